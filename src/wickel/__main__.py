@@ -1,0 +1,46 @@
+"""Decides between the window and the command line; the only module that knows both."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from wickel.cli import app
+
+
+@app.callback(invoke_without_command=True)
+def start(context: typer.Context) -> None:
+    """From body measurements to a cut plan and an exact length of cloth. Without a command: the window."""
+    if context.invoked_subcommand is None:
+        from wickel.app.start import run_window
+
+        raise typer.Exit(run_window(demo=False))
+
+
+@app.command()
+def demo(
+    fresh: Annotated[bool, typer.Option(help="Forget what was changed in the demo studio.")] = False,
+) -> None:
+    """Open the window with the demo studio."""
+    from wickel.app.start import run_window
+
+    raise typer.Exit(run_window(demo=True, fresh=fresh))
+
+
+@app.command()
+def shots(folder: Annotated[Path, typer.Argument(metavar="DIR")]) -> None:
+    """Write a PNG of each main view, from the demo data, without a screen."""
+    from wickel.app.shots import write_shots
+
+    raise typer.Exit(write_shots(folder))
+
+
+def main() -> None:
+    """Run the program."""
+    app(prog_name="wickel")
+
+
+if __name__ == "__main__":
+    main()

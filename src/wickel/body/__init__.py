@@ -1,0 +1,18 @@
+"""Measurements, size charts, plausibility."""
+
+from wickel.body.body import Body, Doubt, doubts, missing, with_measurement
+from wickel.body.chart import SIZES, size_body
+from wickel.body.measurements import MEASUREMENTS, MeasureKind, Measurement
+
+__all__ = [
+    "MEASUREMENTS",
+    "SIZES",
+    "Body",
+    "Doubt",
+    "MeasureKind",
+    "Measurement",
+    "doubts",
+    "missing",
+    "size_body",
+    "with_measurement",
+]

@@ -1,0 +1,104 @@
+"""A body: named measurements in mm with a date, and whether they can belong to one person."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
+from types import MappingProxyType
+
+from wickel.body.measurements import MEASUREMENTS
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Body:
+    """Named measurements of a client or a size, in mm. ``taken`` is an ISO date or empty."""
+
+    name: str
+    measurements_mm: Mapping[str, float] = field(default_factory=dict)
+    taken: str = ""
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "measurements_mm", MappingProxyType(dict(self.measurements_mm)))
+
+    def __getitem__(self, measurement: str) -> float:
+        """A measurement in mm. Raises ``KeyError`` when it was not taken."""
+        return self.measurements_mm[measurement]
+
+    def __reduce__(self) -> tuple[object, ...]:
+        return (_body, (self.name, dict(self.measurements_mm), self.taken))
+
+    def __hash__(self) -> int:
+        return hash((self.name, tuple(sorted(self.measurements_mm.items())), self.taken))
+
+
+def _body(name: str, measurements_mm: dict[str, float], taken: str) -> Body:
+    return Body(name=name, measurements_mm=measurements_mm, taken=taken)
+
+
+def with_measurement(body: Body, measurement: str, mm: float) -> Body:
+    """The body with one measurement changed. Raises ``KeyError`` for an unknown one."""
+    if measurement not in MEASUREMENTS:
+        raise KeyError(measurement)
+    return replace(body, measurements_mm={**body.measurements_mm, measurement: mm})
+
+
+def missing(body: Body, required: Iterable[str]) -> tuple[str, ...]:
+    """The required measurements that were not taken, in their order."""
+    return tuple(m for m in required if m not in body.measurements_mm)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Doubt:
+    """A value that can hardly be right. ``impossible`` ones stop the draft."""
+
+    measurements: tuple[str, ...]
+    text: str
+    impossible: bool = False
+
+
+_RELATIONS: tuple[tuple[str, str, float, float], ...] = (
+    # (one, other, least and most of one/other): wide of what any adult or child measures
+    ("waist", "bust", 0.55, 1.25),
+    ("hip", "bust", 0.75, 1.45),
+    ("neck", "bust", 0.28, 0.62),
+    ("upper_arm", "bust", 0.20, 0.48),
+    ("shoulder", "bust", 0.28, 0.60),
+    ("head", "bust", 0.32, 1.05),
+    ("neck_to_hip", "neck_to_knee", 0.45, 0.80),
+)
+
+
+def doubts(body: Body) -> tuple[Doubt, ...]:
+    """What is implausible about a body, in plain words; empty when all is well."""
+    found = []
+    for id, mm in body.measurements_mm.items():
+        known = MEASUREMENTS.get(id)
+        if known is None:
+            continue
+        if not math.isfinite(mm) or mm <= 0:
+            found.append(Doubt(measurements=(id,), text=f"{known.name} must be a length above zero.", impossible=True))
+        elif not known.least_mm <= mm <= known.most_mm:
+            found.append(
+                Doubt(
+                    measurements=(id,),
+                    text=f"{known.name} {mm / 10:g} cm is outside {known.least_mm / 10:g}–{known.most_mm / 10:g} cm:"
+                    " measure again, or check the unit.",
+                    impossible=True,
+                )
+            )
+    if found:
+        return tuple(found)
+    for one, other, least, most in _RELATIONS:
+        if one in body.measurements_mm and other in body.measurements_mm:
+            share = body[one] / body[other]
+            if not least <= share <= most:
+                size = "small" if share < least else "large"
+                found.append(
+                    Doubt(
+                        measurements=(one, other),
+                        text=f"{MEASUREMENTS[one].name} {body[one] / 10:g} cm is very {size} beside"
+                        f" {MEASUREMENTS[other].name.lower()} {body[other] / 10:g} cm: measure both again.",
+                    )
+                )
+    return tuple(found)

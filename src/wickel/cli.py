@@ -1,0 +1,260 @@
+"""The same work without a window: draft, check, lay, and lists of what there is to choose from.
+
+Results go to standard output, refusals as one sentence to standard error, with the exit codes of
+FORMATS §7: 0 done, 1 cannot be laid as asked or breaks a rule, 2 input that cannot be used.
+"""
+
+from __future__ import annotations
+
+import json
+import sys
+from pathlib import Path
+from time import perf_counter
+from typing import Annotated, Any, NoReturn
+
+import typer
+
+from wickel import __version__
+from wickel.body import SIZES, size_body
+from wickel.cloth import WAYS
+from wickel.draft import STYLES, DraftRefused, LengthOption, TapeCheck
+from wickel.files import (
+    UnreadableFile,
+    dumped,
+    job_record,
+    lay_drawing,
+    lay_record,
+    piece_drawing,
+    read_job,
+    save_lays,
+    saved,
+    svg_text,
+)
+from wickel.job import BEST, Job, JobRefused, cut_pieces, drafted, lay_job
+from wickel.lay import DEFAULT_EFFORT, CutPiece, Lay, LayRefused, Level, Stopped
+from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.yardage import need
+
+app = typer.Typer(
+    name="wickel",
+    help="From body measurements to a cut plan and an exact length of cloth.",
+    no_args_is_help=False,
+    add_completion=False,
+    pretty_exceptions_enable=False,
+    rich_markup_mode=None,
+)
+
+REFUSED, UNUSABLE = 1, 2
+
+JobPath = Annotated[Path, typer.Argument(metavar="JOB", help="A job file, *.wickel.json.")]
+AsJson = Annotated[bool, typer.Option("--json", help="Print the result as JSON.")]
+
+
+def _fail(sentence: object, code: int) -> NoReturn:
+    print(f"wickel: {sentence}", file=sys.stderr)
+    raise typer.Exit(code)
+
+
+def _opened(path: Path) -> tuple[Job, tuple[CutPiece, ...]]:
+    try:
+        job = read_job(path)
+        return job, cut_pieces(job)
+    except (UnreadableFile, JobRefused, DraftRefused) as reason:
+        _fail(reason, UNUSABLE)
+
+
+def _written(path: Path, content: str | bytes) -> None:
+    try:
+        saved(path, content)
+    except OSError as reason:
+        _fail(f"{path.name} cannot be written: {reason.strerror}.", REFUSED)
+
+
+@app.command()
+def draft(
+    job_path: JobPath,
+    out: Annotated[Path, typer.Option("-o", "--out", help="Folder for the pieces.")],
+    as_json: AsJson = False,
+) -> None:
+    """Draft the pieces of a job: one SVG a piece at 1:1, and all as plain outlines in a job file."""
+    job, pieces = _opened(job_path)
+    written = []
+    for garment in job.garments:
+        for piece in drafted(garment).pattern.pieces:
+            name = f"{garment.id}-{piece.id}.svg"
+            _written(out / name, svg_text(piece_drawing(piece), f"{job.name} · {piece.name}"))
+            written.append(name)
+    plain = dumped(job_record(Job(name=job.name, unit=job.unit, cloths=job.cloths, pieces=pieces))) + "\n"
+    _written(out / "pieces.wickel.json", plain)
+    written.append("pieces.wickel.json")
+    print(json.dumps({"written": written}) if as_json else "\n".join(written))
+
+
+@app.command()
+def check(job_path: JobPath, as_json: AsJson = False) -> None:
+    """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
+    job, pieces = _opened(job_path)
+    checks = [c for garment in job.garments for c in drafted(garment).checks]
+    try:
+        lays = lay_job(job, pieces, fold=_fold(job.fold))
+    except LayRefused as reason:
+        _fail(reason, REFUSED)
+    findings = [finding for lay in lays for finding in lay.findings]
+    if as_json:
+        print(
+            json.dumps(
+                {
+                    "checks": [_check_record(c) for c in checks],
+                    "findings": [
+                        {"level": f.level.value, "code": f.code, "text": f.text, "way_out": f.way_out} for f in findings
+                    ],
+                }
+            )
+        )
+    else:
+        for c in checks:
+            print(_check_line(c, job.unit))
+        for finding in findings:
+            print(f"{finding.level.value}: {finding.text} {finding.way_out}".rstrip())
+    if not all(c.held for c in checks) or any(f.level is Level.BROKEN for f in findings):
+        raise typer.Exit(REFUSED)
+
+
+def _check_record(c: TapeCheck) -> dict[str, Any]:
+    return {
+        "name": c.name,
+        "one": c.one,
+        "one_mm": c.one_mm,
+        "other": c.other,
+        "other_mm": c.other_mm,
+        "difference_mm": c.difference_mm,
+        "held": c.held,
+        "way_out": "" if c.held else c.way_out,
+    }
+
+
+def _check_line(c: TapeCheck, unit: Unit) -> str:
+    line = (
+        f"{'holds ' if c.held else 'BROKEN'}  {c.name}: {c.one} {shown_length(c.one_mm, unit)}, "
+        f"{c.other} {shown_length(c.other_mm, unit)}, difference {shown_length(c.difference_mm, unit)}"
+    )
+    return line if c.held else f"{line}. {c.way_out}"
+
+
+def _fold(fold: str) -> str:
+    if fold != BEST and fold not in WAYS:
+        _fail(f"There is no way of folding “{fold}”: choose one of {', '.join([BEST, *WAYS])}.", UNUSABLE)
+    return fold
+
+
+@app.command()
+def lay(
+    job_path: JobPath,
+    out: Annotated[Path | None, typer.Option("-o", "--out", help="Lay file to write.")] = None,
+    fold: Annotated[str, typer.Option(help="Way of spreading, or best. Default: the job's own.")] = "",
+    seconds: Annotated[float, typer.Option(min=0.0, help="Stop the search after so many seconds.")] = 30.0,
+    seed: Annotated[int, typer.Option(min=0, help="Seed of the search.")] = 1,
+    effort: Annotated[int, typer.Option(min=1, max=100_000, help="How many orders are tried.")] = DEFAULT_EFFORT,
+    svg: Annotated[Path | None, typer.Option(help="Write the lay as SVG at 1:1.")] = None,
+    pdf: Annotated[Path | None, typer.Option(help="Write the lay on one page.")] = None,
+    as_json: AsJson = False,
+) -> None:
+    """Lay the pieces of a job on its cloths and say how much to buy."""
+    job, pieces = _opened(job_path)
+    way = _fold(fold or job.fold)
+    started = perf_counter()
+
+    def report(_progress: float, best: object) -> None:
+        if best is not None and perf_counter() - started > seconds:
+            raise Stopped
+
+    try:
+        lays = lay_job(job, pieces, fold=way, seed=seed, effort=effort, report=report)
+    except LayRefused as reason:
+        _fail(reason, REFUSED)
+    broken = [f for one in lays for f in one.findings if f.level is Level.BROKEN]
+    if broken:
+        _fail(f"{broken[0].text} {broken[0].way_out}".rstrip(), REFUSED)
+    if out is not None:
+        try:
+            save_lays(lays, out)
+        except OSError as reason:
+            _fail(f"{out.name} cannot be written: {reason.strerror}.", REFUSED)
+    for one in lays:
+        _export(one, job, svg, pdf, several=len(lays) > 1)
+    if as_json:
+        print(json.dumps(lay_record(lays)))
+        return
+    for one in lays:
+        print(_lay_line(one, job.unit))
+        for finding in one.findings:
+            print(f"  {finding.level.value}: {finding.text} {finding.way_out}".rstrip())
+
+
+def _lay_line(one: Lay, unit: Unit) -> str:
+    needed = need(one)
+    return (
+        f"{one.cloth.shown_name}, {WAYS[one.way].name.lower()}: lay {shown_cloth_length(one.lay_length_mm, unit)}, "
+        f"needed {shown_cloth_length(needed.need_mm, unit)}, buy {shown_cloth_length(needed.buy_mm, unit)}, "
+        f"{one.used_share:.0%} used"
+    )
+
+
+def _export(one: Lay, job: Job, svg: Path | None, pdf: Path | None, *, several: bool) -> None:
+    """Write SVG and PDF; with several cloths each gets the cloth's id before the ending."""
+
+    def named(path: Path) -> Path:
+        return path.with_stem(f"{path.stem}-{one.cloth.id}") if several else path
+
+    title = job.name or "Lay"
+    if svg is not None:
+        _written(named(svg), svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}"))
+    if pdf is not None:
+        from wickel.files.pdf import lay_pdf  # ReportLab takes long to load and few runs need it
+
+        _written(named(pdf), lay_pdf(one, title, job.unit))
+
+
+@app.command()
+def styles(as_json: AsJson = False) -> None:
+    """List the styles with their measurements and options."""
+    if as_json:
+        print(json.dumps([{"id": s.id, "name": s.name, "required": list(s.required)} for s in STYLES.values()]))
+        return
+    for style in STYLES.values():
+        print(f"{style.id}: {style.name}. {style.summary}")
+        print(f"  measures: {', '.join(style.required)}")
+        for option in style.options:
+            kind = (
+                f"{option.least:g} to {option.most:g} mm, {option.default:g}"
+                if isinstance(option, LengthOption)
+                else f"{', '.join(option.choices)}; {option.default}"
+            )
+            print(f"  {option.id}: {option.question} ({kind})")
+
+
+@app.command()
+def sizes(as_json: AsJson = False) -> None:
+    """List the sizes of the chart with their measurements."""
+    chart = {size: dict(size_body(size).measurements_mm) for size in SIZES}
+    if as_json:
+        print(json.dumps(chart))
+        return
+    for size, values in chart.items():
+        print(f"{size}: " + ", ".join(f"{name} {mm / 10:g} cm" for name, mm in values.items()))
+
+
+@app.command()
+def ways(as_json: AsJson = False) -> None:
+    """List the ways of spreading cloth."""
+    if as_json:
+        print(json.dumps([{"id": w.id, "name": w.name} for w in WAYS.values()]))
+        return
+    for way in WAYS.values():
+        print(f"{way.id}: {way.name}, {way.summary}")
+
+
+@app.command()
+def version() -> None:
+    """Print the version."""
+    print(__version__)

@@ -1,0 +1,37 @@
+"""Styles and parts drafted from a body; allowances; tape checks."""
+
+from wickel.draft.allowances import DEFAULT_PRESET, PRESETS, ROLES, Allowances, Preset
+from wickel.draft.checks import TapeCheck
+from wickel.draft.style import (
+    ChoiceOption,
+    DraftRefused,
+    LengthOption,
+    Option,
+    Options,
+    OptionValue,
+    Style,
+    draft,
+    full_options,
+    tape_checks,
+)
+from wickel.draft.styles import STYLES
+
+__all__ = [
+    "DEFAULT_PRESET",
+    "PRESETS",
+    "ROLES",
+    "STYLES",
+    "Allowances",
+    "ChoiceOption",
+    "DraftRefused",
+    "LengthOption",
+    "Option",
+    "OptionValue",
+    "Options",
+    "Preset",
+    "Style",
+    "TapeCheck",
+    "draft",
+    "full_options",
+    "tape_checks",
+]

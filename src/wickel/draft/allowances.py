@@ -1,0 +1,70 @@
+"""Allowance presets: how much is added outside each kind of edge when cutting.
+
+Every number is a preset value that the maker can change. Roles are the kinds of edge that styles
+name: ``shoulder``, ``side``, ``neck``, ``hem``, ``sleeve_end``, ``facing``, ``pocket``, ``band``.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from types import MappingProxyType
+
+ROLES: dict[str, str] = {
+    "shoulder": "Shoulder",
+    "side": "Side seam",
+    "neck": "Neck",
+    "hem": "Hem",
+    "sleeve_end": "Sleeve end",
+    "facing": "Outer edge of facings",
+    "pocket": "Pocket bag",
+    "band": "Bands and turn-ups",
+}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Preset:
+    """A named school of allowances, mm per role."""
+
+    id: str
+    name: str
+    mm: Mapping[str, float]
+
+
+def _preset(id: str, name: str, *, seam: float, **others: float) -> Preset:
+    return Preset(id=id, name=name, mm=MappingProxyType({role: others.get(role, seam) for role in ROLES}))
+
+
+PRESETS: dict[str, Preset] = {
+    p.id: p
+    for p in (
+        _preset("centimetre", "1 cm seams, 3 cm hem", seam=10, hem=30, facing=6),
+        _preset("classic", "1.5 cm seams, 4 cm hem", seam=15, neck=10, hem=40, facing=10, pocket=10),
+        _preset("overlocked", "6 mm overlocked, 2 cm hem", seam=6.35, hem=20),
+        _preset("let-out", "room to let out", seam=15, side=30, neck=10, hem=50, facing=10, pocket=10),
+    )
+}
+DEFAULT_PRESET = "centimetre"
+MOST_MM = 150.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Allowances:
+    """A preset and the maker's own values over it, mm per role."""
+
+    preset: str = DEFAULT_PRESET
+    own_mm: Mapping[str, float] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        if self.preset not in PRESETS:
+            raise ValueError(f"no allowance preset “{self.preset}”: there are {', '.join(PRESETS)}")
+        for role, mm in self.own_mm.items():
+            if role not in ROLES:
+                raise ValueError(f"no kind of edge “{role}”: there are {', '.join(ROLES)}")
+            if not (math.isfinite(mm) and 0 <= mm <= MOST_MM):
+                raise ValueError(f"an allowance of {mm:g} mm at the {role} is outside 0 to {MOST_MM:g} mm")
+
+    def __getitem__(self, role: str) -> float:
+        """The allowance of a role in mm. Raises ``KeyError``."""
+        return self.own_mm.get(role, PRESETS[self.preset].mm[role])

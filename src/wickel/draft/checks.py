@@ -1,0 +1,35 @@
+"""Tape checks: two lengths that belong together, their difference, and what is allowed."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+SEWING_TOLERANCE_MM = 1.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TapeCheck:
+    """Two lengths in mm; ``one − other`` must lie within ``least_mm``..``most_mm``."""
+
+    name: str
+    one: str
+    one_mm: float
+    other: str
+    other_mm: float
+    least_mm: float = -SEWING_TOLERANCE_MM
+    most_mm: float = SEWING_TOLERANCE_MM
+    way_out: str = ""
+
+    @property
+    def difference_mm(self) -> float:
+        """``one`` less ``other``."""
+        return self.one_mm - self.other_mm
+
+    @property
+    def held(self) -> bool:
+        """Whether the difference is allowed (to a thousandth of a millimetre)."""
+        return self.least_mm - 1e-3 <= self.difference_mm <= self.most_mm + 1e-3
+
+
+UNBOUNDED = math.inf

@@ -1,0 +1,129 @@
+"""What a style is: its options as plain questions, what it measures, and how it refuses.
+
+A style is drafted by a plain function from a body and options to a pattern; nothing here knows
+any one garment.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from wickel.body import MEASUREMENTS, Body, doubts, missing
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import TapeCheck
+from wickel.pattern import Pattern
+
+OptionValue = float | str
+Options = Mapping[str, OptionValue]
+
+
+class DraftRefused(ValueError):
+    """A draft that cannot be made from this body and these options.
+
+    The message is one sentence that names what disagrees and a way out; ``concerns`` holds the ids
+    of the measurements and options it is about.
+    """
+
+    def __init__(self, sentence: str, *concerns: str) -> None:
+        super().__init__(sentence)
+        self.concerns = concerns
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LengthOption:
+    """An option that is a length in mm within bounds."""
+
+    id: str
+    question: str
+    default: float
+    least: float
+    most: float
+
+    def checked(self, value: object) -> float:
+        """The value as a length. Raises ``DraftRefused``."""
+        if isinstance(value, bool) or not isinstance(value, int | float) or not math.isfinite(value):
+            raise DraftRefused(f"“{self.question}” wants a length in mm, not {value!r}.", self.id)
+        if not self.least <= value <= self.most:
+            raise DraftRefused(
+                f"“{self.question}” {value / 10:g} cm is outside {self.least / 10:g} to {self.most / 10:g} cm.",
+                self.id,
+            )
+        return float(value)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ChoiceOption:
+    """An option that is one of a few named choices (id → what the maker reads)."""
+
+    id: str
+    question: str
+    default: str
+    choices: Mapping[str, str]
+
+    def checked(self, value: object) -> str:
+        """The value as a choice. Raises ``DraftRefused``."""
+        if not isinstance(value, str) or value not in self.choices:
+            known = ", ".join(self.choices)
+            raise DraftRefused(f"“{self.question}” is one of {known}, not {value!r}.", self.id)
+        return value
+
+
+Option = LengthOption | ChoiceOption
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Style:
+    """A garment's drafting function with its options and the measurements it requires."""
+
+    id: str
+    name: str
+    summary: str
+    required: tuple[str, ...]
+    options: tuple[Option, ...]
+    materials: tuple[str, ...]
+    drafted: Callable[[Body, Mapping[str, float | str], Allowances], Pattern]
+    checked: Callable[[Pattern, Body, Mapping[str, float | str]], tuple[TapeCheck, ...]]
+
+    def option(self, id: str) -> Option:
+        """The option of that id. Raises ``KeyError``."""
+        for option in self.options:
+            if option.id == id:
+                return option
+        raise KeyError(id)
+
+
+def full_options(style: Style, given: Options) -> dict[str, OptionValue]:
+    """All options of a style: the given values checked, the others by default.
+
+    Raises:
+        DraftRefused: an unknown option or a value out of its bounds.
+    """
+    known = {option.id for option in style.options}
+    for id in given:
+        if id not in known:
+            raise DraftRefused(f"{style.name} has no option “{id}”: it has {', '.join(sorted(known))}.", id)
+    return {option.id: option.checked(given.get(option.id, option.default)) for option in style.options}
+
+
+def draft(style: Style, body: Body, options: Options, allowances: Allowances) -> Pattern:
+    """Draft a garment for a body.
+
+    Raises:
+        DraftRefused: a measurement is missing or impossible, an option is out of bounds, or the
+            two disagree; the message says which and what to do.
+    """
+    absent = missing(body, style.required)
+    if absent:
+        names = ", ".join(MEASUREMENTS[m].name.lower() for m in absent)
+        raise DraftRefused(f"{style.name} cannot be drafted: not measured yet: {names}.", *absent)
+    for doubt in doubts(body):
+        if doubt.impossible and set(doubt.measurements) & set(style.required):
+            raise DraftRefused(doubt.text, *doubt.measurements)
+    return style.drafted(body, full_options(style, options), allowances)
+
+
+def tape_checks(style: Style, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    """Every pair of lengths that the maker checks by tape before cutting."""
+    return style.checked(pattern, body, full_options(style, options))

@@ -1,0 +1,174 @@
+"""What is drawn of a piece and of a lay, before any paper: strokes and labels on named layers.
+
+Millimetres, y up, in the piece frame or the spread frame. SVG and PDF turn it over; a test can read
+it as it is.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from enum import StrEnum
+
+import shapely
+from shapely.geometry import Polygon
+
+from wickel.geometry import Bounds, Outline, Point, bounds, flattened, turned
+from wickel.lay import Lay, Placement, marks_on_table, on_table
+from wickel.pattern import Piece, cut_line, net_line, notch_point
+
+
+class Layer(StrEnum):
+    """What a stroke or label means."""
+
+    CLOTH = "cloth"
+    FOLD = "fold"
+    SELVAGE = "selvage"
+    CUT = "cut"
+    NET = "net"
+    INNER = "inner"
+    NOTCH = "notch"
+    GRAIN = "grain"
+    NAME = "name"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stroke:
+    """A line through points. ``of`` names the placement or piece it belongs to."""
+
+    layer: Layer
+    points: Outline
+    closed: bool = False
+    of: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Label:
+    """A text centred on a point, with its height in mm."""
+
+    layer: Layer
+    text: str
+    at: Point
+    height_mm: float
+    of: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drawing:
+    """Strokes and labels within a box."""
+
+    box: Bounds
+    strokes: tuple[Stroke, ...]
+    labels: tuple[Label, ...]
+
+
+_NOTCH_MM = 6.0
+
+
+def inside_point(outline: Outline) -> Point:
+    """A point well inside an outline, for its name: the centroid when it lies inside."""
+    shape = Polygon(outline)
+    centre = shape.centroid
+    if shape.contains(centre) and shape.exterior.distance(centre) > 12:
+        return (float(centre.x), float(centre.y))
+    middle = shapely.maximum_inscribed_circle(shape, 2.0).coords[0]
+    return (float(middle[0]), float(middle[1]))
+
+
+def arrow(at: Point, deg: float, size_mm: float) -> tuple[Outline, Outline]:
+    """A shaft centred on a point and a head at its end, pointing along ``deg``."""
+    turn = turned(deg)
+    half, barb = size_mm / 2, min(12.0, size_mm / 5)
+
+    def there(x: float, y: float) -> Point:
+        dx, dy = turn((x, y))
+        return (at[0] + dx, at[1] + dy)
+
+    return (
+        (there(-half, 0), there(half, 0)),
+        (there(half - barb, barb / 2), there(half, 0), there(half - barb, -barb / 2)),
+    )
+
+
+def copies_text(placement: Placement) -> str:
+    """How many copies a placement gives, as the maker reads it."""
+    if placement.on_fold:
+        return "on fold"
+    return f"× {placement.yields}" if placement.yields > 1 else "× 1"
+
+
+def lay_drawing(lay: Lay) -> Drawing:
+    """The lay as it lies on the table."""
+    strokes: list[Stroke] = []
+    labels: list[Label] = []
+    for section in lay.spread.sections:
+        for zone in section.zones:
+            strokes.append(Stroke(layer=Layer.CLOTH, points=zone.outline, closed=True))
+            box = bounds(zone.outline)
+            folded = {fold.start[1] for fold in zone.folds}
+            for fold in zone.folds:
+                strokes.append(Stroke(layer=Layer.FOLD, points=(fold.start, fold.end)))
+            for y in {box.min_y, box.max_y} - folded:
+                strokes.append(Stroke(layer=Layer.SELVAGE, points=((box.min_x, y), (box.max_x, y))))
+    for placement in lay.placements:
+        _draw_placement(placement, lay, strokes, labels)
+    box = bounds([point for stroke in strokes for point in stroke.points])
+    return Drawing(box=box, strokes=tuple(strokes), labels=tuple(labels))
+
+
+def _draw_placement(placement: Placement, lay: Lay, strokes: list[Stroke], labels: list[Label]) -> None:
+    piece = lay.piece(placement.piece)
+    shape = on_table(placement, piece)
+    net, inner = marks_on_table(placement, piece)
+    strokes.append(Stroke(layer=Layer.CUT, points=shape.outline, closed=True, of=placement.id))
+    strokes += [Stroke(layer=Layer.CUT, points=hole, closed=True, of=placement.id) for hole in shape.holes]
+    if net is not None:
+        strokes.append(Stroke(layer=Layer.NET, points=net, closed=True, of=placement.id))
+    strokes += [Stroke(layer=Layer.INNER, points=line, of=placement.id) for line in inner]
+    at = inside_point(shape.outline)
+    box = bounds(shape.outline)
+    size = min(160.0, 0.5 * (box.width if placement.turn_deg % 180 == 0 else box.height))
+    for line in arrow(at, placement.turn_deg, size):
+        strokes.append(Stroke(layer=Layer.GRAIN, points=line, of=placement.id))
+    height = max(8.0, min(22.0, box.height / 5, box.width / 10))
+    text = f"{piece.name} {copies_text(placement)}"
+    labels.append(Label(layer=Layer.NAME, text=text, at=(at[0], at[1] + height), height_mm=height, of=placement.id))
+
+
+def piece_drawing(piece: Piece) -> Drawing:
+    """A drafted piece as on paper: cut and net line, notches, inner lines, grain, name."""
+    cut, net = cut_line(piece), net_line(piece)
+    strokes = [
+        Stroke(layer=Layer.CUT, points=cut, closed=True, of=piece.id),
+        Stroke(layer=Layer.NET, points=net, closed=True, of=piece.id),
+    ]
+    strokes += [
+        Stroke(layer=Layer.FOLD, points=flattened(edge.path), of=piece.id)
+        for edge in piece.edges
+        if edge.kind.value == "fold"
+    ]
+    strokes += [Stroke(layer=Layer.INNER, points=flattened(line.path), of=piece.id) for line in piece.inner_lines]
+    for notch in piece.notches:
+        strokes.append(Stroke(layer=Layer.NOTCH, points=notch_tick(piece, notch_point(piece, notch)), of=piece.id))
+    box = bounds(cut)
+    at = inside_point(cut)
+    for line in arrow(at, piece.grain_deg, 0.4 * box.width):
+        strokes.append(Stroke(layer=Layer.GRAIN, points=line, of=piece.id))
+    height = max(8.0, min(24.0, box.height / 5))
+    order = piece.cuts[0]
+    what = "on fold" if order.on_fold else f"× {order.copies}{', in pairs' if order.pair else ''}"
+    label = Label(
+        layer=Layer.NAME, text=f"{piece.name} {what}", at=(at[0], at[1] + height), height_mm=height, of=piece.id
+    )
+    return Drawing(box=box, strokes=tuple(strokes), labels=(label,))
+
+
+def notch_tick(piece: Piece, at: Point) -> Outline:
+    """A short line across the net line at a notch, from the net line outward to the cut line."""
+    ring = Polygon(net_line(piece)).exterior
+    where = ring.project(shapely.Point(at))
+    before, after = ring.interpolate(where - 1), ring.interpolate(where + 1)
+    dx, dy = after.x - before.x, after.y - before.y
+    size = math.hypot(dx, dy) or 1.0
+    nx, ny = -dy / size * _NOTCH_MM, dx / size * _NOTCH_MM
+    return ((at[0] - nx, at[1] - ny), (at[0] + nx, at[1] + ny))

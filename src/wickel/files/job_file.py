@@ -1,0 +1,358 @@
+"""Job files ``*.wickel.json`` (FORMATS §5): records as written, and the job they describe.
+
+The records stand apart from the core's dataclasses: reading makes a record, checks it, and only
+then builds the job. Unknown keys are left alone, so that newer files can still be read.
+"""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_validator
+
+from wickel.body import MEASUREMENTS, Body
+from wickel.cloth import BadCloth, Cloth, Print
+from wickel.draft import DEFAULT_PRESET, Allowances
+from wickel.files.reading import UnreadableFile, first_fault, read_json
+from wickel.files.saving import dumped, saved
+from wickel.geometry import Outline, Point
+from wickel.job import Garment, Job
+from wickel.lay import CutOrder, CutPiece, Grain
+from wickel.units import Unit
+
+FORMAT = "wickel-job"
+VERSION = 1
+MOST_POINTS = 20_000
+MOST_POINTS_IN_ALL = 120_000
+MOST_PIECES = 1_000
+MOST_COPIES = 1_000
+FARTHEST_MM = 1e5
+
+Number = Annotated[float, Field(allow_inf_nan=False, ge=-FARTHEST_MM, le=FARTHEST_MM)]
+PointRecord = Annotated[list[Number], Field(min_length=2, max_length=2)]
+OutlineRecord = Annotated[list[PointRecord], Field(min_length=3, max_length=MOST_POINTS)]
+FoldRecord = Annotated[list[PointRecord], Field(min_length=2, max_length=2)]
+Name = Annotated[str, Field(min_length=1, max_length=200)]
+Text = Annotated[str, Field(max_length=2000)]
+FinePositive = Annotated[float, Field(gt=0, allow_inf_nan=False)]
+
+
+class _Record(BaseModel):
+    model_config = ConfigDict(strict=True, extra="allow")
+
+
+class CutRecord(_Record):
+    """One entry of a piece's ``cuts``."""
+
+    cloth: Name
+    copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] = 1
+    pair: bool = False
+    mirror: bool = False
+    fold_edge_mm: FoldRecord | None = None
+    fold_edges_mm: list[FoldRecord] | None = None
+
+
+class PieceRecord(_Record):
+    """A piece as a plain outline."""
+
+    id: Name | None = None
+    name: Name | None = None
+    cut_line_mm: OutlineRecord
+    holes_mm: list[OutlineRecord] = []
+    net_line_mm: OutlineRecord | None = None
+    grain_deg: Number = 0.0
+    grain: Literal["straight", "cross", "bias", "none"] = "straight"
+    tilt_deg: Annotated[float, Field(ge=0, le=45)] = 0.0
+    turns_deg: Annotated[list[Number], Field(min_length=1, max_length=360)] | None = None
+    mirror: bool = False
+    fold_edge_mm: FoldRecord | None = None
+    fold_edges_mm: list[FoldRecord] | None = None
+    directions: list[Any] = []
+    garment: Text = ""
+    size: Text = ""
+    cuts: Annotated[list[CutRecord], Field(min_length=1, max_length=50)]
+
+    @model_validator(mode="after")
+    def _named_once_per_cloth(self) -> PieceRecord:
+        if not (self.id or self.name):
+            raise ValueError("a piece needs an id or a name")
+        cloths = [cut.cloth for cut in self.cuts]
+        if len(set(cloths)) != len(cloths):
+            raise ValueError("a piece names one cloth twice in its cuts")
+        return self
+
+
+class ClothRecord(_Record):
+    """A cloth."""
+
+    id: Name
+    name: Text = ""
+    usable_width_mm: FinePositive
+    full_width_mm: FinePositive | None = None
+    print: Literal["any", "two-way", "per-garment", "one-way"] | None = None
+    selvage_mm: Number = 0.0
+    reserve_mm: Number = 0.0
+    shrink_along: Number = 0.0
+    shrink_across: Number = 0.0
+    squaring_mm: Number = 25.0
+    step_mm: FinePositive = 100.0
+    length_at_hand_mm: FinePositive | None = None
+    price: Annotated[float, Field(ge=0, allow_inf_nan=False)] | None = None
+    colour: Annotated[str, Field(max_length=20)] = ""
+
+
+class BodyRecord(_Record):
+    """A body: a snapshot of measurements."""
+
+    name: Text = ""
+    taken: Text = ""
+    measurements_mm: dict[Name, FinePositive] = {}
+
+
+class AllowanceRecord(_Record):
+    """Allowances: a preset and the maker's own values per kind of edge."""
+
+    preset: Name = DEFAULT_PRESET
+    edges_mm: dict[Name, Number] = {}
+
+
+class GarmentRecord(_Record):
+    """A garment to be drafted."""
+
+    id: Name
+    name: Text = ""
+    style: Name
+    size: Text = ""
+    body: BodyRecord
+    options: dict[Name, Number | Text] = {}
+    allowances: AllowanceRecord = AllowanceRecord()
+    cloths: dict[Name, Name] = {}
+
+
+class JobRecord(_Record):
+    """A whole job file."""
+
+    format: Literal["wickel-job"]
+    version: int
+    name: Text = ""
+    client: Text = ""
+    due: Text = ""
+    unit: Literal["cm", "in"] = "cm"
+    fold: Name = "best"
+    garments: Annotated[list[GarmentRecord], Field(max_length=200)] = []
+    cloths: Annotated[list[ClothRecord], Field(min_length=1, max_length=200)]
+    pieces: Annotated[list[PieceRecord], Field(max_length=MOST_PIECES)] = []
+
+
+def read_job(path: Path) -> Job:
+    """Read a job file.
+
+    Raises:
+        UnreadableFile: with one sentence; nothing is half-read.
+    """
+    return job_of(read_json(path, "job"), path.name)
+
+
+def job_of(value: dict[str, Any], name: str = "the job") -> Job:
+    """The job that a parsed file describes. Raises ``UnreadableFile``."""
+    if value.get("format") != FORMAT:
+        raise UnreadableFile(f"{name} is no job file: its “format” should be “{FORMAT}”.")
+    version = value.get("version")
+    if not isinstance(version, int) or isinstance(version, bool) or version < 1:
+        raise UnreadableFile(f"{name}: “version” should be the number {VERSION}.")
+    if version > VERSION:
+        raise UnreadableFile(
+            f"{name} was written by a newer Wickel (version {version}, this one reads up to {VERSION}): update Wickel."
+        )
+    _few_enough(value, name)
+    try:
+        record = JobRecord.model_validate(value)
+    except ValidationError as error:
+        raise first_fault(error, name) from None
+    return _job(record, name)
+
+
+def _few_enough(value: dict[str, Any], name: str) -> None:
+    """Stop before validating a file that is merely huge."""
+    pieces = value.get("pieces")
+    total = 0
+    for piece in pieces if isinstance(pieces, list) else ():
+        line = piece.get("cut_line_mm") if isinstance(piece, dict) else None
+        if isinstance(line, list):
+            if len(line) > MOST_POINTS:
+                label = str(piece.get("id") or piece.get("name") or "")[:60]
+                raise UnreadableFile(
+                    f"{name}: piece “{label}” has {len(line)} points, {MOST_POINTS} at most are read: simplify its outline."
+                )
+            total += len(line)
+    if total > MOST_POINTS_IN_ALL:
+        raise UnreadableFile(f"{name} has {total} points in all, {MOST_POINTS_IN_ALL} at most are read.")
+
+
+def _job(record: JobRecord, name: str) -> Job:
+    ids = [cloth.id for cloth in record.cloths]
+    for kind, names in (("cloths", ids), ("garments", [garment.id for garment in record.garments])):
+        doubled = next((one for one in names if names.count(one) > 1), None)
+        if doubled is not None:
+            raise UnreadableFile(f"{name}: two {kind} have the id “{doubled}”.")
+    try:
+        return Job(
+            name=record.name,
+            client=record.client,
+            due=record.due,
+            fold=record.fold,
+            unit=Unit(record.unit),
+            cloths=tuple(_cloth(cloth) for cloth in record.cloths),
+            garments=tuple(_garment(garment) for garment in record.garments),
+            pieces=tuple(_piece(piece) for piece in record.pieces),
+        )
+    except (BadCloth, ValueError) as reason:
+        raise UnreadableFile(f"{name}: {_sentence(str(reason))}") from None
+
+
+def _sentence(text: str) -> str:
+    return text if text.endswith(".") else text + "."
+
+
+def _cloth(record: ClothRecord) -> Cloth:
+    own = record.model_dump(include=set(ClothRecord.model_fields) - {"print"})
+    extra = record.model_extra or {}
+    unheeded = tuple(key for key in ("repeat_mm", "border", "flaws") if extra.get(key))
+    return Cloth(**own, print=None if record.print is None else Print(record.print), unheeded=unheeded)
+
+
+def _garment(record: GarmentRecord) -> Garment:
+    unknown = [id for id in record.body.measurements_mm if id not in MEASUREMENTS]
+    if unknown:
+        raise ValueError(f"garment “{record.id}” has an unknown measurement “{unknown[0]}”")
+    return Garment(
+        id=record.id,
+        name=record.name,
+        style=record.style,
+        size=record.size,
+        body=Body(name=record.body.name, taken=record.body.taken, measurements_mm=record.body.measurements_mm),
+        options=record.options,
+        allowances=Allowances(preset=record.allowances.preset, own_mm=record.allowances.edges_mm),
+        cloths=record.cloths,
+    )
+
+
+def _piece(record: PieceRecord) -> CutPiece:
+    id = record.id or record.name or ""
+    return CutPiece(
+        id=id,
+        name=record.name or id,
+        cut_line=_outline(record.cut_line_mm),
+        holes=tuple(_outline(hole) for hole in record.holes_mm),
+        net_line=None if record.net_line_mm is None else _outline(record.net_line_mm),
+        grain_deg=record.grain_deg,
+        grain=Grain(record.grain),
+        tilt_deg=record.tilt_deg,
+        turns_deg=None if record.turns_deg is None else tuple(record.turns_deg),
+        opposed=bool(record.directions),
+        garment=record.garment,
+        size=record.size,
+        orders=tuple(_order(cut, record) for cut in record.cuts),
+    )
+
+
+def _order(cut: CutRecord, piece: PieceRecord) -> CutOrder:
+    folds = cut.fold_edges_mm or ([cut.fold_edge_mm] if cut.fold_edge_mm else None)
+    if folds is None:
+        folds = piece.fold_edges_mm or ([piece.fold_edge_mm] if piece.fold_edge_mm else [])
+    return CutOrder(
+        cloth=cut.cloth,
+        copies=cut.copies,
+        pair=cut.pair,
+        mirror=cut.mirror or piece.mirror,
+        fold_edges=tuple((_point(start), _point(end)) for start, end in folds),
+    )
+
+
+def _outline(points: list[PointRecord]) -> Outline:
+    return tuple(_point(point) for point in points)
+
+
+def _point(record: PointRecord) -> Point:
+    return (float(record[0]), float(record[1]))
+
+
+def job_record(job: Job) -> dict[str, Any]:
+    """A job as a job file writes it, with stable key order."""
+    return {
+        "format": FORMAT,
+        "version": VERSION,
+        "name": job.name,
+        "client": job.client,
+        "due": job.due,
+        "unit": job.unit.value,
+        "fold": job.fold,
+        "garments": [_garment_record(garment) for garment in job.garments],
+        "cloths": [_cloth_record(cloth) for cloth in job.cloths],
+        "pieces": [_piece_record(piece) for piece in job.pieces],
+    }
+
+
+def _garment_record(garment: Garment) -> dict[str, Any]:
+    return {
+        "id": garment.id,
+        "name": garment.name,
+        "style": garment.style,
+        "size": garment.size,
+        "body": {
+            "name": garment.body.name,
+            "taken": garment.body.taken,
+            "measurements_mm": dict(garment.body.measurements_mm),
+        },
+        "options": dict(garment.options),
+        "allowances": {"preset": garment.allowances.preset, "edges_mm": dict(garment.allowances.own_mm)},
+        "cloths": dict(garment.cloths),
+    }
+
+
+def _cloth_record(cloth: Cloth) -> dict[str, Any]:
+    keys = (key for key in ClothRecord.model_fields if key != "print")
+    record: dict[str, Any] = {key: getattr(cloth, key) for key in keys if getattr(cloth, key) is not None}
+    if cloth.print is not None:
+        record["print"] = cloth.print.value
+    return record
+
+
+def _piece_record(piece: CutPiece) -> dict[str, Any]:
+    record: dict[str, Any] = {"id": piece.id, "name": piece.name, "cut_line_mm": _pairs(piece.cut_line)}
+    if piece.holes:
+        record["holes_mm"] = [_pairs(hole) for hole in piece.holes]
+    if piece.net_line is not None:
+        record["net_line_mm"] = _pairs(piece.net_line)
+    record |= {"grain_deg": piece.grain_deg, "grain": piece.grain.value, "tilt_deg": piece.tilt_deg}
+    if piece.turns_deg is not None:
+        record["turns_deg"] = list(piece.turns_deg)
+    if piece.opposed:
+        record["directions"] = ["opposed"]
+    record |= {"garment": piece.garment, "size": piece.size, "cuts": []}
+    for order in piece.orders:
+        cut: dict[str, Any] = {
+            "cloth": order.cloth,
+            "copies": order.copies,
+            "pair": order.pair,
+            "mirror": order.mirror,
+        }
+        if order.fold_edges:
+            cut["fold_edges_mm"] = [_pairs(edge) for edge in order.fold_edges]
+        record["cuts"].append(cut)
+    return record
+
+
+def _pairs(points: tuple[tuple[float, float], ...]) -> list[list[float]]:
+    return [[x, y] for x, y in points]
+
+
+def job_text(job: Job) -> str:
+    """A job file's text."""
+    return dumped(job_record(job)) + "\n"
+
+
+def save_job(job: Job, path: Path) -> None:
+    """Write a job file atomically, keeping the previous one as ``.bak``. Raises ``OSError``."""
+    saved(path, job_text(job), backup=True)

@@ -1,0 +1,105 @@
+"""Strict reading of JSON files: bounded size and depth, no NaN, no doubled keys, one clear sentence."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any, NoReturn
+
+from pydantic import ValidationError
+
+MOST_BYTES = 12_000_000
+MOST_DEPTH = 40
+
+
+class UnreadableFile(ValueError):
+    """A file that cannot be read. The message is one sentence: what, where in the file, how to mend it."""
+
+
+def read_json(path: Path, what: str) -> dict[str, Any]:
+    """Read a JSON object.
+
+    Raises:
+        UnreadableFile: it is missing, too large, not JSON, too deep, or holds NaN or doubled keys.
+    """
+    try:
+        size = path.stat().st_size
+        if size > MOST_BYTES:
+            raise UnreadableFile(
+                f"{path.name} is {size / 1e6:.0f} MB: a {what} file may have {MOST_BYTES // 1_000_000} MB at most."
+            )
+        data = path.read_bytes()
+    except FileNotFoundError:
+        raise UnreadableFile(f"There is no file {path.name}.") from None
+    except IsADirectoryError:
+        raise UnreadableFile(f"{path.name} is a folder, not a {what} file.") from None
+    except OSError as reason:
+        raise UnreadableFile(f"{path.name} cannot be read: {reason.strerror}.") from None
+    return parsed_json(data, path.name, what)
+
+
+def parsed_json(data: bytes, name: str, what: str) -> dict[str, Any]:
+    """Parse JSON from bytes, as ``read_json`` does from a file."""
+    try:
+        value = json.loads(data.decode("utf-8-sig"), parse_constant=_no_constant, object_pairs_hook=_no_doubles)
+    except UnicodeDecodeError as reason:
+        raise UnreadableFile(f"{name} is not text in UTF-8 (at byte {reason.start}).") from None
+    except json.JSONDecodeError as reason:
+        raise UnreadableFile(
+            f"{name} is not JSON: {reason.msg.lower()} at line {reason.lineno}, column {reason.colno}."
+        ) from None
+    except RecursionError:
+        raise UnreadableFile(f"{name} is nested too deeply: at most {MOST_DEPTH} levels are read.") from None
+    except _NotPlain as reason:
+        raise UnreadableFile(f"{name} {reason}.") from None
+    except ValueError:  # an integer of thousands of digits
+        raise UnreadableFile(f"{name} holds a number too long to be a measure.") from None
+    if not isinstance(value, dict):
+        raise UnreadableFile(f"{name} is no {what} file: it should hold one object in braces.")
+    if _depth(value) > MOST_DEPTH:
+        raise UnreadableFile(f"{name} is nested too deeply: at most {MOST_DEPTH} levels are read.")
+    return value
+
+
+class _NotPlain(ValueError):
+    pass
+
+
+def _no_constant(text: str) -> NoReturn:
+    raise _NotPlain(f"holds {text}, which is not a number: write finite numbers only")
+
+
+def _no_doubles(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    found: dict[str, Any] = {}
+    for key, value in pairs:
+        if key in found:
+            raise _NotPlain(f"has the key “{key[:40]}” twice in one object: remove one")
+        found[key] = value
+    return found
+
+
+def _depth(value: object) -> int:
+    deepest = 0
+    waiting: list[tuple[object, int]] = [(value, 1)]
+    while waiting:
+        item, depth = waiting.pop()
+        deepest = max(deepest, depth)
+        if depth > MOST_DEPTH:
+            return depth
+        inner = item.values() if isinstance(item, dict) else item if isinstance(item, list) else ()
+        waiting.extend((child, depth + 1) for child in inner if isinstance(child, dict | list))
+    return deepest
+
+
+def first_fault(error: ValidationError, name: str) -> UnreadableFile:
+    """The first fault of a validation as one sentence that names the place in the file."""
+    fault = error.errors(include_url=False, include_input=True)[0]
+    place = ""
+    for step in fault["loc"]:
+        place += f"[{step}]" if isinstance(step, int) else f".{step}" if place else str(step)
+    message = fault["msg"].removeprefix("Value error, ")
+    got = fault.get("input")
+    shown = "" if isinstance(got, dict | list) or fault["type"] == "missing" else f", not {str(got)[:40]!r}"
+    if fault["type"] == "missing":
+        return UnreadableFile(f"{name}: {place} is missing.")
+    return UnreadableFile(f"{name}: {place or 'the file'}: {message[:1].lower() + message[1:]}{shown}.")

@@ -1,0 +1,207 @@
+"""Allowances: a net outline with its own allowance on each side becomes one cut outline.
+
+The cut shape is the union of the net shape, a strip along every side and a filling at every outer
+corner, so it can never cross itself, whatever the corner. Concave corners need no filling.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+import shapely
+from shapely.geometry import Polygon
+from shapely.geometry.base import BaseGeometry
+
+from wickel.geometry.outline import Outline, Point, outline_of, polygon, signed_area, without_repeats
+
+MITRE_LIMIT = 3.0
+"""A corner may stand out at most this many times the larger allowance; beyond, it is cut blunt."""
+
+_SLIVER_MM = 1e-6
+_CLEANING_MM = 0.005
+_HALF_PLANE_MM = 1e5
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Side:
+    """One side of a net outline: an open chain of points with one allowance.
+
+    ``square`` ends the strip at right angles to the side (hems: the turned-up part must lie flat on
+    what is above it); otherwise corners are mitred. ``fold`` means that nothing is added and that
+    nothing may stand out beyond the side's own straight line.
+    """
+
+    points: Outline
+    allowance_mm: float
+    square: bool = False
+    fold: bool = False
+
+
+def cut_outline(sides: Sequence[Side], *, mitre_limit: float = MITRE_LIMIT) -> Outline:
+    """The cut line around a closed chain of sides.
+
+    Each side ends where the next begins; either winding. The answer is counter-clockwise and
+    contains the net outline. With allowance 0 all round it is the net outline.
+
+    Raises:
+        ValueError: an allowance is negative or not finite.
+    """
+    for side in sides:
+        if not (math.isfinite(side.allowance_mm) and side.allowance_mm >= 0):
+            raise ValueError("an allowance is a length of 0 or more")
+    ring = without_repeats([point for side in sides for point in side.points[:-1]])
+    if signed_area(ring) < 0:
+        sides = [_reversed(side) for side in reversed(sides)]
+        ring = tuple(reversed(ring))
+    net = polygon(ring)
+    if all(side.allowance_mm == 0 for side in sides):
+        return outline_of(net)
+    added: list[BaseGeometry] = [net]
+    for side, following in zip(sides, [*sides[1:], sides[0]], strict=True):
+        added += _strip(without_repeats_open(side.points), side.allowance_mm)
+        added += _corner(side, following, mitre_limit)
+    whole = shapely.union_all(shapely.make_valid(added))
+    for side in sides:
+        if side.fold:
+            whole = whole.intersection(_inside_of(side.points[0], side.points[-1]))
+    whole = _largest(whole)
+    cleaned = shapely.union(_largest(whole.simplify(_CLEANING_MM)), net)
+    return without_repeats(outline_of(_largest(cleaned)), 1e-7)
+
+
+def without_repeats_open(points: Sequence[Point]) -> Outline:
+    """An open chain without points that repeat their predecessor."""
+    kept = [points[0]]
+    for point in points[1:]:
+        if math.dist(kept[-1], point) > _SLIVER_MM:
+            kept.append(point)
+    return tuple(kept)
+
+
+def _reversed(side: Side) -> Side:
+    return Side(
+        points=tuple(reversed(side.points)),
+        allowance_mm=side.allowance_mm,
+        square=side.square,
+        fold=side.fold,
+    )
+
+
+def _normal(a: Point, b: Point) -> Point:
+    """Unit normal on the right of a→b: outward of a counter-clockwise outline."""
+    size = math.dist(a, b)
+    return ((b[1] - a[1]) / size, (a[0] - b[0]) / size)
+
+
+def _out(point: Point, normal: Point, by: float) -> Point:
+    return (point[0] + normal[0] * by, point[1] + normal[1] * by)
+
+
+def _strip(points: Outline, allowance: float) -> list[BaseGeometry]:
+    """The quads between a side and its parallel, sharing mitred joints inside the side."""
+    if allowance == 0 or len(points) < 2:
+        return []
+    normals = [_normal(a, b) for a, b in pairwise(points)]
+    joints = [_out(points[0], normals[0], allowance)]
+    for point, before, after in zip(points[1:-1], normals, normals[1:], strict=False):
+        joints.append(_joint(point, before, after, allowance))
+    joints.append(_out(points[-1], normals[-1], allowance))
+    quads: list[BaseGeometry] = []
+    for k, normal in enumerate(normals):
+        a, b, q, p = points[k], points[k + 1], joints[k + 1], joints[k]
+        forward = (q[0] - p[0]) * (b[0] - a[0]) + (q[1] - p[1]) * (b[1] - a[1])
+        if forward <= 0:  # a bend tighter than the allowance: keep the plain rectangle
+            p, q = _out(a, normal, allowance), _out(b, normal, allowance)
+        quads.append(Polygon([a, b, q, p]))
+    return quads
+
+
+def _joint(point: Point, before: Point, after: Point, allowance: float) -> Point:
+    x, y = before[0] + after[0], before[1] + after[1]
+    size2 = x * x + y * y
+    if size2 < 0.5:  # a kink of more than 140 degrees inside a side: no mitre
+        return _out(point, after, allowance)
+    return (point[0] + 2 * allowance * x / size2, point[1] + 2 * allowance * y / size2)
+
+
+def _corner(side: Side, following: Side, limit: float) -> list[BaseGeometry]:
+    """What fills the outer corner between the end of one side and the start of the next."""
+    here, there = without_repeats_open(side.points), without_repeats_open(following.points)
+    corner = here[-1]
+    before, after = _normal(here[-2], here[-1]), _normal(there[0], there[1])
+    a, b = side.allowance_mm, following.allowance_mm
+    turn = before[0] * after[1] - before[1] * after[0]
+    ahead = before[0] * after[0] + before[1] * after[1]
+    if max(a, b) == 0 or turn < -1e-12 or (turn < 1e-12 and ahead > 0):
+        return []
+    start, end = _out(corner, before, a), _out(corner, after, b)
+    if side.square != following.square:
+        return _squared(corner, start, end, side, following, before, after)
+    meeting = _meeting(start, before, end, after)
+    reach = limit * max(a, b)
+    if meeting is not None and math.dist(corner, meeting) <= reach:
+        return [Polygon([corner, start, meeting, end])]
+    return _blunt(corner, start, before, end, after, reach)
+
+
+def _squared(
+    corner: Point, start: Point, end: Point, side: Side, following: Side, before: Point, after: Point
+) -> list[BaseGeometry]:
+    """The corner of a hem: the neighbour's cut line runs to the hem's net line, then square to it."""
+    hem_first = side.square
+    hem_normal, hem_mm = (before, side.allowance_mm) if hem_first else (after, following.allowance_mm)
+    neighbour, its_normal = (end, after) if hem_first else (start, before)
+    foot = _meeting(corner, hem_normal, neighbour, its_normal)
+    if foot is None or math.dist(corner, foot) > MITRE_LIMIT * max(side.allowance_mm, following.allowance_mm):
+        return [Polygon([corner, start, end])]
+    toe = _out(foot, hem_normal, hem_mm)
+    ring = [corner, start, toe, foot, end] if hem_first else [corner, start, foot, toe, end]
+    return [Polygon(ring).convex_hull]
+
+
+def _meeting(p: Point, p_normal: Point, q: Point, q_normal: Point) -> Point | None:
+    """Where the line through p with its normal meets the line through q with its own."""
+    det = p_normal[0] * q_normal[1] - p_normal[1] * q_normal[0]
+    if abs(det) < 1e-9:
+        return None
+    c1 = p_normal[0] * p[0] + p_normal[1] * p[1]
+    c2 = q_normal[0] * q[0] + q_normal[1] * q[1]
+    return ((c1 * q_normal[1] - c2 * p_normal[1]) / det, (p_normal[0] * c2 - q_normal[0] * c1) / det)
+
+
+def _blunt(corner: Point, start: Point, before: Point, end: Point, after: Point, reach: float) -> list[BaseGeometry]:
+    """A very sharp corner: both cut lines run on and are cut across at ``reach`` from the point."""
+    ahead_before = (-before[1], before[0])  # the way the first side was going
+    back_after = (after[1], -after[0])  # the way the second side came from
+    bisector = (ahead_before[0] + back_after[0], ahead_before[1] + back_after[1])
+    size = math.hypot(*bisector)
+    if size < 1e-9:
+        return [Polygon([corner, start, end]).convex_hull]
+    unit = (bisector[0] / size, bisector[1] / size)
+    p, q = _run(start, ahead_before, corner, unit, reach), _run(end, back_after, corner, unit, reach)
+    return [Polygon([corner, start, p, q, end]).convex_hull]
+
+
+def _run(start: Point, along: Point, corner: Point, unit: Point, reach: float) -> Point:
+    """Follow a cut line from ``start`` until it stands ``reach`` out from the corner."""
+    gone = (start[0] - corner[0]) * unit[0] + (start[1] - corner[1]) * unit[1]
+    speed = along[0] * unit[0] + along[1] * unit[1]
+    return _out(start, along, max(0.0, (reach - gone) / speed) if speed > 1e-9 else 0.0)
+
+
+def _inside_of(a: Point, b: Point) -> Polygon:
+    """A very large rectangle on the left of a→b, the inside of a counter-clockwise outline."""
+    normal = _normal(a, b)
+    along = (-normal[1], normal[0])
+    far = _HALF_PLANE_MM
+    p, q = _out(a, along, -far), _out(b, along, far)
+    return Polygon([p, q, _out(q, normal, -far), _out(p, normal, -far)])
+
+
+def _largest(shape: BaseGeometry) -> Polygon:
+    """The largest polygon of a geometry, its holes closed (a slit narrower than its allowances)."""
+    parts = [part for part in getattr(shape, "geoms", [shape]) if isinstance(part, Polygon)]
+    return Polygon(max(parts, key=lambda part: part.area).exterior)

@@ -1,0 +1,145 @@
+"""Closed outlines as tuples of points: area, bounds, winding, simplicity, and the bridge to Shapely.
+
+An outline is implicitly closed and holds no repeated last point. Millimetres, y up. What is drawn
+with curves lives in ``path``; this module knows only points.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+import shapely
+from shapely.geometry import Polygon
+from shapely.validation import explain_validity
+
+Point = tuple[float, float]
+Outline = tuple[Point, ...]
+
+
+class BadOutline(ValueError):
+    """An outline that is no simple closed shape. The message says why, as the end of a sentence."""
+
+
+@dataclass(frozen=True, slots=True)
+class Bounds:
+    """An upright box, in mm."""
+
+    min_x: float
+    min_y: float
+    max_x: float
+    max_y: float
+
+    @property
+    def width(self) -> float:
+        """Extent along x."""
+        return self.max_x - self.min_x
+
+    @property
+    def height(self) -> float:
+        """Extent along y."""
+        return self.max_y - self.min_y
+
+
+def bounds(points: Iterable[Point]) -> Bounds:
+    """The upright box around points. Raises ``ValueError`` for none."""
+    xs, ys = zip(*points, strict=True)
+    return Bounds(min(xs), min(ys), max(xs), max(ys))
+
+
+def signed_area(outline: Sequence[Point]) -> float:
+    """Area in mm², positive when the outline winds counter-clockwise (shoelace formula)."""
+    x0, y0 = outline[0]
+    return 0.5 * math.fsum(
+        (ax - x0) * (by - y0) - (bx - x0) * (ay - y0)
+        for (ax, ay), (bx, by) in zip(outline, [*outline[1:], outline[0]], strict=True)
+    )
+
+
+def area(outline: Sequence[Point], holes: Iterable[Sequence[Point]] = ()) -> float:
+    """Area in mm² of the outline less its holes, whatever their winding."""
+    return abs(signed_area(outline)) - math.fsum(abs(signed_area(hole)) for hole in holes)
+
+
+def perimeter(outline: Sequence[Point]) -> float:
+    """Length of the closed outline in mm."""
+    return math.fsum(math.dist(a, b) for a, b in zip(outline, [*outline[1:], outline[0]], strict=True))
+
+
+def counter_clockwise(outline: Sequence[Point]) -> Outline:
+    """The same outline wound counter-clockwise."""
+    return tuple(outline) if signed_area(outline) >= 0 else tuple(reversed(outline))
+
+
+def polygon(outline: Sequence[Point], holes: Iterable[Sequence[Point]] = ()) -> Polygon:
+    """The Shapely polygon of an outline and its holes."""
+    return Polygon(outline, [tuple(hole) for hole in holes])
+
+
+def outline_of(shape: Polygon) -> Outline:
+    """The outer outline of a Shapely polygon, counter-clockwise, without the repeated last point."""
+    ring = [(float(x), float(y)) for x, y in shape.exterior.coords[:-1]]
+    return counter_clockwise(ring)
+
+
+def holes_of(shape: Polygon) -> tuple[Outline, ...]:
+    """The inner outlines of a Shapely polygon."""
+    return tuple(counter_clockwise([(float(x), float(y)) for x, y in ring.coords[:-1]]) for ring in shape.interiors)
+
+
+def without_repeats(points: Sequence[Point], tolerance_mm: float = 1e-9) -> Outline:
+    """The outline without points that repeat their neighbour, the closing one included."""
+    kept: list[Point] = []
+    for point in points:
+        if not kept or math.dist(kept[-1], point) > tolerance_mm:
+            kept.append(point)
+    while len(kept) > 1 and math.dist(kept[0], kept[-1]) <= tolerance_mm:
+        kept.pop()
+    return tuple(kept)
+
+
+def simple_outline(points: Sequence[Point], *, least_area_mm2: float = 1.0) -> Outline:
+    """A checked outline: closed, finite, at least three points, not self-crossing.
+
+    Either winding is accepted and kept; a repeated last point is dropped.
+
+    Raises:
+        BadOutline: with the reason, ready to follow the piece's name.
+    """
+    if any(not (math.isfinite(x) and math.isfinite(y)) for x, y in points):
+        raise BadOutline("has a point that is not a finite number")
+    outline = without_repeats(points)
+    if len(outline) < 3:
+        raise BadOutline("has fewer than three different points")
+    shape = Polygon(outline)
+    if not shapely.is_valid(shape):
+        reason = explain_validity(shape)
+        where = reason[reason.find("[") + 1 : reason.find("]")] if "[" in reason else ""
+        place = f" near [{', '.join(f'{float(v):.1f}' for v in where.split())}] mm" if where else ""
+        raise BadOutline(f"crosses or touches itself{place}")
+    if shape.area < least_area_mm2:
+        raise BadOutline("encloses no area")
+    return outline
+
+
+def is_mirror_symmetric(outline: Sequence[Point], axis_deg: float, *, tolerance_mm: float = 0.05) -> bool:
+    """Whether the outline is its own mirror image about some line of the given direction.
+
+    The line is the one through the centroid. Every vertex of the mirror image must lie within the
+    tolerance of the outline, and every vertex of the outline within it of the mirror image.
+    """
+    shape = Polygon(outline)
+    centre = shape.centroid
+    turn = math.radians(2 * axis_deg)
+    cos, sin = math.cos(turn), math.sin(turn)
+    mirrored = [
+        (
+            centre.x + cos * (x - centre.x) + sin * (y - centre.y),
+            centre.y + sin * (x - centre.x) - cos * (y - centre.y),
+        )
+        for x, y in outline
+    ]
+    there = shapely.distance(shapely.points(mirrored), shape.exterior)
+    back = shapely.distance(shapely.points(list(outline)), shapely.linearrings(mirrored))
+    return bool(there.max() <= tolerance_mm and back.max() <= tolerance_mm)

@@ -1,0 +1,150 @@
+"""Drawn paths of straight lines and cubic curves: points along them, length, flattening.
+
+A path is open and runs from its start to its end; several of them make the net line of a piece.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+from wickel.geometry.outline import Outline, Point
+from wickel.geometry.transform import Affine
+
+FLATNESS_MM = 0.1
+_LENGTH_FLATNESS_MM = 0.0005
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A straight line."""
+
+    start: Point
+    end: Point
+
+    def at(self, t: float) -> Point:
+        """The point at parameter t in 0..1."""
+        return _between(self.start, self.end, t)
+
+    def mapped(self, by: Affine) -> Line:
+        """The line under a map."""
+        return Line(by(self.start), by(self.end))
+
+    def backwards(self) -> Line:
+        """The line from its end to its start."""
+        return Line(self.end, self.start)
+
+    def flattened(self, flatness_mm: float = FLATNESS_MM) -> Outline:
+        """Start and end."""
+        return (self.start, self.end)
+
+
+@dataclass(frozen=True, slots=True)
+class Cubic:
+    """A cubic Bézier curve with its two control points."""
+
+    start: Point
+    control1: Point
+    control2: Point
+    end: Point
+
+    def at(self, t: float) -> Point:
+        """The point at parameter t in 0..1."""
+        s = 1.0 - t
+        w0, w1, w2, w3 = s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t
+        return (
+            w0 * self.start[0] + w1 * self.control1[0] + w2 * self.control2[0] + w3 * self.end[0],
+            w0 * self.start[1] + w1 * self.control1[1] + w2 * self.control2[1] + w3 * self.end[1],
+        )
+
+    def mapped(self, by: Affine) -> Cubic:
+        """The curve under a map."""
+        return Cubic(by(self.start), by(self.control1), by(self.control2), by(self.end))
+
+    def backwards(self) -> Cubic:
+        """The curve from its end to its start."""
+        return Cubic(self.end, self.control2, self.control1, self.start)
+
+    def flattened(self, flatness_mm: float = FLATNESS_MM) -> Outline:
+        """Points on the curve whose chords stay within the flatness.
+
+        The number of equal parameter steps follows from the second differences: a chord of a
+        cubic over a step h strays at most h²/8 · max|B''|, and |B''| ≤ 6 · max second difference.
+        """
+        bend = max(
+            math.hypot(a[0] - 2 * b[0] + c[0], a[1] - 2 * b[1] + c[1])
+            for a, b, c in (
+                (self.start, self.control1, self.control2),
+                (self.control1, self.control2, self.end),
+            )
+        )
+        steps = max(1, math.ceil(math.sqrt(6 * bend / (8 * flatness_mm))))
+        inner = tuple(self.at(k / steps) for k in range(1, steps))
+        return (self.start, *inner, self.end)
+
+
+Segment = Line | Cubic
+Path = tuple[Segment, ...]
+
+
+def _between(a: Point, b: Point, t: float) -> Point:
+    return (a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t)
+
+
+def flattened(path: Sequence[Segment], flatness_mm: float = FLATNESS_MM) -> Outline:
+    """The path as points, without repeating the joints."""
+    points: list[Point] = [path[0].start]
+    for segment in path:
+        points.extend(segment.flattened(flatness_mm)[1:])
+    return tuple(points)
+
+
+def polyline_length(points: Sequence[Point]) -> float:
+    """Length of an open chain of points in mm."""
+    return math.fsum(math.dist(a, b) for a, b in pairwise(points))
+
+
+def length(path: Sequence[Segment]) -> float:
+    """Length of the path in mm, within about a thousandth of a millimetre."""
+    return math.fsum(polyline_length(segment.flattened(_LENGTH_FLATNESS_MM)) for segment in path)
+
+
+def mapped(path: Sequence[Segment], by: Affine) -> Path:
+    """The path under a map, in the same order."""
+    return tuple(segment.mapped(by) for segment in path)
+
+
+def backwards(path: Sequence[Segment]) -> Path:
+    """The path from its end to its start."""
+    return tuple(segment.backwards() for segment in reversed(path))
+
+
+def point_at(path: Sequence[Segment], distance_mm: float) -> Point:
+    """The point at a distance along the path from its start.
+
+    Raises:
+        ValueError: the distance is negative or beyond the end by more than 0.01 mm.
+    """
+    points = flattened(path, _LENGTH_FLATNESS_MM)
+    left = distance_mm
+    if left < -0.01:
+        raise ValueError("a distance along an edge cannot be negative")
+    for a, b in pairwise(points):
+        step = math.dist(a, b)
+        if left <= step and step > 0:
+            return _between(a, b, max(0.0, left) / step)
+        left -= step
+    if left > 0.01:
+        raise ValueError("the distance lies beyond the end of the edge")
+    return points[-1]
+
+
+def smooth(start: Point, toward: Point, onto: Point, end: Point, fullness: float = 0.6) -> Cubic:
+    """A curve that leaves ``start`` toward one point and arrives at ``end`` from another.
+
+    ``fullness`` 0..1 is how far the control points reach to those points; 0.55 between the sides
+    of a right angle comes close to a quarter of an ellipse.
+    """
+    return Cubic(start, _between(start, toward, fullness), _between(end, onto, fullness), end)

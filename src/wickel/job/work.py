@@ -1,0 +1,209 @@
+"""The one way through a job: body and options → pattern → cut pieces → lays. Pure functions."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+
+from wickel.cloth import WAYS, Cloth
+from wickel.draft import STYLES, TapeCheck, draft, tape_checks
+from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
+from wickel.job.job import Garment, Job, JobRefused
+from wickel.lay import (
+    DEFAULT_EFFORT,
+    CutOrder,
+    CutPiece,
+    FoldSegment,
+    Lay,
+    LayRefused,
+    LayReport,
+    fits_nowhere,
+    make_lay,
+    with_straight_folds,
+)
+from wickel.pattern import Pattern, Piece, cut_line, fold_edges, net_line
+
+BEST = "best"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DraftedGarment:
+    """A garment with its pattern and tape checks."""
+
+    garment: Garment
+    pattern: Pattern
+    checks: tuple[TapeCheck, ...]
+
+
+def drafted(garment: Garment) -> DraftedGarment:
+    """Draft a garment and check it by tape.
+
+    Raises:
+        JobRefused: no such style.
+        DraftRefused: the body and the options cannot be drafted.
+    """
+    style = STYLES.get(garment.style)
+    if style is None:
+        raise JobRefused(f"Garment “{garment.id}” wants the style “{garment.style}”: there are {', '.join(STYLES)}.")
+    pattern = draft(style, garment.body, garment.options, garment.allowances)
+    checks = tape_checks(style, pattern, garment.body, garment.options)
+    return DraftedGarment(garment=garment, pattern=pattern, checks=checks)
+
+
+def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
+    """The cut pieces of a drafted garment; their ids are ``garment id/piece id``."""
+    return tuple(_cut_piece(piece, done.garment, job) for piece in done.pattern.pieces)
+
+
+def _cut_piece(piece: Piece, garment: Garment, job: Job) -> CutPiece:
+    outline = cut_line(piece)
+    folds = fold_edges(piece, outline)
+    orders = tuple(
+        CutOrder(
+            cloth=garment.cloths.get(cut.material, job.cloths[0].id),
+            copies=cut.copies,
+            pair=cut.pair,
+            fold_edges=folds if cut.on_fold else (),
+        )
+        for cut in piece.cuts
+    )
+    inner: tuple[Outline, ...] = tuple(flattened(line.path) for line in piece.inner_lines)
+    return CutPiece(
+        id=f"{garment.id}/{piece.id}",
+        name=piece.name,
+        cut_line=outline,
+        net_line=net_line(piece),
+        inner_lines=inner,
+        orders=orders,
+        grain_deg=piece.grain_deg,
+        garment=garment.id,
+        size=garment.size,
+    )
+
+
+def cut_pieces(job: Job) -> tuple[CutPiece, ...]:
+    """Every piece of a job as it is cut, drafted ones first, checked.
+
+    Raises:
+        JobRefused: the job contradicts itself, or a piece could never be cut from its cloth.
+        DraftRefused: a garment cannot be drafted.
+    """
+    pieces = [piece for garment in job.garments for piece in garment_pieces(drafted(garment), job)]
+    return checked_pieces((*pieces, *job.pieces), job)
+
+
+def checked_pieces(pieces: tuple[CutPiece, ...], job: Job) -> tuple[CutPiece, ...]:
+    """The pieces with clean outlines and straight folds.
+
+    Raises:
+        JobRefused: with one sentence that names the piece.
+    """
+    if not pieces:
+        raise JobRefused("The job has neither garments nor pieces.")
+    seen: set[str] = set()
+    for piece in pieces:
+        if piece.id in seen:
+            raise JobRefused(f"Two pieces are called “{piece.id}”: give each a name of its own.")
+        seen.add(piece.id)
+    return tuple(_checked(piece, job) for piece in pieces)
+
+
+def _checked(piece: CutPiece, job: Job) -> CutPiece:
+    label = f"Piece “{piece.id}”"
+    try:
+        piece = replace(
+            piece,
+            cut_line=simple_outline(piece.cut_line),
+            holes=tuple(simple_outline(hole) for hole in piece.holes),
+        )
+        for order in piece.orders:
+            if order.fold_edges:
+                checked_fold(piece.cut_line, _one_line(order.fold_edges))
+                for line in _other_lines(order.fold_edges):
+                    checked_fold(piece.cut_line, line)
+    except (BadOutline, BadFold) as reason:
+        raise JobRefused(f"{label} {reason}.") from None
+    piece = with_straight_folds(piece)
+    for order in piece.orders:
+        if order.cloth not in {cloth.id for cloth in job.cloths}:
+            raise JobRefused(f"{label} is cut from “{order.cloth}”, which is not among the job's cloths.")
+        if order.copies < 1:
+            raise JobRefused(f"{label} asks for {order.copies} copies: at least 1 is needed.")
+        if order.pair and order.copies % 2:
+            raise JobRefused(f"{label} asks for {order.copies} copies in pairs: a pair needs an even number.")
+        reason_why = fits_nowhere(piece, order, job.cloth(order.cloth))
+        if reason_why is not None:
+            raise JobRefused(f"{reason_why}: no way of folding can hold it.")
+    return piece
+
+
+def _one_line(edges: tuple[FoldSegment, ...]) -> list[FoldSegment]:
+    """The fold edges that run the way of the first one."""
+    return [edge for edge in edges if _parallel(edge, edges[0])]
+
+
+def _other_lines(
+    edges: tuple[FoldSegment, ...],
+) -> list[list[FoldSegment]]:
+    return [[edge] for edge in edges if not _parallel(edge, edges[0])]
+
+
+def _parallel(one: FoldSegment, other: FoldSegment) -> bool:
+    (ax, ay), (bx, by) = one
+    (cx, cy), (dx, dy) = other
+    cross = (bx - ax) * (dy - cy) - (by - ay) * (dx - cx)
+    return abs(cross) <= 0.02 * math.dist(*one) * math.dist(*other)
+
+
+def cloths_in_use(job: Job, pieces: tuple[CutPiece, ...]) -> tuple[Cloth, ...]:
+    """The job's cloths that something is cut from."""
+    used = {order.cloth for piece in pieces for order in piece.orders}
+    return tuple(cloth for cloth in job.cloths if cloth.id in used)
+
+
+def lay_job(
+    job: Job,
+    pieces: tuple[CutPiece, ...],
+    *,
+    fold: str = BEST,
+    seed: int = 1,
+    effort: int = DEFAULT_EFFORT,
+    report: LayReport | None = None,
+) -> tuple[Lay, ...]:
+    """One lay for each cloth in use, all spread one way, or each the shortest of all ways (``best``).
+
+    Raises:
+        LayRefused: the way cannot hold a piece, or no way can.
+        KeyError: no such way.
+    """
+    return tuple(
+        best_lay(pieces, cloth, seed=seed, effort=effort, report=report)
+        if fold == BEST
+        else make_lay(pieces, cloth, fold, seed=seed, effort=effort, report=report)
+        for cloth in cloths_in_use(job, pieces)
+    )
+
+
+def best_lay(
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    *,
+    seed: int = 1,
+    effort: int = DEFAULT_EFFORT,
+    report: LayReport | None = None,
+) -> Lay:
+    """The lay that takes the least cloth of all ways, complete ones before others.
+
+    Raises:
+        LayRefused: no way can hold every piece; the reason of the last way tried.
+    """
+    made: list[Lay] = []
+    refusal: LayRefused | None = None
+    for way in WAYS:
+        try:
+            made.append(make_lay(pieces, cloth, way, seed=seed, effort=effort, report=report))
+        except LayRefused as reason:
+            refusal = reason
+    if not made:
+        raise refusal or LayRefused("No way of spreading is known.")
+    return min(made, key=lambda lay: (not lay.complete, lay.lay_length_mm))

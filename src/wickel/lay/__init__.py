@@ -1,0 +1,36 @@
+"""Parts to lay, rules of the cloth, nesting, finished lay."""
+
+from wickel.lay.demand import CutOrder, CutPiece, FoldSegment, Grain, allowed_turns, with_straight_folds
+from wickel.lay.exact import exact_check
+from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
+from wickel.lay.nest import Stopped
+from wickel.lay.parts import LayRefused, fits_nowhere
+from wickel.lay.placement import Finding, Lay, Level, Placement, Shape
+from wickel.lay.pose import FlatCopy, flat_copies, marks_on_table, on_table, table_map
+
+__all__ = [
+    "DEFAULT_EFFORT",
+    "CutOrder",
+    "CutPiece",
+    "Finding",
+    "FlatCopy",
+    "FoldSegment",
+    "Grain",
+    "Lay",
+    "LayRefused",
+    "LayReport",
+    "Level",
+    "Placement",
+    "Shape",
+    "Stopped",
+    "allowed_turns",
+    "exact_check",
+    "fits_nowhere",
+    "flat_copies",
+    "make_lay",
+    "marks_on_table",
+    "on_table",
+    "table_map",
+    "with_findings",
+    "with_straight_folds",
+]

@@ -1,0 +1,153 @@
+"""What is to be cut: pieces as cut lines with grain, copies, hands and folds (FORMATS §4).
+
+Drafted pieces and plain outlines from other programs both become ``CutPiece``; nothing further
+down knows where a piece came from.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from enum import StrEnum
+
+from wickel.cloth import Print
+from wickel.geometry import Outline, Point, is_mirror_symmetric
+
+FoldSegment = tuple[Point, Point]
+
+_SNAP_MM = 0.1
+
+
+class Grain(StrEnum):
+    """How a piece's grain line lies on the cloth."""
+
+    STRAIGHT = "straight"
+    CROSS = "cross"
+    BIAS = "bias"
+    NONE = "none"
+
+
+GRAIN_TURNS: dict[Grain, tuple[float, ...]] = {
+    Grain.STRAIGHT: (0.0, 180.0),
+    Grain.CROSS: (90.0, 270.0),
+    Grain.BIAS: (0.0, 90.0, 180.0, 270.0),
+    Grain.NONE: (0.0, 90.0, 180.0, 270.0),
+}
+"""The turns tried for each grain. Non-woven may lie at any angle; quarter turns are what is tried."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CutOrder:
+    """How often a piece is cut from one cloth (FORMATS §4: copies, pair, mirror, fold edges)."""
+
+    cloth: str
+    copies: int
+    pair: bool = False
+    mirror: bool = False
+    fold_edges: tuple[FoldSegment, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CutPiece:
+    """A piece as it is cut. Millimetres in the piece frame; ``net_line`` and ``inner_lines`` are for show."""
+
+    id: str
+    name: str
+    cut_line: Outline
+    orders: tuple[CutOrder, ...]
+    grain_deg: float = 0.0
+    grain: Grain = Grain.STRAIGHT
+    tilt_deg: float = 0.0
+    turns_deg: tuple[float, ...] | None = None
+    holes: tuple[Outline, ...] = ()
+    garment: str = ""
+    size: str = ""
+    opposed: bool = False
+    net_line: Outline | None = None
+    inner_lines: tuple[Outline, ...] = ()
+
+
+def print_turns(cloth_print: Print, garment_turn: float = 0.0) -> tuple[float, ...] | None:
+    """The directions of the grain arrow that a print allows, or None for any."""
+    return {
+        Print.ANY: None,
+        Print.TWO_WAY: (0.0, 180.0),
+        Print.PER_GARMENT: (garment_turn,),
+        Print.ONE_WAY: (0.0,),
+    }[cloth_print]
+
+
+def allowed_turns(piece: CutPiece, cloth_print: Print, garment_turn: float = 0.0) -> tuple[float, ...]:
+    """The turns of a piece on a cloth: by its grain, cut down by the print and its own wish."""
+    turns = GRAIN_TURNS[piece.grain]
+    if piece.turns_deg is not None:
+        wished = tuple(sorted({turn % 360.0 for turn in piece.turns_deg}))
+        turns = wished if piece.grain is Grain.NONE else tuple(t for t in turns if t in wished)
+    by_print = print_turns(cloth_print, garment_turn)
+    return turns if by_print is None else tuple(t for t in turns if t in by_print)
+
+
+def garment_turns(pieces: tuple[CutPiece, ...], cloth: str, cloth_print: Print) -> dict[str, float]:
+    """For each garment, the one direction all its pieces take on a cloth that shades.
+
+    Head up where every piece may, else feet up; other prints need none and get 0.
+    """
+    chosen: dict[str, float] = {}
+    if cloth_print is not Print.PER_GARMENT:
+        return chosen
+    for piece in pieces:
+        if any(order.cloth == cloth for order in piece.orders):
+            up = 0.0 in allowed_turns(piece, Print.TWO_WAY)
+            chosen[piece.garment] = chosen.get(piece.garment, 0.0) if up else 180.0
+    return chosen
+
+
+def hand_is_free(piece: CutPiece, order: CutOrder, outline: Outline, turns: tuple[float, ...]) -> bool:
+    """Whether copies of hand − will do: ``mirror`` is set, or the outline is its own mirror image.
+
+    The mirror line runs along the grain arrow; square to it only where the piece may also be turned
+    upside down, since that copy is the piece turned by 180°.
+    """
+    if order.mirror:
+        return True
+    if is_mirror_symmetric(outline, piece.grain_deg):
+        return True
+    return 0.0 in turns and 180.0 in turns and is_mirror_symmetric(outline, piece.grain_deg + 90.0)
+
+
+def with_straight_folds(piece: CutPiece) -> CutPiece:
+    """The piece with its fold edges exactly straight and, where meant so, exactly along the grain.
+
+    Points within 0.1 mm of a fold edge's line are put on it (FORMATS §4 allows them to stray so far).
+    """
+    orders = []
+    outline, holes = piece.cut_line, piece.holes
+    for order in piece.orders:
+        folds = []
+        for start, end in order.fold_edges:
+            start, end = _squared_to_grain(start, end, piece.grain_deg)
+            outline = tuple(_onto(p, start, end) for p in outline)
+            holes = tuple(tuple(_onto(p, start, end) for p in hole) for hole in holes)
+            folds.append((start, end))
+        orders.append(replace(order, fold_edges=tuple(folds)))
+    return replace(piece, cut_line=outline, holes=holes, orders=tuple(orders))
+
+
+def _squared_to_grain(start: Point, end: Point, grain_deg: float) -> FoldSegment:
+    """Turn a fold edge that strays less than 0.1 mm from the grain, or from square to it, onto it."""
+    size = math.dist(start, end)
+    deg = math.degrees(math.atan2(end[1] - start[1], end[0] - start[0])) - grain_deg
+    exact = round(deg / 90.0) * 90.0
+    if deg == exact or abs(math.sin(math.radians(deg - exact))) * size > _SNAP_MM:
+        return (start, end)
+    angle = math.radians(exact + grain_deg)
+    return (start, (start[0] + size * math.cos(angle), start[1] + size * math.sin(angle)))
+
+
+def _onto(p: Point, start: Point, end: Point) -> Point:
+    size = math.dist(start, end)
+    ux, uy = (end[0] - start[0]) / size, (end[1] - start[1]) / size
+    off = ux * (p[1] - start[1]) - uy * (p[0] - start[0])
+    if off == 0.0 or abs(off) > _SNAP_MM:
+        return p
+    return (p[0] + uy * off, p[1] - ux * off)

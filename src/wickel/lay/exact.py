@@ -1,0 +1,341 @@
+"""The exact check of a lay, on the flat cloth, by code of its own.
+
+It shares nothing with the placing: turning and mirroring are done here with complex numbers, whole
+pieces are unfolded here, and everything is judged on the cloth itself (DESIGN §8). It reads what
+the lay says, the ply maps, and the pieces as they were asked for.
+"""
+
+from __future__ import annotations
+
+import cmath
+import math
+from collections import Counter
+from dataclasses import dataclass, field
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from shapely.geometry import Polygon
+from shapely.geometry.base import BaseGeometry
+
+from wickel.cloth.cloth import Print
+from wickel.cloth.spread import Section, Zone
+from wickel.lay.demand import CutOrder, CutPiece, Grain
+from wickel.lay.placement import Finding, Lay, Level, Placement
+
+OVERLAP_MM2 = 0.01
+FOLD_MM = 0.01
+EDGE_MM = 0.001
+SHAPE_MM2 = 0.05
+ANGLE_DEG = 1e-6
+
+Points = NDArray[np.complex128]
+
+
+@dataclass(slots=True)
+class _Copy:
+    """One finished copy on the flat cloth."""
+
+    placement: Placement
+    shape: BaseGeometry
+    hand: int
+
+
+@dataclass(slots=True)
+class _Findings:
+    found: list[Finding] = field(default_factory=list)
+
+    def broken(self, code: str, text: str, *pieces: str, way_out: str = "") -> None:
+        self.found.append(Finding(level=Level.BROKEN, code=code, text=text, pieces=pieces, way_out=way_out))
+
+
+def exact_check(lay: Lay) -> tuple[Finding, ...]:
+    """Every rule of geometry and number that the lay breaks; empty when it is good."""
+    out = _Findings()
+    copies: list[_Copy] = []
+    pieces = {piece.id: piece for piece in lay.pieces}
+    orders = {piece.id: _order(piece, lay.cloth.id) for piece in lay.pieces}
+    for placement in lay.placements:
+        piece, order = pieces.get(placement.piece), orders.get(placement.piece)
+        if piece is None or order is None:
+            out.broken("stray", f"{placement.piece} lies on the cloth but is not asked for.", placement.piece)
+            continue
+        section = lay.spread.sections[placement.section]
+        zone = section.zones[placement.zone]
+        copies += _copies(placement, piece, order, zone, section, out)
+        _check_direction(placement, piece, zone, lay, out)
+    _check_garments(lay, out)
+    _check_inside(copies, lay, out)
+    _check_overlaps(copies, out)
+    for piece in lay.pieces:
+        _check_count(piece, orders[piece.id], copies, out)
+    return tuple(out.found)
+
+
+def _order(piece: CutPiece, cloth: str) -> CutOrder:
+    found = [order for order in piece.orders if order.cloth == cloth]
+    if len(found) == 1:
+        return found[0]
+    return CutOrder(
+        cloth=cloth,
+        copies=sum(order.copies for order in found),
+        pair=all(order.pair for order in found),
+        mirror=any(order.mirror for order in found),
+        fold_edges=found[0].fold_edges if found else (),
+    )
+
+
+def _points(outline: object) -> Points:
+    flat = np.asarray(outline, dtype=np.float64)
+    return flat[:, 0] + 1j * flat[:, 1]
+
+
+def _polygon(points: Points, holes: list[Points]) -> Polygon:
+    return Polygon(np.column_stack((points.real, points.imag)), [np.column_stack((h.real, h.imag)) for h in holes])
+
+
+def _posed(points: Points, placement: Placement, piece: CutPiece) -> Points:
+    """q = R(turn) · M · R(−grain) · p + t, in complex numbers."""
+    along = points * cmath.exp(-1j * math.radians(piece.grain_deg))
+    if placement.mirrored:
+        along = along.conjugate()
+    moved: Points = along * cmath.exp(1j * math.radians(placement.turn_deg)) + complex(placement.x_mm, placement.y_mm)
+    return moved
+
+
+def _mapped(points: Points, zone: Zone, ply: int) -> Points:
+    (a, b, c), (d, e, f) = zone.plies[ply].map.rows
+    return (a * points.real + b * points.imag + c) + 1j * (d * points.real + e * points.imag + f)
+
+
+def _reflected(points: Points, start: complex, end: complex) -> Points:
+    unit = (end - start) / abs(end - start)
+    mirrored: Points = ((points - start) / unit).conjugate() * unit + start
+    return mirrored
+
+
+def _whole(piece: CutPiece, order: CutOrder) -> BaseGeometry:
+    """The finished shape in the piece frame: the cut line, unfolded across every fold line."""
+    shape: BaseGeometry = _polygon(_points(piece.cut_line), [_points(hole) for hole in piece.holes])
+    done: list[complex] = []
+    for start, end in order.fold_edges:
+        a, b = complex(*start), complex(*end)
+        unit = (b - a) / abs(b - a)
+        if any(abs((unit / other).imag) < 0.02 for other in done):
+            continue
+        done.append(unit)
+        mirrored = shapely.transform(shape, lambda xy, a=a, b=b: _pairs(_reflected(xy[:, 0] + 1j * xy[:, 1], a, b)))
+        shape = shapely.union(shapely.set_precision(shape, 1e-6), shapely.set_precision(mirrored, 1e-6))
+    return shape
+
+
+def _pairs(points: Points) -> NDArray[np.float64]:
+    return np.column_stack((points.real, points.imag))
+
+
+def _copies(
+    placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, section: Section, out: _Findings
+) -> list[_Copy]:
+    """The finished copies of a placement on the flat cloth, checked against the piece asked for."""
+    outline = _posed(_points(placement.shape.outline), placement, piece)
+    holes = [_posed(_points(hole), placement, piece) for hole in placement.shape.holes]
+    table = _polygon(outline, holes)
+    room = Polygon(zone.usable)
+    if table.difference(room.buffer(EDGE_MM, join_style="mitre")).area > EDGE_MM:
+        out.broken(
+            "outside",
+            f"{piece.name} lies partly outside the usable cloth.",
+            piece.id,
+            way_out="Move it inward, or take out the reserve.",
+        )
+    whole = _whole(piece, order)
+    images = {
+        ply: _polygon(_mapped(outline, zone, ply), [_mapped(hole, zone, ply) for hole in holes])
+        for ply in placement.cut_plies
+    }
+    if placement.on_fold:
+        return _folded_copies(placement, piece, order, zone, section, whole, images, out)
+    found = []
+    for ply, image in images.items():
+        hand = _hand(placement, zone, ply)
+        expected = _expected(whole, placement, piece, zone, ply)
+        if image.symmetric_difference(expected).area > SHAPE_MM2:
+            out.broken("shape", f"{piece.name} is laid as another shape than it is asked for.", piece.id)
+        found.append(_Copy(placement, image, hand))
+    return found
+
+
+def _hand(placement: Placement, zone: Zone, ply: int) -> int:
+    (a, b, _), (d, e, _) = zone.plies[ply].map.rows
+    return (1 if a * e - b * d > 0 else -1) * (-1 if placement.mirrored else 1)
+
+
+def _expected(whole: BaseGeometry, placement: Placement, piece: CutPiece, zone: Zone, ply: int) -> BaseGeometry:
+    return shapely.transform(
+        whole, lambda xy: _pairs(_mapped(_posed(xy[:, 0] + 1j * xy[:, 1], placement, piece), zone, ply))
+    )
+
+
+def _folded_copies(
+    placement: Placement,
+    piece: CutPiece,
+    order: CutOrder,
+    zone: Zone,
+    section: Section,
+    whole: BaseGeometry,
+    images: dict[int, Polygon],
+    out: _Findings,
+) -> list[_Copy]:
+    """Copies that grow together across a fold: one for each pair of joined plies."""
+    found = []
+    for fold in zone.folds:
+        if not set(fold.joins) <= set(images):
+            continue
+        start, end = complex(*fold.start), complex(*fold.end)
+        unit = (end - start) / abs(end - start)
+        ends = [_posed(_points(edge), placement, piece) for edge in order.fold_edges]
+        off = [abs(((points - start) / unit).imag).max() for points in ends]
+        if not off or min(off) > FOLD_MM:
+            continue
+        one, other = (shapely.set_precision(images[ply], 1e-6) for ply in fold.joins)
+        copy = shapely.union(one, other)
+        if copy.symmetric_difference(_expected(whole, placement, piece, zone, fold.joins[0])).area > SHAPE_MM2:
+            out.broken("shape", f"{piece.name} does not unfold to the whole piece that is asked for.", piece.id)
+        found.append(_Copy(placement, copy, 0))
+    if not found:
+        out.broken(
+            "off-fold",
+            f"{piece.name} is to be cut on the fold, but its fold edge does not lie on a fold of section {section.way}.",
+            piece.id,
+            way_out="Slide it onto the fold, or lay it unfolded on one ply.",
+        )
+    return found
+
+
+def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay, out: _Findings) -> None:
+    """Grain and print: the arrow on every ply that is cut, and the turns the piece allows."""
+    cloth_print = lay.cloth.print_or_assumed
+    for ply in placement.cut_plies:
+        deg = _arrow_deg(placement, zone, ply)
+        grain_off = {
+            Grain.STRAIGHT: _off(deg, 180.0, 0.0),
+            Grain.CROSS: _off(deg, 180.0, 90.0),
+            Grain.BIAS: _off(deg, 90.0, 0.0),
+            Grain.NONE: 0.0,
+        }[piece.grain]
+        if grain_off > piece.tilt_deg + ANGLE_DEG:
+            out.broken("grain", f"{piece.name} lies {grain_off:.1f}° off its grain.", piece.id)
+        print_off = {
+            Print.ANY: 0.0,
+            Print.TWO_WAY: _off(deg, 180.0, 0.0),
+            Print.PER_GARMENT: _off(deg, 180.0, 0.0),
+            Print.ONE_WAY: _off(deg, 360.0, 0.0),
+        }[cloth_print]
+        if print_off > piece.tilt_deg + ANGLE_DEG:
+            out.broken(
+                "print",
+                f"{piece.name} is turned against the print: its arrow stands {print_off:.0f}° off.",
+                piece.id,
+                way_out="Turn it head up.",
+            )
+            break
+    if piece.turns_deg is not None and not any(
+        _off(placement.turn_deg, 360.0, turn) <= piece.tilt_deg + ANGLE_DEG for turn in piece.turns_deg
+    ):
+        out.broken("turn", f"{piece.name} is turned by {placement.turn_deg:g}°, which it does not allow.", piece.id)
+
+
+def _arrow_deg(placement: Placement, zone: Zone, ply: int) -> float:
+    arrow = cmath.exp(1j * math.radians(placement.turn_deg))
+    (a, b, _), (d, e, _) = zone.plies[ply].map.rows
+    return math.degrees(cmath.phase(complex(a * arrow.real + b * arrow.imag, d * arrow.real + e * arrow.imag)))
+
+
+def _off(deg: float, period: float, target: float) -> float:
+    """Angle between ``deg`` and the nearest of target, target ± period, …"""
+    return abs((deg - target + period / 2) % period - period / 2)
+
+
+def _check_garments(lay: Lay, out: _Findings) -> None:
+    """On cloth that shades, all pieces of a garment point the same way."""
+    if lay.cloth.print_or_assumed is not Print.PER_GARMENT:
+        return
+    ways: dict[str, set[int]] = {}
+    pieces = {piece.id: piece for piece in lay.pieces}
+    for placement in lay.placements:
+        zone = lay.spread.sections[placement.section].zones[placement.zone]
+        for ply in placement.cut_plies:
+            down = _off(_arrow_deg(placement, zone, ply), 360.0, 0.0) > 90.0
+            ways.setdefault(pieces[placement.piece].garment, set()).add(int(down))
+    for garment, directions in ways.items():
+        if len(directions) > 1:
+            out.broken("nap-mixed", f"The pieces of {garment or 'the garment'} do not all point the same way.")
+
+
+def _check_inside(copies: list[_Copy], lay: Lay, out: _Findings) -> None:
+    """Every copy inside the flat cloth between the selvages and between the ends of the lay."""
+    for copy in copies:
+        min_x, min_y, max_x, max_y = copy.shape.bounds
+        if (
+            min_x < -EDGE_MM
+            or min_y < -EDGE_MM
+            or max_x > lay.spread.cloth_mm + EDGE_MM
+            or max_y > lay.spread.width_mm + EDGE_MM
+        ):
+            out.broken(
+                "outside", f"{copy.placement.piece} runs off the cloth when it is opened out.", copy.placement.piece
+            )
+
+
+def _check_overlaps(copies: list[_Copy], out: _Findings) -> None:
+    shapes = [copy.shape for copy in copies]
+    if not shapes:
+        return
+    tree = shapely.STRtree(shapes)
+    for a, b in tree.query(shapes, predicate="intersects").T:
+        if a < b:
+            common = shapely.intersection(shapes[a], shapes[b]).area
+            if common > OVERLAP_MM2:
+                one, other = copies[a].placement, copies[b].placement
+                out.broken(
+                    "overlap",
+                    f"{one.id} and {other.id} overlap by {common / 100:.3g} cm².",
+                    one.piece,
+                    other.piece,
+                    way_out="Move one of them.",
+                )
+
+
+def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Findings) -> None:
+    """As many copies as asked for, of the right hand."""
+    hands = Counter(copy.hand for copy in copies if copy.placement.piece == piece.id)
+    total = sum(hands.values())
+    if total != order.copies:
+        what = "too few" if total < order.copies else "too many"
+        out.broken(
+            "copies",
+            f"{piece.name} comes out {total} times, {order.copies} wanted: {abs(total - order.copies)} {what}.",
+            piece.id,
+        )
+        return
+    if order.fold_edges or (order.mirror and not order.pair):
+        return
+    if order.pair and hands[1] != hands[-1]:
+        out.broken("hand", f"{piece.name} comes out {hands[1]} left and {hands[-1]} right, not in pairs.", piece.id)
+    elif not order.pair and hands[-1] and not _is_own_mirror(piece):
+        out.broken(
+            "hand", f"{hands[-1]} of {piece.name} come out mirrored.", piece.id, way_out="Cut it from the other ply."
+        )
+
+
+def _is_own_mirror(piece: CutPiece) -> bool:
+    """Whether the outline equals its mirror image about the grain, moved and turned by half a turn at most."""
+    points = _points(piece.cut_line) * cmath.exp(-1j * math.radians(piece.grain_deg))
+    shape = _polygon(points, [])
+    centre = complex(shape.centroid.x, shape.centroid.y)
+    for turned in (points.conjugate(), -points.conjugate()):
+        other = _polygon(turned, [])
+        shift = centre - complex(other.centroid.x, other.centroid.y)
+        if shape.symmetric_difference(_polygon(turned + shift, [])).area <= 0.1 * shape.length:
+            return True
+    return False

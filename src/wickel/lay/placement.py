@@ -1,0 +1,104 @@
+"""Placement, finding and lay: what the rest of the program reads of a finished lay."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from wickel.cloth import Cloth, Spread
+from wickel.geometry import Outline
+from wickel.lay.demand import CutPiece
+
+
+class Level(StrEnum):
+    """How bad a finding is."""
+
+    BROKEN = "broken"
+    STRAINED = "strained"
+    NOTE = "note"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Finding:
+    """A broken or strained rule in plain words, the pieces it concerns, and a way out."""
+
+    level: Level
+    code: str
+    text: str
+    pieces: tuple[str, ...] = ()
+    way_out: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shape:
+    """The outline that is laid: the piece's cut line, or the whole of a half piece unfolded.
+
+    In the piece frame, mm.
+    """
+
+    outline: Outline
+    holes: tuple[Outline, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Placement:
+    """A part at its place: q = R(turn) · M · R(−grain) · p + (x, y), cut from some plies of a zone.
+
+    ``yields`` is the number of finished copies; ``on_fold`` says that the shape is a half whose fold
+    edge lies on the zone's fold.
+    """
+
+    id: str
+    piece: str
+    shape: Shape
+    section: int
+    zone: int
+    turn_deg: float
+    mirrored: bool
+    x_mm: float
+    y_mm: float
+    cut_plies: tuple[int, ...]
+    on_fold: bool
+    yields: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lay:
+    """Spread, placements, findings and lengths of one cloth. Immutable: every edit makes a new one."""
+
+    cloth: Cloth
+    spread: Spread
+    pieces: tuple[CutPiece, ...]
+    placements: tuple[Placement, ...]
+    findings: tuple[Finding, ...]
+    used_share: float
+    seed: int
+    effort: int
+    seconds: float
+
+    @property
+    def lay_length_mm(self) -> float:
+        """Length of cloth under the lay."""
+        return self.spread.cloth_mm
+
+    @property
+    def table_mm(self) -> float:
+        """Length on the table."""
+        return self.spread.table_mm
+
+    @property
+    def way(self) -> str:
+        """The way to spread of the first section."""
+        return self.spread.sections[0].way
+
+    @property
+    def complete(self) -> bool:
+        """Whether no rule is broken; otherwise every length is *at least*."""
+        return all(finding.level is not Level.BROKEN for finding in self.findings)
+
+    def piece(self, id: str) -> CutPiece:
+        """The piece of that id. Raises ``KeyError``."""
+        for piece in self.pieces:
+            if piece.id == id:
+                return piece
+        raise KeyError(id)

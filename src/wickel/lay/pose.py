@@ -1,0 +1,84 @@
+"""Where a placement lies: its outline on the table, and every finished copy on the flat cloth."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from wickel.cloth import Zone
+from wickel.geometry import Affine, Outline, Point, placing, reflection, turned, unfolded
+from wickel.lay.demand import CutPiece
+from wickel.lay.placement import Placement, Shape
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FlatCopy:
+    """One finished copy on the flat cloth. ``hand`` is +1 as drawn, −1 mirrored, 0 for a whole from a half.
+
+    ``plies`` are the plies it is cut from; ``head`` is the grain arrow's direction on the first.
+    """
+
+    outline: Outline
+    holes: tuple[Outline, ...]
+    hand: int
+    plies: tuple[int, ...]
+    head: Point
+
+
+def table_map(placement: Placement, piece: CutPiece) -> Affine:
+    """The map from the piece frame to the table."""
+    return placing(
+        grain_deg=piece.grain_deg,
+        turn_deg=placement.turn_deg,
+        mirrored=placement.mirrored,
+        dx=placement.x_mm,
+        dy=placement.y_mm,
+    )
+
+
+def on_table(placement: Placement, piece: CutPiece) -> Shape:
+    """The placement's outline and holes in the spread frame."""
+    to_table = table_map(placement, piece)
+    return Shape(
+        outline=to_table.all(placement.shape.outline),
+        holes=tuple(to_table.all(hole) for hole in placement.shape.holes),
+    )
+
+
+def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[FlatCopy, ...]:
+    """Every finished copy on the flat cloth, in ply order; a half on a fold gives one whole."""
+    there = on_table(placement, piece)
+    arrow = turned(placement.turn_deg)((1.0, 0.0))  # mirroring is about the arrow and leaves it
+    copies = []
+    for ply in placement.cut_plies:
+        to_cloth = zone.plies[ply].map
+        outline, holes = to_cloth.all(there.outline), tuple(to_cloth.all(hole) for hole in there.holes)
+        hand = 1 if (to_cloth.determinant > 0) != placement.mirrored else -1
+        plies: tuple[int, ...] = (ply,)
+        if placement.on_fold:
+            (fold,) = (f for f in zone.folds if ply in f.joins)
+            if ply != fold.joins[0]:
+                continue  # the second ply of a fold is the other half of the same copy
+            outline, holes = unfolded(outline, (to_cloth(fold.start), to_cloth(fold.end)), holes)
+            hand, plies = 0, fold.joins
+        copies.append(FlatCopy(outline=outline, holes=holes, hand=hand, plies=plies, head=to_cloth.direction(arrow)))
+    return tuple(copies)
+
+
+def marks_on_table(placement: Placement, piece: CutPiece) -> tuple[Outline | None, tuple[Outline, ...]]:
+    """The net line and the inner lines of a placement in the spread frame.
+
+    A half piece that is laid whole shows the net line unfolded and its inner lines on both sides.
+    """
+    to_table = table_map(placement, piece)
+    net, inner = piece.net_line, list(piece.inner_lines)
+    folds = next((order.fold_edges for order in piece.orders if order.fold_edges), ())
+    if folds and not placement.on_fold:
+        start, end = folds[0]
+        if net is not None:
+            net, _ = unfolded(net, (start, end))
+        over = reflection(start, end)
+        inner += [over.all(line) for line in piece.inner_lines]
+    return (
+        None if net is None else to_table.all(net),
+        tuple(dict.fromkeys(to_table.all(line) for line in inner)),
+    )
