@@ -1,7 +1,7 @@
 """Measurements, size charts, plausibility."""
 
 from wickel.body.body import Body, Doubt, doubts, missing, with_measurement
-from wickel.body.chart import SIZES, size_body
+from wickel.body.chart import SIZES, nearest_size, size_body
 from wickel.body.measurements import MEASUREMENTS, MeasureKind, Measurement
 
 __all__ = [
@@ -13,6 +13,7 @@ __all__ = [
     "Measurement",
     "doubts",
     "missing",
+    "nearest_size",
     "size_body",
     "with_measurement",
 ]

@@ -38,3 +38,9 @@ def size_body(size: str) -> Body:
         name=size,
         measurements_mm={id: float(round(middle + growth * over)) for id, (middle, growth) in _STEPS.items()},
     )
+
+
+def nearest_size(body: Body) -> str:
+    """The size of the chart whose bust is nearest; the middle one when there is no bust."""
+    bust = body.measurements_mm.get("bust", MIDDLE_BUST_MM)
+    return min(SIZES, key=lambda size: abs(float(size) * 10 - bust))

@@ -13,7 +13,7 @@ from enum import StrEnum
 import shapely
 from shapely.geometry import Polygon
 
-from wickel.geometry import Bounds, Outline, Point, bounds, flattened, turned
+from wickel.geometry import Bounds, Outline, Point, bounds, flattened, outline_of, turned
 from wickel.lay import Lay, Placement, marks_on_table, on_table
 from wickel.pattern import Piece, cut_line, net_line, notch_point
 
@@ -73,6 +73,42 @@ def inside_point(outline: Outline) -> Point:
         return (float(centre.x), float(centre.y))
     middle = shapely.maximum_inscribed_circle(shape, 2.0).coords[0]
     return (float(middle[0]), float(middle[1]))
+
+
+def name_room(outline: Outline) -> tuple[Bounds, bool]:
+    """The room for a name inside an outline: a box around ``inside_point``, and whether to write upwards.
+
+    The box is what the outline leaves free at the height (or, written upwards, at the breadth) of a
+    line or two of text.
+    """
+    shape = Polygon(outline)
+    x, y = inside_point(outline)
+    box = bounds(outline)
+    lying = _free(shape, (box.min_x, y), (box.max_x, y), (0.0, 1.0))
+    upright = _free(shape, (x, box.min_y), (x, box.max_y), (1.0, 0.0))
+    if upright.height > 1.6 * lying.width:
+        return upright, True
+    return lying, False
+
+
+def _free(shape: Polygon, start: Point, end: Point, aside: Point) -> Bounds:
+    """The stretch of start→end around the inside point that stays in the shape when moved aside a little."""
+    middle = shapely.Point(inside_point(outline_of(shape)))
+    half = min(70.0, 0.7 * shape.exterior.distance(middle))
+    low, high = math.inf, -math.inf
+    for k in (-half, 0.0, half):
+        line = shapely.LineString(
+            [(start[0] + k * aside[0], start[1] + k * aside[1]), (end[0] + k * aside[0], end[1] + k * aside[1])]
+        )
+        parts = shapely.get_parts(shapely.intersection(shape, line))
+        if len(parts) == 0:
+            return Bounds(middle.x, middle.y, middle.x, middle.y)
+        part = parts[shapely.distance(parts, middle).argmin()].bounds
+        here = (part[0], part[2]) if aside[0] == 0 else (part[1], part[3])
+        low, high = (here[0], here[1]) if low is math.inf else (max(low, here[0]), min(high, here[1]))
+    if aside[0] == 0:
+        return Bounds(low, middle.y - half, max(low, high), middle.y + half)
+    return Bounds(middle.x - half, low, middle.x + half, max(low, high))
 
 
 def arrow(at: Point, deg: float, size_mm: float) -> tuple[Outline, Outline]:

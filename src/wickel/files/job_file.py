@@ -183,7 +183,8 @@ def _few_enough(value: dict[str, Any], name: str) -> None:
             if len(line) > MOST_POINTS:
                 label = str(piece.get("id") or piece.get("name") or "")[:60]
                 raise UnreadableFile(
-                    f"{name}: piece “{label}” has {len(line)} points, {MOST_POINTS} at most are read: simplify its outline."
+                    f"{name}: piece “{label}” has {len(line)} points, "
+                    f"{MOST_POINTS} at most are read: simplify its outline."
                 )
             total += len(line)
     if total > MOST_POINTS_IN_ALL:

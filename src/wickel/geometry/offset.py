@@ -141,10 +141,21 @@ def _corner(side: Side, following: Side, limit: float) -> list[BaseGeometry]:
     if side.square != following.square:
         return _squared(corner, start, end, side, following, before, after)
     meeting = _meeting(start, before, end, after)
+    if meeting is None or not _between(start, before, meeting, end, after):
+        return [Polygon([corner, start, end])]  # nearly straight, other allowance: a step
     reach = limit * max(a, b)
-    if meeting is not None and math.dist(corner, meeting) <= reach:
+    if math.dist(corner, meeting) <= reach:
         return [Polygon([corner, start, meeting, end])]
+    if ahead > 0:
+        return [Polygon([corner, start, end])]
     return _blunt(corner, start, before, end, after, reach)
+
+
+def _between(start: Point, before: Point, meeting: Point, end: Point, after: Point) -> bool:
+    """Whether the meeting lies ahead of the first cut line's end and before the second one's start."""
+    on = (meeting[0] - start[0]) * -before[1] + (meeting[1] - start[1]) * before[0]
+    back = (end[0] - meeting[0]) * -after[1] + (end[1] - meeting[1]) * after[0]
+    return on >= -1e-9 and back >= -1e-9
 
 
 def _squared(

@@ -19,7 +19,7 @@ from shapely.geometry import Polygon
 from shapely.geometry.base import BaseGeometry
 
 from wickel.cloth.cloth import Print
-from wickel.cloth.spread import Section, Zone
+from wickel.cloth.spread import Zone
 from wickel.lay.demand import CutOrder, CutPiece, Grain
 from wickel.lay.placement import Finding, Lay, Level, Placement
 
@@ -60,9 +60,8 @@ def exact_check(lay: Lay) -> tuple[Finding, ...]:
         if piece is None or order is None:
             out.broken("stray", f"{placement.piece} lies on the cloth but is not asked for.", placement.piece)
             continue
-        section = lay.spread.sections[placement.section]
-        zone = section.zones[placement.zone]
-        copies += _copies(placement, piece, order, zone, section, out)
+        zone = lay.spread.sections[placement.section].zones[placement.zone]
+        copies += _copies(placement, piece, order, zone, out)
         _check_direction(placement, piece, zone, lay, out)
     _check_garments(lay, out)
     _check_inside(copies, lay, out)
@@ -133,9 +132,7 @@ def _pairs(points: Points) -> NDArray[np.float64]:
     return np.column_stack((points.real, points.imag))
 
 
-def _copies(
-    placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, section: Section, out: _Findings
-) -> list[_Copy]:
+def _copies(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, out: _Findings) -> list[_Copy]:
     """The finished copies of a placement on the flat cloth, checked against the piece asked for."""
     outline = _posed(_points(placement.shape.outline), placement, piece)
     holes = [_posed(_points(hole), placement, piece) for hole in placement.shape.holes]
@@ -154,7 +151,7 @@ def _copies(
         for ply in placement.cut_plies
     }
     if placement.on_fold:
-        return _folded_copies(placement, piece, order, zone, section, whole, images, out)
+        return _folded_copies(placement, piece, order, zone, whole, images, out)
     found = []
     for ply, image in images.items():
         hand = _hand(placement, zone, ply)
@@ -181,7 +178,6 @@ def _folded_copies(
     piece: CutPiece,
     order: CutOrder,
     zone: Zone,
-    section: Section,
     whole: BaseGeometry,
     images: dict[int, Polygon],
     out: _Findings,
@@ -205,7 +201,7 @@ def _folded_copies(
     if not found:
         out.broken(
             "off-fold",
-            f"{piece.name} is to be cut on the fold, but its fold edge does not lie on a fold of section {section.way}.",
+            f"{piece.name} is to be cut on the fold, but its fold edge lies on none.",
             piece.id,
             way_out="Slide it onto the fold, or lay it unfolded on one ply.",
         )

@@ -126,7 +126,7 @@ def orders() -> tuple[Job, ...]:
             due="2027-01-15",
             fold="best",
             unit=Unit.INCH,
-            cloths=(shelf_cloth("figured-twill"),),
+            cloths=(replace(shelf_cloth("figured-twill"), step_mm=36 * 25.4 / 8),),
             garments=(
                 Garment(
                     id="smock",

@@ -247,7 +247,7 @@ def _main(
         inner_lines=slit,
         points=(
             _point("neck centre", (depth, 0.0), f"{name.lower()} neck depth, on the fold"),
-            _point("neck end of the shoulder", frame.neck, "start line; neck width from the centre"),
+            _point("shoulder at the neck", frame.neck, "start line; neck width from the centre"),
             _point("shoulder point", frame.shoulder, "half the shoulder across, the slope down"),
             _point("sleeve end, top", frame.sleeve_end, "on along the shoulder line by the sleeve length"),
             _point("sleeve end, under", frame.sleeve_under, "square to the shoulder line by half the sleeve"),
@@ -299,9 +299,9 @@ def _facing(
         inner_lines=slit if slit_end is not None else (),
         points=(
             _point("neck centre", neck.start, "as on the garment"),
-            _point("neck end of the shoulder", frame.neck, "as on the garment"),
-            _point("outer edge at the shoulder", outer_top, "facing width along the shoulder"),
-            _point("outer edge at the centre", bottom, "facing width, or 3 in below the slit"),
+            _point("shoulder at the neck", frame.neck, "as on the garment"),
+            _point("outer, at the shoulder", outer_top, "facing width along the shoulder"),
+            _point("outer, at the centre", bottom, "facing width, or 3 in below the slit"),
         ),
     )
 
@@ -401,7 +401,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             ("facing", edge_length(back_facing, "neck")),
         ),
         TapeCheck(
-            name="Turn-up to sleeve opening",
+            name="Turn-up to sleeve",
             one="turn-up",
             one_mm=edge_length(pattern.piece("turn-up"), "join"),
             other="sleeve opening",
@@ -416,7 +416,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             ("bag", length_between(pattern.piece("pocket"), "pocket top", "pocket bottom")),
         ),
         TapeCheck(
-            name="Goes over the head",
+            name="Over the head",
             one="neck opening with slit",
             one_mm=opening,
             other="head",
@@ -426,7 +426,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             way_out=f"Deepen the slit by {max(0.0, short) / 2 / 10:.1f} cm, or widen the neck.",
         ),
         TapeCheck(
-            name="Goes over bust and hip",
+            name="Over bust and hip",
             one="dress all round",
             one_mm=girth,
             other="widest girth",

@@ -1,0 +1,1 @@
+"""The window: shows the core, computes nothing."""

@@ -1,0 +1,45 @@
+"""The one sentence of the slip: what is wrong, or what is next, and the stage that shows it."""
+
+from __future__ import annotations
+
+from wickel.app.session import Session
+from wickel.body import MEASUREMENTS, doubts
+from wickel.cloth import WAYS
+from wickel.lay import Level
+from wickel.units import shown_cloth_length, shown_length
+
+BODY, DRAFT, CLOTH, LAY = range(4)
+
+
+def next_step(session: Session) -> tuple[str, int]:
+    """The sentence and its stage, −1 when there is nothing to look at."""
+    if session.refusal:
+        at_body = any(concern in MEASUREMENTS for concern in session.refusal_concerns[:1])
+        return (session.refusal, BODY if at_body else DRAFT)
+    unheld = [check for done in session.drafts for check in done.checks if not check.held]
+    if unheld:
+        return (f"{unheld[0].name} does not hold by tape. {unheld[0].way_out}", DRAFT)
+    if session.lay is None:
+        refusal = session.lay_refusals.get(session.way)
+        return (refusal, LAY) if refusal else ("The pieces are being laid on the cloth.", LAY)
+    troubles = [f for f in session.lay.findings if f.level is not Level.NOTE]
+    if troubles:
+        return (f"{troubles[0].text} {troubles[0].way_out}".strip(), LAY)
+    garment = session.garment
+    implausible = doubts(garment.body) if garment else ()
+    if implausible:
+        return (implausible[0].text, BODY)
+    return (_buy(session), LAY)
+
+
+def _buy(session: Session) -> str:
+    lay, need, unit = session.lay, session.need, session.job.unit
+    assert lay is not None
+    assert need is not None
+    if need.short_mm > 0:
+        return f"The length at hand is {shown_length(need.short_mm, unit)} too short for this lay."
+    searching = " Looking for a shorter one." if session.searching else ""
+    return (
+        f"Buy {shown_cloth_length(need.buy_mm, unit)} of {lay.cloth.shown_name}, "
+        f"laid {WAYS[lay.way].name.lower()}.{searching}"
+    )

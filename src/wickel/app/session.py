@@ -1,0 +1,219 @@
+"""The session: owns the current job and the one undo stack, and is the only writer of both.
+
+A widget calls ``apply(job, text)``; the session drafts at once, asks the worker for lays, saves, and
+tells everyone with one signal each. It knows no widgets.
+"""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtGui import QUndoCommand, QUndoStack
+
+from wickel.app.tasks import LayTask, Runner
+from wickel.cloth import WAYS, Cloth
+from wickel.draft import DraftRefused
+from wickel.files import save_job
+from wickel.job import (
+    BEST,
+    DraftedGarment,
+    Garment,
+    Job,
+    JobRefused,
+    checked_pieces,
+    cloths_in_use,
+    drafted,
+    garment_pieces,
+)
+from wickel.lay import CutPiece, Lay
+from wickel.yardage import Need, need
+
+QUICK_EFFORT = 60
+LONG_EFFORT = 2000
+_SAVE_AFTER_MS = 250
+
+
+class _Edit(QUndoCommand):
+    """One edit of the job: what was before, what is after. Edits with one merge key become one."""
+
+    def __init__(self, session: Session, before: Job, after: Job, text: str, key: str) -> None:
+        super().__init__(text)
+        self._session, self._before, self._after, self._key = session, before, after, key
+
+    def id(self) -> int:
+        return hash(self._key) & 0x7FFFFFFF if self._key else -1
+
+    def mergeWith(self, other: QUndoCommand) -> bool:
+        if not isinstance(other, _Edit) or other._key != self._key:
+            return False
+        self._after = other._after
+        return True
+
+    def redo(self) -> None:
+        self._session._take(self._after)
+
+    def undo(self) -> None:
+        self._session._take(self._before)
+
+
+class Session(QObject):
+    """The open job with everything that follows from it."""
+
+    job_changed = Signal()
+    lays_changed = Signal()
+    searching_changed = Signal(bool)
+    trouble = Signal(str)
+
+    def __init__(self, runner: Runner, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.undo_stack = QUndoStack(self)
+        self.path: Path | None = None
+        self.job = Job(cloths=())
+        self.drafts: tuple[DraftedGarment, ...] = ()
+        self.refusal = ""
+        self.refusal_concerns: tuple[str, ...] = ()
+        self.pieces: tuple[CutPiece, ...] = ()
+        self.lays: dict[str, Lay] = {}
+        self.lay_refusals: dict[str, str] = {}
+        self.searching = False
+        self._runner = runner
+        self._runner.improved.connect(self._improved)
+        self._runner.refused.connect(self._refused)
+        self._runner.finished.connect(self._finished)
+        self._runner.failed.connect(self._failed)
+        self._save_timer = QTimer(self, singleShot=True, interval=_SAVE_AFTER_MS)
+        self._save_timer.timeout.connect(self.save_now)
+
+    # --- the job ---------------------------------------------------------------------------
+
+    def open(self, job: Job, path: Path | None) -> None:
+        """Take up another job; nothing of the last one can be undone any more."""
+        self.close_job()
+        self.undo_stack.clear()
+        self.path = path
+        self._take(job, save=False)
+
+    def apply(self, job: Job, text: str, merge_key: str = "") -> None:
+        """Make an edited job the current one, as one step that can be undone."""
+        if job != self.job:
+            self.undo_stack.push(_Edit(self, self.job, job, text, merge_key))
+
+    def close_job(self) -> None:
+        """Save what is not yet saved and stop the search."""
+        if self._save_timer.isActive():
+            self.save_now()
+        self._runner.cancel()
+        self._set_searching(False)
+
+    def shut(self) -> None:
+        """Close the job and end the worker."""
+        self.close_job()
+        self._runner.shut()
+
+    def save_now(self) -> None:
+        """Write the job to its file; on failure say so and try again at the next change."""
+        self._save_timer.stop()
+        if self.path is None:
+            return
+        try:
+            save_job(self.job, self.path)
+        except OSError as reason:
+            self.trouble.emit(f"The job could not be saved to {self.path.name}: {reason.strerror}.")
+
+    def _take(self, job: Job, *, save: bool = True) -> None:
+        only_way = self.job.cloths == job.cloths and self.job.garments == job.garments and bool(self.lays)
+        only_way = only_way and self.job.pieces == job.pieces
+        self.job = job
+        if save and self.path is not None:
+            self._save_timer.start()
+        if not only_way:
+            self._draft()
+            self.lays, self.lay_refusals = {}, {}
+        self.job_changed.emit()
+        self.lays_changed.emit()
+        if not only_way:
+            self.search(QUICK_EFFORT)
+
+    def _draft(self) -> None:
+        self.drafts, self.pieces, self.refusal, self.refusal_concerns = (), (), "", ()
+        try:
+            self.drafts = tuple(drafted(garment) for garment in self.job.garments)
+            pieces = tuple(piece for done in self.drafts for piece in garment_pieces(done, self.job))
+            self.pieces = checked_pieces((*pieces, *self.job.pieces), self.job)
+        except DraftRefused as reason:
+            self.refusal, self.refusal_concerns = str(reason), reason.concerns
+        except JobRefused as reason:
+            self.refusal = str(reason)
+
+    # --- what the stages ask ---------------------------------------------------------------
+
+    @property
+    def garment(self) -> Garment | None:
+        """The garment in hand: the job's first."""
+        return self.job.garments[0] if self.job.garments else None
+
+    @property
+    def cloth(self) -> Cloth | None:
+        """The cloth in hand: the first that something is cut from, else the job's first."""
+        used = cloths_in_use(self.job, self.pieces)
+        return used[0] if used else self.job.cloths[0] if self.job.cloths else None
+
+    @property
+    def way(self) -> str:
+        """The way of spreading shown: the job's own, or with ``best`` the one that takes least cloth."""
+        if self.job.fold != BEST:
+            return self.job.fold
+        if not self.lays:
+            return next(iter(WAYS))
+        return min(self.lays.values(), key=lambda lay: (not lay.complete, lay.lay_length_mm)).way
+
+    @property
+    def lay(self) -> Lay | None:
+        """The lay shown, when there is one."""
+        return self.lays.get(self.way)
+
+    @property
+    def need(self) -> Need | None:
+        """What the lay shown needs."""
+        return None if self.lay is None else need(self.lay)
+
+    # --- the search ------------------------------------------------------------------------
+
+    def search(self, effort: int, ways: tuple[str, ...] | None = None) -> None:
+        """Look for lays of all ways, or of some, in the background; better ones replace what is there."""
+        cloth = self.cloth
+        if not self.pieces or cloth is None:
+            self._runner.cancel()
+            self._set_searching(False)
+            return
+        order = ways or tuple(sorted(WAYS, key=lambda way: way != self.way))
+        self._set_searching(True)
+        self._runner.start(LayTask(pieces=self.pieces, cloth=cloth, ways=order, effort=effort))
+
+    def stop_search(self) -> None:
+        """End the search; the best lay so far stays."""
+        self._runner.stop()
+
+    def _improved(self, way: str, lay: Lay) -> None:
+        known = self.lays.get(way)
+        if known is None or lay.lay_length_mm < known.lay_length_mm - 1e-6:
+            self.lays[way] = lay
+            self.lays_changed.emit()
+
+    def _refused(self, way: str, sentence: str) -> None:
+        self.lay_refusals[way] = sentence
+        self.lays_changed.emit()
+
+    def _finished(self) -> None:
+        self._set_searching(False)
+        self.lays_changed.emit()
+
+    def _failed(self, sentence: str) -> None:
+        self._set_searching(False)
+        self.trouble.emit(sentence)
+
+    def _set_searching(self, searching: bool) -> None:
+        if searching != self.searching:
+            self.searching = searching
+            self.searching_changed.emit(searching)

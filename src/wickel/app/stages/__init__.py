@@ -1,0 +1,1 @@
+"""The stages of the work, one folder entry each."""

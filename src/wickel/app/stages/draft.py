@@ -1,0 +1,260 @@
+"""The Draft stage: options on the left, pieces as on paper, tape checks and the chalk list."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import (
+    QAbstractItemView,
+    QComboBox,
+    QHBoxLayout,
+    QHeaderView,
+    QTableWidget,
+    QTableWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel.app.edits import with_allowances, with_option
+from wickel.app.session import Session
+from wickel.app.table.paper_view import PaperView
+from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.length_edit import LengthEdit
+from wickel.draft import PRESETS, ROLES, STYLES, Allowances, ChoiceOption, Option, TapeCheck
+from wickel.job import Garment
+from wickel.pattern import Piece
+from wickel.units import Unit, shown_length
+
+
+class DraftStage(QWidget):
+    """Changing an option redraws at once; a piece in hand shows its points."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.setObjectName("stage")
+        self._session = session
+        self._style = ""
+        self.option_fields: dict[str, LengthEdit | QComboBox] = {}
+        self.allowance_fields: dict[str, LengthEdit] = {}
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(12)
+        row.addWidget(self._options_card())
+        self.paper = PaperView()
+        self.paper.picked.connect(self._show_chalk_list)
+        row.addWidget(self.paper, 1)
+        row.addWidget(self._checks_card())
+        session.job_changed.connect(self.refresh)
+
+    def _options_card(self) -> QWidget:
+        frame, column = card()
+        frame.setFixedWidth(286)
+        column.setContentsMargins(14, 12, 6, 8)
+        self.style_name = label("", "heading")
+        self.summary = label("", "soft", wrap=True)
+        column.addWidget(self.style_name)
+        column.addWidget(self.summary)
+        inner = QWidget()
+        self._options = QVBoxLayout(inner)
+        self._options.setContentsMargins(0, 0, 8, 0)
+        self._options.setSpacing(5)
+        column.addWidget(scrolling(inner), 1)
+        return frame
+
+    def _checks_card(self) -> QWidget:
+        frame, column = card()
+        frame.setFixedWidth(304)
+        column.setSpacing(4)
+        self.checks_title = label("Checked by tape", "heading")
+        column.addWidget(self.checks_title)
+        self._checks = QVBoxLayout()
+        self._checks.setSpacing(3)
+        column.addLayout(self._checks)
+        column.addSpacing(6)
+        self.chalk_title = label("Chalk list", "heading")
+        column.addWidget(self.chalk_title)
+        column.addWidget(label("down from the shoulder, across from the centre", "soft"))
+        self.chalk = QTableWidget(0, 4)
+        self.chalk.setAccessibleName("Chalk list of the piece in hand")
+        self.chalk.setHorizontalHeaderLabels(["", "point", "down", "across"])
+        self.chalk.verticalHeader().hide()
+        self.chalk.setShowGrid(False)
+        self.chalk.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
+        self.chalk.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
+        self.chalk.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.chalk.setTabKeyNavigation(False)
+        header = self.chalk.horizontalHeader()
+        header.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
+        header.setSectionResizeMode(1, QHeaderView.ResizeMode.Stretch)
+        column.addWidget(self.chalk, 1)
+        return frame
+
+    # --- showing -----------------------------------------------------------------------------
+
+    def refresh(self) -> None:
+        """Show the draft as it is now."""
+        garment = self._session.garment
+        self.setEnabled(garment is not None)
+        if garment is None:
+            self.paper.show_pieces((), self._session.job.unit)
+            return
+        if garment.style != self._style:
+            self._make_fields(garment)
+        self._show_values(garment)
+        pieces: tuple[Piece, ...] = ()
+        checks: tuple[TapeCheck, ...] = ()
+        for done in self._session.drafts[:1]:
+            pieces, checks = done.pattern.pieces, done.checks
+        self.paper.show_pieces(pieces, self._session.job.unit)
+        self._show_checks(checks)
+        self._show_chalk_list(self.paper.chosen)
+
+    def _make_fields(self, garment: Garment) -> None:
+        self._style = garment.style
+        style = STYLES[garment.style]
+        self.style_name.setText(style.name)
+        self.summary.setText(style.summary)
+        emptied(self._options)
+        self.option_fields, self.allowance_fields = {}, {}
+        for option in style.options:
+            self._options.addLayout(self._question(option))
+        self._options.addSpacing(8)
+        self._options.addWidget(label("Allowances, added at cutting", "heading"))
+        self.preset = QComboBox()
+        self.preset.setAccessibleName("Preset of allowances")
+        self.preset.setToolTip("A school of allowances; each can be changed below")
+        for preset in PRESETS.values():
+            self.preset.addItem(preset.name, preset.id)
+        self.preset.activated.connect(self._take_preset)
+        self._options.addWidget(self.preset)
+        for role, name in ROLES.items():
+            row = QHBoxLayout()
+            text = label(name, wrap=True)
+            field = LengthEdit(f"Allowance: {name}")
+            text.setBuddy(field)
+            field.entered.connect(partial(self._enter_allowance, role))
+            self.allowance_fields[role] = field
+            row.addWidget(text, 1)
+            row.addWidget(field)
+            self._options.addLayout(row)
+        self._options.addStretch()
+
+    def _question(self, option: Option) -> QHBoxLayout | QVBoxLayout:
+        text = label(option.question, wrap=True)
+        if isinstance(option, ChoiceOption):
+            column = QVBoxLayout()
+            box = QComboBox()
+            box.setAccessibleName(option.question)
+            box.setToolTip(option.question)
+            for id, name in option.choices.items():
+                box.addItem(name, id)
+            box.activated.connect(lambda _, option=option, box=box: self._enter(option.id, box.currentData()))
+            self.option_fields[option.id] = box
+            text.setBuddy(box)
+            column.setSpacing(2)
+            column.addWidget(text)
+            column.addWidget(box)
+            return column
+        row = QHBoxLayout()
+        field = LengthEdit(option.question)
+        field.entered.connect(partial(self._enter, option.id))
+        self.option_fields[option.id] = field
+        text.setBuddy(field)
+        row.addWidget(text, 1)
+        row.addWidget(field)
+        return row
+
+    def _show_values(self, garment: Garment) -> None:
+        unit = self._session.job.unit
+        for option in STYLES[garment.style].options:
+            field, value = self.option_fields[option.id], garment.options.get(option.id, option.default)
+            if isinstance(field, LengthEdit):
+                field.show_length(float(value), unit)
+            else:
+                field.setCurrentIndex(field.findData(value))
+        self.preset.setCurrentIndex(self.preset.findData(garment.allowances.preset))
+        for role, field in self.allowance_fields.items():
+            field.show_length(garment.allowances[role], unit)
+
+    def _show_checks(self, checks: tuple[TapeCheck, ...]) -> None:
+        emptied(self._checks)
+        unit = self._session.job.unit
+        if self._session.refusal:
+            self._checks.addWidget(label(self._session.refusal, "broken", wrap=True))
+        for check in checks:
+            row = QHBoxLayout()
+            mark = label("✓" if check.held else "✗", "held" if check.held else "broken")
+            mark.setFixedWidth(14)
+            name = label(check.name)
+            name.setToolTip(
+                f"{check.one} {shown_length(check.one_mm, unit)}, {check.other} {shown_length(check.other_mm, unit)}"
+            )
+            row.addWidget(mark)
+            row.addWidget(name, 1)
+            lengths = (shown_length(mm, unit, with_unit=False) for mm in (check.one_mm, check.other_mm))
+            row.addWidget(label(" · ".join(lengths), "soft"))
+            difference = label(_signed(check.difference_mm, unit))
+            difference.setAlignment(Qt.AlignmentFlag.AlignRight)
+            difference.setFixedWidth(52)
+            row.addWidget(difference)
+            self._checks.addLayout(row)
+            if not check.held:
+                self._checks.addWidget(label(check.way_out, "broken", wrap=True))
+        held = sum(check.held for check in checks)
+        relabelled(self.checks_title, f"Checked by tape: {held} of {len(checks)} hold", "heading")
+
+    def _show_chalk_list(self, id: str) -> None:
+        unit = self._session.job.unit
+        piece = next((p for d in self._session.drafts for p in d.pattern.pieces if p.id == id), None)
+        points = () if piece is None else piece.points
+        self.chalk_title.setText("Chalk list" if piece is None else f"Chalk list: {piece.name}")
+        self.chalk.setRowCount(len(points))
+        for k, point in enumerate(points):
+            cells = (
+                str(k + 1),
+                point.name,
+                shown_length(point.down_mm, unit, with_unit=False),
+                shown_length(point.across_mm, unit, with_unit=False),
+            )
+            for column, text in enumerate(cells):
+                item = QTableWidgetItem(text)
+                item.setToolTip(f"{point.name}: {point.rule}")
+                if column >= 2:
+                    item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+                self.chalk.setItem(k, column, item)
+        self.chalk.resizeRowsToContents()
+
+    # --- edits -------------------------------------------------------------------------------
+
+    def _enter(self, option: str, value: float | str) -> None:
+        garment = self._session.garment
+        if garment is not None:
+            text = STYLES[garment.style].option(option).question
+            self._session.apply(with_option(self._session.job, garment, option, value), text)
+
+    def _take_preset(self) -> None:
+        garment = self._session.garment
+        if garment is not None:
+            made = Allowances(preset=str(self.preset.currentData()))
+            self._session.apply(with_allowances(self._session.job, garment, made), "Allowances")
+
+    def _enter_allowance(self, role: str, mm: float) -> None:
+        garment = self._session.garment
+        if garment is None:
+            return
+        own = {**garment.allowances.own_mm, role: mm}
+        try:
+            made = Allowances(preset=garment.allowances.preset, own_mm=own)
+        except ValueError as reason:
+            self._session.trouble.emit(f"{str(reason)[:1].upper()}{str(reason)[1:]}.")
+            self._show_values(garment)
+            return
+        self._session.apply(
+            with_allowances(self._session.job, garment, made), f"Allowance at the {ROLES[role].lower()}"
+        )
+
+
+def _signed(mm: float, unit: Unit) -> str:
+    text = shown_length(mm, unit, with_unit=False)
+    return text if text.startswith("−") or text == "0" else f"+{text}"

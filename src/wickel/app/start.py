@@ -1,0 +1,70 @@
+"""Opens the window: screen, fonts, theme, worker, studio folder, last job."""
+
+from __future__ import annotations
+
+import os
+import sys
+from pathlib import Path
+
+from PySide6.QtCore import QTimer
+from PySide6.QtWidgets import QApplication
+
+from wickel.app.session import Session
+from wickel.app.settings import SettingsFile
+from wickel.app.studio_folder import StudioFolder
+from wickel.app.tasks import ProcessRunner, Runner
+from wickel.app.theme import DARK, LIGHT, apply_theme, load_fonts
+from wickel.app.window import MainWindow
+
+
+def data_folder() -> Path:
+    """Where the studio keeps its work: ``$WICKEL_HOME``, or the user's data folder."""
+    own = os.environ.get("WICKEL_HOME")
+    if own:
+        return Path(own)
+    from platformdirs import user_data_path
+
+    return user_data_path("wickel")
+
+
+def _screen_is_there() -> bool:
+    if os.environ.get("QT_QPA_PLATFORM", "") in ("offscreen", "minimal", "vnc"):
+        return True
+    return bool(os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY"))
+
+
+def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fresh: bool = False) -> MainWindow:
+    """The window with its first job open, not yet shown."""
+    load_fonts()
+    settings = SettingsFile(home / "settings.json")
+    apply_theme(app, DARK if settings.values.dark else LIGHT)
+    folder = StudioFolder(home / ("demo-studio" if demo else "studio"))
+    if demo or not folder.orders():
+        folder.fill_with_demo(fresh=fresh)
+    window = MainWindow(Session(runner, app), folder, settings)
+    last = Path(settings.values.last_job) if settings.values.last_job else None
+    if last is None or fresh or last.parent != folder.path or not last.exists():
+        last = folder.orders()[0]
+    if not window.open_path(last):
+        window.open_path(next(path for path in folder.orders() if path != last))
+    window.resize(1280, 800)
+    return window
+
+
+def run_window(*, demo: bool, fresh: bool = False) -> int:
+    """Open the window and stay until it is closed; the exit code."""
+    if not _screen_is_there():
+        print(
+            "wickel: there is no screen here to open a window on. Start it in a desktop session; or, to see "
+            "pictures of it, run  wickel shots DIR ; the command line works without a screen (wickel --help).",
+            file=sys.stderr,
+        )
+        return 1
+    app = QApplication([sys.argv[0]])
+    app.setApplicationName("wickel")
+    app.setDesktopFileName("wickel")
+    window = make_window(app, data_folder(), ProcessRunner(), demo=demo, fresh=fresh)
+    window.show()
+    if os.environ.get("WICKEL_QUIT_WHEN_SHOWN"):  # for measuring how long a start takes
+        QTimer.singleShot(0, window.close)
+    return app.exec()

@@ -1,0 +1,1 @@
+"""The cutting table: scene items and views of cloth and pieces."""

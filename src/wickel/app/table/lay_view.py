@@ -1,0 +1,283 @@
+"""The cloth as it lies on the table: plies, fold, selvages, print, and the pieces on it."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPainterPath
+from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
+
+from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
+from wickel.app.table.tape import THICK, paint_tape
+from wickel.app.table.view import ZoomView, scene_path
+from wickel.app.theme import palette, text_font
+from wickel.cloth import Cloth, Print, Section, Spread
+from wickel.files.drawing import copies_text, name_room
+from wickel.geometry import Outline, bounds
+from wickel.lay import Lay, Placement, marks_on_table, on_table
+from wickel.units import Unit
+
+_BELOW = 34.0
+
+
+def flipped(outline: Outline) -> Outline:
+    """From the spread frame (y up) to the scene (y down)."""
+    return tuple((x, -y) for x, y in outline)
+
+
+def dye(index: int) -> str:
+    """A dye for the pieces of a garment; the garment's name goes with it, never colour alone."""
+    colours = palette()
+    return (colours.madder, colours.moss, colours.woad, colours.walnut, colours.weld)[index % 5]
+
+
+class ClothItem(QGraphicsItem):
+    """The cloth under the pieces: its colour, the way of its print, folds and selvages."""
+
+    def __init__(self, cloth: Cloth, spread: Spread) -> None:
+        super().__init__()
+        self._cloth = cloth
+        self._sections = spread.sections
+        outlines = [zone.outline for section in spread.sections for zone in section.zones]
+        box = bounds([point for outline in outlines for point in flipped(outline)])
+        self.box = QRectF(box.min_x, box.min_y, box.width, box.height)
+
+    def boundingRect(self) -> QRectF:
+        return self.box
+
+    def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
+        colours = palette()
+        scale = painter.worldTransform().m11()
+        ground = mixed(self._cloth.colour or "#B9C7D1", colours.paper, 0.5 if not colours.dark else 0.35)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(ground)
+        painter.drawRect(self.box)
+        self._paint_print(painter, ground)
+        for section in self._sections:
+            self._paint_edges(painter, section, scale)
+
+    def _paint_print(self, painter: QPainter, ground: QColor) -> None:
+        """Faint marks in rows: one arrowhead for one-way, two for two-way, a weave for any."""
+        painter.save()
+        world = painter.worldTransform()
+        frame = world.mapRect(self.box)
+        painter.resetTransform()
+        painter.setClipRect(frame)
+        faint = ground.darker(126) if not palette().dark else ground.lighter(150)
+        painter.setPen(pen(faint, 1.3))
+        way = self._cloth.print_or_assumed
+        step_x, step_y = 46.0, 30.0
+        for row in range(int(frame.height() / step_y) + 2):
+            for column in range(int(frame.width() / step_x) + 2):
+                at = QPointF(
+                    frame.left() + column * step_x + (step_x / 2 if row % 2 else 0), frame.top() + row * step_y + 12
+                )
+                if way is Print.ANY:
+                    painter.drawLine(at - QPointF(3, 0), at + QPointF(3, 0))
+                    painter.drawLine(at - QPointF(0, 3), at + QPointF(0, 3))
+                    continue
+                arrow(painter, at, 0, 20)
+                if way is Print.TWO_WAY:
+                    arrow(painter, at, 180, 20)
+        painter.restore()
+
+    def _paint_edges(self, painter: QPainter, section: Section, scale: float) -> None:
+        colours = palette()
+        for zone in section.zones:
+            box = bounds(flipped(zone.outline))
+            folded = {-fold.start[1] for fold in zone.folds}
+            for y in {box.min_y, box.max_y} - folded:
+                painter.setPen(dashed(colours.ink, 2.2, 1, 3))
+                painter.drawLine(QPointF(box.min_x, y), QPointF(box.max_x, y))
+            for fold in zone.folds:
+                painter.setPen(pen(colours.indigo, 4))
+                painter.drawLine(QPointF(fold.start[0], -fold.start[1]), QPointF(fold.end[0], -fold.end[1]))
+                painter.setPen(pen(colours.paper, 1.2))
+                painter.drawLine(QPointF(fold.start[0], -fold.start[1]), QPointF(fold.end[0], -fold.end[1]))
+            usable = bounds(flipped(zone.usable))
+            if usable.height < box.height - 1e-6:
+                painter.setPen(dashed(colours.soft, 1, 3, 3))
+                for y in (usable.min_y, usable.max_y):
+                    if abs(y - box.min_y) > 1e-6 and abs(y - box.max_y) > 1e-6:
+                        painter.drawLine(QPointF(box.min_x, y), QPointF(box.max_x, y))
+        painter.setPen(pen(colours.soft, 1))
+        painter.drawLine(QPointF(self.box.left(), self.box.top()), QPointF(self.box.left(), self.box.bottom()))
+        painter.drawLine(QPointF(self.box.right(), self.box.top()), QPointF(self.box.right(), self.box.bottom()))
+
+
+class PlacementItem(QGraphicsItem):
+    """One piece on the cloth: cut line, net line, inner lines, grain, name and copies."""
+
+    def __init__(self, placement: Placement, lay: Lay, colour: str) -> None:
+        super().__init__()
+        piece = lay.piece(placement.piece)
+        self.placement = placement
+        self._name = piece.name
+        self._colour = colour
+        self.chosen = False
+        self.broken = any(placement.piece in f.pieces for f in lay.findings if f.level.value == "broken")
+        shape = on_table(placement, piece)
+        self.cut_path = scene_path(flipped(shape.outline), closed=True)
+        for hole in shape.holes:
+            self.cut_path.addPath(scene_path(flipped(hole), closed=True))
+        net, inner = marks_on_table(placement, piece)
+        self._net = None if net is None else scene_path(flipped(net), closed=True)
+        self._inner = [scene_path(flipped(line), closed=False) for line in inner]
+        room, self._upright = name_room(shape.outline)
+        self._room = QRectF(room.min_x, -room.max_y, room.width, room.height)
+        self.setToolTip(f"{piece.name}, {copies_text(placement)}")
+
+    def boundingRect(self) -> QRectF:
+        return self.cut_path.boundingRect().adjusted(-4, -4, 4, 4)
+
+    def shape(self) -> QPainterPath:
+        return self.cut_path
+
+    def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
+        colours = palette()
+        fill = mixed(self._colour, colours.paper, 0.10 if not self.chosen else 0.28)
+        painter.setBrush(fill)
+        painter.setPen(pen(self._colour, 3.2 if self.chosen else 2.0))
+        painter.drawPath(self.cut_path)
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        if self.broken:
+            painter.setBrush(mixed(colours.madder, colours.paper, 0.5))
+            painter.drawPath(self.cut_path)
+        painter.setPen(dashed(self._colour, 1.1, 5, 3))
+        if self._net is not None:
+            painter.drawPath(self._net)
+        painter.setPen(pen(self._colour, 1.4))
+        for line in self._inner:
+            painter.drawPath(line)
+        self._paint_name(painter)
+
+    def _paint_name(self, painter: QPainter) -> None:
+        painter.save()
+        room = painter.worldTransform().mapRect(self._room)
+        painter.resetTransform()
+        painter.translate(room.center())
+        wide, high = room.width(), room.height()
+        if self._upright:
+            painter.rotate(-90)
+            wide, high = high, wide
+        box = QRectF(-wide / 2, -high / 2, wide, max(high, 26.0))
+        used = name_in(painter, box, QPointF(0, -7), (self._name, copies_text(self.placement)), palette().ink)
+        painter.setPen(pen(palette().ink, 1.4))
+        lying = (self.placement.turn_deg % 180 == 0) != self._upright
+        length = max(14.0, min(64.0, 0.6 * (wide if lying else high)))
+        deg = self.placement.turn_deg - (90 if self._upright else 0)
+        if used or length > 14.0:
+            arrow(painter, QPointF(0, used / 2 + 1 if used else 0), deg, length, barb=min(7.0, length / 3))
+        painter.restore()
+
+
+class LayView(ZoomView):
+    """The lay on its cloth with tapes along the edges. ``picked`` carries a placement's id, or none."""
+
+    picked = Signal(str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setAccessibleName("The lay on the cloth")
+        self.setToolTip("Wheel or + and −: zoom · 0: all in sight · drag: move · Page Down: next piece")
+        self._lay: Lay | None = None
+        self._unit = Unit.CM
+        self._cloth_item: ClothItem | None = None
+        self.items_by_id: dict[str, PlacementItem] = {}
+        self.chosen = ""
+
+    @property
+    def lay(self) -> Lay | None:
+        """The lay that is shown."""
+        return self._lay
+
+    def show_lay(self, lay: Lay | None, unit: Unit) -> None:
+        """Show a lay, or bare table; the piece in hand stays in hand when it is still there."""
+        same_cloth = self._lay is not None and lay is not None and self._lay.way == lay.way
+        self._lay, self._unit = lay, unit
+        self.scene().clear()
+        self.items_by_id, self._cloth_item = {}, None
+        if lay is not None:
+            self._cloth_item = ClothItem(lay.cloth, lay.spread)
+            self.scene().addItem(self._cloth_item)
+            garments = list(dict.fromkeys(piece.garment for piece in lay.pieces))
+            for placement in lay.placements:
+                colour = dye(garments.index(lay.piece(placement.piece).garment))
+                item = PlacementItem(placement, lay, colour)
+                self.items_by_id[placement.id] = item
+                self.scene().addItem(item)
+        if self.fitted or not same_cloth:
+            self.fit()
+        self.choose(self.chosen if self.chosen in self.items_by_id else "")
+
+    def content(self) -> QRectF:
+        return QRectF() if self._cloth_item is None else self._cloth_item.box
+
+    def margins(self) -> tuple[float, float, float, float]:
+        return (THICK + 14.0, THICK + 14.0, 22.0, _BELOW)
+
+    def choose(self, id: str) -> None:
+        """Take a placement in hand; an empty id puts it down."""
+        changed = id != self.chosen
+        self.chosen = id
+        for own, item in self.items_by_id.items():
+            item.chosen = own == id
+            item.setZValue(1 if item.chosen else 0)
+            item.update()
+        if changed:
+            self.picked.emit(id)
+
+    def step(self, by: int) -> None:
+        """Take the next or the previous placement in hand, from the start of the cloth on."""
+        order = sorted(self.items_by_id, key=lambda id: self.items_by_id[id].boundingRect().left())
+        if order:
+            at = order.index(self.chosen) + by if self.chosen in order else (0 if by > 0 else -1)
+            self.choose(order[at % len(order)])
+
+    def picked_at(self, scene_point: QPointF) -> None:
+        found = [i for i, item in self.items_by_id.items() if item.cut_path.contains(scene_point)]
+        self.choose(found[-1] if found else "")
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_PageDown:
+            self.step(1)
+        elif event.key() == Qt.Key.Key_PageUp:
+            self.step(-1)
+        elif event.key() == Qt.Key.Key_Escape:
+            self.choose("")
+        else:
+            super().keyPressEvent(event)
+
+    def drawForeground(self, painter: QPainter, rect: QRectF) -> None:
+        if self._lay is None or self._cloth_item is None:
+            return
+        painter.save()
+        painter.resetTransform()
+        scale = self.transform().m11()
+        box = self._cloth_item.box
+        start = self.mapFromScene(box.bottomLeft())
+        wide, high = self.viewport().width(), self.viewport().height()
+        length, across = box.width(), box.height()
+        paint_tape(painter, QRectF(0, 0, wide, THICK), start.x(), scale, length, self._unit, upright=False)
+        paint_tape(painter, QRectF(0, THICK, THICK, high), start.y(), scale, across, self._unit, upright=True)
+        painter.fillRect(QRectF(0, 0, THICK, THICK), QColor(palette().tape))
+        painter.setFont(text_font(11))
+        painter.setPen(QColor(palette().ink))
+        unit = "in" if self._unit is Unit.INCH else "cm"
+        painter.drawText(QRectF(0, 0, THICK, THICK), Qt.AlignmentFlag.AlignCenter, unit)
+        self._paint_edge_names(painter, box)
+        painter.restore()
+
+    def _paint_edge_names(self, painter: QPainter, box: QRectF) -> None:
+        assert self._lay is not None
+        zone = self._lay.spread.sections[0].zones[0]
+        plies = f"{len(zone.plies)} plies" if len(zone.plies) > 1 else "1 ply, right side up"
+        low = f"fold · {plies}" if zone.folds else f"selvage · {plies}"
+        at = self.mapFromScene(box.bottomLeft())
+        painter.setFont(text_font(13, bold=True))
+        painter.setPen(QColor(palette().indigo if zone.folds else palette().ink))
+        painter.drawText(QRectF(at.x(), at.y() + 6, 420, 20), Qt.AlignmentFlag.AlignLeft, low)
+        end = self.mapFromScene(box.bottomRight())
+        painter.setPen(QColor(palette().soft))
+        painter.setFont(text_font(13))
+        if end.x() - at.x() > 420:
+            painter.drawText(QRectF(end.x() - 300, end.y() + 6, 300, 20), Qt.AlignmentFlag.AlignRight, "end of the lay")

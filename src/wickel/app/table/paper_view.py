@@ -1,0 +1,218 @@
+"""Drafted pieces as on paper, head up: net and cut line, grain, notches, names, measures."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QPainter, QPainterPath
+from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
+
+from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
+from wickel.app.table.view import ZoomView, scene_path
+from wickel.app.theme import palette, text_font
+from wickel.files.drawing import inside_point, notch_tick
+from wickel.geometry import Outline, bounds, flattened
+from wickel.pattern import EdgeKind, Piece, cut_line, net_line, notch_point
+from wickel.units import Unit, shown_length
+
+_GAP_MM = 60.0
+
+
+def hung(outline: Outline) -> Outline:
+    """From the piece frame (x down, y across) to the scene: across to the right, down downwards."""
+    return tuple((y, x) for x, y in outline)
+
+
+def copies_asked(piece: Piece) -> str:
+    """What is cut of a piece, as the maker reads it."""
+    cut = piece.cuts[0]
+    if cut.on_fold:
+        return "1 on fold" if cut.copies == 1 else f"{cut.copies} on fold"
+    return f"{cut.copies}, in pairs" if cut.pair else f"× {cut.copies}"
+
+
+class PaperItem(QGraphicsItem):
+    """One piece on paper. In hand it also shows its points and its length and width."""
+
+    def __init__(self, piece: Piece, unit: Unit) -> None:
+        super().__init__()
+        self.piece = piece
+        self._unit = unit
+        self.chosen = False
+        cut, net = cut_line(piece), net_line(piece)
+        self.cut_path = scene_path(hung(cut), closed=True)
+        self._net = scene_path(hung(net), closed=True)
+        self._net_box = bounds(hung(net))
+        self._folds = [
+            scene_path(hung(flattened(edge.path)), closed=False) for edge in piece.edges if edge.kind is EdgeKind.FOLD
+        ]
+        self._inner = [scene_path(hung(flattened(line.path)), closed=False) for line in piece.inner_lines]
+        self._notches = [
+            scene_path(hung(notch_tick(piece, notch_point(piece, notch))), closed=False) for notch in piece.notches
+        ]
+        x, y = inside_point(cut)
+        self._middle = QPointF(y, x)
+        self.setToolTip(f"{piece.name}: {copies_asked(piece)}")
+
+    def boundingRect(self) -> QRectF:
+        return self.cut_path.boundingRect().adjusted(-10, -10, 10, 10)
+
+    def shape(self) -> QPainterPath:
+        return self.cut_path
+
+    def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
+        colours = palette()
+        painter.setBrush(mixed(colours.woad, colours.paper, 0.16 if self.chosen else 0.0))
+        painter.setPen(pen(colours.ink, 2.2 if self.chosen else 1.6))
+        painter.drawPath(self.cut_path)
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.setPen(dashed(colours.ink, 1.2, 5, 3))
+        painter.drawPath(self._net)
+        painter.setPen(pen(colours.madder, 1.6))
+        for line in self._inner:
+            painter.drawPath(line)
+        painter.setPen(pen(colours.ink, 1.6))
+        for line in self._notches:
+            painter.drawPath(line)
+        for line in self._folds:
+            painter.setPen(pen(colours.indigo, 4))
+            painter.drawPath(line)
+            painter.setPen(pen(colours.paper, 1.2))
+            painter.drawPath(line)
+        self._paint_words(painter)
+
+    def _paint_words(self, painter: QPainter) -> None:
+        colours = palette()
+        painter.save()
+        world = painter.worldTransform()
+        box = world.mapRect(self.cut_path.boundingRect())
+        middle = world.map(self._middle)
+        net = world.mapRect(QRectF(self._net_box.min_x, self._net_box.min_y, self._net_box.width, self._net_box.height))
+        painter.resetTransform()
+        room = QRectF(0, 0, box.width() * 0.9, box.height() * 0.8)
+        high = name_in(
+            painter,
+            room,
+            QPointF(middle.x(), middle.y() - 10),
+            (self.piece.name, copies_asked(self.piece)),
+            colours.ink,
+        )
+        painter.setPen(pen(colours.ink, 1.4))
+        length = min(60.0, box.height() * 0.3)
+        arrow(
+            painter,
+            QPointF(middle.x(), middle.y() + high / 2 + length / 2 - 4),
+            self.piece.grain_deg - 90,
+            length,
+        )
+        if self.chosen:
+            self._paint_points(painter, world.map)
+            self._paint_measures(painter, net)
+        painter.restore()
+
+    def _paint_points(self, painter: QPainter, to_pixel: object) -> None:
+        colours = palette()
+        painter.setFont(text_font(12, bold=True))
+        for k, point in enumerate(self.piece.points):
+            at = to_pixel(QPointF(point.across_mm, point.down_mm))  # type: ignore[operator]
+            painter.setPen(Qt.PenStyle.NoPen)
+            painter.setBrush(QColor(colours.madder))
+            painter.drawEllipse(at, 4, 4)
+            painter.setPen(QColor(colours.madder))
+            painter.drawText(QRectF(at.x() + 5, at.y() - 17, 24, 16), Qt.AlignmentFlag.AlignLeft, str(k + 1))
+
+    def _paint_measures(self, painter: QPainter, net: QRectF) -> None:
+        """The net length and width of the piece in hand, on lines beside it."""
+        colours = palette()
+        painter.setFont(text_font(13, bold=True))
+        painter.setPen(pen(colours.woad, 1.4))
+        wide = shown_length(self._net_box.width, self._unit)
+        tall = shown_length(self._net_box.height, self._unit)
+        y = net.bottom() + 18
+        painter.drawLine(QPointF(net.left(), y), QPointF(net.right(), y))
+        self._on_paper(painter, QPointF(net.center().x(), y), wide)
+        x = net.left() - 16
+        painter.drawLine(QPointF(x, net.top()), QPointF(x, net.bottom()))
+        painter.save()
+        painter.translate(x, net.center().y())
+        painter.rotate(-90)
+        self._on_paper(painter, QPointF(0, 0), tall)
+        painter.restore()
+
+    def _on_paper(self, painter: QPainter, at: QPointF, text: str) -> None:
+        wide = QFontMetricsF(painter.font()).horizontalAdvance(text) + 10
+        box = QRectF(at.x() - wide / 2, at.y() - 9, wide, 18)
+        painter.fillRect(box, QColor(palette().table))
+        painter.setPen(QColor(palette().woad))
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
+
+
+class PaperView(ZoomView):
+    """The pieces of a garment side by side. ``picked`` carries a piece's id, or none."""
+
+    picked = Signal(str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setAccessibleName("The pieces on paper")
+        self.setToolTip("Wheel or + and −: zoom · 0: all in sight · drag: move · Page Down: next piece")
+        self.items_by_id: dict[str, PaperItem] = {}
+        self.chosen = ""
+
+    def show_pieces(self, pieces: tuple[Piece, ...], unit: Unit) -> None:
+        """Show pieces; the one in hand stays in hand when it is still there."""
+        self.scene().clear()
+        self.items_by_id = {piece.id: PaperItem(piece, unit) for piece in pieces}
+        self._arrange()
+        for item in self.items_by_id.values():
+            self.scene().addItem(item)
+        if self.fitted:
+            self.fit()
+        first = pieces[0].id if pieces else ""
+        self.choose(self.chosen if self.chosen in self.items_by_id else first)
+
+    def _arrange(self) -> None:
+        """Columns from left to right, small pieces hung under each other as far down as the tallest."""
+        boxes = {id: item.cut_path.boundingRect() for id, item in self.items_by_id.items()}
+        tallest = max((box.height() for box in boxes.values()), default=0.0)
+        x, y, widest = 0.0, 0.0, 0.0
+        for id, box in boxes.items():
+            if y > 0 and y + box.height() > tallest:
+                x, y, widest = x + widest + _GAP_MM, 0.0, 0.0
+            self.items_by_id[id].setPos(x - box.left(), y - box.top())
+            y += box.height() + _GAP_MM
+            widest = max(widest, box.width())
+
+    def margins(self) -> tuple[float, float, float, float]:
+        return (40.0, 22.0, 22.0, 40.0)
+
+    def choose(self, id: str) -> None:
+        """Take a piece in hand."""
+        changed = id != self.chosen
+        self.chosen = id
+        for own, item in self.items_by_id.items():
+            item.chosen = own == id
+            item.setZValue(1 if item.chosen else 0)
+            item.update()
+        if changed:
+            self.picked.emit(id)
+
+    def step(self, by: int) -> None:
+        """Take the next or the previous piece in hand."""
+        order = list(self.items_by_id)
+        if order:
+            at = order.index(self.chosen) + by if self.chosen in order else 0
+            self.choose(order[at % len(order)])
+
+    def picked_at(self, scene_point: QPointF) -> None:
+        for id, item in self.items_by_id.items():
+            if item.cut_path.contains(item.mapFromScene(scene_point)):
+                self.choose(id)
+                return
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_PageDown:
+            self.step(1)
+        elif event.key() == Qt.Key.Key_PageUp:
+            self.step(-1)
+        else:
+            super().keyPressEvent(event)

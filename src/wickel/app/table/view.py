@@ -1,0 +1,119 @@
+"""A view that zooms and pans: wheel, keys, middle button, and fitting everything in."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QResizeEvent, QWheelEvent
+from PySide6.QtWidgets import QGraphicsScene, QGraphicsView
+
+from wickel.geometry import Outline
+
+_ZOOM = 1.2
+_MOST, _LEAST = 12.0, 0.02
+
+
+class ZoomView(QGraphicsView):
+    """Shows a scene in mm. While untouched it keeps everything in sight; zooming by hand ends that."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setScene(QGraphicsScene(self))
+        self.setRenderHint(QPainter.RenderHint.Antialiasing)
+        self.setTransformationAnchor(QGraphicsView.ViewportAnchor.AnchorUnderMouse)
+        self.setViewportUpdateMode(QGraphicsView.ViewportUpdateMode.FullViewportUpdate)
+        self.setDragMode(QGraphicsView.DragMode.ScrollHandDrag)
+        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.viewport().setCursor(Qt.CursorShape.ArrowCursor)
+        self.fitted = True
+        self._pressed_at = QPointF()
+
+    def content(self) -> QRectF:
+        """What is to be kept in sight, in scene mm."""
+        return self.scene().itemsBoundingRect()
+
+    def margins(self) -> tuple[float, float, float, float]:
+        """Pixels kept free at left, top, right, bottom when fitting."""
+        return (24.0, 24.0, 24.0, 24.0)
+
+    def fit(self) -> None:
+        """Bring everything into sight."""
+        self.fitted = True
+        box = self.content()
+        if box.isEmpty():
+            return
+        left, top, right, bottom = self.margins()
+        wide = max(1.0, self.viewport().width() - left - right)
+        high = max(1.0, self.viewport().height() - top - bottom)
+        scale = min(wide / box.width(), high / box.height())
+        self.resetTransform()
+        self.scale(scale, scale)
+        around = box.adjusted(-left / scale, -top / scale, right / scale, bottom / scale)
+        far = 4000.0
+        self.setSceneRect(around.adjusted(-far, -far, far, far))
+        self.centerOn(around.center())
+
+    def zoom(self, factor: float) -> None:
+        """Zoom by a factor, within bounds."""
+        scale = self.transform().m11() * factor
+        if _LEAST <= scale <= _MOST:
+            self.fitted = False
+            self.scale(factor, factor)
+            self.viewport().update()
+
+    def zoom_in(self) -> None:
+        """One step closer."""
+        self.zoom(_ZOOM)
+
+    def zoom_out(self) -> None:
+        """One step farther."""
+        self.zoom(1 / _ZOOM)
+
+    def picked_at(self, scene_point: QPointF) -> None:
+        """Called on a click that was no drag."""
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        self.zoom(_ZOOM ** (event.angleDelta().y() / 120))
+        event.accept()
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._pressed_at = event.position()
+        super().mousePressEvent(event)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        super().mouseReleaseEvent(event)
+        self.viewport().setCursor(Qt.CursorShape.ArrowCursor)
+        moved = event.position() - self._pressed_at
+        if moved.manhattanLength() < 5:
+            if event.button() == Qt.MouseButton.LeftButton:
+                self.picked_at(self.mapToScene(event.position().toPoint()))
+        else:
+            self.fitted = False
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        keys = {
+            Qt.Key.Key_Plus: self.zoom_in,
+            Qt.Key.Key_Equal: self.zoom_in,
+            Qt.Key.Key_Minus: self.zoom_out,
+            Qt.Key.Key_0: self.fit,
+        }
+        act = keys.get(Qt.Key(event.key()))
+        if act is not None and not event.modifiers() & Qt.KeyboardModifier.ControlModifier:
+            act()
+        else:
+            super().keyPressEvent(event)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        if self.fitted:
+            self.fit()
+
+
+def scene_path(outline: Outline, *, closed: bool) -> QPainterPath:
+    """A painter path of points that are already in scene coordinates."""
+    path = QPainterPath(QPointF(*outline[0]))
+    for x, y in outline[1:]:
+        path.lineTo(x, y)
+    if closed:
+        path.closeSubpath()
+    return path

@@ -1,0 +1,198 @@
+"""Background work: lays are searched in a worker process, since the search holds the interpreter.
+
+``ProcessRunner`` keeps one worker, throttles its pictures, drops stale results and leaves no process
+behind. ``InlineRunner`` does the same work at once, for tests and screenshots.
+"""
+
+from __future__ import annotations
+
+import multiprocessing
+from collections.abc import Callable
+from dataclasses import dataclass
+from multiprocessing.connection import Connection
+from multiprocessing.sharedctypes import Synchronized
+from time import perf_counter
+
+from PySide6.QtCore import QObject, QSocketNotifier, Signal
+
+from wickel.cloth import Cloth
+from wickel.lay import CutPiece, Lay, LayRefused, Stopped, make_lay
+
+PICTURES_A_SECOND = 20
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LayTask:
+    """Pieces to lay on a cloth in several ways, one after another."""
+
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    ways: tuple[str, ...]
+    effort: int
+    seed: int = 1
+
+
+Tell = Callable[[str, str, object], None]
+"""``tell(kind, way, value)``: improved with a lay, refused with a sentence, finished."""
+
+
+def run_task(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
+    """Do a task, telling of every better lay (at most 20 a second) and of the end."""
+    for way in task.ways:
+        if stopped():
+            break
+        shown_mm, shown_at = float("inf"), 0.0
+
+        def report(_progress: float, best: Callable[[], Lay] | None, way: str = way) -> None:
+            nonlocal shown_mm, shown_at
+            if stopped() and best is not None:
+                raise Stopped
+            now = perf_counter()
+            if best is not None and now - shown_at > 1 / PICTURES_A_SECOND:
+                lay = best()
+                shown_at = perf_counter()
+                if lay.lay_length_mm < shown_mm - 1e-6:
+                    shown_mm = lay.lay_length_mm
+                    tell("improved", way, lay)
+
+        try:
+            tell(
+                "improved",
+                way,
+                make_lay(task.pieces, task.cloth, way, seed=task.seed, effort=task.effort, report=report),
+            )
+        except LayRefused as reason:
+            tell("refused", way, str(reason))
+    tell("finished", "", None)
+
+
+class Runner(QObject):
+    """The signals of a runner; results arrive in the GUI thread."""
+
+    improved = Signal(str, object)
+    refused = Signal(str, str)
+    finished = Signal()
+    failed = Signal(str)
+
+    def start(self, task: LayTask) -> None:
+        """Begin a task; one that is running is dropped."""
+        raise TypeError("a runner says how it starts")
+
+    def cancel(self) -> None:
+        """Drop the running task; nothing more is heard of it."""
+
+    def stop(self) -> None:
+        """End the running task; its best lay still arrives."""
+
+    def shut(self) -> None:
+        """End for good."""
+
+    def _tell(self, kind: str, way: str, value: object) -> None:
+        if kind == "improved":
+            self.improved.emit(way, value)
+        elif kind == "refused":
+            self.refused.emit(way, str(value))
+        elif kind == "failed":
+            self.failed.emit(str(value))
+        else:
+            self.finished.emit()
+
+
+class InlineRunner(Runner):
+    """Does each task before ``start`` returns, with a ceiling on its effort."""
+
+    def __init__(self, most_effort: int = 12) -> None:
+        super().__init__()
+        self._most = most_effort
+
+    def start(self, task: LayTask) -> None:
+        run_task(
+            LayTask(
+                pieces=task.pieces,
+                cloth=task.cloth,
+                ways=task.ways,
+                effort=min(task.effort, self._most),
+                seed=task.seed,
+            ),
+            self._tell,
+            lambda: False,
+        )
+
+
+class ProcessRunner(Runner):
+    """One worker process, kept warm. A task's number says whether what it sends is still wanted."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        context = multiprocessing.get_context("spawn")
+        self._pipe, theirs = context.Pipe()
+        self._wanted = context.Value("q", 0)
+        self._stopped = context.Value("q", 0)
+        self._number = 0
+        self._process = context.Process(
+            target=_worker, args=(theirs, self._wanted, self._stopped), daemon=True, name="wickel-lay"
+        )
+        self._process.start()
+        theirs.close()
+        self._notifier = QSocketNotifier(self._pipe.fileno(), QSocketNotifier.Type.Read, self)
+        self._notifier.activated.connect(self._read)
+
+    @property
+    def process_id(self) -> int | None:
+        """The worker's process id."""
+        return self._process.pid
+
+    def start(self, task: LayTask) -> None:
+        self._number += 1
+        self._wanted.value = self._number
+        try:
+            self._pipe.send((self._number, task))
+        except OSError:
+            self.failed.emit("The search has ended unexpectedly: start Wickel again to search for lays.")
+
+    def cancel(self) -> None:
+        self._number += 1
+        self._wanted.value = self._number
+
+    def stop(self) -> None:
+        self._stopped.value = self._number
+
+    def shut(self) -> None:
+        self._notifier.setEnabled(False)
+        self.cancel()
+        self._pipe.close()
+        self._process.join(0.3)
+        if self._process.is_alive():
+            self._process.terminate()
+            self._process.join(1.0)
+
+    def _read(self) -> None:
+        try:
+            while self._pipe.poll():
+                number, kind, way, value = self._pipe.recv()
+                if number == self._number:
+                    self._tell(kind, way, value)
+        except (EOFError, OSError):
+            self._notifier.setEnabled(False)
+            self.failed.emit("The search has ended unexpectedly: start Wickel again to search for lays.")
+
+
+def _worker(pipe: Connection, wanted: Synchronized, stopped: Synchronized) -> None:
+    """Serve tasks until the pipe is closed."""
+    import signal
+
+    signal.signal(signal.SIGINT, signal.SIG_IGN)  # Ctrl+C in the terminal is the window's business
+    while True:
+        try:
+            number, task = pipe.recv()
+            if number != wanted.value:
+                continue
+            run_task(
+                task,
+                lambda kind, way, value, number=number: pipe.send((number, kind, way, value)),
+                lambda number=number: wanted.value != number or stopped.value == number,
+            )
+        except (EOFError, OSError):
+            return
+        except Exception as fault:  # noqa: BLE001 - the outermost edge of the worker: report, live on
+            pipe.send((number, "failed", "", f"The search stumbled ({type(fault).__name__}: {fault})."))

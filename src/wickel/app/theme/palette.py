@@ -1,0 +1,69 @@
+"""The plant-dye palette, light and dark. Text colours stand at 4.5:1 or more on ground and paper."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Palette:
+    """Colours by what they are for, as ``#rrggbb``."""
+
+    dark: bool
+    linen: str
+    paper: str
+    undyed: str
+    ink: str
+    soft: str
+    madder: str
+    weld: str
+    woad: str
+    indigo: str
+    walnut: str
+    moss: str
+    tape: str
+    on_indigo: str
+    slip: str
+    slip_text: str
+    table: str
+
+
+LIGHT = Palette(
+    dark=False,
+    linen="#F1EADD",
+    paper="#FBF8F1",
+    undyed="#DDD3C2",
+    ink="#26272E",
+    soft="#62594D",
+    madder="#A63D40",
+    weld="#8A5A00",
+    woad="#3F6C8F",
+    indigo="#2F3E63",
+    walnut="#6B4F3A",
+    moss="#55663B",
+    tape="#F2DC94",
+    on_indigo="#FBF8F1",
+    slip="#26272E",
+    slip_text="#FBF8F1",
+    table="#E3D9C8",
+)
+
+DARK = Palette(
+    dark=True,
+    linen="#1D1E23",
+    paper="#292A31",
+    undyed="#44454D",
+    ink="#F1EADD",
+    soft="#BDB3A3",
+    madder="#EE9A97",
+    weld="#E7BD66",
+    woad="#93BBDA",
+    indigo="#B4C2E8",
+    walnut="#CDAE90",
+    moss="#B3C594",
+    tape="#5A4F2E",
+    on_indigo="#1D1E23",
+    slip="#121317",
+    slip_text="#F1EADD",
+    table="#222329",
+)

@@ -1,0 +1,112 @@
+"""Applies the palette to the whole program: Qt palette, style sheet, fonts."""
+
+from __future__ import annotations
+
+from string import Template
+
+from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
+from PySide6.QtWidgets import QApplication
+
+from wickel.app.theme.palette import LIGHT, Palette
+from wickel.assets import FONT_BOLD, FONT_REGULAR, font_bytes
+
+FAMILY = "Lato"
+
+_SHEET = Template("""
+* { font-family: "$family"; }
+QWidget { color: $ink; font-size: 14px; }
+QMainWindow, QWidget#stage, QDialog { background: $linen; }
+QMenuBar { background: $linen; padding: 1px 6px; }
+QMenuBar::item { padding: 4px 10px; border-radius: 5px; background: transparent; }
+QMenuBar::item:selected { background: $undyed; }
+QMenu { background: $paper; border: 1px solid $undyed; padding: 4px; }
+QMenu::item { padding: 5px 26px 5px 18px; border-radius: 4px; }
+QMenu::item:selected { background: $undyed; }
+QMenu::item:disabled { color: $soft; }
+QMenu::separator { height: 1px; background: $undyed; margin: 4px 8px; }
+QToolTip { background: $paper; color: $ink; border: 1px solid $soft; padding: 5px; }
+QFrame#card { background: $paper; border: 1px solid $undyed; border-radius: 8px; }
+QFrame#chosen { background: $paper; border: 2px solid $indigo; border-radius: 8px; }
+QLabel#title { font-size: 19px; font-weight: 700; }
+QLabel#heading { font-size: 15px; font-weight: 700; }
+QLabel#figure { font-size: 26px; font-weight: 700; }
+QLabel#soft { color: $soft; font-size: 13px; }
+QLabel#broken { color: $madder; font-size: 13px; }
+QLabel#held { color: $moss; font-size: 13px; }
+QLineEdit, QComboBox { background: $paper; border: 1px solid $soft; border-radius: 5px; padding: 4px 7px;
+  selection-background-color: $indigo; selection-color: $on_indigo; min-height: 20px; }
+QLineEdit:focus, QComboBox:focus { border: 2px solid $indigo; padding: 3px 6px; }
+QLineEdit[wrong="true"] { border: 2px solid $madder; padding: 3px 6px; }
+QComboBox::drop-down { border: none; width: 20px; }
+QComboBox QAbstractItemView { background: $paper; border: 1px solid $soft;
+  selection-background-color: $indigo; selection-color: $on_indigo; }
+QPushButton { background: $paper; border: 1px solid $soft; border-radius: 6px; padding: 6px 14px; min-height: 20px; }
+QPushButton:hover { background: $undyed; }
+QPushButton:focus { border: 2px solid $indigo; padding: 5px 13px; }
+QPushButton:disabled { color: $soft; border-color: $undyed; }
+QPushButton:checked { background: $indigo; color: $on_indigo; border-color: $indigo; font-weight: 700; }
+QPushButton#main { background: $indigo; color: $on_indigo; border: 1px solid $indigo; border-radius: 17px;
+  padding: 7px 20px; font-weight: 700; }
+QPushButton#main:hover { background: $woad; }
+QPushButton#main:focus { border: 2px solid $weld; padding: 6px 19px; }
+QPushButton#chip { padding: 4px 9px; min-width: 26px; }
+QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; border: none; }
+QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
+QScrollBar::handle:vertical { background: $undyed; border-radius: 5px; min-height: 30px; }
+QScrollBar:horizontal { background: transparent; height: 10px; margin: 0; }
+QScrollBar::handle:horizontal { background: $undyed; border-radius: 5px; min-width: 30px; }
+QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page { background: none;
+  border: none; width: 0; height: 0; }
+QTableWidget { background: $paper; border: none; gridline-color: $undyed; }
+QTableWidget::item { padding: 2px 6px; }
+QTableWidget::item:selected { background: $undyed; color: $ink; }
+QHeaderView::section { background: $paper; color: $soft; border: none; border-bottom: 1px solid $undyed;
+  padding: 3px 6px; font-size: 12px; }
+QGraphicsView { border: none; background: $table; }
+QGraphicsView:focus { border: 2px solid $indigo; }
+""")
+
+_current: Palette = LIGHT
+
+
+def load_fonts() -> None:
+    """Make the program's own typeface known to Qt."""
+    for name in (FONT_REGULAR, FONT_BOLD):
+        QFontDatabase.addApplicationFontFromData(font_bytes(name))
+
+
+def palette() -> Palette:
+    """The palette in use, for painted widgets."""
+    return _current
+
+
+def text_font(pixels: int, *, bold: bool = False) -> QFont:
+    """The program's typeface at a size in pixels; its figures are tabular."""
+    font = QFont(FAMILY)
+    font.setPixelSize(pixels)
+    font.setBold(bold)
+    return font
+
+
+def apply_theme(app: QApplication, colours: Palette) -> None:
+    """Dress the whole program in a palette."""
+    global _current
+    _current = colours
+    app.setStyle("Fusion")
+    qt = QPalette()
+    for role, colour in (
+        (QPalette.ColorRole.Window, colours.linen),
+        (QPalette.ColorRole.Base, colours.paper),
+        (QPalette.ColorRole.Button, colours.paper),
+        (QPalette.ColorRole.Text, colours.ink),
+        (QPalette.ColorRole.WindowText, colours.ink),
+        (QPalette.ColorRole.ButtonText, colours.ink),
+        (QPalette.ColorRole.Highlight, colours.indigo),
+        (QPalette.ColorRole.HighlightedText, colours.on_indigo),
+        (QPalette.ColorRole.PlaceholderText, colours.soft),
+    ):
+        qt.setColor(role, QColor(colour))
+    app.setPalette(qt)
+    app.setFont(text_font(14))
+    names = {name: getattr(colours, name) for name in Palette.__dataclass_fields__}
+    app.setStyleSheet(_SHEET.substitute(names, family=FAMILY))

@@ -1,0 +1,1 @@
+"""Small parts of the window used by several stages."""

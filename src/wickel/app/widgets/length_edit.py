@@ -1,0 +1,54 @@
+"""A field for a length as a maker writes it; it takes any unit and shows the maker's own."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QLineEdit, QWidget
+
+from wickel.units import Unit, UnreadableLength, parsed_length, shown_length
+
+
+class LengthEdit(QLineEdit):
+    """Emits ``entered`` with mm when a readable new length is finished; marks what it cannot read."""
+
+    entered = Signal(float)
+    unreadable = Signal(str)
+
+    def __init__(self, name: str, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.setAccessibleName(name)
+        self.setFixedWidth(96)
+        self._tip = f"{name}: type it in any unit, like 92, 36 1/4 in or 1 yd 4 in"
+        self.setToolTip(self._tip)
+        self._unit = Unit.CM
+        self._shown = ""
+        self.editingFinished.connect(self._finish)
+
+    def show_length(self, mm: float | None, unit: Unit) -> None:
+        """Show a length; None shows an empty field."""
+        self._unit = unit
+        self._shown = "" if mm is None else shown_length(mm, unit)
+        self._mark("")
+        if self.text() != self._shown:
+            self.setText(self._shown)
+
+    def _finish(self) -> None:
+        text = self.text().strip()
+        if text == self._shown:
+            self._mark("")
+            return
+        try:
+            mm = parsed_length(text, self._unit)
+        except UnreadableLength as reason:
+            self._mark(str(reason))
+            self.unreadable.emit(str(reason))
+            return
+        self._mark("")
+        self.entered.emit(mm)
+
+    def _mark(self, wrong: str) -> None:
+        self.setToolTip(wrong or self._tip)
+        if bool(self.property("wrong")) != bool(wrong):
+            self.setProperty("wrong", bool(wrong))
+            self.style().unpolish(self)
+            self.style().polish(self)

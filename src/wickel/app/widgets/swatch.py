@@ -1,0 +1,155 @@
+"""Small true pictures: a swatch of cloth with the way of its print, a lay, a piece with the print on it."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtGui import QColor, QPainter, QPainterPath, QPaintEvent
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from wickel.app.table.ink import arrow, mixed, pen
+from wickel.app.table.lay_view import dye
+from wickel.app.table.paper_view import hung
+from wickel.app.table.view import scene_path
+from wickel.app.theme import palette
+from wickel.cloth import Cloth, Print
+from wickel.geometry import bounds, unfolded
+from wickel.lay import CutPiece, Lay, on_table
+
+
+def paint_cloth(painter: QPainter, box: QRectF, cloth: Cloth, *, deg: float, step: float = 22.0) -> None:
+    """Fill a box with a cloth and the marks of its print, running along ``deg``."""
+    colours = palette()
+    ground = mixed(cloth.colour or "#B9C7D1", colours.paper, 0.72)
+    painter.fillRect(box, ground)
+    mark = QColor(colours.ink)
+    mark.setAlpha(150)
+    painter.setPen(pen(mark, 1.2))
+    way = cloth.print_or_assumed
+    row = 0
+    y = box.top() + step / 2
+    while y < box.bottom():
+        x = box.left() + step / 2 + (step / 2 if row % 2 else 0)
+        while x < box.right():
+            if way is Print.ANY:
+                painter.drawEllipse(QPointF(x, y), 1.4, 1.4)
+            else:
+                arrow(painter, QPointF(x, y), deg, step * 0.62, barb=4.5)
+                if way is Print.TWO_WAY:
+                    arrow(painter, QPointF(x, y), deg + 180, step * 0.62, barb=4.5)
+            x += step
+        y += step * 0.8
+        row += 1
+
+
+class Swatch(QWidget):
+    """A cloth as it hangs on the shelf: the start of the cloth at the top."""
+
+    def __init__(self, cloth: Cloth) -> None:
+        super().__init__()
+        self._cloth = cloth
+        self.setFixedSize(84, 62)
+
+    def show_cloth(self, cloth: Cloth) -> None:
+        """Show another cloth."""
+        self._cloth = cloth
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        shape = QPainterPath()
+        shape.addRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 6, 6)
+        painter.setClipPath(shape)
+        paint_cloth(painter, QRectF(self.rect()), self._cloth, deg=-90)
+        painter.end()
+
+
+class PrintOnPiece(QWidget):
+    """A piece as it will be worn, head up, filled with the print as it is cut."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._cloth: Cloth | None = None
+        self._path = QPainterPath()
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        self.setMinimumSize(220, 220)
+
+    def sizeHint(self) -> QSize:
+        return QSize(300, 380)
+
+    def show_piece(self, piece: CutPiece | None, cloth: Cloth | None) -> None:
+        """Show a piece, unfolded when it is a half."""
+        self._cloth = cloth
+        self._path = QPainterPath()
+        if piece is not None:
+            outline = piece.cut_line
+            folds = next((order.fold_edges for order in piece.orders if order.fold_edges), ())
+            if folds:
+                outline, _ = unfolded(outline, folds[0])
+            self._path = scene_path(hung(outline), closed=True)
+            self.setAccessibleName(f"{piece.name} with its print, head up")
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        if self._cloth is None or self._path.isEmpty():
+            return
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        box = self._path.boundingRect()
+        scale = min((self.width() - 20) / box.width(), (self.height() - 20) / box.height())
+        painter.save()
+        painter.translate(self.width() / 2 - box.center().x() * scale, self.height() / 2 - box.center().y() * scale)
+        painter.scale(scale, scale)
+        world = painter.worldTransform()
+        painter.restore()
+        shape = world.map(self._path)
+        painter.setClipPath(shape)
+        paint_cloth(painter, shape.boundingRect(), self._cloth, deg=-90, step=30)
+        painter.setClipping(False)
+        painter.setPen(pen(palette().ink, 2))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.drawPath(shape)
+        painter.end()
+
+
+class LayPicture(QWidget):
+    """A lay as a small true picture; without one, the bare cloth in its width."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._lay: Lay | None = None
+        self._longest = 1.0
+        self.setFixedHeight(74)
+
+    def show_lay(self, lay: Lay | None, longest_mm: float) -> None:
+        """Show a lay on the scale at which the longest of all fills the width."""
+        self._lay, self._longest = lay, longest_mm
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        colours = palette()
+        lay = self._lay
+        if lay is None:
+            painter.setPen(pen(colours.soft, 1.2, Qt.PenStyle.DashLine))
+            painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 8, -1, -8), 4, 4)
+            painter.end()
+            return
+        box = bounds([p for s in lay.spread.sections for z in s.zones for p in z.outline])
+        scale = min(self.width() / max(self._longest, box.width), self.height() / lay.spread.width_mm)
+        top = self.height() / 2 + box.height * scale / 2
+        ground = mixed(lay.cloth.colour or "#B9C7D1", colours.paper, 0.55)
+        painter.fillRect(QRectF(0, top - box.height * scale, box.width * scale, box.height * scale), ground)
+        garments = list(dict.fromkeys(piece.garment for piece in lay.pieces))
+        for placement in lay.placements:
+            piece = lay.piece(placement.piece)
+            shape = on_table(placement, piece)
+            colour = dye(garments.index(piece.garment))
+            painter.setPen(pen(colour, 1))
+            painter.setBrush(mixed(colour, colours.paper, 0.12))
+            painter.drawPath(scene_path(tuple((x * scale, top - y * scale) for x, y in shape.outline), closed=True))
+        if any(zone.folds for s in lay.spread.sections for zone in s.zones):
+            painter.setPen(pen(colours.indigo, 3))
+            painter.drawLine(QPointF(0, top - 1), QPointF(box.width * scale, top - 1))
+        painter.end()

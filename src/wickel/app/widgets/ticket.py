@@ -1,0 +1,104 @@
+"""The ticket across the top: who, what, which cloth, due when; and always the tally."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QVBoxLayout
+
+from wickel.app.session import Session
+from wickel.app.widgets.cards import label, relabelled
+from wickel.cloth import PRINT_NAMES
+from wickel.units import shown_cloth_length, shown_length
+
+
+def shown_date(iso: str) -> str:
+    """An ISO date as a maker reads it; anything else as it is."""
+    try:
+        day = date.fromisoformat(iso)
+    except ValueError:
+        return iso
+    return f"{day:%a} {day.day} {day:%B %Y}"
+
+
+class Tally(QVBoxLayout):
+    """One big figure with its word below."""
+
+    def __init__(self, word: str) -> None:
+        super().__init__()
+        self.setSpacing(0)
+        self.figure = label("–", "figure")
+        self.figure.setAlignment(Qt.AlignmentFlag.AlignRight)
+        self.figure.setAccessibleName(word)
+        self.word = label(word, "soft")
+        self.word.setAlignment(Qt.AlignmentFlag.AlignRight)
+        self.addWidget(self.figure)
+        self.addWidget(self.word)
+
+
+class Ticket(QFrame):
+    """Shows the job and its figures; as long as a rule is broken every length says *at least*."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.setObjectName("card")
+        self._session = session
+        row = QHBoxLayout(self)
+        row.setContentsMargins(20, 8, 20, 8)
+        row.setSpacing(26)
+        words = QVBoxLayout()
+        words.setSpacing(2)
+        self.title: QLabel = label("", "title")
+        self.about: QLabel = label("", "soft")
+        words.addStretch()
+        words.addWidget(self.title)
+        words.addWidget(self.about)
+        words.addStretch()
+        row.addLayout(words, 1)
+        self.lay, self.needed = Tally("lay"), Tally("needed")
+        self.buy, self.used = Tally("to buy"), Tally("used")
+        for tally in (self.lay, self.needed, self.buy, self.used):
+            row.addLayout(tally)
+        session.job_changed.connect(self.refresh)
+        session.lays_changed.connect(self.refresh)
+
+    def refresh(self) -> None:
+        """Show the job and tally as they are now."""
+        job, garment, cloth = self._session.job, self._session.garment, self._session.cloth
+        self.title.setText(job.name or (garment.name if garment else "") or "A job without a name")
+        parts = []
+        if garment is not None:
+            who = garment.body.name
+            parts.append(f"size {garment.size}" if garment.size else f"for {who}" if who else "")
+        elif job.client:
+            parts.append(f"for {job.client}")
+        if cloth is not None:
+            width = shown_length(cloth.usable_width_mm, job.unit)
+            parts.append(f"{cloth.shown_name}, {width}, {PRINT_NAMES[cloth.print_or_assumed]}")
+        if job.due:
+            parts.append(f"due {shown_date(job.due)}")
+        self.about.setText(" · ".join(part for part in parts if part))
+        self._show_tally()
+
+    def _show_tally(self) -> None:
+        lay, need, unit = self._session.lay, self._session.need, self._session.job.unit
+        if lay is None or need is None:
+            for tally in (self.lay, self.needed, self.buy, self.used):
+                tally.figure.setText("–")
+            self.buy.word.setText("to buy")
+            relabelled(self.buy.figure, "–", "figure")
+            return
+        self.lay.figure.setText(shown_cloth_length(need.lay_mm, unit))
+        self.needed.figure.setText(shown_cloth_length(need.need_mm, unit))
+        self.buy.figure.setText(shown_cloth_length(need.buy_mm, unit))
+        self.used.figure.setText(f"{lay.used_share:.0%}")
+        least = ", at least" if need.at_least else ""
+        self.lay.word.setText(f"lay{least}")
+        self.needed.word.setText(f"needed{least}")
+        self.buy.word.setText(f"to buy{least}")
+        self.buy.figure.setToolTip(
+            f"lay {shown_cloth_length(need.lay_mm, unit)} + squaring both ends {shown_length(need.squaring_mm, unit)}"
+            f" + shrinkage {shown_length(need.shrinkage_mm, unit)}"
+            f" + rounding to the shop's step {shown_length(need.rounding_mm, unit)}"
+        )

@@ -1,0 +1,293 @@
+"""The main window: thread, ticket, stages, slip, and the menu of every action."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import partial
+from pathlib import Path
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QAction, QCloseEvent, QKeySequence
+from PySide6.QtWidgets import (
+    QApplication,
+    QFileDialog,
+    QHBoxLayout,
+    QMainWindow,
+    QMenu,
+    QMessageBox,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel import __version__
+from wickel.app.next_step import next_step
+from wickel.app.session import Session
+from wickel.app.settings import SettingsFile
+from wickel.app.stages.body import BodyStage
+from wickel.app.stages.cloth import ClothStage
+from wickel.app.stages.draft import DraftStage
+from wickel.app.stages.lay import LayStage
+from wickel.app.studio_folder import StudioFolder
+from wickel.app.theme import DARK, LIGHT, apply_theme
+from wickel.app.widgets.slip import Slip
+from wickel.app.widgets.thread import Knot, Thread
+from wickel.app.widgets.ticket import Ticket
+from wickel.body import doubts
+from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
+from wickel.units import Unit
+
+STAGES = ("Body", "Draft", "Cloth", "Lay")
+BODY, DRAFT, CLOTH, LAY = range(4)
+
+
+class MainWindow(QMainWindow):
+    """One window for one job at a time."""
+
+    def __init__(self, session: Session, folder: StudioFolder, settings: SettingsFile) -> None:
+        super().__init__()
+        self.setWindowTitle("Wickel")
+        self.setMinimumSize(1100, 680)
+        self._session, self._folder, self._settings = session, folder, settings
+        self.thread_bar = Thread(STAGES)
+        self.ticket = Ticket(session)
+        self.slip = Slip()
+        self.body, self.draft = BodyStage(session), DraftStage(session)
+        self.cloth, self.lay = ClothStage(session), LayStage(session)
+        self.stack = QStackedWidget()
+        for stage in (self.body, self.draft, self.cloth, self.lay):
+            self.stack.addWidget(stage)
+        self._build()
+        self._build_menu()
+        self.thread_bar.chosen.connect(self.show_stage)
+        self.slip.asked.connect(self.show_stage)
+        session.job_changed.connect(self._follow)
+        session.lays_changed.connect(self._follow)
+        session.searching_changed.connect(lambda _: self._follow())
+        session.trouble.connect(self._say_trouble)
+        self.show_stage(LAY)
+
+    def _build(self) -> None:
+        right = QVBoxLayout()
+        right.setContentsMargins(16, 6, 12, 12)
+        right.setSpacing(12)
+        right.addWidget(self.ticket)
+        right.addWidget(self.stack, 1)
+        upper = QHBoxLayout()
+        upper.setContentsMargins(0, 0, 0, 0)
+        upper.setSpacing(0)
+        upper.addWidget(self.thread_bar)
+        upper.addLayout(right, 1)
+        central = QWidget()
+        column = QVBoxLayout(central)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addLayout(upper, 1)
+        column.addWidget(self.slip)
+        self.setCentralWidget(central)
+
+    # --- menu --------------------------------------------------------------------------------
+
+    def _build_menu(self) -> None:
+        bar = self.menuBar()
+        job = bar.addMenu("&Job")
+        self._orders = QMenu("&Orders of the studio", self)
+        self._orders.aboutToShow.connect(self._fill_orders)
+        job.addMenu(self._orders)
+        self._action(job, "&Open a job file…", "Ctrl+O", self._open)
+        self._action(job, "Save a &copy as…", "Ctrl+Shift+S", self._save_copy)
+        job.addSeparator()
+        self._exports = [
+            self._action(job, "Lay as &SVG at 1:1…", "Ctrl+E", self._export_svg),
+            self._action(job, "Lay on one page (&PDF)…", "Ctrl+P", self._export_pdf),
+            self._action(job, "&Lay file…", "Ctrl+Shift+E", self._export_lay),
+        ]
+        job.addSeparator()
+        self._action(job, "&Quit", "Ctrl+Q", self.close)
+        edit = bar.addMenu("&Edit")
+        undo = self._session.undo_stack.createUndoAction(self, "Undo:")
+        undo.setShortcuts(QKeySequence.StandardKey.Undo)
+        redo = self._session.undo_stack.createRedoAction(self, "Redo:")
+        redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
+        edit.addActions([undo, redo])
+        go = bar.addMenu("&Go to")
+        for k, name in enumerate(STAGES):
+            self._action(go, f"&{name}", f"Ctrl+{k + 1}", partial(self.show_stage, k))
+        lay = bar.addMenu("&Lay")
+        self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
+        lay.addSeparator()
+        self._action(lay, "&Open, one ply", "Ctrl+Shift+O", lambda: self.lay.take_way("open"))
+        self._action(lay, "Folded in &half", "Ctrl+Shift+H", lambda: self.lay.take_way("lengthwise"))
+        self._action(lay, "The &shortest way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
+        view = bar.addMenu("&View")
+        self._action(view, "Zoom &in", "Ctrl++", lambda: self._zoom("zoom_in"))
+        self._action(view, "Zoom &out", "Ctrl+-", lambda: self._zoom("zoom_out"))
+        self._action(view, "&All in sight", "Ctrl+0", lambda: self._zoom("fit"))
+        view.addSeparator()
+        self._inches = self._action(view, "Measure in &inches", "Ctrl+I", self._toggle_inches, checkable=True)
+        self._dark = self._action(view, "&Dark", "Ctrl+D", self._toggle_dark, checkable=True)
+        self._dark.setChecked(self._settings.values.dark)
+        about = bar.addMenu("&Help")
+        self._action(about, "&Keys and mouse", "F1", self._show_keys)
+        self._action(about, "&About Wickel", "", self._show_about)
+
+    def _action(self, menu: QMenu, text: str, keys: str, act: object, *, checkable: bool = False) -> QAction:
+        action = QAction(text, self)
+        action.setCheckable(checkable)
+        if keys:
+            action.setShortcut(QKeySequence(keys))
+        action.setToolTip(text.replace("&", ""))
+        action.triggered.connect(lambda *_: act())  # type: ignore[operator]
+        menu.addAction(action)
+        return action
+
+    def _fill_orders(self) -> None:
+        self._orders.clear()
+        for path in self._folder.orders():
+            action = self._orders.addAction(self._folder.title(path))
+            action.triggered.connect(partial(self.open_path, path))
+
+    # --- what is shown -------------------------------------------------------------------------
+
+    def show_stage(self, index: int) -> None:
+        """Open a stage."""
+        self.stack.setCurrentIndex(index)
+        self.thread_bar.show_current(index)
+
+    def _follow(self) -> None:
+        """Bring thread, slip and title up to what the session holds now."""
+        session = self._session
+        sentence, stage = next_step(session)
+        self.slip.say(sentence, stage if stage != self.stack.currentIndex() else -1)
+        unheld = sum(not check.held for done in session.drafts for check in done.checks)
+        body_count = len(doubts(session.garment.body)) if session.garment else 0
+        at_body = bool(session.refusal) and stage == BODY
+        broken = sum(f.level.value == "broken" for f in session.lay.findings) if session.lay else 0
+        self.thread_bar.show_knots(
+            (
+                Knot(name="Body", tied=not session.refusal, count=max(body_count, int(at_body))),
+                Knot(
+                    name="Draft", tied=bool(session.drafts), count=unheld + int(bool(session.refusal) and not at_body)
+                ),
+                Knot(name="Cloth", tied=session.cloth is not None, count=0),
+                Knot(
+                    name="Lay",
+                    tied=session.lay is not None and session.lay.complete,
+                    count=broken + int(session.lay is None and session.way in session.lay_refusals),
+                ),
+            )
+        )
+        self.setWindowTitle(f"{session.job.name} · Wickel" if session.job.name else "Wickel")
+        self._inches.setChecked(session.job.unit is Unit.INCH)
+        for action in self._exports:
+            action.setEnabled(session.lay is not None)
+
+    def _say_trouble(self, sentence: str) -> None:
+        self.slip.say(sentence)
+
+    def _zoom(self, how: str) -> None:
+        view = {DRAFT: self.draft.paper, LAY: self.lay.view}.get(self.stack.currentIndex())
+        if view is not None:
+            getattr(view, how)()
+
+    def _toggle_dark(self) -> None:
+        dark = self._dark.isChecked()
+        self._settings.change(dark=dark)
+        app = QApplication.instance()
+        assert isinstance(app, QApplication)
+        apply_theme(app, DARK if dark else LIGHT)
+        self.slip.dress()
+        self._session.job_changed.emit()
+        for widget in self.findChildren(QWidget):
+            widget.update()
+
+    def _toggle_inches(self) -> None:
+
+        unit = Unit.INCH if self._inches.isChecked() else Unit.CM
+        self._session.apply(replace(self._session.job, unit=unit), "Unit of length")
+
+    # --- files -----------------------------------------------------------------------------------
+
+    def open_path(self, path: Path) -> bool:
+        """Open a job file; say why if it cannot be."""
+        try:
+            job = read_job(path)
+        except UnreadableFile as reason:
+            self._refuse("This file cannot be opened", str(reason))
+            return False
+        self._session.open(job, path)
+        self._settings.change(last_job=str(path))
+        return True
+
+    def _refuse(self, title: str, sentence: str) -> None:
+        box = QMessageBox(QMessageBox.Icon.NoIcon, title, sentence, QMessageBox.StandardButton.Ok, self)
+        box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        box.open()
+
+    def _open(self) -> None:
+        name, _ = QFileDialog.getOpenFileName(self, "Open a job file", str(self._folder.path), "Jobs (*.wickel.json)")
+        if name:
+            self.open_path(Path(name))
+
+    def _ask_name(self, title: str, ending: str, kinds: str) -> Path | None:
+        start = self._folder.path / f"{self._session.job.name or 'job'}{ending}"
+        name, _ = QFileDialog.getSaveFileName(self, title, str(start), kinds)
+        if not name:
+            return None
+        return Path(name if name.endswith(ending) else name + ending)
+
+    def _write(self, path: Path | None, write: object) -> None:
+        if path is None:
+            return
+        try:
+            write(path)  # type: ignore[operator]
+        except OSError as reason:
+            self._refuse("This file cannot be written", f"{path.name}: {reason.strerror}.")
+            return
+        self.slip.say(f"Written: {path.name}")
+
+    def _save_copy(self) -> None:
+        path = self._ask_name("Save a copy as", ".wickel.json", "Jobs (*.wickel.json)")
+        self._write(path, lambda p: save_job(self._session.job, p))
+
+    def _export_svg(self) -> None:
+        lay = self._session.lay
+        if lay is not None:
+            path = self._ask_name("Lay as SVG at 1:1", ".svg", "SVG (*.svg)")
+            self._write(path, lambda p: saved(p, svg_text(lay_drawing(lay), self._session.job.name)))
+
+    def _export_pdf(self) -> None:
+        lay = self._session.lay
+        if lay is not None:
+            from wickel.files.pdf import lay_pdf
+
+            job = self._session.job
+            path = self._ask_name("Lay on one page", ".pdf", "PDF (*.pdf)")
+            self._write(path, lambda p: saved(p, lay_pdf(lay, job.name or "Lay", job.unit)))
+
+    def _export_lay(self) -> None:
+        lay = self._session.lay
+        if lay is not None:
+            path = self._ask_name("Lay file", ".lay.json", "Lays (*.lay.json)")
+            self._write(path, lambda p: save_lays((lay,), p))
+
+    # --- help --------------------------------------------------------------------------------------
+
+    def _show_keys(self) -> None:
+        self._refuse(
+            "Keys and mouse",
+            "Ctrl+1 to Ctrl+4: the stages\nF2: show me what the slip is about\nCtrl+Z, Ctrl+Shift+Z: undo, redo\n"
+            "Ctrl+L: find a better lay, or stop\nPage Down, Page Up: next and previous piece\nEsc: put the piece down\n"
+            "+ and −, wheel: zoom · 0: all in sight · drag: move\nCtrl+I: inches · Ctrl+D: dark",
+        )
+
+    def _show_about(self) -> None:
+        self._refuse(
+            "About Wickel",
+            f"Wickel {__version__}\nFrom body measurements to a cut plan and an exact length of cloth.\n"
+            "MIT licence. Typeface: Lato, SIL Open Font License 1.1.",
+        )
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        self._session.shut()
+        super().closeEvent(event)
