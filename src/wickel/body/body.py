@@ -19,7 +19,8 @@ class Body:
     taken: str = ""
 
     def __post_init__(self) -> None:
-        object.__setattr__(self, "measurements_mm", MappingProxyType(dict(self.measurements_mm)))
+        plain = {id: float(mm) for id, mm in self.measurements_mm.items()}
+        object.__setattr__(self, "measurements_mm", MappingProxyType(plain))
 
     def __getitem__(self, measurement: str) -> float:
         """A measurement in mm. Raises ``KeyError`` when it was not taken."""

@@ -27,19 +27,12 @@ def saved(path: Path, content: str | bytes, *, backup: bool = False) -> None:
             os.fsync(file.fileno())
         os.chmod(temporary, 0o644)
         if backup and path.exists():
-            os.replace(_copied(path), path.with_name(path.name + ".bak"))
+            saved(path.with_name(path.name + ".bak"), path.read_bytes())
         os.replace(temporary, path)
     except BaseException:
         with contextlib.suppress(OSError):
             os.unlink(temporary)
         raise
-
-
-def _copied(path: Path) -> str:
-    handle, name = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
-    with os.fdopen(handle, "wb") as file:
-        file.write(path.read_bytes())
-    return name
 
 
 def dumped(value: object, indent: int = 0) -> str:

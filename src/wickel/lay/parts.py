@@ -104,8 +104,9 @@ def _placements(
             return
         outline, holes = _whole(piece, order)
         shape, free = Shape(outline=outline, holes=holes), True
+        wanted = next(_on_fold_shapes(piece, order))[1] if zone.folds else shape
     else:
-        shape = Shape(outline=piece.cut_line, holes=piece.holes)
+        shape = wanted = Shape(outline=piece.cut_line, holes=piece.holes)
         free = hand_is_free(piece, order, piece.cut_line, turns)
     for takes in _takes(order, zone, free):
         poses = tuple(
@@ -116,7 +117,7 @@ def _placements(
             for pose in _free_pose(piece, shape, zone, zone_index, turn, mirrored, plies)
         )
         if not poses:
-            raise _too_wide(piece, shape, cloth, section, turns)
+            raise _too_wide(piece, wanted, cloth, section, turns)
         yield _distinct(poses), len(takes[0][1])
 
 

@@ -1,0 +1,61 @@
+"""Measurements, sizes, plausibility."""
+
+import pickle
+
+import pytest
+
+from wickel.body import MEASUREMENTS, SIZES, Body, doubts, missing, nearest_size, size_body, with_measurement
+
+
+def test_the_chart_has_at_least_eight_sizes_all_plausible_and_growing():
+    assert len(SIZES) >= 8
+    bodies = [size_body(size) for size in SIZES]
+    assert all(not doubts(body) for body in bodies)
+    for id in bodies[0].measurements_mm:
+        values = [body[id] for body in bodies]
+        assert values == sorted(values)
+
+
+def test_size_figures_follow_the_documented_steps():
+    # hip: 990 at bust 920, growing 0.95 a millimetre: at bust 1000 990 + 0.95 · 80 = 1066
+    assert size_body("100")["hip"] == 1066
+    assert size_body("92")["shoulder"] == 398
+    with pytest.raises(KeyError):
+        size_body("93")
+
+
+def test_what_is_missing_keeps_the_order_asked_for():
+    assert missing(Body(name="", measurements_mm={"bust": 900}), ("hip", "bust", "head")) == ("hip", "head")
+
+
+@pytest.mark.parametrize("value", [0, -5, float("nan"), float("inf"), 92, 9200])
+def test_an_impossible_value_is_explained(value):
+    (doubt,) = doubts(with_measurement(size_body("92"), "bust", value))
+    assert doubt.impossible
+    assert doubt.text.startswith("Bust")
+
+
+def test_two_values_that_disagree_name_both():
+    (doubt,) = doubts(with_measurement(size_body("92"), "upper_arm", 480))
+    assert not doubt.impossible
+    assert doubt.measurements == ("upper_arm", "bust")
+    assert "measure both again" in doubt.text
+
+
+def test_a_body_cannot_be_changed_and_travels_whole():
+    body = size_body("92")
+    with pytest.raises(TypeError):
+        body.measurements_mm["bust"] = 1
+    assert pickle.loads(pickle.dumps(body)) == body
+    assert with_measurement(body, "bust", 930)["bust"] == 930
+    with pytest.raises(KeyError):
+        with_measurement(body, "tail", 1)
+
+
+def test_the_nearest_size_goes_by_the_bust():
+    assert nearest_size(Body(name="", measurements_mm={"bust": 1043})) == "106"
+    assert nearest_size(Body(name="")) == "92"
+
+
+def test_every_measurement_says_how_it_is_taken():
+    assert all(m.how.endswith(".") for m in MEASUREMENTS.values())

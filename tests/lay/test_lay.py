@@ -1,0 +1,275 @@
+"""Lays of plain pieces and of the box dress, judged by code that shares nothing with the placing."""
+
+import json
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.lay.judge import judged
+from tests.lay.shapes import BOX, ELL, HALF, WEDGE, four_kinds, job, piece
+from wickel.body import SIZES, size_body
+from wickel.cloth import WAYS, Cloth, Print
+from wickel.files import job_of, job_record, lay_record
+from wickel.job import Garment, Job, JobRefused, cut_pieces, lay_job
+from wickel.lay import LayRefused, Level, Stopped, flat_copies, make_lay
+
+
+def laid(record, way, **search):
+    """The lay file of a job record, as JSON would carry it."""
+    a_job = job_of(record)
+    lays = lay_job(a_job, cut_pieces(a_job), fold=way, **{"effort": 10, **search})
+    return json.loads(json.dumps(lay_record(lays)))
+
+
+@pytest.mark.parametrize("way", WAYS)
+@pytest.mark.parametrize("print_", ["any", "two-way", "per-garment", "one-way", None])
+def test_the_four_kinds_come_out_right(way, print_):
+    record = four_kinds(print_=print_)
+    if print_ is None:
+        del record["cloths"][0]["print"]
+    lay_file = laid(record, way)
+    assert judged(record, lay_file) == []
+    assert lay_file["complete"] is True
+
+
+def test_an_ell_keeps_its_hand_whatever_the_fold():
+    for way in WAYS:
+        lay_file = laid(job(piece("ell", ELL, 3)), way)
+        for placed in lay_file["lays"][0]["placements"]:
+            assert placed["hands"] == [1]
+            for flat in placed["unfolded_mm"]:
+                # as drawn the ell winds counter-clockwise, in flat cloth seen from its right side too
+                x, y = zip(*flat, strict=True)
+                twice = sum(x[k - 1] * y[k] - x[k] * y[k - 1] for k in range(len(flat)))
+                assert twice > 0
+
+
+def test_a_single_on_double_cloth_is_cut_from_one_ply():
+    (placed,) = laid(job(piece("ell", ELL)), "lengthwise")["lays"][0]["placements"]
+    assert len(placed["cut_plies"]) == 1
+    assert placed["yields"] == len(placed["unfolded_mm"]) == 1
+    # ply 0 keeps the hand, ply 1 turns it over: cut from there it must lie mirrored
+    assert placed["mirrored"] == (placed["cut_plies"] == [1])
+
+
+def test_a_pair_on_double_cloth_is_one_placement_and_on_open_cloth_two():
+    record = job(piece("sleeve", WEDGE, 2, pair=True))
+    (placed,) = laid(record, "lengthwise")["lays"][0]["placements"]
+    assert sorted(placed["hands"]) == [-1, 1]
+    assert sorted(p["hands"] for p in laid(record, "open")["lays"][0]["placements"]) == [[-1], [1]]
+
+
+def test_an_odd_number_on_double_cloth_leaves_no_spare_copy():
+    lay_file = laid(job(piece("patch", BOX, 5)), "lengthwise")
+    assert sorted(p["yields"] for p in lay_file["lays"][0]["placements"]) == [1, 2, 2]
+    assert lay_file["lays"][0]["findings"] == []
+
+
+def test_mirror_true_lets_an_asymmetric_piece_be_cut_double():
+    (placed,) = laid(job(piece("ell", ELL, 2, mirror=True)), "lengthwise")["lays"][0]["placements"]
+    assert placed["yields"] == 2
+
+
+def test_on_the_fold_one_whole_copy_comes_out():
+    (placed,) = laid(job(piece("front", HALF, fold=[[0, 0], [600, 0]])), "lengthwise")["lays"][0]["placements"]
+    assert placed["on_fold"]
+    assert len(placed["unfolded_mm"]) == 1
+    ys = [y for _, y in placed["unfolded_mm"][0]]
+    assert (min(ys), max(ys)) == pytest.approx((440, 960))  # 700 ∓ 260
+
+
+def test_a_half_drawn_below_its_fold_lies_on_it_all_the_same():
+    below = [[x, -y] for x, y in HALF]
+    record = job(piece("front", below, fold=[[0, 0], [600, 0]]), print_="one-way")
+    lay_file = laid(record, "lengthwise")
+    assert judged(record, lay_file) == []
+    (placed,) = lay_file["lays"][0]["placements"]
+    assert placed["mirrored"]
+    assert placed["turn_deg"] == 0
+
+
+def test_a_piece_folded_twice_is_unfolded_once_on_a_single_fold():
+    quarter = [[0, 0], [300, 0], [280, 150], [150, 280], [0, 300]]
+    record = piece("circle", quarter)
+    record["cuts"][0]["fold_edges_mm"] = [[[0, 0], [300, 0]], [[0, 0], [0, 300]]]
+    for way in WAYS:
+        (placed,) = laid(job(record), way)["lays"][0]["placements"]
+        xs, ys = zip(*placed["unfolded_mm"][0], strict=True)
+        assert (max(xs) - min(xs), max(ys) - min(ys)) == pytest.approx((600, 600))
+
+
+def test_one_way_print_keeps_every_head_at_the_start():
+    record = four_kinds(print_="one-way")
+    for way in WAYS:
+        assert {p["turn_deg"] for p in laid(record, way)["lays"][0]["placements"]} == {0}
+
+
+def test_cloth_that_shades_takes_one_way_for_a_whole_garment():
+    down = piece("band", WEDGE, turns_deg=[180], garment="dress")
+    record = job(down, piece("panel", ELL, garment="dress"), print_="per-garment")
+    assert {p["turn_deg"] for p in laid(record, "open")["lays"][0]["placements"]} == {180}
+
+
+def test_cross_grain_and_non_woven_lie_as_they_may():
+    cross = laid(job(piece("yoke", ELL, grain="cross")), "open")["lays"][0]["placements"]
+    assert cross[0]["turn_deg"] in (90, 270)
+    record = job(piece("stiff", ELL, grain="none"), width=250, print_="any")
+    assert judged(record, laid(record, "open")) == []
+
+
+def test_an_assumed_print_is_said():
+    record = job(piece("ell", ELL))
+    del record["cloths"][0]["print"]
+    (finding,) = laid(record, "open")["lays"][0]["findings"]
+    assert (finding["level"], finding["code"]) == ("note", "print-assumed")
+
+
+def test_a_piece_over_the_shoulder_is_broken_on_one_way_cloth_only():
+    record = job(piece("poncho", ELL, directions=[0, 180]), print_="one-way")
+    lay_file = laid(record, "open")
+    assert lay_file["complete"] is False
+    assert "shoulder seam" in lay_file["lays"][0]["findings"][0]["way_out"]
+    record["cloths"][0]["print"] = "two-way"
+    assert laid(record, "open")["complete"] is True
+
+
+def test_what_lays_do_not_heed_yet_is_said():
+    record = job(piece("ell", ELL), repeat_mm=[320, 0])
+    assert [f["code"] for f in laid(record, "open")["lays"][0]["findings"]] == ["unheeded"]
+
+
+def test_holes_travel_to_every_copy():
+    record = job(piece("ring", BOX, 2, holes_mm=[[[50, 30], [150, 30], [150, 90], [50, 90]]]))
+    (placed,) = laid(record, "lengthwise")["lays"][0]["placements"]
+    assert len(placed["unfolded_holes_mm"]) == 2
+    assert all(len(holes) == 1 for holes in placed["unfolded_holes_mm"])
+
+
+def test_shrinkage_narrows_the_lay_and_lengthens_what_is_needed():
+    record = job(piece("patch", BOX, 2), width=1000, shrink_across=0.1, shrink_along=0.05)
+    lay = laid(record, "open")["lays"][0]
+    assert judged(record, laid(record, "open")) == []
+    assert lay["usable_width_mm"] == pytest.approx(900)
+    assert lay["need_mm"] == pytest.approx((200 + 50) / 0.95)
+
+
+def test_a_piece_too_wide_for_the_fold_says_by_how_much_and_what_would_help():
+    record = job(piece("wide", [[0, 0], [500, 0], [500, 800], [40, 800]]), width=1000)
+    with pytest.raises(LayRefused, match=r"wide is 30 cm too wide for the folded cloth: open the cloth"):
+        laid(record, "lengthwise")
+    assert laid(record, "best")["lays"][0]["sections"][0]["way"] == "open"
+
+
+def test_exactly_as_wide_as_the_cloth_fits():
+    record = job(piece("full", [[0, 0], [300, 0], [300, 1400], [0, 1400]], 2, symmetric=True))
+    lay_file = laid(record, "open")
+    assert judged(record, lay_file) == []
+    assert lay_file["lays"][0]["lay_length_mm"] == pytest.approx(600)
+
+
+def test_the_same_seed_and_effort_give_the_same_lay():
+    first, second = (laid(four_kinds(), "open", seed=7, effort=25) for _ in range(2))
+    for lay_file in (first, second):
+        lay_file["lays"][0].pop("seconds")
+    assert first == second
+
+
+def test_stopping_keeps_the_best_so_far():
+    a_job = job_of(four_kinds())
+    pieces = cut_pieces(a_job)
+
+    def stop_at_once(_progress, best):
+        if best is not None:
+            raise Stopped
+
+    lay = make_lay(pieces, a_job.cloths[0], "open", effort=100_000, report=stop_at_once)
+    assert lay.complete
+
+
+def test_several_cloths_get_a_lay_each():
+    record = four_kinds()
+    record["cloths"].append({"id": "lining", "usable_width_mm": 1100, "print": "any"})
+    record["pieces"].append(piece("bag", BOX, 2, cloth="lining"))
+    lay_file = laid(record, "best")
+    assert [lay["cloth"] for lay in lay_file["lays"]] == ["main", "lining"]
+
+
+@st.composite
+def jobs(draw):
+    """Random jobs of convex and L-shaped pieces of every kind."""
+    pieces = []
+    for k in range(draw(st.integers(1, 5))):
+        wide, high = draw(st.integers(40, 500)), draw(st.integers(40, 400))
+        cut_x, cut_y = draw(st.integers(10, wide - 10)), draw(st.integers(10, high - 10))
+        outline = [[0, 0], [wide, 0], [wide, cut_y], [cut_x, cut_y], [cut_x, high], [0, high]]
+        if draw(st.booleans()):
+            outline.reverse()
+        kind = draw(st.sampled_from(["single", "pair", "fold", "mirror"]))
+        pieces.append(
+            piece(
+                f"p{k}",
+                outline,
+                draw(st.integers(1, 2)) * (2 if kind == "pair" else 1),
+                pair=kind == "pair",
+                mirror=kind == "mirror",
+                fold=[[0, 0], [wide, 0]] if kind == "fold" else None,
+                grain_deg=draw(st.sampled_from([0, 180])) if kind == "fold" else draw(st.sampled_from([0, 33, 90])),
+            )
+        )
+    print_ = draw(st.sampled_from(["any", "two-way", "one-way", "per-garment"]))
+    return job(*pieces, width=draw(st.sampled_from([900, 1100, 1400])), print_=print_)
+
+
+@given(jobs(), st.sampled_from(list(WAYS)))
+@settings(max_examples=40)
+def test_any_job_is_laid_right_or_refused(record, way):
+    try:
+        lay_file = laid(record, way, effort=4)
+    except (LayRefused, JobRefused):
+        return
+    assert judged(record, lay_file) == []
+    assert lay_file["complete"] is True
+
+
+def dress(size, **changes):
+    body = size_body(size)
+    garment = Garment(id="dress", style="box-dress", body=body, size=size, **changes)
+    return Job(cloths=(Cloth(id="main", usable_width_mm=1400, print=Print.ANY),), garments=(garment,))
+
+
+@pytest.mark.parametrize("size", SIZES)
+def test_the_box_dress_is_laid_at_every_size_on_every_width(size):
+    a_job = dress(size)
+    pieces = cut_pieces(a_job)
+    plain = job_record(Job(cloths=a_job.cloths, pieces=pieces))
+    for width in (1100, 1400, 1500):
+        cloth = Cloth(id="main", usable_width_mm=width, print=Print.ANY)
+        plain["cloths"][0]["usable_width_mm"] = width
+        for way in WAYS:
+            lay = make_lay(pieces, cloth, way, effort=4)
+            assert lay.complete
+            assert [f for f in lay.findings if f.level is Level.BROKEN] == []
+            for one in plain["pieces"]:
+                one["symmetric"] = one["id"] == "dress/turn-up"
+            assert judged(plain, json.loads(json.dumps(lay_record((lay,))))) == []
+
+
+def test_with_long_sleeves_the_largest_size_does_not_fit_a_narrow_fold():
+    pieces = cut_pieces(dress("124", options={"sleeve_mm": 400.0}))
+    cloth = Cloth(id="main", usable_width_mm=1100, print=Print.ANY)
+    with pytest.raises(LayRefused) as refusal:
+        make_lay(pieces, cloth, "lengthwise", effort=1)
+    # half the shoulder 224.6, the sleeve 400 · 0.989 across, the allowance 10: about 630 of 550
+    assert 75 < refusal.value.too_wide_mm < 90
+
+
+def test_flat_copies_tell_their_plies():
+    lay = make_lay(
+        cut_pieces(dress("92")), Cloth(id="main", usable_width_mm=1400, print=Print.ANY), "lengthwise", effort=2
+    )
+    zone = lay.spread.sections[0].zones[0]
+    for placement in lay.placements:
+        copies = flat_copies(placement, lay.piece(placement.piece), zone)
+        expected = [(0, 1)] if placement.on_fold else [(k,) for k in placement.cut_plies]
+        assert [copy.plies for copy in copies] == expected

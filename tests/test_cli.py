@@ -1,0 +1,166 @@
+"""The command line: exit codes, one sentence on standard error, no file replaced on refusal."""
+
+import json
+import subprocess
+import sys
+
+import pytest
+from typer.testing import CliRunner
+
+from tests.lay.judge import judged
+from tests.lay.shapes import BOX, ELL, four_kinds, job, piece
+from wickel.__main__ import app
+from wickel.files import save_job
+from wickel.studio import orders
+
+runner = CliRunner()
+
+
+@pytest.fixture
+def written(tmp_path):
+    def write(record, name="job.wickel.json"):
+        path = tmp_path / name
+        path.write_text(record if isinstance(record, str) else json.dumps(record))
+        return path
+
+    return write
+
+
+@pytest.fixture
+def order(tmp_path):
+    path = tmp_path / "order.wickel.json"
+    save_job(orders()[0], path)
+    return path
+
+
+def run(*words):
+    return runner.invoke(app, [str(word) for word in words])
+
+
+def test_lay_writes_a_judged_lay_file_svg_and_pdf(written, tmp_path):
+    record = four_kinds()
+    out, svg, pdf = (tmp_path / name for name in ("out.lay.json", "out.svg", "out.pdf"))
+    result = run("lay", written(record), "-o", out, "--fold", "lengthwise", "--svg", svg, "--pdf", pdf, "--effort", 5)
+    assert result.exit_code == 0
+    assert "buy" in result.stdout
+    assert judged(record, json.loads(out.read_text())) == []
+    assert svg.read_text().startswith("<?xml")
+    assert pdf.read_bytes().startswith(b"%PDF")
+
+
+def test_lay_in_json_is_the_lay_file(written):
+    result = run("lay", written(four_kinds()), "--json", "--effort", 2)
+    assert json.loads(result.stdout)["format"] == "wickel-lay"
+
+
+def test_best_takes_the_shortest_way(written):
+    record = four_kinds()
+    lengths = {
+        way: json.loads(run("lay", written(record), "--json", "--fold", way).stdout)["lays"][0]["lay_length_mm"]
+        for way in ("open", "lengthwise", "best")
+    }
+    assert lengths["best"] == min(lengths.values())
+
+
+REFUSALS = {
+    "not json": ("hello", 2),
+    "nan": ('{"format": "wickel-job", "version": 1, "x": NaN}', 2),
+    "nested": ("[" * 200_000, 2),
+    "twice": (job(piece("a", BOX), piece("a", BOX)), 2),
+    "crossing": (job(piece("a", [[0, 0], [9, 9], [9, 0], [0, 9]])), 2),
+    "odd pair": (job(piece("a", ELL, 3, pair=True)), 2),
+    "too wide": (job(piece("a", [[0, 0], [90, 0], [90, 2000], [0, 2000]])), 2),
+    "fold edge": (job(piece("a", BOX, fold=[[0, 5], [200, 5]])), 2),
+    "negative width": (job(piece("a", BOX), width=-10), 2),
+    "unmeasured": (
+        job() | {"garments": [{"id": "d", "style": "box-dress", "body": {"measurements_mm": {"bust": 920}}}]},
+        2,
+    ),
+    "broken rule": (job(piece("a", BOX, directions=[0, 180]), print_="one-way"), 1),
+}
+
+
+@pytest.mark.parametrize("name", REFUSALS)
+def test_a_refusal_is_one_sentence_and_leaves_the_old_file(name, written, tmp_path):
+    record, code = REFUSALS[name]
+    out = tmp_path / "out.lay.json"
+    out.write_text("as it was")
+    result = run("lay", written(record), "-o", out)
+    assert result.exit_code == code
+    assert result.stderr.startswith("wickel: ")
+    assert result.stderr.count("\n") == 1
+    assert "Traceback" not in result.output
+    assert out.read_text() == "as it was"
+
+
+def test_a_way_that_cannot_hold_a_piece_is_refused_with_1(written):
+    record = job(piece("wide", [[0, 0], [300, 0], [300, 900], [20, 900]]))
+    result = run("lay", written(record), "--fold", "lengthwise")
+    assert (result.exit_code, "20 cm too wide" in result.stderr) == (1, True)
+
+
+def test_an_unknown_way_is_refused_with_2(written):
+    result = run("lay", written(four_kinds()), "--fold", "origami")
+    assert result.exit_code == 2
+    assert "open, lengthwise" in result.stderr
+
+
+def test_a_folder_that_cannot_be_written_is_refused_with_1(written, tmp_path):
+    blocked = tmp_path / "file"
+    blocked.write_text("")
+    result = run("lay", written(four_kinds()), "-o", blocked / "out.lay.json", "--effort", 1)
+    assert result.exit_code == 1
+    assert "cannot be written" in result.stderr
+
+
+def test_draft_writes_every_piece_and_a_job_of_plain_outlines(order, tmp_path):
+    result = run("draft", order, "-o", tmp_path / "pieces")
+    assert result.exit_code == 0
+    names = {path.name for path in (tmp_path / "pieces").iterdir()}
+    assert {"dress-front.svg", "dress-turn-up.svg", "pieces.wickel.json"} <= names
+    again = run("lay", tmp_path / "pieces" / "pieces.wickel.json", "--json", "--fold", "open")
+    direct = run("lay", order, "--json", "--fold", "open")
+    plain, drafted = (json.loads(r.stdout)["lays"][0]["lay_length_mm"] for r in (again, direct))
+    assert plain == pytest.approx(drafted, abs=1e-6)
+
+
+def test_check_lists_the_tape_checks_and_fails_when_one_is_broken(order):
+    good = run("check", order)
+    assert good.exit_code == 0
+    assert good.stdout.count("holds") == 8
+    record = json.loads(order.read_text())
+    record["garments"][0]["options"]["slit_mm"] = 0.0
+    order.write_text(json.dumps(record))
+    bad = run("check", order)
+    assert bad.exit_code == 1
+    assert "BROKEN  Over the head" in bad.stdout
+    assert "Deepen the slit" in bad.stdout
+    assert not all(c["held"] for c in json.loads(run("check", order, "--json").stdout)["checks"])
+
+
+@pytest.mark.parametrize("command", ["styles", "sizes", "ways"])
+def test_lists_of_what_there_is(command):
+    assert run(command).stdout.strip()
+    assert json.loads(run(command, "--json").stdout)
+
+
+def test_the_program_starts_as_a_module(written):
+    done = subprocess.run(
+        [sys.executable, "-m", "wickel", "lay", str(written(four_kinds())), "--effort", "1"],
+        capture_output=True,
+        text=True,
+        timeout=60,
+        check=False,
+    )
+    assert (done.returncode, done.stderr) == (0, "")
+
+
+def test_without_a_screen_the_window_says_so(monkeypatch):
+    for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM"):
+        monkeypatch.delenv(name, raising=False)
+    done = subprocess.run(
+        [sys.executable, "-m", "wickel", "demo"], capture_output=True, text=True, timeout=60, check=False
+    )
+    assert done.returncode == 1
+    assert "no screen" in done.stderr
+    assert "Traceback" not in done.stderr

@@ -1,0 +1,42 @@
+"""From the lay to the shop's step, by hand."""
+
+import pytest
+
+from tests.lay.shapes import BOX, job, piece
+from wickel.files import job_of
+from wickel.job import cut_pieces, lay_job
+from wickel.yardage import need
+
+
+def needed(**cloth):
+    a_job = job_of(job(piece("patch", BOX), **cloth))
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", effort=1)
+    return need(lay)
+
+
+def test_lay_squaring_shrinkage_and_step_add_up():
+    got = needed(shrink_along=0.04)
+    # 200 + 2 · 25 = 250; / 0.96 = 260.4; up to 300
+    assert got.need_mm == pytest.approx(260.4167, abs=1e-3)
+    assert got.buy_mm == 300
+    parts = got.lay_mm + got.squaring_mm + got.shrinkage_mm + got.rounding_mm
+    assert parts == pytest.approx(got.buy_mm)
+
+
+def test_a_longer_step_never_buys_less():
+    steps = [10, 100, 114.3, 228.6, 914.4]
+    assert all(needed(step_mm=step).buy_mm >= needed().need_mm for step in steps)
+
+
+def test_cost_and_what_is_short():
+    got = needed(price=20.0, length_at_hand_mm=200)
+    assert got.cost == pytest.approx(6.0)  # 0.30 m
+    assert got.short_mm == pytest.approx(50)
+    assert needed(length_at_hand_mm=260).short_mm == 0
+
+
+def test_a_broken_rule_makes_every_figure_a_lower_one():
+    a_job = job_of(job(piece("poncho", BOX, directions=[0, 180]), print_="one-way"))
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", effort=1)
+    assert need(lay).at_least
+    assert not needed().at_least
