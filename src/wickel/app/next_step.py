@@ -14,8 +14,8 @@ BODY, DRAFT, CLOTH, LAY = range(4)
 def next_step(session: Session) -> tuple[str, int]:
     """The sentence and its stage, −1 when there is nothing to look at."""
     if session.refusal:
-        at_body = any(concern in MEASUREMENTS for concern in session.refusal_concerns[:1])
-        return (session.refusal, BODY if at_body else DRAFT)
+        first = next(iter(session.refusal_concerns), "")
+        return (session.refusal, BODY if first in MEASUREMENTS else CLOTH if first == "cloth" else DRAFT)
     unheld = [check for done in session.drafts for check in done.checks if not check.held]
     if unheld:
         return (f"{unheld[0].name} does not hold by tape. {unheld[0].way_out}", DRAFT)

@@ -144,7 +144,7 @@ class Session(QObject):
         except DraftRefused as reason:
             self.refusal, self.refusal_concerns = str(reason), reason.concerns
         except JobRefused as reason:
-            self.refusal = str(reason)
+            self.refusal, self.refusal_concerns = str(reason), ("cloth",)
 
     # --- what the stages ask ---------------------------------------------------------------
 

@@ -35,6 +35,7 @@ from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
 from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
+from wickel.lay import Level
 from wickel.units import Unit
 
 STAGES = ("Body", "Draft", "Cloth", "Lay")
@@ -153,28 +154,24 @@ class MainWindow(QMainWindow):
         """Open a stage."""
         self.stack.setCurrentIndex(index)
         self.thread_bar.show_current(index)
+        self._follow()
 
     def _follow(self) -> None:
         """Bring thread, slip and title up to what the session holds now."""
         session = self._session
         sentence, stage = next_step(session)
         self.slip.say(sentence, stage if stage != self.stack.currentIndex() else -1)
+        refused_at = stage if session.refusal else -1
+        implausible = len(doubts(session.garment.body)) if session.garment else 0
         unheld = sum(not check.held for done in session.drafts for check in done.checks)
-        body_count = len(doubts(session.garment.body)) if session.garment else 0
-        at_body = bool(session.refusal) and stage == BODY
-        broken = sum(f.level.value == "broken" for f in session.lay.findings) if session.lay else 0
+        broken = sum(f.level is Level.BROKEN for f in session.lay.findings) if session.lay else 0
+        stuck = session.lay is None and session.way in session.lay_refusals
         self.thread_bar.show_knots(
             (
-                Knot(name="Body", tied=not session.refusal, count=max(body_count, int(at_body))),
-                Knot(
-                    name="Draft", tied=bool(session.drafts), count=unheld + int(bool(session.refusal) and not at_body)
-                ),
-                Knot(name="Cloth", tied=session.cloth is not None, count=0),
-                Knot(
-                    name="Lay",
-                    tied=session.lay is not None and session.lay.complete,
-                    count=broken + int(session.lay is None and session.way in session.lay_refusals),
-                ),
+                Knot(name="Body", tied=True, count=max(implausible, int(refused_at == BODY))),
+                Knot(name="Draft", tied=bool(session.drafts), count=unheld + int(refused_at == DRAFT)),
+                Knot(name="Cloth", tied=session.cloth is not None, count=int(refused_at == CLOTH)),
+                Knot(name="Lay", tied=session.lay is not None, count=broken + int(stuck)),
             )
         )
         self.setWindowTitle(f"{session.job.name} · Wickel" if session.job.name else "Wickel")

@@ -1,0 +1,21 @@
+"""The real window with the demo studio; lays are searched at once, in this process."""
+
+import pytest
+from PySide6.QtWidgets import QApplication
+
+from wickel.app.start import make_window
+from wickel.app.tasks import InlineRunner
+
+
+@pytest.fixture
+def window(qtbot, tmp_path):
+    made = make_window(QApplication.instance(), tmp_path / "home", InlineRunner(most_effort=4), demo=True)
+    qtbot.addWidget(made)
+    with qtbot.waitExposed(made):
+        made.show()
+    return made
+
+
+@pytest.fixture
+def session(window):
+    return window.body._session

@@ -1,0 +1,59 @@
+"""A whole job in a real window, run as a program by test_real_window: opens the demo, works, prints JSON."""
+
+import json
+import sys
+from pathlib import Path
+
+from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from wickel.app.start import make_window
+from wickel.app.tasks import ProcessRunner
+from wickel.lay import exact_check
+
+
+def wait_for(condition, what, seconds=30):
+    for _ in range(seconds * 20):
+        if condition():
+            return
+        QTest.qWait(50)
+    raise SystemExit(f"waited in vain for {what}")
+
+
+def main():
+    app = QApplication([])
+    window = make_window(app, Path(sys.argv[1]), ProcessRunner(), demo=True)
+    window.show()
+    QTest.qWaitForWindowExposed(window)
+    session = window.body._session
+    seen = []
+
+    def laid():
+        return session.lay is not None and not session.searching
+
+    def note():
+        wait_for(laid, "a lay")
+        assert exact_check(session.lay) == ()
+        seen.append([session.garment.size, session.lay.way, session.lay.lay_length_mm, window.ticket.buy.figure.text()])
+
+    note()
+    QTest.keyClick(window, Qt.Key.Key_1, Qt.KeyboardModifier.ControlModifier)
+    QTest.mouseClick(window.body.size_buttons["84"], Qt.MouseButton.LeftButton)
+    note()
+    QTest.mouseClick(window.body.size_buttons["118"], Qt.MouseButton.LeftButton)
+    note()
+    QTest.keyClick(window, Qt.Key.Key_4, Qt.KeyboardModifier.ControlModifier)
+    QTest.mouseClick(window.lay.fold_buttons["lengthwise"], Qt.MouseButton.LeftButton)
+    note()
+    QTest.mouseClick(window.lay.find, Qt.MouseButton.LeftButton)
+    wait_for(lambda: session.searching, "the search")
+    QTest.mouseClick(window.lay.find, Qt.MouseButton.LeftButton)
+    note()
+    path = session.path
+    window.close()
+    print(json.dumps({"platform": app.platformName(), "seen": seen, "saved": json.loads(path.read_text())["fold"]}))
+
+
+if __name__ == "__main__":  # the worker process imports this file again
+    main()

@@ -1,0 +1,56 @@
+"""A whole job in a real window on a virtual screen, with the worker process."""
+
+import json
+import os
+import shutil
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+HERE = Path(__file__).parent
+
+
+@pytest.fixture
+def screen():
+    """A virtual screen of 1280x800; its name."""
+    if shutil.which("Xvfb") is None:
+        pytest.fail("Xvfb is missing: scripts/test installs it, or  apt-get install xvfb")
+    reading, writing = os.pipe()
+    server = subprocess.Popen(
+        ["Xvfb", "-displayfd", str(writing), "-screen", "0", "1280x800x24", "-nolisten", "tcp"],
+        pass_fds=(writing,),
+        stdout=subprocess.DEVNULL,
+        stderr=subprocess.DEVNULL,
+    )
+    os.close(writing)
+    with os.fdopen(reading) as told:
+        number = told.readline().strip()
+    yield f":{number}"
+    server.terminate()
+    server.wait(10)
+
+
+@pytest.mark.xvfb
+def test_a_job_from_body_to_bought_length(screen, tmp_path):
+    environment = {**os.environ, "DISPLAY": screen, "QT_QPA_PLATFORM": "xcb"}
+    done = subprocess.run(
+        [sys.executable, str(HERE / "real_window.py"), str(tmp_path)],
+        capture_output=True,
+        text=True,
+        env=environment,
+        timeout=110,
+        check=False,
+    )
+    assert done.returncode == 0, done.stderr
+    told = json.loads(done.stdout.splitlines()[-1])
+    assert told["platform"] == "xcb"
+    first, small, large, folded, searched = told["seen"]
+    assert (small[0], large[0]) == ("84", "118")
+    assert small[2] < large[2]
+    assert small[3] != large[3]
+    assert folded[1] == "lengthwise"
+    assert searched[2] <= folded[2] + 1e-6
+    assert first[1] == "open"
+    assert told["saved"] == "lengthwise"

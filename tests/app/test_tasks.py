@@ -1,0 +1,90 @@
+"""The worker process: results in the GUI thread, stop, stale results, no process left."""
+
+import os
+
+import pytest
+
+from tests.lay.shapes import four_kinds, job, piece
+from wickel.app.tasks import InlineRunner, LayTask, ProcessRunner
+from wickel.files import job_of
+from wickel.job import cut_pieces
+from wickel.lay import make_lay
+
+
+def task(effort=3, ways=("open", "lengthwise"), **cloth):
+    a_job = job_of(four_kinds(**cloth))
+    return LayTask(pieces=cut_pieces(a_job), cloth=a_job.cloths[0], ways=ways, effort=effort)
+
+
+@pytest.fixture
+def runner(qapp):
+    made = ProcessRunner()
+    yield made
+    made.shut()
+
+
+def alive(pid):
+    try:
+        os.kill(pid, 0)
+    except ProcessLookupError:
+        return False
+    return True
+
+
+def test_lays_arrive_from_the_other_process_and_are_those_of_the_core(runner, qtbot):
+    lays = {}
+    runner.improved.connect(lambda way, lay: lays.update({way: lay}))
+    with qtbot.waitSignal(runner.finished, timeout=30_000):
+        runner.start(task())
+    assert set(lays) == {"open", "lengthwise"}
+    expected = make_lay(task().pieces, task().cloth, "open", effort=3)
+    assert lays["open"].placements == expected.placements
+
+
+def test_refusals_arrive_too(runner, qtbot):
+    said = []
+    runner.refused.connect(lambda way, sentence: said.append((way, sentence)))
+    with qtbot.waitSignal(runner.finished, timeout=30_000):
+        wide = job_of(job(piece("wide", [[0, 0], [300, 0], [300, 800], [20, 800]])))
+        runner.start(LayTask(pieces=cut_pieces(wide), cloth=wide.cloths[0], ways=("open", "lengthwise"), effort=1))
+    assert [way for way, _ in said] == ["lengthwise"]
+
+
+def test_stop_ends_a_long_search_with_the_best_so_far(runner, qtbot):
+    lays = []
+    runner.improved.connect(lambda _way, lay: lays.append(lay))
+    runner.start(task(effort=1_000_000, ways=("open",)))
+    qtbot.waitUntil(lambda: bool(lays), timeout=30_000)
+    with qtbot.waitSignal(runner.finished, timeout=10_000):
+        runner.stop()
+    assert lays[-1].complete
+
+
+def test_a_new_task_drops_the_old_one(runner, qtbot):
+    lays = []
+    runner.improved.connect(lambda way, lay: lays.append((way, lay)))
+    runner.start(task(effort=1_000_000, ways=("open",)))
+    qtbot.waitUntil(lambda: bool(lays), timeout=30_000)
+    lays.clear()
+    with qtbot.waitSignal(runner.finished, timeout=30_000):
+        runner.start(task(ways=("lengthwise",)))
+    assert {way for way, _ in lays} == {"lengthwise"}
+
+
+def test_no_process_is_left_behind(qapp, qtbot):
+    runner = ProcessRunner()
+    pid = runner.process_id
+    runner.start(task(effort=1_000_000))
+    qtbot.wait(300)
+    runner.shut()
+    assert not alive(pid)
+
+
+def test_the_inline_runner_tells_the_same(qapp):
+    told = []
+    runner = InlineRunner(most_effort=2)
+    runner.improved.connect(lambda way, lay: told.append(way))
+    runner.finished.connect(lambda: told.append("finished"))
+    runner.start(task())
+    assert told[-1] == "finished"
+    assert {"open", "lengthwise"} <= set(told)
