@@ -32,7 +32,7 @@ def test_points_of_size_92_by_hand():
     # underarm 80 below that: 318.54, deeper than the chest line 920/6 + 38.1 = 191.4
     # hem: 1010 − 40 = 970
     at = points(drafted().piece("front"))
-    assert at["shoulder at the neck"] == pytest.approx((0, 78))
+    assert at["shoulder at neck"] == pytest.approx((0, 78))
     assert at["shoulder point"] == pytest.approx((22, 199))
     assert at["sleeve end, top"] == pytest.approx((57.78, 395.77), abs=0.05)
     assert at["sleeve end, under"] == pytest.approx((253.57, 360.17), abs=0.05)

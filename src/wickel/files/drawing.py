@@ -44,12 +44,13 @@ class Stroke:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Label:
-    """A text centred on a point, with its height in mm."""
+    """A text centred on a point, with its height in mm; ``upright`` ones read from below to above."""
 
     layer: Layer
     text: str
     at: Point
     height_mm: float
+    upright: bool = False
     of: str = ""
 
 
@@ -166,9 +167,17 @@ def _draw_placement(placement: Placement, lay: Lay, strokes: list[Stroke], label
     size = min(160.0, 0.5 * (box.width if placement.turn_deg % 180 == 0 else box.height))
     for line in arrow(at, placement.turn_deg, size):
         strokes.append(Stroke(layer=Layer.GRAIN, points=line, of=placement.id))
-    height = max(8.0, min(22.0, box.height / 5, box.width / 10))
-    text = f"{piece.name} {copies_text(placement)}"
-    labels.append(Label(layer=Layer.NAME, text=text, at=(at[0], at[1] + height), height_mm=height, of=placement.id))
+    labels.append(_name(f"{piece.name} {copies_text(placement)}", shape.outline, placement.id))
+
+
+def _name(text: str, outline: Outline, of: str) -> Label:
+    """A name inside an outline, just above (or, written upwards, left of) its grain arrow, as large as fits."""
+    room, upright = name_room(outline)
+    long = room.height if upright else room.width
+    height = max(5.0, min(24.0, long / (0.55 * len(text))))
+    x, y = (room.min_x + room.max_x) / 2, (room.min_y + room.max_y) / 2
+    at = (x - 0.6 * height, y) if upright else (x, y + 0.6 * height)
+    return Label(layer=Layer.NAME, text=text, at=at, height_mm=height, upright=upright, of=of)
 
 
 def piece_drawing(piece: Piece) -> Drawing:
@@ -190,12 +199,9 @@ def piece_drawing(piece: Piece) -> Drawing:
     at = inside_point(cut)
     for line in arrow(at, piece.grain_deg, 0.4 * box.width):
         strokes.append(Stroke(layer=Layer.GRAIN, points=line, of=piece.id))
-    height = max(8.0, min(24.0, box.height / 5))
     order = piece.cuts[0]
     what = "on fold" if order.on_fold else f"× {order.copies}{', in pairs' if order.pair else ''}"
-    label = Label(
-        layer=Layer.NAME, text=f"{piece.name} {what}", at=(at[0], at[1] + height), height_mm=height, of=piece.id
-    )
+    label = _name(f"{piece.name} {what}", cut, piece.id)
     return Drawing(box=box, strokes=tuple(strokes), labels=(label,))
 
 

@@ -149,5 +149,9 @@ def _draw(canvas: Canvas, drawing: Drawing, there: Callable[[Point], Point], sca
     canvas.setDash([])
     canvas.setFillColor(_INK)
     for label in drawing.labels:
-        canvas.setFont(_REGULAR, max(6.0, min(11.0, label.height_mm * scale)))
-        canvas.drawCentredString(*there(label.at), label.text)
+        canvas.setFont(_REGULAR, max(4.0, min(11.0, label.height_mm * scale)))
+        canvas.saveState()
+        canvas.translate(*there(label.at))
+        canvas.rotate(90 if label.upright else 0)
+        canvas.drawCentredString(0, 0, label.text)
+        canvas.restoreState()

@@ -59,4 +59,5 @@ def _path(stroke: Stroke, there: Callable[[Point], str]) -> str:
 
 def _text(label: Label, there: Callable[[Point], str]) -> str:
     x, y = there(label.at).split(",")
-    return f'<text x="{x}" y="{y}" font-size="{label.height_mm:.2f}"{_of(label.of)}>{escape(label.text)}</text>'
+    turn = f' transform="rotate(-90 {x} {y})"' if label.upright else ""
+    return f'<text x="{x}" y="{y}"{turn} font-size="{label.height_mm:.2f}"{_of(label.of)}>{escape(label.text)}</text>'

@@ -20,8 +20,8 @@ SHELF: tuple[Cloth, ...] = (
     Cloth(
         id="moss-linen",
         name="Moss linen",
-        usable_width_mm=1400,
-        full_width_mm=1420,
+        usable_width_mm=1500,
+        full_width_mm=1520,
         selvage_mm=10,
         reserve_mm=5,
         print=Print.ANY,
@@ -45,8 +45,8 @@ SHELF: tuple[Cloth, ...] = (
     Cloth(
         id="figured-twill",
         name="Figured twill",
-        usable_width_mm=1500,
-        full_width_mm=1530,
+        usable_width_mm=1400,
+        full_width_mm=1430,
         selvage_mm=15,
         reserve_mm=5,
         print=Print.TWO_WAY,

@@ -165,8 +165,10 @@ class PlacementItem(QGraphicsItem):
         lying = (self.placement.turn_deg % 180 == 0) != self._upright
         length = max(14.0, min(64.0, 0.6 * (wide if lying else high)))
         deg = self.placement.turn_deg - (90 if self._upright else 0)
-        if used or length > 14.0:
-            arrow(painter, QPointF(0, used / 2 + 1 if used else 0), deg, length, barb=min(7.0, length / 3))
+        at = QPointF(0, used / 2 + 1 if used else 0)
+        if used and not lying:  # the arrow stands square to an upright name: beside it
+            at = QPointF(-0.42 * wide, 0)
+        arrow(painter, at, deg, length, barb=min(7.0, length / 3))
         painter.restore()
 
 

@@ -9,12 +9,12 @@ from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
 from wickel.app.table.view import ZoomView, scene_path
 from wickel.app.theme import palette, text_font
-from wickel.files.drawing import inside_point, notch_tick
+from wickel.files.drawing import name_room, notch_tick
 from wickel.geometry import Outline, bounds, flattened
 from wickel.pattern import EdgeKind, Piece, cut_line, net_line, notch_point
 from wickel.units import Unit, shown_length
 
-_GAP_MM = 60.0
+_GAP_MM = 45.0
 
 
 def hung(outline: Outline) -> Outline:
@@ -49,8 +49,8 @@ class PaperItem(QGraphicsItem):
         self._notches = [
             scene_path(hung(notch_tick(piece, notch_point(piece, notch))), closed=False) for notch in piece.notches
         ]
-        x, y = inside_point(cut)
-        self._middle = QPointF(y, x)
+        room, _ = name_room(hung(cut))
+        self._room = QRectF(room.min_x, room.min_y, room.width, room.height)
         self.setToolTip(f"{piece.name}: {copies_asked(piece)}")
 
     def boundingRect(self) -> QRectF:
@@ -85,17 +85,13 @@ class PaperItem(QGraphicsItem):
         painter.save()
         world = painter.worldTransform()
         box = world.mapRect(self.cut_path.boundingRect())
-        middle = world.map(self._middle)
+        name_box = world.mapRect(self._room)
+        middle = name_box.center()
         net = world.mapRect(QRectF(self._net_box.min_x, self._net_box.min_y, self._net_box.width, self._net_box.height))
         painter.resetTransform()
-        room = QRectF(0, 0, box.width() * 0.9, box.height() * 0.8)
-        high = name_in(
-            painter,
-            room,
-            QPointF(middle.x(), middle.y() - 10),
-            (self.piece.name, copies_asked(self.piece)),
-            colours.ink,
-        )
+        room = QRectF(0, 0, name_box.width(), max(44.0, name_box.height()))
+        words = (self.piece.name, copies_asked(self.piece))
+        high = name_in(painter, room, QPointF(middle.x(), middle.y() - 10), words, colours.ink)
         painter.setPen(pen(colours.ink, 1.4))
         length = min(60.0, box.height() * 0.3)
         arrow(

@@ -247,7 +247,7 @@ def _main(
         inner_lines=slit,
         points=(
             _point("neck centre", (depth, 0.0), f"{name.lower()} neck depth, on the fold"),
-            _point("shoulder at the neck", frame.neck, "start line; neck width from the centre"),
+            _point("shoulder at neck", frame.neck, "start line; neck width from the centre"),
             _point("shoulder point", frame.shoulder, "half the shoulder across, the slope down"),
             _point("sleeve end, top", frame.sleeve_end, "on along the shoulder line by the sleeve length"),
             _point("sleeve end, under", frame.sleeve_under, "square to the shoulder line by half the sleeve"),
@@ -299,7 +299,7 @@ def _facing(
         inner_lines=slit if slit_end is not None else (),
         points=(
             _point("neck centre", neck.start, "as on the garment"),
-            _point("shoulder at the neck", frame.neck, "as on the garment"),
+            _point("shoulder at neck", frame.neck, "as on the garment"),
             _point("outer, at the shoulder", outer_top, "facing width along the shoulder"),
             _point("outer, at the centre", bottom, "facing width, or 3 in below the slit"),
         ),

@@ -8,8 +8,6 @@ from __future__ import annotations
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import linprog
-from scipy.sparse import csr_matrix, vstack
 
 from wickel.geometry import Outline
 from wickel.lay.nest.convex import Floats, Hulls, convex_parts, hulls, separations
@@ -75,6 +73,10 @@ class _Push:
 
     def step(self, at: Floats) -> Floats | None:
         """The places after the best moves within reach, or None when there is no answer."""
+        # SciPy takes half a second to load: only the process that searches needs it
+        from scipy.optimize import linprog
+        from scipy.sparse import csr_matrix, vstack
+
         n = len(self.parts)
         i, j, lines = self._lines(at)
         count = len(lines)
