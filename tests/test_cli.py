@@ -53,6 +53,13 @@ def test_lay_in_json_is_the_lay_file(written):
     assert json.loads(result.stdout)["format"] == "wickel-lay"
 
 
+def test_a_length_at_hand_that_is_too_short_is_said(written):
+    path = written(four_kinds(length_at_hand_mm=500))
+    assert "too short" in run("lay", path, "--effort", 2).stdout
+    lay_file = json.loads(run("lay", path, "--effort", 2, "--json").stdout)["lays"][0]
+    assert lay_file["short_mm"] == pytest.approx(lay_file["need_mm"] - 500, abs=1e-5)
+
+
 def test_best_takes_the_shortest_way(written):
     record = four_kinds()
     lengths = {

@@ -187,6 +187,9 @@ def lay(
         return
     for one in lays:
         print(_lay_line(one, job.unit))
+        short = need(one).short_mm
+        if short > 0:
+            print(f"  the length at hand is {shown_length(short, job.unit)} too short")
         for finding in one.findings:
             print(f"  {finding.level.value}: {finding.text} {finding.way_out}".rstrip())
 

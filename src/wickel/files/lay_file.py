@@ -122,6 +122,7 @@ def _one(lay: Lay) -> dict[str, Any]:
         "table_mm": _number(lay.table_mm),
         "need_mm": _number(needed.need_mm),
         "buy_mm": _number(needed.buy_mm),
+        "short_mm": _number(needed.short_mm),
         "used_share": _number(lay.used_share),
         "complete": lay.complete,
         "inputs": _inputs(lay.cloth),

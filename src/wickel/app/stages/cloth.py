@@ -5,13 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, Qt
-from PySide6.QtWidgets import QFrame, QGridLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.edits import with_cloth, with_shelf_cloth
 from wickel.app.session import Session
-from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
 from wickel.cloth import PRINT_NAMES, BadCloth, Cloth, Print
@@ -26,19 +24,12 @@ _LENGTHS: tuple[tuple[str, str], ...] = (
 )
 
 
-class ShelfCard(QFrame):
+class ShelfCard(TakenCard):
     """A cloth on the shelf: its swatch, name, width, print and price."""
 
-    taken = Signal(str)
-
     def __init__(self, cloth: Cloth, unit: Unit) -> None:
-        super().__init__()
-        self.setObjectName("card")
+        super().__init__(cloth.id, f"{cloth.shown_name} on the shelf", "Cut from this cloth (Enter)")
         self.cloth = cloth
-        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setAccessibleName(f"{cloth.shown_name} on the shelf")
-        self.setToolTip("Cut from this cloth (Enter)")
         row = QHBoxLayout(self)
         row.setContentsMargins(10, 9, 10, 9)
         row.addWidget(Swatch(cloth))
@@ -48,21 +39,6 @@ class ShelfCard(QFrame):
         words.addWidget(label(f"{shown_length(cloth.usable_width_mm, unit)} usable", "soft"))
         words.addWidget(label(PRINT_NAMES[cloth.print_or_assumed], "soft"))
         row.addLayout(words, 1)
-
-    def mousePressEvent(self, event: QMouseEvent) -> None:
-        self.taken.emit(self.cloth.id)
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
-            self.taken.emit(self.cloth.id)
-        else:
-            super().keyPressEvent(event)
-
-    def mark(self, chosen: bool) -> None:
-        """Show whether the job is cut from this cloth."""
-        self.setObjectName("chosen" if chosen else "card")
-        self.style().unpolish(self)
-        self.style().polish(self)
 
 
 class ClothStage(QWidget):

@@ -5,13 +5,12 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, Qt
-from PySide6.QtWidgets import QButtonGroup, QFrame, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QButtonGroup, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.session import LONG_EFFORT, Session
 from wickel.app.table.lay_view import LayView
-from wickel.app.widgets.cards import card, emptied, label, relabelled
+from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import WAYS, Way
 from wickel.files.drawing import copies_text
@@ -20,19 +19,11 @@ from wickel.lay import Lay, Level, Placement, on_table
 from wickel.units import shown_cloth_length, shown_length
 
 
-class WayCard(QFrame):
+class WayCard(TakenCard):
     """One way to lay the cloth: a small true picture, its length, and what stands in its way."""
 
-    taken = Signal(str)
-
     def __init__(self, way: Way) -> None:
-        super().__init__()
-        self.setObjectName("card")
-        self.way = way
-        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setAccessibleName(f"Way to lay: {way.name}")
-        self.setToolTip(f"{way.name}: {way.summary} (Enter takes it)")
+        super().__init__(way.id, f"Way to lay: {way.name}", f"{way.name}: {way.summary} (Enter takes it)")
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 10, 12, 9)
         column.setSpacing(3)
@@ -55,18 +46,7 @@ class WayCard(QFrame):
         self.used.setText("" if lay is None else f"{lay.used_share:.0%} used")
         self.snag.setText(refusal)
         self.snag.setVisible(bool(refusal))
-        self.setObjectName("chosen" if chosen else "card")
-        self.style().unpolish(self)
-        self.style().polish(self)
-
-    def mousePressEvent(self, event: QMouseEvent) -> None:
-        self.taken.emit(self.way.id)
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
-            self.taken.emit(self.way.id)
-        else:
-            super().keyPressEvent(event)
+        self.mark(chosen)
 
 
 class LayStage(QWidget):

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPainterPath
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QPainter
 from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
 from wickel.app.table.tape import THICK, paint_tape
-from wickel.app.table.view import ZoomView, scene_path
+from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.cloth import Cloth, Print, Section, Spread
 from wickel.files.drawing import copies_text, name_room
@@ -104,33 +104,26 @@ class ClothItem(QGraphicsItem):
         painter.drawLine(QPointF(self.box.right(), self.box.top()), QPointF(self.box.right(), self.box.bottom()))
 
 
-class PlacementItem(QGraphicsItem):
+class PlacementItem(PickItem):
     """One piece on the cloth: cut line, net line, inner lines, grain, name and copies."""
 
     def __init__(self, placement: Placement, lay: Lay, colour: str) -> None:
-        super().__init__()
         piece = lay.piece(placement.piece)
+        shape = on_table(placement, piece)
+        path = scene_path(flipped(shape.outline), closed=True)
+        for hole in shape.holes:
+            path.addPath(scene_path(flipped(hole), closed=True))
+        super().__init__(path)
         self.placement = placement
         self._name = piece.name
         self._colour = colour
-        self.chosen = False
         self.broken = any(placement.piece in f.pieces for f in lay.findings if f.level.value == "broken")
-        shape = on_table(placement, piece)
-        self.cut_path = scene_path(flipped(shape.outline), closed=True)
-        for hole in shape.holes:
-            self.cut_path.addPath(scene_path(flipped(hole), closed=True))
         net, inner = marks_on_table(placement, piece)
         self._net = None if net is None else scene_path(flipped(net), closed=True)
         self._inner = [scene_path(flipped(line), closed=False) for line in inner]
         room, self._upright = name_room(shape.outline)
         self._room = QRectF(room.min_x, -room.max_y, room.width, room.height)
         self.setToolTip(f"{piece.name}, {copies_text(placement)}")
-
-    def boundingRect(self) -> QRectF:
-        return self.cut_path.boundingRect().adjusted(-4, -4, 4, 4)
-
-    def shape(self) -> QPainterPath:
-        return self.cut_path
 
     def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
         colours = palette()
@@ -172,20 +165,15 @@ class PlacementItem(QGraphicsItem):
         painter.restore()
 
 
-class LayView(ZoomView):
+class LayView(PickView):
     """The lay on its cloth with tapes along the edges. ``picked`` carries a placement's id, or none."""
-
-    picked = Signal(str)
 
     def __init__(self) -> None:
         super().__init__()
         self.setAccessibleName("The lay on the cloth")
-        self.setToolTip("Wheel or + and −: zoom · 0: all in sight · drag: move · Page Down: next piece")
         self._lay: Lay | None = None
         self._unit = Unit.CM
         self._cloth_item: ClothItem | None = None
-        self.items_by_id: dict[str, PlacementItem] = {}
-        self.chosen = ""
 
     @property
     def lay(self) -> Lay | None:
@@ -217,37 +205,9 @@ class LayView(ZoomView):
     def margins(self) -> tuple[float, float, float, float]:
         return (THICK + 14.0, THICK + 14.0, 22.0, _BELOW)
 
-    def choose(self, id: str) -> None:
-        """Take a placement in hand; an empty id puts it down."""
-        changed = id != self.chosen
-        self.chosen = id
-        for own, item in self.items_by_id.items():
-            item.chosen = own == id
-            item.setZValue(1 if item.chosen else 0)
-            item.update()
-        if changed:
-            self.picked.emit(id)
-
-    def step(self, by: int) -> None:
-        """Take the next or the previous placement in hand, from the start of the cloth on."""
-        order = sorted(self.items_by_id, key=lambda id: self.items_by_id[id].boundingRect().left())
-        if order:
-            at = order.index(self.chosen) + by if self.chosen in order else (0 if by > 0 else -1)
-            self.choose(order[at % len(order)])
-
-    def picked_at(self, scene_point: QPointF) -> None:
-        found = [i for i, item in self.items_by_id.items() if item.cut_path.contains(scene_point)]
-        self.choose(found[-1] if found else "")
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_PageDown:
-            self.step(1)
-        elif event.key() == Qt.Key.Key_PageUp:
-            self.step(-1)
-        elif event.key() == Qt.Key.Key_Escape:
-            self.choose("")
-        else:
-            super().keyPressEvent(event)
+    def order(self) -> list[str]:
+        """From the start of the cloth on."""
+        return sorted(self.items_by_id, key=lambda id: self.items_by_id[id].boundingRect().left())
 
     def drawForeground(self, painter: QPainter, rect: QRectF) -> None:
         if self._lay is None or self._cloth_item is None:

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QColor, QFontMetricsF, QKeyEvent, QPainter, QPainterPath
-from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
+from collections.abc import Callable
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QFontMetricsF, QPainter
+from PySide6.QtWidgets import QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
-from wickel.app.table.view import ZoomView, scene_path
+from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.files.drawing import name_room, notch_tick
 from wickel.geometry import Outline, bounds, flattened
@@ -30,16 +32,14 @@ def copies_asked(piece: Piece) -> str:
     return f"{cut.copies}, in pairs" if cut.pair else f"× {cut.copies}"
 
 
-class PaperItem(QGraphicsItem):
+class PaperItem(PickItem):
     """One piece on paper. In hand it also shows its points and its length and width."""
 
     def __init__(self, piece: Piece, unit: Unit) -> None:
-        super().__init__()
+        cut, net = cut_line(piece), net_line(piece)
+        super().__init__(scene_path(hung(cut), closed=True))
         self.piece = piece
         self._unit = unit
-        self.chosen = False
-        cut, net = cut_line(piece), net_line(piece)
-        self.cut_path = scene_path(hung(cut), closed=True)
         self._net = scene_path(hung(net), closed=True)
         self._net_box = bounds(hung(net))
         self._folds = [
@@ -52,12 +52,6 @@ class PaperItem(QGraphicsItem):
         room, _ = name_room(hung(cut))
         self._room = QRectF(room.min_x, room.min_y, room.width, room.height)
         self.setToolTip(f"{piece.name}: {copies_asked(piece)}")
-
-    def boundingRect(self) -> QRectF:
-        return self.cut_path.boundingRect().adjusted(-10, -10, 10, 10)
-
-    def shape(self) -> QPainterPath:
-        return self.cut_path
 
     def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
         colours = palette()
@@ -105,11 +99,11 @@ class PaperItem(QGraphicsItem):
             self._paint_measures(painter, net)
         painter.restore()
 
-    def _paint_points(self, painter: QPainter, to_pixel: object) -> None:
+    def _paint_points(self, painter: QPainter, to_pixel: Callable[[QPointF], QPointF]) -> None:
         colours = palette()
         painter.setFont(text_font(12, bold=True))
         for k, point in enumerate(self.piece.points):
-            at = to_pixel(QPointF(point.across_mm, point.down_mm))  # type: ignore[operator]
+            at = to_pixel(QPointF(point.across_mm, point.down_mm))
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(QColor(colours.madder))
             painter.drawEllipse(at, 4, 4)
@@ -142,17 +136,12 @@ class PaperItem(QGraphicsItem):
         painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
 
 
-class PaperView(ZoomView):
+class PaperView(PickView):
     """The pieces of a garment side by side. ``picked`` carries a piece's id, or none."""
-
-    picked = Signal(str)
 
     def __init__(self) -> None:
         super().__init__()
         self.setAccessibleName("The pieces on paper")
-        self.setToolTip("Wheel or + and −: zoom · 0: all in sight · drag: move · Page Down: next piece")
-        self.items_by_id: dict[str, PaperItem] = {}
-        self.chosen = ""
 
     def show_pieces(self, pieces: tuple[Piece, ...], unit: Unit) -> None:
         """Show pieces; the one in hand stays in hand when it is still there."""
@@ -180,35 +169,3 @@ class PaperView(ZoomView):
 
     def margins(self) -> tuple[float, float, float, float]:
         return (40.0, 22.0, 22.0, 40.0)
-
-    def choose(self, id: str) -> None:
-        """Take a piece in hand."""
-        changed = id != self.chosen
-        self.chosen = id
-        for own, item in self.items_by_id.items():
-            item.chosen = own == id
-            item.setZValue(1 if item.chosen else 0)
-            item.update()
-        if changed:
-            self.picked.emit(id)
-
-    def step(self, by: int) -> None:
-        """Take the next or the previous piece in hand."""
-        order = list(self.items_by_id)
-        if order:
-            at = order.index(self.chosen) + by if self.chosen in order else 0
-            self.choose(order[at % len(order)])
-
-    def picked_at(self, scene_point: QPointF) -> None:
-        for id, item in self.items_by_id.items():
-            if item.cut_path.contains(item.mapFromScene(scene_point)):
-                self.choose(id)
-                return
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_PageDown:
-            self.step(1)
-        elif event.key() == Qt.Key.Key_PageUp:
-            self.step(-1)
-        else:
-            super().keyPressEvent(event)

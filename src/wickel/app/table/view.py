@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QResizeEvent, QWheelEvent
-from PySide6.QtWidgets import QGraphicsScene, QGraphicsView
+from PySide6.QtWidgets import QGraphicsItem, QGraphicsScene, QGraphicsView
 
 from wickel.geometry import Outline
 
@@ -107,6 +107,70 @@ class ZoomView(QGraphicsView):
         super().resizeEvent(event)
         if self.fitted:
             self.fit()
+
+
+class PickView(ZoomView):
+    """A zoom view of items with ids, one of which may be in hand. ``picked`` carries its id, or none."""
+
+    picked = Signal(str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setToolTip("Wheel or + and −: zoom · 0: all in sight · drag: move · Page Down: next piece")
+        self.items_by_id: dict[str, PickItem] = {}
+        self.chosen = ""
+
+    def order(self) -> list[str]:
+        """The ids in the order in which Page Down takes them."""
+        return list(self.items_by_id)
+
+    def choose(self, id: str) -> None:
+        """Take an item in hand; an empty id puts it down."""
+        changed = id != self.chosen
+        self.chosen = id
+        for own, item in self.items_by_id.items():
+            item.chosen = own == id
+            item.setZValue(1 if item.chosen else 0)
+            item.update()
+        if changed:
+            self.picked.emit(id)
+
+    def step(self, by: int) -> None:
+        """Take the next or the previous item in hand."""
+        order = self.order()
+        if order:
+            at = order.index(self.chosen) + by if self.chosen in order else (0 if by > 0 else -1)
+            self.choose(order[at % len(order)])
+
+    def picked_at(self, scene_point: QPointF) -> None:
+        items = self.items_by_id.items()
+        found = [id for id, item in items if item.cut_path.contains(item.mapFromScene(scene_point))]
+        self.choose(found[-1] if found else "")
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_PageDown:
+            self.step(1)
+        elif event.key() == Qt.Key.Key_PageUp:
+            self.step(-1)
+        elif event.key() == Qt.Key.Key_Escape:
+            self.choose("")
+        else:
+            super().keyPressEvent(event)
+
+
+class PickItem(QGraphicsItem):
+    """An item with a cut line by which it is picked."""
+
+    def __init__(self, cut_path: QPainterPath) -> None:
+        super().__init__()
+        self.cut_path = cut_path
+        self.chosen = False
+
+    def boundingRect(self) -> QRectF:
+        return self.cut_path.boundingRect().adjusted(-10, -10, 10, 10)
+
+    def shape(self) -> QPainterPath:
+        return self.cut_path
 
 
 def scene_path(outline: Outline, *, closed: bool) -> QPainterPath:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import QFrame, QLabel, QLayout, QScrollArea, QVBoxLayout, QWidget
 
 
@@ -23,6 +24,36 @@ def card(kind: str = "card") -> tuple[QFrame, QVBoxLayout]:
     column.setContentsMargins(14, 12, 14, 12)
     column.setSpacing(7)
     return frame, column
+
+
+class TakenCard(QFrame):
+    """A card that is taken by a click, Enter or the space bar. ``taken`` carries its id."""
+
+    taken = Signal(str)
+
+    def __init__(self, id: str, name: str, tip: str) -> None:
+        super().__init__()
+        self._id = id
+        self.setObjectName("card")
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setAccessibleName(name)
+        self.setToolTip(tip)
+
+    def mark(self, chosen: bool) -> None:
+        """Show whether this is the one in use."""
+        self.setObjectName("chosen" if chosen else "card")
+        self.style().unpolish(self)
+        self.style().polish(self)
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self.taken.emit(self._id)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
+            self.taken.emit(self._id)
+        else:
+            super().keyPressEvent(event)
 
 
 def scrolling(content: QWidget) -> QScrollArea:

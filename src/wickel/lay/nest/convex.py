@@ -14,7 +14,10 @@ from wickel.geometry import Outline, Point
 Floats = NDArray[np.float64]
 
 _STRAIGHT_MM2 = 1e-9
-_PAIRS_AT_ONCE = 4096
+_CELLS_AT_ONCE = 4_000_000
+_FEW_NORMALS = 48
+_CLOSE_MM = 1.0
+"""Nearer than this, every normal is tried; farther apart, some of many are good enough to part two parts."""
 
 
 def convex_parts(outline: Outline) -> tuple[Outline, ...]:
@@ -99,16 +102,38 @@ def separations(a: Hulls, p: NDArray[np.int64], b: Hulls, q: NDArray[np.int64], 
     negative when they overlap (separating axis theorem).
     """
     found = np.empty((len(p), 3))
-    for start in range(0, len(p), _PAIRS_AT_ONCE):
-        some = slice(start, start + _PAIRS_AT_ONCE)
-        found[some] = _separations(a, p[some], b, q[some], shift)
+    _fill(found, np.arange(len(p)), a, p, b, q, shift, _FEW_NORMALS)
+    close = np.flatnonzero(found[:, 2] < _CLOSE_MM)
+    if max(a.normals.shape[1], b.normals.shape[1]) > _FEW_NORMALS:
+        _fill(found, close, a, p[close], b, q[close], shift, None)
     return found
 
 
-def _separations(a: Hulls, p: NDArray[np.int64], b: Hulls, q: NDArray[np.int64], shift: Floats) -> Floats:
-    na, nb = a.normals[p], b.normals[q]
-    from_a = np.matmul(na, b.corners[q].transpose(0, 2, 1)).min(axis=2) + na @ shift - a.reach[p]
-    from_b = np.matmul(nb, a.corners[p].transpose(0, 2, 1)).min(axis=2) - nb @ shift - b.reach[q]
+def _fill(
+    found: Floats,
+    at: NDArray[np.int64],
+    a: Hulls,
+    p: NDArray[np.int64],
+    b: Hulls,
+    q: NDArray[np.int64],
+    shift: Floats,
+    normals: int | None,
+) -> None:
+    """Work out ``found[at]`` in portions, with every normal or with about ``normals`` of each part."""
+    every_a, every_b = (1 if normals is None else -(-h.normals.shape[1] // normals) for h in (a, b))
+    corners = a.corners.shape[1] * b.corners.shape[1] // max(every_a, every_b)
+    portion = max(1, _CELLS_AT_ONCE // max(1, corners))
+    for start in range(0, len(p), portion):
+        some = slice(start, start + portion)
+        found[at[some]] = _separations(a, p[some], every_a, b, q[some], every_b, shift)
+
+
+def _separations(
+    a: Hulls, p: NDArray[np.int64], every_a: int, b: Hulls, q: NDArray[np.int64], every_b: int, shift: Floats
+) -> Floats:
+    na, nb = a.normals[p, ::every_a], b.normals[q, ::every_b]
+    from_a = np.matmul(na, b.corners[q].transpose(0, 2, 1)).min(axis=2) + na @ shift - a.reach[p, ::every_a]
+    from_b = np.matmul(nb, a.corners[p].transpose(0, 2, 1)).min(axis=2) - nb @ shift - b.reach[q, ::every_b]
     rows = np.arange(len(p))
     i, j = from_a.argmax(axis=1), from_b.argmax(axis=1)
     best_a, best_b = from_a[rows, i], from_b[rows, j]
