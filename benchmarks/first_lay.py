@@ -10,7 +10,7 @@ import sys
 from collections.abc import Callable
 from time import perf_counter
 
-from wickel.body import SIZES, size_body
+from wickel.body import WOMEN, size_body
 from wickel.cloth import WAYS, Cloth, Print
 from wickel.job import Garment, Job, cut_pieces
 from wickel.lay import DEFAULT_EFFORT, Lay, LayRefused, make_lay
@@ -21,7 +21,7 @@ def main() -> None:
     firsts: list[float] = []
     gains: list[float] = []
     print(f"{'size':>5} {'width':>6} {'way':<11} {'first mm':>9} {'first s':>8} {'mm':>8} {'used':>5} {'s':>6}")
-    for size in SIZES:
+    for size in WOMEN.sizes:
         body = size_body(size)
         cloth = Cloth(id="main", usable_width_mm=1500, print=Print.ANY)
         pieces = cut_pieces(Job(cloths=(cloth,), garments=(Garment(id="dress", style="box-dress", body=body),)))

@@ -1,14 +1,20 @@
 """The real window, driven by mouse and keyboard: what a user sees, and what the core then holds."""
 
 import json
+from dataclasses import replace
 
 import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QFileDialog, QLineEdit, QMessageBox, QPushButton
 
+from wickel.app.edits import with_garment
+from wickel.app.stages.gallery import Gallery
+from wickel.body import Body, doubts
 from wickel.cloth import Print
+from wickel.draft import STYLES
 from wickel.files import read_job, read_lays
 from wickel.lay import exact_check
+from wickel.pattern import edge_length
 from wickel.units import Unit, shown_cloth_length
 
 LEFT = Qt.MouseButton.LeftButton
@@ -85,7 +91,7 @@ def test_an_implausible_measurement_is_explained_and_counted_on_its_knot(window,
     go(qtbot, window, BODY)
     type_into(qtbot, window.body.fields["upper_arm"], "55")
     assert "very large beside bust" in window.body.trouble.text()
-    assert window.thread_bar.knots[BODY].count == 1
+    assert window.thread_bar.knots[BODY].count == len(doubts(session.garment.body)) > 0
 
 
 def test_an_impossible_one_stops_the_draft_and_the_slip_leads_back(window, session, qtbot):
@@ -360,3 +366,95 @@ def test_every_menu_entry_has_a_shortcut_or_opens_a_list(window):
         for action in menu.menu().actions():
             if not action.isSeparator() and action.menu() is None and action.text() != "&About Wickel":
                 assert action.shortcuts(), action.text()
+
+
+def test_another_style_out_of_the_gallery_drafts_and_lays_at_once(window, session, qtbot):
+    go(qtbot, window, DRAFT)
+    qtbot.mouseClick(window.draft.another, LEFT)
+    (gallery,) = window.findChildren(Gallery)
+    card = gallery.cards["trousers"]
+    card.setFocus()
+    qtbot.keyClick(card, Qt.Key.Key_Return)
+    assert session.garment.style == "trousers"
+    assert set(window.draft.paper.items_by_id) == {"front", "back", "waistband"}
+    assert window.draft.checks_title.text() == "Checked by tape: 5 of 5 hold"
+    assert exact_check(session.lay) == ()
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert session.garment.style == "box-dress"
+    assert len(session.job.cloths) == 1
+
+
+@pytest.mark.parametrize("style", STYLES)
+def test_a_new_job_in_every_style_comes_with_all_its_cloths(window, session, style):
+    window.start_job(style)
+    assert window.stack.currentIndex() == BODY
+    assert session.refusal == ""
+    assert read_job(session.path).garments[0].style == style
+    assert {cloth.id for cloth in session.cloths} == set(session.garment.cloths.values())
+    assert all(field.text() for field in window.body.fields.values())
+    assert all(check.held for check in session.drafts[0].checks)
+
+
+def test_each_cloth_of_a_job_has_its_lay(window, session, qtbot):
+    window.start_job("pencil-skirt")
+    go(qtbot, window, LAY)
+    assert window.lay.which_cloth.isVisible()
+    main = session.lay
+    box = window.lay.which_cloth
+    box.setFocus()
+    qtbot.keyClick(box, Qt.Key.Key_Down)
+    assert session.cloth.name == "Firm interfacing"
+    assert session.lay.cloth != main.cloth
+    assert [p.piece for p in session.lay.placements] == ["garment/waistband"]
+
+
+def test_what_is_missing_is_estimated_and_marked(window, session, qtbot):
+    go(qtbot, window, BODY)
+    few = {"bust": 920.0, "hip": 990.0, "head": 565.0, "shoulder": 400.0, "neck_to_knee": 1010.0}
+    body = Body(name="A new client", measurements_mm=few)
+    session.apply(with_garment(session.job, replace(session.garment, body=body, size="")), "few")
+    assert "not measured yet: upper arm, neck to hip, front" in window.slip.sentence.text()
+    qtbot.mouseClick(window.body.estimate, LEFT)
+    assert session.garment.body.estimated == {"upper_arm", "neck_to_hip"}
+    assert session.garment.body["upper_arm"] == 288
+    assert window.body.beside["upper_arm"].text().startswith("estimated")
+    assert not window.body.estimate.isVisible()
+    type_into(qtbot, window.body.fields["upper_arm"], "29")
+    assert session.garment.body.estimated == {"neck_to_hip"}
+
+
+def test_sizes_of_another_chart_are_offered(window, session, qtbot):
+    window.start_job("trousers")
+    box = window.body.chart
+    box.setFocus()
+    qtbot.keyClick(box, Qt.Key.Key_End)
+    assert "H128" in window.body.size_buttons
+    qtbot.mouseClick(window.body.size_buttons["H128"], LEFT)
+    assert session.garment.size == "H128"
+    assert all(check.held for check in session.drafts[0].checks)
+    assert exact_check(session.lay) == ()
+
+
+def test_a_new_client_gets_checked_pieces_by_keyboard_alone(window, session, qtbot):
+    qtbot.keyClick(window, Qt.Key.Key_N, CTRL)
+    (gallery,) = window.findChildren(Gallery)
+    card = gallery.cards["circle-skirt"]
+    card.setFocus()
+    qtbot.keyClick(card, Qt.Key.Key_Space)
+    assert window.stack.currentIndex() == BODY
+    person = window.body.person
+    person.setFocus()
+    qtbot.keyClicks(person, "Ottoline Fenn")
+    qtbot.keyClick(person, Qt.Key.Key_Return)
+    for measurement, text in (("waist", "28 1/2 in"), ("waist_to_knee", "58")):
+        field = window.body.fields[measurement]
+        field.setFocus()
+        field.selectAll()
+        qtbot.keyClicks(field, text)
+        qtbot.keyClick(field, Qt.Key.Key_Return)
+    go(qtbot, window, DRAFT)
+    assert "for Ottoline Fenn" in window.ticket.about.text()
+    assert session.garment.body["waist"] == pytest.approx(723.9)
+    assert window.draft.checks_title.text() == "Checked by tape: 3 of 3 hold"
+    arcs = 2 * edge_length(session.drafts[0].pattern.piece("panel"), "waist")
+    assert arcs == pytest.approx(723.9 + 10, abs=0.1)

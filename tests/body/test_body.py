@@ -4,16 +4,49 @@ import pickle
 
 import pytest
 
-from wickel.body import MEASUREMENTS, SIZES, Body, doubts, missing, nearest_size, size_body, with_measurement
+from wickel.body import (
+    CHARTS,
+    MEASUREMENTS,
+    SIZES,
+    Body,
+    chart_of,
+    doubts,
+    estimate,
+    missing,
+    nearest_size,
+    size_body,
+    with_measurement,
+)
 
 
 def test_the_chart_has_at_least_eight_sizes_all_plausible_and_growing():
-    assert len(SIZES) >= 8
-    bodies = [size_body(size) for size in SIZES]
-    assert all(not doubts(body) for body in bodies)
-    for id in bodies[0].measurements_mm:
-        values = [body[id] for body in bodies]
-        assert values == sorted(values)
+    for chart in CHARTS.values():
+        assert len(chart.sizes) >= 8
+        bodies = [chart.body(size) for size in chart.sizes]
+        assert all(not doubts(body) for body in bodies)
+        for id in MEASUREMENTS:
+            values = [body[id] for body in bodies]
+            assert values == sorted(values)
+
+
+def test_sizes_are_named_once_over_all_charts():
+    assert len(set(SIZES)) == len(SIZES) == sum(len(chart.sizes) for chart in CHARTS.values())
+    assert chart_of("H128").id == "children"
+
+
+def test_an_estimate_follows_the_chart_and_says_so():
+    # hip 1000 is (1000 − 990) / 0.95 = 10.5 of bust above the middle; thigh 572 + 0.60 · 10.5 = 578
+    guess = estimate(Body(name="", measurements_mm={"hip": 1000}), "thigh")
+    assert guess.mm == 578
+    assert guess.rule == "the chart “Women” at hip 100 cm"
+    assert estimate(Body(name="", measurements_mm={"head": 560}), "thigh") is None
+    assert estimate(size_body("92"), "tail") is None
+
+
+def test_an_estimated_measurement_is_marked_until_it_is_taken():
+    body = with_measurement(size_body("92"), "thigh", 580, estimated=True)
+    assert body.estimated == {"thigh"}
+    assert with_measurement(body, "thigh", 585).estimated == frozenset()
 
 
 def test_size_figures_follow_the_documented_steps():
@@ -36,7 +69,8 @@ def test_an_impossible_value_is_explained(value):
 
 
 def test_two_values_that_disagree_name_both():
-    (doubt,) = doubts(with_measurement(size_body("92"), "upper_arm", 480))
+    few = {"bust": 920, "upper_arm": 480}
+    (doubt,) = doubts(Body(name="", measurements_mm=few))
     assert not doubt.impossible
     assert doubt.measurements == ("upper_arm", "bust")
     assert "measure both again" in doubt.text

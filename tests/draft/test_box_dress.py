@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wickel.body import SIZES, Body, size_body, with_measurement
+from wickel.body import WOMEN, Body, size_body, with_measurement
 from wickel.draft import PRESETS, STYLES, Allowances, DraftRefused, draft, full_options, tape_checks
 from wickel.geometry import simple_outline
 from wickel.pattern import cut_line, edge_length, length_between, net_line
@@ -60,7 +60,7 @@ def test_both_schools_of_ease():
     assert whole["hem at the side"] == quarter["hem at the side"]
 
 
-@pytest.mark.parametrize("size", SIZES)
+@pytest.mark.parametrize("size", WOMEN.sizes)
 @pytest.mark.parametrize("preset", PRESETS)
 def test_defaults_hold_every_check_at_every_size(size, preset):
     body = size_body(size)
@@ -139,7 +139,7 @@ def test_a_missing_measurement_is_named():
 
 
 @given(
-    st.sampled_from(SIZES),
+    st.sampled_from(list(WOMEN.sizes)),
     st.fixed_dictionaries(
         {option.id: st.floats(option.least, option.most) for option in STYLE.options if hasattr(option, "least")}
     ),

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from tests.lay.judge import judged
 from tests.lay.shapes import BOX, ELL, HALF, WEDGE, four_kinds, job, piece
-from wickel.body import SIZES, size_body
+from wickel.body import WOMEN, size_body
 from wickel.cloth import WAYS, Cloth, Print
 from wickel.files import job_of, job_record, lay_record
 from wickel.job import Garment, Job, JobRefused, cut_pieces, lay_job
@@ -238,7 +238,7 @@ def dress(size, **changes):
     return Job(cloths=(Cloth(id="main", usable_width_mm=1400, print=Print.ANY),), garments=(garment,))
 
 
-@pytest.mark.parametrize("size", SIZES)
+@pytest.mark.parametrize("size", WOMEN.sizes)
 def test_the_box_dress_is_laid_at_every_size_on_every_width(size):
     a_job = dress(size)
     pieces = cut_pieces(a_job)

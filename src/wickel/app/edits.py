@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 
 from wickel.body import Body, size_body, with_measurement
@@ -42,6 +43,14 @@ def with_person(job: Job, garment: Garment, name: str) -> Job:
     """The garment made for a person of that name, and the job too."""
     body: Body = replace(garment.body, name=name)
     return replace(with_garment(job, replace(garment, body=body, size="")), client=name)
+
+
+def with_estimates(job: Job, garment: Garment, estimates: Mapping[str, float]) -> Job:
+    """The garment's body with measurements worked out from others, marked as such."""
+    body = garment.body
+    for measurement, mm in estimates.items():
+        body = with_measurement(body, measurement, mm, estimated=True)
+    return with_garment(job, replace(garment, body=body))
 
 
 def with_option(job: Job, garment: Garment, option: str, value: OptionValue) -> Job:

@@ -77,6 +77,7 @@ class Session(QObject):
         self.lays: dict[str, Lay] = {}
         self.lay_refusals: dict[str, str] = {}
         self.searching = False
+        self._cloth_in_hand = ""
         self._runner = runner
         self._runner.improved.connect(self._improved)
         self._runner.refused.connect(self._refused)
@@ -155,9 +156,24 @@ class Session(QObject):
 
     @property
     def cloth(self) -> Cloth | None:
-        """The cloth in hand: the first that something is cut from, else the job's first."""
-        used = cloths_in_use(self.job, self.pieces)
-        return used[0] if used else self.job.cloths[0] if self.job.cloths else None
+        """The cloth in hand: the one taken, else the first that something is cut from, else the first."""
+        used = self.cloths
+        taken = [cloth for cloth in used if cloth.id == self._cloth_in_hand]
+        return next(iter((*taken, *used, *self.job.cloths)), None)
+
+    @property
+    def cloths(self) -> tuple[Cloth, ...]:
+        """The cloths that something is cut from."""
+        return cloths_in_use(self.job, self.pieces)
+
+    def take_cloth(self, id: str) -> None:
+        """Take another of the job's cloths in hand: its lay, its figures."""
+        if self.cloth is not None and id != self.cloth.id:
+            self._cloth_in_hand = id
+            self.lays, self.lay_refusals = {}, {}
+            self.job_changed.emit()
+            self.lays_changed.emit()
+            self.search(QUICK_EFFORT)
 
     @property
     def way(self) -> str:

@@ -28,6 +28,14 @@ class StudioFolder:
         name, client = value.get("name"), value.get("client")
         return " · ".join(str(word) for word in (name or path.name, client) if word)
 
+    def path_for(self, name: str) -> Path:
+        """A path for a new job that no other job has."""
+        slug = "-".join(name.lower().replace("'", "").split())
+        number = len(self.orders()) + 1
+        while list(self.path.glob(f"{number:02}-*")):
+            number += 1
+        return self.path / f"{number:02}-{slug}.wickel.json"
+
     def fill_with_demo(self, *, fresh: bool) -> None:
         """Put the demo studio's orders here, those that are not there yet; ``fresh`` begins anew."""
         if fresh:

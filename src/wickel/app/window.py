@@ -27,6 +27,7 @@ from wickel.app.settings import SettingsFile
 from wickel.app.stages.body import BodyStage
 from wickel.app.stages.cloth import ClothStage
 from wickel.app.stages.draft import DraftStage
+from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.lay import LayStage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.theme import DARK, LIGHT, apply_theme
@@ -36,6 +37,7 @@ from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
 from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
 from wickel.lay import Level
+from wickel.studio import new_order
 from wickel.units import Unit
 
 STAGES = ("Body", "Draft", "Cloth", "Lay")
@@ -95,6 +97,7 @@ class MainWindow(QMainWindow):
         self._orders = QMenu("&Orders of the studio", self)
         self._orders.aboutToShow.connect(self._fill_orders)
         job.addMenu(self._orders)
+        self._action(job, "&New job…", "Ctrl+N", self._new_job)
         self._action(job, "&Open a job file…", "Ctrl+O", self._open)
         self._action(job, "Save a &copy as…", "Ctrl+Shift+S", self._save_copy)
         job.addSeparator()
@@ -111,6 +114,8 @@ class MainWindow(QMainWindow):
         redo = self._session.undo_stack.createRedoAction(self, "Redo:")
         redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
         edit.addActions([undo, redo])
+        edit.addSeparator()
+        self._action(edit, "Another &style…", "Ctrl+T", self.draft.choose_style)
         go = bar.addMenu("&Go to")
         for k, name in enumerate(STAGES):
             self._action(go, f"&{name}", f"Ctrl+{k + 1}", partial(self.show_stage, k))
@@ -225,6 +230,23 @@ class MainWindow(QMainWindow):
         name, _ = QFileDialog.getOpenFileName(self, "Open a job file", str(self._folder.path), "Jobs (*.wickel.json)")
         if name:
             self.open_path(Path(name))
+
+    def _new_job(self) -> None:
+        gallery = Gallery(self, "A new job: which garment?")
+        gallery.chosen.connect(self.start_job)
+        gallery.open()
+
+    def start_job(self, style: str) -> None:
+        """Begin a new job for a garment of a style, in a file of its own."""
+        job = new_order(style)
+        path = self._folder.path_for(job.name)
+        try:
+            save_job(job, path)
+        except OSError as reason:
+            self._refuse("The new job cannot be written", f"{path.name}: {reason.strerror}.")
+            return
+        self.open_path(path)
+        self.show_stage(BODY)
 
     def _ask_name(self, title: str, ending: str, kinds: str) -> Path | None:
         start = self._folder.path / f"{self._session.job.name or 'job'}{ending}"

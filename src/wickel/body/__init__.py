@@ -1,17 +1,23 @@
 """Measurements, size charts, plausibility."""
 
 from wickel.body.body import Body, Doubt, doubts, missing, with_measurement
-from wickel.body.chart import SIZES, nearest_size, size_body
+from wickel.body.chart import CHARTS, SIZES, WOMEN, Chart, Estimate, chart_of, estimate, nearest_size, size_body
 from wickel.body.measurements import MEASUREMENTS, MeasureKind, Measurement
 
 __all__ = [
+    "CHARTS",
     "MEASUREMENTS",
     "SIZES",
+    "WOMEN",
     "Body",
+    "Chart",
     "Doubt",
+    "Estimate",
     "MeasureKind",
     "Measurement",
+    "chart_of",
     "doubts",
+    "estimate",
     "missing",
     "nearest_size",
     "size_body",

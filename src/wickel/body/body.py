@@ -12,11 +12,15 @@ from wickel.body.measurements import MEASUREMENTS
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Body:
-    """Named measurements of a client or a size, in mm. ``taken`` is an ISO date or empty."""
+    """Named measurements of a client or a size, in mm. ``taken`` is an ISO date or empty.
+
+    ``estimated`` names the measurements that were worked out from others and not taken.
+    """
 
     name: str
     measurements_mm: Mapping[str, float] = field(default_factory=dict)
     taken: str = ""
+    estimated: frozenset[str] = frozenset()
 
     def __post_init__(self) -> None:
         plain = {id: float(mm) for id, mm in self.measurements_mm.items()}
@@ -27,21 +31,26 @@ class Body:
         return self.measurements_mm[measurement]
 
     def __reduce__(self) -> tuple[object, ...]:
-        return (_body, (self.name, dict(self.measurements_mm), self.taken))
+        return (_body, (self.name, dict(self.measurements_mm), self.taken, self.estimated))
 
     def __hash__(self) -> int:
         return hash((self.name, tuple(sorted(self.measurements_mm.items())), self.taken))
 
 
-def _body(name: str, measurements_mm: dict[str, float], taken: str) -> Body:
-    return Body(name=name, measurements_mm=measurements_mm, taken=taken)
+def _body(name: str, measurements_mm: dict[str, float], taken: str, estimated: frozenset[str]) -> Body:
+    return Body(name=name, measurements_mm=measurements_mm, taken=taken, estimated=estimated)
 
 
-def with_measurement(body: Body, measurement: str, mm: float) -> Body:
-    """The body with one measurement changed. Raises ``KeyError`` for an unknown one."""
+def with_measurement(body: Body, measurement: str, mm: float, *, estimated: bool = False) -> Body:
+    """The body with one measurement changed, as taken or as estimated.
+
+    Raises:
+        KeyError: no such measurement.
+    """
     if measurement not in MEASUREMENTS:
         raise KeyError(measurement)
-    return replace(body, measurements_mm={**body.measurements_mm, measurement: mm})
+    marks = body.estimated | {measurement} if estimated else body.estimated - {measurement}
+    return replace(body, measurements_mm={**body.measurements_mm, measurement: mm}, estimated=marks)
 
 
 def missing(body: Body, required: Iterable[str]) -> tuple[str, ...]:
@@ -67,6 +76,19 @@ _RELATIONS: tuple[tuple[str, str, float, float], ...] = (
     ("shoulder", "bust", 0.28, 0.60),
     ("head", "bust", 0.32, 1.05),
     ("neck_to_hip", "neck_to_knee", 0.45, 0.80),
+    ("under_bust", "bust", 0.70, 1.02),
+    ("waist", "hip", 0.50, 1.20),
+    ("upper_arm", "armhole", 0.40, 0.95),
+    ("wrist", "upper_arm", 0.40, 0.95),
+    ("thigh", "hip", 0.42, 0.78),
+    ("bust_span", "bust", 0.14, 0.28),
+    ("across_front", "shoulder", 0.68, 1.02),
+    ("across_back", "shoulder", 0.72, 1.05),
+    ("neck_to_bust", "neck_to_waist", 0.48, 0.78),
+    ("nape_to_waist", "neck_to_waist", 0.82, 1.05),
+    ("waist_to_hip", "waist_to_knee", 0.24, 0.48),
+    ("body_rise", "waist_to_ankle", 0.20, 0.42),
+    ("crotch_round", "body_rise", 1.9, 3.4),
 )
 
 

@@ -1,7 +1,7 @@
 """Allowance presets: how much is added outside each kind of edge when cutting.
 
 Every number is a preset value that the maker can change. Roles are the kinds of edge that styles
-name: ``shoulder``, ``side``, ``neck``, ``hem``, ``sleeve_end``, ``facing``, ``pocket``, ``band``.
+name; ``ROLES`` lists them.
 """
 
 from __future__ import annotations
@@ -15,8 +15,13 @@ ROLES: dict[str, str] = {
     "shoulder": "Shoulder",
     "side": "Side seam",
     "neck": "Neck",
+    "waist": "Waist",
     "hem": "Hem",
+    "curved_hem": "Curved hem",
     "sleeve_end": "Sleeve end",
+    "armhole": "Armhole",
+    "closing": "Centre-back closing",
+    "crotch": "Crotch",
     "facing": "Outer edge of facings",
     "pocket": "Pocket bag",
     "band": "Bands and turn-ups",
@@ -39,10 +44,31 @@ def _preset(id: str, name: str, *, seam: float, **others: float) -> Preset:
 PRESETS: dict[str, Preset] = {
     p.id: p
     for p in (
-        _preset("centimetre", "1 cm seams, 3 cm hem", seam=10, hem=30, facing=6),
-        _preset("classic", "1.5 cm seams, 4 cm hem", seam=15, neck=10, hem=40, facing=10, pocket=10),
-        _preset("overlocked", "6 mm overlocked, 2 cm hem", seam=6.35, hem=20),
-        _preset("let-out", "room to let out", seam=15, side=30, neck=10, hem=50, facing=10, pocket=10),
+        _preset("centimetre", "1 cm seams, 3 cm hem", seam=10, closing=20, hem=30, curved_hem=12, facing=6),
+        _preset(
+            "classic",
+            "1.5 cm seams, 4 cm hem",
+            seam=15,
+            closing=25,
+            neck=10,
+            hem=40,
+            curved_hem=15,
+            facing=10,
+            pocket=10,
+        ),
+        _preset("overlocked", "6 mm overlocked, 2 cm hem", seam=6.35, closing=20, hem=20, curved_hem=10),
+        _preset(
+            "let-out",
+            "room to let out",
+            seam=15,
+            closing=30,
+            side=30,
+            neck=10,
+            hem=50,
+            curved_hem=20,
+            facing=10,
+            pocket=10,
+        ),
     )
 }
 DEFAULT_PRESET = "centimetre"

@@ -75,14 +75,20 @@ Option = LengthOption | ChoiceOption
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Style:
-    """A garment's drafting function with its options and the measurements it requires."""
+    """A garment's drafting function with its options and the measurements it requires.
+
+    ``charts`` are the size charts (``body.CHARTS``) at every size of which its defaults hold;
+    ``roles`` are the kinds of edge (``allowances.ROLES``) that its pieces have.
+    """
 
     id: str
     name: str
     summary: str
+    charts: tuple[str, ...]
     required: tuple[str, ...]
     options: tuple[Option, ...]
     materials: tuple[str, ...]
+    roles: tuple[str, ...]
     drafted: Callable[[Body, Mapping[str, float | str], Allowances], Pattern]
     checked: Callable[[Pattern, Body, Mapping[str, float | str]], tuple[TapeCheck, ...]]
 

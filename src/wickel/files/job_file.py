@@ -108,6 +108,7 @@ class BodyRecord(_Record):
     name: Text = ""
     taken: Text = ""
     measurements_mm: dict[Name, FinePositive] = {}
+    estimated: list[Name] = []
 
 
 class AllowanceRecord(_Record):
@@ -305,6 +306,7 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
             "name": garment.body.name,
             "taken": garment.body.taken,
             "measurements_mm": dict(garment.body.measurements_mm),
+            "estimated": sorted(garment.body.estimated),
         },
         "options": dict(garment.options),
         "allowances": {"preset": garment.allowances.preset, "edges_mm": dict(garment.allowances.own_mm)},

@@ -20,8 +20,8 @@ class JobRefused(ValueError):
 class Garment:
     """One garment: whose body, which style, with which options and allowances.
 
-    ``cloths`` maps the style's materials to cloth ids; a material not named is cut from the job's
-    first cloth. ``options`` holds only what differs from the style's defaults.
+    ``cloths`` maps the style's materials to cloth ids; ``main`` is cut from the job's first cloth when
+    it is not named, any other material must be. ``options`` holds only what differs from the style's defaults.
     """
 
     id: str

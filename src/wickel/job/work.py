@@ -24,6 +24,7 @@ from wickel.lay import (
 from wickel.pattern import Pattern, Piece, cut_line, fold_edges, net_line
 
 BEST = "best"
+MAIN = "main"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -60,7 +61,7 @@ def _cut_piece(piece: Piece, garment: Garment, job: Job) -> CutPiece:
     folds = fold_edges(piece, outline)
     orders = tuple(
         CutOrder(
-            cloth=garment.cloths.get(cut.material, job.cloths[0].id),
+            cloth=_cloth_for(cut.material, garment, job),
             copies=cut.copies,
             pair=cut.pair,
             fold_edges=folds if cut.on_fold else (),
@@ -78,6 +79,18 @@ def _cut_piece(piece: Piece, garment: Garment, job: Job) -> CutPiece:
         grain_deg=piece.grain_deg,
         garment=garment.id,
         size=garment.size,
+    )
+
+
+def _cloth_for(material: str, garment: Garment, job: Job) -> str:
+    """The cloth a material is cut from: as the garment says; ``main`` from the first cloth otherwise."""
+    named = garment.cloths.get(material)
+    if named is not None:
+        return named
+    if material == MAIN:
+        return job.cloths[0].id
+    raise JobRefused(
+        f"Garment “{garment.id}” has pieces of {material}: name the cloth they are cut from in its “cloths”."
     )
 
 

@@ -1,5 +1,15 @@
-"""The studio: its demo data for now; clients, shelf and log come with the studio's book."""
+"""The studio: its demo data and new orders; clients, shelf and log come with the studio's book."""
 
-from wickel.studio.demo import CLIENTS, SHELF, STUDIO, orders, shelf_cloth
+from wickel.studio.demo import CLIENTS, CLOTH_FOR_MATERIAL, SHELF, STUDIO, orders, shelf_cloth
+from wickel.studio.ordering import new_order, with_style
 
-__all__ = ["CLIENTS", "SHELF", "STUDIO", "orders", "shelf_cloth"]
+__all__ = [
+    "CLIENTS",
+    "CLOTH_FOR_MATERIAL",
+    "SHELF",
+    "STUDIO",
+    "new_order",
+    "orders",
+    "shelf_cloth",
+    "with_style",
+]

@@ -66,7 +66,30 @@ SHELF: tuple[Cloth, ...] = (
         price=11.5,
         colour="#A9BCCB",
     ),
+    Cloth(
+        id="firm-interfacing",
+        name="Firm interfacing",
+        usable_width_mm=900,
+        print=Print.ANY,
+        squaring_mm=10,
+        price=6.0,
+        colour="#D8D4CC",
+    ),
+    Cloth(
+        id="plum-lining",
+        name="Plum lining",
+        usable_width_mm=1380,
+        full_width_mm=1400,
+        selvage_mm=10,
+        reserve_mm=5,
+        print=Print.ANY,
+        price=7.5,
+        colour="#7A4A63",
+    ),
 )
+
+CLOTH_FOR_MATERIAL = {"main": "moss-linen", "interfacing": "firm-interfacing", "lining": "plum-lining"}
+"""Which cloth of the shelf a new garment takes for each material, until the maker takes another."""
 
 
 def _client(name: str, size: str, taken: str, **own_mm: float) -> Body:
@@ -137,5 +160,30 @@ def orders() -> tuple[Job, ...]:
                     allowances=Allowances(preset="let-out"),
                 ),
             ),
+        ),
+        Job(
+            name="Lamplighter's trousers",
+            client=bertrand.name,
+            due="2027-01-15",
+            fold="lengthwise",
+            cloths=(shelf_cloth("figured-twill"), shelf_cloth("firm-interfacing")),
+            garments=(
+                Garment(
+                    id="trousers",
+                    name="Trousers",
+                    style="trousers",
+                    body=size_body("M108"),
+                    size="M108",
+                    cloths={"main": "figured-twill", "interfacing": "firm-interfacing"},
+                ),
+            ),
+        ),
+        Job(
+            name="Blouse for the fair",
+            client=tamsin.name,
+            due="2027-02-05",
+            fold="open",
+            cloths=(shelf_cloth("river-chambray"),),
+            garments=(Garment(id="blouse", name="Fitted bodice", style="bodice", body=tamsin),),
         ),
     )

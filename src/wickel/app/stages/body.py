@@ -6,15 +6,28 @@ from functools import partial
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QFocusEvent
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
 
-from wickel.app.edits import with_own_measure, with_person, with_size
+from wickel.app.edits import with_estimates, with_own_measure, with_person, with_size
 from wickel.app.session import Session
-from wickel.app.widgets.cards import card, label, relabelled
+from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.figure import Figure
 from wickel.app.widgets.length_edit import LengthEdit
-from wickel.body import MEASUREMENTS, SIZES, doubts, missing, nearest_size, size_body
+from wickel.body import (
+    CHARTS,
+    MEASUREMENTS,
+    SIZES,
+    WOMEN,
+    Chart,
+    chart_of,
+    doubts,
+    estimate,
+    missing,
+    nearest_size,
+    size_body,
+)
 from wickel.draft import STYLES
+from wickel.job import Garment
 from wickel.units import shown_length
 
 
@@ -39,6 +52,7 @@ class BodyStage(QWidget):
         self._session = session
         self._in_hand = "bust"
         self.size_buttons: dict[str, QPushButton] = {}
+        self._chart = WOMEN
         self.fields: dict[str, MeasureEdit] = {}
         self.beside: dict[str, QLabel] = {}
         row = QHBoxLayout(self)
@@ -58,31 +72,64 @@ class BodyStage(QWidget):
         self.person.editingFinished.connect(self._name_person)
         column.addWidget(self.person)
         column.addSpacing(6)
-        column.addWidget(label("In a size of the chart", "heading"))
-        chips = QHBoxLayout()
-        chips.setSpacing(5)
-        for size in SIZES:
+        head = QHBoxLayout()
+        head.addWidget(label("In a size of the chart", "heading"))
+        self.chart = QComboBox()
+        self.chart.setAccessibleName("Size chart")
+        self.chart.setToolTip("Which chart of sizes")
+        for chart in CHARTS.values():
+            self.chart.addItem(chart.name, chart.id)
+        self.chart.activated.connect(lambda _: self._show_sizes(CHARTS[self.chart.currentData()]))
+        head.addWidget(self.chart)
+        head.addStretch()
+        column.addLayout(head)
+        self._chips = QHBoxLayout()
+        self._chips.setSpacing(5)
+        column.addLayout(self._chips)
+        column.addSpacing(6)
+        self.needs = label("Measurements this style needs", "heading")
+        column.addWidget(self.needs)
+        rows = QWidget()
+        self._grid = QGridLayout(rows)
+        self._grid.setContentsMargins(0, 0, 8, 0)
+        self._grid.setHorizontalSpacing(14)
+        self._grid.setVerticalSpacing(6)
+        column.addWidget(scrolling(rows), 1)
+        self.trouble = label("", "broken", wrap=True)
+        column.addWidget(self.trouble)
+        self.estimate = QPushButton("Estimate what is missing")
+        self.estimate.setToolTip("Work the missing measurements out from the others; they stay marked as estimates")
+        self.estimate.clicked.connect(self._estimate)
+        column.addWidget(self.estimate)
+        return frame
+
+    def _chart_for(self, garment: Garment) -> Chart:
+        """The chart of its size; else the one in sight, unless the style is not made for it."""
+        if garment.size in SIZES:
+            return chart_of(garment.size)
+        made_for = STYLES[garment.style].charts if garment.style in STYLES else tuple(CHARTS)
+        return self._chart if self._chart.id in made_for else CHARTS[made_for[0]]
+
+    def _show_sizes(self, chart: Chart) -> None:
+        """Offer the sizes of a chart."""
+        self._chart = chart
+        self.chart.setCurrentIndex(self.chart.findData(chart.id))
+        emptied(self._chips)
+        self.size_buttons = {}
+        for size, key in chart.sizes.items():
             button = QPushButton(size)
             button.setObjectName("chip")
             button.setCheckable(True)
             button.setAccessibleName(f"Size {size}")
-            button.setToolTip(f"Size {size}: bust {size} cm")
+            button.setToolTip(f"Size {size}: {chart.key} {key / 10:g} cm")
             button.clicked.connect(partial(self._take_size, size))
             self.size_buttons[size] = button
-            chips.addWidget(button)
-        chips.addStretch()
-        column.addLayout(chips)
-        column.addSpacing(6)
-        self.needs = label("Measurements this style needs", "heading")
-        column.addWidget(self.needs)
-        self._grid = QGridLayout()
-        self._grid.setHorizontalSpacing(14)
-        self._grid.setVerticalSpacing(6)
-        column.addLayout(self._grid)
-        self.trouble = label("", "broken", wrap=True)
-        column.addWidget(self.trouble)
-        column.addStretch()
-        return frame
+            self._chips.addWidget(button)
+        self._chips.addStretch()
+        garment = self._session.garment
+        if garment is not None:
+            for size, button in self.size_buttons.items():
+                button.setChecked(size == garment.size)
 
     def _figure_card(self) -> QWidget:
         frame, column = card()
@@ -108,15 +155,17 @@ class BodyStage(QWidget):
             self._make_fields(required)
         body = garment.body
         self.person.setText("" if garment.size else body.name)
-        for size, button in self.size_buttons.items():
-            button.setChecked(size == garment.size)
+        self._show_sizes(self._chart_for(garment))
         for id, field in self.fields.items():
             field.show_length(body.measurements_mm.get(id), self._session.job.unit)
-        near = nearest_size(body)
+        near = nearest_size(body, self._chart)
         for id, beside in self.beside.items():
-            beside.setText(f"size {near} has {shown_length(size_body(near)[id], self._session.job.unit)}")
+            marked = "estimated · " if id in body.estimated else ""
+            figure = shown_length(size_body(near)[id], self._session.job.unit)
+            beside.setText(f"{marked}size {near} has {figure}")
         lines = [doubt.text for doubt in doubts(body)]
         absent = missing(body, required)
+        self.estimate.setVisible(bool(absent))
         if absent:
             lines.insert(0, "Still to measure: " + ", ".join(MEASUREMENTS[m].name.lower() for m in absent) + ".")
         good = "All there and plausible." + (f" Taken on {body.taken}." if body.taken else "")
@@ -124,9 +173,7 @@ class BodyStage(QWidget):
         self.take(self._in_hand if self._in_hand in self.fields else required[0])
 
     def _make_fields(self, required: tuple[str, ...]) -> None:
-        while (item := self._grid.takeAt(0)) is not None:
-            if item.widget() is not None:
-                item.widget().deleteLater()
+        emptied(self._grid)
         self.fields, self.beside = {}, {}
         for k, id in enumerate(required):
             name = label(MEASUREMENTS[id].name)
@@ -139,6 +186,7 @@ class BodyStage(QWidget):
             self.beside[id] = label("", "soft")
             self._grid.addWidget(self.beside[id], k, 2)
         self._grid.setColumnStretch(3, 1)
+        self._grid.setRowStretch(len(required), 1)
 
     def take(self, measurement: str) -> None:
         """Take a measurement in hand: show where it lies and how it is taken."""
@@ -157,6 +205,21 @@ class BodyStage(QWidget):
         if garment is not None:
             self._session.apply(with_size(self._session.job, garment, size), f"Size {size}")
             self.refresh()
+
+    def _estimate(self) -> None:
+        """Work out every missing measurement from the chart, marked as an estimate, with the rule said."""
+        garment = self._session.garment
+        if garment is None:
+            return
+        absent = missing(garment.body, self.fields)
+        guesses = {id: estimate(garment.body, id, self._chart) for id in absent}
+        found = {id: guess.mm for id, guess in guesses.items() if guess is not None}
+        if not found:
+            relabelled(self.trouble, "There is nothing to estimate from: measure bust, hip or waist.", "broken")
+            return
+        self._session.apply(with_estimates(self._session.job, garment, found), "Estimates")
+        rule = next(guess.rule for guess in guesses.values() if guess is not None)
+        relabelled(self.trouble, f"Estimated by {rule}: measure when you can.", "held")
 
     def _name_person(self) -> None:
         garment = self._session.garment

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
     QHeaderView,
+    QPushButton,
     QTableWidget,
     QTableWidgetItem,
     QVBoxLayout,
@@ -18,12 +19,14 @@ from PySide6.QtWidgets import (
 
 from wickel.app.edits import with_allowances, with_option
 from wickel.app.session import Session
+from wickel.app.stages.gallery import Gallery
 from wickel.app.table.paper_view import PaperView
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.draft import PRESETS, ROLES, STYLES, Allowances, ChoiceOption, Option, TapeCheck
 from wickel.job import Garment
 from wickel.pattern import Piece
+from wickel.studio import with_style
 from wickel.units import Unit, shown_length
 
 
@@ -53,7 +56,13 @@ class DraftStage(QWidget):
         column.setContentsMargins(14, 12, 6, 8)
         self.style_name = label("", "heading")
         self.summary = label("", "soft", wrap=True)
-        column.addWidget(self.style_name)
+        head = QHBoxLayout()
+        self.another = QPushButton("Another…")
+        self.another.setToolTip("Choose another style (Ctrl+T)")
+        self.another.clicked.connect(self.choose_style)
+        head.addWidget(self.style_name, 1)
+        head.addWidget(self.another)
+        column.addLayout(head)
         column.addWidget(self.summary)
         inner = QWidget()
         self._options = QVBoxLayout(inner)
@@ -122,6 +131,7 @@ class DraftStage(QWidget):
         self._options.addSpacing(8)
         self._options.addWidget(label("Allowances, added at cutting", "heading"))
         self.preset = QComboBox()
+        _narrow(self.preset)
         self.preset.setAccessibleName("Preset of allowances")
         self.preset.setToolTip("A school of allowances; each can be changed below")
         for preset in PRESETS.values():
@@ -129,6 +139,8 @@ class DraftStage(QWidget):
         self.preset.activated.connect(self._take_preset)
         self._options.addWidget(self.preset)
         for role, name in ROLES.items():
+            if role not in style.roles:
+                continue
             row = QHBoxLayout()
             text = label(name, wrap=True)
             field = LengthEdit(f"Allowance: {name}")
@@ -145,6 +157,7 @@ class DraftStage(QWidget):
         if isinstance(option, ChoiceOption):
             column = QVBoxLayout()
             box = QComboBox()
+            _narrow(box)
             box.setAccessibleName(option.question)
             box.setToolTip(option.question)
             for id, name in option.choices.items():
@@ -227,6 +240,21 @@ class DraftStage(QWidget):
 
     # --- edits -------------------------------------------------------------------------------
 
+    def choose_style(self) -> None:
+        """Open the gallery; the style chosen there is drafted at once."""
+        garment = self._session.garment
+        if garment is not None:
+            gallery = Gallery(self.window(), "Which garment?")
+            gallery.chosen.connect(self.take_style)
+            gallery.open()
+
+    def take_style(self, style: str) -> None:
+        """Make the garment in another style."""
+        garment = self._session.garment
+        if garment is not None and style != garment.style:
+            job = with_style(self._session.job, garment, style)
+            self._session.apply(job, f"Style: {STYLES[style].name}")
+
     def _enter(self, option: str, value: float | str) -> None:
         garment = self._session.garment
         if garment is not None:
@@ -253,6 +281,12 @@ class DraftStage(QWidget):
         self._session.apply(
             with_allowances(self._session.job, garment, made), f"Allowance at the {ROLES[role].lower()}"
         )
+
+
+def _narrow(box: QComboBox) -> None:
+    """Let a box be narrower than its longest choice."""
+    box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+    box.setMinimumContentsLength(8)
 
 
 def _signed(mm: float, unit: Unit) -> str:

@@ -6,7 +6,16 @@ from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QButtonGroup, QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QButtonGroup,
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from wickel.app.session import LONG_EFFORT, Session
 from wickel.app.table.lay_view import LayView
@@ -94,6 +103,11 @@ class LayStage(QWidget):
             self.fold_buttons[way.id] = button
             row.addWidget(button)
         row.addStretch()
+        self.which_cloth = QComboBox()
+        self.which_cloth.setAccessibleName("The cloth whose lay is shown")
+        self.which_cloth.setToolTip("This job is cut from several cloths: which one to show")
+        self.which_cloth.activated.connect(lambda _: self._session.take_cloth(self.which_cloth.currentData()))
+        row.addWidget(self.which_cloth)
         fit = QPushButton("All in sight")
         fit.setToolTip("Bring the whole lay into sight (0)")
         fit.clicked.connect(lambda: self.view.fit())
@@ -150,7 +164,17 @@ class LayStage(QWidget):
             self._way_column.insertWidget(k + 1, own)
         self._show_figures()
         self._show_hand()
+        self._show_cloths()
         self.find.setEnabled(bool(session.pieces))
+
+    def _show_cloths(self) -> None:
+        cloths, own = self._session.cloths, self._session.cloth
+        self.which_cloth.setVisible(len(cloths) > 1)
+        self.which_cloth.clear()
+        for cloth in cloths:
+            self.which_cloth.addItem(cloth.shown_name, cloth.id)
+        if own is not None:
+            self.which_cloth.setCurrentIndex(self.which_cloth.findData(own.id))
 
     def _show_figures(self) -> None:
         need, unit = self._session.need, self._session.job.unit

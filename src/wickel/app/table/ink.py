@@ -46,10 +46,12 @@ def arrow(painter: QPainter, at: QPointF, deg: float, length: float, barb: float
     painter.drawLine(tip, tip - along * barb - across * (barb * 0.55))
 
 
-def name_in(painter: QPainter, box: QRectF, centre: QPointF, lines: tuple[str, ...], colour: str) -> float:
+def name_in(
+    painter: QPainter, box: QRectF, centre: QPointF, lines: tuple[str, ...], colour: str, ground: QColor
+) -> float:
     """Write a name (bold) and what follows in a box of pixels, as large as fits from 15 down to 9.
 
-    Returns the height used, 0 when it would not fit; what does not fit is left out.
+    The ground is painted behind the words, so that no line runs through them. Returns the height used, 0 when it would not fit; what does not fit is left out.
     """
     for size in (15, 14, 13, 12, 11, 10, 9):
         fonts = [text_font(size, bold=k == 0) for k in range(len(lines))]
@@ -58,7 +60,8 @@ def name_in(painter: QPainter, box: QRectF, centre: QPointF, lines: tuple[str, .
         if max(widths) <= box.width() - 6 and high <= box.height() - 4:
             painter.setPen(QColor(colour))
             y = centre.y() - high / 2
-            for font, line in zip(fonts, lines, strict=True):
+            for font, wide, line in zip(fonts, widths, lines, strict=True):
+                painter.fillRect(QRectF(centre.x() - wide / 2 - 2, y + 1, wide + 4, size + 2), ground)
                 painter.setFont(font)
                 painter.drawText(
                     QRectF(centre.x() - box.width(), y, 2 * box.width(), size + 3),
@@ -67,4 +70,4 @@ def name_in(painter: QPainter, box: QRectF, centre: QPointF, lines: tuple[str, .
                 )
                 y += size + 3
             return high
-    return 0.0 if len(lines) == 1 else name_in(painter, box, centre, lines[:1], colour)
+    return 0.0 if len(lines) == 1 else name_in(painter, box, centre, lines[:1], colour, ground)

@@ -127,8 +127,7 @@ class PlacementItem(PickItem):
 
     def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
         colours = palette()
-        fill = mixed(self._colour, colours.paper, 0.10 if not self.chosen else 0.28)
-        painter.setBrush(fill)
+        painter.setBrush(self._fill())
         painter.setPen(pen(self._colour, 3.2 if self.chosen else 2.0))
         painter.drawPath(self.cut_path)
         painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -143,6 +142,9 @@ class PlacementItem(PickItem):
             painter.drawPath(line)
         self._paint_name(painter)
 
+    def _fill(self) -> QColor:
+        return mixed(self._colour, palette().paper, 0.28 if self.chosen else 0.10)
+
     def _paint_name(self, painter: QPainter) -> None:
         painter.save()
         room = painter.worldTransform().mapRect(self._room)
@@ -153,7 +155,9 @@ class PlacementItem(PickItem):
             painter.rotate(-90)
             wide, high = high, wide
         box = QRectF(-wide / 2, -high / 2, wide, max(high, 26.0))
-        used = name_in(painter, box, QPointF(0, -7), (self._name, copies_text(self.placement)), palette().ink)
+        used = name_in(
+            painter, box, QPointF(0, -7), (self._name, copies_text(self.placement)), palette().ink, self._fill()
+        )
         painter.setPen(pen(palette().ink, 1.4))
         lying = (self.placement.turn_deg % 180 == 0) != self._upright
         length = max(14.0, min(64.0, 0.6 * (wide if lying else high)))

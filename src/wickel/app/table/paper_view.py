@@ -55,7 +55,7 @@ class PaperItem(PickItem):
 
     def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
         colours = palette()
-        painter.setBrush(mixed(colours.woad, colours.paper, 0.16 if self.chosen else 0.0))
+        painter.setBrush(self._fill())
         painter.setPen(pen(colours.ink, 2.2 if self.chosen else 1.6))
         painter.drawPath(self.cut_path)
         painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -74,6 +74,9 @@ class PaperItem(PickItem):
             painter.drawPath(line)
         self._paint_words(painter)
 
+    def _fill(self) -> QColor:
+        return mixed(palette().woad, palette().paper, 0.16 if self.chosen else 0.0)
+
     def _paint_words(self, painter: QPainter) -> None:
         colours = palette()
         painter.save()
@@ -85,7 +88,7 @@ class PaperItem(PickItem):
         painter.resetTransform()
         room = QRectF(0, 0, name_box.width(), max(44.0, name_box.height()))
         words = (self.piece.name, copies_asked(self.piece))
-        high = name_in(painter, room, QPointF(middle.x(), middle.y() - 10), words, colours.ink)
+        high = name_in(painter, room, QPointF(middle.x(), middle.y() - 10), words, colours.ink, self._fill())
         painter.setPen(pen(colours.ink, 1.4))
         length = min(60.0, box.height() * 0.3)
         arrow(

@@ -24,14 +24,43 @@ _TORSO = (
     (0.475, 0.101),
 )
 _LEG = ((0.475, 0.101), (0.560, 0.096), (0.640, 0.078), (0.720, 0.060), (0.800, 0.056), (0.930, 0.032), (0.955, 0.034))
-_GIRTHS = {
+_GIRTHS = {  # level, middle, half width
     "bust": (0.255, 0.0, 0.092),
+    "under_bust": (0.300, 0.0, 0.084),
     "waist": (0.365, 0.0, 0.070),
     "hip": (0.475, 0.0, 0.101),
     "neck": (0.140, 0.0, 0.033),
+    "head": (0.062, 0.0, 0.052),
+    "upper_arm": (0.272, 0.1235, 0.024),
+    "elbow": (0.345, 0.134, 0.020),
+    "wrist": (0.478, 0.162, 0.013),
+    "thigh": (0.535, 0.053, 0.046),
+    "knee": (0.720, 0.034, 0.026),
+    "ankle": (0.925, 0.020, 0.013),
 }
-_UPPER_ARM = (0.272, 0.1235, 0.024)
-_HEAD = (0.062, 0.0, 0.052)
+_LINES = {  # points from start to end
+    "shoulder": ((-0.104, 0.176), (0.104, 0.176)),
+    "across_back": ((-0.094, 0.215), (0.094, 0.215)),
+    "across_front": ((-0.090, 0.220), (0.090, 0.220)),
+    "bust_span": ((-0.045, 0.250), (0.045, 0.250)),
+    "armhole": ((0.100, 0.176), (0.112, 0.215), (0.096, 0.252)),
+    "neck_to_bust": ((0.036, 0.155), (0.046, 0.250)),
+    "neck_to_under_bust": ((0.036, 0.155), (0.046, 0.250), (0.046, 0.300)),
+    "neck_to_waist": ((0.036, 0.155), (0.046, 0.250), (0.046, 0.365)),
+    "neck_to_hip": ((0.036, 0.155), (0.046, 0.250), (0.046, 0.475)),
+    "neck_to_knee": ((0.036, 0.155), (0.046, 0.250), (0.046, 0.720)),
+    "neck_to_floor": ((0.036, 0.155), (0.046, 0.250), (0.046, 0.970)),
+    "nape_to_waist": ((0.0, 0.150), (0.0, 0.365)),
+    "nape_to_floor": ((0.0, 0.150), (0.0, 0.970)),
+    "waist_to_hip": ((0.086, 0.365), (0.110, 0.475)),
+    "waist_to_knee": ((0.086, 0.365), (0.110, 0.475), (0.076, 0.720)),
+    "waist_to_ankle": ((0.086, 0.365), (0.110, 0.475), (0.076, 0.720), (0.046, 0.930)),
+    "body_rise": ((0.092, 0.365), (0.112, 0.510)),
+    "crotch_round": ((-0.006, 0.365), (-0.006, 0.515), (0.006, 0.515), (0.006, 0.365)),
+    "inside_leg": ((0.010, 0.515), (0.012, 0.930)),
+    "sleeve_length": ((0.106, 0.178), (0.146, 0.340), (0.168, 0.490)),
+    "nape_to_sleeve_end": ((0.0, 0.150), (0.106, 0.178), (0.146, 0.340), (0.168, 0.490)),
+}
 
 
 class Figure(QWidget):
@@ -90,18 +119,15 @@ class Figure(QWidget):
         colours = palette()
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(QPen(QColor(colours.madder), 0.009, Qt.PenStyle.SolidLine, Qt.PenCapStyle.RoundCap))
-        id = self._measurement
-        bands = {**_GIRTHS, "upper_arm": _UPPER_ARM, "head": _HEAD}
-        if id in bands:
-            y, x, half = bands[id]
+        if self._measurement in _GIRTHS:
+            y, x, half = _GIRTHS[self._measurement]
             painter.drawEllipse(QRectF(x - half, y - 0.012, 2 * half, 0.024))
-        elif id == "shoulder":
-            painter.drawLine(QPointF(-0.104, 0.176), QPointF(0.104, 0.176))
-        elif id in ("neck_to_hip", "neck_to_knee"):
-            end = 0.475 if id == "neck_to_hip" else 0.72
-            painter.drawLine(QPointF(0.036, 0.155), QPointF(0.052, 0.25))
-            painter.drawLine(QPointF(0.052, 0.25), QPointF(0.052, end))
-            painter.drawLine(QPointF(0.040, end), QPointF(0.064, end))
+            return
+        points = [QPointF(*p) for p in _LINES.get(self._measurement, ())]
+        for start, end in pairwise(points):
+            painter.drawLine(start, end)
+        for point in (*points[:1], *points[-1:]):
+            painter.drawEllipse(point, 0.006, 0.006)
 
 
 def _smooth(path: QPainterPath, points: list[tuple[float, float]]) -> None:

@@ -1,8 +1,18 @@
 """The styles of the house, one file each. To add one: write its file and one line here."""
 
 from wickel.draft.style import Style
-from wickel.draft.styles import box_dress
+from wickel.draft.styles import bodice, box_dress, circle_skirt, panelled_skirt, pencil_skirt, trousers
 
-STYLES: dict[str, Style] = {style.id: style for style in (box_dress.STYLE,)}
+STYLES: dict[str, Style] = {
+    style.id: style
+    for style in (
+        box_dress.STYLE,
+        bodice.STYLE,
+        pencil_skirt.STYLE,
+        panelled_skirt.STYLE,
+        circle_skirt.STYLE,
+        trousers.STYLE,
+    )
+}
 
 __all__ = ["STYLES"]

@@ -453,9 +453,11 @@ STYLE = Style(
     id="box-dress",
     name="Box dress",
     summary="Pulled over the head, grown-on sleeves with turn-ups, faced neck with a slit, pockets in the seams.",
+    charts=("women",),
     required=("bust", "hip", "shoulder", "upper_arm", "head", "neck_to_hip", "neck_to_knee"),
     options=OPTIONS,
     materials=("main",),
+    roles=("shoulder", "side", "neck", "hem", "sleeve_end", "facing", "pocket", "band"),
     drafted=drafted,
     checked=checked,
 )

@@ -1,0 +1,160 @@
+"""Parts that styles share: rectangles, waistbands, edges from rows, solving for a length.
+
+All points are (down, across) in mm in the piece frame.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.style import DraftRefused
+from wickel.geometry import Cubic, Line, Path, Point, smooth
+from wickel.pattern import ConstructionPoint, Cut, Edge, EdgeKind, InnerLine, Piece
+
+EdgeRow = tuple[str, Path, str]
+"""An edge as (name, path, role of its allowance); the role ``fold`` lies on a fold, ``hem`` is a hem."""
+
+_SOLVED_MM = 1e-6
+
+
+def edges(allow: Allowances, *rows: EdgeRow) -> tuple[Edge, ...]:
+    """Edges from rows, each with the allowance of its role."""
+    made = []
+    for name, path, role in rows:
+        kind = {"fold": EdgeKind.FOLD, "hem": EdgeKind.HEM}.get(role, EdgeKind.SEAM)
+        made.append(Edge(name=name, path=path, allowance_mm=0.0 if role == "fold" else allow[role], kind=kind))
+    return tuple(made)
+
+
+def line(start: Point, end: Point) -> Path:
+    """A path of one straight line."""
+    return (Line(start, end),)
+
+
+def point(name: str, at: Point, rule: str) -> ConstructionPoint:
+    """A construction point with the rule that gave it."""
+    return ConstructionPoint(name=name, down_mm=at[0], across_mm=at[1], rule=rule)
+
+
+def rectangle(
+    id: str,
+    name: str,
+    long_mm: float,
+    high_mm: float,
+    allow: Allowances,
+    cuts: tuple[Cut, ...],
+    *,
+    role: str = "band",
+    fold_line: bool = False,
+) -> Piece:
+    """A straight strip along the grain: edges ``join``, ``end``, ``inside``, ``other end``."""
+    a, b, c, d = (0.0, 0.0), (long_mm, 0.0), (long_mm, high_mm), (0.0, high_mm)
+    middle = InnerLine(name="fold line", path=line((0.0, high_mm / 2), (long_mm, high_mm / 2)))
+    return Piece(
+        id=id,
+        name=name,
+        edges=edges(
+            allow,
+            ("join", line(a, b), role),
+            ("end", line(b, c), "band"),
+            ("inside", line(c, d), "band"),
+            ("other end", line(d, a), "band"),
+        ),
+        cuts=cuts,
+        inner_lines=(middle,) if fold_line else (),
+        points=(
+            point("first corner", a, "start"),
+            point("along", b, "the length it is sewn to, and what it overlaps"),
+            point("across", c, "its height, twice when it is folded"),
+        ),
+    )
+
+
+def waistband(waist_mm: float, overlap_mm: float, height_mm: float, allow: Allowances) -> Piece:
+    """A straight waistband: as long as the waist and its overlap, twice its height, folded along its middle."""
+    return rectangle(
+        "waistband",
+        "Waistband",
+        waist_mm + overlap_mm,
+        2 * height_mm,
+        allow,
+        (Cut(material="main", copies=1), Cut(material="interfacing", copies=1)),
+        fold_line=True,
+    )
+
+
+def waist_within_hip(body: Body, waist_mm: float, hip_mm: float) -> None:
+    """Make sure that the drafted hip (with ease) is no narrower than the drafted waist.
+
+    Raises:
+        DraftRefused: it is; names both measurements.
+    """
+    if hip_mm < waist_mm:
+        raise DraftRefused(
+            f"The waist ({body['waist'] / 10:.1f} cm) and its ease are wider than the hip "
+            f"({body['hip'] / 10:.1f} cm) and its ease: add ease at the hip, or measure both again.",
+            "waist",
+            "hip",
+        )
+
+
+def solved(
+    value: Callable[[float], float], wanted: float, least: float, most: float, *, tolerance_mm: float = _SOLVED_MM
+) -> float | None:
+    """The argument in ``least``..``most`` at which a rising function takes the wanted value, or None.
+
+    Bisection: sure for any rising function, and the few dozen steps cost nothing here.
+    """
+    low, high = least, most
+    if value(low) > wanted + tolerance_mm or value(high) < wanted - tolerance_mm:
+        return None
+    while high - low > tolerance_mm:
+        middle = (low + high) / 2
+        if value(middle) < wanted:
+            low = middle
+        else:
+            high = middle
+    return (low + high) / 2
+
+
+def round_neck(depth_mm: float, width_mm: float) -> Cubic:
+    """A round neck: square to the centre at its depth, square to the start line at the shoulder."""
+    return smooth((depth_mm, 0.0), (depth_mm, width_mm), (depth_mm, width_mm), (0.0, width_mm), fullness=0.55)
+
+
+def neck_facing(
+    id: str,
+    name: str,
+    neck: Cubic,
+    overarm: Point,
+    width_mm: float,
+    allow: Allowances,
+    cut: Cut,
+    *,
+    centre: str = "fold",
+) -> Piece:
+    """A facing as wide everywhere as at the shoulder. ``overarm`` is the unit vector along the shoulder."""
+    shoulder, depth = neck.end, neck.start[0]
+    outer_top = (shoulder[0] + overarm[0] * width_mm, shoulder[1] + overarm[1] * width_mm)
+    bottom = (depth + width_mm, 0.0)
+    outer = smooth(outer_top, (bottom[0], outer_top[1]), (bottom[0], outer_top[1]), bottom, 0.55)
+    return Piece(
+        id=id,
+        name=name,
+        edges=edges(
+            allow,
+            ("neck", (neck,), "neck"),
+            ("shoulder", line(shoulder, outer_top), "shoulder"),
+            ("outer", (outer,), "facing"),
+            ("centre", line(bottom, neck.start), centre),
+        ),
+        cuts=(cut,),
+        points=(
+            point("neck centre", neck.start, "as on the garment"),
+            point("shoulder at neck", shoulder, "as on the garment"),
+            point("outer, at the shoulder", outer_top, "facing width along the shoulder"),
+            point("outer, at the centre", bottom, "facing width"),
+        ),
+    )

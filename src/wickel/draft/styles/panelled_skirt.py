@@ -1,0 +1,139 @@
+"""The panelled skirt: four, six or eight equal panels, close over the hip, flared from the knee.
+
+Each panel takes its part of the waist and of the hip; below the flare line both sides swing out.
+Points are (down, across) in mm: down from the waist, across from the middle of the panel.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.parts import edges, line, point, waist_within_hip, waistband
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.geometry import MIRROR as ACROSS_TURNED
+from wickel.geometry import Cubic, Line, Path, backwards, mapped
+from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+
+OVER_HIP_MM = 15.0
+
+OPTIONS = (
+    ChoiceOption(id="panels", question="How many panels?", default="6", choices={"4": "4", "6": "6", "8": "8"}),
+    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=120, least=-350, most=500),
+    LengthOption(id="flare_above_mm", question="Flare begins above the hem by", default=300, least=80, most=700),
+    LengthOption(id="flare_mm", question="Flare on each side of a panel", default=90, least=0, most=250),
+    LengthOption(id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80),
+    LengthOption(id="hip_ease_mm", question="Ease at the hip", default=50, least=15, most=150),
+    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
+    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft a panelled skirt. Raises ``DraftRefused`` when body and options disagree."""
+    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    count = int(options["panels"])
+    waist = (body["waist"] + o["waist_ease_mm"]) / count / 2
+    hip = (body["hip"] + o["hip_ease_mm"]) / count / 2
+    waist_within_hip(body, waist, hip)
+    long, level = body["waist_to_knee"] + o["below_knee_mm"], body["waist_to_hip"]
+    begins = long - o["flare_above_mm"]
+    if begins < level:
+        raise DraftRefused(
+            f"The flare would begin {begins / 10:.1f} cm below the waist, above the hip at {level / 10:.1f} cm: "
+            "let it begin lower, or make the skirt longer.",
+            "flare_above_mm",
+            "below_knee_mm",
+        )
+    hem = hip + o["flare_mm"]
+    side: Path = (
+        Cubic((0.0, waist), (0.35 * level, waist + 0.55 * (hip - waist)), (0.7 * level, hip), (level, hip)),
+        Line((level, hip), (begins, hip)),
+        Line((begins, hip), (long, hem)),
+    )
+    panel = Piece(
+        id="panel",
+        name="Panel",
+        edges=edges(
+            allow,
+            ("waist", line((0.0, -waist), (0.0, waist)), "waist"),
+            ("side", side, "side"),
+            ("hem", line((long, hem), (long, -hem)), "curved_hem"),
+            ("other side", backwards(mapped(side, ACROSS_TURNED)), "side"),
+        ),
+        cuts=(Cut(material="main", copies=count),),
+        notches=(Notch(name="hip", edge="side", at_mm=level),),
+        points=(
+            point("waist", (0.0, waist), "waist and ease / panels / 2"),
+            point("hip", (level, hip), "hip and ease / panels / 2, at waist to hip"),
+            point("flare begins", (begins, hip), "above the hem"),
+            point("hem", (long, hem), "the flare further out"),
+        ),
+    )
+    return Pattern(
+        style="panelled-skirt",
+        pieces=(panel, waistband(2 * count * waist, o["overlap_mm"], o["band_mm"], allow)),
+        seams=(
+            Seam(name="panel seam", one=("panel", "side"), other=("panel", "other side")),
+            Seam(name="waist", one=("panel", "waist"), other=("waistband", "join")),
+        ),
+    )
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of a panelled skirt."""
+    panel, band, count = pattern.piece("panel"), pattern.piece("waistband"), int(options["panels"])
+    waist = count * edge_length(panel, "waist")
+    round_hip = 2 * count * panel.edge("side").path[0].end[1]
+    return (
+        TapeCheck(
+            name="Panel seams",
+            one="one side",
+            one_mm=edge_length(panel, "side"),
+            other="other side",
+            other_mm=edge_length(panel, "other side"),
+            way_out="Draw both sides alike.",
+        ),
+        TapeCheck(
+            name="Waist",
+            one=f"{count} panels",
+            one_mm=waist,
+            other="waist and ease",
+            other_mm=body["waist"] + float(options["waist_ease_mm"]),
+            way_out="Divide the waist by the panels again.",
+        ),
+        TapeCheck(
+            name="Waistband to waist",
+            one="waistband less overlap",
+            one_mm=edge_length(band, "join") - float(options["overlap_mm"]),
+            other="panels",
+            other_mm=waist,
+            way_out="Cut the waistband as long as the waist and its overlap.",
+        ),
+        TapeCheck(
+            name="Over the hip",
+            one="skirt all round",
+            one_mm=round_hip,
+            other="hip",
+            other_mm=body["hip"],
+            least_mm=OVER_HIP_MM,
+            most_mm=UNBOUNDED,
+            way_out=f"Add {max(0.0, body['hip'] + OVER_HIP_MM - round_hip) / 10:.1f} cm of ease at the hip.",
+        ),
+    )
+
+
+STYLE = Style(
+    id="panelled-skirt",
+    name="Panelled skirt",
+    summary="Four, six or eight equal panels, close over the hip and flared below, straight waistband.",
+    charts=("women", "children"),
+    required=("waist", "hip", "waist_to_hip", "waist_to_knee"),
+    options=OPTIONS,
+    materials=("main", "interfacing"),
+    roles=("waist", "side", "curved_hem", "band"),
+    drafted=drafted,
+    checked=checked,
+)

@@ -1,0 +1,212 @@
+"""The pencil skirt: straight or tapered, darts or none, centre-back closing with a slit, waistband.
+
+Quarter system: a quarter of the waist and of the hip, each with a quarter of its ease; what the waist
+is narrower goes into a dart and the side seam. Points are (down, across) in mm: down from the waist
+line at the side, across from the centre.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.parts import edges, line, point, solved, waist_within_hip, waistband
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.geometry import Cubic, Line, Path, Point, length
+from wickel.pattern import Cut, EdgeKind, InnerLine, Notch, Pattern, Piece, Seam, edge_length
+
+FRONT_DIP_MM, BACK_DIP_MM = 8.0, 14.0
+DART_LENGTH_MM = {"front": 95.0, "back": 130.0}
+MOST_DART_MM = 36.0
+MOST_SIDE_MM = 70.0
+ZIP_MM = 200.0
+OVER_HIP_MM = 15.0
+
+OPTIONS = (
+    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=-20, least=-350, most=350),
+    LengthOption(id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80),
+    LengthOption(id="hip_ease_mm", question="Ease at the hip", default=40, least=15, most=150),
+    LengthOption(
+        id="taper_mm", question="Narrower at the hem, each quarter (wider: −)", default=25, least=-120, most=50
+    ),
+    ChoiceOption(
+        id="shape",
+        question="The waist is shaped",
+        default="darts",
+        choices={"darts": "by darts", "sides": "at the sides"},
+    ),
+    LengthOption(id="slit_mm", question="Slit at the centre back", default=180, least=0, most=400),
+    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
+    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft a pencil skirt. Raises ``DraftRefused`` when body and options disagree."""
+    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    waist = (body["waist"] + o["waist_ease_mm"]) / 4
+    hip = (body["hip"] + o["hip_ease_mm"]) / 4
+    long = body["waist_to_knee"] + o["below_knee_mm"]
+    level = body["waist_to_hip"]
+    if long < level + 100 + o["slit_mm"]:
+        raise DraftRefused(
+            f"The skirt is {long / 10:.1f} cm long: a slit of {o['slit_mm'] / 10:.1f} cm would reach above the hip. "
+            "Make the skirt longer or the slit shorter.",
+            "slit_mm",
+            "below_knee_mm",
+        )
+    dart = min(MOST_DART_MM, max(0.0, 0.45 * (hip - waist))) if options["shape"] == "darts" else 0.0
+    if dart < 6:
+        dart = 0.0
+    if hip - waist - dart > MOST_SIDE_MM:
+        raise DraftRefused(
+            f"A quarter of the hip is {(hip - waist) / 10:.1f} cm wider than a quarter of the waist, "
+            "more than the side seam can take: shape the waist by darts, or take ease out of the hip.",
+            "shape",
+            "waist",
+            "hip",
+        )
+    waist_within_hip(body, waist, hip)
+    hem = hip - o["taper_mm"]
+    pieces = (
+        _half("front", "Front", waist, hip, level, long, hem, dart, o, allow),
+        _half("back", "Back", waist, hip, level, long, hem, dart, o, allow),
+        waistband(4 * waist, o["overlap_mm"], o["band_mm"], allow),
+    )
+    return Pattern(
+        style="pencil-skirt",
+        pieces=pieces,
+        seams=(
+            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
+            Seam(name="waist", one=("front", "waist"), other=("waistband", "join")),
+        ),
+    )
+
+
+def _waist_curve(dip: float, across: float) -> Cubic:
+    """From the centre, square to it, up to the side."""
+    return Cubic((dip, 0.0), (dip, across / 3), (dip * 0.25, across * 0.75), (0.0, across))
+
+
+def _half(
+    id: str,
+    name: str,
+    waist: float,
+    hip: float,
+    level: float,
+    long: float,
+    hem: float,
+    dart: float,
+    o: Mapping[str, float],
+    allow: Allowances,
+) -> Piece:
+    front = id == "front"
+    dip = FRONT_DIP_MM if front else BACK_DIP_MM
+    across = solved(lambda x: length((_waist_curve(dip, x),)), waist + dart, 0.5 * waist, waist + dart)
+    assert across is not None, "the curve is longer than it is wide and shorter than twice that"
+    curve = _waist_curve(dip, across)
+    side: Path = (
+        Cubic((0.0, across), (0.35 * level, across + 0.55 * (hip - across)), (0.70 * level, hip), (level, hip)),
+        Line((level, hip), (long, hem)),
+    )
+    return Piece(
+        id=id,
+        name=name,
+        edges=edges(
+            allow,
+            ("waist", (curve,), "waist"),
+            ("side", side, "side"),
+            ("hem", line((long, hem), (long, 0.0)), "hem"),
+            ("centre", line((long, 0.0), (dip, 0.0)), "fold" if front else "closing"),
+        ),
+        cuts=(Cut(material="main", copies=1, on_fold=True) if front else Cut(material="main", copies=2, pair=True),),
+        notches=(Notch(name="hip", edge="side", at_mm=length(side[:1])),)
+        if front
+        else (
+            Notch(name="hip", edge="side", at_mm=length(side[:1])),
+            Notch(name="slit", edge="centre", at_mm=o["slit_mm"]),
+            Notch(name="zip", edge="centre", at_mm=long - dip - ZIP_MM),
+        ),
+        inner_lines=_dart(curve, dart, DART_LENGTH_MM[id]),
+        points=(
+            point("centre waist", (dip, 0.0), "a little below the side"),
+            point("side waist", (0.0, across), "quarter of the waist and ease, and the dart, along the curve"),
+            point("hip", (level, hip), "quarter of the hip and ease, at waist to hip"),
+            point("hem at the side", (long, hem), "narrower than the hip by the taper"),
+            point("hem at the centre", (long, 0.0), "length"),
+        ),
+    )
+
+
+def _dart(curve: Cubic, width: float, long: float) -> tuple[InnerLine, ...]:
+    """A dart in the middle of the waist, straight down."""
+    if width == 0:
+        return ()
+    middle: Point = curve.at(0.5)
+    tip = (middle[0] + long, middle[1])
+    left, right = (middle[0], middle[1] - width / 2), (middle[0], middle[1] + width / 2)
+    return (InnerLine(name="dart", path=(Line(left, tip), Line(tip, right))),)
+
+
+def _dart_width(piece: Piece) -> float:
+    return sum(line.path[1].end[1] - line.path[0].start[1] for line in piece.inner_lines if line.name == "dart")
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of a pencil skirt."""
+    front, back, band = pattern.piece("front"), pattern.piece("back"), pattern.piece("waistband")
+    waist = 2 * sum(edge_length(piece, "waist") - _dart_width(piece) for piece in (front, back))
+    round_hip = 4 * front.edge("side").path[0].end[1]
+    assert front.edge("centre").kind is EdgeKind.FOLD
+    return (
+        TapeCheck(
+            name="Side seam",
+            one="front",
+            one_mm=edge_length(front, "side"),
+            other="back",
+            other_mm=edge_length(back, "side"),
+            way_out="Draw both sides from the same points.",
+        ),
+        TapeCheck(
+            name="Waist, darts closed",
+            one="skirt",
+            one_mm=waist,
+            other="waist and ease",
+            other_mm=body["waist"] + float(options["waist_ease_mm"]),
+            way_out="Take the difference into the side seams.",
+        ),
+        TapeCheck(
+            name="Waistband to waist",
+            one="waistband less overlap",
+            one_mm=edge_length(band, "join") - float(options["overlap_mm"]),
+            other="skirt",
+            other_mm=waist,
+            way_out="Cut the waistband as long as the waist and its overlap.",
+        ),
+        TapeCheck(
+            name="Over the hip",
+            one="skirt all round",
+            one_mm=round_hip,
+            other="hip",
+            other_mm=body["hip"],
+            least_mm=OVER_HIP_MM,
+            most_mm=UNBOUNDED,
+            way_out=f"Add {max(0.0, body['hip'] + OVER_HIP_MM - round_hip) / 10:.1f} cm of ease at the hip.",
+        ),
+    )
+
+
+STYLE = Style(
+    id="pencil-skirt",
+    name="Pencil skirt",
+    summary="Front on the fold, back with zip and slit, darts or none, straight waistband.",
+    charts=("women",),
+    required=("waist", "hip", "waist_to_hip", "waist_to_knee"),
+    options=OPTIONS,
+    materials=("main", "interfacing"),
+    roles=("waist", "side", "hem", "closing", "band"),
+    drafted=drafted,
+    checked=checked,
+)
