@@ -10,7 +10,7 @@ from wickel.draft import PRESETS, ROLES, STYLES, Allowances, DraftRefused, Lengt
 from wickel.draft.parts import solved
 from wickel.draft.styles.circle_skirt import arc, radius
 from wickel.geometry import area, bounds, length, simple_outline
-from wickel.pattern import cut_line, edge_length, net_line
+from wickel.pattern import cut_line, edge_length, net_line, sewn_length
 
 EVERY = [(style, size) for style in STYLES.values() for chart in style.charts for size in CHARTS[chart].sizes]
 
@@ -304,3 +304,48 @@ def test_solving_finds_a_rising_function_s_argument_or_says_none():
     assert solved(lambda x: x * x, 2.0, 0.0, 2.0) == pytest.approx(math.sqrt(2), abs=1e-5)
     assert solved(lambda x: x, 5.0, 0.0, 2.0) is None
     assert solved(lambda x: x, -1.0, 0.0, 2.0) is None
+
+
+# --- drawn in, grown on -----------------------------------------------------------------------------
+
+
+def test_gathered_skirt_by_hand():
+    # waist (740 + 15) / 4 = 188.75, twice that on the fold: 377.5; long 590 + 50
+    front = drafted("gathered-skirt", size_body("92")).piece("front")
+    assert edge_length(front, "waist") == pytest.approx(377.5)
+    assert sewn_length(front, "waist") == pytest.approx(188.75)
+    assert edge_length(front, "side") == pytest.approx(640)
+
+
+def test_pleats_take_up_all_the_fullness():
+    # 188.75 to take up, pleats of about 30 on each side of the fold: 188.75 / 60 is about 3 pleats of 62.9
+    front = drafted("gathered-skirt", size_body("92"), {"drawn_in": "pleated"}).piece("front")
+    at = [inner.path[0].start[1] for inner in front.inner_lines]
+    assert [to - start for start, to in zip(at[::2], at[1::2], strict=True)] == pytest.approx([188.75 / 3] * 3)
+    assert at == sorted(at)
+    assert at[-1] < 377.5
+
+
+def test_a_boat_neck_is_cut_into_the_shoulder_line_and_does_not_change_it():
+    # the line runs from (0, 78) to (26, 199); at 150 across it lies 26 · 72 / 121 = 15.47 down
+    pattern = drafted("maxi-dress", size_body("92"))
+    at = {p.name: (p.down_mm, p.across_mm) for p in pattern.piece("front").points}
+    assert at["shoulder at neck"] == pytest.approx((15.47, 150), abs=0.01)
+    assert at["shoulder point"] == (26, 199)
+    assert at["hem at the centre"] == pytest.approx((1450 - 40, 0))
+
+
+def test_the_robe_s_bands_go_all_round():
+    # shaped: from the hem 1010 + 150 up the centre to 380, then slanting to (0, 78): 780 + √(380² + 78²)
+    pattern = drafted("open-robe", size_body("92"))
+    front = 780 + math.hypot(380, 78)
+    assert edge_length(pattern.piece("front"), "front edge") == pytest.approx(front)
+    neck = edge_length(pattern.piece("back"), "neck")
+    assert edge_length(pattern.piece("front-band"), "join") == pytest.approx(front + neck)
+    assert pattern.piece("front-band").cuts[0].copies == 2
+    assert edge_length(pattern.piece("belt"), "join") == pytest.approx(740 + 900)
+
+
+def test_a_straight_robe_hangs_straight_down_from_the_neck():
+    pattern = drafted("open-robe", size_body("92"), {"front": "straight"})
+    assert edge_length(pattern.piece("front"), "front edge") == pytest.approx(1160)

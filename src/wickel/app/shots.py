@@ -13,6 +13,7 @@ def write_shots(folder: Path) -> int:
     os.environ["QT_QPA_PLATFORM"] = "offscreen"
     from PySide6.QtWidgets import QApplication
 
+    from wickel.app.stages.gallery import Gallery
     from wickel.app.start import make_window
     from wickel.app.tasks import InlineRunner
     from wickel.app.theme import DARK, apply_theme
@@ -33,6 +34,15 @@ def write_shots(folder: Path) -> int:
 
         for name, stage in (("body", 0), ("draft", 1), ("cloth", 2), ("lay-open", 3)):
             shot(name, stage)
+        window.open_path(jobs[3])
+        shot("draft-trousers", 1)
+        window.open_path(jobs[4])
+        shot("draft-bodice", 1)
+        gallery = Gallery(window, "Which garment?")
+        gallery.show()
+        app.processEvents()
+        gallery.grab().save(str(folder / "gallery.png"))
+        gallery.close()
         window.open_path(jobs[1])
         shot("lay-folded", 3)
         window.lay.view.step(1)

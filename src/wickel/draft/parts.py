@@ -119,9 +119,20 @@ def solved(
     return (low + high) / 2
 
 
-def round_neck(depth_mm: float, width_mm: float) -> Cubic:
-    """A round neck: square to the centre at its depth, square to the start line at the shoulder."""
-    return smooth((depth_mm, 0.0), (depth_mm, width_mm), (depth_mm, width_mm), (0.0, width_mm), fullness=0.55)
+def round_neck(depth_mm: float, shoulder: Point) -> Cubic:
+    """A round neck: square to the centre at its depth, straight up where it meets the shoulder line.
+
+    Raises:
+        DraftRefused: the neck is not deeper than where it meets the shoulder.
+    """
+    down, width = shoulder
+    if depth_mm < down + 5:
+        raise DraftRefused(
+            f"A neck {depth_mm / 10:.1f} cm deep does not come below the shoulder line, which lies "
+            f"{down / 10:.1f} cm down where the neck meets it: make the neck deeper or narrower.",
+            "neck_width_mm",
+        )
+    return smooth((depth_mm, 0.0), (depth_mm, width), (depth_mm, width), shoulder, fullness=0.55)
 
 
 def neck_facing(

@@ -76,7 +76,7 @@ def inside_point(outline: Outline) -> Point:
     return (float(middle[0]), float(middle[1]))
 
 
-def name_room(outline: Outline) -> tuple[Bounds, bool]:
+def name_room(outline: Outline, *, may_turn: bool = True) -> tuple[Bounds, bool]:
     """The room for a name inside an outline: a box around ``inside_point``, and whether to write upwards.
 
     The box is what the outline leaves free at the height (or, written upwards, at the breadth) of a
@@ -87,7 +87,7 @@ def name_room(outline: Outline) -> tuple[Bounds, bool]:
     box = bounds(outline)
     lying = _free(shape, (box.min_x, y), (box.max_x, y), (0.0, 1.0))
     upright = _free(shape, (x, box.min_y), (x, box.max_y), (1.0, 0.0))
-    if upright.height > 1.6 * lying.width:
+    if may_turn and upright.height > 1.6 * lying.width:
         return upright, True
     return lying, False
 

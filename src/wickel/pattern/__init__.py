@@ -16,6 +16,7 @@ from wickel.pattern.piece import (
     length_between,
     net_line,
     notch_point,
+    sewn_length,
     with_allowances,
 )
 
@@ -35,5 +36,6 @@ __all__ = [
     "length_between",
     "net_line",
     "notch_point",
+    "sewn_length",
     "with_allowances",
 ]

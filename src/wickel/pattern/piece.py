@@ -25,12 +25,16 @@ class EdgeKind(StrEnum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Edge:
-    """A named part of the net line, with the allowance added outside it when cutting."""
+    """A named part of the net line, with the allowance added outside it when cutting.
+
+    A gathered or pleated edge remembers the length it comes back to when it is sewn.
+    """
 
     name: str
     path: Path
     allowance_mm: float
     kind: EdgeKind = EdgeKind.SEAM
+    comes_back_to_mm: float | None = None
 
     @property
     def start(self) -> Point:
@@ -182,6 +186,12 @@ def fold_edges(piece: Piece, outline: Outline) -> tuple[tuple[Point, Point], ...
 def edge_length(piece: Piece, name: str) -> float:
     """Net length of an edge in mm."""
     return length(piece.edge(name).path)
+
+
+def sewn_length(piece: Piece, name: str) -> float:
+    """Length of an edge as it is sewn, gathers and pleats drawn in, in mm."""
+    back = piece.edge(name).comes_back_to_mm
+    return edge_length(piece, name) if back is None else back
 
 
 def length_between(piece: Piece, first: str, second: str) -> float:

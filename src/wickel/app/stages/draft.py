@@ -83,7 +83,7 @@ class DraftStage(QWidget):
         column.addSpacing(6)
         self.chalk_title = label("Chalk list", "heading")
         column.addWidget(self.chalk_title)
-        column.addWidget(label("down from the shoulder, across from the centre", "soft"))
+        column.addWidget(label("down from the start line, across from the centre", "soft"))
         self.chalk = QTableWidget(0, 4)
         self.chalk.setAccessibleName("Chalk list of the piece in hand")
         self.chalk.setHorizontalHeaderLabels(["", "point", "down", "across"])

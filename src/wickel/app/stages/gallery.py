@@ -10,7 +10,7 @@ from wickel.app.table.ink import pen
 from wickel.app.table.paper_view import hung
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
-from wickel.app.widgets.cards import TakenCard, label
+from wickel.app.widgets.cards import TakenCard, label, scrolling
 from wickel.body import CHARTS
 from wickel.draft import STYLES, Allowances, Style, draft
 from wickel.geometry import bounds
@@ -26,7 +26,7 @@ class Thumbnail(QWidget):
 
     def __init__(self, style: Style) -> None:
         super().__init__()
-        self.setFixedHeight(150)
+        self.setFixedHeight(112)
         chart = CHARTS[style.charts[0]]
         sizes = list(chart.sizes)
         pattern = draft(style, chart.body(sizes[len(sizes) // 2]), {}, Allowances())
@@ -66,7 +66,7 @@ class Gallery(QDialog):
         super().__init__(parent)
         self.setWindowTitle(title)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(960, 560)
+        self.resize(980, 720)
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 18, 20, 18)
         column.addWidget(label(title, "title"))
@@ -76,15 +76,17 @@ class Gallery(QDialog):
         self.cards: dict[str, TakenCard] = {}
         for k, style in enumerate(STYLES.values()):
             card = TakenCard(style.id, style.name, f"{style.name}: {style.summary} (Enter)")
-            inner = QVBoxLayout(card)
-            inner.addWidget(Thumbnail(style))
-            inner.addWidget(label(style.name, "heading"))
-            inner.addWidget(label(style.summary, "soft", wrap=True))
+            words = QVBoxLayout(card)
+            words.addWidget(Thumbnail(style))
+            words.addWidget(label(style.name, "heading"))
+            words.addWidget(label(style.summary, "soft", wrap=True))
+            words.addStretch()
             card.taken.connect(self._take)
             self.cards[style.id] = card
             grid.addWidget(card, k // _COLUMNS, k % _COLUMNS)
-        column.addLayout(grid)
-        column.addStretch()
+        inner = QWidget()
+        inner.setLayout(grid)
+        column.addWidget(scrolling(inner), 1)
 
     def _take(self, style: str) -> None:
         self.chosen.emit(style)

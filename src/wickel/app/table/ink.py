@@ -51,7 +51,9 @@ def name_in(
 ) -> float:
     """Write a name (bold) and what follows in a box of pixels, as large as fits from 15 down to 9.
 
-    The ground is painted behind the words, so that no line runs through them. Returns the height used, 0 when it would not fit; what does not fit is left out.
+    The ground is painted behind the words, so that no line runs through them.
+
+    Returns the height used, 0 when it would not fit; what does not fit is left out.
     """
     for size in (15, 14, 13, 12, 11, 10, 9):
         fonts = [text_font(size, bold=k == 0) for k in range(len(lines))]

@@ -49,7 +49,7 @@ class PaperItem(PickItem):
         self._notches = [
             scene_path(hung(notch_tick(piece, notch_point(piece, notch))), closed=False) for notch in piece.notches
         ]
-        room, _ = name_room(hung(cut))
+        room, _ = name_room(hung(cut), may_turn=False)
         self._room = QRectF(room.min_x, room.min_y, room.width, room.height)
         self.setToolTip(f"{piece.name}: {copies_asked(piece)}")
 

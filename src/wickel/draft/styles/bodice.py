@@ -153,7 +153,7 @@ def _half(body: Body, o: Mapping[str, float], chest: float, *, front: bool) -> _
             "neck_width_mm",
             "shoulder",
         )
-    neck = round_neck(o["front_neck_mm" if front else "back_neck_mm"], o["neck_width_mm"])
+    neck = round_neck(o["front_neck_mm" if front else "back_neck_mm"], (0.0, o["neck_width_mm"]))
     shoulder = (o["slope_mm"], half_shoulder)
     bust = (body["bust"] + o["ease_mm"]) / 4
     hollow = body["across_front" if front else "across_back"] / 2 - (4.0 if front else 0.0)

@@ -9,15 +9,15 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.grown_on import GrownOn, grown_on
+from wickel.draft.parts import edges, line, neck_facing, point, rectangle, round_neck
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
-from wickel.geometry import Cubic, Line, Path, Point, length, smooth
+from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import (
-    ConstructionPoint,
     Cut,
     Edge,
     EdgeKind,
@@ -30,13 +30,12 @@ from wickel.pattern import (
     length_between,
 )
 
-CHEST_SIXTH_PLUS_MM = 38.1  # 1 1/2 in: chest line = bust/6 + 1 1/2 in below the shoulder
-LEAST_UNDERARM_MM = 10.0  # what must be left of the sleeve outside the side seam
 SLIT_FACING_HALF_MM = 45.0
 SLIT_FACING_BELOW_MM = 76.2  # 3 in below the slit
 POCKET_OPENING_MM = 160.0
 POCKET_END_MM = 15.0
 POCKET_ABOVE_HIP_MM = 130.0
+ON_FOLD = Cut(material="main", copies=1, on_fold=True)
 OVER_HEAD_EASE_MM = 20.0
 OVER_BODY_EASE_MM = 20.0
 
@@ -62,45 +61,13 @@ OPTIONS = (
 )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class _Frame:
-    """What front and back share: the points from the shoulder to the hem."""
-
-    neck: Point
-    shoulder: Point
-    sleeve_end: Point
-    sleeve_under: Point
-    curve_start: Point
-    side_top: Point
-    corner: Point
-    hem_side: Point
-    hem_centre: Point
-    chest_mm: float
-
-    @property
-    def overarm(self) -> Point:
-        """Unit vector from the neck point along the shoulder line."""
-        size = math.dist(self.neck, self.sleeve_end)
-        return (
-            (self.sleeve_end[0] - self.neck[0]) / size,
-            (self.sleeve_end[1] - self.neck[1]) / size,
-        )
-
-    def side(self) -> Path:
-        """The side seam from the sleeve end, round the underarm, to the hem."""
-        curve = smooth(self.curve_start, self.corner, self.corner, self.side_top)
-        straight = Line(self.side_top, self.hem_side)
-        if math.dist(self.sleeve_under, self.curve_start) < 1e-6:
-            return (curve, straight)
-        return (Line(self.sleeve_under, self.curve_start), curve, straight)
-
-
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the box dress. Raises ``DraftRefused`` when body and options disagree."""
     o = {id: value for id, value in options.items() if isinstance(value, float)}
-    frame = _frame(body, o, str(options["ease_school"]))
-    front_neck = _neck_curve(o["front_neck_mm"], o["neck_width_mm"])
-    back_neck = _neck_curve(o["back_neck_mm"], o["neck_width_mm"])
+    o["long_mm"] = body["neck_to_knee"] + o["below_knee_mm"]
+    frame = grown_on(body, o, ease_school=str(options["ease_school"]))
+    front_neck = round_neck(o["front_neck_mm"], frame.neck)
+    back_neck = round_neck(o["back_neck_mm"], frame.neck)
     slit_end = o["front_neck_mm"] + o["slit_mm"]
     if slit_end + SLIT_FACING_BELOW_MM > frame.hem_side[0]:
         raise DraftRefused(
@@ -116,79 +83,26 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     pieces = (
         _main("front", "Front", frame, front_neck, o, allow, pocket_top, slit if has_slit else ()),
         _main("back", "Back", frame, back_neck, o, allow, pocket_top, ()),
-        _facing("front-facing", "Front facing", frame, front_neck, o, allow, slit_end if has_slit else None, slit),
-        _facing("back-facing", "Back facing", frame, back_neck, o, allow, None, ()),
+        _slit_facing(frame, front_neck, o["facing_mm"], slit_end, slit, allow)
+        if has_slit
+        else neck_facing("front-facing", "Front facing", front_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD),
+        neck_facing("back-facing", "Back facing", back_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD),
         _pocket(allow),
-        _turn_up(opening + o["turn_up_ease_mm"], 2 * o["turn_up_mm"], allow),
+        rectangle(
+            "turn-up",
+            "Turn-up",
+            opening + o["turn_up_ease_mm"],
+            2 * o["turn_up_mm"],
+            allow,
+            (Cut(material="main", copies=2),),
+            role="sleeve_end",
+            fold_line=True,
+        ),
     )
     return Pattern(style="box-dress", pieces=pieces, seams=_SEAMS)
 
 
-def _frame(body: Body, o: Mapping[str, float], ease_school: str) -> _Frame:
-    half_shoulder = body["shoulder"] / 2
-    neck: Point = (0.0, o["neck_width_mm"])
-    shoulder: Point = (o["slope_mm"], half_shoulder)
-    if half_shoulder - o["neck_width_mm"] < 30:
-        raise DraftRefused(
-            f"The neck is {o['neck_width_mm'] / 10:.1f} cm wide from the centre but half the shoulder is only "
-            f"{half_shoulder / 10:.1f} cm: make the neck narrower or measure the shoulder again.",
-            "neck_width_mm",
-            "shoulder",
-        )
-    along = math.dist(neck, shoulder)
-    u = ((shoulder[0] - neck[0]) / along, (shoulder[1] - neck[1]) / along)
-    sleeve_end = (shoulder[0] + u[0] * o["sleeve_mm"], shoulder[1] + u[1] * o["sleeve_mm"])
-    half_opening = (body["upper_arm"] + o["sleeve_ease_mm"]) / 2
-    sleeve_under = (sleeve_end[0] + u[1] * half_opening, sleeve_end[1] - u[0] * half_opening)
-    ease = o["ease_mm"] / 4 if ease_school == "whole" else o["ease_mm"]
-    widest = max(("bust", "hip"), key=lambda m: body[m])
-    side_across = body[widest] / 4 + ease
-    if sleeve_under[1] < side_across + LEAST_UNDERARM_MM:
-        short = side_across + LEAST_UNDERARM_MM - sleeve_under[1]
-        raise DraftRefused(
-            f"The sleeve ends inside the body: at its {o['sleeve_mm'] / 10:.1f} cm the underarm lies "
-            f"{short / 10:.1f} cm short of the side seam (a quarter of the {widest} and ease): "
-            f"lengthen the sleeve by {math.ceil(short / u[1] / 10)} cm or take out ease.",
-            "sleeve_mm",
-            widest,
-            "ease_mm",
-        )
-    # the sleeve's underarm line runs back parallel to the shoulder until it meets the side seam
-    reach = (sleeve_under[1] - side_across) / u[1]
-    corner = (sleeve_under[0] - u[0] * reach, side_across)
-    chest = body["bust"] / 6 + CHEST_SIXTH_PLUS_MM
-    round_mm = min(80.0, reach)
-    side_top = (max(corner[0] + 80.0, chest), side_across)
-    curve_start = (corner[0] + u[0] * round_mm, corner[1] + u[1] * round_mm)
-    full = body["neck_to_knee"] + o["below_knee_mm"]
-    if full < side_top[0] + 150:
-        raise DraftRefused(
-            f"The dress would end {full / 10:.1f} cm down, too close to the underarm at {side_top[0] / 10:.1f} cm: "
-            "make it longer, or take room out of the sleeve.",
-            "below_knee_mm",
-            "sleeve_ease_mm",
-            "neck_to_knee",
-        )
-    return _Frame(
-        neck=neck,
-        shoulder=shoulder,
-        sleeve_end=sleeve_end,
-        sleeve_under=sleeve_under,
-        curve_start=curve_start,
-        side_top=side_top,
-        corner=corner,
-        hem_side=(full, side_across),
-        hem_centre=(full, 0.0),
-        chest_mm=chest,
-    )
-
-
-def _neck_curve(depth: float, width: float) -> Cubic:
-    """A round neck: square to the centre at its depth, square to the start line at the shoulder."""
-    return smooth((depth, 0.0), (depth, width), (depth, width), (0.0, width), fullness=0.55)
-
-
-def _pocket_top(body: Body, frame: _Frame) -> float:
+def _pocket_top(body: Body, frame: GrownOn) -> float:
     """Distance of the pocket opening along the side seam, from the sleeve end."""
     path = frame.side()
     to_side_top = length(path[:-1])
@@ -206,14 +120,13 @@ def _pocket_top(body: Body, frame: _Frame) -> float:
 def _main(
     id: str,
     name: str,
-    frame: _Frame,
+    frame: GrownOn,
     neck: Cubic,
     o: Mapping[str, float],
     allow: Allowances,
     pocket_top: float,
     slit: tuple[InnerLine, ...],
 ) -> Piece:
-    depth = neck.start[0]
     return Piece(
         id=id,
         name=name,
@@ -239,69 +152,53 @@ def _main(
                 kind=EdgeKind.FOLD,
             ),
         ),
-        cuts=(Cut(material="main", copies=1, on_fold=True),),
+        cuts=(ON_FOLD,),
         notches=(
             Notch(name="pocket top", edge="side", at_mm=pocket_top),
             Notch(name="pocket bottom", edge="side", at_mm=pocket_top + POCKET_OPENING_MM),
         ),
         inner_lines=slit,
-        points=(
-            _point("neck centre", (depth, 0.0), f"{name.lower()} neck depth, on the fold"),
-            _point("shoulder at neck", frame.neck, "start line; neck width from the centre"),
-            _point("shoulder point", frame.shoulder, "half the shoulder across, the slope down"),
-            _point("sleeve end, top", frame.sleeve_end, "on along the shoulder line by the sleeve length"),
-            _point("sleeve end, under", frame.sleeve_under, "square to the shoulder line by half the sleeve"),
-            _point("curve begins", frame.curve_start, "back along the sleeve, parallel to the shoulder"),
-            _point("underarm", frame.side_top, "quarter of bust or hip and ease, below the chest line"),
-            _point("hem at the side", frame.hem_side, "straight down to the length"),
-            _point("hem at the centre", frame.hem_centre, "square to the fold"),
-        ),
+        points=frame.points(neck.start),
     )
 
 
-def _facing(
-    id: str,
-    name: str,
-    frame: _Frame,
+def _slit_facing(
+    frame: GrownOn,
     neck: Cubic,
-    o: Mapping[str, float],
-    allow: Allowances,
-    slit_end: float | None,
+    width: float,
+    slit_end: float,
     slit: tuple[InnerLine, ...],
+    allow: Allowances,
 ) -> Piece:
-    """A facing that follows the neck edge; with a slit it runs on down the centre, 3 in past it."""
-    u, width, depth = frame.overarm, o["facing_mm"], neck.start[0]
+    """A front facing that follows the neck and runs on down the centre, 3 in past the slit."""
+    u, depth = frame.overarm, neck.start[0]
     outer_top = (frame.neck[0] + u[0] * width, frame.neck[1] + u[1] * width)
-    outer: Path
-    if slit_end is None:
-        bottom = (depth + width, 0.0)
-        outer = (smooth(outer_top, (bottom[0], outer_top[1]), (bottom[0], outer_top[1]), bottom, 0.55),)
-    else:
-        lowest = slit_end + SLIT_FACING_BELOW_MM
-        knee = (min(depth + width + 30.0, lowest - 20.0), SLIT_FACING_HALF_MM)
-        foot, bottom = (lowest, SLIT_FACING_HALF_MM), (lowest, 0.0)
-        bend = (knee[0] - 0.55 * (knee[0] - outer_top[0]), SLIT_FACING_HALF_MM)
-        outer = (
-            Cubic(outer_top, (outer_top[0] + 0.55 * (knee[0] - outer_top[0]), outer_top[1]), bend, knee),
-            Line(knee, foot),
-            Line(foot, bottom),
-        )
+    lowest = slit_end + SLIT_FACING_BELOW_MM
+    knee = (min(depth + width + 30.0, lowest - 20.0), SLIT_FACING_HALF_MM)
+    foot, bottom = (lowest, SLIT_FACING_HALF_MM), (lowest, 0.0)
+    bend = (knee[0] - 0.55 * (knee[0] - outer_top[0]), SLIT_FACING_HALF_MM)
+    outer: Path = (
+        Cubic(outer_top, (outer_top[0] + 0.55 * (knee[0] - outer_top[0]), outer_top[1]), bend, knee),
+        Line(knee, foot),
+        Line(foot, bottom),
+    )
     return Piece(
-        id=id,
-        name=name,
-        edges=(
-            Edge(name="neck", path=(neck,), allowance_mm=allow["neck"]),
-            Edge(name="shoulder", path=(Line(frame.neck, outer_top),), allowance_mm=allow["shoulder"]),
-            Edge(name="outer", path=outer, allowance_mm=allow["facing"]),
-            Edge(name="centre", path=(Line(bottom, neck.start),), allowance_mm=0.0, kind=EdgeKind.FOLD),
+        id="front-facing",
+        name="Front facing",
+        edges=edges(
+            allow,
+            ("neck", (neck,), "neck"),
+            ("shoulder", line(frame.neck, outer_top), "shoulder"),
+            ("outer", outer, "facing"),
+            ("centre", line(bottom, neck.start), "fold"),
         ),
-        cuts=(Cut(material="main", copies=1, on_fold=True),),
-        inner_lines=slit if slit_end is not None else (),
+        cuts=(ON_FOLD,),
+        inner_lines=slit,
         points=(
-            _point("neck centre", neck.start, "as on the garment"),
-            _point("shoulder at neck", frame.neck, "as on the garment"),
-            _point("outer, at the shoulder", outer_top, "facing width along the shoulder"),
-            _point("outer, at the centre", bottom, "facing width, or 3 in below the slit"),
+            point("neck centre", neck.start, "as on the garment"),
+            point("shoulder at neck", frame.neck, "as on the garment"),
+            point("outer, at the shoulder", outer_top, "facing width along the shoulder"),
+            point("outer, at the centre", bottom, "3 in below the slit"),
         ),
     )
 
@@ -332,39 +229,12 @@ def _pocket(allow: Allowances) -> Piece:
             Notch(name="pocket bottom", edge="opening", at_mm=POCKET_END_MM + POCKET_OPENING_MM),
         ),
         points=(
-            _point("top of the opening", top, "start of the bag"),
-            _point("end of the opening", below, "opening and both its ends"),
-            _point("finger tip", tip, "a hand's length below the opening"),
-            _point("back of the bag", back, "a hand's width from the seam"),
+            point("top of the opening", top, "start of the bag"),
+            point("end of the opening", below, "opening and both its ends"),
+            point("finger tip", tip, "a hand's length below the opening"),
+            point("back of the bag", back, "a hand's width from the seam"),
         ),
     )
-
-
-def _turn_up(long_mm: float, high_mm: float, allow: Allowances) -> Piece:
-    """A straight band, folded along its middle, sewn to the sleeve end."""
-    a, b, c, d = (0.0, 0.0), (long_mm, 0.0), (long_mm, high_mm), (0.0, high_mm)
-    band = allow["band"]
-    return Piece(
-        id="turn-up",
-        name="Turn-up",
-        edges=(
-            Edge(name="join", path=(Line(a, b),), allowance_mm=allow["sleeve_end"]),
-            Edge(name="end", path=(Line(b, c),), allowance_mm=band),
-            Edge(name="inside", path=(Line(c, d),), allowance_mm=band),
-            Edge(name="other end", path=(Line(d, a),), allowance_mm=band),
-        ),
-        cuts=(Cut(material="main", copies=2),),
-        inner_lines=(InnerLine(name="fold line", path=(Line((0.0, high_mm / 2), (long_mm, high_mm / 2)),)),),
-        points=(
-            _point("first corner", a, "start"),
-            _point("along", b, "sleeve opening all round and a little"),
-            _point("across", c, "twice the finished depth"),
-        ),
-    )
-
-
-def _point(name: str, at: Point, rule: str) -> ConstructionPoint:
-    return ConstructionPoint(name=name, down_mm=at[0], across_mm=at[1], rule=rule)
 
 
 _SEAMS = (

@@ -1,0 +1,177 @@
+"""The gathered or pleated skirt: two straight panels drawn in at the waist, with a waistband.
+
+Each panel is a half on the fold. Its waist edge is longer than the waist by the fullness and remembers
+what it comes back to. Points are (down, across) in mm from the waist and the centre.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.parts import edges, line, point, waistband
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.geometry import Line
+from wickel.pattern import Cut, InnerLine, Pattern, Piece, Seam, edge_length, sewn_length
+
+FULLNESS = {"1.5": 1.5, "2": 2.0, "2.5": 2.5, "3": 3.0}
+OVER_HIP_MM = 40.0
+
+OPTIONS = (
+    ChoiceOption(
+        id="drawn_in",
+        question="The waist is drawn in",
+        default="gathered",
+        choices={"gathered": "by gathers", "pleated": "by pleats"},
+    ),
+    ChoiceOption(
+        id="fullness",
+        question="Hem wider than the waist, times",
+        default="2",
+        choices={"1.5": "1 1/2", "2": "2", "2.5": "2 1/2", "3": "3"},
+    ),
+    LengthOption(id="pleat_mm", question="A pleat lies over, about", default=30, least=10, most=80),
+    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=50, least=-350, most=500),
+    LengthOption(id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80),
+    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
+    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft a gathered skirt. Raises ``DraftRefused`` when it would be too short."""
+    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    quarter = (body["waist"] + o["waist_ease_mm"]) / 4
+    wide = quarter * FULLNESS[str(options["fullness"])]
+    long = body["waist_to_knee"] + o["below_knee_mm"]
+    if long < 120:
+        raise DraftRefused(
+            f"The skirt would be only {long / 10:.1f} cm long: make it longer, or measure waist to knee again.",
+            "below_knee_mm",
+            "waist_to_knee",
+        )
+    pleats = _pleats(quarter, wide, o["pleat_mm"]) if options["drawn_in"] == "pleated" else ()
+    pieces = [
+        _panel(id, name, quarter, wide, long, pleats, allow) for id, name in (("front", "Front"), ("back", "Back"))
+    ]
+    return Pattern(
+        style="gathered-skirt",
+        pieces=(*pieces, waistband(4 * quarter, o["overlap_mm"], o["band_mm"], allow)),
+        seams=(
+            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
+            Seam(name="waist", one=("front", "waist"), other=("waistband", "join")),
+        ),
+    )
+
+
+def _pleats(quarter: float, wide: float, about: float) -> tuple[InnerLine, ...]:
+    """Pairs of marks: each pleat folds its first mark onto its second; together they take up all the fullness."""
+    spare = wide - quarter
+    count = max(1, round(spare / (2 * about)))
+    taken, shown = spare / count, quarter / count
+    marks = []
+    for k in range(count):
+        start = shown / 2 + k * (shown + taken)
+        marks += [
+            InnerLine(name=f"pleat {k + 1} from", path=(Line((0.0, start), (60.0, start)),)),
+            InnerLine(name=f"pleat {k + 1} to", path=(Line((0.0, start + taken), (60.0, start + taken)),)),
+        ]
+    return tuple(marks)
+
+
+def _panel(
+    id: str, name: str, quarter: float, wide: float, long: float, pleats: tuple[InnerLine, ...], allow: Allowances
+) -> Piece:
+    waist, *others = edges(
+        allow,
+        ("waist", line((0.0, 0.0), (0.0, wide)), "waist"),
+        ("side", line((0.0, wide), (long, wide)), "side"),
+        ("hem", line((long, wide), (long, 0.0)), "hem"),
+        ("centre", line((long, 0.0), (0.0, 0.0)), "fold"),
+    )
+    return Piece(
+        id=id,
+        name=name,
+        edges=(replace(waist, comes_back_to_mm=quarter), *others),
+        cuts=(Cut(material="main", copies=1, on_fold=True),),
+        inner_lines=pleats,
+        points=(
+            point("waist at the side", (0.0, wide), "a quarter of waist and ease, times the fullness"),
+            point("hem at the side", (long, wide), "straight down"),
+            point("hem at the centre", (long, 0.0), "length"),
+        ),
+    )
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of a gathered skirt."""
+    front, back, band = (pattern.piece(id) for id in ("front", "back", "waistband"))
+    drawn_in = 2 * (sewn_length(front, "waist") + sewn_length(back, "waist"))
+    round_hip = 2 * (edge_length(front, "hem") + edge_length(back, "hem"))
+    checks = [
+        TapeCheck(
+            name="Side seam",
+            one="front",
+            one_mm=edge_length(front, "side"),
+            other="back",
+            other_mm=edge_length(back, "side"),
+            way_out="Draw both panels alike.",
+        ),
+        TapeCheck(
+            name="Waist drawn in",
+            one="skirt",
+            one_mm=drawn_in,
+            other="waist and ease",
+            other_mm=body["waist"] + float(options["waist_ease_mm"]),
+            way_out="Draw the waist in to the waistband.",
+        ),
+        TapeCheck(
+            name="Waistband to waist",
+            one="waistband less overlap",
+            one_mm=edge_length(band, "join") - float(options["overlap_mm"]),
+            other="skirt",
+            other_mm=drawn_in,
+            way_out="Cut the waistband as long as the waist and its overlap.",
+        ),
+        TapeCheck(
+            name="Over the hip",
+            one="skirt all round",
+            one_mm=round_hip,
+            other="hip",
+            other_mm=body["hip"],
+            least_mm=OVER_HIP_MM,
+            most_mm=UNBOUNDED,
+            way_out="Take more fullness.",
+        ),
+    ]
+    if options["drawn_in"] == "pleated":
+        at = [inner.path[0].start[1] for inner in front.inner_lines]
+        taken = sum(to - start for start, to in zip(at[::2], at[1::2], strict=True))
+        checks.append(
+            TapeCheck(
+                name="Pleats closed",
+                one="panel less pleats",
+                one_mm=edge_length(front, "waist") - taken,
+                other="a quarter of the waist",
+                other_mm=sewn_length(front, "waist"),
+                way_out="Divide the fullness among the pleats again.",
+            )
+        )
+    return tuple(checks)
+
+
+STYLE = Style(
+    id="gathered-skirt",
+    name="Gathered or pleated skirt",
+    summary="Two straight panels on the fold, drawn in at the waist by gathers or pleats, straight waistband.",
+    charts=("women", "children"),
+    required=("waist", "hip", "waist_to_knee"),
+    options=OPTIONS,
+    materials=("main", "interfacing"),
+    roles=("waist", "side", "hem", "band"),
+    drafted=drafted,
+    checked=checked,
+)

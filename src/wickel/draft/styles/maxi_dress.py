@@ -1,0 +1,162 @@
+"""The straight maxi dress: boat neck, short grown-on sleeves, long and straight with slits at the sides.
+
+Front and back on the fold, faced neck, no closing. Points are (down, across) in mm, down from the neck
+end of the shoulder, across from the centre.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.grown_on import GrownOn, grown_on
+from wickel.draft.parts import edges, line, neck_facing, round_neck
+from wickel.draft.style import DraftRefused, LengthOption, Style
+from wickel.geometry import Cubic, length
+from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+
+ON_FOLD = Cut(material="main", copies=1, on_fold=True)
+OVER_HEAD_EASE_MM = 20.0
+OVER_BODY_EASE_MM = 20.0
+
+OPTIONS = (
+    LengthOption(id="above_floor_mm", question="Hem above the floor", default=40, least=0, most=450),
+    LengthOption(id="slit_mm", question="Slits at the sides", default=450, least=0, most=750),
+    LengthOption(id="ease_mm", question="Ease", default=110, least=20, most=400),
+    LengthOption(id="sleeve_mm", question="Sleeve from the shoulder point", default=190, least=60, most=450),
+    LengthOption(id="sleeve_ease_mm", question="Room in the sleeve, all round", default=130, least=40, most=400),
+    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=150, least=120, most=170),
+    LengthOption(id="front_neck_mm", question="Front neck depth", default=55, least=30, most=140),
+    LengthOption(id="back_neck_mm", question="Back neck depth", default=40, least=20, most=140),
+    LengthOption(id="slope_mm", question="Shoulder slope", default=26, least=5, most=60),
+    LengthOption(id="facing_mm", question="Width of the facings", default=60, least=40, most=100),
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft the maxi dress. Raises ``DraftRefused`` when body and options disagree."""
+    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    o["long_mm"] = body["neck_to_floor"] - o["above_floor_mm"]
+    frame = grown_on(body, o)
+    straight = frame.hem_side[0] - frame.side_top[0]
+    if o["slit_mm"] > straight - 250:
+        raise DraftRefused(
+            f"A slit of {o['slit_mm'] / 10:.1f} cm leaves only {(straight - o['slit_mm']) / 10:.1f} cm of side seam: "
+            "make it shorter, or the dress longer.",
+            "slit_mm",
+            "above_floor_mm",
+        )
+    necks = {id: round_neck(o[f"{id}_neck_mm"], frame.neck) for id in ("front", "back")}
+    return Pattern(
+        style="maxi-dress",
+        pieces=(
+            _half("front", "Front", frame, necks["front"], o["slit_mm"], allow),
+            _half("back", "Back", frame, necks["back"], o["slit_mm"], allow),
+            *(
+                neck_facing(
+                    f"{id}-facing",
+                    f"{id.capitalize()} facing",
+                    neck,
+                    frame.overarm,
+                    _facing_width(o, frame),
+                    allow,
+                    ON_FOLD,
+                )
+                for id, neck in necks.items()
+            ),
+        ),
+        seams=(
+            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
+            Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
+            Seam(name="front neck", one=("front", "neck"), other=("front-facing", "neck")),
+            Seam(name="back neck", one=("back", "neck"), other=("back-facing", "neck")),
+        ),
+    )
+
+
+def _facing_width(o: Mapping[str, float], frame: GrownOn) -> float:
+    """No wider than the shoulder line itself, less a little."""
+    return min(o["facing_mm"], length(line(frame.neck, frame.sleeve_end)) - 20.0)
+
+
+def _half(id: str, name: str, frame: GrownOn, neck: Cubic, slit: float, allow: Allowances) -> Piece:
+    side = frame.side()
+    return Piece(
+        id=id,
+        name=name,
+        edges=edges(
+            allow,
+            ("neck", (neck,), "neck"),
+            ("shoulder", line(frame.neck, frame.sleeve_end), "shoulder"),
+            ("sleeve end", line(frame.sleeve_end, frame.sleeve_under), "sleeve_end"),
+            ("side", side, "side"),
+            ("hem", line(frame.hem_side, frame.hem_centre), "hem"),
+            ("centre", line(frame.hem_centre, neck.start), "fold"),
+        ),
+        cuts=(ON_FOLD,),
+        notches=(Notch(name="slit", edge="side", at_mm=length(side) - slit),) if slit else (),
+        points=frame.points(neck.start),
+    )
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of a maxi dress."""
+    front, back = pattern.piece("front"), pattern.piece("back")
+    opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck"))
+    girth = 4 * front.edge("hem").start[1]
+    widest = max(body["bust"], body["hip"])
+    pairs = (
+        ("Side seam", front, back, "side"),
+        ("Shoulder", front, back, "shoulder"),
+        ("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
+        ("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
+    )
+    return (
+        *(
+            TapeCheck(
+                name=name,
+                one=one.name.lower(),
+                one_mm=edge_length(one, edge),
+                other=other.name.lower(),
+                other_mm=edge_length(other, edge),
+                way_out="Draw both edges from the same points.",
+            )
+            for name, one, other, edge in pairs
+        ),
+        TapeCheck(
+            name="Over the head",
+            one="neck opening",
+            one_mm=opening,
+            other="head",
+            other_mm=body["head"],
+            least_mm=OVER_HEAD_EASE_MM,
+            most_mm=UNBOUNDED,
+            way_out=f"Widen the neck by about {max(0.0, body['head'] + OVER_HEAD_EASE_MM - opening) / 40:.1f} cm.",
+        ),
+        TapeCheck(
+            name="Over bust and hip",
+            one="dress all round",
+            one_mm=girth,
+            other="widest girth",
+            other_mm=widest,
+            least_mm=OVER_BODY_EASE_MM,
+            most_mm=UNBOUNDED,
+            way_out=f"Add {max(0.0, widest + OVER_BODY_EASE_MM - girth) / 10:.1f} cm of ease all round.",
+        ),
+    )
+
+
+STYLE = Style(
+    id="maxi-dress",
+    name="Straight maxi dress",
+    summary="Boat neck, short grown-on sleeves, long and straight with slits at the sides; no closing.",
+    charts=("women",),
+    required=("bust", "hip", "shoulder", "upper_arm", "head", "neck_to_floor"),
+    options=OPTIONS,
+    materials=("main",),
+    roles=("shoulder", "side", "neck", "hem", "sleeve_end", "facing"),
+    drafted=drafted,
+    checked=checked,
+)

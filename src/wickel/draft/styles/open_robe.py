@@ -1,0 +1,181 @@
+"""The open robe: grown-on sleeves with bands, a band all along the open front, a belt and its loops.
+
+Back on the fold, two fronts. The shaped kind has its front edge slanting from the shoulder to the
+centre; the straight kind hangs straight down from the neck. Points are (down, across) in mm, down from
+the neck end of the shoulder, across from the centre.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.grown_on import GrownOn, grown_on
+from wickel.draft.parts import edges, line, rectangle, round_neck
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.geometry import Cubic, Line, Path, length
+from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
+
+OVER_BODY_EASE_MM = 20.0
+LOOP_MM = (110.0, 40.0)
+
+OPTIONS = (
+    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=150, least=-250, most=450),
+    ChoiceOption(
+        id="front", question="The front edge is", default="shaped", choices={"shaped": "shaped", "straight": "straight"}
+    ),
+    LengthOption(id="opening_mm", question="The slant meets the centre, down by", default=380, least=200, most=600),
+    LengthOption(id="ease_mm", question="Ease", default=200, least=60, most=500),
+    LengthOption(id="sleeve_mm", question="Sleeve from the shoulder point", default=320, least=120, most=480),
+    LengthOption(id="sleeve_ease_mm", question="Room in the sleeve, all round", default=200, least=60, most=400),
+    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=78, least=60, most=130),
+    LengthOption(id="back_neck_mm", question="Back neck depth", default=22, least=8, most=80),
+    LengthOption(id="slope_mm", question="Shoulder slope", default=22, least=5, most=60),
+    LengthOption(id="band_mm", question="Finished width of the bands", default=60, least=25, most=120),
+    LengthOption(id="belt_mm", question="Belt longer than the waist by", default=900, least=400, most=1500),
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft the robe. Raises ``DraftRefused`` when body and options disagree."""
+    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    o["long_mm"] = body["neck_to_knee"] + o["below_knee_mm"]
+    frame = grown_on(body, o)
+    if options["front"] == "shaped" and o["opening_mm"] > o["long_mm"] - 100:
+        raise DraftRefused(
+            f"The slant would meet the centre {o['opening_mm'] / 10:.1f} cm down, at the hem: "
+            "let it end higher, or make the robe longer.",
+            "opening_mm",
+            "below_knee_mm",
+        )
+    neck = round_neck(o["back_neck_mm"], frame.neck)
+    front = _front(frame, str(options["front"]), o["opening_mm"], allow)
+    band = edge_length(front, "front edge") + length((neck,))
+    sleeve = 2 * math.dist(frame.sleeve_end, frame.sleeve_under)
+    twice = 2 * o["band_mm"]
+    two, one = (Cut(material="main", copies=2),), (Cut(material="main", copies=1),)
+    pieces = (
+        _back(frame, neck, allow),
+        front,
+        rectangle("front-band", "Front band", band, twice, allow, two, fold_line=True),
+        rectangle("sleeve-band", "Sleeve band", sleeve, twice, allow, two, role="sleeve_end", fold_line=True),
+        rectangle("belt", "Belt", body["waist"] + o["belt_mm"], twice, allow, one, fold_line=True),
+        rectangle("loop", "Belt loop", *LOOP_MM, allow, two, fold_line=True),
+    )
+    return Pattern(
+        style="open-robe",
+        pieces=pieces,
+        seams=(
+            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
+            Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
+            Seam(name="front band", one=("front-band", "join"), other=("front", "front edge")),
+            Seam(name="sleeve band", one=("sleeve-band", "join"), other=("front", "sleeve end")),
+        ),
+    )
+
+
+def _shared(frame: GrownOn) -> tuple[tuple[str, Path, str], ...]:
+    return (
+        ("shoulder", line(frame.neck, frame.sleeve_end), "shoulder"),
+        ("sleeve end", line(frame.sleeve_end, frame.sleeve_under), "sleeve_end"),
+        ("side", frame.side(), "side"),
+    )
+
+
+def _back(frame: GrownOn, neck: Cubic, allow: Allowances) -> Piece:
+    return Piece(
+        id="back",
+        name="Back",
+        edges=edges(
+            allow,
+            ("neck", (neck,), "band"),
+            *_shared(frame),
+            ("hem", line(frame.hem_side, frame.hem_centre), "hem"),
+            ("centre", line(frame.hem_centre, neck.start), "fold"),
+        ),
+        cuts=(Cut(material="main", copies=1, on_fold=True),),
+        points=frame.points(neck.start),
+    )
+
+
+def _front(frame: GrownOn, kind: str, opening: float, allow: Allowances) -> Piece:
+    """From the neck end of the shoulder round to the front edge, which a band will cover."""
+    long = frame.hem_side[0]
+    if kind == "shaped":
+        foot = (long, 0.0)
+        edge: Path = (Line(foot, (opening, 0.0)), Line((opening, 0.0), frame.neck))
+    else:
+        foot = (long, frame.neck[1])
+        edge = line(foot, frame.neck)
+    return Piece(
+        id="front",
+        name="Front",
+        edges=edges(
+            allow,
+            *_shared(frame),
+            ("hem", line(frame.hem_side, foot), "hem"),
+            ("front edge", edge, "band"),
+        ),
+        cuts=(Cut(material="main", copies=2, pair=True),),
+        points=frame.points((opening, 0.0) if kind == "shaped" else frame.neck),
+    )
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of a robe."""
+    front, back = pattern.piece("front"), pattern.piece("back")
+    sleeve = edge_length(front, "sleeve end") + edge_length(back, "sleeve end")
+    girth = 4 * back.edge("hem").start[1]
+    widest = max(body["bust"], body["hip"])
+    rows = (
+        ("Side seam", "front", edge_length(front, "side"), "back", edge_length(back, "side")),
+        ("Shoulder", "front", edge_length(front, "shoulder"), "back", edge_length(back, "shoulder")),
+        (
+            "Front bands",
+            "both bands",
+            2 * edge_length(pattern.piece("front-band"), "join"),
+            "both fronts and the neck",
+            2 * (edge_length(front, "front edge") + edge_length(back, "neck")),
+        ),
+        ("Sleeve band", "band", edge_length(pattern.piece("sleeve-band"), "join"), "sleeve opening", sleeve),
+    )
+    return (
+        *(
+            TapeCheck(
+                name=name,
+                one=one,
+                one_mm=one_mm,
+                other=other,
+                other_mm=other_mm,
+                way_out="Draw them from the same points.",
+            )
+            for name, one, one_mm, other, other_mm in rows
+        ),
+        TapeCheck(
+            name="Over bust and hip",
+            one="robe all round",
+            one_mm=girth,
+            other="widest girth",
+            other_mm=widest,
+            least_mm=OVER_BODY_EASE_MM,
+            most_mm=UNBOUNDED,
+            way_out=f"Add {max(0.0, widest + OVER_BODY_EASE_MM - girth) / 10:.1f} cm of ease all round.",
+        ),
+    )
+
+
+STYLE = Style(
+    id="open-robe",
+    name="Open robe",
+    summary="Grown-on sleeves with bands, a band along the open front, shaped or straight; belt and loops.",
+    charts=("women", "men"),
+    required=("bust", "waist", "hip", "shoulder", "upper_arm", "neck_to_knee"),
+    options=OPTIONS,
+    materials=("main",),
+    roles=("shoulder", "side", "hem", "sleeve_end", "band"),
+    drafted=drafted,
+    checked=checked,
+)
