@@ -458,3 +458,21 @@ def test_a_new_client_gets_checked_pieces_by_keyboard_alone(window, session, qtb
     assert window.draft.checks_title.text() == "Checked by tape: 3 of 3 hold"
     arcs = 2 * edge_length(session.drafts[0].pattern.piece("panel"), "waist")
     assert arcs == pytest.approx(723.9 + 10, abs=0.1)
+
+
+def test_another_size_is_laid_over_the_pieces(window, session, qtbot):
+    go(qtbot, window, DRAFT)
+    box, front = window.draft.over, window.draft.paper.items_by_id["front"]
+    alone = front.boundingRect()
+    box.setFocus()
+    qtbot.keyClicks(box, "124")
+    qtbot.keyClick(box, Qt.Key.Key_Return)
+    box.activated.emit(box.currentIndex())
+    assert box.currentData() == "124"
+    larger = window.draft.paper.items_by_id["front"].boundingRect()
+    assert larger.width() > alone.width()
+    assert session.garment.size == ""  # the job itself is as it was
+    type_into(qtbot, window.draft.option_fields["neck_width_mm"], "11")  # wider than a child's shoulder
+    box.setCurrentIndex(box.findData("H98"))
+    box.activated.emit(box.currentIndex())
+    assert "cannot be drafted" in window.draft.over_said.text()

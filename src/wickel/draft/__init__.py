@@ -1,6 +1,7 @@
 """Styles and parts drafted from a body; allowances; tape checks."""
 
 from wickel.draft.allowances import DEFAULT_PRESET, PRESETS, ROLES, Allowances, Preset
+from wickel.draft.chalk import ChalkRow, chalk_list
 from wickel.draft.checks import TapeCheck
 from wickel.draft.style import (
     ChoiceOption,
@@ -22,6 +23,7 @@ __all__ = [
     "ROLES",
     "STYLES",
     "Allowances",
+    "ChalkRow",
     "ChoiceOption",
     "DraftRefused",
     "LengthOption",
@@ -31,6 +33,7 @@ __all__ = [
     "Preset",
     "Style",
     "TapeCheck",
+    "chalk_list",
     "draft",
     "full_options",
     "tape_checks",

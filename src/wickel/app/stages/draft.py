@@ -23,7 +23,19 @@ from wickel.app.stages.gallery import Gallery
 from wickel.app.table.paper_view import PaperView
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.length_edit import LengthEdit
-from wickel.draft import PRESETS, ROLES, STYLES, Allowances, ChoiceOption, Option, TapeCheck
+from wickel.body import SIZES, size_body
+from wickel.draft import (
+    PRESETS,
+    ROLES,
+    STYLES,
+    Allowances,
+    ChoiceOption,
+    DraftRefused,
+    Option,
+    TapeCheck,
+    chalk_list,
+    draft,
+)
 from wickel.job import Garment
 from wickel.pattern import Piece
 from wickel.studio import with_style
@@ -46,7 +58,11 @@ class DraftStage(QWidget):
         row.addWidget(self._options_card())
         self.paper = PaperView()
         self.paper.picked.connect(self._show_chalk_list)
-        row.addWidget(self.paper, 1)
+        middle = QVBoxLayout()
+        middle.setSpacing(8)
+        middle.addLayout(self._over_row())
+        middle.addWidget(self.paper, 1)
+        row.addLayout(middle, 1)
         row.addWidget(self._checks_card())
         session.job_changed.connect(self.refresh)
 
@@ -71,9 +87,39 @@ class DraftStage(QWidget):
         column.addWidget(scrolling(inner), 1)
         return frame
 
+    def _over_row(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        words = label("Lay another size over it", "soft")
+        self.over = QComboBox()
+        self.over.setAccessibleName("Another size to lay over the pieces")
+        self.over.setToolTip("Draws the net line of another size, dotted, over each piece, from the same start")
+        self.over.addItem("none", "")
+        for size in SIZES:
+            self.over.addItem(size, size)
+        self.over.activated.connect(lambda _: self.refresh())
+        words.setBuddy(self.over)
+        self.over_said = label("", "broken")
+        row.addWidget(words)
+        row.addWidget(self.over)
+        row.addWidget(self.over_said, 1)
+        return row
+
+    def _others(self, garment: Garment) -> tuple[Piece, ...]:
+        """The pieces of the size to lay over, none when it cannot be drafted."""
+        self.over_said.setText("")
+        size = str(self.over.currentData())
+        if not size:
+            return ()
+        try:
+            return draft(STYLES[garment.style], size_body(size), garment.options, garment.allowances).pieces
+        except DraftRefused as refusal:
+            self.over_said.setText(f"Size {size} cannot be drafted so.")
+            self.over_said.setToolTip(str(refusal))
+            return ()
+
     def _checks_card(self) -> QWidget:
         frame, column = card()
-        frame.setFixedWidth(304)
+        frame.setFixedWidth(312)
         column.setSpacing(4)
         self.checks_title = label("Checked by tape", "heading")
         column.addWidget(self.checks_title)
@@ -84,11 +130,13 @@ class DraftStage(QWidget):
         self.chalk_title = label("Chalk list", "heading")
         column.addWidget(self.chalk_title)
         column.addWidget(label("down from the start line, across from the centre", "soft"))
-        self.chalk = QTableWidget(0, 4)
+        self.chalk = QTableWidget(0, 5)
         self.chalk.setAccessibleName("Chalk list of the piece in hand")
-        self.chalk.setHorizontalHeaderLabels(["", "point", "down", "across"])
+        self.chalk.setHorizontalHeaderLabels(["", "point", "down", "across", "on"])
         self.chalk.verticalHeader().hide()
         self.chalk.setShowGrid(False)
+        self.chalk.setWordWrap(False)
+        self.chalk.setStyleSheet("font-size: 13px;")
         self.chalk.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.chalk.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         self.chalk.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -115,7 +163,7 @@ class DraftStage(QWidget):
         checks: tuple[TapeCheck, ...] = ()
         for done in self._session.drafts[:1]:
             pieces, checks = done.pattern.pieces, done.checks
-        self.paper.show_pieces(pieces, self._session.job.unit)
+        self.paper.show_pieces(pieces, self._session.job.unit, self._others(garment))
         self._show_checks(checks)
         self._show_chalk_list(self.paper.chosen)
 
@@ -220,20 +268,21 @@ class DraftStage(QWidget):
     def _show_chalk_list(self, id: str) -> None:
         unit = self._session.job.unit
         piece = next((p for d in self._session.drafts for p in d.pattern.pieces if p.id == id), None)
-        points = () if piece is None else piece.points
+        rows = () if piece is None else chalk_list(piece)
         self.chalk_title.setText("Chalk list" if piece is None else f"Chalk list: {piece.name}")
-        self.chalk.setRowCount(len(points))
-        for k, point in enumerate(points):
+        self.chalk.setRowCount(len(rows))
+        for k, row in enumerate(rows):
             cells = (
-                str(k + 1),
-                point.name,
-                shown_length(point.down_mm, unit, with_unit=False),
-                shown_length(point.across_mm, unit, with_unit=False),
+                str(row.number or "·"),
+                row.name,
+                shown_length(row.down_mm, unit, with_unit=False),
+                shown_length(row.across_mm, unit, with_unit=False),
+                {"straight": "—", "curve": "⌒"}.get(row.then, ""),
             )
             for column, text in enumerate(cells):
                 item = QTableWidgetItem(text)
-                item.setToolTip(f"{point.name}: {point.rule}")
-                if column >= 2:
+                item.setToolTip(f"{row.name}{': ' if row.rule else ''}{row.rule}{_then(row.then)}")
+                if column in (2, 3):
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
                 self.chalk.setItem(k, column, item)
         self.chalk.resizeRowsToContents()
@@ -281,6 +330,10 @@ class DraftStage(QWidget):
         self._session.apply(
             with_allowances(self._session.job, garment, made), f"Allowance at the {ROLES[role].lower()}"
         )
+
+
+def _then(then: str) -> str:
+    return f" · then {then} to the next" if then else " · marked on a line"
 
 
 def _narrow(box: QComboBox) -> None:

@@ -51,10 +51,12 @@ def name_in(
 ) -> float:
     """Write a name (bold) and what follows in a box of pixels, as large as fits from 15 down to 9.
 
-    The ground is painted behind the words, so that no line runs through them.
+    A thin coat of the ground is painted behind the words, so that lines under them stand back.
 
     Returns the height used, 0 when it would not fit; what does not fit is left out.
     """
+    coat = QColor(ground)
+    coat.setAlpha(170)
     for size in (15, 14, 13, 12, 11, 10, 9):
         fonts = [text_font(size, bold=k == 0) for k in range(len(lines))]
         widths = [QFontMetricsF(font).horizontalAdvance(line) for font, line in zip(fonts, lines, strict=True)]
@@ -63,7 +65,7 @@ def name_in(
             painter.setPen(QColor(colour))
             y = centre.y() - high / 2
             for font, wide, line in zip(fonts, widths, lines, strict=True):
-                painter.fillRect(QRectF(centre.x() - wide / 2 - 2, y + 1, wide + 4, size + 2), ground)
+                painter.fillRect(QRectF(centre.x() - wide / 2 - 2, y + 1, wide + 4, size + 2), coat)
                 painter.setFont(font)
                 painter.drawText(
                     QRectF(centre.x() - box.width(), y, 2 * box.width(), size + 3),

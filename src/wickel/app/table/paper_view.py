@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QStyleOptionGraphicsItem, QWidget
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
 from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette, text_font
+from wickel.draft import chalk_list
 from wickel.files.drawing import name_room, notch_tick
 from wickel.geometry import Outline, bounds, flattened
 from wickel.pattern import EdgeKind, Piece, cut_line, net_line, notch_point
@@ -35,13 +36,15 @@ def copies_asked(piece: Piece) -> str:
 class PaperItem(PickItem):
     """One piece on paper. In hand it also shows its points and its length and width."""
 
-    def __init__(self, piece: Piece, unit: Unit) -> None:
+    def __init__(self, piece: Piece, unit: Unit, other: Piece | None) -> None:
         cut, net = cut_line(piece), net_line(piece)
         super().__init__(scene_path(hung(cut), closed=True))
         self.piece = piece
         self._unit = unit
+        self._chalk = chalk_list(piece)
         self._net = scene_path(hung(net), closed=True)
         self._net_box = bounds(hung(net))
+        self._other = None if other is None else scene_path(hung(net_line(other)), closed=True)
         self._folds = [
             scene_path(hung(flattened(edge.path)), closed=False) for edge in piece.edges if edge.kind is EdgeKind.FOLD
         ]
@@ -53,6 +56,10 @@ class PaperItem(PickItem):
         self._room = QRectF(room.min_x, room.min_y, room.width, room.height)
         self.setToolTip(f"{piece.name}: {copies_asked(piece)}")
 
+    def boundingRect(self) -> QRectF:
+        own = super().boundingRect()
+        return own if self._other is None else own.united(self._other.boundingRect())
+
     def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
         colours = palette()
         painter.setBrush(self._fill())
@@ -61,6 +68,9 @@ class PaperItem(PickItem):
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(dashed(colours.ink, 1.2, 5, 3))
         painter.drawPath(self._net)
+        if self._other is not None:
+            painter.setPen(dashed(colours.weld, 2.0, 1, 2))
+            painter.drawPath(self._other)
         painter.setPen(pen(colours.madder, 1.6))
         for line in self._inner:
             painter.drawPath(line)
@@ -105,13 +115,15 @@ class PaperItem(PickItem):
     def _paint_points(self, painter: QPainter, to_pixel: Callable[[QPointF], QPointF]) -> None:
         colours = palette()
         painter.setFont(text_font(12, bold=True))
-        for k, point in enumerate(self.piece.points):
-            at = to_pixel(QPointF(point.across_mm, point.down_mm))
+        for row in self._chalk:
+            at = to_pixel(QPointF(row.across_mm, row.down_mm))
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(QColor(colours.madder))
-            painter.drawEllipse(at, 4, 4)
-            painter.setPen(QColor(colours.madder))
-            painter.drawText(QRectF(at.x() + 5, at.y() - 17, 24, 16), Qt.AlignmentFlag.AlignLeft, str(k + 1))
+            radius = 4.0 if row.number else 2.0
+            painter.drawEllipse(at, radius, radius)
+            if row.number:
+                painter.setPen(QColor(colours.madder))
+                painter.drawText(QRectF(at.x() + 5, at.y() - 17, 24, 16), Qt.AlignmentFlag.AlignLeft, str(row.number))
 
     def _paint_measures(self, painter: QPainter, net: QRectF) -> None:
         """The net length and width of the piece in hand, on lines beside it."""
@@ -146,10 +158,14 @@ class PaperView(PickView):
         super().__init__()
         self.setAccessibleName("The pieces on paper")
 
-    def show_pieces(self, pieces: tuple[Piece, ...], unit: Unit) -> None:
-        """Show pieces; the one in hand stays in hand when it is still there."""
+    def show_pieces(self, pieces: tuple[Piece, ...], unit: Unit, others: tuple[Piece, ...] = ()) -> None:
+        """Show pieces, each with its like in another size laid over it when there is one.
+
+        The piece in hand stays in hand when it is still there.
+        """
         self.scene().clear()
-        self.items_by_id = {piece.id: PaperItem(piece, unit) for piece in pieces}
+        over = {piece.id: piece for piece in others}
+        self.items_by_id = {piece.id: PaperItem(piece, unit, over.get(piece.id)) for piece in pieces}
         self._arrange()
         for item in self.items_by_id.values():
             self.scene().addItem(item)
@@ -160,7 +176,7 @@ class PaperView(PickView):
 
     def _arrange(self) -> None:
         """Columns from left to right, small pieces hung under each other as far down as the tallest."""
-        boxes = {id: item.cut_path.boundingRect() for id, item in self.items_by_id.items()}
+        boxes = {id: item.boundingRect() for id, item in self.items_by_id.items()}
         tallest = max((box.height() for box in boxes.values()), default=0.0)
         x, y, widest = 0.0, 0.0, 0.0
         for id, box in boxes.items():

@@ -32,7 +32,7 @@ OPTIONS = (
         id="chest_line",
         question="The chest line lies",
         default="armhole",
-        choices={"armhole": "half the armhole below the shoulder", "sixth": "bust/6 + 1 1/2 in below the shoulder"},
+        choices={"armhole": "half the armhole down", "sixth": "bust/6 + 1 1/2 in down"},
     ),
     ChoiceOption(
         id="sleeve", question="Sleeves", default="long", choices={"none": "none", "short": "short", "long": "long"}

@@ -1,0 +1,42 @@
+"""Chalk lists."""
+
+import pytest
+from shapely.geometry import LineString, Point
+
+from wickel.body import size_body
+from wickel.draft import STYLES, Allowances, chalk_list, draft
+from wickel.pattern import net_line
+
+
+def pieces():
+    for style in STYLES.values():
+        size = {"women": "92", "men": "M100", "children": "H128"}[style.charts[0]]
+        for piece in draft(style, size_body(size), {}, Allowances()).pieces:
+            yield pytest.param(piece, id=f"{style.id}/{piece.id}")
+
+
+@pytest.mark.parametrize("piece", list(pieces()))
+def test_joining_the_points_keeps_within_three_millimetres_of_the_net_line(piece):
+    corners = [(row.down_mm, row.across_mm) for row in chalk_list(piece) if row.then]
+    chalked = LineString([*corners, corners[0]])
+    assert max(chalked.distance(Point(p)) for p in net_line(piece)) <= 3.0
+
+
+@pytest.mark.parametrize("piece", list(pieces()))
+def test_every_construction_point_is_in_the_list_and_numbers_run_on(piece):
+    rows = chalk_list(piece)
+    listed = [(row.down_mm, row.across_mm) for row in rows]
+    for point in piece.points:
+        assert any(abs(x - point.down_mm) < 0.5 and abs(y - point.across_mm) < 0.5 for x, y in listed), point.name
+    numbers = [row.number for row in rows if row.number]
+    assert numbers == list(range(1, len(numbers) + 1))
+
+
+def test_the_front_of_the_box_dress_reads_as_a_maker_chalks_it():
+    front = draft(STYLES["box-dress"], size_body("92"), {}, Allowances()).piece("front")
+    corners = [(row.name, row.then) for row in chalk_list(front) if row.number]
+    assert corners[0] == ("neck centre", "curve")
+    assert ("shoulder at neck", "straight") in corners
+    assert ("hem at the side", "straight") in corners
+    assert ("shoulder point", "") in corners  # marked on the shoulder line, no corner
+    assert all(row.then == "curve" for row in chalk_list(front) if not row.number)
