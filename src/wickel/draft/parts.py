@@ -9,9 +9,15 @@ from collections.abc import Callable
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.style import DraftRefused
+from wickel.draft.style import DraftRefused, LengthOption
 from wickel.geometry import Cubic, Line, Path, Point, smooth
 from wickel.pattern import ConstructionPoint, Cut, Edge, EdgeKind, InnerLine, Piece
+
+BAND_OPTIONS = (
+    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
+    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+)
+"""What every style with a waistband asks."""
 
 EdgeRow = tuple[str, Path, str]
 """An edge as (name, path, role of its allowance); the role ``fold`` lies on a fold, ``hem`` is a hem."""
@@ -98,6 +104,16 @@ def waist_within_hip(body: Body, waist_mm: float, hip_mm: float) -> None:
             "waist",
             "hip",
         )
+
+
+def hip_curve(waist_across: float, level_mm: float, hip_across: float) -> Cubic:
+    """A side seam from the waist (down 0) out to the hip at its level, straight down where it arrives."""
+    return Cubic(
+        (0.0, waist_across),
+        (0.35 * level_mm, waist_across + 0.55 * (hip_across - waist_across)),
+        (0.70 * level_mm, hip_across),
+        (level_mm, hip_across),
+    )
 
 
 def solved(

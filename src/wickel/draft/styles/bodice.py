@@ -12,18 +12,18 @@ from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.checks import TapeCheck
+from wickel.draft.grown_on import CHEST_SIXTH_PLUS_MM
 from wickel.draft.parts import edges, line, neck_facing, point, round_neck
 from wickel.draft.sleeves import NOTCH_MM, set_in_sleeve
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.usual_checks import alike, over_body, waist_to_body
 from wickel.geometry import Cubic, Line, Path, Point, length
 from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length
 
-CHEST_SIXTH_PLUS_MM = 38.1
 BELOW_BUST_POINT_MM = 25.4
 MOST_DART_MM = 38.0
 MOST_DIP_MM = 12.0
-OVER_BUST_MM = 20.0
 
 OPTIONS = (
     LengthOption(id="below_waist_mm", question="Length below the waist", default=170, least=0, most=320),
@@ -283,47 +283,27 @@ def _dart_width(piece: Piece, name: str) -> float:
 def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
     """The tape checks of a bodice."""
     front, back = pattern.piece("front"), pattern.piece("back")
-    side_dart = _dart_width(front, "side dart")
     waist = 2 * sum(piece.edge("side").path[0].end[1] - _dart_width(piece, "waist dart") for piece in (front, back))
     bust = 2 * sum(piece.edge("armhole").end[1] for piece in (front, back))
     checks = [
         TapeCheck(
             name="Side, dart closed",
             one="front less side dart",
-            one_mm=edge_length(front, "side") - side_dart,
+            one_mm=edge_length(front, "side") - _dart_width(front, "side dart"),
             other="back",
             other_mm=edge_length(back, "side"),
             least_mm=-2.0,
             most_mm=2.0,
             way_out="Change the side dart.",
         ),
-        _alike("Shoulder", front, back, "shoulder"),
-        TapeCheck(
-            name="Waist, darts closed",
-            one="bodice",
-            one_mm=waist,
-            other="waist and ease",
-            other_mm=body["waist"] + float(options["ease_mm"]),
-            way_out="Take the difference into darts or side seams.",
-        ),
-        TapeCheck(
-            name="Over the bust",
-            one="bodice",
-            one_mm=bust,
-            other="bust",
-            other_mm=body["bust"],
-            least_mm=OVER_BUST_MM,
-            most_mm=UNBOUNDED,
-            way_out=f"Add {max(0.0, body['bust'] + OVER_BUST_MM - bust) / 10:.1f} cm of ease.",
-        ),
+        alike("Shoulder", front, back, "shoulder"),
+        waist_to_body(body, waist, float(options["ease_mm"]), "bodice"),
+        over_body(body, "bust", garment_mm=bust),
+        alike("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
+        alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
     ]
-    for half in ("front", "back"):
-        checks.append(
-            _alike(f"{half.capitalize()} neck to facing", pattern.piece(half), pattern.piece(f"{half}-facing"), "neck")
-        )
     if options["sleeve"] != "none":
-        sleeve = pattern.piece("sleeve")
-        ease = float(options["cap_ease_mm"])
+        sleeve, ease = pattern.piece("sleeve"), float(options["cap_ease_mm"])
         checks += [
             TapeCheck(
                 name="Cap to armhole",
@@ -333,27 +313,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
                 other_mm=edge_length(front, "armhole") + edge_length(back, "armhole") + ease,
                 way_out="Solve the cap height again.",
             ),
-            TapeCheck(
-                name="Sleeve seam",
-                one="front",
-                one_mm=edge_length(sleeve, "seam"),
-                other="back",
-                other_mm=edge_length(sleeve, "other seam"),
-                way_out="Draw both seams alike.",
-            ),
+            alike("Sleeve seam", sleeve, sleeve, "seam", other_edge="other seam"),
         ]
     return tuple(checks)
-
-
-def _alike(name: str, one: Piece, other: Piece, edge: str) -> TapeCheck:
-    return TapeCheck(
-        name=name,
-        one=one.name.lower(),
-        one_mm=edge_length(one, edge),
-        other=other.name.lower(),
-        other_mm=edge_length(other, edge),
-        way_out="Draw both edges from the same points.",
-    )
 
 
 STYLE = Style(

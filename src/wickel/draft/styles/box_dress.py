@@ -12,10 +12,11 @@ from collections.abc import Mapping
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import GrownOn, grown_on
 from wickel.draft.parts import edges, line, neck_facing, point, rectangle, round_neck
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import (
     Cut,
@@ -36,8 +37,6 @@ POCKET_OPENING_MM = 160.0
 POCKET_END_MM = 15.0
 POCKET_ABOVE_HIP_MM = 130.0
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
-OVER_HEAD_EASE_MM = 20.0
-OVER_BODY_EASE_MM = 20.0
 
 OPTIONS = (
     LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=-40, least=-350, most=450),
@@ -248,74 +247,39 @@ _SEAMS = (
 
 def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
     """The tape checks of a box dress."""
-    front, back = pattern.piece("front"), pattern.piece("back")
-    front_facing, back_facing = pattern.piece("front-facing"), pattern.piece("back-facing")
-    slit = float(options["slit_mm"])
-    neck_round = 2 * (edge_length(front, "neck") + edge_length(back, "neck"))
-    opening = neck_round + 2 * slit
-    short = body["head"] + OVER_HEAD_EASE_MM - opening
-    sleeve = edge_length(front, "sleeve end") + edge_length(back, "sleeve end")
-    girth = 4 * front.edge("hem").start[1]
-    widest = max(body["bust"], body["hip"])
+    front, back, pocket = pattern.piece("front"), pattern.piece("back"), pattern.piece("pocket")
+    opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck")) + 2 * float(options["slit_mm"])
+    short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
     return (
-        _same("Side seam", ("front", edge_length(front, "side")), ("back", edge_length(back, "side"))),
-        _same("Shoulder", ("front", edge_length(front, "shoulder")), ("back", edge_length(back, "shoulder"))),
-        _same(
-            "Front neck to facing",
-            ("neck", edge_length(front, "neck")),
-            ("facing", edge_length(front_facing, "neck")),
-        ),
-        _same(
-            "Back neck to facing",
-            ("neck", edge_length(back, "neck")),
-            ("facing", edge_length(back_facing, "neck")),
-        ),
+        alike("Side seam", front, back, "side"),
+        alike("Shoulder", front, back, "shoulder"),
+        alike("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
+        alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
         TapeCheck(
             name="Turn-up to sleeve",
             one="turn-up",
             one_mm=edge_length(pattern.piece("turn-up"), "join"),
             other="sleeve opening",
-            other_mm=sleeve,
+            other_mm=edge_length(front, "sleeve end") + edge_length(back, "sleeve end"),
             least_mm=0.0,
             most_mm=12.0,
             way_out="Cut the turn-up as long as the sleeve is round, or a little longer.",
         ),
-        _same(
-            "Pocket opening",
-            ("side seam", length_between(front, "pocket top", "pocket bottom")),
-            ("bag", length_between(pattern.piece("pocket"), "pocket top", "pocket bottom")),
-        ),
         TapeCheck(
-            name="Over the head",
-            one="neck opening with slit",
-            one_mm=opening,
-            other="head",
-            other_mm=body["head"],
-            least_mm=OVER_HEAD_EASE_MM,
-            most_mm=UNBOUNDED,
-            way_out=f"Deepen the slit by {max(0.0, short) / 2 / 10:.1f} cm, or widen the neck.",
+            name="Pocket opening",
+            one="side seam",
+            one_mm=length_between(front, "pocket top", "pocket bottom"),
+            other="bag",
+            other_mm=length_between(pocket, "pocket top", "pocket bottom"),
+            way_out="Notch both at the same length.",
         ),
-        TapeCheck(
-            name="Over bust and hip",
-            one="dress all round",
-            one_mm=girth,
-            other="widest girth",
-            other_mm=widest,
-            least_mm=OVER_BODY_EASE_MM,
-            most_mm=UNBOUNDED,
-            way_out=f"Add {max(0.0, widest + OVER_BODY_EASE_MM - girth) / 10:.1f} cm of ease all round.",
+        over_head(
+            body,
+            opening,
+            f"Deepen the slit by {short / 2 / 10:.1f} cm, or widen the neck.",
+            opening="neck opening with slit",
         ),
-    )
-
-
-def _same(name: str, one: tuple[str, float], other: tuple[str, float]) -> TapeCheck:
-    return TapeCheck(
-        name=name,
-        one=one[0],
-        one_mm=one[1],
-        other=other[0],
-        other_mm=other[1],
-        way_out="Draft both edges from the same points.",
+        over_body(body, "bust", "hip", garment_mm=4 * front.edge("hem").start[1]),
     )
 
 

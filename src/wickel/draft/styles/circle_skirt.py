@@ -13,8 +13,9 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import edges, line, point, waistband
+from wickel.draft.parts import BAND_OPTIONS, edges, line, point, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.usual_checks import alike, band_to_waist, waist_to_body
 from wickel.geometry import Cubic, Path, Point
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
 
@@ -42,8 +43,7 @@ OPTIONS = (
     ),
     LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=-30, least=-400, most=500),
     LengthOption(id="waist_ease_mm", question="Ease at the waist", default=10, least=0, most=80),
-    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
-    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+    *BAND_OPTIONS,
 )
 
 
@@ -138,35 +138,12 @@ def _at(radius_mm: float, deg: float) -> Point:
 
 def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
     """The tape checks of a circle skirt."""
-    panel, band = pattern.piece("panel"), pattern.piece("waistband")
-    count = int(options["panels"])
-    waist = body["waist"] + float(options["waist_ease_mm"])
+    panel, band, count = pattern.piece("panel"), pattern.piece("waistband"), int(options["panels"])
     arcs = edge_length(panel, "waist") * count
     return (
-        TapeCheck(
-            name="Waist arcs to waist",
-            one=f"{count} arcs",
-            one_mm=arcs,
-            other="waist and ease",
-            other_mm=waist,
-            way_out="Draw the waist again from its radius.",
-        ),
-        TapeCheck(
-            name="Waistband to waist",
-            one="waistband less overlap",
-            one_mm=edge_length(band, "join") - float(options["overlap_mm"]),
-            other="waist arcs",
-            other_mm=arcs,
-            way_out="Cut the waistband as long as the waist and its overlap.",
-        ),
-        TapeCheck(
-            name="Side seams",
-            one="one side",
-            one_mm=edge_length(panel, "side"),
-            other="other side",
-            other_mm=edge_length(panel, "other side"),
-            way_out="Draw both sides from the same centre.",
-        ),
+        waist_to_body(body, arcs, float(options["waist_ease_mm"]), f"{count} arcs"),
+        band_to_waist(band, float(options["overlap_mm"]), arcs),
+        alike("Side seams", panel, panel, "side", other_edge="other side"),
     )
 
 

@@ -11,9 +11,10 @@ from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.draft.parts import edges, line, point, waistband
+from wickel.draft.checks import TapeCheck
+from wickel.draft.parts import BAND_OPTIONS, edges, line, point, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
 from wickel.geometry import Line
 from wickel.pattern import Cut, InnerLine, Pattern, Piece, Seam, edge_length, sewn_length
 
@@ -36,8 +37,7 @@ OPTIONS = (
     LengthOption(id="pleat_mm", question="A pleat lies over, about", default=30, least=10, most=80),
     LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=50, least=-350, most=500),
     LengthOption(id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80),
-    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
-    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+    *BAND_OPTIONS,
 )
 
 
@@ -112,40 +112,10 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
     drawn_in = 2 * (sewn_length(front, "waist") + sewn_length(back, "waist"))
     round_hip = 2 * (edge_length(front, "hem") + edge_length(back, "hem"))
     checks = [
-        TapeCheck(
-            name="Side seam",
-            one="front",
-            one_mm=edge_length(front, "side"),
-            other="back",
-            other_mm=edge_length(back, "side"),
-            way_out="Draw both panels alike.",
-        ),
-        TapeCheck(
-            name="Waist drawn in",
-            one="skirt",
-            one_mm=drawn_in,
-            other="waist and ease",
-            other_mm=body["waist"] + float(options["waist_ease_mm"]),
-            way_out="Draw the waist in to the waistband.",
-        ),
-        TapeCheck(
-            name="Waistband to waist",
-            one="waistband less overlap",
-            one_mm=edge_length(band, "join") - float(options["overlap_mm"]),
-            other="skirt",
-            other_mm=drawn_in,
-            way_out="Cut the waistband as long as the waist and its overlap.",
-        ),
-        TapeCheck(
-            name="Over the hip",
-            one="skirt all round",
-            one_mm=round_hip,
-            other="hip",
-            other_mm=body["hip"],
-            least_mm=OVER_HIP_MM,
-            most_mm=UNBOUNDED,
-            way_out="Take more fullness.",
-        ),
+        alike("Side seam", front, back, "side"),
+        waist_to_body(body, drawn_in, float(options["waist_ease_mm"])),
+        band_to_waist(band, float(options["overlap_mm"]), drawn_in),
+        over_body(body, "hip", garment_mm=round_hip, least_mm=OVER_HIP_MM),
     ]
     if options["drawn_in"] == "pleated":
         at = [inner.path[0].start[1] for inner in front.inner_lines]

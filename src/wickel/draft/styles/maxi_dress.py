@@ -10,16 +10,15 @@ from collections.abc import Mapping
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import GrownOn, grown_on
 from wickel.draft.parts import edges, line, neck_facing, round_neck
 from wickel.draft.style import DraftRefused, LengthOption, Style
+from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
 from wickel.geometry import Cubic, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
-OVER_HEAD_EASE_MM = 20.0
-OVER_BODY_EASE_MM = 20.0
 
 OPTIONS = (
     LengthOption(id="above_floor_mm", question="Hem above the floor", default=40, least=0, most=450),
@@ -105,46 +104,14 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
     """The tape checks of a maxi dress."""
     front, back = pattern.piece("front"), pattern.piece("back")
     opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck"))
-    girth = 4 * front.edge("hem").start[1]
-    widest = max(body["bust"], body["hip"])
-    pairs = (
-        ("Side seam", front, back, "side"),
-        ("Shoulder", front, back, "shoulder"),
-        ("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
-        ("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
-    )
+    short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
     return (
-        *(
-            TapeCheck(
-                name=name,
-                one=one.name.lower(),
-                one_mm=edge_length(one, edge),
-                other=other.name.lower(),
-                other_mm=edge_length(other, edge),
-                way_out="Draw both edges from the same points.",
-            )
-            for name, one, other, edge in pairs
-        ),
-        TapeCheck(
-            name="Over the head",
-            one="neck opening",
-            one_mm=opening,
-            other="head",
-            other_mm=body["head"],
-            least_mm=OVER_HEAD_EASE_MM,
-            most_mm=UNBOUNDED,
-            way_out=f"Widen the neck by about {max(0.0, body['head'] + OVER_HEAD_EASE_MM - opening) / 40:.1f} cm.",
-        ),
-        TapeCheck(
-            name="Over bust and hip",
-            one="dress all round",
-            one_mm=girth,
-            other="widest girth",
-            other_mm=widest,
-            least_mm=OVER_BODY_EASE_MM,
-            most_mm=UNBOUNDED,
-            way_out=f"Add {max(0.0, widest + OVER_BODY_EASE_MM - girth) / 10:.1f} cm of ease all round.",
-        ),
+        alike("Side seam", front, back, "side"),
+        alike("Shoulder", front, back, "shoulder"),
+        alike("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
+        alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
+        over_head(body, opening, f"Widen the neck by about {short / 40:.1f} cm."),
+        over_body(body, "bust", "hip", garment_mm=4 * front.edge("hem").start[1]),
     )
 
 

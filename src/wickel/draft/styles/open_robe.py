@@ -12,14 +12,14 @@ from collections.abc import Mapping
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import UNBOUNDED, TapeCheck
+from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import GrownOn, grown_on
 from wickel.draft.parts import edges, line, rectangle, round_neck
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
 
-OVER_BODY_EASE_MM = 20.0
 LOOP_MM = (110.0, 40.0)
 
 OPTIONS = (
@@ -127,43 +127,26 @@ def _front(frame: GrownOn, kind: str, opening: float, allow: Allowances) -> Piec
 def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
     """The tape checks of a robe."""
     front, back = pattern.piece("front"), pattern.piece("back")
-    sleeve = edge_length(front, "sleeve end") + edge_length(back, "sleeve end")
-    girth = 4 * back.edge("hem").start[1]
-    widest = max(body["bust"], body["hip"])
-    rows = (
-        ("Side seam", "front", edge_length(front, "side"), "back", edge_length(back, "side")),
-        ("Shoulder", "front", edge_length(front, "shoulder"), "back", edge_length(back, "shoulder")),
-        (
-            "Front bands",
-            "both bands",
-            2 * edge_length(pattern.piece("front-band"), "join"),
-            "both fronts and the neck",
-            2 * (edge_length(front, "front edge") + edge_length(back, "neck")),
-        ),
-        ("Sleeve band", "band", edge_length(pattern.piece("sleeve-band"), "join"), "sleeve opening", sleeve),
-    )
     return (
-        *(
-            TapeCheck(
-                name=name,
-                one=one,
-                one_mm=one_mm,
-                other=other,
-                other_mm=other_mm,
-                way_out="Draw them from the same points.",
-            )
-            for name, one, one_mm, other, other_mm in rows
+        alike("Side seam", front, back, "side"),
+        alike("Shoulder", front, back, "shoulder"),
+        TapeCheck(
+            name="Front bands",
+            one="both bands",
+            one_mm=2 * edge_length(pattern.piece("front-band"), "join"),
+            other="both fronts and the neck",
+            other_mm=2 * (edge_length(front, "front edge") + edge_length(back, "neck")),
+            way_out="Cut the bands as long as the front edge and half the neck.",
         ),
         TapeCheck(
-            name="Over bust and hip",
-            one="robe all round",
-            one_mm=girth,
-            other="widest girth",
-            other_mm=widest,
-            least_mm=OVER_BODY_EASE_MM,
-            most_mm=UNBOUNDED,
-            way_out=f"Add {max(0.0, widest + OVER_BODY_EASE_MM - girth) / 10:.1f} cm of ease all round.",
+            name="Sleeve band",
+            one="band",
+            one_mm=edge_length(pattern.piece("sleeve-band"), "join"),
+            other="sleeve opening",
+            other_mm=edge_length(front, "sleeve end") + edge_length(back, "sleeve end"),
+            way_out="Cut the band as long as the sleeve is round.",
         ),
+        over_body(body, "bust", "hip", garment_mm=4 * back.edge("hem").start[1]),
     )
 
 

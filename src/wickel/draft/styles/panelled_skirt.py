@@ -10,11 +10,12 @@ from collections.abc import Mapping
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.draft.parts import edges, line, point, waist_within_hip, waistband
+from wickel.draft.checks import TapeCheck
+from wickel.draft.parts import BAND_OPTIONS, edges, hip_curve, line, point, waist_within_hip, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
 from wickel.geometry import MIRROR as ACROSS_TURNED
-from wickel.geometry import Cubic, Line, Path, backwards, mapped
+from wickel.geometry import Line, Path, backwards, mapped
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
 OVER_HIP_MM = 15.0
@@ -26,8 +27,7 @@ OPTIONS = (
     LengthOption(id="flare_mm", question="Flare on each side of a panel", default=90, least=0, most=250),
     LengthOption(id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80),
     LengthOption(id="hip_ease_mm", question="Ease at the hip", default=50, least=15, most=150),
-    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
-    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+    *BAND_OPTIONS,
 )
 
 
@@ -49,7 +49,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         )
     hem = hip + o["flare_mm"]
     side: Path = (
-        Cubic((0.0, waist), (0.35 * level, waist + 0.55 * (hip - waist)), (0.7 * level, hip), (level, hip)),
+        hip_curve(waist, level, hip),
         Line((level, hip), (begins, hip)),
         Line((begins, hip), (long, hem)),
     )
@@ -88,40 +88,10 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
     waist = count * edge_length(panel, "waist")
     round_hip = 2 * count * panel.edge("side").path[0].end[1]
     return (
-        TapeCheck(
-            name="Panel seams",
-            one="one side",
-            one_mm=edge_length(panel, "side"),
-            other="other side",
-            other_mm=edge_length(panel, "other side"),
-            way_out="Draw both sides alike.",
-        ),
-        TapeCheck(
-            name="Waist",
-            one=f"{count} panels",
-            one_mm=waist,
-            other="waist and ease",
-            other_mm=body["waist"] + float(options["waist_ease_mm"]),
-            way_out="Divide the waist by the panels again.",
-        ),
-        TapeCheck(
-            name="Waistband to waist",
-            one="waistband less overlap",
-            one_mm=edge_length(band, "join") - float(options["overlap_mm"]),
-            other="panels",
-            other_mm=waist,
-            way_out="Cut the waistband as long as the waist and its overlap.",
-        ),
-        TapeCheck(
-            name="Over the hip",
-            one="skirt all round",
-            one_mm=round_hip,
-            other="hip",
-            other_mm=body["hip"],
-            least_mm=OVER_HIP_MM,
-            most_mm=UNBOUNDED,
-            way_out=f"Add {max(0.0, body['hip'] + OVER_HIP_MM - round_hip) / 10:.1f} cm of ease at the hip.",
-        ),
+        alike("Panel seams", panel, panel, "side", other_edge="other side"),
+        waist_to_body(body, waist, float(options["waist_ease_mm"]), f"{count} panels"),
+        band_to_waist(band, float(options["overlap_mm"]), waist),
+        over_body(body, "hip", garment_mm=round_hip, least_mm=OVER_HIP_MM),
     )
 
 

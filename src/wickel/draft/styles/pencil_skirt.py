@@ -11,11 +11,12 @@ from collections.abc import Mapping
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.draft.parts import edges, line, point, solved, waist_within_hip, waistband
+from wickel.draft.checks import TapeCheck
+from wickel.draft.parts import BAND_OPTIONS, edges, hip_curve, line, point, solved, waist_within_hip, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
 from wickel.geometry import Cubic, Line, Path, Point, length
-from wickel.pattern import Cut, EdgeKind, InnerLine, Notch, Pattern, Piece, Seam, edge_length
+from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length
 
 FRONT_DIP_MM, BACK_DIP_MM = 8.0, 14.0
 DART_LENGTH_MM = {"front": 95.0, "back": 130.0}
@@ -38,8 +39,7 @@ OPTIONS = (
         choices={"darts": "by darts", "sides": "at the sides"},
     ),
     LengthOption(id="slit_mm", question="Slit at the centre back", default=180, least=0, most=400),
-    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
-    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+    *BAND_OPTIONS,
 )
 
 
@@ -108,7 +108,7 @@ def _half(
     assert across is not None, "the curve is longer than it is wide and shorter than twice that"
     curve = _waist_curve(dip, across)
     side: Path = (
-        Cubic((0.0, across), (0.35 * level, across + 0.55 * (hip - across)), (0.70 * level, hip), (level, hip)),
+        hip_curve(across, level, hip),
         Line((level, hip), (long, hem)),
     )
     return Piece(
@@ -158,43 +158,11 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
     """The tape checks of a pencil skirt."""
     front, back, band = pattern.piece("front"), pattern.piece("back"), pattern.piece("waistband")
     waist = 2 * sum(edge_length(piece, "waist") - _dart_width(piece) for piece in (front, back))
-    round_hip = 4 * front.edge("side").path[0].end[1]
-    assert front.edge("centre").kind is EdgeKind.FOLD
     return (
-        TapeCheck(
-            name="Side seam",
-            one="front",
-            one_mm=edge_length(front, "side"),
-            other="back",
-            other_mm=edge_length(back, "side"),
-            way_out="Draw both sides from the same points.",
-        ),
-        TapeCheck(
-            name="Waist, darts closed",
-            one="skirt",
-            one_mm=waist,
-            other="waist and ease",
-            other_mm=body["waist"] + float(options["waist_ease_mm"]),
-            way_out="Take the difference into the side seams.",
-        ),
-        TapeCheck(
-            name="Waistband to waist",
-            one="waistband less overlap",
-            one_mm=edge_length(band, "join") - float(options["overlap_mm"]),
-            other="skirt",
-            other_mm=waist,
-            way_out="Cut the waistband as long as the waist and its overlap.",
-        ),
-        TapeCheck(
-            name="Over the hip",
-            one="skirt all round",
-            one_mm=round_hip,
-            other="hip",
-            other_mm=body["hip"],
-            least_mm=OVER_HIP_MM,
-            most_mm=UNBOUNDED,
-            way_out=f"Add {max(0.0, body['hip'] + OVER_HIP_MM - round_hip) / 10:.1f} cm of ease at the hip.",
-        ),
+        alike("Side seam", front, back, "side"),
+        waist_to_body(body, waist, float(options["waist_ease_mm"])),
+        band_to_waist(band, float(options["overlap_mm"]), waist),
+        over_body(body, "hip", garment_mm=4 * front.edge("side").path[0].end[1], least_mm=OVER_HIP_MM),
     )
 
 

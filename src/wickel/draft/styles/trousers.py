@@ -15,9 +15,10 @@ from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.draft.parts import edges, line, point, rectangle, solved, waist_within_hip, waistband
+from wickel.draft.checks import TapeCheck
+from wickel.draft.parts import edges, hip_curve, line, point, rectangle, solved, waist_within_hip, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.usual_checks import alike, band_to_waist, over_body
 from wickel.geometry import Cubic, Line, Path, Point, length
 from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length
 
@@ -97,12 +98,7 @@ class _Leg:
         slope = (hem[1] - knee[1]) / (hem[0] - knee[0])
         reach = (knee[0] - self.level) / 3
         return (
-            Cubic(
-                (0.0, self.waist),
-                (0.35 * self.level, self.waist + 0.55 * (self.hip - self.waist)),
-                (0.7 * self.level, self.hip),
-                (self.level, self.hip),
-            ),
+            hip_curve(self.waist, self.level, self.hip),
             Cubic(
                 (self.level, self.hip), (self.level + reach, self.hip), (knee[0] - reach, knee[1] - slope * reach), knee
             ),
@@ -267,7 +263,6 @@ def _closed_waist(piece: Piece) -> float:
 def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
     """The tape checks of trousers."""
     front, back, band = pattern.piece("front"), pattern.piece("back"), pattern.pieces[2]
-    round_hip = 4 * front.edge("side").path[0].end[1]
     waist = 2 * (_closed_waist(front) + _closed_waist(back))
     overlap = float(options["overlap_mm"]) if band.id == "waistband" else 0.0
     return (
@@ -279,40 +274,10 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=body["crotch_round"] + float(options["crotch_ease_mm"]),
             way_out="Change the back rise.",
         ),
-        TapeCheck(
-            name="Inseam",
-            one="front",
-            one_mm=edge_length(front, "inseam"),
-            other="back",
-            other_mm=edge_length(back, "inseam"),
-            way_out="Drop the tip of the back crotch.",
-        ),
-        TapeCheck(
-            name="Side seam",
-            one="front",
-            one_mm=edge_length(front, "side"),
-            other="back",
-            other_mm=edge_length(back, "side"),
-            way_out="Draw both sides from the same points.",
-        ),
-        TapeCheck(
-            name="Band to waist",
-            one=f"{band.name.lower()}{' less overlap' if overlap else ''}",
-            one_mm=edge_length(band, "join") - overlap,
-            other="waist, darts closed",
-            other_mm=waist,
-            way_out="Cut the band as long as the waist.",
-        ),
-        TapeCheck(
-            name="Over the hip",
-            one="all round",
-            one_mm=round_hip,
-            other="hip",
-            other_mm=body["hip"],
-            least_mm=OVER_HIP_MM,
-            most_mm=UNBOUNDED,
-            way_out=f"Add {max(0.0, body['hip'] + OVER_HIP_MM - round_hip) / 10:.1f} cm of ease at the hip.",
-        ),
+        alike("Inseam", front, back, "inseam", way_out="Drop the tip of the back crotch."),
+        alike("Side seam", front, back, "side"),
+        band_to_waist(band, overlap, waist),
+        over_body(body, "hip", garment_mm=4 * front.edge("side").path[0].end[1], least_mm=OVER_HIP_MM),
     )
 
 
