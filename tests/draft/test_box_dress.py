@@ -87,7 +87,7 @@ def test_the_slit_is_on_the_front_and_its_facing_reaches_three_inches_below():
     pattern = drafted(options={"slit_mm": 100.0})
     (slit,) = pattern.piece("front").inner_lines
     assert (slit.path[0].start, slit.path[0].end) == ((85, 0), (185, 0))
-    assert points(pattern.piece("front-facing"))["outer, at the centre"][0] == pytest.approx(185 + 76.2)
+    assert points(pattern.piece("front-facing"))["outer, centre"][0] == pytest.approx(185 + 76.2)
     assert pattern.piece("back").inner_lines == ()
 
 

@@ -149,39 +149,3 @@ def round_neck(depth_mm: float, shoulder: Point) -> Cubic:
             "neck_width_mm",
         )
     return smooth((depth_mm, 0.0), (depth_mm, width), (depth_mm, width), shoulder, fullness=0.55)
-
-
-def neck_facing(
-    id: str,
-    name: str,
-    neck: Cubic,
-    overarm: Point,
-    width_mm: float,
-    allow: Allowances,
-    cut: Cut,
-    *,
-    centre: str = "fold",
-) -> Piece:
-    """A facing as wide everywhere as at the shoulder. ``overarm`` is the unit vector along the shoulder."""
-    shoulder, depth = neck.end, neck.start[0]
-    outer_top = (shoulder[0] + overarm[0] * width_mm, shoulder[1] + overarm[1] * width_mm)
-    bottom = (depth + width_mm, 0.0)
-    outer = smooth(outer_top, (bottom[0], outer_top[1]), (bottom[0], outer_top[1]), bottom, 0.55)
-    return Piece(
-        id=id,
-        name=name,
-        edges=edges(
-            allow,
-            ("neck", (neck,), "neck"),
-            ("shoulder", line(shoulder, outer_top), "shoulder"),
-            ("outer", (outer,), "facing"),
-            ("centre", line(bottom, neck.start), centre),
-        ),
-        cuts=(cut,),
-        points=(
-            point("neck centre", neck.start, "as on the garment"),
-            point("shoulder at neck", shoulder, "as on the garment"),
-            point("outer, at the shoulder", outer_top, "facing width along the shoulder"),
-            point("outer, at the centre", bottom, "facing width"),
-        ),
-    )

@@ -14,7 +14,8 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import CHEST_SIXTH_PLUS_MM
-from wickel.draft.parts import edges, line, neck_facing, point, round_neck
+from wickel.draft.necklines import KINDS, Neckline, neck_facing, neckline
+from wickel.draft.parts import edges, line, point
 from wickel.draft.sleeves import NOTCH_MM, set_in_sleeve
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import alike, over_body, waist_to_body
@@ -40,6 +41,7 @@ OPTIONS = (
     LengthOption(id="sleeve_mm", question="Length of a short sleeve", default=240, least=120, most=450),
     LengthOption(id="arm_ease_mm", question="Room at the upper arm", default=55, least=20, most=160),
     LengthOption(id="cap_ease_mm", question="Cap longer than the armhole by", default=15, least=0, most=26),
+    ChoiceOption(id="neck", question="The front neck is", default="round", choices=KINDS),
     LengthOption(id="neck_width_mm", question="Neck width from the centre", default=72, least=50, most=130),
     LengthOption(id="front_neck_mm", question="Front neck depth", default=82, least=40, most=200),
     LengthOption(id="back_neck_mm", question="Back neck depth", default=22, least=8, most=120),
@@ -52,7 +54,7 @@ OPTIONS = (
 class _Half:
     """The points of a front or back half."""
 
-    neck: Cubic
+    neck: Neckline
     shoulder: Point
     armhole: Cubic
     side_waist: Point
@@ -93,11 +95,12 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     """Draft the bodice. Raises ``DraftRefused`` when body and options disagree."""
     o = {id: value for id, value in options.items() if isinstance(value, float)}
     chest = body["armhole"] / 2 if options["chest_line"] == "armhole" else body["bust"] / 6 + CHEST_SIXTH_PLUS_MM
-    front, back = _half(body, o, chest, front=True), _half(body, o, chest, front=False)
-    along = math.dist(front.neck.end, front.shoulder)
+    kind = str(options["neck"])
+    front, back = _half(body, o, chest, kind, front=True), _half(body, o, chest, kind, front=False)
+    along = math.dist(front.neck.shoulder, front.shoulder)
     overarm = (
-        (front.shoulder[0] - front.neck.end[0]) / along,
-        (front.shoulder[1] - front.neck.end[1]) / along,
+        (front.shoulder[0] - front.neck.shoulder[0]) / along,
+        (front.shoulder[1] - front.neck.shoulder[1]) / along,
     )
     pieces = [
         _piece("front", "Front", front, allow),
@@ -144,7 +147,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     return Pattern(style="bodice", pieces=tuple(pieces), seams=tuple(seams))
 
 
-def _half(body: Body, o: Mapping[str, float], chest: float, *, front: bool) -> _Half:
+def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front: bool) -> _Half:
     half_shoulder = body["shoulder"] / 2
     if half_shoulder - o["neck_width_mm"] < 40:
         raise DraftRefused(
@@ -153,7 +156,8 @@ def _half(body: Body, o: Mapping[str, float], chest: float, *, front: bool) -> _
             "neck_width_mm",
             "shoulder",
         )
-    neck = round_neck(o["front_neck_mm" if front else "back_neck_mm"], (0.0, o["neck_width_mm"]))
+    depth = o["front_neck_mm" if front else "back_neck_mm"]
+    neck = neckline(kind if front else "round", depth, (0.0, o["neck_width_mm"]))
     shoulder = (o["slope_mm"], half_shoulder)
     bust = (body["bust"] + o["ease_mm"]) / 4
     hollow = body["across_front" if front else "across_back"] / 2 - (4.0 if front else 0.0)
@@ -222,12 +226,12 @@ def _piece(id: str, name: str, half: _Half, allow: Allowances) -> Piece:
         name=name,
         edges=edges(
             allow,
-            ("neck", (half.neck,), "neck"),
-            ("shoulder", line(half.neck.end, half.shoulder), "shoulder"),
+            ("neck", half.neck.path, "neck"),
+            ("shoulder", line(half.neck.shoulder, half.shoulder), "shoulder"),
             ("armhole", (half.armhole,), "armhole"),
             ("side", side, "side"),
             ("hem", (hem,), "hem"),
-            ("centre", line((half.hem_centre, 0.0), half.neck.start), "fold" if front else "closing"),
+            ("centre", line((half.hem_centre, 0.0), half.neck.centre), "fold" if front else "closing"),
         ),
         cuts=(Cut(material="main", copies=1, on_fold=True) if front else Cut(material="main", copies=2, pair=True),),
         notches=(
@@ -236,8 +240,8 @@ def _piece(id: str, name: str, half: _Half, allow: Allowances) -> Piece:
         ),
         inner_lines=_darts(half),
         points=(
-            point("neck centre", half.neck.start, "neck depth"),
-            point("shoulder at neck", half.neck.end, "start line; neck width from the centre"),
+            point("neck centre", half.neck.centre, "neck depth"),
+            point("shoulder at neck", half.neck.shoulder, "start line; neck width from the centre"),
             point("shoulder point", half.shoulder, "half the shoulder across, the slope down"),
             point("underarm", half.armhole.end, "chest line; quarter of bust and ease"),
             point("side waist", half.side_waist, "quarter of waist and ease, and the dart"),

@@ -14,7 +14,8 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import GrownOn, grown_on
-from wickel.draft.parts import edges, line, neck_facing, point, rectangle, round_neck
+from wickel.draft.necklines import Neckline, neck_facing, neckline
+from wickel.draft.parts import edges, line, point, rectangle
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
 from wickel.geometry import Cubic, Line, Path, length
@@ -65,8 +66,8 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     o = {id: value for id, value in options.items() if isinstance(value, float)}
     o["long_mm"] = body["neck_to_knee"] + o["below_knee_mm"]
     frame = grown_on(body, o, ease_school=str(options["ease_school"]))
-    front_neck = round_neck(o["front_neck_mm"], frame.neck)
-    back_neck = round_neck(o["back_neck_mm"], frame.neck)
+    front_neck = neckline("round", o["front_neck_mm"], frame.neck)
+    back_neck = neckline("round", o["back_neck_mm"], frame.neck)
     slit_end = o["front_neck_mm"] + o["slit_mm"]
     if slit_end + SLIT_FACING_BELOW_MM > frame.hem_side[0]:
         raise DraftRefused(
@@ -120,7 +121,7 @@ def _main(
     id: str,
     name: str,
     frame: GrownOn,
-    neck: Cubic,
+    neck: Neckline,
     o: Mapping[str, float],
     allow: Allowances,
     pocket_top: float,
@@ -130,7 +131,7 @@ def _main(
         id=id,
         name=name,
         edges=(
-            Edge(name="neck", path=(neck,), allowance_mm=allow["neck"]),
+            Edge(name="neck", path=neck.path, allowance_mm=allow["neck"]),
             Edge(name="shoulder", path=(Line(frame.neck, frame.sleeve_end),), allowance_mm=allow["shoulder"]),
             Edge(
                 name="sleeve end",
@@ -146,7 +147,7 @@ def _main(
             ),
             Edge(
                 name="centre",
-                path=(Line(frame.hem_centre, neck.start),),
+                path=(Line(frame.hem_centre, neck.centre),),
                 allowance_mm=0.0,
                 kind=EdgeKind.FOLD,
             ),
@@ -157,20 +158,20 @@ def _main(
             Notch(name="pocket bottom", edge="side", at_mm=pocket_top + POCKET_OPENING_MM),
         ),
         inner_lines=slit,
-        points=frame.points(neck.start),
+        points=frame.points(neck.centre),
     )
 
 
 def _slit_facing(
     frame: GrownOn,
-    neck: Cubic,
+    neck: Neckline,
     width: float,
     slit_end: float,
     slit: tuple[InnerLine, ...],
     allow: Allowances,
 ) -> Piece:
     """A front facing that follows the neck and runs on down the centre, 3 in past the slit."""
-    u, depth = frame.overarm, neck.start[0]
+    u, depth = frame.overarm, neck.centre[0]
     outer_top = (frame.neck[0] + u[0] * width, frame.neck[1] + u[1] * width)
     lowest = slit_end + SLIT_FACING_BELOW_MM
     knee = (min(depth + width + 30.0, lowest - 20.0), SLIT_FACING_HALF_MM)
@@ -186,18 +187,18 @@ def _slit_facing(
         name="Front facing",
         edges=edges(
             allow,
-            ("neck", (neck,), "neck"),
+            ("neck", neck.path, "neck"),
             ("shoulder", line(frame.neck, outer_top), "shoulder"),
             ("outer", outer, "facing"),
-            ("centre", line(bottom, neck.start), "fold"),
+            ("centre", line(bottom, neck.centre), "fold"),
         ),
         cuts=(ON_FOLD,),
         inner_lines=slit,
         points=(
-            point("neck centre", neck.start, "as on the garment"),
+            point("neck centre", neck.centre, "as on the garment"),
             point("shoulder at neck", frame.neck, "as on the garment"),
-            point("outer, at the shoulder", outer_top, "facing width along the shoulder"),
-            point("outer, at the centre", bottom, "3 in below the slit"),
+            point("outer, shoulder", outer_top, "facing width along the shoulder"),
+            point("outer, centre", bottom, "3 in below the slit"),
         ),
     )
 

@@ -12,10 +12,11 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import GrownOn, grown_on
-from wickel.draft.parts import edges, line, neck_facing, round_neck
+from wickel.draft.necklines import Neckline, neck_facing, neckline
+from wickel.draft.parts import edges, line
 from wickel.draft.style import DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
-from wickel.geometry import Cubic, length
+from wickel.geometry import length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
@@ -47,7 +48,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             "slit_mm",
             "above_floor_mm",
         )
-    necks = {id: round_neck(o[f"{id}_neck_mm"], frame.neck) for id in ("front", "back")}
+    necks = {id: neckline("round", o[f"{id}_neck_mm"], frame.neck) for id in ("front", "back")}
     return Pattern(
         style="maxi-dress",
         pieces=(
@@ -80,23 +81,23 @@ def _facing_width(o: Mapping[str, float], frame: GrownOn) -> float:
     return min(o["facing_mm"], length(line(frame.neck, frame.sleeve_end)) - 20.0)
 
 
-def _half(id: str, name: str, frame: GrownOn, neck: Cubic, slit: float, allow: Allowances) -> Piece:
+def _half(id: str, name: str, frame: GrownOn, neck: Neckline, slit: float, allow: Allowances) -> Piece:
     side = frame.side()
     return Piece(
         id=id,
         name=name,
         edges=edges(
             allow,
-            ("neck", (neck,), "neck"),
+            ("neck", neck.path, "neck"),
             ("shoulder", line(frame.neck, frame.sleeve_end), "shoulder"),
             ("sleeve end", line(frame.sleeve_end, frame.sleeve_under), "sleeve_end"),
             ("side", side, "side"),
             ("hem", line(frame.hem_side, frame.hem_centre), "hem"),
-            ("centre", line(frame.hem_centre, neck.start), "fold"),
+            ("centre", line(frame.hem_centre, neck.centre), "fold"),
         ),
         cuts=(ON_FOLD,),
         notches=(Notch(name="slit", edge="side", at_mm=length(side) - slit),) if slit else (),
-        points=frame.points(neck.start),
+        points=frame.points(neck.centre),
     )
 
 
