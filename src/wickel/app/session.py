@@ -60,7 +60,7 @@ class _Edit(QUndoCommand):
 class Session(QObject):
     """The open job with everything that follows from it."""
 
-    job_changed = Signal()
+    job_changed = Signal()  # always followed by lays_changed: who shows both needs only the second
     lays_changed = Signal()
     searching_changed = Signal(bool)
     trouble = Signal(str)
@@ -112,6 +112,11 @@ class Session(QObject):
         self.close_job()
         self._runner.shut()
 
+    def show_again(self) -> None:
+        """Have everything drawn anew, as after a change of colours."""
+        self.job_changed.emit()
+        self.lays_changed.emit()
+
     def save_now(self) -> None:
         """Write the job to its file; on failure say so and try again at the next change."""
         self._save_timer.stop()
@@ -131,8 +136,7 @@ class Session(QObject):
         if not only_way:
             self._draft()
             self.lays, self.lay_refusals = {}, {}
-        self.job_changed.emit()
-        self.lays_changed.emit()
+        self.show_again()
         if not only_way:
             self.search(QUICK_EFFORT)
 
@@ -171,8 +175,7 @@ class Session(QObject):
         if self.cloth is not None and id != self.cloth.id:
             self._cloth_in_hand = id
             self.lays, self.lay_refusals = {}, {}
-            self.job_changed.emit()
-            self.lays_changed.emit()
+            self.show_again()
             self.search(QUICK_EFFORT)
 
     @property

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
@@ -64,7 +65,6 @@ class MainWindow(QMainWindow):
         self._build_menu()
         self.thread_bar.chosen.connect(self.show_stage)
         self.slip.asked.connect(self.show_stage)
-        session.job_changed.connect(self._follow)
         session.lays_changed.connect(self._follow)
         session.searching_changed.connect(lambda _: self._follow())
         session.trouble.connect(self._say_trouble)
@@ -137,13 +137,15 @@ class MainWindow(QMainWindow):
         self._action(about, "&Keys and mouse", "F1", self._show_keys)
         self._action(about, "&About Wickel", "", self._show_about)
 
-    def _action(self, menu: QMenu, text: str, keys: str, act: object, *, checkable: bool = False) -> QAction:
+    def _action(
+        self, menu: QMenu, text: str, keys: str, act: Callable[[], object], *, checkable: bool = False
+    ) -> QAction:
         action = QAction(text, self)
         action.setCheckable(checkable)
         if keys:
             action.setShortcut(QKeySequence(keys))
         action.setToolTip(text.replace("&", ""))
-        action.triggered.connect(lambda *_: act())  # type: ignore[operator]
+        action.triggered.connect(lambda *_: act())
         menu.addAction(action)
         return action
 
@@ -199,7 +201,7 @@ class MainWindow(QMainWindow):
         assert isinstance(app, QApplication)
         apply_theme(app, DARK if dark else LIGHT)
         self.slip.dress()
-        self._session.job_changed.emit()
+        self._session.show_again()
         for widget in self.findChildren(QWidget):
             widget.update()
 
@@ -255,11 +257,11 @@ class MainWindow(QMainWindow):
             return None
         return Path(name if name.endswith(ending) else name + ending)
 
-    def _write(self, path: Path | None, write: object) -> None:
+    def _write(self, path: Path | None, write: Callable[[Path], None]) -> None:
         if path is None:
             return
         try:
-            write(path)  # type: ignore[operator]
+            write(path)
         except OSError as reason:
             self._refuse("This file cannot be written", f"{path.name}: {reason.strerror}.")
             return

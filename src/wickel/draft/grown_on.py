@@ -10,10 +10,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from wickel.body import Body
-from wickel.draft.parts import point
+from wickel.draft.allowances import Allowances
+from wickel.draft.parts import EdgeRow, edges, line, neck_within_shoulder, point
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Path, Point, smooth
-from wickel.pattern import ConstructionPoint
+from wickel.pattern import ConstructionPoint, Edge
 
 CHEST_SIXTH_PLUS_MM = 38.1
 """Chest line = bust/6 + 1 1/2 in below the shoulder."""
@@ -75,6 +76,26 @@ class GrownOn:
         )
 
 
+def half_on_fold(frame: GrownOn, neck: Path, allow: Allowances, *, neck_role: str = "neck") -> tuple[Edge, ...]:
+    """The edges of a front or back half with its centre on the fold."""
+    return edges(
+        allow,
+        ("neck", neck, neck_role),
+        *shoulder_to_side(frame),
+        ("hem", line(frame.hem_side, frame.hem_centre), "hem"),
+        ("centre", line(frame.hem_centre, neck[0].start), "fold"),
+    )
+
+
+def shoulder_to_side(frame: GrownOn) -> tuple[EdgeRow, ...]:
+    """The edges that every half of the block has: shoulder, sleeve end and side."""
+    return (
+        ("shoulder", line(frame.neck, frame.sleeve_end), "shoulder"),
+        ("sleeve end", line(frame.sleeve_end, frame.sleeve_under), "sleeve_end"),
+        ("side", frame.side(), "side"),
+    )
+
+
 def grown_on(body: Body, o: Mapping[str, float], *, ease_school: str = "whole") -> GrownOn:
     """The block from body and options ``neck_width_mm``, ``slope_mm``, ``sleeve_mm``, ``sleeve_ease_mm``,
     ``ease_mm`` and the full length ``long_mm``.
@@ -85,13 +106,7 @@ def grown_on(body: Body, o: Mapping[str, float], *, ease_school: str = "whole") 
     half_shoulder = body["shoulder"] / 2
     base: Point = (0.0, min(o["neck_width_mm"], BASE_NECK_MM))
     shoulder: Point = (o["slope_mm"], half_shoulder)
-    if half_shoulder - o["neck_width_mm"] < 30:
-        raise DraftRefused(
-            f"The neck is {o['neck_width_mm'] / 10:.1f} cm wide from the centre but half the shoulder is only "
-            f"{half_shoulder / 10:.1f} cm: make the neck narrower or measure the shoulder again.",
-            "neck_width_mm",
-            "shoulder",
-        )
+    neck_within_shoulder(body, o["neck_width_mm"], least_mm=30.0)
     along = math.dist(base, shoulder)
     u = ((shoulder[0] - base[0]) / along, (shoulder[1] - base[1]) / along)
     neck: Point = (u[0] / u[1] * (o["neck_width_mm"] - base[1]), o["neck_width_mm"])

@@ -91,6 +91,22 @@ def waistband(waist_mm: float, overlap_mm: float, height_mm: float, allow: Allow
     )
 
 
+def neck_within_shoulder(body: Body, width_mm: float, *, least_mm: float) -> None:
+    """Make sure that the neck leaves at least so much of half the shoulder.
+
+    Raises:
+        DraftRefused: it does not; names both.
+    """
+    half = body["shoulder"] / 2
+    if half - width_mm < least_mm:
+        raise DraftRefused(
+            f"The neck is {width_mm / 10:.1f} cm wide from the centre but half the shoulder is only "
+            f"{half / 10:.1f} cm: make the neck narrower or measure the shoulder again.",
+            "neck_width_mm",
+            "shoulder",
+        )
+
+
 def waist_within_hip(body: Body, waist_mm: float, hip_mm: float) -> None:
     """Make sure that the drafted hip (with ease) is no narrower than the drafted waist.
 

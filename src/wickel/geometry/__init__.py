@@ -28,7 +28,6 @@ from wickel.geometry.path import (
     length,
     mapped,
     point_at,
-    polyline_length,
     smooth,
 )
 from wickel.geometry.transform import MIRROR, Affine, moved, placing, reflection, turned
@@ -64,7 +63,6 @@ __all__ = [
     "placing",
     "point_at",
     "polygon",
-    "polyline_length",
     "reflection",
     "signed_area",
     "simple_outline",

@@ -111,11 +111,6 @@ def flattened(path: Sequence[Segment], flatness_mm: float = FLATNESS_MM) -> Outl
     return tuple(points)
 
 
-def polyline_length(points: Sequence[Point]) -> float:
-    """Length of an open chain of points in mm."""
-    return math.fsum(math.dist(a, b) for a, b in pairwise(points))
-
-
 def length(path: Sequence[Segment]) -> float:
     """Length of the path in mm, for smooth curves within about a thousandth of a millimetre."""
     return math.fsum(

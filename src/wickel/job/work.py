@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass, replace
 
 from wickel.cloth import WAYS, Cloth
@@ -13,11 +12,11 @@ from wickel.lay import (
     DEFAULT_EFFORT,
     CutOrder,
     CutPiece,
-    FoldSegment,
     Lay,
     LayRefused,
     LayReport,
     fits_nowhere,
+    fold_lines,
     make_lay,
     with_straight_folds,
 )
@@ -130,10 +129,8 @@ def _checked(piece: CutPiece, job: Job) -> CutPiece:
             holes=tuple(simple_outline(hole) for hole in piece.holes),
         )
         for order in piece.orders:
-            if order.fold_edges:
-                checked_fold(piece.cut_line, _one_line(order.fold_edges))
-                for line in _other_lines(order.fold_edges):
-                    checked_fold(piece.cut_line, line)
+            for edges_on_one_line in fold_lines(order.fold_edges):
+                checked_fold(piece.cut_line, edges_on_one_line)
     except (BadOutline, BadFold) as reason:
         raise JobRefused(f"{label} {reason}.") from None
     piece = with_straight_folds(piece)
@@ -148,24 +145,6 @@ def _checked(piece: CutPiece, job: Job) -> CutPiece:
         if reason_why is not None:
             raise JobRefused(f"{reason_why}: no way of folding can hold it.")
     return piece
-
-
-def _one_line(edges: tuple[FoldSegment, ...]) -> list[FoldSegment]:
-    """The fold edges that run the way of the first one."""
-    return [edge for edge in edges if _parallel(edge, edges[0])]
-
-
-def _other_lines(
-    edges: tuple[FoldSegment, ...],
-) -> list[list[FoldSegment]]:
-    return [[edge] for edge in edges if not _parallel(edge, edges[0])]
-
-
-def _parallel(one: FoldSegment, other: FoldSegment) -> bool:
-    (ax, ay), (bx, by) = one
-    (cx, cy), (dx, dy) = other
-    cross = (bx - ax) * (dy - cy) - (by - ay) * (dx - cx)
-    return abs(cross) <= 0.02 * math.dist(*one) * math.dist(*other)
 
 
 def cloths_in_use(job: Job, pieces: tuple[CutPiece, ...]) -> tuple[Cloth, ...]:

@@ -1,6 +1,6 @@
 """Parts to lay, rules of the cloth, nesting, finished lay."""
 
-from wickel.lay.demand import CutOrder, CutPiece, FoldSegment, Grain, allowed_turns, with_straight_folds
+from wickel.lay.demand import CutOrder, CutPiece, FoldSegment, Grain, allowed_turns, fold_lines, with_straight_folds
 from wickel.lay.exact import exact_check
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
 from wickel.lay.nest import Stopped
@@ -27,6 +27,7 @@ __all__ = [
     "exact_check",
     "fits_nowhere",
     "flat_copies",
+    "fold_lines",
     "make_lay",
     "marks_on_table",
     "on_table",

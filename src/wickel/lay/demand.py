@@ -7,6 +7,7 @@ down knows where a piece came from.
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
@@ -113,6 +114,25 @@ def hand_is_free(piece: CutPiece, order: CutOrder, outline: Outline, turns: tupl
     if is_mirror_symmetric(outline, piece.grain_deg):
         return True
     return 0.0 in turns and 180.0 in turns and is_mirror_symmetric(outline, piece.grain_deg + 90.0)
+
+
+def fold_lines(edges: Sequence[FoldSegment]) -> list[list[FoldSegment]]:
+    """Fold edges that run the same way together; each group is meant to lie on one line."""
+    groups: list[list[FoldSegment]] = []
+    for edge in edges:
+        group = next((own for own in groups if _same_way(own[0], edge)), None)
+        if group is None:
+            groups.append([edge])
+        else:
+            group.append(edge)
+    return groups
+
+
+def _same_way(one: FoldSegment, other: FoldSegment) -> bool:
+    (ax, ay), (bx, by) = one
+    (cx, cy), (dx, dy) = other
+    cross = (bx - ax) * (dy - cy) - (by - ay) * (dx - cx)
+    return abs(cross) <= 0.02 * math.dist(*one) * math.dist(*other)
 
 
 def with_straight_folds(piece: CutPiece) -> CutPiece:

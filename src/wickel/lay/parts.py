@@ -7,16 +7,17 @@ mirrored follow from the ply maps of the zone and from nothing else.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
-from wickel.cloth import Cloth, FoldEdge, Print, Section, Zone
+from wickel.cloth import Cloth, FoldEdge, Section, Zone
 from wickel.geometry import Outline, bounds, placing, unfolded
 from wickel.lay.demand import (
     CutOrder,
     CutPiece,
     FoldSegment,
     allowed_turns,
+    fold_lines,
     garment_turns,
     hand_is_free,
     print_turns,
@@ -219,7 +220,7 @@ def _fold_pose(
     box, room = bounds(outline), bounds(zone.usable)
     level = fold.start[1]
     inside_above = level <= room.min_y + _FIT_MM
-    if (box.min_y if inside_above else box.max_y) != _near(ay, box.min_y if inside_above else box.max_y):
+    if abs(ay - (box.min_y if inside_above else box.max_y)) > _FIT_MM:
         return None  # the piece would lie beyond the fold
     if box.height > room.height + _FIT_MM:
         return None
@@ -238,13 +239,9 @@ def _fold_pose(
     )
 
 
-def _near(value: float, target: float) -> float:
-    return target if abs(value - target) <= 1e-6 else value
-
-
 def _on_fold_shapes(piece: CutPiece, order: CutOrder) -> Iterator[tuple[FoldSegment, Shape]]:
     """For each line of fold edges: the shape with every other line unfolded, ready for that fold."""
-    lines = _fold_lines(order)
+    lines = [edges[0] for edges in fold_lines(order.fold_edges)]
     for kept in lines:
         outline, holes = piece.cut_line, piece.holes
         for other in lines:
@@ -256,19 +253,9 @@ def _on_fold_shapes(piece: CutPiece, order: CutOrder) -> Iterator[tuple[FoldSegm
 def _whole(piece: CutPiece, order: CutOrder) -> tuple[Outline, tuple[Outline, ...]]:
     """The piece unfolded across all its folds."""
     outline, holes = piece.cut_line, piece.holes
-    for line in _fold_lines(order):
-        outline, holes = unfolded(outline, line, holes)
+    for edges in fold_lines(order.fold_edges):
+        outline, holes = unfolded(outline, edges[0], holes)
     return outline, holes
-
-
-def _fold_lines(order: CutOrder) -> list[FoldSegment]:
-    """One fold edge for each line that the fold edges lie on."""
-    lines: list[FoldSegment] = []
-    for start, end in order.fold_edges:
-        deg = math.degrees(math.atan2(end[1] - start[1], end[0] - start[0])) % 180.0
-        if all(abs((deg - math.degrees(math.atan2(b[1] - a[1], b[0] - a[0])) + 90) % 180 - 90) > 1.0 for a, b in lines):
-            lines.append((start, end))
-    return lines
 
 
 def _distinct(poses: tuple[Pose, ...]) -> tuple[Pose, ...]:
@@ -288,14 +275,10 @@ def _distinct(poses: tuple[Pose, ...]) -> tuple[Pose, ...]:
 def _too_wide(piece: CutPiece, shape: Shape, cloth: Cloth, section: Section, turns: tuple[float, ...]) -> LayRefused:
     """The refusal of a piece that fits across no zone: how much is missing, and what would help."""
     if not turns:
-        way = "one-way" if cloth.print_or_assumed is Print.ONE_WAY else cloth.print_or_assumed.value
+        way = cloth.print_or_assumed.value
         return LayRefused(f"{piece.name} may not lie on {way} cloth in any of the turns it is allowed.", piece.id)
     room = max(bounds(zone.usable).height for zone in section.zones)
-    needs = min(
-        bounds(placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=False).all(shape.outline)).height
-        for turn in turns
-    )
-    over = needs - room
+    over = _least_across(piece, shape.outline, turns) - room
     if section.way == "open":
         return LayRefused(
             f"{piece.name} is {_up_cm(over)} cm too wide for {cloth.shown_name}: take wider cloth, or split "
@@ -308,6 +291,13 @@ def _too_wide(piece: CutPiece, shape: Shape, cloth: Cloth, section: Section, tur
         "or split the piece with a seam.",
         piece.id,
         too_wide_mm=over,
+    )
+
+
+def _least_across(piece: CutPiece, outline: Outline, turns: Iterable[float]) -> float:
+    """How far across the cloth an outline reaches in the best of its turns, in mm."""
+    return min(
+        bounds(placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=False).all(outline)).height for turn in turns
     )
 
 
@@ -330,9 +320,7 @@ def fits_nowhere(piece: CutPiece, order: CutOrder, cloth: Cloth) -> str | None:
         )
     outline, _ = _whole(piece, order)
     room = cloth.lay_width_mm - 2 * cloth.reserve_mm
-    needs = min(
-        bounds(placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=False).all(outline)).height for turn in turns
-    )
+    needs = _least_across(piece, outline, turns)
     if needs > room + 1e-3:
         return (
             f"{piece.name} is {needs / 10:.1f} cm across, {_up_cm(needs - room)} cm more than the "

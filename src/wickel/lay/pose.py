@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from wickel.cloth import Zone
-from wickel.geometry import Affine, Outline, Point, placing, reflection, turned, unfolded
+from wickel.geometry import Affine, Outline, placing, reflection, unfolded
 from wickel.lay.demand import CutPiece
 from wickel.lay.placement import Placement, Shape
 
@@ -14,14 +14,13 @@ from wickel.lay.placement import Placement, Shape
 class FlatCopy:
     """One finished copy on the flat cloth. ``hand`` is +1 as drawn, −1 mirrored, 0 for a whole from a half.
 
-    ``plies`` are the plies it is cut from; ``head`` is the grain arrow's direction on the first.
+    ``plies`` are the plies it is cut from.
     """
 
     outline: Outline
     holes: tuple[Outline, ...]
     hand: int
     plies: tuple[int, ...]
-    head: Point
 
 
 def table_map(placement: Placement, piece: CutPiece) -> Affine:
@@ -47,7 +46,6 @@ def on_table(placement: Placement, piece: CutPiece) -> Shape:
 def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[FlatCopy, ...]:
     """Every finished copy on the flat cloth, in ply order; a half on a fold gives one whole."""
     there = on_table(placement, piece)
-    arrow = turned(placement.turn_deg)((1.0, 0.0))  # mirroring is about the arrow and leaves it
     copies = []
     for ply in placement.cut_plies:
         to_cloth = zone.plies[ply].map
@@ -60,7 +58,7 @@ def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[Flat
                 continue  # the second ply of a fold is the other half of the same copy
             outline, holes = unfolded(outline, (to_cloth(fold.start), to_cloth(fold.end)), holes)
             hand, plies = 0, fold.joins
-        copies.append(FlatCopy(outline=outline, holes=holes, hand=hand, plies=plies, head=to_cloth.direction(arrow)))
+        copies.append(FlatCopy(outline=outline, holes=holes, hand=hand, plies=plies))
     return tuple(copies)
 
 

@@ -11,6 +11,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from functools import lru_cache
 
 from wickel.geometry import Outline, Path, Point, Side, cut_outline, flattened, length, point_at
 
@@ -150,8 +151,12 @@ def net_line(piece: Piece) -> Outline:
     return tuple(points)
 
 
+@lru_cache(maxsize=256)
 def cut_line(piece: Piece) -> Outline:
-    """Where the piece is cut: the net line with each edge's allowance outside it."""
+    """Where the piece is cut: the net line with each edge's allowance outside it.
+
+    Remembered for the pieces last asked for: laying and drawing both need it.
+    """
     return cut_outline(
         [
             Side(

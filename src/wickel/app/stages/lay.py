@@ -79,7 +79,6 @@ class LayStage(QWidget):
         left.addWidget(self._hand_card())
         row.addLayout(left, 1)
         row.addLayout(self._ways())
-        session.job_changed.connect(self.refresh)
         session.lays_changed.connect(self.refresh)
         session.searching_changed.connect(self._show_searching)
 

@@ -49,11 +49,6 @@ class Swatch(QWidget):
         self._cloth = cloth
         self.setFixedSize(84, 62)
 
-    def show_cloth(self, cloth: Cloth) -> None:
-        """Show another cloth."""
-        self._cloth = cloth
-        self.update()
-
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)

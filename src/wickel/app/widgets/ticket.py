@@ -60,7 +60,6 @@ class Ticket(QFrame):
         self.buy, self.used = Tally("to buy"), Tally("used")
         for tally in (self.lay, self.needed, self.buy, self.used):
             row.addLayout(tally)
-        session.job_changed.connect(self.refresh)
         session.lays_changed.connect(self.refresh)
 
     def refresh(self) -> None:

@@ -15,7 +15,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import CHEST_SIXTH_PLUS_MM
 from wickel.draft.necklines import KINDS, Neckline, neck_facing, neckline
-from wickel.draft.parts import edges, line, point
+from wickel.draft.parts import edges, line, neck_within_shoulder, point
 from wickel.draft.sleeves import NOTCH_MM, set_in_sleeve
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import alike, over_body, waist_to_body
@@ -149,13 +149,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
 
 def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front: bool) -> _Half:
     half_shoulder = body["shoulder"] / 2
-    if half_shoulder - o["neck_width_mm"] < 40:
-        raise DraftRefused(
-            f"The neck is {o['neck_width_mm'] / 10:.1f} cm wide from the centre but half the shoulder is only "
-            f"{half_shoulder / 10:.1f} cm: make the neck narrower or measure the shoulder again.",
-            "neck_width_mm",
-            "shoulder",
-        )
+    neck_within_shoulder(body, o["neck_width_mm"], least_mm=40.0)
     depth = o["front_neck_mm" if front else "back_neck_mm"]
     neck = neckline(kind if front else "round", depth, (0.0, o["neck_width_mm"]))
     shoulder = (o["slope_mm"], half_shoulder)

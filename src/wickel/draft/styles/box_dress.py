@@ -13,7 +13,7 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.grown_on import GrownOn, grown_on
+from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold
 from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import edges, line, point, rectangle
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
@@ -22,7 +22,6 @@ from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import (
     Cut,
     Edge,
-    EdgeKind,
     InnerLine,
     Notch,
     Pattern,
@@ -81,8 +80,8 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     pocket_top = _pocket_top(body, frame)
     opening = 2 * math.dist(frame.sleeve_end, frame.sleeve_under)
     pieces = (
-        _main("front", "Front", frame, front_neck, o, allow, pocket_top, slit if has_slit else ()),
-        _main("back", "Back", frame, back_neck, o, allow, pocket_top, ()),
+        _main("front", "Front", frame, front_neck, allow, pocket_top, slit if has_slit else ()),
+        _main("back", "Back", frame, back_neck, allow, pocket_top, ()),
         _slit_facing(frame, front_neck, o["facing_mm"], slit_end, slit, allow)
         if has_slit
         else neck_facing("front-facing", "Front facing", front_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD),
@@ -122,7 +121,6 @@ def _main(
     name: str,
     frame: GrownOn,
     neck: Neckline,
-    o: Mapping[str, float],
     allow: Allowances,
     pocket_top: float,
     slit: tuple[InnerLine, ...],
@@ -130,28 +128,7 @@ def _main(
     return Piece(
         id=id,
         name=name,
-        edges=(
-            Edge(name="neck", path=neck.path, allowance_mm=allow["neck"]),
-            Edge(name="shoulder", path=(Line(frame.neck, frame.sleeve_end),), allowance_mm=allow["shoulder"]),
-            Edge(
-                name="sleeve end",
-                path=(Line(frame.sleeve_end, frame.sleeve_under),),
-                allowance_mm=allow["sleeve_end"],
-            ),
-            Edge(name="side", path=frame.side(), allowance_mm=allow["side"]),
-            Edge(
-                name="hem",
-                path=(Line(frame.hem_side, frame.hem_centre),),
-                allowance_mm=allow["hem"],
-                kind=EdgeKind.HEM,
-            ),
-            Edge(
-                name="centre",
-                path=(Line(frame.hem_centre, neck.centre),),
-                allowance_mm=0.0,
-                kind=EdgeKind.FOLD,
-            ),
-        ),
+        edges=half_on_fold(frame, neck.path, allow),
         cuts=(ON_FOLD,),
         notches=(
             Notch(name="pocket top", edge="side", at_mm=pocket_top),

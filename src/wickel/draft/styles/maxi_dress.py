@@ -11,9 +11,9 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.grown_on import GrownOn, grown_on
+from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold
 from wickel.draft.necklines import Neckline, neck_facing, neckline
-from wickel.draft.parts import edges, line
+from wickel.draft.parts import line
 from wickel.draft.style import DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
 from wickel.geometry import length
@@ -86,15 +86,7 @@ def _half(id: str, name: str, frame: GrownOn, neck: Neckline, slit: float, allow
     return Piece(
         id=id,
         name=name,
-        edges=edges(
-            allow,
-            ("neck", neck.path, "neck"),
-            ("shoulder", line(frame.neck, frame.sleeve_end), "shoulder"),
-            ("sleeve end", line(frame.sleeve_end, frame.sleeve_under), "sleeve_end"),
-            ("side", side, "side"),
-            ("hem", line(frame.hem_side, frame.hem_centre), "hem"),
-            ("centre", line(frame.hem_centre, neck.centre), "fold"),
-        ),
+        edges=half_on_fold(frame, neck.path, allow),
         cuts=(ON_FOLD,),
         notches=(Notch(name="slit", edge="side", at_mm=length(side) - slit),) if slit else (),
         points=frame.points(neck.centre),

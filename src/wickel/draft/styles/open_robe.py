@@ -13,7 +13,7 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.grown_on import GrownOn, grown_on
+from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold, shoulder_to_side
 from wickel.draft.parts import edges, line, rectangle, round_neck
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import alike, over_body
@@ -77,25 +77,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def _shared(frame: GrownOn) -> tuple[tuple[str, Path, str], ...]:
-    return (
-        ("shoulder", line(frame.neck, frame.sleeve_end), "shoulder"),
-        ("sleeve end", line(frame.sleeve_end, frame.sleeve_under), "sleeve_end"),
-        ("side", frame.side(), "side"),
-    )
-
-
 def _back(frame: GrownOn, neck: Cubic, allow: Allowances) -> Piece:
     return Piece(
         id="back",
         name="Back",
-        edges=edges(
-            allow,
-            ("neck", (neck,), "band"),
-            *_shared(frame),
-            ("hem", line(frame.hem_side, frame.hem_centre), "hem"),
-            ("centre", line(frame.hem_centre, neck.start), "fold"),
-        ),
+        edges=half_on_fold(frame, (neck,), allow, neck_role="band"),
         cuts=(Cut(material="main", copies=1, on_fold=True),),
         points=frame.points(neck.start),
     )
@@ -115,7 +101,7 @@ def _front(frame: GrownOn, kind: str, opening: float, allow: Allowances) -> Piec
         name="Front",
         edges=edges(
             allow,
-            *_shared(frame),
+            *shoulder_to_side(frame),
             ("hem", line(frame.hem_side, foot), "hem"),
             ("front edge", edge, "band"),
         ),
