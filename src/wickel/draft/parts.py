@@ -5,12 +5,13 @@ All points are (down, across) in mm in the piece frame.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.style import DraftRefused, LengthOption
-from wickel.geometry import Cubic, Line, Path, Point, smooth
+from wickel.geometry import Cubic, Line, Path, Point, nearest_distance, point_at, smooth
 from wickel.pattern import ConstructionPoint, Cut, Edge, EdgeKind, InnerLine, Piece
 
 BAND_OPTIONS = (
@@ -89,6 +90,30 @@ def waistband(waist_mm: float, overlap_mm: float, height_mm: float, allow: Allow
         (Cut(material="main", copies=1), Cut(material="interfacing", copies=1)),
         fold_line=True,
     )
+
+
+def dart_on(path: Path, middle_mm: float, width_mm: float, deep_mm: float, *, name: str = "dart") -> InnerLine:
+    """A dart whose mouth lies on an edge, ``width_mm`` of it, and whose tip lies ``deep_mm`` inside.
+
+    The edge runs with the piece on its right (down grows inward from a waist drawn outward from the
+    centre). Both legs are equally long.
+    """
+    left, right = (point_at(path, middle_mm + share * width_mm) for share in (-0.5, 0.5))
+    along = math.dist(left, right)
+    ux, uy = (right[0] - left[0]) / along, (right[1] - left[1]) / along
+    tip = ((left[0] + right[0]) / 2 + uy * deep_mm, (left[1] + right[1]) / 2 - ux * deep_mm)
+    return InnerLine(name=name, path=(Line(left, tip), Line(tip, right)))
+
+
+def dart_width(piece: Piece, edge: str, *, name: str = "dart") -> float:
+    """How much of an edge the darts of that name on it take up, in mm along the edge."""
+    taken = 0.0
+    for mark in piece.inner_lines:
+        if mark.name == name:
+            along = [nearest_distance(piece.edge(edge).path, at) for at in (mark.path[0].start, mark.path[-1].end)]
+            if max(off for _, off in along) < 0.5:
+                taken += abs(along[1][0] - along[0][0])
+    return taken
 
 
 def neck_within_shoulder(body: Body, width_mm: float, *, least_mm: float) -> None:

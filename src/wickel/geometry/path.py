@@ -163,6 +163,88 @@ def point_at(path: Sequence[Segment], distance_mm: float) -> Point:
     return points[-1]
 
 
+def parted(segment: Segment, t: float) -> tuple[Segment, Segment]:
+    """The two parts of a segment before and after parameter t (de Casteljau's construction)."""
+    if isinstance(segment, Line):
+        middle = segment.at(t)
+        return Line(segment.start, middle), Line(middle, segment.end)
+    a, b, c = (
+        _between(p, q, t)
+        for p, q in (
+            (segment.start, segment.control1),
+            (segment.control1, segment.control2),
+            (segment.control2, segment.end),
+        )
+    )
+    d, e = _between(a, b, t), _between(b, c, t)
+    middle = _between(d, e, t)
+    return Cubic(segment.start, a, d, middle), Cubic(middle, e, c, segment.end)
+
+
+def parted_at(path: Sequence[Segment], distance_mm: float) -> tuple[Path, Path]:
+    """The path before and after a distance along it; either part is empty at the path's ends."""
+    left = distance_mm
+    for k, segment in enumerate(path):
+        size = length((segment,))
+        if left <= 1e-7:
+            return tuple(path[:k]), tuple(path[k:])
+        if left < size - 1e-7:
+            before, after = parted(segment, _parameter_at(segment, left, size))
+            return (*path[:k], before), (after, *path[k + 1 :])
+        left -= size
+    return tuple(path), ()
+
+
+def _parameter_at(segment: Segment, distance_mm: float, size_mm: float) -> float:
+    if isinstance(segment, Line):
+        return distance_mm / size_mm
+    low, high = 0.0, 1.0
+    while high - low > 1e-10:
+        middle = (low + high) / 2
+        if length((parted(segment, middle)[0],)) < distance_mm:
+            low = middle
+        else:
+            high = middle
+    return (low + high) / 2
+
+
+def nearest_distance(path: Sequence[Segment], point: Point) -> tuple[float, float]:
+    """How far along the path its nearest place to a point lies, and how far off the point is, in mm."""
+    points = flattened(path, _LENGTH_FLATNESS_MM * 4)
+    best, along, found = math.inf, 0.0, 0.0
+    for a, b in pairwise(points):
+        step = math.dist(a, b)
+        if step == 0:
+            continue
+        t = ((point[0] - a[0]) * (b[0] - a[0]) + (point[1] - a[1]) * (b[1] - a[1])) / (step * step)
+        t = min(1.0, max(0.0, t))
+        off = math.dist(point, _between(a, b, t))
+        if off < best:
+            best, found = off, along + t * step
+        along += step
+    return found, best
+
+
+def crossing(path: Sequence[Segment], axis: int, value: float) -> tuple[Path, Path] | None:
+    """The path parted where it first reaches a value of x (axis 0) or y (axis 1), or None where it never does."""
+    for k, segment in enumerate(path):
+        steps = 64 if isinstance(segment, Cubic) else 1
+        for n in range(steps):
+            low, high = n / steps, (n + 1) / steps
+            first, last = segment.at(low)[axis] - value, segment.at(high)[axis] - value
+            if first * last > 0:
+                continue
+            while high - low > 1e-12:
+                middle = (low + high) / 2
+                if (segment.at(middle)[axis] - value) * first > 0:
+                    low = middle
+                else:
+                    high = middle
+            before, after = parted(segment, (low + high) / 2)
+            return (*path[:k], before), (after, *path[k + 1 :])
+    return None
+
+
 def smooth(start: Point, toward: Point, onto: Point, end: Point, fullness: float = 0.6) -> Cubic:
     """A curve that leaves ``start`` toward one point and arrives at ``end`` from another.
 

@@ -12,11 +12,22 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import BAND_OPTIONS, edges, hip_curve, line, point, solved, waist_within_hip, waistband
+from wickel.draft.parts import (
+    BAND_OPTIONS,
+    dart_on,
+    dart_width,
+    edges,
+    hip_curve,
+    line,
+    point,
+    solved,
+    waist_within_hip,
+    waistband,
+)
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
-from wickel.geometry import Cubic, Line, Path, Point, length
-from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length
+from wickel.geometry import Cubic, Line, Path, length
+from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
 FRONT_DIP_MM, BACK_DIP_MM = 8.0, 14.0
 DART_LENGTH_MM = {"front": 95.0, "back": 130.0}
@@ -129,7 +140,7 @@ def _half(
             Notch(name="slit", edge="centre", at_mm=o["slit_mm"]),
             Notch(name="zip", edge="centre", at_mm=long - dip - ZIP_MM),
         ),
-        inner_lines=_dart(curve, dart, DART_LENGTH_MM[id]),
+        inner_lines=(dart_on((curve,), length((curve,)) / 2, dart, DART_LENGTH_MM[id]),) if dart else (),
         points=(
             point("centre waist", (dip, 0.0), "a little below the side"),
             point("side waist", (0.0, across), "quarter of the waist and ease, and the dart, along the curve"),
@@ -140,24 +151,10 @@ def _half(
     )
 
 
-def _dart(curve: Cubic, width: float, long: float) -> tuple[InnerLine, ...]:
-    """A dart in the middle of the waist, straight down."""
-    if width == 0:
-        return ()
-    middle: Point = curve.at(0.5)
-    tip = (middle[0] + long, middle[1])
-    left, right = (middle[0], middle[1] - width / 2), (middle[0], middle[1] + width / 2)
-    return (InnerLine(name="dart", path=(Line(left, tip), Line(tip, right))),)
-
-
-def _dart_width(piece: Piece) -> float:
-    return sum(line.path[1].end[1] - line.path[0].start[1] for line in piece.inner_lines if line.name == "dart")
-
-
 def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
     """The tape checks of a pencil skirt."""
     front, back, band = pattern.piece("front"), pattern.piece("back"), pattern.piece("waistband")
-    waist = 2 * sum(edge_length(piece, "waist") - _dart_width(piece) for piece in (front, back))
+    waist = 2 * sum(edge_length(piece, "waist") - dart_width(piece, "waist") for piece in (front, back))
     return (
         alike("Side seam", front, back, "side"),
         waist_to_body(body, waist, float(options["waist_ease_mm"])),

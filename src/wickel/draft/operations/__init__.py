@@ -1,0 +1,39 @@
+"""Operations on pieces, usable in any style and by hand: split, join, spread, darts, reshaping, deriving."""
+
+from wickel.draft.operations.changes import OPERATIONS, Change, Operation, changed, seam_checks, with_changes
+from wickel.draft.operations.darts import dart_marks, dart_to_seam, move_dart
+from wickel.draft.operations.deriving import facing, interfacing, lining, partner
+from wickel.draft.operations.reshaping import extend, fold, lengthen, unfold, with_notch, without_notch
+from wickel.draft.operations.splitting import join, mapped_piece, reversed_piece, split
+from wickel.draft.operations.spots import Spot, spot_near, spot_point
+from wickel.draft.operations.spreading import slash_and_spread
+
+__all__ = [
+    "OPERATIONS",
+    "Change",
+    "Operation",
+    "Spot",
+    "changed",
+    "dart_marks",
+    "dart_to_seam",
+    "extend",
+    "facing",
+    "fold",
+    "interfacing",
+    "join",
+    "lengthen",
+    "lining",
+    "mapped_piece",
+    "move_dart",
+    "partner",
+    "reversed_piece",
+    "seam_checks",
+    "slash_and_spread",
+    "split",
+    "spot_near",
+    "spot_point",
+    "unfold",
+    "with_changes",
+    "with_notch",
+    "without_notch",
+]

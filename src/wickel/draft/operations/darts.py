@@ -1,0 +1,149 @@
+"""Darts: move one to another place, close it into a seam. A dart is an inner line of two legs that meet at
+its tip; its mouth lies on one edge of the piece."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from wickel.draft.operations.spots import (
+    Spot,
+    Stretch,
+    chain,
+    in_one,
+    mapped_stretch,
+    remade,
+    seam_stretch,
+    spot_near,
+    spot_point,
+)
+from wickel.draft.style import DraftRefused
+from wickel.geometry import Affine, Line, Point, mapped, moved, nearest_distance, turned
+from wickel.pattern import EdgeKind, InnerLine, Piece
+
+_ON_EDGE_MM = 0.6
+_LEGS_MM = 3.0
+
+
+def dart_marks(piece: Piece) -> tuple[InnerLine, ...]:
+    """The darts of a piece whose mouths lie on its net line: those that can be moved or closed."""
+    return tuple(mark for mark in piece.inner_lines if _is_dart(piece, mark))
+
+
+def _is_dart(piece: Piece, mark: InnerLine) -> bool:
+    if "dart" not in mark.name or len(mark.path) != 2:
+        return False
+    return all(
+        min(nearest_distance(edge.path, at)[1] for edge in piece.edges) < _ON_EDGE_MM
+        for at in (mark.path[0].start, mark.path[1].end)
+    )
+
+
+def _legs(piece: Piece, dart: str) -> tuple[InnerLine, Spot, Point, Spot]:
+    """A dart's mark, its mouth's first and last place in the direction of the net line, and its tip."""
+    for mark in piece.inner_lines:
+        if mark.name == dart and _is_dart(piece, mark):
+            tip = mark.path[0].end
+            ends = [spot_near(piece, at) for at in (mark.path[0].start, mark.path[1].end)]
+            if ends[0].edge != ends[1].edge:
+                break
+            first, last = sorted(ends, key=lambda spot: spot.share)
+            return mark, first, tip, last
+    known = ", ".join(mark.name for mark in dart_marks(piece)) or "none"
+    raise DraftRefused(f"{piece.name} has no open dart “{dart}” on one edge: it has {known}.", piece.id)
+
+
+def move_dart(piece: Piece, dart: str, to: Spot) -> Piece:
+    """Close a dart and open it from another place on the net line to the same tip.
+
+    The part between the two places turns about the tip by the dart's angle; a fold stays where it is.
+
+    Raises:
+        DraftRefused: no such dart, or the new place lies in the dart or cannot be opened.
+    """
+    mark, first, tip, last = _legs(piece, dart)
+    place = spot_point(piece, to)
+    after, before = chain(piece, last, to), chain(piece, to, first)
+    in_mouth = to.edge == first.edge and first.share <= to.share <= last.share
+    if in_mouth or not after or not before or math.dist(place, tip) < 5.0:
+        raise DraftRefused(f"{piece.name}: the dart cannot be moved into its own mouth or tip.", piece.id)
+    a, b = spot_point(piece, first), spot_point(piece, last)
+    closing = _about(tip, a, b)
+    if any(s.edge.kind is EdgeKind.FOLD for s in before):
+        closing = _about(tip, b, a)
+        moved_after, moved_before = tuple(mapped_stretch(s, closing) for s in after), before
+        place_after, place_before = closing(place), place
+    else:
+        moved_after, moved_before = after, tuple(mapped_stretch(s, closing) for s in before)
+        place_after, place_before = place, closing(place)
+    # …after, up to the new place; the new mouth; before, from the new place to where the old mouth was
+    mouth = (Line(place_after, place_before),)
+    opened = in_one(moved_after[-1], moved_before[0], mouth)
+    if moved_after[-1].edge.name != moved_before[0].edge.name:
+        raise DraftRefused(f"{piece.name}: a dart's mouth cannot lie on a corner.", piece.id)
+    between = (*moved_after[:-1], opened, *moved_before[1:])
+    ring = _closed_mouth(between)
+    turns_before = not any(s.edge.kind is EdgeKind.FOLD for s in before)
+    others = tuple(
+        _turned_mark(piece, other, closing, before if turns_before else after)
+        for other in piece.inner_lines
+        if other.name != mark.name
+    )
+    new = InnerLine(name=dart, path=(Line(place_after, tip), Line(tip, place_before)))
+    return remade(piece, ring, inner_lines=(*others, new))
+
+
+def _closed_mouth(ring: tuple[Stretch, ...]) -> tuple[Stretch, ...]:
+    """The ring with its last and first stretch, the two sides of a closed mouth, made one edge again."""
+    if len(ring) == 1 or ring[0].edge.name != ring[-1].edge.name:
+        return ring
+    return (*ring[1:-1], in_one(ring[-1], ring[0]))
+
+
+def _about(tip: Point, a: Point, b: Point) -> Affine:
+    """The turn about the tip that brings the leg to a onto the leg to b."""
+    angle = math.degrees(math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0]))
+    return moved(*tip).after(turned(angle).after(moved(-tip[0], -tip[1])))
+
+
+def _turned_mark(piece: Piece, mark: InnerLine, by: Affine, turning: tuple[Stretch, ...]) -> InnerLine:
+    """An inner line, turned along when it begins on the part that turns."""
+    start = mark.path[0].start
+    here = min(nearest_distance(s.edge.path, start)[1] for s in turning)
+    everywhere = min(nearest_distance(edge.path, start)[1] for edge in piece.edges)
+    return replace(mark, path=mapped(mark.path, by)) if here <= everywhere + 1e-6 else mark
+
+
+def dart_to_seam(
+    piece: Piece,
+    dart: str,
+    to: Spot,
+    *,
+    allowance_mm: float,
+    seam: str = "seam",
+    ids: tuple[str, str] | None = None,
+    names: tuple[str, str] | None = None,
+) -> tuple[Piece, Piece]:
+    """Split a piece along a dart and on from its tip to another place; what the dart took falls out.
+
+    Raises:
+        DraftRefused: no such dart, its legs differ, or the seam would run outside the piece.
+    """
+    _, first, tip, last = _legs(piece, dart)
+    place, a, b = spot_point(piece, to), spot_point(piece, first), spot_point(piece, last)
+    if abs(math.dist(a, tip) - math.dist(b, tip)) > _LEGS_MM:
+        raise DraftRefused(f"{piece.name}: the legs of the {dart} differ: true the dart first.", piece.id)
+    if math.dist(place, tip) < 5.0:
+        raise DraftRefused(f"{piece.name}: the seam must run on from the dart's tip to another edge.", piece.id)
+    marks = tuple(mark for mark in piece.inner_lines if mark.name != dart)
+    ids = ids or (f"{piece.id}-1", f"{piece.id}-2")
+    names = names or (f"{piece.name} 1", f"{piece.name} 2")
+    parts = (
+        (*chain(piece, last, to), seam_stretch(seam, (Line(place, tip), Line(tip, b)), allowance_mm)),
+        (*chain(piece, to, first), seam_stretch(seam, (Line(a, tip), Line(tip, place)), allowance_mm)),
+    )
+    one, other = (
+        remade(piece, stretches, id=id, name=name, inner_lines=marks)
+        for stretches, id, name in zip(parts, ids, names, strict=True)
+    )
+    return one, other

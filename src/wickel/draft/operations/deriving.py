@@ -1,0 +1,165 @@
+"""Pieces made from others: facing, lining, interfacing, and a partner cut with the first as template."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+from itertools import pairwise
+
+import shapely
+from shapely.geometry import LineString, Polygon
+
+from wickel.draft.operations.reshaping import extend, lengthen
+from wickel.draft.operations.spots import Spot, Stretch, chain, known_edge, remade, seam_stretch
+from wickel.draft.style import DraftRefused
+from wickel.geometry import Line, Path, Point, bounds, flattened, length, outline_of, point_at
+from wickel.pattern import Cut, EdgeKind, Piece, net_line
+
+LINING_SHORTER_MM = 50.0
+"""A lining is usually 2 in (5 cm) shorter."""
+
+_STEP_MM = 2.0
+
+
+def facing(
+    piece: Piece,
+    edges: tuple[str, ...],
+    width_mm: float,
+    *,
+    id: str,
+    name: str,
+    allowance_mm: float,
+    material: str = "main",
+) -> Piece:
+    """A strip inside the piece along some edges that follow each other, as wide as asked.
+
+    It shares those edges with the piece to the letter, allowances included, and ends on the edges
+    before and after them. It is cut as often as the piece.
+
+    Raises:
+        DraftRefused: the edges do not follow each other, or the facing would be as large as the piece.
+    """
+    for edge in edges:
+        known_edge(piece, edge)
+    first, last = Spot(edge=edges[0], share=0.0), Spot(edge=edges[-1], share=1.0)
+    along = chain(piece, first, last)
+    if [s.edge.name for s in along] != list(edges):
+        raise DraftRefused(f"{piece.name}: {' and '.join(edges)} do not follow each other round the piece.", piece.id)
+    rest = chain(piece, last, first)
+    covered = LineString([p for s in along for p in flattened(s.edge.path)])
+    before = _within(tuple(segment for s in reversed(rest) for segment in _back(s.edge.path)), covered, width_mm)
+    after = _within(tuple(segment for s in rest for segment in s.edge.path), covered, width_mm)
+    around = sum(length(s.edge.path) for s in rest)
+    if before + after > around - 2 * _STEP_MM:
+        raise DraftRefused(f"{piece.name} is too small for a facing {width_mm / 10:.1f} cm wide.", piece.id)
+    end = _spot_along(piece, rest, after)
+    start = _spot_along(piece, rest, around - before)
+    outer = _outer(piece, covered, width_mm, _at(rest, after), _at(rest, around - before))
+    made = remade(
+        piece,
+        (*chain(piece, start, end), seam_stretch("outer", outer, allowance_mm)),
+        id=id,
+        name=name,
+        inner_lines=(),
+    )
+    folded = any(edge.kind is EdgeKind.FOLD for edge in made.edges)
+    cut = piece.cuts[0]
+    copies = cut.copies if folded or not cut.on_fold else 2 * cut.copies
+    cuts = (Cut(material=material, copies=copies, pair=cut.pair or (cut.on_fold and not folded), on_fold=folded),)
+    return replace(made, cuts=cuts, notches=tuple(n for n in made.notches if n.edge in edges))
+
+
+def _back(path: Path) -> Path:
+    return tuple(segment.backwards() for segment in reversed(path))
+
+
+def _within(path: Path, covered: LineString, width: float) -> float:
+    """How far along a path from its start it stays within the width of the covered edges."""
+    full, along = length(path), 0.0
+    while along < full:
+        further = min(full, along + _STEP_MM)
+        if covered.distance(shapely.Point(point_at(path, further))) > width + 1e-9:
+            low, high = along, further
+            while high - low > 1e-4:
+                middle = (low + high) / 2
+                if covered.distance(shapely.Point(point_at(path, middle))) > width:
+                    high = middle
+                else:
+                    low = middle
+            return low
+        along = further
+    return full
+
+
+def _at(rest: tuple[Stretch, ...], along: float) -> Point:
+    path: Path = tuple(segment for s in rest for segment in s.edge.path)
+    return point_at(path, along)
+
+
+def _spot_along(piece: Piece, rest: tuple[Stretch, ...], along: float) -> Spot:
+    """The place a distance along the stretches of the rest of the net line."""
+    for stretch in rest:
+        edge = stretch.edge
+        size = length(edge.path)
+        if along <= size:
+            return Spot(edge=edge.name, share=along / size)
+        along -= size
+    raise AssertionError("the distance lies on the net line")
+
+
+def _outer(piece: Piece, covered: LineString, width: float, start: Point, end: Point) -> Path:
+    """The inner boundary of the strip, from where it leaves the net line to where it comes back."""
+    area = Polygon(net_line(piece))
+    strip = area.intersection(covered.buffer(width, quad_segs=48))
+    if strip.geom_type != "Polygon":
+        strip = max(strip.geoms, key=lambda g: g.intersection(covered.buffer(1.0)).area)
+    ring = list(outline_of(strip.simplify(0.02)))
+    i, j = (min(range(len(ring)), key=lambda k: math.dist(ring[k], p)) for p in (start, end))
+    one = [ring[(i + k) % len(ring)] for k in range((j - i) % len(ring) + 1)]
+    other = [ring[(i - k) % len(ring)] for k in range((i - j) % len(ring) + 1)]
+
+    def touching(points: list[Point]) -> float:
+        middle = points[1:-1] or [((points[0][0] + points[-1][0]) / 2, (points[0][1] + points[-1][1]) / 2)]
+        return min(float(covered.distance(shapely.Point(p))) for p in middle)
+
+    best = one if touching(one) > touching(other) else other
+    points = [start, *best[1:-1], end]
+    return tuple(Line(a, b) for a, b in pairwise(points) if math.dist(a, b) > 1e-9)
+
+
+def lining(piece: Piece, *, shorter_mm: float = LINING_SHORTER_MM, material: str = "lining") -> Piece:
+    """The piece again as a lining, shorter at its hem; without a hem it is as long.
+
+    Raises:
+        DraftRefused: the piece is too short for that.
+    """
+    hems = [edge for edge in piece.edges if edge.kind is EdgeKind.HEM]
+    made = piece
+    if hems and shorter_mm > 0:
+        box = bounds(net_line(piece))
+        highest = min(p[0] for edge in hems for p in flattened(edge.path))
+        share = max(0.1, min(0.9, (highest - box.min_x - 1.5 * shorter_mm) / box.width))
+        made = lengthen(piece, share, -shorter_mm)
+    return replace(
+        made,
+        id=f"{piece.id}-lining",
+        name=f"{piece.name} lining",
+        cuts=(replace(piece.cuts[0], material=material),),
+    )
+
+
+def interfacing(piece: Piece, *, material: str = "interfacing") -> Piece:
+    """The piece with the same number of copies in interfacing as in its first material."""
+    if any(cut.material == material for cut in piece.cuts):
+        return piece
+    return replace(piece, cuts=(*piece.cuts, replace(piece.cuts[0], material=material)))
+
+
+def partner(piece: Piece, *, id: str, name: str, closing: str = "", closing_mm: float = 0.0) -> Piece:
+    """Another piece cut with this one as the template, if need be with an edge extended for a closing.
+
+    Raises:
+        DraftRefused: the edge cannot be extended.
+    """
+    made = replace(piece, id=id, name=name)
+    return extend(made, closing, closing_mm, name="closing") if closing else made

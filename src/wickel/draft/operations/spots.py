@@ -1,0 +1,227 @@
+"""Places on a piece and the parts of its net line between them: what every operation is made of.
+
+A place is named by its edge and the share of the edge's length, so that it means the same at every size.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+import shapely
+from shapely.geometry import LineString, Polygon
+from shapely.geometry.base import BaseGeometry
+
+from wickel.draft.style import DraftRefused
+from wickel.geometry import (
+    Affine,
+    Line,
+    Path,
+    Point,
+    flattened,
+    length,
+    mapped,
+    nearest_distance,
+    parted_at,
+    point_at,
+)
+from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, net_line
+
+SAME_MM = 1e-6
+_NEAR_MM = 0.5
+_SLIVER_MM = 0.01
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Spot:
+    """A place on the net line: an edge by name and a share 0..1 of its length from its start."""
+
+    edge: str
+    share: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stretch:
+    """An edge or a part of one, with the notches on it."""
+
+    edge: Edge
+    notches: tuple[Notch, ...] = ()
+
+
+def known_edge(piece: Piece, name: str) -> Edge:
+    """The edge of that name.
+
+    Raises:
+        DraftRefused: there is none.
+    """
+    for edge in piece.edges:
+        if edge.name == name:
+            return edge
+    names = ", ".join(edge.name for edge in piece.edges)
+    raise DraftRefused(f"{piece.name} has no edge “{name}”: it has {names}.", piece.id)
+
+
+def spot_point(piece: Piece, spot: Spot) -> Point:
+    """Where a place is. Raises ``DraftRefused``."""
+    path = known_edge(piece, spot.edge).path
+    return point_at(path, spot.share * length(path))
+
+
+def spot_near(piece: Piece, at: Point) -> Spot:
+    """The place on the net line nearest to a point."""
+    best, found = math.inf, Spot(edge=piece.edges[0].name, share=0.0)
+    for edge in piece.edges:
+        along, off = nearest_distance(edge.path, at)
+        if off < best:
+            best, found = off, Spot(edge=edge.name, share=min(1.0, along / length(edge.path)))
+    return found
+
+
+def whole(piece: Piece, name: str) -> Stretch:
+    """An edge with its notches."""
+    return Stretch(edge=known_edge(piece, name), notches=tuple(notch for notch in piece.notches if notch.edge == name))
+
+
+def part(stretch: Stretch, from_mm: float, to_mm: float) -> Stretch | None:
+    """The part of a stretch between two distances, None when nothing is left.
+
+    A part of a gathered edge comes back to its share of the length.
+    """
+    full = length(stretch.edge.path)
+    from_mm, to_mm = max(0.0, from_mm), min(full, to_mm)
+    if to_mm - from_mm < _SLIVER_MM:
+        return None
+    kept = parted_at(parted_at(stretch.edge.path, to_mm)[0], from_mm)[1]
+    back = stretch.edge.comes_back_to_mm
+    return Stretch(
+        edge=replace(
+            stretch.edge,
+            path=kept,
+            comes_back_to_mm=None if back is None else back * (to_mm - from_mm) / full,
+        ),
+        notches=tuple(
+            replace(notch, at_mm=notch.at_mm - from_mm)
+            for notch in stretch.notches
+            if from_mm - SAME_MM <= notch.at_mm <= to_mm + SAME_MM
+        ),
+    )
+
+
+def chain(piece: Piece, first: Spot, last: Spot) -> tuple[Stretch, ...]:
+    """The net line from one place on to another, in the direction of the piece's edges."""
+    names = [edge.name for edge in piece.edges]
+    known_edge(piece, first.edge), known_edge(piece, last.edge)
+    i, j = names.index(first.edge), names.index(last.edge)
+    start, end = whole(piece, first.edge), whole(piece, last.edge)
+    begin, stop = first.share * length(start.edge.path), last.share * length(end.edge.path)
+    if i == j and begin < stop:
+        parts = [part(start, begin, stop)]
+    else:
+        parts = [part(start, begin, math.inf)]
+        k = (i + 1) % len(names)
+        while k != j:
+            parts.append(whole(piece, names[k]))
+            k = (k + 1) % len(names)
+        parts.append(part(end, 0.0, stop))
+    return tuple(p for p in parts if p is not None)
+
+
+def mapped_stretch(stretch: Stretch, by: Affine) -> Stretch:
+    """The stretch under a rigid map."""
+    return replace(stretch, edge=replace(stretch.edge, path=mapped(stretch.edge.path, by)))
+
+
+def in_one(first: Stretch, second: Stretch, between: Path = ()) -> Stretch:
+    """Two stretches that follow each other as one edge with the first's name, what lies between included."""
+    gap = length(first.edge.path) + (length(between) if between else 0.0)
+    return Stretch(
+        edge=replace(first.edge, path=(*first.edge.path, *between, *second.edge.path), comes_back_to_mm=None),
+        notches=(*first.notches, *(replace(notch, at_mm=notch.at_mm + gap) for notch in second.notches)),
+    )
+
+
+def seam_stretch(name: str, path: Path, allowance_mm: float) -> Stretch:
+    """A new seam edge."""
+    return Stretch(edge=Edge(name=name, path=path, allowance_mm=allowance_mm))
+
+
+def closed(stretches: Sequence[Stretch]) -> tuple[tuple[Edge, ...], tuple[Notch, ...]]:
+    """Edges and notches of a closed chain, every edge with a name of its own and ends that meet exactly."""
+    edges: list[Edge] = []
+    notches: list[Notch] = []
+    used: set[str] = set()
+    for k, stretch in enumerate(stretches):
+        name = stretch.edge.name
+        while name in used:
+            name = f"{name}, on"
+        used.add(name)
+        after = stretches[(k + 1) % len(stretches)].edge.path[0].start
+        path = _ending_at(stretch.edge.path, after)
+        edges.append(replace(stretch.edge, name=name, path=path))
+        notches += [replace(notch, edge=name) for notch in stretch.notches]
+    return tuple(edges), tuple(notches)
+
+
+def _ending_at(path: Path, end: Point) -> Path:
+    if path[-1].end == end:
+        return path
+    if math.dist(path[-1].end, end) > _SLIVER_MM:
+        return (*path, Line(path[-1].end, end))
+    return (*path[:-1], replace(path[-1], end=end))
+
+
+def remade(
+    piece: Piece,
+    stretches: Sequence[Stretch],
+    *,
+    id: str = "",
+    name: str = "",
+    inner_lines: Iterable[InnerLine] | None = None,
+) -> Piece:
+    """The piece with another net line.
+
+    What is marked inside it comes along as far as it lies within; a piece that has lost its fold is
+    cut as a pair instead.
+    """
+    edges, notches = closed(stretches)
+    bare = replace(piece, id=id or piece.id, name=name or piece.name, edges=edges, notches=notches, inner_lines=())
+    area = _area(bare)
+    marks = piece.inner_lines if inner_lines is None else tuple(inner_lines)
+    near = area.buffer(_NEAR_MM)
+    made = replace(
+        bare,
+        inner_lines=tuple(kept for mark in marks for kept in _within(mark, area)),
+        points=tuple(p for p in piece.points if near.covers(shapely.Point(p.down_mm, p.across_mm))),
+        cuts=piece.cuts
+        if any(edge.kind is EdgeKind.FOLD for edge in edges)
+        else tuple(_off_fold(cut) for cut in piece.cuts),
+    )
+    if not area.is_valid or area.area < 1.0:
+        raise DraftRefused(f"{made.name} would cross itself: take less, or another place.", piece.id)
+    return made
+
+
+def _area(piece: Piece) -> Polygon:
+    return Polygon(net_line(piece))
+
+
+def _off_fold(cut: Cut) -> Cut:
+    return replace(cut, copies=2 * cut.copies, pair=True, on_fold=False) if cut.on_fold else cut
+
+
+def _within(mark: InnerLine, area: Polygon) -> tuple[InnerLine, ...]:
+    drawn = LineString(flattened(mark.path))
+    room = area.buffer(_NEAR_MM)
+    if room.covers(drawn):
+        return (mark,)
+    if not area.is_valid:
+        return ()
+    inside: BaseGeometry = drawn.intersection(area)
+    lines = [g for g in getattr(inside, "geoms", [inside]) if isinstance(g, LineString) and g.length > 1.0]
+    if not lines:
+        return ()
+    longest = max(lines, key=lambda g: g.length)
+    points = [(float(x), float(y)) for x, y in longest.coords]
+    return (replace(mark, path=tuple(Line(a, b) for a, b in pairwise(points))),)

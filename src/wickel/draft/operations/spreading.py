@@ -1,0 +1,121 @@
+"""Slash and spread: numbered cuts through a piece, opened in parallel (gathers) or fanned (flare, drape)."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+from itertools import pairwise
+
+from wickel.draft.operations.spots import (
+    Spot,
+    Stretch,
+    chain,
+    in_one,
+    known_edge,
+    mapped_stretch,
+    part,
+    remade,
+    spot_point,
+    whole,
+)
+from wickel.draft.style import DraftRefused
+from wickel.geometry import Affine, Line, Point, length, mapped, moved, turned
+from wickel.pattern import EdgeKind, InnerLine, Piece, sewn_length
+
+MOST_CUTS = 40
+
+
+def slash_and_spread(
+    piece: Piece,
+    edge: str,
+    opposite: str,
+    *,
+    cuts: int,
+    open_mm: float,
+    open_opposite_mm: float = 0.0,
+    gathered: bool = False,
+    gathered_opposite: bool = False,
+    between: tuple[float, float] = (0.0, 1.0),
+) -> Piece:
+    """Cut a piece from one edge to another and open each cut.
+
+    The cuts are spread evenly over the share ``between`` of the edge, and over the same share of the
+    opposite one. Equal openings are parallel; an opening of 0 on one side fans about that end. A
+    gathered edge remembers the length it comes back to. The strips are numbered by the marks of the
+    cuts, from the start of the edge.
+
+    Raises:
+        DraftRefused: too many cuts, edges that are one, or a spread that would cross itself.
+    """
+    if not 1 <= cuts <= MOST_CUTS:
+        raise DraftRefused(f"{piece.name}: {cuts} cuts cannot be made; 1 to {MOST_CUTS} can.", piece.id)
+    if edge == opposite or EdgeKind.FOLD in (known_edge(piece, edge).kind, known_edge(piece, opposite).kind):
+        raise DraftRefused(
+            f"{piece.name}: cuts run from one seam or hem to another, not to the fold or the same edge.", piece.id
+        )
+    mine, theirs = whole(piece, edge), whole(piece, opposite)
+    one_mm, other_mm = length(mine.edge.path), length(theirs.edge.path)
+    low, high = between
+    shares = [low + (high - low) * (k + 1) / (cuts + 1) for k in range(cuts)]
+    places = [0.0, *shares, 1.0]
+    maps = [Affine()]
+    marks: list[InnerLine] = []
+    for k, share in enumerate(shares, 1):
+        a = spot_point(piece, Spot(edge=edge, share=share))
+        b = spot_point(piece, Spot(edge=opposite, share=1.0 - share))
+        beyond = spot_point(piece, Spot(edge=edge, share=min(1.0, share + 0.01)))
+        opened = maps[-1].after(_opening(a, b, beyond, open_mm, open_opposite_mm))
+        marks += [
+            InnerLine(name=f"cut {k}", path=mapped((Line(a, b),), maps[-1])),
+            InnerLine(name=f"cut {k}, opened", path=mapped((Line(a, b),), opened)),
+        ]
+        maps.append(opened)
+    if any(s.edge.kind is EdgeKind.FOLD for s in _after(piece, edge, opposite)):
+        home = maps[-1].inverse()  # the fold stays where it is, and the strips on the other side move
+        maps = [home.after(by) for by in maps]
+        marks = [replace(mark, path=mapped(mark.path, home)) for mark in marks]
+    front = _spread(mine, [share * one_mm for share in places], maps)
+    behind = _spread(theirs, [(1 - share) * other_mm for share in reversed(places)], maps[::-1])
+    if gathered:
+        front = replace(front, edge=replace(front.edge, comes_back_to_mm=sewn_length(piece, edge)))
+    if gathered_opposite:
+        behind = replace(behind, edge=replace(behind.edge, comes_back_to_mm=sewn_length(piece, opposite)))
+    far = (mapped_stretch(s, maps[-1]) for s in _after(piece, edge, opposite))
+    near = (mapped_stretch(s, maps[0]) for s in _after(piece, opposite, edge))
+    return remade(piece, (front, *far, behind, *near), inner_lines=(*piece.inner_lines, *marks))
+
+
+def _opening(a: Point, b: Point, beyond: Point, at_a: float, at_b: float) -> Affine:
+    """Where the strip beyond the cut a–b goes: turned about b, then moved square to the cut."""
+    size = math.dist(a, b)
+    if abs(at_a - at_b) >= 2 * size:
+        raise DraftRefused("A cut cannot be opened wider than twice its own length.")
+    ux, uy = (b[0] - a[0]) / size, (b[1] - a[1]) / size
+    side = math.copysign(1.0, ux * (beyond[1] - a[1]) - uy * (beyond[0] - a[0]))
+    angle = 2 * math.asin((at_a - at_b) / (2 * size)) * -side
+    middle = math.radians(90.0) * side + angle / 2
+    nx, ny = ux * math.cos(middle) - uy * math.sin(middle), ux * math.sin(middle) + uy * math.cos(middle)
+    turn = moved(*b).after(turned(math.degrees(angle)).after(moved(-b[0], -b[1])))
+    return moved(nx * at_b, ny * at_b).after(turn)
+
+
+def _spread(stretch: Stretch, places: list[float], maps: list[Affine]) -> Stretch:
+    """The parts of an edge, each under its map, with straight lines over the gaps."""
+    found: Stretch | None = None
+    for (begin, end), by in zip(pairwise(places), maps, strict=True):
+        piece_of = part(stretch, begin, end)
+        if piece_of is None:
+            continue
+        laid = mapped_stretch(piece_of, by)
+        if found is None:
+            found = laid
+            continue
+        gap = (found.edge.path[-1].end, laid.edge.path[0].start)
+        found = in_one(found, laid, (Line(*gap),) if math.dist(*gap) > 1e-6 else ())
+    assert found is not None  # an edge is never without length
+    return found
+
+
+def _after(piece: Piece, first: str, second: str) -> tuple[Stretch, ...]:
+    """The net line from the end of one edge to the start of another."""
+    return chain(piece, Spot(edge=first, share=1.0), Spot(edge=second, share=0.0))

@@ -1,0 +1,354 @@
+"""Operations on pieces: on a plain rectangle and a darted front, worked out by hand."""
+
+import math
+from dataclasses import replace
+
+import pytest
+
+from wickel.body import WOMEN, size_body
+from wickel.draft import STYLES, Allowances, DraftRefused, draft
+from wickel.draft.operations import (
+    OPERATIONS,
+    Change,
+    Spot,
+    changed,
+    dart_marks,
+    dart_to_seam,
+    extend,
+    facing,
+    fold,
+    interfacing,
+    join,
+    lengthen,
+    lining,
+    move_dart,
+    partner,
+    seam_checks,
+    slash_and_spread,
+    split,
+    unfold,
+    with_changes,
+    with_notch,
+    without_notch,
+)
+from wickel.geometry import Line, area, bounds, length, simple_outline
+from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Pattern, Piece, edge_length, net_line, sewn_length
+
+
+def chained(*corners, names, kinds=()):
+    ends = [*corners[1:], corners[0]]
+    return tuple(
+        Edge(
+            name=name,
+            path=(Line(a, b),),
+            allowance_mm=0.0 if dict(kinds).get(name) is EdgeKind.FOLD else 10.0,
+            kind=dict(kinds).get(name, EdgeKind.SEAM),
+        )
+        for a, b, name in zip(corners, ends, names, strict=True)
+    )
+
+
+def panel(**changes):
+    """600 long, 300 wide, the waist at down 0, the centre on the fold across 0, a hem at 600."""
+    made = Piece(
+        id="panel",
+        name="Panel",
+        edges=chained(
+            (0.0, 0.0),
+            (0.0, 300.0),
+            (600.0, 300.0),
+            (600.0, 0.0),
+            names=("waist", "side", "hem", "centre"),
+            kinds=(("hem", EdgeKind.HEM), ("centre", EdgeKind.FOLD)),
+        ),
+        cuts=(Cut(material="main", copies=1, on_fold=True),),
+        notches=(Notch(name="hip", edge="side", at_mm=200.0),),
+    )
+    return replace(made, **changes)
+
+
+def darted():
+    """The panel with a dart of 40 at its waist, from 130 to 170, its tip 120 down."""
+    legs = (Line((0.0, 130.0), (120.0, 150.0)), Line((120.0, 150.0), (0.0, 170.0)))
+    return panel(inner_lines=(InnerLine(name="dart", path=legs),))
+
+
+def size_of(piece):
+    return area(simple_outline(net_line(piece)))
+
+
+# --- split and join -------------------------------------------------------------------------------
+
+
+def test_split_gives_two_parts_with_the_same_seam_and_nothing_lost():
+    one, other = split(panel(), Spot(edge="side", share=0.5), Spot(edge="centre", share=0.5), allowance_mm=15)
+    assert size_of(one) + size_of(other) == pytest.approx(600 * 300)
+    assert edge_length(one, "seam") == pytest.approx(300) == edge_length(other, "seam")
+    assert {p.edge("seam").allowance_mm for p in (one, other)} == {15}
+    # the lower part begins at the side and has the hem; both keep their half of the fold and are cut on it
+    assert [e.name for e in one.edges] == ["side", "hem", "centre", "seam"]
+    assert [e.name for e in other.edges] == ["centre", "waist", "side", "seam"]
+    assert all(cut.on_fold for piece in (one, other) for cut in piece.cuts)
+    # the hip notch lies 200 down the side: on the upper part
+    assert [n.name for n in other.notches] == ["hip"]
+    assert one.notches == ()
+
+
+def test_a_part_that_loses_the_fold_is_cut_as_a_pair():
+    one, other = split(panel(), Spot(edge="waist", share=0.4), Spot(edge="hem", share=0.6), allowance_mm=10)
+    side = one if any(e.name == "side" for e in one.edges) else other
+    centre = other if side is one else one
+    assert side.cuts == (Cut(material="main", copies=2, pair=True),)
+    assert centre.cuts == (Cut(material="main", copies=1, on_fold=True),)
+    assert bounds(net_line(centre)).height == pytest.approx(120)
+
+
+def test_what_was_split_can_be_joined_again():
+    one, other = split(panel(), Spot(edge="side", share=0.3), Spot(edge="centre", share=0.5), allowance_mm=15)
+    both = join(one, other, "seam", "seam", id="panel", name="Panel")
+    assert size_of(both) == pytest.approx(600 * 300, abs=1)
+
+
+def test_two_halves_drawn_from_one_centre_are_joined_turned_over():
+    whole = join(panel(), replace(panel(), id="back", name="Back"), "side", "side", turned_over=True)
+    box = bounds(net_line(whole))
+    assert (box.width, box.height) == pytest.approx((600, 600))
+    # only one fold can be left
+    assert sum(edge.kind is EdgeKind.FOLD for edge in whole.edges) == 1
+
+
+def test_edges_of_different_length_or_shape_are_not_joined():
+    with pytest.raises(DraftRefused, match=r"differ by 30\.0 cm"):
+        join(panel(), replace(panel(), id="b"), "side", "waist")
+
+
+def test_a_seam_outside_the_piece_is_refused():
+    with pytest.raises(DraftRefused, match="one place"):
+        split(panel(), Spot(edge="side", share=0.5), Spot(edge="side", share=0.505), allowance_mm=10)
+    with pytest.raises(DraftRefused, match="no edge “brim”"):
+        split(panel(), Spot(edge="brim", share=0.5), Spot(edge="side", share=0.5), allowance_mm=10)
+
+
+# --- slash and spread --------------------------------------------------------------------------------
+
+
+def test_parallel_gathers_widen_the_piece_and_come_back_to_the_old_length():
+    wide = slash_and_spread(panel(), "waist", "hem", cuts=3, open_mm=50, open_opposite_mm=50, gathered=True)
+    assert edge_length(wide, "waist") == pytest.approx(300 + 150)
+    assert sewn_length(wide, "waist") == pytest.approx(300)
+    assert edge_length(wide, "hem") == pytest.approx(450)
+    assert size_of(wide) == pytest.approx(600 * 450)
+    # the fold stays where it is
+    assert wide.edge("centre").start[1] == pytest.approx(0)
+    assert [m.name for m in wide.inner_lines] == [
+        "cut 1", "cut 1, opened", "cut 2", "cut 2, opened", "cut 3", "cut 3, opened"
+    ]  # fmt: skip
+
+
+def test_a_fan_opens_the_hem_and_leaves_the_waist_as_long():
+    flared = slash_and_spread(panel(), "hem", "waist", cuts=4, open_mm=60)
+    assert edge_length(flared, "waist") == pytest.approx(300)
+    # each of four gaps is 60 as the crow flies
+    assert edge_length(flared, "hem") == pytest.approx(300 + 240)
+    assert size_of(flared) > 600 * 300
+    simple_outline(net_line(flared))
+    # each strip turns by 2·asin(60 / (2·600)); four of them
+    side = flared.edge("side")
+    angle = math.atan2(side.end[1] - side.start[1], side.end[0] - side.start[0])
+    assert abs(angle) == pytest.approx(4 * 2 * math.asin(60 / 1200), abs=1e-6)
+
+
+def test_one_sided_spread_of_the_side_leaves_the_fold_straight():
+    draped = slash_and_spread(panel(), "side", "waist", cuts=2, open_mm=40, gathered=True)
+    assert sewn_length(draped, "side") == pytest.approx(600)
+    assert edge_length(draped, "side") == pytest.approx(680, abs=0.5)
+    assert draped.edge("centre").start[1] == pytest.approx(0, abs=1e-6)
+
+
+def test_cuts_to_the_fold_are_refused():
+    with pytest.raises(DraftRefused, match="not to the fold"):
+        slash_and_spread(panel(), "side", "centre", cuts=2, open_mm=40)
+    with pytest.raises(DraftRefused, match="41 cuts"):
+        slash_and_spread(panel(), "waist", "hem", cuts=41, open_mm=1)
+
+
+# --- darts -----------------------------------------------------------------------------------------
+
+
+def test_a_moved_dart_keeps_its_angle_and_closes_at_the_waist():
+    moved = move_dart(darted(), "dart", Spot(edge="side", share=0.2))
+    # the waist loses the mouth of 40
+    assert edge_length(moved, "waist") == pytest.approx(260)
+    (mark,) = dart_marks(moved)
+    a, tip, b = mark.path[0].start, mark.path[0].end, mark.path[1].end
+    angle = abs(math.atan2(a[1] - tip[1], a[0] - tip[0]) - math.atan2(b[1] - tip[1], b[0] - tip[0]))
+    assert min(angle, 2 * math.pi - angle) == pytest.approx(2 * math.atan2(20, 120))
+    # its legs are as long as from the new place to the tip: (120, 300) is 150 off
+    assert math.dist(a, tip) == pytest.approx(150) == math.dist(b, tip)
+    assert edge_length(moved, "side") == pytest.approx(600 + 2 * 150 * math.sin(math.atan2(20, 120)), abs=0.01)
+    assert moved.edge("centre").start == (600.0, 0.0)
+
+
+def test_a_dart_moved_and_moved_back_is_the_old_piece():
+    there = move_dart(darted(), "dart", Spot(edge="side", share=0.2))
+    # the mouth was at 130 of what is now a waist of 260
+    back = move_dart(there, "dart", Spot(edge="waist", share=0.5))
+    assert size_of(back) == pytest.approx(600 * 300, abs=1)
+    assert edge_length(back, "side") == pytest.approx(600, abs=0.01)
+    assert edge_length(back, "waist") == pytest.approx(300, abs=0.5)
+
+
+def test_a_dart_becomes_a_seam_and_what_it_took_falls_out():
+    one, other = dart_to_seam(darted(), "dart", Spot(edge="hem", share=0.5), allowance_mm=10)
+    assert size_of(one) + size_of(other) == pytest.approx(600 * 300 - 40 * 120 / 2)
+    assert edge_length(one, "seam") == pytest.approx(edge_length(other, "seam"))
+    assert edge_length(one, "seam") == pytest.approx(math.hypot(120, 20) + 480)
+    assert edge_length(one, "waist") + edge_length(other, "waist") == pytest.approx(260)
+
+
+def test_a_dart_that_is_not_there_is_refused():
+    with pytest.raises(DraftRefused, match="no open dart “side dart”"):
+        move_dart(darted(), "side dart", Spot(edge="side", share=0.2))
+    with pytest.raises(DraftRefused, match="its own mouth"):
+        move_dart(darted(), "dart", Spot(edge="waist", share=0.5))
+
+
+# --- lengthen, extend, fold, notches --------------------------------------------------------------------
+
+
+def test_lengthening_and_shortening_at_a_line():
+    longer = lengthen(panel(), 0.5, 80)
+    assert edge_length(longer, "side") == pytest.approx(680)
+    assert edge_length(longer, "waist") == pytest.approx(300)
+    assert edge_length(lengthen(panel(), 0.5, -80), "centre") == pytest.approx(520)
+    with pytest.raises(DraftRefused, match=r"shortened by 30\.0 cm"):
+        lengthen(panel(), 0.5, -300)
+
+
+def test_extending_the_fold_for_a_closing():
+    open_front = extend(panel(), "centre", 25, name="closing", allowance_mm=10)
+    box = bounds(net_line(open_front))
+    assert (box.min_y, box.max_y) == pytest.approx((-25, 300))
+    assert open_front.cuts == (Cut(material="main", copies=2, pair=True),)
+    assert open_front.edge("closing").allowance_mm == 10
+    assert "centre line" in [m.name for m in open_front.inner_lines]
+    assert edge_length(open_front, "waist") == pytest.approx(325)
+
+
+def test_unfolding_and_folding_are_each_other_s_way_back():
+    whole = unfold(panel())
+    assert size_of(whole) == pytest.approx(2 * 600 * 300)
+    assert whole.cuts == (Cut(material="main", copies=1),)
+    assert {e.name for e in whole.edges} == {"waist", "side", "hem", "other waist", "other side", "other hem"}
+    half = fold(whole)
+    assert size_of(half) == pytest.approx(600 * 300)
+    assert half.cuts == (Cut(material="main", copies=1, on_fold=True),)
+    assert half.edge("centre").kind is EdgeKind.FOLD
+    with pytest.raises(DraftRefused, match="not the same on both sides"):
+        fold(panel())
+    with pytest.raises(DraftRefused, match="no edge on the fold"):
+        unfold(whole)
+
+
+def test_notches_are_added_moved_and_taken_out():
+    marked = with_notch(panel(), "balance", Spot(edge="hem", share=0.25))
+    assert [(n.name, n.edge, n.at_mm) for n in marked.notches] == [("hip", "side", 200.0), ("balance", "hem", 75.0)]
+    moved = with_notch(marked, "hip", Spot(edge="side", share=0.5))
+    assert [n.at_mm for n in moved.notches if n.name == "hip"] == [300.0]
+    assert [n.name for n in without_notch(moved, "hip").notches] == ["balance"]
+    with pytest.raises(DraftRefused, match="no notch “elbow”"):
+        without_notch(panel(), "elbow")
+
+
+# --- deriving ------------------------------------------------------------------------------------------
+
+
+def test_a_facing_is_the_strip_along_its_edges():
+    waist = facing(panel(), ("waist",), 60, id="f", name="Facing", allowance_mm=6)
+    assert size_of(waist) == pytest.approx(60 * 300, abs=5)
+    assert edge_length(waist, "waist") == pytest.approx(300)
+    assert waist.cuts == (Cut(material="main", copies=1, on_fold=True),)
+    corner = facing(panel(), ("waist", "side"), 60, id="f", name="Facing", allowance_mm=6)
+    assert size_of(corner) == pytest.approx(60 * 300 + 60 * 540, abs=10)
+    with pytest.raises(DraftRefused, match="do not follow"):
+        facing(panel(), ("waist", "hem"), 60, id="f", name="Facing", allowance_mm=6)
+
+
+def test_a_facing_of_a_round_neck_keeps_the_neck_to_the_letter():
+    front = draft(STYLES["bodice"], size_body("92"), {}, Allowances()).piece("front")
+    made = facing(front, ("neck",), 60, id="f", name="Facing", allowance_mm=6)
+    assert made.edge("neck").path == front.edge("neck").path
+    for p in net_line(made):
+        off = min(math.dist(p, q) for q in net_line(replace(made, edges=made.edges)))
+        assert off < 61
+    simple_outline(net_line(made))
+
+
+def test_a_lining_is_shorter_and_an_interfacing_is_the_piece():
+    made = lining(panel())
+    assert bounds(net_line(made)).width == pytest.approx(550)
+    assert made.cuts[0].material == "lining"
+    assert [c.material for c in interfacing(panel()).cuts] == ["main", "interfacing"]
+    assert interfacing(interfacing(panel())) == interfacing(panel())
+
+
+def test_a_partner_with_a_closing():
+    back = partner(panel(), id="back", name="Back", closing="centre", closing_mm=30)
+    assert back.id == "back"
+    assert bounds(net_line(back)).height == pytest.approx(330)
+
+
+# --- changes by hand -------------------------------------------------------------------------------------
+
+
+def pattern():
+    return draft(STYLES["pencil-skirt"], size_body("92"), {}, Allowances())
+
+
+def test_a_change_of_one_side_is_seen_by_the_tape():
+    before = pattern()
+    after = changed(before, Change(operation="lengthen", piece="front", share=0.7, mm=40))
+    (check,) = [c for c in seam_checks(before, after) if c.name == "Side seam, changed"]
+    assert not check.held
+    assert check.difference_mm == pytest.approx(40, abs=1)
+    both = changed(after, Change(operation="lengthen", piece="back", share=0.7, mm=40))
+    assert all(c.held for c in seam_checks(before, both))
+
+
+def test_changes_hold_at_every_size():
+    changes = (
+        Change(operation="dart-to-seam", piece="front", mark="dart", first=Spot(edge="hem", share=0.4)),
+        Change(operation="unfold", piece="front-2"),
+        Change(operation="lining", piece="back", mm=50),
+    )
+    for size in WOMEN.sizes:
+        before = draft(STYLES["pencil-skirt"], size_body(size), {}, Allowances())
+        after = with_changes(before, changes)
+        for piece in after.pieces:
+            simple_outline(net_line(piece))
+        assert all(check.held for check in seam_checks(before, after))
+
+
+def test_a_change_that_cannot_be_made_is_named_by_number():
+    with pytest.raises(DraftRefused, match="Change 1, turn a dart into a seam: Waistband has no open dart"):
+        with_changes(
+            pattern(),
+            (Change(operation="dart-to-seam", piece="waistband", mark="dart", first=Spot(edge="end", share=0.5)),),
+        )
+    with pytest.raises(DraftRefused, match="no piece “sleeve”"):
+        with_changes(pattern(), (Change(operation="unfold", piece="sleeve"),))
+    with pytest.raises(DraftRefused, match="no operation “iron”"):
+        with_changes(pattern(), (Change(operation="iron", piece="front"),))
+
+
+@pytest.mark.parametrize("operation", OPERATIONS.values(), ids=lambda op: op.id)
+def test_every_operation_asks_only_for_what_a_change_has(operation):
+    fields = set(Change.__dataclass_fields__)
+    assert {field for field, _ in operation.asks} <= fields
+    with pytest.raises(DraftRefused):
+        changed(Pattern(style="", pieces=()), Change(operation=operation.id, piece="none"))
+
+
+def test_lengths_are_kept_by_rigid_moves():
+    piece = slash_and_spread(panel(), "hem", "waist", cuts=4, open_mm=60)
+    assert length(piece.edge("side").path) == pytest.approx(600)
