@@ -7,8 +7,8 @@ import pytest
 
 from wickel.body import CHARTS, WOMEN, Body, doubts, size_body, with_measurement
 from wickel.draft import PRESETS, ROLES, STYLES, Allowances, DraftRefused, LengthOption, draft, tape_checks
+from wickel.draft.circles import arc, radius
 from wickel.draft.parts import dart_width, solved
-from wickel.draft.styles.circle_skirt import arc, radius
 from wickel.geometry import area, bounds, length, simple_outline
 from wickel.pattern import cut_line, edge_length, net_line, sewn_length
 

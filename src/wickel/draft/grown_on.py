@@ -11,16 +11,18 @@ from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.parts import EdgeRow, edges, line, neck_within_shoulder, point
+from wickel.draft.parts import (
+    BASE_NECK_MM,
+    CHEST_SIXTH_PLUS_MM,
+    EdgeRow,
+    edges,
+    line,
+    neck_within_shoulder,
+    point,
+)
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Path, Point, smooth
 from wickel.pattern import ConstructionPoint, Edge
-
-CHEST_SIXTH_PLUS_MM = 38.1
-"""Chest line = bust/6 + 1 1/2 in below the shoulder."""
-
-BASE_NECK_MM = 78.0
-"""A wider neck than this does not change the shoulder line: it is cut into it."""
 
 LEAST_UNDERARM_MM = 10.0
 """What must be left of the sleeve outside the side seam."""

@@ -20,6 +20,12 @@ BAND_OPTIONS = (
 )
 """What every style with a waistband asks."""
 
+CHEST_SIXTH_PLUS_MM = 38.1
+"""Chest line = bust/6 + 1 1/2 in below the shoulder."""
+
+BASE_NECK_MM = 78.0
+"""A wider neck than this does not change the shoulder line: it is cut into it."""
+
 EdgeRow = tuple[str, Path, str]
 """An edge as (name, path, role of its allowance); the role ``fold`` lies on a fold, ``hem`` is a hem."""
 
@@ -55,6 +61,7 @@ def rectangle(
     *,
     role: str = "band",
     fold_line: bool = False,
+    grain_deg: float = 0.0,
 ) -> Piece:
     """A straight strip along the grain: edges ``join``, ``end``, ``inside``, ``other end``."""
     a, b, c, d = (0.0, 0.0), (long_mm, 0.0), (long_mm, high_mm), (0.0, high_mm)
@@ -70,6 +77,7 @@ def rectangle(
             ("other end", line(d, a), "band"),
         ),
         cuts=cuts,
+        grain_deg=grain_deg,
         inner_lines=(middle,) if fold_line else (),
         points=(
             point("first corner", a, "start"),
@@ -90,6 +98,20 @@ def waistband(waist_mm: float, overlap_mm: float, height_mm: float, allow: Allow
         (Cut(material="main", copies=1), Cut(material="interfacing", copies=1)),
         fold_line=True,
     )
+
+
+def on_shoulder(neck_width_mm: float, shoulder: Point) -> Point:
+    """The neck end of the shoulder: on the start line, or for a wide neck where it is cut into the shoulder line."""
+    base = (0.0, min(neck_width_mm, BASE_NECK_MM))
+    share = (neck_width_mm - base[1]) / (shoulder[1] - base[1])
+    return (base[0] + share * (shoulder[0] - base[0]), neck_width_mm)
+
+
+def chest_line(body: Body, school: str, set_mm: float) -> float:
+    """How far down the chest line lies: ``armhole`` half the armhole, ``sixth`` bust/6 + 1 1/2 in, ``set`` as given."""
+    if school == "set":
+        return set_mm
+    return body["armhole"] / 2 if school == "armhole" else body["bust"] / 6 + CHEST_SIXTH_PLUS_MM
 
 
 def dart_on(path: Path, middle_mm: float, width_mm: float, deep_mm: float, *, name: str = "dart") -> InnerLine:

@@ -1,4 +1,4 @@
-"""The set-in sleeve, shared by every style that has one.
+"""The set-in sleeve in all its kinds, shared by every style that has one.
 
 With the armhole and the width at the upper arm given, the cap height is solved so that the cap is as
 long as the armhole and its stated ease. Points are (down, across) in mm: down from the top of the
@@ -7,17 +7,55 @@ cap, across from its middle, the front at positive across.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from dataclasses import replace
+
+from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.parts import edges, line, point, solved
-from wickel.draft.style import DraftRefused
+from wickel.draft.checks import TapeCheck
+from wickel.draft.operations import slash_and_spread
+from wickel.draft.operations.reshaping import lengthen
+from wickel.draft.parts import edges, line, point, rectangle, solved
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
+from wickel.draft.torso import SLEEVE_NOTCH_MM
+from wickel.draft.usual_checks import alike
 from wickel.geometry import Cubic, Point, length
-from wickel.pattern import Cut, Notch, Piece
+from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length, sewn_length
 
 CAP_BOUNDS = (0.15, 1.25)
 """Least and most cap height, in parts of the depth of the armhole."""
 
-NOTCH_MM = 75.0
-"""Cap and armhole are notched at this distance from the underarm."""
+SLEEVES = {
+    "none": "none",
+    "short": "short",
+    "long": "long",
+    "gathered": "long, gathered at the cap",
+    "puffed": "short and puffed, with a band",
+    "elastic": "wide, elastic at the hem",
+    "bell": "bell-shaped",
+    "cuffed": "long with a cuff",
+}
+MEASURED = ("upper_arm", "wrist", "sleeve_length")
+"""What a style with sleeves needs measured besides the armhole."""
+
+CUFF_MM = 55.0
+CUFF_OVERLAP_MM = 25.0
+BAND_MM = 30.0
+WRIST_EASE_MM = 45.0
+BAND_EASE_MM = 25.0
+_SHORT = ("short", "puffed")
+_CUTS = 5
+
+
+def sleeve_options(default: str = "long", kinds: Mapping[str, str] = SLEEVES) -> tuple[Option, ...]:
+    """What a style with set-in sleeves asks."""
+    return (
+        ChoiceOption(id="sleeve", question="Sleeves", default=default, choices=kinds),
+        LengthOption(id="sleeve_mm", question="Length of a short sleeve", default=240, least=120, most=450),
+        LengthOption(id="arm_ease_mm", question="Room at the upper arm", default=55, least=20, most=160),
+        LengthOption(id="cap_ease_mm", question="Cap longer than the armhole by", default=15, least=0, most=26),
+        LengthOption(id="fullness_mm", question="Gathers or flare of the sleeve", default=130, least=40, most=320),
+    )
 
 
 def _half_cap(height: float, half_width: float, hollow: float) -> Cubic:
@@ -94,9 +132,9 @@ def set_in_sleeve(
         ),
         cuts=(Cut(material="main", copies=2, pair=True),),
         notches=(
-            Notch(name="back", edge="cap", at_mm=NOTCH_MM),
+            Notch(name="back", edge="cap", at_mm=SLEEVE_NOTCH_MM),
             Notch(name="shoulder", edge="cap", at_mm=length((back,))),
-            Notch(name="front", edge="cap", at_mm=whole - NOTCH_MM),
+            Notch(name="front", edge="cap", at_mm=whole - SLEEVE_NOTCH_MM),
         ),
         points=(
             point("top of the cap", (0.0, 0.0), "start"),
@@ -106,3 +144,142 @@ def set_in_sleeve(
             point("end, back", hem_back, "half the round of the end"),
         ),
     )
+
+
+def sleeve_pieces(
+    kind: str, armhole_mm: float, depth_mm: float, body: Body, o: Mapping[str, float], allow: Allowances
+) -> tuple[Piece, ...]:
+    """The sleeve of a kind (``SLEEVES``) with its band or cuff; none for ``none``.
+
+    ``o`` holds what ``sleeve_options`` asks.
+
+    Raises:
+        DraftRefused: no cap fits the armhole, or the sleeve is too short.
+    """
+    if kind == "none":
+        return ()
+    width = body["upper_arm"] + o["arm_ease_mm"]
+    ease = o["cap_ease_mm"]
+    full = o["fullness_mm"]
+    long = o["sleeve_mm"] if kind in _SHORT else body["sleeve_length"]
+    wrist = body["wrist"] + WRIST_EASE_MM
+    hem = {"short": width - 16, "puffed": width - 10, "elastic": width + 20, "bell": 0.8 * width, "cuffed": wrist + 30}
+    if kind == "cuffed":
+        long -= CUFF_MM
+    if kind == "puffed":
+        long -= BAND_MM
+    sleeve = set_in_sleeve(armhole_mm, ease, width, depth_mm, long, hem.get(kind, max(wrist + 15, 0.55 * width)), allow)
+    if kind in ("short", "long"):
+        return (sleeve,)
+    each = full / _CUTS
+    if kind == "gathered":
+        return (_gathered_cap(sleeve, each, 0.35 * full),)
+    if kind == "puffed":
+        puff = _gathered_cap(sleeve, each, 0.35 * full, hem=True)
+        round_mm = body["upper_arm"] + BAND_EASE_MM
+        return _with_band(puff, "sleeve-band", "Sleeve band", round_mm, BAND_MM, 0.0, allow)
+    if kind == "elastic":
+        wide = slash_and_spread(sleeve, "hem", "cap", cuts=_CUTS, open_mm=each, between=(0.2, 0.8))
+        return (_comes_back(wide, "hem", body["wrist"] + 15),)
+    if kind == "bell":
+        return (slash_and_spread(sleeve, "hem", "cap", cuts=_CUTS, open_mm=1.6 * each, between=(0.15, 0.85)),)
+    return _with_band(sleeve, "cuff", "Cuff", wrist, CUFF_MM, CUFF_OVERLAP_MM, allow)
+
+
+def _gathered_cap(sleeve: Piece, each_mm: float, higher_mm: float, *, hem: bool = False) -> Piece:
+    """More height and more width at the top of the cap, gathered back to the length it had."""
+    wanted = edge_length(sleeve, "cap")
+    top = slash_and_spread(
+        lengthen(sleeve, 0.03, higher_mm),
+        "cap",
+        "hem",
+        cuts=_CUTS,
+        open_mm=each_mm,
+        open_opposite_mm=each_mm if hem else 0.0,
+        between=(0.25, 0.75),
+    )
+    return _comes_back(top, "cap", wanted)
+
+
+def _comes_back(piece: Piece, edge: str, mm: float) -> Piece:
+    return replace(
+        piece,
+        edges=tuple(replace(e, comes_back_to_mm=mm) if e.name == edge else e for e in piece.edges),
+    )
+
+
+def _with_band(
+    sleeve: Piece, id: str, name: str, round_mm: float, high_mm: float, overlap_mm: float, allow: Allowances
+) -> tuple[Piece, Piece]:
+    """The sleeve drawn in to a band or cuff that is ``round_mm`` long without its overlap."""
+    if edge_length(sleeve, "hem") < round_mm:
+        raise DraftRefused(
+            f"The sleeve is {edge_length(sleeve, 'hem') / 10:.1f} cm round at its end, less than its "
+            f"{name.lower()} of {round_mm / 10:.1f} cm: give the sleeve more room.",
+            "arm_ease_mm",
+            "upper_arm",
+            "wrist",
+        )
+    joined = replace(
+        sleeve,
+        edges=tuple(
+            replace(e, comes_back_to_mm=round_mm, allowance_mm=allow["band"]) if e.name == "hem" else e
+            for e in sleeve.edges
+        ),
+    )
+    band = rectangle(
+        id,
+        name,
+        round_mm + overlap_mm,
+        2 * high_mm,
+        allow,
+        (Cut(material="main", copies=2), Cut(material="interfacing", copies=2)),
+        fold_line=True,
+    )
+    return joined, band
+
+
+def sleeve_seams(pieces: tuple[Piece, ...], front: str, back: str) -> tuple[Seam, ...]:
+    """The seams of a sleeve: its own, into the armhole, and to its band."""
+    ids = [piece.id for piece in pieces]
+    if not ids:
+        return ()
+    seams = [
+        Seam(name="armhole", one=("sleeve", "cap"), other=(front, "armhole")),
+        Seam(name="armhole, back", one=("sleeve", "cap"), other=(back, "armhole")),
+        Seam(name="sleeve seam", one=("sleeve", "seam"), other=("sleeve", "other seam")),
+    ]
+    seams += [Seam(name="sleeve end", one=("sleeve", "hem"), other=(id, "join")) for id in ids[1:]]
+    return tuple(seams)
+
+
+def sleeve_checks(pattern: Pattern, armhole_mm: float, ease_mm: float) -> list[TapeCheck]:
+    """Cap to armhole, sleeve seam, and band or cuff; none when there is no sleeve."""
+    by_id = {piece.id: piece for piece in pattern.pieces}
+    sleeve = by_id.get("sleeve")
+    if sleeve is None:
+        return []
+    checks = [
+        TapeCheck(
+            name="Cap to armhole",
+            one="cap, gathers drawn in" if sleeve.edge("cap").comes_back_to_mm else "cap",
+            one_mm=sewn_length(sleeve, "cap"),
+            other=f"armhole and {ease_mm / 10:g} cm ease",
+            other_mm=armhole_mm + ease_mm,
+            way_out="Solve the cap height again.",
+        ),
+        alike("Sleeve seam", sleeve, sleeve, "seam", other_edge="other seam"),
+    ]
+    for id, overlap in (("cuff", CUFF_OVERLAP_MM), ("sleeve-band", 0.0)):
+        if id in by_id:
+            checks.append(
+                TapeCheck(
+                    name=f"{by_id[id].name} to sleeve",
+                    one=by_id[id].name.lower(),
+                    one_mm=edge_length(by_id[id], "join") - overlap,
+                    other="sleeve end, drawn in",
+                    other_mm=sewn_length(sleeve, "hem"),
+                    way_out="Cut the band as long as the sleeve end is drawn in.",
+                )
+            )
+    return checks

@@ -149,18 +149,17 @@ def point_at(path: Sequence[Segment], distance_mm: float) -> Point:
     Raises:
         ValueError: the distance is negative or beyond the end by more than 0.01 mm.
     """
-    points = flattened(path, _LENGTH_FLATNESS_MM)
     left = distance_mm
     if left < -0.01:
         raise ValueError("a distance along an edge cannot be negative")
-    for a, b in pairwise(points):
-        step = math.dist(a, b)
-        if left <= step and step > 0:
-            return _between(a, b, max(0.0, left) / step)
-        left -= step
+    for segment in path:
+        size = length((segment,))
+        if left <= size and size > 0:
+            return segment.at(_parameter_at(segment, max(0.0, left), size))
+        left -= size
     if left > 0.01:
         raise ValueError("the distance lies beyond the end of the edge")
-    return points[-1]
+    return path[-1].end
 
 
 def parted(segment: Segment, t: float) -> tuple[Segment, Segment]:
@@ -196,15 +195,22 @@ def parted_at(path: Sequence[Segment], distance_mm: float) -> tuple[Path, Path]:
 
 
 def _parameter_at(segment: Segment, distance_mm: float, size_mm: float) -> float:
+    """Where on a segment a distance from its start is reached: false position, kept between its bounds."""
     if isinstance(segment, Line):
         return distance_mm / size_mm
-    low, high = 0.0, 1.0
-    while high - low > 1e-10:
-        middle = (low + high) / 2
-        if length((parted(segment, middle)[0],)) < distance_mm:
-            low = middle
+    low, high, below, above = 0.0, 1.0, -distance_mm, size_mm - distance_mm
+    for _ in range(60):
+        if high - low < 1e-11 or above - below < 1e-9:
+            break
+        share = -below / (above - below)
+        t = low + (high - low) * min(0.95, max(0.05, share))
+        off = length((parted(segment, t)[0],)) - distance_mm
+        if abs(off) < 1e-8:
+            return t
+        if off < 0:
+            low, below = t, off
         else:
-            high = middle
+            high, above = t, off
     return (low + high) / 2
 
 

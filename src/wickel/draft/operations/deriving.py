@@ -6,6 +6,8 @@ import math
 from dataclasses import replace
 from itertools import pairwise
 
+import numpy as np
+import numpy.typing as npt
 import shapely
 from shapely.geometry import LineString, Polygon
 
@@ -75,20 +77,29 @@ def _back(path: Path) -> Path:
 
 def _within(path: Path, covered: LineString, width: float) -> float:
     """How far along a path from its start it stays within the width of the covered edges."""
-    full, along = length(path), 0.0
-    while along < full:
-        further = min(full, along + _STEP_MM)
-        if covered.distance(shapely.Point(point_at(path, further))) > width + 1e-9:
-            low, high = along, further
-            while high - low > 1e-4:
-                middle = (low + high) / 2
-                if covered.distance(shapely.Point(point_at(path, middle))) > width:
-                    high = middle
-                else:
-                    low = middle
-            return low
-        along = further
-    return full
+    full = length(path)
+    drawn = np.array(flattened(path, 0.02))
+    steps = np.hypot(*np.diff(drawn, axis=0).T)
+    reached = np.concatenate(([0.0], np.cumsum(steps)))
+    reached *= full / reached[-1]
+
+    def off(along: npt.NDArray[np.float64]) -> npt.NDArray[np.float64]:
+        at = np.column_stack([np.interp(along, reached, drawn[:, k]) for k in (0, 1)])
+        return np.asarray(shapely.distance(covered, shapely.points(at)))
+
+    places = np.append(np.arange(_STEP_MM, full, _STEP_MM), full)
+    beyond = np.flatnonzero(off(places) > width + 1e-9)
+    if not len(beyond):
+        return full
+    high = float(places[beyond[0]])
+    low = max(0.0, high - _STEP_MM)
+    while high - low > 1e-4:
+        middle = (low + high) / 2
+        if off(np.array([middle]))[0] > width:
+            high = middle
+        else:
+            low = middle
+    return low
 
 
 def _at(rest: tuple[Stretch, ...], along: float) -> Point:
@@ -110,6 +121,8 @@ def _spot_along(piece: Piece, rest: tuple[Stretch, ...], along: float) -> Spot:
 def _outer(piece: Piece, covered: LineString, width: float, start: Point, end: Point) -> Path:
     """The inner boundary of the strip, from where it leaves the net line to where it comes back."""
     area = Polygon(net_line(piece))
+    if not area.is_valid:
+        raise DraftRefused(f"{piece.name} crosses itself: change its neck, or measure again.", piece.id)
     strip = area.intersection(covered.buffer(width, quad_segs=48))
     if strip.geom_type != "Polygon":
         strip = max(strip.geoms, key=lambda g: g.intersection(covered.buffer(1.0)).area)

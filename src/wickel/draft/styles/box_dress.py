@@ -16,12 +16,12 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold
 from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import edges, line, point, rectangle
+from wickel.draft.pockets import END_MM, OPENING_MM, seam_bag
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import (
     Cut,
-    Edge,
     InnerLine,
     Notch,
     Pattern,
@@ -33,8 +33,6 @@ from wickel.pattern import (
 
 SLIT_FACING_HALF_MM = 45.0
 SLIT_FACING_BELOW_MM = 76.2  # 3 in below the slit
-POCKET_OPENING_MM = 160.0
-POCKET_END_MM = 15.0
 POCKET_ABOVE_HIP_MM = 130.0
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
 
@@ -86,7 +84,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         if has_slit
         else neck_facing("front-facing", "Front facing", front_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD),
         neck_facing("back-facing", "Back facing", back_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD),
-        _pocket(allow),
+        seam_bag(allow),
         rectangle(
             "turn-up",
             "Turn-up",
@@ -106,7 +104,7 @@ def _pocket_top(body: Body, frame: GrownOn) -> float:
     path = frame.side()
     to_side_top = length(path[:-1])
     top_down = max(body["neck_to_hip"] - POCKET_ABOVE_HIP_MM, frame.side_top[0] + 20)
-    lowest = frame.hem_side[0] - POCKET_OPENING_MM - POCKET_END_MM - 20
+    lowest = frame.hem_side[0] - OPENING_MM - END_MM - 20
     if top_down > lowest:
         raise DraftRefused(
             "The dress is too short for pockets in the side seams: lengthen it by "
@@ -132,7 +130,7 @@ def _main(
         cuts=(ON_FOLD,),
         notches=(
             Notch(name="pocket top", edge="side", at_mm=pocket_top),
-            Notch(name="pocket bottom", edge="side", at_mm=pocket_top + POCKET_OPENING_MM),
+            Notch(name="pocket bottom", edge="side", at_mm=pocket_top + OPENING_MM),
         ),
         inner_lines=slit,
         points=frame.points(neck.centre),
@@ -176,40 +174,6 @@ def _slit_facing(
             point("shoulder at neck", frame.neck, "as on the garment"),
             point("outer, shoulder", outer_top, "facing width along the shoulder"),
             point("outer, centre", bottom, "3 in below the slit"),
-        ),
-    )
-
-
-def _pocket(allow: Allowances) -> Piece:
-    """A bag as deep as a hand, its opening on the side seam."""
-    mouth = POCKET_OPENING_MM + 2 * POCKET_END_MM
-    top, below = (0.0, 0.0), (mouth, 0.0)
-    tip, back = (mouth + 105.0, 85.0), (mouth - 20.0, 160.0)
-    return Piece(
-        id="pocket",
-        name="Pocket bag",
-        edges=(
-            Edge(name="opening", path=(Line(top, below),), allowance_mm=allow["side"]),
-            Edge(
-                name="bag",
-                path=(
-                    Cubic(below, (mouth + 45.0, 0.0), (tip[0], 35.0), tip),
-                    Cubic(tip, (tip[0], 135.0), (mouth + 50.0, back[1]), back),
-                    Cubic(back, (mouth - 110.0, back[1]), (0.0, 95.0), top),
-                ),
-                allowance_mm=allow["pocket"],
-            ),
-        ),
-        cuts=(Cut(material="main", copies=4, pair=True),),
-        notches=(
-            Notch(name="pocket top", edge="opening", at_mm=POCKET_END_MM),
-            Notch(name="pocket bottom", edge="opening", at_mm=POCKET_END_MM + POCKET_OPENING_MM),
-        ),
-        points=(
-            point("top of the opening", top, "start of the bag"),
-            point("end of the opening", below, "opening and both its ends"),
-            point("finger tip", tip, "a hand's length below the opening"),
-            point("back of the bag", back, "a hand's width from the seam"),
         ),
     )
 

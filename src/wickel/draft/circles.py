@@ -1,0 +1,117 @@
+"""Circle arithmetic: arcs, panels of a circle skirt, peplums and flounces.
+
+For a fraction f of a full circle, radius = seam / (2 · π · f). Points are (down, across) in mm from the
+centre of the circle, down along the panel's middle.
+"""
+
+from __future__ import annotations
+
+import math
+
+from wickel.draft.allowances import Allowances
+from wickel.draft.parts import edges, line, point
+from wickel.draft.style import DraftRefused
+from wickel.geometry import Cubic, Path, Point
+from wickel.pattern import Cut, Piece
+
+MOST_PANEL_DEG = 180.0
+
+
+def radius(seam_mm: float, fraction: float) -> float:
+    """Radius of the seam line of a part of a circle: seam / (2 · π · fraction)."""
+    return seam_mm / (2 * math.pi * fraction)
+
+
+def arc(radius_mm: float, from_deg: float, to_deg: float) -> Path:
+    """A circular arc as cubic curves of at most 30° each; 0° is straight down, 90° is across.
+
+    The usual control length 4/3 · tan(step/4) keeps such pieces within a thousandth of a millimetre.
+    """
+    steps = max(1, math.ceil(abs(to_deg - from_deg) / 30.0))
+    each = math.radians((to_deg - from_deg) / steps)
+    reach = 4 / 3 * math.tan(each / 4) * radius_mm
+    path = []
+    for k in range(steps):
+        a = math.radians(from_deg) + k * each
+        b = a + each
+        start, end = _on(radius_mm, a), _on(radius_mm, b)
+        path.append(
+            Cubic(
+                start,
+                (start[0] - reach * math.sin(a), start[1] + reach * math.cos(a)),
+                (end[0] + reach * math.sin(b), end[1] - reach * math.cos(b)),
+                end,
+            )
+        )
+    return tuple(path)
+
+
+def _on(radius_mm: float, angle: float) -> Point:
+    return (radius_mm * math.cos(angle), radius_mm * math.sin(angle))
+
+
+def _at(radius_mm: float, deg: float) -> Point:
+    return _on(radius_mm, math.radians(deg))
+
+
+def circle_panel(
+    id: str,
+    name: str,
+    seam_mm: float,
+    fraction: float,
+    panels: int,
+    long_mm: float,
+    allow: Allowances,
+    *,
+    bias: bool = False,
+) -> Piece:
+    """One of the equal panels of a part of a circle, ``long_mm`` long, whose inner arcs make up the seam.
+
+    The allowance at the seam is added towards the centre, so that the seam does not come out too long.
+
+    Raises:
+        DraftRefused: a panel would be more than half a circle, or the seam leaves no room for its allowance.
+    """
+    inner = radius(seam_mm, fraction)
+    if 360 * fraction / panels > MOST_PANEL_DEG:
+        raise DraftRefused(
+            "A panel cannot be more than half a circle: cut this in "
+            f"{math.ceil(360 * fraction / MOST_PANEL_DEG)} panels or more.",
+            "panels",
+            "circle",
+        )
+    if inner <= allow["waist"] + 5:
+        raise DraftRefused(
+            f"The {name.lower()} is drawn with a radius of {inner / 10:.1f} cm, which leaves no room for its "
+            f"allowance of {allow['waist'] / 10:.1f} cm inside: take less of a circle or a smaller allowance.",
+            "circle",
+            "peplum",
+            "waist",
+        )
+    half = 360 * fraction / panels / 2
+    return Piece(
+        id=id,
+        name=name,
+        edges=edges(
+            allow,
+            ("waist", arc(inner, -half, half), "waist"),
+            ("side", line(_at(inner, half), _at(inner + long_mm, half)), "side"),
+            ("hem", tuple(s.backwards() for s in reversed(arc(inner + long_mm, -half, half))), "curved_hem"),
+            ("other side", line(_at(inner + long_mm, -half), _at(inner, -half)), "side"),
+        ),
+        cuts=(Cut(material="main", copies=panels),),
+        grain_deg=45.0 if bias else 0.0,
+        points=(
+            point("middle of the waist", (inner, 0.0), "waist and ease / (2 · π · the part of a circle)"),
+            point("end of the waist", _at(inner, half), "half the panel's angle, on the same radius"),
+            point("middle of the hem", (inner + long_mm, 0.0), "the length further out"),
+            point("end of the hem", _at(inner + long_mm, half), "half the panel's angle, on the hem's radius"),
+        ),
+    )
+
+
+def flounce(
+    id: str, name: str, seam_mm: float, long_mm: float, fraction: float, allow: Allowances
+) -> tuple[Piece, ...]:
+    """A peplum or flounce in two panels, closed where the garment closes. Raises ``DraftRefused``."""
+    return (circle_panel(id, name, seam_mm, fraction, 2, long_mm, allow),)

@@ -1,0 +1,37 @@
+"""Facings that follow the edges of a drafted piece, with refusals in the words of a style's own questions."""
+
+from __future__ import annotations
+
+from wickel.draft.allowances import Allowances
+from wickel.draft.operations import facing
+from wickel.draft.style import DraftRefused
+from wickel.pattern import Piece
+
+
+def edge_facing(
+    piece: Piece,
+    edges: tuple[str, ...],
+    width_mm: float,
+    allow: Allowances,
+    *,
+    id: str = "",
+    name: str = "",
+    material: str = "main",
+) -> Piece:
+    """The facing along some edges of a piece, called after it unless it is given a name.
+
+    Raises:
+        DraftRefused: it does not fit; concerns the width of the facings and the neck.
+    """
+    try:
+        return facing(
+            piece,
+            edges,
+            width_mm,
+            id=id or f"{piece.id}-facing",
+            name=name or f"{piece.name} facing",
+            allowance_mm=allow["facing"],
+            material=material,
+        )
+    except DraftRefused as refusal:
+        raise DraftRefused(str(refusal), "facing_mm", "neck_width_mm") from None

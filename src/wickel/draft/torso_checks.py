@@ -1,0 +1,85 @@
+"""The tape checks of every garment on the torso block, read off its pieces, plain or in panels."""
+
+from __future__ import annotations
+
+from wickel.body import Body
+from wickel.draft.checks import TapeCheck
+from wickel.draft.parts import dart_width
+from wickel.draft.usual_checks import alike, over_body, waist_to_body
+from wickel.geometry import crossing
+from wickel.pattern import Pattern, Piece, edge_length
+
+
+def torso_checks(pattern: Pattern, body: Body, ease_mm: float, *, name: str = "bodice") -> list[TapeCheck]:
+    """Sides, shoulders, panel seams, waist and bust of a torso whose pieces are ``front`` and ``back``, or panels."""
+    by_id = {piece.id: piece for piece in pattern.pieces}
+    panels = "front-centre" in by_id
+    halves = [_Half(by_id, where, panels=panels) for where in ("front", "back")]
+    front, back = halves
+    checks = [
+        TapeCheck(
+            name="Side, dart closed" if not panels else "Side seam",
+            one="front less side dart" if not panels else "front",
+            one_mm=edge_length(front.side, "side") - dart_width(front.side, "side", name="side dart"),
+            other="back",
+            other_mm=edge_length(back.side, "side"),
+            way_out="Change the side dart.",
+        ),
+    ]
+    if panels:
+        checks += [
+            alike(f"{where.capitalize()} panel seam", half.centre, half.side, "panel seam")
+            for where, half in zip(("front", "back"), halves, strict=True)
+        ]
+    shoulders = [half.shoulder_mm() for half in halves]
+    checks += [
+        TapeCheck(
+            name="Shoulder",
+            one="front",
+            one_mm=shoulders[0],
+            other="back",
+            other_mm=shoulders[1],
+            way_out="Draw both shoulders from the same points.",
+        ),
+        waist_to_body(body, 2 * (front.waist_mm() + back.waist_mm()), ease_mm, name),
+        over_body(body, "bust", garment_mm=2 * (front.bust_mm() + back.bust_mm())),
+    ]
+    return checks
+
+
+class _Half:
+    """The pieces of a front or back, and what the tape reads off them. Lengths in mm, a quarter of the girth."""
+
+    def __init__(self, by_id: dict[str, Piece], where: str, *, panels: bool) -> None:
+        self.panels = panels
+        self.centre = by_id[f"{where}-centre" if panels else where]
+        self.side = by_id[f"{where}-side" if panels else where]
+
+    def shoulder_mm(self) -> float:
+        return sum(
+            edge_length(piece, "shoulder")
+            for piece in ((self.centre, self.side) if self.panels else (self.centre,))
+            if any(edge.name == "shoulder" for edge in piece.edges)
+        )
+
+    def waist_mm(self) -> float:
+        (across,) = (p.across_mm for p in self.side.points if p.name == "side waist")
+        if self.panels:
+            inner = self.centre.edge("panel seam").path[1].end
+            outer = self.side.edge("panel seam").path[-2].start
+            return across - (outer[1] - inner[1])
+        for mark in self.side.inner_lines:
+            if mark.name == "waist dart":
+                if len(mark.path) == 2:
+                    return across - dart_width(self.side, "hem", name="waist dart")
+                ends = [segment.start[1] for segment in mark.path]
+                return across - (max(ends) - min(ends))
+        return across
+
+    def bust_mm(self) -> float:
+        if not self.panels:
+            return self.side.edge("armhole").end[1]
+        (bust,) = (p for p in self.side.points if p.name == "bust point")
+        met = crossing(self.side.edge("side").path, 0, bust.down_mm)
+        side = self.side.edge("side").start if met is None else met[0][-1].end
+        return side[1]
