@@ -31,9 +31,18 @@ _TWICE = (Cut(material="main", copies=2, on_fold=True), Cut(material="interfacin
 
 
 def collar_pieces(
-    kind: str, half_neck_mm: float, extension_mm: float, height_mm: float, allow: Allowances
+    kind: str,
+    half_neck_mm: float,
+    extension_mm: float,
+    height_mm: float,
+    allow: Allowances,
+    *,
+    opens_behind: bool = False,
 ) -> tuple[Piece, ...]:
-    """The pieces of a collar (``COLLARS``) for half a neck seam, and what its stand goes on past the centre front."""
+    """The pieces of a collar (``COLLARS``) for half a neck seam, and what its stand goes on past the centre front.
+
+    ``opens_behind``: a stand has its fold at the centre front and runs level, its ends at the centre back.
+    """
     if kind == "none":
         return ()
     if kind == "roll":
@@ -50,11 +59,35 @@ def collar_pieces(
         )
         return (roll,)
     if kind == "stand":
+        if opens_behind:
+            return (_straight_stand(half_neck_mm, height_mm, allow),)
         return (_stand("collar", "Stand collar", half_neck_mm, extension_mm, height_mm, allow),)
     stand_mm = min(height_mm, 32.0)
     return (
         _stand("collar-stand", "Collar stand", half_neck_mm, extension_mm, stand_mm, allow),
         _fall(half_neck_mm, height_mm + 12.0, allow),
+    )
+
+
+def _straight_stand(half_neck: float, height: float, allow: Allowances) -> Piece:
+    corner, end = (height, half_neck), (0.0, half_neck)
+    return Piece(
+        id="collar",
+        name="Stand collar",
+        edges=edges(
+            allow,
+            ("neck", line((height, 0.0), corner), "neck"),
+            ("back end", line(corner, end), "neck"),
+            ("top", line(end, (0.0, 0.0)), "neck"),
+            ("centre", line((0.0, 0.0), (height, 0.0)), "fold"),
+        ),
+        cuts=_TWICE,
+        points=(
+            point("centre front", (0.0, 0.0), "start"),
+            point("centre front, seam", (height, 0.0), "height of the stand"),
+            point("centre back, seam", corner, "half the neck seam"),
+            point("centre back, top", end, "straight up"),
+        ),
     )
 
 

@@ -17,8 +17,11 @@ def edge_facing(
     id: str = "",
     name: str = "",
     material: str = "main",
+    option: str = "facing_mm",
 ) -> Piece:
     """The facing along some edges of a piece, called after it unless it is given a name.
+
+    ``option`` is the style's option that its width came from.
 
     Raises:
         DraftRefused: it does not fit; concerns the width of the facings and the neck.
@@ -34,4 +37,4 @@ def edge_facing(
             material=material,
         )
     except DraftRefused as refusal:
-        raise DraftRefused(str(refusal), "facing_mm", "neck_width_mm") from None
+        raise DraftRefused(str(refusal), option, "neck_width_mm") from None

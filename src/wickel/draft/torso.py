@@ -1,4 +1,4 @@
-"""The fitted torso: neck, shoulder, armhole, shaped side, waist dart; plain or split by panel seams.
+"""The torso: neck, shoulder, armhole, shaped side and darts, or plain; ``torso_panels`` splits it.
 
 Shared by every bodice, waistcoat, jacket and fitted dress. Quarter system: points are (down, across) in
 mm, down from the neck end of the shoulder, across from the centre.
@@ -14,7 +14,6 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.necklines import Neckline, neckline
 from wickel.draft.parts import (
-    EdgeRow,
     chest_line,
     dart_on,
     edges,
@@ -22,23 +21,16 @@ from wickel.draft.parts import (
     neck_within_shoulder,
     on_shoulder,
     point,
-    solved,
 )
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption
 from wickel.geometry import (
-    Affine,
     Cubic,
     Line,
     Path,
     Point,
     crossing,
     length,
-    mapped,
-    moved,
-    parted_at,
-    point_at,
     polygon,
-    turned,
 )
 from wickel.pattern import ConstructionPoint, Cut, InnerLine, Notch, Piece, net_line
 
@@ -46,6 +38,8 @@ BELOW_BUST_POINT_MM = 25.4
 MOST_DART_MM = 38.0
 LEAST_DART_MM = 6.0
 MOST_DIP_MM = 12.0
+MOST_PLAIN_MM = 28.0
+"""A plain torso is this much narrower at the waist than at the chest, each quarter, at the most."""
 OPEN_DART_MM = 40.0
 """A torso that ends less than this below the waist has its dart open down to its lower edge."""
 SLEEVE_NOTCH_MM = 75.0
@@ -171,24 +165,31 @@ def _to_hip(waist: Point, end: Point) -> Cubic:
 
 
 def torso(
-    body: Body, o: Mapping[str, float], *, chest: str = "armhole", neck: str = "round", back_neck: str = "round"
+    body: Body,
+    o: Mapping[str, float],
+    *,
+    chest: str = "armhole",
+    neck: str = "round",
+    back_neck: str = "round",
+    plain: bool = False,
 ) -> tuple[Torso, Torso]:
     """Front and back half.
 
     ``o`` holds ``ease_mm``, ``below_waist_mm``, ``neck_width_mm``, ``front_neck_mm``, ``back_neck_mm`` and
     ``slope_mm``, and may hold ``chest_depth_mm`` and ``flare_mm`` (wider at the lower edge, each quarter).
+    ``plain``: no darts, hardly shaped at the waist, front and back on one level, as knits and coats are.
 
     Raises:
         DraftRefused: two measurements, or a measurement and an option, disagree.
     """
     down = chest_line(body, chest, o.get("chest_depth_mm", 0.0))
-    back = _half(body, o, down, back_neck, front=False)
-    front = _half(body, o, down, neck, front=True)
+    back = _half(body, o, down, back_neck, front=False, plain=plain)
+    front = _half(body, o, down, neck, front=True, plain=plain)
     extra = length(front.side()) - length(back.side())
     return replace(front, side_dart=extra if extra > 1.0 else 0.0), back
 
 
-def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front: bool) -> Torso:
+def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front: bool, plain: bool) -> Torso:
     where = "front" if front else "back"
     neck_within_shoulder(body, o["neck_width_mm"], least_mm=25.0 if o["neck_width_mm"] > 100 else 40.0)
     shoulder = (o["slope_mm"], body["shoulder"] / 2)
@@ -217,8 +218,10 @@ def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front:
         (chest, bust),
     )
     waist = (body["waist"] + o["ease_mm"]) / 4
-    dart = min(MOST_DART_MM, max(0.0, 0.5 * (bust - waist)))
+    dart = 0.0 if plain else min(MOST_DART_MM, max(0.0, 0.5 * (bust - waist)))
     dart = dart if dart >= LEAST_DART_MM else 0.0
+    if plain:
+        waist = max(waist, bust - MOST_PLAIN_MM)
     level = o["back_neck_mm"] + body["nape_to_waist"]
     if level < chest + 60:
         raise DraftRefused(
@@ -228,7 +231,7 @@ def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front:
             "armhole",
             "chest_depth_mm",
         )
-    centre = max(body["neck_to_waist"], level) if front else level
+    centre = max(body["neck_to_waist"], level) if front and not plain else level
     extra = max(0.0, centre - level - MOST_DIP_MM)
     extra = extra if extra >= LEAST_DART_MM else 0.0
     side_waist = (level + extra, waist + dart)
@@ -288,7 +291,7 @@ def torso_piece(
             ("hem", (half.hem(),), lower),
             ("centre", line((half.hem_centre, 0.0), half.neck.centre), centre),
         ),
-        cuts=cuts or _cut(centre),
+        cuts=cuts or half_cut(centre),
         notches=(
             Notch(name="sleeve", edge="armhole", at_mm=length((half.armhole,)) - SLEEVE_NOTCH_MM),
             Notch(name="waist", edge="side", at_mm=length(half.side()[:1])),
@@ -296,10 +299,10 @@ def torso_piece(
         inner_lines=(*half.neck.marks, *darts(half)),
         points=torso_points(half),
     )
-    return _uncrossed(made)
+    return uncrossed(made)
 
 
-def _uncrossed(piece: Piece) -> Piece:
+def uncrossed(piece: Piece) -> Piece:
     """The piece. Raises ``DraftRefused`` when its net line crosses itself: its neck is cut too far into it."""
     if not polygon(net_line(piece)).is_valid:
         raise DraftRefused(
@@ -312,7 +315,7 @@ def _uncrossed(piece: Piece) -> Piece:
     return piece
 
 
-def _cut(centre: str) -> tuple[Cut, ...]:
+def half_cut(centre: str) -> tuple[Cut, ...]:
     if centre == "fold":
         return (Cut(material="main", copies=1, on_fold=True),)
     return (Cut(material="main", copies=2, pair=True),)
@@ -355,160 +358,3 @@ def darts(half: Torso) -> tuple[InnerLine, ...]:
         along = min(max(half.bust[0] - half.chest, 40.0), length(side[:1]) - half.side_dart - 20.0)
         found.append(dart_on(side, along, half.side_dart, deep, name="side dart"))
     return tuple(found)
-
-
-# --- panels ---------------------------------------------------------------------------------------
-
-PANEL_SEAMS = {"shoulder": "shoulder", "armhole": "armhole"}
-_ARMHOLE_SHARE = 0.48
-
-
-def torso_panels(
-    id: str, name: str, half: Torso, seam: str, allow: Allowances, *, centre: str = "fold", lower: str = "hem"
-) -> tuple[Piece, Piece]:
-    """A half split over the bust into a centre and a side panel, from the shoulder or the armhole.
-
-    The waist dart falls out between the panels, and so does the side dart: the side panel is turned
-    about the bust point above it. Both panels have an edge ``panel seam`` of the same length.
-    """
-    top, before, after = _seam_top(half, seam)
-    bust = half.bust
-    upper = Cubic(
-        top,
-        (top[0] + 0.12 * (bust[0] - top[0]), top[1] + 0.55 * (bust[1] - top[1])),
-        (bust[0] - 0.45 * (bust[0] - top[0]), bust[1]),
-        bust,
-    )
-    left, right, hem_in, hem_out = _below_bust(half)
-    inner = _named(
-        ("neck", half.neck.path, "neck"),
-        ("shoulder", before["shoulder"], "shoulder"),
-        ("armhole", before["armhole"], "armhole"),
-        ("panel seam", (upper, *left), "side"),
-        ("hem", hem_in, lower),
-        ("centre", line((half.hem_centre, 0.0), half.neck.centre), centre),
-    )
-    turn, side = _side_panel(half)
-    outer = _named(
-        ("panel seam", tuple(s.backwards() for s in reversed((*mapped((upper,), turn), *right))), "side"),
-        ("shoulder", mapped(after["shoulder"], turn), "shoulder"),
-        ("armhole", mapped(after["armhole"], turn), "armhole"),
-        ("side", side, "side"),
-        ("hem", hem_out, lower),
-    )
-    cuts = _cut(centre)
-    points = torso_points(half)
-    pair = (Cut(material="main", copies=2, pair=True),)
-    whole_armhole = length((half.armhole,))
-    kept = length(before["armhole"]) if before["armhole"] else 0.0
-    at_bust = length((upper,))
-    below = length(right)
-    parts = (
-        Piece(
-            id=f"{id}-centre",
-            name=f"{name}, centre",
-            edges=edges(allow, *inner),
-            cuts=cuts,
-            notches=(Notch(name="bust", edge="panel seam", at_mm=at_bust),),
-            inner_lines=half.neck.marks,
-            points=tuple(p for p in points if p.across_mm <= top[1] + 1),
-        ),
-        Piece(
-            id=f"{id}-side",
-            name=f"{name}, side",
-            edges=edges(allow, *outer),
-            cuts=pair,
-            notches=(
-                Notch(name="bust", edge="panel seam", at_mm=below),
-                Notch(name="sleeve", edge="armhole", at_mm=whole_armhole - kept - SLEEVE_NOTCH_MM),
-                Notch(
-                    name="waist",
-                    edge="side",
-                    at_mm=length(side) - length(half.side()[1:]) if half.side()[1:] else length(side),
-                ),
-            ),
-            points=(
-                point("bust point", bust, "neck to bust down, half the bust span across"),
-                *(p for p in points if p.name in ("side waist", "hem at the side")),
-            ),
-        ),
-    )
-    return _uncrossed(parts[0]), _uncrossed(parts[1])
-
-
-def _named(*rows: EdgeRow) -> tuple[EdgeRow, ...]:
-    """The rows that have a path."""
-    return tuple(row for row in rows if row[1])
-
-
-def _seam_top(half: Torso, seam: str) -> tuple[Point, dict[str, Path], dict[str, Path]]:
-    """Where the panel seam begins, and what it leaves of shoulder and armhole on either side."""
-    shoulder: Path = (*half.neck.rise, Line(half.neck.base, half.shoulder))
-    armhole: Path = (half.armhole,)
-    if seam == "shoulder":
-        plain = math.dist(half.neck.base, half.shoulder)
-        inner, outer = parted_at(shoulder, length(shoulder) - plain / 2)
-        return inner[-1].end, {"shoulder": inner, "armhole": ()}, {"shoulder": outer, "armhole": armhole}
-    above, below = parted_at(armhole, _ARMHOLE_SHARE * length(armhole))
-    return above[-1].end, {"shoulder": shoulder, "armhole": above}, {"shoulder": (), "armhole": below}
-
-
-def _below_bust(half: Torso) -> tuple[Path, Path, Path, Path]:
-    """The panel seams from the bust point down on either side of the dart, and the two parts of the lower edge."""
-    bust, across, hem = half.bust, half.bust[1], half.hem()
-    met = crossing((hem,), 1, across)
-    assert met is not None, "the lower edge runs from the side to the centre, past the dart"
-    foot = met[0][-1].end
-
-    def leg(side: float) -> Path:
-        mouth_down = foot[0] if half.open_dart else half.level
-        mouth = (mouth_down, across + side * half.dart / 2)
-        down = mouth[0] - bust[0]
-        legs: Path = (
-            Cubic(bust, (bust[0] + 0.40 * down, across), (mouth[0] - 0.35 * down, mouth[1]), mouth)
-            if half.dart
-            else Line(bust, mouth),
-        )
-        if half.open_dart:
-            return legs
-        tip = (half.dart_foot, across)
-        back = tip[0] - mouth[0]
-        if half.dart:
-            legs += (Cubic(mouth, (mouth[0] + 0.35 * back, mouth[1]), (tip[0] - 0.35 * back, across), tip),)
-        else:
-            legs += (Line(mouth, tip),)
-        return (*legs, Line(tip, foot))
-
-    left, right = leg(-1.0), leg(1.0)
-    if not half.open_dart:
-        return left, right, met[1], met[0]
-    (x, y), (a, b) = left[-1].end, right[-1].end
-    centre, side = (half.hem_centre, 0.0), half.hem_side
-    inner = Cubic((x, y), (x, y * 0.66), (centre[0], y * 0.4), centre)
-    outer = Cubic(side, (side[0], side[1] - 0.35 * (side[1] - b)), (a, b + 0.3 * (side[1] - b)), (a, b))
-    return left, right, (inner,), (outer,)
-
-
-def _side_panel(half: Torso) -> tuple[Affine, Path]:
-    """The turn that closes the side dart about the bust point, and the side seam with the dart closed."""
-    side = half.side()
-    if not half.side_dart:
-        return Affine(), side
-    width, whole = half.side_dart, length(side[:1])
-
-    def uneven(middle: float) -> float:
-        return math.dist(half.bust, point_at(side, middle + width / 2)) - math.dist(
-            half.bust, point_at(side, middle - width / 2)
-        )
-
-    middle = solved(uneven, 0.0, width / 2 + 5.0, whole - width / 2 - 5.0, tolerance_mm=1e-4)
-    if middle is None:
-        middle = width / 2 + 5.0 if uneven(width / 2 + 5.0) > 0 else whole - width / 2 - 5.0
-    above, _ = parted_at(side, middle - width / 2)
-    _, below = parted_at(side, middle + width / 2)
-    a, b, tip = above[-1].end, below[0].start, half.bust
-    angle = math.degrees(math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0]))
-    turn = moved(*tip).after(turned(angle).after(moved(-tip[0], -tip[1])))
-    closed = mapped(above, turn)
-    closed = (*closed[:-1], replace(closed[-1], end=b))
-    return turn, (*closed, *below)

@@ -10,22 +10,18 @@ from wickel.geometry import crossing
 from wickel.pattern import Pattern, Piece, edge_length
 
 
-def torso_checks(pattern: Pattern, body: Body, ease_mm: float, *, name: str = "bodice") -> list[TapeCheck]:
-    """Sides, shoulders, panel seams, waist and bust of a torso whose pieces are ``front`` and ``back``, or panels."""
+def torso_checks(
+    pattern: Pattern, body: Body, ease_mm: float, *, fitted: bool = True, stretch: float = 1.0
+) -> list[TapeCheck]:
+    """Sides, shoulders, panel seams, waist and bust of a torso whose pieces are ``front`` and ``back``, or panels.
+
+    ``fitted``: its waist is drawn to the body's; ``stretch``: it goes over the bust at so many times its width.
+    """
     by_id = {piece.id: piece for piece in pattern.pieces}
     panels = "front-centre" in by_id
     halves = [_Half(by_id, where, panels=panels) for where in ("front", "back")]
     front, back = halves
-    checks = [
-        TapeCheck(
-            name="Side, dart closed" if not panels else "Side seam",
-            one="front less side dart" if not panels else "front",
-            one_mm=edge_length(front.side, "side") - dart_width(front.side, "side", name="side dart"),
-            other="back",
-            other_mm=edge_length(back.side, "side"),
-            way_out="Change the side dart.",
-        ),
-    ]
+    checks = [side_check(front.side, back.side)]
     if panels:
         checks += [
             alike(f"{where.capitalize()} panel seam", half.centre, half.side, "panel seam")
@@ -41,10 +37,25 @@ def torso_checks(pattern: Pattern, body: Body, ease_mm: float, *, name: str = "b
             other_mm=shoulders[1],
             way_out="Draw both shoulders from the same points.",
         ),
-        waist_to_body(body, 2 * (front.waist_mm() + back.waist_mm()), ease_mm, name),
-        over_body(body, "bust", garment_mm=2 * (front.bust_mm() + back.bust_mm())),
     ]
+    if fitted:
+        checks.append(waist_to_body(body, 2 * (front.waist_mm() + back.waist_mm()), ease_mm, "garment"))
+    bust = 2 * (front.bust_mm() + back.bust_mm())
+    checks.append(over_body(body, "bust", garment_mm=bust * stretch, least_mm=20.0 if stretch == 1.0 else 0.0))
     return checks
+
+
+def side_check(front: Piece, back: Piece) -> TapeCheck:
+    """The side seams of two pieces, the front's side dart closed."""
+    dart = dart_width(front, "side", name="side dart")
+    return TapeCheck(
+        name="Side, dart closed" if dart else "Side seam",
+        one="front less side dart" if dart else "front",
+        one_mm=edge_length(front, "side") - dart,
+        other="back",
+        other_mm=edge_length(back, "side"),
+        way_out="Change the side dart.",
+    )
 
 
 class _Half:

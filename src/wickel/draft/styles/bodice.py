@@ -12,13 +12,13 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import flounce
-from wickel.draft.collars import COLLAR_OPTIONS, collar_checks, collar_pieces
+from wickel.draft.collars import COLLAR_OPTIONS, collar_pieces
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import button_stand
 from wickel.draft.necklines import KINDS
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
-from wickel.draft.sleeves import sleeve_checks, sleeve_options, sleeve_pieces, sleeve_seams
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.sleeves import sleeve_options, sleeve_pieces
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, choices, lengths
 from wickel.draft.torso import (
     CHEST_DEPTH,
     CHEST_LINE,
@@ -26,27 +26,15 @@ from wickel.draft.torso import (
     Torso,
     shoulder_options,
     torso,
-    torso_panels,
-    torso_piece,
 )
-from wickel.draft.torso_checks import torso_checks
-from wickel.draft.usual_checks import alike
+from wickel.draft.upper import SHAPE, half_pieces, upper_checks, upper_seams
 from wickel.geometry import length
-from wickel.pattern import Pattern, Piece, Seam, edge_length
+from wickel.pattern import Pattern, Piece
 
 STAND_MM = 18.0
 
 OPTIONS = (
-    ChoiceOption(
-        id="shape",
-        question="It is shaped by",
-        default="darts",
-        choices={
-            "darts": "darts",
-            "shoulder": "panel seams from the shoulder",
-            "armhole": "panel seams from the armhole",
-        },
-    ),
+    SHAPE,
     LengthOption(id="below_waist_mm", question="Length below the waist", default=170, least=0, most=320),
     LengthOption(id="ease_mm", question="Ease at bust, waist and hip", default=60, least=20, most=200),
     ChoiceOption(
@@ -74,8 +62,8 @@ OPTIONS = (
 
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the bodice. Raises ``DraftRefused`` when body and options disagree."""
-    o = {id: value for id, value in options.items() if isinstance(value, float)}
-    choice = {id: value for id, value in options.items() if isinstance(value, str)}
+    o = lengths(options)
+    choice = choices(options)
     _agree(choice)
     peplum = choice["peplum"] != "none"
     if peplum:
@@ -93,13 +81,20 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     sleeves = sleeve_pieces(choice["sleeve"], armhole, front.chest, body, o, allow)
     pieces += sleeves
     half_neck = length(front.neck.path) + length(back.neck.path)
-    pieces += collar_pieces(choice["collar"], half_neck, _extension(choice), o["collar_mm"], allow)
+    pieces += collar_pieces(
+        choice["collar"],
+        half_neck,
+        _extension(choice),
+        o["collar_mm"],
+        allow,
+        opens_behind=choice["closing"] == "back",
+    )
     if peplum:
         round_mm = 4 * (front.closed_waist_mm() + back.closed_waist_mm()) / 2
         pieces += flounce(
             "peplum", "Peplum", round_mm, o["peplum_mm"], 0.5 if choice["peplum"] == "half" else 1.0, allow
         )
-    return Pattern(style="bodice", pieces=tuple(pieces), seams=_seams(choice, sleeves))
+    return Pattern(style="bodice", pieces=tuple(pieces), seams=upper_seams(choice["shape"], sleeves))
 
 
 def _agree(choice: Mapping[str, str]) -> None:
@@ -126,62 +121,24 @@ def _extension(choice: Mapping[str, str]) -> float:
 def _half(half: Torso, choice: Mapping[str, str], o: Mapping[str, float], lower: str, allow: Allowances) -> list[Piece]:
     """The piece or panels of a half, and its neck facing."""
     where = "front" if half.front else "back"
-    name = where.capitalize()
     opens = choice["closing"] == where
     centre = "closing" if opens and not half.front else "fold"
-    if choice["shape"] == "darts":
-        pieces = [torso_piece(where, name, half, allow, centre=centre, lower=lower)]
-    else:
-        pieces = list(torso_panels(where, name, half, choice["shape"], allow, centre=centre, lower=lower))
+    pieces = half_pieces(half, choice["shape"], allow, centre=centre, lower=lower)
     if opens and half.front:
         opened, strip = button_stand(pieces[0], STAND_MM, o["facing_mm"], allow)
         return [opened, *pieces[1:], strip]
     if choice["collar"] != "none":
         return pieces
-    strip = edge_facing(pieces[0], ("neck",), o["facing_mm"], allow, id=f"{where}-facing", name=f"{name} facing")
+    strip = edge_facing(
+        pieces[0], ("neck",), o["facing_mm"], allow, id=f"{where}-facing", name=f"{where.capitalize()} facing"
+    )
     return [*pieces, strip]
-
-
-def _names(choice: Mapping[str, str], where: str) -> tuple[str, str]:
-    """The ids of the pieces of a half that have its shoulder's neck end and its side."""
-    return (where, where) if choice["shape"] == "darts" else (f"{where}-centre", f"{where}-side")
-
-
-def _seams(choice: Mapping[str, str], sleeves: tuple[Piece, ...]) -> tuple[Seam, ...]:
-    (front, front_side), (back, back_side) = _names(choice, "front"), _names(choice, "back")
-    seams = [
-        Seam(name="side seam", one=(front_side, "side"), other=(back_side, "side")),
-        Seam(name="shoulder", one=(front, "shoulder"), other=(back, "shoulder")),
-    ]
-    if choice["shape"] != "darts":
-        seams += [
-            Seam(
-                name=f"{where} panel seam", one=(f"{where}-centre", "panel seam"), other=(f"{where}-side", "panel seam")
-            )
-            for where in ("front", "back")
-        ]
-    seams += sleeve_seams(sleeves, front_side, back_side)
-    return tuple(seams)
 
 
 def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
     """The tape checks of a bodice."""
-    by_id = {piece.id: piece for piece in pattern.pieces}
-    choice = {id: value for id, value in options.items() if isinstance(value, str)}
-    ease = float(options["ease_mm"])
-    checks = torso_checks(pattern, body, ease)
-    extension = _extension(choice)
-    half_neck = sum(edge_length(by_id[_names(choice, where)[0]], "neck") for where in ("front", "back")) - extension
-    checks += collar_checks(pattern, half_neck, extension)
-    for where in ("front", "back"):
-        strip = by_id.get(f"{where}-facing") or by_id.get(f"{where}-centre-facing")
-        if strip is not None:
-            checks.append(alike(f"{where.capitalize()} neck to facing", by_id[_names(choice, where)[0]], strip, "neck"))
-    armhole = sum(
-        edge_length(piece, "armhole") for piece in pattern.pieces if any(edge.name == "armhole" for edge in piece.edges)
-    )
-    checks += sleeve_checks(pattern, armhole, float(options["cap_ease_mm"]))
-    return tuple(checks)
+    choice = choices(options)
+    return upper_checks(pattern, body, options, shape=choice["shape"], extension_mm=_extension(choice))
 
 
 STYLE = Style(

@@ -13,11 +13,12 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
+from wickel.draft.facings import edge_facing
 from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold
 from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import edges, line, point, rectangle
 from wickel.draft.pockets import END_MM, OPENING_MM, seam_bag
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import (
@@ -55,12 +56,19 @@ OPTIONS = (
     LengthOption(id="slope_mm", question="Shoulder slope", default=22, least=5, most=60),
     LengthOption(id="slit_mm", question="Slit for the head", default=140, least=0, most=260),
     LengthOption(id="facing_mm", question="Width of the facings", default=65, least=40, most=110),
+    ChoiceOption(
+        id="yoke",
+        question="A yoke laid over the shoulders",
+        default="none",
+        choices={"none": "no", "contrast": "in a contrast cloth"},
+    ),
+    LengthOption(id="yoke_mm", question="Depth of the yoke below neck and shoulder", default=120, least=60, most=170),
 )
 
 
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the box dress. Raises ``DraftRefused`` when body and options disagree."""
-    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    o = lengths(options)
     o["long_mm"] = body["neck_to_knee"] + o["below_knee_mm"]
     frame = grown_on(body, o, ease_school=str(options["ease_school"]))
     front_neck = neckline("round", o["front_neck_mm"], frame.neck)
@@ -77,9 +85,13 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     has_slit = o["slit_mm"] > 0
     pocket_top = _pocket_top(body, frame)
     opening = 2 * math.dist(frame.sleeve_end, frame.sleeve_under)
+    front = _main("front", "Front", frame, front_neck, allow, pocket_top, slit if has_slit else ())
+    back = _main("back", "Back", frame, back_neck, allow, pocket_top, ())
+    yokes = [_yoke(piece, o["yoke_mm"], allow) for piece in (front, back)] if options["yoke"] == "contrast" else []
     pieces = (
-        _main("front", "Front", frame, front_neck, allow, pocket_top, slit if has_slit else ()),
-        _main("back", "Back", frame, back_neck, allow, pocket_top, ()),
+        front,
+        back,
+        *yokes,
         _slit_facing(frame, front_neck, o["facing_mm"], slit_end, slit, allow)
         if has_slit
         else neck_facing("front-facing", "Front facing", front_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD),
@@ -97,6 +109,20 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         ),
     )
     return Pattern(style="box-dress", pieces=pieces, seams=_SEAMS)
+
+
+def _yoke(half: Piece, deep_mm: float, allow: Allowances) -> Piece:
+    """A strip along neck and shoulder, laid over the half and turned in below."""
+    return edge_facing(
+        half,
+        ("neck", "shoulder"),
+        deep_mm,
+        allow,
+        id=f"{half.id}-yoke",
+        name=f"{half.name} yoke",
+        material="contrast",
+        option="yoke_mm",
+    )
 
 
 def _pocket_top(body: Body, frame: GrownOn) -> float:
@@ -192,6 +218,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
     front, back, pocket = pattern.piece("front"), pattern.piece("back"), pattern.piece("pocket")
     opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck")) + 2 * float(options["slit_mm"])
     short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
+    yokes = [piece for piece in pattern.pieces if piece.id.endswith("-yoke")]
     return (
         alike("Side seam", front, back, "side"),
         alike("Shoulder", front, back, "shoulder"),
@@ -222,6 +249,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             opening="neck opening with slit",
         ),
         over_body(body, "bust", "hip", garment_mm=4 * front.edge("hem").start[1]),
+        *(alike("Yokes at the shoulder", yokes[0], yokes[1], "shoulder") for _ in yokes[:1]),
     )
 
 
@@ -232,7 +260,7 @@ STYLE = Style(
     charts=("women",),
     required=("bust", "hip", "shoulder", "upper_arm", "head", "neck_to_hip", "neck_to_knee"),
     options=OPTIONS,
-    materials=("main",),
+    materials=("main", "contrast"),
     roles=("shoulder", "side", "neck", "hem", "sleeve_end", "facing", "pocket", "band"),
     drafted=drafted,
     checked=checked,

@@ -14,7 +14,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import circle_panel
 from wickel.draft.parts import BAND_OPTIONS, waistband
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import alike, band_to_waist, waist_to_body
 from wickel.pattern import Pattern, Seam, edge_length
 
@@ -47,7 +47,7 @@ OPTIONS = (
 
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft a circle skirt. Raises ``DraftRefused`` when the options disagree."""
-    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    o = lengths(options)
     circle, count = str(options["circle"]), int(options["panels"])
     long = body["waist_to_knee"] + o["below_knee_mm"]
     if long < 150:

@@ -13,7 +13,7 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import BAND_OPTIONS, edges, line, point, waistband
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
 from wickel.geometry import Line
 from wickel.pattern import Cut, InnerLine, Pattern, Piece, Seam, edge_length, sewn_length
@@ -43,7 +43,7 @@ OPTIONS = (
 
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft a gathered skirt. Raises ``DraftRefused`` when it would be too short."""
-    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    o = lengths(options)
     quarter = (body["waist"] + o["waist_ease_mm"]) / 4
     wide = quarter * FULLNESS[str(options["fullness"])]
     long = body["waist_to_knee"] + o["below_knee_mm"]

@@ -14,7 +14,7 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold
 from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import line
-from wickel.draft.style import DraftRefused, LengthOption, Style
+from wickel.draft.style import DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
 from wickel.geometry import length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
@@ -37,7 +37,7 @@ OPTIONS = (
 
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the maxi dress. Raises ``DraftRefused`` when body and options disagree."""
-    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    o = lengths(options)
     o["long_mm"] = body["neck_to_floor"] - o["above_floor_mm"]
     frame = grown_on(body, o)
     straight = frame.hem_side[0] - frame.side_top[0]

@@ -15,7 +15,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold, shoulder_to_side
 from wickel.draft.parts import edges, line, rectangle, round_neck
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
@@ -41,7 +41,7 @@ OPTIONS = (
 
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the robe. Raises ``DraftRefused`` when body and options disagree."""
-    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    o = lengths(options)
     o["long_mm"] = body["neck_to_knee"] + o["below_knee_mm"]
     frame = grown_on(body, o)
     if options["front"] == "shaped" and o["opening_mm"] > o["long_mm"] - 100:

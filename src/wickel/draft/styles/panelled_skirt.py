@@ -12,7 +12,7 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import BAND_OPTIONS, edges, hip_curve, line, point, waist_within_hip, waistband
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
 from wickel.geometry import MIRROR as ACROSS_TURNED
 from wickel.geometry import Line, Path, backwards, mapped
@@ -33,7 +33,7 @@ OPTIONS = (
 
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft a panelled skirt. Raises ``DraftRefused`` when body and options disagree."""
-    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    o = lengths(options)
     count = int(options["panels"])
     waist = (body["waist"] + o["waist_ease_mm"]) / count / 2
     hip = (body["hip"] + o["hip_ease_mm"]) / count / 2

@@ -24,7 +24,7 @@ from wickel.draft.parts import (
     waist_within_hip,
     waistband,
 )
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
@@ -56,7 +56,7 @@ OPTIONS = (
 
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft a pencil skirt. Raises ``DraftRefused`` when body and options disagree."""
-    o = {id: value for id, value in options.items() if isinstance(value, float)}
+    o = lengths(options)
     waist = (body["waist"] + o["waist_ease_mm"]) / 4
     hip = (body["hip"] + o["hip_ease_mm"]) / 4
     long = body["waist_to_knee"] + o["below_knee_mm"]

@@ -1,0 +1,101 @@
+"""The cowl top: a front swung out so that its neck hangs in folds, cut on the bias; a plain back, no sleeves.
+
+Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import TapeCheck
+from wickel.draft.cowl import cowl_front
+from wickel.draft.facings import edge_facing
+from wickel.draft.fastenings import bias_strip, binding_length
+from wickel.draft.operations import unfold
+from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
+from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
+from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
+from wickel.pattern import Cut, Pattern, Seam, edge_length
+
+BINDING_MM = 8.0
+
+OPTIONS: tuple[Option, ...] = (
+    LengthOption(id="below_waist_mm", question="Length below the waist", default=190, least=60, most=360),
+    LengthOption(id="ease_mm", question="Ease", default=50, least=20, most=180),
+    LengthOption(id="hang_mm", question="The cowl is wider on each side by", default=70, least=20, most=110),
+    ChoiceOption(
+        id="grain", question="The front is cut", default="bias", choices={"bias": "on the bias", "straight": "straight"}
+    ),
+    CHEST_LINE,
+    CHEST_DEPTH,
+    *shoulder_options(neck_width=90, front_neck=90),
+    LengthOption(id="facing_mm", question="Width of the back facing", default=50, least=35, most=80),
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft the cowl top. Raises ``DraftRefused`` when body and options disagree."""
+    o, choice = lengths(options), choices(options)
+    front, back = torso(body, o, chest=choice["chest_line"], plain=True)
+    cowl = cowl_front(front, o["hang_mm"], allow)
+    if choice["grain"] == "bias":
+        cowl = replace(unfold(cowl), grain_deg=45.0, cuts=(Cut(material="main", copies=1),))
+    behind = torso_piece("back", "Back", back, allow)
+    armholes = edge_length(cowl, "armhole") + edge_length(behind, "armhole")
+    return Pattern(
+        style="cowl-top",
+        pieces=(
+            cowl,
+            behind,
+            edge_facing(behind, ("neck",), o["facing_mm"], allow),
+            bias_strip("binding", "Armhole binding", binding_length(armholes, BINDING_MM), BINDING_MM, allow, copies=2),
+        ),
+        seams=(
+            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
+            Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
+            Seam(name="back neck", one=("back", "neck"), other=("back-facing", "neck")),
+        ),
+    )
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of a cowl top."""
+    front, back = pattern.piece("front"), pattern.piece("back")
+    at = {p.name: (p.down_mm, p.across_mm) for p in front.points}
+    opening = 2 * (at["shoulder at neck"][1] + edge_length(back, "neck"))
+    short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
+    bust = 4 * at["underarm"][1]
+    return (
+        alike("Side seam", front, back, "side"),
+        alike("Shoulder", front, back, "shoulder"),
+        alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
+        TapeCheck(
+            name="Binding to armhole",
+            one="binding",
+            one_mm=edge_length(pattern.piece("binding"), "join"),
+            other="armhole",
+            other_mm=edge_length(front, "armhole") + edge_length(back, "armhole"),
+            least_mm=0.0,
+            most_mm=120.0,
+            way_out="Cut the binding longer.",
+        ),
+        over_head(body, opening, f"Let the cowl hang {short / 20:.1f} cm wider on each side."),
+        over_body(body, "bust", garment_mm=bust),
+    )
+
+
+STYLE = Style(
+    id="cowl-top",
+    name="Cowl top",
+    summary="A front on the bias whose neck hangs in folds, a plain back, bound armholes; pulled over the head.",
+    charts=("women",),
+    required=(*MEASURED, "head"),
+    options=OPTIONS,
+    materials=("main",),
+    roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band"),
+    drafted=drafted,
+    checked=checked,
+)

@@ -1,0 +1,131 @@
+"""The knit top: stretch cloth, no darts, a high collar in one strip, set-in sleeves eased in by nothing, cuffs.
+
+It is narrower than the body by its negative ease and stretches over it. Points are (down, across) in mm,
+down from the neck end of the shoulder, across from the centre.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import TapeCheck
+from wickel.draft.parts import rectangle
+from wickel.draft.sleeves import set_in_sleeve
+from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
+from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
+from wickel.draft.upper import upper_checks, upper_seams
+from wickel.draft.usual_checks import over_head
+from wickel.geometry import length
+from wickel.pattern import Cut, Pattern, edge_length, sewn_length
+
+STRETCH = {"25": 1.25, "50": 1.5, "75": 1.75}
+COLLAR_SHARE = 0.92
+"""A knit collar is so much of the neck seam, and stretched onto it."""
+
+CUFF_EASE_MM = 20.0
+
+OPTIONS: tuple[Option, ...] = (
+    LengthOption(id="below_waist_mm", question="Length below the waist", default=180, least=60, most=320),
+    LengthOption(id="ease_mm", question="Ease (narrower than the body: −)", default=-40, least=-120, most=80),
+    ChoiceOption(
+        id="stretch",
+        question="The knit stretches by",
+        default="50",
+        choices={"25": "a quarter", "50": "a half", "75": "three quarters"},
+    ),
+    CHEST_LINE,
+    CHEST_DEPTH,
+    LengthOption(id="arm_ease_mm", question="Room at the upper arm", default=15, least=0, most=80),
+    *shoulder_options(neck_width=72, front_neck=75),
+    LengthOption(id="collar_mm", question="Finished height of the collar", default=90, least=20, most=200),
+    LengthOption(id="cuff_mm", question="Finished height of the cuffs", default=60, least=20, most=120),
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft the knit top. Raises ``DraftRefused`` when body and options disagree."""
+    o, choice = lengths(options), choices(options)
+    front, back = torso(body, o, chest=choice["chest_line"], plain=True)
+    armhole = length((front.armhole,)) + length((back.armhole,))
+    cuff = body["wrist"] + CUFF_EASE_MM
+    width = body["upper_arm"] + o["arm_ease_mm"]
+    sleeve = set_in_sleeve(
+        armhole, 0.0, width, front.chest, body["sleeve_length"] - o["cuff_mm"], max(cuff, 0.62 * width), allow
+    )
+    sleeve = replace(
+        sleeve,
+        edges=tuple(
+            replace(e, comes_back_to_mm=cuff, allowance_mm=allow["band"]) if e.name == "hem" else e
+            for e in sleeve.edges
+        ),
+    )
+    neck = 2 * (length(front.neck.path) + length(back.neck.path))
+    strip = (Cut(material="main", copies=1),)
+    # ribs and knits stretch across the cloth: collar and cuffs are cut with their length across it
+    collar = rectangle(
+        "collar", "High collar", COLLAR_SHARE * neck, 2 * o["collar_mm"], allow, strip, fold_line=True, grain_deg=90.0
+    )
+    stretched = tuple(replace(e, comes_back_to_mm=neck) if e.name == "join" else e for e in collar.edges)
+    band = rectangle(
+        "sleeve-band",
+        "Cuff",
+        cuff,
+        2 * o["cuff_mm"],
+        allow,
+        (Cut(material="main", copies=2),),
+        fold_line=True,
+        grain_deg=90.0,
+    )
+    return Pattern(
+        style="knit-top",
+        pieces=(
+            torso_piece("front", "Front", front, allow),
+            torso_piece("back", "Back", back, allow),
+            sleeve,
+            replace(collar, edges=stretched),
+            band,
+        ),
+        seams=upper_seams("darts", (sleeve, band)),
+    )
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of a knit top."""
+    stretch = STRETCH[str(options["stretch"])]
+    collar = pattern.piece("collar")
+    neck = 2 * sum(edge_length(pattern.piece(id), "neck") for id in ("front", "back"))
+    opening = edge_length(collar, "join") * stretch
+    return (
+        *upper_checks(pattern, body, options, fitted=False, stretch=stretch, collar=False),
+        TapeCheck(
+            name="Collar to neck",
+            one="collar, stretched",
+            one_mm=sewn_length(collar, "join"),
+            other="neck seam",
+            other_mm=neck,
+            way_out="Cut the collar anew from the neck seam.",
+        ),
+        over_head(
+            body,
+            opening,
+            f"Widen the neck by about {max(0.0, body['head'] + 20 - opening) / 4 / stretch / 10:.1f} cm.",
+            opening="collar, stretched",
+        ),
+    )
+
+
+STYLE = Style(
+    id="knit-top",
+    name="Knit top",
+    summary="Stretch cloth, no darts, a high collar, set-in sleeves and cuffs; pulled over the head.",
+    charts=("women", "children"),
+    required=(*MEASURED, "upper_arm", "wrist", "sleeve_length", "head"),
+    options=OPTIONS,
+    materials=("main",),
+    roles=("shoulder", "side", "neck", "armhole", "hem", "band"),
+    drafted=drafted,
+    checked=checked,
+)

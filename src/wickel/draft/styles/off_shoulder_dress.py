@@ -1,0 +1,172 @@
+"""The off-shoulder dress: a fitted bodice without shoulders, sleeves on elastic, a circle skirt.
+
+The sleeve is the set-in sleeve of the same armhole, cut off where the bodice is cut off, and widened for
+gathers. Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import TapeCheck
+from wickel.draft.circles import circle_panel
+from wickel.draft.operations import Spot, slash_and_spread, split
+from wickel.draft.sleeves import set_in_sleeve
+from wickel.draft.straps import Top, strap_piece
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
+from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso
+from wickel.draft.torso_checks import side_check
+from wickel.draft.usual_checks import alike, over_body, waist_to_body
+from wickel.geometry import Cubic, length, parted_at
+from wickel.pattern import Pattern, Piece, Seam, edge_length, sewn_length
+
+_SHOULDER = {"neck_width_mm": 72.0, "front_neck_mm": 80.0, "back_neck_mm": 22.0, "slope_mm": 38.0}
+_FRACTIONS = {"half": 0.5, "three-quarter": 0.75, "full": 1.0}
+_CUTS = 4
+
+OPTIONS: tuple[Option, ...] = (
+    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=0, least=-300, most=400),
+    ChoiceOption(
+        id="circle",
+        question="The skirt is",
+        default="half",
+        choices={"half": "half a circle", "three-quarter": "three quarters", "full": "a full circle"},
+    ),
+    ChoiceOption(id="panels", question="in how many panels?", default="2", choices={"2": "2", "4": "4", "8": "8"}),
+    LengthOption(id="ease_mm", question="Ease at bust and waist", default=40, least=10, most=120),
+    LengthOption(id="drop_mm", question="Cut off below the shoulder point by", default=85, least=60, most=105),
+    LengthOption(id="sleeve_mm", question="Length of the sleeve from the shoulder", default=300, least=220, most=560),
+    LengthOption(id="arm_ease_mm", question="Room at the upper arm", default=70, least=30, most=150),
+    LengthOption(id="fullness_mm", question="Gathers of the sleeve", default=140, least=40, most=300),
+    CHEST_LINE,
+    CHEST_DEPTH,
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft the off-shoulder dress. Raises ``DraftRefused`` when body and options disagree."""
+    o, choice = lengths(options), choices(options)
+    halves = torso(body, {**o, **_SHOULDER, "below_waist_mm": 0.0}, chest=choice["chest_line"])
+    front, back = halves
+    pieces = []
+    for half, id, name in ((front, "front", "Front bodice"), (back, "back", "Back bodice")):
+        pieces.append(strap_piece(id, name, half, _top(half, o["drop_mm"]), allow, lower="waist"))
+    sleeve = _sleeve(front, back, body, o, allow)
+    waist = 2 * (front.closed_waist_mm() + back.closed_waist_mm())
+    long = body["waist_to_knee"] + o["below_knee_mm"]
+    skirt = circle_panel(
+        "skirt", "Skirt panel", waist, _FRACTIONS[choice["circle"]], int(choice["panels"]), long, allow
+    )
+    return Pattern(
+        style="off-shoulder-dress",
+        pieces=(*pieces, sleeve, skirt),
+        seams=(
+            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
+            Seam(name="armhole", one=("sleeve", "cap"), other=("front", "armhole")),
+            Seam(name="armhole, back", one=("sleeve", "cap, on"), other=("back", "armhole")),
+            Seam(name="sleeve seam", one=("sleeve", "seam"), other=("sleeve", "other seam")),
+            Seam(name="waist", one=("front", "hem"), other=("skirt", "waist")),
+        ),
+    )
+
+
+def _top(half: Torso, drop: float) -> Top:
+    """The armhole below the cut, and a shallow top edge from the centre to it."""
+    below = _below(half, drop)
+    start = below[0].start
+    dip = 22.0 if half.front else 8.0
+    centre = (start[0] + dip, 0.0)
+    neck = (Cubic(centre, (centre[0], 0.5 * start[1]), (start[0] + 0.3 * dip, 0.8 * start[1]), start),)
+    return Top(neck=neck, armhole=below)
+
+
+def _below(half: Torso, drop: float) -> tuple[Cubic, ...]:
+    armhole = (half.armhole,)
+    if length(armhole) < drop + 55:
+        raise DraftRefused(
+            f"The armhole is {length(armhole) / 10:.1f} cm long on one side: cut off {drop / 10:.1f} cm down it, "
+            "hardly any is left. Cut off less, or lower the chest line.",
+            "drop_mm",
+            "armhole",
+        )
+    _, below = parted_at(armhole, drop)
+    return tuple(segment for segment in below if isinstance(segment, Cubic))
+
+
+def _sleeve(front: Torso, back: Torso, body: Body, o: Mapping[str, float], allow: Allowances) -> Piece:
+    armhole = length((front.armhole,)) + length((back.armhole,))
+    width = body["upper_arm"] + o["arm_ease_mm"]
+    whole = set_in_sleeve(armhole, 0.0, width, front.chest, o["sleeve_mm"], width, allow)
+    cap = edge_length(whole, "cap")
+    kept_front, kept_back = (length(_below(half, o["drop_mm"])) for half in (front, back))
+    low, _ = split(
+        whole,
+        Spot(edge="cap", share=1 - kept_front / cap),
+        Spot(edge="cap", share=kept_back / cap),
+        allowance_mm=allow["hem"],
+        seam="top",
+        ids=("sleeve", "cap"),
+        names=("Sleeve", "Cap"),
+    )
+    each = o["fullness_mm"] / _CUTS
+    spread = slash_and_spread(
+        low, "hem", "top", cuts=_CUTS, open_mm=each, open_opposite_mm=each, gathered=True, gathered_opposite=True
+    )
+    return replace(spread, notches=())
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of an off-shoulder dress."""
+    front, back, sleeve, skirt = (pattern.piece(id) for id in ("front", "back", "sleeve", "skirt"))
+    waist = edge_length(skirt, "waist") * int(options["panels"])
+    elastic = 2 * (edge_length(front, "neck") + edge_length(back, "neck") + sewn_length(sleeve, "top"))
+    bust = 2 * sum(piece.edge("armhole").end[1] for piece in (front, back))
+    return (
+        side_check(front, back),
+        TapeCheck(
+            name="Sleeve to front armhole",
+            one="sleeve",
+            one_mm=edge_length(sleeve, "cap"),
+            other="front armhole",
+            other_mm=edge_length(front, "armhole"),
+            way_out="Cut the sleeve off at the same length.",
+        ),
+        TapeCheck(
+            name="Sleeve to back armhole",
+            one="sleeve",
+            one_mm=edge_length(sleeve, "cap, on"),
+            other="back armhole",
+            other_mm=edge_length(back, "armhole"),
+            way_out="Cut the sleeve off at the same length.",
+        ),
+        alike("Sleeve seam", sleeve, sleeve, "seam", other_edge="other seam"),
+        waist_to_body(body, waist, float(options["ease_mm"])),
+        TapeCheck(
+            name="Over the shoulders",
+            one="top edge, sleeves drawn in",
+            one_mm=elastic,
+            other="bust",
+            other_mm=body["bust"],
+            least_mm=-60.0,
+            most_mm=900.0,
+            way_out="Cut off less of the armhole.",
+        ),
+        over_body(body, "bust", garment_mm=bust, least_mm=5.0),
+    )
+
+
+STYLE = Style(
+    id="off-shoulder-dress",
+    name="Off-shoulder dress",
+    summary="A fitted bodice without shoulders, gathered sleeves on elastic, a circle skirt; zip in the side.",
+    charts=("women",),
+    required=(*MEASURED, "upper_arm", "waist_to_knee"),
+    options=OPTIONS,
+    materials=("main",),
+    roles=("side", "neck", "waist", "armhole", "hem", "curved_hem"),
+    drafted=drafted,
+    checked=checked,
+)

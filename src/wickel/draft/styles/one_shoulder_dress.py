@@ -1,0 +1,153 @@
+"""The one-shoulder dress: the neck runs from one shoulder under the other arm, one side seam is ruched.
+
+Front and back are cut whole. Points are (down, across) in mm, down from the neck end of the shoulder, across
+from the centre; the shoulder that stays is at positive across in front.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import TapeCheck
+from wickel.draft.facings import edge_facing
+from wickel.draft.fastenings import bias_strip, binding_length
+from wickel.draft.operations import Spot, mapped_piece, slash_and_spread, split, spot_point, unfold
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
+from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso, torso_piece
+from wickel.draft.usual_checks import alike, over_body
+from wickel.geometry import MIRROR, Cubic
+from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length, sewn_length
+
+BINDING_MM = 8.0
+_NECK = {"front_neck_mm": 60.0, "back_neck_mm": 34.0}
+"""What the neck is drawn with before the slanting edge cuts it away."""
+
+OPTIONS: tuple[Option, ...] = (
+    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=-60, least=-300, most=400),
+    LengthOption(id="ease_mm", question="Ease", default=60, least=20, most=180),
+    LengthOption(id="flare_mm", question="Wider at the hem, each quarter", default=10, least=0, most=150),
+    ChoiceOption(
+        id="ruched",
+        question="Ruched is",
+        default="side",
+        choices={"side": "the side under the shoulder", "other": "the other side", "none": "none"},
+    ),
+    LengthOption(id="ruche_mm", question="Gathers of the ruched side", default=160, least=40, most=320),
+    CHEST_LINE,
+    CHEST_DEPTH,
+    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=80, least=60, most=110),
+    LengthOption(id="slope_mm", question="Shoulder slope", default=38, least=10, most=60),
+    LengthOption(id="facing_mm", question="Width of the facings", default=50, least=35, most=80),
+)
+_CUTS = 8
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft the one-shoulder dress. Raises ``DraftRefused`` when body and options disagree."""
+    o, choice = lengths(options), choices(options)
+    o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
+    if o["below_waist_mm"] < body["waist_to_hip"]:
+        raise DraftRefused(
+            f"The dress would end {o['below_waist_mm'] / 10:.1f} cm below the waist, above the hip: make it longer.",
+            "below_knee_mm",
+        )
+    halves = torso(body, {**o, **_NECK}, chest=choice["chest_line"], plain=True)
+    front, back = (_one_shoulder(half, allow) for half in halves)
+    facings = [edge_facing(piece, ("neck",), o["facing_mm"], allow) for piece in (front, back)]
+    if choice["ruched"] != "none":
+        edge, opposite = ("side", "other side") if choice["ruched"] == "side" else ("other side", "side")
+        front, back = (_ruched(piece, edge, opposite, o["ruche_mm"]) for piece in (front, back))
+    # the back is seen from behind: its shoulder lies on the other side of the centre
+    behind = [mapped_piece(piece, MIRROR) for piece in (back, facings[1])]
+    armhole = edge_length(front, "armhole") + edge_length(back, "armhole")
+    return Pattern(
+        style="one-shoulder-dress",
+        pieces=(
+            front,
+            behind[0],
+            facings[0],
+            behind[1],
+            bias_strip("binding", "Armhole binding", binding_length(armhole, BINDING_MM), BINDING_MM, allow),
+        ),
+        seams=(
+            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
+            Seam(name="other side seam", one=("front", "other side"), other=("back", "other side")),
+            Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
+        ),
+    )
+
+
+def _one_shoulder(half: Torso, allow: Allowances) -> Piece:
+    where = "front" if half.front else "back"
+    whole = replace(unfold(torso_piece(where, where.capitalize(), half, allow)), cuts=(Cut(material="main", copies=1),))
+    first, last = Spot(edge="shoulder", share=0.0), Spot(edge="other armhole", share=0.0)
+    (ax, ay), (bx, by) = spot_point(whole, first), spot_point(whole, last)
+    curve = Cubic((ax, ay), (ax + 0.5 * (bx - ax), ay + 6.0), (bx, by + 0.45 * (ay - by)), (bx, by))
+    try:
+        kept, _ = split(
+            whole,
+            first,
+            last,
+            through=(curve,),
+            allowance_mm=allow["neck"],
+            seam="neck",
+            ids=(where, "rest"),
+            names=(where.capitalize(), "Rest"),
+        )
+    except DraftRefused as refusal:
+        raise DraftRefused(
+            f"{refusal} Make the neck narrower, or lower the chest line.", "neck_width_mm", "chest_depth_mm"
+        ) from None
+    return kept
+
+
+def _ruched(piece: Piece, edge: str, opposite: str, whole_mm: float) -> Piece:
+    try:
+        return slash_and_spread(
+            piece, edge, opposite, cuts=_CUTS, open_mm=whole_mm / _CUTS, gathered=True, between=(0.05, 0.7)
+        )
+    except DraftRefused:
+        raise DraftRefused(
+            f"Gathers of {whole_mm / 10:.1f} cm turn the dress over itself: take less.", "ruche_mm"
+        ) from None
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of a one-shoulder dress."""
+    front, back = pattern.piece("front"), pattern.piece("back")
+    at = {p.name: (p.down_mm, p.across_mm) for p in front.points}
+    sides = [
+        TapeCheck(
+            name=name,
+            one="front, drawn up",
+            one_mm=sewn_length(front, edge),
+            other="back, drawn up",
+            other_mm=sewn_length(back, edge),
+            way_out="Ruche both to one length.",
+        )
+        for name, edge in (("Side seam", "side"), ("Other side seam", "other side"))
+    ]
+    return (
+        *sides,
+        alike("Shoulder", front, back, "shoulder"),
+        alike("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
+        alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
+        over_body(body, "bust", garment_mm=4 * at["underarm"][1]),
+    )
+
+
+STYLE = Style(
+    id="one-shoulder-dress",
+    name="One-shoulder dress",
+    summary="The neck runs from one shoulder under the other arm; one side ruched or plain; faced and bound.",
+    charts=("women",),
+    required=(*MEASURED, "waist_to_knee"),
+    options=OPTIONS,
+    materials=("main",),
+    roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band"),
+    drafted=drafted,
+    checked=checked,
+)

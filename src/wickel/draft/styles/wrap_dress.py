@@ -1,0 +1,169 @@
+"""The wrap dress: two fronts that cross, a skirt in one with them, a long and a short tie; in front or behind.
+
+The side that crosses runs straight from the neck end of the shoulder to its wrap point at the waist, and on
+down to the hem. Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import TapeCheck
+from wickel.draft.facings import edge_facing
+from wickel.draft.fastenings import tie
+from wickel.draft.parts import edges, line, point
+from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
+from wickel.draft.sleeves import sleeve_options, sleeve_pieces
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, choices, lengths
+from wickel.draft.torso import (
+    CHEST_DEPTH,
+    CHEST_LINE,
+    MEASURED,
+    SLEEVE_NOTCH_MM,
+    Torso,
+    darts,
+    shoulder_options,
+    torso,
+    torso_piece,
+    torso_points,
+)
+from wickel.draft.upper import upper_checks, upper_seams
+from wickel.draft.usual_checks import alike
+from wickel.geometry import Line, length
+from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
+
+TIE_MM = 30.0
+SHORT_TIE_MM = 550.0
+
+OPTIONS = (
+    ChoiceOption(
+        id="wraps", question="It wraps", default="front", choices={"front": "in front", "back": "at the back"}
+    ),
+    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=40, least=-350, most=400),
+    LengthOption(id="ease_mm", question="Ease at bust, waist and hip", default=60, least=20, most=180),
+    LengthOption(id="overlap_mm", question="Crosses the centre by", default=150, least=90, most=185),
+    LengthOption(id="flare_mm", question="Wider at the hem, each quarter", default=90, least=0, most=260),
+    LengthOption(id="facing_mm", question="Width of the facings", default=60, least=40, most=90),
+    CHEST_LINE,
+    CHEST_DEPTH,
+    *sleeve_options("short"),
+    *shoulder_options(),
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft the wrap dress. Raises ``DraftRefused`` when body and options disagree."""
+    o, choice = lengths(options), choices(options)
+    o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
+    if o["below_waist_mm"] < body["waist_to_hip"]:
+        raise DraftRefused(
+            f"The skirt would end {o['below_waist_mm'] / 10:.1f} cm below the waist, above the hip: make it longer.",
+            "below_knee_mm",
+        )
+    halves = torso(body, o, chest=choice["chest_line"])
+    wraps = choice["wraps"]
+    pieces: list[Piece] = []
+    for half in halves:
+        where = "front" if half.front else "back"
+        made = (
+            _crossing(where, half, o["overlap_mm"], allow)
+            if where == wraps
+            else torso_piece(where, where.capitalize(), half, allow)
+        )
+        pieces.append(made)
+    crossed = next(piece for piece in pieces if piece.id == wraps)
+    plain = next(piece for piece in pieces if piece.id != wraps)
+    strip = edge_facing(crossed, ("wrap edge", "neck"), o["facing_mm"], allow)
+    behind = edge_facing(plain, ("neck",), o["facing_mm"], allow)
+    armhole = sum(length((half.armhole,)) for half in halves)
+    sleeves = sleeve_pieces(choice["sleeve"], armhole, halves[0].chest, body, o, allow)
+    return Pattern(
+        style="wrap-dress",
+        pieces=(
+            *pieces,
+            *sleeves,
+            strip,
+            behind,
+            tie("long-tie", "Long tie", body["waist"] + SHORT_TIE_MM, TIE_MM, allow, copies=1),
+            tie("short-tie", "Short tie", SHORT_TIE_MM, TIE_MM, allow, copies=1),
+        ),
+        seams=upper_seams("darts", sleeves),
+    )
+
+
+def _crossing(where: str, half: Torso, overlap: float, allow: Allowances) -> Piece:
+    """The half that crosses: its neck runs on over the centre to the wrap point at the waist."""
+    waist, foot = (half.level, -overlap), (half.hem_centre, -overlap)
+    side = half.side()
+    hem = (half.hem(), Line((half.hem_centre, 0.0), foot))
+    return Piece(
+        id=where,
+        name=where.capitalize(),
+        edges=edges(
+            allow,
+            ("neck", line(waist, half.neck.base), "neck"),
+            ("shoulder", line(half.neck.base, half.shoulder), "shoulder"),
+            ("armhole", (half.armhole,), "armhole"),
+            ("side", side, "side"),
+            ("hem", hem, "hem"),
+            ("wrap edge", line(foot, waist), "neck"),
+        ),
+        cuts=(Cut(material="main", copies=2, pair=True),),
+        notches=(
+            Notch(name="sleeve", edge="armhole", at_mm=length((half.armhole,)) - SLEEVE_NOTCH_MM),
+            Notch(name="waist, slot for the tie", edge="side", at_mm=length(side[:1])),
+        ),
+        inner_lines=darts(half),
+        points=(
+            *(p for p in torso_points(half) if p.name not in ("neck centre", "centre waist")),
+            point("wrap point", waist, "at the waist, over the centre by the overlap"),
+            point("hem, wrap edge", foot, "straight down from the wrap point"),
+        ),
+    )
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of a wrap dress."""
+    wraps = str(options["wraps"])
+    crossed = pattern.piece(wraps)
+    overlap = float(options["overlap_mm"])
+    return (
+        *upper_checks(pattern, body, options, collar=False),
+        alike("Wrap edge to facing", crossed, pattern.piece(f"{wraps}-facing"), "wrap edge"),
+        TapeCheck(
+            name="Overlap of the halves",
+            one="both halves, each over the centre",
+            one_mm=2 * overlap,
+            other="a quarter of the waist",
+            other_mm=body["waist"] / 4,
+            least_mm=-20.0,
+            most_mm=400.0,
+            way_out="Let it cross the centre further.",
+        ),
+        TapeCheck(
+            name="Long tie",
+            one="tie",
+            one_mm=edge_length(pattern.piece("long-tie"), "join"),
+            other="once round the waist",
+            other_mm=body["waist"],
+            least_mm=300.0,
+            most_mm=900.0,
+            way_out="Cut the tie longer.",
+        ),
+    )
+
+
+STYLE = Style(
+    id="wrap-dress",
+    name="Wrap dress",
+    summary="Two fronts that cross, skirt in one, ties; wrapped in front or behind, with any sleeve.",
+    charts=("women",),
+    required=(*MEASURED, *SLEEVE_MEASURED, "waist_to_knee"),
+    options=OPTIONS,
+    materials=("main", "interfacing"),
+    roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band"),
+    drafted=drafted,
+    checked=checked,
+)

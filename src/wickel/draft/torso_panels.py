@@ -1,0 +1,182 @@
+"""The torso split over the bust into a centre and a side panel, from the shoulder or from the armhole.
+
+Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from wickel.draft.allowances import Allowances
+from wickel.draft.parts import EdgeRow, edges, line, point, solved
+from wickel.draft.torso import SLEEVE_NOTCH_MM, Torso, half_cut, torso_points, uncrossed
+from wickel.geometry import (
+    Affine,
+    Cubic,
+    Line,
+    Path,
+    Point,
+    crossing,
+    length,
+    mapped,
+    moved,
+    parted_at,
+    point_at,
+    turned,
+)
+from wickel.pattern import Cut, Notch, Piece
+
+PANEL_SEAMS = {"shoulder": "shoulder", "armhole": "armhole"}
+_ARMHOLE_SHARE = 0.48
+
+
+def torso_panels(
+    id: str, name: str, half: Torso, seam: str, allow: Allowances, *, centre: str = "fold", lower: str = "hem"
+) -> tuple[Piece, Piece]:
+    """A half split over the bust into a centre and a side panel, from the shoulder or the armhole.
+
+    The waist dart falls out between the panels, and so does the side dart: the side panel is turned
+    about the bust point above it. Both panels have an edge ``panel seam`` of the same length.
+    """
+    top, before, after = _seam_top(half, seam)
+    bust = half.bust
+    upper = Cubic(
+        top,
+        (top[0] + 0.12 * (bust[0] - top[0]), top[1] + 0.55 * (bust[1] - top[1])),
+        (bust[0] - 0.45 * (bust[0] - top[0]), bust[1]),
+        bust,
+    )
+    left, right, hem_in, hem_out = _below_bust(half)
+    inner = _named(
+        ("neck", half.neck.path, "neck"),
+        ("shoulder", before["shoulder"], "shoulder"),
+        ("armhole", before["armhole"], "armhole"),
+        ("panel seam", (upper, *left), "side"),
+        ("hem", hem_in, lower),
+        ("centre", line((half.hem_centre, 0.0), half.neck.centre), centre),
+    )
+    turn, side = _side_panel(half)
+    outer = _named(
+        ("panel seam", tuple(s.backwards() for s in reversed((*mapped((upper,), turn), *right))), "side"),
+        ("shoulder", mapped(after["shoulder"], turn), "shoulder"),
+        ("armhole", mapped(after["armhole"], turn), "armhole"),
+        ("side", side, "side"),
+        ("hem", hem_out, lower),
+    )
+    cuts = half_cut(centre)
+    points = torso_points(half)
+    pair = (Cut(material="main", copies=2, pair=True),)
+    whole_armhole = length((half.armhole,))
+    kept = length(before["armhole"]) if before["armhole"] else 0.0
+    at_bust = length((upper,))
+    below = length(right)
+    parts = (
+        Piece(
+            id=f"{id}-centre",
+            name=f"{name}, centre",
+            edges=edges(allow, *inner),
+            cuts=cuts,
+            notches=(Notch(name="bust", edge="panel seam", at_mm=at_bust),),
+            inner_lines=half.neck.marks,
+            points=tuple(p for p in points if p.across_mm <= top[1] + 1),
+        ),
+        Piece(
+            id=f"{id}-side",
+            name=f"{name}, side",
+            edges=edges(allow, *outer),
+            cuts=pair,
+            notches=(
+                Notch(name="bust", edge="panel seam", at_mm=below),
+                Notch(name="sleeve", edge="armhole", at_mm=whole_armhole - kept - SLEEVE_NOTCH_MM),
+                Notch(
+                    name="waist",
+                    edge="side",
+                    at_mm=length(side) - length(half.side()[1:]) if half.side()[1:] else length(side),
+                ),
+            ),
+            points=(
+                point("bust point", bust, "neck to bust down, half the bust span across"),
+                *(p for p in points if p.name in ("side waist", "hem at the side")),
+            ),
+        ),
+    )
+    return uncrossed(parts[0]), uncrossed(parts[1])
+
+
+def _named(*rows: EdgeRow) -> tuple[EdgeRow, ...]:
+    """The rows that have a path."""
+    return tuple(row for row in rows if row[1])
+
+
+def _seam_top(half: Torso, seam: str) -> tuple[Point, dict[str, Path], dict[str, Path]]:
+    """Where the panel seam begins, and what it leaves of shoulder and armhole on either side."""
+    shoulder: Path = (*half.neck.rise, Line(half.neck.base, half.shoulder))
+    armhole: Path = (half.armhole,)
+    if seam == "shoulder":
+        plain = math.dist(half.neck.base, half.shoulder)
+        inner, outer = parted_at(shoulder, length(shoulder) - plain / 2)
+        return inner[-1].end, {"shoulder": inner, "armhole": ()}, {"shoulder": outer, "armhole": armhole}
+    above, below = parted_at(armhole, _ARMHOLE_SHARE * length(armhole))
+    return above[-1].end, {"shoulder": shoulder, "armhole": above}, {"shoulder": (), "armhole": below}
+
+
+def _below_bust(half: Torso) -> tuple[Path, Path, Path, Path]:
+    """The panel seams from the bust point down on either side of the dart, and the two parts of the lower edge."""
+    bust, across, hem = half.bust, half.bust[1], half.hem()
+    met = crossing((hem,), 1, across)
+    assert met is not None, "the lower edge runs from the side to the centre, past the dart"
+    foot = met[0][-1].end
+
+    def leg(side: float) -> Path:
+        mouth_down = foot[0] if half.open_dart else half.level
+        mouth = (mouth_down, across + side * half.dart / 2)
+        down = mouth[0] - bust[0]
+        legs: Path = (
+            Cubic(bust, (bust[0] + 0.40 * down, across), (mouth[0] - 0.35 * down, mouth[1]), mouth)
+            if half.dart
+            else Line(bust, mouth),
+        )
+        if half.open_dart:
+            return legs
+        tip = (half.dart_foot, across)
+        back = tip[0] - mouth[0]
+        if half.dart:
+            legs += (Cubic(mouth, (mouth[0] + 0.35 * back, mouth[1]), (tip[0] - 0.35 * back, across), tip),)
+        else:
+            legs += (Line(mouth, tip),)
+        return (*legs, Line(tip, foot))
+
+    left, right = leg(-1.0), leg(1.0)
+    if not half.open_dart:
+        return left, right, met[1], met[0]
+    (x, y), (a, b) = left[-1].end, right[-1].end
+    centre, side = (half.hem_centre, 0.0), half.hem_side
+    inner = Cubic((x, y), (x, y * 0.66), (centre[0], y * 0.4), centre)
+    outer = Cubic(side, (side[0], side[1] - 0.35 * (side[1] - b)), (a, b + 0.3 * (side[1] - b)), (a, b))
+    return left, right, (inner,), (outer,)
+
+
+def _side_panel(half: Torso) -> tuple[Affine, Path]:
+    """The turn that closes the side dart about the bust point, and the side seam with the dart closed."""
+    side = half.side()
+    if not half.side_dart:
+        return Affine(), side
+    width, whole = half.side_dart, length(side[:1])
+
+    def uneven(middle: float) -> float:
+        return math.dist(half.bust, point_at(side, middle + width / 2)) - math.dist(
+            half.bust, point_at(side, middle - width / 2)
+        )
+
+    middle = solved(uneven, 0.0, width / 2 + 5.0, whole - width / 2 - 5.0, tolerance_mm=1e-4)
+    if middle is None:
+        middle = width / 2 + 5.0 if uneven(width / 2 + 5.0) > 0 else whole - width / 2 - 5.0
+    above, _ = parted_at(side, middle - width / 2)
+    _, below = parted_at(side, middle + width / 2)
+    a, b, tip = above[-1].end, below[0].start, half.bust
+    angle = math.degrees(math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0]))
+    turn = moved(*tip).after(turned(angle).after(moved(-tip[0], -tip[1])))
+    closed = mapped(above, turn)
+    closed = (*closed[:-1], replace(closed[-1], end=b))
+    return turn, (*closed, *below)

@@ -1,0 +1,101 @@
+"""What every garment on the torso block is put together from: halves whole or in panels, their seams, their checks."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import TapeCheck
+from wickel.draft.collars import collar_checks
+from wickel.draft.sleeves import sleeve_checks, sleeve_seams
+from wickel.draft.style import ChoiceOption
+from wickel.draft.torso import Torso, torso_piece
+from wickel.draft.torso_checks import torso_checks
+from wickel.draft.torso_panels import torso_panels
+from wickel.draft.usual_checks import alike
+from wickel.pattern import Pattern, Piece, Seam, edge_length
+
+WHOLE = "darts"
+SHAPE = ChoiceOption(
+    id="shape",
+    question="It is shaped by",
+    default=WHOLE,
+    choices={
+        WHOLE: "darts",
+        "shoulder": "panel seams from the shoulder",
+        "armhole": "panel seams from the armhole",
+    },
+)
+
+
+def half_pieces(half: Torso, shape: str, allow: Allowances, *, centre: str = "fold", lower: str = "hem") -> list[Piece]:
+    """A front or back in one piece (``darts``) or as its centre and side panel. Raises ``DraftRefused``."""
+    where = "front" if half.front else "back"
+    if shape == WHOLE:
+        return [torso_piece(where, where.capitalize(), half, allow, centre=centre, lower=lower)]
+    return list(torso_panels(where, where.capitalize(), half, shape, allow, centre=centre, lower=lower))
+
+
+def half_names(shape: str, where: str) -> tuple[str, str]:
+    """The ids of the pieces of a half that have its neck and its side."""
+    return (where, where) if shape == WHOLE else (f"{where}-centre", f"{where}-side")
+
+
+def upper_seams(shape: str, sleeves: tuple[Piece, ...]) -> tuple[Seam, ...]:
+    """Sides, shoulders, panel seams, and the sleeves' own."""
+    (front, front_side), (back, back_side) = half_names(shape, "front"), half_names(shape, "back")
+    # panel seams from the shoulder part it: then its outer half is the side panels'
+    seams = [
+        Seam(name="side seam", one=(front_side, "side"), other=(back_side, "side")),
+        Seam(name="shoulder", one=(front, "shoulder"), other=(back, "shoulder")),
+    ]
+    if shape == "shoulder":
+        seams.append(Seam(name="outer shoulder", one=(front_side, "shoulder"), other=(back_side, "shoulder")))
+    if shape != WHOLE:
+        seams += [
+            Seam(
+                name=f"{where} panel seam", one=(f"{where}-centre", "panel seam"), other=(f"{where}-side", "panel seam")
+            )
+            for where in ("front", "back")
+        ]
+    return (*seams, *sleeve_seams(sleeves, front_side, back_side))
+
+
+def armhole_mm(pattern: Pattern) -> float:
+    """Length of one armhole round all the pieces that have a part of it."""
+    return sum(
+        edge_length(piece, "armhole")
+        for piece in pattern.pieces
+        if not piece.id.endswith(("lining", "facing")) and any(edge.name == "armhole" for edge in piece.edges)
+    )
+
+
+def upper_checks(
+    pattern: Pattern,
+    body: Body,
+    options: Mapping[str, float | str],
+    *,
+    shape: str = WHOLE,
+    extension_mm: float = 0.0,
+    fitted: bool = True,
+    stretch: float = 1.0,
+    collar: bool = True,
+) -> tuple[TapeCheck, ...]:
+    """Sides, shoulders, waist, bust, collar, facings and sleeves of a garment on the torso block.
+
+    ``options`` holds ``ease_mm`` and, with sleeves, ``cap_ease_mm``. ``fitted``: the waist is drawn to the
+    body; ``stretch``: the cloth goes to this many times its width over the bust.
+    """
+    by_id = {piece.id: piece for piece in pattern.pieces}
+    checks = torso_checks(pattern, body, float(options["ease_mm"]), fitted=fitted, stretch=stretch)
+    half_neck = sum(edge_length(by_id[half_names(shape, where)[0]], "neck") for where in ("front", "back"))
+    if collar:
+        checks += collar_checks(pattern, half_neck - extension_mm, extension_mm)
+    for where in ("front", "back"):
+        strip = by_id.get(f"{where}-facing") or by_id.get(f"{where}-centre-facing")
+        if strip is not None:
+            whole = by_id[half_names(shape, where)[0]]
+            checks.append(alike(f"{where.capitalize()} neck to facing", whole, strip, "neck"))
+    checks += sleeve_checks(pattern, armhole_mm(pattern), float(options.get("cap_ease_mm", 0.0)))
+    return tuple(checks)
