@@ -7,19 +7,20 @@ cap, across from its middle, the front at positive across.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.operations import slash_and_spread
+from wickel.draft.operations import mapped_piece, slash_and_spread
 from wickel.draft.operations.reshaping import lengthen
 from wickel.draft.parts import edges, line, point, rectangle, solved
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
 from wickel.draft.torso import SLEEVE_NOTCH_MM
 from wickel.draft.usual_checks import alike
-from wickel.geometry import Cubic, Point, length
+from wickel.geometry import Cubic, Point, length, moved, turned
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length, sewn_length
 
 CAP_BOUNDS = (0.15, 1.25)
@@ -180,9 +181,9 @@ def sleeve_pieces(
         return _with_band(puff, "sleeve-band", "Sleeve band", round_mm, BAND_MM, 0.0, allow)
     if kind == "elastic":
         wide = slash_and_spread(sleeve, "hem", "cap", cuts=_CUTS, open_mm=each, between=(0.2, 0.8))
-        return (_comes_back(wide, "hem", body["wrist"] + 15),)
+        return (_comes_back(_upright(wide), "hem", body["wrist"] + 15),)
     if kind == "bell":
-        return (slash_and_spread(sleeve, "hem", "cap", cuts=_CUTS, open_mm=1.6 * each, between=(0.15, 0.85)),)
+        return (_upright(slash_and_spread(sleeve, "hem", "cap", cuts=_CUTS, open_mm=1.6 * each, between=(0.15, 0.85))),)
     return _with_band(sleeve, "cuff", "Cuff", wrist, CUFF_MM, CUFF_OVERLAP_MM, allow)
 
 
@@ -199,6 +200,16 @@ def _gathered_cap(sleeve: Piece, each_mm: float, higher_mm: float, *, hem: bool 
         between=(0.25, 0.75),
     )
     return _comes_back(top, "cap", wanted)
+
+
+def _upright(sleeve: Piece) -> Piece:
+    """A fanned sleeve turned so that its middle hangs straight down along the grain."""
+    cap_edge, hem = sleeve.edge("cap"), sleeve.edge("hem")
+    (ax, ay), (bx, by) = (
+        ((edge.start[0] + edge.end[0]) / 2, (edge.start[1] + edge.end[1]) / 2) for edge in (cap_edge, hem)
+    )
+    lean = math.degrees(math.atan2(by - ay, bx - ax))
+    return mapped_piece(sleeve, moved(ax, ay).after(turned(-lean).after(moved(-ax, -ay))))
 
 
 def _comes_back(piece: Piece, edge: str, mm: float) -> Piece:

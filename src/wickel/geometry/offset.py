@@ -22,6 +22,9 @@ MITRE_LIMIT = 3.0
 
 _SLIVER_MM = 1e-6
 _CLEANING_MM = 0.005
+_GRID_MM = 1e-6
+"""Strips that share an edge but for rounding are joined without a slit between them."""
+
 _HALF_PLANE_MM = 1e5
 
 
@@ -63,7 +66,7 @@ def cut_outline(sides: Sequence[Side], *, mitre_limit: float = MITRE_LIMIT) -> O
     for side, following in zip(sides, [*sides[1:], sides[0]], strict=True):
         added += _strip(without_repeats_open(side.points), side.allowance_mm)
         added += _corner(side, following, mitre_limit)
-    whole = shapely.union_all(shapely.make_valid(added))
+    whole = shapely.union_all(shapely.make_valid(added), grid_size=_GRID_MM)
     for side in sides:
         if side.fold:
             whole = whole.intersection(_inside_of(side.points[0], side.points[-1]))

@@ -18,6 +18,8 @@ from wickel.pattern import EdgeKind, Piece, cut_line, net_line, notch_point
 from wickel.units import Unit, shown_length
 
 _GAP_MM = 45.0
+_COLUMN_SHARES = (1.0, 1.35, 1.7, 2.2, 3.3)
+"""How deep columns may be, in parts of the tallest piece."""
 
 
 def hung(outline: Outline) -> Outline:
@@ -175,16 +177,24 @@ class PaperView(PickView):
         self.choose(self.chosen if self.chosen in self.items_by_id else first)
 
     def _arrange(self) -> None:
-        """Columns from left to right, small pieces hung under each other as far down as the tallest."""
+        """Columns from left to right, pieces hung under each other so far down as shows them largest."""
         boxes = {id: item.boundingRect() for id, item in self.items_by_id.items()}
         tallest = max((box.height() for box in boxes.values()), default=0.0)
-        x, y, widest = 0.0, 0.0, 0.0
-        for id, box in boxes.items():
-            if y > 0 and y + box.height() > tallest:
-                x, y, widest = x + widest + _GAP_MM, 0.0, 0.0
-            self.items_by_id[id].setPos(x - box.left(), y - box.top())
-            y += box.height() + _GAP_MM
-            widest = max(widest, box.width())
+        wide, high = max(1, self.viewport().width()), max(1, self.viewport().height())
+        layouts = [_hung_in_columns(boxes, share * tallest) for share in _COLUMN_SHARES]
+        best = max(layouts, key=lambda made: min(wide / max(1.0, made[1]), high / max(1.0, made[2])))
+        for id, (x, y) in best[0].items():
+            self.items_by_id[id].setPos(x - boxes[id].left(), y - boxes[id].top())
 
-    def margins(self) -> tuple[float, float, float, float]:
-        return (40.0, 22.0, 22.0, 40.0)
+
+def _hung_in_columns(boxes: dict[str, QRectF], deep: float) -> tuple[dict[str, tuple[float, float]], float, float]:
+    """Where each piece hangs in columns no deeper than that, and the width and height of all together."""
+    at: dict[str, tuple[float, float]] = {}
+    x, y, widest, lowest = 0.0, 0.0, 0.0, 0.0
+    for id, box in boxes.items():
+        if y > 0 and y + box.height() > deep + 1e-6:
+            x, y, widest = x + widest + _GAP_MM, 0.0, 0.0
+        at[id] = (x, y)
+        y += box.height() + _GAP_MM
+        widest, lowest = max(widest, box.width()), max(lowest, y - _GAP_MM)
+    return at, x + widest, lowest

@@ -6,10 +6,13 @@ from wickel.draft.styles import (
     box_dress,
     circle_skirt,
     coat,
+    corset,
     cowl_top,
     draped_dress,
     gathered_skirt,
+    handkerchief_dress,
     jacket,
+    jumpsuit,
     knit_top,
     maxi_dress,
     off_shoulder_dress,
@@ -19,8 +22,10 @@ from wickel.draft.styles import (
     pencil_skirt,
     slip_top,
     trousers,
+    two_cloth_maxi,
     waistcoat,
     wrap_dress,
+    wrap_skirt,
 )
 
 STYLES: dict[str, Style] = {
@@ -28,6 +33,8 @@ STYLES: dict[str, Style] = {
     for style in (
         box_dress.STYLE,
         maxi_dress.STYLE,
+        two_cloth_maxi.STYLE,
+        handkerchief_dress.STYLE,
         bodice.STYLE,
         off_shoulder_dress.STYLE,
         wrap_dress.STYLE,
@@ -36,6 +43,7 @@ STYLES: dict[str, Style] = {
         slip_top.STYLE,
         cowl_top.STYLE,
         knit_top.STYLE,
+        corset.STYLE,
         jacket.STYLE,
         waistcoat.STYLE,
         coat.STYLE,
@@ -44,7 +52,9 @@ STYLES: dict[str, Style] = {
         panelled_skirt.STYLE,
         circle_skirt.STYLE,
         gathered_skirt.STYLE,
+        wrap_skirt.STYLE,
         trousers.STYLE,
+        jumpsuit.STYLE,
     )
 }
 

@@ -25,13 +25,13 @@ BINDING_MM = 8.0
 OPTIONS: tuple[Option, ...] = (
     LengthOption(id="below_waist_mm", question="Length below the waist", default=190, least=60, most=360),
     LengthOption(id="ease_mm", question="Ease", default=50, least=20, most=180),
-    LengthOption(id="hang_mm", question="The cowl is wider on each side by", default=70, least=20, most=110),
+    LengthOption(id="hang_mm", question="The cowl is wider on each side by", default=90, least=20, most=110),
     ChoiceOption(
         id="grain", question="The front is cut", default="bias", choices={"bias": "on the bias", "straight": "straight"}
     ),
     CHEST_LINE,
     CHEST_DEPTH,
-    *shoulder_options(neck_width=90, front_neck=90),
+    *shoulder_options(neck_width=105, front_neck=90),
     LengthOption(id="facing_mm", question="Width of the back facing", default=50, least=35, most=80),
 )
 

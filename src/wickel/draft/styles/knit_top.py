@@ -29,7 +29,7 @@ CUFF_EASE_MM = 20.0
 
 OPTIONS: tuple[Option, ...] = (
     LengthOption(id="below_waist_mm", question="Length below the waist", default=180, least=60, most=320),
-    LengthOption(id="ease_mm", question="Ease (narrower than the body: −)", default=-40, least=-120, most=80),
+    LengthOption(id="ease_mm", question="Ease (narrower than the body: −)", default=-20, least=-120, most=80),
     ChoiceOption(
         id="stretch",
         question="The knit stretches by",
@@ -39,7 +39,7 @@ OPTIONS: tuple[Option, ...] = (
     CHEST_LINE,
     CHEST_DEPTH,
     LengthOption(id="arm_ease_mm", question="Room at the upper arm", default=15, least=0, most=80),
-    *shoulder_options(neck_width=72, front_neck=75),
+    *shoulder_options(neck_width=80, front_neck=100),
     LengthOption(id="collar_mm", question="Finished height of the collar", default=90, least=20, most=200),
     LengthOption(id="cuff_mm", question="Finished height of the cuffs", default=60, least=20, most=120),
 )

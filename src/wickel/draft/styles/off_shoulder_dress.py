@@ -11,7 +11,7 @@ from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import TapeCheck
+from wickel.draft.checks import UNBOUNDED, TapeCheck
 from wickel.draft.circles import circle_panel
 from wickel.draft.operations import Spot, slash_and_spread, split
 from wickel.draft.sleeves import set_in_sleeve
@@ -21,7 +21,7 @@ from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso
 from wickel.draft.torso_checks import side_check
 from wickel.draft.usual_checks import alike, over_body, waist_to_body
 from wickel.geometry import Cubic, length, parted_at
-from wickel.pattern import Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import Pattern, Piece, Seam, edge_length
 
 _SHOULDER = {"neck_width_mm": 72.0, "front_neck_mm": 80.0, "back_neck_mm": 22.0, "slope_mm": 38.0}
 _FRACTIONS = {"half": 0.5, "three-quarter": 0.75, "full": 1.0}
@@ -122,7 +122,8 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
     """The tape checks of an off-shoulder dress."""
     front, back, sleeve, skirt = (pattern.piece(id) for id in ("front", "back", "sleeve", "skirt"))
     waist = edge_length(skirt, "waist") * int(options["panels"])
-    elastic = 2 * (edge_length(front, "neck") + edge_length(back, "neck") + sewn_length(sleeve, "top"))
+    elastic = 2 * sum(edge_length(piece, edge) for piece, edge in ((front, "neck"), (back, "neck"), (sleeve, "top")))
+    arms = body["across_front"] + body["across_back"] + body["upper_arm"]
     bust = 2 * sum(piece.edge("armhole").end[1] for piece in (front, back))
     return (
         side_check(front, back),
@@ -146,13 +147,13 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         waist_to_body(body, waist, float(options["ease_mm"])),
         TapeCheck(
             name="Over the shoulders",
-            one="top edge, sleeves drawn in",
+            one="top edge, elastic stretched",
             one_mm=elastic,
-            other="bust",
-            other_mm=body["bust"],
-            least_mm=-60.0,
-            most_mm=900.0,
-            way_out="Cut off less of the armhole.",
+            other="across front and back, and round the arms",
+            other_mm=arms,
+            least_mm=20.0,
+            most_mm=UNBOUNDED,
+            way_out="Take more gathers in the sleeves.",
         ),
         over_body(body, "bust", garment_mm=bust, least_mm=5.0),
     )

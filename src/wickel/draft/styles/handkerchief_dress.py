@@ -1,0 +1,141 @@
+"""The handkerchief-hem dress: in one with its sleeves, its skirt a square whose corners hang down.
+
+From the waist the same length is measured down and out to the side, so that the skirts of front and back lie
+on each other as squares; their corners hang lowest. Points are (down, across) in mm, down from the neck end
+of the shoulder, across from the centre fold.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from wickel.body import Body
+from wickel.draft.allowances import Allowances
+from wickel.draft.checks import TapeCheck
+from wickel.draft.fastenings import tie
+from wickel.draft.grown_on import GrownOn, grown_on
+from wickel.draft.necklines import Neckline, neck_facing, neckline
+from wickel.draft.parts import edges, line, point
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
+from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
+from wickel.geometry import Line, Path, length
+from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+
+ON_FOLD = Cut(material="main", copies=1, on_fold=True)
+BELT_MM = (700.0, 35.0)
+
+OPTIONS: tuple[Option, ...] = (
+    LengthOption(id="skirt_mm", question="From the waist down, and out to the side", default=400, least=200, most=700),
+    LengthOption(id="sleeve_mm", question="Sleeve from the shoulder point", default=220, least=60, most=450),
+    LengthOption(id="sleeve_ease_mm", question="Room in the sleeve, all round", default=140, least=40, most=400),
+    LengthOption(id="ease_mm", question="Ease", default=120, least=40, most=400),
+    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=125, least=70, most=160),
+    LengthOption(id="front_neck_mm", question="Front neck depth", default=140, least=40, most=220),
+    LengthOption(id="back_neck_mm", question="Back neck depth", default=40, least=20, most=140),
+    LengthOption(id="slope_mm", question="Shoulder slope", default=24, least=5, most=60),
+    LengthOption(id="facing_mm", question="Width of the facings", default=60, least=40, most=100),
+    ChoiceOption(id="belt", question="A belt", default="yes", choices={"yes": "yes", "no": "no"}),
+)
+
+
+def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
+    """Draft the dress. Raises ``DraftRefused`` when body and options disagree."""
+    o, choice = lengths(options), choices(options)
+    waist = body["neck_to_waist"]
+    frame = grown_on(body, {**o, "long_mm": waist + o["skirt_mm"]})
+    if frame.side_top[0] > waist - 20:
+        raise DraftRefused(
+            f"The underarm lies {frame.side_top[0] / 10:.1f} cm down, at the waist ({waist / 10:.1f} cm): take room "
+            "out of the sleeve.",
+            "sleeve_ease_mm",
+            "neck_to_waist",
+        )
+    necks = {id: neckline("round", o[f"{id}_neck_mm"], frame.neck) for id in ("front", "back")}
+    facing = min(o["facing_mm"], 0.8 * (frame.sleeve_end[1] - frame.neck[1]))
+    pieces = [
+        *(_half(id, frame, neck, waist, o["skirt_mm"], allow) for id, neck in necks.items()),
+        *(
+            neck_facing(f"{id}-facing", f"{id.capitalize()} facing", neck, frame.overarm, facing, allow, ON_FOLD)
+            for id, neck in necks.items()
+        ),
+    ]
+    if choice["belt"] == "yes":
+        pieces.append(tie("belt", "Belt", body["waist"] + BELT_MM[0], BELT_MM[1], allow, copies=1))
+    return Pattern(
+        style="handkerchief-dress",
+        pieces=tuple(pieces),
+        seams=(
+            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
+            Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
+            Seam(name="front neck", one=("front", "neck"), other=("front-facing", "neck")),
+            Seam(name="back neck", one=("back", "neck"), other=("back-facing", "neck")),
+        ),
+    )
+
+
+def _half(id: str, frame: GrownOn, neck: Neckline, waist: float, skirt: float, allow: Allowances) -> Piece:
+    at_waist = (waist, frame.side_top[1])
+    out, corner = (waist, at_waist[1] + skirt), (waist + skirt, at_waist[1] + skirt)
+    upper = frame.side()[:-1]
+    side: Path = (*upper, Line(frame.side_top, at_waist), Line(at_waist, out))
+    return Piece(
+        id=id,
+        name=id.capitalize(),
+        edges=edges(
+            allow,
+            ("neck", neck.path, "neck"),
+            ("shoulder", line(frame.neck, frame.sleeve_end), "shoulder"),
+            ("sleeve end", line(frame.sleeve_end, frame.sleeve_under), "sleeve_end"),
+            ("side", side, "side"),
+            ("side hem", line(out, corner), "curved_hem"),
+            ("hem", line(corner, (waist + skirt, 0.0)), "curved_hem"),
+            ("centre", line((waist + skirt, 0.0), neck.centre), "fold"),
+        ),
+        cuts=(ON_FOLD,),
+        notches=(Notch(name="waist", edge="side", at_mm=length(side[:-1])),),
+        points=(
+            *(p for p in frame.points(neck.centre) if not p.name.startswith("hem")),
+            point("waist", at_waist, "neck to waist, straight down from the underarm"),
+            point("side of the square", out, "out from the waist by the length of the skirt"),
+            point("corner", corner, "down by the same length: it hangs lowest"),
+            point("hem at the centre", (waist + skirt, 0.0), "down from the waist by the length of the skirt"),
+        ),
+    )
+
+
+def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """The tape checks of the dress."""
+    front, back = pattern.piece("front"), pattern.piece("back")
+    at = {p.name: (p.down_mm, p.across_mm) for p in front.points}
+    opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck"))
+    short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
+    return (
+        alike("Side seam", front, back, "side"),
+        alike("Shoulder", front, back, "shoulder"),
+        alike("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
+        alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
+        TapeCheck(
+            name="Square",
+            one="down from the waist",
+            one_mm=at["hem at the centre"][0] - at["waist"][0],
+            other="out to the side",
+            other_mm=at["side of the square"][1] - at["waist"][1],
+            way_out="Measure the same length down and out.",
+        ),
+        over_head(body, opening, f"Widen the neck by about {short / 40:.1f} cm."),
+        over_body(body, "bust", garment_mm=4 * at["underarm"][1]),
+    )
+
+
+STYLE = Style(
+    id="handkerchief-dress",
+    name="Handkerchief dress",
+    summary="In one with its sleeves, the skirt a square whose corners hang down; faced neck, a belt.",
+    charts=("women",),
+    required=("bust", "waist", "hip", "shoulder", "upper_arm", "head", "neck_to_waist"),
+    options=OPTIONS,
+    materials=("main",),
+    roles=("shoulder", "side", "neck", "curved_hem", "sleeve_end", "facing", "band"),
+    drafted=drafted,
+    checked=checked,
+)
