@@ -7,8 +7,10 @@ from dataclasses import replace
 
 from wickel.body import Body, size_body, with_measurement
 from wickel.cloth import Cloth
-from wickel.draft import Allowances, OptionValue
-from wickel.job import Garment, Job
+from wickel.draft import Allowances, OptionValue, School, school_options
+from wickel.draft.operations import Change
+from wickel.draft.own import OwnStyle
+from wickel.job import Garment, Job, garment_style
 
 
 def with_garment(job: Job, garment: Garment) -> Job:
@@ -61,3 +63,28 @@ def with_option(job: Job, garment: Garment, option: str, value: OptionValue) -> 
 def with_allowances(job: Job, garment: Garment, allowances: Allowances) -> Job:
     """The garment with other allowances."""
     return with_garment(job, replace(garment, allowances=allowances))
+
+
+def with_school(job: Job, garment: Garment, school: School) -> Job:
+    """The garment drafted by a school: its answers where the style asks, and its allowances."""
+    options = school_options(school, garment_style(garment), garment.options)
+    return with_garment(job, replace(garment, options=options, allowances=school.allowances))
+
+
+def with_changes_by_hand(job: Job, garment: Garment, changes: tuple[Change, ...]) -> Job:
+    """The garment with other changes made by hand to its pieces."""
+    return with_garment(job, replace(garment, changes=changes))
+
+
+def with_own(job: Job, garment: Garment, own: OwnStyle) -> Job:
+    """The garment with its own style written anew; options that are gone fall away, and so do
+    changes made by hand to pieces that are now written out."""
+    known = {option.id for option in own.options}
+    options = {id: value for id, value in garment.options.items() if id in known}
+    changes = garment.changes if garment.own is not None else ()
+    return with_garment(job, replace(garment, style=own.id, own=own, options=options, changes=changes))
+
+
+def with_body(job: Job, garment: Garment, body: Body) -> Job:
+    """The garment made for a client's body, and the job for that client."""
+    return replace(with_garment(job, replace(garment, body=body, size="")), client=body.name)

@@ -9,6 +9,7 @@ from pathlib import Path
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
+from wickel.app.book import StudioBook, fill_book
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.studio_folder import StudioFolder
@@ -41,7 +42,10 @@ def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fr
     folder = StudioFolder(home / ("demo-studio" if demo else "studio"))
     if demo or not folder.orders():
         folder.fill_with_demo(fresh=fresh)
-    window = MainWindow(Session(runner, app), folder, settings)
+    book = StudioBook(folder.path, app)
+    if demo:
+        fill_book(book)
+    window = MainWindow(Session(runner, app), folder, settings, book)
     last = Path(settings.values.last_job) if settings.values.last_job else None
     if last is None or fresh or last.parent != folder.path or not last.exists():
         last = folder.orders()[0]

@@ -22,6 +22,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel import __version__
+from wickel.app.book import StudioBook
 from wickel.app.next_step import next_step
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
@@ -36,10 +37,24 @@ from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
+from wickel.draft.own import OwnStyle
 from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
 from wickel.lay import Level
 from wickel.studio import new_order
 from wickel.units import Unit
+
+_KEYS = (
+    "Ctrl+1 to Ctrl+4: the stages",
+    "F2: show me what the slip is about",
+    "Ctrl+Z, Ctrl+Shift+Z: undo, redo",
+    "Ctrl+T: another style · Ctrl+H: change a piece by hand",
+    "Ctrl+R: rewrite with formulas · in the formulas Ins, Ctrl+Del: a point more, a point less",
+    "Ctrl+K: keep the client's measurements",
+    "Ctrl+L: find a better lay, or stop",
+    "Page Down, Page Up: next and previous piece · Esc: put the piece down",
+    "+ and −, wheel: zoom · 0: all in sight · drag: move",
+    "Ctrl+I: inches · Ctrl+D: dark",
+)
 
 STAGES = ("Body", "Draft", "Cloth", "Lay")
 BODY, DRAFT, CLOTH, LAY = range(4)
@@ -48,15 +63,15 @@ BODY, DRAFT, CLOTH, LAY = range(4)
 class MainWindow(QMainWindow):
     """One window for one job at a time."""
 
-    def __init__(self, session: Session, folder: StudioFolder, settings: SettingsFile) -> None:
+    def __init__(self, session: Session, folder: StudioFolder, settings: SettingsFile, book: StudioBook) -> None:
         super().__init__()
         self.setWindowTitle("Wickel")
         self.setMinimumSize(1100, 680)
-        self._session, self._folder, self._settings = session, folder, settings
+        self._session, self._folder, self._settings, self._book = session, folder, settings, book
         self.thread_bar = Thread(STAGES)
         self.ticket = Ticket(session)
         self.slip = Slip()
-        self.body, self.draft = BodyStage(session), DraftStage(session)
+        self.body, self.draft = BodyStage(session, book), DraftStage(session, book)
         self.cloth, self.lay = ClothStage(session), LayStage(session)
         self.stack = QStackedWidget()
         for stage in (self.body, self.draft, self.cloth, self.lay):
@@ -68,6 +83,7 @@ class MainWindow(QMainWindow):
         session.lays_changed.connect(self._follow)
         session.searching_changed.connect(lambda _: self._follow())
         session.trouble.connect(self._say_trouble)
+        book.trouble.connect(self._say_trouble)
         self.show_stage(LAY)
 
     def _build(self) -> None:
@@ -116,6 +132,9 @@ class MainWindow(QMainWindow):
         edit.addActions([undo, redo])
         edit.addSeparator()
         self._action(edit, "Another &style…", "Ctrl+T", self.draft.choose_style)
+        self._action(edit, "C&hange a piece…", "Ctrl+H", self.draft.change_piece)
+        self._action(edit, "&Rewrite with formulas…", "Ctrl+R", self.draft.make_own)
+        self._action(edit, "&Keep these measurements", "Ctrl+K", self.body.keep)
         go = bar.addMenu("&Go to")
         for k, name in enumerate(STAGES):
             self._action(go, f"&{name}", f"Ctrl+{k + 1}", partial(self.show_stage, k))
@@ -234,11 +253,11 @@ class MainWindow(QMainWindow):
             self.open_path(Path(name))
 
     def _new_job(self) -> None:
-        gallery = Gallery(self, "A new job: which garment?")
+        gallery = Gallery(self, "A new job: which garment?", self._book)
         gallery.chosen.connect(self.start_job)
         gallery.open()
 
-    def start_job(self, style: str) -> None:
+    def start_job(self, style: str | OwnStyle) -> None:
         """Begin a new job for a garment of a style, in a file of its own."""
         job = new_order(style)
         path = self._folder.path_for(job.name)
@@ -297,9 +316,7 @@ class MainWindow(QMainWindow):
     def _show_keys(self) -> None:
         self._refuse(
             "Keys and mouse",
-            "Ctrl+1 to Ctrl+4: the stages\nF2: show me what the slip is about\nCtrl+Z, Ctrl+Shift+Z: undo, redo\n"
-            "Ctrl+L: find a better lay, or stop\nPage Down, Page Up: next and previous piece\nEsc: put the piece down\n"
-            "+ and −, wheel: zoom · 0: all in sight · drag: move\nCtrl+I: inches · Ctrl+D: dark",
+            "\n".join(_KEYS),
         )
 
     def _show_about(self) -> None:

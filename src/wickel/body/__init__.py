@@ -2,6 +2,7 @@
 
 from wickel.body.body import Body, Doubt, doubts, missing, with_measurement
 from wickel.body.chart import CHARTS, SIZES, WOMEN, Chart, Estimate, chart_of, estimate, nearest_size, size_body
+from wickel.body.client import Client, Difference, differences, with_body, with_client, without_day
 from wickel.body.measurements import MEASUREMENTS, MeasureKind, Measurement
 
 __all__ = [
@@ -11,15 +12,21 @@ __all__ = [
     "WOMEN",
     "Body",
     "Chart",
+    "Client",
+    "Difference",
     "Doubt",
     "Estimate",
     "MeasureKind",
     "Measurement",
     "chart_of",
+    "differences",
     "doubts",
     "estimate",
     "missing",
     "nearest_size",
     "size_body",
+    "with_body",
+    "with_client",
     "with_measurement",
+    "without_day",
 ]

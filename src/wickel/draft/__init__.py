@@ -3,6 +3,7 @@
 from wickel.draft.allowances import DEFAULT_PRESET, PRESETS, ROLES, Allowances, Preset
 from wickel.draft.chalk import ChalkRow, chalk_list
 from wickel.draft.checks import TapeCheck
+from wickel.draft.schools import SCHOOLS, School, school_of, school_options
 from wickel.draft.style import (
     ChoiceOption,
     DraftRefused,
@@ -21,6 +22,7 @@ __all__ = [
     "DEFAULT_PRESET",
     "PRESETS",
     "ROLES",
+    "SCHOOLS",
     "STYLES",
     "Allowances",
     "ChalkRow",
@@ -31,10 +33,13 @@ __all__ = [
     "OptionValue",
     "Options",
     "Preset",
+    "School",
     "Style",
     "TapeCheck",
     "chalk_list",
     "draft",
     "full_options",
+    "school_of",
+    "school_options",
     "tape_checks",
 ]

@@ -77,10 +77,15 @@ MOST_MM = 150.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Allowances:
-    """A preset and the maker's own values over it, mm per role."""
+    """A preset and the maker's own values over it, mm per role.
+
+    ``drawn_in``: the maker draws the allowance into the draft and chalks the cut line; else it is added
+    when cutting and the net line is chalked. The piece is the same either way.
+    """
 
     preset: str = DEFAULT_PRESET
     own_mm: Mapping[str, float] = field(default_factory=dict)
+    drawn_in: bool = False
 
     def __post_init__(self) -> None:
         if self.preset not in PRESETS:

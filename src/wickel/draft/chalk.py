@@ -9,10 +9,14 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+import shapely
+
 from wickel.geometry import Cubic, Point
-from wickel.pattern import ConstructionPoint, Piece
+from wickel.pattern import ConstructionPoint, Piece, cut_line
 
 CHALK_MM = 3.0
+_CORNER_DEG = 24.0
+_ALLOWANCE_REACH_MM = 80.0
 _SAME_MM = 0.5
 
 
@@ -32,8 +36,13 @@ class ChalkRow:
     rule: str = ""
 
 
-def chalk_list(piece: Piece) -> tuple[ChalkRow, ...]:
-    """The rows round the net line from its first edge on, then the points that are marked on its lines."""
+def chalk_list(piece: Piece, *, drawn_in: bool = False) -> tuple[ChalkRow, ...]:
+    """The rows round the net line from its first edge on, then the points that are marked on its lines.
+
+    ``drawn_in``: round the cut line instead, as a maker chalks who draws the allowances into the draft.
+    """
+    if drawn_in:
+        return _cut_rows(piece)
     rows: list[ChalkRow] = []
     used: set[str] = set()
     number = 0
@@ -77,3 +86,43 @@ def chalk_list(piece: Piece) -> tuple[ChalkRow, ...]:
 def _known(piece: Piece, at: Point) -> ConstructionPoint | None:
     near = [p for p in piece.points if math.dist((p.down_mm, p.across_mm), at) < _SAME_MM]
     return near[0] if near else None
+
+
+def _cut_rows(piece: Piece) -> tuple[ChalkRow, ...]:
+    """Round the cut line: its corners numbered, and in between as many points as curves need."""
+    outline = cut_line(piece)
+    thinned = list(shapely.LinearRing(outline).simplify(CHALK_MM / 2).coords)[:-1]
+    rows, number = [], 0
+    for k, (down, across) in enumerate(thinned):
+        turn = _turn(thinned[k - 1], (down, across), thinned[(k + 1) % len(thinned)])
+        corner = abs(turn) > _CORNER_DEG
+        number += corner
+        net = _known(piece, _nearest_net(piece, (down, across)))
+        name = f"{net.name}, with allowance" if corner and net is not None else "cut line" if corner else "on the curve"
+        following = _turn((down, across), thinned[(k + 1) % len(thinned)], thinned[(k + 2) % len(thinned)])
+        bent = abs(following) <= _CORNER_DEG or not corner
+        rows.append(
+            ChalkRow(
+                number=number if corner else 0,
+                name=name,
+                down_mm=down,
+                across_mm=across,
+                then="curve" if bent else "straight",
+                rule="on the cut line: the net point and the allowances of its two edges" if corner else "",
+            )
+        )
+    return tuple(rows)
+
+
+def _nearest_net(piece: Piece, at: Point) -> Point:
+    """The corner of the net line nearest to a point of the cut line, far away when none is near."""
+    corners = [segment.start for edge in piece.edges for segment in edge.path]
+    best = min(corners, key=lambda corner: math.dist(corner, at))
+    return best if math.dist(best, at) < _ALLOWANCE_REACH_MM else (math.inf, math.inf)
+
+
+def _turn(before: Point, here: Point, after: Point) -> float:
+    """Degrees by which a chain of points turns at ``here``."""
+    into = math.atan2(here[1] - before[1], here[0] - before[0])
+    out = math.atan2(after[1] - here[1], after[0] - here[0])
+    return (math.degrees(out - into) + 180.0) % 360.0 - 180.0

@@ -48,11 +48,26 @@ _SHORT = ("short", "puffed")
 _CUTS = 5
 
 
+CAP = ChoiceOption(
+    id="cap",
+    question="The sleeve cap is",
+    default="width",
+    choices={
+        "width": "as high as the room at the arm needs",
+        "close": "high and close: 0.8 of the armhole's depth",
+        "loose": "flat and loose: 0.55 of the armhole's depth",
+    },
+)
+_CAP_SHARES = {"close": 0.80, "loose": 0.55}
+LEAST_ARM_EASE_MM = 10.0
+
+
 def sleeve_options(default: str = "long", kinds: Mapping[str, str] = SLEEVES) -> tuple[Option, ...]:
     """What a style with set-in sleeves asks."""
     return (
         ChoiceOption(id="sleeve", question="Sleeves", default=default, choices=kinds),
         LengthOption(id="sleeve_mm", question="Length of a short sleeve", default=240, least=120, most=450),
+        CAP,
         LengthOption(id="arm_ease_mm", question="Room at the upper arm", default=55, least=20, most=160),
         LengthOption(id="cap_ease_mm", question="Cap longer than the armhole by", default=15, least=0, most=26),
         LengthOption(id="fullness_mm", question="Gathers or flare of the sleeve", default=130, least=40, most=320),
@@ -94,6 +109,25 @@ def cap_height(armhole_mm: float, ease_mm: float, width_mm: float, depth_mm: flo
             "armhole",
         )
     return height
+
+
+def cap_width(armhole_mm: float, ease_mm: float, height_mm: float, least_mm: float) -> float:
+    """The width at which a cap of that height is as long as the armhole and its ease.
+
+    Raises:
+        DraftRefused: it would be narrower than ``least_mm``; names upper arm, armhole and cap.
+    """
+    wanted = armhole_mm + ease_mm
+    width = solved(lambda w: sum(length((c,)) for c in cap(height_mm, w)), wanted, least_mm, 2 * wanted)
+    if width is None:
+        raise DraftRefused(
+            f"With a cap {height_mm / 10:.1f} cm high the sleeve would be narrower than the arm and its least room, "
+            f"{least_mm / 10:.1f} cm: take a flatter cap, or deepen the armhole.",
+            "cap",
+            "upper_arm",
+            "armhole",
+        )
+    return width
 
 
 def set_in_sleeve(
@@ -148,19 +182,27 @@ def set_in_sleeve(
 
 
 def sleeve_pieces(
-    kind: str, armhole_mm: float, depth_mm: float, body: Body, o: Mapping[str, float], allow: Allowances
+    choice: Mapping[str, str],
+    armhole_mm: float,
+    depth_mm: float,
+    body: Body,
+    o: Mapping[str, float],
+    allow: Allowances,
 ) -> tuple[Piece, ...]:
-    """The sleeve of a kind (``SLEEVES``) with its band or cuff; none for ``none``.
+    """The sleeve of the kind chosen (``SLEEVES``) with its band or cuff; none for ``none``.
 
-    ``o`` holds what ``sleeve_options`` asks.
+    ``choice`` and ``o`` hold what ``sleeve_options`` asks.
 
     Raises:
         DraftRefused: no cap fits the armhole, or the sleeve is too short.
     """
+    kind, ease = choice["sleeve"], o["cap_ease_mm"]
     if kind == "none":
         return ()
     width = body["upper_arm"] + o["arm_ease_mm"]
-    ease = o["cap_ease_mm"]
+    if choice["cap"] in _CAP_SHARES:
+        height = _CAP_SHARES[choice["cap"]] * depth_mm
+        width = cap_width(armhole_mm, ease, height, body["upper_arm"] + LEAST_ARM_EASE_MM)
     full = o["fullness_mm"]
     long = o["sleeve_mm"] if kind in _SHORT else body["sleeve_length"]
     wrist = body["wrist"] + WRIST_EASE_MM

@@ -22,7 +22,7 @@ from wickel.draft.parts import (
     on_shoulder,
     point,
 )
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
 from wickel.geometry import (
     Cubic,
     Line,
@@ -37,6 +37,7 @@ from wickel.pattern import ConstructionPoint, Cut, InnerLine, Notch, Piece, net_
 BELOW_BUST_POINT_MM = 25.4
 MOST_DART_MM = 38.0
 LEAST_DART_MM = 6.0
+HALF_INCH_MM = 12.7
 MOST_DIP_MM = 12.0
 MOST_PLAIN_MM = 28.0
 """A plain torso is this much narrower at the waist than at the chest, each quarter, at the most."""
@@ -76,9 +77,33 @@ CHEST_DEPTH = LengthOption(
 )
 
 
-def shoulder_options(*, neck_width: float = 72, front_neck: float = 82) -> tuple[LengthOption, ...]:
+NECK_RULE = ChoiceOption(
+    id="neck_rule",
+    question="The neck is drawn",
+    default="set",
+    choices={"set": "as wide and deep as I give", "sixth": "neck/6 wide, neck/6 + 1/2 in deep"},
+)
+
+
+def neck_of_sixths(body: Body, kind: str) -> dict[str, float]:
+    """Width and depths of the neck from the neck's girth; a V keeps the depth it is given.
+
+    Raises:
+        DraftRefused: the neck was not measured.
+    """
+    if "neck" not in body.measurements_mm:
+        raise DraftRefused(
+            "The neck is drawn by neck/6, but the neck was not measured: measure it.", "neck", "neck_rule"
+        )
+    sixth = body["neck"] / 6
+    found = {"neck_width_mm": sixth}
+    return found if kind == "v" else {**found, "front_neck_mm": sixth + HALF_INCH_MM}
+
+
+def shoulder_options(*, neck_width: float = 72, front_neck: float = 82) -> tuple[Option, ...]:
     """What every torso asks about neck and shoulder, with a garment's own defaults in mm."""
     return (
+        NECK_RULE,
         LengthOption(id="neck_width_mm", question="Neck width from the centre", default=neck_width, least=50, most=150),
         LengthOption(id="front_neck_mm", question="Front neck depth", default=front_neck, least=40, most=260),
         LengthOption(id="back_neck_mm", question="Back neck depth", default=22, least=8, most=150),
@@ -167,22 +192,25 @@ def _to_hip(waist: Point, end: Point) -> Cubic:
 def torso(
     body: Body,
     o: Mapping[str, float],
+    rules: Mapping[str, str],
     *,
-    chest: str = "armhole",
     neck: str = "round",
     back_neck: str = "round",
     plain: bool = False,
 ) -> tuple[Torso, Torso]:
     """Front and back half.
 
-    ``o`` holds ``ease_mm``, ``below_waist_mm``, ``neck_width_mm``, ``front_neck_mm``, ``back_neck_mm`` and
-    ``slope_mm``, and may hold ``chest_depth_mm`` and ``flare_mm`` (wider at the lower edge, each quarter).
+    ``rules`` are the schools chosen: ``chest_line``, and ``neck_rule`` where a style asks it. ``o`` holds
+    ``ease_mm``, ``below_waist_mm``, ``neck_width_mm``, ``front_neck_mm``, ``back_neck_mm`` and ``slope_mm``, and may
+    hold ``chest_depth_mm`` and ``flare_mm`` (wider at the lower edge, each quarter).
     ``plain``: no darts, hardly shaped at the waist, front and back on one level, as knits and coats are.
 
     Raises:
         DraftRefused: two measurements, or a measurement and an option, disagree.
     """
-    down = chest_line(body, chest, o.get("chest_depth_mm", 0.0))
+    down = chest_line(body, rules.get("chest_line", "armhole"), o.get("chest_depth_mm", 0.0))
+    if rules.get("neck_rule") == "sixth":
+        o = {**o, **neck_of_sixths(body, neck)}
     back = _half(body, o, down, back_neck, front=False, plain=plain)
     front = _half(body, o, down, neck, front=True, plain=plain)
     extra = length(front.side()) - length(back.side())

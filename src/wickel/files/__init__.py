@@ -1,8 +1,10 @@
-"""Open formats in and out: job and lay files, SVG, PDF."""
+"""Open formats in and out: job and lay files, styles, the studio's book, SVG, PDF."""
 
+from wickel.files.book import read_clients, read_schools, save_clients, save_schools
 from wickel.files.drawing import Drawing, Label, Layer, Stroke, lay_drawing, piece_drawing
 from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_job, save_job
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays
+from wickel.files.own_file import StyleFileRecord, read_style, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
 from wickel.files.saving import dumped, saved
 from wickel.files.svg import svg_text
@@ -14,6 +16,7 @@ __all__ = [
     "LayFileRecord",
     "Layer",
     "Stroke",
+    "StyleFileRecord",
     "UnreadableFile",
     "dumped",
     "job_of",
@@ -24,11 +27,17 @@ __all__ = [
     "lay_text",
     "parsed_json",
     "piece_drawing",
+    "read_clients",
     "read_job",
     "read_json",
     "read_lays",
+    "read_schools",
+    "read_style",
+    "save_clients",
     "save_job",
     "save_lays",
+    "save_schools",
+    "save_style",
     "saved",
     "svg_text",
 ]

@@ -9,12 +9,27 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_validator
+from pydantic import Field, ValidationError, model_validator
 
-from wickel.body import MEASUREMENTS, Body
 from wickel.cloth import BadCloth, Cloth, Print
-from wickel.draft import DEFAULT_PRESET, Allowances
+from wickel.files.own_file import OwnStyleRecord, own_style, own_style_record
 from wickel.files.reading import UnreadableFile, first_fault, read_json
+from wickel.files.records import (
+    AllowanceRecord,
+    BodyRecord,
+    ChangeRecord,
+    FileRecord,
+    FinePositive,
+    Name,
+    Number,
+    Text,
+    allowance_record,
+    allowances_of,
+    body_of,
+    body_record,
+    change_of,
+    change_record,
+)
 from wickel.files.saving import dumped, saved
 from wickel.geometry import Outline, Point
 from wickel.job import Garment, Job
@@ -27,22 +42,12 @@ MOST_POINTS = 20_000
 MOST_POINTS_IN_ALL = 120_000
 MOST_PIECES = 1_000
 MOST_COPIES = 1_000
-FARTHEST_MM = 1e5
-
-Number = Annotated[float, Field(allow_inf_nan=False, ge=-FARTHEST_MM, le=FARTHEST_MM)]
 PointRecord = Annotated[list[Number], Field(min_length=2, max_length=2)]
 OutlineRecord = Annotated[list[PointRecord], Field(min_length=3, max_length=MOST_POINTS)]
 FoldRecord = Annotated[list[PointRecord], Field(min_length=2, max_length=2)]
-Name = Annotated[str, Field(min_length=1, max_length=200)]
-Text = Annotated[str, Field(max_length=2000)]
-FinePositive = Annotated[float, Field(gt=0, allow_inf_nan=False)]
 
 
-class _Record(BaseModel):
-    model_config = ConfigDict(strict=True, extra="allow")
-
-
-class CutRecord(_Record):
+class CutRecord(FileRecord):
     """One entry of a piece's ``cuts``."""
 
     cloth: Name
@@ -53,7 +58,7 @@ class CutRecord(_Record):
     fold_edges_mm: list[FoldRecord] | None = None
 
 
-class PieceRecord(_Record):
+class PieceRecord(FileRecord):
     """A piece as a plain outline."""
 
     id: Name | None = None
@@ -83,7 +88,7 @@ class PieceRecord(_Record):
         return self
 
 
-class ClothRecord(_Record):
+class ClothRecord(FileRecord):
     """A cloth."""
 
     id: Name
@@ -102,23 +107,7 @@ class ClothRecord(_Record):
     colour: Annotated[str, Field(max_length=20)] = ""
 
 
-class BodyRecord(_Record):
-    """A body: a snapshot of measurements."""
-
-    name: Text = ""
-    taken: Text = ""
-    measurements_mm: dict[Name, FinePositive] = {}
-    estimated: list[Name] = []
-
-
-class AllowanceRecord(_Record):
-    """Allowances: a preset and the maker's own values per kind of edge."""
-
-    preset: Name = DEFAULT_PRESET
-    edges_mm: dict[Name, Number] = {}
-
-
-class GarmentRecord(_Record):
+class GarmentRecord(FileRecord):
     """A garment to be drafted."""
 
     id: Name
@@ -129,9 +118,11 @@ class GarmentRecord(_Record):
     options: dict[Name, Number | Text] = {}
     allowances: AllowanceRecord = AllowanceRecord()
     cloths: dict[Name, Name] = {}
+    own: OwnStyleRecord | None = None
+    changes: Annotated[list[ChangeRecord], Field(max_length=200)] = []
 
 
-class JobRecord(_Record):
+class JobRecord(FileRecord):
     """A whole job file."""
 
     format: Literal["wickel-job"]
@@ -225,18 +216,17 @@ def _cloth(record: ClothRecord) -> Cloth:
 
 
 def _garment(record: GarmentRecord) -> Garment:
-    unknown = [id for id in record.body.measurements_mm if id not in MEASUREMENTS]
-    if unknown:
-        raise ValueError(f"garment “{record.id}” has an unknown measurement “{unknown[0]}”")
     return Garment(
         id=record.id,
         name=record.name,
         style=record.style,
         size=record.size,
-        body=Body(name=record.body.name, taken=record.body.taken, measurements_mm=record.body.measurements_mm),
+        body=body_of(record.body),
         options=record.options,
-        allowances=Allowances(preset=record.allowances.preset, own_mm=record.allowances.edges_mm),
+        allowances=allowances_of(record.allowances),
         cloths=record.cloths,
+        own=None if record.own is None else own_style(record.own),
+        changes=tuple(change_of(change) for change in record.changes),
     )
 
 
@@ -302,15 +292,12 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
         "name": garment.name,
         "style": garment.style,
         "size": garment.size,
-        "body": {
-            "name": garment.body.name,
-            "taken": garment.body.taken,
-            "measurements_mm": dict(garment.body.measurements_mm),
-            "estimated": sorted(garment.body.estimated),
-        },
+        "body": body_record(garment.body),
         "options": dict(garment.options),
-        "allowances": {"preset": garment.allowances.preset, "edges_mm": dict(garment.allowances.own_mm)},
+        "allowances": allowance_record(garment.allowances),
         "cloths": dict(garment.cloths),
+        **({} if garment.own is None else {"own": own_style_record(garment.own)}),
+        **({"changes": [change_record(change) for change in garment.changes]} if garment.changes else {}),
     }
 
 

@@ -10,6 +10,7 @@ from wickel.job.work import (
     cut_pieces,
     drafted,
     garment_pieces,
+    garment_style,
     lay_job,
 )
 
@@ -25,5 +26,6 @@ __all__ = [
     "cut_pieces",
     "drafted",
     "garment_pieces",
+    "garment_style",
     "lay_job",
 ]

@@ -8,6 +8,8 @@ from dataclasses import dataclass, field
 from wickel.body import Body
 from wickel.cloth import Cloth
 from wickel.draft import Allowances, OptionValue
+from wickel.draft.operations import Change
+from wickel.draft.own import OwnStyle
 from wickel.lay import CutPiece
 from wickel.units import Unit
 
@@ -22,6 +24,8 @@ class Garment:
 
     ``cloths`` maps the style's materials to cloth ids; ``main`` is cut from the job's first cloth when
     it is not named, any other material must be. ``options`` holds only what differs from the style's defaults.
+    ``own`` is the maker's own style, when ``style`` is its id; ``changes`` are made to the drafted pieces by hand,
+    in their order.
     """
 
     id: str
@@ -32,6 +36,8 @@ class Garment:
     options: Mapping[str, OptionValue] = field(default_factory=dict)
     allowances: Allowances = field(default_factory=Allowances)
     cloths: Mapping[str, str] = field(default_factory=dict)
+    own: OwnStyle | None = None
+    changes: tuple[Change, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

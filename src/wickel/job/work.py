@@ -5,7 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from wickel.cloth import WAYS, Cloth
-from wickel.draft import STYLES, TapeCheck, draft, tape_checks
+from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks
+from wickel.draft.operations import seam_checks, with_changes
+from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
 from wickel.job.job import Garment, Job, JobRefused
 from wickel.lay import (
@@ -40,14 +42,29 @@ def drafted(garment: Garment) -> DraftedGarment:
 
     Raises:
         JobRefused: no such style.
-        DraftRefused: the body and the options cannot be drafted.
+        DraftRefused: the body and the options cannot be drafted, or a change cannot be made.
     """
+    style = garment_style(garment)
+    pattern = draft(style, garment.body, garment.options, garment.allowances)
+    checks = tape_checks(style, pattern, garment.body, garment.options)
+    if not garment.changes:
+        return DraftedGarment(garment=garment, pattern=pattern, checks=checks)
+    after = with_changes(pattern, garment.changes)
+    return DraftedGarment(garment=garment, pattern=after, checks=(*checks, *seam_checks(pattern, after)))
+
+
+def garment_style(garment: Garment) -> Style:
+    """The style of a garment: one of the house, or the maker's own.
+
+    Raises:
+        JobRefused: no such style.
+    """
+    if garment.own is not None and garment.own.id == garment.style:
+        return style_of(garment.own)
     style = STYLES.get(garment.style)
     if style is None:
         raise JobRefused(f"Garment “{garment.id}” wants the style “{garment.style}”: there are {', '.join(STYLES)}.")
-    pattern = draft(style, garment.body, garment.options, garment.allowances)
-    checks = tape_checks(style, pattern, garment.body, garment.options)
-    return DraftedGarment(garment=garment, pattern=pattern, checks=checks)
+    return style
 
 
 def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:

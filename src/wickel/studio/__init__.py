@@ -1,11 +1,12 @@
 """The studio: its demo data and new orders; clients, shelf and log come with the studio's book."""
 
-from wickel.studio.demo import CLIENTS, CLOTH_FOR_MATERIAL, SHELF, STUDIO, orders, shelf_cloth
+from wickel.studio.demo import CLIENTS, CLOTH_FOR_MATERIAL, DEMO_CLIENTS, SHELF, STUDIO, orders, shelf_cloth
 from wickel.studio.ordering import new_order, with_style
 
 __all__ = [
     "CLIENTS",
     "CLOTH_FOR_MATERIAL",
+    "DEMO_CLIENTS",
     "SHELF",
     "STUDIO",
     "new_order",

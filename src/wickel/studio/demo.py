@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wickel.body import Body, size_body, with_measurement
+from wickel.body import Body, Client, size_body, with_measurement
 from wickel.cloth import Cloth, Print
 from wickel.draft import Allowances
 from wickel.job import Garment, Job
@@ -67,6 +67,19 @@ SHELF: tuple[Cloth, ...] = (
         colour="#A9BCCB",
     ),
     Cloth(
+        id="ember-poplin",
+        name="Ember poplin",
+        usable_width_mm=1450,
+        full_width_mm=1470,
+        selvage_mm=10,
+        reserve_mm=5,
+        print=Print.ANY,
+        shrink_along=0.03,
+        shrink_across=0.01,
+        price=13.0,
+        colour="#B4623F",
+    ),
+    Cloth(
         id="firm-interfacing",
         name="Firm interfacing",
         usable_width_mm=900,
@@ -88,7 +101,12 @@ SHELF: tuple[Cloth, ...] = (
     ),
 )
 
-CLOTH_FOR_MATERIAL = {"main": "moss-linen", "interfacing": "firm-interfacing", "lining": "plum-lining"}
+CLOTH_FOR_MATERIAL = {
+    "main": "moss-linen",
+    "contrast": "ember-poplin",
+    "interfacing": "firm-interfacing",
+    "lining": "plum-lining",
+}
 """Which cloth of the shelf a new garment takes for each material, until the maker takes another."""
 
 
@@ -103,6 +121,24 @@ CLIENTS: tuple[Body, ...] = (
     _client("Odile Marrow", "96", "2026-10-30", hip=1040, neck_to_knee=1035, upper_arm=308),
     _client("Tamsin Quill", "84", "2026-11-12", shoulder=384, neck_to_knee=985),
     _client("Bertrand Oake", "106", "2026-09-18", hip=1060, shoulder=440, upper_arm=340, head=590),
+)
+
+
+def _earlier(body: Body, taken: str, **changes_mm: float) -> Body:
+    """The same person on an earlier day."""
+    before = replace(body, taken=taken)
+    for measurement, mm in changes_mm.items():
+        before = with_measurement(before, measurement, body[measurement] + mm)
+    return before
+
+
+DEMO_CLIENTS: tuple[Client, ...] = (
+    Client(
+        name=CLIENTS[0].name,
+        bodies=(_earlier(CLIENTS[0], "2025-04-12", waist=-22, hip=-14, bust=-10), CLIENTS[0]),
+    ),
+    Client(name=CLIENTS[1].name, bodies=(CLIENTS[1],)),
+    Client(name=CLIENTS[2].name, bodies=(_earlier(CLIENTS[2], "2026-01-20", waist=18, upper_arm=-6), CLIENTS[2])),
 )
 
 

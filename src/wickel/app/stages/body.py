@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QDate, Qt
 from PySide6.QtGui import QFocusEvent
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QWidget
 
-from wickel.app.edits import with_estimates, with_own_measure, with_person, with_size
+from wickel.app.book import StudioBook
+from wickel.app.edits import with_body, with_estimates, with_own_measure, with_person, with_size
 from wickel.app.session import Session
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.figure import Figure
@@ -18,16 +20,17 @@ from wickel.body import (
     MEASUREMENTS,
     SIZES,
     WOMEN,
+    Body,
     Chart,
     chart_of,
+    differences,
     doubts,
     estimate,
     missing,
     nearest_size,
     size_body,
 )
-from wickel.draft import STYLES
-from wickel.job import Garment
+from wickel.job import Garment, JobRefused, garment_style
 from wickel.units import shown_length
 
 
@@ -46,10 +49,10 @@ class MeasureEdit(LengthEdit):
 class BodyStage(QWidget):
     """Sizes of the chart, the measurements needed, and a figure that shows the one in hand."""
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
         self.setObjectName("stage")
-        self._session = session
+        self._session, self._book = session, book
         self._in_hand = "bust"
         self.size_buttons: dict[str, QPushButton] = {}
         self._chart = WOMEN
@@ -61,16 +64,29 @@ class BodyStage(QWidget):
         row.addWidget(self._who_card(), 3)
         row.addWidget(self._figure_card(), 2)
         session.job_changed.connect(self.refresh)
+        book.changed.connect(self.refresh)
 
     def _who_card(self) -> QWidget:
         frame, column = card()
         column.addWidget(label("Who is it for?", "heading"))
-        self.person = QLineEdit()
+        who = QHBoxLayout()
+        self.clients = QComboBox()
+        self.clients.setEditable(True)
+        self.clients.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
+        self.clients.setAccessibleName("Client")
+        self.clients.setToolTip("A client of the studio, or a new name; a size of the chart needs none")
+        self.clients.activated.connect(self._take_client)
+        self.person = self.clients.lineEdit()
         self.person.setPlaceholderText("name of the client")
         self.person.setAccessibleName("Name of the client")
-        self.person.setToolTip("The client's name; a size of the chart needs none")
         self.person.editingFinished.connect(self._name_person)
-        column.addWidget(self.person)
+        self.keep_button = QPushButton("Keep measurements")
+        self.keep_button.setToolTip("Keep these measurements under today's date in the client's history (Ctrl+K)")
+        self.keep_button.clicked.connect(self.keep)
+        who.addWidget(self.clients, 1)
+        who.addWidget(self.keep_button)
+        column.addLayout(who)
+        column.addLayout(self._history_row())
         column.addSpacing(6)
         head = QHBoxLayout()
         head.addWidget(label("In a size of the chart", "heading"))
@@ -103,11 +119,42 @@ class BodyStage(QWidget):
         column.addWidget(self.estimate)
         return frame
 
+    def _history_row(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        self.days = QComboBox()
+        self.days.setAccessibleName("Measurements of which day")
+        self.days.setToolTip("Take the measurements of another day")
+        self.days.activated.connect(lambda _: self._take_day(str(self.days.currentData())))
+        self.compared = QComboBox()
+        self.compared.setAccessibleName("What the measurements are compared with")
+        self.compared.setToolTip("Shown beside each measurement")
+        self.compared.activated.connect(lambda _: self._show_beside())
+        for words, box in (("taken", self.days), ("beside it", self.compared)):
+            text = label(words, "soft")
+            text.setBuddy(box)
+            row.addWidget(text)
+            row.addWidget(box, 1)
+        return row
+
+    def _style_charts(self, garment: Garment) -> tuple[str, ...]:
+        """The charts that the garment's style is made for."""
+        try:
+            return garment_style(garment).charts
+        except JobRefused:
+            return tuple(CHARTS)
+
+    def _style_needs(self, garment: Garment) -> tuple[str, ...]:
+        """The measurements that the garment's style needs, all of them when it needs none."""
+        try:
+            return garment_style(garment).required or tuple(MEASUREMENTS)
+        except JobRefused:
+            return tuple(MEASUREMENTS)
+
     def _chart_for(self, garment: Garment) -> Chart:
         """The chart of its size; else the one in sight, unless the style is not made for it."""
         if garment.size in SIZES:
             return chart_of(garment.size)
-        made_for = STYLES[garment.style].charts if garment.style in STYLES else tuple(CHARTS)
+        made_for = self._style_charts(garment)
         return self._chart if self._chart.id in made_for else CHARTS[made_for[0]]
 
     def _show_sizes(self, chart: Chart) -> None:
@@ -150,19 +197,15 @@ class BodyStage(QWidget):
         if garment is None:
             self.trouble.setText("This job holds plain pieces only: nothing is drafted from a body.")
             return
-        required = STYLES[garment.style].required if garment.style in STYLES else tuple(MEASUREMENTS)
+        required = self._style_needs(garment)
         if tuple(self.fields) != required:
             self._make_fields(required)
         body = garment.body
-        self.person.setText("" if garment.size else body.name)
+        self._show_history(body, garment.size)
         self._show_sizes(self._chart_for(garment))
         for id, field in self.fields.items():
             field.show_length(body.measurements_mm.get(id), self._session.job.unit)
-        near = nearest_size(body, self._chart)
-        for id, beside in self.beside.items():
-            marked = "estimated · " if id in body.estimated else ""
-            figure = shown_length(size_body(near)[id], self._session.job.unit)
-            beside.setText(f"{marked}size {near} has {figure}")
+        self._show_beside()
         lines = [doubt.text for doubt in doubts(body)]
         absent = missing(body, required)
         self.estimate.setVisible(bool(absent))
@@ -171,6 +214,58 @@ class BodyStage(QWidget):
         good = "All there and plausible." + (f" Taken on {body.taken}." if body.taken else "")
         relabelled(self.trouble, "\n".join(lines) or good, "broken" if lines else "held")
         self.take(self._in_hand if self._in_hand in self.fields else required[0])
+
+    def _show_history(self, body: Body, size: str) -> None:
+        """Fill the boxes of clients, days and what to compare with."""
+        name = "" if size else body.name
+        typing = self.person.hasFocus() and self.person.isModified()
+        if not typing:
+            self.clients.clear()
+            self.clients.addItems([client.name for client in self._book.clients])
+            self.clients.setCurrentIndex(self.clients.findText(name))
+            self.person.setText(name)
+        client = self._book.client(name) if name else None
+        days = [kept.taken for kept in reversed(client.bodies)] if client else []
+        kept = client is not None and body in client.bodies
+        self.days.clear()
+        if not kept:
+            self.days.addItem(body.taken or ("size of the chart" if size else "now, not kept yet"), "")
+        for day in days:
+            self.days.addItem(day, day)
+        self.days.setCurrentIndex(days.index(body.taken) if kept else 0)
+        self.days.setEnabled(bool(days))
+        before = self.compared.currentData()
+        self.compared.clear()
+        self.compared.addItem("the size chart", "")
+        for day in days:
+            if not (kept and day == body.taken):
+                self.compared.addItem(day, day)
+        self.compared.setCurrentIndex(max(0, self.compared.findData(before)))
+        self.keep_button.setEnabled(bool(name) and not kept)
+
+    def _show_beside(self) -> None:
+        """Beside each measurement: what the chart has, or what it was on the day compared with."""
+        garment, unit = self._session.garment, self._session.job.unit
+        if garment is None:
+            return
+        body, day = garment.body, str(self.compared.currentData() or "")
+        client = self._book.client(body.name)
+        then = next((kept for kept in client.bodies if kept.taken == day), None) if client and day else None
+        grown = {d.measurement: d for d in differences(then, body)} if then else {}
+        near = nearest_size(body, self._chart)
+        for id, beside in self.beside.items():
+            marked = "estimated · " if id in body.estimated else ""
+            if then is None:
+                text = f"size {near} has {shown_length(size_body(near)[id], unit)}"
+            elif id not in then.measurements_mm:
+                text = f"{day}: not taken"
+            else:
+                change = grown[id].grown_mm if id in grown else 0.0
+                more = (
+                    "as now" if not change else f"{'+' if change > 0 else '−'}{shown_length(abs(change), unit)} since"
+                )
+                text = f"{day}: {shown_length(then[id], unit)}, {more}"
+            beside.setText(marked + text)
 
     def _make_fields(self, required: tuple[str, ...]) -> None:
         emptied(self._grid)
@@ -221,9 +316,36 @@ class BodyStage(QWidget):
         rule = next(guess.rule for guess in guesses.values() if guess is not None)
         relabelled(self.trouble, f"Estimated by {rule}: measure when you can.", "held")
 
+    def _take_client(self) -> None:
+        """Make the garment for a client of the book, as measured last."""
+        garment, client = self._session.garment, self._book.client(self.clients.currentText())
+        if garment is not None and client is not None and client.latest is not None:
+            job = with_body(self._session.job, garment, client.latest)
+            self._session.apply(job, f"For {client.name}")
+
+    def _take_day(self, day: str) -> None:
+        """Take the measurements of another day."""
+        garment = self._session.garment
+        client = None if garment is None else self._book.client(garment.body.name)
+        kept = next((body for body in client.bodies if body.taken == day), None) if client else None
+        if garment is not None and kept is not None:
+            self._session.apply(with_body(self._session.job, garment, kept), f"Measurements of {day}")
+
+    def keep(self) -> None:
+        """Keep the measurements under today's date in the client's history."""
+        garment = self._session.garment
+        if garment is None or garment.size or not garment.body.name:
+            self._session.trouble.emit("Write the client's name first: measurements are kept under it.")
+            return
+        today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
+        body = replace(garment.body, taken=today)
+        if self._book.keep_body(body.name, body):
+            self._session.apply(with_body(self._session.job, garment, body), "Measurements kept")
+
     def _name_person(self) -> None:
         garment = self._session.garment
         name = self.person.text().strip()
+        self.person.setModified(False)
         if garment is not None and name and (name != garment.body.name or garment.size):
             self._session.apply(with_person(self._session.job, garment, name), f"Name {name}")
 

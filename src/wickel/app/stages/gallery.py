@@ -1,42 +1,57 @@
-"""The gallery of styles: each as a small picture of its own draft."""
+"""The gallery of styles: each as a small picture of its own draft, those of the studio behind those of the house."""
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QPainter, QPaintEvent
-from PySide6.QtWidgets import QDialog, QGridLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QDialog, QGridLayout, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
+from wickel.app.book import StudioBook
 from wickel.app.table.ink import pen
 from wickel.app.table.paper_view import hung
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import TakenCard, label, scrolling
 from wickel.body import CHARTS
-from wickel.draft import STYLES, Allowances, Style, draft
-from wickel.geometry import bounds
+from wickel.draft import STYLES, Allowances, DraftRefused, Style, draft
+from wickel.draft.own import blank_style, style_of
+from wickel.geometry import Outline, bounds
 from wickel.pattern import net_line
 
-_COLUMNS = 3
+_COLUMNS = 4
 _MOST_PIECES = 4
 _GAP_MM = 60.0
+BLANK = "own-new"
 
 
 class Thumbnail(QWidget):
-    """The largest pieces of a style, as drafted in the middle size of its chart."""
+    """The largest pieces of a style, as drafted in the middle size of its chart. Empty until it is drafted."""
 
     def __init__(self, style: Style) -> None:
         super().__init__()
-        self.setFixedHeight(112)
-        chart = CHARTS[style.charts[0]]
+        self.setFixedHeight(104)
+        self._style = style
+        self._outlines: list[Outline] = []
+
+    def make(self) -> None:
+        """Draft the style and show it; one that cannot be drafted stays empty."""
+        chart = CHARTS[self._style.charts[0]]
         sizes = list(chart.sizes)
-        pattern = draft(style, chart.body(sizes[len(sizes) // 2]), {}, Allowances())
+        try:
+            pattern = draft(self._style, chart.body(sizes[len(sizes) // 2]), {}, Allowances())
+        except DraftRefused as refusal:
+            self.setToolTip(str(refusal))
+            return
         outlines = sorted(
             (hung(net_line(piece)) for piece in pattern.pieces),
             key=lambda outline: -bounds(outline).width * bounds(outline).height,
         )
         self._outlines = outlines[:_MOST_PIECES]
+        self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
+        if not self._outlines:
+            return
         boxes = [bounds(outline) for outline in self._outlines]
         wide = sum(box.width for box in boxes) + _GAP_MM * (len(boxes) - 1)
         high = max(box.height for box in boxes)
@@ -58,36 +73,95 @@ class Thumbnail(QWidget):
 
 
 class Gallery(QDialog):
-    """Choose a style. ``chosen`` carries its id."""
+    """Choose a style. ``chosen`` carries the id of one of the house, or an ``OwnStyle``."""
 
-    chosen = Signal(str)
+    chosen = Signal(object)
 
-    def __init__(self, parent: QWidget | None, title: str) -> None:
+    def __init__(self, parent: QWidget | None, title: str, book: StudioBook) -> None:
         super().__init__(parent)
         self.setWindowTitle(title)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(980, 720)
+        self.resize(1080, 740)
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 18, 20, 18)
-        column.addWidget(label(title, "title"))
-        column.addWidget(label("Click, or Tab and Enter. Esc leaves everything as it is.", "soft"))
-        grid = QGridLayout()
-        grid.setSpacing(12)
+        head = QHBoxLayout()
+        head.addWidget(label(title, "title"), 1)
+        self.wanted = QLineEdit()
+        self.wanted.setPlaceholderText("skirt, sleeve, child …")
+        self.wanted.setAccessibleName("Words to look for")
+        self.wanted.setToolTip("Shows the styles whose name or description has these words")
+        self.wanted.setFixedWidth(260)
+        self.wanted.textChanged.connect(self._arrange)
+        head.addWidget(self.wanted)
+        column.addLayout(head)
+        column.addWidget(
+            label("Type to look for one; click, or Tab and Enter. Esc leaves everything as it is.", "soft")
+        )
+        self._own = {own.id: own for own in book.styles()}
+        styles = [*STYLES.values(), *(style_of(own) for own in self._own.values())]
+        blank = blank_style(BLANK, "A style of your own")
+        self._own[BLANK] = blank
+        styles.append(style_of(blank))
+        self._grid = QGridLayout()
+        self._grid.setSpacing(12)
         self.cards: dict[str, TakenCard] = {}
-        for k, style in enumerate(STYLES.values()):
-            card = TakenCard(style.id, style.name, f"{style.name}: {style.summary} (Enter)")
-            words = QVBoxLayout(card)
-            words.addWidget(Thumbnail(style))
-            words.addWidget(label(style.name, "heading"))
-            words.addWidget(label(style.summary, "soft", wrap=True))
-            words.addStretch()
-            card.taken.connect(self._take)
-            self.cards[style.id] = card
-            grid.addWidget(card, k // _COLUMNS, k % _COLUMNS)
+        self._words: dict[str, str] = {}
+        self._waiting: list[Thumbnail] = []
+        for style in styles:
+            self.cards[style.id] = self._card(style)
         inner = QWidget()
-        inner.setLayout(grid)
+        rows = QVBoxLayout(inner)
+        rows.setContentsMargins(0, 0, 0, 0)
+        rows.addLayout(self._grid)
+        rows.addStretch()
         column.addWidget(scrolling(inner), 1)
+        self._arrange()
+        self._timer = QTimer(self, interval=0)
+        self._timer.timeout.connect(self._draw_one)
+        self._timer.start()
+
+    def _card(self, style: Style) -> TakenCard:
+        card = TakenCard(style.id, style.name, f"{style.name}: {style.summary} (Enter)")
+        words = QVBoxLayout(card)
+        picture = Thumbnail(style)
+        self._waiting.append(picture)
+        words.addWidget(picture)
+        words.addWidget(label(style.name, "heading", wrap=True))
+        summary = style.summary
+        if style.id == BLANK:
+            summary = "Begin with one panel and write its points as formulas."
+        words.addWidget(label(summary, "soft", wrap=True))
+        words.addStretch()
+        card.taken.connect(self._take)
+        charts = " ".join(CHARTS[id].name for id in style.charts)
+        self._words[style.id] = f"{style.name} {summary} {charts}".casefold()
+        return card
+
+    def _arrange(self) -> None:
+        """Show the styles that have every word looked for."""
+        wanted = self.wanted.text().casefold().split()
+        while self._grid.count():
+            self._grid.takeAt(0)
+        shown = [id for id in self.cards if all(word in self._words[id] for word in wanted)]
+        for id, card in self.cards.items():
+            card.setVisible(id in shown)
+        for k, id in enumerate(shown):
+            self._grid.addWidget(self.cards[id], k // _COLUMNS, k % _COLUMNS)
+        for column in range(_COLUMNS):
+            self._grid.setColumnStretch(column, 1)
+
+    def _draw_one(self) -> None:
+        """Draft one more thumbnail, so that the gallery is there before all of them are."""
+        if self._waiting:
+            self._waiting.pop(0).make()
+        else:
+            self._timer.stop()
+
+    def draw_all(self) -> None:
+        """Draft every thumbnail now."""
+        while self._waiting:
+            self._waiting.pop(0).make()
 
     def _take(self, style: str) -> None:
-        self.chosen.emit(style)
+        self.chosen.emit(self._own.get(style, style))
         self.accept()

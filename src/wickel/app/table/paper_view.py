@@ -56,6 +56,8 @@ class PaperItem(PickItem):
         ]
         room, _ = name_room(hung(cut), may_turn=False)
         self._room = QRectF(room.min_x, room.min_y, room.width, room.height)
+        upright, turned = name_room(hung(cut))
+        self._upright = QRectF(upright.min_x, upright.min_y, upright.width, upright.height) if turned else None
         self.setToolTip(f"{piece.name}: {copies_asked(piece)}")
 
     def boundingRect(self) -> QRectF:
@@ -102,16 +104,26 @@ class PaperItem(PickItem):
         words = (self.piece.name, copies_asked(self.piece))
         high = name_in(painter, room, QPointF(middle.x(), middle.y() - 10), words, colours.ink, self._fill())
         painter.setPen(pen(colours.ink, 1.4))
-        length = min(60.0, box.height() * 0.3)
-        arrow(
-            painter,
-            QPointF(middle.x(), middle.y() + high / 2 + length / 2 - 4),
-            self.piece.grain_deg - 90,
-            length,
-        )
+        if not high and self._upright is not None:
+            self._paint_name_upwards(painter, world.mapRect(self._upright))
+        else:
+            length = min(60.0, box.height() * 0.3)
+            at = QPointF(middle.x(), middle.y() + high / 2 + length / 2 - 4)
+            arrow(painter, at, self.piece.grain_deg - 90, length)
         if self.chosen:
             self._paint_points(painter, world.map)
             self._paint_measures(painter, net)
+        painter.restore()
+
+    def _paint_name_upwards(self, painter: QPainter, box: QRectF) -> None:
+        """The grain of a narrow piece at its top, and below it the name, read from below."""
+        shaft = min(40.0, 0.25 * box.height())
+        arrow(painter, QPointF(box.center().x(), box.top() + shaft / 2 + 4), self.piece.grain_deg - 90, shaft)
+        painter.save()
+        painter.translate(box.center().x(), box.center().y() + shaft / 2)
+        painter.rotate(-90)
+        room = QRectF(0, 0, box.height() - shaft - 8, box.width())
+        name_in(painter, room, QPointF(0, 0), (self.piece.name,), palette().ink, self._fill())
         painter.restore()
 
     def _paint_points(self, painter: QPainter, to_pixel: Callable[[QPointF], QPointF]) -> None:

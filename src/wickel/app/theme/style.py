@@ -8,7 +8,7 @@ from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
 from PySide6.QtWidgets import QApplication
 
 from wickel.app.theme.palette import LIGHT, Palette
-from wickel.assets import FONT_BOLD, FONT_REGULAR, font_bytes
+from wickel.assets import FONT_BOLD, FONT_REGULAR, chevron_path, font_bytes
 
 FAMILY = "Lato"
 
@@ -38,6 +38,7 @@ QLineEdit, QComboBox { background: $paper; border: 1px solid $soft; border-radiu
 QLineEdit:focus, QComboBox:focus { border: 2px solid $indigo; padding: 3px 6px; }
 QLineEdit[wrong="true"] { border: 2px solid $madder; padding: 3px 6px; }
 QComboBox::drop-down { border: none; width: 20px; }
+QComboBox::down-arrow { image: url("$chevron"); width: 11px; height: 11px; }
 QComboBox QAbstractItemView { background: $paper; border: 1px solid $soft;
   selection-background-color: $indigo; selection-color: $on_indigo; }
 QPushButton { background: $paper; border: 1px solid $soft; border-radius: 6px; padding: 6px 14px; min-height: 20px; }
@@ -60,6 +61,7 @@ QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::su
 QTableWidget { background: $paper; border: none; gridline-color: $undyed; }
 QTableWidget::item { padding: 2px 6px; }
 QTableWidget::item:selected { background: $undyed; color: $ink; }
+QTableCornerButton::section { background: $paper; border: none; }
 QHeaderView::section { background: $paper; color: $soft; border: none; border-bottom: 1px solid $undyed;
   padding: 3px 6px; font-size: 12px; }
 QGraphicsView { border: none; background: $table; }
@@ -109,4 +111,4 @@ def apply_theme(app: QApplication, colours: Palette) -> None:
     app.setPalette(qt)
     app.setFont(text_font(14))
     names = {name: getattr(colours, name) for name in Palette.__dataclass_fields__}
-    app.setStyleSheet(_SHEET.substitute(names, family=FAMILY))
+    app.setStyleSheet(_SHEET.substitute(names, family=FAMILY, chevron=chevron_path(dark=colours.dark)))

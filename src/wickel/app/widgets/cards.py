@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent
-from PySide6.QtWidgets import QFrame, QLabel, QLayout, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QFrame, QLabel, QLayout, QScrollArea, QVBoxLayout, QWidget
 
 
 def label(text: str = "", kind: str = "", *, wrap: bool = False) -> QLabel:
@@ -85,3 +85,9 @@ def relabelled(widget: QLabel, text: str, kind: str) -> None:
         widget.setObjectName(kind)
         widget.style().unpolish(widget)
         widget.style().polish(widget)
+
+
+def narrow(box: QComboBox) -> None:
+    """Let a box be narrower than its longest choice."""
+    box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+    box.setMinimumContentsLength(8)

@@ -71,14 +71,14 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     front, back = torso(
         body,
         o,
-        chest=choice["chest_line"],
+        choice,
         neck=choice["neck"],
         back_neck="high" if choice["neck"] == "high" else "round",
     )
     lower = "waist" if peplum else "hem"
     pieces = [*_half(front, choice, o, lower, allow), *_half(back, choice, o, lower, allow)]
     armhole = length((front.armhole,)) + length((back.armhole,))
-    sleeves = sleeve_pieces(choice["sleeve"], armhole, front.chest, body, o, allow)
+    sleeves = sleeve_pieces(choice, armhole, front.chest, body, o, allow)
     pieces += sleeves
     half_neck = length(front.neck.path) + length(back.neck.path)
     pieces += collar_pieces(

@@ -52,11 +52,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             f"The coat would end {o['below_waist_mm'] / 10:.1f} cm below the waist, above the hip: make it longer.",
             "below_knee_mm",
         )
-    front, back = torso(body, o, chest=choice["chest_line"], plain=True)
+    front, back = torso(body, o, choice, plain=True)
     opened, strip = button_stand(torso_piece("front", "Front", front, allow), STAND_MM, o["facing_mm"], allow)
     behind = torso_piece("back", "Back", back, allow)
     armhole = length((front.armhole,)) + length((back.armhole,))
-    sleeves = sleeve_pieces(choice["sleeve"], armhole, front.chest, body, o, allow)
+    sleeves = sleeve_pieces(choice, armhole, front.chest, body, o, allow)
     half_neck = length(front.neck.path) + length(back.neck.path)
     collar = collar_pieces(choice["collar"], half_neck, STAND_MM, o["collar_mm"], allow)
     small = [] if choice["collar"] != "none" else [edge_facing(behind, ("neck",), o["facing_mm"], allow)]

@@ -39,7 +39,7 @@ OPTIONS: tuple[Option, ...] = (
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the cowl top. Raises ``DraftRefused`` when body and options disagree."""
     o, choice = lengths(options), choices(options)
-    front, back = torso(body, o, chest=choice["chest_line"], plain=True)
+    front, back = torso(body, o, choice, plain=True)
     cowl = cowl_front(front, o["hang_mm"], allow)
     if choice["grain"] == "bias":
         cowl = replace(unfold(cowl), grain_deg=45.0, cuts=(Cut(material="main", copies=1),))

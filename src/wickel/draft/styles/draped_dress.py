@@ -56,7 +56,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             "slit_mm",
             "below_knee_mm",
         )
-    front, back = torso(body, o, chest=choice["chest_line"], plain=True)
+    front, back = torso(body, o, choice, plain=True)
     cowl = choice["neck"] == "cowl"
     half = cowl_front(front, o["hang_mm"], allow) if cowl else torso_piece("front", "Front", front, allow)
     behind = torso_piece("back", "Back", back, allow, centre="fold" if cowl else "closing")

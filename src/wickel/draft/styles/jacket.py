@@ -43,11 +43,11 @@ OPTIONS = (
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the jacket. Raises ``DraftRefused`` when body and options disagree."""
     o, choice = lengths(options), choices(options)
-    front, back = torso(body, o, chest=choice["chest_line"])
+    front, back = torso(body, o, choice)
     middle, side = half_pieces(front, choice["shape"], allow)
     opened, strip = button_stand(middle, STAND_MM, o["facing_mm"], allow)
     armhole = length((front.armhole,)) + length((back.armhole,))
-    sleeves = sleeve_pieces(choice["sleeve"], armhole, front.chest, body, o, allow)
+    sleeves = sleeve_pieces(choice, armhole, front.chest, body, o, allow)
     outer = [opened, side, *half_pieces(back, choice["shape"], allow), *sleeves]
     half_neck = length(front.neck.path) + length(back.neck.path)
     linings = (

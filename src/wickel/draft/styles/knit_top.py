@@ -48,7 +48,7 @@ OPTIONS: tuple[Option, ...] = (
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the knit top. Raises ``DraftRefused`` when body and options disagree."""
     o, choice = lengths(options), choices(options)
-    front, back = torso(body, o, chest=choice["chest_line"], plain=True)
+    front, back = torso(body, o, choice, plain=True)
     armhole = length((front.armhole,)) + length((back.armhole,))
     cuff = body["wrist"] + CUFF_EASE_MM
     width = body["upper_arm"] + o["arm_ease_mm"]

@@ -49,7 +49,7 @@ OPTIONS: tuple[Option, ...] = (
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the off-shoulder dress. Raises ``DraftRefused`` when body and options disagree."""
     o, choice = lengths(options), choices(options)
-    halves = torso(body, {**o, **_SHOULDER, "below_waist_mm": 0.0}, chest=choice["chest_line"])
+    halves = torso(body, {**o, **_SHOULDER, "below_waist_mm": 0.0}, choice)
     front, back = halves
     pieces = []
     for half, id, name in ((front, "front", "Front bodice"), (back, "back", "Back bodice")):

@@ -54,7 +54,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             f"The dress would end {o['below_waist_mm'] / 10:.1f} cm below the waist, above the hip: make it longer.",
             "below_knee_mm",
         )
-    halves = torso(body, {**o, **_NECK}, chest=choice["chest_line"], plain=True)
+    halves = torso(body, {**o, **_NECK}, choice, plain=True)
     front, back = (_one_shoulder(half, allow) for half in halves)
     facings = [edge_facing(piece, ("neck",), o["facing_mm"], allow) for piece in (front, back)]
     if choice["ruched"] != "none":

@@ -42,7 +42,7 @@ OPTIONS = (
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the slip top. Raises ``DraftRefused`` when body and options disagree."""
     o, choice = lengths(options), choices(options)
-    front, back = torso(body, {**o, **_SHOULDER}, chest=choice["chest_line"], plain=True)
+    front, back = torso(body, {**o, **_SHOULDER}, choice, plain=True)
     high = body["neck_to_bust"] - STRAP_ABOVE_BUST_MM
     span = body["bust_span"] / 2
     before = strap_top(front, high + o["front_down_mm"], (high, span), kind=choice["neck"])

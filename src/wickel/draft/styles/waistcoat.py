@@ -42,7 +42,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     """Draft the waistcoat. Raises ``DraftRefused`` when body and options disagree."""
     o, choice = lengths(options), choices(options)
     deeper = {**body.measurements_mm, "armhole": body["armhole"] + 2 * DEEPER_MM}
-    front, back = torso(replace(body, measurements_mm=deeper), o, chest=choice["chest_line"], neck="v")
+    front, back = torso(replace(body, measurements_mm=deeper), o, choice, neck="v")
     opened, strip = button_stand(torso_piece("front", "Front", front, allow), STAND_MM, o["facing_mm"], allow)
     behind = torso_piece("back", "Back", back, allow)
     inside = [lining(opened, shorter_mm=0.0), lining(behind, shorter_mm=0.0)]

@@ -62,7 +62,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             f"The skirt would end {o['below_waist_mm'] / 10:.1f} cm below the waist, above the hip: make it longer.",
             "below_knee_mm",
         )
-    halves = torso(body, o, chest=choice["chest_line"])
+    halves = torso(body, o, choice)
     wraps = choice["wraps"]
     pieces: list[Piece] = []
     for half in halves:
@@ -78,7 +78,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     strip = edge_facing(crossed, ("wrap edge", "neck"), o["facing_mm"], allow)
     behind = edge_facing(plain, ("neck",), o["facing_mm"], allow)
     armhole = sum(length((half.armhole,)) for half in halves)
-    sleeves = sleeve_pieces(choice["sleeve"], armhole, halves[0].chest, body, o, allow)
+    sleeves = sleeve_pieces(choice, armhole, halves[0].chest, body, o, allow)
     return Pattern(
         style="wrap-dress",
         pieces=(

@@ -1,0 +1,229 @@
+"""Change a drafted piece by hand: choose what to do, answer what it asks, see it done at once."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QDialog,
+    QFormLayout,
+    QHBoxLayout,
+    QPushButton,
+    QSpinBox,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel.app.edits import with_changes_by_hand
+from wickel.app.session import Session
+from wickel.app.table.paper_view import PaperView
+from wickel.app.widgets.cards import label, relabelled
+from wickel.app.widgets.length_edit import LengthEdit
+from wickel.draft import DraftRefused
+from wickel.draft.operations import OPERATIONS, Change, Spot, changed, dart_marks
+from wickel.pattern import Pattern, Piece
+
+_DEFAULT_MM = {"lining": 50.0, "facing": 60.0, "extend": 20.0, "spread": 20.0, "lengthen": 20.0}
+_NO_EDGE = "none"
+
+
+class SpotField(QWidget):
+    """A place on the net line: an edge, and how far along it in parts of a hundred."""
+
+    def __init__(self, piece: Piece, question: str) -> None:
+        super().__init__()
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        self.edge = QComboBox()
+        self.edge.setAccessibleName(f"{question} edge")
+        self.edge.setToolTip("On which edge")
+        self.edge.addItems([edge.name for edge in piece.edges])
+        self.share = QSpinBox()
+        self.share.setRange(0, 100)
+        self.share.setValue(50)
+        self.share.setSuffix(" %")
+        self.share.setAccessibleName(f"{question} part of the edge")
+        self.share.setToolTip("How far along the edge, from its start")
+        row.addWidget(self.edge, 1)
+        row.addWidget(self.share)
+
+    def spot(self) -> Spot:
+        """The place."""
+        return Spot(edge=self.edge.currentText(), share=self.share.value() / 100)
+
+
+class ChangeDialog(QDialog):
+    """One change of one piece. The picture shows what it would make; *Do it* makes it, as one step to undo."""
+
+    def __init__(self, session: Session, pattern: Pattern, piece: str, parent: QWidget | None) -> None:
+        super().__init__(parent)
+        self._session, self._pattern = session, pattern
+        self.fields: dict[str, QWidget] = {}
+        self.setWindowTitle("Change a piece")
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        self.resize(900, 560)
+        whole = QHBoxLayout(self)
+        left = QVBoxLayout()
+        whole.addLayout(left)
+        self.operation = QComboBox()
+        self.operation.setAccessibleName("What to do")
+        self.operation.setToolTip("What to do with the piece")
+        for operation in OPERATIONS.values():
+            self.operation.addItem(operation.name, operation.id)
+        self.piece = QComboBox()
+        self.piece.setAccessibleName("Which piece")
+        self.piece.setToolTip("The piece to change")
+        for known in pattern.pieces:
+            self.piece.addItem(known.name, known.id)
+        self.piece.setCurrentIndex(max(0, self.piece.findData(piece)))
+        head = QFormLayout()
+        head.addRow("&What", self.operation)
+        head.addRow("&Piece", self.piece)
+        left.addLayout(head)
+        self.does = label("", "soft", wrap=True)
+        self.does.setFixedWidth(310)
+        left.addWidget(self.does)
+        self._asks = QFormLayout()
+        left.addLayout(self._asks)
+        left.addStretch()
+        self.said = label("", "broken", wrap=True)
+        self.said.setFixedWidth(310)
+        left.addWidget(self.said)
+        buttons = QHBoxLayout()
+        leave = QPushButton("Leave it")
+        leave.setToolTip("Close without a change (Esc)")
+        leave.clicked.connect(self.reject)
+        self.do = QPushButton("Do it")
+        self.do.setObjectName("main")
+        self.do.setDefault(True)
+        self.do.setToolTip("Make this change (Enter); Ctrl+Z takes it back")
+        self.do.clicked.connect(self.accept)
+        buttons.addWidget(leave)
+        buttons.addStretch()
+        buttons.addWidget(self.do)
+        left.addLayout(buttons)
+        self.paper = PaperView()
+        whole.addWidget(self.paper, 1)
+        self.operation.currentIndexChanged.connect(lambda _: self._ask())
+        self.piece.currentIndexChanged.connect(lambda _: self._ask())
+        self._ask()
+
+    def _chosen_piece(self) -> Piece:
+        return self._pattern.piece(str(self.piece.currentData()))
+
+    def _ask(self) -> None:
+        """Lay out what the operation asks of this piece."""
+        operation, piece = OPERATIONS[str(self.operation.currentData())], self._chosen_piece()
+        while self._asks.rowCount():
+            self._asks.removeRow(0)
+        self.fields = {}
+        self.does.setText(operation.does)
+        for key, question in operation.asks:
+            field = self._field(operation.id, key, question, piece)
+            field.setAccessibleName(question)
+            self.fields[key] = field
+            self._asks.addRow(question, field)
+        self._try()
+
+    def _field(self, operation: str, key: str, question: str, piece: Piece) -> QWidget:
+        if key in ("first", "last"):
+            spot = SpotField(piece, question)
+            if key == "last":
+                spot.edge.setCurrentIndex(min(2, spot.edge.count() - 1))
+            spot.edge.currentIndexChanged.connect(lambda _: self._try())
+            spot.share.valueChanged.connect(lambda _: self._try())
+            return spot
+        if key in ("mm", "other_mm"):
+            length = LengthEdit(question)
+            wanted = _DEFAULT_MM.get(operation, 0.0) if key == "mm" else 0.0
+            if key == "other_mm" and "allowance" in question.lower():
+                wanted = 10.0
+            length.show_length(wanted, self._session.job.unit)
+            length.setProperty("mm", wanted)
+            length.entered.connect(lambda mm, field=length: self._took(field, mm))
+            return length
+        if key in ("count", "share"):
+            number = QSpinBox()
+            number.setRange(1, 40 if key == "count" else 99)
+            number.setValue(3 if key == "count" else 50)
+            number.setSuffix("" if key == "count" else " %")
+            number.valueChanged.connect(lambda _: self._try())
+            return number
+        if key == "yes":
+            box = QCheckBox()
+            box.toggled.connect(lambda _: self._try())
+            return box
+        choice = QComboBox()
+        choice.addItems(self._names(operation, key, question, piece))
+        if key == "mark" and operation in ("notch",):
+            choice.setEditable(True)
+            choice.editTextChanged.connect(lambda _: self._try())
+        choice.currentIndexChanged.connect(lambda _: self._try())
+        return choice
+
+    def _names(self, operation: str, key: str, question: str, piece: Piece) -> list[str]:
+        edges = [edge.name for edge in piece.edges]
+        if key == "edge" or key == "other_edge":
+            optional = [_NO_EDGE] if "none" in question else []
+            if key == "other_edge" and operation == "join":
+                other = self._other_piece()
+                return [] if other is None else [edge.name for edge in other.edges]
+            if key == "other_edge" and operation == "spread":
+                edges = [*edges[2:], *edges[:2]]
+            return [*optional, *edges]
+        if key == "other":
+            return [known.id for known in self._pattern.pieces if known.id != piece.id]
+        if operation in ("move-dart", "dart-to-seam"):
+            return [mark.name for mark in dart_marks(piece)]
+        return [notch.name for notch in piece.notches]
+
+    def _other_piece(self) -> Piece | None:
+        field = self.fields.get("other")
+        id = field.currentText() if isinstance(field, QComboBox) else ""
+        return next((known for known in self._pattern.pieces if known.id == id), None)
+
+    def _took(self, field: LengthEdit, mm: float) -> None:
+        field.setProperty("mm", mm)
+        field.show_length(mm, self._session.job.unit)
+        self._try()
+
+    def change(self) -> Change:
+        """The change as answered."""
+        values: dict[str, object] = {}
+        for key, field in self.fields.items():
+            if isinstance(field, SpotField):
+                values[key] = field.spot()
+            elif isinstance(field, LengthEdit):
+                values[key] = float(field.property("mm"))
+            elif isinstance(field, QSpinBox):
+                values[key] = field.value() if key == "count" else field.value() / 100
+            elif isinstance(field, QCheckBox):
+                values[key] = field.isChecked()
+            elif isinstance(field, QComboBox):
+                text = field.currentText()
+                values[key] = "" if text == _NO_EDGE else text
+        return Change(operation=str(self.operation.currentData()), piece=self._chosen_piece().id, **values)
+
+    def _try(self) -> None:
+        """Show what the change would make, or why it cannot be made."""
+        try:
+            made = changed(self._pattern, self.change())
+        except DraftRefused as refusal:
+            relabelled(self.said, str(refusal), "broken")
+            self.do.setEnabled(False)
+            return
+        self.do.setEnabled(True)
+        before = {piece.id: piece for piece in self._pattern.pieces}
+        new = tuple(piece for piece in made.pieces if before.get(piece.id) != piece)
+        relabelled(self.said, f"Makes: {', '.join(piece.name for piece in new) or 'no difference'}.", "held")
+        self.paper.show_pieces(new, self._session.job.unit, tuple(before.values()))
+
+    def accept(self) -> None:
+        garment = self._session.garment
+        if garment is not None and self.do.isEnabled():
+            change = self.change()
+            text = OPERATIONS[change.operation].name
+            job = with_changes_by_hand(self._session.job, garment, (*garment.changes, change))
+            self._session.apply(job, f"{text}: {self._chosen_piece().name}")
+        super().accept()

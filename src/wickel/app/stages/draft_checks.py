@@ -1,0 +1,135 @@
+"""The right side of the Draft stage: the tape checks, and the chalk list of the piece in hand."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import (
+    QAbstractItemView,
+    QFrame,
+    QHBoxLayout,
+    QHeaderView,
+    QTableWidget,
+    QTableWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel.app.widgets.cards import emptied, label, relabelled, scrolling
+from wickel.draft import TapeCheck, chalk_list
+from wickel.pattern import Piece
+from wickel.units import Unit, shown_length
+
+_MOST_CHECKS_HIGH = 236
+_ROW_HIGH = 20
+
+
+class ChecksPanel(QFrame):
+    """Two lengths and their difference for every check; below, the points of the piece in hand."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setObjectName("card")
+        column = QVBoxLayout(self)
+        column.setContentsMargins(14, 12, 14, 12)
+        column.setSpacing(4)
+        self.title = label("Checked by tape", "heading")
+        column.addWidget(self.title)
+        inner = QWidget()
+        self._checks = QVBoxLayout(inner)
+        self._checks.setContentsMargins(0, 0, 6, 0)
+        self._checks.setSpacing(3)
+        self._scroll = scrolling(inner)
+        column.addWidget(self._scroll)
+        column.addSpacing(6)
+        self.chalk_title = label("Chalk list", "heading")
+        column.addWidget(self.chalk_title)
+        self.chalk_words = label("", "soft", wrap=True)
+        column.addWidget(self.chalk_words)
+        self.chalk = self._table()
+        column.addWidget(self.chalk, 1)
+        self.below = QHBoxLayout()
+        column.addLayout(self.below)
+
+    def _table(self) -> QTableWidget:
+        chalk = QTableWidget(0, 5)
+        chalk.setAccessibleName("Chalk list of the piece in hand")
+        chalk.setHorizontalHeaderLabels(["", "point", "down", "across", "on"])
+        chalk.verticalHeader().hide()
+        chalk.setShowGrid(False)
+        chalk.setWordWrap(False)
+        chalk.setStyleSheet("font-size: 13px;")
+        chalk.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
+        chalk.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
+        chalk.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        chalk.setTabKeyNavigation(False)
+        header = chalk.horizontalHeader()
+        header.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
+        header.setSectionResizeMode(1, QHeaderView.ResizeMode.Stretch)
+        return chalk
+
+    def show_checks(self, checks: tuple[TapeCheck, ...], refusal: str, unit: Unit) -> None:
+        """Show what holds and what does not, with a way out."""
+        emptied(self._checks)
+        if refusal:
+            self._checks.addWidget(label(refusal, "broken", wrap=True))
+        for check in sorted(checks, key=lambda check: check.held):
+            self._checks.addLayout(_check_row(check, unit))
+            if not check.held:
+                self._checks.addWidget(label(check.way_out, "broken", wrap=True))
+        self._checks.addStretch()
+        held = sum(check.held for check in checks)
+        relabelled(self.title, f"Checked by tape: {held} of {len(checks)} hold", "heading")
+        unheld = len(checks) - held
+        wanted = _ROW_HIGH * (len(checks) + 2 * unheld + (4 if refusal else 0)) + 8
+        self._scroll.setFixedHeight(min(_MOST_CHECKS_HIGH, wanted))
+
+    def show_chalk(self, piece: Piece | None, unit: Unit, *, drawn_in: bool) -> None:
+        """Show the points of a piece."""
+        rows = () if piece is None else chalk_list(piece, drawn_in=drawn_in)
+        self.chalk_title.setText("Chalk list" if piece is None else f"Chalk list: {piece.name}")
+        what = "cut line, allowance drawn in" if drawn_in else "net line"
+        self.chalk_words.setText(f"{what}: down from the start line, across from the centre")
+        self.chalk.setRowCount(len(rows))
+        for k, row in enumerate(rows):
+            cells = (
+                str(row.number or "·"),
+                row.name,
+                shown_length(row.down_mm, unit, with_unit=False),
+                shown_length(row.across_mm, unit, with_unit=False),
+                {"straight": "—", "curve": "⌒"}.get(row.then, ""),
+            )
+            for column, text in enumerate(cells):
+                item = QTableWidgetItem(text)
+                item.setToolTip(f"{row.name}{': ' if row.rule else ''}{row.rule}{_then(row.then)}")
+                if column in (2, 3):
+                    item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+                self.chalk.setItem(k, column, item)
+        self.chalk.resizeRowsToContents()
+
+
+def _check_row(check: TapeCheck, unit: Unit) -> QHBoxLayout:
+    row = QHBoxLayout()
+    mark = label("✓" if check.held else "✗", "held" if check.held else "broken")
+    mark.setFixedWidth(14)
+    name = label(check.name)
+    name.setToolTip(
+        f"{check.one} {shown_length(check.one_mm, unit)}, {check.other} {shown_length(check.other_mm, unit)}"
+    )
+    row.addWidget(mark)
+    row.addWidget(name, 1)
+    lengths = (shown_length(mm, unit, with_unit=False) for mm in (check.one_mm, check.other_mm))
+    row.addWidget(label(" · ".join(lengths), "soft"))
+    difference = label(_signed(check.difference_mm, unit))
+    difference.setAlignment(Qt.AlignmentFlag.AlignRight)
+    difference.setFixedWidth(52)
+    row.addWidget(difference)
+    return row
+
+
+def _then(then: str) -> str:
+    return f" · then {then} to the next" if then else " · marked on a line"
+
+
+def _signed(mm: float, unit: Unit) -> str:
+    text = shown_length(mm, unit, with_unit=False)
+    return text if text.startswith("−") or text == "0" else f"+{text}"

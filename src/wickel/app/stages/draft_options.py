@@ -1,0 +1,266 @@
+"""The left side of the Draft stage: the style, its school, its questions, the allowances, changes made by hand."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QInputDialog, QPushButton, QVBoxLayout, QWidget
+
+from wickel.app.book import StudioBook, slug
+from wickel.app.edits import with_allowances, with_changes_by_hand, with_option, with_school
+from wickel.app.session import Session
+from wickel.app.widgets.cards import emptied, label, narrow, scrolling
+from wickel.app.widgets.length_edit import LengthEdit
+from wickel.draft import PRESETS, ROLES, Allowances, ChoiceOption, Option, Style, school_of
+from wickel.draft.operations import OPERATIONS
+from wickel.job import Garment, garment_style
+
+_DRAWN = {"added": "added at cutting", "drawn": "drawn into the draft"}
+
+
+class OptionsPanel(QFrame):
+    """Questions of the style; each answer is one edit. ``another_asked``, ``change_asked``: buttons that lead on."""
+
+    another_asked = Signal()
+    change_asked = Signal()
+
+    def __init__(self, session: Session, book: StudioBook) -> None:
+        super().__init__()
+        self.setObjectName("card")
+        self.setFixedWidth(286)
+        self._session, self._book = session, book
+        self._style: Style | None = None
+        self.fields: dict[str, LengthEdit | QComboBox] = {}
+        self.allowances: dict[str, LengthEdit] = {}
+        column = QVBoxLayout(self)
+        column.setContentsMargins(14, 12, 6, 8)
+        column.setSpacing(7)
+        self.style_name = label("", "heading", wrap=True)
+        self.summary = label("", "soft", wrap=True)
+        head = QHBoxLayout()
+        self.another = QPushButton("Another…")
+        self.another.setToolTip("Choose another style (Ctrl+T)")
+        self.another.clicked.connect(self.another_asked)
+        head.addWidget(self.style_name, 1)
+        head.addWidget(self.another)
+        column.addLayout(head)
+        column.addWidget(self.summary)
+        inner = QWidget()
+        self._column = QVBoxLayout(inner)
+        self._column.setContentsMargins(0, 0, 8, 0)
+        self._column.setSpacing(5)
+        column.addWidget(scrolling(inner), 1)
+        book.changed.connect(self._fill_schools)
+
+    # --- made once for a style -----------------------------------------------------------------
+
+    def show_garment(self, garment: Garment, style: Style) -> None:
+        """Show a garment's answers."""
+        if style != self._style:
+            self._make_fields(style)
+        self._show_values(garment, style)
+        self._show_changes(garment)
+
+    def _make_fields(self, style: Style) -> None:
+        self._style = style
+        self.style_name.setText(style.name)
+        self.summary.setText(style.summary)
+        emptied(self._column)
+        self.fields, self.allowances = {}, {}
+        self._column.addLayout(self._school_row())
+        for option in style.options:
+            self._column.addLayout(self._question(option))
+        self._column.addSpacing(8)
+        self._column.addWidget(label("Allowances", "heading"))
+        self.drawn = _choice_box("Allowances are added at cutting, or drawn into the draft", _DRAWN)
+        self.drawn.setToolTip(
+            "Added: the net line is chalked. Drawn in: the cut line is chalked. Both are always shown."
+        )
+        self.drawn.activated.connect(self._take_drawn)
+        self._column.addWidget(self.drawn)
+        self.preset = _choice_box("Preset of allowances", {p.id: p.name for p in PRESETS.values()})
+        self.preset.setToolTip("A school of allowances; each can be changed below")
+        self.preset.activated.connect(self._take_preset)
+        self._column.addWidget(self.preset)
+        for role, name in ROLES.items():
+            if role in style.roles:
+                field = LengthEdit(f"Allowance: {name}")
+                field.entered.connect(partial(self._enter_allowance, role))
+                self.allowances[role] = field
+                self._column.addLayout(_row(name, field))
+        self._column.addSpacing(8)
+        self._column.addWidget(label("Changed by hand", "heading"))
+        self._changes = QVBoxLayout()
+        self._changes.setSpacing(3)
+        self._column.addLayout(self._changes)
+        self.change = QPushButton("Change a piece…")
+        self.change.setToolTip("Split, spread, lengthen, move a dart, make a facing … (Ctrl+H)")
+        self.change.clicked.connect(self.change_asked)
+        self._column.addWidget(self.change)
+        self._column.addStretch()
+
+    def _school_row(self) -> QVBoxLayout:
+        column = QVBoxLayout()
+        column.setSpacing(2)
+        words = label("Drafted by the school")
+        self.school = QComboBox()
+        narrow(self.school)
+        self.school.setAccessibleName("School to draft by")
+        self.school.setToolTip("Sets chest line, neck, cap, ease and allowances together; each can be changed below")
+        self.school.activated.connect(self._take_school)
+        words.setBuddy(self.school)
+        self.keep_school = QPushButton("Keep…")
+        self.keep_school.setToolTip("Keep the answers as they are now as a school of your own")
+        self.keep_school.clicked.connect(self._keep_school)
+        row = QHBoxLayout()
+        row.addWidget(self.school, 1)
+        row.addWidget(self.keep_school)
+        column.addWidget(words)
+        column.addLayout(row)
+        self._fill_schools()
+        return column
+
+    def _fill_schools(self) -> None:
+        if self._style is None:
+            return
+        self.school.clear()
+        self.school.addItem("as answered below", "")
+        for school in self._book.schools:
+            self.school.addItem(school.name, school.id)
+
+    def _question(self, option: Option) -> QHBoxLayout | QVBoxLayout:
+        if isinstance(option, ChoiceOption):
+            box = _choice_box(option.question, option.choices)
+            box.activated.connect(lambda _, option=option, box=box: self._enter(option.id, box.currentData()))
+            self.fields[option.id] = box
+            column = QVBoxLayout()
+            column.setSpacing(2)
+            text = label(option.question, wrap=True)
+            text.setBuddy(box)
+            column.addWidget(text)
+            column.addWidget(box)
+            return column
+        field = LengthEdit(option.question)
+        field.entered.connect(partial(self._enter, option.id))
+        self.fields[option.id] = field
+        return _row(option.question, field)
+
+    # --- shown at every change -----------------------------------------------------------------
+
+    def _show_values(self, garment: Garment, style: Style) -> None:
+        unit = self._session.job.unit
+        for option in style.options:
+            field, value = self.fields[option.id], garment.options.get(option.id, option.default)
+            if isinstance(field, LengthEdit):
+                field.show_length(float(value), unit)
+            else:
+                field.setCurrentIndex(field.findData(value))
+        self.drawn.setCurrentIndex(self.drawn.findData("drawn" if garment.allowances.drawn_in else "added"))
+        self.preset.setCurrentIndex(self.preset.findData(garment.allowances.preset))
+        self.school.setCurrentIndex(max(0, self.school.findData(self._school_in_use(garment, style))))
+        for role, field in self.allowances.items():
+            field.show_length(garment.allowances[role], unit)
+
+    def _school_in_use(self, garment: Garment, style: Style) -> str:
+        """The school whose every answer the garment has, or none."""
+        for school in self._book.schools:
+            known = {option.id: option.default for option in style.options}
+            said = {id: value for id, value in school.options.items() if id in known}
+            if (
+                said
+                and garment.allowances == school.allowances
+                and all(garment.options.get(id, known[id]) == value for id, value in said.items())
+            ):
+                return school.id
+        return ""
+
+    def _show_changes(self, garment: Garment) -> None:
+        emptied(self._changes)
+        if not garment.changes:
+            self._changes.addWidget(label("nothing yet", "soft"))
+        for k, change in enumerate(garment.changes):
+            name = OPERATIONS[change.operation].name if change.operation in OPERATIONS else change.operation
+            row = QHBoxLayout()
+            row.addWidget(label(f"{k + 1}  {name}: {change.piece}", "soft", wrap=True), 1)
+            out = QPushButton("×")
+            out.setObjectName("chip")
+            out.setAccessibleName(f"Take change {k + 1} out: {name}")
+            out.setToolTip("Take this change out again")
+            out.clicked.connect(partial(self._drop_change, k))
+            row.addWidget(out)
+            self._changes.addLayout(row)
+
+    # --- edits -------------------------------------------------------------------------------
+
+    def _enter(self, option: str, value: float | str) -> None:
+        garment = self._session.garment
+        if garment is not None:
+            text = garment_style(garment).option(option).question
+            self._session.apply(with_option(self._session.job, garment, option, value), text)
+
+    def _take_school(self) -> None:
+        garment, id = self._session.garment, str(self.school.currentData())
+        school = next((school for school in self._book.schools if school.id == id), None)
+        if garment is not None and school is not None:
+            self._session.apply(with_school(self._session.job, garment, school), f"School: {school.name}")
+
+    def _keep_school(self) -> None:
+        name, good = QInputDialog.getText(self, "Keep as a school", "What shall it be called?")
+        garment, name = self._session.garment, name.strip()
+        if good and name and garment is not None:
+            style = garment_style(garment)
+            school = school_of(f"own-{slug(name)}", name, style, garment.options, garment.allowances)
+            if self._book.keep_school(school):
+                self._show_values(garment, style)
+
+    def _take_drawn(self) -> None:
+        self._apply_allowances(drawn_in=self.drawn.currentData() == "drawn")
+
+    def _take_preset(self) -> None:
+        self._apply_allowances(preset=str(self.preset.currentData()), own_mm={})
+
+    def _enter_allowance(self, role: str, mm: float) -> None:
+        garment = self._session.garment
+        if garment is not None:
+            own = {**garment.allowances.own_mm, role: mm}
+            self._apply_allowances(own_mm=own, text=f"Allowance at the {ROLES[role].lower()}")
+
+    def _apply_allowances(self, *, text: str = "Allowances", **changes: object) -> None:
+        garment = self._session.garment
+        if garment is None:
+            return
+        old = garment.allowances
+        values = {"preset": old.preset, "own_mm": old.own_mm, "drawn_in": old.drawn_in, **changes}
+        try:
+            made = Allowances(**values)
+        except ValueError as reason:
+            self._session.trouble.emit(f"{str(reason)[:1].upper()}{str(reason)[1:]}.")
+            self._show_values(garment, garment_style(garment))
+            return
+        self._session.apply(with_allowances(self._session.job, garment, made), text)
+
+    def _drop_change(self, which: int) -> None:
+        garment = self._session.garment
+        if garment is not None:
+            kept = tuple(change for k, change in enumerate(garment.changes) if k != which)
+            self._session.apply(with_changes_by_hand(self._session.job, garment, kept), "Change taken out")
+
+
+def _choice_box(name: str, choices: dict[str, str] | object) -> QComboBox:
+    box = QComboBox()
+    narrow(box)
+    box.setAccessibleName(name)
+    box.setToolTip(name)
+    for id, words in dict(choices).items():
+        box.addItem(words, id)
+    return box
+
+
+def _row(question: str, field: LengthEdit) -> QHBoxLayout:
+    row = QHBoxLayout()
+    text = label(question, wrap=True)
+    text.setBuddy(field)
+    row.addWidget(text, 1)
+    row.addWidget(field)
+    return row

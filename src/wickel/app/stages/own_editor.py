@@ -1,0 +1,335 @@
+"""The chalk list as an editor: a maker writes a piece with formulas, and it is drawn while typing."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QKeySequence, QShortcut
+from PySide6.QtWidgets import (
+    QAbstractItemView,
+    QComboBox,
+    QFrame,
+    QHBoxLayout,
+    QHeaderView,
+    QInputDialog,
+    QLineEdit,
+    QPushButton,
+    QSpinBox,
+    QTableWidget,
+    QVBoxLayout,
+)
+
+from wickel.app.book import StudioBook, slug
+from wickel.app.edits import with_own
+from wickel.app.session import Session
+from wickel.app.widgets.cards import label, narrow, relabelled
+from wickel.body import MEASUREMENTS
+from wickel.draft import DraftRefused
+from wickel.draft.own import LINES, OWN_ROLES, OwnOption, OwnPiece, OwnPoint, OwnStyle
+from wickel.draft.own.formulas import FUNCTIONS
+from wickel.job import Garment, drafted
+from wickel.units import Unit, UnreadableLength, parsed_length
+
+_GRAINS = {0.0: "along the piece", 90.0: "across", 45.0: "on the bias"}
+_CUTS = {"pair": "in pairs", "single": "all alike"}
+_MATERIALS = ("main", "contrast", "lining", "interfacing")
+_LINE_SIGNS = {"straight": "—", "curve": "⌒", "across-down": "→↓", "down-across": "↓→"}
+_COLUMNS = ("point", "down", "across", "then", "edge", "allowance")
+
+
+class OwnEditor(QFrame):
+    """Rows of points of the piece in hand. ``piece_made`` names a piece that was just added."""
+
+    piece_made = Signal(str)
+
+    def __init__(self, session: Session, book: StudioBook) -> None:
+        super().__init__()
+        self.setObjectName("card")
+        self._session, self._book = session, book
+        self._own: OwnStyle | None = None
+        self._piece: OwnPiece | None = None
+        self._filling = False
+        column = QVBoxLayout(self)
+        column.setContentsMargins(14, 12, 14, 12)
+        column.setSpacing(5)
+        column.addLayout(self._head())
+        column.addLayout(self._cut_row())
+        self.table = QTableWidget(0, len(_COLUMNS))
+        self.table.setAccessibleName("Points of the piece, with formulas")
+        self.table.setHorizontalHeaderLabels(list(_COLUMNS))
+        self.table.setSelectionMode(QAbstractItemView.SelectionMode.NoSelection)
+        self.table.setTabKeyNavigation(False)
+        self.table.setShowGrid(False)
+        self.table.verticalHeader().setDefaultSectionSize(32)
+        self.table.verticalHeader().setFixedWidth(24)
+        header = self.table.horizontalHeader()
+        for k, wide in enumerate((86, 92, 86, 56, 84, 60)):
+            header.setSectionResizeMode(k, QHeaderView.ResizeMode.Interactive)
+            self.table.setColumnWidth(k, wide)
+        header.setStretchLastSection(True)
+        column.addWidget(self.table, 1)
+        self.said = label("", "held", wrap=True)
+        column.addWidget(self.said)
+        names = ", ".join(FUNCTIONS)
+        self.help = label(
+            f"Measurements and lengths: bust/4 + 2 cm, waist_to_knee - 1 1/2 in. Functions: {names}.", "soft"
+        )
+        self.help.setWordWrap(True)
+        self.help.setToolTip("Measurements: " + ", ".join(MEASUREMENTS))
+        column.addWidget(self.help)
+        column.addLayout(self._buttons())
+
+    def _head(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        self.name = QLineEdit()
+        self.name.setAccessibleName("Name of the piece")
+        self.name.setToolTip("What this piece is called")
+        self.name.textEdited.connect(lambda _: self._edited("Name of a piece"))
+        row.addWidget(self.name, 1)
+        self.add_piece = QPushButton("New piece")
+        self.add_piece.setToolTip("Add a piece to this style")
+        self.add_piece.clicked.connect(self._new_piece)
+        self.drop_piece = QPushButton("Remove")
+        self.drop_piece.setToolTip("Take this piece out of the style")
+        self.drop_piece.clicked.connect(self._remove_piece)
+        row.addWidget(self.add_piece)
+        row.addWidget(self.drop_piece)
+        return row
+
+    def _cut_row(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        self.copies = QSpinBox()
+        self.copies.setRange(1, 99)
+        self.copies.setAccessibleName("How many copies")
+        self.copies.setToolTip("How many finished copies are cut")
+        self.copies.valueChanged.connect(lambda _: self._edited("Copies"))
+        self.cut, self.material, self.grain = (
+            self._box("How the copies are cut", _CUTS),
+            self._box("Material", {name: name for name in _MATERIALS}),
+            self._box("Grain", _GRAINS),
+        )
+        for words, field in (("cut", self.copies), ("", self.cut), ("of", self.material), ("grain", self.grain)):
+            if words:
+                row.addWidget(label(words, "soft"))
+            row.addWidget(field, 0 if field is self.copies else 1)
+        return row
+
+    def _box(self, name: str, choices: dict[str, str] | dict[float, str]) -> QComboBox:
+        box = QComboBox()
+        narrow(box)
+        box.setMinimumContentsLength(5)
+        box.setAccessibleName(name)
+        box.setToolTip(name)
+        for id, words in choices.items():
+            box.addItem(words, id)
+        box.activated.connect(lambda _: self._edited(name))
+        return box
+
+    def _buttons(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        for text, tip, act in (
+            ("Add", "A point after the one in hand (Ins)", self._add_point),
+            ("Remove", "Take the point in hand out (Ctrl+Del)", self._remove_point),
+            ("Ask a length…", "A length that this style asks for, to use in formulas", self._ask_length),
+            ("Keep style", "Keep this as a style of the studio: it is then in the gallery", self._keep),
+        ):
+            button = QPushButton(text)
+            button.setToolTip(tip)
+            button.clicked.connect(act)
+            row.addWidget(button)
+        for keys, act in (("Ins", self._add_point), ("Ctrl+Del", self._remove_point)):
+            QShortcut(QKeySequence(keys), self, act, context=Qt.ShortcutContext.WidgetWithChildrenShortcut)
+        return row
+
+    # --- showing -----------------------------------------------------------------------------
+
+    def show_piece(self, own: OwnStyle, id: str) -> None:
+        """Show a piece of a style; what is being typed into it is left alone."""
+        piece = next((piece for piece in own.pieces if piece.id == id), own.pieces[0] if own.pieces else None)
+        if own == self._own and piece == self._piece:
+            return
+        same_rows = piece is not None and self._piece is not None and piece == self._read(self._piece)
+        self._own, self._piece = own, piece
+        self.drop_piece.setEnabled(len(own.pieces) > 1)
+        self.setEnabled(piece is not None)
+        if piece is not None and not same_rows:
+            self._fill(piece)
+
+    def _fill(self, piece: OwnPiece) -> None:
+        self._filling = True
+        self.name.setText(piece.name)
+        self.copies.setValue(piece.copies)
+        self.cut.setCurrentIndex(self.cut.findData("pair" if piece.pair else "single"))
+        self.material.setCurrentIndex(max(0, self.material.findData(piece.material)))
+        self.grain.setCurrentIndex(max(0, self.grain.findData(piece.grain_deg)))
+        self.table.setRowCount(0)
+        self.table.setRowCount(len(piece.points))
+        for k, row in enumerate(piece.points):
+            for column, text in enumerate((row.name, row.down, row.across)):
+                self.table.setCellWidget(k, column, self._line(_COLUMNS[column], k, text))
+            self.table.setCellWidget(k, 3, self._choice("then", k, LINES, row.then, _LINE_SIGNS))
+            self.table.setCellWidget(k, 4, self._line("edge", k, row.edge))
+            self.table.setCellWidget(k, 5, self._choice("allowance", k, OWN_ROLES, row.role, {}))
+        self._filling = False
+        relabelled(self.said, "Edges of two pieces with one name are sewn together and checked by tape.", "soft")
+
+    def _line(self, what: str, row: int, text: str) -> QLineEdit:
+        field = QLineEdit(text)
+        field.setCursorPosition(0)
+        field.setAccessibleName(f"Point {row + 1}, {what}")
+        field.setToolTip(f"Point {row + 1}, {what}")
+        field.textEdited.connect(lambda _, row=row, what=what: self._edited(f"Point {row + 1}, {what}"))
+        return field
+
+    def _choice(self, what: str, row: int, choices, chosen: str, signs: dict[str, str]) -> QComboBox:
+        box = QComboBox()
+        narrow(box)
+        box.setMinimumContentsLength(2)
+        box.setAccessibleName(f"Point {row + 1}, {what}")
+        for id, words in choices.items():
+            box.addItem(signs.get(id, words), id)
+            box.setItemData(box.count() - 1, words, Qt.ItemDataRole.ToolTipRole)
+        box.setToolTip(choices[chosen])
+        box.setCurrentIndex(box.findData(chosen))
+        box.activated.connect(lambda _, row=row, what=what: self._edited(f"Point {row + 1}, {what}"))
+        return box
+
+    # --- reading and taking ---------------------------------------------------------------------
+
+    def _cell(self, row: int, column: int) -> str:
+        widget = self.table.cellWidget(row, column)
+        return str(widget.currentData()) if isinstance(widget, QComboBox) else widget.text()
+
+    def _read(self, piece: OwnPiece) -> OwnPiece:
+        """The piece as the fields have it now."""
+        points = tuple(
+            OwnPoint(
+                name=self._cell(k, 0).strip() or f"point {k + 1}",
+                down=self._cell(k, 1),
+                across=self._cell(k, 2),
+                then=self._cell(k, 3),
+                edge=self._cell(k, 4).strip() or "edge",
+                role=self._cell(k, 5),
+            )
+            for k in range(self.table.rowCount())
+        )
+        return replace(
+            piece,
+            name=self.name.text().strip() or piece.id,
+            points=points,
+            copies=self.copies.value(),
+            pair=self.cut.currentData() == "pair",
+            material=str(self.material.currentData()),
+            grain_deg=float(self.grain.currentData()),
+        )
+
+    def _edited(self, what: str) -> None:
+        if not self._filling and self._piece is not None:
+            self._take(self._read(self._piece), what)
+
+    def _take(self, piece: OwnPiece, what: str) -> bool:
+        """Make the piece the style's, if it can be drafted; else say why and leave the drawing as it was."""
+        assert self._own is not None
+        pieces = tuple(piece if old.id == piece.id else old for old in self._own.pieces)
+        return self._take_style(replace(self._own, pieces=pieces), what)
+
+    def _take_style(self, own: OwnStyle, what: str) -> bool:
+        garment = self._session.garment
+        if garment is None:
+            return False
+        job = with_own(self._session.job, garment, own)
+        try:
+            drafted(_first(job.garments, garment.id))
+        except DraftRefused as refusal:
+            relabelled(self.said, str(refusal), "broken")
+            return False
+        relabelled(self.said, "Drawn.", "held")
+        self._session.apply(job, what, merge_key=f"own:{what}")
+        return True
+
+    # --- buttons -----------------------------------------------------------------------------
+
+    def _row_in_hand(self) -> int:
+        focus = self.focusWidget()
+        for row in range(self.table.rowCount()):
+            if any(self.table.cellWidget(row, column) is focus for column in range(len(_COLUMNS))):
+                return row
+        return self.table.rowCount() - 1
+
+    def _add_point(self) -> None:
+        """A point halfway to the next one, on the same edge."""
+        if self._piece is None:
+            return
+        piece, k = self._read(self._piece), self._row_in_hand()
+        here, there = piece.points[k], piece.points[(k + 1) % len(piece.points)]
+        made = replace(
+            here,
+            name=f"{here.name}, on",
+            down=f"({here.down} + {there.down})/2",
+            across=f"({here.across} + {there.across})/2",
+        )
+        points = (*piece.points[: k + 1], made, *piece.points[k + 1 :])
+        if self._take(replace(piece, points=points), f"Point after {k + 1}"):
+            self.table.cellWidget(k + 1, 1).setFocus()
+
+    def _remove_point(self) -> None:
+        if self._piece is None:
+            return
+        piece, k = self._read(self._piece), self._row_in_hand()
+        if self._take(replace(piece, points=(*piece.points[:k], *piece.points[k + 1 :])), f"Point {k + 1} out"):
+            self.table.cellWidget(max(0, k - 1), 1).setFocus()
+
+    def _new_piece(self) -> None:
+        if self._own is None or self._piece is None:
+            return
+        taken = {piece.id for piece in self._own.pieces}
+        number = next(n for n in range(1, 200) if f"piece-{n}" not in taken)
+        rows = tuple(
+            OwnPoint(name=f"corner {k + 1}", down=down, across=across, edge=f"edge {k + 1}", role="band")
+            for k, (down, across) in enumerate((("0", "0"), ("0", "10 cm"), ("20 cm", "10 cm"), ("20 cm", "0")))
+        )
+        made = OwnPiece(id=f"piece-{number}", name=f"Piece {number}", points=rows)
+        if self._take_style(replace(self._own, pieces=(*self._own.pieces, made)), f"New piece {number}"):
+            self.piece_made.emit(made.id)
+
+    def _remove_piece(self) -> None:
+        if self._own is not None and self._piece is not None and len(self._own.pieces) > 1:
+            kept = tuple(piece for piece in self._own.pieces if piece.id != self._piece.id)
+            name = self._piece.name
+            if self._take_style(replace(self._own, pieces=kept), f"{name} out"):
+                self.piece_made.emit(kept[0].id)
+
+    def _ask_length(self) -> None:
+        if self._own is None:
+            return
+        question, good = QInputDialog.getText(self, "Ask a length", "What shall the style ask? (Length of the skirt)")
+        if not good or not question.strip():
+            return
+        text, good = QInputDialog.getText(self, "Ask a length", f"{question.strip()}, when nobody says:", text="10 cm")
+        if good:
+            self.add_option(question.strip(), text)
+
+    def add_option(self, question: str, default: str) -> None:
+        """Let the style ask a length; its name in formulas is said."""
+        assert self._own is not None
+        try:
+            mm = parsed_length(default, Unit.CM)
+        except UnreadableLength as reason:
+            relabelled(self.said, str(reason), "broken")
+            return
+        id = slug(question).replace("-", "_")[:50].lstrip("0123456789_") or "length"
+        if id in MEASUREMENTS or any(option.id == id for option in self._own.options):
+            relabelled(self.said, f"“{id}” is taken already: ask it in other words.", "broken")
+            return
+        option = OwnOption(id=id, question=question, default_mm=mm)
+        if self._take_style(replace(self._own, options=(*self._own.options, option)), f"Ask: {question}"):
+            relabelled(self.said, f"Write {id} in a formula to use it.", "held")
+
+    def _keep(self) -> None:
+        if self._own is not None and self._book.keep_style(self._own):
+            relabelled(self.said, f"{self._own.name} is kept: find it in the gallery (Ctrl+T).", "held")
+
+
+def _first(garments: tuple[Garment, ...], id: str) -> Garment:
+    return next(garment for garment in garments if garment.id == id)

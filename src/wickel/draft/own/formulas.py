@@ -1,0 +1,273 @@
+"""Formulas of chalk lists: ``bust/4 + ease/4``, ``waist_to_knee - 5 cm``. They give a length, or say why not.
+
+Every value knows whether it is a plain number or a length, so that 5 cannot be taken for 5 cm or for 5 in.
+Names are measurements and options; functions are ``min``, ``max``, ``abs``, ``sqrt``, ``hypot`` and ``half``.
+Nothing else is allowed: no attributes, no other calls, no text.
+"""
+
+from __future__ import annotations
+
+import ast
+import math
+import re
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any
+
+from simpleeval import SimpleEval
+
+from wickel.units import Unit, UnreadableLength, parsed_length
+
+LONGEST_FORMULA = 300
+MOST_PARTS = 150
+MOST_POWER = 4
+LARGEST_MM = 1e6
+
+
+class BadFormula(ValueError):
+    """A formula that gives no length. The message is one sentence that quotes what is wrong."""
+
+
+@dataclass(frozen=True, slots=True)
+class Quantity:
+    """A number with its power of a length in mm: 0 for a plain number, 1 for a length, 2 for an area."""
+
+    value: float
+    power: int
+
+    def _alike(self, other: Quantity, doing: str) -> int:
+        if self.power != other.power and self.value != 0 and other.value != 0:
+            plain = self if self.power == 0 else other
+            if 0 in (self.power, other.power):
+                raise BadFormula(
+                    f"{_number(plain.value)} is a plain number and cannot be {doing} a length: write "
+                    f"{_number(plain.value)} cm or {_number(plain.value)} in."
+                )
+            raise BadFormula(f"A length and an area cannot be {doing} each other.")
+        return self.power if self.value != 0 else other.power
+
+    def __add__(self, other: Quantity) -> Quantity:
+        return Quantity(self.value + other.value, self._alike(other, "added to"))
+
+    def __sub__(self, other: Quantity) -> Quantity:
+        return Quantity(self.value - other.value, self._alike(other, "taken from"))
+
+    def __mul__(self, other: Quantity) -> Quantity:
+        return _bounded(self.value * other.value, self.power + other.power)
+
+    def __truediv__(self, other: Quantity) -> Quantity:
+        if other.value == 0:
+            raise BadFormula("A length cannot be divided by 0.")
+        return _bounded(self.value / other.value, self.power - other.power)
+
+    def __pow__(self, other: Quantity) -> Quantity:
+        if other.power != 0 or other.value != int(other.value) or abs(other.value) > MOST_POWER:
+            raise BadFormula(f"A power is a whole number up to {MOST_POWER}.")
+        if self.value == 0 and other.value < 0:
+            raise BadFormula("0 has no negative power.")
+        return _bounded(self.value ** int(other.value), self.power * int(other.value))
+
+    def __neg__(self) -> Quantity:
+        return Quantity(-self.value, self.power)
+
+    def __pos__(self) -> Quantity:
+        return self
+
+
+def _number(value: float) -> str:
+    return f"{value:g}"
+
+
+def _bounded(value: float, power: int) -> Quantity:
+    if not math.isfinite(value) or abs(value) > 1e12 or abs(power) > 8:
+        raise BadFormula("The formula comes out far too large.")
+    return Quantity(value, power)
+
+
+def _same(name: str, values: tuple[Quantity, ...]) -> int:
+    if not values:
+        raise BadFormula(f"{name} needs something in its brackets.")
+    power = values[0].power
+    for value in values[1:]:
+        power = Quantity(1.0, power)._alike(Quantity(1.0, value.power), "compared with")
+    return power
+
+
+def _least(*values: Quantity) -> Quantity:
+    return Quantity(min(v.value for v in values), _same("min", values)) if values else _nothing("min")
+
+
+def _most(*values: Quantity) -> Quantity:
+    return Quantity(max(v.value for v in values), _same("max", values)) if values else _nothing("max")
+
+
+def _nothing(name: str) -> Quantity:
+    raise BadFormula(f"{name} needs something in its brackets.")
+
+
+def _size(value: Quantity) -> Quantity:
+    return Quantity(abs(value.value), value.power)
+
+
+def _root(value: Quantity) -> Quantity:
+    if value.value < 0 or value.power % 2:
+        raise BadFormula("sqrt is taken of an area, or of a plain number, that is not negative.")
+    return Quantity(math.sqrt(value.value), value.power // 2)
+
+
+def _slant(one: Quantity, other: Quantity) -> Quantity:
+    return Quantity(math.hypot(one.value, other.value), _same("hypot", (one, other)))
+
+
+def _half(value: Quantity) -> Quantity:
+    return Quantity(value.value / 2, value.power)
+
+
+FUNCTIONS: Mapping[str, Callable[..., Quantity]] = {
+    "min": _least,
+    "max": _most,
+    "abs": _size,
+    "sqrt": _root,
+    "hypot": _slant,
+    "half": _half,
+}
+
+_LENGTH = re.compile(
+    r"""(?<![\w.,/])
+    (\d+\s+\d+/\d+ | \d+/\d+ | \d*\s*[½¼¾⅛⅜⅝⅞⅓⅔] | \d+(?:[.,]\d+)?)
+    \s*(mm|cm|m|inch(?:es)?|in|yd|ft|"|″)(?!\w)""",
+    re.VERBOSE,
+)
+_WAYS_TO_WRITE = str.maketrans({"×": "*", "·": "*", "÷": "/", "−": "-", "–": "-"})
+
+
+def _with_lengths(text: str) -> str:
+    """The formula with every length, such as ``5 cm``, as a call that gives it in mm."""
+
+    def in_mm(found: re.Match[str]) -> str:
+        try:
+            return f"_mm({parsed_length(found[0], Unit.MM)!r})"
+        except UnreadableLength as reason:
+            raise BadFormula(str(reason)) from None
+
+    return _LENGTH.sub(in_mm, text.translate(_WAYS_TO_WRITE))
+
+
+_ALLOWED = (
+    ast.Expr,
+    ast.Constant,
+    ast.BinOp,
+    ast.UnaryOp,
+    ast.Call,
+    ast.Name,
+    ast.Load,
+    ast.Add,
+    ast.Sub,
+    ast.Mult,
+    ast.Div,
+    ast.Pow,
+    ast.USub,
+    ast.UAdd,
+)
+
+
+@lru_cache(maxsize=2048)
+def _parsed(text: str) -> ast.Expr:
+    if len(text) > LONGEST_FORMULA:
+        raise BadFormula(f"A formula has at most {LONGEST_FORMULA} signs, not {len(text)}.")
+    if not text.strip():
+        raise BadFormula("A formula is missing: write a length like 5 cm, or bust/4.")
+    if "_mm" in text.replace(" ", "") or "\n" in text.strip():
+        raise BadFormula(f"“{text.strip()[:60]}” cannot be read: write a length like 5 cm, or bust/4.")
+    try:
+        tree = ast.parse(_with_lengths(text).strip(), mode="exec")
+    except (SyntaxError, ValueError, RecursionError, MemoryError):
+        raise BadFormula(f"“{text.strip()[:60]}” cannot be read: is a sign or a bracket missing?") from None
+    if len(tree.body) != 1 or not isinstance(tree.body[0], ast.Expr):
+        raise BadFormula(f"“{text.strip()[:60]}” is no formula: write one that gives a length, like bust/4 + 2 cm.")
+    nodes = list(ast.walk(tree.body[0]))
+    if len(nodes) > MOST_PARTS:
+        raise BadFormula(f"The formula has too many parts: at most {MOST_PARTS} are read.")
+    for node in nodes:
+        if isinstance(node, ast.Attribute):
+            raise BadFormula(f"“.{node.attr[:30]}” is not allowed: a formula has measurements, options and numbers.")
+        if isinstance(node, ast.Call) and (
+            not isinstance(node.func, ast.Name) or node.func.id not in (*FUNCTIONS, "_mm") or node.keywords
+        ):
+            called = node.func.id if isinstance(node.func, ast.Name) else "that"
+            raise BadFormula(f"“{called[:30]}” is no function of formulas: there are {', '.join(FUNCTIONS)}.")
+        if isinstance(node, ast.Constant) and (isinstance(node.value, bool) or not isinstance(node.value, int | float)):
+            raise BadFormula("Text and True or False have no place in a formula.")
+        if not isinstance(node, _ALLOWED):
+            raise BadFormula(f"“{text.strip()[:60]}” uses a sign that is not allowed: use + − * / ** and brackets.")
+    return tree.body[0]
+
+
+def names_in(text: str) -> frozenset[str]:
+    """The measurements and options that a formula names.
+
+    Raises:
+        BadFormula: it cannot be read.
+    """
+    tree = _parsed(text)
+    called = {id(node.func) for node in ast.walk(tree) if isinstance(node, ast.Call)}
+    return frozenset(node.id for node in ast.walk(tree) if isinstance(node, ast.Name) and id(node) not in called)
+
+
+def _constant(node: ast.Constant) -> Quantity:
+    assert isinstance(node.value, int | float)  # held by _parsed
+    if abs(node.value) > LARGEST_MM:
+        raise BadFormula("A number in the formula is far too large.")
+    return Quantity(float(node.value), 0)
+
+
+_OPERATORS: Mapping[type[ast.AST], Callable[..., Quantity]] = {
+    ast.Add: Quantity.__add__,
+    ast.Sub: Quantity.__sub__,
+    ast.Mult: Quantity.__mul__,
+    ast.Div: Quantity.__truediv__,
+    ast.Pow: Quantity.__pow__,
+    ast.USub: Quantity.__neg__,
+    ast.UAdd: Quantity.__pos__,
+}
+
+
+def evaluated(text: str, lengths_mm: Mapping[str, float]) -> float:
+    """The length in mm that a formula gives with these named lengths.
+
+    >>> evaluated("bust/4 + 2 cm", {"bust": 920.0})
+    250.0
+
+    Raises:
+        BadFormula: it cannot be read, names something unknown, or does not come out as a length.
+    """
+    tree = _parsed(text)
+    unknown = sorted(names_in(text) - set(lengths_mm))
+    if unknown:
+        raise BadFormula(
+            f"“{unknown[0]}” is neither a measurement nor an option: write measurements like bust or waist_to_knee."
+        )
+    reader: Any = SimpleEval(
+        operators=dict(_OPERATORS),
+        functions={**FUNCTIONS, "_mm": lambda q: Quantity(q.value, 1)},
+        names={name: Quantity(mm, 1) for name, mm in lengths_mm.items()},
+    )
+    reader.nodes = {kind: reader.nodes[kind] for kind in (ast.Expr, ast.BinOp, ast.UnaryOp, ast.Call, ast.Name)}
+    reader.nodes[ast.Constant] = _constant
+    try:
+        found = reader.eval(text, previously_parsed=tree)
+    except TypeError:
+        raise BadFormula(f"“{text.strip()[:60]}”: a function has too many or too few values in its brackets.") from None
+    if not isinstance(found, Quantity):
+        raise BadFormula(f"“{text.strip()[:60]}” gives no length.")
+    if found.power != 1 and found.value != 0:
+        plain = _number(found.value)
+        raise BadFormula(
+            f"“{text.strip()[:60]}” comes out as a plain number: say whether it is {plain} cm or {plain} in."
+            if found.power == 0
+            else f"“{text.strip()[:60]}” comes out as an area, not as a length."
+        )
+    if abs(found.value) > LARGEST_MM:
+        raise BadFormula(f"“{text.strip()[:60]}” comes out at {found.value / 1000:g} m: no piece is that long.")
+    return found.value

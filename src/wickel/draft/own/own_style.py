@@ -1,0 +1,311 @@
+"""A style that a maker writes: pieces as rows of points with formulas, drafted like any other style.
+
+Each row is a point, down and across by formula, and how the line runs on to the next. Rows that follow
+each other with one edge name make one edge. Edges of different pieces with one name are sewn together.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+
+from wickel.body import CHARTS, MEASUREMENTS, Body
+from wickel.draft.allowances import ROLES, Allowances
+from wickel.draft.chalk import chalk_list
+from wickel.draft.checks import TapeCheck
+from wickel.draft.own.formulas import BadFormula, evaluated, names_in
+from wickel.draft.parts import edges, point
+from wickel.draft.style import DraftRefused, LengthOption, Style, lengths
+from wickel.draft.usual_checks import alike
+from wickel.geometry import BadOutline, Cubic, Line, Path, Point, Segment, simple_outline, smooth
+from wickel.pattern import Cut, EdgeKind, Pattern, Piece, Seam, edge_length, net_line
+
+LINES: Mapping[str, str] = {
+    "straight": "straight",
+    "curve": "curve through the points",
+    "across-down": "round: across, then down or up",
+    "down-across": "round: down or up, then across",
+}
+OWN_ROLES: Mapping[str, str] = {**ROLES, "fold": "On the fold"}
+MOST_PIECES, MOST_POINTS = 40, 200
+_ROUND = 0.55
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OwnPoint:
+    """A point by formulas, how the line runs on to the next (``LINES``), and the edge and allowance there."""
+
+    name: str
+    down: str
+    across: str
+    then: str = "straight"
+    edge: str = "side"
+    role: str = "side"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OwnPiece:
+    """A piece: its points round the net line, and what to cut. ``grain_deg`` as everywhere in the piece frame."""
+
+    id: str
+    name: str
+    points: tuple[OwnPoint, ...]
+    copies: int = 2
+    pair: bool = True
+    material: str = "main"
+    grain_deg: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OwnOption:
+    """A length that the style asks for, used in its formulas by ``id``."""
+
+    id: str
+    question: str
+    default_mm: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OwnStyle:
+    """A whole style of the studio."""
+
+    id: str
+    name: str
+    pieces: tuple[OwnPiece, ...]
+    options: tuple[OwnOption, ...] = ()
+
+
+def _formulas(own: OwnStyle) -> list[str]:
+    return [text for piece in own.pieces for row in piece.points for text in (row.down, row.across)]
+
+
+@lru_cache(maxsize=64)
+def style_of(own: OwnStyle) -> Style:
+    """The style that a maker wrote, to be drafted like any other. What it needs measured follows from its formulas.
+
+    A formula that cannot be read is found out when it is drafted, so that it can be mended.
+    """
+    named: set[str] = set()
+    for text in _formulas(own):
+        try:
+            named |= names_in(text)
+        except BadFormula:
+            continue
+    options = tuple(
+        LengthOption(id=o.id, question=o.question, default=o.default_mm, least=-2000, most=5000) for o in own.options
+    )
+    roles = {row.role for piece in own.pieces for row in piece.points} - {"fold"}
+    return Style(
+        id=own.id,
+        name=own.name,
+        summary="Written in this studio, point by point.",
+        charts=tuple(CHARTS),
+        required=tuple(id for id in MEASUREMENTS if id in named),
+        options=options,
+        materials=tuple(dict.fromkeys(piece.material for piece in own.pieces)) or ("main",),
+        roles=tuple(role for role in ROLES if role in roles),
+        drafted=lambda body, values, allow: _drafted(own, body, lengths(values), allow),
+        checked=_checked,
+    )
+
+
+def own_points(own: OwnPiece, body: Body, options: Mapping[str, float]) -> tuple[Point, ...]:
+    """Where the points of a piece lie.
+
+    Raises:
+        DraftRefused: a formula gives no length; names piece, point and formula.
+    """
+    known = {**body.measurements_mm, **options}
+    found = []
+    for number, row in enumerate(own.points, 1):
+        place = []
+        for axis, text in (("down", row.down), ("across", row.across)):
+            try:
+                place.append(evaluated(text, known))
+            except BadFormula as reason:
+                raise DraftRefused(f"{own.name}, point {number} “{row.name}”, {axis}: {reason}", own.id) from None
+        found.append((place[0], place[1]))
+    return tuple(found)
+
+
+def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: Allowances) -> Pattern:
+    pieces = tuple(_piece(piece, body, options, allow) for piece in own.pieces)
+    if not pieces:
+        raise DraftRefused(f"{own.name} has no piece yet: add one.", own.id)
+    seams: list[Seam] = []
+    for k, one in enumerate(pieces):
+        for other in pieces[k + 1 :]:
+            seams += [
+                Seam(name=edge.name, one=(one.id, edge.name), other=(other.id, edge.name))
+                for edge in one.edges
+                if edge.kind is EdgeKind.SEAM and any(e.name == edge.name for e in other.edges)
+            ]
+    return Pattern(style=own.id, pieces=pieces, seams=tuple(seams))
+
+
+def _piece(own: OwnPiece, body: Body, options: Mapping[str, float], allow: Allowances) -> Piece:
+    if len(own.points) < 3:
+        raise DraftRefused(f"{own.name} has {len(own.points)} points: a piece needs three or more.", own.id)
+    places = own_points(own, body, options)
+    for k, (here, there) in enumerate(zip(places, (*places[1:], places[0]), strict=True)):
+        if math.dist(here, there) < 0.01:
+            raise DraftRefused(
+                f"{own.name}: point {k + 1} “{own.points[k].name}” lies on the next one: move either.", own.id
+            )
+    segments = _segments(own, places)
+    rows: list[tuple[str, Path, str]] = []
+    for row, segment in zip(own.points, segments, strict=True):
+        if rows and rows[-1][0] == row.edge:
+            rows[-1] = (row.edge, (*rows[-1][1], segment), rows[-1][2])
+        else:
+            rows.append((row.edge, (segment,), row.role))
+    if len(rows) > 1 and rows[0][0] == rows[-1][0]:  # one edge over the first point
+        rows = [(rows[0][0], (*rows[-1][1], *rows[0][1]), rows[0][2]), *rows[1:-1]]
+    names = [name for name, _, _ in rows]
+    doubled = next((name for name in names if names.count(name) > 1), None)
+    if doubled is not None:
+        raise DraftRefused(f"{own.name} has two edges called “{doubled}”: give each a name of its own.", own.id)
+    folded = any(role == "fold" for _, _, role in rows)
+    if folded and any(role == "fold" and any(isinstance(s, Cubic) for s in path) for _, path, role in rows):
+        raise DraftRefused(f"{own.name}: an edge on the fold must be straight.", own.id)
+    made = Piece(
+        id=own.id,
+        name=own.name,
+        edges=edges(allow, *rows),
+        cuts=(
+            Cut(
+                material=own.material,
+                copies=own.copies,
+                pair=own.pair and not folded and own.copies % 2 == 0,
+                on_fold=folded,
+            ),
+        ),
+        grain_deg=own.grain_deg,
+        points=tuple(
+            point(row.name, at, f"down {row.down}, across {row.across}")
+            for row, at in zip(own.points, places, strict=True)
+        ),
+    )
+    try:
+        simple_outline(net_line(made))
+    except BadOutline as reason:
+        raise DraftRefused(f"{own.name} {reason}: look at the order of its points.", own.id) from None
+    return made
+
+
+def _segments(own: OwnPiece, places: tuple[Point, ...]) -> list[Segment]:
+    """The lines between the points; curves run smoothly through points that follow each other."""
+    count = len(places)
+    made: list[Segment] = []
+    for k, row in enumerate(own.points):
+        here, there = places[k], places[(k + 1) % count]
+        if row.then == "across-down":
+            corner = (here[0], there[1])
+            made.append(smooth(here, corner, corner, there, _ROUND))
+        elif row.then == "down-across":
+            corner = (there[0], here[1])
+            made.append(smooth(here, corner, corner, there, _ROUND))
+        elif row.then == "curve":
+            before = places[k - 1] if own.points[k - 1].then == "curve" else here
+            after = places[(k + 2) % count] if own.points[(k + 1) % count].then == "curve" else there
+            made.append(_through(before, here, there, after))
+        else:
+            made.append(Line(here, there))
+    return made
+
+
+def _through(before: Point, here: Point, there: Point, after: Point) -> Cubic:
+    """A stretch of a Catmull–Rom curve: at each point it runs parallel to the line between its neighbours."""
+    return Cubic(
+        here,
+        (here[0] + (there[0] - before[0]) / 6, here[1] + (there[1] - before[1]) / 6),
+        (there[0] - (after[0] - here[0]) / 6, there[1] - (after[1] - here[1]) / 6),
+        there,
+    )
+
+
+def _checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+    """Every pair of edges with one name."""
+    return tuple(
+        alike(
+            seam.name.capitalize(),
+            pattern.piece(seam.one[0]),
+            pattern.piece(seam.other[0]),
+            seam.one[1],
+            other_edge=seam.other[1],
+            way_out="Change a formula, or give one of the edges another name.",
+        )
+        for seam in pattern.seams
+    )
+
+
+def own_from_pattern(id: str, name: str, pattern: Pattern) -> OwnStyle:
+    """A drafted pattern as a style to be rewritten: its chalk lists with plain lengths in place of formulas.
+
+    Edges that are sewn together and equally long get one name, so that they are checked against each other
+    as before. Curves go through the points in between, so that they keep their shape within what chalk draws.
+    """
+    names = {(piece.id, edge.name): f"{piece.id} {edge.name}" for piece in pattern.pieces for edge in piece.edges}
+    for seam in pattern.seams:
+        one, other = (edge_length(pattern.piece(piece), edge) for piece, edge in (seam.one, seam.other))
+        untouched = all(names[end] == f"{end[0]} {end[1]}" for end in (seam.one, seam.other))
+        if abs(one - other) < 1.0 and untouched and seam.one[0] != seam.other[0]:
+            names[seam.one] = names[seam.other] = seam.name
+    return OwnStyle(id=id, name=name, pieces=tuple(_own_from_piece(piece, names) for piece in pattern.pieces))
+
+
+def _own_from_piece(piece: Piece, names: Mapping[tuple[str, str], str]) -> OwnPiece:
+    edge_of = _edges_by_corner(piece)
+    rows: list[OwnPoint] = []
+    current = 0
+    for row in chalk_list(piece):
+        if row.number and not row.then:
+            continue  # a point marked on a line, not a corner
+        current += row.number > 0
+        edge, role = edge_of[current - 1]
+        rows.append(
+            OwnPoint(
+                name=row.name if row.number else f"{edge} curve",
+                down=f"{row.down_mm / 10:.2f} cm",
+                across=f"{row.across_mm / 10:.2f} cm",
+                then=row.then,
+                edge=names[piece.id, edge],
+                role=role,
+            )
+        )
+    cut = piece.cuts[0]
+    return OwnPiece(
+        id=piece.id,
+        name=piece.name,
+        points=tuple(rows),
+        copies=cut.copies,
+        pair=cut.pair,
+        material=cut.material,
+        grain_deg=piece.grain_deg,
+    )
+
+
+def _edges_by_corner(piece: Piece) -> list[tuple[str, str]]:
+    """The edge and the kind of allowance that begin at each corner of the net line."""
+    found = []
+    for edge in piece.edges:
+        known = edge.name.removeprefix("other ").replace(" ", "_")
+        role = {EdgeKind.FOLD: "fold", EdgeKind.HEM: "hem"}.get(edge.kind, known if known in ROLES else "side")
+        found += [(edge.name, role)] * len(edge.path)
+    return found
+
+
+def blank_style(id: str, name: str) -> OwnStyle:
+    """A style to begin with: one straight panel on the fold, from the waist to the knee."""
+    across = "hip/4 + 2 cm"
+    rows = (
+        OwnPoint(name="waist at the centre", down="0", across="0", edge="waist", role="waist"),
+        OwnPoint(name="waist at the side", down="0", across=across, edge="side", role="side"),
+        OwnPoint(name="hem at the side", down="waist_to_knee", across=across, edge="hem", role="hem"),
+        OwnPoint(name="hem at the centre", down="waist_to_knee", across="0", edge="centre", role="fold"),
+    )
+    return OwnStyle(
+        id=id, name=name, pieces=(OwnPiece(id="piece-1", name="Piece 1", points=rows, copies=1, pair=False),)
+    )

@@ -1,0 +1,128 @@
+"""Records that several files share: bodies, allowances, changes made by hand; and what they describe.
+
+Records stand apart from the core's dataclasses: reading makes a record, checks it, and only then builds the value.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from wickel.body import MEASUREMENTS, Body
+from wickel.draft import DEFAULT_PRESET, Allowances
+from wickel.draft.operations import OPERATIONS, Change, Spot
+
+FARTHEST_MM = 1e5
+
+Number = Annotated[float, Field(allow_inf_nan=False, ge=-FARTHEST_MM, le=FARTHEST_MM)]
+Name = Annotated[str, Field(min_length=1, max_length=200)]
+Text = Annotated[str, Field(max_length=2000)]
+FinePositive = Annotated[float, Field(gt=0, allow_inf_nan=False)]
+
+
+class FileRecord(BaseModel):
+    """Strict in its values; keys it does not know are left alone, so that newer files can be read."""
+
+    model_config = ConfigDict(strict=True, extra="allow")
+
+
+class BodyRecord(FileRecord):
+    """A body: a snapshot of measurements."""
+
+    name: Text = ""
+    taken: Text = ""
+    measurements_mm: dict[Name, FinePositive] = {}
+    estimated: list[Name] = []
+
+
+class AllowanceRecord(FileRecord):
+    """Allowances: a preset and the maker's own values per kind of edge; drawn into the draft or added at cutting."""
+
+    preset: Name = DEFAULT_PRESET
+    edges_mm: dict[Name, Number] = {}
+    drawn_in: bool = False
+
+
+class SpotRecord(FileRecord):
+    """A place on the net line: an edge and a share of its length."""
+
+    edge: Name
+    share: Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
+
+
+class ChangeRecord(FileRecord):
+    """A change made by hand to a drafted piece; which keys count depends on the operation."""
+
+    operation: Name
+    piece: Name
+    other: Text = ""
+    edge: Text = ""
+    other_edge: Text = ""
+    mark: Text = ""
+    first: SpotRecord | None = None
+    last: SpotRecord | None = None
+    mm: Number = 0.0
+    other_mm: Number = 0.0
+    share: Number = 0.5
+    count: Annotated[int, Field(ge=1, le=100)] = 1
+    yes: bool = False
+
+
+def body_of(record: BodyRecord) -> Body:
+    """The body of a record. Raises ``ValueError``: an unknown measurement."""
+    unknown = [id for id in record.measurements_mm if id not in MEASUREMENTS]
+    if unknown:
+        raise ValueError(f"a body has an unknown measurement “{unknown[0]}”")
+    return Body(
+        name=record.name,
+        taken=record.taken,
+        measurements_mm=record.measurements_mm,
+        estimated=frozenset(record.estimated),
+    )
+
+
+def body_record(body: Body) -> dict[str, Any]:
+    """A body as files write it."""
+    return {
+        "name": body.name,
+        "taken": body.taken,
+        "measurements_mm": dict(body.measurements_mm),
+        "estimated": sorted(body.estimated),
+    }
+
+
+def change_of(record: ChangeRecord) -> Change:
+    if record.operation not in OPERATIONS:
+        raise ValueError(f"there is no operation “{record.operation}”: there are {', '.join(OPERATIONS)}")
+    plain = record.model_dump(include=set(ChangeRecord.model_fields) - {"first", "last"})
+    return Change(**plain, first=_spot(record.first), last=_spot(record.last))
+
+
+def _spot(record: SpotRecord | None) -> Spot | None:
+    return None if record is None else Spot(edge=record.edge, share=record.share)
+
+
+def change_record(change: Change) -> dict[str, Any]:
+    """A change without what it leaves at its default."""
+    bare = Change(operation=change.operation, piece=change.piece)
+    record: dict[str, Any] = {"operation": change.operation, "piece": change.piece}
+    for key in ChangeRecord.model_fields:
+        value = getattr(change, key)
+        if key not in record and value != getattr(bare, key):
+            record[key] = {"edge": value.edge, "share": value.share} if isinstance(value, Spot) else value
+    return record
+
+
+def allowances_of(record: AllowanceRecord) -> Allowances:
+    """The allowances of a record. Raises ``ValueError``: a preset, an edge or a length that is not known."""
+    return Allowances(preset=record.preset, own_mm=record.edges_mm, drawn_in=record.drawn_in)
+
+
+def allowance_record(allowances: Allowances) -> dict[str, Any]:
+    """Allowances as files write them."""
+    return {
+        "preset": allowances.preset,
+        "edges_mm": dict(allowances.own_mm),
+        "drawn_in": allowances.drawn_in,
+    }
