@@ -37,13 +37,19 @@ def with_own_measure(job: Job, garment: Garment, measurement: str, mm: float) ->
     """The garment made to measure: one measurement of its body changed, no longer a plain size."""
     body = with_measurement(garment.body, measurement, mm)
     if garment.size:
-        body = replace(body, name="")
+        others = frozenset(body.measurements_mm) - {measurement}
+        body = replace(body, name="", estimated=others)
     return with_garment(job, replace(garment, size="", body=body))
 
 
 def with_person(job: Job, garment: Garment, name: str) -> Job:
-    """The garment made for a person of that name, and the job too."""
+    """The garment made for a person of that name, and the job too.
+
+    What came from a size of the chart was not measured on that person: it is marked as an estimate.
+    """
     body: Body = replace(garment.body, name=name)
+    if garment.size:
+        body = replace(body, taken="", estimated=frozenset(body.measurements_mm))
     return replace(with_garment(job, replace(garment, body=body, size="")), client=name)
 
 

@@ -54,11 +54,11 @@ CAP = ChoiceOption(
     default="width",
     choices={
         "width": "as high as the room at the arm needs",
-        "close": "high and close: 0.8 of the armhole's depth",
-        "loose": "flat and loose: 0.55 of the armhole's depth",
+        "close": "high and close: 0.62 of the armhole's depth",
+        "loose": "flat and loose: 0.48 of the armhole's depth",
     },
 )
-_CAP_SHARES = {"close": 0.80, "loose": 0.55}
+_CAP_SHARES = {"close": 0.62, "loose": 0.48}
 LEAST_ARM_EASE_MM = 10.0
 
 

@@ -45,10 +45,11 @@ def strap_top(half: Torso, centre_down: float, strap: Point, *, kind: str = "v")
     if not 30.0 < strap[1] < under[1] - 20 or strap[0] > under[0] - 5:
         raise DraftRefused(
             f"The strap would be sewn on {strap[0] / 10:.1f} cm down and {strap[1] / 10:.1f} cm across, outside the "
-            f"top: the underarm lies {under[0] / 10:.1f} cm down and {under[1] / 10:.1f} cm across.",
+            f"top: the underarm lies {under[0] / 10:.1f} cm down and {under[1] / 10:.1f} cm across. Lower the chest "
+            "line, or measure bust span and neck to bust again.",
             "bust_span",
             "neck_to_bust",
-            "strap_mm",
+            "chest_depth_mm",
         )
     centre: Point = (max(centre_down, strap[0] + 2.0), 0.0)
     if kind == "straight":

@@ -211,8 +211,12 @@ class BodyStage(QWidget):
         self.estimate.setVisible(bool(absent))
         if absent:
             lines.insert(0, "Still to measure: " + ", ".join(MEASUREMENTS[m].name.lower() for m in absent) + ".")
+        guessed = [MEASUREMENTS[m].name.lower() for m in required if m in body.estimated]
+        if guessed:
+            lines.append(f"Taken from the chart and not measured yet: {', '.join(guessed)}.")
         good = "All there and plausible." + (f" Taken on {body.taken}." if body.taken else "")
-        relabelled(self.trouble, "\n".join(lines) or good, "broken" if lines else "held")
+        wrong = len(lines) > bool(guessed)
+        relabelled(self.trouble, "\n".join(lines) or good, "broken" if wrong else "soft" if lines else "held")
         self.take(self._in_hand if self._in_hand in self.fields else required[0])
 
     def _show_history(self, body: Body, size: str) -> None:

@@ -183,7 +183,7 @@ def _parsed(text: str) -> ast.Expr:
     try:
         tree = ast.parse(_with_lengths(text).strip(), mode="exec")
     except (SyntaxError, ValueError, RecursionError, MemoryError):
-        raise BadFormula(f"“{text.strip()[:60]}” cannot be read: is a sign or a bracket missing?") from None
+        raise BadFormula(f"“{text.strip()[:60]}” cannot be read: look at its signs and brackets.") from None
     if len(tree.body) != 1 or not isinstance(tree.body[0], ast.Expr):
         raise BadFormula(f"“{text.strip()[:60]}” is no formula: write one that gives a length, like bust/4 + 2 cm.")
     nodes = list(ast.walk(tree.body[0]))

@@ -1,0 +1,322 @@
+"""The Draft stage: changes by hand, schools, allowances drawn in, pieces written with formulas, the gallery."""
+
+import json
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QApplication, QInputDialog, QPushButton
+
+from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, SHIFT, go, type_into
+from wickel.app.stages.change_dialog import ChangeDialog
+from wickel.app.stages.gallery import BLANK, Gallery
+from wickel.body import size_body
+from wickel.draft import PRESETS
+from wickel.draft.operations import OPERATIONS
+from wickel.files import read_job, read_schools, read_style
+from wickel.lay import exact_check
+from wickel.pattern import edge_length
+
+
+def opened_dialog(window, qtbot):
+    go(qtbot, window, DRAFT)
+    qtbot.keyClick(window, Qt.Key.Key_H, CTRL)
+    (dialog,) = window.findChildren(ChangeDialog)
+    return dialog
+
+
+def back(window, qtbot):
+    """Be back in the window after a dialog: without a window manager nobody else gives it the keyboard."""
+    window.activateWindow()
+    qtbot.waitUntil(window.isActiveWindow)
+
+
+def choose(box, data):
+    """Choose an entry as the arrow keys do."""
+    box.setCurrentIndex(box.findData(data))
+    box.activated.emit(box.currentIndex())
+
+
+# --- changes by hand --------------------------------------------------------------------------------
+
+
+def test_a_piece_is_lengthened_by_hand_and_undone(window, session, qtbot):
+    before = edge_length(session.drafts[0].pattern.piece("front"), "centre")
+    dialog = opened_dialog(window, qtbot)
+    choose(dialog.operation, "lengthen")
+    dialog.fields["mm"].setFocus()
+    dialog.fields["mm"].selectAll()
+    qtbot.keyClicks(dialog.fields["mm"], "5")
+    qtbot.keyClick(dialog.fields["mm"], Qt.Key.Key_Tab)
+    assert dialog.said.text() == "Makes: Front."
+    qtbot.mouseClick(dialog.do, LEFT)
+    back(window, qtbot)
+    assert edge_length(session.drafts[0].pattern.piece("front"), "centre") == pytest.approx(before + 50)
+    # the side no longer meets the back's: that is checked at once, and said
+    assert "changed" in window.slip.sentence.text()
+    assert "Lengthen or shorten: front" in window.draft.options._changes.itemAt(0).layout().itemAt(0).widget().text()
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert edge_length(session.drafts[0].pattern.piece("front"), "centre") == pytest.approx(before)
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL | SHIFT)
+    session.save_now()
+    assert read_job(session.path).garments[0].changes == session.garment.changes
+
+
+def test_a_change_is_taken_out_again_by_its_button(window, session, qtbot):
+    dialog = opened_dialog(window, qtbot)
+    choose(dialog.operation, "interfacing")
+    dialog.accept()
+    assert len(session.garment.changes) == 1
+    (out,) = [b for b in window.draft.options.findChildren(QPushButton) if b.text() == "×"]
+    qtbot.mouseClick(out, LEFT)
+    assert session.garment.changes == ()
+
+
+def test_what_cannot_be_done_is_said_and_the_button_waits(window, session, qtbot):
+    dialog = opened_dialog(window, qtbot)
+    choose(dialog.operation, "fold")
+    assert "cannot be laid on a fold" in dialog.said.text() or "not the same on both sides" in dialog.said.text()
+    assert not dialog.do.isEnabled()
+    choose(dialog.operation, "unfold")
+    assert dialog.do.isEnabled()
+    qtbot.keyClick(dialog, Qt.Key.Key_Escape)
+    assert session.garment.changes == ()
+
+
+@pytest.mark.parametrize("operation", OPERATIONS)
+def test_the_dialog_asks_what_each_operation_needs_and_answers_at_once(window, qtbot, operation):
+    dialog = opened_dialog(window, qtbot)
+    choose(dialog.operation, operation)
+    assert set(dialog.fields) == {key for key, _ in OPERATIONS[operation].asks}
+    assert dialog.said.text().endswith(".")
+    assert all(field.accessibleName() for field in dialog.fields.values())
+
+
+def test_a_split_front_is_laid_and_its_seam_is_checked(window, session, qtbot):
+    dialog = opened_dialog(window, qtbot)
+    choose(dialog.operation, "split")
+    dialog.fields["first"].edge.setCurrentText("side")
+    dialog.fields["first"].share.setValue(60)
+    dialog.fields["last"].edge.setCurrentText("centre")
+    qtbot.keyClick(dialog.do, Qt.Key.Key_Space)
+    ids = {piece.id for piece in session.drafts[0].pattern.pieces}
+    assert {"front-1", "front-2"} <= ids
+    assert "Front seam, changed" in [check.name for check in session.drafts[0].checks]
+    assert session.lay.complete
+    assert exact_check(session.lay) == ()
+
+
+# --- schools and allowances ---------------------------------------------------------------------------
+
+
+def test_a_school_answers_several_questions_and_sets_the_allowances(window, session, qtbot):
+    window.start_job("bodice")
+    go(qtbot, window, DRAFT)
+    choose(window.draft.options.school, "sixths")
+    assert session.garment.options["chest_line"] == "sixth"
+    assert session.garment.allowances.preset == "classic"
+    # bust 960 / 6 + 38.1 below the start line, or what the middle size has
+    chest = session.garment.body["bust"] / 6 + 38.1
+    front = session.drafts[0].pattern.piece("front")
+    assert front.edge("armhole").end[0] == pytest.approx(chest)
+    assert window.draft.options.school.currentData() == "sixths"
+    type_into(qtbot, window.draft.options.fields["neck_width_mm"], "9")
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert "chest_line" not in session.garment.options
+
+
+def test_a_school_of_one_s_own_is_kept_and_taken(window, session, qtbot, monkeypatch):
+    window.start_job("bodice")
+    go(qtbot, window, DRAFT)
+    type_into(qtbot, window.draft.options.fields["ease_mm"], "4.4")
+    monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("Lantern way", True))
+    qtbot.mouseClick(window.draft.options.keep_school, LEFT)
+    kept = read_schools(window._folder.path / "book" / "schools.json")
+    assert [(school.name, school.options["ease_mm"]) for school in kept] == [("Lantern way", 44.0)]
+    type_into(qtbot, window.draft.options.fields["ease_mm"], "8")
+    choose(window.draft.options.school, "own-lantern-way")
+    assert session.garment.options["ease_mm"] == 44.0
+
+
+def test_allowances_drawn_in_are_chalked_on_the_cut_line(window, session, qtbot):
+    go(qtbot, window, DRAFT)
+    net = [window.draft.checks.chalk.item(k, 2).text() for k in range(window.draft.checks.chalk.rowCount())]
+    choose(window.draft.options.drawn, "drawn")
+    assert session.garment.allowances.drawn_in
+    assert "cut line" in window.draft.checks.chalk_words.text()
+    chalk = window.draft.checks.chalk
+    cut = [chalk.item(k, 2).text() for k in range(chalk.rowCount())]
+    assert cut != net
+    # the hem lies 3 cm lower than its net line at 99.5
+    assert "102.5" in cut
+    assert "99.5" in net
+    choose(window.draft.options.preset, "classic")
+    assert session.garment.allowances.drawn_in
+    assert session.garment.allowances.preset == "classic"
+    assert PRESETS["classic"].name == window.draft.options.preset.currentText()
+
+
+# --- formulas -------------------------------------------------------------------------------------------
+
+
+@pytest.fixture
+def editor(window, session, qtbot):
+    """The editor with a blank style of one's own."""
+    go(qtbot, window, DRAFT)
+    qtbot.keyClick(window, Qt.Key.Key_T, CTRL)
+    (gallery,) = window.findChildren(Gallery)
+    card = gallery.cards[BLANK]
+    card.setFocus()
+    qtbot.keyClick(card, Qt.Key.Key_Return)
+    back(window, qtbot)
+    assert session.garment.style == BLANK
+    assert window.draft.right.currentWidget() is window.draft.editor
+    return window.draft.editor
+
+
+def typed(qtbot, field, text):
+    field.setFocus()
+    field.selectAll()
+    qtbot.keyClicks(field, text)
+
+
+def test_a_formula_redraws_while_it_is_typed(editor, session, qtbot):
+    field = editor.table.cellWidget(2, 1)
+    assert field.text() == "waist_to_knee"
+    typed(qtbot, field, "waist_to_knee - 5 cm")
+    piece = session.drafts[0].pattern.piece("piece-1")
+    assert piece.edge("hem").start[0] == pytest.approx(session.garment.body["waist_to_knee"] - 50)
+    assert editor.said.text() == "Drawn."
+    assert field.hasFocus()
+
+
+def test_a_half_typed_formula_is_explained_and_the_drawing_stays(editor, session, qtbot):
+    drawn = session.drafts[0].pattern
+    typed(qtbot, editor.table.cellWidget(2, 1), "bus")
+    assert "neither a measurement nor an option" in editor.said.text()
+    assert "point 3" in editor.said.text()
+    assert session.drafts[0].pattern == drawn
+    typed(qtbot, editor.table.cellWidget(2, 1), "__import__('os')")
+    assert "no function" in editor.said.text()
+
+
+def test_typing_is_one_step_to_undo(editor, session, qtbot, window):
+    before = session.garment.own
+    typed(qtbot, editor.table.cellWidget(2, 1), "60 cm")
+    assert session.garment.own != before
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert session.garment.own == before
+    assert editor.table.cellWidget(2, 1).text() == "waist_to_knee"
+
+
+def test_points_are_added_and_taken_out_by_key(editor, session, qtbot):
+    field = editor.table.cellWidget(1, 1)
+    field.setFocus()
+    qtbot.keyClick(field, Qt.Key.Key_Insert)
+    assert len(session.garment.own.pieces[0].points) == 5
+    assert editor.table.rowCount() == 5
+    middle = session.drafts[0].pattern.piece("piece-1").edge("side").path[0].end
+    assert middle[0] == pytest.approx(session.garment.body["waist_to_knee"] / 2)
+    qtbot.keyClick(editor.table.cellWidget(2, 1), Qt.Key.Key_Delete, CTRL)
+    assert len(session.garment.own.pieces[0].points) == 4
+
+
+def test_a_new_piece_is_there_to_be_written_and_can_go_again(editor, session, qtbot, window):
+    qtbot.mouseClick(editor.add_piece, LEFT)
+    assert [piece.id for piece in session.garment.own.pieces] == ["piece-1", "piece-2"]
+    assert window.draft.paper.chosen == "piece-2"
+    typed(qtbot, editor.name, "Pocket")
+    assert session.drafts[0].pattern.piece("piece-2").name == "Pocket"
+    qtbot.mouseClick(editor.drop_piece, LEFT)
+    assert [piece.id for piece in session.garment.own.pieces] == ["piece-1"]
+
+
+def test_a_style_asks_a_length_of_its_own(editor, session, qtbot, window):
+    editor.add_option("Flare of the hem", "4 cm")
+    assert "flare_of_the_hem" in editor.said.text()
+    typed(qtbot, editor.table.cellWidget(2, 2), "hip/4 + flare_of_the_hem")
+    type_into(qtbot, window.draft.options.fields["flare_of_the_hem"], "7")
+    across = session.drafts[0].pattern.piece("piece-1").edge("hem").start[1]
+    assert across == pytest.approx(session.garment.body["hip"] / 4 + 70)
+    editor.add_option("Flare of the hem", "4 cm")
+    assert "taken already" in editor.said.text()
+
+
+def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(editor, session, qtbot, window):
+    typed(qtbot, editor.table.cellWidget(2, 1), "waist_to_knee - 5 cm")
+    qtbot.mouseClick(next(b for b in editor.findChildren(QPushButton) if b.text() == "Keep style"), LEFT)
+    path = window._folder.path / "book" / "styles" / f"{BLANK}.wickel-style.json"
+    assert read_style(path) == session.garment.own
+    go(qtbot, window, BODY)
+    qtbot.mouseClick(window.body.size_buttons["112"], LEFT)
+    hem = session.drafts[0].pattern.piece("piece-1").edge("hem").start[0]
+    assert hem == pytest.approx(size_body("112")["waist_to_knee"] - 50)
+    assert session.lay.complete
+
+
+def test_a_garment_of_the_house_is_rewritten_with_formulas(window, session, qtbot, monkeypatch):
+    go(qtbot, window, DRAFT)
+    length_before = session.lay.lay_length_mm
+    monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("River dress", True))
+    qtbot.keyClick(window, Qt.Key.Key_R, CTRL)
+    assert session.garment.own.name == "River dress"
+    assert all(check.held for check in session.drafts[0].checks)
+    assert session.lay.lay_length_mm == pytest.approx(length_before, rel=0.1)
+    qtbot.mouseClick(window.draft.written, LEFT)
+    assert window.draft.right.currentWidget() is window.draft.checks
+    session.save_now()
+    assert json.loads(session.path.read_text())["garments"][0]["own"]["name"] == "River dress"
+    assert read_job(session.path).garments[0].own == session.garment.own
+
+
+# --- gallery ----------------------------------------------------------------------------------------------
+
+
+def test_the_gallery_finds_styles_by_words(window, qtbot):
+    go(qtbot, window, DRAFT)
+    qtbot.keyClick(window, Qt.Key.Key_T, CTRL)
+    (gallery,) = window.findChildren(Gallery)
+    qtbot.keyClicks(gallery.wanted, "skirt wrap")
+    shown = [id for id, card in gallery.cards.items() if card.isVisibleTo(gallery)]
+    assert "wrap-skirt" in shown
+    assert "trousers" not in shown
+    gallery.wanted.clear()
+    qtbot.keyClicks(gallery.wanted, "children")
+    shown = [id for id, card in gallery.cards.items() if card.isVisibleTo(gallery)]
+    assert "jumpsuit" in shown
+    assert "corset" not in shown
+
+
+@pytest.mark.parametrize("style", ["corset", "jumpsuit", "wrap-dress"])
+def test_from_new_client_to_checked_pieces_without_the_mouse(window, session, qtbot, style):
+    qtbot.keyClick(window, Qt.Key.Key_N, CTRL)
+    (gallery,) = window.findChildren(Gallery)
+    qtbot.keyClicks(gallery.wanted, style.replace("-", " "))
+    for _ in range(12):
+        if gallery.cards[style].hasFocus():
+            break
+        qtbot.keyClick(QApplication.focusWidget() or gallery, Qt.Key.Key_Tab)
+    qtbot.keyClick(gallery.cards[style], Qt.Key.Key_Return)
+    back(window, qtbot)
+    assert window.stack.currentIndex() == BODY
+    person = window.body.person
+    person.setFocus()
+    person.selectAll()
+    qtbot.keyClicks(person, "Wenda Pool")
+    qtbot.keyClick(person, Qt.Key.Key_Return)
+    # what came from the chart is marked, and what is to be measured is named
+    assert "not measured yet" in window.body.trouble.text()
+    for measurement, field in window.body.fields.items():
+        field.setFocus()
+        assert window.body.how.text()
+        mm = session.garment.body[measurement]
+        field.selectAll()
+        qtbot.keyClicks(field, f"{(mm + 1) / 10:.1f} cm")
+        qtbot.keyClick(field, Qt.Key.Key_Return)
+    assert window.body.trouble.text().startswith("All there and plausible.")
+    qtbot.keyClick(window, Qt.Key.Key_K, CTRL)
+    assert window._book.client("Wenda Pool").latest == session.garment.body
+    go(qtbot, window, DRAFT)
+    assert not session.garment.body.estimated & set(window.body.fields)
+    checks = session.drafts[0].checks
+    assert window.draft.checks.title.text() == f"Checked by tape: {len(checks)} of {len(checks)} hold"

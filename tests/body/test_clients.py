@@ -1,0 +1,34 @@
+"""Clients: dated bodies in order, one a day, and what has changed between two of them."""
+
+from wickel.body import Body, Client, differences, with_body, with_client, without_day
+
+
+def body(taken, **mm):
+    return Body(name="", measurements_mm=mm, taken=taken)
+
+
+def test_bodies_are_kept_in_order_of_their_days_under_the_client_s_name():
+    client = Client(name="Ines Vell")
+    for day in ("2026-05-01", "2025-01-09", "2026-02-11"):
+        client = with_body(client, body(day, bust=900))
+    assert [kept.taken for kept in client.bodies] == ["2025-01-09", "2026-02-11", "2026-05-01"]
+    assert client.latest.taken == "2026-05-01"
+    assert {kept.name for kept in client.bodies} == {"Ines Vell"}
+
+
+def test_a_second_body_of_a_day_takes_the_place_of_the_first():
+    client = with_body(with_body(Client(name="A"), body("2026-05-01", bust=900)), body("2026-05-01", bust=910))
+    assert [kept["bust"] for kept in client.bodies] == [910]
+    assert without_day(client, "2026-05-01").bodies == ()
+
+
+def test_clients_stand_by_name_and_once():
+    clients = with_client(with_client((), Client(name="oda")), Client(name="Bela"))
+    clients = with_client(clients, Client(name="oda", bodies=(body("2026-01-01", bust=1),)))
+    assert [(client.name, len(client.bodies)) for client in clients] == [("Bela", 0), ("oda", 1)]
+
+
+def test_differences_name_what_grew_and_what_was_taken_only_once():
+    found = differences(body("a", bust=900, waist=700, hip=950), body("b", bust=912.4, waist=700.3, knee=360))
+    grown = [(d.measurement, None if d.grown_mm is None else round(d.grown_mm, 6)) for d in found]
+    assert grown == [("bust", 12.4), ("hip", None), ("knee", None)]
