@@ -21,11 +21,12 @@ def opened_dialog(window, qtbot):
     go(qtbot, window, DRAFT)
     qtbot.keyClick(window, Qt.Key.Key_H, CTRL)
     (dialog,) = window.findChildren(ChangeDialog)
+    back(dialog, qtbot)
     return dialog
 
 
 def back(window, qtbot):
-    """Be back in the window after a dialog: without a window manager nobody else gives it the keyboard."""
+    """Be in a window, as after a dialog: without a window manager nobody else gives it the keyboard."""
     window.activateWindow()
     qtbot.waitUntil(window.isActiveWindow)
 
@@ -181,7 +182,7 @@ def typed(qtbot, field, text):
 
 
 def test_a_formula_redraws_while_it_is_typed(editor, session, qtbot):
-    field = editor.table.cellWidget(2, 1)
+    field = editor.fields[2]["down"]
     assert field.text() == "waist_to_knee"
     typed(qtbot, field, "waist_to_knee - 5 cm")
     piece = session.drafts[0].pattern.piece("piece-1")
@@ -192,32 +193,32 @@ def test_a_formula_redraws_while_it_is_typed(editor, session, qtbot):
 
 def test_a_half_typed_formula_is_explained_and_the_drawing_stays(editor, session, qtbot):
     drawn = session.drafts[0].pattern
-    typed(qtbot, editor.table.cellWidget(2, 1), "bus")
+    typed(qtbot, editor.fields[2]["down"], "bus")
     assert "neither a measurement nor an option" in editor.said.text()
     assert "point 3" in editor.said.text()
     assert session.drafts[0].pattern == drawn
-    typed(qtbot, editor.table.cellWidget(2, 1), "__import__('os')")
+    typed(qtbot, editor.fields[2]["down"], "__import__('os')")
     assert "no function" in editor.said.text()
 
 
 def test_typing_is_one_step_to_undo(editor, session, qtbot, window):
     before = session.garment.own
-    typed(qtbot, editor.table.cellWidget(2, 1), "60 cm")
+    typed(qtbot, editor.fields[2]["down"], "60 cm")
     assert session.garment.own != before
     qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
     assert session.garment.own == before
-    assert editor.table.cellWidget(2, 1).text() == "waist_to_knee"
+    assert editor.fields[2]["down"].text() == "waist_to_knee"
 
 
 def test_points_are_added_and_taken_out_by_key(editor, session, qtbot):
-    field = editor.table.cellWidget(1, 1)
+    field = editor.fields[1]["down"]
     field.setFocus()
     qtbot.keyClick(field, Qt.Key.Key_Insert)
     assert len(session.garment.own.pieces[0].points) == 5
     assert editor.table.rowCount() == 5
     middle = session.drafts[0].pattern.piece("piece-1").edge("side").path[0].end
     assert middle[0] == pytest.approx(session.garment.body["waist_to_knee"] / 2)
-    qtbot.keyClick(editor.table.cellWidget(2, 1), Qt.Key.Key_Delete, CTRL)
+    qtbot.keyClick(editor.fields[2]["down"], Qt.Key.Key_Delete, CTRL)
     assert len(session.garment.own.pieces[0].points) == 4
 
 
@@ -234,7 +235,7 @@ def test_a_new_piece_is_there_to_be_written_and_can_go_again(editor, session, qt
 def test_a_style_asks_a_length_of_its_own(editor, session, qtbot, window):
     editor.add_option("Flare of the hem", "4 cm")
     assert "flare_of_the_hem" in editor.said.text()
-    typed(qtbot, editor.table.cellWidget(2, 2), "hip/4 + flare_of_the_hem")
+    typed(qtbot, editor.fields[2]["across"], "hip/4 + flare_of_the_hem")
     type_into(qtbot, window.draft.options.fields["flare_of_the_hem"], "7")
     across = session.drafts[0].pattern.piece("piece-1").edge("hem").start[1]
     assert across == pytest.approx(session.garment.body["hip"] / 4 + 70)
@@ -243,7 +244,7 @@ def test_a_style_asks_a_length_of_its_own(editor, session, qtbot, window):
 
 
 def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(editor, session, qtbot, window):
-    typed(qtbot, editor.table.cellWidget(2, 1), "waist_to_knee - 5 cm")
+    typed(qtbot, editor.fields[2]["down"], "waist_to_knee - 5 cm")
     qtbot.mouseClick(next(b for b in editor.findChildren(QPushButton) if b.text() == "Keep style"), LEFT)
     path = window._folder.path / "book" / "styles" / f"{BLANK}.wickel-style.json"
     assert read_style(path) == session.garment.own

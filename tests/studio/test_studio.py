@@ -1,12 +1,23 @@
 """The demo studio and new orders."""
 
+from dataclasses import replace
+
 import pytest
 
-from wickel.body import doubts
+from wickel.body import doubts, size_body
 from wickel.cloth import WAYS
 from wickel.draft import STYLES
 from wickel.job import cut_pieces, drafted, lay_job
-from wickel.studio import CLIENTS, CLOTH_FOR_MATERIAL, SHELF, new_order, orders, shelf_cloth, with_style
+from wickel.studio import (
+    CLIENTS,
+    CLOTH_FOR_MATERIAL,
+    FERRY_APRON,
+    SHELF,
+    new_order,
+    orders,
+    shelf_cloth,
+    with_style,
+)
 
 
 @pytest.mark.parametrize("order", orders(), ids=lambda order: order.name)
@@ -47,3 +58,13 @@ def test_another_style_keeps_the_cloth_and_brings_or_takes_away_the_others():
     back = with_style(trousers, trousers.garments[0], "box-dress")
     assert [cloth.id for cloth in back.cloths] == ["moss-linen", "ember-poplin"]
     assert back.garments[0].body == order.garments[0].body
+
+
+@pytest.mark.parametrize("size", ["80", "124", "M100", "H110"])
+def test_the_studio_s_own_style_is_drafted_and_laid_for_any_size(size):
+    order = new_order(FERRY_APRON)
+    garment = replace(order.garments[0], body=size_body(size), size=size)
+    order = replace(order, garments=(garment,))
+    assert all(lay.complete for lay in lay_job(order, cut_pieces(order), effort=2))
+    across = drafted(garment).pattern.piece("apron").edge("hem").start[1]
+    assert across == pytest.approx(garment.body["hip"] / 4 + 20)

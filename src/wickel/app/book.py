@@ -19,7 +19,7 @@ from wickel.files import (
     save_schools,
     save_style,
 )
-from wickel.studio import DEMO_CLIENTS
+from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 
 _STYLE_ENDING = ".wickel-style.json"
 
@@ -137,8 +137,9 @@ class StudioBook(QObject):
 
 
 def fill_book(book: StudioBook) -> None:
-    """Put the demo studio's clients into an empty book."""
+    """Put the demo studio's clients and its own style into an empty book."""
     if not book.clients:
         for client in DEMO_CLIENTS:
             for body in client.bodies:
                 book.keep_body(client.name, body)
+        book.keep_style(FERRY_APRON)

@@ -5,7 +5,12 @@ from __future__ import annotations
 import os
 import sys
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from wickel.app.window import MainWindow
 
 
 def write_shots(folder: Path) -> int:
@@ -13,7 +18,6 @@ def write_shots(folder: Path) -> int:
     os.environ["QT_QPA_PLATFORM"] = "offscreen"
     from PySide6.QtWidgets import QApplication
 
-    from wickel.app.stages.gallery import Gallery
     from wickel.app.start import make_window
     from wickel.app.tasks import InlineRunner
     from wickel.app.theme import DARK, apply_theme
@@ -32,18 +36,11 @@ def write_shots(folder: Path) -> int:
             window.grab().save(str(folder / f"{name}.png"))
             print(f"{name}.png")
 
+        window.body.compared.setCurrentIndex(window.body.compared.count() - 1)
+        window.body._show_beside()
         for name, stage in (("body", 0), ("draft", 1), ("cloth", 2), ("lay-open", 3)):
             shot(name, stage)
-        window.open_path(jobs[3])
-        shot("draft-trousers", 1)
-        window.open_path(jobs[4])
-        shot("draft-bodice", 1)
-        gallery = Gallery(window, "Which garment?", window.draft._book)
-        gallery.show()
-        gallery.draw_all()
-        app.processEvents()
-        gallery.grab().save(str(folder / "gallery.png"))
-        gallery.close()
+        _draft_shots(window, jobs, folder, shot)
         window.open_path(jobs[1])
         shot("lay-folded", 3)
         window.lay.view.step(1)
@@ -54,3 +51,35 @@ def write_shots(folder: Path) -> int:
         shot("lay-dark-inches", 3)
         window.close()
     return 0
+
+
+def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Callable[[str, int], None]) -> None:
+    """The Draft stage with several styles, with formulas, and the dialogs that belong to it."""
+    from PySide6.QtWidgets import QDialog
+
+    from wickel.app.stages.change_dialog import ChangeDialog
+    from wickel.app.stages.gallery import Gallery
+    from wickel.studio import FERRY_APRON
+
+    def dialog_shot(name: str, dialog: QDialog) -> None:
+        dialog.show()
+        dialog.grab()  # the first one lays it out
+        dialog.grab().save(str(folder / f"{name}.png"))
+        print(f"{name}.png")
+        dialog.close()
+
+    window.open_path(jobs[3])
+    shot("draft-trousers", 1)
+    window.open_path(jobs[4])
+    shot("draft-bodice", 1)
+    window.draft.take_style("jacket")
+    shot("draft-jacket", 1)
+    window.session.undo_stack.undo()
+    window.open_path(jobs[0])
+    window.draft.take_style(FERRY_APRON)
+    shot("draft-formulas", 1)
+    window.session.undo_stack.undo()
+    dialog_shot("draft-change", ChangeDialog(window.session, window.session.drafts[0].pattern, "front", window))
+    gallery = Gallery(window, "Which garment?", window.book)
+    gallery.draw_all()
+    dialog_shot("gallery", gallery)

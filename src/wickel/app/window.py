@@ -105,6 +105,16 @@ class MainWindow(QMainWindow):
         column.addWidget(self.slip)
         self.setCentralWidget(central)
 
+    @property
+    def session(self) -> Session:
+        """The open job."""
+        return self._session
+
+    @property
+    def book(self) -> StudioBook:
+        """The studio's book."""
+        return self._book
+
     # --- menu --------------------------------------------------------------------------------
 
     def _build_menu(self) -> None:

@@ -8,6 +8,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 
 from wickel.geometry.outline import Outline, Point
@@ -119,6 +120,7 @@ def length(path: Sequence[Segment]) -> float:
     )
 
 
+@lru_cache(maxsize=8192)
 def _cubic_length(curve: Cubic) -> float:
     """The integral of the speed, by Gauss and Legendre's rule of eight points on four stretches."""
     (ax, ay), (bx, by), (cx, cy), (dx, dy) = curve.start, curve.control1, curve.control2, curve.end

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 
 from PySide6.QtCore import Qt, Signal
@@ -18,6 +19,7 @@ from PySide6.QtWidgets import (
     QSpinBox,
     QTableWidget,
     QVBoxLayout,
+    QWidget,
 )
 
 from wickel.app.book import StudioBook, slug
@@ -34,8 +36,8 @@ from wickel.units import Unit, UnreadableLength, parsed_length
 _GRAINS = {0.0: "along the piece", 90.0: "across", 45.0: "on the bias"}
 _CUTS = {"pair": "in pairs", "single": "all alike"}
 _MATERIALS = ("main", "contrast", "lining", "interfacing")
-_LINE_SIGNS = {"straight": "—", "curve": "⌒", "across-down": "→↓", "down-across": "↓→"}
-_COLUMNS = ("point", "down", "across", "then", "edge", "allowance")
+_LINE_WORDS = {"straight": "straight", "curve": "curve", "across-down": "across, down", "down-across": "down, across"}
+_COLUMNS = ("point, edge", "down, across", "then, allowance")
 
 
 class OwnEditor(QFrame):
@@ -50,6 +52,7 @@ class OwnEditor(QFrame):
         self._own: OwnStyle | None = None
         self._piece: OwnPiece | None = None
         self._filling = False
+        self.fields: list[dict[str, QLineEdit | QComboBox]] = []
         column = QVBoxLayout(self)
         column.setContentsMargins(14, 12, 14, 12)
         column.setSpacing(5)
@@ -61,10 +64,10 @@ class OwnEditor(QFrame):
         self.table.setSelectionMode(QAbstractItemView.SelectionMode.NoSelection)
         self.table.setTabKeyNavigation(False)
         self.table.setShowGrid(False)
-        self.table.verticalHeader().setDefaultSectionSize(32)
+        self.table.verticalHeader().setDefaultSectionSize(70)
         self.table.verticalHeader().setFixedWidth(24)
         header = self.table.horizontalHeader()
-        for k, wide in enumerate((86, 92, 86, 56, 84, 60)):
+        for k, wide in enumerate((136, 218, 104)):
             header.setSectionResizeMode(k, QHeaderView.ResizeMode.Interactive)
             self.table.setColumnWidth(k, wide)
         header.setStretchLastSection(True)
@@ -87,10 +90,10 @@ class OwnEditor(QFrame):
         self.name.setToolTip("What this piece is called")
         self.name.textEdited.connect(lambda _: self._edited("Name of a piece"))
         row.addWidget(self.name, 1)
-        self.add_piece = QPushButton("New piece")
+        self.add_piece = QPushButton("+ piece")
         self.add_piece.setToolTip("Add a piece to this style")
         self.add_piece.clicked.connect(self._new_piece)
-        self.drop_piece = QPushButton("Remove")
+        self.drop_piece = QPushButton("− piece")
         self.drop_piece.setToolTip("Take this piece out of the style")
         self.drop_piece.clicked.connect(self._remove_piece)
         row.addWidget(self.add_piece)
@@ -129,8 +132,8 @@ class OwnEditor(QFrame):
     def _buttons(self) -> QHBoxLayout:
         row = QHBoxLayout()
         for text, tip, act in (
-            ("Add", "A point after the one in hand (Ins)", self._add_point),
-            ("Remove", "Take the point in hand out (Ctrl+Del)", self._remove_point),
+            ("+ point", "A point after the one in hand (Ins)", self._add_point),
+            ("− point", "Take the point in hand out (Ctrl+Del)", self._remove_point),
             ("Ask a length…", "A length that this style asks for, to use in formulas", self._ask_length),
             ("Keep style", "Keep this as a style of the studio: it is then in the gallery", self._keep),
         ):
@@ -165,12 +168,19 @@ class OwnEditor(QFrame):
         self.grain.setCurrentIndex(max(0, self.grain.findData(piece.grain_deg)))
         self.table.setRowCount(0)
         self.table.setRowCount(len(piece.points))
+        self.fields = []
         for k, row in enumerate(piece.points):
-            for column, text in enumerate((row.name, row.down, row.across)):
-                self.table.setCellWidget(k, column, self._line(_COLUMNS[column], k, text))
-            self.table.setCellWidget(k, 3, self._choice("then", k, LINES, row.then, _LINE_SIGNS))
-            self.table.setCellWidget(k, 4, self._line("edge", k, row.edge))
-            self.table.setCellWidget(k, 5, self._choice("allowance", k, OWN_ROLES, row.role, {}))
+            made: dict[str, QLineEdit | QComboBox] = {
+                "name": self._line("name", k, row.name),
+                "edge": self._line("edge", k, row.edge),
+                "down": self._line("down", k, row.down),
+                "across": self._line("across", k, row.across),
+                "then": self._choice("line to the next point", k, LINES, row.then, _LINE_WORDS),
+                "role": self._choice("allowance", k, OWN_ROLES, row.role, {}),
+            }
+            self.fields.append(made)
+            for column, (upper, lower) in enumerate((("name", "edge"), ("down", "across"), ("then", "role"))):
+                self.table.setCellWidget(k, column, _stacked(made[upper], made[lower]))
         self._filling = False
         relabelled(self.said, "Edges of two pieces with one name are sewn together and checked by tape.", "soft")
 
@@ -182,13 +192,15 @@ class OwnEditor(QFrame):
         field.textEdited.connect(lambda _, row=row, what=what: self._edited(f"Point {row + 1}, {what}"))
         return field
 
-    def _choice(self, what: str, row: int, choices, chosen: str, signs: dict[str, str]) -> QComboBox:
+    def _choice(
+        self, what: str, row: int, choices: Mapping[str, str], chosen: str, short: Mapping[str, str]
+    ) -> QComboBox:
         box = QComboBox()
         narrow(box)
         box.setMinimumContentsLength(2)
         box.setAccessibleName(f"Point {row + 1}, {what}")
         for id, words in choices.items():
-            box.addItem(signs.get(id, words), id)
+            box.addItem(short.get(id, words), id)
             box.setItemData(box.count() - 1, words, Qt.ItemDataRole.ToolTipRole)
         box.setToolTip(choices[chosen])
         box.setCurrentIndex(box.findData(chosen))
@@ -197,22 +209,22 @@ class OwnEditor(QFrame):
 
     # --- reading and taking ---------------------------------------------------------------------
 
-    def _cell(self, row: int, column: int) -> str:
-        widget = self.table.cellWidget(row, column)
+    def _cell(self, row: int, key: str) -> str:
+        widget = self.fields[row][key]
         return str(widget.currentData()) if isinstance(widget, QComboBox) else widget.text()
 
     def _read(self, piece: OwnPiece) -> OwnPiece:
         """The piece as the fields have it now."""
         points = tuple(
             OwnPoint(
-                name=self._cell(k, 0).strip() or f"point {k + 1}",
-                down=self._cell(k, 1),
-                across=self._cell(k, 2),
-                then=self._cell(k, 3),
-                edge=self._cell(k, 4).strip() or "edge",
-                role=self._cell(k, 5),
+                name=self._cell(k, "name").strip() or f"point {k + 1}",
+                down=self._cell(k, "down"),
+                across=self._cell(k, "across"),
+                then=self._cell(k, "then"),
+                edge=self._cell(k, "edge").strip() or "edge",
+                role=self._cell(k, "role"),
             )
-            for k in range(self.table.rowCount())
+            for k in range(len(self.fields))
         )
         return replace(
             piece,
@@ -252,10 +264,7 @@ class OwnEditor(QFrame):
 
     def _row_in_hand(self) -> int:
         focus = self.focusWidget()
-        for row in range(self.table.rowCount()):
-            if any(self.table.cellWidget(row, column) is focus for column in range(len(_COLUMNS))):
-                return row
-        return self.table.rowCount() - 1
+        return next((k for k, row in enumerate(self.fields) if focus in row.values()), len(self.fields) - 1)
 
     def _add_point(self) -> None:
         """A point halfway to the next one, on the same edge."""
@@ -271,14 +280,14 @@ class OwnEditor(QFrame):
         )
         points = (*piece.points[: k + 1], made, *piece.points[k + 1 :])
         if self._take(replace(piece, points=points), f"Point after {k + 1}"):
-            self.table.cellWidget(k + 1, 1).setFocus()
+            self.fields[k + 1]["down"].setFocus()
 
     def _remove_point(self) -> None:
         if self._piece is None:
             return
         piece, k = self._read(self._piece), self._row_in_hand()
         if self._take(replace(piece, points=(*piece.points[:k], *piece.points[k + 1 :])), f"Point {k + 1} out"):
-            self.table.cellWidget(max(0, k - 1), 1).setFocus()
+            self.fields[max(0, k - 1)]["down"].setFocus()
 
     def _new_piece(self) -> None:
         if self._own is None or self._piece is None:
@@ -333,3 +342,14 @@ class OwnEditor(QFrame):
 
 def _first(garments: tuple[Garment, ...], id: str) -> Garment:
     return next(garment for garment in garments if garment.id == id)
+
+
+def _stacked(upper: QWidget, lower: QWidget) -> QWidget:
+    """Two fields under each other in one cell."""
+    made = QWidget()
+    column = QVBoxLayout(made)
+    column.setContentsMargins(3, 2, 3, 2)
+    column.setSpacing(3)
+    column.addWidget(upper)
+    column.addWidget(lower)
+    return made

@@ -61,6 +61,7 @@ QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::su
 QTableWidget { background: $paper; border: none; gridline-color: $undyed; }
 QTableWidget::item { padding: 2px 6px; }
 QTableWidget::item:selected { background: $undyed; color: $ink; }
+QHeaderView { background: $paper; }
 QTableCornerButton::section { background: $paper; border: none; }
 QHeaderView::section { background: $paper; color: $soft; border: none; border-bottom: 1px solid $undyed;
   padding: 3px 6px; font-size: 12px; }

@@ -1,6 +1,6 @@
 """Pieces and styles that a maker writes: points with formulas, evaluated safely, drafted for every body."""
 
-from wickel.draft.own.formulas import BadFormula, evaluated, names_in
+from wickel.draft.own.formulas import BadFormula, Formulas, evaluated, names_in
 from wickel.draft.own.own_style import (
     LINES,
     OWN_ROLES,
@@ -18,6 +18,7 @@ __all__ = [
     "LINES",
     "OWN_ROLES",
     "BadFormula",
+    "Formulas",
     "OwnOption",
     "OwnPiece",
     "OwnPoint",

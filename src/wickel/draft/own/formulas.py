@@ -172,7 +172,7 @@ _ALLOWED = (
 )
 
 
-@lru_cache(maxsize=2048)
+@lru_cache(maxsize=4096)
 def _parsed(text: str) -> ast.Expr:
     if len(text) > LONGEST_FORMULA:
         raise BadFormula(f"A formula has at most {LONGEST_FORMULA} signs, not {len(text)}.")
@@ -204,6 +204,7 @@ def _parsed(text: str) -> ast.Expr:
     return tree.body[0]
 
 
+@lru_cache(maxsize=4096)
 def names_in(text: str) -> frozenset[str]:
     """The measurements and options that a formula names.
 
@@ -233,41 +234,59 @@ _OPERATORS: Mapping[type[ast.AST], Callable[..., Quantity]] = {
 }
 
 
+class Formulas:
+    """Evaluates formulas over the same named lengths in mm, many of them quickly."""
+
+    def __init__(self, lengths_mm: Mapping[str, float]) -> None:
+        self._known = frozenset(lengths_mm)
+        self._reader: Any = SimpleEval(
+            operators=dict(_OPERATORS),
+            functions={**FUNCTIONS, "_mm": lambda q: Quantity(q.value, 1)},
+            names={name: Quantity(mm, 1) for name, mm in lengths_mm.items()},
+        )
+        allowed = (ast.Expr, ast.BinOp, ast.UnaryOp, ast.Call, ast.Name)
+        self._reader.nodes = {kind: self._reader.nodes[kind] for kind in allowed}
+        self._reader.nodes[ast.Constant] = _constant
+
+    def length(self, text: str) -> float:
+        """The length in mm that a formula gives.
+
+        Raises:
+            BadFormula: it cannot be read, names something unknown, or does not come out as a length.
+        """
+        tree = _parsed(text)
+        unknown = sorted(names_in(text) - self._known)
+        if unknown:
+            raise BadFormula(
+                f"“{unknown[0]}” is neither a measurement nor an option: write measurements like bust or waist_to_knee."
+            )
+        try:
+            found = self._reader.eval(text, previously_parsed=tree)
+        except TypeError:
+            raise BadFormula(
+                f"“{text.strip()[:60]}”: a function has too many or too few values in its brackets."
+            ) from None
+        if not isinstance(found, Quantity):
+            raise BadFormula(f"“{text.strip()[:60]}” gives no length.")
+        if found.power != 1 and found.value != 0:
+            plain = _number(found.value)
+            raise BadFormula(
+                f"“{text.strip()[:60]}” comes out as a plain number: say whether it is {plain} cm or {plain} in."
+                if found.power == 0
+                else f"“{text.strip()[:60]}” comes out as an area, not as a length."
+            )
+        if abs(found.value) > LARGEST_MM:
+            raise BadFormula(f"“{text.strip()[:60]}” comes out at {found.value / 1000:g} m: no piece is that long.")
+        return found.value
+
+
 def evaluated(text: str, lengths_mm: Mapping[str, float]) -> float:
-    """The length in mm that a formula gives with these named lengths.
+    """The length in mm that one formula gives with these named lengths.
 
     >>> evaluated("bust/4 + 2 cm", {"bust": 920.0})
     250.0
 
     Raises:
-        BadFormula: it cannot be read, names something unknown, or does not come out as a length.
+        BadFormula: as ``Formulas.length``.
     """
-    tree = _parsed(text)
-    unknown = sorted(names_in(text) - set(lengths_mm))
-    if unknown:
-        raise BadFormula(
-            f"“{unknown[0]}” is neither a measurement nor an option: write measurements like bust or waist_to_knee."
-        )
-    reader: Any = SimpleEval(
-        operators=dict(_OPERATORS),
-        functions={**FUNCTIONS, "_mm": lambda q: Quantity(q.value, 1)},
-        names={name: Quantity(mm, 1) for name, mm in lengths_mm.items()},
-    )
-    reader.nodes = {kind: reader.nodes[kind] for kind in (ast.Expr, ast.BinOp, ast.UnaryOp, ast.Call, ast.Name)}
-    reader.nodes[ast.Constant] = _constant
-    try:
-        found = reader.eval(text, previously_parsed=tree)
-    except TypeError:
-        raise BadFormula(f"“{text.strip()[:60]}”: a function has too many or too few values in its brackets.") from None
-    if not isinstance(found, Quantity):
-        raise BadFormula(f"“{text.strip()[:60]}” gives no length.")
-    if found.power != 1 and found.value != 0:
-        plain = _number(found.value)
-        raise BadFormula(
-            f"“{text.strip()[:60]}” comes out as a plain number: say whether it is {plain} cm or {plain} in."
-            if found.power == 0
-            else f"“{text.strip()[:60]}” comes out as an area, not as a length."
-        )
-    if abs(found.value) > LARGEST_MM:
-        raise BadFormula(f"“{text.strip()[:60]}” comes out at {found.value / 1000:g} m: no piece is that long.")
-    return found.value
+    return Formulas(lengths_mm).length(text)

@@ -15,7 +15,7 @@ from wickel.body import CHARTS, MEASUREMENTS, Body
 from wickel.draft.allowances import ROLES, Allowances
 from wickel.draft.chalk import chalk_list
 from wickel.draft.checks import TapeCheck
-from wickel.draft.own.formulas import BadFormula, evaluated, names_in
+from wickel.draft.own.formulas import BadFormula, Formulas, names_in
 from wickel.draft.parts import edges, point
 from wickel.draft.style import DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import alike
@@ -111,19 +111,18 @@ def style_of(own: OwnStyle) -> Style:
     )
 
 
-def own_points(own: OwnPiece, body: Body, options: Mapping[str, float]) -> tuple[Point, ...]:
+def own_points(own: OwnPiece, formulas: Formulas) -> tuple[Point, ...]:
     """Where the points of a piece lie.
 
     Raises:
         DraftRefused: a formula gives no length; names piece, point and formula.
     """
-    known = {**body.measurements_mm, **options}
     found = []
     for number, row in enumerate(own.points, 1):
         place = []
         for axis, text in (("down", row.down), ("across", row.across)):
             try:
-                place.append(evaluated(text, known))
+                place.append(formulas.length(text))
             except BadFormula as reason:
                 raise DraftRefused(f"{own.name}, point {number} “{row.name}”, {axis}: {reason}", own.id) from None
         found.append((place[0], place[1]))
@@ -131,7 +130,8 @@ def own_points(own: OwnPiece, body: Body, options: Mapping[str, float]) -> tuple
 
 
 def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: Allowances) -> Pattern:
-    pieces = tuple(_piece(piece, body, options, allow) for piece in own.pieces)
+    formulas = Formulas({**body.measurements_mm, **options})
+    pieces = tuple(_piece(piece, formulas, allow) for piece in own.pieces)
     if not pieces:
         raise DraftRefused(f"{own.name} has no piece yet: add one.", own.id)
     seams: list[Seam] = []
@@ -145,10 +145,10 @@ def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: All
     return Pattern(style=own.id, pieces=pieces, seams=tuple(seams))
 
 
-def _piece(own: OwnPiece, body: Body, options: Mapping[str, float], allow: Allowances) -> Piece:
+def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     if len(own.points) < 3:
         raise DraftRefused(f"{own.name} has {len(own.points)} points: a piece needs three or more.", own.id)
-    places = own_points(own, body, options)
+    places = own_points(own, formulas)
     for k, (here, there) in enumerate(zip(places, (*places[1:], places[0]), strict=True)):
         if math.dist(here, there) < 0.01:
             raise DraftRefused(
