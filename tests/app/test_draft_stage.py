@@ -44,6 +44,7 @@ def test_a_piece_is_lengthened_by_hand_and_undone(window, session, qtbot):
     before = edge_length(session.drafts[0].pattern.piece("front"), "centre")
     dialog = opened_dialog(window, qtbot)
     choose(dialog.operation, "lengthen")
+    qtbot.waitUntil(dialog.fields["mm"].isVisible)
     dialog.fields["mm"].setFocus()
     dialog.fields["mm"].selectAll()
     qtbot.keyClicks(dialog.fields["mm"], "5")
@@ -52,6 +53,8 @@ def test_a_piece_is_lengthened_by_hand_and_undone(window, session, qtbot):
     qtbot.mouseClick(dialog.do, LEFT)
     back(window, qtbot)
     assert edge_length(session.drafts[0].pattern.piece("front"), "centre") == pytest.approx(before + 50)
+    tapes = {tape.held for tape in window.draft.paper.items_by_id["front"].tapes}
+    assert tapes == {True, False}  # the side is shown unequal on the drawing, neck and shoulder equal
     # the side no longer meets the back's: that is checked at once, and said
     assert "changed" in window.slip.sentence.text()
     assert "Lengthen or shorten: front" in window.draft.options._changes.itemAt(0).layout().itemAt(0).widget().text()

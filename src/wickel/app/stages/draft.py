@@ -114,15 +114,17 @@ class DraftStage(QWidget):
         self.options.show_garment(garment, style)
         pieces: tuple[Piece, ...] = ()
         checks: tuple[TapeCheck, ...] = ()
+        pattern = None
         for done in self._session.drafts[:1]:
-            pieces, checks = done.pattern.pieces, done.checks
+            pattern, pieces, checks = done.pattern, done.pattern.pieces, done.checks
         written = garment.own is not None and not self.written.isChecked()
         self.written.setVisible(garment.own is not None)
         self.over_words.setVisible(not written)
         self.right.setCurrentWidget(self.editor if written else self.checks)
         self.right.setFixedWidth(_EDITOR_WIDE if written else _CHECKS_WIDE)
         self.rewrite.setVisible(garment.own is None)
-        self.paper.show_pieces(pieces, unit, self._others(garment))
+        unheld = frozenset(check.name for check in checks if not check.held)
+        self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
         self.checks.show_checks(checks, self._session.refusal, unit)
         self._show_piece(self.paper.chosen)
 

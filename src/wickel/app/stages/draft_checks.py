@@ -75,7 +75,8 @@ class ChecksPanel(QFrame):
         for check in sorted(checks, key=lambda check: check.held):
             self._checks.addLayout(_check_row(check, unit))
             if not check.held:
-                self._checks.addWidget(label(check.way_out, "broken", wrap=True))
+                said = _allowed(check, unit)
+                self._checks.addWidget(label(f"{said[:1].upper()}{said[1:]}. {check.way_out}", "broken", wrap=True))
         self._checks.addStretch()
         held = sum(check.held for check in checks)
         relabelled(self.title, f"Checked by tape: {held} of {len(checks)} hold", "heading")
@@ -113,7 +114,8 @@ def _check_row(check: TapeCheck, unit: Unit) -> QHBoxLayout:
     mark.setFixedWidth(14)
     name = label(check.name)
     name.setToolTip(
-        f"{check.one} {shown_length(check.one_mm, unit)}, {check.other} {shown_length(check.other_mm, unit)}"
+        f"{check.one} {shown_length(check.one_mm, unit)}, {check.other} {shown_length(check.other_mm, unit)}; "
+        f"{_allowed(check, unit)}"
     )
     row.addWidget(mark)
     row.addWidget(name, 1)
@@ -124,6 +126,16 @@ def _check_row(check: TapeCheck, unit: Unit) -> QHBoxLayout:
     difference.setFixedWidth(52)
     row.addWidget(difference)
     return row
+
+
+def _allowed(check: TapeCheck, unit: Unit) -> str:
+    """What difference is allowed, in words."""
+    least, most = (shown_length(mm, unit) for mm in (check.least_mm, check.most_mm if check.most_mm < 1e6 else 0.0))
+    if check.most_mm > 1e6:
+        return f"{least} more or better is allowed"
+    if check.least_mm == -check.most_mm:
+        return f"{most} more or less is allowed"
+    return f"{least} to {most} more is allowed"
 
 
 def _then(then: str) -> str:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
+from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QFontMetricsF, QPainter
@@ -12,9 +14,10 @@ from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
 from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.draft import chalk_list
+from wickel.draft.checks import SEWING_TOLERANCE_MM
 from wickel.files.drawing import name_room, notch_tick
-from wickel.geometry import Outline, bounds, flattened
-from wickel.pattern import EdgeKind, Piece, cut_line, net_line, notch_point
+from wickel.geometry import Outline, Point, bounds, flattened, length, point_at
+from wickel.pattern import EdgeKind, Pattern, Piece, cut_line, net_line, notch_point, sewn_length
 from wickel.units import Unit, shown_length
 
 _GAP_MM = 45.0
@@ -35,14 +38,47 @@ def copies_asked(piece: Piece) -> str:
     return f"{cut.copies}, in pairs" if cut.pair else f"× {cut.copies}"
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EdgeTape:
+    """What the tape says along a sewn edge: its length and its partner's as sewn, in mm, at a point of the piece."""
+
+    at: Point
+    one_mm: float
+    other_mm: float
+    held: bool
+
+
+def edge_tapes(pattern: Pattern, piece: Piece, unheld: frozenset[str]) -> tuple[EdgeTape, ...]:
+    """The tapes of a piece's edges that are sewn to just one other edge.
+
+    Edges that differ on purpose (a dart, ease, a band that goes on) are left out, unless a check that does
+    not hold (its name in ``unheld``) names their seam.
+    """
+    ends = [end for seam in pattern.seams for end in (seam.one, seam.other)]
+    found = []
+    for seam in pattern.seams:
+        for mine, theirs in ((seam.one, seam.other), (seam.other, seam.one)):
+            if mine[0] != piece.id or ends.count(mine) != 1 or ends.count(theirs) != 1:
+                continue
+            one, other = (sewn_length(pattern.piece(id), edge) for id, edge in (mine, theirs))
+            path = piece.edge(mine[1]).path
+            at = point_at(path, length(path) / 2)
+            held = abs(one - other) <= SEWING_TOLERANCE_MM
+            if not held and not any(seam.name.casefold() in name.casefold() for name in unheld):
+                continue
+            found.append(EdgeTape(at=at, one_mm=one, other_mm=other, held=held))
+    return tuple(found)
+
+
 class PaperItem(PickItem):
     """One piece on paper. In hand it also shows its points and its length and width."""
 
-    def __init__(self, piece: Piece, unit: Unit, other: Piece | None) -> None:
+    def __init__(self, piece: Piece, unit: Unit, other: Piece | None, tapes: tuple[EdgeTape, ...]) -> None:
         cut, net = cut_line(piece), net_line(piece)
         super().__init__(scene_path(hung(cut), closed=True))
         self.piece = piece
         self._unit = unit
+        self.tapes = tapes
         self._chalk = chalk_list(piece)
         self._net = scene_path(hung(net), closed=True)
         self._net_box = bounds(hung(net))
@@ -107,12 +143,13 @@ class PaperItem(PickItem):
         if not high and self._upright is not None:
             self._paint_name_upwards(painter, world.mapRect(self._upright))
         else:
-            length = min(60.0, box.height() * 0.3)
-            at = QPointF(middle.x(), middle.y() + high / 2 + length / 2 - 4)
-            arrow(painter, at, self.piece.grain_deg - 90, length)
+            shaft = min(60.0, box.height() * 0.3)
+            at = QPointF(middle.x(), middle.y() + high / 2 + shaft / 2 - 4)
+            arrow(painter, at, self.piece.grain_deg - 90, shaft)
         if self.chosen:
             self._paint_points(painter, world.map)
             self._paint_measures(painter, net)
+            self._paint_tapes(painter, world.map, name_box)
         painter.restore()
 
     def _paint_name_upwards(self, painter: QPainter, box: QRectF) -> None:
@@ -157,6 +194,26 @@ class PaperItem(PickItem):
         self._on_paper(painter, QPointF(0, 0), tall)
         painter.restore()
 
+    def _paint_tapes(self, painter: QPainter, to_pixel: Callable[[QPointF], QPointF], name_box: QRectF) -> None:
+        """Along each sewn edge its length and that of the edge it is sewn to, a little inside the piece."""
+        painter.setFont(text_font(11, bold=True))
+        metrics = QFontMetricsF(painter.font())
+        inside = name_box.center()
+        for tape in self.tapes:
+            at = to_pixel(QPointF(tape.at[1], tape.at[0]))
+            toward = inside - at
+            size = math.hypot(toward.x(), toward.y())
+            if size < 24:
+                continue
+            text = f"{shown_length(tape.one_mm, self._unit, with_unit=False)} {'=' if tape.held else '≠'} "
+            text += shown_length(tape.other_mm, self._unit, with_unit=False)
+            wide = metrics.horizontalAdvance(text) + 6
+            centre = at + toward * (min(0.5 * size, wide / 2 + 6) / size)
+            box = QRectF(centre.x() - wide / 2, centre.y() - 8, wide, 16)
+            painter.fillRect(box, self._fill())
+            painter.setPen(QColor(palette().moss if tape.held else palette().madder))
+            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
+
     def _on_paper(self, painter: QPainter, at: QPointF, text: str) -> None:
         wide = QFontMetricsF(painter.font()).horizontalAdvance(text) + 10
         box = QRectF(at.x() - wide / 2, at.y() - 9, wide, 18)
@@ -172,14 +229,24 @@ class PaperView(PickView):
         super().__init__()
         self.setAccessibleName("The pieces on paper")
 
-    def show_pieces(self, pieces: tuple[Piece, ...], unit: Unit, others: tuple[Piece, ...] = ()) -> None:
+    def show_pieces(
+        self,
+        pieces: tuple[Piece, ...],
+        unit: Unit,
+        others: tuple[Piece, ...] = (),
+        pattern: Pattern | None = None,
+        unheld: frozenset[str] = frozenset(),
+    ) -> None:
         """Show pieces, each with its like in another size laid over it when there is one.
+
+        With their pattern, the piece in hand also shows what the tape says along its seams.
 
         The piece in hand stays in hand when it is still there.
         """
         self.scene().clear()
         over = {piece.id: piece for piece in others}
-        self.items_by_id = {piece.id: PaperItem(piece, unit, over.get(piece.id)) for piece in pieces}
+        tapes = {piece.id: () if pattern is None else edge_tapes(pattern, piece, unheld) for piece in pieces}
+        self.items_by_id = {piece.id: PaperItem(piece, unit, over.get(piece.id), tapes[piece.id]) for piece in pieces}
         self._arrange()
         for item in self.items_by_id.values():
             self.scene().addItem(item)
