@@ -171,3 +171,31 @@ def test_without_a_screen_the_window_says_so(monkeypatch):
     assert done.returncode == 1
     assert "no screen" in done.stderr
     assert "Traceback" not in done.stderr
+
+
+@pytest.mark.parametrize("way", ["open", "lengthwise", "partial", "partial:450", "crosswise", "turned", "four"])
+def test_every_way_can_be_asked_for(order, tmp_path, way):
+    out = tmp_path / "out.lay.json"
+    answer = run("lay", order, "-o", out, "--fold", way)
+    assert answer.exit_code == 0, answer.output
+    section = json.loads(out.read_text())["lays"][0]["sections"][0]
+    assert section["way"] == way.partition(":")[0]
+
+
+@pytest.mark.parametrize("way", ["sideways", "open:300", "partial:x", "open+"])
+def test_a_way_that_does_not_exist_is_refused(order, tmp_path, way):
+    answer = run("lay", order, "-o", tmp_path / "out.lay.json", "--fold", way)
+    assert answer.exit_code == 2
+    assert not (tmp_path / "out.lay.json").exists()
+
+
+def test_a_way_that_cannot_hold_a_piece_says_by_how_much_and_what_would_help(order, tmp_path):
+    answer = run("lay", order, "-o", tmp_path / "out.lay.json", "--fold", "to-middle")
+    assert answer.exit_code == 1
+    assert "Front is 4.9 cm too wide for the folded cloth: open the cloth" in answer.output
+
+
+def test_sections_that_nothing_needs_are_refused_with_the_reason(order, tmp_path):
+    answer = run("lay", order, "-o", tmp_path / "out.lay.json", "--fold", "lengthwise+open")
+    assert answer.exit_code == 1
+    assert "one way does for all pieces" in answer.output

@@ -16,7 +16,7 @@ import typer
 
 from wickel import __version__
 from wickel.body import SIZES, size_body
-from wickel.cloth import WAYS
+from wickel.cloth import WAYS, BadWay, planned, way_name
 from wickel.draft import STYLES, DraftRefused, LengthOption, TapeCheck
 from wickel.files import (
     UnreadableFile,
@@ -142,8 +142,11 @@ def _check_line(c: TapeCheck, unit: Unit) -> str:
 
 
 def _fold(fold: str) -> str:
-    if fold != BEST and fold not in WAYS:
-        _fail(f"There is no way of folding “{fold}”: choose one of {', '.join([BEST, *WAYS])}.", UNUSABLE)
+    if fold != BEST:
+        try:
+            planned(fold)
+        except BadWay as reason:
+            _fail(f"{reason} Or {BEST}.", UNUSABLE)
     return fold
 
 
@@ -197,7 +200,7 @@ def lay(
 def _lay_line(one: Lay, unit: Unit) -> str:
     needed = need(one)
     return (
-        f"{one.cloth.shown_name}, {WAYS[one.way].name.lower()}: lay {shown_cloth_length(one.lay_length_mm, unit)}, "
+        f"{one.cloth.shown_name}, {way_name(one.way).lower()}: lay {shown_cloth_length(one.lay_length_mm, unit)}, "
         f"needed {shown_cloth_length(needed.need_mm, unit)}, buy {shown_cloth_length(needed.buy_mm, unit)}, "
         f"{one.used_share:.0%} used"
     )

@@ -44,7 +44,7 @@ def main():
     QTest.mouseClick(window.body.size_buttons["118"], Qt.MouseButton.LeftButton)
     note()
     QTest.keyClick(window, Qt.Key.Key_4, Qt.KeyboardModifier.ControlModifier)
-    QTest.mouseClick(window.lay.fold_buttons["lengthwise"], Qt.MouseButton.LeftButton)
+    QTest.mouseClick(window.lay.way_cards["lengthwise"], Qt.MouseButton.LeftButton)
     note()
     QTest.mouseClick(window.lay.find, Qt.MouseButton.LeftButton)
     wait_for(lambda: session.searching, "the search")

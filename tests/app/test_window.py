@@ -198,7 +198,7 @@ def test_a_share_that_is_no_number_is_refused(window, session, qtbot):
 
 def test_another_fold_by_button_by_card_and_by_key(window, session, qtbot):
     go(qtbot, window, LAY)
-    qtbot.mouseClick(window.lay.fold_buttons["lengthwise"], LEFT)
+    qtbot.mouseClick(window.lay.way_cards["lengthwise"], LEFT)
     assert session.lay.way == window.lay.view.lay.way == "lengthwise"
     qtbot.mouseClick(window.lay.way_cards["open"], LEFT)
     assert session.lay.way == "open"

@@ -5,19 +5,27 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wickel.cloth import WAYS, BadCloth, Cloth, Print, spread
+from wickel.cloth import WAYS, BadCloth, BadWay, Cloth, Print, planned, spread, way_name
 
 lengths = st.floats(100, 9000)
 widths = st.floats(300, 3000)
+
+
+PLAIN_AND_JOINED = [*WAYS, "lengthwise+open", "four+turned+partial", "partial:120+to-middle"]
+
+
+def laid_out(way, width, length):
+    """A spread with a length for each of its sections."""
+    return spread(way, width, [length * (k + 1) for k in range(len(planned(way)))])
 
 
 def as_matrix(ply):
     return np.array(ply.map.rows)
 
 
-@given(st.sampled_from(list(WAYS)), widths, lengths)
+@given(st.sampled_from(PLAIN_AND_JOINED), widths, lengths)
 def test_all_plies_together_cover_the_cloth_once(way, width, length):
-    laid = spread(way, width, length)
+    laid = laid_out(way, width, length)
     boxes = []
     for section in laid.sections:
         for zone in section.zones:
@@ -33,9 +41,9 @@ def test_all_plies_together_cover_the_cloth_once(way, width, length):
     assert max(b[3] for b in boxes) == pytest.approx(width)
 
 
-@given(st.sampled_from(list(WAYS)), widths, lengths, st.floats(0, 1), st.floats(0, 1))
+@given(st.sampled_from(PLAIN_AND_JOINED), widths, lengths, st.floats(0, 1), st.floats(0, 1))
 def test_a_point_goes_out_and_comes_back(way, width, length, u, v):
-    for section in spread(way, width, length).sections:
+    for section in laid_out(way, width, length).sections:
         for zone in section.zones:
             (x0, y0), (x1, y1) = zone.outline[0], zone.outline[2]
             p = (x0 + u * (x1 - x0), y0 + v * (y1 - y0))
@@ -43,16 +51,17 @@ def test_a_point_goes_out_and_comes_back(way, width, length, u, v):
                 assert ply.map.inverse()(ply.map(p)) == pytest.approx(p, abs=1e-6)
 
 
-@given(st.sampled_from(list(WAYS)), widths, lengths, st.floats(0, 1))
+@given(st.sampled_from(PLAIN_AND_JOINED), widths, lengths, st.floats(0, 1))
 def test_joined_plies_meet_on_their_fold(way, width, length, u):
-    for section in spread(way, width, length).sections:
+    for section in laid_out(way, width, length).sections:
         for zone in section.zones:
             for fold in zone.folds:
                 p = tuple(a + u * (b - a) for a, b in zip(fold.start, fold.end, strict=True))
-                one, other = (zone.plies[k].map(p) for k in fold.joins)
-                assert one == pytest.approx(other, abs=1e-9)
-                hands = [np.linalg.det(as_matrix(zone.plies[k])[:, :2]) for k in fold.joins]
-                assert hands[0] * hands[1] == pytest.approx(-1)
+                for pair in fold.joins:
+                    one, other = (zone.plies[k].map(p) for k in pair)
+                    assert one == pytest.approx(other, abs=1e-6)
+                    hands = [np.linalg.det(as_matrix(zone.plies[k])[:, :2]) for k in pair]
+                    assert hands[0] * hands[1] == pytest.approx(-1)
 
 
 def test_the_maps_are_those_of_the_contract():
@@ -63,11 +72,58 @@ def test_the_maps_are_those_of_the_contract():
     assert second.map.rows == ((1, 0, 0), (0, -1, 700))
 
 
+def rows(way, width=1200, length=2000, zone=0):
+    return [ply.map.rows for ply in spread(way, width, length).sections[0].zones[zone].plies]
+
+
+def test_the_maps_of_every_way_are_those_of_the_contract():
+    # FORMATS §3 with W = 1200, L = 2000, X = 0
+    assert rows("partial:300") == [((1, 0, 0), (0, 1, 300)), ((1, 0, 0), (0, -1, 300))]
+    assert rows("partial:300", zone=1) == [((1, 0, 0), (0, 1, 300))]
+    assert rows("to-middle") == [((1, 0, 0), (0, 1, 300)), ((1, 0, 0), (0, -1, 300))]
+    assert rows("to-middle", zone=1) == [((1, 0, 0), (0, 1, 300)), ((1, 0, 0), (0, -1, 1500))]
+    assert rows("crosswise") == [((1, 0, 0), (0, 1, 0)), ((-1, 0, 4000), (0, 1, 0))]
+    assert rows("turned") == [((1, 0, 0), (0, 1, 0)), ((1, 0, 2000), (0, -1, 1200))]
+    assert rows("four") == [
+        ((1, 0, 0), (0, 1, 600)),
+        ((1, 0, 0), (0, -1, 600)),
+        ((-1, 0, 4000), (0, 1, 600)),
+        ((-1, 0, 4000), (0, -1, 600)),
+    ]
+
+
+def test_cloth_used_is_what_lies_on_the_table_times_its_plies_lengthwise():
+    used = {way: spread(way, 1200, 1000).cloth_mm for way in WAYS}
+    assert used == {**dict.fromkeys(WAYS, 1000), "crosswise": 2000, "turned": 2000, "four": 2000}
+
+
+def test_sections_begin_where_the_last_one_ends_on_table_and_cloth():
+    first, second, third = spread("four+open+lengthwise", 1200, [500, 700, 300]).sections
+    assert (second.x_mm, second.cloth_x_mm) == (500, 1000)
+    assert (third.x_mm, third.cloth_x_mm) == (1200, 1700)
+    # the first point of the open section is the first of its cloth
+    assert second.zones[0].plies[0].map((500, 0)) == (1000, 0)
+    assert first.zones[0].plies[2].map((0, 0)) == (1000, 600)
+
+
+def test_ways_have_names_that_say_their_sections_and_depth():
+    assert way_name("lengthwise+open") == "Folded in half, then Open, one ply"
+    assert way_name("partial:320") == "Folded to a depth of 32 cm"
+    for bad in ("", "open+", "partial:x", "four:200", "nowhere"):
+        with pytest.raises(BadWay):
+            way_name(bad)
+
+
 def test_reserve_is_kept_at_the_selvages_and_not_at_the_fold():
     (zone,) = spread("open", 1400, 2000, reserve_mm=5).sections[0].zones
     assert (zone.usable[0][1], zone.usable[2][1]) == (5, 1395)
     (zone,) = spread("lengthwise", 1400, 2000, reserve_mm=5).sections[0].zones
     assert (zone.usable[0][1], zone.usable[2][1]) == (0, 695)
+    double, single = spread("partial:300", 1400, 2000, reserve_mm=5).sections[0].zones
+    assert (double.usable[0][1], double.usable[2][1]) == (0, 295)
+    assert (single.usable[0][1], single.usable[2][1]) == (300, 1095)
+    low, high = spread("to-middle", 1400, 2000, reserve_mm=5).sections[0].zones
+    assert (low.usable[2][1], high.usable[0][1], high.usable[2][1]) == (345, 355, 700)
 
 
 @pytest.mark.parametrize(

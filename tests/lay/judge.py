@@ -47,7 +47,8 @@ def _judge_lay(lay, pieces, cloth):
             ends = _posed(np.array(folds[0], dtype=float), piece.get("grain_deg", 0), turn, mirrored)
             drawn = _posed(shape, piece.get("grain_deg", 0), turn, mirrored)
             ends = ends + outline.mean(axis=0) - drawn.mean(axis=0)
-            if abs(ends[:, 1]).max() > 0.01 or "low" not in zone["fold_edges"]:
+            level = 0.0 if placed["fold"] == "low" else max(y for _, y in zone["outline_mm"])
+            if abs(ends[:, 1] - level).max() > 0.01 or placed["fold"] not in zone["fold_edges"]:
                 faults.append(f"{placed['id']}: its fold edge is not on the fold")
         allowed = piece.get("turns_deg")
         if allowed is not None and not any(abs((turn - t + 180) % 360 - 180) < 1e-6 for t in allowed):
@@ -60,7 +61,8 @@ def _judge_lay(lay, pieces, cloth):
             arrow = matrix[:, :2] @ [math.cos(math.radians(turn)), math.sin(math.radians(turn))]
             faults += _direction(placed, piece, cloth, math.degrees(math.atan2(arrow[1], arrow[0])))
         if placed["on_fold"]:
-            images, hands = [images[0].union(images[1])], [0]
+            images = [one.union(other) for one, other in zip(images[::2], images[1::2], strict=True)]
+            hands = [0] * len(images)
         for image, stated in zip(images, placed["unfolded_mm"], strict=True):
             stated = Polygon(stated)
             if image.symmetric_difference(stated).area > 0.05:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from wickel.app.session import Session
 from wickel.body import MEASUREMENTS, doubts
-from wickel.cloth import WAYS
+from wickel.cloth import way_name
 from wickel.lay import Level
 from wickel.units import shown_cloth_length, shown_length
 
@@ -41,5 +41,5 @@ def _buy(session: Session) -> str:
     searching = " Looking for a shorter one." if session.searching else ""
     return (
         f"Buy {shown_cloth_length(need.buy_mm, unit)} of {lay.cloth.shown_name}, "
-        f"laid {WAYS[lay.way].name.lower()}.{searching}"
+        f"laid {way_name(lay.way).lower()}.{searching}"
     )

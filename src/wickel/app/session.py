@@ -12,7 +12,7 @@ from PySide6.QtCore import QObject, QTimer, Signal
 from PySide6.QtGui import QUndoCommand, QUndoStack
 
 from wickel.app.tasks import LayTask, Runner
-from wickel.cloth import WAYS, Cloth
+from wickel.cloth import COMBINED, WAYS, Cloth
 from wickel.draft import DraftRefused
 from wickel.files import save_job
 from wickel.job import (
@@ -139,6 +139,8 @@ class Session(QObject):
         self.show_again()
         if not only_way:
             self.search(QUICK_EFFORT)
+        elif self.way not in self.lays and self.way not in self.lay_refusals:
+            self.search(QUICK_EFFORT, (self.way,))
 
     def _draft(self) -> None:
         self.drafts, self.pieces, self.refusal, self.refusal_concerns = (), (), "", ()
@@ -206,7 +208,7 @@ class Session(QObject):
             self._runner.cancel()
             self._set_searching(False)
             return
-        order = ways or tuple(sorted(WAYS, key=lambda way: way != self.way))
+        order = ways or tuple(dict.fromkeys((self.way, *WAYS, *COMBINED)))
         self._set_searching(True)
         self._runner.start(LayTask(pieces=self.pieces, cloth=cloth, ways=order, effort=effort))
 

@@ -6,10 +6,10 @@ from the ply maps kept here. To add a way to spread: one function and one line i
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 
-from wickel.geometry import Affine, Outline, Point
+from wickel.geometry import Affine, Outline, Point, moved
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -23,13 +23,13 @@ class Ply:
 class FoldEdge:
     """A fold along a zone's edge, from start to end in the spread frame.
 
-    ``joins`` names the two plies that run into each other around the fold.
+    ``joins`` names the pairs of plies that run into each other around the fold.
     """
 
     name: str
     start: Point
     end: Point
-    joins: tuple[int, int]
+    joins: tuple[tuple[int, int], ...]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -48,7 +48,10 @@ class Zone:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Section:
-    """One stretch of the table: ``x_mm``..``x_mm + length_mm``, cut from ``cloth_length_mm`` of cloth."""
+    """One stretch of the table: ``x_mm``..``x_mm + length_mm``, cut from ``cloth_length_mm`` of cloth.
+
+    ``depth_mm`` is the depth of a fold that does not go to the middle.
+    """
 
     way: str
     x_mm: float
@@ -56,12 +59,14 @@ class Section:
     cloth_x_mm: float
     cloth_length_mm: float
     zones: tuple[Zone, ...]
+    depth_mm: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Spread:
-    """The sections along the table. ``width_mm`` is the width of the flat cloth."""
+    """The sections along the table, and how the whole is called. ``width_mm`` is the width of the flat cloth."""
 
+    way: str
     width_mm: float
     sections: tuple[Section, ...]
 
@@ -80,54 +85,273 @@ def _box(length: float, low: float, high: float) -> Outline:
     return ((0.0, low), (length, low), (length, high), (0.0, high))
 
 
-def _open(width: float, length: float, reserve: float) -> Section:
-    zone = Zone(
-        outline=_box(length, 0.0, width),
-        usable=_box(length, reserve, width - reserve),
-        plies=(Ply(map=Affine()),),
-    )
-    return Section(way="open", x_mm=0, length_mm=length, cloth_x_mm=0, cloth_length_mm=length, zones=(zone,))
+def _zone(length: float, whole: tuple[float, float], usable: tuple[float, float], *maps: Affine) -> Zone:
+    return Zone(outline=_box(length, *whole), usable=_box(length, *usable), plies=tuple(Ply(map=by) for by in maps))
 
 
-def _lengthwise(width: float, length: float, reserve: float) -> Section:
+def _fold(name: str, length: float, y: float, *joins: tuple[int, int]) -> FoldEdge:
+    return FoldEdge(name=name, start=(0.0, y), end=(length, y), joins=joins)
+
+
+def _end_fold(length: float, high: float, *joins: tuple[int, int]) -> FoldEdge:
+    return FoldEdge(name="end", start=(length, 0.0), end=(length, high), joins=joins)
+
+
+def _section(way: str, length: float, cloth: float, *zones: Zone, depth: float | None = None) -> Section:
+    return Section(way=way, x_mm=0, length_mm=length, cloth_x_mm=0, cloth_length_mm=cloth, zones=zones, depth_mm=depth)
+
+
+def _open(width: float, length: float, reserve: float, depth: float | None) -> Section:
+    return _section("open", length, length, _zone(length, (0, width), (reserve, width - reserve), Affine()))
+
+
+def _lengthwise(width: float, length: float, reserve: float, depth: float | None) -> Section:
     half = width / 2
-    zone = Zone(
-        outline=_box(length, 0.0, half),
-        usable=_box(length, 0.0, half - reserve),
-        plies=(Ply(map=Affine(f=half)), Ply(map=Affine(e=-1.0, f=half))),
-        folds=(FoldEdge(name="low", start=(0.0, 0.0), end=(length, 0.0), joins=(0, 1)),),
+    zone = _zone(length, (0, half), (0, half - reserve), Affine(f=half), Affine(e=-1.0, f=half))
+    return _section("lengthwise", length, length, replace(zone, folds=(_fold("low", length, 0.0, (0, 1)),)))
+
+
+def _partial(width: float, length: float, reserve: float, depth: float | None) -> Section:
+    d = width / 3 if depth is None else depth
+    double = _zone(length, (0, d), (0, d - reserve), Affine(f=d), Affine(e=-1.0, f=d))
+    single = _zone(length, (d, width - d), (d, width - d - reserve), Affine(f=d))
+    double = replace(double, folds=(_fold("low", length, 0.0, (0, 1)),))
+    return _section("partial", length, length, double, single, depth=d)
+
+
+def _to_middle(width: float, length: float, reserve: float, depth: float | None) -> Section:
+    q = width / 4
+    low = _zone(length, (0, q), (0, q - reserve), Affine(f=q), Affine(e=-1.0, f=q))
+    high = _zone(length, (q, 2 * q), (q + reserve, 2 * q), Affine(f=q), Affine(e=-1.0, f=5 * q))
+    return _section(
+        "to-middle",
+        length,
+        length,
+        replace(low, folds=(_fold("low", length, 0.0, (0, 1)),)),
+        replace(high, folds=(_fold("high", length, 2 * q, (0, 1)),)),
     )
-    return Section(way="lengthwise", x_mm=0, length_mm=length, cloth_x_mm=0, cloth_length_mm=length, zones=(zone,))
+
+
+def _crosswise(width: float, length: float, reserve: float, depth: float | None) -> Section:
+    zone = _zone(length, (0, width), (reserve, width - reserve), Affine(), Affine(a=-1.0, c=2 * length))
+    return _section("crosswise", length, 2 * length, replace(zone, folds=(_end_fold(length, width, (0, 1)),)))
+
+
+def _turned(width: float, length: float, reserve: float, depth: float | None) -> Section:
+    zone = _zone(length, (0, width), (reserve, width - reserve), Affine(), Affine(c=length, e=-1.0, f=width))
+    return _section("turned", length, 2 * length, zone)
+
+
+def _four(width: float, length: float, reserve: float, depth: float | None) -> Section:
+    half, far = width / 2, 2 * length
+    zone = _zone(
+        length,
+        (0, half),
+        (0, half - reserve),
+        Affine(f=half),
+        Affine(e=-1.0, f=half),
+        Affine(a=-1.0, c=far, f=half),
+        Affine(a=-1.0, c=far, e=-1.0, f=half),
+    )
+    folds = (_fold("low", length, 0.0, (0, 1), (2, 3)), _end_fold(length, half, (0, 2), (1, 3)))
+    return _section("four", length, far, replace(zone, folds=folds))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Way:
-    """A way to spread: its name in files, what a maker calls it, and how it makes a section.
+    """A way to spread: its name in files, what a maker calls it, how it is folded, and how it makes a section.
 
-    ``section`` takes the width of the flat cloth, the length on the table, and the reserve at free
-    edges, in mm, and gives a section that starts at 0.
+    ``section`` takes the width of the flat cloth, the length on the table, the reserve at free edges and, for a
+    fold to a chosen depth, that depth, in mm; it gives a section that starts at 0. ``steps`` say how to fold.
     """
 
     id: str
     name: str
     summary: str
-    section: Callable[[float, float, float], Section]
+    steps: tuple[str, ...]
+    section: Callable[[float, float, float, float | None], Section]
+    takes_depth: bool = False
 
 
 WAYS: dict[str, Way] = {
     way.id: way
     for way in (
-        Way(id="open", name="Open, one ply", summary="right side up, every piece cut singly", section=_open),
+        Way(
+            id="open",
+            name="Open, one ply",
+            summary="right side up, every piece cut singly",
+            steps=("Lay the cloth out flat, right side up, its start at the left.",),
+            section=_open,
+        ),
         Way(
             id="lengthwise",
             name="Folded in half",
             summary="lengthwise, selvage to selvage; everything comes out double",
+            steps=(
+                "Lay the cloth out flat, right side up.",
+                "Bring the near selvage over to the far one, right sides together.",
+                "The fold lies near you, both selvages at the far edge.",
+            ),
             section=_lengthwise,
+        ),
+        Way(
+            id="partial",
+            name="Folded to a depth",
+            summary="two plies as deep as the pieces need, one ply beside them",
+            steps=(
+                "Lay the cloth out flat, right side up.",
+                "Measure twice the depth from the near selvage and mark it in three places.",
+                "Bring the near selvage over to the marks: two plies near you, one ply beyond.",
+            ),
+            section=_partial,
+            takes_depth=True,
+        ),
+        Way(
+            id="to-middle",
+            name="Selvages to the middle",
+            summary="both selvages meet in the middle: two folds, two plies",
+            steps=(
+                "Lay the cloth out flat, right side up, and mark its middle.",
+                "Bring the near selvage to the middle, then the far one.",
+                "There is a fold near you and one at the far edge; the selvages meet between them.",
+            ),
+            section=_to_middle,
+        ),
+        Way(
+            id="crosswise",
+            name="Folded crosswise",
+            summary="end to end, over the whole width; turns the print over on the upper ply",
+            steps=(
+                "Lay the cloth out flat, right side up.",
+                "Bring the far end over to the start, right sides together.",
+                "On the upper ply everything runs the other way: not for a one-way print.",
+            ),
+            section=_crosswise,
+        ),
+        Way(
+            id="turned",
+            name="Cut across and turned",
+            summary="two lengths, the upper one turned face down with its head at the same end",
+            steps=(
+                "Cut the cloth across into two equal lengths.",
+                "Lay the first right side up.",
+                "Lay the second on it face down, its start on the start of the first: every head points the same way.",
+            ),
+            section=_turned,
+        ),
+        Way(
+            id="four",
+            name="Folded in four",
+            summary="lengthwise and crosswise: four plies, two of them the other way up",
+            steps=(
+                "Fold the cloth in half lengthwise, right sides together.",
+                "Bring the far end over to the start.",
+                "Smooth and pin all four plies: the upper two creep.",
+            ),
+            section=_four,
         ),
     )
 }
 
+JOINED = "+"
+"""Sections of different ways one after another are written with this between them."""
 
-def spread(way: str, width_mm: float, length_mm: float, reserve_mm: float = 0.0) -> Spread:
-    """A cloth of one width spread one way over a length of table. Raises ``KeyError`` for another way."""
-    return Spread(width_mm=width_mm, sections=(WAYS[way].section(width_mm, length_mm, reserve_mm),))
+COMBINED = ("lengthwise+open",)
+"""Sections that are tried besides the plain ways."""
+
+MOST_SECTIONS = 6
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SectionPlan:
+    """How one section is to be spread; a depth that is None is found by the lay."""
+
+    way: Way
+    depth_mm: float | None = None
+
+
+class BadWay(ValueError):
+    """A way to spread that does not exist. The message is one sentence."""
+
+
+def planned(text: str) -> tuple[SectionPlan, ...]:
+    """The sections that a way's text names: ``open``, ``partial:520``, ``lengthwise+open``.
+
+    Raises:
+        BadWay: no such way, or a depth that is none.
+    """
+    plans = []
+    words = text.split(JOINED)
+    if len(words) > MOST_SECTIONS:
+        raise BadWay(f"{len(words)} sections are too many: {MOST_SECTIONS} at the most.")
+    for word in words:
+        id, _, depth = word.partition(":")
+        way = WAYS.get(id)
+        if way is None:
+            raise BadWay(f"There is no way of folding “{id}”: there are {', '.join(WAYS)}.")
+        if not depth:
+            plans.append(SectionPlan(way=way))
+            continue
+        if not way.takes_depth:
+            raise BadWay(f"“{way.id}” takes no depth: only partial does, such as partial:520.")
+        try:
+            mm = float(depth)
+        except ValueError:
+            mm = -1.0
+        if not 0 < mm < 1e5:
+            raise BadWay(f"“{depth}” is no depth of a fold: write millimetres, such as partial:520.")
+        plans.append(SectionPlan(way=way, depth_mm=mm))
+    return tuple(plans)
+
+
+def way_name(text: str) -> str:
+    """What a maker calls a way, with its sections one after another. Raises ``BadWay``."""
+    return ", then ".join(
+        plan.way.name if plan.depth_mm is None else f"{plan.way.name} of {plan.depth_mm / 10:g} cm"
+        for plan in planned(text)
+    )
+
+
+def depth_fits(depth_mm: float, width_mm: float, reserve_mm: float) -> bool:
+    """Whether a fold of that depth leaves double cloth and stays on the width."""
+    return reserve_mm + 1.0 < depth_mm <= width_mm / 2
+
+
+def spread(text: str, width_mm: float, lengths_mm: float | Sequence[float], reserve_mm: float = 0.0) -> Spread:
+    """A cloth of one width spread over lengths of table, one for each section.
+
+    Raises:
+        BadWay: no such way, or a depth beyond the middle of the cloth.
+    """
+    plans = planned(text)
+    lengths = [float(lengths_mm)] if isinstance(lengths_mm, int | float) else [float(mm) for mm in lengths_mm]
+    if len(lengths) != len(plans):
+        raise ValueError("there is one length for each section")
+    sections: list[Section] = []
+    x = cloth_x = 0.0
+    for plan, length in zip(plans, lengths, strict=True):
+        if plan.depth_mm is not None and not depth_fits(plan.depth_mm, width_mm, reserve_mm):
+            raise BadWay(
+                f"A fold {plan.depth_mm / 10:g} cm deep does not fit on cloth {width_mm / 10:g} cm wide: at most half."
+            )
+        section = plan.way.section(width_mm, length, reserve_mm, plan.depth_mm)
+        sections.append(_placed(section, x, cloth_x))
+        x, cloth_x = x + section.length_mm, cloth_x + section.cloth_length_mm
+    return Spread(way=text, width_mm=width_mm, sections=tuple(sections))
+
+
+def _placed(section: Section, x: float, cloth_x: float) -> Section:
+    """A section moved along the table and the cloth."""
+    if x == 0 and cloth_x == 0:
+        return section
+    along, back = moved(x, 0.0), moved(-x, 0.0)
+    zones = tuple(
+        Zone(
+            outline=along.all(zone.outline),
+            usable=along.all(zone.usable),
+            plies=tuple(Ply(map=moved(cloth_x, 0.0).after(ply.map.after(back))) for ply in zone.plies),
+            folds=tuple(replace(fold, start=along(fold.start), end=along(fold.end)) for fold in zone.folds),
+        )
+        for zone in section.zones
+    )
+    return replace(section, x_mm=x, cloth_x_mm=cloth_x, zones=zones)

@@ -142,7 +142,7 @@ def lay_drawing(lay: Lay) -> Drawing:
         for zone in section.zones:
             strokes.append(Stroke(layer=Layer.CLOTH, points=zone.outline, closed=True))
             box = bounds(zone.outline)
-            folded = {fold.start[1] for fold in zone.folds}
+            folded = {fold.start[1] for fold in zone.folds if fold.start[1] == fold.end[1]}
             for fold in zone.folds:
                 strokes.append(Stroke(layer=Layer.FOLD, points=(fold.start, fold.end)))
             for y in {box.min_y, box.max_y} - folded:

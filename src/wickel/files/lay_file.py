@@ -164,11 +164,12 @@ def _section(section: Section) -> dict[str, Any]:
         "cloth_x_mm": _number(section.cloth_x_mm),
         "cloth_length_mm": _number(section.cloth_length_mm),
         "way": section.way,
+        **({} if section.depth_mm is None else {"depth_mm": _number(section.depth_mm)}),
         "zones": [
             {
                 "outline_mm": _points(zone.outline),
                 "usable_mm": _points(zone.usable),
-                "fold_edges": [fold.name for fold in zone.folds],
+                "fold_edges": list(dict.fromkeys(fold.name for fold in zone.folds)),
                 "plies": [{"map": [[_number(v) for v in row] for row in ply.map.rows]} for ply in zone.plies],
             }
             for zone in section.zones
@@ -192,6 +193,7 @@ def _placement(placement: Placement, lay: Lay) -> dict[str, Any]:
         "turn_deg": _number(placement.turn_deg),
         "mirrored": placement.mirrored,
         "on_fold": placement.on_fold,
+        **({"fold": placement.fold} if placement.on_fold else {}),
         "cut_plies": list(placement.cut_plies),
         "yields": placement.yields,
         "hands": [copy.hand for copy in copies],

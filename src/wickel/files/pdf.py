@@ -14,7 +14,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from wickel.assets import FONT_BOLD, FONT_REGULAR, font_bytes
-from wickel.cloth import PRINT_NAMES, WAYS
+from wickel.cloth import PRINT_NAMES, way_name
 from wickel.files.drawing import Drawing, Layer, lay_drawing
 from wickel.geometry import Point
 from wickel.lay import Lay, Level
@@ -86,7 +86,7 @@ def _header(canvas: Canvas, lay: Lay, title: str, unit: Unit, width: float, heig
     cloth = lay.cloth
     about = (
         f"{cloth.shown_name} · {shown_length(cloth.lay_width_mm, unit)} usable · "
-        f"{PRINT_NAMES[cloth.print_or_assumed]} · {WAYS[lay.way].name.lower()}"
+        f"{PRINT_NAMES[cloth.print_or_assumed]} · {way_name(lay.way).lower()}"
     )
     canvas.drawString(_MARGIN, y - 16, about)
     least = "at least " if needed.at_least else ""

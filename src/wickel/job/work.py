@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from wickel.cloth import WAYS, Cloth
+from wickel.cloth import COMBINED, WAYS, Cloth
 from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks
 from wickel.draft.operations import seam_checks, with_changes
 from wickel.draft.own import style_of
@@ -183,7 +183,7 @@ def lay_job(
 
     Raises:
         LayRefused: the way cannot hold a piece, or no way can.
-        KeyError: no such way.
+        BadWay: no such way.
     """
     return tuple(
         best_lay(pieces, cloth, seed=seed, effort=effort, report=report)
@@ -208,7 +208,7 @@ def best_lay(
     """
     made: list[Lay] = []
     refusal: LayRefused | None = None
-    for way in WAYS:
+    for way in (*WAYS, *COMBINED):
         try:
             made.append(make_lay(pieces, cloth, way, seed=seed, effort=effort, report=report))
         except LayRefused as reason:

@@ -184,20 +184,30 @@ def _folded_copies(
 ) -> list[_Copy]:
     """Copies that grow together across a fold: one for each pair of joined plies."""
     found = []
+    taken: set[int] = set()
     for fold in zone.folds:
-        if not set(fold.joins) <= set(images):
-            continue
         start, end = complex(*fold.start), complex(*fold.end)
         unit = (end - start) / abs(end - start)
         ends = [_posed(_points(edge), placement, piece) for edge in order.fold_edges]
         off = [abs(((points - start) / unit).imag).max() for points in ends]
         if not off or min(off) > FOLD_MM:
             continue
-        one, other = (shapely.set_precision(images[ply], 1e-6) for ply in fold.joins)
-        copy = shapely.union(one, other)
-        if copy.symmetric_difference(_expected(whole, placement, piece, zone, fold.joins[0])).area > SHAPE_MM2:
-            out.broken("shape", f"{piece.name} does not unfold to the whole piece that is asked for.", piece.id)
-        found.append(_Copy(placement, copy, 0))
+        for pair in fold.joins:
+            if not set(pair) <= set(images) or taken & set(pair):
+                continue
+            taken |= set(pair)
+            one, other = (shapely.set_precision(images[ply], 1e-6) for ply in pair)
+            copy = shapely.union(one, other)
+            if copy.symmetric_difference(_expected(whole, placement, piece, zone, pair[0])).area > SHAPE_MM2:
+                out.broken("shape", f"{piece.name} does not unfold to the whole piece that is asked for.", piece.id)
+            found.append(_Copy(placement, copy, 0))
+    if found and taken != set(images):
+        out.broken(
+            "half",
+            f"{piece.name} is cut on the fold from plies that no fold joins: halves would come out.",
+            piece.id,
+            way_out="Cut both plies of a fold.",
+        )
     if not found:
         out.broken(
             "off-fold",
@@ -228,12 +238,22 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
             Print.ONE_WAY: _off(deg, 360.0, 0.0),
         }[cloth_print]
         if print_off > piece.tilt_deg + ANGLE_DEG:
-            out.broken(
-                "print",
-                f"{piece.name} is turned against the print: its arrow stands {print_off:.0f}° off.",
-                piece.id,
-                way_out="Turn it head up.",
-            )
+            first = _off(_arrow_deg(placement, zone, 0), 360.0, 0.0)
+            if ply > 0 and first <= piece.tilt_deg + ANGLE_DEG:
+                out.broken(
+                    "print-fold",
+                    f"{piece.name} would stand on its head on ply {ply + 1} of {len(zone.plies)}, which the fold "
+                    "turns over.",
+                    piece.id,
+                    way_out="Cut the cloth across and turn it, or lay it open.",
+                )
+            else:
+                out.broken(
+                    "print",
+                    f"{piece.name} is turned against the print: its arrow stands {print_off:.0f}° off.",
+                    piece.id,
+                    way_out="Turn it head up.",
+                )
             break
     if piece.turns_deg is not None and not any(
         _off(placement.turn_deg, 360.0, turn) <= piece.tilt_deg + ANGLE_DEG for turn in piece.turns_deg

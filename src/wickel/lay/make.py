@@ -6,8 +6,8 @@ from collections.abc import Callable
 from dataclasses import replace
 from time import perf_counter
 
-from wickel.cloth import Cloth, spread
-from wickel.geometry import area
+from wickel.cloth import Cloth, SectionPlan, depth_fits, planned, spread
+from wickel.geometry import area, bounds
 from wickel.lay.demand import CutPiece
 from wickel.lay.nest import Candidate, Item, Problem, Solution, search
 from wickel.lay.parts import LayRefused, Part, parts_for
@@ -15,6 +15,8 @@ from wickel.lay.placement import Lay, Placement
 from wickel.lay.rules import findings
 
 DEFAULT_EFFORT = 120
+_DEPTHS_TRIED = 5
+_DEPTH_EFFORT = 6
 
 LayReport = Callable[[float, Callable[[], Lay] | None], None]
 """``report(progress 0..1, best lay so far on demand)``; may raise ``Stopped``."""
@@ -29,31 +31,81 @@ def make_lay(
     effort: int = DEFAULT_EFFORT,
     report: LayReport | None = None,
 ) -> Lay:
-    """Lay all pieces of one cloth one way, checked.
+    """Lay all pieces of one cloth one way (``cloth.planned``), checked.
 
     The same pieces, cloth, way, seed and effort give the same lay unless ``report`` stops the
-    search. ``report`` runs after every order tried.
+    search. ``report`` runs after every order tried. Sections one after another are laid one after another,
+    their lengths add up.
 
     Raises:
-        LayRefused: the way cannot hold a piece.
-        KeyError: no such way.
+        LayRefused: the way cannot hold a piece, or has a section that nothing needs.
+        BadWay: no such way.
     """
     started = perf_counter()
     wanted = tuple(p for p in pieces if any(order.cloth == cloth.id for order in p.orders))
-    probe = spread(way, cloth.lay_width_mm, 1.0, cloth.reserve_mm).sections[0]
-    parts = parts_for(wanted, cloth, probe)
-    if not parts:
+    if not wanted:
         raise LayRefused(f"Nothing is cut from {cloth.shown_name}.")
-    problem = Problem(items=_items(parts), seed=seed, effort=effort)
+    asked = planned(way)
+    plans = tuple(_with_depth(plan, wanted, cloth, seed) for plan in asked)
+    width, reserve = cloth.lay_width_mm, cloth.reserve_mm
+    probes = tuple(spread(_text((plan,)), width, 1.0, reserve).sections[0] for plan in plans)
+    parts = parts_for(wanted, cloth, probes)
+    for plan, own in zip(plans, parts, strict=True):
+        if not own:
+            raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
 
-    def finished(solution: Solution) -> Lay:
-        return _lay(wanted, cloth, way, parts, solution, seed, effort, perf_counter() - started)
+    def finished(solutions: list[Solution]) -> Lay:
+        made = _lay(wanted, cloth, plans, parts, solutions, seed, effort, perf_counter() - started)
+        return replace(made, spread=replace(made.spread, way=way))
 
-    def relay(progress: float, best: Solution | None) -> None:
-        if report is not None:
-            report(progress, None if best is None else lambda: finished(best))
+    done: list[Solution] = []
+    for k, own in enumerate(parts):
+        last = k == len(parts) - 1
 
-    return finished(search(problem, relay))
+        def relay(progress: float, best: Solution | None, k: int = k, last: bool = last) -> None:
+            if report is not None:
+                whole = None if best is None or not last else lambda: finished([*done, best])
+                report((k + progress) / len(parts), whole)
+
+        done.append(search(Problem(items=_items(own), seed=seed, effort=effort), relay))
+    return finished(done)
+
+
+def _text(plans: tuple[SectionPlan, ...]) -> str:
+    return "+".join(plan.way.id if plan.depth_mm is None else f"{plan.way.id}:{plan.depth_mm!r}" for plan in plans)
+
+
+def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, seed: int) -> SectionPlan:
+    """The plan with the depth at which a quick lay is shortest, when the way takes one and none was given.
+
+    A fold is as deep as one of the pieces that are cut double on it.
+    """
+    if not plan.way.takes_depth or plan.depth_mm is not None:
+        return plan
+    width, reserve = cloth.lay_width_mm, cloth.reserve_mm
+    deepest = replace(plan, depth_mm=width / 2)
+    half = spread(_text((deepest,)), width, 1.0, reserve).sections
+    (parts,) = parts_for(pieces, cloth, half)
+    heights = {bounds(pose.outline).height for part in parts for pose in part.poses if len(pose.cut_plies) > 1}
+    each = {round(height, 3): height + reserve for height in heights}
+    depths = [depth for _, depth in sorted(each.items(), reverse=True) if depth_fits(depth, width, reserve)]
+    if not depths:
+        raise LayRefused("Nothing is cut double here: lay the cloth open.")
+    tried: list[tuple[float, float]] = []
+    refusal: LayRefused | None = None
+    for depth in depths[:_DEPTHS_TRIED]:
+        made = replace(plan, depth_mm=depth)
+        try:
+            (parts,) = parts_for(pieces, cloth, spread(_text((made,)), width, 1.0, reserve).sections)
+        except LayRefused as reason:
+            refusal = reason
+            continue
+        quick = search(Problem(items=_items(parts), seed=seed, effort=_DEPTH_EFFORT), lambda *_: None)
+        tried.append((quick.length_mm, depth))
+    if not tried:
+        assert refusal is not None, "a depth was tried"
+        raise refusal
+    return replace(plan, depth_mm=min(tried)[1])
 
 
 def _items(parts: tuple[Part, ...]) -> tuple[Item, ...]:
@@ -73,39 +125,45 @@ def _items(parts: tuple[Part, ...]) -> tuple[Item, ...]:
 def _lay(
     pieces: tuple[CutPiece, ...],
     cloth: Cloth,
-    way: str,
-    parts: tuple[Part, ...],
-    solution: Solution,
+    plans: tuple[SectionPlan, ...],
+    parts: tuple[tuple[Part, ...], ...],
+    solutions: list[Solution],
     seed: int,
     effort: int,
     seconds: float,
 ) -> Lay:
-    length = max(
-        spot.x + max(x for x, _ in part.poses[spot.candidate].outline)
-        for part, spot in zip(parts, solution.spots, strict=True)
-    )
-    the_spread = spread(way, cloth.lay_width_mm, length, cloth.reserve_mm)
+    lengths = [
+        max(
+            spot.x + max(x for x, _ in part.poses[spot.candidate].outline)
+            for part, spot in zip(own, solution.spots, strict=True)
+        )
+        for own, solution in zip(parts, solutions, strict=True)
+    ]
+    the_spread = spread(_text(plans), cloth.lay_width_mm, lengths, cloth.reserve_mm)
     placements = []
     copies_mm2 = 0.0
-    for part, spot in zip(parts, solution.spots, strict=True):
-        pose = part.poses[spot.candidate]
-        placements.append(
-            Placement(
-                id=part.id,
-                piece=part.piece,
-                shape=pose.shape,
-                section=0,
-                zone=pose.zone,
-                turn_deg=pose.turn_deg,
-                mirrored=pose.mirrored,
-                x_mm=spot.x + pose.shift_x_mm,
-                y_mm=spot.y + pose.shift_y_mm,
-                cut_plies=pose.cut_plies,
-                on_fold=pose.on_fold,
-                yields=part.yields,
+    for index, (own, solution) in enumerate(zip(parts, solutions, strict=True)):
+        start = the_spread.sections[index].x_mm
+        for part, spot in zip(own, solution.spots, strict=True):
+            pose = part.poses[spot.candidate]
+            placements.append(
+                Placement(
+                    id=part.id,
+                    piece=part.piece,
+                    shape=pose.shape,
+                    section=index,
+                    zone=pose.zone,
+                    turn_deg=pose.turn_deg,
+                    mirrored=pose.mirrored,
+                    x_mm=start + spot.x + pose.shift_x_mm,
+                    y_mm=spot.y + pose.shift_y_mm,
+                    cut_plies=pose.cut_plies,
+                    on_fold=pose.on_fold,
+                    yields=part.yields,
+                    fold=pose.fold,
+                )
             )
-        )
-        copies_mm2 += area(pose.shape.outline, pose.shape.holes) * len(pose.cut_plies)
+            copies_mm2 += area(pose.shape.outline, pose.shape.holes) * len(pose.cut_plies)
     bare = Lay(
         cloth=cloth,
         spread=the_spread,

@@ -55,6 +55,7 @@ class Pose:
     shift_y_mm: float
     low_mm: float
     high_mm: float
+    fold: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -67,94 +68,167 @@ class Part:
     yields: int
 
 
-def parts_for(pieces: tuple[CutPiece, ...], cloth: Cloth, section: Section) -> tuple[Part, ...]:
-    """The parts that give every copy asked of one cloth on one section's zones.
+def parts_for(
+    pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]
+) -> tuple[tuple[Part, ...], ...]:
+    """The parts that give every copy asked of one cloth, for each section those that lie in it.
+
+    An order goes to the section where it takes the fewest placements and leaves the fewest plies uncut.
 
     Raises:
         LayRefused: a piece fits no zone in any allowed turn; says by how much and what would help.
     """
     turns = garment_turns(pieces, cloth.id, cloth.print_or_assumed)
-    parts: list[Part] = []
+    parts: list[list[Part]] = [[] for _ in sections]
     for piece in pieces:
         counter = 0
         for order in piece.orders:
             if order.cloth != cloth.id:
                 continue
-            for poses, yields in _placements(piece, order, cloth, section, turns.get(piece.garment, 0.0)):
+            home, takes = _best_section(piece, order, cloth, sections, turns.get(piece.garment, 0.0))
+            for take in takes:
                 counter += 1
-                parts.append(Part(id=f"{piece.id}/{counter}", piece=piece.id, poses=poses, yields=yields))
-    return tuple(parts)
+                id = f"{piece.id}/{counter}"
+                parts[home].append(Part(id=id, piece=piece.id, poses=take.poses, yields=take.yields))
+    return tuple(tuple(own) for own in parts)
 
 
-def _placements(
-    piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, garment_turn: float
-) -> Iterator[tuple[tuple[Pose, ...], int]]:
-    """The placements of one order, each as its poses and what they yield."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Take:
+    """One placement of an order: its poses, what they yield, and how many plies under it stay uncut."""
+
+    poses: tuple[Pose, ...]
+    yields: int
+    uncut: int
+
+
+def _best_section(
+    piece: CutPiece, order: CutOrder, cloth: Cloth, sections: tuple[Section, ...], garment_turn: float
+) -> tuple[int, list[_Take]]:
+    found: list[tuple[int, int, int, list[_Take]]] = []
+    refusal: LayRefused | None = None
+    for k, section in enumerate(sections):
+        try:
+            takes = _takes(piece, order, cloth, section, garment_turn)
+        except LayRefused as reason:
+            refusal = refusal or reason
+            continue
+        found.append((len(takes), sum(take.uncut for take in takes), k, takes))
+    if not found:
+        assert refusal is not None, "there is a section"
+        raise refusal
+    _, _, home, takes = min(found, key=lambda own: own[:3])
+    return home, takes
+
+
+def _takes(piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, garment_turn: float) -> list[_Take]:
+    """The placements of one order on a section, each with every pose that gives the same copies."""
     turns = allowed_turns(piece, cloth.print_or_assumed, garment_turn)
-    arrows = print_turns(cloth.print_or_assumed, garment_turn)
-    zone_index, zone = 0, section.zones[0]
     if order.fold_edges:
-        on_fold = _fold_poses(piece, order, zone, zone_index, turns)
+        on_fold = _fold_takes(piece, order, section, turns)
         if on_fold:
-            each = len(on_fold[0].cut_plies) // 2
-            full, rest = divmod(order.copies, each)
-            for _ in range(full):
-                yield on_fold, each
-            if rest:
-                raise LayRefused(f"{piece.name} comes out {each} at a time on this fold.", piece.id)
-            return
+            return on_fold
         outline, holes = _whole(piece, order)
         shape, free = Shape(outline=outline, holes=holes), True
-        wanted = next(_on_fold_shapes(piece, order))[1] if zone.folds else shape
+        folded = any(zone.folds for zone in section.zones)
+        wanted = next(_on_fold_shapes(piece, order))[1] if folded else shape
     else:
         shape = wanted = Shape(outline=piece.cut_line, holes=piece.holes)
         free = hand_is_free(piece, order, piece.cut_line, turns)
-    for takes in _takes(order, zone, free):
-        poses = tuple(
-            pose
-            for turn in turns
-            for mirrored, plies in takes
-            if _heads_allowed(turn, plies, zone, arrows)
-            for pose in _free_pose(piece, shape, zone, zone_index, turn, mirrored, plies)
-        )
-        if not poses:
+    left = (order.copies, 0) if free or not order.pair else (order.copies // 2, order.copies // 2)
+    arrows = print_turns(cloth.print_or_assumed, garment_turn)
+    takes: list[_Take] = []
+    made: dict[tuple[int, int], tuple[_Take, tuple[int, int]]] = {}
+    while left != (0, 0):
+        if left not in made:
+            made[left] = _free_take(piece, shape, section, turns, arrows, left, free=free and not order.pair)
+        take, gives = made[left]
+        if not take.poses:
             raise _too_wide(piece, wanted, cloth, section, turns)
-        yield _distinct(poses), len(takes[0][1])
+        takes.append(take)
+        left = (left[0] - gives[0], left[1] - gives[1])
+    return takes
 
 
-def _takes(order: CutOrder, zone: Zone, free: bool) -> Iterator[list[tuple[bool, tuple[int, ...]]]]:
-    """Placement by placement: the alternatives (mirrored, plies cut), which all give the same copies."""
-    plus = [k for k, ply in enumerate(zone.plies) if ply.map.determinant > 0]
-    minus = [k for k, ply in enumerate(zone.plies) if ply.map.determinant < 0]
-    if free and not order.pair:
-        left = order.copies
-        while left > 0:
-            plies = tuple(range(len(zone.plies)))[: min(left, len(zone.plies))]
-            yield [(False, plies), (True, plies)]
-            left -= len(plies)
-        return
-    wanted = (order.copies // 2, order.copies // 2) if order.pair else (order.copies, 0)
-    while wanted != (0, 0):
-        options = []
-        for mirrored, ups, downs in ((False, plus, minus), (True, minus, plus)):
-            taken = (ups[: wanted[0]], downs[: wanted[1]])
-            options.append((mirrored, tuple(sorted([*taken[0], *taken[1]])), (len(taken[0]), len(taken[1]))))
-        best = max(options, key=lambda option: sum(option[2]))
-        yield [(mirrored, plies) for mirrored, plies, gives in options if gives == best[2]]
-        wanted = (wanted[0] - best[2][0], wanted[1] - best[2][1])
+def _free_take(
+    piece: CutPiece,
+    shape: Shape,
+    section: Section,
+    turns: tuple[float, ...],
+    arrows: tuple[float, ...] | None,
+    left: tuple[int, int],
+    *,
+    free: bool,
+) -> tuple[_Take, tuple[int, int]]:
+    """The next placement away from any fold: as many of the copies that are left as one placement can give."""
+    options: list[tuple[tuple[int, int], int, Pose]] = []
+    for index, zone in enumerate(section.zones):
+        for turn in turns:
+            for mirrored in (False, True):
+                plies, gives = _cut_plies(zone, left, mirrored=mirrored, free=free)
+                if not plies or not _heads_allowed(turn, plies, zone, arrows):
+                    continue
+                for pose in _free_pose(piece, shape, zone, index, turn, mirrored, plies):
+                    options.append((gives, len(zone.plies) - len(plies), pose))
+    if not options:
+        return _Take(poses=(), yields=0, uncut=0), (0, 0)
+    best = max((gives for gives, _, _ in options), key=lambda gives: (sum(gives), gives))
+    same = [(uncut, pose) for gives, uncut, pose in options if gives == best]
+    poses = _distinct(tuple(pose for _, pose in same))
+    return _Take(poses=poses, yields=sum(best), uncut=min(uncut for uncut, _ in same)), best
+
+
+def _cut_plies(
+    zone: Zone, left: tuple[int, int], *, mirrored: bool, free: bool
+) -> tuple[tuple[int, ...], tuple[int, int]]:
+    """Which plies one placement is cut from, and how many copies as drawn and mirrored it gives."""
+    if free:
+        plies = tuple(range(len(zone.plies)))[: left[0]]
+        return plies, (len(plies), 0)
+    ups = [k for k, ply in enumerate(zone.plies) if (ply.map.determinant > 0) != mirrored]
+    downs = [k for k in range(len(zone.plies)) if k not in ups]
+    taken = (ups[: left[0]], downs[: left[1]])
+    return tuple(sorted([*taken[0], *taken[1]])), (len(taken[0]), len(taken[1]))
 
 
 def _heads_allowed(turn: float, plies: tuple[int, ...], zone: Zone, arrows: tuple[float, ...] | None) -> bool:
-    """Whether the grain arrow on every cut ply points a way that the print allows."""
+    """Whether the grain arrow points a way that the print allows.
+
+    Plies that the fold turns over against the lowest one are left out: what stands on its head there is the
+    fold's doing, and is found and said by the exact check.
+    """
     if arrows is None:
         return True
     x, y = math.cos(math.radians(turn)), math.sin(math.radians(turn))
+    first = zone.plies[0].map.direction((x, y))
     for ply in plies:
         dx, dy = zone.plies[ply].map.direction((x, y))
+        if ply > 0 and dx * first[0] + dy * first[1] < 0:
+            continue
         deg = math.degrees(math.atan2(dy, dx)) % 360.0
         if not any(abs((deg - arrow + 180.0) % 360.0 - 180.0) < 1e-6 for arrow in arrows):
             return False
     return True
+
+
+def _fold_takes(piece: CutPiece, order: CutOrder, section: Section, turns: tuple[float, ...]) -> list[_Take]:
+    """The placements of a half on the folds of a section; none when it lies on none of them."""
+    takes: list[_Take] = []
+    left = order.copies
+    while left > 0:
+        poses = [
+            pose
+            for index, zone in enumerate(section.zones)
+            for pose in _fold_poses(piece, order, zone, index, turns, left)
+        ]
+        if not poses:
+            return []
+        each = max(len(pose.cut_plies) for pose in poses) // 2
+        same = _distinct(tuple(pose for pose in poses if len(pose.cut_plies) == 2 * each))
+        uncut = min(len(section.zones[pose.zone].plies) - 2 * each for pose in same)
+        takes.append(_Take(poses=same, yields=each, uncut=uncut))
+        left -= each
+    return takes
 
 
 def _free_pose(
@@ -188,15 +262,19 @@ def _free_pose(
 
 
 def _fold_poses(
-    piece: CutPiece, order: CutOrder, zone: Zone, zone_index: int, turns: tuple[float, ...]
+    piece: CutPiece, order: CutOrder, zone: Zone, zone_index: int, turns: tuple[float, ...], left: int
 ) -> tuple[Pose, ...]:
-    """Every pose with the piece's fold edge on a fold of the zone, the piece inside the cloth."""
+    """Every pose with the piece's fold edge on a fold of the zone, the piece inside the cloth.
+
+    Of the pairs of plies that the fold joins, as many are cut as copies are left.
+    """
     poses = []
     for kept, shape in _on_fold_shapes(piece, order):
         for turn in turns:
             for mirrored in (False, True):
                 for fold in zone.folds:
-                    pose = _fold_pose(piece, shape, kept, zone, zone_index, turn, mirrored, fold)
+                    plies = tuple(sorted(ply for pair in fold.joins[:left] for ply in pair))
+                    pose = _fold_pose(piece, shape, kept, zone, zone_index, turn, mirrored, fold, plies)
                     if pose is not None:
                         poses.append(pose)
     return _distinct(tuple(poses))
@@ -211,11 +289,12 @@ def _fold_pose(
     turn: float,
     mirrored: bool,
     fold: FoldEdge,
+    plies: tuple[int, ...],
 ) -> Pose | None:
     to_table = placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=mirrored)
     (_, ay), (_, by) = to_table(kept[0]), to_table(kept[1])
     if abs(ay - by) > 1e-6 or fold.start[1] != fold.end[1]:
-        return None  # the fold runs along the cloth; this pose's fold edge does not
+        return None  # the fold runs along the cloth; this pose's fold edge does not, or the fold runs across
     outline = to_table.all(shape.outline)
     box, room = bounds(outline), bounds(zone.usable)
     level = fold.start[1]
@@ -228,7 +307,7 @@ def _fold_pose(
         zone=zone_index,
         turn_deg=turn,
         mirrored=mirrored,
-        cut_plies=tuple(sorted(fold.joins)),
+        cut_plies=plies,
         shape=shape,
         on_fold=True,
         outline=tuple((x - box.min_x, 0.0 if abs(y - ay) < 1e-6 else y - ay) for x, y in outline),
@@ -236,6 +315,7 @@ def _fold_pose(
         shift_y_mm=-ay,
         low_mm=level,
         high_mm=level,
+        fold=fold.name,
     )
 
 
@@ -279,19 +359,25 @@ def _too_wide(piece: CutPiece, shape: Shape, cloth: Cloth, section: Section, tur
         return LayRefused(f"{piece.name} may not lie on {way} cloth in any of the turns it is allowed.", piece.id)
     room = max(bounds(zone.usable).height for zone in section.zones)
     over = _least_across(piece, shape.outline, turns) - room
-    if section.way == "open":
-        return LayRefused(
-            f"{piece.name} is {_up_cm(over)} cm too wide for {cloth.shown_name}: take wider cloth, or split "
-            "the piece with a seam.",
-            piece.id,
-            too_wide_mm=over,
-        )
+    whole = cloth.lay_width_mm - 2 * cloth.reserve_mm
+    outs = []
+    if section.way not in ("open", "crosswise", "turned"):
+        outs.append("open the cloth")
+        if section.way != "to-middle" and _fits_to_middle(piece, shape, cloth, turns):
+            outs.append("fold the selvages to the middle")
+    if over + room > whole + _FIT_MM or not outs:
+        outs = ["take wider cloth"]
+    outs.append("split the piece with a seam")
+    where = cloth.shown_name if section.way in ("open", "crosswise", "turned") else "the folded cloth"
     return LayRefused(
-        f"{piece.name} is {_up_cm(over)} cm too wide for the folded cloth: open the cloth, take wider cloth, "
-        "or split the piece with a seam.",
+        f"{piece.name} is {_up_cm(over)} cm too wide for {where}: {', '.join(outs[:-1])}, or {outs[-1]}.",
         piece.id,
         too_wide_mm=over,
     )
+
+
+def _fits_to_middle(piece: CutPiece, shape: Shape, cloth: Cloth, turns: tuple[float, ...]) -> bool:
+    return _least_across(piece, shape.outline, turns) <= cloth.lay_width_mm / 4 - cloth.reserve_mm + _FIT_MM
 
 
 def _least_across(piece: CutPiece, outline: Outline, turns: Iterable[float]) -> float:

@@ -45,7 +45,7 @@ class Placement:
     """A part at its place: q = R(turn) · M · R(−grain) · p + (x, y), cut from some plies of a zone.
 
     ``yields`` is the number of finished copies; ``on_fold`` says that the shape is a half whose fold
-    edge lies on the zone's fold.
+    edge lies on a fold of the zone, ``fold`` which.
     """
 
     id: str
@@ -60,6 +60,7 @@ class Placement:
     cut_plies: tuple[int, ...]
     on_fold: bool
     yields: int
+    fold: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -88,8 +89,8 @@ class Lay:
 
     @property
     def way(self) -> str:
-        """The way to spread of the first section."""
-        return self.spread.sections[0].way
+        """How the cloth is spread, as asked for."""
+        return self.spread.way
 
     @property
     def complete(self) -> bool:

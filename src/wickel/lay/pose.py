@@ -47,17 +47,18 @@ def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[Flat
     """Every finished copy on the flat cloth, in ply order; a half on a fold gives one whole."""
     there = on_table(placement, piece)
     copies = []
+    fold = next((f for f in zone.folds if f.name == placement.fold), None) if placement.on_fold else None
     for ply in placement.cut_plies:
         to_cloth = zone.plies[ply].map
         outline, holes = to_cloth.all(there.outline), tuple(to_cloth.all(hole) for hole in there.holes)
         hand = 1 if (to_cloth.determinant > 0) != placement.mirrored else -1
         plies: tuple[int, ...] = (ply,)
-        if placement.on_fold:
-            (fold,) = (f for f in zone.folds if ply in f.joins)
-            if ply != fold.joins[0]:
+        if fold is not None:
+            (pair,) = (pair for pair in fold.joins if ply in pair)
+            if ply != pair[0]:
                 continue  # the second ply of a fold is the other half of the same copy
             outline, holes = unfolded(outline, (to_cloth(fold.start), to_cloth(fold.end)), holes)
-            hand, plies = 0, fold.joins
+            hand, plies = 0, pair
         copies.append(FlatCopy(outline=outline, holes=holes, hand=hand, plies=plies))
     return tuple(copies)
 

@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from functools import partial
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
-    QButtonGroup,
     QComboBox,
+    QDialog,
     QGridLayout,
     QHBoxLayout,
     QLabel,
@@ -19,11 +18,13 @@ from PySide6.QtWidgets import (
 
 from wickel.app.session import LONG_EFFORT, Session
 from wickel.app.table.lay_view import LayView
-from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled
+from wickel.app.widgets.cards import TakenCard, card, emptied, label, narrow, relabelled, scrolling
+from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
-from wickel.cloth import WAYS, Way
+from wickel.cloth import COMBINED, WAYS, depth_fits, planned, way_name
 from wickel.files.drawing import copies_text
-from wickel.geometry import bounds
+from wickel.geometry import Bounds, bounds
+from wickel.job import BEST
 from wickel.lay import Lay, Level, Placement, on_table
 from wickel.units import shown_cloth_length, shown_length
 
@@ -31,14 +32,16 @@ from wickel.units import shown_cloth_length, shown_length
 class WayCard(TakenCard):
     """One way to lay the cloth: a small true picture, its length, and what stands in its way."""
 
-    def __init__(self, way: Way) -> None:
-        super().__init__(way.id, f"Way to lay: {way.name}", f"{way.name}: {way.summary} (Enter takes it)")
+    def __init__(self, way: str) -> None:
+        name = way_name(way)
+        summary = "; then ".join(plan.way.summary for plan in planned(way))
+        super().__init__(way, f"Way to lay: {name}", f"{name}: {summary} (Enter takes it)")
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 10, 12, 9)
         column.setSpacing(3)
         self.picture = LayPicture()
         column.addWidget(self.picture)
-        column.addWidget(label(way.name, "heading"))
+        column.addWidget(label(name, "heading", wrap=True))
         row = QHBoxLayout()
         self.used = label("", "soft")
         row.addWidget(self.used, 1)
@@ -58,6 +61,62 @@ class WayCard(TakenCard):
         self.mark(chosen)
 
 
+_SECTIONS = 4
+_FOLDED_LOW = ("lengthwise", "partial", "to-middle", "four")
+
+
+def _snag(lay: Lay | None) -> str:
+    """The worst thing about a lay, in a few words."""
+    broken = [] if lay is None else [f for f in lay.findings if f.level is Level.BROKEN]
+    more = f" (and {len(broken) - 1} more)" if len(broken) > 1 else ""
+    return f"{broken[0].text}{more}" if broken else ""
+
+
+class SectionsDialog(QDialog):
+    """Ways for up to four sections along the table. ``chosen`` carries them as one way."""
+
+    chosen = Signal(str)
+
+    def __init__(self, way: str, parent: QWidget | None) -> None:
+        super().__init__(parent)
+        self.setWindowTitle("Sections")
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        column = QVBoxLayout(self)
+        column.addWidget(label("Sections, from the start of the cloth", "title"))
+        column.addWidget(label("Each piece goes where it takes the fewest cuts and wastes the fewest plies.", "soft"))
+        self.boxes: list[QComboBox] = []
+        now = planned(way)
+        for k in range(_SECTIONS):
+            box = QComboBox()
+            box.setAccessibleName(f"Section {k + 1}")
+            box.setToolTip(f"How section {k + 1} is folded")
+            if k:
+                box.addItem("no more", "")
+            for own in WAYS.values():
+                box.addItem(own.name, own.id)
+            box.setCurrentIndex(box.findData(now[k].way.id if k < len(now) else ""))
+            self.boxes.append(box)
+            column.addWidget(box)
+        row = QHBoxLayout()
+        leave = QPushButton("Leave it")
+        leave.setToolTip("Close without a change (Esc)")
+        leave.clicked.connect(self.reject)
+        self.take = QPushButton("Spread it so")
+        self.take.setObjectName("main")
+        self.take.setDefault(True)
+        self.take.setToolTip("Lay the cloth in these sections (Enter)")
+        self.take.clicked.connect(self.accept)
+        row.addWidget(leave)
+        row.addStretch()
+        row.addWidget(self.take)
+        column.addLayout(row)
+
+    def accept(self) -> None:
+        ways = [str(box.currentData()) for box in self.boxes if box.currentData()]
+        self.chosen.emit("+".join(ways))
+        super().accept()
+
+
 class LayStage(QWidget):
     """The lay, its search, and the ways."""
 
@@ -65,7 +124,6 @@ class LayStage(QWidget):
         super().__init__()
         self.setObjectName("stage")
         self._session = session
-        self.fold_buttons: dict[str, QPushButton] = {}
         self.way_cards: dict[str, WayCard] = {}
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
@@ -91,16 +149,25 @@ class LayStage(QWidget):
         self.find.clicked.connect(self.find_or_stop)
         row.addWidget(self.find)
         row.addSpacing(14)
-        row.addWidget(label("Fold", "soft"))
-        group = QButtonGroup(self)
-        for way in WAYS.values():
-            button = QPushButton(way.name)
-            button.setCheckable(True)
-            button.setToolTip(f"{way.name}: {way.summary}")
-            button.clicked.connect(partial(self.take_way, way.id))
-            group.addButton(button)
-            self.fold_buttons[way.id] = button
-            row.addWidget(button)
+        words = label("Folded", "soft")
+        self.fold = QComboBox()
+        narrow(self.fold)
+        self.fold.setMinimumContentsLength(18)
+        self.fold.setAccessibleName("How the cloth is folded")
+        self.fold.setToolTip("How the cloth is folded; the cards at the side show every way")
+        for id in (BEST, *WAYS, *COMBINED):
+            self.fold.addItem("the shortest way" if id == BEST else way_name(id), id)
+        self.fold.activated.connect(lambda _: self.take_way(str(self.fold.currentData())))
+        words.setBuddy(self.fold)
+        row.addWidget(words)
+        row.addWidget(self.fold)
+        self.depth = LengthEdit("Depth of the fold")
+        self.depth.entered.connect(self._enter_depth)
+        row.addWidget(self.depth)
+        self.sections = QPushButton("Sections…")
+        self.sections.setToolTip("Spread the cloth in sections of different ways, one after another (Ctrl+Shift+G)")
+        self.sections.clicked.connect(self.choose_sections)
+        row.addWidget(self.sections)
         row.addStretch()
         self.which_cloth = QComboBox()
         self.which_cloth.setAccessibleName("The cloth whose lay is shown")
@@ -125,25 +192,35 @@ class LayStage(QWidget):
         return frame
 
     def _ways(self) -> QVBoxLayout:
-        self._way_column = QVBoxLayout()
+        side = QVBoxLayout()
+        side.setSpacing(8)
+        side.addWidget(label("Ways to lay it, shortest first", "soft"))
+        inner = QWidget()
+        self._way_column = QVBoxLayout(inner)
+        self._way_column.setContentsMargins(0, 0, 6, 0)
         self._way_column.setSpacing(8)
-        self._way_column.addWidget(label("Ways to lay it, shortest first", "soft"))
-        for way in WAYS.values():
-            own = WayCard(way)
-            own.setFixedWidth(236)
-            own.taken.connect(self.take_way)
-            self.way_cards[way.id] = own
-            self._way_column.addWidget(own)
-        self._way_column.addSpacing(6)
-        self._way_column.addWidget(label("From the lay to the shop", "soft"))
-        frame, column = card()
-        frame.setFixedWidth(236)
-        self._sum = QGridLayout()
-        self._sum.setVerticalSpacing(2)
-        column.addLayout(self._sum)
-        self._way_column.addWidget(frame)
+        for id in (*WAYS, *COMBINED):
+            self._add_card(id)
         self._way_column.addStretch()
-        return self._way_column
+        area = scrolling(inner)
+        area.setFixedWidth(252)
+        side.addWidget(area, 1)
+        side.addWidget(label("From the lay to the shop", "soft"))
+        frame, column = card()
+        frame.setFixedWidth(244)
+        column.setContentsMargins(14, 8, 14, 8)
+        self._sum = QGridLayout()
+        self._sum.setVerticalSpacing(0)
+        column.addLayout(self._sum)
+        side.addWidget(frame)
+        return side
+
+    def _add_card(self, id: str) -> WayCard:
+        own = WayCard(id)
+        own.taken.connect(self.take_way)
+        self.way_cards[id] = own
+        self._way_column.insertWidget(0, own)
+        return own
 
     # --- showing -----------------------------------------------------------------------------
 
@@ -151,20 +228,39 @@ class LayStage(QWidget):
         """Show the lay and the ways as they are now."""
         session = self._session
         self.view.show_lay(session.lay, session.job.unit)
-        for id, button in self.fold_buttons.items():
-            button.setChecked(id == session.way)
+        self._show_fold()
         longest = max((lay.table_mm for lay in session.lays.values()), default=1.0)
         lengths = {way: lay.lay_length_mm for way, lay in session.lays.items()}
+        if session.way not in self.way_cards:
+            self._add_card(session.way)
+        for id in [id for id in self.way_cards if id not in (*WAYS, *COMBINED, session.way)]:
+            gone = self.way_cards.pop(id)
+            self._way_column.removeWidget(gone)
+            gone.deleteLater()
         for k, id in enumerate(sorted(self.way_cards, key=lambda way: lengths.get(way, 1e12))):
             own, lay = self.way_cards[id], session.lays.get(id)
             length = "–" if lay is None else shown_cloth_length(lay.lay_length_mm, session.job.unit)
-            own.show_way(lay, session.lay_refusals.get(id, ""), longest, length, chosen=id == session.way)
+            snag = session.lay_refusals.get(id, "") or _snag(lay)
+            own.show_way(lay, snag, longest, length, chosen=id == session.way)
             self._way_column.removeWidget(own)
-            self._way_column.insertWidget(k + 1, own)
+            self._way_column.insertWidget(k, own)
         self._show_figures()
         self._show_hand()
         self._show_cloths()
         self.find.setEnabled(bool(session.pieces))
+
+    def _show_fold(self) -> None:
+        """Show the way in use, and how deep its fold is."""
+        way, lay = self._session.way, self._session.lay
+        taken = self._session.job.fold
+        while self.fold.count() > 1 + len(WAYS) + len(COMBINED):
+            self.fold.removeItem(self.fold.count() - 1)
+        if self.fold.findData(taken) < 0:
+            self.fold.addItem(way_name(taken), taken)
+        self.fold.setCurrentIndex(self.fold.findData(taken))
+        deep = next((s.depth_mm for s in lay.spread.sections if s.depth_mm is not None), None) if lay else None
+        self.depth.setVisible(any(plan.way.takes_depth for plan in planned(way)))
+        self.depth.show_length(deep, self._session.job.unit)
 
     def _show_cloths(self) -> None:
         cloths, own = self._session.cloths, self._session.cloth
@@ -221,7 +317,7 @@ class LayStage(QWidget):
         words = [
             f"cut {shown_length(box.width, unit)} along × {shown_length(box.height, unit)} across",
             f"{shown_length(box.min_x, unit)} from the start",
-            f"{shown_length(box.min_y, unit)} from the {'fold' if lay.way == 'lengthwise' else 'low selvage'}",
+            self._across(placement, lay, box),
             {0.0: "head to the start", 180.0: "head to the end"}.get(
                 placement.turn_deg, f"turned {placement.turn_deg:g}°"
             ),
@@ -233,6 +329,16 @@ class LayStage(QWidget):
             words.append(f"cut {len(placement.cut_plies)} ply of {len(zone.plies)} only")
         return " · ".join(words)
 
+    def _across(self, placement: Placement, lay: Lay, box: Bounds) -> str:
+        """Where the placement lies across the table, from the nearest edge that a cutter can measure from."""
+        zone = lay.spread.sections[placement.section].zones[placement.zone]
+        names = {fold.name for fold in zone.folds}
+        if "high" in names:
+            far = max(y for _, y in zone.outline)
+            return f"{shown_length(far - box.max_y, self._session.job.unit)} from the far fold"
+        near = "fold" if lay.spread.sections[placement.section].way in _FOLDED_LOW else "low selvage"
+        return f"{shown_length(box.min_y, self._session.job.unit)} from the {near}"
+
     def _show_searching(self, searching: bool) -> None:
         self.find.setText("Stop, keep the best" if searching else "Find a better lay")
 
@@ -242,8 +348,28 @@ class LayStage(QWidget):
         """Lay the cloth another way."""
         job = self._session.job
         if way != job.fold:
-            self._session.apply(replace(job, fold=way), f"Fold: {WAYS[way].name.lower()}")
+            name = "the shortest way" if way == BEST else way_name(way).lower()
+            self._session.apply(replace(job, fold=way), f"Fold: {name}")
         self.refresh()
+
+    def _enter_depth(self, mm: float) -> None:
+        """Fold to that depth, where the way takes one."""
+        cloth = self._session.cloth
+        if cloth is None:
+            return
+        if not depth_fits(mm, cloth.lay_width_mm, cloth.reserve_mm):
+            most = shown_length(cloth.lay_width_mm / 2, self._session.job.unit)
+            self._session.trouble.emit(f"A fold on this cloth is at most {most} deep.")
+            self._show_fold()
+            return
+        plans = planned(self._session.way)
+        self.take_way("+".join(f"{p.way.id}:{mm:g}" if p.way.takes_depth else p.way.id for p in plans))
+
+    def choose_sections(self) -> None:
+        """Ask for the ways of the sections, one after another."""
+        dialog = SectionsDialog(self._session.way, self.window())
+        dialog.chosen.connect(self.take_way)
+        dialog.open()
 
     def find_or_stop(self) -> None:
         """Search on for a shorter lay, or end the search that runs."""

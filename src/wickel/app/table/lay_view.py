@@ -10,7 +10,7 @@ from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
 from wickel.app.table.tape import THICK, paint_tape
 from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette, text_font
-from wickel.cloth import Cloth, Print, Section, Spread
+from wickel.cloth import Cloth, FoldEdge, Print, Section, Spread, Zone, way_name
 from wickel.files.drawing import copies_text, name_room
 from wickel.geometry import Outline, bounds
 from wickel.lay import Lay, Placement, marks_on_table, on_table
@@ -84,7 +84,7 @@ class ClothItem(QGraphicsItem):
         colours = palette()
         for zone in section.zones:
             box = bounds(flipped(zone.outline))
-            folded = {-fold.start[1] for fold in zone.folds}
+            folded = {-fold.start[1] for fold in zone.folds if fold.start[1] == fold.end[1]}
             for y in {box.min_y, box.max_y} - folded:
                 painter.setPen(dashed(colours.ink, 2.2, 1, 3))
                 painter.drawLine(QPointF(box.min_x, y), QPointF(box.max_x, y))
@@ -100,8 +100,14 @@ class ClothItem(QGraphicsItem):
                     if abs(y - box.min_y) > 1e-6 and abs(y - box.max_y) > 1e-6:
                         painter.drawLine(QPointF(box.min_x, y), QPointF(box.max_x, y))
         painter.setPen(pen(colours.soft, 1))
-        painter.drawLine(QPointF(self.box.left(), self.box.top()), QPointF(self.box.left(), self.box.bottom()))
-        painter.drawLine(QPointF(self.box.right(), self.box.top()), QPointF(self.box.right(), self.box.bottom()))
+        ends = {section.x_mm} | ({section.x_mm + section.length_mm} - {fold.end[0] for fold in _end_folds(section)})
+        for x in ends:
+            painter.drawLine(QPointF(x, self.box.top()), QPointF(x, self.box.bottom()))
+
+
+def _end_folds(section: Section) -> list[FoldEdge]:
+    """The folds of a section that run across the table."""
+    return [fold for zone in section.zones for fold in zone.folds if fold.start[0] == fold.end[0]]
 
 
 class PlacementItem(PickItem):
@@ -234,16 +240,44 @@ class LayView(PickView):
         painter.restore()
 
     def _paint_edge_names(self, painter: QPainter, box: QRectF) -> None:
+        """Below each section what its low edge is; beside its zones how many plies they have."""
         assert self._lay is not None
-        zone = self._lay.spread.sections[0].zones[0]
-        plies = f"{len(zone.plies)} plies" if len(zone.plies) > 1 else "1 ply, right side up"
-        low = f"fold · {plies}" if zone.folds else f"selvage · {plies}"
-        at = self.mapFromScene(box.bottomLeft())
-        painter.setFont(text_font(13, bold=True))
-        painter.setPen(QColor(palette().indigo if zone.folds else palette().ink))
-        painter.drawText(QRectF(at.x(), at.y() + 6, 420, 20), Qt.AlignmentFlag.AlignLeft, low)
-        end = self.mapFromScene(box.bottomRight())
+        spread = self._lay.spread
+        for section in spread.sections:
+            start = self.mapFromScene(QPointF(section.x_mm, box.bottom()))
+            stop = self.mapFromScene(QPointF(section.x_mm + section.length_mm, box.bottom()))
+            low = section.zones[0]
+            fold = any(f.name == "low" for f in low.folds)
+            words = f"{'fold' if fold else 'selvage'} · {_plies(low)}"
+            if len(spread.sections) > 1:
+                words = f"{way_name(section.way)}: {words}"
+            painter.setFont(text_font(13, bold=True))
+            painter.setPen(QColor(palette().indigo if fold else palette().ink))
+            room = max(60.0, float(stop.x() - start.x()))
+            painter.drawText(QRectF(start.x(), start.y() + 6, room, 20), Qt.AlignmentFlag.AlignLeft, words)
+            for zone in section.zones[1:]:
+                self._paint_zone_name(painter, zone, room)
         painter.setPen(QColor(palette().soft))
         painter.setFont(text_font(13))
-        if end.x() - at.x() > 420:
-            painter.drawText(QRectF(end.x() - 300, end.y() + 6, 300, 20), Qt.AlignmentFlag.AlignRight, "end of the lay")
+        end = self.mapFromScene(box.bottomRight())
+        if end.x() - self.mapFromScene(box.bottomLeft()).x() > 620:
+            folded = any(_end_folds(section) for section in spread.sections[-1:])
+            words = "end of the lay: the fold across" if folded else "end of the lay"
+            painter.drawText(QRectF(end.x() - 300, end.y() + 6, 300, 20), Qt.AlignmentFlag.AlignRight, words)
+
+    def _paint_zone_name(self, painter: QPainter, zone: Zone, room: float) -> None:
+        """The plies of a zone that does not lie at the low edge, just inside its start."""
+        corner = min(zone.outline)
+        at = self.mapFromScene(QPointF(corner[0], -corner[1]))
+        painter.setFont(text_font(12, bold=True))
+        painter.setPen(QColor(palette().ink))
+        words = _plies(zone) + (", fold at the far edge" if any(f.name == "high" for f in zone.folds) else "")
+        painter.drawText(QRectF(at.x() + 5, at.y() - 18, room, 16), Qt.AlignmentFlag.AlignLeft, words)
+
+
+def _plies(zone: Zone) -> str:
+    """How many plies a zone has, in words."""
+    if len(zone.plies) == 1:
+        return "1 ply, right side up"
+    over = any(ply.map.a < 0 for ply in zone.plies)
+    return f"{len(zone.plies)} plies{', some the other way up' if over else ''}"

@@ -144,7 +144,8 @@ class LayPicture(QWidget):
             painter.setPen(pen(colour, 1))
             painter.setBrush(mixed(colour, colours.paper, 0.12))
             painter.drawPath(scene_path(tuple((x * scale, top - y * scale) for x, y in shape.outline), closed=True))
-        if any(zone.folds for s in lay.spread.sections for zone in s.zones):
-            painter.setPen(pen(colours.indigo, 3))
-            painter.drawLine(QPointF(0, top - 1), QPointF(box.width * scale, top - 1))
+        painter.setPen(pen(colours.indigo, 3))
+        for fold in (fold for s in lay.spread.sections for zone in s.zones for fold in zone.folds):
+            (ax, ay), (bx, by) = fold.start, fold.end
+            painter.drawLine(QPointF(ax * scale, top - ay * scale), QPointF(bx * scale, top - by * scale))
         painter.end()

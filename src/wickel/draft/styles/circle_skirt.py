@@ -31,7 +31,7 @@ OPTIONS = (
         id="panels",
         question="In how many panels?",
         default="2",
-        choices={str(n): str(n) for n in (1, 2, 3, 4, 6, 8)},
+        choices={str(n): str(n) for n in range(1, 9)},
     ),
     ChoiceOption(
         id="grain",

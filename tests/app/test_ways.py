@@ -1,0 +1,83 @@
+"""Every way to spread in the Lay stage: taken by card, box, menu and key; depth and sections by hand."""
+
+import pytest
+from PySide6.QtCore import Qt
+
+from tests.app.test_window import CTRL, LAY, LEFT, SHIFT, go, type_into
+from wickel.app.stages.lay import SectionsDialog
+from wickel.cloth import COMBINED, WAYS
+from wickel.files import read_job
+from wickel.lay import exact_check
+
+
+def choose(box, data):
+    box.setCurrentIndex(box.findData(data))
+    box.activated.emit(box.currentIndex())
+
+
+@pytest.mark.parametrize("way", [*WAYS, *COMBINED])
+def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session, qtbot, way):
+    go(qtbot, window, LAY)
+    choose(window.lay.fold, way)
+    assert session.job.fold == way
+    if session.lay is None:
+        reason = {"to-middle": "Front is 4.9 cm too wide", "lengthwise+open": "one way does for all pieces"}[way]
+        assert reason in window.slip.sentence.text()
+        assert session.lay_refusals[way] == window.lay.way_cards[way].snag.text()
+        return
+    assert session.lay.way == way
+    assert exact_check(session.lay) == ()
+    shown = window.lay.view.items_by_id
+    assert set(shown) == {placement.id for placement in session.lay.placements}
+
+
+@pytest.mark.parametrize(
+    ("key", "way"), [("D", "partial"), ("M", "to-middle"), ("C", "crosswise"), ("T", "turned"), ("F", "four")]
+)
+def test_ways_have_keys(window, session, qtbot, key, way):
+    go(qtbot, window, LAY)
+    qtbot.keyClick(window, getattr(Qt.Key, f"Key_{key}"), CTRL | SHIFT)
+    assert session.job.fold == way
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert session.job.fold == "open"
+
+
+def test_the_depth_of_a_fold_is_set_by_hand(window, session, qtbot):
+    go(qtbot, window, LAY)
+    assert not window.lay.depth.isVisible()
+    choose(window.lay.fold, "partial")
+    assert window.lay.depth.isVisible()
+    type_into(qtbot, window.lay.depth, "45")
+    assert session.job.fold == "partial:450"
+    assert session.lay.spread.sections[0].depth_mm == 450
+    assert window.lay.depth.text() == "45 cm"
+    session.save_now()
+    assert read_job(session.path).fold == "partial:450"
+    type_into(qtbot, window.lay.depth, "90")
+    assert session.job.fold == "partial:450"
+    assert "at most" in window.slip.sentence.text()
+
+
+def test_sections_are_set_by_hand(window, session, qtbot):
+    go(qtbot, window, LAY)
+    qtbot.mouseClick(window.lay.sections, LEFT)
+    (dialog,) = window.findChildren(SectionsDialog)
+    choose(dialog.boxes[0], "four")
+    choose(dialog.boxes[1], "open")
+    qtbot.mouseClick(dialog.take, LEFT)
+    assert session.job.fold == "four+open"
+    assert session.lay is None or [s.way for s in session.lay.spread.sections] == ["four", "open"]
+    assert "four+open" in window.lay.way_cards
+    choose(window.lay.fold, "open")
+    assert "four+open" not in window.lay.way_cards
+
+
+def test_a_one_way_print_folded_crosswise_is_said_on_the_card_and_in_the_slip(window, session, qtbot):
+    window.open_path(sorted(window._folder.path.glob("*.wickel.json"))[1])  # herons, one way
+    go(qtbot, window, LAY)
+    choose(window.lay.fold, "crosswise")
+    assert "stand on its head on ply 2" in window.slip.sentence.text()
+    assert "stand on its head on ply 2" in window.lay.way_cards["crosswise"].snag.text()
+    assert window.ticket.buy.figure.text().startswith(("≥", "at least")) or not session.lay.complete
+    choose(window.lay.fold, "turned")
+    assert session.lay.complete
