@@ -1,4 +1,4 @@
-"""The real window with the demo studio; lays are searched at once, in this process."""
+"""The real window with the demo studio; lays of the way in use and one other are searched at once, in this process."""
 
 import pytest
 from PySide6.QtWidgets import QApplication
@@ -9,7 +9,7 @@ from wickel.app.tasks import InlineRunner
 
 @pytest.fixture
 def window(qtbot, tmp_path):
-    made = make_window(QApplication.instance(), tmp_path / "home", InlineRunner(most_effort=4), demo=True)
+    made = make_window(QApplication.instance(), tmp_path / "home", InlineRunner(most_effort=4, most_ways=2), demo=True)
     qtbot.addWidget(made)
     with qtbot.waitExposed(made):
         made.show()

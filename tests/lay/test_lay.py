@@ -140,7 +140,7 @@ def test_a_pair_on_double_cloth_is_one_placement_and_on_open_cloth_two():
 def test_an_odd_number_on_double_cloth_leaves_no_spare_copy():
     lay_file = laid(job(piece("patch", BOX, 5)), "lengthwise")
     assert sorted(p["yields"] for p in lay_file["lays"][0]["placements"]) == [1, 2, 2]
-    assert lay_file["lays"][0]["findings"] == []
+    assert [f for f in lay_file["lays"][0]["findings"] if f["level"] != "note"] == []
 
 
 def test_mirror_true_lets_an_asymmetric_piece_be_cut_double():

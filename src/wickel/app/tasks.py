@@ -99,18 +99,19 @@ class Runner(QObject):
 
 
 class InlineRunner(Runner):
-    """Does each task before ``start`` returns, with a ceiling on its effort."""
+    """Does each task before ``start`` returns, with ceilings on its effort and on how many ways are tried."""
 
-    def __init__(self, most_effort: int = 12) -> None:
+    def __init__(self, most_effort: int = 12, most_ways: int | None = None) -> None:
         super().__init__()
         self._most = most_effort
+        self._ways = most_ways
 
     def start(self, task: LayTask) -> None:
         run_task(
             LayTask(
                 pieces=task.pieces,
                 cloth=task.cloth,
-                ways=task.ways,
+                ways=task.ways[: self._ways],
                 effort=min(task.effort, self._most),
                 seed=task.seed,
             ),

@@ -1,6 +1,7 @@
 """Cloth, its print, and the ways to spread it."""
 
-from wickel.cloth.cloth import PRINT_NAMES, BadCloth, Cloth, Print
+from wickel.cloth.cloth import PRINT_NAMES, BadCloth, Cloth, Flaw, Kind, Print
+from wickel.cloth.folding import Face, Panel, fold_panels
 from wickel.cloth.spread import (
     COMBINED,
     WAYS,
@@ -25,7 +26,11 @@ __all__ = [
     "BadCloth",
     "BadWay",
     "Cloth",
+    "Face",
+    "Flaw",
     "FoldEdge",
+    "Kind",
+    "Panel",
     "Ply",
     "Print",
     "Section",
@@ -34,6 +39,7 @@ __all__ = [
     "Way",
     "Zone",
     "depth_fits",
+    "fold_panels",
     "planned",
     "spread",
     "way_name",

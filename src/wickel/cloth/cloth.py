@@ -24,6 +24,27 @@ PRINT_NAMES: dict[Print, str] = {
 }
 
 
+class Kind(StrEnum):
+    """How a cloth is made: a non-woven one has no grain."""
+
+    WOVEN = "woven"
+    KNIT = "knit"
+    NON_WOVEN = "non-woven"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Flaw:
+    """A spoiled place of the flat cloth: a box from its corner nearest the start and the low selvage, in mm.
+
+    A strip over the whole width has ``width_mm`` None.
+    """
+
+    x_mm: float
+    length_mm: float
+    y_mm: float = 0.0
+    width_mm: float | None = None
+
+
 class BadCloth(ValueError):
     """A cloth that cannot be. The message is one sentence."""
 
@@ -35,7 +56,8 @@ class Cloth:
     ``print`` None means that nobody said: it counts as one-way. ``reserve_mm`` is kept free at each
     selvage because real cloth is a little narrower here and there. ``squaring_mm`` is trimmed at
     each end to square the cloth. ``unheeded`` names what the file says of the cloth that lays do
-    not yet heed (repeats, borders, flaws).
+    not yet heed (repeats, borders). Stretches are shares of 1 along the selvage and across. ``nap``: a pile that
+    strokes one way, which makes any print one-way. ``least_length_mm`` is the least the shop sells.
     """
 
     id: str
@@ -53,6 +75,15 @@ class Cloth:
     price: float | None = None
     colour: str = ""
     unheeded: tuple[str, ...] = ()
+    kind: Kind = Kind.WOVEN
+    fibre: str = ""
+    stretch_along: float = 0.0
+    stretch_across: float = 0.0
+    nap: bool = False
+    see_through: bool = False
+    frays: bool = False
+    least_length_mm: float = 0.0
+    flaws: tuple[Flaw, ...] = ()
 
     def __post_init__(self) -> None:
         name = self.shown_name
@@ -79,6 +110,19 @@ class Cloth:
             raise BadCloth(f"Cloth “{name}” is usable wider than it is wide.")
         if 2 * self.reserve_mm >= self.lay_width_mm:
             raise BadCloth(f"Cloth “{name}” keeps so much in reserve that no width is left.")
+        self._check_what_it_does(name)
+
+    def _check_what_it_does(self, name: str) -> None:
+        """Stretch, least length and flaws. Raises ``BadCloth``."""
+        for label, value in (("along", self.stretch_along), ("across", self.stretch_across)):
+            if not (math.isfinite(value) and 0 <= value <= 3):
+                raise BadCloth(f"Cloth “{name}” stretches {label} by {value:g}: write a share from 0 to 3.")
+        if not (math.isfinite(self.least_length_mm) and 0 <= self.least_length_mm <= 1e5):
+            raise BadCloth(f"Cloth “{name}” is sold from {self.least_length_mm:g} mm: it must be 0 or more.")
+        for flaw in self.flaws:
+            sizes = (flaw.x_mm, flaw.y_mm, flaw.length_mm, flaw.width_mm or 1.0)
+            if not all(math.isfinite(mm) for mm in sizes) or min(sizes) < 0 or flaw.length_mm <= 0:
+                raise BadCloth(f"Cloth “{name}” has a flaw without a place or a size: say where it lies and how long.")
 
     @property
     def shown_name(self) -> str:
@@ -92,5 +136,6 @@ class Cloth:
 
     @property
     def print_or_assumed(self) -> Print:
-        """The print direction; a cloth that does not say counts as one-way."""
-        return self.print or Print.ONE_WAY
+        """The print direction; a cloth that does not say counts as one-way, and so does one with a nap."""
+        said = self.print or Print.ONE_WAY
+        return Print.ONE_WAY if self.nap and said in (Print.ANY, Print.TWO_WAY) else said

@@ -11,7 +11,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError, model_validator
 
-from wickel.cloth import BadCloth, Cloth, Print
+from wickel.cloth import BadCloth, Cloth, Flaw, Kind, Print
 from wickel.files.own_file import OwnStyleRecord, own_style, own_style_record
 from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import (
@@ -88,6 +88,22 @@ class PieceRecord(FileRecord):
         return self
 
 
+class StretchRecord(FileRecord):
+    """How far a cloth stretches, as shares of 1."""
+
+    along: Number = 0.0
+    across: Number = 0.0
+
+
+class FlawRecord(FileRecord):
+    """A spoiled place; without a width it goes over the whole width."""
+
+    x_mm: Number
+    length_mm: FinePositive
+    y_mm: Number = 0.0
+    width_mm: FinePositive | None = None
+
+
 class ClothRecord(FileRecord):
     """A cloth."""
 
@@ -105,6 +121,14 @@ class ClothRecord(FileRecord):
     length_at_hand_mm: FinePositive | None = None
     price: Annotated[float, Field(ge=0, allow_inf_nan=False)] | None = None
     colour: Annotated[str, Field(max_length=20)] = ""
+    kind: Literal["woven", "knit", "non-woven"] = "woven"
+    fibre: Text = ""
+    stretch: StretchRecord | None = None
+    nap: bool = False
+    see_through: bool = False
+    frays: bool = False
+    least_length_mm: Number = 0.0
+    flaws: Annotated[list[FlawRecord], Field(max_length=500)] = []
 
 
 class GarmentRecord(FileRecord):
@@ -209,10 +233,18 @@ def _sentence(text: str) -> str:
 
 
 def _cloth(record: ClothRecord) -> Cloth:
-    own = record.model_dump(include=set(ClothRecord.model_fields) - {"print"})
+    own = record.model_dump(include=set(ClothRecord.model_fields) - {"print", "kind", "stretch", "flaws"})
     extra = record.model_extra or {}
-    unheeded = tuple(key for key in ("repeat_mm", "border", "flaws") if extra.get(key))
-    return Cloth(**own, print=None if record.print is None else Print(record.print), unheeded=unheeded)
+    stretch = record.stretch or StretchRecord()
+    return Cloth(
+        **own,
+        print=None if record.print is None else Print(record.print),
+        kind=Kind(record.kind),
+        stretch_along=stretch.along,
+        stretch_across=stretch.across,
+        flaws=tuple(Flaw(**flaw.model_dump(include=set(FlawRecord.model_fields))) for flaw in record.flaws),
+        unheeded=tuple(key for key in ("repeat_mm", "border") if extra.get(key)),
+    )
 
 
 def _garment(record: GarmentRecord) -> Garment:
@@ -302,8 +334,23 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
 
 
 def _cloth_record(cloth: Cloth) -> dict[str, Any]:
-    keys = (key for key in ClothRecord.model_fields if key != "print")
-    record: dict[str, Any] = {key: getattr(cloth, key) for key in keys if getattr(cloth, key) is not None}
+    plain = [key for key in ClothRecord.model_fields if key not in ("print", "kind", "stretch", "flaws")]
+    bare = Cloth(id=cloth.id, usable_width_mm=cloth.usable_width_mm)
+    new = ("fibre", "nap", "see_through", "frays", "least_length_mm")
+    record: dict[str, Any] = {
+        key: getattr(cloth, key)
+        for key in plain
+        if getattr(cloth, key) is not None and (key not in new or getattr(cloth, key) != getattr(bare, key))
+    }
+    if cloth.kind is not Kind.WOVEN:
+        record["kind"] = cloth.kind.value
+    if cloth.stretch_along or cloth.stretch_across:
+        record["stretch"] = {"along": cloth.stretch_along, "across": cloth.stretch_across}
+    if cloth.flaws:
+        record["flaws"] = [
+            {key: getattr(flaw, key) for key in FlawRecord.model_fields if getattr(flaw, key) is not None}
+            for flaw in cloth.flaws
+        ]
     if cloth.print is not None:
         record["print"] = cloth.print.value
     return record

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from wickel.cloth import COMBINED, WAYS, Cloth
+from wickel.cloth import COMBINED, WAYS, Cloth, Kind
 from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks
 from wickel.draft.operations import seam_checks, with_changes
 from wickel.draft.own import style_of
@@ -14,6 +14,7 @@ from wickel.lay import (
     DEFAULT_EFFORT,
     CutOrder,
     CutPiece,
+    Grain,
     Lay,
     LayRefused,
     LayReport,
@@ -93,9 +94,19 @@ def _cut_piece(piece: Piece, garment: Garment, job: Job) -> CutPiece:
         inner_lines=inner,
         orders=orders,
         grain_deg=piece.grain_deg,
+        grain=_grain(piece, garment, job),
         garment=garment.id,
         size=garment.size,
     )
+
+
+def _grain(piece: Piece, garment: Garment, job: Job) -> Grain:
+    """Straight, or on the bias where its arrow is drawn at 45°; none when all its cloths are non-woven."""
+    cloths = {cloth.id: cloth for cloth in job.cloths}
+    used = [cloths.get(_cloth_for(cut.material, garment, job)) for cut in piece.cuts]
+    if all(cloth is not None and cloth.kind is Kind.NON_WOVEN for cloth in used):
+        return Grain.NONE
+    return Grain.BIAS if abs(piece.grain_deg % 90.0 - 45.0) < 1e-6 else Grain.STRAIGHT
 
 
 def _cloth_for(material: str, garment: Garment, job: Job) -> str:

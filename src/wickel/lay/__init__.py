@@ -6,7 +6,7 @@ from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
 from wickel.lay.nest import Stopped
 from wickel.lay.parts import LayRefused, fits_nowhere
 from wickel.lay.placement import Finding, Lay, Level, Placement, Shape
-from wickel.lay.pose import FlatCopy, flat_copies, marks_on_table, on_table, table_map
+from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_table, on_table, table_map
 
 __all__ = [
     "DEFAULT_EFFORT",
@@ -27,6 +27,7 @@ __all__ = [
     "exact_check",
     "fits_nowhere",
     "flat_copies",
+    "flaws_on_table",
     "fold_lines",
     "make_lay",
     "marks_on_table",

@@ -230,7 +230,10 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
             Grain.NONE: 0.0,
         }[piece.grain]
         if grain_off > piece.tilt_deg + ANGLE_DEG:
-            out.broken("grain", f"{piece.name} lies {grain_off:.1f}° off its grain.", piece.id)
+            if piece.grain is Grain.BIAS:
+                out.broken("bias", f"{piece.name} lies {grain_off:.1f}° off the bias.", piece.id, way_out="Turn it.")
+            else:
+                out.broken("grain", f"{piece.name} lies {grain_off:.1f}° off its grain.", piece.id, way_out="Turn it.")
         print_off = {
             Print.ANY: 0.0,
             Print.TWO_WAY: _off(deg, 180.0, 0.0),

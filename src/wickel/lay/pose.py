@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from wickel.cloth import Zone
-from wickel.geometry import Affine, Outline, placing, reflection, unfolded
+from shapely.geometry import Polygon, box
+
+from wickel.cloth import Cloth, Spread, Zone
+from wickel.geometry import Affine, Outline, outline_of, placing, reflection, unfolded
 from wickel.lay.demand import CutPiece
 from wickel.lay.placement import Placement, Shape
 
@@ -61,6 +63,29 @@ def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[Flat
             hand, plies = 0, pair
         copies.append(FlatCopy(outline=outline, holes=holes, hand=hand, plies=plies))
     return tuple(copies)
+
+
+def flaw_boxes(cloth: Cloth) -> tuple[Polygon, ...]:
+    """The flaws of a cloth on the flat cloth; one without a width goes right across."""
+    width = cloth.lay_width_mm
+    return tuple(
+        box(f.x_mm, f.y_mm, f.x_mm + f.length_mm, width if f.width_mm is None else f.y_mm + f.width_mm)
+        for f in cloth.flaws
+    )
+
+
+def flaws_on_table(cloth: Cloth, spread: Spread) -> tuple[tuple[Outline, int], ...]:
+    """Where the flaws lie in the spread frame, each with the ply it is in; those beyond the lay are left out."""
+    found = []
+    for spot in flaw_boxes(cloth):
+        corners = [(float(x), float(y)) for x, y in spot.exterior.coords[:-1]]
+        for zone in (zone for section in spread.sections for zone in section.zones):
+            room = Polygon(zone.outline)
+            for k, ply in enumerate(zone.plies):
+                here = room.intersection(Polygon(ply.map.inverse().all(corners)))
+                if isinstance(here, Polygon) and here.area > 0:
+                    found.append((outline_of(here), k))
+    return tuple(found)
 
 
 def marks_on_table(placement: Placement, piece: CutPiece) -> tuple[Outline | None, tuple[Outline, ...]]:

@@ -1,49 +1,147 @@
-"""Every rule of the cloth on a lay, as findings in plain words: the exact check and the notes beside it."""
+"""Every rule of the cloth on a lay, as findings in plain words: the exact check and the rules beside it."""
 
 from __future__ import annotations
 
-from wickel.cloth import Print
+import math
+from collections.abc import Iterator
+
+from shapely.geometry import LineString, Polygon
+
+from wickel.cloth import Print, Zone
 from wickel.lay.exact import exact_check
-from wickel.lay.placement import Finding, Lay, Level
+from wickel.lay.placement import Finding, Lay, Level, Placement
+from wickel.lay.pose import flat_copies, flaw_boxes, on_table
+
+UNDER_MM2 = 1.0
+ON_FOLD_MM = 0.1
+LEAST_ON_FOLD_MM = 60.0
+CREEPING_PLIES = 4
+_ORDER = (Level.BROKEN, Level.STRAINED, Level.NOTE)
 
 
 def findings(lay: Lay) -> tuple[Finding, ...]:
     """What is broken, strained or worth knowing about a lay, worst first."""
-    found = [*exact_check(lay), *_opposed(lay)]
-    if lay.cloth.print is None:
-        found.append(
-            Finding(
-                level=Level.NOTE,
-                code="print-assumed",
-                text=f"{lay.cloth.shown_name} does not say which way its print runs: it was taken as one-way.",
-                way_out="Say so on the cloth if pieces may lie any way up.",
+    found = [
+        *exact_check(lay),
+        *_opposed(lay),
+        *_flaws(lay),
+        *_stretch(lay),
+        *_lost_in_folds(lay),
+        *_creep(lay),
+        *_notes(lay),
+    ]
+    return tuple(sorted(found, key=lambda finding: _ORDER.index(finding.level)))
+
+
+def _zone(lay: Lay, placement: Placement) -> Zone:
+    return lay.spread.sections[placement.section].zones[placement.zone]
+
+
+def _opposed(lay: Lay) -> Iterator[Finding]:
+    """A piece in one over the shoulder has one end head down on one-way cloth."""
+    if lay.cloth.print_or_assumed is not Print.ONE_WAY:
+        return
+    for piece in lay.pieces:
+        if piece.opposed:
+            yield Finding(
+                level=Level.BROKEN,
+                code="over-shoulder",
+                text=f"{piece.name} runs over the shoulder in one: one end would stand on its head on one-way cloth.",
+                pieces=(piece.id,),
+                way_out="Cut it with a shoulder seam.",
             )
+
+
+def _flaws(lay: Lay) -> Iterator[Finding]:
+    """Spoiled places of the cloth that come to lie in a copy, whatever the fold."""
+    spots = flaw_boxes(lay.cloth)
+    for placement in lay.placements:
+        piece = lay.piece(placement.piece)
+        for copy in flat_copies(placement, piece, _zone(lay, placement)):
+            shape = Polygon(copy.outline, copy.holes)
+            for number, spot in enumerate(spots, 1):
+                if shape.intersection(spot).area > UNDER_MM2:
+                    yield Finding(
+                        level=Level.BROKEN,
+                        code="flaw",
+                        text=f"{piece.name} lies over flaw {number} of {lay.cloth.shown_name}, "
+                        f"{spot.bounds[0] / 10:.0f} cm from the start.",
+                        pieces=(piece.id,),
+                        way_out="Move it off the flaw, or begin the lay behind it.",
+                    )
+
+
+def _stretch(lay: Lay) -> Iterator[Finding]:
+    """On cloth that stretches one way only, that way must run round the body: across the grain arrow."""
+    along, across = lay.cloth.stretch_along, lay.cloth.stretch_across
+    if (along > 0) == (across > 0):
+        return
+    said: set[str] = set()
+    for placement in lay.placements:
+        piece = lay.piece(placement.piece)
+        turn = math.radians(placement.turn_deg)
+        dx, dy = _zone(lay, placement).plies[placement.cut_plies[0]].map.direction((math.cos(turn), math.sin(turn)))
+        lengthwise = abs(dx) > abs(dy)
+        if lengthwise == (across > 0) or piece.id in said or abs(abs(dx) - abs(dy)) < 1e-6:
+            continue
+        said.add(piece.id)
+        yield Finding(
+            level=Level.STRAINED,
+            code="stretch",
+            text=f"{piece.name} would stretch along the body: {lay.cloth.shown_name} gives "
+            f"{'across' if across > 0 else 'along'} only.",
+            pieces=(piece.id,),
+            way_out="Cut it across the cloth, or take cloth that stretches the other way.",
+        )
+
+
+def _lost_in_folds(lay: Lay) -> Iterator[Finding]:
+    """A straight edge that is meant to be cut lies along a fold: its two halves would hang together."""
+    for placement in lay.placements:
+        piece = lay.piece(placement.piece)
+        for fold in _zone(lay, placement).folds:
+            joined = any(set(pair) <= set(placement.cut_plies) for pair in fold.joins)
+            if (placement.on_fold and placement.fold == fold.name) or not joined:
+                continue
+            edge = LineString((fold.start, fold.end)).buffer(ON_FOLD_MM, cap_style="flat")
+            on_it = Polygon(on_table(placement, piece).outline).exterior.intersection(edge).length
+            if on_it > LEAST_ON_FOLD_MM:
+                yield Finding(
+                    level=Level.NOTE,
+                    code="edge-on-fold",
+                    text=f"{piece.name} lies with {on_it / 10:.0f} cm of its edge on the fold: slit the fold there, "
+                    "or its copies hang together.",
+                    pieces=(piece.id,),
+                    way_out="Move it off the fold by what a closing needs.",
+                )
+
+
+def _creep(lay: Lay) -> Iterator[Finding]:
+    """Four plies and more creep under the shears."""
+    deep = {lay.piece(p.piece).name: p.piece for p in lay.placements if len(p.cut_plies) >= CREEPING_PLIES}
+    if deep:
+        yield Finding(
+            level=Level.NOTE,
+            code="creep",
+            text=f"{', '.join(deep)}: cut through four plies, of which the upper ones creep.",
+            pieces=tuple(deep.values()),
+            way_out="Pin through all plies, cut slowly, and true the upper pieces by the lowest one.",
+        )
+
+
+def _notes(lay: Lay) -> Iterator[Finding]:
+    if lay.cloth.print is None:
+        yield Finding(
+            level=Level.NOTE,
+            code="print-assumed",
+            text=f"{lay.cloth.shown_name} does not say which way its print runs: it was taken as one-way.",
+            way_out="Say so on the cloth if pieces may lie any way up.",
         )
     if lay.cloth.unheeded:
         kept = ", ".join(key.removesuffix("_mm") for key in lay.cloth.unheeded)
-        found.append(
-            Finding(
-                level=Level.STRAINED,
-                code="unheeded",
-                text=f"{lay.cloth.shown_name} has {kept} that this lay does not heed.",
-                way_out="Check the pieces against the cloth by eye before cutting.",
-            )
+        yield Finding(
+            level=Level.STRAINED,
+            code="unheeded",
+            text=f"{lay.cloth.shown_name} has {kept} that this lay does not heed.",
+            way_out="Check the pieces against the cloth by eye before cutting.",
         )
-    return tuple(found)
-
-
-def _opposed(lay: Lay) -> list[Finding]:
-    """A piece in one over the shoulder has one end head down on one-way cloth."""
-    if lay.cloth.print_or_assumed is not Print.ONE_WAY:
-        return []
-    return [
-        Finding(
-            level=Level.BROKEN,
-            code="over-shoulder",
-            text=f"{piece.name} runs over the shoulder in one: one end would stand on its head on one-way cloth.",
-            pieces=(piece.id,),
-            way_out="Cut it with a shoulder seam.",
-        )
-        for piece in lay.pieces
-        if piece.opposed
-    ]

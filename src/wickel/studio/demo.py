@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.body import Body, Client, size_body, with_measurement
-from wickel.cloth import Cloth, Print
+from wickel.cloth import Cloth, Kind, Print
 from wickel.draft import Allowances
 from wickel.job import Garment, Job
 from wickel.units import Unit
@@ -19,6 +19,7 @@ STUDIO = "The Lantern Yard"
 SHELF: tuple[Cloth, ...] = (
     Cloth(
         id="moss-linen",
+        fibre="linen",
         name="Moss linen",
         usable_width_mm=1500,
         full_width_mm=1520,
@@ -32,6 +33,7 @@ SHELF: tuple[Cloth, ...] = (
     ),
     Cloth(
         id="heron-print",
+        fibre="cotton",
         name="Heron print cotton",
         usable_width_mm=1100,
         full_width_mm=1130,
@@ -44,6 +46,7 @@ SHELF: tuple[Cloth, ...] = (
     ),
     Cloth(
         id="figured-twill",
+        fibre="wool",
         name="Figured twill",
         usable_width_mm=1400,
         full_width_mm=1430,
@@ -55,6 +58,7 @@ SHELF: tuple[Cloth, ...] = (
     ),
     Cloth(
         id="river-chambray",
+        fibre="cotton",
         name="River chambray",
         usable_width_mm=1140,
         full_width_mm=1160,
@@ -68,6 +72,7 @@ SHELF: tuple[Cloth, ...] = (
     ),
     Cloth(
         id="ember-poplin",
+        fibre="cotton",
         name="Ember poplin",
         usable_width_mm=1450,
         full_width_mm=1470,
@@ -82,6 +87,7 @@ SHELF: tuple[Cloth, ...] = (
     Cloth(
         id="firm-interfacing",
         name="Firm interfacing",
+        kind=Kind.NON_WOVEN,
         usable_width_mm=900,
         print=Print.ANY,
         squaring_mm=10,
@@ -90,6 +96,7 @@ SHELF: tuple[Cloth, ...] = (
     ),
     Cloth(
         id="plum-lining",
+        fibre="viscose",
         name="Plum lining",
         usable_width_mm=1380,
         full_width_mm=1400,

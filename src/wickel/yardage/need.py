@@ -12,8 +12,9 @@ from wickel.units import rounded_up
 class Need:
     """What a lay needs, all in mm along the cloth as it is bought.
 
-    ``need_mm`` = (lay + squaring at both ends) / (1 − shrinkage along); ``buy_mm`` is that rounded
-    up to the shop's step; ``squaring_mm``, ``shrinkage_mm`` and ``rounding_mm`` are what each adds.
+    ``need_mm`` = (lay + squaring at both ends) / (1 − shrinkage along); ``buy_mm`` is that rounded up to the shop's
+    step, and no less than the least it sells; ``squaring_mm``, ``shrinkage_mm`` and ``rounding_mm`` are what each
+    adds.
     ``at_least`` says that the lay is not complete, so that every figure is a lower one.
     ``short_mm`` is how much the length at hand falls short, 0 when it does or none is known.
     """
@@ -35,7 +36,7 @@ def need(lay: Lay) -> Need:
     squaring = 2 * cloth.squaring_mm
     squared = lay.lay_length_mm + squaring
     needed = squared / (1 - cloth.shrink_along)
-    buy = rounded_up(needed, cloth.step_mm)
+    buy = max(rounded_up(needed, cloth.step_mm), cloth.least_length_mm)
     short = 0.0 if cloth.length_at_hand_mm is None else max(0.0, needed - cloth.length_at_hand_mm)
     return Need(
         lay_mm=lay.lay_length_mm,

@@ -5,14 +5,25 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from wickel.app.edits import with_cloth, with_shelf_cloth
 from wickel.app.session import Session
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.folding import FoldingPicture
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
-from wickel.cloth import PRINT_NAMES, BadCloth, Cloth, Print
+from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Flaw, Kind, Print, planned
+from wickel.lay import Level
 from wickel.studio import SHELF
 from wickel.units import Unit, shown_length
 
@@ -21,7 +32,27 @@ _LENGTHS: tuple[tuple[str, str], ...] = (
     ("reserve_mm", "Kept free at each selvage"),
     ("squaring_mm", "Trimmed at each end for squaring"),
     ("step_mm", "Sold in steps of"),
+    ("least_length_mm", "Least length sold"),
 )
+_SHARES: tuple[tuple[str, str, str], ...] = (
+    ("shrink_along", "Shrinks along, of 100", "How many of 100 are lost in the wash"),
+    ("shrink_across", "Shrinks across, of 100", "How many of 100 are lost in the wash"),
+    ("stretch_along", "Stretches along, of 100", "How many on 100 it gives along the selvage"),
+    ("stretch_across", "Stretches across, of 100", "How many on 100 it gives across"),
+)
+_KINDS = {Kind.WOVEN: "woven", Kind.KNIT: "knitted", Kind.NON_WOVEN: "non-woven, without grain"}
+_TRAITS: tuple[tuple[str, str, str], ...] = (
+    ("nap", "has a nap", "A pile that strokes one way: every piece then lies head up"),
+    ("see_through", "see-through", "Allowances and facings will show"),
+    ("frays", "frays", "Give it wider allowances, or overlock it"),
+)
+_FLAW_FIELDS = (
+    ("x_mm", "from the start"),
+    ("y_mm", "from the low selvage"),
+    ("length_mm", "long"),
+    ("width_mm", "wide"),
+)
+_FOLDS_WITHOUT_DEPTH_SHARE = 0.3
 
 
 class ShelfCard(TakenCard):
@@ -52,13 +83,18 @@ class ClothStage(QWidget):
         self.fields: dict[str, LengthEdit] = {}
         self.print_buttons: dict[Print, QPushButton] = {}
         self._unit: Unit | None = None
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.setSpacing(12)
+        row = QHBoxLayout()
         row.setSpacing(14)
         row.addWidget(self._shelf_column(), 3)
         row.addWidget(self._cloth_card(), 4)
         row.addWidget(self._print_card(), 3)
+        whole.addLayout(row, 1)
+        whole.addWidget(self._folding_card())
         session.job_changed.connect(self.refresh)
+        session.lays_changed.connect(self._show_folding)
 
     def _shelf_column(self) -> QWidget:
         frame, column = card()
@@ -71,46 +107,131 @@ class ClothStage(QWidget):
         return frame
 
     def _cloth_card(self) -> QWidget:
-        frame, column = card()
-        column.addWidget(label("The cloth in hand", "heading"))
+        frame, whole = card()
+        inner = QWidget()
+        column = QVBoxLayout(inner)
+        column.setContentsMargins(0, 0, 8, 0)
+        column.setSpacing(7)
+        whole.addWidget(label("The cloth in hand", "heading"))
+        whole.addWidget(scrolling(inner), 1)
+        self.trouble = label("", "broken", wrap=True)
+        whole.addWidget(self.trouble)
         self.name = QLineEdit()
         self.name.setAccessibleName("Name of the cloth")
         self.name.setToolTip("Name of the cloth")
         self.name.editingFinished.connect(self._rename)
         column.addWidget(self.name)
-        column.addSpacing(4)
+        self._print_part(column)
+        self._figures_part(column)
+        self._kind_part(column)
+        self._flaws_part(column)
+        column.addStretch()
+        return frame
+
+    def _print_part(self, column: QVBoxLayout) -> None:
         column.addWidget(label("Which way up may pieces lie?", "heading"))
         buttons = QGridLayout()
-        for k, way in enumerate((Print.ANY, Print.TWO_WAY, Print.ONE_WAY)):
+        buttons.setSpacing(6)
+        for k, way in enumerate((Print.ANY, Print.TWO_WAY, Print.PER_GARMENT, Print.ONE_WAY)):
             button = QPushButton(PRINT_NAMES[way])
+            button.setObjectName("chip")
             button.setCheckable(True)
             button.setToolTip(f"The print: {PRINT_NAMES[way]}")
             button.clicked.connect(partial(self._take_print, way))
             self.print_buttons[way] = button
-            buttons.addWidget(button, k, 0)
+            buttons.addWidget(button, k // 2, k % 2)
         column.addLayout(buttons)
         self.print_said = label("", "soft", wrap=True)
         column.addWidget(self.print_said)
-        column.addSpacing(4)
+
+    def _figures_part(self, column: QVBoxLayout) -> None:
         grid = QGridLayout()
         grid.setVerticalSpacing(6)
         for k, (attribute, text) in enumerate(_LENGTHS):
             self._add_field(grid, k, attribute, text)
-        for k, (attribute, text) in enumerate(
-            (("shrink_along", "Shrinks along, of 100"), ("shrink_across", "Shrinks across, of 100")), len(_LENGTHS)
-        ):
+        for k, (attribute, text, tip) in enumerate(_SHARES, len(_LENGTHS)):
             field = QLineEdit()
             field.setFixedWidth(96)
             field.setAccessibleName(text)
-            field.setToolTip("How many of 100 are lost in the wash")
-            field.editingFinished.connect(partial(self._enter_share, attribute, field))
+            field.setToolTip(tip)
+            field.editingFinished.connect(partial(self._enter_share, attribute, text, field))
             setattr(self, attribute, field)
             self._place(grid, k, text, field)
         column.addLayout(grid)
-        self.trouble = label("", "broken", wrap=True)
-        column.addWidget(self.trouble)
-        column.addStretch()
+
+    def _kind_part(self, column: QVBoxLayout) -> None:
+        self.kind = QComboBox()
+        self.kind.setAccessibleName("How the cloth is made")
+        self.kind.setToolTip("Woven, knitted, or without a grain")
+        for kind, words in _KINDS.items():
+            self.kind.addItem(words, kind.value)
+        self.kind.activated.connect(lambda _: self._change("Kind of cloth", kind=Kind(str(self.kind.currentData()))))
+        self.fibre = QLineEdit()
+        self.fibre.setPlaceholderText("linen, wool …")
+        self.fibre.setAccessibleName("Fibre")
+        self.fibre.setToolTip("What it is made of")
+        self.fibre.editingFinished.connect(self._enter_fibre)
+        made = QHBoxLayout()
+        made.addWidget(self.fibre, 1)
+        made.addWidget(self.kind, 1)
+        column.addLayout(made)
+        traits = QHBoxLayout()
+        self.traits: dict[str, QCheckBox] = {}
+        for attribute, words, tip in _TRAITS:
+            tick = QCheckBox(words)
+            tick.setToolTip(tip)
+            tick.clicked.connect(lambda on, a=attribute, w=words: self._change(w.capitalize(), **{a: on}))
+            self.traits[attribute] = tick
+            traits.addWidget(tick)
+        traits.addStretch()
+        column.addLayout(traits)
+
+    def _flaws_part(self, column: QVBoxLayout) -> None:
+        column.addWidget(label("Flaws", "heading"))
+        self._flaws = QGridLayout()
+        self._flaws.setVerticalSpacing(4)
+        self.flaw_fields: list[dict[str, LengthEdit]] = []
+        column.addLayout(self._flaws)
+        self.add_flaw = QPushButton("Mark a flaw")
+        self.add_flaw.setToolTip("A spoiled place: no piece may be cut over it. Without a width it goes right across.")
+        self.add_flaw.clicked.connect(self._add_flaw)
+        column.addWidget(self.add_flaw)
+
+    def _folding_card(self) -> QWidget:
+        frame, column = card()
+        column.setContentsMargins(16, 8, 16, 6)
+        head = QHBoxLayout()
+        self.folding_title = label("How to fold it", "heading")
+        head.addWidget(self.folding_title)
+        self.folding_way = QComboBox()
+        self.folding_way.setAccessibleName("Which way of folding is shown")
+        self.folding_way.setToolTip("Look at another way to fold; the Lay stage takes one")
+        for way in WAYS.values():
+            self.folding_way.addItem(way.name, way.id)
+        self.folding_way.activated.connect(lambda _: self._show_folding_of(str(self.folding_way.currentData())))
+        head.addWidget(self.folding_way)
+        self.folding_said = label("", "broken")
+        head.addWidget(self.folding_said, 1)
+        column.addLayout(head)
+        self.folding = FoldingPicture()
+        column.addWidget(self.folding)
         return frame
+
+    def _show_folding(self) -> None:
+        """Show how to fold the cloth the way it is laid."""
+        self._show_folding_of(planned(self._session.way)[0].way.id)
+
+    def _show_folding_of(self, way: str) -> None:
+        session = self._session
+        self.folding_way.setCurrentIndex(self.folding_way.findData(way))
+        cloth, lay = session.cloth, session.lays.get(way)
+        share = _FOLDS_WITHOUT_DEPTH_SHARE
+        if lay is not None and cloth is not None:
+            deep = next((s.depth_mm for s in lay.spread.sections if s.depth_mm is not None), None)
+            share = share if deep is None else deep / cloth.lay_width_mm
+        self.folding.show_way(way, cloth, share)
+        broken = [] if lay is None else [f for f in lay.findings if f.level is Level.BROKEN]
+        self.folding_said.setText(session.lay_refusals.get(way, "") or (broken[0].text if broken else ""))
 
     def _add_field(self, grid: QGridLayout, row: int, attribute: str, text: str) -> None:
         field = LengthEdit(text)
@@ -148,11 +269,18 @@ class ClothStage(QWidget):
         self.name.setText(cloth.shown_name)
         for attribute, field in self.fields.items():
             field.show_length(getattr(cloth, attribute), unit)
-        for attribute in ("shrink_along", "shrink_across"):
+        for attribute, _, _ in _SHARES:
             getattr(self, attribute).setText(f"{getattr(cloth, attribute) * 100:g}")
+        self.kind.setCurrentIndex(self.kind.findData(cloth.kind.value))
+        self.fibre.setText(cloth.fibre)
+        for attribute, tick in self.traits.items():
+            tick.setChecked(getattr(cloth, attribute))
+        self._show_flaws(cloth, unit)
         for way, button in self.print_buttons.items():
             button.setChecked(way is cloth.print)
         said = "Nobody has said yet: it counts as one-way." if cloth.print is None else ""
+        if cloth.nap and cloth.print is not cloth.print_or_assumed:
+            said = "It has a nap: it counts as one-way."
         self.print_said.setText(said)
         self.print_said.setVisible(bool(said))
         relabelled(self.trouble, "", "broken")
@@ -165,6 +293,29 @@ class ClothStage(QWidget):
             Print.PER_GARMENT: "The whole garment is cut one way, up or down.",
         }[cloth.print_or_assumed]
         self.worn_words.setText(worn)
+
+    def _show_flaws(self, cloth: Cloth, unit: Unit) -> None:
+        emptied(self._flaws)
+        self.flaw_fields = []
+        if cloth.flaws:
+            for column, (_, words) in enumerate(_FLAW_FIELDS):
+                self._flaws.addWidget(label(words, "soft", wrap=True), 0, column)
+        for k, flaw in enumerate(cloth.flaws):
+            row: dict[str, LengthEdit] = {}
+            for column, (attribute, words) in enumerate(_FLAW_FIELDS):
+                field = LengthEdit(f"Flaw {k + 1}: {words}")
+                field.setFixedWidth(74)
+                field.show_length(getattr(flaw, attribute), unit)
+                field.entered.connect(partial(self._enter_flaw, k, attribute))
+                row[attribute] = field
+                self._flaws.addWidget(field, k + 1, column)
+            out = QPushButton("×")
+            out.setObjectName("chip")
+            out.setAccessibleName(f"Take flaw {k + 1} away")
+            out.setToolTip("This place is good after all")
+            out.clicked.connect(partial(self._drop_flaw, k))
+            self._flaws.addWidget(out, k + 1, len(_FLAW_FIELDS))
+            self.flaw_fields.append(row)
 
     def _fill_shelf(self, unit: Unit) -> None:
         self._unit = unit
@@ -213,7 +364,7 @@ class ClothStage(QWidget):
             changes["full_width_mm"] = mm + (cloth.full_width_mm - cloth.usable_width_mm)
         self._change(dict(_LENGTHS)[attribute], **changes)
 
-    def _enter_share(self, attribute: str, field: QLineEdit) -> None:
+    def _enter_share(self, attribute: str, name: str, field: QLineEdit) -> None:
         cloth, text = self._session.cloth, field.text().strip().rstrip("%").replace(",", ".")
         if cloth is None or text == f"{getattr(cloth, attribute) * 100:g}":
             return
@@ -221,6 +372,29 @@ class ClothStage(QWidget):
             share = float(text) / 100
         except ValueError:
             self.refresh()
-            relabelled(self.trouble, f"“{text}” is not a number: write how many of 100 are lost, like 4.", "broken")
+            relabelled(self.trouble, f"“{text}” is not a number: write how many of 100, like 4.", "broken")
             return
-        self._change("Shrinkage", **{attribute: share})
+        self._change(name.partition(",")[0], **{attribute: share})
+
+    def _enter_fibre(self) -> None:
+        cloth, fibre = self._session.cloth, self.fibre.text().strip()
+        if cloth is not None and fibre != cloth.fibre:
+            self._change("Fibre", fibre=fibre)
+
+    def _add_flaw(self) -> None:
+        cloth = self._session.cloth
+        if cloth is not None:
+            made = Flaw(x_mm=500.0, length_mm=50.0, y_mm=cloth.usable_width_mm / 2, width_mm=50.0)
+            self._change("Flaw", flaws=(*cloth.flaws, made))
+
+    def _enter_flaw(self, which: int, attribute: str, mm: float) -> None:
+        cloth = self._session.cloth
+        if cloth is not None:
+            flaws = list(cloth.flaws)
+            flaws[which] = replace(flaws[which], **{attribute: mm})
+            self._change("Flaw", flaws=tuple(flaws))
+
+    def _drop_flaw(self, which: int) -> None:
+        cloth = self._session.cloth
+        if cloth is not None:
+            self._change("Flaw away", flaws=tuple(f for k, f in enumerate(cloth.flaws) if k != which))

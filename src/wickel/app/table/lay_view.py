@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QPainter
+from PySide6.QtGui import QBrush, QColor, QPainter
 from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
@@ -13,7 +13,7 @@ from wickel.app.theme import palette, text_font
 from wickel.cloth import Cloth, FoldEdge, Print, Section, Spread, Zone, way_name
 from wickel.files.drawing import copies_text, name_room
 from wickel.geometry import Outline, bounds
-from wickel.lay import Lay, Placement, marks_on_table, on_table
+from wickel.lay import Lay, Placement, flaws_on_table, marks_on_table, on_table
 from wickel.units import Unit
 
 _BELOW = 34.0
@@ -37,6 +37,7 @@ class ClothItem(QGraphicsItem):
         super().__init__()
         self._cloth = cloth
         self._sections = spread.sections
+        self._flaws = [scene_path(flipped(outline), closed=True) for outline, _ in flaws_on_table(cloth, spread)]
         outlines = [zone.outline for section in spread.sections for zone in section.zones]
         box = bounds([point for outline in outlines for point in flipped(outline)])
         self.box = QRectF(box.min_x, box.min_y, box.width, box.height)
@@ -54,6 +55,10 @@ class ClothItem(QGraphicsItem):
         self._paint_print(painter, ground)
         for section in self._sections:
             self._paint_edges(painter, section, scale)
+        for path in self._flaws:
+            painter.setPen(pen(colours.madder, 2.0))
+            painter.setBrush(QBrush(QColor(colours.madder), Qt.BrushStyle.DiagCrossPattern))
+            painter.drawPath(path)
 
     def _paint_print(self, painter: QPainter, ground: QColor) -> None:
         """Faint marks in rows: one arrowhead for one-way, two for two-way, a weave for any."""

@@ -1,0 +1,124 @@
+"""Drawn steps of folding: one picture a step, with what to do below it."""
+
+from __future__ import annotations
+
+import math
+
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtGui import QBrush, QColor, QPainter, QPaintEvent, QPolygonF
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from wickel.app.table.ink import dashed, mixed, pen
+from wickel.app.theme import palette, text_font
+from wickel.cloth import WAYS, Cloth, Panel, fold_panels
+from wickel.cloth.folding import LENGTH_MM, WIDTH_MM
+from wickel.geometry import Outline, Point
+
+_HIGH = 158
+_WORDS_HIGH = 52.0
+_GAP = 26.0
+
+
+class FoldingPicture(QWidget):
+    """The steps of one way to fold. Right side plain, wrong side hatched, folds as thick double lines."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._way, self._cloth, self._share = "open", None, 0.3
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.setFixedHeight(_HIGH)
+
+    def sizeHint(self) -> QSize:
+        return QSize(700, _HIGH)
+
+    def show_way(self, way: str, cloth: Cloth | None, depth_share: float) -> None:
+        """Show how to fold a cloth one way."""
+        self._way, self._cloth, self._share = way, cloth, depth_share
+        self.setAccessibleName(f"How to fold it: {WAYS[way].name}. {' '.join(WAYS[way].steps)}")
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        panels = fold_panels(self._way, self._share)
+        steps = WAYS[self._way].steps
+        # the first sentence is about the flat cloth, the last one about how it lies; what is between is in motion
+        words = [*(" ".join(steps[k : k + 1]) for k in range(len(panels) - 1)), " ".join(steps[len(panels) - 1 :])]
+        if len(panels) == 2:
+            words = [" ".join(steps[:2]), " ".join(steps[2:])]
+        if len(panels) == 1:
+            words = [" ".join(steps)]
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        wide = min(330.0, (self.width() - _GAP * (len(panels) - 1)) / len(panels))
+        high = self.height() - _WORDS_HIGH
+        scale = min((wide - 20) / LENGTH_MM, (high - 20) / WIDTH_MM)
+        for k, (panel, text) in enumerate(zip(panels, words, strict=True)):
+            left = k * (wide + _GAP)
+            self._paint_panel(painter, panel, QPointF(left + 8, high - 10), scale)
+            painter.setFont(text_font(13))
+            painter.setPen(QColor(palette().ink))
+            box = QRectF(left, high, wide, _WORDS_HIGH)
+            painter.drawText(box, Qt.TextFlag.TextWordWrap, f"{k + 1}  {text}" if len(panels) > 1 else text)
+        painter.end()
+
+    def _paint_panel(self, painter: QPainter, panel: Panel, origin: QPointF, scale: float) -> None:
+        colours = palette()
+
+        def there(p: Point) -> QPointF:
+            return QPointF(origin.x() + p[0] * scale, origin.y() - p[1] * scale)
+
+        def shape(outline: Outline) -> QPolygonF:
+            return QPolygonF([there(p) for p in outline])
+
+        colour = (self._cloth.colour if self._cloth else "") or "#B9C7D1"
+        right, wrong = mixed(colour, colours.paper, 0.62), mixed(colour, colours.paper, 0.28)
+        for face in panel.faces:
+            painter.setPen(pen(colours.ink, 1.4))
+            painter.setBrush(wrong if face.wrong_side else right)
+            painter.drawPolygon(shape(face.outline))
+            if face.wrong_side:
+                hatch = QColor(colours.ink)
+                hatch.setAlpha(70)
+                painter.setBrush(QBrush(hatch, Qt.BrushStyle.BDiagPattern))
+                painter.setPen(Qt.PenStyle.NoPen)
+                painter.drawPolygon(shape(face.outline))
+            self._paint_plies(painter, shape(face.outline).boundingRect(), face.plies)
+        for start, end in panel.folds:
+            painter.setPen(pen(colours.indigo, 5))
+            painter.drawLine(there(start), there(end))
+            painter.setPen(pen(colours.paper, 1.4))
+            painter.drawLine(there(start), there(end))
+        for start, end in panel.fold_at:
+            painter.setPen(dashed(colours.indigo, 2.0, 5, 3))
+            painter.drawLine(there(start), there(end))
+        for start, end in panel.cut_at:
+            painter.setPen(dashed(colours.madder, 2.2, 6, 2, 1, 2))
+            painter.drawLine(there(start), there(end))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        for start, end in panel.moves:
+            _arc_arrow(painter, there(start), there(end))
+
+    def _paint_plies(self, painter: QPainter, box: QRectF, plies: int) -> None:
+        painter.setFont(text_font(12, bold=True))
+        painter.setPen(QColor(palette().ink))
+        words = "1 ply" if plies == 1 else f"{plies} plies"
+        corner = QRectF(box.left() + 6, box.bottom() - 20, 80, 16)
+        painter.drawText(corner, Qt.AlignmentFlag.AlignLeft, words)
+
+
+def _arc_arrow(painter: QPainter, start: QPointF, end: QPointF) -> None:
+    """A bent arrow: the cloth is lifted over, not pushed."""
+    along = end - start
+    size = math.hypot(along.x(), along.y())
+    if size < 6:
+        return
+    lift = QPointF(-along.y(), along.x()) * (0.22 if along.x() <= 0 else -0.22)
+    control = (start + end) / 2 + lift
+    painter.setPen(pen(palette().ink, 2.0))
+    points = [start * (1 - t) ** 2 + control * 2 * t * (1 - t) + end * t * t for t in (k / 16 for k in range(17))]
+    painter.drawPolyline(QPolygonF(points))
+    back = points[-3] - points[-1]
+    reach = math.hypot(back.x(), back.y()) or 1.0
+    unit = back / reach * 9.0
+    side = QPointF(-unit.y(), unit.x()) * 0.5
+    painter.drawLine(points[-1], points[-1] + unit + side)
+    painter.drawLine(points[-1], points[-1] + unit - side)

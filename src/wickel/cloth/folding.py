@@ -1,0 +1,95 @@
+"""How to fold a cloth, step by step, as pictures: what lies on the table, where it is folded or cut, what moves.
+
+Everything but the words is worked out from the ply maps of the way itself, so that a picture cannot differ from
+the lay.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from wickel.cloth.spread import WAYS, Section
+from wickel.geometry import Affine, Outline, Point
+
+WIDTH_MM, LENGTH_MM = 1000.0, 1300.0
+"""The cloth of the pictures: proportions like those of a short lay."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Face:
+    """Cloth as seen from above: its outline, how many plies lie there, and whether the wrong side is up."""
+
+    outline: Outline
+    plies: int
+    wrong_side: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Panel:
+    """One picture of folding: faces, the lines to fold or cut at next, what moves where, and the folds there are."""
+
+    faces: tuple[Face, ...]
+    fold_at: tuple[tuple[Point, Point], ...] = ()
+    cut_at: tuple[tuple[Point, Point], ...] = ()
+    moves: tuple[tuple[Point, Point], ...] = ()
+    folds: tuple[tuple[Point, Point], ...] = ()
+
+
+def fold_panels(way: str, depth_share: float = 0.3) -> tuple[Panel, ...]:
+    """The pictures of one way, from the flat cloth to how it lies. Raises ``KeyError`` for another way.
+
+    ``depth_share`` is the depth of a fold that has one, as a share of the width.
+    """
+    known = WAYS[way]
+    depth = depth_share * WIDTH_MM if known.takes_depth else None
+    length = LENGTH_MM / 2 if way in ("crosswise", "turned", "four") else LENGTH_MM
+    last = known.section(WIDTH_MM, length, 0.0, depth)
+    if way == "four":  # folded in half first, then end to end
+        half = WAYS["lengthwise"].section(WIDTH_MM, 2 * length, 0.0, None)
+        across = ((length, 0.0), (length, WIDTH_MM / 2))
+        move = ((1.5 * length, WIDTH_MM / 4), (0.5 * length, WIDTH_MM / 4))
+        middle = _lying(half)
+        return (
+            _flat(half),
+            Panel(faces=middle.faces, folds=middle.folds, fold_at=(across,), moves=(move,)),
+            _lying(last),
+        )
+    if way == "open":
+        return (_lying(last),)
+    return (_flat(last), _lying(last))
+
+
+def _flat(section: Section) -> Panel:
+    """The cloth opened out, with the lines to fold or cut at and what moves onto what."""
+    long = section.cloth_length_mm
+    cloth: Outline = ((0.0, 0.0), (long, 0.0), (long, WIDTH_MM), (0.0, WIDTH_MM))
+    fold_at: list[tuple[Point, Point]] = []
+    moves: list[tuple[Point, Point]] = []
+    cut_at: list[tuple[Point, Point]] = []
+    for zone in section.zones:
+        for fold in zone.folds:
+            for lower, upper in fold.joins:
+                to_flat = zone.plies[lower].map
+                fold_at.append((to_flat(fold.start), to_flat(fold.end)))
+                moves.append((_centre(zone.outline, zone.plies[upper].map), _centre(zone.outline, to_flat)))
+        if not zone.folds and len(zone.plies) > 1:
+            cut_at.append(((section.length_mm, 0.0), (section.length_mm, WIDTH_MM)))
+            below, above = (_centre(zone.outline, ply.map) for ply in zone.plies)
+            moves.append((above, below))
+    face = Face(outline=cloth, plies=1, wrong_side=False)
+    return Panel(faces=(face,), fold_at=tuple(fold_at), cut_at=tuple(cut_at), moves=tuple(moves))
+
+
+def _centre(outline: Outline, by: Affine) -> Point:
+    points = by.all(outline)
+    return (sum(x for x, _ in points) / len(points), sum(y for _, y in points) / len(points))
+
+
+def _lying(section: Section) -> Panel:
+    """The cloth as it lies on the table: the uppermost ply is seen, its wrong side when it was turned over."""
+    faces = tuple(
+        Face(outline=zone.outline, plies=len(zone.plies), wrong_side=zone.plies[-1].map.determinant < 0)
+        for zone in section.zones
+    )
+    folds = tuple((fold.start, fold.end) for zone in section.zones for fold in zone.folds)
+    return Panel(faces=faces, folds=folds)

@@ -1,0 +1,74 @@
+"""The Cloth stage: what a cloth is and does, its flaws, and how it is folded."""
+
+import pytest
+from PySide6.QtCore import Qt
+
+from tests.app.test_window import CLOTH, CTRL, LAY, LEFT, go, type_into
+from wickel.cloth import WAYS, Kind, Print
+from wickel.files import read_job
+
+
+def choose(box, data):
+    box.setCurrentIndex(box.findData(data))
+    box.activated.emit(box.currentIndex())
+
+
+def test_kind_fibre_stretch_and_traits_are_kept_in_the_job(window, session, qtbot):
+    go(qtbot, window, CLOTH)
+    choose(window.cloth.kind, "knit")
+    type_into(qtbot, window.cloth.fibre, "merino")
+    type_into(qtbot, window.cloth.stretch_across, "40")
+    window.cloth.traits["nap"].click()
+    window.cloth.traits["frays"].click()
+    type_into(qtbot, window.cloth.fields["least_length_mm"], "200")
+    session.save_now()
+    cloth = read_job(session.path).cloths[0]
+    assert (cloth.kind, cloth.fibre, cloth.stretch_across) == (Kind.KNIT, "merino", 0.4)
+    assert cloth.nap
+    assert cloth.frays
+    assert not cloth.see_through
+    assert cloth.print_or_assumed is Print.ONE_WAY
+    assert "has a nap" in window.cloth.print_said.text()
+    assert session.need.buy_mm == 2000  # no less than the shop sells
+    for _ in range(6):
+        qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert session.cloth.kind is Kind.WOVEN
+
+
+def test_a_cloth_that_shades_can_be_said(window, session, qtbot):
+    go(qtbot, window, CLOTH)
+    qtbot.mouseClick(window.cloth.print_buttons[Print.PER_GARMENT], LEFT)
+    assert session.cloth.print is Print.PER_GARMENT
+    assert "The whole garment is cut one way" in window.cloth.worn_words.text()
+
+
+def test_a_flaw_is_marked_moved_shown_and_taken_away(window, session, qtbot):
+    go(qtbot, window, CLOTH)
+    qtbot.mouseClick(window.cloth.add_flaw, LEFT)
+    type_into(qtbot, window.cloth.flaw_fields[0]["x_mm"], "60")
+    type_into(qtbot, window.cloth.flaw_fields[0]["y_mm"], "40")
+    (flaw,) = session.cloth.flaws
+    assert (flaw.x_mm, flaw.y_mm) == (600, 400)
+    go(qtbot, window, LAY)
+    # the back lies there: the lay says so, and is no longer called good
+    assert "lies over flaw 1 of Moss linen" in window.slip.sentence.text()
+    assert not session.lay.complete
+    session.save_now()
+    assert read_job(session.path).cloths[0].flaws == session.cloth.flaws
+    window.cloth._drop_flaw(0)
+    assert session.lay.complete
+
+
+@pytest.mark.parametrize("way", WAYS)
+def test_how_to_fold_is_drawn_and_read_out_for_every_way(window, qtbot, way):
+    go(qtbot, window, CLOTH)
+    choose(window.cloth.folding_way, way)
+    assert WAYS[way].steps[0] in window.cloth.folding.accessibleName()
+    assert not window.cloth.folding.grab().isNull()
+
+
+def test_the_fold_shown_is_the_one_the_cloth_is_laid_in(window, session, qtbot):
+    go(qtbot, window, LAY)
+    qtbot.mouseClick(window.lay.way_cards["lengthwise"], LEFT)
+    go(qtbot, window, CLOTH)
+    assert window.cloth.folding_way.currentData() == "lengthwise"

@@ -1,0 +1,46 @@
+"""Pictures of folding: worked out from the ply maps, and so the same as the lay."""
+
+import pytest
+
+from wickel.cloth import WAYS, fold_panels
+from wickel.cloth.folding import LENGTH_MM, WIDTH_MM
+from wickel.geometry import area
+
+
+@pytest.mark.parametrize("way", WAYS)
+def test_the_plies_of_the_last_picture_are_all_the_cloth_of_the_first(way):
+    panels = fold_panels(way)
+    flat = LENGTH_MM * WIDTH_MM
+    assert sum(area(face.outline) * face.plies for face in panels[-1].faces) == pytest.approx(flat)
+    if len(panels) > 1:
+        assert sum(area(face.outline) for face in panels[0].faces) == pytest.approx(flat)
+
+
+@pytest.mark.parametrize("way", [way for way in WAYS if way != "open"])
+def test_what_moves_crosses_the_line_it_is_folded_or_cut_at(way):
+    for panel in fold_panels(way)[:-1]:
+        lines = [*panel.fold_at, *panel.cut_at]
+        assert lines
+        assert panel.moves
+        for start, end in panel.moves:
+            assert any(_opposite(start, end, line) for line in lines)
+
+
+def _opposite(start, end, line):
+    (ax, ay), (bx, by) = line
+    sides = [(bx - ax) * (y - ay) - (by - ay) * (x - ax) for x, y in (start, end)]
+    return sides[0] * sides[1] < 0
+
+
+def test_the_wrong_side_is_up_after_one_fold_and_the_right_side_again_after_two():
+    up = {way: {face.wrong_side for face in fold_panels(way)[-1].faces} for way in WAYS}
+    assert up["open"] == {False}
+    assert up["lengthwise"] == up["crosswise"] == up["to-middle"] == up["turned"] == {True}
+    assert up["partial"] == {True, False}  # beside the double cloth lies single, right side up
+    assert up["four"] == {False}
+
+
+def test_every_way_has_its_steps_in_words():
+    for way in WAYS.values():
+        assert len(way.steps) >= len(fold_panels(way.id))
+        assert all(step.endswith(".") for step in way.steps)
