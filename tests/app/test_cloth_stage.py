@@ -20,7 +20,7 @@ def test_kind_fibre_stretch_and_traits_are_kept_in_the_job(window, session, qtbo
     type_into(qtbot, window.cloth.stretch_across, "40")
     window.cloth.traits["nap"].click()
     window.cloth.traits["frays"].click()
-    type_into(qtbot, window.cloth.fields["least_length_mm"], "200")
+    type_into(qtbot, window.cloth.fields["least_length_mm"], "400")
     session.save_now()
     cloth = read_job(session.path).cloths[0]
     assert (cloth.kind, cloth.fibre, cloth.stretch_across) == (Kind.KNIT, "merino", 0.4)
@@ -29,7 +29,7 @@ def test_kind_fibre_stretch_and_traits_are_kept_in_the_job(window, session, qtbo
     assert not cloth.see_through
     assert cloth.print_or_assumed is Print.ONE_WAY
     assert "has a nap" in window.cloth.print_said.text()
-    assert session.need.buy_mm == 2000  # no less than the shop sells
+    assert session.need.buy_mm == 4000  # no less than the shop sells
     for _ in range(6):
         qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
     assert session.cloth.kind is Kind.WOVEN
