@@ -21,7 +21,11 @@ def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session,
     choose(window.lay.fold, way)
     assert session.job.fold == way
     if session.lay is None:
-        reason = {"to-middle": "Front is 4.9 cm too wide", "lengthwise+open": "one way does for all pieces"}[way]
+        reason = {
+            "to-middle": "Front is 4.9 cm too wide",
+            "lengthwise+open": "one way does for all pieces",
+            "diagonal": "Front does not lie on the slanting fold",
+        }[way]
         assert reason in window.slip.sentence.text()
         assert session.lay_refusals[way] == window.lay.way_cards[way].snag.text()
         return

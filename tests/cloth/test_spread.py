@@ -4,14 +4,16 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from shapely import Polygon, union_all
 
 from wickel.cloth import WAYS, BadCloth, BadWay, Cloth, Print, planned, spread, way_name
+from wickel.geometry import area
 
 lengths = st.floats(100, 9000)
 widths = st.floats(300, 3000)
 
 
-PLAIN_AND_JOINED = [*WAYS, "lengthwise+open", "four+turned+partial", "partial:120+to-middle"]
+PLAIN_AND_JOINED = [*WAYS, "lengthwise+open", "four+turned+partial", "partial:120+to-middle", "open+diagonal"]
 
 
 def laid_out(way, width, length):
@@ -26,26 +28,18 @@ def as_matrix(ply):
 @given(st.sampled_from(PLAIN_AND_JOINED), widths, lengths)
 def test_all_plies_together_cover_the_cloth_once(way, width, length):
     laid = laid_out(way, width, length)
-    boxes = []
-    for section in laid.sections:
-        for zone in section.zones:
-            corners = np.array([(*p, 1.0) for p in zone.outline])
-            for ply in zone.plies:
-                flat = corners @ as_matrix(ply).T
-                boxes.append((*flat.min(axis=0), *flat.max(axis=0)))
-    areas = sum((c - a) * (d - b) for a, b, c, d in boxes)
-    assert areas == pytest.approx(width * laid.cloth_mm)
-    assert min(b[0] for b in boxes) == pytest.approx(0)
-    assert max(b[2] for b in boxes) == pytest.approx(laid.cloth_mm)
-    assert min(b[1] for b in boxes) == pytest.approx(0, abs=1e-9)
-    assert max(b[3] for b in boxes) == pytest.approx(width)
+    plies = [ply.map.all(zone.outline) for section in laid.sections for zone in section.zones for ply in zone.plies]
+    together = union_all([Polygon(outline) for outline in plies])
+    assert sum(area(outline) for outline in plies) == pytest.approx(width * laid.cloth_mm)
+    assert together.area == pytest.approx(width * laid.cloth_mm)
+    assert together.bounds == pytest.approx((0, 0, laid.cloth_mm, width), abs=1e-6)
 
 
 @given(st.sampled_from(PLAIN_AND_JOINED), widths, lengths, st.floats(0, 1), st.floats(0, 1))
 def test_a_point_goes_out_and_comes_back(way, width, length, u, v):
     for section in laid_out(way, width, length).sections:
         for zone in section.zones:
-            (x0, y0), (x1, y1) = zone.outline[0], zone.outline[2]
+            (x0, y0), (x1, _), (_, y1) = zone.outline[:3]
             p = (x0 + u * (x1 - x0), y0 + v * (y1 - y0))
             for ply in zone.plies:
                 assert ply.map.inverse()(ply.map(p)) == pytest.approx(p, abs=1e-6)
@@ -90,11 +84,13 @@ def test_the_maps_of_every_way_are_those_of_the_contract():
         ((-1, 0, 4000), (0, 1, 600)),
         ((-1, 0, 4000), (0, -1, 600)),
     ]
+    # as long as the cloth is wide, whatever length is asked for
+    assert rows("diagonal") == [((1, 0, 0), (0, 1, 0)), ((0, -1, 1200), (-1, 0, 1200))]
 
 
 def test_cloth_used_is_what_lies_on_the_table_times_its_plies_lengthwise():
     used = {way: spread(way, 1200, 1000).cloth_mm for way in WAYS}
-    assert used == {**dict.fromkeys(WAYS, 1000), "crosswise": 2000, "turned": 2000, "four": 2000}
+    assert used == {**dict.fromkeys(WAYS, 1000), "diagonal": 1200, "crosswise": 2000, "turned": 2000, "four": 2000}
 
 
 def test_sections_begin_where_the_last_one_ends_on_table_and_cloth():

@@ -47,8 +47,12 @@ def _judge_lay(lay, pieces, cloth):
             ends = _posed(np.array(folds[0], dtype=float), piece.get("grain_deg", 0), turn, mirrored)
             drawn = _posed(shape, piece.get("grain_deg", 0), turn, mirrored)
             ends = ends + outline.mean(axis=0) - drawn.mean(axis=0)
-            level = 0.0 if placed["fold"] == "low" else max(y for _, y in zone["outline_mm"])
-            if abs(ends[:, 1] - level).max() > 0.01 or placed["fold"] not in zone["fold_edges"]:
+            if placed["fold"] == "diagonal":  # from (width, 0) to (0, width), from the start of the section
+                off = np.abs(ends.sum(axis=1) - min(x for x, _ in zone["outline_mm"]) - width).max()
+            else:
+                level = 0.0 if placed["fold"] == "low" else max(y for _, y in zone["outline_mm"])
+                off = np.abs(ends[:, 1] - level).max()
+            if off > 0.01 or placed["fold"] not in zone["fold_edges"]:
                 faults.append(f"{placed['id']}: its fold edge is not on the fold")
         allowed = piece.get("turns_deg")
         if allowed is not None and not any(abs((turn - t + 180) % 360 - 180) < 1e-6 for t in allowed):
@@ -58,6 +62,8 @@ def _judge_lay(lay, pieces, cloth):
             matrix = np.array(zone["plies"][ply]["map"])
             images.append(Polygon(outline @ matrix[:, :2].T + matrix[:, 2]))
             hands.append(int(np.sign(np.linalg.det(matrix[:, :2]))) * (-1 if mirrored else 1))
+            if placed.get("fold") == "diagonal" and ply % 2:
+                continue  # the other half of one copy, whose grain is that of its first half
             arrow = matrix[:, :2] @ [math.cos(math.radians(turn)), math.sin(math.radians(turn))]
             faults += _direction(placed, piece, cloth, math.degrees(math.atan2(arrow[1], arrow[0])))
         if placed["on_fold"]:

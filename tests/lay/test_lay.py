@@ -23,7 +23,8 @@ def laid(record, way, **search):
 
 
 TURNS_OVER = ("crosswise", "four")
-EVERY_WAY = (*WAYS, *COMBINED, "partial:400", "turned+lengthwise")
+STRAIGHT = tuple(id for id, way in WAYS.items() if not way.slanting)
+EVERY_WAY = (*STRAIGHT, *COMBINED, "partial:400", "turned+lengthwise")
 
 
 @pytest.mark.parametrize("way", EVERY_WAY)
@@ -110,8 +111,23 @@ def test_a_section_that_nothing_needs_is_refused():
         laid(job(piece("sleeve", WEDGE, 2, pair=True)), "lengthwise+open")
 
 
+@pytest.mark.parametrize("way", ["open", "lengthwise", "four"])
+def test_room_is_kept_between_pieces_and_none_at_the_fold_or_the_edges(way):
+    record = four_kinds(margin_mm=10.0)
+    lay_file = laid(record, way)
+    assert judged(record, lay_file) == []
+    assert "margin" not in {f["code"] for f in lay_file["lays"][0]["findings"]}
+    assert min(x for p in lay_file["lays"][0]["placements"] for x, _ in p["cut_line_mm"]) == pytest.approx(0)
+    boxes = job(piece("a", BOX, 2, symmetric=True), width=240, margin_mm=10.0, print_="one-way")
+    # two of 20 x 12 cm: side by side they take 24 cm and no room between; with room they lie one after the other
+    assert laid(boxes, "open")["lays"][0]["lay_length_mm"] == pytest.approx(200 + 10 + 200)
+    assert laid({**boxes, "cloths": [{**boxes["cloths"][0], "margin_mm": 0.0}]}, "open")["lays"][0][
+        "lay_length_mm"
+    ] == pytest.approx(200)
+
+
 def test_an_ell_keeps_its_hand_whatever_the_fold():
-    for way in (way for way in WAYS if way != "partial"):  # nothing here is cut double
+    for way in (way for way in STRAIGHT if way != "partial"):  # nothing here is cut double
         lay_file = laid(job(piece("ell", ELL, 3)), way)
         for placed in lay_file["lays"][0]["placements"]:
             assert set(placed["hands"]) == {1}
@@ -170,7 +186,7 @@ def test_a_piece_folded_twice_is_unfolded_once_on_a_single_fold():
     quarter = [[0, 0], [300, 0], [280, 150], [150, 280], [0, 300]]
     record = piece("circle", quarter)
     record["cuts"][0]["fold_edges_mm"] = [[[0, 0], [300, 0]], [[0, 0], [0, 300]]]
-    for way in WAYS:
+    for way in STRAIGHT:
         (placed,) = laid(job(record), way)["lays"][0]["placements"]
         xs, ys = zip(*placed["unfolded_mm"][0], strict=True)
         assert (max(xs) - min(xs), max(ys) - min(ys)) == pytest.approx((600, 600))
@@ -178,7 +194,7 @@ def test_a_piece_folded_twice_is_unfolded_once_on_a_single_fold():
 
 def test_one_way_print_keeps_every_head_at_the_start():
     record = four_kinds(print_="one-way")
-    for way in WAYS:
+    for way in STRAIGHT:
         assert {p["turn_deg"] for p in laid(record, way)["lays"][0]["placements"]} == {0}
 
 
@@ -326,7 +342,7 @@ def test_the_box_dress_is_laid_at_every_size_on_every_width(size):
     for width in (1100, 1400, 1500):
         cloth = Cloth(id="main", usable_width_mm=width, print=Print.ANY)
         plain["cloths"][0]["usable_width_mm"] = width
-        for way in WAYS:
+        for way in STRAIGHT:
             if way == "to-middle":  # a quarter of the cloth is less than a quarter of the dress
                 with pytest.raises(LayRefused, match="too wide for the folded cloth: open the cloth"):
                     make_lay(pieces, cloth, way, effort=1)

@@ -132,3 +132,11 @@ def test_the_worst_comes_first():
 def test_a_cloth_that_cannot_be_is_refused(bad):
     with pytest.raises(BadCloth):
         Cloth(id="a", usable_width_mm=1400, **bad)
+
+
+def test_pieces_nearer_than_the_room_kept_between_them_are_found():
+    record = job(piece("a", BOX), piece("b", BOX))
+    lay = single(put("a", BOX, 0, 0), put("b", BOX, 208, 0), record=record)  # 8 mm apart
+    assert "8 mm apart: 10 mm are kept" in found(lay, margin_mm=10.0)["margin"].text
+    assert "margin" not in found(lay, margin_mm=8.0)
+    assert "margin" not in found(lay)

@@ -57,7 +57,8 @@ class Cloth:
     selvage because real cloth is a little narrower here and there. ``squaring_mm`` is trimmed at
     each end to square the cloth. ``unheeded`` names what the file says of the cloth that lays do
     not yet heed (repeats, borders). Stretches are shares of 1 along the selvage and across. ``nap``: a pile that
-    strokes one way, which makes any print one-way. ``least_length_mm`` is the least the shop sells.
+    strokes one way, which makes any print one-way. ``least_length_mm`` is the least the shop sells,
+    ``margin_mm`` the room kept between pieces when cutting.
     """
 
     id: str
@@ -83,6 +84,7 @@ class Cloth:
     see_through: bool = False
     frays: bool = False
     least_length_mm: float = 0.0
+    margin_mm: float = 0.0
     flaws: tuple[Flaw, ...] = ()
 
     def __post_init__(self) -> None:
@@ -117,6 +119,8 @@ class Cloth:
         for label, value in (("along", self.stretch_along), ("across", self.stretch_across)):
             if not (math.isfinite(value) and 0 <= value <= 3):
                 raise BadCloth(f"Cloth “{name}” stretches {label} by {value:g}: write a share from 0 to 3.")
+        if not (math.isfinite(self.margin_mm) and 0 <= self.margin_mm <= 100):
+            raise BadCloth(f"Cloth “{name}” is cut with {self.margin_mm:g} mm between pieces: take 0 to 100 mm.")
         if not (math.isfinite(self.least_length_mm) and 0 <= self.least_length_mm <= 1e5):
             raise BadCloth(f"Cloth “{name}” is sold from {self.least_length_mm:g} mm: it must be 0 or more.")
         for flaw in self.flaws:

@@ -45,6 +45,13 @@ class Zone:
     plies: tuple[Ply, ...]
     folds: tuple[FoldEdge, ...] = ()
 
+    @property
+    def selvages(self) -> tuple[tuple[Point, Point], ...]:
+        """The sides of the zone that run along the cloth and are not folded."""
+        folded = {fold.start[1] for fold in self.folds if fold.start[1] == fold.end[1]}
+        sides = zip(self.outline, (*self.outline[1:], self.outline[0]), strict=True)
+        return tuple((a, b) for a, b in sides if a[1] == b[1] and a[1] not in folded)
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Section:
@@ -157,12 +164,24 @@ def _four(width: float, length: float, reserve: float, depth: float | None) -> S
     return _section("four", length, far, replace(zone, folds=folds))
 
 
+def _diagonal(width: float, length: float, reserve: float, depth: float | None) -> Section:
+    far = width - reserve
+    zone = Zone(
+        outline=((0.0, 0.0), (width, 0.0), (0.0, width)),
+        usable=((reserve, reserve), (far, reserve), (reserve, far)),
+        plies=(Ply(map=Affine()), Ply(map=Affine(a=0.0, b=-1.0, c=width, d=-1.0, e=0.0, f=width))),
+        folds=(FoldEdge(name="diagonal", start=(width, 0.0), end=(0.0, width), joins=((0, 1),)),),
+    )
+    return _section("diagonal", width, width, zone)
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Way:
     """A way to spread: its name in files, what a maker calls it, how it is folded, and how it makes a section.
 
     ``section`` takes the width of the flat cloth, the length on the table, the reserve at free edges and, for a
-    fold to a chosen depth, that depth, in mm; it gives a section that starts at 0. ``steps`` say how to fold.
+    fold to a chosen depth, that depth, in mm; it gives a section that starts at 0. ``steps`` say how to fold. A
+    ``slanting`` way is as long as the cloth is wide, and holds only what lies on its fold.
     """
 
     id: str
@@ -171,6 +190,7 @@ class Way:
     steps: tuple[str, ...]
     section: Callable[[float, float, float, float | None], Section]
     takes_depth: bool = False
+    slanting: bool = False
 
 
 WAYS: dict[str, Way] = {
@@ -249,6 +269,18 @@ WAYS: dict[str, Way] = {
                 "Smooth and pin all four plies: the upper two creep.",
             ),
             section=_four,
+        ),
+        Way(
+            id="diagonal",
+            name="Corner folded over",
+            summary="a square folded corner to corner: for circle panels with their middle on the bias",
+            steps=(
+                "Lay the cloth out flat, right side up.",
+                "Bring the corner at the start over to the far selvage, so that the end lies along it.",
+                "The fold slants at 45°; only what is cut on that fold belongs here.",
+            ),
+            section=_diagonal,
+            slanting=True,
         ),
     )
 }

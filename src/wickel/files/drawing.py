@@ -141,12 +141,8 @@ def lay_drawing(lay: Lay) -> Drawing:
     for section in lay.spread.sections:
         for zone in section.zones:
             strokes.append(Stroke(layer=Layer.CLOTH, points=zone.outline, closed=True))
-            box = bounds(zone.outline)
-            folded = {fold.start[1] for fold in zone.folds if fold.start[1] == fold.end[1]}
-            for fold in zone.folds:
-                strokes.append(Stroke(layer=Layer.FOLD, points=(fold.start, fold.end)))
-            for y in {box.min_y, box.max_y} - folded:
-                strokes.append(Stroke(layer=Layer.SELVAGE, points=((box.min_x, y), (box.max_x, y))))
+            strokes += [Stroke(layer=Layer.FOLD, points=(fold.start, fold.end)) for fold in zone.folds]
+            strokes += [Stroke(layer=Layer.SELVAGE, points=side) for side in zone.selvages]
     for placement in lay.placements:
         _draw_placement(placement, lay, strokes, labels)
     box = bounds([point for stroke in strokes for point in stroke.points])

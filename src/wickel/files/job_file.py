@@ -128,6 +128,7 @@ class ClothRecord(FileRecord):
     see_through: bool = False
     frays: bool = False
     least_length_mm: Number = 0.0
+    margin_mm: Number = 0.0
     flaws: Annotated[list[FlawRecord], Field(max_length=500)] = []
 
 
@@ -336,7 +337,7 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
 def _cloth_record(cloth: Cloth) -> dict[str, Any]:
     plain = [key for key in ClothRecord.model_fields if key not in ("print", "kind", "stretch", "flaws")]
     bare = Cloth(id=cloth.id, usable_width_mm=cloth.usable_width_mm)
-    new = ("fibre", "nap", "see_through", "frays", "least_length_mm")
+    new = ("fibre", "nap", "see_through", "frays", "least_length_mm", "margin_mm")
     record: dict[str, Any] = {
         key: getattr(cloth, key)
         for key in plain

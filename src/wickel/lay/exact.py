@@ -19,7 +19,7 @@ from shapely.geometry import Polygon
 from shapely.geometry.base import BaseGeometry
 
 from wickel.cloth.cloth import Print
-from wickel.cloth.spread import Zone
+from wickel.cloth.spread import Zone, planned
 from wickel.lay.demand import CutOrder, CutPiece, Grain
 from wickel.lay.placement import Finding, Lay, Level, Placement
 
@@ -221,7 +221,10 @@ def _folded_copies(
 def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay, out: _Findings) -> None:
     """Grain and print: the arrow on every ply that is cut, and the turns the piece allows."""
     cloth_print = lay.cloth.print_or_assumed
-    for ply in placement.cut_plies:
+    plies = placement.cut_plies
+    if placement.on_fold and planned(lay.spread.sections[placement.section].way)[0].way.slanting:
+        plies = plies[:1]  # the fold swaps warp and weft: the copy's grain is that of its lower half
+    for ply in plies:
         deg = _arrow_deg(placement, zone, ply)
         grain_off = {
             Grain.STRAIGHT: _off(deg, 180.0, 0.0),

@@ -6,13 +6,16 @@ from collections.abc import Callable
 from dataclasses import replace
 from time import perf_counter
 
+from shapely.geometry import Polygon, box
+
 from wickel.cloth import Cloth, SectionPlan, depth_fits, planned, spread
-from wickel.geometry import area, bounds
+from wickel.geometry import Outline, area, bounds, outline_of
 from wickel.lay.demand import CutPiece
-from wickel.lay.nest import Candidate, Item, Problem, Solution, search
-from wickel.lay.parts import LayRefused, Part, parts_for
+from wickel.lay.nest import Candidate, Item, Problem, Solution, Spot, search
+from wickel.lay.parts import LayRefused, Part, Pose, parts_for
 from wickel.lay.placement import Lay, Placement
 from wickel.lay.rules import findings
+from wickel.lay.slant import placed_on_slant
 
 DEFAULT_EFFORT = 120
 _DEPTHS_TRIED = 5
@@ -67,7 +70,11 @@ def make_lay(
                 whole = None if best is None or not last else lambda: finished([*done, best])
                 report((k + progress) / len(parts), whole)
 
-        done.append(search(Problem(items=_items(own), seed=seed, effort=effort), relay))
+        if plans[k].way.slanting:
+            done.append(placed_on_slant(own, probes[k]))
+            continue
+        items = _items(own, cloth.margin_mm)
+        done.append(search(Problem(items=items, seed=seed, effort=effort), relay))
     return finished(done)
 
 
@@ -100,7 +107,7 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, s
         except LayRefused as reason:
             refusal = reason
             continue
-        quick = search(Problem(items=_items(parts), seed=seed, effort=_DEPTH_EFFORT), lambda *_: None)
+        quick = search(Problem(items=_items(parts, cloth.margin_mm), seed=seed, effort=_DEPTH_EFFORT), lambda *_: None)
         tried.append((quick.length_mm, depth))
     if not tried:
         assert refusal is not None, "a depth was tried"
@@ -108,18 +115,54 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, s
     return replace(plan, depth_mm=min(tried)[1])
 
 
-def _items(parts: tuple[Part, ...]) -> tuple[Item, ...]:
-    """The parts as items of the nesting; parts with the same poses share one kind and its outlines."""
+def _items(parts: tuple[Part, ...], margin_mm: float) -> tuple[Item, ...]:
+    """The parts as items of the nesting; parts with the same poses share one kind and its outlines.
+
+    With a margin each outline stands for itself and half the margin around it, but not beyond its fold.
+    """
     made: dict[tuple[Candidate, ...], Item] = {}
     items = []
     for part in parts:
         candidates = tuple(
-            Candidate(outline=pose.outline, low_mm=pose.low_mm, high_mm=pose.high_mm) for pose in part.poses
+            Candidate(outline=_with_margin(pose, margin_mm), low_mm=pose.low_mm, high_mm=pose.high_mm)
+            for pose in part.poses
         )
         if candidates not in made:
             made[candidates] = Item(kind=str(len(made)), candidates=candidates, area_mm2=area(part.poses[0].outline))
         items.append(made[candidates])
     return tuple(items)
+
+
+def _to_start(parts: tuple[Part, ...], solution: Solution) -> Solution:
+    """The solution moved so that the first part begins at 0, margin or not."""
+    ahead = min(
+        spot.x + min(x for x, _ in part.poses[spot.candidate].outline)
+        for part, spot in zip(parts, solution.spots, strict=True)
+    )
+    return (
+        solution
+        if ahead <= 1e-9
+        else replace(solution, spots=tuple(Spot(spot.candidate, spot.x - ahead, spot.y) for spot in solution.spots))
+    )
+
+
+def _length(parts: tuple[Part, ...], solution: Solution) -> float:
+    return max(
+        spot.x + max(x for x, _ in part.poses[spot.candidate].outline)
+        for part, spot in zip(parts, solution.spots, strict=True)
+    )
+
+
+def _with_margin(pose: Pose, margin_mm: float) -> Outline:
+    """The pose's outline with half the margin all round, moved so that its least x is 0."""
+    if margin_mm == 0:
+        return pose.outline
+    grown = Polygon(pose.outline).buffer(margin_mm / 2, join_style="mitre")
+    if pose.on_fold:
+        own = bounds(pose.outline)
+        low, high = (own.min_y, own.max_y + margin_mm) if own.max_y > 1e-9 else (own.min_y - margin_mm, own.max_y)
+        grown = grown.intersection(box(-margin_mm, low, own.max_x + margin_mm, high))
+    return tuple((x + margin_mm / 2, y) for x, y in outline_of(grown))
 
 
 def _lay(
@@ -132,12 +175,13 @@ def _lay(
     effort: int,
     seconds: float,
 ) -> Lay:
+    solutions = [
+        solution if plan.way.slanting else _to_start(own, solution)
+        for plan, own, solution in zip(plans, parts, solutions, strict=True)
+    ]
     lengths = [
-        max(
-            spot.x + max(x for x, _ in part.poses[spot.candidate].outline)
-            for part, spot in zip(own, solution.spots, strict=True)
-        )
-        for own, solution in zip(parts, solutions, strict=True)
+        cloth.lay_width_mm if plan.way.slanting else _length(own, solution)
+        for plan, own, solution in zip(plans, parts, solutions, strict=True)
     ]
     the_spread = spread(_text(plans), cloth.lay_width_mm, lengths, cloth.reserve_mm)
     placements = []

@@ -10,8 +10,8 @@ import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
-from wickel.cloth import Cloth, FoldEdge, Section, Zone
-from wickel.geometry import Outline, bounds, placing, unfolded
+from wickel.cloth import Cloth, FoldEdge, Section, Zone, planned
+from wickel.geometry import Affine, Outline, bounds, placing, unfolded
 from wickel.lay.demand import (
     CutOrder,
     CutPiece,
@@ -93,6 +93,16 @@ def parts_for(
     return tuple(tuple(own) for own in parts)
 
 
+def _refuse_slanting(piece: CutPiece, section: Section) -> None:
+    """On cloth folded corner to corner nothing lies but on the fold: the upper ply has warp and weft swapped."""
+    if planned(section.way)[0].way.slanting:
+        raise LayRefused(
+            f"{piece.name} does not lie on the slanting fold, where alone its grain runs right on both plies: put it "
+            "into another section, or open the cloth.",
+            piece.id,
+        )
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class _Take:
     """One placement of an order: its poses, what they yield, and how many plies under it stay uncut."""
@@ -128,11 +138,13 @@ def _takes(piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, gar
         on_fold = _fold_takes(piece, order, section, turns)
         if on_fold:
             return on_fold
+        _refuse_slanting(piece, section)
         outline, holes = _whole(piece, order)
         shape, free = Shape(outline=outline, holes=holes), True
         folded = any(zone.folds for zone in section.zones)
         wanted = next(_on_fold_shapes(piece, order))[1] if folded else shape
     else:
+        _refuse_slanting(piece, section)
         shape = wanted = Shape(outline=piece.cut_line, holes=piece.holes)
         free = hand_is_free(piece, order, piece.cut_line, turns)
     left = (order.copies, 0) if free or not order.pair else (order.copies // 2, order.copies // 2)
@@ -292,6 +304,8 @@ def _fold_pose(
     plies: tuple[int, ...],
 ) -> Pose | None:
     to_table = placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=mirrored)
+    if fold.start[0] != fold.end[0] and fold.start[1] != fold.end[1]:
+        return _slanting_pose(shape, kept, to_table, zone_index, turn, mirrored, fold, plies)
     (_, ay), (_, by) = to_table(kept[0]), to_table(kept[1])
     if abs(ay - by) > 1e-6 or fold.start[1] != fold.end[1]:
         return None  # the fold runs along the cloth; this pose's fold edge does not, or the fold runs across
@@ -315,6 +329,44 @@ def _fold_pose(
         shift_y_mm=-ay,
         low_mm=level,
         high_mm=level,
+        fold=fold.name,
+    )
+
+
+def _slanting_pose(
+    shape: Shape,
+    kept: FoldSegment,
+    to_table: Affine,
+    zone_index: int,
+    turn: float,
+    mirrored: bool,
+    fold: FoldEdge,
+    plies: tuple[int, ...],
+) -> Pose | None:
+    """The pose with the fold edge on a slanting fold, at its start; where along it is found by ``lay.slant``."""
+    a, b = to_table(kept[0]), to_table(kept[1])
+    size, long = math.dist(a, b), math.dist(fold.start, fold.end)
+    ux, uy = (fold.end[0] - fold.start[0]) / long, (fold.end[1] - fold.start[1]) / long
+    if abs((b[0] - a[0]) * uy - (b[1] - a[1]) * ux) > 1e-6 * size:
+        return None  # the fold edge does not run along the fold in this turn
+    first = min((a, b), key=lambda p: p[0] * ux + p[1] * uy)
+    dx, dy = fold.start[0] - first[0], fold.start[1] - first[1]
+    outline = tuple((x + dx, y + dy) for x, y in to_table.all(shape.outline))
+    inside = [(x - fold.start[0]) * -uy + (y - fold.start[1]) * ux for x, y in outline]
+    if min(inside) < -_FIT_MM:
+        return None  # the piece would lie beyond the fold
+    return Pose(
+        zone=zone_index,
+        turn_deg=turn,
+        mirrored=mirrored,
+        cut_plies=plies,
+        shape=shape,
+        on_fold=True,
+        outline=outline,
+        shift_x_mm=dx,
+        shift_y_mm=dy,
+        low_mm=0.0,
+        high_mm=0.0,
         fold=fold.name,
     )
 

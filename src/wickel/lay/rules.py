@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
+from shapely import STRtree
 from shapely.geometry import LineString, Polygon
 
 from wickel.cloth import Print, Zone
@@ -16,6 +17,7 @@ UNDER_MM2 = 1.0
 ON_FOLD_MM = 0.1
 LEAST_ON_FOLD_MM = 60.0
 CREEPING_PLIES = 4
+CLOSE_MM = 0.01
 _ORDER = (Level.BROKEN, Level.STRAINED, Level.NOTE)
 
 
@@ -28,6 +30,7 @@ def findings(lay: Lay) -> tuple[Finding, ...]:
         *_stretch(lay),
         *_lost_in_folds(lay),
         *_creep(lay),
+        *_too_close(lay),
         *_notes(lay),
     ]
     return tuple(sorted(found, key=lambda finding: _ORDER.index(finding.level)))
@@ -127,6 +130,30 @@ def _creep(lay: Lay) -> Iterator[Finding]:
             pieces=tuple(deep.values()),
             way_out="Pin through all plies, cut slowly, and true the upper pieces by the lowest one.",
         )
+
+
+def _too_close(lay: Lay) -> Iterator[Finding]:
+    """Two copies nearer to each other than the room that is kept between pieces."""
+    margin = lay.cloth.margin_mm
+    if margin <= 0:
+        return
+    shapes, of = [], []
+    for placement in lay.placements:
+        piece = lay.piece(placement.piece)
+        for copy in flat_copies(placement, piece, _zone(lay, placement)):
+            shapes.append(Polygon(copy.outline, copy.holes))
+            of.append(piece)
+    tree = STRtree(shapes)
+    for a, b in tree.query(shapes, predicate="dwithin", distance=margin - CLOSE_MM).T:
+        if a < b:
+            apart = shapes[a].distance(shapes[b])
+            yield Finding(
+                level=Level.STRAINED,
+                code="margin",
+                text=f"{of[a].name} and {of[b].name} lie {apart:.0f} mm apart: {margin:g} mm are kept between pieces.",
+                pieces=(of[a].id, of[b].id),
+                way_out="Move one of them, or cut with less room.",
+            )
 
 
 def _notes(lay: Lay) -> Iterator[Finding]:

@@ -33,6 +33,7 @@ _LENGTHS: tuple[tuple[str, str], ...] = (
     ("squaring_mm", "Trimmed at each end for squaring"),
     ("step_mm", "Sold in steps of"),
     ("least_length_mm", "Least length sold"),
+    ("margin_mm", "Room kept between pieces"),
 )
 _SHARES: tuple[tuple[str, str, str], ...] = (
     ("shrink_along", "Shrinks along, of 100", "How many of 100 are lost in the wash"),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QBrush, QColor, QPainter
+from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath
 from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
@@ -41,6 +41,9 @@ class ClothItem(QGraphicsItem):
         outlines = [zone.outline for section in spread.sections for zone in section.zones]
         box = bounds([point for outline in outlines for point in flipped(outline)])
         self.box = QRectF(box.min_x, box.min_y, box.width, box.height)
+        self._shape = QPainterPath()
+        for outline in outlines:
+            self._shape.addPath(scene_path(flipped(outline), closed=True))
 
     def boundingRect(self) -> QRectF:
         return self.box
@@ -51,7 +54,7 @@ class ClothItem(QGraphicsItem):
         ground = mixed(self._cloth.colour or "#B9C7D1", colours.paper, 0.5 if not colours.dark else 0.35)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(ground)
-        painter.drawRect(self.box)
+        painter.drawPath(self._shape)
         self._paint_print(painter, ground)
         for section in self._sections:
             self._paint_edges(painter, section, scale)
@@ -65,8 +68,8 @@ class ClothItem(QGraphicsItem):
         painter.save()
         world = painter.worldTransform()
         frame = world.mapRect(self.box)
+        painter.setClipPath(self._shape)
         painter.resetTransform()
-        painter.setClipRect(frame)
         faint = ground.darker(126) if not palette().dark else ground.lighter(150)
         painter.setPen(pen(faint, 1.3))
         way = self._cloth.print_or_assumed
@@ -89,30 +92,30 @@ class ClothItem(QGraphicsItem):
         colours = palette()
         for zone in section.zones:
             box = bounds(flipped(zone.outline))
-            folded = {-fold.start[1] for fold in zone.folds if fold.start[1] == fold.end[1]}
-            for y in {box.min_y, box.max_y} - folded:
-                painter.setPen(dashed(colours.ink, 2.2, 1, 3))
-                painter.drawLine(QPointF(box.min_x, y), QPointF(box.max_x, y))
+            painter.setPen(dashed(colours.ink, 2.2, 1, 3))
+            for side in zone.selvages:
+                painter.drawPath(scene_path(flipped(side), closed=False))
             for fold in zone.folds:
                 painter.setPen(pen(colours.indigo, 4))
                 painter.drawLine(QPointF(fold.start[0], -fold.start[1]), QPointF(fold.end[0], -fold.end[1]))
                 painter.setPen(pen(colours.paper, 1.2))
                 painter.drawLine(QPointF(fold.start[0], -fold.start[1]), QPointF(fold.end[0], -fold.end[1]))
             usable = bounds(flipped(zone.usable))
-            if usable.height < box.height - 1e-6:
+            if len(zone.usable) == 4 and usable.height < box.height - 1e-6:
                 painter.setPen(dashed(colours.soft, 1, 3, 3))
                 for y in (usable.min_y, usable.max_y):
                     if abs(y - box.min_y) > 1e-6 and abs(y - box.max_y) > 1e-6:
                         painter.drawLine(QPointF(box.min_x, y), QPointF(box.max_x, y))
         painter.setPen(pen(colours.soft, 1))
-        ends = {section.x_mm} | ({section.x_mm + section.length_mm} - {fold.end[0] for fold in _end_folds(section)})
+        folded = {max(fold.start[0], fold.end[0]) for fold in _end_folds(section)}
+        ends = {section.x_mm} | ({section.x_mm + section.length_mm} - folded)
         for x in ends:
             painter.drawLine(QPointF(x, self.box.top()), QPointF(x, self.box.bottom()))
 
 
 def _end_folds(section: Section) -> list[FoldEdge]:
-    """The folds of a section that run across the table."""
-    return [fold for zone in section.zones for fold in zone.folds if fold.start[0] == fold.end[0]]
+    """The folds of a section that run across the table, straight or slanting."""
+    return [fold for zone in section.zones for fold in zone.folds if fold.start[1] != fold.end[1]]
 
 
 class PlacementItem(PickItem):
