@@ -36,7 +36,8 @@ def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session,
 
 
 @pytest.mark.parametrize(
-    ("key", "way"), [("D", "partial"), ("M", "to-middle"), ("C", "crosswise"), ("T", "turned"), ("F", "four")]
+    ("key", "way"),
+    [("D", "partial"), ("M", "to-middle"), ("C", "crosswise"), ("T", "turned"), ("F", "four"), ("K", "diagonal")],
 )
 def test_ways_have_keys(window, session, qtbot, key, way):
     go(qtbot, window, LAY)

@@ -51,6 +51,7 @@ _KEYS = (
     "Ctrl+R: rewrite with formulas · in the formulas Ins, Ctrl+Del: a point more, a point less",
     "Ctrl+K: keep the client's measurements",
     "Ctrl+L: find a better lay, or stop",
+    "Ctrl+Shift and O, H, D, M, C, T, F, K: ways to fold · G: sections · B: the shortest way",
     "Page Down, Page Up: next and previous piece · Esc: put the piece down",
     "+ and −, wheel: zoom · 0: all in sight · drag: move",
     "Ctrl+I: inches · Ctrl+D: dark",
@@ -158,6 +159,7 @@ class MainWindow(QMainWindow):
         self._action(lay, "Folded &crosswise", "Ctrl+Shift+C", lambda: self.lay.take_way("crosswise"))
         self._action(lay, "Cut across and &turned", "Ctrl+Shift+T", lambda: self.lay.take_way("turned"))
         self._action(lay, "Folded in &four", "Ctrl+Shift+F", lambda: self.lay.take_way("four"))
+        self._action(lay, "Corner folded o&ver", "Ctrl+Shift+K", lambda: self.lay.take_way("diagonal"))
         self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
         self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
         view = bar.addMenu("&View")

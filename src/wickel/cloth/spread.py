@@ -276,8 +276,9 @@ WAYS: dict[str, Way] = {
             summary="a square folded corner to corner: for circle panels with their middle on the bias",
             steps=(
                 "Lay the cloth out flat, right side up.",
-                "Bring the corner at the start over to the far selvage, so that the end lies along it.",
-                "The fold slants at 45°; only what is cut on that fold belongs here.",
+                "Measure a square, as long as the cloth is wide: bring its far corner at the end over to its near "
+                "corner at the start.",
+                "The fold slants at 45°, wrong side up; only what is cut on that fold belongs here.",
             ),
             section=_diagonal,
             slanting=True,

@@ -261,16 +261,17 @@ class LayView(PickView):
                 words = f"{way_name(section.way)}: {words}"
             painter.setFont(text_font(13, bold=True))
             painter.setPen(QColor(palette().indigo if fold else palette().ink))
-            room = max(60.0, float(stop.x() - start.x()))
+            room = float(stop.x() - start.x()) if section is not spread.sections[-1] else float(self.width())
+            words = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, int(room))
             painter.drawText(QRectF(start.x(), start.y() + 6, room, 20), Qt.AlignmentFlag.AlignLeft, words)
             for zone in section.zones[1:]:
                 self._paint_zone_name(painter, zone, room)
         painter.setPen(QColor(palette().soft))
         painter.setFont(text_font(13))
         end = self.mapFromScene(box.bottomRight())
-        if end.x() - self.mapFromScene(box.bottomLeft()).x() > 620:
-            folded = any(_end_folds(section) for section in spread.sections[-1:])
-            words = "end of the lay: the fold across" if folded else "end of the lay"
+        last = spread.sections[-1]
+        if end.x() - self.mapFromScene(QPointF(last.x_mm, 0)).x() > 620:
+            words = "end of the lay: the fold across" if _end_folds(last) else "end of the lay"
             painter.drawText(QRectF(end.x() - 300, end.y() + 6, 300, 20), Qt.AlignmentFlag.AlignRight, words)
 
     def _paint_zone_name(self, painter: QPainter, zone: Zone, room: float) -> None:
