@@ -8,8 +8,13 @@ from wickel.app.tasks import InlineRunner
 
 
 @pytest.fixture
-def window(qtbot, tmp_path):
-    made = make_window(QApplication.instance(), tmp_path / "home", InlineRunner(most_effort=4, most_ways=2), demo=True)
+def runner():
+    return InlineRunner(most_effort=2, most_ways=2)
+
+
+@pytest.fixture
+def window(qtbot, tmp_path, runner):
+    made = make_window(QApplication.instance(), tmp_path / "home", runner, demo=True)
     qtbot.addWidget(made)
     with qtbot.waitExposed(made):
         made.show()

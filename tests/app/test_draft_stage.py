@@ -9,12 +9,19 @@ from PySide6.QtWidgets import QApplication, QInputDialog, QPushButton
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, SHIFT, go, type_into
 from wickel.app.stages.change_dialog import ChangeDialog
 from wickel.app.stages.gallery import BLANK, Gallery
+from wickel.app.tasks import InlineRunner
 from wickel.body import size_body
 from wickel.draft import PRESETS
 from wickel.draft.operations import OPERATIONS
 from wickel.files import read_job, read_schools, read_style
 from wickel.lay import exact_check
 from wickel.pattern import edge_length
+
+
+@pytest.fixture
+def runner():
+    """One quick lay after every edit: lays are not what is tested here."""
+    return InlineRunner(most_effort=1, most_ways=1)
 
 
 def opened_dialog(window, qtbot):

@@ -92,9 +92,13 @@ def text_font(pixels: int, *, bold: bool = False) -> QFont:
 
 
 def apply_theme(app: QApplication, colours: Palette) -> None:
-    """Dress the whole program in a palette."""
+    """Dress the whole program in a palette; what is dressed so already is left alone, since dressing takes a second."""
     global _current
     _current = colours
+    names = {name: getattr(colours, name) for name in Palette.__dataclass_fields__}
+    sheet = _SHEET.substitute(names, family=FAMILY, chevron=chevron_path(dark=colours.dark))
+    if app.styleSheet() == sheet:
+        return
     app.setStyle("Fusion")
     qt = QPalette()
     for role, colour in (
@@ -111,5 +115,4 @@ def apply_theme(app: QApplication, colours: Palette) -> None:
         qt.setColor(role, QColor(colour))
     app.setPalette(qt)
     app.setFont(text_font(14))
-    names = {name: getattr(colours, name) for name in Palette.__dataclass_fields__}
-    app.setStyleSheet(_SHEET.substitute(names, family=FAMILY, chevron=chevron_path(dark=colours.dark)))
+    app.setStyleSheet(sheet)
