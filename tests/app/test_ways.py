@@ -86,3 +86,19 @@ def test_a_one_way_print_folded_crosswise_is_said_on_the_card_and_in_the_slip(wi
     assert window.ticket.buy.figure.text().startswith(("≥", "at least")) or not session.lay.complete
     choose(window.lay.fold, "turned")
     assert session.lay.complete
+
+
+def test_the_lay_is_opened_out_and_folded_again_by_key(window, session, qtbot):
+    go(qtbot, window, LAY)
+    choose(window.lay.fold, "lengthwise")
+    folded = session.lay
+    qtbot.keyClick(window, Qt.Key.Key_U, CTRL)
+    assert window.lay.opened.isChecked()
+    assert window.lay.view.lay.spread.sections[0].zones[0].plies[0].map.rows == ((1, 0, 0), (0, 1, 0))
+    yields = sum(placement.yields for placement in folded.placements)
+    assert len(window.lay.view.items_by_id) == yields > len(folded.placements)
+    window.lay.view.step(1)
+    assert "low selvage" in window.lay.hand.text()
+    assert session.lay is folded  # the job and what is bought stay as they are
+    qtbot.keyClick(window, Qt.Key.Key_U, CTRL)
+    assert set(window.lay.view.items_by_id) == {placement.id for placement in folded.placements}

@@ -52,6 +52,7 @@ _KEYS = (
     "Ctrl+K: keep the client's measurements",
     "Ctrl+L: find a better lay, or stop",
     "Ctrl+Shift and O, H, D, M, C, T, F, K: ways to fold · G: sections · B: the shortest way",
+    "Ctrl+U: the lay opened out, or as it lies",
     "Page Down, Page Up: next and previous piece · Esc: put the piece down",
     "+ and −, wheel: zoom · 0: all in sight · drag: move",
     "Ctrl+I: inches · Ctrl+D: dark",
@@ -161,6 +162,7 @@ class MainWindow(QMainWindow):
         self._action(lay, "Folded in &four", "Ctrl+Shift+F", lambda: self.lay.take_way("four"))
         self._action(lay, "Corner folded o&ver", "Ctrl+Shift+K", lambda: self.lay.take_way("diagonal"))
         self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
+        self._action(lay, "&Unfolded, or as it lies", "Ctrl+U", self.lay.opened.toggle)
         self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
         view = bar.addMenu("&View")
         self._action(view, "Zoom &in", "Ctrl++", lambda: self._zoom("zoom_in"))

@@ -7,6 +7,7 @@ from wickel.lay.nest import Stopped
 from wickel.lay.parts import LayRefused, fits_nowhere
 from wickel.lay.placement import Finding, Lay, Level, Placement, Shape
 from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_table, on_table, table_map
+from wickel.lay.unfolding import unfolded_lay
 
 __all__ = [
     "DEFAULT_EFFORT",
@@ -33,6 +34,7 @@ __all__ = [
     "marks_on_table",
     "on_table",
     "table_map",
+    "unfolded_lay",
     "with_findings",
     "with_straight_folds",
 ]

@@ -25,7 +25,7 @@ from wickel.cloth import COMBINED, WAYS, depth_fits, planned, way_name
 from wickel.files.drawing import copies_text
 from wickel.geometry import Bounds, bounds
 from wickel.job import BEST
-from wickel.lay import Lay, Level, Placement, on_table
+from wickel.lay import Lay, Level, Placement, on_table, unfolded_lay
 from wickel.units import shown_cloth_length, shown_length
 
 
@@ -174,6 +174,11 @@ class LayStage(QWidget):
         self.which_cloth.setToolTip("This job is cut from several cloths: which one to show")
         self.which_cloth.activated.connect(lambda _: self._session.take_cloth(self.which_cloth.currentData()))
         row.addWidget(self.which_cloth)
+        self.opened = QPushButton("Unfolded")
+        self.opened.setCheckable(True)
+        self.opened.setToolTip("Show every copy on the flat cloth, as it lies when the cloth is opened out (Ctrl+U)")
+        self.opened.toggled.connect(lambda _: self._show_lay())
+        row.addWidget(self.opened)
         fit = QPushButton("All in sight")
         fit.setToolTip("Bring the whole lay into sight (0)")
         fit.clicked.connect(lambda: self.view.fit())
@@ -227,7 +232,7 @@ class LayStage(QWidget):
     def refresh(self) -> None:
         """Show the lay and the ways as they are now."""
         session = self._session
-        self.view.show_lay(session.lay, session.job.unit)
+        self._show_lay()
         self._show_fold()
         longest = max((lay.table_mm for lay in session.lays.values()), default=1.0)
         lengths = {way: lay.lay_length_mm for way, lay in session.lays.items()}
@@ -245,9 +250,14 @@ class LayStage(QWidget):
             self._way_column.removeWidget(own)
             self._way_column.insertWidget(k, own)
         self._show_figures()
-        self._show_hand()
         self._show_cloths()
         self.find.setEnabled(bool(session.pieces))
+
+    def _show_lay(self) -> None:
+        """The lay as it lies on the table, or opened out."""
+        lay = self._session.lay
+        self.view.show_lay(unfolded_lay(lay) if lay and self.opened.isChecked() else lay, self._session.job.unit)
+        self._show_hand()
 
     def _show_fold(self) -> None:
         """Show the way in use, and how deep its fold is."""
@@ -294,7 +304,7 @@ class LayStage(QWidget):
             self._sum.addWidget(value, k, 1)
 
     def _show_hand(self) -> None:
-        lay, chosen = self._session.lay, self.view.chosen
+        lay, chosen = self.view.lay, self.view.chosen
         placement = None if lay is None else next((p for p in lay.placements if p.id == chosen), None)
         if lay is None or placement is None:
             refusal = self._session.refusal or self._session.lay_refusals.get(self._session.way, "")
