@@ -175,7 +175,7 @@ def lay(
         lays = lay_job(job, pieces, fold=way, seed=seed, effort=effort, report=report)
     except LayRefused as reason:
         _fail(reason, REFUSED)
-    broken = [f for one in lays for f in one.findings if f.level is Level.BROKEN]
+    broken = [f for one in lays for f in one.broken]
     if broken:
         _fail(f"{broken[0].text} {broken[0].way_out}".rstrip(), REFUSED)
     if out is not None:

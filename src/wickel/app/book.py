@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TypeVar
 
 from PySide6.QtCore import QObject, Signal
 
@@ -21,6 +22,7 @@ from wickel.files import (
 )
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 
+_Kept = TypeVar("_Kept")
 _STYLE_ENDING = ".wickel-style.json"
 
 
@@ -52,12 +54,7 @@ class StudioBook(QObject):
     def clients(self) -> tuple[Client, ...]:
         """The studio's clients, by name."""
         if self._clients is None:
-            try:
-                self._clients = read_clients(self._folder / "clients.json")
-            except UnreadableFile as reason:
-                self._clients = ()
-                self._unreadable.add("clients.json")
-                self.trouble.emit(str(reason))
+            self._clients = self._read("clients.json", read_clients)
         return self._clients
 
     def client(self, name: str) -> Client | None:
@@ -87,12 +84,7 @@ class StudioBook(QObject):
     def schools(self) -> tuple[School, ...]:
         """The schools of the house and the studio's own."""
         if self._schools is None:
-            try:
-                self._schools = read_schools(self._folder / "schools.json")
-            except UnreadableFile as reason:
-                self._schools = ()
-                self._unreadable.add("schools.json")
-                self.trouble.emit(str(reason))
+            self._schools = self._read("schools.json", read_schools)
         return (*SCHOOLS.values(), *self._schools)
 
     def keep_school(self, school: School) -> bool:
@@ -123,6 +115,14 @@ class StudioBook(QObject):
         if made:
             self.changed.emit()
         return made
+
+    def _read(self, name: str, read: Callable[[Path], tuple[_Kept, ...]]) -> tuple[_Kept, ...]:
+        try:
+            return read(self._folder / name)
+        except UnreadableFile as reason:
+            self._unreadable.add(name)
+            self.trouble.emit(str(reason))
+            return ()
 
     def _wrote(self, name: str, write: Callable[[Path], None]) -> bool:
         if name in self._unreadable:

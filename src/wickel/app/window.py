@@ -39,7 +39,6 @@ from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
 from wickel.draft.own import OwnStyle
 from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
-from wickel.lay import Level
 from wickel.studio import new_order
 from wickel.units import Unit
 
@@ -210,7 +209,7 @@ class MainWindow(QMainWindow):
         refused_at = stage if session.refusal else -1
         implausible = len(doubts(session.garment.body)) if session.garment else 0
         unheld = sum(not check.held for done in session.drafts for check in done.checks)
-        broken = sum(f.level is Level.BROKEN for f in session.lay.findings) if session.lay else 0
+        broken = len(session.lay.broken) if session.lay else 0
         stuck = session.lay is None and session.way in session.lay_refusals
         self.thread_bar.show_knots(
             (

@@ -42,8 +42,8 @@ def fold_panels(way: str, depth_share: float = 0.3) -> tuple[Panel, ...]:
     """
     known = WAYS[way]
     depth = depth_share * WIDTH_MM if known.takes_depth else None
-    length = LENGTH_MM / 2 if way in ("crosswise", "turned", "four") else LENGTH_MM
-    length = WIDTH_MM if known.slanting else length
+    long = known.section(WIDTH_MM, LENGTH_MM, 0.0, depth)
+    length = LENGTH_MM * long.length_mm / long.cloth_length_mm  # so that the flat cloth is LENGTH_MM long
     last = known.section(WIDTH_MM, length, 0.0, depth)
     if way == "four":  # folded in half first, then end to end
         half = WAYS["lengthwise"].section(WIDTH_MM, 2 * length, 0.0, None)

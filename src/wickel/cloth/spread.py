@@ -87,6 +87,11 @@ class Spread:
         """Length of cloth."""
         return sum(section.cloth_length_mm for section in self.sections)
 
+    @property
+    def depth_mm(self) -> float | None:
+        """The depth of the first fold that does not go to the middle, if there is one."""
+        return next((section.depth_mm for section in self.sections if section.depth_mm is not None), None)
+
 
 def _box(length: float, low: float, high: float) -> Outline:
     return ((0.0, low), (length, low), (length, high), (0.0, high))

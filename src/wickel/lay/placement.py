@@ -95,7 +95,12 @@ class Lay:
     @property
     def complete(self) -> bool:
         """Whether no rule is broken; otherwise every length is *at least*."""
-        return all(finding.level is not Level.BROKEN for finding in self.findings)
+        return not self.broken
+
+    @property
+    def broken(self) -> tuple[Finding, ...]:
+        """The findings that are broken rules."""
+        return tuple(finding for finding in self.findings if finding.level is Level.BROKEN)
 
     def piece(self, id: str) -> CutPiece:
         """The piece of that id. Raises ``KeyError``."""

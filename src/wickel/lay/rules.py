@@ -9,6 +9,7 @@ from shapely import STRtree
 from shapely.geometry import LineString, Polygon
 
 from wickel.cloth import Print, Zone
+from wickel.lay.demand import CutPiece
 from wickel.lay.exact import exact_check
 from wickel.lay.placement import Finding, Lay, Level, Placement
 from wickel.lay.pose import flat_copies, flaw_boxes, on_table
@@ -40,6 +41,14 @@ def _zone(lay: Lay, placement: Placement) -> Zone:
     return lay.spread.sections[placement.section].zones[placement.zone]
 
 
+def _flat_shapes(lay: Lay) -> Iterator[tuple[CutPiece, Polygon]]:
+    """Every copy on the flat cloth, with its piece."""
+    for placement in lay.placements:
+        piece = lay.piece(placement.piece)
+        for copy in flat_copies(placement, piece, _zone(lay, placement)):
+            yield piece, Polygon(copy.outline, copy.holes)
+
+
 def _opposed(lay: Lay) -> Iterator[Finding]:
     """A piece in one over the shoulder has one end head down on one-way cloth."""
     if lay.cloth.print_or_assumed is not Print.ONE_WAY:
@@ -58,20 +67,17 @@ def _opposed(lay: Lay) -> Iterator[Finding]:
 def _flaws(lay: Lay) -> Iterator[Finding]:
     """Spoiled places of the cloth that come to lie in a copy, whatever the fold."""
     spots = flaw_boxes(lay.cloth)
-    for placement in lay.placements:
-        piece = lay.piece(placement.piece)
-        for copy in flat_copies(placement, piece, _zone(lay, placement)):
-            shape = Polygon(copy.outline, copy.holes)
-            for number, spot in enumerate(spots, 1):
-                if shape.intersection(spot).area > UNDER_MM2:
-                    yield Finding(
-                        level=Level.BROKEN,
-                        code="flaw",
-                        text=f"{piece.name} lies over flaw {number} of {lay.cloth.shown_name}, "
-                        f"{spot.bounds[0] / 10:.0f} cm from the start.",
-                        pieces=(piece.id,),
-                        way_out="Move it off the flaw, or begin the lay behind it.",
-                    )
+    for piece, shape in _flat_shapes(lay) if spots else ():
+        for number, spot in enumerate(spots, 1):
+            if shape.intersection(spot).area > UNDER_MM2:
+                yield Finding(
+                    level=Level.BROKEN,
+                    code="flaw",
+                    text=f"{piece.name} lies over flaw {number} of {lay.cloth.shown_name}, "
+                    f"{spot.bounds[0] / 10:.0f} cm from the start.",
+                    pieces=(piece.id,),
+                    way_out="Move it off the flaw, or begin the lay behind it.",
+                )
 
 
 def _stretch(lay: Lay) -> Iterator[Finding]:
@@ -137,21 +143,17 @@ def _too_close(lay: Lay) -> Iterator[Finding]:
     margin = lay.cloth.margin_mm
     if margin <= 0:
         return
-    shapes, of = [], []
-    for placement in lay.placements:
-        piece = lay.piece(placement.piece)
-        for copy in flat_copies(placement, piece, _zone(lay, placement)):
-            shapes.append(Polygon(copy.outline, copy.holes))
-            of.append(piece)
-    tree = STRtree(shapes)
-    for a, b in tree.query(shapes, predicate="dwithin", distance=margin - CLOSE_MM).T:
+    copies = list(_flat_shapes(lay))
+    shapes = [shape for _, shape in copies]
+    for a, b in STRtree(shapes).query(shapes, predicate="dwithin", distance=margin - CLOSE_MM).T:
         if a < b:
-            apart = shapes[a].distance(shapes[b])
+            (one, one_shape), (other, other_shape) = copies[a], copies[b]
+            apart = one_shape.distance(other_shape)
             yield Finding(
                 level=Level.STRAINED,
                 code="margin",
-                text=f"{of[a].name} and {of[b].name} lie {apart:.0f} mm apart: {margin:g} mm are kept between pieces.",
-                pieces=(of[a].id, of[b].id),
+                text=f"{one.name} and {other.name} lie {apart:.0f} mm apart: {margin:g} mm are kept between pieces.",
+                pieces=(one.id, other.id),
                 way_out="Move one of them, or cut with less room.",
             )
 

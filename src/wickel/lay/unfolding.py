@@ -44,8 +44,8 @@ def _on_flat(placement: Placement, piece: CutPiece, ply: Ply, shape: Shape) -> P
     to_cloth = ply.map
     x, y = to_cloth((placement.x_mm, placement.y_mm))
     head = math.radians(placement.turn_deg)
-    zero, tip = to_cloth((0.0, 0.0)), to_cloth((math.cos(head), math.sin(head)))
-    turn = math.degrees(math.atan2(tip[1] - zero[1], tip[0] - zero[0]))
+    along, across = to_cloth.direction((math.cos(head), math.sin(head)))
+    turn = math.degrees(math.atan2(across, along))
     return replace(
         placement,
         shape=shape,

@@ -23,7 +23,6 @@ from wickel.app.widgets.folding import FoldingPicture
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
 from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Flaw, Kind, Print, planned
-from wickel.lay import Level
 from wickel.studio import SHELF
 from wickel.units import Unit, shown_length
 
@@ -228,10 +227,10 @@ class ClothStage(QWidget):
         cloth, lay = session.cloth, session.lays.get(way)
         share = _FOLDS_WITHOUT_DEPTH_SHARE
         if lay is not None and cloth is not None:
-            deep = next((s.depth_mm for s in lay.spread.sections if s.depth_mm is not None), None)
+            deep = lay.spread.depth_mm
             share = share if deep is None else deep / cloth.lay_width_mm
         self.folding.show_way(way, cloth, share)
-        broken = [] if lay is None else [f for f in lay.findings if f.level is Level.BROKEN]
+        broken = () if lay is None else lay.broken
         self.folding_said.setText(session.lay_refusals.get(way, "") or (broken[0].text if broken else ""))
 
     def _add_field(self, grid: QGridLayout, row: int, attribute: str, text: str) -> None:

@@ -25,7 +25,7 @@ from wickel.cloth import COMBINED, WAYS, depth_fits, planned, way_name
 from wickel.files.drawing import copies_text
 from wickel.geometry import Bounds, bounds
 from wickel.job import BEST
-from wickel.lay import Lay, Level, Placement, on_table, unfolded_lay
+from wickel.lay import Lay, Placement, on_table, unfolded_lay
 from wickel.units import shown_cloth_length, shown_length
 
 
@@ -62,12 +62,11 @@ class WayCard(TakenCard):
 
 
 _SECTIONS = 4
-_FOLDED_LOW = ("lengthwise", "partial", "to-middle", "four")
 
 
 def _snag(lay: Lay | None) -> str:
     """The worst thing about a lay, in a few words."""
-    broken = [] if lay is None else [f for f in lay.findings if f.level is Level.BROKEN]
+    broken = () if lay is None else lay.broken
     more = f" (and {len(broken) - 1} more)" if len(broken) > 1 else ""
     return f"{broken[0].text}{more}" if broken else ""
 
@@ -268,7 +267,7 @@ class LayStage(QWidget):
         if self.fold.findData(taken) < 0:
             self.fold.addItem(way_name(taken), taken)
         self.fold.setCurrentIndex(self.fold.findData(taken))
-        deep = next((s.depth_mm for s in lay.spread.sections if s.depth_mm is not None), None) if lay else None
+        deep = lay.spread.depth_mm if lay else None
         self.depth.setVisible(any(plan.way.takes_depth for plan in planned(way)))
         self.depth.show_length(deep, self._session.job.unit)
 
@@ -308,7 +307,7 @@ class LayStage(QWidget):
         placement = None if lay is None else next((p for p in lay.placements if p.id == chosen), None)
         if lay is None or placement is None:
             refusal = self._session.refusal or self._session.lay_refusals.get(self._session.way, "")
-            broken = [] if lay is None else [f for f in lay.findings if f.level is Level.BROKEN]
+            broken = () if lay is None else lay.broken
             if refusal or broken:
                 relabelled(self.hand_title, refusal or broken[0].text, "broken")
                 self.hand.setText("" if not broken else broken[0].way_out)
@@ -341,12 +340,13 @@ class LayStage(QWidget):
 
     def _across(self, placement: Placement, lay: Lay, box: Bounds) -> str:
         """Where the placement lies across the table, from the nearest edge that a cutter can measure from."""
-        zone = lay.spread.sections[placement.section].zones[placement.zone]
-        names = {fold.name for fold in zone.folds}
-        if "high" in names:
+        section = lay.spread.sections[placement.section]
+        zone = section.zones[placement.zone]
+        if any(fold.name == "high" for fold in zone.folds):
             far = max(y for _, y in zone.outline)
             return f"{shown_length(far - box.max_y, self._session.job.unit)} from the far fold"
-        near = "fold" if lay.spread.sections[placement.section].way in _FOLDED_LOW else "low selvage"
+        folded = any(fold.name == "low" for own in section.zones for fold in own.folds)
+        near = "fold" if folded else "low selvage"
         return f"{shown_length(box.min_y, self._session.job.unit)} from the {near}"
 
     def _show_searching(self, searching: bool) -> None:

@@ -131,7 +131,7 @@ class PlacementItem(PickItem):
         self.placement = placement
         self._name = piece.name
         self._colour = colour
-        self.broken = any(placement.piece in f.pieces for f in lay.findings if f.level.value == "broken")
+        self.broken = any(placement.piece in finding.pieces for finding in lay.broken)
         net, inner = marks_on_table(placement, piece)
         self._net = None if net is None else scene_path(flipped(net), closed=True)
         self._inner = [scene_path(flipped(line), closed=False) for line in inner]

@@ -95,15 +95,13 @@ def _same(name: str, values: tuple[Quantity, ...]) -> int:
 
 
 def _least(*values: Quantity) -> Quantity:
-    return Quantity(min(v.value for v in values), _same("min", values)) if values else _nothing("min")
+    power = _same("min", values)
+    return Quantity(min(v.value for v in values), power)
 
 
 def _most(*values: Quantity) -> Quantity:
-    return Quantity(max(v.value for v in values), _same("max", values)) if values else _nothing("max")
-
-
-def _nothing(name: str) -> Quantity:
-    raise BadFormula(f"{name} needs something in its brackets.")
+    power = _same("max", values)
+    return Quantity(max(v.value for v in values), power)
 
 
 def _size(value: Quantity) -> Quantity:
