@@ -5,8 +5,8 @@ from PySide6.QtCore import Qt
 
 from tests.app.test_window import CTRL, LAY, LEFT, SHIFT, go, type_into
 from wickel.app.stages.lay import SectionsDialog
-from wickel.cloth import COMBINED, WAYS
 from wickel.files import read_job
+from wickel.job import alone_ways
 from wickel.lay import exact_check
 
 
@@ -15,7 +15,7 @@ def choose(box, data):
     box.activated.emit(box.currentIndex())
 
 
-@pytest.mark.parametrize("way", [*WAYS, *COMBINED])
+@pytest.mark.parametrize("way", alone_ways())
 def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session, qtbot, way):
     go(qtbot, window, LAY)
     choose(window.lay.fold, way)

@@ -1,6 +1,7 @@
 """Pictures of folding: worked out from the ply maps, and so the same as the lay."""
 
 import pytest
+from shapely.geometry import Point, Polygon
 
 from wickel.cloth import WAYS, fold_panels
 from wickel.cloth.folding import LENGTH_MM, WIDTH_MM
@@ -16,7 +17,7 @@ def test_the_plies_of_the_last_picture_are_all_the_cloth_of_the_first(way):
         assert sum(area(face.outline) for face in panels[0].faces) == pytest.approx(flat)
 
 
-@pytest.mark.parametrize("way", [way for way in WAYS if way != "open"])
+@pytest.mark.parametrize("way", [way for way in WAYS if way not in ("open", "stacked")])
 def test_what_moves_crosses_the_line_it_is_folded_or_cut_at(way):
     for panel in fold_panels(way)[:-1]:
         lines = [*panel.fold_at, *panel.cut_at]
@@ -38,6 +39,18 @@ def test_the_wrong_side_is_up_after_one_fold_and_the_right_side_again_after_two(
     assert up["lengthwise"] == up["crosswise"] == up["to-middle"] == up["turned"] == {True}
     assert up["partial"] == {True, False}  # beside the double cloth lies single, right side up
     assert up["four"] == {False}
+
+
+def test_two_cloths_lie_side_by_side_and_then_face_to_face():
+    apart, together = fold_panels("stacked")
+    first, second = (Polygon(face.outline) for face in apart.faces)
+    assert first.area == second.area
+    assert not first.intersects(second)
+    ((start, end),) = apart.moves
+    assert second.contains(Point(start))
+    assert first.contains(Point(end))
+    (pile,) = together.faces
+    assert (pile.plies, pile.wrong_side) == (2, True)
 
 
 def test_every_way_has_its_steps_in_words():

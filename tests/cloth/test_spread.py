@@ -6,14 +6,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon, union_all
 
-from wickel.cloth import WAYS, BadCloth, BadWay, Cloth, Print, planned, spread, way_name
+from wickel.cloth import WAYS, BadCloth, BadWay, Cloth, Print, of_one_cloth, planned, spread, way_name
 from wickel.geometry import area
 
 lengths = st.floats(100, 9000)
 widths = st.floats(300, 3000)
 
 
-PLAIN_AND_JOINED = [*WAYS, "lengthwise+open", "four+turned+partial", "partial:120+to-middle", "open+diagonal"]
+ALONE = [way for way in WAYS if way != "stacked"]
+PLAIN_AND_JOINED = [*ALONE, "lengthwise+open", "four+turned+partial", "partial:120+to-middle", "open+diagonal"]
 
 
 def laid_out(way, width, length):
@@ -84,8 +85,24 @@ def test_the_maps_of_every_way_are_those_of_the_contract():
         ((-1, 0, 4000), (0, 1, 600)),
         ((-1, 0, 4000), (0, -1, 600)),
     ]
+    assert rows("stacked") == [((1, 0, 0), (0, 1, 0)), ((1, 0, 0), (0, -1, 1200))]
     # as long as the cloth is wide, whatever length is asked for
     assert rows("diagonal") == [((1, 0, 0), (0, 1, 0)), ((0, -1, 1200), (-1, 0, 1200))]
+
+
+@given(widths, lengths)
+def test_each_of_two_stacked_cloths_is_covered_once(width, length):
+    both = spread("stacked", width, length)
+    for which, hand in ((0, 1), (1, -1)):
+        (zone,) = of_one_cloth(both, which).sections[0].zones
+        (ply,) = zone.plies
+        assert Polygon(ply.map.all(zone.outline)).equals_exact(Polygon(zone.outline), 1e-6, normalize=True)
+        assert ply.map.determinant == hand
+
+
+def test_two_cloths_are_no_section():
+    with pytest.raises(BadWay, match="a lay of their own"):
+        planned("stacked+open")
 
 
 def test_cloth_used_is_what_lies_on_the_table_times_its_plies_lengthwise():

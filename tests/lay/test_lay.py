@@ -23,7 +23,7 @@ def laid(record, way, **search):
 
 
 TURNS_OVER = ("crosswise", "four")
-STRAIGHT = tuple(id for id, way in WAYS.items() if not way.slanting)
+STRAIGHT = tuple(id for id, way in WAYS.items() if not (way.slanting or way.takes_two))
 EVERY_WAY = (*STRAIGHT, *COMBINED, "partial:400", "turned+lengthwise")
 
 
@@ -228,7 +228,7 @@ def test_a_piece_over_the_shoulder_is_broken_on_one_way_cloth_only():
 
 
 def test_what_lays_do_not_heed_yet_is_said():
-    record = job(piece("ell", ELL), repeat_mm=[320, 0])
+    record = job(piece("ell", ELL), repeat_mm="every hand")
     assert [f["code"] for f in laid(record, "open")["lays"][0]["findings"]] == ["unheeded"]
 
 

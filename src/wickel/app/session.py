@@ -12,7 +12,7 @@ from PySide6.QtCore import QObject, QTimer, Signal
 from PySide6.QtGui import QUndoCommand, QUndoStack
 
 from wickel.app.tasks import LayTask, Runner
-from wickel.cloth import COMBINED, WAYS, Cloth
+from wickel.cloth import STACKED, WAYS, Cloth
 from wickel.draft import DraftRefused
 from wickel.files import save_job
 from wickel.job import (
@@ -21,12 +21,13 @@ from wickel.job import (
     Garment,
     Job,
     JobRefused,
+    alone_ways,
     checked_pieces,
     cloths_in_use,
     drafted,
     garment_pieces,
 )
-from wickel.lay import CutPiece, Lay
+from wickel.lay import CutPiece, Lay, stack_partner
 from wickel.yardage import Need, need
 
 QUICK_EFFORT = 60
@@ -78,6 +79,7 @@ class Session(QObject):
         self.lay_refusals: dict[str, str] = {}
         self.searching = False
         self._cloth_in_hand = ""
+        self._pile: tuple[Cloth, Cloth] | None = None
         self._runner = runner
         self._runner.improved.connect(self._improved)
         self._runner.refused.connect(self._refused)
@@ -135,6 +137,7 @@ class Session(QObject):
             self._save_timer.start()
         if not only_way:
             self._draft()
+            self._find_pile()
             self.lays, self.lay_refusals = {}, {}
         self.show_again()
         if not only_way:
@@ -152,6 +155,11 @@ class Session(QObject):
             self.refusal, self.refusal_concerns = str(reason), reason.concerns
         except JobRefused as reason:
             self.refusal, self.refusal_concerns = str(reason), ("cloth",)
+
+    def _find_pile(self) -> None:
+        """The two cloths that could be stacked with the cloth in hand among them, if there are two."""
+        cloth, cloths = self.cloth, self.cloths
+        self._pile = None if cloth is None or len(cloths) < 2 else stack_partner(self.pieces, cloth, cloths)
 
     # --- what the stages ask ---------------------------------------------------------------
 
@@ -177,6 +185,7 @@ class Session(QObject):
         if self.cloth is not None and id != self.cloth.id:
             self._cloth_in_hand = id
             self.lays, self.lay_refusals = {}, {}
+            self._find_pile()
             self.show_again()
             self.search(QUICK_EFFORT)
 
@@ -187,7 +196,8 @@ class Session(QObject):
             return self.job.fold
         if not self.lays:
             return next(iter(WAYS))
-        return min(self.lays.values(), key=lambda lay: (not lay.complete, lay.lay_length_mm)).way
+        alone = [lay for lay in self.lays.values() if lay.way != STACKED]  # a stack takes its length of both cloths
+        return min(alone or self.lays.values(), key=lambda lay: (not lay.complete, lay.lay_length_mm)).way
 
     @property
     def lay(self) -> Lay | None:
@@ -199,6 +209,11 @@ class Session(QObject):
         """What the lay shown needs."""
         return None if self.lay is None else need(self.lay)
 
+    @property
+    def ways(self) -> tuple[str, ...]:
+        """The ways to lay the cloth in hand: two cloths stacked only where another cloth shares its pieces."""
+        return alone_ways() if self._pile is None else (*alone_ways(), STACKED)
+
     # --- the search ------------------------------------------------------------------------
 
     def search(self, effort: int, ways: tuple[str, ...] | None = None) -> None:
@@ -208,9 +223,9 @@ class Session(QObject):
             self._runner.cancel()
             self._set_searching(False)
             return
-        order = ways or tuple(dict.fromkeys((self.way, *WAYS, *COMBINED)))
+        order = ways or tuple(dict.fromkeys((self.way, *self.ways)))
         self._set_searching(True)
-        self._runner.start(LayTask(pieces=self.pieces, cloth=cloth, ways=order, effort=effort))
+        self._runner.start(LayTask(pieces=self.pieces, cloth=cloth, ways=order, pile=self._pile, effort=effort))
 
     def stop_search(self) -> None:
         """End the search; the best lay so far stays."""

@@ -15,19 +15,20 @@ from time import perf_counter
 
 from PySide6.QtCore import QObject, QSocketNotifier, Signal
 
-from wickel.cloth import Cloth
-from wickel.lay import CutPiece, Lay, LayRefused, Stopped, make_lay
+from wickel.cloth import STACKED, Cloth
+from wickel.lay import CutPiece, Lay, LayRefused, LayReport, Stopped, make_lay, stacked_lays
 
 PICTURES_A_SECOND = 20
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LayTask:
-    """Pieces to lay on a cloth in several ways, one after another."""
+    """Pieces to lay on a cloth in several ways, one after another. ``pile``: the two cloths of a stack, lower first."""
 
     pieces: tuple[CutPiece, ...]
     cloth: Cloth
     ways: tuple[str, ...]
+    pile: tuple[Cloth, Cloth] | None = None
     effort: int
     seed: int = 1
 
@@ -48,7 +49,7 @@ def run_task(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
             if stopped() and best is not None:
                 raise Stopped
             now = perf_counter()
-            if best is not None and now - shown_at > 1 / PICTURES_A_SECOND:
+            if best is not None and way != STACKED and now - shown_at > 1 / PICTURES_A_SECOND:
                 lay = best()
                 shown_at = perf_counter()
                 if lay.lay_length_mm < shown_mm - 1e-6:
@@ -56,14 +57,18 @@ def run_task(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
                     tell("improved", way, lay)
 
         try:
-            tell(
-                "improved",
-                way,
-                make_lay(task.pieces, task.cloth, way, seed=task.seed, effort=task.effort, report=report),
-            )
+            tell("improved", way, _made(task, way, report))
         except LayRefused as reason:
             tell("refused", way, str(reason))
     tell("finished", "", None)
+
+
+def _made(task: LayTask, way: str, report: LayReport) -> Lay:
+    """The lay of one way of a task; of two cloths stacked, that of the cloth in hand."""
+    if way == STACKED and task.pile is not None:
+        both = stacked_lays(task.pieces, *task.pile, seed=task.seed, effort=task.effort, report=report)
+        return both[task.pile.index(task.cloth)]
+    return make_lay(task.pieces, task.cloth, way, seed=task.seed, effort=task.effort, report=report)
 
 
 class Runner(QObject):
@@ -112,6 +117,7 @@ class InlineRunner(Runner):
                 pieces=task.pieces,
                 cloth=task.cloth,
                 ways=task.ways[: self._ways],
+                pile=task.pile,
                 effort=min(task.effort, self._most),
                 seed=task.seed,
             ),

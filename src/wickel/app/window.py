@@ -37,6 +37,7 @@ from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
+from wickel.cloth import WAYS
 from wickel.draft.own import OwnStyle
 from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
 from wickel.studio import new_order
@@ -50,12 +51,25 @@ _KEYS = (
     "Ctrl+R: rewrite with formulas · in the formulas Ins, Ctrl+Del: a point more, a point less",
     "Ctrl+K: keep the client's measurements",
     "Ctrl+L: find a better lay, or stop",
-    "Ctrl+Shift and O, H, D, M, C, T, F, K: ways to fold · G: sections · B: the shortest way",
+    "Ctrl+Shift and O, H, D, M, C, T, F, K, P: ways to fold · G: sections · B: the shortest way",
     "Ctrl+U: the lay opened out, or as it lies",
     "Page Down, Page Up: next and previous piece · Esc: put the piece down",
     "+ and −, wheel: zoom · 0: all in sight · drag: move",
     "Ctrl+I: inches · Ctrl+D: dark",
 )
+
+_WAY_KEYS = {
+    "open": "O",
+    "lengthwise": "H",
+    "partial": "D",
+    "to-middle": "M",
+    "crosswise": "C",
+    "turned": "T",
+    "four": "F",
+    "diagonal": "K",
+    "stacked": "P",
+}
+"""The letter that takes a way to fold, with Ctrl+Shift."""
 
 STAGES = ("Body", "Draft", "Cloth", "Lay")
 BODY, DRAFT, CLOTH, LAY = range(4)
@@ -152,14 +166,9 @@ class MainWindow(QMainWindow):
         lay = bar.addMenu("&Lay")
         self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
         lay.addSeparator()
-        self._action(lay, "&Open, one ply", "Ctrl+Shift+O", lambda: self.lay.take_way("open"))
-        self._action(lay, "Folded in &half", "Ctrl+Shift+H", lambda: self.lay.take_way("lengthwise"))
-        self._action(lay, "Folded to a &depth", "Ctrl+Shift+D", lambda: self.lay.take_way("partial"))
-        self._action(lay, "Selvages to the &middle", "Ctrl+Shift+M", lambda: self.lay.take_way("to-middle"))
-        self._action(lay, "Folded &crosswise", "Ctrl+Shift+C", lambda: self.lay.take_way("crosswise"))
-        self._action(lay, "Cut across and &turned", "Ctrl+Shift+T", lambda: self.lay.take_way("turned"))
-        self._action(lay, "Folded in &four", "Ctrl+Shift+F", lambda: self.lay.take_way("four"))
-        self._action(lay, "Corner folded o&ver", "Ctrl+Shift+K", lambda: self.lay.take_way("diagonal"))
+        for way, key in _WAY_KEYS.items():
+            name = WAYS[way].name
+            self._action(lay, name, f"Ctrl+Shift+{key}", partial(self.lay.take_way, way))
         self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
         self._action(lay, "&Unfolded, or as it lies", "Ctrl+U", self.lay.opened.toggle)
         self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))

@@ -1,9 +1,11 @@
 """Cloth, its print, and the ways to spread it."""
 
 from wickel.cloth.cloth import PRINT_NAMES, BadCloth, Cloth, Flaw, Kind, Print
+from wickel.cloth.design import FIGURE_NAMES, Border, BorderAt, Design, Figure, Motif, Repeat
 from wickel.cloth.folding import Face, Panel, fold_panels
 from wickel.cloth.spread import (
     COMBINED,
+    STACKED,
     WAYS,
     BadWay,
     FoldEdge,
@@ -14,6 +16,7 @@ from wickel.cloth.spread import (
     Way,
     Zone,
     depth_fits,
+    of_one_cloth,
     planned,
     spread,
     way_name,
@@ -21,18 +24,26 @@ from wickel.cloth.spread import (
 
 __all__ = [
     "COMBINED",
+    "FIGURE_NAMES",
     "PRINT_NAMES",
+    "STACKED",
     "WAYS",
     "BadCloth",
     "BadWay",
+    "Border",
+    "BorderAt",
     "Cloth",
+    "Design",
     "Face",
+    "Figure",
     "Flaw",
     "FoldEdge",
     "Kind",
+    "Motif",
     "Panel",
     "Ply",
     "Print",
+    "Repeat",
     "Section",
     "SectionPlan",
     "Spread",
@@ -40,6 +51,7 @@ __all__ = [
     "Zone",
     "depth_fits",
     "fold_panels",
+    "of_one_cloth",
     "planned",
     "spread",
     "way_name",

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from enum import StrEnum
+
+from wickel.cloth.design import BadDesign, Design
 
 
 class Print(StrEnum):
@@ -55,10 +57,12 @@ class Cloth:
 
     ``print`` None means that nobody said: it counts as one-way. ``reserve_mm`` is kept free at each
     selvage because real cloth is a little narrower here and there. ``squaring_mm`` is trimmed at
-    each end to square the cloth. ``unheeded`` names what the file says of the cloth that lays do
-    not yet heed (repeats, borders). Stretches are shares of 1 along the selvage and across. ``nap``: a pile that
-    strokes one way, which makes any print one-way. ``least_length_mm`` is the least the shop sells,
-    ``margin_mm`` the room kept between pieces when cutting.
+    each end to square the cloth. ``selvage_mm`` is the low selvage, and the high one too unless
+    ``high_selvage_mm`` says otherwise. Stretches are shares of 1 along the selvage and across. ``nap``: a pile that
+    strokes one way, which makes any print one-way. ``heads_at_end``: the heads of a one-way print lie towards the
+    end of the cloth, not towards its start. ``least_length_mm`` is the least the shop sells,
+    ``margin_mm`` the room kept between pieces when cutting. Flaws and the design lie on the cloth as it is bought.
+    ``unheeded`` names what a file says of the cloth in words that are not understood.
     """
 
     id: str
@@ -75,7 +79,6 @@ class Cloth:
     length_at_hand_mm: float | None = None
     price: float | None = None
     colour: str = ""
-    unheeded: tuple[str, ...] = ()
     kind: Kind = Kind.WOVEN
     fibre: str = ""
     stretch_along: float = 0.0
@@ -86,6 +89,10 @@ class Cloth:
     least_length_mm: float = 0.0
     margin_mm: float = 0.0
     flaws: tuple[Flaw, ...] = ()
+    high_selvage_mm: float | None = None
+    heads_at_end: bool = False
+    design: Design = field(default_factory=Design)
+    unheeded: tuple[str, ...] = ()
 
     def __post_init__(self) -> None:
         name = self.shown_name
@@ -95,6 +102,7 @@ class Cloth:
             )
         for label, value, most in (
             ("selvage", self.selvage_mm, 500.0),
+            ("far selvage", self.high_selvage_mm or 0.0, 500.0),
             ("reserve", self.reserve_mm, 500.0),
             ("squaring", self.squaring_mm, 2000.0),
         ):
@@ -123,6 +131,10 @@ class Cloth:
             raise BadCloth(f"Cloth “{name}” is cut with {self.margin_mm:g} mm between pieces: take 0 to 100 mm.")
         if not (math.isfinite(self.least_length_mm) and 0 <= self.least_length_mm <= 1e5):
             raise BadCloth(f"Cloth “{name}” is sold from {self.least_length_mm:g} mm: it must be 0 or more.")
+        try:
+            self.design.check()
+        except BadDesign as reason:
+            raise BadCloth(f"Cloth “{name}” {reason}.") from None
         for flaw in self.flaws:
             sizes = (flaw.x_mm, flaw.y_mm, flaw.length_mm, flaw.width_mm or 1.0)
             if not all(math.isfinite(mm) for mm in sizes) or min(sizes) < 0 or flaw.length_mm <= 0:
@@ -137,6 +149,21 @@ class Cloth:
     def lay_width_mm(self) -> float:
         """The width that the lay is made on: what is left after shrinking across."""
         return self.usable_width_mm * (1 - self.shrink_across)
+
+    @property
+    def head_turn(self) -> float:
+        """The turn at which a piece lies head up on a one-way print: 0, or 180 when heads lie at the end."""
+        return 180.0 if self.heads_at_end else 0.0
+
+    @property
+    def selvages_mm(self) -> tuple[float, float]:
+        """The widths of the low and the high selvage."""
+        return (self.selvage_mm, self.selvage_mm if self.high_selvage_mm is None else self.high_selvage_mm)
+
+    @property
+    def lay_design(self) -> Design:
+        """The design on the cloth that the lay is made on: after shrinking."""
+        return self.design.shrunk(1 - self.shrink_along, 1 - self.shrink_across)
 
     @property
     def print_or_assumed(self) -> Print:

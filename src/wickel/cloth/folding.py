@@ -9,10 +9,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from wickel.cloth.spread import WAYS, Section
-from wickel.geometry import Affine, Outline, Point
+from wickel.geometry import Affine, Outline, Point, moved
 
 WIDTH_MM, LENGTH_MM = 1000.0, 1300.0
 """The cloth of the pictures: proportions like those of a short lay."""
+
+GAP_MM = 60.0
+"""Between two cloths that lie side by side in a picture."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,7 +46,8 @@ def fold_panels(way: str, depth_share: float = 0.3) -> tuple[Panel, ...]:
     known = WAYS[way]
     depth = depth_share * WIDTH_MM if known.takes_depth else None
     long = known.section(WIDTH_MM, LENGTH_MM, 0.0, depth)
-    length = LENGTH_MM * long.length_mm / long.cloth_length_mm  # so that the flat cloth is LENGTH_MM long
+    shares = 2 if known.takes_two else 1  # two cloths have the picture to themselves
+    length = LENGTH_MM * long.length_mm / long.cloth_length_mm / shares  # so that the flat cloth is LENGTH_MM long
     last = known.section(WIDTH_MM, length, 0.0, depth)
     if way == "four":  # folded in half first, then end to end
         half = WAYS["lengthwise"].section(WIDTH_MM, 2 * length, 0.0, None)
@@ -55,9 +59,23 @@ def fold_panels(way: str, depth_share: float = 0.3) -> tuple[Panel, ...]:
             Panel(faces=middle.faces, folds=middle.folds, fold_at=(across,), moves=(move,)),
             _lying(last),
         )
+    if known.takes_two:
+        return (_side_by_side(last), _lying(last))
     if way == "open":
         return (_lying(last),)
     return (_flat(last), _lying(last))
+
+
+def _side_by_side(section: Section) -> Panel:
+    """The two cloths of a stack, the second beside the first, before it is laid on it."""
+    (zone,) = section.zones
+    beside = moved(section.length_mm + GAP_MM, 0.0)
+    lower, upper = zone.outline, beside.all(zone.outline)
+    middle = _centre(zone.outline, Affine())
+    return Panel(
+        faces=tuple(Face(outline=outline, plies=1, wrong_side=False) for outline in (lower, upper)),
+        moves=((beside(middle), middle),),
+    )
 
 
 def _flat(section: Section) -> Panel:

@@ -180,13 +180,19 @@ def _diagonal(width: float, length: float, reserve: float, depth: float | None) 
     return _section("diagonal", width, width, zone)
 
 
+def _stacked(width: float, length: float, reserve: float, depth: float | None) -> Section:
+    zone = _zone(length, (0, width), (reserve, width - reserve), Affine(), Affine(e=-1.0, f=width))
+    return _section("stacked", length, length, zone)
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Way:
     """A way to spread: its name in files, what a maker calls it, how it is folded, and how it makes a section.
 
     ``section`` takes the width of the flat cloth, the length on the table, the reserve at free edges and, for a
     fold to a chosen depth, that depth, in mm; it gives a section that starts at 0. ``steps`` say how to fold. A
-    ``slanting`` way is as long as the cloth is wide, and holds only what lies on its fold.
+    ``slanting`` way is as long as the cloth is wide, and holds only what lies on its fold. One that ``takes_two``
+    lays two cloths on each other: its plies are the lower and the upper cloth.
     """
 
     id: str
@@ -196,7 +202,10 @@ class Way:
     section: Callable[[float, float, float, float | None], Section]
     takes_depth: bool = False
     slanting: bool = False
+    takes_two: bool = False
 
+
+STACKED = "stacked"
 
 WAYS: dict[str, Way] = {
     way.id: way
@@ -288,6 +297,18 @@ WAYS: dict[str, Way] = {
             section=_diagonal,
             slanting=True,
         ),
+        Way(
+            id=STACKED,
+            name="Two cloths stacked",
+            summary="two cloths of one width face to face: halves in two prints are cut at once",
+            steps=(
+                "Lay the first cloth out flat, right side up.",
+                "Lay the second on it, right side down, start on start: the two faces meet.",
+                "Pin both plies: what is cut comes out once of each cloth, one the mirror of the other.",
+            ),
+            section=_stacked,
+            takes_two=True,
+        ),
     )
 }
 
@@ -327,6 +348,8 @@ def planned(text: str) -> tuple[SectionPlan, ...]:
         way = WAYS.get(id)
         if way is None:
             raise BadWay(f"There is no way of folding “{id}”: there are {', '.join(WAYS)}.")
+        if way.takes_two and len(words) > 1:
+            raise BadWay("Two cloths stacked are a lay of their own: no sections beside them.")
         if not depth:
             plans.append(SectionPlan(way=way))
             continue
@@ -376,6 +399,14 @@ def spread(text: str, width_mm: float, lengths_mm: float | Sequence[float], rese
         sections.append(_placed(section, x, cloth_x))
         x, cloth_x = x + section.length_mm, cloth_x + section.cloth_length_mm
     return Spread(way=text, width_mm=width_mm, sections=tuple(sections))
+
+
+def of_one_cloth(stacked: Spread, which: int) -> Spread:
+    """What one of two stacked cloths sees of their spread: the same zones, with its own ply only."""
+    sections = tuple(
+        replace(s, zones=tuple(replace(zone, plies=(zone.plies[which],)) for zone in s.zones)) for s in stacked.sections
+    )
+    return replace(stacked, sections=sections)
 
 
 def _placed(section: Section, x: float, cloth_x: float) -> Section:

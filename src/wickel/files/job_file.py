@@ -6,12 +6,13 @@ then builds the job. Unknown keys are left alone, so that newer files can still 
 
 from __future__ import annotations
 
+from base64 import b64decode, b64encode
 from pathlib import Path
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError, model_validator
 
-from wickel.cloth import BadCloth, Cloth, Flaw, Kind, Print
+from wickel.cloth import BadCloth, Border, BorderAt, Cloth, Design, Figure, Flaw, Kind, Motif, Print, Repeat
 from wickel.files.own_file import OwnStyleRecord, own_style, own_style_record
 from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import (
@@ -32,8 +33,8 @@ from wickel.files.records import (
 )
 from wickel.files.saving import dumped, saved
 from wickel.geometry import Outline, Point
-from wickel.job import Garment, Job
-from wickel.lay import CutOrder, CutPiece, Grain
+from wickel.job import AskedOfPrint, Garment, Job
+from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint
 from wickel.units import Unit
 
 FORMAT = "wickel-job"
@@ -42,6 +43,7 @@ MOST_POINTS = 20_000
 MOST_POINTS_IN_ALL = 120_000
 MOST_PIECES = 1_000
 MOST_COPIES = 1_000
+MOST_PICTURE = 2_000_000
 PointRecord = Annotated[list[Number], Field(min_length=2, max_length=2)]
 OutlineRecord = Annotated[list[PointRecord], Field(min_length=3, max_length=MOST_POINTS)]
 FoldRecord = Annotated[list[PointRecord], Field(min_length=2, max_length=2)]
@@ -56,6 +58,7 @@ class CutRecord(FileRecord):
     mirror: bool = False
     fold_edge_mm: FoldRecord | None = None
     fold_edges_mm: list[FoldRecord] | None = None
+    single: bool = True
 
 
 class PieceRecord(FileRecord):
@@ -76,6 +79,9 @@ class PieceRecord(FileRecord):
     directions: list[Any] = []
     garment: Text = ""
     size: Text = ""
+    border_edge_mm: Annotated[list[PointRecord], Field(min_length=2, max_length=500)] | None = None
+    meets: Annotated[list[MarkRecord], Field(max_length=100)] = []
+    centre_mm: PointRecord | None = None
     cuts: Annotated[list[CutRecord], Field(min_length=1, max_length=50)]
 
     @model_validator(mode="after")
@@ -93,6 +99,39 @@ class StretchRecord(FileRecord):
 
     along: Number = 0.0
     across: Number = 0.0
+
+
+class RepeatRecord(FileRecord):
+    """How far apart the same figure comes again."""
+
+    along: FinePositive | None = None
+    across: FinePositive | None = None
+    offset: Number = 0.0
+
+
+class BorderRecord(FileRecord):
+    """A border along a selvage, along both, or across the cloth."""
+
+    at: Literal["low", "high", "both", "across"]
+    width_mm: FinePositive
+    distance_mm: Number = 0.0
+
+
+class MotifRecord(FileRecord):
+    """A large motif: the middle of the first one, and its size."""
+
+    x_mm: Number
+    y_mm: Number
+    length_mm: FinePositive
+    width_mm: FinePositive
+
+
+class MarkRecord(FileRecord):
+    """Where a piece meets others in the repeat."""
+
+    seam: Name
+    at_mm: PointRecord
+    axes: Literal["along", "across", "both"] = "along"
 
 
 class FlawRecord(FileRecord):
@@ -130,6 +169,19 @@ class ClothRecord(FileRecord):
     least_length_mm: Number = 0.0
     margin_mm: Number = 0.0
     flaws: Annotated[list[FlawRecord], Field(max_length=500)] = []
+    high_selvage_mm: Number | None = None
+    heads_at_end: bool = False
+    figure: Name = "plain"
+    motif: MotifRecord | None = None
+    picture_png: Annotated[str, Field(max_length=MOST_PICTURE)] = ""
+
+
+class OnPrintRecord(FileRecord):
+    """What a garment asks of the print: piece ids and seam names."""
+
+    border: list[Name] = []
+    seams: list[Name] = []
+    centred: list[Name] = []
 
 
 class GarmentRecord(FileRecord):
@@ -143,6 +195,7 @@ class GarmentRecord(FileRecord):
     options: dict[Name, Number | Text] = {}
     allowances: AllowanceRecord = AllowanceRecord()
     cloths: dict[Name, Name] = {}
+    on_print: OnPrintRecord | None = None
     own: OwnStyleRecord | None = None
     changes: Annotated[list[ChangeRecord], Field(max_length=200)] = []
 
@@ -233,10 +286,14 @@ def _sentence(text: str) -> str:
     return text if text.endswith(".") else text + "."
 
 
+_CLOTH_BY_HAND = {"print", "kind", "stretch", "flaws", "figure", "motif", "picture_png"}
+"""Keys of a cloth that do not stand in the core under the same name with the same value."""
+
+
 def _cloth(record: ClothRecord) -> Cloth:
-    own = record.model_dump(include=set(ClothRecord.model_fields) - {"print", "kind", "stretch", "flaws"})
-    extra = record.model_extra or {}
+    own = record.model_dump(include=set(ClothRecord.model_fields) - _CLOTH_BY_HAND)
     stretch = record.stretch or StretchRecord()
+    design, unheeded = _design(record)
     return Cloth(
         **own,
         print=None if record.print is None else Print(record.print),
@@ -244,7 +301,56 @@ def _cloth(record: ClothRecord) -> Cloth:
         stretch_along=stretch.along,
         stretch_across=stretch.across,
         flaws=tuple(Flaw(**flaw.model_dump(include=set(FlawRecord.model_fields))) for flaw in record.flaws),
-        unheeded=tuple(key for key in ("repeat_mm", "border") if extra.get(key)),
+        design=design,
+        unheeded=unheeded,
+    )
+
+
+def _design(record: ClothRecord) -> tuple[Design, tuple[str, ...]]:
+    """What is on a cloth, and the keys that say it in a way that is not understood."""
+    extra = record.model_extra or {}
+    unheeded = []
+    repeat, border = None, None
+    said = extra.get("repeat_mm")
+    if said:
+        plain = {"along": said} if isinstance(said, int | float) and not isinstance(said, bool) else said
+        if isinstance(plain, list) and len(plain) == 2:  # [along, across]
+            plain = dict(zip(("along", "across"), plain, strict=True))
+        if isinstance(plain, dict):  # 0 says that nothing repeats that way
+            plain = {key: value for key, value in plain.items() if value}
+        try:
+            own = RepeatRecord.model_validate(plain)
+        except ValidationError:
+            own = RepeatRecord()
+        if own.along or own.across:
+            repeat = Repeat(along_mm=own.along, across_mm=own.across, offset_mm=own.offset)
+        else:
+            unheeded.append("repeat_mm")
+    if extra.get("border"):
+        try:
+            edge = BorderRecord.model_validate(extra["border"])
+            border = Border(at=BorderAt(edge.at), width_mm=edge.width_mm, distance_mm=edge.distance_mm)
+        except ValidationError:
+            unheeded.append("border")
+    motif = record.motif
+    known = record.figure in set(Figure)
+    try:
+        picture = b64decode(record.picture_png, validate=True)
+    except ValueError:
+        raise BadCloth(
+            f"Cloth “{record.id}” has a picture that cannot be read: “picture_png” is a PNG in base64."
+        ) from None
+    return (
+        Design(
+            figure=Figure(record.figure) if known else Figure.PLAIN,
+            repeat=repeat,
+            border=border,
+            motif=None
+            if motif is None
+            else Motif(x_mm=motif.x_mm, y_mm=motif.y_mm, length_mm=motif.length_mm, width_mm=motif.width_mm),
+            picture=picture,
+        ),
+        tuple(unheeded),
     )
 
 
@@ -258,6 +364,13 @@ def _garment(record: GarmentRecord) -> Garment:
         options=record.options,
         allowances=allowances_of(record.allowances),
         cloths=record.cloths,
+        on_print=AskedOfPrint()
+        if record.on_print is None
+        else AskedOfPrint(
+            border=tuple(record.on_print.border),
+            seams=tuple(record.on_print.seams),
+            centred=tuple(record.on_print.centred),
+        ),
         own=None if record.own is None else own_style(record.own),
         changes=tuple(change_of(change) for change in record.changes),
     )
@@ -276,6 +389,11 @@ def _piece(record: PieceRecord) -> CutPiece:
         tilt_deg=record.tilt_deg,
         turns_deg=None if record.turns_deg is None else tuple(record.turns_deg),
         opposed=bool(record.directions),
+        on_print=OnPrint(
+            border_edge=tuple(_point(point) for point in record.border_edge_mm or ()),
+            marks=tuple(Mark(seam=own.seam, at=_point(own.at_mm), axes=Axes(own.axes)) for own in record.meets),
+            centre=None if record.centre_mm is None else _point(record.centre_mm),
+        ),
         garment=record.garment,
         size=record.size,
         orders=tuple(_order(cut, record) for cut in record.cuts),
@@ -292,6 +410,7 @@ def _order(cut: CutRecord, piece: PieceRecord) -> CutOrder:
         pair=cut.pair,
         mirror=cut.mirror or piece.mirror,
         fold_edges=tuple((_point(start), _point(end)) for start, end in folds),
+        single=cut.single,
     )
 
 
@@ -329,15 +448,26 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
         "options": dict(garment.options),
         "allowances": allowance_record(garment.allowances),
         "cloths": dict(garment.cloths),
+        **(
+            {}
+            if garment.on_print == AskedOfPrint()
+            else {
+                "on_print": {
+                    "border": list(garment.on_print.border),
+                    "seams": list(garment.on_print.seams),
+                    "centred": list(garment.on_print.centred),
+                }
+            }
+        ),
         **({} if garment.own is None else {"own": own_style_record(garment.own)}),
         **({"changes": [change_record(change) for change in garment.changes]} if garment.changes else {}),
     }
 
 
 def _cloth_record(cloth: Cloth) -> dict[str, Any]:
-    plain = [key for key in ClothRecord.model_fields if key not in ("print", "kind", "stretch", "flaws")]
+    plain = [key for key in ClothRecord.model_fields if key not in _CLOTH_BY_HAND]
     bare = Cloth(id=cloth.id, usable_width_mm=cloth.usable_width_mm)
-    new = ("fibre", "nap", "see_through", "frays", "least_length_mm", "margin_mm")
+    new = ("fibre", "nap", "see_through", "frays", "least_length_mm", "margin_mm", "heads_at_end")
     record: dict[str, Any] = {
         key: getattr(cloth, key)
         for key in plain
@@ -354,6 +484,23 @@ def _cloth_record(cloth: Cloth) -> dict[str, Any]:
         ]
     if cloth.print is not None:
         record["print"] = cloth.print.value
+    return record | _design_record(cloth.design)
+
+
+def _design_record(design: Design) -> dict[str, Any]:
+    record: dict[str, Any] = {}
+    repeat, border, motif = design.repeat, design.border, design.motif
+    if design.figure is not Figure.PLAIN:
+        record["figure"] = design.figure.value
+    if repeat is not None:
+        sides = {"along": repeat.along_mm, "across": repeat.across_mm, "offset": repeat.offset_mm or None}
+        record["repeat_mm"] = {key: mm for key, mm in sides.items() if mm is not None}
+    if border is not None:
+        record["border"] = {"at": border.at.value, "width_mm": border.width_mm, "distance_mm": border.distance_mm}
+    if motif is not None:
+        record["motif"] = {key: getattr(motif, key) for key in MotifRecord.model_fields}
+    if design.picture:
+        record["picture_png"] = b64encode(design.picture).decode("ascii")
     return record
 
 
@@ -368,7 +515,7 @@ def _piece_record(piece: CutPiece) -> dict[str, Any]:
         record["turns_deg"] = list(piece.turns_deg)
     if piece.opposed:
         record["directions"] = ["opposed"]
-    record |= {"garment": piece.garment, "size": piece.size, "cuts": []}
+    record |= {"garment": piece.garment, "size": piece.size} | _on_print_record(piece.on_print) | {"cuts": []}
     for order in piece.orders:
         cut: dict[str, Any] = {
             "cloth": order.cloth,
@@ -376,9 +523,22 @@ def _piece_record(piece: CutPiece) -> dict[str, Any]:
             "pair": order.pair,
             "mirror": order.mirror,
         }
+        if not order.single:
+            cut["single"] = False
         if order.fold_edges:
             cut["fold_edges_mm"] = [_pairs(edge) for edge in order.fold_edges]
         record["cuts"].append(cut)
+    return record
+
+
+def _on_print_record(wish: OnPrint) -> dict[str, Any]:
+    record: dict[str, Any] = {}
+    if wish.border_edge:
+        record["border_edge_mm"] = _pairs(wish.border_edge)
+    if wish.marks:
+        record["meets"] = [{"seam": m.seam, "at_mm": list(m.at), "axes": m.axes.value} for m in wish.marks]
+    if wish.centre is not None:
+        record["centre_mm"] = list(wish.centre)
     return record
 
 

@@ -1,9 +1,11 @@
 """The job: what is made for whom from which cloth, and the one way through it to its lays."""
 
-from wickel.job.job import Garment, Job, JobRefused
+from wickel.job.asked import hemmed_pieces, seams_that_may_meet
+from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
 from wickel.job.work import (
     BEST,
     DraftedGarment,
+    alone_ways,
     best_lay,
     checked_pieces,
     cloths_in_use,
@@ -16,10 +18,12 @@ from wickel.job.work import (
 
 __all__ = [
     "BEST",
+    "AskedOfPrint",
     "DraftedGarment",
     "Garment",
     "Job",
     "JobRefused",
+    "alone_ways",
     "best_lay",
     "checked_pieces",
     "cloths_in_use",
@@ -27,5 +31,7 @@ __all__ = [
     "drafted",
     "garment_pieces",
     "garment_style",
+    "hemmed_pieces",
     "lay_job",
+    "seams_that_may_meet",
 ]

@@ -19,6 +19,19 @@ class JobRefused(ValueError):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class AskedOfPrint:
+    """What a garment asks of the print of its cloth.
+
+    ``border``: pieces whose hem lies on the border. ``seams``: names of seams at which the repeat meets.
+    ``centred``: pieces with a motif, or a stripe, in the middle.
+    """
+
+    border: tuple[str, ...] = ()
+    seams: tuple[str, ...] = ()
+    centred: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Garment:
     """One garment: whose body, which style, with which options and allowances.
 
@@ -36,6 +49,7 @@ class Garment:
     options: Mapping[str, OptionValue] = field(default_factory=dict)
     allowances: Allowances = field(default_factory=Allowances)
     cloths: Mapping[str, str] = field(default_factory=dict)
+    on_print: AskedOfPrint = AskedOfPrint()
     own: OwnStyle | None = None
     changes: tuple[Change, ...] = ()
 

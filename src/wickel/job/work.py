@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from wickel.cloth import COMBINED, WAYS, Cloth, Kind
+from wickel.cloth import COMBINED, STACKED, WAYS, BorderAt, Cloth, Kind
 from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks
 from wickel.draft.operations import seam_checks, with_changes
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
+from wickel.job.asked import asked_of
 from wickel.job.job import Garment, Job, JobRefused
 from wickel.lay import (
     DEFAULT_EFFORT,
@@ -21,6 +22,8 @@ from wickel.lay import (
     fits_nowhere,
     fold_lines,
     make_lay,
+    stack_partner,
+    stacked_lays,
     with_straight_folds,
 )
 from wickel.pattern import Pattern, Piece, cut_line, fold_edges, net_line
@@ -70,10 +73,11 @@ def garment_style(garment: Garment) -> Style:
 
 def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
     """The cut pieces of a drafted garment; their ids are ``garment id/piece id``."""
-    return tuple(_cut_piece(piece, done.garment, job) for piece in done.pattern.pieces)
+    return tuple(_cut_piece(piece, done, job) for piece in done.pattern.pieces)
 
 
-def _cut_piece(piece: Piece, garment: Garment, job: Job) -> CutPiece:
+def _cut_piece(piece: Piece, done: DraftedGarment, job: Job) -> CutPiece:
+    garment = done.garment
     outline = cut_line(piece)
     folds = fold_edges(piece, outline)
     orders = tuple(
@@ -97,15 +101,22 @@ def _cut_piece(piece: Piece, garment: Garment, job: Job) -> CutPiece:
         grain=_grain(piece, garment, job),
         garment=garment.id,
         size=garment.size,
+        on_print=asked_of(piece, done.pattern, garment.on_print),
     )
 
 
 def _grain(piece: Piece, garment: Garment, job: Job) -> Grain:
-    """Straight, or on the bias where its arrow is drawn at 45°; none when all its cloths are non-woven."""
+    """Straight, or on the bias where its arrow is drawn at 45°; none when all its cloths are non-woven.
+
+    A hem that lies on a border along a selvage turns the grain across, on purpose.
+    """
     cloths = {cloth.id: cloth for cloth in job.cloths}
     used = [cloths.get(_cloth_for(cut.material, garment, job)) for cut in piece.cuts]
     if all(cloth is not None and cloth.kind is Kind.NON_WOVEN for cloth in used):
         return Grain.NONE
+    borders = [cloth.design.border for cloth in used if cloth is not None and cloth.design.border is not None]
+    if piece.id in garment.on_print.border and any(border.at is not BorderAt.ACROSS for border in borders):
+        return Grain.CROSS
     return Grain.BIAS if abs(piece.grain_deg % 90.0 - 45.0) < 1e-6 else Grain.STRAIGHT
 
 
@@ -192,16 +203,35 @@ def lay_job(
 ) -> tuple[Lay, ...]:
     """One lay for each cloth in use, all spread one way, or each the shortest of all ways (``best``).
 
+    Two cloths of one width that share pieces can be ``stacked``; the others then lie the shortest way.
+
     Raises:
         LayRefused: the way cannot hold a piece, or no way can.
         BadWay: no such way.
     """
+    cloths = cloths_in_use(job, pieces)
+    piled: dict[str, Lay] = {}
+    if fold == STACKED:
+        piles = (stack_partner(pieces, cloth, cloths) for cloth in cloths)
+        pile = next((both for both in piles if both is not None), None)
+        if pile is None:
+            raise LayRefused("Stacking takes two cloths of one width and print that share pieces: lay each by itself.")
+        both = stacked_lays(pieces, *pile, seed=seed, effort=effort, report=report)
+        piled = {lay.cloth.id: lay for lay in both}
     return tuple(
-        best_lay(pieces, cloth, seed=seed, effort=effort, report=report)
-        if fold == BEST
-        else make_lay(pieces, cloth, fold, seed=seed, effort=effort, report=report)
-        for cloth in cloths_in_use(job, pieces)
+        piled.get(cloth.id)
+        or (
+            best_lay(pieces, cloth, seed=seed, effort=effort, report=report)
+            if fold in (BEST, STACKED)
+            else make_lay(pieces, cloth, fold, seed=seed, effort=effort, report=report)
+        )
+        for cloth in cloths
     )
+
+
+def alone_ways() -> tuple[str, ...]:
+    """The ways to lay one cloth by itself, the usual combinations of sections among them."""
+    return (*(way.id for way in WAYS.values() if not way.takes_two), *COMBINED)
 
 
 def best_lay(
@@ -219,7 +249,7 @@ def best_lay(
     """
     made: list[Lay] = []
     refusal: LayRefused | None = None
-    for way in (*WAYS, *COMBINED):
+    for way in alone_ways():
         try:
             made.append(make_lay(pieces, cloth, way, seed=seed, effort=effort, report=report))
         except LayRefused as reason:

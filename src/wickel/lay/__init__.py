@@ -1,16 +1,29 @@
 """Parts to lay, rules of the cloth, nesting, finished lay."""
 
-from wickel.lay.demand import CutOrder, CutPiece, FoldSegment, Grain, allowed_turns, fold_lines, with_straight_folds
+from wickel.lay.demand import (
+    Axes,
+    CutOrder,
+    CutPiece,
+    FoldSegment,
+    Grain,
+    Mark,
+    OnPrint,
+    allowed_turns,
+    fold_lines,
+    with_straight_folds,
+)
 from wickel.lay.exact import exact_check
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
 from wickel.lay.nest import Stopped
 from wickel.lay.parts import LayRefused, fits_nowhere
 from wickel.lay.placement import Finding, Lay, Level, Placement, Shape
 from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_table, on_table, table_map
+from wickel.lay.stacked import stack_partner, stacked_lays
 from wickel.lay.unfolding import unfolded_lay
 
 __all__ = [
     "DEFAULT_EFFORT",
+    "Axes",
     "CutOrder",
     "CutPiece",
     "Finding",
@@ -21,6 +34,8 @@ __all__ = [
     "LayRefused",
     "LayReport",
     "Level",
+    "Mark",
+    "OnPrint",
     "Placement",
     "Shape",
     "Stopped",
@@ -33,6 +48,8 @@ __all__ = [
     "make_lay",
     "marks_on_table",
     "on_table",
+    "stack_partner",
+    "stacked_lays",
     "table_map",
     "unfolded_lay",
     "with_findings",

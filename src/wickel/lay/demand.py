@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from wickel.cloth import Print
+from wickel.cloth import Cloth, Print
 from wickel.geometry import Outline, Point, is_mirror_symmetric
 
 FoldSegment = tuple[Point, Point]
@@ -37,15 +37,49 @@ GRAIN_TURNS: dict[Grain, tuple[float, ...]] = {
 """The turns tried for each grain. Non-woven may lie at any angle; quarter turns are what is tried."""
 
 
+class Axes(StrEnum):
+    """Which way the print is to meet at a seam: along the cloth, across it, or both."""
+
+    ALONG = "along"
+    ACROSS = "across"
+    BOTH = "both"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Mark:
+    """A point of a piece that meets the same-named marks of other pieces at a seam, in mm of the piece frame."""
+
+    seam: str
+    at: Point
+    axes: Axes = Axes.ALONG
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OnPrint:
+    """What a piece asks of the print, in the piece frame.
+
+    ``border_edge``: points of the hem that is to lie on a border. ``marks``: where it meets other pieces in the
+    repeat. ``centre``: the point that is to lie in the middle of a motif, or of a stripe where there is none.
+    """
+
+    border_edge: tuple[Point, ...] = ()
+    marks: tuple[Mark, ...] = ()
+    centre: Point | None = None
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CutOrder:
-    """How often a piece is cut from one cloth (FORMATS §4: copies, pair, mirror, fold edges)."""
+    """How often a piece is cut from one cloth (FORMATS §4: copies, pair, mirror, fold edges).
+
+    A pair that may not be cut ``single`` is always cut from two plies at once, so that its halves are alike.
+    """
 
     cloth: str
     copies: int
     pair: bool = False
     mirror: bool = False
     fold_edges: tuple[FoldSegment, ...] = ()
+    single: bool = True
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,40 +100,43 @@ class CutPiece:
     opposed: bool = False
     net_line: Outline | None = None
     inner_lines: tuple[Outline, ...] = ()
+    on_print: OnPrint = OnPrint()
 
 
-def print_turns(cloth_print: Print, garment_turn: float = 0.0) -> tuple[float, ...] | None:
-    """The directions of the grain arrow that a print allows, or None for any."""
+def print_turns(cloth_print: Print, head_turn: float = 0.0) -> tuple[float, ...] | None:
+    """The directions of the grain arrow that a print allows, or None for any.
+
+    ``head_turn`` is the one direction of a one-way print, or of a garment on cloth that shades.
+    """
     return {
         Print.ANY: None,
         Print.TWO_WAY: (0.0, 180.0),
-        Print.PER_GARMENT: (garment_turn,),
-        Print.ONE_WAY: (0.0,),
+        Print.PER_GARMENT: (head_turn,),
+        Print.ONE_WAY: (head_turn,),
     }[cloth_print]
 
 
-def allowed_turns(piece: CutPiece, cloth_print: Print, garment_turn: float = 0.0) -> tuple[float, ...]:
+def allowed_turns(piece: CutPiece, cloth_print: Print, head_turn: float = 0.0) -> tuple[float, ...]:
     """The turns of a piece on a cloth: by its grain, cut down by the print and its own wish."""
     turns = GRAIN_TURNS[piece.grain]
     if piece.turns_deg is not None:
         wished = tuple(sorted({turn % 360.0 for turn in piece.turns_deg}))
         turns = wished if piece.grain is Grain.NONE else tuple(t for t in turns if t in wished)
-    by_print = print_turns(cloth_print, garment_turn)
+    by_print = print_turns(cloth_print, head_turn)
     return turns if by_print is None else tuple(t for t in turns if t in by_print)
 
 
-def garment_turns(pieces: tuple[CutPiece, ...], cloth: str, cloth_print: Print) -> dict[str, float]:
-    """For each garment, the one direction all its pieces take on a cloth that shades.
+def garment_turns(pieces: tuple[CutPiece, ...], cloth: Cloth) -> dict[str, float]:
+    """For each garment, the one direction all its pieces take: head up on a one-way print.
 
-    Head up where every piece may, else feet up; other prints need none and get 0.
+    On cloth that shades head up where every piece may, else feet up; other prints need none and get 0.
     """
     chosen: dict[str, float] = {}
-    if cloth_print is not Print.PER_GARMENT:
-        return chosen
+    shades = cloth.print_or_assumed is Print.PER_GARMENT
     for piece in pieces:
-        if any(order.cloth == cloth for order in piece.orders):
-            up = 0.0 in allowed_turns(piece, Print.TWO_WAY)
-            chosen[piece.garment] = chosen.get(piece.garment, 0.0) if up else 180.0
+        if any(order.cloth == cloth.id for order in piece.orders):
+            up = not shades or 0.0 in allowed_turns(piece, Print.TWO_WAY)
+            chosen[piece.garment] = chosen.get(piece.garment, 0.0 if shades else cloth.head_turn) if up else 180.0
     return chosen
 
 

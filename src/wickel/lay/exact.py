@@ -221,6 +221,7 @@ def _folded_copies(
 def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay, out: _Findings) -> None:
     """Grain and print: the arrow on every ply that is cut, and the turns the piece allows."""
     cloth_print = lay.cloth.print_or_assumed
+    up = 180.0 if lay.cloth.heads_at_end else 0.0
     plies = placement.cut_plies
     if placement.on_fold and planned(lay.spread.sections[placement.section].way)[0].way.slanting:
         plies = plies[:1]  # the fold swaps warp and weft: the copy's grain is that of its lower half
@@ -241,10 +242,10 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
             Print.ANY: 0.0,
             Print.TWO_WAY: _off(deg, 180.0, 0.0),
             Print.PER_GARMENT: _off(deg, 180.0, 0.0),
-            Print.ONE_WAY: _off(deg, 360.0, 0.0),
+            Print.ONE_WAY: _off(deg, 360.0, up),
         }[cloth_print]
         if print_off > piece.tilt_deg + ANGLE_DEG:
-            first = _off(_arrow_deg(placement, zone, 0), 360.0, 0.0)
+            first = _off(_arrow_deg(placement, zone, 0), 360.0, up)
             if ply > 0 and first <= piece.tilt_deg + ANGLE_DEG:
                 out.broken(
                     "print-fold",

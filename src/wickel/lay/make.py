@@ -8,7 +8,7 @@ from time import perf_counter
 
 from shapely.geometry import Polygon, box
 
-from wickel.cloth import Cloth, SectionPlan, depth_fits, planned, spread
+from wickel.cloth import Cloth, SectionPlan, Spread, depth_fits, planned, spread
 from wickel.geometry import Outline, area, bounds, outline_of
 from wickel.lay.demand import CutPiece
 from wickel.lay.nest import Candidate, Item, Problem, Solution, Spot, search
@@ -49,6 +49,8 @@ def make_lay(
     if not wanted:
         raise LayRefused(f"Nothing is cut from {cloth.shown_name}.")
     asked = planned(way)
+    if asked[0].way.takes_two:
+        raise LayRefused(f"{cloth.shown_name} lies alone here: two cloths of one width are needed to stack them.")
     plans = tuple(_with_depth(plan, wanted, cloth, seed) for plan in asked)
     width, reserve = cloth.lay_width_mm, cloth.reserve_mm
     probes = tuple(spread(_text((plan,)), width, 1.0, reserve).sections[0] for plan in plans)
@@ -58,7 +60,8 @@ def make_lay(
             raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
 
     def finished(solutions: list[Solution]) -> Lay:
-        made = _lay(wanted, cloth, plans, parts, solutions, seed, effort, perf_counter() - started)
+        the_spread = _spread_for(cloth, plans, parts, solutions)
+        made = lay_of(wanted, cloth, the_spread, parts, solutions, seed, effort, perf_counter() - started)
         return replace(made, spread=replace(made.spread, way=way))
 
     done: list[Solution] = []
@@ -67,14 +70,14 @@ def make_lay(
 
         def relay(progress: float, best: Solution | None, k: int = k, last: bool = last) -> None:
             if report is not None:
-                whole = None if best is None or not last else lambda: finished([*done, best])
+                whole = None if best is None or not last else lambda: finished([*done, to_start(parts[k], best)])
                 report((k + progress) / len(parts), whole)
 
         if plans[k].way.slanting:
             done.append(placed_on_slant(own, probes[k]))
             continue
-        items = _items(own, cloth.margin_mm)
-        done.append(search(Problem(items=items, seed=seed, effort=effort), relay))
+        items = items_of(own, cloth.margin_mm)
+        done.append(to_start(own, search(Problem(items=items, seed=seed, effort=effort), relay)))
     return finished(done)
 
 
@@ -107,7 +110,9 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, s
         except LayRefused as reason:
             refusal = reason
             continue
-        quick = search(Problem(items=_items(parts, cloth.margin_mm), seed=seed, effort=_DEPTH_EFFORT), lambda *_: None)
+        quick = search(
+            Problem(items=items_of(parts, cloth.margin_mm), seed=seed, effort=_DEPTH_EFFORT), lambda *_: None
+        )
         tried.append((quick.length_mm, depth))
     if not tried:
         assert refusal is not None, "a depth was tried"
@@ -115,7 +120,7 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, s
     return replace(plan, depth_mm=min(tried)[1])
 
 
-def _items(parts: tuple[Part, ...], margin_mm: float) -> tuple[Item, ...]:
+def items_of(parts: tuple[Part, ...], margin_mm: float) -> tuple[Item, ...]:
     """The parts as items of the nesting; parts with the same poses share one kind and its outlines.
 
     With a margin each outline stands for itself and half the margin around it, but not beyond its fold.
@@ -133,7 +138,7 @@ def _items(parts: tuple[Part, ...], margin_mm: float) -> tuple[Item, ...]:
     return tuple(items)
 
 
-def _to_start(parts: tuple[Part, ...], solution: Solution) -> Solution:
+def to_start(parts: tuple[Part, ...], solution: Solution) -> Solution:
     """The solution moved so that the first part begins at 0, margin or not."""
     ahead = min(
         spot.x + min(x for x, _ in part.poses[spot.candidate].outline)
@@ -146,7 +151,7 @@ def _to_start(parts: tuple[Part, ...], solution: Solution) -> Solution:
     )
 
 
-def _length(parts: tuple[Part, ...], solution: Solution) -> float:
+def length_of(parts: tuple[Part, ...], solution: Solution) -> float:
     return max(
         spot.x + max(x for x, _ in part.poses[spot.candidate].outline)
         for part, spot in zip(parts, solution.spots, strict=True)
@@ -165,25 +170,28 @@ def _with_margin(pose: Pose, margin_mm: float) -> Outline:
     return tuple((x + margin_mm / 2, y) for x, y in outline_of(grown))
 
 
-def _lay(
+def _spread_for(
+    cloth: Cloth, plans: tuple[SectionPlan, ...], parts: tuple[tuple[Part, ...], ...], solutions: list[Solution]
+) -> Spread:
+    """The spread as long as the solutions need it."""
+    lengths = [
+        cloth.lay_width_mm if plan.way.slanting else length_of(own, solution)
+        for plan, own, solution in zip(plans, parts, solutions, strict=True)
+    ]
+    return spread(_text(plans), cloth.lay_width_mm, lengths, cloth.reserve_mm)
+
+
+def lay_of(
     pieces: tuple[CutPiece, ...],
     cloth: Cloth,
-    plans: tuple[SectionPlan, ...],
+    the_spread: Spread,
     parts: tuple[tuple[Part, ...], ...],
     solutions: list[Solution],
     seed: int,
     effort: int,
     seconds: float,
 ) -> Lay:
-    solutions = [
-        solution if plan.way.slanting else _to_start(own, solution)
-        for plan, own, solution in zip(plans, parts, solutions, strict=True)
-    ]
-    lengths = [
-        cloth.lay_width_mm if plan.way.slanting else _length(own, solution)
-        for plan, own, solution in zip(plans, parts, solutions, strict=True)
-    ]
-    the_spread = spread(_text(plans), cloth.lay_width_mm, lengths, cloth.reserve_mm)
+    """The lay of parts at their spots, section by section, with every rule looked at."""
     placements = []
     copies_mm2 = 0.0
     for index, (own, solution) in enumerate(zip(parts, solutions, strict=True)):

@@ -10,7 +10,7 @@ import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
-from wickel.cloth import Cloth, FoldEdge, Section, Zone, planned
+from wickel.cloth import Cloth, FoldEdge, Print, Section, Zone, planned
 from wickel.geometry import Affine, Outline, bounds, placing, unfolded
 from wickel.lay.demand import (
     CutOrder,
@@ -78,14 +78,14 @@ def parts_for(
     Raises:
         LayRefused: a piece fits no zone in any allowed turn; says by how much and what would help.
     """
-    turns = garment_turns(pieces, cloth.id, cloth.print_or_assumed)
+    turns = garment_turns(pieces, cloth)
     parts: list[list[Part]] = [[] for _ in sections]
     for piece in pieces:
         counter = 0
         for order in piece.orders:
             if order.cloth != cloth.id:
                 continue
-            home, takes = _best_section(piece, order, cloth, sections, turns.get(piece.garment, 0.0))
+            home, takes = _best_section(piece, order, cloth, sections, turns[piece.garment])
             for take in takes:
                 counter += 1
                 id = f"{piece.id}/{counter}"
@@ -113,13 +113,13 @@ class _Take:
 
 
 def _best_section(
-    piece: CutPiece, order: CutOrder, cloth: Cloth, sections: tuple[Section, ...], garment_turn: float
+    piece: CutPiece, order: CutOrder, cloth: Cloth, sections: tuple[Section, ...], head_turn: float
 ) -> tuple[int, list[_Take]]:
     found: list[tuple[int, int, int, list[_Take]]] = []
     refusal: LayRefused | None = None
     for k, section in enumerate(sections):
         try:
-            takes = _takes(piece, order, cloth, section, garment_turn)
+            takes = _takes(piece, order, cloth, section, head_turn)
         except LayRefused as reason:
             refusal = refusal or reason
             continue
@@ -131,9 +131,9 @@ def _best_section(
     return home, takes
 
 
-def _takes(piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, garment_turn: float) -> list[_Take]:
+def _takes(piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, head_turn: float) -> list[_Take]:
     """The placements of one order on a section, each with every pose that gives the same copies."""
-    turns = allowed_turns(piece, cloth.print_or_assumed, garment_turn)
+    turns = allowed_turns(piece, cloth.print_or_assumed, head_turn)
     if order.fold_edges:
         on_fold = _fold_takes(piece, order, section, turns)
         if on_fold:
@@ -148,13 +148,18 @@ def _takes(piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, gar
         shape = wanted = Shape(outline=piece.cut_line, holes=piece.holes)
         free = hand_is_free(piece, order, piece.cut_line, turns)
     left = (order.copies, 0) if free or not order.pair else (order.copies // 2, order.copies // 2)
-    arrows = print_turns(cloth.print_or_assumed, garment_turn)
+    arrows = print_turns(cloth.print_or_assumed, head_turn)
     takes: list[_Take] = []
     made: dict[tuple[int, int], tuple[_Take, tuple[int, int]]] = {}
     while left != (0, 0):
         if left not in made:
             made[left] = _free_take(piece, shape, section, turns, arrows, left, free=free and not order.pair)
         take, gives = made[left]
+        if take.poses and order.pair and not order.single and sum(gives) < 2:
+            raise LayRefused(
+                f"{piece.name} may not be cut single, and nothing here is double: fold the cloth, or allow it.",
+                piece.id,
+            )
         if not take.poses:
             raise _too_wide(piece, wanted, cloth, section, turns)
         takes.append(take)
@@ -448,9 +453,8 @@ def fits_nowhere(piece: CutPiece, order: CutOrder, cloth: Cloth) -> str | None:
 
     Whatever the fold, the whole piece lies across the flat cloth in one of its turns.
     """
-    turns = {
-        turn for garment_turn in (0.0, 180.0) for turn in allowed_turns(piece, cloth.print_or_assumed, garment_turn)
-    }
+    ways = (0.0, 180.0) if cloth.print_or_assumed is Print.PER_GARMENT else (cloth.head_turn,)
+    turns = {turn for head_turn in ways for turn in allowed_turns(piece, cloth.print_or_assumed, head_turn)}
     if not turns:
         return (
             f"{piece.name} asks for a {piece.grain.value} grain and turns that {cloth.shown_name}"

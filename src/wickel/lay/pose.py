@@ -66,10 +66,15 @@ def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[Flat
 
 
 def flaw_boxes(cloth: Cloth) -> tuple[Polygon, ...]:
-    """The flaws of a cloth on the flat cloth; one without a width goes right across."""
-    width = cloth.lay_width_mm
+    """The flaws of a cloth on the flat cloth, after shrinking; one without a width goes right across."""
+    along, across = 1 - cloth.shrink_along, 1 - cloth.shrink_across
     return tuple(
-        box(f.x_mm, f.y_mm, f.x_mm + f.length_mm, width if f.width_mm is None else f.y_mm + f.width_mm)
+        box(
+            f.x_mm * along,
+            f.y_mm * across,
+            (f.x_mm + f.length_mm) * along,
+            (cloth.usable_width_mm if f.width_mm is None else f.y_mm + f.width_mm) * across,
+        )
         for f in cloth.flaws
     )
 

@@ -11,6 +11,7 @@ from shapely.geometry import LineString, Polygon
 from wickel.cloth import Print, Zone
 from wickel.lay.demand import CutPiece
 from wickel.lay.exact import exact_check
+from wickel.lay.on_print import print_findings
 from wickel.lay.placement import Finding, Lay, Level, Placement
 from wickel.lay.pose import flat_copies, flaw_boxes, on_table
 
@@ -19,6 +20,7 @@ ON_FOLD_MM = 0.1
 LEAST_ON_FOLD_MM = 60.0
 CREEPING_PLIES = 4
 CLOSE_MM = 0.01
+UNEVEN_MM = 1.0
 _ORDER = (Level.BROKEN, Level.STRAINED, Level.NOTE)
 
 
@@ -32,6 +34,7 @@ def findings(lay: Lay) -> tuple[Finding, ...]:
         *_lost_in_folds(lay),
         *_creep(lay),
         *_too_close(lay),
+        *print_findings(lay),
         *_notes(lay),
     ]
     return tuple(sorted(found, key=lambda finding: _ORDER.index(finding.level)))
@@ -171,6 +174,15 @@ def _notes(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.STRAINED,
             code="unheeded",
-            text=f"{lay.cloth.shown_name} has {kept} that this lay does not heed.",
-            way_out="Check the pieces against the cloth by eye before cutting.",
+            text=f"{lay.cloth.shown_name} has a {kept} written in a way that this lay does not heed.",
+            way_out="Say it on the card of the cloth, or check the pieces by eye before cutting.",
+        )
+    low, high = lay.cloth.selvages_mm
+    if abs(low - high) > UNEVEN_MM and any(zone.folds for section in lay.spread.sections for zone in section.zones):
+        yield Finding(
+            level=Level.NOTE,
+            code="selvages",
+            text=f"The selvages of {lay.cloth.shown_name} are {low:g} and {high:g} mm wide: their outer edges do not "
+            "lie on each other in this fold.",
+            way_out="Fold by the inner edges of the selvages.",
         )

@@ -21,7 +21,7 @@ from wickel.app.table.lay_view import LayView
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, narrow, relabelled, scrolling
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
-from wickel.cloth import COMBINED, WAYS, depth_fits, planned, way_name
+from wickel.cloth import WAYS, depth_fits, planned, way_name
 from wickel.files.drawing import copies_text
 from wickel.geometry import Bounds, bounds
 from wickel.job import BEST
@@ -92,7 +92,8 @@ class SectionsDialog(QDialog):
             if k:
                 box.addItem("no more", "")
             for own in WAYS.values():
-                box.addItem(own.name, own.id)
+                if not own.takes_two:
+                    box.addItem(own.name, own.id)
             box.setCurrentIndex(box.findData(now[k].way.id if k < len(now) else ""))
             self.boxes.append(box)
             column.addWidget(box)
@@ -154,8 +155,6 @@ class LayStage(QWidget):
         self.fold.setMinimumContentsLength(18)
         self.fold.setAccessibleName("How the cloth is folded")
         self.fold.setToolTip("How the cloth is folded; the cards at the side show every way")
-        for id in (BEST, *WAYS, *COMBINED):
-            self.fold.addItem("the shortest way" if id == BEST else way_name(id), id)
         self.fold.activated.connect(lambda _: self.take_way(str(self.fold.currentData())))
         words.setBuddy(self.fold)
         row.addWidget(words)
@@ -203,8 +202,6 @@ class LayStage(QWidget):
         self._way_column = QVBoxLayout(inner)
         self._way_column.setContentsMargins(0, 0, 6, 0)
         self._way_column.setSpacing(8)
-        for id in (*WAYS, *COMBINED):
-            self._add_card(id)
         self._way_column.addStretch()
         area = scrolling(inner)
         area.setFixedWidth(252)
@@ -235,9 +232,11 @@ class LayStage(QWidget):
         self._show_fold()
         longest = max((lay.table_mm for lay in session.lays.values()), default=1.0)
         lengths = {way: lay.lay_length_mm for way, lay in session.lays.items()}
-        if session.way not in self.way_cards:
-            self._add_card(session.way)
-        for id in [id for id in self.way_cards if id not in (*WAYS, *COMBINED, session.way)]:
+        ways = dict.fromkeys((*session.ways, session.way))
+        for id in ways:
+            if id not in self.way_cards:
+                self._add_card(id)
+        for id in [id for id in self.way_cards if id not in ways]:
             gone = self.way_cards.pop(id)
             self._way_column.removeWidget(gone)
             gone.deleteLater()
@@ -262,10 +261,11 @@ class LayStage(QWidget):
         """Show the way in use, and how deep its fold is."""
         way, lay = self._session.way, self._session.lay
         taken = self._session.job.fold
-        while self.fold.count() > 1 + len(WAYS) + len(COMBINED):
-            self.fold.removeItem(self.fold.count() - 1)
-        if self.fold.findData(taken) < 0:
-            self.fold.addItem(way_name(taken), taken)
+        offered = list(dict.fromkeys((BEST, *self._session.ways, taken)))
+        if [self.fold.itemData(k) for k in range(self.fold.count())] != offered:
+            self.fold.clear()
+            for id in offered:
+                self.fold.addItem("the shortest way" if id == BEST else way_name(id), id)
         self.fold.setCurrentIndex(self.fold.findData(taken))
         deep = lay.spread.depth_mm if lay else None
         self.depth.setVisible(any(plan.way.takes_depth for plan in planned(way)))

@@ -10,7 +10,7 @@ from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
 from wickel.app.table.tape import THICK, paint_tape
 from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette, text_font
-from wickel.cloth import Cloth, FoldEdge, Print, Section, Spread, Zone, way_name
+from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Zone, way_name
 from wickel.files.drawing import copies_text, name_room
 from wickel.geometry import Outline, bounds
 from wickel.lay import Lay, Placement, flaws_on_table, marks_on_table, on_table
@@ -256,7 +256,8 @@ class LayView(PickView):
             stop = self.mapFromScene(QPointF(section.x_mm + section.length_mm, box.bottom()))
             low = section.zones[0]
             fold = any(f.name == "low" for f in low.folds)
-            words = f"{'fold' if fold else 'selvage'} · {_plies(low)}"
+            plies = "2 cloths, face to face" if section.way == STACKED else _plies(low)
+            words = f"{'fold' if fold else 'selvage'} · {plies}"
             if len(spread.sections) > 1:
                 words = f"{way_name(section.way)}: {words}"
             painter.setFont(text_font(13, bold=True))

@@ -1,0 +1,161 @@
+"""Two cloths stacked face to face: what both need is cut at once, one copy the mirror of the other.
+
+The lower cloth and the upper one each get a lay of their own with the same outlines on the table, so that everything
+that reads a lay reads each of them as any other.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from time import perf_counter
+
+from shapely.geometry import Polygon
+
+from wickel.cloth import STACKED, Cloth, Spread, of_one_cloth, spread
+from wickel.geometry import Outline, bounds
+from wickel.lay.demand import CutPiece
+from wickel.lay.make import DEFAULT_EFFORT, LayReport, items_of, lay_of, length_of, to_start
+from wickel.lay.nest import Problem, Solution, Spot, search
+from wickel.lay.parts import LayRefused, Part, Pose, parts_for
+from wickel.lay.placement import Lay
+
+WIDTHS_ALIKE_MM = 1.0
+SAME_MM = 0.01
+
+
+@dataclass(frozen=True, slots=True)
+class _Pile:
+    """One thing to place on the pile: the part it gives of the lower cloth, of the upper one, or of both."""
+
+    parts: tuple[Part | None, Part | None]
+
+    @property
+    def poses(self) -> tuple[Pose, ...]:
+        return next(part.poses for part in self.parts if part is not None)
+
+
+def stack_partner(pieces: tuple[CutPiece, ...], cloth: Cloth, cloths: tuple[Cloth, ...]) -> tuple[Cloth, Cloth] | None:
+    """The lower and the upper cloth of the pile that ``cloth`` belongs in, in the order of ``cloths``.
+
+    None when no other cloth of its width and print has anything that could be cut with it.
+    """
+    for k, lower in enumerate(cloths):
+        for upper in cloths[k + 1 :]:
+            if cloth in (lower, upper) and _alike(lower, upper):
+                try:
+                    piles = _piles(pieces, (lower, upper))
+                except LayRefused:
+                    continue
+                if any(None not in pile.parts for pile in piles):
+                    return lower, upper
+    return None
+
+
+def _alike(lower: Cloth, upper: Cloth) -> bool:
+    same_width = abs(lower.lay_width_mm - upper.lay_width_mm) <= WIDTHS_ALIKE_MM
+    return same_width and lower.print_or_assumed is upper.print_or_assumed and lower.head_turn == upper.head_turn
+
+
+def stacked_lays(
+    pieces: tuple[CutPiece, ...],
+    lower: Cloth,
+    upper: Cloth,
+    *,
+    seed: int = 1,
+    effort: int = DEFAULT_EFFORT,
+    report: LayReport | None = None,
+) -> tuple[Lay, Lay]:
+    """Lay all that is cut from two cloths on both at once: the lay of the lower and of the upper one.
+
+    Raises:
+        LayRefused: the cloths differ in width or direction, or a piece fits on neither.
+    """
+    started = perf_counter()
+    if not _alike(lower, upper):
+        raise LayRefused(
+            f"{lower.shown_name} and {upper.shown_name} differ in width or in the way of their print: "
+            "lay each of them by itself."
+        )
+    cloths = (lower, upper)
+    width, reserve = min(c.lay_width_mm for c in cloths), max(c.reserve_mm for c in cloths)
+    piles = _piles(pieces, cloths)
+
+    def finished(solution: Solution) -> tuple[Lay, Lay]:
+        length = length_of(tuple(_placed(pile) for pile in piles), solution)
+        both = spread(STACKED, width, length, reserve)
+        made = [
+            _lay(pieces, cloths[k], of_one_cloth(both, k), piles, solution, k, (seed, effort, perf_counter() - started))
+            for k in (0, 1)
+        ]
+        return made[0], made[1]
+
+    def relay(progress: float, best: Solution | None) -> None:
+        if report is not None:
+            report(progress, None if best is None else lambda: finished(best)[0])
+
+    placed = tuple(_placed(pile) for pile in piles)
+    problem = Problem(items=items_of(placed, max(c.margin_mm for c in cloths)), seed=seed, effort=effort)
+    return finished(to_start(placed, search(problem, relay)))
+
+
+def _placed(pile: _Pile) -> Part:
+    return next(part for part in pile.parts if part is not None)
+
+
+def _piles(pieces: tuple[CutPiece, ...], cloths: tuple[Cloth, Cloth]) -> tuple[_Pile, ...]:
+    """The parts of both cloths, those laid together that have the same outlines on the table."""
+    width, reserve = min(c.lay_width_mm for c in cloths), max(c.reserve_mm for c in cloths)
+    both = spread(STACKED, width, 1.0, reserve)
+    own = [parts_for(pieces, cloths[k], of_one_cloth(both, k).sections)[0] for k in (0, 1)]
+    left = list(own[1])
+    piles = []
+    for part in own[0]:
+        together = next((pile for other in left if (pile := _together(part, other)) is not None), None)
+        piles.append(together or _Pile((part, None)))
+        if together is not None:
+            left = [other for other in left if other.id != _second(together).id]
+    return (*piles, *(_Pile((None, part)) for part in left))
+
+
+def _second(pile: _Pile) -> Part:
+    part = pile.parts[1]
+    assert part is not None, "the pile has both"
+    return part
+
+
+def _together(one: Part, other: Part) -> _Pile | None:
+    """Both parts with the poses in which their outlines on the table are the same, in the same order."""
+    pairs = []
+    for pose in one.poses:
+        theirs = next((own for own in other.poses if _same(pose.outline, own.outline)), None)
+        if theirs is not None:
+            pairs.append((pose, theirs))
+    if not pairs:
+        return None
+    return _Pile(
+        (replace(one, poses=tuple(a for a, _ in pairs)), replace(other, poses=tuple(b for _, b in pairs))),
+    )
+
+
+def _same(one: Outline, other: Outline) -> bool:
+    a, b = bounds(one), bounds(other)
+    if abs(a.width - b.width) > SAME_MM or abs(a.height - b.height) > SAME_MM:
+        return False
+    return bool(Polygon(one).symmetric_difference(Polygon(other)).area <= SAME_MM * (a.width + a.height))
+
+
+def _lay(
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    the_spread: Spread,
+    piles: tuple[_Pile, ...],
+    solution: Solution,
+    which: int,
+    made: tuple[int, int, float],
+) -> Lay:
+    """The lay of one of the two cloths."""
+    own = [(pile.parts[which], spot) for pile, spot in zip(piles, solution.spots, strict=True)]
+    kept: list[tuple[Part, Spot]] = [(part, spot) for part, spot in own if part is not None]
+    wanted = tuple(p for p in pieces if any(order.cloth == cloth.id for order in p.orders))
+    spots = Solution(spots=tuple(spot for _, spot in kept), length_mm=solution.length_mm)
+    return lay_of(wanted, cloth, the_spread, (tuple(part for part, _ in kept),), [spots], *made)
