@@ -8,6 +8,7 @@ from wickel.files.own_file import StyleFileRecord, read_style, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
 from wickel.files.saving import dumped, saved
 from wickel.files.svg import svg_text
+from wickel.files.swatch import border_svg, tile_mm, tile_svg
 
 __all__ = [
     "Drawing",
@@ -18,6 +19,7 @@ __all__ = [
     "Stroke",
     "StyleFileRecord",
     "UnreadableFile",
+    "border_svg",
     "dumped",
     "job_of",
     "job_record",
@@ -40,4 +42,6 @@ __all__ = [
     "save_style",
     "saved",
     "svg_text",
+    "tile_mm",
+    "tile_svg",
 ]

@@ -5,8 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QColor
 from PySide6.QtWidgets import (
     QCheckBox,
+    QColorDialog,
     QComboBox,
     QGridLayout,
     QHBoxLayout,
@@ -18,6 +21,8 @@ from PySide6.QtWidgets import (
 
 from wickel.app.edits import with_cloth, with_shelf_cloth
 from wickel.app.session import Session
+from wickel.app.stages.cloth_print import DesignPart
+from wickel.app.widgets.asked import AskedList
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.folding import FoldingPicture
 from wickel.app.widgets.length_edit import LengthEdit
@@ -28,12 +33,16 @@ from wickel.units import Unit, shown_length
 
 _LENGTHS: tuple[tuple[str, str], ...] = (
     ("usable_width_mm", "Usable width, between the selvages"),
+    ("selvage_mm", "Low selvage, at the fold or near you"),
+    ("high_selvage_mm", "High selvage"),
     ("reserve_mm", "Kept free at each selvage"),
     ("squaring_mm", "Trimmed at each end for squaring"),
     ("step_mm", "Sold in steps of"),
     ("least_length_mm", "Least length sold"),
     ("margin_mm", "Room kept between pieces"),
+    ("length_at_hand_mm", "Length at hand, 0 when it is to be bought"),
 )
+_NONE_AT_0 = ("length_at_hand_mm",)
 _SHARES: tuple[tuple[str, str, str], ...] = (
     ("shrink_along", "Shrinks along, of 100", "How many of 100 are lost in the wash"),
     ("shrink_across", "Shrinks across, of 100", "How many of 100 are lost in the wash"),
@@ -43,6 +52,7 @@ _SHARES: tuple[tuple[str, str, str], ...] = (
 _KINDS = {Kind.WOVEN: "woven", Kind.KNIT: "knitted", Kind.NON_WOVEN: "non-woven, without grain"}
 _TRAITS: tuple[tuple[str, str, str], ...] = (
     ("nap", "has a nap", "A pile that strokes one way: every piece then lies head up"),
+    ("heads_at_end", "heads at the end", "The heads of a one-way print lie towards the end of the cloth"),
     ("see_through", "see-through", "Allowances and facings will show"),
     ("frays", "frays", "Give it wider allowances, or overlock it"),
 )
@@ -122,6 +132,10 @@ class ClothStage(QWidget):
         self.name.editingFinished.connect(self._rename)
         column.addWidget(self.name)
         self._print_part(column)
+        self.design = DesignPart()
+        self.design.changed.connect(lambda words, design: self._change(words, design=design))
+        self.design.trouble.connect(lambda sentence: relabelled(self.trouble, sentence, "broken"))
+        column.addWidget(self.design)
         self._figures_part(column)
         self._kind_part(column)
         self._flaws_part(column)
@@ -157,6 +171,12 @@ class ClothStage(QWidget):
             field.editingFinished.connect(partial(self._enter_share, attribute, text, field))
             setattr(self, attribute, field)
             self._place(grid, k, text, field)
+        self.price = QLineEdit()
+        self.price.setFixedWidth(96)
+        self.price.setAccessibleName("Price of a metre")
+        self.price.setToolTip("What a metre costs; empty when it does not matter")
+        self.price.editingFinished.connect(self._enter_price)
+        self._place(grid, len(_LENGTHS) + len(_SHARES), "Price of a metre", self.price)
         column.addLayout(grid)
 
     def _kind_part(self, column: QVBoxLayout) -> None:
@@ -171,19 +191,22 @@ class ClothStage(QWidget):
         self.fibre.setAccessibleName("Fibre")
         self.fibre.setToolTip("What it is made of")
         self.fibre.editingFinished.connect(self._enter_fibre)
+        self.colour = QPushButton("Colour…")
+        self.colour.setToolTip("The colour of the cloth, as it is drawn")
+        self.colour.clicked.connect(self._choose_colour)
         made = QHBoxLayout()
+        made.addWidget(self.colour)
         made.addWidget(self.fibre, 1)
         made.addWidget(self.kind, 1)
         column.addLayout(made)
-        traits = QHBoxLayout()
+        traits = QGridLayout()
         self.traits: dict[str, QCheckBox] = {}
-        for attribute, words, tip in _TRAITS:
+        for k, (attribute, words, tip) in enumerate(_TRAITS):
             tick = QCheckBox(words)
             tick.setToolTip(tip)
             tick.clicked.connect(lambda on, a=attribute, w=words: self._change(w.capitalize(), **{a: on}))
             self.traits[attribute] = tick
-            traits.addWidget(tick)
-        traits.addStretch()
+            traits.addWidget(tick, k // 2, k % 2)
         column.addLayout(traits)
 
     def _flaws_part(self, column: QVBoxLayout) -> None:
@@ -253,6 +276,10 @@ class ClothStage(QWidget):
         column.addWidget(self.worn, 1)
         self.worn_words = label("", "soft", wrap=True)
         column.addWidget(self.worn_words)
+        self.asked = AskedList(self._session)
+        self._asked_area = scrolling(self.asked)
+        self._asked_area.setFixedHeight(132)
+        column.addWidget(self._asked_area)
         return frame
 
     # --- showing -----------------------------------------------------------------------------
@@ -268,14 +295,19 @@ class ClothStage(QWidget):
             own.mark(replace(own.cloth, id=cloth.id) == cloth)
         self.name.setText(cloth.shown_name)
         for attribute, field in self.fields.items():
-            field.show_length(getattr(cloth, attribute), unit)
+            mm = cloth.selvages_mm[1] if attribute == "high_selvage_mm" else getattr(cloth, attribute)
+            field.show_length(mm, unit)
         for attribute, _, _ in _SHARES:
             getattr(self, attribute).setText(f"{getattr(cloth, attribute) * 100:g}")
         self.kind.setCurrentIndex(self.kind.findData(cloth.kind.value))
         self.fibre.setText(cloth.fibre)
+        self.price.setText(self._price_text(cloth))
         for attribute, tick in self.traits.items():
             tick.setChecked(getattr(cloth, attribute))
         self._show_flaws(cloth, unit)
+        self.design.show_cloth(cloth, unit)
+        self.asked.refresh()
+        self._asked_area.setVisible(bool(self.asked.ticks))
         for way, button in self.print_buttons.items():
             button.setChecked(way is cloth.print)
         said = "Nobody has said yet: it counts as one-way." if cloth.print is None else ""
@@ -358,10 +390,12 @@ class ClothStage(QWidget):
         self.refresh()
 
     def _enter(self, attribute: str, mm: float) -> None:
-        changes: dict[str, object] = {attribute: mm}
+        changes: dict[str, object] = {attribute: None if attribute in _NONE_AT_0 and mm == 0 else mm}
         cloth = self._session.cloth
-        if attribute == "usable_width_mm" and cloth is not None and cloth.full_width_mm is not None:
-            changes["full_width_mm"] = mm + (cloth.full_width_mm - cloth.usable_width_mm)
+        if cloth is not None and attribute in ("usable_width_mm", "selvage_mm", "high_selvage_mm"):
+            wide = {"usable_width_mm": cloth.usable_width_mm, "selvage_mm": cloth.selvages_mm[0]}
+            wide |= {"high_selvage_mm": cloth.selvages_mm[1]} | {attribute: mm}
+            changes |= {"high_selvage_mm": wide["high_selvage_mm"], "full_width_mm": sum(wide.values())}
         self._change(dict(_LENGTHS)[attribute], **changes)
 
     def _enter_share(self, attribute: str, name: str, field: QLineEdit) -> None:
@@ -375,6 +409,37 @@ class ClothStage(QWidget):
             relabelled(self.trouble, f"“{text}” is not a number: write how many of 100, like 4.", "broken")
             return
         self._change(name.partition(",")[0], **{attribute: share})
+
+    def _enter_price(self) -> None:
+        cloth, text = self._session.cloth, self.price.text().strip().replace(",", ".")
+        if cloth is None or text == self._price_text(cloth):
+            return
+        try:
+            price = float(text) if text else None
+        except ValueError:
+            price = -1.0
+        if price is not None and not 0 <= price < 1e6:
+            self.refresh()
+            relabelled(self.trouble, f"“{text}” is not a price: write what a metre costs, like 14.50.", "broken")
+            return
+        self._change("Price", price=price)
+
+    @staticmethod
+    def _price_text(cloth: Cloth) -> str:
+        return "" if cloth.price is None else f"{cloth.price:.2f}"
+
+    def _choose_colour(self) -> None:
+        cloth = self._session.cloth
+        if cloth is not None:
+            dialog = QColorDialog(QColor(cloth.colour or "#B9C7D1"), self)
+            dialog.setOption(QColorDialog.ColorDialogOption.DontUseNativeDialog)
+            dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+            dialog.colorSelected.connect(self.take_colour)
+            dialog.open()
+
+    def take_colour(self, colour: QColor) -> None:
+        """Take another colour for the cloth in hand."""
+        self._change("Colour", colour=colour.name().upper())
 
     def _enter_fibre(self) -> None:
         cloth, fibre = self._session.cloth, self.fibre.text().strip()

@@ -7,6 +7,7 @@ from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath
 from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
+from wickel.app.table.print_paint import has_figure, paint_print, to_picture
 from wickel.app.table.tape import THICK, paint_tape
 from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette, text_font
@@ -55,13 +56,28 @@ class ClothItem(QGraphicsItem):
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(ground)
         painter.drawPath(self._shape)
-        self._paint_print(painter, ground)
+        if has_figure(self._cloth):
+            self._paint_figure(painter)
+        else:
+            self._paint_print(painter, ground)
         for section in self._sections:
             self._paint_edges(painter, section, scale)
         for path in self._flaws:
             painter.setPen(pen(colours.madder, 2.0))
             painter.setBrush(QBrush(QColor(colours.madder), Qt.BrushStyle.DiagCrossPattern))
             painter.drawPath(path)
+
+    def _paint_figure(self, painter: QPainter) -> None:
+        """The print as the lowest ply shows it, faint, so that the pieces stand out from it."""
+        for zone in (zone for section in self._sections for zone in section.zones):
+            painter.save()
+            painter.setOpacity(0.5)
+            painter.setClipPath(scene_path(flipped(zone.outline), closed=True), Qt.ClipOperation.IntersectClip)
+            lowest = zone.plies[0].map
+            painter.setTransform(to_picture(lowest.inverse()), combine=True)
+            box = bounds(lowest.all(zone.outline))
+            paint_print(painter, self._cloth, QRectF(box.min_x, box.min_y, box.width, box.height))
+            painter.restore()
 
     def _paint_print(self, painter: QPainter, ground: QColor) -> None:
         """Faint marks in rows: one arrowhead for one-way, two for two-way, a weave for any."""
@@ -83,7 +99,7 @@ class ClothItem(QGraphicsItem):
                     painter.drawLine(at - QPointF(3, 0), at + QPointF(3, 0))
                     painter.drawLine(at - QPointF(0, 3), at + QPointF(0, 3))
                     continue
-                arrow(painter, at, 0, 20)
+                arrow(painter, at, self._cloth.head_turn, 20)
                 if way is Print.TWO_WAY:
                     arrow(painter, at, 180, 20)
         painter.restore()

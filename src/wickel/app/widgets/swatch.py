@@ -3,23 +3,28 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QPainter, QPainterPath, QPaintEvent
+from PySide6.QtGui import QColor, QPainter, QPainterPath, QPaintEvent, QTransform
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from wickel.app.table.ink import arrow, mixed, pen
 from wickel.app.table.lay_view import dye
 from wickel.app.table.paper_view import hung
+from wickel.app.table.print_paint import has_figure, paint_print
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
-from wickel.cloth import Cloth, Print
+from wickel.cloth import BorderAt, Cloth, Print
+from wickel.files import tile_mm
 from wickel.geometry import bounds, unfolded
-from wickel.lay import CutPiece, Lay, on_table
+from wickel.lay import CutPiece, Grain, Lay, on_table
 
 
 def paint_cloth(painter: QPainter, box: QRectF, cloth: Cloth, *, deg: float, step: float = 22.0) -> None:
     """Fill a box with a cloth and the marks of its print, running along ``deg``."""
     colours = palette()
     ground = mixed(cloth.colour or "#B9C7D1", colours.paper, 0.72)
+    if has_figure(cloth):
+        _paint_figure(painter, box, cloth, deg)
+        return
     painter.fillRect(box, ground)
     mark = QColor(colours.ink)
     mark.setAlpha(150)
@@ -39,6 +44,26 @@ def paint_cloth(painter: QPainter, box: QRectF, cloth: Cloth, *, deg: float, ste
             x += step
         y += step * 0.8
         row += 1
+
+
+def _paint_figure(painter: QPainter, box: QRectF, cloth: Cloth, deg: float) -> None:
+    """The print itself, about two and a half repeats of it; where there is a border, the cloth from its selvage on."""
+    long, wide = tile_mm(cloth)
+    border = cloth.lay_design.border
+    span = max(2.4 * min(long, wide), 1.2 * max(long, wide), 2.2 * border.width_mm if border else 0.0)
+    scale = max(box.width(), box.height()) / span
+    painter.save()
+    painter.setClipRect(box, Qt.ClipOperation.IntersectClip)
+    painter.translate(box.center() if border is None else QPointF(box.left(), box.bottom()))
+    painter.scale(scale, -scale)
+    reach = 1.5 * span
+    if deg != 0 and border is None:  # the start of the cloth at the top, its low selvage at the left
+        painter.rotate(deg)
+    if border is not None and border.at in (BorderAt.HIGH, BorderAt.BOTH):
+        painter.translate(0, -cloth.lay_width_mm + box.height() / scale if border.at is BorderAt.HIGH else 0)
+    low = cloth.lay_width_mm - reach if border is not None and border.at is BorderAt.HIGH else -reach
+    paint_print(painter, cloth, QRectF(-reach, low, 2 * reach, 2 * reach))
+    painter.restore()
 
 
 class Swatch(QWidget):
@@ -65,16 +90,17 @@ class PrintOnPiece(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self._cloth: Cloth | None = None
+        self._piece: CutPiece | None = None
         self._path = QPainterPath()
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        self.setMinimumSize(220, 220)
+        self.setMinimumSize(160, 130)
 
     def sizeHint(self) -> QSize:
         return QSize(300, 380)
 
     def show_piece(self, piece: CutPiece | None, cloth: Cloth | None) -> None:
         """Show a piece, unfolded when it is a half."""
-        self._cloth = cloth
+        self._cloth, self._piece = cloth, piece
         self._path = QPainterPath()
         if piece is not None:
             outline = piece.cut_line
@@ -99,12 +125,39 @@ class PrintOnPiece(QWidget):
         painter.restore()
         shape = world.map(self._path)
         painter.setClipPath(shape)
-        paint_cloth(painter, shape.boundingRect(), self._cloth, deg=-90, step=30)
+        if has_figure(self._cloth):
+            self._paint_as_cut(painter, world)
+        else:
+            paint_cloth(painter, shape.boundingRect(), self._cloth, deg=-90, step=30)
         painter.setClipping(False)
         painter.setPen(pen(palette().ink, 2))
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.drawPath(shape)
         painter.end()
+
+    def _paint_as_cut(self, painter: QPainter, world: QTransform) -> None:
+        """The cloth behind the piece: where it asks for a border or a motif, placed so; else from its centre on."""
+        piece, cloth = self._piece, self._cloth
+        assert piece is not None
+        assert cloth is not None
+        design = cloth.lay_design
+        painter.save()
+        painter.setTransform(world)
+        box = bounds(piece.cut_line)
+        reach = 2.0 * max(box.width, 2 * box.height)
+        if piece.grain is Grain.CROSS and design.border is not None:
+            # its hem lies on the low border: head to hem runs against y, and the cloth along to the right
+            hem = max((x for x, _ in piece.on_print.border_edge), default=box.max_x)
+            painter.setTransform(QTransform(1, 0, 0, -1, 0, hem + design.border.distance_mm), combine=True)
+            paint_print(painter, cloth, QRectF(-reach, -reach, 2 * reach, 3 * reach))
+        else:
+            # flat (x, y) is (down, across) of the piece, moved so that what it asks for falls right
+            centre = piece.on_print.centre or (0.0, 0.0)
+            motif = (0.0, 0.0) if design.motif is None else (design.motif.x_mm, design.motif.y_mm)
+            dx, dy = centre[0] - motif[0], centre[1] - motif[1]
+            painter.setTransform(QTransform(0, 1, 1, 0, dy, dx), combine=True)
+            paint_print(painter, cloth, QRectF(-reach, -reach, 3 * reach, 3 * reach))
+        painter.restore()
 
 
 class LayPicture(QWidget):

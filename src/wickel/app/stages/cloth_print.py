@@ -1,0 +1,196 @@
+"""The part of a cloth's card that says what is on it: figure, repeat, border, motif, a picture of its own."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from functools import partial
+from pathlib import Path
+
+from PySide6.QtCore import QBuffer, QByteArray, QIODevice, Qt, Signal
+from PySide6.QtGui import QImage
+from PySide6.QtWidgets import QComboBox, QFileDialog, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from wickel.app.widgets.cards import label
+from wickel.app.widgets.length_edit import LengthEdit
+from wickel.cloth import FIGURE_NAMES, Border, BorderAt, Cloth, Design, Figure, Motif, Repeat
+from wickel.files import tile_mm
+from wickel.units import Unit
+
+MOST_PIXELS = 640
+"""A picture is kept no larger than this on its longer side: it goes into the job file."""
+
+_BORDERS = {
+    "": "no border",
+    BorderAt.LOW.value: "along the low selvage",
+    BorderAt.HIGH.value: "along the high selvage",
+    BorderAt.BOTH.value: "along both selvages",
+    BorderAt.ACROSS.value: "across the cloth",
+}
+_Fields = tuple[tuple[str, str], ...]
+_Enter = Callable[[str, float], None]
+_REPEAT: _Fields = (("along_mm", "repeats along"), ("across_mm", "across"), ("offset_mm", "shifted by"))
+_BORDER: _Fields = (("width_mm", "wide"), ("distance_mm", "from the edge"))
+_MOTIF: _Fields = (("x_mm", "first along"), ("y_mm", "across"), ("length_mm", "long"), ("width_mm", "wide"))
+
+
+class DesignPart(QWidget):
+    """Fields for the design of a cloth. ``changed`` carries what was changed and the new design."""
+
+    changed = Signal(str, object)
+    trouble = Signal(str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._cloth: Cloth | None = None
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(6)
+        column.addWidget(label("What is on it", "heading"))
+        row = QHBoxLayout()
+        self.figure = QComboBox()
+        self.figure.setAccessibleName("The figure of the cloth")
+        self.figure.setToolTip("What the eye sees on the cloth")
+        for figure, words in FIGURE_NAMES.items():
+            self.figure.addItem(words, figure.value)
+        self.figure.activated.connect(lambda _: self._take_figure(Figure(str(self.figure.currentData()))))
+        row.addWidget(self.figure, 1)
+        self.picture = QPushButton("Own picture…")
+        self.picture.setToolTip(
+            "A picture of one repeat, the start of the cloth at its left; it is scaled to the repeat"
+        )
+        self.picture.clicked.connect(self._choose_picture)
+        row.addWidget(self.picture)
+        column.addLayout(row)
+        self.repeat = self._fields(column, "Repeat", _REPEAT, self._enter_repeat)
+        self.border = QComboBox()
+        self.border.setAccessibleName("Where a border runs")
+        self.border.setToolTip("A border along a selvage, along both, or across")
+        for at, words in _BORDERS.items():
+            self.border.addItem(words, at)
+        self.border.activated.connect(lambda _: self._take_border(str(self.border.currentData())))
+        column.addWidget(self.border)
+        self.border_box, self.border_fields = self._boxed(column, "Border", _BORDER, self._enter_border)
+        self.motif_box, self.motif_fields = self._boxed(column, "Motif", _MOTIF, self._enter_motif)
+        column.addStretch()
+
+    def _boxed(
+        self, column: QVBoxLayout, name: str, fields: _Fields, enter: _Enter
+    ) -> tuple[QWidget, dict[str, LengthEdit]]:
+        box = QWidget()
+        inner = QVBoxLayout(box)
+        inner.setContentsMargins(0, 0, 0, 0)
+        made = self._fields(inner, name, fields, enter)
+        column.addWidget(box)
+        return box, made
+
+    def _fields(self, column: QVBoxLayout, name: str, fields: _Fields, enter: _Enter) -> dict[str, LengthEdit]:
+        """A row of length fields, each under its word."""
+        grid = QGridLayout()
+        grid.setVerticalSpacing(2)
+        made = {}
+        for k, (attribute, words) in enumerate(fields):
+            field = LengthEdit(f"{name}: {words}")
+            field.setFixedWidth(78)
+            field.entered.connect(partial(enter, attribute))
+            field.unreadable.connect(self.trouble)
+            grid.addWidget(label(words, "soft"), 0, k)
+            grid.addWidget(field, 1, k, Qt.AlignmentFlag.AlignLeft)
+            made[attribute] = field
+        grid.setColumnStretch(len(made), 1)
+        column.addLayout(grid)
+        return made
+
+    def show_cloth(self, cloth: Cloth, unit: Unit) -> None:
+        """Show the design of a cloth."""
+        self._cloth = cloth
+        design = cloth.design
+        self.figure.setCurrentIndex(self.figure.findData(design.figure.value))
+        self.picture.setText("Take the picture away" if design.picture else "Own picture…")
+        for attribute, field in self.repeat.items():
+            mm = None if design.repeat is None else getattr(design.repeat, attribute)
+            field.show_length(mm or None, unit)
+        self.border.setCurrentIndex(self.border.findData(design.border.at.value if design.border else ""))
+        for shown, box, fields in (
+            (design.border, self.border_box, self.border_fields),
+            (design.motif, self.motif_box, self.motif_fields),
+        ):
+            box.setVisible(shown is not None)
+            for attribute, field in fields.items():
+                field.show_length(None if shown is None else getattr(shown, attribute), unit)
+
+    # --- edits -------------------------------------------------------------------------------
+
+    def _change(self, words: str, **changes: object) -> None:
+        if self._cloth is not None:
+            self.changed.emit(words, replace(self._cloth.design, **changes))
+
+    def _take_figure(self, figure: Figure) -> None:
+        """Take a figure with the repeat that is usual for it, and a motif to go with large motifs."""
+        bare = Cloth(id="x", usable_width_mm=1000, design=Design(figure=figure))
+        long, wide = tile_mm(bare)
+        along = None if figure in (Figure.STRIPE_ALONG, Figure.CORDUROY) else long
+        across = None if figure is Figure.STRIPE_ACROSS else wide
+        repeat = Repeat(along_mm=along, across_mm=across)
+        if figure in (Figure.PLAIN, Figure.SATIN):
+            repeat = None
+        motif = Motif(x_mm=long / 2, y_mm=wide / 2, length_mm=wide * 0.6, width_mm=wide * 0.6)
+        self._change(
+            f"Figure: {FIGURE_NAMES[figure]}",
+            figure=figure,
+            repeat=repeat,
+            motif=motif if figure is Figure.MOTIF else None,
+        )
+
+    def _enter_repeat(self, attribute: str, mm: float) -> None:
+        repeat = self._cloth.design.repeat if self._cloth is not None else None
+        made = {"along_mm": None, "across_mm": None, "offset_mm": 0.0}
+        if repeat is not None:
+            made = {key: getattr(repeat, key) for key in made}
+        made[attribute] = mm if mm or attribute == "offset_mm" else None
+        nothing = made["along_mm"] is None and made["across_mm"] is None
+        self._change("Repeat", repeat=None if nothing else Repeat(**made))
+
+    def _take_border(self, at: str) -> None:
+        border = self._cloth.design.border if self._cloth is not None else None
+        made = None
+        if at:
+            made = Border(at=BorderAt(at), width_mm=100.0, distance_mm=20.0)
+            made = made if border is None else replace(border, at=BorderAt(at))
+        self._change(f"Border: {_BORDERS[at]}", border=made)
+
+    def _enter_border(self, attribute: str, mm: float) -> None:
+        if self._cloth is not None and self._cloth.design.border is not None:
+            self._change("Border", border=replace(self._cloth.design.border, **{attribute: mm}))
+
+    def _enter_motif(self, attribute: str, mm: float) -> None:
+        if self._cloth is not None and self._cloth.design.motif is not None:
+            self._change("Motif", motif=replace(self._cloth.design.motif, **{attribute: mm}))
+
+    def _choose_picture(self) -> None:
+        if self._cloth is not None and self._cloth.design.picture:
+            self._change("Picture away", picture=b"")
+            return
+        name, _ = QFileDialog.getOpenFileName(
+            self, "A picture of one repeat", "", "Pictures (*.png *.jpg *.jpeg *.bmp)"
+        )
+        if name:
+            self.take_picture(Path(name))
+
+    def take_picture(self, path: Path) -> None:
+        """Take a picture of one repeat from a file; it is kept as PNG, small enough for the job file."""
+        image = QImage(str(path))
+        if image.isNull():
+            self.trouble.emit(f"{path.name} cannot be read as a picture: take a PNG or a JPEG.")
+            return
+        if max(image.width(), image.height()) > MOST_PIXELS:
+            keep, smooth = Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
+            image = image.scaled(MOST_PIXELS, MOST_PIXELS, keep, smooth)
+        data = QByteArray()
+        buffer = QBuffer(data)
+        buffer.open(QIODevice.OpenModeFlag.WriteOnly)
+        image.save(buffer, "PNG")
+        changes: dict[str, object] = {"picture": bytes(data.data())}
+        if self._cloth is not None and self._cloth.design.repeat is None:  # 10 cm across, as high as its shape says
+            changes["repeat"] = Repeat(along_mm=100.0 * image.width() / image.height(), across_mm=100.0)
+        self._change("Own picture", **changes)
