@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import json
 import sys
+from collections.abc import Callable
 from pathlib import Path
 from time import perf_counter
 from typing import Annotated, Any, NoReturn
@@ -31,7 +32,7 @@ from wickel.files import (
     svg_text,
 )
 from wickel.job import BEST, Job, JobRefused, cut_pieces, drafted, lay_job
-from wickel.lay import DEFAULT_EFFORT, CutPiece, Lay, LayRefused, Level, Stopped
+from wickel.lay import DEFAULT_EFFORT, CutPiece, Lay, LayRefused, LayReport, Level, Stopped
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.yardage import need
 
@@ -45,6 +46,8 @@ app = typer.Typer(
 )
 
 REFUSED, UNUSABLE = 1, 2
+MOST_SECONDS, ENDLESS = 30.0, 10_000_000
+"""How long a search of the usual effort may take at most, and the steps of one that only its time ends."""
 
 JobPath = Annotated[Path, typer.Argument(metavar="JOB", help="A job file, *.wickel.json.")]
 AsJson = Annotated[bool, typer.Option("--json", help="Print the result as JSON.")]
@@ -150,14 +153,32 @@ def _fold(fold: str) -> str:
     return fold
 
 
+def _until(started: float, most_s: float) -> Callable[[float], LayReport]:
+    """For each share of the time the report that ends a search when that is over."""
+
+    def until(share: float) -> LayReport:
+        def report(_progress: float, best: object) -> None:
+            if best is not None and perf_counter() - started > most_s * share:
+                raise Stopped
+
+        return report
+
+    return until
+
+
 @app.command()
 def lay(
     job_path: JobPath,
     out: Annotated[Path | None, typer.Option("-o", "--out", help="Lay file to write.")] = None,
     fold: Annotated[str, typer.Option(help="Way of spreading, or best. Default: the job's own.")] = "",
-    seconds: Annotated[float, typer.Option(min=0.0, help="Stop the search after so many seconds.")] = 30.0,
+    seconds: Annotated[
+        float | None, typer.Option(min=0.0, help="Search for so many seconds. Without it: the effort, 30 s at most.")
+    ] = None,
+    workers: Annotated[int, typer.Option(min=1, max=16, help="Searches side by side; 1 gives the same lay again.")] = 1,
     seed: Annotated[int, typer.Option(min=0, help="Seed of the search.")] = 1,
-    effort: Annotated[int, typer.Option(min=1, max=100_000, help="How many orders are tried.")] = DEFAULT_EFFORT,
+    effort: Annotated[
+        int | None, typer.Option(min=1, max=10_000_000, help="Steps of the search; with --seconds without end.")
+    ] = None,
     svg: Annotated[Path | None, typer.Option(help="Write the lay as SVG at 1:1.")] = None,
     pdf: Annotated[Path | None, typer.Option(help="Write the lay on one page.")] = None,
     as_json: AsJson = False,
@@ -165,14 +186,11 @@ def lay(
     """Lay the pieces of a job on its cloths and say how much to buy."""
     job, pieces = _opened(job_path)
     way = _fold(fold or job.fold)
-    started = perf_counter()
-
-    def report(_progress: float, best: object) -> None:
-        if best is not None and perf_counter() - started > seconds:
-            raise Stopped
-
+    most_s = MOST_SECONDS if seconds is None else seconds
+    steps = effort or (DEFAULT_EFFORT if seconds is None else ENDLESS)
+    until = _until(perf_counter(), most_s)
     try:
-        lays = lay_job(job, pieces, fold=way, seed=seed, effort=effort, report=report)
+        lays = lay_job(job, pieces, fold=way, seed=seed, effort=steps, workers=workers, report_until=until)
     except LayRefused as reason:
         _fail(reason, REFUSED)
     broken = [f for one in lays for f in one.broken]

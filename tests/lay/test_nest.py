@@ -9,12 +9,12 @@ from hypothesis import strategies as st
 from shapely import affinity
 from shapely.geometry import Polygon
 
-from wickel.lay.nest import Candidate, Item, Problem, search
-from wickel.lay.nest.convex import convex_parts, hulls, separations
-from wickel.lay.nest.rasters import Grid, RasterTable
+from wickel.lay.nest import Candidate, Item, Problem, kernels, plain, search
+from wickel.lay.nest.convex import convex_parts, hulls
+from wickel.lay.nest.tables import Grid, Tables, loops
 
 ELL = ((0.0, 0.0), (300.0, 0.0), (300.0, 100.0), (100.0, 100.0), (100.0, 200.0), (0.0, 200.0))
-GRID = Grid(dx=10, dy=5)
+GRID = Grid(10.0, 5.0)
 
 
 def star(draw, least=20, most=200):
@@ -30,32 +30,32 @@ def star(draw, least=20, most=200):
 stars = st.composite(star)()
 
 
-@given(stars, stars, st.integers(-40, 40), st.integers(-80, 80), st.floats(0, 4.9))
-def test_where_the_raster_is_free_the_outlines_do_not_overlap(a, b, column, row, low):
-    candidates = [
-        Candidate(outline=a, low_mm=0.0, high_mm=2000.0),
-        Candidate(outline=b, low_mm=low, high_mm=2000.0),
-    ]
-    table = RasterTable(candidates, GRID)
-    raster = table.between(0, 1)
-    k, j = row - raster.row0, column - raster.column0
-    inside = 0 <= k < raster.cells.shape[0] and 0 <= j < raster.cells.shape[1]
-    if inside and raster.cells[k, j]:
+def tables(*candidates, grid=GRID, obstacles=()):
+    problem = Problem(
+        items=tuple(Item(kind=str(k), candidates=(c,), area_mm2=1.0) for k, c in enumerate(candidates)),
+        obstacles=obstacles,
+    )
+    return Tables(problem, grid, lambda: None)
+
+
+@given(stars, stars, st.integers(-40, 40), st.integers(-80, 80), st.floats(0, 4.9), st.sampled_from([1, 2, 3]))
+def test_where_the_table_is_free_the_outlines_do_not_overlap(a, b, column, row, low, bands):
+    grid = Grid(10.0, 5.0, bands)
+    made = tables(
+        Candidate(outline=a, low_mm=0.0, high_mm=2000.0), Candidate(outline=b, low_mm=low, high_mm=2000.0), grid=grid
+    )
+    if loops().depth_between(0, 0, 0, 1, row, column, made.arena, made.where):
         return
-    moved = affinity.translate(Polygon(b), column * GRID.dx, low + (row - table.bands[1].base) * GRID.dy)
+    moved = affinity.translate(Polygon(b), column * grid.dx, low + (row - made.bands[1].base) * grid.dy)
     assert Polygon(a).intersection(moved).area < 1e-6
 
 
-@given(stars, stars)
-def test_the_raster_of_b_against_a_is_that_of_a_against_b_turned_about(a, b):
-    candidates = [Candidate(outline=o, low_mm=0.0, high_mm=900.0) for o in (a, b)]
-    table, other = RasterTable(candidates, GRID), RasterTable(candidates, GRID)
-    there = table.between(0, 1)
-    back = other.between(1, 0)  # made directly, before its twin is known
-    rows, columns = there.cells.shape
-    assert back.row0 == -(there.row0 + rows - 1)
-    assert back.column0 == -(there.column0 + columns - 1)
-    assert (back.cells == there.cells[::-1, ::-1]).all()
+@given(stars, stars, st.integers(-40, 40), st.integers(-80, 80))
+def test_b_lies_as_deep_in_a_as_a_in_b(a, b, column, row):
+    made = tables(*(Candidate(outline=o, low_mm=0.0, high_mm=900.0) for o in (a, b)))
+    between = loops().depth_between
+    there = between(0, 0, 0, 1, row, column, made.arena, made.where)
+    assert there == between(1, row, column, 0, 0, 0, made.arena, made.where)
 
 
 @given(stars)
@@ -71,8 +71,23 @@ def test_separation_is_positive_just_when_convex_shapes_are_apart(a, b, x, y):
     one, other = (tuple(p.exterior.coords[:-1][::-1]) for p in (Polygon(a).convex_hull, Polygon(b).convex_hull))
     one = one if Polygon(one).exterior.is_ccw else one[::-1]
     other = other if Polygon(other).exterior.is_ccw else other[::-1]
-    zero = np.zeros(1, dtype=np.int64)
-    ((nx, ny, gap),) = separations(hulls((one,)), zero, hulls((other,)), zero, np.array([x, y]))
+    a, b = hulls((one,)), hulls((other,))
+    lines = np.empty((1, 3))
+    for run in (kernels, plain):
+        run.lines_between(
+            np.array([[0, 1, 0, 1]]),
+            1,
+            np.concatenate((a.corners, b.corners)),
+            np.concatenate((a.normals, b.normals)),
+            np.concatenate((a.reach, b.reach)),
+            np.cumsum([0, *a.sizes, *b.sizes]),
+            np.array([[0.0, 0.0], [x, y]]),
+            lines,
+        )
+        check_separation(one, other, x, y, *lines[0])
+
+
+def check_separation(one, other, x, y, nx, ny, gap):
     assert math.hypot(nx, ny) == pytest.approx(1)
     distance = Polygon(one).distance(affinity.translate(Polygon(other), x, y))
     if gap > 1e-6:
@@ -116,10 +131,3 @@ def test_an_ell_and_its_half_turn_interlock():
 
 def test_nothing_to_place_takes_no_length():
     assert search(Problem(items=()), lambda *_: None).length_mm == 0
-
-
-def test_progress_is_told_for_every_order():
-    told = []
-    search(Problem(items=items(ELL), effort=7), lambda progress, best: told.append((progress, best is not None)))
-    assert [progress for progress, _ in told] == pytest.approx([k / 7 for k in range(1, 8)])
-    assert all(best for _, best in told)

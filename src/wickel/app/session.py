@@ -6,6 +6,7 @@ tells everyone with one signal each. It knows no widgets.
 
 from __future__ import annotations
 
+import os
 from pathlib import Path
 
 from PySide6.QtCore import QObject, QTimer, Signal
@@ -30,8 +31,12 @@ from wickel.job import (
 from wickel.lay import CutPiece, Lay, stack_partner
 from wickel.yardage import Need, need
 
-QUICK_EFFORT = 60
-LONG_EFFORT = 2000
+QUICK_EFFORT = 400
+"""Steps of the search for a job that was just changed: a second or two for all ways of a garment."""
+
+LONG_EFFORT = 1_000_000
+"""Steps of a search that the maker asked for and will stop."""
+WORKERS = min(2, os.cpu_count() or 1)
 _SAVE_AFTER_MS = 250
 
 
@@ -225,7 +230,9 @@ class Session(QObject):
             return
         order = ways or tuple(dict.fromkeys((self.way, *self.ways)))
         self._set_searching(True)
-        self._runner.start(LayTask(pieces=self.pieces, cloth=cloth, ways=order, pile=self._pile, effort=effort))
+        self._runner.start(
+            LayTask(pieces=self.pieces, cloth=cloth, ways=order, pile=self._pile, effort=effort, workers=WORKERS)
+        )
 
     def stop_search(self) -> None:
         """End the search; the best lay so far stays."""

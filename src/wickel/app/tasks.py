@@ -16,7 +16,7 @@ from time import perf_counter
 from PySide6.QtCore import QObject, QSocketNotifier, Signal
 
 from wickel.cloth import STACKED, Cloth
-from wickel.lay import CutPiece, Lay, LayRefused, LayReport, Stopped, make_lay, stacked_lays
+from wickel.lay import CutPiece, Lay, LayRefused, LayReport, Stopped, WayFound, lay_ways, stacked_lays, warm_up
 
 PICTURES_A_SECOND = 20
 
@@ -31,6 +31,7 @@ class LayTask:
     pile: tuple[Cloth, Cloth] | None = None
     effort: int
     seed: int = 1
+    workers: int = 1
 
 
 Tell = Callable[[str, str, object], None]
@@ -39,36 +40,50 @@ Tell = Callable[[str, str, object], None]
 
 def run_task(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
     """Do a task, telling of every better lay (at most 20 a second) and of the end."""
-    for way in task.ways:
-        if stopped():
-            break
-        shown_mm, shown_at = float("inf"), 0.0
+    shown: dict[str, float] = {}
+    shown_at = 0.0
 
-        def report(_progress: float, best: Callable[[], Lay] | None, way: str = way) -> None:
-            nonlocal shown_mm, shown_at
-            if stopped() and best is not None:
-                raise Stopped
-            now = perf_counter()
-            if best is not None and way != STACKED and now - shown_at > 1 / PICTURES_A_SECOND:
-                lay = best()
-                shown_at = perf_counter()
-                if lay.lay_length_mm < shown_mm - 1e-6:
-                    shown_mm = lay.lay_length_mm
-                    tell("improved", way, lay)
+    def report(_progress: float, best: Callable[[], Lay] | None) -> None:
+        nonlocal shown_at
+        if stopped() and best is not None:
+            raise Stopped
+        if best is not None and perf_counter() - shown_at > 1 / PICTURES_A_SECOND:
+            lay = best()
+            shown_at = perf_counter()
+            if lay.lay_length_mm < shown.get(lay.way, float("inf")) - 1e-6:
+                shown[lay.way] = lay.lay_length_mm
+                tell("improved", lay.way, lay)
 
-        try:
-            tell("improved", way, _made(task, way, report))
-        except LayRefused as reason:
-            tell("refused", way, str(reason))
+    def found(own: WayFound) -> None:
+        if own.lay is not None:
+            tell("improved", own.way, own.lay)
+        else:
+            tell("refused", own.way, own.refusal)
+
+    alone = tuple(way for way in task.ways if way != STACKED)
+    if alone:
+        search = {"seed": task.seed, "effort": task.effort, "workers": task.workers}
+        lay_ways(task.pieces, task.cloth, alone, report=report, found=found, **search)
+    if STACKED in task.ways and not stopped():
+        found(_stacked(task, report))
     tell("finished", "", None)
 
 
-def _made(task: LayTask, way: str, report: LayReport) -> Lay:
-    """The lay of one way of a task; of two cloths stacked, that of the cloth in hand."""
-    if way == STACKED and task.pile is not None:
-        both = stacked_lays(task.pieces, *task.pile, seed=task.seed, effort=task.effort, report=report)
-        return both[task.pile.index(task.cloth)]
-    return make_lay(task.pieces, task.cloth, way, seed=task.seed, effort=task.effort, report=report)
+def _stacked(task: LayTask, report: LayReport) -> WayFound:
+    """The lay of the cloth in hand when it is stacked with its partner."""
+
+    def quiet(progress: float, best: Callable[[], Lay] | None) -> None:
+        report(progress, None)  # half of a pair of lays is no picture
+
+    if task.pile is None:
+        return WayFound(way=STACKED, refusal=f"{task.cloth.shown_name} has no second cloth of its width to lie on.")
+    try:
+        both = stacked_lays(
+            task.pieces, *task.pile, seed=task.seed, effort=task.effort, workers=task.workers, report=quiet
+        )
+    except LayRefused as reason:
+        return WayFound(way=STACKED, refusal=str(reason))
+    return WayFound(way=STACKED, lay=both[task.pile.index(task.cloth)])
 
 
 class Runner(QObject):
@@ -189,6 +204,8 @@ def _worker(pipe: Connection, wanted: Synchronized, stopped: Synchronized) -> No
     import signal
 
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # Ctrl+C in the terminal is the window's business
+    if not pipe.poll():
+        warm_up()
     while True:
         try:
             number, task = pipe.recv()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from wickel.cloth import COMBINED, STACKED, WAYS, BorderAt, Cloth, Kind
@@ -21,6 +22,7 @@ from wickel.lay import (
     LayReport,
     fits_nowhere,
     fold_lines,
+    lay_ways,
     make_lay,
     stack_partner,
     stacked_lays,
@@ -199,11 +201,13 @@ def lay_job(
     fold: str = BEST,
     seed: int = 1,
     effort: int = DEFAULT_EFFORT,
-    report: LayReport | None = None,
+    workers: int = 1,
+    report_until: Callable[[float], LayReport | None] = lambda _: None,
 ) -> tuple[Lay, ...]:
     """One lay for each cloth in use, all spread one way, or each the shortest of all ways (``best``).
 
     Two cloths of one width that share pieces can be ``stacked``; the others then lie the shortest way.
+    ``report_until`` gives the report for a cloth, told the share of all cloths that is done after it.
 
     Raises:
         LayRefused: the way cannot hold a piece, or no way can.
@@ -216,17 +220,20 @@ def lay_job(
         pile = next((both for both in piles if both is not None), None)
         if pile is None:
             raise LayRefused("Stacking takes two cloths of one width and print that share pieces: lay each by itself.")
-        both = stacked_lays(pieces, *pile, seed=seed, effort=effort, report=report)
+        report = report_until(2 / len(cloths))
+        both = stacked_lays(pieces, *pile, seed=seed, effort=effort, workers=workers, report=report)
         piled = {lay.cloth.id: lay for lay in both}
-    return tuple(
-        piled.get(cloth.id)
-        or (
-            best_lay(pieces, cloth, seed=seed, effort=effort, report=report)
-            if fold in (BEST, STACKED)
-            else make_lay(pieces, cloth, fold, seed=seed, effort=effort, report=report)
-        )
-        for cloth in cloths
-    )
+    lays = []
+    for k, cloth in enumerate(cloths, 1):
+        if cloth.id in piled:
+            lays.append(piled[cloth.id])
+            continue
+        report = report_until(k / len(cloths))
+        if fold in (BEST, STACKED):
+            lays.append(best_lay(pieces, cloth, seed=seed, effort=effort, workers=workers, report=report))
+        else:
+            lays.append(make_lay(pieces, cloth, fold, seed=seed, effort=effort, workers=workers, report=report))
+    return tuple(lays)
 
 
 def alone_ways() -> tuple[str, ...]:
@@ -240,6 +247,7 @@ def best_lay(
     *,
     seed: int = 1,
     effort: int = DEFAULT_EFFORT,
+    workers: int = 1,
     report: LayReport | None = None,
 ) -> Lay:
     """The lay that takes the least cloth of all ways, complete ones before others.
@@ -247,13 +255,8 @@ def best_lay(
     Raises:
         LayRefused: no way can hold every piece; the reason of the last way tried.
     """
-    made: list[Lay] = []
-    refusal: LayRefused | None = None
-    for way in alone_ways():
-        try:
-            made.append(make_lay(pieces, cloth, way, seed=seed, effort=effort, report=report))
-        except LayRefused as reason:
-            refusal = reason
+    found = lay_ways(pieces, cloth, alone_ways(), seed=seed, effort=effort, workers=workers, report=report)
+    made = [own.lay for own in found if own.lay is not None]
     if not made:
-        raise refusal or LayRefused("No way of spreading is known.")
+        raise LayRefused(found[-1].refusal if found else "No way of spreading is known.")
     return min(made, key=lambda lay: (not lay.complete, lay.lay_length_mm))

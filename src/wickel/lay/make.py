@@ -11,13 +11,13 @@ from shapely.geometry import Polygon, box
 from wickel.cloth import Cloth, SectionPlan, Spread, depth_fits, planned, spread
 from wickel.geometry import Outline, area, bounds, outline_of
 from wickel.lay.demand import CutPiece
-from wickel.lay.nest import Candidate, Item, Problem, Solution, Spot, search
+from wickel.lay.nest import Candidate, Item, Problem, Report, Solution, Spot, Stopped, search
 from wickel.lay.parts import LayRefused, Part, Pose, parts_for
 from wickel.lay.placement import Lay, Placement
 from wickel.lay.rules import findings
 from wickel.lay.slant import placed_on_slant
 
-DEFAULT_EFFORT = 120
+DEFAULT_EFFORT = 1000
 _DEPTHS_TRIED = 5
 _DEPTH_EFFORT = 6
 
@@ -32,53 +32,120 @@ def make_lay(
     *,
     seed: int = 1,
     effort: int = DEFAULT_EFFORT,
+    workers: int = 1,
     report: LayReport | None = None,
 ) -> Lay:
     """Lay all pieces of one cloth one way (``cloth.planned``), checked.
 
-    The same pieces, cloth, way, seed and effort give the same lay unless ``report`` stops the
-    search. ``report`` runs after every order tried. Sections one after another are laid one after another,
+    The same pieces, cloth, way, seed and effort give the same lay with one worker unless ``report`` stops the
+    search. ``report`` runs many times a second. Sections one after another are laid one after another,
     their lengths add up.
 
     Raises:
         LayRefused: the way cannot hold a piece, or has a section that nothing needs.
         BadWay: no such way.
     """
-    started = perf_counter()
-    wanted = tuple(p for p in pieces if any(order.cloth == cloth.id for order in p.orders))
-    if not wanted:
-        raise LayRefused(f"Nothing is cut from {cloth.shown_name}.")
-    asked = planned(way)
-    if asked[0].way.takes_two:
-        raise LayRefused(f"{cloth.shown_name} lies alone here: two cloths of one width are needed to stack them.")
-    plans = tuple(_with_depth(plan, wanted, cloth, seed) for plan in asked)
-    width, reserve = cloth.lay_width_mm, cloth.reserve_mm
-    probes = tuple(spread(_text((plan,)), width, 1.0, reserve).sections[0] for plan in plans)
-    parts = parts_for(wanted, cloth, probes)
-    for plan, own in zip(plans, parts, strict=True):
-        if not own:
-            raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
+    return Laying(pieces, cloth, way, seed=seed, workers=workers).go_on(effort, report)
 
-    def finished(solutions: list[Solution]) -> Lay:
-        the_spread = _spread_for(cloth, plans, parts, solutions)
-        made = lay_of(wanted, cloth, the_spread, parts, solutions, seed, effort, perf_counter() - started)
-        return replace(made, spread=replace(made.spread, way=way))
 
-    done: list[Solution] = []
-    for k, own in enumerate(parts):
-        last = k == len(parts) - 1
+class Laying:
+    """The search for a lay of one way, which can be gone on with.
 
-        def relay(progress: float, best: Solution | None, k: int = k, last: bool = last) -> None:
-            if report is not None:
-                whole = None if best is None or not last else lambda: finished([*done, to_start(parts[k], best)])
-                report((k + progress) / len(parts), whole)
+    Raises what ``make_lay`` does when it is made.
+    """
 
-        if plans[k].way.slanting:
-            done.append(placed_on_slant(own, probes[k]))
-            continue
-        items = items_of(own, cloth.margin_mm)
-        done.append(to_start(own, search(Problem(items=items, seed=seed, effort=effort), relay)))
-    return finished(done)
+    def __init__(
+        self, pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, *, seed: int = 1, workers: int = 1
+    ) -> None:
+        self.way, self._cloth, self._seed, self._workers = way, cloth, seed, workers
+        self._seconds, self._effort, self._stopped = 0.0, 0, False
+        self._pieces = tuple(p for p in pieces if any(order.cloth == cloth.id for order in p.orders))
+        if not self._pieces:
+            raise LayRefused(f"Nothing is cut from {cloth.shown_name}.")
+        asked = planned(way)
+        if asked[0].way.takes_two:
+            raise LayRefused(f"{cloth.shown_name} lies alone here: two cloths of one width are needed to stack them.")
+        self._plans = tuple(_with_depth(plan, self._pieces, cloth, seed) for plan in asked)
+        width, reserve = cloth.lay_width_mm, cloth.reserve_mm
+        self._probes = tuple(spread(_text((plan,)), width, 1.0, reserve).sections[0] for plan in self._plans)
+        self._parts = parts_for(self._pieces, cloth, self._probes)
+        for plan, own in zip(self._plans, self._parts, strict=True):
+            if not own:
+                raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
+        self._done: list[Solution | None] = [None] * len(self._parts)
+
+    @property
+    def least_mm(self) -> float:
+        """A length of cloth that no lay of this way can go below: area by width, longest part, what lies on a fold."""
+        total = 0.0
+        for plan, probe, own in zip(self._plans, self._probes, self._parts, strict=True):
+            if plan.way.slanting:
+                total += probe.cloth_length_mm
+                continue
+            cloth_each = probe.cloth_length_mm / probe.length_mm
+            copies = sum(area(part.poses[0].outline) * len(part.poses[0].cut_plies) for part in own)
+            longest = max(min(bounds(pose.outline).width for pose in part.poses) for part in own)
+            folds: dict[str, float] = {}
+            for part in own:
+                names = {pose.fold for pose in part.poses}
+                if len(names) == 1 and "" not in names:
+                    (name,) = names
+                    folds[name] = folds.get(name, 0.0) + min(_on_fold_mm(pose) for pose in part.poses)
+            total += max(copies / self._cloth.lay_width_mm, cloth_each * max(longest, *folds.values(), 0.0))
+        return total
+
+    def go_on(self, effort: int, report: LayReport | None = None) -> Lay:
+        """Search for so many more steps, from the best lay so far when there is one; the best lay."""
+        started, self._stopped = perf_counter(), False
+        for k, own in enumerate(self._parts):
+            if self._plans[k].way.slanting:
+                self._done[k] = self._done[k] or placed_on_slant(own, self._probes[k])
+                continue
+            problem = Problem(
+                items=items_of(own, self._cloth.margin_mm),
+                start=self._done[k],
+                seed=self._seed + self._effort,
+                effort=effort,
+                workers=self._workers,
+            )
+            self._done[k] = search(problem, self._relay(k, report))
+        self._seconds += perf_counter() - started
+        found_at = max((own.effort for own in self._done if own is not None), default=0)
+        self._effort = max(self._effort, found_at) if self._stopped else self._effort + effort
+        return self._lay(self._done)
+
+    def _relay(self, k: int, report: LayReport | None) -> Report:
+        """A report of the search of one section as one of the whole lay, once all its sections have one."""
+
+        def relay(progress: float, best: Solution | None) -> None:
+            if report is None:
+                return
+            so_far = [*self._done[:k], best, *self._done[k + 1 :]]
+            whole = None if None in so_far else lambda: self._lay(so_far)
+            try:
+                report((k + progress) / len(self._parts), whole)
+            except Stopped:
+                self._stopped = True
+                raise
+
+        return relay
+
+    def _lay(self, solutions: list[Solution | None]) -> Lay:
+        placed = [
+            solution if plan.way.slanting else to_start(own, solution)
+            for plan, own, solution in zip(self._plans, self._parts, solutions, strict=True)
+            if solution is not None
+        ]
+        the_spread = replace(_spread_for(self._cloth, self._plans, self._parts, placed), way=self.way)
+        return lay_of(
+            self._pieces, self._cloth, the_spread, self._parts, placed, self._seed, self._effort, self._seconds
+        )
+
+
+def _on_fold_mm(pose: Pose) -> float:
+    """How much of a fold a pose takes: the length of its outline at its fold."""
+    on = [x for x, y in pose.outline if abs(y) < 1e-6]
+    return max(on) - min(on) if on else 0.0
 
 
 def _text(plans: tuple[SectionPlan, ...]) -> str:

@@ -63,6 +63,7 @@ def stacked_lays(
     *,
     seed: int = 1,
     effort: int = DEFAULT_EFFORT,
+    workers: int = 1,
     report: LayReport | None = None,
 ) -> tuple[Lay, Lay]:
     """Lay all that is cut from two cloths on both at once: the lay of the lower and of the upper one.
@@ -94,7 +95,9 @@ def stacked_lays(
             report(progress, None if best is None else lambda: finished(best)[0])
 
     placed = tuple(_placed(pile) for pile in piles)
-    problem = Problem(items=items_of(placed, max(c.margin_mm for c in cloths)), seed=seed, effort=effort)
+    problem = Problem(
+        items=items_of(placed, max(c.margin_mm for c in cloths)), seed=seed, effort=effort, workers=workers
+    )
     return finished(to_start(placed, search(problem, relay)))
 
 

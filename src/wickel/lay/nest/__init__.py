@@ -1,6 +1,26 @@
-"""Nesting: outlines placed along a strip, as short as possible. Knows nothing of cloth or garments."""
+"""Nesting: outlines placed along a strip, as short as possible. Knows nothing of cloth or garments.
 
-from wickel.lay.nest.problem import Candidate, Item, Problem, Report, Solution, Spot, Stopped
-from wickel.lay.nest.search import search
+problem      what is asked and answered
+tables       for two candidates, where on a grid they overlap and how deep
+kernels      the hot loops, compiled where that is possible; plain: the same with NumPy
+separation   the search for shorter lays by taking overlaps out
+compaction   lays pushed together by linear programs, off the grid
+search       how these are put together
+"""
 
-__all__ = ["Candidate", "Item", "Problem", "Report", "Solution", "Spot", "Stopped", "search"]
+from wickel.lay.nest.problem import ORDERS, Candidate, Item, Lattice, Problem, Report, Solution, Spot, Stopped
+from wickel.lay.nest.search import search, warm_up
+
+__all__ = [
+    "ORDERS",
+    "Candidate",
+    "Item",
+    "Lattice",
+    "Problem",
+    "Report",
+    "Solution",
+    "Spot",
+    "Stopped",
+    "search",
+    "warm_up",
+]

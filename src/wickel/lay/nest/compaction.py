@@ -1,26 +1,37 @@
-"""Compaction: a lay without overlap is pushed together along the strip by a linear program.
+"""Compaction: a lay without overlap is pushed together along the strip by linear programs.
 
-Every pair of convex parts that could meet keeps to its own side of a separating line; under these
-the greatest x is made least. The lines are taken anew until nothing more is won.
+Pairs of convex parts that are near keep to their own sides of a separating line; parts that come to overlap although
+no line parts them get one, taken where they still were apart, and the program is solved again (constraint
+generation). With new lines it is done again until little more is won. See NESTING.md §5.5.
 """
 
 from __future__ import annotations
 
+import math
+from collections.abc import Callable
+
 import numpy as np
-from numpy.typing import NDArray
 
 from wickel.geometry import Outline
-from wickel.lay.nest.convex import Floats, Hulls, convex_parts, hulls, separations
+from wickel.lay.nest.arrays import Floats, Ints
+from wickel.lay.nest.convex import Hulls, convex_parts, hulls
 from wickel.lay.nest.problem import Problem, Solution, Spot
+from wickel.lay.nest.tables import loops
 
-REACH_MM = 30.0
-"""How far a part may move in one round; pairs farther apart than twice this cannot meet."""
+NEAR_MM = 25.0
+"""Parts nearer than this are kept apart from the first."""
 
-_ROUNDS = 12
-_WON_MM = 0.05
+FARTHEST_MM = 150.0
+"""How far a part may move in one program."""
+
+_ROUNDS = 6
+_ADDED = 6
+_WON_MM = 0.3
 _LEFTWARD = 1e-4
 _SLACK_MM = 1e-5
-_MOST_POINTS = 6000
+_HOPE = 1.01
+"""What is pushed apart to more than this over the length wanted is not pushed on."""
+_MOST_POINTS = 12_000
 
 
 class Shapes:
@@ -37,116 +48,182 @@ class Shapes:
         return self._made[key][1]
 
 
-def compacted(problem: Problem, solution: Solution, shapes: Shapes) -> Solution:
-    """The solution pushed together, at worst unchanged. Parts on a fold move along it only."""
+def compacted(
+    problem: Problem,
+    solution: Solution,
+    shapes: Shapes,
+    tick: Callable[[], None] = lambda: None,
+    *,
+    free: bool = True,
+    below_mm: float = math.inf,
+) -> Solution | None:
+    """The solution pushed together, at worst unchanged. Parts on a fold move along it only, obstacles not at all.
+
+    One that is not ``free`` of overlaps is pushed apart first; None when that cannot be, or only at ``below_mm``
+    of length or more. ``tick`` is called between programs and may raise ``Stopped``.
+    """
     chosen = [item.candidates[s.candidate] for item, s in zip(problem.items, solution.spots, strict=True)]
     if sum(len(candidate.outline) for candidate in chosen) > _MOST_POINTS:
-        return solution
-    push = _Push(
-        parts=[shapes.of(candidate.outline) for candidate in chosen],
-        lows=np.array([candidate.low_mm for candidate in chosen]),
-        highs=np.array([candidate.high_mm for candidate in chosen]),
-    )
-    at = np.array([(spot.x, spot.y) for spot in solution.spots])
-    length = solution.length_mm
+        return solution if free else None
+    push = _Push(problem, solution, shapes)
+    at = push.start
+    length = solution.length_mm if free else math.inf
     for _ in range(_ROUNDS):
-        step = push.step(at)
+        tick()
+        step = push.step(at, tick)
         if step is None:
+            if math.isinf(length):
+                return None
+            break
+        shorter = push.length(step)
+        if shorter > length + 1e-6:
             break
         at = step
-        shorter = float((at[:, 0] + push.widths).max())
         won, length = length - shorter, shorter
-        if won < _WON_MM:
+        if won < _WON_MM or length > below_mm * _HOPE:
             break
-    spots = tuple(Spot(spot.candidate, float(x), float(y)) for spot, (x, y) in zip(solution.spots, at, strict=True))
-    return Solution(spots=spots, length_mm=length)
+    if not free and length >= below_mm:
+        return None
+    spots = tuple(Spot(s.candidate, float(x), float(y)) for s, (x, y) in zip(solution.spots, at, strict=False))
+    return Solution(spots=spots, length_mm=length, effort=solution.effort)
 
 
 class _Push:
-    """The linear programs of one lay: its parts, and how far each item may move across."""
+    """The linear programs of one lay. Obstacles stand behind the items and have no moves.
 
-    def __init__(self, parts: list[Hulls], lows: Floats, highs: Floats) -> None:
-        self.parts = parts
-        self.lows, self.highs = lows, highs
-        self.boxes = np.array([np.concatenate((h.boxes[:, :2].min(axis=0), h.boxes[:, 2:].max(axis=0))) for h in parts])
-        self.widths = self.boxes[:, 2]
+    Each item has a number for its move along and one for its move across, −1 where it may not move so; items of one
+    repeat's group share the number.
+    """
 
-    def step(self, at: Floats) -> Floats | None:
-        """The places after the best moves within reach, or None when there is no answer."""
+    def __init__(self, problem: Problem, solution: Solution, shapes: Shapes) -> None:
+        chosen = [item.candidates[s.candidate] for item, s in zip(problem.items, solution.spots, strict=True)]
+        self.items = len(chosen)
+        parts = [shapes.of(candidate.outline) for candidate in chosen]
+        parts += [shapes.of(outline) for outline in problem.obstacles]
+        places = [(spot.x, spot.y) for spot in solution.spots] + [(0.0, 0.0)] * len(problem.obstacles)
+        self.start: Floats = np.array(places)
+        self.lows = np.array([c.low_mm for c in chosen])
+        self.highs = np.array([c.high_mm for c in chosen])
+        self.ignored = {
+            (k, self.items + o)
+            for k, c in enumerate(chosen)
+            if c.minds is not None
+            for o in range(len(problem.obstacles))
+            if o not in c.minds
+        }
+        self.starts = np.cumsum([0, *(len(h.boxes) for h in parts)])
+        self.boxes = np.concatenate([h.boxes for h in parts])
+        self.item_boxes = np.array([(*h.boxes[:, :2].min(axis=0), *h.boxes[:, 2:].max(axis=0)) for h in parts])
+        self.ring = np.cumsum([0, *(size for h in parts for size in h.sizes)])
+        self.corners = np.concatenate([h.corners for h in parts])
+        self.normals = np.concatenate([h.normals for h in parts])
+        self.reach = np.concatenate([h.reach for h in parts])
+        self.along = np.full(len(parts), -1)
+        self.across = np.full(len(parts), -1)
+        groups: dict[tuple[str, str], int] = {}
+        self.moves = 0
+        for k, candidate in enumerate(chosen):
+            own = candidate.lattice
+            held_x = own is not None and (own.along_mm is not None or own.offset_mm != 0)
+            held_y = own is not None and own.across_mm is not None
+            for held, numbers, axis in ((held_x, self.along, "x"), (held_y, self.across, "y")):
+                if axis == "y" and candidate.low_mm == candidate.high_mm:
+                    continue
+                if held and (own is None or not own.group):
+                    continue
+                key = (axis, own.group if held and own is not None else f" {k}")
+                if key not in groups:
+                    groups[key] = self.moves
+                    self.moves += 1
+                numbers[k] = groups[key]
+        self._pairs: Ints = np.empty((4096, 4), dtype=np.int64)
+
+    def length(self, at: Floats) -> float:
+        """The length that the items take at their places."""
+        return float((at[: self.items, 0] + self.item_boxes[: self.items, 2]).max())
+
+    def step(self, at: Floats, tick: Callable[[], None]) -> Floats | None:
+        """The places after the best moves, or None when there is no answer."""
+        pairs = self._near(at, NEAR_MM)
+        lines = self._lines(pairs, at)
+        for _ in range(_ADDED):
+            moved = self._solved(pairs, lines, at)
+            if moved is None:
+                return None
+            tick()
+            touching = self._near(moved, 0.0)
+            over = touching[self._lines(touching, moved)[:, 2] < -_SLACK_MM]
+            if not len(over):
+                return moved
+            known = {(int(p), int(q)) for p, q in pairs[:, 2:]}
+            new = np.array([(int(p), int(q)) not in known for p, q in over[:, 2:]], dtype=np.bool_)
+            if not new.any():
+                return None
+            pairs = np.concatenate((pairs, over[new]))
+            lines = np.concatenate((lines, self._lines(over[new], at)))
+        return None
+
+    def _near(self, at: Floats, near: float) -> Ints:
+        while True:
+            found = loops().near_parts(self.starts, self.boxes, self.item_boxes, at, near, self._pairs)
+            if found >= 0:
+                pairs = self._pairs[:found].copy()
+                break
+            self._pairs = np.empty((4 * len(self._pairs), 4), dtype=np.int64)
+        keep = pairs[:, 0] < self.items  # two obstacles are no matter
+        if self.ignored:
+            keep &= np.array([(int(i), int(j)) not in self.ignored for i, j in pairs[:, :2]], dtype=np.bool_)
+        return pairs[keep]
+
+    def _lines(self, pairs: Ints, at: Floats) -> Floats:
+        lines = np.empty((len(pairs), 3))
+        loops().lines_between(pairs, len(pairs), self.corners, self.normals, self.reach, self.ring, at, lines)
+        return lines
+
+    def _solved(self, pairs: Ints, lines: Floats, at: Floats) -> Floats | None:
         # SciPy takes half a second to load: only the process that searches needs it
         from scipy.optimize import linprog
-        from scipy.sparse import csr_matrix, vstack
+        from scipy.sparse import coo_matrix
 
-        n = len(self.parts)
-        i, j, lines = self._lines(at)
-        count = len(lines)
-        # unknowns: n moves along, n moves across, the length; n·(dj − di) ≥ −distance
-        rows = np.repeat(np.arange(count), 4)
-        columns = np.column_stack((i, j, n + i, n + j)).ravel()
-        values = np.column_stack((lines[:, 0], -lines[:, 0], lines[:, 1], -lines[:, 1])).ravel()
-        apart = csr_matrix((values, (rows, columns)), shape=(count, 2 * n + 1))
-        ends = csr_matrix(
-            (
-                np.concatenate((np.ones(n), -np.ones(n))),
-                (np.tile(np.arange(n), 2), np.concatenate((np.arange(n), np.full(n, 2 * n)))),
-            ),
-            shape=(n, 2 * n + 1),
-        )
-        answer = linprog(
-            np.concatenate((np.full(n, _LEFTWARD), np.zeros(n), [1.0])),
-            A_ub=vstack((apart, ends)).tocsr(),
-            b_ub=np.concatenate((lines[:, 2], -(at[:, 0] + self.widths))),
-            bounds=self._bounds(at),
-            method="highs",
-        )
+        n, count = self.items, len(pairs)
+        size = self.moves + 1
+        # unknowns: the moves, and last the length; n·(dj − di) ≥ −distance
+        rows, columns, values = [], [], []
+        for item, sign in ((pairs[:, 0], 1.0), (pairs[:, 1], -1.0)):
+            for numbers, axis in ((self.along, 0), (self.across, 1)):
+                column = numbers[item]
+                free = column >= 0
+                rows.append(np.flatnonzero(free))
+                columns.append(column[free])
+                values.append(sign * lines[free, axis])
+        free_items = np.flatnonzero(self.along[:n] >= 0)
+        rows += [count + free_items, count + np.arange(n)]
+        columns += [self.along[free_items], np.full(n, self.moves)]
+        values += [np.ones(len(free_items)), -np.ones(n)]
+        matrix = coo_matrix(
+            (np.concatenate(values), (np.concatenate(rows), np.concatenate(columns))), shape=(count + n, size)
+        ).tocsr()
+        distance = lines[:, 2].copy()
+        touching = np.abs(distance) < _SLACK_MM
+        distance[touching] = np.maximum(distance[touching], 0.0)
+        limits = np.concatenate((distance, -(at[:n, 0] + self.item_boxes[:n, 2])))
+        objective = np.concatenate((np.bincount(self.along[free_items], minlength=self.moves) * _LEFTWARD, [1.0]))
+        answer = linprog(objective, A_ub=matrix, b_ub=limits, bounds=self._bounds(at), method="highs")
         if answer.status != 0:
             return None
-        moved: Floats = at + np.column_stack((answer.x[:n], answer.x[n : 2 * n]))
-        moved[:, 0] = np.maximum(moved[:, 0], 0.0)
-        moved[:, 1] = np.clip(moved[:, 1], self.lows, self.highs)
+        moves = np.append(answer.x[:-1], 0.0)  # the number −1 is no move
+        moved: Floats = at + np.column_stack((moves[self.along], moves[self.across]))
+        moved[:n, 0] = np.maximum(moved[:n, 0], 0.0)
+        inside = self.across[:n] >= 0
+        moved[:n, 1][inside] = np.clip(moved[:n, 1], self.lows, self.highs)[inside]
         return moved
 
     def _bounds(self, at: Floats) -> list[tuple[float, float | None]]:
-        along = [(max(-REACH_MM, -x), REACH_MM) for x in at[:, 0]]
-        across = [
-            (max(-REACH_MM, min(0.0, low - y)), min(REACH_MM, max(0.0, high - y)))
-            for low, high, y in zip(self.lows, self.highs, at[:, 1], strict=True)
-        ]
-        return [*along, *across, (0.0, None)]
-
-    def _lines(self, at: Floats) -> tuple[NDArray[np.int64], NDArray[np.int64], Floats]:
-        """Separating lines of all pairs of parts that could meet: items i and j, and rows (x, y, distance)."""
-        near = 2 * REACH_MM
-        items_i: list[NDArray[np.int64]] = []
-        items_j: list[NDArray[np.int64]] = []
-        found: list[Floats] = [np.empty((0, 3))]
-        for i, j in zip(*np.triu_indices(len(self.parts), 1), strict=True):
-            shift = at[j] - at[i]
-            if not _near(self.boxes[i], self.boxes[j], shift, near):
-                continue
-            a, b = self.parts[i], self.parts[j]
-            p, q = np.nonzero(_near_boxes(a.boxes, b.boxes, shift, near))
-            lines = separations(a, p, b, q, shift)
-            lines = lines[lines[:, 2] < 1.5 * near]
-            touching = np.abs(lines[:, 2]) < _SLACK_MM
-            lines[touching, 2] = np.maximum(lines[touching, 2], 0.0)
-            found.append(lines)
-            items_i.append(np.full(len(lines), i))
-            items_j.append(np.full(len(lines), j))
-        none = np.empty(0, dtype=np.int64)
-        return (np.concatenate([none, *items_i]), np.concatenate([none, *items_j]), np.concatenate(found))
-
-
-def _near(a: Floats, b: Floats, shift: Floats, near: float) -> bool:
-    return bool((a[:2] - near < b[2:] + shift).all() and (b[:2] + shift - near < a[2:]).all())
-
-
-def _near_boxes(a: Floats, b: Floats, shift: Floats, near: float) -> NDArray[np.bool_]:
-    """Which pairs of boxes of a (n, 4) and b (m, 4), moved by shift, are near: shape (n, m)."""
-    close: NDArray[np.bool_] = (
-        (a[:, None, 0] - near < b[None, :, 2] + shift[0])
-        & (b[None, :, 0] + shift[0] - near < a[:, None, 2])
-        & (a[:, None, 1] - near < b[None, :, 3] + shift[1])
-        & (b[None, :, 1] + shift[1] - near < a[:, None, 3])
-    )
-    return close
+        low, high = np.full(self.moves, -FARTHEST_MM), np.full(self.moves, FARTHEST_MM)
+        for k in range(self.items):
+            if self.along[k] >= 0:
+                low[self.along[k]] = max(low[self.along[k]], -at[k, 0])
+            if self.across[k] >= 0:
+                low[self.across[k]] = max(low[self.across[k]], min(0.0, self.lows[k] - at[k, 1]))
+                high[self.across[k]] = min(high[self.across[k]], max(0.0, self.highs[k] - at[k, 1]))
+        return [*zip(low, high, strict=True), (0.0, None)]

@@ -9,15 +9,34 @@ from wickel.geometry import Outline
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Lattice:
+    """Where a candidate may stand: x = x_mm + i·along + j·offset and y = y_mm + j·across, i and j whole.
+
+    ``along_mm`` None leaves x free, ``across_mm`` None leaves y free. Candidates of one ``group`` keep their places
+    in the repeat to each other; a group named "" is bound to the cloth itself and never shifted.
+    """
+
+    along_mm: float | None = None
+    across_mm: float | None = None
+    offset_mm: float = 0.0
+    x_mm: float = 0.0
+    y_mm: float = 0.0
+    group: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Candidate:
     """One way for an item to lie: an outline with least x 0, movable in y from ``low`` to ``high`` mm.
 
-    Zones side by side share the strip: each is a range of y. A fold edge is a range of no height.
+    Zones side by side share the strip: each is a range of y. A fold edge is a range of no height. ``minds`` are the
+    obstacles that it may not lie on, None for all.
     """
 
     outline: Outline
     low_mm: float
     high_mm: float
+    lattice: Lattice | None = None
+    minds: frozenset[int] | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,14 +50,24 @@ class Item:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Problem:
-    """Items to place from x = 0 on, none overlapping, with the least greatest x.
+    """Items to place from x = 0 on, none overlapping another or an obstacle, with the least greatest x.
 
-    ``effort`` is the number of orders tried; with ``seed`` it decides the answer.
+    ``obstacles`` are outlines at their places on the strip: flaws, locked parts. A search with a ``start`` goes on
+    from it. ``effort`` counts steps of the
+    search: the first ``ORDERS`` are orders placed one after another, the others sweeps that take overlaps out of a
+    lay made too short. With ``seed`` it decides the answer. ``workers`` search side by side, each with a seed of its
+    own; only with one of them is the answer the same every time.
     """
 
     items: tuple[Item, ...]
+    obstacles: tuple[Outline, ...] = ()
+    start: Solution | None = None
     seed: int = 1
-    effort: int = 120
+    effort: int = 600
+    workers: int = 1
+
+
+ORDERS = 30
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,10 +81,14 @@ class Spot:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Solution:
-    """A spot for each item, in the order of the problem, and the length they take in mm."""
+    """A spot for each item, in the order of the problem, and the length they take in mm.
+
+    ``effort`` is the number of steps after which it was found.
+    """
 
     spots: tuple[Spot, ...]
     length_mm: float
+    effort: int = 0
 
 
 class Stopped(Exception):

@@ -1,120 +1,311 @@
-"""The search: many orders placed constructively, the best of them pushed together."""
+"""The search: a first lay by many orders, then shorter and shorter ones by taking overlaps out, each pushed together.
+
+The stages: ``tables`` (where candidates overlap, on a grid), ``kernels.place_all`` (first lays), ``separation``
+(shorter lays on the grid), ``compaction`` (off the grid, pushed together). Work is done in threads of its own, so
+that a report that raises ``Stopped`` is heard at once, whatever is going on.
+"""
 
 from __future__ import annotations
+
+import threading
+from dataclasses import replace
+from queue import Empty, SimpleQueue
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wickel.geometry import bounds
 from wickel.lay.nest.compaction import Shapes, compacted
-from wickel.lay.nest.constructive import GridLay, placed_in_order
-from wickel.lay.nest.problem import Candidate, Problem, Report, Solution, Spot, Stopped
-from wickel.lay.nest.rasters import Grid, RasterTable
+from wickel.lay.nest.problem import ORDERS, Problem, Report, Solution, Spot, Stopped
+from wickel.lay.nest.separation import GridLay, Separation
+from wickel.lay.nest.tables import Grid, Tables, grid_for, loops
 
-_FINE = Grid(dx=10.0, dy=5.0)
-_COARSE = Grid(dx=20.0, dy=10.0)
-_MANY_SHAPES = 90
-_PUSHED_WITHIN = 1.03
+FINE, COARSE, COARSEST = (10.0, 5.0, 2), (20.0, 10.0, 2), (30.0, 15.0, 2)
+"""Cells along and across in mm, and bands a row."""
+
+MANY_CANDIDATES, VERY_MANY_CANDIDATES = 150, 320
+FIRST_COARSE = 70
+"""From so many candidates on a first lay is made on the coarse grid while the fine tables are still to come."""
+
+PUSHED_WITHIN = 1.03
 """Grid lays up to this much longer than the best one are worth pushing together."""
+
+SHARED_BELOW = 0.99
+"""A worker goes on from another's lay when that is so much shorter than its own."""
+
+_SWEEPS_AT_ONCE = 8
+_LISTEN_S = 0.02
 
 
 def search(problem: Problem, report: Report) -> Solution:
-    """Place all items; the same problem gives the same answer.
+    """Place all items; with one worker the same problem gives the same answer.
 
-    ``report`` is called with the progress and the best solution so far, at least once per order
-    tried, and may raise ``Stopped``; the best so far is then returned, once there is one.
+    ``report`` is called with the progress and the best solution so far, several times a second, and may raise
+    ``Stopped``; the best so far is then returned, once there is one.
     """
     if not problem.items:
         return Solution(spots=(), length_mm=0.0)
-    return _Search(problem, report).run()
+    return _Search(problem).run(report)
+
+
+class _Board:
+    """What the workers share: the best solution, the best lay on the grid, and whether to stop."""
+
+    def __init__(self) -> None:
+        self.lock = threading.Lock()
+        self.best: Solution | None = None
+        self.grid_best: GridLay | None = None
+        self.stopped = False
+        self.done = 0
+
+    def tick(self) -> None:
+        """Raise ``Stopped`` when the search is to end and there is something to show."""
+        if self.stopped and self.best is not None:
+            raise Stopped
+
+    def offer(self, solution: Solution) -> None:
+        """Keep a solution when it is the best."""
+        with self.lock:
+            if self.best is None or solution.length_mm < self.best.length_mm - 1e-6:
+                self.best = solution
 
 
 class _Search:
-    """The state of one search: tables, the best grid lay and the best solution."""
+    """One search: its problem, its tables once they are made, and the board."""
 
-    def __init__(self, problem: Problem, report: Report) -> None:
+    def __init__(self, problem: Problem) -> None:
         self.problem = problem
-        self.report = report
-        self.rng = np.random.default_rng(problem.seed)
         self.shapes = Shapes()
-        self.best: Solution | None = None
-        self.best_order: list[int] = []
-        self.best_grid_mm = np.inf
-        kinds: dict[str, list[int]] = {}
-        candidates: list[Candidate] = []
-        self.candidates_of: list[list[int]] = []
-        for item in problem.items:
-            if item.kind not in kinds:
-                kinds[item.kind] = list(range(len(candidates), len(candidates) + len(item.candidates)))
-                candidates.extend(item.candidates)
-            self.candidates_of.append(kinds[item.kind])
-        self.first_candidate = [own[0] for own in self.candidates_of]
-        self.table = RasterTable(candidates, _FINE if len(candidates) <= _MANY_SHAPES else _COARSE)
+        self.board = _Board()
+        self.areas = np.array([item.area_mm2 for item in problem.items])
+        self.effort = max(1, problem.effort)
+        self.spent_before = 0 if problem.start is None else problem.start.effort
 
-    def run(self) -> Solution:
-        orders = self._heuristic_orders()
-        for k in range(max(1, self.problem.effort)):
-            order = orders[k] if k < len(orders) else self._changed_order()
-            self._try(order)
+    def run(self, report: Report) -> Solution:
+        """Work in threads of its own and listen to the caller meanwhile."""
+        finished: SimpleQueue[BaseException | None] = SimpleQueue()
+
+        def work() -> None:
             try:
-                self.report((k + 1) / max(1, self.problem.effort), self.best)
+                self._work()
+                finished.put(None)
             except Stopped:
-                break
-        assert self.best is not None
-        return self.best
+                finished.put(None)
+            except BaseException as fault:  # noqa: BLE001 - handed to the caller's thread, which raises it
+                finished.put(fault)
 
-    def _heuristic_orders(self) -> list[list[int]]:
+        threading.Thread(target=work, daemon=True, name="wickel-nest").start()
+        board = self.board
+        shown: Solution | None = None
+        while True:
+            try:
+                fault = finished.get(timeout=_LISTEN_S)
+            except Empty:
+                if board.stopped and board.best is not None:
+                    break  # the thread ends by itself at its next tick
+                try:
+                    shown = board.best
+                    report(min(1.0, board.done / self.effort), shown)
+                except Stopped:
+                    board.stopped = True
+                continue
+            if fault is not None:
+                raise fault
+            break
+        assert board.best is not None, "a search ends with a lay"
+        best = board.best
+        if best is not shown and not board.stopped:
+            try:
+                report(1.0, best)
+            except Stopped:
+                return best
+        return best
+
+    # --- the work ----------------------------------------------------------------------------
+
+    def _work(self) -> None:
+        shapes = len({id(c) for item in self.problem.items for c in item.candidates})
+        cells = FINE if shapes <= MANY_CANDIDATES else COARSE if shapes <= VERY_MANY_CANDIDATES else COARSEST
+        given = self.problem.start
+        if given is None and shapes > FIRST_COARSE and cells is FINE:
+            self._first(self._tables(COARSE), orders=2)
+        if given is not None:
+            self.board.offer(given)
+        tables = self._tables(cells)
+        start = self._first(tables, ORDERS) if given is None else self._on_grid(tables, given)
+        self.board.done = ORDERS
+        if start is None or self.effort <= ORDERS:
+            return
+        self.board.grid_best = start
+        others = [
+            threading.Thread(target=self._quietly, args=(tables, start, k), daemon=True)
+            for k in range(1, self.problem.workers)
+        ]
+        for other in others:
+            other.start()
+        try:
+            self._separate(tables, start, self.problem.seed, share=self.problem.workers > 1)
+        finally:
+            if not self.board.stopped:
+                for other in others:
+                    other.join()
+
+    def _quietly(self, tables: Tables, start: GridLay, k: int) -> None:
+        try:
+            self._separate(tables, start, self.problem.seed + 7919 * k, share=True)
+        except Stopped:
+            return
+
+    def _tables(self, cells: tuple[float, float, int]) -> Tables:
+        return Tables(self.problem, grid_for(self.problem, *cells), self.board.tick)
+
+    def _first(self, tables: Tables, orders: int) -> GridLay | None:
+        """The best of several orders on the grid, offered at once and then pushed together."""
+        n = len(self.problem.items)
+        rng = np.random.default_rng(self.problem.seed)
+        known = self._orders()
+        best: GridLay | None = None
+        best_order = known[0]
+        lays: list[GridLay] = []
+        for k in range(min(orders, self.effort) if n > 1 else 1):
+            self.board.tick()
+            order = known[k] if k < len(known) else _changed(best_order, rng)
+            spots = np.zeros((n, 3), dtype=np.int64)
+            give_up = np.inf if best is None else best.length_mm * PUSHED_WITHIN
+            length = loops().place_all(
+                order,
+                tables.first,
+                tables.owns,
+                tables.arena,
+                tables.where,
+                tables.cells,
+                tables.widths,
+                tables.grid.dx,
+                tables.fixed,
+                give_up,
+                spots,
+            )
+            if np.isfinite(length):
+                lay = GridLay(spots, length)
+                lays.append(lay)
+                if best is None or length < best.length_mm:
+                    best, best_order = lay, order
+                    self.board.offer(self._off_grid(tables, lay, k + 1))
+            self.board.done = max(self.board.done, k + 1)
+        if best is None:
+            return None
+        near = sorted(
+            (lay for lay in lays if lay.length_mm <= best.length_mm * PUSHED_WITHIN), key=lambda own: own.length_mm
+        )
+        for lay in near[: 3 if n <= 40 else 1]:
+            pushed = self._pushed(tables, lay, min(orders, self.effort))
+            if pushed is not None:
+                self.board.offer(pushed)
+        return best
+
+    def _orders(self) -> list[NDArray[np.int64]]:
+        """Orders by size, the largest first, in several senses of large."""
         boxes = [bounds(item.candidates[0].outline) for item in self.problem.items]
-        areas = np.array([item.area_mm2 for item in self.problem.items])
         long = np.array([box.width for box in boxes])
         high = np.array([box.height for box in boxes])
-        fold = np.array([all(c.low_mm == c.high_mm for c in i.candidates) for i in self.problem.items])
-        keys: list[NDArray[np.float64]] = [
-            areas,
+        fold = np.array([all(c.low_mm == c.high_mm for c in item.candidates) for item in self.problem.items])
+        tied = np.array([any(c.lattice is not None for c in item.candidates) for item in self.problem.items])
+        first = fold | tied
+        keys = (
+            self.areas,
+            self.areas + first * (self.areas.max() + 1),
             long,
             high,
-            areas + fold * (areas.max() + 1),
             long + high,
-            long + fold * (long.max() + 1),
-        ]
-        orders: list[list[int]] = []
+            long + first * (long.max() + 1),
+        )
+        orders: list[NDArray[np.int64]] = []
         for key in keys:
-            order = [int(k) for k in np.argsort(-key, kind="stable")]
-            if order not in orders:
+            order = np.argsort(-key, kind="stable").astype(np.int64)
+            if not any((order == known).all() for known in orders):
                 orders.append(order)
         return orders
 
-    def _changed_order(self) -> list[int]:
-        """The best order with a few items moved to other places in it."""
-        order = list(self.best_order)
-        if len(order) < 2:
-            return order
-        for _ in range(int(self.rng.integers(1, 4))):
-            item = order.pop(int(self.rng.integers(len(order))))
-            order.insert(int(self.rng.integers(len(order) + 1)), item)
-        return order
+    def _separate(self, tables: Tables, start: GridLay, seed: int, *, share: bool) -> None:
+        """Shorter and shorter lays from one start on, until the effort is spent."""
+        board = self.board
+        assert board.best is not None, "there is a first lay"
+        own = Separation(tables, self.areas, start, board.best.length_mm, seed)
+        spent = ORDERS
+        while spent < self.effort:
+            board.tick()
+            done, lay = own.sweep(min(_SWEEPS_AT_ONCE, self.effort - spent))
+            spent += max(1, done)
+            board.done = max(board.done, spent)
+            if lay is not None:
+                pushed = self._pushed(tables, lay, self.spent_before + spent, own.length_mm)
+                if pushed is None:
+                    continue
+                if pushed.length_mm < own.length_mm - 1e-6 or lay.free:
+                    own.shorter(lay, pushed.length_mm)
+                with board.lock:
+                    if board.best is None or pushed.length_mm < board.best.length_mm - 1e-6:
+                        board.best, board.grid_best = pushed, lay
+            elif share and board.grid_best is not None and board.best.length_mm < own.length_mm * SHARED_BELOW:
+                own.shorter(board.grid_best, board.best.length_mm)
 
-    def _try(self, order: list[int]) -> None:
-        grid_lay = placed_in_order(order, self.candidates_of, self.table, self.best_grid_mm * _PUSHED_WITHIN)
-        if grid_lay is None:
-            return
-        if grid_lay.length_mm <= self.best_grid_mm:
-            pushed_before = self.best_grid_mm == grid_lay.length_mm
-            self.best_order, self.best_grid_mm = order, grid_lay.length_mm
-            if pushed_before and self.rng.random() > 0.25:
-                return
-        elif self.rng.random() > 0.25:
-            return
-        solution = compacted(self.problem, self._off_grid(grid_lay), self.shapes)
-        if self.best is None or solution.length_mm < self.best.length_mm - 1e-6:
-            self.best = solution
+    def _on_grid(self, tables: Tables, given: Solution) -> GridLay:
+        """A given solution at the nearest places of the grid; it may overlap there a little."""
+        places = []
+        for k, spot in enumerate(given.spots):
+            own = tables.owns[tables.first[k] : tables.first[k + 1]]
+            c = next((int(c) for c in own if tables.local[c] == spot.candidate), int(own[0]))
+            bands, candidate = tables.bands[c], self.problem.items[k].candidates[tables.local[c]]
+            lowest = bounds(candidate.outline).min_y
+            row = round((spot.y + lowest - bands.above) / tables.grid.dy)
+            places.append((c, row, round((spot.x - bands.shift) / tables.grid.dx)))
+        return GridLay(np.array(places, dtype=np.int64), given.length_mm, free=False)
 
-    def _off_grid(self, grid_lay: GridLay) -> Solution:
+    def _off_grid(self, tables: Tables, lay: GridLay, effort: int) -> Solution:
         spots = []
-        for k, item in enumerate(self.problem.items):
-            spot = grid_lay.spots[k]
-            bands = self.table.bands[spot.candidate]
-            own = spot.candidate - self.first_candidate[k]
-            y = item.candidates[own].low_mm + (spot.row - bands.base) * self.table.grid.dy
-            spots.append(Spot(own, spot.column * self.table.grid.dx, y))
-        return Solution(spots=tuple(spots), length_mm=grid_lay.length_mm)
+        for item, (c, row, column) in enumerate(lay.places):
+            bands, local = tables.bands[c], tables.local[c]
+            candidate = self.problem.items[item].candidates[local]
+            lowest = bounds(candidate.outline).min_y
+            y = bands.base * tables.grid.dy + bands.above - lowest + (int(row) - bands.base) * tables.grid.dy
+            y = candidate.low_mm if candidate.low_mm == candidate.high_mm else min(y, candidate.high_mm)
+            spots.append(Spot(local, float(int(column) * tables.grid.dx + bands.shift), float(y)))
+        return _measured(self.problem, replace(Solution(spots=tuple(spots), length_mm=0.0), effort=effort))
+
+    def _pushed(self, tables: Tables, lay: GridLay, effort: int, below_mm: float = np.inf) -> Solution | None:
+        """A lay off the grid and pushed together; one that still overlaps only when it comes out shorter."""
+        solution = self._off_grid(tables, lay, effort)
+        tick = self.board.tick
+        return compacted(self.problem, solution, self.shapes, tick, free=lay.free, below_mm=below_mm)
+
+
+def _measured(problem: Problem, solution: Solution) -> Solution:
+    """The solution with the length that its spots take."""
+    ends = (
+        spot.x + bounds(item.candidates[spot.candidate].outline).max_x
+        for item, spot in zip(problem.items, solution.spots, strict=True)
+    )
+    return replace(solution, length_mm=max(ends))
+
+
+def _changed(order: NDArray[np.int64], rng: np.random.Generator) -> NDArray[np.int64]:
+    """An order with a few items moved to other places in it."""
+    made = list(order)
+    for _ in range(int(rng.integers(1, 4))):
+        item = made.pop(int(rng.integers(len(made))))
+        made.insert(int(rng.integers(len(made) + 1)), item)
+    return np.array(made, dtype=np.int64)
+
+
+def warm_up() -> None:
+    """Compile or load every loop with a little problem, so that the first real search does not wait for it."""
+    from wickel.lay.nest.problem import Candidate, Item, Lattice
+
+    ell = ((0.0, 0.0), (300.0, 0.0), (300.0, 100.0), (100.0, 100.0), (100.0, 200.0), (0.0, 200.0))
+    free = Candidate(outline=ell, low_mm=0.0, high_mm=300.0)
+    tied = replace(free, lattice=Lattice(along_mm=100.0, group="a"))
+    items = tuple(Item(kind=str(k), candidates=(tied if k else free,), area_mm2=4e4) for k in range(4))
+    search(Problem(items=items, obstacles=(((900.0, 0.0), (950.0, 0.0), (950.0, 50.0)),), effort=80), lambda *_: None)
+
+
+__all__ = ["Grid", "search", "warm_up"]

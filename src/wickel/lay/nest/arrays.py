@@ -1,0 +1,15 @@
+"""The arrays that the loops work on, and the unit of depth."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+Ints = NDArray[np.int64]
+Floats = NDArray[np.float64]
+Singles = NDArray[np.float32]
+Bytes = NDArray[np.uint8]
+Words = NDArray[np.uint64]
+
+DEPTH_MM = 2.5
+"""One step of the depth that tables hold."""

@@ -1,0 +1,492 @@
+"""The hot loops, written to be compiled (``jit.compiled``). Each has a NumPy twin beside its caller.
+
+Grids: a candidate stands at (row, column); its outline is cut into bands, ``bands`` of them a row. A table of two
+candidates holds, for every offset of the second against the first, 0 where they are free of each other and otherwise
+how deep they lie in each other, in steps of ``DEPTH_MM``.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from wickel.lay.nest.arrays import DEPTH_MM, Bytes, Floats, Ints, Singles, Words
+from wickel.lay.nest.jit import compiled
+
+STRIDE = 2
+"""Of a candidate's rows every so many is looked at in one move, with a first row drawn anew each time."""
+
+
+@compiled
+def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints, left: Floats, right: Floats) -> int:
+    """Cut an outline into bands of height ``high``, the lowest beginning ``above`` below its least y.
+
+    Writes, for each stretch of outline in a band, its band and the greatest extent in x it has there; returns how
+    many, or −1 when the arrays are too short.
+    """
+    n = len(xs)
+    least, most = ys.min(), ys.max()
+    start = least - above
+    count = max(1, int(np.ceil((most - start) / high - 1e-9)))
+    order = np.argsort(ys)
+    crossing = np.empty(n, dtype=np.int64)
+    at = np.empty(n, dtype=np.float64)
+    found = 0
+    first_edge = 0
+    for k in range(count):
+        y0, y1 = start + k * high, start + (k + 1) * high
+        begin = found
+        # levels of corners inside the band part it into slabs in which edges run straight through
+        while first_edge < n and ys[order[first_edge]] <= y0 + 1e-9:
+            first_edge += 1
+        levels_from = first_edge
+        low = max(y0, least)
+        while low < min(y1, most) - 1e-9:
+            while levels_from < n and ys[order[levels_from]] <= low + 1e-9:
+                levels_from += 1
+            top = min(y1, most)
+            if levels_from < n and ys[order[levels_from]] < top:
+                top = ys[order[levels_from]]
+            middle = (low + top) / 2
+            m = 0
+            for e in range(n):
+                a, b = ys[e], ys[(e + 1) % n]
+                if (a <= middle) != (b <= middle):
+                    x = xs[e] + (xs[(e + 1) % n] - xs[e]) * (middle - a) / (b - a)
+                    j = m
+                    while j > 0 and at[j - 1] > x:
+                        at[j] = at[j - 1]
+                        crossing[j] = crossing[j - 1]
+                        j -= 1
+                    at[j] = x
+                    crossing[j] = e
+                    m += 1
+            for j in range(0, m - 1, 2):
+                lo, hi = np.inf, -np.inf
+                for side in range(2):
+                    e = crossing[j + side]
+                    a, b = ys[e], ys[(e + 1) % n]
+                    for y in (low, top):
+                        x = xs[e] + (xs[(e + 1) % n] - xs[e]) * (y - a) / (b - a)
+                        lo, hi = min(lo, x), max(hi, x)
+                # joined with what it touches of this band, moved down over the ones it swallows
+                place = found
+                t = begin
+                while t < place:
+                    if left[t] <= hi + 1e-6 and lo <= right[t] + 1e-6:
+                        lo, hi = min(lo, left[t]), max(hi, right[t])
+                        place -= 1
+                        left[t], right[t], band[t] = left[place], right[place], band[place]
+                        t = begin
+                    else:
+                        t += 1
+                found = place
+                if found >= len(band):
+                    return -1
+                band[found], left[found], right[found] = k, lo, hi
+                found += 1
+            low = top
+    return found
+
+
+@compiled
+def fill_table(
+    band_a: Ints,
+    left_a: Floats,
+    right_a: Floats,
+    band_b: Ints,
+    left_b: Floats,
+    right_b: Floats,
+    bands: int,
+    dx: float,
+    dy: float,
+    row0: int,
+    col0: int,
+    table: Bytes,
+) -> None:
+    """Fill the table of b against a, made of zeros, with depths."""
+    rows, cols = table.shape
+    change = np.zeros((rows, cols + 1), dtype=np.int32)
+    inverse = 1.0 / dx
+    for i in range(len(band_a)):
+        left, right = left_a[i] * inverse + 1e-9, right_a[i] * inverse - 1e-9
+        for j in range(len(band_b)):
+            apart = band_a[i] - band_b[j]
+            if apart % bands == 0:
+                first = int(np.floor(left - right_b[j] * inverse)) + 1
+                last = int(np.ceil(right - left_b[j] * inverse)) - 1
+                if first <= last:
+                    row = apart // bands - row0
+                    change[row, first - col0] += 1
+                    change[row, last + 1 - col0] -= 1
+    deep = np.zeros((rows, cols), dtype=np.float32)
+    for r in range(rows):
+        inside = 0
+        run = 0
+        for c in range(cols):
+            inside += change[r, c]
+            run = run + 1 if inside > 0 else 0
+            deep[r, c] = run * dx
+        run = 0
+        for c in range(cols - 1, -1, -1):
+            run = run + 1 if deep[r, c] > 0 else 0
+            deep[r, c] = min(deep[r, c], np.float32(run * dx))
+    for c in range(cols):
+        run = 0
+        for r in range(rows):
+            run = run + 1 if deep[r, c] > 0 else 0
+            change[r, c] = run
+        run = 0
+        for r in range(rows - 1, -1, -1):
+            run = run + 1 if deep[r, c] > 0 else 0
+            up_down = min(run, change[r, c]) * dy
+            depth = min(deep[r, c], np.float32(up_down)) / DEPTH_MM
+            if run > 0:
+                table[r, c] = np.uint8(min(255.0, max(1.0, np.floor(depth))))
+
+
+@compiled
+def depth_between(a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int, arena: Bytes, where: Ints) -> int:
+    """How deep candidate b at its place lies in candidate a at its own."""
+    size_r, size_c = where[a, b, 3], where[a, b, 4]
+    r, c = row_b - row_a - where[a, b, 1], col_b - col_a - where[a, b, 2]
+    if r < 0 or c < 0 or r >= size_r or c >= size_c:
+        return 0
+    return int(arena[where[a, b, 0] + r * size_c + c])
+
+
+@compiled
+def mark(taken: Bytes, depths: Bytes) -> None:
+    """Mark what a row of a table takes."""
+    for q in range(len(taken)):
+        taken[q] |= depths[q]
+
+
+@compiled
+def add_weighted(cost: Singles, depths: Bytes, weight: float) -> None:
+    """Add a row of a table, weighted. Slices of one length, so that it is compiled to vector instructions."""
+    for q in range(len(cost)):
+        cost[q] += weight * depths[q]
+
+
+@compiled
+def least_of(cost: Singles) -> float:
+    """The least of a row."""
+    least = cost[0]
+    for q in range(len(cost)):
+        least = min(least, cost[q])
+    return float(least)
+
+
+@compiled
+def place_all(
+    order: Ints,
+    first: Ints,
+    owns: Ints,
+    arena: Bytes,
+    where: Ints,
+    grid: Ints,
+    widths: Floats,
+    dx: float,
+    fixed: Ints,
+    give_up: float,
+    spots: Ints,
+) -> float:
+    """Place items in their order, each at its left-most free place; returns the length, or inf beyond ``give_up`` mm.
+
+    ``first`` (items + 1) points into ``owns``, the candidates of each item. ``where`` (K, K, 5): offset in the arena,
+    first row, first column, rows, columns. ``grid`` (K, 8): lowest row, rows, then the lattice:
+    period along and its column, period across and its row, columns a row of the lattice is shifted by, whether it has
+    one. ``fixed`` (F, 3): candidates that stand fast, with row and column. Writes ``spots`` (items, 3).
+    """
+    n = len(order)
+    length = 0.0
+    done = np.empty((n + len(fixed), 3), dtype=np.int64)
+    for f in range(len(fixed)):
+        done[f] = fixed[f]
+    placed = len(fixed)
+    for k in range(n):
+        item = order[k]
+        best_end, best_col, best_row, best_c = np.inf, 1 << 40, 1 << 40, -1
+        for o in range(first[item], first[item + 1]):
+            c = owns[o]
+            rows = grid[c, 1]
+            reach = 0.0
+            for p in range(placed):
+                reach = max(reach, (done[p, 2] + where[done[p, 0], c, 2] + where[done[p, 0], c, 4]) * dx)
+            cols = int(reach / dx) + 2 + max(0, grid[c, 2])
+            taken = np.zeros((rows, cols), dtype=np.uint8)
+            for p in range(placed):
+                a = done[p, 0]
+                size_r, size_c = where[a, c, 3], where[a, c, 4]
+                if size_r == 0:
+                    continue
+                top = done[p, 1] + where[a, c, 1] - grid[c, 0]
+                left = done[p, 2] + where[a, c, 2]
+                c_from, c_to = max(0, left), min(cols, left + size_c)
+                for r in range(max(0, top), min(rows, top + size_r)):
+                    at = where[a, c, 0] + (r - top) * size_c + c_from - left
+                    mark(taken[r, c_from:c_to], arena[at : at + c_to - c_from])
+            stop = False
+            for q in range(cols):
+                if stop:
+                    break
+                end = max(length, q * dx + widths[c])
+                if end > best_end or (end == best_end and q > best_col):
+                    break
+                for r in range(rows):
+                    if taken[r, q] == 0 and on_lattice(grid, c, r + grid[c, 0], q):
+                        row = r + grid[c, 0]
+                        if end < best_end or q < best_col or (q == best_col and row < best_row):
+                            best_end, best_col, best_row, best_c = end, q, row, c
+                        stop = True
+                        break
+        if best_c < 0:
+            return np.inf
+        spots[item, 0], spots[item, 1], spots[item, 2] = best_c, best_row, best_col
+        done[placed, 0], done[placed, 1], done[placed, 2] = best_c, best_row, best_col
+        placed += 1
+        length = best_end
+        if length > give_up:
+            return np.inf
+    return length
+
+
+@compiled
+def on_lattice(grid: Ints, c: int, row: int, col: int) -> bool:
+    """Whether a candidate may stand there as far as its repeat goes."""
+    if grid[c, 7] == 0:
+        return True
+    turn = 0
+    if grid[c, 4] > 0:
+        if (row - grid[c, 5]) % grid[c, 4] != 0:
+            return False
+        turn = (row - grid[c, 5]) // grid[c, 4]
+    return bool(grid[c, 2] == 0 or (col - grid[c, 3] - turn * grid[c, 6]) % grid[c, 2] == 0)
+
+
+@compiled
+def drawn(state: Words, below: int) -> int:
+    """A whole number from 0 to below − 1 (xorshift64*, Vigna 2016); the state is one number that is not 0."""
+    x = state[0]
+    x ^= x >> np.uint64(12)
+    x ^= x << np.uint64(25)
+    x ^= x >> np.uint64(27)
+    state[0] = x
+    return int((x * np.uint64(2685821657736338717)) >> np.uint64(33)) % below
+
+
+@compiled
+def best_place(
+    item: int,
+    places: Ints,
+    weights: Singles,
+    first: Ints,
+    owns: Ints,
+    arena: Bytes,
+    where: Ints,
+    grid: Ints,
+    most: Ints,
+    cost: Singles,
+    found: Ints,
+    stride: int,
+    phase: int,
+) -> float:
+    """The place of an item with the least weighted depth in all others; written to ``found`` as candidate, row, column.
+
+    ``places`` (items + fixed, 3) are where all lie now, ``most`` the last column of each candidate. Among equals the
+    left-most is taken.
+    """
+    best = np.float32(np.inf)
+    found[0] = -1
+    for o in range(first[item], first[item + 1]):
+        c = owns[o]
+        rows, cols = grid[c, 1], most[c] + 1
+        if cols <= 0:
+            continue
+        every, begin = (stride, phase) if rows >= 4 * stride and grid[c, 7] == 0 else (1, 0)
+        for r in range(begin, rows, every):
+            cost[r * cols : (r + 1) * cols] = 0.0
+        for j in range(len(places)):
+            if j == item:
+                continue
+            a = places[j, 0]
+            size_r, size_c = where[a, c, 3], where[a, c, 4]
+            if size_r == 0:
+                continue
+            w = weights[item, j]
+            top = places[j, 1] + where[a, c, 1] - grid[c, 0]
+            left = places[j, 2] + where[a, c, 2]
+            c_from, c_to = max(0, left), min(cols, left + size_c)
+            if c_from >= c_to:
+                continue
+            r_from = max(0, top)
+            r_from += (begin - r_from) % every
+            for r in range(r_from, min(rows, top + size_r), every):
+                at = where[a, c, 0] + (r - top) * size_c + c_from - left
+                to = r * cols
+                add_weighted(cost[to + c_from : to + c_to], arena[at : at + c_to - c_from], w)
+        for r in range(begin, rows, every):
+            if grid[c, 7] == 0 and least_of(cost[r * cols : (r + 1) * cols]) > best:
+                continue
+            for q in range(cols):
+                v = cost[r * cols + q]
+                if (v < best or (v == best and q < found[2])) and on_lattice(grid, c, r + grid[c, 0], q):
+                    best = v
+                    found[0], found[1], found[2] = c, r + grid[c, 0], q
+    return float(best)
+
+
+@compiled
+def sweep_out(
+    sweeps: int,
+    places: Ints,
+    weights: Singles,
+    depths: Singles,
+    first: Ints,
+    owns: Ints,
+    arena: Bytes,
+    where: Ints,
+    grid: Ints,
+    most: Ints,
+    cost: Singles,
+    state: Words,
+    patience: Floats,
+) -> int:
+    """Sweep over the items that overlap, each to its best place, weighting what stays overlapped (guided local search).
+
+    ``depths`` and ``weights`` (items + fixed, squared); the first ``len(first) − 1`` places are items, the others stand
+    fast. ``patience`` holds the least total depth met, the sweeps since it fell by 2 %, how it ended, how many such
+    sweeps there may be, and a depth to stop at. Returns the sweeps done; ``patience[2]`` is 1 when nothing overlaps
+    any more, −1 when patience has run out, and 2 when the total depth has fallen to ``patience[4]``, which is then
+    set to less.
+    """
+    n, everything = len(first) - 1, len(places)
+    order = np.empty(n, dtype=np.int64)
+    found = np.empty(3, dtype=np.int64)
+    for sweep in range(sweeps):
+        count = 0
+        for i in range(n):
+            for j in range(everything):
+                if depths[i, j] > 0:
+                    order[count] = i
+                    count += 1
+                    break
+        if count == 0:
+            patience[2] = 1
+            return sweep
+        for k in range(count - 1, 0, -1):
+            j = drawn(state, k + 1)
+            order[k], order[j] = order[j], order[k]
+        for k in range(count):
+            i = order[k]
+            now = np.float32(0.0)
+            for j in range(everything):
+                now += weights[i, j] * depths[i, j]
+            if now == 0:
+                continue
+            best = best_place(
+                i, places, weights, first, owns, arena, where, grid, most, cost, found, STRIDE, drawn(state, STRIDE)
+            )
+            if found[0] < 0 or best > now:
+                continue
+            places[i, 0], places[i, 1], places[i, 2] = found[0], found[1], found[2]
+            for j in range(everything):
+                if j != i:
+                    d = depth_between(
+                        places[j, 0], places[j, 1], places[j, 2], found[0], found[1], found[2], arena, where
+                    )
+                    depths[i, j] = d
+                    depths[j, i] = d
+        total, deepest = np.float32(0.0), np.float32(0.0)
+        for i in range(n):
+            for j in range(everything):
+                total += depths[i, j]
+                deepest = max(deepest, depths[i, j])
+        if total == 0:
+            patience[2] = 1
+            return sweep + 1
+        for i in range(n):
+            for j in range(everything):
+                if depths[i, j] > 0:
+                    weights[i, j] *= np.float32(1.2) + np.float32(0.8) * depths[i, j] / deepest
+                else:
+                    weights[i, j] = max(np.float32(1.0), np.float32(0.95) * weights[i, j])
+                if j >= n:
+                    weights[j, i] = weights[i, j]
+        if total < 0.98 * patience[0]:
+            patience[0], patience[1] = total, 0
+        else:
+            patience[1] += 1
+            if patience[1] >= patience[3]:
+                patience[2] = -1
+                return sweep + 1
+        if total <= patience[4]:
+            patience[4] = 0.6 * total
+            patience[2] = 2
+            return sweep + 1
+    return sweeps
+
+
+@compiled
+def near_parts(start: Ints, boxes: Floats, item_boxes: Floats, at: Floats, near: float, pairs: Ints) -> int:
+    """Pairs of convex parts of different items whose boxes are nearer than ``near``; how many, or −1 when too many.
+
+    ``start`` (items + 1) points into ``boxes`` (parts, 4). Writes rows (item, item, part, part) to ``pairs``.
+    """
+    n = len(start) - 1
+    found = 0
+    for i in range(n):
+        for j in range(i + 1, n):
+            dx, dy = at[j, 0] - at[i, 0], at[j, 1] - at[i, 1]
+            if (
+                item_boxes[i, 0] - near >= item_boxes[j, 2] + dx
+                or item_boxes[j, 0] + dx - near >= item_boxes[i, 2]
+                or item_boxes[i, 1] - near >= item_boxes[j, 3] + dy
+                or item_boxes[j, 1] + dy - near >= item_boxes[i, 3]
+            ):
+                continue
+            for p in range(start[i], start[i + 1]):
+                for q in range(start[j], start[j + 1]):
+                    if (
+                        boxes[p, 0] - near < boxes[q, 2] + dx
+                        and boxes[q, 0] + dx - near < boxes[p, 2]
+                        and boxes[p, 1] - near < boxes[q, 3] + dy
+                        and boxes[q, 1] + dy - near < boxes[p, 3]
+                    ):
+                        if found >= len(pairs):
+                            return -1
+                        pairs[found, 0], pairs[found, 1], pairs[found, 2], pairs[found, 3] = i, j, p, q
+                        found += 1
+    return found
+
+
+@compiled
+def lines_between(
+    pairs: Ints, count: int, corners: Floats, normals: Floats, reach: Floats, ring: Ints, at: Floats, lines: Floats
+) -> None:
+    """For pairs of convex parts the direction along which they are farthest apart, and how far: rows (x, y, distance).
+
+    Separating axis theorem; the distance is negative when they overlap. ``ring`` (parts + 1) points into ``corners``,
+    ``normals`` (outward units) and ``reach`` (how far the part reaches along each).
+    """
+    for k in range(count):
+        i, j, p, q = pairs[k]
+        dx, dy = at[j, 0] - at[i, 0], at[j, 1] - at[i, 1]
+        best, bx, by = -np.inf, 1.0, 0.0
+        for e in range(ring[p], ring[p + 1]):
+            nx, ny = normals[e, 0], normals[e, 1]
+            least = np.inf
+            for v in range(ring[q], ring[q + 1]):
+                least = min(least, nx * corners[v, 0] + ny * corners[v, 1])
+            apart = least + nx * dx + ny * dy - reach[e]
+            if apart > best:
+                best, bx, by = apart, nx, ny
+        for e in range(ring[q], ring[q + 1]):
+            nx, ny = normals[e, 0], normals[e, 1]
+            least = np.inf
+            for v in range(ring[p], ring[p + 1]):
+                least = min(least, nx * corners[v, 0] + ny * corners[v, 1])
+            apart = least - nx * dx - ny * dy - reach[e]
+            if apart > best:
+                best, bx, by = apart, -nx, -ny
+        lines[k, 0], lines[k, 1], lines[k, 2] = bx, by, best

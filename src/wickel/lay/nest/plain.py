@@ -1,0 +1,293 @@
+"""What ``kernels`` does, with NumPy, for machines that cannot compile: the same signatures, the same answers."""
+
+from __future__ import annotations
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from shapely.geometry import Polygon
+
+from wickel.lay.nest.arrays import DEPTH_MM, Bytes, Floats, Ints, Singles, Words
+from wickel.lay.nest.kernels import depth_between, drawn
+
+_EDGE_MM = 1e-6
+_JOIN_MM = 1e-6
+
+
+def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints, left: Floats, right: Floats) -> int:
+    """See ``kernels.cut_into_bands``; the bands are cut by Shapely."""
+    start = ys.min() - above
+    count = max(1, int(np.ceil((ys.max() - start) / high - 1e-9)))
+    lows = start + np.arange(count) * high
+    shape = shapely.make_valid(Polygon(np.column_stack((xs, ys))))
+    slabs = shapely.box(xs.min() - 1, lows + _EDGE_MM, xs.max() + 1, lows + high - _EDGE_MM)
+    parts, index = shapely.get_parts(shapely.intersection(shape, slabs), return_index=True)
+    extent = shapely.bounds(parts)
+    found = 0
+    for k in np.lexsort((extent[:, 0], index)):
+        if found and band[found - 1] == index[k] and extent[k, 0] <= right[found - 1] + _JOIN_MM:
+            right[found - 1] = max(right[found - 1], extent[k, 2])
+            continue
+        if found >= len(band):
+            return -1
+        band[found], left[found], right[found] = index[k], extent[k, 0], extent[k, 2]
+        found += 1
+    return found
+
+
+def _forbidden(
+    band_a: Ints, left_a: Floats, right_a: Floats, band_b: Ints, left_b: Floats, right_b: Floats, bands: int, dx: float
+) -> tuple[Ints, Ints, Ints]:
+    """Row, first and last column of every stretch of offsets at which two stretches overlap."""
+    apart = (band_a[:, None] - band_b[None, :]).ravel()
+    first = np.floor((left_a[:, None] - right_b[None, :]).ravel() / dx + 1e-9).astype(np.int64) + 1
+    last = np.ceil((right_a[:, None] - left_b[None, :]).ravel() / dx - 1e-9).astype(np.int64) - 1
+    some = (first <= last) & (apart % bands == 0)
+    return apart[some] // bands, first[some], last[some]
+
+
+def fill_table(
+    band_a: Ints,
+    left_a: Floats,
+    right_a: Floats,
+    band_b: Ints,
+    left_b: Floats,
+    right_b: Floats,
+    bands: int,
+    dx: float,
+    dy: float,
+    row0: int,
+    col0: int,
+    table: Bytes,
+) -> None:
+    """See ``kernels.fill_table``."""
+    rows, cols = table.shape
+    row, first, last = _forbidden(band_a, left_a, right_a, band_b, left_b, right_b, bands, dx)
+    at = (row - row0) * (cols + 1)
+    size = rows * (cols + 1)
+    change = np.bincount(at + first - col0, minlength=size) - np.bincount(at + last + 1 - col0, minlength=size)
+    inside = np.cumsum(change.reshape(rows, cols + 1), axis=1)[:, :-1] > 0
+    along = np.minimum(_runs(inside), _runs(inside[:, ::-1])[:, ::-1]) * dx
+    up, down = _runs(inside.T).T, _runs(inside.T[:, ::-1])[:, ::-1].T
+    depth = np.minimum(along.astype(np.float32), (np.minimum(up, down) * dy).astype(np.float32)) / DEPTH_MM
+    table[...] = np.where(inside, np.clip(np.floor(depth), 1.0, 255.0), 0.0).astype(np.uint8)
+
+
+def _runs(inside: NDArray[np.bool_]) -> Ints:
+    """For each cell of a row how many cells up to it are inside without a break."""
+    at = np.arange(1, inside.shape[1] + 1)
+    last_free = np.maximum.accumulate(np.where(inside, 0, at), axis=1)
+    return np.where(inside, at - last_free, 0)
+
+
+def _allowed(grid: Ints, c: int, rows: int, cols: int) -> NDArray[np.bool_] | None:
+    """The cells of a candidate that its repeat allows, or None for all."""
+    if grid[c, 7] == 0:
+        return None
+    row = np.arange(rows)[:, None] + grid[c, 0]
+    col = np.arange(cols)[None, :]
+    fits = np.ones((rows, cols), dtype=np.bool_)
+    turn = np.zeros((rows, 1), dtype=np.int64)
+    if grid[c, 4] > 0:
+        fits &= (row - grid[c, 5]) % grid[c, 4] == 0
+        turn = (row - grid[c, 5]) // grid[c, 4]
+    if grid[c, 2] > 0:
+        fits &= (col - grid[c, 3] - turn * grid[c, 6]) % grid[c, 2] == 0
+    return fits
+
+
+def _slices(
+    place: Ints, c: int, rows: int, cols: int, arena: Bytes, where: Ints, grid: Ints
+) -> tuple[slice, slice, Bytes] | None:
+    """The part of a candidate's map that one placed thing covers, and its depths there."""
+    a = place[0]
+    base, row0, col0, size_r, size_c = where[a, c]
+    if size_r == 0:
+        return None
+    top, left = int(place[1] + row0 - grid[c, 0]), int(place[2] + col0)
+    r0, r1, c0, c1 = max(0, top), min(rows, top + size_r), max(0, left), min(cols, left + size_c)
+    if r0 >= r1 or c0 >= c1:
+        return None
+    table = arena[base : base + size_r * size_c].reshape(size_r, size_c)
+    return slice(r0, r1), slice(c0, c1), table[r0 - top : r1 - top, c0 - left : c1 - left]
+
+
+def place_all(
+    order: Ints,
+    first: Ints,
+    owns: Ints,
+    arena: Bytes,
+    where: Ints,
+    grid: Ints,
+    widths: Floats,
+    dx: float,
+    fixed: Ints,
+    give_up: float,
+    spots: Ints,
+) -> float:
+    """See ``kernels.place_all``."""
+    length = 0.0
+    done = [row for row in fixed]
+    for item in order:
+        best: tuple[float, int, int, int] | None = None
+        for c in owns[first[item] : first[item + 1]]:
+            rows = int(grid[c, 1])
+            reach = max((p[2] + where[p[0], c, 2] + where[p[0], c, 4] for p in done), default=0) * dx
+            cols = int(max(0.0, reach) / dx) + 2 + max(0, int(grid[c, 2]))
+            free = np.ones((rows, cols), dtype=np.bool_)
+            for place in done:
+                part = _slices(place, c, rows, cols, arena, where, grid)
+                if part is not None:
+                    free[part[0], part[1]] &= part[2] == 0
+            allowed = _allowed(grid, c, rows, cols)
+            if allowed is not None:
+                free &= allowed
+            columns = free.any(axis=0)
+            if not columns.any():
+                continue
+            col = int(columns.argmax())
+            row = int(free[:, col].argmax()) + int(grid[c, 0])
+            key = (max(length, col * dx + widths[c]), col, row, int(c))
+            if best is None or key[:3] < best[:3]:
+                best = key
+        if best is None:
+            return float(np.inf)
+        length, col, row, c = best
+        spots[item] = (c, row, col)
+        done.append(np.array((c, row, col)))
+        if length > give_up:
+            return float(np.inf)
+    return float(length)
+
+
+def _best_place(
+    item: int,
+    places: Ints,
+    weights: Singles,
+    first: Ints,
+    owns: Ints,
+    arena: Bytes,
+    where: Ints,
+    grid: Ints,
+    most: Ints,
+) -> tuple[float, tuple[int, int, int] | None]:
+    best, found = float(np.inf), None
+    for c in owns[first[item] : first[item + 1]]:
+        rows, cols = int(grid[c, 1]), int(most[c]) + 1
+        if cols <= 0:
+            continue
+        cost = np.zeros((rows, cols), dtype=np.float32)
+        for j, place in enumerate(places):
+            part = None if j == item else _slices(place, c, rows, cols, arena, where, grid)
+            if part is not None:
+                cost[part[0], part[1]] += weights[item, j] * part[2]
+        allowed = _allowed(grid, c, rows, cols)
+        if allowed is not None:
+            cost[~allowed] = np.inf
+        least = cost.min()
+        col = int((cost == least).any(axis=0).argmax())
+        row = int((cost[:, col] == least).argmax())
+        if least < best or (least == best and found is not None and col < found[2]):
+            best, found = float(least), (int(c), row + int(grid[c, 0]), col)
+    return best, found if np.isfinite(best) else None
+
+
+def _depth(there: Ints, found: tuple[int, int, int], arena: Bytes, where: Ints) -> int:
+    a, row, col = (int(v) for v in there)
+    return depth_between(a, row, col, *found, arena, where)
+
+
+def sweep_out(
+    sweeps: int,
+    places: Ints,
+    weights: Singles,
+    depths: Singles,
+    first: Ints,
+    owns: Ints,
+    arena: Bytes,
+    where: Ints,
+    grid: Ints,
+    most: Ints,
+    cost: Singles,
+    state: Words,
+    patience: Floats,
+) -> int:
+    """See ``kernels.sweep_out``."""
+    n, everything = len(first) - 1, len(places)
+    for sweep in range(sweeps):
+        order = [int(i) for i in np.flatnonzero((depths[:n] > 0).any(axis=1))]
+        if not order:
+            patience[2] = 1
+            return sweep
+        for k in range(len(order) - 1, 0, -1):
+            with np.errstate(over="ignore"):
+                j = drawn(state, k + 1)
+            order[k], order[j] = order[j], order[k]
+        for i in order:
+            now = float((weights[i] * depths[i]).sum())
+            if now == 0:
+                continue
+            best, found = _best_place(i, places, weights, first, owns, arena, where, grid, most)
+            if found is None or best > now:
+                continue
+            places[i] = found
+            for j in range(everything):
+                if j != i:
+                    depths[i, j] = depths[j, i] = _depth(places[j], found, arena, where)
+        total = float(depths[:n].sum())
+        if total == 0:
+            patience[2] = 1
+            return sweep + 1
+        own = depths[:n]
+        risen = weights[:n] * (np.float32(1.2) + np.float32(0.8) * own / own.max())
+        weights[:n] = np.where(own > 0, risen, np.maximum(np.float32(1.0), np.float32(0.95) * weights[:n]))
+        weights[n:, :n] = weights[:n, n:].T
+        if total < 0.98 * patience[0]:
+            patience[0], patience[1] = total, 0
+        else:
+            patience[1] += 1
+            if patience[1] >= patience[3]:
+                patience[2] = -1
+                return sweep + 1
+        if total <= patience[4]:
+            patience[4] = 0.6 * total
+            patience[2] = 2
+            return sweep + 1
+    return sweeps
+
+
+def near_parts(start: Ints, boxes: Floats, item_boxes: Floats, at: Floats, near: float, pairs: Ints) -> int:
+    """See ``kernels.near_parts``."""
+    found = 0
+    n = len(start) - 1
+    placed = item_boxes + np.tile(at, 2)
+    for i in range(n):
+        close = (placed[i, :2] - near < placed[i + 1 :, 2:]).all(axis=1)
+        close &= (placed[i + 1 :, :2] - near < placed[i, 2:]).all(axis=1)
+        for j in np.flatnonzero(close) + i + 1:
+            shift = at[j] - at[i]
+            a, b = boxes[start[i] : start[i + 1]], boxes[start[j] : start[j + 1]]
+            both = (a[:, None, :2] - near < b[None, :, 2:] + shift).all(axis=2)
+            both &= (b[None, :, :2] + shift - near < a[:, None, 2:]).all(axis=2)
+            p, q = np.nonzero(both)
+            if found + len(p) > len(pairs):
+                return -1
+            rows = slice(found, found + len(p))
+            pairs[rows, 0], pairs[rows, 1], pairs[rows, 2], pairs[rows, 3] = i, j, p + start[i], q + start[j]
+            found += len(p)
+    return found
+
+
+def lines_between(
+    pairs: Ints, count: int, corners: Floats, normals: Floats, reach: Floats, ring: Ints, at: Floats, lines: Floats
+) -> None:
+    """See ``kernels.lines_between``."""
+    for k in range(count):
+        i, j, p, q = pairs[k]
+        shift = at[j] - at[i]
+        one, other = slice(ring[p], ring[p + 1]), slice(ring[q], ring[q + 1])
+        na, nb = normals[one], normals[other]
+        from_a = (na @ corners[other].T).min(axis=1) + na @ shift - reach[one]
+        from_b = (nb @ corners[one].T).min(axis=1) - nb @ shift - reach[other]
+        a, b = int(from_a.argmax()), int(from_b.argmax())
+        lines[k] = (*na[a], from_a[a]) if from_a[a] >= from_b[b] else (*-nb[b], from_b[b])

@@ -1,0 +1,139 @@
+"""The ways compared: every way gets a quick lay, then the time goes where it pays.
+
+Ways whose least possible length is more than a lay already found are set aside with that bound; of the others the
+shorter half, three at the least, goes on with three times the effort, until the effort is spent.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, replace
+
+from wickel.cloth import Cloth
+from wickel.lay.demand import CutPiece
+from wickel.lay.make import DEFAULT_EFFORT, Laying, LayReport
+from wickel.lay.nest import ORDERS, Stopped
+from wickel.lay.parts import LayRefused
+from wickel.lay.placement import Lay
+
+QUICK = ORDERS + 20
+LEAST_KEPT = 3
+_TIMES = 3
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WayFound:
+    """What is known of one way: its best lay, or why it has none; ``least_mm`` is below every lay of it.
+
+    One ``set_aside`` was not searched further, since its ``least_mm`` is more than another way's lay.
+    """
+
+    way: str
+    lay: Lay | None = None
+    refusal: str = ""
+    least_mm: float = 0.0
+    set_aside: bool = False
+
+
+Found = Callable[[WayFound], None]
+"""Called with every better lay and every refusal."""
+
+
+def lay_ways(
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    ways: Iterable[str],
+    *,
+    seed: int = 1,
+    effort: int = DEFAULT_EFFORT,
+    workers: int = 1,
+    report: LayReport | None = None,
+    found: Found = lambda _: None,
+) -> tuple[WayFound, ...]:
+    """Lay one cloth in several ways, all within the same effort for the best of them; in the order of ``ways``.
+
+    Stopped by ``report``, what has been found so far is returned.
+    """
+    search = _Comparison(pieces, cloth, seed, workers, report, found)
+    for way in ways:
+        if not search.stopped:
+            search.begin(way, min(QUICK, effort))
+    spent = steps = min(QUICK, effort)
+    while not search.stopped and spent < effort:
+        running = search.running()
+        if not running:
+            break
+        steps = min(steps * _TIMES, effort - spent)
+        spent += steps
+        for way in running[: max(LEAST_KEPT, (len(running) + 1) // 2)]:
+            if not search.stopped:
+                search.go_on(way, steps)
+    return tuple(search.known.values())
+
+
+class _Comparison:
+    """The searches of several ways, and what they have found."""
+
+    def __init__(
+        self,
+        pieces: tuple[CutPiece, ...],
+        cloth: Cloth,
+        seed: int,
+        workers: int,
+        report: LayReport | None,
+        found: Found,
+    ) -> None:
+        self.known: dict[str, WayFound] = {}
+        self.stopped = False
+        self._made_of = (pieces, cloth, seed, workers)
+        self._report, self._found = report, found
+        self._layings: dict[str, Laying] = {}
+
+    def begin(self, way: str, steps: int) -> None:
+        """A first lay of a way; of one that cannot be the shortest a single order, to have something to see."""
+        pieces, cloth, seed, workers = self._made_of
+        try:
+            self._layings[way] = Laying(pieces, cloth, way, seed=seed, workers=workers)
+            beaten = self._layings[way].least_mm > self._shortest()
+            self.go_on(way, 1 if beaten else steps)
+            self.known[way] = replace(self.known[way], set_aside=beaten)
+        except LayRefused as reason:
+            self.known[way] = WayFound(way=way, refusal=str(reason))
+            self._found(self.known[way])
+
+    def running(self) -> list[str]:
+        """The ways that may still turn out the shortest, the shortest first."""
+        shortest = self._shortest()
+        ranked = []
+        for way, own in self.known.items():
+            if own.lay is not None and own.least_mm > shortest:
+                self.known[way] = replace(own, set_aside=True)
+            elif own.lay is not None:
+                ranked.append((not own.lay.complete, own.lay.lay_length_mm, way))
+        return [way for _, _, way in sorted(ranked)]
+
+    def go_on(self, way: str, steps: int) -> None:
+        """Search one way for so many steps more."""
+        lay = self._layings[way].go_on(steps, self._heard)
+        before = self.known.get(way)
+        if before is None or before.lay is None or better(lay, before.lay):
+            self.known[way] = WayFound(way=way, lay=lay, least_mm=self._layings[way].least_mm)
+            self._found(self.known[way])
+
+    def _heard(self, progress: float, best: Callable[[], Lay] | None) -> None:
+        try:
+            if self._report is not None:
+                self._report(progress, best)
+        except Stopped:
+            self.stopped = True
+            raise
+
+    def _shortest(self) -> float:
+        """The shortest complete lay so far."""
+        lays = (own.lay for own in self.known.values() if own.lay is not None)
+        return min((lay.lay_length_mm for lay in lays if lay.complete), default=float("inf"))
+
+
+def better(one: Lay, other: Lay) -> bool:
+    """Whether one lay is to be taken before another: complete ones first, then the shorter."""
+    return (not one.complete, one.lay_length_mm) < (not other.complete, other.lay_length_mm - 1e-6)
