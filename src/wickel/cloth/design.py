@@ -12,6 +12,8 @@ from enum import StrEnum
 
 from wickel.geometry import Point
 
+_MEASURE_MM = 1e-3
+
 
 class BadDesign(ValueError):
     """A design that cannot be. The message is the end of a sentence that begins with the cloth."""
@@ -56,6 +58,17 @@ class Repeat:
     along_mm: float | None = None
     across_mm: float | None = None
     offset_mm: float = 0.0
+
+    @property
+    def level_mm(self) -> float | None:
+        """How far apart along the same level comes again, whatever the column: with a half drop half the repeat."""
+        if self.along_mm is None or not self.offset_mm:
+            return self.along_mm
+        a, b = self.along_mm, abs(self.offset_mm)
+        while b > _MEASURE_MM:
+            a, b = b, math.fmod(a, b)
+            b = 0.0 if a - b < _MEASURE_MM else b
+        return a
 
     def off(self, move: Point) -> tuple[float, float]:
         """How far a move along and across is from the nearest whole repeat, each signed; 0 where nothing repeats."""

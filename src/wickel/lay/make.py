@@ -9,9 +9,10 @@ from time import perf_counter
 from shapely.geometry import Polygon, box
 
 from wickel.cloth import Cloth, SectionPlan, Spread, depth_fits, planned, spread
-from wickel.geometry import Outline, area, bounds, outline_of
+from wickel.geometry import Outline, area, bounds, moved, outline_of
+from wickel.lay.constraints import Obstacle, constrained, obstacles_on, steady_plies
 from wickel.lay.demand import CutPiece
-from wickel.lay.nest import Candidate, Item, Problem, Report, Solution, Spot, Stopped, search
+from wickel.lay.nest import Candidate, Item, NoPlace, Problem, Report, Solution, Spot, Stopped, search
 from wickel.lay.parts import LayRefused, Part, Pose, parts_for
 from wickel.lay.placement import Lay, Placement
 from wickel.lay.rules import findings
@@ -68,7 +69,15 @@ class Laying:
         self._plans = tuple(_with_depth(plan, self._pieces, cloth, seed) for plan in asked)
         width, reserve = cloth.lay_width_mm, cloth.reserve_mm
         self._probes = tuple(spread(_text((plan,)), width, 1.0, reserve).sections[0] for plan in self._plans)
-        self._parts = parts_for(self._pieces, cloth, self._probes)
+        longer = [spread(_text((plan,)), width, 2.0, reserve).sections[0] for plan in self._plans]
+        # only the first section knows where on the cloth it lies, however long the others are
+        steady = [frozenset() if k else steady_plies(self._probes[0], longer[0]) for k in range(len(longer))]
+        asked_for = parts_for(self._pieces, cloth, self._probes)
+        self._parts = tuple(
+            constrained(own, self._pieces, cloth, probe, plies) if plies else own
+            for own, probe, plies in zip(asked_for, self._probes, steady, strict=True)
+        )
+        self._obstacles = [obstacles_on(cloth, probe, plies) for probe, plies in zip(self._probes, steady, strict=True)]
         for plan, own in zip(self._plans, self._parts, strict=True):
             if not own:
                 raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
@@ -102,13 +111,24 @@ class Laying:
                 self._done[k] = self._done[k] or placed_on_slant(own, self._probes[k])
                 continue
             problem = Problem(
-                items=items_of(own, self._cloth.margin_mm),
+                items=items_of(own, self._cloth.margin_mm, self._obstacles[k]),
+                obstacles=tuple(
+                    moved(self._cloth.margin_mm / 2, 0.0).all(obstacle.outline) for obstacle in self._obstacles[k]
+                ),
                 start=self._done[k],
                 seed=self._seed + self._effort,
                 effort=effort,
                 workers=self._workers,
             )
-            self._done[k] = search(problem, self._relay(k, report))
+            try:
+                self._done[k] = search(problem, self._relay(k, report))
+            except NoPlace as where:
+                piece = next(p for p in self._pieces if p.id == own[where.item].piece)
+                raise LayRefused(
+                    f"{piece.name} has no place in this fold where the print of {self._cloth.shown_name} is as it is "
+                    "asked: open the cloth, or ask less.",
+                    piece.id,
+                ) from None
         self._seconds += perf_counter() - started
         found_at = max((own.effort for own in self._done if own is not None), default=0)
         self._effort = max(self._effort, found_at) if self._stopped else self._effort + effort
@@ -132,8 +152,8 @@ class Laying:
 
     def _lay(self, solutions: list[Solution | None]) -> Lay:
         placed = [
-            solution if plan.way.slanting else to_start(own, solution)
-            for plan, own, solution in zip(self._plans, self._parts, solutions, strict=True)
+            solution if plan.way.slanting or self._obstacles[k] else to_start(own, solution)
+            for k, (plan, own, solution) in enumerate(zip(self._plans, self._parts, solutions, strict=True))
             if solution is not None
         ]
         the_spread = replace(_spread_for(self._cloth, self._plans, self._parts, placed), way=self.way)
@@ -187,16 +207,23 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, s
     return replace(plan, depth_mm=min(tried)[1])
 
 
-def items_of(parts: tuple[Part, ...], margin_mm: float) -> tuple[Item, ...]:
+def items_of(parts: tuple[Part, ...], margin_mm: float, obstacles: tuple[Obstacle, ...] = ()) -> tuple[Item, ...]:
     """The parts as items of the nesting; parts with the same poses share one kind and its outlines.
 
-    With a margin each outline stands for itself and half the margin around it, but not beyond its fold.
+    With a margin each outline stands for itself and half the margin around it, but not beyond its fold; it then lies
+    half a margin further along than its pose.
     """
     made: dict[tuple[Candidate, ...], Item] = {}
     items = []
     for part in parts:
         candidates = tuple(
-            Candidate(outline=_with_margin(pose, margin_mm), low_mm=pose.low_mm, high_mm=pose.high_mm)
+            Candidate(
+                outline=_with_margin(pose, margin_mm),
+                low_mm=pose.low_mm,
+                high_mm=pose.high_mm,
+                lattice=pose.lattice,
+                minds=frozenset(k for k, o in enumerate(obstacles) if o.zone == pose.zone and o.ply in pose.cut_plies),
+            )
             for pose in part.poses
         )
         if candidates not in made:
@@ -206,7 +233,9 @@ def items_of(parts: tuple[Part, ...], margin_mm: float) -> tuple[Item, ...]:
 
 
 def to_start(parts: tuple[Part, ...], solution: Solution) -> Solution:
-    """The solution moved so that the first part begins at 0, margin or not."""
+    """The solution moved so that the first part begins at 0, margin or not; one that is bound to the print stays."""
+    if any(pose.lattice is not None for part in parts for pose in part.poses):
+        return solution
     ahead = min(
         spot.x + min(x for x, _ in part.poses[spot.candidate].outline)
         for part, spot in zip(parts, solution.spots, strict=True)

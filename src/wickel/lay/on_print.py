@@ -167,15 +167,20 @@ def _apart(one: _Met, other: _Met, repeat: Repeat) -> Iterator[tuple[str, float]
     """How far two marks of a seam are from the same place in the repeat, for the axes that were asked for.
 
     Along, every mark of a seam is to lie level. Across, only the two sides that are sewn together are compared:
-    the right side of one with the left side of the other.
+    the right side of one with the left side of the other, column by column where the repeat has an offset.
     """
-    joined = one.right != other.right
     asks = {one.axes, other.axes}
-    along, across = repeat.off((one.at[0] - other.at[0], one.at[1] - other.at[1]))
-    if Axes.BOTH in asks or Axes.ALONG in asks:
+    dx, dy = one.at[0] - other.at[0], one.at[1] - other.at[1]
+    if asks == {Axes.ALONG}:
+        if repeat.level_mm is not None:
+            yield "along", abs(dx - round(dx / repeat.level_mm) * repeat.level_mm)
+        return
+    if one.right == other.right:
+        return
+    along, across = repeat.off((dx, dy))
+    if Axes.BOTH in asks:
         yield "along", abs(along)
-    if joined and (Axes.BOTH in asks or Axes.ACROSS in asks):
-        yield "across", abs(across)
+    yield "across", abs(across)
 
 
 # --- motifs and stripes in the middle of a piece ---------------------------------------------

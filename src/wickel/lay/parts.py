@@ -22,6 +22,7 @@ from wickel.lay.demand import (
     hand_is_free,
     print_turns,
 )
+from wickel.lay.nest import Lattice
 from wickel.lay.placement import Shape
 
 _FIT_MM = 1e-6
@@ -56,6 +57,7 @@ class Pose:
     low_mm: float
     high_mm: float
     fold: str = ""
+    lattice: Lattice | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -8,14 +8,28 @@ compaction   lays pushed together by linear programs, off the grid
 search       how these are put together
 """
 
-from wickel.lay.nest.problem import ORDERS, Candidate, Item, Lattice, Problem, Report, Solution, Spot, Stopped
+from wickel.lay.nest.problem import (
+    NEVER_AGAIN_MM,
+    ORDERS,
+    Candidate,
+    Item,
+    Lattice,
+    NoPlace,
+    Problem,
+    Report,
+    Solution,
+    Spot,
+    Stopped,
+)
 from wickel.lay.nest.search import search, warm_up
 
 __all__ = [
+    "NEVER_AGAIN_MM",
     "ORDERS",
     "Candidate",
     "Item",
     "Lattice",
+    "NoPlace",
     "Problem",
     "Report",
     "Solution",

@@ -91,8 +91,7 @@ def compacted(
 class _Push:
     """The linear programs of one lay. Obstacles stand behind the items and have no moves.
 
-    Each item has a number for its move along and one for its move across, −1 where it may not move so; items of one
-    repeat's group share the number.
+    Each item has a number for its move along and one for its move across, −1 where it may not move so.
     """
 
     def __init__(self, problem: Problem, solution: Solution, shapes: Shapes) -> None:
@@ -120,22 +119,15 @@ class _Push:
         self.reach = np.concatenate([h.reach for h in parts])
         self.along = np.full(len(parts), -1)
         self.across = np.full(len(parts), -1)
-        groups: dict[tuple[str, str], int] = {}
         self.moves = 0
         for k, candidate in enumerate(chosen):
             own = candidate.lattice
-            held_x = own is not None and (own.along_mm is not None or own.offset_mm != 0)
-            held_y = own is not None and own.across_mm is not None
-            for held, numbers, axis in ((held_x, self.along, "x"), (held_y, self.across, "y")):
-                if axis == "y" and candidate.low_mm == candidate.high_mm:
-                    continue
-                if held and (own is None or not own.group):
-                    continue
-                key = (axis, own.group if held and own is not None else f" {k}")
-                if key not in groups:
-                    groups[key] = self.moves
-                    self.moves += 1
-                numbers[k] = groups[key]
+            if own is None or own.along_mm is None:
+                self.along[k] = self.moves
+                self.moves += 1
+            if (own is None or own.across_mm is None) and candidate.low_mm < candidate.high_mm:
+                self.across[k] = self.moves
+                self.moves += 1
         self._pairs: Ints = np.empty((4096, 4), dtype=np.int64)
 
     def length(self, at: Floats) -> float:

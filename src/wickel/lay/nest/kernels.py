@@ -11,6 +11,7 @@ import numpy as np
 
 from wickel.lay.nest.arrays import DEPTH_MM, Bytes, Floats, Ints, Singles, Words
 from wickel.lay.nest.jit import compiled
+from wickel.lay.nest.problem import NEVER_AGAIN_MM
 
 STRIDE = 2
 """Of a candidate's rows every so many is looked at in one move, with a first row drawn anew each time."""
@@ -213,7 +214,9 @@ def place_all(
             reach = 0.0
             for p in range(placed):
                 reach = max(reach, (done[p, 2] + where[done[p, 0], c, 2] + where[done[p, 0], c, 4]) * dx)
-            cols = int(reach / dx) + 2 + max(0, grid[c, 2])
+            # beyond all that lies there is a free place within one repeat; what never comes again has one place
+            again = grid[c, 2] if grid[c, 2] * dx < NEVER_AGAIN_MM / 2 else grid[c, 3] + 1
+            cols = int(max(0.0, reach) / dx) + 2 + again
             taken = np.zeros((rows, cols), dtype=np.uint8)
             for p in range(placed):
                 a = done[p, 0]

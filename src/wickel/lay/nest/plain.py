@@ -9,6 +9,7 @@ from shapely.geometry import Polygon
 
 from wickel.lay.nest.arrays import DEPTH_MM, Bytes, Floats, Ints, Singles, Words
 from wickel.lay.nest.kernels import depth_between, drawn
+from wickel.lay.nest.problem import NEVER_AGAIN_MM
 
 _EDGE_MM = 1e-6
 _JOIN_MM = 1e-6
@@ -133,7 +134,8 @@ def place_all(
         for c in owns[first[item] : first[item + 1]]:
             rows = int(grid[c, 1])
             reach = max((p[2] + where[p[0], c, 2] + where[p[0], c, 4] for p in done), default=0) * dx
-            cols = int(max(0.0, reach) / dx) + 2 + max(0, int(grid[c, 2]))
+            again = int(grid[c, 2] if grid[c, 2] * dx < NEVER_AGAIN_MM / 2 else grid[c, 3] + 1)
+            cols = int(max(0.0, reach) / dx) + 2 + again
             free = np.ones((rows, cols), dtype=np.bool_)
             for place in done:
                 part = _slices(place, c, rows, cols, arena, where, grid)

@@ -7,13 +7,16 @@ from dataclasses import dataclass
 
 from wickel.geometry import Outline
 
+NEVER_AGAIN_MM = 100_000.0
+"""The repeat of what does not come again: longer than any cloth."""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Lattice:
     """Where a candidate may stand: x = x_mm + i·along + j·offset and y = y_mm + j·across, i and j whole.
 
-    ``along_mm`` None leaves x free, ``across_mm`` None leaves y free. Candidates of one ``group`` keep their places
-    in the repeat to each other; a group named "" is bound to the cloth itself and never shifted.
+    ``along_mm`` None leaves x free, ``across_mm`` None leaves y free; what does not come again does so after
+    ``NEVER_AGAIN_MM``.
     """
 
     along_mm: float | None = None
@@ -21,7 +24,6 @@ class Lattice:
     offset_mm: float = 0.0
     x_mm: float = 0.0
     y_mm: float = 0.0
-    group: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -89,6 +91,14 @@ class Solution:
     spots: tuple[Spot, ...]
     length_mm: float
     effort: int = 0
+
+
+class NoPlace(Exception):
+    """An item, named by its number, has no place at all: what it is bound to lies outside of where it may be."""
+
+    def __init__(self, item: int) -> None:
+        super().__init__(f"item {item} has no place")
+        self.item = item
 
 
 class Stopped(Exception):

@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from wickel.geometry import bounds
 from wickel.lay.nest.compaction import Shapes, compacted
-from wickel.lay.nest.problem import ORDERS, Problem, Report, Solution, Spot, Stopped
+from wickel.lay.nest.problem import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped
 from wickel.lay.nest.separation import GridLay, Separation
 from wickel.lay.nest.tables import Grid, Tables, grid_for, loops
 
@@ -134,7 +134,7 @@ class _Search:
         tables = self._tables(cells)
         start = self._first(tables, ORDERS) if given is None else self._on_grid(tables, given)
         self.board.done = ORDERS
-        if start is None or self.effort <= ORDERS:
+        if self.effort <= ORDERS:
             return
         self.board.grid_best = start
         others = [
@@ -159,7 +159,7 @@ class _Search:
     def _tables(self, cells: tuple[float, float, int]) -> Tables:
         return Tables(self.problem, grid_for(self.problem, *cells), self.board.tick)
 
-    def _first(self, tables: Tables, orders: int) -> GridLay | None:
+    def _first(self, tables: Tables, orders: int) -> GridLay:
         """The best of several orders on the grid, offered at once and then pushed together."""
         n = len(self.problem.items)
         rng = np.random.default_rng(self.problem.seed)
@@ -193,7 +193,7 @@ class _Search:
                     self.board.offer(self._off_grid(tables, lay, k + 1))
             self.board.done = max(self.board.done, k + 1)
         if best is None:
-            return None
+            raise NoPlace(0)
         near = sorted(
             (lay for lay in lays if lay.length_mm <= best.length_mm * PUSHED_WITHIN), key=lambda own: own.length_mm
         )
@@ -303,7 +303,7 @@ def warm_up() -> None:
 
     ell = ((0.0, 0.0), (300.0, 0.0), (300.0, 100.0), (100.0, 100.0), (100.0, 200.0), (0.0, 200.0))
     free = Candidate(outline=ell, low_mm=0.0, high_mm=300.0)
-    tied = replace(free, lattice=Lattice(along_mm=100.0, group="a"))
+    tied = replace(free, lattice=Lattice(along_mm=100.0))
     items = tuple(Item(kind=str(k), candidates=(tied if k else free,), area_mm2=4e4) for k in range(4))
     search(Problem(items=items, obstacles=(((900.0, 0.0), (950.0, 0.0), (950.0, 50.0)),), effort=80), lambda *_: None)
 

@@ -11,12 +11,13 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import lru_cache
 from types import ModuleType
+from typing import TypeGuard
 
 import numpy as np
 
 from wickel.geometry import Outline, bounds
 from wickel.lay.nest.arrays import Bytes, Floats, Ints
-from wickel.lay.nest.problem import Candidate, Item, Lattice, Problem
+from wickel.lay.nest.problem import NEVER_AGAIN_MM, Candidate, Item, Lattice, NoPlace, Problem
 
 Tick = Callable[[], None]
 """Called often while tables are made; may raise ``Stopped``."""
@@ -113,9 +114,13 @@ def _on_lattice(own: Lattice, candidate: Candidate, min_y: float, grid: Grid) ->
 def grid_for(problem: Problem, dx: float, dy: float, bands: int) -> Grid:
     """A grid of about those cells into which every repeat of the problem goes a whole number of times."""
     lattices = [c.lattice for item in problem.items for c in item.candidates if c.lattice is not None]
-    along = [mm for own in lattices for mm in (own.along_mm, abs(own.offset_mm)) if mm]
-    across = [own.across_mm for own in lattices if own.across_mm]
+    along = [mm for own in lattices for mm in (own.along_mm, abs(own.offset_mm)) if _comes_again(mm)]
+    across = [own.across_mm for own in lattices if _comes_again(own.across_mm)]
     return Grid(_dividing(along, dx), _dividing(across, dy), bands)
+
+
+def _comes_again(mm: float | None) -> TypeGuard[float]:
+    return mm is not None and 0 < mm < NEVER_AGAIN_MM
 
 
 def _dividing(lengths: list[float], near: float) -> float:
@@ -145,6 +150,7 @@ class Tables:
     """Tables of all pairs of candidates that could meet, in one arena, and what the loops need beside them.
 
     See ``kernels`` for the arrays. Obstacles stand behind the candidates, and never against each other.
+    Raises ``NoPlace`` for an item without a single place.
     """
 
     def __init__(self, problem: Problem, grid: Grid, tick: Tick) -> None:
@@ -160,6 +166,8 @@ class Tables:
             tick()
             if item.kind not in kinds:
                 kinds[item.kind] = self._add(item, minds)
+                if not kinds[item.kind]:
+                    raise NoPlace(k)
             for c in kinds[item.kind]:
                 counts[c] = counts.get(c, 0) + 1
             owns.extend(kinds[item.kind])

@@ -1,0 +1,315 @@
+"""What pieces ask of the print, as places where their poses may stand: fixed heights, and lattices of the repeat.
+
+Worked out from the ply maps: a pose may stand only where every ply it is cut from has the print as asked. Only plies
+whose place on the cloth does not depend on the length of the lay can promise that; what lies on others is left to the
+rules to judge.
+
+Heights: a hem on a border along a selvage lies at one depth of it for all pieces. Lattices: along, the pieces of a
+garment whose seams meet have their places in the repeat tied to its longest piece, which may begin the lay, or to the
+one that has a motif in its middle; across, marks lie as far from the cloth's middle as whole repeats, so that
+a fold brings both hands of a pair to meet.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
+
+from wickel.cloth import BorderAt, Cloth, Design, Ply, Repeat, Section
+from wickel.geometry import Affine, Outline, Point, bounds, placing, turned
+from wickel.lay.demand import Axes, CutPiece
+from wickel.lay.nest import NEVER_AGAIN_MM, Lattice
+from wickel.lay.parts import LayRefused, Part, Pose
+from wickel.lay.pose import flaw_boxes
+
+_ALIKE_MM = 0.25
+
+
+@dataclass(frozen=True, slots=True)
+class Obstacle:
+    """A flaw on the table, and the zone and ply it is in."""
+
+    outline: Outline
+    zone: int
+    ply: int
+
+
+def steady_plies(probe: Section, longer: Section) -> frozenset[tuple[int, int]]:
+    """The plies, as (zone, ply), that lie on the same cloth however long the section is."""
+    return frozenset(
+        (z, k)
+        for z, (zone, other) in enumerate(zip(probe.zones, longer.zones, strict=True))
+        for k, (ply, again) in enumerate(zip(zone.plies, other.plies, strict=True))
+        if ply == again
+    )
+
+
+def obstacles_on(cloth: Cloth, section: Section, steady: frozenset[tuple[int, int]]) -> tuple[Obstacle, ...]:
+    """The flaws of a cloth where they lie on the table, in every ply that lies steady."""
+    found = []
+    for spot in flaw_boxes(cloth):
+        corners = [(float(x), float(y)) for x, y in spot.exterior.coords[:-1]]
+        for z, k in sorted(steady):
+            outline = section.zones[z].plies[k].map.inverse().all(corners)
+            low, high = bounds(section.zones[z].outline).min_y, bounds(section.zones[z].outline).max_y
+            box = bounds(outline)
+            if box.min_y < high and box.max_y > low and box.max_x > 0:
+                found.append(Obstacle(outline, z, k))
+    return tuple(found)
+
+
+def constrained(
+    parts: tuple[Part, ...],
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    section: Section,
+    steady: frozenset[tuple[int, int]],
+) -> tuple[Part, ...]:
+    """The parts with their poses held to what their pieces ask of the print.
+
+    Raises:
+        LayRefused: a piece that can have none of its poses; says what would help.
+    """
+    design = cloth.lay_design
+    if design.border is None and design.repeat is None and design.motif is None:
+        return parts
+    by_id = {piece.id: piece for piece in pieces}
+    depth = _common_depth(parts, by_id, cloth, section)
+    origins = _origins(pieces, parts, design)
+    made = []
+    for part in parts:
+        piece = by_id[part.piece]
+        if not (piece.on_print.border_edge or piece.on_print.marks or piece.on_print.centre):
+            made.append(part)
+            continue
+        poses = []
+        for pose in part.poses:
+            if all((pose.zone, ply) in steady for ply in pose.cut_plies):
+                plies = [section.zones[pose.zone].plies[k] for k in pose.cut_plies]
+                held = _on_border(pose, piece, cloth, plies, depth)
+                held = None if held is None else _on_repeat(held, piece, cloth, plies, origins.get(piece.id))
+            else:
+                held = pose
+            if held is not None:
+                poses.append(held)
+        if not poses:
+            raise LayRefused(
+                f"{piece.name} cannot lie in this fold as it is asked to on the print of {cloth.shown_name}: "
+                "open the cloth, or ask less.",
+                piece.id,
+            )
+        made.append(replace(part, poses=tuple(poses)))
+    return tuple(made)
+
+
+# --- borders ---------------------------------------------------------------------------------
+
+
+def _in_pose(points: Iterable[Point], piece: CutPiece, pose: Pose) -> Outline:
+    """Points of the piece in the frame of its pose's outline."""
+    to_table = placing(
+        grain_deg=piece.grain_deg,
+        turn_deg=pose.turn_deg,
+        mirrored=pose.mirrored,
+        dx=pose.shift_x_mm,
+        dy=pose.shift_y_mm,
+    )
+    return to_table.all(points)
+
+
+def _hem_depth(pose: Pose, piece: CutPiece, cloth: Cloth, ply: Ply, y: float) -> float | None:
+    """How deep in the border the hem's outermost point lies when the pose stands at y; None at the wrong selvage."""
+    border = cloth.lay_design.border
+    assert border is not None
+    across = [ply.map((x, own + y))[1] for x, own in _in_pose(piece.on_print.border_edge, piece, pose)]
+    whole = [ply.map((x, own + y))[1] for x, own in pose.outline]
+    at_low = min(across) - min(whole) < max(whole) - max(across)
+    if at_low:
+        return None if border.at is BorderAt.HIGH else min(across) - border.distance_mm
+    return None if border.at is BorderAt.LOW else cloth.lay_width_mm - border.distance_mm - max(across)
+
+
+def _common_depth(parts: tuple[Part, ...], by_id: Mapping[str, CutPiece], cloth: Cloth, section: Section) -> float:
+    """The least depth of the border at which every hem that is asked to lie on it can."""
+    border = cloth.lay_design.border
+    if border is None or border.at is BorderAt.ACROSS:
+        return 0.0
+    deepest = 0.0
+    for part in parts:
+        piece = by_id[part.piece]
+        if not piece.on_print.border_edge:
+            continue
+        least = [
+            max(depths)
+            for pose in part.poses
+            for y in (pose.low_mm, pose.high_mm)
+            if (depths := _depths(pose, piece, cloth, [section.zones[pose.zone].plies[k] for k in pose.cut_plies], y))
+        ]
+        if least:
+            deepest = max(deepest, min(least))
+    return deepest
+
+
+def _depths(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], y: float) -> list[float]:
+    """The depth of the hem on every ply, empty when one of them has it at a selvage without a border."""
+    found = [_hem_depth(pose, piece, cloth, ply, y) for ply in plies]
+    return [] if None in found else [depth for depth in found if depth is not None]
+
+
+def _on_border(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], depth: float) -> Pose | None:
+    """The pose at the height at which its hem lies so deep in a border along a selvage."""
+    border = cloth.lay_design.border
+    if border is None or not piece.on_print.border_edge:
+        return pose
+    if border.at is BorderAt.ACROSS:
+        return _on_border_across(pose, piece, cloth)
+    if pose.turn_deg not in (90.0, 270.0):
+        return None
+    now = _depths(pose, piece, cloth, plies, pose.low_mm)
+    if not now or max(now) - min(now) > _ALIKE_MM:
+        return None
+    (_, _, _), (_, e, _) = plies[0].map.rows
+    at_low = _hem_depth(pose, piece, cloth, plies[0], pose.low_mm + 1.0 / e)
+    rising = at_low is not None and at_low > now[0]  # whether a step up on the cloth is deeper in the border
+    y = pose.low_mm + (depth - now[0]) / e * (1.0 if rising else -1.0)
+    if not pose.low_mm - 1e-6 <= y <= pose.high_mm + 1e-6:
+        return None
+    high = max(_depths(pose, piece, cloth, plies, y) or [math.inf])
+    tall = bounds(_in_pose(piece.on_print.border_edge, piece, pose)).height
+    if high + tall > border.width_mm + _ALIKE_MM:
+        return None
+    return replace(pose, low_mm=y, high_mm=y)
+
+
+def _on_border_across(pose: Pose, piece: CutPiece, cloth: Cloth) -> Pose | None:
+    """The pose held to the borders across: its hem at their outer line, or where its own shape first allows."""
+    design = cloth.lay_design
+    assert design.border is not None
+    hem = bounds(_in_pose(piece.on_print.border_edge, piece, pose))
+    if hem.width > design.border.width_mm + _ALIKE_MM:
+        return None
+    step = design.repeat.along_mm if design.repeat is not None and design.repeat.along_mm else NEVER_AGAIN_MM
+    x = design.border.distance_mm - hem.min_x
+    if x < -_ALIKE_MM:
+        if step == NEVER_AGAIN_MM:
+            return None
+        x %= step
+    return replace(pose, lattice=Lattice(along_mm=step, x_mm=max(0.0, x)))
+
+
+# --- repeats and motifs ----------------------------------------------------------------------
+
+
+def _along(p: Point, piece: CutPiece) -> float:
+    """How far along its grain a point of a piece lies."""
+    return turned(-piece.grain_deg)(p)[0]
+
+
+def _origins(pieces: tuple[CutPiece, ...], parts: tuple[Part, ...], design: Design) -> dict[str, float]:
+    """Where in the repeat along the origin of each piece lies, head up, so that its seams meet.
+
+    From one piece to the next along the seams they share; the first of each garment is the one with a motif, else
+    the longest, which then may begin the lay.
+    """
+    repeat = design.repeat
+    if repeat is None or repeat.along_mm is None:
+        return {}
+    starts = {part.piece: part.poses[0] for part in reversed(parts)}
+    asking = [piece for piece in pieces if piece.on_print.marks and piece.id in starts]
+    asking.sort(key=lambda p: (p.on_print.centre is None, -bounds(starts[p.id].outline).width))
+    origins: dict[str, float] = {}
+    for root in asking:
+        if root.id in origins:
+            continue
+        centre = root.on_print.centre
+        if centre is not None:
+            motif = 0.0 if design.motif is None else design.motif.x_mm
+            origins[root.id] = motif - _along(centre, root)
+        else:
+            pose = starts[root.id]
+            origins[root.id] = pose.shift_x_mm if pose.turn_deg == 0.0 else -pose.shift_x_mm
+        reached = [root]
+        while reached:
+            one = reached.pop()
+            for other in asking:
+                if other.id in origins or other.garment != one.garment:
+                    continue
+                pair = next(
+                    ((a, b) for a in one.on_print.marks for b in other.on_print.marks if a.seam == b.seam), None
+                )
+                if pair is not None:
+                    a, b = pair
+                    origins[other.id] = origins[one.id] + _along(a.at, one) - _along(b.at, other)
+                    reached.append(other)
+    return origins
+
+
+def _on_repeat(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], origin: float | None) -> Pose | None:
+    """The pose held to the repeat along and across, as its piece asks."""
+    design, wish = cloth.lay_design, piece.on_print
+    if pose.turn_deg not in (0.0, 180.0) or (wish.centre is None and not wish.marks):
+        return pose
+    repeat = design.repeat or Repeat()
+    x, along = _place_along(pose, piece, design, origin)
+    y = _height(pose, piece, design, plies, cloth.lay_width_mm)
+    if y is not None and math.isnan(y):
+        return None
+    across = repeat.across_mm or NEVER_AGAIN_MM
+    if y is not None and pose.low_mm == pose.high_mm:  # on a fold, or on a border: right there or nowhere
+        turns = round((pose.low_mm - y) / across)
+        if abs(pose.low_mm - y - turns * across) > _ALIKE_MM:
+            return None
+        x = None if x is None else x + turns * repeat.offset_mm
+        y = None
+    if x is None and y is None:
+        return pose
+    if x is not None:
+        if along == NEVER_AGAIN_MM and x < 0:
+            return None
+        x %= along
+    lattice = Lattice(
+        along_mm=along if x is not None else None,
+        across_mm=across if y is not None else None,
+        offset_mm=repeat.offset_mm if x is not None and y is not None else 0.0,
+        x_mm=x or 0.0,
+        y_mm=y or 0.0,
+    )
+    return replace(pose, lattice=lattice)
+
+
+def _place_along(pose: Pose, piece: CutPiece, design: Design, origin: float | None) -> tuple[float | None, float]:
+    """A place along of the pose at which the print is as asked, None for any; and after how much it is so again."""
+    wish, repeat = piece.on_print, design.repeat
+    along = NEVER_AGAIN_MM if repeat is None or repeat.along_mm is None else repeat.along_mm
+    if wish.centre is not None and (design.motif is not None or along != NEVER_AGAIN_MM):
+        (at,) = _in_pose((wish.centre,), piece, pose)
+        return (0.0 if design.motif is None else design.motif.x_mm) - at[0], along
+    if origin is None or repeat is None or repeat.level_mm is None:
+        return None, along
+    if all(mark.axes is Axes.ALONG for mark in wish.marks):
+        along = repeat.level_mm
+    return (origin if pose.turn_deg == 0.0 else -origin) - pose.shift_x_mm, along
+
+
+def _height(pose: Pose, piece: CutPiece, design: Design, plies: list[Ply], width_mm: float) -> float | None:
+    """A height of the pose at which the print across is as asked on every ply; None for any, NaN for none."""
+    wish, repeat = piece.on_print, design.repeat
+    across = None if repeat is None else repeat.across_mm
+    if wish.centre is not None and (design.motif is not None or across is not None):
+        point, goal = wish.centre, 0.0 if design.motif is None else design.motif.y_mm
+    else:
+        mark = next((m for m in wish.marks if m.axes is not Axes.ALONG), None)
+        if mark is None or across is None:
+            return None
+        point, goal = mark.at, (0.5 if pose.turn_deg == 0.0 else -0.5) * width_mm
+    step = across or NEVER_AGAIN_MM
+    (own,) = _in_pose((point,), piece, pose)
+    found = []
+    for ply in plies:
+        by: Affine = ply.map
+        found.append((goal - by.f) / by.e - own[1])
+    first = found[0]
+    if any(abs((y - first) - round((y - first) / step) * step) > _ALIKE_MM for y in found[1:]):
+        return math.nan
+    return first

@@ -1,0 +1,143 @@
+"""The search keeps to what is asked of the print and goes round flaws; judged on the flat cloth by the rules.
+
+The rules work on the flat cloth through the ply maps and share nothing with how places were restricted.
+"""
+
+from dataclasses import replace
+
+import pytest
+
+from tests.lay.shapes import BOX, ELL, HALF, WEDGE, job, piece
+from wickel.body import size_body
+from wickel.files import job_of
+from wickel.job import AskedOfPrint, Garment, Job, cut_pieces
+from wickel.lay import LayRefused, Level, make_lay
+from wickel.studio import shelf_cloth
+
+FOLDS = ("open", "lengthwise", "partial")
+
+
+def laid(record, way, effort=60):
+    a_job = job_of(record)
+    return make_lay(cut_pieces(a_job), a_job.cloths[0], way, effort=effort)
+
+
+def garment_lay(cloth_id, way, *, style="box-dress", effort=60, **asked):
+    cloth = replace(shelf_cloth(cloth_id), id="main")
+    garment = Garment(
+        id="d",
+        style=style,
+        body=size_body("96"),
+        cloths=dict.fromkeys(("interfacing", "lining", "contrast"), "main"),
+        on_print=AskedOfPrint(**asked),
+    )
+    return make_lay(cut_pieces(Job(cloths=(cloth,), garments=(garment,))), cloth, way, effort=effort)
+
+
+def broken(lay):
+    return [(finding.code, finding.text) for finding in lay.findings if finding.level is Level.BROKEN]
+
+
+# --- flaws ---
+
+
+@pytest.mark.parametrize("way", ["open", "lengthwise", "partial:400", "to-middle"])
+def test_the_search_goes_round_flaws_on_every_ply(way):
+    flaws = [
+        {"x_mm": 40, "length_mm": 120, "y_mm": 200, "width_mm": 300},
+        {"x_mm": 300, "length_mm": 60, "y_mm": 900, "width_mm": 250},
+        {"x_mm": 500, "length_mm": 15},
+    ]
+    pieces = [piece("ell", ELL, 2, pair=True), piece("sleeve", WEDGE, 2, pair=True), piece("box", BOX, 2, mirror=True)]
+    clean = laid(job(*pieces), way)
+    spoiled = laid(job(*pieces, flaws=flaws), way)
+    assert broken(spoiled) == []
+    assert spoiled.lay_length_mm >= clean.lay_length_mm - 1.0
+
+
+def test_a_half_on_the_fold_begins_behind_a_flaw_at_the_start():
+    front = piece("front", HALF, fold=[[0, 0], [600, 0]])
+    lay = laid(job(front, flaws=[{"x_mm": 0, "length_mm": 30}]), "lengthwise")
+    assert broken(lay) == []
+    assert lay.lay_length_mm == pytest.approx(630, abs=0.5)
+
+
+def test_a_flaw_in_a_ply_that_is_not_cut_is_no_matter():
+    # folded at 700: the flaw is in the lower ply only at the far edge, in the upper one at the near
+    flaw = [{"x_mm": 0, "length_mm": 2000, "y_mm": 0, "width_mm": 690}]
+    lay = laid(job(piece("ell", ELL), flaws=flaw), "lengthwise")
+    assert broken(lay) == []
+    assert lay.placements[0].cut_plies == (0,)
+    assert lay.lay_length_mm == pytest.approx(200 if lay.lay_length_mm < 250 else 300, abs=0.5)
+
+
+# --- repeats, in pieces with marks ---
+
+
+@pytest.mark.parametrize("way", FOLDS)
+def test_marks_of_plain_pieces_meet_along(way):
+    record = job(
+        piece("front", HALF, fold=[[0, 0], [600, 0]], meets=[{"seam": "side", "at_mm": [450, 245]}]),
+        piece("back", HALF, fold=[[0, 0], [600, 0]], meets=[{"seam": "side", "at_mm": [417, 246]}]),
+        piece("sleeve", WEDGE, 2, pair=True),
+        repeat_mm=[73, 0],
+    )
+    lay = laid(record, way)
+    assert broken(lay) == []
+    plain = [own for own in record["pieces"]]
+    for own in plain:
+        own.pop("meets", None)
+    assert lay.lay_length_mm >= laid(record, way).lay_length_mm - 1.0
+
+
+@pytest.mark.parametrize("way", ["open", "lengthwise"])
+def test_a_pair_meets_itself_across_at_its_centre(way):
+    record = job(
+        piece("back", WEDGE, 2, pair=True, meets=[{"seam": "centre", "at_mm": [150, 0], "axes": "both"}]),
+        piece("box", BOX, 2, mirror=True),
+        repeat_mm=[90, 70],
+    )
+    assert broken(laid(record, way)) == []
+
+
+# --- garments on the demo shelf ---
+
+
+@pytest.mark.parametrize("way", FOLDS)
+@pytest.mark.parametrize("cloth", ["harbour-check", "jetty-stripe", "heron-print"])
+def test_side_seams_meet_on_repeats_in_every_fold(cloth, way):
+    lay = garment_lay(cloth, way, seams=("side seam",))
+    assert broken(lay) == []
+    assert not [f for f in lay.findings if f.code == "repeat-unasked"]
+
+
+@pytest.mark.parametrize("way", ["open", "partial", "crosswise"])
+def test_a_motif_lies_in_the_middle_of_the_front(way):
+    assert broken(garment_lay("weir-rose", way, centred=("front",))) == []
+
+
+def test_a_motif_that_lies_on_no_fold_is_refused_with_a_way_out():
+    with pytest.raises(LayRefused, match="open the cloth") as refusal:
+        garment_lay("weir-rose", "lengthwise", centred=("front",))
+    assert refusal.value.pieces == ("d/front",)
+
+
+@pytest.mark.parametrize("way", ["open", "crosswise", "turned"])
+@pytest.mark.parametrize("cloth", ["reed-border", "two-bank-border"])
+def test_hems_lie_on_the_border_at_one_depth(cloth, way):
+    lay = garment_lay(cloth, way, border=("front", "back"))
+    assert broken(lay) == []
+    assert not [f for f in lay.findings if f.code == "border-unasked"]
+
+
+def test_what_matching_costs_is_never_negative_in_the_mean():
+    with_, without = [], []
+    for cloth in ("harbour-check", "jetty-stripe"):
+        with_.append(garment_lay(cloth, "open", seams=("side seam",), effort=300).lay_length_mm)
+        without.append(garment_lay(cloth, "open", effort=300).lay_length_mm)
+    assert sum(with_) >= sum(without) * 0.995
+
+
+def test_seams_are_free_on_a_cloth_without_a_repeat():
+    lay = garment_lay("moss-linen", "open", seams=("side seam",))
+    assert broken(lay) == []
