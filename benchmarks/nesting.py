@@ -147,6 +147,7 @@ def main() -> None:
     parser.add_argument("--quick", action="store_true", help="one width, the smaller cases")
     parser.add_argument("--ways", default="open,lengthwise,partial,to-middle")
     parser.add_argument("--names", default="")
+    parser.add_argument("--widths", default="1100,1400,1500")
     parser.add_argument("--no-library", action="store_true")
     asked = parser.parse_args()
     started = perf_counter()
@@ -154,7 +155,7 @@ def main() -> None:
     print(f"warm after {perf_counter() - started:.1f} s")
     names = tuple(asked.names.split(",")) if asked.names else tuple(GARMENTS)
     names = names[:10] if asked.quick and not asked.names else names
-    widths = (1400.0,) if asked.quick else (1100.0, 1400.0, 1500.0)
+    widths = (1400.0,) if asked.quick else tuple(float(mm) for mm in asked.widths.split(","))
     print(
         f"{'case':<15} {'cm':>4} {'way':<11} {'parts':>5} {'first s':>8} {'first':>8} {'1 s':>8} {'end':>8} "
         f"{'used':>5} {'least':>8} {'library':>8} {'ratio':>6}"

@@ -85,7 +85,7 @@ def _judge_lay(lay, pieces, cloth):
         counts.setdefault(placed["piece"], []).extend(hands)
     for a in range(len(flat)):
         for b in range(a):
-            if flat[a][1].intersection(flat[b][1]).area > 0.01:
+            if flat[a][1].intersection(flat[b][1], grid_size=1e-6).area > 0.01:
                 faults.append(f"{flat[a][0]} and {flat[b][0]} overlap")
     for id, piece in pieces.items():
         for cut in piece["cuts"]:

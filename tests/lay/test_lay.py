@@ -94,16 +94,34 @@ def test_a_depth_beyond_the_middle_is_refused():
 
 
 def test_sections_lie_one_after_another_and_their_lengths_add_up():
-    record = four_kinds()
-    lay = laid(record, "lengthwise+open")["lays"][0]
+    # halves 26 cm deep on a fold of 28, and yokes 50 cm across that only open cloth holds
+    wide = [[0, 0], [120, 0], [120, 500], [0, 500]]
+    pieces = [piece(f"front {k}", HALF, fold=[[0, 0], [600, 0]]) for k in range(2)]
+    record = job(*pieces, piece("yoke", wide, 2, mirror=True), width=560)
+    lay = laid(record, "lengthwise+open", effort=40)["lays"][0]
     first, second = lay["sections"]
     assert second["x_mm"] == pytest.approx(first["length_mm"])
     assert second["cloth_x_mm"] == pytest.approx(first["cloth_length_mm"])
     assert lay["lay_length_mm"] == pytest.approx(first["cloth_length_mm"] + second["cloth_length_mm"])
-    # singles go to the open section, what is double or on the fold to the folded one
+    # what is on the fold lies in the folded section, what no fold holds in the open one
     homes = {p["piece"]: p["section"] for p in lay["placements"]}
-    assert homes["front"] == homes["sleeve"] == 0
-    assert homes["ell"] == 1
+    assert homes == {"front 0": 0, "front 1": 0, "yoke": 1}
+    assert judged(record, laid(record, "lengthwise+open", effort=40)) == []
+
+
+def test_sections_are_never_longer_than_one_of_their_ways_alone():
+    record = four_kinds()
+    alone = min(laid(record, way, effort=60)["lays"][0]["lay_length_mm"] for way in ("lengthwise", "open"))
+    lay_file = laid(record, "lengthwise+open", effort=60)
+    assert lay_file["lays"][0]["lay_length_mm"] <= alone + 0.01
+    assert judged(record, lay_file) == []
+    assert [f["code"] for f in lay_file["lays"][0]["findings"] if f["level"] == "note"] == ["section-unused"]
+
+
+def test_a_searched_depth_is_never_longer_than_the_fold_in_half():
+    record = four_kinds()
+    half = laid(record, "lengthwise", effort=60)["lays"][0]["lay_length_mm"]
+    assert laid(record, "partial", effort=60)["lays"][0]["lay_length_mm"] <= half + 0.01
 
 
 def test_a_section_that_nothing_needs_is_refused():

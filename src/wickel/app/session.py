@@ -82,12 +82,14 @@ class Session(QObject):
         self.pieces: tuple[CutPiece, ...] = ()
         self.lays: dict[str, Lay] = {}
         self.lay_refusals: dict[str, str] = {}
+        self.set_aside: dict[str, float] = {}
         self.searching = False
         self._cloth_in_hand = ""
         self._pile: tuple[Cloth, Cloth] | None = None
         self._runner = runner
         self._runner.improved.connect(self._improved)
         self._runner.refused.connect(self._refused)
+        self._runner.aside.connect(self._set_aside)
         self._runner.finished.connect(self._finished)
         self._runner.failed.connect(self._failed)
         self._save_timer = QTimer(self, singleShot=True, interval=_SAVE_AFTER_MS)
@@ -143,7 +145,7 @@ class Session(QObject):
         if not only_way:
             self._draft()
             self._find_pile()
-            self.lays, self.lay_refusals = {}, {}
+            self.lays, self.lay_refusals, self.set_aside = {}, {}, {}
         self.show_again()
         if not only_way:
             self.search(QUICK_EFFORT)
@@ -189,7 +191,7 @@ class Session(QObject):
         """Take another of the job's cloths in hand: its lay, its figures."""
         if self.cloth is not None and id != self.cloth.id:
             self._cloth_in_hand = id
-            self.lays, self.lay_refusals = {}, {}
+            self.lays, self.lay_refusals, self.set_aside = {}, {}, {}
             self._find_pile()
             self.show_again()
             self.search(QUICK_EFFORT)
@@ -243,6 +245,10 @@ class Session(QObject):
         if known is None or lay.lay_length_mm < known.lay_length_mm - 1e-6:
             self.lays[way] = lay
             self.lays_changed.emit()
+
+    def _set_aside(self, way: str, least_mm: float) -> None:
+        self.set_aside[way] = least_mm
+        self.lays_changed.emit()
 
     def _refused(self, way: str, sentence: str) -> None:
         self.lay_refusals[way] = sentence

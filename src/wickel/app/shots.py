@@ -6,6 +6,7 @@ import os
 import sys
 import tempfile
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -26,7 +27,7 @@ def write_shots(folder: Path) -> int:
     assert isinstance(app, QApplication)
     folder.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as home:
-        window = make_window(app, Path(home), InlineRunner(most_effort=80), demo=True)
+        window = make_window(app, Path(home), InlineRunner(most_effort=300), demo=True)
         window.show()
         jobs = sorted((Path(home) / "demo-studio").glob("*.wickel.json"))
 
@@ -50,16 +51,36 @@ def write_shots(folder: Path) -> int:
         shot("lay-unfolded", 3)
         window.lay.opened.setChecked(False)
         window.session.undo_stack.undo()
-        window.open_path(jobs[3])
-        window.lay.take_way("lengthwise+open")
-        shot("lay-sections", 3)
-        window.session.undo_stack.undo()
+        _print_shots(window, jobs, shot)
         apply_theme(app, DARK)
         window.slip.dress()
         window.open_path(jobs[2])
         shot("lay-dark-inches", 3)
         window.close()
     return 0
+
+
+def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
+    """A bordered cloth with both hems on its border, and a check whose side seams meet."""
+    from wickel.app.edits import with_garment, with_shelf_cloth
+    from wickel.job import AskedOfPrint
+    from wickel.studio import shelf_cloth
+
+    window.open_path(jobs[0])
+    session = window.session
+    for name, cloth, asked in (
+        ("border", "reed-border", AskedOfPrint(border=("front", "back"))),
+        ("check", "harbour-check", AskedOfPrint(seams=("side seam",))),
+    ):
+        assert session.cloth is not None
+        assert session.garment is not None
+        taken = with_shelf_cloth(session.job, session.cloth, shelf_cloth(cloth))
+        session.apply(with_garment(taken, replace(session.garment, on_print=asked)), name)
+        if name == "border":
+            shot("cloth-border", 2)
+        shot(f"lay-{name}", 3)
+    while session.undo_stack.canUndo():
+        session.undo_stack.undo()
 
 
 def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Callable[[str, int], None]) -> None:

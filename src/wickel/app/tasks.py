@@ -16,7 +16,17 @@ from time import perf_counter
 from PySide6.QtCore import QObject, QSocketNotifier, Signal
 
 from wickel.cloth import STACKED, Cloth
-from wickel.lay import CutPiece, Lay, LayRefused, LayReport, Stopped, WayFound, lay_ways, stacked_lays, warm_up
+from wickel.lay import (
+    CutPiece,
+    Lay,
+    LayRefused,
+    LayReport,
+    Stopped,
+    WayFound,
+    lay_ways,
+    stacked_lays,
+    warm_in_background,
+)
 
 PICTURES_A_SECOND = 20
 
@@ -35,7 +45,7 @@ class LayTask:
 
 
 Tell = Callable[[str, str, object], None]
-"""``tell(kind, way, value)``: improved with a lay, refused with a sentence, finished."""
+"""``tell(kind, way, value)``: improved with a lay, refused with a sentence, set aside with a length, finished."""
 
 
 def run_task(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
@@ -55,7 +65,9 @@ def run_task(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
                 tell("improved", lay.way, lay)
 
     def found(own: WayFound) -> None:
-        if own.lay is not None:
+        if own.set_aside:
+            tell("aside", own.way, own.least_mm)
+        elif own.lay is not None:
             tell("improved", own.way, own.lay)
         else:
             tell("refused", own.way, own.refusal)
@@ -91,6 +103,7 @@ class Runner(QObject):
 
     improved = Signal(str, object)
     refused = Signal(str, str)
+    aside = Signal(str, float)
     finished = Signal()
     failed = Signal(str)
 
@@ -112,6 +125,8 @@ class Runner(QObject):
             self.improved.emit(way, value)
         elif kind == "refused":
             self.refused.emit(way, str(value))
+        elif kind == "aside":
+            self.aside.emit(way, float(str(value)))
         elif kind == "failed":
             self.failed.emit(str(value))
         else:
@@ -204,8 +219,7 @@ def _worker(pipe: Connection, wanted: Synchronized, stopped: Synchronized) -> No
     import signal
 
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # Ctrl+C in the terminal is the window's business
-    if not pipe.poll():
-        warm_up()
+    warm_in_background()
     while True:
         try:
             number, task = pipe.recv()

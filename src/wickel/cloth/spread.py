@@ -128,7 +128,8 @@ def _partial(width: float, length: float, reserve: float, depth: float | None) -
     double = _zone(length, (0, d), (0, d - reserve), Affine(f=d), Affine(e=-1.0, f=d))
     single = _zone(length, (d, width - d), (d, width - d - reserve), Affine(f=d))
     double = replace(double, folds=(_fold("low", length, 0.0, (0, 1)),))
-    return _section("partial", length, length, double, single, depth=d)
+    zones = (double, single) if width - 2 * d > 1e-6 else (double,)  # folded in half nothing lies beside it
+    return _section("partial", length, length, *zones, depth=d)
 
 
 def _to_middle(width: float, length: float, reserve: float, depth: float | None) -> Section:

@@ -14,13 +14,13 @@ from wickel.lay.demand import (
 )
 from wickel.lay.exact import exact_check
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
-from wickel.lay.nest import Stopped, warm_up
+from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, fits_nowhere
-from wickel.lay.placement import Finding, Lay, Level, Placement, Shape
+from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better
 from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_table, on_table, table_map
 from wickel.lay.stacked import stack_partner, stacked_lays
 from wickel.lay.unfolding import unfolded_lay
-from wickel.lay.ways import WayFound, better, lay_ways
+from wickel.lay.ways import WayFound, lay_ways
 
 __all__ = [
     "DEFAULT_EFFORT",
@@ -56,7 +56,7 @@ __all__ = [
     "stacked_lays",
     "table_map",
     "unfolded_lay",
-    "warm_up",
+    "warm_in_background",
     "with_findings",
     "with_straight_folds",
 ]

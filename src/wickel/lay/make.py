@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 from time import perf_counter
 
@@ -12,15 +12,18 @@ from wickel.cloth import Cloth, SectionPlan, Spread, depth_fits, planned, spread
 from wickel.geometry import Outline, area, bounds, moved, outline_of
 from wickel.lay.constraints import Obstacle, constrained, obstacles_on, steady_plies
 from wickel.lay.demand import CutPiece
-from wickel.lay.nest import Candidate, Item, NoPlace, Problem, Report, Solution, Spot, Stopped, search
-from wickel.lay.parts import LayRefused, Part, Pose, parts_for
-from wickel.lay.placement import Lay, Placement
+from wickel.lay.nest import Candidate, Item, NoPlace, Problem, Report, Solution, Spot, Stopped, quick_length, search
+from wickel.lay.parts import LayRefused, Part, Pose, homes_of, parts_for
+from wickel.lay.placement import Lay, Placement, better
 from wickel.lay.rules import findings
 from wickel.lay.slant import placed_on_slant
 
 DEFAULT_EFFORT = 1000
-_DEPTHS_TRIED = 5
-_DEPTH_EFFORT = 6
+_DEPTHS_TRIED, _DEPTHS_KEPT, _DEPTH_EFFORT = 10, 3, 30
+"""How many depths of a fold are looked at quickly, and of these how many again, with so many steps."""
+
+_MOST_LOOKS = 24
+"""How many times an order is tried in another section."""
 
 LayReport = Callable[[float, Callable[[], Lay] | None], None]
 """``report(progress 0..1, best lay so far on demand)``; may raise ``Stopped``."""
@@ -52,11 +55,19 @@ def make_lay(
 class Laying:
     """The search for a lay of one way, which can be gone on with.
 
-    Raises what ``make_lay`` does when it is made.
+    One that is not ``alone`` looks at the simpler ways beside it, which it must not be longer than. Raises what
+    ``make_lay`` does when it is made.
     """
 
     def __init__(
-        self, pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, *, seed: int = 1, workers: int = 1
+        self,
+        pieces: tuple[CutPiece, ...],
+        cloth: Cloth,
+        way: str,
+        *,
+        seed: int = 1,
+        workers: int = 1,
+        alone: bool = False,
     ) -> None:
         self.way, self._cloth, self._seed, self._workers = way, cloth, seed, workers
         self._seconds, self._effort, self._stopped = 0.0, 0, False
@@ -69,19 +80,79 @@ class Laying:
         self._plans = tuple(_with_depth(plan, self._pieces, cloth, seed) for plan in asked)
         width, reserve = cloth.lay_width_mm, cloth.reserve_mm
         self._probes = tuple(spread(_text((plan,)), width, 1.0, reserve).sections[0] for plan in self._plans)
+        asked_for = parts_for(self._pieces, cloth, self._probes)
+        for plan, own in zip(self._plans, asked_for, strict=True):
+            if not own:
+                raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
+        if len(self._plans) > 1 and not any(plan.way.slanting for plan in self._plans):
+            asked_for = self._moved_about(asked_for)
         longer = [spread(_text((plan,)), width, 2.0, reserve).sections[0] for plan in self._plans]
         # only the first section knows where on the cloth it lies, however long the others are
         steady = [frozenset() if k else steady_plies(self._probes[0], longer[0]) for k in range(len(longer))]
-        asked_for = parts_for(self._pieces, cloth, self._probes)
         self._parts = tuple(
             constrained(own, self._pieces, cloth, probe, plies) if plies else own
             for own, probe, plies in zip(asked_for, self._probes, steady, strict=True)
         )
         self._obstacles = [obstacles_on(cloth, probe, plies) for probe, plies in zip(self._probes, steady, strict=True)]
-        for plan, own in zip(self._plans, self._parts, strict=True):
-            if not own:
-                raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
         self._done: list[Solution | None] = [None] * len(self._parts)
+        self._rivals = () if alone else tuple(self._beside(asked))
+
+    def _beside(self, asked: tuple[SectionPlan, ...]) -> Iterator[Laying]:
+        """Simpler ways that this one must not be longer than: each section's alone, and half for a depth not asked."""
+        half = self._cloth.lay_width_mm / 2
+        if any(plan.way.slanting for plan in asked):
+            return  # what was put on the slanting fold was put there on purpose
+        plans = {plan: None for plan in asked} if len(asked) > 1 else {}
+        if (
+            len(asked) == 1
+            and asked[0].way.takes_depth
+            and asked[0].depth_mm is None
+            and self._plans[0].depth_mm != half
+        ):
+            plans[replace(asked[0], depth_mm=half)] = None
+        for plan in plans:
+            try:
+                yield Laying(
+                    self._pieces, self._cloth, _text((plan,)), seed=self._seed, workers=self._workers, alone=True
+                )
+            except LayRefused:
+                continue
+
+    def _moved_about(self, parts: tuple[tuple[Part, ...], ...]) -> tuple[tuple[Part, ...], ...]:
+        """The parts of sections with orders moved to other sections while quick lays get shorter by it.
+
+        A section that is left with nothing is left out.
+        """
+        homes = homes_of(self._pieces, self._cloth, self._probes)
+        chosen = {home: options[0] for home, options in homes.items()}
+        best = sum(self._quick_mm(k, own) for k, own in enumerate(parts))
+        looks, won = 0, True
+        while won:
+            won = False
+            for home, options in homes.items():
+                for other in options:
+                    if other == chosen[home] or looks >= _MOST_LOOKS:
+                        continue
+                    looks += 1
+                    tried = parts_for(self._pieces, self._cloth, self._probes, {**chosen, home: other})
+                    length = sum(self._quick_mm(k, own) for k, own in enumerate(tried))
+                    if length < best - 0.5:
+                        best, parts, won = length, tried, True
+                        chosen[home] = other
+        kept = [k for k, own in enumerate(parts) if own]
+        self._plans = tuple(self._plans[k] for k in kept)
+        self._probes = tuple(self._probes[k] for k in kept)
+        return tuple(parts[k] for k in kept)
+
+    def _quick_mm(self, k: int, parts: tuple[Part, ...]) -> float:
+        """The cloth that a quick lay of some parts takes in one section."""
+        probe = self._probes[k]
+        if not parts:
+            return 0.0
+        if self._plans[k].way.slanting:
+            return probe.cloth_length_mm
+        items = items_of(parts, self._cloth.margin_mm)
+        return quick_length(Problem(items=items)) * probe.cloth_length_mm / probe.length_mm
 
     @property
     def least_mm(self) -> float:
@@ -105,6 +176,15 @@ class Laying:
 
     def go_on(self, effort: int, report: LayReport | None = None) -> Lay:
         """Search for so many more steps, from the best lay so far when there is one; the best lay."""
+        self._search(effort, report)
+        lay = self._lay(self._done)
+        for rival in self._rivals:
+            other = rival.go_on(1 if self._stopped else effort, report)
+            if better(other, lay):
+                lay = replace(other, spread=replace(other.spread, way=self.way))
+        return lay
+
+    def _search(self, effort: int, report: LayReport | None) -> None:
         started, self._stopped = perf_counter(), False
         for k, own in enumerate(self._parts):
             if self._plans[k].way.slanting:
@@ -132,7 +212,17 @@ class Laying:
         self._seconds += perf_counter() - started
         found_at = max((own.effort for own in self._done if own is not None), default=0)
         self._effort = max(self._effort, found_at) if self._stopped else self._effort + effort
-        return self._lay(self._done)
+
+    @property
+    def quick_mm(self) -> float:
+        """About the length of cloth, by a quick look."""
+        return sum(self._quick_mm(k, own) for k, own in enumerate(self._parts))
+
+    def length_after(self, effort: int) -> float:
+        """The length of cloth after so many more steps, without looking at the rules."""
+        self._search(effort, None)
+        done = [solution for solution in self._done if solution is not None]
+        return _spread_for(self._cloth, self._plans, self._parts, done).cloth_mm
 
     def _relay(self, k: int, report: LayReport | None) -> Report:
         """A report of the search of one section as one of the whole lay, once all its sections have one."""
@@ -173,38 +263,42 @@ def _text(plans: tuple[SectionPlan, ...]) -> str:
 
 
 def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, seed: int) -> SectionPlan:
-    """The plan with the depth at which a quick lay is shortest, when the way takes one and none was given.
+    """The plan with the depth at which a short search is shortest, when the way takes one and none was given.
 
-    A fold is as deep as one of the pieces that are cut double on it.
+    A fold is as deep as one of the pieces that are cut double on it, or goes to the middle. The best few of a quick
+    look at all are looked at longer.
     """
     if not plan.way.takes_depth or plan.depth_mm is not None:
         return plan
     width, reserve = cloth.lay_width_mm, cloth.reserve_mm
-    deepest = replace(plan, depth_mm=width / 2)
-    half = spread(_text((deepest,)), width, 1.0, reserve).sections
-    (parts,) = parts_for(pieces, cloth, half)
-    heights = {bounds(pose.outline).height for part in parts for pose in part.poses if len(pose.cut_plies) > 1}
-    each = {round(height, 3): height + reserve for height in heights}
-    depths = [depth for _, depth in sorted(each.items(), reverse=True) if depth_fits(depth, width, reserve)]
-    if not depths:
-        raise LayRefused("Nothing is cut double here: lay the cloth open.")
-    tried: list[tuple[float, float]] = []
+    depths = {width / 2}
     refusal: LayRefused | None = None
-    for depth in depths[:_DEPTHS_TRIED]:
-        made = replace(plan, depth_mm=depth)
+    for cut_double in (replace(plan, depth_mm=width / 2), replace(plan, depth_mm=width / 3)):
         try:
-            (parts,) = parts_for(pieces, cloth, spread(_text((made,)), width, 1.0, reserve).sections)
+            (parts,) = parts_for(pieces, cloth, spread(_text((cut_double,)), width, 1.0, reserve).sections)
         except LayRefused as reason:
             refusal = reason
             continue
-        quick = search(
-            Problem(items=items_of(parts, cloth.margin_mm), seed=seed, effort=_DEPTH_EFFORT), lambda *_: None
-        )
-        tried.append((quick.length_mm, depth))
+        heights = {bounds(pose.outline).height for part in parts for pose in part.poses if len(pose.cut_plies) > 1}
+        each = {round(height, 3): height + reserve for height in heights}
+        depths |= {depth for depth in each.values() if depth_fits(depth, width, reserve)}
+    layings: dict[float, Laying] = {}
+    tried: list[tuple[float, float]] = []
+    for depth in sorted(depths, reverse=True)[:_DEPTHS_TRIED]:
+        way = _text((replace(plan, depth_mm=depth),))
+        try:
+            layings[depth] = Laying(pieces, cloth, way, seed=seed, alone=True)
+        except LayRefused as reason:
+            refusal = refusal or reason
+            continue
+        tried.append((layings[depth].quick_mm, depth))
     if not tried:
         assert refusal is not None, "a depth was tried"
         raise refusal
-    return replace(plan, depth_mm=min(tried)[1])
+    best = sorted(tried)[:_DEPTHS_KEPT]
+    if len(best) > 1:
+        best = sorted((layings[depth].length_after(_DEPTH_EFFORT), depth) for _, depth in best)
+    return replace(plan, depth_mm=best[0][1])
 
 
 def items_of(parts: tuple[Part, ...], margin_mm: float, obstacles: tuple[Obstacle, ...] = ()) -> tuple[Item, ...]:

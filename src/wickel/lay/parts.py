@@ -7,7 +7,7 @@ mirrored follow from the ply maps of the zone and from nothing else.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 
 from wickel.cloth import Cloth, FoldEdge, Print, Section, Zone, planned
@@ -70,12 +70,20 @@ class Part:
     yields: int
 
 
+Home = tuple[str, int]
+"""An order that is to lie in one section: the id of its piece, and its number among the piece's orders."""
+
+
 def parts_for(
-    pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    sections: tuple[Section, ...],
+    homes: Mapping[Home, int] | None = None,
 ) -> tuple[tuple[Part, ...], ...]:
     """The parts that give every copy asked of one cloth, for each section those that lie in it.
 
-    An order goes to the section where it takes the fewest placements and leaves the fewest plies uncut.
+    An order goes to the section that ``homes`` names, else to where it takes the fewest placements and leaves the
+    fewest plies uncut.
 
     Raises:
         LayRefused: a piece fits no zone in any allowed turn; says by how much and what would help.
@@ -84,15 +92,31 @@ def parts_for(
     parts: list[list[Part]] = [[] for _ in sections]
     for piece in pieces:
         counter = 0
-        for order in piece.orders:
+        for number, order in enumerate(piece.orders):
             if order.cloth != cloth.id:
                 continue
-            home, takes = _best_section(piece, order, cloth, sections, turns[piece.garment])
-            for take in takes:
+            options = _options(piece, order, cloth, sections, turns[piece.garment])
+            home = (homes or {}).get((piece.id, number), next(iter(options)))
+            for take in options[home]:
                 counter += 1
                 id = f"{piece.id}/{counter}"
                 parts[home].append(Part(id=id, piece=piece.id, poses=take.poses, yields=take.yields))
     return tuple(tuple(own) for own in parts)
+
+
+def homes_of(pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]) -> dict[Home, tuple[int, ...]]:
+    """The sections that could hold each order, the one it goes to by itself first.
+
+    Raises:
+        LayRefused: an order that none can hold.
+    """
+    turns = garment_turns(pieces, cloth)
+    return {
+        (piece.id, number): tuple(_options(piece, order, cloth, sections, turns[piece.garment]))
+        for piece in pieces
+        for number, order in enumerate(piece.orders)
+        if order.cloth == cloth.id
+    }
 
 
 def _refuse_slanting(piece: CutPiece, section: Section) -> None:
@@ -114,9 +138,10 @@ class _Take:
     uncut: int
 
 
-def _best_section(
+def _options(
     piece: CutPiece, order: CutOrder, cloth: Cloth, sections: tuple[Section, ...], head_turn: float
-) -> tuple[int, list[_Take]]:
+) -> dict[int, list[_Take]]:
+    """The placements of an order in each section that can hold it, the best section first."""
     found: list[tuple[int, int, int, list[_Take]]] = []
     refusal: LayRefused | None = None
     for k, section in enumerate(sections):
@@ -129,8 +154,7 @@ def _best_section(
     if not found:
         assert refusal is not None, "there is a section"
         raise refusal
-    _, _, home, takes = min(found, key=lambda own: own[:3])
-    return home, takes
+    return {k: takes for _, _, k, takes in sorted(found, key=lambda own: own[:3])}
 
 
 def _takes(piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, head_turn: float) -> list[_Take]:

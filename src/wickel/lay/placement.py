@@ -108,3 +108,8 @@ class Lay:
             if piece.id == id:
                 return piece
         raise KeyError(id)
+
+
+def better(one: Lay, other: Lay) -> bool:
+    """Whether one lay is to be taken before another: complete ones first, then the shorter."""
+    return (not one.complete, one.lay_length_mm) < (not other.complete, other.lay_length_mm - 1e-6)

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from shapely import STRtree
 from shapely.geometry import LineString, Polygon
 
-from wickel.cloth import Print, Zone
+from wickel.cloth import Print, Zone, planned, way_name
 from wickel.lay.demand import CutPiece
 from wickel.lay.exact import exact_check
 from wickel.lay.on_print import print_findings
@@ -176,6 +176,13 @@ def _notes(lay: Lay) -> Iterator[Finding]:
             code="unheeded",
             text=f"{lay.cloth.shown_name} has a {kept} written in a way that this lay does not heed.",
             way_out="Say it on the card of the cloth, or check the pieces by eye before cutting.",
+        )
+    if len(planned(lay.way)) > len(lay.spread.sections):
+        yield Finding(
+            level=Level.NOTE,
+            code="section-unused",
+            text=f"Only {way_name(lay.spread.sections[0].way).lower()}: another section would make the lay longer.",
+            way_out="",
         )
     low, high = lay.cloth.selvages_mm
     if abs(low - high) > UNEVEN_MM and any(zone.folds for section in lay.spread.sections for zone in section.zones):

@@ -14,7 +14,7 @@ from wickel.lay.demand import CutPiece
 from wickel.lay.make import DEFAULT_EFFORT, Laying, LayReport
 from wickel.lay.nest import ORDERS, Stopped
 from wickel.lay.parts import LayRefused
-from wickel.lay.placement import Lay
+from wickel.lay.placement import Lay, better
 
 QUICK = ORDERS + 20
 LEAST_KEPT = 3
@@ -36,7 +36,7 @@ class WayFound:
 
 
 Found = Callable[[WayFound], None]
-"""Called with every better lay and every refusal."""
+"""Called with every better lay, every refusal, and when a way is set aside."""
 
 
 def lay_ways(
@@ -93,10 +93,11 @@ class _Comparison:
         """A first lay of a way; of one that cannot be the shortest a single order, to have something to see."""
         pieces, cloth, seed, workers = self._made_of
         try:
-            self._layings[way] = Laying(pieces, cloth, way, seed=seed, workers=workers)
+            self._layings[way] = Laying(pieces, cloth, way, seed=seed, workers=workers, alone=True)
             beaten = self._layings[way].least_mm > self._shortest()
             self.go_on(way, 1 if beaten else steps)
-            self.known[way] = replace(self.known[way], set_aside=beaten)
+            if beaten:
+                self._set_aside(way)
         except LayRefused as reason:
             self.known[way] = WayFound(way=way, refusal=str(reason))
             self._found(self.known[way])
@@ -104,13 +105,20 @@ class _Comparison:
     def running(self) -> list[str]:
         """The ways that may still turn out the shortest, the shortest first."""
         shortest = self._shortest()
-        ranked = []
+        ranked, beaten = [], []
         for way, own in self.known.items():
             if own.lay is not None and own.least_mm > shortest:
-                self.known[way] = replace(own, set_aside=True)
+                beaten.append(way)
             elif own.lay is not None:
                 ranked.append((not own.lay.complete, own.lay.lay_length_mm, way))
+        for way in beaten:
+            self._set_aside(way)
         return [way for _, _, way in sorted(ranked)]
+
+    def _set_aside(self, way: str) -> None:
+        if not self.known[way].set_aside:
+            self.known[way] = replace(self.known[way], set_aside=True)
+            self._found(self.known[way])
 
     def go_on(self, way: str, steps: int) -> None:
         """Search one way for so many steps more."""
@@ -132,8 +140,3 @@ class _Comparison:
         """The shortest complete lay so far."""
         lays = (own.lay for own in self.known.values() if own.lay is not None)
         return min((lay.lay_length_mm for lay in lays if lay.complete), default=float("inf"))
-
-
-def better(one: Lay, other: Lay) -> bool:
-    """Whether one lay is to be taken before another: complete ones first, then the shorter."""
-    return (not one.complete, one.lay_length_mm) < (not other.complete, other.lay_length_mm - 1e-6)

@@ -48,14 +48,20 @@ class WayCard(TakenCard):
         self.length: QLabel = label("–", "title")
         row.addWidget(self.length)
         column.addLayout(row)
+        self.aside = label("", "soft", wrap=True)
+        column.addWidget(self.aside)
         self.snag = label("", "broken", wrap=True)
         column.addWidget(self.snag)
 
-    def show_way(self, lay: Lay | None, refusal: str, longest_mm: float, length: str, *, chosen: bool) -> None:
-        """Show what is known of this way."""
+    def show_way(
+        self, lay: Lay | None, refusal: str, longest_mm: float, length: str, aside: str, *, chosen: bool
+    ) -> None:
+        """Show what is known of this way; ``aside`` says why it is not searched any more."""
         self.picture.show_lay(lay, longest_mm)
         self.length.setText(length)
         self.used.setText("" if lay is None else f"{lay.used_share:.0%} used")
+        self.aside.setText(aside)
+        self.aside.setVisible(bool(aside))
         self.snag.setText(refusal)
         self.snag.setVisible(bool(refusal))
         self.mark(chosen)
@@ -244,7 +250,9 @@ class LayStage(QWidget):
             own, lay = self.way_cards[id], session.lays.get(id)
             length = "–" if lay is None else shown_cloth_length(lay.lay_length_mm, session.job.unit)
             snag = session.lay_refusals.get(id, "") or _snag(lay)
-            own.show_way(lay, snag, longest, length, chosen=id == session.way)
+            least = session.set_aside.get(id)
+            aside = "" if least is None else f"not searched on: {shown_cloth_length(least, session.job.unit)} at least"
+            own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
             self._way_column.removeWidget(own)
             self._way_column.insertWidget(k, own)
         self._show_figures()

@@ -21,7 +21,7 @@ from wickel.lay.nest.problem import (
     Spot,
     Stopped,
 )
-from wickel.lay.nest.search import search, warm_up
+from wickel.lay.nest.search import quick_length, search, warm_in_background, warm_up
 
 __all__ = [
     "NEVER_AGAIN_MM",
@@ -35,6 +35,8 @@ __all__ = [
     "Solution",
     "Spot",
     "Stopped",
+    "quick_length",
     "search",
+    "warm_in_background",
     "warm_up",
 ]

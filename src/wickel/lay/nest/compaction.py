@@ -28,7 +28,8 @@ _ROUNDS = 6
 _ADDED = 6
 _WON_MM = 0.3
 _LEFTWARD = 1e-4
-_SLACK_MM = 1e-5
+_SLACK_MM = 3e-6
+_SAME_MM = 1e-9
 _HOPE = 1.01
 """What is pushed apart to more than this over the length wanted is not pushed on."""
 _MOST_POINTS = 12_000
@@ -39,13 +40,29 @@ class Shapes:
 
     def __init__(self) -> None:
         self._made: dict[int, tuple[Outline, Hulls]] = {}
+        self._cut: dict[int, list[tuple[Floats, tuple[Outline, ...]]]] = {}
 
     def of(self, outline: Outline) -> Hulls:
-        """The convex parts of an outline."""
+        """The convex parts of an outline; one that is another turned or mirrored takes that one's parts."""
         key = id(outline)
         if key not in self._made:  # the outline is kept with them, so that its id stays its own
-            self._made[key] = (outline, hulls(convex_parts(outline)))
+            self._made[key] = (outline, hulls(self._parts(outline)))
         return self._made[key][1]
+
+    def _parts(self, outline: Outline) -> tuple[Outline, ...]:
+        points = np.asarray(outline)
+        alike = self._cut.setdefault(len(outline), [])
+        for known, parts in alike:
+            for sx, sy in ((1.0, 1.0), (-1.0, -1.0), (1.0, -1.0), (-1.0, 1.0)):
+                turned = known * (sx, sy)
+                shift = points[0] - turned[0]
+                if np.abs(turned + shift - points).max() < _SAME_MM:
+                    dx, dy = (float(mm) for mm in shift)
+                    moved = (tuple((sx * x + dx, sy * y + dy) for x, y in part) for part in parts)
+                    return tuple(part if sx * sy > 0 else part[::-1] for part in moved)
+        parts = convex_parts(outline)
+        alike.append((points, parts))
+        return parts
 
 
 def compacted(
@@ -103,13 +120,14 @@ class _Push:
         self.start: Floats = np.array(places)
         self.lows = np.array([c.low_mm for c in chosen])
         self.highs = np.array([c.high_mm for c in chosen])
-        self.ignored = {
+        ignored = [
             (k, self.items + o)
             for k, c in enumerate(chosen)
             if c.minds is not None
             for o in range(len(problem.obstacles))
             if o not in c.minds
-        }
+        ]
+        self.ignored = np.array([i * len(parts) + j for i, j in ignored], dtype=np.int64)
         self.starts = np.cumsum([0, *(len(h.boxes) for h in parts)])
         self.boxes = np.concatenate([h.boxes for h in parts])
         self.item_boxes = np.array([(*h.boxes[:, :2].min(axis=0), *h.boxes[:, 2:].max(axis=0)) for h in parts])
@@ -147,8 +165,8 @@ class _Push:
             over = touching[self._lines(touching, moved)[:, 2] < -_SLACK_MM]
             if not len(over):
                 return moved
-            known = {(int(p), int(q)) for p, q in pairs[:, 2:]}
-            new = np.array([(int(p), int(q)) not in known for p, q in over[:, 2:]], dtype=np.bool_)
+            many = len(self.boxes)
+            new = ~np.isin(over[:, 2] * many + over[:, 3], pairs[:, 2] * many + pairs[:, 3])
             if not new.any():
                 return None
             pairs = np.concatenate((pairs, over[new]))
@@ -163,8 +181,8 @@ class _Push:
                 break
             self._pairs = np.empty((4 * len(self._pairs), 4), dtype=np.int64)
         keep = pairs[:, 0] < self.items  # two obstacles are no matter
-        if self.ignored:
-            keep &= np.array([(int(i), int(j)) not in self.ignored for i, j in pairs[:, :2]], dtype=np.bool_)
+        if len(self.ignored):
+            keep &= ~np.isin(pairs[:, 0] * len(self.along) + pairs[:, 1], self.ignored)
         return pairs[keep]
 
     def _lines(self, pairs: Ints, at: Floats) -> Floats:

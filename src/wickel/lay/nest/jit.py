@@ -1,8 +1,13 @@
-"""Compiling hot loops where that is possible; without it the same work is done with NumPy, slower."""
+"""Compiling hot loops where that is possible; without it the same work is done with NumPy, slower.
+
+Compiled loops are kept on disk. On a new machine compiling takes a quarter of a minute: a program that shows something
+meanwhile calls ``while_compiling`` and goes on with NumPy until the loops are there.
+"""
 
 from __future__ import annotations
 
 import os
+import threading
 from collections.abc import Callable
 from typing import Any, TypeVar, cast
 
@@ -20,6 +25,9 @@ if not os.environ.get(OFF):
     except Exception:  # noqa: BLE001 - whatever is wrong with the compiler, the program works without it
         COMPILED = False
 
+_compiling = threading.Event()
+_own = threading.local()
+
 
 def compiled(loop: Loop) -> Loop:
     """The loop compiled, kept on disk, and free of the interpreter's lock; unchanged where there is no compiler."""
@@ -29,3 +37,34 @@ def compiled(loop: Loop) -> Loop:
         return cast(Loop, numba.njit(cache=True, nogil=True)(loop))
     except RuntimeError:  # nowhere to keep what is compiled
         return cast(Loop, numba.njit(nogil=True)(loop))
+
+
+def ready() -> bool:
+    """Whether this thread is to use the compiled loops: there are some, and nobody compiles them just now but it."""
+    return COMPILED and (not _compiling.is_set() or is_compiler())
+
+
+def is_compiler() -> bool:
+    """Whether this thread is one of those that compile."""
+    return bool(getattr(_own, "compiler", False))
+
+
+def as_compiler(yes: bool) -> None:
+    """Say whether this thread is one of those that compile."""
+    _own.compiler = yes
+
+
+def while_compiling(use_all: Callable[[], object]) -> threading.Thread:
+    """Compile in a thread of its own by using every loop once; until then all others work with NumPy."""
+    _compiling.set()
+
+    def work() -> None:
+        as_compiler(True)
+        try:
+            use_all()
+        finally:
+            _compiling.clear()
+
+    thread = threading.Thread(target=work, daemon=True, name="wickel-compile")
+    thread.start()
+    return thread

@@ -8,6 +8,7 @@ how deep they lie in each other, in steps of ``DEPTH_MM``.
 from __future__ import annotations
 
 import numpy as np
+from numpy.typing import NDArray
 
 from wickel.lay.nest.arrays import DEPTH_MM, Bytes, Floats, Ints, Singles, Words
 from wickel.lay.nest.jit import compiled
@@ -90,59 +91,77 @@ def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints
 
 
 @compiled
-def fill_table(
-    band_a: Ints,
-    left_a: Floats,
-    right_a: Floats,
-    band_b: Ints,
-    left_b: Floats,
-    right_b: Floats,
-    bands: int,
+def fill_tables(
+    pairs: Ints,
+    start: Ints,
+    row: Ints,
+    phase: Ints,
+    left: Floats,
+    right: Floats,
     dx: float,
     dy: float,
-    row0: int,
-    col0: int,
-    table: Bytes,
+    where: Ints,
+    arena: Bytes,
 ) -> None:
-    """Fill the table of b against a, made of zeros, with depths."""
-    rows, cols = table.shape
-    change = np.zeros((rows, cols + 1), dtype=np.int32)
+    """Fill the tables of pairs of candidates, both ways round: the one of a against b is that of b against a turned.
+
+    ``start`` (K + 1) points into the stretches of all candidates: their ``row``, which band of it (``phase``), and
+    their extents in mm. ``arena`` is made of zeros.
+    """
     inverse = 1.0 / dx
-    for i in range(len(band_a)):
-        left, right = left_a[i] * inverse + 1e-9, right_a[i] * inverse - 1e-9
-        for j in range(len(band_b)):
-            apart = band_a[i] - band_b[j]
-            if apart % bands == 0:
-                first = int(np.floor(left - right_b[j] * inverse)) + 1
-                last = int(np.ceil(right - left_b[j] * inverse)) - 1
+    for k in range(len(pairs)):
+        a, b = pairs[k, 0], pairs[k, 1]
+        at, row0, col0, rows, cols = where[a, b]
+        if rows <= 0 or cols <= 0:
+            continue
+        change = np.zeros((rows, cols + 1), dtype=np.int32)
+        for i in range(start[a], start[a + 1]):
+            low, high, own = left[i] * inverse + 1e-9, right[i] * inverse - 1e-9, row[i] - row0
+            for j in range(start[b], start[b + 1]):
+                if phase[i] != phase[j]:
+                    continue
+                first = int(np.floor(low - right[j] * inverse)) + 1
+                last = int(np.ceil(high - left[j] * inverse)) - 1
                 if first <= last:
-                    row = apart // bands - row0
-                    change[row, first - col0] += 1
-                    change[row, last + 1 - col0] -= 1
-    deep = np.zeros((rows, cols), dtype=np.float32)
+                    change[own - row[j], first - col0] += 1
+                    change[own - row[j], last + 1 - col0] -= 1
+        table = arena[at : at + rows * cols].reshape(rows, cols)
+        _fill_depths(change, dx, dy, table)
+        if a != b:
+            turned = arena[where[b, a, 0] : where[b, a, 0] + rows * cols]
+            flat = arena[at : at + rows * cols]
+            for q in range(rows * cols):
+                turned[q] = flat[rows * cols - 1 - q]
+
+
+@compiled
+def _fill_depths(change: NDArray[np.int32], dx: float, dy: float, table: Bytes) -> None:
+    """Depths from where stretches begin and end: the way out along or across, whichever is shorter."""
+    rows, cols = table.shape
+    deep = np.zeros((rows, cols), dtype=np.int32)
+    across = np.zeros((rows, cols), dtype=np.int32)
+    up = np.zeros(cols, dtype=np.int32)
     for r in range(rows):
-        inside = 0
-        run = 0
+        inside, run = 0, 0
         for c in range(cols):
             inside += change[r, c]
             run = run + 1 if inside > 0 else 0
-            deep[r, c] = run * dx
+            deep[r, c] = run
         run = 0
         for c in range(cols - 1, -1, -1):
             run = run + 1 if deep[r, c] > 0 else 0
-            deep[r, c] = min(deep[r, c], np.float32(run * dx))
-    for c in range(cols):
-        run = 0
-        for r in range(rows):
-            run = run + 1 if deep[r, c] > 0 else 0
-            change[r, c] = run
-        run = 0
-        for r in range(rows - 1, -1, -1):
-            run = run + 1 if deep[r, c] > 0 else 0
-            up_down = min(run, change[r, c]) * dy
-            depth = min(deep[r, c], np.float32(up_down)) / DEPTH_MM
-            if run > 0:
-                table[r, c] = np.uint8(min(255.0, max(1.0, np.floor(depth))))
+            deep[r, c] = min(deep[r, c], run)
+        for c in range(cols):
+            up[c] = up[c] + 1 if deep[r, c] > 0 else 0
+            across[r, c] = up[c]
+    along_steps, across_steps = dx / DEPTH_MM, dy / DEPTH_MM
+    up[:] = 0
+    for r in range(rows - 1, -1, -1):
+        for c in range(cols):
+            up[c] = up[c] + 1 if deep[r, c] > 0 else 0
+            if up[c] > 0:
+                depth = min(deep[r, c] * along_steps, min(across[r, c], up[c]) * across_steps)
+                table[r, c] = np.uint8(min(255.0, max(1.0, depth)))
 
 
 @compiled

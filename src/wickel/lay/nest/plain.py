@@ -8,11 +8,11 @@ from numpy.typing import NDArray
 from shapely.geometry import Polygon
 
 from wickel.lay.nest.arrays import DEPTH_MM, Bytes, Floats, Ints, Singles, Words
-from wickel.lay.nest.kernels import depth_between, drawn
 from wickel.lay.nest.problem import NEVER_AGAIN_MM
 
 _EDGE_MM = 1e-6
 _JOIN_MM = 1e-6
+_WORD = 2**64 - 1
 
 
 def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints, left: Floats, right: Floats) -> int:
@@ -24,6 +24,8 @@ def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints
     slabs = shapely.box(xs.min() - 1, lows + _EDGE_MM, xs.max() + 1, lows + high - _EDGE_MM)
     parts, index = shapely.get_parts(shapely.intersection(shape, slabs), return_index=True)
     extent = shapely.bounds(parts)
+    some = np.isfinite(extent[:, 0])  # a band below the outline, or one that only a point of it reaches into
+    extent, index = extent[some], index[some]
     found = 0
     for k in np.lexsort((extent[:, 0], index)):
         if found and band[found - 1] == index[k] and extent[k, 0] <= right[found - 1] + _JOIN_MM:
@@ -36,42 +38,57 @@ def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints
     return found
 
 
-def _forbidden(
-    band_a: Ints, left_a: Floats, right_a: Floats, band_b: Ints, left_b: Floats, right_b: Floats, bands: int, dx: float
-) -> tuple[Ints, Ints, Ints]:
-    """Row, first and last column of every stretch of offsets at which two stretches overlap."""
-    apart = (band_a[:, None] - band_b[None, :]).ravel()
-    first = np.floor((left_a[:, None] - right_b[None, :]).ravel() / dx + 1e-9).astype(np.int64) + 1
-    last = np.ceil((right_a[:, None] - left_b[None, :]).ravel() / dx - 1e-9).astype(np.int64) - 1
-    some = (first <= last) & (apart % bands == 0)
-    return apart[some] // bands, first[some], last[some]
-
-
-def fill_table(
-    band_a: Ints,
-    left_a: Floats,
-    right_a: Floats,
-    band_b: Ints,
-    left_b: Floats,
-    right_b: Floats,
-    bands: int,
+def fill_tables(
+    pairs: Ints,
+    start: Ints,
+    row: Ints,
+    phase: Ints,
+    left: Floats,
+    right: Floats,
     dx: float,
     dy: float,
-    row0: int,
-    col0: int,
-    table: Bytes,
+    where: Ints,
+    arena: Bytes,
 ) -> None:
-    """See ``kernels.fill_table``."""
-    rows, cols = table.shape
-    row, first, last = _forbidden(band_a, left_a, right_a, band_b, left_b, right_b, bands, dx)
-    at = (row - row0) * (cols + 1)
-    size = rows * (cols + 1)
-    change = np.bincount(at + first - col0, minlength=size) - np.bincount(at + last + 1 - col0, minlength=size)
-    inside = np.cumsum(change.reshape(rows, cols + 1), axis=1)[:, :-1] > 0
-    along = np.minimum(_runs(inside), _runs(inside[:, ::-1])[:, ::-1]) * dx
-    up, down = _runs(inside.T).T, _runs(inside.T[:, ::-1])[:, ::-1].T
-    depth = np.minimum(along.astype(np.float32), (np.minimum(up, down) * dy).astype(np.float32)) / DEPTH_MM
-    table[...] = np.where(inside, np.clip(np.floor(depth), 1.0, 255.0), 0.0).astype(np.uint8)
+    """See ``kernels.fill_tables``."""
+    for a, b in pairs:
+        at, row0, col0, rows, cols = (int(v) for v in where[a, b])
+        if rows <= 0 or cols <= 0:
+            continue
+        i, j = slice(start[a], start[a + 1]), slice(start[b], start[b + 1])
+        first = np.floor((left[i, None] - right[None, j]) / dx + 1e-9).astype(np.int64) + 1
+        last = np.ceil((right[i, None] - left[None, j]) / dx - 1e-9).astype(np.int64) - 1
+        some = (first <= last) & (phase[i, None] == phase[None, j])
+        line = (row[i, None] - row[None, j] - row0)[some] * (cols + 1)
+        size = rows * (cols + 1)
+        change = np.bincount(line + first[some] - col0, minlength=size)
+        change = change - np.bincount(line + last[some] + 1 - col0, minlength=size)
+        inside = np.cumsum(change.reshape(rows, cols + 1), axis=1)[:, :-1] > 0
+        along = np.minimum(_runs(inside), _runs(inside[:, ::-1])[:, ::-1]) * (dx / DEPTH_MM)
+        up, down = _runs(inside.T).T, _runs(inside.T[:, ::-1])[:, ::-1].T
+        depth = np.minimum(along, np.minimum(up, down) * (dy / DEPTH_MM))
+        table = np.where(inside, np.clip(depth, 1.0, 255.0), 0.0).astype(np.uint8).ravel()
+        arena[at : at + rows * cols] = table
+        if a != b:
+            turned = int(where[b, a, 0])
+            arena[turned : turned + rows * cols] = table[::-1]
+
+
+def depth_between(a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int, arena: Bytes, where: Ints) -> int:
+    """See ``kernels.depth_between``."""
+    base, row0, col0, rows, cols = (int(v) for v in where[a, b])
+    r, c = row_b - row_a - row0, col_b - col_a - col0
+    return int(arena[base + r * cols + c]) if 0 <= r < rows and 0 <= c < cols else 0
+
+
+def drawn(state: Words, below: int) -> int:
+    """See ``kernels.drawn``."""
+    x = int(state[0])
+    x ^= x >> 12
+    x = (x ^ x << 25) & _WORD
+    x ^= x >> 27
+    state[0] = x
+    return ((x * 2685821657736338717 & _WORD) >> 33) % below
 
 
 def _runs(inside: NDArray[np.bool_]) -> Ints:
@@ -222,8 +239,7 @@ def sweep_out(
             patience[2] = 1
             return sweep
         for k in range(len(order) - 1, 0, -1):
-            with np.errstate(over="ignore"):
-                j = drawn(state, k + 1)
+            j = drawn(state, k + 1)
             order[k], order[j] = order[j], order[k]
         for i in order:
             now = float((weights[i] * depths[i]).sum())

@@ -12,15 +12,15 @@ from dataclasses import replace
 from queue import Empty, SimpleQueue
 
 import numpy as np
-from numpy.typing import NDArray
 
 from wickel.geometry import bounds
+from wickel.lay.nest.arrays import Ints
 from wickel.lay.nest.compaction import Shapes, compacted
 from wickel.lay.nest.problem import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped
-from wickel.lay.nest.separation import GridLay, Separation
-from wickel.lay.nest.tables import Grid, Tables, grid_for, loops
+from wickel.lay.nest.separation import Another, GridLay, Separation
+from wickel.lay.nest.tables import Tables, grid_for, loops
 
-FINE, COARSE, COARSEST = (10.0, 5.0, 2), (20.0, 10.0, 2), (30.0, 15.0, 2)
+FINE, COARSE, COARSEST = (10.0, 5.0, 1), (20.0, 10.0, 1), (30.0, 15.0, 1)
 """Cells along and across in mm, and bands a row."""
 
 MANY_CANDIDATES, VERY_MANY_CANDIDATES = 150, 320
@@ -46,6 +46,19 @@ def search(problem: Problem, report: Report) -> Solution:
     if not problem.items:
         return Solution(spots=(), length_mm=0.0)
     return _Search(problem).run(report)
+
+
+def quick_length(problem: Problem) -> float:
+    """The length of the best of a few orders on the coarse grid, in some milliseconds; to compare problems by.
+
+    Infinite when an item has no place.
+    """
+    own = _Search(problem)
+    try:
+        tables = own._tables(COARSE)
+    except NoPlace:
+        return float("inf")
+    return min(_placed(tables, order, np.inf)[1] for order in own._orders())
 
 
 class _Board:
@@ -83,9 +96,13 @@ class _Search:
 
     def run(self, report: Report) -> Solution:
         """Work in threads of its own and listen to the caller meanwhile."""
+        from wickel.lay.nest import jit
+
         finished: SimpleQueue[BaseException | None] = SimpleQueue()
+        compiler = jit.is_compiler()
 
         def work() -> None:
+            jit.as_compiler(compiler)
             try:
                 self._work()
                 finished.put(None)
@@ -170,21 +187,7 @@ class _Search:
         for k in range(min(orders, self.effort) if n > 1 else 1):
             self.board.tick()
             order = known[k] if k < len(known) else _changed(best_order, rng)
-            spots = np.zeros((n, 3), dtype=np.int64)
-            give_up = np.inf if best is None else best.length_mm * PUSHED_WITHIN
-            length = loops().place_all(
-                order,
-                tables.first,
-                tables.owns,
-                tables.arena,
-                tables.where,
-                tables.cells,
-                tables.widths,
-                tables.grid.dx,
-                tables.fixed,
-                give_up,
-                spots,
-            )
+            spots, length = _placed(tables, order, np.inf if best is None else best.length_mm * PUSHED_WITHIN)
             if np.isfinite(length):
                 lay = GridLay(spots, length)
                 lays.append(lay)
@@ -203,7 +206,17 @@ class _Search:
                 self.board.offer(pushed)
         return best
 
-    def _orders(self) -> list[NDArray[np.int64]]:
+    def _another(self, tables: Tables) -> Another:
+        """First lays in orders drawn at random, the larger items rather first."""
+
+        def another(rng: np.random.Generator) -> Ints | None:
+            key = np.log(self.areas) + rng.normal(0.0, 0.8, len(self.areas))
+            spots, length = _placed(tables, np.argsort(-key).astype(np.int64), np.inf)
+            return spots if np.isfinite(length) else None
+
+        return another
+
+    def _orders(self) -> list[Ints]:
         """Orders by size, the largest first, in several senses of large."""
         boxes = [bounds(item.candidates[0].outline) for item in self.problem.items]
         long = np.array([box.width for box in boxes])
@@ -219,7 +232,7 @@ class _Search:
             long + high,
             long + first * (long.max() + 1),
         )
-        orders: list[NDArray[np.int64]] = []
+        orders: list[Ints] = []
         for key in keys:
             order = np.argsort(-key, kind="stable").astype(np.int64)
             if not any((order == known).all() for known in orders):
@@ -230,7 +243,7 @@ class _Search:
         """Shorter and shorter lays from one start on, until the effort is spent."""
         board = self.board
         assert board.best is not None, "there is a first lay"
-        own = Separation(tables, self.areas, start, board.best.length_mm, seed)
+        own = Separation(tables, self.areas, start, board.best.length_mm, seed, self._another(tables))
         spent = ORDERS
         while spent < self.effort:
             board.tick()
@@ -279,6 +292,25 @@ class _Search:
         return compacted(self.problem, solution, self.shapes, tick, free=lay.free, below_mm=below_mm)
 
 
+def _placed(tables: Tables, order: Ints, give_up_mm: float) -> tuple[Ints, float]:
+    """The places of items placed in their order, and the length they take; infinite when it is more than wanted."""
+    spots = np.zeros((len(order), 3), dtype=np.int64)
+    length = loops().place_all(
+        order,
+        tables.first,
+        tables.owns,
+        tables.arena,
+        tables.where,
+        tables.cells,
+        tables.widths,
+        tables.grid.dx,
+        tables.fixed,
+        give_up_mm,
+        spots,
+    )
+    return spots, float(length)
+
+
 def _measured(problem: Problem, solution: Solution) -> Solution:
     """The solution with the length that its spots take."""
     ends = (
@@ -288,13 +320,21 @@ def _measured(problem: Problem, solution: Solution) -> Solution:
     return replace(solution, length_mm=max(ends))
 
 
-def _changed(order: NDArray[np.int64], rng: np.random.Generator) -> NDArray[np.int64]:
+def _changed(order: Ints, rng: np.random.Generator) -> Ints:
     """An order with a few items moved to other places in it."""
     made = list(order)
     for _ in range(int(rng.integers(1, 4))):
         item = made.pop(int(rng.integers(len(made))))
         made.insert(int(rng.integers(len(made) + 1)), item)
     return np.array(made, dtype=np.int64)
+
+
+def warm_in_background() -> None:
+    """Compile or load the loops in a thread of its own; searches work with NumPy until they are there."""
+    from wickel.lay.nest import jit
+
+    if jit.COMPILED:
+        jit.while_compiling(warm_up)
 
 
 def warm_up() -> None:
@@ -306,6 +346,3 @@ def warm_up() -> None:
     tied = replace(free, lattice=Lattice(along_mm=100.0))
     items = tuple(Item(kind=str(k), candidates=(tied if k else free,), area_mm2=4e4) for k in range(4))
     search(Problem(items=items, obstacles=(((900.0, 0.0), (950.0, 0.0), (950.0, 50.0)),), effort=80), lambda *_: None)
-
-
-__all__ = ["Grid", "search", "warm_up"]

@@ -7,6 +7,7 @@ is right of it shifted left. One that cannot be freed is changed by swapping two
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -20,6 +21,9 @@ PATIENCE = 30
 
 NEARLY, NEARLY_EACH = 12.0, 1.0
 """A lay whose depths add up to so many steps of depth, and so many more for each item, is worth pushing apart."""
+
+AFRESH = 20
+"""After so many lengths given up in a row the search begins from another first lay."""
 
 _SHORTER, _FASTER, _SLOWER, _LEAST = 0.005, 1.3, 0.8, 0.001
 _FROM_FAILED = 0.7
@@ -35,14 +39,21 @@ class GridLay:
     free: bool = True
 
 
+Another = Callable[[np.random.Generator], Ints | None]
+"""Places of another first lay, in an order drawn at random; None when there is none."""
+
+
 class Separation:
     """The search from one lay on, with a seed of its own. ``sweep`` does a few sweeps at a time."""
 
-    def __init__(self, tables: Tables, areas: NDArray[np.float64], start: GridLay, length_mm: float, seed: int) -> None:
+    def __init__(
+        self, tables: Tables, areas: NDArray[np.float64], start: GridLay, length_mm: float, seed: int, another: Another
+    ) -> None:
         self.tables = tables
         self.items = len(tables.first) - 1
         self.best, self.length_mm = start, length_mm
         self._failed: Ints | None = None
+        self._failures, self._another = 0, another
         self._larger = np.argsort(-areas)[: max(2, round(_LARGER_SHARE * self.items))]
         self._rng = np.random.default_rng(seed)
         self._state = np.array([seed * 0x9E3779B97F4A7C15 % 2**64 or 1], dtype=np.uint64)
@@ -80,8 +91,10 @@ class Separation:
             return done, None
         if ended < 0:
             self._failed = self._places[: self.items].copy()
+            self._failures += 1
             self._step = max(_LEAST, self._step * _SLOWER)
-            self._begin(self._swapped())
+            afresh = self._another(self._rng) if self._failures % AFRESH == 0 else None
+            self._begin(self._swapped() if afresh is None else afresh)
             return done, None
         own = self._places[: self.items].copy()
         return max(1, done), GridLay(own, self._length(own), free=ended == 1)
@@ -90,7 +103,7 @@ class Separation:
         """Go on from a lay that takes so much length."""
         self._step = min(0.02, self._step * _FASTER)
         self.best, self.length_mm = lay, min(self.length_mm, length_mm)
-        self._failed = None
+        self._failed, self._failures = None, 0
         self._begin(lay.places)
 
     # --- a new length ------------------------------------------------------------------------

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from functools import lru_cache
 from types import ModuleType
@@ -22,14 +23,20 @@ from wickel.lay.nest.problem import NEVER_AGAIN_MM, Candidate, Item, Lattice, No
 Tick = Callable[[], None]
 """Called often while tables are made; may raise ``Stopped``."""
 
-_TICK_EVERY = 40
+_PAIRS_AT_ONCE = 60
 
 
 def loops() -> ModuleType:
-    """The hot loops: compiled, or with NumPy where there is no compiler."""
-    from wickel.lay.nest import jit, kernels, plain
+    """The hot loops: compiled, or with NumPy where there is no compiler or it is not done yet."""
+    from wickel.lay.nest import jit  # Numba takes long to load: only a process that searches needs it
 
-    return kernels if jit.COMPILED else plain
+    if jit.ready():
+        from wickel.lay.nest import kernels
+
+        return kernels
+    from wickel.lay.nest import plain
+
+    return plain
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,15 +144,6 @@ def _dividing(lengths: list[float], near: float) -> float:
     return measure / max(1, round(measure / near))
 
 
-def _extent(a: Bands, b: Bands, grid: Grid) -> tuple[int, int, int, int]:
-    """First row and column, rows and columns of the table of b against a, by their boxes."""
-    row0 = math.ceil((int(a.row.min()) - int(b.row.max())) / grid.bands)
-    row1 = math.floor((int(a.row.max()) - int(b.row.min())) / grid.bands)
-    col0 = math.floor((a.left.min() - b.right.max()) / grid.dx)
-    col1 = math.ceil((a.right.max() - b.left.min()) / grid.dx)
-    return row0, col0, row1 - row0 + 1, col1 - col0 + 1
-
-
 class Tables:
     """Tables of all pairs of candidates that could meet, in one arena, and what the loops need beside them.
 
@@ -186,7 +184,7 @@ class Tables:
                 if b >= shapes and mind is not None and (b - shapes) not in mind:
                     continue
                 pairs.append((a, b))
-        self.arena = self._filled(pairs, tick)
+        self.arena = self._filled(np.array(pairs, dtype=np.int64).reshape(-1, 2), tick, problem.workers)
         self.widths = np.array([own.width for own in self.bands])
         rows = [(own.base, own.steps + 1, *own.lattice) for own in self.bands]
         self.cells = np.array(rows, dtype=np.int64).reshape(-1, 8)
@@ -227,31 +225,35 @@ class Tables:
             )
         self.fixed = np.array(fixed, dtype=np.int64).reshape(-1, 3)
 
-    def _filled(self, pairs: list[tuple[int, int]], tick: Tick) -> Bytes:
+    def _filled(self, pairs: Ints, tick: Tick, workers: int) -> Bytes:
         """Make the tables of the pairs, both ways round, in one arena: the loops read rows forwards only."""
+        grid, own = self.grid, self.bands
+        start = np.cumsum([0, *(len(bands.row) for bands in own)])
+        band = np.concatenate([bands.row for bands in own])
+        row, phase = band // grid.bands, band % grid.bands
+        left, right = np.concatenate([b.left for b in own]), np.concatenate([b.right for b in own])
+        lowest, highest = (np.array([f(bands.row) for bands in own]) for f in (np.min, np.max))
+        nearest, farthest = np.array([b.left.min() for b in own]), np.array([b.right.max() for b in own])
+        a, b = pairs[:, 0], pairs[:, 1]
+        row0 = -((highest[b] - lowest[a]) // grid.bands)
+        rows = (highest[a] - lowest[b]) // grid.bands - row0 + 1
+        col0 = np.floor((nearest[a] - farthest[b]) / grid.dx).astype(np.int64)
+        cols = np.ceil((farthest[a] - nearest[b]) / grid.dx).astype(np.int64) - col0 + 1
+        size = np.maximum(0, rows) * np.maximum(0, cols)
+        sizes = np.column_stack((size, np.where(a == b, 0, size))).ravel()
+        at = np.concatenate(([0], np.cumsum(sizes)))
+        self.where[b, a] = np.column_stack((at[1:-1:2], -(row0 + rows - 1), -(col0 + cols - 1), rows, cols))
+        self.where[a, b] = np.column_stack((at[:-1:2], row0, col0, rows, cols))
+        arena = np.zeros(int(at[-1]), dtype=np.uint8)
+
         run = loops()
-        total = 0
-        for k, (a, b) in enumerate(pairs):
-            if k % _TICK_EVERY == 0:
+
+        def fill(some: Ints) -> None:
+            run.fill_tables(some, start, row, phase, left, right, grid.dx, grid.dy, self.where, arena)
+
+        portions = np.array_split(pairs, max(1, len(pairs) // _PAIRS_AT_ONCE))
+        with ThreadPoolExecutor(workers) as pool:
+            for first in range(0, len(portions), workers):
                 tick()
-            one, other = self.bands[a], self.bands[b]
-            row0, col0, rows, cols = _extent(one, other, self.grid)
-            self.where[a, b] = (total, row0, col0, rows, cols)
-            total += rows * cols
-            if a != b:
-                self.where[b, a] = (total, -(row0 + rows - 1), -(col0 + cols - 1), rows, cols)
-                total += rows * cols
-        arena = np.zeros(total, dtype=np.uint8)
-        for k, (a, b) in enumerate(pairs):
-            if k % _TICK_EVERY == 0:
-                tick()
-            at, row0, col0, rows, cols = (int(v) for v in self.where[a, b])
-            if rows > 0 and cols > 0:
-                one, other = self.bands[a], self.bands[b]
-                table = arena[at : at + rows * cols].reshape(rows, cols)
-                own = (one.row, one.left, one.right, other.row, other.left, other.right)
-                run.fill_table(*own, self.grid.bands, self.grid.dx, self.grid.dy, row0, col0, table)
-                if a != b:  # the table of a against b is that of b against a turned about
-                    turned = int(self.where[b, a, 0])
-                    arena[turned : turned + rows * cols] = arena[at : at + rows * cols][::-1]
+                list(pool.map(fill, portions[first : first + workers]))
         return arena
