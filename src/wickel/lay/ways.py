@@ -52,6 +52,7 @@ def lay_ways(
 ) -> tuple[WayFound, ...]:
     """Lay one cloth in several ways, all within the same effort for the best of them; in the order of ``ways``.
 
+    The first of the ways is the one the maker has in hand: it is searched to the end whatever the others give.
     Stopped by ``report``, what has been found so far is returned.
     """
     search = _Comparison(pieces, cloth, seed, workers, report, found)
@@ -65,7 +66,8 @@ def lay_ways(
             break
         steps = min(steps * _TIMES, effort - spent)
         spent += steps
-        for way in running[: max(LEAST_KEPT, (len(running) + 1) // 2)]:
+        kept = running[: max(LEAST_KEPT, (len(running) + 1) // 2)]
+        for way in dict.fromkeys((*(own for own in running if own == search.in_hand), *kept)):
             if not search.stopped:
                 search.go_on(way, steps)
     return tuple(search.known.values())
@@ -84,6 +86,7 @@ class _Comparison:
         found: Found,
     ) -> None:
         self.known: dict[str, WayFound] = {}
+        self.in_hand = ""
         self.stopped = False
         self._made_of = (pieces, cloth, seed, workers)
         self._report, self._found = report, found
@@ -92,9 +95,10 @@ class _Comparison:
     def begin(self, way: str, steps: int) -> None:
         """A first lay of a way; of one that cannot be the shortest a single order, to have something to see."""
         pieces, cloth, seed, workers = self._made_of
+        self.in_hand = self.in_hand or way
         try:
             self._layings[way] = Laying(pieces, cloth, way, seed=seed, workers=workers, alone=True)
-            beaten = self._layings[way].least_mm > self._shortest()
+            beaten = way != self.in_hand and self._layings[way].least_mm > self._shortest()
             self.go_on(way, 1 if beaten else steps)
             if beaten:
                 self._set_aside(way)
@@ -107,7 +111,7 @@ class _Comparison:
         shortest = self._shortest()
         ranked, beaten = [], []
         for way, own in self.known.items():
-            if own.lay is not None and own.least_mm > shortest:
+            if own.lay is not None and own.least_mm > shortest and way != self.in_hand:
                 beaten.append(way)
             elif own.lay is not None:
                 ranked.append((not own.lay.complete, own.lay.lay_length_mm, way))
