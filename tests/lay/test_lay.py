@@ -118,6 +118,38 @@ def test_sections_are_never_longer_than_one_of_their_ways_alone():
     assert [f["code"] for f in lay_file["lays"][0]["findings"] if f["level"] == "note"] == ["section-unused"]
 
 
+def test_a_tilt_that_is_allowed_is_used_where_it_saves():
+    # a leaning strip, 3 degrees off: tilted it is 70 across, upright 70 + 1200 * sin(3) and more
+    lean = [[0, 0], [1200, 63], [1196, 133], [-4, 70]]
+    record = job(
+        piece("strap", lean, tilt_deg=3.0), piece("other", [[0, 0], [1200, 0], [1200, 60], [0, 60]]), width=140
+    )
+    lay_file = laid(record, "open", effort=60)
+    assert lay_file["complete"]
+    turns = {p["piece"]: p["turn_deg"] for p in lay_file["lays"][0]["placements"]}
+    assert turns["strap"] in (3.0, 177.0, 183.0, 357.0)
+    assert lay_file["lays"][0]["lay_length_mm"] < 1300
+    del record["pieces"][0]["tilt_deg"]
+    assert laid(record, "open", effort=60)["lays"][0]["lay_length_mm"] > 2000
+
+
+def test_whether_it_fits_the_length_at_hand_is_proved_or_left_open():
+    def short(at_hand_mm):
+        record = job(piece("a", BOX, 4, mirror=True), width=240, length_at_hand_mm=at_hand_mm, shrink_along=0.1)
+        findings = laid(record, "open", effort=40)["lays"][0]["findings"]
+        return [f["text"] for f in findings if f["code"] == "short"]
+
+    # four boxes of 200 × 120 two by two on 240 are 400 long; with squaring at both ends 450, before the wash 500
+    assert short(500.5) == []
+    (proved,) = short(499)
+    assert "cannot fit" in proved
+    # two ells lock into each other at 400; their area over 210 is 381, and what lies between no bound knows
+    record = job(piece("a", ELL), piece("b", ELL), width=210, length_at_hand_mm=445)
+    (found,) = [f for f in laid(record, "open", effort=40)["lays"][0]["findings"] if f["code"] == "short"]
+    assert "not found with this effort" in found["text"]
+    assert found["level"] == "strained"
+
+
 def test_a_searched_depth_is_never_longer_than_the_fold_in_half():
     record = four_kinds()
     half = laid(record, "lengthwise", effort=60)["lays"][0]["lay_length_mm"]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator
 from dataclasses import replace
 from time import perf_counter
@@ -14,7 +15,7 @@ from wickel.lay.constraints import Obstacle, constrained, obstacles_on, steady_p
 from wickel.lay.demand import CutPiece
 from wickel.lay.nest import Candidate, Item, NoPlace, Problem, Report, Solution, Spot, Stopped, quick_length, search
 from wickel.lay.parts import LayRefused, Part, Pose, homes_of, parts_for
-from wickel.lay.placement import Lay, Placement, better
+from wickel.lay.placement import Finding, Lay, Level, Placement, better
 from wickel.lay.rules import findings
 from wickel.lay.slant import placed_on_slant
 
@@ -247,8 +248,27 @@ class Laying:
             if solution is not None
         ]
         the_spread = replace(_spread_for(self._cloth, self._plans, self._parts, placed), way=self.way)
-        return lay_of(
+        lay = lay_of(
             self._pieces, self._cloth, the_spread, self._parts, placed, self._seed, self._effort, self._seconds
+        )
+        return replace(lay, findings=(*lay.findings, *self._too_short(lay)))
+
+    def _too_short(self, lay: Lay) -> Iterator[Finding]:
+        """Whether the length at hand is too short: proved when even the least length is, else only not found."""
+        cloth = self._cloth
+        if cloth.length_at_hand_mm is None:
+            return
+        room = cloth.length_at_hand_mm * (1 - cloth.shrink_along) - 2 * cloth.squaring_mm
+        over = lay.lay_length_mm - room
+        if over <= 0.01:
+            return
+        proved = self.least_mm > room + 0.01
+        yield Finding(
+            level=Level.STRAINED,
+            code="short",
+            text=f"The length of {cloth.shown_name} at hand is {math.ceil(over) / 10:g} cm too short for this lay: "
+            + ("it cannot fit this way." if proved else "a shorter one was not found with this effort."),
+            way_out="Try the other ways, or buy more." if proved else "Search on, try the other ways, or buy more.",
         )
 
 

@@ -206,10 +206,10 @@ def _free_take(
     """The next placement away from any fold: as many of the copies that are left as one placement can give."""
     options: list[tuple[tuple[int, int], int, Pose]] = []
     for index, zone in enumerate(section.zones):
-        for turn in turns:
+        for turn in _tilted(turns, piece.tilt_deg):
             for mirrored in (False, True):
                 plies, gives = _cut_plies(zone, left, mirrored=mirrored, free=free)
-                if not plies or not _heads_allowed(turn, plies, zone, arrows):
+                if not plies or not _heads_allowed(turn, plies, zone, arrows, piece.tilt_deg):
                     continue
                 for pose in _free_pose(piece, shape, zone, index, turn, mirrored, plies):
                     options.append((gives, len(zone.plies) - len(plies), pose))
@@ -234,7 +234,16 @@ def _cut_plies(
     return tuple(sorted([*taken[0], *taken[1]])), (len(taken[0]), len(taken[1]))
 
 
-def _heads_allowed(turn: float, plies: tuple[int, ...], zone: Zone, arrows: tuple[float, ...] | None) -> bool:
+def _tilted(turns: tuple[float, ...], tilt_deg: float) -> tuple[float, ...]:
+    """The turns, and where the maker allows a tilt each of them with it to either side."""
+    if tilt_deg == 0:
+        return turns
+    return (*turns, *((turn + tilt) % 360.0 for turn in turns for tilt in (tilt_deg, -tilt_deg)))
+
+
+def _heads_allowed(
+    turn: float, plies: tuple[int, ...], zone: Zone, arrows: tuple[float, ...] | None, tilt_deg: float
+) -> bool:
     """Whether the grain arrow points a way that the print allows.
 
     Plies that the fold turns over against the lowest one are left out: what stands on its head there is the
@@ -249,7 +258,7 @@ def _heads_allowed(turn: float, plies: tuple[int, ...], zone: Zone, arrows: tupl
         if ply > 0 and dx * first[0] + dy * first[1] < 0:
             continue
         deg = math.degrees(math.atan2(dy, dx)) % 360.0
-        if not any(abs((deg - arrow + 180.0) % 360.0 - 180.0) < 1e-6 for arrow in arrows):
+        if not any(abs((deg - arrow + 180.0) % 360.0 - 180.0) < tilt_deg + 1e-6 for arrow in arrows):
             return False
     return True
 

@@ -34,7 +34,7 @@ SHARED_BELOW = 0.99
 """A worker goes on from another's lay when that is so much shorter than its own."""
 
 _SWEEPS_AT_ONCE = 8
-_LISTEN_S = 0.02
+_LISTEN_S = 0.01
 
 
 def search(problem: Problem, report: Report) -> Solution:
