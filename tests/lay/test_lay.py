@@ -150,6 +150,21 @@ def test_whether_it_fits_the_length_at_hand_is_proved_or_left_open():
     assert found["level"] == "strained"
 
 
+def test_a_pair_is_cut_singly_where_that_saves():
+    # 20 cm of double cloth and 20 of single beside it: two pairs lie double, the third in two singles, 60 cm in all
+    slab = [[0, 0], [300, 0], [300, 190], [10, 190]]
+    record = job(*(piece(f"slab {k}", slab, 2, pair=True) for k in range(3)), width=600)
+    lay_file = laid(record, "partial:200", effort=60)
+    assert judged(record, lay_file) == []
+    lay = lay_file["lays"][0]
+    assert lay["lay_length_mm"] == pytest.approx(600, abs=1)
+    yields = sorted((p["zone"], p["yields"]) for p in lay["placements"])
+    assert yields == [(0, 2), (0, 2), (1, 1), (1, 1)]
+    for own in record["pieces"]:
+        own["cuts"][0]["single"] = False
+    assert laid(record, "partial:200", effort=60)["lays"][0]["lay_length_mm"] > 850
+
+
 def test_a_searched_depth_is_never_longer_than_the_fold_in_half():
     record = four_kinds()
     half = laid(record, "lengthwise", effort=60)["lays"][0]["lay_length_mm"]

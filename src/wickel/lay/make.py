@@ -56,8 +56,9 @@ def make_lay(
 class Laying:
     """The search for a lay of one way, which can be gone on with.
 
-    One that is not ``alone`` looks at the simpler ways beside it, which it must not be longer than. Raises what
-    ``make_lay`` does when it is made.
+    Which orders are cut double and which singly is looked into unless it is not to ``settle`` that. One that is not
+    ``alone`` looks at the simpler ways beside it, which it must not be longer than. Raises what ``make_lay`` does
+    when it is made.
     """
 
     def __init__(
@@ -69,6 +70,7 @@ class Laying:
         seed: int = 1,
         workers: int = 1,
         alone: bool = False,
+        settle: bool = True,
     ) -> None:
         self.way, self._cloth, self._seed, self._workers = way, cloth, seed, workers
         self._seconds, self._effort, self._stopped = 0.0, 0, False
@@ -85,7 +87,8 @@ class Laying:
         for plan, own in zip(self._plans, asked_for, strict=True):
             if not own:
                 raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
-        if len(self._plans) > 1 and not any(plan.way.slanting for plan in self._plans):
+        several = len(self._plans) > 1 or (settle and len({len(z.plies) for z in self._probes[0].zones}) > 1)
+        if several and not any(plan.way.slanting for plan in self._plans):
             asked_for = self._moved_about(asked_for)
         longer = [spread(_text((plan,)), width, 2.0, reserve).sections[0] for plan in self._plans]
         # only the first section knows where on the cloth it lies, however long the others are
@@ -120,7 +123,7 @@ class Laying:
                 continue
 
     def _moved_about(self, parts: tuple[tuple[Part, ...], ...]) -> tuple[tuple[Part, ...], ...]:
-        """The parts of sections with orders moved to other sections while quick lays get shorter by it.
+        """The parts with orders moved to other sections, or cut singly, while quick lays get shorter by it.
 
         A section that is left with nothing is left out.
         """
@@ -157,23 +160,24 @@ class Laying:
 
     @property
     def least_mm(self) -> float:
-        """A length of cloth that no lay of this way can go below: area by width, longest part, what lies on a fold."""
-        total = 0.0
-        for plan, probe, own in zip(self._plans, self._probes, self._parts, strict=True):
-            if plan.way.slanting:
-                total += probe.cloth_length_mm
-                continue
-            cloth_each = probe.cloth_length_mm / probe.length_mm
-            copies = sum(area(part.poses[0].outline) * len(part.poses[0].cut_plies) for part in own)
-            longest = max(min(bounds(pose.outline).width for pose in part.poses) for part in own)
-            folds: dict[str, float] = {}
-            for part in own:
+        """A length of cloth that no lay of this way can go below: area by width, longest part, what lies on a fold.
+
+        What lies on a fold counts only where nothing could be laid elsewhere: not with a depth, nor in sections.
+        """
+        if any(plan.way.slanting for plan in self._plans):
+            return self._probes[0].cloth_length_mm if len(self._plans) == 1 else 0.0
+        everything = [part for own in self._parts for part in own]
+        each = min(probe.cloth_length_mm / probe.length_mm for probe in self._probes)
+        copies = sum(area(part.poses[0].outline) * len(part.poses[0].cut_plies) for part in everything)
+        longest = max(min(bounds(pose.outline).width for pose in part.poses) for part in everything)
+        folds: dict[str, float] = {}
+        if len(self._plans) == 1 and not self._plans[0].way.takes_depth:
+            for part in everything:
                 names = {pose.fold for pose in part.poses}
                 if len(names) == 1 and "" not in names:
                     (name,) = names
                     folds[name] = folds.get(name, 0.0) + min(_on_fold_mm(pose) for pose in part.poses)
-            total += max(copies / self._cloth.lay_width_mm, cloth_each * max(longest, *folds.values(), 0.0))
-        return total
+        return max(copies / self._cloth.lay_width_mm, each * max(longest, *folds.values(), 0.0))
 
     def go_on(self, effort: int, report: LayReport | None = None) -> Lay:
         """Search for so many more steps, from the best lay so far when there is one; the best lay."""
@@ -307,7 +311,7 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, s
     for depth in sorted(depths, reverse=True)[:_DEPTHS_TRIED]:
         way = _text((replace(plan, depth_mm=depth),))
         try:
-            layings[depth] = Laying(pieces, cloth, way, seed=seed, alone=True)
+            layings[depth] = Laying(pieces, cloth, way, seed=seed, alone=True, settle=False)
         except LayRefused as reason:
             refusal = refusal or reason
             continue

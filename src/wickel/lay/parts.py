@@ -70,19 +70,27 @@ class Part:
     yields: int
 
 
-Home = tuple[str, int]
-"""An order that is to lie in one section: the id of its piece, and its number among the piece's orders."""
+@dataclass(frozen=True, slots=True)
+class Home:
+    """Where an order is cut: in which section, and whether every copy singly from one ply."""
+
+    section: int
+    single: bool = False
+
+
+OrderKey = tuple[str, int]
+"""An order: the id of its piece, and its number among the piece's orders."""
 
 
 def parts_for(
     pieces: tuple[CutPiece, ...],
     cloth: Cloth,
     sections: tuple[Section, ...],
-    homes: Mapping[Home, int] | None = None,
+    homes: Mapping[OrderKey, Home] | None = None,
 ) -> tuple[tuple[Part, ...], ...]:
     """The parts that give every copy asked of one cloth, for each section those that lie in it.
 
-    An order goes to the section that ``homes`` names, else to where it takes the fewest placements and leaves the
+    An order goes to the home that ``homes`` names, else to where it takes the fewest placements and leaves the
     fewest plies uncut.
 
     Raises:
@@ -100,12 +108,14 @@ def parts_for(
             for take in options[home]:
                 counter += 1
                 id = f"{piece.id}/{counter}"
-                parts[home].append(Part(id=id, piece=piece.id, poses=take.poses, yields=take.yields))
+                parts[home.section].append(Part(id=id, piece=piece.id, poses=take.poses, yields=take.yields))
     return tuple(tuple(own) for own in parts)
 
 
-def homes_of(pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]) -> dict[Home, tuple[int, ...]]:
-    """The sections that could hold each order, the one it goes to by itself first.
+def homes_of(
+    pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]
+) -> dict[OrderKey, tuple[Home, ...]]:
+    """The homes that each order could have, the one it goes to by itself first.
 
     Raises:
         LayRefused: an order that none can hold.
@@ -140,28 +150,40 @@ class _Take:
 
 def _options(
     piece: CutPiece, order: CutOrder, cloth: Cloth, sections: tuple[Section, ...], head_turn: float
-) -> dict[int, list[_Take]]:
-    """The placements of an order in each section that can hold it, the best section first."""
-    found: list[tuple[int, int, int, list[_Take]]] = []
+) -> dict[Home, list[_Take]]:
+    """The placements of an order in each home that can hold it, the best one first.
+
+    To be cut singly is a home of its own where there is single cloth beside double.
+    """
+    found: list[tuple[int, int, int, Home, list[_Take]]] = []
     refusal: LayRefused | None = None
     for k, section in enumerate(sections):
-        try:
-            takes = _takes(piece, order, cloth, section, head_turn)
-        except LayRefused as reason:
-            refusal = refusal or reason
-            continue
-        found.append((len(takes), sum(take.uncut for take in takes), k, takes))
+        mixed = len({len(zone.plies) for zone in section.zones}) > 1 and order.single and order.copies > 1
+        halves = len({len(zone.plies) for zone in section.zones}) > 1 and bool(order.fold_edges)
+        for single in (False, True) if mixed or halves else (False,):
+            try:
+                takes = _takes(piece, order, cloth, section, head_turn, single=single)
+            except LayRefused as reason:
+                refusal = refusal or reason
+                continue
+            uncut = sum(take.uncut for take in takes)
+            found.append((len(takes), uncut, 2 * k + single, Home(k, single), takes))
     if not found:
         assert refusal is not None, "there is a section"
         raise refusal
-    return {k: takes for _, _, k, takes in sorted(found, key=lambda own: own[:3])}
+    return {home: takes for *_, home, takes in sorted(found, key=lambda own: own[:3])}
 
 
-def _takes(piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, head_turn: float) -> list[_Take]:
-    """The placements of one order on a section, each with every pose that gives the same copies."""
+def _takes(
+    piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, head_turn: float, *, single: bool
+) -> list[_Take]:
+    """The placements of one order on a section, each with every pose that gives the same copies.
+
+    ``single`` ones are each cut from one ply, halves unfolded.
+    """
     turns = allowed_turns(piece, cloth.print_or_assumed, head_turn)
     if order.fold_edges:
-        on_fold = _fold_takes(piece, order, section, turns)
+        on_fold = [] if single else _fold_takes(piece, order, section, turns)
         if on_fold:
             return on_fold
         _refuse_slanting(piece, section)
@@ -178,9 +200,10 @@ def _takes(piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, hea
     takes: list[_Take] = []
     made: dict[tuple[int, int], tuple[_Take, tuple[int, int]]] = {}
     while left != (0, 0):
-        if left not in made:
-            made[left] = _free_take(piece, shape, section, turns, arrows, left, free=free and not order.pair)
-        take, gives = made[left]
+        want = ((1, 0) if left[0] else (0, 1)) if single else left
+        if want not in made:
+            made[want] = _free_take(piece, shape, section, turns, arrows, want, free=free and not order.pair)
+        take, gives = made[want]
         if take.poses and order.pair and not order.single and sum(gives) < 2:
             raise LayRefused(
                 f"{piece.name} may not be cut single, and nothing here is double: fold the cloth, or allow it.",
