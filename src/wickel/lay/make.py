@@ -23,6 +23,9 @@ DEFAULT_EFFORT = 1000
 _DEPTHS_TRIED, _DEPTHS_KEPT, _DEPTH_EFFORT = 10, 3, 30
 """How many depths of a fold are looked at quickly, and of these how many again, with so many steps."""
 
+RIVAL_EFFORT = 2000
+"""Steps at most for a simpler way that is searched first, so that time is left for the way itself."""
+
 _MOST_LOOKS = 24
 """How many times an order is tried in another section."""
 
@@ -181,10 +184,10 @@ class Laying:
 
     def go_on(self, effort: int, report: LayReport | None = None) -> Lay:
         """Search for so many more steps, from the best lay so far when there is one; the best lay."""
+        simpler = [rival.go_on(min(effort, RIVAL_EFFORT), report) for rival in self._rivals]
         self._search(effort, report)
         lay = self._lay(self._done)
-        for rival in self._rivals:
-            other = rival.go_on(1 if self._stopped else effort, report)
+        for other in simpler:
             if better(other, lay):
                 lay = replace(other, spread=replace(other.spread, way=self.way))
         return lay

@@ -153,6 +153,8 @@ class _Search:
         self.board.done = ORDERS
         if self.effort <= ORDERS:
             return
+        assert self.board.best is not None, "there is a first lay"
+        start = self._on_grid(tables, self.board.best)
         self.board.grid_best = start
         others = [
             threading.Thread(target=self._quietly, args=(tables, start, k), daemon=True)
@@ -254,11 +256,12 @@ class _Search:
                 pushed = self._pushed(tables, lay, self.spent_before + spent, own.length_mm)
                 if pushed is None:
                     continue
+                close = self._on_grid(tables, pushed)  # what is gone on from is nearly free, and as short
                 if pushed.length_mm < own.length_mm - 1e-6 or lay.free:
-                    own.shorter(lay, pushed.length_mm)
+                    own.shorter(close, pushed.length_mm)
                 with board.lock:
                     if board.best is None or pushed.length_mm < board.best.length_mm - 1e-6:
-                        board.best, board.grid_best = pushed, lay
+                        board.best, board.grid_best = pushed, close
             elif share and board.grid_best is not None and board.best.length_mm < own.length_mm * SHARED_BELOW:
                 own.shorter(board.grid_best, board.best.length_mm)
 

@@ -16,14 +16,17 @@ from numpy.typing import NDArray
 from wickel.lay.nest.arrays import Ints
 from wickel.lay.nest.tables import Tables, loops
 
-PATIENCE = 30
-"""Sweeps without the total depth falling by 2 % after which a length is given up."""
+PATIENCE, PATIENCE_EACH = 20, 0.5
+"""Sweeps without the total depth falling by 2 % after which a length is given up, and so many more for each item."""
 
 NEARLY, NEARLY_EACH = 12.0, 1.0
 """A lay whose depths add up to so many steps of depth, and so many more for each item, is worth pushing apart."""
 
 AFRESH = 20
 """After so many lengths given up in a row the search begins from another first lay."""
+
+MANY, NEIGHBOURS = 40, 4
+"""With more items than that, the two that are swapped are of nearly one size: so many apart in their order by area."""
 
 _SHORTER, _FASTER, _SLOWER, _LEAST = 0.005, 1.3, 0.8, 0.001
 _FROM_FAILED = 0.7
@@ -141,7 +144,9 @@ class Separation:
                 d = between(a[0], a[1], a[2], b[0], b[1], b[2], t.arena, t.where)
                 self._depths[i, j] = self._depths[j, i] = d
         nearly = 2.0 * (NEARLY + NEARLY_EACH * self.items)
-        self._patience = np.array([self._depths[: self.items].sum() + 1.0, 0.0, 0.0, PATIENCE, nearly])
+        self._patience = np.array(
+            [self._depths[: self.items].sum() + 1.0, 0.0, 0.0, PATIENCE + PATIENCE_EACH * self.items, nearly]
+        )
 
     def _apart(self, a: Ints, b: Ints) -> bool:
         """Whether two places are farther apart along than the wider of their candidates."""
@@ -174,7 +179,12 @@ class Separation:
         failed = self._failed
         base = failed if failed is not None and self._rng.random() < _FROM_FAILED else self.best.places
         made = base.copy()
-        one, other = (int(self._larger[k]) for k in self._rng.choice(len(self._larger), 2, replace=False))
+        if self.items > MANY and self._rng.random() < 0.5:
+            return self.best.places.copy()  # cut at another place is change enough
+        first = int(self._rng.integers(len(self._larger)))
+        reach = len(self._larger) if self.items <= MANY else NEIGHBOURS
+        near = [k for k in range(max(0, first - reach), min(len(self._larger), first + reach + 1)) if k != first]
+        one, other = int(self._larger[first]), int(self._larger[near[int(self._rng.integers(len(near)))]])
         t = self.tables
         for item, there in ((one, base[other]), (other, base[one])):
             own = t.owns[t.first[item] : t.first[item + 1]]
