@@ -28,7 +28,7 @@ from wickel.job import (
     drafted,
     garment_pieces,
 )
-from wickel.lay import CutPiece, Lay, stack_partner
+from wickel.lay import CutPiece, Lay, rank, stack_partner
 from wickel.yardage import Need, need
 
 QUICK_EFFORT = 400
@@ -144,8 +144,7 @@ class Session(QObject):
             self._save_timer.start()
         if not only_way:
             self._draft()
-            self._find_pile()
-            self.lays, self.lay_refusals, self.set_aside = {}, {}, {}
+            self._forget_lays()
         self.show_again()
         if not only_way:
             self.search(QUICK_EFFORT)
@@ -163,8 +162,9 @@ class Session(QObject):
         except JobRefused as reason:
             self.refusal, self.refusal_concerns = str(reason), ("cloth",)
 
-    def _find_pile(self) -> None:
-        """The two cloths that could be stacked with the cloth in hand among them, if there are two."""
+    def _forget_lays(self) -> None:
+        """Begin anew with the cloth in hand: no lays yet, and the two cloths it could be stacked with, if there are."""
+        self.lays, self.lay_refusals, self.set_aside = {}, {}, {}
         cloth, cloths = self.cloth, self.cloths
         self._pile = None if cloth is None or len(cloths) < 2 else stack_partner(self.pieces, cloth, cloths)
 
@@ -191,8 +191,7 @@ class Session(QObject):
         """Take another of the job's cloths in hand: its lay, its figures."""
         if self.cloth is not None and id != self.cloth.id:
             self._cloth_in_hand = id
-            self.lays, self.lay_refusals, self.set_aside = {}, {}, {}
-            self._find_pile()
+            self._forget_lays()
             self.show_again()
             self.search(QUICK_EFFORT)
 
@@ -204,7 +203,7 @@ class Session(QObject):
         if not self.lays:
             return next(iter(WAYS))
         alone = [lay for lay in self.lays.values() if lay.way != STACKED]  # a stack takes its length of both cloths
-        return min(alone or self.lays.values(), key=lambda lay: (not lay.complete, lay.lay_length_mm)).way
+        return min(alone or self.lays.values(), key=rank).way
 
     @property
     def lay(self) -> Lay | None:

@@ -10,9 +10,7 @@ import math
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from wickel.geometry import Point
-
-_MEASURE_MM = 1e-3
+from wickel.geometry import Point, common_measure
 
 
 class BadDesign(ValueError):
@@ -64,11 +62,7 @@ class Repeat:
         """How far apart along the same level comes again, whatever the column: with a half drop half the repeat."""
         if self.along_mm is None or not self.offset_mm:
             return self.along_mm
-        a, b = self.along_mm, abs(self.offset_mm)
-        while b > _MEASURE_MM:
-            a, b = b, math.fmod(a, b)
-            b = 0.0 if a - b < _MEASURE_MM else b
-        return a
+        return common_measure(self.along_mm, abs(self.offset_mm))
 
     def off(self, move: Point) -> tuple[float, float]:
         """How far a move along and across is from the nearest whole repeat, each signed; 0 where nothing repeats."""

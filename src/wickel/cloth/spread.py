@@ -68,6 +68,11 @@ class Section:
     zones: tuple[Zone, ...]
     depth_mm: float | None = None
 
+    @property
+    def mixed(self) -> bool:
+        """Whether cloth of different plies lies side by side."""
+        return len({len(zone.plies) for zone in self.zones}) > 1
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Spread:

@@ -179,7 +179,7 @@ def _section(section: Section) -> dict[str, Any]:
 
 def _placement(placement: Placement, lay: Lay) -> dict[str, Any]:
     piece = lay.piece(placement.piece)
-    zone = lay.spread.sections[placement.section].zones[placement.zone]
+    zone = lay.zone(placement)
     table = on_table(placement, piece)
     copies = flat_copies(placement, piece, zone)
     record: dict[str, Any] = {

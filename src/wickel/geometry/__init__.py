@@ -1,5 +1,6 @@
 """Paths, curves, offsets, transforms: plane geometry in millimetres, y up, nothing about garments."""
 
+from wickel.geometry.measure import common_measure
 from wickel.geometry.offset import Side, cut_outline
 from wickel.geometry.outline import (
     BadOutline,
@@ -54,6 +55,7 @@ __all__ = [
     "backwards",
     "bounds",
     "checked_fold",
+    "common_measure",
     "counter_clockwise",
     "crossing",
     "cut_outline",

@@ -24,6 +24,7 @@ from wickel.lay import (
     fold_lines,
     lay_ways,
     make_lay,
+    rank,
     stack_partner,
     stacked_lays,
     with_straight_folds,
@@ -259,4 +260,4 @@ def best_lay(
     made = [own.lay for own in found if own.lay is not None]
     if not made:
         raise LayRefused(found[-1].refusal if found else "No way of spreading is known.")
-    return min(made, key=lambda lay: (not lay.complete, lay.lay_length_mm))
+    return min(made, key=rank)

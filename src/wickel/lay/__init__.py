@@ -16,7 +16,7 @@ from wickel.lay.exact import exact_check
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
 from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, fits_nowhere
-from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better
+from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better, rank
 from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_table, on_table, table_map
 from wickel.lay.stacked import stack_partner, stacked_lays
 from wickel.lay.unfolding import unfolded_lay
@@ -52,6 +52,7 @@ __all__ = [
     "make_lay",
     "marks_on_table",
     "on_table",
+    "rank",
     "stack_partner",
     "stacked_lays",
     "table_map",

@@ -103,6 +103,11 @@ class CutPiece:
     on_print: OnPrint = OnPrint()
 
 
+def cut_from(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:
+    """The pieces of which something is cut from a cloth."""
+    return tuple(piece for piece in pieces if any(order.cloth == cloth.id for order in piece.orders))
+
+
 def print_turns(cloth_print: Print, head_turn: float = 0.0) -> tuple[float, ...] | None:
     """The directions of the grain arrow that a print allows, or None for any.
 
@@ -133,10 +138,9 @@ def garment_turns(pieces: tuple[CutPiece, ...], cloth: Cloth) -> dict[str, float
     """
     chosen: dict[str, float] = {}
     shades = cloth.print_or_assumed is Print.PER_GARMENT
-    for piece in pieces:
-        if any(order.cloth == cloth.id for order in piece.orders):
-            up = not shades or 0.0 in allowed_turns(piece, Print.TWO_WAY)
-            chosen[piece.garment] = chosen.get(piece.garment, 0.0 if shades else cloth.head_turn) if up else 180.0
+    for piece in cut_from(pieces, cloth):
+        up = not shades or 0.0 in allowed_turns(piece, Print.TWO_WAY)
+        chosen[piece.garment] = chosen.get(piece.garment, 0.0 if shades else cloth.head_turn) if up else 180.0
     return chosen
 
 

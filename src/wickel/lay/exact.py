@@ -61,7 +61,7 @@ def exact_check(lay: Lay) -> tuple[Finding, ...]:
         if piece is None or order is None:
             out.broken("stray", f"{placement.piece} lies on the cloth but is not asked for.", placement.piece)
             continue
-        zone = lay.spread.sections[placement.section].zones[placement.zone]
+        zone = lay.zone(placement)
         copies += _copies(placement, piece, order, zone, out)
         _check_direction(placement, piece, zone, lay, out)
     _check_garments(lay, out)
@@ -287,7 +287,7 @@ def _check_garments(lay: Lay, out: _Findings) -> None:
     ways: dict[str, set[int]] = {}
     pieces = {piece.id: piece for piece in lay.pieces}
     for placement in lay.placements:
-        zone = lay.spread.sections[placement.section].zones[placement.zone]
+        zone = lay.zone(placement)
         for ply in placement.cut_plies:
             down = _off(_arrow_deg(placement, zone, ply), 360.0, 0.0) > 90.0
             ways.setdefault(pieces[placement.piece].garment, set()).add(int(down))

@@ -12,9 +12,9 @@ from shapely.geometry import Polygon, box
 from wickel.cloth import Cloth, SectionPlan, Spread, depth_fits, planned, spread
 from wickel.geometry import Outline, area, bounds, moved, outline_of
 from wickel.lay.constraints import Obstacle, constrained, obstacles_on, steady_plies
-from wickel.lay.demand import CutPiece
+from wickel.lay.demand import CutPiece, cut_from
 from wickel.lay.nest import Candidate, Item, NoPlace, Problem, Report, Solution, Spot, Stopped, quick_length, search
-from wickel.lay.parts import LayRefused, Part, Pose, homes_of, parts_for
+from wickel.lay.parts import LayRefused, Options, Part, Pose, options_for, parts_at, parts_for
 from wickel.lay.placement import Finding, Lay, Level, Placement, better
 from wickel.lay.rules import findings
 from wickel.lay.slant import placed_on_slant
@@ -77,7 +77,7 @@ class Laying:
     ) -> None:
         self.way, self._cloth, self._seed, self._workers = way, cloth, seed, workers
         self._seconds, self._effort, self._stopped = 0.0, 0, False
-        self._pieces = tuple(p for p in pieces if any(order.cloth == cloth.id for order in p.orders))
+        self._pieces = cut_from(pieces, cloth)
         if not self._pieces:
             raise LayRefused(f"Nothing is cut from {cloth.shown_name}.")
         asked = planned(way)
@@ -86,13 +86,14 @@ class Laying:
         self._plans = tuple(_with_depth(plan, self._pieces, cloth, seed) for plan in asked)
         width, reserve = cloth.lay_width_mm, cloth.reserve_mm
         self._probes = tuple(spread(_text((plan,)), width, 1.0, reserve).sections[0] for plan in self._plans)
-        asked_for = parts_for(self._pieces, cloth, self._probes)
+        options = options_for(self._pieces, cloth, self._probes)
+        asked_for = parts_at(options, {}, len(self._probes))
         for plan, own in zip(self._plans, asked_for, strict=True):
             if not own:
                 raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
-        several = len(self._plans) > 1 or (settle and len({len(z.plies) for z in self._probes[0].zones}) > 1)
+        several = len(self._plans) > 1 or (settle and self._probes[0].mixed)
         if several and not any(plan.way.slanting for plan in self._plans):
-            asked_for = self._moved_about(asked_for)
+            asked_for = self._moved_about(options, asked_for)
         longer = [spread(_text((plan,)), width, 2.0, reserve).sections[0] for plan in self._plans]
         # only the first section knows where on the cloth it lies, however long the others are
         steady = [frozenset() if k else steady_plies(self._probes[0], longer[0]) for k in range(len(longer))]
@@ -125,27 +126,26 @@ class Laying:
             except LayRefused:
                 continue
 
-    def _moved_about(self, parts: tuple[tuple[Part, ...], ...]) -> tuple[tuple[Part, ...], ...]:
+    def _moved_about(self, options: Options, parts: tuple[tuple[Part, ...], ...]) -> tuple[tuple[Part, ...], ...]:
         """The parts with orders moved to other sections, or cut singly, while quick lays get shorter by it.
 
         A section that is left with nothing is left out.
         """
-        homes = homes_of(self._pieces, self._cloth, self._probes)
-        chosen = {home: options[0] for home, options in homes.items()}
+        chosen = {order: next(iter(homes)) for order, homes in options.items()}
         best = sum(self._quick_mm(k, own) for k, own in enumerate(parts))
         looks, won = 0, True
         while won:
             won = False
-            for home, options in homes.items():
-                for other in options:
-                    if other == chosen[home] or looks >= _MOST_LOOKS:
+            for order, homes in options.items():
+                for other in homes:
+                    if other == chosen[order] or looks >= _MOST_LOOKS:
                         continue
                     looks += 1
-                    tried = parts_for(self._pieces, self._cloth, self._probes, {**chosen, home: other})
+                    tried = parts_at(options, {**chosen, order: other}, len(self._probes))
                     length = sum(self._quick_mm(k, own) for k, own in enumerate(tried))
                     if length < best - 0.5:
                         best, parts, won = length, tried, True
-                        chosen[home] = other
+                        chosen[order] = other
         kept = [k for k, own in enumerate(parts) if own]
         self._plans = tuple(self._plans[k] for k in kept)
         self._probes = tuple(self._probes[k] for k in kept)

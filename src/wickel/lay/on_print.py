@@ -51,7 +51,7 @@ def _images(lay: Lay) -> Iterator[tuple[Placement, _Image]]:
     """Every copy of every placement; a whole that is drawn as a half gives both its halves."""
     for placement in lay.placements:
         piece = lay.piece(placement.piece)
-        zone = lay.spread.sections[placement.section].zones[placement.zone]
+        zone = lay.zone(placement)
         to_table = table_map(placement, piece)
         folds = next((order.fold_edges for order in piece.orders if order.fold_edges), ())
         halves = [Affine()]
@@ -238,7 +238,7 @@ def _cuts(lay: Lay, placement: Placement, centre: Point, motif: Motif) -> bool:
     """Whether the motif around a point reaches over the edge of the copy that it lies in."""
     (x, y), half_long, half_wide = centre, motif.length_mm / 2, motif.width_mm / 2
     there = box(x - half_long, y - half_wide, x + half_long, y + half_wide)
-    zone = lay.spread.sections[placement.section].zones[placement.zone]
+    zone = lay.zone(placement)
     copies = (Polygon(c.outline, c.holes) for c in flat_copies(placement, lay.piece(placement.piece), zone))
     return any(copy.intersects(there) and there.difference(copy).area > UNDER_MM2 for copy in copies)
 

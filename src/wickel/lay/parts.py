@@ -7,6 +7,7 @@ mirrored follow from the ply maps of the zone and from nothing else.
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 
@@ -82,51 +83,59 @@ OrderKey = tuple[str, int]
 """An order: the id of its piece, and its number among the piece's orders."""
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Take:
+    """One placement of an order: its poses, what they yield, and how many plies under it stay uncut."""
+
+    poses: tuple[Pose, ...]
+    yields: int
+    uncut: int
+
+
+Options = dict[OrderKey, dict[Home, list[Take]]]
+"""For each order its homes, the best first, and its placements there."""
+
+
 def parts_for(
-    pieces: tuple[CutPiece, ...],
-    cloth: Cloth,
-    sections: tuple[Section, ...],
-    homes: Mapping[OrderKey, Home] | None = None,
+    pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]
 ) -> tuple[tuple[Part, ...], ...]:
     """The parts that give every copy asked of one cloth, for each section those that lie in it.
 
-    An order goes to the home that ``homes`` names, else to where it takes the fewest placements and leaves the
-    fewest plies uncut.
+    An order goes to where it takes the fewest placements and leaves the fewest plies uncut.
 
     Raises:
         LayRefused: a piece fits no zone in any allowed turn; says by how much and what would help.
     """
-    turns = garment_turns(pieces, cloth)
-    parts: list[list[Part]] = [[] for _ in sections]
-    for piece in pieces:
-        counter = 0
-        for number, order in enumerate(piece.orders):
-            if order.cloth != cloth.id:
-                continue
-            options = _options(piece, order, cloth, sections, turns[piece.garment])
-            home = (homes or {}).get((piece.id, number), next(iter(options)))
-            for take in options[home]:
-                counter += 1
-                id = f"{piece.id}/{counter}"
-                parts[home.section].append(Part(id=id, piece=piece.id, poses=take.poses, yields=take.yields))
-    return tuple(tuple(own) for own in parts)
+    return parts_at(options_for(pieces, cloth, sections), {}, len(sections))
 
 
-def homes_of(
-    pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]
-) -> dict[OrderKey, tuple[Home, ...]]:
-    """The homes that each order could have, the one it goes to by itself first.
+def options_for(pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]) -> Options:
+    """The homes that each order could have, the one it goes to by itself first, with its placements there.
 
     Raises:
         LayRefused: an order that none can hold.
     """
     turns = garment_turns(pieces, cloth)
     return {
-        (piece.id, number): tuple(_options(piece, order, cloth, sections, turns[piece.garment]))
+        (piece.id, number): _options(piece, order, cloth, sections, turns[piece.garment])
         for piece in pieces
         for number, order in enumerate(piece.orders)
         if order.cloth == cloth.id
     }
+
+
+def parts_at(options: Options, homes: Mapping[OrderKey, Home], sections: int) -> tuple[tuple[Part, ...], ...]:
+    """The parts of so many sections with each order at the home that ``homes`` names, else at its first."""
+    parts: list[list[Part]] = [[] for _ in range(sections)]
+    counts: Counter[str] = Counter()
+    for key, own in options.items():
+        piece = key[0]
+        home = homes.get(key, next(iter(own)))
+        for take in own[home]:
+            counts[piece] += 1
+            id = f"{piece}/{counts[piece]}"
+            parts[home.section].append(Part(id=id, piece=piece, poses=take.poses, yields=take.yields))
+    return tuple(tuple(own) for own in parts)
 
 
 def _refuse_slanting(piece: CutPiece, section: Section) -> None:
@@ -139,28 +148,18 @@ def _refuse_slanting(piece: CutPiece, section: Section) -> None:
         )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class _Take:
-    """One placement of an order: its poses, what they yield, and how many plies under it stay uncut."""
-
-    poses: tuple[Pose, ...]
-    yields: int
-    uncut: int
-
-
 def _options(
     piece: CutPiece, order: CutOrder, cloth: Cloth, sections: tuple[Section, ...], head_turn: float
-) -> dict[Home, list[_Take]]:
+) -> dict[Home, list[Take]]:
     """The placements of an order in each home that can hold it, the best one first.
 
     To be cut singly is a home of its own where there is single cloth beside double.
     """
-    found: list[tuple[int, int, int, Home, list[_Take]]] = []
+    found: list[tuple[int, int, int, Home, list[Take]]] = []
     refusal: LayRefused | None = None
     for k, section in enumerate(sections):
-        mixed = len({len(zone.plies) for zone in section.zones}) > 1 and order.single and order.copies > 1
-        halves = len({len(zone.plies) for zone in section.zones}) > 1 and bool(order.fold_edges)
-        for single in (False, True) if mixed or halves else (False,):
+        splits = section.mixed and (bool(order.fold_edges) or (order.single and order.copies > 1))
+        for single in (False, True) if splits else (False,):
             try:
                 takes = _takes(piece, order, cloth, section, head_turn, single=single)
             except LayRefused as reason:
@@ -176,7 +175,7 @@ def _options(
 
 def _takes(
     piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, head_turn: float, *, single: bool
-) -> list[_Take]:
+) -> list[Take]:
     """The placements of one order on a section, each with every pose that gives the same copies.
 
     ``single`` ones are each cut from one ply, halves unfolded.
@@ -197,8 +196,8 @@ def _takes(
         free = hand_is_free(piece, order, piece.cut_line, turns)
     left = (order.copies, 0) if free or not order.pair else (order.copies // 2, order.copies // 2)
     arrows = print_turns(cloth.print_or_assumed, head_turn)
-    takes: list[_Take] = []
-    made: dict[tuple[int, int], tuple[_Take, tuple[int, int]]] = {}
+    takes: list[Take] = []
+    made: dict[tuple[int, int], tuple[Take, tuple[int, int]]] = {}
     while left != (0, 0):
         want = ((1, 0) if left[0] else (0, 1)) if single else left
         if want not in made:
@@ -225,7 +224,7 @@ def _free_take(
     left: tuple[int, int],
     *,
     free: bool,
-) -> tuple[_Take, tuple[int, int]]:
+) -> tuple[Take, tuple[int, int]]:
     """The next placement away from any fold: as many of the copies that are left as one placement can give."""
     options: list[tuple[tuple[int, int], int, Pose]] = []
     for index, zone in enumerate(section.zones):
@@ -237,11 +236,11 @@ def _free_take(
                 for pose in _free_pose(piece, shape, zone, index, turn, mirrored, plies):
                     options.append((gives, len(zone.plies) - len(plies), pose))
     if not options:
-        return _Take(poses=(), yields=0, uncut=0), (0, 0)
+        return Take(poses=(), yields=0, uncut=0), (0, 0)
     best = max((gives for gives, _, _ in options), key=lambda gives: (sum(gives), gives))
     same = [(uncut, pose) for gives, uncut, pose in options if gives == best]
     poses = _distinct(tuple(pose for _, pose in same))
-    return _Take(poses=poses, yields=sum(best), uncut=min(uncut for uncut, _ in same)), best
+    return Take(poses=poses, yields=sum(best), uncut=min(uncut for uncut, _ in same)), best
 
 
 def _cut_plies(
@@ -286,9 +285,9 @@ def _heads_allowed(
     return True
 
 
-def _fold_takes(piece: CutPiece, order: CutOrder, section: Section, turns: tuple[float, ...]) -> list[_Take]:
+def _fold_takes(piece: CutPiece, order: CutOrder, section: Section, turns: tuple[float, ...]) -> list[Take]:
     """The placements of a half on the folds of a section; none when it lies on none of them."""
-    takes: list[_Take] = []
+    takes: list[Take] = []
     left = order.copies
     while left > 0:
         poses = [
@@ -301,7 +300,7 @@ def _fold_takes(piece: CutPiece, order: CutOrder, section: Section, turns: tuple
         each = max(len(pose.cut_plies) for pose in poses) // 2
         same = _distinct(tuple(pose for pose in poses if len(pose.cut_plies) == 2 * each))
         uncut = min(len(section.zones[pose.zone].plies) - 2 * each for pose in same)
-        takes.append(_Take(poses=same, yields=each, uncut=uncut))
+        takes.append(Take(poses=same, yields=each, uncut=uncut))
         left -= each
     return takes
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
-from wickel.cloth import Cloth, Spread
+from wickel.cloth import Cloth, Spread, Zone
 from wickel.geometry import Outline
 from wickel.lay.demand import CutPiece
 
@@ -102,12 +102,21 @@ class Lay:
         """The findings that are broken rules."""
         return tuple(finding for finding in self.findings if finding.level is Level.BROKEN)
 
+    def zone(self, placement: Placement) -> Zone:
+        """The zone that a placement lies in."""
+        return self.spread.sections[placement.section].zones[placement.zone]
+
     def piece(self, id: str) -> CutPiece:
         """The piece of that id. Raises ``KeyError``."""
         for piece in self.pieces:
             if piece.id == id:
                 return piece
         raise KeyError(id)
+
+
+def rank(lay: Lay) -> tuple[bool, float]:
+    """What lays are sorted by: complete ones first, then the shorter."""
+    return (not lay.complete, lay.lay_length_mm)
 
 
 def better(one: Lay, other: Lay) -> bool:

@@ -8,14 +8,13 @@ from collections.abc import Iterator
 from shapely import STRtree
 from shapely.geometry import LineString, Polygon
 
-from wickel.cloth import Print, Zone, planned, way_name
+from wickel.cloth import Print, planned, way_name
 from wickel.lay.demand import CutPiece
 from wickel.lay.exact import exact_check
-from wickel.lay.on_print import print_findings
-from wickel.lay.placement import Finding, Lay, Level, Placement
+from wickel.lay.on_print import UNDER_MM2, print_findings
+from wickel.lay.placement import Finding, Lay, Level
 from wickel.lay.pose import flat_copies, flaw_boxes, on_table
 
-UNDER_MM2 = 1.0
 ON_FOLD_MM = 0.1
 LEAST_ON_FOLD_MM = 60.0
 CREEPING_PLIES = 4
@@ -40,15 +39,11 @@ def findings(lay: Lay) -> tuple[Finding, ...]:
     return tuple(sorted(found, key=lambda finding: _ORDER.index(finding.level)))
 
 
-def _zone(lay: Lay, placement: Placement) -> Zone:
-    return lay.spread.sections[placement.section].zones[placement.zone]
-
-
 def _flat_shapes(lay: Lay) -> Iterator[tuple[CutPiece, Polygon]]:
     """Every copy on the flat cloth, with its piece."""
     for placement in lay.placements:
         piece = lay.piece(placement.piece)
-        for copy in flat_copies(placement, piece, _zone(lay, placement)):
+        for copy in flat_copies(placement, piece, lay.zone(placement)):
             yield piece, Polygon(copy.outline, copy.holes)
 
 
@@ -92,7 +87,7 @@ def _stretch(lay: Lay) -> Iterator[Finding]:
     for placement in lay.placements:
         piece = lay.piece(placement.piece)
         turn = math.radians(placement.turn_deg)
-        dx, dy = _zone(lay, placement).plies[placement.cut_plies[0]].map.direction((math.cos(turn), math.sin(turn)))
+        dx, dy = lay.zone(placement).plies[placement.cut_plies[0]].map.direction((math.cos(turn), math.sin(turn)))
         lengthwise = abs(dx) > abs(dy)
         if lengthwise == (across > 0) or piece.id in said or abs(abs(dx) - abs(dy)) < 1e-6:
             continue
@@ -111,7 +106,7 @@ def _lost_in_folds(lay: Lay) -> Iterator[Finding]:
     """A straight edge that is meant to be cut lies along a fold: its two halves would hang together."""
     for placement in lay.placements:
         piece = lay.piece(placement.piece)
-        for fold in _zone(lay, placement).folds:
+        for fold in lay.zone(placement).folds:
             joined = any(set(pair) <= set(placement.cut_plies) for pair in fold.joins)
             if (placement.on_fold and placement.fold == fold.name) or not joined:
                 continue

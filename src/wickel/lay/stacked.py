@@ -13,10 +13,10 @@ from shapely.geometry import Polygon
 
 from wickel.cloth import STACKED, Cloth, Spread, of_one_cloth, spread
 from wickel.geometry import Outline, bounds
-from wickel.lay.demand import CutPiece
+from wickel.lay.demand import CutPiece, cut_from
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, items_of, lay_of, length_of, to_start
 from wickel.lay.nest import Problem, Solution, Spot, search
-from wickel.lay.parts import LayRefused, Part, Pose, parts_for
+from wickel.lay.parts import LayRefused, Part, parts_for
 from wickel.lay.placement import Lay
 
 WIDTHS_ALIKE_MM = 1.0
@@ -28,10 +28,6 @@ class _Pile:
     """One thing to place on the pile: the part it gives of the lower cloth, of the upper one, or of both."""
 
     parts: tuple[Part | None, Part | None]
-
-    @property
-    def poses(self) -> tuple[Pose, ...]:
-        return next(part.poses for part in self.parts if part is not None)
 
 
 def stack_partner(pieces: tuple[CutPiece, ...], cloth: Cloth, cloths: tuple[Cloth, ...]) -> tuple[Cloth, Cloth] | None:
@@ -78,12 +74,12 @@ def stacked_lays(
             "lay each of them by itself."
         )
     cloths = (lower, upper)
-    width, reserve = min(c.lay_width_mm for c in cloths), max(c.reserve_mm for c in cloths)
     piles = _piles(pieces, cloths)
+    placed = tuple(_placed(pile) for pile in piles)
 
     def finished(solution: Solution) -> tuple[Lay, Lay]:
-        length = length_of(tuple(_placed(pile) for pile in piles), solution)
-        both = spread(STACKED, width, length, reserve)
+        length = length_of(placed, solution)
+        both = _spread(cloths, length)
         made = [
             _lay(pieces, cloths[k], of_one_cloth(both, k), piles, solution, k, (seed, effort, perf_counter() - started))
             for k in (0, 1)
@@ -94,11 +90,16 @@ def stacked_lays(
         if report is not None:
             report(progress, None if best is None else lambda: finished(best)[0])
 
-    placed = tuple(_placed(pile) for pile in piles)
     problem = Problem(
         items=items_of(placed, max(c.margin_mm for c in cloths)), seed=seed, effort=effort, workers=workers
     )
     return finished(to_start(placed, search(problem, relay)))
+
+
+def _spread(cloths: tuple[Cloth, Cloth], length_mm: float) -> Spread:
+    """Both cloths on each other, as wide as the narrower one."""
+    width, reserve = min(c.lay_width_mm for c in cloths), max(c.reserve_mm for c in cloths)
+    return spread(STACKED, width, length_mm, reserve)
 
 
 def _placed(pile: _Pile) -> Part:
@@ -107,8 +108,7 @@ def _placed(pile: _Pile) -> Part:
 
 def _piles(pieces: tuple[CutPiece, ...], cloths: tuple[Cloth, Cloth]) -> tuple[_Pile, ...]:
     """The parts of both cloths, those laid together that have the same outlines on the table."""
-    width, reserve = min(c.lay_width_mm for c in cloths), max(c.reserve_mm for c in cloths)
-    both = spread(STACKED, width, 1.0, reserve)
+    both = _spread(cloths, 1.0)
     own = [parts_for(pieces, cloths[k], of_one_cloth(both, k).sections)[0] for k in (0, 1)]
     left = list(own[1])
     piles = []
@@ -159,6 +159,5 @@ def _lay(
     """The lay of one of the two cloths."""
     own = [(pile.parts[which], spot) for pile, spot in zip(piles, solution.spots, strict=True)]
     kept: list[tuple[Part, Spot]] = [(part, spot) for part, spot in own if part is not None]
-    wanted = tuple(p for p in pieces if any(order.cloth == cloth.id for order in p.orders))
     spots = Solution(spots=tuple(spot for _, spot in kept), length_mm=solution.length_mm)
-    return lay_of(wanted, cloth, the_spread, (tuple(part for part, _ in kept),), [spots], *made)
+    return lay_of(cut_from(pieces, cloth), cloth, the_spread, (tuple(part for part, _ in kept),), [spots], *made)

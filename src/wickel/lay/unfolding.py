@@ -25,7 +25,7 @@ def unfolded_lay(lay: Lay) -> Lay:
 
 def _copies(placement: Placement, lay: Lay) -> Iterator[Placement]:
     piece = lay.piece(placement.piece)
-    zone = lay.spread.sections[placement.section].zones[placement.zone]
+    zone = lay.zone(placement)
     shape, plies = placement.shape, placement.cut_plies
     if placement.on_fold:
         fold = next(fold for fold in zone.folds if fold.name == placement.fold)

@@ -14,7 +14,7 @@ from wickel.lay.demand import CutPiece
 from wickel.lay.make import DEFAULT_EFFORT, Laying, LayReport
 from wickel.lay.nest import ORDERS, Stopped
 from wickel.lay.parts import LayRefused
-from wickel.lay.placement import Lay, better
+from wickel.lay.placement import Lay, better, rank
 
 QUICK = ORDERS + 20
 LEAST_KEPT = 3
@@ -114,10 +114,10 @@ class _Comparison:
             if own.lay is not None and own.least_mm > shortest and way != self.in_hand:
                 beaten.append(way)
             elif own.lay is not None:
-                ranked.append((not own.lay.complete, own.lay.lay_length_mm, way))
+                ranked.append((rank(own.lay), way))
         for way in beaten:
             self._set_aside(way)
-        return [way for _, _, way in sorted(ranked)]
+        return [way for _, way in sorted(ranked)]
 
     def _set_aside(self, way: str) -> None:
         if not self.known[way].set_aside:

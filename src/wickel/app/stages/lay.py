@@ -341,7 +341,7 @@ class LayStage(QWidget):
         ]
         if placement.mirrored and not placement.on_fold:
             words.append("turned over")
-        zone = lay.spread.sections[placement.section].zones[placement.zone]
+        zone = lay.zone(placement)
         if len(placement.cut_plies) < len(zone.plies):
             words.append(f"cut {len(placement.cut_plies)} ply of {len(zone.plies)} only")
         return " · ".join(words)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from functools import lru_cache
 
-from PySide6.QtCore import QByteArray, QRectF, Qt
+from PySide6.QtCore import QByteArray, QPointF, QRectF, Qt
 from PySide6.QtGui import QBrush, QPainter, QPixmap, QTransform
 from PySide6.QtSvg import QSvgRenderer
 
@@ -36,9 +36,8 @@ def paint_print(painter: QPainter, cloth: Cloth, there: QRectF) -> None:
     long, wide = tile_mm(cloth)
     repeat = cloth.lay_design.repeat
     drop = repeat.offset_mm if repeat is not None else 0.0
-    pixels = painter.worldTransform().map(QRectF(0, 0, long, wide).bottomRight()) - painter.worldTransform().map(
-        QRectF(0, 0, long, wide).topLeft()
-    )
+    world = painter.worldTransform()
+    pixels = world.map(QPointF(long, wide)) - world.map(QPointF(0, 0))
     scale = max(abs(pixels.x()), abs(pixels.y()), 1.0) / max(long, wide)
     tile = _tile(cloth, _rounded(long * scale), _rounded(wide * scale))
     if tile.isNull():

@@ -149,7 +149,8 @@ class _Search:
         if given is not None:
             self.board.offer(given)
         tables = self._tables(cells)
-        start = self._first(tables, ORDERS) if given is None else self._on_grid(tables, given)
+        if given is None:
+            self._first(tables, ORDERS)
         self.board.done = ORDERS
         if self.effort <= ORDERS:
             return
@@ -178,7 +179,7 @@ class _Search:
     def _tables(self, cells: tuple[float, float, int]) -> Tables:
         return Tables(self.problem, grid_for(self.problem, *cells), self.board.tick)
 
-    def _first(self, tables: Tables, orders: int) -> GridLay:
+    def _first(self, tables: Tables, orders: int) -> None:
         """The best of several orders on the grid, offered at once and then pushed together."""
         n = len(self.problem.items)
         rng = np.random.default_rng(self.problem.seed)
@@ -206,7 +207,6 @@ class _Search:
             pushed = self._pushed(tables, lay, min(orders, self.effort))
             if pushed is not None:
                 self.board.offer(pushed)
-        return best
 
     def _another(self, tables: Tables) -> Another:
         """First lays in orders drawn at random, the larger items rather first."""
@@ -286,7 +286,7 @@ class _Search:
             y = bands.base * tables.grid.dy + bands.above - lowest + (int(row) - bands.base) * tables.grid.dy
             y = candidate.low_mm if candidate.low_mm == candidate.high_mm else min(y, candidate.high_mm)
             spots.append(Spot(local, float(int(column) * tables.grid.dx + bands.shift), float(y)))
-        return _measured(self.problem, replace(Solution(spots=tuple(spots), length_mm=0.0), effort=effort))
+        return _measured(self.problem, Solution(spots=tuple(spots), length_mm=0.0, effort=effort))
 
     def _pushed(self, tables: Tables, lay: GridLay, effort: int, below_mm: float = np.inf) -> Solution | None:
         """A lay off the grid and pushed together; one that still overlaps only when it comes out shorter."""

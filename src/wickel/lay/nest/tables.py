@@ -10,13 +10,13 @@ import math
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import lru_cache, reduce
 from types import ModuleType
 from typing import TypeGuard
 
 import numpy as np
 
-from wickel.geometry import Outline, bounds
+from wickel.geometry import Outline, bounds, common_measure
 from wickel.lay.nest.arrays import Bytes, Floats, Ints
 from wickel.lay.nest.problem import NEVER_AGAIN_MM, Candidate, Item, Lattice, NoPlace, Problem
 
@@ -134,13 +134,7 @@ def _dividing(lengths: list[float], near: float) -> float:
     """A step of about ``near`` that goes into all lengths; the lengths' greatest common measure when that is finer."""
     if not lengths:
         return near
-    measure = lengths[0]
-    for mm in lengths[1:]:
-        a, b = measure, mm
-        while b > 1e-3:
-            a, b = b, math.fmod(a, b)
-            b = 0.0 if a - b < 1e-3 else b
-        measure = a
+    measure = reduce(common_measure, lengths)
     return measure / max(1, round(measure / near))
 
 
