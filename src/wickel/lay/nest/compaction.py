@@ -33,6 +33,8 @@ _SAME_MM = 1e-9
 _HOPE = 1.01
 """What is pushed apart to more than this over the length wanted is not pushed on."""
 _MOST_POINTS = 12_000
+_AS_IT_IS = {"presolve": False}
+"""Presolving takes as long as it saves on programs so small."""
 
 
 class Shapes:
@@ -195,6 +197,8 @@ class _Push:
         from scipy.optimize import linprog
         from scipy.sparse import coo_matrix
 
+        strongest = _strongest(pairs, lines)
+        pairs, lines = pairs[strongest], lines[strongest]
         n, count = self.items, len(pairs)
         size = self.moves + 1
         # unknowns: the moves, and last the length; n·(dj − di) ≥ −distance
@@ -218,7 +222,9 @@ class _Push:
         distance[touching] = np.maximum(distance[touching], 0.0)
         limits = np.concatenate((distance, -(at[:n, 0] + self.item_boxes[:n, 2])))
         objective = np.concatenate((np.bincount(self.along[free_items], minlength=self.moves) * _LEFTWARD, [1.0]))
-        answer = linprog(objective, A_ub=matrix, b_ub=limits, bounds=self._bounds(at), method="highs")
+        answer = linprog(
+            objective, A_ub=matrix, b_ub=limits, bounds=self._bounds(at), method="highs", options=_AS_IT_IS
+        )
         if answer.status != 0:
             return None
         moves = np.append(answer.x[:-1], 0.0)  # the number −1 is no move
@@ -237,3 +243,13 @@ class _Push:
                 low[self.across[k]] = max(low[self.across[k]], min(0.0, self.lows[k] - at[k, 1]))
                 high[self.across[k]] = min(high[self.across[k]], max(0.0, self.highs[k] - at[k, 1]))
         return [*zip(low, high, strict=True), (0.0, None)]
+
+
+def _strongest(pairs: Ints, lines: Floats) -> Ints:
+    """Of the lines between two items that run the same way only the one that leaves least room: the others follow."""
+    ways = np.round(lines[:, :2] * 1e9).astype(np.int64)
+    order = np.lexsort((lines[:, 2], ways[:, 1], ways[:, 0], pairs[:, 1], pairs[:, 0]))
+    own = np.column_stack((pairs[:, :2], ways))[order]
+    first = np.ones(len(own), dtype=np.bool_)
+    first[1:] = (own[1:] != own[:-1]).any(axis=1)
+    return order[first]

@@ -1,8 +1,8 @@
 """The hot loops, written to be compiled (``jit.compiled``). Each has a NumPy twin beside its caller.
 
 Grids: a candidate stands at (row, column); its outline is cut into bands, ``bands`` of them a row. A table of two
-candidates holds, for every offset of the second against the first, 0 where they are free of each other and otherwise
-how deep they lie in each other, in steps of ``DEPTH_MM``.
+candidates holds, for every offset of the second against the first, 0 where they are free of each other, 1 where they
+only touch (``SLACK``), and otherwise one more than how deep they lie in each other, in steps of ``DEPTH_MM``.
 """
 
 from __future__ import annotations
@@ -10,12 +10,15 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from wickel.lay.nest.arrays import DEPTH_MM, Bytes, Floats, Ints, Singles, Words
+from wickel.lay.nest.arrays import DEPTH_MM, TOUCHING, Bytes, Floats, Ints, Singles, Words
 from wickel.lay.nest.jit import compiled
 from wickel.lay.nest.problem import NEVER_AGAIN_MM
 
-STRIDE = 2
-"""Of a candidate's rows every so many is looked at in one move, with a first row drawn anew each time."""
+STRIDE, ASIDE = 3, 8
+"""Of a candidate's rows every so many is looked at in one move, with a first row drawn anew each time.
+
+Near the best place found all rows are then looked at, and so many columns to each side.
+"""
 
 
 @compiled
@@ -93,11 +96,13 @@ def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints
 @compiled
 def fill_tables(
     pairs: Ints,
-    start: Ints,
-    row: Ints,
-    phase: Ints,
-    left: Floats,
-    right: Floats,
+    outer_start: Ints,
+    outer_band: Ints,
+    outer: Floats,
+    inner_start: Ints,
+    inner_band: Ints,
+    inner: Floats,
+    bands: int,
     dx: float,
     dy: float,
     where: Ints,
@@ -105,33 +110,61 @@ def fill_tables(
 ) -> None:
     """Fill the tables of pairs of candidates, both ways round: the one of a against b is that of b against a turned.
 
-    ``start`` (K + 1) points into the stretches of all candidates: their ``row``, which band of it (``phase``), and
-    their extents in mm. ``arena`` is made of zeros.
+    Two sets of stretches, (stretches, 2) from x to x in mm, each with its band, ``bands`` of them a row, and the
+    ``start`` (K + 1) of each candidate's: what lies in the outer ones may overlap, what lies in the inner ones
+    overlaps so much that it counts. ``arena`` is made of zeros.
     """
-    inverse = 1.0 / dx
     for k in range(len(pairs)):
         a, b = pairs[k, 0], pairs[k, 1]
         at, row0, col0, rows, cols = where[a, b]
         if rows <= 0 or cols <= 0:
             continue
-        change = np.zeros((rows, cols + 1), dtype=np.int32)
-        for i in range(start[a], start[a + 1]):
-            low, high, own = left[i] * inverse + 1e-9, right[i] * inverse - 1e-9, row[i] - row0
-            for j in range(start[b], start[b + 1]):
-                if phase[i] != phase[j]:
-                    continue
-                first = int(np.floor(low - right[j] * inverse)) + 1
-                last = int(np.ceil(high - left[j] * inverse)) - 1
-                if first <= last:
-                    change[own - row[j], first - col0] += 1
-                    change[own - row[j], last + 1 - col0] -= 1
+        touch = np.zeros((rows, cols + 1), dtype=np.int32)
+        _meet(a, b, outer_start, outer_band, outer, bands, dx, row0, col0, touch)
+        deep = np.zeros((rows, cols + 1), dtype=np.int32)
+        _meet(a, b, inner_start, inner_band, inner, bands, dx, row0, col0, deep)
         table = arena[at : at + rows * cols].reshape(rows, cols)
-        _fill_depths(change, dx, dy, table)
+        _fill_depths(deep, dx, dy, table)
+        for r in range(rows):
+            inside = 0
+            for q in range(cols):
+                inside += touch[r, q]
+                if inside > 0 and table[r, q] == 0:
+                    table[r, q] = TOUCHING
         if a != b:
             turned = arena[where[b, a, 0] : where[b, a, 0] + rows * cols]
             flat = arena[at : at + rows * cols]
             for q in range(rows * cols):
                 turned[q] = flat[rows * cols - 1 - q]
+
+
+@compiled
+def _meet(
+    a: int,
+    b: int,
+    start: Ints,
+    band: Ints,
+    reach: Floats,
+    bands: int,
+    dx: float,
+    row0: int,
+    col0: int,
+    change: NDArray[np.int32],
+) -> None:
+    """Where, row by row, stretches of b begin and end to lie in stretches of a."""
+    inverse = 1.0 / dx
+    for i in range(start[a], start[a + 1]):
+        low, high = reach[i, 0] * inverse + 1e-9, reach[i, 1] * inverse - 1e-9
+        for j in range(start[b], start[b + 1]):
+            apart = band[i] - band[j]
+            row = apart // bands
+            if row * bands != apart:
+                continue
+            first = int(np.floor(low - reach[j, 1] * inverse)) + 1
+            last = int(np.ceil(high - reach[j, 0] * inverse)) - 1
+            if first <= last:
+                change[row - row0, first - col0] += 1
+                change[row - row0, last + 1 - col0] -= 1
 
 
 @compiled
@@ -161,17 +194,31 @@ def _fill_depths(change: NDArray[np.int32], dx: float, dy: float, table: Bytes) 
             up[c] = up[c] + 1 if deep[r, c] > 0 else 0
             if up[c] > 0:
                 depth = min(deep[r, c] * along_steps, min(across[r, c], up[c]) * across_steps)
-                table[r, c] = np.uint8(min(255.0, max(1.0, depth)))
+                table[r, c] = np.uint8(min(255.0, TOUCHING + max(1.0, depth)))
 
 
 @compiled
 def depth_between(a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int, arena: Bytes, where: Ints) -> int:
-    """How deep candidate b at its place lies in candidate a at its own."""
+    """What the table says of candidate b at its place against candidate a at its own: 0 free, 1 touching, or deeper."""
     size_r, size_c = where[a, b, 3], where[a, b, 4]
     r, c = row_b - row_a - where[a, b, 1], col_b - col_a - where[a, b, 2]
     if r < 0 or c < 0 or r >= size_r or c >= size_c:
         return 0
     return int(arena[where[a, b, 0] + r * size_c + c])
+
+
+@compiled
+def all_depths(places: Ints, items: int, arena: Bytes, where: Ints, ignored: int, depths: Singles) -> None:
+    """How deep each of the first so many places lies in every other, written to ``depths`` both ways round.
+
+    ``ignored``: what is no deeper than that in a table counts nothing, and so much less what is.
+    """
+    for i in range(items):
+        for j in range(i + 1, len(places)):
+            d = depth_between(
+                places[i, 0], places[i, 1], places[i, 2], places[j, 0], places[j, 1], places[j, 2], arena, where
+            )
+            depths[i, j] = depths[j, i] = max(d, ignored) - ignored
 
 
 @compiled
@@ -189,12 +236,12 @@ def add_weighted(cost: Singles, depths: Bytes, weight: float) -> None:
 
 
 @compiled
-def least_of(cost: Singles) -> float:
-    """The least of a row."""
-    least = cost[0]
-    for q in range(len(cost)):
-        least = min(least, cost[q])
-    return float(least)
+def least_of(bits: NDArray[np.int32]) -> int:
+    """The least of a row of costs, which are not negative, seen as whole numbers: those are compared many at once."""
+    least = bits[0]
+    for q in range(len(bits)):
+        least = min(least, bits[q])
+    return int(least)
 
 
 @compiled
@@ -347,15 +394,66 @@ def best_place(
                 at = where[a, c, 0] + (r - top) * size_c + c_from - left
                 to = r * cols
                 add_weighted(cost[to + c_from : to + c_to], arena[at : at + c_to - c_from], w)
+        bits = cost.view(np.int32)
         for r in range(begin, rows, every):
-            if grid[c, 7] == 0 and least_of(cost[r * cols : (r + 1) * cols]) > best:
+            to = r * cols
+            if grid[c, 7] == 0:
+                least = least_of(bits[to : to + cols])
+                q = 0
+                while bits[to + q] != least:
+                    q += 1
+                v = cost[to + q]
+                if v < best or (v == best and q < found[2]):
+                    best = v
+                    found[0], found[1], found[2] = c, r + grid[c, 0], q
                 continue
             for q in range(cols):
-                v = cost[r * cols + q]
+                v = cost[to + q]
                 if (v < best or (v == best and q < found[2])) and on_lattice(grid, c, r + grid[c, 0], q):
                     best = v
                     found[0], found[1], found[2] = c, r + grid[c, 0], q
+    if found[0] >= 0 and stride > 1 and grid[found[0], 7] == 0:
+        best = best_near(item, places, weights, arena, where, grid, most, best, found, stride)
     return float(best)
+
+
+@compiled
+def best_near(
+    item: int,
+    places: Ints,
+    weights: Singles,
+    arena: Bytes,
+    where: Ints,
+    grid: Ints,
+    most: Ints,
+    best: np.float32,
+    found: Ints,
+    reach: int,
+) -> np.float32:
+    """A still better place within ``reach`` rows and ``ASIDE`` columns of the one found, which it replaces."""
+    c = found[0]
+    row0, col0 = found[1] - grid[c, 0] - reach + 1, found[2] - ASIDE
+    rows, cols = 2 * reach - 1, 2 * ASIDE + 1
+    cost = np.zeros((rows, cols), dtype=np.float32)
+    for j in range(len(places)):
+        a = places[j, 0]
+        size_r, size_c = where[a, c, 3], where[a, c, 4]
+        if j == item or size_r == 0:
+            continue
+        top = places[j, 1] + where[a, c, 1] - grid[c, 0]
+        left = places[j, 2] + where[a, c, 2]
+        c_from, c_to = max(col0, left), min(col0 + cols, left + size_c)
+        for r in range(max(row0, top), min(row0 + rows, top + size_r)):
+            at = where[a, c, 0] + (r - top) * size_c - left
+            for q in range(c_from, c_to):
+                cost[r - row0, q - col0] += weights[item, j] * arena[at + q]
+    for r in range(max(row0, 0), min(grid[c, 1], row0 + rows)):
+        for q in range(max(col0, 0), min(most[c] + 1, col0 + cols)):
+            v = cost[r - row0, q - col0]
+            if v < best or (v == best and q < found[2]):
+                best = v
+                found[1], found[2] = r + grid[c, 0], q
+    return best
 
 
 @compiled
@@ -373,14 +471,17 @@ def sweep_out(
     cost: Singles,
     state: Words,
     patience: Floats,
+    kept: Ints,
+    ignored: int,
 ) -> int:
     """Sweep over the items that overlap, each to its best place, weighting what stays overlapped (guided local search).
 
     ``depths`` and ``weights`` (items + fixed, squared); the first ``len(first) − 1`` places are items, the others stand
-    fast. ``patience`` holds the least total depth met, the sweeps since it fell by 2 %, how it ended, how many such
-    sweeps there may be, and a depth to stop at. Returns the sweeps done; ``patience[2]`` is 1 when nothing overlaps
-    any more, −1 when patience has run out, and 2 when the total depth has fallen to ``patience[4]``, which is then
-    set to less.
+    fast; ``ignored`` as in ``all_depths``. ``patience`` holds the least total depth met, the sweeps since it fell by
+    2 %, how it ended, how many such sweeps there may be, and a depth to stop at. Returns the sweeps done;
+    ``patience[2]`` is 1 when nothing overlaps any more, −1 when patience has run out so many times as ``patience[6]``
+    says, and 2 when the total depth has fallen to ``patience[4]``, which is then set to less. ``kept`` are the places
+    with the least total depth met, ``patience[5]``; they are gone back to whenever patience runs out.
     """
     n, everything = len(first) - 1, len(places)
     order = np.empty(n, dtype=np.int64)
@@ -417,8 +518,7 @@ def sweep_out(
                     d = depth_between(
                         places[j, 0], places[j, 1], places[j, 2], found[0], found[1], found[2], arena, where
                     )
-                    depths[i, j] = d
-                    depths[j, i] = d
+                    depths[i, j] = depths[j, i] = max(d, ignored) - ignored
         total, deepest = np.float32(0.0), np.float32(0.0)
         for i in range(n):
             for j in range(everything):
@@ -435,13 +535,21 @@ def sweep_out(
                     weights[i, j] = max(np.float32(1.0), np.float32(0.95) * weights[i, j])
                 if j >= n:
                     weights[j, i] = weights[i, j]
+        if total < patience[5]:
+            patience[5] = total
+            kept[:] = places
         if total < 0.98 * patience[0]:
-            patience[0], patience[1] = total, 0
+            patience[0], patience[1], patience[7] = total, 0, 0
         else:
             patience[1] += 1
             if patience[1] >= patience[3]:
-                patience[2] = -1
-                return sweep + 1
+                patience[1] = 0
+                patience[7] += 1
+                places[:] = kept
+                all_depths(places, n, arena, where, ignored, depths)
+                if patience[7] >= patience[6]:
+                    patience[2] = -1
+                    return sweep + 1
         if total <= patience[4]:
             patience[4] = 0.6 * total
             patience[2] = 2

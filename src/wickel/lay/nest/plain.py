@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 import numpy as np
 import shapely
 from numpy.typing import NDArray
 from shapely.geometry import Polygon
 
-from wickel.lay.nest.arrays import DEPTH_MM, Bytes, Floats, Ints, Singles, Words
+from wickel.lay.nest.arrays import DEPTH_MM, TOUCHING, Bytes, Floats, Ints, Singles, Words
 from wickel.lay.nest.problem import NEVER_AGAIN_MM
 
 _EDGE_MM = 1e-6
@@ -40,11 +42,13 @@ def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints
 
 def fill_tables(
     pairs: Ints,
-    start: Ints,
-    row: Ints,
-    phase: Ints,
-    left: Floats,
-    right: Floats,
+    outer_start: Ints,
+    outer_band: Ints,
+    outer: Floats,
+    inner_start: Ints,
+    inner_band: Ints,
+    inner: Floats,
+    bands: int,
     dx: float,
     dy: float,
     where: Ints,
@@ -52,26 +56,36 @@ def fill_tables(
 ) -> None:
     """See ``kernels.fill_tables``."""
     for a, b in pairs:
-        at, row0, col0, rows, cols = (int(v) for v in where[a, b])
+        at, _, _, rows, cols = (int(v) for v in where[a, b])
         if rows <= 0 or cols <= 0:
             continue
-        i, j = slice(start[a], start[a + 1]), slice(start[b], start[b + 1])
-        first = np.floor((left[i, None] - right[None, j]) / dx + 1e-9).astype(np.int64) + 1
-        last = np.ceil((right[i, None] - left[None, j]) / dx - 1e-9).astype(np.int64) - 1
-        some = (first <= last) & (phase[i, None] == phase[None, j])
-        line = (row[i, None] - row[None, j] - row0)[some] * (cols + 1)
-        size = rows * (cols + 1)
-        change = np.bincount(line + first[some] - col0, minlength=size)
-        change = change - np.bincount(line + last[some] + 1 - col0, minlength=size)
-        inside = np.cumsum(change.reshape(rows, cols + 1), axis=1)[:, :-1] > 0
+        touching, inside = (
+            _meet(slice(*start[[a, a + 1]]), slice(*start[[b, b + 1]]), band, reach, bands, dx, where[a, b])
+            for start, band, reach in ((outer_start, outer_band, outer), (inner_start, inner_band, inner))
+        )
         along = np.minimum(_runs(inside), _runs(inside[:, ::-1])[:, ::-1]) * (dx / DEPTH_MM)
         up, down = _runs(inside.T).T, _runs(inside.T[:, ::-1])[:, ::-1].T
         depth = np.minimum(along, np.minimum(up, down) * (dy / DEPTH_MM))
-        table = np.where(inside, np.clip(depth, 1.0, 255.0), 0.0).astype(np.uint8).ravel()
+        deep = np.minimum(TOUCHING + np.maximum(depth, 1.0), 255.0)
+        table = np.where(inside, deep, np.where(touching, TOUCHING, 0)).astype(np.uint8).ravel()
         arena[at : at + rows * cols] = table
         if a != b:
             turned = int(where[b, a, 0])
             arena[turned : turned + rows * cols] = table[::-1]
+
+
+def _meet(i: slice, j: slice, band: Ints, reach: Floats, bands: int, dx: float, where: Ints) -> NDArray[np.bool_]:
+    """The cells of a table, (rows, columns), in which some of the stretches j lie in some of the stretches i."""
+    _, row0, col0, rows, cols = (int(v) for v in where)
+    row, phase = np.divmod(band[i, None] - band[None, j], bands)
+    first = np.floor((reach[i, None, 0] - reach[None, j, 1]) / dx + 1e-9).astype(np.int64) + 1
+    last = np.ceil((reach[i, None, 1] - reach[None, j, 0]) / dx - 1e-9).astype(np.int64) - 1
+    some = (first <= last) & (phase == 0)
+    line, size = (row - row0)[some] * (cols + 1), rows * (cols + 1)
+    change = np.bincount(line + first[some] - col0, minlength=size)
+    change = change - np.bincount(line + last[some] + 1 - col0, minlength=size)
+    inside: NDArray[np.bool_] = np.cumsum(change.reshape(rows, cols + 1), axis=1)[:, :-1] > 0
+    return inside
 
 
 def depth_between(a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int, arena: Bytes, where: Ints) -> int:
@@ -79,6 +93,13 @@ def depth_between(a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int
     base, row0, col0, rows, cols = (int(v) for v in where[a, b])
     r, c = row_b - row_a - row0, col_b - col_a - col0
     return int(arena[base + r * cols + c]) if 0 <= r < rows and 0 <= c < cols else 0
+
+
+def all_depths(places: Ints, items: int, arena: Bytes, where: Ints, ignored: int, depths: Singles) -> None:
+    """See ``kernels.all_depths``."""
+    for i in range(items):
+        for j in range(i + 1, len(places)):
+            depths[i, j] = depths[j, i] = _depth(places[i], places[j], arena, where, ignored)
 
 
 def drawn(state: Words, below: int) -> int:
@@ -211,9 +232,9 @@ def _best_place(
     return best, found if np.isfinite(best) else None
 
 
-def _depth(there: Ints, found: tuple[int, int, int], arena: Bytes, where: Ints) -> int:
-    a, row, col = (int(v) for v in there)
-    return depth_between(a, row, col, *found, arena, where)
+def _depth(there: Ints, here: Iterable[int], arena: Bytes, where: Ints, ignored: int) -> int:
+    (a, row_a, col_a), (b, row_b, col_b) = ((int(v) for v in place) for place in (there, here))
+    return max(depth_between(a, row_a, col_a, b, row_b, col_b, arena, where), ignored) - ignored
 
 
 def sweep_out(
@@ -230,6 +251,8 @@ def sweep_out(
     cost: Singles,
     state: Words,
     patience: Floats,
+    kept: Ints,
+    ignored: int,
 ) -> int:
     """See ``kernels.sweep_out``."""
     n, everything = len(first) - 1, len(places)
@@ -251,7 +274,7 @@ def sweep_out(
             places[i] = found
             for j in range(everything):
                 if j != i:
-                    depths[i, j] = depths[j, i] = _depth(places[j], found, arena, where)
+                    depths[i, j] = depths[j, i] = _depth(places[j], found, arena, where, ignored)
         total = float(depths[:n].sum())
         if total == 0:
             patience[2] = 1
@@ -260,13 +283,21 @@ def sweep_out(
         risen = weights[:n] * (np.float32(1.2) + np.float32(0.8) * own / own.max())
         weights[:n] = np.where(own > 0, risen, np.maximum(np.float32(1.0), np.float32(0.95) * weights[:n]))
         weights[n:, :n] = weights[:n, n:].T
+        if total < patience[5]:
+            patience[5] = total
+            kept[:] = places
         if total < 0.98 * patience[0]:
-            patience[0], patience[1] = total, 0
+            patience[0], patience[1], patience[7] = total, 0, 0
         else:
             patience[1] += 1
             if patience[1] >= patience[3]:
-                patience[2] = -1
-                return sweep + 1
+                patience[1] = 0
+                patience[7] += 1
+                places[:] = kept
+                all_depths(places, n, arena, where, ignored, depths)
+                if patience[7] >= patience[6]:
+                    patience[2] = -1
+                    return sweep + 1
         if total <= patience[4]:
             patience[4] = 0.6 * total
             patience[2] = 2

@@ -17,11 +17,15 @@ from wickel.geometry import bounds
 from wickel.lay.nest.arrays import Ints
 from wickel.lay.nest.compaction import Shapes, compacted
 from wickel.lay.nest.problem import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped
-from wickel.lay.nest.separation import Another, GridLay, Separation
+from wickel.lay.nest.separation import FEW_ITEMS, Another, GridLay, Separation
 from wickel.lay.nest.tables import Tables, grid_for, loops
 
-FINE, COARSE, COARSEST = (10.0, 5.0, 1), (20.0, 10.0, 1), (30.0, 15.0, 1)
-"""Cells along and across in mm, and bands a row."""
+FINE, MIDDLING, COARSE, COARSEST = (10.0, 5.0, 1), (14.0, 7.0, 1), (20.0, 10.0, 1), (30.0, 15.0, 1)
+"""Cells along and across in mm, and bands a row.
+
+First lays are exact on their grid and want a fine one. Overlaps are taken out on a coarser one, the middling one when
+there are few items: more can be tried there, and pushing the lay apart makes it exact.
+"""
 
 MANY_CANDIDATES, VERY_MANY_CANDIDATES = 150, 320
 FIRST_COARSE = 70
@@ -155,6 +159,7 @@ class _Search:
         if self.effort <= ORDERS:
             return
         assert self.board.best is not None, "there is a first lay"
+        tables = self._coarser(tables, cells)
         start = self._on_grid(tables, self.board.best)
         self.board.grid_best = start
         others = [
@@ -178,6 +183,12 @@ class _Search:
 
     def _tables(self, cells: tuple[float, float, int]) -> Tables:
         return Tables(self.problem, grid_for(self.problem, *cells), self.board.tick)
+
+    def _coarser(self, tables: Tables, cells: tuple[float, float, int]) -> Tables:
+        """The tables to take overlaps out on. What is bound to a repeat cannot be pushed, and wants the finer ones."""
+        if tables.tied or cells is not FINE:
+            return tables
+        return self._tables(MIDDLING if len(self.problem.items) <= FEW_ITEMS else COARSE)
 
     def _first(self, tables: Tables, orders: int) -> None:
         """The best of several orders on the grid, offered at once and then pushed together."""
@@ -255,10 +266,10 @@ class _Search:
             if lay is not None:
                 pushed = self._pushed(tables, lay, self.spent_before + spent, own.length_mm)
                 if pushed is None:
+                    own.refuse()
                     continue
                 close = self._on_grid(tables, pushed)  # what is gone on from is nearly free, and as short
-                if pushed.length_mm < own.length_mm - 1e-6 or lay.free:
-                    own.shorter(close, pushed.length_mm)
+                own.shorter(close, pushed.length_mm)
                 with board.lock:
                     if board.best is None or pushed.length_mm < board.best.length_mm - 1e-6:
                         board.best, board.grid_best = pushed, close

@@ -13,17 +13,27 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from wickel.lay.nest.arrays import Ints
+from wickel.lay.nest.arrays import TOUCHING, Ints
 from wickel.lay.nest.tables import Tables, loops
 
 PATIENCE, PATIENCE_EACH = 20, 0.5
 """Sweeps without the total depth falling by 2 % after which a length is given up, and so many more for each item."""
 
-NEARLY, NEARLY_EACH = 12.0, 1.0
-"""A lay whose depths add up to so many steps of depth, and so many more for each item, is worth pushing apart."""
+STRIKES = 3
+"""How many times in a row it is gone back to the least depth, with the weights as they have become, before that."""
+
+NEARLY, NEARLY_TIED = (3.0, 0.05), (12.0, 1.0)
+"""A lay whose depths add up to so many steps of depth, and so many more for each item, is worth pushing apart.
+
+More where touching counts too, as it does for what is bound to a repeat.
+"""
 
 AFRESH = 20
 """After so many lengths given up in a row the search begins from another first lay."""
+
+FEW_ITEMS = 16
+"""With so few items it then also looks at what touches the other way: ignored, which fits lays that have been pushed,
+or taken for an overlap, which fits what only fits exactly."""
 
 MANY, NEIGHBOURS = 40, 4
 """With more items than that, the two that are swapped are of nearly one size: so many apart in their order by area."""
@@ -35,7 +45,10 @@ _LARGER_SHARE = 0.6
 
 @dataclass(frozen=True, slots=True)
 class GridLay:
-    """Places of all items on the grid, (items, 3): candidate, row, column; and the length they take in mm."""
+    """Places of all items on the grid, (items, 3): candidate, row, column; and the length they take in mm.
+
+    ``free``: no two overlap, not even by rounding.
+    """
 
     places: Ints
     length_mm: float
@@ -56,6 +69,8 @@ class Separation:
         self.items = len(tables.first) - 1
         self.best, self.length_mm = start, length_mm
         self._failed: Ints | None = None
+        self._cleared = False
+        self._ignored = TOUCHING
         self._failures, self._another = 0, another
         self._larger = np.argsort(-areas)[: max(2, round(_LARGER_SHARE * self.items))]
         self._rng = np.random.default_rng(seed)
@@ -67,8 +82,8 @@ class Separation:
     def sweep(self, sweeps: int) -> tuple[int, GridLay | None]:
         """Do up to so many sweeps; returns how many were done and the lay that came out, if one did.
 
-        The lay is free of overlaps, or so nearly that pushing it may part what still overlaps. The caller says with
-        ``shorter`` when it is to be gone on from, as it always is from a free one.
+        The lay is free of all but touching, or so nearly that pushing it may part what still overlaps. The caller
+        says with ``shorter`` when it is to be gone on from, and otherwise ``refuse``s it.
         """
         if self._most.max() < 0 or self.items < 2:
             return sweeps, None  # nothing can be shorter
@@ -87,20 +102,35 @@ class Separation:
             self._cost,
             self._state,
             self._patience,
+            self._kept,
+            self._ignored,
         )
         ended = int(self._patience[2])
         self._patience[2] = 0
         if ended == 0:
             return done, None
         if ended < 0:
-            self._failed = self._places[: self.items].copy()
-            self._failures += 1
-            self._step = max(_LEAST, self._step * _SLOWER)
-            afresh = self._another(self._rng) if self._failures % AFRESH == 0 else None
-            self._begin(self._swapped() if afresh is None else afresh)
+            self._give_up()
             return done, None
         own = self._places[: self.items].copy()
-        return max(1, done), GridLay(own, self._length(own), free=ended == 1)
+        self._cleared = ended == 1
+        return max(1, done), GridLay(own, self._length(own), free=False)
+
+    def refuse(self) -> None:
+        """Say that the lay that came out cannot be pushed apart: swept out, there is nothing more to sweep in it."""
+        if self._cleared:
+            self._give_up()
+
+    def _give_up(self) -> None:
+        self._failed = self._places[: self.items].copy()
+        self._failures += 1
+        self._step = max(_LEAST, self._step * _SLOWER)
+        afresh = None
+        if self._failures % AFRESH == 0:
+            if self.items <= FEW_ITEMS:
+                self._ignored = TOUCHING - self._ignored
+            afresh = self._another(self._rng)
+        self._begin(self._swapped() if afresh is None else afresh)
 
     def shorter(self, lay: GridLay, length_mm: float) -> None:
         """Go on from a lay that takes so much length."""
@@ -135,23 +165,13 @@ class Separation:
         everything = len(self._places)
         self._weights = np.ones((everything, everything), dtype=np.float32)
         self._depths = np.zeros((everything, everything), dtype=np.float32)
-        between = loops().depth_between
-        for i in range(self.items):
-            for j in range(i + 1, everything):
-                a, b = self._places[i], self._places[j]
-                if self._apart(a, b):
-                    continue
-                d = between(a[0], a[1], a[2], b[0], b[1], b[2], t.arena, t.where)
-                self._depths[i, j] = self._depths[j, i] = d
-        nearly = 2.0 * (NEARLY + NEARLY_EACH * self.items)
-        self._patience = np.array(
-            [self._depths[: self.items].sum() + 1.0, 0.0, 0.0, PATIENCE + PATIENCE_EACH * self.items, nearly]
-        )
-
-    def _apart(self, a: Ints, b: Ints) -> bool:
-        """Whether two places are farther apart along than the wider of their candidates."""
-        dx, widths = self.tables.grid.dx, self.tables.widths
-        return bool((b[2] - a[2]) * dx >= widths[a[0]] or (a[2] - b[2]) * dx >= widths[b[0]])
+        loops().all_depths(self._places, self.items, t.arena, t.where, self._ignored, self._depths)
+        least = self._depths[: self.items].sum() + 1.0
+        base, each = NEARLY_TIED if t.tied or not self._ignored else NEARLY
+        nearly = 2.0 * (base + each * self.items)
+        patience = PATIENCE + PATIENCE_EACH * self.items
+        self._patience = np.array([least, 0.0, 0.0, patience, nearly, np.inf, STRIKES, 0.0])
+        self._kept = self._places.copy()
 
     def _clamped(self, item: int, place: Ints) -> Ints:
         """A place on the strip and on the candidate's repeat near the one given, of another candidate if need be."""

@@ -1,7 +1,8 @@
 """No-fit tables: for two candidates, the offsets on a grid at which they overlap, and how deep.
 
 Strict: an outline is widened to its full x-extent in each band of the grid, so an offset that a table calls free
-is exactly free. The idea (bands and difference arrays, depths by run lengths) is NESTING.md §5.1 and §5.2.
+is exactly free. Where two only touch, so that a lay rounded to the grid is not taken for overlapping, it says so.
+The idea (bands and difference arrays, depths by run lengths) is NESTING.md §5.1 and §5.2.
 """
 
 from __future__ import annotations
@@ -9,7 +10,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache, reduce
 from types import ModuleType
 from typing import TypeGuard
@@ -24,6 +25,10 @@ Tick = Callable[[], None]
 """Called often while tables are made; may raise ``Stopped``."""
 
 _PAIRS_AT_ONCE = 60
+
+SLACK = 0.25
+"""Half of what rounding a place to the grid takes or adds, in columns. Two whose outer stretches overlap, and not their
+inner ones, only touch: they came so near by rounding, and pushing the lay apart undoes it."""
 
 
 def loops() -> ModuleType:
@@ -49,17 +54,25 @@ class Grid:
 
 
 @dataclass(frozen=True, slots=True)
+class Stretches:
+    """Stretches of outline: the ``band`` (n) of each and from where to where it goes in mm, (n, 2)."""
+
+    band: Ints
+    reach: Floats
+
+
+@dataclass(frozen=True, slots=True)
 class Bands:
     """A candidate on the grid: x-extents per band, and the rows it may take.
 
-    ``row`` (int), ``left``, ``right`` (mm): one entry per stretch of outline in a band; bands count from the line of
-    the candidate's row. ``base`` is the row of its lowest place, ``above`` the height of that place above its line,
-    ``steps`` how many rows up it may go, ``shift`` how far the outline stands right of its column's line.
+    ``outer``, ``inner``: stretches of outline in bands, counted from the line of the candidate's row; the inner ones
+    are what of them counts as overlapping (``SLACK``). ``base`` is the row of its lowest place, ``above`` the height
+    of that place above its line, ``steps`` how many rows up it may go, ``shift`` how far the outline stands right of
+    its column's line.
     """
 
-    row: Ints
-    left: Floats
-    right: Floats
+    outer: Stretches
+    inner: Stretches
     width: float
     base: int
     above: float
@@ -69,7 +82,8 @@ class Bands:
 
 
 @lru_cache(maxsize=512)
-def _banded(outline: Outline, above: float, high: float) -> tuple[Ints, Floats, Floats]:
+def _outer(outline: Outline, above: float, high: float) -> Stretches:
+    """In each band of an outline its whole extents."""
     points = np.asarray(outline, dtype=np.float64)
     size = 4 * (len(outline) + 4) + 2 * int((points[:, 1].max() - points[:, 1].min()) / high + 2)
     while True:
@@ -77,8 +91,25 @@ def _banded(outline: Outline, above: float, high: float) -> tuple[Ints, Floats, 
         xs, ys = np.ascontiguousarray(points[:, 0]), np.ascontiguousarray(points[:, 1])
         found = loops().cut_into_bands(xs, ys, above, high, band, left, right)
         if found >= 0:
-            return band[:found].copy(), left[:found].copy(), right[:found].copy()
+            return Stretches(band[:found].copy(), np.column_stack((left[:found], right[:found])))
         size *= 4
+
+
+@lru_cache(maxsize=512)
+def _inner(outline: Outline, above: float, high: float, slack: float) -> Stretches:
+    """In each band of an outline its extents at the band's middle, less the slack at both ends."""
+    xs, ys = np.asarray(outline, dtype=np.float64).T
+    bottom = ys.min() - above
+    count = max(1, math.ceil((ys.max() - bottom) / high - 1e-9))
+    middles = bottom + (np.arange(count) + 0.5) * high
+    below = ys <= middles[:, None]
+    band, edge = np.nonzero(below != np.roll(below, -1, axis=1))
+    to_x, to_y = np.roll(xs, -1), np.roll(ys, -1)
+    x = xs[edge] + (to_x[edge] - xs[edge]) * (middles[band] - ys[edge]) / (to_y[edge] - ys[edge])
+    order = np.lexsort((x, band))
+    reach = x[order].reshape(-1, 2) + np.array((slack, -slack))
+    there = reach[:, 0] < reach[:, 1]
+    return Stretches(band[order][::2][there], reach[there])
 
 
 def banded(candidate: Candidate, grid: Grid) -> Bands:
@@ -93,9 +124,12 @@ def banded(candidate: Candidate, grid: Grid) -> Bands:
     base = math.floor(low / grid.dy + 1e-9)
     above = max(0.0, low - base * grid.dy)
     above = 0.0 if above < 1e-9 else above
-    row, left, right = _banded(candidate.outline, above, grid.dy / grid.bands)
+    outer = inner = _outer(candidate.outline, above, grid.dy / grid.bands)
+    if lattice[0] == 0:  # what is bound along cannot be pushed there: it must not even touch
+        inner = _inner(candidate.outline, above, grid.dy / grid.bands, SLACK * grid.dx)
     steps = math.floor((candidate.high_mm + box.min_y - low) / grid.dy + 1e-9)
-    return Bands(row, left + shift, right + shift, box.max_x + shift, base, above, steps, shift, lattice)
+    outer, inner = (Stretches(own.band, own.reach + shift) for own in (outer, inner))
+    return Bands(outer, inner, box.max_x + shift, base, above, steps, shift, lattice)
 
 
 def _on_lattice(own: Lattice, candidate: Candidate, min_y: float, grid: Grid) -> tuple[float, float, tuple[int, ...]]:
@@ -182,6 +216,7 @@ class Tables:
         self.widths = np.array([own.width for own in self.bands])
         rows = [(own.base, own.steps + 1, *own.lattice) for own in self.bands]
         self.cells = np.array(rows, dtype=np.int64).reshape(-1, 8)
+        self.tied = bool(self.cells[:shapes, 7].any())
 
     def _add(self, item: Item, minds: list[frozenset[int] | None]) -> list[int]:
         """Add the candidates of an item that have a place on the grid; returns their numbers."""
@@ -204,30 +239,15 @@ class Tables:
             placed = tuple((x - box.min_x, y) for x, y in outline)
             own = banded(Candidate(outline=placed, low_mm=0.0, high_mm=0.0), self.grid)
             fixed.append((len(self.bands), own.base, column))
-            self.bands.append(
-                Bands(
-                    own.row,
-                    own.left + shift,
-                    own.right + shift,
-                    own.width + shift,
-                    own.base,
-                    own.above,
-                    0,
-                    shift,
-                    own.lattice,
-                )
-            )
+            still = Stretches(own.outer.band, own.outer.reach + shift)
+            self.bands.append(replace(own, outer=still, inner=still, width=own.width + shift, shift=shift))
         self.fixed = np.array(fixed, dtype=np.int64).reshape(-1, 3)
 
     def _filled(self, pairs: Ints, tick: Tick, workers: int) -> Bytes:
         """Make the tables of the pairs, both ways round, in one arena: the loops read rows forwards only."""
         grid, own = self.grid, self.bands
-        start = np.cumsum([0, *(len(bands.row) for bands in own)])
-        band = np.concatenate([bands.row for bands in own])
-        row, phase = band // grid.bands, band % grid.bands
-        left, right = np.concatenate([b.left for b in own]), np.concatenate([b.right for b in own])
-        lowest, highest = (np.array([f(bands.row) for bands in own]) for f in (np.min, np.max))
-        nearest, farthest = np.array([b.left.min() for b in own]), np.array([b.right.max() for b in own])
+        lowest, highest = (np.array([f(bands.outer.band) for bands in own]) for f in (np.min, np.max))
+        nearest, farthest = (np.array([f(bands.outer.reach) for bands in own]) for f in (np.min, np.max))
         a, b = pairs[:, 0], pairs[:, 1]
         row0 = -((highest[b] - lowest[a]) // grid.bands)
         rows = (highest[a] - lowest[b]) // grid.bands - row0 + 1
@@ -241,9 +261,10 @@ class Tables:
         arena = np.zeros(int(at[-1]), dtype=np.uint8)
 
         run = loops()
+        outer, inner = _joined([bands.outer for bands in own]), _joined([bands.inner for bands in own])
 
         def fill(some: Ints) -> None:
-            run.fill_tables(some, start, row, phase, left, right, grid.dx, grid.dy, self.where, arena)
+            run.fill_tables(some, *outer, *inner, grid.bands, grid.dx, grid.dy, self.where, arena)
 
         portions = np.array_split(pairs, max(1, len(pairs) // _PAIRS_AT_ONCE))
         with ThreadPoolExecutor(workers) as pool:
@@ -251,3 +272,13 @@ class Tables:
                 tick()
                 list(pool.map(fill, portions[first : first + workers]))
         return arena
+
+
+def _joined(all_stretches: list[Stretches]) -> tuple[Ints, Ints, Floats]:
+    """The stretches of all candidates one after another: where those of each begin, their bands, their reach."""
+    start = np.cumsum([0, *(len(own.band) for own in all_stretches)])
+    return (
+        start,
+        np.concatenate([own.band for own in all_stretches]),
+        np.concatenate([own.reach for own in all_stretches]),
+    )
