@@ -44,9 +44,9 @@ def test_a_cloth_that_shades_can_be_said(window, session, qtbot):
 
 def test_a_flaw_is_marked_moved_shown_and_taken_away(window, session, qtbot):
     go(qtbot, window, CLOTH)
-    qtbot.mouseClick(window.cloth.add_flaw, LEFT)
-    type_into(qtbot, window.cloth.flaw_fields[0]["x_mm"], "60")
-    type_into(qtbot, window.cloth.flaw_fields[0]["y_mm"], "40")
+    qtbot.mouseClick(window.cloth.spoilt.add_flaw, LEFT)
+    type_into(qtbot, window.cloth.spoilt.flaw_fields[0]["x_mm"], "60")
+    type_into(qtbot, window.cloth.spoilt.flaw_fields[0]["y_mm"], "40")
     (flaw,) = session.cloth.flaws
     assert (flaw.x_mm, flaw.y_mm) == (600, 400)
     go(qtbot, window, LAY)
@@ -55,7 +55,7 @@ def test_a_flaw_is_marked_moved_shown_and_taken_away(window, session, qtbot):
     assert len(window.lay.view._cloth_item._flaws) == 1
     session.save_now()
     assert read_job(session.path).cloths[0].flaws == session.cloth.flaws
-    window.cloth._drop_flaw(0)
+    window.cloth.spoilt.drop_flaw(0)
     assert session.cloth.flaws == ()
     assert session.lay.complete
 
@@ -73,3 +73,22 @@ def test_the_fold_shown_is_the_one_the_cloth_is_laid_in(window, session, qtbot):
     qtbot.mouseClick(window.lay.way_cards["lengthwise"], LEFT)
     go(qtbot, window, CLOTH)
     assert window.cloth.folding_way.currentData() == "lengthwise"
+
+
+def test_a_remnant_is_cut_from_its_own_shape(window, session, qtbot):
+    go(qtbot, window, CLOTH)
+    type_into(qtbot, window.cloth.spoilt.corners, "0x0; 420x0; 420x60; 300x145; 0x145")
+    assert session.cloth.remnant[2] == (4200, 600)
+    assert session.cloth.at_hand_mm == 4200
+    assert window.cloth.spoilt.corners.text() == "0×0; 420×0; 420×60; 300×145; 0×145"
+    assert "remnant" not in {finding.code for finding in session.lay.findings}
+    session.save_now()
+    assert read_job(session.path).cloths[0].remnant == session.cloth.remnant
+    type_into(qtbot, window.cloth.spoilt.corners, "0x0; 420")
+    assert "“420” is no corner of a remnant" in window.cloth.trouble.text()
+    type_into(qtbot, window.cloth.spoilt.corners, "0x0; 200x0; 0x900")
+    assert "reaches beyond its cloth" in window.cloth.trouble.text()
+    window.cloth.spoilt.corners.selectAll()
+    qtbot.keyClick(window.cloth.spoilt.corners, Qt.Key.Key_Delete)
+    qtbot.keyClick(window.cloth.spoilt.corners, Qt.Key.Key_Return)
+    assert session.cloth.remnant == ()

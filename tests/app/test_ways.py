@@ -102,3 +102,29 @@ def test_the_lay_is_opened_out_and_folded_again_by_key(window, session, qtbot):
     assert session.lay is folded  # the job and what is bought stay as they are
     qtbot.keyClick(window, Qt.Key.Key_U, CTRL)
     assert set(window.lay.view.items_by_id) == {placement.id for placement in folded.placements}
+
+
+def test_a_piece_is_held_where_it_lies_while_the_others_are_laid_anew(window, session, qtbot, runner):
+    go(qtbot, window, LAY)
+    view = window.lay.view
+    assert not window.lay.hold.isVisible()
+    qtbot.keyClick(view, Qt.Key.Key_PageDown)
+    id = view.chosen
+    qtbot.keyClick(window, Qt.Key.Key_B, CTRL)
+    assert session.held == {id}
+    assert window.lay.hold.text() == "Let it go"
+    before = {p.id: (p.x_mm, p.y_mm) for p in session.lay.placements}
+    runner._most = 300
+    qtbot.keyClick(window, Qt.Key.Key_L, CTRL)
+    after = {p.id: (p.x_mm, p.y_mm) for p in session.lay.placements}
+    assert after[id] == pytest.approx(before[id])
+    assert after != before
+    assert exact_check(session.lay) == ()
+    qtbot.mouseClick(window.lay.hold, LEFT)
+    assert session.held == frozenset()
+    window.lay.take_way("four+open")
+    if session.lay is not None and len(session.lay.spread.sections) > 1:
+        qtbot.keyClick(view, Qt.Key.Key_PageDown)
+        qtbot.keyClick(window, Qt.Key.Key_B, CTRL)
+        assert session.held == frozenset()
+        assert "one section" in window.slip.sentence.text()

@@ -6,12 +6,13 @@ The rules work on the flat cloth through the ply maps and share nothing with how
 from dataclasses import replace
 
 import pytest
+from shapely.geometry import Polygon
 
 from tests.lay.shapes import BOX, ELL, HALF, WEDGE, job, piece
 from wickel.body import size_body
-from wickel.files import job_of
+from wickel.files import UnreadableFile, job_of
 from wickel.job import AskedOfPrint, Garment, Job, cut_pieces
-from wickel.lay import LayRefused, Level, make_lay
+from wickel.lay import LayRefused, Level, flat_copies, make_lay
 from wickel.studio import shelf_cloth
 
 FOLDS = ("open", "lengthwise", "partial")
@@ -141,3 +142,65 @@ def test_what_matching_costs_is_never_negative_in_the_mean():
 def test_seams_are_free_on_a_cloth_without_a_repeat():
     lay = garment_lay("moss-linen", "open", seams=("side seam",))
     assert broken(lay) == []
+
+
+# --- remnants ---
+
+
+@pytest.mark.parametrize("way", ["open", "lengthwise", "turned"])
+def test_nothing_reaches_beyond_a_remnant(way):
+    # a strip 30 cm wide along the low selvage, which widens to the whole cloth 60 cm from the start
+    shape = [[0, 0], [2000, 0], [2000, 1400], [900, 1400], [600, 300], [0, 300]]
+    lay = laid(job(*(piece(f"p{k}", WEDGE, 2, pair=True) for k in range(3)), remnant=shape), way)
+    codes = {finding.code for finding in lay.findings if finding.level is Level.BROKEN}
+    # the upper ply of a turned cloth lies where the length of the lay has it: the rule says so when it does not fit
+    assert codes <= ({"remnant"} if way == "turned" else set())
+    left = Polygon(shape)
+    copies = [c for p in lay.placements for c in flat_copies(p, lay.piece(p.piece), lay.zone(p))]
+    out = [copy for copy in copies if Polygon(copy.outline).difference(left).area > 1]
+    assert bool(out) == bool(codes)
+
+
+def test_a_remnant_that_is_too_short_says_so():
+    lay = laid(job(piece("square", BOX, 4), remnant=[[0, 0], [300, 0], [300, 200], [0, 200]]), "open")
+    assert "short" in {finding.code for finding in lay.findings}
+
+
+@pytest.mark.parametrize(
+    ("shape", "words"),
+    [
+        ([[0, 0], [100, 0], [0, 2000]], "reaches beyond its cloth"),
+        ([[0, 0], [100, 100], [100, 0], [0, 100]], "crosses or touches itself"),
+        ([[-5, 0], [100, 0], [0, 200]], "reaches beyond its cloth"),
+    ],
+)
+def test_a_remnant_that_cannot_be_is_refused(shape, words):
+    with pytest.raises(UnreadableFile, match=words):
+        job_of(job(piece("p", WEDGE), remnant=shape))
+
+
+# --- pieces held where they lie ---
+
+
+@pytest.mark.parametrize("way", ["open", "lengthwise", "partial:400"])
+@pytest.mark.parametrize("margin", [0, 8])
+def test_what_is_held_stays_and_the_others_lie_around_it(way, margin):
+    pieces = [piece(f"p{k}", WEDGE, 2, pair=True) for k in range(5)] + [piece("ell", ELL, 2, pair=True)]
+    record = job(*pieces, margin_mm=margin)
+    first = laid(record, way)
+    held = tuple(replace(p, x_mm=p.x_mm + 400) for p in first.placements if p.piece == "ell")
+    a_job = job_of(record)
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], way, effort=200, held=held)
+    assert broken(lay) == []
+    stayed = {p.id: p for p in lay.placements if p.piece == "ell"}
+    for placement in held:
+        now = stayed[placement.id]
+        assert (now.x_mm, now.y_mm) == pytest.approx((placement.x_mm, placement.y_mm), abs=1e-9)
+    assert len(lay.placements) == len(first.placements)
+
+
+def test_what_cannot_be_held_is_refused_by_name():
+    record = job(piece("ell", ELL, 2, pair=True))
+    a_job, first = job_of(record), laid(record, "open")
+    with pytest.raises(LayRefused, match=r"ell.* cannot be held where it lies"):
+        make_lay(cut_pieces(a_job), a_job.cloths[0], "lengthwise", held=first.placements)

@@ -159,6 +159,35 @@ def test_two_workers_find_lays_that_hold():
     assert solution.length_mm >= length * 0.999
 
 
+# --- locked items ---
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_locked_items_stay_and_nothing_lies_on_them(seed):
+    problem, _ = random_problem(seed)
+    first = search(problem, lambda *_: None)
+    far = replace(first.spots[0], x=first.spots[0].x + 400.0)  # whole repeats of 40 mm
+    items = (replace(problem.items[0], locked=far), *problem.items[1:])
+    seen = []
+
+    def report(_, best):
+        if best is not None:
+            seen.append(best.spots[0])
+
+    solution = search(replace(problem, items=items, start=first), report)
+    assert faults(replace(problem, items=items), solution) == []
+    assert {*seen, solution.spots[0]} == {far}
+    assert solution.length_mm >= far.x
+
+
+def test_when_all_is_locked_there_is_nothing_to_search():
+    problem, _ = random_problem(4)
+    first = search(problem, lambda *_: None)
+    items = tuple(replace(item, locked=spot) for item, spot in zip(problem.items, first.spots, strict=True))
+    again = search(replace(problem, items=items), lambda *_: None)
+    assert (again.spots, again.length_mm) == (first.spots, pytest.approx(first.length_mm))
+
+
 # --- compiled and not ---
 
 
@@ -173,12 +202,12 @@ def tables_by(run, problem, grid):
     import wickel.lay.nest.tables as module
 
     before, module.loops = module.loops, lambda: run
-    module._banded.cache_clear()
+    module._outer.cache_clear()
     try:
         return Tables(problem, grid, lambda: None)
     finally:
         module.loops = before
-        module._banded.cache_clear()
+        module._outer.cache_clear()
 
 
 @pytest.mark.parametrize("seed", [3, 4, 9, 16])

@@ -7,6 +7,7 @@ tells everyone with one signal each. It knows no widgets.
 from __future__ import annotations
 
 import os
+from dataclasses import replace
 from pathlib import Path
 
 from PySide6.QtCore import QObject, QTimer, Signal
@@ -83,6 +84,7 @@ class Session(QObject):
         self.lays: dict[str, Lay] = {}
         self.lay_refusals: dict[str, str] = {}
         self.set_aside: dict[str, float] = {}
+        self.held: frozenset[str] = frozenset()
         self.searching = False
         self._cloth_in_hand = ""
         self._pile: tuple[Cloth, Cloth] | None = None
@@ -139,6 +141,8 @@ class Session(QObject):
     def _take(self, job: Job, *, save: bool = True) -> None:
         only_way = self.job.cloths == job.cloths and self.job.garments == job.garments and bool(self.lays)
         only_way = only_way and self.job.pieces == job.pieces
+        if self.job.fold != job.fold:
+            self.held = frozenset()
         self.job = job
         if save and self.path is not None:
             self._save_timer.start()
@@ -164,7 +168,7 @@ class Session(QObject):
 
     def _forget_lays(self) -> None:
         """Begin anew with the cloth in hand: no lays yet, and the two cloths it could be stacked with, if there are."""
-        self.lays, self.lay_refusals, self.set_aside = {}, {}, {}
+        self.lays, self.lay_refusals, self.set_aside, self.held = {}, {}, {}, frozenset()
         cloth, cloths = self.cloth, self.cloths
         self._pile = None if cloth is None or len(cloths) < 2 else stack_partner(self.pieces, cloth, cloths)
 
@@ -220,6 +224,19 @@ class Session(QObject):
         """The ways to lay the cloth in hand: two cloths stacked only where another cloth shares its pieces."""
         return alone_ways() if self._pile is None else (*alone_ways(), STACKED)
 
+    def hold(self, id: str) -> None:
+        """Hold a piece of the lay shown where it lies, or let it go: the search then lays the others around it."""
+        lay = self.lay
+        if lay is None or all(placement.id != id for placement in lay.placements):
+            return
+        if len(lay.spread.sections) > 1 or lay.way == STACKED:
+            self.trouble.emit("Pieces can be held in a lay of one section: take a way without sections first.")
+            return
+        if self.searching:
+            self.stop_search()
+        self.held = self.held ^ {id}
+        self.lays_changed.emit()
+
     # --- the search ------------------------------------------------------------------------
 
     def search(self, effort: int, ways: tuple[str, ...] | None = None) -> None:
@@ -231,15 +248,19 @@ class Session(QObject):
             return
         order = ways or tuple(dict.fromkeys((self.way, *self.ways)))
         self._set_searching(True)
-        self._runner.start(
-            LayTask(pieces=self.pieces, cloth=cloth, ways=order, pile=self._pile, effort=effort, workers=WORKERS)
-        )
+        task = LayTask(pieces=self.pieces, cloth=cloth, ways=order, pile=self._pile, effort=effort, workers=WORKERS)
+        if self.held and self.lay is not None and ways == (self.way,):
+            held = tuple(placement for placement in self.lay.placements if placement.id in self.held)
+            task = replace(task, held=held, ways=(self.lay.spread.exact_way,))
+        self._runner.start(task)
 
     def stop_search(self) -> None:
         """End the search; the best lay so far stays."""
         self._runner.stop()
 
     def _improved(self, way: str, lay: Lay) -> None:
+        if self.held and self.lay is not None and way == self.lay.spread.exact_way:
+            way, lay = self.way, replace(lay, spread=replace(lay.spread, way=self.way))
         known = self.lays.get(way)
         if known is None or lay.lay_length_mm < known.lay_length_mm - 1e-6:
             self.lays[way] = lay

@@ -21,9 +21,11 @@ from wickel.lay import (
     Lay,
     LayRefused,
     LayReport,
+    Placement,
     Stopped,
     WayFound,
     lay_ways,
+    make_lay,
     stacked_lays,
     warm_in_background,
 )
@@ -33,12 +35,17 @@ PICTURES_A_SECOND = 20
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LayTask:
-    """Pieces to lay on a cloth in several ways, one after another. ``pile``: the two cloths of a stack, lower first."""
+    """Pieces to lay on a cloth in several ways, one after another.
+
+    ``pile``: the two cloths of a stack, lower first. ``held``: placements that stay in the lay of the only way; the
+    way then says how deep its folds are.
+    """
 
     pieces: tuple[CutPiece, ...]
     cloth: Cloth
     ways: tuple[str, ...]
     pile: tuple[Cloth, Cloth] | None = None
+    held: tuple[Placement, ...] = ()
     effort: int
     seed: int = 1
     workers: int = 1
@@ -73,12 +80,22 @@ def run_task(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
             tell("refused", own.way, own.refusal)
 
     alone = tuple(way for way in task.ways if way != STACKED)
-    if alone:
+    if task.held:
+        found(_around_held(task, report))
+    elif alone:
         search = {"seed": task.seed, "effort": task.effort, "workers": task.workers}
         lay_ways(task.pieces, task.cloth, alone, report=report, found=found, **search)
     if STACKED in task.ways and not stopped():
         found(_stacked(task, report))
     tell("finished", "", None)
+
+
+def _around_held(task: LayTask, report: LayReport) -> WayFound:
+    """The lay of the only way around what is held."""
+    (way,) = task.ways
+    search = {"seed": task.seed, "effort": task.effort, "workers": task.workers}
+    lay = make_lay(task.pieces, task.cloth, way, held=task.held, report=report, **search)
+    return WayFound(way=way, lay=lay)
 
 
 def _stacked(task: LayTask, report: LayReport) -> WayFound:
@@ -148,6 +165,7 @@ class InlineRunner(Runner):
                 cloth=task.cloth,
                 ways=task.ways[: self._ways],
                 pile=task.pile,
+                held=task.held,
                 effort=min(task.effort, self._most),
                 seed=task.seed,
             ),
@@ -232,5 +250,7 @@ def _worker(pipe: Connection, wanted: Synchronized, stopped: Synchronized) -> No
             )
         except (EOFError, OSError):
             return
+        except LayRefused as reason:
+            pipe.send((number, "failed", "", str(reason)))
         except Exception as fault:  # noqa: BLE001 - the outermost edge of the worker: report, live on
             pipe.send((number, "failed", "", f"The search stumbled ({type(fault).__name__}: {fault})."))

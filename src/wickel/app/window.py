@@ -165,6 +165,7 @@ class MainWindow(QMainWindow):
             self._action(go, f"&{name}", f"Ctrl+{k + 1}", partial(self.show_stage, k))
         lay = bar.addMenu("&Lay")
         self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
+        self._action(lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hold_or_let_go)
         lay.addSeparator()
         for way, key in _WAY_KEYS.items():
             name = WAYS[way].name

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 
 from wickel.cloth.design import BadDesign, Design
+from wickel.geometry import BadOutline, Outline, bounds, simple_outline
 
 
 class Print(StrEnum):
@@ -62,6 +63,8 @@ class Cloth:
     strokes one way, which makes any print one-way. ``heads_at_end``: the heads of a one-way print lie towards the
     end of the cloth, not towards its start. ``least_length_mm`` is the least the shop sells,
     ``margin_mm`` the room kept between pieces when cutting. Flaws and the design lie on the cloth as it is bought.
+    ``remnant`` is the shape that is left of a cloth, x along from its start, y across from the low usable edge;
+    empty for a whole cloth.
     ``unheeded`` names what a file says of the cloth in words that are not understood.
     """
 
@@ -89,6 +92,7 @@ class Cloth:
     least_length_mm: float = 0.0
     margin_mm: float = 0.0
     flaws: tuple[Flaw, ...] = ()
+    remnant: Outline = ()
     high_selvage_mm: float | None = None
     heads_at_end: bool = False
     design: Design = field(default_factory=Design)
@@ -135,6 +139,17 @@ class Cloth:
             self.design.check()
         except BadDesign as reason:
             raise BadCloth(f"Cloth “{name}” {reason}.") from None
+        if self.remnant:
+            try:
+                simple_outline(self.remnant)
+            except BadOutline as reason:
+                raise BadCloth(f"The remnant “{name}” {reason}.") from None
+            box = bounds(self.remnant)
+            if min(box.min_x, box.min_y) < -1e-6 or box.max_y > self.usable_width_mm + 1e-6:
+                raise BadCloth(
+                    f"The remnant “{name}” reaches beyond its cloth: its corners lie from 0 on along, and across "
+                    f"between 0 and {self.usable_width_mm / 10:g} cm."
+                )
         for flaw in self.flaws:
             sizes = (flaw.x_mm, flaw.y_mm, flaw.length_mm, flaw.width_mm or 1.0)
             if not all(math.isfinite(mm) for mm in sizes) or min(sizes) < 0 or flaw.length_mm <= 0:
@@ -144,6 +159,14 @@ class Cloth:
     def shown_name(self) -> str:
         """The name, or the id of a nameless cloth."""
         return self.name or self.id
+
+    @property
+    def at_hand_mm(self) -> float | None:
+        """The length at hand, of a remnant at most as far as it reaches; None when the cloth is to be bought."""
+        if not self.remnant:
+            return self.length_at_hand_mm
+        reach = bounds(self.remnant).max_x
+        return reach if self.length_at_hand_mm is None else min(reach, self.length_at_hand_mm)
 
     @property
     def lay_width_mm(self) -> float:

@@ -97,6 +97,11 @@ class Spread:
         """The depth of the first fold that does not go to the middle, if there is one."""
         return next((section.depth_mm for section in self.sections if section.depth_mm is not None), None)
 
+    @property
+    def exact_way(self) -> str:
+        """The way of every section, with the depth that its fold has here."""
+        return "+".join(own.way if own.depth_mm is None else f"{own.way}:{own.depth_mm!r}" for own in self.sections)
+
 
 def _box(length: float, low: float, high: float) -> Outline:
     return ((0.0, low), (length, low), (length, high), (0.0, high))

@@ -169,6 +169,7 @@ class ClothRecord(FileRecord):
     least_length_mm: Number = 0.0
     margin_mm: Number = 0.0
     flaws: Annotated[list[FlawRecord], Field(max_length=500)] = []
+    remnant: OutlineRecord | None = None
     high_selvage_mm: Number | None = None
     heads_at_end: bool = False
     figure: Name = "plain"
@@ -286,7 +287,7 @@ def _sentence(text: str) -> str:
     return text if text.endswith(".") else text + "."
 
 
-_CLOTH_BY_HAND = {"print", "kind", "stretch", "flaws", "figure", "motif", "picture_png"}
+_CLOTH_BY_HAND = {"print", "kind", "stretch", "flaws", "remnant", "figure", "motif", "picture_png"}
 """Keys of a cloth that do not stand in the core under the same name with the same value."""
 
 
@@ -301,6 +302,7 @@ def _cloth(record: ClothRecord) -> Cloth:
         stretch_along=stretch.along,
         stretch_across=stretch.across,
         flaws=tuple(Flaw(**flaw.model_dump(include=set(FlawRecord.model_fields))) for flaw in record.flaws),
+        remnant=_outline(record.remnant or []),
         design=design,
         unheeded=unheeded,
     )
@@ -482,6 +484,8 @@ def _cloth_record(cloth: Cloth) -> dict[str, Any]:
             {key: getattr(flaw, key) for key in FlawRecord.model_fields if getattr(flaw, key) is not None}
             for flaw in cloth.flaws
         ]
+    if cloth.remnant:
+        record["remnant"] = [list(point) for point in cloth.remnant]
     if cloth.print is not None:
         record["print"] = cloth.print.value
     return record | _design_record(cloth.design)

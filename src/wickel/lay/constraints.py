@@ -17,18 +17,18 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 
 from wickel.cloth import BorderAt, Cloth, Design, Ply, Repeat, Section
-from wickel.geometry import Affine, Outline, Point, bounds, placing, turned
+from wickel.geometry import Affine, Outline, Point, bounds, outline_of, placing, turned
 from wickel.lay.demand import Axes, CutPiece
 from wickel.lay.nest import NEVER_AGAIN_MM, Lattice
 from wickel.lay.parts import LayRefused, Part, Pose
-from wickel.lay.pose import flaw_boxes
+from wickel.lay.pose import spoilt
 
 _ALIKE_MM = 0.25
 
 
 @dataclass(frozen=True, slots=True)
 class Obstacle:
-    """A flaw on the table, and the zone and ply it is in."""
+    """A spoilt place on the table, and the zone and ply it is in."""
 
     outline: Outline
     zone: int
@@ -48,8 +48,8 @@ def steady_plies(probe: Section, longer: Section) -> frozenset[tuple[int, int]]:
 def obstacles_on(cloth: Cloth, section: Section, steady: frozenset[tuple[int, int]]) -> tuple[Obstacle, ...]:
     """The flaws of a cloth where they lie on the table, in every ply that lies steady."""
     found = []
-    for spot in flaw_boxes(cloth):
-        corners = [(float(x), float(y)) for x, y in spot.exterior.coords[:-1]]
+    for spot in spoilt(cloth):
+        corners = outline_of(spot)
         for z, k in sorted(steady):
             outline = section.zones[z].plies[k].map.inverse().all(corners)
             low, high = bounds(section.zones[z].outline).min_y, bounds(section.zones[z].outline).max_y

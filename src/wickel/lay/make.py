@@ -29,6 +29,9 @@ RIVAL_EFFORT = 2000
 _MOST_LOOKS = 24
 """How many times an order is tried in another section."""
 
+Held = tuple[Placement, ...]
+"""Placements of an earlier lay that are to stay where they are."""
+
 LayReport = Callable[[float, Callable[[], Lay] | None], None]
 """``report(progress 0..1, best lay so far on demand)``; may raise ``Stopped``."""
 
@@ -42,18 +45,22 @@ def make_lay(
     effort: int = DEFAULT_EFFORT,
     workers: int = 1,
     report: LayReport | None = None,
+    held: Held = (),
 ) -> Lay:
     """Lay all pieces of one cloth one way (``cloth.planned``), checked.
+
+    ``held`` are placements of a lay of these pieces that stay where they are; a fold's depth must then be given.
 
     The same pieces, cloth, way, seed and effort give the same lay with one worker unless ``report`` stops the
     search. ``report`` runs many times a second. Sections one after another are laid one after another,
     their lengths add up.
 
     Raises:
-        LayRefused: the way cannot hold a piece, or has a section that nothing needs.
+        LayRefused: the way cannot hold a piece, or has a section that nothing needs, or cannot lie so around what
+            is held.
         BadWay: no such way.
     """
-    return Laying(pieces, cloth, way, seed=seed, workers=workers).go_on(effort, report)
+    return Laying(pieces, cloth, way, seed=seed, workers=workers, alone=bool(held), held=held).go_on(effort, report)
 
 
 class Laying:
@@ -74,7 +81,9 @@ class Laying:
         workers: int = 1,
         alone: bool = False,
         settle: bool = True,
+        held: Held = (),
     ) -> None:
+        self._held = {placement.id: placement for placement in held}
         self.way, self._cloth, self._seed, self._workers = way, cloth, seed, workers
         self._seconds, self._effort, self._stopped = 0.0, 0, False
         self._pieces = cut_from(pieces, cloth)
@@ -102,8 +111,29 @@ class Laying:
             for own, probe, plies in zip(asked_for, self._probes, steady, strict=True)
         )
         self._obstacles = [obstacles_on(cloth, probe, plies) for probe, plies in zip(self._probes, steady, strict=True)]
+        self._locked = tuple(self._locked_of(own, k) for k, own in enumerate(self._parts))
         self._done: list[Solution | None] = [None] * len(self._parts)
         self._rivals = () if alone else tuple(self._beside(asked))
+
+    def _locked_of(self, parts: tuple[Part, ...], section: int) -> dict[int, Spot]:
+        """The spots of the parts, by their numbers, that are to stay where an earlier lay has them.
+
+        Raises ``LayRefused`` for one that cannot lie there any more.
+        """
+        spots: dict[int, Spot] = {}
+        for k, part in enumerate(parts):
+            placement = self._held.get(part.id)
+            if placement is None:
+                continue
+            same = [c for c, pose in enumerate(part.poses) if _lies_as(pose, placement)]
+            if not same or placement.section != section or len(self._parts) > 1:
+                raise LayRefused(
+                    f"{part.id} cannot be held where it lies: hold pieces in a lay of one section, of the same way.",
+                    part.piece,
+                )
+            pose = part.poses[same[0]]
+            spots[k] = Spot(same[0], placement.x_mm - pose.shift_x_mm, placement.y_mm - pose.shift_y_mm)
+        return spots
 
     def _beside(self, asked: tuple[SectionPlan, ...]) -> Iterator[Laying]:
         """Simpler ways that this one must not be longer than: each section's alone, and half for a depth not asked."""
@@ -199,7 +229,10 @@ class Laying:
                 self._done[k] = self._done[k] or placed_on_slant(own, self._probes[k])
                 continue
             problem = Problem(
-                items=items_of(own, self._cloth.margin_mm, self._obstacles[k]),
+                items=tuple(
+                    replace(item, locked=self._locked[k].get(number))
+                    for number, item in enumerate(items_of(own, self._cloth.margin_mm, self._obstacles[k]))
+                ),
                 obstacles=tuple(
                     moved(self._cloth.margin_mm / 2, 0.0).all(obstacle.outline) for obstacle in self._obstacles[k]
                 ),
@@ -250,7 +283,7 @@ class Laying:
 
     def _lay(self, solutions: list[Solution | None]) -> Lay:
         placed = [
-            solution if plan.way.slanting or self._obstacles[k] else to_start(own, solution)
+            solution if plan.way.slanting or self._obstacles[k] or self._held else to_start(own, solution)
             for k, (plan, own, solution) in enumerate(zip(self._plans, self._parts, solutions, strict=True))
             if solution is not None
         ]
@@ -263,9 +296,9 @@ class Laying:
     def _too_short(self, lay: Lay) -> Iterator[Finding]:
         """Whether the length at hand is too short: proved when even the least length is, else only not found."""
         cloth = self._cloth
-        if cloth.length_at_hand_mm is None:
+        if cloth.at_hand_mm is None:
             return
-        room = cloth.length_at_hand_mm * (1 - cloth.shrink_along) - 2 * cloth.squaring_mm
+        room = cloth.at_hand_mm * (1 - cloth.shrink_along) - 2 * cloth.squaring_mm
         over = lay.lay_length_mm - room
         if over <= 0.01:
             return
@@ -277,6 +310,18 @@ class Laying:
             + ("it cannot fit this way." if proved else "a shorter one was not found with this effort."),
             way_out="Try the other ways, or buy more." if proved else "Search on, try the other ways, or buy more.",
         )
+
+
+def _lies_as(pose: Pose, placement: Placement) -> bool:
+    """Whether a placement lies in a pose, wherever."""
+    return (pose.zone, pose.turn_deg, pose.mirrored, pose.cut_plies, pose.on_fold, pose.fold) == (
+        placement.zone,
+        placement.turn_deg,
+        placement.mirrored,
+        placement.cut_plies,
+        placement.on_fold,
+        placement.fold,
+    )
 
 
 def _on_fold_mm(pose: Pose) -> float:

@@ -5,11 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from shapely.geometry import Polygon, box
+from shapely.geometry.base import BaseGeometry
 
 from wickel.cloth import Cloth, Spread, Zone
 from wickel.geometry import Affine, Outline, outline_of, placing, reflection, unfolded
 from wickel.lay.demand import CutPiece
 from wickel.lay.placement import Placement, Shape
+
+_NOTHING_MM2 = 1.0
+"""What a remnant lacks in parts smaller than that is of rounding."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -65,10 +69,13 @@ def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[Flat
     return tuple(copies)
 
 
-def flaw_boxes(cloth: Cloth) -> tuple[Polygon, ...]:
-    """The flaws of a cloth on the flat cloth, after shrinking; one without a width goes right across."""
+def spoilt(cloth: Cloth) -> tuple[Polygon, ...]:
+    """The places of the flat cloth that nothing may be cut from, after shrinking: its flaws, then what a remnant lacks.
+
+    A flaw without a width goes right across. What a remnant lacks is given in parts without holes.
+    """
     along, across = 1 - cloth.shrink_along, 1 - cloth.shrink_across
-    return tuple(
+    flaws = (
         box(
             f.x_mm * along,
             f.y_mm * across,
@@ -77,19 +84,31 @@ def flaw_boxes(cloth: Cloth) -> tuple[Polygon, ...]:
         )
         for f in cloth.flaws
     )
+    if not cloth.remnant:
+        return tuple(flaws)
+    left = Polygon([(x * along, y * across) for x, y in cloth.remnant])
+    low_x, _, high_x, _ = left.bounds
+    middle = (low_x + high_x) / 2  # the remnant is in every line across, so each half of what it lacks has no hole
+    halves = ((0.0, middle), (middle, high_x))
+    lacks = (box(start, 0.0, end, cloth.lay_width_mm).difference(left) for start, end in halves)
+    return (*flaws, *(part for half in lacks for part in _polygons(half) if part.area > _NOTHING_MM2))
+
+
+def _polygons(shape: BaseGeometry) -> tuple[Polygon, ...]:
+    """The polygons that a shape is made of."""
+    return tuple(part for part in getattr(shape, "geoms", (shape,)) if isinstance(part, Polygon))
 
 
 def flaws_on_table(cloth: Cloth, spread: Spread) -> tuple[tuple[Outline, int], ...]:
     """Where the flaws lie in the spread frame, each with the ply it is in; those beyond the lay are left out."""
     found = []
-    for spot in flaw_boxes(cloth):
-        corners = [(float(x), float(y)) for x, y in spot.exterior.coords[:-1]]
+    for spot in spoilt(cloth):
+        corners = outline_of(spot)
         for zone in (zone for section in spread.sections for zone in section.zones):
             room = Polygon(zone.outline)
             for k, ply in enumerate(zone.plies):
                 here = room.intersection(Polygon(ply.map.inverse().all(corners)))
-                if isinstance(here, Polygon) and here.area > 0:
-                    found.append((outline_of(here), k))
+                found += [(outline_of(part), k) for part in _polygons(here) if part.area > 0]
     return tuple(found)
 
 

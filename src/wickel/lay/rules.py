@@ -13,7 +13,7 @@ from wickel.lay.demand import CutPiece
 from wickel.lay.exact import exact_check
 from wickel.lay.on_print import UNDER_MM2, print_findings
 from wickel.lay.placement import Finding, Lay, Level
-from wickel.lay.pose import flat_copies, flaw_boxes, on_table
+from wickel.lay.pose import flat_copies, on_table, spoilt
 
 ON_FOLD_MM = 0.1
 LEAST_ON_FOLD_MM = 60.0
@@ -64,17 +64,21 @@ def _opposed(lay: Lay) -> Iterator[Finding]:
 
 def _flaws(lay: Lay) -> Iterator[Finding]:
     """Spoiled places of the cloth that come to lie in a copy, whatever the fold."""
-    spots = flaw_boxes(lay.cloth)
+    spots, flaws = spoilt(lay.cloth), len(lay.cloth.flaws)
     for piece, shape in _flat_shapes(lay) if spots else ():
         for number, spot in enumerate(spots, 1):
             if shape.intersection(spot).area > UNDER_MM2:
                 yield Finding(
                     level=Level.BROKEN,
-                    code="flaw",
+                    code="flaw" if number <= flaws else "remnant",
                     text=f"{piece.name} lies over flaw {number} of {lay.cloth.shown_name}, "
-                    f"{spot.bounds[0] / 10:.0f} cm from the start.",
+                    f"{spot.bounds[0] / 10:.0f} cm from the start."
+                    if number <= flaws
+                    else f"{piece.name} reaches beyond the remnant {lay.cloth.shown_name}.",
                     pieces=(piece.id,),
-                    way_out="Move it off the flaw, or begin the lay behind it.",
+                    way_out="Move it off the flaw, or begin the lay behind it."
+                    if number <= flaws
+                    else "Lay it open, or take a larger piece of cloth.",
                 )
 
 

@@ -37,7 +37,7 @@ def need(lay: Lay) -> Need:
     squared = lay.lay_length_mm + squaring
     needed = squared / (1 - cloth.shrink_along)
     buy = max(rounded_up(needed, cloth.step_mm), cloth.least_length_mm)
-    short = 0.0 if cloth.length_at_hand_mm is None else max(0.0, needed - cloth.length_at_hand_mm)
+    short = 0.0 if cloth.at_hand_mm is None else max(0.0, needed - cloth.at_hand_mm)
     return Need(
         lay_mm=lay.lay_length_mm,
         squaring_mm=squaring,

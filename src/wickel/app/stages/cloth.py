@@ -22,12 +22,13 @@ from PySide6.QtWidgets import (
 from wickel.app.edits import with_cloth, with_shelf_cloth
 from wickel.app.session import Session
 from wickel.app.stages.cloth_print import DesignPart
+from wickel.app.stages.cloth_spoilt import SpoiltPart
 from wickel.app.widgets.asked import AskedList
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.folding import FoldingPicture
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
-from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Flaw, Kind, Print, planned
+from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print, planned
 from wickel.studio import SHELF
 from wickel.units import Unit, shown_length
 
@@ -55,12 +56,6 @@ _TRAITS: tuple[tuple[str, str, str], ...] = (
     ("heads_at_end", "heads at the end", "The heads of a one-way print lie towards the end of the cloth"),
     ("see_through", "see-through", "Allowances and facings will show"),
     ("frays", "frays", "Give it wider allowances, or overlock it"),
-)
-_FLAW_FIELDS = (
-    ("x_mm", "from the start"),
-    ("y_mm", "from the low selvage"),
-    ("length_mm", "long"),
-    ("width_mm", "wide"),
 )
 _FOLDS_WITHOUT_DEPTH_SHARE = 0.3
 
@@ -138,7 +133,10 @@ class ClothStage(QWidget):
         column.addWidget(self.design)
         self._figures_part(column)
         self._kind_part(column)
-        self._flaws_part(column)
+        self.spoilt = SpoiltPart()
+        self.spoilt.changed.connect(lambda words, change: self._change(words, **change))
+        self.spoilt.trouble.connect(lambda sentence: relabelled(self.trouble, sentence, "broken"))
+        column.addWidget(self.spoilt)
         column.addStretch()
         return frame
 
@@ -208,17 +206,6 @@ class ClothStage(QWidget):
             self.traits[attribute] = tick
             traits.addWidget(tick, k // 2, k % 2)
         column.addLayout(traits)
-
-    def _flaws_part(self, column: QVBoxLayout) -> None:
-        column.addWidget(label("Flaws", "heading"))
-        self._flaws = QGridLayout()
-        self._flaws.setVerticalSpacing(4)
-        self.flaw_fields: list[dict[str, LengthEdit]] = []
-        column.addLayout(self._flaws)
-        self.add_flaw = QPushButton("Mark a flaw")
-        self.add_flaw.setToolTip("A spoiled place: no piece may be cut over it. Without a width it goes right across.")
-        self.add_flaw.clicked.connect(self._add_flaw)
-        column.addWidget(self.add_flaw)
 
     def _folding_card(self) -> QWidget:
         frame, column = card()
@@ -304,7 +291,7 @@ class ClothStage(QWidget):
         self.price.setText(self._price_text(cloth))
         for attribute, tick in self.traits.items():
             tick.setChecked(getattr(cloth, attribute))
-        self._show_flaws(cloth, unit)
+        self.spoilt.show_cloth(cloth, unit)
         self.design.show_cloth(cloth, unit)
         self.asked.refresh()
         self._asked_area.setVisible(bool(self.asked.ticks))
@@ -325,29 +312,6 @@ class ClothStage(QWidget):
             Print.PER_GARMENT: "The whole garment is cut one way, up or down.",
         }[cloth.print_or_assumed]
         self.worn_words.setText(worn)
-
-    def _show_flaws(self, cloth: Cloth, unit: Unit) -> None:
-        emptied(self._flaws)
-        self.flaw_fields = []
-        if cloth.flaws:
-            for column, (_, words) in enumerate(_FLAW_FIELDS):
-                self._flaws.addWidget(label(words, "soft", wrap=True), 0, column)
-        for k, flaw in enumerate(cloth.flaws):
-            row: dict[str, LengthEdit] = {}
-            for column, (attribute, words) in enumerate(_FLAW_FIELDS):
-                field = LengthEdit(f"Flaw {k + 1}: {words}")
-                field.setFixedWidth(74)
-                field.show_length(getattr(flaw, attribute), unit)
-                field.entered.connect(partial(self._enter_flaw, k, attribute))
-                row[attribute] = field
-                self._flaws.addWidget(field, k + 1, column)
-            out = QPushButton("×")
-            out.setObjectName("chip")
-            out.setAccessibleName(f"Take flaw {k + 1} away")
-            out.setToolTip("This place is good after all")
-            out.clicked.connect(partial(self._drop_flaw, k))
-            self._flaws.addWidget(out, k + 1, len(_FLAW_FIELDS))
-            self.flaw_fields.append(row)
 
     def _fill_shelf(self, unit: Unit) -> None:
         self._unit = unit
@@ -445,21 +409,3 @@ class ClothStage(QWidget):
         cloth, fibre = self._session.cloth, self.fibre.text().strip()
         if cloth is not None and fibre != cloth.fibre:
             self._change("Fibre", fibre=fibre)
-
-    def _add_flaw(self) -> None:
-        cloth = self._session.cloth
-        if cloth is not None:
-            made = Flaw(x_mm=500.0, length_mm=50.0, y_mm=cloth.usable_width_mm / 2, width_mm=50.0)
-            self._change("Flaw", flaws=(*cloth.flaws, made))
-
-    def _enter_flaw(self, which: int, attribute: str, mm: float) -> None:
-        cloth = self._session.cloth
-        if cloth is not None:
-            flaws = list(cloth.flaws)
-            flaws[which] = replace(flaws[which], **{attribute: mm})
-            self._change("Flaw", flaws=tuple(flaws))
-
-    def _drop_flaw(self, which: int) -> None:
-        cloth = self._session.cloth
-        if cloth is not None:
-            self._change("Flaw away", flaws=tuple(f for k, f in enumerate(cloth.flaws) if k != which))

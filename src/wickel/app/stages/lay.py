@@ -197,7 +197,14 @@ class LayStage(QWidget):
         self.hand_title = label("", "heading")
         self.hand = label("", "soft")
         column.addWidget(self.hand_title)
-        column.addWidget(self.hand)
+        row = QHBoxLayout()
+        row.addWidget(self.hand, 1)
+        self.hold = QPushButton("Hold it here")
+        self.hold.setObjectName("chip")
+        self.hold.setToolTip("Keep this piece where it lies while a better lay is found around it (Ctrl+B)")
+        self.hold.clicked.connect(self.hold_or_let_go)
+        row.addWidget(self.hold)
+        column.addLayout(row)
         return frame
 
     def _ways(self) -> QVBoxLayout:
@@ -262,7 +269,9 @@ class LayStage(QWidget):
     def _show_lay(self) -> None:
         """The lay as it lies on the table, or opened out."""
         lay = self._session.lay
-        self.view.show_lay(unfolded_lay(lay) if lay and self.opened.isChecked() else lay, self._session.job.unit)
+        opened = lay is not None and self.opened.isChecked()
+        held = frozenset() if opened else self._session.held
+        self.view.show_lay(unfolded_lay(lay) if lay and opened else lay, self._session.job.unit, held)
         self._show_hand()
 
     def _show_fold(self) -> None:
@@ -313,6 +322,8 @@ class LayStage(QWidget):
     def _show_hand(self) -> None:
         lay, chosen = self.view.lay, self.view.chosen
         placement = None if lay is None else next((p for p in lay.placements if p.id == chosen), None)
+        self.hold.setVisible(placement is not None and not self.opened.isChecked())
+        self.hold.setText("Let it go" if chosen in self._session.held else "Hold it here")
         if lay is None or placement is None:
             refusal = self._session.refusal or self._session.lay_refusals.get(self._session.way, "")
             broken = () if lay is None else lay.broken
@@ -359,6 +370,11 @@ class LayStage(QWidget):
 
     def _show_searching(self, searching: bool) -> None:
         self.find.setText("Stop, keep the best" if searching else "Find a better lay")
+
+    def hold_or_let_go(self) -> None:
+        """Hold the piece in hand where it lies, or let it go."""
+        if self.view.chosen and not self.opened.isChecked():
+            self._session.hold(self.view.chosen)
 
     # --- edits -------------------------------------------------------------------------------
 

@@ -137,7 +137,7 @@ def _end_folds(section: Section) -> list[FoldEdge]:
 class PlacementItem(PickItem):
     """One piece on the cloth: cut line, net line, inner lines, grain, name and copies."""
 
-    def __init__(self, placement: Placement, lay: Lay, colour: str) -> None:
+    def __init__(self, placement: Placement, lay: Lay, colour: str, *, held: bool = False) -> None:
         piece = lay.piece(placement.piece)
         shape = on_table(placement, piece)
         path = scene_path(flipped(shape.outline), closed=True)
@@ -147,6 +147,7 @@ class PlacementItem(PickItem):
         self.placement = placement
         self._name = piece.name
         self._colour = colour
+        self._held = held
         self.broken = any(placement.piece in finding.pieces for finding in lay.broken)
         net, inner = marks_on_table(placement, piece)
         self._net = None if net is None else scene_path(flipped(net), closed=True)
@@ -196,7 +197,17 @@ class PlacementItem(PickItem):
         if used and not lying:  # the arrow stands square to an upright name: beside it
             at = QPointF(-0.42 * wide, 0)
         arrow(painter, at, deg, length, barb=min(7.0, length / 3))
+        if self._held:
+            self._paint_pin(painter, QPointF(0.4 * wide, -0.3 * high))
         painter.restore()
+
+    def _paint_pin(self, painter: QPainter, at: QPointF) -> None:
+        """A dressmaker's pin through the cloth: what is held stays where it lies."""
+        foot = at + QPointF(-10, 12)
+        painter.setPen(pen(palette().ink, 1.8))
+        painter.drawLine(at, foot)
+        painter.setBrush(QColor(palette().madder))
+        painter.drawEllipse(at, 4.5, 4.5)
 
 
 class LayView(PickView):
@@ -214,8 +225,8 @@ class LayView(PickView):
         """The lay that is shown."""
         return self._lay
 
-    def show_lay(self, lay: Lay | None, unit: Unit) -> None:
-        """Show a lay, or bare table; the piece in hand stays in hand when it is still there."""
+    def show_lay(self, lay: Lay | None, unit: Unit, held: frozenset[str] = frozenset()) -> None:
+        """Show a lay, or bare table, pins in what is ``held``; the piece in hand stays so when it is still there."""
         same_cloth = self._lay is not None and lay is not None and self._lay.way == lay.way
         self._lay, self._unit = lay, unit
         self.scene().clear()
@@ -226,7 +237,7 @@ class LayView(PickView):
             garments = list(dict.fromkeys(piece.garment for piece in lay.pieces))
             for placement in lay.placements:
                 colour = dye(garments.index(lay.piece(placement.piece).garment))
-                item = PlacementItem(placement, lay, colour)
+                item = PlacementItem(placement, lay, colour, held=placement.id in held)
                 self.items_by_id[placement.id] = item
                 self.scene().addItem(item)
         if self.fitted or not same_cloth:

@@ -5,6 +5,7 @@ tables       for two candidates, where on a grid they overlap and how deep
 kernels      the hot loops, compiled where that is possible; plain: the same with NumPy
 separation   the search for shorter lays by taking overlaps out
 compaction   lays pushed together by linear programs, off the grid
+locked       items that stay where they are
 search       how these are put together
 """
 

@@ -41,21 +41,34 @@ class Candidate:
     minds: frozenset[int] | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class Spot:
+    """Where an item lies: its candidate, moved by (x, y) mm."""
+
+    candidate: int
+    x: float
+    y: float
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Item:
-    """One thing to place, in one of its candidates. Items of one ``kind`` have the same candidates."""
+    """One thing to place, in one of its candidates. Items of one ``kind`` have the same candidates.
+
+    One with a place in ``locked`` stays there, and the others lie around it.
+    """
 
     kind: str
     candidates: tuple[Candidate, ...]
     area_mm2: float
+    locked: Spot | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Problem:
     """Items to place from x = 0 on, none overlapping another or an obstacle, with the least greatest x.
 
-    ``obstacles`` are outlines at their places on the strip: flaws, locked parts. A search with a ``start`` goes on
-    from it. ``effort`` counts steps of the
+    ``obstacles`` are outlines at their places on the strip: flaws, what a remnant lacks. A search with a ``start``
+    goes on from it. ``effort`` counts steps of the
     search: the first ``ORDERS`` are orders placed one after another, the others sweeps that take overlaps out of a
     lay made too short. With ``seed`` it decides the answer. ``workers`` search side by side, each with a seed of its
     own; only with one of them is the answer the same every time.
@@ -70,15 +83,6 @@ class Problem:
 
 
 ORDERS = 30
-
-
-@dataclass(frozen=True, slots=True)
-class Spot:
-    """Where an item lies: its candidate, moved by (x, y) mm."""
-
-    candidate: int
-    x: float
-    y: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

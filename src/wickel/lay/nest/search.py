@@ -16,6 +16,7 @@ import numpy as np
 from wickel.geometry import bounds
 from wickel.lay.nest.arrays import Ints
 from wickel.lay.nest.compaction import Shapes, compacted
+from wickel.lay.nest.locked import unlocked
 from wickel.lay.nest.problem import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped
 from wickel.lay.nest.separation import FEW_ITEMS, Another, GridLay, Separation
 from wickel.lay.nest.tables import Tables, grid_for, loops
@@ -47,6 +48,11 @@ def search(problem: Problem, report: Report) -> Solution:
     ``report`` is called with the progress and the best solution so far, several times a second, and may raise
     ``Stopped``; the best so far is then returned, once there is one.
     """
+    rest = unlocked(problem)
+    if rest is not None:
+        return rest.whole(
+            search(rest.problem, lambda done, best: report(done, None if best is None else rest.whole(best)))
+        )
     if not problem.items:
         return Solution(spots=(), length_mm=0.0)
     return _Search(problem).run(report)
