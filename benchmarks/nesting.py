@@ -1,7 +1,7 @@
 """Nesting: our drafts on open and folded cloth, and beside the open cases the library spyrrow with the same turns.
 
 Run with  .venv/bin/python -m benchmarks.nesting [--seconds 10] [--seeds 3] [--quick] [--no-library]
-(the library:  .venv/bin/pip install spyrrow). Two workers each. A row a case: parts placed, time to the first lay,
+(the library:  .venv/bin/pip install -e .[bench]). Two workers each. A row a case: parts placed, time to the first lay,
 length after 1 s, at the end, share used, the least that area and widest parts allow, and the library's length.
 """
 
