@@ -8,7 +8,9 @@ from __future__ import annotations
 
 import json
 import sys
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from concurrent.futures import ProcessPoolExecutor
+from functools import partial
 from pathlib import Path
 from time import perf_counter
 from typing import Annotated, Any, NoReturn
@@ -17,7 +19,7 @@ import typer
 
 from wickel import __version__
 from wickel.body import SIZES, size_body
-from wickel.cloth import WAYS, BadWay, planned, way_name
+from wickel.cloth import WAYS, BadWay, Cloth, planned, way_name
 from wickel.draft import STYLES, DraftRefused, LengthOption, TapeCheck
 from wickel.files import (
     UnreadableFile,
@@ -31,10 +33,22 @@ from wickel.files import (
     saved,
     svg_text,
 )
-from wickel.job import BEST, Job, JobRefused, cut_pieces, drafted, lay_job
+from wickel.job import (
+    BEST,
+    CELL_EFFORT,
+    Cell,
+    Job,
+    JobRefused,
+    bodies_for,
+    cut_pieces,
+    drafted,
+    jumps,
+    lay_job,
+    row_of,
+)
 from wickel.lay import DEFAULT_EFFORT, CutPiece, Lay, LayRefused, LayReport, Level, Stopped
-from wickel.units import Unit, shown_cloth_length, shown_length
-from wickel.yardage import need
+from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
+from wickel.yardage import need, need_of
 
 app = typer.Typer(
     name="wickel",
@@ -237,6 +251,105 @@ def _export(one: Lay, job: Job, svg: Path | None, pdf: Path | None, *, several: 
         from wickel.files.pdf import lay_pdf  # ReportLab takes long to load and few runs need it
 
         _written(named(pdf), lay_pdf(one, title, job.unit))
+
+
+@app.command()
+def yardage(
+    job_path: JobPath,
+    sizes: Annotated[str, typer.Option(help="Sizes, with commas between them. Default: all of the chart.")] = "",
+    widths: Annotated[str, typer.Option(help="Usable widths in cm, with commas between them.")] = "110,114,140,150",
+    cloth: Annotated[str, typer.Option(help="The cloth, by its id. Default: the job's first.")] = "",
+    csv: Annotated[Path | None, typer.Option(help="Write the table with a line a cell.")] = None,
+    effort: Annotated[int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a cell.")] = CELL_EFFORT,
+    as_json: AsJson = False,
+) -> None:
+    """How much to buy for every size on every width; each figure is a real lay."""
+    job, _ = _opened(job_path)
+    try:
+        bodies = bodies_for(job)
+        asked = [name.strip() for name in sizes.split(",") if name.strip()] or list(bodies)
+        wide = sorted(parsed_length(text, Unit.CM) for text in widths.split(","))
+        own = job.cloth(cloth or job.cloths[0].id)
+    except (JobRefused, UnreadableLength) as reason:
+        _fail(reason, UNUSABLE)
+    except KeyError:
+        _fail(f"The job has no cloth “{cloth}”: there are {', '.join(c.id for c in job.cloths)}.", UNUSABLE)
+    unknown = [size for size in asked if size not in bodies]
+    if unknown:
+        _fail(f"There is no size “{unknown[0]}”: there are {', '.join(bodies)}.", UNUSABLE)
+    fill = partial(row_of, job, own.id, widths_mm=wide, effort=effort)
+    cells: list[Cell] = []
+    with (
+        ProcessPoolExecutor(min(2, len(asked))) as pool,
+        typer.progressbar(length=len(asked), label="sizes laid", file=sys.stderr) as bar,
+    ):
+        for row in pool.map(fill, asked, [bodies[size] for size in asked]):
+            cells += row
+            bar.update(1)
+    lines = [_cell_record(cell, own) for cell in cells]
+    if csv is not None:
+        _written(csv, "".join(",".join(_csv(value) for value in line) + "\n" for line in _csv_rows(lines)))
+    if as_json:
+        print(json.dumps({"cloth": own.id, "cells": lines}))
+        return
+    _print_table(cells, asked, wide, own, job.unit)
+
+
+def _cell_record(cell: Cell, cloth: Cloth) -> dict[str, Any]:
+    best = cell.best
+    record: dict[str, Any] = {"size": cell.size, "usable_width_mm": cell.width_mm}
+    if best is None or best.length_mm is None:
+        return record | {"refusal": cell.refusal}
+    needed = need_of(best.length_mm, cloth, complete=best.complete)
+    return record | {
+        "way": best.way,
+        "lay_length_mm": best.length_mm,
+        "need_mm": needed.need_mm,
+        "buy_mm": needed.buy_mm,
+        "at_least": needed.at_least,
+        "used_share": best.used_share,
+        "minutes": best.minutes,
+        "ways": {own.way: own.length_mm for own in cell.ways if own.length_mm is not None},
+    }
+
+
+_CSV = ("size", "usable_width_mm", "way", "lay_length_mm", "need_mm", "buy_mm", "at_least", "used_share", "refusal")
+
+
+def _csv_rows(lines: list[dict[str, Any]]) -> Iterator[tuple[object, ...]]:
+    yield _CSV
+    for line in lines:
+        yield tuple(line.get(name, "") for name in _CSV)
+
+
+def _csv(value: object) -> str:
+    text = f"{value:.1f}" if isinstance(value, float) and value > 1 else f"{value}"
+    return '"' + text.replace('"', '""') + '"' if any(sign in text for sign in ',"\n') else text
+
+
+def _print_table(cells: list[Cell], sizes: list[str], widths: list[float], cloth: Cloth, unit: Unit) -> None:
+    by = {(cell.size, cell.width_mm): cell for cell in cells}
+    first = max(len(size) for size in sizes) + 2
+    print(" " * first + "".join(f"{shown_length(mm, unit):>24}" for mm in widths))
+    for size in sizes:
+        row = f"{size:<{first}}"
+        for mm in widths:
+            best = by[size, mm].best
+            if best is None or best.length_mm is None:
+                row += f"{'–':>24}"
+                continue
+            needed = need_of(best.length_mm, cloth, complete=best.complete)
+            length = ("≥ " if needed.at_least else "") + shown_cloth_length(needed.buy_mm, unit)
+            row += f"{length + ' ' + best.way:>24}"
+        print(row)
+    for cell in cells:
+        if cell.best is None:
+            print(f"{cell.size}, {shown_length(cell.width_mm, unit)}: {cell.refusal}")
+    for jump in jumps(cells, sizes):
+        print(
+            f"From {jump.size} on, {shown_length(jump.width_mm, unit)} cloth needs "
+            f"{shown_cloth_length(jump.more_mm, unit)} more than the size before."
+        )
 
 
 @app.command()

@@ -9,6 +9,7 @@ from wickel.files.reading import UnreadableFile, parsed_json, read_json
 from wickel.files.saving import dumped, saved
 from wickel.files.svg import svg_text
 from wickel.files.swatch import border_svg, tile_mm, tile_svg
+from wickel.files.table_store import TableStore
 
 __all__ = [
     "Drawing",
@@ -18,6 +19,7 @@ __all__ = [
     "Layer",
     "Stroke",
     "StyleFileRecord",
+    "TableStore",
     "UnreadableFile",
     "border_svg",
     "dumped",

@@ -2,6 +2,20 @@
 
 from wickel.job.asked import hemmed_pieces, seams_that_may_meet
 from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
+from wickel.job.table import (
+    CELL_EFFORT,
+    WIDTHS_MM,
+    Cell,
+    Jump,
+    WayLine,
+    bodies_for,
+    cell_key,
+    cell_of,
+    cell_pieces,
+    jumps,
+    refused_cell,
+    row_of,
+)
 from wickel.job.work import (
     BEST,
     DraftedGarment,
@@ -18,13 +32,22 @@ from wickel.job.work import (
 
 __all__ = [
     "BEST",
+    "CELL_EFFORT",
+    "WIDTHS_MM",
     "AskedOfPrint",
+    "Cell",
     "DraftedGarment",
     "Garment",
     "Job",
     "JobRefused",
+    "Jump",
+    "WayLine",
     "alone_ways",
     "best_lay",
+    "bodies_for",
+    "cell_key",
+    "cell_of",
+    "cell_pieces",
     "checked_pieces",
     "cloths_in_use",
     "cut_pieces",
@@ -32,6 +55,9 @@ __all__ = [
     "garment_pieces",
     "garment_style",
     "hemmed_pieces",
+    "jumps",
     "lay_job",
+    "refused_cell",
+    "row_of",
     "seams_that_may_meet",
 ]

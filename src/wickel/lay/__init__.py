@@ -9,10 +9,13 @@ from wickel.lay.demand import (
     Mark,
     OnPrint,
     allowed_turns,
+    cut_from,
     fold_lines,
     with_straight_folds,
 )
 from wickel.lay.exact import exact_check
+from wickel.lay.kept import KeptLay, kept, relaid
+from wickel.lay.labour import cutting_minutes
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
 from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, fits_nowhere
@@ -31,6 +34,7 @@ __all__ = [
     "FlatCopy",
     "FoldSegment",
     "Grain",
+    "KeptLay",
     "Lay",
     "LayRefused",
     "LayReport",
@@ -43,16 +47,20 @@ __all__ = [
     "WayFound",
     "allowed_turns",
     "better",
+    "cut_from",
+    "cutting_minutes",
     "exact_check",
     "fits_nowhere",
     "flat_copies",
     "flaws_on_table",
     "fold_lines",
+    "kept",
     "lay_ways",
     "make_lay",
     "marks_on_table",
     "on_table",
     "rank",
+    "relaid",
     "stack_partner",
     "stacked_lays",
     "table_map",

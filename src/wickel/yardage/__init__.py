@@ -1,5 +1,5 @@
 """Length to buy."""
 
-from wickel.yardage.need import Need, need
+from wickel.yardage.need import Need, need, need_of
 
-__all__ = ["Need", "need"]
+__all__ = ["Need", "need", "need_of"]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from wickel.cloth import Cloth
 from wickel.lay import Lay
 from wickel.units import rounded_up
 
@@ -32,20 +33,24 @@ class Need:
 
 def need(lay: Lay) -> Need:
     """The length a lay needs and the length to buy for it."""
-    cloth = lay.cloth
+    return need_of(lay.lay_length_mm, lay.cloth, complete=lay.complete)
+
+
+def need_of(lay_mm: float, cloth: Cloth, *, complete: bool) -> Need:
+    """The length that so much lay needs on a cloth, and the length to buy for it."""
     squaring = 2 * cloth.squaring_mm
-    squared = lay.lay_length_mm + squaring
+    squared = lay_mm + squaring
     needed = squared / (1 - cloth.shrink_along)
     buy = max(rounded_up(needed, cloth.step_mm), cloth.least_length_mm)
     short = 0.0 if cloth.at_hand_mm is None else max(0.0, needed - cloth.at_hand_mm)
     return Need(
-        lay_mm=lay.lay_length_mm,
+        lay_mm=lay_mm,
         squaring_mm=squaring,
         shrinkage_mm=needed - squared,
         rounding_mm=buy - needed,
         need_mm=needed,
         buy_mm=buy,
         short_mm=short,
-        at_least=not lay.complete,
+        at_least=not complete,
         cost=None if cloth.price is None else cloth.price * buy / 1000,
     )

@@ -1,0 +1,174 @@
+"""The cells of yardage tables kept on disk, a file each, named by all they depend on.
+
+A file that cannot be read, or is not what it says, counts as not there: the cell is filled anew.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import json
+from pathlib import Path
+
+from pydantic import ValidationError
+
+from wickel.files.reading import UnreadableFile, read_json
+from wickel.files.records import FileRecord
+from wickel.files.saving import saved
+from wickel.job import Cell, WayLine
+from wickel.lay import KeptLay, Placement, Shape
+
+Points = list[tuple[float, float]]
+MOST_FILES = 5000
+"""More cells than that are not kept: the oldest go."""
+
+
+class ShapeRecord(FileRecord):
+    """What is laid, in the piece frame."""
+
+    outline: Points
+    holes: list[Points]
+
+
+class PlacementRecord(FileRecord):
+    """A placement, under the names of the core."""
+
+    id: str
+    piece: str
+    shape: int
+    section: int
+    zone: int
+    turn_deg: float
+    mirrored: bool
+    x_mm: float
+    y_mm: float
+    cut_plies: list[int]
+    on_fold: bool
+    yields: int
+    fold: str
+
+
+class LayRecord(FileRecord):
+    """A kept lay; placements name their shapes by number."""
+
+    way: str
+    exact_way: str
+    lay_width_mm: float
+    lengths_mm: list[float]
+    shapes: list[ShapeRecord]
+    placements: list[PlacementRecord]
+    seed: int
+    effort: int
+
+
+class WayRecord(FileRecord):
+    """One way of a cell."""
+
+    way: str
+    length_mm: float | None
+    used_share: float
+    minutes: float
+    complete: bool
+    least_mm: float
+    refusal: str
+
+
+class CellRecord(FileRecord):
+    """A cell without its place in a table, which its key does not know."""
+
+    key: str
+    refusal: str
+    ways: list[WayRecord]
+    laid: LayRecord | None
+
+
+class TableStore:
+    """A folder of cells."""
+
+    def __init__(self, folder: Path) -> None:
+        self._folder = folder
+
+    def find(self, key: str, size: str, width_mm: float) -> Cell | None:
+        """The cell of a key, for its place in a table; None when there is none that can be read."""
+        try:
+            # shared values are tuples in the core and lists in the file: not strict in that
+            record = CellRecord.model_validate_json(json.dumps(read_json(self._path(key), "cell")), strict=False)
+        except (UnreadableFile, ValidationError):
+            return None
+        if record.key != key:
+            return None
+        return Cell(
+            size=size,
+            width_mm=width_mm,
+            key=key,
+            refusal=record.refusal,
+            ways=tuple(WayLine(**own.model_dump(include=set(WayRecord.model_fields))) for own in record.ways),
+            laid=None if record.laid is None else _kept(record.laid),
+        )
+
+    def keep(self, cell: Cell) -> None:
+        """Write a cell.
+
+        Raises:
+            OSError: it cannot be written.
+        """
+        record = CellRecord(
+            key=cell.key,
+            refusal=cell.refusal,
+            ways=[WayRecord(**{name: getattr(own, name) for name in WayRecord.model_fields}) for own in cell.ways],
+            laid=None if cell.laid is None else _laid_record(cell.laid),
+        )
+        saved(self._path(cell.key), record.model_dump_json())
+
+    def tidy(self) -> None:
+        """Throw the oldest cells away when there are too many."""
+        files = sorted(self._folder.glob("*.cell.json"), key=lambda path: path.stat().st_mtime)
+        for path in files[: max(0, len(files) - MOST_FILES)]:
+            with contextlib.suppress(OSError):
+                path.unlink()
+
+    def _path(self, key: str) -> Path:
+        return self._folder / f"{key}.cell.json"
+
+
+def _laid_record(laid: KeptLay) -> LayRecord:
+    shapes = list(dict.fromkeys(placement.shape for placement in laid.placements))
+    return LayRecord(
+        way=laid.way,
+        exact_way=laid.exact_way,
+        lay_width_mm=laid.lay_width_mm,
+        lengths_mm=list(laid.lengths_mm),
+        shapes=[ShapeRecord(outline=list(own.outline), holes=[list(hole) for hole in own.holes]) for own in shapes],
+        placements=[
+            PlacementRecord(
+                shape=shapes.index(own.shape),
+                cut_plies=list(own.cut_plies),
+                **{name: getattr(own, name) for name in PlacementRecord.model_fields if name not in _OTHERWISE},
+            )
+            for own in laid.placements
+        ],
+        seed=laid.seed,
+        effort=laid.effort,
+    )
+
+
+_OTHERWISE = {"shape", "cut_plies"}
+
+
+def _kept(record: LayRecord) -> KeptLay:
+    shapes = [Shape(outline=tuple(own.outline), holes=tuple(tuple(h) for h in own.holes)) for own in record.shapes]
+    return KeptLay(
+        way=record.way,
+        exact_way=record.exact_way,
+        lay_width_mm=record.lay_width_mm,
+        lengths_mm=tuple(record.lengths_mm),
+        placements=tuple(
+            Placement(
+                shape=shapes[own.shape],
+                cut_plies=tuple(own.cut_plies),
+                **own.model_dump(include=set(PlacementRecord.model_fields) - _OTHERWISE),
+            )
+            for own in record.placements
+        ),
+        seed=record.seed,
+        effort=record.effort,
+    )

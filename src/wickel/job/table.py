@@ -1,0 +1,228 @@
+"""The yardage table: for every size of a garment and every width of its cloth a real lay, the shortest of all ways."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+from wickel import __version__
+from wickel.body import CHARTS, Body, size_body
+from wickel.cloth import BadCloth, Cloth
+from wickel.draft import DraftRefused
+from wickel.job.job import Garment, Job, JobRefused
+from wickel.job.work import alone_ways, cut_pieces, garment_style
+from wickel.lay import (
+    CutPiece,
+    KeptLay,
+    Lay,
+    LayReport,
+    WayFound,
+    cut_from,
+    cutting_minutes,
+    kept,
+    lay_ways,
+    rank,
+    relaid,
+)
+
+WIDTHS_MM = (1100.0, 1140.0, 1400.0, 1500.0)
+"""The usable widths that cloth is mostly sold in."""
+
+CELL_EFFORT = 400
+"""Steps of the search for a cell: some three seconds for all ways of a dress on one core."""
+
+_ENGINE = 2
+"""Goes up when the search finds other lays for the same pieces: cells kept before are then filled anew."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WayLine:
+    """One way of a cell: its length and what it takes, or why there is none. ``least_mm`` is below every lay of it."""
+
+    way: str
+    length_mm: float | None = None
+    used_share: float = 0.0
+    minutes: float = 0.0
+    complete: bool = False
+    least_mm: float = 0.0
+    refusal: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Cell:
+    """A size on a width: the shortest lay of all ways, every way's line, or why it cannot be laid.
+
+    ``key`` is that of all it depends on (``cell_key``).
+    """
+
+    size: str
+    width_mm: float
+    key: str = ""
+    refusal: str = ""
+    ways: tuple[WayLine, ...] = ()
+    laid: KeptLay | None = None
+
+    @property
+    def best(self) -> WayLine | None:
+        """The line of the shortest way."""
+        lines = [own for own in self.ways if own.length_mm is not None]
+        return min(lines, key=lambda own: (not own.complete, own.length_mm), default=None)
+
+
+# --- what is asked -------------------------------------------------------------------------------
+
+
+def bodies_for(job: Job) -> dict[str, Body]:
+    """The rows of the table: the body the job is for when it was measured, then every size of its chart.
+
+    Raises:
+        JobRefused: the job has no garment.
+    """
+    garment = _garment(job)
+    sizes = {size: size_body(size) for chart in _charts(garment) for size in chart}
+    own = garment.body
+    return sizes if garment.size in sizes else {job.client or own.name or "as measured": own} | sizes
+
+
+def _garment(job: Job) -> Garment:
+    if not job.garments:
+        raise JobRefused("The yardage table is of a garment with a style: this job has plain pieces only.")
+    return job.garments[0]
+
+
+def _charts(garment: Garment) -> list[Iterable[str]]:
+    """The sizes of the chart that suits the body, of those the style is made for; of its first chart otherwise."""
+    style = garment_style(garment)
+    known = [CHARTS[id] for id in style.charts if id in CHARTS] or list(CHARTS.values())[:1]
+    suits = [chart for chart in known if garment.size in chart.sizes]
+    return [chart.sizes for chart in (suits or known)[:1]]
+
+
+def cell_pieces(job: Job, cloth_id: str, size: str, body: Body, width_mm: float) -> tuple[tuple[CutPiece, ...], Cloth]:
+    """The pieces of the job's first garment in a size, and its cloth in a width.
+
+    Raises:
+        DraftRefused: the size cannot be drafted.
+        JobRefused: a piece can never be cut from a cloth so narrow, or the cloth cannot be so wide.
+    """
+    garment = replace(_garment(job), body=body, size=size)
+    try:
+        cloths = tuple(_in_width(own, width_mm) if own.id == cloth_id else own for own in job.cloths)
+    except BadCloth as reason:
+        raise JobRefused(str(reason)) from None
+    sized = replace(job, cloths=cloths, garments=(garment,), pieces=())
+    cloth = sized.cloth(cloth_id)
+    return cut_from(cut_pieces(sized), cloth), cloth
+
+
+def _in_width(cloth: Cloth, width_mm: float) -> Cloth:
+    """The cloth as if it were sold in another usable width; a remnant, flaws and what is at hand are left aside."""
+    more = 0.0 if cloth.full_width_mm is None else cloth.full_width_mm - cloth.usable_width_mm
+    full = None if cloth.full_width_mm is None else width_mm + more
+    return replace(cloth, usable_width_mm=width_mm, full_width_mm=full, length_at_hand_mm=None, remnant=(), flaws=())
+
+
+def cell_key(pieces: tuple[CutPiece, ...], cloth: Cloth) -> str:
+    """A key of all that a cell depends on: the pieces as they are cut, the cloth, the program's version."""
+    plain = replace(cloth, name="", price=None, colour="", fibre="", step_mm=100.0, least_length_mm=0.0)
+    bare = tuple(replace(piece, net_line=None, inner_lines=(), name="") for piece in pieces)
+    return hashlib.sha256(repr((__version__, _ENGINE, alone_ways(), bare, plain)).encode()).hexdigest()[:32]
+
+
+# --- the lay of a cell ------------------------------------------------------------------------------
+
+
+def row_of(
+    job: Job, cloth_id: str, size: str, body: Body, widths_mm: Iterable[float], *, effort: int = CELL_EFFORT
+) -> tuple[Cell, ...]:
+    """The cells of one size, each on what the narrower one found."""
+    cells: list[Cell] = []
+    for width in sorted(widths_mm):
+        try:
+            pieces, cloth = cell_pieces(job, cloth_id, size, body, width)
+        except (DraftRefused, JobRefused) as reason:
+            cells.append(refused_cell(size, width, reason))
+            continue
+        cells.append(cell_of(size, pieces, cloth, narrower=cells[-1] if cells else None, effort=effort))
+    return tuple(cells)
+
+
+def refused_cell(size: str, width_mm: float, reason: DraftRefused | JobRefused) -> Cell:
+    """A cell that cannot be laid."""
+    return Cell(size=size, width_mm=width_mm, refusal=str(reason))
+
+
+def cell_of(
+    size: str,
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    *,
+    narrower: Cell | None = None,
+    known: Cell | None = None,
+    effort: int = CELL_EFFORT,
+    seed: int = 1,
+    workers: int = 1,
+    report: LayReport | None = None,
+) -> Cell:
+    """Fill a cell by laying its pieces in every way.
+
+    What the ``narrower`` cell of the same size found is laid on this cloth too, so that a wider cloth never needs more;
+    of a cell that is ``known`` nothing is lost when it is improved.
+    """
+    found = lay_ways(pieces, cloth, alone_ways(), seed=seed, effort=effort, workers=workers, report=report)
+    lays = {own.way: own.lay for own in found if own.lay is not None}
+    for other in (narrower, known):
+        lay = None if other is None or other.laid is None else relaid(other.laid, pieces, cloth)
+        if lay is not None and (lay.way not in lays or rank(lay) < rank(lays[lay.way])):
+            lays[lay.way] = lay
+    lines = tuple(_line(own, lays.get(own.way)) for own in found)
+    best = min(lays.values(), key=rank, default=None)
+    refusal = "" if best is not None else next((own.refusal for own in found if own.refusal), "No way can hold it.")
+    return Cell(
+        size=size,
+        width_mm=cloth.usable_width_mm,
+        key=cell_key(pieces, cloth),
+        refusal=refusal,
+        ways=lines,
+        laid=None if best is None else kept(best),
+    )
+
+
+def _line(found: WayFound, lay: Lay | None) -> WayLine:
+    if lay is None:
+        return WayLine(way=found.way, refusal=found.refusal)
+    return WayLine(
+        way=found.way,
+        length_mm=lay.lay_length_mm,
+        used_share=lay.used_share,
+        minutes=cutting_minutes(lay),
+        complete=lay.complete,
+        least_mm=found.least_mm,
+    )
+
+
+# --- what stands out ----------------------------------------------------------------------------------
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Jump:
+    """A step in a column of the table that matters: from a size on a width needs so much more than the size before."""
+
+    size: str
+    width_mm: float
+    more_mm: float
+
+
+def jumps(cells: Iterable[Cell], sizes: Iterable[str], least_mm: float = 300.0) -> tuple[Jump, ...]:
+    """For every width the sizes from which on it needs more by at least so much, the greatest first."""
+    by = {(cell.size, cell.width_mm): cell.best.length_mm for cell in cells if cell.best is not None}
+    order = list(sizes)
+    found = []
+    for width in sorted({width for _, width in by}):
+        for before, size in pairwise(order):
+            one, other = by.get((before, width)), by.get((size, width))
+            if one is not None and other is not None and other - one >= least_mm:
+                found.append(Jump(size=size, width_mm=width, more_mm=other - one))
+    return tuple(sorted(found, key=lambda own: -own.more_mm))
