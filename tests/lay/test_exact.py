@@ -157,3 +157,11 @@ def test_moving_any_part_of_a_tight_lay_onto_another_is_found(way):
     for k, other in enumerate(lay.placements[1:], start=1):
         moved = replace(other, x_mm=other.x_mm * 0 + first.x_mm, y_mm=first.y_mm, turn_deg=0.0, mirrored=False)
         assert exact_check(replace(lay, placements=(*lay.placements[:k], moved, *lay.placements[k + 1 :]))) != ()
+
+
+def test_a_pair_of_a_piece_that_is_its_own_mirror_may_be_two_of_one_hand():
+    a_job = job_of(job(piece("box", BOX, 2, pair=True), piece("ell", ELL, 2, pair=True)))
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", effort=3)
+    assert exact_check(lay) == ()
+    alike = tuple(replace(p, mirrored=False) if p.piece == "ell" else p for p in lay.placements)
+    assert "hand" in {finding.code for finding in exact_check(replace(lay, placements=alike))}

@@ -10,12 +10,14 @@ from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
 from wickel.app.book import StudioBook, fill_book
+from wickel.app.fill import TableFill
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.tasks import ProcessRunner, Runner
 from wickel.app.theme import DARK, LIGHT, apply_theme, load_fonts
 from wickel.app.window import MainWindow
+from wickel.files import TableStore
 
 
 def data_folder() -> Path:
@@ -45,7 +47,8 @@ def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fr
     book = StudioBook(folder.path, app)
     if demo:
         fill_book(book)
-    window = MainWindow(Session(runner, app), folder, settings, book)
+    fill = TableFill(runner, TableStore(home / "table-cells"), app)
+    window = MainWindow(Session(runner, app), folder, settings, book, fill)
     last = Path(settings.values.last_job) if settings.values.last_job else None
     if last is None or fresh or last.parent != folder.path or not last.exists():
         last = folder.orders()[0]

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import multiprocessing
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from multiprocessing.connection import Connection
 from multiprocessing.sharedctypes import Synchronized
 from time import perf_counter
@@ -16,6 +16,7 @@ from time import perf_counter
 from PySide6.QtCore import QObject, QSocketNotifier, Signal
 
 from wickel.cloth import STACKED, Cloth
+from wickel.job import Cell, cell_of
 from wickel.lay import (
     CutPiece,
     Lay,
@@ -51,11 +52,57 @@ class LayTask:
     workers: int = 1
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CellTask:
+    """A cell of the yardage table to fill, from its narrower neighbour, or to improve from what is ``known``."""
+
+    size: str
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    narrower: Cell | None = None
+    known: Cell | None = None
+    effort: int
+    seed: int = 1
+    workers: int = 1
+
+
+Task = LayTask | CellTask
 Tell = Callable[[str, str, object], None]
 """``tell(kind, way, value)``: improved with a lay, refused with a sentence, set aside with a length, finished."""
 
 
-def run_task(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
+def run_cell(task: CellTask, tell: Tell, stopped: Callable[[], bool]) -> None:
+    """Fill a cell and tell of it; one that is stopped before it is done is not told of, unless it was known."""
+
+    def report(_progress: float, best: object) -> None:
+        if stopped() and best is not None:
+            raise Stopped
+
+    cell = cell_of(
+        task.size,
+        task.pieces,
+        task.cloth,
+        narrower=task.narrower,
+        known=task.known,
+        effort=task.effort,
+        seed=task.seed,
+        workers=task.workers,
+        report=report,
+    )
+    if not stopped() or task.known is not None:
+        tell("cell", "", cell)
+    tell("finished", "", None)
+
+
+def run_task(task: Task, tell: Tell, stopped: Callable[[], bool]) -> None:
+    """Do a task of either kind."""
+    if isinstance(task, CellTask):
+        run_cell(task, tell, stopped)
+    else:
+        run_lays(task, tell, stopped)
+
+
+def run_lays(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
     """Do a task, telling of every better lay (at most 20 a second) and of the end."""
     shown: dict[str, float] = {}
     shown_at = 0.0
@@ -121,10 +168,15 @@ class Runner(QObject):
     improved = Signal(str, object)
     refused = Signal(str, str)
     aside = Signal(str, float)
+    cell = Signal(object)
     finished = Signal()
     failed = Signal(str)
 
-    def start(self, task: LayTask) -> None:
+    def another(self) -> Runner:
+        """One more runner of this kind, for work beside this one's."""
+        raise TypeError("a runner says how there are more of it")
+
+    def start(self, task: Task) -> None:
         """Begin a task; one that is running is dropped."""
         raise TypeError("a runner says how it starts")
 
@@ -144,6 +196,8 @@ class Runner(QObject):
             self.refused.emit(way, str(value))
         elif kind == "aside":
             self.aside.emit(way, float(str(value)))
+        elif kind == "cell":
+            self.cell.emit(value)
         elif kind == "failed":
             self.failed.emit(str(value))
         else:
@@ -158,20 +212,14 @@ class InlineRunner(Runner):
         self._most = most_effort
         self._ways = most_ways
 
-    def start(self, task: LayTask) -> None:
-        run_task(
-            LayTask(
-                pieces=task.pieces,
-                cloth=task.cloth,
-                ways=task.ways[: self._ways],
-                pile=task.pile,
-                held=task.held,
-                effort=min(task.effort, self._most),
-                seed=task.seed,
-            ),
-            self._tell,
-            lambda: False,
-        )
+    def another(self) -> Runner:
+        return InlineRunner(self._most, self._ways)
+
+    def start(self, task: Task) -> None:
+        less = replace(task, effort=min(task.effort, self._most), workers=1)
+        if isinstance(less, LayTask):
+            less = replace(less, ways=less.ways[: self._ways])
+        run_task(less, self._tell, lambda: False)
 
 
 class ProcessRunner(Runner):
@@ -197,7 +245,10 @@ class ProcessRunner(Runner):
         """The worker's process id."""
         return self._process.pid
 
-    def start(self, task: LayTask) -> None:
+    def another(self) -> Runner:
+        return ProcessRunner()
+
+    def start(self, task: Task) -> None:
         self._number += 1
         self._wanted.value = self._number
         try:

@@ -23,10 +23,12 @@ from PySide6.QtWidgets import (
 
 from wickel import __version__
 from wickel.app.book import StudioBook
+from wickel.app.fill import TableFill
 from wickel.app.next_step import next_step
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.stages.body import BodyStage
+from wickel.app.stages.buy import BuyStage
 from wickel.app.stages.cloth import ClothStage
 from wickel.app.stages.draft import DraftStage
 from wickel.app.stages.gallery import Gallery
@@ -44,7 +46,7 @@ from wickel.studio import new_order
 from wickel.units import Unit
 
 _KEYS = (
-    "Ctrl+1 to Ctrl+4: the stages",
+    "Ctrl+1 to Ctrl+5: the stages",
     "F2: show me what the slip is about",
     "Ctrl+Z, Ctrl+Shift+Z: undo, redo",
     "Ctrl+T: another style · Ctrl+H: change a piece by hand",
@@ -53,6 +55,7 @@ _KEYS = (
     "Ctrl+L: find a better lay, or stop",
     "Ctrl+Shift and O, H, D, M, C, T, F, K, P: ways to fold · G: sections · B: the shortest way",
     "Ctrl+U: the lay opened out, or as it lies",
+    "Ctrl+B: hold the piece in hand where it lies · Ctrl+Shift+L: fill the table of lengths, or stop",
     "Page Down, Page Up: next and previous piece · Esc: put the piece down",
     "+ and −, wheel: zoom · 0: all in sight · drag: move",
     "Ctrl+I: inches · Ctrl+D: dark",
@@ -71,14 +74,16 @@ _WAY_KEYS = {
 }
 """The letter that takes a way to fold, with Ctrl+Shift."""
 
-STAGES = ("Body", "Draft", "Cloth", "Lay")
-BODY, DRAFT, CLOTH, LAY = range(4)
+STAGES = ("Body", "Draft", "Cloth", "Lay", "Buy")
+BODY, DRAFT, CLOTH, LAY, BUY = range(5)
 
 
 class MainWindow(QMainWindow):
     """One window for one job at a time."""
 
-    def __init__(self, session: Session, folder: StudioFolder, settings: SettingsFile, book: StudioBook) -> None:
+    def __init__(
+        self, session: Session, folder: StudioFolder, settings: SettingsFile, book: StudioBook, fill: TableFill
+    ) -> None:
         super().__init__()
         self.setWindowTitle("Wickel")
         self.setMinimumSize(1100, 680)
@@ -87,9 +92,9 @@ class MainWindow(QMainWindow):
         self.ticket = Ticket(session)
         self.slip = Slip()
         self.body, self.draft = BodyStage(session, book), DraftStage(session, book)
-        self.cloth, self.lay = ClothStage(session), LayStage(session)
+        self.cloth, self.lay, self.buy = ClothStage(session), LayStage(session), BuyStage(session, fill)
         self.stack = QStackedWidget()
-        for stage in (self.body, self.draft, self.cloth, self.lay):
+        for stage in (self.body, self.draft, self.cloth, self.lay, self.buy):
             self.stack.addWidget(stage)
         self._build()
         self._build_menu()
@@ -99,6 +104,8 @@ class MainWindow(QMainWindow):
         session.searching_changed.connect(lambda _: self._follow())
         session.trouble.connect(self._say_trouble)
         book.trouble.connect(self._say_trouble)
+        fill.trouble.connect(self._say_trouble)
+        fill.working_changed.connect(lambda _: self._follow())
         self.show_stage(LAY)
 
     def _build(self) -> None:
@@ -173,6 +180,10 @@ class MainWindow(QMainWindow):
         self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
         self._action(lay, "&Unfolded, or as it lies", "Ctrl+U", self.lay.opened.toggle)
         self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
+        buy = bar.addMenu("&Buy")
+        self._action(buy, "&Fill the table, or stop", "Ctrl+Shift+L", self._fill_table)
+        self._action(buy, "&Copy the table", "Ctrl+Shift+Y", self._copy_table)
+        self._action(buy, "Table as &CSV…", "", self._export_csv)
         view = bar.addMenu("&View")
         self._action(view, "Zoom &in", "Ctrl++", lambda: self._zoom("zoom_in"))
         self._action(view, "Zoom &out", "Ctrl+-", lambda: self._zoom("zoom_out"))
@@ -227,6 +238,7 @@ class MainWindow(QMainWindow):
                 Knot(name="Draft", tied=bool(session.drafts), count=unheld + int(refused_at == DRAFT)),
                 Knot(name="Cloth", tied=session.cloth is not None, count=int(refused_at == CLOTH)),
                 Knot(name="Lay", tied=session.lay is not None, count=broken + int(stuck)),
+                Knot(name="Buy", tied=self.buy.fill.done[0] > 0),
             )
         )
         self.setWindowTitle(f"{session.job.name} · Wickel" if session.job.name else "Wickel")
@@ -340,6 +352,20 @@ class MainWindow(QMainWindow):
             path = self._ask_name("Lay file", ".lay.json", "Lays (*.lay.json)")
             self._write(path, lambda p: save_lays((lay,), p))
 
+    def _fill_table(self) -> None:
+        self.show_stage(BUY)
+        self.buy.fill_or_stop()
+
+    def _copy_table(self) -> None:
+        self.show_stage(BUY)
+        self.buy.copy()
+        self.slip.say("The table is on the clipboard.")
+
+    def _export_csv(self) -> None:
+        self.show_stage(BUY)
+        path = self._ask_name("Table as CSV", ".csv", "Tables (*.csv)")
+        self._write(path, lambda p: saved(p, self.buy.as_text(",")))
+
     # --- help --------------------------------------------------------------------------------------
 
     def _show_keys(self) -> None:
@@ -356,5 +382,6 @@ class MainWindow(QMainWindow):
         )
 
     def closeEvent(self, event: QCloseEvent) -> None:
+        self.buy.fill.shut()
         self._session.shut()
         super().closeEvent(event)

@@ -345,7 +345,7 @@ def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Fi
         return
     if order.fold_edges or (order.mirror and not order.pair):
         return
-    if order.pair and hands[1] != hands[-1]:
+    if order.pair and hands[1] != hands[-1] and not _is_own_mirror(piece):
         out.broken("hand", f"{piece.name} comes out {hands[1]} left and {hands[-1]} right, not in pairs.", piece.id)
     elif not order.pair and hands[-1] and not _is_own_mirror(piece):
         out.broken(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from wickel.cloth import Cloth, Section, spread
+from wickel.cloth import BadWay, Cloth, Section, spread
 from wickel.geometry import area
 from wickel.lay.demand import CutPiece
 from wickel.lay.make import with_findings
@@ -45,8 +45,11 @@ def relaid(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | No
     if {placement.piece for placement in own.placements} != {piece.id for piece in pieces}:
         return None
     lengths = list(own.lengths_mm)
-    before = spread(own.exact_way, own.lay_width_mm, lengths, cloth.reserve_mm)
-    there = spread(own.exact_way, cloth.lay_width_mm, lengths, cloth.reserve_mm)
+    try:
+        before = spread(own.exact_way, own.lay_width_mm, lengths, cloth.reserve_mm)
+        there = spread(own.exact_way, cloth.lay_width_mm, lengths, cloth.reserve_mm)
+    except BadWay:
+        return None  # the fold is too deep for this cloth
     placements = tuple(
         replace(p, y_mm=p.y_mm + _shift(before.sections[p.section], there.sections[p.section], p.zone))
         for p in own.placements

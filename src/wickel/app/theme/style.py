@@ -65,6 +65,7 @@ QHeaderView { background: $paper; }
 QTableCornerButton::section { background: $paper; border: none; }
 QHeaderView::section { background: $paper; color: $soft; border: none; border-bottom: 1px solid $undyed;
   padding: 3px 6px; font-size: 12px; }
+QHeaderView#sizes::section { color: $ink; font-size: 15px; font-weight: 700; border: none; padding: 3px 8px; }
 QGraphicsView { border: none; background: $table; }
 QGraphicsView:focus { border: 2px solid $indigo; }
 """)

@@ -1,0 +1,221 @@
+"""Filling the yardage table in the background: what is kept is read, the rest is laid by two workers of its own.
+
+Rows are filled one after another, each from its narrowest width up, since a wider cloth takes over what the narrower
+one found. A cell that is done is kept on disk at once.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from PySide6.QtCore import QObject, QTimer, Signal
+
+from wickel.app.tasks import CellTask, Runner
+from wickel.body import Body
+from wickel.cloth import Cloth
+from wickel.draft import DraftRefused
+from wickel.files import TableStore
+from wickel.job import CELL_EFFORT, Cell, Job, JobRefused, bodies_for, cell_key, cell_pieces, refused_cell
+from wickel.lay import CutPiece, Lay, relaid
+
+BETTER_EFFORT = 6000
+"""Steps of the search for a cell that is to be improved."""
+
+Place = tuple[str, float]
+"""A size and a width in mm."""
+
+
+class TableFill(QObject):
+    """The cells of the table of one job and cloth, and the work that fills them."""
+
+    changed = Signal()
+    working_changed = Signal(bool)
+    trouble = Signal(str)
+
+    def __init__(self, runner: Runner, store: TableStore, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.sizes: tuple[str, ...] = ()
+        self.widths_mm: tuple[float, ...] = ()
+        self.cells: dict[Place, Cell] = {}
+        self.refusal = ""
+        self.in_work: dict[int, Place] = {}
+        self._kind, self._store = runner, store
+        self._runners: list[Runner] = []
+        self._job: Job | None = None
+        self._cloth_id = ""
+        self._bodies: Mapping[str, Body] = {}
+        self._made: dict[Place, tuple[tuple[CutPiece, ...], Cloth]] = {}
+        self._waiting: list[Place] = []
+        self._unread: list[str] = []
+        self._wanted = False
+        self._reader = QTimer(self, singleShot=True, interval=0)
+        self._reader.timeout.connect(self._read_row)
+        self._starter = QTimer(self, singleShot=True, interval=0)
+        self._starter.timeout.connect(self._start_more)
+
+    # --- what is asked -----------------------------------------------------------------------
+
+    def show(self, job: Job, cloth_id: str, widths_mm: tuple[float, ...]) -> None:
+        """Take up the table of a job; nothing changes when it is the one that is shown."""
+        if (job, cloth_id, widths_mm) == (self._job, self._cloth_id, self.widths_mm):
+            return
+        self._drop()
+        self._job, self._cloth_id, self.widths_mm = job, cloth_id, tuple(sorted(widths_mm))
+        self.cells, self._made, self._waiting, self.refusal = {}, {}, [], ""
+        try:
+            self._bodies = bodies_for(job)
+        except JobRefused as reason:
+            self._bodies, self.refusal = {}, str(reason)
+        self.sizes = tuple(self._bodies)
+        self._unread = list(self.sizes)
+        self._reader.start()
+        self.changed.emit()
+
+    def fill(self) -> None:
+        """Fill what is not yet filled."""
+        self._wanted = True
+        self._starter.start()
+        self.working_changed.emit(True)
+
+    def stop(self) -> None:
+        """Stop; the cells that are done stay, those in work are left."""
+        self._drop()
+        self._waiting = [place for place in self._places() if place not in self.cells]
+        self.working_changed.emit(False)
+        self.changed.emit()
+
+    def improve(self, place: Place) -> None:
+        """Search a cell again, longer."""
+        known = self.cells.get(place)
+        if known is not None and place in self._made and place not in self.in_work.values():
+            self._runner(0).cancel()
+            dropped = self.in_work.pop(0, None)
+            if dropped is not None and dropped not in self.cells:
+                self._waiting.insert(0, dropped)
+            self._begin(0, place, known)
+
+    def shut(self) -> None:
+        """End the workers."""
+        self._drop()
+        for runner in self._runners:
+            runner.shut()
+        self._runners = []
+
+    @property
+    def working(self) -> bool:
+        """Whether cells are being filled or improved."""
+        return self._wanted or bool(self.in_work)
+
+    @property
+    def done(self) -> tuple[int, int]:
+        """How many cells are filled, of how many."""
+        return len(self.cells), len(self.sizes) * len(self.widths_mm)
+
+    def lay_at(self, place: Place) -> Lay | None:
+        """The lay of a cell, built again and checked."""
+        cell, made = self.cells.get(place), self._made.get(place)
+        if cell is None or cell.laid is None or made is None:
+            return None
+        return relaid(cell.laid, *made)
+
+    # --- the work --------------------------------------------------------------------------------
+
+    def _places(self) -> list[Place]:
+        return [(size, width) for size in self.sizes for width in self.widths_mm]
+
+    def _read_row(self) -> None:
+        """Draft one more size and read what is kept of its row; the window stays awake in between."""
+        if not self._unread or self._job is None:
+            return
+        size = self._unread.pop(0)
+        for width in self.widths_mm:
+            place = (size, width)
+            try:
+                pieces, cloth = cell_pieces(self._job, self._cloth_id, size, self._bodies[size], width)
+            except (DraftRefused, JobRefused) as reason:
+                self.cells[place] = refused_cell(size, width, reason)
+                continue
+            self._made[place] = (pieces, cloth)
+            known = self._store.find(cell_key(pieces, cloth), size, width)
+            if known is not None:
+                self.cells[place] = known
+            else:
+                self._waiting.append(place)
+        self.changed.emit()
+        self._starter.start()
+        if self._unread:
+            self._reader.start()
+
+    def _start_more(self) -> None:
+        """Give every idle worker a cell, of a row that no other is at."""
+        if not self._wanted:
+            return
+        for number in range(2):
+            if number in self.in_work:
+                continue
+            rows = {size for size, _ in self.in_work.values()}
+            place = next((own for own in self._waiting if own[0] not in rows), None)
+            if place is None:
+                break
+            self._waiting.remove(place)
+            self._begin(number, place, None)
+        if not self._waiting and not self._unread and not self.in_work:
+            self._wanted = False
+            self._store.tidy()
+            self.working_changed.emit(False)
+
+    def _begin(self, number: int, place: Place, known: Cell | None) -> None:
+        size, width = place
+        pieces, cloth = self._made[place]
+        before = [own for own in self.widths_mm if own < width]
+        self.in_work[number] = place
+        self._runner(number).start(
+            CellTask(
+                size=size,
+                pieces=pieces,
+                cloth=cloth,
+                narrower=self.cells.get((size, before[-1])) if before else None,
+                known=known,
+                effort=CELL_EFFORT if known is None else BETTER_EFFORT,
+                seed=1 if known is None else 1 + (0 if known.laid is None else known.laid.seed + known.laid.effort),
+            )
+        )
+        self.changed.emit()
+
+    def _runner(self, number: int) -> Runner:
+        while len(self._runners) <= number:
+            made, own = self._kind.another(), len(self._runners)
+            made.cell.connect(lambda cell, own=own: self._filled(own, cell))
+            made.finished.connect(lambda own=own: self._ended(own))
+            made.failed.connect(lambda sentence, own=own: self._failed(own, sentence))
+            self._runners.append(made)
+        return self._runners[number]
+
+    def _filled(self, number: int, cell: Cell) -> None:
+        place = self.in_work.get(number)
+        if place is None:
+            return
+        self.cells[place] = cell
+        try:
+            self._store.keep(cell)
+        except OSError as reason:
+            self.trouble.emit(f"The table cannot be kept: {reason.strerror}.")
+        self.changed.emit()
+
+    def _ended(self, number: int) -> None:
+        self.in_work.pop(number, None)
+        self._starter.start()
+        self.working_changed.emit(self.working)
+        self.changed.emit()
+
+    def _failed(self, number: int, sentence: str) -> None:
+        self._wanted = False
+        self._ended(number)
+        self.trouble.emit(sentence)
+
+    def _drop(self) -> None:
+        """Drop what is being worked on."""
+        self._wanted = False
+        for runner in self._runners:
+            runner.cancel()
+        self.in_work = {}

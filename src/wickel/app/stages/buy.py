@@ -1,0 +1,387 @@
+"""The Buy stage: how much to buy for every size on every width, and one cell opened beside the table."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt
+from PySide6.QtGui import QColor, QGuiApplication, QPainter
+from PySide6.QtWidgets import (
+    QAbstractItemView,
+    QGridLayout,
+    QHBoxLayout,
+    QHeaderView,
+    QLineEdit,
+    QPushButton,
+    QStyledItemDelegate,
+    QStyleOptionViewItem,
+    QTableWidget,
+    QTableWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel.app.fill import Place, TableFill
+from wickel.app.session import Session
+from wickel.app.table.ink import mixed, pen
+from wickel.app.theme import palette, text_font
+from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.swatch import LayPicture
+from wickel.cloth import Cloth, way_name
+from wickel.job import WIDTHS_MM, Cell, jumps
+from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
+from wickel.yardage import Need, need_of
+
+_CELL = Qt.ItemDataRole.UserRole
+_MOST_WIDTHS, _MOST_WIDTH_MM = 12, 6000.0
+_JUMPS_SHOWN = 2
+_ROW = 43
+
+
+class _CellPainter(QStyledItemDelegate):
+    """Draws a cell: the length to buy, large, and under it the way; shaded by length."""
+
+    def sizeHint(self, option: QStyleOptionViewItem, index: QModelIndex | QPersistentModelIndex) -> QSize:
+        return QSize(110, _ROW)
+
+    def paint(
+        self, painter: QPainter, option: QStyleOptionViewItem, index: QModelIndex | QPersistentModelIndex
+    ) -> None:
+        colours = palette()
+        figure, words, share, chosen = index.data(_CELL) or ("", "", None, False)
+        box = QRectF(option.rect).adjusted(2, 2, -2, -2)
+        painter.save()
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        ground = QColor(colours.paper) if share is None else mixed(colours.weld, colours.paper, 0.06 + 0.34 * share)
+        painter.setBrush(ground)
+        painter.setPen(pen(colours.indigo, 2.5) if chosen else pen(colours.undyed, 1))
+        painter.drawRoundedRect(box, 4, 4)
+        painter.setPen(QColor(colours.ink))
+        painter.setFont(text_font(21, bold=True))
+        painter.drawText(box.adjusted(0, 1, 0, -16), Qt.AlignmentFlag.AlignCenter, figure)
+        painter.setPen(QColor(colours.ink if share is not None else colours.soft))
+        painter.setFont(text_font(12))
+        painter.drawText(
+            box.adjusted(4, 0, -4, -3), Qt.AlignmentFlag.AlignHCenter | Qt.AlignmentFlag.AlignBottom, words
+        )
+        painter.restore()
+
+
+class BuyStage(QWidget):
+    """The yardage table of the garment and the cloth in hand."""
+
+    def __init__(self, session: Session, fill: TableFill) -> None:
+        super().__init__()
+        self.setObjectName("stage")
+        self._session, self.fill = session, fill
+        self.widths_mm: tuple[float, ...] = WIDTHS_MM
+        self.opened: Place | None = None
+        self._shown_cell: object = None
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(14)
+        left = QVBoxLayout()
+        left.setSpacing(10)
+        left.addLayout(self._tools())
+        left.addWidget(self._table_card(), 1)
+        row.addLayout(left, 1)
+        row.addWidget(self._cell_card())
+        session.job_changed.connect(self._follow)
+        fill.changed.connect(self.refresh)
+        fill.working_changed.connect(lambda _: self.refresh())
+
+    # --- parts -------------------------------------------------------------------------------
+
+    def _tools(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        row.setSpacing(8)
+        self.start = QPushButton("Fill the table")
+        self.start.setObjectName("main")
+        self.start.setToolTip("Lay every size on every width in the background, or stop it (Ctrl+Shift+L)")
+        self.start.clicked.connect(self.fill_or_stop)
+        row.addWidget(self.start)
+        row.addSpacing(10)
+        words = label("Usable widths", "soft")
+        self.widths = QLineEdit()
+        self.widths.setAccessibleName("Usable widths of the table")
+        self.widths.setToolTip("The widths that are asked for, with semicolons between them, in any unit")
+        self.widths.setMinimumWidth(190)
+        self.widths.editingFinished.connect(self._enter_widths)
+        words.setBuddy(self.widths)
+        row.addWidget(words)
+        row.addWidget(self.widths)
+        row.addStretch()
+        self.progress = label("", "soft")
+        row.addWidget(self.progress)
+        copy = QPushButton("Copy")
+        copy.setToolTip("Copy the table as text with tabs, for a sheet or a letter (Ctrl+Shift+Y)")
+        copy.clicked.connect(self.copy)
+        row.addWidget(copy)
+        return row
+
+    def _table_card(self) -> QWidget:
+        frame, column = card()
+        self.title = label("", "heading")
+        column.addWidget(self.title)
+        self.table = QTableWidget()
+        self.table.setAccessibleName("Length to buy for every size and width")
+        self.table.setItemDelegate(_CellPainter(self.table))
+        self.table.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
+        self.table.setSelectionMode(QAbstractItemView.SelectionMode.NoSelection)
+        self.table.setShowGrid(False)
+        self.table.horizontalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Stretch)
+        self.table.verticalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
+        self.table.verticalHeader().setDefaultSectionSize(_ROW)
+        for header in (self.table.horizontalHeader(), self.table.verticalHeader()):
+            header.setObjectName("sizes")
+            header.setHighlightSections(False)
+        self.table.currentCellChanged.connect(lambda row, column, *_: self._open(row, column))
+        column.addWidget(self.table, 1)
+        self.notes = label("", "soft", wrap=True)
+        column.addWidget(self.notes)
+        return frame
+
+    def _cell_card(self) -> QWidget:
+        frame, column = card()
+        frame.setFixedWidth(316)
+        self.cell_title = label("", "title", wrap=True)
+        column.addWidget(self.cell_title)
+        self.picture = LayPicture()
+        self.picture.setFixedHeight(150)
+        column.addWidget(self.picture)
+        self.why = label("", "broken", wrap=True)
+        column.addWidget(self.why)
+        self._sum = QGridLayout()
+        self._sum.setVerticalSpacing(1)
+        column.addLayout(self._sum)
+        self._ways_title = label("Every way", "heading")
+        column.addWidget(self._ways_title)
+        inner = QWidget()
+        self._ways = QGridLayout(inner)
+        self._ways.setContentsMargins(0, 0, 6, 0)
+        self._ways.setVerticalSpacing(2)
+        column.addWidget(scrolling(inner), 1)
+        self.better = QPushButton("Find a better lay for it")
+        self.better.setToolTip("Search this cell again, ten times as long; a shorter lay replaces the one here")
+        self.better.clicked.connect(self._improve)
+        column.addWidget(self.better)
+        return frame
+
+    # --- showing -----------------------------------------------------------------------------
+
+    def showEvent(self, event: object) -> None:
+        """Bring the table up to the job in hand whenever the stage comes into sight."""
+        self._follow()
+
+    def _follow(self) -> None:
+        if not self.isVisible():
+            if self.fill.working:
+                self.fill.stop()  # the job has changed: what is being laid is not asked for any more
+            return
+        cloth = self._session.cloth
+        if cloth is not None:
+            self.fill.show(self._session.job, cloth.id, self.widths_mm)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the table and the opened cell as they are now."""
+        if not self.isVisible():
+            return
+        fill, unit, cloth = self.fill, self._session.job.unit, self._session.cloth
+        done, of = fill.done
+        self.start.setText("Stop filling" if fill.working else "Fill the table" if done < of else "The table is full")
+        self.start.setEnabled(fill.working or done < of)
+        self.progress.setText(f"{done} of {of} cells")
+        written = "; ".join(shown_length(mm, unit, with_unit=False) for mm in self.widths_mm)
+        if not self.widths.hasFocus():
+            self.widths.setText(written)
+        name = "" if cloth is None else f" of {cloth.shown_name}"
+        relabelled(
+            self.title,
+            fill.refusal or f"Length to buy{name}: sizes down, usable widths across",
+            "broken" if fill.refusal else "heading",
+        )
+        self._show_table(unit, cloth)
+        self._show_notes(unit)
+        self._show_cell(unit, cloth)
+
+    def _show_table(self, unit: Unit, cloth: Cloth | None) -> None:
+        fill, table = self.fill, self.table
+        table.blockSignals(True)
+        table.setRowCount(len(fill.sizes))
+        table.setColumnCount(len(fill.widths_mm))
+        table.setHorizontalHeaderLabels([shown_length(mm, unit) for mm in fill.widths_mm])
+        table.setVerticalHeaderLabels(list(fill.sizes))
+        lengths = [cell.best.length_mm or 0.0 for cell in fill.cells.values() if cell.best is not None]
+        least, most = min(lengths, default=0.0), max(lengths, default=1.0)
+        for r, size in enumerate(fill.sizes):
+            for c, width in enumerate(fill.widths_mm):
+                item = table.item(r, c) or QTableWidgetItem()
+                item.setData(_CELL, self._shown((size, width), unit, cloth, least, most))
+                item.setToolTip(self._tip((size, width)))
+                item.setData(Qt.ItemDataRole.AccessibleTextRole, " ".join(item.data(_CELL)[:2]))
+                if table.item(r, c) is None:
+                    table.setItem(r, c, item)
+        table.blockSignals(False)
+        table.viewport().update()
+
+    def _shown(
+        self, place: Place, unit: Unit, cloth: Cloth | None, least: float, most: float
+    ) -> tuple[str, str, float | None, bool]:
+        """What a cell shows: figure, words, how long it is between the least and the most, whether it is opened."""
+        cell, chosen = self.fill.cells.get(place), place == self.opened
+        if cell is None or cloth is None:
+            working = place in self.fill.in_work.values()
+            return ("…" if working else "", "being laid" if working else "", None, chosen)
+        best = cell.best
+        if best is None or best.length_mm is None:
+            return ("–", "cannot be laid", None, chosen)
+        figure = shown_buy(_need(cell, cloth), unit)
+        share = (best.length_mm - least) / (most - least) if most > least + 1 else 0.0
+        words = "searching on" if place in self.fill.in_work.values() else way_name(best.way).lower()
+        return (figure, words, share, chosen)
+
+    def _tip(self, place: Place) -> str:
+        cell = self.fill.cells.get(place)
+        return "" if cell is None else cell.refusal
+
+    def _show_notes(self, unit: Unit) -> None:
+        found = jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]
+        self.notes.setText(
+            "  ".join(
+                f"From {own.size} on, {shown_length(own.width_mm, unit)} cloth needs "
+                f"{shown_cloth_length(own.more_mm, unit)} more than the size before."
+                for own in found
+            )
+        )
+        self.notes.setVisible(bool(found))
+
+    def _show_cell(self, unit: Unit, cloth: Cloth | None) -> None:
+        place = self.opened
+        cell = None if place is None else self.fill.cells.get(place)
+        now = (place, cell, unit, cloth, place in self.fill.in_work.values())
+        if now == self._shown_cell:
+            return
+        self._shown_cell = now
+        emptied(self._sum)
+        emptied(self._ways)
+        filled = cell is not None and cell.best is not None
+        for widget in (self.picture, self._ways_title, self.better):
+            widget.setVisible(filled)
+        self.why.setVisible(False)
+        if place is None or cell is None or cloth is None:
+            self.cell_title.setText("Click a cell to see its lay" if place is None else self._named(place, unit))
+            return
+        self.cell_title.setText(self._named(place, unit))
+        if not filled:
+            relabelled(self.why, cell.refusal, "broken")
+            self.why.setVisible(True)
+            return
+        lay = self.fill.lay_at(place)
+        self.picture.show_lay(lay, 1.0 if lay is None else lay.table_mm)
+        self._show_sum(cell, cloth, unit)
+        self._show_ways(cell, unit)
+        self.better.setEnabled(place not in self.fill.in_work.values())
+
+    @staticmethod
+    def _named(place: Place, unit: Unit) -> str:
+        size, width = place
+        return f"{size} on {shown_length(width, unit)}"
+
+    def _show_sum(self, cell: Cell, cloth: Cloth, unit: Unit) -> None:
+        needed, best = _need(cell, cloth), cell.best
+        assert best is not None
+        rows = [
+            ("lay", shown_cloth_length(needed.lay_mm, unit)),
+            ("squaring, both ends", f"+ {shown_length(needed.squaring_mm, unit)}"),
+            ("shrinkage", f"+ {shown_length(needed.shrinkage_mm, unit)}"),
+            ("the shop's step", f"+ {shown_length(needed.rounding_mm, unit)}"),
+            ("to buy", shown_buy(needed, unit)),
+            ("used", f"{best.used_share:.0%}"),
+            ("cutting, about", f"{best.minutes:.0f} min"),
+        ]
+        for k, (word, figure) in enumerate(rows):
+            strong = "heading" if word == "to buy" else ""
+            self._sum.addWidget(label(word, strong or "soft"), k, 0)
+            value = label(figure, strong)
+            value.setAlignment(Qt.AlignmentFlag.AlignRight)
+            self._sum.addWidget(value, k, 1)
+
+    def _show_ways(self, cell: Cell, unit: Unit) -> None:
+        laid = sorted((own for own in cell.ways if own.length_mm is not None), key=lambda own: own.length_mm or 0.0)
+        for k, own in enumerate(laid):
+            self._ways.addWidget(label(way_name(own.way), "soft", wrap=True), k, 0)
+            length = label(shown_cloth_length(own.length_mm or 0.0, unit), "" if own.complete else "broken")
+            length.setAlignment(Qt.AlignmentFlag.AlignRight)
+            self._ways.addWidget(length, k, 1)
+            minutes = label(f"{own.minutes:.0f} min", "soft")
+            minutes.setAlignment(Qt.AlignmentFlag.AlignRight)
+            self._ways.addWidget(minutes, k, 2)
+        self._ways.setRowStretch(len(laid), 1)
+
+    # --- what is done --------------------------------------------------------------------------
+
+    def fill_or_stop(self) -> None:
+        """Fill what is not yet filled, or stop that."""
+        if self.fill.working:
+            self.fill.stop()
+        else:
+            self.fill.fill()
+
+    def _open(self, row: int, column: int) -> None:
+        if 0 <= row < len(self.fill.sizes) and 0 <= column < len(self.fill.widths_mm):
+            self.opened = (self.fill.sizes[row], self.fill.widths_mm[column])
+            self.refresh()
+
+    def _improve(self) -> None:
+        if self.opened is not None:
+            self.fill.improve(self.opened)
+
+    def _enter_widths(self) -> None:
+        """Take the widths that were typed; say which cannot be read."""
+        unit = self._session.job.unit
+        try:
+            widths = {parsed_length(text, unit) for text in self.widths.text().split(";") if text.strip()}
+        except UnreadableLength as reason:
+            self._session.trouble.emit(str(reason))
+            return
+        wrong = [mm for mm in widths if not 100 <= mm <= _MOST_WIDTH_MM]
+        if wrong or not widths or len(widths) > _MOST_WIDTHS:
+            self._session.trouble.emit(
+                f"Usable widths lie between {shown_length(100, unit)} and {shown_length(_MOST_WIDTH_MM, unit)}; "
+                f"up to {_MOST_WIDTHS} of them make a table."
+            )
+            return
+        self.widths_mm = tuple(sorted(widths))
+        self.widths.clearFocus()
+        self._follow()
+
+    def copy(self) -> None:
+        """Put the table on the clipboard, cells parted by tabs."""
+        QGuiApplication.clipboard().setText(self.as_text("\t"))
+
+    def as_text(self, between: str) -> str:
+        """The table as lines of text, with the lengths to buy."""
+        unit, cloth = self._session.job.unit, self._session.cloth
+        lines = [["", *(shown_length(mm, unit) for mm in self.fill.widths_mm)]]
+        for size in self.fill.sizes:
+            cells = (self.fill.cells.get((size, width)) for width in self.fill.widths_mm)
+            lines.append(
+                [size, *("" if own is None or cloth is None else self._written(own, cloth, unit) for own in cells)]
+            )
+        return "".join(between.join(line) + "\n" for line in lines)
+
+    @staticmethod
+    def _written(cell: Cell, cloth: Cloth, unit: Unit) -> str:
+        return "–" if cell.best is None else shown_buy(_need(cell, cloth), unit)
+
+
+def _need(cell: Cell, cloth: Cloth) -> Need:
+    """What the best lay of a cell needs of a cloth."""
+    best = cell.best
+    assert best is not None
+    assert best.length_mm is not None
+    return need_of(best.length_mm, cloth, complete=best.complete)
+
+
+def shown_buy(needed: Need, unit: Unit) -> str:
+    """The length to buy, with *at least* before it while the lay is not complete."""
+    return ("at least " if needed.at_least else "") + shown_cloth_length(needed.buy_mm, unit)

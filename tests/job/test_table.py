@@ -1,0 +1,187 @@
+"""The yardage table: every cell a real lay; what it depends on, what it never goes below, what a wider one takes."""
+
+import json
+from dataclasses import replace
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from shapely.geometry import Polygon
+
+from tests.lay.shapes import BOX, job, piece
+from wickel.body import Body, size_body
+from wickel.cloth import Cloth, Print, Repeat
+from wickel.files import TableStore, job_of
+from wickel.job import (
+    Cell,
+    Garment,
+    Job,
+    JobRefused,
+    WayLine,
+    bodies_for,
+    cell_key,
+    cell_of,
+    cell_pieces,
+    cut_pieces,
+    jumps,
+    row_of,
+)
+from wickel.lay import cutting_minutes, exact_check, kept, make_lay, relaid
+from wickel.yardage import need_of
+
+CLOTH = Cloth(id="main", usable_width_mm=1400, print=Print.TWO_WAY, reserve_mm=5)
+
+
+def dress_job(size="92", style="box-dress", cloth=CLOTH):
+    others = {"interfacing": "main", "lining": "main", "contrast": "main"}
+    garment = Garment(id="d", style=style, body=size_body(size), size=size, cloths=others)
+    return Job(cloths=(cloth,), garments=(garment,))
+
+
+def row(size="92", widths=(1100.0, 1140.0, 1500.0), style="box-dress", effort=4):
+    return row_of(dress_job(size, style), "main", size, size_body(size), widths, effort=effort)
+
+
+def copies_mm2(pieces):
+    """The area of everything that is cut, wholes from a fold counted twice; by Shapely."""
+    return sum(
+        Polygon(p.cut_line, p.holes).area * order.copies * (2 if order.fold_edges else 1)
+        for p in pieces
+        for order in p.orders
+    )
+
+
+@settings(max_examples=8, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(st.sampled_from(("80", "92", "106", "124")), st.floats(900, 1600), st.floats(0, 300))
+def test_no_cell_is_below_its_area_and_a_wider_one_needs_no_more_in_any_way(size, width, wider):
+    narrow, wide = row(size, (width, width + wider + 1))
+    pieces, cloth = cell_pieces(dress_job(size), "main", size, size_body(size), width)
+    for cell, own in ((narrow, cloth), (wide, replace(cloth, usable_width_mm=width + wider + 1))):
+        for line in cell.ways:
+            if line.length_mm is not None:
+                assert line.length_mm >= copies_mm2(pieces) / own.lay_width_mm - 1e-6
+                assert line.length_mm >= line.least_mm - 1e-6
+    before = {line.way: line.length_mm for line in narrow.ways if line.complete}
+    best = narrow.best
+    assert best is not None
+    after = {line.way: line.length_mm for line in wide.ways}
+    assert after[best.way] <= before[best.way] + 1e-6
+
+
+def test_every_cell_is_a_lay_that_passes_the_exact_check_again():
+    for cell in row(widths=(1100.0, 1500.0)):
+        pieces, cloth = cell_pieces(dress_job(), "main", "92", size_body("92"), cell.width_mm)
+        lay = relaid(cell.laid, pieces, cloth)
+        assert lay is not None
+        assert exact_check(lay) == ()
+        assert (lay.way, lay.lay_length_mm) == (cell.best.way, pytest.approx(cell.best.length_mm))
+
+
+@pytest.mark.parametrize("way", ["open", "lengthwise", "partial", "to-middle", "turned"])
+def test_a_lay_is_laid_again_on_a_wider_cloth_and_refused_on_a_narrower(way):
+    halves = [piece(f"h{k}", [[0, 0], [500, 0], [500, 200], [0, 240]], fold=[[0, 0], [500, 0]]) for k in range(2)]
+    record = job(*halves, piece("box", BOX, 2, pair=True), width=1100)
+    a_job = job_of(record)
+    pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
+    lay = make_lay(pieces, cloth, way, effort=30)
+    wider = relaid(kept(lay), pieces, replace(cloth, usable_width_mm=1180))
+    assert wider is not None
+    assert exact_check(wider) == ()
+    assert wider.lay_length_mm == pytest.approx(lay.lay_length_mm)
+    assert relaid(kept(lay), pieces, replace(cloth, usable_width_mm=430)) is None
+    assert relaid(kept(lay), pieces[:-1], cloth) is None
+
+
+def test_a_cell_is_kept_and_read_and_a_spoilt_file_is_not_there(tmp_path):
+    (cell,) = row(widths=(1400.0,))
+    store = TableStore(tmp_path)
+    assert store.find(cell.key, "92", 1400.0) is None
+    store.keep(cell)
+    assert store.find(cell.key, "92", 1400.0) == cell
+    path = tmp_path / f"{cell.key}.cell.json"
+    good = path.read_text()
+    record = json.loads(good)
+    for bad in ("", "{", "[]", "{}", json.dumps(record | {"key": "other"}), json.dumps(record | {"ways": 3})):
+        path.write_text(bad)
+        assert store.find(cell.key, "92", 1400.0) is None
+    path.write_text(good)
+    assert store.find(cell.key, "92", 1400.0) == cell
+
+
+def test_the_key_follows_what_the_lay_depends_on_and_nothing_else():
+    pieces, cloth = cell_pieces(dress_job(), "main", "92", size_body("92"), 1400.0)
+    key = cell_key(pieces, cloth)
+    same = (
+        replace(cloth, name="Another name"),
+        replace(cloth, price=12.0, step_mm=250.0),
+        replace(cloth, colour="#112233"),
+    )
+    other = (
+        replace(cloth, reserve_mm=6),
+        replace(cloth, print=Print.ONE_WAY),
+        replace(cloth, margin_mm=2),
+        replace(cloth, design=replace(cloth.design, repeat=Repeat(along_mm=80))),
+    )
+    assert {cell_key(pieces, own) for own in same} == {key}
+    assert key not in {cell_key(pieces, own) for own in other}
+    longer, _ = cell_pieces(dress_job("96"), "main", "96", size_body("96"), 1400.0)
+    assert cell_key(longer, cloth) != key
+
+
+def test_a_width_that_cannot_hold_a_piece_says_which():
+    (cell,) = row(widths=(300.0,))
+    assert cell.best is None
+    assert "Front is 81.5 cm across" in cell.refusal
+
+
+def test_an_improved_cell_is_never_longer():
+    (cell,) = row(widths=(1400.0,), effort=1)
+    pieces, cloth = cell_pieces(dress_job(), "main", "92", size_body("92"), 1400.0)
+    assert cell_of("92", pieces, cloth, known=cell, effort=2, seed=5).best.length_mm <= cell.best.length_mm
+
+
+def test_rows_are_the_measured_body_and_the_sizes_of_its_chart():
+    a_job = dress_job()
+    assert list(bodies_for(a_job))[:2] == ["80", "84"]
+    own = Body(name="Ida", measurements_mm=dict(size_body("92").measurements_mm) | {"bust": 935.0})
+    measured = replace(a_job, client="Ida", garments=(replace(a_job.garments[0], body=own, size=""),))
+    assert list(bodies_for(measured))[:2] == ["Ida", "80"]
+    with pytest.raises(JobRefused, match="plain pieces only"):
+        bodies_for(replace(a_job, garments=()))
+
+
+def test_jumps_that_matter_are_pointed_out_the_greatest_first():
+    def cell(size, width, mm):
+        line = WayLine(way="open", length_mm=mm, complete=True)
+        return Cell(size=size, width_mm=width, ways=(line,))
+
+    cells = [
+        *(cell(size, 1100.0, mm) for size, mm in (("84", 2000), ("92", 2310), ("96", 2400))),
+        *(cell(size, 1400.0, mm) for size, mm in (("84", 1300), ("92", 1400), ("96", 2000))),
+    ]
+    assert [(j.size, j.width_mm, j.more_mm) for j in jumps(cells, ("84", "92", "96"))] == [
+        ("96", 1400.0, 600),
+        ("92", 1100.0, 310),
+    ]
+
+
+def test_cutting_time_by_hand():
+    # 640 mm round: 3 min to spread, 0.4 to lay, 0.427 to cut; on the fold in half 2 more for the fold
+    a_job = job_of(job(piece("box", BOX)))
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", effort=1)
+    assert cutting_minutes(lay) == pytest.approx(3 + 0.4 + 640 / 1500)
+    folded = make_lay(cut_pieces(a_job), a_job.cloths[0], "lengthwise", effort=1)
+    assert cutting_minutes(folded) == pytest.approx(3 + 2 + 0.4 + 640 / 1500)
+
+
+@given(
+    st.floats(100, 9000), st.floats(0, 0.2), st.floats(0, 60), st.sampled_from((100.0, 114.3, 228.6)), st.floats(1, 900)
+)
+def test_shrinkage_squaring_and_a_longer_lay_never_shorten_what_is_bought(lay, shrink, squaring, step, more):
+    plain = Cloth(id="c", usable_width_mm=1400, squaring_mm=0.0, step_mm=step)
+    full = replace(plain, squaring_mm=squaring, shrink_along=shrink)
+    bought = need_of(lay, full, complete=True)
+    assert bought.buy_mm >= need_of(lay, plain, complete=True).buy_mm
+    assert bought.buy_mm >= bought.need_mm - 0.01
+    assert need_of(lay + more, full, complete=True).buy_mm >= bought.buy_mm
+    assert bought.lay_mm + bought.squaring_mm + bought.shrinkage_mm + bought.rounding_mm == pytest.approx(bought.buy_mm)
