@@ -199,3 +199,38 @@ def test_sections_that_nothing_needs_are_refused_with_the_reason(order, tmp_path
     answer = run("lay", order, "-o", tmp_path / "out.lay.json", "--fold", "lengthwise+open")
     assert answer.exit_code == 1
     assert "one way does for all pieces" in answer.output
+
+
+def test_the_yardage_table_is_printed_written_and_given_as_json(order, tmp_path):
+    csv = tmp_path / "table.csv"
+    asked = ("--sizes", "92,106", "--widths", "110,150,60", "--effort", 2)
+    result = run("yardage", order, *asked, "--csv", csv)
+    assert result.exit_code == 0
+    lines = result.stdout.splitlines()
+    assert lines[0].split() == ["60", "cm", "110", "cm", "150", "cm"]
+    assert [line.split()[0] for line in lines[1:3]] == ["92", "106"]
+    assert "no way of folding can hold it" in result.stdout
+    rows = csv.read_text().splitlines()
+    assert len(rows) == 7
+    assert rows[0].startswith("size,usable_width_mm,way,lay_length_mm")
+    record = json.loads(run("yardage", order, *asked, "--json").stdout)
+    cells = {(own["size"], own["usable_width_mm"]): own for own in record["cells"]}
+    assert "refusal" in cells["92", 600]
+    one = cells["92", 1500]
+    assert one["buy_mm"] >= one["need_mm"] - 0.01 > one["lay_length_mm"]
+    assert one["way"] in one["ways"]
+
+
+@pytest.mark.parametrize(
+    ("words", "said"),
+    [
+        (("--sizes", "93"), "There is no size “93”"),
+        (("--widths", "110,broad"), "broad"),
+        (("--cloth", "silk"), "no cloth “silk”"),
+    ],
+)
+def test_what_no_table_can_be_made_of_is_refused_with_2(order, words, said):
+    result = run("yardage", order, *words)
+    assert result.exit_code == 2
+    assert said in result.stderr
+    assert result.stdout == ""

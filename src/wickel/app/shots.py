@@ -52,12 +52,26 @@ def write_shots(folder: Path) -> int:
         window.lay.opened.setChecked(False)
         window.session.undo_stack.undo()
         _print_shots(window, jobs, shot)
+        _buy_shot(window, jobs, app.processEvents, shot)
         apply_theme(app, DARK)
         window.slip.dress()
         window.open_path(jobs[2])
         shot("lay-dark-inches", 3)
         window.close()
     return 0
+
+
+def _buy_shot(
+    window: MainWindow, jobs: list[Path], events: Callable[[], None], shot: Callable[[str, int], None]
+) -> None:
+    """The yardage table of a dress, full, with a cell opened."""
+    window.open_path(jobs[0])
+    window.show_stage(4)
+    window.buy.fill_or_stop()
+    while window.buy.fill.working:
+        events()
+    window.buy.table.setCurrentCell(4, 3)
+    shot("buy", 4)
 
 
 def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:

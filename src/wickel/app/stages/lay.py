@@ -25,7 +25,7 @@ from wickel.cloth import WAYS, depth_fits, planned, way_name
 from wickel.files.drawing import copies_text
 from wickel.geometry import Bounds, bounds
 from wickel.job import BEST
-from wickel.lay import Lay, Placement, on_table, unfolded_lay
+from wickel.lay import Lay, Placement, cutting_minutes, on_table, unfolded_lay
 from wickel.units import shown_cloth_length, shown_length
 
 
@@ -59,7 +59,8 @@ class WayCard(TakenCard):
         """Show what is known of this way; ``aside`` says why it is not searched any more."""
         self.picture.show_lay(lay, longest_mm)
         self.length.setText(length)
-        self.used.setText("" if lay is None else f"{lay.used_share:.0%} used")
+        self.used.setText("" if lay is None else f"{lay.used_share:.0%} used, ≈ {cutting_minutes(lay):.0f} min")
+        self.used.setToolTip("The share of the cloth that is used, and about how long spreading and cutting take")
         self.aside.setText(aside)
         self.aside.setVisible(bool(aside))
         self.snag.setText(refusal)
