@@ -54,7 +54,7 @@ _KEYS = (
     "Ctrl+K: keep the client's measurements",
     "Ctrl+L: find a better lay, or stop",
     "Ctrl+Shift and O, H, D, M, C, T, F, K, P: ways to fold · G: sections · B: the shortest way",
-    "Ctrl+U: the lay opened out, or as it lies",
+    "Ctrl+U: the lay opened out, or as it lies · Ctrl+J: every piece as it is cut",
     "Ctrl+B: hold the piece in hand where it lies · Ctrl+Shift+L: fill the table of lengths, or stop",
     "Page Down, Page Up: next and previous piece · Esc: put the piece down",
     "+ and −, wheel: zoom · 0: all in sight · drag: move",
@@ -179,6 +179,7 @@ class MainWindow(QMainWindow):
             self._action(lay, name, f"Ctrl+Shift+{key}", partial(self.lay.take_way, way))
         self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
         self._action(lay, "&Unfolded, or as it lies", "Ctrl+U", self.lay.opened.toggle)
+        self._action(lay, "Every piece as it is c&ut", "Ctrl+J", self.lay.as_cut.toggle)
         self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
         buy = bar.addMenu("&Buy")
         self._action(buy, "&Fill the table, or stop", "Ctrl+Shift+L", self._fill_table)
@@ -250,7 +251,7 @@ class MainWindow(QMainWindow):
         self.slip.say(sentence)
 
     def _zoom(self, how: str) -> None:
-        view = {DRAFT: self.draft.paper, LAY: self.lay.view}.get(self.stack.currentIndex())
+        view = {DRAFT: self.draft.paper, LAY: self.lay.in_sight}.get(self.stack.currentIndex())
         if view is not None:
             getattr(view, how)()
 
@@ -274,6 +275,7 @@ class MainWindow(QMainWindow):
 
     def open_path(self, path: Path) -> bool:
         """Open a job file; say why if it cannot be."""
+        self._session.close_job()  # it may be this one, changed a moment ago
         try:
             job = read_job(path)
         except UnreadableFile as reason:

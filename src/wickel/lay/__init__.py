@@ -24,6 +24,7 @@ from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_tabl
 from wickel.lay.stacked import stack_partner, stacked_lays
 from wickel.lay.unfolding import unfolded_lay
 from wickel.lay.ways import WayFound, lay_ways
+from wickel.lay.worn import WornCopy, worn_copies
 
 __all__ = [
     "DEFAULT_EFFORT",
@@ -45,6 +46,7 @@ __all__ = [
     "Shape",
     "Stopped",
     "WayFound",
+    "WornCopy",
     "allowed_turns",
     "better",
     "cut_from",
@@ -68,4 +70,5 @@ __all__ = [
     "warm_in_background",
     "with_findings",
     "with_straight_folds",
+    "worn_copies",
 ]

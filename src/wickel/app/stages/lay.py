@@ -12,12 +12,15 @@ from PySide6.QtWidgets import (
     QHBoxLayout,
     QLabel,
     QPushButton,
+    QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
 
 from wickel.app.session import LONG_EFFORT, Session
+from wickel.app.table.cut_view import CutView
 from wickel.app.table.lay_view import LayView
+from wickel.app.table.view import PickView
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, narrow, relabelled, scrolling
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
@@ -140,7 +143,11 @@ class LayStage(QWidget):
         left.addLayout(self._tools())
         self.view = LayView()
         self.view.picked.connect(lambda _: self._show_hand())
-        left.addWidget(self.view, 1)
+        self.cut = CutView()
+        self.shown = QStackedWidget()
+        self.shown.addWidget(self.view)
+        self.shown.addWidget(self.cut)
+        left.addWidget(self.shown, 1)
         left.addWidget(self._hand_card())
         row.addLayout(left, 1)
         row.addLayout(self._ways())
@@ -184,9 +191,14 @@ class LayStage(QWidget):
         self.opened.setToolTip("Show every copy on the flat cloth, as it lies when the cloth is opened out (Ctrl+U)")
         self.opened.toggled.connect(lambda _: self._show_lay())
         row.addWidget(self.opened)
+        self.as_cut = QPushButton("As cut")
+        self.as_cut.setCheckable(True)
+        self.as_cut.setToolTip("Show every piece head up with the print that it gets (Ctrl+J)")
+        self.as_cut.toggled.connect(lambda _: self._show_lay())
+        row.addWidget(self.as_cut)
         fit = QPushButton("All in sight")
         fit.setToolTip("Bring the whole lay into sight (0)")
-        fit.clicked.connect(lambda: self.view.fit())
+        fit.clicked.connect(lambda: self.in_sight.fit())
         row.addWidget(fit)
         return row
 
@@ -273,7 +285,14 @@ class LayStage(QWidget):
         opened = lay is not None and self.opened.isChecked()
         held = frozenset() if opened else self._session.held
         self.view.show_lay(unfolded_lay(lay) if lay and opened else lay, self._session.job.unit, held)
+        self.cut.show_lay(lay if self.as_cut.isChecked() else None)
+        self.shown.setCurrentWidget(self.in_sight)
         self._show_hand()
+
+    @property
+    def in_sight(self) -> PickView:
+        """The lay on its cloth, or its pieces as they are cut."""
+        return self.cut if self.as_cut.isChecked() else self.view
 
     def _show_fold(self) -> None:
         """Show the way in use, and how deep its fold is."""
@@ -323,8 +342,12 @@ class LayStage(QWidget):
     def _show_hand(self) -> None:
         lay, chosen = self.view.lay, self.view.chosen
         placement = None if lay is None else next((p for p in lay.placements if p.id == chosen), None)
-        self.hold.setVisible(placement is not None and not self.opened.isChecked())
+        self.hold.setVisible(placement is not None and not self.opened.isChecked() and not self.as_cut.isChecked())
         self.hold.setText("Let it go" if chosen in self._session.held else "Hold it here")
+        if lay is not None and self.as_cut.isChecked():
+            relabelled(self.hand_title, "Every piece as it is cut", "heading")
+            self.hand.setText("Head up, seen from the right side, within the seams: what will be seen of the print.")
+            return
         if lay is None or placement is None:
             refusal = self._session.refusal or self._session.lay_refusals.get(self._session.way, "")
             broken = () if lay is None else lay.broken

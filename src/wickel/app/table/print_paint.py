@@ -71,9 +71,9 @@ def _paint_border(painter: QPainter, cloth: Cloth, there: QRectF, scale: float) 
         if border.at is BorderAt.ACROSS:  # the outer line towards the start of the cloth: a quarter turn
             turn = QTransform(0, share_x, -share_y, 0, right, low)
         elif low + high < width:
-            turn = QTransform(share_x, 0, 0, -share_y, left, high)
+            turn = QTransform(share_x, 0, 0, -share_y, 0, high)  # its pattern begins with the cloth
         else:
-            turn = QTransform(share_x, 0, 0, share_y, left, low)
+            turn = QTransform(share_x, 0, 0, share_y, 0, low)
         brush = QBrush(tile)
         brush.setTransform(turn)
         painter.fillRect(QRectF(left, low, right - left, high - low).intersected(there), brush)
