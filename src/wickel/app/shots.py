@@ -93,6 +93,10 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
         if name == "border":
             shot("cloth-border", 2)
         shot(f"lay-{name}", 3)
+        if name == "check":
+            window.lay.as_cut.setChecked(True)
+            shot("lay-as-cut", 3)
+            window.lay.as_cut.setChecked(False)
     while session.undo_stack.canUndo():
         session.undo_stack.undo()
 

@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wickel.lay.nest.arrays import TOUCHING, Ints
-from wickel.lay.nest.tables import Tables, loops
+from wickel.lay.nest.tables import MANY_ITEMS, Tables, loops
 
 PATIENCE, PATIENCE_EACH = 20, 0.5
 """Sweeps without the total depth falling by 2 % after which a length is given up, and so many more for each item."""
@@ -35,8 +35,8 @@ FEW_ITEMS = 16
 """With so few items it then also looks at what touches the other way: ignored, which fits lays that have been pushed,
 or taken for an overlap, which fits what only fits exactly."""
 
-MANY, NEIGHBOURS = 40, 4
-"""With more items than that, the two that are swapped are of nearly one size: so many apart in their order by area."""
+NEIGHBOURS = 4
+"""With many items the two that are swapped are of nearly one size: so many apart in their order by area."""
 
 _SHORTER, _FASTER, _SLOWER, _LEAST = 0.005, 1.3, 0.8, 0.001
 _FROM_FAILED = 0.7
@@ -199,10 +199,10 @@ class Separation:
         failed = self._failed
         base = failed if failed is not None and self._rng.random() < _FROM_FAILED else self.best.places
         made = base.copy()
-        if self.items > MANY and self._rng.random() < 0.5:
+        if self.items > MANY_ITEMS and self._rng.random() < 0.5:
             return self.best.places.copy()  # cut at another place is change enough
         first = int(self._rng.integers(len(self._larger)))
-        reach = len(self._larger) if self.items <= MANY else NEIGHBOURS
+        reach = len(self._larger) if self.items <= MANY_ITEMS else NEIGHBOURS
         near = [k for k in range(max(0, first - reach), min(len(self._larger), first + reach + 1)) if k != first]
         one, other = int(self._larger[first]), int(self._larger[near[int(self._rng.integers(len(near)))]])
         t = self.tables

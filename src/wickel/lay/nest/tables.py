@@ -26,9 +26,15 @@ Tick = Callable[[], None]
 
 _PAIRS_AT_ONCE = 60
 
-SLACK = 0.25
-"""Half of what rounding a place to the grid takes or adds, in columns. Two whose outer stretches overlap, and not their
-inner ones, only touch: they came so near by rounding, and pushing the lay apart undoes it."""
+MANY_ITEMS = 40
+"""From so many items on a lay is long and its errors add up."""
+
+SLACK, SLACK_OF_MANY = 0.25, 0.12
+"""Half of what rounding a place to the grid takes or adds, in columns; less where errors add up.
+
+Two whose outer stretches overlap, and not their inner ones, only touch: they came so near by rounding, and pushing the
+lay apart undoes it.
+"""
 
 
 def loops() -> ModuleType:
@@ -46,11 +52,12 @@ def loops() -> ModuleType:
 
 @dataclass(frozen=True, slots=True)
 class Grid:
-    """Cell sizes in mm, along the strip and across it, and into how many bands a row is cut."""
+    """Cell sizes in mm, along the strip and across it; into how many bands a row is cut; the slack in columns."""
 
     dx: float
     dy: float
     bands: int = 1
+    slack: float = SLACK
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,7 +133,7 @@ def banded(candidate: Candidate, grid: Grid) -> Bands:
     above = 0.0 if above < 1e-9 else above
     outer = inner = _outer(candidate.outline, above, grid.dy / grid.bands)
     if lattice[0] == 0:  # what is bound along cannot be pushed there: it must not even touch
-        inner = _inner(candidate.outline, above, grid.dy / grid.bands, SLACK * grid.dx)
+        inner = _inner(candidate.outline, above, grid.dy / grid.bands, grid.slack * grid.dx)
     steps = math.floor((candidate.high_mm + box.min_y - low) / grid.dy + 1e-9)
     outer, inner = (Stretches(own.band, own.reach + shift) for own in (outer, inner))
     return Bands(outer, inner, box.max_x + shift, base, above, steps, shift, lattice)
@@ -157,7 +164,8 @@ def grid_for(problem: Problem, dx: float, dy: float, bands: int) -> Grid:
     lattices = [c.lattice for item in problem.items for c in item.candidates if c.lattice is not None]
     along = [mm for own in lattices for mm in (own.along_mm, abs(own.offset_mm)) if _comes_again(mm)]
     across = [own.across_mm for own in lattices if _comes_again(own.across_mm)]
-    return Grid(_dividing(along, dx), _dividing(across, dy), bands)
+    slack = SLACK if len(problem.items) <= MANY_ITEMS else SLACK_OF_MANY
+    return Grid(_dividing(along, dx), _dividing(across, dy), bands, slack)
 
 
 def _comes_again(mm: float | None) -> TypeGuard[float]:
