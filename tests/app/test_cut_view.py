@@ -9,11 +9,11 @@ from PySide6.QtGui import QImage, QPainter, QTransform
 from shapely import contains_xy
 from shapely.geometry import Polygon
 
-from tests.app.test_window import CTRL, LAY, LEFT, go
-from wickel.app.table.cut_view import CutItem, places
+from tests.app.test_window import CTRL, LAY, LEFT, SHIFT, go
+from wickel.app.table.cut_view import CutItem, apart, paint_cut
 from wickel.app.table.print_paint import paint_print
 from wickel.body import size_body
-from wickel.geometry import bounds
+from wickel.geometry import Affine, bounds
 from wickel.job import Garment, Job, cut_pieces
 from wickel.lay import flat_copies, make_lay, worn_copies
 from wickel.studio import shelf_cloth
@@ -54,14 +54,12 @@ def flat_picture(cloth, length):
 
 def shown(qapp, copy, cloth):
     """The picture of one copy, and where its frame's origin lies in it."""
-    item = CutItem(copy, cloth, (0.0, 0.0))
+    item = CutItem(copy, cloth, Affine())
     box = bounds(copy.net)
     image = blank(box.width * PX + 4, box.height * PX + 4, "#000000")
     painter = QPainter(image)
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     painter.setTransform(QTransform(PX, 0, 0, PX, 2 - box.min_x * PX, 2 + box.max_y * PX))
-    from wickel.app.table.cut_view import paint_cut
-
     paint_cut(painter, cloth, item._there, item._net)
     painter.end()
     return grey(image), (2 - box.min_x * PX, 2 + box.max_y * PX)
@@ -134,9 +132,8 @@ def test_copies_are_head_up_whole_and_apart(way):
             bottom = [x for x, y in copy.net if y < box.min_y + 1]
             top = [x for x, y in copy.net if y > box.max_y - 1]
             assert max(bottom) - min(bottom) > max(top) - min(top) > 0
-    shapes = [
-        Polygon([(x + dx, y + dy) for x, y in copy.net]) for copy, (dx, dy) in zip(copies, places(copies), strict=True)
-    ]
+    moves = apart(copies)
+    shapes = [Polygon(moves[copy.id].all(copy.net)) for copy in copies]
     assert not any(a.intersects(b) for k, a in enumerate(shapes) for b in shapes[:k])
 
 
@@ -146,6 +143,18 @@ def test_the_pieces_as_cut_are_shown_by_button_and_key(window, session, qtbot):
     assert window.lay.cut.isVisible()
     assert not window.lay.view.isVisible()
     assert len(window.lay.cut.items_by_id) == sum(p.yields for p in session.lay.placements)
+    assert window.lay.hand_title.text() == "Every piece as it is cut"
+    assert window.lay.sewn.isVisible()
+    before = {id: item.cut_path.boundingRect() for id, item in window.lay.cut.items_by_id.items()}
+    qtbot.mouseClick(window.lay.sewn, LEFT)
+    assert window.lay.hand_title.text() == "Put together, unrolled round the body"
+    after = {id: item.cut_path.boundingRect() for id, item in window.lay.cut.items_by_id.items()}
+    assert set(after) == set(before)
+    front, back = (
+        next(box for id, box in after.items() if id.startswith(f"dress/{name}/")) for name in ("front", "back")
+    )
+    assert front.bottom() == pytest.approx(back.bottom(), abs=2)  # their hems on one level
+    qtbot.keyClick(window, Qt.Key.Key_J, CTRL | SHIFT)
     assert window.lay.hand_title.text() == "Every piece as it is cut"
     qtbot.keyClick(window.lay.cut, Qt.Key.Key_PageDown)
     assert window.lay.cut.chosen

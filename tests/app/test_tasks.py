@@ -5,10 +5,12 @@ import os
 import pytest
 
 from tests.lay.shapes import four_kinds, job, piece
+from wickel.app.fill import TableFill
 from wickel.app.tasks import InlineRunner, LayTask, ProcessRunner
-from wickel.files import job_of
+from wickel.files import TableStore, job_of
 from wickel.job import cut_pieces
 from wickel.lay import make_lay
+from wickel.studio import orders
 
 
 def task(effort=3, ways=("open", "lengthwise"), **cloth):
@@ -88,3 +90,27 @@ def test_the_inline_runner_tells_the_same(qapp):
     runner.start(task())
     assert told[-1] == "finished"
     assert {"open", "lengthwise"} <= set(told)
+
+
+def test_a_fill_that_is_shut_in_the_middle_leaves_no_process_and_loses_no_cell(runner, qtbot, tmp_path):
+    a_job = orders()[0]
+    store = TableStore(tmp_path)
+    fill = TableFill(runner, store)
+    fill.show(a_job, a_job.cloths[0].id, (1400.0, 1500.0))
+    fill.fill()
+    qtbot.waitUntil(lambda: fill.done[0] >= 3, timeout=60_000)
+    ids = [own.process_id for own in fill._runners]
+    done = dict(fill.cells)
+    fill.shut()
+    assert len(ids) == 2
+    assert not any(alive(pid) for pid in ids)
+    again = TableFill(runner, store)
+    again.show(a_job, a_job.cloths[0].id, (1400.0, 1500.0))
+    qtbot.waitUntil(lambda: not again._unread)
+    assert {place: again.cells[place] for place in done} == done
+    again.fill()
+    qtbot.waitUntil(lambda: again.done[0] > len(done), timeout=60_000)
+    again.stop()
+    assert not again.working
+    assert {place: again.cells[place] for place in done} == done
+    again.shut()

@@ -94,8 +94,9 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
             shot("cloth-border", 2)
         shot(f"lay-{name}", 3)
         if name == "check":
-            window.lay.as_cut.setChecked(True)
+            window.lay.put_together()
             shot("lay-as-cut", 3)
+            window.lay.sewn.setChecked(False)
             window.lay.as_cut.setChecked(False)
     while session.undo_stack.canUndo():
         session.undo_stack.undo()

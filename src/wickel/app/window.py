@@ -54,7 +54,7 @@ _KEYS = (
     "Ctrl+K: keep the client's measurements",
     "Ctrl+L: find a better lay, or stop",
     "Ctrl+Shift and O, H, D, M, C, T, F, K, P: ways to fold · G: sections · B: the shortest way",
-    "Ctrl+U: the lay opened out, or as it lies · Ctrl+J: every piece as it is cut",
+    "Ctrl+U: the lay opened out, or as it lies · Ctrl+J: every piece as it is cut · Ctrl+Shift+J: put together",
     "Ctrl+B: hold the piece in hand where it lies · Ctrl+Shift+L: fill the table of lengths, or stop",
     "Page Down, Page Up: next and previous piece · Esc: put the piece down",
     "+ and −, wheel: zoom · 0: all in sight · drag: move",
@@ -170,17 +170,7 @@ class MainWindow(QMainWindow):
         go = bar.addMenu("&Go to")
         for k, name in enumerate(STAGES):
             self._action(go, f"&{name}", f"Ctrl+{k + 1}", partial(self.show_stage, k))
-        lay = bar.addMenu("&Lay")
-        self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
-        self._action(lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hold_or_let_go)
-        lay.addSeparator()
-        for way, key in _WAY_KEYS.items():
-            name = WAYS[way].name
-            self._action(lay, name, f"Ctrl+Shift+{key}", partial(self.lay.take_way, way))
-        self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
-        self._action(lay, "&Unfolded, or as it lies", "Ctrl+U", self.lay.opened.toggle)
-        self._action(lay, "Every piece as it is c&ut", "Ctrl+J", self.lay.as_cut.toggle)
-        self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
+        self._build_lay_menu(bar.addMenu("&Lay"))
         buy = bar.addMenu("&Buy")
         self._action(buy, "&Fill the table, or stop", "Ctrl+Shift+L", self._fill_table)
         self._action(buy, "&Copy the table", "Ctrl+Shift+Y", self._copy_table)
@@ -196,6 +186,19 @@ class MainWindow(QMainWindow):
         about = bar.addMenu("&Help")
         self._action(about, "&Keys and mouse", "F1", self._show_keys)
         self._action(about, "&About Wickel", "", self._show_about)
+
+    def _build_lay_menu(self, lay: QMenu) -> None:
+        self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
+        self._action(lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hold_or_let_go)
+        lay.addSeparator()
+        for way, key in _WAY_KEYS.items():
+            name = WAYS[way].name
+            self._action(lay, name, f"Ctrl+Shift+{key}", partial(self.lay.take_way, way))
+        self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
+        self._action(lay, "&Unfolded, or as it lies", "Ctrl+U", self.lay.opened.toggle)
+        self._action(lay, "Every piece as it is c&ut", "Ctrl+J", self.lay.as_cut.toggle)
+        self._action(lay, "&Put together, or apart", "Ctrl+Shift+J", self.lay.put_together)
+        self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
 
     def _action(
         self, menu: QMenu, text: str, keys: str, act: Callable[[], object], *, checkable: bool = False

@@ -2,6 +2,7 @@
 
 from wickel.job.asked import hemmed_pieces, seams_that_may_meet
 from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
+from wickel.job.sewn import Sewn, sewn_rows
 from wickel.job.table import (
     CELL_EFFORT,
     WIDTHS_MM,
@@ -41,6 +42,7 @@ __all__ = [
     "Job",
     "JobRefused",
     "Jump",
+    "Sewn",
     "WayLine",
     "alone_ways",
     "best_lay",
@@ -60,4 +62,5 @@ __all__ = [
     "refused_cell",
     "row_of",
     "seams_that_may_meet",
+    "sewn_rows",
 ]

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from wickel.geometry import Affine, Outline, turned
 from wickel.lay.placement import Lay
-from wickel.lay.pose import marks_on_table, on_table
+from wickel.lay.pose import marks_on_table, on_table, table_map
 from wickel.lay.unfolding import unfolded_lay
 
 
@@ -14,7 +14,8 @@ from wickel.lay.unfolding import unfolded_lay
 class WornCopy:
     """One copy. ``upright`` turns the flat cloth so that the copy's head is up; outlines are in that turned frame.
 
-    ``net`` is the net line, or the cut line of a piece that has none.
+    ``net`` is the net line, or the cut line of a piece that has none. ``from_piece`` maps the piece frame there;
+    ``whole`` says that a ``half`` drawn on a fold, a cut line in the piece frame, has become a whole.
     """
 
     id: str
@@ -23,6 +24,9 @@ class WornCopy:
     upright: Affine
     cut: Outline
     net: Outline
+    from_piece: Affine
+    half: Outline
+    whole: bool
 
 
 def worn_copies(lay: Lay) -> tuple[WornCopy, ...]:
@@ -43,6 +47,9 @@ def worn_copies(lay: Lay) -> tuple[WornCopy, ...]:
                 upright=upright,
                 cut=cut,
                 net=cut if net is None else upright.all(net),
+                from_piece=upright.after(table_map(placement, piece)),
+                half=piece.cut_line,
+                whole=any(order.fold_edges for order in piece.orders),
             )
         )
     return tuple(copies)

@@ -217,6 +217,12 @@ class LayStage(QWidget):
         self.hold.setToolTip("Keep this piece where it lies while a better lay is found around it (Ctrl+B)")
         self.hold.clicked.connect(self.hold_or_let_go)
         row.addWidget(self.hold)
+        self.sewn = QPushButton("Put together")
+        self.sewn.setObjectName("chip")
+        self.sewn.setCheckable(True)
+        self.sewn.setToolTip("Put the pieces side by side at the seams that run up the body (Ctrl+Shift+J)")
+        self.sewn.toggled.connect(lambda _: self._show_lay())
+        row.addWidget(self.sewn)
         column.addLayout(row)
         return frame
 
@@ -285,7 +291,8 @@ class LayStage(QWidget):
         opened = lay is not None and self.opened.isChecked()
         held = frozenset() if opened else self._session.held
         self.view.show_lay(unfolded_lay(lay) if lay and opened else lay, self._session.job.unit, held)
-        self.cut.show_lay(lay if self.as_cut.isChecked() else None)
+        self.sewn.setVisible(self.as_cut.isChecked())
+        self.cut.show_lay(lay if self.as_cut.isChecked() else None, self._session.drafts, sewn=self.sewn.isChecked())
         self.shown.setCurrentWidget(self.in_sight)
         self._show_hand()
 
@@ -345,7 +352,9 @@ class LayStage(QWidget):
         self.hold.setVisible(placement is not None and not self.opened.isChecked() and not self.as_cut.isChecked())
         self.hold.setText("Let it go" if chosen in self._session.held else "Hold it here")
         if lay is not None and self.as_cut.isChecked():
-            relabelled(self.hand_title, "Every piece as it is cut", "heading")
+            sewn = self.sewn.isChecked()
+            title = "Put together, unrolled round the body" if sewn else "Every piece as it is cut"
+            relabelled(self.hand_title, title, "heading")
             self.hand.setText("Head up, seen from the right side, within the seams: what will be seen of the print.")
             return
         if lay is None or placement is None:
@@ -399,6 +408,11 @@ class LayStage(QWidget):
         """Hold the piece in hand where it lies, or let it go."""
         if self.view.chosen and not self.opened.isChecked():
             self._session.hold(self.view.chosen)
+
+    def put_together(self) -> None:
+        """Show the pieces as cut and put together, or each by itself."""
+        self.sewn.setChecked(not (self.as_cut.isChecked() and self.sewn.isChecked()))
+        self.as_cut.setChecked(True)
 
     # --- edits -------------------------------------------------------------------------------
 

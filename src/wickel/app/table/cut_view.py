@@ -14,6 +14,7 @@ from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette
 from wickel.cloth import Cloth
 from wickel.geometry import Affine, Outline, bounds, moved
+from wickel.job import DraftedGarment, Sewn, sewn_rows
 from wickel.lay import Lay, WornCopy, worn_copies
 
 _GAP_MM, _NAME_MM = 60.0, 70.0
@@ -43,9 +44,9 @@ def paint_cut(painter: QPainter, cloth: Cloth, to_picture_frame: Affine, outline
 class CutItem(PickItem):
     """One copy, with its name below it."""
 
-    def __init__(self, copy: WornCopy, cloth: Cloth, at: tuple[float, float]) -> None:
-        self._there = moved(*at).after(copy.upright)
-        self._net = moved(*at).all(copy.net)
+    def __init__(self, copy: WornCopy, cloth: Cloth, move: Affine) -> None:
+        self._there = move.after(copy.upright)
+        self._net = move.all(copy.net)
         super().__init__(scene_path(tuple((x, -y) for x, y in self._net), closed=True))
         self.copy = copy
         self._cloth = cloth
@@ -70,41 +71,59 @@ class CutItem(PickItem):
         painter.restore()
 
 
-def places(copies: tuple[WornCopy, ...]) -> list[tuple[float, float]]:
-    """Where each copy is moved to, in rows from the top, so that none lies on another."""
+def apart(copies: tuple[WornCopy, ...], top: float = 0.0) -> dict[str, Affine]:
+    """Where each copy is moved to, in rows from the top down, so that none lies on another."""
     boxes = [bounds(copy.net) for copy in copies]
+    if not boxes:
+        return {}
     area = sum((box.width + _GAP_MM) * (box.height + _NAME_MM + _GAP_MM) for box in boxes)
     widest = max(math.sqrt(area * _SHAPE), *(box.width for box in boxes))
-    found, x, top, high = [], 0.0, 0.0, 0.0
-    for box in boxes:
+    found: dict[str, Affine] = {}
+    x, high = 0.0, 0.0
+    for copy, box in zip(copies, boxes, strict=True):
         if x > 0 and x + box.width > widest:
             x, top, high = 0.0, top - high - _NAME_MM - _GAP_MM, 0.0
-        found.append((x - box.min_x, top - box.max_y))
+        found[copy.id] = moved(x - box.min_x, top - box.max_y)
         x, high = x + box.width + _GAP_MM, max(high, box.height)
     return found
 
 
+def together(rows: tuple[tuple[Sewn, ...], ...]) -> dict[str, Affine]:
+    """Where the copies of rows that hang together are moved to, row under row."""
+    found: dict[str, Affine] = {}
+    top = 0.0
+    for row in rows:
+        box = bounds([point for sewn in row for point in sewn.move.all(sewn.copy.net)])
+        for sewn in row:
+            found[sewn.copy.id] = moved(-box.min_x, top - box.max_y).after(sewn.move)
+        top -= box.height + _NAME_MM + _GAP_MM
+    return found
+
+
 class CutView(PickView):
-    """All copies of a lay as they come out of the cloth."""
+    """All copies of a lay as they come out of the cloth, each by itself or put together at their seams."""
 
     def __init__(self) -> None:
         super().__init__()
         self.setAccessibleName("Every piece as it is cut")
-        self._lay: Lay | None = None
+        self._shown: tuple[Lay | None, bool] = (None, False)
 
-    def show_lay(self, lay: Lay | None) -> None:
-        """Show the copies of a lay, or bare table."""
-        if lay is self._lay:
+    def show_lay(self, lay: Lay | None, drafts: tuple[DraftedGarment, ...] = (), *, sewn: bool = False) -> None:
+        """Show the copies of a lay, or bare table; ``sewn`` puts those that hang together by their seams into rows."""
+        if (lay, sewn) == self._shown:
             return
-        self._lay = lay
+        self._shown = (lay, sewn)
         self.scene().clear()
         self.items_by_id = {}
         copies = () if lay is None else worn_copies(lay)
-        if lay is not None and copies:
-            for copy, at in zip(copies, places(copies), strict=True):
-                item = CutItem(copy, lay.cloth, at)
+        moves = together(sewn_rows(drafts, copies)) if sewn else {}
+        lowest = min((bounds(moves[own.id].all(own.net)).min_y for own in copies if own.id in moves), default=None)
+        below = 0.0 if lowest is None else lowest - _NAME_MM - _GAP_MM
+        moves |= apart(tuple(own for own in copies if own.id not in moves), below)
+        if lay is not None:
+            for copy in copies:
+                item = CutItem(copy, lay.cloth, moves[copy.id])
                 self.items_by_id[copy.id] = item
                 self.scene().addItem(item)
-        if self.fitted:
-            self.fit()
+        self.fit()
         self.choose(self.chosen if self.chosen in self.items_by_id else "")
