@@ -24,6 +24,9 @@ from wickel.pattern import Piece, fold_edges
 _UNSEEN = ("facing", "lining", "bag")
 """Words in the ids of pieces that are not seen from outside."""
 
+_UP_THE_BODY = 0.3
+"""A seam runs up the body when it takes that share of the copy's height: the end of a sleeve cut in one does not."""
+
 _OVER, _STEP_MM = 0.03, 10.0
 """Copies may lie on each other by that share of the smaller: edges of one seam are not of one curve."""
 
@@ -86,7 +89,7 @@ def _sides(copy: WornCopy, id: str, done: DraftedGarment) -> Iterator[_Side]:
                 continue
             for line in _lines(copy, piece, edge):
                 top, foot = max(line, key=lambda p: p[1]), min(line, key=lambda p: p[1])
-                if top[1] - foot[1] > abs(top[0] - foot[0]):
+                if top[1] - foot[1] > max(abs(top[0] - foot[0]), _UP_THE_BODY * bounds(copy.net).height):
                     right, hand = (top[0] + foot[0]) / 2 > middle, 1 if copy.from_piece.determinant > 0 else -1
                     only = hand if seam.one[0] == seam.other[0] and seam.one != seam.other else 0
                     yield _Side(seam.name, end, top, foot, right, hand, only)
