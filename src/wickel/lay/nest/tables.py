@@ -26,10 +26,10 @@ Tick = Callable[[], None]
 
 _PAIRS_AT_ONCE = 60
 
-MANY_ITEMS = 40
-"""From so many items on a lay is long and its errors add up."""
+MANY_ITEMS, VERY_MANY_ITEMS = 40, 100
+"""From so many items on a lay is long; from so many on its errors add up."""
 
-SLACK, SLACK_OF_MANY = 0.25, 0.12
+SLACK, SLACK_OF_VERY_MANY = 0.25, 0.12
 """Half of what rounding a place to the grid takes or adds, in columns; less where errors add up.
 
 Two whose outer stretches overlap, and not their inner ones, only touch: they came so near by rounding, and pushing the
@@ -164,7 +164,7 @@ def grid_for(problem: Problem, dx: float, dy: float, bands: int) -> Grid:
     lattices = [c.lattice for item in problem.items for c in item.candidates if c.lattice is not None]
     along = [mm for own in lattices for mm in (own.along_mm, abs(own.offset_mm)) if _comes_again(mm)]
     across = [own.across_mm for own in lattices if _comes_again(own.across_mm)]
-    slack = SLACK if len(problem.items) <= MANY_ITEMS else SLACK_OF_MANY
+    slack = SLACK if len(problem.items) <= VERY_MANY_ITEMS else SLACK_OF_VERY_MANY
     return Grid(_dividing(along, dx), _dividing(across, dy), bands, slack)
 
 
