@@ -174,7 +174,7 @@ class MainWindow(QMainWindow):
         buy = bar.addMenu("&Buy")
         self._action(buy, "&Fill the table, or stop", "Ctrl+Shift+L", self._fill_table)
         self._action(buy, "&Copy the table", "Ctrl+Shift+Y", self._copy_table)
-        self._action(buy, "Table as &CSV…", "", self._export_csv)
+        self._action(buy, "Table as &CSV…", "Ctrl+Shift+V", self._export_csv)
         view = bar.addMenu("&View")
         self._action(view, "Zoom &in", "Ctrl++", lambda: self._zoom("zoom_in"))
         self._action(view, "Zoom &out", "Ctrl+-", lambda: self._zoom("zoom_out"))

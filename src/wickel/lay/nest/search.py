@@ -19,7 +19,7 @@ from wickel.lay.nest.compaction import Shapes, compacted
 from wickel.lay.nest.locked import unlocked
 from wickel.lay.nest.problem import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped
 from wickel.lay.nest.separation import FEW_ITEMS, Another, GridLay, Separation
-from wickel.lay.nest.tables import Tables, grid_for, loops
+from wickel.lay.nest.tables import MANY_ITEMS, Tables, grid_for, loops, with_other_slack
 
 FINE, MIDDLING, COARSE, COARSEST = (10.0, 5.0, 1), (14.0, 7.0, 1), (20.0, 10.0, 1), (30.0, 15.0, 1)
 """Cells along and across in mm, and bands a row.
@@ -183,6 +183,8 @@ class _Search:
 
     def _quietly(self, tables: Tables, start: GridLay, k: int) -> None:
         try:
+            if len(self.problem.items) > MANY_ITEMS and k % 2 and not tables.tied:
+                tables = Tables(self.problem, with_other_slack(tables.grid), self.board.tick)
             self._separate(tables, start, self.problem.seed + 7919 * k, share=True)
         except Stopped:
             return

@@ -168,6 +168,11 @@ def grid_for(problem: Problem, dx: float, dy: float, bands: int) -> Grid:
     return Grid(_dividing(along, dx), _dividing(across, dy), bands, slack)
 
 
+def with_other_slack(grid: Grid) -> Grid:
+    """The same grid with the other slack: two that search side by side find more when they differ in it."""
+    return replace(grid, slack=SLACK if grid.slack == SLACK_OF_VERY_MANY else SLACK_OF_VERY_MANY)
+
+
 def _comes_again(mm: float | None) -> TypeGuard[float]:
     return mm is not None and 0 < mm < NEVER_AGAIN_MM
 
