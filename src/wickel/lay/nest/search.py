@@ -19,13 +19,14 @@ from wickel.lay.nest.compaction import Shapes, compacted
 from wickel.lay.nest.locked import unlocked
 from wickel.lay.nest.problem import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped
 from wickel.lay.nest.separation import FEW_ITEMS, Another, GridLay, Separation
-from wickel.lay.nest.tables import MANY_ITEMS, Tables, grid_for, loops, with_other_slack
+from wickel.lay.nest.tables import MANY_ITEMS, VERY_MANY_ITEMS, Tables, grid_for, loops, with_other_slack
 
 FINE, MIDDLING, COARSE, COARSEST = (10.0, 5.0, 1), (14.0, 7.0, 1), (20.0, 10.0, 1), (30.0, 15.0, 1)
 """Cells along and across in mm, and bands a row.
 
 First lays are exact on their grid and want a fine one. Overlaps are taken out on a coarser one, the middling one when
-there are few items: more can be tried there, and pushing the lay apart makes it exact.
+there are few items, the coarsest when there are very many: more can be tried there, and pushing the lay apart makes it
+exact.
 """
 
 MANY_CANDIDATES, VERY_MANY_CANDIDATES = 150, 320
@@ -194,9 +195,11 @@ class _Search:
 
     def _coarser(self, tables: Tables, cells: tuple[float, float, int]) -> Tables:
         """The tables to take overlaps out on. What is bound to a repeat cannot be pushed, and wants the finer ones."""
-        if tables.tied or cells is not FINE:
+        if tables.tied:
             return tables
-        return self._tables(MIDDLING if len(self.problem.items) <= FEW_ITEMS else COARSE)
+        items = len(self.problem.items)
+        wanted = MIDDLING if items <= FEW_ITEMS else COARSE if items <= VERY_MANY_ITEMS else COARSEST
+        return tables if wanted[0] <= cells[0] else self._tables(wanted)
 
     def _first(self, tables: Tables, orders: int) -> None:
         """The best of several orders on the grid, offered at once and then pushed together."""
