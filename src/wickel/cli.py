@@ -23,6 +23,7 @@ from wickel.cloth import WAYS, BadWay, Cloth, planned, way_name
 from wickel.draft import STYLES, DraftRefused, LengthOption, TapeCheck
 from wickel.files import (
     UnreadableFile,
+    csv_text,
     dumped,
     job_record,
     lay_drawing,
@@ -48,7 +49,7 @@ from wickel.job import (
 )
 from wickel.lay import DEFAULT_EFFORT, CutPiece, Lay, LayRefused, LayReport, Level, Stopped
 from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
-from wickel.yardage import need, need_of
+from wickel.yardage import need
 
 app = typer.Typer(
     name="wickel",
@@ -288,7 +289,7 @@ def yardage(
             bar.update(1)
     lines = [_cell_record(cell, own) for cell in cells]
     if csv is not None:
-        _written(csv, "".join(",".join(_csv(value) for value in line) + "\n" for line in _csv_rows(lines)))
+        _written(csv, csv_text(_csv_rows(lines)))
     if as_json:
         print(json.dumps({"cloth": own.id, "cells": lines}))
         return
@@ -296,11 +297,10 @@ def yardage(
 
 
 def _cell_record(cell: Cell, cloth: Cloth) -> dict[str, Any]:
-    best = cell.best
+    best, needed = cell.best, cell.need(cloth)
     record: dict[str, Any] = {"size": cell.size, "usable_width_mm": cell.width_mm}
-    if best is None or best.length_mm is None:
+    if best is None or needed is None:
         return record | {"refusal": cell.refusal}
-    needed = need_of(best.length_mm, cloth, complete=best.complete)
     return record | {
         "way": best.way,
         "lay_length_mm": best.length_mm,
@@ -319,12 +319,8 @@ _CSV = ("size", "usable_width_mm", "way", "lay_length_mm", "need_mm", "buy_mm", 
 def _csv_rows(lines: list[dict[str, Any]]) -> Iterator[tuple[object, ...]]:
     yield _CSV
     for line in lines:
-        yield tuple(line.get(name, "") for name in _CSV)
-
-
-def _csv(value: object) -> str:
-    text = f"{value:.1f}" if isinstance(value, float) and value > 1 else f"{value}"
-    return '"' + text.replace('"', '""') + '"' if any(sign in text for sign in ',"\n') else text
+        values = (line.get(name, "") for name in _CSV)
+        yield tuple(f"{value:.1f}" if isinstance(value, float) and value > 1 else value for value in values)
 
 
 def _print_table(cells: list[Cell], sizes: list[str], widths: list[float], cloth: Cloth, unit: Unit) -> None:
@@ -334,11 +330,10 @@ def _print_table(cells: list[Cell], sizes: list[str], widths: list[float], cloth
     for size in sizes:
         row = f"{size:<{first}}"
         for mm in widths:
-            best = by[size, mm].best
-            if best is None or best.length_mm is None:
+            best, needed = by[size, mm].best, by[size, mm].need(cloth)
+            if best is None or needed is None:
                 row += f"{'–':>24}"
                 continue
-            needed = need_of(best.length_mm, cloth, complete=best.complete)
             length = ("≥ " if needed.at_least else "") + shown_cloth_length(needed.buy_mm, unit)
             row += f"{length + ' ' + best.way:>24}"
         print(row)
@@ -346,10 +341,7 @@ def _print_table(cells: list[Cell], sizes: list[str], widths: list[float], cloth
         if cell.best is None:
             print(f"{cell.size}, {shown_length(cell.width_mm, unit)}: {cell.refusal}")
     for jump in jumps(cells, sizes):
-        print(
-            f"From {jump.size} on, {shown_length(jump.width_mm, unit)} cloth needs "
-            f"{shown_cloth_length(jump.more_mm, unit)} more than the size before."
-        )
+        print(jump.sentence(unit))
 
 
 @app.command()

@@ -158,3 +158,14 @@ def test_the_table_is_written_for_a_sheet(buy, window, qtbot, tmp_path, monkeypa
     kept = list((tmp_path / "home" / "table-cells").glob("*.cell.json"))
     assert len(kept) == 22
     assert json.loads(kept[0].read_text())["laid"]["placements"]
+
+
+def test_a_fill_that_is_stopped_before_all_is_drafted_lays_every_cell_once(buy, session, qtbot, runner):
+    buy.fill.show(session.job, session.cloth.id, (1450.0,))
+    buy.fill.fill()
+    buy.fill.stop()
+    assert buy.fill.done == (0, 11)
+    buy.fill.fill()
+    qtbot.waitUntil(lambda: not buy.fill.working, timeout=60_000)
+    assert buy.fill.done == (11, 11)
+    assert len(runner.counted) == 11

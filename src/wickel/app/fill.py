@@ -80,7 +80,7 @@ class TableFill(QObject):
     def stop(self) -> None:
         """Stop; the cells that are done stay, those in work are left."""
         self._drop()
-        self._waiting = [place for place in self._places() if place not in self.cells]
+        self._waiting = [place for place in self._made if place not in self.cells]
         self.working_changed.emit(False)
         self.changed.emit()
 
@@ -119,9 +119,6 @@ class TableFill(QObject):
         return relaid(cell.laid, *made)
 
     # --- the work --------------------------------------------------------------------------------
-
-    def _places(self) -> list[Place]:
-        return [(size, width) for size in self.sizes for width in self.widths_mm]
 
     def _read_row(self) -> None:
         """Draft one more size and read what is kept of its row; the window stays awake in between."""

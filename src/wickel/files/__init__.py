@@ -6,7 +6,7 @@ from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays
 from wickel.files.own_file import StyleFileRecord, read_style, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
-from wickel.files.saving import dumped, saved
+from wickel.files.saving import csv_text, dumped, saved
 from wickel.files.svg import svg_text
 from wickel.files.swatch import border_svg, tile_mm, tile_svg
 from wickel.files.table_store import TableStore
@@ -22,6 +22,7 @@ __all__ = [
     "TableStore",
     "UnreadableFile",
     "border_svg",
+    "csv_text",
     "dumped",
     "job_of",
     "job_record",

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import contextlib
+import csv
+import io
 import json
 import os
 import tempfile
+from collections.abc import Iterable
 from pathlib import Path
 
 
@@ -33,6 +36,13 @@ def saved(path: Path, content: str | bytes, *, backup: bool = False) -> None:
         with contextlib.suppress(OSError):
             os.unlink(temporary)
         raise
+
+
+def csv_text(rows: Iterable[Iterable[object]], between: str = ",") -> str:
+    """Rows as text for a sheet, values quoted where they need it."""
+    made = io.StringIO()
+    csv.writer(made, delimiter=between, lineterminator="\n").writerows(rows)
+    return made.getvalue()
 
 
 def dumped(value: object, indent: int = 0) -> str:

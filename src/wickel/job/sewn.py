@@ -19,7 +19,7 @@ from wickel.geometry import Affine, Outline, Point, bounds, flattened, moved, re
 from wickel.job.asked import seams_that_may_meet
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
-from wickel.pattern import Piece, fold_edges
+from wickel.pattern import EdgeKind, Piece
 
 _UNSEEN = ("facing", "lining", "bag")
 """Words in the ids of pieces that are not seen from outside."""
@@ -98,9 +98,9 @@ def _sides(copy: WornCopy, id: str, done: DraftedGarment) -> Iterator[_Side]:
 def _lines(copy: WornCopy, piece: Piece, edge: str) -> Iterator[Outline]:
     points = flattened(piece.edge(edge).path)
     yield copy.from_piece.all(points)
-    folds = fold_edges(piece, copy.half)
-    if copy.whole and folds:
-        yield copy.from_piece.after(reflection(*folds[0])).all(points)
+    fold = next((own for own in piece.edges if own.kind is EdgeKind.FOLD), None)
+    if fold is not None:
+        yield copy.from_piece.after(reflection(fold.start, fold.end)).all(points)
 
 
 def _row(start: str, own: dict[str, WornCopy], sides: dict[str, list[_Side]], free: list[str]) -> tuple[Sewn, ...]:

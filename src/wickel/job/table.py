@@ -26,6 +26,8 @@ from wickel.lay import (
     rank,
     relaid,
 )
+from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.yardage import Need, need_of
 
 WIDTHS_MM = (1100.0, 1140.0, 1400.0, 1500.0)
 """The usable widths that cloth is mostly sold in."""
@@ -69,6 +71,13 @@ class Cell:
         """The line of the shortest way."""
         lines = [own for own in self.ways if own.length_mm is not None]
         return min(lines, key=lambda own: (not own.complete, own.length_mm), default=None)
+
+    def need(self, cloth: Cloth) -> Need | None:
+        """What its shortest way needs of a cloth; None when it cannot be laid."""
+        best = self.best
+        if best is None or best.length_mm is None:
+            return None
+        return need_of(best.length_mm, cloth, complete=best.complete)
 
 
 # --- what is asked -------------------------------------------------------------------------------
@@ -213,6 +222,13 @@ class Jump:
     size: str
     width_mm: float
     more_mm: float
+
+    def sentence(self, unit: Unit) -> str:
+        """The step in words."""
+        return (
+            f"From {self.size} on, {shown_length(self.width_mm, unit)} cloth needs "
+            f"{shown_cloth_length(self.more_mm, unit)} more than the size before."
+        )
 
 
 def jumps(cells: Iterable[Cell], sizes: Iterable[str], least_mm: float = 300.0) -> tuple[Jump, ...]:

@@ -14,8 +14,7 @@ from wickel.lay.unfolding import unfolded_lay
 class WornCopy:
     """One copy. ``upright`` turns the flat cloth so that the copy's head is up; outlines are in that turned frame.
 
-    ``net`` is the net line, or the cut line of a piece that has none. ``from_piece`` maps the piece frame there;
-    ``whole`` says that a ``half`` drawn on a fold, a cut line in the piece frame, has become a whole.
+    ``net`` is the net line, or the cut line of a piece that has none. ``from_piece`` maps the piece frame there.
     """
 
     id: str
@@ -25,8 +24,6 @@ class WornCopy:
     cut: Outline
     net: Outline
     from_piece: Affine
-    half: Outline
-    whole: bool
 
 
 def worn_copies(lay: Lay) -> tuple[WornCopy, ...]:
@@ -48,8 +45,6 @@ def worn_copies(lay: Lay) -> tuple[WornCopy, ...]:
                 cut=cut,
                 net=cut if net is None else upright.all(net),
                 from_piece=upright.after(table_map(placement, piece)),
-                half=piece.cut_line,
-                whole=any(order.fold_edges for order in piece.orders),
             )
         )
     return tuple(copies)

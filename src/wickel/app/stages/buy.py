@@ -26,9 +26,10 @@ from wickel.app.theme import palette, text_font
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import Cloth, way_name
+from wickel.files import csv_text
 from wickel.job import WIDTHS_MM, Cell, jumps
 from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
-from wickel.yardage import Need, need_of
+from wickel.yardage import Need
 
 _CELL = Qt.ItemDataRole.UserRole
 _MOST_WIDTHS, _MOST_WIDTH_MM = 12, 6000.0
@@ -231,10 +232,10 @@ class BuyStage(QWidget):
         if cell is None or cloth is None:
             working = place in self.fill.in_work.values()
             return ("…" if working else "", "being laid" if working else "", None, chosen)
-        best = cell.best
-        if best is None or best.length_mm is None:
+        best, needed = cell.best, cell.need(cloth)
+        if best is None or best.length_mm is None or needed is None:
             return ("–", "cannot be laid", None, chosen)
-        figure = shown_buy(_need(cell, cloth), unit)
+        figure = shown_buy(needed, unit)
         share = (best.length_mm - least) / (most - least) if most > least + 1 else 0.0
         words = "searching on" if place in self.fill.in_work.values() else way_name(best.way).lower()
         return (figure, words, share, chosen)
@@ -245,13 +246,7 @@ class BuyStage(QWidget):
 
     def _show_notes(self, unit: Unit) -> None:
         found = jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]
-        self.notes.setText(
-            "  ".join(
-                f"From {own.size} on, {shown_length(own.width_mm, unit)} cloth needs "
-                f"{shown_cloth_length(own.more_mm, unit)} more than the size before."
-                for own in found
-            )
-        )
+        self.notes.setText("  ".join(own.sentence(unit) for own in found))
         self.notes.setVisible(bool(found))
 
     def _show_cell(self, unit: Unit, cloth: Cloth | None) -> None:
@@ -287,8 +282,9 @@ class BuyStage(QWidget):
         return f"{size} on {shown_length(width, unit)}"
 
     def _show_sum(self, cell: Cell, cloth: Cloth, unit: Unit) -> None:
-        needed, best = _need(cell, cloth), cell.best
+        needed, best = cell.need(cloth), cell.best
         assert best is not None
+        assert needed is not None
         rows = [
             ("lay", shown_cloth_length(needed.lay_mm, unit)),
             ("squaring, both ends", f"+ {shown_length(needed.squaring_mm, unit)}"),
@@ -367,19 +363,12 @@ class BuyStage(QWidget):
             lines.append(
                 [size, *("" if own is None or cloth is None else self._written(own, cloth, unit) for own in cells)]
             )
-        return "".join(between.join(line) + "\n" for line in lines)
+        return csv_text(lines, between)
 
     @staticmethod
     def _written(cell: Cell, cloth: Cloth, unit: Unit) -> str:
-        return "–" if cell.best is None else shown_buy(_need(cell, cloth), unit)
-
-
-def _need(cell: Cell, cloth: Cloth) -> Need:
-    """What the best lay of a cell needs of a cloth."""
-    best = cell.best
-    assert best is not None
-    assert best.length_mm is not None
-    return need_of(best.length_mm, cloth, complete=best.complete)
+        needed = cell.need(cloth)
+        return "–" if needed is None else shown_buy(needed, unit)
 
 
 def shown_buy(needed: Need, unit: Unit) -> str:

@@ -81,6 +81,11 @@ class Problem:
     effort: int = 600
     workers: int = 1
 
+    @property
+    def tied(self) -> bool:
+        """Whether anything is bound to a repeat."""
+        return any(candidate.lattice is not None for item in self.items for candidate in item.candidates)
+
 
 ORDERS = 30
 

@@ -154,19 +154,24 @@ class _Search:
     def _work(self) -> None:
         shapes = len({id(c) for item in self.problem.items for c in item.candidates})
         cells = FINE if shapes <= MANY_CANDIDATES else COARSE if shapes <= VERY_MANY_CANDIDATES else COARSEST
-        given = self.problem.start
-        if given is None and shapes > FIRST_COARSE and cells is FINE:
-            self._first(self._tables(COARSE), orders=2)
-        if given is not None:
-            self.board.offer(given)
-        tables = self._tables(cells)
+        wanted = self._coarser(cells)
+        given, tables = self.problem.start, None
         if given is None:
-            self._first(tables, ORDERS)
+            coarse = None
+            if shapes > FIRST_COARSE and cells is FINE:
+                coarse = self._tables(COARSE)
+                self._first(coarse, orders=2)
+            fine = self._tables(cells)
+            self._first(fine, ORDERS)
+            tables = fine if wanted is cells else coarse if wanted is COARSE else None
+            del fine, coarse  # the fine ones are large: they need not stay while the search goes on
+        else:
+            self.board.offer(given)
         self.board.done = ORDERS
         if self.effort <= ORDERS:
             return
         assert self.board.best is not None, "there is a first lay"
-        tables = self._coarser(tables, cells)
+        tables = tables or self._tables(wanted)
         start = self._on_grid(tables, self.board.best)
         self.board.grid_best = start
         others = [
@@ -193,13 +198,11 @@ class _Search:
     def _tables(self, cells: tuple[float, float, int]) -> Tables:
         return Tables(self.problem, grid_for(self.problem, *cells), self.board.tick)
 
-    def _coarser(self, tables: Tables, cells: tuple[float, float, int]) -> Tables:
-        """The tables to take overlaps out on. What is bound to a repeat cannot be pushed, and wants the finer ones."""
-        if tables.tied:
-            return tables
+    def _coarser(self, cells: tuple[float, float, int]) -> tuple[float, float, int]:
+        """The cells to take overlaps out on. What is bound to a repeat cannot be pushed, and wants the finer ones."""
         items = len(self.problem.items)
         wanted = MIDDLING if items <= FEW_ITEMS else COARSE if items <= VERY_MANY_ITEMS else COARSEST
-        return tables if wanted[0] <= cells[0] else self._tables(wanted)
+        return cells if self.problem.tied or wanted[0] <= cells[0] else wanted
 
     def _first(self, tables: Tables, orders: int) -> None:
         """The best of several orders on the grid, offered at once and then pushed together."""

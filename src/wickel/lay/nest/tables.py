@@ -229,7 +229,7 @@ class Tables:
         self.widths = np.array([own.width for own in self.bands])
         rows = [(own.base, own.steps + 1, *own.lattice) for own in self.bands]
         self.cells = np.array(rows, dtype=np.int64).reshape(-1, 8)
-        self.tied = bool(self.cells[:shapes, 7].any())
+        self.tied = problem.tied
 
     def _add(self, item: Item, minds: list[frozenset[int] | None]) -> list[int]:
         """Add the candidates of an item that have a place on the grid; returns their numbers."""
