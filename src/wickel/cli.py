@@ -234,7 +234,8 @@ def _lay_line(one: Lay, unit: Unit) -> str:
     needed = need(one)
     return (
         f"{one.cloth.shown_name}, {way_name(one.way).lower()}: lay {shown_cloth_length(one.lay_length_mm, unit)}, "
-        f"needed {shown_cloth_length(needed.need_mm, unit)}, buy {shown_cloth_length(needed.buy_mm, unit)}, "
+        + ("" if needed.matching_mm is None else f"of which matching {shown_length(needed.matching_mm, unit)}, ")
+        + f"needed {shown_cloth_length(needed.need_mm, unit)}, buy {shown_cloth_length(needed.buy_mm, unit)}, "
         f"{one.used_share:.0%} used"
     )
 
@@ -306,6 +307,7 @@ def _cell_record(cell: Cell, cloth: Cloth) -> dict[str, Any]:
         "lay_length_mm": best.length_mm,
         "need_mm": needed.need_mm,
         "buy_mm": needed.buy_mm,
+        **({} if needed.matching_mm is None else {"of_which_matching_mm": needed.matching_mm}),
         "at_least": needed.at_least,
         "used_share": best.used_share,
         "minutes": best.minutes,

@@ -112,31 +112,10 @@ def test_side_seams_meet_on_repeats_in_every_fold(cloth, way):
     assert not [f for f in lay.findings if f.code == "repeat-unasked"]
 
 
-@pytest.mark.parametrize("way", ["open", "partial", "crosswise"])
-def test_a_motif_lies_in_the_middle_of_the_front(way):
-    assert broken(garment_lay("weir-rose", way, centred=("front",))) == []
-
-
 def test_a_motif_that_lies_on_no_fold_is_refused_with_a_way_out():
     with pytest.raises(LayRefused, match="open the cloth") as refusal:
         garment_lay("weir-rose", "lengthwise", centred=("front",))
     assert refusal.value.pieces == ("d/front",)
-
-
-@pytest.mark.parametrize("way", ["open", "crosswise", "turned"])
-@pytest.mark.parametrize("cloth", ["reed-border", "two-bank-border"])
-def test_hems_lie_on_the_border_at_one_depth(cloth, way):
-    lay = garment_lay(cloth, way, border=("front", "back"))
-    assert broken(lay) == []
-    assert not [f for f in lay.findings if f.code == "border-unasked"]
-
-
-def test_what_matching_costs_is_never_negative_in_the_mean():
-    with_, without = [], []
-    for cloth in ("harbour-check", "jetty-stripe"):
-        with_.append(garment_lay(cloth, "open", seams=("side seam",), effort=300).lay_length_mm)
-        without.append(garment_lay(cloth, "open", effort=300).lay_length_mm)
-    assert sum(with_) >= sum(without) * 0.995
 
 
 def test_seams_are_free_on_a_cloth_without_a_repeat():

@@ -13,7 +13,7 @@ from pathlib import Path
 from PySide6.QtCore import QObject, QTimer, Signal
 from PySide6.QtGui import QUndoCommand, QUndoStack
 
-from wickel.app.tasks import LayTask, Runner
+from wickel.app.tasks import LayTask, PriceTask, Runner
 from wickel.cloth import STACKED, WAYS, Cloth
 from wickel.draft import DraftRefused
 from wickel.files import save_job
@@ -29,7 +29,7 @@ from wickel.job import (
     drafted,
     garment_pieces,
 )
-from wickel.lay import CutPiece, Lay, rank, stack_partner
+from wickel.lay import CutPiece, Lay, Wish, rank, stack_partner, wishes
 from wickel.yardage import Need, need
 
 QUICK_EFFORT = 400
@@ -37,6 +37,9 @@ QUICK_EFFORT = 400
 
 LONG_EFFORT = 1_000_000
 """Steps of a search that the maker asked for and will stop."""
+_MOST_EFFORT_EACH = 5 * QUICK_EFFORT
+"""What each wish by itself costs is looked for up to this effort; after a longer search only what all cost."""
+
 WORKERS = min(2, os.cpu_count() or 1)
 _SAVE_AFTER_MS = 250
 
@@ -85,6 +88,9 @@ class Session(QObject):
         self.lay_refusals: dict[str, str] = {}
         self.set_aside: dict[str, float] = {}
         self.held: frozenset[str] = frozenset()
+        self.without: dict[frozenset[Wish], float] = {}
+        self._priced: tuple[object, ...] = ()
+        self._pricing = False
         self.searching = False
         self._cloth_in_hand = ""
         self._pile: tuple[Cloth, Cloth] | None = None
@@ -92,6 +98,7 @@ class Session(QObject):
         self._runner.improved.connect(self._improved)
         self._runner.refused.connect(self._refused)
         self._runner.aside.connect(self._set_aside)
+        self._runner.priced.connect(self._take_price)
         self._runner.finished.connect(self._finished)
         self._runner.failed.connect(self._failed)
         self._save_timer = QTimer(self, singleShot=True, interval=_SAVE_AFTER_MS)
@@ -154,6 +161,8 @@ class Session(QObject):
             self.search(QUICK_EFFORT)
         elif self.way not in self.lays and self.way not in self.lay_refusals:
             self.search(QUICK_EFFORT, (self.way,))
+        elif not self.searching:
+            self._price()
 
     def _draft(self) -> None:
         self.drafts, self.pieces, self.refusal, self.refusal_concerns = (), (), "", ()
@@ -169,6 +178,7 @@ class Session(QObject):
     def _forget_lays(self) -> None:
         """Begin anew with the cloth in hand: no lays yet, and the two cloths it could be stacked with, if there are."""
         self.lays, self.lay_refusals, self.set_aside, self.held = {}, {}, {}, frozenset()
+        self.without, self._priced = {}, ()
         cloth, cloths = self.cloth, self.cloths
         self._pile = None if cloth is None or len(cloths) < 2 else stack_partner(self.pieces, cloth, cloths)
 
@@ -246,6 +256,7 @@ class Session(QObject):
             self._runner.cancel()
             self._set_searching(False)
             return
+        self._pricing = False
         order = ways or tuple(dict.fromkeys((self.way, *self.ways)))
         self._set_searching(True)
         task = LayTask(pieces=self.pieces, cloth=cloth, ways=order, pile=self._pile, effort=effort, workers=WORKERS)
@@ -275,10 +286,56 @@ class Session(QObject):
         self.lays_changed.emit()
 
     def _finished(self) -> None:
+        if self._pricing:
+            self._pricing = False
+            return
         self._set_searching(False)
         self.lays_changed.emit()
+        self._price()
+
+    # --- what keeping to the print costs -----------------------------------------------------
+
+    def _price(self) -> None:
+        """Look, in the background, for the lays without what is asked of the print: without all, and each by itself."""
+        lay = self.lay
+        asked = () if lay is None else wishes(lay.pieces, lay.cloth)
+        if lay is None or not asked or lay.way == STACKED:
+            return
+        now = (self.job.fold, lay.effort)
+        if now == self._priced:
+            return
+        self._priced, self._pricing, self.without = now, True, {}
+        each = len(asked) > 1 and lay.effort <= _MOST_EFFORT_EACH
+        left_out = (frozenset(asked), *(frozenset((wish,)) for wish in asked if each))
+        ways = alone_ways() if self.job.fold == BEST else (lay.way,)
+        self._runner.start(
+            PriceTask(
+                pieces=lay.pieces,
+                cloth=lay.cloth,
+                ways=ways,
+                left_out=left_out,
+                effort=max(1, lay.effort),
+                seed=lay.seed,
+                workers=WORKERS,
+            )
+        )
+
+    def _take_price(self, priced: tuple[frozenset[Wish], float]) -> None:
+        """Hear of a lay without some wishes: what all of them cost belongs to the lay shown."""
+        left_out, length = priced
+        self.without[left_out] = length
+        lay = self.lay
+        if lay is not None and left_out == frozenset(wishes(lay.pieces, lay.cloth)):
+            self.lays[self.way] = replace(lay, unmatched_mm=length)
+        self.lays_changed.emit()
+
+    def price_of(self, wish: Wish) -> float | None:
+        """How much cloth the lay shown would save without one wish, mm; None while nobody has looked."""
+        length = self.without.get(frozenset((wish,)))
+        return None if length is None or self.lay is None else max(0.0, self.lay.lay_length_mm - length)
 
     def _failed(self, sentence: str) -> None:
+        self._pricing = False
         self._set_searching(False)
         self.trouble.emit(sentence)
 

@@ -25,7 +25,9 @@ from wickel.lay import (
     Placement,
     Stopped,
     WayFound,
+    Wish,
     lay_ways,
+    length_without,
     make_lay,
     stacked_lays,
     warm_in_background,
@@ -66,7 +68,20 @@ class CellTask:
     workers: int = 1
 
 
-Task = LayTask | CellTask
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PriceTask:
+    """What keeping to the print costs: lays, in any of the ways, without each of some sets of wishes."""
+
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    ways: tuple[str, ...]
+    left_out: tuple[frozenset[Wish], ...]
+    effort: int
+    seed: int = 1
+    workers: int = 1
+
+
+Task = LayTask | CellTask | PriceTask
 Tell = Callable[[str, str, object], None]
 """``tell(kind, way, value)``: improved with a lay, refused with a sentence, set aside with a length, finished."""
 
@@ -94,10 +109,37 @@ def run_cell(task: CellTask, tell: Tell, stopped: Callable[[], bool]) -> None:
     tell("finished", "", None)
 
 
+def run_price(task: PriceTask, tell: Tell, stopped: Callable[[], bool]) -> None:
+    """Tell the length without each set of wishes; one whose search was stopped is not told of."""
+
+    def report(_progress: float, best: object) -> None:
+        if stopped() and best is not None:
+            raise Stopped
+
+    for wishes in task.left_out:
+        length = length_without(
+            task.pieces,
+            task.cloth,
+            task.ways,
+            wishes,
+            seed=task.seed,
+            effort=task.effort,
+            workers=task.workers,
+            report=report,
+        )
+        if stopped():
+            break
+        if length is not None:
+            tell("priced", "", (wishes, length))
+    tell("finished", "", None)
+
+
 def run_task(task: Task, tell: Tell, stopped: Callable[[], bool]) -> None:
-    """Do a task of either kind."""
+    """Do a task of any kind."""
     if isinstance(task, CellTask):
         run_cell(task, tell, stopped)
+    elif isinstance(task, PriceTask):
+        run_price(task, tell, stopped)
     else:
         run_lays(task, tell, stopped)
 
@@ -169,6 +211,7 @@ class Runner(QObject):
     refused = Signal(str, str)
     aside = Signal(str, float)
     cell = Signal(object)
+    priced = Signal(object)
     finished = Signal()
     failed = Signal(str)
 
@@ -198,6 +241,8 @@ class Runner(QObject):
             self.aside.emit(way, float(str(value)))
         elif kind == "cell":
             self.cell.emit(value)
+        elif kind == "priced":
+            self.priced.emit(value)
         elif kind == "failed":
             self.failed.emit(str(value))
         else:
@@ -217,7 +262,7 @@ class InlineRunner(Runner):
 
     def start(self, task: Task) -> None:
         less = replace(task, effort=min(task.effort, self._most), workers=1)
-        if isinstance(less, LayTask):
+        if isinstance(less, LayTask | PriceTask):
             less = replace(less, ways=less.ways[: self._ways])
         run_task(less, self._tell, lambda: False)
 

@@ -366,7 +366,7 @@ def _garment(record: GarmentRecord) -> Garment:
         options=record.options,
         allowances=allowances_of(record.allowances),
         cloths=record.cloths,
-        on_print=AskedOfPrint()
+        on_print=None
         if record.on_print is None
         else AskedOfPrint(
             border=tuple(record.on_print.border),
@@ -452,7 +452,7 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
         "cloths": dict(garment.cloths),
         **(
             {}
-            if garment.on_print == AskedOfPrint()
+            if garment.on_print is None
             else {
                 "on_print": {
                     "border": list(garment.on_print.border),

@@ -85,6 +85,7 @@ class OneLayRecord(_Record):
     table_mm: Number
     need_mm: Number
     buy_mm: Number
+    of_which_matching_mm: Number | None = None
     used_share: Number
     sections: list[SectionRecord]
     placements: list[PlacementRecord]
@@ -123,6 +124,7 @@ def _one(lay: Lay) -> dict[str, Any]:
         "need_mm": _number(needed.need_mm),
         "buy_mm": _number(needed.buy_mm),
         "short_mm": _number(needed.short_mm),
+        **({} if needed.matching_mm is None else {"of_which_matching_mm": _number(needed.matching_mm)}),
         "used_share": _number(lay.used_share),
         "complete": lay.complete,
         "inputs": _inputs(lay.cloth),

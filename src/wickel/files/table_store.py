@@ -79,6 +79,7 @@ class CellRecord(FileRecord):
     refusal: str
     ways: list[WayRecord]
     laid: LayRecord | None
+    unmatched_mm: float | None
 
 
 class TableStore:
@@ -103,6 +104,7 @@ class TableStore:
             refusal=record.refusal,
             ways=tuple(WayLine(**own.model_dump(include=set(WayRecord.model_fields))) for own in record.ways),
             laid=None if record.laid is None else _kept(record.laid),
+            unmatched_mm=record.unmatched_mm,
         )
 
     def keep(self, cell: Cell) -> None:
@@ -116,6 +118,7 @@ class TableStore:
             refusal=cell.refusal,
             ways=[WayRecord(**{name: getattr(own, name) for name in WayRecord.model_fields}) for own in cell.ways],
             laid=None if cell.laid is None else _laid_record(cell.laid),
+            unmatched_mm=cell.unmatched_mm,
         )
         saved(self._path(cell.key), record.model_dump_json())
 

@@ -1,6 +1,6 @@
 """The job: what is made for whom from which cloth, and the one way through it to its lays."""
 
-from wickel.job.asked import hemmed_pieces, seams_that_may_meet
+from wickel.job.asked import asked_by, hemmed_pieces, seams_that_may_meet
 from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
 from wickel.job.sewn import Sewn, sewn_rows
 from wickel.job.table import (
@@ -45,6 +45,7 @@ __all__ = [
     "Sewn",
     "WayLine",
     "alone_ways",
+    "asked_by",
     "best_lay",
     "bodies_for",
     "cell_key",

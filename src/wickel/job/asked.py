@@ -1,12 +1,17 @@
 """What a garment asks of the print, said for each of its pieces: hems on a border, seams that meet, motifs.
 
+Where the maker has not said, it is what the eye looks for: stripes that meet at the centre and level at the sides.
+
 Where the meeting point of a seam is: at a notch that both its edges have, else at the foot of both.
 """
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
+from wickel.cloth import Cloth, Figure
 from wickel.geometry import Point, flattened, length
-from wickel.job.job import AskedOfPrint
+from wickel.job.job import AskedOfPrint, Garment, Job
 from wickel.lay import Axes, Mark, OnPrint
 from wickel.pattern import Edge, EdgeKind, Pattern, Piece, Seam, notch_point
 
@@ -23,6 +28,67 @@ def seams_that_may_meet(pattern: Pattern) -> tuple[Seam, ...]:
         if any(cut.pair for cut in piece.cuts) and any(edge.name == CENTRE for edge in piece.edges)
     ]
     return (*pattern.seams, *own)
+
+
+STRIPED = (Figure.STRIPE_ALONG, Figure.STRIPE_ACROSS, Figure.CHECK, Figure.UNEVEN_CHECK)
+"""Figures that the eye follows from piece to piece."""
+
+_USUAL_EDGES = (CENTRE, "side", "other side")
+_EASED_SHARE = 0.05
+"""So much longer one edge may be to be eased into the other."""
+
+_HIDDEN = ("facing", "lining")
+
+
+def asked_by(garment: Garment, pattern: Pattern, job: Job) -> AskedOfPrint:
+    """What a garment asks of the print: what its maker said, else what is usual on the cloths it is cut from."""
+    if garment.on_print is not None:
+        return garment.on_print
+    cloths = {cloth.id: cloth for cloth in job.cloths}
+    cut_from: dict[str, tuple[Cloth, ...]] = {}
+    for piece in pattern.pieces:
+        used = (cloths.get(job.cloth_for(cut.material, garment)) for cut in piece.cuts)
+        cut_from[piece.id] = tuple(cloth for cloth in used if cloth is not None)
+    return usually_asked(pattern, cut_from)
+
+
+def usually_asked(pattern: Pattern, cut_from: Mapping[str, tuple[Cloth, ...]]) -> AskedOfPrint:
+    """What is asked of the print where nobody said: ``cut_from`` gives the cloths of every piece, by its id.
+
+    On stripes and checks the pieces meet at the centre and, at one level, at the sides; a collar and a back on the
+    fold each have a stripe in the middle, so that they meet. What nobody sees, facings and linings, runs free, and so
+    do draped and gathered edges.
+    """
+    striped = {
+        piece.id: {cloth.id for cloth in cut_from.get(piece.id, ()) if cloth.design.figure in STRIPED}
+        for piece in pattern.pieces
+        if not piece.id.endswith(_HIDDEN)
+    }
+    seams = dict.fromkeys(
+        seam.name
+        for seam in seams_that_may_meet(pattern)
+        if seam.one[1] in _USUAL_EDGES
+        and seam.other[1] in _USUAL_EDGES
+        and striped.get(seam.one[0], set()) & striped.get(seam.other[0], set())
+        and _lie_flat(pattern.piece(seam.one[0]).edge(seam.one[1]), pattern.piece(seam.other[0]).edge(seam.other[1]))
+    )
+    folded = [piece for piece in pattern.pieces if _on_fold_along_its_grain(piece)]
+    collars = [piece.id for piece in folded if striped.get(piece.id) and piece.id.startswith("collar")]
+    backs = [piece.id for piece in folded if striped.get(piece.id) and piece.id in ("back", "back-centre")]
+    return AskedOfPrint(seams=tuple(seams), centred=(*backs, *collars) if collars and backs else ())
+
+
+def _lie_flat(one: Edge, other: Edge) -> bool:
+    """Whether two edges are sewn together without folds or gathers, which no stripe could follow."""
+    if one.comes_back_to_mm is not None or other.comes_back_to_mm is not None:
+        return False
+    lengths = (length(one.path), length(other.path))
+    return max(lengths) - min(lengths) <= _EASED_SHARE * max(lengths)
+
+
+def _on_fold_along_its_grain(piece: Piece) -> bool:
+    fold = next((edge for edge in piece.edges if edge.kind is EdgeKind.FOLD), None)
+    return fold is not None and piece.grain_deg % 180.0 == 0.0 and abs(fold.start[1] - fold.end[1]) < 1e-6
 
 
 def hemmed_pieces(pattern: Pattern) -> tuple[Piece, ...]:

@@ -13,6 +13,8 @@ from wickel.draft.own import OwnStyle
 from wickel.lay import CutPiece
 from wickel.units import Unit
 
+MAIN = "main"
+
 
 class JobRefused(ValueError):
     """A job that contradicts itself or cannot be cut from its cloth. The message is one sentence."""
@@ -37,6 +39,7 @@ class Garment:
 
     ``cloths`` maps the style's materials to cloth ids; ``main`` is cut from the job's first cloth when
     it is not named, any other material must be. ``options`` holds only what differs from the style's defaults.
+    ``on_print`` is what the maker asks of the print, None for what is usual on its cloths (``job.asked``).
     ``own`` is the maker's own style, when ``style`` is its id; ``changes`` are made to the drafted pieces by hand,
     in their order.
     """
@@ -49,7 +52,7 @@ class Garment:
     options: Mapping[str, OptionValue] = field(default_factory=dict)
     allowances: Allowances = field(default_factory=Allowances)
     cloths: Mapping[str, str] = field(default_factory=dict)
-    on_print: AskedOfPrint = AskedOfPrint()
+    on_print: AskedOfPrint | None = None
     own: OwnStyle | None = None
     changes: tuple[Change, ...] = ()
 
@@ -76,3 +79,17 @@ class Job:
             if cloth.id == id:
                 return cloth
         raise KeyError(id)
+
+    def cloth_for(self, material: str, garment: Garment) -> str:
+        """The cloth a material is cut from: as the garment says; ``main`` from the first cloth otherwise.
+
+        Raises ``JobRefused`` for another material whose cloth is not named.
+        """
+        named = garment.cloths.get(material)
+        if named is not None:
+            return named
+        if material == MAIN:
+            return self.cloths[0].id
+        raise JobRefused(
+            f"Garment “{garment.id}” has pieces of {material}: name the cloth they are cut from in its “cloths”."
+        )

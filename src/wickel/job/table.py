@@ -23,8 +23,10 @@ from wickel.lay import (
     cutting_minutes,
     kept,
     lay_ways,
+    length_without,
     rank,
     relaid,
+    wishes,
 )
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.yardage import Need, need_of
@@ -56,7 +58,8 @@ class WayLine:
 class Cell:
     """A size on a width: the shortest lay of all ways, every way's line, or why it cannot be laid.
 
-    ``key`` is that of all it depends on (``cell_key``).
+    ``key`` is that of all it depends on (``cell_key``); ``unmatched_mm`` the length without what is asked of the
+    print, None where nothing is.
     """
 
     size: str
@@ -65,6 +68,7 @@ class Cell:
     refusal: str = ""
     ways: tuple[WayLine, ...] = ()
     laid: KeptLay | None = None
+    unmatched_mm: float | None = None
 
     @property
     def best(self) -> WayLine | None:
@@ -77,7 +81,8 @@ class Cell:
         best = self.best
         if best is None or best.length_mm is None:
             return None
-        return need_of(best.length_mm, cloth, complete=best.complete)
+        matching = None if self.unmatched_mm is None else max(0.0, best.length_mm - self.unmatched_mm)
+        return need_of(best.length_mm, cloth, complete=best.complete, matching_mm=matching)
 
 
 # --- what is asked -------------------------------------------------------------------------------
@@ -186,6 +191,13 @@ def cell_of(
         lay = None if other is None or other.laid is None else relaid(other.laid, pieces, cloth)
         if lay is not None and (lay.way not in lays or rank(lay) < rank(lays[lay.way])):
             lays[lay.way] = lay
+    unmatched = None if known is None else known.unmatched_mm
+    asked = wishes(pieces, cloth)
+    if asked:
+        free = length_without(
+            pieces, cloth, alone_ways(), asked, seed=seed, effort=effort, workers=workers, report=report
+        )
+        unmatched = min((mm for mm in (unmatched, free) if mm is not None), default=None)
     lines = tuple(_line(own, lays.get(own.way)) for own in found)
     best = min(lays.values(), key=rank, default=None)
     refusal = "" if best is not None else next((own.refusal for own in found if own.refusal), "No way can hold it.")
@@ -196,6 +208,7 @@ def cell_of(
         refusal=refusal,
         ways=lines,
         laid=None if best is None else kept(best),
+        unmatched_mm=unmatched,
     )
 
 

@@ -10,8 +10,8 @@ from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks
 from wickel.draft.operations import seam_checks, with_changes
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
-from wickel.job.asked import asked_of
-from wickel.job.job import Garment, Job, JobRefused
+from wickel.job.asked import asked_by, asked_of
+from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
 from wickel.lay import (
     DEFAULT_EFFORT,
     CutOrder,
@@ -23,16 +23,17 @@ from wickel.lay import (
     fits_nowhere,
     fold_lines,
     lay_ways,
+    length_without,
     make_lay,
     rank,
     stack_partner,
     stacked_lays,
+    wishes,
     with_straight_folds,
 )
 from wickel.pattern import Pattern, Piece, cut_line, fold_edges, net_line
 
 BEST = "best"
-MAIN = "main"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -76,16 +77,17 @@ def garment_style(garment: Garment) -> Style:
 
 def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
     """The cut pieces of a drafted garment; their ids are ``garment id/piece id``."""
-    return tuple(_cut_piece(piece, done, job) for piece in done.pattern.pieces)
+    asked = asked_by(done.garment, done.pattern, job)
+    return tuple(_cut_piece(piece, done, job, asked) for piece in done.pattern.pieces)
 
 
-def _cut_piece(piece: Piece, done: DraftedGarment, job: Job) -> CutPiece:
+def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint) -> CutPiece:
     garment = done.garment
     outline = cut_line(piece)
     folds = fold_edges(piece, outline)
     orders = tuple(
         CutOrder(
-            cloth=_cloth_for(cut.material, garment, job),
+            cloth=job.cloth_for(cut.material, garment),
             copies=cut.copies,
             pair=cut.pair,
             fold_edges=folds if cut.on_fold else (),
@@ -101,38 +103,26 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job) -> CutPiece:
         inner_lines=inner,
         orders=orders,
         grain_deg=piece.grain_deg,
-        grain=_grain(piece, garment, job),
+        grain=_grain(piece, garment, job, asked),
         garment=garment.id,
         size=garment.size,
-        on_print=asked_of(piece, done.pattern, garment.on_print),
+        on_print=asked_of(piece, done.pattern, asked),
     )
 
 
-def _grain(piece: Piece, garment: Garment, job: Job) -> Grain:
+def _grain(piece: Piece, garment: Garment, job: Job, asked: AskedOfPrint) -> Grain:
     """Straight, or on the bias where its arrow is drawn at 45°; none when all its cloths are non-woven.
 
     A hem that lies on a border along a selvage turns the grain across, on purpose.
     """
     cloths = {cloth.id: cloth for cloth in job.cloths}
-    used = [cloths.get(_cloth_for(cut.material, garment, job)) for cut in piece.cuts]
+    used = [cloths.get(job.cloth_for(cut.material, garment)) for cut in piece.cuts]
     if all(cloth is not None and cloth.kind is Kind.NON_WOVEN for cloth in used):
         return Grain.NONE
     borders = [cloth.design.border for cloth in used if cloth is not None and cloth.design.border is not None]
-    if piece.id in garment.on_print.border and any(border.at is not BorderAt.ACROSS for border in borders):
+    if piece.id in asked.border and any(border.at is not BorderAt.ACROSS for border in borders):
         return Grain.CROSS
     return Grain.BIAS if abs(piece.grain_deg % 90.0 - 45.0) < 1e-6 else Grain.STRAIGHT
-
-
-def _cloth_for(material: str, garment: Garment, job: Job) -> str:
-    """The cloth a material is cut from: as the garment says; ``main`` from the first cloth otherwise."""
-    named = garment.cloths.get(material)
-    if named is not None:
-        return named
-    if material == MAIN:
-        return job.cloths[0].id
-    raise JobRefused(
-        f"Garment “{garment.id}” has pieces of {material}: name the cloth they are cut from in its “cloths”."
-    )
 
 
 def cut_pieces(job: Job) -> tuple[CutPiece, ...]:
@@ -208,7 +198,8 @@ def lay_job(
     """One lay for each cloth in use, all spread one way, or each the shortest of all ways (``best``).
 
     Two cloths of one width that share pieces can be ``stacked``; the others then lie the shortest way.
-    ``report_until`` gives the report for a cloth, told the share of all cloths that is done after it.
+    ``report_until`` gives the report for a cloth, told the share of all cloths that is done after it. Where something
+    is asked of the print, half of it goes into what that costs.
 
     Raises:
         LayRefused: the way cannot hold a piece, or no way can.
@@ -229,11 +220,20 @@ def lay_job(
         if cloth.id in piled:
             lays.append(piled[cloth.id])
             continue
-        report = report_until(k / len(cloths))
-        if fold in (BEST, STACKED):
-            lays.append(best_lay(pieces, cloth, seed=seed, effort=effort, workers=workers, report=report))
+        asked = wishes(pieces, cloth)
+        report = report_until((k - 0.5 if asked else k) / len(cloths))
+        ways = alone_ways() if fold in (BEST, STACKED) else (fold,)
+        if len(ways) > 1:
+            lay = best_lay(pieces, cloth, seed=seed, effort=effort, workers=workers, report=report)
         else:
-            lays.append(make_lay(pieces, cloth, fold, seed=seed, effort=effort, workers=workers, report=report))
+            lay = make_lay(pieces, cloth, fold, seed=seed, effort=effort, workers=workers, report=report)
+        if asked:
+            report = report_until(k / len(cloths))
+            free = length_without(
+                lay.pieces, cloth, ways, asked, seed=seed, effort=effort, workers=workers, report=report
+            )
+            lay = replace(lay, unmatched_mm=free)
+        lays.append(lay)
     return tuple(lays)
 
 

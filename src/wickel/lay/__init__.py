@@ -17,6 +17,7 @@ from wickel.lay.exact import exact_check
 from wickel.lay.kept import KeptLay, kept, relaid
 from wickel.lay.labour import cutting_minutes
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
+from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, fits_nowhere
 from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better, rank
@@ -46,6 +47,7 @@ __all__ = [
     "Shape",
     "Stopped",
     "WayFound",
+    "Wish",
     "WornCopy",
     "allowed_turns",
     "better",
@@ -58,6 +60,7 @@ __all__ = [
     "fold_lines",
     "kept",
     "lay_ways",
+    "length_without",
     "make_lay",
     "marks_on_table",
     "on_table",
@@ -68,6 +71,7 @@ __all__ = [
     "table_map",
     "unfolded_lay",
     "warm_in_background",
+    "wishes",
     "with_findings",
     "with_straight_folds",
     "worn_copies",

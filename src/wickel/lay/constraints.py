@@ -1,7 +1,8 @@
 """What pieces ask of the print, as places where their poses may stand: fixed heights, and lattices of the repeat.
 
-Worked out from the ply maps: a pose may stand only where every ply it is cut from has the print as asked. Only plies
-whose place on the cloth does not depend on the length of the lay can promise that; what lies on others is left to the
+Worked out from the ply maps: a pose may stand only where every ply it is cut from has the print as asked. A ply whose
+place on the cloth depends on the length of the lay can promise that too, when what it is asked for comes again along
+the cloth: sections are then made whole repeats long (``whole_repeat_mm``). What lies on other plies is left to the
 rules to judge.
 
 Heights: a hem on a border along a selvage lies at one depth of it for all pieces. Lattices: along, the pieces of a
@@ -25,6 +26,9 @@ from wickel.lay.pose import spoilt
 
 _ALIKE_MM = 0.25
 
+Plies = frozenset[tuple[int, int]]
+"""Plies of a section, each as (zone, ply)."""
+
 
 @dataclass(frozen=True, slots=True)
 class Obstacle:
@@ -35,7 +39,7 @@ class Obstacle:
     ply: int
 
 
-def steady_plies(probe: Section, longer: Section) -> frozenset[tuple[int, int]]:
+def steady_plies(probe: Section, longer: Section) -> Plies:
     """The plies, as (zone, ply), that lie on the same cloth however long the section is."""
     return frozenset(
         (z, k)
@@ -45,7 +49,34 @@ def steady_plies(probe: Section, longer: Section) -> frozenset[tuple[int, int]]:
     )
 
 
-def obstacles_on(cloth: Cloth, section: Section, steady: frozenset[tuple[int, int]]) -> tuple[Obstacle, ...]:
+def whole_repeat_mm(pieces: tuple[CutPiece, ...], design: Design) -> float | None:
+    """The repeat along that sections are made whole numbers of, so that all their plies have the print alike.
+
+    None where nothing is asked that depends on it.
+    """
+    along = None if design.repeat is None else design.repeat.along_mm
+    asked = any(piece.on_print.marks or piece.on_print.centre is not None for piece in pieces)
+    return along if asked else None
+
+
+def alike_plies(probe: Section, longer: Section, whole_mm: float | None) -> Plies:
+    """The plies, as (zone, ply), that have the same print however many whole repeats longer the section is.
+
+    Without a repeat along those that only move along: for stripes along and borders that is as good as steady.
+    """
+    found = set()
+    for z, (zone, other) in enumerate(zip(probe.zones, longer.zones, strict=True)):
+        for k, (ply, again) in enumerate(zip(zone.plies, other.plies, strict=True)):
+            one, two = ply.map, again.map
+            moved = two.c - one.c
+            if whole_mm is not None and abs(moved - round(moved / whole_mm) * whole_mm) > 1e-6:
+                continue
+            if (one.a, one.b, one.d, one.e, one.f) == (two.a, two.b, two.d, two.e, two.f):
+                found.add((z, k))
+    return frozenset(found)
+
+
+def obstacles_on(cloth: Cloth, section: Section, steady: Plies) -> tuple[Obstacle, ...]:
     """The flaws of a cloth where they lie on the table, in every ply that lies steady."""
     found = []
     for spot in spoilt(cloth):
@@ -59,48 +90,64 @@ def obstacles_on(cloth: Cloth, section: Section, steady: frozenset[tuple[int, in
     return tuple(found)
 
 
-def constrained(
-    parts: tuple[Part, ...],
-    pieces: tuple[CutPiece, ...],
-    cloth: Cloth,
-    section: Section,
-    steady: frozenset[tuple[int, int]],
-) -> tuple[Part, ...]:
-    """The parts with their poses held to what their pieces ask of the print.
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """A section and its parts. It is whole repeats long; ``steady`` plies lie on one place of the cloth however long it
+    is, ``alike`` ones have the same print."""
+
+    parts: tuple[Part, ...]
+    section: Section
+    steady: Plies
+    alike: Plies
+
+
+def constrained(sections: tuple[Laid, ...], pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[tuple[Part, ...], ...]:
+    """The parts of every section with their poses held to what their pieces ask of the print.
 
     Raises:
         LayRefused: a piece that can have none of its poses; says what would help.
     """
     design = cloth.lay_design
     if design.border is None and design.repeat is None and design.motif is None:
-        return parts
+        return tuple(own.parts for own in sections)
     by_id = {piece.id: piece for piece in pieces}
-    depth = _common_depth(parts, by_id, cloth, section)
-    origins = _origins(pieces, parts, design)
+    depth = max(_common_depth(own.parts, by_id, cloth, own.section) for own in sections)
+    origins = _origins(pieces, tuple(part for own in sections for part in own.parts), design)
     made = []
-    for part in parts:
-        piece = by_id[part.piece]
-        if not (piece.on_print.border_edge or piece.on_print.marks or piece.on_print.centre):
-            made.append(part)
-            continue
-        poses = []
-        for pose in part.poses:
-            if all((pose.zone, ply) in steady for ply in pose.cut_plies):
-                plies = [section.zones[pose.zone].plies[k] for k in pose.cut_plies]
-                held = _on_border(pose, piece, cloth, plies, depth)
-                held = None if held is None else _on_repeat(held, piece, cloth, plies, origins.get(piece.id))
-            else:
-                held = pose
-            if held is not None:
-                poses.append(held)
-        if not poses:
-            raise LayRefused(
-                f"{piece.name} cannot lie in this fold as it is asked to on the print of {cloth.shown_name}: "
-                "open the cloth, or ask less.",
-                piece.id,
-            )
-        made.append(replace(part, poses=tuple(poses)))
+    for own in sections:
+        made.append(tuple(_held(part, by_id[part.piece], own, cloth, depth, origins) for part in own.parts))
     return tuple(made)
+
+
+def _held(part: Part, piece: CutPiece, own: Laid, cloth: Cloth, depth: float, origins: Mapping[str, float]) -> Part:
+    """The part with its poses held; those on plies that can promise nothing stay as they are."""
+    if not (piece.on_print.border_edge or piece.on_print.marks or piece.on_print.centre):
+        return part
+    poses = []
+    sure = own.steady if _only_once(piece, cloth.lay_design) else own.alike
+    for pose in part.poses:
+        held: Pose | None = pose
+        if all((pose.zone, ply) in sure for ply in pose.cut_plies):
+            plies = [own.section.zones[pose.zone].plies[k] for k in pose.cut_plies]
+            held = _on_border(pose, piece, cloth, plies, depth)
+            held = None if held is None else _on_repeat(held, piece, cloth, plies, origins.get(piece.id))
+        if held is not None:
+            poses.append(held)
+    if not poses:
+        raise LayRefused(
+            f"{piece.name} cannot lie in this fold as it is asked to on the print of {cloth.shown_name}: "
+            "open the cloth, or ask less.",
+            piece.id,
+        )
+    return replace(part, poses=tuple(poses))
+
+
+def _only_once(piece: CutPiece, design: Design) -> bool:
+    """Whether what a piece asks for is at one place along the cloth only, or is counted from its start."""
+    wish = piece.on_print
+    across = design.border is not None and design.border.at is BorderAt.ACROSS and bool(wish.border_edge)
+    comes_again = design.repeat is not None and design.repeat.along_mm is not None
+    return across or (wish.centre is not None and design.motif is not None and not comes_again)
 
 
 # --- borders ---------------------------------------------------------------------------------
@@ -217,15 +264,15 @@ def _origins(pieces: tuple[CutPiece, ...], parts: tuple[Part, ...], design: Desi
         return {}
     starts = {part.piece: part.poses[0] for part in reversed(parts)}
     asking = [piece for piece in pieces if piece.on_print.marks and piece.id in starts]
-    asking.sort(key=lambda p: (p.on_print.centre is None, -bounds(starts[p.id].outline).width))
+    fixed = {p.id for p in asking if p.on_print.centre is not None and design.motif is not None}
+    asking.sort(key=lambda p: (p.id not in fixed, -bounds(starts[p.id].outline).width))
     origins: dict[str, float] = {}
     for root in asking:
         if root.id in origins:
             continue
         centre = root.on_print.centre
-        if centre is not None:
-            motif = 0.0 if design.motif is None else design.motif.x_mm
-            origins[root.id] = motif - _along(centre, root)
+        if centre is not None and design.motif is not None:
+            origins[root.id] = design.motif.x_mm - _along(centre, root)
         else:
             pose = starts[root.id]
             origins[root.id] = pose.shift_x_mm if pose.turn_deg == 0.0 else -pose.shift_x_mm
@@ -251,7 +298,9 @@ def _on_repeat(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], orig
     if pose.turn_deg not in (0.0, 180.0) or (wish.centre is None and not wish.marks):
         return pose
     repeat = design.repeat or Repeat()
-    x, along = _place_along(pose, piece, design, origin)
+    x, along = _place_along(pose, piece, design, plies, origin)
+    if x is not None and math.isnan(x):
+        return None
     y = _height(pose, piece, design, plies, cloth.lay_width_mm)
     if y is not None and math.isnan(y):
         return None
@@ -278,13 +327,23 @@ def _on_repeat(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], orig
     return replace(pose, lattice=lattice)
 
 
-def _place_along(pose: Pose, piece: CutPiece, design: Design, origin: float | None) -> tuple[float | None, float]:
-    """A place along of the pose at which the print is as asked, None for any; and after how much it is so again."""
+def _place_along(
+    pose: Pose, piece: CutPiece, design: Design, plies: list[Ply], origin: float | None
+) -> tuple[float | None, float]:
+    """A place along of the pose at which the print is as asked, and after how much it is so again.
+
+    None for any place, NaN for none. Heads up or down, a seam's level is the same on a ply that lies turned round as
+    on the one below it; a motif need not be.
+    """
     wish, repeat = piece.on_print, design.repeat
     along = NEVER_AGAIN_MM if repeat is None or repeat.along_mm is None else repeat.along_mm
-    if wish.centre is not None and (design.motif is not None or along != NEVER_AGAIN_MM):
+    if wish.centre is not None and design.motif is not None:
         (at,) = _in_pose((wish.centre,), piece, pose)
-        return (0.0 if design.motif is None else design.motif.x_mm) - at[0], along
+        if any(ply.map.a == 0 for ply in plies):
+            return math.nan, along  # warp and weft swapped: no motif stands upright there
+        found = [(design.motif.x_mm - ply.map.c) / ply.map.a - at[0] for ply in plies]
+        off = max(abs((x - found[0]) - round((x - found[0]) / along) * along) for x in found)
+        return (found[0] if off <= _ALIKE_MM else math.nan), along
     if origin is None or repeat is None or repeat.level_mm is None:
         return None, along
     if all(mark.axes is Axes.ALONG for mark in wish.marks):

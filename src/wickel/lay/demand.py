@@ -59,7 +59,8 @@ class OnPrint:
     """What a piece asks of the print, in the piece frame.
 
     ``border_edge``: points of the hem that is to lie on a border. ``marks``: where it meets other pieces in the
-    repeat. ``centre``: the point that is to lie in the middle of a motif, or of a stripe where there is none.
+    repeat. ``centre``: the point that is to lie in the middle of a motif; where there is none across only, in the
+    middle of a stripe.
     """
 
     border_edge: tuple[Point, ...] = ()

@@ -11,7 +11,7 @@ from shapely.geometry import Polygon, box
 
 from wickel.cloth import Cloth, SectionPlan, Spread, depth_fits, planned, spread
 from wickel.geometry import Outline, area, bounds, moved, outline_of
-from wickel.lay.constraints import Obstacle, constrained, obstacles_on, steady_plies
+from wickel.lay.constraints import Laid, Obstacle, alike_plies, constrained, obstacles_on, steady_plies, whole_repeat_mm
 from wickel.lay.demand import CutPiece, cut_from
 from wickel.lay.nest import Candidate, Item, NoPlace, Problem, Report, Solution, Spot, Stopped, quick_length, search
 from wickel.lay.parts import LayRefused, Options, Part, Pose, options_for, parts_at, parts_for
@@ -103,13 +103,23 @@ class Laying:
         several = len(self._plans) > 1 or (settle and self._probes[0].mixed)
         if several and not any(plan.way.slanting for plan in self._plans):
             asked_for = self._moved_about(options, asked_for)
-        longer = [spread(_text((plan,)), width, 2.0, reserve).sections[0] for plan in self._plans]
-        # only the first section knows where on the cloth it lies, however long the others are
-        steady = [frozenset() if k else steady_plies(self._probes[0], longer[0]) for k in range(len(longer))]
-        self._parts = tuple(
-            constrained(own, self._pieces, cloth, probe, plies) if plies else own
-            for own, probe, plies in zip(asked_for, self._probes, steady, strict=True)
+        whole = whole_repeat_mm(self._pieces, cloth.lay_design)
+        short, long = (
+            [spread(_text((plan,)), width, times * (whole or 1.0), reserve).sections[0] for plan in self._plans]
+            for times in (1, 2)
         )
+        # only the first section knows where on the cloth it lies, however long the others are
+        steady = [frozenset() if k else steady_plies(short[0], long[0]) for k in range(len(short))]
+        alike = [alike_plies(one, other, whole) for one, other in zip(short, long, strict=True)]
+        for k in range(1, len(short)):
+            if any(plan.way.slanting for plan in self._plans[:k]):
+                alike[k] = frozenset()  # a slanting fold is as long as the cloth is wide
+        # a section is whole repeats long where plies of its own or what comes after it hang on its length
+        last = len(short) - 1
+        self._whole_mm = tuple(
+            whole if k < last or alike[k] - steady_plies(short[k], long[k]) else None for k in range(len(short))
+        )
+        self._parts = constrained(tuple(map(Laid, asked_for, short, steady, alike)), self._pieces, cloth)
         self._obstacles = [obstacles_on(cloth, probe, plies) for probe, plies in zip(self._probes, steady, strict=True)]
         self._locked = tuple(self._locked_of(own, k) for k, own in enumerate(self._parts))
         self._done: list[Solution | None] = [None] * len(self._parts)
@@ -263,7 +273,7 @@ class Laying:
         """The length of cloth after so many more steps, without looking at the rules."""
         self._search(effort, None)
         done = [solution for solution in self._done if solution is not None]
-        return _spread_for(self._cloth, self._plans, self._parts, done).cloth_mm
+        return self._spread_for(done).cloth_mm
 
     def _relay(self, k: int, report: LayReport | None) -> Report:
         """A report of the search of one section as one of the whole lay, once all its sections have one."""
@@ -287,11 +297,19 @@ class Laying:
             for k, (plan, own, solution) in enumerate(zip(self._plans, self._parts, solutions, strict=True))
             if solution is not None
         ]
-        the_spread = replace(_spread_for(self._cloth, self._plans, self._parts, placed), way=self.way)
+        the_spread = replace(self._spread_for(placed), way=self.way)
         lay = lay_of(
             self._pieces, self._cloth, the_spread, self._parts, placed, self._seed, self._effort, self._seconds
         )
         return replace(lay, findings=(*lay.findings, *self._too_short(lay)))
+
+    def _spread_for(self, solutions: list[Solution]) -> Spread:
+        """The spread as long as the solutions need it, in whole repeats where the print hangs on that."""
+        lengths = [
+            self._cloth.lay_width_mm if plan.way.slanting else _whole(length_of(own, solution), whole)
+            for plan, own, solution, whole in zip(self._plans, self._parts, solutions, self._whole_mm, strict=True)
+        ]
+        return spread(_text(self._plans), self._cloth.lay_width_mm, lengths, self._cloth.reserve_mm)
 
     def _too_short(self, lay: Lay) -> Iterator[Finding]:
         """Whether the length at hand is too short: proved when even the least length is, else only not found."""
@@ -310,6 +328,11 @@ class Laying:
             + ("it cannot fit this way." if proved else "a shorter one was not found with this effort."),
             way_out="Try the other ways, or buy more." if proved else "Search on, try the other ways, or buy more.",
         )
+
+
+def _whole(length_mm: float, each_mm: float | None) -> float:
+    """A length rounded up to whole repeats, when there are any."""
+    return length_mm if each_mm is None else math.ceil(length_mm / each_mm - 1e-9) * each_mm
 
 
 def _lies_as(pose: Pose, placement: Placement) -> bool:
@@ -430,17 +453,6 @@ def _with_margin(pose: Pose, margin_mm: float) -> Outline:
         low, high = (own.min_y, own.max_y + margin_mm) if own.max_y > 1e-9 else (own.min_y - margin_mm, own.max_y)
         grown = grown.intersection(box(-margin_mm, low, own.max_x + margin_mm, high))
     return tuple((x + margin_mm / 2, y) for x, y in outline_of(grown))
-
-
-def _spread_for(
-    cloth: Cloth, plans: tuple[SectionPlan, ...], parts: tuple[tuple[Part, ...], ...], solutions: list[Solution]
-) -> Spread:
-    """The spread as long as the solutions need it."""
-    lengths = [
-        cloth.lay_width_mm if plan.way.slanting else length_of(own, solution)
-        for plan, own, solution in zip(plans, parts, solutions, strict=True)
-    ]
-    return spread(_text(plans), cloth.lay_width_mm, lengths, cloth.reserve_mm)
 
 
 def lay_of(

@@ -200,12 +200,12 @@ def _centres(lay: Lay) -> Iterator[Finding]:
         along, across = _off_centre((x, y), design)
         if math.hypot(along, across) > MEET_MM:
             said.add(piece.id)
-            what = "The motif" if design.motif is not None else "The middle of the repeat"
+            what = "The motif" if design.motif is not None else "The middle of the stripe"
+            by = f"{abs(along):.1f} mm along and " if design.motif is not None else ""
             yield Finding(
                 level=Level.BROKEN,
                 code="centre",
-                text=f"{what} lies {abs(along):.1f} mm along and {abs(across):.1f} mm across off the centre of "
-                f"{piece.name}.",
+                text=f"{what} lies {by}{abs(across):.1f} mm across off the centre of {piece.name}.",
                 pieces=(piece.id,),
                 way_out="Move it by that.",
             )
@@ -221,17 +221,16 @@ def _centres(lay: Lay) -> Iterator[Finding]:
 
 
 def _off_centre(at: Point, design: Design) -> tuple[float, float]:
-    """How far a point is from the middle of the nearest motif; without one, from the middle of the repeat."""
-    motif = (0.0, 0.0) if design.motif is None else (design.motif.x_mm, design.motif.y_mm)
-    move = (at[0] - motif[0], at[1] - motif[1])
+    """How far a point is from the middle of the nearest motif; without one across only, from the middle of a stripe."""
     repeat = design.repeat
+    if design.motif is None:
+        return 0.0, 0.0 if repeat is None else repeat.off(at)[1]
+    move = (at[0] - design.motif.x_mm, at[1] - design.motif.y_mm)
     if repeat is None:
         return move
     along, across = repeat.off(move)
-    if design.motif is not None:  # a motif that does not come again one way stands where it stands
-        along = move[0] if repeat.along_mm is None else along
-        across = move[1] if repeat.across_mm is None else across
-    return along, across
+    # a motif that does not come again one way stands where it stands
+    return move[0] if repeat.along_mm is None else along, move[1] if repeat.across_mm is None else across
 
 
 def _cuts(lay: Lay, placement: Placement, centre: Point, motif: Motif) -> bool:

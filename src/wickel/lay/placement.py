@@ -65,7 +65,11 @@ class Placement:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Lay:
-    """Spread, placements, findings and lengths of one cloth. Immutable: every edit makes a new one."""
+    """Spread, placements, findings and lengths of one cloth. Immutable: every edit makes a new one.
+
+    ``unmatched_mm`` is the best length of the same pieces when nothing is asked of the print, None when something is
+    asked and nobody has looked (``lay.matching``).
+    """
 
     cloth: Cloth
     spread: Spread
@@ -76,6 +80,12 @@ class Lay:
     seed: int
     effort: int
     seconds: float
+    unmatched_mm: float | None = None
+
+    @property
+    def matching_mm(self) -> float | None:
+        """What of the length keeping to the print costs; None when nobody has looked."""
+        return None if self.unmatched_mm is None else max(0.0, self.lay_length_mm - self.unmatched_mm)
 
     @property
     def lay_length_mm(self) -> float:

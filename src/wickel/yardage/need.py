@@ -16,6 +16,7 @@ class Need:
     ``need_mm`` = (lay + squaring at both ends) / (1 − shrinkage along); ``buy_mm`` is that rounded up to the shop's
     step, and no less than the least it sells; ``squaring_mm``, ``shrinkage_mm`` and ``rounding_mm`` are what each
     adds.
+    ``matching_mm`` is what of the lay keeping to the print costs, None when that is not known or nothing is asked.
     ``at_least`` says that the lay is not complete, so that every figure is a lower one.
     ``short_mm`` is how much the length at hand falls short, 0 when it does or none is known.
     """
@@ -29,14 +30,15 @@ class Need:
     short_mm: float
     at_least: bool
     cost: float | None
+    matching_mm: float | None = None
 
 
 def need(lay: Lay) -> Need:
     """The length a lay needs and the length to buy for it."""
-    return need_of(lay.lay_length_mm, lay.cloth, complete=lay.complete)
+    return need_of(lay.lay_length_mm, lay.cloth, complete=lay.complete, matching_mm=lay.matching_mm)
 
 
-def need_of(lay_mm: float, cloth: Cloth, *, complete: bool) -> Need:
+def need_of(lay_mm: float, cloth: Cloth, *, complete: bool, matching_mm: float | None = None) -> Need:
     """The length that so much lay needs on a cloth, and the length to buy for it."""
     squaring = 2 * cloth.squaring_mm
     squared = lay_mm + squaring
@@ -53,4 +55,5 @@ def need_of(lay_mm: float, cloth: Cloth, *, complete: bool) -> Need:
         short_mm=short,
         at_least=not complete,
         cost=None if cloth.price is None else cloth.price * buy / 1000,
+        matching_mm=matching_mm,
     )

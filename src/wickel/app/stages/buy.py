@@ -287,6 +287,11 @@ class BuyStage(QWidget):
         assert needed is not None
         rows = [
             ("lay", shown_cloth_length(needed.lay_mm, unit)),
+            *(
+                (("of which matching", shown_length(needed.matching_mm, unit)),)
+                if needed.matching_mm is not None
+                else ()
+            ),
             ("squaring, both ends", f"+ {shown_length(needed.squaring_mm, unit)}"),
             ("shrinkage", f"+ {shown_length(needed.shrinkage_mm, unit)}"),
             ("the shop's step", f"+ {shown_length(needed.rounding_mm, unit)}"),

@@ -100,6 +100,7 @@ class ClothStage(QWidget):
         whole.addWidget(self._folding_card())
         session.job_changed.connect(self.refresh)
         session.lays_changed.connect(self._show_folding)
+        session.lays_changed.connect(self.asked.show_costs)
 
     def _shelf_column(self) -> QWidget:
         frame, column = card()

@@ -331,6 +331,7 @@ class LayStage(QWidget):
             return
         rows = [
             ("lay", shown_cloth_length(need.lay_mm, unit)),
+            *((("of which matching", shown_length(need.matching_mm, unit)),) if need.matching_mm is not None else ()),
             ("squaring", f"+ {shown_length(need.squaring_mm, unit)}"),
             ("shrinkage", f"+ {shown_length(need.shrinkage_mm, unit)}"),
             ("needed", shown_cloth_length(need.need_mm, unit)),

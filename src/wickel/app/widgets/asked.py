@@ -4,12 +4,17 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from PySide6.QtWidgets import QCheckBox, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from wickel.app.edits import with_garment
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, label
-from wickel.job import hemmed_pieces, seams_that_may_meet
+from wickel.job import asked_by, hemmed_pieces, seams_that_may_meet
+from wickel.lay import Wish
+from wickel.lay.matching import SEAM
+from wickel.units import shown_length
+
+_NOTHING_MM = 0.5
 
 
 class AskedList(QWidget):
@@ -19,6 +24,8 @@ class AskedList(QWidget):
         super().__init__()
         self._session = session
         self.ticks: dict[tuple[str, str], QCheckBox] = {}
+        self.costs: dict[tuple[str, str], QLabel] = {}
+        self.total = label("", "soft")
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(0, 0, 0, 0)
         self._column.setSpacing(3)
@@ -26,23 +33,27 @@ class AskedList(QWidget):
     def refresh(self) -> None:
         """Show what may be asked of the cloth in hand, and what is."""
         emptied(self._column)
-        self.ticks = {}
+        self.ticks, self.costs = {}, {}
         cloth, garment = self._session.cloth, self._session.garment
         if cloth is None or garment is None or not self._session.drafts:
             return
         pattern, design = self._session.drafts[0].pattern, cloth.design
-        asked = garment.on_print
+        asked = asked_by(garment, pattern, self._session.job)
         if design.border is not None:
             pieces = [(piece.id, piece.name) for piece in hemmed_pieces(pattern)]
             self._group("Hems on the border", "border", pieces, asked.border)
         if design.repeat is not None:
             seams = dict.fromkeys(seam.name for seam in seams_that_may_meet(pattern))
             self._group("Seams that meet in the repeat", "seams", [(name, name) for name in seams], asked.seams)
-        if design.motif is not None or design.repeat is not None:
-            words = "With a motif in the middle" if design.motif is not None else "With the repeat's middle in theirs"
+        if design.motif is not None or (design.repeat is not None and design.repeat.across_mm is not None):
+            words = "With a motif in the middle" if design.motif is not None else "With a stripe in the middle"
             pieces = [(piece.id, piece.name) for piece in pattern.pieces[:6]]
             self._group(words, "centred", pieces, asked.centred)
+        if self.ticks:
+            self.total = label("", "soft", wrap=True)
+            self._column.insertWidget(0, self.total)
         self._column.addStretch()
+        self.show_costs()
 
     def _group(self, title: str, kind: str, entries: list[tuple[str, str]], taken: tuple[str, ...]) -> None:
         self._column.addWidget(label(title, "heading"))
@@ -52,13 +63,36 @@ class AskedList(QWidget):
             tick.setToolTip(f"{title}: {words}")
             tick.clicked.connect(lambda on, id=id: self._ask(kind, id, on=on))
             self.ticks[kind, id] = tick
-            self._column.addWidget(tick)
+            row = QHBoxLayout()
+            row.addWidget(tick, 1)
+            self.costs[kind, id] = label("", "soft")
+            self.costs[kind, id].setToolTip("How much cloth would be saved if this ran free, with the same effort")
+            row.addWidget(self.costs[kind, id])
+            self._column.addLayout(row)
+
+    def show_costs(self) -> None:
+        """Show what of the length each tick costs, as far as somebody has looked."""
+        garment, unit = self._session.garment, self._session.job.unit
+        asked = [tick for tick in self.ticks.values() if tick.isChecked()]
+        need = self._session.need
+        total = None if need is None else need.matching_mm
+        if self.ticks:
+            words = "nothing" if total is None or total < _NOTHING_MM else f"{shown_length(total, unit)} of the lay"
+            self.total.setText(f"Keeping to the print costs {words}." if total is not None else "What must meet?")
+        for (kind, id), tick in self.ticks.items():
+            of = id if kind == SEAM or garment is None else f"{garment.id}/{id}"
+            mm = self._session.price_of(Wish(kind, of)) if tick.isChecked() else None
+            if tick.isChecked() and len(asked) == 1:
+                mm = total
+            words = "costs nothing" if mm is None or mm < _NOTHING_MM else f"costs {shown_length(mm, unit)}"
+            self.costs[kind, id].setText("" if mm is None else words)
 
     def _ask(self, kind: str, id: str, *, on: bool) -> None:
         garment = self._session.garment
-        if garment is None:
+        if garment is None or not self._session.drafts:
             return
-        taken: tuple[str, ...] = getattr(garment.on_print, kind)
+        asked = asked_by(garment, self._session.drafts[0].pattern, self._session.job)
+        taken: tuple[str, ...] = getattr(asked, kind)
         made = (*taken, id) if on else tuple(own for own in taken if own != id)
-        changed = replace(garment, on_print=replace(garment.on_print, **{kind: made}))
+        changed = replace(garment, on_print=replace(asked, **{kind: made}))
         self._session.apply(with_garment(self._session.job, changed), "Asked of the print")

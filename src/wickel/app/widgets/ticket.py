@@ -97,7 +97,9 @@ class Ticket(QFrame):
         self.needed.word.setText(f"needed{least}")
         self.buy.word.setText(f"to buy{least}")
         self.buy.figure.setToolTip(
-            f"lay {shown_cloth_length(need.lay_mm, unit)} + squaring both ends {shown_length(need.squaring_mm, unit)}"
+            f"lay {shown_cloth_length(need.lay_mm, unit)}"
+            + ("" if need.matching_mm is None else f", of which matching {shown_length(need.matching_mm, unit)},")
+            + f" + squaring both ends {shown_length(need.squaring_mm, unit)}"
             f" + shrinkage {shown_length(need.shrinkage_mm, unit)}"
             f" + rounding to the shop's step {shown_length(need.rounding_mm, unit)}"
         )
