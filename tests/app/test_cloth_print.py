@@ -3,15 +3,18 @@
 from dataclasses import replace
 
 import pytest
-from PySide6.QtCore import QPoint, QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QImage, QPainter, QTransform
+from PySide6.QtCore import QEvent, QPoint, QPointF, QRectF, Qt
+from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter, QPolygonF, QTransform
 
 from tests.app.test_ways import choose
-from tests.app.test_window import CLOTH, LEFT, go, type_into
+from tests.app.test_window import CLOTH, LAY, LEFT, go, type_into
+from wickel.app.stages.square_dialog import SquareDialog
 from wickel.app.table.print_paint import paint_print
 from wickel.cloth import FIGURE_NAMES, Border, BorderAt, Cloth, Design, Figure, Print, Repeat
 from wickel.files import read_job
+from wickel.lay import Wish
 from wickel.studio import SHELF
+from wickel.units import shown_length
 
 
 def ticked(qtbot, box):
@@ -81,6 +84,8 @@ def test_a_picture_is_taken_scaled_kept_in_the_job_and_taken_away(part, session,
     picture.fill(QColor("#A63D40"))
     picture.save(str(tmp_path / "own.png"))
     part.take_picture(tmp_path / "own.png")
+    dialog = asked_dialog(part)
+    qtbot.mouseClick(dialog.take, LEFT)
     design = session.cloth.design
     assert QImage.fromData(design.picture).width() == 640
     assert design.repeat == Repeat(along_mm=200, across_mm=100)  # twice as long as wide, like the picture
@@ -89,6 +94,95 @@ def test_a_picture_is_taken_scaled_kept_in_the_job_and_taken_away(part, session,
     assert part.picture.text() == "Take the picture away"
     qtbot.mouseClick(part.picture, LEFT)
     assert session.cloth.design.picture == b""
+
+
+def asked_dialog(part):
+    """The dialog that asks for the corners of one repeat."""
+    return next(own for own in part.window().findChildren(SquareDialog) if own.isVisible())
+
+
+def aslant():
+    """A photograph of a repeat seen aslant: its corners are at 40, 30 · 350, 60 · 320, 260 · 20, 200; dark at the
+    left half, light at the right."""
+    corners = [QPointF(40, 30), QPointF(350, 60), QPointF(320, 260), QPointF(20, 200)]
+    picture = QImage(400, 300, QImage.Format.Format_RGB32)
+    picture.fill(QColor("#FF00FF"))
+    painter = QPainter(picture)
+    flat = QPolygonF([QPointF(0, 0), QPointF(100, 0), QPointF(100, 80), QPointF(0, 80)])
+    painter.setTransform(QTransform.quadToQuad(flat, QPolygonF(corners)))
+    painter.fillRect(QRectF(0, 0, 50, 80), QColor("#203060"))
+    painter.fillRect(QRectF(50, 0, 50, 80), QColor("#E0D0A0"))
+    painter.end()
+    return picture, corners
+
+
+def test_a_photograph_taken_aslant_is_squared_by_dragging_its_corners(part, session, qtbot, tmp_path):
+    picture, corners = aslant()
+    picture.save(str(tmp_path / "own.png"))
+    part.take_picture(tmp_path / "own.png")
+    dialog = asked_dialog(part)
+    shown = dialog.picture
+    for k, corner in enumerate(corners[:3]):
+        qtbot.mousePress(shown, LEFT, pos=shown.at(k).toPoint())
+        there = shown._to_screen().map(corner).toPoint()
+        qtbot.mouseMove(shown, there)
+        shown.mouseMoveEvent(
+            QMouseEvent(QEvent.Type.MouseMove, QPointF(there), QPointF(there), LEFT, LEFT, Qt.KeyboardModifier(0))
+        )
+        qtbot.mouseRelease(shown, LEFT, pos=there)
+    qtbot.keyClick(shown, Qt.Key.Key_C)  # the last corner by keys: from 0, 300 to 20, 200
+    for _ in range(10):
+        qtbot.keyClick(shown, Qt.Key.Key_Up, Qt.KeyboardModifier.ShiftModifier)
+    for _ in range(20):
+        qtbot.keyClick(shown, Qt.Key.Key_Right)
+    for corner, there in zip(shown.corners, corners, strict=True):
+        assert abs(corner.x() - there.x()) < 1.5
+        assert abs(corner.y() - there.y()) < 1.5
+    qtbot.mouseClick(dialog.take, LEFT)
+    made = QImage.fromData(session.cloth.design.picture)
+    assert (made.width(), made.height()) == (pytest.approx(309, abs=4), pytest.approx(187, abs=4))
+    for y in (8, 90, made.height() - 9):
+        assert made.pixelColor(12, y).lightness() < 80
+        assert made.pixelColor(made.width() // 2 - 8, y).lightness() < 80
+        assert made.pixelColor(made.width() // 2 + 8, y).lightness() > 150
+        assert made.pixelColor(made.width() - 12, y).lightness() > 150
+
+
+def test_corners_that_do_not_go_round_are_said(part, session, qtbot, tmp_path):
+    picture, _ = aslant()
+    picture.save(str(tmp_path / "own.png"))
+    before = session.cloth.design
+    part.take_picture(tmp_path / "own.png")
+    dialog = asked_dialog(part)
+    dialog.picture.corners[0], dialog.picture.corners[2] = dialog.picture.corners[2], dialog.picture.corners[0]
+    qtbot.mouseClick(dialog.take, LEFT)
+    assert "have to go round" in dialog.trouble.text()
+    assert session.cloth.design == before
+    qtbot.keyClick(dialog, Qt.Key.Key_Escape)
+
+
+def test_what_must_meet_shows_what_it_costs(part, window, session, qtbot):
+    choose(part.figure, "check")
+    asked = window.cloth.asked
+    assert asked.ticks["seams", "side seam"].isChecked()  # what is usual, until the maker says otherwise
+    assert session.garment.on_print is None
+    assert session.lay.unmatched_mm is not None
+    assert asked.total.text().startswith("Keeping to the print costs")
+    assert asked.costs["seams", "side seam"].text().startswith("costs")
+    ticked(qtbot, asked.ticks["seams", "shoulder"])
+    assert session.garment.on_print.seams == ("side seam", "shoulder")
+    cost = session.price_of(Wish("seams", "shoulder"))
+    assert cost is not None
+    assert asked.costs["seams", "shoulder"].text() == (
+        "costs nothing" if cost < 0.5 else f"costs {shown_length(cost, session.job.unit)}"
+    )
+    assert asked.costs["seams", "front neck"].text() == ""
+    for name in ("side seam", "shoulder"):
+        ticked(qtbot, asked.ticks["seams", name])
+    assert session.garment.on_print.seams == ()
+    assert session.lay.unmatched_mm is None
+    go(qtbot, window, LAY)
+    assert session.need.matching_mm is None
 
 
 def test_a_file_that_is_no_picture_is_said(part, window, session, tmp_path):

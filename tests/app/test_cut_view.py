@@ -10,7 +10,7 @@ from shapely import contains_xy
 from shapely.geometry import Polygon
 
 from tests.app.test_window import CTRL, LAY, LEFT, SHIFT, go
-from wickel.app.table.cut_view import CutItem, apart, paint_cut
+from wickel.app.table.cut_view import Caption, CutItem, apart, paint_cut
 from wickel.app.table.print_paint import paint_print
 from wickel.body import size_body
 from wickel.geometry import Affine, bounds
@@ -66,10 +66,20 @@ def shown(qapp, copy, cloth):
 
 
 def fitted(there, here):
-    """The turn and shift that bring points of one outline onto another, as complex numbers; fitted, not looked up."""
-    z, w = (np.array([complex(x, y) for x, y in own]) for own in (there, here))
-    a, b = z - z.mean(), w - w.mean()
-    turn = (b * a.conjugate()).sum() / (abs(a) ** 2).sum()
+    """The turn and shift that bring points of one outline onto another, as complex numbers; fitted, not looked up.
+
+    Wherever the other outline begins, and whichever way round it runs.
+    """
+    z, around = (np.array([complex(x, y) for x, y in own]) for own in (there, here))
+    a = z - z.mean()
+    best = None
+    for w in (np.roll(own, k) for own in (around, around[::-1]) for k in range(len(around))):
+        b = w - w.mean()
+        turn = (b * a.conjugate()).sum() / (abs(a) ** 2).sum()
+        off = abs(b - turn * a).max()
+        if best is None or off < best[0]:
+            best = (off, turn, w)
+    _, turn, w = best
     assert abs(turn) == pytest.approx(1.0, abs=1e-6)
     return turn, w.mean() - turn * z.mean()
 
@@ -154,6 +164,15 @@ def test_the_pieces_as_cut_are_shown_by_button_and_key(window, session, qtbot):
         next(box for id, box in after.items() if id.startswith(f"dress/{name}/")) for name in ("front", "back")
     )
     assert front.bottom() == pytest.approx(back.bottom(), abs=2)  # their hems on one level
+    qtbot.keyClick(window, Qt.Key.Key_J, CTRL | Qt.KeyboardModifier.AltModifier)
+    assert window.lay.hand_title.text() == "Put together, seen from the front and from the back"
+    words = [item.words for item in window.lay.cut.scene().items() if isinstance(item, Caption)]
+    assert sorted(words) == ["Seen from the back", "Seen from the front"]
+    shown = {id.split("/")[1] for id in window.lay.cut.items_by_id}
+    assert shown == {"front", "back"}
+    qtbot.keyClick(window, Qt.Key.Key_J, CTRL | SHIFT)
+    assert window.lay.sewn.isChecked()
+    assert not window.lay.seen.isChecked()
     qtbot.keyClick(window, Qt.Key.Key_J, CTRL | SHIFT)
     assert window.lay.hand_title.text() == "Every piece as it is cut"
     qtbot.keyClick(window.lay.cut, Qt.Key.Key_PageDown)

@@ -77,6 +77,7 @@ def _buy_shot(
 def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
     """A bordered cloth with both hems on its border, and a check whose side seams meet."""
     from wickel.app.edits import with_garment, with_shelf_cloth
+    from wickel.app.table.cut_view import Put
     from wickel.job import AskedOfPrint
     from wickel.studio import shelf_cloth
 
@@ -94,9 +95,9 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
             shot("cloth-border", 2)
         shot(f"lay-{name}", 3)
         if name == "check":
-            window.lay.put_together()
+            window.lay.put(Put.SEEN)
             shot("lay-as-cut", 3)
-            window.lay.sewn.setChecked(False)
+            window.lay.put(Put.APART)
             window.lay.as_cut.setChecked(False)
     while session.undo_stack.canUndo():
         session.undo_stack.undo()

@@ -34,6 +34,7 @@ from wickel.app.stages.draft import DraftStage
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.lay import LayStage
 from wickel.app.studio_folder import StudioFolder
+from wickel.app.table.cut_view import Put
 from wickel.app.theme import DARK, LIGHT, apply_theme
 from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
@@ -54,7 +55,8 @@ _KEYS = (
     "Ctrl+K: keep the client's measurements",
     "Ctrl+L: find a better lay, or stop",
     "Ctrl+Shift and O, H, D, M, C, T, F, K, P: ways to fold · G: sections · B: the shortest way",
-    "Ctrl+U: the lay opened out, or as it lies · Ctrl+J: every piece as it is cut · Ctrl+Shift+J: put together",
+    "Ctrl+U: the lay opened out, or as it lies · Ctrl+J: every piece as it is cut",
+    "Ctrl+Shift+J: put together, unrolled · Ctrl+Alt+J: put together, from the front and the back",
     "Ctrl+B: hold the piece in hand where it lies · Ctrl+Shift+L: fill the table of lengths, or stop",
     "Page Down, Page Up: next and previous piece · Esc: put the piece down",
     "+ and −, wheel: zoom · 0: all in sight · drag: move",
@@ -197,7 +199,8 @@ class MainWindow(QMainWindow):
         self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
         self._action(lay, "&Unfolded, or as it lies", "Ctrl+U", self.lay.opened.toggle)
         self._action(lay, "Every piece as it is c&ut", "Ctrl+J", self.lay.as_cut.toggle)
-        self._action(lay, "&Put together, or apart", "Ctrl+Shift+J", self.lay.put_together)
+        self._action(lay, "&Put together, or apart", "Ctrl+Shift+J", lambda: self.lay.put_or_apart(Put.UNROLLED))
+        self._action(lay, "Front and bac&k, or apart", "Ctrl+Alt+J", lambda: self.lay.put_or_apart(Put.SEEN))
         self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
 
     def _action(

@@ -3,6 +3,7 @@
 from wickel.job.asked import asked_by, hemmed_pieces, seams_that_may_meet
 from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
 from wickel.job.sewn import Sewn, sewn_rows
+from wickel.job.sketch import Sketch, sketches
 from wickel.job.table import (
     CELL_EFFORT,
     WIDTHS_MM,
@@ -43,6 +44,7 @@ __all__ = [
     "JobRefused",
     "Jump",
     "Sewn",
+    "Sketch",
     "WayLine",
     "alone_ways",
     "asked_by",
@@ -64,4 +66,5 @@ __all__ = [
     "row_of",
     "seams_that_may_meet",
     "sewn_rows",
+    "sketches",
 ]

@@ -21,7 +21,7 @@ from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
 from wickel.pattern import EdgeKind, Piece
 
-_UNSEEN = ("facing", "lining", "bag")
+UNSEEN = ("facing", "lining", "bag")
 """Words in the ids of pieces that are not seen from outside."""
 
 _UP_THE_BODY = 0.3
@@ -62,7 +62,7 @@ def sewn_rows(drafts: Iterable[DraftedGarment], copies: tuple[WornCopy, ...]) ->
         sides: dict[str, list[_Side]] = {}
         for copy in copies:
             garment, _, id = copy.piece.partition("/")
-            if garment == done.garment.id and not any(word in id for word in _UNSEEN):
+            if garment == done.garment.id and not any(word in id for word in UNSEEN):
                 sides[copy.id] = list(_sides(copy, id, done))
         own = {copy.id: copy for copy in copies if copy.id in sides}
         free = sorted(own, key=lambda id: -_size(own[id]))

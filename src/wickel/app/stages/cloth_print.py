@@ -11,6 +11,7 @@ from PySide6.QtCore import QBuffer, QByteArray, QIODevice, Qt, Signal
 from PySide6.QtGui import QImage
 from PySide6.QtWidgets import QComboBox, QFileDialog, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
+from wickel.app.stages.square_dialog import SquareDialog
 from wickel.app.widgets.cards import label
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import FIGURE_NAMES, Border, BorderAt, Cloth, Design, Figure, Motif, Repeat
@@ -20,6 +21,7 @@ from wickel.units import Unit
 MOST_PIXELS = 640
 """A picture is kept no larger than this on its longer side: it goes into the job file."""
 
+_WHOLE, _SMOOTH = Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
 _BORDERS = {
     "": "no border",
     BorderAt.LOW.value: "along the low selvage",
@@ -57,7 +59,7 @@ class DesignPart(QWidget):
         row.addWidget(self.figure, 1)
         self.picture = QPushButton("Own picture…")
         self.picture.setToolTip(
-            "A picture of one repeat, the start of the cloth at its left; it is scaled to the repeat"
+            "A picture of the cloth, its start at the left: one repeat on it is squared by its corners and scaled"
         )
         self.picture.clicked.connect(self._choose_picture)
         row.addWidget(self.picture)
@@ -178,14 +180,22 @@ class DesignPart(QWidget):
             self.take_picture(Path(name))
 
     def take_picture(self, path: Path) -> None:
-        """Take a picture of one repeat from a file; it is kept as PNG, small enough for the job file."""
+        """Take a picture from a file: the maker is asked where one repeat is on it."""
         image = QImage(str(path))
         if image.isNull():
             self.trouble.emit(f"{path.name} cannot be read as a picture: take a PNG or a JPEG.")
             return
+        most = 3 * MOST_PIXELS
+        if max(image.width(), image.height()) > most:
+            image = image.scaled(most, most, _WHOLE, _SMOOTH)
+        dialog = SquareDialog(image, self.window())
+        dialog.taken.connect(self._take_image)
+        dialog.open()
+
+    def _take_image(self, image: QImage) -> None:
+        """Take a picture of one repeat; it is kept as PNG, small enough for the job file."""
         if max(image.width(), image.height()) > MOST_PIXELS:
-            keep, smooth = Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
-            image = image.scaled(MOST_PIXELS, MOST_PIXELS, keep, smooth)
+            image = image.scaled(MOST_PIXELS, MOST_PIXELS, _WHOLE, _SMOOTH)
         data = QByteArray()
         buffer = QBuffer(data)
         buffer.open(QIODevice.OpenModeFlag.WriteOnly)

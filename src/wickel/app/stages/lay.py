@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.session import LONG_EFFORT, Session
-from wickel.app.table.cut_view import CutView
+from wickel.app.table.cut_view import CutView, Put
 from wickel.app.table.lay_view import LayView
 from wickel.app.table.view import PickView
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, narrow, relabelled, scrolling
@@ -72,6 +72,11 @@ class WayCard(TakenCard):
 
 
 _SECTIONS = 4
+_PUT_WORDS = {
+    Put.APART: "Every piece as it is cut",
+    Put.UNROLLED: "Put together, unrolled round the body",
+    Put.SEEN: "Put together, seen from the front and from the back",
+}
 
 
 def _snag(lay: Lay | None) -> str:
@@ -221,8 +226,14 @@ class LayStage(QWidget):
         self.sewn.setObjectName("chip")
         self.sewn.setCheckable(True)
         self.sewn.setToolTip("Put the pieces side by side at the seams that run up the body (Ctrl+Shift+J)")
-        self.sewn.toggled.connect(lambda _: self._show_lay())
+        self.sewn.clicked.connect(lambda on: self.put(Put.UNROLLED if on else Put.APART))
         row.addWidget(self.sewn)
+        self.seen = QPushButton("Front and back")
+        self.seen.setObjectName("chip")
+        self.seen.setCheckable(True)
+        self.seen.setToolTip("Put the pieces together as the garment is seen from the front and the back (Ctrl+Alt+J)")
+        self.seen.clicked.connect(lambda on: self.put(Put.SEEN if on else Put.APART))
+        row.addWidget(self.seen)
         column.addLayout(row)
         return frame
 
@@ -292,7 +303,8 @@ class LayStage(QWidget):
         held = frozenset() if opened else self._session.held
         self.view.show_lay(unfolded_lay(lay) if lay and opened else lay, self._session.job.unit, held)
         self.sewn.setVisible(self.as_cut.isChecked())
-        self.cut.show_lay(lay if self.as_cut.isChecked() else None, self._session.drafts, sewn=self.sewn.isChecked())
+        self.seen.setVisible(self.as_cut.isChecked())
+        self.cut.show_lay(lay if self.as_cut.isChecked() else None, self._session.drafts, self.put_now)
         self.shown.setCurrentWidget(self.in_sight)
         self._show_hand()
 
@@ -353,9 +365,7 @@ class LayStage(QWidget):
         self.hold.setVisible(placement is not None and not self.opened.isChecked() and not self.as_cut.isChecked())
         self.hold.setText("Let it go" if chosen in self._session.held else "Hold it here")
         if lay is not None and self.as_cut.isChecked():
-            sewn = self.sewn.isChecked()
-            title = "Put together, unrolled round the body" if sewn else "Every piece as it is cut"
-            relabelled(self.hand_title, title, "heading")
+            relabelled(self.hand_title, _PUT_WORDS[self.put_now], "heading")
             self.hand.setText("Head up, seen from the right side, within the seams: what will be seen of the print.")
             return
         if lay is None or placement is None:
@@ -410,10 +420,21 @@ class LayStage(QWidget):
         if self.view.chosen and not self.opened.isChecked():
             self._session.hold(self.view.chosen)
 
-    def put_together(self) -> None:
-        """Show the pieces as cut and put together, or each by itself."""
-        self.sewn.setChecked(not (self.as_cut.isChecked() and self.sewn.isChecked()))
+    @property
+    def put_now(self) -> Put:
+        """How the pieces as cut are put."""
+        return Put.UNROLLED if self.sewn.isChecked() else Put.SEEN if self.seen.isChecked() else Put.APART
+
+    def put(self, how: Put) -> None:
+        """Show the pieces as cut, put so."""
+        self.sewn.setChecked(how is Put.UNROLLED)
+        self.seen.setChecked(how is Put.SEEN)
         self.as_cut.setChecked(True)
+        self._show_lay()
+
+    def put_or_apart(self, how: Put) -> None:
+        """Show the pieces as cut and put so, or, when they are shown so, each by itself."""
+        self.put(Put.APART if self.as_cut.isChecked() and self.put_now is how else how)
 
     # --- edits -------------------------------------------------------------------------------
 

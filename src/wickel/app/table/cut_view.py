@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import math
+from enum import StrEnum
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter
-from PySide6.QtWidgets import QStyleOptionGraphicsItem, QWidget
+from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import name_in, pen
 from wickel.app.table.print_paint import has_figure, paint_print, to_picture
@@ -14,10 +15,10 @@ from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette
 from wickel.cloth import Cloth
 from wickel.geometry import Affine, Outline, bounds, moved
-from wickel.job import DraftedGarment, Sewn, sewn_rows
+from wickel.job import DraftedGarment, Sewn, Sketch, sewn_rows, sketches
 from wickel.lay import Lay, WornCopy, worn_copies
 
-_GAP_MM, _NAME_MM = 60.0, 70.0
+_GAP_MM, _NAME_MM, _VIEW_GAP_MM = 60.0, 70.0, 160.0
 _SHAPE = 1.7
 """About how much wider than high the whole is laid out."""
 
@@ -42,14 +43,14 @@ def paint_cut(painter: QPainter, cloth: Cloth, to_picture_frame: Affine, outline
 
 
 class CutItem(PickItem):
-    """One copy, with its name below it."""
+    """One copy, with a word below it."""
 
-    def __init__(self, copy: WornCopy, cloth: Cloth, move: Affine) -> None:
+    def __init__(self, copy: WornCopy, cloth: Cloth, move: Affine, word: str = "") -> None:
         self._there = move.after(copy.upright)
         self._net = move.all(copy.net)
         super().__init__(scene_path(tuple((x, -y) for x, y in self._net), closed=True))
         self.copy = copy
-        self._cloth = cloth
+        self._cloth, self._word = cloth, word
         self.setToolTip(copy.name)
 
     def boundingRect(self) -> QRectF:
@@ -61,14 +62,35 @@ class CutItem(PickItem):
         painter.setPen(pen(colours.madder if self.chosen else colours.ink, 2.6 if self.chosen else 1.3))
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.drawPath(self.cut_path)
-        painter.save()
-        own = self.cut_path.boundingRect()
-        room = painter.worldTransform().mapRect(QRectF(own.left() - 20, own.bottom(), own.width() + 40, _NAME_MM))
-        painter.resetTransform()
-        painter.translate(room.center())
-        box = QRectF(-room.width() / 2, -13, room.width(), 26)
-        name_in(painter, box, QPointF(0, 0), (self.copy.name,), colours.ink, QColor(colours.table))
-        painter.restore()
+        if self._word:
+            own = self.cut_path.boundingRect()
+            paint_word(painter, QRectF(own.left() - 20, own.bottom(), own.width() + 40, _NAME_MM), self._word)
+
+
+def paint_word(painter: QPainter, room: QRectF, word: str) -> None:
+    """Write a word into a room of the scene, as large as the screen needs it."""
+    painter.save()
+    there = painter.worldTransform().mapRect(room)
+    painter.resetTransform()
+    painter.translate(there.center())
+    box = QRectF(-there.width() / 2, -13, there.width(), 26)
+    name_in(painter, box, QPointF(0, 0), (word,), palette().ink, QColor(palette().table))
+    painter.restore()
+
+
+class Caption(QGraphicsItem):
+    """Words under a view of the garment."""
+
+    def __init__(self, room: QRectF, words: str) -> None:
+        super().__init__()
+        self._room, self.words = room, words
+        self.setAcceptedMouseButtons(Qt.MouseButton.NoButton)
+
+    def boundingRect(self) -> QRectF:
+        return self._room
+
+    def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
+        paint_word(painter, self._room, self.words)
 
 
 def apart(copies: tuple[WornCopy, ...], top: float = 0.0) -> dict[str, Affine]:
@@ -100,30 +122,59 @@ def together(rows: tuple[tuple[Sewn, ...], ...]) -> dict[str, Affine]:
     return found
 
 
+class Put(StrEnum):
+    """How the copies are put: each by itself, side by side at their seams, or as they are seen from two sides."""
+
+    APART = "apart"
+    UNROLLED = "unrolled"
+    SEEN = "seen"
+
+
 class CutView(PickView):
-    """All copies of a lay as they come out of the cloth, each by itself or put together at their seams."""
+    """All copies of a lay as they come out of the cloth, each by itself or put together."""
 
     def __init__(self) -> None:
         super().__init__()
         self.setAccessibleName("Every piece as it is cut")
-        self._shown: tuple[Lay | None, bool] = (None, False)
+        self._shown: tuple[Lay | None, Put] = (None, Put.APART)
 
-    def show_lay(self, lay: Lay | None, drafts: tuple[DraftedGarment, ...] = (), *, sewn: bool = False) -> None:
-        """Show the copies of a lay, or bare table; ``sewn`` puts those that hang together by their seams into rows."""
-        if (lay, sewn) == self._shown:
+    def show_lay(self, lay: Lay | None, drafts: tuple[DraftedGarment, ...] = (), put: Put = Put.APART) -> None:
+        """Show the copies of a lay, or bare table."""
+        if (lay, put) == self._shown:
             return
-        self._shown = (lay, sewn)
+        self._shown = (lay, put)
         self.scene().clear()
         self.items_by_id = {}
-        copies = () if lay is None else worn_copies(lay)
-        moves = together(sewn_rows(drafts, copies)) if sewn else {}
-        lowest = min((bounds(moves[own.id].all(own.net)).min_y for own in copies if own.id in moves), default=None)
-        below = 0.0 if lowest is None else lowest - _NAME_MM - _GAP_MM
-        moves |= apart(tuple(own for own in copies if own.id not in moves), below)
-        if lay is not None:
+        if lay is not None and put is Put.SEEN:
+            self._show_sketches(lay, sketches(drafts, worn_copies(lay)))
+        elif lay is not None:
+            copies = worn_copies(lay)
+            moves = self._moves(copies, sewn_rows(drafts, copies) if put is Put.UNROLLED else ())
             for copy in copies:
-                item = CutItem(copy, lay.cloth, moves[copy.id])
-                self.items_by_id[copy.id] = item
-                self.scene().addItem(item)
+                self._add(copy.id, CutItem(copy, lay.cloth, moves[copy.id], copy.name))
         self.fit()
         self.choose(self.chosen if self.chosen in self.items_by_id else "")
+
+    def _add(self, key: str, item: CutItem) -> None:
+        self.items_by_id[key] = item
+        self.scene().addItem(item)
+
+    @staticmethod
+    def _moves(copies: tuple[WornCopy, ...], rows: tuple[tuple[Sewn, ...], ...]) -> dict[str, Affine]:
+        """Where the copies are moved to: rows that hang together above, the others below."""
+        moves = together(rows)
+        lowest = min((bounds(moves[own.id].all(own.net)).min_y for own in copies if own.id in moves), default=None)
+        below = 0.0 if lowest is None else lowest - _NAME_MM - _GAP_MM
+        return moves | apart(tuple(own for own in copies if own.id not in moves), below)
+
+    def _show_sketches(self, lay: Lay, seen: tuple[Sketch, ...]) -> None:
+        """Show the views of the garment one beside the other. A copy that is in several has a key for each."""
+        x = 0.0
+        for sketch in seen:
+            box = bounds([point for sewn in sketch.copies for point in sewn.move.all(sewn.copy.net)])
+            by = moved(x - box.min_x, 0.0)
+            for sewn in sketch.copies:
+                key = f"{sewn.copy.id}, {sketch.words}" if sewn.copy.id in self.items_by_id else sewn.copy.id
+                self._add(key, CutItem(sewn.copy, lay.cloth, by.after(sewn.move), ""))
+            self.scene().addItem(Caption(QRectF(x, 0.0, box.width, _NAME_MM), sketch.words))
+            x += box.width + _VIEW_GAP_MM
