@@ -61,7 +61,8 @@ class Cloth:
     each end to square the cloth. ``selvage_mm`` is the low selvage, and the high one too unless
     ``high_selvage_mm`` says otherwise. Stretches are shares of 1 along the selvage and across. ``nap``: a pile that
     strokes one way, which makes any print one-way. ``heads_at_end``: the heads of a one-way print lie towards the
-    end of the cloth, not towards its start. ``least_length_mm`` is the least the shop sells,
+    end of the cloth, not towards its start. ``least_length_mm`` is the least the shop sells; with a
+    ``sold_length_mm`` it sells no other length than that, and steps do not count (lay.lengths);
     ``margin_mm`` the room kept between pieces when cutting. Flaws and the design lie on the cloth as it is bought.
     ``remnant`` is the shape that is left of a cloth, x along from its start, y across from the low usable edge;
     empty for a whole cloth.
@@ -90,6 +91,7 @@ class Cloth:
     see_through: bool = False
     frays: bool = False
     least_length_mm: float = 0.0
+    sold_length_mm: float | None = None
     margin_mm: float = 0.0
     flaws: tuple[Flaw, ...] = ()
     remnant: Outline = ()
@@ -124,17 +126,16 @@ class Cloth:
             raise BadCloth(f"Cloth “{name}” is usable wider than it is wide.")
         if 2 * self.reserve_mm >= self.lay_width_mm:
             raise BadCloth(f"Cloth “{name}” keeps so much in reserve that no width is left.")
+        self._check_how_sold(name)
         self._check_what_it_does(name)
 
     def _check_what_it_does(self, name: str) -> None:
-        """Stretch, least length and flaws. Raises ``BadCloth``."""
+        """Stretch, room, design and flaws. Raises ``BadCloth``."""
         for label, value in (("along", self.stretch_along), ("across", self.stretch_across)):
             if not (math.isfinite(value) and 0 <= value <= 3):
                 raise BadCloth(f"Cloth “{name}” stretches {label} by {value:g}: write a share from 0 to 3.")
         if not (math.isfinite(self.margin_mm) and 0 <= self.margin_mm <= 100):
             raise BadCloth(f"Cloth “{name}” is cut with {self.margin_mm:g} mm between pieces: take 0 to 100 mm.")
-        if not (math.isfinite(self.least_length_mm) and 0 <= self.least_length_mm <= 1e5):
-            raise BadCloth(f"Cloth “{name}” is sold from {self.least_length_mm:g} mm: it must be 0 or more.")
         try:
             self.design.check()
         except BadDesign as reason:
@@ -154,6 +155,18 @@ class Cloth:
             sizes = (flaw.x_mm, flaw.y_mm, flaw.length_mm, flaw.width_mm or 1.0)
             if not all(math.isfinite(mm) for mm in sizes) or min(sizes) < 0 or flaw.length_mm <= 0:
                 raise BadCloth(f"Cloth “{name}” has a flaw without a place or a size: say where it lies and how long.")
+
+    def _check_how_sold(self, name: str) -> None:
+        """The least length, and fixed ones. Raises ``BadCloth``."""
+        if not (math.isfinite(self.least_length_mm) and 0 <= self.least_length_mm <= 1e5):
+            raise BadCloth(f"Cloth “{name}” is sold from {self.least_length_mm:g} mm: it must be 0 or more.")
+        if self.sold_length_mm is not None:
+            least = (2 * self.squaring_mm + 1.0) / (1 - self.shrink_along)
+            if not (math.isfinite(self.sold_length_mm) and least < self.sold_length_mm <= 1e5):
+                raise BadCloth(
+                    f"Cloth “{name}” is sold in lengths of {self.sold_length_mm:g} mm: they must be longer than what "
+                    "squaring and shrinking take of them."
+                )
 
     @property
     def shown_name(self) -> str:

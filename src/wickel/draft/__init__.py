@@ -3,6 +3,7 @@
 from wickel.draft.allowances import DEFAULT_PRESET, PRESETS, ROLES, Allowances, Preset
 from wickel.draft.chalk import ChalkRow, chalk_list
 from wickel.draft.checks import TapeCheck
+from wickel.draft.notions import Notion, notions
 from wickel.draft.schools import SCHOOLS, School, school_of, school_options
 from wickel.draft.style import (
     ChoiceOption,
@@ -29,6 +30,7 @@ __all__ = [
     "ChoiceOption",
     "DraftRefused",
     "LengthOption",
+    "Notion",
     "Option",
     "OptionValue",
     "Options",
@@ -39,6 +41,7 @@ __all__ = [
     "chalk_list",
     "draft",
     "full_options",
+    "notions",
     "school_of",
     "school_options",
     "tape_checks",

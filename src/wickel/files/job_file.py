@@ -167,6 +167,7 @@ class ClothRecord(FileRecord):
     see_through: bool = False
     frays: bool = False
     least_length_mm: Number = 0.0
+    sold_length_mm: FinePositive | None = None
     margin_mm: Number = 0.0
     flaws: Annotated[list[FlawRecord], Field(max_length=500)] = []
     remnant: OutlineRecord | None = None

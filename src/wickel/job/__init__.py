@@ -1,6 +1,7 @@
 """The job: what is made for whom from which cloth, and the one way through it to its lays."""
 
 from wickel.job.asked import asked_by, hemmed_pieces, seams_that_may_meet
+from wickel.job.buying import BUY_EFFORT, BuyingList, ClothLine, NotionLine, buying_list
 from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
 from wickel.job.sewn import Sewn, sewn_rows
 from wickel.job.sketch import Sketch, sketches
@@ -34,15 +35,19 @@ from wickel.job.work import (
 
 __all__ = [
     "BEST",
+    "BUY_EFFORT",
     "CELL_EFFORT",
     "WIDTHS_MM",
     "AskedOfPrint",
+    "BuyingList",
     "Cell",
+    "ClothLine",
     "DraftedGarment",
     "Garment",
     "Job",
     "JobRefused",
     "Jump",
+    "NotionLine",
     "Sewn",
     "Sketch",
     "WayLine",
@@ -50,6 +55,7 @@ __all__ = [
     "asked_by",
     "best_lay",
     "bodies_for",
+    "buying_list",
     "cell_key",
     "cell_of",
     "cell_pieces",

@@ -23,6 +23,7 @@ from wickel.lay import (
     fits_nowhere,
     fold_lines,
     lay_ways,
+    lays_in_lengths,
     length_without,
     make_lay,
     rank,
@@ -197,6 +198,8 @@ def lay_job(
 ) -> tuple[Lay, ...]:
     """One lay for each cloth in use, all spread one way, or each the shortest of all ways (``best``).
 
+    A cloth that is sold in fixed lengths has a lay for each length that is needed.
+
     Two cloths of one width that share pieces can be ``stacked``; the others then lie the shortest way.
     ``report_until`` gives the report for a cloth, told the share of all cloths that is done after it. Where something
     is asked of the print, half of it goes into what that costs.
@@ -215,14 +218,18 @@ def lay_job(
         report = report_until(2 / len(cloths))
         both = stacked_lays(pieces, *pile, seed=seed, effort=effort, workers=workers, report=report)
         piled = {lay.cloth.id: lay for lay in both}
-    lays = []
+    lays: list[Lay] = []
     for k, cloth in enumerate(cloths, 1):
         if cloth.id in piled:
             lays.append(piled[cloth.id])
             continue
+        ways = alone_ways() if fold in (BEST, STACKED) else (fold,)
+        if cloth.sold_length_mm is not None:
+            report = report_until(k / len(cloths))
+            lays += lays_in_lengths(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
+            continue
         asked = wishes(pieces, cloth)
         report = report_until((k - 0.5 if asked else k) / len(cloths))
-        ways = alone_ways() if fold in (BEST, STACKED) else (fold,)
         if len(ways) > 1:
             lay = best_lay(pieces, cloth, seed=seed, effort=effort, workers=workers, report=report)
         else:

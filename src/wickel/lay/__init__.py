@@ -16,6 +16,7 @@ from wickel.lay.demand import (
 from wickel.lay.exact import exact_check
 from wickel.lay.kept import KeptLay, kept, relaid
 from wickel.lay.labour import cutting_minutes
+from wickel.lay.lengths import lays_in_lengths, room_mm, units_of
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
 from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
@@ -60,16 +61,19 @@ __all__ = [
     "fold_lines",
     "kept",
     "lay_ways",
+    "lays_in_lengths",
     "length_without",
     "make_lay",
     "marks_on_table",
     "on_table",
     "rank",
     "relaid",
+    "room_mm",
     "stack_partner",
     "stacked_lays",
     "table_map",
     "unfolded_lay",
+    "units_of",
     "warm_in_background",
     "wishes",
     "with_findings",

@@ -1,5 +1,17 @@
-"""Length to buy."""
+"""Length to buy, and the strips for binding."""
 
-from wickel.yardage.need import Need, need, need_of
+from wickel.yardage.binding import JOIN_MM, StripPlan, from_square, from_what_is_left, joined_mm, strips_of_square
+from wickel.yardage.need import Need, need, need_in_lengths, need_of
 
-__all__ = ["Need", "need", "need_of"]
+__all__ = [
+    "JOIN_MM",
+    "Need",
+    "StripPlan",
+    "from_square",
+    "from_what_is_left",
+    "joined_mm",
+    "need",
+    "need_in_lengths",
+    "need_of",
+    "strips_of_square",
+]

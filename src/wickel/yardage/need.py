@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from wickel.cloth import Cloth
@@ -17,6 +19,7 @@ class Need:
     step, and no less than the least it sells; ``squaring_mm``, ``shrinkage_mm`` and ``rounding_mm`` are what each
     adds.
     ``matching_mm`` is what of the lay keeping to the print costs, None when that is not known or nothing is asked.
+    ``lengths`` is how many of the fixed lengths that a cloth is sold in make up what is bought, None by the step.
     ``at_least`` says that the lay is not complete, so that every figure is a lower one.
     ``short_mm`` is how much the length at hand falls short, 0 when it does or none is known.
     """
@@ -31,6 +34,7 @@ class Need:
     at_least: bool
     cost: float | None
     matching_mm: float | None = None
+    lengths: int | None = None
 
 
 def need(lay: Lay) -> Need:
@@ -39,11 +43,20 @@ def need(lay: Lay) -> Need:
 
 
 def need_of(lay_mm: float, cloth: Cloth, *, complete: bool, matching_mm: float | None = None) -> Need:
-    """The length that so much lay needs on a cloth, and the length to buy for it."""
+    """The length that so much lay needs on a cloth, and the length to buy for it.
+
+    On cloth that is sold in fixed lengths one lay must fit on one of them: a longer lay says *at least* so many, until
+    there is a lay for each (``need_in_lengths``).
+    """
     squaring = 2 * cloth.squaring_mm
     squared = lay_mm + squaring
     needed = squared / (1 - cloth.shrink_along)
-    buy = max(rounded_up(needed, cloth.step_mm), cloth.least_length_mm)
+    count = None
+    if cloth.sold_length_mm is None:
+        buy = max(rounded_up(needed, cloth.step_mm), cloth.least_length_mm)
+    else:
+        buy = rounded_up(needed, cloth.sold_length_mm)
+        count = round(buy / cloth.sold_length_mm)
     short = 0.0 if cloth.at_hand_mm is None else max(0.0, needed - cloth.at_hand_mm)
     return Need(
         lay_mm=lay_mm,
@@ -53,7 +66,31 @@ def need_of(lay_mm: float, cloth: Cloth, *, complete: bool, matching_mm: float |
         need_mm=needed,
         buy_mm=buy,
         short_mm=short,
-        at_least=not complete,
+        at_least=not complete or (count or 1) > 1,
         cost=None if cloth.price is None else cloth.price * buy / 1000,
         matching_mm=matching_mm,
+        lengths=count,
+    )
+
+
+def need_in_lengths(lays_mm: Sequence[float], cloth: Cloth, *, complete: bool) -> Need:
+    """What lays on fixed lengths of a cloth need, one lay on each.
+
+    Raises ``ValueError`` when a lay is longer than its length of cloth holds.
+    """
+    each = [need_of(mm, cloth, complete=complete) for mm in lays_mm]
+    if any(own.lengths != 1 for own in each):
+        raise ValueError("a lay is longer than the length of cloth it lies on")
+    costs = [own.cost for own in each if own.cost is not None]
+    return Need(
+        lay_mm=math.fsum(own.lay_mm for own in each),
+        squaring_mm=math.fsum(own.squaring_mm for own in each),
+        shrinkage_mm=math.fsum(own.shrinkage_mm for own in each),
+        rounding_mm=math.fsum(own.rounding_mm for own in each),
+        need_mm=math.fsum(own.need_mm for own in each),
+        buy_mm=math.fsum(own.buy_mm for own in each),
+        short_mm=0.0,
+        at_least=not complete,
+        cost=math.fsum(costs) if costs else None,
+        lengths=len(each),
     )

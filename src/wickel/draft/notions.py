@@ -1,0 +1,191 @@
+"""What is bought for a garment beside its cloths: zip, elastic, buttons, boning, eyelets, binding, thread.
+
+Read off the pattern where that says it (notches for buttons, lines for bones, casings for elastic), else off the style
+and its options. Rules of thumb are this program's own and stand beside what they give.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from wickel.body import Body
+from wickel.draft.style import Options
+from wickel.pattern import Edge, EdgeKind, Pattern, Piece, edge_length
+
+ZIPS_MM = (100, 120, 150, 180, 200, 220, 250, 300, 350, 400, 450, 500, 550, 600, 700, 800)
+"""The lengths that zips are mostly sold in; a longer one can be shortened, a shorter one not lengthened."""
+
+FLY_MM = 180.0
+ELASTIC_SHARE, ELASTIC_JOIN_MM, CASING_ROOM_MM = 0.9, 20.0, 5.0
+EYELET_GAP_MM = 25.0
+THREAD_PER_SEAM, THREAD_SPARE, REEL_MM = 2.8, 1.25, 100_000.0
+"""A lockstitched seam takes about 2.8 times its length of thread, a quarter more goes on tacking and ends."""
+
+_BIAS_DEG = 45.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Notion:
+    """Something to buy: how many, of what length and width in mm where that matters, and where it comes from."""
+
+    kind: str
+    name: str
+    count: int
+    long_mm: float | None = None
+    wide_mm: float | None = None
+    why: str = ""
+
+
+def notions(style: str, pattern: Pattern, body: Body, options: Options) -> tuple[Notion, ...]:
+    """Everything to buy for a garment that is not cut from cloth, and its bindings.
+
+    ``style`` is the id of the style, ``options`` all its options (``full_options``); other styles than those of the
+    house get what their pieces say.
+    """
+    return (
+        *_zips(style, pattern, options),
+        *_buttons(pattern),
+        *_elastics(pattern, body),
+        *_bones(style, pattern),
+        *_bindings(pattern),
+        *_thread(pattern),
+    )
+
+
+def _piece(pattern: Pattern, *ids: str) -> Piece | None:
+    return next((piece for piece in pattern.pieces if piece.id in ids), None)
+
+
+def _zip(needed_mm: float, why: str) -> Notion:
+    """The shortest zip that is sold and long enough; one of the length itself where none is."""
+    sold = next((float(mm) for mm in ZIPS_MM if mm >= needed_mm - 0.5), 100.0 * math.ceil(needed_mm / 100.0))
+    return Notion(kind="zip", name="Zip", count=1, long_mm=sold, why=f"{why}, {needed_mm / 10:.0f} cm")
+
+
+def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
+    for piece in pattern.pieces:
+        for notch in piece.notches:
+            if notch.name == "zip":
+                yield _zip(
+                    edge_length(piece, notch.edge) - notch.at_mm, f"from the waist to the mark on the {notch.edge}"
+                )
+    closing = options.get("closing")
+    back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
+    if style == "bodice" and closing == "back" and back is not None:
+        yield _zip(edge_length(back, "centre"), "the whole centre back")
+    if front is not None and (style == "off-shoulder-dress" or (style == "bodice" and closing == "none")):
+        yield _zip(edge_length(front, "side"), "the side seam")
+    if style == "trousers" and options.get("waist") != "elastic":
+        yield _zip(FLY_MM, "the front closing")
+
+
+def _buttons(pattern: Pattern) -> Iterator[Notion]:
+    """As many as the piece with the most of them has marks: both fronts, and a lining, have the same ones."""
+    marked = [sum(notch.name.startswith("button ") for notch in piece.notches) for piece in pattern.pieces]
+    if max(marked, default=0):
+        yield Notion(kind="buttons", name="Buttons", count=max(marked), why="the marks on the front edge")
+
+
+def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
+    casing = _piece(pattern, "casing")
+    waist = body.measurements_mm.get("waist")
+    if casing is not None and waist is not None:
+        _, y = zip(*(point for edge in casing.edges for point in (edge.start, edge.end)), strict=True)
+        yield Notion(
+            kind="elastic",
+            name="Elastic for the waist",
+            count=1,
+            long_mm=ELASTIC_SHARE * waist + ELASTIC_JOIN_MM,
+            wide_mm=(max(y) - min(y)) / 2 - CASING_ROOM_MM,
+            why="nine tenths of the waist and 2 cm to join",
+        )
+    sleeve = _piece(pattern, "sleeve")
+    if sleeve is None or _piece(pattern, "sleeve-band", "cuff") is not None:
+        return
+    for edge in sleeve.edges:
+        if edge.comes_back_to_mm is not None and edge.kind is EdgeKind.HEM:
+            yield Notion(
+                kind="elastic",
+                name="Elastic for the sleeves",
+                count=_copies(sleeve),
+                long_mm=edge.comes_back_to_mm + ELASTIC_JOIN_MM,
+                why="the gathered hem and 2 cm to join",
+            )
+
+
+def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
+    for piece in pattern.pieces:
+        for line in piece.inner_lines:
+            if line.name == "bone":
+                (along,) = {abs(segment.start[0] - segment.end[0]) for segment in line.path}
+                yield Notion(
+                    kind="boning",
+                    name=f"Bones for {piece.name.lower()}",
+                    count=_copies(piece),
+                    long_mm=along,
+                    why="one in every panel of the outer layer",
+                )
+    placket = _piece(pattern, "placket")
+    if style == "corset" and placket is not None:
+        long = max(edge_length(placket, edge.name) for edge in placket.edges)
+        pairs = math.floor(long / EYELET_GAP_MM)
+        yield Notion(kind="eyelets", name="Eyelets", count=2 * pairs, why="a pair every 2.5 cm of the closing")
+        yield Notion(
+            kind="cord",
+            name="Lacing cord",
+            count=1,
+            long_mm=500.0 * math.ceil(pairs * 2 * 60.0 / 500.0) + 1000.0,
+            why="6 cm a crossing, and a metre to tie",
+        )
+
+
+def _bindings(pattern: Pattern) -> Iterator[Notion]:
+    """Strips on the bias: their width as they are cut, and all their lengths together."""
+    for piece in pattern.pieces:
+        if (
+            piece.grain_deg % 90.0 != _BIAS_DEG
+            or "collar" in piece.id
+            or piece.id in ("panel", "skirt", "front", "back")
+        ):
+            continue
+        points = [point for edge in piece.edges for point in (edge.start, edge.end)]
+        long, wide = (max(p[k] for p in points) - min(p[k] for p in points) for k in (0, 1))
+        if wide <= long / 4:
+            yield Notion(
+                kind="binding",
+                name=piece.name,
+                count=_copies(piece),
+                long_mm=long,
+                wide_mm=wide,
+                why="cut on the bias",
+            )
+
+
+def _copies(piece: Piece) -> int:
+    """How often a piece is cut from the outer cloth."""
+    return next((cut.copies for cut in piece.cuts if cut.material == "main"), piece.cuts[0].copies)
+
+
+def _thread(pattern: Pattern) -> Iterator[Notion]:
+    """From the length of all seams and hems: a seam joins two edges, a hem is sewn once."""
+    sewn = 0.0
+    for piece in pattern.pieces:
+        cuts = sum(cut.copies * (2 if cut.on_fold else 1) for cut in piece.cuts if cut.material != "interfacing")
+        sewn += cuts * math.fsum(_sewn_mm(edge, piece) for edge in piece.edges)
+    thread = THREAD_PER_SEAM * THREAD_SPARE * sewn
+    reels = math.ceil(thread / REEL_MM)
+    yield Notion(
+        kind="thread",
+        name="Thread, reels of 100 m",
+        count=reels,
+        why=f"about {math.ceil(sewn / 1000)} m of seams, {math.ceil(thread / 1000)} m of thread",
+    )
+
+
+def _sewn_mm(edge: Edge, piece: Piece) -> float:
+    if edge.kind is EdgeKind.FOLD:
+        return 0.0
+    long = edge_length(piece, edge.name)
+    return long if edge.kind is EdgeKind.HEM else long / 2

@@ -1,0 +1,208 @@
+"""Everything to buy for one job or several: every cloth laid, what is cut on the bias, and the small things.
+
+Jobs that share a cloth are laid on it together, and beside that each by itself, so that what it saves is known.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+from wickel.cloth import Cloth
+from wickel.draft import Notion, full_options, notions
+from wickel.geometry import Outline
+from wickel.job.job import Job
+from wickel.job.work import (
+    DraftedGarment,
+    alone_ways,
+    best_lay,
+    checked_pieces,
+    cloths_in_use,
+    drafted,
+    garment_pieces,
+    garment_style,
+)
+from wickel.lay import CutPiece, Lay, LayRefused, LayReport, cut_from, flat_copies, lays_in_lengths
+from wickel.yardage import Need, StripPlan, from_square, from_what_is_left, need, need_in_lengths
+
+BUY_EFFORT = 400
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ClothLine:
+    """A cloth to buy: the jobs that are cut from it, its lay, or one for each fixed length that it is sold in.
+
+    ``apart_mm`` is what would be bought were each job laid by itself, None for a single job. A cloth that cannot be
+    laid has a ``refusal``.
+    """
+
+    cloth: Cloth
+    jobs: tuple[str, ...]
+    lays: tuple[Lay, ...] = ()
+    need: Need | None = None
+    apart_mm: float | None = None
+    refusal: str = ""
+
+    @property
+    def saved_mm(self) -> float:
+        """What laying the jobs together saves of the length to buy."""
+        return 0.0 if self.apart_mm is None or self.need is None else max(0.0, self.apart_mm - self.need.buy_mm)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NotionLine:
+    """A small thing to buy for a garment of a job, or a binding with the plans for cutting it by itself.
+
+    A binding is laid with the pieces as one strip; it can be cut from ``square`` instead, or from what the lay leaves.
+    """
+
+    job: str
+    garment: str
+    notion: Notion
+    square: StripPlan | None = None
+    left: StripPlan | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BuyingList:
+    """All of it. Jobs that cannot be drafted have a sentence in ``refusals``."""
+
+    cloths: tuple[ClothLine, ...]
+    notions: tuple[NotionLine, ...]
+    refusals: tuple[str, ...] = ()
+
+    @property
+    def cost(self) -> float | None:
+        """What the cloths cost together, as far as their prices are known; None when none is."""
+        known = [line.need.cost for line in self.cloths if line.need is not None and line.need.cost is not None]
+        return math.fsum(known) if known else None
+
+    @property
+    def priced(self) -> bool:
+        """Whether every cloth has its price."""
+        return all(line.need is not None and line.need.cost is not None for line in self.cloths)
+
+
+@dataclass(frozen=True, slots=True)
+class _Drafted:
+    """A job with its pieces; the pieces' ids and their cloths' ids are those of the list."""
+
+    name: str
+    garments: tuple[DraftedGarment, ...]
+    pieces: tuple[CutPiece, ...]
+    cloths: tuple[Cloth, ...]
+
+
+def buying_list(
+    jobs: Sequence[Job],
+    *,
+    effort: int = BUY_EFFORT,
+    workers: int = 1,
+    report: LayReport | None = None,
+    found: Callable[[ClothLine], None] = lambda _: None,
+) -> BuyingList:
+    """Lay everything that is cut for some jobs and add up what there is to buy.
+
+    Cloths that are alike in all but their id are one. ``found`` hears of every cloth as soon as it is laid; a search
+    that ``report`` stops gives the best so far.
+
+    Raises:
+        JobRefused, DraftRefused: a job cannot be cut from its cloths, or drafted.
+    """
+    shelf: list[Cloth] = []
+    made = [_drafted(job, k, shelf) for k, job in enumerate(jobs)]
+    lines = []
+    for cloth in shelf:
+        own = [job for job in made if cut_from(job.pieces, cloth)]
+        line = _line(cloth, own, effort, workers, report)
+        found(line)
+        lines.append(line)
+    small = [line for job in made for done in job.garments for line in _notion_lines(job.name, done, lines)]
+    return BuyingList(cloths=tuple(lines), notions=tuple(small))
+
+
+def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
+    """A job with pieces of its own names, cut from the cloths of the list; new cloths are put on that."""
+    garments = tuple(drafted(garment) for garment in job.garments)
+    pieces = checked_pieces((*(p for done in garments for p in garment_pieces(done, job)), *job.pieces), job)
+    ids: dict[str, str] = {}
+    for cloth in cloths_in_use(job, pieces):
+        same = next((own for own in shelf if replace(own, id=cloth.id) == cloth), None)
+        if same is None:
+            same = replace(cloth, id=f"{cloth.id}-{len(shelf) + 1}")
+            shelf.append(same)
+        ids[cloth.id] = same.id
+    renamed = tuple(
+        replace(
+            piece,
+            id=f"{number + 1}:{piece.id}",
+            garment=f"{number + 1}:{piece.garment}",
+            orders=tuple(replace(order, cloth=ids[order.cloth]) for order in piece.orders),
+        )
+        for piece in pieces
+    )
+    return _Drafted(job.name or f"Job {number + 1}", garments, renamed, tuple(shelf))
+
+
+def _line(cloth: Cloth, jobs: list[_Drafted], effort: int, workers: int, report: LayReport | None) -> ClothLine:
+    names = tuple(job.name for job in jobs)
+    together = tuple(piece for job in jobs for piece in job.pieces)
+    try:
+        lays, needed = _laid(together, cloth, effort, workers, report)
+        apart = None
+        if len(jobs) > 1:
+            apart = math.fsum(_laid(job.pieces, cloth, effort, workers, report)[1].buy_mm for job in jobs)
+    except LayRefused as reason:
+        return ClothLine(cloth=cloth, jobs=names, refusal=str(reason))
+    return ClothLine(cloth=cloth, jobs=names, lays=lays, need=needed, apart_mm=apart)
+
+
+def _laid(
+    pieces: tuple[CutPiece, ...], cloth: Cloth, effort: int, workers: int, report: LayReport | None
+) -> tuple[tuple[Lay, ...], Need]:
+    if cloth.sold_length_mm is None:
+        lay = best_lay(pieces, cloth, effort=effort, workers=workers, report=report)
+        return (lay,), need(lay)
+    lays = lays_in_lengths(pieces, cloth, alone_ways(), effort=effort, workers=workers, report=report)
+    complete = all(lay.complete for lay in lays)
+    return lays, need_in_lengths([lay.lay_length_mm for lay in lays], cloth, complete=complete)
+
+
+# --- the small things --------------------------------------------------------------------------
+
+
+def _notion_lines(job: str, done: DraftedGarment, lines: list[ClothLine]) -> list[NotionLine]:
+    garment = done.garment
+    options = full_options(garment_style(garment), garment.options)
+    found = []
+    for notion in notions(garment.style, done.pattern, garment.body, options):
+        name = garment.name or garment_style(garment).name
+        if notion.kind == "binding" and notion.long_mm is not None and notion.wide_mm is not None:
+            needed = notion.count * notion.long_mm
+            left = None
+            for line in lines:
+                strips = [lay for lay in line.lays if any(p.name == notion.name for p in lay.pieces)]
+                left = left or next(
+                    (plan for lay in strips if (plan := _out_of(lay, notion, needed)) is not None), None
+                )
+            found.append(
+                NotionLine(job=job, garment=name, notion=notion, square=from_square(needed, notion.wide_mm), left=left)
+            )
+        else:
+            found.append(NotionLine(job=job, garment=name, notion=notion))
+    return found
+
+
+def _out_of(lay: Lay, notion: Notion, needed_mm: float) -> StripPlan | None:
+    """The plan for a binding out of what a lay leaves free, the place of the binding's own strip included."""
+    width, long = lay.cloth.lay_width_mm, lay.lay_length_mm
+    cloth: Outline = ((0.0, 0.0), (long, 0.0), (long, width), (0.0, width))
+    taken = [
+        copy.outline
+        for placement in lay.placements
+        if lay.piece(placement.piece).name != notion.name
+        for copy in flat_copies(placement, lay.piece(placement.piece), lay.zone(placement))
+    ]
+    assert notion.wide_mm is not None
+    return from_what_is_left(needed_mm, notion.wide_mm, cloth, taken)
