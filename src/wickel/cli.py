@@ -49,7 +49,7 @@ from wickel.job import (
 )
 from wickel.lay import DEFAULT_EFFORT, CutPiece, Lay, LayRefused, LayReport, Level, Stopped
 from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
-from wickel.yardage import need
+from wickel.yardage import need, shown_buy
 
 app = typer.Typer(
     name="wickel",
@@ -235,7 +235,7 @@ def _lay_line(one: Lay, unit: Unit) -> str:
     return (
         f"{one.cloth.shown_name}, {way_name(one.way).lower()}: lay {shown_cloth_length(one.lay_length_mm, unit)}, "
         + ("" if needed.matching_mm is None else f"of which matching {shown_length(needed.matching_mm, unit)}, ")
-        + f"needed {shown_cloth_length(needed.need_mm, unit)}, buy {shown_cloth_length(needed.buy_mm, unit)}, "
+        + f"needed {shown_cloth_length(needed.need_mm, unit)}, buy {shown_buy(needed, one.cloth, unit)}, "
         f"{one.used_share:.0%} used"
     )
 
@@ -336,7 +336,7 @@ def _print_table(cells: list[Cell], sizes: list[str], widths: list[float], cloth
             if best is None or needed is None:
                 row += f"{'–':>24}"
                 continue
-            length = ("≥ " if needed.at_least else "") + shown_cloth_length(needed.buy_mm, unit)
+            length = shown_buy(needed, cloth, unit).replace("at least", "≥")
             row += f"{length + ' ' + best.way:>24}"
         print(row)
     for cell in cells:

@@ -182,13 +182,7 @@ def shown_length(mm: float, unit: Unit, *, denominator: int = 8, with_unit: bool
 
 
 def _inches(mm: float, denominator: int) -> str:
-    steps = round(mm / MM_PER_INCH * denominator)
-    whole, rest = divmod(steps, denominator)
-    if rest == 0:
-        return str(whole)
-    part = Fraction(rest, denominator)
-    fraction = f"{part.numerator}/{part.denominator}"
-    return f"{whole} {fraction}" if whole else fraction
+    return _mixed(round(mm / MM_PER_INCH * denominator), denominator)
 
 
 def _yards(mm: float, denominator: int, *, with_unit: bool) -> str:
@@ -207,6 +201,39 @@ def shown_cloth_length(mm: float, unit: Unit) -> str:
     if unit is Unit.INCH:
         return shown_length(mm, Unit.YARD)
     return shown_length(mm, Unit.M)
+
+
+EIGHTH_YARD_MM = 36 * MM_PER_INCH / 8
+
+
+def sold_by_the_yard(step_mm: float) -> bool:
+    """Whether a shop's step is a number of eighths of a yard."""
+    eighths = step_mm / EIGHTH_YARD_MM
+    return abs(eighths - round(eighths)) < 1e-6 and round(eighths) >= 1
+
+
+def shown_bought(mm: float, unit: Unit, step_mm: float) -> str:
+    """Write a length to buy as the shop sells it: yards in eighths where its step is one, else as cloth is written.
+
+    A length that is no whole number of eighths is written as cloth is.
+
+    >>> shown_bought(2171.7, Unit.CM, 114.3)
+    '2 3/8 yd'
+    """
+    eighths = mm / EIGHTH_YARD_MM
+    if not sold_by_the_yard(step_mm) or abs(eighths - round(eighths)) > 1e-3:
+        return shown_cloth_length(mm, unit)
+    return f"{_mixed(round(eighths), 8)} yd"
+
+
+def _mixed(parts: int, of: int) -> str:
+    """A number of parts of a whole as a whole number and a fraction."""
+    whole, rest = divmod(parts, of)
+    if rest == 0:
+        return str(whole)
+    part = Fraction(rest, of)
+    fraction = f"{part.numerator}/{part.denominator}"
+    return f"{whole} {fraction}" if whole else fraction
 
 
 def rounded_up(mm: float, step_mm: float) -> float:

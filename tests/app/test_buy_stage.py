@@ -64,9 +64,9 @@ def test_the_table_is_filled_opened_and_copied(buy, session, qtbot, runner):
     qtbot.mouseClick(buy.table.viewport(), LEFT, pos=cell_point(buy, 4, 0))
     assert buy.opened == ("92", 1400.0)
     assert buy.cell_title.text() == "92 on 140 cm"
-    lay = buy.fill.lay_at(buy.opened)
+    (lay,) = buy.fill.lays_at(buy.opened)
     assert exact_check(lay) == ()
-    assert buy.picture._lay == lay
+    assert buy.pictures[0]._lay == lay
     qtbot.keyClick(buy.table, Qt.Key.Key_Right)
     assert buy.opened == ("92", 1500.0)
     qtbot.keyClick(buy.window(), Qt.Key.Key_Y, CTRL | SHIFT)

@@ -15,8 +15,8 @@ from wickel.body import Body
 from wickel.cloth import Cloth
 from wickel.draft import DraftRefused
 from wickel.files import TableStore
-from wickel.job import CELL_EFFORT, Cell, Job, JobRefused, bodies_for, cell_key, cell_pieces, refused_cell
-from wickel.lay import CutPiece, Lay, relaid
+from wickel.job import CELL_EFFORT, Cell, Job, JobRefused, bodies_for, cell_key, cell_lays, cell_pieces, refused_cell
+from wickel.lay import CutPiece, Lay
 
 BETTER_EFFORT = 6000
 """Steps of the search for a cell that is to be improved."""
@@ -111,12 +111,10 @@ class TableFill(QObject):
         """How many cells are filled, of how many."""
         return len(self.cells), len(self.sizes) * len(self.widths_mm)
 
-    def lay_at(self, place: Place) -> Lay | None:
-        """The lay of a cell, built again and checked."""
+    def lays_at(self, place: Place) -> tuple[Lay, ...]:
+        """The lay of a cell, or those on each fixed length of its cloth, built again and checked."""
         cell, made = self.cells.get(place), self._made.get(place)
-        if cell is None or cell.laid is None or made is None:
-            return None
-        return relaid(cell.laid, *made)
+        return () if cell is None or made is None else cell_lays(cell, *made)
 
     # --- the work --------------------------------------------------------------------------------
 

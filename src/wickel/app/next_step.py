@@ -6,7 +6,8 @@ from wickel.app.session import Session
 from wickel.body import MEASUREMENTS, doubts
 from wickel.cloth import way_name
 from wickel.lay import Level
-from wickel.units import shown_cloth_length, shown_length
+from wickel.units import shown_length
+from wickel.yardage import shown_buy
 
 BODY, DRAFT, CLOTH, LAY = range(4)
 
@@ -40,6 +41,6 @@ def _buy(session: Session) -> str:
         return f"The length at hand is {shown_length(need.short_mm, unit)} too short for this lay."
     searching = " Looking for a shorter one." if session.searching else ""
     return (
-        f"Buy {shown_cloth_length(need.buy_mm, unit)} of {lay.cloth.shown_name}, "
+        f"Buy {shown_buy(need, lay.cloth, unit)} of {lay.cloth.shown_name}, "
         f"laid {way_name(lay.way).lower()}.{searching}"
     )

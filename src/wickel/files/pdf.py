@@ -19,7 +19,7 @@ from wickel.files.drawing import Drawing, Layer, lay_drawing
 from wickel.geometry import Point
 from wickel.lay import Lay, Level
 from wickel.units import Unit, shown_cloth_length, shown_length
-from wickel.yardage import need
+from wickel.yardage import need, shown_buy
 
 _REGULAR, _BOLD = "Wickel", "Wickel-Bold"
 _MARGIN = 12 * mm
@@ -93,7 +93,7 @@ def _header(canvas: Canvas, lay: Lay, title: str, unit: Unit, width: float, heig
     figures = (
         (least + shown_cloth_length(lay.lay_length_mm, unit), "lay"),
         (least + shown_cloth_length(needed.need_mm, unit), "needed"),
-        (least + shown_cloth_length(needed.buy_mm, unit), "to buy"),
+        (shown_buy(needed, cloth, unit), "to buy"),
         (f"{lay.used_share:.0%}", "used"),
     )
     x = width - _MARGIN

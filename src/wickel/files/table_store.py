@@ -80,6 +80,8 @@ class CellRecord(FileRecord):
     ways: list[WayRecord]
     laid: LayRecord | None
     unmatched_mm: float | None
+    each: list[LayRecord]
+    each_mm: list[float]
 
 
 class TableStore:
@@ -105,6 +107,8 @@ class TableStore:
             ways=tuple(WayLine(**own.model_dump(include=set(WayRecord.model_fields))) for own in record.ways),
             laid=None if record.laid is None else _kept(record.laid),
             unmatched_mm=record.unmatched_mm,
+            each=tuple(_kept(own) for own in record.each),
+            each_mm=tuple(record.each_mm),
         )
 
     def keep(self, cell: Cell) -> None:
@@ -119,6 +123,8 @@ class TableStore:
             ways=[WayRecord(**{name: getattr(own, name) for name in WayRecord.model_fields}) for own in cell.ways],
             laid=None if cell.laid is None else _laid_record(cell.laid),
             unmatched_mm=cell.unmatched_mm,
+            each=[_laid_record(own) for own in cell.each],
+            each_mm=list(cell.each_mm),
         )
         saved(self._path(cell.key), record.model_dump_json())
 

@@ -1,6 +1,7 @@
 """The job: what is made for whom from which cloth, and the one way through it to its lays."""
 
 from wickel.job.asked import asked_by, hemmed_pieces, seams_that_may_meet
+from wickel.job.at_hand import BOLT_EFFORT, Bolt, Fit, fit_of, out_of_bolt
 from wickel.job.buying import BUY_EFFORT, BuyingList, ClothLine, NotionLine, buying_list
 from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
 from wickel.job.sewn import Sewn, sewn_rows
@@ -13,6 +14,7 @@ from wickel.job.table import (
     WayLine,
     bodies_for,
     cell_key,
+    cell_lays,
     cell_of,
     cell_pieces,
     jumps,
@@ -35,14 +37,17 @@ from wickel.job.work import (
 
 __all__ = [
     "BEST",
+    "BOLT_EFFORT",
     "BUY_EFFORT",
     "CELL_EFFORT",
     "WIDTHS_MM",
     "AskedOfPrint",
+    "Bolt",
     "BuyingList",
     "Cell",
     "ClothLine",
     "DraftedGarment",
+    "Fit",
     "Garment",
     "Job",
     "JobRefused",
@@ -57,17 +62,20 @@ __all__ = [
     "bodies_for",
     "buying_list",
     "cell_key",
+    "cell_lays",
     "cell_of",
     "cell_pieces",
     "checked_pieces",
     "cloths_in_use",
     "cut_pieces",
     "drafted",
+    "fit_of",
     "garment_pieces",
     "garment_style",
     "hemmed_pieces",
     "jumps",
     "lay_job",
+    "out_of_bolt",
     "refused_cell",
     "row_of",
     "seams_that_may_meet",

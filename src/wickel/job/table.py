@@ -17,19 +17,23 @@ from wickel.lay import (
     CutPiece,
     KeptLay,
     Lay,
+    LayRefused,
     LayReport,
     WayFound,
     cut_from,
     cutting_minutes,
     kept,
     lay_ways,
+    lays_in_lengths,
     length_without,
     rank,
     relaid,
+    room_mm,
+    units_of,
     wishes,
 )
 from wickel.units import Unit, shown_cloth_length, shown_length
-from wickel.yardage import Need, need_of
+from wickel.yardage import Need, need_in_lengths, need_of
 
 WIDTHS_MM = (1100.0, 1140.0, 1400.0, 1500.0)
 """The usable widths that cloth is mostly sold in."""
@@ -59,7 +63,8 @@ class Cell:
     """A size on a width: the shortest lay of all ways, every way's line, or why it cannot be laid.
 
     ``key`` is that of all it depends on (``cell_key``); ``unmatched_mm`` the length without what is asked of the
-    print, None where nothing is.
+    print, None where nothing is. On cloth sold in fixed lengths a lay that is longer than one of them is parted:
+    ``each`` are then the lays, ``each_mm`` their lengths.
     """
 
     size: str
@@ -69,6 +74,8 @@ class Cell:
     ways: tuple[WayLine, ...] = ()
     laid: KeptLay | None = None
     unmatched_mm: float | None = None
+    each: tuple[KeptLay, ...] = ()
+    each_mm: tuple[float, ...] = ()
 
     @property
     def best(self) -> WayLine | None:
@@ -79,8 +86,10 @@ class Cell:
     def need(self, cloth: Cloth) -> Need | None:
         """What its shortest way needs of a cloth; None when it cannot be laid."""
         best = self.best
-        if best is None or best.length_mm is None:
+        if best is None or best.length_mm is None or self.refusal:
             return None
+        if self.each_mm:
+            return need_in_lengths(self.each_mm, cloth, complete=best.complete)
         matching = None if self.unmatched_mm is None else max(0.0, best.length_mm - self.unmatched_mm)
         return need_of(best.length_mm, cloth, complete=best.complete, matching_mm=matching)
 
@@ -201,15 +210,38 @@ def cell_of(
     lines = tuple(_line(own, lays.get(own.way)) for own in found)
     best = min(lays.values(), key=rank, default=None)
     refusal = "" if best is not None else next((own.refusal for own in found if own.refusal), "No way can hold it.")
+    each: tuple[Lay, ...] = ()
+    if best is not None and cloth.sold_length_mm is not None and best.lay_length_mm > room_mm(cloth):
+        try:
+            each = lays_in_lengths(
+                pieces, cloth, alone_ways(), seed=seed, effort=effort, workers=workers, report=report
+            )
+        except LayRefused as reason:
+            refusal = str(reason)
     return Cell(
         size=size,
         width_mm=cloth.usable_width_mm,
         key=cell_key(pieces, cloth),
+        each=tuple(kept(lay) for lay in each),
+        each_mm=tuple(lay.lay_length_mm for lay in each),
         refusal=refusal,
         ways=lines,
         laid=None if best is None else kept(best),
         unmatched_mm=unmatched,
     )
+
+
+def cell_lays(cell: Cell, pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[Lay, ...]:
+    """The lay of a cell, or those on each fixed length of its cloth, laid again on that and checked anew."""
+    if not cell.each:
+        lay = None if cell.laid is None else relaid(cell.laid, pieces, cloth)
+        return () if lay is None else (lay,)
+    units = units_of(pieces, cloth)
+    lays = []
+    for own in cell.each:
+        names = {placement.piece for placement in own.placements}
+        lays.append(relaid(own, tuple(unit for unit in units if unit.id in names), cloth))
+    return tuple(lay for lay in lays if lay is not None)
 
 
 def _line(found: WayFound, lay: Lay | None) -> WayLine:

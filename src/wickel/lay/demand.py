@@ -7,12 +7,12 @@ down knows where a piece came from.
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from wickel.cloth import Cloth, Print
-from wickel.geometry import Outline, Point, is_mirror_symmetric
+from wickel.geometry import Outline, Point, area, is_mirror_symmetric, unfolded
 
 FoldSegment = tuple[Point, Point]
 
@@ -107,6 +107,19 @@ class CutPiece:
 def cut_from(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:
     """The pieces of which something is cut from a cloth."""
     return tuple(piece for piece in pieces if any(order.cloth == cloth.id for order in piece.orders))
+
+
+def copies_mm2(pieces: Iterable[CutPiece], cloth: Cloth) -> float:
+    """The area of all copies that are cut from a cloth, wholes of halves whole."""
+    found = []
+    for piece in pieces:
+        for order in piece.orders:
+            if order.cloth == cloth.id:
+                outline, holes = piece.cut_line, piece.holes
+                for edges in fold_lines(order.fold_edges):
+                    outline, holes = unfolded(outline, edges[0], holes)
+                found.append(order.copies * area(outline, holes))
+    return math.fsum(found)
 
 
 def print_turns(cloth_print: Print, head_turn: float = 0.0) -> tuple[float, ...] | None:

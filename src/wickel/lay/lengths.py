@@ -11,8 +11,8 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from wickel.cloth import Cloth
-from wickel.geometry import area, bounds, unfolded
-from wickel.lay.demand import CutPiece, cut_from, fold_lines
+from wickel.geometry import bounds, unfolded
+from wickel.lay.demand import CutPiece, copies_mm2, cut_from, fold_lines
 from wickel.lay.make import LayReport
 from wickel.lay.parts import LayRefused
 from wickel.lay.placement import Finding, Lay, Level, rank
@@ -60,7 +60,7 @@ def lays_in_lengths(
         LayRefused: a part that no fixed length holds, or no way can.
     """
     room = room_mm(cloth)
-    units = sorted(units_of(pieces, cloth), key=_size, reverse=True)
+    units = sorted(units_of(pieces, cloth), key=lambda unit: _size(unit, cloth), reverse=True)
     shares: list[list[CutPiece]] = []
     for unit in units:
         for share in shares:
@@ -83,18 +83,18 @@ def lays_in_lengths(
     return tuple(replace(lay, findings=(*lay.findings, *_parted_seams(lay, lays))) for lay in lays)
 
 
-def _size(unit: CutPiece) -> tuple[float, float]:
+def _size(unit: CutPiece, cloth: Cloth) -> tuple[float, float]:
     """What units are given out by: how long they lie along the grain, then their area."""
     outline = unit.cut_line
     for edges in fold_lines(unit.orders[0].fold_edges):
         outline, _ = unfolded(outline, edges[0], ())
     box = bounds(outline)
-    return (round(max(box.width, box.height), 1), area(outline) * unit.orders[0].copies)
+    return (round(max(box.width, box.height), 1), copies_mm2((unit,), cloth))
 
 
 def _fits(units: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], room: float, seed: int) -> bool:
     """Whether a quick lay of some units, in any way, is no longer than a fixed length holds."""
-    least = sum(_size(unit)[1] for unit in units) / cloth.lay_width_mm
+    least = copies_mm2(units, cloth) / cloth.lay_width_mm
     if least > room + 1e-6:
         return False
     lay = _shortest(units, cloth, ways, seed, _QUICK, 1, None)

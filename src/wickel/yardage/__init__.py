@@ -1,7 +1,7 @@
 """Length to buy, and the strips for binding."""
 
 from wickel.yardage.binding import JOIN_MM, StripPlan, from_square, from_what_is_left, joined_mm, strips_of_square
-from wickel.yardage.need import Need, need, need_in_lengths, need_of
+from wickel.yardage.need import Need, need, need_in_lengths, need_of, shown_buy
 
 __all__ = [
     "JOIN_MM",
@@ -13,5 +13,6 @@ __all__ = [
     "need",
     "need_in_lengths",
     "need_of",
+    "shown_buy",
     "strips_of_square",
 ]

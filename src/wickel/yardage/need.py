@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from wickel.cloth import Cloth
 from wickel.lay import Lay
-from wickel.units import rounded_up
+from wickel.units import Unit, rounded_up, shown_bought
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -35,6 +35,15 @@ class Need:
     cost: float | None
     matching_mm: float | None = None
     lengths: int | None = None
+
+
+def shown_buy(needed: Need, cloth: Cloth, unit: Unit) -> str:
+    """The length to buy as the shop sells it, with *at least* before it while a figure is a lower one."""
+    least = "at least " if needed.at_least else ""
+    if cloth.sold_length_mm is not None and needed.lengths is not None:
+        each = shown_bought(cloth.sold_length_mm, unit, cloth.sold_length_mm)
+        return f"{least}{needed.lengths} × {each}"
+    return least + shown_bought(needed.buy_mm, unit, cloth.step_mm)
 
 
 def need(lay: Lay) -> Need:

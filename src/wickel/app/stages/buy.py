@@ -28,13 +28,15 @@ from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import Cloth, way_name
 from wickel.files import csv_text
 from wickel.job import WIDTHS_MM, Cell, jumps
+from wickel.lay import Lay
 from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
-from wickel.yardage import Need
+from wickel.yardage import shown_buy
 
 _CELL = Qt.ItemDataRole.UserRole
 _MOST_WIDTHS, _MOST_WIDTH_MM = 12, 6000.0
 _JUMPS_SHOWN = 2
 _ROW = 43
+_MOST_PICTURES = 3
 
 
 class _CellPainter(QStyledItemDelegate):
@@ -145,9 +147,11 @@ class BuyStage(QWidget):
         frame.setFixedWidth(316)
         self.cell_title = label("", "title", wrap=True)
         column.addWidget(self.cell_title)
-        self.picture = LayPicture()
-        self.picture.setFixedHeight(150)
-        column.addWidget(self.picture)
+        self.pictures = [LayPicture() for _ in range(_MOST_PICTURES)]
+        for picture in self.pictures:
+            column.addWidget(picture)
+        self.more = label("", "soft")
+        column.addWidget(self.more)
         self.why = label("", "broken", wrap=True)
         column.addWidget(self.why)
         self._sum = QGridLayout()
@@ -235,7 +239,7 @@ class BuyStage(QWidget):
         best, needed = cell.best, cell.need(cloth)
         if best is None or best.length_mm is None or needed is None:
             return ("–", "cannot be laid", None, chosen)
-        figure = shown_buy(needed, unit)
+        figure = shown_buy(needed, cloth, unit)
         share = (best.length_mm - least) / (most - least) if most > least + 1 else 0.0
         words = "searching on" if place in self.fill.in_work.values() else way_name(best.way).lower()
         return (figure, words, share, chosen)
@@ -258,10 +262,11 @@ class BuyStage(QWidget):
         self._shown_cell = now
         emptied(self._sum)
         emptied(self._ways)
-        filled = cell is not None and cell.best is not None
-        for widget in (self.picture, self._ways_title, self.better):
+        filled = cell is not None and cell.best is not None and not cell.refusal
+        for widget in (*self.pictures, self._ways_title, self.better):
             widget.setVisible(filled)
         self.why.setVisible(False)
+        self.more.setVisible(False)
         if place is None or cell is None or cloth is None:
             self.cell_title.setText("Click a cell to see its lay" if place is None else self._named(place, unit))
             return
@@ -270,11 +275,21 @@ class BuyStage(QWidget):
             relabelled(self.why, cell.refusal, "broken")
             self.why.setVisible(True)
             return
-        lay = self.fill.lay_at(place)
-        self.picture.show_lay(lay, 1.0 if lay is None else lay.table_mm)
+        self._show_pictures(self.fill.lays_at(place))
         self._show_sum(cell, cloth, unit)
         self._show_ways(cell, unit)
         self.better.setEnabled(place not in self.fill.in_work.values())
+
+    def _show_pictures(self, lays: tuple[Lay, ...]) -> None:
+        """The lay of a cell, or those on each fixed length that its cloth is sold in."""
+        longest = max((lay.table_mm for lay in lays), default=1.0)
+        for k, picture in enumerate(self.pictures):
+            picture.setVisible(k < max(1, len(lays)))
+            picture.setFixedHeight(150 if len(lays) <= 1 else 78)
+            picture.show_lay(lays[k] if k < len(lays) else None, longest)
+        more = len(lays) - len(self.pictures)
+        self.more.setText(f"and {more} more" if more > 0 else "")
+        self.more.setVisible(more > 0)
 
     @staticmethod
     def _named(place: Place, unit: Unit) -> str:
@@ -285,6 +300,7 @@ class BuyStage(QWidget):
         needed, best = cell.need(cloth), cell.best
         assert best is not None
         assert needed is not None
+        rounding = "the shop's step" if cloth.sold_length_mm is None else "rest of what is sold"
         rows = [
             ("lay", shown_cloth_length(needed.lay_mm, unit)),
             *(
@@ -294,8 +310,8 @@ class BuyStage(QWidget):
             ),
             ("squaring, both ends", f"+ {shown_length(needed.squaring_mm, unit)}"),
             ("shrinkage", f"+ {shown_length(needed.shrinkage_mm, unit)}"),
-            ("the shop's step", f"+ {shown_length(needed.rounding_mm, unit)}"),
-            ("to buy", shown_buy(needed, unit)),
+            (rounding, f"+ {shown_length(needed.rounding_mm, unit)}"),
+            ("to buy", shown_buy(needed, cloth, unit)),
             ("used", f"{best.used_share:.0%}"),
             ("cutting, about", f"{best.minutes:.0f} min"),
         ]
@@ -373,9 +389,4 @@ class BuyStage(QWidget):
     @staticmethod
     def _written(cell: Cell, cloth: Cloth, unit: Unit) -> str:
         needed = cell.need(cloth)
-        return "–" if needed is None else shown_buy(needed, unit)
-
-
-def shown_buy(needed: Need, unit: Unit) -> str:
-    """The length to buy, with *at least* before it while the lay is not complete."""
-    return ("at least " if needed.at_least else "") + shown_cloth_length(needed.buy_mm, unit)
+        return "–" if needed is None else shown_buy(needed, cloth, unit)

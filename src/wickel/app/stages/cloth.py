@@ -30,7 +30,7 @@ from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
 from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print, planned
 from wickel.studio import SHELF
-from wickel.units import Unit, shown_length
+from wickel.units import Unit, shown_bought, shown_length, sold_by_the_yard
 
 _LENGTHS: tuple[tuple[str, str], ...] = (
     ("usable_width_mm", "Usable width, between the selvages"),
@@ -38,12 +38,14 @@ _LENGTHS: tuple[tuple[str, str], ...] = (
     ("high_selvage_mm", "High selvage"),
     ("reserve_mm", "Kept free at each selvage"),
     ("squaring_mm", "Trimmed at each end for squaring"),
-    ("step_mm", "Sold in steps of"),
+    ("step_mm", "Sold in steps of, like 10 cm or 1/8 yd"),
     ("least_length_mm", "Least length sold"),
+    ("sold_length_mm", "Sold in lengths of, like 5 yd; 0 by the step"),
     ("margin_mm", "Room kept between pieces"),
     ("length_at_hand_mm", "Length at hand, 0 when it is to be bought"),
 )
-_NONE_AT_0 = ("length_at_hand_mm",)
+_NONE_AT_0 = ("length_at_hand_mm", "sold_length_mm")
+_AS_SOLD = ("step_mm", "sold_length_mm")
 _SHARES: tuple[tuple[str, str, str], ...] = (
     ("shrink_along", "Shrinks along, of 100", "How many of 100 are lost in the wash"),
     ("shrink_across", "Shrinks across, of 100", "How many of 100 are lost in the wash"),
@@ -284,7 +286,10 @@ class ClothStage(QWidget):
         self.name.setText(cloth.shown_name)
         for attribute, field in self.fields.items():
             mm = cloth.selvages_mm[1] if attribute == "high_selvage_mm" else getattr(cloth, attribute)
-            field.show_length(mm, unit)
+            if attribute in _AS_SOLD and mm is not None and sold_by_the_yard(mm):
+                field.show_text(shown_bought(mm, unit, mm), unit)
+            else:
+                field.show_length(mm, unit)
         for attribute, _, _ in _SHARES:
             getattr(self, attribute).setText(f"{getattr(cloth, attribute) * 100:g}")
         self.kind.setCurrentIndex(self.kind.findData(cloth.kind.value))

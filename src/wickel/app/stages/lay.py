@@ -30,6 +30,7 @@ from wickel.geometry import Bounds, bounds
 from wickel.job import BEST
 from wickel.lay import Lay, Placement, cutting_minutes, on_table, unfolded_lay
 from wickel.units import shown_cloth_length, shown_length
+from wickel.yardage import shown_buy
 
 
 class WayCard(TakenCard):
@@ -337,9 +338,9 @@ class LayStage(QWidget):
             self.which_cloth.setCurrentIndex(self.which_cloth.findData(own.id))
 
     def _show_figures(self) -> None:
-        need, unit = self._session.need, self._session.job.unit
+        need, unit, cloth = self._session.need, self._session.job.unit, self._session.cloth
         emptied(self._sum)
-        if need is None:
+        if need is None or cloth is None:
             return
         rows = [
             ("lay", shown_cloth_length(need.lay_mm, unit)),
@@ -348,7 +349,7 @@ class LayStage(QWidget):
             ("shrinkage", f"+ {shown_length(need.shrinkage_mm, unit)}"),
             ("needed", shown_cloth_length(need.need_mm, unit)),
             ("shop's step", f"+ {shown_length(need.rounding_mm, unit)}"),
-            ("to buy", shown_cloth_length(need.buy_mm, unit)),
+            ("to buy", shown_buy(need, cloth, unit)),
         ]
         if need.cost is not None:
             rows.append(("cost of the cloth", f"{need.cost:.2f}"))

@@ -26,8 +26,11 @@ class LengthEdit(QLineEdit):
 
     def show_length(self, mm: float | None, unit: Unit) -> None:
         """Show a length; None shows an empty field."""
-        self._unit = unit
-        self._shown = "" if mm is None else shown_length(mm, unit)
+        self.show_text("" if mm is None else shown_length(mm, unit), unit)
+
+    def show_text(self, text: str, unit: Unit) -> None:
+        """Show a length as it is written elsewhere, as a shop's step in yards."""
+        self._unit, self._shown = unit, text
         self._mark("")
         if self.text() != self._shown:
             self.setText(self._shown)

@@ -11,6 +11,7 @@ from wickel.app.session import Session
 from wickel.app.widgets.cards import label, relabelled
 from wickel.cloth import PRINT_NAMES
 from wickel.units import shown_cloth_length, shown_length
+from wickel.yardage import shown_buy
 
 
 def shown_date(iso: str) -> str:
@@ -90,7 +91,7 @@ class Ticket(QFrame):
             return
         self.lay.figure.setText(shown_cloth_length(need.lay_mm, unit))
         self.needed.figure.setText(shown_cloth_length(need.need_mm, unit))
-        self.buy.figure.setText(shown_cloth_length(need.buy_mm, unit))
+        self.buy.figure.setText(shown_buy(need, lay.cloth, unit).removeprefix("at least "))
         self.used.figure.setText(f"{lay.used_share:.0%}")
         least = ", at least" if need.at_least else ""
         self.lay.word.setText(f"lay{least}")
