@@ -1,7 +1,7 @@
 """Filling the yardage table in the background: what is kept is read, the rest is laid by two workers of its own.
 
-Rows are filled one after another, each from its narrowest width up, since a wider cloth takes over what the narrower
-one found. A cell that is done is kept on disk at once.
+Rows are filled one after another, those in sight first, each from its narrowest width up, since a wider cloth takes
+over what the narrower one found. A cell that is done is kept on disk at once.
 """
 
 from __future__ import annotations
@@ -15,7 +15,18 @@ from wickel.body import Body
 from wickel.cloth import Cloth
 from wickel.draft import DraftRefused
 from wickel.files import TableStore
-from wickel.job import CELL_EFFORT, Cell, Job, JobRefused, bodies_for, cell_key, cell_lays, cell_pieces, refused_cell
+from wickel.job import (
+    CELL_EFFORT,
+    Cell,
+    Job,
+    JobRefused,
+    bodies_for,
+    cell_key,
+    cell_lays,
+    cell_pieces,
+    refused_cell,
+    worth_another_look,
+)
 from wickel.lay import CutPiece, Lay
 
 BETTER_EFFORT = 6000
@@ -39,6 +50,7 @@ class TableFill(QObject):
         self.cells: dict[Place, Cell] = {}
         self.refusal = ""
         self.in_work: dict[int, Place] = {}
+        self.in_sight: frozenset[str] = frozenset()
         self._kind, self._store = runner, store
         self._runners: list[Runner] = []
         self._job: Job | None = None
@@ -46,6 +58,7 @@ class TableFill(QObject):
         self._bodies: Mapping[str, Body] = {}
         self._made: dict[Place, tuple[tuple[CutPiece, ...], Cloth]] = {}
         self._waiting: list[Place] = []
+        self._looked: set[Place] = set()
         self._unread: list[str] = []
         self._wanted = False
         self._reader = QTimer(self, singleShot=True, interval=0)
@@ -62,6 +75,7 @@ class TableFill(QObject):
         self._drop()
         self._job, self._cloth_id, self.widths_mm = job, cloth_id, tuple(sorted(widths_mm))
         self.cells, self._made, self._waiting, self.refusal = {}, {}, [], ""
+        self._looked = set()
         try:
             self._bodies = bodies_for(job)
         except JobRefused as reason:
@@ -92,7 +106,7 @@ class TableFill(QObject):
             dropped = self.in_work.pop(0, None)
             if dropped is not None and dropped not in self.cells:
                 self._waiting.insert(0, dropped)
-            self._begin(0, place, known)
+            self._begin(0, place, known, BETTER_EFFORT)
 
     def shut(self) -> None:
         """End the workers."""
@@ -149,20 +163,22 @@ class TableFill(QObject):
             if number in self.in_work:
                 continue
             rows = {size for size, _ in self.in_work.values()}
-            place = next((own for own in self._waiting if own[0] not in rows), None)
+            free = [own for own in self._waiting if own[0] not in rows]
+            place = next((own for own in free if own[0] in self.in_sight), next(iter(free), None))
             if place is None:
                 break
             self._waiting.remove(place)
-            self._begin(number, place, None)
+            self._begin(number, place, self.cells.get(place), CELL_EFFORT)
         if not self._waiting and not self._unread and not self.in_work:
             self._wanted = False
             self._store.tidy()
             self.working_changed.emit(False)
 
-    def _begin(self, number: int, place: Place, known: Cell | None) -> None:
+    def _begin(self, number: int, place: Place, known: Cell | None, effort: int) -> None:
         size, width = place
         pieces, cloth = self._made[place]
         before = [own for own in self.widths_mm if own < width]
+        wider = self._wider(place)
         self.in_work[number] = place
         self._runner(number).start(
             CellTask(
@@ -171,11 +187,29 @@ class TableFill(QObject):
                 cloth=cloth,
                 narrower=self.cells.get((size, before[-1])) if before else None,
                 known=known,
-                effort=CELL_EFFORT if known is None else BETTER_EFFORT,
+                like=None if known is None or wider is None else wider.laid,
+                effort=effort,
                 seed=1 if known is None else 1 + (0 if known.laid is None else known.laid.seed + known.laid.effort),
             )
         )
         self.changed.emit()
+
+    def _wider(self, place: Place) -> Cell | None:
+        """The cell of the next wider cloth, when it is filled."""
+        size, width = place
+        more = [own for own in self.widths_mm if own > width]
+        return self.cells.get((size, more[0])) if more else None
+
+    def _look_again(self, place: Place) -> None:
+        """Have the next narrower cell looked at again where this one's lay may only just fit on it."""
+        size, width = place
+        before = [own for own in self.widths_mm if own < width]
+        narrower = (size, before[-1]) if before else None
+        if narrower is None or narrower in self._looked or narrower not in self.cells or narrower not in self._made:
+            return
+        if worth_another_look(self.cells[narrower], self.cells[place]):
+            self._looked.add(narrower)
+            self._waiting.insert(0, narrower)
 
     def _runner(self, number: int) -> Runner:
         while len(self._runners) <= number:
@@ -191,6 +225,7 @@ class TableFill(QObject):
         if place is None:
             return
         self.cells[place] = cell
+        self._look_again(place)
         try:
             self._store.keep(cell)
         except OSError as reason:

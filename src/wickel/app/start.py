@@ -48,7 +48,7 @@ def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fr
     if demo:
         fill_book(book)
     fill = TableFill(runner, TableStore(home / "table-cells"), app)
-    window = MainWindow(Session(runner, app), folder, settings, book, fill)
+    window = MainWindow(Session(runner, app), folder, settings, book, fill, runner)
     last = Path(settings.values.last_job) if settings.values.last_job else None
     if last is None or fresh or last.parent != folder.path or not last.exists():
         last = folder.orders()[0]

@@ -15,10 +15,13 @@ from time import perf_counter
 
 from PySide6.QtCore import QObject, QSocketNotifier, Signal
 
+from wickel.body import Body
 from wickel.cloth import STACKED, Cloth
-from wickel.job import Cell, cell_of
+from wickel.draft import DraftRefused
+from wickel.job import Cell, Job, JobRefused, buying_list, cell_of, out_of_bolt
 from wickel.lay import (
     CutPiece,
+    KeptLay,
     Lay,
     LayRefused,
     LayReport,
@@ -63,6 +66,7 @@ class CellTask:
     cloth: Cloth
     narrower: Cell | None = None
     known: Cell | None = None
+    like: KeptLay | None = None
     effort: int
     seed: int = 1
     workers: int = 1
@@ -81,7 +85,28 @@ class PriceTask:
     workers: int = 1
 
 
-Task = LayTask | CellTask | PriceTask
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BuyTask:
+    """Everything to buy for some jobs."""
+
+    jobs: tuple[Job, ...]
+    effort: int
+    workers: int = 1
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BoltTask:
+    """How many garments of some sizes come out of a bolt of a job's cloth."""
+
+    job: Job
+    cloth_id: str
+    asked: tuple[tuple[str, Body], ...]
+    bolt_mm: float
+    effort: int
+    workers: int = 1
+
+
+Task = LayTask | CellTask | PriceTask | BuyTask | BoltTask
 Tell = Callable[[str, str, object], None]
 """``tell(kind, way, value)``: improved with a lay, refused with a sentence, set aside with a length, finished."""
 
@@ -99,6 +124,7 @@ def run_cell(task: CellTask, tell: Tell, stopped: Callable[[], bool]) -> None:
         task.cloth,
         narrower=task.narrower,
         known=task.known,
+        like=task.like,
         effort=task.effort,
         seed=task.seed,
         workers=task.workers,
@@ -134,12 +160,33 @@ def run_price(task: PriceTask, tell: Tell, stopped: Callable[[], bool]) -> None:
     tell("finished", "", None)
 
 
+def run_errand(task: BuyTask | BoltTask, tell: Tell, stopped: Callable[[], bool]) -> None:
+    """Tell the buying list, cloth by cloth and whole, or what comes out of a bolt."""
+
+    def report(_progress: float, best: object) -> None:
+        if stopped() and best is not None:
+            raise Stopped
+
+    search = {"effort": task.effort, "workers": task.workers, "report": report}
+    try:
+        if isinstance(task, BuyTask):
+            found = buying_list(task.jobs, found=lambda line: tell("made", "cloth", line), **search)
+            tell("made", "list", found)
+        else:
+            tell("made", "bolt", out_of_bolt(task.job, task.cloth_id, task.asked, task.bolt_mm, **search))
+    except (JobRefused, DraftRefused) as reason:
+        tell("made", "refused", str(reason))
+    tell("finished", "", None)
+
+
 def run_task(task: Task, tell: Tell, stopped: Callable[[], bool]) -> None:
     """Do a task of any kind."""
     if isinstance(task, CellTask):
         run_cell(task, tell, stopped)
     elif isinstance(task, PriceTask):
         run_price(task, tell, stopped)
+    elif isinstance(task, BuyTask | BoltTask):
+        run_errand(task, tell, stopped)
     else:
         run_lays(task, tell, stopped)
 
@@ -212,6 +259,7 @@ class Runner(QObject):
     aside = Signal(str, float)
     cell = Signal(object)
     priced = Signal(object)
+    made = Signal(str, object)
     finished = Signal()
     failed = Signal(str)
 
@@ -243,6 +291,8 @@ class Runner(QObject):
             self.cell.emit(value)
         elif kind == "priced":
             self.priced.emit(value)
+        elif kind == "made":
+            self.made.emit(way, value)
         elif kind == "failed":
             self.failed.emit(str(value))
         else:

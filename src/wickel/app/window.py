@@ -35,6 +35,7 @@ from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.lay import LayStage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.cut_view import Put
+from wickel.app.tasks import Runner
 from wickel.app.theme import DARK, LIGHT, apply_theme
 from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
@@ -58,6 +59,9 @@ _KEYS = (
     "Ctrl+U: the lay opened out, or as it lies · Ctrl+J: every piece as it is cut",
     "Ctrl+Shift+J: put together, unrolled · Ctrl+Alt+J: put together, from the front and the back",
     "Ctrl+B: hold the piece in hand where it lies · Ctrl+Shift+L: fill the table of lengths, or stop",
+    "Ctrl+Shift+1, 2, 3: lengths, everything to buy, from a bolt",
+    "Ctrl+Shift+W: work out the list · Ctrl+Shift+U: lay garments on a bolt",
+    "Ctrl+Shift+Y: copy what is shown · Ctrl+Shift+V: as CSV · Ctrl+Shift+R: as PDF",
     "Page Down, Page Up: next and previous piece · Esc: put the piece down",
     "+ and −, wheel: zoom · 0: all in sight · drag: move",
     "Ctrl+I: inches · Ctrl+D: dark",
@@ -84,7 +88,13 @@ class MainWindow(QMainWindow):
     """One window for one job at a time."""
 
     def __init__(
-        self, session: Session, folder: StudioFolder, settings: SettingsFile, book: StudioBook, fill: TableFill
+        self,
+        session: Session,
+        folder: StudioFolder,
+        settings: SettingsFile,
+        book: StudioBook,
+        fill: TableFill,
+        runner: Runner,
     ) -> None:
         super().__init__()
         self.setWindowTitle("Wickel")
@@ -94,7 +104,11 @@ class MainWindow(QMainWindow):
         self.ticket = Ticket(session)
         self.slip = Slip()
         self.body, self.draft = BodyStage(session, book), DraftStage(session, book)
-        self.cloth, self.lay, self.buy = ClothStage(session), LayStage(session), BuyStage(session, fill)
+        self.cloth, self.lay, self.buy = (
+            ClothStage(session),
+            LayStage(session),
+            BuyStage(session, fill, runner, self._titled),
+        )
         self.stack = QStackedWidget()
         for stage in (self.body, self.draft, self.cloth, self.lay, self.buy):
             self.stack.addWidget(stage)
@@ -173,10 +187,7 @@ class MainWindow(QMainWindow):
         for k, name in enumerate(STAGES):
             self._action(go, f"&{name}", f"Ctrl+{k + 1}", partial(self.show_stage, k))
         self._build_lay_menu(bar.addMenu("&Lay"))
-        buy = bar.addMenu("&Buy")
-        self._action(buy, "&Fill the table, or stop", "Ctrl+Shift+L", self._fill_table)
-        self._action(buy, "&Copy the table", "Ctrl+Shift+Y", self._copy_table)
-        self._action(buy, "Table as &CSV…", "Ctrl+Shift+V", self._export_csv)
+        self._build_buy_menu(bar.addMenu("&Buy"))
         view = bar.addMenu("&View")
         self._action(view, "Zoom &in", "Ctrl++", lambda: self._zoom("zoom_in"))
         self._action(view, "Zoom &out", "Ctrl+-", lambda: self._zoom("zoom_out"))
@@ -188,6 +199,20 @@ class MainWindow(QMainWindow):
         about = bar.addMenu("&Help")
         self._action(about, "&Keys and mouse", "F1", self._show_keys)
         self._action(about, "&About Wickel", "", self._show_about)
+
+    def _build_buy_menu(self, buy: QMenu) -> None:
+        for k, (words, keys) in enumerate(
+            (("&Lengths", "Ctrl+Shift+1"), ("&Everything to buy", "Ctrl+Shift+2"), ("From a &bolt", "Ctrl+Shift+3"))
+        ):
+            self._action(buy, words, keys, partial(self._show_buy, k))
+        buy.addSeparator()
+        self._action(buy, "&Fill the table, or stop", "Ctrl+Shift+L", self._fill_table)
+        self._action(buy, "&Work out the list, or stop", "Ctrl+Shift+W", self._work_out)
+        self._action(buy, "Lay garments on a bol&t, or stop", "Ctrl+Shift+U", self._lay_bolt)
+        buy.addSeparator()
+        self._action(buy, "&Copy what is shown", "Ctrl+Shift+Y", self._copy_table)
+        self._action(buy, "What is shown as C&SV…", "Ctrl+Shift+V", self._export_csv)
+        self._action(buy, "What is shown as &PDF…", "Ctrl+Shift+R", self._export_table_pdf)
 
     def _build_lay_menu(self, lay: QMenu) -> None:
         self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
@@ -214,6 +239,10 @@ class MainWindow(QMainWindow):
         action.triggered.connect(lambda *_: act())
         menu.addAction(action)
         return action
+
+    def _titled(self) -> tuple[tuple[Path, str], ...]:
+        """The studio's jobs with their titles."""
+        return tuple((path, self._folder.title(path)) for path in self._folder.orders())
 
     def _fill_orders(self) -> None:
         self._orders.clear()
@@ -360,19 +389,36 @@ class MainWindow(QMainWindow):
             path = self._ask_name("Lay file", ".lay.json", "Lays (*.lay.json)")
             self._write(path, lambda p: save_lays((lay,), p))
 
-    def _fill_table(self) -> None:
+    def _show_buy(self, page: int) -> None:
         self.show_stage(BUY)
+        self.buy.show_page(page)
+
+    def _fill_table(self) -> None:
+        self._show_buy(0)
         self.buy.fill_or_stop()
+
+    def _work_out(self) -> None:
+        self._show_buy(1)
+        self.buy.list.work_or_stop()
+
+    def _lay_bolt(self) -> None:
+        self._show_buy(2)
+        self.buy.bolt.work_or_stop()
 
     def _copy_table(self) -> None:
         self.show_stage(BUY)
         self.buy.copy()
-        self.slip.say("The table is on the clipboard.")
+        self.slip.say("It is on the clipboard.")
 
     def _export_csv(self) -> None:
         self.show_stage(BUY)
-        path = self._ask_name("Table as CSV", ".csv", "Tables (*.csv)")
+        path = self._ask_name("As CSV", ".csv", "Tables (*.csv)")
         self._write(path, lambda p: saved(p, self.buy.as_text(",")))
+
+    def _export_table_pdf(self) -> None:
+        self.show_stage(BUY)
+        path = self._ask_name("On paper", ".pdf", "PDF (*.pdf)")
+        self._write(path, lambda p: saved(p, self.buy.as_pdf()))
 
     # --- help --------------------------------------------------------------------------------------
 
@@ -390,6 +436,6 @@ class MainWindow(QMainWindow):
         )
 
     def closeEvent(self, event: QCloseEvent) -> None:
-        self.buy.fill.shut()
+        self.buy.shut()
         self._session.shut()
         super().closeEvent(event)

@@ -21,9 +21,9 @@ from wickel.lay import Lay, Level
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.yardage import need, shown_buy
 
-_REGULAR, _BOLD = "Wickel", "Wickel-Bold"
+REGULAR, BOLD = "Wickel", "Wickel-Bold"
 _MARGIN = 12 * mm
-_INK, _SOFT, _MADDER = HexColor("#26272e"), HexColor("#5d564c"), HexColor("#a63d40")
+INK, SOFT, _MADDER = HexColor("#26272e"), HexColor("#5d564c"), HexColor("#a63d40")
 _LINES: dict[Layer, tuple[str, float, tuple[float, ...]]] = {
     # colour, width in points, dashes in points
     Layer.CLOTH: ("#6f675c", 0.6, ()),
@@ -38,7 +38,7 @@ _LINES: dict[Layer, tuple[str, float, tuple[float, ...]]] = {
 
 def lay_pdf(lay: Lay, title: str, unit: Unit) -> bytes:
     """One page: title, the four figures, the lay to scale, its findings, and the first step of cutting."""
-    _register_fonts()
+    register_fonts()
     buffer = BytesIO()
     width, height = landscape(A4)
     canvas = Canvas(buffer, pagesize=(width, height), invariant=1)
@@ -54,8 +54,8 @@ def lay_pdf(lay: Lay, title: str, unit: Unit) -> bytes:
         return (left + (point[0] - drawing.box.min_x) * scale, base + (point[1] - drawing.box.min_y) * scale)
 
     _draw(canvas, drawing, there, scale)
-    canvas.setFont(_REGULAR, 8)
-    canvas.setFillColor(_SOFT)
+    canvas.setFont(REGULAR, 8)
+    canvas.setFillColor(SOFT)
     canvas.drawString(left, base - 11, "start of the cloth")
     fold = any(zone.folds for section in lay.spread.sections for zone in section.zones)
     canvas.drawRightString(
@@ -68,21 +68,22 @@ def lay_pdf(lay: Lay, title: str, unit: Unit) -> bytes:
     return buffer.getvalue()
 
 
-def _register_fonts() -> None:
-    if _REGULAR not in pdfmetrics.getRegisteredFontNames():
-        pdfmetrics.registerFont(TTFont(_REGULAR, BytesIO(font_bytes(FONT_REGULAR))))
-        pdfmetrics.registerFont(TTFont(_BOLD, BytesIO(font_bytes(FONT_BOLD))))
+def register_fonts() -> None:
+    """Make our typeface known to the paper."""
+    if REGULAR not in pdfmetrics.getRegisteredFontNames():
+        pdfmetrics.registerFont(TTFont(REGULAR, BytesIO(font_bytes(FONT_REGULAR))))
+        pdfmetrics.registerFont(TTFont(BOLD, BytesIO(font_bytes(FONT_BOLD))))
 
 
 def _header(canvas: Canvas, lay: Lay, title: str, unit: Unit, width: float, height: float) -> float:
     """Draw the head of the page and return where it ends."""
     needed = need(lay)
     y = height - _MARGIN - 14
-    canvas.setFillColor(_INK)
-    canvas.setFont(_BOLD, 18)
+    canvas.setFillColor(INK)
+    canvas.setFont(BOLD, 18)
     canvas.drawString(_MARGIN, y, title)
-    canvas.setFont(_REGULAR, 10)
-    canvas.setFillColor(_SOFT)
+    canvas.setFont(REGULAR, 10)
+    canvas.setFillColor(SOFT)
     cloth = lay.cloth
     about = (
         f"{cloth.shown_name} · {shown_length(cloth.lay_width_mm, unit)} usable · "
@@ -98,13 +99,13 @@ def _header(canvas: Canvas, lay: Lay, title: str, unit: Unit, width: float, heig
     )
     x = width - _MARGIN
     for value, label in reversed(figures):
-        canvas.setFillColor(_MADDER if label == "to buy" else _INK)
-        canvas.setFont(_BOLD, 18)
+        canvas.setFillColor(_MADDER if label == "to buy" else INK)
+        canvas.setFont(BOLD, 18)
         canvas.drawRightString(x, y, value)
-        canvas.setFillColor(_SOFT)
-        canvas.setFont(_REGULAR, 9)
+        canvas.setFillColor(SOFT)
+        canvas.setFont(REGULAR, 9)
         canvas.drawRightString(x, y - 14, label)
-        x -= max(pdfmetrics.stringWidth(value, _BOLD, 18), 40) + 18
+        x -= max(pdfmetrics.stringWidth(value, BOLD, 18), 40) + 18
     return float(y - 26)
 
 
@@ -114,16 +115,16 @@ def _footer(canvas: Canvas, lay: Lay, unit: Unit, width: float) -> float:
         "Before cutting: measure the usable width in three places. It must be at least "
         f"{shown_length(lay.cloth.lay_width_mm, unit)} everywhere. Square the start of the cloth."
     )
-    rows = [(first, _INK)]
+    rows = [(first, INK)]
     for finding in lay.findings:
         text = f"{finding.text} {finding.way_out}".strip()
         rows += [
-            (line, _MADDER if finding.level is Level.BROKEN else _SOFT)
-            for line in simpleSplit(text, _REGULAR, 9, width - 2 * _MARGIN)
+            (line, _MADDER if finding.level is Level.BROKEN else SOFT)
+            for line in simpleSplit(text, REGULAR, 9, width - 2 * _MARGIN)
         ]
     y = _MARGIN + 12 * (min(len(rows), 8) - 1)
     highest = y + 12
-    canvas.setFont(_REGULAR, 9)
+    canvas.setFont(REGULAR, 9)
     for text, colour in rows[:8]:
         canvas.setFillColor(colour)
         canvas.drawString(_MARGIN, y, text)
@@ -147,9 +148,9 @@ def _draw(canvas: Canvas, drawing: Drawing, there: Callable[[Point], Point], sca
                 path.close()
             canvas.drawPath(path, stroke=1, fill=0)
     canvas.setDash([])
-    canvas.setFillColor(_INK)
+    canvas.setFillColor(INK)
     for label in drawing.labels:
-        canvas.setFont(_REGULAR, max(4.0, min(11.0, label.height_mm * scale)))
+        canvas.setFont(REGULAR, max(4.0, min(11.0, label.height_mm * scale)))
         canvas.saveState()
         canvas.translate(*there(label.at))
         canvas.rotate(90 if label.upright else 0)

@@ -5,6 +5,7 @@ from wickel.job.at_hand import BOLT_EFFORT, Bolt, Fit, fit_of, out_of_bolt
 from wickel.job.buying import BUY_EFFORT, BuyingList, ClothLine, NotionLine, buying_list
 from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
 from wickel.job.sewn import Sewn, sewn_rows
+from wickel.job.shopping import HEADS, Row, cost_words, shopping_rows
 from wickel.job.sketch import Sketch, sketches
 from wickel.job.table import (
     CELL_EFFORT,
@@ -20,6 +21,7 @@ from wickel.job.table import (
     jumps,
     refused_cell,
     row_of,
+    worth_another_look,
 )
 from wickel.job.work import (
     BEST,
@@ -40,6 +42,7 @@ __all__ = [
     "BOLT_EFFORT",
     "BUY_EFFORT",
     "CELL_EFFORT",
+    "HEADS",
     "WIDTHS_MM",
     "AskedOfPrint",
     "Bolt",
@@ -53,6 +56,7 @@ __all__ = [
     "JobRefused",
     "Jump",
     "NotionLine",
+    "Row",
     "Sewn",
     "Sketch",
     "WayLine",
@@ -67,6 +71,7 @@ __all__ = [
     "cell_pieces",
     "checked_pieces",
     "cloths_in_use",
+    "cost_words",
     "cut_pieces",
     "drafted",
     "fit_of",
@@ -80,5 +85,7 @@ __all__ = [
     "row_of",
     "seams_that_may_meet",
     "sewn_rows",
+    "shopping_rows",
     "sketches",
+    "worth_another_look",
 ]

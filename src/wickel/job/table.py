@@ -41,7 +41,7 @@ WIDTHS_MM = (1100.0, 1140.0, 1400.0, 1500.0)
 CELL_EFFORT = 400
 """Steps of the search for a cell: some three seconds for all ways of a dress on one core."""
 
-_ENGINE = 2
+_ENGINE = 3
 """Goes up when the search finds other lays for the same pieces: cells kept before are then filled anew."""
 
 
@@ -162,14 +162,32 @@ def row_of(
 ) -> tuple[Cell, ...]:
     """The cells of one size, each on what the narrower one found."""
     cells: list[Cell] = []
+    made: list[tuple[tuple[CutPiece, ...], Cloth] | None] = []
     for width in sorted(widths_mm):
         try:
             pieces, cloth = cell_pieces(job, cloth_id, size, body, width)
         except (DraftRefused, JobRefused) as reason:
             cells.append(refused_cell(size, width, reason))
+            made.append(None)
             continue
         cells.append(cell_of(size, pieces, cloth, narrower=cells[-1] if cells else None, effort=effort))
+        made.append((pieces, cloth))
+    for k in range(len(cells) - 2, -1, -1):
+        own = made[k]
+        if own is not None and worth_another_look(cells[k], cells[k + 1]):
+            cells[k] = cell_of(size, *own, known=cells[k], like=cells[k + 1].laid, effort=effort)
     return tuple(cells)
+
+
+WORTH = 1.02
+
+
+def worth_another_look(cell: Cell, wider: Cell) -> bool:
+    """Whether the next wider cloth takes so much less that its lay may only just fit on this one: it is tried then."""
+    own, other = cell.best, wider.best
+    if own is None or other is None or own.length_mm is None or other.length_mm is None or wider.laid is None:
+        return False
+    return other.complete and own.length_mm > WORTH * other.length_mm
 
 
 def refused_cell(size: str, width_mm: float, reason: DraftRefused | JobRefused) -> Cell:
@@ -188,13 +206,14 @@ def cell_of(
     seed: int = 1,
     workers: int = 1,
     report: LayReport | None = None,
+    like: KeptLay | None = None,
 ) -> Cell:
-    """Fill a cell by laying its pieces in every way.
+    """Fill a cell by laying its pieces in every way; ``like`` is a lay of another width or size that is tried too.
 
     What the ``narrower`` cell of the same size found is laid on this cloth too, so that a wider cloth never needs more;
     of a cell that is ``known`` nothing is lost when it is improved.
     """
-    found = lay_ways(pieces, cloth, alone_ways(), seed=seed, effort=effort, workers=workers, report=report)
+    found = lay_ways(pieces, cloth, alone_ways(), seed=seed, effort=effort, workers=workers, report=report, like=like)
     lays = {own.way: own.lay for own in found if own.lay is not None}
     for other in (narrower, known):
         lay = None if other is None or other.laid is None else relaid(other.laid, pieces, cloth)

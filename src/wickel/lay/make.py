@@ -67,8 +67,8 @@ class Laying:
     """The search for a lay of one way, which can be gone on with.
 
     Which orders are cut double and which singly is looked into unless it is not to ``settle`` that. One that is not
-    ``alone`` looks at the simpler ways beside it, which it must not be longer than. Raises what ``make_lay`` does
-    when it is made.
+    ``alone`` looks at the simpler ways beside it, which it must not be longer than. ``like`` are the placements of a
+    lay of pieces much alike, one section, which is tried too. Raises what ``make_lay`` does when it is made.
     """
 
     def __init__(
@@ -82,6 +82,7 @@ class Laying:
         alone: bool = False,
         settle: bool = True,
         held: Held = (),
+        like: Held = (),
     ) -> None:
         self._held = {placement.id: placement for placement in held}
         self.way, self._cloth, self._seed, self._workers = way, cloth, seed, workers
@@ -121,6 +122,7 @@ class Laying:
         )
         self._parts = constrained(tuple(map(Laid, asked_for, short, steady, alike)), self._pieces, cloth)
         self._obstacles = [obstacles_on(cloth, probe, plies) for probe, plies in zip(self._probes, steady, strict=True)]
+        self._guess = self._guessed(like)
         self._locked = tuple(self._locked_of(own, k) for k, own in enumerate(self._parts))
         self._done: list[Solution | None] = [None] * len(self._parts)
         self._rivals = () if alone else tuple(self._beside(asked))
@@ -144,6 +146,22 @@ class Laying:
             pose = part.poses[same[0]]
             spots[k] = Spot(same[0], placement.x_mm - pose.shift_x_mm, placement.y_mm - pose.shift_y_mm)
         return spots
+
+    def _guessed(self, like: Held) -> tuple[Spot, ...]:
+        """The spots that the placements of another lay give the parts; none when they are not of one kind."""
+        known = {placement.id: placement for placement in like}
+        (own, *more) = self._parts
+        if more or not known or {part.id for part in own} != set(known):
+            return ()
+        spots = []
+        for part in own:
+            placement = known[part.id]
+            same = next((c for c, pose in enumerate(part.poses) if _lies_as(pose, placement)), None)
+            if same is None:
+                return ()
+            pose = part.poses[same]
+            spots.append(Spot(same, placement.x_mm - pose.shift_x_mm, placement.y_mm - pose.shift_y_mm))
+        return tuple(spots)
 
     def _beside(self, asked: tuple[SectionPlan, ...]) -> Iterator[Laying]:
         """Simpler ways that this one must not be longer than: each section's alone, and half for a depth not asked."""
@@ -247,6 +265,7 @@ class Laying:
                     moved(self._cloth.margin_mm / 2, 0.0).all(obstacle.outline) for obstacle in self._obstacles[k]
                 ),
                 start=self._done[k],
+                guess=self._guess,
                 seed=self._seed + self._effort,
                 effort=effort,
                 workers=self._workers,

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 
 from wickel.cloth import Cloth
 from wickel.lay.demand import CutPiece
+from wickel.lay.kept import KeptLay
 from wickel.lay.make import DEFAULT_EFFORT, Laying, LayReport
 from wickel.lay.nest import ORDERS, Stopped
 from wickel.lay.parts import LayRefused
@@ -49,13 +50,16 @@ def lay_ways(
     workers: int = 1,
     report: LayReport | None = None,
     found: Found = lambda _: None,
+    like: KeptLay | None = None,
 ) -> tuple[WayFound, ...]:
     """Lay one cloth in several ways, all within the same effort for the best of them; in the order of ``ways``.
+
+    ``like`` is a lay of pieces much alike: in its way it is tried too.
 
     The first of the ways is the one the maker has in hand: it is searched to the end whatever the others give.
     Stopped by ``report``, what has been found so far is returned.
     """
-    search = _Comparison(pieces, cloth, seed, workers, report, found)
+    search = _Comparison(pieces, cloth, seed, workers, report, found, like)
     for way in ways:
         if not search.stopped:
             search.begin(way, min(QUICK, effort))
@@ -84,12 +88,13 @@ class _Comparison:
         workers: int,
         report: LayReport | None,
         found: Found,
+        like: KeptLay | None,
     ) -> None:
         self.known: dict[str, WayFound] = {}
         self.in_hand = ""
         self.stopped = False
         self._made_of = (pieces, cloth, seed, workers)
-        self._report, self._found = report, found
+        self._report, self._found, self._like = report, found, like
         self._layings: dict[str, Laying] = {}
 
     def begin(self, way: str, steps: int) -> None:
@@ -97,7 +102,8 @@ class _Comparison:
         pieces, cloth, seed, workers = self._made_of
         self.in_hand = self.in_hand or way
         try:
-            self._layings[way] = Laying(pieces, cloth, way, seed=seed, workers=workers, alone=True)
+            like = () if self._like is None or self._like.way != way else self._like.placements
+            self._layings[way] = Laying(pieces, cloth, way, seed=seed, workers=workers, alone=True, like=like)
             beaten = way != self.in_hand and self._layings[way].least_mm > self._shortest()
             self.go_on(way, 1 if beaten else steps)
             if beaten:

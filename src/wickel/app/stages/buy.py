@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from PySide6.QtCore import QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QGuiApplication, QPainter
 from PySide6.QtWidgets import (
@@ -11,6 +13,7 @@ from PySide6.QtWidgets import (
     QHeaderView,
     QLineEdit,
     QPushButton,
+    QStackedWidget,
     QStyledItemDelegate,
     QStyleOptionViewItem,
     QTableWidget,
@@ -19,15 +22,20 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from wickel.app.errand import Errand
 from wickel.app.fill import Place, TableFill
 from wickel.app.session import Session
+from wickel.app.stages.buy_bolt import BoltPage
+from wickel.app.stages.buy_list import ListPage, Orders
 from wickel.app.table.ink import mixed, pen
+from wickel.app.tasks import Runner
 from wickel.app.theme import palette, text_font
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import Cloth, way_name
 from wickel.files import csv_text
-from wickel.job import WIDTHS_MM, Cell, jumps
+from wickel.job import HEADS, WIDTHS_MM, Cell, cost_words, fit_of, jumps
 from wickel.lay import Lay
 from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
 from wickel.yardage import shown_buy
@@ -35,8 +43,13 @@ from wickel.yardage import shown_buy
 _CELL = Qt.ItemDataRole.UserRole
 _MOST_WIDTHS, _MOST_WIDTH_MM = 12, 6000.0
 _JUMPS_SHOWN = 2
-_ROW = 43
+_ROW = 39
 _MOST_PICTURES = 3
+_PAGES = (
+    ("Lengths", "How much to buy for every size on every width (Ctrl+Shift+1)"),
+    ("Everything to buy", "The buying list: all cloths, and the small things, of one job or several (Ctrl+Shift+2)"),
+    ("From a bolt", "How many garments come out of a length at hand (Ctrl+Shift+3)"),
+)
 
 
 class _CellPainter(QStyledItemDelegate):
@@ -58,12 +71,12 @@ class _CellPainter(QStyledItemDelegate):
         painter.setPen(pen(colours.indigo, 2.5) if chosen else pen(colours.undyed, 1))
         painter.drawRoundedRect(box, 4, 4)
         painter.setPen(QColor(colours.ink))
-        painter.setFont(text_font(21, bold=True))
-        painter.drawText(box.adjusted(0, 1, 0, -16), Qt.AlignmentFlag.AlignCenter, figure)
+        painter.setFont(text_font(20, bold=True))
+        painter.drawText(box.adjusted(0, 0, 0, -14), Qt.AlignmentFlag.AlignCenter, figure)
         painter.setPen(QColor(colours.ink if share is not None else colours.soft))
         painter.setFont(text_font(12))
         painter.drawText(
-            box.adjusted(4, 0, -4, -3), Qt.AlignmentFlag.AlignHCenter | Qt.AlignmentFlag.AlignBottom, words
+            box.adjusted(4, 0, -4, -2), Qt.AlignmentFlag.AlignHCenter | Qt.AlignmentFlag.AlignBottom, words
         )
         painter.restore()
 
@@ -71,14 +84,61 @@ class _CellPainter(QStyledItemDelegate):
 class BuyStage(QWidget):
     """The yardage table of the garment and the cloth in hand."""
 
-    def __init__(self, session: Session, fill: TableFill) -> None:
+    def __init__(self, session: Session, fill: TableFill, runner: Runner, orders: Orders) -> None:
         super().__init__()
         self.setObjectName("stage")
         self._session, self.fill = session, fill
         self.widths_mm: tuple[float, ...] = WIDTHS_MM
+        self.at_hand_mm: float | None = None
         self.opened: Place | None = None
         self._shown_cell: object = None
-        row = QHBoxLayout(self)
+        self.list = ListPage(session, Errand(runner, self), orders)
+        self.bolt = BoltPage(session, Errand(runner, self))
+        self.pages = QStackedWidget()
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.setSpacing(8)
+        whole.addLayout(self._page_chips())
+        whole.addWidget(self.pages, 1)
+        for page in (self._table_page(), self.list, self.bolt):
+            self.pages.addWidget(page)
+        session.job_changed.connect(self._follow)
+        fill.changed.connect(self.refresh)
+        fill.working_changed.connect(lambda _: self.refresh())
+
+    # --- parts -------------------------------------------------------------------------------
+
+    def _page_chips(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        row.setSpacing(6)
+        self.chips: list[QPushButton] = []
+        for k, (words, tip) in enumerate(_PAGES):
+            chip = QPushButton(words)
+            chip.setObjectName("chip")
+            chip.setCheckable(True)
+            chip.setChecked(k == 0)
+            chip.setToolTip(tip)
+            chip.clicked.connect(partial(self.show_page, k))
+            self.chips.append(chip)
+            row.addWidget(chip)
+        row.addStretch()
+        return row
+
+    def show_page(self, k: int) -> None:
+        """Show the table, the list, or the bolt."""
+        self.pages.setCurrentIndex(k)
+        for n, chip in enumerate(self.chips):
+            chip.setChecked(n == k)
+
+    def shut(self) -> None:
+        """End all workers of the stage."""
+        self.fill.shut()
+        self.list.errand.shut()
+        self.bolt.errand.shut()
+
+    def _table_page(self) -> QWidget:
+        page = QWidget()
+        row = QHBoxLayout(page)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(14)
         left = QVBoxLayout()
@@ -87,11 +147,7 @@ class BuyStage(QWidget):
         left.addWidget(self._table_card(), 1)
         row.addLayout(left, 1)
         row.addWidget(self._cell_card())
-        session.job_changed.connect(self._follow)
-        fill.changed.connect(self.refresh)
-        fill.working_changed.connect(lambda _: self.refresh())
-
-    # --- parts -------------------------------------------------------------------------------
+        return page
 
     def _tools(self) -> QHBoxLayout:
         row = QHBoxLayout()
@@ -106,11 +162,19 @@ class BuyStage(QWidget):
         self.widths = QLineEdit()
         self.widths.setAccessibleName("Usable widths of the table")
         self.widths.setToolTip("The widths that are asked for, with semicolons between them, in any unit")
-        self.widths.setMinimumWidth(190)
+        self.widths.setMinimumWidth(150)
         self.widths.editingFinished.connect(self._enter_widths)
         words.setBuddy(self.widths)
         row.addWidget(words)
         row.addWidget(self.widths)
+        have = label("If I have", "soft")
+        self.at_hand = LengthEdit("Length at hand")
+        self.at_hand.setPlaceholderText("any length")
+        self.at_hand.entered.connect(self._enter_at_hand)
+        self.at_hand.unreadable.connect(self._session.trouble)
+        have.setBuddy(self.at_hand)
+        row.addWidget(have)
+        row.addWidget(self.at_hand)
         row.addStretch()
         self.progress = label("", "soft")
         row.addWidget(self.progress)
@@ -136,6 +200,7 @@ class BuyStage(QWidget):
         for header in (self.table.horizontalHeader(), self.table.verticalHeader()):
             header.setObjectName("sizes")
             header.setHighlightSections(False)
+        self.table.verticalScrollBar().valueChanged.connect(lambda _: self._say_in_sight())
         self.table.currentCellChanged.connect(lambda row, column, *_: self._open(row, column))
         column.addWidget(self.table, 1)
         self.notes = label("", "soft", wrap=True)
@@ -198,6 +263,8 @@ class BuyStage(QWidget):
         written = "; ".join(shown_length(mm, unit, with_unit=False) for mm in self.widths_mm)
         if not self.widths.hasFocus():
             self.widths.setText(written)
+        if not self.at_hand.hasFocus():
+            self.at_hand.show_length(self.at_hand_mm, unit)
         name = "" if cloth is None else f" of {cloth.shown_name}"
         relabelled(
             self.title,
@@ -207,6 +274,12 @@ class BuyStage(QWidget):
         self._show_table(unit, cloth)
         self._show_notes(unit)
         self._show_cell(unit, cloth)
+
+    def _say_in_sight(self) -> None:
+        """Tell the fill which sizes are in sight: they are laid first."""
+        first, last = self.table.rowAt(0), self.table.rowAt(self.table.viewport().height() - 1)
+        first, last = max(first, 0), len(self.fill.sizes) - 1 if last < 0 else last
+        self.fill.in_sight = frozenset(self.fill.sizes[first : last + 1])
 
     def _show_table(self, unit: Unit, cloth: Cloth | None) -> None:
         fill, table = self.fill, self.table
@@ -227,6 +300,7 @@ class BuyStage(QWidget):
                     table.setItem(r, c, item)
         table.blockSignals(False)
         table.viewport().update()
+        self._say_in_sight()
 
     def _shown(
         self, place: Place, unit: Unit, cloth: Cloth | None, least: float, most: float
@@ -242,6 +316,10 @@ class BuyStage(QWidget):
         figure = shown_buy(needed, cloth, unit)
         share = (best.length_mm - least) / (most - least) if most > least + 1 else 0.0
         words = "searching on" if place in self.fill.in_work.values() else way_name(best.way).lower()
+        if self.at_hand_mm is not None:
+            fit = fit_of(cell, cloth, self.at_hand_mm)
+            words = "✓ fits" if fit.ways else f"short {shown_length(fit.short_mm or 0.0, unit)}"
+            return (figure, words, 0.0 if fit.ways else 1.0, chosen)
         return (figure, words, share, chosen)
 
     def _tip(self, place: Place) -> str:
@@ -277,7 +355,7 @@ class BuyStage(QWidget):
             return
         self._show_pictures(self.fill.lays_at(place))
         self._show_sum(cell, cloth, unit)
-        self._show_ways(cell, unit)
+        self._show_ways(cell, cloth, unit)
         self.better.setEnabled(place not in self.fill.in_work.values())
 
     def _show_pictures(self, lays: tuple[Lay, ...]) -> None:
@@ -322,10 +400,17 @@ class BuyStage(QWidget):
             value.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._sum.addWidget(value, k, 1)
 
-    def _show_ways(self, cell: Cell, unit: Unit) -> None:
+    def _show_ways(self, cell: Cell, cloth: Cloth | None, unit: Unit) -> None:
         laid = sorted((own for own in cell.ways if own.length_mm is not None), key=lambda own: own.length_mm or 0.0)
+        fitting = () if self.at_hand_mm is None or cloth is None else fit_of(cell, cloth, self.at_hand_mm).ways
+        title = "Every way"
+        if self.at_hand_mm is not None:
+            title = f"Ways that fit on {shown_cloth_length(self.at_hand_mm, unit)}: {len(fitting) or 'none'}"
+        self._ways_title.setText(title)
         for k, own in enumerate(laid):
-            self._ways.addWidget(label(way_name(own.way), "soft", wrap=True), k, 0)
+            self._ways.addWidget(
+                label(("✓ " if own.way in fitting else "") + way_name(own.way), "soft", wrap=True), k, 0
+            )
             length = label(shown_cloth_length(own.length_mm or 0.0, unit), "" if own.complete else "broken")
             length.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._ways.addWidget(length, k, 1)
@@ -347,6 +432,12 @@ class BuyStage(QWidget):
         if 0 <= row < len(self.fill.sizes) and 0 <= column < len(self.fill.widths_mm):
             self.opened = (self.fill.sizes[row], self.fill.widths_mm[column])
             self.refresh()
+
+    def _enter_at_hand(self, mm: float) -> None:
+        """Compare every cell with a length at hand; none when it is 0."""
+        self.at_hand_mm = mm if mm > 0 else None
+        self._shown_cell = None
+        self.refresh()
 
     def _improve(self) -> None:
         if self.opened is not None:
@@ -372,21 +463,43 @@ class BuyStage(QWidget):
         self._follow()
 
     def copy(self) -> None:
-        """Put the table on the clipboard, cells parted by tabs."""
+        """Put the table, or the list in sight, on the clipboard, cells parted by tabs."""
         QGuiApplication.clipboard().setText(self.as_text("\t"))
 
     def as_text(self, between: str) -> str:
-        """The table as lines of text, with the lengths to buy."""
+        """The table, or the list in sight, as lines of text."""
+        if self.pages.currentWidget() is self.list:
+            return self.list.as_text(between)
+        return csv_text(self._table_rows(), between)
+
+    def as_pdf(self) -> bytes:
+        """The table, or the list in sight, on paper."""
+        from wickel.files.table_pdf import table_pdf  # ReportLab takes long to load
+
+        job, cloth = self._session.job, self._session.cloth
+        if self.pages.currentWidget() is self.list:
+            notes = [] if self.list.found is None else [cost_words(self.list.found)]
+            names = ", ".join(own.name or "a job without a name" for own in self.list.jobs())
+            shares = (0.22, 0.16, 0.2, 0.34, 0.08)
+            return table_pdf("To buy", names, HEADS, self.list.as_rows(), notes, shares=shares)
+        head, *rows = self._table_rows(ways=True)
+        name = "" if cloth is None else f" · {cloth.shown_name}"
+        about = f"{job.name}{name} · length to buy: sizes down, usable widths across"
+        found = jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]
+        return table_pdf("Length to buy", about, head, rows, [own.sentence(job.unit) for own in found], large=True)
+
+    def _table_rows(self, *, ways: bool = False) -> list[list[str]]:
+        """The table as words, with the lengths to buy, and under each its way if wanted."""
         unit, cloth = self._session.job.unit, self._session.cloth
         lines = [["", *(shown_length(mm, unit) for mm in self.fill.widths_mm)]]
         for size in self.fill.sizes:
             cells = (self.fill.cells.get((size, width)) for width in self.fill.widths_mm)
-            lines.append(
-                [size, *("" if own is None or cloth is None else self._written(own, cloth, unit) for own in cells)]
-            )
-        return csv_text(lines, between)
+            lines.append([size, *("" if own is None else self._written(own, cloth, unit, ways=ways) for own in cells)])
+        return lines
 
     @staticmethod
-    def _written(cell: Cell, cloth: Cloth, unit: Unit) -> str:
-        needed = cell.need(cloth)
-        return "–" if needed is None else shown_buy(needed, cloth, unit)
+    def _written(cell: Cell, cloth: Cloth | None, unit: Unit, *, ways: bool) -> str:
+        needed, best = None if cloth is None else cell.need(cloth), cell.best
+        if cloth is None or needed is None or best is None:
+            return "–"
+        return shown_buy(needed, cloth, unit) + (f"\n{way_name(best.way).lower()}" if ways else "")

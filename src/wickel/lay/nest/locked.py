@@ -41,7 +41,7 @@ def unlocked(problem: Problem) -> Unlocked | None:
         start = replace(start, spots=tuple(own))
     free = (_minding(item, more) for item in problem.items if item.locked is None)
     return Unlocked(
-        problem=replace(problem, items=tuple(free), obstacles=(*problem.obstacles, *held), start=start),
+        problem=replace(problem, items=tuple(free), obstacles=(*problem.obstacles, *held), start=start, guess=()),
         everything=problem.items,
     )
 

@@ -68,15 +68,16 @@ class Problem:
     """Items to place from x = 0 on, none overlapping another or an obstacle, with the least greatest x.
 
     ``obstacles`` are outlines at their places on the strip: flaws, what a remnant lacks. A search with a ``start``
-    goes on from it. ``effort`` counts steps of the
-    search: the first ``ORDERS`` are orders placed one after another, the others sweeps that take overlaps out of a
-    lay made too short. With ``seed`` it decides the answer. ``workers`` search side by side, each with a seed of its
-    own; only with one of them is the answer the same every time.
+    goes on from it; a ``guess`` says where the items might lie, overlaps and all, as in a lay of pieces much alike.
+    ``effort`` counts steps of the search: the first ``ORDERS`` are orders placed one after another, the others sweeps
+    that take overlaps out of a lay made too short. With ``seed`` it decides the answer. ``workers`` search side by
+    side, each with a seed of its own; only with one of them is the answer the same every time.
     """
 
     items: tuple[Item, ...]
     obstacles: tuple[Outline, ...] = ()
     start: Solution | None = None
+    guess: tuple[Spot, ...] = ()
     seed: int = 1
     effort: int = 600
     workers: int = 1

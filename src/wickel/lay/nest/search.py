@@ -39,6 +39,9 @@ PUSHED_WITHIN = 1.03
 SHARED_BELOW = 0.99
 """A worker goes on from another's lay when that is so much shorter than its own."""
 
+GUESS_ROOM, GUESS_SWEEPS = 1.03, 240
+"""A guess may become so much longer when its overlaps are taken out, in so many sweeps at the most."""
+
 _SWEEPS_AT_ONCE = 8
 _LISTEN_S = 0.01
 
@@ -172,6 +175,8 @@ class _Search:
             return
         assert self.board.best is not None, "there is a first lay"
         tables = tables or self._tables(wanted)
+        if given is None:
+            self._from_guess(tables)
         start = self._on_grid(tables, self.board.best)
         self.board.grid_best = start
         others = [
@@ -232,6 +237,38 @@ class _Search:
             pushed = self._pushed(tables, lay, min(orders, self.effort))
             if pushed is not None:
                 self.board.offer(pushed)
+
+    def _from_guess(self, tables: Tables) -> None:
+        """Take the overlaps out of the guess, at about its length, where that is shorter than the best lay so far."""
+        guess, best = self.problem.guess, self.board.best
+        if not guess or best is None or self.problem.tied:
+            return
+        spots = tuple(
+            Spot(
+                spot.candidate,
+                max(0.0, spot.x),
+                min(max(spot.y, item.candidates[spot.candidate].low_mm), item.candidates[spot.candidate].high_mm),
+            )
+            for spot, item in zip(guess, self.problem.items, strict=True)
+        )
+        wanted = _measured(self.problem, Solution(spots=spots, length_mm=0.0, effort=ORDERS))
+        room = wanted.length_mm * GUESS_ROOM
+        if room >= best.length_mm:
+            return
+        own = Separation(
+            tables, self.areas, self._on_grid(tables, wanted), room, self.problem.seed, self._another(tables)
+        )
+        spent = 0
+        while spent < GUESS_SWEEPS:
+            self.board.tick()
+            done, lay = own.sweep(_SWEEPS_AT_ONCE)
+            spent += max(1, done)
+            pushed = None if lay is None else self._pushed(tables, lay, ORDERS + spent, best.length_mm)
+            if pushed is not None:
+                self.board.offer(pushed)
+                return
+            if lay is not None:
+                own.refuse()
 
     def _another(self, tables: Tables) -> Another:
         """First lays in orders drawn at random, the larger items rather first."""

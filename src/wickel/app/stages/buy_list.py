@@ -1,0 +1,192 @@
+"""The buying list: everything there is to buy for the open job, and for other jobs of the studio with it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from wickel.app.errand import Errand
+from wickel.app.session import QUICK_EFFORT, WORKERS, Session
+from wickel.app.tasks import BuyTask
+from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.swatch import LayPicture, Swatch
+from wickel.files import UnreadableFile, csv_text, read_job
+from wickel.job import HEADS, BuyingList, ClothLine, Job, Row, cost_words, shopping_rows
+from wickel.job.shopping import cloth_row, notion_row
+
+_MOST_PICTURES = 2
+
+Orders = Callable[[], tuple[tuple[Path, str], ...]]
+"""The studio's jobs, each as its file and its title."""
+
+
+class ListPage(QWidget):
+    """Which jobs are on the list, and what there is to buy for them."""
+
+    def __init__(self, session: Session, errand: Errand, orders: Orders) -> None:
+        super().__init__()
+        self._session, self.errand, self._orders = session, errand, orders
+        self.ticks: dict[Path, QCheckBox] = {}
+        self.lines: list[ClothLine] = []
+        self.found: BuyingList | None = None
+        self._asked: tuple[Job, ...] = ()
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(14)
+        row.addWidget(self._list_card(), 1)
+        row.addWidget(self._jobs_card())
+        errand.made.connect(self._take)
+        errand.working_changed.connect(lambda _: self._show_work())
+        errand.trouble.connect(session.trouble)
+        session.job_changed.connect(self._forget)
+
+    def _jobs_card(self) -> QWidget:
+        frame, column = card()
+        frame.setFixedWidth(316)
+        column.addWidget(label("For which jobs?", "title"))
+        column.addWidget(label("Jobs that share a cloth are laid on it together.", "soft", wrap=True))
+        inner = QWidget()
+        self._jobs = QVBoxLayout(inner)
+        self._jobs.setContentsMargins(0, 0, 6, 0)
+        column.addWidget(scrolling(inner), 1)
+        self.start = QPushButton("Work out the list")
+        self.start.setObjectName("main")
+        self.start.setToolTip("Lay every cloth of these jobs and add up all there is to buy (Ctrl+Shift+W)")
+        self.start.clicked.connect(self.work_or_stop)
+        column.addWidget(self.start)
+        return frame
+
+    def _list_card(self) -> QWidget:
+        frame, column = card()
+        self.title = label("Everything to buy", "title")
+        column.addWidget(self.title)
+        inner = QWidget()
+        self._rows = QVBoxLayout(inner)
+        self._rows.setContentsMargins(0, 0, 8, 0)
+        self._rows.setSpacing(10)
+        column.addWidget(scrolling(inner), 1)
+        self.cost = label("", "heading", wrap=True)
+        column.addWidget(self.cost)
+        return frame
+
+    # --- what is asked -------------------------------------------------------------------------
+
+    def showEvent(self, event: object) -> None:
+        """Offer the studio's other jobs whenever the page comes into sight."""
+        known = {path for path, tick in self.ticks.items() if tick.isChecked()}
+        emptied(self._jobs)
+        self.ticks = {}
+        own = label(f"{self._session.job.name or 'This job'}, the open one", "heading", wrap=True)
+        self._jobs.addWidget(own)
+        for path, title in self._orders():
+            if path != self._session.path:
+                tick = QCheckBox(title)
+                tick.setChecked(path in known)
+                tick.setToolTip(f"Buy for {title} too")
+                tick.clicked.connect(lambda _: self._forget())
+                self.ticks[path] = tick
+                self._jobs.addWidget(tick)
+        self._jobs.addStretch()
+        self._show()
+
+    def jobs(self) -> tuple[Job, ...]:
+        """The jobs on the list; one that cannot be read is said and left out."""
+        found = [self._session.job]
+        for path, tick in self.ticks.items():
+            if tick.isChecked():
+                try:
+                    found.append(read_job(path))
+                except UnreadableFile as reason:
+                    self._session.trouble.emit(str(reason))
+        return tuple(found)
+
+    def work_or_stop(self) -> None:
+        """Work the list out, or stop and keep the lays so far."""
+        if self.errand.working:
+            self.errand.stop()
+            return
+        self._asked, self.lines, self.found = self.jobs(), [], None
+        self.errand.start(BuyTask(jobs=self._asked, effort=QUICK_EFFORT, workers=WORKERS))
+        self._show()
+
+    def _forget(self) -> None:
+        """The list is of other jobs than are asked for now."""
+        if (self.found is None and not self.errand.working) or (self.isVisible() and self.jobs() == self._asked):
+            return
+        self.errand.drop()
+        self.lines, self.found = [], None
+        self._show()
+
+    # --- what comes --------------------------------------------------------------------------------
+
+    def _take(self, kind: str, thing: object) -> None:
+        if isinstance(thing, ClothLine):
+            self.lines.append(thing)
+        elif isinstance(thing, BuyingList):
+            self.lines, self.found = list(thing.cloths), thing
+        elif kind == "refused":
+            self._session.trouble.emit(str(thing))
+        self._show()
+
+    def _show_work(self) -> None:
+        self.start.setText("Stop, keep what is laid" if self.errand.working else "Work out the list")
+        self._show()
+
+    def _show(self) -> None:
+        emptied(self._rows)
+        working, unit = self.errand.working, self._session.job.unit
+        words = "Everything to buy" if self.found else "Laying every cloth …" if working else "Nothing worked out yet"
+        relabelled(self.title, words, "title")
+        for line in self.lines:
+            self._add(cloth_row(line, unit), line)
+        small = () if self.found is None else self.found.notions
+        if small:
+            self._rows.addWidget(label("Small things, and what is cut on the bias", "soft"))
+        for own in small:
+            self._add(notion_row(own, unit), None)
+        self._rows.addStretch()
+        self.cost.setText("" if self.found is None else cost_words(self.found))
+
+    def _add(self, row: Row, line: ClothLine | None) -> None:
+        """A line of the list: swatch, what and for whom, a picture of the lay, how much, the cost."""
+        across = QHBoxLayout()
+        across.setSpacing(14)
+        if line is not None:
+            across.addWidget(Swatch(line.cloth))
+        words = QVBoxLayout()
+        words.setSpacing(1)
+        words.addWidget(label(row.what, "heading"))
+        words.addWidget(label(f"{row.use}: {row.note}" if row.note else row.use, "soft", wrap=True))
+        across.addLayout(words, 1)
+        lays = () if line is None else line.lays
+        longest = max((lay.table_mm for lay in lays), default=1.0)
+        for lay in lays[:_MOST_PICTURES]:
+            picture = LayPicture()
+            picture.setFixedSize(120, 54)
+            picture.show_lay(lay, longest)
+            across.addWidget(picture)
+        for text, kind, wide in (
+            (row.much, "heading" if line is None else "figure", 190),
+            ("" if row.cost is None else f"{row.cost:.2f}", "heading", 64),
+        ):
+            value = label(text, kind)
+            value.setFixedWidth(wide)
+            value.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+            across.addWidget(value)
+        self._rows.addLayout(across)
+
+    def as_rows(self) -> list[tuple[str, ...]]:
+        """The list as a table of words."""
+        if self.found is None:
+            return []
+        return [
+            (row.what, row.much, row.use, row.note, "" if row.cost is None else f"{row.cost:.2f}")
+            for row in shopping_rows(self.found, self._session.job.unit)
+        ]
+
+    def as_text(self, between: str) -> str:
+        """The list as lines of text."""
+        return csv_text([HEADS, *self.as_rows()], between)

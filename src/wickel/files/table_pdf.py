@@ -1,0 +1,69 @@
+"""Tables on paper: the yardage table and the buying list, in our typeface, over as many pages as they need."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from io import BytesIO
+from xml.sax.saxutils import escape
+
+from reportlab.lib.colors import HexColor
+from reportlab.lib.enums import TA_RIGHT
+from reportlab.lib.pagesizes import A4, landscape
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+
+from wickel.files.pdf import BOLD, INK, REGULAR, SOFT, register_fonts
+
+_LINE, _BAND = HexColor("#C9BFAE"), HexColor("#F6F0E3")
+
+
+def table_pdf(
+    title: str,
+    about: str,
+    head: Sequence[str],
+    rows: Sequence[Sequence[str]],
+    notes: Sequence[str] = (),
+    *,
+    large: bool = False,
+    shares: Sequence[float] = (),
+) -> bytes:
+    """A table with a title, what it is about, and notes below; the head is repeated on every page.
+
+    ``large`` figures are for reading at the table; ``shares`` are the columns' shares of the width, else all alike.
+    """
+    register_fonts()
+    buffer = BytesIO()
+    page = SimpleDocTemplate(
+        buffer, pagesize=landscape(A4), leftMargin=36, rightMargin=36, topMargin=32, bottomMargin=32, title=title
+    )
+    size = 13.0 if large else 9.5
+    cell = ParagraphStyle("cell", fontName=REGULAR, fontSize=size, leading=1.25 * size, textColor=INK)
+    strong = ParagraphStyle("strong", parent=cell, fontName=BOLD)
+    right = ParagraphStyle("right", parent=cell, alignment=TA_RIGHT)
+    soft = ParagraphStyle("soft", parent=cell, fontSize=9.5, leading=12.5, textColor=SOFT)
+    heading = ParagraphStyle("heading", parent=cell, fontName=BOLD, fontSize=18, leading=24)
+    body: list[Flowable] = [Paragraph(escape(title), heading), Paragraph(escape(about), soft), Spacer(1, 10)]
+    if rows:
+        content = [[Paragraph(escape(word), strong) for word in head]]
+        for row in rows:
+            styles = [strong, *([right if large else cell] * (len(row) - 1))]
+            content.append(
+                [Paragraph(escape(text).replace("\n", "<br/>"), own) for text, own in zip(row, styles, strict=True)]
+            )
+        widths = [page.width * share for share in shares] or None
+        table = Table(content, colWidths=widths, repeatRows=1)
+        table.setStyle(
+            TableStyle(
+                [
+                    ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                    ("LINEBELOW", (0, 0), (-1, -1), 0.5, _LINE),
+                    ("ROWBACKGROUNDS", (0, 1), (-1, -1), [None, _BAND]),
+                    ("TOPPADDING", (0, 0), (-1, -1), 4),
+                    ("BOTTOMPADDING", (0, 0), (-1, -1), 4),
+                ]
+            )
+        )
+        body.append(table)
+    body += [Spacer(1, 8), *(Paragraph(escape(note), soft) for note in notes)]
+    page.build(body)
+    return buffer.getvalue()

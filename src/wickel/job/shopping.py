@@ -1,0 +1,85 @@
+"""The buying list in words: a row for everything that is bought, as it stands in the window, on paper and in a CSV."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from wickel.cloth import way_name
+from wickel.job.buying import BuyingList, ClothLine, NotionLine
+from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
+from wickel.yardage import StripPlan, shown_buy
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Row:
+    """What to buy, how much of it, for what, what there is to know about it, and the cost where that is known."""
+
+    what: str
+    much: str
+    use: str
+    note: str = ""
+    cost: float | None = None
+
+
+HEADS = ("what", "how much", "for", "to know", "cost")
+
+
+def cloth_row(line: ClothLine, unit: Unit) -> Row:
+    """The row of a cloth."""
+    cloth = line.cloth
+    what = f"{cloth.shown_name}, {shown_length(cloth.usable_width_mm, unit)}"
+    use = ", ".join(line.jobs)
+    if line.need is None:
+        return Row(what=what, much="–", use=use, note=line.refusal)
+    ways = ", ".join(dict.fromkeys(way_name(lay.way).lower() for lay in line.lays))
+    notes = [f"laid {ways}"]
+    if line.saved_mm > 0:
+        notes.append(f"laid together saves {shown_bought(line.saved_mm, unit, cloth.step_mm)}")
+    notes += [lay.broken[0].text for lay in line.lays if lay.broken]
+    return Row(what=what, much=shown_buy(line.need, cloth, unit), use=use, note="; ".join(notes), cost=line.need.cost)
+
+
+def notion_row(line: NotionLine, unit: Unit) -> Row:
+    """The row of a small thing, or of a binding with how it is cut by itself."""
+    notion = line.notion
+    use = f"{line.job}: {line.garment}"
+    long = None if notion.long_mm is None else shown_length(notion.long_mm, unit)
+    wide = "" if notion.wide_mm is None else f", {shown_length(notion.wide_mm, unit)} wide"
+    if notion.kind == "binding":
+        assert notion.long_mm is not None
+        total = shown_cloth_length(notion.count * notion.long_mm, unit)
+        return Row(
+            what=f"{notion.name} (in the lay)", much=f"{total}{wide}", use=use, note="; ".join(_plans(line, unit))
+        )
+    much = f"{notion.count}" if long is None else f"{notion.count} × {long}{wide}"
+    return Row(what=notion.name, much=much, use=use, note=notion.why)
+
+
+def _plans(line: NotionLine, unit: Unit) -> Iterator[str]:
+    """How a binding is cut when it is not laid with the pieces."""
+    if line.square is not None and line.square.square_mm is not None:
+        yield f"or from a square of {shown_length(line.square.square_mm, unit)}: {_strips(line.square, unit)}"
+    if line.left is not None:
+        yield f"or out of what the lay leaves: {_strips(line.left, unit)}"
+
+
+def _strips(plan: StripPlan, unit: Unit) -> str:
+    lengths = " + ".join(shown_length(mm, unit, with_unit=False) for mm in plan.strips_mm)
+    joins = f", {plan.joins} join{'s' if plan.joins > 1 else ''}" if plan.joins else ""
+    return f"{lengths} {unit.value}{joins}"
+
+
+def shopping_rows(found: BuyingList, unit: Unit) -> tuple[Row, ...]:
+    """All rows, cloths first."""
+    return (
+        *(cloth_row(line, unit) for line in found.cloths),
+        *(notion_row(line, unit) for line in found.notions),
+    )
+
+
+def cost_words(found: BuyingList) -> str:
+    """What the cloths cost in all, and whether that is everything."""
+    if found.cost is None:
+        return "No cloth on the list has a price."
+    return f"The cloths cost {found.cost:.2f}{'' if found.priced else ' at least: not every cloth has a price'}."
