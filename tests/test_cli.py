@@ -63,7 +63,9 @@ def test_a_length_at_hand_that_is_too_short_is_said(written):
 def test_best_takes_the_shortest_way(written):
     record = four_kinds()
     lengths = {
-        way: json.loads(run("lay", written(record), "--json", "--fold", way).stdout)["lays"][0]["lay_length_mm"]
+        way: json.loads(run("lay", written(record), "--json", "--fold", way, "--effort", 150).stdout)["lays"][0][
+            "lay_length_mm"
+        ]
         for way in ("open", "lengthwise", "best")
     }
     assert lengths["best"] == min(lengths.values())
@@ -234,3 +236,58 @@ def test_what_no_table_can_be_made_of_is_refused_with_2(order, words, said):
     assert result.exit_code == 2
     assert said in result.stderr
     assert result.stdout == ""
+
+
+def test_everything_to_buy_is_printed_written_and_given_as_json(order, tmp_path):
+    other = tmp_path / "other.wickel.json"
+    save_job(orders()[2], other)
+    csv, pdf = tmp_path / "list.csv", tmp_path / "list.pdf"
+    result = run("buy", order, other, "--effort", 2, "--csv", csv, "--pdf", pdf)
+    assert result.exit_code == 0, result.stderr
+    assert "Moss linen, 150 cm" in result.stdout
+    assert "Thread, reels of 100 m" in result.stdout
+    assert "laid: Moss linen" in result.stderr
+    assert csv.read_text().splitlines()[0] == "what,how much,for,to know,cost"
+    assert pdf.read_bytes().startswith(b"%PDF")
+    record = json.loads(run("buy", order, "--effort", 2, "--json").stdout)
+    (line,) = record["cloths"]
+    assert line["buy_mm"] >= line["need_mm"] >= line["lay_lengths_mm"][0]
+    assert record["cost"] == pytest.approx(line["cost"])
+
+
+def test_a_bolt_and_a_length_at_hand_on_the_command_line(order):
+    result = run("bolt", order, "3 m", "--sizes", "92,80", "--effort", 2)
+    assert result.exit_code == 0, result.stderr
+    assert "come out of 3.00 m of Moss linen" in result.stdout
+    record = json.loads(run("bolt", order, "20 cm", "--sizes", "92", "--effort", 2, "--json").stdout)
+    assert (record["sizes"], record["left_out"], record["way"]) == ([], ["92"], None)
+    assert run("bolt", order, "3 m", "--sizes", "17").exit_code == 2
+    assert run("bolt", order, "long").exit_code == 2
+    have = json.loads(
+        run("yardage", order, "--sizes", "92", "--widths", "150", "--effort", 2, "--at-hand", "9 m", "--json").stdout
+    )
+    (own,) = have["cells"]
+    assert own["short_mm"] == 0
+    assert "open" in own["fits"]
+    said = run("yardage", order, "--sizes", "92", "--widths", "150", "--effort", 2, "--at-hand", "1 m").stdout
+    assert said.strip().endswith(" short")
+
+
+def test_cloth_in_fixed_lengths_has_a_lay_for_each(written, tmp_path):
+    record = job(piece("square", [[0, 0], [600, 0], [600, 600], [0, 600]], 3), width=1000, sold_length_mm=1000)
+    out = tmp_path / "lays.json"
+    result = run("lay", written(record), "--fold", "open", "--effort", 5, "-o", out)
+    assert result.exit_code == 0, result.stderr
+    lays = json.loads(out.read_text())["lays"]
+    assert [own["cloth"] for own in lays] == ["main"] * 3
+    assert all(own["buy_mm"] == 1000 and len(own["placements"]) == 1 for own in lays)
+
+
+def test_what_matching_costs_is_said(written, tmp_path):
+    wide = [[0, 0], [600, 0], [600, 900], [0, 900]]
+    marks = [{"seam": "side", "at_mm": [0, 0]}]
+    record = job(
+        piece("a", wide, meets=marks), piece("b", wide, meets=marks), width=1000, print_="one-way", repeat_mm=[1000, 0]
+    )
+    result = run("lay", written(record), "--fold", "open", "--effort", 20)
+    assert "of which matching 40 cm" in result.stdout

@@ -10,7 +10,7 @@ from shapely.geometry import Polygon
 
 from tests.lay.shapes import BOX, job, piece
 from wickel.body import Body, size_body
-from wickel.cloth import Cloth, Print, Repeat
+from wickel.cloth import Cloth, Design, Figure, Print, Repeat
 from wickel.files import TableStore, job_of
 from wickel.job import (
     Cell,
@@ -20,11 +20,13 @@ from wickel.job import (
     WayLine,
     bodies_for,
     cell_key,
+    cell_lays,
     cell_of,
     cell_pieces,
     cut_pieces,
     jumps,
     row_of,
+    worth_another_look,
 )
 from wickel.lay import cutting_minutes, exact_check, kept, make_lay, relaid
 from wickel.yardage import need_of
@@ -185,3 +187,54 @@ def test_shrinkage_squaring_and_a_longer_lay_never_shorten_what_is_bought(lay, s
     assert bought.buy_mm >= bought.need_mm - 0.01
     assert need_of(lay + more, full, complete=True).buy_mm >= bought.buy_mm
     assert bought.lay_mm + bought.squaring_mm + bought.shrinkage_mm + bought.rounding_mm == pytest.approx(bought.buy_mm)
+
+
+def test_a_wider_cloths_lay_that_only_just_fits_is_found_on_the_narrower(monkeypatch):
+    # in size 92 front and back lie side by side on 150 cm, and, pushed a little, on 140 cm too
+    monkeypatch.setattr("wickel.job.table.alone_ways", lambda: ("open",))
+    job = dress_job("92")
+    wide = row_of(job, "main", "92", size_body("92"), (1500.0,), effort=60)[0]
+    pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1400.0)
+    alone = cell_of("92", pieces, cloth, effort=60)
+    assert worth_another_look(alone, wide)
+    looked = cell_of("92", pieces, cloth, known=alone, like=wide.laid, effort=60)
+    assert looked.best.length_mm < 1.05 * wide.best.length_mm < alone.best.length_mm
+    assert not worth_another_look(looked, wide)
+    lay = relaid(looked.laid, pieces, cloth)
+    assert lay is not None
+    assert exact_check(lay) == ()
+    narrow, wider = row_of(job, "main", "92", size_body("92"), (1400.0, 1500.0), effort=60)
+    assert narrow.best.length_mm < 1.05 * wider.best.length_mm
+
+
+def test_cells_on_cloth_in_fixed_lengths_have_a_lay_for_each_and_are_kept(tmp_path, monkeypatch):
+    monkeypatch.setattr("wickel.job.table.alone_ways", lambda: ("open", "lengthwise"))
+    sold = replace(CLOTH, sold_length_mm=1371.6)
+    job = dress_job("92", cloth=sold)
+    pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1100.0)
+    cell = cell_of("92", pieces, cloth, effort=2)
+    needed = cell.need(cloth)
+    assert needed.lengths == len(cell.each) == 2
+    assert not needed.at_least
+    lays = cell_lays(cell, pieces, cloth)
+    assert all(exact_check(lay) == () and lay.lay_length_mm <= 1321.6 + 1e-6 for lay in lays)
+    store = TableStore(tmp_path)
+    store.keep(cell)
+    assert store.find(cell.key, "92", 1100.0) == cell
+    assert cell_key(pieces, cloth) != cell_key(pieces, replace(cloth, sold_length_mm=None))
+    short = replace(cloth, sold_length_mm=900.0)
+    refused = cell_of("92", pieces, short, effort=2)
+    assert refused.need(short) is None
+    assert "does not fit on a length" in refused.refusal
+
+
+def test_a_cell_says_what_matching_costs(monkeypatch):
+    monkeypatch.setattr("wickel.job.table.alone_ways", lambda: ("open",))
+    checked = replace(CLOTH, design=Design(figure=Figure.CHECK, repeat=Repeat(along_mm=90, across_mm=90)))
+    job = dress_job("92", cloth=checked)
+    pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1400.0)
+    cell = cell_of("92", pieces, cloth, effort=4)
+    assert cell.need(cloth).matching_mm == pytest.approx(max(0.0, cell.best.length_mm - cell.unmatched_mm))
+    plain = cell_of("92", *cell_pieces(dress_job("92"), "main", "92", size_body("92"), 1400.0), effort=4)
+    assert plain.need(CLOTH).matching_mm is None
+    assert cell.unmatched_mm == pytest.approx(plain.best.length_mm)

@@ -187,7 +187,7 @@ class TableFill(QObject):
                 cloth=cloth,
                 narrower=self.cells.get((size, before[-1])) if before else None,
                 known=known,
-                like=None if known is None or wider is None else wider.laid,
+                like=None if wider is None or place not in self._looked else wider.laid,
                 effort=effort,
                 seed=1 if known is None else 1 + (0 if known.laid is None else known.laid.seed + known.laid.effort),
             )

@@ -1,0 +1,251 @@
+"""Commands that say how much to buy: the yardage table, the buying list, what comes out of a bolt."""
+
+from __future__ import annotations
+
+import json
+import sys
+from collections.abc import Iterator
+from concurrent.futures import ProcessPoolExecutor
+from functools import partial
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from wickel.cli.common import REFUSED, UNUSABLE, AsJson, JobPath, app, fail, opened, written
+from wickel.cloth import Cloth, way_name
+from wickel.draft import DraftRefused
+from wickel.files import csv_text
+from wickel.job import (
+    BOLT_EFFORT,
+    BUY_EFFORT,
+    CELL_EFFORT,
+    HEADS,
+    Cell,
+    ClothLine,
+    JobRefused,
+    bodies_for,
+    buying_list,
+    cost_words,
+    fit_of,
+    jumps,
+    out_of_bolt,
+    row_of,
+    shopping_rows,
+)
+from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
+from wickel.yardage import shown_buy
+
+
+@app.command()
+def yardage(
+    job_path: JobPath,
+    sizes: Annotated[str, typer.Option(help="Sizes, with commas between them. Default: all of the chart.")] = "",
+    widths: Annotated[str, typer.Option(help="Usable widths in cm, with commas between them.")] = "110,114,140,150",
+    cloth: Annotated[str, typer.Option(help="The cloth, by its id. Default: the job's first.")] = "",
+    csv: Annotated[Path | None, typer.Option(help="Write the table with a line a cell.")] = None,
+    at_hand: Annotated[str, typer.Option(help="A length at hand, like '2 yd': say which sizes fit on it.")] = "",
+    effort: Annotated[int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a cell.")] = CELL_EFFORT,
+    as_json: AsJson = False,
+) -> None:
+    """How much to buy for every size on every width; each figure is a real lay."""
+    job, _ = opened(job_path)
+    try:
+        bodies = bodies_for(job)
+        asked = [name.strip() for name in sizes.split(",") if name.strip()] or list(bodies)
+        wide = sorted(parsed_length(text, Unit.CM) for text in widths.split(","))
+        own = job.cloth(cloth or job.cloths[0].id)
+        have = parsed_length(at_hand, job.unit) if at_hand else None
+    except (JobRefused, UnreadableLength) as reason:
+        fail(reason, UNUSABLE)
+    except KeyError:
+        fail(f"The job has no cloth “{cloth}”: there are {', '.join(c.id for c in job.cloths)}.", UNUSABLE)
+    unknown = [size for size in asked if size not in bodies]
+    if unknown:
+        fail(f"There is no size “{unknown[0]}”: there are {', '.join(bodies)}.", UNUSABLE)
+    fill = partial(row_of, job, own.id, widths_mm=wide, effort=effort)
+    cells: list[Cell] = []
+    with (
+        ProcessPoolExecutor(min(2, len(asked))) as pool,
+        typer.progressbar(length=len(asked), label="sizes laid", file=sys.stderr) as bar,
+    ):
+        for row in pool.map(fill, asked, [bodies[size] for size in asked]):
+            cells += row
+            bar.update(1)
+    lines = [_cell_record(cell, own, have) for cell in cells]
+    if csv is not None:
+        written(csv, csv_text(_csv_rows(lines)))
+    if as_json:
+        print(json.dumps({"cloth": own.id, "cells": lines}))
+        return
+    _print_table(cells, asked, wide, own, job.unit)
+    if have is not None:
+        for cell in cells:
+            print(f"{cell.size}, {shown_length(cell.width_mm, job.unit)}: {_fit_words(cell, own, have, job.unit)}")
+
+
+def _fit_words(cell: Cell, cloth: Cloth, have: float, unit: Unit) -> str:
+    """Whether a cell's garment comes out of a length at hand, in words."""
+    fit = fit_of(cell, cloth, have)
+    if fit.ways:
+        return f"fits on {shown_cloth_length(have, unit)}: {', '.join(fit.ways)}"
+    return "cannot be laid" if fit.short_mm is None else f"{shown_length(fit.short_mm, unit)} short"
+
+
+def _cell_record(cell: Cell, cloth: Cloth, have: float | None = None) -> dict[str, Any]:
+    best, needed = cell.best, cell.need(cloth)
+    record: dict[str, Any] = {"size": cell.size, "usable_width_mm": cell.width_mm}
+    if best is None or needed is None:
+        return record | {"refusal": cell.refusal}
+    if have is not None:
+        fit = fit_of(cell, cloth, have)
+        record |= {"fits": list(fit.ways), "short_mm": fit.short_mm}
+    return record | {
+        "way": best.way,
+        "lay_length_mm": best.length_mm,
+        "need_mm": needed.need_mm,
+        "buy_mm": needed.buy_mm,
+        **({} if needed.lengths is None else {"lengths": needed.lengths}),
+        **({} if needed.matching_mm is None else {"of_which_matching_mm": needed.matching_mm}),
+        "at_least": needed.at_least,
+        "used_share": best.used_share,
+        "minutes": best.minutes,
+        "ways": {own.way: own.length_mm for own in cell.ways if own.length_mm is not None},
+    }
+
+
+_CSV = ("size", "usable_width_mm", "way", "lay_length_mm", "need_mm", "buy_mm", "at_least", "used_share", "refusal")
+
+
+def _csv_rows(lines: list[dict[str, Any]]) -> Iterator[tuple[object, ...]]:
+    yield _CSV
+    for line in lines:
+        values = (line.get(name, "") for name in _CSV)
+        yield tuple(f"{value:.1f}" if isinstance(value, float) and value > 1 else value for value in values)
+
+
+def _print_table(cells: list[Cell], sizes: list[str], widths: list[float], cloth: Cloth, unit: Unit) -> None:
+    by = {(cell.size, cell.width_mm): cell for cell in cells}
+    first = max(len(size) for size in sizes) + 2
+    print(" " * first + "".join(f"{shown_length(mm, unit):>24}" for mm in widths))
+    for size in sizes:
+        row = f"{size:<{first}}"
+        for mm in widths:
+            best, needed = by[size, mm].best, by[size, mm].need(cloth)
+            if best is None or needed is None:
+                row += f"{'–':>24}"
+                continue
+            length = shown_buy(needed, cloth, unit).replace("at least", "≥")
+            row += f"{length + ' ' + best.way:>24}"
+        print(row)
+    for cell in cells:
+        if cell.best is None:
+            print(f"{cell.size}, {shown_length(cell.width_mm, unit)}: {cell.refusal}")
+    for jump in jumps(cells, sizes):
+        print(jump.sentence(unit))
+
+
+@app.command()
+def buy(
+    job_paths: Annotated[list[Path], typer.Argument(metavar="JOB…", help="One job file or several.")],
+    csv: Annotated[Path | None, typer.Option(help="Write the list with a line for everything.")] = None,
+    pdf: Annotated[Path | None, typer.Option(help="Write the list on paper.")] = None,
+    effort: Annotated[int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a cloth.")] = BUY_EFFORT,
+    workers: Annotated[int, typer.Option(min=1, max=16, help="Searches side by side.")] = 1,
+    as_json: AsJson = False,
+) -> None:
+    """Everything to buy for one job or several, which are laid together where they share a cloth."""
+    jobs = [opened(path)[0] for path in job_paths]
+
+    def tell(line: ClothLine) -> None:
+        print(f"laid: {line.cloth.shown_name}", file=sys.stderr)
+
+    try:
+        found = buying_list(jobs, effort=effort, workers=workers, found=tell)
+    except (JobRefused, DraftRefused) as reason:
+        fail(reason, UNUSABLE)
+    unit = jobs[0].unit
+    rows = shopping_rows(found, unit)
+    words = [(row.what, row.much, row.use, row.note, "" if row.cost is None else f"{row.cost:.2f}") for row in rows]
+    if csv is not None:
+        written(csv, csv_text([HEADS, *words]))
+    if pdf is not None:
+        from wickel.files.table_pdf import table_pdf  # ReportLab takes long to load and few runs need it
+
+        names = ", ".join(job.name or path.name for job, path in zip(jobs, job_paths, strict=True))
+        shares = (0.22, 0.16, 0.2, 0.34, 0.08)
+        written(pdf, table_pdf("To buy", names, HEADS, words, [cost_words(found)], shares=shares))
+    if as_json:
+        small = [dict(zip(HEADS, row, strict=True)) for row in words[len(found.cloths) :]]
+        cloths = [_cloth_line_record(line) for line in found.cloths]
+        print(json.dumps({"cloths": cloths, "small": small, "cost": found.cost}))
+    else:
+        for row in words:
+            print("  ".join(text for text in row if text))
+        print(cost_words(found))
+    refused = next((line for line in found.cloths if line.refusal), None)
+    if refused is not None:
+        fail(refused.refusal, REFUSED)
+
+
+def _cloth_line_record(line: ClothLine) -> dict[str, Any]:
+    record: dict[str, Any] = {
+        "cloth": line.cloth.shown_name,
+        "usable_width_mm": line.cloth.usable_width_mm,
+        "jobs": list(line.jobs),
+    }
+    if line.need is None:
+        return record | {"refusal": line.refusal}
+    return record | {
+        "lay_lengths_mm": [lay.lay_length_mm for lay in line.lays],
+        "ways": [lay.way for lay in line.lays],
+        "need_mm": line.need.need_mm,
+        "buy_mm": line.need.buy_mm,
+        "at_least": line.need.at_least,
+        "apart_mm": line.apart_mm,
+        "saved_mm": line.saved_mm,
+        "cost": line.need.cost,
+    }
+
+
+@app.command()
+def bolt(
+    job_path: JobPath,
+    length: Annotated[str, typer.Argument(metavar="LENGTH", help="The length of the bolt, like 8m or '10 yd'.")],
+    sizes: Annotated[str, typer.Option(help="Sizes wanted, with commas; one may stand several times.")] = "",
+    cloth: Annotated[str, typer.Option(help="The cloth, by its id. Default: the job's first.")] = "",
+    effort: Annotated[int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a lay.")] = BOLT_EFFORT,
+    as_json: AsJson = False,
+) -> None:
+    """How many garments of the asked sizes come out of a bolt, laid together."""
+    job, _ = opened(job_path)
+    try:
+        bodies = bodies_for(job)
+        names = [name.strip() for name in sizes.split(",") if name.strip()] or list(bodies)
+        mm = parsed_length(length, job.unit)
+        own = job.cloth(cloth or job.cloths[0].id)
+        asked = [(name, bodies[name]) for name in names]
+        found = out_of_bolt(job, own.id, asked, mm, effort=effort)
+    except (JobRefused, DraftRefused, UnreadableLength) as reason:
+        fail(reason, UNUSABLE)
+    except KeyError as name:
+        fail(f"There is no size or cloth {name}: there are {', '.join(bodies)}.", UNUSABLE)
+    if as_json:
+        print(
+            json.dumps(
+                {
+                    "bolt_mm": mm,
+                    "sizes": list(found.sizes),
+                    "left_out": list(found.left_out),
+                    "left_mm": found.left_mm,
+                    "way": None if found.lay is None else found.lay.way,
+                }
+            )
+        )
+        return
+    print(f"{len(found.sizes)} of {len(names)} come out of {shown_cloth_length(mm, job.unit)} of {own.shown_name}.")
+    if found.lay is not None:
+        left = shown_cloth_length(found.left_mm, job.unit)
+        print(f"{', '.join(found.sizes)}, laid {way_name(found.lay.way).lower()}; {left} is left.")
+    if found.left_out:
+        print(f"Not found to fit: {', '.join(found.left_out)}.")

@@ -1,0 +1,50 @@
+"""What all commands share: the application, how a job is opened, how a refusal is said."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+from typing import Annotated, NoReturn
+
+import typer
+
+from wickel.draft import DraftRefused
+from wickel.files import UnreadableFile, read_job, saved
+from wickel.job import Job, JobRefused, cut_pieces
+from wickel.lay import CutPiece
+
+app = typer.Typer(
+    name="wickel",
+    help="From body measurements to a cut plan and an exact length of cloth.",
+    no_args_is_help=False,
+    add_completion=False,
+    pretty_exceptions_enable=False,
+    rich_markup_mode=None,
+)
+
+REFUSED, UNUSABLE = 1, 2
+MOST_SECONDS, ENDLESS = 30.0, 10_000_000
+"""How long a search of the usual effort may take at most, and the steps of one that only its time ends."""
+
+JobPath = Annotated[Path, typer.Argument(metavar="JOB", help="A job file, *.wickel.json.")]
+AsJson = Annotated[bool, typer.Option("--json", help="Print the result as JSON.")]
+
+
+def fail(sentence: object, code: int) -> NoReturn:
+    print(f"wickel: {sentence}", file=sys.stderr)
+    raise typer.Exit(code)
+
+
+def opened(path: Path) -> tuple[Job, tuple[CutPiece, ...]]:
+    try:
+        job = read_job(path)
+        return job, cut_pieces(job)
+    except (UnreadableFile, JobRefused, DraftRefused) as reason:
+        fail(reason, UNUSABLE)
+
+
+def written(path: Path, content: str | bytes) -> None:
+    try:
+        saved(path, content)
+    except OSError as reason:
+        fail(f"{path.name} cannot be written: {reason.strerror}.", REFUSED)

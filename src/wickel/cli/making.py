@@ -1,0 +1,187 @@
+"""Commands that make things of a job: its pieces, its checks, its lays."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable
+from pathlib import Path
+from time import perf_counter
+from typing import Annotated, Any
+
+import typer
+
+from wickel.cli.common import ENDLESS, MOST_SECONDS, REFUSED, UNUSABLE, AsJson, JobPath, app, fail, opened, written
+from wickel.cloth import BadWay, planned, way_name
+from wickel.draft import TapeCheck
+from wickel.files import dumped, job_record, lay_drawing, lay_record, piece_drawing, save_lays, svg_text
+from wickel.job import BEST, Job, drafted, lay_job
+from wickel.lay import DEFAULT_EFFORT, Lay, LayRefused, LayReport, Level, Stopped
+from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.yardage import need, shown_buy
+
+
+@app.command()
+def draft(
+    job_path: JobPath,
+    out: Annotated[Path, typer.Option("-o", "--out", help="Folder for the pieces.")],
+    as_json: AsJson = False,
+) -> None:
+    """Draft the pieces of a job: one SVG a piece at 1:1, and all as plain outlines in a job file."""
+    job, pieces = opened(job_path)
+    files = []
+    for garment in job.garments:
+        for piece in drafted(garment).pattern.pieces:
+            name = f"{garment.id}-{piece.id}.svg"
+            written(out / name, svg_text(piece_drawing(piece), f"{job.name} · {piece.name}"))
+            files.append(name)
+    plain = dumped(job_record(Job(name=job.name, unit=job.unit, cloths=job.cloths, pieces=pieces))) + "\n"
+    written(out / "pieces.wickel.json", plain)
+    files.append("pieces.wickel.json")
+    print(json.dumps({"written": files}) if as_json else "\n".join(files))
+
+
+@app.command()
+def check(job_path: JobPath, as_json: AsJson = False) -> None:
+    """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
+    job, pieces = opened(job_path)
+    checks = [c for garment in job.garments for c in drafted(garment).checks]
+    try:
+        lays = lay_job(job, pieces, fold=_fold(job.fold))
+    except LayRefused as reason:
+        fail(reason, REFUSED)
+    findings = [finding for lay in lays for finding in lay.findings]
+    if as_json:
+        print(
+            json.dumps(
+                {
+                    "checks": [_check_record(c) for c in checks],
+                    "findings": [
+                        {"level": f.level.value, "code": f.code, "text": f.text, "way_out": f.way_out} for f in findings
+                    ],
+                }
+            )
+        )
+    else:
+        for c in checks:
+            print(_check_line(c, job.unit))
+        for finding in findings:
+            print(f"{finding.level.value}: {finding.text} {finding.way_out}".rstrip())
+    if not all(c.held for c in checks) or any(f.level is Level.BROKEN for f in findings):
+        raise typer.Exit(REFUSED)
+
+
+def _check_record(c: TapeCheck) -> dict[str, Any]:
+    return {
+        "name": c.name,
+        "one": c.one,
+        "one_mm": c.one_mm,
+        "other": c.other,
+        "other_mm": c.other_mm,
+        "difference_mm": c.difference_mm,
+        "held": c.held,
+        "way_out": "" if c.held else c.way_out,
+    }
+
+
+def _check_line(c: TapeCheck, unit: Unit) -> str:
+    line = (
+        f"{'holds ' if c.held else 'BROKEN'}  {c.name}: {c.one} {shown_length(c.one_mm, unit)}, "
+        f"{c.other} {shown_length(c.other_mm, unit)}, difference {shown_length(c.difference_mm, unit)}"
+    )
+    return line if c.held else f"{line}. {c.way_out}"
+
+
+def _fold(fold: str) -> str:
+    if fold != BEST:
+        try:
+            planned(fold)
+        except BadWay as reason:
+            fail(f"{reason} Or {BEST}.", UNUSABLE)
+    return fold
+
+
+def _until(started: float, most_s: float) -> Callable[[float], LayReport]:
+    """For each share of the time the report that ends a search when that is over."""
+
+    def until(share: float) -> LayReport:
+        def report(_progress: float, best: object) -> None:
+            if best is not None and perf_counter() - started > most_s * share:
+                raise Stopped
+
+        return report
+
+    return until
+
+
+@app.command()
+def lay(
+    job_path: JobPath,
+    out: Annotated[Path | None, typer.Option("-o", "--out", help="Lay file to write.")] = None,
+    fold: Annotated[str, typer.Option(help="Way of spreading, or best. Default: the job's own.")] = "",
+    seconds: Annotated[
+        float | None, typer.Option(min=0.0, help="Search for so many seconds. Without it: the effort, 30 s at most.")
+    ] = None,
+    workers: Annotated[int, typer.Option(min=1, max=16, help="Searches side by side; 1 gives the same lay again.")] = 1,
+    seed: Annotated[int, typer.Option(min=0, help="Seed of the search.")] = 1,
+    effort: Annotated[
+        int | None, typer.Option(min=1, max=10_000_000, help="Steps of the search; with --seconds without end.")
+    ] = None,
+    svg: Annotated[Path | None, typer.Option(help="Write the lay as SVG at 1:1.")] = None,
+    pdf: Annotated[Path | None, typer.Option(help="Write the lay on one page.")] = None,
+    as_json: AsJson = False,
+) -> None:
+    """Lay the pieces of a job on its cloths and say how much to buy."""
+    job, pieces = opened(job_path)
+    way = _fold(fold or job.fold)
+    most_s = MOST_SECONDS if seconds is None else seconds
+    steps = effort or (DEFAULT_EFFORT if seconds is None else ENDLESS)
+    until = _until(perf_counter(), most_s)
+    try:
+        lays = lay_job(job, pieces, fold=way, seed=seed, effort=steps, workers=workers, report_until=until)
+    except LayRefused as reason:
+        fail(reason, REFUSED)
+    broken = [f for one in lays for f in one.broken]
+    if broken:
+        fail(f"{broken[0].text} {broken[0].way_out}".rstrip(), REFUSED)
+    if out is not None:
+        try:
+            save_lays(lays, out)
+        except OSError as reason:
+            fail(f"{out.name} cannot be written: {reason.strerror}.", REFUSED)
+    for one in lays:
+        _export(one, job, svg, pdf, several=len(lays) > 1)
+    if as_json:
+        print(json.dumps(lay_record(lays)))
+        return
+    for one in lays:
+        print(_lay_line(one, job.unit))
+        short = need(one).short_mm
+        if short > 0:
+            print(f"  the length at hand is {shown_length(short, job.unit)} too short")
+        for finding in one.findings:
+            print(f"  {finding.level.value}: {finding.text} {finding.way_out}".rstrip())
+
+
+def _lay_line(one: Lay, unit: Unit) -> str:
+    needed = need(one)
+    return (
+        f"{one.cloth.shown_name}, {way_name(one.way).lower()}: lay {shown_cloth_length(one.lay_length_mm, unit)}, "
+        + ("" if needed.matching_mm is None else f"of which matching {shown_length(needed.matching_mm, unit)}, ")
+        + f"needed {shown_cloth_length(needed.need_mm, unit)}, buy {shown_buy(needed, one.cloth, unit)}, "
+        f"{one.used_share:.0%} used"
+    )
+
+
+def _export(one: Lay, job: Job, svg: Path | None, pdf: Path | None, *, several: bool) -> None:
+    """Write SVG and PDF; with several cloths each gets the cloth's id before the ending."""
+
+    def named(path: Path) -> Path:
+        return path.with_stem(f"{path.stem}-{one.cloth.id}") if several else path
+
+    title = job.name or "Lay"
+    if svg is not None:
+        written(named(svg), svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}"))
+    if pdf is not None:
+        from wickel.files.pdf import lay_pdf  # ReportLab takes long to load and few runs need it
+
+        written(named(pdf), lay_pdf(one, title, job.unit))
