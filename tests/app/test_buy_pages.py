@@ -116,7 +116,7 @@ def test_a_length_at_hand_says_in_every_cell_whether_it_fits(buy, window, sessio
             words = buy.table.item(r, c).data(Qt.ItemDataRole.UserRole)[1]
             assert words.startswith("✓ fits" if needs[size, width] <= buy.at_hand_mm else "short ")
     buy.table.setCurrentCell(0, 0)
-    assert buy._ways_title.text().startswith("Ways that fit on")
+    assert buy.cell._ways_title.text().startswith("Ways that fit on")
     type_into(qtbot, buy.at_hand, "0")
     assert buy.at_hand_mm is None
     assert buy.table.item(0, 0).data(Qt.ItemDataRole.UserRole)[1] == "open, one ply"

@@ -166,15 +166,14 @@ def buy(
         fail(reason, UNUSABLE)
     unit = jobs[0].unit
     rows = shopping_rows(found, unit)
-    words = [(row.what, row.much, row.use, row.note, "" if row.cost is None else f"{row.cost:.2f}") for row in rows]
+    words = [row.words for row in rows]
     if csv is not None:
         written(csv, csv_text([HEADS, *words]))
     if pdf is not None:
-        from wickel.files.table_pdf import table_pdf  # ReportLab takes long to load and few runs need it
+        from wickel.files.table_pdf import buying_pdf  # ReportLab takes long to load and few runs need it
 
         names = ", ".join(job.name or path.name for job, path in zip(jobs, job_paths, strict=True))
-        shares = (0.22, 0.16, 0.2, 0.34, 0.08)
-        written(pdf, table_pdf("To buy", names, HEADS, words, [cost_words(found)], shares=shares))
+        written(pdf, buying_pdf(names, found, unit))
     if as_json:
         small = [dict(zip(HEADS, row, strict=True)) for row in words[len(found.cloths) :]]
         cloths = [_cloth_line_record(line) for line in found.cloths]

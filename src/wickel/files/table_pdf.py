@@ -13,6 +13,8 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from wickel.files.pdf import BOLD, INK, REGULAR, SOFT, register_fonts
+from wickel.job import HEADS, BuyingList, cost_words, shopping_rows
+from wickel.units import Unit
 
 _LINE, _BAND = HexColor("#C9BFAE"), HexColor("#F6F0E3")
 
@@ -67,3 +69,9 @@ def table_pdf(
     body += [Spacer(1, 8), *(Paragraph(escape(note), soft) for note in notes)]
     page.build(body)
     return buffer.getvalue()
+
+
+def buying_pdf(about: str, found: BuyingList, unit: Unit) -> bytes:
+    """A buying list on paper."""
+    rows = [row.words for row in shopping_rows(found, unit)]
+    return table_pdf("To buy", about, HEADS, rows, [cost_words(found)], shares=(0.22, 0.16, 0.2, 0.34, 0.08))

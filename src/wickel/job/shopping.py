@@ -21,6 +21,11 @@ class Row:
     note: str = ""
     cost: float | None = None
 
+    @property
+    def words(self) -> tuple[str, str, str, str, str]:
+        """The row as it is written, under ``HEADS``."""
+        return (self.what, self.much, self.use, self.note, "" if self.cost is None else f"{self.cost:.2f}")
+
 
 HEADS = ("what", "how much", "for", "to know", "cost")
 

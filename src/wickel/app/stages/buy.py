@@ -8,7 +8,6 @@ from PySide6.QtCore import QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QGuiApplication, QPainter
 from PySide6.QtWidgets import (
     QAbstractItemView,
-    QGridLayout,
     QHBoxLayout,
     QHeaderView,
     QLineEdit,
@@ -26,25 +25,23 @@ from wickel.app.errand import Errand
 from wickel.app.fill import Place, TableFill
 from wickel.app.session import Session
 from wickel.app.stages.buy_bolt import BoltPage
+from wickel.app.stages.buy_cell import CellCard
 from wickel.app.stages.buy_list import ListPage, Orders
 from wickel.app.table.ink import mixed, pen
 from wickel.app.tasks import Runner
 from wickel.app.theme import palette, text_font
-from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.cards import card, label, relabelled
 from wickel.app.widgets.length_edit import LengthEdit
-from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import Cloth, way_name
 from wickel.files import csv_text
-from wickel.job import HEADS, WIDTHS_MM, Cell, cost_words, fit_of, jumps
-from wickel.lay import Lay
-from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
+from wickel.job import WIDTHS_MM, Cell, fit_of, jumps
+from wickel.units import Unit, UnreadableLength, parsed_length, shown_length
 from wickel.yardage import shown_buy
 
 _CELL = Qt.ItemDataRole.UserRole
 _MOST_WIDTHS, _MOST_WIDTH_MM = 12, 6000.0
 _JUMPS_SHOWN = 2
 _ROW = 39
-_MOST_PICTURES = 3
 _PAGES = (
     ("Lengths", "How much to buy for every size on every width (Ctrl+Shift+1)"),
     ("Everything to buy", "The buying list: all cloths, and the small things, of one job or several (Ctrl+Shift+2)"),
@@ -146,7 +143,9 @@ class BuyStage(QWidget):
         left.addLayout(self._tools())
         left.addWidget(self._table_card(), 1)
         row.addLayout(left, 1)
-        row.addWidget(self._cell_card())
+        self.cell = CellCard()
+        self.cell.improve.connect(self._improve)
+        row.addWidget(self.cell)
         return page
 
     def _tools(self) -> QHBoxLayout:
@@ -205,34 +204,6 @@ class BuyStage(QWidget):
         column.addWidget(self.table, 1)
         self.notes = label("", "soft", wrap=True)
         column.addWidget(self.notes)
-        return frame
-
-    def _cell_card(self) -> QWidget:
-        frame, column = card()
-        frame.setFixedWidth(316)
-        self.cell_title = label("", "title", wrap=True)
-        column.addWidget(self.cell_title)
-        self.pictures = [LayPicture() for _ in range(_MOST_PICTURES)]
-        for picture in self.pictures:
-            column.addWidget(picture)
-        self.more = label("", "soft")
-        column.addWidget(self.more)
-        self.why = label("", "broken", wrap=True)
-        column.addWidget(self.why)
-        self._sum = QGridLayout()
-        self._sum.setVerticalSpacing(1)
-        column.addLayout(self._sum)
-        self._ways_title = label("Every way", "heading")
-        column.addWidget(self._ways_title)
-        inner = QWidget()
-        self._ways = QGridLayout(inner)
-        self._ways.setContentsMargins(0, 0, 6, 0)
-        self._ways.setVerticalSpacing(2)
-        column.addWidget(scrolling(inner), 1)
-        self.better = QPushButton("Find a better lay for it")
-        self.better.setToolTip("Search this cell again, ten times as long; a shorter lay replaces the one here")
-        self.better.clicked.connect(self._improve)
-        column.addWidget(self.better)
         return frame
 
     # --- showing -----------------------------------------------------------------------------
@@ -326,98 +297,23 @@ class BuyStage(QWidget):
         cell = self.fill.cells.get(place)
         return "" if cell is None else cell.refusal
 
+    def _show_cell(self, unit: Unit, cloth: Cloth | None) -> None:
+        place = self.opened
+        cell = None if place is None else self.fill.cells.get(place)
+        busy = place in self.fill.in_work.values()
+        now = (place, cell, unit, cloth, self.at_hand_mm, busy)
+        if now == self._shown_cell:
+            return
+        self._shown_cell = now
+        if place is None or cell is None or cloth is None:
+            self.cell.show_place(place, unit)
+        else:
+            self.cell.show_cell(cell, self.fill.lays_at(place), cloth, unit, self.at_hand_mm, busy=busy)
+
     def _show_notes(self, unit: Unit) -> None:
         found = jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]
         self.notes.setText("  ".join(own.sentence(unit) for own in found))
         self.notes.setVisible(bool(found))
-
-    def _show_cell(self, unit: Unit, cloth: Cloth | None) -> None:
-        place = self.opened
-        cell = None if place is None else self.fill.cells.get(place)
-        now = (place, cell, unit, cloth, place in self.fill.in_work.values())
-        if now == self._shown_cell:
-            return
-        self._shown_cell = now
-        emptied(self._sum)
-        emptied(self._ways)
-        filled = cell is not None and cell.best is not None and not cell.refusal
-        for widget in (*self.pictures, self._ways_title, self.better):
-            widget.setVisible(filled)
-        self.why.setVisible(False)
-        self.more.setVisible(False)
-        if place is None or cell is None or cloth is None:
-            self.cell_title.setText("Click a cell to see its lay" if place is None else self._named(place, unit))
-            return
-        self.cell_title.setText(self._named(place, unit))
-        if not filled:
-            relabelled(self.why, cell.refusal, "broken")
-            self.why.setVisible(True)
-            return
-        self._show_pictures(self.fill.lays_at(place))
-        self._show_sum(cell, cloth, unit)
-        self._show_ways(cell, cloth, unit)
-        self.better.setEnabled(place not in self.fill.in_work.values())
-
-    def _show_pictures(self, lays: tuple[Lay, ...]) -> None:
-        """The lay of a cell, or those on each fixed length that its cloth is sold in."""
-        longest = max((lay.table_mm for lay in lays), default=1.0)
-        for k, picture in enumerate(self.pictures):
-            picture.setVisible(k < max(1, len(lays)))
-            picture.setFixedHeight(150 if len(lays) <= 1 else 78)
-            picture.show_lay(lays[k] if k < len(lays) else None, longest)
-        more = len(lays) - len(self.pictures)
-        self.more.setText(f"and {more} more" if more > 0 else "")
-        self.more.setVisible(more > 0)
-
-    @staticmethod
-    def _named(place: Place, unit: Unit) -> str:
-        size, width = place
-        return f"{size} on {shown_length(width, unit)}"
-
-    def _show_sum(self, cell: Cell, cloth: Cloth, unit: Unit) -> None:
-        needed, best = cell.need(cloth), cell.best
-        assert best is not None
-        assert needed is not None
-        rounding = "the shop's step" if cloth.sold_length_mm is None else "rest of what is sold"
-        rows = [
-            ("lay", shown_cloth_length(needed.lay_mm, unit)),
-            *(
-                (("of which matching", shown_length(needed.matching_mm, unit)),)
-                if needed.matching_mm is not None
-                else ()
-            ),
-            ("squaring, both ends", f"+ {shown_length(needed.squaring_mm, unit)}"),
-            ("shrinkage", f"+ {shown_length(needed.shrinkage_mm, unit)}"),
-            (rounding, f"+ {shown_length(needed.rounding_mm, unit)}"),
-            ("to buy", shown_buy(needed, cloth, unit)),
-            ("used", f"{best.used_share:.0%}"),
-            ("cutting, about", f"{best.minutes:.0f} min"),
-        ]
-        for k, (word, figure) in enumerate(rows):
-            strong = "heading" if word == "to buy" else ""
-            self._sum.addWidget(label(word, strong or "soft"), k, 0)
-            value = label(figure, strong)
-            value.setAlignment(Qt.AlignmentFlag.AlignRight)
-            self._sum.addWidget(value, k, 1)
-
-    def _show_ways(self, cell: Cell, cloth: Cloth | None, unit: Unit) -> None:
-        laid = sorted((own for own in cell.ways if own.length_mm is not None), key=lambda own: own.length_mm or 0.0)
-        fitting = () if self.at_hand_mm is None or cloth is None else fit_of(cell, cloth, self.at_hand_mm).ways
-        title = "Every way"
-        if self.at_hand_mm is not None:
-            title = f"Ways that fit on {shown_cloth_length(self.at_hand_mm, unit)}: {len(fitting) or 'none'}"
-        self._ways_title.setText(title)
-        for k, own in enumerate(laid):
-            self._ways.addWidget(
-                label(("✓ " if own.way in fitting else "") + way_name(own.way), "soft", wrap=True), k, 0
-            )
-            length = label(shown_cloth_length(own.length_mm or 0.0, unit), "" if own.complete else "broken")
-            length.setAlignment(Qt.AlignmentFlag.AlignRight)
-            self._ways.addWidget(length, k, 1)
-            minutes = label(f"{own.minutes:.0f} min", "soft")
-            minutes.setAlignment(Qt.AlignmentFlag.AlignRight)
-            self._ways.addWidget(minutes, k, 2)
-        self._ways.setRowStretch(len(laid), 1)
 
     # --- what is done --------------------------------------------------------------------------
 
@@ -436,7 +332,6 @@ class BuyStage(QWidget):
     def _enter_at_hand(self, mm: float) -> None:
         """Compare every cell with a length at hand; none when it is 0."""
         self.at_hand_mm = mm if mm > 0 else None
-        self._shown_cell = None
         self.refresh()
 
     def _improve(self) -> None:
@@ -476,12 +371,9 @@ class BuyStage(QWidget):
         """The table, or the list in sight, on paper."""
         from wickel.files.table_pdf import table_pdf  # ReportLab takes long to load
 
-        job, cloth = self._session.job, self._session.cloth
         if self.pages.currentWidget() is self.list:
-            notes = [] if self.list.found is None else [cost_words(self.list.found)]
-            names = ", ".join(own.name or "a job without a name" for own in self.list.jobs())
-            shares = (0.22, 0.16, 0.2, 0.34, 0.08)
-            return table_pdf("To buy", names, HEADS, self.list.as_rows(), notes, shares=shares)
+            return self.list.as_pdf()
+        job, cloth = self._session.job, self._session.cloth
         head, *rows = self._table_rows(ways=True)
         name = "" if cloth is None else f" · {cloth.shown_name}"
         about = f"{job.name}{name} · length to buy: sizes down, usable widths across"

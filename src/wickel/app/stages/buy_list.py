@@ -178,15 +178,15 @@ class ListPage(QWidget):
             across.addWidget(value)
         self._rows.addLayout(across)
 
-    def as_rows(self) -> list[tuple[str, ...]]:
-        """The list as a table of words."""
-        if self.found is None:
-            return []
-        return [
-            (row.what, row.much, row.use, row.note, "" if row.cost is None else f"{row.cost:.2f}")
-            for row in shopping_rows(self.found, self._session.job.unit)
-        ]
-
     def as_text(self, between: str) -> str:
         """The list as lines of text."""
-        return csv_text([HEADS, *self.as_rows()], between)
+        rows = () if self.found is None else shopping_rows(self.found, self._session.job.unit)
+        return csv_text([HEADS, *(row.words for row in rows)], between)
+
+    def as_pdf(self) -> bytes:
+        """The list on paper."""
+        from wickel.files.table_pdf import buying_pdf  # ReportLab takes long to load
+
+        names = ", ".join(own.name or "a job without a name" for own in self._asked)
+        found = self.found or BuyingList(cloths=(), notions=())
+        return buying_pdf(names, found, self._session.job.unit)
