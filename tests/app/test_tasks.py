@@ -1,15 +1,17 @@
 """The worker process: results in the GUI thread, stop, stale results, no process left."""
 
 import os
+from dataclasses import replace
 
 import pytest
 
 from tests.lay.shapes import four_kinds, job, piece
+from wickel.app.errand import Errand
 from wickel.app.fill import TableFill
-from wickel.app.tasks import InlineRunner, LayTask, ProcessRunner
+from wickel.app.tasks import BuyTask, InlineRunner, LayTask, PriceTask, ProcessRunner
 from wickel.files import TableStore, job_of
 from wickel.job import cut_pieces
-from wickel.lay import make_lay
+from wickel.lay import make_lay, wishes
 from wickel.studio import orders
 
 
@@ -114,3 +116,52 @@ def test_a_fill_that_is_shut_in_the_middle_leaves_no_process_and_loses_no_cell(r
     assert not again.working
     assert {place: again.cells[place] for place in done} == done
     again.shut()
+
+
+def test_an_errand_works_in_a_process_of_its_own_and_leaves_none(runner, qtbot):
+    errand = Errand(runner)
+    errand.shut()  # nothing was started: nothing to end
+    heard = []
+    errand.made.connect(lambda kind, thing: heard.append((kind, thing)))
+    errand.start(BuyTask(jobs=orders()[:1], effort=1))
+    assert errand.working
+    qtbot.waitUntil(lambda: not errand.working, timeout=60_000)
+    assert [kind for kind, _ in heard] == ["cloth", "list"]
+    assert heard[1][1].cloths == (heard[0][1],)
+    pid = errand._own.process_id
+    errand.start(BuyTask(jobs=orders(), effort=1_000_000))
+    qtbot.wait(200)
+    errand.shut()
+    assert not errand.working
+    assert not alive(pid)
+
+
+def test_a_job_that_cannot_be_bought_is_refused_in_a_sentence(qapp):
+    job_of_one = orders()[0]
+    narrow = replace(job_of_one, cloths=(replace(job_of_one.cloths[0], usable_width_mm=400.0, full_width_mm=None),))
+    errand, heard = Errand(InlineRunner(most_effort=1)), []
+    errand.made.connect(lambda kind, thing: heard.append((kind, thing)))
+    errand.start(BuyTask(jobs=(narrow,), effort=1))
+    assert not errand.working
+    ((kind, sentence),) = heard
+    assert kind == "refused"
+    assert "no way of folding can hold it" in sentence
+
+
+def test_what_matching_costs_is_told_for_all_wishes_and_for_each(runner, qtbot):
+    wide = [[0, 0], [600, 0], [600, 900], [0, 900]]
+    marks = [{"seam": "side", "at_mm": [0, 0]}]
+    record = job(
+        piece("a", wide, meets=marks), piece("b", wide, meets=marks), width=1000, print_="one-way", repeat_mm=[1000, 0]
+    )
+    a_job = job_of(record)
+    pieces = cut_pieces(a_job)
+    heard = []
+    runner.priced.connect(heard.append)
+    asked = frozenset(wishes(pieces, a_job.cloths[0]))
+    with qtbot.waitSignal(runner.finished, timeout=60_000):
+        task = PriceTask(pieces=pieces, cloth=a_job.cloths[0], ways=("open",), left_out=(asked, frozenset()), effort=10)
+        runner.start(task)
+    (free, kept) = heard
+    assert free == (asked, pytest.approx(1200, abs=0.5))
+    assert kept == (frozenset(), pytest.approx(1600, abs=0.5))

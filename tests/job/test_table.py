@@ -26,6 +26,7 @@ from wickel.job import (
     cut_pieces,
     jumps,
     row_of,
+    taken_over,
     worth_another_look,
 )
 from wickel.lay import cutting_minutes, exact_check, kept, make_lay, relaid
@@ -238,3 +239,20 @@ def test_a_cell_says_what_matching_costs(monkeypatch):
     plain = cell_of("92", *cell_pieces(dress_job("92"), "main", "92", size_body("92"), 1400.0), effort=4)
     assert plain.need(CLOTH).matching_mm is None
     assert cell.unmatched_mm == pytest.approx(plain.best.length_mm)
+
+
+def test_what_a_narrower_cell_won_later_is_taken_over_by_the_wider():
+    job = dress_job("92")
+    narrow, wide = row(widths=(1400.0, 1500.0), effort=2)
+    pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1500.0)
+    assert taken_over(wide, narrow, pieces, cloth) is wide
+    # a wider cell that found nothing better than more than half a metre longer
+    worse = replace(
+        wide, ways=tuple(replace(own, length_mm=own.length_mm + 600) if own.length_mm else own for own in wide.ways)
+    )
+    after = taken_over(worse, narrow, pieces, cloth)
+    assert after.best.length_mm == pytest.approx(narrow.best.length_mm)
+    assert after.best.way == narrow.best.way
+    assert relaid(after.laid, pieces, cloth).lay_length_mm == pytest.approx(narrow.best.length_mm)
+    others = {own.way: own for own in worse.ways if own.way != narrow.best.way}
+    assert {own.way: own for own in after.ways if own.way != narrow.best.way} == others

@@ -25,6 +25,7 @@ from wickel.job import (
     cell_lays,
     cell_pieces,
     refused_cell,
+    taken_over,
     worth_another_look,
 )
 from wickel.lay import CutPiece, Lay
@@ -224,13 +225,33 @@ class TableFill(QObject):
         place = self.in_work.get(number)
         if place is None:
             return
-        self.cells[place] = cell
+        known = self.cells.get(place)
+        self._keep(place, cell)
         self._look_again(place)
+        if known is not None:
+            self._pass_on(place)
+        self.changed.emit()
+
+    def _keep(self, place: Place, cell: Cell) -> None:
+        self.cells[place] = cell
         try:
             self._store.keep(cell)
         except OSError as reason:
             self.trouble.emit(f"The table cannot be kept: {reason.strerror}.")
-        self.changed.emit()
+
+    def _pass_on(self, place: Place) -> None:
+        """Give what was found for a cell to the wider ones of its row, so that none of them needs more."""
+        size, width = place
+        cell = self.cells[place]
+        for wider in (own for own in self.widths_mm if own > width):
+            there = (size, wider)
+            if there not in self.cells or there not in self._made:
+                return
+            after = taken_over(self.cells[there], cell, *self._made[there])
+            if after is self.cells[there]:
+                return
+            self._keep(there, after)
+            cell = after
 
     def _ended(self, number: int) -> None:
         self.in_work.pop(number, None)

@@ -72,6 +72,15 @@ def _buy_shot(
         events()
     window.buy.table.setCurrentCell(4, 3)
     shot("buy", 4)
+    window.open_path(jobs[4])
+    window.show_stage(4)
+    window.buy.show_page(1)
+    window.buy.list.ticks[jobs[0]].setChecked(True)
+    window.buy.list.work_or_stop()
+    while window.buy.list.errand.working:
+        events()
+    shot("buy-list", 4)
+    window.buy.show_page(0)
 
 
 def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
@@ -118,8 +127,6 @@ def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Calla
         print(f"{name}.png")
         dialog.close()
 
-    window.open_path(jobs[3])
-    shot("draft-trousers", 1)
     window.open_path(jobs[4])
     shot("draft-bodice", 1)
     window.draft.take_style("jacket")

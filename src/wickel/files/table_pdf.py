@@ -38,20 +38,20 @@ def table_pdf(
     page = SimpleDocTemplate(
         buffer, pagesize=landscape(A4), leftMargin=36, rightMargin=36, topMargin=32, bottomMargin=32, title=title
     )
-    size = 13.0 if large else 9.5
-    cell = ParagraphStyle("cell", fontName=REGULAR, fontSize=size, leading=1.25 * size, textColor=INK)
+    size = 12.0 if large else 9.5
+    cell = ParagraphStyle("cell", fontName=REGULAR, fontSize=size, leading=1.15 * size, textColor=INK)
     strong = ParagraphStyle("strong", parent=cell, fontName=BOLD)
     right = ParagraphStyle("right", parent=cell, alignment=TA_RIGHT)
     soft = ParagraphStyle("soft", parent=cell, fontSize=9.5, leading=12.5, textColor=SOFT)
     heading = ParagraphStyle("heading", parent=cell, fontName=BOLD, fontSize=18, leading=24)
     body: list[Flowable] = [Paragraph(escape(title), heading), Paragraph(escape(about), soft), Spacer(1, 10)]
     if rows:
-        content = [[Paragraph(escape(word), strong) for word in head]]
+        bold_right = ParagraphStyle("bold right", parent=right, fontName=BOLD)
+        heads = [strong, *([bold_right if large else strong] * (len(head) - 1))]
+        content = [[Paragraph(escape(word), own) for word, own in zip(head, heads, strict=True)]]
         for row in rows:
             styles = [strong, *([right if large else cell] * (len(row) - 1))]
-            content.append(
-                [Paragraph(escape(text).replace("\n", "<br/>"), own) for text, own in zip(row, styles, strict=True)]
-            )
+            content.append([Paragraph(_lines(text), own) for text, own in zip(row, styles, strict=True)])
         widths = [page.width * share for share in shares] or None
         table = Table(content, colWidths=widths, repeatRows=1)
         table.setStyle(
@@ -60,7 +60,7 @@ def table_pdf(
                     ("VALIGN", (0, 0), (-1, -1), "TOP"),
                     ("LINEBELOW", (0, 0), (-1, -1), 0.5, _LINE),
                     ("ROWBACKGROUNDS", (0, 1), (-1, -1), [None, _BAND]),
-                    ("TOPPADDING", (0, 0), (-1, -1), 4),
+                    ("TOPPADDING", (0, 0), (-1, -1), 3),
                     ("BOTTOMPADDING", (0, 0), (-1, -1), 4),
                 ]
             )
@@ -69,6 +69,12 @@ def table_pdf(
     body += [Spacer(1, 8), *(Paragraph(escape(note), soft) for note in notes)]
     page.build(body)
     return buffer.getvalue()
+
+
+def _lines(text: str) -> str:
+    """The text of a cell; what stands on further lines is smaller."""
+    first, *more = text.split("\n")
+    return escape(first) + "".join(f'<br/><font size="8.5" color="#5d564c">{escape(line)}</font>' for line in more)
 
 
 def buying_pdf(about: str, found: BuyingList, unit: Unit) -> bytes:

@@ -21,6 +21,7 @@ from wickel.job.table import (
     jumps,
     refused_cell,
     row_of,
+    taken_over,
     worth_another_look,
 )
 from wickel.job.work import (
@@ -87,5 +88,6 @@ __all__ = [
     "sewn_rows",
     "shopping_rows",
     "sketches",
+    "taken_over",
     "worth_another_look",
 ]

@@ -176,7 +176,34 @@ def row_of(
         own = made[k]
         if own is not None and worth_another_look(cells[k], cells[k + 1]):
             cells[k] = cell_of(size, *own, known=cells[k], like=cells[k + 1].laid, effort=effort)
+    for k in range(1, len(cells)):
+        own = made[k]
+        if own is not None:
+            cells[k] = taken_over(cells[k], cells[k - 1], *own)
     return tuple(cells)
+
+
+def taken_over(cell: Cell, narrower: Cell, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Cell:
+    """The cell with the narrower cloth's lay where that is the shorter one of its way; else the cell itself.
+
+    For a narrower cell that was improved after this one was filled.
+    """
+    best, line = narrower.best, None
+    if best is not None and best.length_mm is not None:
+        line = next((own for own in cell.ways if own.way == best.way), None)
+    if best is None or best.length_mm is None or line is None or narrower.laid is None:
+        return cell
+    if line.length_mm is not None and line.complete and line.length_mm <= best.length_mm + _SAME_MM:
+        return cell
+    lay = relaid(narrower.laid, pieces, cloth)
+    if lay is None:
+        return cell
+    mine = _line(WayFound(way=line.way, lay=lay, least_mm=line.least_mm), lay)
+    made = replace(cell, refusal="", ways=tuple(mine if own is line else own for own in cell.ways))
+    return replace(made, laid=kept(lay)) if made.best is mine else made
+
+
+_SAME_MM = 1e-6
 
 
 WORTH = 1.02
