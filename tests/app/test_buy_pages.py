@@ -154,6 +154,11 @@ def test_steps_and_lengths_are_shown_as_the_shop_sells_them(window, session, qtb
     type_into(qtbot, window.cloth.fields["sold_length_mm"], "5 yd")
     assert session.cloth.sold_length_mm == pytest.approx(4572)
     assert window.ticket.buy.figure.text() == "1 × 5 yd"
+    type_into(qtbot, window.cloth.fields["sold_length_mm"], "1 yd")
+    assert window.ticket.buy.figure.text() == "2 × 1 yd"
+    assert window.ticket.buy.word.text() == "to buy, at least"
+    assert window.slip.sentence.text().endswith("Buy has a lay for each.")
+    type_into(qtbot, window.cloth.fields["sold_length_mm"], "5 yd")
     session.save_now()
     assert json.loads(session.path.read_text())["cloths"][0]["sold_length_mm"] == 4572
     assert read_job(session.path).cloths[0] == session.cloth

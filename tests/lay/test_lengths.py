@@ -9,7 +9,7 @@ from tests.lay.shapes import BOX, ELL, HALF, WEDGE, job, piece
 from wickel.cloth import BadCloth, Cloth
 from wickel.files import job_of
 from wickel.job import cut_pieces, lay_job
-from wickel.lay import LayRefused, cut_from, lays_in_lengths, room_mm, units_of
+from wickel.lay import LayRefused, Stopped, cut_from, lays_in_lengths, room_mm, units_of
 from wickel.yardage import need, need_in_lengths, need_of
 
 SQUARE = [[0, 0], [600, 0], [600, 600], [0, 600]]
@@ -110,3 +110,20 @@ def test_a_seam_between_two_lengths_is_pointed_out():
 def test_need_of_a_lay_on_a_fixed_length():
     _, _, (lay,) = laid(piece("box", BOX))
     assert need(lay).buy_mm == 1000
+
+
+def test_a_search_that_is_stopped_at_once_still_gives_lays_that_fit():
+    def stop(_progress, best):
+        if best is not None:
+            raise Stopped
+
+    a_job = job_of(job(piece("square", SQUARE, 3), piece("ell", ELL, 4), width=1400, sold_length_mm=1000))
+    cloth = a_job.cloths[0]
+    lays = lays_in_lengths(cut_pieces(a_job), cloth, ("lengthwise", "open"), effort=1000, report=stop)
+    assert all(lay.complete and lay.lay_length_mm <= room_mm(cloth) + 1e-6 for lay in lays)
+
+
+def test_a_rule_that_a_part_breaks_is_said_not_its_length():
+    over = piece("poncho", BOX, directions=[0, 180])
+    with pytest.raises(LayRefused, match="shoulder"):
+        laid(over, print_="one-way")

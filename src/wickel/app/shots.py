@@ -64,7 +64,10 @@ def write_shots(folder: Path) -> int:
 def _buy_shot(
     window: MainWindow, jobs: list[Path], events: Callable[[], None], shot: Callable[[str, int], None]
 ) -> None:
-    """The yardage table of a dress, full, with a cell opened."""
+    """The yardage table of a dress, full, with a cell opened; and the buying list of two jobs."""
+    from wickel.app.edits import with_shelf_cloth
+    from wickel.studio import shelf_cloth
+
     window.open_path(jobs[0])
     window.show_stage(4)
     window.buy.fill_or_stop()
@@ -72,7 +75,10 @@ def _buy_shot(
         events()
     window.buy.table.setCurrentCell(4, 3)
     shot("buy", 4)
-    window.open_path(jobs[4])
+    window.open_path(jobs[4])  # on the same cloth as the dress, so that both are laid together
+    session = window.session
+    assert session.cloth is not None
+    session.apply(with_shelf_cloth(session.job, session.cloth, shelf_cloth("moss-linen")), "cloth")
     window.show_stage(4)
     window.buy.show_page(1)
     window.buy.list.ticks[jobs[0]].setChecked(True)
@@ -80,6 +86,7 @@ def _buy_shot(
     while window.buy.list.errand.working:
         events()
     shot("buy-list", 4)
+    session.undo_stack.undo()
     window.buy.show_page(0)
 
 

@@ -66,11 +66,10 @@ class NotionLine:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BuyingList:
-    """All of it. Jobs that cannot be drafted have a sentence in ``refusals``."""
+    """All of it: the cloths in the order in which the jobs name them, then the small things."""
 
     cloths: tuple[ClothLine, ...]
     notions: tuple[NotionLine, ...]
-    refusals: tuple[str, ...] = ()
 
     @property
     def cost(self) -> float | None:
@@ -91,7 +90,6 @@ class _Drafted:
     name: str
     garments: tuple[DraftedGarment, ...]
     pieces: tuple[CutPiece, ...]
-    cloths: tuple[Cloth, ...]
 
 
 def buying_list(
@@ -142,7 +140,7 @@ def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
         )
         for piece in pieces
     )
-    return _Drafted(job.name or f"Job {number + 1}", garments, renamed, tuple(shelf))
+    return _Drafted(job.name or f"Job {number + 1}", garments, renamed)
 
 
 def _line(cloth: Cloth, jobs: list[_Drafted], effort: int, workers: int, report: LayReport | None) -> ClothLine:

@@ -21,6 +21,8 @@ from wickel.lay.ways import lay_ways
 _QUICK = 8
 """Steps of a search that only has to tell whether parts fit."""
 
+_SAME_MM = 1e-6
+
 
 def room_mm(cloth: Cloth) -> float:
     """The longest lay that one fixed length of a cloth holds: less both ends' squaring, after shrinking."""
@@ -59,28 +61,35 @@ def lays_in_lengths(
     Raises:
         LayRefused: a part that no fixed length holds, or no way can.
     """
-    room = room_mm(cloth)
     units = sorted(units_of(pieces, cloth), key=lambda unit: _size(unit, cloth), reverse=True)
-    shares: list[list[CutPiece]] = []
+    shares: list[Lay] = []
     for unit in units:
-        for share in shares:
-            if _fits((*share, unit), cloth, ways, room, seed):
-                share.append(unit)
+        for k, share in enumerate(shares):
+            lay = _fitting((*share.pieces, unit), cloth, ways, seed)
+            if lay is not None:
+                shares[k] = lay
                 break
         else:
-            if not _fits((unit,), cloth, ways, room, seed):
-                raise LayRefused(
-                    f"{unit.name} does not fit on a length of {cloth.shown_name} as it is sold: take cloth that is "
-                    "sold in longer lengths, or split the piece with a seam.",
-                    unit.id,
-                )
-            shares.append([unit])
+            shares.append(_alone(unit, cloth, ways, seed))
     lays = []
     for share in shares:
-        lay = _shortest(tuple(share), cloth, ways, seed, effort, workers, report)
-        assert lay is not None, "a share that fits has a lay"
-        lays.append(lay)
+        longer = _shortest(share.pieces, cloth, ways, seed, effort, workers, report)
+        lays.append(share if longer is None else min(share, longer, key=rank))  # one that was stopped may be longer
     return tuple(replace(lay, findings=(*lay.findings, *_parted_seams(lay, lays))) for lay in lays)
+
+
+def _alone(unit: CutPiece, cloth: Cloth, ways: tuple[str, ...], seed: int) -> Lay:
+    """The lay of one unit on a length of its own. Raises ``LayRefused`` with what is in its way."""
+    lay = _shortest((unit,), cloth, ways, seed, _QUICK, 1, None)
+    if lay is not None and lay.broken:
+        raise LayRefused(f"{lay.broken[0].text} {lay.broken[0].way_out}".strip(), unit.id)
+    if lay is None or lay.lay_length_mm > room_mm(cloth) + _SAME_MM:
+        raise LayRefused(
+            f"{unit.name} does not fit on a length of {cloth.shown_name} as it is sold: take cloth that is "
+            "sold in longer lengths, or split the piece with a seam.",
+            unit.id,
+        )
+    return lay
 
 
 def _size(unit: CutPiece, cloth: Cloth) -> tuple[float, float]:
@@ -92,13 +101,13 @@ def _size(unit: CutPiece, cloth: Cloth) -> tuple[float, float]:
     return (round(max(box.width, box.height), 1), copies_mm2((unit,), cloth))
 
 
-def _fits(units: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], room: float, seed: int) -> bool:
-    """Whether a quick lay of some units, in any way, is no longer than a fixed length holds."""
-    least = copies_mm2(units, cloth) / cloth.lay_width_mm
-    if least > room + 1e-6:
-        return False
+def _fitting(units: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], seed: int) -> Lay | None:
+    """A quick lay of some units, in any way, that is no longer than a fixed length holds; None when none is found."""
+    if copies_mm2(units, cloth) / cloth.lay_width_mm > room_mm(cloth) + _SAME_MM:
+        return None
     lay = _shortest(units, cloth, ways, seed, _QUICK, 1, None)
-    return lay is not None and lay.complete and lay.lay_length_mm <= room + 1e-6
+    fits = lay is not None and lay.complete and lay.lay_length_mm <= room_mm(cloth) + _SAME_MM
+    return lay if fits else None
 
 
 def _shortest(
