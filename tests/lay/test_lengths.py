@@ -9,7 +9,7 @@ from tests.lay.shapes import BOX, ELL, HALF, WEDGE, job, piece
 from wickel.cloth import BadCloth, Cloth
 from wickel.files import job_of
 from wickel.job import cut_pieces, lay_job
-from wickel.lay import LayRefused, Stopped, cut_from, lays_in_lengths, room_mm, units_of
+from wickel.lay import LayRefused, Stopped, cut_from, lays_in_lengths, room_mm, share_of
 from wickel.yardage import need, need_in_lengths, need_of
 
 SQUARE = [[0, 0], [600, 0], [600, 600], [0, 600]]
@@ -52,9 +52,13 @@ def test_every_copy_is_cut_once_and_no_lay_is_too_long(fold):
     copies = Counter()
     for lay in lays:
         for placement in lay.placements:
-            copies[placement.piece.partition("#")[0]] += placement.yields
+            copies[placement.piece] += placement.yields
     assert copies == {"front": 2, "ell": 3, "sleeve": 4, "patch": 5}
-    assert {unit.id for unit in units_of(pieces, cloth)} == {own.id for lay in lays for own in lay.pieces}
+    assert {own.id for lay in lays for own in lay.pieces} == {own.id for own in pieces}
+    for lay in lays:  # each asks for what it gives, and can be laid again by that
+        assert share_of(pieces, cloth, lay.placements) == tuple(
+            own for piece in pieces for own in lay.pieces if own.id == piece.id
+        )
 
 
 def test_what_no_length_holds_is_refused_by_name():

@@ -29,7 +29,7 @@ from wickel.lay import (
     rank,
     relaid,
     room_mm,
-    units_of,
+    share_of,
     wishes,
 )
 from wickel.units import Unit, shown_cloth_length, shown_length
@@ -282,11 +282,7 @@ def cell_lays(cell: Cell, pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[L
     if not cell.each:
         lay = None if cell.laid is None else relaid(cell.laid, pieces, cloth)
         return () if lay is None else (lay,)
-    units = units_of(pieces, cloth)
-    lays = []
-    for own in cell.each:
-        names = {placement.piece for placement in own.placements}
-        lays.append(relaid(own, tuple(unit for unit in units if unit.id in names), cloth))
+    lays = [relaid(own, share_of(pieces, cloth, own.placements), cloth) for own in cell.each]
     return tuple(lay for lay in lays if lay is not None)
 
 

@@ -17,7 +17,7 @@ from wickel.lay.demand import (
 from wickel.lay.exact import exact_check
 from wickel.lay.kept import KeptLay, kept, relaid
 from wickel.lay.labour import cutting_minutes
-from wickel.lay.lengths import lays_in_lengths, room_mm, units_of
+from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
 from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
@@ -71,11 +71,11 @@ __all__ = [
     "rank",
     "relaid",
     "room_mm",
+    "share_of",
     "stack_partner",
     "stacked_lays",
     "table_map",
     "unfolded_lay",
-    "units_of",
     "warm_in_background",
     "wishes",
     "with_findings",

@@ -7,15 +7,16 @@ pieces that area and length allow are not always reached.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import replace
+from typing import NamedTuple
 
 from wickel.cloth import Cloth
 from wickel.geometry import bounds, unfolded
 from wickel.lay.demand import CutPiece, copies_mm2, cut_from, fold_lines
 from wickel.lay.make import LayReport
 from wickel.lay.parts import LayRefused
-from wickel.lay.placement import Finding, Lay, Level, rank
+from wickel.lay.placement import Finding, Lay, Level, Placement, rank
 from wickel.lay.ways import lay_ways
 
 _QUICK = 8
@@ -30,20 +31,50 @@ def room_mm(cloth: Cloth) -> float:
     return cloth.sold_length_mm * (1 - cloth.shrink_along) - 2 * cloth.squaring_mm
 
 
-def units_of(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:
-    """The pieces cut from a cloth as the least that is cut together: a single copy, or one pair.
+class _Unit(NamedTuple):
+    """The least of a piece that is cut together: one copy, or one pair, of one of its orders."""
 
-    What comes apart is numbered after its id, so that the same pieces always give the same units.
+    piece: CutPiece
+    order: int
+    copies: int
+
+
+def _units(pieces: tuple[CutPiece, ...], cloth: Cloth) -> Iterator[_Unit]:
+    """Everything that is cut from a cloth, unit by unit."""
+    for piece in cut_from(pieces, cloth):
+        for k, order in enumerate(piece.orders):
+            if order.cloth == cloth.id:
+                each = 2 if order.pair else 1
+                yield from [_Unit(piece, k, each)] * (order.copies // each)
+
+
+def _pieces(units: Iterable[_Unit]) -> tuple[CutPiece, ...]:
+    """The pieces of some units, each asking for as many copies as there are of it."""
+    counts: dict[str, dict[int, int]] = {}
+    known: dict[str, CutPiece] = {}
+    for unit in units:
+        known[unit.piece.id] = unit.piece
+        own = counts.setdefault(unit.piece.id, {})
+        own[unit.order] = own.get(unit.order, 0) + unit.copies
+    return tuple(
+        replace(piece, orders=tuple(replace(piece.orders[k], copies=n) for k, n in sorted(counts[id].items())))
+        for id, piece in known.items()
+    )
+
+
+def share_of(pieces: tuple[CutPiece, ...], cloth: Cloth, placements: Iterable[Placement]) -> tuple[CutPiece, ...]:
+    """The pieces that are laid by some placements, each asking for as many copies as these give.
+
+    For the lay of one length that was kept; a piece must be cut from the cloth by one order.
     """
-    return tuple(unit for piece in cut_from(pieces, cloth) for unit in _units(piece, cloth))
-
-
-def _units(piece: CutPiece, cloth: Cloth) -> Iterator[CutPiece]:
-    own = [order for order in piece.orders if order.cloth == cloth.id]
-    each = [(order, 2 if order.pair else 1) for order in own]
-    parted = [replace(order, copies=copies) for order, copies in each for _ in range(order.copies // copies)]
-    for k, order in enumerate(parted, 1):
-        yield replace(piece, id=piece.id if len(parted) == 1 else f"{piece.id}#{k}", orders=(order,))
+    given: dict[str, int] = {}
+    for placement in placements:
+        given[placement.piece] = given.get(placement.piece, 0) + placement.yields
+    return tuple(
+        replace(piece, orders=tuple(replace(o, copies=given[piece.id]) for o in piece.orders if o.cloth == cloth.id))
+        for piece in pieces
+        if piece.id in given
+    )
 
 
 def lays_in_lengths(
@@ -61,57 +92,57 @@ def lays_in_lengths(
     Raises:
         LayRefused: a part that no fixed length holds, or no way can.
     """
-    units = sorted(units_of(pieces, cloth), key=lambda unit: _size(unit, cloth), reverse=True)
-    shares: list[Lay] = []
+    units = sorted(_units(pieces, cloth), key=lambda unit: _size(unit, cloth), reverse=True)
+    shares: list[tuple[list[_Unit], Lay]] = []
     for unit in units:
-        for k, share in enumerate(shares):
-            lay = _fitting((*share.pieces, unit), cloth, ways, seed)
+        for k, (own, _) in enumerate(shares):
+            lay = _fitting(_pieces((*own, unit)), cloth, ways, seed)
             if lay is not None:
-                shares[k] = lay
+                shares[k] = ([*own, unit], lay)
                 break
         else:
-            shares.append(_alone(unit, cloth, ways, seed))
+            shares.append(([unit], _alone(unit.piece.name, _pieces((unit,)), cloth, ways, seed)))
     lays = []
-    for share in shares:
-        longer = _shortest(share.pieces, cloth, ways, seed, effort, workers, report)
-        lays.append(share if longer is None else min(share, longer, key=rank))  # one that was stopped may be longer
+    for own, quick in shares:
+        longer = _shortest(_pieces(own), cloth, ways, seed, effort, workers, report)
+        lays.append(quick if longer is None else min(quick, longer, key=rank))  # one that was stopped may be longer
     return tuple(replace(lay, findings=(*lay.findings, *_parted_seams(lay, lays))) for lay in lays)
 
 
-def _alone(unit: CutPiece, cloth: Cloth, ways: tuple[str, ...], seed: int) -> Lay:
+def _alone(name: str, pieces: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], seed: int) -> Lay:
     """The lay of one unit on a length of its own. Raises ``LayRefused`` with what is in its way."""
-    lay = _shortest((unit,), cloth, ways, seed, _QUICK, 1, None)
+    lay = _shortest(pieces, cloth, ways, seed, _QUICK, 1, None)
     if lay is not None and lay.broken:
-        raise LayRefused(f"{lay.broken[0].text} {lay.broken[0].way_out}".strip(), unit.id)
+        raise LayRefused(f"{lay.broken[0].text} {lay.broken[0].way_out}".strip(), pieces[0].id)
     if lay is None or lay.lay_length_mm > room_mm(cloth) + _SAME_MM:
         raise LayRefused(
-            f"{unit.name} does not fit on a length of {cloth.shown_name} as it is sold: take cloth that is "
+            f"{name} does not fit on a length of {cloth.shown_name} as it is sold: take cloth that is "
             "sold in longer lengths, or split the piece with a seam.",
-            unit.id,
+            pieces[0].id,
         )
     return lay
 
 
-def _size(unit: CutPiece, cloth: Cloth) -> tuple[float, float]:
+def _size(unit: _Unit, cloth: Cloth) -> tuple[float, float]:
     """What units are given out by: how long they lie along the grain, then their area."""
-    outline = unit.cut_line
-    for edges in fold_lines(unit.orders[0].fold_edges):
+    outline = unit.piece.cut_line
+    for edges in fold_lines(unit.piece.orders[unit.order].fold_edges):
         outline, _ = unfolded(outline, edges[0], ())
     box = bounds(outline)
-    return (round(max(box.width, box.height), 1), copies_mm2((unit,), cloth))
+    return (round(max(box.width, box.height), 1), copies_mm2(_pieces((unit,)), cloth))
 
 
-def _fitting(units: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], seed: int) -> Lay | None:
-    """A quick lay of some units, in any way, that is no longer than a fixed length holds; None when none is found."""
-    if copies_mm2(units, cloth) / cloth.lay_width_mm > room_mm(cloth) + _SAME_MM:
+def _fitting(pieces: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], seed: int) -> Lay | None:
+    """A quick lay of some pieces, in any way, that is no longer than a fixed length holds; None when none is found."""
+    if copies_mm2(pieces, cloth) / cloth.lay_width_mm > room_mm(cloth) + _SAME_MM:
         return None
-    lay = _shortest(units, cloth, ways, seed, _QUICK, 1, None)
+    lay = _shortest(pieces, cloth, ways, seed, _QUICK, 1, None)
     fits = lay is not None and lay.complete and lay.lay_length_mm <= room_mm(cloth) + _SAME_MM
     return lay if fits else None
 
 
 def _shortest(
-    units: tuple[CutPiece, ...],
+    pieces: tuple[CutPiece, ...],
     cloth: Cloth,
     ways: tuple[str, ...],
     seed: int,
@@ -119,7 +150,7 @@ def _shortest(
     workers: int,
     report: LayReport | None,
 ) -> Lay | None:
-    found = lay_ways(units, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
+    found = lay_ways(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
     return min((own.lay for own in found if own.lay is not None), key=rank, default=None)
 
 
