@@ -90,7 +90,7 @@ class Session(QObject):
         self.held: frozenset[str] = frozenset()
         self.without: dict[frozenset[Wish], float] = {}
         self._priced: tuple[object, ...] = ()
-        self._pricing = False
+        self.pricing = False
         self.searching = False
         self._cloth_in_hand = ""
         self._pile: tuple[Cloth, Cloth] | None = None
@@ -256,7 +256,7 @@ class Session(QObject):
             self._runner.cancel()
             self._set_searching(False)
             return
-        self._pricing = False
+        self.pricing = False
         order = ways or tuple(dict.fromkeys((self.way, *self.ways)))
         self._set_searching(True)
         task = LayTask(pieces=self.pieces, cloth=cloth, ways=order, pile=self._pile, effort=effort, workers=WORKERS)
@@ -286,8 +286,9 @@ class Session(QObject):
         self.lays_changed.emit()
 
     def _finished(self) -> None:
-        if self._pricing:
-            self._pricing = False
+        if self.pricing:
+            self.pricing = False
+            self.lays_changed.emit()
             return
         self._set_searching(False)
         self.lays_changed.emit()
@@ -304,10 +305,11 @@ class Session(QObject):
         now = (self.job.fold, lay.effort)
         if now == self._priced:
             return
-        self._priced, self._pricing, self.without = now, True, {}
+        self._priced, self.pricing, self.without = now, True, {}
         each = len(asked) > 1 and lay.effort <= _MOST_EFFORT_EACH
         left_out = (frozenset(asked), *(frozenset((wish,)) for wish in asked if each))
         ways = alone_ways() if self.job.fold == BEST else (lay.way,)
+        self.lays_changed.emit()
         self._runner.start(
             PriceTask(
                 pieces=lay.pieces,
@@ -335,7 +337,7 @@ class Session(QObject):
         return None if length is None or self.lay is None else max(0.0, self.lay.lay_length_mm - length)
 
     def _failed(self, sentence: str) -> None:
-        self._pricing = False
+        self.pricing = False
         self._set_searching(False)
         self.trouble.emit(sentence)
 

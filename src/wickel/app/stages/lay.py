@@ -342,9 +342,13 @@ class LayStage(QWidget):
         emptied(self._sum)
         if need is None or cloth is None:
             return
+        matching = []
+        if need.matching_mm is not None or self._session.pricing:
+            mm = need.matching_mm
+            matching.append(("of which matching", "…" if mm is None else shown_length(mm, unit)))
         rows = [
             ("lay", shown_cloth_length(need.lay_mm, unit)),
-            *((("of which matching", shown_length(need.matching_mm, unit)),) if need.matching_mm is not None else ()),
+            *matching,
             ("squaring", f"+ {shown_length(need.squaring_mm, unit)}"),
             ("shrinkage", f"+ {shown_length(need.shrinkage_mm, unit)}"),
             ("needed", shown_cloth_length(need.need_mm, unit)),

@@ -77,8 +77,7 @@ class AskedList(QWidget):
         need = self._session.need
         total = None if need is None else need.matching_mm
         if self.ticks:
-            words = "nothing" if total is None or total < _NOTHING_MM else f"{shown_length(total, unit)} of the lay"
-            self.total.setText(f"Keeping to the print costs {words}." if total is not None else "What must meet?")
+            self.total.setText(self._total_words(total))
         for (kind, id), tick in self.ticks.items():
             of = id if kind == SEAM or garment is None else f"{garment.id}/{id}"
             mm = self._session.price_of(Wish(kind, of)) if tick.isChecked() else None
@@ -86,6 +85,13 @@ class AskedList(QWidget):
                 mm = total
             words = "costs nothing" if mm is None or mm < _NOTHING_MM else f"costs {shown_length(mm, unit)}"
             self.costs[kind, id].setText("" if mm is None else words)
+
+    def _total_words(self, mm: float | None) -> str:
+        """What keeping to all that is ticked costs."""
+        if mm is None:
+            return "Looking for what keeping to it costs …" if self._session.pricing else "What must meet?"
+        words = "nothing" if mm < _NOTHING_MM else f"{shown_length(mm, self._session.job.unit)} of the lay"
+        return f"Keeping to the print costs {words}."
 
     def _ask(self, kind: str, id: str, *, on: bool) -> None:
         garment = self._session.garment
