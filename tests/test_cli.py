@@ -291,3 +291,10 @@ def test_what_matching_costs_is_said(written, tmp_path):
     )
     result = run("lay", written(record), "--fold", "open", "--effort", 20)
     assert "of which matching 40 cm" in result.stdout
+
+
+def test_the_drawings_of_several_lengths_have_names_of_their_own(written, tmp_path):
+    record = job(piece("square", [[0, 0], [600, 0], [600, 600], [0, 600]], 3), width=1000, sold_length_mm=1000)
+    result = run("lay", written(record), "--fold", "open", "--effort", 5, "--svg", tmp_path / "out.svg")
+    assert result.exit_code == 0, result.stderr
+    assert sorted(path.name for path in tmp_path.glob("out*.svg")) == [f"out-main-{k}.svg" for k in (1, 2, 3)]

@@ -226,6 +226,11 @@ def shown_bought(mm: float, unit: Unit, step_mm: float) -> str:
     return f"{_mixed(round(eighths), 8)} yd"
 
 
+def shown_sold(mm: float, unit: Unit) -> str:
+    """Write a fixed length, or a step, that a shop sells: in yards when it is a number of their eighths."""
+    return shown_bought(mm, unit, mm)
+
+
 def _mixed(parts: int, of: int) -> str:
     """A number of parts of a whole as a whole number and a fraction."""
     whole, rest = divmod(parts, of)

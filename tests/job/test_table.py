@@ -256,3 +256,20 @@ def test_what_a_narrower_cell_won_later_is_taken_over_by_the_wider():
     assert relaid(after.laid, pieces, cloth).lay_length_mm == pytest.approx(narrow.best.length_mm)
     others = {own.way: own for own in worse.ways if own.way != narrow.best.way}
     assert {own.way: own for own in after.ways if own.way != narrow.best.way} == others
+
+
+def test_what_is_taken_over_keeps_to_the_lengths_that_the_cloth_is_sold_in():
+    sold = replace(CLOTH, sold_length_mm=2100.0)  # holds 2050: the narrower cell's lay lies on one of them
+    job = dress_job("92", cloth=sold)
+    (narrow,) = row_of(job, "main", "92", size_body("92"), (1400.0,), effort=2)
+    pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1500.0)
+    ways = tuple(replace(own, length_mm=3000.0) if own.length_mm else own for own in narrow.ways)
+    parted = replace(narrow, ways=ways, laid=None, each=(narrow.laid, narrow.laid), each_mm=(1500.0, 1500.0))
+    assert parted.need(cloth).lengths == 2
+    after = taken_over(parted, narrow, pieces, cloth)
+    assert (after.need(cloth).lengths, after.each, after.need(cloth).at_least) == (1, (), False)
+    # on shorter lengths it lies on none, and what was said of those stays
+    short = replace(cloth, sold_length_mm=900.0)
+    refused = taken_over(replace(parted, refusal="Front does not fit", each=(), each_mm=()), narrow, pieces, short)
+    assert refused.refusal == "Front does not fit"
+    assert refused.need(short) is None

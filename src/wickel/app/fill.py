@@ -176,17 +176,15 @@ class TableFill(QObject):
             self.working_changed.emit(False)
 
     def _begin(self, number: int, place: Place, known: Cell | None, effort: int) -> None:
-        size, width = place
         pieces, cloth = self._made[place]
-        before = [own for own in self.widths_mm if own < width]
-        wider = self._wider(place)
+        wider = self.cells.get(self._beside(place, 1))
         self.in_work[number] = place
         self._runner(number).start(
             CellTask(
-                size=size,
+                size=place[0],
                 pieces=pieces,
                 cloth=cloth,
-                narrower=self.cells.get((size, before[-1])) if before else None,
+                narrower=self.cells.get(self._beside(place, -1)),
                 known=known,
                 like=None if wider is None or place not in self._looked else wider.laid,
                 effort=effort,
@@ -195,17 +193,14 @@ class TableFill(QObject):
         )
         self.changed.emit()
 
-    def _wider(self, place: Place) -> Cell | None:
-        """The cell of the next wider cloth, when it is filled."""
-        size, width = place
-        more = [own for own in self.widths_mm if own > width]
-        return self.cells.get((size, more[0])) if more else None
+    def _beside(self, place: Place, by: int) -> Place | None:
+        """The place of the next wider cloth in the row, or by −1 of the next narrower one."""
+        k = self.widths_mm.index(place[1]) + by
+        return (place[0], self.widths_mm[k]) if 0 <= k < len(self.widths_mm) else None
 
     def _look_again(self, place: Place) -> None:
         """Have the next narrower cell looked at again where this one's lay may only just fit on it."""
-        size, width = place
-        before = [own for own in self.widths_mm if own < width]
-        narrower = (size, before[-1]) if before else None
+        narrower = self._beside(place, -1)
         if narrower is None or narrower in self._looked or narrower not in self.cells or narrower not in self._made:
             return
         if worth_another_look(self.cells[narrower], self.cells[place]):
@@ -241,17 +236,13 @@ class TableFill(QObject):
 
     def _pass_on(self, place: Place) -> None:
         """Give what was found for a cell to the wider ones of its row, so that none of them needs more."""
-        size, width = place
-        cell = self.cells[place]
-        for wider in (own for own in self.widths_mm if own > width):
-            there = (size, wider)
-            if there not in self.cells or there not in self._made:
-                return
-            after = taken_over(self.cells[there], cell, *self._made[there])
+        there = self._beside(place, 1)
+        while there is not None and there in self.cells and there in self._made:
+            after = taken_over(self.cells[there], self.cells[place], *self._made[there])
             if after is self.cells[there]:
                 return
             self._keep(there, after)
-            cell = after
+            place, there = there, self._beside(there, 1)
 
     def _ended(self, number: int) -> None:
         self.in_work.pop(number, None)

@@ -6,7 +6,7 @@ from wickel.app.session import Session
 from wickel.body import MEASUREMENTS, doubts
 from wickel.cloth import way_name
 from wickel.lay import Level
-from wickel.units import shown_bought, shown_length
+from wickel.units import shown_length, shown_sold
 from wickel.yardage import shown_buy
 
 BODY, DRAFT, CLOTH, LAY, BUY = range(5)
@@ -31,8 +31,8 @@ def next_step(session: Session) -> tuple[str, int]:
     if implausible:
         return (implausible[0].text, BODY)
     need, cloth = session.need, session.lay.cloth
-    if need is not None and need.lengths is not None and need.lengths > 1:
-        each = shown_bought(cloth.sold_length_mm or 0.0, session.job.unit, cloth.sold_length_mm or 1.0)
+    if cloth.sold_length_mm is not None and need is not None and (need.lengths or 1) > 1:
+        each = shown_sold(cloth.sold_length_mm, session.job.unit)
         return (f"One lay is longer than the {each} that {cloth.shown_name} is sold in: Buy has a lay for each.", BUY)
     return (_buy(session), LAY)
 

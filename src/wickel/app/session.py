@@ -29,7 +29,7 @@ from wickel.job import (
     drafted,
     garment_pieces,
 )
-from wickel.lay import CutPiece, Lay, Wish, rank, stack_partner, wishes
+from wickel.lay import CutPiece, Lay, Wish, matching_cost, rank, stack_partner, wishes
 from wickel.yardage import Need, need
 
 QUICK_EFFORT = 400
@@ -333,8 +333,8 @@ class Session(QObject):
 
     def price_of(self, wish: Wish) -> float | None:
         """How much cloth the lay shown would save without one wish, mm; None while nobody has looked."""
-        length = self.without.get(frozenset((wish,)))
-        return None if length is None or self.lay is None else max(0.0, self.lay.lay_length_mm - length)
+        lay = self.lay
+        return None if lay is None else matching_cost(lay.lay_length_mm, self.without.get(frozenset((wish,))))
 
     def _failed(self, sentence: str) -> None:
         self.pricing = False

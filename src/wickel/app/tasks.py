@@ -111,13 +111,20 @@ Tell = Callable[[str, str, object], None]
 """``tell(kind, way, value)``: improved with a lay, refused with a sentence, set aside with a length, finished."""
 
 
-def run_cell(task: CellTask, tell: Tell, stopped: Callable[[], bool]) -> None:
-    """Fill a cell and tell of it; one that is stopped before it is done is not told of, unless it was known."""
+def _until(stopped: Callable[[], bool]) -> LayReport:
+    """The report that ends a search, once it has something, when its task is stopped."""
 
     def report(_progress: float, best: object) -> None:
         if stopped() and best is not None:
             raise Stopped
 
+    return report
+
+
+def run_cell(task: CellTask, tell: Tell, stopped: Callable[[], bool]) -> None:
+    """Fill a cell and tell of it; one that is stopped before it is done is not told of, unless it was known."""
+
+    report = _until(stopped)
     cell = cell_of(
         task.size,
         task.pieces,
@@ -138,10 +145,7 @@ def run_cell(task: CellTask, tell: Tell, stopped: Callable[[], bool]) -> None:
 def run_price(task: PriceTask, tell: Tell, stopped: Callable[[], bool]) -> None:
     """Tell the length without each set of wishes; one whose search was stopped is not told of."""
 
-    def report(_progress: float, best: object) -> None:
-        if stopped() and best is not None:
-            raise Stopped
-
+    report = _until(stopped)
     for wishes in task.left_out:
         length = length_without(
             task.pieces,
@@ -163,10 +167,7 @@ def run_price(task: PriceTask, tell: Tell, stopped: Callable[[], bool]) -> None:
 def run_errand(task: BuyTask | BoltTask, tell: Tell, stopped: Callable[[], bool]) -> None:
     """Tell the buying list, cloth by cloth and whole, or what comes out of a bolt."""
 
-    def report(_progress: float, best: object) -> None:
-        if stopped() and best is not None:
-            raise Stopped
-
+    report = _until(stopped)
     search = {"effort": task.effort, "workers": task.workers, "report": report}
     try:
         if isinstance(task, BuyTask):

@@ -12,7 +12,8 @@ from typing import Annotated, Any
 
 import typer
 
-from wickel.cli.common import REFUSED, UNUSABLE, AsJson, JobPath, app, fail, opened, written
+from wickel.body import Body
+from wickel.cli.common import REFUSED, UNUSABLE, AsJson, JobPath, app, fail, opened, read, written
 from wickel.cloth import Cloth, way_name
 from wickel.draft import DraftRefused
 from wickel.files import csv_text
@@ -23,6 +24,7 @@ from wickel.job import (
     HEADS,
     Cell,
     ClothLine,
+    Job,
     JobRefused,
     bodies_for,
     buying_list,
@@ -50,26 +52,19 @@ def yardage(
 ) -> None:
     """How much to buy for every size on every width; each figure is a real lay."""
     job, _ = opened(job_path)
+    asked, own = _asked(job, sizes, cloth)
     try:
-        bodies = bodies_for(job)
-        asked = [name.strip() for name in sizes.split(",") if name.strip()] or list(bodies)
         wide = sorted(parsed_length(text, Unit.CM) for text in widths.split(","))
-        own = job.cloth(cloth or job.cloths[0].id)
         have = parsed_length(at_hand, job.unit) if at_hand else None
-    except (JobRefused, UnreadableLength) as reason:
+    except UnreadableLength as reason:
         fail(reason, UNUSABLE)
-    except KeyError:
-        fail(f"The job has no cloth “{cloth}”: there are {', '.join(c.id for c in job.cloths)}.", UNUSABLE)
-    unknown = [size for size in asked if size not in bodies]
-    if unknown:
-        fail(f"There is no size “{unknown[0]}”: there are {', '.join(bodies)}.", UNUSABLE)
     fill = partial(row_of, job, own.id, widths_mm=wide, effort=effort)
     cells: list[Cell] = []
     with (
         ProcessPoolExecutor(min(2, len(asked))) as pool,
         typer.progressbar(length=len(asked), label="sizes laid", file=sys.stderr) as bar,
     ):
-        for row in pool.map(fill, asked, [bodies[size] for size in asked]):
+        for row in pool.map(fill, *zip(*asked, strict=True)):
             cells += row
             bar.update(1)
     lines = [_cell_record(cell, own, have) for cell in cells]
@@ -78,10 +73,26 @@ def yardage(
     if as_json:
         print(json.dumps({"cloth": own.id, "cells": lines}))
         return
-    _print_table(cells, asked, wide, own, job.unit)
+    _print_table(cells, [size for size, _ in asked], wide, own, job.unit)
     if have is not None:
         for cell in cells:
             print(f"{cell.size}, {shown_length(cell.width_mm, job.unit)}: {_fit_words(cell, own, have, job.unit)}")
+
+
+def _asked(job: Job, sizes: str, cloth: str) -> tuple[list[tuple[str, Body]], Cloth]:
+    """The sizes that were named with their bodies, all without any, and the cloth; ends where there is none such."""
+    try:
+        bodies = bodies_for(job)
+        own = job.cloth(cloth or job.cloths[0].id)
+    except JobRefused as reason:
+        fail(reason, UNUSABLE)
+    except KeyError:
+        fail(f"The job has no cloth “{cloth}”: there are {', '.join(c.id for c in job.cloths)}.", UNUSABLE)
+    names = [name.strip() for name in sizes.split(",") if name.strip()] or list(bodies)
+    unknown = [name for name in names if name not in bodies]
+    if unknown:
+        fail(f"There is no size “{unknown[0]}”: there are {', '.join(bodies)}.", UNUSABLE)
+    return [(name, bodies[name]) for name in names], own
 
 
 def _fit_words(cell: Cell, cloth: Cloth, have: float, unit: Unit) -> str:
@@ -155,7 +166,7 @@ def buy(
     as_json: AsJson = False,
 ) -> None:
     """Everything to buy for one job or several, which are laid together where they share a cloth."""
-    jobs = [opened(path)[0] for path in job_paths]
+    jobs = [read(path) for path in job_paths]
 
     def tell(line: ClothLine) -> None:
         print(f"laid: {line.cloth.shown_name}", file=sys.stderr)
@@ -218,17 +229,12 @@ def bolt(
 ) -> None:
     """How many garments of the asked sizes come out of a bolt, laid together."""
     job, _ = opened(job_path)
+    asked, own = _asked(job, sizes, cloth)
     try:
-        bodies = bodies_for(job)
-        names = [name.strip() for name in sizes.split(",") if name.strip()] or list(bodies)
         mm = parsed_length(length, job.unit)
-        own = job.cloth(cloth or job.cloths[0].id)
-        asked = [(name, bodies[name]) for name in names]
         found = out_of_bolt(job, own.id, asked, mm, effort=effort)
     except (JobRefused, DraftRefused, UnreadableLength) as reason:
         fail(reason, UNUSABLE)
-    except KeyError as name:
-        fail(f"There is no size or cloth {name}: there are {', '.join(bodies)}.", UNUSABLE)
     if as_json:
         print(
             json.dumps(
@@ -242,7 +248,7 @@ def bolt(
             )
         )
         return
-    print(f"{len(found.sizes)} of {len(names)} come out of {shown_cloth_length(mm, job.unit)} of {own.shown_name}.")
+    print(f"{len(found.sizes)} of {len(asked)} come out of {shown_cloth_length(mm, job.unit)} of {own.shown_name}.")
     if found.lay is not None:
         left = shown_cloth_length(found.left_mm, job.unit)
         print(f"{', '.join(found.sizes)}, laid {way_name(found.lay.way).lower()}; {left} is left.")

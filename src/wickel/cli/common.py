@@ -31,19 +31,30 @@ AsJson = Annotated[bool, typer.Option("--json", help="Print the result as JSON."
 
 
 def fail(sentence: object, code: int) -> NoReturn:
+    """End with one sentence on standard error."""
     print(f"wickel: {sentence}", file=sys.stderr)
     raise typer.Exit(code)
 
 
-def opened(path: Path) -> tuple[Job, tuple[CutPiece, ...]]:
+def read(path: Path) -> Job:
+    """The job of a file that can be read; ends otherwise."""
     try:
-        job = read_job(path)
+        return read_job(path)
+    except UnreadableFile as reason:
+        fail(reason, UNUSABLE)
+
+
+def opened(path: Path) -> tuple[Job, tuple[CutPiece, ...]]:
+    """The job of a file and all its pieces, drafted and checked; ends when they cannot be."""
+    job = read(path)
+    try:
         return job, cut_pieces(job)
-    except (UnreadableFile, JobRefused, DraftRefused) as reason:
+    except (JobRefused, DraftRefused) as reason:
         fail(reason, UNUSABLE)
 
 
 def written(path: Path, content: str | bytes) -> None:
+    """Write a file whole; ends when it cannot be written."""
     try:
         saved(path, content)
     except OSError as reason:

@@ -148,8 +148,7 @@ def lay(
             save_lays(lays, out)
         except OSError as reason:
             fail(f"{out.name} cannot be written: {reason.strerror}.", REFUSED)
-    for one in lays:
-        _export(one, job, svg, pdf, several=len(lays) > 1)
+    _export(lays, job, svg, pdf)
     if as_json:
         print(json.dumps(lay_record(lays)))
         return
@@ -172,16 +171,20 @@ def _lay_line(one: Lay, unit: Unit) -> str:
     )
 
 
-def _export(one: Lay, job: Job, svg: Path | None, pdf: Path | None, *, several: bool) -> None:
-    """Write SVG and PDF; with several cloths each gets the cloth's id before the ending."""
+def _export(lays: tuple[Lay, ...], job: Job, svg: Path | None, pdf: Path | None) -> None:
+    """Write SVG and PDF of every lay.
 
-    def named(path: Path) -> Path:
-        return path.with_stem(f"{path.stem}-{one.cloth.id}") if several else path
-
+    With several each gets the cloth's id before the ending, and those of one cloth, one on each length of it, a number.
+    """
     title = job.name or "Lay"
-    if svg is not None:
-        written(named(svg), svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}"))
-    if pdf is not None:
-        from wickel.files.pdf import lay_pdf  # ReportLab takes long to load and few runs need it
+    for k, one in enumerate(lays):
+        same = [n for n, other in enumerate(lays) if other.cloth.id == one.cloth.id]
+        number = f"-{same.index(k) + 1}" if len(same) > 1 else ""
+        ending = f"-{one.cloth.id}{number}" if len(lays) > 1 else ""
+        if svg is not None:
+            text = svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}")
+            written(svg.with_stem(f"{svg.stem}{ending}"), text)
+        if pdf is not None:
+            from wickel.files.pdf import lay_pdf  # ReportLab takes long to load and few runs need it
 
-        written(named(pdf), lay_pdf(one, title, job.unit))
+            written(pdf.with_stem(f"{pdf.stem}{ending}"), lay_pdf(one, title, job.unit))

@@ -28,7 +28,10 @@ _BIAS_DEG = 45.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Notion:
-    """Something to buy: how many, of what length and width in mm where that matters, and where it comes from."""
+    """Something to buy: how many, of what length and width in mm where that matters, and where it comes from.
+
+    ``piece`` is the id of the piece that a binding is in the pattern.
+    """
 
     kind: str
     name: str
@@ -36,6 +39,7 @@ class Notion:
     long_mm: float | None = None
     wide_mm: float | None = None
     why: str = ""
+    piece: str = ""
 
 
 def notions(style: str, pattern: Pattern, body: Body, options: Options) -> tuple[Notion, ...]:
@@ -160,6 +164,7 @@ def _bindings(pattern: Pattern) -> Iterator[Notion]:
                 long_mm=long,
                 wide_mm=wide,
                 why="cut on the bias",
+                piece=piece.id,
             )
 
 

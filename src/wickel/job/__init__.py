@@ -4,7 +4,7 @@ from wickel.job.asked import asked_by, hemmed_pieces, seams_that_may_meet
 from wickel.job.at_hand import BOLT_EFFORT, Bolt, Fit, fit_of, out_of_bolt
 from wickel.job.buying import BUY_EFFORT, BuyingList, ClothLine, NotionLine, buying_list
 from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
-from wickel.job.sewn import Sewn, sewn_rows
+from wickel.job.sewn import Sewn, row_bounds, sewn_rows
 from wickel.job.shopping import HEADS, Row, cost_words, shopping_rows
 from wickel.job.sketch import Sketch, sketches
 from wickel.job.table import (
@@ -28,7 +28,6 @@ from wickel.job.work import (
     BEST,
     DraftedGarment,
     alone_ways,
-    best_lay,
     checked_pieces,
     cloths_in_use,
     cut_pieces,
@@ -63,7 +62,6 @@ __all__ = [
     "WayLine",
     "alone_ways",
     "asked_by",
-    "best_lay",
     "bodies_for",
     "buying_list",
     "cell_key",
@@ -83,6 +81,7 @@ __all__ = [
     "lay_job",
     "out_of_bolt",
     "refused_cell",
+    "row_bounds",
     "row_of",
     "seams_that_may_meet",
     "sewn_rows",

@@ -11,7 +11,7 @@ from collections.abc import Mapping
 
 from wickel.cloth import Cloth, Figure
 from wickel.geometry import Point, flattened, length
-from wickel.job.job import MAIN, AskedOfPrint, Garment, Job
+from wickel.job.job import AskedOfPrint, Garment, Job
 from wickel.lay import Axes, Mark, OnPrint
 from wickel.pattern import Edge, EdgeKind, Pattern, Piece, Seam, notch_point
 
@@ -45,10 +45,9 @@ def asked_by(garment: Garment, pattern: Pattern, job: Job) -> AskedOfPrint:
     if garment.on_print is not None:
         return garment.on_print
     cloths = {cloth.id: cloth for cloth in job.cloths}
-    main = job.cloths[0].id if job.cloths else ""
     cut_from: dict[str, tuple[Cloth, ...]] = {}
     for piece in pattern.pieces:
-        used = (garment.cloths.get(cut.material, main if cut.material == MAIN else "") for cut in piece.cuts)
+        used = (job.cloth_named(cut.material, garment) for cut in piece.cuts)
         cut_from[piece.id] = tuple(cloths[id] for id in used if id in cloths)
     return usually_asked(pattern, cut_from)
 

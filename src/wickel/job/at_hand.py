@@ -9,8 +9,8 @@ from wickel.body import Body
 from wickel.cloth import Cloth
 from wickel.job.job import Job
 from wickel.job.table import Cell, cell_pieces
-from wickel.job.work import alone_ways
-from wickel.lay import CutPiece, Lay, LayReport, copies_mm2, lay_ways, rank
+from wickel.job.work import alone_ways, numbered
+from wickel.lay import CutPiece, Lay, LayReport, copies_mm2, lay_ways, shortest
 from wickel.yardage import need_of
 
 BOLT_EFFORT = 200
@@ -74,7 +74,7 @@ def out_of_bolt(
     made = []
     for k, (size, body) in enumerate(asked):
         pieces, _ = cell_pieces(job, cloth_id, size, body, cloth.usable_width_mm)
-        made.append((size, _numbered(pieces, k)))
+        made.append((size, numbered(pieces, k + 1)))
     made.sort(key=lambda own: copies_mm2(own[1], cloth))
     taken: list[str] = []
     left_out: list[str] = []
@@ -85,7 +85,7 @@ def out_of_bolt(
         lay = None
         if not left_out and copies_mm2(together, cloth) / cloth.lay_width_mm <= room + 1e-6:
             found = lay_ways(together, cloth, alone_ways(), effort=effort, workers=workers, report=report)
-            lay = min((own.lay for own in found if own.lay is not None), key=rank, default=None)
+            lay = shortest(found)
         if lay is None or not lay.complete or lay.lay_length_mm > room + 0.01:
             left_out.append(size)
             continue
@@ -93,10 +93,3 @@ def out_of_bolt(
         pieces_so_far, best = together, lay
     needed = 0.0 if best is None else need_of(best.lay_length_mm, cloth, complete=True).need_mm
     return Bolt(sizes=tuple(taken), left_out=tuple(left_out), lay=best, left_mm=bolt_mm - needed)
-
-
-def _numbered(pieces: tuple[CutPiece, ...], number: int) -> tuple[CutPiece, ...]:
-    """The pieces of one garment of several, with names of their own."""
-    return tuple(
-        replace(piece, id=f"{number + 1}:{piece.id}", garment=f"{number + 1}:{piece.garment}") for piece in pieces
-    )

@@ -16,14 +16,13 @@ from wickel.job.job import Job
 from wickel.job.work import (
     DraftedGarment,
     alone_ways,
-    best_lay,
-    checked_pieces,
     cloths_in_use,
-    drafted,
-    garment_pieces,
+    drafted_job,
     garment_style,
+    lays_on,
+    numbered,
 )
-from wickel.lay import CutPiece, Lay, LayRefused, LayReport, cut_from, flat_copies, lays_in_lengths
+from wickel.lay import CutPiece, Lay, LayRefused, LayReport, cut_from, flat_copies
 from wickel.yardage import Need, StripPlan, from_square, from_what_is_left, need, need_in_lengths
 
 BUY_EFFORT = 400
@@ -87,6 +86,7 @@ class BuyingList:
 class _Drafted:
     """A job with its pieces; the pieces' ids and their cloths' ids are those of the list."""
 
+    number: int
     name: str
     garments: tuple[DraftedGarment, ...]
     pieces: tuple[CutPiece, ...]
@@ -109,21 +109,20 @@ def buying_list(
         JobRefused, DraftRefused: a job cannot be cut from its cloths, or drafted.
     """
     shelf: list[Cloth] = []
-    made = [_drafted(job, k, shelf) for k, job in enumerate(jobs)]
+    made = [_drafted(job, k, shelf) for k, job in enumerate(jobs, 1)]
     lines = []
     for cloth in shelf:
         own = [job for job in made if cut_from(job.pieces, cloth)]
         line = _line(cloth, own, effort, workers, report)
         found(line)
         lines.append(line)
-    small = [line for job in made for done in job.garments for line in _notion_lines(job.name, done, lines)]
+    small = [line for job in made for done in job.garments for line in _notion_lines(job, done, lines)]
     return BuyingList(cloths=tuple(lines), notions=tuple(small))
 
 
 def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
     """A job with pieces of its own names, cut from the cloths of the list; new cloths are put on that."""
-    garments = tuple(drafted(garment) for garment in job.garments)
-    pieces = checked_pieces((*(p for done in garments for p in garment_pieces(done, job)), *job.pieces), job)
+    garments, pieces = drafted_job(job)
     ids: dict[str, str] = {}
     for cloth in cloths_in_use(job, pieces):
         same = next((own for own in shelf if replace(own, id=cloth.id) == cloth), None)
@@ -132,15 +131,10 @@ def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
             shelf.append(same)
         ids[cloth.id] = same.id
     renamed = tuple(
-        replace(
-            piece,
-            id=f"{number + 1}:{piece.id}",
-            garment=f"{number + 1}:{piece.garment}",
-            orders=tuple(replace(order, cloth=ids[order.cloth]) for order in piece.orders),
-        )
-        for piece in pieces
+        replace(piece, orders=tuple(replace(order, cloth=ids[order.cloth]) for order in piece.orders))
+        for piece in numbered(pieces, number)
     )
-    return _Drafted(job.name or f"Job {number + 1}", garments, renamed)
+    return _Drafted(number, job.name or f"Job {number}", garments, renamed)
 
 
 def _line(cloth: Cloth, jobs: list[_Drafted], effort: int, workers: int, report: LayReport | None) -> ClothLine:
@@ -159,10 +153,9 @@ def _line(cloth: Cloth, jobs: list[_Drafted], effort: int, workers: int, report:
 def _laid(
     pieces: tuple[CutPiece, ...], cloth: Cloth, effort: int, workers: int, report: LayReport | None
 ) -> tuple[tuple[Lay, ...], Need]:
+    lays = lays_on(pieces, cloth, alone_ways(), effort=effort, workers=workers, report=report)
     if cloth.sold_length_mm is None:
-        lay = best_lay(pieces, cloth, effort=effort, workers=workers, report=report)
-        return (lay,), need(lay)
-    lays = lays_in_lengths(pieces, cloth, alone_ways(), effort=effort, workers=workers, report=report)
+        return lays, need(lays[0])
     complete = all(lay.complete for lay in lays)
     return lays, need_in_lengths([lay.lay_length_mm for lay in lays], cloth, complete=complete)
 
@@ -170,37 +163,32 @@ def _laid(
 # --- the small things --------------------------------------------------------------------------
 
 
-def _notion_lines(job: str, done: DraftedGarment, lines: list[ClothLine]) -> list[NotionLine]:
-    garment = done.garment
-    options = full_options(garment_style(garment), garment.options)
+def _notion_lines(job: _Drafted, done: DraftedGarment, lines: list[ClothLine]) -> list[NotionLine]:
+    garment, style = done.garment, garment_style(done.garment)
     found = []
-    for notion in notions(garment.style, done.pattern, garment.body, options):
-        name = garment.name or garment_style(garment).name
+    for notion in notions(garment.style, done.pattern, garment.body, full_options(style, garment.options)):
+        line = NotionLine(job=job.name, garment=garment.name or style.name, notion=notion)
         if notion.kind == "binding" and notion.long_mm is not None and notion.wide_mm is not None:
-            needed = notion.count * notion.long_mm
-            left = None
-            for line in lines:
-                strips = [lay for lay in line.lays if any(p.name == notion.name for p in lay.pieces)]
-                left = left or next(
-                    (plan for lay in strips if (plan := _out_of(lay, notion, needed)) is not None), None
-                )
-            found.append(
-                NotionLine(job=job, garment=name, notion=notion, square=from_square(needed, notion.wide_mm), left=left)
+            needed, strip = notion.count * notion.long_mm, f"{job.number}:{garment.id}/{notion.piece}"
+            lays = (lay for own in lines for lay in own.lays if any(piece.id == strip for piece in lay.pieces))
+            plans = (_out_of(lay, strip, notion.wide_mm, needed) for lay in lays)
+            line = replace(
+                line,
+                square=from_square(needed, notion.wide_mm),
+                left=next((plan for plan in plans if plan is not None), None),
             )
-        else:
-            found.append(NotionLine(job=job, garment=name, notion=notion))
+        found.append(line)
     return found
 
 
-def _out_of(lay: Lay, notion: Notion, needed_mm: float) -> StripPlan | None:
+def _out_of(lay: Lay, strip: str, wide_mm: float, needed_mm: float) -> StripPlan | None:
     """The plan for a binding out of what a lay leaves free, the place of the binding's own strip included."""
     width, long = lay.cloth.lay_width_mm, lay.lay_length_mm
     cloth: Outline = ((0.0, 0.0), (long, 0.0), (long, width), (0.0, width))
     taken = [
         copy.outline
         for placement in lay.placements
-        if lay.piece(placement.piece).name != notion.name
+        if placement.piece != strip
         for copy in flat_copies(placement, lay.piece(placement.piece), lay.zone(placement))
     ]
-    assert notion.wide_mm is not None
-    return from_what_is_left(needed_mm, notion.wide_mm, cloth, taken)
+    return from_what_is_left(needed_mm, wide_mm, cloth, taken)

@@ -80,16 +80,16 @@ class Job:
                 return cloth
         raise KeyError(id)
 
-    def cloth_for(self, material: str, garment: Garment) -> str:
-        """The cloth a material is cut from: as the garment says; ``main`` from the first cloth otherwise.
+    def cloth_named(self, material: str, garment: Garment) -> str | None:
+        """The id of the cloth a material is cut from: as the garment says, ``main`` from the first; else None."""
+        first = self.cloths[0].id if self.cloths and material == MAIN else None
+        return garment.cloths.get(material, first)
 
-        Raises ``JobRefused`` for another material whose cloth is not named.
-        """
-        named = garment.cloths.get(material)
-        if named is not None:
-            return named
-        if material == MAIN:
-            return self.cloths[0].id
-        raise JobRefused(
-            f"Garment “{garment.id}” has pieces of {material}: name the cloth they are cut from in its “cloths”."
-        )
+    def cloth_for(self, material: str, garment: Garment) -> str:
+        """The id of the cloth a material is cut from. Raises ``JobRefused`` when the garment does not name it."""
+        named = self.cloth_named(material, garment)
+        if named is None:
+            raise JobRefused(
+                f"Garment “{garment.id}” has pieces of {material}: name the cloth they are cut from in its “cloths”."
+            )
+        return named

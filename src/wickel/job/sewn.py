@@ -15,7 +15,7 @@ from shapely import affinity
 from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
-from wickel.geometry import Affine, Outline, Point, bounds, flattened, moved, reflection
+from wickel.geometry import Affine, Bounds, Outline, Point, bounds, flattened, moved, reflection
 from wickel.job.asked import seams_that_may_meet
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
@@ -72,6 +72,11 @@ def sewn_rows(drafts: Iterable[DraftedGarment], copies: tuple[WornCopy, ...]) ->
             if len(row) > 1:
                 rows.append(row)
     return tuple(sorted(rows, key=lambda row: -sum(_size(sewn.copy) for sewn in row)))
+
+
+def row_bounds(row: Iterable[Sewn]) -> Bounds:
+    """What copies that are put together take up."""
+    return bounds([point for sewn in row for point in sewn.move.all(sewn.copy.net)])
 
 
 def _size(copy: WornCopy) -> float:

@@ -9,8 +9,8 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from wickel.geometry import Affine, Bounds, Point, bounds, flattened, moved
-from wickel.job.sewn import UNSEEN, Sewn, sewn_rows
+from wickel.geometry import Affine, Point, bounds, flattened, moved
+from wickel.job.sewn import UNSEEN, Sewn, row_bounds, sewn_rows
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
 from wickel.pattern import Pattern
@@ -42,7 +42,7 @@ def sketches(drafts: Iterable[DraftedGarment], copies: tuple[WornCopy, ...]) -> 
         found += [Sketch(words=f"Seen from the {view}", copies=seen) for view, seen in views if seen]
         if not any(seen for _, seen in views):
             found += [
-                Sketch(words="Unrolled round the body", copies=tuple(_shifted(row, 0.0, -_box(row).min_y)))
+                Sketch(words="Unrolled round the body", copies=tuple(_shifted(row, 0.0, -row_bounds(row).min_y)))
                 for row in sewn_rows((done,), tuple(own))[:1]
             ]
     return tuple(found)
@@ -85,13 +85,13 @@ def _sketch(seen: list[WornCopy], pattern: Pattern, view: str) -> tuple[Sewn, ..
     for name in ("body", "below"):
         row = _row(rows.get(name, []), pattern)
         if row:
-            box = _box(row)
+            box = row_bounds(row)
             row = _shifted(row, -(box.min_x + box.max_x) / 2, top - box.max_y)
             top -= box.height + (_GAP_MM if rows.get("below") else 0.0)
             placed += row
     if not placed:
         return ()
-    body = _box(placed)
+    body = row_bounds(placed)
     bands = [copy for copy in seen if _id(copy).startswith(_ABOVE)]
     high = body.max_y + _GAP_MM
     for copy in reversed(bands):
@@ -104,7 +104,7 @@ def _sketch(seen: list[WornCopy], pattern: Pattern, view: str) -> tuple[Sewn, ..
             left = _hangs_left(copy, view)
             x = body.min_x - _GAP_MM - own.max_x if left else body.max_x + _GAP_MM - own.min_x
             placed.append(Sewn(copy=copy, move=moved(x, body.max_y - own.max_y)))
-    foot = _box(placed).min_y
+    foot = row_bounds(placed).min_y
     return tuple(_shifted(placed, 0.0, -foot))
 
 
@@ -145,10 +145,6 @@ def _hangs_left(sleeve: WornCopy, view: str) -> bool:
     """Whether a sleeve hangs at the left of what is seen: its front, at positive y of its piece, is towards it."""
     front_at_right = sleeve.from_piece.direction((0.0, 1.0))[0] > 0
     return front_at_right == (view == VIEWS[0])
-
-
-def _box(row: Iterable[Sewn]) -> Bounds:
-    return bounds([point for own in row for point in own.move.all(own.copy.net)])
 
 
 def _shifted(row: Iterable[Sewn], dx: float, dy: float) -> list[Sewn]:

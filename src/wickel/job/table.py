@@ -26,6 +26,7 @@ from wickel.lay import (
     lay_ways,
     lays_in_lengths,
     length_without,
+    matching_cost,
     rank,
     relaid,
     room_mm,
@@ -40,6 +41,9 @@ WIDTHS_MM = (1100.0, 1140.0, 1400.0, 1500.0)
 
 CELL_EFFORT = 400
 """Steps of the search for a cell: some three seconds for all ways of a dress on one core."""
+
+_SAME_MM, WORTH = 1e-6, 1.02
+"""Lengths as good as one; how much more than the next wider cloth a cell must need to be looked at again."""
 
 _ENGINE = 3
 """Goes up when the search finds other lays for the same pieces: cells kept before are then filled anew."""
@@ -90,7 +94,7 @@ class Cell:
             return None
         if self.each_mm:
             return need_in_lengths(self.each_mm, cloth, complete=best.complete)
-        matching = None if self.unmatched_mm is None else max(0.0, best.length_mm - self.unmatched_mm)
+        matching = matching_cost(best.length_mm, self.unmatched_mm)
         return need_of(best.length_mm, cloth, complete=best.complete, matching_mm=matching)
 
 
@@ -188,25 +192,23 @@ def taken_over(cell: Cell, narrower: Cell, pieces: tuple[CutPiece, ...], cloth: 
 
     For a narrower cell that was improved after this one was filled.
     """
-    best, line = narrower.best, None
-    if best is not None and best.length_mm is not None:
-        line = next((own for own in cell.ways if own.way == best.way), None)
-    if best is None or best.length_mm is None or line is None or narrower.laid is None:
+    best = narrower.best
+    if best is None or best.length_mm is None or narrower.laid is None:
         return cell
-    if line.length_mm is not None and line.complete and line.length_mm <= best.length_mm + _SAME_MM:
+    line = next((own for own in cell.ways if own.way == best.way), None)
+    if line is None or (line.length_mm is not None and line.complete and line.length_mm <= best.length_mm + _SAME_MM):
         return cell
     lay = relaid(narrower.laid, pieces, cloth)
     if lay is None:
         return cell
     mine = _line(WayFound(way=line.way, lay=lay, least_mm=line.least_mm), lay)
-    made = replace(cell, refusal="", ways=tuple(mine if own is line else own for own in cell.ways))
-    return replace(made, laid=kept(lay)) if made.best is mine else made
-
-
-_SAME_MM = 1e-6
-
-
-WORTH = 1.02
+    made = replace(cell, ways=tuple(mine if own is line else own for own in cell.ways))
+    if made.best is not mine:
+        return made
+    made = replace(made, laid=kept(lay))
+    if cloth.sold_length_mm is None or lay.lay_length_mm <= room_mm(cloth):
+        return replace(made, refusal="", each=(), each_mm=())  # it lies on one length, whatever was parted before
+    return made
 
 
 def worth_another_look(cell: Cell, wider: Cell) -> bool:

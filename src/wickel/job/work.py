@@ -26,7 +26,7 @@ from wickel.lay import (
     lays_in_lengths,
     length_without,
     make_lay,
-    rank,
+    shortest,
     stack_partner,
     stacked_lays,
     wishes,
@@ -133,8 +133,19 @@ def cut_pieces(job: Job) -> tuple[CutPiece, ...]:
         JobRefused: the job contradicts itself, or a piece could never be cut from its cloth.
         DraftRefused: a garment cannot be drafted.
     """
-    pieces = [piece for garment in job.garments for piece in garment_pieces(drafted(garment), job)]
-    return checked_pieces((*pieces, *job.pieces), job)
+    return drafted_job(job)[1]
+
+
+def drafted_job(job: Job) -> tuple[tuple[DraftedGarment, ...], tuple[CutPiece, ...]]:
+    """The garments of a job drafted, and every piece as it is cut. Raises what ``cut_pieces`` does."""
+    drafts = tuple(drafted(garment) for garment in job.garments)
+    pieces = (piece for done in drafts for piece in garment_pieces(done, job))
+    return drafts, checked_pieces((*pieces, *job.pieces), job)
+
+
+def numbered(pieces: tuple[CutPiece, ...], number: int) -> tuple[CutPiece, ...]:
+    """The pieces of one of several garments or jobs that are laid together, under names of their own."""
+    return tuple(replace(piece, id=f"{number}:{piece.id}", garment=f"{number}:{piece.garment}") for piece in pieces)
 
 
 def checked_pieces(pieces: tuple[CutPiece, ...], job: Job) -> tuple[CutPiece, ...]:
@@ -224,23 +235,17 @@ def lay_job(
             lays.append(piled[cloth.id])
             continue
         ways = alone_ways() if fold in (BEST, STACKED) else (fold,)
-        if cloth.sold_length_mm is not None:
-            report = report_until(k / len(cloths))
-            lays += lays_in_lengths(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
-            continue
-        asked = wishes(pieces, cloth)
+        # a lay on each of several fixed lengths has no price of matching: their parting hangs on more than that
+        asked = () if cloth.sold_length_mm is not None else wishes(pieces, cloth)
         report = report_until((k - 0.5 if asked else k) / len(cloths))
-        if len(ways) > 1:
-            lay = best_lay(pieces, cloth, seed=seed, effort=effort, workers=workers, report=report)
-        else:
-            lay = make_lay(pieces, cloth, fold, seed=seed, effort=effort, workers=workers, report=report)
+        own = lays_on(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
         if asked:
             report = report_until(k / len(cloths))
             free = length_without(
-                lay.pieces, cloth, ways, asked, seed=seed, effort=effort, workers=workers, report=report
+                own[0].pieces, cloth, ways, asked, seed=seed, effort=effort, workers=workers, report=report
             )
-            lay = replace(lay, unmatched_mm=free)
-        lays.append(lay)
+            own = (replace(own[0], unmatched_mm=free),)
+        lays += own
     return tuple(lays)
 
 
@@ -249,22 +254,27 @@ def alone_ways() -> tuple[str, ...]:
     return (*(way.id for way in WAYS.values() if not way.takes_two), *COMBINED)
 
 
-def best_lay(
+def lays_on(
     pieces: tuple[CutPiece, ...],
     cloth: Cloth,
+    ways: tuple[str, ...],
     *,
     seed: int = 1,
     effort: int = DEFAULT_EFFORT,
     workers: int = 1,
     report: LayReport | None = None,
-) -> Lay:
-    """The lay that takes the least cloth of all ways, complete ones before others.
+) -> tuple[Lay, ...]:
+    """What is laid on one cloth: the shortest lay of some ways, or one on each fixed length that it is sold in.
 
     Raises:
         LayRefused: no way can hold every piece; the reason of the last way tried.
     """
-    found = lay_ways(pieces, cloth, alone_ways(), seed=seed, effort=effort, workers=workers, report=report)
-    made = [own.lay for own in found if own.lay is not None]
-    if not made:
+    if cloth.sold_length_mm is not None:
+        return lays_in_lengths(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
+    if len(ways) == 1:
+        return (make_lay(pieces, cloth, ways[0], seed=seed, effort=effort, workers=workers, report=report),)
+    found = lay_ways(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
+    best = shortest(found)
+    if best is None:
         raise LayRefused(found[-1].refusal if found else "No way of spreading is known.")
-    return min(made, key=rank)
+    return (best,)

@@ -22,11 +22,11 @@ from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
 from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, fits_nowhere
-from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better, rank
+from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better, matching_cost, rank
 from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_table, on_table, table_map
 from wickel.lay.stacked import stack_partner, stacked_lays
 from wickel.lay.unfolding import unfolded_lay
-from wickel.lay.ways import WayFound, lay_ways
+from wickel.lay.ways import WayFound, lay_ways, shortest
 from wickel.lay.worn import WornCopy, worn_copies
 
 __all__ = [
@@ -67,11 +67,13 @@ __all__ = [
     "length_without",
     "make_lay",
     "marks_on_table",
+    "matching_cost",
     "on_table",
     "rank",
     "relaid",
     "room_mm",
     "share_of",
+    "shortest",
     "stack_partner",
     "stacked_lays",
     "table_map",

@@ -17,7 +17,7 @@ from wickel.lay.demand import CutPiece, copies_mm2, cut_from, fold_lines
 from wickel.lay.make import LayReport
 from wickel.lay.parts import LayRefused
 from wickel.lay.placement import Finding, Lay, Level, Placement, rank
-from wickel.lay.ways import lay_ways
+from wickel.lay.ways import lay_ways, shortest
 
 _QUICK = 8
 """Steps of a search that only has to tell whether parts fit."""
@@ -150,8 +150,7 @@ def _shortest(
     workers: int,
     report: LayReport | None,
 ) -> Lay | None:
-    found = lay_ways(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
-    return min((own.lay for own in found if own.lay is not None), key=rank, default=None)
+    return shortest(lay_ways(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report))
 
 
 def _parted_seams(lay: Lay, lays: list[Lay]) -> Iterator[Finding]:

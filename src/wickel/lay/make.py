@@ -137,14 +137,13 @@ class Laying:
             placement = self._held.get(part.id)
             if placement is None:
                 continue
-            same = [c for c, pose in enumerate(part.poses) if _lies_as(pose, placement)]
-            if not same or placement.section != section or len(self._parts) > 1:
+            spot = _spot_of(part, placement)
+            if spot is None or placement.section != section or len(self._parts) > 1:
                 raise LayRefused(
                     f"{part.id} cannot be held where it lies: hold pieces in a lay of one section, of the same way.",
                     part.piece,
                 )
-            pose = part.poses[same[0]]
-            spots[k] = Spot(same[0], placement.x_mm - pose.shift_x_mm, placement.y_mm - pose.shift_y_mm)
+            spots[k] = spot
         return spots
 
     def _guessed(self, like: Held) -> tuple[Spot, ...]:
@@ -153,15 +152,8 @@ class Laying:
         (own, *more) = self._parts
         if more or not known or {part.id for part in own} != set(known):
             return ()
-        spots = []
-        for part in own:
-            placement = known[part.id]
-            same = next((c for c, pose in enumerate(part.poses) if _lies_as(pose, placement)), None)
-            if same is None:
-                return ()
-            pose = part.poses[same]
-            spots.append(Spot(same, placement.x_mm - pose.shift_x_mm, placement.y_mm - pose.shift_y_mm))
-        return tuple(spots)
+        spots = [_spot_of(part, known[part.id]) for part in own]
+        return () if None in spots else tuple(spot for spot in spots if spot is not None)
 
     def _beside(self, asked: tuple[SectionPlan, ...]) -> Iterator[Laying]:
         """Simpler ways that this one must not be longer than: each section's alone, and half for a depth not asked."""
@@ -352,6 +344,14 @@ class Laying:
 def _whole(length_mm: float, each_mm: float | None) -> float:
     """A length rounded up to whole repeats, when there are any."""
     return length_mm if each_mm is None else math.ceil(length_mm / each_mm - 1e-9) * each_mm
+
+
+def _spot_of(part: Part, placement: Placement) -> Spot | None:
+    """Where a placement of another lay puts a part; None when it lies in none of the part's poses."""
+    for c, pose in enumerate(part.poses):
+        if _lies_as(pose, placement):
+            return Spot(c, placement.x_mm - pose.shift_x_mm, placement.y_mm - pose.shift_y_mm)
+    return None
 
 
 def _lies_as(pose: Pose, placement: Placement) -> bool:

@@ -14,8 +14,7 @@ from wickel.cloth import STACKED, Cloth
 from wickel.lay.demand import Axes, CutPiece, OnPrint
 from wickel.lay.make import LayReport, make_lay
 from wickel.lay.parts import LayRefused
-from wickel.lay.placement import rank
-from wickel.lay.ways import lay_ways
+from wickel.lay.ways import lay_ways, shortest
 
 
 class Wish(NamedTuple):
@@ -91,5 +90,5 @@ def length_without(
             return None
         return lay.lay_length_mm
     found = lay_ways(free, cloth, alone, seed=seed, effort=effort, workers=workers, report=report)
-    best = min((own.lay for own in found if own.lay is not None), key=rank, default=None)
+    best = shortest(found)
     return None if best is None else best.lay_length_mm

@@ -85,7 +85,7 @@ class Lay:
     @property
     def matching_mm(self) -> float | None:
         """What of the length keeping to the print costs; None when nobody has looked."""
-        return None if self.unmatched_mm is None else max(0.0, self.lay_length_mm - self.unmatched_mm)
+        return matching_cost(self.lay_length_mm, self.unmatched_mm)
 
     @property
     def lay_length_mm(self) -> float:
@@ -122,6 +122,14 @@ class Lay:
             if piece.id == id:
                 return piece
         raise KeyError(id)
+
+
+def matching_cost(length_mm: float, unmatched_mm: float | None) -> float | None:
+    """What of a length keeping to the print costs, beside the best length without; None when that is not known.
+
+    Never below nothing: what keeps to the print is one of the lays that need not.
+    """
+    return None if unmatched_mm is None else max(0.0, length_mm - unmatched_mm)
 
 
 def rank(lay: Lay) -> tuple[bool, float]:

@@ -36,6 +36,11 @@ class WayFound:
     set_aside: bool = False
 
 
+def shortest(found: Iterable[WayFound]) -> Lay | None:
+    """The shortest lay of some ways, complete ones before others; None when none of them has one."""
+    return min((own.lay for own in found if own.lay is not None), key=rank, default=None)
+
+
 Found = Callable[[WayFound], None]
 """Called with every better lay, every refusal, and when a way is set aside."""
 

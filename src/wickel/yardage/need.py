@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from wickel.cloth import Cloth
 from wickel.lay import Lay
-from wickel.units import Unit, rounded_up, shown_bought
+from wickel.units import Unit, rounded_up, shown_bought, shown_sold
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -41,8 +41,7 @@ def shown_buy(needed: Need, cloth: Cloth, unit: Unit) -> str:
     """The length to buy as the shop sells it, with *at least* before it while a figure is a lower one."""
     least = "at least " if needed.at_least else ""
     if cloth.sold_length_mm is not None and needed.lengths is not None:
-        each = shown_bought(cloth.sold_length_mm, unit, cloth.sold_length_mm)
-        return f"{least}{needed.lengths} × {each}"
+        return f"{least}{needed.lengths} × {shown_sold(cloth.sold_length_mm, unit)}"
     return least + shown_bought(needed.buy_mm, unit, cloth.step_mm)
 
 

@@ -30,7 +30,7 @@ from wickel.app.stages.buy_list import ListPage, Orders
 from wickel.app.table.ink import mixed, pen
 from wickel.app.tasks import Runner
 from wickel.app.theme import palette, text_font
-from wickel.app.widgets.cards import card, label, relabelled
+from wickel.app.widgets.cards import card, label, labelled, relabelled
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import Cloth, way_name
 from wickel.files import csv_text
@@ -157,23 +157,17 @@ class BuyStage(QWidget):
         self.start.clicked.connect(self.fill_or_stop)
         row.addWidget(self.start)
         row.addSpacing(10)
-        words = label("Usable widths", "soft")
         self.widths = QLineEdit()
         self.widths.setAccessibleName("Usable widths of the table")
         self.widths.setToolTip("The widths that are asked for, with semicolons between them, in any unit")
         self.widths.setMinimumWidth(150)
         self.widths.editingFinished.connect(self._enter_widths)
-        words.setBuddy(self.widths)
-        row.addWidget(words)
-        row.addWidget(self.widths)
-        have = label("If I have", "soft")
+        labelled(row, "Usable widths", self.widths)
         self.at_hand = LengthEdit("Length at hand")
         self.at_hand.setPlaceholderText("any length")
         self.at_hand.entered.connect(self._enter_at_hand)
         self.at_hand.unreadable.connect(self._session.trouble)
-        have.setBuddy(self.at_hand)
-        row.addWidget(have)
-        row.addWidget(self.at_hand)
+        labelled(row, "If I have", self.at_hand)
         row.addStretch()
         self.progress = label("", "soft")
         row.addWidget(self.progress)
@@ -311,9 +305,13 @@ class BuyStage(QWidget):
             self.cell.show_cell(cell, self.fill.lays_at(place), cloth, unit, self.at_hand_mm, busy=busy)
 
     def _show_notes(self, unit: Unit) -> None:
-        found = jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]
-        self.notes.setText("  ".join(own.sentence(unit) for own in found))
+        found = self._jumps(unit)
+        self.notes.setText("  ".join(found))
         self.notes.setVisible(bool(found))
+
+    def _jumps(self, unit: Unit) -> list[str]:
+        """The steps between sizes that matter most, in words."""
+        return [own.sentence(unit) for own in jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]]
 
     # --- what is done --------------------------------------------------------------------------
 
@@ -377,8 +375,7 @@ class BuyStage(QWidget):
         head, *rows = self._table_rows(ways=True)
         name = "" if cloth is None else f" · {cloth.shown_name}"
         about = f"{job.name}{name} · length to buy: sizes down, usable widths across"
-        found = jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]
-        return table_pdf("Length to buy", about, head, rows, [own.sentence(job.unit) for own in found], large=True)
+        return table_pdf("Length to buy", about, head, rows, self._jumps(job.unit), large=True)
 
     def _table_rows(self, *, ways: bool = False) -> list[list[str]]:
         """The table as words, with the lengths to buy, and under each its way if wanted."""

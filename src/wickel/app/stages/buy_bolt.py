@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, 
 from wickel.app.errand import Errand
 from wickel.app.session import WORKERS, Session
 from wickel.app.tasks import BoltTask
-from wickel.app.widgets.cards import card, label, relabelled
+from wickel.app.widgets.cards import card, label, labelled, relabelled
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import way_name
@@ -36,20 +36,14 @@ class BoltPage(QWidget):
         self.start.clicked.connect(self.work_or_stop)
         row.addWidget(self.start)
         row.addSpacing(10)
-        words = label("Length at hand", "soft")
         self.length = LengthEdit("Length of the bolt")
         self.length.entered.connect(self._enter_length)
         self.length.unreadable.connect(session.trouble)
-        words.setBuddy(self.length)
-        row.addWidget(words)
-        row.addWidget(self.length)
-        sizes = label("Sizes wanted", "soft")
+        labelled(row, "Length at hand", self.length)
         self.sizes = QLineEdit()
         self.sizes.setAccessibleName("Sizes wanted of the bolt")
         self.sizes.setToolTip("Sizes with semicolons between them; 3 × 92 for three of one")
-        sizes.setBuddy(self.sizes)
-        row.addWidget(sizes)
-        row.addWidget(self.sizes, 1)
+        labelled(row, "Sizes wanted", self.sizes, 1)
         column.addLayout(row)
         frame, inside = card()
         self.said = label("", "title", wrap=True)

@@ -33,6 +33,7 @@ class ListPage(QWidget):
         self.lines: list[ClothLine] = []
         self.found: BuyingList | None = None
         self._asked: tuple[Job, ...] = ()
+        self._asked_files: tuple[Path, ...] = ()
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(14)
@@ -76,7 +77,7 @@ class ListPage(QWidget):
 
     def showEvent(self, event: object) -> None:
         """Offer the studio's other jobs whenever the page comes into sight."""
-        known = {path for path, tick in self.ticks.items() if tick.isChecked()}
+        known = self.ticked()
         emptied(self._jobs)
         self.ticks = {}
         own = label(f"{self._session.job.name or 'This job'}, the open one", "heading", wrap=True)
@@ -92,15 +93,18 @@ class ListPage(QWidget):
         self._jobs.addStretch()
         self._show()
 
+    def ticked(self) -> tuple[Path, ...]:
+        """The files of the other jobs that are asked for."""
+        return tuple(path for path, tick in self.ticks.items() if tick.isChecked())
+
     def jobs(self) -> tuple[Job, ...]:
         """The jobs on the list; one that cannot be read is said and left out."""
         found = [self._session.job]
-        for path, tick in self.ticks.items():
-            if tick.isChecked():
-                try:
-                    found.append(read_job(path))
-                except UnreadableFile as reason:
-                    self._session.trouble.emit(str(reason))
+        for path in self.ticked():
+            try:
+                found.append(read_job(path))
+            except UnreadableFile as reason:
+                self._session.trouble.emit(str(reason))
         return tuple(found)
 
     def work_or_stop(self) -> None:
@@ -108,13 +112,16 @@ class ListPage(QWidget):
         if self.errand.working:
             self.errand.stop()
             return
-        self._asked, self.lines, self.found = self.jobs(), [], None
+        self._asked, self._asked_files = self.jobs(), self.ticked()
+        self.lines, self.found = [], None
         self.errand.start(BuyTask(jobs=self._asked, effort=QUICK_EFFORT, workers=WORKERS))
         self._show()
 
     def _forget(self) -> None:
         """The list is of other jobs than are asked for now."""
-        if (self.found is None and not self.errand.working) or (self.isVisible() and self.jobs() == self._asked):
+        if self.found is None and not self.errand.working:
+            return
+        if self._session.job == self._asked[0] and self.ticked() == self._asked_files:
             return
         self.errand.drop()
         self.lines, self.found = [], None

@@ -9,7 +9,6 @@ from PySide6.QtWidgets import (
     QDialog,
     QFormLayout,
     QHBoxLayout,
-    QPushButton,
     QSpinBox,
     QVBoxLayout,
     QWidget,
@@ -18,7 +17,7 @@ from PySide6.QtWidgets import (
 from wickel.app.edits import with_changes_by_hand
 from wickel.app.session import Session
 from wickel.app.table.paper_view import PaperView
-from wickel.app.widgets.cards import label, relabelled
+from wickel.app.widgets.cards import closing_row, label, relabelled
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.draft import DraftRefused
 from wickel.draft.operations import OPERATIONS, Change, Spot, changed, dart_marks
@@ -90,18 +89,7 @@ class ChangeDialog(QDialog):
         self.said = label("", "broken", wrap=True)
         self.said.setFixedWidth(310)
         left.addWidget(self.said)
-        buttons = QHBoxLayout()
-        leave = QPushButton("Leave it")
-        leave.setToolTip("Close without a change (Esc)")
-        leave.clicked.connect(self.reject)
-        self.do = QPushButton("Do it")
-        self.do.setObjectName("main")
-        self.do.setDefault(True)
-        self.do.setToolTip("Make this change (Enter); Ctrl+Z takes it back")
-        self.do.clicked.connect(self.accept)
-        buttons.addWidget(leave)
-        buttons.addStretch()
-        buttons.addWidget(self.do)
+        buttons, self.do = closing_row(self, "Do it", "Make this change (Enter); Ctrl+Z takes it back")
         left.addLayout(buttons)
         self.paper = PaperView()
         whole.addWidget(self.paper, 1)

@@ -30,7 +30,7 @@ from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
 from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print, planned
 from wickel.studio import SHELF
-from wickel.units import Unit, shown_bought, shown_length, sold_by_the_yard
+from wickel.units import Unit, shown_length, shown_sold, sold_by_the_yard
 
 _LENGTHS: tuple[tuple[str, str], ...] = (
     ("usable_width_mm", "Usable width, between the selvages"),
@@ -287,7 +287,7 @@ class ClothStage(QWidget):
         for attribute, field in self.fields.items():
             mm = cloth.selvages_mm[1] if attribute == "high_selvage_mm" else getattr(cloth, attribute)
             if attribute in _AS_SOLD and mm is not None and sold_by_the_yard(mm):
-                field.show_text(shown_bought(mm, unit, mm), unit)
+                field.show_text(shown_sold(mm, unit), unit)
             else:
                 field.show_length(mm, unit)
         for attribute, _, _ in _SHARES:

@@ -21,7 +21,17 @@ from wickel.app.session import LONG_EFFORT, Session
 from wickel.app.table.cut_view import CutView, Put
 from wickel.app.table.lay_view import LayView
 from wickel.app.table.view import PickView
-from wickel.app.widgets.cards import TakenCard, card, emptied, label, narrow, relabelled, scrolling
+from wickel.app.widgets.cards import (
+    TakenCard,
+    card,
+    closing_row,
+    emptied,
+    label,
+    labelled,
+    narrow,
+    relabelled,
+    scrolling,
+)
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import WAYS, depth_fits, planned, way_name
@@ -113,18 +123,7 @@ class SectionsDialog(QDialog):
             box.setCurrentIndex(box.findData(now[k].way.id if k < len(now) else ""))
             self.boxes.append(box)
             column.addWidget(box)
-        row = QHBoxLayout()
-        leave = QPushButton("Leave it")
-        leave.setToolTip("Close without a change (Esc)")
-        leave.clicked.connect(self.reject)
-        self.take = QPushButton("Spread it so")
-        self.take.setObjectName("main")
-        self.take.setDefault(True)
-        self.take.setToolTip("Lay the cloth in these sections (Enter)")
-        self.take.clicked.connect(self.accept)
-        row.addWidget(leave)
-        row.addStretch()
-        row.addWidget(self.take)
+        row, self.take = closing_row(self, "Spread it so", "Lay the cloth in these sections (Enter)")
         column.addLayout(row)
 
     def accept(self) -> None:
@@ -169,16 +168,13 @@ class LayStage(QWidget):
         self.find.clicked.connect(self.find_or_stop)
         row.addWidget(self.find)
         row.addSpacing(14)
-        words = label("Folded", "soft")
         self.fold = QComboBox()
         narrow(self.fold)
         self.fold.setMinimumContentsLength(18)
         self.fold.setAccessibleName("How the cloth is folded")
         self.fold.setToolTip("How the cloth is folded; the cards at the side show every way")
         self.fold.activated.connect(lambda _: self.take_way(str(self.fold.currentData())))
-        words.setBuddy(self.fold)
-        row.addWidget(words)
-        row.addWidget(self.fold)
+        labelled(row, "Folded", self.fold)
         self.depth = LengthEdit("Depth of the fold")
         self.depth.entered.connect(self._enter_depth)
         row.addWidget(self.depth)
@@ -223,20 +219,23 @@ class LayStage(QWidget):
         self.hold.setToolTip("Keep this piece where it lies while a better lay is found around it (Ctrl+B)")
         self.hold.clicked.connect(self.hold_or_let_go)
         row.addWidget(self.hold)
-        self.sewn = QPushButton("Put together")
-        self.sewn.setObjectName("chip")
-        self.sewn.setCheckable(True)
-        self.sewn.setToolTip("Put the pieces side by side at the seams that run up the body (Ctrl+Shift+J)")
-        self.sewn.clicked.connect(lambda on: self.put(Put.UNROLLED if on else Put.APART))
+        tip = "Put the pieces side by side at the seams that run up the body (Ctrl+Shift+J)"
+        self.sewn = self._put_chip("Put together", tip, Put.UNROLLED)
         row.addWidget(self.sewn)
-        self.seen = QPushButton("Front and back")
-        self.seen.setObjectName("chip")
-        self.seen.setCheckable(True)
-        self.seen.setToolTip("Put the pieces together as the garment is seen from the front and the back (Ctrl+Alt+J)")
-        self.seen.clicked.connect(lambda on: self.put(Put.SEEN if on else Put.APART))
+        tip = "Put the pieces together as the garment is seen from the front and the back (Ctrl+Alt+J)"
+        self.seen = self._put_chip("Front and back", tip, Put.SEEN)
         row.addWidget(self.seen)
         column.addLayout(row)
         return frame
+
+    def _put_chip(self, words: str, tip: str, how: Put) -> QPushButton:
+        """A chip that puts the pieces as cut so, and apart again."""
+        chip = QPushButton(words)
+        chip.setObjectName("chip")
+        chip.setCheckable(True)
+        chip.setToolTip(tip)
+        chip.clicked.connect(lambda on: self.put(how if on else Put.APART))
+        return chip
 
     def _ways(self) -> QVBoxLayout:
         side = QVBoxLayout()

@@ -6,11 +6,11 @@ import math
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPolygonF, QTransform
-from PySide6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QDialog, QVBoxLayout, QWidget
 
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette
-from wickel.app.widgets.cards import label
+from wickel.app.widgets.cards import closing_row, label
 
 _HANDLE, _REACH = 9.0, 26.0
 _AROUND = 28.0
@@ -162,18 +162,8 @@ class SquareDialog(QDialog):
         column.addWidget(self.picture, 1)
         self.trouble = label("", "broken")
         column.addWidget(self.trouble)
-        row = QHBoxLayout()
-        leave = QPushButton("Leave it")
-        leave.setToolTip("Close without a change (Esc)")
-        leave.clicked.connect(self.reject)
-        self.take = QPushButton("Take it so")
-        self.take.setObjectName("main")
-        self.take.setDefault(True)
-        self.take.setToolTip("Take what is between the corners as one repeat (Enter)")
-        self.take.clicked.connect(self.accept)
-        row.addWidget(leave)
-        row.addStretch()
-        row.addWidget(self.take)
+        tip = "Take what is between the corners as one repeat (Enter)"
+        row, self.take = closing_row(self, "Take it so", tip)
         column.addLayout(row)
         self.picture.setFocus()
 

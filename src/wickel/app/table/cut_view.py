@@ -15,7 +15,7 @@ from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette
 from wickel.cloth import Cloth
 from wickel.geometry import Affine, Outline, bounds, moved
-from wickel.job import DraftedGarment, Sewn, Sketch, sewn_rows, sketches
+from wickel.job import DraftedGarment, Sewn, Sketch, row_bounds, sewn_rows, sketches
 from wickel.lay import Lay, WornCopy, worn_copies
 
 _GAP_MM, _NAME_MM, _VIEW_GAP_MM = 60.0, 70.0, 160.0
@@ -115,7 +115,7 @@ def together(rows: tuple[tuple[Sewn, ...], ...]) -> dict[str, Affine]:
     found: dict[str, Affine] = {}
     top = 0.0
     for row in rows:
-        box = bounds([point for sewn in row for point in sewn.move.all(sewn.copy.net)])
+        box = row_bounds(row)
         for sewn in row:
             found[sewn.copy.id] = moved(-box.min_x, top - box.max_y).after(sewn.move)
         top -= box.height + _NAME_MM + _GAP_MM
@@ -171,7 +171,7 @@ class CutView(PickView):
         """Show the views of the garment one beside the other. A copy that is in several has a key for each."""
         x = 0.0
         for sketch in seen:
-            box = bounds([point for sewn in sketch.copies for point in sewn.move.all(sewn.copy.net)])
+            box = row_bounds(sketch.copies)
             by = moved(x - box.min_x, 0.0)
             for sewn in sketch.copies:
                 key = f"{sewn.copy.id}, {sketch.words}" if sewn.copy.id in self.items_by_id else sewn.copy.id

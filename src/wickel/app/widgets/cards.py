@@ -1,10 +1,21 @@
-"""Plain building blocks: cards, headings, labels, scroll columns."""
+"""Plain building blocks: cards, headings, labels, scroll columns, the foot of a dialog."""
 
 from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent
-from PySide6.QtWidgets import QComboBox, QFrame, QLabel, QLayout, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QComboBox,
+    QDialog,
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QLayout,
+    QPushButton,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
 
 
 def label(text: str = "", kind: str = "", *, wrap: bool = False) -> QLabel:
@@ -91,3 +102,28 @@ def narrow(box: QComboBox) -> None:
     """Let a box be narrower than its longest choice."""
     box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
     box.setMinimumContentsLength(8)
+
+
+def labelled(row: QHBoxLayout, text: str, field: QWidget, stretch: int = 0) -> None:
+    """Put a field into a row, its word before it."""
+    words = label(text, "soft")
+    words.setBuddy(field)
+    row.addWidget(words)
+    row.addWidget(field, stretch)
+
+
+def closing_row(dialog: QDialog, words: str, tip: str) -> tuple[QHBoxLayout, QPushButton]:
+    """The buttons at the foot of a dialog: leave it as it is, or do what it is for; and the one that does."""
+    leave = QPushButton("Leave it")
+    leave.setToolTip("Close without a change (Esc)")
+    leave.clicked.connect(dialog.reject)
+    do = QPushButton(words)
+    do.setObjectName("main")
+    do.setDefault(True)
+    do.setToolTip(tip)
+    do.clicked.connect(dialog.accept)
+    row = QHBoxLayout()
+    row.addWidget(leave)
+    row.addStretch()
+    row.addWidget(do)
+    return row, do
