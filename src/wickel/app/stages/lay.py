@@ -42,6 +42,8 @@ from wickel.lay import Lay, Placement, cutting_minutes, on_table, unfolded_lay
 from wickel.units import shown_cloth_length, shown_length
 from wickel.yardage import shown_buy
 
+_TIED = "\N{NO-BREAK SPACE}"
+
 
 class WayCard(TakenCard):
     """One way to lay the cloth: a small true picture, its length, and what stands in its way."""
@@ -57,7 +59,7 @@ class WayCard(TakenCard):
         column.addWidget(self.picture)
         column.addWidget(label(name, "heading", wrap=True))
         row = QHBoxLayout()
-        self.used = label("", "soft")
+        self.used = label("", "soft", wrap=True)
         row.addWidget(self.used, 1)
         self.length: QLabel = label("–", "title")
         row.addWidget(self.length)
@@ -73,7 +75,9 @@ class WayCard(TakenCard):
         """Show what is known of this way; ``aside`` says why it is not searched any more."""
         self.picture.show_lay(lay, longest_mm)
         self.length.setText(length)
-        self.used.setText("" if lay is None else f"{lay.used_share:.0%} used, ≈ {cutting_minutes(lay):.0f} min")
+        self.used.setText(
+            "" if lay is None else f"{lay.used_share:.0%} used, ≈{_TIED}{cutting_minutes(lay):.0f}{_TIED}min"
+        )
         self.used.setToolTip("The share of the cloth that is used, and about how long spreading and cutting take")
         self.aside.setText(aside)
         self.aside.setVisible(bool(aside))
