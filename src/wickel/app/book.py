@@ -19,17 +19,12 @@ from wickel.files import (
     save_clients,
     save_schools,
     save_style,
+    slug,
 )
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 
 _Kept = TypeVar("_Kept")
 _STYLE_ENDING = ".wickel-style.json"
-
-
-def slug(name: str) -> str:
-    """A name as part of a file's name."""
-    kept = "".join(sign if sign.isalnum() else "-" for sign in name.lower().replace("'", ""))
-    return "-".join(part for part in kept.split("-") if part) or "unnamed"
 
 
 class StudioBook(QObject):

@@ -5,7 +5,7 @@ from __future__ import annotations
 import shutil
 from pathlib import Path
 
-from wickel.files import UnreadableFile, read_json, save_job
+from wickel.files import UnreadableFile, plain_text, read_json, save_job, slug
 from wickel.studio import orders
 
 
@@ -26,22 +26,20 @@ class StudioFolder:
         except UnreadableFile:
             return path.name
         name, client = value.get("name"), value.get("client")
-        return " · ".join(str(word) for word in (name or path.name, client) if word)
+        return " · ".join(plain_text(str(word)) for word in (name or path.name, client) if word)
 
     def path_for(self, name: str) -> Path:
         """A path for a new job that no other job has."""
-        slug = "-".join(name.lower().replace("'", "").split())
         number = len(self.orders()) + 1
         while list(self.path.glob(f"{number:02}-*")):
             number += 1
-        return self.path / f"{number:02}-{slug}.wickel.json"
+        return self.path / f"{number:02}-{slug(name)}.wickel.json"
 
     def fill_with_demo(self, *, fresh: bool) -> None:
         """Put the demo studio's orders here, those that are not there yet; ``fresh`` begins anew."""
         if fresh:
             shutil.rmtree(self.path, ignore_errors=True)
         for number, job in enumerate(orders(), start=1):
-            slug = "-".join(job.name.lower().replace("'", "").split())
-            path = self.path / f"{number:02}-{slug}.wickel.json"
+            path = self.path / f"{number:02}-{slug(job.name)}.wickel.json"
             if not path.exists():
                 save_job(job, path)

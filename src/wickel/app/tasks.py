@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import multiprocessing
 from collections.abc import Callable
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from multiprocessing.connection import Connection
 from multiprocessing.sharedctypes import Synchronized
@@ -25,6 +26,7 @@ from wickel.lay import (
     Lay,
     LayRefused,
     LayReport,
+    LayStopped,
     Placement,
     Stopped,
     WayFound,
@@ -36,7 +38,8 @@ from wickel.lay import (
     warm_in_background,
 )
 
-PICTURES_A_SECOND = 20
+PICTURES_A_SECOND, _PAUSE = 20, 5
+"""How many pictures of a search are shown at the most; each is followed by a pause so many times as long as it took."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -112,10 +115,10 @@ Tell = Callable[[str, str, object], None]
 
 
 def _until(stopped: Callable[[], bool]) -> LayReport:
-    """The report that ends a search, once it has something, when its task is stopped."""
+    """The report that ends a search when its task is stopped."""
 
-    def report(_progress: float, best: object) -> None:
-        if stopped() and best is not None:
+    def report(_progress: float, _best: object) -> None:
+        if stopped():
             raise Stopped
 
     return report
@@ -195,15 +198,16 @@ def run_task(task: Task, tell: Tell, stopped: Callable[[], bool]) -> None:
 def run_lays(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
     """Do a task, telling of every better lay (at most 20 a second) and of the end."""
     shown: dict[str, float] = {}
-    shown_at = 0.0
+    show_from = 0.0
 
     def report(_progress: float, best: Callable[[], Lay] | None) -> None:
-        nonlocal shown_at
-        if stopped() and best is not None:
+        nonlocal show_from
+        if stopped():
             raise Stopped
-        if best is not None and perf_counter() - shown_at > 1 / PICTURES_A_SECOND:
+        if best is not None and perf_counter() > show_from:
+            began = perf_counter()
             lay = best()
-            shown_at = perf_counter()
+            show_from = perf_counter() + max(1 / PICTURES_A_SECOND, _PAUSE * (perf_counter() - began))
             if lay.lay_length_mm < shown.get(lay.way, float("inf")) - 1e-6:
                 shown[lay.way] = lay.lay_length_mm
                 tell("improved", lay.way, lay)
@@ -218,12 +222,15 @@ def run_lays(task: LayTask, tell: Tell, stopped: Callable[[], bool]) -> None:
 
     alone = tuple(way for way in task.ways if way != STACKED)
     if task.held:
-        found(_around_held(task, report))
+        with suppress(LayStopped):
+            found(_around_held(task, report))
     elif alone:
         search = {"seed": task.seed, "effort": task.effort, "workers": task.workers}
         lay_ways(task.pieces, task.cloth, alone, report=report, found=found, **search)
     if STACKED in task.ways and not stopped():
-        found(_stacked(task, report))
+        own = _stacked(task, report)
+        if own is not None:
+            found(own)
     tell("finished", "", None)
 
 
@@ -235,8 +242,8 @@ def _around_held(task: LayTask, report: LayReport) -> WayFound:
     return WayFound(way=way, lay=lay)
 
 
-def _stacked(task: LayTask, report: LayReport) -> WayFound:
-    """The lay of the cloth in hand when it is stacked with its partner."""
+def _stacked(task: LayTask, report: LayReport) -> WayFound | None:
+    """The lay of the cloth in hand when it is stacked with its partner; None when it was stopped before there was one."""
 
     def quiet(progress: float, best: Callable[[], Lay] | None) -> None:
         report(progress, None)  # half of a pair of lays is no picture
@@ -247,6 +254,8 @@ def _stacked(task: LayTask, report: LayReport) -> WayFound:
         both = stacked_lays(
             task.pieces, *task.pile, seed=task.seed, effort=task.effort, workers=task.workers, report=quiet
         )
+    except LayStopped:
+        return None
     except LayRefused as reason:
         return WayFound(way=STACKED, refusal=str(reason))
     return WayFound(way=STACKED, lay=both[task.pile.index(task.cloth)])

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import os
 import sys
+from collections.abc import Iterable
 from pathlib import Path
 from typing import Annotated, NoReturn
 
@@ -51,6 +53,16 @@ def opened(path: Path) -> tuple[Job, tuple[CutPiece, ...]]:
         return job, cut_pieces(job)
     except (JobRefused, DraftRefused) as reason:
         fail(reason, UNUSABLE)
+
+
+def apart(inputs: Iterable[Path], outputs: Iterable[Path]) -> None:
+    """Make sure that nothing that is read is written over, and nothing written twice; ends otherwise."""
+    taken = {os.path.realpath(path): "that is read" for path in inputs}
+    for path in outputs:
+        real = os.path.realpath(path)
+        if real in taken:
+            fail(f"{path.name} is the file {taken[real]}: give what is written another name.", UNUSABLE)
+        taken[real] = "that another output is written to"
 
 
 def written(path: Path, content: str | bytes) -> None:

@@ -10,14 +10,38 @@ from typing import Annotated, Any
 
 import typer
 
-from wickel.cli.common import ENDLESS, MOST_SECONDS, REFUSED, UNUSABLE, AsJson, JobPath, app, fail, opened, written
+from wickel.cli.common import (
+    ENDLESS,
+    MOST_SECONDS,
+    REFUSED,
+    UNUSABLE,
+    AsJson,
+    JobPath,
+    apart,
+    app,
+    fail,
+    opened,
+    written,
+)
 from wickel.cloth import BadWay, planned, way_name
 from wickel.draft import TapeCheck
-from wickel.files import dumped, job_record, lay_drawing, lay_record, piece_drawing, save_lays, svg_text
+from wickel.files import (
+    UniqueNames,
+    dumped,
+    job_record,
+    lay_drawing,
+    lay_record,
+    piece_drawing,
+    save_lays,
+    svg_text,
+)
 from wickel.job import BEST, Job, drafted, lay_job
 from wickel.lay import DEFAULT_EFFORT, Lay, LayRefused, LayReport, Level, Stopped
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.yardage import need, shown_buy
+
+_FIRST_LAY_S, _FIRST_LAY_EACH_S = 0.5, 0.01
+"""How much longer than asked a search may take that has no lay yet, and for each copy to be cut."""
 
 
 @app.command()
@@ -28,15 +52,18 @@ def draft(
 ) -> None:
     """Draft the pieces of a job: one SVG a piece at 1:1, and all as plain outlines in a job file."""
     job, pieces = opened(job_path)
-    files = []
+    names = UniqueNames()
+    made: dict[str, str] = {}
     for garment in job.garments:
         for piece in drafted(garment).pattern.pieces:
-            name = f"{garment.id}-{piece.id}.svg"
-            written(out / name, svg_text(piece_drawing(piece), f"{job.name} · {piece.name}"))
-            files.append(name)
-    plain = dumped(job_record(Job(name=job.name, unit=job.unit, cloths=job.cloths, pieces=pieces))) + "\n"
-    written(out / "pieces.wickel.json", plain)
-    files.append("pieces.wickel.json")
+            name = f"{names.name(f'{garment.id}-{piece.id}')}.svg"
+            made[name] = svg_text(piece_drawing(piece), f"{job.name} · {piece.name}")
+    plain = Job(name=job.name, unit=job.unit, cloths=job.cloths, pieces=pieces)
+    made["pieces.wickel.json"] = dumped(job_record(plain)) + "\n"
+    files = list(made)
+    apart((job_path,), [out / name for name in files])
+    for name, text in made.items():
+        written(out / name, text)
     print(json.dumps({"written": files}) if as_json else "\n".join(files))
 
 
@@ -45,9 +72,10 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
     """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
     job, pieces = opened(job_path)
     checks = [c for garment in job.garments for c in drafted(garment).checks]
+    until = _until(perf_counter(), MOST_SECONDS, sum(order.copies for piece in pieces for order in piece.orders))
     try:
-        lays = lay_job(job, pieces, fold=_fold(job.fold))
-    except LayRefused as reason:
+        lays = lay_job(job, pieces, fold=_fold(job.fold), report_until=until)
+    except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)
     findings = [finding for lay in lays for finding in lay.findings]
     if as_json:
@@ -100,12 +128,20 @@ def _fold(fold: str) -> str:
     return fold
 
 
-def _until(started: float, most_s: float) -> Callable[[float], LayReport]:
-    """For each share of the time the report that ends a search when that is over."""
+def _until(started: float, most_s: float, pieces: int) -> Callable[[float], LayReport]:
+    """For a part of the time that is left the report that ends a search when that is over.
 
-    def until(share: float) -> LayReport:
+    A search that has nothing to show yet may take a little longer, the more pieces the longer.
+    """
+    end = started + most_s
+    last = end + _FIRST_LAY_S + _FIRST_LAY_EACH_S * pieces
+
+    def until(part: float) -> LayReport:
+        now = perf_counter()
+        mine = now + part * max(0.0, end - now)
+
         def report(_progress: float, best: object) -> None:
-            if best is not None and perf_counter() - started > most_s * share:
+            if perf_counter() > (last if best is None else mine):
                 raise Stopped
 
         return report
@@ -132,13 +168,14 @@ def lay(
 ) -> None:
     """Lay the pieces of a job on its cloths and say how much to buy."""
     job, pieces = opened(job_path)
+    apart((job_path,), [path for path in (out, svg, pdf) if path is not None])
     way = _fold(fold or job.fold)
     most_s = MOST_SECONDS if seconds is None else seconds
     steps = effort or (DEFAULT_EFFORT if seconds is None else ENDLESS)
-    until = _until(perf_counter(), most_s)
+    until = _until(perf_counter(), most_s, sum(order.copies for piece in pieces for order in piece.orders))
     try:
         lays = lay_job(job, pieces, fold=way, seed=seed, effort=steps, workers=workers, report_until=until)
-    except LayRefused as reason:
+    except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)
     broken = [f for one in lays for f in one.broken]
     if broken:
@@ -148,7 +185,7 @@ def lay(
             save_lays(lays, out)
         except OSError as reason:
             fail(f"{out.name} cannot be written: {reason.strerror}.", REFUSED)
-    _export(lays, job, svg, pdf)
+    _export(lays, job, job_path, svg, pdf)
     if as_json:
         print(json.dumps(lay_record(lays)))
         return
@@ -171,20 +208,24 @@ def _lay_line(one: Lay, unit: Unit) -> str:
     )
 
 
-def _export(lays: tuple[Lay, ...], job: Job, svg: Path | None, pdf: Path | None) -> None:
+def _export(lays: tuple[Lay, ...], job: Job, job_path: Path, svg: Path | None, pdf: Path | None) -> None:
     """Write SVG and PDF of every lay.
 
     With several each gets the cloth's id before the ending, and those of one cloth, one on each length of it, a number.
     """
     title = job.name or "Lay"
+    names = UniqueNames()
     for k, one in enumerate(lays):
         same = [n for n, other in enumerate(lays) if other.cloth.id == one.cloth.id]
         number = f"-{same.index(k) + 1}" if len(same) > 1 else ""
-        ending = f"-{one.cloth.id}{number}" if len(lays) > 1 else ""
+        ending = f"-{names.name(one.cloth.id + number)}" if len(lays) > 1 else ""
         if svg is not None:
-            text = svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}")
-            written(svg.with_stem(f"{svg.stem}{ending}"), text)
+            path = svg.with_stem(f"{svg.stem}{ending}")
+            apart((job_path,), [path])
+            written(path, svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}"))
         if pdf is not None:
             from wickel.files.pdf import lay_pdf  # ReportLab takes long to load and few runs need it
 
-            written(pdf.with_stem(f"{pdf.stem}{ending}"), lay_pdf(one, title, job.unit))
+            path = pdf.with_stem(f"{pdf.stem}{ending}")
+            apart((job_path,), [path])
+            written(path, lay_pdf(one, title, job.unit))

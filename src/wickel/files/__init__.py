@@ -4,9 +4,10 @@ from wickel.files.book import read_clients, read_schools, save_clients, save_sch
 from wickel.files.drawing import Drawing, Label, Layer, Stroke, lay_drawing, piece_drawing
 from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_job, save_job
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays
+from wickel.files.names import UniqueNames, plain_text, safe_name, slug
 from wickel.files.own_file import StyleFileRecord, read_style, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
-from wickel.files.saving import csv_text, dumped, saved
+from wickel.files.saving import csv_text, dumped, locked, private_folder, saved, sweep
 from wickel.files.svg import svg_text
 from wickel.files.swatch import border_svg, tile_mm, tile_svg
 from wickel.files.table_store import TableStore
@@ -20,6 +21,7 @@ __all__ = [
     "Stroke",
     "StyleFileRecord",
     "TableStore",
+    "UniqueNames",
     "UnreadableFile",
     "border_svg",
     "csv_text",
@@ -30,21 +32,27 @@ __all__ = [
     "lay_drawing",
     "lay_record",
     "lay_text",
+    "locked",
     "parsed_json",
     "piece_drawing",
+    "plain_text",
+    "private_folder",
     "read_clients",
     "read_job",
     "read_json",
     "read_lays",
     "read_schools",
     "read_style",
+    "safe_name",
     "save_clients",
     "save_job",
     "save_lays",
     "save_schools",
     "save_style",
     "saved",
+    "slug",
     "svg_text",
+    "sweep",
     "tile_mm",
     "tile_svg",
 ]

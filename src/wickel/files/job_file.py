@@ -6,13 +6,28 @@ then builds the job. Unknown keys are left alone, so that newer files can still 
 
 from __future__ import annotations
 
+import re
 from base64 import b64decode, b64encode
 from pathlib import Path
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, ValidationError, model_validator
+from pydantic import AfterValidator, Field, ValidationError, model_validator
 
-from wickel.cloth import BadCloth, Border, BorderAt, Cloth, Design, Figure, Flaw, Kind, Motif, Print, Repeat
+from wickel.cloth import (
+    BadCloth,
+    BadWay,
+    Border,
+    BorderAt,
+    Cloth,
+    Design,
+    Figure,
+    Flaw,
+    Kind,
+    Motif,
+    Print,
+    Repeat,
+    planned,
+)
 from wickel.files.own_file import OwnStyleRecord, own_style, own_style_record
 from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import (
@@ -33,7 +48,7 @@ from wickel.files.records import (
 )
 from wickel.files.saving import dumped, saved
 from wickel.geometry import Outline, Point
-from wickel.job import AskedOfPrint, Garment, Job
+from wickel.job import BEST, AskedOfPrint, Garment, Job
 from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint
 from wickel.units import Unit
 
@@ -158,8 +173,8 @@ class ClothRecord(FileRecord):
     squaring_mm: Number = 25.0
     step_mm: FinePositive = 100.0
     length_at_hand_mm: FinePositive | None = None
-    price: Annotated[float, Field(ge=0, allow_inf_nan=False)] | None = None
-    colour: Annotated[str, Field(max_length=20)] = ""
+    price: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)] | None = None
+    colour: Annotated[str, Field(max_length=200)] = ""
     kind: Literal["woven", "knit", "non-woven"] = "woven"
     fibre: Text = ""
     stretch: StretchRecord | None = None
@@ -176,6 +191,15 @@ class ClothRecord(FileRecord):
     figure: Name = "plain"
     motif: MotifRecord | None = None
     picture_png: Annotated[str, Field(max_length=MOST_PICTURE)] = ""
+
+
+def _known_fold(text: str) -> str:
+    if text != BEST:
+        try:
+            planned(text)
+        except BadWay as reason:
+            raise ValueError(f"{reason} Or {BEST}") from None
+    return text
 
 
 class OnPrintRecord(FileRecord):
@@ -211,7 +235,7 @@ class JobRecord(FileRecord):
     client: Text = ""
     due: Text = ""
     unit: Literal["cm", "in"] = "cm"
-    fold: Name = "best"
+    fold: Annotated[Name, AfterValidator(_known_fold)] = BEST
     garments: Annotated[list[GarmentRecord], Field(max_length=200)] = []
     cloths: Annotated[list[ClothRecord], Field(min_length=1, max_length=200)]
     pieces: Annotated[list[PieceRecord], Field(max_length=MOST_PIECES)] = []
@@ -288,7 +312,7 @@ def _sentence(text: str) -> str:
     return text if text.endswith(".") else text + "."
 
 
-_CLOTH_BY_HAND = {"print", "kind", "stretch", "flaws", "remnant", "figure", "motif", "picture_png"}
+_CLOTH_BY_HAND = {"print", "kind", "stretch", "flaws", "remnant", "figure", "motif", "picture_png", "colour"}
 """Keys of a cloth that do not stand in the core under the same name with the same value."""
 
 
@@ -296,6 +320,7 @@ def _cloth(record: ClothRecord) -> Cloth:
     own = record.model_dump(include=set(ClothRecord.model_fields) - _CLOTH_BY_HAND)
     stretch = record.stretch or StretchRecord()
     design, unheeded = _design(record)
+    colour = _colour(record.colour)
     return Cloth(
         **own,
         print=None if record.print is None else Print(record.print),
@@ -305,8 +330,21 @@ def _cloth(record: ClothRecord) -> Cloth:
         flaws=tuple(Flaw(**flaw.model_dump(include=set(FlawRecord.model_fields))) for flaw in record.flaws),
         remnant=_outline(record.remnant or []),
         design=design,
-        unheeded=unheeded,
+        colour=colour or "",
+        unheeded=unheeded if colour is not None else (*unheeded, "colour"),
     )
+
+
+_COLOUR = re.compile(r"#[0-9a-fA-F]{6}")
+_SHORT_COLOUR = re.compile(r"#([0-9a-fA-F])([0-9a-fA-F])([0-9a-fA-F])")
+
+
+def _colour(text: str) -> str | None:
+    """A colour as #rrggbb, or as nothing; None for one that is written in another way."""
+    short = _SHORT_COLOUR.fullmatch(text)
+    if short:
+        return "#" + "".join(2 * digit for digit in short.groups())
+    return text if not text or _COLOUR.fullmatch(text) else None
 
 
 def _design(record: ClothRecord) -> tuple[Design, tuple[str, ...]]:
@@ -476,6 +514,8 @@ def _cloth_record(cloth: Cloth) -> dict[str, Any]:
         for key in plain
         if getattr(cloth, key) is not None and (key not in new or getattr(cloth, key) != getattr(bare, key))
     }
+    if cloth.colour:
+        record["colour"] = cloth.colour
     if cloth.kind is not Kind.WOVEN:
         record["kind"] = cloth.kind.value
     if cloth.stretch_along or cloth.stretch_across:

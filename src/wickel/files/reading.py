@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 import json
+import stat
 from pathlib import Path
 from typing import Any, NoReturn
 
 from pydantic import ValidationError
+
+from wickel.files.names import plain_text
 
 MOST_BYTES = 12_000_000
 MOST_DEPTH = 40
@@ -17,25 +20,32 @@ class UnreadableFile(ValueError):
 
 
 def read_json(path: Path, what: str) -> dict[str, Any]:
-    """Read a JSON object.
+    """Read a JSON object from a plain file.
 
     Raises:
         UnreadableFile: it is missing, too large, not JSON, too deep, or holds NaN or doubled keys.
     """
+    name = plain_text(path.name)
     try:
-        size = path.stat().st_size
-        if size > MOST_BYTES:
-            raise UnreadableFile(
-                f"{path.name} is {size / 1e6:.0f} MB: a {what} file may have {MOST_BYTES // 1_000_000} MB at most."
-            )
-        data = path.read_bytes()
+        there = path.stat()
+        if stat.S_ISDIR(there.st_mode):
+            raise UnreadableFile(f"{name} is a folder, not a {what} file.")
+        if not stat.S_ISREG(there.st_mode):  # reading a pipe or a device might never end
+            raise UnreadableFile(f"{name} is not a plain file.")
+        with path.open("rb") as file:
+            data = file.read(MOST_BYTES + 1)
     except FileNotFoundError:
-        raise UnreadableFile(f"There is no file {path.name}.") from None
-    except IsADirectoryError:
-        raise UnreadableFile(f"{path.name} is a folder, not a {what} file.") from None
+        raise UnreadableFile(f"There is no file {name}.") from None
     except OSError as reason:
-        raise UnreadableFile(f"{path.name} cannot be read: {reason.strerror}.") from None
-    return parsed_json(data, path.name, what)
+        raise UnreadableFile(f"{name} cannot be read: {reason.strerror}.") from None
+    except ValueError:  # a null character
+        raise UnreadableFile(f"{name} is not a name that a file can have.") from None
+    if len(data) > MOST_BYTES:
+        raise UnreadableFile(
+            f"{name} has {max(there.st_size, len(data)) / 1e6:.0f} MB: a {what} file may have "
+            f"{MOST_BYTES // 1_000_000} MB at most."
+        )
+    return parsed_json(data, name, what)
 
 
 def parsed_json(data: bytes, name: str, what: str) -> dict[str, Any]:
@@ -73,7 +83,7 @@ def _no_doubles(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
     found: dict[str, Any] = {}
     for key, value in pairs:
         if key in found:
-            raise _NotPlain(f"has the key “{key[:40]}” twice in one object: remove one")
+            raise _NotPlain(f"has the key “{plain_text(key[:40])}” twice in one object: remove one")
         found[key] = value
     return found
 
@@ -97,6 +107,7 @@ def first_fault(error: ValidationError, name: str) -> UnreadableFile:
     place = ""
     for step in fault["loc"]:
         place += f"[{step}]" if isinstance(step, int) else f".{step}" if place else str(step)
+    place = plain_text(place)
     message = fault["msg"].removeprefix("Value error, ")
     got = fault.get("input")
     shown = "" if isinstance(got, dict | list) or fault["type"] == "missing" else f", not {str(got)[:40]!r}"

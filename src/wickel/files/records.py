@@ -7,18 +7,29 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
 from wickel.body import MEASUREMENTS, Body
 from wickel.draft import DEFAULT_PRESET, Allowances
 from wickel.draft.operations import OPERATIONS, Change, Spot
+from wickel.files.names import plain_text
 
 FARTHEST_MM = 1e5
 
 Number = Annotated[float, Field(allow_inf_nan=False, ge=-FARTHEST_MM, le=FARTHEST_MM)]
-Name = Annotated[str, Field(min_length=1, max_length=200)]
-Text = Annotated[str, Field(max_length=2000)]
-FinePositive = Annotated[float, Field(gt=0, allow_inf_nan=False)]
+
+
+def _named(text: str) -> str:
+    if not text.strip():
+        raise ValueError("should have a character that can be seen")
+    return text
+
+
+Text = Annotated[str, Field(max_length=2000), AfterValidator(plain_text)]
+"""Words: what cannot be shown or written again (control characters, lone surrogates) is left out."""
+
+Name = Annotated[str, Field(min_length=1, max_length=200), AfterValidator(plain_text), AfterValidator(_named)]
+FinePositive = Annotated[float, Field(gt=0, le=FARTHEST_MM, allow_inf_nan=False)]
 
 
 class FileRecord(BaseModel):

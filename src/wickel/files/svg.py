@@ -6,6 +6,7 @@ from collections.abc import Callable
 from xml.sax.saxutils import escape, quoteattr
 
 from wickel.files.drawing import Drawing, Label, Layer, Stroke
+from wickel.files.names import plain_text
 from wickel.geometry import Point
 
 _STYLE: dict[Layer, str] = {
@@ -34,7 +35,7 @@ def svg_text(drawing: Drawing, title: str) -> str:
         '<?xml version="1.0" encoding="UTF-8"?>',
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{width:.4f}mm" height="{height:.4f}mm" '
         f'viewBox="0 0 {width:.4f} {height:.4f}">',
-        f"<title>{escape(title)}</title>",
+        f"<title>{escape(plain_text(title))}</title>",
     ]
     for layer in Layer:
         strokes = [stroke for stroke in drawing.strokes if stroke.layer is layer]
@@ -49,7 +50,7 @@ def svg_text(drawing: Drawing, title: str) -> str:
 
 
 def _of(of: str) -> str:
-    return f" data-of={quoteattr(of)}" if of else ""
+    return f" data-of={quoteattr(plain_text(of))}" if of else ""
 
 
 def _path(stroke: Stroke, there: Callable[[Point], str]) -> str:
@@ -59,5 +60,6 @@ def _path(stroke: Stroke, there: Callable[[Point], str]) -> str:
 
 def _text(label: Label, there: Callable[[Point], str]) -> str:
     x, y = there(label.at).split(",")
+    words = escape(plain_text(label.text))
     turn = f' transform="rotate(-90 {x} {y})"' if label.upright else ""
-    return f'<text x="{x}" y="{y}"{turn} font-size="{label.height_mm:.2f}"{_of(label.of)}>{escape(label.text)}</text>'
+    return f'<text x="{x}" y="{y}"{turn} font-size="{label.height_mm:.2f}"{_of(label.of)}>{words}</text>'

@@ -123,6 +123,24 @@ def simple_outline(points: Sequence[Point], *, least_area_mm2: float = 1.0) -> O
     return outline
 
 
+def cover(outline: Outline, *, closed_mm: float = 2.0, grown_mm: float = 0.1) -> Outline:
+    """A plainer outline, counter-clockwise, that covers another and reaches no farther than its box.
+
+    What is narrower than twice ``closed_mm`` is closed (a dilation followed by an erosion), and what bends less than
+    ``grown_mm`` is straightened outwards. For outlines of thousands of corners, where no such gap is of use.
+    """
+    shape = Polygon(outline)
+    box = shapely.box(*shape.bounds)
+    grown = shape.buffer(closed_mm).buffer(grown_mm - closed_mm).simplify(0.9 * grown_mm)
+    plain = shapely.intersection(grown, box)
+    whole = Polygon(plain.exterior) if isinstance(plain, Polygon) else shape.convex_hull
+    return outline_of(whole if whole.buffer(1e-6).covers(shape) else shape.convex_hull)
+
+
+_QUICK_CORNERS = 64
+"""So many corners are looked at before all are."""
+
+
 def is_mirror_symmetric(outline: Sequence[Point], axis_deg: float, *, tolerance_mm: float = 0.05) -> bool:
     """Whether the outline is its own mirror image about some line of the given direction.
 
@@ -140,6 +158,15 @@ def is_mirror_symmetric(outline: Sequence[Point], axis_deg: float, *, tolerance_
         )
         for x, y in outline
     ]
-    there = shapely.distance(shapely.points(mirrored), shape.exterior)
-    back = shapely.distance(shapely.points(list(outline)), shapely.linearrings(mirrored))
-    return bool(there.max() <= tolerance_mm and back.max() <= tolerance_mm)
+    few = mirrored[:: max(1, len(mirrored) // _QUICK_CORNERS)]
+    if shapely.distance(shapely.points(few), shape.exterior).max() > tolerance_mm:
+        return False
+    return _all_near(mirrored, outline, tolerance_mm) and _all_near(outline, mirrored, tolerance_mm)
+
+
+def _all_near(points: Sequence[Point], outline: Sequence[Point], within_mm: float) -> bool:
+    """Whether every point lies so near to an outline."""
+    ends = [*outline[1:], outline[0]]
+    sides = shapely.STRtree(shapely.linestrings(list(zip(outline, ends, strict=True))))
+    near, _ = sides.query(shapely.points(list(points)), predicate="dwithin", distance=within_mm)
+    return len(set(near.tolist())) == len(points)

@@ -256,6 +256,8 @@ def cell_of(
         )
         unmatched = min((mm for mm in (unmatched, free) if mm is not None), default=None)
     lines = tuple(_line(own, lays.get(own.way)) for own in found)
+    if known is not None:  # a search that was stopped has not come to every way
+        lines += tuple(line for line in known.ways if all(own.way != line.way for own in found))
     best = min(lays.values(), key=rank, default=None)
     refusal = "" if best is not None else next((own.refusal for own in found if own.refusal), "No way can hold it.")
     each: tuple[Lay, ...] = ()

@@ -20,6 +20,7 @@ from wickel.lay import (
     Lay,
     LayRefused,
     LayReport,
+    LayStopped,
     fits_nowhere,
     fold_lines,
     lay_ways,
@@ -212,10 +213,11 @@ def lay_job(
     A cloth that is sold in fixed lengths has a lay for each length that is needed.
 
     Two cloths of one width that share pieces can be ``stacked``; the others then lie the shortest way.
-    ``report_until`` gives the report for a cloth, told the share of all cloths that is done after it. Where something
-    is asked of the print, half of it goes into what that costs.
+    ``report_until`` gives the report for a cloth, told which part of the time that is left then is the cloth's. Where
+    something is asked of the print, half of that goes into what it costs.
 
     Raises:
+        LayStopped: the report stopped it before there was any lay.
         LayRefused: the way cannot hold a piece, or no way can.
         BadWay: no such way.
     """
@@ -226,21 +228,22 @@ def lay_job(
         pile = next((both for both in piles if both is not None), None)
         if pile is None:
             raise LayRefused("Stacking takes two cloths of one width and print that share pieces: lay each by itself.")
-        report = report_until(2 / len(cloths))
+        report = report_until(min(1.0, 2 / len(cloths)))
         both = stacked_lays(pieces, *pile, seed=seed, effort=effort, workers=workers, report=report)
         piled = {lay.cloth.id: lay for lay in both}
     lays: list[Lay] = []
-    for k, cloth in enumerate(cloths, 1):
+    for k, cloth in enumerate(cloths):
         if cloth.id in piled:
             lays.append(piled[cloth.id])
             continue
         ways = alone_ways() if fold in (BEST, STACKED) else (fold,)
         # a lay on each of several fixed lengths has no price of matching: their parting hangs on more than that
         asked = () if cloth.sold_length_mm is not None else wishes(pieces, cloth)
-        report = report_until((k - 0.5 if asked else k) / len(cloths))
+        left = len(cloths) - k
+        report = report_until(1 / left / (2 if asked else 1))
         own = lays_on(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
         if asked:
-            report = report_until(k / len(cloths))
+            report = report_until(1 / (2 * left - 1))
             free = length_without(
                 own[0].pieces, cloth, ways, asked, seed=seed, effort=effort, workers=workers, report=report
             )
@@ -276,5 +279,7 @@ def lays_on(
     found = lay_ways(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
     best = shortest(found)
     if best is None:
-        raise LayRefused(found[-1].refusal if found else "No way of spreading is known.")
+        if not found:
+            raise LayStopped
+        raise LayRefused(found[-1].refusal)
     return (best,)

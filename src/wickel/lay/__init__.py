@@ -21,7 +21,7 @@ from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
 from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
-from wickel.lay.parts import LayRefused, fits_nowhere
+from wickel.lay.parts import LayRefused, LayStopped, fits_nowhere
 from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better, matching_cost, rank
 from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_table, on_table, table_map
 from wickel.lay.stacked import stack_partner, stacked_lays
@@ -42,6 +42,7 @@ __all__ = [
     "Lay",
     "LayRefused",
     "LayReport",
+    "LayStopped",
     "Level",
     "Mark",
     "OnPrint",

@@ -15,7 +15,8 @@ from wickel.cloth import Cloth
 from wickel.geometry import bounds, unfolded
 from wickel.lay.demand import CutPiece, copies_mm2, cut_from, fold_lines
 from wickel.lay.make import LayReport
-from wickel.lay.parts import LayRefused
+from wickel.lay.nest import Stopped
+from wickel.lay.parts import LayRefused, LayStopped
 from wickel.lay.placement import Finding, Lay, Level, Placement, rank
 from wickel.lay.ways import lay_ways, shortest
 
@@ -90,18 +91,35 @@ def lays_in_lengths(
     """One lay for each fixed length of a cloth that is needed, each no longer than it holds.
 
     Raises:
+        LayStopped: the report stopped it before every part had its place.
         LayRefused: a part that no fixed length holds, or no way can.
     """
+    stopped = False
+
+    def quiet(_progress: float, _best: object) -> None:
+        nonlocal stopped
+        try:
+            if report is not None:
+                report(0.0, None)
+        except Stopped:
+            stopped = True
+            raise
+
     units = sorted(_units(pieces, cloth), key=lambda unit: _size(unit, cloth), reverse=True)
     shares: list[tuple[list[_Unit], Lay]] = []
     for unit in units:
         for k, (own, _) in enumerate(shares):
-            lay = _fitting(_pieces((*own, unit)), cloth, ways, seed)
+            lay = _fitting(_pieces((*own, unit)), cloth, ways, seed, quiet)
+            if stopped:
+                raise LayStopped
             if lay is not None:
                 shares[k] = ([*own, unit], lay)
                 break
         else:
-            shares.append(([unit], _alone(unit.piece.name, _pieces((unit,)), cloth, ways, seed)))
+            lay = _shortest(_pieces((unit,)), cloth, ways, seed, _QUICK, 1, quiet)
+            if stopped:
+                raise LayStopped
+            shares.append(([unit], _checked(lay, unit, cloth)))
     lays = []
     for own, quick in shares:
         longer = _shortest(_pieces(own), cloth, ways, seed, effort, workers, report)
@@ -109,16 +127,15 @@ def lays_in_lengths(
     return tuple(replace(lay, findings=(*lay.findings, *_parted_seams(lay, lays))) for lay in lays)
 
 
-def _alone(name: str, pieces: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], seed: int) -> Lay:
+def _checked(lay: Lay | None, unit: _Unit, cloth: Cloth) -> Lay:
     """The lay of one unit on a length of its own. Raises ``LayRefused`` with what is in its way."""
-    lay = _shortest(pieces, cloth, ways, seed, _QUICK, 1, None)
     if lay is not None and lay.broken:
-        raise LayRefused(f"{lay.broken[0].text} {lay.broken[0].way_out}".strip(), pieces[0].id)
+        raise LayRefused(f"{lay.broken[0].text} {lay.broken[0].way_out}".strip(), unit.piece.id)
     if lay is None or lay.lay_length_mm > room_mm(cloth) + _SAME_MM:
         raise LayRefused(
-            f"{name} does not fit on a length of {cloth.shown_name} as it is sold: take cloth that is "
+            f"{unit.piece.name} does not fit on a length of {cloth.shown_name} as it is sold: take cloth that is "
             "sold in longer lengths, or split the piece with a seam.",
-            pieces[0].id,
+            unit.piece.id,
         )
     return lay
 
@@ -132,11 +149,13 @@ def _size(unit: _Unit, cloth: Cloth) -> tuple[float, float]:
     return (round(max(box.width, box.height), 1), copies_mm2(_pieces((unit,)), cloth))
 
 
-def _fitting(pieces: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], seed: int) -> Lay | None:
+def _fitting(
+    pieces: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], seed: int, report: LayReport
+) -> Lay | None:
     """A quick lay of some pieces, in any way, that is no longer than a fixed length holds; None when none is found."""
     if copies_mm2(pieces, cloth) / cloth.lay_width_mm > room_mm(cloth) + _SAME_MM:
         return None
-    lay = _shortest(pieces, cloth, ways, seed, _QUICK, 1, None)
+    lay = _shortest(pieces, cloth, ways, seed, _QUICK, 1, report)
     fits = lay is not None and lay.complete and lay.lay_length_mm <= room_mm(cloth) + _SAME_MM
     return lay if fits else None
 

@@ -10,11 +10,26 @@ from time import perf_counter
 from shapely.geometry import Polygon, box
 
 from wickel.cloth import Cloth, SectionPlan, Spread, depth_fits, planned, spread
-from wickel.geometry import Outline, area, bounds, moved, outline_of
+from wickel.geometry import Outline, area, bounds, cover, moved, outline_of
 from wickel.lay.constraints import Laid, Obstacle, alike_plies, constrained, obstacles_on, steady_plies, whole_repeat_mm
 from wickel.lay.demand import CutPiece, cut_from
-from wickel.lay.nest import Candidate, Item, NoPlace, Problem, Report, Solution, Spot, Stopped, quick_length, search
-from wickel.lay.parts import LayRefused, Options, Part, Pose, options_for, parts_at, parts_for
+from wickel.lay.nest import (
+    MANY_CANDIDATES,
+    ORDERS,
+    VERY_MANY_CANDIDATES,
+    Candidate,
+    Item,
+    NoPlace,
+    Problem,
+    Report,
+    Solution,
+    Spot,
+    Stopped,
+    Tick,
+    quick_length,
+    search,
+)
+from wickel.lay.parts import LayRefused, LayStopped, Options, Part, Pose, options_for, parts_at, parts_for
 from wickel.lay.placement import Finding, Lay, Level, Placement, better
 from wickel.lay.rules import findings
 from wickel.lay.slant import placed_on_slant
@@ -26,8 +41,14 @@ _DEPTHS_TRIED, _DEPTHS_KEPT, _DEPTH_EFFORT = 10, 3, 30
 RIVAL_EFFORT = 2000
 """Steps at most for a simpler way that is searched first, so that time is left for the way itself."""
 
-_MOST_LOOKS = 24
-"""How many times an order is tried in another section."""
+_MOST_LOOKS, _FEWER_LOOKS = 24, 6
+"""How many times an order is tried in another section; how many times with many candidates, each look being slow."""
+
+_FIRST_STEPS, _TIMES = ORDERS + 20, 3
+"""With several sections each gets a first lay of so many steps, then all go on with so many times as many."""
+
+_MOST_CORNERS = 800
+"""An outline of more corners is nested by one that covers it: what is too fine to lie in is closed."""
 
 Held = tuple[Placement, ...]
 """Placements of an earlier lay that are to stay where they are."""
@@ -56,11 +77,23 @@ def make_lay(
     their lengths add up.
 
     Raises:
+        LayStopped: the report stopped it before there was any lay.
         LayRefused: the way cannot hold a piece, or has a section that nothing needs, or cannot lie so around what
             is held.
         BadWay: no such way.
     """
-    return Laying(pieces, cloth, way, seed=seed, workers=workers, alone=bool(held), held=held).go_on(effort, report)
+    try:
+        laying = Laying(
+            pieces, cloth, way, seed=seed, workers=workers, alone=bool(held), held=held, tick=ticking(report)
+        )
+    except Stopped:
+        raise LayStopped from None
+    return laying.go_on(effort, report)
+
+
+def ticking(report: LayReport | None) -> Tick:
+    """What is called while a search is still planned and has nothing to show: it may raise ``Stopped``."""
+    return (lambda: None) if report is None else (lambda: report(0.0, None))
 
 
 class Laying:
@@ -68,7 +101,11 @@ class Laying:
 
     Which orders are cut double and which singly is looked into unless it is not to ``settle`` that. One that is not
     ``alone`` looks at the simpler ways beside it, which it must not be longer than. ``like`` are the placements of a
-    lay of pieces much alike, one section, which is tried too. Raises what ``make_lay`` does when it is made.
+    lay of pieces much alike, one section, which is tried too. ``tick`` is called often while it is made.
+
+    Raises:
+        LayRefused, BadWay: as ``make_lay``, when it is made.
+        Stopped: ``tick`` raised it.
     """
 
     def __init__(
@@ -83,7 +120,10 @@ class Laying:
         settle: bool = True,
         held: Held = (),
         like: Held = (),
+        tick: Tick = lambda: None,
     ) -> None:
+        self._tick = tick
+        self._shown: tuple[tuple[Solution | None, ...], Lay] | None = None
         self._held = {placement.id: placement for placement in held}
         self.way, self._cloth, self._seed, self._workers = way, cloth, seed, workers
         self._seconds, self._effort, self._stopped = 0.0, 0, False
@@ -93,7 +133,7 @@ class Laying:
         asked = planned(way)
         if asked[0].way.takes_two:
             raise LayRefused(f"{cloth.shown_name} lies alone here: two cloths of one width are needed to stack them.")
-        self._plans = tuple(_with_depth(plan, self._pieces, cloth, seed) for plan in asked)
+        self._plans = tuple(_with_depth(plan, self._pieces, cloth, seed, tick) for plan in asked)
         width, reserve = cloth.lay_width_mm, cloth.reserve_mm
         self._probes = tuple(spread(_text((plan,)), width, 1.0, reserve).sections[0] for plan in self._plans)
         options = options_for(self._pieces, cloth, self._probes)
@@ -171,7 +211,13 @@ class Laying:
         for plan in plans:
             try:
                 yield Laying(
-                    self._pieces, self._cloth, _text((plan,)), seed=self._seed, workers=self._workers, alone=True
+                    self._pieces,
+                    self._cloth,
+                    _text((plan,)),
+                    seed=self._seed,
+                    workers=self._workers,
+                    alone=True,
+                    tick=self._tick,
                 )
             except LayRefused:
                 continue
@@ -182,13 +228,15 @@ class Laying:
         A section that is left with nothing is left out.
         """
         chosen = {order: next(iter(homes)) for order, homes in options.items()}
-        best = sum(self._quick_mm(k, own) for k, own in enumerate(parts))
-        looks, won = 0, True
+        shapes = sum(len(part.poses) for own in parts for part in own)
+        most = 0 if shapes > VERY_MANY_CANDIDATES else _FEWER_LOOKS if shapes > MANY_CANDIDATES else _MOST_LOOKS
+        best = sum(self._quick_mm(k, own) for k, own in enumerate(parts)) if most else 0.0
+        looks, won = 0, most > 0
         while won:
             won = False
             for order, homes in options.items():
                 for other in homes:
-                    if other == chosen[order] or looks >= _MOST_LOOKS:
+                    if other == chosen[order] or looks >= most:
                         continue
                     looks += 1
                     tried = parts_at(options, {**chosen, order: other}, len(self._probes))
@@ -209,7 +257,7 @@ class Laying:
         if self._plans[k].way.slanting:
             return probe.cloth_length_mm
         items = items_of(parts, self._cloth.margin_mm)
-        return quick_length(Problem(items=items)) * probe.cloth_length_mm / probe.length_mm
+        return quick_length(Problem(items=items), self._tick) * probe.cloth_length_mm / probe.length_mm
 
     @property
     def least_mm(self) -> float:
@@ -233,47 +281,77 @@ class Laying:
         return max(copies / self._cloth.lay_width_mm, each * max(longest, *folds.values(), 0.0))
 
     def go_on(self, effort: int, report: LayReport | None = None) -> Lay:
-        """Search for so many more steps, from the best lay so far when there is one; the best lay."""
-        simpler = [rival.go_on(min(effort, RIVAL_EFFORT), report) for rival in self._rivals]
+        """Search for so many more steps, from the best lay so far when there is one; the best lay.
+
+        Raises:
+            LayStopped: the report stopped it before there was any lay, now or before.
+            LayRefused: a piece has no place where the print is as it is asked.
+        """
+        simpler: list[Lay] = []
+        for rival in self._rivals:
+            try:
+                simpler.append(rival.go_on(min(effort, RIVAL_EFFORT), report))
+            except LayStopped:
+                break
         self._search(effort, report)
-        lay = self._lay(self._done)
+        if None in self._done:
+            if not simpler:
+                raise LayStopped
+            lay, simpler = simpler[0], simpler[1:]
+            lay = replace(lay, spread=replace(lay.spread, way=self.way))
+        else:
+            lay = self._lay(self._done)
         for other in simpler:
             if better(other, lay):
                 lay = replace(other, spread=replace(other.spread, way=self.way))
         return lay
 
     def _search(self, effort: int, report: LayReport | None) -> None:
+        """Search every section for so many more steps; one that is stopped may leave sections without a solution."""
         started, self._stopped = perf_counter(), False
-        for k, own in enumerate(self._parts):
-            if self._plans[k].way.slanting:
-                self._done[k] = self._done[k] or placed_on_slant(own, self._probes[k])
-                continue
-            problem = Problem(
-                items=tuple(
-                    replace(item, locked=self._locked[k].get(number))
-                    for number, item in enumerate(items_of(own, self._cloth.margin_mm, self._obstacles[k]))
-                ),
-                obstacles=tuple(
-                    moved(self._cloth.margin_mm / 2, 0.0).all(obstacle.outline) for obstacle in self._obstacles[k]
-                ),
-                start=self._done[k],
-                guess=self._guess,
-                seed=self._seed + self._effort,
-                effort=effort,
-                workers=self._workers,
-            )
-            try:
-                self._done[k] = search(problem, self._relay(k, report))
-            except NoPlace as where:
-                piece = next(p for p in self._pieces if p.id == own[where.item].piece)
-                raise LayRefused(
-                    f"{piece.name} has no place in this fold where the print of {self._cloth.shown_name} is as it is "
-                    "asked: open the cloth, or ask less.",
-                    piece.id,
-                ) from None
+        spent = 0
+        while spent < effort and not self._stopped:
+            steps = effort - spent
+            if len(self._parts) > 1:  # none waits for its first lay until another is done
+                steps = min(steps, max(_FIRST_STEPS, (_TIMES - 1) * spent))
+            for k in range(len(self._parts)):
+                if not self._stopped:
+                    self._search_section(k, steps, self._seed + self._effort + spent, report)
+            spent += steps
         self._seconds += perf_counter() - started
         found_at = max((own.effort for own in self._done if own is not None), default=0)
         self._effort = max(self._effort, found_at) if self._stopped else self._effort + effort
+
+    def _search_section(self, k: int, steps: int, seed: int, report: LayReport | None) -> None:
+        own = self._parts[k]
+        if self._plans[k].way.slanting:
+            self._done[k] = self._done[k] or placed_on_slant(own, self._probes[k])
+            return
+        problem = Problem(
+            items=tuple(
+                replace(item, locked=self._locked[k].get(number))
+                for number, item in enumerate(items_of(own, self._cloth.margin_mm, self._obstacles[k]))
+            ),
+            obstacles=tuple(
+                moved(self._cloth.margin_mm / 2, 0.0).all(covering(obstacle.outline)) for obstacle in self._obstacles[k]
+            ),
+            start=self._done[k],
+            guess=self._guess,
+            seed=seed,
+            effort=steps,
+            workers=self._workers,
+        )
+        try:
+            self._done[k] = search(problem, self._relay(k, report))
+        except Stopped:
+            self._stopped = True
+        except NoPlace as where:
+            piece = next(p for p in self._pieces if p.id == own[where.item].piece)
+            raise LayRefused(
+                f"{piece.name} has no place in this fold where the print of {self._cloth.shown_name} is as it is "
+                "asked: open the cloth, or ask less.",
+                piece.id,
+            ) from None
 
     @property
     def quick_mm(self) -> float:
@@ -282,7 +360,9 @@ class Laying:
 
     def length_after(self, effort: int) -> float:
         """The length of cloth after so many more steps, without looking at the rules."""
-        self._search(effort, None)
+        self._search(effort, lambda *_: self._tick())
+        if self._stopped:
+            raise Stopped
         done = [solution for solution in self._done if solution is not None]
         return self._spread_for(done).cloth_mm
 
@@ -303,6 +383,8 @@ class Laying:
         return relay
 
     def _lay(self, solutions: list[Solution | None]) -> Lay:
+        if self._shown is not None and all(a is b for a, b in zip(self._shown[0], solutions, strict=True)):
+            return replace(self._shown[1], effort=self._effort, seconds=self._seconds)
         placed = [
             solution if plan.way.slanting or self._obstacles[k] or self._held else to_start(own, solution)
             for k, (plan, own, solution) in enumerate(zip(self._plans, self._parts, solutions, strict=True))
@@ -312,7 +394,9 @@ class Laying:
         lay = lay_of(
             self._pieces, self._cloth, the_spread, self._parts, placed, self._seed, self._effort, self._seconds
         )
-        return replace(lay, findings=(*lay.findings, *self._too_short(lay)))
+        lay = replace(lay, findings=(*lay.findings, *self._too_short(lay)))
+        self._shown = (tuple(solutions), lay)
+        return lay
 
     def _spread_for(self, solutions: list[Solution]) -> Spread:
         """The spread as long as the solutions need it, in whole repeats where the print hangs on that."""
@@ -376,7 +460,7 @@ def _text(plans: tuple[SectionPlan, ...]) -> str:
     return "+".join(plan.way.id if plan.depth_mm is None else f"{plan.way.id}:{plan.depth_mm!r}" for plan in plans)
 
 
-def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, seed: int) -> SectionPlan:
+def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, seed: int, tick: Tick) -> SectionPlan:
     """The plan with the depth at which a short search is shortest, when the way takes one and none was given.
 
     A fold is as deep as one of the pieces that are cut double on it, or goes to the middle. The best few of a quick
@@ -401,7 +485,7 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, s
     for depth in sorted(depths, reverse=True)[:_DEPTHS_TRIED]:
         way = _text((replace(plan, depth_mm=depth),))
         try:
-            layings[depth] = Laying(pieces, cloth, way, seed=seed, alone=True, settle=False)
+            layings[depth] = Laying(pieces, cloth, way, seed=seed, alone=True, settle=False, tick=tick)
         except LayRefused as reason:
             refusal = refusal or reason
             continue
@@ -463,15 +547,20 @@ def length_of(parts: tuple[Part, ...], solution: Solution) -> float:
 
 
 def _with_margin(pose: Pose, margin_mm: float) -> Outline:
-    """The pose's outline with half the margin all round, moved so that its least x is 0."""
-    if margin_mm == 0:
+    """The pose's outline with half the margin all round, moved so that its least x is 0; covered if very fine."""
+    if margin_mm == 0 and len(pose.outline) <= _MOST_CORNERS:
         return pose.outline
-    grown = Polygon(pose.outline).buffer(margin_mm / 2, join_style="mitre")
+    grown = Polygon(covering(pose.outline)).buffer(margin_mm / 2, join_style="mitre")
     if pose.on_fold:
         own = bounds(pose.outline)
         low, high = (own.min_y, own.max_y + margin_mm) if own.max_y > 1e-9 else (own.min_y - margin_mm, own.max_y)
         grown = grown.intersection(box(-margin_mm, low, own.max_x + margin_mm, high))
     return tuple((x + margin_mm / 2, y) for x, y in outline_of(grown))
+
+
+def covering(outline: Outline) -> Outline:
+    """The outline itself, or when it has very many corners a plainer one that covers it, at most a little larger."""
+    return outline if len(outline) <= _MOST_CORNERS else cover(outline)
 
 
 def lay_of(

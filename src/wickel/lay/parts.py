@@ -38,6 +38,13 @@ class LayRefused(ValueError):
         self.too_wide_mm = too_wide_mm
 
 
+class LayStopped(LayRefused):
+    """A search that was stopped before it had anything to show."""
+
+    def __init__(self) -> None:
+        super().__init__("The search was stopped before it had found a lay: give it more time.")
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Pose:
     """One way for a part to lie in a zone, as its outline moved so that its least x is 0.

@@ -15,8 +15,8 @@ from wickel.cloth import STACKED, Cloth, Spread, of_one_cloth, spread
 from wickel.geometry import Outline, bounds
 from wickel.lay.demand import CutPiece, cut_from
 from wickel.lay.make import DEFAULT_EFFORT, LayReport, items_of, lay_of, length_of, to_start
-from wickel.lay.nest import Problem, Solution, Spot, search
-from wickel.lay.parts import LayRefused, Part, parts_for
+from wickel.lay.nest import Problem, Solution, Spot, Stopped, search
+from wickel.lay.parts import LayRefused, LayStopped, Part, parts_for
 from wickel.lay.placement import Lay
 
 WIDTHS_ALIKE_MM = 1.0
@@ -65,6 +65,7 @@ def stacked_lays(
     """Lay all that is cut from two cloths on both at once: the lay of the lower and of the upper one.
 
     Raises:
+        LayStopped: the report stopped it before there was any lay.
         LayRefused: the cloths differ in width or direction, or a piece fits on neither.
     """
     started = perf_counter()
@@ -93,7 +94,11 @@ def stacked_lays(
     problem = Problem(
         items=items_of(placed, max(c.margin_mm for c in cloths)), seed=seed, effort=effort, workers=workers
     )
-    return finished(to_start(placed, search(problem, relay)))
+    try:
+        solution = search(problem, relay)
+    except Stopped:
+        raise LayStopped from None
+    return finished(solution if problem.obstacles else to_start(placed, solution))
 
 
 def _spread(cloths: tuple[Cloth, Cloth], length_mm: float) -> Spread:

@@ -12,9 +12,9 @@ from dataclasses import dataclass, replace
 from wickel.cloth import Cloth
 from wickel.lay.demand import CutPiece
 from wickel.lay.kept import KeptLay
-from wickel.lay.make import DEFAULT_EFFORT, Laying, LayReport
+from wickel.lay.make import DEFAULT_EFFORT, Laying, LayReport, ticking
 from wickel.lay.nest import ORDERS, Stopped
-from wickel.lay.parts import LayRefused
+from wickel.lay.parts import LayRefused, LayStopped
 from wickel.lay.placement import Lay, better, rank
 
 QUICK = ORDERS + 20
@@ -108,11 +108,22 @@ class _Comparison:
         self.in_hand = self.in_hand or way
         try:
             like = () if self._like is None or self._like.way != way else self._like.placements
-            self._layings[way] = Laying(pieces, cloth, way, seed=seed, workers=workers, alone=True, like=like)
+            self._layings[way] = Laying(
+                pieces,
+                cloth,
+                way,
+                seed=seed,
+                workers=workers,
+                alone=True,
+                like=like,
+                tick=ticking(None if self._report is None else self._heard),
+            )
             beaten = way != self.in_hand and self._layings[way].least_mm > self._shortest()
             self.go_on(way, 1 if beaten else steps)
             if beaten:
                 self._set_aside(way)
+        except (LayStopped, Stopped):
+            self.stopped = True
         except LayRefused as reason:
             self.known[way] = WayFound(way=way, refusal=str(reason))
             self._found(self.known[way])

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QInputDialog, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
-from wickel.app.book import StudioBook, slug
+from wickel.app.book import StudioBook
 from wickel.app.edits import with_own
 from wickel.app.session import Session
 from wickel.app.stages.change_dialog import ChangeDialog
@@ -19,6 +19,7 @@ from wickel.body import SIZES, size_body
 from wickel.draft import DraftRefused, TapeCheck, draft
 from wickel.draft.operations import with_changes
 from wickel.draft.own import OwnStyle, own_from_pattern
+from wickel.files import slug
 from wickel.job import Garment, JobRefused, garment_style
 from wickel.pattern import Piece
 from wickel.studio import with_style

@@ -7,13 +7,14 @@ from functools import partial
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QInputDialog, QPushButton, QVBoxLayout, QWidget
 
-from wickel.app.book import StudioBook, slug
+from wickel.app.book import StudioBook
 from wickel.app.edits import with_allowances, with_changes_by_hand, with_option, with_school
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, label, narrow, scrolling
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.draft import PRESETS, ROLES, Allowances, ChoiceOption, Option, Style, school_of
 from wickel.draft.operations import OPERATIONS
+from wickel.files import slug
 from wickel.job import Garment, garment_style
 
 _DRAWN = {"added": "added at cutting", "drawn": "drawn into the draft"}

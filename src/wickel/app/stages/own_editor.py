@@ -22,7 +22,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.book import StudioBook, slug
+from wickel.app.book import StudioBook
 from wickel.app.edits import with_own
 from wickel.app.session import Session
 from wickel.app.widgets.cards import label, narrow, relabelled
@@ -30,6 +30,7 @@ from wickel.body import MEASUREMENTS
 from wickel.draft import DraftRefused
 from wickel.draft.own import LINES, OWN_ROLES, OwnOption, OwnPiece, OwnPoint, OwnStyle
 from wickel.draft.own.formulas import FUNCTIONS
+from wickel.files import slug
 from wickel.job import Garment, drafted
 from wickel.units import Unit, UnreadableLength, parsed_length
 

@@ -22,11 +22,21 @@ from wickel.lay.nest.problem import (
     Spot,
     Stopped,
 )
-from wickel.lay.nest.search import quick_length, search, warm_in_background, warm_up
+from wickel.lay.nest.search import (
+    MANY_CANDIDATES,
+    VERY_MANY_CANDIDATES,
+    quick_length,
+    search,
+    warm_in_background,
+    warm_up,
+)
+from wickel.lay.nest.tables import Tick
 
 __all__ = [
+    "MANY_CANDIDATES",
     "NEVER_AGAIN_MM",
     "ORDERS",
+    "VERY_MANY_CANDIDATES",
     "Candidate",
     "Item",
     "Lattice",
@@ -36,6 +46,7 @@ __all__ = [
     "Solution",
     "Spot",
     "Stopped",
+    "Tick",
     "quick_length",
     "search",
     "warm_in_background",

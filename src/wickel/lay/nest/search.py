@@ -19,7 +19,7 @@ from wickel.lay.nest.compaction import Shapes, compacted
 from wickel.lay.nest.locked import unlocked
 from wickel.lay.nest.problem import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped
 from wickel.lay.nest.separation import FEW_ITEMS, Another, GridLay, Separation
-from wickel.lay.nest.tables import MANY_ITEMS, VERY_MANY_ITEMS, Tables, grid_for, loops, with_other_slack
+from wickel.lay.nest.tables import MANY_ITEMS, VERY_MANY_ITEMS, Tables, Tick, grid_for, loops, with_other_slack
 
 FINE, MIDDLING, COARSE, COARSEST = (10.0, 5.0, 1), (14.0, 7.0, 1), (20.0, 10.0, 1), (30.0, 15.0, 1)
 """Cells along and across in mm, and bands a row.
@@ -50,7 +50,11 @@ def search(problem: Problem, report: Report) -> Solution:
     """Place all items; with one worker the same problem gives the same answer.
 
     ``report`` is called with the progress and the best solution so far, several times a second, and may raise
-    ``Stopped``; the best so far is then returned, once there is one.
+    ``Stopped``; the best so far is then returned.
+
+    Raises:
+        Stopped: the report stopped it before there was any solution.
+        NoPlace: an item can lie nowhere.
     """
     rest = unlocked(problem)
     if rest is not None:
@@ -62,17 +66,21 @@ def search(problem: Problem, report: Report) -> Solution:
     return _Search(problem).run(report)
 
 
-def quick_length(problem: Problem) -> float:
+def quick_length(problem: Problem, tick: Tick = lambda: None) -> float:
     """The length of the best of a few orders on the coarse grid, in some milliseconds; to compare problems by.
 
-    Infinite when an item has no place.
+    Infinite when an item has no place. ``tick`` is called often and may raise ``Stopped``, which ends it.
     """
     own = _Search(problem)
     try:
-        tables = own._tables(COARSE)
+        tables = Tables(problem, grid_for(problem, *COARSE), tick)
     except NoPlace:
         return float("inf")
-    return min(_placed(tables, order, np.inf)[1] for order in own._orders())
+    best = np.inf
+    for order in own._orders():
+        tick()
+        best = min(best, _placed(tables, order, best)[1])
+    return float(best)
 
 
 class _Board:
@@ -86,8 +94,8 @@ class _Board:
         self.done = 0
 
     def tick(self) -> None:
-        """Raise ``Stopped`` when the search is to end and there is something to show."""
-        if self.stopped and self.best is not None:
+        """Raise ``Stopped`` when the search is to end."""
+        if self.stopped:
             raise Stopped
 
     def offer(self, solution: Solution) -> None:
@@ -132,7 +140,7 @@ class _Search:
             try:
                 fault = finished.get(timeout=_LISTEN_S)
             except Empty:
-                if board.stopped and board.best is not None:
+                if board.stopped:
                     break  # the thread ends by itself at its next tick
                 try:
                     shown = board.best
@@ -143,8 +151,9 @@ class _Search:
             if fault is not None:
                 raise fault
             break
-        assert board.best is not None, "a search ends with a lay"
         best = board.best
+        if best is None:
+            raise Stopped
         if best is not shown and not board.stopped:
             try:
                 report(1.0, best)

@@ -88,6 +88,24 @@ class Bands:
     lattice: tuple[int, ...]
 
 
+MANY_STRETCHES, CLOSED_MM = 2000, 4.0
+"""Of more stretches than that those are taken for one that have less than so much between them."""
+
+
+def _closed(own: Stretches) -> Stretches:
+    """Stretches of a very finely cut outline without the gaps that nothing of use fits into."""
+    if len(own.band) <= MANY_STRETCHES:
+        return own
+    far = 1.0 + 4.0 * float(np.abs(own.reach).max()) + CLOSED_MM  # sets bands apart, so that one pass does for all
+    order = np.lexsort((own.reach[:, 0], own.band))
+    band = own.band[order]
+    left, right = (own.reach[order, k] + band * far for k in (0, 1))
+    begins = np.flatnonzero(np.concatenate(([True], left[1:] > np.maximum.accumulate(right)[:-1] + CLOSED_MM)))
+    ends = np.maximum.reduceat(right, begins)
+    shift = band[begins] * far
+    return Stretches(band[begins], np.column_stack((left[begins] - shift, ends - shift)))
+
+
 @lru_cache(maxsize=512)
 def _outer(outline: Outline, above: float, high: float) -> Stretches:
     """In each band of an outline its whole extents."""
@@ -98,7 +116,7 @@ def _outer(outline: Outline, above: float, high: float) -> Stretches:
         xs, ys = np.ascontiguousarray(points[:, 0]), np.ascontiguousarray(points[:, 1])
         found = loops().cut_into_bands(xs, ys, above, high, band, left, right)
         if found >= 0:
-            return Stretches(band[:found].copy(), np.column_stack((left[:found], right[:found])))
+            return _closed(Stretches(band[:found].copy(), np.column_stack((left[:found], right[:found]))))
         size *= 4
 
 
@@ -116,7 +134,7 @@ def _inner(outline: Outline, above: float, high: float, slack: float) -> Stretch
     order = np.lexsort((x, band))
     reach = x[order].reshape(-1, 2) + np.array((slack, -slack))
     there = reach[:, 0] < reach[:, 1]
-    return Stretches(band[order][::2][there], reach[there])
+    return _closed(Stretches(band[order][::2][there], reach[there]))
 
 
 def banded(candidate: Candidate, grid: Grid) -> Bands:
