@@ -243,7 +243,7 @@ def _around_held(task: LayTask, report: LayReport) -> WayFound:
 
 
 def _stacked(task: LayTask, report: LayReport) -> WayFound | None:
-    """The lay of the cloth in hand when it is stacked with its partner; None when it was stopped before there was one."""
+    """The lay of the cloth in hand stacked with its partner; None when it was stopped before there was one."""
 
     def quiet(progress: float, best: Callable[[], Lay] | None) -> None:
         report(progress, None)  # half of a pair of lays is no picture

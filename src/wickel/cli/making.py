@@ -36,7 +36,7 @@ from wickel.files import (
     svg_text,
 )
 from wickel.job import BEST, Job, drafted, lay_job
-from wickel.lay import DEFAULT_EFFORT, Lay, LayRefused, LayReport, Level, Stopped
+from wickel.lay import DEFAULT_EFFORT, PLANNING, Lay, LayRefused, LayReport, Level, Stopped
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.yardage import need, shown_buy
 
@@ -140,8 +140,8 @@ def _until(started: float, most_s: float, pieces: int) -> Callable[[float], LayR
         now = perf_counter()
         mine = now + part * max(0.0, end - now)
 
-        def report(_progress: float, best: object) -> None:
-            if perf_counter() > (last if best is None else mine):
+        def report(progress: float, best: object) -> None:
+            if perf_counter() > (last if best is None and progress != PLANNING else mine):
                 raise Stopped
 
         return report

@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import shapely
 from shapely.geometry import Polygon
@@ -123,6 +124,7 @@ def simple_outline(points: Sequence[Point], *, least_area_mm2: float = 1.0) -> O
     return outline
 
 
+@lru_cache(maxsize=64)
 def cover(outline: Outline, *, closed_mm: float = 2.0, grown_mm: float = 0.1) -> Outline:
     """A plainer outline, counter-clockwise, that covers another and reaches no farther than its box.
 

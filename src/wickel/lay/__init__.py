@@ -18,7 +18,7 @@ from wickel.lay.exact import exact_check
 from wickel.lay.kept import KeptLay, kept, relaid
 from wickel.lay.labour import cutting_minutes
 from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
-from wickel.lay.make import DEFAULT_EFFORT, LayReport, make_lay, with_findings
+from wickel.lay.make import DEFAULT_EFFORT, PLANNING, LayReport, make_lay, with_findings
 from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, LayStopped, fits_nowhere
@@ -31,6 +31,7 @@ from wickel.lay.worn import WornCopy, worn_copies
 
 __all__ = [
     "DEFAULT_EFFORT",
+    "PLANNING",
     "Axes",
     "CutOrder",
     "CutPiece",

@@ -20,6 +20,7 @@ from shapely.geometry.base import BaseGeometry
 
 from wickel.cloth.cloth import Print
 from wickel.cloth.spread import Zone, planned
+from wickel.geometry import Outline
 from wickel.lay.demand import CutOrder, CutPiece, Grain
 from wickel.lay.placement import Finding, Lay, Level, Placement
 
@@ -137,9 +138,7 @@ def _copies(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, 
     """The finished copies of a placement on the flat cloth, checked against the piece asked for."""
     outline = _posed(_points(placement.shape.outline), placement, piece)
     holes = [_posed(_points(hole), placement, piece) for hole in placement.shape.holes]
-    table = _polygon(outline, holes)
-    room = Polygon(zone.usable)
-    if table.difference(room.buffer(EDGE_MM, join_style="mitre")).area > EDGE_MM:
+    if not _in_box(outline, zone.usable) and _beyond(_polygon(outline, holes), zone.usable) > EDGE_MM:
         out.broken(
             "outside",
             f"{piece.name} lies partly outside the usable cloth.",
@@ -157,10 +156,32 @@ def _copies(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, 
     for ply, image in images.items():
         hand = _hand(placement, zone, ply)
         expected = _expected(whole, placement, piece, zone, ply)
-        if image.symmetric_difference(expected).area > SHAPE_MM2:
+        if not _same_corners(image, expected) and image.symmetric_difference(expected).area > SHAPE_MM2:
             out.broken("shape", f"{piece.name} is laid as another shape than it is asked for.", piece.id)
         found.append(_Copy(placement, image, hand))
     return found
+
+
+def _in_box(points: Points, room: Outline) -> bool:
+    """Whether all points lie inside a room that is an upright box; False for rooms of other shapes."""
+    xs, ys = {x for x, _ in room}, {y for _, y in room}
+    if len(room) != 4 or len(xs) != 2 or len(ys) != 2:
+        return False
+    across = bool(points.imag.min() >= min(ys) - EDGE_MM / 2 and points.imag.max() <= max(ys) + EDGE_MM / 2)
+    return across and bool(points.real.min() >= min(xs) - EDGE_MM / 2 and points.real.max() <= max(xs) + EDGE_MM / 2)
+
+
+def _beyond(table: Polygon, room: Outline) -> float:
+    """The area of what lies outside a room, mm²."""
+    return float(table.difference(Polygon(room).buffer(EDGE_MM, join_style="mitre")).area)
+
+
+def _same_corners(one: BaseGeometry, other: BaseGeometry) -> bool:
+    """Whether two shapes have the same corners in the same order: then they need no comparing of areas."""
+    a, b = shapely.get_coordinates(one), shapely.get_coordinates(other)
+    if a.shape != b.shape or shapely.get_num_interior_rings(one) != shapely.get_num_interior_rings(other):
+        return False
+    return bool(np.abs(a - b).max() < PRECISION_MM)
 
 
 def _hand(placement: Placement, zone: Zone, ply: int) -> int:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
+from contextlib import suppress
 from dataclasses import replace
 from time import perf_counter
 
@@ -56,6 +57,10 @@ Held = tuple[Placement, ...]
 LayReport = Callable[[float, Callable[[], Lay] | None], None]
 """``report(progress 0..1, best lay so far on demand)``; may raise ``Stopped``."""
 
+PLANNING = -1.0
+"""The progress of a search that only plans yet: depths of folds, what is cut singly. Stopped then, it goes on to the
+first lay with what it knows, and asks its report again."""
+
 
 def make_lay(
     pieces: tuple[CutPiece, ...],
@@ -82,18 +87,13 @@ def make_lay(
             is held.
         BadWay: no such way.
     """
-    try:
-        laying = Laying(
-            pieces, cloth, way, seed=seed, workers=workers, alone=bool(held), held=held, tick=ticking(report)
-        )
-    except Stopped:
-        raise LayStopped from None
+    laying = Laying(pieces, cloth, way, seed=seed, workers=workers, alone=bool(held), held=held, tick=ticking(report))
     return laying.go_on(effort, report)
 
 
 def ticking(report: LayReport | None) -> Tick:
     """What is called while a search is still planned and has nothing to show: it may raise ``Stopped``."""
-    return (lambda: None) if report is None else (lambda: report(0.0, None))
+    return (lambda: None) if report is None else (lambda: report(PLANNING, None))
 
 
 class Laying:
@@ -105,7 +105,6 @@ class Laying:
 
     Raises:
         LayRefused, BadWay: as ``make_lay``, when it is made.
-        Stopped: ``tick`` raised it.
     """
 
     def __init__(
@@ -230,20 +229,21 @@ class Laying:
         chosen = {order: next(iter(homes)) for order, homes in options.items()}
         shapes = sum(len(part.poses) for own in parts for part in own)
         most = 0 if shapes > VERY_MANY_CANDIDATES else _FEWER_LOOKS if shapes > MANY_CANDIDATES else _MOST_LOOKS
-        best = sum(self._quick_mm(k, own) for k, own in enumerate(parts)) if most else 0.0
         looks, won = 0, most > 0
-        while won:
-            won = False
-            for order, homes in options.items():
-                for other in homes:
-                    if other == chosen[order] or looks >= most:
-                        continue
-                    looks += 1
-                    tried = parts_at(options, {**chosen, order: other}, len(self._probes))
-                    length = sum(self._quick_mm(k, own) for k, own in enumerate(tried))
-                    if length < best - 0.5:
-                        best, parts, won = length, tried, True
-                        chosen[order] = other
+        with suppress(Stopped):
+            best = sum(self._quick_mm(k, own) for k, own in enumerate(parts)) if most else 0.0
+            while won:
+                won = False
+                for order, homes in options.items():
+                    for other in homes:
+                        if other == chosen[order] or looks >= most:
+                            continue
+                        looks += 1
+                        tried = parts_at(options, {**chosen, order: other}, len(self._probes))
+                        length = sum(self._quick_mm(k, own) for k, own in enumerate(tried))
+                        if length < best - 0.5:
+                            best, parts, won = length, tried, True
+                            chosen[order] = other
         kept = [k for k, own in enumerate(parts) if own]
         self._plans = tuple(self._plans[k] for k in kept)
         self._probes = tuple(self._probes[k] for k in kept)
@@ -489,13 +489,17 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, s
         except LayRefused as reason:
             refusal = refusal or reason
             continue
-        tried.append((layings[depth].quick_mm, depth))
+        try:
+            tried.append((layings[depth].quick_mm, depth))
+        except Stopped:  # the best of those looked at so far, else this one
+            return replace(plan, depth_mm=min(tried)[1] if tried else depth)
     if not tried:
         assert refusal is not None, "a depth was tried"
         raise refusal
     best = sorted(tried)[:_DEPTHS_KEPT]
-    if len(best) > 1:
-        best = sorted((layings[depth].length_after(_DEPTH_EFFORT), depth) for _, depth in best)
+    with suppress(Stopped):
+        if len(best) > 1:
+            best = sorted((layings[depth].length_after(_DEPTH_EFFORT), depth) for _, depth in best)
     return replace(plan, depth_mm=best[0][1])
 
 

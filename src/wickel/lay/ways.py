@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 from wickel.cloth import Cloth
 from wickel.lay.demand import CutPiece
 from wickel.lay.kept import KeptLay
-from wickel.lay.make import DEFAULT_EFFORT, Laying, LayReport, ticking
+from wickel.lay.make import DEFAULT_EFFORT, PLANNING, Laying, LayReport, ticking
 from wickel.lay.nest import ORDERS, Stopped
 from wickel.lay.parts import LayRefused, LayStopped
 from wickel.lay.placement import Lay, better, rank
@@ -122,7 +122,7 @@ class _Comparison:
             self.go_on(way, 1 if beaten else steps)
             if beaten:
                 self._set_aside(way)
-        except (LayStopped, Stopped):
+        except LayStopped:
             self.stopped = True
         except LayRefused as reason:
             self.known[way] = WayFound(way=way, refusal=str(reason))
@@ -159,7 +159,7 @@ class _Comparison:
             if self._report is not None:
                 self._report(progress, best)
         except Stopped:
-            self.stopped = True
+            self.stopped = self.stopped or progress != PLANNING
             raise
 
     def _shortest(self) -> float:

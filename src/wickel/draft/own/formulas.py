@@ -66,7 +66,11 @@ class Quantity:
             raise BadFormula(f"A power is a whole number up to {MOST_POWER}.")
         if self.value == 0 and other.value < 0:
             raise BadFormula("0 has no negative power.")
-        return _bounded(self.value ** int(other.value), self.power * int(other.value))
+        try:
+            value = self.value ** int(other.value)
+        except OverflowError:
+            value = math.inf
+        return _bounded(value, self.power * int(other.value))
 
     def __neg__(self) -> Quantity:
         return Quantity(-self.value, self.power)
