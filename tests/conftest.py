@@ -13,8 +13,17 @@ settings.register_profile(
 settings.load_profile("wickel")
 
 
-def pytest_collection_modifyitems(items):
-    """The fast core first, the window last."""
+def pytest_addoption(parser):
+    parser.addoption("--all", action="store_true", help="also what runs at length")
+
+
+def pytest_collection_modifyitems(config, items):
+    """The fast core first, the window last; what runs at length only when asked for."""
+    if not config.getoption("--all"):
+        left_out = [item for item in items if item.get_closest_marker("long")]
+        if left_out:
+            config.hook.pytest_deselected(items=left_out)
+            items[:] = [item for item in items if not item.get_closest_marker("long")]
     items.sort(key=lambda item: ("tests/app" in str(item.path), "test_cli" in str(item.path)))
 
 

@@ -181,6 +181,18 @@ def shown_length(mm: float, unit: Unit, *, denominator: int = 8, with_unit: bool
     return f"{sign}{text}{' ' + unit.value if with_unit else ''}"
 
 
+def shown_short(mm: float, unit: Unit) -> str:
+    """Write by how much something is too short or too wide, rounded up, so that no lack is shown as nothing.
+
+    >>> shown_short(0.3, Unit.INCH)
+    '1/8 in'
+    >>> shown_short(12.31, Unit.CM)
+    '1.3 cm'
+    """
+    step = MM_PER_INCH / 8 if unit in (Unit.INCH, Unit.YARD, Unit.FOOT) else 1.0
+    return shown_length(step * math.ceil(mm / step - 1e-9), Unit.INCH if step > 1 else Unit.CM)
+
+
 def _inches(mm: float, denominator: int) -> str:
     return _mixed(round(mm / MM_PER_INCH * denominator), denominator)
 

@@ -3,7 +3,7 @@
 import pytest
 from shapely.geometry import Point, Polygon
 
-from wickel.cloth import WAYS, fold_panels
+from wickel.cloth import WAYS, fold_panels, spread
 from wickel.cloth.folding import LENGTH_MM, WIDTH_MM
 from wickel.geometry import area
 
@@ -33,12 +33,20 @@ def _opposite(start, end, line):
     return sides[0] * sides[1] < 0
 
 
-def test_the_wrong_side_is_up_after_one_fold_and_the_right_side_again_after_two():
+def test_the_wrong_side_is_up_after_one_fold_and_after_two():
     up = {way: {face.wrong_side for face in fold_panels(way)[-1].faces} for way in WAYS}
     assert up["open"] == {False}
     assert up["lengthwise"] == up["crosswise"] == up["to-middle"] == up["turned"] == {True}
     assert up["partial"] == {True, False}  # beside the double cloth lies single, right side up
-    assert up["four"] == {False}
+    assert up["four"] == {True}  # the second fold brings the wrong side up: plies 1, 2, 4, 3 from the table up
+
+
+@pytest.mark.parametrize("way", WAYS)
+def test_neighbours_in_a_stack_lie_face_to_face(way):
+    (section,) = spread(way, 1400.0, 900.0).sections
+    for zone in section.zones:
+        sides = [zone.plies[k].map.determinant > 0 for k in zone.from_table_up]
+        assert sides == [k % 2 == 0 for k in range(len(sides))]
 
 
 def test_two_cloths_lie_side_by_side_and_then_face_to_face():

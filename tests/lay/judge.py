@@ -7,7 +7,7 @@ their hand and direction, how many there are, and that none overlap or leave the
 import math
 
 import numpy as np
-from shapely.geometry import Polygon
+from shapely.geometry import Polygon, box
 
 TOLERANCE_MM = 1e-3
 
@@ -54,20 +54,21 @@ def _judge_lay(lay, pieces, cloth):
                 off = np.abs(ends[:, 1] - level).max()
             if off > 0.01 or placed["fold"] not in zone["fold_edges"]:
                 faults.append(f"{placed['id']}: its fold edge is not on the fold")
-        allowed = piece.get("turns_deg")
-        if allowed is not None and not any(abs((turn - t + 180) % 360 - 180) < 1e-6 for t in allowed):
-            faults.append(f"{placed['id']}: turned as it may not be")
         images, hands = [], []
-        for ply in placed["cut_plies"]:
+        for number, ply in enumerate(placed["cut_plies"]):
             matrix = np.array(zone["plies"][ply]["map"])
             images.append(Polygon(outline @ matrix[:, :2].T + matrix[:, 2]))
             hands.append(int(np.sign(np.linalg.det(matrix[:, :2]))) * (-1 if mirrored else 1))
-            if placed.get("fold") == "diagonal" and ply % 2:
-                continue  # the other half of one copy, whose grain is that of its first half
+            if placed["on_fold"] and number % 2:
+                continue  # the other half of one copy, whose direction is that of its first half
             arrow = matrix[:, :2] @ [math.cos(math.radians(turn)), math.sin(math.radians(turn))]
-            faults += _direction(placed, piece, cloth, math.degrees(math.atan2(arrow[1], arrow[0])))
+            lies = math.degrees(math.atan2(arrow[1], arrow[0]))
+            faults += _direction(placed, piece, cloth, lies)
+            allowed = piece.get("turns_deg")
+            if allowed is not None and not any(abs((lies - t + 180) % 360 - 180) < 1e-6 for t in allowed):
+                faults.append(f"{placed['id']}: turned on the cloth as it may not be")
         if placed["on_fold"]:
-            images = [one.union(other) for one, other in zip(images[::2], images[1::2], strict=True)]
+            images = [one.union(other, grid_size=1e-6) for one, other in zip(images[::2], images[1::2], strict=True)]
             hands = [0] * len(images)
         for image, stated in zip(images, placed["unfolded_mm"], strict=True):
             stated = Polygon(stated)
@@ -79,6 +80,8 @@ def _judge_lay(lay, pieces, cloth):
             if x0 < -TOLERANCE_MM or y0 < -TOLERANCE_MM or x1 > length + TOLERANCE_MM or y1 > width + TOLERANCE_MM:
                 faults.append(f"{placed['id']}: off the cloth")
             flat.append((placed["id"], stated))
+            if any(stated.intersection(spot).area > 0.05 for spot in _spoilt(cloth, width)):
+                faults.append(f"{placed['id']}: over a spoilt place")
             copies_area += stated.area
         if placed["yields"] != len(images):
             faults.append(f"{placed['id']}: yields {placed['yields']}, not {len(images)}")
@@ -100,6 +103,18 @@ def _judge_lay(lay, pieces, cloth):
     if abs(need - lay["need_mm"]) > 1e-3 or abs(lay["buy_mm"] - step * math.ceil((need - 0.01) / step)) > 1e-3:
         faults.append("needed or bought length is wrong")
     return faults
+
+
+def _spoilt(cloth, width):
+    """What nothing may be cut from, on the cloth as it lies after shrinking: flaws, and what a remnant lacks."""
+    along, across = 1 - cloth.get("shrink_along", 0), 1 - cloth.get("shrink_across", 0)
+    for flaw in cloth.get("flaws", []):
+        low, high = flaw.get("y_mm", 0) * across, width
+        if flaw.get("width_mm") is not None:
+            high = low + flaw["width_mm"] * across
+        yield box(flaw["x_mm"] * along, low, (flaw["x_mm"] + flaw["length_mm"]) * along, high)
+    if cloth.get("remnant"):
+        yield box(-1e6, -1e6, 1e6, 1e6).difference(Polygon([(x * along, y * across) for x, y in cloth["remnant"]]))
 
 
 def _posed(points, grain, turn, mirrored):

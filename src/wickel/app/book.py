@@ -12,7 +12,9 @@ from wickel.body import Body, Client, with_body, with_client, without_day
 from wickel.draft import SCHOOLS, School
 from wickel.draft.own import OwnStyle
 from wickel.files import (
+    Stamp,
     UnreadableFile,
+    locked,
     read_clients,
     read_schools,
     read_style,
@@ -20,11 +22,13 @@ from wickel.files import (
     save_schools,
     save_style,
     slug,
+    stamp,
 )
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 
 _Kept = TypeVar("_Kept")
 _STYLE_ENDING = ".wickel-style.json"
+_CLIENTS, _SCHOOLS = "clients.json", "schools.json"
 
 
 class StudioBook(QObject):
@@ -42,14 +46,15 @@ class StudioBook(QObject):
         self._clients: tuple[Client, ...] | None = None
         self._schools: tuple[School, ...] | None = None
         self._unreadable: set[str] = set()
+        self._stamps: dict[str, Stamp] = {}
 
     # --- clients ---------------------------------------------------------------------------
 
     @property
     def clients(self) -> tuple[Client, ...]:
-        """The studio's clients, by name."""
-        if self._clients is None:
-            self._clients = self._read("clients.json", read_clients)
+        """The studio's clients, by name, as they are now: another window may have changed them."""
+        if self._clients is None or not self._stamps.get(_CLIENTS, Stamp()).is_still(self._folder / _CLIENTS):
+            self._clients = self._read(_CLIENTS, read_clients)
         return self._clients
 
     def client(self, name: str) -> Client | None:
@@ -58,18 +63,33 @@ class StudioBook(QObject):
 
     def keep_body(self, name: str, body: Body) -> bool:
         """Keep a client's body under the day it was taken."""
-        client = self.client(name) or Client(name=name)
-        return self._keep_clients(with_client(self.clients, with_body(client, body)))
+
+        def kept(clients: tuple[Client, ...]) -> tuple[Client, ...]:
+            known = next((client for client in clients if client.name == name), Client(name=name))
+            return with_client(clients, with_body(known, body))
+
+        return self._change_clients(kept)
 
     def drop_day(self, name: str, taken: str) -> bool:
         """Take a day's measurements out of a client's history."""
-        client = self.client(name)
-        return client is not None and self._keep_clients(with_client(self.clients, without_day(client, taken)))
 
-    def _keep_clients(self, clients: tuple[Client, ...]) -> bool:
-        if not self._wrote("clients.json", lambda path: save_clients(clients, path)):
+        def dropped(clients: tuple[Client, ...]) -> tuple[Client, ...]:
+            known = next((client for client in clients if client.name == name), None)
+            return clients if known is None else with_client(clients, without_day(known, taken))
+
+        return self.client(name) is not None and self._change_clients(dropped)
+
+    def _change_clients(self, change: Callable[[tuple[Client, ...]], tuple[Client, ...]]) -> bool:
+        """Change the clients as they are in the file at this moment, while no other window can."""
+        try:
+            with locked(self._folder):
+                made = change(self.clients)
+                if not self._wrote(_CLIENTS, lambda path: save_clients(made, path)):
+                    return False
+        except OSError as reason:
+            self.trouble.emit(f"{_CLIENTS} could not be saved: {reason.strerror}.")
             return False
-        self._clients = clients
+        self._clients = made
         self.changed.emit()
         return True
 
@@ -77,16 +97,21 @@ class StudioBook(QObject):
 
     @property
     def schools(self) -> tuple[School, ...]:
-        """The schools of the house and the studio's own."""
-        if self._schools is None:
-            self._schools = self._read("schools.json", read_schools)
+        """The schools of the house and the studio's own, as they are now."""
+        if self._schools is None or not self._stamps.get(_SCHOOLS, Stamp()).is_still(self._folder / _SCHOOLS):
+            self._schools = self._read(_SCHOOLS, read_schools)
         return (*SCHOOLS.values(), *self._schools)
 
     def keep_school(self, school: School) -> bool:
         """Keep a school of the studio's own, in the place of one of that id."""
-        own = [old for old in self.schools if old.id not in SCHOOLS and old.id != school.id]
-        made = (*own, school)
-        if not self._wrote("schools.json", lambda path: save_schools(made, path)):
+        try:
+            with locked(self._folder):
+                own = [old for old in self.schools if old.id not in SCHOOLS and old.id != school.id]
+                made = (*own, school)
+                if not self._wrote(_SCHOOLS, lambda path: save_schools(made, path)):
+                    return False
+        except OSError as reason:
+            self.trouble.emit(f"{_SCHOOLS} could not be saved: {reason.strerror}.")
             return False
         self._schools = made
         self.changed.emit()
@@ -112,12 +137,15 @@ class StudioBook(QObject):
         return made
 
     def _read(self, name: str, read: Callable[[Path], tuple[_Kept, ...]]) -> tuple[_Kept, ...]:
+        self._stamps[name] = stamp(self._folder / name)
         try:
-            return read(self._folder / name)
+            found = read(self._folder / name)
         except UnreadableFile as reason:
             self._unreadable.add(name)
             self.trouble.emit(str(reason))
             return ()
+        self._unreadable.discard(name)
+        return found
 
     def _wrote(self, name: str, write: Callable[[Path], None]) -> bool:
         if name in self._unreadable:
@@ -128,6 +156,7 @@ class StudioBook(QObject):
         except OSError as reason:
             self.trouble.emit(f"{name} could not be saved: {reason.strerror}.")
             return False
+        self._stamps[name] = stamp(self._folder / name)
         return True
 
 

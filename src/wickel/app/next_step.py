@@ -6,7 +6,7 @@ from wickel.app.session import Session
 from wickel.body import MEASUREMENTS, doubts
 from wickel.cloth import way_name
 from wickel.lay import Level
-from wickel.units import shown_length, shown_sold
+from wickel.units import shown_short, shown_sold
 from wickel.yardage import shown_buy
 
 BODY, DRAFT, CLOTH, LAY, BUY = range(5)
@@ -17,12 +17,16 @@ def next_step(session: Session) -> tuple[str, int]:
     if session.refusal:
         first = next(iter(session.refusal_concerns), "")
         return (session.refusal, BODY if first in MEASUREMENTS else CLOTH if first == "cloth" else DRAFT)
-    unheld = [check for done in session.drafts for check in done.checks if not check.held]
+    unheld = [check for done in session.drafts for check in done.checks if check.broken]
     if unheld:
         return (f"{unheld[0].name} does not hold by tape. {unheld[0].way_out}", DRAFT)
     if session.lay is None:
         refusal = session.lay_refusals.get(session.way)
-        return (refusal, LAY) if refusal else ("The pieces are being laid on the cloth.", LAY)
+        return (
+            (refusal, CLOTH if session.never_fits else LAY)
+            if refusal
+            else ("The pieces are being laid on the cloth.", LAY)
+        )
     troubles = [f for f in session.lay.findings if f.level is not Level.NOTE]
     if troubles:
         return (f"{troubles[0].text} {troubles[0].way_out}".strip(), LAY)
@@ -42,7 +46,7 @@ def _buy(session: Session) -> str:
     assert lay is not None
     assert need is not None
     if need.short_mm > 0:
-        return f"The length at hand is {shown_length(need.short_mm, unit)} too short for this lay."
+        return f"The length at hand is {shown_short(need.short_mm, unit)} too short for this lay."
     searching = " Looking for a shorter one." if session.searching else ""
     return (
         f"Buy {shown_buy(need, lay.cloth, unit)} of {lay.cloth.shown_name}, "

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import os
 from dataclasses import replace
+from itertools import count
 from pathlib import Path
 
 from PySide6.QtCore import QObject, QTimer, Signal
@@ -16,7 +17,7 @@ from PySide6.QtGui import QUndoCommand, QUndoStack
 from wickel.app.tasks import LayTask, PriceTask, Runner
 from wickel.cloth import STACKED, WAYS, Cloth
 from wickel.draft import DraftRefused
-from wickel.files import save_job
+from wickel.files import OpenMark, Stamp, save_job, stamp
 from wickel.job import (
     BEST,
     DraftedGarment,
@@ -28,8 +29,20 @@ from wickel.job import (
     cloths_in_use,
     drafted,
     garment_pieces,
+    never_fits,
 )
-from wickel.lay import CutPiece, Lay, Wish, matching_cost, rank, stack_partner, wishes
+from wickel.lay import (
+    CutPiece,
+    Lay,
+    Wish,
+    better,
+    lays_alike,
+    matching_cost,
+    on_like_cloth,
+    rank,
+    stack_partner,
+    wishes,
+)
 from wickel.yardage import Need, need
 
 QUICK_EFFORT = 400
@@ -42,6 +55,7 @@ _MOST_EFFORT_EACH = 5 * QUICK_EFFORT
 
 WORKERS = min(2, os.cpu_count() or 1)
 _SAVE_AFTER_MS = 250
+_ENDING = ".wickel.json"
 
 
 class _Edit(QUndoCommand):
@@ -74,11 +88,15 @@ class Session(QObject):
     lays_changed = Signal()
     searching_changed = Signal(bool)
     trouble = Signal(str)
+    path_changed = Signal()
 
     def __init__(self, runner: Runner, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self.undo_stack = QUndoStack(self)
         self.path: Path | None = None
+        self.open_elsewhere = False
+        self._mark = OpenMark()
+        self._stamp = Stamp()
         self.job = Job(cloths=())
         self.drafts: tuple[DraftedGarment, ...] = ()
         self.refusal = ""
@@ -86,6 +104,7 @@ class Session(QObject):
         self.pieces: tuple[CutPiece, ...] = ()
         self.lays: dict[str, Lay] = {}
         self.lay_refusals: dict[str, str] = {}
+        self.never_fits = ""
         self.set_aside: dict[str, float] = {}
         self.held: frozenset[str] = frozenset()
         self.without: dict[frozenset[Wish], float] = {}
@@ -101,6 +120,7 @@ class Session(QObject):
         self._runner.priced.connect(self._take_price)
         self._runner.finished.connect(self._finished)
         self._runner.failed.connect(self._failed)
+        self._runner.said.connect(self.trouble)
         self._save_timer = QTimer(self, singleShot=True, interval=_SAVE_AFTER_MS)
         self._save_timer.timeout.connect(self.save_now)
 
@@ -111,7 +131,12 @@ class Session(QObject):
         self.close_job()
         self.undo_stack.clear()
         self.path = path
+        self.open_elsewhere = path is not None and not self._mark.take(path)
+        self._stamp = Stamp() if path is None else stamp(path)
+        self._cloth_in_hand = ""
         self._take(job, save=False)
+        if self.open_elsewhere and path is not None:
+            self.trouble.emit(f"{path.name} is open in another window: what you change here is kept as a copy.")
 
     def apply(self, job: Job, text: str, merge_key: str = "") -> None:
         """Make an edited job the current one, as one step that can be undone."""
@@ -128,6 +153,7 @@ class Session(QObject):
     def shut(self) -> None:
         """Close the job and end the worker."""
         self.close_job()
+        self._mark.let_go()
         self._runner.shut()
 
     def show_again(self) -> None:
@@ -136,33 +162,69 @@ class Session(QObject):
         self.lays_changed.emit()
 
     def save_now(self) -> None:
-        """Write the job to its file; on failure say so and try again at the next change."""
+        """Write the job to its file; on failure say so and try again at the next change.
+
+        A file that another program has changed meanwhile, or that another window has open, is not written over: the
+        job goes on in a copy beside it.
+        """
         self._save_timer.stop()
         if self.path is None:
             return
+        aside = ""
+        if self.open_elsewhere:
+            aside = "is open in another window"
+        elif not self._stamp.is_still(self.path):
+            aside = "was changed by another program meanwhile"
+        path = self._copy_path(self.path) if aside else self.path
         try:
-            save_job(self.job, self.path)
+            save_job(self.job, path)
         except OSError as reason:
-            self.trouble.emit(f"The job could not be saved to {self.path.name}: {reason.strerror}.")
+            self.trouble.emit(f"The job could not be saved to {path.name}: {reason.strerror}.")
+            return
+        if aside:
+            self.trouble.emit(f"{self.path.name} {aside}: yours goes on as {path.name}.")
+            self.path, self.open_elsewhere = path, not self._mark.take(path)
+            self.path_changed.emit()
+        self._stamp = stamp(path)
+
+    @staticmethod
+    def _copy_path(path: Path) -> Path:
+        """The name of a copy beside a file, that nothing has yet."""
+        stem = path.name.removesuffix(_ENDING)
+        names = (path.with_name(f"{stem}-copy{number or ''}{_ENDING}") for number in count())
+        return next(own for own in names if not own.exists())
 
     def _take(self, job: Job, *, save: bool = True) -> None:
-        only_way = self.job.cloths == job.cloths and self.job.garments == job.garments and bool(self.lays)
-        only_way = only_way and self.job.pieces == job.pieces
-        if self.job.fold != job.fold:
+        before, self.job = self.job, job
+        if before.fold != job.fold:
             self.held = frozenset()
-        self.job = job
         if save and self.path is not None:
             self._save_timer.start()
-        if not only_way:
+        same_parts = before.garments == job.garments and before.pieces == job.pieces and before.cloths == job.cloths
+        stays = same_parts and bool(self.lays)
+        if not stays:
+            laid, cloth = self.pieces, self.cloth
             self._draft()
-            self._forget_lays()
+            stays = bool(self.lays) and laid == self.pieces and not self.refusal and self._keep_lays(cloth)
+            if not stays:
+                self._forget_lays()
         self.show_again()
-        if not only_way:
+        if not stays:
             self.search(QUICK_EFFORT)
         elif self.way not in self.lays and self.way not in self.lay_refusals:
             self.search(QUICK_EFFORT, (self.way,))
         elif not self.searching:
             self._price()
+
+    def _keep_lays(self, before: Cloth | None) -> bool:
+        """Put the lays onto the cloth in hand as it is now, when nothing has changed that a lay depends on."""
+        cloth = self.cloth
+        if before is None or cloth is None or before.id != cloth.id or not lays_alike(before, cloth):
+            return False
+        self._stack_anew()
+        if cloth != before:
+            self.lays = {way: on_like_cloth(lay, cloth) for way, lay in self.lays.items()}
+        return True
 
     def _draft(self) -> None:
         self.drafts, self.pieces, self.refusal, self.refusal_concerns = (), (), "", ()
@@ -179,6 +241,9 @@ class Session(QObject):
         """Begin anew with the cloth in hand: no lays yet, and the two cloths it could be stacked with, if there are."""
         self.lays, self.lay_refusals, self.set_aside, self.held = {}, {}, {}, frozenset()
         self.without, self._priced = {}, ()
+        self._stack_anew()
+
+    def _stack_anew(self) -> None:
         cloth, cloths = self.cloth, self.cloths
         self._pile = None if cloth is None or len(cloths) < 2 else stack_partner(self.pieces, cloth, cloths)
 
@@ -257,6 +322,13 @@ class Session(QObject):
             self._set_searching(False)
             return
         self.pricing = False
+        self.never_fits = never_fits(self.pieces, cloth)
+        if self.never_fits:
+            self._runner.cancel()
+            self._set_searching(False)
+            self.lay_refusals = dict.fromkeys(self.ways, self.never_fits)
+            self.lays_changed.emit()
+            return
         order = ways or tuple(dict.fromkeys((self.way, *self.ways)))
         self._set_searching(True)
         task = LayTask(pieces=self.pieces, cloth=cloth, ways=order, pile=self._pile, effort=effort, workers=WORKERS)
@@ -272,8 +344,12 @@ class Session(QObject):
     def _improved(self, way: str, lay: Lay) -> None:
         if self.held and self.lay is not None and way == self.lay.spread.exact_way:
             way, lay = self.way, replace(lay, spread=replace(lay.spread, way=self.way))
+        cloth = self.cloth
+        if cloth is None or not lays_alike(lay.cloth, cloth):
+            return  # of a cloth that is not in hand any more
+        lay = on_like_cloth(lay, cloth)
         known = self.lays.get(way)
-        if known is None or lay.lay_length_mm < known.lay_length_mm - 1e-6:
+        if known is None or better(lay, known):
             self.lays[way] = lay
             self.lays_changed.emit()
 

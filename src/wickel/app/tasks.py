@@ -7,14 +7,16 @@ behind. ``InlineRunner`` does the same work at once, for tests and screenshots.
 from __future__ import annotations
 
 import multiprocessing
+import threading
 from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from multiprocessing.connection import Connection
 from multiprocessing.sharedctypes import Synchronized
+from queue import SimpleQueue
 from time import perf_counter
 
-from PySide6.QtCore import QObject, QSocketNotifier, Signal
+from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.body import Body
 from wickel.cloth import STACKED, Cloth
@@ -272,6 +274,7 @@ class Runner(QObject):
     made = Signal(str, object)
     finished = Signal()
     failed = Signal(str)
+    said = Signal(str)
 
     def another(self) -> Runner:
         """One more runner of this kind, for work beside this one's."""
@@ -327,65 +330,178 @@ class InlineRunner(Runner):
         run_task(less, self._tell, lambda: False)
 
 
-class ProcessRunner(Runner):
-    """One worker process, kept warm. A task's number says whether what it sends is still wanted."""
+ANSWERED_WITHIN_MS = 10_000
+"""A worker that does not take up a task, or does not end one that is stopped, in this time is replaced."""
 
-    def __init__(self) -> None:
-        super().__init__()
+_LOST = "The search ended unexpectedly and was begun again."
+_ENDED = "The search did not end by itself and was broken off; the best lay so far stays."
+_LOST_AGAIN = "The search ended unexpectedly twice. Change something, or ask for it again."
+
+
+class _Worker:
+    """A worker process and the two threads that talk to it, so that nobody else ever waits for it."""
+
+    def __init__(self, heard: Callable[[_Worker, object], None], target: Callable[..., None]) -> None:
         context = multiprocessing.get_context("spawn")
         self._pipe, theirs = context.Pipe()
-        self._wanted = context.Value("q", 0)
-        self._stopped = context.Value("q", 0)
-        self._number = 0
-        self._process = context.Process(
-            target=_worker, args=(theirs, self._wanted, self._stopped), daemon=True, name="wickel-lay"
+        self.wanted = context.Value("q", 0, lock=False)
+        self.stopped = context.Value("q", 0, lock=False)
+        self._letters: SimpleQueue[object] = SimpleQueue()
+        self._heard = heard
+        self.process = context.Process(
+            target=target, args=(theirs, self.wanted, self.stopped), daemon=True, name="wickel-lay"
         )
-        self._process.start()
+        self.process.start()
         theirs.close()
-        self._notifier = QSocketNotifier(self._pipe.fileno(), QSocketNotifier.Type.Read, self)
-        self._notifier.activated.connect(self._read)
+        for work in (self._send, self._receive):
+            threading.Thread(target=work, daemon=True, name="wickel-post").start()
+
+    def post(self, letter: object) -> None:
+        """Send something as soon as the worker takes it."""
+        self._letters.put(letter)
+
+    def end(self, patience_s: float) -> None:
+        """End the process, the hard way when it does not hear in time."""
+        self._letters.put(None)
+        self.process.join(patience_s)
+        if self.process.is_alive():
+            self.process.kill()
+            self.process.join(1.0)
+
+    def _send(self) -> None:
+        while True:
+            letter = self._letters.get()
+            try:
+                if letter is None:
+                    self._pipe.close()
+                    return
+                self._pipe.send(letter)
+            except (OSError, ValueError):
+                return  # the one who listens hears of it too
+
+    def _receive(self) -> None:
+        try:
+            while True:
+                self._heard(self, self._pipe.recv())
+        except (EOFError, OSError, TypeError):  # the last when it was closed meanwhile
+            self._heard(self, None)
+
+
+class ProcessRunner(Runner):
+    """One worker process, kept warm. A task's number says whether what it sends is still wanted.
+
+    A worker that dies or hangs is replaced, and begins the task again; after a second time it is left.
+    """
+
+    _arrived = Signal(object, object)
+
+    def __init__(self, target: Callable[..., None] | None = None) -> None:
+        super().__init__()
+        self._target = target or _worker
+        self._number = 0
+        self._task: Task | None = None
+        self._lost = 0
+        self._arrived.connect(self._take)
+        self._patience = QTimer(self, singleShot=True, interval=ANSWERED_WITHIN_MS)
+        self._patience.timeout.connect(self._replace)
+        self._worker = self._hired()
+
+    def _hired(self) -> _Worker:
+        def heard(worker: _Worker, letter: object) -> None:
+            with suppress(RuntimeError):  # the window is gone
+                self._arrived.emit(worker, letter)
+
+        return _Worker(heard, self._target)
 
     @property
     def process_id(self) -> int | None:
         """The worker's process id."""
-        return self._process.pid
+        return self._worker.process.pid
 
     def another(self) -> Runner:
-        return ProcessRunner()
+        return ProcessRunner(self._target)
 
     def start(self, task: Task) -> None:
+        self._lost = 0
+        self._begin(task)
+
+    def _begin(self, task: Task) -> None:
         self._number += 1
-        self._wanted.value = self._number
-        try:
-            self._pipe.send((self._number, task))
-        except OSError:
-            self.failed.emit("The search has ended unexpectedly: start Wickel again to search for lays.")
+        self._task = task
+        self._worker.wanted.value = self._number
+        self._worker.post((self._number, without_pictures(task)))
+        self._patience.start()
 
     def cancel(self) -> None:
         self._number += 1
-        self._wanted.value = self._number
+        self._task = None
+        self._patience.stop()
+        self._worker.wanted.value = self._number
 
     def stop(self) -> None:
-        self._stopped.value = self._number
+        self._worker.stopped.value = self._number
+        if self._task is not None:
+            self._patience.start()
 
     def shut(self) -> None:
-        self._notifier.setEnabled(False)
         self.cancel()
-        self._pipe.close()
-        self._process.join(0.3)
-        if self._process.is_alive():
-            self._process.terminate()
-            self._process.join(1.0)
+        self._arrived.disconnect(self._take)
+        self._worker.end(0.3)
 
-    def _read(self) -> None:
-        try:
-            while self._pipe.poll():
-                number, kind, way, value = self._pipe.recv()
-                if number == self._number:
-                    self._tell(kind, way, value)
-        except (EOFError, OSError):
-            self._notifier.setEnabled(False)
-            self.failed.emit("The search has ended unexpectedly: start Wickel again to search for lays.")
+    def _take(self, worker: _Worker, letter: tuple[int, str, str, object] | None) -> None:
+        if worker is not self._worker:
+            return
+        if letter is None:
+            self._replace()
+            return
+        number, kind, way, value = letter
+        if number != self._number:
+            return
+        if kind == "begun":
+            if self._worker.stopped.value != number:
+                self._patience.stop()
+            return
+        if kind in ("finished", "failed"):
+            self._patience.stop()
+            self._task = None
+        self._tell(kind, way, value)
+
+    def _replace(self) -> None:
+        """Take another worker for one that is dead or does not answer."""
+        task, stopped = self._task, self._worker.stopped.value == self._number
+        threading.Thread(target=self._worker.end, args=(0.0,), daemon=True).start()
+        self._worker = self._hired()
+        self._patience.stop()
+        if task is None:
+            return
+        self._lost += 1
+        if stopped or self._lost > 1:
+            self._task = None
+            self.failed.emit(_ENDED if stopped else _LOST_AGAIN)
+            return
+        self.said.emit(_LOST)
+        self._begin(task)
+
+
+def without_pictures(task: Task) -> Task:
+    """A task without the pictures of its cloths, which no search looks at: only what is needed goes to the worker."""
+    if isinstance(task, BuyTask):
+        return replace(task, jobs=tuple(_bare_job(job) for job in task.jobs))
+    if isinstance(task, BoltTask):
+        return replace(task, job=_bare_job(task.job))
+    bare = replace(task, cloth=_bare(task.cloth))
+    if isinstance(bare, LayTask) and bare.pile is not None:
+        lower, upper = bare.pile
+        bare = replace(bare, pile=(_bare(lower), _bare(upper)))
+    return bare
+
+
+def _bare(cloth: Cloth) -> Cloth:
+    return replace(cloth, design=replace(cloth.design, picture=b"")) if cloth.design.picture else cloth
+
+
+def _bare_job(job: Job) -> Job:
+    return replace(job, cloths=tuple(_bare(cloth) for cloth in job.cloths))
 
 
 def _worker(pipe: Connection, wanted: Synchronized, stopped: Synchronized) -> None:
@@ -399,6 +515,7 @@ def _worker(pipe: Connection, wanted: Synchronized, stopped: Synchronized) -> No
             number, task = pipe.recv()
             if number != wanted.value:
                 continue
+            pipe.send((number, "begun", "", None))
             run_task(
                 task,
                 lambda kind, way, value, number=number: pipe.send((number, kind, way, value)),

@@ -7,7 +7,7 @@ from dataclasses import replace
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QKeySequence
 from PySide6.QtWidgets import (
     QApplication,
@@ -80,6 +80,9 @@ _WAY_KEYS = {
 }
 """The letter that takes a way to fold, with Ctrl+Shift."""
 
+TROUBLE_MS = 9000
+"""How long what went wrong stays in the slip before what is next takes its place."""
+
 STAGES = ("Body", "Draft", "Cloth", "Lay", "Buy")
 BODY, DRAFT, CLOTH, LAY, BUY = range(5)
 
@@ -100,6 +103,9 @@ class MainWindow(QMainWindow):
         self.setWindowTitle("Wickel")
         self.setMinimumSize(1100, 680)
         self._session, self._folder, self._settings, self._book = session, folder, settings, book
+        self._trouble = ""
+        self._trouble_timer = QTimer(self, singleShot=True, interval=TROUBLE_MS)
+        self._trouble_timer.timeout.connect(self._forget_trouble)
         self.thread_bar = Thread(STAGES)
         self.ticket = Ticket(session)
         self.slip = Slip()
@@ -119,6 +125,7 @@ class MainWindow(QMainWindow):
         session.lays_changed.connect(self._follow)
         session.searching_changed.connect(lambda _: self._follow())
         session.trouble.connect(self._say_trouble)
+        session.path_changed.connect(self._remember_path)
         book.trouble.connect(self._say_trouble)
         fill.trouble.connect(self._say_trouble)
         fill.working_changed.connect(lambda _: self._follow())
@@ -261,11 +268,11 @@ class MainWindow(QMainWindow):
     def _follow(self) -> None:
         """Bring thread, slip and title up to what the session holds now."""
         session = self._session
-        sentence, stage = next_step(session)
+        sentence, stage = (self._trouble, -1) if self._trouble else next_step(session)
         self.slip.say(sentence, stage if stage != self.stack.currentIndex() else -1)
-        refused_at = stage if session.refusal else -1
+        refused_at = next_step(session)[1] if session.refusal or session.never_fits else -1
         implausible = len(doubts(session.garment.body)) if session.garment else 0
-        unheld = sum(not check.held for done in session.drafts for check in done.checks)
+        unheld = sum(check.broken for done in session.drafts for check in done.checks)
         broken = len(session.lay.broken) if session.lay else 0
         stuck = session.lay is None and session.way in session.lay_refusals
         self.thread_bar.show_knots(
@@ -283,7 +290,14 @@ class MainWindow(QMainWindow):
             action.setEnabled(session.lay is not None)
 
     def _say_trouble(self, sentence: str) -> None:
+        """Say something that went wrong, for long enough to be read."""
+        self._trouble = sentence
+        self._trouble_timer.start()
         self.slip.say(sentence)
+
+    def _forget_trouble(self) -> None:
+        self._trouble = ""
+        self._follow()
 
     def _zoom(self, how: str) -> None:
         view = {DRAFT: self.draft.paper, LAY: self.lay.in_sight}.get(self.stack.currentIndex())
@@ -319,6 +333,9 @@ class MainWindow(QMainWindow):
         self._session.open(job, path)
         self._settings.change(last_job=str(path))
         return True
+
+    def _remember_path(self) -> None:
+        self._settings.change(last_job=str(self._session.path))
 
     def _refuse(self, title: str, sentence: str) -> None:
         box = QMessageBox(QMessageBox.Icon.NoIcon, title, sentence, QMessageBox.StandardButton.Ok, self)

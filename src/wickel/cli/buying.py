@@ -35,7 +35,7 @@ from wickel.job import (
     row_of,
     shopping_rows,
 )
-from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
+from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length, shown_short
 from wickel.yardage import shown_buy
 
 
@@ -100,7 +100,7 @@ def _fit_words(cell: Cell, cloth: Cloth, have: float, unit: Unit) -> str:
     fit = fit_of(cell, cloth, have)
     if fit.ways:
         return f"fits on {shown_cloth_length(have, unit)}: {', '.join(fit.ways)}"
-    return "cannot be laid" if fit.short_mm is None else f"{shown_length(fit.short_mm, unit)} short"
+    return "cannot be laid" if fit.short_mm is None else f"{shown_short(fit.short_mm, unit)} short"
 
 
 def _cell_record(cell: Cell, cloth: Cloth, have: float | None = None) -> dict[str, Any]:

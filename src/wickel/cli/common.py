@@ -12,7 +12,7 @@ import typer
 
 from wickel.draft import DraftRefused
 from wickel.files import UnreadableFile, read_job, saved
-from wickel.job import Job, JobRefused, cut_pieces
+from wickel.job import Job, JobRefused, cut_pieces, layable
 from wickel.lay import CutPiece
 
 app = typer.Typer(
@@ -46,11 +46,15 @@ def read(path: Path) -> Job:
         fail(reason, UNUSABLE)
 
 
-def opened(path: Path) -> tuple[Job, tuple[CutPiece, ...]]:
-    """The job of a file and all its pieces, drafted and checked; ends when they cannot be."""
+def opened(path: Path, *, to_lay: bool = False) -> tuple[Job, tuple[CutPiece, ...]]:
+    """The job of a file and all its pieces, drafted and checked; ends when they cannot be.
+
+    When they are ``to_lay`` each must fit onto its cloth in some way.
+    """
     job = read(path)
     try:
-        return job, cut_pieces(job)
+        pieces = cut_pieces(job)
+        return job, layable(pieces, job) if to_lay else pieces
     except (JobRefused, DraftRefused) as reason:
         fail(reason, UNUSABLE)
 

@@ -24,7 +24,7 @@ from wickel.cli.common import (
     written,
 )
 from wickel.cloth import BadWay, planned, way_name
-from wickel.draft import TapeCheck
+from wickel.draft import NOT_MEASURED, TapeCheck
 from wickel.files import (
     UniqueNames,
     dumped,
@@ -37,7 +37,7 @@ from wickel.files import (
 )
 from wickel.job import BEST, Job, drafted, lay_job
 from wickel.lay import DEFAULT_EFFORT, PLANNING, Lay, LayRefused, LayReport, Level, Stopped
-from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.units import Unit, shown_cloth_length, shown_length, shown_short
 from wickel.yardage import need, shown_buy
 
 _FIRST_LAY_S, _FIRST_LAY_EACH_S = 0.5, 0.01
@@ -70,7 +70,7 @@ def draft(
 @app.command()
 def check(job_path: JobPath, as_json: AsJson = False) -> None:
     """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
-    job, pieces = opened(job_path)
+    job, pieces = opened(job_path, to_lay=True)
     checks = [c for garment in job.garments for c in drafted(garment).checks]
     until = _until(perf_counter(), MOST_SECONDS, sum(order.copies for piece in pieces for order in piece.orders))
     try:
@@ -94,7 +94,7 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
             print(_check_line(c, job.unit))
         for finding in findings:
             print(f"{finding.level.value}: {finding.text} {finding.way_out}".rstrip())
-    if not all(c.held for c in checks) or any(f.level is Level.BROKEN for f in findings):
+    if any(c.broken for c in checks) or any(f.level is Level.BROKEN for f in findings):
         raise typer.Exit(REFUSED)
 
 
@@ -102,16 +102,19 @@ def _check_record(c: TapeCheck) -> dict[str, Any]:
     return {
         "name": c.name,
         "one": c.one,
-        "one_mm": c.one_mm,
+        "one_mm": c.one_mm if c.measured else None,
         "other": c.other,
-        "other_mm": c.other_mm,
-        "difference_mm": c.difference_mm,
+        "other_mm": c.other_mm if c.measured else None,
+        "difference_mm": c.difference_mm if c.measured else None,
+        "measured": c.measured,
         "held": c.held,
-        "way_out": "" if c.held else c.way_out,
+        "way_out": c.way_out if c.broken else "",
     }
 
 
 def _check_line(c: TapeCheck, unit: Unit) -> str:
+    if not c.measured:
+        return f"unknown {c.name}: {NOT_MEASURED}"
     line = (
         f"{'holds ' if c.held else 'BROKEN'}  {c.name}: {c.one} {shown_length(c.one_mm, unit)}, "
         f"{c.other} {shown_length(c.other_mm, unit)}, difference {shown_length(c.difference_mm, unit)}"
@@ -167,7 +170,7 @@ def lay(
     as_json: AsJson = False,
 ) -> None:
     """Lay the pieces of a job on its cloths and say how much to buy."""
-    job, pieces = opened(job_path)
+    job, pieces = opened(job_path, to_lay=True)
     apart((job_path,), [path for path in (out, svg, pdf) if path is not None])
     way = _fold(fold or job.fold)
     most_s = MOST_SECONDS if seconds is None else seconds
@@ -193,7 +196,7 @@ def lay(
         print(_lay_line(one, job.unit))
         short = need(one).short_mm
         if short > 0:
-            print(f"  the length at hand is {shown_length(short, job.unit)} too short")
+            print(f"  the length at hand is {shown_short(short, job.unit)} too short")
         for finding in one.findings:
             print(f"  {finding.level.value}: {finding.text} {finding.way_out}".rstrip())
 

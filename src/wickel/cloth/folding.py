@@ -107,7 +107,11 @@ def _centre(outline: Outline, by: Affine) -> Point:
 def _lying(section: Section) -> Panel:
     """The cloth as it lies on the table: the uppermost ply is seen, its wrong side when it was turned over."""
     faces = tuple(
-        Face(outline=zone.outline, plies=len(zone.plies), wrong_side=zone.plies[-1].map.determinant < 0)
+        Face(
+            outline=zone.outline,
+            plies=len(zone.plies),
+            wrong_side=zone.plies[zone.from_table_up[-1]].map.determinant < 0,
+        )
         for zone in section.zones
     )
     folds = tuple((fold.start, fold.end) for zone in section.zones for fold in zone.folds)

@@ -37,13 +37,20 @@ class Zone:
     """A part of a section with the same plies all over.
 
     ``outline`` is the cloth, ``usable`` what may be cut of it (the reserve at the free edges is
-    left out), both in the spread frame.
+    left out), both in the spread frame. ``stack`` are the numbers of the plies from the table up where that is not
+    their own order; neighbours in it lie face to face.
     """
 
     outline: Outline
     usable: Outline
     plies: tuple[Ply, ...]
     folds: tuple[FoldEdge, ...] = ()
+    stack: tuple[int, ...] = ()
+
+    @property
+    def from_table_up(self) -> tuple[int, ...]:
+        """The numbers of the plies, the lowest first."""
+        return self.stack or tuple(range(len(self.plies)))
 
     @property
     def selvages(self) -> tuple[tuple[Point, Point], ...]:
@@ -177,7 +184,7 @@ def _four(width: float, length: float, reserve: float, depth: float | None) -> S
         Affine(a=-1.0, c=far, e=-1.0, f=half),
     )
     folds = (_fold("low", length, 0.0, (0, 1), (2, 3)), _end_fold(length, half, (0, 2), (1, 3)))
-    return _section("four", length, far, replace(zone, folds=folds))
+    return _section("four", length, far, replace(zone, folds=folds, stack=(0, 1, 3, 2)))
 
 
 def _diagonal(width: float, length: float, reserve: float, depth: float | None) -> Section:
@@ -415,7 +422,8 @@ def spread(text: str, width_mm: float, lengths_mm: float | Sequence[float], rese
 def of_one_cloth(stacked: Spread, which: int) -> Spread:
     """What one of two stacked cloths sees of their spread: the same zones, with its own ply only."""
     sections = tuple(
-        replace(s, zones=tuple(replace(zone, plies=(zone.plies[which],)) for zone in s.zones)) for s in stacked.sections
+        replace(s, zones=tuple(replace(zone, plies=(zone.plies[which],), stack=()) for zone in s.zones))
+        for s in stacked.sections
     )
     return replace(stacked, sections=sections)
 
@@ -431,6 +439,7 @@ def _placed(section: Section, x: float, cloth_x: float) -> Section:
             usable=along.all(zone.usable),
             plies=tuple(Ply(map=moved(cloth_x, 0.0).after(ply.map.after(back))) for ply in zone.plies),
             folds=tuple(replace(fold, start=along(fold.start), end=along(fold.end)) for fold in zone.folds),
+            stack=zone.stack,
         )
         for zone in section.zones
     )

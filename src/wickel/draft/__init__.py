@@ -2,7 +2,7 @@
 
 from wickel.draft.allowances import DEFAULT_PRESET, PRESETS, ROLES, Allowances, Preset
 from wickel.draft.chalk import ChalkRow, chalk_list
-from wickel.draft.checks import TapeCheck
+from wickel.draft.checks import NOT_MEASURED, TapeCheck
 from wickel.draft.notions import Notion, notions
 from wickel.draft.schools import SCHOOLS, School, school_of, school_options
 from wickel.draft.style import (
@@ -21,6 +21,7 @@ from wickel.draft.styles import STYLES
 
 __all__ = [
     "DEFAULT_PRESET",
+    "NOT_MEASURED",
     "PRESETS",
     "ROLES",
     "SCHOOLS",

@@ -10,7 +10,10 @@ SEWING_TOLERANCE_MM = 1.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TapeCheck:
-    """Two lengths in mm; ``one − other`` must lie within ``least_mm``..``most_mm``."""
+    """Two lengths in mm; ``one − other`` must lie within ``least_mm``..``most_mm``.
+
+    A length that is no number (NaN) could not be measured: the pieces have been changed so that it is not there.
+    """
 
     name: str
     one: str
@@ -27,9 +30,22 @@ class TapeCheck:
         return self.one_mm - self.other_mm
 
     @property
+    def measured(self) -> bool:
+        """Whether both lengths could be measured."""
+        return not (math.isnan(self.one_mm) or math.isnan(self.other_mm))
+
+    @property
+    def broken(self) -> bool:
+        """Whether it was measured and does not hold."""
+        return self.measured and not self.held
+
+    @property
     def held(self) -> bool:
         """Whether the difference is allowed (to a thousandth of a millimetre)."""
         return self.least_mm - 1e-3 <= self.difference_mm <= self.most_mm + 1e-3
 
+
+NOT_MEASURED = "can no longer be measured by itself after the changes: lay the tape on the paper pieces."
+"""What is said of a check that could not be made."""
 
 UNBOUNDED = math.inf

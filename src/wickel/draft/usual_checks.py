@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from wickel.body import MEASUREMENTS, Body
 from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.pattern import Piece, edge_length
+from wickel.pattern import Piece, sewn_length
 
 OVER_HEAD_EASE_MM = 20.0
 
@@ -18,14 +18,14 @@ def alike(
     other_edge: str = "",
     way_out: str = "Draw both edges from the same points.",
 ) -> TapeCheck:
-    """Two edges that are sewn together are equally long."""
+    """Two edges that are sewn together are equally long, gathers drawn in."""
     same = one.name == other.name
     return TapeCheck(
         name=name,
         one="one" if same else one.name.lower(),
-        one_mm=edge_length(one, edge),
+        one_mm=sewn_length(one, edge),
         other="the other" if same else other.name.lower(),
-        other_mm=edge_length(other, other_edge or edge),
+        other_mm=sewn_length(other, other_edge or edge),
         way_out=way_out,
     )
 
@@ -47,7 +47,7 @@ def band_to_waist(band: Piece, overlap_mm: float, waist_mm: float) -> TapeCheck:
     return TapeCheck(
         name="Waistband to waist",
         one=f"{band.name.lower()}{' less overlap' if overlap_mm else ''}",
-        one_mm=edge_length(band, "join") - overlap_mm,
+        one_mm=sewn_length(band, "join") - overlap_mm,
         other="waist as drafted",
         other_mm=waist_mm,
         way_out="Cut the band as long as the waist and its overlap.",

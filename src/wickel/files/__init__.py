@@ -4,6 +4,7 @@ from wickel.files.book import read_clients, read_schools, save_clients, save_sch
 from wickel.files.drawing import Drawing, Label, Layer, Stroke, lay_drawing, piece_drawing
 from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_job, save_job
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays
+from wickel.files.locks import OpenMark, Stamp, stamp
 from wickel.files.names import UniqueNames, plain_text, safe_name, slug
 from wickel.files.own_file import StyleFileRecord, read_style, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
@@ -18,6 +19,8 @@ __all__ = [
     "Label",
     "LayFileRecord",
     "Layer",
+    "OpenMark",
+    "Stamp",
     "Stroke",
     "StyleFileRecord",
     "TableStore",
@@ -51,6 +54,7 @@ __all__ = [
     "save_style",
     "saved",
     "slug",
+    "stamp",
     "svg_text",
     "sweep",
     "tile_mm",

@@ -10,7 +10,7 @@ from pydantic import Field, ValidationError
 from wickel.draft.own import LINES, OwnOption, OwnPiece, OwnPoint, OwnStyle
 from wickel.draft.own.own_style import MOST_PIECES, MOST_POINTS, OWN_ROLES
 from wickel.files.reading import UnreadableFile, first_fault, read_json
-from wickel.files.records import FileRecord, Name, Number
+from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.files.saving import dumped, saved
 
 FORMAT = "wickel-style"
@@ -28,6 +28,7 @@ class OwnPointRecord(FileRecord):
     then: Name = "straight"
     edge: Name = "side"
     role: Name = "side"
+    allowance_mm: Number | None = None
 
 
 class OwnPieceRecord(FileRecord):
@@ -57,6 +58,8 @@ class OwnStyleRecord(FileRecord):
     name: Name
     options: Annotated[list[OwnOptionRecord], Field(max_length=40)] = []
     pieces: Annotated[list[OwnPieceRecord], Field(max_length=MOST_PIECES)]
+    house: Text = ""
+    house_options: dict[Name, Number | Text] = {}
 
 
 class StyleFileRecord(OwnStyleRecord):
@@ -82,6 +85,8 @@ def own_style(record: OwnStyleRecord) -> OwnStyle:
     return OwnStyle(
         id=record.id,
         name=record.name,
+        house=record.house,
+        house_options=tuple(sorted(record.house_options.items())),
         options=tuple(OwnOption(id=o.id, question=o.question, default_mm=o.default_mm) for o in record.options),
         pieces=tuple(
             OwnPiece(
@@ -109,10 +114,18 @@ def own_style_record(own: OwnStyle) -> dict[str, Any]:
                 "pair": piece.pair,
                 "material": piece.material,
                 "grain_deg": piece.grain_deg,
-                "points": [{key: getattr(row, key) for key in OwnPointRecord.model_fields} for row in piece.points],
+                "points": [
+                    {
+                        key: getattr(row, key)
+                        for key in OwnPointRecord.model_fields
+                        if key != "allowance_mm" or row.allowance_mm is not None
+                    }
+                    for row in piece.points
+                ],
             }
             for piece in own.pieces
         ],
+        **({"house": own.house, "house_options": dict(own.house_options)} if own.house else {}),
     }
 
 

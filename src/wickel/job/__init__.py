@@ -35,6 +35,8 @@ from wickel.job.work import (
     garment_pieces,
     garment_style,
     lay_job,
+    layable,
+    never_fits,
 )
 
 __all__ = [
@@ -79,6 +81,8 @@ __all__ = [
     "hemmed_pieces",
     "jumps",
     "lay_job",
+    "layable",
+    "never_fits",
     "out_of_bolt",
     "refused_cell",
     "row_bounds",

@@ -11,7 +11,7 @@ from wickel.job.job import Job
 from wickel.job.table import Cell, cell_pieces
 from wickel.job.work import alone_ways, numbered
 from wickel.lay import CutPiece, Lay, LayReport, copies_mm2, lay_ways, shortest
-from wickel.yardage import need_of
+from wickel.yardage import SHORT_MM, need_of
 
 BOLT_EFFORT = 200
 
@@ -34,7 +34,7 @@ def fit_of(cell: Cell, cloth: Cloth, at_hand_mm: float) -> Fit:
         for own in cell.ways
         if own.length_mm is not None and own.complete
     }
-    fitting = sorted((mm, way) for way, mm in needs.items() if mm <= at_hand_mm + 0.01)
+    fitting = sorted((mm, way) for way, mm in needs.items() if mm <= at_hand_mm + SHORT_MM)
     if not needs:
         return Fit(ways=(), short_mm=None)
     short = 0.0 if fitting else min(needs.values()) - at_hand_mm
@@ -86,7 +86,7 @@ def out_of_bolt(
         if not left_out and copies_mm2(together, cloth) / cloth.lay_width_mm <= room + 1e-6:
             found = lay_ways(together, cloth, alone_ways(), effort=effort, workers=workers, report=report)
             lay = shortest(found)
-        if lay is None or not lay.complete or lay.lay_length_mm > room + 0.01:
+        if lay is None or not lay.complete or lay.lay_length_mm > room + SHORT_MM:
             left_out.append(size)
             continue
         taken.append(size)

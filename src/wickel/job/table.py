@@ -12,7 +12,7 @@ from wickel.body import CHARTS, Body, size_body
 from wickel.cloth import BadCloth, Cloth
 from wickel.draft import DraftRefused
 from wickel.job.job import Garment, Job, JobRefused
-from wickel.job.work import alone_ways, cut_pieces, garment_style
+from wickel.job.work import alone_ways, cut_pieces, garment_style, never_fits
 from wickel.lay import (
     CutPiece,
     KeptLay,
@@ -45,7 +45,7 @@ CELL_EFFORT = 400
 _SAME_MM, WORTH = 1e-6, 1.02
 """Lengths as good as one; how much more than the next wider cloth a cell must need to be looked at again."""
 
-_ENGINE = 3
+_ENGINE = 4
 """Goes up when the search finds other lays for the same pieces: cells kept before are then filled anew."""
 
 
@@ -141,7 +141,11 @@ def cell_pieces(job: Job, cloth_id: str, size: str, body: Body, width_mm: float)
         raise JobRefused(str(reason)) from None
     sized = replace(job, cloths=cloths, garments=(garment,), pieces=())
     cloth = sized.cloth(cloth_id)
-    return cut_from(cut_pieces(sized), cloth), cloth
+    pieces = cut_from(cut_pieces(sized), cloth)
+    never = never_fits(pieces, cloth)
+    if never:
+        raise JobRefused(never)
+    return pieces, cloth
 
 
 def _in_width(cloth: Cloth, width_mm: float) -> Cloth:
@@ -153,7 +157,16 @@ def _in_width(cloth: Cloth, width_mm: float) -> Cloth:
 
 def cell_key(pieces: tuple[CutPiece, ...], cloth: Cloth) -> str:
     """A key of all that a cell depends on: the pieces as they are cut, the cloth, the program's version."""
-    plain = replace(cloth, name="", price=None, colour="", fibre="", step_mm=100.0, least_length_mm=0.0)
+    plain = replace(
+        cloth,
+        name="",
+        price=None,
+        colour="",
+        fibre="",
+        step_mm=100.0,
+        least_length_mm=0.0,
+        design=replace(cloth.design, picture=b""),
+    )
     bare = tuple(replace(piece, net_line=None, inner_lines=(), name="") for piece in pieces)
     return hashlib.sha256(repr((__version__, _ENGINE, alone_ways(), bare, plain)).encode()).hexdigest()[:32]
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from wickel.cloth import COMBINED, STACKED, WAYS, BorderAt, Cloth, Kind
 from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks
-from wickel.draft.operations import seam_checks, with_changes
+from wickel.draft.operations import as_first_named, checks_after, seam_checks, with_changes, without_doubles
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
 from wickel.job.asked import asked_by, asked_of
@@ -21,6 +21,7 @@ from wickel.lay import (
     LayRefused,
     LayReport,
     LayStopped,
+    cut_from,
     fits_nowhere,
     fold_lines,
     lay_ways,
@@ -48,7 +49,7 @@ class DraftedGarment:
 
 
 def drafted(garment: Garment) -> DraftedGarment:
-    """Draft a garment and check it by tape.
+    """Draft a garment, change it by hand, and check it by tape: the pieces as they are then.
 
     Raises:
         JobRefused: no such style.
@@ -56,11 +57,21 @@ def drafted(garment: Garment) -> DraftedGarment:
     """
     style = garment_style(garment)
     pattern = draft(style, garment.body, garment.options, garment.allowances)
-    checks = tape_checks(style, pattern, garment.body, garment.options)
+
+    def measure(pieces: Pattern) -> tuple[TapeCheck, ...]:
+        return tape_checks(style, pieces, garment.body, garment.options)
+
+    checks = measure(pattern)
     if not garment.changes:
         return DraftedGarment(garment=garment, pattern=pattern, checks=checks)
     after = with_changes(pattern, garment.changes)
-    return DraftedGarment(garment=garment, pattern=after, checks=(*checks, *seam_checks(pattern, after)))
+    seen = as_first_named(pattern, after, garment.changes)
+    anew = checks_after(measure, checks, seen)
+    return DraftedGarment(
+        garment=garment,
+        pattern=after,
+        checks=tuple(without_doubles(anew, seam_checks(pattern, after, seen))),
+    )
 
 
 def garment_style(garment: Garment) -> Style:
@@ -131,7 +142,7 @@ def cut_pieces(job: Job) -> tuple[CutPiece, ...]:
     """Every piece of a job as it is cut, drafted ones first, checked.
 
     Raises:
-        JobRefused: the job contradicts itself, or a piece could never be cut from its cloth.
+        JobRefused: the job contradicts itself.
         DraftRefused: a garment cannot be drafted.
     """
     return drafted_job(job)[1]
@@ -186,10 +197,30 @@ def _checked(piece: CutPiece, job: Job) -> CutPiece:
             raise JobRefused(f"{label} asks for {order.copies} copies: at least 1 is needed.")
         if order.pair and order.copies % 2:
             raise JobRefused(f"{label} asks for {order.copies} copies in pairs: a pair needs an even number.")
-        reason_why = fits_nowhere(piece, order, job.cloth(order.cloth))
-        if reason_why is not None:
-            raise JobRefused(f"{reason_why}: no way of folding can hold it.")
     return piece
+
+
+def never_fits(pieces: tuple[CutPiece, ...], cloth: Cloth) -> str:
+    """Why some piece could not be cut from a cloth in any way, as a sentence; empty when each could."""
+    for piece in cut_from(pieces, cloth):
+        for order in piece.orders:
+            reason = fits_nowhere(piece, order, cloth) if order.cloth == cloth.id else None
+            if reason is not None:
+                return f"{reason}: no way of folding can hold it."
+    return ""
+
+
+def layable(pieces: tuple[CutPiece, ...], job: Job) -> tuple[CutPiece, ...]:
+    """The pieces, once it is sure that each could be cut from its cloth.
+
+    Raises:
+        JobRefused: one could not, whatever the fold.
+    """
+    for cloth in cloths_in_use(job, pieces):
+        reason = never_fits(pieces, cloth)
+        if reason:
+            raise JobRefused(reason)
+    return pieces
 
 
 def cloths_in_use(job: Job, pieces: tuple[CutPiece, ...]) -> tuple[Cloth, ...]:
@@ -272,6 +303,9 @@ def lays_on(
     Raises:
         LayRefused: no way can hold every piece; the reason of the last way tried.
     """
+    never = never_fits(pieces, cloth)
+    if never:
+        raise LayRefused(never)
     if cloth.sold_length_mm is not None:
         return lays_in_lengths(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
     if len(ways) == 1:

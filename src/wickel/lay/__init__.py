@@ -18,7 +18,7 @@ from wickel.lay.exact import exact_check
 from wickel.lay.kept import KeptLay, kept, relaid
 from wickel.lay.labour import cutting_minutes
 from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
-from wickel.lay.make import DEFAULT_EFFORT, PLANNING, LayReport, make_lay, with_findings
+from wickel.lay.make import DEFAULT_EFFORT, PLANNING, LayReport, lays_alike, make_lay, on_like_cloth, with_findings
 from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, LayStopped, fits_nowhere
@@ -65,11 +65,13 @@ __all__ = [
     "fold_lines",
     "kept",
     "lay_ways",
+    "lays_alike",
     "lays_in_lengths",
     "length_without",
     "make_lay",
     "marks_on_table",
     "matching_cost",
+    "on_like_cloth",
     "on_table",
     "rank",
     "relaid",

@@ -159,12 +159,13 @@ def garment_turns(pieces: tuple[CutPiece, ...], cloth: Cloth) -> dict[str, float
 
 
 def hand_is_free(piece: CutPiece, order: CutOrder, outline: Outline, turns: tuple[float, ...]) -> bool:
-    """Whether copies of hand − will do: ``mirror`` is set, or the outline is its own mirror image.
+    """Whether the hand of a copy does not matter: the outline is its own mirror image, or ``mirror`` is set.
 
+    Of pairs half are of each hand: of them ``mirror`` says nothing.
     The mirror line runs along the grain arrow; square to it only where the piece may also be turned
     upside down, since that copy is the piece turned by 180°.
     """
-    if order.mirror:
+    if order.mirror and not order.pair:
         return True
     if is_mirror_symmetric(outline, piece.grain_deg):
         return True

@@ -19,7 +19,7 @@ from shapely.geometry import Polygon
 from shapely.geometry.base import BaseGeometry
 
 from wickel.cloth.cloth import Print
-from wickel.cloth.spread import Zone, planned
+from wickel.cloth.spread import Zone
 from wickel.geometry import Outline
 from wickel.lay.demand import CutOrder, CutPiece, Grain
 from wickel.lay.placement import Finding, Lay, Level, Placement
@@ -244,10 +244,7 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
     """Grain and print: the arrow on every ply that is cut, and the turns the piece allows."""
     cloth_print = lay.cloth.print_or_assumed
     up = 180.0 if lay.cloth.heads_at_end else 0.0
-    plies = placement.cut_plies
-    if placement.on_fold and planned(lay.spread.sections[placement.section].way)[0].way.slanting:
-        plies = plies[:1]  # the fold swaps warp and weft: the copy's grain is that of its lower half
-    for ply in plies:
+    for ply in _leading_plies(placement, zone):
         deg = _arrow_deg(placement, zone, ply)
         grain_off = {
             Grain.STRAIGHT: _off(deg, 180.0, 0.0),
@@ -284,10 +281,21 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
                     way_out="Turn it head up.",
                 )
             break
-    if piece.turns_deg is not None and not any(
-        _off(placement.turn_deg, 360.0, turn) <= piece.tilt_deg + ANGLE_DEG for turn in piece.turns_deg
-    ):
-        out.broken("turn", f"{piece.name} is turned by {placement.turn_deg:g}°, which it does not allow.", piece.id)
+    for ply in _leading_plies(placement, zone) if piece.turns_deg is not None else ():
+        deg = _arrow_deg(placement, zone, ply)
+        if not any(_off(deg, 360.0, turn) <= piece.tilt_deg + ANGLE_DEG for turn in piece.turns_deg or ()):
+            out.broken(
+                "turn", f"{piece.name} is turned by {deg % 360.0:g}° on the cloth, which it does not allow.", piece.id
+            )
+            break
+
+
+def _leading_plies(placement: Placement, zone: Zone) -> tuple[int, ...]:
+    """The plies whose arrow is that of a copy: of a whole across a fold, that of its half on the pair's first ply."""
+    if not placement.on_fold:
+        return placement.cut_plies
+    pairs = [pair for fold in zone.folds if fold.name == placement.fold for pair in fold.joins]
+    return tuple(pair[0] for pair in pairs if set(pair) <= set(placement.cut_plies)) or placement.cut_plies
 
 
 def _arrow_deg(placement: Placement, zone: Zone, ply: int) -> float:
@@ -309,7 +317,7 @@ def _check_garments(lay: Lay, out: _Findings) -> None:
     pieces = {piece.id: piece for piece in lay.pieces}
     for placement in lay.placements:
         zone = lay.zone(placement)
-        for ply in placement.cut_plies:
+        for ply in _leading_plies(placement, zone):
             down = _off(_arrow_deg(placement, zone, ply), 360.0, 0.0) > 90.0
             ways.setdefault(pieces[placement.piece].garment, set()).add(int(down))
     for garment, directions in ways.items():

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from contextlib import suppress
 from dataclasses import replace
 from time import perf_counter
@@ -30,10 +30,21 @@ from wickel.lay.nest import (
     quick_length,
     search,
 )
-from wickel.lay.parts import LayRefused, LayStopped, Options, Part, Pose, options_for, parts_at, parts_for
-from wickel.lay.placement import Finding, Lay, Level, Placement, better
+from wickel.lay.parts import (
+    Home,
+    LayRefused,
+    LayStopped,
+    Options,
+    OrderKey,
+    Part,
+    Pose,
+    options_for,
+    parts_at,
+    parts_for,
+)
+from wickel.lay.placement import Finding, Lay, Level, Placement, better, rank
 from wickel.lay.rules import findings
-from wickel.lay.slant import placed_on_slant
+from wickel.lay.slant import placed_on_slant, without_place
 
 DEFAULT_EFFORT = 1000
 _DEPTHS_TRIED, _DEPTHS_KEPT, _DEPTH_EFFORT = 10, 3, 30
@@ -47,6 +58,9 @@ _MOST_LOOKS, _FEWER_LOOKS = 24, 6
 
 _FIRST_STEPS, _TIMES = ORDERS + 20, 3
 """With several sections each gets a first lay of so many steps, then all go on with so many times as many."""
+
+_SETTLED_WITHIN, _SETTLING_EFFORT = 8, 200
+"""How often lengths are set anew around what is spoilt, and with how many steps each is searched."""
 
 _MOST_CORNERS = 800
 """An outline of more corners is nested by one that covers it: what is too fine to lie in is closed."""
@@ -137,12 +151,11 @@ class Laying:
         self._probes = tuple(spread(_text((plan,)), width, 1.0, reserve).sections[0] for plan in self._plans)
         options = options_for(self._pieces, cloth, self._probes)
         asked_for = parts_at(options, {}, len(self._probes))
-        for plan, own in zip(self._plans, asked_for, strict=True):
-            if not own:
-                raise LayRefused(f"Nothing needs a section “{plan.way.name.lower()}”: one way does for all pieces.")
         several = len(self._plans) > 1 or (settle and self._probes[0].mixed)
-        if several and not any(plan.way.slanting for plan in self._plans):
-            asked_for = self._moved_about(options, asked_for)
+        if any(plan.way.slanting for plan in self._plans):
+            asked_for = self._only_needed(self._off_full_folds(asked_for))
+        elif several:
+            asked_for = self._only_needed(self._moved_about(options, asked_for))
         whole = whole_repeat_mm(self._pieces, cloth.lay_design)
         short, long = (
             [spread(_text((plan,)), width, times * (whole or 1.0), reserve).sections[0] for plan in self._plans]
@@ -161,6 +174,8 @@ class Laying:
         )
         self._parts = constrained(tuple(map(Laid, asked_for, short, steady, alike)), self._pieces, cloth)
         self._obstacles = [obstacles_on(cloth, probe, plies) for probe, plies in zip(self._probes, steady, strict=True)]
+        plies = [{(z, p) for z, zone in enumerate(own.zones) for p in range(len(zone.plies))} for own in self._probes]
+        self._may_settle = not held and any(every - sure for every, sure in zip(plies, steady, strict=True))
         self._guess = self._guessed(like)
         self._locked = tuple(self._locked_of(own, k) for k, own in enumerate(self._parts))
         self._done: list[Solution | None] = [None] * len(self._parts)
@@ -222,10 +237,7 @@ class Laying:
                 continue
 
     def _moved_about(self, options: Options, parts: tuple[tuple[Part, ...], ...]) -> tuple[tuple[Part, ...], ...]:
-        """The parts with orders moved to other sections, or cut singly, while quick lays get shorter by it.
-
-        A section that is left with nothing is left out.
-        """
+        """The parts with orders moved to other sections, or cut singly, while quick lays get shorter by it."""
         chosen = {order: next(iter(homes)) for order, homes in options.items()}
         shapes = sum(len(part.poses) for own in parts for part in own)
         most = 0 if shapes > VERY_MANY_CANDIDATES else _FEWER_LOOKS if shapes > MANY_CANDIDATES else _MOST_LOOKS
@@ -244,10 +256,39 @@ class Laying:
                         if length < best - 0.5:
                             best, parts, won = length, tried, True
                             chosen[order] = other
+        return parts
+
+    def _only_needed(self, parts: tuple[tuple[Part, ...], ...]) -> tuple[tuple[Part, ...], ...]:
+        """The parts of the sections that have any; the others are left out."""
         kept = [k for k, own in enumerate(parts) if own]
         self._plans = tuple(self._plans[k] for k in kept)
         self._probes = tuple(self._probes[k] for k in kept)
         return tuple(parts[k] for k in kept)
+
+    def _off_full_folds(self, parts: tuple[tuple[Part, ...], ...]) -> tuple[tuple[Part, ...], ...]:
+        """The parts with those copies put into other sections for which a slanting fold has no room.
+
+        Raises ``LayRefused`` where there is no other section for one.
+        """
+        pieces = self._pieces
+        elsewhere: dict[OrderKey, Home] = {}
+        while True:
+            left_over = [
+                (k, part)
+                for k, own in enumerate(parts)
+                if self._plans[k].way.slanting
+                for part in without_place(own, self._probes[k])[:1]
+            ]
+            if not left_over:
+                return parts
+            (k, part) = left_over[0]
+            number, pieces = _one_copy_apart(pieces, part, self._cloth, elsewhere)
+            options = options_for(pieces, self._cloth, self._probes)
+            homes = [h for h in options[part.piece, number] if not self._plans[h.section].way.slanting]
+            if not homes:
+                placed_on_slant(parts[k], self._probes[k])  # says what is in the way
+            elsewhere[part.piece, number] = homes[0]
+            parts = parts_at(options, elsewhere, len(self._probes))
 
     def _quick_mm(self, k: int, parts: tuple[Part, ...]) -> float:
         """The cloth that a quick lay of some parts takes in one section."""
@@ -301,6 +342,8 @@ class Laying:
             lay = replace(lay, spread=replace(lay.spread, way=self.way))
         else:
             lay = self._lay(self._done)
+            if self._may_settle and any(finding.code in ("flaw", "remnant") for finding in lay.findings):
+                lay = min(lay, self._around_spoilt(effort, report) or lay, key=rank)
         for other in simpler:
             if better(other, lay):
                 lay = replace(other, spread=replace(other.spread, way=self.way))
@@ -327,20 +370,8 @@ class Laying:
         if self._plans[k].way.slanting:
             self._done[k] = self._done[k] or placed_on_slant(own, self._probes[k])
             return
-        problem = Problem(
-            items=tuple(
-                replace(item, locked=self._locked[k].get(number))
-                for number, item in enumerate(items_of(own, self._cloth.margin_mm, self._obstacles[k]))
-            ),
-            obstacles=tuple(
-                moved(self._cloth.margin_mm / 2, 0.0).all(covering(obstacle.outline)) for obstacle in self._obstacles[k]
-            ),
-            start=self._done[k],
-            guess=self._guess,
-            seed=seed,
-            effort=steps,
-            workers=self._workers,
-        )
+        problem = self._problem(k, self._obstacles[k], steps, seed)
+        problem = replace(problem, start=self._done[k], guess=self._guess)
         try:
             self._done[k] = search(problem, self._relay(k, report))
         except Stopped:
@@ -352,6 +383,53 @@ class Laying:
                 "asked: open the cloth, or ask less.",
                 piece.id,
             ) from None
+
+    def _problem(self, k: int, obstacles: tuple[Obstacle, ...], steps: int, seed: int) -> Problem:
+        """The parts of a section as items to be placed around some obstacles."""
+        items = items_of(self._parts[k], self._cloth.margin_mm, obstacles)
+        return Problem(
+            items=tuple(replace(item, locked=self._locked[k].get(number)) for number, item in enumerate(items)),
+            obstacles=obstacle_outlines(obstacles, self._cloth.margin_mm),
+            seed=seed,
+            effort=steps,
+            workers=self._workers,
+        )
+
+    def _around_spoilt(self, effort: int, report: LayReport | None) -> Lay | None:
+        """A lay around the spoilt places of plies whose place on the cloth hangs on the length of the sections.
+
+        The lengths are set first, which says where these places come to lie; where the parts then need more, the
+        lengths grow and it is tried again. None where that leads nowhere, or is stopped.
+        """
+        solutions = [solution for solution in self._done if solution is not None]
+        lengths = [section.length_mm for section in self._spread_for(solutions).sections]
+        for attempt in range(_SETTLED_WITHIN):
+            the_spread = spread(_text(self._plans), self._cloth.lay_width_mm, lengths, self._cloth.reserve_mm)
+            found: list[Solution] = []
+            for k, section in enumerate(the_spread.sections):
+                if self._plans[k].way.slanting:
+                    return None
+                every = frozenset((z, p) for z, zone in enumerate(section.zones) for p in range(len(zone.plies)))
+                obstacles = tuple(
+                    replace(own, outline=moved(-section.x_mm, 0.0).all(own.outline))
+                    for own in obstacles_on(self._cloth, section, every)
+                )
+                steps = min(effort, _SETTLING_EFFORT)
+                problem = self._problem(k, obstacles, steps, self._seed + self._effort + attempt)
+                try:
+                    found.append(search(problem, lambda *_: self._ask(report)))
+                except (Stopped, NoPlace):
+                    return None
+            needed = self._lengths_for(found)
+            if all(need <= length + 1e-6 for need, length in zip(needed, lengths, strict=True)):
+                return self._made(found, the_spread)
+            lengths = [max(need, length) for need, length in zip(needed, lengths, strict=True)]
+        return None
+
+    def _ask(self, report: LayReport | None) -> None:
+        """Ask a report whether to stop, with nothing to show."""
+        if report is not None:
+            report(1.0, None)
 
     @property
     def quick_mm(self) -> float:
@@ -390,21 +468,36 @@ class Laying:
             for k, (plan, own, solution) in enumerate(zip(self._plans, self._parts, solutions, strict=True))
             if solution is not None
         ]
-        the_spread = replace(self._spread_for(placed), way=self.way)
-        lay = lay_of(
-            self._pieces, self._cloth, the_spread, self._parts, placed, self._seed, self._effort, self._seconds
-        )
-        lay = replace(lay, findings=(*lay.findings, *self._too_short(lay)))
+        lay = self._made(placed, self._spread_for(placed))
         self._shown = (tuple(solutions), lay)
         return lay
 
+    def _made(self, placed: list[Solution], the_spread: Spread) -> Lay:
+        """The lay of some solutions on a spread, with every rule looked at."""
+        lay = lay_of(
+            self._pieces,
+            self._cloth,
+            replace(the_spread, way=self.way),
+            self._parts,
+            placed,
+            self._seed,
+            self._effort,
+            self._seconds,
+        )
+        return replace(lay, findings=(*lay.findings, *self._too_short(lay)))
+
     def _spread_for(self, solutions: list[Solution]) -> Spread:
         """The spread as long as the solutions need it, in whole repeats where the print hangs on that."""
-        lengths = [
+        return spread(
+            _text(self._plans), self._cloth.lay_width_mm, self._lengths_for(solutions), self._cloth.reserve_mm
+        )
+
+    def _lengths_for(self, solutions: list[Solution]) -> list[float]:
+        """How long each section must be on the table."""
+        return [
             self._cloth.lay_width_mm if plan.way.slanting else _whole(length_of(own, solution), whole)
             for plan, own, solution, whole in zip(self._plans, self._parts, solutions, self._whole_mm, strict=True)
         ]
-        return spread(_text(self._plans), self._cloth.lay_width_mm, lengths, self._cloth.reserve_mm)
 
     def _too_short(self, lay: Lay) -> Iterator[Finding]:
         """Whether the length at hand is too short: proved when even the least length is, else only not found."""
@@ -428,6 +521,31 @@ class Laying:
 def _whole(length_mm: float, each_mm: float | None) -> float:
     """A length rounded up to whole repeats, when there are any."""
     return length_mm if each_mm is None else math.ceil(length_mm / each_mm - 1e-9) * each_mm
+
+
+def _one_copy_apart(
+    pieces: tuple[CutPiece, ...], part: Part, cloth: Cloth, elsewhere: Mapping[OrderKey, Home]
+) -> tuple[int, tuple[CutPiece, ...]]:
+    """The pieces with what one placement of a part yields asked for in an order of its own, and that order's number.
+
+    An order that lies ``elsewhere`` already takes it on when there is one.
+    """
+    (k,) = (k for k, own in enumerate(pieces) if own.id == part.piece)
+    orders = list(pieces[k].orders)
+    first = next(n for n, o in enumerate(orders) if o.cloth == cloth.id and (part.piece, n) not in elsewhere)
+    number = next((n for n in range(len(orders)) if (part.piece, n) in elsewhere), None)
+    if orders[first].copies == part.yields and number is None:
+        return first, pieces
+    if number is None:
+        number = len(orders)
+        orders.append(replace(orders[first], copies=0))
+    orders[number] = replace(orders[number], copies=orders[number].copies + part.yields)
+    orders[first] = replace(orders[first], copies=orders[first].copies - part.yields)
+    if orders[first].copies == 0:
+        # all of it lies elsewhere: the order itself goes there
+        orders[first], number = orders[number], first
+        del orders[-1]
+    return number, (*pieces[:k], replace(pieces[k], orders=tuple(orders)), *pieces[k + 1 :])
 
 
 def _spot_of(part: Part, placement: Placement) -> Spot | None:
@@ -567,6 +685,11 @@ def covering(outline: Outline) -> Outline:
     return outline if len(outline) <= _MOST_CORNERS else cover(outline)
 
 
+def obstacle_outlines(obstacles: tuple[Obstacle, ...], margin_mm: float) -> tuple[Outline, ...]:
+    """Obstacles for the nesting, moved as ``items_of`` moves what is placed."""
+    return tuple(moved(margin_mm / 2, 0.0).all(covering(obstacle.outline)) for obstacle in obstacles)
+
+
 def lay_of(
     pieces: tuple[CutPiece, ...],
     cloth: Cloth,
@@ -619,3 +742,39 @@ def lay_of(
 def with_findings(lay: Lay) -> Lay:
     """The lay with every rule looked at anew, the exact check included."""
     return replace(lay, findings=findings(lay))
+
+
+def on_like_cloth(lay: Lay, cloth: Cloth) -> Lay:
+    """The lay on a cloth that differs only in what no lay depends on (``lays_alike``): name, price, colour, step."""
+    old = lay.cloth.shown_name
+    if old == cloth.shown_name:
+        return replace(lay, cloth=cloth)
+    beside = (
+        replace(own, text=own.text.replace(old, cloth.shown_name)) for own in lay.findings if own.code in _BESIDE_RULES
+    )
+    named = with_findings(replace(lay, cloth=cloth))
+    return replace(named, findings=(*named.findings, *beside))
+
+
+_BESIDE_RULES = ("short", "parted-seam")
+"""Findings of a search that are not found by looking at the lay alone."""
+
+
+def lays_alike(one: Cloth, other: Cloth) -> bool:
+    """Whether everything that a lay depends on is the same of two cloths."""
+    return _for_laying(one) == _for_laying(other)
+
+
+def _for_laying(cloth: Cloth) -> Cloth:
+    return replace(
+        cloth,
+        name="",
+        price=None,
+        colour="",
+        fibre="",
+        step_mm=100.0,
+        least_length_mm=0.0,
+        see_through=False,
+        frays=False,
+        design=replace(cloth.design, picture=b""),
+    )

@@ -21,7 +21,6 @@ from wickel.lay.demand import (
     fold_lines,
     garment_turns,
     hand_is_free,
-    print_turns,
 )
 from wickel.lay.nest import Lattice
 from wickel.lay.placement import Shape
@@ -200,15 +199,14 @@ def _takes(
     else:
         _refuse_slanting(piece, section)
         shape = wanted = Shape(outline=piece.cut_line, holes=piece.holes)
-        free = hand_is_free(piece, order, piece.cut_line, turns)
-    left = (order.copies, 0) if free or not order.pair else (order.copies // 2, order.copies // 2)
-    arrows = print_turns(cloth.print_or_assumed, head_turn)
+        free = not order.pair and hand_is_free(piece, order, piece.cut_line, turns)
+    left = (order.copies // 2, order.copies // 2) if order.pair else (order.copies, 0)
     takes: list[Take] = []
     made: dict[tuple[int, int], tuple[Take, tuple[int, int]]] = {}
     while left != (0, 0):
         want = ((1, 0) if left[0] else (0, 1)) if single else left
         if want not in made:
-            made[want] = _free_take(piece, shape, section, turns, arrows, want, free=free and not order.pair)
+            made[want] = _free_take(piece, shape, section, turns, want, free=free)
         take, gives = made[want]
         if take.poses and order.pair and not order.single and sum(gives) < 2:
             raise LayRefused(
@@ -227,7 +225,6 @@ def _free_take(
     shape: Shape,
     section: Section,
     turns: tuple[float, ...],
-    arrows: tuple[float, ...] | None,
     left: tuple[int, int],
     *,
     free: bool,
@@ -235,10 +232,11 @@ def _free_take(
     """The next placement away from any fold: as many of the copies that are left as one placement can give."""
     options: list[tuple[tuple[int, int], int, Pose]] = []
     for index, zone in enumerate(section.zones):
-        for turn in _tilted(turns, piece.tilt_deg):
+        for turn in _table_turns(turns, piece.tilt_deg):
+            upright = _upright_plies(zone, turn, turns, piece.tilt_deg)
             for mirrored in (False, True):
-                plies, gives = _cut_plies(zone, left, mirrored=mirrored, free=free)
-                if not plies or not _heads_allowed(turn, plies, zone, arrows, piece.tilt_deg):
+                plies, gives = _cut_plies(zone, upright, left, mirrored=mirrored, free=free)
+                if not plies:
                     continue
                 for pose in _free_pose(piece, shape, zone, index, turn, mirrored, plies):
                     options.append((gives, len(zone.plies) - len(plies), pose))
@@ -251,14 +249,14 @@ def _free_take(
 
 
 def _cut_plies(
-    zone: Zone, left: tuple[int, int], *, mirrored: bool, free: bool
+    zone: Zone, upright: tuple[int, ...], left: tuple[int, int], *, mirrored: bool, free: bool
 ) -> tuple[tuple[int, ...], tuple[int, int]]:
-    """Which plies one placement is cut from, and how many copies as drawn and mirrored it gives."""
+    """Which of the upright plies one placement is cut from, and how many copies as drawn and mirrored it gives."""
     if free:
-        plies = tuple(range(len(zone.plies)))[: left[0]]
+        plies = upright[: left[0]]
         return plies, (len(plies), 0)
-    ups = [k for k, ply in enumerate(zone.plies) if (ply.map.determinant > 0) != mirrored]
-    downs = [k for k in range(len(zone.plies)) if k not in ups]
+    ups = [k for k in upright if (zone.plies[k].map.determinant > 0) != mirrored]
+    downs = [k for k in upright if k not in ups]
     taken = (ups[: left[0]], downs[: left[1]])
     return tuple(sorted([*taken[0], *taken[1]])), (len(taken[0]), len(taken[1]))
 
@@ -270,26 +268,22 @@ def _tilted(turns: tuple[float, ...], tilt_deg: float) -> tuple[float, ...]:
     return (*turns, *((turn + tilt) % 360.0 for turn in turns for tilt in (tilt_deg, -tilt_deg)))
 
 
-def _heads_allowed(
-    turn: float, plies: tuple[int, ...], zone: Zone, arrows: tuple[float, ...] | None, tilt_deg: float
-) -> bool:
-    """Whether the grain arrow points a way that the print allows.
+def _table_turns(turns: tuple[float, ...], tilt_deg: float) -> tuple[float, ...]:
+    """The turns on the table that may give one of some turns on the flat cloth, whatever a ply turns over."""
+    images = (sign * turn + half for half in (0.0, 180.0) for sign in (1.0, -1.0) for turn in turns)
+    return _tilted(tuple(dict.fromkeys(deg % 360.0 for deg in images)), tilt_deg)
 
-    Plies that the fold turns over against the lowest one are left out: what stands on its head there is the
-    fold's doing, and is found and said by the exact check.
-    """
-    if arrows is None:
-        return True
+
+def _upright_plies(zone: Zone, turn: float, turns: tuple[float, ...], tilt_deg: float) -> tuple[int, ...]:
+    """The plies on whose flat cloth a piece turned so on the table lies in one of the turns that it is allowed."""
     x, y = math.cos(math.radians(turn)), math.sin(math.radians(turn))
-    first = zone.plies[0].map.direction((x, y))
-    for ply in plies:
-        dx, dy = zone.plies[ply].map.direction((x, y))
-        if ply > 0 and dx * first[0] + dy * first[1] < 0:
-            continue
-        deg = math.degrees(math.atan2(dy, dx)) % 360.0
-        if not any(abs((deg - arrow + 180.0) % 360.0 - 180.0) < tilt_deg + 1e-6 for arrow in arrows):
-            return False
-    return True
+    found = []
+    for k, ply in enumerate(zone.plies):
+        dx, dy = ply.map.direction((x, y))
+        deg = math.degrees(math.atan2(dy, dx))
+        if any(abs((deg - own + 180.0) % 360.0 - 180.0) < tilt_deg + 1e-6 for own in turns):
+            found.append(k)
+    return tuple(found)
 
 
 def _fold_takes(piece: CutPiece, order: CutOrder, section: Section, turns: tuple[float, ...]) -> list[Take]:
@@ -347,14 +341,19 @@ def _fold_poses(
 ) -> tuple[Pose, ...]:
     """Every pose with the piece's fold edge on a fold of the zone, the piece inside the cloth.
 
-    Of the pairs of plies that the fold joins, as many are cut as copies are left.
+    Of the pairs of plies that the fold joins and that lie upright, as many are cut as copies are left. The whole has
+    the direction of its half on the first ply of a pair.
     """
     poses = []
     for kept, shape in _on_fold_shapes(piece, order):
-        for turn in turns:
+        for turn in _table_turns(turns, 0.0):
+            upright = _upright_plies(zone, turn, turns, 0.0)
             for mirrored in (False, True):
                 for fold in zone.folds:
-                    plies = tuple(sorted(ply for pair in fold.joins[:left] for ply in pair))
+                    joins = [pair for pair in fold.joins if pair[0] in upright][:left]
+                    plies = tuple(sorted(ply for pair in joins for ply in pair))
+                    if not plies:
+                        continue
                     pose = _fold_pose(piece, shape, kept, zone, zone_index, turn, mirrored, fold, plies)
                     if pose is not None:
                         poses.append(pose)

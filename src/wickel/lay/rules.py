@@ -180,7 +180,7 @@ def _notes(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.NOTE,
             code="section-unused",
-            text=f"Only {way_name(lay.spread.sections[0].way).lower()}: another section would make the lay longer.",
+            text=f"Only {way_name(lay.spread.sections[0].way).lower()}: another section is not needed.",
             way_out="",
         )
     low, high = lay.cloth.selvages_mm

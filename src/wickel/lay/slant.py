@@ -23,29 +23,38 @@ def placed_on_slant(parts: tuple[Part, ...], section: Section) -> Solution:
     Raises:
         LayRefused: the fold is too short for all of them.
     """
+    spots = _spots(parts, section)
+    for part, spot in zip(parts, spots, strict=True):
+        if spot is None:
+            raise LayRefused(
+                f"{part.piece} finds no place on the slanting fold: take wider cloth, or lay it open.", part.piece
+            )
+    return Solution(spots=tuple(spot for spot in spots if spot is not None), length_mm=section.length_mm)
+
+
+def without_place(parts: tuple[Part, ...], section: Section) -> tuple[Part, ...]:
+    """The parts for which the slanting fold is too short."""
+    return tuple(part for part, spot in zip(parts, _spots(parts, section), strict=True) if spot is None)
+
+
+def _spots(parts: tuple[Part, ...], section: Section) -> list[Spot | None]:
+    """For every part its first free place along the fold, the longest parts first; None where there is none."""
     (zone,) = section.zones
     (fold,) = zone.folds
     long = math.dist(fold.start, fold.end)
     ux, uy = (fold.end[0] - fold.start[0]) / long, (fold.end[1] - fold.start[1]) / long
     room = Polygon(zone.usable).buffer(1e-6, join_style="mitre")
     taken: list[Polygon] = []
-    spots: dict[int, Spot] = {}
+    spots: list[Spot | None] = [None] * len(parts)
     for index in sorted(range(len(parts)), key=lambda k: -Polygon(parts[k].poses[0].outline).area):
-        spot = None
         for step in range(int(long / STEP_MM) + 1):
             dx, dy = step * STEP_MM * ux, step * STEP_MM * uy
             for candidate, pose in enumerate(parts[index].poses):
                 shape = affinity.translate(Polygon(pose.outline), dx, dy)
                 if room.covers(shape) and all(shape.intersection(own).area < _OVERLAP_MM2 for own in taken):
-                    spot = Spot(candidate, dx, dy)
+                    spots[index] = Spot(candidate, dx, dy)
                     taken.append(shape)
                     break
-            if spot is not None:
+            if spots[index] is not None:
                 break
-        if spot is None:
-            raise LayRefused(
-                f"{parts[index].piece} finds no place on the slanting fold: take wider cloth, or lay it open.",
-                parts[index].piece,
-            )
-        spots[index] = spot
-    return Solution(spots=tuple(spots[k] for k in range(len(parts))), length_mm=section.length_mm)
+    return spots

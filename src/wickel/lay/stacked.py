@@ -13,8 +13,9 @@ from shapely.geometry import Polygon
 
 from wickel.cloth import STACKED, Cloth, Spread, of_one_cloth, spread
 from wickel.geometry import Outline, bounds
+from wickel.lay.constraints import obstacles_on
 from wickel.lay.demand import CutPiece, cut_from
-from wickel.lay.make import DEFAULT_EFFORT, LayReport, items_of, lay_of, length_of, to_start
+from wickel.lay.make import DEFAULT_EFFORT, LayReport, items_of, lay_of, length_of, obstacle_outlines, to_start
 from wickel.lay.nest import Problem, Solution, Spot, Stopped, search
 from wickel.lay.parts import LayRefused, LayStopped, Part, parts_for
 from wickel.lay.placement import Lay
@@ -91,8 +92,15 @@ def stacked_lays(
         if report is not None:
             report(progress, None if best is None else lambda: finished(best)[0])
 
+    margin = max(c.margin_mm for c in cloths)
+    (section,) = _spread(cloths, 1.0).sections
+    spoilt_at = tuple(o for k in (0, 1) for o in obstacles_on(cloths[k], section, frozenset(((0, k),))))
     problem = Problem(
-        items=items_of(placed, max(c.margin_mm for c in cloths)), seed=seed, effort=effort, workers=workers
+        items=items_of(tuple(map(_through, piles)), margin, spoilt_at),
+        obstacles=obstacle_outlines(spoilt_at, margin),
+        seed=seed,
+        effort=effort,
+        workers=workers,
     )
     try:
         solution = search(problem, relay)
@@ -105,6 +113,13 @@ def _spread(cloths: tuple[Cloth, Cloth], length_mm: float) -> Spread:
     """Both cloths on each other, as wide as the narrower one."""
     width, reserve = min(c.lay_width_mm for c in cloths), max(c.reserve_mm for c in cloths)
     return spread(STACKED, width, length_mm, reserve)
+
+
+def _through(pile: _Pile) -> Part:
+    """What is placed, its poses cut from the plies of the cloths that it is of."""
+    plies = tuple(k for k in (0, 1) if pile.parts[k] is not None)
+    part = _placed(pile)
+    return replace(part, poses=tuple(replace(pose, cut_plies=plies) for pose in part.poses))
 
 
 def _placed(pile: _Pile) -> Part:

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 
-from wickel.cloth import Cloth
+from wickel.cloth import BadWay, Cloth
 from wickel.lay.demand import CutPiece
 from wickel.lay.kept import KeptLay
 from wickel.lay.make import DEFAULT_EFFORT, PLANNING, Laying, LayReport, ticking
@@ -124,7 +124,7 @@ class _Comparison:
                 self._set_aside(way)
         except LayStopped:
             self.stopped = True
-        except LayRefused as reason:
+        except (LayRefused, BadWay) as reason:
             self.known[way] = WayFound(way=way, refusal=str(reason))
             self._found(self.known[way])
 

@@ -1,10 +1,11 @@
 """Length to buy, and the strips for binding."""
 
 from wickel.yardage.binding import JOIN_MM, StripPlan, from_square, from_what_is_left, joined_mm, strips_of_square
-from wickel.yardage.need import Need, need, need_in_lengths, need_of, shown_buy
+from wickel.yardage.need import SHORT_MM, Need, need, need_in_lengths, need_of, shown_buy
 
 __all__ = [
     "JOIN_MM",
+    "SHORT_MM",
     "Need",
     "StripPlan",
     "from_square",

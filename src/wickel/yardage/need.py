@@ -10,6 +10,9 @@ from wickel.cloth import Cloth
 from wickel.lay import Lay
 from wickel.units import Unit, rounded_up, shown_bought, shown_sold
 
+SHORT_MM = 0.01
+"""What a length at hand falls short by rounding is not short: the tolerance of ``rounded_up``."""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Need:
@@ -65,7 +68,8 @@ def need_of(lay_mm: float, cloth: Cloth, *, complete: bool, matching_mm: float |
     else:
         buy = rounded_up(needed, cloth.sold_length_mm)
         count = round(buy / cloth.sold_length_mm)
-    short = 0.0 if cloth.at_hand_mm is None else max(0.0, needed - cloth.at_hand_mm)
+    short = 0.0 if cloth.at_hand_mm is None else needed - cloth.at_hand_mm
+    short = short if short > SHORT_MM else 0.0
     return Need(
         lay_mm=lay_mm,
         squaring_mm=squaring,

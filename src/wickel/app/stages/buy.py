@@ -35,7 +35,7 @@ from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import Cloth, way_name
 from wickel.files import csv_text
 from wickel.job import WIDTHS_MM, Cell, fit_of, jumps
-from wickel.units import Unit, UnreadableLength, parsed_length, shown_length
+from wickel.units import Unit, UnreadableLength, parsed_length, shown_length, shown_short
 from wickel.yardage import shown_buy
 
 _CELL = Qt.ItemDataRole.UserRole
@@ -283,7 +283,7 @@ class BuyStage(QWidget):
         words = "searching on" if place in self.fill.in_work.values() else way_name(best.way).lower()
         if self.at_hand_mm is not None:
             fit = fit_of(cell, cloth, self.at_hand_mm)
-            words = "✓ fits" if fit.ways else f"short {shown_length(fit.short_mm or 0.0, unit)}"
+            words = "✓ fits" if fit.ways else f"short {shown_short(fit.short_mm or 0.0, unit)}"
             return (figure, words, 0.0 if fit.ways else 1.0, chosen)
         return (figure, words, share, chosen)
 

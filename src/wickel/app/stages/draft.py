@@ -3,7 +3,16 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QInputDialog, QPushButton, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QComboBox,
+    QHBoxLayout,
+    QInputDialog,
+    QMessageBox,
+    QPushButton,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
 
 from wickel.app.book import StudioBook
 from wickel.app.edits import with_own
@@ -16,9 +25,9 @@ from wickel.app.stages.own_editor import OwnEditor
 from wickel.app.table.paper_view import PaperView
 from wickel.app.widgets.cards import label
 from wickel.body import SIZES, size_body
-from wickel.draft import DraftRefused, TapeCheck, draft
+from wickel.draft import DraftRefused, TapeCheck, draft, full_options
 from wickel.draft.operations import with_changes
-from wickel.draft.own import OwnStyle, own_from_pattern
+from wickel.draft.own import OwnStyle, lost_in_rewriting, own_from_pattern
 from wickel.files import slug
 from wickel.job import Garment, JobRefused, garment_style
 from wickel.pattern import Piece
@@ -124,7 +133,7 @@ class DraftStage(QWidget):
         self.right.setCurrentWidget(self.editor if written else self.checks)
         self.right.setFixedWidth(_EDITOR_WIDE if written else _CHECKS_WIDE)
         self.rewrite.setVisible(garment.own is None)
-        unheld = frozenset(check.name for check in checks if not check.held)
+        unheld = frozenset(check.name for check in checks if check.broken)
         self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
         self.checks.show_checks(checks, self._session.refusal, unit)
         self._show_piece(self.paper.chosen)
@@ -165,17 +174,52 @@ class DraftStage(QWidget):
         garment = self._session.garment
         if garment is None or not self._session.drafts:
             return
+        lost = self.lost_by_rewriting()
+        if lost and not self._agreed(lost):
+            return
         name, good = QInputDialog.getText(
             self, "Rewrite with formulas", "What shall the style be called?", text=f"My {garment.name.lower()}"
         )
         if good and name.strip():
             self.make_own_named(name.strip())
 
+    def lost_by_rewriting(self) -> tuple[str, ...]:
+        """What the pieces would lose if they were written as formulas now, each as a sentence."""
+        garment = self._session.garment
+        assert garment is not None
+        pattern = self._session.drafts[0].pattern
+        try:
+            found = lost_in_rewriting(pattern, self._written("own", "own"), garment.body, garment.allowances)
+        except DraftRefused as refusal:
+            return (str(refusal),)
+        questions = len(garment_style(garment).options)
+        if garment.own is None and questions:
+            found += (f"Its {questions} questions are gone: every point is a length until you write a formula for it",)
+        return found
+
+    def _agreed(self, lost: tuple[str, ...]) -> bool:
+        """Whether the maker wants the pieces rewritten although so much is lost."""
+        box = QMessageBox(self.window())
+        box.setWindowTitle("Rewrite with formulas")
+        box.setText("These are lost when the pieces are written as formulas. Undo brings them back.")
+        box.setInformativeText("\n".join(f"· {sentence}." for sentence in lost))
+        rewrite = box.addButton("Rewrite", QMessageBox.ButtonRole.AcceptRole)
+        box.setDefaultButton(box.addButton(QMessageBox.StandardButton.Cancel))
+        box.exec()
+        return box.clickedButton() is rewrite
+
+    def _written(self, id: str, name: str) -> OwnStyle:
+        garment = self._session.garment
+        assert garment is not None
+        pattern = self._session.drafts[0].pattern
+        options = full_options(garment_style(garment), garment.options)
+        return own_from_pattern(id, name, pattern, garment.allowances, options)
+
     def make_own_named(self, name: str) -> None:
         """The same with its name given."""
         garment = self._session.garment
         assert garment is not None
-        own = own_from_pattern(f"own-{slug(name)}", name, self._session.drafts[0].pattern)
+        own = self._written(f"own-{slug(name)}", name)
         job = with_own(self._session.job, garment, own)
         self._session.apply(job, f"Written as {name}")
         self.paper.setFocus(Qt.FocusReason.OtherFocusReason)

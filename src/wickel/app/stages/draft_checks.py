@@ -15,7 +15,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.widgets.cards import emptied, label, relabelled, scrolling
-from wickel.draft import TapeCheck, chalk_list
+from wickel.draft import NOT_MEASURED, TapeCheck, chalk_list
 from wickel.pattern import Piece
 from wickel.units import Unit, shown_length
 
@@ -72,14 +72,19 @@ class ChecksPanel(QFrame):
         emptied(self._checks)
         if refusal:
             self._checks.addWidget(label(refusal, "broken", wrap=True))
-        for check in sorted(checks, key=lambda check: check.held):
+        for check in sorted(checks, key=lambda check: (not check.broken, check.held)):
+            if not check.measured:
+                self._checks.addWidget(label(f"? {check.name}: {NOT_MEASURED}", "soft", wrap=True))
+                continue
             self._checks.addLayout(_check_row(check, unit))
-            if not check.held:
+            if check.broken:
                 said = _allowed(check, unit)
                 self._checks.addWidget(label(f"{said[:1].upper()}{said[1:]}. {check.way_out}", "broken", wrap=True))
         self._checks.addStretch()
         held = sum(check.held for check in checks)
-        relabelled(self.title, f"Checked by tape: {held} of {len(checks)} hold", "heading")
+        unknown = sum(not check.measured for check in checks)
+        more = f", {unknown} not measured" if unknown else ""
+        relabelled(self.title, f"Checked by tape: {held} of {len(checks)} hold{more}", "heading")
         unheld = len(checks) - held
         wanted = _ROW_HIGH * (len(checks) + 2 * unheld + (4 if refusal else 0)) + 8
         self._scroll.setFixedHeight(min(_MOST_CHECKS_HIGH, wanted))

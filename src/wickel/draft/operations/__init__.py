@@ -1,8 +1,15 @@
 """Operations on pieces, usable in any style and by hand: split, join, spread, darts, reshaping, deriving."""
 
-from wickel.draft.operations.changes import OPERATIONS, Change, Operation, changed, seam_checks, with_changes
+from wickel.draft.operations.changes import OPERATIONS, Change, Operation, changed, with_changes
 from wickel.draft.operations.darts import dart_marks, dart_to_seam, move_dart
 from wickel.draft.operations.deriving import facing, interfacing, lining, partner
+from wickel.draft.operations.measured import (
+    as_first_named,
+    as_house_named,
+    checks_after,
+    seam_checks,
+    without_doubles,
+)
 from wickel.draft.operations.reshaping import extend, fold, lengthen, unfold, with_notch, without_notch
 from wickel.draft.operations.splitting import join, mapped_piece, reversed_piece, split
 from wickel.draft.operations.spots import Spot, spot_near, spot_point
@@ -13,7 +20,10 @@ __all__ = [
     "Change",
     "Operation",
     "Spot",
+    "as_first_named",
+    "as_house_named",
     "changed",
+    "checks_after",
     "dart_marks",
     "dart_to_seam",
     "extend",
@@ -35,5 +45,6 @@ __all__ = [
     "unfold",
     "with_changes",
     "with_notch",
+    "without_doubles",
     "without_notch",
 ]

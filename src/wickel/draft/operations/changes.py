@@ -9,7 +9,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from wickel.draft.checks import TapeCheck
 from wickel.draft.operations.darts import dart_to_seam, move_dart
 from wickel.draft.operations.deriving import facing, interfacing, lining, partner
 from wickel.draft.operations.reshaping import extend, fold, lengthen, unfold, with_notch, without_notch
@@ -17,7 +16,7 @@ from wickel.draft.operations.splitting import join, split
 from wickel.draft.operations.spots import Spot
 from wickel.draft.operations.spreading import slash_and_spread
 from wickel.draft.style import DraftRefused
-from wickel.pattern import Pattern, Piece, Seam, sewn_length
+from wickel.pattern import Pattern, Piece, Seam
 
 DEFAULT_SEAM_MM = 10.0
 
@@ -303,29 +302,3 @@ def with_changes(pattern: Pattern, changes: tuple[Change, ...]) -> Pattern:
             name = OPERATIONS[change.operation].name if change.operation in OPERATIONS else change.operation
             raise DraftRefused(f"Change {number}, {name.lower()}: {refusal}", *refusal.concerns) from None
     return pattern
-
-
-def seam_checks(before: Pattern, after: Pattern) -> tuple[TapeCheck, ...]:
-    """Seams that changes have made, or have made unequal: the difference may be what it was before."""
-    found = []
-    for seam in after.seams:
-        one, other = (sewn_length(after.piece(id), edge) for id, edge in (seam.one, seam.other))
-        meant = 0.0
-        if _has(before, seam.one) and _has(before, seam.other):
-            was = [sewn_length(before.piece(id), edge) for id, edge in (seam.one, seam.other)]
-            if abs(was[0] - one) < 0.5 and abs(was[1] - other) < 0.5:
-                continue
-            meant = was[0] - was[1]
-        found.append(
-            TapeCheck(
-                name=f"{seam.name.capitalize()}, changed",
-                one=after.piece(seam.one[0]).name.lower(),
-                one_mm=one,
-                other=after.piece(seam.other[0]).name.lower(),
-                other_mm=other,
-                least_mm=meant - 1.0,
-                most_mm=meant + 1.0,
-                way_out="Make the same change on the edge it is sewn to.",
-            )
-        )
-    return tuple(found)

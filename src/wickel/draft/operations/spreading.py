@@ -19,8 +19,8 @@ from wickel.draft.operations.spots import (
     whole,
 )
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Affine, Line, Point, length, mapped, moved, turned
-from wickel.pattern import EdgeKind, InnerLine, Piece, sewn_length
+from wickel.geometry import Affine, Cubic, Line, Point, length, mapped, moved, turned
+from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, Piece, sewn_length
 
 MOST_CUTS = 40
 
@@ -60,10 +60,12 @@ def slash_and_spread(
     places = [0.0, *shares, 1.0]
     maps = [Affine()]
     marks: list[InnerLine] = []
+    cut_lines: list[tuple[Point, Point, Point]] = []
     for k, share in enumerate(shares, 1):
         a = spot_point(piece, Spot(edge=edge, share=share))
         b = spot_point(piece, Spot(edge=opposite, share=1.0 - share))
         beyond = spot_point(piece, Spot(edge=edge, share=min(1.0, share + 0.01)))
+        cut_lines.append((a, b, beyond))
         opened = maps[-1].after(_opening(a, b, beyond, open_mm, open_opposite_mm))
         marks += [
             InnerLine(name=f"cut {k}", path=mapped((Line(a, b),), maps[-1])),
@@ -82,7 +84,41 @@ def slash_and_spread(
         behind = replace(behind, edge=replace(behind.edge, comes_back_to_mm=sewn_length(piece, opposite)))
     far = (mapped_stretch(s, maps[-1]) for s in _after(piece, edge, opposite))
     near = (mapped_stretch(s, maps[0]) for s in _after(piece, opposite, edge))
-    return remade(piece, (front, *far, behind, *near), inner_lines=(*piece.inner_lines, *marks))
+    lines = tuple(_carried(mark, cut_lines, maps) for mark in piece.inner_lines)
+    points = tuple(_carried_point(point, cut_lines, maps) for point in piece.points)
+    return remade(replace(piece, points=points), (front, *far, behind, *near), inner_lines=(*lines, *marks))
+
+
+def _strip(at: Point, cuts: list[tuple[Point, Point, Point]]) -> int:
+    """The number of the strip a point lies in: how many cuts it lies beyond."""
+    return sum(_beside(at, a, b) * _beside(beyond, a, b) > 0 for a, b, beyond in cuts)
+
+
+def _beside(at: Point, a: Point, b: Point) -> float:
+    return (b[0] - a[0]) * (at[1] - a[1]) - (b[1] - a[1]) * (at[0] - a[0])
+
+
+def _carried(mark: InnerLine, cuts: list[tuple[Point, Point, Point]], maps: list[Affine]) -> InnerLine:
+    """An inner line moved with the strips that its points lie in."""
+
+    def at(point: Point) -> Point:
+        return maps[_strip(point, cuts)](point)
+
+    path = tuple(
+        Line(at(s.start), at(s.end))
+        if isinstance(s, Line)
+        else Cubic(at(s.start), at(s.control1), at(s.control2), at(s.end))
+        for s in mark.path
+    )
+    return replace(mark, path=path)
+
+
+def _carried_point(
+    point: ConstructionPoint, cuts: list[tuple[Point, Point, Point]], maps: list[Affine]
+) -> ConstructionPoint:
+    here = (point.down_mm, point.across_mm)
+    down, across = maps[_strip(here, cuts)](here)
+    return replace(point, down_mm=down, across_mm=across)
 
 
 def _opening(a: Point, b: Point, beyond: Point, at_a: float, at_b: float) -> Affine:

@@ -8,16 +8,28 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
+
+import shapely
 
 from wickel.body import CHARTS, MEASUREMENTS, Body
 from wickel.draft.allowances import ROLES, Allowances
 from wickel.draft.chalk import chalk_list
 from wickel.draft.checks import TapeCheck
+from wickel.draft.operations import as_house_named, checks_after
 from wickel.draft.own.formulas import BadFormula, Formulas, names_in
 from wickel.draft.parts import edges, point
-from wickel.draft.style import DraftRefused, LengthOption, Style, lengths
+from wickel.draft.style import (
+    DraftRefused,
+    LengthOption,
+    Options,
+    OptionValue,
+    Style,
+    draft,
+    lengths,
+    tape_checks,
+)
 from wickel.draft.usual_checks import alike
 from wickel.geometry import BadOutline, Cubic, Line, Path, Point, Segment, simple_outline, smooth
 from wickel.pattern import Cut, EdgeKind, Pattern, Piece, Seam, edge_length, net_line
@@ -35,7 +47,10 @@ _ROUND = 0.55
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OwnPoint:
-    """A point by formulas, how the line runs on to the next (``LINES``), and the edge and allowance there."""
+    """A point by formulas, how the line runs on to the next (``LINES``), and the edge and allowance there.
+
+    ``allowance_mm`` is the allowance of the edge where it is not that of its kind (``role``).
+    """
 
     name: str
     down: str
@@ -43,6 +58,7 @@ class OwnPoint:
     then: str = "straight"
     edge: str = "side"
     role: str = "side"
+    allowance_mm: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -69,12 +85,18 @@ class OwnOption:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OwnStyle:
-    """A whole style of the studio."""
+    """A whole style of the studio.
+
+    One that was rewritten from a style of the ``house`` is checked by that style's checks too, with the answers to its
+    questions as they were.
+    """
 
     id: str
     name: str
     pieces: tuple[OwnPiece, ...]
     options: tuple[OwnOption, ...] = ()
+    house: str = ""
+    house_options: tuple[tuple[str, OptionValue], ...] = ()
 
 
 def _formulas(own: OwnStyle) -> list[str]:
@@ -107,7 +129,7 @@ def style_of(own: OwnStyle) -> Style:
         materials=tuple(dict.fromkeys(piece.material for piece in own.pieces)) or ("main",),
         roles=tuple(role for role in ROLES if role in roles),
         drafted=lambda body, values, allow: _drafted(own, body, lengths(values), allow),
-        checked=_checked,
+        checked=lambda pattern, body, _: (*_checked(pattern), *_checked_as_house(own, pattern, body)),
     )
 
 
@@ -156,6 +178,7 @@ def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
             )
     segments = _segments(own, places)
     rows: list[tuple[str, Path, str]] = []
+    allowances = {row.edge: row.allowance_mm for row in own.points if row.allowance_mm is not None}
     for row, segment in zip(own.points, segments, strict=True):
         if rows and rows[-1][0] == row.edge:
             rows[-1] = (row.edge, (*rows[-1][1], segment), rows[-1][2])
@@ -173,7 +196,12 @@ def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     made = Piece(
         id=own.id,
         name=own.name,
-        edges=edges(allow, *rows),
+        edges=tuple(
+            edge
+            if edge.kind is EdgeKind.FOLD
+            else replace(edge, allowance_mm=allowances.get(edge.name, edge.allowance_mm))
+            for edge in edges(allow, *rows)
+        ),
         cuts=(
             Cut(
                 material=own.material,
@@ -226,7 +254,43 @@ def _through(before: Point, here: Point, there: Point, after: Point) -> Cubic:
     )
 
 
-def _checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def _checked_as_house(own: OwnStyle, pattern: Pattern, body: Body) -> tuple[TapeCheck, ...]:
+    """The checks of the house style that this one was rewritten from, measured on these pieces."""
+    from wickel.draft.styles import STYLES  # every style of the house: this module is read before them
+
+    style = STYLES.get(own.house)
+    if style is None:
+        return ()
+    options = {id: value for id, value in own.house_options if any(option.id == id for option in style.options)}
+    try:
+        house = draft(style, body, options, Allowances())
+        first = tape_checks(style, house, body, options)
+    except DraftRefused:  # of a body for which the house cannot draft it there is nothing to look for
+        return ()
+    names = {seam.name: seam for seam in house.seams}
+    seen = as_house_named(house, replace(pattern, pieces=tuple(_house_named(piece, names) for piece in pattern.pieces)))
+    return checks_after(lambda pieces: tape_checks(style, pieces, body, options), first, seen)
+
+
+def _house_named(piece: Piece, seams: Mapping[str, Seam]) -> Piece:
+    """A piece with its edges called as the house calls them, as far as they still have the names of the rewriting."""
+
+    def name(edge: str) -> str:
+        seam = seams.get(edge)
+        ends = () if seam is None else (seam.one, seam.other)
+        return next((own for id, own in ends if id == piece.id), edge.removeprefix(f"{piece.id} "))
+
+    named = [name(edge.name) for edge in piece.edges]
+    if len(set(named)) != len(named):
+        return piece
+    return replace(
+        piece,
+        edges=tuple(replace(edge, name=own) for edge, own in zip(piece.edges, named, strict=True)),
+        notches=tuple(replace(notch, edge=name(notch.edge)) for notch in piece.notches),
+    )
+
+
+def _checked(pattern: Pattern) -> tuple[TapeCheck, ...]:
     """Every pair of edges with one name."""
     return tuple(
         alike(
@@ -241,11 +305,15 @@ def _checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -
     )
 
 
-def own_from_pattern(id: str, name: str, pattern: Pattern) -> OwnStyle:
+def own_from_pattern(
+    id: str, name: str, pattern: Pattern, allow: Allowances | None = None, options: Options | None = None
+) -> OwnStyle:
     """A drafted pattern as a style to be rewritten: its chalk lists with plain lengths in place of formulas.
 
-    Edges that are sewn together and equally long get one name, so that they are checked against each other
-    as before. Curves go through the points in between, so that they keep their shape within what chalk draws.
+    An edge whose allowance is not what ``allow`` has for its kind keeps it. The checks of the style it was drafted in
+    are kept, with its ``options``. Edges that are sewn together and equally long get one name, so that they are checked
+    against each other as before. Curves go through the points in between, so that they keep their shape within what
+    chalk draws.
     """
     names = {(piece.id, edge.name): f"{piece.id} {edge.name}" for piece in pattern.pieces for edge in piece.edges}
     for seam in pattern.seams:
@@ -253,11 +321,52 @@ def own_from_pattern(id: str, name: str, pattern: Pattern) -> OwnStyle:
         untouched = all(names[end] == f"{end[0]} {end[1]}" for end in (seam.one, seam.other))
         if abs(one - other) < 1.0 and untouched and seam.one[0] != seam.other[0]:
             names[seam.one] = names[seam.other] = seam.name
-    return OwnStyle(id=id, name=name, pieces=tuple(_own_from_piece(piece, names) for piece in pattern.pieces))
+    return OwnStyle(
+        id=id,
+        name=name,
+        pieces=tuple(_own_from_piece(piece, names, allow or Allowances()) for piece in pattern.pieces),
+        house=pattern.style,
+        house_options=tuple(sorted((options or {}).items())),
+    )
 
 
-def _own_from_piece(piece: Piece, names: Mapping[tuple[str, str], str]) -> OwnPiece:
+def lost_in_rewriting(pattern: Pattern, own: OwnStyle, body: Body, allow: Allowances) -> tuple[str, ...]:
+    """What a pattern has that it will not have any more once it is rewritten, each as a sentence without its stop.
+
+    Raises:
+        DraftRefused: the rewritten style cannot be drafted.
+    """
+    after = draft(style_of(own), body, {}, allow)
+    found = []
+    for piece in pattern.pieces:
+        now = after.piece(piece.id)
+        marks = [mark.name for mark in piece.inner_lines]
+        if marks:
+            shown = ", ".join(dict.fromkeys(marks))
+            found.append(f"{piece.name}: the lines inside it are gone ({shown})")
+        if piece.notches:
+            found.append(f"{piece.name}: {len(piece.notches)} notch{'es' if len(piece.notches) > 1 else ''} gone")
+        gathered = [edge.name for edge in piece.edges if edge.comes_back_to_mm is not None]
+        if gathered:
+            found.append(f"{piece.name}: what is gathered or pleated is not drawn in any more ({', '.join(gathered)})")
+        if len(piece.cuts) > 1:
+            more = ", ".join(cut.material for cut in piece.cuts[1:])
+            found.append(f"{piece.name}: cut from {piece.cuts[0].material} only, not from {more} too")
+        if [edge.allowance_mm for edge in now.edges] != [edge.allowance_mm for edge in piece.edges]:
+            found.append(f"{piece.name}: an allowance changes")
+        off = shapely.hausdorff_distance(shapely.LinearRing(net_line(piece)), shapely.LinearRing(net_line(now)))
+        if off > _SEEN_MM:
+            found.append(f"{piece.name}: its line moves by up to {math.ceil(off)} mm where it is curved")
+    return tuple(found)
+
+
+_SEEN_MM = 0.5
+"""A line that moves by less is drawn over by the chalk."""
+
+
+def _own_from_piece(piece: Piece, names: Mapping[tuple[str, str], str], allow: Allowances) -> OwnPiece:
     edge_of = _edges_by_corner(piece)
+    allowances = {edge.name: edge.allowance_mm for edge in piece.edges}
     rows: list[OwnPoint] = []
     current = 0
     for row in chalk_list(piece):
@@ -273,6 +382,7 @@ def _own_from_piece(piece: Piece, names: Mapping[tuple[str, str], str]) -> OwnPi
                 then=row.then,
                 edge=names[piece.id, edge],
                 role=role,
+                allowance_mm=None if role == "fold" or abs(allow[role] - allowances[edge]) < 1e-9 else allowances[edge],
             )
         )
     cut = piece.cuts[0]

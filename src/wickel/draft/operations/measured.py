@@ -1,0 +1,265 @@
+"""The tape laid on pieces as they are after changes by hand: every check is made anew, or says that it cannot be.
+
+A style reads its checks off pieces and edges by name. After a change a piece may lie in two parts, unfolded, or gone.
+``as_first_named`` puts together again what was parted, folds what was unfolded, and marks what is not there any more by
+lengths that are no number (NaN), so that a check that reads them says that it could not be made.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass, replace
+
+from wickel.draft.checks import TapeCheck
+from wickel.draft.operations.changes import Change, changed
+from wickel.draft.operations.reshaping import fold, unfold
+from wickel.draft.operations.splitting import join
+from wickel.draft.operations.spots import Stretch, in_one
+from wickel.draft.style import DraftRefused
+from wickel.geometry import Line
+from wickel.pattern import ConstructionPoint, Edge, InnerLine, Notch, Pattern, Piece, sewn_length
+
+_NOWHERE = (math.nan, math.nan)
+_UNCHANGED_MM = 0.5
+_ON = ", on"
+"""What ``closed`` adds to the name of an edge of which there are several."""
+
+_TURNING = ("spread", "move-dart", "dart-to-seam")
+"""Operations after which parts of a piece lie turned, so that its points no longer lie across from the centre."""
+
+Seen = Callable[[Pattern], Piece | None]
+"""Finds what has become of a piece, named and whole as it was first; None when it is lost."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Fate:
+    """What has become of a piece: how to see it as it was first, and whether it lies turned."""
+
+    seen: Seen
+    turned: bool = False
+
+
+def as_first_named(before: Pattern, after: Pattern, changes: Iterable[Change]) -> Pattern:
+    """The pieces that a style has drafted, as they are after changes, under their first names.
+
+    ``after`` is ``before`` with the changes made. Pieces that changes have added are left out.
+    """
+    fates = {piece.id: _Fate(_itself(piece.id)) for piece in before.pieces}
+    at = before
+    for change in changes:
+        following = changed(at, change)
+        for id, fate in fates.items():
+            fates[id] = _after(fate, change, at, following)
+        at = following
+    return replace(before, pieces=tuple(_complete(piece, fates[piece.id], after) for piece in before.pieces))
+
+
+def as_house_named(house: Pattern, other: Pattern) -> Pattern:
+    """Pieces of another draft, such as a style rewritten with formulas, as a house style's checks look for them."""
+    return replace(house, pieces=tuple(_complete(piece, _Fate(_itself(piece.id)), other) for piece in house.pieces))
+
+
+def _itself(id: str) -> Seen:
+    def seen(after: Pattern) -> Piece | None:
+        return next((piece for piece in after.pieces if piece.id == id), None)
+
+    return seen
+
+
+def _after(fate: _Fate, change: Change, at: Pattern, following: Pattern) -> _Fate:
+    """A piece's fate after one more change, which is no matter to it when it was made to another piece."""
+    now = fate.seen(at)
+    if now is None or not _concerns(fate, change, at):
+        return fate
+    if change.operation in ("split", "dart-to-seam"):
+        old = {piece.id for piece in at.pieces}
+        parts = [piece.id for piece in following.pieces if piece.id not in old]
+        return _Fate(_through(fate, change.piece, _joined(*parts)), fate.turned or change.operation in _TURNING)
+    if change.operation == "join":
+        return _Fate(lambda _: None)
+    if change.operation in ("unfold", "fold"):
+        back = fold if change.operation == "unfold" else unfold
+        return _Fate(_through(fate, change.piece, lambda after: _made(back, _itself(change.piece)(after))), fate.turned)
+    return replace(fate, turned=fate.turned or change.operation in _TURNING)
+
+
+def _concerns(fate: _Fate, change: Change, at: Pattern) -> bool:
+    """Whether a piece that is changed is a part of this one: without it this one cannot be seen."""
+    names = {change.piece, change.other} if change.operation == "join" else {change.piece}
+    without = replace(at, pieces=tuple(piece for piece in at.pieces if piece.id not in names))
+    return fate.seen(without) is None
+
+
+def _through(fate: _Fate, id: str, found: Seen) -> Seen:
+    """Sees a piece with one of its parts seen in another way than by its id."""
+
+    def seen(after: Pattern) -> Piece | None:
+        piece = found(after)
+        if piece is None:
+            return None
+        others = tuple(own for own in after.pieces if own.id != id)
+        return fate.seen(replace(after, pieces=(*others, replace(piece, id=id))))
+
+    return seen
+
+
+def _joined(one: str, other: str) -> Seen:
+    def seen(after: Pattern) -> Piece | None:
+        parts = _itself(one)(after), _itself(other)(after)
+        if parts[0] is None or parts[1] is None:
+            return None
+        try:
+            return join(parts[0], parts[1], "seam", "seam")
+        except DraftRefused:
+            return None
+
+    return seen
+
+
+def _made(make: Callable[[Piece], Piece], piece: Piece | None) -> Piece | None:
+    try:
+        return None if piece is None else make(piece)
+    except DraftRefused:
+        return None
+
+
+# --- everything that was there, or NaN ------------------------------------------------------------
+
+
+def _complete(first: Piece, fate: _Fate, after: Pattern) -> Piece:
+    """A piece as it is now with every name that it had first; what is gone is nowhere."""
+    now = fate.seen(after)
+    if now is None:
+        now = replace(first, edges=(), notches=(), inner_lines=(), points=())
+    if now is first:
+        return first
+    now = _in_whole_edges(now)
+    edges = {edge.name for edge in now.edges}
+    notches = {notch.name for notch in now.notches}
+    marks = {mark.name for mark in now.inner_lines}
+    points = {} if fate.turned else {point.name: point for point in now.points}
+    return replace(
+        first,
+        edges=(*now.edges, *(_lost_edge(edge) for edge in first.edges if edge.name not in edges)),
+        notches=(*now.notches, *(_lost_notch(n, first) for n in first.notches if n.name not in notches)),
+        inner_lines=(*now.inner_lines, *(_lost_mark(mark) for mark in first.inner_lines if mark.name not in marks)),
+        points=tuple(points.get(point.name, _lost_point(point)) for point in first.points),
+    )
+
+
+def _lost_edge(edge: Edge) -> Edge:
+    back = None if edge.comes_back_to_mm is None else math.nan
+    return replace(edge, path=(Line(_NOWHERE, _NOWHERE),) * len(edge.path), comes_back_to_mm=back)
+
+
+def _lost_notch(notch: Notch, piece: Piece) -> Notch:
+    return replace(notch, at_mm=math.nan, edge=notch.edge or piece.edges[0].name)
+
+
+def _lost_mark(mark: InnerLine) -> InnerLine:
+    return replace(mark, path=(Line(_NOWHERE, _NOWHERE),) * len(mark.path))
+
+
+def _lost_point(point: ConstructionPoint) -> ConstructionPoint:
+    return replace(point, down_mm=math.nan, across_mm=math.nan)
+
+
+def _in_whole_edges(piece: Piece) -> Piece:
+    """The piece with edges that were parted and follow each other again made one, under the first name."""
+    ring = [Stretch(edge=e, notches=tuple(n for n in piece.notches if n.edge == e.name)) for e in piece.edges]
+    k = 0
+    while len(ring) > 1 and k < len(ring):
+        following = (k + 1) % len(ring)
+        one, other = ring[k], ring[following]
+        if _base(one.edge.name) != _base(other.edge.name) or one.edge.kind is not other.edge.kind:
+            k += 1
+            continue
+        backs = (one.edge.comes_back_to_mm, other.edge.comes_back_to_mm)
+        both = in_one(one, other)
+        back = None if None in backs else sum(mm for mm in backs if mm is not None)
+        ring[k] = replace(both, edge=replace(both.edge, name=_base(one.edge.name), comes_back_to_mm=back))
+        del ring[following]
+        k = max(0, k - 1)
+    names = [stretch.edge.name for stretch in ring]
+    if len(set(names)) != len(names):
+        return piece
+    return replace(
+        piece,
+        edges=tuple(stretch.edge for stretch in ring),
+        notches=tuple(replace(n, edge=stretch.edge.name) for stretch in ring for n in stretch.notches),
+    )
+
+
+def _base(name: str) -> str:
+    while name.endswith(_ON):
+        name = name.removesuffix(_ON)
+    return name
+
+
+# --- checks ---------------------------------------------------------------------------------------
+
+
+def checks_after(
+    measure: Callable[[Pattern], tuple[TapeCheck, ...]], first: tuple[TapeCheck, ...], seen: Pattern
+) -> tuple[TapeCheck, ...]:
+    """A style's checks made anew on the pieces as they are seen now.
+
+    Where the style cannot so much as look for what it measures, all its ``first`` checks could not be made.
+    """
+    try:
+        return measure(seen)
+    except (KeyError, ValueError, IndexError, ZeroDivisionError, StopIteration):
+        return tuple(replace(check, one_mm=math.nan) for check in first)
+
+
+def seam_checks(before: Pattern, after: Pattern, seen: Pattern) -> tuple[TapeCheck, ...]:
+    """Seams that changes have made, or have made unequal: the difference may be what it was before.
+
+    ``seen`` is ``after`` under its first names; a seam of which a side is lost could not be measured.
+    """
+    found = []
+    for seam in before.seams:
+        was, now = _ends(before, seam.one, seam.other), _ends(seen, seam.one, seam.other)
+        if was is None or (now is not None and all(abs(a - b) < _UNCHANGED_MM for a, b in zip(was, now, strict=True))):
+            continue
+        found.append(_seam_check(seam.name, seen, seam.one[0], seam.other[0], now, was[0] - was[1]))
+    for seam in after.seams:
+        if seam not in before.seams:
+            now = _ends(after, seam.one, seam.other)
+            found.append(_seam_check(seam.name, after, seam.one[0], seam.other[0], now, 0.0))
+    return tuple(found)
+
+
+def _ends(pattern: Pattern, *ends: tuple[str, str]) -> tuple[float, float] | None:
+    try:
+        one, other = (sewn_length(pattern.piece(id), edge) for id, edge in ends)
+    except KeyError:
+        return None
+    return one, other
+
+
+def _seam_check(
+    name: str, pattern: Pattern, one: str, other: str, now: tuple[float, float] | None, meant: float
+) -> TapeCheck:
+    mine, theirs = now or (math.nan, math.nan)
+    return TapeCheck(
+        name=f"{name.capitalize()}, changed",
+        one=pattern.piece(one).name.lower(),
+        one_mm=mine,
+        other=pattern.piece(other).name.lower(),
+        other_mm=theirs,
+        least_mm=meant - 1.0,
+        most_mm=meant + 1.0,
+        way_out="Make the same change on the edge it is sewn to.",
+    )
+
+
+def without_doubles(checks: Iterable[TapeCheck], more: Iterable[TapeCheck]) -> Iterator[TapeCheck]:
+    """The checks, and those of ``more`` that do not measure what one of them has measured."""
+    known = list(checks)
+    yield from known
+    lengths = {frozenset((round(c.one_mm, 1), round(c.other_mm, 1))) for c in known if c.measured}
+    for check in more:
+        if not check.measured or frozenset((round(check.one_mm, 1), round(check.other_mm, 1))) not in lengths:
+            yield check

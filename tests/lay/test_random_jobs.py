@@ -1,0 +1,37 @@
+"""Random jobs in every way: a lay called good is good to the judge, one called broken says why, the rest are refused."""
+
+import json
+
+import pytest
+
+from tests.lay.judge import judged
+from tests.lay.random_jobs import random_job
+from wickel.cloth import BadWay
+from wickel.files import job_of, lay_record
+from wickel.job import JobRefused, cut_pieces, lay_job
+from wickel.lay import LayRefused
+
+USUAL, ALL = 60, 1000
+
+
+def _seeds():
+    return [pytest.param(seed, marks=[pytest.mark.long] if seed >= USUAL else []) for seed in range(ALL)]
+
+
+@pytest.mark.parametrize("seed", _seeds())
+def test_a_lay_called_good_is_good_and_any_other_says_why(seed):
+    record, way = random_job(seed)
+    job = job_of(record)
+    try:
+        pieces = cut_pieces(job)
+        lays = lay_job(job, pieces, fold=way, effort=40, seed=seed)
+    except (JobRefused, LayRefused, BadWay) as reason:
+        assert str(reason).endswith(".")
+        return
+    lay_file = json.loads(json.dumps(lay_record(lays)))
+    faults = judged(record, lay_file)
+    if lay_file["complete"]:
+        assert faults == []
+    else:  # the search goes round what is spoilt: a lay it makes itself is good, or a hand must help, and is told so
+        broken = {f["code"] for one in lay_file["lays"] for f in one["findings"] if f["level"] == "broken"}
+        assert broken <= {"flaw", "remnant"}
