@@ -229,7 +229,7 @@ class Session(QObject):
     def _draft(self) -> None:
         self.drafts, self.pieces, self.refusal, self.refusal_concerns = (), (), "", ()
         try:
-            self.drafts = tuple(drafted(garment) for garment in self.job.garments)
+            self.drafts = tuple(drafted(garment, self.job) for garment in self.job.garments)
             pieces = tuple(piece for done in self.drafts for piece in garment_pieces(done, self.job))
             self.pieces = checked_pieces((*pieces, *self.job.pieces), self.job)
         except DraftRefused as reason:

@@ -71,7 +71,7 @@ def draft(
 def check(job_path: JobPath, as_json: AsJson = False) -> None:
     """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
     job, pieces = opened(job_path, to_lay=True)
-    checks = [c for garment in job.garments for c in drafted(garment).checks]
+    checks = [c for garment in job.garments for c in drafted(garment, job).checks]
     until = _until(perf_counter(), MOST_SECONDS, sum(order.copies for piece in pieces for order in piece.orders))
     try:
         lays = lay_job(job, pieces, fold=_fold(job.fold), report_until=until)

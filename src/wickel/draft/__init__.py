@@ -2,7 +2,7 @@
 
 from wickel.draft.allowances import DEFAULT_PRESET, PRESETS, ROLES, Allowances, Preset
 from wickel.draft.chalk import ChalkRow, chalk_list
-from wickel.draft.checks import NOT_MEASURED, TapeCheck
+from wickel.draft.checks import NOT_MEASURED, TapeCheck, with_stretch
 from wickel.draft.notions import Notion, notions
 from wickel.draft.schools import SCHOOLS, School, school_of, school_options
 from wickel.draft.style import (
@@ -46,4 +46,5 @@ __all__ = [
     "school_of",
     "school_options",
     "tape_checks",
+    "with_stretch",
 ]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 SEWING_TOLERANCE_MM = 1.0
 
@@ -11,6 +11,8 @@ SEWING_TOLERANCE_MM = 1.0
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TapeCheck:
     """Two lengths in mm; ``one − other`` must lie within ``least_mm``..``most_mm``.
+
+    ``on_body``: ``one`` is of the garment, drawn over ``other`` of the body, and gives as the cloth does.
 
     A length that is no number (NaN) could not be measured: the pieces have been changed so that it is not there.
     """
@@ -23,6 +25,7 @@ class TapeCheck:
     least_mm: float = -SEWING_TOLERANCE_MM
     most_mm: float = SEWING_TOLERANCE_MM
     way_out: str = ""
+    on_body: bool = False
 
     @property
     def difference_mm(self) -> float:
@@ -43,6 +46,13 @@ class TapeCheck:
     def held(self) -> bool:
         """Whether the difference is allowed (to a thousandth of a millimetre)."""
         return self.least_mm - 1e-3 <= self.difference_mm <= self.most_mm + 1e-3
+
+
+def with_stretch(check: TapeCheck, stretch: float) -> TapeCheck:
+    """The check on cloth that stretches, a share of 1 round the body: what is drawn over the body gives as it does."""
+    if not check.on_body or stretch <= 0:
+        return check
+    return replace(check, one=f"{check.one}, stretched", one_mm=check.one_mm * (1.0 + stretch))
 
 
 NOT_MEASURED = "can no longer be measured by itself after the changes: lay the tape on the paper pieces."

@@ -11,8 +11,9 @@ import math
 from wickel.draft.allowances import Allowances
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
+from wickel.draft.usual_checks import ZIP
 from wickel.geometry import Cubic, Path, Point
-from wickel.pattern import Cut, Piece
+from wickel.pattern import Cut, Notch, Piece, edge_length
 
 MOST_PANEL_DEG = 180.0
 
@@ -54,6 +55,24 @@ def _at(radius_mm: float, deg: float) -> Point:
     return _on(radius_mm, math.radians(deg))
 
 
+LEAST_ZIP_MM, ZIP_EASE_MM = 150.0, 20.0
+
+
+def zip_down_mm(seam_mm: float, fraction: float, over_mm: float | None, long_mm: float) -> float:
+    """How far down a zip in a circle skirt ends: where the ring below it goes over a girth, with a little ease.
+
+    A usual length where the girth was not measured.
+    """
+    needed = LEAST_ZIP_MM if over_mm is None else radius(over_mm + ZIP_EASE_MM, fraction) - radius(seam_mm, fraction)
+    return min(max(LEAST_ZIP_MM, needed), 0.8 * long_mm)
+
+
+def ring_below(panel: Piece, panels: int, down_mm: float) -> float:
+    """How far a circle skirt of equal panels is round so far below its seam, in mm."""
+    inner = math.hypot(*panel.edge("waist").start)
+    return panels * edge_length(panel, "waist") * (inner + down_mm) / inner
+
+
 def circle_panel(
     id: str,
     name: str,
@@ -64,10 +83,12 @@ def circle_panel(
     allow: Allowances,
     *,
     bias: bool = False,
+    zip_mm: float = 0.0,
 ) -> Piece:
     """One of the equal panels of a part of a circle, ``long_mm`` long, whose inner arcs make up the seam.
 
-    The allowance at the seam is added towards the centre, so that the seam does not come out too long.
+    The allowance at the seam is added towards the centre, so that the seam does not come out too long. A zip so long
+    is marked on both its sides.
 
     Raises:
         DraftRefused: a panel would be more than half a circle, or the seam leaves no room for its allowance.
@@ -100,6 +121,12 @@ def circle_panel(
             ("other side", line(_at(inner + long_mm, -half), _at(inner, -half)), "side"),
         ),
         cuts=(Cut(material="main", copies=panels),),
+        notches=(
+            Notch(name=ZIP, edge="side", at_mm=zip_mm),
+            Notch(name="zip end", edge="other side", at_mm=long_mm - zip_mm),
+        )
+        if zip_mm
+        else (),
         grain_deg=45.0 if bias else 0.0,
         points=(
             point("middle of the waist", (inner, 0.0), "waist and ease / (2 · π · the part of a circle)"),

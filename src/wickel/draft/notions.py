@@ -12,6 +12,7 @@ from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.style import Options
+from wickel.draft.usual_checks import ON_PAST_THE_WAIST, ZIP
 from wickel.pattern import Edge, EdgeKind, Pattern, Piece, edge_length
 
 ZIPS_MM = (100, 120, 150, 180, 200, 220, 250, 300, 350, 400, 450, 500, 550, 600, 700, 800)
@@ -71,16 +72,20 @@ def _zip(needed_mm: float, why: str) -> Notion:
 def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
     for piece in pattern.pieces:
         for notch in piece.notches:
-            if notch.name == "zip":
-                yield _zip(
-                    edge_length(piece, notch.edge) - notch.at_mm, f"from the waist to the mark on the {notch.edge}"
-                )
+            if notch.name == ZIP:
+                edge = piece.edge(notch.edge)
+                from_start = edge.start[0] < edge.end[0]  # the edge runs from its upper end down
+                long = notch.at_mm if from_start else edge_length(piece, notch.edge) - notch.at_mm
+                yield _zip(long, f"from the upper edge to the mark on the {notch.edge}")
     closing = options.get("closing")
     back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
     if style == "bodice" and closing == "back" and back is not None:
         yield _zip(edge_length(back, "centre"), "the whole centre back")
-    if front is not None and (style == "off-shoulder-dress" or (style == "bodice" and closing == "none")):
+    if front is not None and style == "bodice" and closing == "none":
         yield _zip(edge_length(front, "side"), "the side seam")
+    if front is not None and style == "off-shoulder-dress":
+        marks = (notch.at_mm for piece in pattern.pieces for notch in piece.notches if notch.name == ON_PAST_THE_WAIST)
+        yield _zip(edge_length(front, "side") + next(marks, 0.0), "the side of the bodice, and on into the skirt")
     if style == "trousers" and options.get("waist") != "elastic":
         yield _zip(FLY_MM, "the front closing")
 

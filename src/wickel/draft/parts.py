@@ -138,6 +138,26 @@ def dart_width(piece: Piece, edge: str, *, name: str = "dart") -> float:
     return taken
 
 
+def swung_down(long_mm: float, out_mm: float) -> float:
+    """How far down a seam so long reaches that swings out so far: √(long² − out²), so that the hem hangs level."""
+    return math.sqrt(max(0.0, long_mm**2 - out_mm**2))
+
+
+def level_hem(corner: Point, slant: Point, centre: Point) -> Path:
+    """Half a hem, from its corner, square to the seam that runs along ``slant``, to the centre, square to that."""
+    size = math.hypot(*slant)
+    reach = 0.38 * (corner[1] - centre[1])
+    down, out = slant[0] / size, slant[1] / size
+    return (
+        Cubic(
+            corner,
+            (corner[0] + reach * out, corner[1] - reach * down),
+            (centre[0], centre[1] + reach),
+            centre,
+        ),
+    )
+
+
 def neck_within_shoulder(body: Body, width_mm: float, *, least_mm: float) -> None:
     """Make sure that the neck leaves at least so much of half the shoulder.
 

@@ -21,6 +21,7 @@ from wickel.draft.parts import (
     neck_within_shoulder,
     on_shoulder,
     point,
+    swung_down,
 )
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
 from wickel.geometry import (
@@ -43,6 +44,8 @@ MOST_PLAIN_MM = 28.0
 """A plain torso is this much narrower at the waist than at the chest, each quarter, at the most."""
 OPEN_DART_MM = 40.0
 """A torso that ends less than this below the waist has its dart open down to its lower edge."""
+FLARE_LONG = 1.15
+"""A seam that swings out is at least so many times as long as it swings."""
 SLEEVE_NOTCH_MM = 75.0
 """Cap and armhole are notched at this distance from the underarm."""
 
@@ -130,6 +133,7 @@ class Torso:
     dart_top: float
     dart_foot: float
     side_dart: float = 0.0
+    flared: bool = False
 
     @property
     def chest(self) -> float:
@@ -159,10 +163,16 @@ class Torso:
         return (upper, _to_hip(waist, hem))
 
     def hem(self) -> Cubic:
-        """The lower edge from the side to the centre, level where it meets the centre."""
+        """The lower edge from the side to the centre, square to the centre, and to a side that swings out."""
+        down, out = 1.0, 0.0
+        if self.flared:
+            last = self.side()[-1]
+            before = last.start if isinstance(last, Line) else last.control2
+            down, out = last.end[0] - before[0], last.end[1] - before[1]
+        reach = 0.4 * self.hem_side[1] / math.hypot(down, out)
         return Cubic(
             self.hem_side,
-            (self.hem_side[0], self.hem_side[1] * 0.6),
+            (self.hem_side[0] + reach * out, self.hem_side[1] - reach * down),
             (self.hem_centre, self.hem_side[1] * 0.35),
             (self.hem_centre, 0.0),
         )
@@ -197,13 +207,15 @@ def torso(
     neck: str = "round",
     back_neck: str = "round",
     plain: bool = False,
+    pulled_on: bool = False,
 ) -> tuple[Torso, Torso]:
     """Front and back half.
 
     ``rules`` are the schools chosen: ``chest_line``, and ``neck_rule`` where a style asks it. ``o`` holds
     ``ease_mm``, ``below_waist_mm``, ``neck_width_mm``, ``front_neck_mm``, ``back_neck_mm`` and ``slope_mm``, and may
     hold ``chest_depth_mm`` and ``flare_mm`` (wider at the lower edge, each quarter).
-    ``plain``: no darts, hardly shaped at the waist, front and back on one level, as knits and coats are.
+    ``plain``: no darts, hardly shaped at the waist, front and back on one level, as knits and coats are. ``pulled_on``:
+    it has no opening, so that its waist is no narrower than the bust that it must pass.
 
     Raises:
         DraftRefused: two measurements, or a measurement and an option, disagree.
@@ -211,13 +223,16 @@ def torso(
     down = chest_line(body, rules.get("chest_line", "armhole"), o.get("chest_depth_mm", 0.0))
     if rules.get("neck_rule") == "sixth":
         o = {**o, **neck_of_sixths(body, neck)}
-    back = _half(body, o, down, back_neck, front=False, plain=plain)
-    front = _half(body, o, down, neck, front=True, plain=plain)
+    narrowest = body["bust"] / 4 / o.get("give", 1.0) if pulled_on else 0.0
+    back = _half(body, o, down, back_neck, front=False, plain=plain, narrowest=narrowest)
+    front = _half(body, o, down, neck, front=True, plain=plain, narrowest=narrowest)
     extra = length(front.side()) - length(back.side())
     return replace(front, side_dart=extra if extra > 1.0 else 0.0), back
 
 
-def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front: bool, plain: bool) -> Torso:
+def _half(
+    body: Body, o: Mapping[str, float], chest: float, kind: str, *, front: bool, plain: bool, narrowest: float
+) -> Torso:
     where = "front" if front else "back"
     neck_within_shoulder(body, o["neck_width_mm"], least_mm=25.0 if o["neck_width_mm"] > 100 else 40.0)
     shoulder = (o["slope_mm"], body["shoulder"] / 2)
@@ -249,7 +264,7 @@ def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front:
     dart = 0.0 if plain else min(MOST_DART_MM, max(0.0, 0.5 * (bust - waist)))
     dart = dart if dart >= LEAST_DART_MM else 0.0
     if plain:
-        waist = max(waist, bust - MOST_PLAIN_MM)
+        waist = max(waist, bust - MOST_PLAIN_MM, min(bust, narrowest))
     level = o["back_neck_mm"] + body["nape_to_waist"]
     if level < chest + 60:
         raise DraftRefused(
@@ -268,7 +283,10 @@ def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front:
     wide = (body["hip"] + o["ease_mm"]) / 4
     share = min(1.0, below / to_hip)
     hip = (side_waist[0] + to_hip, wide)
-    hem_across = side_waist[1] + share * (wide - side_waist[1]) + o.get("flare_mm", 0.0)
+    flare = o.get("flare_mm", 0.0)
+    hem = (side_waist[0] + below, side_waist[1] + share * (wide - side_waist[1]) + flare)
+    if flare > 0 and below > 0:
+        hip, hem = _flared(side_waist, hip, hem, below)
     span = body["bust_span"] / 2
     bust_down = body["neck_to_bust"]
     return Torso(
@@ -280,13 +298,39 @@ def _half(body: Body, o: Mapping[str, float], chest: float, kind: str, *, front:
         side_waist=side_waist,
         centre_waist=centre,
         hip=hip,
-        hem_side=(side_waist[0] + below, hem_across),
+        hem_side=hem,
         hem_centre=centre + below,
         dart=dart,
         bust=(bust_down, span) if front else (chest + 5.0, span),
         dart_top=bust_down + BELOW_BUST_POINT_MM if front else chest,
+        flared=flare > 0 and below > 0,
         dart_foot=level + min(120.0, max(0.0, below - 20)),
     )
+
+
+def _flared(waist: Point, hip: Point, hem: Point, below: float) -> tuple[Point, Point]:
+    """The hip and the hem at the side of a torso that is flared, so that its hem hangs level.
+
+    The seam is as long as the centre, so that it ends higher the further it swings out: from the hip where that leaves
+    it long enough, else from the waist, and then the hip is where it ends.
+
+    Raises:
+        DraftRefused: the flare is wider than the seam is long.
+    """
+    straight, out = waist[0] + below - hip[0], hem[1] - hip[1]
+    if straight > FLARE_LONG * out:
+        return hip, (hip[0] + swung_down(straight, out), hem[1])
+    out = hem[1] - waist[1]
+    if below <= FLARE_LONG * out:
+        raise DraftRefused(
+            f"The hem is {out / 10:.1f} cm wider than the waist in each quarter, and the side only {below / 10:.1f} cm "
+            "long: take less flare, or make it longer.",
+            "flare_mm",
+            "below_waist_mm",
+            "below_knee_mm",
+        )
+    end = (waist[0] + swung_down(below, out), hem[1])
+    return end, end
 
 
 # --- the plain half -----------------------------------------------------------------------------

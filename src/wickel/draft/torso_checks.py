@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from wickel.body import Body
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import dart_width
-from wickel.draft.usual_checks import alike, over_body, waist_to_body
+from wickel.draft.usual_checks import alike, hem_level, over_body, waist_to_body
 from wickel.geometry import crossing
 from wickel.pattern import Pattern, Piece, edge_length
+
+LEAST_BELOW_WAIST_MM, OVER_HIP_CURVE_MM = 40.0, 25.0
+"""Hems nearer to the waist are not measured; what the curve of the side over the hip takes more than the centre."""
 
 
 def torso_checks(
@@ -41,8 +46,27 @@ def torso_checks(
     if fitted:
         checks.append(waist_to_body(body, 2 * (front.waist_mm() + back.waist_mm()), ease_mm, "garment"))
     bust = 2 * (front.bust_mm() + back.bust_mm())
-    checks.append(over_body(body, "bust", garment_mm=bust * stretch, least_mm=20.0 if stretch == 1.0 else 0.0))
-    return checks
+    # panels are shaped from the underarm on, and lie closer at the bust point than at the chest line
+    least = 0.0 if stretch != 1.0 else min(20.0, ease_mm / 4) if panels else 20.0
+    over = over_body(body, "bust", garment_mm=bust * stretch, least_mm=least)
+    checks.append(over if stretch == 1.0 else replace(over, on_body=False))
+    level = _hem_level(front, back)
+    return [*checks, level] if level is not None else checks
+
+
+def _hem_level(*halves: _Half) -> TapeCheck | None:
+    """The hem of a garment that reaches below the waist, measured where a half has both its centre lines."""
+    for half in halves:
+        points = {point.name: point.down_mm for piece in (half.centre, half.side) for point in piece.points}
+        notches = {notch.name: notch.at_mm for notch in half.side.notches}
+        if not {"centre waist", "hem at the centre"} <= set(points) or "waist" not in notches:
+            continue
+        centre = points["hem at the centre"] - points["centre waist"]
+        if centre < LEAST_BELOW_WAIST_MM:
+            return None
+        side = edge_length(half.side, "side") - notches["waist"]
+        return hem_level(side, centre, "waist", most_mm=OVER_HIP_CURVE_MM)
+    return None
 
 
 def side_check(front: Piece, back: Piece) -> TapeCheck:

@@ -2,11 +2,22 @@
 
 from __future__ import annotations
 
+import math
+from collections.abc import Iterable, Mapping
+from typing import NamedTuple
+
 from wickel.body import MEASUREMENTS, Body
 from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.pattern import Piece, sewn_length
+from wickel.draft.style import LengthOption, Option
+from wickel.geometry import crossing
+from wickel.pattern import Piece, notch_point, sewn_length
 
 OVER_HEAD_EASE_MM = 20.0
+HEM_LEVEL_MM = 5.0
+ZIP = "zip"
+"""The notch at the end of a zip, from the upper edge on."""
+ON_PAST_THE_WAIST = "end of the zip from above"
+"""The notch on a skirt where a zip ends that comes from the bodice."""
 
 
 def alike(
@@ -68,6 +79,106 @@ def over_body(body: Body, *measurements: str, garment_mm: float, least_mm: float
         least_mm=least_mm,
         most_mm=UNBOUNDED,
         way_out=f"Add {max(0.0, short) / 10:.1f} cm all round.",
+        on_body=True,
+    )
+
+
+def hem_level(side_mm: float, centre_mm: float, since: str, *, most_mm: float = HEM_LEVEL_MM) -> TapeCheck:
+    """The hem hangs level: a seam that swings out is as long as the middle, from the waist or the hip on."""
+    return TapeCheck(
+        name="Hem level",
+        one=f"side, {since} to hem",
+        one_mm=side_mm,
+        other=f"centre, {since} to hem",
+        other_mm=centre_mm,
+        least_mm=-HEM_LEVEL_MM,
+        most_mm=most_mm,
+        way_out="Let the hem rise at the side by the difference.",
+    )
+
+
+def ring_at(halves: Iterable[Piece], down_mm: float) -> float:
+    """How far a garment is round at a level: twice the halves from their centre to their side there, mm.
+
+    NaN where a side does not reach the level.
+    """
+    found = 0.0
+    for half in halves:
+        met = crossing(half.edge("side").path, 0, down_mm)
+        found += math.nan if met is None else met[0][-1].end[1]
+    return 2 * found
+
+
+def zip_level(piece: Piece) -> float:
+    """How far down a piece its zip ends. NaN when it has none."""
+    return next((notch_point(piece, notch)[0] for notch in piece.notches if notch.name == ZIP), math.nan)
+
+
+def passes(
+    body: Body, measurement: str, ring_mm: float, ring: str, way_out: str, *, least_mm: float = 0.0
+) -> TapeCheck:
+    """The smallest ring that does not open goes over what it must pass when the garment is put on."""
+    name = MEASUREMENTS[measurement].name.lower()
+    return TapeCheck(
+        name=f"Over the {name}, to put it on",
+        one=ring,
+        one_mm=ring_mm,
+        other=name,
+        other_mm=body[measurement],
+        least_mm=least_mm,
+        most_mm=UNBOUNDED,
+        way_out=way_out,
+        on_body=True,
+    )
+
+
+AT_ZIP = "all round at the end of the zip"
+LOWER_ZIP = "Let the zip end lower."
+
+
+class Way(NamedTuple):
+    """A way out: by how much which option is to be changed, and the sentence."""
+
+    option: str
+    by_mm: float
+    words: str
+
+
+def way_within(style_options: Iterable[Option], options: Mapping[str, float | str], ways: Iterable[Way]) -> str:
+    """The first way out that the bounds of its option allow; the last when none does."""
+    bounds = {own.id: own for own in style_options if isinstance(own, LengthOption)}
+    words = ""
+    for way in ways:
+        words = way.words
+        own = bounds.get(way.option)
+        if own is None or own.least <= float(options.get(way.option, own.default)) + way.by_mm <= own.most:
+            return way.words
+    return words
+
+
+def wider_neck(style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float) -> str:
+    """How a neck that is so much too small for the head is made larger, within what its options allow."""
+    return way_within(
+        style_options,
+        options,
+        (
+            Way("neck_width_mm", short_mm / 4, f"Widen the neck by about {short_mm / 40:.1f} cm."),
+            Way("front_neck_mm", short_mm / 2, f"Deepen the front neck by about {short_mm / 20:.1f} cm."),
+            Way("", 0.0, "Widen the neck, and deepen it in front and behind."),
+        ),
+    )
+
+
+def wider_cowl(style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float) -> str:
+    """How a cowl that is so much too small for the head is made larger, within what its options allow."""
+    return way_within(
+        style_options,
+        options,
+        (
+            Way("hang_mm", short_mm / 2, f"Let the cowl hang {short_mm / 20:.1f} cm wider on each side."),
+            Way("neck_width_mm", short_mm / 4, f"Widen the neck by about {short_mm / 40:.1f} cm."),
+            Way("", 0.0, "Let the cowl hang wider, and widen the neck."),
+        ),
     )
 
 
@@ -82,4 +193,5 @@ def over_head(body: Body, opening_mm: float, way_out: str, *, opening: str = "ne
         least_mm=OVER_HEAD_EASE_MM,
         most_mm=UNBOUNDED,
         way_out=way_out,
+        on_body=True,
     )

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from wickel.cloth import COMBINED, STACKED, WAYS, BorderAt, Cloth, Kind
-from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks
+from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks, with_stretch
 from wickel.draft.operations import as_first_named, checks_after, seam_checks, with_changes, without_doubles
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
@@ -48,8 +48,10 @@ class DraftedGarment:
     checks: tuple[TapeCheck, ...]
 
 
-def drafted(garment: Garment) -> DraftedGarment:
+def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
     """Draft a garment, change it by hand, and check it by tape: the pieces as they are then.
+
+    What is drawn over the body stretches as the cloth of the ``job`` does that the garment is mostly cut from.
 
     Raises:
         JobRefused: no such style.
@@ -59,8 +61,10 @@ def drafted(garment: Garment) -> DraftedGarment:
     pattern = draft(style, garment.body, garment.options, garment.allowances)
 
     def measure(pieces: Pattern) -> tuple[TapeCheck, ...]:
-        return tape_checks(style, pieces, garment.body, garment.options)
+        made = tape_checks(style, pieces, garment.body, garment.options)
+        return tuple(with_stretch(check, stretch) for check in made)
 
+    stretch = 0.0 if job is None else _stretch_round(garment, job)
     checks = measure(pattern)
     if not garment.changes:
         return DraftedGarment(garment=garment, pattern=pattern, checks=checks)
@@ -72,6 +76,12 @@ def drafted(garment: Garment) -> DraftedGarment:
         pattern=after,
         checks=tuple(without_doubles(anew, seam_checks(pattern, after, seen))),
     )
+
+
+def _stretch_round(garment: Garment, job: Job) -> float:
+    """How far the garment's main cloth stretches round the body, as a share of 1."""
+    id = job.cloth_for("main", garment)
+    return next((cloth.stretch_across for cloth in job.cloths if cloth.id == id), 0.0)
 
 
 def garment_style(garment: Garment) -> Style:
@@ -150,7 +160,7 @@ def cut_pieces(job: Job) -> tuple[CutPiece, ...]:
 
 def drafted_job(job: Job) -> tuple[tuple[DraftedGarment, ...], tuple[CutPiece, ...]]:
     """The garments of a job drafted, and every piece as it is cut. Raises what ``cut_pieces`` does."""
-    drafts = tuple(drafted(garment) for garment in job.garments)
+    drafts = tuple(drafted(garment, job) for garment in job.garments)
     pieces = (piece for done in drafts for piece in garment_pieces(done, job))
     return drafts, checked_pieces((*pieces, *job.pieces), job)
 

@@ -12,10 +12,11 @@ import shapely
 from shapely.geometry import LineString, Polygon
 
 from wickel.draft.operations.reshaping import extend, lengthen
-from wickel.draft.operations.spots import Spot, Stretch, chain, known_edge, remade, seam_stretch
+from wickel.draft.operations.splitting import split
+from wickel.draft.operations.spots import Spot, Stretch, chain, known_edge, remade, seam_stretch, spot_point
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Path, Point, bounds, flattened, length, outline_of, point_at
-from wickel.pattern import Cut, EdgeKind, Piece, net_line
+from wickel.pattern import Cut, Edge, EdgeKind, Piece, net_line
 
 LINING_SHORTER_MM = 50.0
 """A lining is usually 2 in (5 cm) shorter."""
@@ -143,22 +144,74 @@ def _outer(piece: Piece, covered: LineString, width: float, start: Point, end: P
 def lining(piece: Piece, *, shorter_mm: float = LINING_SHORTER_MM, material: str = "lining") -> Piece:
     """The piece again as a lining, shorter at its hem; without a hem it is as long.
 
+    A hem that hardly bends is moved up with all that lies below a line across the piece; one that bends more, as a
+    circle's does, is drawn anew at the same distance all along.
+
     Raises:
         DraftRefused: the piece is too short for that.
     """
-    hems = [edge for edge in piece.edges if edge.kind is EdgeKind.HEM]
+    hems = [edge for edge in piece.edges if edge.kind is EdgeKind.HEM or edge.name.startswith("hem")]
     made = piece
     if hems and shorter_mm > 0:
-        box = bounds(net_line(piece))
-        highest = min(p[0] for edge in hems for p in flattened(edge.path))
-        share = max(0.1, min(0.9, (highest - box.min_x - 1.5 * shorter_mm) / box.width))
-        made = lengthen(piece, share, -shorter_mm)
+        if any(_bend_deg(edge) > MOST_BEND_DEG for edge in hems):
+            for edge in hems:
+                made = _cut_back(made, edge, shorter_mm)
+        else:
+            box = bounds(net_line(piece))
+            highest = min(p[0] for edge in hems for p in flattened(edge.path))
+            share = max(0.1, min(0.9, (highest - box.min_x - 1.5 * shorter_mm) / box.width))
+            made = lengthen(piece, share, -shorter_mm)
     return replace(
         made,
         id=f"{piece.id}-lining",
         name=f"{piece.name} lining",
         cuts=(replace(piece.cuts[0], material=material),),
     )
+
+
+MOST_BEND_DEG = 15.0
+"""How far a hem may turn from one end to the other that is moved up in one."""
+
+
+def _bend_deg(edge: Edge) -> float:
+    """How far an edge turns between its first and its last direction."""
+    points = flattened(edge.path)
+    first, last = ((b[0] - a[0], b[1] - a[1]) for a, b in ((points[0], points[1]), (points[-2], points[-1])))
+    cross, dot = first[0] * last[1] - first[1] * last[0], first[0] * last[0] + first[1] * last[1]
+    return abs(math.degrees(math.atan2(cross, dot)))
+
+
+def _cut_back(piece: Piece, hem: Edge, by_mm: float) -> Piece:
+    """The piece with a hem that lies so far inside the old one, all along."""
+    names = [edge.name for edge in piece.edges]
+    k = names.index(hem.name)
+    before, after = names[k - 1], names[(k + 1) % len(names)]
+    line = LineString(flattened(hem.path))
+    area = Polygon(net_line(piece))
+    inward = next(
+        (
+            own
+            for own in (line.offset_curve(by_mm), line.offset_curve(-by_mm))
+            if area.contains(own.interpolate(0.5, normalized=True))
+        ),
+        None,
+    )
+    known = {edge.name: length(edge.path) for edge in piece.edges}
+    if inward is None or by_mm >= min(known[before], known[after]):
+        raise DraftRefused(f"{piece.name} is too short to be {by_mm / 10:.1f} cm shorter.", piece.id)
+    points = [(float(x), float(y)) for x, y in inward.coords]
+    if math.dist(points[0], hem.start) > math.dist(points[-1], hem.start):
+        points.reverse()
+    # the cut runs from the edge before the hem to the one after it, inside the piece
+    first = Spot(edge=before, share=1.0 - by_mm / known[before])
+    last = Spot(edge=after, share=by_mm / known[after])
+    ends = (spot_point(piece, first), *points[1:-1], spot_point(piece, last))
+    through = tuple(Line(a, b) for a, b in pairwise(ends) if math.dist(a, b) > 1e-9)
+    _, kept = split(piece, first, last, through=through, allowance_mm=hem.allowance_mm, seam="hem line")
+    edges = tuple(
+        replace(edge, name=hem.name, kind=hem.kind) if edge.name == "hem line" else edge for edge in kept.edges
+    )
+    return replace(kept, id=piece.id, name=piece.name, edges=edges)
 
 
 def interfacing(piece: Piece, *, material: str = "interfacing") -> Piece:

@@ -15,7 +15,7 @@ from wickel.draft.circles import flounce
 from wickel.draft.collars import COLLAR_OPTIONS, collar_pieces
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import button_stand
-from wickel.draft.necklines import KINDS
+from wickel.draft.necklines import KINDS, SLIT_MM
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
 from wickel.draft.sleeves import sleeve_options, sleeve_pieces
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, choices, lengths
@@ -27,9 +27,10 @@ from wickel.draft.torso import (
     shoulder_options,
     torso,
 )
-from wickel.draft.upper import SHAPE, half_pieces, upper_checks, upper_seams
+from wickel.draft.upper import SHAPE, half_names, half_pieces, upper_checks, upper_seams
+from wickel.draft.usual_checks import over_head
 from wickel.geometry import length
-from wickel.pattern import Pattern, Piece
+from wickel.pattern import Pattern, Piece, edge_length
 
 STAND_MM = 18.0
 
@@ -138,7 +139,13 @@ def _half(half: Torso, choice: Mapping[str, str], o: Mapping[str, float], lower:
 def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
     """The tape checks of a bodice."""
     choice = choices(options)
-    return upper_checks(pattern, body, options, shape=choice["shape"], extension_mm=_extension(choice))
+    checks = upper_checks(pattern, body, options, shape=choice["shape"], extension_mm=_extension(choice))
+    if choice["closing"] != "none" or "head" not in body.measurements_mm:
+        return checks
+    names = [half_names(choice["shape"], where)[0] for where in ("front", "back")]
+    slit = 2 * SLIT_MM if choice["neck"] == "slit" else 0.0
+    opening = 2 * sum(edge_length(pattern.piece(name), "neck") for name in names) + slit
+    return (*checks, over_head(body, opening, "Close it behind or in front, or take a wider neck or one with a slit."))
 
 
 STYLE = Style(

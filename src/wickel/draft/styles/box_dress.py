@@ -19,7 +19,7 @@ from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import edges, line, point, rectangle
 from wickel.draft.pockets import END_MM, OPENING_MM, seam_bag
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
+from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, Way, alike, over_body, over_head, way_within
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import (
     Cut,
@@ -245,7 +245,15 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         over_head(
             body,
             opening,
-            f"Deepen the slit by {short / 2 / 10:.1f} cm, or widen the neck.",
+            way_within(
+                OPTIONS,
+                options,
+                (
+                    Way("slit_mm", short / 2, f"Deepen the slit by {short / 2 / 10:.1f} cm, or widen the neck."),
+                    Way("neck_width_mm", short / 4, f"Widen the neck by about {short / 40:.1f} cm."),
+                    Way("", 0.0, "Widen the neck, deepen it in front, and deepen the slit."),
+                ),
+            ),
             opening="neck opening with slit",
         ),
         over_body(body, "bust", "hip", garment_mm=4 * front.edge("hem").start[1]),

@@ -12,10 +12,10 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.circles import circle_panel
+from wickel.draft.circles import circle_panel, ring_below, zip_down_mm
 from wickel.draft.parts import BAND_OPTIONS, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import alike, band_to_waist, waist_to_body
+from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, band_to_waist, passes, waist_to_body
 from wickel.pattern import Pattern, Seam, edge_length
 
 FRACTIONS = {"quarter": 0.25, "half": 0.5, "three-quarter": 0.75, "full": 1.0}
@@ -58,7 +58,15 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         )
     waist = body["waist"] + o["waist_ease_mm"]
     panel = circle_panel(
-        "panel", "Panel", waist, FRACTIONS[circle], count, long, allow, bias=options["grain"] == "bias"
+        "panel",
+        "Panel",
+        waist,
+        FRACTIONS[circle],
+        count,
+        long,
+        allow,
+        bias=options["grain"] == "bias",
+        zip_mm=zip_down_mm(waist, FRACTIONS[circle], body.measurements_mm.get("hip"), long),
     )
     return Pattern(
         style="circle-skirt",
@@ -75,6 +83,11 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         waist_to_body(body, arcs, float(options["waist_ease_mm"]), f"{count} arcs"),
         band_to_waist(band, float(options["overlap_mm"]), arcs),
         alike("Side seams", panel, panel, "side", other_edge="other side"),
+        *(
+            passes(body, "hip", ring_below(panel, count, notch.at_mm), AT_ZIP, LOWER_ZIP)
+            for notch in panel.notches
+            if notch.name == ZIP and "hip" in body.measurements_mm
+        ),
     )
 
 

@@ -17,7 +17,7 @@ from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.operations import unfold
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
-from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
+from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, passes, wider_cowl
 from wickel.pattern import Cut, Pattern, Seam, edge_length
 
 BINDING_MM = 8.0
@@ -39,7 +39,7 @@ OPTIONS: tuple[Option, ...] = (
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the cowl top. Raises ``DraftRefused`` when body and options disagree."""
     o, choice = lengths(options), choices(options)
-    front, back = torso(body, o, choice, plain=True)
+    front, back = torso(body, o, choice, plain=True, pulled_on=True)
     cowl = cowl_front(front, o["hang_mm"], allow)
     if choice["grain"] == "bias":
         cowl = replace(unfold(cowl), grain_deg=45.0, cuts=(Cut(material="main", copies=1),))
@@ -82,8 +82,13 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             most_mm=120.0,
             way_out="Cut the binding longer.",
         ),
-        over_head(body, opening, f"Let the cowl hang {short / 20:.1f} cm wider on each side."),
+        over_head(
+            body,
+            opening,
+            wider_cowl(OPTIONS, options, short),
+        ),
         over_body(body, "bust", garment_mm=bust),
+        passes(body, "bust", 4 * at["side waist"][1], "waist", "Add ease."),
     )
 
 

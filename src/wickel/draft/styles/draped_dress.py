@@ -19,7 +19,19 @@ from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.operations import Spot, slash_and_spread, unfold, with_notch
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
-from wickel.draft.usual_checks import alike, over_body
+from wickel.draft.usual_checks import (
+    AT_ZIP,
+    LOWER_ZIP,
+    OVER_HEAD_EASE_MM,
+    ZIP,
+    alike,
+    over_body,
+    over_head,
+    passes,
+    ring_at,
+    wider_cowl,
+    zip_level,
+)
 from wickel.geometry import length
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length, sewn_length
 
@@ -29,7 +41,7 @@ OPTIONS: tuple[Option, ...] = (
     ChoiceOption(
         id="neck", question="The neck is", default="cowl", choices={"cowl": "a cowl", "stand": "a stand collar"}
     ),
-    LengthOption(id="hang_mm", question="The cowl is wider on each side by", default=60, least=20, most=110),
+    LengthOption(id="hang_mm", question="The cowl is wider on each side by", default=90, least=20, most=110),
     LengthOption(id="collar_mm", question="Height of the stand collar", default=40, least=25, most=70),
     LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=100, least=-200, most=500),
     LengthOption(id="ease_mm", question="Ease", default=70, least=30, most=200),
@@ -41,7 +53,7 @@ OPTIONS: tuple[Option, ...] = (
     LengthOption(id="slit_mm", question="Slit in the other side", default=350, least=0, most=600),
     CHEST_LINE,
     CHEST_DEPTH,
-    *shoulder_options(neck_width=84, front_neck=85),
+    *shoulder_options(neck_width=105, front_neck=90),
     LengthOption(id="facing_mm", question="Width of the back facing", default=50, least=35, most=80),
 )
 
@@ -62,6 +74,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     behind = torso_piece("back", "Back", back, allow, centre="fold" if cowl else "closing")
     whole = replace(unfold(half), cuts=(Cut(material="main", copies=1),))
     side = edge_length(behind, "side")
+    to_hip = length(back.side()[:2])
+    behind = with_notch(behind, ZIP, Spot(edge="side", share=to_hip / side))
+    whole = with_notch(whole, "zip end", Spot(edge="other side", share=1 - to_hip / side))
     slit = Spot(edge="side", share=1 - o["slit_mm"] / side)
     if o["slit_mm"]:
         behind = with_notch(behind, "slit", slit)
@@ -120,12 +135,17 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         alike("Side with the slit", front, back, "other side", other_edge="side"),
         alike("Shoulder", front, back, "shoulder"),
         over_body(body, "bust", garment_mm=bust),
+        passes(body, "hip", 2 * ring_at((back,), zip_level(back)), AT_ZIP, LOWER_ZIP),
     ]
     if options["neck"] == "stand":
         half_neck = edge_length(front, "neck") + edge_length(back, "neck")
         checks += collar_checks(pattern, half_neck, 0.0)
     else:
         checks.append(alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"))
+        across = next(p.across_mm for p in front.points if p.name == "shoulder at neck")
+        opening = 2 * (abs(across) + edge_length(back, "neck"))
+        short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
+        checks.append(over_head(body, opening, wider_cowl(OPTIONS, options, short)))
     return tuple(checks)
 
 
@@ -134,7 +154,7 @@ STYLE = Style(
     name="Draped dress",
     summary="A cowl or a stand collar, folds drawn up in one side seam, a slit in the other; bound armholes.",
     charts=("women",),
-    required=(*MEASURED, "waist_to_knee"),
+    required=(*MEASURED, "waist_to_knee", "head"),
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("shoulder", "side", "neck", "armhole", "hem", "closing", "facing", "band"),

@@ -14,12 +14,23 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import BAND_OPTIONS, edges, line, point, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
+from wickel.draft.usual_checks import (
+    AT_ZIP,
+    ZIP,
+    alike,
+    band_to_waist,
+    over_body,
+    passes,
+    ring_at,
+    waist_to_body,
+    zip_level,
+)
 from wickel.geometry import Line
-from wickel.pattern import Cut, InnerLine, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length, sewn_length
 
 FULLNESS = {"1.5": 1.5, "2": 2.0, "2.5": 2.5, "3": 3.0}
 OVER_HIP_MM = 40.0
+ZIP_MM = 180.0
 
 OPTIONS = (
     ChoiceOption(
@@ -97,6 +108,7 @@ def _panel(
         name=name,
         edges=(replace(waist, comes_back_to_mm=quarter), *others),
         cuts=(Cut(material="main", copies=1, on_fold=True),),
+        notches=(Notch(name=ZIP if id == "front" else "zip end", edge="side", at_mm=min(ZIP_MM, 0.8 * long)),),
         inner_lines=pleats,
         points=(
             point("waist at the side", (0.0, wide), "a quarter of waist and ease, times the fullness"),
@@ -116,6 +128,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         waist_to_body(body, drawn_in, float(options["waist_ease_mm"])),
         band_to_waist(band, float(options["overlap_mm"]), drawn_in),
         over_body(body, "hip", garment_mm=round_hip, least_mm=OVER_HIP_MM),
+        passes(body, "hip", ring_at((front, back), zip_level(front)), AT_ZIP, "Take more fullness."),
     ]
     if options["drawn_in"] == "pleated":
         at = [inner.path[0].start[1] for inner in front.inner_lines]

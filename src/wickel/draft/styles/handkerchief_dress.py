@@ -17,7 +17,7 @@ from wickel.draft.grown_on import GrownOn, grown_on
 from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
-from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
+from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import Line, Path, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
@@ -122,7 +122,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=at["side of the square"][1] - at["waist"][1],
             way_out="Measure the same length down and out.",
         ),
-        over_head(body, opening, f"Widen the neck by about {short / 40:.1f} cm."),
+        over_head(body, opening, wider_neck(OPTIONS, options, short)),
         over_body(body, "bust", garment_mm=4 * at["underarm"][1]),
     )
 

@@ -17,7 +17,7 @@ from wickel.draft.sleeves import set_in_sleeve
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
 from wickel.draft.upper import upper_checks, upper_seams
-from wickel.draft.usual_checks import over_head
+from wickel.draft.usual_checks import Way, over_head, passes, ring_at, way_within
 from wickel.geometry import length
 from wickel.pattern import Cut, Pattern, edge_length, sewn_length
 
@@ -98,6 +98,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
     collar = pattern.piece("collar")
     neck = 2 * sum(edge_length(pattern.piece(id), "neck") for id in ("front", "back"))
     opening = edge_length(collar, "join") * stretch
+    wider = max(0.0, body["head"] + 20 - opening) / 4 / stretch
+    front, back = pattern.piece("front"), pattern.piece("back")
+    waist = ring_at((front, back), next(p.down_mm for p in back.points if p.name == "side waist"))
     return (
         *upper_checks(pattern, body, options, fitted=False, stretch=stretch, collar=False),
         TapeCheck(
@@ -108,11 +111,26 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=neck,
             way_out="Cut the collar anew from the neck seam.",
         ),
-        over_head(
-            body,
-            opening,
-            f"Widen the neck by about {max(0.0, body['head'] + 20 - opening) / 4 / stretch / 10:.1f} cm.",
-            opening="collar, stretched",
+        replace(
+            over_head(
+                body,
+                opening,
+                way_within(
+                    OPTIONS,
+                    options,
+                    (
+                        Way("neck_width_mm", wider, f"Widen the neck by about {wider / 10:.1f} cm."),
+                        Way("front_neck_mm", 2 * wider, f"Deepen the front neck by about {wider / 5:.1f} cm."),
+                        Way("", 0.0, "Widen and deepen the neck, or take cloth that stretches more."),
+                    ),
+                ),
+                opening="collar, stretched",
+            ),
+            on_body=False,  # the stretch of the knit is in it already
+        ),
+        replace(
+            passes(body, "bust", stretch * waist, "waist, stretched", "Take cloth that stretches more."),
+            on_body=False,
         ),
     )
 

@@ -15,7 +15,7 @@ from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold
 from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import line
 from wickel.draft.style import DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
+from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
@@ -103,7 +103,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         alike("Shoulder", front, back, "shoulder"),
         alike("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
         alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
-        over_head(body, opening, f"Widen the neck by about {short / 40:.1f} cm."),
+        over_head(body, opening, wider_neck(OPTIONS, options, short)),
         over_body(body, "bust", "hip", garment_mm=4 * front.edge("hem").start[1]),
     )
 

@@ -12,16 +12,16 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.draft.circles import circle_panel
+from wickel.draft.circles import circle_panel, ring_below, zip_down_mm
 from wickel.draft.operations import Spot, slash_and_spread, split
 from wickel.draft.sleeves import set_in_sleeve
 from wickel.draft.straps import Top, strap_piece
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso
 from wickel.draft.torso_checks import side_check
-from wickel.draft.usual_checks import alike, over_body, waist_to_body
+from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ON_PAST_THE_WAIST, alike, over_body, passes, waist_to_body
 from wickel.geometry import Cubic, length, parted_at
-from wickel.pattern import Pattern, Piece, Seam, edge_length
+from wickel.pattern import Notch, Pattern, Piece, Seam, edge_length
 
 _SHOULDER = {"neck_width_mm": 72.0, "front_neck_mm": 80.0, "back_neck_mm": 22.0, "slope_mm": 38.0}
 _FRACTIONS = {"half": 0.5, "three-quarter": 0.75, "full": 1.0}
@@ -57,8 +57,16 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     sleeve = _sleeve(front, back, body, o, allow)
     waist = 2 * (front.closed_waist_mm() + back.closed_waist_mm())
     long = body["waist_to_knee"] + o["below_knee_mm"]
-    skirt = circle_panel(
-        "skirt", "Skirt panel", waist, _FRACTIONS[choice["circle"]], int(choice["panels"]), long, allow
+    circle = _FRACTIONS[choice["circle"]]
+    skirt = circle_panel("skirt", "Skirt panel", waist, circle, int(choice["panels"]), long, allow)
+    # the zip runs on past the waist, which no hip passes, to where the skirt is wide enough
+    down = zip_down_mm(waist, circle, body["hip"], long)
+    skirt = replace(
+        skirt,
+        notches=(
+            Notch(name=ON_PAST_THE_WAIST, edge="side", at_mm=down),
+            Notch(name="zip end", edge="other side", at_mm=long - down),
+        ),
     )
     return Pattern(
         style="off-shoulder-dress",
@@ -156,7 +164,13 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             way_out="Take more gathers in the sleeves.",
         ),
         over_body(body, "bust", garment_mm=bust, least_mm=5.0),
+        passes(body, "hip", ring_below(skirt, int(options["panels"]), _zip_end(skirt)), AT_ZIP, LOWER_ZIP),
     )
+
+
+def _zip_end(skirt: Piece) -> float:
+    """How far below the waist the zip ends; 0 where it ends at the waist."""
+    return next((notch.at_mm for notch in skirt.notches if notch.name == ON_PAST_THE_WAIST), 0.0)
 
 
 STYLE = Style(

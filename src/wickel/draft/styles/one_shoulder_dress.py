@@ -6,6 +6,7 @@ from the centre; the shoulder that stays is at positive across in front.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import replace
 
@@ -14,12 +15,12 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
-from wickel.draft.operations import Spot, mapped_piece, slash_and_spread, split, spot_point, unfold
+from wickel.draft.operations import Spot, mapped_piece, slash_and_spread, split, spot_point, unfold, with_notch
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso, torso_piece
-from wickel.draft.usual_checks import alike, over_body
-from wickel.geometry import MIRROR, Cubic
-from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, over_body, passes
+from wickel.geometry import MIRROR, Cubic, length
+from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length, notch_point, sewn_length
 
 BINDING_MM = 8.0
 _NECK = {"front_neck_mm": 60.0, "back_neck_mm": 34.0}
@@ -56,6 +57,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         )
     halves = torso(body, {**o, **_NECK}, choice, plain=True)
     front, back = (_one_shoulder(half, allow) for half in halves)
+    # the zip begins at the top edge, under the arm that has no shoulder, and ends at the hip
+    front, back = (
+        with_notch(piece, name, Spot(edge="other side", share=1 - length(half.side()[:2]) / length(half.side())))
+        for piece, name, half in ((front, ZIP, halves[0]), (back, "zip end", halves[1]))
+    )
     facings = [edge_facing(piece, ("neck",), o["facing_mm"], allow) for piece in (front, back)]
     if choice["ruched"] != "none":
         edge, opposite = ("side", "other side") if choice["ruched"] == "side" else ("other side", "side")
@@ -136,7 +142,16 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         alike("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
         alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
         over_body(body, "bust", garment_mm=4 * at["underarm"][1]),
+        *(
+            passes(body, "hip", 4 * _hip_across(front), AT_ZIP, LOWER_ZIP)
+            for _ in range(front.edge("other side").comes_back_to_mm is None)  # else it is drawn up with the gathers
+        ),
     )
+
+
+def _hip_across(front: Piece) -> float:
+    """How far from the centre the end of the zip lies, on the side that is not ruched over it."""
+    return abs(next((notch_point(front, notch)[1] for notch in front.notches if notch.name == ZIP), math.nan))
 
 
 STYLE = Style(

@@ -11,11 +11,34 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import BAND_OPTIONS, edges, hip_curve, line, point, waist_within_hip, waistband
+from wickel.draft.parts import (
+    BAND_OPTIONS,
+    edges,
+    hip_curve,
+    level_hem,
+    line,
+    point,
+    swung_down,
+    waist_within_hip,
+    waistband,
+)
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
+from wickel.draft.torso import FLARE_LONG
+from wickel.draft.usual_checks import (
+    AT_ZIP,
+    LOWER_ZIP,
+    ZIP,
+    alike,
+    band_to_waist,
+    hem_level,
+    over_body,
+    passes,
+    ring_at,
+    waist_to_body,
+    zip_level,
+)
 from wickel.geometry import MIRROR as ACROSS_TURNED
-from wickel.geometry import Line, Path, backwards, mapped
+from wickel.geometry import Line, Path, backwards, length, mapped
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
 OVER_HIP_MM = 15.0
@@ -47,12 +70,21 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             "flare_above_mm",
             "below_knee_mm",
         )
-    hem = hip + o["flare_mm"]
+    if o["flare_above_mm"] <= FLARE_LONG * o["flare_mm"]:
+        raise DraftRefused(
+            f"A flare of {o['flare_mm'] / 10:.1f} cm does not open on the {o['flare_above_mm'] / 10:.1f} cm above the "
+            "hem: let it begin higher, or take less.",
+            "flare_mm",
+            "flare_above_mm",
+        )
+    # the seam is as long as the middle, so that the hem hangs level: its corner lies higher
+    corner = (begins + swung_down(o["flare_above_mm"], o["flare_mm"]), hip + o["flare_mm"])
     side: Path = (
         hip_curve(waist, level, hip),
         Line((level, hip), (begins, hip)),
-        Line((begins, hip), (long, hem)),
+        Line((begins, hip), corner),
     )
+    half_hem = level_hem(corner, (corner[0] - begins, o["flare_mm"]), (long, 0.0))
     panel = Piece(
         id="panel",
         name="Panel",
@@ -60,16 +92,21 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             allow,
             ("waist", line((0.0, -waist), (0.0, waist)), "waist"),
             ("side", side, "side"),
-            ("hem", line((long, hem), (long, -hem)), "curved_hem"),
+            ("hem", (*half_hem, *backwards(mapped(half_hem, ACROSS_TURNED))), "curved_hem"),
             ("other side", backwards(mapped(side, ACROSS_TURNED)), "side"),
         ),
         cuts=(Cut(material="main", copies=count),),
-        notches=(Notch(name="hip", edge="side", at_mm=level),),
+        notches=(
+            Notch(name="hip", edge="side", at_mm=length(side[:1])),
+            Notch(name=ZIP, edge="side", at_mm=length(side[:1])),
+            Notch(name="zip end", edge="other side", at_mm=length(side) - length(side[:1])),
+        ),
         points=(
             point("waist", (0.0, waist), "waist and ease / panels / 2"),
             point("hip", (level, hip), "hip and ease / panels / 2, at waist to hip"),
             point("flare begins", (begins, hip), "above the hem"),
-            point("hem", (long, hem), "the flare further out"),
+            point("hem, at the seam", corner, "the flare further out, as far along the seam as in the middle"),
+            point("hem, in the middle", (long, 0.0), "length"),
         ),
     )
     return Pattern(
@@ -92,6 +129,12 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         waist_to_body(body, waist, float(options["waist_ease_mm"]), f"{count} panels"),
         band_to_waist(band, float(options["overlap_mm"]), waist),
         over_body(body, "hip", garment_mm=round_hip, least_mm=OVER_HIP_MM),
+        hem_level(
+            length(panel.edge("side").path) - length(panel.edge("side").path[:1]),
+            panel.edge("hem").path[0].end[0] - panel.edge("side").path[0].end[0],
+            "hip",
+        ),
+        passes(body, "hip", count * ring_at((panel,), zip_level(panel)), AT_ZIP, LOWER_ZIP),
     )
 
 

@@ -25,7 +25,18 @@ from wickel.draft.parts import (
     waistband,
 )
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
+from wickel.draft.usual_checks import (
+    AT_ZIP,
+    LOWER_ZIP,
+    ZIP,
+    alike,
+    band_to_waist,
+    over_body,
+    passes,
+    ring_at,
+    waist_to_body,
+    zip_level,
+)
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
@@ -138,7 +149,7 @@ def _half(
         else (
             Notch(name="hip", edge="side", at_mm=length(side[:1])),
             Notch(name="slit", edge="centre", at_mm=o["slit_mm"]),
-            Notch(name="zip", edge="centre", at_mm=long - dip - ZIP_MM),
+            Notch(name=ZIP, edge="centre", at_mm=long - dip - max(ZIP_MM, level)),
         ),
         inner_lines=(dart_on((curve,), length((curve,)) / 2, dart, DART_LENGTH_MM[id]),) if dart else (),
         points=(
@@ -160,6 +171,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         waist_to_body(body, waist, float(options["waist_ease_mm"])),
         band_to_waist(band, float(options["overlap_mm"]), waist),
         over_body(body, "hip", garment_mm=4 * front.edge("side").path[0].end[1], least_mm=OVER_HIP_MM),
+        passes(body, "hip", ring_at((front, back), zip_level(back)), AT_ZIP, LOWER_ZIP),
     )
 
 

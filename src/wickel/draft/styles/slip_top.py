@@ -17,7 +17,7 @@ from wickel.draft.operations import unfold
 from wickel.draft.straps import strap_piece, strap_top
 from wickel.draft.style import ChoiceOption, LengthOption, Style, choices, lengths
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, torso
-from wickel.draft.usual_checks import alike, over_body
+from wickel.draft.usual_checks import alike, over_body, passes
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
 
 STRAP_ABOVE_BUST_MM = 95.0
@@ -42,7 +42,7 @@ OPTIONS = (
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
     """Draft the slip top. Raises ``DraftRefused`` when body and options disagree."""
     o, choice = lengths(options), choices(options)
-    front, back = torso(body, {**o, **_SHOULDER}, choice, plain=True)
+    front, back = torso(body, {**o, **_SHOULDER, "give": BIAS_GIVE}, choice, plain=True, pulled_on=True)
     high = body["neck_to_bust"] - STRAP_ABOVE_BUST_MM
     span = body["bust_span"] / 2
     before = strap_top(front, high + o["front_down_mm"], (high, span), kind=choice["neck"])
@@ -73,6 +73,8 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
     at = {p.name: (p.down_mm, p.across_mm) for p in front.points}
     behind = {p.name: (p.down_mm, p.across_mm) for p in back.points}
     over = [over_body(body, "bust", garment_mm=BIAS_GIVE * 4 * at["underarm"][1], least_mm=0.0)]
+    waist = BIAS_GIVE * 4 * at["side waist"][1]
+    over.append(passes(body, "bust", waist, "waist, on the bias", "Add ease, or shape the waist less."))
     if float(options["below_waist_mm"]) >= body["waist_to_hip"]:
         hip = 4 * at["hem at the side"][1]
         over.append(over_body(body, "hip", garment_mm=BIAS_GIVE * hip, least_mm=0.0))
@@ -89,7 +91,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=at["strap"][0] + behind["strap"][0],
             way_out="Cut the straps from front top edge to back top edge over the shoulder.",
         ),
-        *over,
+        *(replace(check, on_body=False) for check in over),  # what the bias gives is in it already
     )
 
 

@@ -16,7 +16,7 @@ from wickel.draft.necklines import Neckline, neckline
 from wickel.draft.operations import lining, mapped_piece
 from wickel.draft.parts import edges, line
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
-from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head
+from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import MIRROR, Line, Path
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
@@ -121,7 +121,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         alike("Shoulder", halves["front-left"], halves["back-left"], "shoulder"),
         alike("Centre front", halves["front-left"], halves["front-right"], "centre"),
         alike("Centre back", halves["back-left"], halves["back-right"], "centre"),
-        over_head(body, opening, f"Widen the neck by about {short / 40:.1f} cm."),
+        over_head(body, opening, wider_neck(OPTIONS, options, short)),
         over_body(body, "bust", "hip", garment_mm=4 * abs(halves["front-left"].edge("hem").start[1])),
     ]
     if options["lined"] == "yes":

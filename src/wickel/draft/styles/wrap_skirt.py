@@ -11,9 +11,21 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.fastenings import tie
-from wickel.draft.parts import dart_on, dart_width, edges, hip_curve, line, point, waist_within_hip, waistband
+from wickel.draft.parts import (
+    dart_on,
+    dart_width,
+    edges,
+    hip_curve,
+    level_hem,
+    line,
+    point,
+    swung_down,
+    waist_within_hip,
+    waistband,
+)
 from wickel.draft.style import DraftRefused, LengthOption, Option, Style, lengths
-from wickel.draft.usual_checks import alike, band_to_waist, over_body, waist_to_body
+from wickel.draft.torso import FLARE_LONG
+from wickel.draft.usual_checks import alike, band_to_waist, hem_level, over_body, waist_to_body
 from wickel.geometry import Line, Path, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 
@@ -66,9 +78,21 @@ def _half(
     level, inner = body["waist_to_hip"], -o["overlap_mm"] if front else 0.0
     dart = min(MOST_DART_MM, max(0.0, 0.45 * (hip - waist)))
     dart = dart if dart >= 6 else 0.0
-    across, hem = waist + dart, hip + o["flare_mm"]
+    across = waist + dart
+    if long - level <= FLARE_LONG * o["flare_mm"]:
+        raise DraftRefused(
+            f"A flare of {o['flare_mm'] / 10:.1f} cm does not open on the {(long - level) / 10:.1f} cm below the hip: "
+            "take less, or make the skirt longer.",
+            "flare_mm",
+            "below_knee_mm",
+        )
+    # the side is as long as the centre, so that the hem hangs level: its corner lies higher
+    corner = (level + swung_down(long - level, o["flare_mm"]), hip + o["flare_mm"])
     top = line((0.0, inner), (0.0, across))
-    side: Path = (hip_curve(across, level, hip), Line((level, hip), (long, hem)))
+    side: Path = (hip_curve(across, level, hip), Line((level, hip), corner))
+    hem = level_hem(corner, (corner[0] - level, o["flare_mm"]), (long, 0.0))
+    if inner < 0:
+        hem = (*hem, Line((long, 0.0), (long, inner)))
     pair = (Cut(material="main", copies=2, pair=True),)
     middle = length(top) - across / 2
     return Piece(
@@ -78,7 +102,7 @@ def _half(
             allow,
             ("waist", top, "waist"),
             ("side", side, "side"),
-            ("hem", line((long, hem), (long, inner)), "curved_hem"),
+            ("hem", hem, "curved_hem"),
             ("front edge" if front else "centre", line((long, inner), (0.0, inner)), "facing" if front else "fold"),
         ),
         cuts=pair if front else (Cut(material="main", copies=1, on_fold=True),),
@@ -91,7 +115,7 @@ def _half(
             point("waist at the edge", (0.0, inner), "over the centre by the overlap" if front else "start"),
             point("waist at the side", (0.0, across), "quarter of the waist and ease, and the dart"),
             point("hip", (level, hip), "quarter of the hip and ease"),
-            point("hem at the side", (long, hem), "wider by the flare"),
+            point("hem at the side", corner, "wider by the flare, as far down the seam as in the middle"),
             point("hem at the edge", (long, inner), "length"),
         ),
     )
@@ -107,6 +131,11 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         waist_to_body(body, whole - 2 * overlap, float(options["waist_ease_mm"])),
         band_to_waist(band, 0.0, whole),
         over_body(body, "hip", garment_mm=4 * front.edge("side").path[0].end[1], least_mm=OVER_HIP_MM),
+        hem_level(
+            edge_length(back, "side") - length(back.edge("side").path[:1]),
+            back.edge("hem").end[0] - back.edge("side").path[0].end[0],
+            "hip",
+        ),
     )
 
 
