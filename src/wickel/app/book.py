@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 from typing import TypeVar
 
 from PySide6.QtCore import QObject, Signal
 
 from wickel.body import Body, Client, with_body, with_client, without_day
+from wickel.cloth import Cloth
 from wickel.draft import SCHOOLS, School
 from wickel.draft.own import OwnStyle
 from wickel.files import (
@@ -16,9 +18,11 @@ from wickel.files import (
     UnreadableFile,
     locked,
     read_clients,
+    read_cloths,
     read_schools,
     read_style,
     save_clients,
+    save_cloths,
     save_schools,
     save_style,
     slug,
@@ -28,7 +32,7 @@ from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 
 _Kept = TypeVar("_Kept")
 _STYLE_ENDING = ".wickel-style.json"
-_CLIENTS, _SCHOOLS = "clients.json", "schools.json"
+_CLIENTS, _SCHOOLS, _CLOTHS = "clients.json", "schools.json", "cloths.json"
 
 
 class StudioBook(QObject):
@@ -45,6 +49,7 @@ class StudioBook(QObject):
         self._folder = folder / "book"
         self._clients: tuple[Client, ...] | None = None
         self._schools: tuple[School, ...] | None = None
+        self._cloths: tuple[Cloth, ...] | None = None
         self._unreadable: set[str] = set()
         self._stamps: dict[str, Stamp] = {}
 
@@ -117,6 +122,38 @@ class StudioBook(QObject):
         self.changed.emit()
         return True
 
+    # --- cloths ----------------------------------------------------------------------------
+
+    @property
+    def cloths(self) -> tuple[Cloth, ...]:
+        """The cloths on the studio's own shelf, as they are now."""
+        if self._cloths is None or not self._stamps.get(_CLOTHS, Stamp()).is_still(self._folder / _CLOTHS):
+            self._cloths = self._read(_CLOTHS, read_cloths)
+        return self._cloths
+
+    def keep_cloth(self, cloth: Cloth) -> bool:
+        """Put a cloth on the shelf, in the place of one of its name."""
+        return self._change_cloths(
+            lambda kept: (replace(cloth, id=f"own-{slug(cloth.shown_name)}"), *_others(kept, cloth.shown_name))
+        )
+
+    def drop_cloth(self, name: str) -> bool:
+        """Take a cloth of the studio's own off the shelf."""
+        return self._change_cloths(lambda kept: _others(kept, name))
+
+    def _change_cloths(self, change: Callable[[tuple[Cloth, ...]], tuple[Cloth, ...]]) -> bool:
+        try:
+            with locked(self._folder):
+                made = change(self.cloths)
+                if not self._wrote(_CLOTHS, lambda path: save_cloths(made, path)):
+                    return False
+        except OSError as reason:
+            self.trouble.emit(f"{_CLOTHS} could not be saved: {reason.strerror}.")
+            return False
+        self._cloths = made
+        self.changed.emit()
+        return True
+
     # --- styles ----------------------------------------------------------------------------
 
     def styles(self) -> tuple[OwnStyle, ...]:
@@ -158,6 +195,10 @@ class StudioBook(QObject):
             return False
         self._stamps[name] = stamp(self._folder / name)
         return True
+
+
+def _others(cloths: tuple[Cloth, ...], name: str) -> tuple[Cloth, ...]:
+    return tuple(cloth for cloth in cloths if cloth.shown_name != name)
 
 
 def fill_book(book: StudioBook) -> None:

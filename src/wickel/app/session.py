@@ -161,15 +161,15 @@ class Session(QObject):
         self.job_changed.emit()
         self.lays_changed.emit()
 
-    def save_now(self) -> None:
-        """Write the job to its file; on failure say so and try again at the next change.
+    def save_now(self) -> bool:
+        """Write the job to its file, and whether it stands there now; what fails is said, and tried at the next change.
 
         A file that another program has changed meanwhile, or that another window has open, is not written over: the
         job goes on in a copy beside it.
         """
         self._save_timer.stop()
         if self.path is None:
-            return
+            return False
         aside = ""
         if self.open_elsewhere:
             aside = "is open in another window"
@@ -180,12 +180,13 @@ class Session(QObject):
             save_job(self.job, path)
         except OSError as reason:
             self.trouble.emit(f"The job could not be saved to {path.name}: {reason.strerror}.")
-            return
+            return False
         if aside:
             self.trouble.emit(f"{self.path.name} {aside}: yours goes on as {path.name}.")
             self.path, self.open_elsewhere = path, not self._mark.take(path)
             self.path_changed.emit()
         self._stamp = stamp(path)
+        return not aside
 
     @staticmethod
     def _copy_path(path: Path) -> Path:

@@ -1,10 +1,10 @@
-"""What the window remembers between starts: light or dark, and the job last open."""
+"""What the window remembers between starts: how it is dressed, the job last open, its size, place and stage."""
 
 from __future__ import annotations
 
 import contextlib
 import json
-from dataclasses import asdict, dataclass, replace
+from dataclasses import asdict, dataclass, fields, replace
 from pathlib import Path
 
 from wickel.files import UnreadableFile, read_json, saved
@@ -16,6 +16,9 @@ class Settings:
 
     dark: bool = False
     last_job: str = ""
+    geometry: str = ""
+    stage: int = 3
+    text: float = 1.0
 
 
 class SettingsFile:
@@ -30,8 +33,9 @@ class SettingsFile:
             value = read_json(self._path, "settings")
         except UnreadableFile:
             return Settings()
-        dark, last = value.get("dark"), value.get("last_job")
-        return Settings(dark=dark is True, last_job=last if isinstance(last, str) else "")
+        known = {own.name: own for own in fields(Settings)}
+        right = {name: own for name, own in value.items() if name in known and type(own) is type(known[name].default)}
+        return Settings(**right)
 
     def change(self, **changes: object) -> None:
         """Remember changed values; a folder that cannot be written costs only the memory."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import os
 import sys
 from pathlib import Path
@@ -15,9 +16,10 @@ from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.tasks import ProcessRunner, Runner
-from wickel.app.theme import DARK, LIGHT, apply_theme, load_fonts
+from wickel.app.theme import DARK, LIGHT, apply_theme, load_fonts, set_text_scale
+from wickel.app.widgets.habits import learn
 from wickel.app.window import MainWindow
-from wickel.files import TableStore
+from wickel.files import TableStore, private_folder, sweep
 
 
 def data_folder() -> Path:
@@ -36,10 +38,23 @@ def _screen_is_there() -> bool:
     return bool(os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY"))
 
 
+def desktop_text_scale(app: QApplication) -> float:
+    """How much larger than usual the desktop wants its text, beside what it scales everything by."""
+    screen = app.primaryScreen()
+    return 1.0 if screen is None else max(1.0, min(2.0, screen.logicalDotsPerInch() / 96.0))
+
+
 def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fresh: bool = False) -> MainWindow:
     """The window with its first job open, not yet shown."""
     load_fonts()
+    learn(app)
+    with contextlib.suppress(OSError):
+        for name in ("studio", "demo-studio", "table-cells"):
+            if (home / name).is_dir():
+                private_folder(home / name)
+                sweep(home / name)
     settings = SettingsFile(home / "settings.json")
+    set_text_scale(settings.values.text * desktop_text_scale(app))
     apply_theme(app, DARK if settings.values.dark else LIGHT)
     folder = StudioFolder(home / ("demo-studio" if demo else "studio"))
     if demo or not folder.orders():
@@ -49,12 +64,12 @@ def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fr
         fill_book(book)
     fill = TableFill(runner, TableStore(home / "table-cells"), app)
     window = MainWindow(Session(runner, app), folder, settings, book, fill, runner)
-    last = Path(settings.values.last_job) if settings.values.last_job else None
-    if last is None or fresh or last.parent != folder.path or not last.exists():
-        last = folder.orders()[0]
-    if not window.open_path(last):
-        window.open_path(next(path for path in folder.orders() if path != last))
-    window.resize(1280, 800)
+    last = Path(settings.values.last_job) if settings.values.last_job and not fresh else None
+    known = folder.orders()
+    wanted = [last] if last is not None and last.parent == folder.path and last.exists() else []
+    # one that cannot be read is said and left; the window opens in any case, if need be without a job
+    next(filter(window.open_path, dict.fromkeys((*wanted, *known))), None)
+    window.take_place()
     return window
 
 

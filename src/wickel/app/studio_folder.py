@@ -5,7 +5,7 @@ from __future__ import annotations
 import shutil
 from pathlib import Path
 
-from wickel.files import UnreadableFile, plain_text, read_json, save_job, slug
+from wickel.files import UnreadableFile, plain_text, private_folder, read_json, save_job, slug
 from wickel.studio import orders
 
 
@@ -39,6 +39,7 @@ class StudioFolder:
         """Put the demo studio's orders here, those that are not there yet; ``fresh`` begins anew."""
         if fresh:
             shutil.rmtree(self.path, ignore_errors=True)
+        private_folder(self.path)
         for number, job in enumerate(orders(), start=1):
             path = self.path / f"{number:02}-{slug(job.name)}.wickel.json"
             if not path.exists():

@@ -176,7 +176,12 @@ def run_errand(task: BuyTask | BoltTask, tell: Tell, stopped: Callable[[], bool]
     search = {"effort": task.effort, "workers": task.workers, "report": report}
     try:
         if isinstance(task, BuyTask):
-            found = buying_list(task.jobs, found=lambda line: tell("made", "cloth", line), **search)
+            found = buying_list(
+                task.jobs,
+                found=lambda line: tell("made", "cloth", line),
+                counted=lambda count: tell("made", "count", count),
+                **search,
+            )
             tell("made", "list", found)
         else:
             tell("made", "bolt", out_of_bolt(task.job, task.cloth_id, task.asked, task.bolt_mm, **search))

@@ -7,15 +7,14 @@ from dataclasses import replace
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import Qt, QTimer
-from PySide6.QtGui import QAction, QCloseEvent, QKeySequence
+from PySide6.QtCore import QByteArray, QDate, Qt, QTimer
+from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
     QFileDialog,
     QHBoxLayout,
     QMainWindow,
     QMenu,
-    QMessageBox,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
@@ -36,7 +35,9 @@ from wickel.app.stages.lay import LayStage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.cut_view import Put
 from wickel.app.tasks import Runner
-from wickel.app.theme import DARK, LIGHT, apply_theme
+from wickel.app.theme import DARK, LIGHT, apply_theme, set_text_scale, text_scale
+from wickel.app.widgets.dialogs import Notice
+from wickel.app.widgets.keys_sheet import KeysSheet
 from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
@@ -46,26 +47,6 @@ from wickel.draft.own import OwnStyle
 from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
 from wickel.studio import new_order
 from wickel.units import Unit
-
-_KEYS = (
-    "Ctrl+1 to Ctrl+5: the stages",
-    "F2: show me what the slip is about",
-    "Ctrl+Z, Ctrl+Shift+Z: undo, redo",
-    "Ctrl+T: another style · Ctrl+H: change a piece by hand",
-    "Ctrl+R: rewrite with formulas · in the formulas Ins, Ctrl+Del: a point more, a point less",
-    "Ctrl+K: keep the client's measurements",
-    "Ctrl+L: find a better lay, or stop",
-    "Ctrl+Shift and O, H, D, M, C, T, F, K, P: ways to fold · G: sections · B: the shortest way",
-    "Ctrl+U: the lay opened out, or as it lies · Ctrl+J: every piece as it is cut",
-    "Ctrl+Shift+J: put together, unrolled · Ctrl+Alt+J: put together, from the front and the back",
-    "Ctrl+B: hold the piece in hand where it lies · Ctrl+Shift+L: fill the table of lengths, or stop",
-    "Ctrl+Shift+1, 2, 3: lengths, everything to buy, from a bolt",
-    "Ctrl+Shift+W: work out the list · Ctrl+Shift+U: lay garments on a bolt",
-    "Ctrl+Shift+Y: copy what is shown · Ctrl+Shift+V: as CSV · Ctrl+Shift+R: as PDF",
-    "Page Down, Page Up: next and previous piece · Esc: put the piece down",
-    "+ and −, wheel: zoom · 0: all in sight · drag: move",
-    "Ctrl+I: inches · Ctrl+D: dark",
-)
 
 _WAY_KEYS = {
     "open": "O",
@@ -82,6 +63,10 @@ _WAY_KEYS = {
 
 TROUBLE_MS = 9000
 """How long what went wrong stays in the slip before what is next takes its place."""
+
+TITLE_BAR, NARROW_BELOW, TEXT_STEP = 40, 1180, 1.125
+LEAST_SIZE, USUAL_SIZE = (940, 600), (1280, 800)
+"""The least size of the window, and its size at first, where the screen has room for it."""
 
 STAGES = ("Body", "Draft", "Cloth", "Lay", "Buy")
 BODY, DRAFT, CLOTH, LAY, BUY = range(5)
@@ -101,8 +86,9 @@ class MainWindow(QMainWindow):
     ) -> None:
         super().__init__()
         self.setWindowTitle("Wickel")
-        self.setMinimumSize(1100, 680)
+        self.setMinimumSize(*LEAST_SIZE)
         self._session, self._folder, self._settings, self._book = session, folder, settings, book
+        self._damaged: dict[Path, str] = {}
         self._trouble = ""
         self._trouble_timer = QTimer(self, singleShot=True, interval=TROUBLE_MS)
         self._trouble_timer.timeout.connect(self._forget_trouble)
@@ -111,7 +97,7 @@ class MainWindow(QMainWindow):
         self.slip = Slip()
         self.body, self.draft = BodyStage(session, book), DraftStage(session, book)
         self.cloth, self.lay, self.buy = (
-            ClothStage(session),
+            ClothStage(session, book),
             LayStage(session),
             BuyStage(session, fill, runner, self._titled),
         )
@@ -129,6 +115,8 @@ class MainWindow(QMainWindow):
         book.trouble.connect(self._say_trouble)
         fill.trouble.connect(self._say_trouble)
         fill.working_changed.connect(lambda _: self._follow())
+        self.buy.csv_asked.connect(self._export_csv)
+        self.buy.pdf_asked.connect(self._export_table_pdf)
         self.show_stage(LAY)
 
     def _build(self) -> None:
@@ -170,6 +158,7 @@ class MainWindow(QMainWindow):
         job.addMenu(self._orders)
         self._action(job, "&New job…", "Ctrl+N", self._new_job)
         self._action(job, "&Open a job file…", "Ctrl+O", self._open)
+        self._action(job, "&Save", "Ctrl+S", self._save)
         self._action(job, "Save a &copy as…", "Ctrl+Shift+S", self._save_copy)
         job.addSeparator()
         self._exports = [
@@ -203,6 +192,8 @@ class MainWindow(QMainWindow):
         self._inches = self._action(view, "Measure in &inches", "Ctrl+I", self._toggle_inches, checkable=True)
         self._dark = self._action(view, "&Dark", "Ctrl+D", self._toggle_dark, checkable=True)
         self._dark.setChecked(self._settings.values.dark)
+        self._action(view, "&Larger text", "Ctrl+Alt++", lambda: self._text_by(TEXT_STEP))
+        self._action(view, "&Smaller text", "Ctrl+Alt+-", lambda: self._text_by(1 / TEXT_STEP))
         about = bar.addMenu("&Help")
         self._action(about, "&Keys and mouse", "F1", self._show_keys)
         self._action(about, "&About Wickel", "", self._show_about)
@@ -305,14 +296,24 @@ class MainWindow(QMainWindow):
             getattr(view, how)()
 
     def _toggle_dark(self) -> None:
-        dark = self._dark.isChecked()
-        self._settings.change(dark=dark)
+        self._settings.change(dark=self._dark.isChecked())
+        self._dress_anew()
+
+    def _text_by(self, factor: float) -> None:
+        """Make all text larger or smaller."""
+        set_text_scale(text_scale() * factor)
+        self._settings.change(text=text_scale())
+        self._dress_anew()
+
+    def _dress_anew(self) -> None:
         app = QApplication.instance()
         assert isinstance(app, QApplication)
-        apply_theme(app, DARK if dark else LIGHT)
+        apply_theme(app, DARK if self._settings.values.dark else LIGHT)
         self.slip.dress()
+        self._fit_thread()
         self._session.show_again()
         for widget in self.findChildren(QWidget):
+            widget.updateGeometry()
             widget.update()
 
     def _toggle_inches(self) -> None:
@@ -323,24 +324,54 @@ class MainWindow(QMainWindow):
     # --- files -----------------------------------------------------------------------------------
 
     def open_path(self, path: Path) -> bool:
-        """Open a job file; say why if it cannot be."""
+        """Open a job file; say why if it cannot be, once, and offer the copy that was kept before."""
         self._session.close_job()  # it may be this one, changed a moment ago
         try:
             job = read_job(path)
         except UnreadableFile as reason:
-            self._refuse("This file cannot be opened", str(reason))
+            self._say_damaged(path, str(reason))
             return False
         self._session.open(job, path)
         self._settings.change(last_job=str(path))
         return True
 
+    def _say_damaged(self, path: Path, sentence: str) -> None:
+        if self._damaged.get(path) == sentence and self.findChildren(Notice):
+            return
+        self._damaged[path] = sentence
+        backup = path.with_name(path.name + ".bak")
+        try:
+            read_job(backup)
+        except UnreadableFile:
+            self._refuse("This file cannot be opened", sentence)
+            return
+        notice = Notice(
+            self,
+            "This file cannot be opened",
+            f"{sentence} The copy from before its last change can be opened instead; the damaged file is kept beside "
+            "it.",
+            do="Open the copy",
+        )
+        notice.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        notice.accepted.connect(partial(self._open_backup, path, backup))
+        notice.open()
+
+    def _open_backup(self, path: Path, backup: Path) -> None:
+        """Put the copy of a damaged file in its place, the damaged one beside it."""
+        try:
+            job = read_job(backup)
+            path.replace(path.with_name(path.name + ".damaged"))
+            save_job(job, path)
+        except (UnreadableFile, OSError) as reason:
+            self._refuse("The copy cannot be opened", str(reason))
+            return
+        self.open_path(path)
+
     def _remember_path(self) -> None:
         self._settings.change(last_job=str(self._session.path))
 
     def _refuse(self, title: str, sentence: str) -> None:
-        box = QMessageBox(QMessageBox.Icon.NoIcon, title, sentence, QMessageBox.StandardButton.Ok, self)
-        box.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        box.open()
+        Notice(self, title, sentence).open()
 
     def _open(self) -> None:
         name, _ = QFileDialog.getOpenFileName(self, "Open a job file", str(self._folder.path), "Jobs (*.wickel.json)")
@@ -381,6 +412,13 @@ class MainWindow(QMainWindow):
             return
         self.slip.say(f"Written: {path.name}")
 
+    def _save(self) -> None:
+        """Save at once; the job is saved by itself after every change too."""
+        if self._session.path is None:
+            self._save_copy()
+        elif self._session.save_now():
+            self.slip.say(f"Saved: {self._session.path.name}")
+
     def _save_copy(self) -> None:
         path = self._ask_name("Save a copy as", ".wickel.json", "Jobs (*.wickel.json)")
         self._write(path, lambda p: save_job(self._session.job, p))
@@ -394,11 +432,12 @@ class MainWindow(QMainWindow):
     def _export_pdf(self) -> None:
         lay = self._session.lay
         if lay is not None:
-            from wickel.files.pdf import lay_pdf
+            from wickel.files.pdf import lay_pdf, sheet_words
 
             job = self._session.job
+            words = sheet_words(job, lay, QDate.currentDate().toString(Qt.DateFormat.ISODate))
             path = self._ask_name("Lay on one page", ".pdf", "PDF (*.pdf)")
-            self._write(path, lambda p: saved(p, lay_pdf(lay, job.name or "Lay", job.unit)))
+            self._write(path, lambda p: saved(p, lay_pdf(lay, job.name or "Lay", job.unit, words)))
 
     def _export_lay(self) -> None:
         lay = self._session.lay
@@ -440,10 +479,9 @@ class MainWindow(QMainWindow):
     # --- help --------------------------------------------------------------------------------------
 
     def _show_keys(self) -> None:
-        self._refuse(
-            "Keys and mouse",
-            "\n".join(_KEYS),
-        )
+        sheet = KeysSheet(self.menuBar(), self)
+        sheet.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        sheet.open()
 
     def _show_about(self) -> None:
         self._refuse(
@@ -452,7 +490,26 @@ class MainWindow(QMainWindow):
             "MIT licence. Typeface: Lato, SIL Open Font License 1.1.",
         )
 
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._fit_thread()
+
+    def _fit_thread(self) -> None:
+        self.thread_bar.make_narrow(self.width() < NARROW_BELOW * text_scale())
+
+    def take_place(self) -> None:
+        """Take the size, place and stage of the last time; at first what the screen has room for."""
+        values = self._settings.values
+        if not (values.geometry and self.restoreGeometry(QByteArray.fromBase64(values.geometry.encode()))):
+            room = self.screen().availableGeometry()
+            wide, high = min(USUAL_SIZE[0], room.width()), min(USUAL_SIZE[1], room.height() - TITLE_BAR)
+            self.resize(max(wide, LEAST_SIZE[0]), max(high, LEAST_SIZE[1]))
+        if 0 <= values.stage < len(STAGES):
+            self.show_stage(values.stage)
+
     def closeEvent(self, event: QCloseEvent) -> None:
+        geometry = bytes(self.saveGeometry().toBase64().data()).decode("ascii")
+        self._settings.change(geometry=geometry, stage=self.stack.currentIndex())
         self.buy.shut()
         self._session.shut()
         super().closeEvent(event)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Callable
+from datetime import date
 from pathlib import Path
 from time import perf_counter
 from typing import Annotated, Any
@@ -227,8 +228,8 @@ def _export(lays: tuple[Lay, ...], job: Job, job_path: Path, svg: Path | None, p
             apart((job_path,), [path])
             written(path, svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}"))
         if pdf is not None:
-            from wickel.files.pdf import lay_pdf  # ReportLab takes long to load and few runs need it
+            from wickel.files.pdf import lay_pdf, sheet_words  # ReportLab takes long to load and few runs need it
 
             path = pdf.with_stem(f"{pdf.stem}{ending}")
             apart((job_path,), [path])
-            written(path, lay_pdf(one, title, job.unit))
+            written(path, lay_pdf(one, title, job.unit, sheet_words(job, one, f"{date.today():%Y-%m-%d}")))

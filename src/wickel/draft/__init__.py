@@ -3,7 +3,7 @@
 from wickel.draft.allowances import DEFAULT_PRESET, PRESETS, ROLES, Allowances, Preset
 from wickel.draft.chalk import ChalkRow, chalk_list
 from wickel.draft.checks import NOT_MEASURED, TapeCheck, with_stretch
-from wickel.draft.notions import Notion, notions
+from wickel.draft.notions import THREAD, Notion, notions, thread_of
 from wickel.draft.schools import SCHOOLS, School, school_of, school_options
 from wickel.draft.style import (
     ChoiceOption,
@@ -26,6 +26,7 @@ __all__ = [
     "ROLES",
     "SCHOOLS",
     "STYLES",
+    "THREAD",
     "Allowances",
     "ChalkRow",
     "ChoiceOption",
@@ -46,5 +47,6 @@ __all__ = [
     "school_of",
     "school_options",
     "tape_checks",
+    "thread_of",
     "with_stretch",
 ]

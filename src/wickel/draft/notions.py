@@ -25,6 +25,7 @@ THREAD_PER_SEAM, THREAD_SPARE, REEL_MM = 2.8, 1.25, 100_000.0
 """A lockstitched seam takes about 2.8 times its length of thread, a quarter more goes on tacking and ends."""
 
 _BIAS_DEG = 45.0
+THREAD = "thread"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -184,13 +185,18 @@ def _thread(pattern: Pattern) -> Iterator[Notion]:
     for piece in pattern.pieces:
         cuts = sum(cut.copies * (2 if cut.on_fold else 1) for cut in piece.cuts if cut.material != "interfacing")
         sewn += cuts * math.fsum(_sewn_mm(edge, piece) for edge in piece.edges)
-    thread = THREAD_PER_SEAM * THREAD_SPARE * sewn
-    reels = math.ceil(thread / REEL_MM)
-    yield Notion(
-        kind="thread",
+    yield thread_of(THREAD_PER_SEAM * THREAD_SPARE * sewn)
+
+
+def thread_of(long_mm: float) -> Notion:
+    """The reels that so much thread takes."""
+    return Notion(
+        kind=THREAD,
         name="Thread, reels of 100 m",
-        count=reels,
-        why=f"about {math.ceil(sewn / 1000)} m of seams, {math.ceil(thread / 1000)} m of thread",
+        count=math.ceil(long_mm / REEL_MM),
+        long_mm=long_mm,
+        why=f"about {math.ceil(long_mm / THREAD_PER_SEAM / THREAD_SPARE / 1000)} m of seams, "
+        f"{math.ceil(long_mm / 1000)} m of thread",
     )
 
 

@@ -8,7 +8,9 @@ from typing import Annotated, Any, Literal, TypeVar
 from pydantic import BaseModel, Field, ValidationError
 
 from wickel.body import Client
+from wickel.cloth import Cloth
 from wickel.draft import School
+from wickel.files.job_file import ClothRecord, cloth_of, cloth_record
 from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import (
     AllowanceRecord,
@@ -59,6 +61,14 @@ class SchoolsRecord(FileRecord):
     schools: Annotated[list[SchoolRecord], Field(max_length=200)] = []
 
 
+class ClothsRecord(FileRecord):
+    """The file of the cloths on the studio's own shelf."""
+
+    format: Literal["wickel-cloths"]
+    version: Literal[1]
+    cloths: Annotated[list[ClothRecord], Field(max_length=2000)] = []
+
+
 _R = TypeVar("_R", bound=BaseModel)
 
 
@@ -91,6 +101,20 @@ def save_clients(clients: tuple[Client, ...], path: Path) -> None:
     """Write the clients atomically, keeping the previous file as ``.bak``. Raises ``OSError``."""
     rows = [{"name": client.name, "bodies": [body_record(body) for body in client.bodies]} for client in clients]
     _write(path, "wickel-clients", "clients", rows)
+
+
+def read_cloths(path: Path) -> tuple[Cloth, ...]:
+    """The cloths on the studio's own shelf; none when there is no file yet. Raises ``UnreadableFile``."""
+    record = _read(path, "cloths", ClothsRecord)
+    try:
+        return () if record is None else tuple(cloth_of(cloth) for cloth in record.cloths)
+    except ValueError as reason:
+        raise UnreadableFile(f"{path.name}: {reason}") from None
+
+
+def save_cloths(cloths: tuple[Cloth, ...], path: Path) -> None:
+    """Write the shelf atomically, keeping the previous file as ``.bak``. Raises ``OSError``."""
+    _write(path, "wickel-cloths", "cloths", [cloth_record(cloth) for cloth in cloths])
 
 
 def read_schools(path: Path) -> tuple[School, ...]:

@@ -7,13 +7,14 @@ it as it is.
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
 import shapely
 from shapely.geometry import Polygon
 
-from wickel.geometry import Bounds, Outline, Point, bounds, flattened, outline_of, turned
+from wickel.geometry import Bounds, Outline, Point, bounds, flattened, turned
 from wickel.lay import Lay, Placement, marks_on_table, on_table
 from wickel.pattern import Piece, cut_line, net_line, notch_point
 
@@ -68,34 +69,54 @@ _NOTCH_MM = 6.0
 
 def inside_point(outline: Outline) -> Point:
     """A point well inside an outline, for its name: the centroid when it lies inside."""
-    shape = Polygon(outline)
-    centre = shape.centroid
-    if shape.contains(centre) and shape.exterior.distance(centre) > 12:
-        return (float(centre.x), float(centre.y))
-    middle = shapely.maximum_inscribed_circle(shape, 2.0).coords[0]
-    return (float(middle[0]), float(middle[1]))
+    middle = _middle(Polygon(outline))
+    return (float(middle.x), float(middle.y))
 
 
-def name_room(outline: Outline, *, may_turn: bool = True) -> tuple[Bounds, bool]:
+def name_room(outline: Outline, *, may_turn: bool = True, beside: Iterable[Outline] = ()) -> tuple[Bounds, bool]:
     """The room for a name inside an outline: a box around ``inside_point``, and whether to write upwards.
 
     The box is what the outline leaves free at the height (or, written upwards, at the breadth) of a
-    line or two of text.
+    line or two of text. Lines inside the outline that it is to lie ``beside``, such as darts, are left clear.
     """
-    shape = Polygon(outline)
-    x, y = inside_point(outline)
+    shape = _clear_of(Polygon(outline), beside)
+    middle = _middle(shape)
+    x, y = middle.x, middle.y
     box = bounds(outline)
-    lying = _free(shape, (box.min_x, y), (box.max_x, y), (0.0, 1.0))
-    upright = _free(shape, (x, box.min_y), (x, box.max_y), (1.0, 0.0))
+    lying = _free(shape, middle, (box.min_x, y), (box.max_x, y), (0.0, 1.0))
+    upright = _free(shape, middle, (x, box.min_y), (x, box.max_y), (1.0, 0.0))
     if may_turn and upright.height > 1.6 * lying.width:
         return upright, True
     return lying, False
 
 
-def _free(shape: Polygon, start: Point, end: Point, aside: Point) -> Bounds:
-    """The stretch of start→end around the inside point that stays in the shape when moved aside a little."""
-    middle = shapely.Point(inside_point(outline_of(shape)))
-    half = min(70.0, 0.7 * shape.exterior.distance(middle))
+def _clear_of(shape: Polygon, lines: Iterable[Outline]) -> Polygon:
+    """The largest part of a shape that is clear of some lines; what a closed line encloses is not clear either."""
+    left = shape
+    for line in lines:
+        drawn = shapely.LineString(line)
+        taken = Polygon(line) if len(line) > 3 and drawn.is_closed else drawn
+        left = shapely.difference(left, shapely.buffer(taken, _CLEAR_MM))
+    parts = [part for part in shapely.get_parts(left) if isinstance(part, Polygon)]
+    best = max(parts, key=lambda part: shapely.maximum_inscribed_circle(part).length, default=shape)
+    return best if best.area > 0.1 * shape.area else shape
+
+
+_CLEAR_MM = 6.0
+
+
+def _middle(shape: Polygon) -> shapely.Point:
+    """A point well inside a shape: its centroid when that is, else the middle of the largest circle inside."""
+    centre = shape.centroid
+    if shape.contains(centre) and shape.boundary.distance(centre) > 12:
+        return centre
+    x, y = shapely.maximum_inscribed_circle(shape, 2.0).coords[0]
+    return shapely.Point(x, y)
+
+
+def _free(shape: Polygon, middle: shapely.Point, start: Point, end: Point, aside: Point) -> Bounds:
+    """The stretch of start→end around a point that stays in the shape when moved aside a little."""
+    half = min(70.0, 0.7 * shape.boundary.distance(middle))
     low, high = math.inf, -math.inf
     for k in (-half, 0.0, half):
         line = shapely.LineString(
@@ -127,11 +148,39 @@ def arrow(at: Point, deg: float, size_mm: float) -> tuple[Outline, Outline]:
     )
 
 
-def copies_text(placement: Placement) -> str:
-    """How many copies a placement gives, as the maker reads it."""
-    if placement.on_fold:
-        return "on fold"
-    return f"× {placement.yields}" if placement.yields > 1 else "× 1"
+def copies_text(placement: Placement, lay: Lay) -> str:
+    """Which of a piece's copies a placement gives, as the maker reads it: *on fold*, *1 of 4, left*."""
+    own = [other for other in lay.placements if other.piece == placement.piece]
+    total = sum(other.yields for other in own)
+    before = sum(other.yields for other in own[: [other.id for other in own].index(placement.id)])
+    which = "" if total == 1 else f"{before + 1} of {total}"
+    if placement.yields > 1:
+        which = f"{before + 1}–{before + placement.yields} of {total}"
+    hands = "" if placement.on_fold else _hands(placement, lay)
+    words = [which, "on fold" if placement.on_fold else hands]
+    return ", ".join(word for word in words if word) or "× 1"
+
+
+def _hands(placement: Placement, lay: Lay) -> str:
+    """Which hands of a pair a placement gives: *left* and *right* as they are worn where that is known.
+
+    A drafted half is seen from its right side with its centre at the left, so that a front as drawn is worn on the
+    left and a back on the right; of other pieces it is said whether they are as drawn.
+    """
+    piece = lay.piece(placement.piece)
+    if not any(order.pair for order in piece.orders if order.cloth == lay.cloth.id):
+        return ""
+    zone = lay.zone(placement)
+    signs = {(zone.plies[ply].map.determinant > 0) != placement.mirrored for ply in placement.cut_plies}
+    name = piece.id.rpartition("/")[2]
+    drawn, other = ("as drawn", "mirrored")
+    if piece.garment and name.startswith("front"):
+        drawn, other = "left", "right"
+    elif piece.garment and name.startswith("back"):
+        drawn, other = "right", "left"
+    if len(signs) > 1:
+        return "left and right"
+    return drawn if signs == {True} else other
 
 
 def lay_drawing(lay: Lay) -> Drawing:
@@ -163,7 +212,7 @@ def _draw_placement(placement: Placement, lay: Lay, strokes: list[Stroke], label
     size = min(160.0, 0.5 * (box.width if placement.turn_deg % 180 == 0 else box.height))
     for line in arrow(at, placement.turn_deg, size):
         strokes.append(Stroke(layer=Layer.GRAIN, points=line, of=placement.id))
-    labels.append(_name(f"{piece.name} {copies_text(placement)}", shape.outline, placement.id))
+    labels.append(_name(f"{piece.name} {copies_text(placement, lay)}", shape.outline, placement.id))
 
 
 def _name(text: str, outline: Outline, of: str) -> Label:

@@ -300,7 +300,7 @@ def _job(record: JobRecord, name: str) -> Job:
             due=record.due,
             fold=record.fold,
             unit=Unit(record.unit),
-            cloths=tuple(_cloth(cloth) for cloth in record.cloths),
+            cloths=tuple(cloth_of(cloth) for cloth in record.cloths),
             garments=tuple(_garment(garment) for garment in record.garments),
             pieces=tuple(_piece(piece) for piece in record.pieces),
         )
@@ -316,7 +316,8 @@ _CLOTH_BY_HAND = {"print", "kind", "stretch", "flaws", "remnant", "figure", "mot
 """Keys of a cloth that do not stand in the core under the same name with the same value."""
 
 
-def _cloth(record: ClothRecord) -> Cloth:
+def cloth_of(record: ClothRecord) -> Cloth:
+    """The cloth of a record. Raises ``BadCloth``."""
     own = record.model_dump(include=set(ClothRecord.model_fields) - _CLOTH_BY_HAND)
     stretch = record.stretch or StretchRecord()
     design, unheeded = _design(record)
@@ -474,7 +475,7 @@ def job_record(job: Job) -> dict[str, Any]:
         "unit": job.unit.value,
         "fold": job.fold,
         "garments": [_garment_record(garment) for garment in job.garments],
-        "cloths": [_cloth_record(cloth) for cloth in job.cloths],
+        "cloths": [cloth_record(cloth) for cloth in job.cloths],
         "pieces": [_piece_record(piece) for piece in job.pieces],
     }
 
@@ -505,7 +506,8 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
     }
 
 
-def _cloth_record(cloth: Cloth) -> dict[str, Any]:
+def cloth_record(cloth: Cloth) -> dict[str, Any]:
+    """A cloth as files write it."""
     plain = [key for key in ClothRecord.model_fields if key not in _CLOTH_BY_HAND]
     bare = Cloth(id=cloth.id, usable_width_mm=cloth.usable_width_mm)
     new = ("fibre", "nap", "see_through", "frays", "least_length_mm", "margin_mm", "heads_at_end")

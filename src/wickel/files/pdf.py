@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import math
+from collections.abc import Callable, Sequence
 from io import BytesIO
 
 from reportlab.lib.colors import HexColor
@@ -14,15 +15,17 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from wickel.assets import FONT_BOLD, FONT_REGULAR, font_bytes
-from wickel.cloth import PRINT_NAMES, way_name
-from wickel.files.drawing import Drawing, Layer, lay_drawing
+from wickel.cloth import PRINT_NAMES, BorderAt, way_name
+from wickel.files.drawing import Drawing, Layer, lay_drawing, name_room
+from wickel.files.names import plain_text
 from wickel.geometry import Point
+from wickel.job import Job
 from wickel.lay import Lay, Level
-from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.units import MM_PER_INCH, Unit, shown_cloth_length, shown_length
 from wickel.yardage import need, shown_buy
 
 REGULAR, BOLD = "Wickel", "Wickel-Bold"
-_MARGIN = 12 * mm
+_MARGIN, _FRAME, _RULER, _KEY_HIGH = 12 * mm, 6 * mm, 22.0, 22.0
 INK, SOFT, _MADDER = HexColor("#26272e"), HexColor("#5d564c"), HexColor("#a63d40")
 _LINES: dict[Layer, tuple[str, float, tuple[float, ...]]] = {
     # colour, width in points, dashes in points
@@ -36,25 +39,56 @@ _LINES: dict[Layer, tuple[str, float, tuple[float, ...]]] = {
 }
 
 
-def lay_pdf(lay: Lay, title: str, unit: Unit) -> bytes:
-    """One page: title, the four figures, the lay to scale, its findings, and the first step of cutting."""
+def sheet_words(job: Job, lay: Lay, printed: str = "") -> tuple[str, ...]:
+    """What a sheet says of its job: for whom, in which size, due when, and the day it was ``printed``."""
+    laid = {piece.garment for piece in lay.pieces}
+    garments = [garment for garment in job.garments if garment.id in laid]
+    people = dict.fromkeys((job.client, *(garment.body.name for garment in garments)))
+    sizes = dict.fromkeys(garment.size for garment in garments if garment.size)
+    who = ", ".join(person for person in people if person)
+    return tuple(
+        words
+        for words in (
+            f"for {who}" if who else "",
+            f"size {', '.join(sizes)}" if sizes else "made to measure" if garments else "",
+            f"due {job.due}" if job.due else "",
+            f"printed {printed}" if printed else "",
+        )
+        if words
+    )
+
+
+def lay_pdf(lay: Lay, title: str, unit: Unit, words: Sequence[str] = ()) -> bytes:
+    """One page: title, whom it is for, the four figures, the lay to scale between rulers, its findings, the first step.
+
+    ``words`` are what ``sheet_words`` says of the job. Names with no room in their pieces stand in a key below.
+    """
     register_fonts()
     buffer = BytesIO()
     width, height = landscape(A4)
     canvas = Canvas(buffer, pagesize=(width, height), invariant=1)
     canvas.setTitle(title)
-    top = _header(canvas, lay, title, unit, width, height)
+    canvas.setStrokeColor(SOFT)
+    canvas.setLineWidth(0.8)
+    canvas.roundRect(_FRAME, _FRAME, width - 2 * _FRAME, height - 2 * _FRAME, 5)
+    top = _header(canvas, lay, title, unit, width, height, words)
     foot = _footer(canvas, lay, unit, width)
     drawing = lay_drawing(lay)
-    room_wide, room_high = width - 2 * _MARGIN, top - foot - 14 * mm
+    foot += _KEY_HIGH
+    room_wide, room_high = width - 2 * _MARGIN - _RULER, top - foot - 14 * mm - _RULER
     scale = min(room_wide / drawing.box.width, room_high / drawing.box.height)
-    left, base = _MARGIN, foot + 8 * mm + (room_high - drawing.box.height * scale) / 2
+    left, base = _MARGIN + _RULER, foot + 8 * mm + (room_high - drawing.box.height * scale) / 2
 
     def there(point: Point) -> Point:
         return (left + (point[0] - drawing.box.min_x) * scale, base + (point[1] - drawing.box.min_y) * scale)
 
-    _draw(canvas, drawing, there, scale)
+    _draw_border(canvas, lay, there)
+    key = _draw(canvas, drawing, there, scale)
+    _draw_rulers(canvas, (left, base), (drawing.box.width, drawing.box.height), scale, unit)
     canvas.setFont(REGULAR, 8)
+    canvas.setFillColor(INK)
+    for k, line in enumerate(simpleSplit("  ·  ".join(key), REGULAR, 8, width - 2 * _MARGIN)[:2]):
+        canvas.drawString(_MARGIN, foot - 2 - 10 * k, line)
     canvas.setFillColor(SOFT)
     canvas.drawString(left, base - 11, "start of the cloth")
     fold = any(zone.folds for section in lay.spread.sections for zone in section.zones)
@@ -75,13 +109,15 @@ def register_fonts() -> None:
         pdfmetrics.registerFont(TTFont(BOLD, BytesIO(font_bytes(FONT_BOLD))))
 
 
-def _header(canvas: Canvas, lay: Lay, title: str, unit: Unit, width: float, height: float) -> float:
+def _header(
+    canvas: Canvas, lay: Lay, title: str, unit: Unit, width: float, height: float, words: Sequence[str]
+) -> float:
     """Draw the head of the page and return where it ends."""
     needed = need(lay)
     y = height - _MARGIN - 14
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 18)
-    canvas.drawString(_MARGIN, y, title)
+    canvas.drawString(_MARGIN, y, plain_text(title))
     canvas.setFont(REGULAR, 10)
     canvas.setFillColor(SOFT)
     cloth = lay.cloth
@@ -90,6 +126,10 @@ def _header(canvas: Canvas, lay: Lay, title: str, unit: Unit, width: float, heig
         f"{PRINT_NAMES[cloth.print_or_assumed]} · {way_name(lay.way).lower()}"
     )
     canvas.drawString(_MARGIN, y - 16, about)
+    if words:
+        canvas.setFont(BOLD, 10)
+        canvas.setFillColor(INK)
+        canvas.drawString(_MARGIN, y - 30, "  ·  ".join(words))
     least = "at least " if needed.at_least else ""
     figures = (
         (least + shown_cloth_length(lay.lay_length_mm, unit), "lay"),
@@ -106,7 +146,7 @@ def _header(canvas: Canvas, lay: Lay, title: str, unit: Unit, width: float, heig
         canvas.setFont(REGULAR, 9)
         canvas.drawRightString(x, y - 14, label)
         x -= max(pdfmetrics.stringWidth(value, BOLD, 18), 40) + 18
-    return float(y - 26)
+    return float(y - (40 if words else 26))
 
 
 def _footer(canvas: Canvas, lay: Lay, unit: Unit, width: float) -> float:
@@ -132,7 +172,57 @@ def _footer(canvas: Canvas, lay: Lay, unit: Unit, width: float) -> float:
     return float(highest)
 
 
-def _draw(canvas: Canvas, drawing: Drawing, there: Callable[[Point], Point], scale: float) -> None:
+def _draw_border(canvas: Canvas, lay: Lay, there: Callable[[Point], Point]) -> None:
+    """Where the cloth's border runs along its selvages, shaded, on cloth that lies open."""
+    border = lay.cloth.lay_design.border
+    if border is None or border.at is BorderAt.ACROSS:
+        return
+    low = (border.distance_mm, border.distance_mm + border.width_mm)
+    high = (lay.cloth.lay_width_mm - low[1], lay.cloth.lay_width_mm - low[0])
+    bands = [band for at, band in ((BorderAt.LOW, low), (BorderAt.HIGH, high)) if border.at in (at, BorderAt.BOTH)]
+    canvas.setFillColor(HexColor("#efe3c4"))
+    for section in lay.spread.sections:
+        for zone in section.zones:
+            back = zone.plies[0].map.inverse()  # the lowest ply: the one that is seen
+            xs = [x for x, _ in zone.outline]
+            for from_y, to_y in bands:
+                ends = [back((section.cloth_x_mm, y))[1] for y in (from_y, to_y)]
+                ys = [y for _, y in zone.outline]
+                bottom, top = max(min(ends), min(ys)), min(max(ends), max(ys))
+                if top > bottom:
+                    (ax, ay), (bx, by) = there((min(xs), bottom)), there((max(xs), top))
+                    canvas.rect(ax, ay, bx - ax, by - ay, stroke=0, fill=1)
+
+
+def _draw_rulers(canvas: Canvas, corner: Point, size_mm: tuple[float, float], scale: float, unit: Unit) -> None:
+    """A ruler above the lay, along the cloth, and one at its left, across: every 10 cm, or every 6 in, from 0."""
+    step, label = (6 * MM_PER_INCH, 6) if unit is Unit.INCH else (100.0, 10)
+    (left, base), (long, across) = corner, size_mm
+    top = base + across * scale
+    canvas.setStrokeColor(SOFT)
+    canvas.setFillColor(SOFT)
+    canvas.setLineWidth(0.5)
+    canvas.setFont(REGULAR, 7)
+    every = max(1, math.ceil(16 / (step * scale)))
+    for length, along in ((long, True), (across, False)):
+        for k in range(int(length / step) + 1):
+            at = k * step * scale
+            tick = 6 if k % every == 0 else 3
+            if along:
+                canvas.line(left + at, top + 3, left + at, top + 3 + tick)
+            else:
+                canvas.line(left - 3, base + at, left - 3 - tick, base + at)
+            if k % every == 0:
+                text = f"{k * label}"
+                if along:
+                    canvas.drawCentredString(left + at, top + 11, text)
+                else:
+                    canvas.drawRightString(left - 10, base + at - 2.5, text)
+    canvas.drawString(left + long * scale + 4, top + 11, "in" if unit is Unit.INCH else "cm")
+
+
+def _draw(canvas: Canvas, drawing: Drawing, there: Callable[[Point], Point], scale: float) -> list[str]:
+    """Draw all strokes and names; a name with no room in its piece becomes a number, and a line of the key."""
     for layer, (colour, wide, dashes) in _LINES.items():
         canvas.setStrokeColor(HexColor(colour))
         canvas.setLineWidth(wide)
@@ -149,10 +239,21 @@ def _draw(canvas: Canvas, drawing: Drawing, there: Callable[[Point], Point], sca
             canvas.drawPath(path, stroke=1, fill=0)
     canvas.setDash([])
     canvas.setFillColor(INK)
+    rooms = {stroke.of: stroke.points for stroke in drawing.strokes if stroke.layer is Layer.CUT and stroke.of}
+    key: list[str] = []
     for label in drawing.labels:
-        canvas.setFont(REGULAR, max(4.0, min(11.0, label.height_mm * scale)))
+        size = max(6.5, min(11.0, label.height_mm * scale))
+        text = plain_text(label.text)
+        if label.of in rooms:
+            room, _ = name_room(rooms[label.of])
+            long = max(room.width, room.height) * scale
+            if pdfmetrics.stringWidth(text, REGULAR, size) > long - 2:
+                key.append(f"{len(key) + 1} {text}")
+                text = str(len(key))
+        canvas.setFont(REGULAR, size)
         canvas.saveState()
         canvas.translate(*there(label.at))
         canvas.rotate(90 if label.upright else 0)
-        canvas.drawCentredString(0, 0, label.text)
+        canvas.drawCentredString(0, 0, text)
         canvas.restoreState()
+    return key

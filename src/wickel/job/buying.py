@@ -10,7 +10,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from wickel.cloth import Cloth
-from wickel.draft import Notion, full_options, notions
+from wickel.draft import THREAD, Notion, full_options, notions, thread_of
 from wickel.geometry import Outline
 from wickel.job.job import Job
 from wickel.job.work import (
@@ -20,9 +20,10 @@ from wickel.job.work import (
     drafted_job,
     garment_style,
     lays_on,
+    never_fits,
     numbered,
 )
-from wickel.lay import CutPiece, Lay, LayRefused, LayReport, cut_from, flat_copies
+from wickel.lay import CutPiece, Lay, LayRefused, LayReport, cut_from, flat_copies, lays_alike
 from wickel.yardage import Need, StripPlan, from_square, from_what_is_left, need, need_in_lengths
 
 BUY_EFFORT = 400
@@ -33,7 +34,7 @@ class ClothLine:
     """A cloth to buy: the jobs that are cut from it, its lay, or one for each fixed length that it is sold in.
 
     ``apart_mm`` is what would be bought were each job laid by itself, None for a single job. A cloth that cannot be
-    laid has a ``refusal``.
+    laid has a ``refusal``. ``unlike`` says what keeps it from being one with another cloth of its name on the list.
     """
 
     cloth: Cloth
@@ -42,6 +43,7 @@ class ClothLine:
     need: Need | None = None
     apart_mm: float | None = None
     refusal: str = ""
+    unlike: str = ""
 
     @property
     def saved_mm(self) -> float:
@@ -99,25 +101,65 @@ def buying_list(
     workers: int = 1,
     report: LayReport | None = None,
     found: Callable[[ClothLine], None] = lambda _: None,
+    counted: Callable[[int], None] = lambda _: None,
 ) -> BuyingList:
     """Lay everything that is cut for some jobs and add up what there is to buy.
 
-    Cloths that are alike in all but their id are one. ``found`` hears of every cloth as soon as it is laid; a search
-    that ``report`` stops gives the best so far.
+    Cloths of one name that are alike in all that matters to a lay and a purse are one. ``counted`` hears how many
+    there are, ``found`` of every one as soon as it is laid; a search that ``report`` stops gives the best so far.
+    Thread is counted for all garments together.
 
     Raises:
         JobRefused, DraftRefused: a job cannot be cut from its cloths, or drafted.
     """
     shelf: list[Cloth] = []
     made = [_drafted(job, k, shelf) for k, job in enumerate(jobs, 1)]
+    counted(len(shelf))
     lines = []
     for cloth in shelf:
         own = [job for job in made if cut_from(job.pieces, cloth)]
-        line = _line(cloth, own, effort, workers, report)
+        line = replace(_line(cloth, own, effort, workers, report), unlike=_unlike(cloth, shelf))
         found(line)
         lines.append(line)
     small = [line for job in made for done in job.garments for line in _notion_lines(job, done, lines)]
-    return BuyingList(cloths=tuple(lines), notions=tuple(small))
+    return BuyingList(cloths=tuple(lines), notions=_one_thread(small))
+
+
+def _one_thread(lines: list[NotionLine]) -> tuple[NotionLine, ...]:
+    """The small things with the thread of all garments as one line."""
+    threads = [line for line in lines if line.notion.kind == THREAD]
+    if len(threads) < 2:
+        return tuple(lines)
+    long = math.fsum(line.notion.long_mm or 0.0 for line in threads)
+    jobs = ", ".join(dict.fromkeys(line.job for line in threads))
+    whole = NotionLine(job=jobs, garment=f"{len(threads)} garments", notion=thread_of(long))
+    return (*(line for line in lines if line.notion.kind != THREAD), whole)
+
+
+_SAID_OF: tuple[tuple[str, str], ...] = (
+    ("usable_width_mm", "usable width"),
+    ("print", "the way of its print"),
+    ("design", "what is on it"),
+    ("price", "price"),
+    ("step_mm", "how it is sold"),
+    ("sold_length_mm", "how it is sold"),
+    ("least_length_mm", "how it is sold"),
+    ("shrink_along", "shrinkage"),
+    ("shrink_across", "shrinkage"),
+    ("length_at_hand_mm", "the length at hand"),
+    ("flaws", "flaws"),
+    ("remnant", "the shape of a remnant"),
+    ("reserve_mm", "what is kept free at the selvages"),
+)
+
+
+def _unlike(cloth: Cloth, shelf: list[Cloth]) -> str:
+    """In what a cloth differs from another of its name on the list; empty when there is none."""
+    other = next((own for own in shelf if own is not cloth and own.shown_name == cloth.shown_name), None)
+    if other is None:
+        return ""
+    said = dict.fromkeys(words for name, words in _SAID_OF if getattr(cloth, name) != getattr(other, name))
+    return ", ".join(said) or "its card"
 
 
 def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
@@ -125,7 +167,7 @@ def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
     garments, pieces = drafted_job(job)
     ids: dict[str, str] = {}
     for cloth in cloths_in_use(job, pieces):
-        same = next((own for own in shelf if replace(own, id=cloth.id) == cloth), None)
+        same = next((own for own in shelf if _same(own, cloth)), None)
         if same is None:
             same = replace(cloth, id=f"{cloth.id}-{len(shelf) + 1}")
             shelf.append(same)
@@ -137,9 +179,21 @@ def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
     return _Drafted(number, job.name or f"Job {number}", garments, renamed)
 
 
+def _same(one: Cloth, other: Cloth) -> bool:
+    """Whether two cloths are one to buy."""
+    bought = all(
+        getattr(one, name) == getattr(other, name)
+        for name in ("price", "step_mm", "least_length_mm", "sold_length_mm", "length_at_hand_mm")
+    )
+    return bought and one.shown_name == other.shown_name and lays_alike(replace(one, id=other.id), other)
+
+
 def _line(cloth: Cloth, jobs: list[_Drafted], effort: int, workers: int, report: LayReport | None) -> ClothLine:
     names = tuple(job.name for job in jobs)
     together = tuple(piece for job in jobs for piece in job.pieces)
+    never = never_fits(together, cloth)
+    if never:
+        return ClothLine(cloth=cloth, jobs=names, refusal=never)
     try:
         lays, needed = _laid(together, cloth, effort, workers, report)
         apart = None

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from wickel.cloth import way_name
+from wickel.draft import THREAD
 from wickel.job.buying import BuyingList, ClothLine, NotionLine
 from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
 from wickel.yardage import StripPlan, shown_buy
@@ -35,12 +36,14 @@ def cloth_row(line: ClothLine, unit: Unit) -> Row:
     cloth = line.cloth
     what = f"{cloth.shown_name}, {shown_length(cloth.usable_width_mm, unit)}"
     use = ", ".join(line.jobs)
+    unlike = [f"not laid with the other of its name: {line.unlike} differs"] if line.unlike else []
     if line.need is None:
-        return Row(what=what, much="–", use=use, note=line.refusal)
+        return Row(what=what, much="–", use=use, note="; ".join((line.refusal, *unlike)))
     ways = ", ".join(dict.fromkeys(way_name(lay.way).lower() for lay in line.lays))
     notes = [f"laid {ways}"]
     if line.saved_mm > 0:
         notes.append(f"laid together saves {shown_bought(line.saved_mm, unit, cloth.step_mm)}")
+    notes += unlike
     notes += [lay.broken[0].text for lay in line.lays if lay.broken]
     return Row(what=what, much=shown_buy(line.need, cloth, unit), use=use, note="; ".join(notes), cost=line.need.cost)
 
@@ -57,7 +60,7 @@ def notion_row(line: NotionLine, unit: Unit) -> Row:
         return Row(
             what=f"{notion.name} (in the lay)", much=f"{total}{wide}", use=use, note="; ".join(_plans(line, unit))
         )
-    much = f"{notion.count}" if long is None else f"{notion.count} × {long}{wide}"
+    much = f"{notion.count}" if long is None or notion.kind == THREAD else f"{notion.count} × {long}{wide}"
     return Row(what=notion.name, much=much, use=use, note=notion.why)
 
 

@@ -15,6 +15,7 @@ from wickel.app.session import Session
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.figure import Figure
 from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.reason import mark_concerned
 from wickel.body import (
     CHARTS,
     MEASUREMENTS,
@@ -200,11 +201,12 @@ class BodyStage(QWidget):
         required = self._style_needs(garment)
         if tuple(self.fields) != required:
             self._make_fields(required)
-        body = garment.body
+        body, session = garment.body, self._session
         self._show_history(body, garment.size)
         self._show_sizes(self._chart_for(garment))
         for id, field in self.fields.items():
             field.show_length(body.measurements_mm.get(id), self._session.job.unit)
+            mark_concerned(field, session.refusal if id in session.refusal_concerns else "")
         self._show_beside()
         lines = [doubt.text for doubt in doubts(body)]
         absent = missing(body, required)

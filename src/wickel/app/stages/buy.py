@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtCore import QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt
+from PySide6.QtCore import QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QGuiApplication, QPainter
 from PySide6.QtWidgets import (
     QAbstractItemView,
@@ -30,7 +30,8 @@ from wickel.app.stages.buy_list import ListPage, Orders
 from wickel.app.table.ink import mixed, pen
 from wickel.app.tasks import Runner
 from wickel.app.theme import palette, text_font
-from wickel.app.widgets.cards import card, label, labelled, relabelled
+from wickel.app.widgets.cards import card, label, relabelled
+from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import Cloth, way_name
 from wickel.files import csv_text
@@ -81,6 +82,9 @@ class _CellPainter(QStyledItemDelegate):
 class BuyStage(QWidget):
     """The yardage table of the garment and the cloth in hand."""
 
+    csv_asked = Signal()
+    pdf_asked = Signal()
+
     def __init__(self, session: Session, fill: TableFill, runner: Runner, orders: Orders) -> None:
         super().__init__()
         self.setObjectName("stage")
@@ -119,6 +123,16 @@ class BuyStage(QWidget):
             self.chips.append(chip)
             row.addWidget(chip)
         row.addStretch()
+        for words, tip, act in (
+            ("Copy", "Copy what is shown as text with tabs (Ctrl+Shift+Y)", self.copy),
+            ("CSV…", "What is shown as a table for a sheet (Ctrl+Shift+V)", self.csv_asked.emit),
+            ("PDF…", "What is shown on paper (Ctrl+Shift+R)", self.pdf_asked.emit),
+        ):
+            out = QPushButton(words)
+            out.setObjectName("chip")
+            out.setToolTip(tip)
+            out.clicked.connect(lambda _=False, act=act: act())
+            row.addWidget(out)
         return row
 
     def show_page(self, k: int) -> None:
@@ -140,7 +154,7 @@ class BuyStage(QWidget):
         row.setSpacing(14)
         left = QVBoxLayout()
         left.setSpacing(10)
-        left.addLayout(self._tools())
+        left.addWidget(self._tools())
         left.addWidget(self._table_card(), 1)
         row.addLayout(left, 1)
         self.cell = CellCard()
@@ -148,34 +162,27 @@ class BuyStage(QWidget):
         row.addWidget(self.cell)
         return page
 
-    def _tools(self) -> QHBoxLayout:
-        row = QHBoxLayout()
-        row.setSpacing(8)
+    def _tools(self) -> QWidget:
+        bar, row = flow_bar()
         self.start = QPushButton("Fill the table")
         self.start.setObjectName("main")
         self.start.setToolTip("Lay every size on every width in the background, or stop it (Ctrl+Shift+L)")
         self.start.clicked.connect(self.fill_or_stop)
         row.addWidget(self.start)
-        row.addSpacing(10)
         self.widths = QLineEdit()
         self.widths.setAccessibleName("Usable widths of the table")
         self.widths.setToolTip("The widths that are asked for, with semicolons between them, in any unit")
         self.widths.setMinimumWidth(150)
         self.widths.editingFinished.connect(self._enter_widths)
-        labelled(row, "Usable widths", self.widths)
+        row.addWidget(with_words("Usable widths", self.widths))
         self.at_hand = LengthEdit("Length at hand")
         self.at_hand.setPlaceholderText("any length")
         self.at_hand.entered.connect(self._enter_at_hand)
         self.at_hand.unreadable.connect(self._session.trouble)
-        labelled(row, "If I have", self.at_hand)
-        row.addStretch()
+        row.addWidget(with_words("If I have", self.at_hand))
         self.progress = label("", "soft")
         row.addWidget(self.progress)
-        copy = QPushButton("Copy")
-        copy.setToolTip("Copy the table as text with tabs, for a sheet or a letter (Ctrl+Shift+Y)")
-        copy.clicked.connect(self.copy)
-        row.addWidget(copy)
-        return row
+        return bar
 
     def _table_card(self) -> QWidget:
         frame, column = card()

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.errand import Errand
 from wickel.app.session import WORKERS, Session
 from wickel.app.tasks import BoltTask
-from wickel.app.widgets.cards import card, label, labelled, relabelled
+from wickel.app.widgets.cards import card, label, relabelled
+from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import way_name
@@ -28,23 +29,22 @@ class BoltPage(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(10)
-        row = QHBoxLayout()
-        row.setSpacing(8)
+        bar, row = flow_bar()
         self.start = QPushButton("Lay them on it")
         self.start.setObjectName("main")
         self.start.setToolTip("Lay as many of these garments together as come out of the length (Ctrl+Shift+U)")
         self.start.clicked.connect(self.work_or_stop)
         row.addWidget(self.start)
-        row.addSpacing(10)
         self.length = LengthEdit("Length of the bolt")
         self.length.entered.connect(self._enter_length)
         self.length.unreadable.connect(session.trouble)
-        labelled(row, "Length at hand", self.length)
+        row.addWidget(with_words("Length at hand", self.length))
         self.sizes = QLineEdit()
         self.sizes.setAccessibleName("Sizes wanted of the bolt")
         self.sizes.setToolTip("Sizes with semicolons between them; 3 × 92 for three of one")
-        labelled(row, "Sizes wanted", self.sizes, 1)
-        column.addLayout(row)
+        self.sizes.setMinimumWidth(240)
+        row.addWidget(with_words("Sizes wanted", self.sizes))
+        column.addWidget(bar)
         frame, inside = card()
         self.said = label("", "title", wrap=True)
         inside.addWidget(self.said)

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QProgressBar, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.errand import Errand
 from wickel.app.session import QUICK_EFFORT, WORKERS, Session
@@ -32,6 +32,8 @@ class ListPage(QWidget):
         self.ticks: dict[Path, QCheckBox] = {}
         self.lines: list[ClothLine] = []
         self.found: BuyingList | None = None
+        self.unread: list[str] = []
+        self._cloths = 0
         self._asked: tuple[Job, ...] = ()
         self._asked_files: tuple[Path, ...] = ()
         row = QHBoxLayout(self)
@@ -69,6 +71,11 @@ class ListPage(QWidget):
         self._rows.setContentsMargins(0, 0, 8, 0)
         self._rows.setSpacing(10)
         column.addWidget(scrolling(inner), 1)
+        self.progress = QProgressBar()
+        self.progress.setAccessibleName("How many cloths are laid")
+        self.progress.setTextVisible(True)
+        self.progress.setFormat("%v of %m cloths laid")
+        column.addWidget(self.progress)
         self.cost = label("", "heading", wrap=True)
         column.addWidget(self.cost)
         return frame
@@ -100,11 +107,12 @@ class ListPage(QWidget):
     def jobs(self) -> tuple[Job, ...]:
         """The jobs on the list; one that cannot be read is said and left out."""
         found = [self._session.job]
+        self.unread = []
         for path in self.ticked():
             try:
                 found.append(read_job(path))
             except UnreadableFile as reason:
-                self._session.trouble.emit(str(reason))
+                self.unread.append(str(reason))
         return tuple(found)
 
     def work_or_stop(self) -> None:
@@ -113,7 +121,7 @@ class ListPage(QWidget):
             self.errand.stop()
             return
         self._asked, self._asked_files = self.jobs(), self.ticked()
-        self.lines, self.found = [], None
+        self.lines, self.found, self._cloths = [], None, 0
         self.errand.start(BuyTask(jobs=self._asked, effort=QUICK_EFFORT, workers=WORKERS))
         self._show()
 
@@ -134,6 +142,8 @@ class ListPage(QWidget):
             self.lines.append(thing)
         elif isinstance(thing, BuyingList):
             self.lines, self.found = list(thing.cloths), thing
+        elif kind == "count":
+            self._cloths = int(str(thing))
         elif kind == "refused":
             self._session.trouble.emit(str(thing))
         self._show()
@@ -147,6 +157,11 @@ class ListPage(QWidget):
         working, unit = self.errand.working, self._session.job.unit
         words = "Everything to buy" if self.found else "Laying every cloth …" if working else "Nothing worked out yet"
         relabelled(self.title, words, "title")
+        self.progress.setVisible(working)
+        self.progress.setRange(0, self._cloths)
+        self.progress.setValue(len(self.lines))
+        for sentence in self.unread:
+            self._rows.addWidget(label(f"Left out: {sentence}", "broken", wrap=True))
         for line in self.lines:
             self._add(cloth_row(line, unit), line)
         small = () if self.found is None else self.found.notions

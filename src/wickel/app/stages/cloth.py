@@ -6,8 +6,9 @@ from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QColor
+from PySide6.QtGui import QColor, QResizeEvent
 from PySide6.QtWidgets import (
+    QBoxLayout,
     QCheckBox,
     QColorDialog,
     QComboBox,
@@ -15,42 +16,47 @@ from PySide6.QtWidgets import (
     QHBoxLayout,
     QLineEdit,
     QPushButton,
+    QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
 
+from wickel.app.book import StudioBook
 from wickel.app.edits import with_cloth, with_shelf_cloth
 from wickel.app.session import Session
 from wickel.app.stages.cloth_print import DesignPart
 from wickel.app.stages.cloth_spoilt import SpoiltPart
+from wickel.app.theme import text_scale
 from wickel.app.widgets.asked import AskedList
-from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.cards import TakenCard, card, emptied, label, narrow, relabelled, scrolling
+from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.folding import FoldingPicture
 from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.reason import mark_wrong
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
 from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print, planned
 from wickel.studio import SHELF
 from wickel.units import Unit, shown_length, shown_sold, sold_by_the_yard
 
-_LENGTHS: tuple[tuple[str, str], ...] = (
-    ("usable_width_mm", "Usable width, between the selvages"),
-    ("selvage_mm", "Low selvage, at the fold or near you"),
-    ("high_selvage_mm", "High selvage"),
-    ("reserve_mm", "Kept free at each selvage"),
-    ("squaring_mm", "Trimmed at each end for squaring"),
-    ("step_mm", "Sold in steps of, like 10 cm or 1/8 yd"),
-    ("least_length_mm", "Least length sold"),
-    ("sold_length_mm", "Sold in lengths of, like 5 yd; 0 by the step"),
-    ("margin_mm", "Room kept between pieces"),
-    ("length_at_hand_mm", "Length at hand, 0 when it is to be bought"),
+_LENGTHS: tuple[tuple[str, str, str], ...] = (
+    ("usable_width_mm", "Usable width", "Between the inner edges of the selvages"),
+    ("length_at_hand_mm", "Length at hand", "What there is of it; 0 when it is to be bought"),
+    ("step_mm", "Sold in steps of", "Like 10 cm or 1/8 yd"),
+    ("sold_length_mm", "Sold in lengths of", "Like 5 yd, when no other length is sold; 0 when it is sold by the step"),
+    ("least_length_mm", "Least length sold", "The shop sells no less than that"),
+    ("selvage_mm", "Low selvage", "At the fold or near you"),
+    ("high_selvage_mm", "High selvage", "At the far side"),
+    ("reserve_mm", "Free at selvages", "Kept free at each selvage, since cloth is never exact"),
+    ("squaring_mm", "Trimmed at ends", "Trimmed at each end to square the cloth"),
+    ("margin_mm", "Room between", "Room kept between pieces when cutting"),
 )
 _NONE_AT_0 = ("length_at_hand_mm", "sold_length_mm")
 _AS_SOLD = ("step_mm", "sold_length_mm")
 _SHARES: tuple[tuple[str, str, str], ...] = (
-    ("shrink_along", "Shrinks along, of 100", "How many of 100 are lost in the wash"),
-    ("shrink_across", "Shrinks across, of 100", "How many of 100 are lost in the wash"),
-    ("stretch_along", "Stretches along, of 100", "How many on 100 it gives along the selvage"),
-    ("stretch_across", "Stretches across, of 100", "How many on 100 it gives across"),
+    ("shrink_along", "Shrinks along, %", "How many of 100 are lost in the wash, along the selvage"),
+    ("shrink_across", "Shrinks across, %", "How many of 100 are lost in the wash, across"),
+    ("stretch_along", "Stretches along, %", "How many on 100 it gives along the selvage"),
+    ("stretch_across", "Stretches across, %", "How many on 100 it gives across: a 10 cm that pulls to 14 gives 40"),
 )
 _KINDS = {Kind.WOVEN: "woven", Kind.KNIT: "knitted", Kind.NON_WOVEN: "non-woven, without grain"}
 _TRAITS: tuple[tuple[str, str, str], ...] = (
@@ -60,6 +66,8 @@ _TRAITS: tuple[tuple[str, str, str], ...] = (
     ("frays", "frays", "Give it wider allowances, or overlock it"),
 )
 _FOLDS_WITHOUT_DEPTH_SHARE = 0.3
+TWO_GROUPS_FROM = 980
+"""A stage at least so wide shows the fields of the cloth in two columns."""
 
 
 class ShelfCard(TakenCard):
@@ -70,37 +78,44 @@ class ShelfCard(TakenCard):
         self.cloth = cloth
         row = QHBoxLayout(self)
         row.setContentsMargins(10, 9, 10, 9)
-        row.addWidget(Swatch(cloth))
-        words = QVBoxLayout()
-        words.setSpacing(1)
-        words.addWidget(label(cloth.shown_name, "heading"))
-        words.addWidget(label(f"{shown_length(cloth.usable_width_mm, unit)} usable", "soft"))
-        words.addWidget(label(PRINT_NAMES[cloth.print_or_assumed], "soft"))
-        row.addLayout(words, 1)
+        row.addWidget(Swatch(cloth), 0, Qt.AlignmentFlag.AlignTop)
+        self._words = QVBoxLayout()
+        self._words.setSpacing(1)
+        self._words.addWidget(label(cloth.shown_name, "heading", wrap=True))
+        self._words.addWidget(label(f"{shown_length(cloth.usable_width_mm, unit)} usable", "soft", wrap=True))
+        self._words.addWidget(label(PRINT_NAMES[cloth.print_or_assumed], "soft", wrap=True))
+        row.addLayout(self._words, 1)
+
+    def may_go(self) -> QPushButton:
+        """The button that takes this cloth off the shelf, for one of the studio's own."""
+        gone = QPushButton("×")
+        gone.setObjectName("chip")
+        gone.setAccessibleName(f"Take {self.cloth.shown_name} off the shelf")
+        gone.setToolTip("Take it off the shelf; jobs that are cut from it keep it")
+        self.layout().addWidget(gone, 0, Qt.AlignmentFlag.AlignTop)
+        return gone
 
 
 class ClothStage(QWidget):
     """Take a cloth off the shelf, or change the one in hand."""
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
         self.setObjectName("stage")
-        self._session = session
+        self._session, self._book = session, book
         self.shelf: dict[str, ShelfCard] = {}
         self.fields: dict[str, LengthEdit] = {}
         self.print_buttons: dict[Print, QPushButton] = {}
         self._unit: Unit | None = None
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(0, 0, 0, 0)
-        whole.setSpacing(12)
-        row = QHBoxLayout()
-        row.setSpacing(14)
-        row.addWidget(self._shelf_column(), 3)
-        row.addWidget(self._cloth_card(), 4)
-        row.addWidget(self._print_card(), 3)
-        whole.addLayout(row, 1)
-        whole.addWidget(self._folding_card())
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(12)
+        self._shelf_card = self._shelf_column()
+        row.addWidget(self._shelf_card)
+        row.addWidget(self._cloth_card(), 7)
+        row.addWidget(self._seen_card(), 4)
         session.job_changed.connect(self.refresh)
+        book.changed.connect(self._shelf_again)
         session.lays_changed.connect(self._show_folding)
         session.lays_changed.connect(self.asked.show_costs)
 
@@ -111,59 +126,76 @@ class ClothStage(QWidget):
         self._shelf = QVBoxLayout(inner)
         self._shelf.setContentsMargins(0, 0, 6, 0)
         self._shelf.setSpacing(8)
-        column.addWidget(scrolling(inner), 1)
+        self._shelf_area = scrolling(inner)
+        column.addWidget(self._shelf_area, 1)
         return frame
 
     def _cloth_card(self) -> QWidget:
         frame, whole = card()
         inner = QWidget()
-        column = QVBoxLayout(inner)
-        column.setContentsMargins(0, 0, 8, 0)
-        column.setSpacing(7)
-        whole.addWidget(label("The cloth in hand", "heading"))
+        self._groups = QBoxLayout(QBoxLayout.Direction.LeftToRight, inner)
+        self._groups.setContentsMargins(0, 0, 8, 0)
+        self._groups.setSpacing(18)
+        head = QHBoxLayout()
+        self.name = QLineEdit()
+        self.name.setAccessibleName("Name of the cloth")
+        self.name.setToolTip("Name of the cloth in hand")
+        self.name.editingFinished.connect(self._rename)
+        head.addWidget(self.name, 1)
+        self.keep = QPushButton("Keep on the shelf")
+        self.keep.setToolTip("Put this cloth on the studio's own shelf, for other jobs; one of its name is replaced")
+        self.keep.clicked.connect(self._keep)
+        head.addWidget(self.keep)
+        whole.addLayout(head)
         whole.addWidget(scrolling(inner), 1)
         self.trouble = label("", "broken", wrap=True)
         whole.addWidget(self.trouble)
-        self.name = QLineEdit()
-        self.name.setAccessibleName("Name of the cloth")
-        self.name.setToolTip("Name of the cloth")
-        self.name.editingFinished.connect(self._rename)
-        column.addWidget(self.name)
-        self._print_part(column)
+        figures, looks = QVBoxLayout(), QVBoxLayout()
+        for column in (figures, looks):
+            column.setSpacing(7)
+            self._groups.addLayout(column, 1)
+        self._figures_part(figures)
+        figures.addStretch()
+        self._print_part(looks)
         self.design = DesignPart()
         self.design.changed.connect(lambda words, design: self._change(words, design=design))
         self.design.trouble.connect(lambda sentence: relabelled(self.trouble, sentence, "broken"))
-        column.addWidget(self.design)
-        self._figures_part(column)
-        self._kind_part(column)
+        looks.addWidget(self.design)
+        self._kind_part(looks)
         self.spoilt = SpoiltPart()
         self.spoilt.changed.connect(lambda words, change: self._change(words, **change))
         self.spoilt.trouble.connect(lambda sentence: relabelled(self.trouble, sentence, "broken"))
-        column.addWidget(self.spoilt)
-        column.addStretch()
+        looks.addWidget(self.spoilt)
+        looks.addStretch()
         return frame
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        wide = self.width() / text_scale()
+        self._shelf_card.setFixedWidth(round(text_scale() * max(176, min(252, 0.22 * wide))))
+        two = wide >= TWO_GROUPS_FROM
+        self._groups.setDirection(QBoxLayout.Direction.LeftToRight if two else QBoxLayout.Direction.TopToBottom)
 
     def _print_part(self, column: QVBoxLayout) -> None:
         column.addWidget(label("Which way up may pieces lie?", "heading"))
-        buttons = QGridLayout()
-        buttons.setSpacing(6)
-        for k, way in enumerate((Print.ANY, Print.TWO_WAY, Print.PER_GARMENT, Print.ONE_WAY)):
+        bar, buttons = flow_bar(6)
+        for way in (Print.ANY, Print.TWO_WAY, Print.PER_GARMENT, Print.ONE_WAY):
             button = QPushButton(PRINT_NAMES[way])
             button.setObjectName("chip")
             button.setCheckable(True)
             button.setToolTip(f"The print: {PRINT_NAMES[way]}")
             button.clicked.connect(partial(self._take_print, way))
             self.print_buttons[way] = button
-            buttons.addWidget(button, k // 2, k % 2)
-        column.addLayout(buttons)
+            buttons.addWidget(button)
+        column.addWidget(bar)
         self.print_said = label("", "soft", wrap=True)
         column.addWidget(self.print_said)
 
     def _figures_part(self, column: QVBoxLayout) -> None:
         grid = QGridLayout()
         grid.setVerticalSpacing(6)
-        for k, (attribute, text) in enumerate(_LENGTHS):
-            self._add_field(grid, k, attribute, text)
+        for k, (attribute, text, tip) in enumerate(_LENGTHS):
+            self._add_field(grid, k, attribute, text, tip)
         for k, (attribute, text, tip) in enumerate(_SHARES, len(_LENGTHS)):
             field = QLineEdit()
             field.setFixedWidth(96)
@@ -195,40 +227,69 @@ class ClothStage(QWidget):
         self.colour = QPushButton("Colour…")
         self.colour.setToolTip("The colour of the cloth, as it is drawn")
         self.colour.clicked.connect(self._choose_colour)
-        made = QHBoxLayout()
-        made.addWidget(self.colour)
-        made.addWidget(self.fibre, 1)
-        made.addWidget(self.kind, 1)
-        column.addLayout(made)
-        traits = QGridLayout()
+        narrow(self.kind)
+        self.kind.setMinimumContentsLength(14)
+        bar, made = flow_bar(6)
+        for field in (self.colour, self.fibre, self.kind):
+            made.addWidget(field)
+        column.addWidget(bar)
+        ticks, traits = flow_bar(6)
         self.traits: dict[str, QCheckBox] = {}
-        for k, (attribute, words, tip) in enumerate(_TRAITS):
+        for attribute, words, tip in _TRAITS:
             tick = QCheckBox(words)
             tick.setToolTip(tip)
             tick.clicked.connect(lambda on, a=attribute, w=words: self._change(w.capitalize(), **{a: on}))
             self.traits[attribute] = tick
-            traits.addWidget(tick, k // 2, k % 2)
-        column.addLayout(traits)
+            traits.addWidget(tick)
+        column.addWidget(ticks)
 
-    def _folding_card(self) -> QWidget:
+    def _seen_card(self) -> QWidget:
+        """How the cloth will be worn, or how it is folded: one of both at a time."""
         frame, column = card()
-        column.setContentsMargins(16, 8, 16, 6)
-        head = QHBoxLayout()
-        self.folding_title = label("How to fold it", "heading")
-        head.addWidget(self.folding_title)
+        chips = QHBoxLayout()
+        self.seen = QStackedWidget()
+        self.seen_chips: list[QPushButton] = []
+        for k, (words, tip) in enumerate(
+            (("As it is worn", "A piece with the print on it, head up"), ("How to fold it", "Step by step, from flat"))
+        ):
+            chip = QPushButton(words)
+            chip.setObjectName("chip")
+            chip.setCheckable(True)
+            chip.setToolTip(tip)
+            chip.clicked.connect(partial(self.show_seen, k))
+            self.seen_chips.append(chip)
+            chips.addWidget(chip)
+        chips.addStretch()
+        column.addLayout(chips)
+        self.seen.addWidget(self._worn_page())
+        self.seen.addWidget(self._folding_page())
+        column.addWidget(self.seen, 1)
+        self.show_seen(0)
+        return frame
+
+    def show_seen(self, page: int) -> None:
+        """Show how the cloth is worn (0) or folded (1)."""
+        self.seen.setCurrentIndex(page)
+        for k, chip in enumerate(self.seen_chips):
+            chip.setChecked(k == page)
+
+    def _folding_page(self) -> QWidget:
+        page = QWidget()
+        column = QVBoxLayout(page)
+        column.setContentsMargins(0, 0, 0, 0)
         self.folding_way = QComboBox()
+        narrow(self.folding_way)
         self.folding_way.setAccessibleName("Which way of folding is shown")
         self.folding_way.setToolTip("Look at another way to fold; the Lay stage takes one")
         for way in WAYS.values():
             self.folding_way.addItem(way.name, way.id)
         self.folding_way.activated.connect(lambda _: self._show_folding_of(str(self.folding_way.currentData())))
-        head.addWidget(self.folding_way)
-        self.folding_said = label("", "broken")
-        head.addWidget(self.folding_said, 1)
-        column.addLayout(head)
+        column.addWidget(self.folding_way)
+        self.folding_said = label("", "broken", wrap=True)
+        column.addWidget(self.folding_said)
         self.folding = FoldingPicture()
-        column.addWidget(self.folding)
-        return frame
+        column.addWidget(self.folding, 1)
+        return page
 
     def _show_folding(self) -> None:
         """Show how to fold the cloth the way it is laid."""
@@ -246,8 +307,8 @@ class ClothStage(QWidget):
         broken = () if lay is None else lay.broken
         self.folding_said.setText(session.lay_refusals.get(way, "") or (broken[0].text if broken else ""))
 
-    def _add_field(self, grid: QGridLayout, row: int, attribute: str, text: str) -> None:
-        field = LengthEdit(text)
+    def _add_field(self, grid: QGridLayout, row: int, attribute: str, text: str, tip: str) -> None:
+        field = LengthEdit(f"{text}: {tip[:1].lower()}{tip[1:]}")
         field.entered.connect(partial(self._enter, attribute))
         self.fields[attribute] = field
         self._place(grid, row, text, field)
@@ -259,9 +320,10 @@ class ClothStage(QWidget):
         grid.addWidget(field, row, 1)
         grid.setColumnStretch(0, 1)
 
-    def _print_card(self) -> QWidget:
-        frame, column = card()
-        column.addWidget(label("How it will be worn", "heading"))
+    def _worn_page(self) -> QWidget:
+        page = QWidget()
+        column = QVBoxLayout(page)
+        column.setContentsMargins(0, 0, 0, 0)
         self.worn = PrintOnPiece()
         column.addWidget(self.worn, 1)
         self.worn_words = label("", "soft", wrap=True)
@@ -270,7 +332,7 @@ class ClothStage(QWidget):
         self._asked_area = scrolling(self.asked)
         self._asked_area.setFixedHeight(132)
         column.addWidget(self._asked_area)
-        return frame
+        return page
 
     # --- showing -----------------------------------------------------------------------------
 
@@ -282,7 +344,10 @@ class ClothStage(QWidget):
         if cloth is None:
             return
         for own in self.shelf.values():
-            own.mark(replace(own.cloth, id=cloth.id) == cloth)
+            chosen = replace(own.cloth, id=cloth.id) == cloth
+            own.mark(chosen)
+            if chosen and self.isVisible():
+                self._shelf_area.ensureWidgetVisible(own)
         self.name.setText(cloth.shown_name)
         for attribute, field in self.fields.items():
             mm = cloth.selvages_mm[1] if attribute == "high_selvage_mm" else getattr(cloth, attribute)
@@ -323,12 +388,27 @@ class ClothStage(QWidget):
         self._unit = unit
         emptied(self._shelf)
         self.shelf = {}
-        for cloth in SHELF:
+        mine = self._book.cloths
+        for cloth in (*mine, *SHELF):
+            if cloth.id in self.shelf:
+                continue
             own = ShelfCard(cloth, unit)
             own.taken.connect(self._take)
+            if cloth in mine:
+                own.may_go().clicked.connect(partial(self._book.drop_cloth, cloth.shown_name))
             self.shelf[cloth.id] = own
             self._shelf.addWidget(own)
         self._shelf.addStretch()
+
+    def _shelf_again(self) -> None:
+        """Hang the shelf anew after something was put on it or taken off."""
+        self._unit = None
+        self.refresh()
+
+    def _keep(self) -> None:
+        cloth = self._session.cloth
+        if cloth is not None and self._book.keep_cloth(replace(cloth, length_at_hand_mm=None)):
+            relabelled(self.trouble, f"{cloth.shown_name} is on the shelf.", "held")
 
     # --- edits -------------------------------------------------------------------------------
 
@@ -366,7 +446,7 @@ class ClothStage(QWidget):
             wide = {"usable_width_mm": cloth.usable_width_mm, "selvage_mm": cloth.selvages_mm[0]}
             wide |= {"high_selvage_mm": cloth.selvages_mm[1]} | {attribute: mm}
             changes |= {"high_selvage_mm": wide["high_selvage_mm"], "full_width_mm": sum(wide.values())}
-        self._change(dict(_LENGTHS)[attribute], **changes)
+        self._change(next(text for own, text, _ in _LENGTHS if own == attribute), **changes)
 
     def _enter_share(self, attribute: str, name: str, field: QLineEdit) -> None:
         cloth, text = self._session.cloth, field.text().strip().rstrip("%").replace(",", ".")
@@ -375,9 +455,9 @@ class ClothStage(QWidget):
         try:
             share = float(text) / 100
         except ValueError:
-            self.refresh()
-            relabelled(self.trouble, f"“{text}” is not a number: write how many of 100, like 4.", "broken")
+            mark_wrong(field, f"“{text}” is not a number: write how many of 100, like 4.")
             return
+        mark_wrong(field, "")
         self._change(name.partition(",")[0], **{attribute: share})
 
     def _enter_price(self) -> None:
@@ -389,9 +469,9 @@ class ClothStage(QWidget):
         except ValueError:
             price = -1.0
         if price is not None and not 0 <= price < 1e6:
-            self.refresh()
-            relabelled(self.trouble, f"“{text}” is not a price: write what a metre costs, like 14.50.", "broken")
+            mark_wrong(self.price, f"“{text}” is not a price: write what a metre costs, like 14.50.")
             return
+        mark_wrong(self.price, "")
         self._change("Price", price=price)
 
     @staticmethod

@@ -9,10 +9,12 @@ from pathlib import Path
 
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, Qt, Signal
 from PySide6.QtGui import QImage
-from PySide6.QtWidgets import QComboBox, QFileDialog, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QFileDialog, QGridLayout, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.stages.square_dialog import SquareDialog
+from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import label
+from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import FIGURE_NAMES, Border, BorderAt, Cloth, Design, Figure, Motif, Repeat
 from wickel.files import tile_mm
@@ -49,21 +51,21 @@ class DesignPart(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
         column.addWidget(label("What is on it", "heading"))
-        row = QHBoxLayout()
+        bar, row = flow_bar(6)
         self.figure = QComboBox()
         self.figure.setAccessibleName("The figure of the cloth")
         self.figure.setToolTip("What the eye sees on the cloth")
         for figure, words in FIGURE_NAMES.items():
             self.figure.addItem(words, figure.value)
         self.figure.activated.connect(lambda _: self._take_figure(Figure(str(self.figure.currentData()))))
-        row.addWidget(self.figure, 1)
+        row.addWidget(self.figure)
         self.picture = QPushButton("Own picture…")
         self.picture.setToolTip(
             "A picture of the cloth, its start at the left: one repeat on it is squared by its corners and scaled"
         )
         self.picture.clicked.connect(self._choose_picture)
         row.addWidget(self.picture)
-        column.addLayout(row)
+        column.addWidget(bar)
         self.repeat = self._fields(column, "Repeat", _REPEAT, self._enter_repeat)
         self.border = QComboBox()
         self.border.setAccessibleName("Where a border runs")
@@ -93,7 +95,7 @@ class DesignPart(QWidget):
         made = {}
         for k, (attribute, words) in enumerate(fields):
             field = LengthEdit(f"{name}: {words}")
-            field.setFixedWidth(78)
+            field.setMaximumWidth(round(78 * text_scale()))
             field.entered.connect(partial(enter, attribute))
             field.unreadable.connect(self.trouble)
             grid.addWidget(label(words, "soft"), 0, k)

@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
-    QInputDialog,
-    QMessageBox,
     QPushButton,
     QStackedWidget,
     QVBoxLayout,
@@ -23,7 +22,9 @@ from wickel.app.stages.draft_options import OptionsPanel
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.own_editor import OwnEditor
 from wickel.app.table.paper_view import PaperView
+from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import label
+from wickel.app.widgets.dialogs import agreed, asked_text
 from wickel.body import SIZES, size_body
 from wickel.draft import DraftRefused, TapeCheck, draft, full_options
 from wickel.draft.operations import with_changes
@@ -33,7 +34,14 @@ from wickel.job import Garment, JobRefused, garment_style
 from wickel.pattern import Piece
 from wickel.studio import with_style
 
-_CHECKS_WIDE, _EDITOR_WIDE = 312, 520
+_EDITOR_WIDE = 520
+_OPTIONS_SHARE, _CHECKS_SHARE = 0.245, 0.268
+"""What the questions and the checks take of the stage; the rest is the paper's."""
+
+
+def _between(wanted: float, least: float, most: float, share: float) -> float:
+    """A width between two, and never more than a share of the stage."""
+    return min(max(wanted, least), most, share)
 
 
 class DraftStage(QWidget):
@@ -69,6 +77,19 @@ class DraftStage(QWidget):
         self.right.addWidget(self.editor)
         row.addWidget(self.right)
         session.job_changed.connect(self.refresh)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._share_out()
+
+    def _share_out(self) -> None:
+        """Give the columns at the sides their parts of the width, and the paper what is left."""
+        wide, more = self.width(), text_scale()
+        self.options.setFixedWidth(round(_between(_OPTIONS_SHARE * wide, 238 * more, 286 * more, 0.29 * wide)))
+        own = self.right.currentWidget() is self.editor
+        checks = _between(_CHECKS_SHARE * wide, 248 * more, 312 * more, 0.30 * wide)
+        most = min(_EDITOR_WIDE * more, 0.46 * wide) if own else checks
+        self.right.setFixedWidth(round(most))
 
     def _over_row(self) -> QHBoxLayout:
         row = QHBoxLayout()
@@ -131,7 +152,7 @@ class DraftStage(QWidget):
         self.written.setVisible(garment.own is not None)
         self.over_words.setVisible(not written)
         self.right.setCurrentWidget(self.editor if written else self.checks)
-        self.right.setFixedWidth(_EDITOR_WIDE if written else _CHECKS_WIDE)
+        self._share_out()
         self.rewrite.setVisible(garment.own is None)
         unheld = frozenset(check.name for check in checks if check.broken)
         self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
@@ -177,11 +198,11 @@ class DraftStage(QWidget):
         lost = self.lost_by_rewriting()
         if lost and not self._agreed(lost):
             return
-        name, good = QInputDialog.getText(
-            self, "Rewrite with formulas", "What shall the style be called?", text=f"My {garment.name.lower()}"
+        name = asked_text(
+            self.window(), "Rewrite with formulas", "What shall the style be called?", f"My {garment.name.lower()}"
         )
-        if good and name.strip():
-            self.make_own_named(name.strip())
+        if name:
+            self.make_own_named(name)
 
     def lost_by_rewriting(self) -> tuple[str, ...]:
         """What the pieces would lose if they were written as formulas now, each as a sentence."""
@@ -199,14 +220,13 @@ class DraftStage(QWidget):
 
     def _agreed(self, lost: tuple[str, ...]) -> bool:
         """Whether the maker wants the pieces rewritten although so much is lost."""
-        box = QMessageBox(self.window())
-        box.setWindowTitle("Rewrite with formulas")
-        box.setText("These are lost when the pieces are written as formulas. Undo brings them back.")
-        box.setInformativeText("\n".join(f"· {sentence}." for sentence in lost))
-        rewrite = box.addButton("Rewrite", QMessageBox.ButtonRole.AcceptRole)
-        box.setDefaultButton(box.addButton(QMessageBox.StandardButton.Cancel))
-        box.exec()
-        return box.clickedButton() is rewrite
+        return agreed(
+            self.window(),
+            "Rewrite with formulas",
+            "These are lost when the pieces are written as formulas. Undo brings them back.",
+            (f"{sentence.removesuffix('.')}." for sentence in lost),
+            "Rewrite",
+        )
 
     def _written(self, id: str, name: str) -> OwnStyle:
         garment = self._session.garment

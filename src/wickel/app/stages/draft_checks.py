@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QFrame,
@@ -21,6 +22,7 @@ from wickel.units import Unit, shown_length
 
 _MOST_CHECKS_HIGH = 236
 _ROW_HIGH = 20
+_ALL_COLUMNS_FROM = 280
 
 
 class ChecksPanel(QFrame):
@@ -57,7 +59,7 @@ class ChecksPanel(QFrame):
         chalk.verticalHeader().hide()
         chalk.setShowGrid(False)
         chalk.setWordWrap(False)
-        chalk.setStyleSheet("font-size: 13px;")
+        chalk.setObjectName("chalk")
         chalk.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         chalk.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         chalk.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -66,6 +68,10 @@ class ChecksPanel(QFrame):
         header.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
         header.setSectionResizeMode(1, QHeaderView.ResizeMode.Stretch)
         return chalk
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.chalk.setColumnHidden(4, self.width() < _ALL_COLUMNS_FROM)  # how the line runs on stands in the tips too
 
     def show_checks(self, checks: tuple[TapeCheck, ...], refusal: str, unit: Unit) -> None:
         """Show what holds and what does not, with a way out."""
@@ -117,7 +123,7 @@ def _check_row(check: TapeCheck, unit: Unit) -> QHBoxLayout:
     row = QHBoxLayout()
     mark = label("✓" if check.held else "✗", "held" if check.held else "broken")
     mark.setFixedWidth(14)
-    name = label(check.name)
+    name = label(check.name, wrap=True)
     name.setToolTip(
         f"{check.one} {shown_length(check.one_mm, unit)}, {check.other} {shown_length(check.other_mm, unit)}; "
         f"{_allowed(check, unit)}"
@@ -128,7 +134,7 @@ def _check_row(check: TapeCheck, unit: Unit) -> QHBoxLayout:
     row.addWidget(label(" · ".join(lengths), "soft"))
     difference = label(_signed(check.difference_mm, unit))
     difference.setAlignment(Qt.AlignmentFlag.AlignRight)
-    difference.setFixedWidth(52)
+    difference.setMinimumWidth(40)
     row.addWidget(difference)
     return row
 

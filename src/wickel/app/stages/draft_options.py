@@ -5,13 +5,15 @@ from __future__ import annotations
 from functools import partial
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QInputDialog, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.book import StudioBook
 from wickel.app.edits import with_allowances, with_changes_by_hand, with_option, with_school
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, label, narrow, scrolling
+from wickel.app.widgets.dialogs import asked_text
 from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.reason import mark_concerned
 from wickel.draft import PRESETS, ROLES, Allowances, ChoiceOption, Option, Style, school_of
 from wickel.draft.operations import OPERATIONS
 from wickel.files import slug
@@ -29,7 +31,6 @@ class OptionsPanel(QFrame):
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
         self.setObjectName("card")
-        self.setFixedWidth(286)
         self._session, self._book = session, book
         self._style: Style | None = None
         self.fields: dict[str, LengthEdit | QComboBox] = {}
@@ -62,6 +63,9 @@ class OptionsPanel(QFrame):
             self._make_fields(style)
         self._show_values(garment, style)
         self._show_changes(garment)
+        session = self._session
+        for id, field in self.fields.items():
+            mark_concerned(field, session.refusal if id in session.refusal_concerns else "")
 
     def _make_fields(self, style: Style) -> None:
         self._style = style
@@ -207,9 +211,9 @@ class OptionsPanel(QFrame):
             self._session.apply(with_school(self._session.job, garment, school), f"School: {school.name}")
 
     def _keep_school(self) -> None:
-        name, good = QInputDialog.getText(self, "Keep as a school", "What shall it be called?")
-        garment, name = self._session.garment, name.strip()
-        if good and name and garment is not None:
+        name = asked_text(self.window(), "Keep as a school", "What shall it be called?")
+        garment = self._session.garment
+        if name and garment is not None:
             style = garment_style(garment)
             school = school_of(f"own-{slug(name)}", name, style, garment.options, garment.allowances)
             if self._book.keep_school(school):

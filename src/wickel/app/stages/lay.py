@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QDialog,
@@ -21,17 +22,18 @@ from wickel.app.session import LONG_EFFORT, Session
 from wickel.app.table.cut_view import CutView, Put
 from wickel.app.table.lay_view import LayView
 from wickel.app.table.view import PickView
+from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import (
     TakenCard,
     card,
     closing_row,
     emptied,
     label,
-    labelled,
     narrow,
     relabelled,
     scrolling,
 )
+from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import WAYS, depth_fits, planned, way_name
@@ -149,7 +151,7 @@ class LayStage(QWidget):
         row.setSpacing(14)
         left = QVBoxLayout()
         left.setSpacing(10)
-        left.addLayout(self._tools())
+        left.addWidget(self._tools())
         self.view = LayView()
         self.view.picked.connect(lambda _: self._show_hand())
         self.cut = CutView()
@@ -163,22 +165,21 @@ class LayStage(QWidget):
         session.lays_changed.connect(self.refresh)
         session.searching_changed.connect(self._show_searching)
 
-    def _tools(self) -> QHBoxLayout:
-        row = QHBoxLayout()
-        row.setSpacing(8)
+    def _tools(self) -> QWidget:
+        """The tools above the cloth, on two lines where one is too short for them."""
+        bar, row = flow_bar()
         self.find = QPushButton("Find a better lay")
         self.find.setObjectName("main")
         self.find.setToolTip("Search on for a shorter lay of this way (Ctrl+L)")
         self.find.clicked.connect(self.find_or_stop)
         row.addWidget(self.find)
-        row.addSpacing(14)
         self.fold = QComboBox()
         narrow(self.fold)
         self.fold.setMinimumContentsLength(18)
         self.fold.setAccessibleName("How the cloth is folded")
         self.fold.setToolTip("How the cloth is folded; the cards at the side show every way")
         self.fold.activated.connect(lambda _: self.take_way(str(self.fold.currentData())))
-        labelled(row, "Folded", self.fold)
+        row.addWidget(with_words("Folded", self.fold))
         self.depth = LengthEdit("Depth of the fold")
         self.depth.entered.connect(self._enter_depth)
         row.addWidget(self.depth)
@@ -186,7 +187,6 @@ class LayStage(QWidget):
         self.sections.setToolTip("Spread the cloth in sections of different ways, one after another (Ctrl+Shift+G)")
         self.sections.clicked.connect(self.choose_sections)
         row.addWidget(self.sections)
-        row.addStretch()
         self.which_cloth = QComboBox()
         self.which_cloth.setAccessibleName("The cloth whose lay is shown")
         self.which_cloth.setToolTip("This job is cut from several cloths: which one to show")
@@ -206,7 +206,7 @@ class LayStage(QWidget):
         fit.setToolTip("Bring the whole lay into sight (0)")
         fit.clicked.connect(lambda: self.in_sight.fit())
         row.addWidget(fit)
-        return row
+        return bar
 
     def _hand_card(self) -> QWidget:
         frame, column = card()
@@ -251,17 +251,23 @@ class LayStage(QWidget):
         self._way_column.setSpacing(8)
         self._way_column.addStretch()
         area = scrolling(inner)
-        area.setFixedWidth(252)
+        self._ways_area = area
         side.addWidget(area, 1)
         side.addWidget(label("From the lay to the shop", "soft"))
         frame, column = card()
-        frame.setFixedWidth(244)
+        self._sum_frame = frame
         column.setContentsMargins(14, 8, 14, 8)
         self._sum = QGridLayout()
         self._sum.setVerticalSpacing(0)
         column.addLayout(self._sum)
         side.addWidget(frame)
         return side
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        wide = round(min(252 * text_scale(), 0.3 * self.width()))
+        self._ways_area.setFixedWidth(wide)
+        self._sum_frame.setFixedWidth(wide - 8)
 
     def _add_card(self, id: str) -> WayCard:
         own = WayCard(id)
@@ -387,7 +393,7 @@ class LayStage(QWidget):
             self.hand.setText("Click a piece, or Page Down, to read it. Solid line: cut here. Dashed line: sew here.")
             return
         piece = lay.piece(placement.piece)
-        relabelled(self.hand_title, f"{piece.name}, {copies_text(placement)}", "heading")
+        relabelled(self.hand_title, f"{piece.name}, {copies_text(placement, lay)}", "heading")
         self.hand.setText(self._read(placement, lay))
 
     def _read(self, placement: Placement, lay: Lay) -> str:

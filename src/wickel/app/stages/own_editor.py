@@ -13,7 +13,6 @@ from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
     QHeaderView,
-    QInputDialog,
     QLineEdit,
     QPushButton,
     QSpinBox,
@@ -26,6 +25,7 @@ from wickel.app.book import StudioBook
 from wickel.app.edits import with_own
 from wickel.app.session import Session
 from wickel.app.widgets.cards import label, narrow, relabelled
+from wickel.app.widgets.dialogs import asked_text
 from wickel.body import MEASUREMENTS
 from wickel.draft import DraftRefused
 from wickel.draft.own import LINES, OWN_ROLES, OwnOption, OwnPiece, OwnPoint, OwnStyle
@@ -313,12 +313,10 @@ class OwnEditor(QFrame):
     def _ask_length(self) -> None:
         if self._own is None:
             return
-        question, good = QInputDialog.getText(self, "Ask a length", "What shall the style ask? (Length of the skirt)")
-        if not good or not question.strip():
-            return
-        text, good = QInputDialog.getText(self, "Ask a length", f"{question.strip()}, when nobody says:", text="10 cm")
-        if good:
-            self.add_option(question.strip(), text)
+        question = asked_text(self.window(), "Ask a length", "What shall the style ask? (Length of the skirt)")
+        text = question and asked_text(self.window(), "Ask a length", f"{question}, when nobody says:", "10 cm")
+        if text:
+            self.add_option(question, text)
 
     def add_option(self, question: str, default: str) -> None:
         """Let the style ask a length; its name in formulas is said."""

@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
 from wickel.app.table.print_paint import has_figure, paint_print, to_picture
 from wickel.app.table.tape import THICK, paint_tape
-from wickel.app.table.view import PickItem, PickView, scene_path
+from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Zone, way_name
 from wickel.files.drawing import copies_text, name_room
@@ -134,6 +134,9 @@ def _end_folds(section: Section) -> list[FoldEdge]:
     return [fold for zone in section.zones for fold in zone.folds if fold.start[1] != fold.end[1]]
 
 
+_SEEN_THROUGH = 168
+
+
 class PlacementItem(PickItem):
     """One piece on the cloth: cut line, net line, inner lines, grain, name and copies."""
 
@@ -152,9 +155,11 @@ class PlacementItem(PickItem):
         net, inner = marks_on_table(placement, piece)
         self._net = None if net is None else scene_path(flipped(net), closed=True)
         self._inner = [scene_path(flipped(line), closed=False) for line in inner]
+        self._copies = copies_text(placement, lay)
+        self.named = True
         room, self._upright = name_room(shape.outline)
         self._room = QRectF(room.min_x, -room.max_y, room.width, room.height)
-        self.setToolTip(f"{piece.name}, {copies_text(placement)}")
+        self.setToolTip(f"{piece.name}, {self._copies}")
 
     def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
         colours = palette()
@@ -173,8 +178,15 @@ class PlacementItem(PickItem):
             painter.drawPath(line)
         self._paint_name(painter)
 
+    @property
+    def title(self) -> str:
+        """The name and which copy it is, on one line."""
+        return f"{self._name}, {self._copies}"
+
     def _fill(self) -> QColor:
-        return mixed(self._colour, palette().paper, 0.28 if self.chosen else 0.10)
+        colour = mixed(self._colour, palette().paper, 0.28 if self.chosen else 0.10)
+        colour.setAlpha(_SEEN_THROUGH)  # the print of the cloth shows through
+        return colour
 
     def _paint_name(self, painter: QPainter) -> None:
         painter.save()
@@ -186,9 +198,8 @@ class PlacementItem(PickItem):
             painter.rotate(-90)
             wide, high = high, wide
         box = QRectF(-wide / 2, -high / 2, wide, max(high, 26.0))
-        used = name_in(
-            painter, box, QPointF(0, -7), (self._name, copies_text(self.placement)), palette().ink, self._fill()
-        )
+        used = name_in(painter, box, QPointF(0, -7), (self._name, self._copies), palette().ink, self._fill())
+        self.named = bool(used)
         painter.setPen(pen(palette().ink, 1.4))
         lying = (self.placement.turn_deg % 180 == 0) != self._upright
         length = max(14.0, min(64.0, 0.6 * (wide if lying else high)))
@@ -272,7 +283,18 @@ class LayView(PickView):
         unit = "in" if self._unit is Unit.INCH else "cm"
         painter.drawText(QRectF(0, 0, THICK, THICK), Qt.AlignmentFlag.AlignCenter, unit)
         self._paint_edge_names(painter, box)
+        self._paint_leaders(painter)
         painter.restore()
+
+    def _paint_leaders(self, painter: QPainter) -> None:
+        """The names that found no room in their pieces, beside them."""
+        items = [item for item in self.items_by_id.values() if isinstance(item, PlacementItem)]
+        room = QRectF(THICK, THICK, self.viewport().width() - THICK, self.viewport().height() - THICK)
+        assert self._cloth_item is not None
+        below = self.mapFromScene(self._cloth_item.box.bottomLeft())
+        words = QRectF(below.x(), below.y() + 4, max(300.0, room.right() - below.x()), 22)
+        wanted = [(item, item.title) for item in items if not item.named]
+        paint_leaders(painter, wanted, items, self, room, (words,))
 
     def _paint_edge_names(self, painter: QPainter, box: QRectF) -> None:
         """Below each section what its low edge is; beside its zones how many plies they have."""

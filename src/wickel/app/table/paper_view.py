@@ -7,11 +7,11 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QFontMetricsF, QPainter
+from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QResizeEvent
 from PySide6.QtWidgets import QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
-from wickel.app.table.view import PickItem, PickView, scene_path
+from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.draft import chalk_list
 from wickel.draft.checks import SEWING_TOLERANCE_MM
@@ -21,7 +21,7 @@ from wickel.pattern import EdgeKind, Pattern, Piece, cut_line, net_line, notch_p
 from wickel.units import Unit, shown_length
 
 _GAP_MM = 45.0
-_COLUMN_SHARES = (1.0, 1.35, 1.7, 2.2, 3.3)
+_COLUMN_SHARES = (1.0, 1.18, 1.35, 1.5, 1.7, 2.05, 2.2, 2.6, 3.3)
 """How deep columns may be, in parts of the tallest piece."""
 
 
@@ -90,9 +90,11 @@ class PaperItem(PickItem):
         self._notches = [
             scene_path(hung(notch_tick(piece, notch_point(piece, notch))), closed=False) for notch in piece.notches
         ]
-        room, _ = name_room(hung(cut), may_turn=False)
+        self.named = True
+        inner = [hung(flattened(line.path)) for line in piece.inner_lines]
+        room, _ = name_room(hung(cut), may_turn=False, beside=inner)
         self._room = QRectF(room.min_x, room.min_y, room.width, room.height)
-        upright, turned = name_room(hung(cut))
+        upright, turned = name_room(hung(cut), beside=inner)
         self._upright = QRectF(upright.min_x, upright.min_y, upright.width, upright.height) if turned else None
         self.setToolTip(f"{piece.name}: {copies_asked(piece)}")
 
@@ -139,9 +141,10 @@ class PaperItem(PickItem):
         room = QRectF(0, 0, name_box.width(), max(44.0, name_box.height()))
         words = (self.piece.name, copies_asked(self.piece))
         high = name_in(painter, room, QPointF(middle.x(), middle.y() - 10), words, colours.ink, self._fill())
+        self.named = bool(high)
         painter.setPen(pen(colours.ink, 1.4))
         if not high and self._upright is not None:
-            self._paint_name_upwards(painter, world.mapRect(self._upright))
+            self.named = self._paint_name_upwards(painter, world.mapRect(self._upright)) > 0
         else:
             shaft = min(60.0, box.height() * 0.3)
             at = QPointF(middle.x(), middle.y() + high / 2 + shaft / 2 - 4)
@@ -152,20 +155,22 @@ class PaperItem(PickItem):
             self._paint_tapes(painter, world.map, name_box)
         painter.restore()
 
-    def _paint_name_upwards(self, painter: QPainter, box: QRectF) -> None:
-        """The grain of a narrow piece at its top, and below it the name, read from below."""
+    def _paint_name_upwards(self, painter: QPainter, box: QRectF) -> float:
+        """The grain of a narrow piece at its top, and below it the name, read from below; 0 when it has no room."""
         shaft = min(40.0, 0.25 * box.height())
         arrow(painter, QPointF(box.center().x(), box.top() + shaft / 2 + 4), self.piece.grain_deg - 90, shaft)
         painter.save()
         painter.translate(box.center().x(), box.center().y() + shaft / 2)
         painter.rotate(-90)
         room = QRectF(0, 0, box.height() - shaft - 8, box.width())
-        name_in(painter, room, QPointF(0, 0), (self.piece.name,), palette().ink, self._fill())
+        used = name_in(painter, room, QPointF(0, 0), (self.piece.name,), palette().ink, self._fill())
         painter.restore()
+        return used
 
     def _paint_points(self, painter: QPainter, to_pixel: Callable[[QPointF], QPointF]) -> None:
         colours = palette()
         painter.setFont(text_font(12, bold=True))
+        written: list[QRectF] = []
         for row in self._chalk:
             at = to_pixel(QPointF(row.across_mm, row.down_mm))
             painter.setPen(Qt.PenStyle.NoPen)
@@ -174,7 +179,11 @@ class PaperItem(PickItem):
             painter.drawEllipse(at, radius, radius)
             if row.number:
                 painter.setPen(QColor(colours.madder))
-                painter.drawText(QRectF(at.x() + 5, at.y() - 17, 24, 16), Qt.AlignmentFlag.AlignLeft, str(row.number))
+                wide = painter.fontMetrics().horizontalAdvance(str(row.number)) + 2
+                boxes = [QRectF(at.x() + dx, at.y() + dy, wide, 15) for dx, dy in _beside_point(wide)]
+                box = next((own for own in boxes if not any(own.intersects(o) for o in written)), boxes[0])
+                written.append(box)
+                painter.drawText(box, Qt.AlignmentFlag.AlignLeft, str(row.number))
 
     def _paint_measures(self, painter: QPainter, net: QRectF) -> None:
         """The net length and width of the piece in hand, on lines beside it."""
@@ -222,6 +231,11 @@ class PaperItem(PickItem):
         painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
 
 
+def _beside_point(wide: float) -> tuple[tuple[float, float], ...]:
+    """Where a point's number may stand from the point, the usual place first."""
+    return ((5, -17), (5, 3), (-wide - 5, -17), (-wide - 5, 3), (9, -7), (-wide - 9, -7), (5, -32), (5, 18))
+
+
 class PaperView(PickView):
     """The pieces of a garment side by side. ``picked`` carries a piece's id, or none."""
 
@@ -254,6 +268,20 @@ class PaperView(PickView):
             self.fit()
         first = pieces[0].id if pieces else ""
         self.choose(self.chosen if self.chosen in self.items_by_id else first)
+
+    def drawForeground(self, painter: QPainter, rect: QRectF) -> None:
+        """The names that found no room in their pieces, beside them."""
+        items = [item for item in self.items_by_id.values() if isinstance(item, PaperItem)]
+        painter.save()
+        painter.resetTransform()
+        wanted = [(item, f"{item.piece.name}, {copies_asked(item.piece)}") for item in items if not item.named]
+        paint_leaders(painter, wanted, items, self, QRectF(self.viewport().rect()))
+        painter.restore()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        if self.fitted:
+            self._arrange()  # what fills the sheet depends on its shape
+        super().resizeEvent(event)
 
     def _arrange(self) -> None:
         """Columns from left to right, pieces hung under each other so far down as shows them largest."""

@@ -2,10 +2,24 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QResizeEvent, QWheelEvent
+from PySide6.QtGui import (
+    QColor,
+    QFontMetricsF,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPainterPath,
+    QPen,
+    QResizeEvent,
+    QWheelEvent,
+)
 from PySide6.QtWidgets import QGraphicsItem, QGraphicsScene, QGraphicsView
 
+from wickel.app.table.leaders import leaders
+from wickel.app.theme import palette, text_font
 from wickel.geometry import Outline
 
 _ZOOM = 1.2
@@ -181,3 +195,45 @@ def scene_path(outline: Outline, *, closed: bool) -> QPainterPath:
     if closed:
         path.closeSubpath()
     return path
+
+
+def paint_leaders(
+    painter: QPainter,
+    wanted: list[tuple[PickItem, str]],
+    items: Sequence[PickItem],
+    view: QGraphicsView,
+    room: QRectF,
+    written: Sequence[QRectF] = (),
+) -> None:
+    """Write names beside their items, each with a line to it; the painter paints pixels of the view.
+
+    What is ``written`` in the view already is left clear.
+    """
+    if not wanted:
+        return
+    to_pixels = view.viewportTransform()
+    painter.setFont(text_font(12, bold=True))
+    metrics = QFontMetricsF(painter.font())
+    asked = []
+    for item, text in wanted:
+        at = to_pixels.map(item.mapToScene(item.cut_path.boundingRect().center()))
+        if room.contains(at):
+            asked.append((text, at, metrics.horizontalAdvance(text) + 8, metrics.height() + 2))
+    taken = [to_pixels.map(item.mapToScene(item.cut_path)) for item in items]
+    for box in written:
+        path = QPainterPath()
+        path.addRect(box)
+        taken.append(path)
+    colours = palette()
+    ground = QColor(colours.paper)
+    ground.setAlpha(225)
+    for own in leaders(asked, taken, room):
+        end = QPointF(
+            min(max(own.at.x(), own.box.left()), own.box.right()), min(max(own.at.y(), own.box.top()), own.box.bottom())
+        )
+        painter.setPen(QPen(QColor(colours.ink), 1.0))
+        painter.drawLine(own.at, end)
+        painter.setBrush(QColor(colours.ink))
+        painter.drawEllipse(own.at, 2.2, 2.2)
+        painter.fillRect(own.box, ground)
+        painter.drawText(own.box, Qt.AlignmentFlag.AlignCenter, own.text)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from string import Template
 
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
@@ -27,15 +28,24 @@ QMenu::separator { height: 1px; background: $undyed; margin: 4px 8px; }
 QToolTip { background: $paper; color: $ink; border: 1px solid $soft; padding: 5px; }
 QFrame#card { background: $paper; border: 1px solid $undyed; border-radius: 8px; }
 QFrame#chosen { background: $paper; border: 2px solid $indigo; border-radius: 8px; }
+QFrame#card[lit="true"] { border: 2px solid $woad; }
+QFrame#chosen[lit="true"] { border: 4px solid $indigo; }
+QProgressBar { background: $paper; border: 1px solid $soft; border-radius: 6px; text-align: center; min-height: 18px; }
+QProgressBar::chunk { background: $weld; border-radius: 5px; }
+QCheckBox:focus { background: $undyed; border-radius: 4px; }
 QLabel#title { font-size: 19px; font-weight: 700; }
 QLabel#heading { font-size: 15px; font-weight: 700; }
 QLabel#figure { font-size: 26px; font-weight: 700; }
+QLabel#keys { font-weight: 700; }
 QLabel#soft { color: $soft; font-size: 13px; }
 QLabel#broken { color: $madder; font-size: 13px; }
 QLabel#held { color: $moss; font-size: 13px; }
 QLineEdit, QComboBox { background: $paper; border: 1px solid $soft; border-radius: 5px; padding: 4px 7px;
   selection-background-color: $indigo; selection-color: $on_indigo; min-height: 20px; }
 QLineEdit:focus, QComboBox:focus { border: 2px solid $indigo; padding: 3px 6px; }
+QLabel#reason { background: $paper; color: $madder; border: 1px solid $madder; border-radius: 5px;
+  padding: 4px 7px; font-size: 13px; }
+*[concerned="true"] { border: 2px dashed $madder; padding: 3px 6px; }
 QLineEdit[wrong="true"] { border: 2px solid $madder; padding: 3px 6px; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url("$chevron"); width: 11px; height: 11px; }
@@ -59,6 +69,7 @@ QScrollBar::handle:horizontal { background: $undyed; border-radius: 5px; min-wid
 QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page { background: none;
   border: none; width: 0; height: 0; }
 QTableWidget { background: $paper; border: none; gridline-color: $undyed; }
+QTableWidget#chalk { font-size: 13px; }
 QTableWidget::item { padding: 2px 6px; }
 QTableWidget::item:selected { background: $undyed; color: $ink; }
 QHeaderView { background: $paper; }
@@ -71,6 +82,8 @@ QGraphicsView:focus { border: 2px solid $indigo; }
 """)
 
 _current: Palette = LIGHT
+_scale = 1.0
+_TEXT_PX = re.compile(r"(font-size|min-height|width|height): (\d+)px")
 
 
 def load_fonts() -> None:
@@ -84,10 +97,26 @@ def palette() -> Palette:
     return _current
 
 
+def text_scale() -> float:
+    """How much larger text is than usual."""
+    return _scale
+
+
+def set_text_scale(scale: float) -> None:
+    """Make all text larger or smaller from the next dressing on."""
+    global _scale
+    _scale = max(0.8, min(2.0, scale))
+
+
+def scaled(pixels: float) -> float:
+    """A length that grows with the text, such as the height of a row of painted words."""
+    return pixels * _scale
+
+
 def text_font(pixels: int, *, bold: bool = False) -> QFont:
     """The program's typeface at a size in pixels; its figures are tabular."""
     font = QFont(FAMILY)
-    font.setPixelSize(pixels)
+    font.setPixelSize(max(7, round(pixels * _scale)))
     font.setBold(bold)
     return font
 
@@ -98,6 +127,7 @@ def apply_theme(app: QApplication, colours: Palette) -> None:
     _current = colours
     names = {name: getattr(colours, name) for name in Palette.__dataclass_fields__}
     sheet = _SHEET.substitute(names, family=FAMILY, chevron=chevron_path(dark=colours.dark))
+    sheet = _TEXT_PX.sub(lambda own: f"{own[1]}: {round(int(own[2]) * _scale)}px", sheet)
     if app.styleSheet() == sheet:
         return
     app.setStyle("Fusion")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QDialog,
@@ -38,7 +38,10 @@ def card(kind: str = "card") -> tuple[QFrame, QVBoxLayout]:
 
 
 class TakenCard(QFrame):
-    """A card that is taken by a click, Enter or the space bar. ``taken`` carries its id."""
+    """A card that is taken by a click, Enter or the space bar. ``taken`` carries its id.
+
+    The arrow keys go to the next card of the same column, Home and End to its first and last one.
+    """
 
     taken = Signal(str)
 
@@ -61,10 +64,50 @@ class TakenCard(QFrame):
         self.taken.emit(self._id)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
+        step = _STEPS.get(Qt.Key(event.key()))
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
             self.taken.emit(self._id)
+        elif step is not None:
+            self._go(step)
         else:
             super().keyPressEvent(event)
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        self._light(True)
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self._light(False)
+
+    def _light(self, yes: bool) -> None:
+        self.setProperty("lit", yes)
+        self.style().unpolish(self)
+        self.style().polish(self)
+
+    def _go(self, step: int) -> None:
+        """Give the focus to a card further on in the column, or across rows of cards."""
+        parent = self.parentWidget()
+        if parent is None:
+            return
+        cards = [own for own in parent.findChildren(TakenCard) if own.isVisibleTo(parent)]
+        cards.sort(key=lambda own: (own.y(), own.x()))
+        across = sum(own.y() == cards[0].y() for own in cards)
+        here = cards.index(self)
+        by = step if abs(step) != _ROW else across * (1 if step > 0 else -1)
+        cards[max(0, min(len(cards) - 1, here + by))].setFocus(Qt.FocusReason.TabFocusReason)
+
+
+_ROW, _ALL = 1000, 10_000
+_STEPS = {
+    Qt.Key.Key_Right: 1,
+    Qt.Key.Key_Left: -1,
+    Qt.Key.Key_Down: _ROW,
+    Qt.Key.Key_Up: -_ROW,
+    Qt.Key.Key_Home: -_ALL,
+    Qt.Key.Key_End: _ALL,
+}
+"""How many cards on an arrow key goes; up and down by a row of cards."""
 
 
 def scrolling(content: QWidget) -> QScrollArea:
@@ -74,6 +117,7 @@ def scrolling(content: QWidget) -> QScrollArea:
     area.setWidgetResizable(True)
     area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
     area.setFrameShape(QFrame.Shape.NoFrame)
+    area.setFocusPolicy(Qt.FocusPolicy.NoFocus)  # the Tab key goes to what is in it, not to the column itself
     return area
 
 
@@ -114,7 +158,7 @@ def labelled(row: QHBoxLayout, text: str, field: QWidget, stretch: int = 0) -> N
 
 def closing_row(dialog: QDialog, words: str, tip: str) -> tuple[QHBoxLayout, QPushButton]:
     """The buttons at the foot of a dialog: leave it as it is, or do what it is for; and the one that does."""
-    leave = QPushButton("Leave it")
+    leave = QPushButton("Cancel")
     leave.setToolTip("Close without a change (Esc)")
     leave.clicked.connect(dialog.reject)
     do = QPushButton(words)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtCore import QPointF, QRectF, QSize, QSizeF, Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPaintEvent, QPolygonF
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
@@ -14,8 +14,9 @@ from wickel.cloth import WAYS, Cloth, Panel, fold_panels
 from wickel.cloth.folding import LENGTH_MM, WIDTH_MM
 from wickel.geometry import Outline, Point
 
-_HIGH = 158
-_WORDS_HIGH = 52.0
+_HIGHEST = 220.0
+_SIDE_BY_SIDE_FROM = 170
+"""Steps stand below each other where there is less room than that for each."""
 _GAP = 26.0
 
 
@@ -25,11 +26,11 @@ class FoldingPicture(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self._way, self._cloth, self._share = "open", None, 0.3
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        self.setFixedHeight(_HIGH)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        self.setMinimumSize(140, 120)
 
     def sizeHint(self) -> QSize:
-        return QSize(700, _HIGH)
+        return QSize(300, 380)
 
     def show_way(self, way: str, cloth: Cloth | None, depth_share: float) -> None:
         """Show how to fold a cloth one way."""
@@ -48,16 +49,22 @@ class FoldingPicture(QWidget):
             words = [" ".join(steps)]
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        wide = min(330.0, (self.width() - _GAP * (len(panels) - 1)) / len(panels))
-        high = self.height() - _WORDS_HIGH
-        scale = min((wide - 20) / LENGTH_MM, (high - 20) / WIDTH_MM)
+        stacked = self.width() < _SIDE_BY_SIDE_FROM * len(panels)
+        room = QSizeF(
+            self.width() if stacked else min(330.0, (self.width() - _GAP * (len(panels) - 1)) / len(panels)),
+            (self.height() - _GAP * (len(panels) - 1)) / len(panels) if stacked else min(self.height(), _HIGHEST),
+        )
         for k, (panel, text) in enumerate(zip(panels, words, strict=True)):
-            left = k * (wide + _GAP)
-            self._paint_panel(painter, panel, QPointF(left + 8, high - 10), scale)
+            corner = QPointF(0.0, k * (room.height() + _GAP)) if stacked else QPointF(k * (room.width() + _GAP), 0.0)
+            said = f"{k + 1}  {text}" if len(panels) > 1 else text
             painter.setFont(text_font(13))
+            flags = Qt.TextFlag.TextWordWrap
+            below = painter.boundingRect(QRectF(0, 0, room.width(), 1000), flags, said).height() + 4
+            high = max(30.0, room.height() - below)
+            scale = min((room.width() - 20) / LENGTH_MM, (high - 20) / WIDTH_MM)
+            self._paint_panel(painter, panel, corner + QPointF(8, high - 10), scale)
             painter.setPen(QColor(palette().ink))
-            box = QRectF(left, high, wide, _WORDS_HIGH)
-            painter.drawText(box, Qt.TextFlag.TextWordWrap, f"{k + 1}  {text}" if len(panels) > 1 else text)
+            painter.drawText(QRectF(corner.x(), corner.y() + high, room.width(), below), flags, said)
         painter.end()
 
     def _paint_panel(self, painter: QPainter, panel: Panel, origin: QPointF, scale: float) -> None:

@@ -5,6 +5,8 @@ from __future__ import annotations
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QLineEdit, QWidget
 
+from wickel.app.theme import text_scale
+from wickel.app.widgets.reason import mark_wrong
 from wickel.units import Unit, UnreadableLength, parsed_length, shown_length
 
 
@@ -17,7 +19,8 @@ class LengthEdit(QLineEdit):
     def __init__(self, name: str, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.setAccessibleName(name)
-        self.setFixedWidth(96)
+        self.setMinimumWidth(round(74 * text_scale()))
+        self.setMaximumWidth(round(96 * text_scale()))
         self._tip = f"{name}: type it in any unit, like 92, 36 1/4 in or 1 yd 4 in"
         self.setToolTip(self._tip)
         self._unit = Unit.CM
@@ -47,11 +50,9 @@ class LengthEdit(QLineEdit):
             self.unreadable.emit(str(reason))
             return
         self._mark("")
+        self.setText(self.text())  # what was typed is taken: undo is the job's from here on
         self.entered.emit(mm)
 
     def _mark(self, wrong: str) -> None:
         self.setToolTip(wrong or self._tip)
-        if bool(self.property("wrong")) != bool(wrong):
-            self.setProperty("wrong", bool(wrong))
-            self.style().unpolish(self)
-            self.style().polish(self)
+        mark_wrong(self, wrong)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton
 
-from wickel.app.theme import palette
+from wickel.app.theme import palette, scaled
 from wickel.app.widgets.cards import label
 
 
@@ -16,10 +16,10 @@ class Slip(QFrame):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setFixedHeight(36)
+        self.setMinimumHeight(36)
         row = QHBoxLayout(self)
         row.setContentsMargins(20, 0, 12, 0)
-        self.sentence = label("")
+        self.sentence = label("", wrap=True)
         self.sentence.setAccessibleName("What is next")
         self.sentence.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         self.show_me = QPushButton("Show me")
@@ -37,7 +37,7 @@ class Slip(QFrame):
         gold = "#F2DC94"
         self.setStyleSheet(
             f"QFrame {{ background: {colours.slip}; border: none; }}"
-            f"QLabel {{ color: {colours.slip_text}; font-size: 14px; background: transparent; }}"
+            f"QLabel {{ color: {colours.slip_text}; font-size: {round(scaled(14))}px; background: transparent; }}"
             f"QPushButton {{ color: {gold}; background: transparent; border: none; font-weight: 700;"
             " padding: 4px 10px; }"
             f"QPushButton:focus, QPushButton:hover {{ border: 1px solid {gold}; }}"

@@ -72,7 +72,7 @@ class Swatch(QWidget):
     def __init__(self, cloth: Cloth) -> None:
         super().__init__()
         self._cloth = cloth
-        self.setFixedSize(84, 62)
+        self.setFixedSize(64, 52)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)

@@ -8,9 +8,10 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from wickel.app.theme import palette, text_font
+from wickel.app.theme import palette, scaled, text_font
 
-WIDTH = 124
+WIDTH, NARROW = 124, 66
+"""How wide the thread is, and where the window is small: then the words stand below the knots."""
 _TOP, _STEP, _LEFT = 64, 88, 30
 
 
@@ -33,6 +34,7 @@ class Thread(QWidget):
         self._knots = tuple(Knot(name=name) for name in names)
         self._current = 0
         self._hovered = -1
+        self._narrow = False
         self.setFixedWidth(WIDTH)
         self.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Expanding)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -40,8 +42,22 @@ class Thread(QWidget):
         self.setAccessibleName("Stages of the work")
         self._describe()
 
+    def make_narrow(self, yes: bool) -> None:
+        """Take less room, with the words below the knots."""
+        self._narrow = yes
+        self.setFixedWidth(round(scaled(NARROW if yes else WIDTH)))
+        self.update()
+
     def sizeHint(self) -> QSize:
-        return QSize(WIDTH, _TOP + _STEP * len(self._knots))
+        return QSize(self.width(), _TOP + _STEP * len(self._knots))
+
+    @property
+    def _step(self) -> float:
+        """From knot to knot: less where the window is low."""
+        return min(float(_STEP), (self.height() - _TOP - 30.0) / max(1, len(self._knots) - 1))
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(self.width(), _TOP + 58 * len(self._knots))
 
     @property
     def knots(self) -> tuple[Knot, ...]:
@@ -68,12 +84,12 @@ class Thread(QWidget):
         self.setAccessibleDescription(", ".join(words))
 
     def _centre(self, k: int) -> QPointF:
-        return QPointF(_LEFT, _TOP + _STEP * k)
+        return QPointF(self.width() / 2 if self._narrow else _LEFT, _TOP + self._step * k)
 
     def knot_at(self, y: float) -> int:
         """The knot at a height, or −1."""
-        k = round((y - _TOP) / _STEP)
-        return k if 0 <= k < len(self._knots) and abs(y - (_TOP + _STEP * k)) <= 34 else -1
+        k = round((y - _TOP) / self._step)
+        return k if 0 <= k < len(self._knots) and abs(y - (_TOP + self._step * k)) <= 34 else -1
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         k = self.knot_at(event.position().y())
@@ -107,19 +123,30 @@ class Thread(QWidget):
             back.setAlpha(255 if k == self._current else 90)
             painter.setBrush(back)
             painter.setPen(Qt.PenStyle.NoPen)
-            painter.drawRoundedRect(QRectF(8, _TOP + _STEP * k - 30, WIDTH, 60), 8, 8)
+            painter.drawRoundedRect(self._ground(k), 8, 8)
         if self.hasFocus():
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(QColor(colours.indigo), 2))
-            painter.drawRoundedRect(QRectF(9, _TOP + _STEP * self._current - 29, WIDTH - 13, 58), 8, 8)
+            painter.drawRoundedRect(
+                self._ground(self._current).adjusted(1, 1, -13 if not self._narrow else -1, -1), 8, 8
+            )
         self._paint_thread(painter)
         for k, knot in enumerate(self._knots):
             self._paint_knot(painter, k, knot)
         painter.end()
 
+    def _ground(self, k: int) -> QRectF:
+        """The ground behind a knot that is open or pointed at."""
+        half = min(30.0, self._step / 2)
+        centre = self._centre(k).y()
+        if self._narrow:
+            return QRectF(4, centre - 18, self.width() - 8, 18 + 11 + scaled(18) + 5)
+        return QRectF(8, centre - half, self.width(), 2 * half)
+
     def _paint_thread(self, painter: QPainter) -> None:
-        path = QPainterPath(QPointF(_LEFT + 4, 0))
-        last = QPointF(_LEFT + 4, 0)
+        middle = self._centre(0).x() + (0 if self._narrow else 4)
+        path = QPainterPath(QPointF(middle, 0))
+        last = QPointF(middle, 0)
         for k in range(len(self._knots)):
             centre = self._centre(k)
             swing = 14 if k % 2 else -14
@@ -156,4 +183,12 @@ class Thread(QWidget):
             painter.drawEllipse(centre, 7.5, 7.5)
         painter.setPen(QColor(colours.ink))
         painter.setFont(text_font(16, bold=k == self._current))
-        painter.drawText(QRectF(54, centre.y() - 16, WIDTH - 54, 32), Qt.AlignmentFlag.AlignVCenter, knot.name)
+        if self._narrow:
+            painter.setFont(text_font(13, bold=k == self._current))
+            words = QRectF(0, centre.y() + 11, self.width(), scaled(18))
+            painter.fillRect(
+                words.adjusted(8, 1, -8, 0), QColor(colours.linen if k == self._current else colours.paper)
+            )
+            painter.drawText(words, Qt.AlignmentFlag.AlignCenter, knot.name)
+            return
+        painter.drawText(QRectF(54, centre.y() - 16, self.width() - 54, 32), Qt.AlignmentFlag.AlignVCenter, knot.name)

@@ -5,10 +5,11 @@ from __future__ import annotations
 from datetime import date
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout
 
 from wickel.app.session import Session
 from wickel.app.widgets.cards import label, relabelled
+from wickel.app.widgets.flow import ShortLabel
 from wickel.cloth import PRINT_NAMES
 from wickel.units import shown_cloth_length, shown_length
 from wickel.yardage import shown_buy
@@ -50,8 +51,8 @@ class Ticket(QFrame):
         row.setSpacing(26)
         words = QVBoxLayout()
         words.setSpacing(2)
-        self.title: QLabel = label("", "title")
-        self.about: QLabel = label("", "soft")
+        self.title = ShortLabel("title")
+        self.about = ShortLabel("soft")
         words.addStretch()
         words.addWidget(self.title)
         words.addWidget(self.about)
@@ -66,7 +67,7 @@ class Ticket(QFrame):
     def refresh(self) -> None:
         """Show the job and tally as they are now."""
         job, garment, cloth = self._session.job, self._session.garment, self._session.cloth
-        self.title.setText(job.name or (garment.name if garment else "") or "A job without a name")
+        self.title.say(job.name or (garment.name if garment else "") or "A job without a name")
         parts = []
         if garment is not None:
             who = garment.body.name
@@ -78,7 +79,7 @@ class Ticket(QFrame):
             parts.append(f"{cloth.shown_name}, {width}, {PRINT_NAMES[cloth.print_or_assumed]}")
         if job.due:
             parts.append(f"due {shown_date(job.due)}")
-        self.about.setText(" · ".join(part for part in parts if part))
+        self.about.say(" · ".join(part for part in parts if part))
         self._show_tally()
 
     def _show_tally(self) -> None:

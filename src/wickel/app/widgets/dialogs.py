@@ -1,0 +1,100 @@
+"""Small dialogs in the window's own dress: something said, something agreed to, a line to type."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QDialog, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+
+from wickel.app.widgets.cards import closing_row, label, scrolling
+
+
+class Notice(QDialog):
+    """A sentence, and lines below it where there are any.
+
+    With ``do`` it asks for something: *Cancel*, or that. ``also`` is a second thing that may be done instead; which
+    one was taken stands in ``taken``.
+    """
+
+    def __init__(
+        self, parent: QWidget, title: str, sentence: str, lines: Iterable[str] = (), *, do: str = "", also: str = ""
+    ) -> None:
+        super().__init__(parent)
+        self.setWindowTitle(title)
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose, not do)
+        self.taken = ""
+        column = QVBoxLayout(self)
+        column.setContentsMargins(20, 16, 20, 14)
+        column.setSpacing(12)
+        column.addWidget(label(title, "heading"))
+        self.sentence = label(sentence, wrap=True)
+        self.sentence.setMinimumWidth(420)
+        self.sentence.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
+        column.addWidget(self.sentence)
+        self.lines = tuple(lines)
+        if self.lines:
+            inner = QWidget()
+            rows = QVBoxLayout(inner)
+            rows.setContentsMargins(0, 0, 8, 0)
+            for line in self.lines:
+                rows.addWidget(label(f"· {line}", wrap=True))
+            rows.addStretch()
+            area = scrolling(inner)
+            area.setMinimumHeight(min(320, 28 * len(self.lines) + 12))
+            column.addWidget(area, 1)
+        column.addLayout(self._foot(do, also))
+
+    def _foot(self, do: str, also: str) -> QHBoxLayout:
+        if do:
+            row, self.do = closing_row(self, do, f"{do} (Enter)")
+            self.do.clicked.connect(lambda: self._take(do))
+            if also:
+                other = QPushButton(also)
+                other.clicked.connect(lambda: self._take(also))
+                other.clicked.connect(self.accept)
+                row.insertWidget(2, other)
+            return row
+        row = QHBoxLayout()
+        row.addStretch()
+        self.do = QPushButton("OK")
+        self.do.setObjectName("main")
+        self.do.setDefault(True)
+        self.do.setToolTip("Close (Enter, Esc)")
+        self.do.clicked.connect(self.accept)
+        row.addWidget(self.do)
+        return row
+
+    def _take(self, words: str) -> None:
+        self.taken = words
+
+
+def agreed(parent: QWidget, title: str, sentence: str, lines: Iterable[str], do: str) -> bool:
+    """Whether the maker wants what a notice asks about."""
+    notice = Notice(parent, title, sentence, lines, do=do)
+    done = notice.exec() == QDialog.DialogCode.Accepted
+    notice.deleteLater()
+    return done
+
+
+def asked_text(parent: QWidget, title: str, question: str, text: str = "") -> str:
+    """A line that the maker types; empty when it was cancelled."""
+    dialog = QDialog(parent)
+    dialog.setWindowTitle(title)
+    dialog.setMinimumWidth(440)
+    column = QVBoxLayout(dialog)
+    column.setContentsMargins(20, 16, 20, 14)
+    column.setSpacing(10)
+    words = label(question, wrap=True)
+    field = QLineEdit(text)
+    field.setAccessibleName(question)
+    field.selectAll()
+    words.setBuddy(field)
+    column.addWidget(words)
+    column.addWidget(field)
+    row, _ = closing_row(dialog, "OK", "Take this (Enter)")
+    column.addLayout(row)
+    field.setFocus()
+    taken = dialog.exec() == QDialog.DialogCode.Accepted
+    dialog.deleteLater()
+    return field.text().strip() if taken else ""

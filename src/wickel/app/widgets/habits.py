@@ -1,0 +1,55 @@
+"""Habits of the whole window: the wheel scrolls and never changes a choice; undo reaches the job from any field."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QEvent, QObject
+from PySide6.QtGui import QKeyEvent, QKeySequence
+from PySide6.QtWidgets import QAbstractSpinBox, QApplication, QComboBox, QLineEdit, QScrollArea, QWidget
+
+
+class Habits(QObject):
+    """An event filter of the application."""
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        if event.type() == QEvent.Type.Wheel and isinstance(watched, QComboBox | QAbstractSpinBox):
+            event.ignore()  # goes on to the column that scrolls
+            return True
+        if event.type() == QEvent.Type.ShortcutOverride and isinstance(watched, QLineEdit):
+            return isinstance(event, QKeyEvent) and self._let_through(watched, event)
+        if event.type() == QEvent.Type.FocusIn and isinstance(watched, QWidget):
+            self._bring_into_sight(watched)
+        return False
+
+    @staticmethod
+    def _let_through(field: QLineEdit, event: QKeyEvent) -> bool:
+        """Whether a key for undo or redo belongs to the window: the field has none of its own."""
+        keys = (
+            (QKeySequence.StandardKey.Undo, field.isUndoAvailable()),
+            (QKeySequence.StandardKey.Redo, field.isRedoAvailable()),
+        )
+        for key, own in keys:
+            if event.matches(key):
+                if not own:
+                    event.ignore()
+                return not own
+        return False
+
+    @staticmethod
+    def _bring_into_sight(widget: QWidget) -> None:
+        """Scroll the column that holds what has the focus."""
+        above = widget.parentWidget()
+        while above is not None:
+            if isinstance(above, QScrollArea):
+                above.ensureWidgetVisible(widget, 8, 8)
+                return
+            above = above.parentWidget()
+
+
+_habits: list[Habits] = []
+
+
+def learn(app: QApplication) -> None:
+    """Give the application its habits, once."""
+    if not _habits:
+        _habits.append(Habits(app))
+        app.installEventFilter(_habits[0])
