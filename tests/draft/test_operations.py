@@ -11,6 +11,7 @@ from wickel.draft.operations import (
     OPERATIONS,
     Change,
     Spot,
+    as_first_named,
     changed,
     dart_marks,
     dart_to_seam,
@@ -308,11 +309,11 @@ def pattern():
 def test_a_change_of_one_side_is_seen_by_the_tape():
     before = pattern()
     after = changed(before, Change(operation="lengthen", piece="front", share=0.7, mm=40))
-    (check,) = [c for c in seam_checks(before, after) if c.name == "Side seam, changed"]
+    (check,) = [c for c in seam_checks(before, after, after) if c.name == "Side seam, changed"]
     assert not check.held
     assert check.difference_mm == pytest.approx(40, abs=1)
     both = changed(after, Change(operation="lengthen", piece="back", share=0.7, mm=40))
-    assert all(c.held for c in seam_checks(before, both))
+    assert all(c.held for c in seam_checks(before, both, both))
 
 
 def test_changes_hold_at_every_size():
@@ -326,7 +327,8 @@ def test_changes_hold_at_every_size():
         after = with_changes(before, changes)
         for piece in after.pieces:
             simple_outline(net_line(piece))
-        assert all(check.held for check in seam_checks(before, after))
+        checks = seam_checks(before, after, as_first_named(before, after, changes))
+        assert all(check.held and check.measured for check in checks)
 
 
 def test_a_change_that_cannot_be_made_is_named_by_number():

@@ -1,10 +1,13 @@
 """Saving: whole or not at all, whatever happens in the middle."""
 
+import fcntl
 import os
+import stat
+from pathlib import Path
 
 import pytest
 
-from wickel.files import dumped, saved
+from wickel.files import UnreadableFile, dumped, private_folder, read_json, saved, sweep
 
 
 def test_the_old_file_stays_when_writing_fails(tmp_path, monkeypatch):
@@ -45,3 +48,68 @@ def test_json_keeps_plain_lists_on_one_line():
 def test_nan_is_never_written():
     with pytest.raises(ValueError):
         dumped({"a": [float("nan")]})
+
+
+def test_a_link_is_followed_and_stays_a_link(tmp_path):
+    real, link = tmp_path / "real.json", tmp_path / "link.json"
+    real.write_text("old")
+    link.symlink_to(real)
+    saved(link, "new")
+    assert link.is_symlink()
+    assert real.read_text() == "new"
+
+
+def test_only_plain_files_are_replaced(tmp_path):
+    pipe = tmp_path / "pipe"
+    os.mkfifo(pipe)
+    for path in (pipe, tmp_path):
+        with pytest.raises(OSError, match="not a plain file"):
+            saved(path, "x")
+    assert stat.S_ISFIFO(pipe.stat().st_mode)
+
+
+@pytest.mark.parametrize("special", ["/dev/zero", "/dev/null"])
+def test_devices_and_pipes_are_not_read(special, tmp_path):
+    pipe = tmp_path / "pipe.json"
+    os.mkfifo(pipe)
+    for path in (Path(special), pipe):
+        with pytest.raises(UnreadableFile, match="is not a plain file"):
+            read_json(path, "job")
+
+
+def mode(path):
+    return stat.S_IMODE(path.stat().st_mode)
+
+
+def test_a_private_folder_keeps_everything_in_it_private(tmp_path):
+    folder = tmp_path / "studio"
+    (folder / "book").mkdir(parents=True)
+    old = folder / "book" / "clients.json"
+    old.write_text("{}")
+    old.chmod(0o644)
+    private_folder(folder)
+    assert [mode(path) for path in (folder, folder / "book", old)] == [0o700, 0o700, 0o600]
+    saved(old, "[]", backup=True)
+    saved(folder / "new.json", "{}")
+    assert {mode(path) for path in folder.rglob("*") if path.is_file()} == {0o600}
+
+
+def test_a_file_that_is_replaced_keeps_its_permissions(tmp_path):
+    path = tmp_path / "shared.json"
+    path.write_text("{}")
+    path.chmod(0o664)
+    saved(path, "[]")
+    assert mode(path) == 0o664
+
+
+def test_what_a_killed_save_left_is_swept_unless_its_writer_still_holds_it(tmp_path):
+    left, held, young = (tmp_path / f".saving-{name}" for name in ("left", "held", "young"))
+    for path in (left, held, young):
+        path.write_text("half a jo")
+    for path in (left, held):
+        os.utime(path, (0, 0))
+    (tmp_path / "job.json").write_text("{}")
+    with held.open("rb") as file:
+        fcntl.flock(file, fcntl.LOCK_EX)
+        assert sweep(tmp_path) == (left,)
+    assert sorted(path.name for path in tmp_path.iterdir()) == [".saving-held", ".saving-young", "job.json"]

@@ -133,7 +133,7 @@ def dart_width(piece: Piece, edge: str, *, name: str = "dart") -> float:
     for mark in piece.inner_lines:
         if mark.name == name:
             along = [nearest_distance(piece.edge(edge).path, at) for at in (mark.path[0].start, mark.path[-1].end)]
-            if max(off for _, off in along) < 0.5:
+            if math.isnan(along[0][0] + along[1][0]) or max(off for _, off in along) < 0.5:
                 taken += abs(along[1][0] - along[0][0])
     return taken
 

@@ -34,6 +34,8 @@ def read_json(path: Path, what: str) -> dict[str, Any]:
             raise UnreadableFile(f"{name} is not a plain file.")
         with path.open("rb") as file:
             data = file.read(MOST_BYTES + 1)
+    except UnreadableFile:
+        raise
     except FileNotFoundError:
         raise UnreadableFile(f"There is no file {name}.") from None
     except OSError as reason:

@@ -125,18 +125,23 @@ def simple_outline(points: Sequence[Point], *, least_area_mm2: float = 1.0) -> O
 
 
 @lru_cache(maxsize=64)
-def cover(outline: Outline, *, closed_mm: float = 2.0, grown_mm: float = 0.1) -> Outline:
+def cover(outline: Outline, *, closed_mm: float = 2.0, most_corners: int = 800) -> Outline:
     """A plainer outline, counter-clockwise, that covers another and reaches no farther than its box.
 
     What is narrower than twice ``closed_mm`` is closed (a dilation followed by an erosion), and what bends less than
-    ``grown_mm`` is straightened outwards. For outlines of thousands of corners, where no such gap is of use.
+    0.1 mm is straightened outwards; up to 1 mm, where that leaves too many corners. For outlines of thousands of
+    corners, where no such gap is of use.
     """
     shape = Polygon(outline)
     box = shapely.box(*shape.bounds)
-    grown = shape.buffer(closed_mm).buffer(grown_mm - closed_mm).simplify(0.9 * grown_mm)
-    plain = shapely.intersection(grown, box)
-    whole = Polygon(plain.exterior) if isinstance(plain, Polygon) else shape.convex_hull
-    return outline_of(whole if whole.buffer(1e-6).covers(shape) else shape.convex_hull)
+    closed = shape.buffer(closed_mm)
+    for grown_mm in (0.1, 0.3, 1.0):
+        plain = shapely.intersection(closed.buffer(grown_mm - closed_mm).simplify(0.9 * grown_mm), box)
+        whole = Polygon(plain.exterior) if isinstance(plain, Polygon) else shape.convex_hull
+        found = outline_of(whole if whole.buffer(1e-6).covers(shape) else shape.convex_hull)
+        if len(found) <= most_corners:
+            break
+    return found
 
 
 _QUICK_CORNERS = 64

@@ -217,7 +217,12 @@ def _parameter_at(segment: Segment, distance_mm: float, size_mm: float) -> float
 
 
 def nearest_distance(path: Sequence[Segment], point: Point) -> tuple[float, float]:
-    """How far along the path its nearest place to a point lies, and how far off the point is, in mm."""
+    """How far along the path its nearest place to a point lies, and how far off the point is, in mm.
+
+    Of a path or a point that is nowhere (no number) neither can be said: both are NaN.
+    """
+    if math.isnan(point[0]) or any(math.isnan(segment.start[0]) for segment in path):
+        return math.nan, math.nan
     points = flattened(path, _LENGTH_FLATNESS_MM * 4)
     best, along, found = math.inf, 0.0, 0.0
     for a, b in pairwise(points):

@@ -17,6 +17,7 @@ from wickel.draft.operations.spots import (
     spot_near,
     spot_point,
 )
+from wickel.draft.parts import dart_width
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Affine, Line, Point, mapped, moved, nearest_distance, turned
 from wickel.pattern import EdgeKind, InnerLine, Piece
@@ -36,6 +37,13 @@ def _is_dart(piece: Piece, mark: InnerLine) -> bool:
     return all(
         min(nearest_distance(edge.path, at)[1] for edge in piece.edges) < _ON_EDGE_MM
         for at in (mark.path[0].start, mark.path[1].end)
+    )
+
+
+def sewn_out_mm(piece: Piece, edge: str) -> float:
+    """How much of an edge, in mm along it, is in the mouths of open darts."""
+    return sum(
+        dart_width(piece, edge, name=name) for name in {mark.name for mark in piece.inner_lines if "dart" in mark.name}
     )
 
 

@@ -10,18 +10,21 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, replace
+from itertools import pairwise, permutations
 
 from wickel.draft.checks import TapeCheck
 from wickel.draft.operations.changes import Change, changed
+from wickel.draft.operations.darts import dart_marks, sewn_out_mm
 from wickel.draft.operations.reshaping import fold, unfold
 from wickel.draft.operations.splitting import join
-from wickel.draft.operations.spots import Stretch, in_one
+from wickel.draft.operations.spots import Spot, Stretch, chain, closed, in_one, mapped_stretch, seam_stretch
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Line
-from wickel.pattern import ConstructionPoint, Edge, InnerLine, Notch, Pattern, Piece, sewn_length
+from wickel.geometry import Line, Point, length, moved
+from wickel.pattern import ConstructionPoint, Edge, InnerLine, Notch, Pattern, Piece, Seam, sewn_length
 
 _NOWHERE = (math.nan, math.nan)
 _UNCHANGED_MM = 0.5
+_FEWEST = 2
 _ON = ", on"
 """What ``closed`` adds to the name of an edge of which there are several."""
 
@@ -75,7 +78,10 @@ def _after(fate: _Fate, change: Change, at: Pattern, following: Pattern) -> _Fat
     if change.operation in ("split", "dart-to-seam"):
         old = {piece.id for piece in at.pieces}
         parts = [piece.id for piece in following.pieces if piece.id not in old]
-        return _Fate(_through(fate, change.piece, _joined(*parts)), fate.turned or change.operation in _TURNING)
+        return _Fate(
+            _through(fate, change.piece, _joined(parts[0], parts[1], change.mark)),
+            fate.turned or change.operation in _TURNING,
+        )
     if change.operation == "join":
         return _Fate(lambda _: None)
     if change.operation in ("unfold", "fold"):
@@ -104,17 +110,48 @@ def _through(fate: _Fate, id: str, found: Seen) -> Seen:
     return seen
 
 
-def _joined(one: str, other: str) -> Seen:
+def _joined(one: str, other: str, closed_dart: str) -> Seen:
+    """Sees two parts as the one that they were; a dart that was closed into their seam takes up nothing more."""
+
     def seen(after: Pattern) -> Piece | None:
         parts = _itself(one)(after), _itself(other)(after)
         if parts[0] is None or parts[1] is None:
             return None
+        whole: Piece | None
         try:
-            return join(parts[0], parts[1], "seam", "seam")
+            whole = join(parts[0], parts[1], "seam", "seam")
         except DraftRefused:
-            return None
+            whole = _strung(parts[0], parts[1])
+        if whole is None or not closed_dart:
+            return whole
+        at = whole.edges[0].start
+        nothing = InnerLine(name=closed_dart, path=(Line(at, at), Line(at, at)))
+        return replace(whole, inner_lines=(*whole.inner_lines, nothing))
 
     return seen
+
+
+def _strung(one: Piece, other: Piece) -> Piece | None:
+    """Two parts whose seam does not lie flat any more, such as a closed dart: only lengths on them are true.
+
+    Their edges hang on each other in order; a gap closes the ring, and no point is where it was.
+    """
+    try:
+        mine, theirs = ([*chain(p, Spot(edge="seam", share=1.0), Spot(edge="seam", share=0.0))] for p in (one, other))
+    except DraftRefused:
+        return None
+    if len(theirs) < _FEWEST or dart_marks(one) or dart_marks(other):
+        return None
+    theirs = [_moved_by(s, theirs[0].edge.start, mine[-1].edge.end) for s in theirs]
+    last = _moved_by(theirs[-1], theirs[-1].edge.end, mine[0].edge.start)
+    gap = seam_stretch("gap", (Line(theirs[-2].edge.end, last.edge.start),), 0.0)
+    edges, notches = closed((*mine, *theirs[:-1], gap, last))
+    marks = (*one.inner_lines, *other.inner_lines)
+    return replace(one, edges=edges, notches=notches, inner_lines=marks, points=())
+
+
+def _moved_by(stretch: Stretch, start: Point, to: Point) -> Stretch:
+    return mapped_stretch(stretch, moved(to[0] - start[0], to[1] - start[1]))
 
 
 def _made(make: Callable[[Piece], Piece], piece: Piece | None) -> Piece | None:
@@ -131,21 +168,44 @@ def _complete(first: Piece, fate: _Fate, after: Pattern) -> Piece:
     """A piece as it is now with every name that it had first; what is gone is nowhere."""
     now = fate.seen(after)
     if now is None:
-        now = replace(first, edges=(), notches=(), inner_lines=(), points=())
+        return replace(
+            first,
+            edges=tuple(map(_lost_edge, first.edges)),
+            notches=tuple(_lost_notch(notch, first) for notch in first.notches),
+            inner_lines=tuple(map(_lost_mark, first.inner_lines)),
+            points=tuple(map(_lost_point, first.points)),
+        )
     if now is first:
         return first
     now = _in_whole_edges(now)
     edges = {edge.name for edge in now.edges}
     notches = {notch.name for notch in now.notches}
-    marks = {mark.name for mark in now.inner_lines}
+    there = tuple(
+        mark
+        for one in first.inner_lines
+        for mark in _whole_mark(one, [m for m in now.inner_lines if m.name == one.name])
+    )
+    more = tuple(mark for mark in now.inner_lines if mark.name not in {one.name for one in first.inner_lines})
     points = {} if fate.turned else {point.name: point for point in now.points}
     return replace(
         first,
         edges=(*now.edges, *(_lost_edge(edge) for edge in first.edges if edge.name not in edges)),
         notches=(*now.notches, *(_lost_notch(n, first) for n in first.notches if n.name not in notches)),
-        inner_lines=(*now.inner_lines, *(_lost_mark(mark) for mark in first.inner_lines if mark.name not in marks)),
+        inner_lines=(*there, *more),
         points=tuple(points.get(point.name, _lost_point(point)) for point in first.points),
     )
+
+
+def _whole_mark(first: InnerLine, now: list[InnerLine]) -> list[InnerLine]:
+    """A mark as it is now; one that a split has cut is put together again, or lost with what is missing of it."""
+    if len(now) <= 1:
+        return now or [_lost_mark(first)]
+    for order in permutations(now):
+        path = tuple(segment for mark in order for segment in mark.path)
+        joined = all(math.dist(a.path[-1].end, b.path[0].start) < _UNCHANGED_MM for a, b in pairwise(order))
+        if joined and abs(length(path) - length(first.path)) < _UNCHANGED_MM:
+            return [replace(first, path=path)]
+    return [_lost_mark(first)]
 
 
 def _lost_edge(edge: Edge) -> Edge:
@@ -220,22 +280,34 @@ def seam_checks(before: Pattern, after: Pattern, seen: Pattern) -> tuple[TapeChe
     """
     found = []
     for seam in before.seams:
-        was, now = _ends(before, seam.one, seam.other), _ends(seen, seam.one, seam.other)
+        was, now = _sewn(before, seam), _sewn(seen, seam)
         if was is None or (now is not None and all(abs(a - b) < _UNCHANGED_MM for a, b in zip(was, now, strict=True))):
             continue
         found.append(_seam_check(seam.name, seen, seam.one[0], seam.other[0], now, was[0] - was[1]))
     for seam in after.seams:
         if seam not in before.seams:
-            now = _ends(after, seam.one, seam.other)
+            now = _ends(after, seam)
             found.append(_seam_check(seam.name, after, seam.one[0], seam.other[0], now, 0.0))
     return tuple(found)
 
 
-def _ends(pattern: Pattern, *ends: tuple[str, str]) -> tuple[float, float] | None:
+def _ends(pattern: Pattern, seam: Seam) -> tuple[float, float] | None:
+    """Both edges of a seam, gathers drawn in."""
     try:
-        one, other = (sewn_length(pattern.piece(id), edge) for id, edge in ends)
+        one, other = (sewn_length(pattern.piece(id), edge) for id, edge in (seam.one, seam.other))
     except KeyError:
         return None
+    return one, other
+
+
+def _sewn(pattern: Pattern, seam: Seam) -> tuple[float, float] | None:
+    """Both edges of a seam of a style, gathers drawn in and darts closed."""
+    ends = _ends(pattern, seam)
+    if ends is None:
+        return None
+    one, other = (
+        mm - sewn_out_mm(pattern.piece(id), edge) for mm, (id, edge) in zip(ends, (seam.one, seam.other), strict=True)
+    )
     return one, other
 
 
