@@ -164,7 +164,9 @@ def test_panelled_skirt_by_hand():
     assert at["waist"] == pytest.approx((0, 62.92), abs=0.01)
     assert at["hip"] == pytest.approx((205, 86.67), abs=0.01)
     assert at["flare begins"] == pytest.approx((410, 86.67), abs=0.01)
-    assert at["hem"] == pytest.approx((710, 176.67), abs=0.01)
+    # the flare of 90 on the last 300 swings out from the seam: √(300² − 90²) = 286.18 down, so that the hem hangs level
+    assert at["hem, at the seam"] == pytest.approx((696.18, 176.67), abs=0.01)
+    assert at["hem, in the middle"] == pytest.approx((710, 0), abs=0.01)
     assert panel.cuts[0].copies == 6
     box = bounds(net_line(panel))
     assert box.min_y == pytest.approx(-box.max_y)

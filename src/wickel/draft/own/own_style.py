@@ -7,7 +7,7 @@ each other with one edge name make one edge. Edges of different pieces with one 
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
@@ -389,12 +389,19 @@ def _own_from_piece(piece: Piece, names: Mapping[tuple[str, str], str], allow: A
     return OwnPiece(
         id=piece.id,
         name=piece.name,
-        points=tuple(rows),
+        points=tuple(_with_corners(rows)),
         copies=cut.copies,
         pair=cut.pair,
         material=cut.material,
         grain_deg=piece.grain_deg,
     )
+
+
+def _with_corners(rows: list[OwnPoint]) -> Iterator[OwnPoint]:
+    """The rows with a straight last stretch before a corner between two edges, which a curve would round off."""
+    for row, following in zip(rows, [*rows[1:], rows[0]], strict=True):
+        meets = row.then == following.then == "curve" and row.edge != following.edge
+        yield replace(row, then="straight") if meets else row
 
 
 def _edges_by_corner(piece: Piece) -> list[tuple[str, str]]:
