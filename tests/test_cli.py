@@ -8,7 +8,7 @@ import pytest
 from typer.testing import CliRunner
 
 from tests.lay.judge import judged
-from tests.lay.shapes import BOX, ELL, four_kinds, job, piece
+from tests.lay.shapes import BOX, ELL, WEDGE, four_kinds, job, piece
 from wickel.__main__ import app
 from wickel.files import save_job
 from wickel.studio import orders
@@ -197,10 +197,12 @@ def test_a_way_that_cannot_hold_a_piece_says_by_how_much_and_what_would_help(ord
     assert "Front is 4.9 cm too wide for the folded cloth: open the cloth" in answer.output
 
 
-def test_sections_that_nothing_needs_are_refused_with_the_reason(order, tmp_path):
-    answer = run("lay", order, "-o", tmp_path / "out.lay.json", "--fold", "lengthwise+open")
-    assert answer.exit_code == 1
-    assert "one way does for all pieces" in answer.output
+def test_sections_that_nothing_needs_are_left_out_and_the_lay_says_so(written, tmp_path):
+    sleeves = written(job(piece("sleeve", WEDGE, 2, pair=True)))
+    answer = run("lay", sleeves, "-o", tmp_path / "out.lay.json", "--fold", "lengthwise+open")
+    assert answer.exit_code == 0
+    (lay,) = json.loads((tmp_path / "out.lay.json").read_text())["lays"]
+    assert any("another section is not needed" in f["text"] for f in lay["findings"])
 
 
 def test_the_yardage_table_is_printed_written_and_given_as_json(order, tmp_path):

@@ -70,3 +70,9 @@ def test_symmetry_holds_for_a_turned_shape():
         for x, y in ((0, 0), (50, -40), (200, 0), (50, 40))
     )
     assert is_mirror_symmetric(kite, 30)
+
+
+def test_a_coordinate_that_is_hardly_above_nothing_is_nothing():
+    # with 1e-78 in it, the geometry library finds no overlap of two shapes that are the same
+    square = ((85.0, 1.46e-78), (185.0, -3e-200), (185.0, 100.0), (85.0, 100.0))
+    assert simple_outline(square) == ((85.0, 0.0), (185.0, 0.0), (185.0, 100.0), (85.0, 100.0))

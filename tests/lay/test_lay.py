@@ -190,9 +190,12 @@ def test_a_searched_depth_is_never_longer_than_the_fold_in_half():
     assert laid(record, "partial", effort=60)["lays"][0]["lay_length_mm"] <= half + 0.01
 
 
-def test_a_section_that_nothing_needs_is_refused():
-    with pytest.raises(LayRefused, match="one way does for all"):
-        laid(job(piece("sleeve", WEDGE, 2, pair=True)), "lengthwise+open")
+def test_a_section_that_nothing_needs_is_left_out_and_said():
+    lay_file = laid(job(piece("sleeve", WEDGE, 2, pair=True)), "lengthwise+open")
+    assert lay_file["complete"]
+    (lay,) = lay_file["lays"]
+    assert [section["way"] for section in lay["sections"]] == ["lengthwise"]
+    assert "another section is not needed" in " ".join(finding["text"] for finding in lay["findings"])
 
 
 @pytest.mark.parametrize("way", ["open", "lengthwise", "four"])

@@ -9,7 +9,7 @@ import pytest
 from tests.lay.judge import judged
 from tests.lay.shapes import BOX, job, piece
 from wickel.files import job_of, lay_record
-from wickel.job import JobRefused, cut_pieces, lay_job
+from wickel.job import JobRefused, cut_pieces, lay_job, layable
 from wickel.lay import LayRefused, exact_check
 
 # an eighth of a ring, its long side on the fold: unfolded a quarter, the middle on the bias
@@ -66,8 +66,10 @@ def test_with_an_open_section_after_it_everything_has_a_place():
 def test_the_panel_fits_the_corner_it_is_a_quarter_of_and_not_less():
     # a quarter of a ring of 60 cm, its centre in the corner: 60 cm of cloth each way
     assert laid(job(quarter(), width=600)).lay_length_mm == 600
+    short = job_of(job(quarter(), width=602, reserve_mm=2))
+    pieces = cut_pieces(short)
     with pytest.raises(JobRefused, match=r"more than the 59\.8 cm of main"):
-        laid(job(quarter(), width=602, reserve_mm=2))
+        layable(pieces, short)
 
 
 def test_on_that_fold_a_piece_turned_off_its_grain_is_still_found():

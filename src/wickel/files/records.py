@@ -16,7 +16,11 @@ from wickel.files.names import plain_text
 
 FARTHEST_MM = 1e5
 
-Number = Annotated[float, Field(allow_inf_nan=False, ge=-FARTHEST_MM, le=FARTHEST_MM)]
+Number = Annotated[
+    float,
+    Field(allow_inf_nan=False, ge=-FARTHEST_MM, le=FARTHEST_MM),
+    AfterValidator(lambda v: v if abs(v) > 1e-12 else 0.0),
+]
 
 
 def _named(text: str) -> str:

@@ -89,10 +89,17 @@ def holes_of(shape: Polygon) -> tuple[Outline, ...]:
     return tuple(counter_clockwise([(float(x), float(y)) for x, y in ring.coords[:-1]]) for ring in shape.interiors)
 
 
+_NOTHING_MM = 1e-12
+
+
 def without_repeats(points: Sequence[Point], tolerance_mm: float = 1e-9) -> Outline:
-    """The outline without points that repeat their neighbour, the closing one included."""
+    """The outline without points that repeat their neighbour, the closing one included.
+
+    A coordinate nearer to 0 than any cutter sees is 0: numbers such as 1e-78 lead the geometry library astray.
+    """
     kept: list[Point] = []
-    for point in points:
+    for x, y in points:
+        point = (x if abs(x) > _NOTHING_MM else 0.0, y if abs(y) > _NOTHING_MM else 0.0)
         if not kept or math.dist(kept[-1], point) > tolerance_mm:
             kept.append(point)
     while len(kept) > 1 and math.dist(kept[0], kept[-1]) <= tolerance_mm:
