@@ -1,7 +1,10 @@
 """The real window with the demo studio; lays of the way in use and one other are searched at once, in this process."""
 
+from contextlib import contextmanager
+
 import pytest
-from PySide6.QtWidgets import QApplication
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtWidgets import QApplication, QDialog, QLineEdit
 
 from wickel.app.start import make_window
 from wickel.app.tasks import InlineRunner
@@ -19,6 +22,40 @@ def window(qtbot, tmp_path, runner):
     with qtbot.waitExposed(made):
         made.show()
     return made
+
+
+@pytest.fixture
+def answering(qtbot):
+    """A maker who answers the questions asked in a ``with`` block: types each text, or only Enter for an empty one."""
+
+    @contextmanager
+    def answers(*texts):
+        seen, waiting, timer = [], list(texts), QTimer()
+
+        def answer():
+            dialog = QApplication.activeModalWidget()
+            if not isinstance(dialog, QDialog) or not dialog.isVisible():
+                return
+            if not waiting:  # a question that nobody expected must not wait for ever
+                seen.append("unexpected")
+                dialog.reject()
+                return
+            text = waiting.pop(0)
+            field = dialog.findChild(QLineEdit)
+            seen.append(dialog)
+            if field is not None and text:
+                field.selectAll()
+                qtbot.keyClicks(field, text)
+            qtbot.keyClick(dialog if field is None else field, Qt.Key.Key_Return)
+
+        timer.timeout.connect(answer)
+        timer.start(20)
+        yield seen
+        timer.stop()
+        assert not waiting
+        assert "unexpected" not in seen
+
+    return answers
 
 
 @pytest.fixture

@@ -4,7 +4,7 @@ import json
 
 import pytest
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QApplication, QInputDialog, QPushButton
+from PySide6.QtWidgets import QApplication, QPushButton
 
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, SHIFT, go, type_into
 from wickel.app.stages.change_dialog import ChangeDialog
@@ -136,12 +136,12 @@ def test_a_school_answers_several_questions_and_sets_the_allowances(window, sess
     assert "chest_line" not in session.garment.options
 
 
-def test_a_school_of_one_s_own_is_kept_and_taken(window, session, qtbot, monkeypatch):
+def test_a_school_of_one_s_own_is_kept_and_taken(window, session, qtbot, answering):
     window.start_job("bodice")
     go(qtbot, window, DRAFT)
     type_into(qtbot, window.draft.options.fields["ease_mm"], "4.4")
-    monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("Lantern way", True))
-    qtbot.mouseClick(window.draft.options.keep_school, LEFT)
+    with answering("Lantern way"):
+        qtbot.mouseClick(window.draft.options.keep_school, LEFT)
     kept = read_schools(window._folder.path / "book" / "schools.json")
     assert [(school.name, school.options["ease_mm"]) for school in kept] == [("Lantern way", 44.0)]
     type_into(qtbot, window.draft.options.fields["ease_mm"], "8")
@@ -265,13 +265,14 @@ def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(editor, 
     assert session.lay.complete
 
 
-def test_a_garment_of_the_house_is_rewritten_with_formulas(window, session, qtbot, monkeypatch):
+def test_a_garment_of_the_house_is_rewritten_with_formulas(window, session, qtbot, answering):
     go(qtbot, window, DRAFT)
     length_before = session.lay.lay_length_mm
-    monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("River dress", True))
-    qtbot.keyClick(window, Qt.Key.Key_R, CTRL)
+    with answering("", "River dress") as seen:  # first it is said what will be lost
+        qtbot.keyClick(window, Qt.Key.Key_R, CTRL)
+        assert len(seen) == 2
     assert session.garment.own.name == "River dress"
-    assert all(check.held for check in session.drafts[0].checks)
+    assert not any(check.broken for check in session.drafts[0].checks)
     assert session.lay.lay_length_mm == pytest.approx(length_before, rel=0.1)
     qtbot.mouseClick(window.draft.written, LEFT)
     assert window.draft.right.currentWidget() is window.draft.checks

@@ -5,10 +5,11 @@ from dataclasses import replace
 
 import pytest
 from PySide6.QtCore import QPoint, Qt
-from PySide6.QtWidgets import QFileDialog, QLineEdit, QMessageBox, QPushButton
+from PySide6.QtWidgets import QFileDialog, QLineEdit, QPushButton
 
 from wickel.app.edits import with_garment
 from wickel.app.stages.gallery import Gallery
+from wickel.app.widgets.dialogs import Notice
 from wickel.body import Body, doubts
 from wickel.cloth import Print
 from wickel.files import read_job, read_lays
@@ -318,9 +319,9 @@ def test_a_bad_file_is_refused_in_words_and_the_job_stays(window, session, tmp_p
     bad = tmp_path / "bad.wickel.json"
     bad.write_text("{")
     assert window.open_path(bad) is False
-    (box,) = window.findChildren(QMessageBox)
-    assert "not JSON" in box.text()
-    box.accept()
+    (notice,) = window.findChildren(Notice)
+    assert "not JSON" in notice.sentence.text()
+    qtbot.keyClick(notice, Qt.Key.Key_Return)
     assert session.job == job
 
 

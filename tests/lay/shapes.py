@@ -1,5 +1,7 @@
 """Pieces and jobs for tests."""
 
+import math
+
 ELL = [[0, 0], [300, 0], [300, 100], [100, 100], [100, 200], [0, 200]]
 HALF = [[0, 0], [600, 0], [600, 240], [0, 260]]
 WEDGE = [[0, 0], [300, 0], [250, 180]]
@@ -33,3 +35,12 @@ def four_kinds(**cloth):
         piece("patch", BOX, 3, symmetric=True),
         **cloth,
     )
+
+
+def ring(count, long=800, wide=300, rough=0.0):
+    """An ellipse of so many corners, every second one standing out by ``rough``."""
+    turns = [2 * math.pi * k / count for k in range(count)]
+    return [
+        [round((long + rough * (k % 2)) * math.cos(t), 4), round((wide + rough * (k % 2)) * math.sin(t), 4)]
+        for k, t in enumerate(turns)
+    ]

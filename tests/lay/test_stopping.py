@@ -10,7 +10,7 @@ import pytest
 from shapely.geometry import Polygon
 
 from tests.lay.judge import judged
-from tests.lay.shapes import HALF, WEDGE, four_kinds, job, piece
+from tests.lay.shapes import HALF, WEDGE, four_kinds, job, piece, ring
 from wickel.files import job_of, lay_record
 from wickel.geometry import area, cover, is_mirror_symmetric
 from wickel.job import cut_pieces, lay_job
@@ -104,14 +104,6 @@ def test_a_comb_of_a_thousand_corners_is_laid(monkeypatch):
     lays = lay_job(a_job, cut_pieces(a_job), fold="open", effort=20)
     record = job(piece("comb", COMB, 2, pair=True), piece("front", HALF, fold=[[0, 0], [600, 0]]))
     assert judged(record, json.loads(json.dumps(lay_record(lays)))) == []
-
-
-def ring(count, long=800, wide=300, rough=0.0):
-    turns = [2 * math.pi * k / count for k in range(count)]
-    return [
-        [round((long + rough * (k % 2)) * math.cos(t), 4), round((wide + rough * (k % 2)) * math.sin(t), 4)]
-        for k, t in enumerate(turns)
-    ]
 
 
 def test_a_remnant_of_twenty_thousand_corners_is_kept_to():

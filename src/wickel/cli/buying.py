@@ -13,7 +13,7 @@ from typing import Annotated, Any
 import typer
 
 from wickel.body import Body
-from wickel.cli.common import REFUSED, UNUSABLE, AsJson, JobPath, app, fail, opened, read, written
+from wickel.cli.common import REFUSED, UNUSABLE, AsJson, JobPath, apart, app, fail, opened, read, written
 from wickel.cloth import Cloth, way_name
 from wickel.draft import DraftRefused
 from wickel.files import csv_text
@@ -51,6 +51,7 @@ def yardage(
     as_json: AsJson = False,
 ) -> None:
     """How much to buy for every size on every width; each figure is a real lay."""
+    apart((job_path,), [] if csv is None else [csv])
     job, _ = opened(job_path)
     asked, own = _asked(job, sizes, cloth)
     try:
@@ -166,6 +167,7 @@ def buy(
     as_json: AsJson = False,
 ) -> None:
     """Everything to buy for one job or several, which are laid together where they share a cloth."""
+    apart(job_paths, [path for path in (csv, pdf) if path is not None])
     jobs = [read(path) for path in job_paths]
 
     def tell(line: ClothLine) -> None:
