@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import shapely
-from shapely.geometry import Polygon
+from shapely.geometry import MultiPoint, Polygon
 from shapely.validation import explain_validity
 
 Point = tuple[float, float]
@@ -141,7 +141,7 @@ def cover(outline: Outline, *, closed_mm: float = 2.0, most_corners: int = 800) 
     """
     shape = Polygon(outline)
     box = shapely.box(*shape.bounds)
-    closed = shape.buffer(closed_mm)
+    closed = _filled(outline, closed_mm).buffer(closed_mm)
     for grown_mm in (0.1, 0.3, 1.0):
         plain = shapely.intersection(closed.buffer(grown_mm - closed_mm).simplify(0.9 * grown_mm), box)
         whole = Polygon(plain.exterior) if isinstance(plain, Polygon) else shape.convex_hull
@@ -149,6 +149,27 @@ def cover(outline: Outline, *, closed_mm: float = 2.0, most_corners: int = 800) 
         if len(found) <= most_corners:
             break
     return found
+
+
+def _filled(outline: Outline, reach_mm: float) -> Polygon:
+    """The shape with what lies between corners so near to each other filled: it covers the shape with far fewer corners.
+
+    Corners that follow each other within ``reach_mm`` are a run; the hull of a run covers the line through it, and the
+    hulls with the polygon of the runs' first corners cover the shape.
+    """
+    runs: list[list[Point]] = []
+    for point in outline:
+        if runs and math.dist(runs[-1][0], point) <= reach_mm:
+            runs[-1].append(point)
+        else:
+            runs.append([point])
+    firsts = [run[0] for run in runs]
+    if len(firsts) < 3 or len(firsts) == len(outline):
+        return Polygon(outline)
+    ends = [*firsts[1:], firsts[0]]
+    hulls = [MultiPoint([*run, end]).convex_hull for run, end in zip(runs, ends, strict=True) if len(run) > 1]
+    whole = shapely.union_all([shapely.make_valid(Polygon(firsts)), *hulls])
+    return Polygon(whole.exterior) if isinstance(whole, Polygon) else Polygon(outline)
 
 
 _QUICK_CORNERS = 64
