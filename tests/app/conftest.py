@@ -1,18 +1,49 @@
 """The real window with the demo studio; lays of the way in use and one other are searched at once, in this process."""
 
+import pickle
 from contextlib import contextmanager
+from typing import ClassVar
 
 import pytest
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QApplication, QDialog, QLineEdit
 
 from wickel.app.start import make_window
-from wickel.app.tasks import InlineRunner
+from wickel.app.tasks import InlineRunner, LayTask
+
+
+class KnownRunner(InlineRunner):
+    """Does a task that has been done before in these tests by heart: the same task is always answered the same."""
+
+    known: ClassVar[dict[bytes, list[tuple[str, str, object]]]] = {}
+
+    def another(self):
+        return KnownRunner(self._most, self._ways)
+
+    def start(self, task):
+        if not isinstance(task, LayTask):
+            super().start(task)
+            return
+        name = pickle.dumps((self._most, self._ways, task))
+        if name in self.known:
+            for message in self.known[name]:
+                super()._tell(*message)
+            return
+        self._heard = []
+        super().start(task)
+        self.known[name], self._heard = self._heard, None
+
+    _heard = None
+
+    def _tell(self, kind, way, value):
+        if self._heard is not None:
+            self._heard.append((kind, way, value))
+        super()._tell(kind, way, value)
 
 
 @pytest.fixture
 def runner():
-    return InlineRunner(most_effort=2, most_ways=2)
+    return KnownRunner(most_effort=2, most_ways=2)
 
 
 @pytest.fixture

@@ -73,7 +73,7 @@ def test_a_job_file_that_cannot_be_read_is_said(buy, window, qtbot):
     path.write_text("{")
     tick.click()
     qtbot.mouseClick(buy.list.start, LEFT)
-    assert path.name in window.slip.sentence.text()
+    qtbot.waitUntil(lambda: any(path.name in own.text() for own in buy.list.findChildren(QLabel) if own.isVisible()))
     assert len(buy.list.found.cloths) == 1
 
 

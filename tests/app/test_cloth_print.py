@@ -7,7 +7,7 @@ from PySide6.QtCore import QEvent, QPoint, QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QImage, QMouseEvent, QPainter, QPolygonF, QTransform
 
 from tests.app.test_ways import choose
-from tests.app.test_window import CLOTH, LAY, LEFT, go, type_into
+from tests.app.test_window import CLOTH, LAY, LEFT, go, reason_beside, type_into
 from wickel.app.stages.square_dialog import SquareDialog
 from wickel.app.table.print_paint import paint_print
 from wickel.cloth import FIGURE_NAMES, Border, BorderAt, Cloth, Design, Figure, Print, Repeat
@@ -205,7 +205,7 @@ def test_selvages_price_length_and_colour_are_on_the_card(part, window, session,
     type_into(qtbot, stage.price, "21,5")
     assert session.cloth.price == 21.5
     type_into(qtbot, stage.price, "dear")
-    assert "is not a price" in stage.trouble.text()
+    assert "is not a price" in reason_beside(stage.price)
     assert session.cloth.price == 21.5
     stage.take_colour(QColor("#336699"))
     assert session.cloth.colour == "#336699"

@@ -63,7 +63,7 @@ def test_a_piece_is_lengthened_by_hand_and_undone(window, session, qtbot):
     tapes = {tape.held for tape in window.draft.paper.items_by_id["front"].tapes}
     assert tapes == {True, False}  # the side is shown unequal on the drawing, neck and shoulder equal
     # the side no longer meets the back's: that is checked at once, and said
-    assert "changed" in window.slip.sentence.text()
+    assert "Side seam does not hold by tape" in window.slip.sentence.text()
     assert "Lengthen or shorten: front" in window.draft.options._changes.itemAt(0).layout().itemAt(0).widget().text()
     qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
     assert edge_length(session.drafts[0].pattern.piece("front"), "centre") == pytest.approx(before)

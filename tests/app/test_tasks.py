@@ -126,8 +126,9 @@ def test_an_errand_works_in_a_process_of_its_own_and_leaves_none(runner, qtbot):
     errand.start(BuyTask(jobs=orders()[:1], effort=1))
     assert errand.working
     qtbot.waitUntil(lambda: not errand.working, timeout=60_000)
-    assert [kind for kind, _ in heard] == ["cloth", "list"]
-    assert heard[1][1].cloths == (heard[0][1],)
+    assert [kind for kind, _ in heard] == ["count", "cloth", "list"]
+    assert heard[0][1] == 1
+    assert heard[2][1].cloths == (heard[1][1],)
     pid = errand._own.process_id
     errand.start(BuyTask(jobs=orders(), effort=1_000_000))
     qtbot.wait(200)
@@ -136,16 +137,15 @@ def test_an_errand_works_in_a_process_of_its_own_and_leaves_none(runner, qtbot):
     assert not alive(pid)
 
 
-def test_a_job_that_cannot_be_bought_is_refused_in_a_sentence(qapp):
+def test_a_cloth_that_cannot_be_cut_from_is_refused_on_its_line(qapp):
     job_of_one = orders()[0]
     narrow = replace(job_of_one, cloths=(replace(job_of_one.cloths[0], usable_width_mm=400.0, full_width_mm=None),))
     errand, heard = Errand(InlineRunner(most_effort=1)), []
     errand.made.connect(lambda kind, thing: heard.append((kind, thing)))
     errand.start(BuyTask(jobs=(narrow,), effort=1))
     assert not errand.working
-    ((kind, sentence),) = heard
-    assert kind == "refused"
-    assert "no way of folding can hold it" in sentence
+    assert [kind for kind, _ in heard] == ["count", "cloth", "list"]
+    assert "no way of folding can hold it" in heard[2][1].cloths[0].refusal
 
 
 def test_what_matching_costs_is_told_for_all_wishes_and_for_each(runner, qtbot):

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QFileDialog, QLineEdit, QPushButton
 from wickel.app.edits import with_garment
 from wickel.app.stages.gallery import Gallery
 from wickel.app.widgets.dialogs import Notice
+from wickel.app.widgets.reason import Reason
 from wickel.body import Body, doubts
 from wickel.cloth import Print
 from wickel.files import read_job, read_lays
@@ -190,10 +191,15 @@ def test_a_cloth_that_cannot_be_is_refused_in_words(window, session, qtbot, fiel
     assert "Moss linen" in window.cloth.trouble.text()
 
 
+def reason_beside(field):
+    """The sentence that is seen beside a field."""
+    return " ".join(own.text() for own in field.parentWidget().findChildren(Reason) if own.isVisible())
+
+
 def test_a_share_that_is_no_number_is_refused(window, session, qtbot):
     go(qtbot, window, CLOTH)
     type_into(qtbot, window.cloth.shrink_across, "little")
-    assert "“little” is not a number" in window.cloth.trouble.text()
+    assert "“little” is not a number" in reason_beside(window.cloth.shrink_across)
     assert session.cloth.shrink_across == 0.02
 
 
@@ -454,7 +460,7 @@ def test_a_new_client_gets_checked_pieces_by_keyboard_alone(window, session, qtb
     go(qtbot, window, DRAFT)
     assert "for Ottoline Fenn" in window.ticket.about.text()
     assert session.garment.body["waist"] == pytest.approx(723.9)
-    assert window.draft.checks.title.text() == "Checked by tape: 3 of 3 hold"
+    assert window.draft.checks.title.text() == "Checked by tape: 4 of 4 hold"
     arcs = 2 * edge_length(session.drafts[0].pattern.piece("panel"), "waist")
     assert arcs == pytest.approx(723.9 + 10, abs=0.1)
 

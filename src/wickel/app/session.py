@@ -196,6 +196,7 @@ class Session(QObject):
         return next(own for own in names if not own.exists())
 
     def _take(self, job: Job, *, save: bool = True) -> None:
+        laid, cloth = self.pieces, self.cloth
         before, self.job = self.job, job
         if before.fold != job.fold:
             self.held = frozenset()
@@ -204,7 +205,6 @@ class Session(QObject):
         same_parts = before.garments == job.garments and before.pieces == job.pieces and before.cloths == job.cloths
         stays = same_parts and bool(self.lays)
         if not stays:
-            laid, cloth = self.pieces, self.cloth
             self._draft()
             stays = bool(self.lays) and laid == self.pieces and not self.refusal and self._keep_lays(cloth)
             if not stays:

@@ -152,7 +152,7 @@ def cover(outline: Outline, *, closed_mm: float = 2.0, most_corners: int = 800) 
 
 
 def _filled(outline: Outline, reach_mm: float) -> Polygon:
-    """The shape with what lies between corners so near to each other filled: it covers the shape with far fewer corners.
+    """The shape with what lies between corners near to each other filled: it covers the shape with far fewer corners.
 
     Corners that follow each other within ``reach_mm`` are a run; the hull of a run covers the line through it, and the
     hulls with the polygon of the runs' first corners cover the shape.

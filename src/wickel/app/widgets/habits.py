@@ -11,12 +11,13 @@ class Habits(QObject):
     """An event filter of the application."""
 
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
-        if event.type() == QEvent.Type.Wheel and isinstance(watched, QComboBox | QAbstractSpinBox):
+        kind = event.type()
+        if kind is QEvent.Type.Wheel and isinstance(watched, QComboBox | QAbstractSpinBox):
             event.ignore()  # goes on to the column that scrolls
             return True
-        if event.type() == QEvent.Type.ShortcutOverride and isinstance(watched, QLineEdit):
+        if kind is QEvent.Type.ShortcutOverride and isinstance(watched, QLineEdit):
             return isinstance(event, QKeyEvent) and self._let_through(watched, event)
-        if event.type() == QEvent.Type.FocusIn and isinstance(watched, QWidget):
+        if kind is QEvent.Type.FocusIn and isinstance(watched, QWidget):
             self._bring_into_sight(watched)
         return False
 
