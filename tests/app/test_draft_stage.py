@@ -7,6 +7,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication, QPushButton
 
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, SHIFT, go, type_into
+from tests.often import usual
 from wickel.app.stages.change_dialog import ChangeDialog
 from wickel.app.stages.gallery import BLANK, Gallery
 from wickel.app.tasks import InlineRunner
@@ -299,7 +300,7 @@ def test_the_gallery_finds_styles_by_words(window, qtbot):
     assert "corset" not in shown
 
 
-@pytest.mark.parametrize("style", ["corset", "jumpsuit", "wrap-dress"])
+@pytest.mark.parametrize("style", usual(("corset", "jumpsuit", "wrap-dress"), ("corset",)))
 def test_from_new_client_to_checked_pieces_without_the_mouse(window, session, qtbot, style):
     qtbot.keyClick(window, Qt.Key.Key_N, CTRL)
     (gallery,) = window.findChildren(Gallery)

@@ -54,7 +54,7 @@ def copies_mm2(pieces):
     )
 
 
-@settings(max_examples=4, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=2, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(st.sampled_from(("80", "92", "106", "124")), st.floats(900, 1600), st.floats(0, 300))
 def test_no_cell_is_below_its_area_and_a_wider_one_needs_no_more_in_any_way(size, width, wider):
     narrow, wide = row(size, (width, width + wider + 1))

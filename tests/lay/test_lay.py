@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from tests.lay.judge import judged
 from tests.lay.shapes import BOX, ELL, HALF, WEDGE, four_kinds, job, piece
+from tests.often import usual
 from wickel.body import WOMEN, size_body
 from wickel.cloth import COMBINED, WAYS, BadWay, Cloth, Print
 from wickel.files import job_of, job_record, lay_record
@@ -423,7 +424,7 @@ def dress(size, **changes):
     return Job(cloths=(Cloth(id="main", usable_width_mm=1400, print=Print.ANY),), garments=(garment,))
 
 
-@pytest.mark.parametrize("size", WOMEN.sizes)
+@pytest.mark.parametrize("size", usual(WOMEN.sizes, ("80", "96", "124")))
 def test_the_box_dress_is_laid_at_every_size_on_every_width(size):
     a_job = dress(size)
     pieces = cut_pieces(a_job)

@@ -143,9 +143,9 @@ def test_symmetry_of_a_fine_outline_is_found_and_a_dent_is_seen():
 def test_at_equal_effort_best_is_hardly_longer_than_any_single_way():
     a_job = job_of(four_kinds())
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
-    found = lay_ways(pieces, cloth, ("open", "lengthwise", "to-middle", "turned"), effort=300)
+    found = lay_ways(pieces, cloth, ("open", "lengthwise", "to-middle"), effort=60)
     best = min(own.lay.lay_length_mm for own in found if own.lay)
-    singles = [make_lay(pieces, cloth, own.way, effort=300).lay_length_mm for own in found if own.lay]
+    singles = [make_lay(pieces, cloth, own.way, effort=60).lay_length_mm for own in found if own.lay]
     assert best <= 1.005 * min(singles)
 
 

@@ -2,6 +2,8 @@
 
 from dataclasses import replace
 
+import pytest
+
 from tests.lay.shapes import HALF, WEDGE, four_kinds, job, piece
 from wickel.files import job_of
 from wickel.job import alone_ways, cut_pieces
@@ -24,6 +26,7 @@ def test_every_way_has_a_lay_a_reason_or_a_bound():
             assert own.least_mm <= own.lay.lay_length_mm + 1e-6
 
 
+@pytest.mark.long
 def test_a_way_is_set_aside_only_when_its_bound_says_so():
     known = compared(four_kinds())
     shortest = min(own.lay.lay_length_mm for own in known.values() if own.lay is not None and own.lay.complete)
