@@ -17,9 +17,13 @@ def choose(box, data):
     box.activated.emit(box.currentIndex())
 
 
-@pytest.mark.parametrize("way", alone_ways())
-def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session, qtbot, way):
+def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session, qtbot):
     go(qtbot, window, LAY)
+    for way in alone_ways():
+        is_taken_and_laid_or_refused(window, session, way)
+
+
+def is_taken_and_laid_or_refused(window, session, way):
     choose(window.lay.fold, way)
     assert session.job.fold == way
     if session.lay is None:
@@ -37,16 +41,14 @@ def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session,
     assert set(shown) == {placement.id for placement in session.lay.placements}
 
 
-@pytest.mark.parametrize(
-    ("key", "way"),
-    [("D", "partial"), ("M", "to-middle"), ("C", "crosswise"), ("T", "turned"), ("F", "four"), ("K", "diagonal")],
-)
-def test_ways_have_keys(window, session, qtbot, key, way):
+def test_ways_have_keys(window, session, qtbot):
+    keys = {"D": "partial", "M": "to-middle", "C": "crosswise", "T": "turned", "F": "four", "K": "diagonal"}
     go(qtbot, window, LAY)
-    qtbot.keyClick(window, getattr(Qt.Key, f"Key_{key}"), CTRL | SHIFT)
-    assert session.job.fold == way
-    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
-    assert session.job.fold == "open"
+    for key, way in keys.items():
+        qtbot.keyClick(window, getattr(Qt.Key, f"Key_{key}"), CTRL | SHIFT)
+        assert session.job.fold == way
+        qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+        assert session.job.fold == "open"
 
 
 def test_the_depth_of_a_fold_is_set_by_hand(window, session, qtbot):

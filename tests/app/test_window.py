@@ -50,13 +50,15 @@ def test_it_opens_on_a_lay_with_a_length_to_buy(window, session):
 
 
 def test_changing_the_size_changes_pieces_lay_and_length_to_buy(window, session, qtbot):
-    go(qtbot, window, BODY)
     seen = []
     for size in ("80", "124"):
+        go(qtbot, window, BODY)
         qtbot.mouseClick(window.body.size_buttons[size], LEFT)
         assert session.garment.size == size
         assert f"size {size}" in window.ticket.about.text()
         hem = session.drafts[0].pattern.piece("front").edge("hem").start
+        go(qtbot, window, DRAFT)
+        go(qtbot, window, LAY)
         drawn = window.draft.paper.items_by_id["front"].cut_path.boundingRect()
         laid = window.lay.view.items_by_id["dress/front/1"].cut_path.boundingRect()
         seen.append((hem, drawn.width(), laid.width(), session.lay.lay_length_mm, bought(window)))
@@ -182,13 +184,13 @@ def test_width_and_print_are_changed_by_hand(window, session, qtbot):
     assert session.cloth.shrink_along == pytest.approx(0.075)
 
 
-@pytest.mark.parametrize(("field", "text"), [("usable_width_mm", "-3"), ("step_mm", "0"), ("reserve_mm", "200")])
-def test_a_cloth_that_cannot_be_is_refused_in_words(window, session, qtbot, field, text):
+def test_a_cloth_that_cannot_be_is_refused_in_words(window, session, qtbot):
     go(qtbot, window, CLOTH)
     cloth = session.cloth
-    type_into(qtbot, window.cloth.fields[field], text)
-    assert session.cloth == cloth
-    assert "Moss linen" in window.cloth.trouble.text()
+    for field, text in (("usable_width_mm", "-3"), ("step_mm", "0"), ("reserve_mm", "200")):
+        type_into(qtbot, window.cloth.fields[field], text)
+        assert session.cloth == cloth
+        assert "Moss linen" in window.cloth.trouble.text()
 
 
 def reason_beside(field):
@@ -331,21 +333,20 @@ def test_a_bad_file_is_refused_in_words_and_the_job_stays(window, session, tmp_p
     assert session.job == job
 
 
-@pytest.mark.parametrize("kind", [".svg", ".pdf", ".lay.json", ".wickel.json"])
-def test_what_is_shown_can_be_written(window, session, tmp_path, monkeypatch, kind):
-    target = tmp_path / f"out{kind}"
-    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(target), ""))
-    act = {
+def test_what_is_shown_can_be_written(window, session, tmp_path, monkeypatch):
+    acts = {
         ".svg": window._export_svg,
         ".pdf": window._export_pdf,
-        ".lay.json": window._export_lay,
         ".wickel.json": window._save_copy,
-    }[kind]
-    act()
-    assert target.stat().st_size > 500
-    assert target.name in window.slip.sentence.text()
-    if kind == ".lay.json":
-        assert read_lays(target).lays[0].lay_length_mm == pytest.approx(session.lay.lay_length_mm, abs=1e-5)
+        ".lay.json": window._export_lay,
+    }
+    for kind, act in acts.items():
+        target = tmp_path / f"out{kind}"
+        monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, target=target: (str(target), ""))
+        act()
+        assert target.stat().st_size > 500
+        assert target.name in window.slip.sentence.text()
+    assert read_lays(target).lays[0].lay_length_mm == pytest.approx(session.lay.lay_length_mm, abs=1e-5)
 
 
 def test_stages_by_mouse_and_arrow_keys_on_the_thread(window, qtbot):

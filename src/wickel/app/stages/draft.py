@@ -10,7 +10,6 @@ from PySide6.QtWidgets import (
     QPushButton,
     QStackedWidget,
     QVBoxLayout,
-    QWidget,
 )
 
 from wickel.app.book import StudioBook
@@ -25,6 +24,7 @@ from wickel.app.table.paper_view import PaperView
 from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import label
 from wickel.app.widgets.dialogs import agreed, asked_text
+from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
 from wickel.draft import DraftRefused, TapeCheck, draft, full_options
 from wickel.draft.operations import with_changes
@@ -44,12 +44,11 @@ def _between(wanted: float, least: float, most: float, share: float) -> float:
     return min(max(wanted, least), most, share)
 
 
-class DraftStage(QWidget):
+class DraftStage(Stage):
     """Changing an option redraws at once; a piece in hand shows its points."""
 
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
-        self.setObjectName("stage")
         self._session, self._book = session, book
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
@@ -76,7 +75,7 @@ class DraftStage(QWidget):
         self.right.addWidget(self.checks)
         self.right.addWidget(self.editor)
         row.addWidget(self.right)
-        session.job_changed.connect(self.refresh)
+        session.job_changed.connect(self.keep_up)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

@@ -35,6 +35,7 @@ from wickel.app.widgets.cards import (
 )
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import WAYS, depth_fits, planned, way_name
 from wickel.files.drawing import copies_text
@@ -138,12 +139,11 @@ class SectionsDialog(QDialog):
         super().accept()
 
 
-class LayStage(QWidget):
+class LayStage(Stage):
     """The lay, its search, and the ways."""
 
     def __init__(self, session: Session) -> None:
         super().__init__()
-        self.setObjectName("stage")
         self._session = session
         self.way_cards: dict[str, WayCard] = {}
         row = QHBoxLayout(self)
@@ -162,7 +162,7 @@ class LayStage(QWidget):
         left.addWidget(self._hand_card())
         row.addLayout(left, 1)
         row.addLayout(self._ways())
-        session.lays_changed.connect(self.refresh)
+        session.lays_changed.connect(self.keep_up)
         session.searching_changed.connect(self._show_searching)
 
     def _tools(self) -> QWidget:
