@@ -54,11 +54,15 @@ def test_what_is_read_is_never_written_over(words, job_path, tmp_path):
 def test_drawings_stay_in_the_folder_they_are_asked_for(name, tmp_path):
     path, out = tmp_path / "job.wickel.json", tmp_path / "in" / "out"
     out.parent.mkdir()
-    path.write_text(json.dumps(job(piece("a", BOX, name=name), piece(f"b{name}"[:150], BOX))))
-    answer = run("draft", path, "-o", out, "--svg")
+    save_job(orders()[0], path)
+    record = json.loads(path.read_text())
+    record["garments"][0] |= {"id": name[:120], "name": name[:120]}
+    record["cloths"][0]["id"] = record["garments"][0]["cloths"]["main"] = name[:120]
+    path.write_text(json.dumps(record))
+    answer = run("draft", path, "-o", out)
     before = {path, out.parent, out}
-    if answer.exit_code == 0:
-        assert len(list(out.glob("*.svg"))) == 2
+    assert answer.exit_code == 0
+    assert len(list(out.glob("*.svg"))) == 6
     assert {p for p in tmp_path.rglob("*") if out not in p.parents} <= before
 
 

@@ -82,7 +82,8 @@ def _judge_lay(lay, pieces, cloth):
             flat.append((placed["id"], stated))
             if any(stated.intersection(spot).area > 0.05 for spot in _spoilt(cloth, width)):
                 faults.append(f"{placed['id']}: over a spoilt place")
-            copies_area += stated.area
+            holes = sum(Polygon(hole).area for hole in piece.get("holes_mm", ()))
+            copies_area += stated.area - holes * (2 if placed["on_fold"] else 1)
         if placed["yields"] != len(images):
             faults.append(f"{placed['id']}: yields {placed['yields']}, not {len(images)}")
         counts.setdefault(placed["piece"], []).extend(hands)
@@ -142,8 +143,12 @@ def _direction(placed, piece, cloth, deg):
     way = cloth.get("print") or "one-way"
     grain = piece.get("grain", "straight")
     period, target = {"straight": (180, 0), "cross": (180, 90), "bias": (90, 0), "none": (1e-9, 0)}[grain]
-    off = abs((deg - target + period / 2) % period - period / 2)
-    faults = [f"{placed['id']}: off grain by {off}"] if off > 1e-6 else []
+    tilted = (deg - target + period / 2) % period - period / 2
+    off = abs(tilted)
+    tilt = piece.get("tilt_deg", 0)
+    faults = [f"{placed['id']}: off grain by {off}"] if off > tilt + 1e-6 else []
+    if 1e-6 < off <= tilt + 1e-6:
+        deg -= tilted  # the print is as far off as the grain, and no farther
     period = {"any": 1e-9, "two-way": 180, "per-garment": 180, "one-way": 360}[way]
     off = abs((deg + period / 2) % period - period / 2)
     return faults + ([f"{placed['id']}: against the print"] if off > 1e-6 else [])

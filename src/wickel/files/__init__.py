@@ -10,10 +10,11 @@ from wickel.files.own_file import StyleFileRecord, read_style, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
 from wickel.files.saving import csv_text, dumped, locked, private_folder, saved, sweep
 from wickel.files.svg import svg_text
-from wickel.files.swatch import border_svg, tile_mm, tile_svg
+from wickel.files.swatch import GROUND, border_svg, ground_of, tile_mm, tile_svg
 from wickel.files.table_store import TableStore
 
 __all__ = [
+    "GROUND",
     "Drawing",
     "JobRecord",
     "Label",
@@ -29,6 +30,7 @@ __all__ = [
     "border_svg",
     "csv_text",
     "dumped",
+    "ground_of",
     "job_of",
     "job_record",
     "job_text",

@@ -6,6 +6,8 @@ half a repeat above a figure to half a repeat below it. Millimetres.
 
 from __future__ import annotations
 
+import re
+
 from wickel.cloth import Cloth, Figure
 
 DEFAULT_MM: dict[Figure, tuple[float, float]] = {
@@ -23,6 +25,7 @@ DEFAULT_MM: dict[Figure, tuple[float, float]] = {
 """How large one repeat is drawn where the cloth does not say, along and across."""
 
 GROUND = "#B9C7D1"
+_HEX = re.compile(r"#[0-9A-Fa-f]{6}")
 
 
 def tile_mm(cloth: Cloth) -> tuple[float, float]:
@@ -34,10 +37,15 @@ def tile_mm(cloth: Cloth) -> tuple[float, float]:
     return along, across
 
 
+def ground_of(cloth: Cloth) -> str:
+    """The colour a cloth is drawn in, as ``#RRGGBB``: its own, or when that is none, a common one."""
+    return cloth.colour if _HEX.fullmatch(cloth.colour) else GROUND
+
+
 def tile_svg(cloth: Cloth) -> str:
     """One repeat of the cloth's figure."""
     long, wide = tile_mm(cloth)
-    ground = cloth.colour or GROUND
+    ground = ground_of(cloth)
     drawn = _FIGURES[cloth.design.figure](long, wide, cloth)
     return _svg(
         long, -wide / 2, wide, f'<rect y="{-wide / 2:g}" width="{long:g}" height="{wide:g}" fill="{ground}"/>{drawn}'
@@ -48,7 +56,7 @@ def border_svg(cloth: Cloth) -> str:
     """One length of the cloth's border, as long as it is wide, its outer line at the bottom."""
     border = cloth.lay_design.border
     w = border.width_mm if border is not None else 1.0
-    ground = cloth.colour or GROUND
+    ground = ground_of(cloth)
     dark, light = shade(ground, 0.55), shade(ground, 1.5)
     waves = "".join(
         f'<circle cx="{w * x:g}" cy="{w * 0.48:g}" r="{w * 0.13:g}" fill="{light}"/>'
@@ -95,7 +103,7 @@ def _bar(x: float, long: float, wide: float, colour: str, opacity: float = 1.0) 
 
 
 def _colours(cloth: Cloth) -> tuple[str, str]:
-    ground = cloth.colour or GROUND
+    ground = ground_of(cloth)
     return shade(ground, 0.6), shade(ground, 1.55)
 
 

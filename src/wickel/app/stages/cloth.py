@@ -35,6 +35,7 @@ from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
 from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print, planned
+from wickel.files import ground_of
 from wickel.studio import SHELF
 from wickel.units import Unit, shown_length, shown_sold, sold_by_the_yard
 
@@ -481,7 +482,7 @@ class ClothStage(QWidget):
     def _choose_colour(self) -> None:
         cloth = self._session.cloth
         if cloth is not None:
-            dialog = QColorDialog(QColor(cloth.colour or "#B9C7D1"), self)
+            dialog = QColorDialog(QColor(ground_of(cloth)), self)
             dialog.setOption(QColorDialog.ColorDialogOption.DontUseNativeDialog)
             dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
             dialog.colorSelected.connect(self.take_colour)

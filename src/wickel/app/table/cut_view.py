@@ -14,6 +14,7 @@ from wickel.app.table.print_paint import has_figure, paint_print, to_picture
 from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette
 from wickel.cloth import Cloth
+from wickel.files import ground_of
 from wickel.geometry import Affine, Outline, bounds, moved
 from wickel.job import DraftedGarment, Sewn, Sketch, row_bounds, sewn_rows, sketches
 from wickel.lay import Lay, WornCopy, worn_copies
@@ -32,7 +33,7 @@ def paint_cut(painter: QPainter, cloth: Cloth, to_picture_frame: Affine, outline
     painter.save()
     path = scene_path(tuple((x, -y) for x, y in outline), closed=True)
     painter.setPen(Qt.PenStyle.NoPen)
-    painter.setBrush(QColor(cloth.colour or "#B9C7D1"))
+    painter.setBrush(QColor(ground_of(cloth)))
     painter.drawPath(path)
     if has_figure(cloth):
         painter.setClipPath(path, Qt.ClipOperation.IntersectClip)

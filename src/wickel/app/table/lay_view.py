@@ -12,6 +12,7 @@ from wickel.app.table.tape import THICK, paint_tape
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Zone, way_name
+from wickel.files import ground_of
 from wickel.files.drawing import copies_text, name_room
 from wickel.geometry import Outline, bounds
 from wickel.lay import Lay, Placement, flaws_on_table, marks_on_table, on_table
@@ -52,7 +53,7 @@ class ClothItem(QGraphicsItem):
     def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
         colours = palette()
         scale = painter.worldTransform().m11()
-        ground = mixed(self._cloth.colour or "#B9C7D1", colours.paper, 0.5 if not colours.dark else 0.35)
+        ground = mixed(ground_of(self._cloth), colours.paper, 0.5 if not colours.dark else 0.35)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(ground)
         painter.drawPath(self._shape)

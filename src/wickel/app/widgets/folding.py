@@ -12,6 +12,7 @@ from wickel.app.table.ink import dashed, mixed, pen
 from wickel.app.theme import palette, text_font
 from wickel.cloth import WAYS, Cloth, Panel, fold_panels
 from wickel.cloth.folding import LENGTH_MM, WIDTH_MM
+from wickel.files import GROUND, ground_of
 from wickel.geometry import Outline, Point
 
 _HIGHEST = 220.0
@@ -76,7 +77,7 @@ class FoldingPicture(QWidget):
         def shape(outline: Outline) -> QPolygonF:
             return QPolygonF([there(p) for p in outline])
 
-        colour = (self._cloth.colour if self._cloth else "") or "#B9C7D1"
+        colour = ground_of(self._cloth) if self._cloth else GROUND
         right, wrong = mixed(colour, colours.paper, 0.62), mixed(colour, colours.paper, 0.28)
         for face in panel.faces:
             painter.setPen(pen(colours.ink, 1.4))

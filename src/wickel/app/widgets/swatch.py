@@ -13,7 +13,7 @@ from wickel.app.table.print_paint import has_figure, paint_print
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
 from wickel.cloth import BorderAt, Cloth, Print
-from wickel.files import tile_mm
+from wickel.files import ground_of, tile_mm
 from wickel.geometry import bounds, unfolded
 from wickel.lay import CutPiece, Grain, Lay, on_table
 
@@ -21,7 +21,7 @@ from wickel.lay import CutPiece, Grain, Lay, on_table
 def paint_cloth(painter: QPainter, box: QRectF, cloth: Cloth, *, deg: float, step: float = 22.0) -> None:
     """Fill a box with a cloth and the marks of its print, running along ``deg``."""
     colours = palette()
-    ground = mixed(cloth.colour or "#B9C7D1", colours.paper, 0.72)
+    ground = mixed(ground_of(cloth), colours.paper, 0.72)
     if has_figure(cloth):
         _paint_figure(painter, box, cloth, deg)
         return
@@ -187,7 +187,7 @@ class LayPicture(QWidget):
         box = bounds([p for s in lay.spread.sections for z in s.zones for p in z.outline])
         scale = min(self.width() / max(self._longest, box.width), self.height() / lay.spread.width_mm)
         top = self.height() / 2 + box.height * scale / 2
-        ground = mixed(lay.cloth.colour or "#B9C7D1", colours.paper, 0.55)
+        ground = mixed(ground_of(lay.cloth), colours.paper, 0.55)
         painter.fillRect(QRectF(0, top - box.height * scale, box.width * scale, box.height * scale), ground)
         garments = list(dict.fromkeys(piece.garment for piece in lay.pieces))
         for placement in lay.placements:
