@@ -63,7 +63,7 @@ def test_a_length_at_hand_that_is_too_short_is_said(written):
 def test_best_takes_the_shortest_way(written):
     record = four_kinds()
     lengths = {
-        way: json.loads(run("lay", written(record), "--json", "--fold", way, "--effort", 150).stdout)["lays"][0][
+        way: json.loads(run("lay", written(record), "--json", "--fold", way, "--effort", 20).stdout)["lays"][0][
             "lay_length_mm"
         ]
         for way in ("open", "lengthwise", "best")
@@ -207,7 +207,7 @@ def test_sections_that_nothing_needs_are_left_out_and_the_lay_says_so(written, t
 
 def test_the_yardage_table_is_printed_written_and_given_as_json(order, tmp_path):
     csv = tmp_path / "table.csv"
-    asked = ("--sizes", "92,106", "--widths", "110,150,60", "--effort", 2)
+    asked = ("--sizes", "92,106", "--widths", "110,150,60", "--effort", 1)
     result = run("yardage", order, *asked, "--csv", csv)
     assert result.exit_code == 0
     lines = result.stdout.splitlines()
@@ -265,13 +265,12 @@ def test_a_bolt_and_a_length_at_hand_on_the_command_line(order):
     assert (record["sizes"], record["left_out"], record["way"]) == ([], ["92"], None)
     assert run("bolt", order, "3 m", "--sizes", "17").exit_code == 2
     assert run("bolt", order, "long").exit_code == 2
-    have = json.loads(
-        run("yardage", order, "--sizes", "92", "--widths", "150", "--effort", 2, "--at-hand", "9 m", "--json").stdout
-    )
+    table = ("yardage", order, "--sizes", "92", "--widths", "150", "--effort", 1)
+    have = json.loads(run(*table, "--at-hand", "9 m", "--json").stdout)
     (own,) = have["cells"]
     assert own["short_mm"] == 0
     assert "open" in own["fits"]
-    said = run("yardage", order, "--sizes", "92", "--widths", "150", "--effort", 2, "--at-hand", "1 m").stdout
+    said = run(*table, "--at-hand", "1 m").stdout
     assert said.strip().endswith(" short")
 
 

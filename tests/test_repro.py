@@ -27,7 +27,7 @@ def answered(answer):
 def test_a_job_that_went_wrong_is_laid_or_refused(path, tmp_path):
     started = time.perf_counter()
     out = tmp_path / "out.lay.json"
-    if answered(runner.invoke(app, ["lay", str(path), "--seconds", "1", "-o", str(out)])):
+    if answered(runner.invoke(app, ["lay", str(path), "--seconds", "0.4", "-o", str(out)])):
         record = json.loads(path.read_text())
         lay_file = json.loads(out.read_text())
         assert lay_file["complete"]

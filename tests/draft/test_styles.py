@@ -5,6 +5,7 @@ import math
 import numpy as np
 import pytest
 
+from tests.often import usual
 from wickel.body import CHARTS, WOMEN, Body, doubts, size_body, with_measurement
 from wickel.draft import PRESETS, ROLES, STYLES, Allowances, DraftRefused, draft, tape_checks
 from wickel.draft.circles import arc, radius
@@ -38,7 +39,7 @@ def test_defaults_hold_every_check_at_every_size_of_the_chart(style, size):
 
 
 @pytest.mark.parametrize("style", STYLES.values(), ids=lambda style: style.id)
-@pytest.mark.parametrize("preset", PRESETS)
+@pytest.mark.parametrize("preset", usual(PRESETS, tuple(PRESETS)[:2]))
 def test_every_preset_gives_clean_cut_lines(style, preset):
     chart = CHARTS[style.charts[0]]
     for size in list(chart.sizes)[:: len(chart.sizes) - 1]:

@@ -74,7 +74,7 @@ def _judge_lay(lay, pieces, cloth):
             stated = Polygon(stated)
             if image.symmetric_difference(stated).area > 0.05:
                 faults.append(f"{placed['id']}: the unfolded outline is not the plies' image")
-            if abs(stated.area - whole.area) > 0.05:
+            if abs(stated.area - whole.area) > max(0.05, 1e-5 * whole.area):
                 faults.append(f"{placed['id']}: a copy has another area than the piece")
             x0, y0, x1, y1 = stated.bounds
             if x0 < -TOLERANCE_MM or y0 < -TOLERANCE_MM or x1 > length + TOLERANCE_MM or y1 > width + TOLERANCE_MM:
@@ -83,7 +83,7 @@ def _judge_lay(lay, pieces, cloth):
             if any(stated.intersection(spot).area > 0.05 for spot in _spoilt(cloth, width)):
                 faults.append(f"{placed['id']}: over a spoilt place")
             holes = sum(Polygon(hole).area for hole in piece.get("holes_mm", ()))
-            copies_area += stated.area - holes * (2 if placed["on_fold"] else 1)
+            copies_area += stated.area - holes * 2 ** len(folds)
         if placed["yields"] != len(images):
             faults.append(f"{placed['id']}: yields {placed['yields']}, not {len(images)}")
         counts.setdefault(placed["piece"], []).extend(hands)

@@ -6,6 +6,7 @@ import pytest
 
 from tests.lay.print_judge import border_faults, worst_level, worst_middle, worst_motif
 from tests.lay.shapes import BOX, HALF, WEDGE, job, piece
+from tests.often import usual
 from wickel.body import size_body
 from wickel.files import job_of, lay_record
 from wickel.job import AskedOfPrint, Garment, Job, asked_by, cut_pieces, drafted, lay_job
@@ -56,7 +57,7 @@ def codes(lay):
 
 
 @pytest.mark.parametrize("way", ["open", "lengthwise", "partial", "crosswise", "turned", "four"])
-@pytest.mark.parametrize("cloth", ["jetty-stripe", "harbour-check"])
+@pytest.mark.parametrize("cloth", usual(("jetty-stripe", "harbour-check"), ("harbour-check",)))
 def test_stripes_and_checks_are_level_at_the_sides(cloth, way):
     a_job = garment_job(cloth, asked=AskedOfPrint(seams=("side seam",)))
     along = a_job.cloths[0].design.repeat.along_mm

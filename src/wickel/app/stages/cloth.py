@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QEvent, Qt
 from PySide6.QtGui import QColor, QResizeEvent
 from PySide6.QtWidgets import (
     QBoxLayout,
@@ -172,8 +172,18 @@ class ClothStage(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
+        self._share_out()
+
+    def event(self, event: QEvent) -> bool:
+        if event.type() is QEvent.Type.LayoutRequest:
+            self._share_out()
+        return super().event(event)
+
+    def _share_out(self) -> None:
+        """Give the shelf its part of the width, and the card of the cloth one group beside the other where it can."""
         wide = self.width() / text_scale()
-        self._shelf_card.setFixedWidth(round(text_scale() * max(176, min(252, 0.22 * wide))))
+        shelf = round(text_scale() * max(132, min(252, 0.22 * wide)))
+        self._shelf_card.setFixedWidth(max(shelf, self._shelf_card.minimumSizeHint().width()))
         two = wide >= TWO_GROUPS_FROM
         self._groups.setDirection(QBoxLayout.Direction.LeftToRight if two else QBoxLayout.Direction.TopToBottom)
 
@@ -247,7 +257,7 @@ class ClothStage(QWidget):
     def _seen_card(self) -> QWidget:
         """How the cloth will be worn, or how it is folded: one of both at a time."""
         frame, column = card()
-        chips = QHBoxLayout()
+        bar, chips = flow_bar()
         self.seen = QStackedWidget()
         self.seen_chips: list[QPushButton] = []
         for k, (words, tip) in enumerate(
@@ -260,8 +270,7 @@ class ClothStage(QWidget):
             chip.clicked.connect(partial(self.show_seen, k))
             self.seen_chips.append(chip)
             chips.addWidget(chip)
-        chips.addStretch()
-        column.addLayout(chips)
+        column.addWidget(bar)
         self.seen.addWidget(self._worn_page())
         self.seen.addWidget(self._folding_page())
         column.addWidget(self.seen, 1)

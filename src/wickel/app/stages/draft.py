@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QEvent, Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
@@ -81,14 +81,20 @@ class DraftStage(Stage):
         super().resizeEvent(event)
         self._share_out()
 
+    def event(self, event: QEvent) -> bool:
+        if event.type() is QEvent.Type.LayoutRequest:
+            self._share_out()  # what is in a column may have become wider
+        return super().event(event)
+
     def _share_out(self) -> None:
         """Give the columns at the sides their parts of the width, and the paper what is left."""
         wide, more = self.width(), text_scale()
-        self.options.setFixedWidth(round(_between(_OPTIONS_SHARE * wide, 238 * more, 286 * more, 0.29 * wide)))
+        options = _between(_OPTIONS_SHARE * wide, 238 * more, 286 * more, 0.29 * wide)
+        self.options.setFixedWidth(max(round(options), self.options.minimumSizeHint().width()))
         own = self.right.currentWidget() is self.editor
         checks = _between(_CHECKS_SHARE * wide, 248 * more, 312 * more, 0.30 * wide)
         most = min(_EDITOR_WIDE * more, 0.46 * wide) if own else checks
-        self.right.setFixedWidth(round(most))
+        self.right.setFixedWidth(max(round(most), 0 if own else self.checks.minimumSizeHint().width()))
 
     def _over_row(self) -> QHBoxLayout:
         row = QHBoxLayout()

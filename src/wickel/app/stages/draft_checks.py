@@ -34,7 +34,7 @@ class ChecksPanel(QFrame):
         column = QVBoxLayout(self)
         column.setContentsMargins(14, 12, 14, 12)
         column.setSpacing(4)
-        self.title = label("Checked by tape", "heading")
+        self.title = label("Checked by tape", "heading", wrap=True)
         column.addWidget(self.title)
         inner = QWidget()
         self._checks = QVBoxLayout(inner)

@@ -13,6 +13,7 @@ from PySide6.QtWidgets import (
     QHBoxLayout,
     QLabel,
     QPushButton,
+    QSizePolicy,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
@@ -210,11 +211,12 @@ class LayStage(Stage):
 
     def _hand_card(self) -> QWidget:
         frame, column = card()
-        frame.setFixedHeight(70)
+        frame.setMinimumHeight(70)
+        frame.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
         column.setContentsMargins(16, 8, 16, 8)
         column.setSpacing(1)
         self.hand_title = label("", "heading")
-        self.hand = label("", "soft")
+        self.hand = label("", "soft", wrap=True)
         column.addWidget(self.hand_title)
         row = QHBoxLayout()
         row.addWidget(self.hand, 1)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import QEvent, QObject, QSize, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import (
     QComboBox,
@@ -110,9 +110,24 @@ _STEPS = {
 """How many cards on an arrow key goes; up and down by a row of cards."""
 
 
+class _Column(QScrollArea):
+    """A scroll area that is never narrower than what is in it."""
+
+    def minimumSizeHint(self) -> QSize:
+        hint, inner = super().minimumSizeHint(), self.widget()
+        if inner is not None:
+            hint.setWidth(inner.minimumSizeHint().width() + self.verticalScrollBar().sizeHint().width())
+        return hint
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        if event.type() is QEvent.Type.LayoutRequest and watched is self.widget():
+            self.updateGeometry()
+        return super().eventFilter(watched, event)
+
+
 def scrolling(content: QWidget) -> QScrollArea:
     """A column that scrolls up and down when it is too long."""
-    area = QScrollArea()
+    area = _Column()
     area.setWidget(content)
     area.setWidgetResizable(True)
     area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
