@@ -8,6 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+import wickel.app.session as session_room
 from wickel.app.start import make_window
 from wickel.app.tasks import ProcessRunner
 from wickel.lay import exact_check
@@ -22,6 +23,7 @@ def wait_for(condition, what, seconds=30):
 
 
 def main():
+    session_room.QUICK_EFFORT = 40  # how good the lays are is not what is asked here
     app = QApplication([])
     window = make_window(app, Path(sys.argv[1]), ProcessRunner(), demo=True)
     window.show()

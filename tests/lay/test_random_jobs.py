@@ -24,7 +24,7 @@ def test_a_lay_called_good_is_good_and_any_other_says_why(seed):
     job, lays, refusal = job_of(record), (), ""
     try:
         pieces = cut_pieces(job)
-        lays = lay_job(job, pieces, fold=way, effort=40, seed=seed)
+        lays = lay_job(job, pieces, fold=way, effort=15, seed=seed)
     except (JobRefused, LayRefused, BadWay) as reason:
         refusal = str(reason)
     if not lays:

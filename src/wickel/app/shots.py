@@ -21,7 +21,7 @@ def write_shots(folder: Path) -> int:
 
     from wickel.app.start import make_window
     from wickel.app.tasks import InlineRunner
-    from wickel.app.theme import DARK, apply_theme
+    from wickel.app.theme import DARK, apply_theme, dress
 
     app = QApplication.instance() or QApplication([sys.argv[0]])
     assert isinstance(app, QApplication)
@@ -54,6 +54,7 @@ def write_shots(folder: Path) -> int:
         _print_shots(window, jobs, shot)
         _buy_shot(window, jobs, app.processEvents, shot)
         apply_theme(app, DARK)
+        dress(window)
         window.slip.dress()
         window.open_path(jobs[2])
         shot("lay-dark-inches", 3)

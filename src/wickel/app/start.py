@@ -7,7 +7,6 @@ import os
 import sys
 from pathlib import Path
 
-from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
 from wickel.app.book import StudioBook, fill_book
@@ -16,7 +15,7 @@ from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.tasks import ProcessRunner, Runner
-from wickel.app.theme import DARK, LIGHT, apply_theme, load_fonts, set_text_scale
+from wickel.app.theme import DARK, LIGHT, apply_theme, dress, load_fonts, set_text_scale
 from wickel.app.widgets.habits import learn
 from wickel.app.window import MainWindow
 from wickel.files import TableStore, private_folder, sweep
@@ -64,6 +63,7 @@ def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fr
         fill_book(book)
     fill = TableFill(runner, TableStore(home / "table-cells"), app)
     window = MainWindow(Session(runner, app), folder, settings, book, fill, runner)
+    dress(window)
     last = Path(settings.values.last_job) if settings.values.last_job and not fresh else None
     known = folder.orders()
     wanted = [last] if last is not None and last.parent == folder.path and last.exists() else []
@@ -87,6 +87,4 @@ def run_window(*, demo: bool, fresh: bool = False) -> int:
     app.setDesktopFileName("wickel")
     window = make_window(app, data_folder(), ProcessRunner(), demo=demo, fresh=fresh)
     window.show()
-    if os.environ.get("WICKEL_QUIT_WHEN_SHOWN"):  # for measuring how long a start takes
-        QTimer.singleShot(0, window.close)
     return app.exec()

@@ -35,7 +35,7 @@ from wickel.app.stages.lay import LayStage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.cut_view import Put
 from wickel.app.tasks import Runner
-from wickel.app.theme import DARK, LIGHT, apply_theme, set_text_scale, text_scale
+from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.keys_sheet import KeysSheet
 from wickel.app.widgets.slip import Slip
@@ -309,6 +309,7 @@ class MainWindow(QMainWindow):
         app = QApplication.instance()
         assert isinstance(app, QApplication)
         apply_theme(app, DARK if self._settings.values.dark else LIGHT)
+        dress(self)
         self.slip.dress()
         self._fit_thread()
         self._session.show_again()

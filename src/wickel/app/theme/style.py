@@ -6,7 +6,7 @@ import re
 from string import Template
 
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
-from PySide6.QtWidgets import QApplication
+from PySide6.QtWidgets import QApplication, QWidget
 
 from wickel.app.theme.palette import LIGHT, Palette
 from wickel.assets import FONT_BOLD, FONT_REGULAR, chevron_path, font_bytes
@@ -122,15 +122,11 @@ def text_font(pixels: int, *, bold: bool = False) -> QFont:
 
 
 def apply_theme(app: QApplication, colours: Palette) -> None:
-    """Dress the whole program in a palette; what is dressed so already is left alone, since dressing takes a second."""
+    """Colours and typeface for the whole program. Its windows are dressed in them by ``dress``."""
     global _current
     _current = colours
-    names = {name: getattr(colours, name) for name in Palette.__dataclass_fields__}
-    sheet = _SHEET.substitute(names, family=FAMILY, chevron=chevron_path(dark=colours.dark))
-    sheet = _TEXT_PX.sub(lambda own: f"{own[1]}: {round(int(own[2]) * _scale)}px", sheet)
-    if app.styleSheet() == sheet:
-        return
-    app.setStyle("Fusion")
+    if app.style().objectName().lower() != "fusion":
+        app.setStyle("Fusion")
     qt = QPalette()
     for role, colour in (
         (QPalette.ColorRole.Window, colours.linen),
@@ -144,6 +140,20 @@ def apply_theme(app: QApplication, colours: Palette) -> None:
         (QPalette.ColorRole.PlaceholderText, colours.soft),
     ):
         qt.setColor(role, QColor(colour))
-    app.setPalette(qt)
-    app.setFont(text_font(14))
-    app.setStyleSheet(sheet)
+    if app.palette() != qt:
+        app.setPalette(qt)
+    if app.font() != text_font(14):
+        app.setFont(text_font(14))
+
+
+def dress(window: QWidget) -> None:
+    """Dress a window, with its dialogs and menus, in the palette in use.
+
+    Once it is whole: what is put together under a style sheet is dressed anew at every step. A window that is dressed
+    so already is left alone.
+    """
+    names = {name: getattr(_current, name) for name in Palette.__dataclass_fields__}
+    sheet = _SHEET.substitute(names, family=FAMILY, chevron=chevron_path(dark=_current.dark))
+    sheet = _TEXT_PX.sub(lambda own: f"{own[1]}: {round(int(own[2]) * _scale)}px", sheet)
+    if window.styleSheet() != sheet:
+        window.setStyleSheet(sheet)
