@@ -40,5 +40,6 @@ def test_a_job_that_went_wrong_is_laid_or_refused(path, tmp_path):
     drawn = tmp_path / "in" / "out"
     drawn.parent.mkdir()
     answered(runner.invoke(app, ["draft", str(path), "-o", str(drawn)]))
-    answered(runner.invoke(app, ["check", str(path)]))
+    if json.loads(path.read_text()).get("garments"):
+        answered(runner.invoke(app, ["check", str(path)]))
     assert {own for own in tmp_path.rglob("*") if drawn not in own.parents} <= {out, drawn, drawn.parent}

@@ -6,6 +6,7 @@ from dataclasses import replace
 import pytest
 
 from tests.lay.shapes import BOX, ELL, HALF, WEDGE, job, piece
+from tests.often import usual
 from wickel.cloth import BadCloth, Cloth
 from wickel.files import job_of
 from wickel.job import cut_pieces, lay_job
@@ -36,7 +37,7 @@ def test_on_wider_cloth_two_lie_side_by_side():
     assert sorted(len(lay.placements) for lay in lays) == [1, 2]
 
 
-@pytest.mark.parametrize("fold", ["open", "lengthwise", "best"])
+@pytest.mark.parametrize("fold", usual(("open", "lengthwise", "best"), ("open", "lengthwise")))
 def test_every_copy_is_cut_once_and_no_lay_is_too_long(fold):
     pieces, cloth, lays = laid(
         piece("front", HALF, 2, fold=[[0, 0], [600, 0]]),

@@ -69,7 +69,7 @@ def test_stripes_and_checks_are_level_at_the_sides(cloth, way):
     assert worst_level(lay_record((off,))["lays"][0], pieces, along) == pytest.approx(2.0, abs=MEETS_MM)
 
 
-@pytest.mark.parametrize("way", ["open", "partial"])
+@pytest.mark.parametrize("way", usual(("open", "partial"), ("open",)))
 def test_a_collar_and_a_back_have_the_stripe_in_their_middle(way):
     a_job = garment_job("lee-check", style="coat", options={"collar": "shirt"})
     lay = laid(a_job, way)

@@ -125,7 +125,7 @@ def until(goal_mm):
     return report
 
 
-@pytest.mark.parametrize("block", usual(range(8), (0, 5)))
+@pytest.mark.parametrize("block", usual(range(8), (0,)))
 def test_known_lays_are_found_again_with_a_seventh_more(block):
     missed = []
     for seed in range(block * 25, block * 25 + 25):

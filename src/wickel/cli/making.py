@@ -68,6 +68,10 @@ def draft(
     print(json.dumps({"written": files}) if as_json else "\n".join(files))
 
 
+CHECK_EFFORT = 40
+"""Whether a job breaks a rule is seen on a quick lay."""
+
+
 @app.command()
 def check(job_path: JobPath, as_json: AsJson = False) -> None:
     """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
@@ -75,7 +79,7 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
     checks = [c for garment in job.garments for c in drafted(garment, job).checks]
     until = _until(perf_counter(), MOST_SECONDS, sum(order.copies for piece in pieces for order in piece.orders))
     try:
-        lays = lay_job(job, pieces, fold=_fold(job.fold), report_until=until)
+        lays = lay_job(job, pieces, fold=_fold(job.fold), effort=CHECK_EFFORT, report_until=until)
     except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)
     findings = [finding for lay in lays for finding in lay.findings]
