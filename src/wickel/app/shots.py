@@ -22,12 +22,14 @@ def write_shots(folder: Path) -> int:
     from wickel.app.start import make_window
     from wickel.app.tasks import InlineRunner
     from wickel.app.theme import DARK, apply_theme, dress
+    from wickel.app.window import USUAL_SIZE
 
     app = QApplication.instance() or QApplication([sys.argv[0]])
     assert isinstance(app, QApplication)
     folder.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as home:
-        window = make_window(app, Path(home), InlineRunner(most_effort=300), demo=True)
+        window = make_window(app, Path(home), InlineRunner(most_effort=40), demo=True)
+        window.resize(*USUAL_SIZE)
         window.show()
         jobs = sorted((Path(home) / "demo-studio").glob("*.wickel.json"))
 

@@ -61,6 +61,7 @@ class ChecksPanel(QFrame):
         chalk.setWordWrap(False)
         chalk.setObjectName("chalk")
         chalk.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
+        chalk.setTabKeyNavigation(False)
         chalk.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         chalk.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         chalk.setTabKeyNavigation(False)

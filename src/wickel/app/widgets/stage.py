@@ -16,7 +16,7 @@ class Stage(QWidget):
 
     def refresh(self) -> None:
         """Show everything as it is now."""
-        raise NotImplementedError
+        raise TypeError("a page says how it is shown anew")
 
     def keep_up(self) -> None:
         """Refresh the page now when it is in sight, else when it comes into sight."""
