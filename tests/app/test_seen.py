@@ -7,9 +7,9 @@ from io import BytesIO
 
 import pytest
 from pypdf import PdfReader
-from PySide6.QtCore import QPoint, QPointF, QRectF, Qt
+from PySide6.QtCore import QPoint, QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QPainterPath
-from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QScrollArea
+from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QLineEdit, QScrollArea
 
 from tests.app.test_window import CLOTH, CTRL, DRAFT, LAY, LEFT, go
 from wickel.app.stages.gallery import Gallery
@@ -58,6 +58,21 @@ def test_nothing_is_cut_off(window, qtbot, wide, high, text):
     finally:
         set_text_scale(1.0)
         window._dress_anew()
+
+
+def crowded(page):
+    """Fields on a page that lie over each other."""
+    fields = [own for own in page.findChildren(QLineEdit) if own.isVisible()]
+    boxes = [QRect(own.mapTo(page, QPoint(0, 0)), own.size()) for own in fields]
+    return [own.accessibleName() for k, own in enumerate(fields) if any(boxes[k].intersects(b) for b in boxes[:k])]
+
+
+@pytest.mark.parametrize("stage", [0, DRAFT, CLOTH])
+def test_fields_have_their_room_the_first_time_a_page_is_seen(window, qtbot, stage):
+    window.resize(1280, 800)
+    window.show_stage(stage)
+    qtbot.wait(100)
+    assert crowded(window.stack.widget(stage)) == []
 
 
 def test_text_is_made_larger_by_key_and_remembered(window, qtbot):

@@ -17,6 +17,7 @@ if TYPE_CHECKING:
 def write_shots(folder: Path) -> int:
     """Write one PNG a view into the folder; the exit code."""
     os.environ["QT_QPA_PLATFORM"] = "offscreen"
+    from PySide6.QtTest import QTest
     from PySide6.QtWidgets import QApplication
 
     from wickel.app.start import make_window
@@ -35,7 +36,7 @@ def write_shots(folder: Path) -> int:
 
         def shot(name: str, stage: int) -> None:
             window.show_stage(stage)
-            app.processEvents()
+            QTest.qWait(60)  # until a page that is new in sight has settled
             window.grab().save(str(folder / f"{name}.png"))
             print(f"{name}.png")
 

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from PySide6.QtCore import QCoreApplication, QEvent, QTimer
 from PySide6.QtGui import QShowEvent
-from PySide6.QtWidgets import QWidget
+from PySide6.QtWidgets import QScrollArea, QWidget
+
+_SETTLED_MS = 15
 
 
 class Stage(QWidget):
@@ -13,6 +16,8 @@ class Stage(QWidget):
         super().__init__()
         self.setObjectName("stage")
         self._due = False
+        self._settled = QTimer(self, singleShot=True, interval=_SETTLED_MS)
+        self._settled.timeout.connect(self._settle)
 
     def refresh(self) -> None:
         """Show everything as it is now."""
@@ -24,8 +29,17 @@ class Stage(QWidget):
         if not self._due:
             self.refresh()
 
+    def _settle(self) -> None:
+        """Have columns take the height of what came into them while they were not yet in sight, and paint."""
+        for column in self.findChildren(QScrollArea):
+            if column.widget() is not None:
+                QCoreApplication.postEvent(column.widget(), QEvent(QEvent.Type.LayoutRequest))
+        self.setUpdatesEnabled(True)
+
     def showEvent(self, event: QShowEvent) -> None:
         if self._due:
             self._due = False
+            self.setUpdatesEnabled(False)  # what is put in now finds its place before it is painted
+            self._settled.start()
             self.refresh()
         super().showEvent(event)
