@@ -36,7 +36,7 @@ def write_shots(folder: Path) -> int:
 
         def shot(name: str, stage: int) -> None:
             window.show_stage(stage)
-            QTest.qWait(60)  # until a page that is new in sight has settled
+            QTest.qWait(250)  # until a page that is new in sight has settled
             window.grab().save(str(folder / f"{name}.png"))
             print(f"{name}.png")
 
