@@ -149,6 +149,15 @@ def test_the_ways_are_walked_by_arrows_and_taken_by_enter(window, session, qtbot
     assert session.job.fold == way
 
 
+def test_the_way_that_is_taken_by_key_comes_into_sight(window, session, qtbot):
+    window.resize(1024, 700)
+    go(qtbot, window, LAY)
+    qtbot.keyClick(window, Qt.Key.Key_F, CTRL | Qt.KeyboardModifier.ShiftModifier)
+    assert session.job.fold == "four"
+    card = window.lay.way_cards["four"]
+    qtbot.waitUntil(lambda: card.visibleRegion().boundingRect().height() == card.height())
+
+
 def test_the_gallery_is_walked_by_arrows(window, qtbot):
     qtbot.keyClick(window, Qt.Key.Key_T, CTRL)
     (gallery,) = window.findChildren(Gallery)

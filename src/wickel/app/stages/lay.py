@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
@@ -147,6 +147,9 @@ class LayStage(Stage):
         super().__init__()
         self._session = session
         self.way_cards: dict[str, WayCard] = {}
+        self._way_seen = ""
+        self._bringing = QTimer(self, singleShot=True, interval=0)
+        self._bringing.timeout.connect(self._bring_way_into_sight)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(14)
@@ -304,9 +307,17 @@ class LayStage(Stage):
             own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
             self._way_column.removeWidget(own)
             self._way_column.insertWidget(k, own)
+        if session.way != self._way_seen:
+            self._way_seen = session.way
+            self._bringing.start()
         self._show_figures()
         self._show_cloths()
         self.find.setEnabled(bool(session.pieces))
+
+    def _bring_way_into_sight(self) -> None:
+        card = self.way_cards.get(self._session.way)
+        if card is not None:
+            self._ways_area.ensureWidgetVisible(card)
 
     def _show_lay(self) -> None:
         """The lay as it lies on the table, or opened out."""
