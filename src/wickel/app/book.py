@@ -31,6 +31,7 @@ from wickel.files import (
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 
 _Kept = TypeVar("_Kept")
+_One = TypeVar("_One")
 _STYLE_ENDING = ".wickel-style.json"
 _CLIENTS, _SCHOOLS, _CLOTHS = "clients.json", "schools.json", "cloths.json"
 
@@ -86,17 +87,24 @@ class StudioBook(QObject):
 
     def _change_clients(self, change: Callable[[tuple[Client, ...]], tuple[Client, ...]]) -> bool:
         """Change the clients as they are in the file at this moment, while no other window can."""
-        try:
-            with locked(self._folder):
-                made = change(self.clients)
-                if not self._wrote(_CLIENTS, lambda path: save_clients(made, path)):
-                    return False
-        except OSError as reason:
-            self.trouble.emit(f"{_CLIENTS} could not be saved: {reason.strerror}.")
+        made = self._made(_CLIENTS, lambda: change(self.clients), save_clients)
+        if made is None:
             return False
         self._clients = made
         self.changed.emit()
         return True
+
+    def _made(
+        self, name: str, make: Callable[[], tuple[_One, ...]], save: Callable[[tuple[_One, ...], Path], None]
+    ) -> tuple[_One, ...] | None:
+        """What a file of the book has now that it was made anew and saved under its lock; None when it was not."""
+        try:
+            with locked(self._folder):
+                made = make()
+                return made if self._wrote(name, lambda path: save(made, path)) else None
+        except OSError as reason:
+            self.trouble.emit(f"{name} could not be saved: {reason.strerror}.")
+            return None
 
     # --- schools ---------------------------------------------------------------------------
 
@@ -142,13 +150,8 @@ class StudioBook(QObject):
         return self._change_cloths(lambda kept: _others(kept, name))
 
     def _change_cloths(self, change: Callable[[tuple[Cloth, ...]], tuple[Cloth, ...]]) -> bool:
-        try:
-            with locked(self._folder):
-                made = change(self.cloths)
-                if not self._wrote(_CLOTHS, lambda path: save_cloths(made, path)):
-                    return False
-        except OSError as reason:
-            self.trouble.emit(f"{_CLOTHS} could not be saved: {reason.strerror}.")
+        made = self._made(_CLOTHS, lambda: change(self.cloths), save_cloths)
+        if made is None:
             return False
         self._cloths = made
         self.changed.emit()

@@ -22,6 +22,7 @@ from wickel.lay import (
     WayFound,
     cut_from,
     cutting_minutes,
+    for_laying,
     kept,
     lay_ways,
     lays_in_lengths,
@@ -157,16 +158,7 @@ def _in_width(cloth: Cloth, width_mm: float) -> Cloth:
 
 def cell_key(pieces: tuple[CutPiece, ...], cloth: Cloth) -> str:
     """A key of all that a cell depends on: the pieces as they are cut, the cloth, the program's version."""
-    plain = replace(
-        cloth,
-        name="",
-        price=None,
-        colour="",
-        fibre="",
-        step_mm=100.0,
-        least_length_mm=0.0,
-        design=replace(cloth.design, picture=b""),
-    )
+    plain = for_laying(cloth)
     bare = tuple(replace(piece, net_line=None, inner_lines=(), name="") for piece in pieces)
     return hashlib.sha256(repr((__version__, _ENGINE, alone_ways(), bare, plain)).encode()).hexdigest()[:32]
 

@@ -18,7 +18,16 @@ from wickel.lay.exact import exact_check
 from wickel.lay.kept import KeptLay, kept, relaid
 from wickel.lay.labour import cutting_minutes
 from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
-from wickel.lay.make import DEFAULT_EFFORT, PLANNING, LayReport, lays_alike, make_lay, on_like_cloth, with_findings
+from wickel.lay.make import (
+    DEFAULT_EFFORT,
+    PLANNING,
+    LayReport,
+    for_laying,
+    lays_alike,
+    make_lay,
+    on_like_cloth,
+    with_findings,
+)
 from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, LayStopped, fits_nowhere
@@ -63,6 +72,7 @@ __all__ = [
     "flat_copies",
     "flaws_on_table",
     "fold_lines",
+    "for_laying",
     "kept",
     "lay_ways",
     "lays_alike",

@@ -762,10 +762,11 @@ _BESIDE_RULES = ("short", "parted-seam")
 
 def lays_alike(one: Cloth, other: Cloth) -> bool:
     """Whether everything that a lay depends on is the same of two cloths."""
-    return _for_laying(one) == _for_laying(other)
+    return for_laying(one) == for_laying(other)
 
 
-def _for_laying(cloth: Cloth) -> Cloth:
+def for_laying(cloth: Cloth) -> Cloth:
+    """The cloth without what no lay depends on: its name, price and looks, and how the shop sells it."""
     return replace(
         cloth,
         name="",
