@@ -117,14 +117,12 @@ class StudioBook(QObject):
 
     def keep_school(self, school: School) -> bool:
         """Keep a school of the studio's own, in the place of one of that id."""
-        try:
-            with locked(self._folder):
-                own = [old for old in self.schools if old.id not in SCHOOLS and old.id != school.id]
-                made = (*own, school)
-                if not self._wrote(_SCHOOLS, lambda path: save_schools(made, path)):
-                    return False
-        except OSError as reason:
-            self.trouble.emit(f"{_SCHOOLS} could not be saved: {reason.strerror}.")
+
+        def kept() -> tuple[School, ...]:
+            return (*(old for old in self.schools if old.id not in SCHOOLS and old.id != school.id), school)
+
+        made = self._made(_SCHOOLS, kept, save_schools)
+        if made is None:
             return False
         self._schools = made
         self.changed.emit()
@@ -188,7 +186,7 @@ class StudioBook(QObject):
         return found
 
     def _wrote(self, name: str, write: Callable[[Path], None]) -> bool:
-        if name in self._unreadable:
+        if name in self._unreadable and (self._folder / name).exists():
             self.trouble.emit(f"{name} cannot be read and is not written over: mend it or move it away first.")
             return False
         try:
