@@ -109,7 +109,9 @@ def test_a_size_that_gets_a_person_is_all_estimates_and_undated():
 
 
 def test_a_measured_body_that_gets_another_name_stays_measured():
-    measured = replace(DRESS, size="", body=replace(size_body("100"), taken="2026-11-01", estimated=frozenset({"head"})))
+    measured = replace(
+        DRESS, size="", body=replace(size_body("100"), taken="2026-11-01", estimated=frozenset({"head"}))
+    )
     body = with_person(with_garment(JOB, measured), measured, "Bertrand Oake").garments[0].body
     assert (body.taken, body.estimated) == ("2026-11-01", frozenset({"head"}))
 

@@ -137,8 +137,14 @@ def slanted_dart():
         (lambda: dart_to_seam(slanted_dart(), "dart", Spot(edge="hem", share=0.5), allowance_mm=10), "true the dart"),
         (lambda: with_notch(panel(), "n", Spot(edge="side", share=1.2)), "between the ends"),
         (lambda: with_notch(panel(), "n", Spot(edge="brim", share=0.2)), "no edge “brim”"),
-        (lambda: facing(panel(), ("waist", "hem"), width_mm=60.0, allowance_mm=10, id="f", name="F"), "do not follow each other"),
-        (lambda: facing(panel(), ("waist",), width_mm=5000.0, allowance_mm=10, id="f", name="F"), "too small for a facing 500.0 cm wide"),
+        (
+            lambda: facing(panel(), ("waist", "hem"), width_mm=60.0, allowance_mm=10, id="f", name="F"),
+            "do not follow each other",
+        ),
+        (
+            lambda: facing(panel(), ("waist",), width_mm=5000.0, allowance_mm=10, id="f", name="F"),
+            "too small for a facing 500.0 cm wide",
+        ),
         (lambda: facing(panel(), ("brim",), width_mm=60.0, allowance_mm=10, id="f", name="F"), "no edge “brim”"),
         (lambda: unfold(unfold(panel())), "fold"),
         (lambda: lengthen(panel(), 0.5, -700.0), "Panel"),

@@ -55,7 +55,9 @@ def test_an_l_shaped_single_keeps_its_hand_on_paper():
     """y runs down on paper: what goes round one way in the piece goes round the other way there, and only so."""
     lay = lay_of(piece("ell", ELL))
     root = ET.fromstring(svg_text(lay_drawing(lay), ""))
-    (cut,) = [path for path in root.iter(f"{SVG}path") if path.get("data-of") == "ell/1" and len(path_points(path)) == 6]
+    (cut,) = [
+        path for path in root.iter(f"{SVG}path") if path.get("data-of") == "ell/1" and len(path_points(path)) == 6
+    ]
     drawn = path_points(cut)
     placed = lay.placements[0]
     assert not placed.mirrored

@@ -88,7 +88,9 @@ def test_a_motif_lies_where_the_card_says(qapp):
     drawn = pixels(tile_svg(cloth(Figure.MOTIF, design={"motif": middle})), 180, 120)
     differs = np.abs(drawn - drawn[5, 5]).sum(axis=2) > 30
     rows, columns = np.nonzero(differs)
-    aside = np.hypot((columns - 90) / 2, (rows - 0) / 2) < 22  # y 30 of a repeat of 60 is its seam: half above, half below
+    aside = (
+        np.hypot((columns - 90) / 2, (rows - 0) / 2) < 22
+    )  # y 30 of a repeat of 60 is its seam: half above, half below
     assert aside.any()
     moved = replace(middle, y_mm=0)
     drawn = pixels(tile_svg(cloth(Figure.MOTIF, design={"motif": moved})), 180, 120)
