@@ -509,11 +509,11 @@ class Laying:
         if over <= 0.01:
             return
         proved = self.least_mm > room + 0.01
-        lacking = over / (1 - cloth.shrink_along)  # of the cloth as it is bought
+        lacking = math.ceil(over / (1 - cloth.shrink_along) - 1e-6) / 10  # cm of the cloth as it is bought
         yield Finding(
             level=Level.STRAINED,
             code="short",
-            text=f"The length of {cloth.shown_name} at hand is {math.ceil(lacking - 1e-6) / 10:g} cm too short for this lay: "
+            text=f"The length of {cloth.shown_name} at hand is {lacking:g} cm too short for this lay: "
             + ("it cannot fit this way." if proved else "a shorter one was not found with this effort."),
             way_out="Try the other ways, or buy more." if proved else "Search on, try the other ways, or buy more.",
         )
