@@ -71,8 +71,7 @@ def crowded(page):
 def test_fields_have_their_room_the_first_time_a_page_is_seen(window, qtbot, stage):
     window.resize(1280, 800)
     window.show_stage(stage)
-    qtbot.wait(100)
-    assert crowded(window.stack.widget(stage)) == []
+    qtbot.waitUntil(lambda: crowded(window.stack.widget(stage)) == [], timeout=2000)
 
 
 def test_text_is_made_larger_by_key_and_remembered(window, qtbot):
