@@ -8,10 +8,10 @@ from PySide6.QtWidgets import QColorDialog, QComboBox
 
 from tests.app.test_body_stage import choose
 from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, LAY, LEFT, SHIFT, go, type_into
-from wickel.app.edits import with_garment
 from wickel.app.stages.lay import SectionsDialog
 from wickel.body import Body
 from wickel.draft import PRESETS
+from wickel.job.edits import with_garment
 from wickel.units import Unit
 
 

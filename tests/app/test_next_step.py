@@ -5,12 +5,12 @@ from dataclasses import replace
 import pytest
 
 from tests.app.conftest import KnownRunner
-from wickel.app.edits import with_cloth, with_garment, with_option, with_own_measure
 from wickel.app.next_step import BODY, BUY, CLOTH, DRAFT, LAY, next_step
 from wickel.app.session import Session
 from wickel.cloth import Flaw
 from wickel.draft.operations import Change
 from wickel.job import Job
+from wickel.job.edits import with_cloth, with_garment, with_option, with_own_measure
 from wickel.studio import orders
 
 

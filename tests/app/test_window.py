@@ -7,13 +7,13 @@ import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QFileDialog, QLineEdit, QPushButton
 
-from wickel.app.edits import with_garment
 from wickel.app.stages.gallery import Gallery
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.reason import Reason
 from wickel.body import Body, doubts
 from wickel.cloth import Print
 from wickel.files import read_job, read_lays
+from wickel.job.edits import with_garment
 from wickel.lay import exact_check
 from wickel.pattern import edge_length
 from wickel.units import Unit, shown_cloth_length

@@ -78,7 +78,7 @@ def set_at(*path):
     ("change", "says"),
     [
         (set_at("format", "other"), "no job file"),
-        (set_at("version", 2), "newer Wickel"),
+        (set_at("version", 3), "newer Wickel"),
         (set_at("version", "1"), "version"),
         (set_at("version", True), "version"),
         (lambda r: r.pop("cloths"), "cloths is missing"),

@@ -69,7 +69,7 @@ def _buy_shot(
     window: MainWindow, jobs: list[Path], events: Callable[[], None], shot: Callable[[str, int], None]
 ) -> None:
     """The yardage table of a dress, full, with a cell opened; and the buying list of two jobs."""
-    from wickel.app.edits import with_shelf_cloth
+    from wickel.job.edits import with_shelf_cloth
     from wickel.studio import shelf_cloth
 
     window.open_path(jobs[0])
@@ -96,9 +96,9 @@ def _buy_shot(
 
 def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
     """A bordered cloth with both hems on its border, and a check whose side seams meet."""
-    from wickel.app.edits import with_garment, with_shelf_cloth
     from wickel.app.table.cut_view import Put
     from wickel.job import AskedOfPrint
+    from wickel.job.edits import with_garment, with_shelf_cloth
     from wickel.studio import shelf_cloth
 
     window.open_path(jobs[0])

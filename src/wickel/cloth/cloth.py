@@ -65,7 +65,8 @@ class Cloth:
     ``sold_length_mm`` it sells no other length than that, and steps do not count (lay.lengths);
     ``margin_mm`` the room kept between pieces when cutting. Flaws and the design lie on the cloth as it is bought.
     ``remnant`` is the shape that is left of a cloth, x along from its start, y across from the low usable edge;
-    empty for a whole cloth.
+    empty for a whole cloth. ``cut_away`` are outlines of what has been cut from it already, on the cloth as it is
+    bought.
     ``unheeded`` names what a file says of the cloth in words that are not understood.
     """
 
@@ -95,6 +96,7 @@ class Cloth:
     margin_mm: float = 0.0
     flaws: tuple[Flaw, ...] = ()
     remnant: Outline = ()
+    cut_away: tuple[Outline, ...] = ()
     high_selvage_mm: float | None = None
     heads_at_end: bool = False
     design: Design = field(default_factory=Design)
@@ -151,6 +153,11 @@ class Cloth:
                     f"The remnant “{name}” reaches beyond its cloth: its corners lie from 0 on along, and across "
                     f"between 0 and {self.usable_width_mm / 10:g} cm."
                 )
+        for hole in self.cut_away:
+            try:
+                simple_outline(hole)
+            except BadOutline as reason:
+                raise BadCloth(f"A place that is cut away of cloth “{name}” {reason}.") from None
         for flaw in self.flaws:
             sizes = (flaw.x_mm, flaw.y_mm, flaw.length_mm, flaw.width_mm or 1.0)
             if not all(math.isfinite(mm) for mm in sizes) or min(sizes) < 0 or flaw.length_mm <= 0:

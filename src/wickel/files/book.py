@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field, ValidationError
 from wickel.body import Client
 from wickel.cloth import Cloth
 from wickel.draft import School
-from wickel.files.job_file import ClothRecord, cloth_of, cloth_record
+from wickel.files.cloth_file import ClothRecord, cloth_of, cloth_record
 from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import (
     AllowanceRecord,

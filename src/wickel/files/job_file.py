@@ -1,43 +1,41 @@
 """Job files ``*.wickel.json`` (FORMATS §5): records as written, and the job they describe.
 
 The records stand apart from the core's dataclasses: reading makes a record, checks it, and only
-then builds the job. Unknown keys are left alone, so that newer files can still be read.
+then builds the job. Keys that are not known are kept, at every level, and written again (``files.foreign``).
+
+Version 2 is written once a job holds what version 1 has no place for: lays, quantities, cards, notes, pictures.
 """
 
 from __future__ import annotations
 
+import errno
+import json
 import re
 from base64 import b64decode, b64encode
+from dataclasses import replace
 from pathlib import Path
 from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, Field, ValidationError, model_validator
 
-from wickel.cloth import (
-    BadCloth,
-    BadWay,
-    Border,
-    BorderAt,
-    Cloth,
-    Design,
-    Figure,
-    Flaw,
-    Kind,
-    Motif,
-    Print,
-    Repeat,
-    planned,
-)
+from wickel.cloth import BadCloth, BadWay, planned
+from wickel.files.cloth_file import ClothRecord, cloth_of, cloth_record
+from wickel.files.foreign import foreign_of, put_back
+from wickel.files.kept_file import KeptLayRecord, kept_lay, kept_lay_record
+from wickel.files.names import plain_lines
 from wickel.files.own_file import OwnStyleRecord, own_style, own_style_record
-from wickel.files.reading import UnreadableFile, first_fault, read_json
+from wickel.files.reading import MOST_BYTES, UnreadableFile, first_fault, read_json
 from wickel.files.records import (
+    MOST_POINTS,
     AllowanceRecord,
     BodyRecord,
     ChangeRecord,
     FileRecord,
-    FinePositive,
+    FoldRecord,
     Name,
     Number,
+    OutlineRecord,
+    PointRecord,
     Text,
     allowance_record,
     allowances_of,
@@ -45,23 +43,21 @@ from wickel.files.records import (
     body_record,
     change_of,
     change_record,
+    outline_of,
+    pairs,
+    point_of,
 )
 from wickel.files.saving import dumped, saved
-from wickel.geometry import Outline, Point
-from wickel.job import BEST, AskedOfPrint, Garment, Job
-from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint
+from wickel.job import BEST, AskedOfPrint, Card, Garment, Job, NamedLay, OnCloth, Picture, Tried
+from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Waived
 from wickel.units import Unit
 
 FORMAT = "wickel-job"
-VERSION = 1
-MOST_POINTS = 20_000
+VERSION = 2
+MOST_PICTURE = 3_000_000
 MOST_POINTS_IN_ALL = 120_000
 MOST_PIECES = 1_000
 MOST_COPIES = 1_000
-MOST_PICTURE = 2_000_000
-PointRecord = Annotated[list[Number], Field(min_length=2, max_length=2)]
-OutlineRecord = Annotated[list[PointRecord], Field(min_length=3, max_length=MOST_POINTS)]
-FoldRecord = Annotated[list[PointRecord], Field(min_length=2, max_length=2)]
 
 
 class CutRecord(FileRecord):
@@ -74,6 +70,7 @@ class CutRecord(FileRecord):
     fold_edge_mm: FoldRecord | None = None
     fold_edges_mm: list[FoldRecord] | None = None
     single: bool = True
+    cut: Annotated[int, Field(ge=0, le=MOST_COPIES)] = 0
 
 
 class PieceRecord(FileRecord):
@@ -97,6 +94,7 @@ class PieceRecord(FileRecord):
     border_edge_mm: Annotated[list[PointRecord], Field(min_length=2, max_length=500)] | None = None
     meets: Annotated[list[MarkRecord], Field(max_length=100)] = []
     centre_mm: PointRecord | None = None
+    waive: list[Literal["print", "match", "grain"]] = []
     cuts: Annotated[list[CutRecord], Field(min_length=1, max_length=50)]
 
     @model_validator(mode="after")
@@ -109,88 +107,12 @@ class PieceRecord(FileRecord):
         return self
 
 
-class StretchRecord(FileRecord):
-    """How far a cloth stretches, as shares of 1."""
-
-    along: Number = 0.0
-    across: Number = 0.0
-
-
-class RepeatRecord(FileRecord):
-    """How far apart the same figure comes again."""
-
-    along: FinePositive | None = None
-    across: FinePositive | None = None
-    offset: Number = 0.0
-
-
-class BorderRecord(FileRecord):
-    """A border along a selvage, along both, or across the cloth."""
-
-    at: Literal["low", "high", "both", "across"]
-    width_mm: FinePositive
-    distance_mm: Number = 0.0
-
-
-class MotifRecord(FileRecord):
-    """A large motif: the middle of the first one, and its size."""
-
-    x_mm: Number
-    y_mm: Number
-    length_mm: FinePositive
-    width_mm: FinePositive
-
-
 class MarkRecord(FileRecord):
     """Where a piece meets others in the repeat."""
 
     seam: Name
     at_mm: PointRecord
     axes: Literal["along", "across", "both"] = "along"
-
-
-class FlawRecord(FileRecord):
-    """A spoiled place; without a width it goes over the whole width."""
-
-    x_mm: Number
-    length_mm: FinePositive
-    y_mm: Number = 0.0
-    width_mm: FinePositive | None = None
-
-
-class ClothRecord(FileRecord):
-    """A cloth."""
-
-    id: Name
-    name: Text = ""
-    usable_width_mm: FinePositive
-    full_width_mm: FinePositive | None = None
-    print: Literal["any", "two-way", "per-garment", "one-way"] | None = None
-    selvage_mm: Number = 0.0
-    reserve_mm: Number = 0.0
-    shrink_along: Number = 0.0
-    shrink_across: Number = 0.0
-    squaring_mm: Number = 25.0
-    step_mm: FinePositive = 100.0
-    length_at_hand_mm: FinePositive | None = None
-    price: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)] | None = None
-    colour: Annotated[str, Field(max_length=200)] = ""
-    kind: Literal["woven", "knit", "non-woven"] = "woven"
-    fibre: Text = ""
-    stretch: StretchRecord | None = None
-    nap: bool = False
-    see_through: bool = False
-    frays: bool = False
-    least_length_mm: Number = 0.0
-    sold_length_mm: FinePositive | None = None
-    margin_mm: Number = 0.0
-    flaws: Annotated[list[FlawRecord], Field(max_length=500)] = []
-    remnant: OutlineRecord | None = None
-    high_selvage_mm: Number | None = None
-    heads_at_end: bool = False
-    figure: Name = "plain"
-    motif: MotifRecord | None = None
-    picture_png: Annotated[str, Field(max_length=MOST_PICTURE)] = ""
 
 
 def _known_fold(text: str) -> str:
@@ -200,6 +122,45 @@ def _known_fold(text: str) -> str:
         except BadWay as reason:
             raise ValueError(f"{reason} Or {BEST}") from None
     return text
+
+
+class NamedLayRecord(KeptLayRecord):
+    """A lay that is kept under a name."""
+
+    name: Name
+
+
+class TriedRecord(FileRecord):
+    """What a search knows of one way to spread a cloth."""
+
+    way: Name
+    lay: KeptLayRecord | None = None
+    refusal: Text = ""
+    least_mm: Number = 0.0
+    set_aside: bool = False
+
+
+class JobClothRecord(ClothRecord):
+    """A cloth of a job, with what was decided of it."""
+
+    spread: Annotated[Name, AfterValidator(_known_fold)] | None = None
+    lay: KeptLayRecord | None = None
+    kept: Annotated[list[NamedLayRecord], Field(max_length=100)] = []
+    tried: Annotated[list[TriedRecord], Field(max_length=100)] = []
+
+
+class CardRecord(FileRecord):
+    """What is said of one drafted piece; ``cut``: copies that are cut already, by cloth."""
+
+    waive: list[Literal["print", "match", "grain"]] = []
+    cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
+
+
+class PictureRecord(FileRecord):
+    """A reference picture: a PNG or JPEG in base64."""
+
+    name: Text = ""
+    data_base64: Annotated[str, Field(max_length=MOST_PICTURE)]
 
 
 class OnPrintRecord(FileRecord):
@@ -224,6 +185,10 @@ class GarmentRecord(FileRecord):
     on_print: OnPrintRecord | None = None
     own: OwnStyleRecord | None = None
     changes: Annotated[list[ChangeRecord], Field(max_length=200)] = []
+    quantity: Annotated[
+        dict[Annotated[str, Field(max_length=50)], Annotated[int, Field(ge=0, le=500)]], Field(max_length=100)
+    ] = {}
+    cards: Annotated[dict[Name, CardRecord], Field(max_length=500)] = {}
 
 
 class JobRecord(FileRecord):
@@ -236,8 +201,10 @@ class JobRecord(FileRecord):
     due: Text = ""
     unit: Literal["cm", "in"] = "cm"
     fold: Annotated[Name, AfterValidator(_known_fold)] = BEST
+    notes: Annotated[str, Field(max_length=20_000), AfterValidator(plain_lines)] = ""
+    pictures: Annotated[list[PictureRecord], Field(max_length=20)] = []
     garments: Annotated[list[GarmentRecord], Field(max_length=200)] = []
-    cloths: Annotated[list[ClothRecord], Field(min_length=1, max_length=200)]
+    cloths: Annotated[list[JobClothRecord], Field(min_length=1, max_length=200)]
     pieces: Annotated[list[PieceRecord], Field(max_length=MOST_PIECES)] = []
 
 
@@ -266,7 +233,9 @@ def job_of(value: dict[str, Any], name: str = "the job") -> Job:
         record = JobRecord.model_validate(value)
     except ValidationError as error:
         raise first_fault(error, name) from None
-    return _job(record, name)
+    job = _job(record, name)
+    foreign = foreign_of(record, job_record(job))
+    return job if foreign is None else replace(job, foreign=foreign)
 
 
 def _few_enough(value: dict[str, Any], name: str) -> None:
@@ -300,6 +269,9 @@ def _job(record: JobRecord, name: str) -> Job:
             due=record.due,
             fold=record.fold,
             unit=Unit(record.unit),
+            notes=record.notes,
+            pictures=tuple(Picture(name=own.name, data=_picture(own)) for own in record.pictures),
+            on={cloth.id: own for cloth in record.cloths if (own := _on_cloth(cloth)) != OnCloth()},
             cloths=tuple(cloth_of(cloth) for cloth in record.cloths),
             garments=tuple(_garment(garment) for garment in record.garments),
             pieces=tuple(_piece(piece) for piece in record.pieces),
@@ -308,92 +280,34 @@ def _job(record: JobRecord, name: str) -> Job:
         raise UnreadableFile(f"{name}: {_sentence(str(reason))}") from None
 
 
+def _picture(record: PictureRecord) -> bytes:
+    try:
+        return b64decode(record.data_base64, validate=True)
+    except ValueError:
+        raise ValueError(f"the picture “{record.name}” cannot be read: its data is no base64") from None
+
+
+def _on_cloth(record: JobClothRecord) -> OnCloth:
+    """What was decided of a cloth. Raises ``ValueError``."""
+    return OnCloth(
+        spread=record.spread or "",
+        lay=None if record.lay is None else kept_lay(record.lay),
+        kept=tuple(NamedLay(name=own.name, lay=kept_lay(own)) for own in record.kept),
+        tried=tuple(
+            Tried(
+                way=own.way,
+                lay=None if own.lay is None else kept_lay(own.lay),
+                refusal=own.refusal,
+                least_mm=own.least_mm,
+                set_aside=own.set_aside,
+            )
+            for own in record.tried
+        ),
+    )
+
+
 def _sentence(text: str) -> str:
     return text if text.endswith(".") else text + "."
-
-
-_CLOTH_BY_HAND = {"print", "kind", "stretch", "flaws", "remnant", "figure", "motif", "picture_png", "colour"}
-"""Keys of a cloth that do not stand in the core under the same name with the same value."""
-
-
-def cloth_of(record: ClothRecord) -> Cloth:
-    """The cloth of a record. Raises ``BadCloth``."""
-    own = record.model_dump(include=set(ClothRecord.model_fields) - _CLOTH_BY_HAND)
-    stretch = record.stretch or StretchRecord()
-    design, unheeded = _design(record)
-    colour = _colour(record.colour)
-    return Cloth(
-        **own,
-        print=None if record.print is None else Print(record.print),
-        kind=Kind(record.kind),
-        stretch_along=stretch.along,
-        stretch_across=stretch.across,
-        flaws=tuple(Flaw(**flaw.model_dump(include=set(FlawRecord.model_fields))) for flaw in record.flaws),
-        remnant=_outline(record.remnant or []),
-        design=design,
-        colour=colour or "",
-        unheeded=unheeded if colour is not None else (*unheeded, "colour"),
-    )
-
-
-_COLOUR = re.compile(r"#[0-9a-fA-F]{6}")
-_SHORT_COLOUR = re.compile(r"#([0-9a-fA-F])([0-9a-fA-F])([0-9a-fA-F])")
-
-
-def _colour(text: str) -> str | None:
-    """A colour as #rrggbb, or as nothing; None for one that is written in another way."""
-    short = _SHORT_COLOUR.fullmatch(text)
-    if short:
-        return "#" + "".join(2 * digit for digit in short.groups())
-    return text if not text or _COLOUR.fullmatch(text) else None
-
-
-def _design(record: ClothRecord) -> tuple[Design, tuple[str, ...]]:
-    """What is on a cloth, and the keys that say it in a way that is not understood."""
-    extra = record.model_extra or {}
-    unheeded = []
-    repeat, border = None, None
-    said = extra.get("repeat_mm")
-    if said:
-        plain = {"along": said} if isinstance(said, int | float) and not isinstance(said, bool) else said
-        if isinstance(plain, list) and len(plain) == 2:  # [along, across]
-            plain = dict(zip(("along", "across"), plain, strict=True))
-        if isinstance(plain, dict):  # 0 says that nothing repeats that way
-            plain = {key: value for key, value in plain.items() if value}
-        try:
-            own = RepeatRecord.model_validate(plain)
-        except ValidationError:
-            own = RepeatRecord()
-        if own.along or own.across:
-            repeat = Repeat(along_mm=own.along, across_mm=own.across, offset_mm=own.offset)
-        else:
-            unheeded.append("repeat_mm")
-    if extra.get("border"):
-        try:
-            edge = BorderRecord.model_validate(extra["border"])
-            border = Border(at=BorderAt(edge.at), width_mm=edge.width_mm, distance_mm=edge.distance_mm)
-        except ValidationError:
-            unheeded.append("border")
-    motif = record.motif
-    known = record.figure in set(Figure)
-    try:
-        picture = b64decode(record.picture_png, validate=True)
-    except ValueError:
-        raise BadCloth(
-            f"Cloth “{record.id}” has a picture that cannot be read: “picture_png” is a PNG in base64."
-        ) from None
-    return (
-        Design(
-            figure=Figure(record.figure) if known else Figure.PLAIN,
-            repeat=repeat,
-            border=border,
-            motif=None
-            if motif is None
-            else Motif(x_mm=motif.x_mm, y_mm=motif.y_mm, length_mm=motif.length_mm, width_mm=motif.width_mm),
-            picture=picture,
-        ),
-        tuple(unheeded),
-    )
 
 
 def _garment(record: GarmentRecord) -> Garment:
@@ -415,6 +329,8 @@ def _garment(record: GarmentRecord) -> Garment:
         ),
         own=None if record.own is None else own_style(record.own),
         changes=tuple(change_of(change) for change in record.changes),
+        quantity=record.quantity,
+        cards={id: Card(waive=frozenset(map(Waived, own.waive)), cut=own.cut) for id, own in record.cards.items()},
     )
 
 
@@ -423,21 +339,22 @@ def _piece(record: PieceRecord) -> CutPiece:
     return CutPiece(
         id=id,
         name=record.name or id,
-        cut_line=_outline(record.cut_line_mm),
-        holes=tuple(_outline(hole) for hole in record.holes_mm),
-        net_line=None if record.net_line_mm is None else _outline(record.net_line_mm),
+        cut_line=outline_of(record.cut_line_mm),
+        holes=tuple(outline_of(hole) for hole in record.holes_mm),
+        net_line=None if record.net_line_mm is None else outline_of(record.net_line_mm),
         grain_deg=record.grain_deg,
         grain=Grain(record.grain),
         tilt_deg=record.tilt_deg,
         turns_deg=None if record.turns_deg is None else tuple(record.turns_deg),
         opposed=bool(record.directions),
         on_print=OnPrint(
-            border_edge=tuple(_point(point) for point in record.border_edge_mm or ()),
-            marks=tuple(Mark(seam=own.seam, at=_point(own.at_mm), axes=Axes(own.axes)) for own in record.meets),
-            centre=None if record.centre_mm is None else _point(record.centre_mm),
+            border_edge=tuple(point_of(point) for point in record.border_edge_mm or ()),
+            marks=tuple(Mark(seam=own.seam, at=point_of(own.at_mm), axes=Axes(own.axes)) for own in record.meets),
+            centre=None if record.centre_mm is None else point_of(record.centre_mm),
         ),
         garment=record.garment,
         size=record.size,
+        waive=frozenset(map(Waived, record.waive)),
         orders=tuple(_order(cut, record) for cut in record.cuts),
     )
 
@@ -451,33 +368,77 @@ def _order(cut: CutRecord, piece: PieceRecord) -> CutOrder:
         copies=cut.copies,
         pair=cut.pair,
         mirror=cut.mirror or piece.mirror,
-        fold_edges=tuple((_point(start), _point(end)) for start, end in folds),
+        fold_edges=tuple((point_of(start), point_of(end)) for start, end in folds),
         single=cut.single,
+        cut=cut.cut,
     )
-
-
-def _outline(points: list[PointRecord]) -> Outline:
-    return tuple(_point(point) for point in points)
-
-
-def _point(record: PointRecord) -> Point:
-    return (float(record[0]), float(record[1]))
 
 
 def job_record(job: Job) -> dict[str, Any]:
     """A job as a job file writes it, with stable key order."""
-    return {
+    record = {
         "format": FORMAT,
-        "version": VERSION,
+        "version": _version_of(job),
         "name": job.name,
         "client": job.client,
         "due": job.due,
         "unit": job.unit.value,
         "fold": job.fold,
+        **({"notes": job.notes} if job.notes else {}),
+        **({"pictures": [_picture_record(own) for own in job.pictures]} if job.pictures else {}),
         "garments": [_garment_record(garment) for garment in job.garments],
-        "cloths": [cloth_record(cloth) for cloth in job.cloths],
+        "cloths": [cloth_record(cloth) | _on_record(job.on_cloth(cloth.id)) for cloth in job.cloths],
         "pieces": [_piece_record(piece) for piece in job.pieces],
     }
+    return put_back(record, job.foreign)
+
+
+def _version_of(job: Job) -> int:
+    """The least version that has a place for everything in a job."""
+    new = (
+        job.notes
+        or job.pictures
+        or any(own != OnCloth() for own in job.on.values())
+        or any(garment.quantity or garment.cards for garment in job.garments)
+        or any(piece.waive or any(order.cut for order in piece.orders) for piece in job.pieces)
+        or any(cloth.cut_away for cloth in job.cloths)
+    )
+    return 2 if new else 1
+
+
+def _picture_record(picture: Picture) -> dict[str, Any]:
+    return {"name": picture.name, "data_base64": b64encode(picture.data).decode("ascii")}
+
+
+def _on_record(on: OnCloth) -> dict[str, Any]:
+    """What was decided of a cloth, beside the cloth's own keys."""
+    record: dict[str, Any] = {}
+    if on.spread:
+        record["spread"] = on.spread
+    if on.lay is not None:
+        record["lay"] = kept_lay_record(on.lay)
+    if on.kept:
+        record["kept"] = [{"name": own.name} | kept_lay_record(own.lay) for own in on.kept]
+    if on.tried:
+        record["tried"] = [_tried_record(own) for own in on.tried]
+    return record
+
+
+def _tried_record(tried: Tried) -> dict[str, Any]:
+    record: dict[str, Any] = {"way": tried.way}
+    if tried.refusal:
+        record["refusal"] = tried.refusal
+    if tried.least_mm:
+        record["least_mm"] = tried.least_mm
+    if tried.set_aside:
+        record["set_aside"] = True
+    if tried.lay is not None:
+        record["lay"] = kept_lay_record(tried.lay)
+    return record
+
+
+def _card_record(card: Card) -> dict[str, Any]:
+    return ({"waive": sorted(card.waive)} if card.waive else {}) | ({"cut": dict(card.cut)} if card.cut else {})
 
 
 def _garment_record(garment: Garment) -> dict[str, Any]:
@@ -503,65 +464,24 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
         ),
         **({} if garment.own is None else {"own": own_style_record(garment.own)}),
         **({"changes": [change_record(change) for change in garment.changes]} if garment.changes else {}),
+        **({"quantity": dict(garment.quantity)} if garment.quantity else {}),
+        **({"cards": {id: _card_record(card) for id, card in garment.cards.items()}} if garment.cards else {}),
     }
-
-
-def cloth_record(cloth: Cloth) -> dict[str, Any]:
-    """A cloth as files write it."""
-    plain = [key for key in ClothRecord.model_fields if key not in _CLOTH_BY_HAND]
-    bare = Cloth(id=cloth.id, usable_width_mm=cloth.usable_width_mm)
-    new = ("fibre", "nap", "see_through", "frays", "least_length_mm", "margin_mm", "heads_at_end")
-    record: dict[str, Any] = {
-        key: getattr(cloth, key)
-        for key in plain
-        if getattr(cloth, key) is not None and (key not in new or getattr(cloth, key) != getattr(bare, key))
-    }
-    if cloth.colour:
-        record["colour"] = cloth.colour
-    if cloth.kind is not Kind.WOVEN:
-        record["kind"] = cloth.kind.value
-    if cloth.stretch_along or cloth.stretch_across:
-        record["stretch"] = {"along": cloth.stretch_along, "across": cloth.stretch_across}
-    if cloth.flaws:
-        record["flaws"] = [
-            {key: getattr(flaw, key) for key in FlawRecord.model_fields if getattr(flaw, key) is not None}
-            for flaw in cloth.flaws
-        ]
-    if cloth.remnant:
-        record["remnant"] = [list(point) for point in cloth.remnant]
-    if cloth.print is not None:
-        record["print"] = cloth.print.value
-    return record | _design_record(cloth.design)
-
-
-def _design_record(design: Design) -> dict[str, Any]:
-    record: dict[str, Any] = {}
-    repeat, border, motif = design.repeat, design.border, design.motif
-    if design.figure is not Figure.PLAIN:
-        record["figure"] = design.figure.value
-    if repeat is not None:
-        sides = {"along": repeat.along_mm, "across": repeat.across_mm, "offset": repeat.offset_mm or None}
-        record["repeat_mm"] = {key: mm for key, mm in sides.items() if mm is not None}
-    if border is not None:
-        record["border"] = {"at": border.at.value, "width_mm": border.width_mm, "distance_mm": border.distance_mm}
-    if motif is not None:
-        record["motif"] = {key: getattr(motif, key) for key in MotifRecord.model_fields}
-    if design.picture:
-        record["picture_png"] = b64encode(design.picture).decode("ascii")
-    return record
 
 
 def _piece_record(piece: CutPiece) -> dict[str, Any]:
-    record: dict[str, Any] = {"id": piece.id, "name": piece.name, "cut_line_mm": _pairs(piece.cut_line)}
+    record: dict[str, Any] = {"id": piece.id, "name": piece.name, "cut_line_mm": pairs(piece.cut_line)}
     if piece.holes:
-        record["holes_mm"] = [_pairs(hole) for hole in piece.holes]
+        record["holes_mm"] = [pairs(hole) for hole in piece.holes]
     if piece.net_line is not None:
-        record["net_line_mm"] = _pairs(piece.net_line)
+        record["net_line_mm"] = pairs(piece.net_line)
     record |= {"grain_deg": piece.grain_deg, "grain": piece.grain.value, "tilt_deg": piece.tilt_deg}
     if piece.turns_deg is not None:
         record["turns_deg"] = list(piece.turns_deg)
     if piece.opposed:
         record["directions"] = ["opposed"]
+    if piece.waive:
+        record["waive"] = sorted(piece.waive)
     record |= {"garment": piece.garment, "size": piece.size} | _on_print_record(piece.on_print) | {"cuts": []}
     for order in piece.orders:
         cut: dict[str, Any] = {
@@ -572,8 +492,10 @@ def _piece_record(piece: CutPiece) -> dict[str, Any]:
         }
         if not order.single:
             cut["single"] = False
+        if order.cut:
+            cut["cut"] = order.cut
         if order.fold_edges:
-            cut["fold_edges_mm"] = [_pairs(edge) for edge in order.fold_edges]
+            cut["fold_edges_mm"] = [pairs(edge) for edge in order.fold_edges]
         record["cuts"].append(cut)
     return record
 
@@ -581,16 +503,12 @@ def _piece_record(piece: CutPiece) -> dict[str, Any]:
 def _on_print_record(wish: OnPrint) -> dict[str, Any]:
     record: dict[str, Any] = {}
     if wish.border_edge:
-        record["border_edge_mm"] = _pairs(wish.border_edge)
+        record["border_edge_mm"] = pairs(wish.border_edge)
     if wish.marks:
         record["meets"] = [{"seam": m.seam, "at_mm": list(m.at), "axes": m.axes.value} for m in wish.marks]
     if wish.centre is not None:
         record["centre_mm"] = list(wish.centre)
     return record
-
-
-def _pairs(points: tuple[tuple[float, float], ...]) -> list[list[float]]:
-    return [[x, y] for x, y in points]
 
 
 def job_text(job: Job) -> str:
@@ -599,5 +517,36 @@ def job_text(job: Job) -> str:
 
 
 def save_job(job: Job, path: Path) -> None:
-    """Write a job file atomically, keeping the previous one as ``.bak``. Raises ``OSError``."""
-    saved(path, job_text(job), backup=True)
+    """Write a job file atomically, keeping the previous one as ``.bak``.
+
+    Raises:
+        OSError: it cannot be written, is larger than what can be read again, or stands where a newer program has
+            written.
+    """
+    text = job_text(job)
+    if len(text.encode()) > MOST_BYTES:
+        raise OSError(errno.EFBIG, f"the job has more than {MOST_BYTES // 1_000_000} MB: take pictures out of it")
+    if _is_newer(path):
+        raise OSError(errno.EPERM, "a newer Wickel has written that file, and it is not written over")
+    saved(path, text, backup=True)
+
+
+_A_VERSION = re.compile(rb'"version"\s*:\s*(\d{1,9})')
+
+
+def _is_newer(path: Path) -> bool:
+    """Whether a job file of a version that is not known stands at a path."""
+    try:
+        with path.open("rb") as file:
+            text = file.read(MOST_BYTES)
+    except OSError:
+        return False
+    return any(int(found) > VERSION for found in _A_VERSION.findall(text)) and _said_version(text) > VERSION
+
+
+def _said_version(text: bytes) -> int:
+    try:
+        version = json.loads(text).get("version")
+    except (ValueError, AttributeError, RecursionError):
+        return 0
+    return version if isinstance(version, int) else 0

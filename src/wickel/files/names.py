@@ -22,6 +22,11 @@ def plain_text(text: str) -> str:
     return "".join(" " if sign in "\n\r\t" else sign for sign in text if sign in "\n\r\t" or _shown(sign))
 
 
+def plain_lines(text: str) -> str:
+    """The text with its lines, each as ``plain_text`` has it."""
+    return "\n".join(plain_text(line) for line in text.splitlines())
+
+
 def _shown(sign: str) -> bool:
     return unicodedata.category(sign) not in ("Cc", "Cs") and (ord(sign) & 0xFFFF) not in _NO_CHARACTERS
 

@@ -13,8 +13,10 @@ from wickel.body import MEASUREMENTS, Body
 from wickel.draft import DEFAULT_PRESET, Allowances
 from wickel.draft.operations import OPERATIONS, Change, Spot
 from wickel.files.names import plain_text
+from wickel.geometry import Outline, Point
 
 FARTHEST_MM = 1e5
+MOST_POINTS = 20_000
 
 Number = Annotated[
     float,
@@ -34,6 +36,11 @@ Text = Annotated[str, Field(max_length=2000), AfterValidator(plain_text)]
 
 Name = Annotated[str, Field(min_length=1, max_length=200), AfterValidator(plain_text), AfterValidator(_named)]
 FinePositive = Annotated[float, Field(gt=0, le=FARTHEST_MM, allow_inf_nan=False)]
+
+
+PointRecord = Annotated[list[Number], Field(min_length=2, max_length=2)]
+OutlineRecord = Annotated[list[PointRecord], Field(min_length=3, max_length=MOST_POINTS)]
+FoldRecord = Annotated[list[PointRecord], Field(min_length=2, max_length=2)]
 
 
 class FileRecord(BaseModel):
@@ -141,3 +148,18 @@ def allowance_record(allowances: Allowances) -> dict[str, Any]:
         "edges_mm": dict(allowances.own_mm),
         "drawn_in": allowances.drawn_in,
     }
+
+
+def outline_of(points: list[PointRecord]) -> Outline:
+    """The outline of its points."""
+    return tuple(point_of(point) for point in points)
+
+
+def point_of(record: PointRecord) -> Point:
+    """The point of a pair of numbers."""
+    return (float(record[0]), float(record[1]))
+
+
+def pairs(points: tuple[tuple[float, float], ...]) -> list[list[float]]:
+    """Points as files write them."""
+    return [[x, y] for x, y in points]

@@ -11,53 +11,14 @@ from pathlib import Path
 
 from pydantic import ValidationError
 
+from wickel.files.kept_file import KeptLayRecord, kept_lay, kept_lay_record
 from wickel.files.reading import UnreadableFile, read_json
 from wickel.files.records import FileRecord
 from wickel.files.saving import saved
 from wickel.job import Cell, WayLine
-from wickel.lay import KeptLay, Placement, Shape
 
-Points = list[tuple[float, float]]
 MOST_FILES = 5000
 """More cells than that are not kept: the oldest go."""
-
-
-class ShapeRecord(FileRecord):
-    """What is laid, in the piece frame."""
-
-    outline: Points
-    holes: list[Points]
-
-
-class PlacementRecord(FileRecord):
-    """A placement, under the names of the core."""
-
-    id: str
-    piece: str
-    shape: int
-    section: int
-    zone: int
-    turn_deg: float
-    mirrored: bool
-    x_mm: float
-    y_mm: float
-    cut_plies: list[int]
-    on_fold: bool
-    yields: int
-    fold: str
-
-
-class LayRecord(FileRecord):
-    """A kept lay; placements name their shapes by number."""
-
-    way: str
-    exact_way: str
-    lay_width_mm: float
-    lengths_mm: list[float]
-    shapes: list[ShapeRecord]
-    placements: list[PlacementRecord]
-    seed: int
-    effort: int
 
 
 class WayRecord(FileRecord):
@@ -78,9 +39,9 @@ class CellRecord(FileRecord):
     key: str
     refusal: str
     ways: list[WayRecord]
-    laid: LayRecord | None
+    laid: KeptLayRecord | None
     unmatched_mm: float | None
-    each: list[LayRecord]
+    each: list[KeptLayRecord]
     each_mm: list[float]
 
 
@@ -95,7 +56,7 @@ class TableStore:
         try:
             # shared values are tuples in the core and lists in the file: not strict in that
             record = CellRecord.model_validate_json(json.dumps(read_json(self._path(key), "cell")), strict=False)
-        except (UnreadableFile, ValidationError):
+        except (UnreadableFile, ValidationError, ValueError):
             return None
         if record.key != key:
             return None
@@ -105,9 +66,9 @@ class TableStore:
             key=key,
             refusal=record.refusal,
             ways=tuple(WayLine(**own.model_dump(include=set(WayRecord.model_fields))) for own in record.ways),
-            laid=None if record.laid is None else _kept(record.laid),
+            laid=None if record.laid is None else kept_lay(record.laid),
             unmatched_mm=record.unmatched_mm,
-            each=tuple(_kept(own) for own in record.each),
+            each=tuple(kept_lay(own) for own in record.each),
             each_mm=tuple(record.each_mm),
         )
 
@@ -121,9 +82,9 @@ class TableStore:
             key=cell.key,
             refusal=cell.refusal,
             ways=[WayRecord(**{name: getattr(own, name) for name in WayRecord.model_fields}) for own in cell.ways],
-            laid=None if cell.laid is None else _laid_record(cell.laid),
+            laid=None if cell.laid is None else KeptLayRecord(**kept_lay_record(cell.laid)),
             unmatched_mm=cell.unmatched_mm,
-            each=[_laid_record(own) for own in cell.each],
+            each=[KeptLayRecord(**kept_lay_record(own)) for own in cell.each],
             each_mm=list(cell.each_mm),
         )
         saved(self._path(cell.key), record.model_dump_json())
@@ -137,47 +98,3 @@ class TableStore:
 
     def _path(self, key: str) -> Path:
         return self._folder / f"{key}.cell.json"
-
-
-def _laid_record(laid: KeptLay) -> LayRecord:
-    shapes = list(dict.fromkeys(placement.shape for placement in laid.placements))
-    return LayRecord(
-        way=laid.way,
-        exact_way=laid.exact_way,
-        lay_width_mm=laid.lay_width_mm,
-        lengths_mm=list(laid.lengths_mm),
-        shapes=[ShapeRecord(outline=list(own.outline), holes=[list(hole) for hole in own.holes]) for own in shapes],
-        placements=[
-            PlacementRecord(
-                shape=shapes.index(own.shape),
-                cut_plies=list(own.cut_plies),
-                **{name: getattr(own, name) for name in PlacementRecord.model_fields if name not in _OTHERWISE},
-            )
-            for own in laid.placements
-        ],
-        seed=laid.seed,
-        effort=laid.effort,
-    )
-
-
-_OTHERWISE = {"shape", "cut_plies"}
-
-
-def _kept(record: LayRecord) -> KeptLay:
-    shapes = [Shape(outline=tuple(own.outline), holes=tuple(tuple(h) for h in own.holes)) for own in record.shapes]
-    return KeptLay(
-        way=record.way,
-        exact_way=record.exact_way,
-        lay_width_mm=record.lay_width_mm,
-        lengths_mm=tuple(record.lengths_mm),
-        placements=tuple(
-            Placement(
-                shape=shapes[own.shape],
-                cut_plies=tuple(own.cut_plies),
-                **own.model_dump(include=set(PlacementRecord.model_fields) - _OTHERWISE),
-            )
-            for own in record.placements
-        ),
-        seed=record.seed,
-        effort=record.effort,
-    )

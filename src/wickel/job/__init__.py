@@ -3,7 +3,20 @@
 from wickel.job.asked import asked_by, hemmed_pieces, seams_that_may_meet
 from wickel.job.at_hand import BOLT_EFFORT, Bolt, Fit, fit_of, out_of_bolt
 from wickel.job.buying import BUY_EFFORT, BuyingList, ClothLine, NotionLine, buying_list
-from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
+from wickel.job.document import Document
+from wickel.job.job import (
+    BEST,
+    AskedOfPrint,
+    Card,
+    Foreign,
+    Garment,
+    Job,
+    JobRefused,
+    NamedLay,
+    OnCloth,
+    Picture,
+    Tried,
+)
 from wickel.job.sewn import Sewn, row_bounds, sewn_rows
 from wickel.job.shopping import HEADS, Row, cost_words, shopping_rows
 from wickel.job.sketch import Sketch, sketches
@@ -25,18 +38,21 @@ from wickel.job.table import (
     worth_another_look,
 )
 from wickel.job.work import (
-    BEST,
     DraftedGarment,
     alone_ways,
     checked_pieces,
     cloths_in_use,
     cut_pieces,
     drafted,
+    drafted_series,
+    garment_of,
     garment_pieces,
     garment_style,
+    in_sizes,
     lay_job,
     layable,
     never_fits,
+    pieces_of,
 )
 
 __all__ = [
@@ -49,18 +65,25 @@ __all__ = [
     "AskedOfPrint",
     "Bolt",
     "BuyingList",
+    "Card",
     "Cell",
     "ClothLine",
+    "Document",
     "DraftedGarment",
     "Fit",
+    "Foreign",
     "Garment",
     "Job",
     "JobRefused",
     "Jump",
+    "NamedLay",
     "NotionLine",
+    "OnCloth",
+    "Picture",
     "Row",
     "Sewn",
     "Sketch",
+    "Tried",
     "WayLine",
     "alone_ways",
     "asked_by",
@@ -75,15 +98,19 @@ __all__ = [
     "cost_words",
     "cut_pieces",
     "drafted",
+    "drafted_series",
     "fit_of",
+    "garment_of",
     "garment_pieces",
     "garment_style",
     "hemmed_pieces",
+    "in_sizes",
     "jumps",
     "lay_job",
     "layable",
     "never_fits",
     "out_of_bolt",
+    "pieces_of",
     "refused_cell",
     "row_bounds",
     "row_of",

@@ -1,19 +1,25 @@
-"""A job: garments for bodies, plain pieces, and the cloths they are cut from. One self-contained document."""
+"""A job: garments for bodies, plain pieces, the cloths they are cut from, and what was decided of each cloth.
+
+One self-contained document. Every change makes a new one; nothing that follows from it (drafts, lays with their
+findings) is kept in it.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from wickel.body import Body
 from wickel.cloth import Cloth
 from wickel.draft import Allowances, OptionValue
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
-from wickel.lay import CutPiece
+from wickel.lay import CutPiece, KeptLay, Waived
 from wickel.units import Unit
 
 MAIN = "main"
+BEST = "best"
+"""The way to spread that stands for the one of all that takes least cloth."""
 
 
 class JobRefused(ValueError):
@@ -34,14 +40,26 @@ class AskedOfPrint:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Card:
+    """What a maker has said of one drafted piece.
+
+    ``waive``: what it need not keep to. ``cut``: how many finished copies are cut already, by the id of the cloth.
+    """
+
+    waive: frozenset[Waived] = frozenset()
+    cut: Mapping[str, int] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Garment:
-    """One garment: whose body, which style, with which options and allowances.
+    """One garment, or a small series of it: whose body, which style, with which options and allowances.
 
     ``cloths`` maps the style's materials to cloth ids; ``main`` is cut from the job's first cloth when
     it is not named, any other material must be. ``options`` holds only what differs from the style's defaults.
     ``on_print`` is what the maker asks of the print, None for what is usual on its cloths (``job.asked``).
     ``own`` is the maker's own style, when ``style`` is its id; ``changes`` are made to the drafted pieces by hand,
-    in their order.
+    in their order. ``quantity`` says how many are made in which size of the chart, in the garment's own body under the
+    empty name; nothing in it is one in its own body. ``cards`` has what is said of a piece, by its id in the style.
     """
 
     id: str
@@ -55,13 +73,72 @@ class Garment:
     on_print: AskedOfPrint | None = None
     own: OwnStyle | None = None
     changes: tuple[Change, ...] = ()
+    quantity: Mapping[str, int] = field(default_factory=dict)
+    cards: Mapping[str, Card] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NamedLay:
+    """A lay that the maker keeps beside the one taken."""
+
+    name: str
+    lay: KeptLay
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Tried:
+    """What a search knows of one way to spread a cloth: its best lay, why it has none, or below what it cannot go."""
+
+    way: str
+    lay: KeptLay | None = None
+    refusal: str = ""
+    least_mm: float = 0.0
+    set_aside: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OnCloth:
+    """What was decided of one cloth of a job.
+
+    ``spread`` is the way that was asked for, empty for the job's own; ``lay`` the lay taken; ``kept`` are lays under
+    names of their own; ``tried`` what the search knows of the other ways, for these very pieces.
+    """
+
+    spread: str = ""
+    lay: KeptLay | None = None
+    kept: tuple[NamedLay, ...] = ()
+    tried: tuple[Tried, ...] = ()
+
+
+NOTHING_DECIDED = OnCloth()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Picture:
+    """A reference picture: its name, and the file as it is."""
+
+    name: str
+    data: bytes
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Foreign:
+    """Keys of a file that are not understood: those of one object, and what is in its children.
+
+    A child stands under its key; one of a list has its place and how it was written, by which it is found again.
+    """
+
+    keys: Mapping[str, object] = field(default_factory=dict)
+    children: Mapping[str, tuple[tuple[int | None, str, Foreign], ...]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Job:
     """What is made, for whom, from which cloths. Bodies and cloths are snapshots, not references.
 
-    ``fold`` is the way of spreading the maker took, or ``best``. ``due`` is an ISO date or empty.
+    ``fold`` is the way of spreading all cloths for which nothing else was decided, or ``best``. ``due`` is an ISO date
+    or empty. ``on`` has what was decided of a cloth, by its id. ``foreign`` are the keys of its file that another
+    program has written.
     """
 
     cloths: tuple[Cloth, ...]
@@ -70,8 +147,32 @@ class Job:
     name: str = ""
     client: str = ""
     due: str = ""
-    fold: str = "best"
+    fold: str = BEST
     unit: Unit = Unit.CM
+    notes: str = ""
+    pictures: tuple[Picture, ...] = ()
+    on: Mapping[str, OnCloth] = field(default_factory=dict)
+    foreign: Foreign | None = None
+
+    def garment(self, id: str) -> Garment:
+        """The garment of that id. Raises ``KeyError``."""
+        for garment in self.garments:
+            if garment.id == id:
+                return garment
+        raise KeyError(id)
+
+    def on_cloth(self, id: str) -> OnCloth:
+        """What was decided of a cloth."""
+        return self.on.get(id, NOTHING_DECIDED)
+
+    def spread_of(self, id: str) -> str:
+        """The way a cloth is to be spread, or ``best``."""
+        return self.on_cloth(id).spread or self.fold
+
+    def with_on(self, id: str, decided: OnCloth) -> Job:
+        """The job with something else decided of a cloth."""
+        others = {key: own for key, own in self.on.items() if key != id}
+        return replace(self, on=others if decided == NOTHING_DECIDED else {**others, id: decided})
 
     def cloth(self, id: str) -> Cloth:
         """The cloth of that id. Raises ``KeyError``."""

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 
+from wickel.body import SIZES, size_body
 from wickel.cloth import COMBINED, STACKED, WAYS, BorderAt, Cloth, Kind
 from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks, with_stretch
 from wickel.draft.operations import as_first_named, checks_after, seam_checks, with_changes, without_doubles
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
 from wickel.job.asked import asked_by, asked_of
-from wickel.job.job import AskedOfPrint, Garment, Job, JobRefused
+from wickel.job.job import BEST, AskedOfPrint, Card, Garment, Job, JobRefused
 from wickel.lay import (
     DEFAULT_EFFORT,
     CutOrder,
@@ -36,16 +37,48 @@ from wickel.lay import (
 )
 from wickel.pattern import Pattern, Piece, cut_line, fold_edges, net_line
 
-BEST = "best"
-
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class DraftedGarment:
-    """A garment with its pattern and tape checks."""
+    """A garment with its pattern and tape checks; of a series the garment is that of one size, made ``count`` times."""
 
     garment: Garment
     pattern: Pattern
     checks: tuple[TapeCheck, ...]
+    count: int = 1
+
+
+def in_sizes(garment: Garment) -> tuple[tuple[Garment, int], ...]:
+    """A garment in each body that it is made for, with an id of its own, and how many are made of it.
+
+    Raises:
+        JobRefused: a size that no chart has.
+    """
+    made = []
+    for size, count in (garment.quantity or {"": 1}).items():
+        if size and size not in SIZES:
+            raise JobRefused(f"Garment “{garment.id}” is wanted in the size “{size}”: there are {', '.join(SIZES)}.")
+        body = size_body(size) if size else garment.body
+        own = replace(garment, id=f"{garment.id}:{size}", size=size, body=body) if size else garment
+        made.append((own, count))
+    return tuple(own for own in made if own[1] > 0)
+
+
+def drafted_series(garment: Garment, job: Job) -> tuple[DraftedGarment, ...]:
+    """A garment drafted in each body that it is made for. Raises what ``drafted`` does."""
+    return tuple(replace(drafted(own, job), count=count) for own, count in in_sizes(garment))
+
+
+def garment_of(id: str, job: Job) -> Garment | None:
+    """The garment of a job that a piece belongs to, by the name that the piece has for it; None for plain pieces."""
+    for garment in job.garments:
+        if id == garment.id or id.startswith((f"{garment.id}:", f"{garment.id}{COPY}")):
+            return garment
+    return None
+
+
+COPY = "#"
+"""What stands before the number of one of several garments alike."""
 
 
 def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
@@ -99,9 +132,47 @@ def garment_style(garment: Garment) -> Style:
 
 
 def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
-    """The cut pieces of a drafted garment; their ids are ``garment id/piece id``."""
+    """The cut pieces of a drafted garment; their ids are ``garment id/piece id``.
+
+    Of several alike each has pieces of its own, the second of ``dress`` is ``dress#2``. What is cut already of a piece
+    is not asked for any more, beginning with the first of them.
+    """
     asked = asked_by(done.garment, done.pattern, job)
-    return tuple(_cut_piece(piece, done, job, asked) for piece in done.pattern.pieces)
+    one = tuple(_cut_piece(piece, done, job, asked) for piece in done.pattern.pieces)
+    made: list[CutPiece] = []
+    done_already = {piece.id: dict(_card(piece, done.garment).cut) for piece in done.pattern.pieces}
+    for k in range(done.count):
+        garment = done.garment.id if k == 0 else f"{done.garment.id}{COPY}{k + 1}"
+        for piece, plain in zip(one, done.pattern.pieces, strict=True):
+            made.append(_less_cut(replace(piece, id=f"{garment}/{plain.id}", garment=garment), done_already[plain.id]))
+    return tuple(made)
+
+
+def _card(piece: Piece, garment: Garment) -> Card:
+    return garment.cards.get(piece.id, Card())
+
+
+def _less_cut(piece: CutPiece, cut: dict[str, int]) -> CutPiece:
+    """The piece without the copies that are cut already, which are taken off what is left of them."""
+    orders = []
+    for order in piece.orders:
+        off = min(order.copies, cut.get(order.cloth, 0))
+        if order.pair:
+            off -= off % 2
+        if off:
+            cut[order.cloth] -= off
+        orders.append(replace(order, copies=order.copies - off))
+    return replace(piece, orders=tuple(order for order in orders if order.copies > 0))
+
+
+def _plain_pieces(job: Job) -> tuple[CutPiece, ...]:
+    """The plain pieces of a job, without what is cut of them already."""
+    return tuple(
+        _less_cut(piece, {order.cloth: order.cut for order in piece.orders})
+        if any(order.cut for order in piece.orders)
+        else piece
+        for piece in job.pieces
+    )
 
 
 def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint) -> CutPiece:
@@ -130,6 +201,7 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
         garment=garment.id,
         size=garment.size,
         on_print=asked_of(piece, done.pattern, asked),
+        waive=_card(piece, garment).waive,
     )
 
 
@@ -160,9 +232,18 @@ def cut_pieces(job: Job) -> tuple[CutPiece, ...]:
 
 def drafted_job(job: Job) -> tuple[tuple[DraftedGarment, ...], tuple[CutPiece, ...]]:
     """The garments of a job drafted, and every piece as it is cut. Raises what ``cut_pieces`` does."""
-    drafts = tuple(drafted(garment, job) for garment in job.garments)
+    drafts = tuple(done for garment in job.garments for done in drafted_series(garment, job))
+    return drafts, pieces_of(drafts, job)
+
+
+def pieces_of(drafts: Iterable[DraftedGarment], job: Job) -> tuple[CutPiece, ...]:
+    """Every piece of a job whose garments are drafted, as it is cut, drafted ones first, checked.
+
+    Raises:
+        JobRefused: the job contradicts itself.
+    """
     pieces = (piece for done in drafts for piece in garment_pieces(done, job))
-    return drafts, checked_pieces((*pieces, *job.pieces), job)
+    return checked_pieces((*pieces, *_plain_pieces(job)), job)
 
 
 def numbered(pieces: tuple[CutPiece, ...], number: int) -> tuple[CutPiece, ...]:
@@ -176,7 +257,7 @@ def checked_pieces(pieces: tuple[CutPiece, ...], job: Job) -> tuple[CutPiece, ..
     Raises:
         JobRefused: with one sentence that names the piece.
     """
-    if not pieces:
+    if not (pieces or job.garments):
         raise JobRefused("The job has neither garments nor pieces.")
     seen: set[str] = set()
     for piece in pieces:

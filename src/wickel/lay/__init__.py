@@ -8,6 +8,7 @@ from wickel.lay.demand import (
     Grain,
     Mark,
     OnPrint,
+    Waived,
     allowed_turns,
     copies_mm2,
     cut_from,
@@ -15,7 +16,7 @@ from wickel.lay.demand import (
     with_straight_folds,
 )
 from wickel.lay.exact import exact_check
-from wickel.lay.kept import KeptLay, kept, relaid
+from wickel.lay.kept import KeptLay, kept, not_laid, relaid, taken_up
 from wickel.lay.labour import cutting_minutes
 from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
 from wickel.lay.make import (
@@ -59,6 +60,7 @@ __all__ = [
     "Placement",
     "Shape",
     "Stopped",
+    "Waived",
     "WayFound",
     "Wish",
     "WornCopy",
@@ -81,6 +83,7 @@ __all__ = [
     "make_lay",
     "marks_on_table",
     "matching_cost",
+    "not_laid",
     "on_like_cloth",
     "on_table",
     "rank",
@@ -91,6 +94,7 @@ __all__ = [
     "stack_partner",
     "stacked_lays",
     "table_map",
+    "taken_up",
     "unfolded_lay",
     "warm_in_background",
     "wishes",

@@ -19,7 +19,7 @@ from dataclasses import dataclass, replace
 
 from wickel.cloth import BorderAt, Cloth, Design, Ply, Repeat, Section
 from wickel.geometry import Affine, Outline, Point, bounds, outline_of, placing, turned
-from wickel.lay.demand import Axes, CutPiece
+from wickel.lay.demand import Axes, CutPiece, Waived
 from wickel.lay.nest import NEVER_AGAIN_MM, Lattice
 from wickel.lay.parts import LayRefused, Part, Pose
 from wickel.lay.pose import spoilt
@@ -121,7 +121,8 @@ def constrained(sections: tuple[Laid, ...], pieces: tuple[CutPiece, ...], cloth:
 
 def _held(part: Part, piece: CutPiece, own: Laid, cloth: Cloth, depth: float, origins: Mapping[str, float]) -> Part:
     """The part with its poses held; those on plies that can promise nothing stay as they are."""
-    if not (piece.on_print.border_edge or piece.on_print.marks or piece.on_print.centre):
+    asked = piece.on_print
+    if Waived.MATCH in piece.waive or not (asked.border_edge or asked.marks or asked.centre):
         return part
     poses = []
     sure = own.steady if _only_once(piece, cloth.lay_design) else own.alike

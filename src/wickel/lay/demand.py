@@ -37,6 +37,14 @@ GRAIN_TURNS: dict[Grain, tuple[float, ...]] = {
 """The turns tried for each grain. Non-woven may lie at any angle; quarter turns are what is tried."""
 
 
+class Waived(StrEnum):
+    """What a maker may let be of one piece (FORMATS §4): the direction of the print, what is to meet, the grain."""
+
+    PRINT = "print"
+    MATCH = "match"
+    GRAIN = "grain"
+
+
 class Axes(StrEnum):
     """Which way the print is to meet at a seam: along the cloth, across it, or both."""
 
@@ -72,7 +80,8 @@ class OnPrint:
 class CutOrder:
     """How often a piece is cut from one cloth (FORMATS §4: copies, pair, mirror, fold edges).
 
-    A pair that may not be cut ``single`` is always cut from two plies at once, so that its halves are alike.
+    A pair that may not be cut ``single`` is always cut from two plies at once, so that its halves are alike. ``cut``
+    says how many of the copies are cut already.
     """
 
     cloth: str
@@ -81,11 +90,15 @@ class CutOrder:
     mirror: bool = False
     fold_edges: tuple[FoldSegment, ...] = ()
     single: bool = True
+    cut: int = 0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CutPiece:
-    """A piece as it is cut. Millimetres in the piece frame; ``net_line`` and ``inner_lines`` are for show."""
+    """A piece as it is cut. Millimetres in the piece frame; ``net_line`` and ``inner_lines`` are for show.
+
+    What the maker lets be of its rules stands in ``waive``.
+    """
 
     id: str
     name: str
@@ -102,6 +115,7 @@ class CutPiece:
     net_line: Outline | None = None
     inner_lines: tuple[Outline, ...] = ()
     on_print: OnPrint = OnPrint()
+    waive: frozenset[Waived] = frozenset()
 
 
 def cut_from(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:
@@ -136,12 +150,12 @@ def print_turns(cloth_print: Print, head_turn: float = 0.0) -> tuple[float, ...]
 
 
 def allowed_turns(piece: CutPiece, cloth_print: Print, head_turn: float = 0.0) -> tuple[float, ...]:
-    """The turns of a piece on a cloth: by its grain, cut down by the print and its own wish."""
-    turns = GRAIN_TURNS[piece.grain]
+    """The turns of a piece on a cloth: by its grain, cut down by the print and its own wish, less what is waived."""
+    turns = GRAIN_TURNS[Grain.NONE if Waived.GRAIN in piece.waive else piece.grain]
     if piece.turns_deg is not None:
         wished = tuple(sorted({turn % 360.0 for turn in piece.turns_deg}))
         turns = wished if piece.grain is Grain.NONE else tuple(t for t in turns if t in wished)
-    by_print = print_turns(cloth_print, head_turn)
+    by_print = None if Waived.PRINT in piece.waive else print_turns(cloth_print, head_turn)
     return turns if by_print is None else tuple(t for t in turns if t in by_print)
 
 

@@ -21,7 +21,7 @@ from shapely.geometry.base import BaseGeometry
 from wickel.cloth.cloth import Print
 from wickel.cloth.spread import Zone
 from wickel.geometry import Outline
-from wickel.lay.demand import CutOrder, CutPiece, Grain
+from wickel.lay.demand import CutOrder, CutPiece, Grain, Waived
 from wickel.lay.placement import Finding, Lay, Level, Placement
 
 OVERLAP_MM2 = 0.01
@@ -50,6 +50,13 @@ class _Findings:
     def broken(self, code: str, text: str, *pieces: str, way_out: str = "") -> None:
         self.found.append(Finding(level=Level.BROKEN, code=code, text=text, pieces=pieces, way_out=way_out))
 
+    def broken_at(self, code: str, text: str, *at: Placement, way_out: str = "") -> None:
+        """A rule that single placements break."""
+        pieces, ids = tuple(own.piece for own in at), tuple(own.id for own in at)
+        self.found.append(
+            Finding(level=Level.BROKEN, code=code, text=text, pieces=pieces, way_out=way_out, placements=ids)
+        )
+
 
 def exact_check(lay: Lay) -> tuple[Finding, ...]:
     """Every rule of geometry and number that the lay breaks; empty when it is good."""
@@ -60,7 +67,7 @@ def exact_check(lay: Lay) -> tuple[Finding, ...]:
     for placement in lay.placements:
         piece, order = pieces.get(placement.piece), orders.get(placement.piece)
         if piece is None or order is None:
-            out.broken("stray", f"{placement.piece} lies on the cloth but is not asked for.", placement.piece)
+            out.broken_at("stray", f"{placement.piece} lies on the cloth but is not asked for.", placement)
             continue
         zone = lay.zone(placement)
         copies += _copies(placement, piece, order, zone, out)
@@ -139,10 +146,10 @@ def _copies(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, 
     outline = _posed(_points(placement.shape.outline), placement, piece)
     holes = [_posed(_points(hole), placement, piece) for hole in placement.shape.holes]
     if not _in_box(outline, zone.usable) and _beyond(_polygon(outline, holes), zone.usable) > EDGE_MM:
-        out.broken(
+        out.broken_at(
             "outside",
             f"{piece.name} lies partly outside the usable cloth.",
-            piece.id,
+            placement,
             way_out="Move it inward, or take out the reserve.",
         )
     whole = _whole(piece, order)
@@ -157,7 +164,7 @@ def _copies(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, 
         hand = _hand(placement, zone, ply)
         expected = _expected(whole, placement, piece, zone, ply)
         if not _same_corners(image, expected) and image.symmetric_difference(expected).area > SHAPE_MM2:
-            out.broken("shape", f"{piece.name} is laid as another shape than it is asked for.", piece.id)
+            out.broken_at("shape", f"{piece.name} is laid as another shape than it is asked for.", placement)
         found.append(_Copy(placement, image, hand))
     return found
 
@@ -221,20 +228,20 @@ def _folded_copies(
             one, other = (shapely.set_precision(images[ply], PRECISION_MM) for ply in pair)
             copy = shapely.union(one, other)
             if copy.symmetric_difference(_expected(whole, placement, piece, zone, pair[0])).area > SHAPE_MM2:
-                out.broken("shape", f"{piece.name} does not unfold to the whole piece that is asked for.", piece.id)
+                out.broken_at("shape", f"{piece.name} does not unfold to the whole piece that is asked for.", placement)
             found.append(_Copy(placement, copy, 0))
     if found and taken != set(images):
-        out.broken(
+        out.broken_at(
             "half",
             f"{piece.name} is cut on the fold from plies that no fold joins: halves would come out.",
-            piece.id,
+            placement,
             way_out="Cut both plies of a fold.",
         )
     if not found:
-        out.broken(
+        out.broken_at(
             "off-fold",
             f"{piece.name} is to be cut on the fold, but its fold edge lies on none.",
-            piece.id,
+            placement,
             way_out="Slide it onto the fold, or lay it unfolded on one ply.",
         )
     return found
@@ -254,9 +261,12 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
         }[piece.grain]
         if grain_off > piece.tilt_deg + ANGLE_DEG:
             if piece.grain is Grain.BIAS:
-                out.broken("bias", f"{piece.name} lies {grain_off:.1f}° off the bias.", piece.id, way_out="Turn it.")
+                out.broken_at(
+                    "bias", f"{piece.name} lies {grain_off:.1f}° off the bias.", placement, way_out="Turn it."
+                )
             else:
-                out.broken("grain", f"{piece.name} lies {grain_off:.1f}° off its grain.", piece.id, way_out="Turn it.")
+                text = f"{piece.name} lies {grain_off:.1f}° off its grain."
+                out.broken_at("grain", text, placement, way_out="Turn it.")
         print_off = {
             Print.ANY: 0.0,
             Print.TWO_WAY: _off(deg, 180.0, 0.0),
@@ -266,27 +276,26 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
         if print_off > piece.tilt_deg + ANGLE_DEG:
             first = _off(_arrow_deg(placement, zone, 0), 360.0, up)
             if ply > 0 and first <= piece.tilt_deg + ANGLE_DEG:
-                out.broken(
+                out.broken_at(
                     "print-fold",
                     f"{piece.name} would stand on its head on ply {ply + 1} of {len(zone.plies)}, which the fold "
                     "turns over.",
-                    piece.id,
+                    placement,
                     way_out="Cut the cloth across and turn it, or lay it open.",
                 )
             else:
-                out.broken(
+                out.broken_at(
                     "print",
                     f"{piece.name} is turned against the print: its arrow stands {print_off:.0f}° off.",
-                    piece.id,
+                    placement,
                     way_out="Turn it head up.",
                 )
             break
     for ply in _leading_plies(placement, zone) if piece.turns_deg is not None else ():
         deg = _arrow_deg(placement, zone, ply)
         if not any(_off(deg, 360.0, turn) <= piece.tilt_deg + ANGLE_DEG for turn in piece.turns_deg or ()):
-            out.broken(
-                "turn", f"{piece.name} is turned by {deg % 360.0:g}° on the cloth, which it does not allow.", piece.id
-            )
+            text = f"{piece.name} is turned by {deg % 360.0:g}° on the cloth, which it does not allow."
+            out.broken_at("turn", text, placement)
             break
 
 
@@ -314,9 +323,11 @@ def _check_garments(lay: Lay, out: _Findings) -> None:
     if lay.cloth.print_or_assumed is not Print.PER_GARMENT:
         return
     ways: dict[str, set[int]] = {}
-    pieces = {piece.id: piece for piece in lay.pieces}
+    pieces = {piece.id: piece for piece in lay.pieces if Waived.PRINT not in piece.waive}
     for placement in lay.placements:
         zone = lay.zone(placement)
+        if placement.piece not in pieces:
+            continue
         for ply in _leading_plies(placement, zone):
             down = _off(_arrow_deg(placement, zone, ply), 360.0, 0.0) > 90.0
             ways.setdefault(pieces[placement.piece].garment, set()).add(int(down))
@@ -335,9 +346,8 @@ def _check_inside(copies: list[_Copy], lay: Lay, out: _Findings) -> None:
             or max_x > lay.spread.cloth_mm + EDGE_MM
             or max_y > lay.spread.width_mm + EDGE_MM
         ):
-            out.broken(
-                "outside", f"{copy.placement.piece} runs off the cloth when it is opened out.", copy.placement.piece
-            )
+            text = f"{copy.placement.piece} runs off the cloth when it is opened out."
+            out.broken_at("outside", text, copy.placement)
 
 
 def _check_overlaps(copies: list[_Copy], out: _Findings) -> None:
@@ -351,13 +361,8 @@ def _check_overlaps(copies: list[_Copy], out: _Findings) -> None:
             common = shapely.intersection(shapes[a], shapes[b], grid_size=PRECISION_MM).area
             if common > OVERLAP_MM2:
                 one, other = copies[a].placement, copies[b].placement
-                out.broken(
-                    "overlap",
-                    f"{one.id} and {other.id} overlap by {common / 100:.3g} cm².",
-                    one.piece,
-                    other.piece,
-                    way_out="Move one of them.",
-                )
+                text = f"{one.id} and {other.id} overlap by {common / 100:.3g} cm²."
+                out.broken_at("overlap", text, one, other, way_out="Move one of them.")
 
 
 def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Findings) -> None:

@@ -1,19 +1,30 @@
-"""A lay kept without its pieces and its cloth, and built again on a cloth, checked anew."""
+"""A lay kept without its pieces and its cloth, and taken up again on pieces and a cloth as they are then.
+
+What still fits stays, what has changed its outline stays at its grain point if it can, the rest is not laid.
+"""
 
 from __future__ import annotations
 
+from collections.abc import Collection, Iterator
 from dataclasses import dataclass, replace
 
-from wickel.cloth import BadWay, Cloth, Section, spread
+from wickel.cloth import STACKED, BadWay, Cloth, Section, Spread, Zone, of_one_cloth, planned, spread
 from wickel.geometry import area
-from wickel.lay.demand import CutPiece
+from wickel.lay.demand import CutOrder, CutPiece, FoldSegment
 from wickel.lay.make import with_findings
-from wickel.lay.placement import Lay, Placement
+from wickel.lay.parts import laid_shapes
+from wickel.lay.placement import NO_SHAPE, Lay, Placement, Shape
+from wickel.lay.pose import on_table, table_map
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class KeptLay:
-    """``way`` is as asked for, ``exact_way`` with the depths of its folds; lengths are the sections' on the table."""
+    """A lay in few words: how the cloth is spread, and where everything lies.
+
+    ``way`` is as asked for, ``exact_way`` with the depths of its folds; lengths are the sections' on the table.
+    ``stack_ply`` says which of two stacked cloths it is on, 0 for the lower one. ``locked`` are ids of placements that
+    stay where they are; ``by_hand`` says that a hand has moved something.
+    """
 
     way: str
     exact_way: str
@@ -22,6 +33,10 @@ class KeptLay:
     placements: tuple[Placement, ...]
     seed: int
     effort: int
+    stack_ply: int | None = None
+    unmatched_mm: float | None = None
+    locked: frozenset[str] = frozenset()
+    by_hand: bool = False
 
 
 def kept(lay: Lay) -> KeptLay:
@@ -31,31 +46,153 @@ def kept(lay: Lay) -> KeptLay:
         exact_way=lay.spread.exact_way,
         lay_width_mm=lay.spread.width_mm,
         lengths_mm=tuple(own.length_mm for own in lay.spread.sections),
-        placements=lay.placements,
+        placements=tuple(replace(placement, shape=NO_SHAPE) for placement in lay.placements),
         seed=lay.seed,
         effort=lay.effort,
+        stack_ply=_stack_ply(lay),
+        unmatched_mm=lay.unmatched_mm,
     )
+
+
+def _stack_ply(lay: Lay) -> int | None:
+    """Which ply of a stack a lay is on: the upper cloth lies face down."""
+    if lay.way != STACKED:
+        return None
+    return 0 if lay.spread.sections[0].zones[0].plies[0].map.determinant > 0 else 1
 
 
 def relaid(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
-    """A kept lay of these pieces on a cloth at least as wide; None when it breaks a rule there.
-
-    What lies in a zone with a far fold moves across with it. Every rule is looked at, the exact check included.
-    """
+    """A kept lay of these pieces on a cloth at least as wide; None when anything of it breaks a rule there."""
     if {placement.piece for placement in own.placements} != {piece.id for piece in pieces}:
         return None
+    lay = _as_kept(own, pieces, cloth)
+    return lay if lay is not None and lay.complete else None
+
+
+def taken_up(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth, changed: Collection[str] = ()) -> Lay | None:
+    """A kept lay carried over to the pieces and the cloth as they are now, every rule looked at anew.
+
+    Placements that break a rule there are left out, and of two that overlap one whose piece has ``changed``; the lay
+    then lacks copies and says so (``not_laid``). None when the cloth cannot be spread so any more, or nothing stays.
+    """
+    lay = _as_kept(own, pieces, cloth)
+    while lay is not None and lay.placements:
+        off = _worst(lay, changed)
+        if off is None:
+            return lay
+        left = tuple(placement for placement in lay.placements if placement.id not in off)
+        lay = _made(own, lay.pieces, lay.cloth, left, lay.spread)
+    return None
+
+
+def _worst(lay: Lay, changed: Collection[str]) -> frozenset[str] | None:
+    """The placements to be taken off a lay next, None when all may stay.
+
+    First what breaks a rule by itself; then, of two that overlap, the one whose piece has changed, else the smaller.
+    """
+    found = [finding for finding in lay.broken if finding.placements]
+    alone = frozenset(finding.placements[0] for finding in found if len(finding.placements) == 1)
+    if alone:
+        return alone
+    by_id = {placement.id: placement for placement in lay.placements}
+
+    def weight(id: str) -> tuple[bool, float]:
+        return (by_id[id].piece not in changed, area(by_id[id].shape.outline))
+
+    pairs = [finding for finding in found if len(finding.placements) == 2]
+    if pairs:
+        return frozenset((min(pairs[0].placements, key=weight),))
+    many = next(_too_many(lay), None)
+    return None if many is None else frozenset((many,))
+
+
+def _too_many(lay: Lay) -> Iterator[str]:
+    """Placements of which there are more than copies are wanted, the last first."""
+    for piece in lay.pieces:
+        own = [placement for placement in lay.placements if placement.piece == piece.id]
+        wanted = sum(order.copies for order in piece.orders if order.cloth == lay.cloth.id)
+        while own and sum(placement.yields for placement in own) > wanted:
+            yield own.pop().id
+
+
+def not_laid(lay: Lay) -> dict[str, int]:
+    """How many copies of each piece, by its id, the lay lacks; pieces that lack none are left out."""
+    lacking = {}
+    for piece in lay.pieces:
+        wanted = sum(order.copies for order in piece.orders if order.cloth == lay.cloth.id)
+        there = sum(placement.yields for placement in lay.placements if placement.piece == piece.id)
+        if there < wanted:
+            lacking[piece.id] = wanted - there
+    return lacking
+
+
+def _as_kept(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
+    """The lay with every placement whose piece is still asked for, in the piece's shape as it is now."""
     lengths = list(own.lengths_mm)
     try:
-        before = spread(own.exact_way, own.lay_width_mm, lengths, cloth.reserve_mm)
-        there = spread(own.exact_way, cloth.lay_width_mm, lengths, cloth.reserve_mm)
+        before = _spread(own, own.lay_width_mm, lengths, cloth)
+        there = _spread(own, cloth.lay_width_mm, lengths, cloth)
     except BadWay:
         return None  # the fold is too deep for this cloth
+    orders = {
+        piece.id: (piece, order) for piece in pieces for order in reversed(piece.orders) if order.cloth == cloth.id
+    }
     placements = tuple(
-        replace(p, y_mm=p.y_mm + _shift(before.sections[p.section], there.sections[p.section], p.zone))
+        _in_shape(
+            replace(p, y_mm=p.y_mm + _shift(before.sections[p.section], there.sections[p.section], p.zone)),
+            *orders[p.piece],
+            there.sections[p.section].zones[p.zone],
+        )
         for p in own.placements
+        if p.piece in orders
     )
+    return _made(own, tuple(piece for piece in pieces if piece.id in orders), cloth, placements, there)
+
+
+def _spread(own: KeptLay, width_mm: float, lengths: list[float], cloth: Cloth) -> Spread:
+    """A cloth spread as in a kept lay; a stack of two is as wide as the narrower one was. Raises ``BadWay``."""
+    if own.stack_ply is None:
+        return spread(own.exact_way, width_mm, lengths, cloth.reserve_mm)
+    both = spread(STACKED, min(width_mm, own.lay_width_mm), lengths[0], cloth.reserve_mm)
+    return of_one_cloth(both, own.stack_ply)
+
+
+def _in_shape(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone) -> Placement:
+    """The placement in its piece's shape as it is now; of one with two folds that whose fold edge lies on the fold."""
+    shapes = laid_shapes(piece, order, on_fold=placement.on_fold)
+    fold = next((own for own in zone.folds if own.name == placement.fold), None)
+    if not shapes:  # it has no fold any more: the rules will say so
+        return replace(placement, shape=Shape(outline=piece.cut_line, holes=piece.holes))
+    best = shapes[0][1]
+    if fold is not None and len(shapes) > 1:
+        to_table = table_map(placement, piece)
+        (ax, ay), (bx, by) = fold.start, fold.end
+
+        def off(edge: FoldSegment | None) -> float:
+            return max(abs((x - ax) * (by - ay) - (y - ay) * (bx - ax)) for x, y in map(to_table, edge or ()))
+
+        best = min(shapes, key=lambda own: off(own[0]))[1]
+    return replace(placement, shape=best)
+
+
+def _made(
+    own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth, placements: tuple[Placement, ...], there: Spread
+) -> Lay:
+    """The lay of some placements on a spread at least as long as they need, every rule looked at."""
+    by_id = {piece.id: piece for piece in pieces}
+    lengths = [section.length_mm for section in there.sections]
+    starts = [section.x_mm for section in there.sections]
+    for p in placements:
+        reach = max(x for x, _ in on_table(p, by_id[p.piece]).outline) - starts[p.section]
+        if reach > lengths[p.section] and not planned(there.sections[p.section].way)[0].way.slanting:
+            lengths[p.section] = reach
+    if lengths != [section.length_mm for section in there.sections]:
+        there = _spread(own, cloth.lay_width_mm, lengths, cloth)
+        placements = tuple(
+            replace(p, x_mm=p.x_mm + there.sections[p.section].x_mm - starts[p.section]) for p in placements
+        )
     copies_mm2 = sum(area(p.shape.outline, p.shape.holes) * len(p.cut_plies) for p in placements)
-    lay = with_findings(
+    return with_findings(
         Lay(
             cloth=cloth,
             spread=replace(there, way=own.way),
@@ -66,9 +203,9 @@ def relaid(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | No
             seed=own.seed,
             effort=own.effort,
             seconds=0.0,
+            unmatched_mm=own.unmatched_mm,
         )
     )
-    return lay if lay.complete else None
 
 
 def _shift(before: Section, there: Section, zone: int) -> float:

@@ -450,6 +450,14 @@ def _on_fold_shapes(piece: CutPiece, order: CutOrder) -> Iterator[tuple[FoldSegm
         yield kept, Shape(outline=outline, holes=holes)
 
 
+def laid_shapes(piece: CutPiece, order: CutOrder, *, on_fold: bool) -> tuple[tuple[FoldSegment | None, Shape], ...]:
+    """The shapes in which a piece can be laid, each with its edge that lies on the fold; none where it has no such."""
+    if on_fold:
+        return tuple(_on_fold_shapes(piece, order))
+    outline, holes = _whole(piece, order)
+    return ((None, Shape(outline=outline, holes=holes)),)
+
+
 def _whole(piece: CutPiece, order: CutOrder) -> tuple[Outline, tuple[Outline, ...]]:
     """The piece unfolded across all its folds."""
     outline, holes = piece.cut_line, piece.holes

@@ -20,13 +20,14 @@ class Level(StrEnum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Finding:
-    """A broken or strained rule in plain words, the pieces it concerns, and a way out."""
+    """A broken or strained rule in plain words, the pieces and placements it concerns by their ids, and a way out."""
 
     level: Level
     code: str
     text: str
     pieces: tuple[str, ...] = ()
     way_out: str = ""
+    placements: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -40,17 +41,21 @@ class Shape:
     holes: tuple[Outline, ...] = ()
 
 
+NO_SHAPE = Shape(outline=())
+"""The shape of a placement that is kept without it: it is the piece's."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Placement:
     """A part at its place: q = R(turn) · M · R(−grain) · p + (x, y), cut from some plies of a zone.
 
     ``yields`` is the number of finished copies; ``on_fold`` says that the shape is a half whose fold
-    edge lies on a fold of the zone, ``fold`` which.
+    edge lies on a fold of the zone, ``fold`` which. One that is kept (``lay.kept``) has no shape.
     """
 
     id: str
     piece: str
-    shape: Shape
+    shape: Shape = NO_SHAPE
     section: int
     zone: int
     turn_deg: float

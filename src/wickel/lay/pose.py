@@ -70,9 +70,10 @@ def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[Flat
 
 
 def spoilt(cloth: Cloth) -> tuple[Polygon, ...]:
-    """The places of the flat cloth that nothing may be cut from, after shrinking: its flaws, then what a remnant lacks.
+    """The places of the flat cloth that nothing may be cut from, after shrinking.
 
-    A flaw without a width goes right across. What a remnant lacks is given in parts without holes.
+    First its flaws, then what is cut away already, then what a remnant lacks. A flaw without a width goes right across.
+    What a remnant lacks is given in parts without holes.
     """
     along, across = 1 - cloth.shrink_along, 1 - cloth.shrink_across
     flaws = (
@@ -84,14 +85,15 @@ def spoilt(cloth: Cloth) -> tuple[Polygon, ...]:
         )
         for f in cloth.flaws
     )
+    gone = (Polygon([(x * along, y * across) for x, y in hole]) for hole in cloth.cut_away)
     if not cloth.remnant:
-        return tuple(flaws)
+        return (*flaws, *gone)
     left = Polygon([(x * along, y * across) for x, y in cloth.remnant])
     low_x, _, high_x, _ = left.bounds
     middle = (low_x + high_x) / 2  # the remnant is in every line across, so each half of what it lacks has no hole
     halves = ((0.0, middle), (middle, high_x))
     lacks = (box(start, 0.0, end, cloth.lay_width_mm).difference(left) for start, end in halves)
-    return (*flaws, *(part for half in lacks for part in _polygons(half) if part.area > _NOTHING_MM2))
+    return (*flaws, *gone, *(part for half in lacks for part in _polygons(half) if part.area > _NOTHING_MM2))
 
 
 def _polygons(shape: BaseGeometry) -> tuple[Polygon, ...]:

@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from dataclasses import replace
 
 from shapely import STRtree
 from shapely.geometry import LineString, Polygon
 
 from wickel.cloth import Print, planned, way_name
-from wickel.lay.demand import CutPiece
+from wickel.lay.demand import CutPiece, Waived
 from wickel.lay.exact import exact_check
 from wickel.lay.on_print import UNDER_MM2, print_findings
-from wickel.lay.placement import Finding, Lay, Level
+from wickel.lay.placement import Finding, Lay, Level, Placement
 from wickel.lay.pose import flat_copies, on_table, spoilt
 
 ON_FOLD_MM = 0.1
@@ -36,15 +37,34 @@ def findings(lay: Lay) -> tuple[Finding, ...]:
         *print_findings(lay),
         *_notes(lay),
     ]
-    return tuple(sorted(found, key=lambda finding: _ORDER.index(finding.level)))
+    waived = {piece.id: piece.waive for piece in lay.pieces if piece.waive}
+    return tuple(sorted((_as_waived(own, waived) for own in found), key=lambda own: _ORDER.index(own.level)))
 
 
-def _flat_shapes(lay: Lay) -> Iterator[tuple[CutPiece, Polygon]]:
-    """Every copy on the flat cloth, with its piece."""
+_WAIVED_BY = {
+    **dict.fromkeys(("print", "print-fold", "over-shoulder"), Waived.PRINT),
+    **dict.fromkeys(("repeat", "centre", "motif-cut", "border", "border-step"), Waived.MATCH),
+    **dict.fromkeys(("grain", "bias", "turn"), Waived.GRAIN),
+}
+"""What a maker may let be, by the code of its finding; every other broken rule stays broken."""
+
+
+def _as_waived(finding: Finding, waived: Mapping[str, frozenset[Waived]]) -> Finding:
+    """A broken rule as a note where the maker lets it be for one of the pieces that it concerns."""
+    wanted = _WAIVED_BY.get(finding.code)
+    if finding.level is not Level.BROKEN or wanted is None:
+        return finding
+    if not any(wanted in waived.get(id, frozenset()) for id in finding.pieces):
+        return finding
+    return replace(finding, level=Level.NOTE, text=f"{finding.text} You let that be.", way_out="")
+
+
+def _flat_shapes(lay: Lay) -> Iterator[tuple[Placement, CutPiece, Polygon]]:
+    """Every copy on the flat cloth, with its placement and piece."""
     for placement in lay.placements:
         piece = lay.piece(placement.piece)
         for copy in flat_copies(placement, piece, lay.zone(placement)):
-            yield piece, Polygon(copy.outline, copy.holes)
+            yield placement, piece, Polygon(copy.outline, copy.holes)
 
 
 def _opposed(lay: Lay) -> Iterator[Finding]:
@@ -64,8 +84,8 @@ def _opposed(lay: Lay) -> Iterator[Finding]:
 
 def _flaws(lay: Lay) -> Iterator[Finding]:
     """Spoiled places of the cloth that come to lie in a copy, whatever the fold."""
-    spots, flaws = spoilt(lay.cloth), len(lay.cloth.flaws)
-    for piece, shape in _flat_shapes(lay) if spots else ():
+    spots, flaws, cut = spoilt(lay.cloth), len(lay.cloth.flaws), len(lay.cloth.cut_away)
+    for placement, piece, shape in _flat_shapes(lay) if spots else ():
         for number, spot in enumerate(spots, 1):
             if shape.intersection(spot).area > UNDER_MM2:
                 yield Finding(
@@ -74,10 +94,15 @@ def _flaws(lay: Lay) -> Iterator[Finding]:
                     text=f"{piece.name} lies over flaw {number} of {lay.cloth.shown_name}, "
                     f"{spot.bounds[0] / 10:.0f} cm from the start."
                     if number <= flaws
+                    else f"{piece.name} lies where {lay.cloth.shown_name} has been cut away already."
+                    if number <= flaws + cut
                     else f"{piece.name} reaches beyond the remnant {lay.cloth.shown_name}.",
                     pieces=(piece.id,),
+                    placements=(placement.id,),
                     way_out="Move it off the flaw, or begin the lay behind it."
                     if number <= flaws
+                    else "Move it."
+                    if number <= flaws + cut
                     else "Lay it open, or take a larger piece of cloth.",
                 )
 
@@ -146,10 +171,10 @@ def _too_close(lay: Lay) -> Iterator[Finding]:
     if margin <= 0:
         return
     copies = list(_flat_shapes(lay))
-    shapes = [shape for _, shape in copies]
+    shapes = [shape for *_, shape in copies]
     for a, b in STRtree(shapes).query(shapes, predicate="dwithin", distance=margin - CLOSE_MM).T:
         if a < b:
-            (one, one_shape), (other, other_shape) = copies[a], copies[b]
+            (_, one, one_shape), (_, other, other_shape) = copies[a], copies[b]
             apart = one_shape.distance(other_shape)
             yield Finding(
                 level=Level.STRAINED,

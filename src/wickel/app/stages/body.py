@@ -10,7 +10,6 @@ from PySide6.QtGui import QFocusEvent
 from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QWidget
 
 from wickel.app.book import StudioBook
-from wickel.app.edits import with_body, with_estimates, with_own_measure, with_person, with_size
 from wickel.app.session import Session
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.figure import Figure
@@ -32,6 +31,7 @@ from wickel.body import (
     size_body,
 )
 from wickel.job import Garment, JobRefused, garment_style
+from wickel.job.edits import with_body, with_estimates, with_own_measure, with_person, with_size
 from wickel.units import shown_length
 
 

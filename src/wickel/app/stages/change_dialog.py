@@ -14,13 +14,13 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.edits import with_changes_by_hand
 from wickel.app.session import Session
 from wickel.app.table.paper_view import PaperView
 from wickel.app.widgets.cards import closing_row, label, relabelled
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.draft import DraftRefused
 from wickel.draft.operations import OPERATIONS, Change, Spot, changed, dart_marks
+from wickel.job.edits import with_changes_by_hand
 from wickel.pattern import Pattern, Piece
 
 _DEFAULT_MM = {"lining": 50.0, "facing": 60.0, "extend": 20.0, "spread": 20.0, "lengthen": 20.0}

@@ -22,7 +22,6 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.book import StudioBook
-from wickel.app.edits import with_cloth, with_shelf_cloth
 from wickel.app.session import Session
 from wickel.app.stages.cloth_print import DesignPart
 from wickel.app.stages.cloth_spoilt import SpoiltPart
@@ -36,6 +35,7 @@ from wickel.app.widgets.reason import mark_wrong
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
 from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print, planned
 from wickel.files import ground_of
+from wickel.job.edits import with_cloth, with_shelf_cloth
 from wickel.studio import SHELF
 from wickel.units import Unit, shown_length, shown_sold, sold_by_the_yard
 

@@ -13,7 +13,6 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.book import StudioBook
-from wickel.app.edits import with_own
 from wickel.app.session import Session
 from wickel.app.stages.change_dialog import ChangeDialog
 from wickel.app.stages.draft_checks import ChecksPanel
@@ -31,6 +30,7 @@ from wickel.draft.operations import with_changes
 from wickel.draft.own import OwnStyle, lost_in_rewriting, own_from_pattern
 from wickel.files import slug
 from wickel.job import Garment, JobRefused, garment_style
+from wickel.job.edits import with_own
 from wickel.pattern import Piece
 from wickel.studio import with_style
 

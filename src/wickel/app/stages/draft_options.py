@@ -8,7 +8,6 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.book import StudioBook
-from wickel.app.edits import with_allowances, with_changes_by_hand, with_option, with_school
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, label, narrow, scrolling
 from wickel.app.widgets.dialogs import asked_text
@@ -18,6 +17,7 @@ from wickel.draft import PRESETS, ROLES, Allowances, ChoiceOption, Option, Style
 from wickel.draft.operations import OPERATIONS
 from wickel.files import slug
 from wickel.job import Garment, garment_style
+from wickel.job.edits import with_allowances, with_changes_by_hand, with_option, with_school
 
 _DRAWN = {"added": "added at cutting", "drawn": "drawn into the draft"}
 

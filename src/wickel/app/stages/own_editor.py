@@ -22,7 +22,6 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.book import StudioBook
-from wickel.app.edits import with_own
 from wickel.app.session import Session
 from wickel.app.widgets.cards import label, narrow, relabelled
 from wickel.app.widgets.dialogs import asked_text
@@ -32,6 +31,7 @@ from wickel.draft.own import LINES, OWN_ROLES, OwnOption, OwnPiece, OwnPoint, Ow
 from wickel.draft.own.formulas import FUNCTIONS
 from wickel.files import slug
 from wickel.job import Garment, drafted
+from wickel.job.edits import with_own
 from wickel.units import Unit, UnreadableLength, parsed_length
 
 _GRAINS = {0.0: "along the piece", 90.0: "across", 45.0: "on the bias"}

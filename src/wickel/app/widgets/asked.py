@@ -6,10 +6,10 @@ from dataclasses import replace
 
 from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
-from wickel.app.edits import with_garment
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, label
 from wickel.job import asked_by, hemmed_pieces, seams_that_may_meet
+from wickel.job.edits import with_garment
 from wickel.lay import Wish
 from wickel.lay.matching import SEAM
 from wickel.units import shown_length

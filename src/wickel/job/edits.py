@@ -10,7 +10,8 @@ from wickel.cloth import Cloth
 from wickel.draft import Allowances, OptionValue, School, school_options
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
-from wickel.job import Garment, Job, garment_style
+from wickel.job.job import Garment, Job
+from wickel.job.work import garment_style
 
 
 def with_garment(job: Job, garment: Garment) -> Job:

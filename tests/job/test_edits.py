@@ -4,7 +4,13 @@ from dataclasses import replace
 
 import pytest
 
-from wickel.app.edits import (
+from wickel.body import size_body
+from wickel.cloth import Cloth
+from wickel.draft import SCHOOLS, STYLES, Allowances, full_options
+from wickel.draft.operations import Change
+from wickel.draft.own import OwnOption
+from wickel.job import Garment, Job
+from wickel.job.edits import (
     with_allowances,
     with_body,
     with_changes_by_hand,
@@ -19,12 +25,6 @@ from wickel.app.edits import (
     with_shelf_cloth,
     with_size,
 )
-from wickel.body import size_body
-from wickel.cloth import Cloth
-from wickel.draft import SCHOOLS, STYLES, Allowances, full_options
-from wickel.draft.operations import Change
-from wickel.draft.own import OwnOption
-from wickel.job import Garment, Job
 from wickel.studio import FERRY_APRON
 
 LINEN = Cloth(id="linen", usable_width_mm=1500, name="Linen")

@@ -1,0 +1,198 @@
+"""Lays of a job: which is taken, what a search may put in its place, what is kept, what is cut already.
+
+The rules by which a search's lay is taken:
+
+1. a cloth without a lay, or whose lay has nothing left on it, takes what comes;
+2. where a way was asked for, only lays of that way are taken, else all but stacks of two cloths;
+3. a complete lay is taken for one that is not, and a shorter one for a longer one;
+4. but a lay that a hand has touched, or that is kept under a name, stays until the maker takes another, and what is
+   locked in a lay lies in the next one where it lay.
+
+Whatever is found stands among what was ``tried``, for these very pieces.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import replace
+
+from wickel.cloth import STACKED, Cloth
+from wickel.job.job import BEST, Card, Job, NamedLay, OnCloth, Tried
+from wickel.job.work import COPY, garment_of
+from wickel.lay import CutPiece, KeptLay, Lay, better, cut_from, flat_copies, kept, lays_alike
+
+
+def offered(job: Job, cloth_id: str, lay: Lay, known: Lay | None) -> Job:
+    """The job with a lay that a search has found for a cloth, taken by the rules above or only remembered.
+
+    ``known`` is the lay taken as it is on the pieces as they are now, None when there is none.
+    """
+    on = job.on_cloth(cloth_id)
+    found = kept(lay)
+    locked = frozenset() if on.lay is None else on.lay.locked
+    if locked and _same_places(found, on.lay, locked):
+        found = replace(found, locked=locked)
+    tried = _with_tried(on.tried, Tried(way=lay.way, lay=found))
+    taken = _takes(job.spread_of(cloth_id), on, lay, known, locked == found.locked)
+    return job.with_on(cloth_id, replace(on, tried=tried, lay=found if taken else on.lay))
+
+
+def _same_places(one: KeptLay, other: KeptLay | None, ids: frozenset[str]) -> bool:
+    """Whether some placements lie alike in two lays."""
+    there = [{own for own in lay.placements if own.id in ids} for lay in (one, other) if lay is not None]
+    return len(there) == 2 and there[0] == there[1]
+
+
+def _takes(spread: str, on: OnCloth, lay: Lay, known: Lay | None, keeps_locked: bool) -> bool:
+    """Whether a search's lay is taken."""
+    if not wanted(spread, lay.way):
+        return False
+    if on.lay is None or known is None:
+        return True
+    if not keeps_locked or (is_held(on) and not on.lay.locked):
+        return False
+    return not wanted(spread, on.lay.way) or better(lay, known)
+
+
+def wanted(spread: str, way: str) -> bool:
+    """Whether a lay of a way is what was asked for; with the best of all a stack of two cloths is not."""
+    return way != STACKED if spread == BEST else way == spread
+
+
+def is_held(on: OnCloth) -> bool:
+    """Whether the lay taken stays whatever a search finds: touched by hand, locked, or kept under a name."""
+    own = on.lay
+    return own is not None and (own.by_hand or bool(own.locked) or any(one.lay == own for one in on.kept))
+
+
+def _with_tried(tried: tuple[Tried, ...], new: Tried) -> tuple[Tried, ...]:
+    return (*(own for own in tried if own.way != new.way), new)
+
+
+def with_tried(job: Job, cloth_id: str, new: Tried) -> Job:
+    """The job with what a search knows of a way that it has no better lay of: refused, or set aside."""
+    on = job.on_cloth(cloth_id)
+    before = next((own for own in on.tried if own.way == new.way), None)
+    if before is not None and new.lay is None:
+        new = replace(new, lay=before.lay)
+    return job.with_on(cloth_id, replace(on, tried=_with_tried(on.tried, new)))
+
+
+def with_spread(job: Job, cloth_id: str, way: str, best: str = "") -> Job:
+    """The job with a cloth to be spread another way; its lay becomes what is known of that way.
+
+    ``best`` is the way of the shortest lay that is known, for a cloth that is to be spread the best way.
+    """
+    on = job.on_cloth(cloth_id)
+    of = best if way == BEST else way
+    lay = next((own.lay for own in on.tried if own.way == of), None)
+    return job.with_on(cloth_id, replace(on, spread=way, lay=lay))
+
+
+def with_lay(job: Job, cloth_id: str, lay: KeptLay | None) -> Job:
+    """The job with a lay taken for a cloth by its maker."""
+    on = job.on_cloth(cloth_id)
+    spread = on.spread if lay is None or wanted(job.spread_of(cloth_id), lay.way) else lay.way
+    return job.with_on(cloth_id, replace(on, lay=lay, spread=spread))
+
+
+def with_kept(job: Job, cloth_id: str, name: str) -> Job:
+    """The job with the lay taken of a cloth kept under a name, in the place of one of that name."""
+    on = job.on_cloth(cloth_id)
+    if on.lay is None:
+        return job
+    others = tuple(own for own in on.kept if own.name != name)
+    return job.with_on(cloth_id, replace(on, kept=(*others, NamedLay(name=name, lay=on.lay))))
+
+
+def without_kept(job: Job, cloth_id: str, name: str) -> Job:
+    """The job without a lay that was kept."""
+    on = job.on_cloth(cloth_id)
+    return job.with_on(cloth_id, replace(on, kept=tuple(own for own in on.kept if own.name != name)))
+
+
+def with_locked(job: Job, cloth_id: str, placement: str) -> Job:
+    """The job with a placement of a cloth's lay locked where it is, or let go."""
+    on = job.on_cloth(cloth_id)
+    if on.lay is None:
+        return job
+    return job.with_on(cloth_id, replace(on, lay=replace(on.lay, locked=on.lay.locked ^ {placement})))
+
+
+def with_matching(job: Job, cloth_id: str, unmatched_mm: float) -> Job:
+    """The job with what the lay of a cloth would be long without its wishes of the print."""
+    on = job.on_cloth(cloth_id)
+    return job if on.lay is None else job.with_on(cloth_id, replace(on, lay=replace(on.lay, unmatched_mm=unmatched_mm)))
+
+
+def settled(before: Job, after: Job, pieces_before: Iterable[CutPiece], pieces_after: Iterable[CutPiece]) -> Job:
+    """The edited job without what a search knew of cloths or pieces that the edit has changed.
+
+    Lays that are taken or kept stay as they are: they are carried over when they are next looked at.
+    """
+    then, now = tuple(pieces_before), tuple(pieces_after)
+    on = dict(after.on)
+    for cloth in after.cloths:
+        own = on.get(cloth.id)
+        if own is None or not own.tried:
+            continue
+        old = next((one for one in before.cloths if one.id == cloth.id), None)
+        if old is None or not lays_alike(old, cloth) or for_cloth(then, cloth) != for_cloth(now, cloth):
+            on[cloth.id] = replace(own, tried=())
+    known = {cloth.id for cloth in after.cloths}
+    on = {id: own for id, own in on.items() if id in known}
+    return after if on == after.on else replace(after, on=on)
+
+
+def for_cloth(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:
+    """The pieces cut from a cloth, without what no lay depends on: names and lines that are only for show."""
+    return tuple(replace(piece, net_line=None, inner_lines=(), name="") for piece in cut_from(pieces, cloth))
+
+
+# --- what is cut already --------------------------------------------------------------------------------
+
+
+def with_cut(job: Job, lay: Lay, piece_id: str) -> Job:
+    """The job with all copies of a piece cut as they lie: they are not asked for any more, and their cloth is gone."""
+    cloth = job.cloth(lay.cloth.id)
+    along, across = 1 - cloth.shrink_along, 1 - cloth.shrink_across
+    gone = []
+    copies = 0
+    for placement in lay.placements:
+        if placement.piece == piece_id:
+            found = flat_copies(placement, lay.piece(piece_id), lay.zone(placement))
+            copies += len(found)
+            gone += [tuple((x / along, y / across) for x, y in copy.outline) for copy in found]
+    if not copies:
+        return job
+    emptied = replace(cloth, cut_away=(*cloth.cut_away, *gone))
+    job = replace(job, cloths=tuple(emptied if own.id == cloth.id else own for own in job.cloths))
+    return _with_copies_cut(job, lay.piece(piece_id), cloth.id, copies)
+
+
+def _with_copies_cut(job: Job, piece: CutPiece, cloth_id: str, copies: int) -> Job:
+    garment = garment_of(piece.garment, job)
+    if garment is None:
+        pieces = tuple(
+            replace(
+                own,
+                orders=tuple(replace(o, cut=o.cut + copies) if o.cloth == cloth_id else o for o in own.orders),
+            )
+            if own.id == piece.id
+            else own
+            for own in job.pieces
+        )
+        return replace(job, pieces=pieces)
+    id = piece.id.removeprefix(f"{piece.garment}/")
+    card = garment.cards.get(id, Card())
+    cut = {**card.cut, cloth_id: card.cut.get(cloth_id, 0) + copies}
+    made = replace(garment, cards={**garment.cards, id: replace(card, cut=cut)})
+    return replace(job, garments=tuple(made if own.id == garment.id else own for own in job.garments))
+
+
+def shown_garment(id: str, names: Mapping[str, str]) -> str:
+    """What a garment of a lay is called: its name, the size, and which of several it is."""
+    for known, name in names.items():
+        if id == known or id.startswith((f"{known}:", f"{known}{COPY}")):
+            return f"{name}{id[len(known) :].replace(':', ' ').replace(COPY, ' no. ')}"
+    return id
