@@ -14,7 +14,7 @@ from dataclasses import replace
 from wickel.body import CHARTS, size_body
 from wickel.draft import STYLES, DraftRefused
 from wickel.job import Garment, Job, JobRefused, alone_ways, cut_pieces
-from wickel.lay import LayRefused, make_lay
+from wickel.lay import LayRefused, Search, make_lay
 from wickel.studio import shelf_cloth
 
 CLOTHS = ("moss-linen", "barge-cord", "lee-check")
@@ -32,7 +32,7 @@ def ways_held(style: str, size: str, cloth_id: str, effort: int) -> tuple[int, s
     held, said = 0, ""
     for way in alone_ways():
         try:
-            lay = make_lay(pieces, cloth, way, effort=effort)
+            lay = make_lay(pieces, cloth, way, search=Search(effort=effort))
         except LayRefused as reason:
             said = said or str(reason)
             continue

@@ -13,7 +13,7 @@ from time import perf_counter
 from wickel.body import WOMEN, size_body
 from wickel.cloth import WAYS, Cloth, Print
 from wickel.job import Garment, Job, cut_pieces
-from wickel.lay import DEFAULT_EFFORT, Lay, LayRefused, make_lay
+from wickel.lay import DEFAULT_EFFORT, Lay, LayRefused, Search, make_lay
 
 
 def main() -> None:
@@ -41,7 +41,7 @@ def main() -> None:
 
                 try:
                     cloth = Cloth(id="main", usable_width_mm=width, print=Print.ANY)
-                    lay = make_lay(pieces, cloth, way, effort=effort, report=report)
+                    lay = make_lay(pieces, cloth, way, report=report, search=Search(effort=effort))
                 except LayRefused as reason:
                     print(f"{size:>5} {width:>6} {way:<11} {reason}")
                     continue

@@ -19,7 +19,7 @@ from wickel.cloth import WAYS, Cloth, Kind, Print, spread
 from wickel.geometry import bounds
 from wickel.job import Garment, Job, cut_pieces
 from wickel.lay import CutPiece, LayRefused
-from wickel.lay.make import items_of
+from wickel.lay.items import items_of
 from wickel.lay.nest import Problem, Solution, Stopped, search, warm_up
 from wickel.lay.parts import parts_for
 

@@ -12,8 +12,7 @@ from time import perf_counter
 from benchmarks.nesting import GARMENTS, pieces_of
 from wickel.cloth import Cloth, Print
 from wickel.job import alone_ways
-from wickel.lay import LayRefused, Stopped, lay_ways, make_lay
-from wickel.lay.make import LayReport
+from wickel.lay import LayRefused, LayReport, Search, Stopped, lay_ways, make_lay
 from wickel.lay.nest import warm_up
 
 _ENDLESS = 10**7
@@ -42,7 +41,9 @@ def main() -> None:
         cloth = Cloth(id="main", usable_width_mm=width, print=Print.TWO_WAY)
         pieces = pieces_of(GARMENTS[asked.garment], cloth)
         started = perf_counter()
-        found = lay_ways(pieces, cloth, alone_ways(), effort=_ENDLESS, workers=2, report=clock(asked.seconds))
+        found = lay_ways(
+            pieces, cloth, alone_ways(), report=clock(asked.seconds), search=Search(effort=_ENDLESS, workers=2)
+        )
         took = perf_counter() - started
         print(f"{asked.garment} on {width / 10:g} cm, compared in {took:.1f} s, each alone in {asked.alone:g} s")
         print(f"{'way':<20} {'compared':>9} {'alone':>9} {'ratio':>6} {'bound':>9}")
@@ -55,7 +56,7 @@ def main() -> None:
                 continue
             try:
                 alone = make_lay(
-                    pieces, cloth, own.way, effort=_ENDLESS, workers=2, report=clock(asked.alone)
+                    pieces, cloth, own.way, report=clock(asked.alone), search=Search(effort=_ENDLESS, workers=2)
                 ).lay_length_mm
             except LayRefused:
                 continue

@@ -21,7 +21,7 @@ from wickel.body import SIZES, size_body
 from wickel.cloth import Cloth, Print
 from wickel.files import TableStore
 from wickel.job import WIDTHS_MM, Garment, Job, alone_ways, cell_key, cell_pieces, row_of
-from wickel.lay import lay_ways, shortest
+from wickel.lay import Search, lay_ways, shortest
 from wickel.lay.nest import warm_up
 
 _ENDLESS = 10**7
@@ -36,7 +36,7 @@ def job_of_size(size: str) -> Job:
 def long_search(size: str, width_mm: float, seconds: float) -> float:
     """The shortest lay of all ways found anew in so many seconds."""
     pieces, cloth = cell_pieces(job_of_size(size), "main", size, size_body(size), width_mm)
-    found = lay_ways(pieces, cloth, alone_ways(), effort=_ENDLESS, report=clock(seconds))
+    found = lay_ways(pieces, cloth, alone_ways(), report=clock(seconds), search=Search(effort=_ENDLESS))
     best = shortest(found)
     assert best is not None
     return best.lay_length_mm

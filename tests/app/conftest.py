@@ -9,7 +9,8 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QApplication, QDialog, QLineEdit
 
 from wickel.app.start import make_window
-from wickel.app.tasks import CellTask, InlineRunner, LayTask
+from wickel.app.runners import InlineRunner
+from wickel.job.tasks import CellTask, LayTask, run_task
 
 
 class KnownRunner(InlineRunner):
@@ -18,7 +19,7 @@ class KnownRunner(InlineRunner):
     Of the lays that have come one after the other, the last of each way is told, as after a pause.
     """
 
-    known: ClassVar[dict[bytes, list[tuple[str, str, object]]]] = {}
+    known: ClassVar[dict[bytes, list[object]]] = {}
 
     def another(self):
         return KnownRunner(self._most, self._ways)
@@ -28,21 +29,13 @@ class KnownRunner(InlineRunner):
             super().start(task)
             return
         name = pickle.dumps((self._most, self._ways, task))
-        if name in self.known:
-            for message in self.known[name]:
-                super()._tell(*message)
-            return
-        self._heard = []
-        super().start(task)
-        last = {message[:2]: message for message in self._heard}
-        self.known[name], self._heard = list(last.values()), None
-
-    _heard = None
-
-    def _tell(self, kind, way, value):
-        if self._heard is not None:
-            self._heard.append((kind, way, value))
-        super()._tell(kind, way, value)
+        if name not in self.known:
+            heard = []
+            run_task(self.lessened(task), heard.append, lambda: False)
+            last = {(type(own), getattr(getattr(own, "lay", own), "way", "")): own for own in heard}
+            self.known[name] = list(last.values())
+        for message in self.known[name]:
+            self.told.emit(message)
 
 
 @pytest.fixture

@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QApplication
 
 import wickel.app.session as session_room
 from wickel.app.start import make_window
-from wickel.app.tasks import ProcessRunner
+from wickel.app.runners import ProcessRunner
 from wickel.lay import exact_check
 
 

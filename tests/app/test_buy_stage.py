@@ -12,7 +12,7 @@ from tests.app.conftest import KnownRunner
 from tests.app.test_window import CTRL, LEFT, SHIFT, go, type_into
 from wickel.app.fill import BETTER_EFFORT
 from wickel.app.start import make_window
-from wickel.app.tasks import CellTask
+from wickel.job.tasks import CellTask
 from wickel.lay import exact_check
 
 BUY = 4
@@ -118,7 +118,7 @@ def test_what_changes_is_filled_anew_and_what_comes_back_is_found_again(buy, win
     window.draft.take_style("circle-skirt")
     qtbot.waitUntil(lambda: not buy.fill._unread)
     assert buy.fill.done[0] < 22
-    session.undo_stack.undo()
+    session.undo()
     qtbot.waitUntil(lambda: buy.fill.done[0] == 22)
     assert len(runner.counted) == 22
 

@@ -16,13 +16,15 @@ from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, LAY, LEFT, go, reaso
 from wickel.app import tasks
 from wickel.app.book import StudioBook
 from wickel.app.start import make_window
-from wickel.app.tasks import LayTask, ProcessRunner, without_pictures
+from wickel.app.runners import ProcessRunner
+from wickel.job.tasks import LayTask, without_pictures
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.keys_sheet import KeysSheet, keys_of
 from wickel.body import size_body
 from wickel.cloth import Design, Figure
 from wickel.files import read_job, save_job
 from wickel.job import cut_pieces
+from wickel.lay import Search
 from wickel.studio import orders
 
 BUY = 4
@@ -85,7 +87,7 @@ def test_any_colour_is_painted(window, session, qtbot, colour):
 
 def asked(effort=1_000_000):
     job = orders()[0]
-    return LayTask(pieces=cut_pieces(job), cloth=job.cloths[0], ways=("open",), effort=effort)
+    return LayTask(pieces=cut_pieces(job), cloth=job.cloths[0], ways=("open",), search=Search(effort=effort))
 
 
 def deaf(pipe, wanted, stopped):
@@ -275,6 +277,6 @@ def test_a_cloth_of_one_s_own_is_kept_on_the_shelf(window, session, qtbot, tmp_p
     qtbot.mouseClick(window.cloth.keep, LEFT)
     (kept,) = StudioBook(window._folder.path, window).cloths
     assert (kept.name, kept.usable_width_mm) == ("River twill", 1370.0)
-    window._session.undo_stack.undo()
+    window._session.undo()
     qtbot.mouseClick(next(card for id, card in window.cloth.shelf.items() if "river-twill" in id), LEFT)
     assert session.cloth.name == "River twill"

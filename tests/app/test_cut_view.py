@@ -15,7 +15,7 @@ from wickel.app.table.print_paint import paint_print
 from wickel.body import size_body
 from wickel.geometry import Affine, bounds
 from wickel.job import Garment, Job, cut_pieces
-from wickel.lay import flat_copies, make_lay, worn_copies
+from wickel.lay import Search, flat_copies, make_lay, worn_copies
 from wickel.studio import shelf_cloth
 
 PX = 1.0
@@ -26,7 +26,7 @@ def dress_lay(cloth_id, way, style="box-dress"):
     cloth = replace(shelf_cloth(cloth_id), id="main")
     others = dict.fromkeys(("interfacing", "lining", "contrast"), "main")
     garment = Garment(id="d", style=style, body=size_body("92"), cloths=others)
-    return make_lay(cut_pieces(Job(cloths=(cloth,), garments=(garment,))), cloth, way, effort=4)
+    return make_lay(cut_pieces(Job(cloths=(cloth,), garments=(garment,))), cloth, way, search=Search(effort=4))
 
 
 def grey(image):

@@ -49,7 +49,7 @@ def choose(box, data):
 
 
 def test_a_piece_is_lengthened_by_hand_and_undone(window, session, qtbot):
-    before = edge_length(session.drafts[0].pattern.piece("front"), "centre")
+    before = edge_length(session.draft.pattern.piece("front"), "centre")
     dialog = opened_dialog(window, qtbot)
     choose(dialog.operation, "lengthen")
     qtbot.waitUntil(dialog.fields["mm"].isVisible)
@@ -60,14 +60,14 @@ def test_a_piece_is_lengthened_by_hand_and_undone(window, session, qtbot):
     assert dialog.said.text() == "Makes: Front."
     qtbot.mouseClick(dialog.do, LEFT)
     back(window, qtbot)
-    assert edge_length(session.drafts[0].pattern.piece("front"), "centre") == pytest.approx(before + 50)
+    assert edge_length(session.draft.pattern.piece("front"), "centre") == pytest.approx(before + 50)
     tapes = {tape.held for tape in window.draft.paper.items_by_id["front"].tapes}
     assert tapes == {True, False}  # the side is shown unequal on the drawing, neck and shoulder equal
     # the side no longer meets the back's: that is checked at once, and said
     assert "Side seam does not hold by tape" in window.slip.sentence.text()
     assert "Lengthen or shorten: front" in window.draft.options._changes.itemAt(0).layout().itemAt(0).widget().text()
     qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
-    assert edge_length(session.drafts[0].pattern.piece("front"), "centre") == pytest.approx(before)
+    assert edge_length(session.draft.pattern.piece("front"), "centre") == pytest.approx(before)
     qtbot.keyClick(window, Qt.Key.Key_Z, CTRL | SHIFT)
     session.save_now()
     assert read_job(session.path).garments[0].changes == session.garment.changes
@@ -110,9 +110,9 @@ def test_a_split_front_is_laid_and_its_seam_is_checked(window, session, qtbot):
     dialog.fields["first"].share.setValue(60)
     dialog.fields["last"].edge.setCurrentText("centre")
     qtbot.keyClick(dialog.do, Qt.Key.Key_Space)
-    ids = {piece.id for piece in session.drafts[0].pattern.pieces}
+    ids = {piece.id for piece in session.draft.pattern.pieces}
     assert {"front-1", "front-2"} <= ids
-    assert "Front seam, changed" in [check.name for check in session.drafts[0].checks]
+    assert "Front seam, changed" in [check.name for check in session.draft.checks]
     assert session.lay.complete
     assert exact_check(session.lay) == ()
 
@@ -128,7 +128,7 @@ def test_a_school_answers_several_questions_and_sets_the_allowances(window, sess
     assert session.garment.allowances.preset == "classic"
     # bust 960 / 6 + 38.1 below the start line, or what the middle size has
     chest = session.garment.body["bust"] / 6 + 38.1
-    front = session.drafts[0].pattern.piece("front")
+    front = session.draft.pattern.piece("front")
     assert front.edge("armhole").end[0] == pytest.approx(chest)
     assert window.draft.options.school.currentData() == "sixths"
     type_into(qtbot, window.draft.options.fields["neck_width_mm"], "9")
@@ -196,18 +196,18 @@ def test_a_formula_redraws_while_it_is_typed(editor, session, qtbot):
     field = editor.fields[2]["down"]
     assert field.text() == "waist_to_knee"
     typed(qtbot, field, "waist_to_knee - 5 cm")
-    piece = session.drafts[0].pattern.piece("piece-1")
+    piece = session.draft.pattern.piece("piece-1")
     assert piece.edge("hem").start[0] == pytest.approx(session.garment.body["waist_to_knee"] - 50)
     assert editor.said.text() == "Drawn."
     assert field.hasFocus()
 
 
 def test_a_half_typed_formula_is_explained_and_the_drawing_stays(editor, session, qtbot):
-    drawn = session.drafts[0].pattern
+    drawn = session.draft.pattern
     typed(qtbot, editor.fields[2]["down"], "bus")
     assert "neither a measurement nor an option" in editor.said.text()
     assert "point 3" in editor.said.text()
-    assert session.drafts[0].pattern == drawn
+    assert session.draft.pattern == drawn
     typed(qtbot, editor.fields[2]["down"], "__import__('os')")
     assert "no function" in editor.said.text()
 
@@ -227,7 +227,7 @@ def test_points_are_added_and_taken_out_by_key(editor, session, qtbot):
     qtbot.keyClick(field, Qt.Key.Key_Insert)
     assert len(session.garment.own.pieces[0].points) == 5
     assert editor.table.rowCount() == 5
-    middle = session.drafts[0].pattern.piece("piece-1").edge("side").path[0].end
+    middle = session.draft.pattern.piece("piece-1").edge("side").path[0].end
     assert middle[0] == pytest.approx(session.garment.body["waist_to_knee"] / 2)
     qtbot.keyClick(editor.fields[2]["down"], Qt.Key.Key_Delete, CTRL)
     assert len(session.garment.own.pieces[0].points) == 4
@@ -238,7 +238,7 @@ def test_a_new_piece_is_there_to_be_written_and_can_go_again(editor, session, qt
     assert [piece.id for piece in session.garment.own.pieces] == ["piece-1", "piece-2"]
     assert window.draft.paper.chosen == "piece-2"
     typed(qtbot, editor.name, "Pocket")
-    assert session.drafts[0].pattern.piece("piece-2").name == "Pocket"
+    assert session.draft.pattern.piece("piece-2").name == "Pocket"
     qtbot.mouseClick(editor.drop_piece, LEFT)
     assert [piece.id for piece in session.garment.own.pieces] == ["piece-1"]
 
@@ -248,7 +248,7 @@ def test_a_style_asks_a_length_of_its_own(editor, session, qtbot, window):
     assert "flare_of_the_hem" in editor.said.text()
     typed(qtbot, editor.fields[2]["across"], "hip/4 + flare_of_the_hem")
     type_into(qtbot, window.draft.options.fields["flare_of_the_hem"], "7")
-    across = session.drafts[0].pattern.piece("piece-1").edge("hem").start[1]
+    across = session.draft.pattern.piece("piece-1").edge("hem").start[1]
     assert across == pytest.approx(session.garment.body["hip"] / 4 + 70)
     editor.add_option("Flare of the hem", "4 cm")
     assert "taken already" in editor.said.text()
@@ -261,7 +261,7 @@ def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(editor, 
     assert read_style(path) == session.garment.own
     go(qtbot, window, BODY)
     qtbot.mouseClick(window.body.size_buttons["112"], LEFT)
-    hem = session.drafts[0].pattern.piece("piece-1").edge("hem").start[0]
+    hem = session.draft.pattern.piece("piece-1").edge("hem").start[0]
     assert hem == pytest.approx(size_body("112")["waist_to_knee"] - 50)
     assert session.lay.complete
 
@@ -273,7 +273,7 @@ def test_a_garment_of_the_house_is_rewritten_with_formulas(window, session, qtbo
         qtbot.keyClick(window, Qt.Key.Key_R, CTRL)
         assert len(seen) == 2
     assert session.garment.own.name == "River dress"
-    assert not any(check.broken for check in session.drafts[0].checks)
+    assert not any(check.broken for check in session.draft.checks)
     assert session.lay.lay_length_mm == pytest.approx(length_before, rel=0.1)
     qtbot.mouseClick(window.draft.written, LEFT)
     assert window.draft.right.currentWidget() is window.draft.checks
@@ -331,5 +331,5 @@ def test_from_new_client_to_checked_pieces_without_the_mouse(window, session, qt
     assert window._book.client("Wenda Pool").latest == session.garment.body
     go(qtbot, window, DRAFT)
     assert not session.garment.body.estimated & set(window.body.fields)
-    checks = session.drafts[0].checks
+    checks = session.draft.checks
     assert window.draft.checks.title.text() == f"Checked by tape: {len(checks)} of {len(checks)} hold"

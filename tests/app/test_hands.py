@@ -23,7 +23,7 @@ def test_a_colour_is_chosen_in_a_dialog(window, session, qtbot):
     dialog.setCurrentColor(QColor("#336699"))
     dialog.accept()
     assert session.cloth.colour == "#336699"
-    session.undo_stack.undo()
+    session.undo()
     assert session.cloth.colour == "#8C9A6B"
 
 
@@ -31,9 +31,9 @@ def test_a_fibre_that_is_written_again_is_no_edit(window, session, qtbot):
     go(qtbot, window, CLOTH)
     type_into(qtbot, window.cloth.fibre, "linen and hemp")
     assert session.cloth.fibre == "linen and hemp"
-    steps = session.undo_stack.count()
+    steps = session.steps
     type_into(qtbot, window.cloth.fibre, "  linen and hemp ")
-    assert session.undo_stack.count() == steps
+    assert session.steps == steps
 
 
 def test_allowances_by_preset_by_edge_and_what_cannot_be(window, session, qtbot):
@@ -73,19 +73,19 @@ def test_without_bust_hip_or_waist_nothing_can_be_estimated(window, session, qtb
 
 def test_sections_are_asked_by_key_and_left_by_escape(window, session, qtbot):
     go(qtbot, window, LAY)
-    way = session.job.fold
+    way = session.spread
     qtbot.keyClick(window, "G", CTRL | SHIFT)
     (dialog,) = window.findChildren(SectionsDialog)
     second = dialog.boxes[1]
     assert isinstance(second, QComboBox)
     qtbot.keyClick(dialog, "\x1b")
-    assert session.job.fold == way
+    assert session.spread == way
     qtbot.keyClick(window, "G", CTRL | SHIFT)
     dialog = next(own for own in window.findChildren(SectionsDialog) if own.isVisible())
     dialog.boxes[0].setCurrentIndex(dialog.boxes[0].findData("open"))
     dialog.boxes[1].setCurrentIndex(dialog.boxes[1].findData("lengthwise"))
     qtbot.mouseClick(dialog.take, LEFT)
-    assert session.job.fold == "open+lengthwise"
+    assert session.spread == "open+lengthwise"
 
 
 @pytest.mark.parametrize("stage", [BODY, DRAFT, CLOTH, LAY])
@@ -97,7 +97,7 @@ def test_every_page_follows_the_unit(window, session, qtbot, stage):
     assert " yd" in window.ticket.buy.figure.text() or " in" in window.ticket.buy.figure.text()
     shown = {BODY: window.body.fields["hip"], CLOTH: window.cloth.fields["usable_width_mm"]}.get(stage)
     assert shown is None or shown.text().endswith(" in")
-    session.undo_stack.undo()
+    session.undo()
     assert session.job.unit is Unit.CM
     assert shown is None or shown.text().endswith(" cm")
 
@@ -107,7 +107,7 @@ def test_a_bolt_that_is_no_length_and_a_fold_that_is_too_deep_are_said(window, s
     qtbot.keyClick(window, "D", CTRL | SHIFT)
     type_into(qtbot, window.lay.depth, "3 m")
     assert "at most" in window.slip.sentence.text()
-    assert session.job.fold == "partial"
+    assert session.spread == "partial"
     go(qtbot, window, 4)
     window.buy.show_page(2)
     before = window.buy.bolt.length_mm

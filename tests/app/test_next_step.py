@@ -70,7 +70,7 @@ def test_what_is_wrong_leads_where_it_is_put_right(own, edit, stage, words):
     sentence, there = said_after(own, edit(own))
     assert words in sentence
     assert there == stage
-    own.undo_stack.undo()
+    own.undo()
     assert own.job == before
     assert next_step(own)[0].startswith("Buy ")
 

@@ -145,14 +145,14 @@ def test_the_ways_are_walked_by_arrows_and_taken_by_enter(window, session, qtbot
     assert QApplication.focusWidget() is shown[1]
     way = next(id for id, card in window.lay.way_cards.items() if card is shown[1])
     qtbot.keyClick(shown[1], Qt.Key.Key_Return)
-    assert session.job.fold == way
+    assert session.spread == way
 
 
 def test_the_way_that_is_taken_by_key_comes_into_sight(window, session, qtbot):
     window.resize(1024, 700)
     go(qtbot, window, LAY)
     qtbot.keyClick(window, Qt.Key.Key_F, CTRL | Qt.KeyboardModifier.ShiftModifier)
-    assert session.job.fold == "four"
+    assert session.spread == "four"
     card = window.lay.way_cards["four"]
     qtbot.waitUntil(lambda: card.visibleRegion().boundingRect().height() == card.height())
 

@@ -8,16 +8,17 @@ import pytest
 from tests.lay.shapes import four_kinds, job, piece
 from wickel.app.errand import Errand
 from wickel.app.fill import TableFill
-from wickel.app.tasks import BuyTask, InlineRunner, LayTask, PriceTask, ProcessRunner
+from wickel.app.runners import InlineRunner, ProcessRunner
+from wickel.job.tasks import BuyTask, LayTask, PriceTask
 from wickel.files import TableStore, job_of
 from wickel.job import cut_pieces
-from wickel.lay import make_lay, wishes
+from wickel.lay import Search, make_lay, wishes
 from wickel.studio import new_order, orders
 
 
 def task(effort=3, ways=("open", "lengthwise"), **cloth):
     a_job = job_of(four_kinds(**cloth))
-    return LayTask(pieces=cut_pieces(a_job), cloth=a_job.cloths[0], ways=ways, effort=effort)
+    return LayTask(pieces=cut_pieces(a_job), cloth=a_job.cloths[0], ways=ways, search=Search(effort=effort))
 
 
 @pytest.fixture
@@ -41,7 +42,7 @@ def test_lays_arrive_from_the_other_process_and_are_those_of_the_core(runner, qt
     with qtbot.waitSignal(runner.finished, timeout=30_000):
         runner.start(task())
     assert set(lays) == {"open", "lengthwise"}
-    expected = make_lay(task().pieces, task().cloth, "open", effort=3)
+    expected = make_lay(task().pieces, task().cloth, "open", search=Search(effort=3))
     assert lays["open"].placements == expected.placements
 
 
@@ -50,7 +51,9 @@ def test_refusals_arrive_too(runner, qtbot):
     runner.refused.connect(lambda way, sentence: said.append((way, sentence)))
     with qtbot.waitSignal(runner.finished, timeout=30_000):
         wide = job_of(job(piece("wide", [[0, 0], [300, 0], [300, 800], [20, 800]])))
-        runner.start(LayTask(pieces=cut_pieces(wide), cloth=wide.cloths[0], ways=("open", "lengthwise"), effort=1))
+        runner.start(
+            LayTask(pieces=cut_pieces(wide), cloth=wide.cloths[0], ways=("open", "lengthwise"), search=Search(effort=1))
+        )
     assert [way for way, _ in said] == ["lengthwise"]
 
 
@@ -123,14 +126,14 @@ def test_an_errand_works_in_a_process_of_its_own_and_leaves_none(runner, qtbot):
     errand.shut()  # nothing was started: nothing to end
     heard = []
     errand.made.connect(lambda kind, thing: heard.append((kind, thing)))
-    errand.start(BuyTask(jobs=orders()[:1], effort=1))
+    errand.start(BuyTask(jobs=orders()[:1], search=Search(effort=1)))
     assert errand.working
     qtbot.waitUntil(lambda: not errand.working, timeout=60_000)
     assert [kind for kind, _ in heard] == ["count", "cloth", "list"]
     assert heard[0][1] == 1
     assert heard[2][1].cloths == (heard[1][1],)
     pid = errand._own.process_id
-    errand.start(BuyTask(jobs=orders(), effort=1_000_000))
+    errand.start(BuyTask(jobs=orders(), search=Search(effort=1_000_000)))
     qtbot.wait(200)
     errand.shut()
     assert not errand.working
@@ -142,7 +145,7 @@ def test_a_cloth_that_cannot_be_cut_from_is_refused_on_its_line(qapp):
     narrow = replace(job_of_one, cloths=(replace(job_of_one.cloths[0], usable_width_mm=400.0, full_width_mm=None),))
     errand, heard = Errand(InlineRunner(most_effort=1)), []
     errand.made.connect(lambda kind, thing: heard.append((kind, thing)))
-    errand.start(BuyTask(jobs=(narrow,), effort=1))
+    errand.start(BuyTask(jobs=(narrow,), search=Search(effort=1)))
     assert not errand.working
     assert [kind for kind, _ in heard] == ["count", "cloth", "list"]
     assert "no way of folding can hold it" in heard[2][1].cloths[0].refusal
@@ -160,7 +163,13 @@ def test_what_matching_costs_is_told_for_all_wishes_and_for_each(runner, qtbot):
     runner.priced.connect(heard.append)
     asked = frozenset(wishes(pieces, a_job.cloths[0]))
     with qtbot.waitSignal(runner.finished, timeout=60_000):
-        task = PriceTask(pieces=pieces, cloth=a_job.cloths[0], ways=("open",), left_out=(asked, frozenset()), effort=10)
+        task = PriceTask(
+            pieces=pieces,
+            cloth=a_job.cloths[0],
+            ways=("open",),
+            left_out=(asked, frozenset()),
+            search=Search(effort=10),
+        )
         runner.start(task)
     (free, kept) = heard
     assert free == (asked, pytest.approx(1200, abs=0.5))

@@ -25,7 +25,7 @@ def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session,
 
 def is_taken_and_laid_or_refused(window, session, way):
     choose(window.lay.fold, way)
-    assert session.job.fold == way
+    assert session.spread == way
     if session.lay is None:
         reason = {
             "to-middle": "Front is 4.9 cm too wide",
@@ -46,9 +46,9 @@ def test_ways_have_keys(window, session, qtbot):
     go(qtbot, window, LAY)
     for key, way in keys.items():
         qtbot.keyClick(window, getattr(Qt.Key, f"Key_{key}"), CTRL | SHIFT)
-        assert session.job.fold == way
+        assert session.spread == way
         qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
-        assert session.job.fold == "open"
+        assert session.spread == "open"
 
 
 def test_the_depth_of_a_fold_is_set_by_hand(window, session, qtbot):
@@ -57,13 +57,13 @@ def test_the_depth_of_a_fold_is_set_by_hand(window, session, qtbot):
     choose(window.lay.fold, "partial")
     assert window.lay.depth.isVisible()
     type_into(qtbot, window.lay.depth, "45")
-    assert session.job.fold == "partial:450"
+    assert session.spread == "partial:450"
     assert session.lay.spread.sections[0].depth_mm == 450
     assert window.lay.depth.text() == "45 cm"
     session.save_now()
     assert read_job(session.path).fold == "partial:450"
     type_into(qtbot, window.lay.depth, "90")
-    assert session.job.fold == "partial:450"
+    assert session.spread == "partial:450"
     assert "at most" in window.slip.sentence.text()
 
 
@@ -74,7 +74,7 @@ def test_sections_are_set_by_hand(window, session, qtbot):
     choose(dialog.boxes[0], "four")
     choose(dialog.boxes[1], "open")
     qtbot.mouseClick(dialog.take, LEFT)
-    assert session.job.fold == "four+open"
+    assert session.spread == "four+open"
     assert session.lay is None or [s.way for s in session.lay.spread.sections] == ["four", "open"]
     assert "four+open" in window.lay.way_cards
     choose(window.lay.fold, "open")

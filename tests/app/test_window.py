@@ -56,7 +56,7 @@ def test_changing_the_size_changes_pieces_lay_and_length_to_buy(window, session,
         qtbot.mouseClick(window.body.size_buttons[size], LEFT)
         assert session.garment.size == size
         assert f"size {size}" in window.ticket.about.text()
-        hem = session.drafts[0].pattern.piece("front").edge("hem").start
+        hem = session.draft.pattern.piece("front").edge("hem").start
         go(qtbot, window, DRAFT)
         go(qtbot, window, LAY)
         drawn = window.draft.paper.items_by_id["front"].cut_path.boundingRect()
@@ -319,7 +319,7 @@ def test_the_orders_menu_opens_another_order(window, session):
     assert "Heron dress for the stage · Tamsin Quill" in titles
     window._orders.actions()[1].trigger()
     assert session.job.client == "Tamsin Quill"
-    assert not session.undo_stack.canUndo()
+    assert not session.undo_words
 
 
 def test_a_bad_file_is_refused_in_words_and_the_job_stays(window, session, tmp_path, qtbot):
@@ -395,10 +395,10 @@ def test_a_new_job_in_every_style_comes_with_all_its_cloths(window, session, sty
     assert window.stack.currentIndex() == BODY
     assert session.refusal == ""
     assert read_job(session.path).garments[0].style == style
-    used = {cut.material for piece in session.drafts[0].pattern.pieces for cut in piece.cuts}
+    used = {cut.material for piece in session.draft.pattern.pieces for cut in piece.cuts}
     assert {cloth.id for cloth in session.cloths} == {session.garment.cloths[material] for material in used}
     assert all(field.text() for field in window.body.fields.values())
-    assert all(check.held for check in session.drafts[0].checks)
+    assert all(check.held for check in session.draft.checks)
 
 
 def test_each_cloth_of_a_job_has_its_lay(window, session, qtbot):
@@ -437,7 +437,7 @@ def test_sizes_of_another_chart_are_offered(window, session, qtbot):
     assert "H128" in window.body.size_buttons
     qtbot.mouseClick(window.body.size_buttons["H128"], LEFT)
     assert session.garment.size == "H128"
-    assert all(check.held for check in session.drafts[0].checks)
+    assert all(check.held for check in session.draft.checks)
     assert exact_check(session.lay) == ()
 
 
@@ -462,7 +462,7 @@ def test_a_new_client_gets_checked_pieces_by_keyboard_alone(window, session, qtb
     assert "for Ottoline Fenn" in window.ticket.about.text()
     assert session.garment.body["waist"] == pytest.approx(723.9)
     assert window.draft.checks.title.text() == "Checked by tape: 4 of 4 hold"
-    arcs = 2 * edge_length(session.drafts[0].pattern.piece("panel"), "waist")
+    arcs = 2 * edge_length(session.draft.pattern.piece("panel"), "waist")
     assert arcs == pytest.approx(723.9 + 10, abs=0.1)
 
 

@@ -9,6 +9,7 @@ from wickel.draft import STYLES, Allowances, draft
 from wickel.files import Layer, UnreadableFile, job_of, lay_drawing, piece_drawing, read_lays
 from wickel.files.drawing import inside_point, name_room
 from wickel.job import cut_pieces, lay_job
+from wickel.lay import Search
 
 CRESCENT = ((0, 0), (60, 0), (100, 60), (100, 140), (60, 200), (0, 200), (50, 140), (60, 100), (50, 60))
 
@@ -52,7 +53,7 @@ def test_fold_and_selvages_are_told_apart():
     pieces = cut_pieces(a_job)
     counts = {}
     for way in ("open", "lengthwise"):
-        (lay,) = lay_job(a_job, pieces, fold=way, effort=1)
+        (lay,) = lay_job(a_job, pieces, fold=way, search=Search(effort=1))
         layers = [stroke.layer for stroke in lay_drawing(lay).strokes]
         counts[way] = (layers.count(Layer.SELVAGE), layers.count(Layer.FOLD))
     assert counts == {"open": (2, 0), "lengthwise": (1, 1)}

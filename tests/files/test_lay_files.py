@@ -13,6 +13,7 @@ from tests.lay.shapes import ELL, WEDGE, four_kinds, job, piece
 from wickel.files import JobRecord, LayFileRecord, job_of, lay_drawing, lay_record, read_lays, save_lays, svg_text
 from wickel.files.pdf import lay_pdf
 from wickel.job import cut_pieces, drafted, lay_job
+from wickel.lay import Search
 from wickel.studio import orders
 from wickel.units import Unit
 
@@ -22,7 +23,7 @@ SVG = "{http://www.w3.org/2000/svg}"
 
 def laid(record, way="lengthwise"):
     a_job = job_of(record)
-    return lay_job(a_job, cut_pieces(a_job), fold=way, effort=4)
+    return lay_job(a_job, cut_pieces(a_job), fold=way, search=Search(effort=4))
 
 
 def twice_area(points):
@@ -117,7 +118,7 @@ def test_svg_is_one_to_one_in_millimetres():
 
 def test_the_net_line_of_a_half_laid_open_is_whole():
     order = orders()[0]
-    (lay,) = lay_job(order, cut_pieces(order), fold="open", effort=2)
+    (lay,) = lay_job(order, cut_pieces(order), fold="open", search=Search(effort=2))
     nets = svg_outlines(svg_text(lay_drawing(lay), "x"), "net")
     (net,) = nets["dress/front/1"]
     front = drafted(order.garments[0]).pattern.piece("front")
@@ -127,7 +128,7 @@ def test_the_net_line_of_a_half_laid_open_is_whole():
 
 def test_the_page_says_what_to_buy_and_what_to_measure(tmp_path):
     order = orders()[0]
-    (lay,) = lay_job(order, cut_pieces(order), fold="open", effort=2)
+    (lay,) = lay_job(order, cut_pieces(order), fold="open", search=Search(effort=2))
     page, _ = pdf_outlines(lay_pdf(lay, order.name, Unit.CM), tmp_path)
     text = page.extract_text()
     for words in ("Market dress", "to buy", "three places", "Moss linen"):

@@ -16,7 +16,7 @@ from wickel.files.drawing import Layer
 from wickel.files.job_file import job_of
 from wickel.files.pdf import lay_pdf, sheet_words
 from wickel.job import Garment, Job, cut_pieces
-from wickel.lay import Finding, Level, make_lay
+from wickel.lay import Finding, Level, Search, make_lay
 from wickel.units import Unit
 
 SVG = "{http://www.w3.org/2000/svg}"
@@ -24,7 +24,7 @@ SVG = "{http://www.w3.org/2000/svg}"
 
 def lay_of(*pieces, way="open", **cloth):
     made = job_of(job(*pieces, **cloth))
-    return make_lay(cut_pieces(made), made.cloths[0], way, effort=1)
+    return make_lay(cut_pieces(made), made.cloths[0], way, search=Search(effort=1))
 
 
 def text_of(lay, unit=Unit.CM, title="Market dress", words=()):

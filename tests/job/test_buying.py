@@ -21,7 +21,7 @@ from wickel.job import (
     out_of_bolt,
     shopping_rows,
 )
-from wickel.lay import exact_check
+from wickel.lay import Search, exact_check
 from wickel.units import Unit
 
 LINEN = Cloth(id="linen", usable_width_mm=1500, print=Print.ANY, name="Linen", price=20.0)
@@ -105,7 +105,7 @@ def test_a_bone_for_every_panel_of_both_sides():
 
 @pytest.fixture(scope="module")
 def both(two_ways):
-    return buying_list([a_job("corset", "92", "Stays"), a_job("box-dress", "92", "Frock")], effort=4)
+    return buying_list([a_job("corset", "92", "Stays"), a_job("box-dress", "92", "Frock")], search=Search(effort=4))
 
 
 def test_every_material_is_laid_on_its_own_cloth(both):
@@ -124,7 +124,7 @@ def test_every_material_is_laid_on_its_own_cloth(both):
 def test_what_laying_together_saves_is_what_would_be_bought_apart_less_that(both):
     line = both.cloths[0]
     apart = sum(
-        buying_list([job], effort=4).cloths[0].need.buy_mm
+        buying_list([job], search=Search(effort=4)).cloths[0].need.buy_mm
         for job in (a_job("corset", "92", "Stays"), a_job("box-dress", "92", "Frock"))
     )
     assert line.apart_mm == pytest.approx(apart)
@@ -170,7 +170,7 @@ def test_the_list_is_put_on_paper(both):
 
 def test_cloth_in_fixed_lengths_has_a_lay_for_each():
     sold = replace(LINEN, sold_length_mm=1200.0)
-    found = buying_list([a_job("box-dress", "92", "Frock", main=sold)], effort=2)
+    found = buying_list([a_job("box-dress", "92", "Frock", main=sold)], search=Search(effort=2))
     line = found.cloths[0]
     assert line.need.lengths == len(line.lays) > 1
     assert shopping_rows(found, Unit.CM)[0].much == f"{len(line.lays)} × 1.20 m"
@@ -178,7 +178,7 @@ def test_cloth_in_fixed_lengths_has_a_lay_for_each():
 
 def test_a_cloth_that_cannot_be_laid_says_why():
     short = replace(LINEN, sold_length_mm=500.0)
-    found = buying_list([a_job("box-dress", "92", "Frock", main=short)], effort=2)
+    found = buying_list([a_job("box-dress", "92", "Frock", main=short)], search=Search(effort=2))
     assert found.cloths[0].need is None
     assert "does not fit on a length" in shopping_rows(found, Unit.CM)[0].note
     assert not found.priced
@@ -187,7 +187,7 @@ def test_a_cloth_that_cannot_be_laid_says_why():
 
 def test_a_cloth_too_narrow_to_cut_from_is_refused_on_its_line_and_the_rest_is_bought():
     narrow = a_job("trousers", "92", "Slacks", main=replace(LINEN, usable_width_mm=200))
-    cloth, band = buying_list([narrow], effort=2).cloths
+    cloth, band = buying_list([narrow], search=Search(effort=2)).cloths
     assert "no way of folding" in cloth.refusal
     assert cloth.need is None
     assert band.need.buy_mm > 0
@@ -220,14 +220,14 @@ def test_a_lay_that_breaks_a_rule_never_fits():
 def test_as_many_come_out_of_a_bolt_as_its_lay_holds():
     job = a_job("circle-skirt", "92", "Skirts")
     asked = [(size, size_body(size)) for size in ("92", "80", "100")]
-    one = out_of_bolt(job, "linen", asked[:1], 10_000, effort=4)
+    one = out_of_bolt(job, "linen", asked[:1], 10_000, search=Search(effort=4))
     need = 10_000 - one.left_mm
-    found = out_of_bolt(job, "linen", asked, 2 * need, effort=4)
+    found = out_of_bolt(job, "linen", asked, 2 * need, search=Search(effort=4))
     assert len(found.sizes) + len(found.left_out) == 3
     assert found.sizes[0] == "80"  # the smallest first
     assert exact_check(found.lay) == ()
     assert found.left_mm >= -1e-6
     assert found.lay.lay_length_mm + 50 == pytest.approx(2 * need - found.left_mm)
-    nothing = out_of_bolt(job, "linen", asked, 300, effort=2)
+    nothing = out_of_bolt(job, "linen", asked, 300, search=Search(effort=2))
     assert (nothing.sizes, nothing.lay, nothing.left_mm) == ((), None, 300)
     assert set(nothing.left_out) == {"80", "92", "100"}

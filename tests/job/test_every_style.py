@@ -8,7 +8,7 @@ from tests.often import usual
 from wickel.body import CHARTS, size_body
 from wickel.draft import STYLES
 from wickel.job import Garment, Job, JobRefused, asked_by, cut_pieces, drafted, layable
-from wickel.lay import LayRefused, make_lay
+from wickel.lay import LayRefused, Search, make_lay
 from wickel.studio import shelf_cloth
 
 WAYS = ("open", "lengthwise", "turned", "partial")
@@ -23,7 +23,7 @@ def middle_size(style):
 
 def complete(pieces, cloth, way):
     try:
-        return make_lay(pieces, cloth, way, effort=1).complete
+        return make_lay(pieces, cloth, way, search=Search(effort=1)).complete
     except LayRefused:
         return False
 

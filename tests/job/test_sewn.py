@@ -6,7 +6,7 @@ from shapely.geometry import Polygon
 from wickel.body import size_body
 from wickel.cloth import Cloth, Design, Figure, Print, Repeat
 from wickel.job import AskedOfPrint, Garment, Job, cut_pieces, drafted, sewn_rows
-from wickel.lay import make_lay, worn_copies
+from wickel.lay import Search, make_lay, worn_copies
 
 
 def rows_of(style, size="92", way="open", seams=(), design=None):
@@ -15,7 +15,7 @@ def rows_of(style, size="92", way="open", seams=(), design=None):
     cloths = dict.fromkeys(("contrast", "lining", "interfacing"), "other") | {"main": "main"}
     asked = AskedOfPrint(seams=seams)
     garment = Garment(id="d", style=style, body=size_body(size), size=size, cloths=cloths, on_print=asked)
-    lay = make_lay(cut_pieces(Job(cloths=(cloth, other), garments=(garment,))), cloth, way, effort=40)
+    lay = make_lay(cut_pieces(Job(cloths=(cloth, other), garments=(garment,))), cloth, way, search=Search(effort=40))
     assert lay.complete
     return lay, sewn_rows((drafted(garment),), worn_copies(lay))
 

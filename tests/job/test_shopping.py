@@ -10,7 +10,7 @@ from wickel.draft import Notion
 from wickel.files.job_file import job_of
 from wickel.job import BuyingList, ClothLine, NotionLine, cost_words, cut_pieces, shopping_rows
 from wickel.job.shopping import HEADS, cloth_row, notion_row
-from wickel.lay import Finding, Level, make_lay
+from wickel.lay import Finding, Level, Search, make_lay
 from wickel.units import Unit
 from wickel.yardage import StripPlan, need_of
 
@@ -20,7 +20,7 @@ LINEN = Cloth(id="linen", usable_width_mm=1500, name="Linen", price=20.0)
 @pytest.fixture(scope="module")
 def lay():
     made = job_of(job(piece("a", BOX, 2, symmetric=True)))
-    return make_lay(cut_pieces(made), made.cloths[0], "lengthwise", effort=1)
+    return make_lay(cut_pieces(made), made.cloths[0], "lengthwise", search=Search(effort=1))
 
 
 def cloth_line(lay, cloth=LINEN, length=1234.0, **more):

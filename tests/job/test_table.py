@@ -29,7 +29,7 @@ from wickel.job import (
     taken_over,
     worth_another_look,
 )
-from wickel.lay import cutting_minutes, exact_check, kept, make_lay, relaid
+from wickel.lay import Search, cutting_minutes, exact_check, kept, make_lay, relaid
 from wickel.yardage import need_of
 
 CLOTH = Cloth(id="main", usable_width_mm=1400, print=Print.TWO_WAY, reserve_mm=5)
@@ -42,7 +42,7 @@ def dress_job(size="92", style="box-dress", cloth=CLOTH):
 
 
 def row(size="92", widths=(1100.0, 1140.0, 1500.0), style="box-dress", effort=4):
-    return row_of(dress_job(size, style), "main", size, size_body(size), widths, effort=effort)
+    return row_of(dress_job(size, style), "main", size, size_body(size), widths, search=Search(effort=effort))
 
 
 def copies_mm2(pieces):
@@ -86,7 +86,7 @@ def test_a_lay_is_laid_again_on_a_wider_cloth_and_refused_on_a_narrower(way):
     record = job(*halves, piece("box", BOX, 2, pair=True), width=1100)
     a_job = job_of(record)
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
-    lay = make_lay(pieces, cloth, way, effort=30)
+    lay = make_lay(pieces, cloth, way, search=Search(effort=30))
     wider = relaid(kept(lay), pieces, replace(cloth, usable_width_mm=1180))
     assert wider is not None
     assert exact_check(wider) == ()
@@ -140,7 +140,9 @@ def test_a_width_that_cannot_hold_a_piece_says_which():
 def test_an_improved_cell_is_never_longer():
     (cell,) = row(widths=(1400.0,), effort=1)
     pieces, cloth = cell_pieces(dress_job(), "main", "92", size_body("92"), 1400.0)
-    assert cell_of("92", pieces, cloth, known=cell, effort=2, seed=5).best.length_mm <= cell.best.length_mm
+    assert (
+        cell_of("92", pieces, cloth, known=cell, search=Search(effort=2, seed=5)).best.length_mm <= cell.best.length_mm
+    )
 
 
 def test_rows_are_the_measured_body_and_the_sizes_of_its_chart():
@@ -171,9 +173,9 @@ def test_jumps_that_matter_are_pointed_out_the_greatest_first():
 def test_cutting_time_by_hand():
     # 640 mm round: 3 min to spread, 0.4 to lay, 0.427 to cut; on the fold in half 2 more for the fold
     a_job = job_of(job(piece("box", BOX)))
-    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", effort=1)
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", search=Search(effort=1))
     assert cutting_minutes(lay) == pytest.approx(3 + 0.4 + 640 / 1500)
-    folded = make_lay(cut_pieces(a_job), a_job.cloths[0], "lengthwise", effort=1)
+    folded = make_lay(cut_pieces(a_job), a_job.cloths[0], "lengthwise", search=Search(effort=1))
     assert cutting_minutes(folded) == pytest.approx(3 + 2 + 0.4 + 640 / 1500)
 
 
@@ -194,17 +196,17 @@ def test_a_wider_cloths_lay_that_only_just_fits_is_found_on_the_narrower(monkeyp
     # in size 92 front and back lie side by side on 150 cm, and, pushed a little, on 140 cm too
     monkeypatch.setattr("wickel.job.table.alone_ways", lambda: ("open",))
     job = dress_job("92")
-    wide = row_of(job, "main", "92", size_body("92"), (1500.0,), effort=60)[0]
+    wide = row_of(job, "main", "92", size_body("92"), (1500.0,), search=Search(effort=60))[0]
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1400.0)
-    alone = cell_of("92", pieces, cloth, effort=60)
+    alone = cell_of("92", pieces, cloth, search=Search(effort=60))
     assert worth_another_look(alone, wide)
-    looked = cell_of("92", pieces, cloth, known=alone, like=wide.laid, effort=60)
+    looked = cell_of("92", pieces, cloth, known=alone, like=wide.laid, search=Search(effort=60))
     assert looked.best.length_mm < 1.05 * wide.best.length_mm < alone.best.length_mm
     assert not worth_another_look(looked, wide)
     lay = relaid(looked.laid, pieces, cloth)
     assert lay is not None
     assert exact_check(lay) == ()
-    narrow, wider = row_of(job, "main", "92", size_body("92"), (1400.0, 1500.0), effort=60)
+    narrow, wider = row_of(job, "main", "92", size_body("92"), (1400.0, 1500.0), search=Search(effort=60))
     assert narrow.best.length_mm < 1.05 * wider.best.length_mm
 
 
@@ -213,7 +215,7 @@ def test_cells_on_cloth_in_fixed_lengths_have_a_lay_for_each_and_are_kept(tmp_pa
     sold = replace(CLOTH, sold_length_mm=1371.6)
     job = dress_job("92", cloth=sold)
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1100.0)
-    cell = cell_of("92", pieces, cloth, effort=2)
+    cell = cell_of("92", pieces, cloth, search=Search(effort=2))
     needed = cell.need(cloth)
     assert needed.lengths == len(cell.each) == 2
     assert not needed.at_least
@@ -224,7 +226,7 @@ def test_cells_on_cloth_in_fixed_lengths_have_a_lay_for_each_and_are_kept(tmp_pa
     assert store.find(cell.key, "92", 1100.0) == cell
     assert cell_key(pieces, cloth) != cell_key(pieces, replace(cloth, sold_length_mm=None))
     short = replace(cloth, sold_length_mm=900.0)
-    refused = cell_of("92", pieces, short, effort=2)
+    refused = cell_of("92", pieces, short, search=Search(effort=2))
     assert refused.need(short) is None
     assert "does not fit on a length" in refused.refusal
 
@@ -234,9 +236,9 @@ def test_a_cell_says_what_matching_costs(monkeypatch):
     checked = replace(CLOTH, design=Design(figure=Figure.CHECK, repeat=Repeat(along_mm=90, across_mm=90)))
     job = dress_job("92", cloth=checked)
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1400.0)
-    cell = cell_of("92", pieces, cloth, effort=4)
+    cell = cell_of("92", pieces, cloth, search=Search(effort=4))
     assert cell.need(cloth).matching_mm == pytest.approx(max(0.0, cell.best.length_mm - cell.unmatched_mm))
-    plain = cell_of("92", *cell_pieces(dress_job("92"), "main", "92", size_body("92"), 1400.0), effort=4)
+    plain = cell_of("92", *cell_pieces(dress_job("92"), "main", "92", size_body("92"), 1400.0), search=Search(effort=4))
     assert plain.need(CLOTH).matching_mm is None
     assert cell.unmatched_mm == pytest.approx(plain.best.length_mm)
 
@@ -261,7 +263,7 @@ def test_what_a_narrower_cell_won_later_is_taken_over_by_the_wider():
 def test_what_is_taken_over_keeps_to_the_lengths_that_the_cloth_is_sold_in():
     sold = replace(CLOTH, sold_length_mm=2100.0)  # holds 2050: the narrower cell's lay lies on one of them
     job = dress_job("92", cloth=sold)
-    (narrow,) = row_of(job, "main", "92", size_body("92"), (1400.0,), effort=2)
+    (narrow,) = row_of(job, "main", "92", size_body("92"), (1400.0,), search=Search(effort=2))
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1500.0)
     ways = tuple(replace(own, length_mm=3000.0) if own.length_mm else own for own in narrow.ways)
     parted = replace(narrow, ways=ways, laid=None, each=(narrow.laid, narrow.laid), each_mm=(1500.0, 1500.0))

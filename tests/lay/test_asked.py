@@ -20,7 +20,7 @@ from wickel.job import (
     lay_job,
     seams_that_may_meet,
 )
-from wickel.lay import Axes, Grain, LayRefused
+from wickel.lay import Axes, Grain, LayRefused, Search
 
 
 def dress(cloth, **asked):
@@ -114,7 +114,7 @@ def test_a_repeat_is_read_however_it_is_written(said, along, across):
 def test_heads_at_the_end_turn_every_piece_on_a_one_way_print():
     record = job(piece("a", ELL), print_="one-way", heads_at_end=True)
     a_job = job_of(record)
-    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", effort=2)
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", search=Search(effort=2))
     assert lay.complete
     assert {placement.turn_deg for placement in lay.placements} == {180.0}
     up = single(put("a", ELL, 0, 0), record=record, print_=Print.ONE_WAY)
@@ -126,10 +126,10 @@ def test_a_pair_that_may_not_be_cut_single_waits_for_double_cloth():
     record = job(piece("sleeve", WEDGE, 2, pair=True))
     record["pieces"][0]["cuts"][0]["single"] = False
     a_job = job_of(record)
-    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="lengthwise", effort=2)
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="lengthwise", search=Search(effort=2))
     assert [placement.cut_plies for placement in lay.placements] == [(0, 1)]
     with pytest.raises(LayRefused, match="may not be cut single"):
-        lay_job(a_job, cut_pieces(a_job), fold="open", effort=2)
+        lay_job(a_job, cut_pieces(a_job), fold="open", search=Search(effort=2))
 
 
 def test_uneven_selvages_are_said_where_the_cloth_is_folded():

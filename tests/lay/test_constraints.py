@@ -12,7 +12,7 @@ from tests.lay.shapes import BOX, ELL, HALF, WEDGE, job, piece
 from wickel.body import size_body
 from wickel.files import UnreadableFile, job_of
 from wickel.job import AskedOfPrint, Garment, Job, cut_pieces
-from wickel.lay import LayRefused, Level, flat_copies, make_lay
+from wickel.lay import LayRefused, Level, Search, flat_copies, make_lay
 from wickel.studio import shelf_cloth
 
 FOLDS = ("open", "lengthwise", "partial")
@@ -20,7 +20,7 @@ FOLDS = ("open", "lengthwise", "partial")
 
 def laid(record, way, effort=60):
     a_job = job_of(record)
-    return make_lay(cut_pieces(a_job), a_job.cloths[0], way, effort=effort)
+    return make_lay(cut_pieces(a_job), a_job.cloths[0], way, search=Search(effort=effort))
 
 
 def garment_lay(cloth_id, way, *, style="box-dress", effort=60, **asked):
@@ -32,7 +32,7 @@ def garment_lay(cloth_id, way, *, style="box-dress", effort=60, **asked):
         cloths=dict.fromkeys(("interfacing", "lining", "contrast"), "main"),
         on_print=AskedOfPrint(**asked),
     )
-    return make_lay(cut_pieces(Job(cloths=(cloth,), garments=(garment,))), cloth, way, effort=effort)
+    return make_lay(cut_pieces(Job(cloths=(cloth,), garments=(garment,))), cloth, way, search=Search(effort=effort))
 
 
 def broken(lay):
@@ -169,7 +169,7 @@ def test_what_is_held_stays_and_the_others_lie_around_it(way, margin):
     first = laid(record, way)
     held = tuple(replace(p, x_mm=p.x_mm + 400) for p in first.placements if p.piece == "ell")
     a_job = job_of(record)
-    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], way, effort=200, held=held)
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], way, held=held, search=Search(effort=200))
     assert broken(lay) == []
     stayed = {p.id: p for p in lay.placements if p.piece == "ell"}
     for placement in held:

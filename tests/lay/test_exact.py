@@ -8,7 +8,7 @@ from tests.lay.shapes import BOX, ELL, HALF, WEDGE, job, piece
 from wickel.cloth import Cloth, Print, spread
 from wickel.files import job_of
 from wickel.job import cut_pieces
-from wickel.lay import Lay, Placement, Shape, exact_check, make_lay
+from wickel.lay import Lay, Placement, Search, Shape, exact_check, make_lay
 
 
 def single(*placements, record, way="open", length=1000.0, print_=Print.ANY):
@@ -151,7 +151,7 @@ def test_a_stranger_on_the_cloth_is_found():
 def test_moving_any_part_of_a_tight_lay_onto_another_is_found(way):
     record = job(piece("a", BOX, 4), piece("b", ELL, 2))
     a_job = job_of(record)
-    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], way, effort=4)
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], way, search=Search(effort=4))
     assert exact_check(lay) == ()
     first = lay.placements[0]
     for k, other in enumerate(lay.placements[1:], start=1):
@@ -161,7 +161,7 @@ def test_moving_any_part_of_a_tight_lay_onto_another_is_found(way):
 
 def test_a_pair_of_a_piece_that_is_its_own_mirror_may_be_two_of_one_hand():
     a_job = job_of(job(piece("box", BOX, 2, pair=True), piece("ell", ELL, 2, pair=True)))
-    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", effort=3)
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", search=Search(effort=3))
     assert exact_check(lay) == ()
     alike = tuple(replace(p, mirrored=False) if p.piece == "ell" else p for p in lay.placements)
     assert "hand" in {finding.code for finding in exact_check(replace(lay, placements=alike))}

@@ -11,7 +11,7 @@ from tests.often import usual
 from wickel.cloth import Flaw, Print
 from wickel.files import job_of, lay_text
 from wickel.job import cut_pieces
-from wickel.lay import exact_check, kept, make_lay, relaid
+from wickel.lay import Search, exact_check, kept, make_lay, relaid
 
 WAYS = ("open", "lengthwise", "partial", "to-middle", "crosswise", "turned", "four", "lengthwise+open")
 OFTEN = ("open", "partial", "to-middle", "lengthwise+open")
@@ -29,7 +29,7 @@ def record():
 def laid(way, value=None, **cloth):
     a_job = job_of(value or record())
     pieces = cut_pieces(a_job)
-    return make_lay(pieces, replace(a_job.cloths[0], **cloth), way, effort=4), pieces
+    return make_lay(pieces, replace(a_job.cloths[0], **cloth), way, search=Search(effort=4)), pieces
 
 
 @pytest.mark.parametrize("way", usual(WAYS, OFTEN))

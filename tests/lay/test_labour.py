@@ -5,12 +5,12 @@ import pytest
 from tests.lay.shapes import BOX, job, piece
 from wickel.files.job_file import job_of
 from wickel.job import cut_pieces
-from wickel.lay import cutting_minutes, make_lay
+from wickel.lay import Search, cutting_minutes, make_lay
 
 
 def lay_of(way, *pieces, **cloth):
     made = job_of(job(*pieces, **cloth))
-    return make_lay(cut_pieces(made), made.cloths[0], way, effort=1)
+    return make_lay(cut_pieces(made), made.cloths[0], way, search=Search(effort=1))
 
 
 def test_one_piece_on_open_cloth_by_hand():

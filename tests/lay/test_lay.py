@@ -13,13 +13,13 @@ from wickel.body import WOMEN, size_body
 from wickel.cloth import COMBINED, WAYS, BadWay, Cloth, Print
 from wickel.files import job_of, job_record, lay_record
 from wickel.job import Garment, Job, JobRefused, cut_pieces, lay_job
-from wickel.lay import LayRefused, Level, Stopped, flat_copies, make_lay
+from wickel.lay import LayRefused, Level, Search, Stopped, flat_copies, make_lay
 
 
 def laid(record, way, **search):
     """The lay file of a job record, as JSON would carry it."""
     a_job = job_of(record)
-    lays = lay_job(a_job, cut_pieces(a_job), fold=way, **{"effort": 10, **search})
+    lays = lay_job(a_job, cut_pieces(a_job), fold=way, search=Search(**{"effort": 10, **search}))
     return json.loads(json.dumps(lay_record(lays)))
 
 
@@ -366,7 +366,7 @@ def test_stopping_keeps_the_best_so_far():
         if best is not None:
             raise Stopped
 
-    lay = make_lay(pieces, a_job.cloths[0], "open", effort=100_000, report=stop_at_once)
+    lay = make_lay(pieces, a_job.cloths[0], "open", report=stop_at_once, search=Search(effort=100_000))
     assert lay.complete
 
 
@@ -435,9 +435,9 @@ def test_the_box_dress_is_laid_at_every_size_on_every_width(size):
         for way in STRAIGHT:
             if way == "to-middle":  # a quarter of the cloth is less than a quarter of the dress
                 with pytest.raises(LayRefused, match="too wide for the folded cloth: open the cloth"):
-                    make_lay(pieces, cloth, way, effort=1)
+                    make_lay(pieces, cloth, way, search=Search(effort=1))
                 continue
-            lay = make_lay(pieces, cloth, way, effort=1)
+            lay = make_lay(pieces, cloth, way, search=Search(effort=1))
             assert lay.complete
             assert [f for f in lay.findings if f.level is Level.BROKEN] == []
             for one in plain["pieces"]:
@@ -449,14 +449,17 @@ def test_with_long_sleeves_the_largest_size_does_not_fit_a_narrow_fold():
     pieces = cut_pieces(dress("124", options={"sleeve_mm": 400.0}))
     cloth = Cloth(id="main", usable_width_mm=1100, print=Print.ANY)
     with pytest.raises(LayRefused) as refusal:
-        make_lay(pieces, cloth, "lengthwise", effort=1)
+        make_lay(pieces, cloth, "lengthwise", search=Search(effort=1))
     # half the shoulder 224.6, the sleeve 400 · 0.989 across, the allowance 10: about 630 of 550
     assert 75 < refusal.value.too_wide_mm < 90
 
 
 def test_flat_copies_tell_their_plies():
     lay = make_lay(
-        cut_pieces(dress("92")), Cloth(id="main", usable_width_mm=1400, print=Print.ANY), "lengthwise", effort=2
+        cut_pieces(dress("92")),
+        Cloth(id="main", usable_width_mm=1400, print=Print.ANY),
+        "lengthwise",
+        search=Search(effort=2),
     )
     zone = lay.spread.sections[0].zones[0]
     for placement in lay.placements:

@@ -10,7 +10,7 @@ from tests.often import usual
 from wickel.cloth import BadCloth, Cloth
 from wickel.files import job_of
 from wickel.job import cut_pieces, lay_job
-from wickel.lay import LayRefused, Stopped, cut_from, lays_in_lengths, room_mm, share_of
+from wickel.lay import LayRefused, Search, Stopped, cut_from, lays_in_lengths, room_mm, share_of
 from wickel.yardage import need, need_in_lengths, need_of
 
 SQUARE = [[0, 0], [600, 0], [600, 600], [0, 600]]
@@ -19,7 +19,7 @@ SQUARE = [[0, 0], [600, 0], [600, 600], [0, 600]]
 def laid(*pieces, sold=1000, effort=20, fold="open", **cloth):
     a_job = job_of(job(*pieces, sold_length_mm=sold, **cloth))
     own = cut_pieces(a_job)
-    return own, a_job.cloths[0], lay_job(a_job, own, fold=fold, effort=effort)
+    return own, a_job.cloths[0], lay_job(a_job, own, fold=fold, search=Search(effort=effort))
 
 
 def test_three_squares_on_a_metre_each_take_three_metres():
@@ -106,7 +106,7 @@ def test_a_seam_between_two_lengths_is_pointed_out():
             repeat_mm=[100, 0],
         )
     )
-    lays = lays_in_lengths(cut_pieces(a_job), a_job.cloths[0], ("open",), effort=5)
+    lays = lays_in_lengths(cut_pieces(a_job), a_job.cloths[0], ("open",), search=Search(effort=5))
     assert len(lays) == 2
     assert all("parted-seam" in {f.code for f in lay.findings} for lay in lays)
     assert own == cut_from(own, replace(cloth))
@@ -124,7 +124,7 @@ def test_a_search_that_is_stopped_at_once_still_gives_lays_that_fit():
 
     a_job = job_of(job(piece("square", SQUARE, 3), piece("ell", ELL, 4), width=1400, sold_length_mm=1000))
     cloth = a_job.cloths[0]
-    lays = lays_in_lengths(cut_pieces(a_job), cloth, ("lengthwise", "open"), effort=1000, report=stop)
+    lays = lays_in_lengths(cut_pieces(a_job), cloth, ("lengthwise", "open"), report=stop, search=Search(effort=1000))
     assert all(lay.complete and lay.lay_length_mm <= room_mm(cloth) + 1e-6 for lay in lays)
 
 

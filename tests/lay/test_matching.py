@@ -10,7 +10,7 @@ from tests.often import usual
 from wickel.body import size_body
 from wickel.files import job_of, lay_record
 from wickel.job import AskedOfPrint, Garment, Job, asked_by, cut_pieces, drafted, lay_job
-from wickel.lay import Level, Wish, length_without, make_lay, wishes, with_findings
+from wickel.lay import Level, Search, Wish, length_without, make_lay, wishes, with_findings
 from wickel.studio import shelf_cloth
 from wickel.yardage import need
 
@@ -31,7 +31,7 @@ def garment_job(cloth_id, *, style="box-dress", asked=None, options=None):
 
 
 def laid(a_job, way, effort=60):
-    return make_lay(cut_pieces(a_job), a_job.cloths[0], way, effort=effort)
+    return make_lay(cut_pieces(a_job), a_job.cloths[0], way, search=Search(effort=effort))
 
 
 def judged(lay):
@@ -124,7 +124,7 @@ def test_a_later_section_goes_on_with_the_print_of_the_first():
         repeat_mm=[73, 0],
     )
     a_job = job_of(record)
-    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "lengthwise+open", effort=20)
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "lengthwise+open", search=Search(effort=20))
     assert len(lay.spread.sections) == 2
     assert lay.spread.sections[0].cloth_length_mm % 73 == pytest.approx(0.0, abs=1e-6)
     assert worst_level(*judged(lay), 73) <= MEETS_MM
@@ -183,10 +183,10 @@ def test_each_wish_is_counted_once_and_only_where_the_cloth_has_something():
 def test_what_matching_costs_is_the_length_less_the_best_length_without(cloth, fold):
     a_job = garment_job(cloth, asked=AskedOfPrint(seams=("side seam", "shoulder")))
     pieces = cut_pieces(a_job)
-    (lay,) = lay_job(a_job, pieces, fold=fold, effort=40)
+    (lay,) = lay_job(a_job, pieces, fold=fold, search=Search(effort=40))
     assert lay.complete
     bare = replace(a_job, garments=(replace(a_job.garments[0], on_print=AskedOfPrint()),))
-    (without,) = lay_job(bare, cut_pieces(bare), fold=fold, effort=40)
+    (without,) = lay_job(bare, cut_pieces(bare), fold=fold, search=Search(effort=40))
     assert without.unmatched_mm is None
     assert need(without).matching_mm is None
     assert lay.matching_mm == pytest.approx(max(0.0, lay.lay_length_mm - without.lay_length_mm), abs=1e-6)
@@ -204,7 +204,7 @@ def test_a_repeat_of_a_known_cost():
         repeat_mm=[1000, 0],
     )
     a_job = job_of(record)
-    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", effort=20)
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", search=Search(effort=20))
     assert lay.lay_length_mm == pytest.approx(1600, abs=0.5)
     assert lay.matching_mm == pytest.approx(400, abs=1.0)
 
@@ -223,7 +223,8 @@ def test_each_wish_by_itself_has_its_price():
     a_job = job_of(record)
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
     free = {
-        seam: length_without(pieces, cloth, ("open",), {Wish("seams", seam)}, effort=20) for seam in ("side", "tab")
+        seam: length_without(pieces, cloth, ("open",), {Wish("seams", seam)}, search=Search(effort=20))
+        for seam in ("side", "tab")
     }
     assert free["side"] == pytest.approx(1200, abs=0.5)
     assert free["tab"] == pytest.approx(1600, abs=0.5)
@@ -231,5 +232,5 @@ def test_each_wish_by_itself_has_its_price():
 
 def test_where_nothing_can_hold_the_pieces_there_is_no_length():
     a_job = job_of(job(piece("half", HALF, fold=[[0, 0], [600, 0]]), piece("box", BOX), width=300))
-    assert length_without(a_job.pieces, a_job.cloths[0], ("lengthwise",), (), effort=5) is None
-    assert length_without(a_job.pieces, a_job.cloths[0], ("stacked",), (), effort=5) is None
+    assert length_without(a_job.pieces, a_job.cloths[0], ("lengthwise",), (), search=Search(effort=5)) is None
+    assert length_without(a_job.pieces, a_job.cloths[0], ("stacked",), (), search=Search(effort=5)) is None

@@ -9,7 +9,7 @@ from tests.lay.random_jobs import random_job
 from wickel.cloth import BadWay
 from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job
-from wickel.lay import LayRefused
+from wickel.lay import LayRefused, Search
 
 USUAL, ALL = 60, 1000
 
@@ -24,7 +24,7 @@ def test_a_lay_called_good_is_good_and_any_other_says_why(seed):
     job, lays, refusal = job_of(record), (), ""
     try:
         pieces = cut_pieces(job)
-        lays = lay_job(job, pieces, fold=way, effort=15, seed=seed)
+        lays = lay_job(job, pieces, fold=way, search=Search(effort=15, seed=seed))
     except (JobRefused, LayRefused, BadWay) as reason:
         refusal = str(reason)
     if not lays:

@@ -10,7 +10,7 @@ from tests.lay.judge import judged
 from tests.lay.shapes import BOX, job, piece
 from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job, layable
-from wickel.lay import LayRefused, exact_check
+from wickel.lay import LayRefused, Search, exact_check
 
 # an eighth of a ring, its long side on the fold: unfolded a quarter, the middle on the bias
 EIGHTH = [[200, 0], [600, 0]] + [
@@ -26,7 +26,7 @@ def quarter(id="panel", **more):
 
 def laid(record, way="diagonal"):
     a_job = job_of(record)
-    (lay,) = lay_job(a_job, cut_pieces(a_job), fold=way, effort=5)
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold=way, search=Search(effort=5))
     assert judged(record, json.loads(json.dumps(lay_record((lay,))))) == []
     return lay
 

@@ -8,7 +8,7 @@ from tests.lay.judge import judged
 from tests.lay.shapes import BOX, ELL, HALF, WEDGE, job, piece
 from wickel.files import job_of, lay_record
 from wickel.job import cut_pieces, lay_job
-from wickel.lay import LayRefused, stack_partner
+from wickel.lay import LayRefused, Search, stack_partner
 
 MIRRORED_ELL = [[x, -y] for x, y in ELL]
 
@@ -29,7 +29,7 @@ def from_both(id, outline, copies, *, fold=None, pair=False, **more):
 
 def laid(record):
     made = job_of(record)
-    return json.loads(json.dumps(lay_record(lay_job(made, cut_pieces(made), fold="stacked", effort=10))))
+    return json.loads(json.dumps(lay_record(lay_job(made, cut_pieces(made), fold="stacked", search=Search(effort=10)))))
 
 
 def outlines(lay):

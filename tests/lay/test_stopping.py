@@ -14,7 +14,7 @@ from tests.lay.shapes import HALF, WEDGE, four_kinds, job, piece, ring
 from wickel.files import job_of, lay_record
 from wickel.geometry import area, cover, is_mirror_symmetric
 from wickel.job import cut_pieces, lay_job
-from wickel.lay import PLANNING, LayStopped, Stopped, lay_ways, make_lay
+from wickel.lay import PLANNING, LayStopped, Search, Stopped, lay_ways, make_lay
 
 COMB = [p for k in range(0, 1000, 2) for p in ([k, 0], [k + 1, 300])] + [[1000, -2], [0, -2]]
 
@@ -47,7 +47,7 @@ def after(calls, only_planning=False):
 def test_stopped_before_there_is_a_lay_it_says_so_and_stopped_later_it_gives_the_best(way, calls):
     a_job, lay, refusal = job_of(four_kinds()), None, ""
     try:
-        lay = make_lay(cut_pieces(a_job), a_job.cloths[0], way, effort=10_000_000, report=after(calls))
+        lay = make_lay(cut_pieces(a_job), a_job.cloths[0], way, report=after(calls), search=Search(effort=10_000_000))
     except LayStopped as reason:
         refusal = str(reason)
     assert lay.complete if lay else "stopped before it had found a lay" in refusal
@@ -64,14 +64,18 @@ def test_sections_all_have_a_lay_before_any_is_searched_on():
             raise Stopped
 
     started = perf_counter()
-    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "lengthwise+open", effort=10_000_000, report=report)
+    lay = make_lay(
+        cut_pieces(a_job), a_job.cloths[0], "lengthwise+open", report=report, search=Search(effort=10_000_000)
+    )
     assert perf_counter() - started < 20
     assert lay.complete
 
 
 def test_planning_that_is_stopped_goes_on_to_a_first_lay_with_what_it_knows():
     a_job = job_of(four_kinds())
-    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "partial", effort=40, report=after(0, only_planning=True))
+    lay = make_lay(
+        cut_pieces(a_job), a_job.cloths[0], "partial", report=after(0, only_planning=True), search=Search(effort=40)
+    )
     assert lay.complete
 
 
@@ -94,14 +98,14 @@ def test_with_many_pieces_a_stop_is_heard_soon(count):
             asked = asked or perf_counter()
             raise Stopped
 
-    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", effort=10_000_000, report=report)
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", report=report, search=Search(effort=10_000_000))
     assert perf_counter() - asked < 3.0
     assert len(lay.placements) == count
 
 
 def test_a_comb_of_a_thousand_corners_is_laid(monkeypatch):
     a_job = job_of(job(piece("comb", COMB, 2, pair=True), piece("front", HALF, fold=[[0, 0], [600, 0]])))
-    lays = lay_job(a_job, cut_pieces(a_job), fold="open", effort=20)
+    lays = lay_job(a_job, cut_pieces(a_job), fold="open", search=Search(effort=20))
     record = job(piece("comb", COMB, 2, pair=True), piece("front", HALF, fold=[[0, 0], [600, 0]]))
     assert judged(record, json.loads(json.dumps(lay_record(lays)))) == []
 
@@ -110,7 +114,7 @@ def test_a_remnant_of_twenty_thousand_corners_is_kept_to():
     corners = [[x + 1500, y + 700] for x, y in ring(20_000, 1400, 650, rough=2.0)]
     record = job(piece("a", WEDGE), piece("b", HALF), remnant=corners)
     a_job = job_of(record)
-    lays = lay_job(a_job, cut_pieces(a_job), fold="open", effort=5)
+    lays = lay_job(a_job, cut_pieces(a_job), fold="open", search=Search(effort=5))
     assert judged(record, json.loads(json.dumps(lay_record(lays)))) == []
     assert lays[0].complete
 
@@ -118,7 +122,7 @@ def test_a_remnant_of_twenty_thousand_corners_is_kept_to():
 def test_an_outline_of_twenty_thousand_corners_is_laid():
     record = job(piece("round", ring(20_000, 400, 300), 2, pair=True), piece("b", HALF))
     a_job = job_of(record)
-    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", effort=5)
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", search=Search(effort=5))
     assert lay.complete
 
 
@@ -143,9 +147,9 @@ def test_symmetry_of_a_fine_outline_is_found_and_a_dent_is_seen():
 def test_at_equal_effort_best_is_hardly_longer_than_any_single_way():
     a_job = job_of(four_kinds())
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
-    found = lay_ways(pieces, cloth, ("open", "lengthwise", "to-middle"), effort=60)
+    found = lay_ways(pieces, cloth, ("open", "lengthwise", "to-middle"), search=Search(effort=60))
     best = min(own.lay.lay_length_mm for own in found if own.lay)
-    singles = [make_lay(pieces, cloth, own.way, effort=60).lay_length_mm for own in found if own.lay]
+    singles = [make_lay(pieces, cloth, own.way, search=Search(effort=60)).lay_length_mm for own in found if own.lay]
     assert best <= 1.005 * min(singles)
 
 
@@ -161,6 +165,6 @@ def test_each_cloth_has_its_part_of_the_time_that_is_left():
         parts.append(part)
         return
 
-    lay_job(a_job, cut_pieces(a_job), fold="open", effort=1, report_until=until)
+    lay_job(a_job, cut_pieces(a_job), fold="open", report_until=until, search=Search(effort=1))
     assert parts == [0.5, 1.0]  # half for the first, all that is left for the second
     assert replace(a_job) == a_job

@@ -10,12 +10,12 @@ from tests.lay.test_lay import EVERY_WAY, jobs
 from tests.lay.test_slant import quarter
 from wickel.files import job_of
 from wickel.job import JobRefused, cut_pieces, lay_job
-from wickel.lay import LayRefused, Level, exact_check, flat_copies, on_table, unfolded_lay
+from wickel.lay import LayRefused, Level, Search, exact_check, flat_copies, on_table, unfolded_lay
 
 
 def laid(record, way):
     a_job = job_of(record)
-    (lay,) = lay_job(a_job, cut_pieces(a_job), fold=way, effort=2)
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold=way, search=Search(effort=2))
     return lay
 
 

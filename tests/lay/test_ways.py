@@ -7,12 +7,12 @@ import pytest
 from tests.lay.shapes import HALF, WEDGE, four_kinds, job, piece
 from wickel.files import job_of
 from wickel.job import alone_ways, cut_pieces
-from wickel.lay import Finding, Level, Stopped, better, exact_check, lay_ways, make_lay
+from wickel.lay import Finding, Level, Search, Stopped, better, exact_check, lay_ways, make_lay
 
 
-def compared(record, ways=None, **more):
+def compared(record, ways=None, effort=200, **more):
     a_job = job_of(record)
-    found = lay_ways(cut_pieces(a_job), a_job.cloths[0], ways or alone_ways(), **{"effort": 200, **more})
+    found = lay_ways(cut_pieces(a_job), a_job.cloths[0], ways or alone_ways(), search=Search(effort=effort), **more)
     return {own.way: own for own in found}
 
 
@@ -35,7 +35,7 @@ def test_a_way_is_set_aside_only_when_its_bound_says_so():
             assert own.least_mm > shortest - 1e-6
             # and it is no lie: a longer search finds nothing below the bound
             a_job = job_of(four_kinds())
-            found = make_lay(cut_pieces(a_job), a_job.cloths[0], own.way, effort=300)
+            found = make_lay(cut_pieces(a_job), a_job.cloths[0], own.way, search=Search(effort=300))
             assert found.lay_length_mm >= own.least_mm - 1e-6
     assert any(own.set_aside for own in known.values())  # a crosswise fold takes twice its longest piece
 

@@ -9,6 +9,7 @@ from wickel.body import doubts, size_body
 from wickel.cloth import WAYS
 from wickel.draft import STYLES
 from wickel.job import cut_pieces, drafted, lay_job
+from wickel.lay import Search
 from wickel.studio import (
     CLIENTS,
     CLOTH_FOR_MATERIAL,
@@ -24,7 +25,7 @@ from wickel.studio import (
 @pytest.mark.parametrize("order", orders(), ids=lambda order: order.name)
 def test_every_order_of_the_demo_is_drafted_checked_and_laid(order):
     assert all(check.held for garment in order.garments for check in drafted(garment).checks)
-    for lay in lay_job(order, cut_pieces(order), fold=order.fold, effort=3):
+    for lay in lay_job(order, cut_pieces(order), fold=order.fold, search=Search(effort=3)):
         assert lay.complete
 
 
@@ -45,7 +46,7 @@ def test_every_material_of_every_style_has_a_cloth_on_the_shelf():
 def test_a_new_order_can_be_laid_at_once(style):
     order = new_order(style)
     pieces = cut_pieces(order)
-    lays = lay_job(order, pieces, effort=2)
+    lays = lay_job(order, pieces, search=Search(effort=2))
     used = {cut.cloth for piece in pieces for cut in piece.orders}
     assert {lay.cloth.id for lay in lays} == used <= set(order.garments[0].cloths.values())
     assert all(lay.way in WAYS and lay.complete for lay in lays)
@@ -66,6 +67,6 @@ def test_the_studio_s_own_style_is_drafted_and_laid_for_any_size(size):
     order = new_order(FERRY_APRON)
     garment = replace(order.garments[0], body=size_body(size), size=size)
     order = replace(order, garments=(garment,))
-    assert all(lay.complete for lay in lay_job(order, cut_pieces(order), effort=2))
+    assert all(lay.complete for lay in lay_job(order, cut_pieces(order), search=Search(effort=2)))
     across = drafted(garment).pattern.piece("apron").edge("hem").start[1]
     assert across == pytest.approx(garment.body["hip"] / 4 + 20)

@@ -5,12 +5,13 @@ import pytest
 from tests.lay.shapes import BOX, job, piece
 from wickel.files import job_of
 from wickel.job import cut_pieces, lay_job
+from wickel.lay import Search
 from wickel.yardage import need
 
 
 def needed(**cloth):
     a_job = job_of(job(piece("patch", BOX), **cloth))
-    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", effort=1)
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", search=Search(effort=1))
     return need(lay)
 
 
@@ -37,6 +38,6 @@ def test_cost_and_what_is_short():
 
 def test_a_broken_rule_makes_every_figure_a_lower_one():
     a_job = job_of(job(piece("poncho", BOX, directions=[0, 180]), print_="one-way"))
-    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", effort=1)
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", search=Search(effort=1))
     assert need(lay).at_least
     assert not needed().at_least

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from PySide6.QtCore import QObject, Signal
 
-from wickel.app.tasks import Runner, Task
+from wickel.app.runners import Runner
+from wickel.job.tasks import Failed, Finished, Message, Task
 
 
 class Errand(QObject):
-    """One task at a time. ``made`` carries the kind of what came and the thing itself."""
+    """One task at a time. ``told`` carries what comes of it."""
 
-    made = Signal(str, object)
+    told = Signal(object)
     working_changed = Signal(bool)
     trouble = Signal(str)
 
@@ -24,9 +25,7 @@ class Errand(QObject):
         """Begin a task; one that is running is dropped."""
         if self._own is None:
             self._own = self._kind.another()
-            self._own.made.connect(self.made)
-            self._own.finished.connect(lambda: self._set_working(False))
-            self._own.failed.connect(self._failed)
+            self._own.told.connect(self._told)
         self._set_working(True)
         self._own.start(task)
 
@@ -48,9 +47,13 @@ class Errand(QObject):
             self._own.shut()
             self._own = None
 
-    def _failed(self, sentence: str) -> None:
-        self._set_working(False)
-        self.trouble.emit(sentence)
+    def _told(self, message: Message) -> None:
+        if isinstance(message, Finished | Failed):
+            self._set_working(False)
+            if isinstance(message, Failed):
+                self.trouble.emit(message.sentence)
+        else:
+            self.told.emit(message)
 
     def _set_working(self, working: bool) -> None:
         if working != self.working:

@@ -10,7 +10,7 @@ from collections.abc import Mapping
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
-from wickel.app.tasks import CellTask, Runner
+from wickel.app.runners import Runner
 from wickel.body import Body
 from wickel.cloth import Cloth
 from wickel.draft import DraftRefused
@@ -28,7 +28,8 @@ from wickel.job import (
     taken_over,
     worth_another_look,
 )
-from wickel.lay import CutPiece, Lay
+from wickel.job.tasks import CellTask, Failed, Filled, Message
+from wickel.lay import CutPiece, Lay, Search
 
 BETTER_EFFORT = 6000
 """Steps of the search for a cell that is to be improved."""
@@ -187,8 +188,10 @@ class TableFill(QObject):
                 narrower=self.cells.get(self._beside(place, -1)),
                 known=known,
                 like=None if wider is None or place not in self._looked else wider.laid,
-                effort=effort,
-                seed=1 if known is None else 1 + (0 if known.laid is None else known.laid.seed + known.laid.effort),
+                search=Search(
+                    effort=effort,
+                    seed=1 if known is None else 1 + (0 if known.laid is None else known.laid.seed + known.laid.effort),
+                ),
             )
         )
         self.changed.emit()
@@ -210,11 +213,17 @@ class TableFill(QObject):
     def _runner(self, number: int) -> Runner:
         while len(self._runners) <= number:
             made, own = self._kind.another(), len(self._runners)
-            made.cell.connect(lambda cell, own=own: self._filled(own, cell))
-            made.finished.connect(lambda own=own: self._ended(own))
-            made.failed.connect(lambda sentence, own=own: self._failed(own, sentence))
+            made.told.connect(lambda message, own=own: self._told(own, message))
             self._runners.append(made)
         return self._runners[number]
+
+    def _told(self, number: int, message: Message) -> None:
+        if isinstance(message, Filled):
+            self._filled(number, message.cell)
+        elif isinstance(message, Failed):
+            self._failed(number, message.sentence)
+        else:
+            self._ended(number)
 
     def _filled(self, number: int, cell: Cell) -> None:
         place = self.in_work.get(number)

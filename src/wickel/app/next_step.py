@@ -5,7 +5,7 @@ from __future__ import annotations
 from wickel.app.session import Session
 from wickel.body import MEASUREMENTS, doubts
 from wickel.cloth import way_name
-from wickel.lay import Level
+from wickel.lay import Level, not_laid
 from wickel.units import shown_short, shown_sold
 from wickel.yardage import shown_buy
 
@@ -20,13 +20,12 @@ def next_step(session: Session) -> tuple[str, int]:
     unheld = [check for done in session.drafts for check in done.checks if check.broken]
     if unheld:
         return (f"{unheld[0].name} does not hold by tape. {unheld[0].way_out}", DRAFT)
-    if session.lay is None:
+    if session.lay is None or not_laid(session.lay):
         refusal = session.lay_refusals.get(session.way)
-        return (
-            (refusal, CLOTH if session.never_fits else LAY)
-            if refusal
-            else ("The pieces are being laid on the cloth.", LAY)
-        )
+        if refusal:
+            return (refusal, CLOTH if session.never_fits else LAY)
+        if session.lay is None or session.searching:
+            return ("The pieces are being laid on the cloth.", LAY)
     troubles = [f for f in session.lay.findings if f.level is not Level.NOTE]
     if troubles:
         return (f"{troubles[0].text} {troubles[0].way_out}".strip(), LAY)

@@ -1,84 +1,30 @@
-"""The session: owns the current job and the one undo stack, and is the only writer of both.
+"""The session: the open document and what follows from it, and the only writer of the document.
 
-A widget calls ``apply(job, text)``; the session drafts at once, asks the worker for lays, saves, and
-tells everyone with one signal each. It knows no widgets.
+A widget calls ``apply(job, words)``; the session drafts at once, has lays searched, saves, and tells everyone with one
+signal each. What a search finds it offers to the document (``job.laid``). It knows no widgets.
 """
 
 from __future__ import annotations
 
-import os
+from collections.abc import Callable
 from dataclasses import replace
-from itertools import count
 from pathlib import Path
 
 from PySide6.QtCore import QObject, QTimer, Signal
-from PySide6.QtGui import QUndoCommand, QUndoStack
 
-from wickel.app.tasks import LayTask, PriceTask, Runner
+from wickel.app.drafts import Drafts, drafts_of
+from wickel.app.job_file import JobFile
+from wickel.app.lay_search import QUICK_EFFORT as QUICK_EFFORT
+from wickel.app.lay_search import LayRequest, LaySearch, pile_of, ways_of
+from wickel.app.lays import TakenUp
+from wickel.app.prices import Prices
+from wickel.app.queue import TaskQueue
+from wickel.app.runners import Runner
 from wickel.cloth import STACKED, WAYS, Cloth
-from wickel.draft import DraftRefused
-from wickel.files import OpenMark, Stamp, save_job, stamp
-from wickel.job import (
-    BEST,
-    DraftedGarment,
-    Garment,
-    Job,
-    JobRefused,
-    alone_ways,
-    checked_pieces,
-    cloths_in_use,
-    drafted,
-    garment_pieces,
-    never_fits,
-)
-from wickel.lay import (
-    CutPiece,
-    Lay,
-    Wish,
-    better,
-    lays_alike,
-    matching_cost,
-    on_like_cloth,
-    rank,
-    stack_partner,
-    wishes,
-)
+from wickel.job import BEST, Document, DraftedGarment, Garment, Job, OnCloth, Tried, cloths_in_use, never_fits
+from wickel.job.laid import for_cloth, offered, settled, with_locked, with_matching, with_tried
+from wickel.lay import CutPiece, Lay, Wish, cut_from, kept, lays_alike, rank
 from wickel.yardage import Need, need
-
-QUICK_EFFORT = 400
-"""Steps of the search for a job that was just changed: a second or two for all ways of a garment."""
-
-LONG_EFFORT = 1_000_000
-"""Steps of a search that the maker asked for and will stop."""
-_MOST_EFFORT_EACH = 5 * QUICK_EFFORT
-"""What each wish by itself costs is looked for up to this effort; after a longer search only what all cost."""
-
-WORKERS = min(2, os.cpu_count() or 1)
-_SAVE_AFTER_MS = 250
-_ENDING = ".wickel.json"
-
-
-class _Edit(QUndoCommand):
-    """One edit of the job: what was before, what is after. Edits with one merge key become one."""
-
-    def __init__(self, session: Session, before: Job, after: Job, text: str, key: str) -> None:
-        super().__init__(text)
-        self._session, self._before, self._after, self._key = session, before, after, key
-
-    def id(self) -> int:
-        return hash(self._key) & 0x7FFFFFFF if self._key else -1
-
-    def mergeWith(self, other: QUndoCommand) -> bool:
-        if not isinstance(other, _Edit) or other._key != self._key:
-            return False
-        self._after = other._after
-        return True
-
-    def redo(self) -> None:
-        self._session._take(self._after)
-
-    def undo(self) -> None:
-        self._session._take(self._before)
 
 
 class Session(QObject):
@@ -87,179 +33,189 @@ class Session(QObject):
     job_changed = Signal()  # always followed by lays_changed: who shows both needs only the second
     lays_changed = Signal()
     searching_changed = Signal(bool)
+    steps_changed = Signal()
     trouble = Signal(str)
-    path_changed = Signal()
 
     def __init__(self, runner: Runner, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self.undo_stack = QUndoStack(self)
-        self.path: Path | None = None
-        self.open_elsewhere = False
-        self._mark = OpenMark()
-        self._stamp = Stamp()
-        self.job = Job(cloths=())
-        self.drafts: tuple[DraftedGarment, ...] = ()
-        self.refusal = ""
-        self.refusal_concerns: tuple[str, ...] = ()
-        self.pieces: tuple[CutPiece, ...] = ()
-        self.lays: dict[str, Lay] = {}
-        self.lay_refusals: dict[str, str] = {}
-        self.never_fits = ""
-        self.set_aside: dict[str, float] = {}
-        self.held: frozenset[str] = frozenset()
-        self.without: dict[frozenset[Wish], float] = {}
-        self._priced: tuple[object, ...] = ()
-        self.pricing = False
-        self.searching = False
-        self._cloth_in_hand = ""
-        self._pile: tuple[Cloth, Cloth] | None = None
+        self._document = Document(Job(cloths=()))
+        self._drafts = Drafts(job=self.job)
+        self._taken_up = TakenUp()
         self._runner = runner
-        self._runner.improved.connect(self._improved)
-        self._runner.refused.connect(self._refused)
-        self._runner.aside.connect(self._set_aside)
-        self._runner.priced.connect(self._take_price)
-        self._runner.finished.connect(self._finished)
-        self._runner.failed.connect(self._failed)
-        self._runner.said.connect(self.trouble)
-        self._save_timer = QTimer(self, singleShot=True, interval=_SAVE_AFTER_MS)
-        self._save_timer.timeout.connect(self.save_now)
+        self._queue = TaskQueue(runner, self)
+        self.laying = LaySearch(self._queue, self)
+        self.prices = Prices(self._queue, self)
+        self.file = JobFile(lambda: self.job, self)
+        self._in_hand = {"garment": "", "cloth": ""}
+        self._searched: set[str] = set()
+        self._never: dict[str, str] = {}
+        self._was_searching = False
+        self._take_up_timer = QTimer(self, singleShot=True, interval=0)
+        self._take_up_timer.timeout.connect(self._take_up_one)
+        self.laying.found.connect(self._found)
+        self.laying.refused.connect(lambda id, way, said: self._tried(id, Tried(way=way, refusal=said)))
+        self.laying.set_aside.connect(lambda id, way, mm: self._tried(id, Tried(way=way, least_mm=mm, set_aside=True)))
+        self.laying.ended.connect(self._ended)
+        self.prices.unmatched.connect(self._unmatched)
+        self.prices.changed.connect(self.lays_changed)
+        self._queue.moved.connect(self._tell_searching)
+        for own in (self.laying.trouble, self.prices.trouble, self.file.trouble, runner.said):
+            own.connect(self.trouble)
 
-    # --- the job ---------------------------------------------------------------------------
+    # --- the document ----------------------------------------------------------------------
+
+    @property
+    def job(self) -> Job:
+        """The job as it is now."""
+        return self._document.job
+
+    @property
+    def undo_words(self) -> str:
+        """What would be taken back, empty when nothing can be."""
+        return self._document.undo_words
+
+    @property
+    def redo_words(self) -> str:
+        """What would be done again, empty when nothing can be."""
+        return self._document.redo_words
+
+    @property
+    def steps(self) -> int:
+        """How many edits there are to go back to."""
+        return self._document.steps
 
     def open(self, job: Job, path: Path | None) -> None:
         """Take up another job; nothing of the last one can be undone any more."""
         self.close_job()
-        self.undo_stack.clear()
-        self.path = path
-        self.open_elsewhere = path is not None and not self._mark.take(path)
-        self._stamp = Stamp() if path is None else stamp(path)
-        self._cloth_in_hand = ""
-        self._take(job, save=False)
-        if self.open_elsewhere and path is not None:
-            self.trouble.emit(f"{path.name} is open in another window: what you change here is kept as a copy.")
+        self._document = Document(job)
+        self._taken_up = TakenUp()
+        self.file.take(path)
+        self._in_hand = {"garment": "", "cloth": ""}
+        self._drafts = drafts_of(job)
+        self._never = {}
+        self._searched = {id for id in job.on if self._is_settled(id)}
+        self._follow()
+        self.steps_changed.emit()
 
-    def apply(self, job: Job, text: str, merge_key: str = "") -> None:
+    def apply(self, job: Job, words: str, merge_key: str = "") -> None:
         """Make an edited job the current one, as one step that can be undone."""
-        if job != self.job:
-            self.undo_stack.push(_Edit(self, self.job, job, text, merge_key))
+        if job == self.job:
+            return
+        before, drafts = self.job, self._drafts
+        self._drafts = drafts_of(job, drafts)
+        job = settled(before, job, drafts.pieces, self._drafts.pieces)
+        if self._document.apply(job, words, merge_key):
+            self._edited(before, drafts)
 
-    def close_job(self) -> None:
-        """Save what is not yet saved and stop the search."""
-        if self._save_timer.isActive():
-            self.save_now()
-        self._runner.cancel()
-        self._set_searching(False)
+    def undo(self) -> None:
+        """Take the last edit back."""
+        self._go(self._document.undo)
 
-    def shut(self) -> None:
-        """Close the job and end the worker."""
-        self.close_job()
-        self._mark.let_go()
-        self._runner.shut()
+    def redo(self) -> None:
+        """Do again what was taken back last."""
+        self._go(self._document.redo)
+
+    def _go(self, step: Callable[[], bool]) -> None:
+        before, drafts = self.job, self._drafts
+        if step():
+            self._drafts = drafts_of(self.job, drafts)
+            self._edited(before, drafts)
+
+    def _edited(self, before: Job, drafts: Drafts) -> None:
+        """Follow an edit: cloths whose pieces or rules have changed are searched anew, the others are left alone."""
+        for cloth in self.job.cloths:
+            old = next((own for own in before.cloths if own.id == cloth.id), None)
+            same = old is not None and lays_alike(old, cloth)
+            if not (same and for_cloth(drafts.pieces, cloth) == for_cloth(self.pieces, cloth)):
+                self._searched.discard(cloth.id)
+                self._never.pop(cloth.id, None)
+                self.laying.drop(cloth.id)
+                self.prices.forget()
+        self.file.touch()
+        self._follow()
+        self.steps_changed.emit()
+
+    def _follow(self) -> None:
+        """Show the job as it is, and search for what is not known of it."""
+        self.show_again()
+        self._search_missing()
+        if not self.searching:
+            self._price()
+        self._take_up_timer.start()
 
     def show_again(self) -> None:
         """Have everything drawn anew, as after a change of colours."""
         self.job_changed.emit()
         self.lays_changed.emit()
 
+    def close_job(self) -> None:
+        """Save what is not yet saved and stop the search."""
+        self.file.settle()
+        self._queue.drop_all()
+
+    def shut(self) -> None:
+        """Close the job and end the worker."""
+        self._queue.drop_all()
+        self.file.close()
+        self._runner.shut()
+
     def save_now(self) -> bool:
-        """Write the job to its file, and whether it stands there now; what fails is said, and tried at the next change.
+        """Write the job to its file, and whether it stands there now."""
+        return self.file.save()
 
-        A file that another program has changed meanwhile, or that another window has open, is not written over: the
-        job goes on in a copy beside it.
-        """
-        self._save_timer.stop()
-        if self.path is None:
-            return False
-        aside = ""
-        if self.open_elsewhere:
-            aside = "is open in another window"
-        elif not self._stamp.is_still(self.path):
-            aside = "was changed by another program meanwhile"
-        path = self._copy_path(self.path) if aside else self.path
-        try:
-            save_job(self.job, path)
-        except OSError as reason:
-            self.trouble.emit(f"The job could not be saved to {path.name}: {reason.strerror}.")
-            return False
-        if aside:
-            self.trouble.emit(f"{self.path.name} {aside}: yours goes on as {path.name}.")
-            self.path, self.open_elsewhere = path, not self._mark.take(path)
-            self.path_changed.emit()
-        self._stamp = stamp(path)
-        return not aside
-
-    @staticmethod
-    def _copy_path(path: Path) -> Path:
-        """The name of a copy beside a file, that nothing has yet."""
-        stem = path.name.removesuffix(_ENDING)
-        names = (path.with_name(f"{stem}-copy{number or ''}{_ENDING}") for number in count())
-        return next(own for own in names if not own.exists())
-
-    def _take(self, job: Job, *, save: bool = True) -> None:
-        laid, cloth = self.pieces, self.cloth
-        before, self.job = self.job, job
-        if before.fold != job.fold:
-            self.held = frozenset()
-        if save and self.path is not None:
-            self._save_timer.start()
-        same_parts = before.garments == job.garments and before.pieces == job.pieces and before.cloths == job.cloths
-        stays = same_parts and bool(self.lays)
-        if not stays:
-            self._draft()
-            stays = bool(self.lays) and laid == self.pieces and not self.refusal and self._keep_lays(cloth)
-            if not stays:
-                self._forget_lays()
-        self.show_again()
-        if not stays:
-            self.search(QUICK_EFFORT)
-        elif self.way not in self.lays and self.way not in self.lay_refusals:
-            self.search(QUICK_EFFORT, (self.way,))
-        elif not self.searching:
-            self._price()
-
-    def _keep_lays(self, before: Cloth | None) -> bool:
-        """Put the lays onto the cloth in hand as it is now, when nothing has changed that a lay depends on."""
-        cloth = self.cloth
-        if before is None or cloth is None or before.id != cloth.id or not lays_alike(before, cloth):
-            return False
-        self._stack_anew()
-        if cloth != before:
-            self.lays = {way: on_like_cloth(lay, cloth) for way, lay in self.lays.items()}
-        return True
-
-    def _draft(self) -> None:
-        self.drafts, self.pieces, self.refusal, self.refusal_concerns = (), (), "", ()
-        try:
-            self.drafts = tuple(drafted(garment, self.job) for garment in self.job.garments)
-            pieces = tuple(piece for done in self.drafts for piece in garment_pieces(done, self.job))
-            self.pieces = checked_pieces((*pieces, *self.job.pieces), self.job)
-        except DraftRefused as reason:
-            self.refusal, self.refusal_concerns = str(reason), reason.concerns
-        except JobRefused as reason:
-            self.refusal, self.refusal_concerns = str(reason), ("cloth",)
-
-    def _forget_lays(self) -> None:
-        """Begin anew with the cloth in hand: no lays yet, and the two cloths it could be stacked with, if there are."""
-        self.lays, self.lay_refusals, self.set_aside, self.held = {}, {}, {}, frozenset()
-        self.without, self._priced = {}, ()
-        self._stack_anew()
-
-    def _stack_anew(self) -> None:
-        cloth, cloths = self.cloth, self.cloths
-        self._pile = None if cloth is None or len(cloths) < 2 else stack_partner(self.pieces, cloth, cloths)
+    @property
+    def path(self) -> Path | None:
+        """The file of the job."""
+        return self.file.path
 
     # --- what the stages ask ---------------------------------------------------------------
 
     @property
+    def drafts(self) -> tuple[DraftedGarment, ...]:
+        """The garments as drafted, each in every body that it is made for."""
+        return self._drafts.garments
+
+    @property
+    def draft(self) -> DraftedGarment | None:
+        """The garment in hand as drafted."""
+        garment = self.garment
+        if garment is None:
+            return None
+        own = (garment.id, f"{garment.id}:")
+        return next((d for d in self.drafts if d.garment.id == own[0] or d.garment.id.startswith(own[1])), None)
+
+    @property
+    def pieces(self) -> tuple[CutPiece, ...]:
+        """Every piece as it is cut; none with a refusal."""
+        return self._drafts.pieces
+
+    @property
+    def refusal(self) -> str:
+        """Why the job cannot be drafted or cut, in a sentence; empty when it can."""
+        return self._drafts.refusal
+
+    @property
+    def refusal_concerns(self) -> tuple[str, ...]:
+        """What the refusal is about: measurements, options, or the cloth."""
+        return self._drafts.concerns
+
+    @property
     def garment(self) -> Garment | None:
-        """The garment in hand: the job's first."""
-        return self.job.garments[0] if self.job.garments else None
+        """The garment in hand: the one taken, else the job's first."""
+        taken = [own for own in self.job.garments if own.id == self._in_hand["garment"]]
+        return next(iter((*taken, *self.job.garments)), None)
+
+    def take_garment(self, id: str) -> None:
+        """Take another of the job's garments in hand."""
+        if self.garment is not None and id != self.garment.id:
+            self._in_hand["garment"] = id
+            self.show_again()
 
     @property
     def cloth(self) -> Cloth | None:
         """The cloth in hand: the one taken, else the first that something is cut from, else the first."""
         used = self.cloths
-        taken = [cloth for cloth in used if cloth.id == self._cloth_in_hand]
+        taken = [cloth for cloth in used if cloth.id == self._in_hand["cloth"]]
         return next(iter((*taken, *used, *self.job.cloths)), None)
 
     @property
@@ -270,25 +226,75 @@ class Session(QObject):
     def take_cloth(self, id: str) -> None:
         """Take another of the job's cloths in hand: its lay, its figures."""
         if self.cloth is not None and id != self.cloth.id:
-            self._cloth_in_hand = id
-            self._forget_lays()
-            self.show_again()
-            self.search(QUICK_EFFORT)
+            self._in_hand["cloth"] = id
+            self.laying.bring_forward(id)
+            self._follow()
+            self._tell_searching()
+
+    @property
+    def on(self) -> OnCloth:
+        """What was decided of the cloth in hand."""
+        return OnCloth() if self.cloth is None else self.job.on_cloth(self.cloth.id)
+
+    @property
+    def spread(self) -> str:
+        """The way to spread the cloth in hand that was asked for, or ``best``."""
+        return self.job.fold if self.cloth is None else self.job.spread_of(self.cloth.id)
 
     @property
     def way(self) -> str:
-        """The way of spreading shown: the job's own, or with ``best`` the one that takes least cloth."""
-        if self.job.fold != BEST:
-            return self.job.fold
-        if not self.lays:
-            return next(iter(WAYS))
-        alone = [lay for lay in self.lays.values() if lay.way != STACKED]  # a stack takes its length of both cloths
-        return min(alone or self.lays.values(), key=rank).way
+        """The way of spreading shown: what was asked for, or with ``best`` that of the lay taken."""
+        if self.spread != BEST:
+            return self.spread
+        return next(iter(WAYS)) if self.on.lay is None else self.on.lay.way
 
     @property
     def lay(self) -> Lay | None:
-        """The lay shown, when there is one."""
-        return self.lays.get(self.way)
+        """The lay of the cloth in hand, when there is one."""
+        return None if self.cloth is None else self.lay_of(self.cloth.id)
+
+    def lay_of(self, cloth_id: str) -> Lay | None:
+        """The lay taken for a cloth, as it is on the pieces of now."""
+        own, cloth = self.job.on_cloth(cloth_id).lay, self.job.cloth(cloth_id)
+        return None if own is None or not self.pieces else self._taken_up.lay(own, self.pieces, cloth)
+
+    @property
+    def lays(self) -> dict[str, Lay]:
+        """The lays of the cloth in hand by their ways, those that have been looked at since the job was opened."""
+        cloth, lay = self.cloth, self.lay
+        if cloth is None:
+            return {}
+        known = {
+            own.way: self._taken_up.lay(own.lay, self.pieces, cloth)
+            for own in self.on.tried
+            if own.lay is not None and self._taken_up.known(own.lay, self.pieces, cloth)
+        }
+        if lay is not None:
+            known[lay.way] = lay
+        return {way: own for way, own in known.items() if own is not None}
+
+    @property
+    def lay_refusals(self) -> dict[str, str]:
+        """Why ways have no lay on the cloth in hand."""
+        if self.never_fits:
+            return dict.fromkeys(self.ways, self.never_fits)
+        return {own.way: own.refusal for own in self.on.tried if own.refusal}
+
+    @property
+    def set_aside(self) -> dict[str, float]:
+        """Ways that were not searched on, with the length below which they cannot go."""
+        return {own.way: own.least_mm for own in self.on.tried if own.set_aside}
+
+    @property
+    def never_fits(self) -> str:
+        """Why no way could ever hold a piece on the cloth in hand; empty when each could."""
+        cloth = self.cloth
+        return "" if cloth is None else self._never_fits(cloth)
+
+    def _never_fits(self, cloth: Cloth) -> str:
+        if cloth.id not in self._never:
+            self._never[cloth.id] = never_fits(self.pieces, cloth)
+        return self._never[cloth.id]
 
     @property
     def need(self) -> Need | None:
@@ -298,127 +304,147 @@ class Session(QObject):
     @property
     def ways(self) -> tuple[str, ...]:
         """The ways to lay the cloth in hand: two cloths stacked only where another cloth shares its pieces."""
-        return alone_ways() if self._pile is None else (*alone_ways(), STACKED)
+        return ways_of(None if self.cloth is None else pile_of(self.pieces, self.cloth, self.cloths))
+
+    @property
+    def held(self) -> frozenset[str]:
+        """What is locked in the lay of the cloth in hand."""
+        return frozenset() if self.on.lay is None else self.on.lay.locked
 
     def hold(self, id: str) -> None:
-        """Hold a piece of the lay shown where it lies, or let it go: the search then lays the others around it."""
-        lay = self.lay
-        if lay is None or all(placement.id != id for placement in lay.placements):
+        """Lock a piece of the lay shown where it lies, or let it go: the search then lays the others around it."""
+        lay, cloth = self.lay, self.cloth
+        if lay is None or cloth is None or all(placement.id != id for placement in lay.placements):
             return
         if len(lay.spread.sections) > 1 or lay.way == STACKED:
             self.trouble.emit("Pieces can be held in a lay of one section: take a way without sections first.")
             return
         if self.searching:
             self.stop_search()
-        self.held = self.held ^ {id}
-        self.lays_changed.emit()
+        name = lay.piece(next(p for p in lay.placements if p.id == id).piece).name
+        self.apply(with_locked(self.job, cloth.id, id), f"{name} let go" if id in self.held else f"{name} held")
 
     # --- the search ------------------------------------------------------------------------
 
+    @property
+    def searching(self) -> bool:
+        """Whether the cloth in hand is being searched."""
+        return self.cloth is not None and self.laying.is_searching(self.cloth.id)
+
+    @property
+    def pricing(self) -> bool:
+        """Whether it is being looked what keeping to the print costs."""
+        return self.prices.working
+
     def search(self, effort: int, ways: tuple[str, ...] | None = None) -> None:
-        """Look for lays of all ways, or of some, in the background; better ones replace what is there."""
-        cloth = self.cloth
-        if not self.pieces or cloth is None:
-            self._runner.cancel()
-            self._set_searching(False)
-            return
-        self.pricing = False
-        self.never_fits = never_fits(self.pieces, cloth)
-        if self.never_fits:
-            self._runner.cancel()
-            self._set_searching(False)
-            self.lay_refusals = dict.fromkeys(self.ways, self.never_fits)
-            self.lays_changed.emit()
-            return
-        order = ways or tuple(dict.fromkeys((self.way, *self.ways)))
-        self._set_searching(True)
-        task = LayTask(pieces=self.pieces, cloth=cloth, ways=order, pile=self._pile, effort=effort, workers=WORKERS)
-        if self.held and self.lay is not None and ways == (self.way,):
-            held = tuple(placement for placement in self.lay.placements if placement.id in self.held)
-            task = replace(task, held=held, ways=(self.lay.spread.exact_way,))
-        self._runner.start(task)
+        """Look for lays of the cloth in hand, of all ways or of some; what is locked stays where it is."""
+        if self.cloth is not None:
+            self._begin(self.cloth, effort, ways)
 
     def stop_search(self) -> None:
-        """End the search; the best lay so far stays."""
-        self._runner.stop()
+        """End the search for the cloth in hand; the best lay so far stays."""
+        if self.cloth is not None:
+            self.laying.stop(self.cloth.id)
 
-    def _improved(self, way: str, lay: Lay) -> None:
-        if self.held and self.lay is not None and way == self.lay.spread.exact_way:
-            way, lay = self.way, replace(lay, spread=replace(lay.spread, way=self.way))
-        cloth = self.cloth
-        if cloth is None or not lays_alike(lay.cloth, cloth):
-            return  # of a cloth that is not in hand any more
-        lay = on_like_cloth(lay, cloth)
-        known = self.lays.get(way)
-        if known is None or better(lay, known):
-            self.lays[way] = lay
-            self.lays_changed.emit()
+    def _search_missing(self) -> None:
+        """Search for the cloths of which nothing is known, the one in hand first."""
+        for cloth in sorted(self.cloths, key=lambda own: own != self.cloth):
+            if self.laying.is_searching(cloth.id):
+                continue
+            on, spread = self.job.on_cloth(cloth.id), self.job.spread_of(cloth.id)
+            if cloth.id not in self._searched and not self._is_settled(cloth.id):
+                self._begin(cloth, QUICK_EFFORT, None)
+            elif on.lay is None and spread != BEST and all(own.way != spread for own in on.tried):
+                self._begin(cloth, QUICK_EFFORT, (spread,))
+            else:
+                self._searched.add(cloth.id)
 
-    def _set_aside(self, way: str, least_mm: float) -> None:
-        self.set_aside[way] = least_mm
-        self.lays_changed.emit()
+    def _is_settled(self, cloth_id: str) -> bool:
+        """Whether what is known of a cloth needs no search: other ways were tried, or its lay is complete."""
+        on = self.job.on_cloth(cloth_id)
+        if on.tried or not any(own.id == cloth_id for own in self.job.cloths):
+            return bool(on.tried)
+        lay = self.lay_of(cloth_id) if on.lay is not None else None
+        return lay is not None and lay.complete and self.steps == 0
 
-    def _refused(self, way: str, sentence: str) -> None:
-        self.lay_refusals[way] = sentence
-        self.lays_changed.emit()
-
-    def _finished(self) -> None:
-        if self.pricing:
-            self.pricing = False
-            self.lays_changed.emit()
+    def _begin(self, cloth: Cloth, effort: int, ways: tuple[str, ...] | None) -> None:
+        pieces = cut_from(self.pieces, cloth)
+        if not pieces or self._never_fits(cloth):
+            self.laying.drop(cloth.id)
             return
-        self._set_searching(False)
-        self.lays_changed.emit()
-        self._price()
+        on = self.job.on_cloth(cloth.id)
+        first = self.job.spread_of(cloth.id) if on.lay is None else on.lay.way
+        pile = pile_of(self.pieces, cloth, self.cloths)
+        order = tuple(dict.fromkeys((*((first,) if first != BEST else ()), *ways_of(pile))))
+        around = on.lay if on.lay is not None and on.lay.locked and ways == (on.lay.way,) else None
+        own_pieces = self.pieces if pile is not None else pieces
+        request = LayRequest(
+            cloth=cloth, pieces=own_pieces, ways=ways or order, pile=pile, around=around, effort=effort
+        )
+        self.laying.begin(request, in_sight=cloth == self.cloth)
 
-    # --- what keeping to the print costs -----------------------------------------------------
+    def _found(self, cloth_id: str, lay: Lay) -> None:
+        """Offer a lay that the search has found to the document."""
+        if not any(cloth.id == cloth_id for cloth in self.job.cloths):
+            return
+        own = next((t.lay for t in self.job.on_cloth(cloth_id).tried if t.way == lay.way and t.lay is not None), None)
+        cloth = self.job.cloth(cloth_id)
+        before = None if own is None else self._taken_up.lay(own, self.pieces, cloth)
+        if before is not None and rank(before) <= rank(lay):
+            return
+        job = offered(self.job, cloth_id, lay, self.lay_of(cloth_id))
+        on = job.on_cloth(cloth_id)
+        for one in (on.lay, *(tried.lay for tried in on.tried if tried.way == lay.way)):
+            if one is not None and one.placements == kept(lay).placements:
+                self._taken_up.remember(one, lay)
+        self._amend(job)
+
+    def _tried(self, cloth_id: str, tried: Tried) -> None:
+        self._amend(with_tried(self.job, cloth_id, tried))
+
+    def _unmatched(self, cloth_id: str, length_mm: float) -> None:
+        """Keep with the lay of a cloth what it would be long without its wishes."""
+        lay = self.lay_of(cloth_id)
+        job = with_matching(self.job, cloth_id, length_mm)
+        own = job.on_cloth(cloth_id).lay
+        if lay is not None and own is not None:
+            self._taken_up.remember(own, replace(lay, unmatched_mm=length_mm))
+            self._amend(job)
+
+    def _amend(self, job: Job) -> None:
+        """Put what a search knows into the document: no edit."""
+        if job != self.job:
+            self._document.amend(job)
+            self.file.touch(found=True)
+            self.lays_changed.emit()
+
+    def _ended(self, cloth_id: str) -> None:
+        self._searched.add(cloth_id)
+        self._tell_searching()
+        self.lays_changed.emit()
+        if self.cloth is not None and cloth_id == self.cloth.id:
+            self._price()
+
+    def _tell_searching(self) -> None:
+        if self.searching != self._was_searching:
+            self._was_searching = self.searching
+            self.searching_changed.emit(self._was_searching)
 
     def _price(self) -> None:
-        """Look, in the background, for the lays without what is asked of the print: without all, and each by itself."""
-        lay = self.lay
-        asked = () if lay is None else wishes(lay.pieces, lay.cloth)
-        if lay is None or not asked or lay.way == STACKED:
-            return
-        now = (self.job.fold, lay.effort)
-        if now == self._priced:
-            return
-        self._priced, self.pricing, self.without = now, True, {}
-        each = len(asked) > 1 and lay.effort <= _MOST_EFFORT_EACH
-        left_out = (frozenset(asked), *(frozenset((wish,)) for wish in asked if each))
-        ways = alone_ways() if self.job.fold == BEST else (lay.way,)
-        self.lays_changed.emit()
-        self._runner.start(
-            PriceTask(
-                pieces=lay.pieces,
-                cloth=lay.cloth,
-                ways=ways,
-                left_out=left_out,
-                effort=max(1, lay.effort),
-                seed=lay.seed,
-                workers=WORKERS,
-            )
-        )
-
-    def _take_price(self, priced: tuple[frozenset[Wish], float]) -> None:
-        """Hear of a lay without some wishes: what all of them cost belongs to the lay shown."""
-        left_out, length = priced
-        self.without[left_out] = length
-        lay = self.lay
-        if lay is not None and left_out == frozenset(wishes(lay.pieces, lay.cloth)):
-            self.lays[self.way] = replace(lay, unmatched_mm=length)
-        self.lays_changed.emit()
+        self.prices.ask(self.lay, self.spread)
 
     def price_of(self, wish: Wish) -> float | None:
         """How much cloth the lay shown would save without one wish, mm; None while nobody has looked."""
-        lay = self.lay
-        return None if lay is None else matching_cost(lay.lay_length_mm, self.without.get(frozenset((wish,))))
+        return self.prices.of(wish, self.lay)
 
-    def _failed(self, sentence: str) -> None:
-        self.pricing = False
-        self._set_searching(False)
-        self.trouble.emit(sentence)
-
-    def _set_searching(self, searching: bool) -> None:
-        if searching != self.searching:
-            self.searching = searching
-            self.searching_changed.emit(searching)
+    def _take_up_one(self) -> None:
+        """Take up one more of the lays of the cloth in hand that have not been looked at yet, while nobody waits."""
+        cloth = self.cloth
+        if cloth is None:
+            return
+        for own in self.on.tried:
+            if own.lay is not None and not self._taken_up.known(own.lay, self.pieces, cloth):
+                self._taken_up.lay(own.lay, self.pieces, cloth)
+                self._take_up_timer.start()
+                self.lays_changed.emit()
+                return

@@ -20,8 +20,8 @@ def write_shots(folder: Path) -> int:
     from PySide6.QtTest import QTest
     from PySide6.QtWidgets import QApplication
 
+    from wickel.app.runners import InlineRunner
     from wickel.app.start import make_window
-    from wickel.app.tasks import InlineRunner
     from wickel.app.theme import DARK, apply_theme, dress
     from wickel.app.window import USUAL_SIZE
 
@@ -53,7 +53,7 @@ def write_shots(folder: Path) -> int:
         window.lay.opened.setChecked(True)
         shot("lay-unfolded", 3)
         window.lay.opened.setChecked(False)
-        window.session.undo_stack.undo()
+        window.session.undo()
         _print_shots(window, jobs, shot)
         _buy_shot(window, jobs, app.processEvents, shot)
         apply_theme(app, DARK)
@@ -90,7 +90,7 @@ def _buy_shot(
     while window.buy.list.errand.working:
         events()
     shot("buy-list", 4)
-    session.undo_stack.undo()
+    session.undo()
     window.buy.show_page(0)
 
 
@@ -119,8 +119,8 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
             shot("lay-as-cut", 3)
             window.lay.put(Put.APART)
             window.lay.as_cut.setChecked(False)
-    while session.undo_stack.canUndo():
-        session.undo_stack.undo()
+    while session.undo_words:
+        session.undo()
 
 
 def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Callable[[str, int], None]) -> None:
@@ -142,12 +142,12 @@ def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Calla
     shot("draft-bodice", 1)
     window.draft.take_style("jacket")
     shot("draft-jacket", 1)
-    window.session.undo_stack.undo()
+    window.session.undo()
     window.open_path(jobs[0])
     window.draft.take_style(FERRY_APRON)
     shot("draft-formulas", 1)
-    window.session.undo_stack.undo()
-    dialog_shot("draft-change", ChangeDialog(window.session, window.session.drafts[0].pattern, "front", window))
+    window.session.undo()
+    dialog_shot("draft-change", ChangeDialog(window.session, window.session.draft.pattern, "front", window))
     gallery = Gallery(window, "Which garment?", window.book)
     gallery.draw_all()
     dialog_shot("gallery", gallery)

@@ -11,10 +11,10 @@ from PySide6.QtWidgets import QApplication
 
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.fill import TableFill
+from wickel.app.runners import ProcessRunner, Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.studio_folder import StudioFolder
-from wickel.app.tasks import ProcessRunner, Runner
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, load_fonts, set_text_scale
 from wickel.app.widgets.habits import learn
 from wickel.app.window import MainWindow

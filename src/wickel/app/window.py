@@ -24,6 +24,7 @@ from wickel import __version__
 from wickel.app.book import StudioBook
 from wickel.app.fill import TableFill
 from wickel.app.next_step import next_step
+from wickel.app.runners import Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.stages.body import BodyStage
@@ -34,7 +35,6 @@ from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.lay import LayStage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.cut_view import Put
-from wickel.app.tasks import Runner
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.keys_sheet import KeysSheet
@@ -111,7 +111,7 @@ class MainWindow(QMainWindow):
         session.lays_changed.connect(self._follow)
         session.searching_changed.connect(lambda _: self._follow())
         session.trouble.connect(self._say_trouble)
-        session.path_changed.connect(self._remember_path)
+        session.file.path_changed.connect(self._remember_path)
         book.trouble.connect(self._say_trouble)
         fill.trouble.connect(self._say_trouble)
         fill.working_changed.connect(lambda _: self._follow())
@@ -169,11 +169,11 @@ class MainWindow(QMainWindow):
         job.addSeparator()
         self._action(job, "&Quit", "Ctrl+Q", self.close)
         edit = bar.addMenu("&Edit")
-        undo = self._session.undo_stack.createUndoAction(self, "Undo:")
-        undo.setShortcuts(QKeySequence.StandardKey.Undo)
-        redo = self._session.undo_stack.createRedoAction(self, "Redo:")
-        redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
-        edit.addActions([undo, redo])
+        self._undo = self._action(edit, "Undo", "Ctrl+Z", self._session.undo)
+        self._redo = self._action(edit, "Redo", "", self._session.redo)
+        self._redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
+        self._session.steps_changed.connect(self._show_steps)
+        self._show_steps()
         edit.addSeparator()
         self._action(edit, "Another &style…", "Ctrl+T", self.draft.choose_style)
         self._action(edit, "C&hange a piece…", "Ctrl+H", self.draft.change_piece)
@@ -197,6 +197,15 @@ class MainWindow(QMainWindow):
         about = bar.addMenu("&Help")
         self._action(about, "&Keys and mouse", "F1", self._show_keys)
         self._action(about, "&About Wickel", "", self._show_about)
+
+    def _show_steps(self) -> None:
+        """Say in the menu what would be taken back, and what done again."""
+        for action, word, words in (
+            (self._undo, "Undo", self._session.undo_words),
+            (self._redo, "Redo", self._session.redo_words),
+        ):
+            action.setText(f"{word}: {words}" if words else word)
+            action.setEnabled(bool(words))
 
     def _build_buy_menu(self, buy: QMenu) -> None:
         for k, (words, keys) in enumerate(

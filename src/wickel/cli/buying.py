@@ -35,6 +35,7 @@ from wickel.job import (
     row_of,
     shopping_rows,
 )
+from wickel.lay import Search
 from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length, shown_short
 from wickel.yardage import shown_buy
 
@@ -59,7 +60,7 @@ def yardage(
         have = parsed_length(at_hand, job.unit) if at_hand else None
     except UnreadableLength as reason:
         fail(reason, UNUSABLE)
-    fill = partial(row_of, job, own.id, widths_mm=wide, effort=effort)
+    fill = partial(row_of, job, own.id, widths_mm=wide, search=Search(effort=effort))
     cells: list[Cell] = []
     with (
         ProcessPoolExecutor(min(2, len(asked))) as pool,
@@ -174,7 +175,7 @@ def buy(
         print(f"laid: {line.cloth.shown_name}", file=sys.stderr)
 
     try:
-        found = buying_list(jobs, effort=effort, workers=workers, found=tell)
+        found = buying_list(jobs, found=tell, search=Search(effort=effort, workers=workers))
     except (JobRefused, DraftRefused) as reason:
         fail(reason, UNUSABLE)
     unit = jobs[0].unit
@@ -234,7 +235,7 @@ def bolt(
     asked, own = _asked(job, sizes, cloth)
     try:
         mm = parsed_length(length, job.unit)
-        found = out_of_bolt(job, own.id, asked, mm, effort=effort)
+        found = out_of_bolt(job, own.id, asked, mm, search=Search(effort=effort))
     except (JobRefused, DraftRefused, UnreadableLength) as reason:
         fail(reason, UNUSABLE)
     if as_json:

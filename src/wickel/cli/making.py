@@ -37,7 +37,7 @@ from wickel.files import (
     svg_text,
 )
 from wickel.job import BEST, Job, drafted, lay_job
-from wickel.lay import DEFAULT_EFFORT, PLANNING, Lay, LayRefused, LayReport, Level, Stopped
+from wickel.lay import DEFAULT_EFFORT, PLANNING, Lay, LayRefused, LayReport, Level, Search, Stopped
 from wickel.units import Unit, shown_cloth_length, shown_length, shown_short
 from wickel.yardage import need, shown_buy
 
@@ -79,7 +79,7 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
     checks = [c for garment in job.garments for c in drafted(garment, job).checks]
     until = _until(perf_counter(), MOST_SECONDS, sum(order.copies for piece in pieces for order in piece.orders))
     try:
-        lays = lay_job(job, pieces, fold=_fold(job.fold), effort=CHECK_EFFORT, report_until=until)
+        lays = lay_job(job, pieces, fold=_fold(job.fold), report_until=until, search=Search(effort=CHECK_EFFORT))
     except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)
     findings = [finding for lay in lays for finding in lay.findings]
@@ -182,7 +182,9 @@ def lay(
     steps = effort or (DEFAULT_EFFORT if seconds is None else ENDLESS)
     until = _until(perf_counter(), most_s, sum(order.copies for piece in pieces for order in piece.orders))
     try:
-        lays = lay_job(job, pieces, fold=way, seed=seed, effort=steps, workers=workers, report_until=until)
+        lays = lay_job(
+            job, pieces, fold=way, report_until=until, search=Search(seed=seed, effort=steps, workers=workers)
+        )
     except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)
     broken = [f for one in lays for f in one.broken]

@@ -10,7 +10,7 @@ from wickel.cloth import Cloth
 from wickel.job.job import Job
 from wickel.job.table import Cell, cell_pieces
 from wickel.job.work import alone_ways, numbered
-from wickel.lay import CutPiece, Lay, LayReport, copies_mm2, lay_ways, shortest
+from wickel.lay import CutPiece, Lay, LayReport, Search, copies_mm2, lay_ways, shortest
 from wickel.yardage import SHORT_MM, need_of
 
 BOLT_EFFORT = 200
@@ -57,8 +57,7 @@ def out_of_bolt(
     asked: Sequence[tuple[str, Body]],
     bolt_mm: float,
     *,
-    effort: int = BOLT_EFFORT,
-    workers: int = 1,
+    search: Search = Search(effort=BOLT_EFFORT),
     report: LayReport | None = None,
 ) -> Bolt:
     """How many of the asked sizes of the job's first garment come out of a bolt, laid together, the smallest first.
@@ -84,7 +83,7 @@ def out_of_bolt(
         together = (*pieces_so_far, *pieces)
         lay = None
         if not left_out and copies_mm2(together, cloth) / cloth.lay_width_mm <= room + 1e-6:
-            found = lay_ways(together, cloth, alone_ways(), effort=effort, workers=workers, report=report)
+            found = lay_ways(together, cloth, alone_ways(), report=report, search=search)
             lay = shortest(found)
         if lay is None or not lay.complete or lay.lay_length_mm > room + SHORT_MM:
             left_out.append(size)

@@ -23,7 +23,7 @@ from wickel.job.work import (
     never_fits,
     numbered,
 )
-from wickel.lay import CutPiece, Lay, LayRefused, LayReport, cut_from, flat_copies, lays_alike
+from wickel.lay import CutPiece, Lay, LayRefused, LayReport, Search, cut_from, flat_copies, lays_alike
 from wickel.yardage import Need, StripPlan, from_square, from_what_is_left, need, need_in_lengths
 
 BUY_EFFORT = 400
@@ -97,8 +97,7 @@ class _Drafted:
 def buying_list(
     jobs: Sequence[Job],
     *,
-    effort: int = BUY_EFFORT,
-    workers: int = 1,
+    search: Search = Search(effort=BUY_EFFORT),
     report: LayReport | None = None,
     found: Callable[[ClothLine], None] = lambda _: None,
     counted: Callable[[int], None] = lambda _: None,
@@ -118,7 +117,7 @@ def buying_list(
     lines = []
     for cloth in shelf:
         own = [job for job in made if cut_from(job.pieces, cloth)]
-        line = replace(_line(cloth, own, effort, workers, report), unlike=_unlike(cloth, shelf))
+        line = replace(_line(cloth, own, search, report), unlike=_unlike(cloth, shelf))
         found(line)
         lines.append(line)
     small = [line for job in made for done in job.garments for line in _notion_lines(job, done, lines)]
@@ -188,26 +187,26 @@ def _same(one: Cloth, other: Cloth) -> bool:
     return bought and one.shown_name == other.shown_name and lays_alike(replace(one, id=other.id), other)
 
 
-def _line(cloth: Cloth, jobs: list[_Drafted], effort: int, workers: int, report: LayReport | None) -> ClothLine:
+def _line(cloth: Cloth, jobs: list[_Drafted], search: Search, report: LayReport | None) -> ClothLine:
     names = tuple(job.name for job in jobs)
     together = tuple(piece for job in jobs for piece in job.pieces)
     never = never_fits(together, cloth)
     if never:
         return ClothLine(cloth=cloth, jobs=names, refusal=never)
     try:
-        lays, needed = _laid(together, cloth, effort, workers, report)
+        lays, needed = _laid(together, cloth, search, report)
         apart = None
         if len(jobs) > 1:
-            apart = math.fsum(_laid(job.pieces, cloth, effort, workers, report)[1].buy_mm for job in jobs)
+            apart = math.fsum(_laid(job.pieces, cloth, search, report)[1].buy_mm for job in jobs)
     except LayRefused as reason:
         return ClothLine(cloth=cloth, jobs=names, refusal=str(reason))
     return ClothLine(cloth=cloth, jobs=names, lays=lays, need=needed, apart_mm=apart)
 
 
 def _laid(
-    pieces: tuple[CutPiece, ...], cloth: Cloth, effort: int, workers: int, report: LayReport | None
+    pieces: tuple[CutPiece, ...], cloth: Cloth, search: Search, report: LayReport | None
 ) -> tuple[tuple[Lay, ...], Need]:
-    lays = lays_on(pieces, cloth, alone_ways(), effort=effort, workers=workers, report=report)
+    lays = lays_on(pieces, cloth, alone_ways(), report=report, search=search)
     if cloth.sold_length_mm is None:
         return lays, need(lays[0])
     complete = all(lay.complete for lay in lays)

@@ -85,15 +85,21 @@ def with_spread(job: Job, cloth_id: str, way: str, best: str = "") -> Job:
     """
     on = job.on_cloth(cloth_id)
     of = best if way == BEST else way
-    lay = next((own.lay for own in on.tried if own.way == of), None)
-    return job.with_on(cloth_id, replace(on, spread=way, lay=lay))
+    tried = _with_left(on)
+    lay = next((own.lay for own in tried if own.way == of), None)
+    return job.with_on(cloth_id, replace(on, spread=way, lay=lay, tried=tried))
+
+
+def _with_left(on: OnCloth) -> tuple[Tried, ...]:
+    """What was tried, with the lay taken, which is about to be left, as that of its way."""
+    return on.tried if on.lay is None else _with_tried(on.tried, Tried(way=on.lay.way, lay=on.lay))
 
 
 def with_lay(job: Job, cloth_id: str, lay: KeptLay | None) -> Job:
     """The job with a lay taken for a cloth by its maker."""
     on = job.on_cloth(cloth_id)
     spread = on.spread if lay is None or wanted(job.spread_of(cloth_id), lay.way) else lay.way
-    return job.with_on(cloth_id, replace(on, lay=lay, spread=spread))
+    return job.with_on(cloth_id, replace(on, lay=lay, spread=spread, tried=_with_left(on)))
 
 
 def with_kept(job: Job, cloth_id: str, name: str) -> Job:

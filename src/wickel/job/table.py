@@ -19,6 +19,7 @@ from wickel.lay import (
     Lay,
     LayRefused,
     LayReport,
+    Search,
     WayFound,
     cut_from,
     cutting_minutes,
@@ -167,7 +168,13 @@ def cell_key(pieces: tuple[CutPiece, ...], cloth: Cloth) -> str:
 
 
 def row_of(
-    job: Job, cloth_id: str, size: str, body: Body, widths_mm: Iterable[float], *, effort: int = CELL_EFFORT
+    job: Job,
+    cloth_id: str,
+    size: str,
+    body: Body,
+    widths_mm: Iterable[float],
+    *,
+    search: Search = Search(effort=CELL_EFFORT),
 ) -> tuple[Cell, ...]:
     """The cells of one size, each on what the narrower one found."""
     cells: list[Cell] = []
@@ -179,12 +186,12 @@ def row_of(
             cells.append(refused_cell(size, width, reason))
             made.append(None)
             continue
-        cells.append(cell_of(size, pieces, cloth, narrower=cells[-1] if cells else None, effort=effort))
+        cells.append(cell_of(size, pieces, cloth, narrower=cells[-1] if cells else None, search=search))
         made.append((pieces, cloth))
     for k in range(len(cells) - 2, -1, -1):
         own = made[k]
         if own is not None and worth_another_look(cells[k], cells[k + 1]):
-            cells[k] = cell_of(size, *own, known=cells[k], like=cells[k + 1].laid, effort=effort)
+            cells[k] = cell_of(size, *own, known=cells[k], like=cells[k + 1].laid, search=search)
     for k in range(1, len(cells)):
         own = made[k]
         if own is not None:
@@ -236,9 +243,7 @@ def cell_of(
     *,
     narrower: Cell | None = None,
     known: Cell | None = None,
-    effort: int = CELL_EFFORT,
-    seed: int = 1,
-    workers: int = 1,
+    search: Search = Search(effort=CELL_EFFORT),
     report: LayReport | None = None,
     like: KeptLay | None = None,
 ) -> Cell:
@@ -247,7 +252,7 @@ def cell_of(
     What the ``narrower`` cell of the same size found is laid on this cloth too, so that a wider cloth never needs more;
     of a cell that is ``known`` nothing is lost when it is improved.
     """
-    found = lay_ways(pieces, cloth, alone_ways(), seed=seed, effort=effort, workers=workers, report=report, like=like)
+    found = lay_ways(pieces, cloth, alone_ways(), report=report, like=like, search=search)
     lays = {own.way: own.lay for own in found if own.lay is not None}
     for other in (narrower, known):
         lay = None if other is None or other.laid is None else relaid(other.laid, pieces, cloth)
@@ -256,9 +261,7 @@ def cell_of(
     unmatched = None if known is None else known.unmatched_mm
     asked = wishes(pieces, cloth)
     if asked:
-        free = length_without(
-            pieces, cloth, alone_ways(), asked, seed=seed, effort=effort, workers=workers, report=report
-        )
+        free = length_without(pieces, cloth, alone_ways(), asked, report=report, search=search)
         unmatched = min((mm for mm in (unmatched, free) if mm is not None), default=None)
     lines = tuple(_line(own, lays.get(own.way)) for own in found)
     if known is not None:  # a search that was stopped has not come to every way
@@ -268,9 +271,7 @@ def cell_of(
     each: tuple[Lay, ...] = ()
     if best is not None and cloth.sold_length_mm is not None and best.lay_length_mm > room_mm(cloth):
         try:
-            each = lays_in_lengths(
-                pieces, cloth, alone_ways(), seed=seed, effort=effort, workers=workers, report=report
-            )
+            each = lays_in_lengths(pieces, cloth, alone_ways(), report=report, search=search)
         except LayRefused as reason:
             refusal = str(reason)
     return Cell(

@@ -14,7 +14,6 @@ from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattene
 from wickel.job.asked import asked_by, asked_of
 from wickel.job.job import BEST, AskedOfPrint, Card, Garment, Job, JobRefused
 from wickel.lay import (
-    DEFAULT_EFFORT,
     CutOrder,
     CutPiece,
     Grain,
@@ -22,6 +21,7 @@ from wickel.lay import (
     LayRefused,
     LayReport,
     LayStopped,
+    Search,
     cut_from,
     fits_nowhere,
     fold_lines,
@@ -325,9 +325,7 @@ def lay_job(
     pieces: tuple[CutPiece, ...],
     *,
     fold: str = BEST,
-    seed: int = 1,
-    effort: int = DEFAULT_EFFORT,
-    workers: int = 1,
+    search: Search = Search(),
     report_until: Callable[[float], LayReport | None] = lambda _: None,
 ) -> tuple[Lay, ...]:
     """One lay for each cloth in use, all spread one way, or each the shortest of all ways (``best``).
@@ -351,7 +349,7 @@ def lay_job(
         if pile is None:
             raise LayRefused("Stacking takes two cloths of one width and print that share pieces: lay each by itself.")
         report = report_until(min(1.0, 2 / len(cloths)))
-        both = stacked_lays(pieces, *pile, seed=seed, effort=effort, workers=workers, report=report)
+        both = stacked_lays(pieces, *pile, report=report, search=search)
         piled = {lay.cloth.id: lay for lay in both}
     lays: list[Lay] = []
     for k, cloth in enumerate(cloths):
@@ -363,12 +361,10 @@ def lay_job(
         asked = () if cloth.sold_length_mm is not None else wishes(pieces, cloth)
         left = len(cloths) - k
         report = report_until(1 / left / (2 if asked else 1))
-        own = lays_on(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
+        own = lays_on(pieces, cloth, ways, report=report, search=search)
         if asked:
             report = report_until(1 / (2 * left - 1))
-            free = length_without(
-                own[0].pieces, cloth, ways, asked, seed=seed, effort=effort, workers=workers, report=report
-            )
+            free = length_without(own[0].pieces, cloth, ways, asked, report=report, search=search)
             own = (replace(own[0], unmatched_mm=free),)
         lays += own
     return tuple(lays)
@@ -384,9 +380,7 @@ def lays_on(
     cloth: Cloth,
     ways: tuple[str, ...],
     *,
-    seed: int = 1,
-    effort: int = DEFAULT_EFFORT,
-    workers: int = 1,
+    search: Search = Search(),
     report: LayReport | None = None,
 ) -> tuple[Lay, ...]:
     """What is laid on one cloth: the shortest lay of some ways, or one on each fixed length that it is sold in.
@@ -398,10 +392,10 @@ def lays_on(
     if never:
         raise LayRefused(never)
     if cloth.sold_length_mm is not None:
-        return lays_in_lengths(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
+        return lays_in_lengths(pieces, cloth, ways, report=report, search=search)
     if len(ways) == 1:
-        return (make_lay(pieces, cloth, ways[0], seed=seed, effort=effort, workers=workers, report=report),)
-    found = lay_ways(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report)
+        return (make_lay(pieces, cloth, ways[0], report=report, search=search),)
+    found = lay_ways(pieces, cloth, ways, report=report, search=search)
     best = shortest(found)
     if best is None:
         if not found:

@@ -16,24 +16,18 @@ from wickel.lay.demand import (
     with_straight_folds,
 )
 from wickel.lay.exact import exact_check
+from wickel.lay.finished import for_laying, lays_alike, on_like_cloth, with_findings
 from wickel.lay.kept import KeptLay, kept, not_laid, relaid, taken_up
 from wickel.lay.labour import cutting_minutes
 from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
-from wickel.lay.make import (
-    DEFAULT_EFFORT,
-    PLANNING,
-    LayReport,
-    for_laying,
-    lays_alike,
-    make_lay,
-    on_like_cloth,
-    with_findings,
-)
+from wickel.lay.make import make_lay
 from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, LayStopped, fits_nowhere
 from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better, matching_cost, rank
 from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_table, on_table, table_map
+from wickel.lay.searching import PLANNING, LayReport
+from wickel.lay.settings import DEFAULT_EFFORT, Search
 from wickel.lay.stacked import stack_partner, stacked_lays
 from wickel.lay.unfolding import unfolded_lay
 from wickel.lay.ways import WayFound, lay_ways, shortest
@@ -58,6 +52,7 @@ __all__ = [
     "Mark",
     "OnPrint",
     "Placement",
+    "Search",
     "Shape",
     "Stopped",
     "Waived",

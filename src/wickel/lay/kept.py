@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 from wickel.cloth import STACKED, BadWay, Cloth, Section, Spread, Zone, of_one_cloth, planned, spread
 from wickel.geometry import area
 from wickel.lay.demand import CutOrder, CutPiece, FoldSegment
-from wickel.lay.make import with_findings
+from wickel.lay.finished import with_findings
 from wickel.lay.parts import laid_shapes
 from wickel.lay.placement import NO_SHAPE, Lay, Placement, Shape
 from wickel.lay.pose import on_table, table_map

@@ -14,10 +14,11 @@ from typing import NamedTuple
 from wickel.cloth import Cloth
 from wickel.geometry import bounds, unfolded
 from wickel.lay.demand import CutPiece, copies_mm2, cut_from, fold_lines
-from wickel.lay.make import LayReport
 from wickel.lay.nest import Stopped
 from wickel.lay.parts import LayRefused, LayStopped
 from wickel.lay.placement import Finding, Lay, Level, Placement, rank
+from wickel.lay.searching import LayReport
+from wickel.lay.settings import Search
 from wickel.lay.ways import lay_ways, shortest
 
 _QUICK = 8
@@ -83,9 +84,7 @@ def lays_in_lengths(
     cloth: Cloth,
     ways: tuple[str, ...],
     *,
-    seed: int = 1,
-    effort: int,
-    workers: int = 1,
+    search: Search,
     report: LayReport | None = None,
 ) -> tuple[Lay, ...]:
     """One lay for each fixed length of a cloth that is needed, each no longer than it holds.
@@ -105,24 +104,25 @@ def lays_in_lengths(
             stopped = True
             raise
 
+    short = Search(seed=search.seed, effort=_QUICK)
     units = sorted(_units(pieces, cloth), key=lambda unit: _size(unit, cloth), reverse=True)
     shares: list[tuple[list[_Unit], Lay]] = []
     for unit in units:
         for k, (own, _) in enumerate(shares):
-            lay = _fitting(_pieces((*own, unit)), cloth, ways, seed, quiet)
+            lay = _fitting(_pieces((*own, unit)), cloth, ways, short, quiet)
             if stopped:
                 raise LayStopped
             if lay is not None:
                 shares[k] = ([*own, unit], lay)
                 break
         else:
-            lay = _shortest(_pieces((unit,)), cloth, ways, seed, _QUICK, 1, quiet)
+            lay = _shortest(_pieces((unit,)), cloth, ways, short, quiet)
             if stopped:
                 raise LayStopped
             shares.append(([unit], _checked(lay, unit, cloth)))
     lays = []
     for own, quick in shares:
-        longer = _shortest(_pieces(own), cloth, ways, seed, effort, workers, report)
+        longer = _shortest(_pieces(own), cloth, ways, search, report)
         lays.append(quick if longer is None else min(quick, longer, key=rank))  # one that was stopped may be longer
     return tuple(replace(lay, findings=(*lay.findings, *_parted_seams(lay, lays))) for lay in lays)
 
@@ -150,12 +150,12 @@ def _size(unit: _Unit, cloth: Cloth) -> tuple[float, float]:
 
 
 def _fitting(
-    pieces: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], seed: int, report: LayReport
+    pieces: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], search: Search, report: LayReport
 ) -> Lay | None:
     """A quick lay of some pieces, in any way, that is no longer than a fixed length holds; None when none is found."""
     if copies_mm2(pieces, cloth) / cloth.lay_width_mm > room_mm(cloth) + _SAME_MM:
         return None
-    lay = _shortest(pieces, cloth, ways, seed, _QUICK, 1, report)
+    lay = _shortest(pieces, cloth, ways, search, report)
     fits = lay is not None and lay.complete and lay.lay_length_mm <= room_mm(cloth) + _SAME_MM
     return lay if fits else None
 
@@ -164,12 +164,10 @@ def _shortest(
     pieces: tuple[CutPiece, ...],
     cloth: Cloth,
     ways: tuple[str, ...],
-    seed: int,
-    effort: int,
-    workers: int,
+    search: Search,
     report: LayReport | None,
 ) -> Lay | None:
-    return shortest(lay_ways(pieces, cloth, ways, seed=seed, effort=effort, workers=workers, report=report))
+    return shortest(lay_ways(pieces, cloth, ways, report=report, search=search))
 
 
 def _parted_seams(lay: Lay, lays: list[Lay]) -> Iterator[Finding]:

@@ -12,8 +12,10 @@ from typing import NamedTuple
 
 from wickel.cloth import STACKED, Cloth
 from wickel.lay.demand import Axes, CutPiece, OnPrint
-from wickel.lay.make import LayReport, make_lay
+from wickel.lay.make import make_lay
 from wickel.lay.parts import LayRefused
+from wickel.lay.searching import LayReport
+from wickel.lay.settings import Search
 from wickel.lay.ways import lay_ways, shortest
 
 
@@ -71,9 +73,7 @@ def length_without(
     ways: tuple[str, ...],
     left_out: Collection[Wish],
     *,
-    seed: int = 1,
-    effort: int,
-    workers: int = 1,
+    search: Search,
     report: LayReport | None = None,
 ) -> float | None:
     """The length of the shortest lay, in any of the ways, that need not keep to what is ``left_out`` of the wishes.
@@ -85,10 +85,10 @@ def length_without(
     alone = tuple(way for way in ways if way != STACKED)
     if len(alone) == 1:
         try:
-            lay = make_lay(free, cloth, alone[0], seed=seed, effort=effort, workers=workers, report=report)
+            lay = make_lay(free, cloth, alone[0], report=report, search=search)
         except LayRefused:
             return None
         return lay.lay_length_mm
-    found = lay_ways(free, cloth, alone, seed=seed, effort=effort, workers=workers, report=report)
+    found = lay_ways(free, cloth, alone, report=report, search=search)
     best = shortest(found)
     return None if best is None else best.lay_length_mm

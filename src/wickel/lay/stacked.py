@@ -15,10 +15,14 @@ from wickel.cloth import STACKED, Cloth, Spread, of_one_cloth, spread
 from wickel.geometry import Outline, bounds
 from wickel.lay.constraints import obstacles_on
 from wickel.lay.demand import CutPiece, cut_from
-from wickel.lay.make import DEFAULT_EFFORT, LayReport, items_of, lay_of, length_of, obstacle_outlines, to_start
-from wickel.lay.nest import Problem, Solution, Spot, Stopped, search
+from wickel.lay.finished import Searched, lay_of
+from wickel.lay.items import items_of, length_of, obstacle_outlines, to_start
+from wickel.lay.nest import Problem, Solution, Spot, Stopped
+from wickel.lay.nest import search as nested
 from wickel.lay.parts import LayRefused, LayStopped, Part, parts_for
 from wickel.lay.placement import Lay
+from wickel.lay.searching import LayReport
+from wickel.lay.settings import Search
 
 WIDTHS_ALIKE_MM = 1.0
 SAME_MM = 0.01
@@ -58,9 +62,7 @@ def stacked_lays(
     lower: Cloth,
     upper: Cloth,
     *,
-    seed: int = 1,
-    effort: int = DEFAULT_EFFORT,
-    workers: int = 1,
+    search: Search = Search(),
     report: LayReport | None = None,
 ) -> tuple[Lay, Lay]:
     """Lay all that is cut from two cloths on both at once: the lay of the lower and of the upper one.
@@ -83,7 +85,15 @@ def stacked_lays(
         length = length_of(placed, solution)
         both = _spread(cloths, length)
         made = [
-            _lay(pieces, cloths[k], of_one_cloth(both, k), piles, solution, k, (seed, effort, perf_counter() - started))
+            _lay(
+                pieces,
+                cloths[k],
+                of_one_cloth(both, k),
+                piles,
+                solution,
+                k,
+                Searched(search.seed, search.effort, perf_counter() - started),
+            )
             for k in (0, 1)
         ]
         return made[0], made[1]
@@ -98,12 +108,12 @@ def stacked_lays(
     problem = Problem(
         items=items_of(tuple(map(_through, piles)), margin, spoilt_at),
         obstacles=obstacle_outlines(spoilt_at, margin),
-        seed=seed,
-        effort=effort,
-        workers=workers,
+        seed=search.seed,
+        effort=search.effort,
+        workers=search.workers,
     )
     try:
-        solution = search(problem, relay)
+        solution = nested(problem, relay)
     except Stopped:
         raise LayStopped from None
     return finished(solution if problem.obstacles else to_start(placed, solution))
@@ -174,10 +184,10 @@ def _lay(
     piles: tuple[_Pile, ...],
     solution: Solution,
     which: int,
-    made: tuple[int, int, float],
+    made: Searched,
 ) -> Lay:
     """The lay of one of the two cloths."""
     own = [(pile.parts[which], spot) for pile, spot in zip(piles, solution.spots, strict=True)]
     kept: list[tuple[Part, Spot]] = [(part, spot) for part, spot in own if part is not None]
     spots = Solution(spots=tuple(spot for _, spot in kept), length_mm=solution.length_mm)
-    return lay_of(cut_from(pieces, cloth), cloth, the_spread, (tuple(part for part, _ in kept),), [spots], *made)
+    return lay_of(cut_from(pieces, cloth), cloth, the_spread, (tuple(part for part, _ in kept),), [spots], made)

@@ -12,10 +12,12 @@ from dataclasses import dataclass, replace
 from wickel.cloth import BadWay, Cloth
 from wickel.lay.demand import CutPiece
 from wickel.lay.kept import KeptLay
-from wickel.lay.make import DEFAULT_EFFORT, PLANNING, Laying, LayReport, ticking
+from wickel.lay.make import Wanted, begun
 from wickel.lay.nest import ORDERS, Stopped
 from wickel.lay.parts import LayRefused, LayStopped
 from wickel.lay.placement import Lay, better, rank
+from wickel.lay.searching import PLANNING, Laying, LayReport, ticking
+from wickel.lay.settings import Search
 
 QUICK = ORDERS + 20
 LEAST_KEPT = 3
@@ -50,9 +52,7 @@ def lay_ways(
     cloth: Cloth,
     ways: Iterable[str],
     *,
-    seed: int = 1,
-    effort: int = DEFAULT_EFFORT,
-    workers: int = 1,
+    search: Search = Search(),
     report: LayReport | None = None,
     found: Found = lambda _: None,
     like: KeptLay | None = None,
@@ -64,22 +64,22 @@ def lay_ways(
     The first of the ways is the one the maker has in hand: it is searched to the end whatever the others give.
     Stopped by ``report``, what has been found so far is returned.
     """
-    search = _Comparison(pieces, cloth, seed, workers, report, found, like)
+    compared = _Comparison(pieces, cloth, search, report, found, like)
     for way in ways:
-        if not search.stopped:
-            search.begin(way, min(QUICK, effort))
-    spent = steps = min(QUICK, effort)
-    while not search.stopped and spent < effort:
-        running = search.running()
+        if not compared.stopped:
+            compared.begin(way, min(QUICK, search.effort))
+    spent = steps = min(QUICK, search.effort)
+    while not compared.stopped and spent < search.effort:
+        running = compared.running()
         if not running:
             break
-        steps = min(steps * _TIMES, effort - spent)
+        steps = min(steps * _TIMES, search.effort - spent)
         spent += steps
         kept = running[: max(LEAST_KEPT, (len(running) + 1) // 2)]
-        for way in dict.fromkeys((*(own for own in running if own == search.in_hand), *kept)):
-            if not search.stopped:
-                search.go_on(way, steps)
-    return tuple(search.known.values())
+        for way in dict.fromkeys((*(own for own in running if own == compared.in_hand), *kept)):
+            if not compared.stopped:
+                compared.go_on(way, steps)
+    return tuple(compared.known.values())
 
 
 class _Comparison:
@@ -89,8 +89,7 @@ class _Comparison:
         self,
         pieces: tuple[CutPiece, ...],
         cloth: Cloth,
-        seed: int,
-        workers: int,
+        search: Search,
         report: LayReport | None,
         found: Found,
         like: KeptLay | None,
@@ -98,25 +97,23 @@ class _Comparison:
         self.known: dict[str, WayFound] = {}
         self.in_hand = ""
         self.stopped = False
-        self._made_of = (pieces, cloth, seed, workers)
+        self._made_of = (pieces, cloth, search)
         self._report, self._found, self._like = report, found, like
         self._layings: dict[str, Laying] = {}
 
     def begin(self, way: str, steps: int) -> None:
         """A first lay of a way; of one that cannot be the shortest a single order, to have something to see."""
-        pieces, cloth, seed, workers = self._made_of
+        pieces, cloth, search = self._made_of
         self.in_hand = self.in_hand or way
         try:
             like = () if self._like is None or self._like.way != way else self._like.placements
-            self._layings[way] = Laying(
+            self._layings[way] = begun(
                 pieces,
                 cloth,
                 way,
-                seed=seed,
-                workers=workers,
-                alone=True,
-                like=like,
-                tick=ticking(None if self._report is None else self._heard),
+                search,
+                Wanted(alone=True, like=like),
+                ticking(None if self._report is None else self._heard),
             )
             beaten = way != self.in_hand and self._layings[way].least_mm > self._shortest()
             self.go_on(way, 1 if beaten else steps)

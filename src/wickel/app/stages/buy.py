@@ -23,12 +23,12 @@ from PySide6.QtWidgets import (
 
 from wickel.app.errand import Errand
 from wickel.app.fill import Place, TableFill
+from wickel.app.runners import Runner
 from wickel.app.session import Session
 from wickel.app.stages.buy_bolt import BoltPage
 from wickel.app.stages.buy_cell import CellCard
 from wickel.app.stages.buy_list import ListPage, Orders
 from wickel.app.table.ink import mixed, pen
-from wickel.app.tasks import Runner
 from wickel.app.theme import palette, text_font
 from wickel.app.widgets.cards import card, label, relabelled
 from wickel.app.widgets.flow import flow_bar, with_words

@@ -5,14 +5,16 @@ from __future__ import annotations
 from PySide6.QtWidgets import QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.errand import Errand
-from wickel.app.session import WORKERS, Session
-from wickel.app.tasks import BoltTask
+from wickel.app.lay_search import WORKERS
+from wickel.app.session import Session
 from wickel.app.widgets.cards import card, label, relabelled
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import way_name
 from wickel.job import BOLT_EFFORT, Bolt, JobRefused, bodies_for
+from wickel.job.tasks import BoltLaid, BoltTask, CannotBe, Message
+from wickel.lay import Search
 from wickel.units import shown_cloth_length
 
 _MOST_GARMENTS = 24
@@ -55,7 +57,7 @@ class BoltPage(QWidget):
         self.picture.setMaximumHeight(16_000)
         inside.addWidget(self.picture, 1)
         column.addWidget(frame, 1)
-        errand.made.connect(self._take)
+        errand.told.connect(self._take)
         errand.working_changed.connect(lambda _: self._show())
         errand.trouble.connect(session.trouble)
         session.job_changed.connect(self._forget)
@@ -113,8 +115,7 @@ class BoltPage(QWidget):
                     cloth_id=cloth.id,
                     asked=asked,
                     bolt_mm=self.length_mm,
-                    effort=BOLT_EFFORT,
-                    workers=WORKERS,
+                    search=Search(effort=BOLT_EFFORT, workers=WORKERS),
                 )
             )
 
@@ -123,11 +124,11 @@ class BoltPage(QWidget):
         self.bolt = None
         self._show()
 
-    def _take(self, kind: str, thing: object) -> None:
-        if isinstance(thing, Bolt):
-            self.bolt = thing
-        elif kind == "refused":
-            self._session.trouble.emit(str(thing))
+    def _take(self, message: Message) -> None:
+        if isinstance(message, BoltLaid):
+            self.bolt = message.bolt
+        elif isinstance(message, CannotBe):
+            self._session.trouble.emit(message.sentence)
         self._show()
 
     def _show(self) -> None:

@@ -9,13 +9,15 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QProgressBar, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.errand import Errand
-from wickel.app.session import QUICK_EFFORT, WORKERS, Session
-from wickel.app.tasks import BuyTask
+from wickel.app.lay_search import QUICK_EFFORT, WORKERS
+from wickel.app.session import Session
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.swatch import LayPicture, Swatch
 from wickel.files import UnreadableFile, csv_text, read_job
 from wickel.job import HEADS, BuyingList, ClothLine, Job, Row, cost_words, shopping_rows
 from wickel.job.shopping import cloth_row, notion_row
+from wickel.job.tasks import BuyTask, CannotBe, Counted, Listed, ListMade, Message
+from wickel.lay import Search
 
 _MOST_PICTURES = 2
 
@@ -41,7 +43,7 @@ class ListPage(QWidget):
         row.setSpacing(14)
         row.addWidget(self._list_card(), 1)
         row.addWidget(self._jobs_card())
-        errand.made.connect(self._take)
+        errand.told.connect(self._take)
         errand.working_changed.connect(lambda _: self._show_work())
         errand.trouble.connect(session.trouble)
         session.job_changed.connect(self._forget)
@@ -122,7 +124,7 @@ class ListPage(QWidget):
             return
         self._asked, self._asked_files = self.jobs(), self.ticked()
         self.lines, self.found, self._cloths = [], None, 0
-        self.errand.start(BuyTask(jobs=self._asked, effort=QUICK_EFFORT, workers=WORKERS))
+        self.errand.start(BuyTask(jobs=self._asked, search=Search(effort=QUICK_EFFORT, workers=WORKERS)))
         self._show()
 
     def _forget(self) -> None:
@@ -137,15 +139,15 @@ class ListPage(QWidget):
 
     # --- what comes --------------------------------------------------------------------------------
 
-    def _take(self, kind: str, thing: object) -> None:
-        if isinstance(thing, ClothLine):
-            self.lines.append(thing)
-        elif isinstance(thing, BuyingList):
-            self.lines, self.found = list(thing.cloths), thing
-        elif kind == "count":
-            self._cloths = int(str(thing))
-        elif kind == "refused":
-            self._session.trouble.emit(str(thing))
+    def _take(self, message: Message) -> None:
+        if isinstance(message, Listed):
+            self.lines.append(message.line)
+        elif isinstance(message, ListMade):
+            self.lines, self.found = list(message.found.cloths), message.found
+        elif isinstance(message, Counted):
+            self._cloths = message.cloths
+        elif isinstance(message, CannotBe):
+            self._session.trouble.emit(message.sentence)
         self._show()
 
     def _show_work(self) -> None:

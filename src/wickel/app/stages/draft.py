@@ -151,7 +151,7 @@ class DraftStage(Stage):
         pieces: tuple[Piece, ...] = ()
         checks: tuple[TapeCheck, ...] = ()
         pattern = None
-        for done in self._session.drafts[:1]:
+        for done in filter(None, (self._session.draft,)):
             pattern, pieces, checks = done.pattern, done.pattern.pieces, done.checks
         written = garment.own is not None and not self.written.isChecked()
         self.written.setVisible(garment.own is not None)
@@ -168,7 +168,7 @@ class DraftStage(Stage):
         garment = self._session.garment
         if garment is None:
             return
-        piece = next((p for d in self._session.drafts[:1] for p in d.pattern.pieces if p.id == id), None)
+        piece = next((p for d in filter(None, (self._session.draft,)) for p in d.pattern.pieces if p.id == id), None)
         self.checks.show_chalk(piece, self._session.job.unit, drawn_in=garment.allowances.drawn_in)
         if garment.own is not None:
             self.editor.show_piece(garment.own, id)
@@ -191,14 +191,14 @@ class DraftStage(Stage):
 
     def change_piece(self) -> None:
         """Open the dialog that changes the piece in hand."""
-        if self._session.garment is not None and self._session.drafts:
-            pattern = self._session.drafts[0].pattern
-            ChangeDialog(self._session, pattern, self.paper.chosen, self.window()).open()
+        draft = self._session.draft
+        if draft is not None:
+            ChangeDialog(self._session, draft.pattern, self.paper.chosen, self.window()).open()
 
     def make_own(self) -> None:
         """Write the garment's pieces as formulas, as a style of the maker's own."""
         garment = self._session.garment
-        if garment is None or not self._session.drafts:
+        if garment is None or self._session.draft is None:
             return
         lost = self.lost_by_rewriting()
         if lost and not self._agreed(lost):
@@ -211,9 +211,10 @@ class DraftStage(Stage):
 
     def lost_by_rewriting(self) -> tuple[str, ...]:
         """What the pieces would lose if they were written as formulas now, each as a sentence."""
-        garment = self._session.garment
+        garment, draft = self._session.garment, self._session.draft
         assert garment is not None
-        pattern = self._session.drafts[0].pattern
+        assert draft is not None
+        pattern = draft.pattern
         try:
             found = lost_in_rewriting(pattern, self._written("own", "own"), garment.body, garment.allowances)
         except DraftRefused as refusal:
@@ -234,9 +235,10 @@ class DraftStage(Stage):
         )
 
     def _written(self, id: str, name: str) -> OwnStyle:
-        garment = self._session.garment
+        garment, draft = self._session.garment, self._session.draft
         assert garment is not None
-        pattern = self._session.drafts[0].pattern
+        assert draft is not None
+        pattern = draft.pattern
         options = full_options(garment_style(garment), garment.options)
         return own_from_pattern(id, name, pattern, garment.allowances, options)
 

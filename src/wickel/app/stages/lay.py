@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
@@ -19,7 +17,8 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.session import LONG_EFFORT, Session
+from wickel.app.lay_search import LONG_EFFORT
+from wickel.app.session import Session
 from wickel.app.table.cut_view import CutView, Put
 from wickel.app.table.lay_view import LayView
 from wickel.app.table.view import PickView
@@ -42,7 +41,8 @@ from wickel.cloth import WAYS, depth_fits, planned, way_name
 from wickel.files.drawing import copies_text
 from wickel.geometry import Bounds, bounds
 from wickel.job import BEST
-from wickel.lay import Lay, Placement, cutting_minutes, on_table, unfolded_lay
+from wickel.job.laid import with_spread
+from wickel.lay import Lay, Placement, cutting_minutes, on_table, rank, unfolded_lay
 from wickel.units import shown_cloth_length, shown_length
 from wickel.yardage import shown_buy
 
@@ -339,7 +339,7 @@ class LayStage(Stage):
     def _show_fold(self) -> None:
         """Show the way in use, and how deep its fold is."""
         way, lay = self._session.way, self._session.lay
-        taken = self._session.job.fold
+        taken = self._session.spread
         offered = list(dict.fromkeys((BEST, *self._session.ways, taken)))
         if [self.fold.itemData(k) for k in range(self.fold.count())] != offered:
             self.fold.clear()
@@ -466,11 +466,13 @@ class LayStage(Stage):
     # --- edits -------------------------------------------------------------------------------
 
     def take_way(self, way: str) -> None:
-        """Lay the cloth another way."""
-        job = self._session.job
-        if way != job.fold:
+        """Lay the cloth in hand another way."""
+        cloth = self._session.cloth
+        if cloth is not None and way != self._session.spread:
             name = "the shortest way" if way == BEST else way_name(way).lower()
-            self._session.apply(replace(job, fold=way), f"Fold: {name}")
+            best = min(self._session.lays.values(), key=rank, default=None)
+            job = with_spread(self._session.job, cloth.id, way, "" if best is None else best.way)
+            self._session.apply(job, f"Fold: {name}")
         self.refresh()
 
     def _enter_depth(self, mm: float) -> None:

@@ -34,10 +34,10 @@ class AskedList(QWidget):
         """Show what may be asked of the cloth in hand, and what is."""
         emptied(self._column)
         self.ticks, self.costs = {}, {}
-        cloth, garment = self._session.cloth, self._session.garment
-        if cloth is None or garment is None or not self._session.drafts:
+        cloth, garment, draft = self._session.cloth, self._session.garment, self._session.draft
+        if cloth is None or garment is None or draft is None:
             return
-        pattern, design = self._session.drafts[0].pattern, cloth.design
+        pattern, design = draft.pattern, cloth.design
         asked = asked_by(garment, pattern, self._session.job)
         if design.border is not None:
             pieces = [(piece.id, piece.name) for piece in hemmed_pieces(pattern)]
@@ -94,10 +94,10 @@ class AskedList(QWidget):
         return f"Keeping to the print costs {words}."
 
     def _ask(self, kind: str, id: str, *, on: bool) -> None:
-        garment = self._session.garment
-        if garment is None or not self._session.drafts:
+        garment, draft = self._session.garment, self._session.draft
+        if garment is None or draft is None:
             return
-        asked = asked_by(garment, self._session.drafts[0].pattern, self._session.job)
+        asked = asked_by(garment, draft.pattern, self._session.job)
         taken: tuple[str, ...] = getattr(asked, kind)
         made = (*taken, id) if on else tuple(own for own in taken if own != id)
         changed = replace(garment, on_print=replace(asked, **{kind: made}))

@@ -1,0 +1,375 @@
+"""Work that takes a while, as tasks and what is told of them: for the window's worker, and for any other caller.
+
+A task is plain data; ``run_task`` does it and tells typed messages. It knows neither window nor processes.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from contextlib import suppress
+from dataclasses import dataclass, replace
+from time import perf_counter
+
+from wickel.body import Body
+from wickel.cloth import STACKED, Cloth
+from wickel.draft import DraftRefused
+from wickel.job.at_hand import Bolt, out_of_bolt
+from wickel.job.buying import BuyingList, ClothLine, buying_list
+from wickel.job.job import Job, JobRefused
+from wickel.job.table import Cell, cell_of
+from wickel.lay import (
+    CutPiece,
+    KeptLay,
+    Lay,
+    LayRefused,
+    LayReport,
+    LayStopped,
+    Placement,
+    Search,
+    Stopped,
+    WayFound,
+    Wish,
+    lay_ways,
+    length_without,
+    make_lay,
+    stacked_lays,
+)
+
+PICTURES_A_SECOND, _PAUSE = 20, 5
+"""How many pictures of a search are shown at the most; each is followed by a pause so many times as long as it took."""
+
+
+# --- what is asked ---------------------------------------------------------------------------------------
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LayTask:
+    """Pieces to lay on a cloth in several ways, one after another.
+
+    ``pile``: the two cloths of a stack, lower first. ``held``: placements that stay in the lay of the only way; the
+    way then says how deep its folds are.
+    """
+
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    ways: tuple[str, ...]
+    pile: tuple[Cloth, Cloth] | None = None
+    held: tuple[Placement, ...] = ()
+    search: Search = Search()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CellTask:
+    """A cell of the yardage table to fill, from its narrower neighbour, or to improve from what is ``known``."""
+
+    size: str
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    narrower: Cell | None = None
+    known: Cell | None = None
+    like: KeptLay | None = None
+    search: Search = Search()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PriceTask:
+    """What keeping to the print costs: lays, in any of the ways, without each of some sets of wishes."""
+
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    ways: tuple[str, ...]
+    left_out: tuple[frozenset[Wish], ...]
+    search: Search = Search()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BuyTask:
+    """Everything to buy for some jobs."""
+
+    jobs: tuple[Job, ...]
+    search: Search = Search()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BoltTask:
+    """How many garments of some sizes come out of a bolt of a job's cloth."""
+
+    job: Job
+    cloth_id: str
+    asked: tuple[tuple[str, Body], ...]
+    bolt_mm: float
+    search: Search = Search()
+
+
+Task = LayTask | CellTask | PriceTask | BuyTask | BoltTask
+
+
+# --- what is told ----------------------------------------------------------------------------------------
+
+
+@dataclass(frozen=True, slots=True)
+class Improved:
+    """A lay that is better than what was told of its way before."""
+
+    lay: Lay
+
+
+@dataclass(frozen=True, slots=True)
+class NoLay:
+    """Why a way has no lay, in a sentence."""
+
+    way: str
+    sentence: str
+
+
+@dataclass(frozen=True, slots=True)
+class SetAside:
+    """A way that is not searched on: no lay of it is shorter than so much."""
+
+    way: str
+    least_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Filled:
+    """A cell of a yardage table."""
+
+    cell: Cell
+
+
+@dataclass(frozen=True, slots=True)
+class Priced:
+    """The best length without some wishes."""
+
+    left_out: frozenset[Wish]
+    length_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Counted:
+    """How many cloths are to be laid for a buying list."""
+
+    cloths: int
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """One cloth of a buying list."""
+
+    line: ClothLine
+
+
+@dataclass(frozen=True, slots=True)
+class ListMade:
+    """A whole buying list."""
+
+    found: BuyingList
+
+
+@dataclass(frozen=True, slots=True)
+class BoltLaid:
+    """What comes out of a bolt."""
+
+    bolt: Bolt
+
+
+@dataclass(frozen=True, slots=True)
+class CannotBe:
+    """Why what was asked for cannot be made at all, in a sentence."""
+
+    sentence: str
+
+
+@dataclass(frozen=True, slots=True)
+class Finished:
+    """The task has come to its end, or was stopped."""
+
+
+@dataclass(frozen=True, slots=True)
+class Failed:
+    """The task could not be done, in a sentence."""
+
+    sentence: str
+
+
+Message = (
+    Improved
+    | NoLay
+    | SetAside
+    | Filled
+    | Priced
+    | Counted
+    | Listed
+    | ListMade
+    | BoltLaid
+    | CannotBe
+    | Finished
+    | Failed
+)
+Tell = Callable[[Message], None]
+IsStopped = Callable[[], bool]
+
+
+# --- how it is done --------------------------------------------------------------------------------------
+
+
+def run_task(task: Task, tell: Tell, stopped: IsStopped) -> None:
+    """Do a task of any kind; the last thing told is that it is finished.
+
+    Raises:
+        LayRefused: a cell or a price whose pieces cannot be laid.
+    """
+    if isinstance(task, CellTask):
+        _run_cell(task, tell, stopped)
+    elif isinstance(task, PriceTask):
+        _run_price(task, tell, stopped)
+    elif isinstance(task, LayTask):
+        _run_lays(task, tell, stopped)
+    else:
+        _run_errand(task, tell, stopped)
+    tell(Finished())
+
+
+def _until(stopped: IsStopped) -> LayReport:
+    """The report that ends a search when its task is stopped."""
+
+    def report(_progress: float, _best: object) -> None:
+        if stopped():
+            raise Stopped
+
+    return report
+
+
+def _run_cell(task: CellTask, tell: Tell, stopped: IsStopped) -> None:
+    """Fill a cell and tell of it; one that is stopped before it is done is not told of, unless it was known."""
+    cell = cell_of(
+        task.size,
+        task.pieces,
+        task.cloth,
+        narrower=task.narrower,
+        known=task.known,
+        like=task.like,
+        search=task.search,
+        report=_until(stopped),
+    )
+    if not stopped() or task.known is not None:
+        tell(Filled(cell))
+
+
+def _run_price(task: PriceTask, tell: Tell, stopped: IsStopped) -> None:
+    """Tell the length without each set of wishes; one whose search was stopped is not told of."""
+    report = _until(stopped)
+    for wishes in task.left_out:
+        length = length_without(task.pieces, task.cloth, task.ways, wishes, search=task.search, report=report)
+        if stopped():
+            break
+        if length is not None:
+            tell(Priced(wishes, length))
+
+
+def _run_errand(task: BuyTask | BoltTask, tell: Tell, stopped: IsStopped) -> None:
+    """Tell the buying list, cloth by cloth and whole, or what comes out of a bolt."""
+    report = _until(stopped)
+    try:
+        if isinstance(task, BuyTask):
+            found = buying_list(
+                task.jobs,
+                found=lambda line: tell(Listed(line)),
+                counted=lambda count: tell(Counted(count)),
+                search=task.search,
+                report=report,
+            )
+            tell(ListMade(found))
+        else:
+            bolt = out_of_bolt(task.job, task.cloth_id, task.asked, task.bolt_mm, search=task.search, report=report)
+            tell(BoltLaid(bolt))
+    except (JobRefused, DraftRefused) as reason:
+        tell(CannotBe(str(reason)))
+
+
+def _run_lays(task: LayTask, tell: Tell, stopped: IsStopped) -> None:
+    """Tell of every better lay, at most 20 a second."""
+    shown: dict[str, float] = {}
+    show_from = 0.0
+
+    def report(_progress: float, best: Callable[[], Lay] | None) -> None:
+        nonlocal show_from
+        if stopped():
+            raise Stopped
+        if best is not None and perf_counter() > show_from:
+            began = perf_counter()
+            lay = best()
+            show_from = perf_counter() + max(1 / PICTURES_A_SECOND, _PAUSE * (perf_counter() - began))
+            if lay.lay_length_mm < shown.get(lay.way, float("inf")) - 1e-6:
+                shown[lay.way] = lay.lay_length_mm
+                tell(Improved(lay))
+
+    def found(own: WayFound) -> None:
+        if own.set_aside:
+            tell(SetAside(own.way, own.least_mm))
+        elif own.lay is not None:
+            tell(Improved(own.lay))
+        else:
+            tell(NoLay(own.way, own.refusal))
+
+    alone = tuple(way for way in task.ways if way != STACKED)
+    if task.held:
+        with suppress(LayStopped):
+            found(_around_held(task, report))
+    elif alone:
+        lay_ways(task.pieces, task.cloth, alone, report=report, found=found, search=task.search)
+    if STACKED in task.ways and not stopped():
+        own = _stacked(task, report)
+        if own is not None:
+            found(own)
+
+
+def _around_held(task: LayTask, report: LayReport) -> WayFound:
+    """The lay of the only way around what is held, or why there is none."""
+    (way,) = task.ways
+    try:
+        lay = make_lay(task.pieces, task.cloth, way, held=task.held, report=report, search=task.search)
+    except LayRefused as reason:
+        return WayFound(way=way, refusal=str(reason))
+    return WayFound(way=way, lay=lay)
+
+
+def _stacked(task: LayTask, report: LayReport) -> WayFound | None:
+    """The lay of the cloth in hand stacked with its partner; None when it was stopped before there was one."""
+
+    def quiet(progress: float, _best: Callable[[], Lay] | None) -> None:
+        report(progress, None)  # half of a pair of lays is no picture
+
+    if task.pile is None:
+        return WayFound(way=STACKED, refusal=f"{task.cloth.shown_name} has no second cloth of its width to lie on.")
+    try:
+        both = stacked_lays(task.pieces, *task.pile, report=quiet, search=task.search)
+    except LayStopped:
+        return None
+    except LayRefused as reason:
+        return WayFound(way=STACKED, refusal=str(reason))
+    return WayFound(way=STACKED, lay=both[task.pile.index(task.cloth)])
+
+
+# --- what goes to a worker -------------------------------------------------------------------------------
+
+
+def without_pictures(task: Task) -> Task:
+    """A task without the pictures of its cloths and jobs, which no search looks at: only what is needed is sent."""
+    if isinstance(task, BuyTask):
+        return replace(task, jobs=tuple(_bare_job(job) for job in task.jobs))
+    if isinstance(task, BoltTask):
+        return replace(task, job=_bare_job(task.job))
+    bare = replace(task, cloth=_bare(task.cloth))
+    if isinstance(bare, LayTask) and bare.pile is not None:
+        lower, upper = bare.pile
+        bare = replace(bare, pile=(_bare(lower), _bare(upper)))
+    return bare
+
+
+def _bare(cloth: Cloth) -> Cloth:
+    return replace(cloth, design=replace(cloth.design, picture=b"")) if cloth.design.picture else cloth
+
+
+def _bare_job(job: Job) -> Job:
+    return replace(job, cloths=tuple(_bare(cloth) for cloth in job.cloths), pictures=(), on={}, foreign=None)

@@ -1,0 +1,343 @@
+"""Planning a lay: how deep its folds are, in which section each order is cut and whether singly, what lies where.
+
+A plan is made once and then searched (``lay.searching``). It says which parts there are with all their poses, what is
+spoilt, how long the sections may be, and a length below which no lay of it can be.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Mapping
+from contextlib import suppress
+from dataclasses import dataclass, replace
+
+from wickel.cloth import Cloth, Section, SectionPlan, Spread, depth_fits, planned, spread
+from wickel.geometry import area, bounds
+from wickel.lay.constraints import Laid, Obstacle, alike_plies, constrained, obstacles_on, steady_plies, whole_repeat_mm
+from wickel.lay.demand import CutPiece, cut_from
+from wickel.lay.items import items_of, length_of
+from wickel.lay.nest import MANY_CANDIDATES, VERY_MANY_CANDIDATES, Problem, Solution, Stopped, Tick, quick_length
+from wickel.lay.parts import (
+    Home,
+    LayRefused,
+    Options,
+    OrderKey,
+    Part,
+    Pose,
+    options_for,
+    parts_at,
+    parts_for,
+)
+from wickel.lay.slant import placed_on_slant, without_place
+
+_DEPTHS_TRIED, _DEPTHS_KEPT, _DEPTH_EFFORT = 10, 3, 30
+"""How many depths of a fold are looked at quickly, and of these how many again, with so many steps."""
+
+_MOST_LOOKS, _FEWER_LOOKS = 24, 6
+"""How many times an order is tried in another section; how many times with many candidates, each look being slow."""
+
+Parts = tuple[tuple[Part, ...], ...]
+"""The parts of every section."""
+
+
+@dataclass(frozen=True, slots=True)
+class Planner:
+    """What planning needs beside the pieces: ``tick``, called often, and a short search of a plan for so many steps.
+
+    Which orders are cut double and which singly is looked into unless it is not to ``settle`` that.
+    """
+
+    tick: Tick
+    length_after: Callable[[Plan, int], float]
+    settle: bool = True
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Plan:
+    """How a cloth is to be spread and what is to lie in which section.
+
+    ``asked`` is the way as it was asked for, ``plans`` it with depths, without sections that nothing needs; ``probes``
+    are the sections 1 mm long. ``whole_mm`` is the length that a section's is a whole number of, where it is bound to
+    the print. ``unsteady``: some ply's place on the cloth hangs on the length of the lay.
+    """
+
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    way: str
+    asked: tuple[SectionPlan, ...]
+    plans: tuple[SectionPlan, ...]
+    probes: tuple[Section, ...]
+    parts: Parts
+    whole_mm: tuple[float | None, ...]
+    obstacles: tuple[tuple[Obstacle, ...], ...]
+    unsteady: bool
+
+    def spread_at(self, lengths_mm: list[float]) -> Spread:
+        """The cloth spread with sections of some lengths on the table."""
+        return spread(way_text(self.plans), self.cloth.lay_width_mm, lengths_mm, self.cloth.reserve_mm)
+
+    def spread_for(self, solutions: list[Solution]) -> Spread:
+        """The spread as long as the solutions need it, in whole repeats where the print hangs on that."""
+        return self.spread_at(self.lengths_for(solutions))
+
+    def lengths_for(self, solutions: list[Solution]) -> list[float]:
+        """How long each section must be on the table."""
+        return [
+            self.cloth.lay_width_mm if plan.way.slanting else _whole(length_of(own, solution), whole)
+            for plan, own, solution, whole in zip(self.plans, self.parts, solutions, self.whole_mm, strict=True)
+        ]
+
+    def quick_mm(self, tick: Tick) -> float:
+        """About the length of cloth, by a quick look."""
+        sections = zip(self.plans, self.probes, self.parts, strict=True)
+        return math.fsum(_quick_mm(plan, probe, own, self.cloth, tick) for plan, probe, own in sections)
+
+    @property
+    def least_mm(self) -> float:
+        """A length of cloth that no lay of this way can go below: area by width, longest part, what lies on a fold.
+
+        What lies on a fold counts only where nothing could be laid elsewhere: not with a depth, nor in sections.
+        """
+        if any(plan.way.slanting for plan in self.plans):
+            return self.probes[0].cloth_length_mm if len(self.plans) == 1 else 0.0
+        everything = [part for own in self.parts for part in own]
+        each = min(probe.cloth_length_mm / probe.length_mm for probe in self.probes)
+        copies = sum(area(part.poses[0].outline) * len(part.poses[0].cut_plies) for part in everything)
+        longest = max(min(bounds(pose.outline).width for pose in part.poses) for part in everything)
+        folds: dict[str, float] = {}
+        if len(self.plans) == 1 and not self.plans[0].way.takes_depth:
+            for part in everything:
+                names = {pose.fold for pose in part.poses}
+                if len(names) == 1 and "" not in names:
+                    (name,) = names
+                    folds[name] = folds.get(name, 0.0) + min(_on_fold_mm(pose) for pose in part.poses)
+        return max(copies / self.cloth.lay_width_mm, each * max(longest, *folds.values(), 0.0))
+
+
+def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Planner) -> Plan:
+    """The plan of a lay of all that is cut from a cloth, spread one way.
+
+    Raises:
+        LayRefused: the way cannot hold a piece, or has a section that nothing needs.
+        BadWay: no such way.
+    """
+    pieces = cut_from(pieces, cloth)
+    if not pieces:
+        raise LayRefused(f"Nothing is cut from {cloth.shown_name}.")
+    asked = planned(way)
+    if asked[0].way.takes_two:
+        raise LayRefused(f"{cloth.shown_name} lies alone here: two cloths of one width are needed to stack them.")
+    plans = tuple(_with_depth(plan, pieces, cloth, planner) for plan in asked)
+    probes = tuple(_probe(plan, cloth) for plan in plans)
+    options = options_for(pieces, cloth, probes)
+    parts = parts_at(options, {}, len(probes))
+    draft = _Draft(pieces, cloth, plans, probes)
+    if any(plan.way.slanting for plan in plans):
+        parts = draft.off_full_folds(parts)
+    elif len(plans) > 1 or (planner.settle and probes[0].mixed):
+        parts = draft.moved_about(options, parts, planner.tick)
+    needed = [k for k, own in enumerate(parts) if own]
+    return _on_the_print(
+        pieces,
+        cloth,
+        way,
+        tuple(plans[k] for k in needed),
+        tuple(probes[k] for k in needed),
+        [parts[k] for k in needed],
+    )
+
+
+def _on_the_print(
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    way: str,
+    plans: tuple[SectionPlan, ...],
+    probes: tuple[Section, ...],
+    parts: list[tuple[Part, ...]],
+) -> Plan:
+    """The plan with its parts held to what they ask of the print, and what of the cloth lies where for certain."""
+    whole = whole_repeat_mm(pieces, cloth.lay_design)
+    short, long = ([_probe(plan, cloth, times * (whole or 1.0)) for plan in plans] for times in (1, 2))
+    # only the first section knows where on the cloth it lies, however long the others are
+    steady = [frozenset() if k else steady_plies(short[0], long[0]) for k in range(len(short))]
+    alike = [alike_plies(one, other, whole) for one, other in zip(short, long, strict=True)]
+    for k in range(1, len(short)):
+        if any(plan.way.slanting for plan in plans[:k]):
+            alike[k] = frozenset()  # a slanting fold is as long as the cloth is wide
+    # a section is whole repeats long where plies of its own or what comes after it hang on its length
+    last = len(short) - 1
+    plies = [{(z, p) for z, zone in enumerate(own.zones) for p in range(len(zone.plies))} for own in probes]
+    return Plan(
+        pieces=pieces,
+        cloth=cloth,
+        way=way,
+        asked=planned(way),
+        plans=plans,
+        probes=probes,
+        parts=constrained(tuple(map(Laid, parts, short, steady, alike)), pieces, cloth),
+        whole_mm=tuple(
+            whole if k < last or alike[k] - steady_plies(short[k], long[k]) else None for k in range(len(short))
+        ),
+        obstacles=tuple(obstacles_on(cloth, probe, own) for probe, own in zip(probes, steady, strict=True)),
+        unsteady=any(every - sure for every, sure in zip(plies, steady, strict=True)),
+    )
+
+
+def _probe(plan: SectionPlan, cloth: Cloth, length_mm: float = 1.0) -> Section:
+    """A section by itself, of some length."""
+    return spread(way_text((plan,)), cloth.lay_width_mm, length_mm, cloth.reserve_mm).sections[0]
+
+
+@dataclass(frozen=True, slots=True)
+class _Draft:
+    """Sections to be filled."""
+
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    plans: tuple[SectionPlan, ...]
+    probes: tuple[Section, ...]
+
+    def quick_mm(self, parts: Parts, tick: Tick) -> float:
+        """The cloth that quick lays of some parts take."""
+        sections = zip(self.plans, self.probes, parts, strict=True)
+        return math.fsum(_quick_mm(plan, probe, own, self.cloth, tick) for plan, probe, own in sections)
+
+    def moved_about(self, options: Options, parts: Parts, tick: Tick) -> Parts:
+        """The parts with orders moved to other sections, or cut singly, while quick lays get shorter by it."""
+        chosen = {order: next(iter(homes)) for order, homes in options.items()}
+        shapes = sum(len(part.poses) for own in parts for part in own)
+        most = 0 if shapes > VERY_MANY_CANDIDATES else _FEWER_LOOKS if shapes > MANY_CANDIDATES else _MOST_LOOKS
+        looks, won = 0, most > 0
+        with suppress(Stopped):
+            best = self.quick_mm(parts, tick) if most else 0.0
+            while won:
+                won = False
+                for order, homes in options.items():
+                    for other in homes:
+                        if other == chosen[order] or looks >= most:
+                            continue
+                        looks += 1
+                        tried = parts_at(options, {**chosen, order: other}, len(self.probes))
+                        length = self.quick_mm(tried, tick)
+                        if length < best - 0.5:
+                            best, parts, won = length, tried, True
+                            chosen[order] = other
+        return parts
+
+    def off_full_folds(self, parts: Parts) -> Parts:
+        """The parts with those copies put into other sections for which a slanting fold has no room.
+
+        Raises ``LayRefused`` where there is no other section for one.
+        """
+        pieces = self.pieces
+        elsewhere: dict[OrderKey, Home] = {}
+        while True:
+            left_over = [
+                (k, part)
+                for k, own in enumerate(parts)
+                if self.plans[k].way.slanting
+                for part in without_place(own, self.probes[k])[:1]
+            ]
+            if not left_over:
+                return parts
+            (k, part) = left_over[0]
+            number, pieces = _one_copy_apart(pieces, part, self.cloth, elsewhere)
+            options = options_for(pieces, self.cloth, self.probes)
+            homes = [h for h in options[part.piece, number] if not self.plans[h.section].way.slanting]
+            if not homes:
+                placed_on_slant(parts[k], self.probes[k])  # says what is in the way
+            elsewhere[part.piece, number] = homes[0]
+            parts = parts_at(options, elsewhere, len(self.probes))
+
+
+def _quick_mm(plan: SectionPlan, probe: Section, parts: tuple[Part, ...], cloth: Cloth, tick: Tick) -> float:
+    """The cloth that a quick lay of some parts takes in one section."""
+    if not parts:
+        return 0.0
+    if plan.way.slanting:
+        return probe.cloth_length_mm
+    items = items_of(parts, cloth.margin_mm)
+    return quick_length(Problem(items=items), tick) * probe.cloth_length_mm / probe.length_mm
+
+
+def _whole(length_mm: float, each_mm: float | None) -> float:
+    """A length rounded up to whole repeats, when there are any."""
+    return length_mm if each_mm is None else math.ceil(length_mm / each_mm - 1e-9) * each_mm
+
+
+def _one_copy_apart(
+    pieces: tuple[CutPiece, ...], part: Part, cloth: Cloth, elsewhere: Mapping[OrderKey, Home]
+) -> tuple[int, tuple[CutPiece, ...]]:
+    """The pieces with what one placement of a part yields asked for in an order of its own, and that order's number.
+
+    An order that lies ``elsewhere`` already takes it on when there is one.
+    """
+    (k,) = (k for k, own in enumerate(pieces) if own.id == part.piece)
+    orders = list(pieces[k].orders)
+    first = next(n for n, o in enumerate(orders) if o.cloth == cloth.id and (part.piece, n) not in elsewhere)
+    number = next((n for n in range(len(orders)) if (part.piece, n) in elsewhere), None)
+    if orders[first].copies == part.yields and number is None:
+        return first, pieces
+    if number is None:
+        number = len(orders)
+        orders.append(replace(orders[first], copies=0))
+    orders[number] = replace(orders[number], copies=orders[number].copies + part.yields)
+    orders[first] = replace(orders[first], copies=orders[first].copies - part.yields)
+    if orders[first].copies == 0:
+        # all of it lies elsewhere: the order itself goes there
+        orders[first], number = orders[number], first
+        del orders[-1]
+    return number, (*pieces[:k], replace(pieces[k], orders=tuple(orders)), *pieces[k + 1 :])
+
+
+def _on_fold_mm(pose: Pose) -> float:
+    """How much of a fold a pose takes: the length of its outline at its fold."""
+    on = [x for x, y in pose.outline if abs(y) < 1e-6]
+    return max(on) - min(on) if on else 0.0
+
+
+def way_text(plans: tuple[SectionPlan, ...]) -> str:
+    return "+".join(plan.way.id if plan.depth_mm is None else f"{plan.way.id}:{plan.depth_mm!r}" for plan in plans)
+
+
+def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, planner: Planner) -> SectionPlan:
+    """The plan with the depth at which a short search is shortest, when the way takes one and none was given.
+
+    A fold is as deep as one of the pieces that are cut double on it, or goes to the middle. The best few of a quick
+    look at all are looked at longer.
+    """
+    if not plan.way.takes_depth or plan.depth_mm is not None:
+        return plan
+    width, reserve = cloth.lay_width_mm, cloth.reserve_mm
+    depths = {width / 2}
+    refusal: LayRefused | None = None
+    for cut_double in (replace(plan, depth_mm=width / 2), replace(plan, depth_mm=width / 3)):
+        try:
+            (parts,) = parts_for(pieces, cloth, (_probe(cut_double, cloth),))
+        except LayRefused as reason:
+            refusal = reason
+            continue
+        heights = {bounds(pose.outline).height for part in parts for pose in part.poses if len(pose.cut_plies) > 1}
+        each = {round(height, 3): height + reserve for height in heights}
+        depths |= {depth for depth in each.values() if depth_fits(depth, width, reserve)}
+    made: dict[float, Plan] = {}
+    tried: list[tuple[float, float]] = []
+    for depth in sorted(depths, reverse=True)[:_DEPTHS_TRIED]:
+        way = way_text((replace(plan, depth_mm=depth),))
+        try:
+            made[depth] = plan_lay(pieces, cloth, way, replace(planner, settle=False))
+        except LayRefused as reason:
+            refusal = refusal or reason
+            continue
+        try:
+            tried.append((made[depth].quick_mm(planner.tick), depth))
+        except Stopped:  # the best of those looked at so far, else this one
+            return replace(plan, depth_mm=min(tried)[1] if tried else depth)
+    if not tried:
+        assert refusal is not None, "a depth was tried"
+        raise refusal
+    best = sorted(tried)[:_DEPTHS_KEPT]
+    with suppress(Stopped):
+        if len(best) > 1:
+            best = sorted((planner.length_after(made[depth], _DEPTH_EFFORT), depth) for _, depth in best)
+    return replace(plan, depth_mm=best[0][1])

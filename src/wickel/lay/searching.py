@@ -1,0 +1,275 @@
+"""The search for a lay of one plan, which can be gone on with: section after section, and around what is spoilt."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from time import perf_counter
+
+from wickel.cloth import Spread
+from wickel.geometry import moved
+from wickel.lay.constraints import Obstacle, obstacles_on
+from wickel.lay.finished import Searched, lay_of
+from wickel.lay.items import items_of, obstacle_outlines, spot_of, to_start
+from wickel.lay.nest import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped, Tick, search
+from wickel.lay.parts import LayRefused, LayStopped, Part
+from wickel.lay.placement import Finding, Lay, Level, Placement, better, rank
+from wickel.lay.planning import Plan
+from wickel.lay.settings import Search
+from wickel.lay.slant import placed_on_slant
+
+RIVAL_EFFORT = 2000
+"""Steps at most for a simpler way that is searched first, so that time is left for the way itself."""
+
+_FIRST_STEPS, _TIMES = ORDERS + 20, 3
+"""With several sections each gets a first lay of so many steps, then all go on with so many times as many."""
+
+_SETTLED_WITHIN, _SETTLING_EFFORT = 8, 200
+"""How often lengths are set anew around what is spoilt, and with how many steps each is searched."""
+
+Held = tuple[Placement, ...]
+"""Placements of an earlier lay that are to stay where they are."""
+
+LayReport = Callable[[float, Callable[[], Lay] | None], None]
+"""``report(progress 0..1, best lay so far on demand)``; may raise ``Stopped``."""
+
+PLANNING = -1.0
+"""The progress of a search that only plans yet: depths of folds, what is cut singly. Stopped then, it goes on to the
+first lay with what it knows, and asks its report again."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Beside:
+    """What a search has beside its plan: placements that stay ``held``, placements of a lay of pieces much ``like``
+    these, and the searches of simpler ways, which it must not be longer than."""
+
+    held: Held = ()
+    like: Held = ()
+    rivals: tuple[Laying, ...] = ()
+
+
+def ticking(report: LayReport | None) -> Tick:
+    """What is called while a search is still planned and has nothing to show: it may raise ``Stopped``."""
+    return (lambda: None) if report is None else (lambda: report(PLANNING, None))
+
+
+class Laying:
+    """The search for a lay of a plan. Raises ``LayRefused`` when something cannot lie around what is held."""
+
+    def __init__(self, plan: Plan, settings: Search, beside: Beside, tick: Tick) -> None:
+        self.plan = plan
+        self._settings, self._tick = settings, tick
+        self._rivals = beside.rivals
+        self._held = {placement.id: placement for placement in beside.held}
+        self._shown: tuple[tuple[Solution | None, ...], Lay] | None = None
+        self._seconds, self._effort, self._stopped = 0.0, 0, False
+        self._may_settle = plan.unsteady and not beside.held
+        self._guess = self._guessed(beside.like)
+        self._locked = tuple(self._locked_of(own, k) for k, own in enumerate(plan.parts))
+        self._done: list[Solution | None] = [None] * len(plan.parts)
+
+    @property
+    def least_mm(self) -> float:
+        """A length of cloth that no lay of this plan can go below."""
+        return self.plan.least_mm
+
+    def _locked_of(self, parts: tuple[Part, ...], section: int) -> dict[int, Spot]:
+        """The spots of the parts, by their numbers, that are to stay where an earlier lay has them.
+
+        Raises ``LayRefused`` for one that cannot lie there any more.
+        """
+        spots: dict[int, Spot] = {}
+        for k, part in enumerate(parts):
+            placement = self._held.get(part.id)
+            if placement is None:
+                continue
+            spot = spot_of(part, placement)
+            if spot is None or placement.section != section or len(self.plan.parts) > 1:
+                raise LayRefused(
+                    f"{part.id} cannot be held where it lies: hold pieces in a lay of one section, of the same way.",
+                    part.piece,
+                )
+            spots[k] = spot
+        return spots
+
+    def _guessed(self, like: Held) -> tuple[Spot, ...]:
+        """The spots that the placements of another lay give the parts; none when they are not of one kind."""
+        known = {placement.id: placement for placement in like}
+        (own, *more) = self.plan.parts
+        if more or not known or {part.id for part in own} != set(known):
+            return ()
+        spots = [spot_of(part, known[part.id]) for part in own]
+        return () if None in spots else tuple(spot for spot in spots if spot is not None)
+
+    def go_on(self, effort: int, report: LayReport | None = None) -> Lay:
+        """Search for so many more steps, from the best lay so far when there is one; the best lay.
+
+        Raises:
+            LayStopped: the report stopped it before there was any lay, now or before.
+            LayRefused: a piece has no place where the print is as it is asked.
+        """
+        simpler: list[Lay] = []
+        for rival in self._rivals:
+            try:
+                simpler.append(rival.go_on(min(effort, RIVAL_EFFORT), report))
+            except LayStopped:
+                break
+        self._search(effort, report)
+        if None in self._done:
+            if not simpler:
+                raise LayStopped
+            lay, simpler = simpler[0], simpler[1:]
+            lay = replace(lay, spread=replace(lay.spread, way=self.plan.way))
+        else:
+            lay = self._lay(self._done)
+            if self._may_settle and any(finding.code in ("flaw", "remnant") for finding in lay.findings):
+                lay = min(lay, self._around_spoilt(effort, report) or lay, key=rank)
+        for other in simpler:
+            if better(other, lay):
+                lay = replace(other, spread=replace(other.spread, way=self.plan.way))
+        return lay
+
+    def _search(self, effort: int, report: LayReport | None) -> None:
+        """Search every section for so many more steps; one that is stopped may leave sections without a solution."""
+        started, self._stopped = perf_counter(), False
+        spent = 0
+        while spent < effort and not self._stopped:
+            steps = effort - spent
+            if len(self.plan.parts) > 1:  # none waits for its first lay until another is done
+                steps = min(steps, max(_FIRST_STEPS, (_TIMES - 1) * spent))
+            for k in range(len(self.plan.parts)):
+                if not self._stopped:
+                    self._search_section(k, steps, self._settings.seed + self._effort + spent, report)
+            spent += steps
+        self._seconds += perf_counter() - started
+        found_at = max((own.effort for own in self._done if own is not None), default=0)
+        self._effort = max(self._effort, found_at) if self._stopped else self._effort + effort
+
+    def _search_section(self, k: int, steps: int, seed: int, report: LayReport | None) -> None:
+        own = self.plan.parts[k]
+        if self.plan.plans[k].way.slanting:
+            self._done[k] = self._done[k] or placed_on_slant(own, self.plan.probes[k])
+            return
+        problem = self._problem(k, self.plan.obstacles[k], steps, seed)
+        problem = replace(problem, start=self._done[k], guess=self._guess)
+        try:
+            self._done[k] = search(problem, self._relay(k, report))
+        except Stopped:
+            self._stopped = True
+        except NoPlace as where:
+            piece = next(p for p in self.plan.pieces if p.id == own[where.item].piece)
+            raise LayRefused(
+                f"{piece.name} has no place in this fold where the print of {self.plan.cloth.shown_name} is as it is "
+                "asked: open the cloth, or ask less.",
+                piece.id,
+            ) from None
+
+    def _problem(self, k: int, obstacles: tuple[Obstacle, ...], steps: int, seed: int) -> Problem:
+        """The parts of a section as items to be placed around some obstacles."""
+        items = items_of(self.plan.parts[k], self.plan.cloth.margin_mm, obstacles)
+        return Problem(
+            items=tuple(replace(item, locked=self._locked[k].get(number)) for number, item in enumerate(items)),
+            obstacles=obstacle_outlines(obstacles, self.plan.cloth.margin_mm),
+            seed=seed,
+            effort=steps,
+            workers=self._settings.workers,
+        )
+
+    def _around_spoilt(self, effort: int, report: LayReport | None) -> Lay | None:
+        """A lay around the spoilt places of plies whose place on the cloth hangs on the length of the sections.
+
+        The lengths are set first, which says where these places come to lie; where the parts then need more, the
+        lengths grow and it is tried again. None where that leads nowhere, or is stopped.
+        """
+        solutions = [solution for solution in self._done if solution is not None]
+        lengths = [section.length_mm for section in self.plan.spread_for(solutions).sections]
+        for attempt in range(_SETTLED_WITHIN):
+            the_spread = self.plan.spread_at(lengths)
+            found: list[Solution] = []
+            for k, section in enumerate(the_spread.sections):
+                if self.plan.plans[k].way.slanting:
+                    return None
+                every = frozenset((z, p) for z, zone in enumerate(section.zones) for p in range(len(zone.plies)))
+                obstacles = tuple(
+                    replace(own, outline=moved(-section.x_mm, 0.0).all(own.outline))
+                    for own in obstacles_on(self.plan.cloth, section, every)
+                )
+                steps = min(effort, _SETTLING_EFFORT)
+                problem = self._problem(k, obstacles, steps, self._settings.seed + self._effort + attempt)
+                try:
+                    found.append(search(problem, lambda *_: self._ask(report)))
+                except (Stopped, NoPlace):
+                    return None
+            needed = self.plan.lengths_for(found)
+            if all(need <= length + 1e-6 for need, length in zip(needed, lengths, strict=True)):
+                return self._made(found, the_spread)
+            lengths = [max(need, length) for need, length in zip(needed, lengths, strict=True)]
+        return None
+
+    def _ask(self, report: LayReport | None) -> None:
+        """Ask a report whether to stop, with nothing to show."""
+        if report is not None:
+            report(1.0, None)
+
+    def length_after(self, effort: int) -> float:
+        """The length of cloth after so many more steps, without looking at the rules."""
+        self._search(effort, lambda *_: self._tick())
+        if self._stopped:
+            raise Stopped
+        done = [solution for solution in self._done if solution is not None]
+        return self.plan.spread_for(done).cloth_mm
+
+    def _relay(self, k: int, report: LayReport | None) -> Report:
+        """A report of the search of one section as one of the whole lay, once all its sections have one."""
+
+        def relay(progress: float, best: Solution | None) -> None:
+            if report is None:
+                return
+            so_far = [*self._done[:k], best, *self._done[k + 1 :]]
+            whole = None if None in so_far else lambda: self._lay(so_far)
+            try:
+                report((k + progress) / len(self.plan.parts), whole)
+            except Stopped:
+                self._stopped = True
+                raise
+
+        return relay
+
+    def _lay(self, solutions: list[Solution | None]) -> Lay:
+        if self._shown is not None and all(a is b for a, b in zip(self._shown[0], solutions, strict=True)):
+            return replace(self._shown[1], effort=self._effort, seconds=self._seconds)
+        placed = [
+            solution if plan.way.slanting or self.plan.obstacles[k] or self._held else to_start(own, solution)
+            for k, (plan, own, solution) in enumerate(zip(self.plan.plans, self.plan.parts, solutions, strict=True))
+            if solution is not None
+        ]
+        lay = self._made(placed, self.plan.spread_for(placed))
+        self._shown = (tuple(solutions), lay)
+        return lay
+
+    def _made(self, placed: list[Solution], the_spread: Spread) -> Lay:
+        """The lay of some solutions on a spread, with every rule looked at."""
+        how = Searched(self._settings.seed, self._effort, self._seconds)
+        spread_so = replace(the_spread, way=self.plan.way)
+        lay = lay_of(self.plan.pieces, self.plan.cloth, spread_so, self.plan.parts, placed, how)
+        return replace(lay, findings=(*lay.findings, *self._too_short(lay)))
+
+    def _too_short(self, lay: Lay) -> Iterator[Finding]:
+        """Whether the length at hand is too short: proved when even the least length is, else only not found."""
+        cloth = self.plan.cloth
+        if cloth.at_hand_mm is None:
+            return
+        room = cloth.at_hand_mm * (1 - cloth.shrink_along) - 2 * cloth.squaring_mm
+        over = lay.lay_length_mm - room
+        if over <= 0.01:
+            return
+        proved = self.least_mm > room + 0.01
+        lacking = math.ceil(over / (1 - cloth.shrink_along) - 1e-6) / 10  # cm of the cloth as it is bought
+        yield Finding(
+            level=Level.STRAINED,
+            code="short",
+            text=f"The length of {cloth.shown_name} at hand is {lacking:g} cm too short for this lay: "
+            + ("it cannot fit this way." if proved else "a shorter one was not found with this effort."),
+            way_out="Try the other ways, or buy more." if proved else "Search on, try the other ways, or buy more.",
+        )
