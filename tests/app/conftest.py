@@ -8,8 +8,8 @@ import pytest
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QApplication, QDialog, QLineEdit
 
-from wickel.app.start import make_window
 from wickel.app.runners import InlineRunner
+from wickel.app.start import make_window
 from wickel.job.tasks import CellTask, LayTask, run_task
 
 

@@ -9,8 +9,8 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 import wickel.app.session as session_room
-from wickel.app.start import make_window
 from wickel.app.runners import ProcessRunner
+from wickel.app.start import make_window
 from wickel.lay import exact_check
 
 
@@ -40,12 +40,12 @@ def main():
         seen.append([session.garment.size, session.lay.way, session.lay.lay_length_mm, window.ticket.buy.figure.text()])
 
     note()
-    QTest.keyClick(window, Qt.Key.Key_1, Qt.KeyboardModifier.ControlModifier)
+    QTest.keyClick(window, Qt.Key.Key_2, Qt.KeyboardModifier.ControlModifier)
     QTest.mouseClick(window.body.size_buttons["84"], Qt.MouseButton.LeftButton)
     note()
     QTest.mouseClick(window.body.size_buttons["118"], Qt.MouseButton.LeftButton)
     note()
-    QTest.keyClick(window, Qt.Key.Key_4, Qt.KeyboardModifier.ControlModifier)
+    QTest.keyClick(window, Qt.Key.Key_5, Qt.KeyboardModifier.ControlModifier)
     QTest.mouseClick(window.lay.way_cards["lengthwise"], Qt.MouseButton.LeftButton)
     note()
     QTest.mouseClick(window.lay.find, Qt.MouseButton.LeftButton)
@@ -54,7 +54,10 @@ def main():
     note()
     path = session.path
     window.close()
-    print(json.dumps({"platform": app.platformName(), "seen": seen, "saved": json.loads(path.read_text())["fold"]}))
+    saved = json.loads(path.read_text())["cloths"][0]
+    print(
+        json.dumps({"platform": app.platformName(), "seen": seen, "saved": saved["spread"], "lay": saved["lay"]["way"]})
+    )
 
 
 if __name__ == "__main__":  # the worker process imports this file again

@@ -135,8 +135,8 @@ def test_the_rows_in_sight_are_laid_first(buy, window, qtbot):
     buy.table.verticalScrollBar().setValue(buy.table.verticalScrollBar().maximum())
     qtbot.waitUntil(lambda: "124" in buy.fill.in_sight)
     first = []
-    buy.fill._runner(0).cell.connect(lambda cell: first.append(cell.size))
-    buy.fill._runner(1).cell.connect(lambda cell: first.append(cell.size))
+    for number in (0, 1):
+        buy.fill._runner(number).told.connect(lambda own: first.append(own.cell.size) if hasattr(own, "cell") else None)
     assert "Odile Marrow" not in buy.fill.in_sight
     filled(qtbot, buy)
     assert set(first[: len(buy.fill.in_sight)]) >= {"124"}

@@ -15,7 +15,7 @@ from wickel.app.start import make_window
 from wickel.job.tasks import CellTask
 from wickel.lay import exact_check
 
-BUY = 4
+BUY = 5
 
 
 class CountingRunner(KnownRunner):
@@ -31,7 +31,9 @@ class CountingRunner(KnownRunner):
         return CountingRunner(self.counted)
 
     def start(self, task):
-        if isinstance(task, CellTask) and (task.like is None or task.effort == BETTER_EFFORT):  # not a second look
+        if isinstance(task, CellTask) and (
+            task.like is None or task.search.effort == BETTER_EFFORT
+        ):  # not a second look
             self.counted.append((task.size, task.cloth.usable_width_mm))
         super().start(task)
 

@@ -9,25 +9,25 @@ from dataclasses import replace
 import pytest
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QWheelEvent
-from PySide6.QtWidgets import QApplication, QComboBox
+from PySide6.QtWidgets import QApplication, QComboBox, QPushButton
 
 from tests.app.conftest import KnownRunner
 from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, LAY, LEFT, go, reason_beside, type_into
-from wickel.app import tasks
+from wickel.app import runners
 from wickel.app.book import StudioBook
-from wickel.app.start import make_window
 from wickel.app.runners import ProcessRunner
-from wickel.job.tasks import LayTask, without_pictures
+from wickel.app.start import make_window
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.keys_sheet import KeysSheet, keys_of
 from wickel.body import size_body
 from wickel.cloth import Design, Figure
 from wickel.files import read_job, save_job
 from wickel.job import cut_pieces
+from wickel.job.tasks import LayTask, without_pictures
 from wickel.lay import Search
 from wickel.studio import orders
 
-BUY = 4
+BUY = 5
 
 
 def opened(qtbot, home, demo=False):
@@ -96,10 +96,10 @@ def deaf(pipe, wanted, stopped):
 
 
 def test_a_worker_that_never_reads_is_not_waited_for_and_is_replaced(qapp, qtbot, monkeypatch):
-    monkeypatch.setattr(tasks, "ANSWERED_WITHIN_MS", 400)
+    monkeypatch.setattr(runners, "ANSWERED_WITHIN_MS", 400)
     runner, said = ProcessRunner(target=deaf), []
     runner.said.connect(said.append)
-    runner.failed.connect(said.append)
+    runner.told.connect(lambda own: said.append(own.sentence))
     first, large = runner.process_id, replace(asked(), pieces=asked().pieces * 200)
     started = time.perf_counter()
     for _ in range(5):
@@ -116,7 +116,7 @@ def test_a_worker_that_never_reads_is_not_waited_for_and_is_replaced(qapp, qtbot
 def test_a_worker_that_dies_is_noticed_and_the_search_begun_again(qapp, qtbot):
     runner, said, found = ProcessRunner(), [], []
     runner.said.connect(said.append)
-    runner.improved.connect(lambda way, lay: found.append(lay))
+    runner.told.connect(found.append)
     runner.start(asked())
     qtbot.waitUntil(lambda: bool(found), timeout=60_000)
     os.kill(runner.process_id, signal.SIGKILL)
@@ -140,7 +140,7 @@ def test_a_job_open_in_two_windows_is_not_written_over(window, session, qtbot, t
     other = opened(qtbot, tmp_path / "home", demo=True)
     theirs = other.body._session
     assert theirs.path == path
-    assert theirs.open_elsewhere
+    assert theirs.file.open_elsewhere
     type_into(qtbot, other.body.person, "Second Window")
     theirs.save_now()
     type_into(qtbot, window.body.person, "First Window")
@@ -150,14 +150,21 @@ def test_a_job_open_in_two_windows_is_not_written_over(window, session, qtbot, t
     assert theirs.path.name.endswith("-copy.wickel.json")
 
 
-def test_a_job_that_another_program_has_changed_goes_on_as_a_copy(window, session, qtbot):
+@pytest.mark.parametrize("choice", ["Keep both", "Use mine", "Use theirs", "Cancel"])
+def test_of_a_job_that_another_program_has_changed_both_are_shown_and_the_maker_chooses(window, session, qtbot, choice):
     path = session.path
     save_job(replace(session.job, client="Elsewhere"), path)
     type_into(qtbot, window.body.person, "Here")
     session.save_now()
-    assert read_job(path).client == "Elsewhere"
-    assert read_job(session.path).client == "Here"
-    assert session.path != path
+    (notice,) = window.findChildren(Notice)
+    assert "Elsewhere" in notice.lines[0]
+    assert "Here" in notice.lines[1]
+    assert read_job(path).client == "Elsewhere"  # nothing is written before
+    button = next(own for own in notice.findChildren(QPushButton) if own.text() == choice)
+    qtbot.mouseClick(button, LEFT)
+    assert read_job(session.path).client == session.job.client == ("Elsewhere" if choice == "Use theirs" else "Here")
+    assert read_job(path).client == ("Here" if choice == "Use mine" else "Elsewhere")
+    assert (session.path == path) == (choice in ("Use mine", "Use theirs"))
 
 
 def test_clients_of_two_windows_are_both_kept(tmp_path, qapp):

@@ -7,7 +7,7 @@ from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QColorDialog, QComboBox
 
 from tests.app.test_body_stage import choose
-from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, LAY, LEFT, SHIFT, go, type_into
+from tests.app.test_window import BODY, BUY, CLOTH, CTRL, DRAFT, LAY, LEFT, SHIFT, go, type_into
 from wickel.app.stages.lay import SectionsDialog
 from wickel.body import Body
 from wickel.draft import PRESETS
@@ -108,7 +108,7 @@ def test_a_bolt_that_is_no_length_and_a_fold_that_is_too_deep_are_said(window, s
     type_into(qtbot, window.lay.depth, "3 m")
     assert "at most" in window.slip.sentence.text()
     assert session.spread == "partial"
-    go(qtbot, window, 4)
+    go(qtbot, window, BUY)
     window.buy.show_page(2)
     before = window.buy.bolt.length_mm
     type_into(qtbot, window.buy.bolt.length, "2 mm")

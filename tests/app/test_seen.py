@@ -11,7 +11,7 @@ from PySide6.QtCore import QPoint, QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QPainterPath
 from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QLineEdit, QScrollArea
 
-from tests.app.test_window import CLOTH, CTRL, DRAFT, LAY, LEFT, go
+from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, JOBS, LAY, LEFT, go
 from wickel.app.stages.gallery import Gallery
 from wickel.app.table.leaders import leaders
 from wickel.app.theme import set_text_scale
@@ -21,7 +21,7 @@ from wickel.files.pdf import lay_pdf, sheet_words
 from wickel.units import Unit
 
 ALT = Qt.KeyboardModifier.AltModifier
-BUY = 4
+BUY = 5
 
 
 def cut_off(page):
@@ -51,7 +51,7 @@ def test_nothing_is_cut_off(window, qtbot, wide, high, text):
         window.resize(wide, high)
         assert window.minimumWidth() <= 1024
         assert window.minimumHeight() <= 700
-        for stage in (0, DRAFT, CLOTH, LAY, BUY):
+        for stage in (JOBS, BODY, DRAFT, CLOTH, LAY, BUY):
             go(qtbot, window, stage)
             page = window.stack.widget(stage)
             qtbot.waitUntil(lambda page=page: cut_off(page) == [], timeout=2000)
@@ -67,7 +67,7 @@ def crowded(page):
     return [own.accessibleName() for k, own in enumerate(fields) if any(boxes[k].intersects(b) for b in boxes[:k])]
 
 
-@pytest.mark.parametrize("stage", [0, DRAFT, CLOTH])
+@pytest.mark.parametrize("stage", [JOBS, BODY, DRAFT, CLOTH])
 def test_fields_have_their_room_the_first_time_a_page_is_seen(window, qtbot, stage):
     window.resize(1280, 800)
     window.show_stage(stage)

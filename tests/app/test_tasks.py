@@ -9,9 +9,20 @@ from tests.lay.shapes import four_kinds, job, piece
 from wickel.app.errand import Errand
 from wickel.app.fill import TableFill
 from wickel.app.runners import InlineRunner, ProcessRunner
-from wickel.job.tasks import BuyTask, LayTask, PriceTask
 from wickel.files import TableStore, job_of
 from wickel.job import cut_pieces
+from wickel.job.tasks import (
+    BuyTask,
+    Counted,
+    Finished,
+    Improved,
+    LayTask,
+    Listed,
+    ListMade,
+    NoLay,
+    Priced,
+    PriceTask,
+)
 from wickel.lay import Search, make_lay, wishes
 from wickel.studio import new_order, orders
 
@@ -36,46 +47,55 @@ def alive(pid):
     return True
 
 
+def told_by(runner, kind=Improved):
+    """What a runner tells of one kind from now on."""
+    heard = []
+    runner.told.connect(lambda message: heard.append(message) if isinstance(message, kind) else None)
+    return heard
+
+
+def the_end(runner, qtbot, timeout=30_000):
+    """Wait in a ``with`` block for the end of what is begun in it."""
+    return qtbot.waitSignal(runner.told, timeout=timeout, check_params_cb=lambda own: isinstance(own, Finished))
+
+
 def test_lays_arrive_from_the_other_process_and_are_those_of_the_core(runner, qtbot):
-    lays = {}
-    runner.improved.connect(lambda way, lay: lays.update({way: lay}))
-    with qtbot.waitSignal(runner.finished, timeout=30_000):
+    heard = told_by(runner)
+    with the_end(runner, qtbot):
         runner.start(task())
+    lays = {own.lay.way: own.lay for own in heard}
     assert set(lays) == {"open", "lengthwise"}
     expected = make_lay(task().pieces, task().cloth, "open", search=Search(effort=3))
     assert lays["open"].placements == expected.placements
 
 
 def test_refusals_arrive_too(runner, qtbot):
-    said = []
-    runner.refused.connect(lambda way, sentence: said.append((way, sentence)))
-    with qtbot.waitSignal(runner.finished, timeout=30_000):
+    said = told_by(runner, NoLay)
+    with the_end(runner, qtbot, 30_000):
         wide = job_of(job(piece("wide", [[0, 0], [300, 0], [300, 800], [20, 800]])))
         runner.start(
             LayTask(pieces=cut_pieces(wide), cloth=wide.cloths[0], ways=("open", "lengthwise"), search=Search(effort=1))
         )
-    assert [way for way, _ in said] == ["lengthwise"]
+    assert [own.way for own in said] == ["lengthwise"]
 
 
 def test_stop_ends_a_long_search_with_the_best_so_far(runner, qtbot):
-    lays = []
-    runner.improved.connect(lambda _way, lay: lays.append(lay))
+    lays = told_by(runner)
     runner.start(task(effort=1_000_000, ways=("open",)))
     qtbot.waitUntil(lambda: bool(lays), timeout=30_000)
-    with qtbot.waitSignal(runner.finished, timeout=10_000):
+    with the_end(runner, qtbot, 10_000):
         runner.stop()
-    assert lays[-1].complete
+    assert lays[-1].lay.complete
 
 
 def test_a_new_task_drops_the_old_one(runner, qtbot):
-    lays = []
-    runner.improved.connect(lambda way, lay: lays.append((way, lay)))
+    lays = told_by(runner)
     runner.start(task(effort=1_000_000, ways=("open",)))
     qtbot.waitUntil(lambda: bool(lays), timeout=30_000)
     lays.clear()
-    with qtbot.waitSignal(runner.finished, timeout=30_000):
+    with the_end(runner, qtbot, 30_000):
         runner.start(task(ways=("lengthwise",)))
-    assert {way for way, _ in lays} == {"lengthwise"}
+    assert {own.lay.way for own in lays} == {"lengthwise"}
 
 
 def test_no_process_is_left_behind(qapp, qtbot):
@@ -88,13 +108,11 @@ def test_no_process_is_left_behind(qapp, qtbot):
 
 
 def test_the_inline_runner_tells_the_same(qapp):
-    told = []
     runner = InlineRunner(most_effort=2)
-    runner.improved.connect(lambda way, lay: told.append(way))
-    runner.finished.connect(lambda: told.append("finished"))
+    told = told_by(runner, object)
     runner.start(task())
-    assert told[-1] == "finished"
-    assert {"open", "lengthwise"} <= set(told)
+    assert isinstance(told[-1], Finished)
+    assert {own.lay.way for own in told[:-1]} == {"open", "lengthwise"}
 
 
 def test_a_fill_that_is_shut_in_the_middle_leaves_no_process_and_loses_no_cell(runner, qtbot, tmp_path):
@@ -125,13 +143,13 @@ def test_an_errand_works_in_a_process_of_its_own_and_leaves_none(runner, qtbot):
     errand = Errand(runner)
     errand.shut()  # nothing was started: nothing to end
     heard = []
-    errand.made.connect(lambda kind, thing: heard.append((kind, thing)))
+    errand.told.connect(heard.append)
     errand.start(BuyTask(jobs=orders()[:1], search=Search(effort=1)))
     assert errand.working
     qtbot.waitUntil(lambda: not errand.working, timeout=60_000)
-    assert [kind for kind, _ in heard] == ["count", "cloth", "list"]
-    assert heard[0][1] == 1
-    assert heard[2][1].cloths == (heard[1][1],)
+    counted, cloth, whole = heard
+    assert (counted, type(cloth), type(whole)) == (Counted(1), Listed, ListMade)
+    assert whole.found.cloths == (cloth.line,)
     pid = errand._own.process_id
     errand.start(BuyTask(jobs=orders(), search=Search(effort=1_000_000)))
     qtbot.wait(200)
@@ -144,11 +162,11 @@ def test_a_cloth_that_cannot_be_cut_from_is_refused_on_its_line(qapp):
     job_of_one = orders()[0]
     narrow = replace(job_of_one, cloths=(replace(job_of_one.cloths[0], usable_width_mm=400.0, full_width_mm=None),))
     errand, heard = Errand(InlineRunner(most_effort=1)), []
-    errand.made.connect(lambda kind, thing: heard.append((kind, thing)))
+    errand.told.connect(heard.append)
     errand.start(BuyTask(jobs=(narrow,), search=Search(effort=1)))
     assert not errand.working
-    assert [kind for kind, _ in heard] == ["count", "cloth", "list"]
-    assert "no way of folding can hold it" in heard[2][1].cloths[0].refusal
+    assert [type(own) for own in heard] == [Counted, Listed, ListMade]
+    assert "no way of folding can hold it" in heard[2].found.cloths[0].refusal
 
 
 def test_what_matching_costs_is_told_for_all_wishes_and_for_each(runner, qtbot):
@@ -159,10 +177,9 @@ def test_what_matching_costs_is_told_for_all_wishes_and_for_each(runner, qtbot):
     )
     a_job = job_of(record)
     pieces = cut_pieces(a_job)
-    heard = []
-    runner.priced.connect(heard.append)
+    heard = told_by(runner, Priced)
     asked = frozenset(wishes(pieces, a_job.cloths[0]))
-    with qtbot.waitSignal(runner.finished, timeout=60_000):
+    with the_end(runner, qtbot, 60_000):
         task = PriceTask(
             pieces=pieces,
             cloth=a_job.cloths[0],
@@ -172,5 +189,5 @@ def test_what_matching_costs_is_told_for_all_wishes_and_for_each(runner, qtbot):
         )
         runner.start(task)
     (free, kept) = heard
-    assert free == (asked, pytest.approx(1200, abs=0.5))
-    assert kept == (frozenset(), pytest.approx(1600, abs=0.5))
+    assert (free.left_out, free.length_mm) == (asked, pytest.approx(1200, abs=0.5))
+    assert (kept.left_out, kept.length_mm) == (frozenset(), pytest.approx(1600, abs=0.5))

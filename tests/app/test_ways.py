@@ -61,7 +61,7 @@ def test_the_depth_of_a_fold_is_set_by_hand(window, session, qtbot):
     assert session.lay.spread.sections[0].depth_mm == 450
     assert window.lay.depth.text() == "45 cm"
     session.save_now()
-    assert read_job(session.path).fold == "partial:450"
+    assert read_job(session.path).spread_of(session.cloth.id) == "partial:450"
     type_into(qtbot, window.lay.depth, "90")
     assert session.spread == "partial:450"
     assert "at most" in window.slip.sentence.text()

@@ -355,7 +355,9 @@ def test_a_label_changes_its_kind_with_its_words(qapp):
 
 def test_a_notice_asks_for_one_thing_or_another(qtbot):
     for press, taken, result in (("Open it", "Open it", 1), ("Take it over", "Take it over", 1), ("Cancel", "", 0)):
-        notice = Notice(None, "Open elsewhere", "This job is open.", ("one", "two"), do="Open it", also="Take it over")
+        notice = Notice(
+            None, "Open elsewhere", "This job is open.", ("one", "two"), do="Open it", also=("Take it over",)
+        )
         qtbot.addWidget(notice)
         notice.show()
         button = next(own for own in notice.findChildren(QPushButton) if own.text() == press)

@@ -20,7 +20,7 @@ from wickel.units import Unit, shown_cloth_length
 
 LEFT = Qt.MouseButton.LeftButton
 CTRL, SHIFT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier
-BODY, DRAFT, CLOTH, LAY = range(4)
+JOBS, BODY, DRAFT, CLOTH, LAY, BUY = range(6)
 
 
 def type_into(qtbot, field, text):
@@ -247,7 +247,7 @@ def test_a_dress_too_wide_for_its_cloth_says_by_how_much_and_leads_to_the_cloth(
     go(qtbot, window, CLOTH)
     type_into(qtbot, window.cloth.fields["usable_width_mm"], "82")
     go(qtbot, window, LAY)
-    assert session.lay is None
+    assert not session.lay.complete  # what still fits stays where it lies
     assert "cm more than the" in window.lay.hand_title.text()
     assert window.thread_bar.knots[CLOTH].count == 1
     qtbot.mouseClick(window.slip.show_me, LEFT)
@@ -289,7 +289,7 @@ def test_work_is_saved_as_it_happens_and_reopened(window, session, qtbot):
 def test_a_file_that_cannot_be_saved_is_said(window, session, qtbot, tmp_path):
     blocked = tmp_path / "blocked"
     blocked.write_text("")
-    session.path = blocked / "job.wickel.json"
+    session.file.path = blocked / "job.wickel.json"
     go(qtbot, window, BODY)
     type_into(qtbot, window.body.fields["head"], "58")
     session.save_now()
@@ -352,6 +352,9 @@ def test_what_is_shown_can_be_written(window, session, tmp_path, monkeypatch):
 def test_stages_by_mouse_and_arrow_keys_on_the_thread(window, qtbot):
     bar = window.thread_bar
     qtbot.mouseClick(bar, LEFT, pos=QPoint(30, 64))
+    assert window.stack.currentIndex() == JOBS
+    bar.setFocus()
+    qtbot.keyClick(bar, Qt.Key.Key_Down)
     assert window.stack.currentIndex() == BODY
     bar.setFocus()
     qtbot.keyClick(bar, Qt.Key.Key_Down)

@@ -9,7 +9,7 @@ from wickel.lay import Level, not_laid
 from wickel.units import shown_short, shown_sold
 from wickel.yardage import shown_buy
 
-BODY, DRAFT, CLOTH, LAY, BUY = range(5)
+JOBS, BODY, DRAFT, CLOTH, LAY, BUY = range(6)
 
 
 def next_step(session: Session) -> tuple[str, int]:

@@ -215,7 +215,7 @@ class Session(QObject):
     def cloth(self) -> Cloth | None:
         """The cloth in hand: the one taken, else the first that something is cut from, else the first."""
         used = self.cloths
-        taken = [cloth for cloth in used if cloth.id == self._in_hand["cloth"]]
+        taken = [cloth for cloth in self.job.cloths if cloth.id == self._in_hand["cloth"]]
         return next(iter((*taken, *used, *self.job.cloths)), None)
 
     @property

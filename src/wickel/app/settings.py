@@ -17,8 +17,9 @@ class Settings:
     dark: bool = False
     last_job: str = ""
     geometry: str = ""
-    stage: int = 3
+    stage: int = 4
     text: float = 1.0
+    recent: tuple[str, ...] = ()
 
 
 class SettingsFile:
@@ -35,6 +36,9 @@ class SettingsFile:
             return Settings()
         known = {own.name: own for own in fields(Settings)}
         right = {name: own for name, own in value.items() if name in known and type(own) is type(known[name].default)}
+        recent = value.get("recent")
+        if isinstance(recent, list):
+            right["recent"] = tuple(own for own in recent if isinstance(own, str))
         return Settings(**right)
 
     def change(self, **changes: object) -> None:

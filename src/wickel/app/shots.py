@@ -10,6 +10,8 @@ from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from wickel.app.next_step import BODY, BUY, CLOTH, DRAFT, JOBS, LAY
+
 if TYPE_CHECKING:
     from wickel.app.window import MainWindow
 
@@ -42,16 +44,16 @@ def write_shots(folder: Path) -> int:
 
         window.body.compared.setCurrentIndex(window.body.compared.count() - 1)
         window.body._show_beside()
-        for name, stage in (("body", 0), ("draft", 1), ("cloth", 2), ("lay-open", 3)):
+        for name, stage in (("jobs", JOBS), ("body", BODY), ("draft", DRAFT), ("cloth", CLOTH), ("lay-open", LAY)):
             shot(name, stage)
         _draft_shots(window, jobs, folder, shot)
         window.open_path(jobs[1])
-        shot("lay-folded", 3)
+        shot("lay-folded", LAY)
         window.lay.view.step(1)
-        shot("lay-piece-in-hand", 3)
+        shot("lay-piece-in-hand", LAY)
         window.lay.take_way("crosswise")
         window.lay.opened.setChecked(True)
-        shot("lay-unfolded", 3)
+        shot("lay-unfolded", LAY)
         window.lay.opened.setChecked(False)
         window.session.undo()
         _print_shots(window, jobs, shot)
@@ -60,7 +62,7 @@ def write_shots(folder: Path) -> int:
         dress(window)
         window.slip.dress()
         window.open_path(jobs[2])
-        shot("lay-dark-inches", 3)
+        shot("lay-dark-inches", LAY)
         window.close()
     return 0
 
@@ -73,23 +75,23 @@ def _buy_shot(
     from wickel.studio import shelf_cloth
 
     window.open_path(jobs[0])
-    window.show_stage(4)
+    window.show_stage(BUY)
     window.buy.fill_or_stop()
     while window.buy.fill.working:
         events()
     window.buy.table.setCurrentCell(4, 3)
-    shot("buy", 4)
+    shot("buy", BUY)
     window.open_path(jobs[4])  # on the same cloth as the dress, so that both are laid together
     session = window.session
     assert session.cloth is not None
     session.apply(with_shelf_cloth(session.job, session.cloth, shelf_cloth("moss-linen")), "cloth")
-    window.show_stage(4)
+    window.show_stage(BUY)
     window.buy.show_page(1)
     window.buy.list.ticks[jobs[0]].setChecked(True)
     window.buy.list.work_or_stop()
     while window.buy.list.errand.working:
         events()
-    shot("buy-list", 4)
+    shot("buy-list", BUY)
     session.undo()
     window.buy.show_page(0)
 
@@ -112,11 +114,11 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
         taken = with_shelf_cloth(session.job, session.cloth, shelf_cloth(cloth))
         session.apply(with_garment(taken, replace(session.garment, on_print=asked)), name)
         if name == "border":
-            shot("cloth-border", 2)
-        shot(f"lay-{name}", 3)
+            shot("cloth-border", CLOTH)
+        shot(f"lay-{name}", LAY)
         if name == "check":
             window.lay.put(Put.SEEN)
-            shot("lay-as-cut", 3)
+            shot("lay-as-cut", LAY)
             window.lay.put(Put.APART)
             window.lay.as_cut.setChecked(False)
     while session.undo_words:
@@ -139,13 +141,13 @@ def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Calla
         dialog.close()
 
     window.open_path(jobs[4])
-    shot("draft-bodice", 1)
+    shot("draft-bodice", DRAFT)
     window.draft.take_style("jacket")
-    shot("draft-jacket", 1)
+    shot("draft-jacket", DRAFT)
     window.session.undo()
     window.open_path(jobs[0])
     window.draft.take_style(FERRY_APRON)
-    shot("draft-formulas", 1)
+    shot("draft-formulas", DRAFT)
     window.session.undo()
     dialog_shot("draft-change", ChangeDialog(window.session, window.session.draft.pattern, "front", window))
     gallery = Gallery(window, "Which garment?", window.book)

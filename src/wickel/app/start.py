@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QApplication
 
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.fill import TableFill
+from wickel.app.next_step import JOBS
 from wickel.app.runners import ProcessRunner, Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
@@ -56,7 +57,7 @@ def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fr
     set_text_scale(settings.values.text * desktop_text_scale(app))
     apply_theme(app, DARK if settings.values.dark else LIGHT)
     folder = StudioFolder(home / ("demo-studio" if demo else "studio"))
-    if demo or not folder.orders():
+    if demo:
         folder.fill_with_demo(fresh=fresh)
     book = StudioBook(folder.path, app)
     if demo:
@@ -70,6 +71,8 @@ def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fr
     # one that cannot be read is said and left; the window opens in any case, if need be without a job
     next(filter(window.open_path, dict.fromkeys((*wanted, *known))), None)
     window.take_place()
+    if not known:
+        window.show_stage(JOBS)
     return window
 
 

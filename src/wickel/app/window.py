@@ -21,9 +21,9 @@ from PySide6.QtWidgets import (
 )
 
 from wickel import __version__
-from wickel.app.book import StudioBook
+from wickel.app.book import StudioBook, fill_book
 from wickel.app.fill import TableFill
-from wickel.app.next_step import next_step
+from wickel.app.next_step import BODY, BUY, CLOTH, DRAFT, LAY, next_step
 from wickel.app.runners import Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
@@ -32,6 +32,7 @@ from wickel.app.stages.buy import BuyStage
 from wickel.app.stages.cloth import ClothStage
 from wickel.app.stages.draft import DraftStage
 from wickel.app.stages.gallery import Gallery
+from wickel.app.stages.jobs import JobsStage
 from wickel.app.stages.lay import LayStage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.cut_view import Put
@@ -45,7 +46,9 @@ from wickel.body import doubts
 from wickel.cloth import WAYS
 from wickel.draft.own import OwnStyle
 from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
-from wickel.studio import new_order
+from wickel.job import Job
+from wickel.job.edits import without_garment
+from wickel.studio import new_order, with_another
 from wickel.units import Unit
 
 _WAY_KEYS = {
@@ -64,12 +67,21 @@ _WAY_KEYS = {
 TROUBLE_MS = 9000
 """How long what went wrong stays in the slip before what is next takes its place."""
 
+MOST_RECENT = 8
 TITLE_BAR, NARROW_BELOW, TEXT_STEP = 40, 1180, 1.125
 LEAST_SIZE, USUAL_SIZE = (940, 600), (1280, 800)
 """The least size of the window, and its size at first, where the screen has room for it."""
 
-STAGES = ("Body", "Draft", "Cloth", "Lay", "Buy")
-BODY, DRAFT, CLOTH, LAY, BUY = range(5)
+STAGES = ("Jobs", "Body", "Draft", "Cloth", "Lay", "Buy")
+
+
+def _told(job: Job) -> str:
+    """A job in a line, to tell two versions of it apart."""
+    parts = [job.name, f"for {job.client}" if job.client else "", f"due {job.due}" if job.due else ""]
+    parts += [", ".join(garment.name or garment.style for garment in job.garments)]
+    parts += [", ".join(f"{cloth.shown_name} {cloth.usable_width_mm / 10:g} cm wide" for cloth in job.cloths)]
+    laid = sum(own.lay is not None for own in job.on.values())
+    return " · ".join(part for part in (*parts, f"{laid} laid") if part)
 
 
 class MainWindow(QMainWindow):
@@ -95,6 +107,7 @@ class MainWindow(QMainWindow):
         self.thread_bar = Thread(STAGES)
         self.ticket = Ticket(session)
         self.slip = Slip()
+        self.jobs = JobsStage(session, folder)
         self.body, self.draft = BodyStage(session, book), DraftStage(session, book)
         self.cloth, self.lay, self.buy = (
             ClothStage(session, book),
@@ -102,7 +115,7 @@ class MainWindow(QMainWindow):
             BuyStage(session, fill, runner, self._titled),
         )
         self.stack = QStackedWidget()
-        for stage in (self.body, self.draft, self.cloth, self.lay, self.buy):
+        for stage in (self.jobs, self.body, self.draft, self.cloth, self.lay, self.buy):
             self.stack.addWidget(stage)
         self._build()
         self._build_menu()
@@ -115,6 +128,10 @@ class MainWindow(QMainWindow):
         book.trouble.connect(self._say_trouble)
         fill.trouble.connect(self._say_trouble)
         fill.working_changed.connect(lambda _: self._follow())
+        session.file.changed_outside.connect(self._ask_which)
+        self.jobs.open_asked.connect(self.open_path)
+        self.jobs.new_asked.connect(self._new_job)
+        self.jobs.demo_asked.connect(self._fill_with_demo)
         self.buy.csv_asked.connect(self._export_csv)
         self.buy.pdf_asked.connect(self._export_table_pdf)
         self.show_stage(LAY)
@@ -156,6 +173,9 @@ class MainWindow(QMainWindow):
         self._orders = QMenu("&Orders of the studio", self)
         self._orders.aboutToShow.connect(self._fill_orders)
         job.addMenu(self._orders)
+        self._recent = QMenu("&Recent jobs", self)
+        self._recent.aboutToShow.connect(self._fill_recent)
+        job.addMenu(self._recent)
         self._action(job, "&New job…", "Ctrl+N", self._new_job)
         self._action(job, "&Open a job file…", "Ctrl+O", self._open)
         self._action(job, "&Save", "Ctrl+S", self._save)
@@ -174,6 +194,11 @@ class MainWindow(QMainWindow):
         self._redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
         self._session.steps_changed.connect(self._show_steps)
         self._show_steps()
+        edit.addSeparator()
+        self._action(edit, "Another &garment…", "Ctrl+G", self._another_garment)
+        self._action(edit, "Take this garment &out", "Ctrl+Shift+Del", self._garment_out)
+        self._action(edit, "The &next garment", "Ctrl+PgDown", self._next_garment)
+        self._action(edit, "The ne&xt cloth", "Ctrl+Shift+PgDown", self._next_cloth)
         edit.addSeparator()
         self._action(edit, "Another &style…", "Ctrl+T", self.draft.choose_style)
         self._action(edit, "C&hange a piece…", "Ctrl+H", self.draft.change_piece)
@@ -224,6 +249,8 @@ class MainWindow(QMainWindow):
     def _build_lay_menu(self, lay: QMenu) -> None:
         self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
         self._action(lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hold_or_let_go)
+        self._action(lay, "This piece is &cut", "Ctrl+Alt+X", self.lay.mark_cut)
+        self._action(lay, "&Keep this lay…", "Ctrl+Alt+K", self.lay.keep_lay)
         lay.addSeparator()
         for way, key in _WAY_KEYS.items():
             name = WAYS[way].name
@@ -257,6 +284,16 @@ class MainWindow(QMainWindow):
             action = self._orders.addAction(self._folder.title(path))
             action.triggered.connect(partial(self.open_path, path))
 
+    def _fill_recent(self) -> None:
+        """The jobs opened last, of whatever folder; those that are gone are left out."""
+        self._recent.clear()
+        for path in map(Path, self._settings.values.recent):
+            if path.is_file():
+                action = self._recent.addAction(f"{self._folder.title(path)}  ({path.parent.name})")
+                action.triggered.connect(partial(self.open_path, path))
+        if not self._recent.actions():
+            self._recent.addAction("None yet").setEnabled(False)
+
     # --- what is shown -------------------------------------------------------------------------
 
     def show_stage(self, index: int) -> None:
@@ -277,6 +314,7 @@ class MainWindow(QMainWindow):
         stuck = session.lay is None and session.way in session.lay_refusals
         self.thread_bar.show_knots(
             (
+                Knot(name="Jobs", tied=session.path is not None),
                 Knot(name="Body", tied=True, count=max(implausible, int(refused_at == BODY))),
                 Knot(name="Draft", tied=bool(session.drafts), count=unheld + int(refused_at == DRAFT)),
                 Knot(name="Cloth", tied=session.cloth is not None, count=int(refused_at == CLOTH)),
@@ -342,8 +380,64 @@ class MainWindow(QMainWindow):
             self._say_damaged(path, str(reason))
             return False
         self._session.open(job, path)
-        self._settings.change(last_job=str(path))
+        self._remember_path()
+        if self._session.file.open_elsewhere:
+            self._ask_to_take_over()
+        self.jobs.refresh()
         return True
+
+    def _ask_to_take_over(self) -> None:
+        """Say that another window has the job open: look at it here, or take it over."""
+        assert self._session.path is not None
+        notice = Notice(
+            self,
+            "Open in another window",
+            f"{self._session.path.name} is open in another window. Look at it here, and what you change goes on as a "
+            "copy; or take it over, and the other window is told when it next saves.",
+            do="Look at it",
+            also=("Take it over",),
+        )
+        notice.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        notice.accepted.connect(lambda: notice.taken == "Take it over" and self._session.file.take_over())
+        notice.open()
+
+    def _ask_which(self) -> None:
+        """Another program has changed the file: show both, and let the maker choose."""
+        path, here = self._session.path, self._session.job
+        assert path is not None
+        try:
+            there = read_job(path)
+            theirs = f"In the file: {_told(there)}"
+        except UnreadableFile as reason:
+            there, theirs = None, f"In the file: it cannot be read. {reason}"
+        notice = Notice(
+            self,
+            "Changed meanwhile",
+            f"{path.name} was changed by another program since it was opened here. Nothing is written until you choose.",
+            (theirs, f"Here: {_told(here)}"),
+            do="Keep both",
+            also=("Use mine", *(() if there is None else ("Use theirs",))),
+        )
+        notice.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+
+        def chosen() -> None:
+            if notice.taken == "Use mine":
+                self._session.file.write_over()
+            elif notice.taken == "Use theirs" and there is not None:
+                self._session.open(there, path)
+            else:
+                self._session.file.go_on_as_copy()
+
+        notice.accepted.connect(chosen)
+        notice.rejected.connect(self._session.file.go_on_as_copy)
+        notice.open()
+
+    def _fill_with_demo(self) -> None:
+        """Put the demo studio's jobs here and open the first."""
+        self._folder.fill_with_demo(fresh=False)
+        fill_book(self._book)
+        next(filter(self.open_path, self._folder.orders()), None)
+        self.jobs.refresh()
 
     def _say_damaged(self, path: Path, sentence: str) -> None:
         if self._damaged.get(path) == sentence and self.findChildren(Notice):
@@ -378,7 +472,10 @@ class MainWindow(QMainWindow):
         self.open_path(path)
 
     def _remember_path(self) -> None:
-        self._settings.change(last_job=str(self._session.path))
+        """Remember the job that is open, and the last few of all."""
+        path = str(self._session.path)
+        others = (own for own in self._settings.values.recent if own != path)
+        self._settings.change(last_job=path, recent=(path, *others)[:MOST_RECENT])
 
     def _refuse(self, title: str, sentence: str) -> None:
         Notice(self, title, sentence).open()
@@ -387,6 +484,36 @@ class MainWindow(QMainWindow):
         name, _ = QFileDialog.getOpenFileName(self, "Open a job file", str(self._folder.path), "Jobs (*.wickel.json)")
         if name:
             self.open_path(Path(name))
+
+    def _another_garment(self) -> None:
+        gallery = Gallery(self, "One more garment: which?", self._book)
+        gallery.chosen.connect(self.add_garment)
+        gallery.open()
+
+    def add_garment(self, style: str | OwnStyle) -> None:
+        """Put one more garment of a style into the job and take it in hand."""
+        job = with_another(self._session.job, style)
+        self._session.apply(job, f"One more garment: {job.garments[-1].name}")
+        self._session.take_garment(job.garments[-1].id)
+
+    def _garment_out(self) -> None:
+        """Take the garment in hand out of the job, when there is something else in it."""
+        session = self._session
+        garment = session.garment
+        if garment is None or (len(session.job.garments) < 2 and not session.job.pieces):
+            session.trouble.emit("A job has at least one garment: take another style for it, or begin a new job.")
+            return
+        session.apply(without_garment(session.job, garment), f"{garment.name or garment.style} out")
+
+    def _next_garment(self) -> None:
+        ids = [own.id for own in self._session.job.garments]
+        if self._session.garment is not None:
+            self._session.take_garment(ids[(ids.index(self._session.garment.id) + 1) % len(ids)])
+
+    def _next_cloth(self) -> None:
+        ids = [own.id for own in self._session.cloths]
+        if self._session.cloth is not None and self._session.cloth.id in ids:
+            self._session.take_cloth(ids[(ids.index(self._session.cloth.id) + 1) % len(ids)])
 
     def _new_job(self) -> None:
         gallery = Gallery(self, "A new job: which garment?", self._book)

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+import re
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
 from wickel.body import Body, size_body, with_measurement
@@ -10,8 +11,9 @@ from wickel.cloth import Cloth
 from wickel.draft import Allowances, OptionValue, School, school_options
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
-from wickel.job.job import Garment, Job
+from wickel.job.job import Card, Garment, Job, OnCloth, Picture
 from wickel.job.work import garment_style
+from wickel.lay import Waived
 
 
 def with_garment(job: Job, garment: Garment) -> Job:
@@ -95,3 +97,93 @@ def with_own(job: Job, garment: Garment, own: OwnStyle) -> Job:
 def with_body(job: Job, garment: Garment, body: Body) -> Job:
     """The garment made for a client's body, and the job for that client."""
     return replace(with_garment(job, replace(garment, body=body, size="")), client=body.name)
+
+
+# --- several garments, several cloths ------------------------------------------------------------------------
+
+
+def without_garment(job: Job, garment: Garment) -> Job:
+    """The job without a garment; cloths that only it was cut from stay."""
+    return replace(job, garments=tuple(own for own in job.garments if own.id != garment.id))
+
+
+def with_quantity(job: Job, garment: Garment, quantity: Mapping[str, int]) -> Job:
+    """The garment made so many times in each size, in its own body under the empty name."""
+    plain = {size: count for size, count in quantity.items() if count > 0}
+    return with_garment(job, replace(garment, quantity={} if plain == {"": 1} else plain))
+
+
+def read_quantity(text: str, sizes: Iterable[str]) -> dict[str, int]:
+    """How many are made in which size, as a maker writes it: ``own``, ``2 own; 96``, ``92 × 2; 100``.
+
+    Raises:
+        ValueError: with a sentence; a size that is none of ``sizes``, a number that is none, nothing at all.
+    """
+    known = set(sizes)
+    found: dict[str, int] = {}
+    for part in text.replace(",", ";").split(";"):
+        words = re.sub(r"(?<=\d)\s*[x×]\s*|\s+[x×]\s*", " ", part, flags=re.IGNORECASE).split()
+        if not words:
+            continue
+        names = [word for word in words if word in known or word.lower() == OWN]
+        counts = [word for word in words if word not in names]
+        if len(words) == 2 and len(names) == 2:  # two sizes that are numbers: the first is how many
+            counts, names = names[:1], names[1:]
+        if len(names) != 1 or len(counts) > 1 or not all(count.isdigit() for count in counts):
+            raise ValueError(f"“{part.strip()}” is not understood: write it like  own; 2 × 92; 96.")
+        count = int(counts[0]) if counts else 1
+        if not 0 < count <= MOST_OF_ONE:
+            raise ValueError(f"{count} of one size: from 1 to {MOST_OF_ONE} are made.")
+        size = "" if names[0].lower() == OWN else names[0]
+        found[size] = found.get(size, 0) + count
+    if not found:
+        raise ValueError("Write how many are made, like  own; 2 × 92; 96.")
+    return found
+
+
+def shown_quantity(quantity: Mapping[str, int]) -> str:
+    """How many are made in which size, as ``read_quantity`` reads it."""
+    rows = quantity or {"": 1}
+    return "; ".join(f"{count} × {size or OWN}" if count > 1 else size or OWN for size, count in rows.items())
+
+
+OWN, MOST_OF_ONE = "own", 200
+"""What the garment's own body is called beside sizes, and how many garments alike there may be."""
+
+
+def with_added_cloth(job: Job, taken: Cloth) -> Job:
+    """The job with one more cloth, off the shelf: a snapshot under an id of its own. Nothing is cut from it yet."""
+    return replace(job, cloths=(*job.cloths, replace(taken, id=free_id(taken.id, (own.id for own in job.cloths)))))
+
+
+def without_cloth(job: Job, cloth_id: str) -> Job:
+    """The job without a cloth from which nothing is cut."""
+    return replace(job, cloths=tuple(own for own in job.cloths if own.id != cloth_id)).with_on(cloth_id, OnCloth())
+
+
+def with_material_on(job: Job, garment: Garment, material: str, cloth_id: str) -> Job:
+    """The garment with a material cut from another of the job's cloths."""
+    return with_garment(job, replace(garment, cloths={**garment.cloths, material: cloth_id}))
+
+
+def free_id(wanted: str, taken: Iterable[str]) -> str:
+    """An id that none of some others has."""
+    known = set(taken)
+    return next(id for id in (wanted, *(f"{wanted}-{k}" for k in range(2, 10_000))) if id not in known)
+
+
+def with_waived(job: Job, garment: Garment, piece: str, waived: frozenset[Waived]) -> Job:
+    """The garment with what a piece of it need not keep to."""
+    card = replace(garment.cards.get(piece, Card()), waive=waived)
+    cards = {id: own for id, own in {**garment.cards, piece: card}.items() if own != Card()}
+    return with_garment(job, replace(garment, cards=cards))
+
+
+def with_picture(job: Job, picture: Picture) -> Job:
+    """The job with one more reference picture."""
+    return replace(job, pictures=(*job.pictures, picture))
+
+
+def without_picture(job: Job, number: int) -> Job:
+    """The job without one of its reference pictures."""
+    return replace(job, pictures=(*job.pictures[:number], *job.pictures[number + 1 :]))

@@ -13,7 +13,7 @@ Whatever is found stands among what was ``tried``, for these very pieces.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from dataclasses import replace
 
 from wickel.cloth import STACKED, Cloth
@@ -196,9 +196,34 @@ def _with_copies_cut(job: Job, piece: CutPiece, cloth_id: str, copies: int) -> J
     return replace(job, garments=tuple(made if own.id == garment.id else own for own in job.garments))
 
 
-def shown_garment(id: str, names: Mapping[str, str]) -> str:
-    """What a garment of a lay is called: its name, the size, and which of several it is."""
-    for known, name in names.items():
-        if id == known or id.startswith((f"{known}:", f"{known}{COPY}")):
-            return f"{name}{id[len(known) :].replace(':', ' ').replace(COPY, ' no. ')}"
-    return id
+# --- what a garment is called on a lay -------------------------------------------------------------------
+
+
+def shown_garment(id: str, job: Job) -> str:
+    """What a garment of a lay is called: its name, the size, and which of several alike it is; a plain piece's group."""
+    garment = garment_of(id, job)
+    if garment is None:
+        return id
+    rest = id[len(garment.id) :].replace(":", " ").replace(COPY, " no. ")
+    return f"{garment.name or garment.style}{rest}"
+
+
+def garment_marks(lay: Lay, job: Job) -> dict[str, str]:
+    """Initials for the garments of a lay, no two alike; empty ones where there is only one garment."""
+    ids = list(dict.fromkeys(piece.garment for piece in lay.pieces))
+    if len(ids) < 2:
+        return dict.fromkeys(ids, "")
+    initials = [_initials(shown_garment(id, job)) for id in ids]
+    marks = {}
+    for k, (id, own) in enumerate(zip(ids, initials, strict=True)):
+        alike = initials.count(own) > 1
+        marks[id] = f"{own}{initials[: k + 1].count(own)}" if alike else own
+    return marks
+
+
+def _initials(name: str) -> str:
+    """The first signs of the words of a name, sizes whole: ``Box dress 92`` is ``BD 92``."""
+    words = name.partition(" no. ")[0].split()
+    letters = "".join(word[0].upper() for word in words if not word[0].isdigit())[:3]
+    sizes = " ".join(word for word in words if word[0].isdigit())
+    return f"{letters} {sizes}".strip() or "–"

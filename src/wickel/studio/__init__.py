@@ -2,7 +2,7 @@
 
 from wickel.studio.apron import FERRY_APRON
 from wickel.studio.demo import CLIENTS, CLOTH_FOR_MATERIAL, DEMO_CLIENTS, SHELF, STUDIO, orders, shelf_cloth
-from wickel.studio.ordering import new_order, with_style
+from wickel.studio.ordering import new_order, with_another, with_style
 
 __all__ = [
     "CLIENTS",
@@ -14,5 +14,6 @@ __all__ = [
     "new_order",
     "orders",
     "shelf_cloth",
+    "with_another",
     "with_style",
 ]

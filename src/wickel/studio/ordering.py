@@ -8,6 +8,7 @@ from wickel.body import CHARTS
 from wickel.draft import STYLES
 from wickel.draft.own import OwnStyle, style_of
 from wickel.job import Garment, Job
+from wickel.job.edits import free_id
 from wickel.studio.demo import CLOTH_FOR_MATERIAL, shelf_cloth
 
 
@@ -38,6 +39,24 @@ def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
     needed = {id for other in garments for id in other.cloths.values()}
     needed |= {order.cloth for piece in job.pieces for order in piece.orders} | {cloths[0].id}
     return replace(job, garments=garments, cloths=tuple(cloth for cloth in cloths if cloth.id in needed))
+
+
+def with_another(job: Job, style: str | OwnStyle) -> Job:
+    """The job with one more garment, of a style, for the body of the first one, or in a size where it has none.
+
+    Raises:
+        KeyError: no such style.
+    """
+    taken = STYLES[style] if isinstance(style, str) else style_of(style)
+    chart = CHARTS[taken.charts[0]]
+    size = list(chart.sizes)[len(chart.sizes) // 2]
+    first = next(iter(job.garments), None)
+    same = first is not None and all(id in first.body.measurements_mm for id in taken.required)
+    id = free_id("garment", (own.id for own in job.garments))
+    garment = Garment(id=id, style=taken.id, size=size, body=chart.body(size))
+    if first is not None and same:
+        garment = replace(garment, size=first.size, body=first.body)
+    return with_style(replace(job, garments=(*job.garments, garment)), garment, style)
 
 
 def new_order(style: str | OwnStyle) -> Job:

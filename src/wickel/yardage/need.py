@@ -106,3 +106,32 @@ def need_in_lengths(lays_mm: Sequence[float], cloth: Cloth, *, complete: bool) -
         cost=math.fsum(costs) if costs else None,
         lengths=len(each),
     )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Tally:
+    """What several lays need together. ``at_least``: a lay is missing, or a figure is a lower one."""
+
+    lay_mm: float
+    need_mm: float
+    buy_mm: float
+    used_share: float
+    at_least: bool
+    cost: float | None
+
+
+def tally(lays: Sequence[Lay | None]) -> Tally:
+    """What the lays of several cloths need together; one that is missing makes every figure a lower one."""
+    there = [lay for lay in lays if lay is not None]
+    needs = [need(lay) for lay in there]
+    costs = [own.cost for own in needs if own.cost is not None]
+    cloth = math.fsum(lay.cloth.lay_width_mm * lay.lay_length_mm for lay in there)
+    used = math.fsum(lay.used_share * lay.cloth.lay_width_mm * lay.lay_length_mm for lay in there)
+    return Tally(
+        lay_mm=math.fsum(own.lay_mm for own in needs),
+        need_mm=math.fsum(own.need_mm for own in needs),
+        buy_mm=math.fsum(own.buy_mm for own in needs),
+        used_share=used / cloth if cloth else 0.0,
+        at_least=len(there) < len(lays) or any(own.at_least for own in needs),
+        cost=math.fsum(costs) if costs and len(costs) == len(needs) else None,
+    )

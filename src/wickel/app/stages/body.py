@@ -7,14 +7,14 @@ from functools import partial
 
 from PySide6.QtCore import QDate, Qt
 from PySide6.QtGui import QFocusEvent
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
-from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.cards import card, emptied, label, labelled, relabelled, scrolling
 from wickel.app.widgets.figure import Figure
 from wickel.app.widgets.length_edit import LengthEdit
-from wickel.app.widgets.reason import mark_concerned
+from wickel.app.widgets.reason import mark_concerned, mark_wrong
 from wickel.body import (
     CHARTS,
     MEASUREMENTS,
@@ -31,7 +31,16 @@ from wickel.body import (
     size_body,
 )
 from wickel.job import Garment, JobRefused, garment_style
-from wickel.job.edits import with_body, with_estimates, with_own_measure, with_person, with_size
+from wickel.job.edits import (
+    read_quantity,
+    shown_quantity,
+    with_body,
+    with_estimates,
+    with_own_measure,
+    with_person,
+    with_quantity,
+    with_size,
+)
 from wickel.units import shown_length
 
 
@@ -103,6 +112,7 @@ class BodyStage(QWidget):
         self._chips = QHBoxLayout()
         self._chips.setSpacing(5)
         column.addLayout(self._chips)
+        column.addLayout(self._quantity_row())
         column.addSpacing(6)
         self.needs = label("Measurements this style needs", "heading")
         column.addWidget(self.needs)
@@ -119,6 +129,15 @@ class BodyStage(QWidget):
         self.estimate.clicked.connect(self._estimate)
         column.addWidget(self.estimate)
         return frame
+
+    def _quantity_row(self) -> QHBoxLayout:
+        made = QHBoxLayout()
+        self.quantity = QLineEdit()
+        self.quantity.setAccessibleName("How many are made, in which size")
+        self.quantity.setToolTip("Like  own; 2 × 92; 96: one in the own body, two in size 92, one in 96")
+        self.quantity.editingFinished.connect(self._enter_quantity)
+        labelled(made, "How many are made", self.quantity, 1)
+        return made
 
     def _history_row(self) -> QHBoxLayout:
         row = QHBoxLayout()
@@ -204,6 +223,7 @@ class BodyStage(QWidget):
         body, session = garment.body, self._session
         self._show_history(body, garment.size)
         self._show_sizes(self._chart_for(garment))
+        self.quantity.setText(shown_quantity(garment.quantity))
         for id, field in self.fields.items():
             field.show_length(body.measurements_mm.get(id), self._session.job.unit)
             mark_concerned(field, session.refusal if id in session.refusal_concerns else "")
@@ -306,6 +326,22 @@ class BodyStage(QWidget):
         if garment is not None:
             self._session.apply(with_size(self._session.job, garment, size), f"Size {size}")
             self.refresh()
+
+    def _enter_quantity(self) -> None:
+        """Make the garment so many times, in so many sizes."""
+        garment = self._session.garment
+        text = self.quantity.text().strip()
+        if garment is None or text == shown_quantity(garment.quantity):
+            mark_wrong(self.quantity, "")
+            return
+        sizes = [size for id in self._style_charts(garment) for size in CHARTS[id].sizes]
+        try:
+            quantity = read_quantity(text, sizes)
+        except ValueError as reason:
+            mark_wrong(self.quantity, str(reason))
+            return
+        mark_wrong(self.quantity, "")
+        self._session.apply(with_quantity(self._session.job, garment, quantity), "How many are made")
 
     def _estimate(self) -> None:
         """Work out every missing measurement from the chart, marked as an estimate, with the rule said."""

@@ -25,6 +25,7 @@ from wickel.app.book import StudioBook
 from wickel.app.session import Session
 from wickel.app.stages.cloth_print import DesignPart
 from wickel.app.stages.cloth_spoilt import SpoiltPart
+from wickel.app.stages.cloth_uses import ClothUses
 from wickel.app.theme import text_scale
 from wickel.app.widgets.asked import AskedList
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, narrow, relabelled, scrolling
@@ -147,6 +148,8 @@ class ClothStage(QWidget):
         self.keep.setToolTip("Put this cloth on the studio's own shelf, for other jobs; one of its name is replaced")
         self.keep.clicked.connect(self._keep)
         head.addWidget(self.keep)
+        self.uses = ClothUses(self._session)
+        whole.addWidget(self.uses)
         whole.addLayout(head)
         whole.addWidget(scrolling(inner), 1)
         self.trouble = label("", "broken", wrap=True)
@@ -358,6 +361,7 @@ class ClothStage(QWidget):
             own.mark(chosen)
             if chosen and self.isVisible():
                 self._shelf_area.ensureWidgetVisible(own)
+        self.uses.refresh((*self._book.cloths, *SHELF))
         self.name.setText(cloth.shown_name)
         for attribute, field in self.fields.items():
             mm = cloth.selvages_mm[1] if attribute == "high_selvage_mm" else getattr(cloth, attribute)

@@ -28,11 +28,13 @@ from wickel.app.widgets.cards import (
     card,
     closing_row,
     emptied,
+    fill_box,
     label,
     narrow,
     relabelled,
     scrolling,
 )
+from wickel.app.widgets.dialogs import asked_text
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.stage import Stage
@@ -41,8 +43,16 @@ from wickel.cloth import WAYS, depth_fits, planned, way_name
 from wickel.files.drawing import copies_text
 from wickel.geometry import Bounds, bounds
 from wickel.job import BEST
-from wickel.job.laid import with_spread
-from wickel.lay import Lay, Placement, cutting_minutes, on_table, rank, unfolded_lay
+from wickel.job.laid import (
+    garment_marks,
+    shown_garment,
+    with_cut,
+    with_kept,
+    with_lay,
+    with_spread,
+    without_kept,
+)
+from wickel.lay import Lay, Placement, cutting_minutes, not_laid, on_table, rank, unfolded_lay
 from wickel.units import shown_cloth_length, shown_length
 from wickel.yardage import shown_buy
 
@@ -228,6 +238,13 @@ class LayStage(Stage):
         self.hold.setToolTip("Keep this piece where it lies while a better lay is found around it (Ctrl+B)")
         self.hold.clicked.connect(self.hold_or_let_go)
         row.addWidget(self.hold)
+        self.cut_it = QPushButton("It is cut")
+        self.cut_it.setObjectName("chip")
+        self.cut_it.setToolTip(
+            "All copies of this piece are cut as they lie: the rest is laid on what is left (Ctrl+Alt+X)"
+        )
+        self.cut_it.clicked.connect(self.mark_cut)
+        row.addWidget(self.cut_it)
         tip = "Put the pieces side by side at the seams that run up the body (Ctrl+Shift+J)"
         self.sewn = self._put_chip("Put together", tip, Put.UNROLLED)
         row.addWidget(self.sewn)
@@ -258,6 +275,7 @@ class LayStage(Stage):
         area = scrolling(inner)
         self._ways_area = area
         side.addWidget(area, 1)
+        side.addWidget(self._kept_row())
         side.addWidget(label("From the lay to the shop", "soft"))
         frame, column = card()
         self._sum_frame = frame
@@ -267,6 +285,26 @@ class LayStage(Stage):
         column.addLayout(self._sum)
         side.addWidget(frame)
         return side
+
+    def _kept_row(self) -> QWidget:
+        """Lays kept under a name: one to take, this one to keep, one to let go."""
+        bar, row = flow_bar(6)
+        self.keep = QPushButton("Keep this lay…")
+        self.keep.setToolTip("Keep the lay under a name of its own, beside what else is tried (Ctrl+Alt+K)")
+        self.keep.clicked.connect(self.keep_lay)
+        self.kept = QComboBox()
+        narrow(self.kept)
+        self.kept.setAccessibleName("Lays that are kept")
+        self.kept.setToolTip("Take a lay that was kept under a name")
+        self.kept.activated.connect(lambda _: self.take_kept(str(self.kept.currentData())))
+        self.let_go = QPushButton("×")
+        self.let_go.setObjectName("chip")
+        self.let_go.setAccessibleName("Keep it no more")
+        self.let_go.setToolTip("Keep the lay of this name no more; the lay that is taken stays")
+        self.let_go.clicked.connect(self.drop_kept)
+        for field in (self.keep, self.kept, self.let_go):
+            row.addWidget(field)
+        return bar
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
@@ -312,6 +350,7 @@ class LayStage(Stage):
             self._bringing.start()
         self._show_figures()
         self._show_cloths()
+        self._show_kept()
         self.find.setEnabled(bool(session.pieces))
 
     def _bring_way_into_sight(self) -> None:
@@ -324,7 +363,9 @@ class LayStage(Stage):
         lay = self._session.lay
         opened = lay is not None and self.opened.isChecked()
         held = frozenset() if opened else self._session.held
-        self.view.show_lay(unfolded_lay(lay) if lay and opened else lay, self._session.job.unit, held)
+        job = self._session.job
+        marks = {} if lay is None else garment_marks(lay, job)
+        self.view.show_lay(unfolded_lay(lay) if lay and opened else lay, job.unit, held, marks)
         self.sewn.setVisible(self.as_cut.isChecked())
         self.seen.setVisible(self.as_cut.isChecked())
         self.cut.show_lay(lay if self.as_cut.isChecked() else None, self._session.drafts, self.put_now)
@@ -359,6 +400,16 @@ class LayStage(Stage):
         if own is not None:
             self.which_cloth.setCurrentIndex(self.which_cloth.findData(own.id))
 
+    def _show_kept(self) -> None:
+        """The lays that are kept, the one that is taken chosen when it is one of them."""
+        on = self._session.on
+        rows = [(own.name, own.name) for own in on.kept]
+        taken = next((own.name for own in on.kept if own.lay == on.lay), "")
+        fill_box(self.kept, [("kept lays", ""), *rows], taken)
+        self.kept.setVisible(bool(rows))
+        self.let_go.setVisible(bool(taken))
+        self.keep.setEnabled(on.lay is not None and not taken)
+
     def _show_figures(self) -> None:
         need, unit, cloth = self._session.need, self._session.job.unit, self._session.cloth
         emptied(self._sum)
@@ -390,14 +441,21 @@ class LayStage(Stage):
         lay, chosen = self.view.lay, self.view.chosen
         placement = None if lay is None else next((p for p in lay.placements if p.id == chosen), None)
         self.hold.setVisible(placement is not None and not self.opened.isChecked() and not self.as_cut.isChecked())
+        self.cut_it.setVisible(self.hold.isVisibleTo(self))
         self.hold.setText("Let it go" if chosen in self._session.held else "Hold it here")
         if lay is not None and self.as_cut.isChecked():
             relabelled(self.hand_title, _PUT_WORDS[self.put_now], "heading")
             self.hand.setText("Head up, seen from the right side, within the seams: what will be seen of the print.")
             return
         if lay is None or placement is None:
-            refusal = self._session.refusal or self._session.lay_refusals.get(self._session.way, "")
+            lacks = lay is None or bool(not_laid(lay))
+            refusal = self._session.refusal or (self._session.lay_refusals.get(self._session.way, "") if lacks else "")
             broken = () if lay is None else lay.broken
+            tray = "" if lay is None else self._tray(lay)
+            if tray and not refusal:
+                relabelled(self.hand_title, tray, "broken")
+                self.hand.setText("What has changed too much to lie where it lay is laid by the search.")
+                return
             if refusal or broken:
                 relabelled(self.hand_title, refusal or broken[0].text, "broken")
                 self.hand.setText("" if not broken else broken[0].way_out)
@@ -406,8 +464,16 @@ class LayStage(Stage):
             self.hand.setText("Click a piece, or Page Down, to read it. Solid line: cut here. Dashed line: sew here.")
             return
         piece = lay.piece(placement.piece)
-        relabelled(self.hand_title, f"{piece.name}, {copies_text(placement, lay)}", "heading")
+        several = len({own.garment for own in lay.pieces}) > 1
+        of = f" of {shown_garment(piece.garment, self._session.job)}" if several and piece.garment else ""
+        relabelled(self.hand_title, f"{piece.name}{of}, {copies_text(placement, lay)}", "heading")
         self.hand.setText(self._read(placement, lay))
+
+    @staticmethod
+    def _tray(lay: Lay) -> str:
+        """What of the pieces is not laid yet, in words."""
+        lacking = [f"{lay.piece(id).name} × {count}" for id, count in not_laid(lay).items()]
+        return f"Not laid yet: {', '.join(lacking)}." if lacking else ""
 
     def _read(self, placement: Placement, lay: Lay) -> str:
         """The placement in hand, in words: size, place, direction, plies."""
@@ -446,6 +512,37 @@ class LayStage(Stage):
         """Hold the piece in hand where it lies, or let it go."""
         if self.view.chosen and not self.opened.isChecked():
             self._session.hold(self.view.chosen)
+
+    def mark_cut(self) -> None:
+        """Say that all copies of the piece in hand are cut as they lie."""
+        lay = self._session.lay
+        placement = None if lay is None else next((p for p in lay.placements if p.id == self.view.chosen), None)
+        if lay is not None and placement is not None and not self.opened.isChecked():
+            name = lay.piece(placement.piece).name
+            self._session.apply(with_cut(self._session.job, lay, placement.piece), f"{name} is cut")
+
+    def keep_lay(self) -> None:
+        """Ask for a name and keep the lay under it."""
+        cloth, lay = self._session.cloth, self._session.lay
+        if cloth is None or lay is None:
+            return
+        suggested = f"{way_name(lay.way)}, {shown_cloth_length(lay.lay_length_mm, self._session.job.unit)}"
+        name = asked_text(self.window(), "Keep this lay", "Under which name?", suggested)
+        if name:
+            self._session.apply(with_kept(self._session.job, cloth.id, name), f"Lay kept: {name}")
+
+    def take_kept(self, name: str) -> None:
+        """Take a lay that was kept."""
+        cloth = self._session.cloth
+        own = next((own for own in self._session.on.kept if own.name == name), None)
+        if cloth is not None and own is not None:
+            self._session.apply(with_lay(self._session.job, cloth.id, own.lay), f"Lay taken: {name}")
+
+    def drop_kept(self) -> None:
+        """Keep the lay that is chosen no more."""
+        cloth, name = self._session.cloth, str(self.kept.currentData() or "")
+        if cloth is not None and name:
+            self._session.apply(without_kept(self._session.job, cloth.id, name), f"Lay let go: {name}")
 
     @property
     def put_now(self) -> Put:

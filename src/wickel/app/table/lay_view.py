@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath
 from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
@@ -141,7 +143,7 @@ _SEEN_THROUGH = 168
 class PlacementItem(PickItem):
     """One piece on the cloth: cut line, net line, inner lines, grain, name and copies."""
 
-    def __init__(self, placement: Placement, lay: Lay, colour: str, *, held: bool = False) -> None:
+    def __init__(self, placement: Placement, lay: Lay, colour: str, *, mark: str = "", held: bool = False) -> None:
         piece = lay.piece(placement.piece)
         shape = on_table(placement, piece)
         path = scene_path(flipped(shape.outline), closed=True)
@@ -149,10 +151,12 @@ class PlacementItem(PickItem):
             path.addPath(scene_path(flipped(hole), closed=True))
         super().__init__(path)
         self.placement = placement
-        self._name = piece.name
+        self._name = f"{mark} · {piece.name}" if mark else piece.name
         self._colour = colour
         self._held = held
-        self.broken = any(placement.piece in finding.pieces for finding in lay.broken)
+        self.broken = any(
+            placement.id in own.placements if own.placements else placement.piece in own.pieces for own in lay.broken
+        )
         net, inner = marks_on_table(placement, piece)
         self._net = None if net is None else scene_path(flipped(net), closed=True)
         self._inner = [scene_path(flipped(line), closed=False) for line in inner]
@@ -160,7 +164,7 @@ class PlacementItem(PickItem):
         self.named = True
         room, self._upright = name_room(shape.outline)
         self._room = QRectF(room.min_x, -room.max_y, room.width, room.height)
-        self.setToolTip(f"{piece.name}, {self._copies}")
+        self.setToolTip(f"{self._name}, {self._copies}")
 
     def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
         colours = palette()
@@ -237,8 +241,17 @@ class LayView(PickView):
         """The lay that is shown."""
         return self._lay
 
-    def show_lay(self, lay: Lay | None, unit: Unit, held: frozenset[str] = frozenset()) -> None:
-        """Show a lay, or bare table, pins in what is ``held``; the piece in hand stays so when it is still there."""
+    def show_lay(
+        self,
+        lay: Lay | None,
+        unit: Unit,
+        held: frozenset[str] = frozenset(),
+        marks: Mapping[str, str] | None = None,
+    ) -> None:
+        """Show a lay, or bare table, pins in what is ``held``, ``marks`` before the names of each garment's pieces.
+
+        The piece in hand stays so when it is still there.
+        """
         same_cloth = self._lay is not None and lay is not None and self._lay.way == lay.way
         self._lay, self._unit = lay, unit
         self.scene().clear()
@@ -248,8 +261,10 @@ class LayView(PickView):
             self.scene().addItem(self._cloth_item)
             garments = list(dict.fromkeys(piece.garment for piece in lay.pieces))
             for placement in lay.placements:
-                colour = dye(garments.index(lay.piece(placement.piece).garment))
-                item = PlacementItem(placement, lay, colour, held=placement.id in held)
+                garment = lay.piece(placement.piece).garment
+                mark = (marks or {}).get(garment, "")
+                colour = dye(garments.index(garment))
+                item = PlacementItem(placement, lay, colour, mark=mark, held=placement.id in held)
                 self.items_by_id[placement.id] = item
                 self.scene().addItem(item)
         if self.fitted or not same_cloth:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from PySide6.QtCore import QEvent, QObject, QSize, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import (
@@ -161,6 +163,16 @@ def narrow(box: QComboBox) -> None:
     """Let a box be narrower than its longest choice."""
     box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
     box.setMinimumContentsLength(8)
+
+
+def fill_box(box: QComboBox, rows: Iterable[tuple[str, str]], chosen: str) -> None:
+    """Fill a box with words and what they stand for, one of them chosen; one that has them already is not touched."""
+    wanted = list(rows)
+    if [(box.itemText(k), box.itemData(k)) for k in range(box.count())] != wanted:
+        box.clear()
+        for words, id in wanted:
+            box.addItem(words, id)
+    box.setCurrentIndex(box.findData(chosen))
 
 
 def labelled(row: QHBoxLayout, text: str, field: QWidget, stretch: int = 0) -> None:

@@ -13,12 +13,19 @@ from wickel.app.widgets.cards import closing_row, label, scrolling
 class Notice(QDialog):
     """A sentence, and lines below it where there are any.
 
-    With ``do`` it asks for something: *Cancel*, or that. ``also`` is a second thing that may be done instead; which
+    With ``do`` it asks for something: *Cancel*, or that. ``also`` are other things that may be done instead; which
     one was taken stands in ``taken``.
     """
 
     def __init__(
-        self, parent: QWidget, title: str, sentence: str, lines: Iterable[str] = (), *, do: str = "", also: str = ""
+        self,
+        parent: QWidget | None,
+        title: str,
+        sentence: str,
+        lines: Iterable[str] = (),
+        *,
+        do: str = "",
+        also: tuple[str, ...] = (),
     ) -> None:
         super().__init__(parent)
         self.setWindowTitle(title)
@@ -45,13 +52,13 @@ class Notice(QDialog):
             column.addWidget(area, 1)
         column.addLayout(self._foot(do, also))
 
-    def _foot(self, do: str, also: str) -> QHBoxLayout:
+    def _foot(self, do: str, also: tuple[str, ...]) -> QHBoxLayout:
         if do:
             row, self.do = closing_row(self, do, f"{do} (Enter)")
             self.do.clicked.connect(lambda: self._take(do))
-            if also:
-                other = QPushButton(also)
-                other.clicked.connect(lambda: self._take(also))
+            for words in also:
+                other = QPushButton(words)
+                other.clicked.connect(lambda _=False, words=words: self._take(words))
                 other.clicked.connect(self.accept)
                 row.insertWidget(2, other)
             return row

@@ -5,14 +5,19 @@ from __future__ import annotations
 from datetime import date
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout
+from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QVBoxLayout
 
 from wickel.app.session import Session
-from wickel.app.widgets.cards import label, relabelled
+from wickel.app.widgets.cards import fill_box, label, narrow, relabelled
 from wickel.app.widgets.flow import ShortLabel
 from wickel.cloth import PRINT_NAMES
+from wickel.job.edits import shown_quantity
+from wickel.job.laid import shown_garment
 from wickel.units import shown_cloth_length, shown_length
-from wickel.yardage import shown_buy
+from wickel.yardage import shown_buy, tally
+
+ALL = "*"
+"""What stands for all cloths in the list of them."""
 
 
 def shown_date(iso: str) -> str:
@@ -58,20 +63,64 @@ class Ticket(QFrame):
         words.addWidget(self.about)
         words.addStretch()
         row.addLayout(words, 1)
+        choosers = QVBoxLayout()
+        choosers.setSpacing(3)
+        self.garments = self._chooser("The garment in hand", "Body, Draft and Cloth are about it (Ctrl+Page Down)")
+        self.garments.activated.connect(lambda _: session.take_garment(str(self.garments.currentData())))
+        self.cloths = self._chooser(
+            "The cloth in hand", "Its lay and its figures; or those of all (Ctrl+Shift+Page Down)"
+        )
+        self.cloths.activated.connect(lambda _: self._take_cloth(str(self.cloths.currentData())))
+        choosers.addWidget(self.garments)
+        choosers.addWidget(self.cloths)
+        row.addLayout(choosers)
+        self.of_all = False
         self.lay, self.needed = Tally("lay"), Tally("needed")
         self.buy, self.used = Tally("to buy"), Tally("used")
         for tally in (self.lay, self.needed, self.buy, self.used):
             row.addLayout(tally)
         session.lays_changed.connect(self.refresh)
 
+    @staticmethod
+    def _chooser(name: str, tip: str) -> QComboBox:
+        box = QComboBox()
+        narrow(box)
+        box.setMinimumContentsLength(14)
+        box.setAccessibleName(name)
+        box.setToolTip(f"{name}: {tip}")
+        return box
+
+    def _take_cloth(self, id: str) -> None:
+        """Show the figures of one cloth, or of all."""
+        self.of_all = id == ALL
+        if not self.of_all:
+            self._session.take_cloth(id)
+        self.refresh()
+
+    def _show_choosers(self) -> None:
+        session = self._session
+        names = [(shown_garment(own.id, session.job), own.id) for own in session.job.garments]
+        alike = [name for name, _ in names]
+        rows = [(f"{name} ({id})" if alike.count(name) > 1 else name, id) for name, id in names]
+        fill_box(self.garments, rows, session.garment.id if session.garment else "")
+        self.garments.setVisible(len(rows) > 1)
+        rows = [(own.shown_name, own.id) for own in session.cloths]
+        self.of_all = self.of_all and len(rows) > 1
+        fill_box(
+            self.cloths, [*rows, ("all cloths", ALL)], ALL if self.of_all else session.cloth.id if session.cloth else ""
+        )
+        self.cloths.setVisible(len(rows) > 1)
+
     def refresh(self) -> None:
         """Show the job and tally as they are now."""
+        self._show_choosers()
         job, garment, cloth = self._session.job, self._session.garment, self._session.cloth
         self.title.say(job.name or (garment.name if garment else "") or "A job without a name")
         parts = []
         if garment is not None:
             who = garment.body.name
-            parts.append(f"size {garment.size}" if garment.size else f"for {who}" if who else "")
+            made = shown_quantity(garment.quantity) if garment.quantity else ""
+            parts.append(made or (f"size {garment.size}" if garment.size else f"for {who}" if who else ""))
         elif job.client:
             parts.append(f"for {job.client}")
         if cloth is not None:
@@ -82,7 +131,25 @@ class Ticket(QFrame):
         self.about.say(" · ".join(part for part in parts if part))
         self._show_tally()
 
+    def _show_all(self) -> None:
+        """The figures of all cloths together."""
+        session, unit = self._session, self._session.job.unit
+        whole = tally([session.lay_of(cloth.id) for cloth in session.cloths])
+        for own, mm, word in (
+            (self.lay, whole.lay_mm, "lay"),
+            (self.needed, whole.need_mm, "needed"),
+            (self.buy, whole.buy_mm, "to buy"),
+        ):
+            own.figure.setText(shown_cloth_length(mm, unit))
+            own.word.setText(f"{word}, all cloths{', at least' if whole.at_least else ''}")
+        self.used.figure.setText(f"{whole.used_share:.0%}")
+        cost = "" if whole.cost is None else f"The cloths cost {whole.cost:.2f} together."
+        self.buy.figure.setToolTip(cost or "Not every cloth has a price.")
+
     def _show_tally(self) -> None:
+        if self.of_all:
+            self._show_all()
+            return
         lay, need, unit = self._session.lay, self._session.need, self._session.job.unit
         if lay is None or need is None:
             for tally in (self.lay, self.needed, self.buy, self.used):

@@ -1,0 +1,118 @@
+"""Which of the job's cloths is in hand, and which material of the garment in hand is cut from which."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget
+
+from wickel.app.session import Session
+from wickel.app.widgets.cards import emptied, fill_box, label, narrow
+from wickel.cloth import Cloth
+from wickel.job.edits import with_added_cloth, with_material_on, without_cloth
+from wickel.job.laid import shown_garment
+
+_MATERIALS = {"main": "outer cloth", "contrast": "contrast", "lining": "lining", "interfacing": "interfacing"}
+
+
+class ClothUses(QWidget):
+    """A chooser of cloths with *one more* and *out*, and below it a line for each material of the garment in hand."""
+
+    trouble = Signal(str)
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self._session = session
+        self._shelf: tuple[Cloth, ...] = ()
+        self.materials: dict[str, QComboBox] = {}
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(5)
+        row = QHBoxLayout()
+        self.cloths = QComboBox()
+        narrow(self.cloths)
+        self.cloths.setAccessibleName("Cloth of the job")
+        self.cloths.setToolTip("Which of the job's cloths is in hand (Ctrl+Shift+Page Down)")
+        self.cloths.activated.connect(lambda _: session.take_cloth(str(self.cloths.currentData())))
+        row.addWidget(self.cloths, 1)
+        self.more = QPushButton("One more…")
+        self.more.setToolTip("Put one more cloth of the shelf into the job")
+        self._menu = QMenu(self)
+        self._menu.aboutToShow.connect(self._fill_menu)
+        self.more.setMenu(self._menu)
+        self.out = QPushButton("Out")
+        self.out.setToolTip("Take the cloth in hand out of the job; nothing may be cut from it")
+        self.out.clicked.connect(self._take_out)
+        row.addWidget(self.more)
+        row.addWidget(self.out)
+        column.addLayout(row)
+        self._said = label("", "soft")
+        column.addWidget(self._said)
+        self._rows = QGridLayout()
+        self._rows.setVerticalSpacing(4)
+        column.addLayout(self._rows)
+
+    def refresh(self, shelf: tuple[Cloth, ...]) -> None:
+        """Show the job's cloths as they are now; ``shelf`` is what there is to add."""
+        self._shelf = shelf
+        session = self._session
+        job, garment, cloth = session.job, session.garment, session.cloth
+        names = [own.shown_name for own in job.cloths]
+        fill_box(
+            self.cloths,
+            [
+                (f"{own.shown_name} ({own.id})" if names.count(own.shown_name) > 1 else own.shown_name, own.id)
+                for own in job.cloths
+            ],
+            cloth.id if cloth else "",
+        )
+        used = {own.id for own in session.cloths} | {id for own in job.garments for id in own.cloths.values()}
+        self.out.setEnabled(cloth is not None and cloth.id not in used and len(job.cloths) > 1)
+        materials = (
+            []
+            if session.draft is None
+            else sorted(
+                {cut.material for piece in session.draft.pattern.pieces for cut in piece.cuts},
+                key=list(_MATERIALS).index,
+            )
+        )
+        emptied(self._rows)
+        self.materials = {}
+        self._said.setVisible(len(job.cloths) > 1 and bool(materials))
+        if garment is None or len(job.cloths) < 2:
+            return
+        self._said.setText(f"{shown_garment(garment.id, job)} is cut from")
+        for k, material in enumerate(materials):
+            box = QComboBox()
+            narrow(box)
+            box.setAccessibleName(f"Cloth for {_MATERIALS[material]}")
+            box.setToolTip(f"Which cloth the {_MATERIALS[material]} is cut from")
+            rows = [(own.shown_name, own.id) for own in job.cloths]
+            fill_box(box, rows, job.cloth_named(material, garment) or "")
+            box.activated.connect(partial(self._take_material, material, box))
+            self.materials[material] = box
+            self._rows.addWidget(label(_MATERIALS[material], "soft"), k, 0)
+            self._rows.addWidget(box, k, 1)
+
+    def _fill_menu(self) -> None:
+        self._menu.clear()
+        for own in self._shelf:
+            self._menu.addAction(own.shown_name).triggered.connect(lambda _=False, own=own: self.add(own))
+
+    def add(self, cloth: Cloth) -> None:
+        """Put one more cloth into the job and take it in hand."""
+        job = with_added_cloth(self._session.job, cloth)
+        self._session.apply(job, f"One more cloth: {cloth.shown_name}")
+        self._session.take_cloth(job.cloths[-1].id)
+
+    def _take_out(self) -> None:
+        cloth = self._session.cloth
+        if cloth is not None and self.out.isEnabled():
+            self._session.apply(without_cloth(self._session.job, cloth.id), f"{cloth.shown_name} out")
+
+    def _take_material(self, material: str, box: QComboBox, _row: int) -> None:
+        garment = self._session.garment
+        if garment is not None:
+            job = with_material_on(self._session.job, garment, material, str(box.currentData()))
+            self._session.apply(job, f"{_MATERIALS[material].capitalize()} from {box.currentText()}")
