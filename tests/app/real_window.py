@@ -4,7 +4,7 @@ import json
 import sys
 from pathlib import Path
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
@@ -39,13 +39,20 @@ def main():
         assert exact_check(session.lay) == ()
         seen.append([session.garment.size, session.lay.way, session.lay.lay_length_mm, window.ticket.buy.figure.text()])
 
+    def go(stage):
+        """Without a window manager no window is active and no shortcut is heard: the thread is clicked."""
+        bar = window.thread_bar
+        y = next(y for y in range(bar.height()) if bar.knot_at(y) == stage) + 20
+        QTest.mouseClick(bar, Qt.MouseButton.LeftButton, pos=QPoint(30, y))
+        wait_for(lambda: window.stack.currentIndex() == stage, "the stage")
+
     note()
-    QTest.keyClick(window, Qt.Key.Key_2, Qt.KeyboardModifier.ControlModifier)
+    go(1)
     QTest.mouseClick(window.body.size_buttons["84"], Qt.MouseButton.LeftButton)
     note()
     QTest.mouseClick(window.body.size_buttons["118"], Qt.MouseButton.LeftButton)
     note()
-    QTest.keyClick(window, Qt.Key.Key_5, Qt.KeyboardModifier.ControlModifier)
+    go(4)
     QTest.mouseClick(window.lay.way_cards["lengthwise"], Qt.MouseButton.LeftButton)
     note()
     QTest.mouseClick(window.lay.find, Qt.MouseButton.LeftButton)

@@ -97,6 +97,7 @@ def test_the_mark_follows_the_field_in_hand(window, qtbot):
     figure = window.body.figure
     pictures = set()
     for measurement in ("hip", "upper_arm", "neck_to_knee"):
+        qtbot.waitUntil(window.body.fields[measurement].isVisible)
         window.body.fields[measurement].setFocus()
         assert MEASUREMENTS[measurement].name.lower() in figure.accessibleName()
         image = figure.grab().toImage()

@@ -15,6 +15,8 @@ class TakenUp:
 
     def __init__(self) -> None:
         self._known: dict[int, tuple[KeptLay, tuple[CutPiece, ...], Lay | None]] = {}
+        self._pieces: tuple[CutPiece, ...] = ()
+        self._parts: dict[str, tuple[CutPiece, ...]] = {}
 
     def remember(self, kept: KeptLay, lay: Lay) -> None:
         """Say what a kept lay is, as it has just been found."""
@@ -28,14 +30,14 @@ class TakenUp:
         """A kept lay on the pieces and the cloth of now; None when nothing of it is left."""
         for found in self._found(kept, pieces, cloth):
             return found[0]
-        own = cut_from(pieces, cloth)
+        own = self._own(pieces, cloth)
         lay = taken_up(kept, own, cloth, self._changed(kept, own)) if own else None
         self._put(kept, own, lay)
         return lay
 
     def _found(self, kept: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Iterator[tuple[Lay | None]]:
         entry = self._known.get(id(kept))
-        if entry is None or entry[0] is not kept or entry[1] != cut_from(pieces, cloth):
+        if entry is None or entry[0] is not kept or entry[1] != self._own(pieces, cloth):
             return
         lay = entry[2]
         if lay is None:
@@ -46,6 +48,14 @@ class TakenUp:
             renamed = on_like_cloth(lay, cloth)
             self._put(kept, entry[1], renamed)
             yield (renamed,)
+
+    def _own(self, pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:
+        """The pieces that are cut from a cloth; worked out once for the same pieces."""
+        if pieces is not self._pieces:
+            self._pieces, self._parts = pieces, {}
+        if cloth.id not in self._parts:
+            self._parts[cloth.id] = cut_from(pieces, cloth)
+        return self._parts[cloth.id]
 
     def _changed(self, kept: KeptLay, pieces: tuple[CutPiece, ...]) -> frozenset[str]:
         """The ids of the pieces that are other ones than when the lay was last looked at."""

@@ -14,20 +14,23 @@ from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.app.drafts import Drafts, drafts_of
 from wickel.app.job_file import JobFile
+from wickel.app.job_view import JobView
 from wickel.app.lay_search import QUICK_EFFORT as QUICK_EFFORT
 from wickel.app.lay_search import LayRequest, LaySearch, pile_of, ways_of
 from wickel.app.lays import TakenUp
 from wickel.app.prices import Prices
 from wickel.app.queue import TaskQueue
 from wickel.app.runners import Runner
-from wickel.cloth import STACKED, WAYS, Cloth
-from wickel.job import BEST, Document, DraftedGarment, Garment, Job, OnCloth, Tried, cloths_in_use, never_fits
+from wickel.cloth import STACKED, Cloth
+from wickel.job import BEST, Document, Job, Tried
 from wickel.job.laid import for_cloth, offered, settled, with_locked, with_matching, with_tried
-from wickel.lay import CutPiece, Lay, Wish, cut_from, kept, lays_alike, rank
-from wickel.yardage import Need, need
+from wickel.lay import Lay, Wish, cut_from, kept, lays_alike, rank
+
+_SHOW_AFTER_MS = 40
+"""How long after a search has found something it is shown, together with what it finds meanwhile."""
 
 
-class Session(QObject):
+class Session(JobView):
     """The open job with everything that follows from it."""
 
     job_changed = Signal()  # always followed by lays_changed: who shows both needs only the second
@@ -38,18 +41,16 @@ class Session(QObject):
 
     def __init__(self, runner: Runner, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._document = Document(Job(cloths=()))
-        self._drafts = Drafts(job=self.job)
-        self._taken_up = TakenUp()
         self._runner = runner
         self._queue = TaskQueue(runner, self)
         self.laying = LaySearch(self._queue, self)
         self.prices = Prices(self._queue, self)
         self.file = JobFile(lambda: self.job, self)
-        self._in_hand = {"garment": "", "cloth": ""}
         self._searched: set[str] = set()
-        self._never: dict[str, str] = {}
         self._was_searching = False
+        self._quiet = False
+        self._show_lays_timer = QTimer(self, singleShot=True, interval=_SHOW_AFTER_MS)
+        self._show_lays_timer.timeout.connect(self.lays_changed)
         self._take_up_timer = QTimer(self, singleShot=True, interval=0)
         self._take_up_timer.timeout.connect(self._take_up_one)
         self.laying.found.connect(self._found)
@@ -63,26 +64,6 @@ class Session(QObject):
             own.connect(self.trouble)
 
     # --- the document ----------------------------------------------------------------------
-
-    @property
-    def job(self) -> Job:
-        """The job as it is now."""
-        return self._document.job
-
-    @property
-    def undo_words(self) -> str:
-        """What would be taken back, empty when nothing can be."""
-        return self._document.undo_words
-
-    @property
-    def redo_words(self) -> str:
-        """What would be done again, empty when nothing can be."""
-        return self._document.redo_words
-
-    @property
-    def steps(self) -> int:
-        """How many edits there are to go back to."""
-        return self._document.steps
 
     def open(self, job: Job, path: Path | None) -> None:
         """Take up another job; nothing of the last one can be undone any more."""
@@ -123,6 +104,7 @@ class Session(QObject):
 
     def _edited(self, before: Job, drafts: Drafts) -> None:
         """Follow an edit: cloths whose pieces or rules have changed are searched anew, the others are left alone."""
+        self._quiet = True
         for cloth in self.job.cloths:
             old = next((own for own in before.cloths if own.id == cloth.id), None)
             same = old is not None and lays_alike(old, cloth)
@@ -136,10 +118,18 @@ class Session(QObject):
         self.steps_changed.emit()
 
     def _follow(self) -> None:
-        """Show the job as it is, and search for what is not known of it."""
-        self.show_again()
+        """Show the job as it is, and search for what is not known of it.
+
+        While a search begins what was typed is shown first, and the lays a moment later.
+        """
+        self.job_changed.emit()
         self._search_missing()
-        if not self.searching:
+        self._quiet = False
+        self._tell_searching()
+        if self.searching:
+            self._show_lays_timer.start()
+        else:
+            self.lays_changed.emit()
             self._price()
         self._take_up_timer.start()
 
@@ -168,60 +158,13 @@ class Session(QObject):
         """The file of the job."""
         return self.file.path
 
-    # --- what the stages ask ---------------------------------------------------------------
-
-    @property
-    def drafts(self) -> tuple[DraftedGarment, ...]:
-        """The garments as drafted, each in every body that it is made for."""
-        return self._drafts.garments
-
-    @property
-    def draft(self) -> DraftedGarment | None:
-        """The garment in hand as drafted."""
-        garment = self.garment
-        if garment is None:
-            return None
-        own = (garment.id, f"{garment.id}:")
-        return next((d for d in self.drafts if d.garment.id == own[0] or d.garment.id.startswith(own[1])), None)
-
-    @property
-    def pieces(self) -> tuple[CutPiece, ...]:
-        """Every piece as it is cut; none with a refusal."""
-        return self._drafts.pieces
-
-    @property
-    def refusal(self) -> str:
-        """Why the job cannot be drafted or cut, in a sentence; empty when it can."""
-        return self._drafts.refusal
-
-    @property
-    def refusal_concerns(self) -> tuple[str, ...]:
-        """What the refusal is about: measurements, options, or the cloth."""
-        return self._drafts.concerns
-
-    @property
-    def garment(self) -> Garment | None:
-        """The garment in hand: the one taken, else the job's first."""
-        taken = [own for own in self.job.garments if own.id == self._in_hand["garment"]]
-        return next(iter((*taken, *self.job.garments)), None)
+    # --- what is in hand -------------------------------------------------------------------
 
     def take_garment(self, id: str) -> None:
         """Take another of the job's garments in hand."""
         if self.garment is not None and id != self.garment.id:
             self._in_hand["garment"] = id
             self.show_again()
-
-    @property
-    def cloth(self) -> Cloth | None:
-        """The cloth in hand: the one taken, else the first that something is cut from, else the first."""
-        used = self.cloths
-        taken = [cloth for cloth in self.job.cloths if cloth.id == self._in_hand["cloth"]]
-        return next(iter((*taken, *used, *self.job.cloths)), None)
-
-    @property
-    def cloths(self) -> tuple[Cloth, ...]:
-        """The cloths that something is cut from."""
-        return cloths_in_use(self.job, self.pieces)
 
     def take_cloth(self, id: str) -> None:
         """Take another of the job's cloths in hand: its lay, its figures."""
@@ -230,86 +173,6 @@ class Session(QObject):
             self.laying.bring_forward(id)
             self._follow()
             self._tell_searching()
-
-    @property
-    def on(self) -> OnCloth:
-        """What was decided of the cloth in hand."""
-        return OnCloth() if self.cloth is None else self.job.on_cloth(self.cloth.id)
-
-    @property
-    def spread(self) -> str:
-        """The way to spread the cloth in hand that was asked for, or ``best``."""
-        return self.job.fold if self.cloth is None else self.job.spread_of(self.cloth.id)
-
-    @property
-    def way(self) -> str:
-        """The way of spreading shown: what was asked for, or with ``best`` that of the lay taken."""
-        if self.spread != BEST:
-            return self.spread
-        return next(iter(WAYS)) if self.on.lay is None else self.on.lay.way
-
-    @property
-    def lay(self) -> Lay | None:
-        """The lay of the cloth in hand, when there is one."""
-        return None if self.cloth is None else self.lay_of(self.cloth.id)
-
-    def lay_of(self, cloth_id: str) -> Lay | None:
-        """The lay taken for a cloth, as it is on the pieces of now."""
-        own, cloth = self.job.on_cloth(cloth_id).lay, self.job.cloth(cloth_id)
-        return None if own is None or not self.pieces else self._taken_up.lay(own, self.pieces, cloth)
-
-    @property
-    def lays(self) -> dict[str, Lay]:
-        """The lays of the cloth in hand by their ways, those that have been looked at since the job was opened."""
-        cloth, lay = self.cloth, self.lay
-        if cloth is None:
-            return {}
-        known = {
-            own.way: self._taken_up.lay(own.lay, self.pieces, cloth)
-            for own in self.on.tried
-            if own.lay is not None and self._taken_up.known(own.lay, self.pieces, cloth)
-        }
-        if lay is not None:
-            known[lay.way] = lay
-        return {way: own for way, own in known.items() if own is not None}
-
-    @property
-    def lay_refusals(self) -> dict[str, str]:
-        """Why ways have no lay on the cloth in hand."""
-        if self.never_fits:
-            return dict.fromkeys(self.ways, self.never_fits)
-        return {own.way: own.refusal for own in self.on.tried if own.refusal}
-
-    @property
-    def set_aside(self) -> dict[str, float]:
-        """Ways that were not searched on, with the length below which they cannot go."""
-        return {own.way: own.least_mm for own in self.on.tried if own.set_aside}
-
-    @property
-    def never_fits(self) -> str:
-        """Why no way could ever hold a piece on the cloth in hand; empty when each could."""
-        cloth = self.cloth
-        return "" if cloth is None else self._never_fits(cloth)
-
-    def _never_fits(self, cloth: Cloth) -> str:
-        if cloth.id not in self._never:
-            self._never[cloth.id] = never_fits(self.pieces, cloth)
-        return self._never[cloth.id]
-
-    @property
-    def need(self) -> Need | None:
-        """What the lay shown needs."""
-        return None if self.lay is None else need(self.lay)
-
-    @property
-    def ways(self) -> tuple[str, ...]:
-        """The ways to lay the cloth in hand: two cloths stacked only where another cloth shares its pieces."""
-        return ways_of(None if self.cloth is None else pile_of(self.pieces, self.cloth, self.cloths))
-
-    @property
-    def held(self) -> frozenset[str]:
-        """What is locked in the lay of the cloth in hand."""
-        return frozenset() if self.on.lay is None else self.on.lay.locked
 
     def hold(self, id: str) -> None:
         """Lock a piece of the lay shown where it lies, or let it go: the search then lays the others around it."""
@@ -364,8 +227,10 @@ class Session(QObject):
         on = self.job.on_cloth(cloth_id)
         if on.tried or not any(own.id == cloth_id for own in self.job.cloths):
             return bool(on.tried)
-        lay = self.lay_of(cloth_id) if on.lay is not None else None
-        return lay is not None and lay.complete and self.steps == 0
+        if self.steps or on.lay is None:
+            return False
+        lay = self.lay_of(cloth_id)
+        return lay is not None and lay.complete
 
     def _begin(self, cloth: Cloth, effort: int, ways: tuple[str, ...] | None) -> None:
         pieces = cut_from(self.pieces, cloth)
@@ -416,17 +281,19 @@ class Session(QObject):
         if job != self.job:
             self._document.amend(job)
             self.file.touch(found=True)
-            self.lays_changed.emit()
+            if not self._show_lays_timer.isActive():
+                self._show_lays_timer.start()
 
     def _ended(self, cloth_id: str) -> None:
         self._searched.add(cloth_id)
         self._tell_searching()
+        self._show_lays_timer.stop()
         self.lays_changed.emit()
         if self.cloth is not None and cloth_id == self.cloth.id:
             self._price()
 
     def _tell_searching(self) -> None:
-        if self.searching != self._was_searching:
+        if not self._quiet and self.searching != self._was_searching:
             self._was_searching = self.searching
             self.searching_changed.emit(self._was_searching)
 

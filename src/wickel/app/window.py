@@ -413,7 +413,7 @@ class MainWindow(QMainWindow):
         notice = Notice(
             self,
             "Changed meanwhile",
-            f"{path.name} was changed by another program since it was opened here. Nothing is written until you choose.",
+            f"{path.name} was changed by another program since it was opened. Nothing is written until you choose.",
             (theirs, f"Here: {_told(here)}"),
             do="Keep both",
             also=("Use mine", *(() if there is None else ("Use theirs",))),

@@ -200,7 +200,7 @@ def _with_copies_cut(job: Job, piece: CutPiece, cloth_id: str, copies: int) -> J
 
 
 def shown_garment(id: str, job: Job) -> str:
-    """What a garment of a lay is called: its name, the size, and which of several alike it is; a plain piece's group."""
+    """What a garment of a lay is called: its name, its size, and which of several alike it is."""
     garment = garment_of(id, job)
     if garment is None:
         return id
@@ -217,8 +217,13 @@ def garment_marks(lay: Lay, job: Job) -> dict[str, str]:
     marks = {}
     for k, (id, own) in enumerate(zip(ids, initials, strict=True)):
         alike = initials.count(own) > 1
-        marks[id] = f"{own}{initials[: k + 1].count(own)}" if alike else own
+        marks[id] = f"{own}{_letter(initials[:k].count(own))}" if alike else own
     return marks
+
+
+def _letter(number: int) -> str:
+    """a, b, c … for the first, the second, the third of several alike; numbers beyond z."""
+    return chr(ord("a") + number) if number < 26 else f" {number + 1}"
 
 
 def _initials(name: str) -> str:

@@ -15,6 +15,7 @@ from wickel.app.widgets.cards import card, emptied, label, labelled, relabelled,
 from wickel.app.widgets.figure import Figure
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_concerned, mark_wrong
+from wickel.app.widgets.stage import Stage
 from wickel.body import (
     CHARTS,
     MEASUREMENTS,
@@ -56,12 +57,11 @@ class MeasureEdit(LengthEdit):
         self._stage.take(self._measurement)
 
 
-class BodyStage(QWidget):
+class BodyStage(Stage):
     """Sizes of the chart, the measurements needed, and a figure that shows the one in hand."""
 
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
-        self.setObjectName("stage")
         self._session, self._book = session, book
         self._in_hand = "bust"
         self.size_buttons: dict[str, QPushButton] = {}
@@ -73,8 +73,8 @@ class BodyStage(QWidget):
         row.setSpacing(14)
         row.addWidget(self._who_card(), 3)
         row.addWidget(self._figure_card(), 2)
-        session.job_changed.connect(self.refresh)
-        book.changed.connect(self.refresh)
+        session.job_changed.connect(self.keep_up)
+        book.changed.connect(self.keep_up)
 
     def _who_card(self) -> QWidget:
         frame, column = card()

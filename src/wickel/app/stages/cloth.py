@@ -33,6 +33,7 @@ from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.folding import FoldingPicture
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
+from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
 from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print, planned
 from wickel.files import ground_of
@@ -98,12 +99,11 @@ class ShelfCard(TakenCard):
         return gone
 
 
-class ClothStage(QWidget):
+class ClothStage(Stage):
     """Take a cloth off the shelf, or change the one in hand."""
 
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
-        self.setObjectName("stage")
         self._session, self._book = session, book
         self.shelf: dict[str, ShelfCard] = {}
         self.fields: dict[str, LengthEdit] = {}
@@ -116,10 +116,9 @@ class ClothStage(QWidget):
         row.addWidget(self._shelf_card)
         row.addWidget(self._cloth_card(), 7)
         row.addWidget(self._seen_card(), 4)
-        session.job_changed.connect(self.refresh)
+        session.job_changed.connect(self.keep_up)
         book.changed.connect(self._shelf_again)
-        session.lays_changed.connect(self._show_folding)
-        session.lays_changed.connect(self.asked.show_costs)
+        session.lays_changed.connect(self._show_lays)
 
     def _shelf_column(self) -> QWidget:
         frame, column = card()
@@ -304,6 +303,12 @@ class ClothStage(QWidget):
         column.addWidget(self.folding, 1)
         return page
 
+    def _show_lays(self) -> None:
+        """Show what hangs on the lays, while the page is in sight."""
+        if self.isVisible():
+            self._show_folding()
+            self.asked.show_costs()
+
     def _show_folding(self) -> None:
         """Show how to fold the cloth the way it is laid."""
         self._show_folding_of(planned(self._session.way)[0].way.id)
@@ -379,6 +384,7 @@ class ClothStage(QWidget):
         self.spoilt.show_cloth(cloth, unit)
         self.design.show_cloth(cloth, unit)
         self.asked.refresh()
+        self._show_folding()
         self._asked_area.setVisible(bool(self.asked.ticks))
         for way, button in self.print_buttons.items():
             button.setChecked(way is cloth.print)

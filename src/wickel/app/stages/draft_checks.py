@@ -37,6 +37,7 @@ class ChecksPanel(QFrame):
         self.title = label("Checked by tape", "heading", wrap=True)
         column.addWidget(self.title)
         inner = QWidget()
+        self._held_rows: list[CheckRow] = []
         self._checks = QVBoxLayout(inner)
         self._checks.setContentsMargins(0, 0, 6, 0)
         self._checks.setSpacing(3)
@@ -76,18 +77,31 @@ class ChecksPanel(QFrame):
 
     def show_checks(self, checks: tuple[TapeCheck, ...], refusal: str, unit: Unit) -> None:
         """Show what holds and what does not, with a way out."""
+        self._show_title(checks, refusal)
+        plain = not refusal and all(check.measured and check.held for check in checks)
+        if plain and len(checks) == len(self._held_rows):
+            for own, check in zip(self._held_rows, checks, strict=True):  # as after most edits: only figures change
+                own.show_check(check, unit)
+            return
         emptied(self._checks)
+        self._held_rows = []
         if refusal:
             self._checks.addWidget(label(refusal, "broken", wrap=True))
         for check in sorted(checks, key=lambda check: (not check.broken, check.held)):
             if not check.measured:
                 self._checks.addWidget(label(f"? {check.name}: {NOT_MEASURED}", "soft", wrap=True))
                 continue
-            self._checks.addLayout(_check_row(check, unit))
+            row = CheckRow(check, unit)
+            self._checks.addWidget(row)
+            if plain:
+                self._held_rows.append(row)
             if check.broken:
                 said = _allowed(check, unit)
                 self._checks.addWidget(label(f"{said[:1].upper()}{said[1:]}. {check.way_out}", "broken", wrap=True))
         self._checks.addStretch()
+
+    def _show_title(self, checks: tuple[TapeCheck, ...], refusal: str) -> None:
+        """Say how many hold, and give the list the height that it needs."""
         held = sum(check.held for check in checks)
         unknown = sum(not check.measured for check in checks)
         more = f", {unknown} not measured" if unknown else ""
@@ -102,6 +116,8 @@ class ChecksPanel(QFrame):
         self.chalk_title.setText("Chalk list" if piece is None else f"Chalk list: {piece.name}")
         what = "cut line, allowance drawn in" if drawn_in else "net line"
         self.chalk_words.setText(f"{what}: down from the start line, across from the centre")
+        self.chalk.setUpdatesEnabled(False)
+        fewer_or_more = self.chalk.rowCount() != len(rows)
         self.chalk.setRowCount(len(rows))
         for k, row in enumerate(rows):
             cells = (
@@ -112,32 +128,52 @@ class ChecksPanel(QFrame):
                 {"straight": "—", "curve": "⌒"}.get(row.then, ""),
             )
             for column, text in enumerate(cells):
-                item = QTableWidgetItem(text)
+                item = self.chalk.item(k, column)
+                if item is None:
+                    item = QTableWidgetItem()
+                    self.chalk.setItem(k, column, item)
+                if item.text() != text:
+                    item.setText(text)
+                    fewer_or_more = fewer_or_more or column == 1
                 item.setToolTip(f"{row.name}{': ' if row.rule else ''}{row.rule}{_then(row.then)}")
                 if column in (2, 3):
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
-                self.chalk.setItem(k, column, item)
-        self.chalk.resizeRowsToContents()
+        if fewer_or_more:
+            self.chalk.resizeRowsToContents()
+        self.chalk.setUpdatesEnabled(True)
 
 
-def _check_row(check: TapeCheck, unit: Unit) -> QHBoxLayout:
-    row = QHBoxLayout()
-    mark = label("✓" if check.held else "✗", "held" if check.held else "broken")
-    mark.setFixedWidth(14)
-    name = label(check.name, wrap=True)
-    name.setToolTip(
-        f"{check.one} {shown_length(check.one_mm, unit)}, {check.other} {shown_length(check.other_mm, unit)}; "
-        f"{_allowed(check, unit)}"
-    )
-    row.addWidget(mark)
-    row.addWidget(name, 1)
-    lengths = (shown_length(mm, unit, with_unit=False) for mm in (check.one_mm, check.other_mm))
-    row.addWidget(label(" · ".join(lengths), "soft"))
-    difference = label(_signed(check.difference_mm, unit))
-    difference.setAlignment(Qt.AlignmentFlag.AlignRight)
-    difference.setMinimumWidth(40)
-    row.addWidget(difference)
-    return row
+class CheckRow(QWidget):
+    """One tape check that was measured: whether it holds, both lengths, and by how much they differ."""
+
+    def __init__(self, check: TapeCheck, unit: Unit) -> None:
+        super().__init__()
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        self._mark = label()
+        self._mark.setFixedWidth(14)
+        self._name = label(wrap=True)
+        self._lengths = label("", "soft")
+        self._difference = label()
+        self._difference.setAlignment(Qt.AlignmentFlag.AlignRight)
+        self._difference.setMinimumWidth(40)
+        row.addWidget(self._mark)
+        row.addWidget(self._name, 1)
+        row.addWidget(self._lengths)
+        row.addWidget(self._difference)
+        self.show_check(check, unit)
+
+    def show_check(self, check: TapeCheck, unit: Unit) -> None:
+        """Show a check."""
+        relabelled(self._mark, "✓" if check.held else "✗", "held" if check.held else "broken")
+        self._name.setText(check.name)
+        self._name.setToolTip(
+            f"{check.one} {shown_length(check.one_mm, unit)}, {check.other} {shown_length(check.other_mm, unit)}; "
+            f"{_allowed(check, unit)}"
+        )
+        lengths = (shown_length(mm, unit, with_unit=False) for mm in (check.one_mm, check.other_mm))
+        self._lengths.setText(" · ".join(lengths))
+        self._difference.setText(_signed(check.difference_mm, unit))
 
 
 def _allowed(check: TapeCheck, unit: Unit) -> str:

@@ -326,8 +326,9 @@ class LayStage(Stage):
         session = self._session
         self._show_lay()
         self._show_fold()
-        longest = max((lay.table_mm for lay in session.lays.values()), default=1.0)
-        lengths = {way: lay.lay_length_mm for way, lay in session.lays.items()}
+        lays, refusals, aside_at = session.lays, session.lay_refusals, session.set_aside
+        longest = max((lay.table_mm for lay in lays.values()), default=1.0)
+        lengths = {way: lay.lay_length_mm for way, lay in lays.items()}
         ways = dict.fromkeys((*session.ways, session.way))
         for id in ways:
             if id not in self.way_cards:
@@ -337,10 +338,10 @@ class LayStage(Stage):
             self._way_column.removeWidget(gone)
             gone.deleteLater()
         for k, id in enumerate(sorted(self.way_cards, key=lambda way: lengths.get(way, 1e12))):
-            own, lay = self.way_cards[id], session.lays.get(id)
+            own, lay = self.way_cards[id], lays.get(id)
             length = "–" if lay is None else shown_cloth_length(lay.lay_length_mm, session.job.unit)
-            snag = session.lay_refusals.get(id, "") or _snag(lay)
-            least = session.set_aside.get(id)
+            snag = refusals.get(id, "") or _snag(lay)
+            least = aside_at.get(id)
             aside = "" if least is None else f"not searched on: {shown_cloth_length(least, session.job.unit)} at least"
             own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
             self._way_column.removeWidget(own)

@@ -77,6 +77,7 @@ class PaperItem(PickItem):
         cut, net = cut_line(piece), net_line(piece)
         super().__init__(scene_path(hung(cut), closed=True))
         self.piece = piece
+        self.made_of = (piece, unit, other, tapes)
         self._unit = unit
         self.tapes = tapes
         self._chalk = chalk_list(piece)
@@ -257,13 +258,22 @@ class PaperView(PickView):
 
         The piece in hand stays in hand when it is still there.
         """
-        self.scene().clear()
         over = {piece.id: piece for piece in others}
-        tapes = {piece.id: () if pattern is None else edge_tapes(pattern, piece, unheld) for piece in pieces}
-        self.items_by_id = {piece.id: PaperItem(piece, unit, over.get(piece.id), tapes[piece.id]) for piece in pieces}
+        before, self.items_by_id = self.items_by_id, {}
+        for piece in pieces:
+            tapes = () if pattern is None else edge_tapes(pattern, piece, unheld)
+            made_of = (piece, unit, over.get(piece.id), tapes)
+            same = before.get(piece.id)
+            if isinstance(same, PaperItem) and same.made_of == made_of:
+                self.items_by_id[piece.id] = before.pop(piece.id)
+            else:
+                self.items_by_id[piece.id] = PaperItem(*made_of)
+        for item in before.values():
+            self.scene().removeItem(item)
         self._arrange()
         for item in self.items_by_id.values():
-            self.scene().addItem(item)
+            if item.scene() is None:
+                self.scene().addItem(item)
         if self.fitted:
             self.fit()
         first = pieces[0].id if pieces else ""

@@ -40,7 +40,8 @@ QLabel#keys { font-weight: 700; }
 QLabel#soft { color: $soft; font-size: 13px; }
 QLabel#broken { color: $madder; font-size: 13px; }
 QLabel#held { color: $moss; font-size: 13px; }
-QLineEdit, QComboBox, QPlainTextEdit { background: $paper; border: 1px solid $soft; border-radius: 5px; padding: 4px 7px;
+QLineEdit, QComboBox, QPlainTextEdit {
+  background: $paper; border: 1px solid $soft; border-radius: 5px; padding: 4px 7px;
   selection-background-color: $indigo; selection-color: $on_indigo; min-height: 20px; }
 QLineEdit:focus, QComboBox:focus, QPlainTextEdit:focus { border: 2px solid $indigo; padding: 3px 6px; }
 QLabel#reason { background: $paper; color: $madder; border: 1px solid $madder; border-radius: 5px;

@@ -13,6 +13,7 @@ class FlowLayout(QLayout):
     def __init__(self, parent: QWidget | None = None, *, spacing: int = 8) -> None:
         super().__init__(parent)
         self._items: list[QLayoutItem] = []
+        self._heights: dict[int, int] = {}
         self.setSpacing(spacing)
         self.setContentsMargins(0, 0, 0, 0)
 
@@ -35,7 +36,13 @@ class FlowLayout(QLayout):
         return True
 
     def heightForWidth(self, width: int) -> int:
-        return self._placed(QRect(0, 0, width, 0), move=False)
+        if width not in self._heights:
+            self._heights[width] = self._placed(QRect(0, 0, width, 0), move=False)
+        return self._heights[width]
+
+    def invalidate(self) -> None:
+        self._heights = {}
+        super().invalidate()
 
     def setGeometry(self, rect: QRect) -> None:
         super().setGeometry(rect)

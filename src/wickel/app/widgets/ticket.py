@@ -77,8 +77,8 @@ class Ticket(QFrame):
         self.of_all = False
         self.lay, self.needed = Tally("lay"), Tally("needed")
         self.buy, self.used = Tally("to buy"), Tally("used")
-        for tally in (self.lay, self.needed, self.buy, self.used):
-            row.addLayout(tally)
+        for own in (self.lay, self.needed, self.buy, self.used):
+            row.addLayout(own)
         session.lays_changed.connect(self.refresh)
 
     @staticmethod
@@ -152,8 +152,8 @@ class Ticket(QFrame):
             return
         lay, need, unit = self._session.lay, self._session.need, self._session.job.unit
         if lay is None or need is None:
-            for tally in (self.lay, self.needed, self.buy, self.used):
-                tally.figure.setText("–")
+            for own in (self.lay, self.needed, self.buy, self.used):
+                own.figure.setText("–")
             self.buy.word.setText("to buy")
             relabelled(self.buy.figure, "–", "figure")
             return

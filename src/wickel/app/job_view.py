@@ -1,0 +1,174 @@
+"""The open job as the stages look at it: the garment and the cloth in hand, their drafts, their lays."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QObject
+
+from wickel.app.drafts import Drafts
+from wickel.app.lay_search import pile_of, ways_of
+from wickel.app.lays import TakenUp
+from wickel.cloth import WAYS, Cloth
+from wickel.job import BEST, Document, DraftedGarment, Garment, Job, OnCloth, cloths_in_use, never_fits
+from wickel.lay import CutPiece, Lay
+from wickel.yardage import Need, need
+
+
+class JobView(QObject):
+    """What there is to be seen of a document."""
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._document = Document(Job(cloths=()))
+        self._drafts = Drafts(job=self.job)
+        self._taken_up = TakenUp()
+        self._in_hand = {"garment": "", "cloth": ""}
+        self._never: dict[str, str] = {}
+
+    @property
+    def job(self) -> Job:
+        """The job as it is now."""
+        return self._document.job
+
+    @property
+    def undo_words(self) -> str:
+        """What would be taken back, empty when nothing can be."""
+        return self._document.undo_words
+
+    @property
+    def redo_words(self) -> str:
+        """What would be done again, empty when nothing can be."""
+        return self._document.redo_words
+
+    @property
+    def steps(self) -> int:
+        """How many edits there are to go back to."""
+        return self._document.steps
+
+    # --- what the stages ask ---------------------------------------------------------------
+
+    @property
+    def drafts(self) -> tuple[DraftedGarment, ...]:
+        """The garments as drafted, each in every body that it is made for."""
+        return self._drafts.garments
+
+    @property
+    def draft(self) -> DraftedGarment | None:
+        """The garment in hand as drafted."""
+        garment = self.garment
+        if garment is None:
+            return None
+        own = (garment.id, f"{garment.id}:")
+        return next((d for d in self.drafts if d.garment.id == own[0] or d.garment.id.startswith(own[1])), None)
+
+    @property
+    def pieces(self) -> tuple[CutPiece, ...]:
+        """Every piece as it is cut; none with a refusal."""
+        return self._drafts.pieces
+
+    @property
+    def refusal(self) -> str:
+        """Why the job cannot be drafted or cut, in a sentence; empty when it can."""
+        return self._drafts.refusal
+
+    @property
+    def refusal_concerns(self) -> tuple[str, ...]:
+        """What the refusal is about: measurements, options, or the cloth."""
+        return self._drafts.concerns
+
+    @property
+    def garment(self) -> Garment | None:
+        """The garment in hand: the one taken, else the job's first."""
+        taken = [own for own in self.job.garments if own.id == self._in_hand["garment"]]
+        return next(iter((*taken, *self.job.garments)), None)
+
+    @property
+    def cloth(self) -> Cloth | None:
+        """The cloth in hand: the one taken, else the first that something is cut from, else the first."""
+        used = self.cloths
+        taken = [cloth for cloth in self.job.cloths if cloth.id == self._in_hand["cloth"]]
+        return next(iter((*taken, *used, *self.job.cloths)), None)
+
+    @property
+    def cloths(self) -> tuple[Cloth, ...]:
+        """The cloths that something is cut from."""
+        return cloths_in_use(self.job, self.pieces)
+
+    @property
+    def on(self) -> OnCloth:
+        """What was decided of the cloth in hand."""
+        return OnCloth() if self.cloth is None else self.job.on_cloth(self.cloth.id)
+
+    @property
+    def spread(self) -> str:
+        """The way to spread the cloth in hand that was asked for, or ``best``."""
+        return self.job.fold if self.cloth is None else self.job.spread_of(self.cloth.id)
+
+    @property
+    def way(self) -> str:
+        """The way of spreading shown: what was asked for, or with ``best`` that of the lay taken."""
+        if self.spread != BEST:
+            return self.spread
+        return next(iter(WAYS)) if self.on.lay is None else self.on.lay.way
+
+    @property
+    def lay(self) -> Lay | None:
+        """The lay of the cloth in hand, when there is one."""
+        return None if self.cloth is None else self.lay_of(self.cloth.id)
+
+    def lay_of(self, cloth_id: str) -> Lay | None:
+        """The lay taken for a cloth, as it is on the pieces of now."""
+        own, cloth = self.job.on_cloth(cloth_id).lay, self.job.cloth(cloth_id)
+        return None if own is None or not self.pieces else self._taken_up.lay(own, self.pieces, cloth)
+
+    @property
+    def lays(self) -> dict[str, Lay]:
+        """The lays of the cloth in hand by their ways, those that have been looked at since the job was opened."""
+        cloth, lay = self.cloth, self.lay
+        if cloth is None:
+            return {}
+        known = {
+            own.way: self._taken_up.lay(own.lay, self.pieces, cloth)
+            for own in self.on.tried
+            if own.lay is not None and self._taken_up.known(own.lay, self.pieces, cloth)
+        }
+        if lay is not None:
+            known[lay.way] = lay
+        return {way: own for way, own in known.items() if own is not None}
+
+    @property
+    def lay_refusals(self) -> dict[str, str]:
+        """Why ways have no lay on the cloth in hand."""
+        if self.never_fits:
+            return dict.fromkeys(self.ways, self.never_fits)
+        return {own.way: own.refusal for own in self.on.tried if own.refusal}
+
+    @property
+    def set_aside(self) -> dict[str, float]:
+        """Ways that were not searched on, with the length below which they cannot go."""
+        return {own.way: own.least_mm for own in self.on.tried if own.set_aside}
+
+    @property
+    def never_fits(self) -> str:
+        """Why no way could ever hold a piece on the cloth in hand; empty when each could."""
+        cloth = self.cloth
+        return "" if cloth is None else self._never_fits(cloth)
+
+    def _never_fits(self, cloth: Cloth) -> str:
+        if cloth.id not in self._never:
+            self._never[cloth.id] = never_fits(self.pieces, cloth)
+        return self._never[cloth.id]
+
+    @property
+    def need(self) -> Need | None:
+        """What the lay shown needs."""
+        return None if self.lay is None else need(self.lay)
+
+    @property
+    def ways(self) -> tuple[str, ...]:
+        """The ways to lay the cloth in hand: two cloths stacked only where another cloth shares its pieces."""
+        return ways_of(None if self.cloth is None else pile_of(self.pieces, self.cloth, self.cloths))
+
+    @property
+    def held(self) -> frozenset[str]:
+        """What is locked in the lay of the cloth in hand."""
+        return frozenset() if self.on.lay is None else self.on.lay.locked
