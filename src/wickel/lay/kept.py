@@ -132,8 +132,8 @@ def _as_kept(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | 
     try:
         before = _spread(own, own.lay_width_mm, lengths, cloth)
         there = _spread(own, cloth.lay_width_mm, lengths, cloth)
-    except BadWay:
-        return None  # the fold is too deep for this cloth
+    except (BadWay, ValueError):
+        return None  # the fold is too deep for this cloth, or the lay is none
     orders = {
         piece.id: (piece, order) for piece in pieces for order in reversed(piece.orders) if order.cloth == cloth.id
     }
@@ -144,9 +144,16 @@ def _as_kept(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | 
             there.sections[p.section].zones[p.zone],
         )
         for p in own.placements
-        if p.piece in orders
+        if p.piece in orders and _has_place(p, there)
     )
     return _made(own, tuple(piece for piece in pieces if piece.id in orders), cloth, placements, there)
+
+
+def _has_place(placement: Placement, there: Spread) -> bool:
+    """Whether the section, the zone and the plies of a placement are there at all."""
+    if placement.section >= len(there.sections) or placement.zone >= len(there.sections[placement.section].zones):
+        return False
+    return max(placement.cut_plies) < len(there.sections[placement.section].zones[placement.zone].plies)
 
 
 def _spread(own: KeptLay, width_mm: float, lengths: list[float], cloth: Cloth) -> Spread:
