@@ -81,8 +81,12 @@ class LaySearch(QObject):
 
     def bring_forward(self, cloth_id: str) -> None:
         """Search for the lays of a cloth before those of the others, if it waits."""
-        if self.is_searching(cloth_id) and self._queue.now != ("lay", cloth_id):
-            self.begin(self._asked[cloth_id], in_sight=True)
+        if not self.is_searching(cloth_id) or self._queue.now == ("lay", cloth_id):
+            return
+        self.begin(self._asked[cloth_id], in_sight=True)
+        for other in self.searched:
+            if self._queue.now == ("lay", other) and other != cloth_id:
+                self.begin(self._asked[other], in_sight=False)  # it waits until this one is done
 
     def drop(self, cloth_id: str) -> None:
         """Search for a cloth's lays no more; nothing is heard of it."""
