@@ -55,6 +55,7 @@ class Notice(QDialog):
     def _foot(self, do: str, also: tuple[str, ...]) -> QHBoxLayout:
         if do:
             row, self.do = closing_row(self, do, f"{do} (Enter)")
+            self.do.setFocus()
             self.do.clicked.connect(lambda: self._take(do))
             for words in also:
                 other = QPushButton(words)

@@ -1,0 +1,270 @@
+"""The Jobs stage: names, dates and notes, copies, what is set aside, the bin; two windows; what another program changes."""
+
+import json
+from dataclasses import replace
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QApplication, QPushButton
+
+from tests.app.conftest import KnownRunner
+from tests.app.test_window import CTRL, JOBS, LAY, LEFT, go, type_into
+from wickel.app.start import make_window
+from wickel.app.widgets.dialogs import Notice
+from wickel.files import read_job, save_job
+from wickel.studio import orders
+
+
+@pytest.fixture
+def jobs(window, qtbot):
+    go(qtbot, window, JOBS)
+    return window.jobs
+
+
+def chip(jobs, path, words):
+    return next(own for own in jobs.cards[path].findChildren(QPushButton) if own.text() == words)
+
+
+def press(qtbot, window, words):
+    (notice,) = [own for own in window.findChildren(Notice) if own.isVisible()]
+    qtbot.mouseClick(next(own for own in notice.findChildren(QPushButton) if own.text() == words), LEFT)
+
+
+def test_every_job_is_a_card_with_whom_it_is_for_and_when_it_is_due(jobs, window):
+    paths = window._folder.orders()
+    assert list(jobs.cards) == list(paths)
+    card = jobs.cards[paths[0]]
+    words = " ".join(own.text() for own in card.findChildren(type(jobs.holds)))
+    for part in ("Market dress", "Odile Marrow", "Box dress", "due Fri 11 December 2026"):
+        assert part in words
+    assert card.objectName() == "chosen"
+
+
+def test_a_job_is_opened_by_mouse_and_by_keyboard(jobs, window, session, qtbot):
+    paths = window._folder.orders()
+    qtbot.mouseClick(jobs.cards[paths[1]], LEFT)
+    assert session.path == paths[1]
+    jobs.cards[paths[2]].setFocus()
+    qtbot.waitUntil(jobs.cards[paths[2]].hasFocus)
+    qtbot.keyClick(jobs.cards[paths[2]], Qt.Key.Key_Return)
+    assert session.path == paths[2]
+    assert jobs.cards[paths[2]].objectName() == "chosen"
+
+
+def test_name_client_date_and_notes_are_written_and_undone(jobs, window, session, qtbot):
+    type_into(qtbot, jobs.name, "Fair dress")
+    type_into(qtbot, jobs.client, "Wenda Pool")
+    type_into(qtbot, jobs.due, "2026-12-24")
+    assert jobs.due_said.text() == "Thu 24 December 2026"
+    qtbot.mouseClick(jobs.notes, LEFT)
+    qtbot.keyClicks(jobs.notes, "Long sleeves?")
+    jobs.name.setFocus()
+    qtbot.waitUntil(lambda: session.job.notes == "Long sleeves?")
+    assert (session.job.name, session.job.client, session.job.due) == ("Fair dress", "Wenda Pool", "2026-12-24")
+    assert window.ticket.title.text() == "Fair dress"
+    session.save_now()
+    assert read_job(session.path) == session.job
+    for _ in range(4):
+        session.undo()
+    assert (session.job.name, session.job.notes, jobs.notes.toPlainText()) == ("Market dress", "", "")
+
+
+def test_a_job_is_duplicated_under_a_name_of_its_own(jobs, window, session, qtbot):
+    first = session.path
+    before = read_job(first)
+    qtbot.mouseClick(chip(jobs, first, "Duplicate"), LEFT)
+    assert session.path != first
+    assert session.path.parent == first.parent
+    assert session.job.name == "Market dress, again"
+    assert replace(session.job, name=before.name).garments == before.garments
+    assert session.lay.placements == session.lay_of(session.cloth.id).placements
+    assert read_job(first).name == "Market dress"
+
+
+def test_jobs_are_set_aside_binned_and_brought_back(jobs, window, session, qtbot):
+    other = window._folder.orders()[1]
+    qtbot.mouseClick(chip(jobs, other, "Set aside"), LEFT)
+    (aside,) = window._folder.set_aside()
+    assert not other.exists()
+    assert aside.name == other.name
+    qtbot.mouseClick(chip(jobs, aside, "To the bin"), LEFT)
+    (binned,) = window._folder.binned()
+    qtbot.mouseClick(chip(jobs, binned, "Bring back"), LEFT)
+    assert other.exists()
+    assert window._folder.binned() == window._folder.set_aside() == ()
+
+
+def test_the_bin_is_emptied_only_when_the_maker_says_so(jobs, window, qtbot, answering):
+    other = window._folder.orders()[1]
+    qtbot.mouseClick(chip(jobs, other, "To the bin"), LEFT)
+    (binned,) = window._folder.binned()
+    save_job(orders()[1], binned)  # so that there is a copy beside it
+    empty = next(own for own in jobs.findChildren(QPushButton) if own.text() == "Empty the bin…")
+    with answering("") as seen:
+        qtbot.mouseClick(empty, LEFT)
+    assert len(seen) == 1
+    assert "for good" in seen[0].sentence.text()
+    assert list(binned.parent.iterdir()) == []
+
+
+def test_the_open_job_goes_on_where_it_is_moved_to(jobs, window, session, qtbot):
+    first = session.path
+    qtbot.mouseClick(chip(jobs, first, "To the bin"), LEFT)
+    (binned,) = window._folder.binned()
+    assert session.path == binned
+    type_into(qtbot, jobs.name, "Still here")
+    session.save_now()
+    assert read_job(binned).name == "Still here"
+    assert not first.exists()
+    jobs.empty_bin()
+    assert binned.exists()
+    assert "open job is in the bin" in window.slip.sentence.text()
+
+
+def test_two_jobs_of_one_name_in_the_bin_are_both_there(jobs, window, qtbot):
+    for _ in range(2):
+        path = window._folder.path / "same.wickel.json"
+        save_job(orders()[0], path)
+        window._folder.put_into_bin(path)
+    assert len(window._folder.binned()) == 2
+
+
+def test_a_folder_in_the_way_is_said_and_nothing_is_lost(jobs, window, qtbot):
+    (window._folder.path / "bin").write_text("in the way")
+    other = window._folder.orders()[1]
+    qtbot.mouseClick(chip(jobs, other, "To the bin"), LEFT)
+    assert other.exists()
+    assert "could not be done" in window.slip.sentence.text()
+
+
+def test_a_damaged_job_is_a_card_that_says_so_and_offers_its_copy(jobs, window, session, qtbot):
+    path = window._folder.orders()[1]
+    save_job(read_job(path), path)
+    path.write_text("{,}")
+    jobs.refresh()
+    said = [own.text() for own in jobs.cards[path].findChildren(type(jobs.holds))]
+    assert any("is not JSON" in text for text in said)
+    qtbot.mouseClick(jobs.cards[path], LEFT)
+    press(qtbot, window, "Open the copy")
+    assert session.path == path
+    assert path.with_name(path.name + ".damaged").exists()
+
+
+def test_what_was_opened_last_is_in_the_menu_first(window, session, qtbot):
+    paths = window._folder.orders()
+    for path in (paths[1], paths[2], paths[1]):
+        window.open_path(path)
+    window._fill_recent()
+    shown = [action.text() for action in window._recent.actions()]
+    assert [text.partition("  (")[0] for text in shown[:3]] == [
+        window._folder.title(p) for p in (paths[1], paths[2], paths[0])
+    ]
+    paths[2].unlink()
+    window._fill_recent()
+    assert len(window._recent.actions()) == len(shown) - 1
+    window._recent.actions()[-1].trigger()
+    assert session.path == paths[0]
+
+
+# --- one's own studio -------------------------------------------------------------------------------------------
+
+
+def another_window(qtbot, home, *, demo):
+    made = make_window(QApplication.instance(), home, KnownRunner(most_effort=2, most_ways=1), demo=demo)
+    qtbot.addWidget(made)
+    with qtbot.waitExposed(made):
+        made.show()
+    return made
+
+
+def test_one_s_own_studio_begins_empty_with_the_demo_a_click_away(qtbot, tmp_path):
+    window = another_window(qtbot, tmp_path / "home", demo=False)
+    assert window.stack.currentIndex() == JOBS
+    assert window._folder.orders() == ()
+    demo = next(own for own in window.jobs.findChildren(QPushButton) if "demo studio" in own.text())
+    qtbot.mouseClick(demo, LEFT)
+    assert len(window._folder.orders()) == len(orders())
+    assert window.session.job.name == "Market dress"
+    assert window.session.lay is not None
+
+
+def test_a_new_job_can_be_begun_in_an_empty_studio(qtbot, tmp_path):
+    window = another_window(qtbot, tmp_path / "home", demo=False)
+    window.start_job("pencil-skirt")
+    assert len(window._folder.orders()) == 1
+    assert window.session.lay is not None
+    go(qtbot, window, JOBS)
+    assert list(window.jobs.cards) == [window.session.path]
+
+
+# --- two windows ------------------------------------------------------------------------------------------------
+
+
+def test_a_second_window_is_told_and_looks_or_takes_over(window, session, qtbot, tmp_path):
+    path = session.path
+    other = another_window(qtbot, tmp_path / "home", demo=True)
+    theirs = other.session
+    assert theirs.path == path
+    assert theirs.file.open_elsewhere
+    press(qtbot, other, "Look at it")
+    go(qtbot, other, LAY)
+    session.save_now()
+    before = path.read_bytes()
+    theirs.search(100)  # what a search finds is no reason to write
+    theirs.file.settle()
+    assert path.read_bytes() == before
+    assert theirs.path == path
+    other.open_path(path)
+    press(qtbot, other, "Take it over")
+    assert not theirs.file.open_elsewhere
+    go(qtbot, other, JOBS)
+    type_into(qtbot, other.jobs.name, "Theirs")
+    theirs.save_now()
+    assert read_job(path).name == "Theirs"
+    window.activateWindow()
+    qtbot.waitUntil(window.isActiveWindow)
+    go(qtbot, window, JOBS)
+    type_into(qtbot, window.jobs.name, "Mine")
+    session.save_now()
+    assert read_job(path).name == "Theirs"  # nothing is written over unasked
+    press(qtbot, window, "Use theirs")
+    assert session.job.name == "Theirs"
+
+
+def test_a_file_that_became_unreadable_can_be_written_over_or_left(window, session, qtbot):
+    path = session.path
+    path.write_text("{ half a fi")
+    go(qtbot, window, JOBS)
+    type_into(qtbot, window.jobs.name, "Here")
+    session.save_now()
+    (notice,) = [own for own in window.findChildren(Notice) if own.isVisible()]
+    assert "cannot be read" in notice.lines[0]
+    assert [own.text() for own in notice.findChildren(QPushButton)] == ["Cancel", "Use mine", "Keep both"]
+    press(qtbot, window, "Use mine")
+    assert read_job(path).name == "Here"
+    assert path.with_name(path.name + ".bak").read_text() == "{ half a fi"
+
+
+def test_closing_before_a_choice_keeps_both(window, session, qtbot):
+    path = session.path
+    save_job(replace(read_job(path), name="Theirs"), path)
+    session.apply(replace(session.job, name="Mine"), "name")
+    session.save_now()
+    window.close()
+    assert read_job(path).name == "Theirs"
+    copies = list(path.parent.glob("*-copy.wickel.json"))
+    assert [read_job(own).name for own in copies] == ["Mine"]
+
+
+def test_keys_that_another_program_writes_stay_in_the_file(window, session, qtbot):
+    path = session.path
+    session.save_now()
+    record = json.loads(path.read_text())
+    record["later"] = {"a": 1}
+    record["garments"][0]["later"] = [2]
+    path.write_text(json.dumps(record))
+    window.open_path(path)
+    qtbot.keyClick(window, Qt.Key.Key_I, CTRL)
+    session.save_now()
+    written = json.loads(path.read_text())
+    assert (written["later"], written["garments"][0]["later"], written["unit"]) == ({"a": 1}, [2], "in")
