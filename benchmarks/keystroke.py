@@ -1,6 +1,6 @@
 """How long the window is held by an edit, and how soon there is a lay after it, with the worker process.
 
-    python benchmarks/keystroke.py
+    python -m benchmarks.keystroke
 
 Types into an option of the demo's first job, whose cloth has a picture of 1 MB, while a search runs. Prints for each
 edit the milliseconds that applying and repainting took, and those until the first lay that is whole.
@@ -45,7 +45,9 @@ def main() -> None:
             held, first, turns = [], [], []
             for k in range(EDITS):
                 started = perf_counter()
-                session.apply(with_option(session.job, session.garment, "below_knee_mm", -30.0 + 3 * k), "length", f"{k}")
+                session.apply(
+                    with_option(session.job, session.garment, "below_knee_mm", -30.0 + 3 * k), "length", f"{k}"
+                )
                 window.repaint()
                 held.append(1000 * (perf_counter() - started))
                 worst = 0.0

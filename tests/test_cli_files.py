@@ -10,7 +10,10 @@ from typer.testing import CliRunner
 
 from tests.lay.shapes import BOX, four_kinds, job, piece, ring
 from wickel.__main__ import app
-from wickel.files import save_job
+from wickel.files import job_of, save_job
+from wickel.job import cut_pieces
+from wickel.job.laid import offered
+from wickel.lay import Search, make_lay
 from wickel.studio import orders
 
 runner = CliRunner()
@@ -118,3 +121,40 @@ def test_seconds_are_kept_to(record, tmp_path):
     else:
         assert "second" in answer.stderr or "stopped" in answer.stderr
     assert time.perf_counter() - started < 30  # a guard at ten times the figure
+
+
+def test_each_cloth_of_a_job_is_spread_as_it_is_asked(tmp_path):
+    two = [{**piece("box", BOX, 2, symmetric=True), "cuts": [{"cloth": c, "copies": 2} for c in ("main", "lining")]}]
+    cloths = [{"id": c, "usable_width_mm": 900, "print": "any"} for c in ("main", "lining")]
+    record = {"format": "wickel-job", "version": 2, "fold": "crosswise", "cloths": cloths, "pieces": two}
+    record["cloths"][1]["spread"] = "lengthwise"
+    path = tmp_path / "two.wickel.json"
+    path.write_text(json.dumps(record))
+
+    def ways(*words):
+        told = runner.invoke(app, ["lay", str(path), "--json", "--effort", "2", *words])
+        assert told.exit_code == 0, told.stderr
+        return [lay["sections"][0]["way"] for lay in json.loads(told.stdout)["lays"]]
+
+    assert ways() == ["crosswise", "lengthwise"]
+    assert ways("--fold", "lining=open") == ["crosswise", "open"]
+    assert ways("--fold", "lining=open", "--fold", "turned") == ["turned", "open"]
+    refused = runner.invoke(app, ["lay", str(path), "--fold", "silk=open"])
+    assert (refused.exit_code, refused.stdout) == (2, "")
+    assert "no cloth “silk”" in refused.stderr
+
+
+def test_a_check_looks_at_the_lay_that_the_job_holds(tmp_path):
+    record = four_kinds()
+    path = tmp_path / "job.wickel.json"
+    a_job = job_of(record)
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", search=Search(effort=2))
+    save_job(offered(a_job, "main", lay, None), path)
+    good = runner.invoke(app, ["check", str(path)])
+    assert good.exit_code == 0
+    wrong = json.loads(path.read_text())
+    wrong["cloths"][0]["lay"]["placements"].pop()
+    path.write_text(json.dumps(wrong))
+    told = runner.invoke(app, ["check", str(path)])
+    assert told.exit_code == 1
+    assert "0 times" in told.stdout or "too few" in told.stdout

@@ -1,4 +1,4 @@
-"""The Jobs stage: names, dates and notes, copies, what is set aside, the bin; two windows; what another program changes."""
+"""The Jobs stage: names, dates, notes, copies, what is set aside, the bin; two windows; what other programs change."""
 
 import json
 from dataclasses import replace

@@ -1,4 +1,4 @@
-"""Several garments and several cloths in the window: who is in hand, what lies where, in which colours, for how much."""
+"""Several garments and cloths in the window: who is in hand, what lies where, in which colours, for how much."""
 
 import pytest
 from PySide6.QtCore import Qt

@@ -1,4 +1,4 @@
-"""The session without a window: lays that stay, searches that answer at awkward moments, jobs closed and opened again."""
+"""The session without a window: lays that stay, searches that answer at awkward moments, jobs closed and opened."""
 
 import os
 import time

@@ -33,7 +33,7 @@ LINING = Cloth(id="lining", usable_width_mm=1400, print=Print.ANY, name="Lining"
 def two_ways():
     """Two ways to spread are enough here."""
     with pytest.MonkeyPatch.context() as patch:
-        for room in ("work", "buying", "at_hand"):
+        for room in ("laying", "buying", "at_hand"):
             patch.setattr(f"wickel.job.{room}.alone_ways", lambda: ("open", "lengthwise"))
         yield
 

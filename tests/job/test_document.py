@@ -90,11 +90,10 @@ walks = st.lists(st.sampled_from(["edit", "typed", "undo", "redo", "found"]), ma
 
 @given(walks)
 def test_back_to_the_start_and_on_to_the_end_gives_the_same_jobs(walk):
-    document, serial, states = Document(BARE), 0, [BARE]  # a model: plain lists
+    document, states = Document(BARE), [BARE]  # a model: plain lists
     at = 0
     keys = [""]
-    for step in walk:
-        serial += 1
+    for serial, step in enumerate(walk, 1):
         if step in ("edit", "typed"):
             made = replace(document.job, name=str(serial))
             key = "k" if step == "typed" else ""

@@ -1,4 +1,4 @@
-"""Lays carried over piece by piece to other pieces and cloths: what fits stays, the rest is not laid, nothing is false."""
+"""Lays carried over piece by piece to other pieces and cloths: what fits stays, the rest is not laid."""
 
 import json
 from dataclasses import replace

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from PySide6.QtCore import QObject
 
 from wickel.app.drafts import Drafts
@@ -80,6 +82,15 @@ class JobView(QObject):
         """The garment in hand: the one taken, else the job's first."""
         taken = [own for own in self.job.garments if own.id == self._in_hand["garment"]]
         return next(iter((*taken, *self.job.garments)), None)
+
+    @property
+    def job_in_hand(self) -> Job:
+        """The job with the garment in hand as its first, for what is about one garment only."""
+        garment = self.garment
+        if garment is None:
+            return self.job
+        others = tuple(own for own in self.job.garments if own.id != garment.id)
+        return replace(self.job, garments=(garment, *others))
 
     @property
     def cloth(self) -> Cloth | None:

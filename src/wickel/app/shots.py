@@ -57,6 +57,7 @@ def write_shots(folder: Path) -> int:
         window.lay.opened.setChecked(False)
         window.session.undo()
         _print_shots(window, jobs, shot)
+        _outfit_shot(window, jobs, shot)
         _buy_shot(window, jobs, app.processEvents, shot)
         apply_theme(app, DARK)
         dress(window)
@@ -96,6 +97,23 @@ def _buy_shot(
     window.buy.show_page(0)
 
 
+def _outfit_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
+    """Three garments of a job, one of them a small series, on one cloth, a piece cut already."""
+    from wickel.job.edits import with_quantity
+    from wickel.job.laid import with_cut
+
+    window.open_path(jobs[0])
+    session = window.session
+    window.add_garment("knit-top")
+    session.apply(with_quantity(session.job, session.job.garments[1], {"": 1, "92": 2}), "series")
+    window.add_garment("pencil-skirt")
+    assert session.lay is not None
+    session.apply(with_cut(session.job, session.lay, "dress/back"), "cut")
+    shot("lay-outfit", LAY)
+    while session.undo_words:
+        session.undo()
+
+
 def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
     """A bordered cloth with both hems on its border, and a check whose side seams meet."""
     from wickel.app.table.cut_view import Put
@@ -115,8 +133,8 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
         session.apply(with_garment(taken, replace(session.garment, on_print=asked)), name)
         if name == "border":
             shot("cloth-border", CLOTH)
-        shot(f"lay-{name}", LAY)
         if name == "check":
+            shot("lay-check", LAY)
             window.lay.put(Put.SEEN)
             shot("lay-as-cut", LAY)
             window.lay.put(Put.APART)
@@ -142,9 +160,6 @@ def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Calla
 
     window.open_path(jobs[4])
     shot("draft-bodice", DRAFT)
-    window.draft.take_style("jacket")
-    shot("draft-jacket", DRAFT)
-    window.session.undo()
     window.open_path(jobs[0])
     window.draft.take_style(FERRY_APRON)
     shot("draft-formulas", DRAFT)

@@ -203,6 +203,7 @@ class MainWindow(QMainWindow):
         self._action(edit, "Another &style…", "Ctrl+T", self.draft.choose_style)
         self._action(edit, "C&hange a piece…", "Ctrl+H", self.draft.change_piece)
         self._action(edit, "&Rewrite with formulas…", "Ctrl+R", self.draft.make_own)
+        self._action(edit, "Reference &pictures", "Ctrl+Alt+P", self._show_pictures)
         self._action(edit, "&Keep these measurements", "Ctrl+K", self.body.keep)
         go = bar.addMenu("&Go to")
         for k, name in enumerate(STAGES):
@@ -484,6 +485,11 @@ class MainWindow(QMainWindow):
         name, _ = QFileDialog.getOpenFileName(self, "Open a job file", str(self._folder.path), "Jobs (*.wickel.json)")
         if name:
             self.open_path(Path(name))
+
+    def _show_pictures(self) -> None:
+        """Show the reference pictures beside the draft, or put them away."""
+        self.show_stage(DRAFT)
+        self.draft.pictures.toggle()
 
     def _another_garment(self) -> None:
         gallery = Gallery(self, "One more garment: which?", self._book)

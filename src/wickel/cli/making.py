@@ -36,8 +36,8 @@ from wickel.files import (
     save_lays,
     svg_text,
 )
-from wickel.job import BEST, Job, drafted, lay_job
-from wickel.lay import DEFAULT_EFFORT, PLANNING, Lay, LayRefused, LayReport, Level, Search, Stopped
+from wickel.job import BEST, Job, cloths_in_use, drafted_series, lay_job
+from wickel.lay import DEFAULT_EFFORT, PLANNING, CutPiece, Lay, LayRefused, LayReport, Level, Search, Stopped, taken_up
 from wickel.units import Unit, shown_cloth_length, shown_length, shown_short
 from wickel.yardage import need, shown_buy
 
@@ -56,9 +56,10 @@ def draft(
     names = UniqueNames()
     made: dict[str, str] = {}
     for garment in job.garments:
-        for piece in drafted(garment).pattern.pieces:
-            name = f"{names.name(f'{garment.id}-{piece.id}')}.svg"
-            made[name] = svg_text(piece_drawing(piece), f"{job.name} · {piece.name}")
+        for done in drafted_series(garment, job):
+            for piece in done.pattern.pieces:
+                name = f"{names.name(f'{done.garment.id}-{piece.id}')}.svg"
+                made[name] = svg_text(piece_drawing(piece), f"{job.name} · {piece.name}")
     plain = Job(name=job.name, unit=job.unit, cloths=job.cloths, pieces=pieces)
     made["pieces.wickel.json"] = dumped(job_record(plain)) + "\n"
     files = list(made)
@@ -76,12 +77,8 @@ CHECK_EFFORT = 40
 def check(job_path: JobPath, as_json: AsJson = False) -> None:
     """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
     job, pieces = opened(job_path, to_lay=True)
-    checks = [c for garment in job.garments for c in drafted(garment, job).checks]
-    until = _until(perf_counter(), MOST_SECONDS, sum(order.copies for piece in pieces for order in piece.orders))
-    try:
-        lays = lay_job(job, pieces, fold=_fold(job.fold), report_until=until, search=Search(effort=CHECK_EFFORT))
-    except (LayRefused, BadWay) as reason:
-        fail(reason, REFUSED)
+    checks = [c for garment in job.garments for done in drafted_series(garment, job) for c in done.checks]
+    lays = _lays_to_check(job, pieces)
     findings = [finding for lay in lays for finding in lay.findings]
     if as_json:
         print(
@@ -101,6 +98,27 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
             print(f"{finding.level.value}: {finding.text} {finding.way_out}".rstrip())
     if any(c.broken for c in checks) or any(f.level is Level.BROKEN for f in findings):
         raise typer.Exit(REFUSED)
+
+
+def _lays_to_check(job: Job, pieces: tuple[CutPiece, ...]) -> list[Lay]:
+    """The lays that the job has taken, looked at anew, and quick ones for the cloths that have none."""
+    lays: list[Lay] = []
+    others: set[str] = set()
+    for cloth in cloths_in_use(job, pieces):
+        own = job.on_cloth(cloth.id).lay
+        lay = None if own is None else taken_up(own, pieces, cloth)
+        if lay is None:
+            others.add(cloth.id)
+        else:
+            lays.append(lay)
+    if not others:
+        return lays
+    until = _until(perf_counter(), MOST_SECONDS, sum(order.copies for piece in pieces for order in piece.orders))
+    try:
+        found = lay_job(job, pieces, fold=_ways((), job), report_until=until, search=Search(effort=CHECK_EFFORT))
+    except (LayRefused, BadWay) as reason:
+        fail(reason, REFUSED)
+    return lays + [lay for lay in found if lay.cloth.id in others]
 
 
 def _check_record(c: TapeCheck) -> dict[str, Any]:
@@ -136,6 +154,21 @@ def _fold(fold: str) -> str:
     return fold
 
 
+def _ways(asked: tuple[str, ...], job: Job) -> dict[str, str]:
+    """The way for each cloth: as asked for it, or for all, else the job's own."""
+    ways = {cloth.id: job.spread_of(cloth.id) for cloth in job.cloths}
+    for text in sorted(
+        asked, key=lambda own: "=" in own
+    ):  # what is said of one cloth counts beside what is said of all
+        cloth, equals, way = text.rpartition("=")
+        if equals and cloth not in ways:
+            fail(f"There is no cloth “{cloth}” in the job: there are {', '.join(ways)}.", UNUSABLE)
+        ways |= {cloth: way} if equals else dict.fromkeys(ways, way)
+    for way in ways.values():
+        _fold(way)
+    return ways
+
+
 def _until(started: float, most_s: float, pieces: int) -> Callable[[float], LayReport]:
     """For a part of the time that is left the report that ends a search when that is over.
 
@@ -161,7 +194,10 @@ def _until(started: float, most_s: float, pieces: int) -> Callable[[float], LayR
 def lay(
     job_path: JobPath,
     out: Annotated[Path | None, typer.Option("-o", "--out", help="Lay file to write.")] = None,
-    fold: Annotated[str, typer.Option(help="Way of spreading, or best. Default: the job's own.")] = "",
+    fold: Annotated[
+        list[str] | None,
+        typer.Option(help="Way of spreading, or best; CLOTH=WAY for one cloth of several. Default: the job's own."),
+    ] = None,
     seconds: Annotated[
         float | None, typer.Option(min=0.0, help="Search for so many seconds. Without it: the effort, 30 s at most.")
     ] = None,
@@ -177,13 +213,13 @@ def lay(
     """Lay the pieces of a job on its cloths and say how much to buy."""
     job, pieces = opened(job_path, to_lay=True)
     apart((job_path,), [path for path in (out, svg, pdf) if path is not None])
-    way = _fold(fold or job.fold)
+    ways = _ways(tuple(fold or ()), job)
     most_s = MOST_SECONDS if seconds is None else seconds
     steps = effort or (DEFAULT_EFFORT if seconds is None else ENDLESS)
     until = _until(perf_counter(), most_s, sum(order.copies for piece in pieces for order in piece.orders))
     try:
         lays = lay_job(
-            job, pieces, fold=way, report_until=until, search=Search(seed=seed, effort=steps, workers=workers)
+            job, pieces, fold=ways, report_until=until, search=Search(seed=seed, effort=steps, workers=workers)
         )
     except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)

@@ -17,6 +17,13 @@ from wickel.job.job import (
     Picture,
     Tried,
 )
+from wickel.job.laying import (
+    alone_ways,
+    cloths_in_use,
+    lay_job,
+    layable,
+    never_fits,
+)
 from wickel.job.sewn import Sewn, row_bounds, sewn_rows
 from wickel.job.shopping import HEADS, Row, cost_words, shopping_rows
 from wickel.job.sketch import Sketch, sketches
@@ -39,9 +46,7 @@ from wickel.job.table import (
 )
 from wickel.job.work import (
     DraftedGarment,
-    alone_ways,
     checked_pieces,
-    cloths_in_use,
     cut_pieces,
     drafted,
     drafted_series,
@@ -49,9 +54,6 @@ from wickel.job.work import (
     garment_pieces,
     garment_style,
     in_sizes,
-    lay_job,
-    layable,
-    never_fits,
     pieces_of,
 )
 

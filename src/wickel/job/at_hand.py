@@ -8,8 +8,9 @@ from dataclasses import dataclass, replace
 from wickel.body import Body
 from wickel.cloth import Cloth
 from wickel.job.job import Job
+from wickel.job.laying import alone_ways
 from wickel.job.table import Cell, cell_pieces
-from wickel.job.work import alone_ways, numbered
+from wickel.job.work import numbered
 from wickel.lay import CutPiece, Lay, LayReport, Search, copies_mm2, lay_ways, shortest
 from wickel.yardage import SHORT_MM, need_of
 

@@ -6,24 +6,37 @@ Jobs that share a cloth are laid on it together, and beside that each by itself,
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from wickel.cloth import Cloth
 from wickel.draft import THREAD, Notion, full_options, notions, thread_of
 from wickel.geometry import Outline
 from wickel.job.job import Job
-from wickel.job.work import (
-    DraftedGarment,
+from wickel.job.laying import (
     alone_ways,
     cloths_in_use,
-    drafted_job,
-    garment_style,
     lays_on,
     never_fits,
+)
+from wickel.job.work import (
+    DraftedGarment,
+    drafted_job,
+    garment_style,
     numbered,
 )
-from wickel.lay import CutPiece, Lay, LayRefused, LayReport, Search, cut_from, flat_copies, lays_alike
+from wickel.lay import (
+    CutPiece,
+    KeptLay,
+    Lay,
+    LayRefused,
+    LayReport,
+    Search,
+    cut_from,
+    flat_copies,
+    lays_alike,
+    taken_up,
+)
 from wickel.yardage import Need, StripPlan, from_square, from_what_is_left, need, need_in_lengths
 
 BUY_EFFORT = 400
@@ -86,12 +99,13 @@ class BuyingList:
 
 @dataclass(frozen=True, slots=True)
 class _Drafted:
-    """A job with its pieces; the pieces' ids and their cloths' ids are those of the list."""
+    """A job with its pieces and the lays it has taken; all ids are those of the list."""
 
     number: int
     name: str
     garments: tuple[DraftedGarment, ...]
     pieces: tuple[CutPiece, ...]
+    taken: Mapping[str, KeptLay]
 
 
 def buying_list(
@@ -175,7 +189,14 @@ def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
         replace(piece, orders=tuple(replace(order, cloth=ids[order.cloth]) for order in piece.orders))
         for piece in numbered(pieces, number)
     )
-    return _Drafted(number, job.name or f"Job {number}", garments, renamed)
+    taken = {ids[id]: _renamed(own.lay, number) for id, own in job.on.items() if own.lay is not None and id in ids}
+    return _Drafted(number, job.name or f"Job {number}", garments, renamed, taken)
+
+
+def _renamed(lay: KeptLay, number: int) -> KeptLay:
+    """A kept lay with its pieces under the names that they have on the list."""
+    placements = (replace(own, id=f"{number}:{own.id}", piece=f"{number}:{own.piece}") for own in lay.placements)
+    return replace(lay, placements=tuple(placements))
 
 
 def _same(one: Cloth, other: Cloth) -> bool:
@@ -194,13 +215,22 @@ def _line(cloth: Cloth, jobs: list[_Drafted], search: Search, report: LayReport 
     if never:
         return ClothLine(cloth=cloth, jobs=names, refusal=never)
     try:
-        lays, needed = _laid(together, cloth, search, report)
         apart = None
         if len(jobs) > 1:
-            apart = math.fsum(_laid(job.pieces, cloth, search, report)[1].buy_mm for job in jobs)
+            apart = math.fsum(_laid_alone(job, cloth, search, report)[1].buy_mm for job in jobs)
+            lays, needed = _laid(together, cloth, search, report)
+        else:
+            lays, needed = _laid_alone(jobs[0], cloth, search, report)
     except LayRefused as reason:
         return ClothLine(cloth=cloth, jobs=names, refusal=str(reason))
     return ClothLine(cloth=cloth, jobs=names, lays=lays, need=needed, apart_mm=apart)
+
+
+def _laid_alone(job: _Drafted, cloth: Cloth, search: Search, report: LayReport | None) -> tuple[tuple[Lay, ...], Need]:
+    """What one job needs of a cloth: the lay that it has taken, when that is complete, else one searched for now."""
+    own = job.taken.get(cloth.id)
+    lay = None if own is None or cloth.sold_length_mm is not None else taken_up(own, job.pieces, cloth)
+    return _laid(job.pieces, cloth, search, report) if lay is None or lay.broken else ((lay,), need(lay))
 
 
 def _laid(
@@ -220,7 +250,11 @@ def _notion_lines(job: _Drafted, done: DraftedGarment, lines: list[ClothLine]) -
     garment, style = done.garment, garment_style(done.garment)
     found = []
     for notion in notions(garment.style, done.pattern, garment.body, full_options(style, garment.options)):
-        line = NotionLine(job=job.name, garment=garment.name or style.name, notion=notion)
+        name = garment.name or style.name
+        if done.count > 1:
+            name = f"{name} × {done.count}"
+            notion = replace(notion, count=notion.count * done.count)
+        line = NotionLine(job=job.name, garment=name, notion=notion)
         if notion.kind == "binding" and notion.long_mm is not None and notion.wide_mm is not None:
             needed, strip = notion.count * notion.long_mm, f"{job.number}:{garment.id}/{notion.piece}"
             lays = (lay for own in lines for lay in own.lays if any(piece.id == strip for piece in lay.pieces))

@@ -12,7 +12,8 @@ from wickel.body import CHARTS, Body, size_body
 from wickel.cloth import BadCloth, Cloth
 from wickel.draft import DraftRefused
 from wickel.job.job import Garment, Job, JobRefused
-from wickel.job.work import alone_ways, cut_pieces, garment_style, never_fits
+from wickel.job.laying import alone_ways, never_fits
+from wickel.job.work import cut_pieces, garment_style
 from wickel.lay import (
     CutPiece,
     KeptLay,
@@ -136,7 +137,7 @@ def cell_pieces(job: Job, cloth_id: str, size: str, body: Body, width_mm: float)
         DraftRefused: the size cannot be drafted.
         JobRefused: a piece can never be cut from a cloth so narrow, or the cloth cannot be so wide.
     """
-    garment = replace(_garment(job), body=body, size=size)
+    garment = replace(_garment(job), body=body, size=size, quantity={}, cards={})
     try:
         cloths = tuple(_in_width(own, width_mm) if own.id == cloth_id else own for own in job.cloths)
     except BadCloth as reason:
@@ -151,10 +152,12 @@ def cell_pieces(job: Job, cloth_id: str, size: str, body: Body, width_mm: float)
 
 
 def _in_width(cloth: Cloth, width_mm: float) -> Cloth:
-    """The cloth as if it were sold in another usable width; a remnant, flaws and what is at hand are left aside."""
+    """The cloth as if it were sold in another usable width; what is at hand of it, spoilt or cut is left aside."""
     more = 0.0 if cloth.full_width_mm is None else cloth.full_width_mm - cloth.usable_width_mm
     full = None if cloth.full_width_mm is None else width_mm + more
-    return replace(cloth, usable_width_mm=width_mm, full_width_mm=full, length_at_hand_mm=None, remnant=(), flaws=())
+    return replace(
+        cloth, usable_width_mm=width_mm, full_width_mm=full, length_at_hand_mm=None, remnant=(), flaws=(), cut_away=()
+    )
 
 
 def cell_key(pieces: tuple[CutPiece, ...], cloth: Cloth) -> str:

@@ -372,4 +372,4 @@ def _bare(cloth: Cloth) -> Cloth:
 
 
 def _bare_job(job: Job) -> Job:
-    return replace(job, cloths=tuple(_bare(cloth) for cloth in job.cloths), pictures=(), on={}, foreign=None)
+    return replace(job, cloths=tuple(_bare(cloth) for cloth in job.cloths), pictures=(), foreign=None)

@@ -221,7 +221,7 @@ class BuyStage(QWidget):
             return
         cloth = self._session.cloth
         if cloth is not None:
-            self.fill.show(self._session.job, cloth.id, self.widths_mm)
+            self.fill.show(self._session.job_in_hand, cloth.id, self.widths_mm)
         self.refresh()
 
     def refresh(self) -> None:

@@ -66,7 +66,7 @@ class BoltPage(QWidget):
         """Offer one garment of every size when nothing was asked yet."""
         if not self.sizes.text():
             try:
-                self.sizes.setText("; ".join(bodies_for(self._session.job)))
+                self.sizes.setText("; ".join(bodies_for(self._session.job_in_hand)))
             except JobRefused as reason:
                 self._session.trouble.emit(str(reason))
         self._show()
@@ -81,7 +81,7 @@ class BoltPage(QWidget):
 
     def asked_sizes(self) -> list[str]:
         """The sizes as they are wanted, one for each garment. Raises ``ValueError`` with a sentence."""
-        known = bodies_for(self._session.job)
+        known = bodies_for(self._session.job_in_hand)
         found: list[str] = []
         for text in self.sizes.text().split(";"):
             count, times, size = text.replace("x", "×").rpartition("×")
@@ -102,7 +102,7 @@ class BoltPage(QWidget):
             return
         cloth = self._session.cloth
         try:
-            bodies = bodies_for(self._session.job)
+            bodies = bodies_for(self._session.job_in_hand)
             asked = tuple((size, bodies[size]) for size in self.asked_sizes())
         except (JobRefused, ValueError) as reason:
             self._session.trouble.emit(str(reason))
@@ -111,7 +111,7 @@ class BoltPage(QWidget):
             self.bolt = None
             self.errand.start(
                 BoltTask(
-                    job=self._session.job,
+                    job=self._session.job_in_hand,
                     cloth_id=cloth.id,
                     asked=asked,
                     bolt_mm=self.length_mm,

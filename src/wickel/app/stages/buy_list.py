@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 
 from PySide6.QtCore import Qt
@@ -131,7 +132,7 @@ class ListPage(QWidget):
         """The list is of other jobs than are asked for now."""
         if self.found is None and not self.errand.working:
             return
-        if self._session.job == self._asked[0] and self.ticked() == self._asked_files:
+        if replace(self._session.job, on={}) == replace(self._asked[0], on={}) and self.ticked() == self._asked_files:
             return
         self.errand.drop()
         self.lines, self.found = [], None

@@ -19,6 +19,7 @@ from wickel.app.stages.draft_checks import ChecksPanel
 from wickel.app.stages.draft_options import OptionsPanel
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.own_editor import OwnEditor
+from wickel.app.stages.references import References
 from wickel.app.table.paper_view import PaperView
 from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import label
@@ -74,6 +75,8 @@ class DraftStage(Stage):
         self.right = QStackedWidget()
         self.right.addWidget(self.checks)
         self.right.addWidget(self.editor)
+        self.references = References(session)
+        self.right.addWidget(self.references)
         row.addWidget(self.right)
         session.job_changed.connect(self.keep_up)
 
@@ -115,6 +118,11 @@ class DraftStage(Stage):
         row.addWidget(words)
         row.addWidget(self.over)
         row.addWidget(self.over_said, 1)
+        self.pictures = QPushButton("Pictures")
+        self.pictures.setCheckable(True)
+        self.pictures.setToolTip("Reference pictures of the job, beside the draft (Ctrl+Alt+P)")
+        self.pictures.toggled.connect(lambda _: self.refresh())
+        row.addWidget(self.pictures)
         row.addWidget(self.written)
         return row
 
@@ -156,7 +164,11 @@ class DraftStage(Stage):
         written = garment.own is not None and not self.written.isChecked()
         self.written.setVisible(garment.own is not None)
         self.over_words.setVisible(not written)
-        self.right.setCurrentWidget(self.editor if written else self.checks)
+        count = len(self._session.job.pictures)
+        self.pictures.setText(f"Pictures ({count})" if count else "Pictures")
+        self.references.refresh()
+        beside = self.editor if written else self.checks
+        self.right.setCurrentWidget(self.references if self.pictures.isChecked() else beside)
         self._share_out()
         self.rewrite.setVisible(garment.own is None)
         unheld = frozenset(check.name for check in checks if check.broken)

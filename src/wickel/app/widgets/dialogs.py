@@ -51,11 +51,11 @@ class Notice(QDialog):
             area.setMinimumHeight(min(320, 28 * len(self.lines) + 12))
             column.addWidget(area, 1)
         column.addLayout(self._foot(do, also))
+        self.do.setFocus()  # Enter does what is asked about, wherever else the focus would have gone
 
     def _foot(self, do: str, also: tuple[str, ...]) -> QHBoxLayout:
         if do:
             row, self.do = closing_row(self, do, f"{do} (Enter)")
-            self.do.setFocus()
             self.do.clicked.connect(lambda: self._take(do))
             for words in also:
                 other = QPushButton(words)
