@@ -45,9 +45,8 @@ def main() -> None:
             held, first, turns = [], [], []
             for k in range(EDITS):
                 started = perf_counter()
-                session.apply(
-                    with_option(session.job, session.garment, "below_knee_mm", -30.0 + 3 * k), "length", f"{k}"
-                )
+                longer = with_option(session.job, session.garment, "below_knee_mm", -30.0 + 3 * k)
+                session.apply(longer, "length", f"{k}")
                 window.repaint()
                 held.append(1000 * (perf_counter() - started))
                 worst = 0.0
