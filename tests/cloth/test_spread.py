@@ -1,12 +1,15 @@
 """Ply maps, proved by code that shares nothing with the placing."""
 
+import json
+import pickle
+
 import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon, union_all
 
-from wickel.cloth import WAYS, BadCloth, BadWay, Cloth, Print, of_one_cloth, planned, spread, way_name
+from wickel.cloth import WAYS, BadCloth, BadWay, Cloth, Print, Spreading, of_one_cloth, spread
 from wickel.geometry import area
 
 lengths = st.floats(100, 9000)
@@ -19,7 +22,7 @@ PLAIN_AND_JOINED = [*ALONE, "lengthwise+open", "four+turned+partial", "partial:1
 
 def laid_out(way, width, length):
     """A spread with a length for each of its sections."""
-    return spread(way, width, [length * (k + 1) for k in range(len(planned(way)))])
+    return spread(way, width, [length * (k + 1) for k in range(len(Spreading(way).sections))])
 
 
 def as_matrix(ply):
@@ -102,7 +105,7 @@ def test_each_of_two_stacked_cloths_is_covered_once(width, length):
 
 def test_two_cloths_are_no_section():
     with pytest.raises(BadWay, match="a lay of their own"):
-        planned("stacked+open")
+        Spreading("stacked+open")
 
 
 def test_cloth_used_is_what_lies_on_the_table_times_its_plies_lengthwise():
@@ -120,11 +123,11 @@ def test_sections_begin_where_the_last_one_ends_on_table_and_cloth():
 
 
 def test_ways_have_names_that_say_their_sections_and_depth():
-    assert way_name("lengthwise+open") == "Folded in half, then Open, one ply"
-    assert way_name("partial:320") == "Folded to a depth of 32 cm"
+    assert Spreading("lengthwise+open").name == "Folded in half, then Open, one ply"
+    assert Spreading("partial:320").name == "Folded to a depth of 32 cm"
     for bad in ("", "open+", "partial:x", "four:200", "nowhere"):
         with pytest.raises(BadWay):
-            way_name(bad)
+            Spreading(bad)
 
 
 def test_reserve_is_kept_at_the_selvages_and_not_at_the_fold():
@@ -165,3 +168,25 @@ def test_a_cloth_that_does_not_say_counts_as_one_way():
 
 def test_the_lay_is_made_on_the_width_left_after_shrinking():
     assert Cloth(id="main", usable_width_mm=1400, shrink_across=0.05).lay_width_mm == pytest.approx(1330)
+
+
+def test_a_way_is_its_text_and_knows_its_sections():
+    way = Spreading("partial:320+open")
+    assert way == "partial:320+open"
+    assert {way: 1}["partial:320+open"] == 1
+    assert [(plan.way.id, plan.depth_mm) for plan in way.sections] == [("partial", 320.0), ("open", None)]
+    assert Spreading(way) is way
+    assert way.takes_depth
+    assert not Spreading("four").takes_depth
+    assert Spreading.of(*way.sections) == "partial:320.0+open"
+    assert Spreading.of(*Spreading("open").sections) == "open"
+    again = pickle.loads(pickle.dumps(way))
+    assert (again, again.sections) == (way, way.sections)
+    assert json.dumps({"way": way}) == '{"way": "partial:320+open"}'
+
+
+def test_a_spread_cloth_knows_the_way_with_its_depths():
+    there = spread("partial:320+open", 1400.0, [500.0, 300.0])
+    assert there.way == "partial:320+open"
+    assert there.exact_way == "partial:320.0+open"
+    assert spread(there.exact_way, 1400.0, [500.0, 300.0]).sections == there.sections

@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 
 from tests.lay.shapes import BOX, job, piece
-from wickel.cloth import Cloth, way_name
+from wickel.cloth import Cloth, Spreading
 from wickel.draft import Notion
 from wickel.files.job_file import job_of
 from wickel.job import BuyingList, ClothLine, NotionLine, cost_words, cut_pieces, shopping_rows
@@ -35,7 +35,13 @@ def notion_line(**notion):
 def test_a_cloth_has_its_width_its_length_and_its_cost(lay):
     # 1234 and 2 · 25 squaring are 1284, bought as 1300; 1.3 m at 20
     row = cloth_row(cloth_line(lay), Unit.CM)
-    assert row.words == ("Linen, 150 cm", "1.30 m", "Coat, Dress", f"laid {way_name('lengthwise').lower()}", "26.00")
+    assert row.words == (
+        "Linen, 150 cm",
+        "1.30 m",
+        "Coat, Dress",
+        f"laid {Spreading('lengthwise').name.lower()}",
+        "26.00",
+    )
     assert len(row.words) == len(HEADS)
 
 

@@ -9,7 +9,7 @@ from PySide6.QtCore import QObject
 from wickel.app.drafts import Drafts
 from wickel.app.lay_search import pile_of, ways_of
 from wickel.app.lays import TakenUp
-from wickel.cloth import WAYS, Cloth
+from wickel.cloth import WAYS, BadWay, Cloth, Spreading
 from wickel.job import BEST, Document, DraftedGarment, Garment, Job, OnCloth, cloths_in_use, never_fits
 from wickel.lay import CutPiece, Lay
 from wickel.yardage import Need, need
@@ -115,11 +115,13 @@ class JobView(QObject):
         return self.job.fold if self.cloth is None else self.job.spread_of(self.cloth.id)
 
     @property
-    def way(self) -> str:
+    def way(self) -> Spreading:
         """The way of spreading shown: what was asked for, or with ``best`` that of the lay taken."""
-        if self.spread != BEST:
-            return self.spread
-        return next(iter(WAYS)) if self.on.lay is None else self.on.lay.way
+        words = self.spread if self.spread != BEST else next(iter(WAYS)) if self.on.lay is None else self.on.lay.way
+        try:
+            return Spreading(words)
+        except BadWay:
+            return Spreading(next(iter(WAYS)))
 
     @property
     def lay(self) -> Lay | None:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from wickel.app.session import Session
 from wickel.body import MEASUREMENTS, doubts
-from wickel.cloth import way_name
 from wickel.lay import Level, not_laid
 from wickel.units import shown_short, shown_sold
 from wickel.yardage import shown_buy
@@ -47,7 +46,4 @@ def _buy(session: Session) -> str:
     if need.short_mm > 0:
         return f"The length at hand is {shown_short(need.short_mm, unit)} too short for this lay."
     searching = " Looking for a shorter one." if session.searching else ""
-    return (
-        f"Buy {shown_buy(need, lay.cloth, unit)} of {lay.cloth.shown_name}, "
-        f"laid {way_name(lay.way).lower()}.{searching}"
-    )
+    return f"Buy {shown_buy(need, lay.cloth, unit)} of {lay.cloth.shown_name}, laid {lay.way.name.lower()}.{searching}"

@@ -14,7 +14,7 @@ import typer
 
 from wickel.body import Body
 from wickel.cli.common import REFUSED, UNUSABLE, AsJson, JobPath, apart, app, fail, opened, read, written
-from wickel.cloth import Cloth, way_name
+from wickel.cloth import Cloth
 from wickel.draft import DraftRefused
 from wickel.files import csv_text
 from wickel.job import (
@@ -254,6 +254,6 @@ def bolt(
     print(f"{len(found.sizes)} of {len(asked)} come out of {shown_cloth_length(mm, job.unit)} of {own.shown_name}.")
     if found.lay is not None:
         left = shown_cloth_length(found.left_mm, job.unit)
-        print(f"{', '.join(found.sizes)}, laid {way_name(found.lay.way).lower()}; {left} is left.")
+        print(f"{', '.join(found.sizes)}, laid {found.lay.way.name.lower()}; {left} is left.")
     if found.left_out:
         print(f"Not found to fit: {', '.join(found.left_out)}.")

@@ -24,7 +24,7 @@ from wickel.cli.common import (
     opened,
     written,
 )
-from wickel.cloth import BadWay, planned, way_name
+from wickel.cloth import BadWay, Spreading
 from wickel.draft import NOT_MEASURED, TapeCheck
 from wickel.files import (
     UniqueNames,
@@ -148,7 +148,7 @@ def _check_line(c: TapeCheck, unit: Unit) -> str:
 def _fold(fold: str) -> str:
     if fold != BEST:
         try:
-            planned(fold)
+            Spreading(fold)
         except BadWay as reason:
             fail(f"{reason} Or {BEST}.", UNUSABLE)
     return fold
@@ -247,7 +247,7 @@ def lay(
 def _lay_line(one: Lay, unit: Unit) -> str:
     needed = need(one)
     return (
-        f"{one.cloth.shown_name}, {way_name(one.way).lower()}: lay {shown_cloth_length(one.lay_length_mm, unit)}, "
+        f"{one.cloth.shown_name}, {one.way.name.lower()}: lay {shown_cloth_length(one.lay_length_mm, unit)}, "
         + ("" if needed.matching_mm is None else f"of which matching {shown_length(needed.matching_mm, unit)}, ")
         + f"needed {shown_cloth_length(needed.need_mm, unit)}, buy {shown_buy(needed, one.cloth, unit)}, "
         f"{one.used_share:.0%} used"

@@ -13,13 +13,12 @@ from wickel.cloth.spread import (
     Section,
     SectionPlan,
     Spread,
+    Spreading,
     Way,
     Zone,
     depth_fits,
     of_one_cloth,
-    planned,
     spread,
-    way_name,
 )
 
 __all__ = [
@@ -47,12 +46,11 @@ __all__ = [
     "Section",
     "SectionPlan",
     "Spread",
+    "Spreading",
     "Way",
     "Zone",
     "depth_fits",
     "fold_panels",
     "of_one_cloth",
-    "planned",
     "spread",
-    "way_name",
 ]

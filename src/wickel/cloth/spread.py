@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from wickel.geometry import Affine, Outline, Point, moved
 
@@ -85,7 +86,7 @@ class Section:
 class Spread:
     """The sections along the table, and how the whole is called. ``width_mm`` is the width of the flat cloth."""
 
-    way: str
+    way: Spreading
     width_mm: float
     sections: tuple[Section, ...]
 
@@ -105,9 +106,9 @@ class Spread:
         return next((section.depth_mm for section in self.sections if section.depth_mm is not None), None)
 
     @property
-    def exact_way(self) -> str:
+    def exact_way(self) -> Spreading:
         """The way of every section, with the depth that its fold has here."""
-        return "+".join(own.way if own.depth_mm is None else f"{own.way}:{own.depth_mm!r}" for own in self.sections)
+        return Spreading.of(*(SectionPlan(way=WAYS[own.way], depth_mm=own.depth_mm) for own in self.sections))
 
 
 def _box(length: float, low: float, high: float) -> Outline:
@@ -351,12 +352,49 @@ class BadWay(ValueError):
     """A way to spread that does not exist. The message is one sentence."""
 
 
-def planned(text: str) -> tuple[SectionPlan, ...]:
-    """The sections that a way's text names: ``open``, ``partial:520``, ``lengthwise+open``.
+class Spreading(str):
+    """A way to spread a cloth, with its sections: ``open``, ``partial:520``, ``lengthwise+open``.
+
+    It is its own text, so that it can be a key, be compared and be written; it is parsed once, when it is made.
 
     Raises:
         BadWay: no such way, or a depth that is none.
+
+    >>> [plan.way.id for plan in Spreading("lengthwise+open").sections]
+    ['lengthwise', 'open']
     """
+
+    sections: tuple[SectionPlan, ...]
+
+    def __new__(cls, text: str) -> Spreading:
+        if isinstance(text, Spreading):
+            return text
+        made = super().__new__(cls, text)
+        made.sections = _parsed(text)
+        return made
+
+    @classmethod
+    def of(cls, *plans: SectionPlan) -> Spreading:
+        """The way of some sections, their depths written whole."""
+        return cls(JOINED.join(p.way.id if p.depth_mm is None else f"{p.way.id}:{p.depth_mm!r}" for p in plans))
+
+    @property
+    def name(self) -> str:
+        """What a maker calls it, with its sections one after another."""
+        return ", then ".join(
+            plan.way.name if plan.depth_mm is None else f"{plan.way.name} of {plan.depth_mm / 10:g} cm"
+            for plan in self.sections
+        )
+
+    @property
+    def takes_depth(self) -> bool:
+        """Whether one of its sections has a fold to a depth."""
+        return any(plan.way.takes_depth for plan in self.sections)
+
+
+@lru_cache(maxsize=1000)
+def _parsed(text: str) -> tuple[SectionPlan, ...]:
+    """The sections that a text names. Raises ``BadWay``."""
     plans = []
     words = text.split(JOINED)
     if len(words) > MOST_SECTIONS:
@@ -383,26 +421,19 @@ def planned(text: str) -> tuple[SectionPlan, ...]:
     return tuple(plans)
 
 
-def way_name(text: str) -> str:
-    """What a maker calls a way, with its sections one after another. Raises ``BadWay``."""
-    return ", then ".join(
-        plan.way.name if plan.depth_mm is None else f"{plan.way.name} of {plan.depth_mm / 10:g} cm"
-        for plan in planned(text)
-    )
-
-
 def depth_fits(depth_mm: float, width_mm: float, reserve_mm: float) -> bool:
     """Whether a fold of that depth leaves double cloth and stays on the width."""
     return reserve_mm + 1.0 < depth_mm <= width_mm / 2
 
 
-def spread(text: str, width_mm: float, lengths_mm: float | Sequence[float], reserve_mm: float = 0.0) -> Spread:
+def spread(way: str, width_mm: float, lengths_mm: float | Sequence[float], reserve_mm: float = 0.0) -> Spread:
     """A cloth of one width spread over lengths of table, one for each section.
 
     Raises:
         BadWay: no such way, or a depth beyond the middle of the cloth.
     """
-    plans = planned(text)
+    way = Spreading(way)
+    plans = way.sections
     lengths = [float(lengths_mm)] if isinstance(lengths_mm, int | float) else [float(mm) for mm in lengths_mm]
     if len(lengths) != len(plans):
         raise ValueError("there is one length for each section")
@@ -416,7 +447,7 @@ def spread(text: str, width_mm: float, lengths_mm: float | Sequence[float], rese
         section = plan.way.section(width_mm, length, reserve_mm, plan.depth_mm)
         sections.append(_placed(section, x, cloth_x))
         x, cloth_x = x + section.length_mm, cloth_x + section.cloth_length_mm
-    return Spread(way=text, width_mm=width_mm, sections=tuple(sections))
+    return Spread(way=way, width_mm=width_mm, sections=tuple(sections))
 
 
 def of_one_cloth(stacked: Spread, which: int) -> Spread:

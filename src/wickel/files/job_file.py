@@ -18,7 +18,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, Field, ValidationError, model_validator
 
-from wickel.cloth import BadCloth, BadWay, planned
+from wickel.cloth import BadCloth, BadWay, Spreading
 from wickel.files.cloth_file import ClothRecord, cloth_of, cloth_record
 from wickel.files.foreign import foreign_of, put_back
 from wickel.files.kept_file import KeptLayRecord, kept_lay, kept_lay_record
@@ -118,7 +118,7 @@ class MarkRecord(FileRecord):
 def _known_fold(text: str) -> str:
     if text != BEST:
         try:
-            planned(text)
+            Spreading(text)
         except BadWay as reason:
             raise ValueError(f"{reason} Or {BEST}") from None
     return text

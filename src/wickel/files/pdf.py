@@ -15,7 +15,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from wickel.assets import FONT_BOLD, FONT_REGULAR, font_bytes
-from wickel.cloth import PRINT_NAMES, BorderAt, way_name
+from wickel.cloth import PRINT_NAMES, BorderAt
 from wickel.files.drawing import Drawing, Layer, lay_drawing, name_room
 from wickel.files.names import plain_text
 from wickel.geometry import Point
@@ -123,7 +123,7 @@ def _header(
     cloth = lay.cloth
     about = (
         f"{cloth.shown_name} · {shown_length(cloth.lay_width_mm, unit)} usable · "
-        f"{PRINT_NAMES[cloth.print_or_assumed]} · {way_name(lay.way).lower()}"
+        f"{PRINT_NAMES[cloth.print_or_assumed]} · {lay.way.name.lower()}"
     )
     canvas.drawString(_MARGIN, y - 16, about)
     if words:

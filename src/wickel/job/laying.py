@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import replace
 
-from wickel.cloth import COMBINED, STACKED, WAYS, Cloth
+from wickel.cloth import COMBINED, STACKED, WAYS, Cloth, Spreading
 from wickel.job.job import BEST, Job, JobRefused
 from wickel.lay import (
     CutPiece,
@@ -108,9 +108,9 @@ def lay_job(
     return tuple(lays)
 
 
-def alone_ways() -> tuple[str, ...]:
+def alone_ways() -> tuple[Spreading, ...]:
     """The ways to lay one cloth by itself, the usual combinations of sections among them."""
-    return (*(way.id for way in WAYS.values() if not way.takes_two), *COMBINED)
+    return tuple(Spreading(id) for id in (*(way.id for way in WAYS.values() if not way.takes_two), *COMBINED))
 
 
 def lays_on(

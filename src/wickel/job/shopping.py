@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from wickel.cloth import way_name
 from wickel.draft import THREAD
 from wickel.job.buying import BuyingList, ClothLine, NotionLine
 from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
@@ -39,7 +38,7 @@ def cloth_row(line: ClothLine, unit: Unit) -> Row:
     unlike = [f"not laid with the other of its name: {line.unlike} differs"] if line.unlike else []
     if line.need is None:
         return Row(what=what, much="–", use=use, note="; ".join((line.refusal, *unlike)))
-    ways = ", ".join(dict.fromkeys(way_name(lay.way).lower() for lay in line.lays))
+    ways = ", ".join(dict.fromkeys(lay.way.name.lower() for lay in line.lays))
     notes = [f"laid {ways}"]
     if line.saved_mm > 0:
         notes.append(f"laid together saves {shown_bought(line.saved_mm, unit, cloth.step_mm)}")

@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator
 from dataclasses import dataclass, replace
 
-from wickel.cloth import STACKED, BadWay, Cloth, Section, Spread, Zone, of_one_cloth, planned, spread
+from wickel.cloth import STACKED, WAYS, BadWay, Cloth, Section, Spread, Spreading, Zone, of_one_cloth, spread
 from wickel.geometry import area
 from wickel.lay.demand import CutOrder, CutPiece, FoldSegment
 from wickel.lay.finished import with_findings
@@ -21,9 +21,10 @@ from wickel.lay.pose import on_table, table_map
 class KeptLay:
     """A lay in few words: how the cloth is spread, and where everything lies.
 
-    ``way`` is as asked for, ``exact_way`` with the depths of its folds; lengths are the sections' on the table.
-    ``stack_ply`` says which of two stacked cloths it is on, 0 for the lower one. ``locked`` are ids of placements that
-    stay where they are; ``by_hand`` says that a hand has moved something.
+    Ways are words here, which need not be understood: ``way`` is as asked for, ``exact_way`` with the depths of its
+    folds. Lengths are the sections' on the table. ``stack_ply`` says which of two stacked cloths it is on, 0 for the
+    lower one. ``locked`` are ids of placements that stay where they are; ``by_hand`` says that a hand has moved
+    something.
     """
 
     way: str
@@ -191,7 +192,7 @@ def _made(
     starts = [section.x_mm for section in there.sections]
     for p in placements:
         reach = max(x for x, _ in on_table(p, by_id[p.piece]).outline) - starts[p.section]
-        if reach > lengths[p.section] and not planned(there.sections[p.section].way)[0].way.slanting:
+        if reach > lengths[p.section] and not WAYS[there.sections[p.section].way].slanting:
             lengths[p.section] = reach
     if lengths != [section.length_mm for section in there.sections]:
         there = _spread(own, cloth.lay_width_mm, lengths, cloth)
@@ -202,7 +203,7 @@ def _made(
     return with_findings(
         Lay(
             cloth=cloth,
-            spread=replace(there, way=own.way),
+            spread=replace(there, way=_way(own)),
             pieces=pieces,
             placements=placements,
             findings=(),
@@ -213,6 +214,14 @@ def _made(
             unmatched_mm=own.unmatched_mm,
         )
     )
+
+
+def _way(own: KeptLay) -> Spreading:
+    """The way of a kept lay as it was asked for, or when that is none, as it is."""
+    try:
+        return Spreading(own.way)
+    except BadWay:
+        return Spreading(own.exact_way)
 
 
 def _shift(before: Section, there: Section, zone: int) -> float:

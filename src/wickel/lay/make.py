@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from wickel.cloth import Cloth, SectionPlan
+from wickel.cloth import Cloth, SectionPlan, Spreading
 from wickel.lay.demand import CutPiece
 from wickel.lay.nest import Tick
 from wickel.lay.parts import LayRefused
 from wickel.lay.placement import Lay
-from wickel.lay.planning import Plan, Planner, plan_lay, way_text
+from wickel.lay.planning import Plan, Planner, plan_lay
 from wickel.lay.searching import Beside, Held, Laying, LayReport, ticking
 from wickel.lay.settings import Search
 
@@ -82,7 +82,7 @@ def _rivals(plan: Plan, search: Search, tick: Tick) -> tuple[Laying, ...]:
     made = []
     for own in simpler:
         try:
-            made.append(begun(plan.pieces, plan.cloth, way_text((own,)), search, Wanted(alone=True), tick))
+            made.append(begun(plan.pieces, plan.cloth, Spreading.of(own), search, Wanted(alone=True), tick))
         except LayRefused:
             continue
     return tuple(made)

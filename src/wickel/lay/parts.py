@@ -11,7 +11,7 @@ from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 
-from wickel.cloth import Cloth, FoldEdge, Print, Section, Zone, planned
+from wickel.cloth import WAYS, Cloth, FoldEdge, Print, Section, Zone
 from wickel.geometry import Affine, Outline, bounds, placing, unfolded
 from wickel.lay.demand import (
     CutOrder,
@@ -146,7 +146,7 @@ def parts_at(options: Options, homes: Mapping[OrderKey, Home], sections: int) ->
 
 def _refuse_slanting(piece: CutPiece, section: Section) -> None:
     """On cloth folded corner to corner nothing lies but on the fold: the upper ply has warp and weft swapped."""
-    if planned(section.way)[0].way.slanting:
+    if WAYS[section.way].slanting:
         raise LayRefused(
             f"{piece.name} does not lie on the slanting fold, where alone its grain runs right on both plies: put it "
             "into another section, or open the cloth.",

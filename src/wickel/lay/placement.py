@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
-from wickel.cloth import Cloth, Spread, Zone
+from wickel.cloth import Cloth, Spread, Spreading, Zone
 from wickel.geometry import Outline
 from wickel.lay.demand import CutPiece
 
@@ -103,7 +103,7 @@ class Lay:
         return self.spread.table_mm
 
     @property
-    def way(self) -> str:
+    def way(self) -> Spreading:
         """How the cloth is spread, as asked for."""
         return self.spread.way
 

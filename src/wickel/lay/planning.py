@@ -11,7 +11,7 @@ from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import dataclass, replace
 
-from wickel.cloth import Cloth, Section, SectionPlan, Spread, depth_fits, planned, spread
+from wickel.cloth import Cloth, Section, SectionPlan, Spread, Spreading, depth_fits, spread
 from wickel.geometry import area, bounds
 from wickel.lay.constraints import Laid, Obstacle, alike_plies, constrained, obstacles_on, steady_plies, whole_repeat_mm
 from wickel.lay.demand import CutPiece, cut_from
@@ -54,7 +54,7 @@ class Plan:
 
     pieces: tuple[CutPiece, ...]
     cloth: Cloth
-    way: str
+    way: Spreading
     asked: tuple[SectionPlan, ...]
     plans: tuple[SectionPlan, ...]
     probes: tuple[Section, ...]
@@ -65,7 +65,7 @@ class Plan:
 
     def spread_at(self, lengths_mm: list[float]) -> Spread:
         """The cloth spread with sections of some lengths on the table."""
-        return spread(way_text(self.plans), self.cloth.lay_width_mm, lengths_mm, self.cloth.reserve_mm)
+        return spread(Spreading.of(*self.plans), self.cloth.lay_width_mm, lengths_mm, self.cloth.reserve_mm)
 
     def spread_for(self, solutions: list[Solution]) -> Spread:
         """The spread as long as the solutions need it, in whole repeats where the print hangs on that."""
@@ -115,7 +115,8 @@ def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Plan
     pieces = cut_from(pieces, cloth)
     if not pieces:
         raise LayRefused(f"Nothing is cut from {cloth.shown_name}.")
-    asked = planned(way)
+    spreading = Spreading(way)
+    asked = spreading.sections
     if asked[0].way.takes_two:
         raise LayRefused(f"{cloth.shown_name} lies alone here: two cloths of one width are needed to stack them.")
     plans = tuple(_with_depth(plan, pieces, cloth, planner) for plan in asked)
@@ -131,7 +132,7 @@ def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Plan
     return _on_the_print(
         pieces,
         cloth,
-        way,
+        spreading,
         tuple(plans[k] for k in needed),
         tuple(probes[k] for k in needed),
         [parts[k] for k in needed],
@@ -141,7 +142,7 @@ def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Plan
 def _on_the_print(
     pieces: tuple[CutPiece, ...],
     cloth: Cloth,
-    way: str,
+    way: Spreading,
     plans: tuple[SectionPlan, ...],
     probes: tuple[Section, ...],
     parts: list[tuple[Part, ...]],
@@ -162,7 +163,7 @@ def _on_the_print(
         pieces=pieces,
         cloth=cloth,
         way=way,
-        asked=planned(way),
+        asked=way.sections,
         plans=plans,
         probes=probes,
         parts=constrained(tuple(map(Laid, parts, short, steady, alike)), pieces, cloth),
@@ -176,7 +177,7 @@ def _on_the_print(
 
 def _probe(plan: SectionPlan, cloth: Cloth, length_mm: float = 1.0) -> Section:
     """A section by itself, of some length."""
-    return spread(way_text((plan,)), cloth.lay_width_mm, length_mm, cloth.reserve_mm).sections[0]
+    return spread(Spreading.of(plan), cloth.lay_width_mm, length_mm, cloth.reserve_mm).sections[0]
 
 
 def _whole(length_mm: float, each_mm: float | None) -> float:
@@ -188,10 +189,6 @@ def _on_fold_mm(pose: Pose) -> float:
     """How much of a fold a pose takes: the length of its outline at its fold."""
     on = [x for x, y in pose.outline if abs(y) < 1e-6]
     return max(on) - min(on) if on else 0.0
-
-
-def way_text(plans: tuple[SectionPlan, ...]) -> str:
-    return "+".join(plan.way.id if plan.depth_mm is None else f"{plan.way.id}:{plan.depth_mm!r}" for plan in plans)
 
 
 def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, planner: Planner) -> SectionPlan:
@@ -217,7 +214,7 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, p
     made: dict[float, Plan] = {}
     tried: list[tuple[float, float]] = []
     for depth in sorted(depths, reverse=True)[:_DEPTHS_TRIED]:
-        way = way_text((replace(plan, depth_mm=depth),))
+        way = Spreading.of(replace(plan, depth_mm=depth))
         try:
             made[depth] = plan_lay(pieces, cloth, way, replace(planner, settle=False))
         except LayRefused as reason:

@@ -9,7 +9,7 @@ from dataclasses import replace
 from shapely import STRtree
 from shapely.geometry import LineString, Polygon
 
-from wickel.cloth import Print, planned, way_name
+from wickel.cloth import Print, Spreading
 from wickel.lay.demand import CutPiece, Waived
 from wickel.lay.exact import exact_check
 from wickel.lay.on_print import UNDER_MM2, print_findings
@@ -201,11 +201,11 @@ def _notes(lay: Lay) -> Iterator[Finding]:
             text=f"{lay.cloth.shown_name} has a {kept} written in a way that this lay does not heed.",
             way_out="Say it on the card of the cloth, or check the pieces by eye before cutting.",
         )
-    if len(planned(lay.way)) > len(lay.spread.sections):
+    if len(lay.way.sections) > len(lay.spread.sections):
         yield Finding(
             level=Level.NOTE,
             code="section-unused",
-            text=f"Only {way_name(lay.spread.sections[0].way).lower()}: another section is not needed.",
+            text=f"Only {Spreading(lay.spread.sections[0].way).name.lower()}: another section is not needed.",
             way_out="",
         )
     low, high = lay.cloth.selvages_mm

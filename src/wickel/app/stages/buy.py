@@ -33,7 +33,7 @@ from wickel.app.theme import palette, text_font
 from wickel.app.widgets.cards import card, label, relabelled
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
-from wickel.cloth import Cloth, way_name
+from wickel.cloth import Cloth, Spreading
 from wickel.files import csv_text
 from wickel.job import WIDTHS_MM, Cell, fit_of, jumps
 from wickel.units import Unit, UnreadableLength, parsed_length, shown_length, shown_short
@@ -288,7 +288,7 @@ class BuyStage(QWidget):
             return ("–", "cannot be laid", None, chosen)
         figure = shown_buy(needed, cloth, unit)
         share = (best.length_mm - least) / (most - least) if most > least + 1 else 0.0
-        words = "searching on" if place in self.fill.in_work.values() else way_name(best.way).lower()
+        words = "searching on" if place in self.fill.in_work.values() else Spreading(best.way).name.lower()
         if self.at_hand_mm is not None:
             fit = fit_of(cell, cloth, self.at_hand_mm)
             words = "✓ fits" if fit.ways else f"short {shown_short(fit.short_mm or 0.0, unit)}"
@@ -399,4 +399,4 @@ class BuyStage(QWidget):
         needed, best = None if cloth is None else cell.need(cloth), cell.best
         if cloth is None or needed is None or best is None:
             return "–"
-        return shown_buy(needed, cloth, unit) + (f"\n{way_name(best.way).lower()}" if ways else "")
+        return shown_buy(needed, cloth, unit) + (f"\n{Spreading(best.way).name.lower()}" if ways else "")

@@ -11,7 +11,6 @@ from wickel.app.widgets.cards import card, label, relabelled
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
-from wickel.cloth import way_name
 from wickel.job import BOLT_EFFORT, Bolt, JobRefused, bodies_for
 from wickel.job.tasks import BoltLaid, BoltTask, CannotBe, Message
 from wickel.lay import Search
@@ -146,7 +145,7 @@ class BoltPage(QWidget):
         relabelled(self.said, f"{len(bolt.sizes)} of {of} come out of {long}.", "title")
         parts = []
         if bolt.lay is not None:
-            parts.append(f"Cut: {'; '.join(bolt.sizes)}, laid {way_name(bolt.lay.way).lower()}.")
+            parts.append(f"Cut: {'; '.join(bolt.sizes)}, laid {bolt.lay.way.name.lower()}.")
             parts.append(f"Left over: {shown_cloth_length(bolt.left_mm, unit)}.")
             self.picture.show_lay(bolt.lay, bolt.lay.table_mm)
         if bolt.left_out:

@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QWidget
 from wickel.app.fill import Place
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.swatch import LayPicture
-from wickel.cloth import Cloth, way_name
+from wickel.cloth import Cloth, Spreading
 from wickel.job import Cell, fit_of
 from wickel.lay import Lay
 from wickel.units import Unit, shown_cloth_length, shown_length
@@ -127,7 +127,7 @@ class CellCard(QWidget):
         self._ways_title.setText(title)
         for k, own in enumerate(laid):
             self._ways.addWidget(
-                label(("✓ " if own.way in fitting else "") + way_name(own.way), "soft", wrap=True), k, 0
+                label(("✓ " if own.way in fitting else "") + Spreading(own.way).name, "soft", wrap=True), k, 0
             )
             length = label(shown_cloth_length(own.length_mm or 0.0, unit), "" if own.complete else "broken")
             length.setAlignment(Qt.AlignmentFlag.AlignRight)

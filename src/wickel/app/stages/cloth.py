@@ -35,7 +35,7 @@ from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
 from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
-from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print, planned
+from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print
 from wickel.files import ground_of
 from wickel.job.edits import with_cloth, with_shelf_cloth
 from wickel.studio import SHELF
@@ -311,7 +311,7 @@ class ClothStage(Stage):
 
     def _show_folding(self) -> None:
         """Show how to fold the cloth the way it is laid."""
-        self._show_folding_of(planned(self._session.way)[0].way.id)
+        self._show_folding_of(self._session.way.sections[0].way.id)
 
     def _show_folding_of(self, way: str) -> None:
         session = self._session

@@ -39,7 +39,7 @@ from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.swatch import LayPicture
-from wickel.cloth import WAYS, depth_fits, planned, way_name
+from wickel.cloth import WAYS, Spreading, depth_fits
 from wickel.files.drawing import copies_text
 from wickel.geometry import Bounds, bounds
 from wickel.job import BEST
@@ -63,8 +63,8 @@ class WayCard(TakenCard):
     """One way to lay the cloth: a small true picture, its length, and what stands in its way."""
 
     def __init__(self, way: str) -> None:
-        name = way_name(way)
-        summary = "; then ".join(plan.way.summary for plan in planned(way))
+        name = Spreading(way).name
+        summary = "; then ".join(plan.way.summary for plan in Spreading(way).sections)
         super().__init__(way, f"Way to lay: {name}", f"{name}: {summary} (Enter takes it)")
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 10, 12, 9)
@@ -128,7 +128,7 @@ class SectionsDialog(QDialog):
         column.addWidget(label("Sections, from the start of the cloth", "title"))
         column.addWidget(label("Each piece goes where it takes the fewest cuts and wastes the fewest plies.", "soft"))
         self.boxes: list[QComboBox] = []
-        now = planned(way)
+        now = Spreading(way).sections
         for k in range(_SECTIONS):
             box = QComboBox()
             box.setAccessibleName(f"Section {k + 1}")
@@ -386,10 +386,10 @@ class LayStage(Stage):
         if [self.fold.itemData(k) for k in range(self.fold.count())] != offered:
             self.fold.clear()
             for id in offered:
-                self.fold.addItem("the shortest way" if id == BEST else way_name(id), id)
+                self.fold.addItem("the shortest way" if id == BEST else Spreading(id).name, id)
         self.fold.setCurrentIndex(self.fold.findData(taken))
         deep = lay.spread.depth_mm if lay else None
-        self.depth.setVisible(any(plan.way.takes_depth for plan in planned(way)))
+        self.depth.setVisible(way.takes_depth)
         self.depth.show_length(deep, self._session.job.unit)
 
     def _show_cloths(self) -> None:
@@ -527,7 +527,7 @@ class LayStage(Stage):
         cloth, lay = self._session.cloth, self._session.lay
         if cloth is None or lay is None:
             return
-        suggested = f"{way_name(lay.way)}, {shown_cloth_length(lay.lay_length_mm, self._session.job.unit)}"
+        suggested = f"{lay.way.name}, {shown_cloth_length(lay.lay_length_mm, self._session.job.unit)}"
         name = asked_text(self.window(), "Keep this lay", "Under which name?", suggested)
         if name:
             self._session.apply(with_kept(self._session.job, cloth.id, name), f"Lay kept: {name}")
@@ -567,7 +567,7 @@ class LayStage(Stage):
         """Lay the cloth in hand another way."""
         cloth = self._session.cloth
         if cloth is not None and way != self._session.spread:
-            name = "the shortest way" if way == BEST else way_name(way).lower()
+            name = "the shortest way" if way == BEST else Spreading(way).name.lower()
             best = min(self._session.lays.values(), key=rank, default=None)
             job = with_spread(self._session.job, cloth.id, way, "" if best is None else best.way)
             self._session.apply(job, f"Fold: {name}")
@@ -583,7 +583,7 @@ class LayStage(Stage):
             self._session.trouble.emit(f"A fold on this cloth is at most {most} deep.")
             self._show_fold()
             return
-        plans = planned(self._session.way)
+        plans = self._session.way.sections
         self.take_way("+".join(f"{p.way.id}:{mm:g}" if p.way.takes_depth else p.way.id for p in plans))
 
     def choose_sections(self) -> None:

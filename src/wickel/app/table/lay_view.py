@@ -13,7 +13,7 @@ from wickel.app.table.print_paint import has_figure, paint_print, to_picture
 from wickel.app.table.tape import THICK, paint_tape
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
-from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Zone, way_name
+from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Spreading, Zone
 from wickel.files import ground_of
 from wickel.files.drawing import copies_text, name_room
 from wickel.geometry import Outline, bounds
@@ -324,7 +324,7 @@ class LayView(PickView):
             plies = "2 cloths, face to face" if section.way == STACKED else _plies(low)
             words = f"{'fold' if fold else 'selvage'} · {plies}"
             if len(spread.sections) > 1:
-                words = f"{way_name(section.way)}: {words}"
+                words = f"{Spreading(section.way).name}: {words}"
             painter.setFont(text_font(13, bold=True))
             painter.setPen(QColor(palette().indigo if fold else palette().ink))
             room = float(stop.x() - start.x()) if section is not spread.sections[-1] else float(self.width())
