@@ -17,7 +17,7 @@ from wickel.files import read_job
 
 @pytest.fixture
 def runner(monkeypatch):
-    for room in ("table", "work", "buying", "at_hand"):
+    for room in ("table", "laying", "buying", "at_hand"):
         monkeypatch.setattr(f"wickel.job.{room}.alone_ways", lambda: ("open", "lengthwise"))  # two are enough here
     return KnownRunner(most_effort=2, most_ways=2)
 
