@@ -55,9 +55,9 @@ def main():
     go(4)
     QTest.mouseClick(window.lay.way_cards["lengthwise"], Qt.MouseButton.LeftButton)
     note()
-    QTest.mouseClick(window.lay.find, Qt.MouseButton.LeftButton)
+    QTest.mouseClick(window.lay.find_button, Qt.MouseButton.LeftButton)
     wait_for(lambda: session.searching, "the search")
-    QTest.mouseClick(window.lay.find, Qt.MouseButton.LeftButton)
+    QTest.mouseClick(window.lay.find_button, Qt.MouseButton.LeftButton)
     note()
     path = session.path
     window.close()

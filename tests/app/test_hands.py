@@ -105,7 +105,7 @@ def test_every_page_follows_the_unit(window, session, qtbot, stage):
 def test_a_bolt_that_is_no_length_and_a_fold_that_is_too_deep_are_said(window, session, qtbot):
     go(qtbot, window, LAY)
     qtbot.keyClick(window, "D", CTRL | SHIFT)
-    type_into(qtbot, window.lay.depth, "3 m")
+    type_into(qtbot, window.lay.fold_depth, "3 m")
     assert "at most" in window.slip.sentence.text()
     assert session.spread == "partial"
     go(qtbot, window, BUY)

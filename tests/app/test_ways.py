@@ -53,16 +53,16 @@ def test_ways_have_keys(window, session, qtbot):
 
 def test_the_depth_of_a_fold_is_set_by_hand(window, session, qtbot):
     go(qtbot, window, LAY)
-    assert not window.lay.depth.isVisible()
+    assert not window.lay.fold_depth.isVisible()
     choose(window.lay.fold, "partial")
-    assert window.lay.depth.isVisible()
-    type_into(qtbot, window.lay.depth, "45")
+    assert window.lay.fold_depth.isVisible()
+    type_into(qtbot, window.lay.fold_depth, "45")
     assert session.spread == "partial:450"
     assert session.lay.spread.sections[0].depth_mm == 450
-    assert window.lay.depth.text() == "45 cm"
+    assert window.lay.fold_depth.text() == "45 cm"
     session.save_now()
     assert read_job(session.path).spread_of(session.cloth.id) == "partial:450"
-    type_into(qtbot, window.lay.depth, "90")
+    type_into(qtbot, window.lay.fold_depth, "90")
     assert session.spread == "partial:450"
     assert "at most" in window.slip.sentence.text()
 

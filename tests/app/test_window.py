@@ -257,7 +257,7 @@ def test_a_dress_too_wide_for_its_cloth_says_by_how_much_and_leads_to_the_cloth(
 def test_search_on_never_makes_the_lay_longer(window, session, qtbot):
     go(qtbot, window, LAY)
     before = session.lay.lay_length_mm
-    qtbot.mouseClick(window.lay.find, LEFT)
+    qtbot.mouseClick(window.lay.find_button, LEFT)
     assert session.lay.lay_length_mm <= before
     assert not session.searching
 

@@ -178,14 +178,14 @@ class TableFill(QObject):
 
     def _begin(self, number: int, place: Place, known: Cell | None, effort: int) -> None:
         pieces, cloth = self._made[place]
-        wider = self.cells.get(self._beside(place, 1))
+        wider, narrower = self._cell_beside(place, 1), self._cell_beside(place, -1)
         self.in_work[number] = place
         self._runner(number).start(
             CellTask(
                 size=place[0],
                 pieces=pieces,
                 cloth=cloth,
-                narrower=self.cells.get(self._beside(place, -1)),
+                narrower=narrower,
                 known=known,
                 like=None if wider is None or place not in self._looked else wider.laid,
                 search=Search(
@@ -200,6 +200,10 @@ class TableFill(QObject):
         """The place of the next wider cloth in the row, or by −1 of the next narrower one."""
         k = self.widths_mm.index(place[1]) + by
         return (place[0], self.widths_mm[k]) if 0 <= k < len(self.widths_mm) else None
+
+    def _cell_beside(self, place: Place, by: int) -> Cell | None:
+        there = self._beside(place, by)
+        return None if there is None else self.cells.get(there)
 
     def _look_again(self, place: Place) -> None:
         """Have the next narrower cell looked at again where this one's lay may only just fit on it."""

@@ -12,7 +12,7 @@ from functools import partial
 from PySide6.QtCore import QObject, Signal
 
 from wickel.app.queue import TaskQueue
-from wickel.cloth import STACKED, Cloth
+from wickel.cloth import STACKED, Cloth, Spreading
 from wickel.job import alone_ways
 from wickel.job.tasks import Failed, Finished, Improved, LayTask, Message, NoLay, SetAside
 from wickel.lay import CutPiece, KeptLay, Lay, Search, stack_partner
@@ -120,7 +120,7 @@ def _as_asked(lay: Lay, request: LayRequest) -> Lay:
     """A lay around what is locked has its way as it was asked for, not with the depth of its fold."""
     if request.around is None:
         return lay
-    return replace(lay, spread=replace(lay.spread, way=request.around.way))
+    return replace(lay, spread=replace(lay.spread, way=Spreading(request.around.way)))
 
 
 def pile_of(pieces: tuple[CutPiece, ...], cloth: Cloth, cloths: tuple[Cloth, ...]) -> tuple[Cloth, Cloth] | None:

@@ -11,6 +11,7 @@ import threading
 from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import replace
+from functools import partial
 from multiprocessing.connection import Connection
 from multiprocessing.sharedctypes import Synchronized
 from queue import SimpleQueue
@@ -227,12 +228,19 @@ class ProcessRunner(Runner):
         self._begin(task)
 
 
-def _worker(pipe: Connection, wanted: Synchronized, stopped: Synchronized) -> None:
+def _worker(pipe: Connection, wanted: Synchronized[int], stopped: Synchronized[int]) -> None:
     """Serve tasks until the pipe is closed."""
     import signal
 
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # Ctrl+C in the terminal is the window's business
     warm_in_background()
+
+    def tell(number: int, message: Message) -> None:
+        pipe.send((number, message))
+
+    def unwanted(number: int) -> bool:
+        return wanted.value != number or stopped.value == number
+
     while True:
         try:
             number, task = pipe.recv()
@@ -241,8 +249,8 @@ def _worker(pipe: Connection, wanted: Synchronized, stopped: Synchronized) -> No
             pipe.send((number, None))
             run_task(
                 task,
-                lambda message, number=number: pipe.send((number, message)),
-                lambda number=number: wanted.value != number or stopped.value == number,
+                partial(tell, number),
+                partial(unwanted, number),
             )
         except (EOFError, OSError):
             return

@@ -6,6 +6,7 @@ import contextlib
 import json
 from dataclasses import asdict, dataclass, fields, replace
 from pathlib import Path
+from typing import Any
 
 from wickel.files import UnreadableFile, read_json, saved
 
@@ -35,13 +36,15 @@ class SettingsFile:
         except UnreadableFile:
             return Settings()
         known = {own.name: own for own in fields(Settings)}
-        right = {name: own for name, own in value.items() if name in known and type(own) is type(known[name].default)}
+        right: dict[str, Any] = {
+            name: own for name, own in value.items() if name in known and type(own) is type(known[name].default)
+        }
         recent = value.get("recent")
         if isinstance(recent, list):
             right["recent"] = tuple(own for own in recent if isinstance(own, str))
         return Settings(**right)
 
-    def change(self, **changes: object) -> None:
+    def change(self, **changes: Any) -> None:
         """Remember changed values; a folder that cannot be written costs only the memory."""
         self.values = replace(self.values, **changes)
         with contextlib.suppress(OSError):

@@ -164,6 +164,7 @@ def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Calla
     window.draft.take_style(FERRY_APRON)
     shot("draft-formulas", DRAFT)
     window.session.undo()
+    assert window.session.draft is not None  # the apron was just drafted
     dialog_shot("draft-change", ChangeDialog(window.session, window.session.draft.pattern, "front", window))
     gallery = Gallery(window, "Which garment?", window.book)
     gallery.draw_all()

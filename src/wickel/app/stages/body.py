@@ -86,7 +86,8 @@ class BodyStage(Stage):
         self.clients.setAccessibleName("Client")
         self.clients.setToolTip("A client of the studio, or a new name; a size of the chart needs none")
         self.clients.activated.connect(self._take_client)
-        self.person = self.clients.lineEdit()
+        self.person = QLineEdit()
+        self.clients.setLineEdit(self.person)
         self.person.setPlaceholderText("name of the client")
         self.person.setAccessibleName("Name of the client")
         self.person.editingFinished.connect(self._name_person)
@@ -98,17 +99,7 @@ class BodyStage(Stage):
         column.addLayout(who)
         column.addLayout(self._history_row())
         column.addSpacing(6)
-        head = QHBoxLayout()
-        head.addWidget(label("In a size of the chart", "heading"))
-        self.chart = QComboBox()
-        self.chart.setAccessibleName("Size chart")
-        self.chart.setToolTip("Which chart of sizes")
-        for chart in CHARTS.values():
-            self.chart.addItem(chart.name, chart.id)
-        self.chart.activated.connect(lambda _: self._show_sizes(CHARTS[self.chart.currentData()]))
-        head.addWidget(self.chart)
-        head.addStretch()
-        column.addLayout(head)
+        column.addLayout(self._chart_row())
         self._chips = QHBoxLayout()
         self._chips.setSpacing(5)
         column.addLayout(self._chips)
@@ -129,6 +120,19 @@ class BodyStage(Stage):
         self.estimate.clicked.connect(self._estimate)
         column.addWidget(self.estimate)
         return frame
+
+    def _chart_row(self) -> QHBoxLayout:
+        head = QHBoxLayout()
+        head.addWidget(label("In a size of the chart", "heading"))
+        self.chart = QComboBox()
+        self.chart.setAccessibleName("Size chart")
+        self.chart.setToolTip("Which chart of sizes")
+        for chart in CHARTS.values():
+            self.chart.addItem(chart.name, chart.id)
+        self.chart.activated.connect(lambda _: self._show_sizes(CHARTS[self.chart.currentData()]))
+        head.addWidget(self.chart)
+        head.addStretch()
+        return head
 
     def _quantity_row(self) -> QHBoxLayout:
         made = QHBoxLayout()

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QCheckBox,
@@ -178,7 +180,7 @@ class ChangeDialog(QDialog):
 
     def change(self) -> Change:
         """The change as answered."""
-        values: dict[str, object] = {}
+        values: dict[str, Any] = {}
         for key, field in self.fields.items():
             if isinstance(field, SpotField):
                 values[key] = field.spot()

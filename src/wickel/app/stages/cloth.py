@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from functools import partial
+from typing import Any
 
 from PySide6.QtCore import QEvent, Qt
 from PySide6.QtGui import QColor, QResizeEvent
@@ -88,6 +89,7 @@ class ShelfCard(TakenCard):
         self._words.addWidget(label(f"{shown_length(cloth.usable_width_mm, unit)} usable", "soft", wrap=True))
         self._words.addWidget(label(PRINT_NAMES[cloth.print_or_assumed], "soft", wrap=True))
         row.addLayout(self._words, 1)
+        self._row = row
 
     def may_go(self) -> QPushButton:
         """The button that takes this cloth off the shelf, for one of the studio's own."""
@@ -95,7 +97,7 @@ class ShelfCard(TakenCard):
         gone.setObjectName("chip")
         gone.setAccessibleName(f"Take {self.cloth.shown_name} off the shelf")
         gone.setToolTip("Take it off the shelf; jobs that are cut from it keep it")
-        self.layout().addWidget(gone, 0, Qt.AlignmentFlag.AlignTop)
+        self._row.addWidget(gone, 0, Qt.AlignmentFlag.AlignTop)
         return gone
 
 
@@ -438,7 +440,7 @@ class ClothStage(Stage):
             taken = self.shelf[id].cloth
             self._session.apply(with_shelf_cloth(self._session.job, cloth, taken), f"Cloth: {taken.shown_name}")
 
-    def _change(self, text: str, **changes: object) -> None:
+    def _change(self, text: str, **changes: Any) -> None:
         cloth = self._session.cloth
         if cloth is None:
             return

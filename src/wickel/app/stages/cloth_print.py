@@ -6,8 +6,9 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
+from typing import Any
 
-from PySide6.QtCore import QBuffer, QByteArray, QIODevice, Qt, Signal
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QImage
 from PySide6.QtWidgets import QComboBox, QFileDialog, QGridLayout, QPushButton, QVBoxLayout, QWidget
 
@@ -16,6 +17,7 @@ from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import label
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.pictures import NoPicture, encoded, no_larger, read_picture
 from wickel.cloth import FIGURE_NAMES, Border, BorderAt, Cloth, Design, Figure, Motif, Repeat
 from wickel.files import tile_mm
 from wickel.units import Unit
@@ -23,7 +25,6 @@ from wickel.units import Unit
 MOST_PIXELS = 640
 """A picture is kept no larger than this on its longer side: it goes into the job file."""
 
-_WHOLE, _SMOOTH = Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
 _BORDERS = {
     "": "no border",
     BorderAt.LOW.value: "along the low selvage",
@@ -125,7 +126,7 @@ class DesignPart(QWidget):
 
     # --- edits -------------------------------------------------------------------------------
 
-    def _change(self, words: str, **changes: object) -> None:
+    def _change(self, words: str, **changes: Any) -> None:
         if self._cloth is not None:
             self.changed.emit(words, replace(self._cloth.design, **changes))
 
@@ -135,9 +136,8 @@ class DesignPart(QWidget):
         long, wide = tile_mm(bare)
         along = None if figure in (Figure.STRIPE_ALONG, Figure.CORDUROY) else long
         across = None if figure is Figure.STRIPE_ACROSS else wide
-        repeat = Repeat(along_mm=along, across_mm=across)
-        if figure in (Figure.PLAIN, Figure.SATIN):
-            repeat = None
+        bare_figure = figure in (Figure.PLAIN, Figure.SATIN)
+        repeat = None if bare_figure else Repeat(along_mm=along, across_mm=across)
         motif = Motif(x_mm=long / 2, y_mm=wide / 2, length_mm=wide * 0.6, width_mm=wide * 0.6)
         self._change(
             f"Figure: {FIGURE_NAMES[figure]}",
@@ -148,7 +148,7 @@ class DesignPart(QWidget):
 
     def _enter_repeat(self, attribute: str, mm: float) -> None:
         repeat = self._cloth.design.repeat if self._cloth is not None else None
-        made = {"along_mm": None, "across_mm": None, "offset_mm": 0.0}
+        made: dict[str, Any] = {"along_mm": None, "across_mm": None, "offset_mm": 0.0}
         if repeat is not None:
             made = {key: getattr(repeat, key) for key in made}
         made[attribute] = mm if mm or attribute == "offset_mm" else None
@@ -164,8 +164,9 @@ class DesignPart(QWidget):
         self._change(f"Border: {_BORDERS[at]}", border=made)
 
     def _enter_border(self, attribute: str, mm: float) -> None:
+        changes: dict[str, Any] = {attribute: mm}
         if self._cloth is not None and self._cloth.design.border is not None:
-            self._change("Border", border=replace(self._cloth.design.border, **{attribute: mm}))
+            self._change("Border", border=replace(self._cloth.design.border, **changes))
 
     def _enter_motif(self, attribute: str, mm: float) -> None:
         if self._cloth is not None and self._cloth.design.motif is not None:
@@ -183,26 +184,19 @@ class DesignPart(QWidget):
 
     def take_picture(self, path: Path) -> None:
         """Take a picture from a file: the maker is asked where one repeat is on it."""
-        image = QImage(str(path))
-        if image.isNull():
-            self.trouble.emit(f"{path.name} cannot be read as a picture: take a PNG or a JPEG.")
+        try:
+            image = no_larger(read_picture(path), 3 * MOST_PIXELS)
+        except NoPicture as reason:
+            self.trouble.emit(str(reason))
             return
-        most = 3 * MOST_PIXELS
-        if max(image.width(), image.height()) > most:
-            image = image.scaled(most, most, _WHOLE, _SMOOTH)
         dialog = SquareDialog(image, self.window())
         dialog.taken.connect(self._take_image)
         dialog.open()
 
     def _take_image(self, image: QImage) -> None:
         """Take a picture of one repeat; it is kept as PNG, small enough for the job file."""
-        if max(image.width(), image.height()) > MOST_PIXELS:
-            image = image.scaled(MOST_PIXELS, MOST_PIXELS, _WHOLE, _SMOOTH)
-        data = QByteArray()
-        buffer = QBuffer(data)
-        buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-        image.save(buffer, "PNG")
-        changes: dict[str, object] = {"picture": bytes(data.data())}
+        image = no_larger(image, MOST_PIXELS)
+        changes: dict[str, Any] = {"picture": encoded(image, "PNG")}
         if self._cloth is not None and self._cloth.design.repeat is None:  # 10 cm across, as high as its shape says
             changes["repeat"] = Repeat(along_mm=100.0 * image.width() / image.height(), across_mm=100.0)
         self._change("Own picture", **changes)

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from functools import partial
+from typing import Any
 
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
@@ -231,12 +233,12 @@ class OptionsPanel(QFrame):
             own = {**garment.allowances.own_mm, role: mm}
             self._apply_allowances(own_mm=own, text=f"Allowance at the {ROLES[role].lower()}")
 
-    def _apply_allowances(self, *, text: str = "Allowances", **changes: object) -> None:
+    def _apply_allowances(self, *, text: str = "Allowances", **changes: Any) -> None:
         garment = self._session.garment
         if garment is None:
             return
         old = garment.allowances
-        values = {"preset": old.preset, "own_mm": old.own_mm, "drawn_in": old.drawn_in, **changes}
+        values: dict[str, Any] = {"preset": old.preset, "own_mm": old.own_mm, "drawn_in": old.drawn_in, **changes}
         try:
             made = Allowances(**values)
         except ValueError as reason:
@@ -252,12 +254,12 @@ class OptionsPanel(QFrame):
             self._session.apply(with_changes_by_hand(self._session.job, garment, kept), "Change taken out")
 
 
-def _choice_box(name: str, choices: dict[str, str] | object) -> QComboBox:
+def _choice_box(name: str, choices: Mapping[str, str]) -> QComboBox:
     box = QComboBox()
     narrow(box)
     box.setAccessibleName(name)
     box.setToolTip(name)
-    for id, words in dict(choices).items():
+    for id, words in choices.items():
         box.addItem(words, id)
     return box
 

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
+from typing import Any
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QFocusEvent, QShowEvent
@@ -226,7 +227,8 @@ class JobsStage(QWidget):
         job = self._session.job
         if text != getattr(job, attribute):
             words = {"name": "Name of the job", "client": "Client", "due": "Due date"}[attribute]
-            self._session.apply(replace(job, **{attribute: text}), words)
+            changes: dict[str, Any] = {attribute: text}
+            self._session.apply(replace(job, **changes), words)
 
     def _take_notes(self) -> None:
         text = self.notes.toPlainText().strip()

@@ -182,11 +182,11 @@ class LayStage(Stage):
     def _tools(self) -> QWidget:
         """The tools above the cloth, on two lines where one is too short for them."""
         bar, row = flow_bar()
-        self.find = QPushButton("Find a better lay")
-        self.find.setObjectName("main")
-        self.find.setToolTip("Search on for a shorter lay of this way (Ctrl+L)")
-        self.find.clicked.connect(self.find_or_stop)
-        row.addWidget(self.find)
+        self.find_button = QPushButton("Find a better lay")
+        self.find_button.setObjectName("main")
+        self.find_button.setToolTip("Search on for a shorter lay of this way (Ctrl+L)")
+        self.find_button.clicked.connect(self.find_or_stop)
+        row.addWidget(self.find_button)
         self.fold = QComboBox()
         narrow(self.fold)
         self.fold.setMinimumContentsLength(18)
@@ -194,9 +194,9 @@ class LayStage(Stage):
         self.fold.setToolTip("How the cloth is folded; the cards at the side show every way")
         self.fold.activated.connect(lambda _: self.take_way(str(self.fold.currentData())))
         row.addWidget(with_words("Folded", self.fold))
-        self.depth = LengthEdit("Depth of the fold")
-        self.depth.entered.connect(self._enter_depth)
-        row.addWidget(self.depth)
+        self.fold_depth = LengthEdit("Depth of the fold")
+        self.fold_depth.entered.connect(self._enter_depth)
+        row.addWidget(self.fold_depth)
         self.sections = QPushButton("Sections…")
         self.sections.setToolTip("Spread the cloth in sections of different ways, one after another (Ctrl+Shift+G)")
         self.sections.clicked.connect(self.choose_sections)
@@ -352,7 +352,7 @@ class LayStage(Stage):
         self._show_figures()
         self._show_cloths()
         self._show_kept()
-        self.find.setEnabled(bool(session.pieces))
+        self.find_button.setEnabled(bool(session.pieces))
 
     def _bring_way_into_sight(self) -> None:
         card = self.way_cards.get(self._session.way)
@@ -389,8 +389,8 @@ class LayStage(Stage):
                 self.fold.addItem("the shortest way" if id == BEST else Spreading(id).name, id)
         self.fold.setCurrentIndex(self.fold.findData(taken))
         deep = lay.spread.depth_mm if lay else None
-        self.depth.setVisible(way.takes_depth)
-        self.depth.show_length(deep, self._session.job.unit)
+        self.fold_depth.setVisible(way.takes_depth)
+        self.fold_depth.show_length(deep, self._session.job.unit)
 
     def _show_cloths(self) -> None:
         cloths, own = self._session.cloths, self._session.cloth
@@ -507,7 +507,7 @@ class LayStage(Stage):
         return f"{shown_length(box.min_y, self._session.job.unit)} from the {near}"
 
     def _show_searching(self, searching: bool) -> None:
-        self.find.setText("Stop, keep the best" if searching else "Find a better lay")
+        self.find_button.setText("Stop, keep the best" if searching else "Find a better lay")
 
     def hold_or_let_go(self) -> None:
         """Hold the piece in hand where it lies, or let it go."""

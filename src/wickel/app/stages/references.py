@@ -4,18 +4,18 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QRectF, QSize, Qt
+from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QImage, QPainter, QPaintEvent
 from PySide6.QtWidgets import QFileDialog, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.session import Session
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import label
+from wickel.app.widgets.pictures import NoPicture, encoded, no_larger, read_picture
 from wickel.job import Picture
 from wickel.job.edits import with_picture, without_picture
 
 MOST_PIXELS, MOST_PICTURES, QUALITY = 1600, 20, 85
-_ASPECT, _SMOOTH = Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
 
 
 class Photograph(QWidget):
@@ -40,7 +40,7 @@ class Photograph(QWidget):
         painter.fillRect(self.rect(), QColor(palette().table))
         if not self.image.isNull():
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-            size = self.image.size().scaled(self.size(), _ASPECT)
+            size = self.image.size().scaled(self.size(), Qt.AspectRatioMode.KeepAspectRatio)
             at = QRectF((self.width() - size.width()) / 2, (self.height() - size.height()) / 2, 0, 0)
             at.setSize(size.toSizeF())
             painter.drawImage(at, self.image)
@@ -102,18 +102,14 @@ class References(QFrame):
 
     def take(self, path: Path) -> None:
         """Put a picture of a file into the job, no larger than it need be."""
-        image = QImage(str(path))
-        if image.isNull():
-            self._session.trouble.emit(f"{path.name} cannot be read as a picture: take a PNG or a JPEG.")
+        try:
+            image = no_larger(read_picture(path), MOST_PIXELS)
+        except NoPicture as reason:
+            self._session.trouble.emit(str(reason))
             return
-        if max(image.width(), image.height()) > MOST_PIXELS:
-            image = image.scaled(MOST_PIXELS, MOST_PIXELS, _ASPECT, _SMOOTH)
-        data = QByteArray()
-        buffer = QBuffer(data)
-        buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-        image.convertToFormat(QImage.Format.Format_RGB32).save(buffer, "JPEG", QUALITY)
+        data = encoded(image.convertToFormat(QImage.Format.Format_RGB32), "JPEG", QUALITY)
         self._at = len(self._session.job.pictures)
-        picture = Picture(name=path.stem, data=bytes(data.data()))
+        picture = Picture(name=path.stem, data=data)
         self._session.apply(with_picture(self._session.job, picture), f"Picture: {path.stem}")
 
     def _take_out(self) -> None:

@@ -34,7 +34,7 @@ def squared(image: QImage, corners: tuple[QPointF, ...]) -> QImage:
     high = round((_apart(a, d) + _apart(b, c)) / 2)
     there = QPolygonF([QPointF(0, 0), QPointF(wide, 0), QPointF(wide, high), QPointF(0, high)])
     onto = QTransform.quadToQuad(quad, there)
-    if onto is None or min(wide, high) < 2 or not _goes_round(corners):
+    if not isinstance(onto, QTransform) or min(wide, high) < 2 or not _goes_round(corners):
         raise ValueError("the corners do not go round")
     made = QImage(wide, high, QImage.Format.Format_RGB32)
     made.fill(QColor("white"))

@@ -6,7 +6,7 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QResizeEvent
 from PySide6.QtWidgets import QStyleOptionGraphicsItem, QWidget
 
@@ -279,7 +279,7 @@ class PaperView(PickView):
         first = pieces[0].id if pieces else ""
         self.choose(self.chosen if self.chosen in self.items_by_id else first)
 
-    def drawForeground(self, painter: QPainter, rect: QRectF) -> None:
+    def drawForeground(self, painter: QPainter, rect: QRectF | QRect) -> None:
         """The names that found no room in their pieces, beside them."""
         items = [item for item in self.items_by_id.values() if isinstance(item, PaperItem)]
         painter.save()

@@ -19,15 +19,15 @@ def steps(unit: Unit, pixels_per_mm: float) -> tuple[float, float, float]:
     """Small tick, large tick and label distance in mm, none closer than the eye can part."""
     choices = (1, 5, 10, 50, 100, 200, 500, 1000) if unit is not Unit.INCH else ()
     if choices:
-        small = next((s for s in choices if s * pixels_per_mm >= _LEAST_TICK_PX), 1000)
+        small = float(next((s for s in choices if s * pixels_per_mm >= _LEAST_TICK_PX), 1000))
         labels = (10, 50, 100, 200, 500, 1000, 2000)
-        text = next((s for s in labels if s * pixels_per_mm >= _LEAST_LABEL_PX), 5000)
+        text = float(next((s for s in labels if s * pixels_per_mm >= _LEAST_LABEL_PX), 5000))
     else:
         fine = (1 / 8, 1 / 4, 1 / 2, 1, 3, 6, 12, 36)
         small = next((s for s in fine if s * MM_PER_INCH * pixels_per_mm >= _LEAST_TICK_PX), 36) * MM_PER_INCH
         labels_in = (1, 2, 6, 12, 36, 72)
         text = next((s for s in labels_in if s * MM_PER_INCH * pixels_per_mm >= _LEAST_LABEL_PX), 144) * MM_PER_INCH
-    return (small, text / 2, float(text))
+    return (small, text / 2, text)
 
 
 def paint_tape(

@@ -199,7 +199,7 @@ def scene_path(outline: Outline, *, closed: bool) -> QPainterPath:
 
 def paint_leaders(
     painter: QPainter,
-    wanted: list[tuple[PickItem, str]],
+    wanted: Sequence[tuple[PickItem, str]],
     items: Sequence[PickItem],
     view: QGraphicsView,
     room: QRectF,

@@ -26,7 +26,8 @@ class FoldingPicture(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self._way, self._cloth, self._share = "open", None, 0.3
+        self._way, self._share = "open", 0.3
+        self._cloth: Cloth | None = None
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumSize(140, 120)
 

@@ -16,6 +16,7 @@ class Slip(QFrame):
 
     def __init__(self) -> None:
         super().__init__()
+        self._stage = -1
         self.setMinimumHeight(36)
         row = QHBoxLayout(self)
         row.setContentsMargins(20, 0, 12, 0)
@@ -28,7 +29,6 @@ class Slip(QFrame):
         self.show_me.clicked.connect(lambda: self.asked.emit(self._stage))
         row.addWidget(self.sentence, 1)
         row.addWidget(self.show_me)
-        self._stage = -1
         self.dress()
 
     def dress(self) -> None:

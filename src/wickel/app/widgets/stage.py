@@ -32,8 +32,8 @@ class Stage(QWidget):
     def _settle(self) -> None:
         """Have columns take the height of what came into them while they were not yet in sight, and paint."""
         for column in self.findChildren(QScrollArea):
-            if column.widget() is not None:
-                QCoreApplication.postEvent(column.widget(), QEvent(QEvent.Type.LayoutRequest))
+            if (inner := column.widget()) is not None:
+                QCoreApplication.postEvent(inner, QEvent(QEvent.Type.LayoutRequest))
         self.setUpdatesEnabled(True)
 
     def showEvent(self, event: QShowEvent) -> None:
