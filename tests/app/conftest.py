@@ -10,7 +10,8 @@ from PySide6.QtWidgets import QApplication, QDialog, QLineEdit
 
 from wickel.app.runners import InlineRunner
 from wickel.app.start import make_window
-from wickel.job.tasks import CellTask, LayTask, run_task
+from wickel.job import CellTask
+from wickel.job.tasks import LayTask, run_task
 
 
 class KnownRunner(InlineRunner):

@@ -12,7 +12,7 @@ from tests.app.conftest import KnownRunner
 from tests.app.test_window import CTRL, LEFT, SHIFT, go, type_into
 from wickel.app.fill import BETTER_EFFORT
 from wickel.app.start import make_window
-from wickel.job.tasks import CellTask
+from wickel.job import CellTask
 from wickel.lay import exact_check
 
 BUY = 5

@@ -14,6 +14,7 @@ from wickel.cloth import Cloth, Design, Figure, Print, Repeat
 from wickel.files import TableStore, job_of
 from wickel.job import (
     Cell,
+    CellTask,
     Garment,
     Job,
     JobRefused,
@@ -33,6 +34,10 @@ from wickel.lay import Search, cutting_minutes, exact_check, kept, make_lay, rel
 from wickel.yardage import need_of
 
 CLOTH = Cloth(id="main", usable_width_mm=1400, print=Print.TWO_WAY, reserve_mm=5)
+
+
+def cell_of_92(pieces, cloth, **more):
+    return cell_of(CellTask(size="92", pieces=pieces, cloth=cloth, **more))
 
 
 def dress_job(size="92", style="box-dress", cloth=CLOTH):
@@ -140,9 +145,7 @@ def test_a_width_that_cannot_hold_a_piece_says_which():
 def test_an_improved_cell_is_never_longer():
     (cell,) = row(widths=(1400.0,), effort=1)
     pieces, cloth = cell_pieces(dress_job(), "main", "92", size_body("92"), 1400.0)
-    assert (
-        cell_of("92", pieces, cloth, known=cell, search=Search(effort=2, seed=5)).best.length_mm <= cell.best.length_mm
-    )
+    assert cell_of_92(pieces, cloth, known=cell, search=Search(effort=2, seed=5)).best.length_mm <= cell.best.length_mm
 
 
 def test_rows_are_the_measured_body_and_the_sizes_of_its_chart():
@@ -198,9 +201,9 @@ def test_a_wider_cloths_lay_that_only_just_fits_is_found_on_the_narrower(monkeyp
     job = dress_job("92")
     wide = row_of(job, "main", "92", size_body("92"), (1500.0,), search=Search(effort=60))[0]
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1400.0)
-    alone = cell_of("92", pieces, cloth, search=Search(effort=60))
+    alone = cell_of_92(pieces, cloth, search=Search(effort=60))
     assert worth_another_look(alone, wide)
-    looked = cell_of("92", pieces, cloth, known=alone, like=wide.laid, search=Search(effort=60))
+    looked = cell_of_92(pieces, cloth, known=alone, like=wide.laid, search=Search(effort=60))
     assert looked.best.length_mm < 1.05 * wide.best.length_mm < alone.best.length_mm
     assert not worth_another_look(looked, wide)
     lay = relaid(looked.laid, pieces, cloth)
@@ -215,7 +218,7 @@ def test_cells_on_cloth_in_fixed_lengths_have_a_lay_for_each_and_are_kept(tmp_pa
     sold = replace(CLOTH, sold_length_mm=1371.6)
     job = dress_job("92", cloth=sold)
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1100.0)
-    cell = cell_of("92", pieces, cloth, search=Search(effort=2))
+    cell = cell_of_92(pieces, cloth, search=Search(effort=2))
     needed = cell.need(cloth)
     assert needed.lengths == len(cell.each) == 2
     assert not needed.at_least
@@ -226,7 +229,7 @@ def test_cells_on_cloth_in_fixed_lengths_have_a_lay_for_each_and_are_kept(tmp_pa
     assert store.find(cell.key, "92", 1100.0) == cell
     assert cell_key(pieces, cloth) != cell_key(pieces, replace(cloth, sold_length_mm=None))
     short = replace(cloth, sold_length_mm=900.0)
-    refused = cell_of("92", pieces, short, search=Search(effort=2))
+    refused = cell_of_92(pieces, short, search=Search(effort=2))
     assert refused.need(short) is None
     assert "does not fit on a length" in refused.refusal
 
@@ -236,9 +239,9 @@ def test_a_cell_says_what_matching_costs(monkeypatch):
     checked = replace(CLOTH, design=Design(figure=Figure.CHECK, repeat=Repeat(along_mm=90, across_mm=90)))
     job = dress_job("92", cloth=checked)
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1400.0)
-    cell = cell_of("92", pieces, cloth, search=Search(effort=4))
+    cell = cell_of_92(pieces, cloth, search=Search(effort=4))
     assert cell.need(cloth).matching_mm == pytest.approx(max(0.0, cell.best.length_mm - cell.unmatched_mm))
-    plain = cell_of("92", *cell_pieces(dress_job("92"), "main", "92", size_body("92"), 1400.0), search=Search(effort=4))
+    plain = cell_of_92(*cell_pieces(dress_job("92"), "main", "92", size_body("92"), 1400.0), search=Search(effort=4))
     assert plain.need(CLOTH).matching_mm is None
     assert cell.unmatched_mm == pytest.approx(plain.best.length_mm)
 

@@ -7,12 +7,13 @@ import pytest
 from tests.lay.shapes import HALF, WEDGE, four_kinds, job, piece
 from wickel.files import job_of
 from wickel.job import alone_ways, cut_pieces
-from wickel.lay import Finding, Level, Search, Stopped, better, exact_check, lay_ways, make_lay
+from wickel.lay import Comparison, Finding, Level, Search, Stopped, better, exact_check, make_lay
 
 
 def compared(record, ways=None, effort=200, **more):
     a_job = job_of(record)
-    found = lay_ways(cut_pieces(a_job), a_job.cloths[0], ways or alone_ways(), search=Search(effort=effort), **more)
+    made = Comparison(cut_pieces(a_job), a_job.cloths[0], Search(effort=effort), **more)
+    found = made.run(ways or alone_ways())
     return {own.way: own for own in found}
 
 

@@ -18,6 +18,7 @@ from wickel.files import TableStore
 from wickel.job import (
     CELL_EFFORT,
     Cell,
+    CellTask,
     Job,
     JobRefused,
     bodies_for,
@@ -28,7 +29,7 @@ from wickel.job import (
     taken_over,
     worth_another_look,
 )
-from wickel.job.tasks import CellTask, Failed, Filled, Message
+from wickel.job.tasks import Failed, Filled, Message
 from wickel.lay import CutPiece, Lay, Search
 
 BETTER_EFFORT = 6000

@@ -189,12 +189,14 @@ def row_of(
             cells.append(refused_cell(size, width, reason))
             made.append(None)
             continue
-        cells.append(cell_of(size, pieces, cloth, narrower=cells[-1] if cells else None, search=search))
+        narrower = cells[-1] if cells else None
+        cells.append(cell_of(CellTask(size=size, pieces=pieces, cloth=cloth, narrower=narrower, search=search)))
         made.append((pieces, cloth))
     for k in range(len(cells) - 2, -1, -1):
         own = made[k]
         if own is not None and worth_another_look(cells[k], cells[k + 1]):
-            cells[k] = cell_of(size, *own, known=cells[k], like=cells[k + 1].laid, search=search)
+            again = CellTask(size=size, pieces=own[0], cloth=own[1], known=cells[k], search=search)
+            cells[k] = cell_of(replace(again, like=cells[k + 1].laid))
     for k in range(1, len(cells)):
         own = made[k]
         if own is not None:
@@ -239,25 +241,29 @@ def refused_cell(size: str, width_mm: float, reason: DraftRefused | JobRefused) 
     return Cell(size=size, width_mm=width_mm, refusal=str(reason))
 
 
-def cell_of(
-    size: str,
-    pieces: tuple[CutPiece, ...],
-    cloth: Cloth,
-    *,
-    narrower: Cell | None = None,
-    known: Cell | None = None,
-    search: Search = Search(effort=CELL_EFFORT),
-    report: LayReport | None = None,
-    like: KeptLay | None = None,
-) -> Cell:
-    """Fill a cell by laying its pieces in every way; ``like`` is a lay of another width or size that is tried too.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CellTask:
+    """A cell of the yardage table to fill, or to improve.
 
     What the ``narrower`` cell of the same size found is laid on this cloth too, so that a wider cloth never needs more;
-    of a cell that is ``known`` nothing is lost when it is improved.
+    of a cell that is ``known`` nothing is lost; ``like`` is a lay of another width or size that is tried too.
     """
-    found = lay_ways(pieces, cloth, alone_ways(), report=report, like=like, search=search)
+
+    size: str
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    narrower: Cell | None = None
+    known: Cell | None = None
+    like: KeptLay | None = None
+    search: Search = Search(effort=CELL_EFFORT)
+
+
+def cell_of(task: CellTask, report: LayReport | None = None) -> Cell:
+    """Fill a cell by laying its pieces in every way."""
+    pieces, cloth, search, known = task.pieces, task.cloth, task.search, task.known
+    found = lay_ways(pieces, cloth, alone_ways(), report=report, like=task.like, search=search)
     lays = {own.way: own.lay for own in found if own.lay is not None}
-    for other in (narrower, known):
+    for other in (task.narrower, known):
         lay = None if other is None or other.laid is None else relaid(other.laid, pieces, cloth)
         if lay is not None and (lay.way not in lays or rank(lay) < rank(lays[lay.way])):
             lays[lay.way] = lay
@@ -278,7 +284,7 @@ def cell_of(
         except LayRefused as reason:
             refusal = str(reason)
     return Cell(
-        size=size,
+        size=task.size,
         width_mm=cloth.usable_width_mm,
         key=cell_key(pieces, cloth),
         each=tuple(kept(lay) for lay in each),

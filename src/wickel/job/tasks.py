@@ -16,10 +16,10 @@ from wickel.draft import DraftRefused
 from wickel.job.at_hand import Bolt, out_of_bolt
 from wickel.job.buying import BuyingList, ClothLine, buying_list
 from wickel.job.job import Job, JobRefused
-from wickel.job.table import Cell, cell_of
+from wickel.job.table import Cell, CellTask, cell_of
 from wickel.lay import (
+    Comparison,
     CutPiece,
-    KeptLay,
     Lay,
     LayRefused,
     LayReport,
@@ -29,7 +29,6 @@ from wickel.lay import (
     Stopped,
     WayFound,
     Wish,
-    lay_ways,
     length_without,
     make_lay,
     stacked_lays,
@@ -55,19 +54,6 @@ class LayTask:
     ways: tuple[str, ...]
     pile: tuple[Cloth, Cloth] | None = None
     held: tuple[Placement, ...] = ()
-    search: Search = Search()
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class CellTask:
-    """A cell of the yardage table to fill, from its narrower neighbour, or to improve from what is ``known``."""
-
-    size: str
-    pieces: tuple[CutPiece, ...]
-    cloth: Cloth
-    narrower: Cell | None = None
-    known: Cell | None = None
-    like: KeptLay | None = None
     search: Search = Search()
 
 
@@ -242,16 +228,7 @@ def _until(stopped: IsStopped) -> LayReport:
 
 def _run_cell(task: CellTask, tell: Tell, stopped: IsStopped) -> None:
     """Fill a cell and tell of it; one that is stopped before it is done is not told of, unless it was known."""
-    cell = cell_of(
-        task.size,
-        task.pieces,
-        task.cloth,
-        narrower=task.narrower,
-        known=task.known,
-        like=task.like,
-        search=task.search,
-        report=_until(stopped),
-    )
+    cell = cell_of(task, _until(stopped))
     if not stopped() or task.known is not None:
         tell(Filled(cell))
 
@@ -317,7 +294,7 @@ def _run_lays(task: LayTask, tell: Tell, stopped: IsStopped) -> None:
         with suppress(LayStopped):
             found(_around_held(task, report))
     elif alone:
-        lay_ways(task.pieces, task.cloth, alone, report=report, found=found, search=task.search)
+        Comparison(task.pieces, task.cloth, task.search, report=report, found=found).run(alone)
     if STACKED in task.ways and not stopped():
         own = _stacked(task, report)
         if own is not None:

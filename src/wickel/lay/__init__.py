@@ -30,13 +30,14 @@ from wickel.lay.searching import PLANNING, LayReport
 from wickel.lay.settings import DEFAULT_EFFORT, Search
 from wickel.lay.stacked import stack_partner, stacked_lays
 from wickel.lay.unfolding import unfolded_lay
-from wickel.lay.ways import WayFound, lay_ways, shortest
+from wickel.lay.ways import Comparison, WayFound, lay_ways, shortest
 from wickel.lay.worn import WornCopy, worn_copies
 
 __all__ = [
     "DEFAULT_EFFORT",
     "PLANNING",
     "Axes",
+    "Comparison",
     "CutOrder",
     "CutPiece",
     "Finding",

@@ -54,45 +54,28 @@ def lay_ways(
     *,
     search: Search = Search(),
     report: LayReport | None = None,
-    found: Found = lambda _: None,
     like: KeptLay | None = None,
 ) -> tuple[WayFound, ...]:
     """Lay one cloth in several ways, all within the same effort for the best of them; in the order of ``ways``.
 
-    ``like`` is a lay of pieces much alike: in its way it is tried too.
-
-    The first of the ways is the one the maker has in hand: it is searched to the end whatever the others give.
-    Stopped by ``report``, what has been found so far is returned.
+    ``like`` is a lay of pieces much alike: in its way it is tried too. Stopped by ``report``, what has been found so
+    far is returned.
     """
-    compared = _Comparison(pieces, cloth, search, report, found, like)
-    for way in ways:
-        if not compared.stopped:
-            compared.begin(way, min(QUICK, search.effort))
-    spent = steps = min(QUICK, search.effort)
-    while not compared.stopped and spent < search.effort:
-        running = compared.running()
-        if not running:
-            break
-        steps = min(steps * _TIMES, search.effort - spent)
-        spent += steps
-        kept = running[: max(LEAST_KEPT, (len(running) + 1) // 2)]
-        for way in dict.fromkeys((*(own for own in running if own == compared.in_hand), *kept)):
-            if not compared.stopped:
-                compared.go_on(way, steps)
-    return tuple(compared.known.values())
+    return Comparison(pieces, cloth, search, report=report, like=like).run(ways)
 
 
-class _Comparison:
-    """The searches of several ways, and what they have found."""
+class Comparison:
+    """The searches of several ways, and what they have found; every finding is told of by ``found``."""
 
     def __init__(
         self,
         pieces: tuple[CutPiece, ...],
         cloth: Cloth,
         search: Search,
-        report: LayReport | None,
-        found: Found,
-        like: KeptLay | None,
+        *,
+        report: LayReport | None = None,
+        found: Found = lambda _: None,
+        like: KeptLay | None = None,
     ) -> None:
         self.known: dict[str, WayFound] = {}
         self.in_hand = ""
@@ -101,7 +84,29 @@ class _Comparison:
         self._report, self._found, self._like = report, found, like
         self._layings: dict[str, Laying] = {}
 
-    def begin(self, way: str, steps: int) -> None:
+    def run(self, ways: Iterable[str]) -> tuple[WayFound, ...]:
+        """Search until the effort is spent or the report stops it; what was found, in the order of ``ways``.
+
+        The first of the ways is the one the maker has in hand: it is searched to the end whatever the others give.
+        """
+        effort = self._made_of[2].effort
+        for way in ways:
+            if not self.stopped:
+                self._begin(way, min(QUICK, effort))
+        spent = steps = min(QUICK, effort)
+        while not self.stopped and spent < effort:
+            running = self._running()
+            if not running:
+                break
+            steps = min(steps * _TIMES, effort - spent)
+            spent += steps
+            kept = running[: max(LEAST_KEPT, (len(running) + 1) // 2)]
+            for way in dict.fromkeys((*(own for own in running if own == self.in_hand), *kept)):
+                if not self.stopped:
+                    self._go_on(way, steps)
+        return tuple(self.known.values())
+
+    def _begin(self, way: str, steps: int) -> None:
         """A first lay of a way; of one that cannot be the shortest a single order, to have something to see."""
         pieces, cloth, search = self._made_of
         self.in_hand = self.in_hand or way
@@ -116,7 +121,7 @@ class _Comparison:
                 ticking(None if self._report is None else self._heard),
             )
             beaten = way != self.in_hand and self._layings[way].least_mm > self._shortest()
-            self.go_on(way, 1 if beaten else steps)
+            self._go_on(way, 1 if beaten else steps)
             if beaten:
                 self._set_aside(way)
         except LayStopped:
@@ -125,7 +130,7 @@ class _Comparison:
             self.known[way] = WayFound(way=way, refusal=str(reason))
             self._found(self.known[way])
 
-    def running(self) -> list[str]:
+    def _running(self) -> list[str]:
         """The ways that may still turn out the shortest, the shortest first."""
         shortest = self._shortest()
         ranked, beaten = [], []
@@ -143,7 +148,7 @@ class _Comparison:
             self.known[way] = replace(self.known[way], set_aside=True)
             self._found(self.known[way])
 
-    def go_on(self, way: str, steps: int) -> None:
+    def _go_on(self, way: str, steps: int) -> None:
         """Search one way for so many steps more."""
         lay = self._layings[way].go_on(steps, self._heard)
         before = self.known.get(way)
