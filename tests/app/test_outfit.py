@@ -6,7 +6,8 @@ from PySide6.QtCore import Qt
 from tests.app.test_body_stage import choose
 from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, LAY, LEFT, SHIFT, go, type_into
 from wickel.app.widgets.ticket import ALL
-from wickel.lay import exact_check, not_laid
+from wickel.cloth import Print
+from wickel.lay import Waived, exact_check, not_laid
 from wickel.studio import shelf_cloth
 from wickel.yardage import need
 
@@ -171,3 +172,23 @@ def test_what_is_not_laid_is_named(window, session, qtbot):
     assert "cm more than the" in window.lay.hand_title.text()  # why comes before what
     assert window.ticket.buy.word.text() == "to buy, at least"
     assert "×" in window.lay._tray(session.lay)
+
+
+def test_a_piece_need_not_keep_to_the_print_and_must_again(window, session, qtbot):
+    go(qtbot, window, CLOTH)
+    qtbot.mouseClick(window.cloth.print_buttons[Print.ONE_WAY], LEFT)
+    go(qtbot, window, LAY)
+    assert len({own.turn_deg for own in session.lay.placements}) == 1
+    waiving = Qt.KeyboardModifier.AltModifier | CTRL
+    qtbot.keyClick(window, Qt.Key.Key_1, waiving)
+    assert "Take a piece in hand first" in window.slip.sentence.text()
+    window.lay.view.choose(next(own.id for own in session.lay.placements if own.piece == "dress/front"))
+    qtbot.keyClick(window, Qt.Key.Key_1, waiving)
+    assert session.garment.cards["front"].waive == {Waived.PRINT}
+    assert session.lay.piece("dress/front").waive == {Waived.PRINT}
+    assert session.lay.complete
+    assert window._undo.text() == "Undo: Front: the direction of the print let be"
+    window.lay.view.choose(next(own.id for own in session.lay.placements if own.piece == "dress/front"))
+    assert "need not keep to the direction of the print" in window.lay.hand.text()
+    qtbot.keyClick(window, Qt.Key.Key_1, waiving)
+    assert session.garment.cards == {}

@@ -48,6 +48,7 @@ from wickel.draft.own import OwnStyle
 from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
 from wickel.job import Job
 from wickel.job.edits import without_garment
+from wickel.lay import WAIVED_NAMES
 from wickel.studio import new_order, with_another
 from wickel.units import Unit
 
@@ -251,6 +252,10 @@ class MainWindow(QMainWindow):
         self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
         self._action(lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hold_or_let_go)
         self._action(lay, "This piece is &cut", "Ctrl+Alt+X", self.lay.mark_cut)
+        let_be = QMenu("This piece need &not keep to", self)
+        for k, (rule, name) in enumerate(WAIVED_NAMES.items(), start=1):
+            self._action(let_be, name[0].upper() + name[1:], f"Ctrl+Alt+{k}", partial(self.lay.let_be, rule))
+        lay.addMenu(let_be)
         self._action(lay, "&Keep this lay…", "Ctrl+Alt+K", self.lay.keep_lay)
         lay.addSeparator()
         for way, key in _WAY_KEYS.items():

@@ -11,9 +11,8 @@ from wickel.cloth import Cloth
 from wickel.draft import Allowances, OptionValue, School, school_options
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
-from wickel.job.job import Card, Garment, Job, OnCloth, Picture
+from wickel.job.job import Garment, Job, OnCloth, Picture
 from wickel.job.work import garment_style
-from wickel.lay import Waived
 
 
 def with_garment(job: Job, garment: Garment) -> Job:
@@ -170,13 +169,6 @@ def free_id(wanted: str, taken: Iterable[str]) -> str:
     """An id that none of some others has."""
     known = set(taken)
     return next(id for id in (wanted, *(f"{wanted}-{k}" for k in range(2, 10_000))) if id not in known)
-
-
-def with_waived(job: Job, garment: Garment, piece: str, waived: frozenset[Waived]) -> Job:
-    """The garment with what a piece of it need not keep to."""
-    card = replace(garment.cards.get(piece, Card()), waive=waived)
-    cards = {id: own for id, own in {**garment.cards, piece: card}.items() if own != Card()}
-    return with_garment(job, replace(garment, cards=cards))
 
 
 def with_picture(job: Job, picture: Picture) -> Job:

@@ -1,4 +1,5 @@
-"""Lays of a job: which is taken, what a search may put in its place, what is kept, what is cut already.
+"""Lays of a job: which is taken, what a search may put in its place, what is kept, what is cut already, what a piece
+need not keep to.
 
 The rules by which a search's lay is taken:
 
@@ -13,13 +14,13 @@ Whatever is found stands among what was ``tried``, for these very pieces.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import replace
 
 from wickel.cloth import STACKED, Cloth
 from wickel.job.job import BEST, Card, Job, NamedLay, OnCloth, Tried
 from wickel.job.work import COPY, garment_of
-from wickel.lay import CutPiece, KeptLay, Lay, better, cut_from, flat_copies, kept, lays_alike
+from wickel.lay import CutPiece, KeptLay, Lay, Waived, better, cut_from, flat_copies, kept, lays_alike
 
 
 def offered(job: Job, cloth_id: str, lay: Lay, known: Lay | None) -> Job:
@@ -155,7 +156,7 @@ def for_cloth(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...
     return tuple(replace(piece, net_line=None, inner_lines=(), name="") for piece in cut_from(pieces, cloth))
 
 
-# --- what is cut already --------------------------------------------------------------------------------
+# --- what is cut already, what is waived -----
 
 
 def with_cut(job: Job, lay: Lay, piece_id: str) -> Job:
@@ -177,22 +178,29 @@ def with_cut(job: Job, lay: Lay, piece_id: str) -> Job:
 
 
 def _with_copies_cut(job: Job, piece: CutPiece, cloth_id: str, copies: int) -> Job:
+    def plain(own: CutPiece) -> CutPiece:
+        orders = tuple(replace(o, cut=o.cut + copies) if o.cloth == cloth_id else o for o in own.orders)
+        return replace(own, orders=orders)
+
+    def card(own: Card) -> Card:
+        return replace(own, cut={**own.cut, cloth_id: own.cut.get(cloth_id, 0) + copies})
+
+    return _with_piece(job, piece, plain, card)
+
+
+def with_waived(job: Job, piece: CutPiece, waived: frozenset[Waived]) -> Job:
+    """The job with what a piece of a lay need not keep to; of a series, in every size."""
+    return _with_piece(job, piece, lambda own: replace(own, waive=waived), lambda own: replace(own, waive=waived))
+
+
+def _with_piece(job: Job, piece: CutPiece, plain: Callable[[CutPiece], CutPiece], card: Callable[[Card], Card]) -> Job:
+    """The job with a piece of a lay made another: a plain piece itself, one of a garment by its card."""
     garment = garment_of(piece.garment, job)
     if garment is None:
-        pieces = tuple(
-            replace(
-                own,
-                orders=tuple(replace(o, cut=o.cut + copies) if o.cloth == cloth_id else o for o in own.orders),
-            )
-            if own.id == piece.id
-            else own
-            for own in job.pieces
-        )
-        return replace(job, pieces=pieces)
+        return replace(job, pieces=tuple(plain(own) if own.id == piece.id else own for own in job.pieces))
     id = piece.id.removeprefix(f"{piece.garment}/")
-    card = garment.cards.get(id, Card())
-    cut = {**card.cut, cloth_id: card.cut.get(cloth_id, 0) + copies}
-    made = replace(garment, cards={**garment.cards, id: replace(card, cut=cut)})
+    cards = {**garment.cards, id: card(garment.cards.get(id, Card()))}
+    made = replace(garment, cards={id: own for id, own in cards.items() if own != Card()})
     return replace(job, garments=tuple(made if own.id == garment.id else own for own in job.garments))
 
 

@@ -1,6 +1,7 @@
 """Parts to lay, rules of the cloth, nesting, finished lay."""
 
 from wickel.lay.demand import (
+    WAIVED_NAMES,
     Axes,
     CutOrder,
     CutPiece,
@@ -36,6 +37,7 @@ from wickel.lay.worn import WornCopy, worn_copies
 __all__ = [
     "DEFAULT_EFFORT",
     "PLANNING",
+    "WAIVED_NAMES",
     "Axes",
     "Comparison",
     "CutOrder",

@@ -45,6 +45,13 @@ class Waived(StrEnum):
     GRAIN = "grain"
 
 
+WAIVED_NAMES = {
+    Waived.PRINT: "the direction of the print",
+    Waived.MATCH: "what meets at the seams",
+    Waived.GRAIN: "the grain",
+}
+
+
 class Axes(StrEnum):
     """Which way the print is to meet at a seam: along the cloth, across it, or both."""
 

@@ -50,9 +50,10 @@ from wickel.job.laid import (
     with_kept,
     with_lay,
     with_spread,
+    with_waived,
     without_kept,
 )
-from wickel.lay import Lay, Placement, cutting_minutes, not_laid, on_table, rank, unfolded_lay
+from wickel.lay import WAIVED_NAMES, Lay, Placement, Waived, cutting_minutes, not_laid, on_table, rank, unfolded_lay
 from wickel.units import shown_cloth_length, shown_length
 from wickel.yardage import shown_buy
 
@@ -490,6 +491,7 @@ class LayStage(Stage):
         ]
         if placement.mirrored and not placement.on_fold:
             words.append("turned over")
+        words += [f"need not keep to {WAIVED_NAMES[rule]}" for rule in Waived if rule in piece.waive]
         zone = lay.zone(placement)
         if len(placement.cut_plies) < len(zone.plies):
             words.append(f"cut {len(placement.cut_plies)} ply of {len(zone.plies)} only")
@@ -521,6 +523,17 @@ class LayStage(Stage):
         if lay is not None and placement is not None and not self.opened.isChecked():
             name = lay.piece(placement.piece).name
             self._session.apply(with_cut(self._session.job, lay, placement.piece), f"{name} is cut")
+
+    def let_be(self, rule: Waived) -> None:
+        """Say that the piece in hand need not keep to a rule, or must keep to it again."""
+        lay = self._session.lay
+        placement = None if lay is None else next((p for p in lay.placements if p.id == self.view.chosen), None)
+        if lay is None or placement is None:
+            self._session.trouble.emit("Take a piece in hand first: click it, or press Page Down.")
+            return
+        piece = lay.piece(placement.piece)
+        text = f"{piece.name}: {WAIVED_NAMES[rule]} {'kept to again' if rule in piece.waive else 'let be'}"
+        self._session.apply(with_waived(self._session.job, piece, piece.waive ^ {rule}), text)
 
     def keep_lay(self) -> None:
         """Ask for a name and keep the lay under it."""
