@@ -224,23 +224,28 @@ def sold_by_the_yard(step_mm: float) -> bool:
     return abs(eighths - round(eighths)) < 1e-6 and round(eighths) >= 1
 
 
-def shown_bought(mm: float, unit: Unit, step_mm: float) -> str:
-    """Write a length to buy as the shop sells it: yards in eighths where its step is one, else as cloth is written.
+def shown_bought(mm: float, unit: Unit) -> str:
+    """Write a length to buy, rounded up to what is asked for over a counter: eighths of a yard, or centimetres.
 
-    A length that is no whole number of eighths is written as cloth is.
-
-    >>> shown_bought(2171.7, Unit.CM, 114.3)
-    '2 3/8 yd'
+    >>> shown_bought(1500.0, Unit.INCH)
+    '1 3/4 yd'
+    >>> shown_bought(2171.7, Unit.CM)
+    '2.18 m'
     """
-    eighths = mm / EIGHTH_YARD_MM
-    if not sold_by_the_yard(step_mm) or abs(eighths - round(eighths)) > 1e-3:
-        return shown_cloth_length(mm, unit)
-    return f"{_mixed(round(eighths), 8)} yd"
+    if unit in (Unit.INCH, Unit.YARD, Unit.FOOT):
+        return f"{_mixed(round(rounded_up(mm, EIGHTH_YARD_MM) / EIGHTH_YARD_MM), 8)} yd"
+    return shown_cloth_length(rounded_up(mm, 10.0), unit)
 
 
 def shown_sold(mm: float, unit: Unit) -> str:
-    """Write a fixed length, or a step, that a shop sells: in yards when it is a number of their eighths."""
-    return shown_bought(mm, unit, mm)
+    """Write a fixed length that a shop sells: in yards for inch makers when it is a number of their eighths."""
+    imperial = unit in (Unit.INCH, Unit.YARD, Unit.FOOT)
+    return shown_bought(mm, unit) if imperial and sold_by_the_yard(mm) else shown_cloth_length(mm, unit)
+
+
+def shown_as_sold(mm: float, unit: Unit) -> str:
+    """Write a shop's step or fixed length where it is typed: in yards, whatever the unit, when it is their eighths."""
+    return shown_sold(mm, Unit.INCH if sold_by_the_yard(mm) else unit)
 
 
 def _mixed(parts: int, of: int) -> str:

@@ -150,6 +150,8 @@ def test_steps_and_lengths_are_shown_as_the_shop_sells_them(window, session, qtb
     type_into(qtbot, window.cloth.fields["step_mm"], "1/8 yd")
     assert session.cloth.step_mm == pytest.approx(114.3)
     assert window.cloth.fields["step_mm"].text() == "1/8 yd"
+    assert window.ticket.buy.figure.text().endswith(" m")  # the list is in the unit of the job
+    window._inches.trigger()
     assert window.ticket.buy.figure.text().endswith(" yd")
     type_into(qtbot, window.cloth.fields["sold_length_mm"], "5 yd")
     assert session.cloth.sold_length_mm == pytest.approx(4572)

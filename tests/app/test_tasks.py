@@ -166,7 +166,7 @@ def test_a_cloth_that_cannot_be_cut_from_is_refused_on_its_line(qapp):
     errand.start(BuyTask(jobs=(narrow,), search=Search(effort=1)))
     assert not errand.working
     assert [type(own) for own in heard] == [Counted, Listed, ListMade]
-    assert "no way of folding can hold it" in heard[2].found.cloths[0].refusal
+    assert "no way of folding can hold it" in str(heard[2].found.cloths[0].refusal)
 
 
 def test_what_matching_costs_is_told_for_all_wishes_and_for_each(runner, qtbot):

@@ -10,6 +10,7 @@ from wickel.body import WOMEN, Body, size_body, with_measurement
 from wickel.draft import PRESETS, STYLES, Allowances, DraftRefused, draft, full_options, tape_checks
 from wickel.geometry import simple_outline
 from wickel.pattern import cut_line, edge_length, length_between, net_line
+from wickel.units import Unit, shown_length
 
 STYLE = STYLES["box-dress"]
 
@@ -98,7 +99,7 @@ def test_without_a_slit_it_does_not_go_over_the_head_and_says_what_to_do():
     (over_head,) = [check for check in checks if not check.held]
     assert over_head.name == "Over the head"
     missing = body["head"] + 20 - over_head.one_mm
-    assert f"{missing / 2 / 10:.1f} cm" in over_head.way_out
+    assert shown_length(missing / 2, Unit.CM) in str(over_head.way_out)
 
 
 def test_the_pocket_opening_is_as_long_on_the_dress_as_on_the_bag():

@@ -119,7 +119,7 @@ def test_two_halves_drawn_from_one_centre_are_joined_turned_over():
 
 
 def test_edges_of_different_length_or_shape_are_not_joined():
-    with pytest.raises(DraftRefused, match=r"differ by 30\.0 cm"):
+    with pytest.raises(DraftRefused, match=r"differ by 30 cm"):
         join(panel(), replace(panel(), id="b"), "side", "waist")
 
 
@@ -222,7 +222,7 @@ def test_lengthening_and_shortening_at_a_line():
     assert edge_length(longer, "side") == pytest.approx(680)
     assert edge_length(longer, "waist") == pytest.approx(300)
     assert edge_length(lengthen(panel(), 0.5, -80), "centre") == pytest.approx(520)
-    with pytest.raises(DraftRefused, match=r"shortened by 30\.0 cm"):
+    with pytest.raises(DraftRefused, match=r"shortened by 30 cm"):
         lengthen(panel(), 0.5, -300)
 
 

@@ -143,7 +143,7 @@ def slanted_dart():
         ),
         (
             lambda: facing(panel(), ("waist",), width_mm=5000.0, allowance_mm=10, id="f", name="F"),
-            "too small for a facing 500.0 cm wide",
+            "too small for a facing 500 cm wide",
         ),
         (lambda: facing(panel(), ("brim",), width_mm=60.0, allowance_mm=10, id="f", name="F"), "no edge “brim”"),
         (lambda: unfold(unfold(panel())), "fold"),

@@ -188,7 +188,7 @@ def test_a_cloth_that_cannot_be_laid_says_why():
 def test_a_cloth_too_narrow_to_cut_from_is_refused_on_its_line_and_the_rest_is_bought():
     narrow = a_job("trousers", "92", "Slacks", main=replace(LINEN, usable_width_mm=200))
     cloth, band = buying_list([narrow], search=Search(effort=2)).cloths
-    assert "no way of folding" in cloth.refusal
+    assert "no way of folding" in str(cloth.refusal)
     assert cloth.need is None
     assert band.need.buy_mm > 0
 

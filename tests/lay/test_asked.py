@@ -134,7 +134,7 @@ def test_a_pair_that_may_not_be_cut_single_waits_for_double_cloth():
 
 def test_uneven_selvages_are_said_where_the_cloth_is_folded():
     folded = single(put("a", BOX, 0, 10, plies=(0,)), record=job(piece("a", BOX)), way="lengthwise")
-    assert "10 and 25 mm wide" in found(folded, selvage_mm=10, high_selvage_mm=25)["selvages"].text
+    assert "10 mm and 25 mm wide" in str(found(folded, selvage_mm=10, high_selvage_mm=25)["selvages"].text)
     assert "selvages" not in found(folded, selvage_mm=10, high_selvage_mm=11)
     opened = single(put("a", BOX, 0, 10), record=job(piece("a", BOX)))
     assert "selvages" not in found(opened, selvage_mm=10, high_selvage_mm=25)

@@ -79,7 +79,7 @@ def test_too_few_and_too_many_copies():
 def test_a_spare_copy_on_double_cloth_is_never_silent():
     lay = single(put("b", ELL, 0, 0, plies=(0, 1)), record=job(piece("b", ELL)), way="lengthwise")
     (finding,) = exact_check(lay)
-    assert (finding.code, "1 too many" in finding.text) == ("copies", True)
+    assert (finding.code, "1 too many" in str(finding.text)) == ("copies", True)
 
 
 def test_the_wrong_hand_is_found():

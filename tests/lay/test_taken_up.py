@@ -209,8 +209,8 @@ def test_a_lay_over_what_is_cut_away_is_broken():
     whole = replace(lay, cloth=after.cloths[0])
     from wickel.lay import with_findings
 
-    findings = [f for f in with_findings(whole).broken if f.code == "flaw" or "cut away" in f.text]
-    assert any("has been cut away already" in finding.text for finding in findings)
+    findings = [f for f in with_findings(whole).broken if f.code == "flaw" or "cut away" in str(f.text)]
+    assert any("has been cut away already" in str(finding.text) for finding in findings)
 
 
 # --- what the maker lets be ----------------------------------------------------------------------------------
@@ -229,7 +229,7 @@ def test_a_waived_print_direction_is_a_note_and_the_lay_may_be_complete():
     codes = [(f.code, f.level) for f in after.findings if f.code == "print"]
     assert codes
     assert {level for _, level in codes} == {Level.NOTE}
-    assert all("You let that be." in f.text for f in after.findings if f.code == "print")
+    assert all("You let that be." in str(f.text) for f in after.findings if f.code == "print")
     found = make_lay(free, cloth, "open", search=Search(effort=40))
     assert found.complete
     assert found.lay_length_mm <= lay.lay_length_mm + 1e-6

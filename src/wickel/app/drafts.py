@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from wickel.draft import DraftRefused
 from wickel.job import DraftedGarment, Job, JobRefused, drafted_series, pieces_of
 from wickel.lay import CutPiece
+from wickel.wording import Text, words_of
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -16,7 +17,7 @@ class Drafts:
     job: Job
     garments: tuple[DraftedGarment, ...] = ()
     pieces: tuple[CutPiece, ...] = ()
-    refusal: str = ""
+    refusal: Text = ""
     concerns: tuple[str, ...] = ()
 
 
@@ -36,9 +37,9 @@ def drafts_of(job: Job, before: Drafts | None = None) -> Drafts:
             made += _series_before(garment.id, job, before) or drafted_series(garment, job)
         return Drafts(job=job, garments=made, pieces=pieces_of(made, job))
     except DraftRefused as reason:
-        return Drafts(job=job, garments=made, refusal=str(reason), concerns=reason.concerns)
+        return Drafts(job=job, garments=made, refusal=words_of(reason), concerns=reason.concerns)
     except JobRefused as reason:
-        return Drafts(job=job, garments=made, refusal=str(reason), concerns=("cloth",))
+        return Drafts(job=job, garments=made, refusal=words_of(reason), concerns=("cloth",))
 
 
 def _alike(one: Job, other: Job) -> bool:

@@ -51,7 +51,7 @@ class Errand(QObject):
         if isinstance(message, Finished | Failed):
             self._set_working(False)
             if isinstance(message, Failed):
-                self.trouble.emit(message.sentence)
+                self.trouble.emit(str(message.sentence))
         else:
             self.told.emit(message)
 

@@ -226,7 +226,7 @@ class TableFill(QObject):
         if isinstance(message, Filled):
             self._filled(number, message.cell)
         elif isinstance(message, Failed):
-            self._failed(number, message.sentence)
+            self._failed(number, str(message.sentence))
         else:
             self._ended(number)
 

@@ -12,6 +12,7 @@ from wickel.app.lays import TakenUp
 from wickel.cloth import WAYS, BadWay, Cloth, Spreading
 from wickel.job import BEST, Document, DraftedGarment, Garment, Job, OnCloth, cloths_in_use, never_fits
 from wickel.lay import CutPiece, Lay
+from wickel.wording import Text
 from wickel.yardage import Need, need
 
 
@@ -24,7 +25,7 @@ class JobView(QObject):
         self._drafts = Drafts(job=self.job)
         self._taken_up = TakenUp()
         self._in_hand = {"garment": "", "cloth": ""}
-        self._never: dict[str, str] = {}
+        self._never: dict[str, Text] = {}
 
     @property
     def job(self) -> Job:
@@ -70,7 +71,7 @@ class JobView(QObject):
     @property
     def refusal(self) -> str:
         """Why the job cannot be drafted or cut, in a sentence; empty when it can."""
-        return self._drafts.refusal
+        return str(self._drafts.refusal)
 
     @property
     def refusal_concerns(self) -> tuple[str, ...]:
@@ -153,7 +154,7 @@ class JobView(QObject):
         """Why ways have no lay on the cloth in hand."""
         if self.never_fits:
             return dict.fromkeys(self.ways, self.never_fits)
-        return {own.way: own.refusal for own in self.on.tried if own.refusal}
+        return {own.way: str(own.refusal) for own in self.on.tried if own.refusal}
 
     @property
     def set_aside(self) -> dict[str, float]:
@@ -164,9 +165,9 @@ class JobView(QObject):
     def never_fits(self) -> str:
         """Why no way could ever hold a piece on the cloth in hand; empty when each could."""
         cloth = self.cloth
-        return "" if cloth is None else self._never_fits(cloth)
+        return "" if cloth is None else str(self._never_fits(cloth))
 
-    def _never_fits(self, cloth: Cloth) -> str:
+    def _never_fits(self, cloth: Cloth) -> Text:
         if cloth.id not in self._never:
             self._never[cloth.id] = never_fits(self.pieces, cloth)
         return self._never[cloth.id]

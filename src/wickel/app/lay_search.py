@@ -53,7 +53,7 @@ class LaySearch(QObject):
     """Searches cloth by cloth. Everything it emits begins with the id of the cloth."""
 
     found = Signal(str, object)  # a lay
-    refused = Signal(str, str, str)  # a way and a sentence
+    refused = Signal(str, str, object)  # a cloth, a way, and what is said (wording.Text)
     set_aside = Signal(str, str, float)  # a way and its least length
     ended = Signal(str)
     trouble = Signal(str)
@@ -113,7 +113,7 @@ class LaySearch(QObject):
             self._asked.pop(id, None)
             self.ended.emit(id)
             if isinstance(message, Failed):
-                self.trouble.emit(message.sentence)
+                self.trouble.emit(str(message.sentence))
 
 
 def _as_asked(lay: Lay, request: LayRequest) -> Lay:

@@ -31,7 +31,7 @@ def next_step(session: Session) -> tuple[str, int]:
     garment = session.garment
     implausible = doubts(garment.body) if garment else ()
     if implausible:
-        return (implausible[0].text, BODY)
+        return (str(implausible[0].text), BODY)
     need, cloth = session.need, session.lay.cloth
     if cloth.sold_length_mm is not None and need is not None and (need.lengths or 1) > 1:
         each = shown_sold(cloth.sold_length_mm, session.job.unit)

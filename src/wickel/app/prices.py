@@ -72,6 +72,6 @@ class Prices(QObject):
             if message.left_out == everything:
                 self.unmatched.emit(cloth_id, message.length_mm)
         elif isinstance(message, Failed):
-            self.trouble.emit(message.sentence)
+            self.trouble.emit(str(message.sentence))
         if isinstance(message, Priced | Failed | Finished):
             self.changed.emit()

@@ -29,6 +29,7 @@ from wickel.job.tasks import (
     without_pictures,
 )
 from wickel.lay import LayRefused, warm_in_background
+from wickel.wording import words_of
 
 
 class Runner(QObject):
@@ -255,6 +256,6 @@ def _worker(pipe: Connection, wanted: Synchronized[int], stopped: Synchronized[i
         except (EOFError, OSError):
             return
         except LayRefused as reason:
-            pipe.send((number, Failed(str(reason))))
+            pipe.send((number, Failed(words_of(reason))))
         except Exception as fault:  # noqa: BLE001 - the outermost edge of the worker: report, live on
             pipe.send((number, Failed(f"The search stumbled ({type(fault).__name__}: {fault}).")))

@@ -25,6 +25,7 @@ from wickel.cloth import STACKED, Cloth
 from wickel.job import BEST, Document, Job, Tried
 from wickel.job.laid import for_cloth, offered, settled, with_locked, with_matching, with_tried
 from wickel.lay import Lay, Wish, cut_from, kept, lays_alike, rank
+from wickel.wording import show_in
 
 _SHOW_AFTER_MS = 40
 """How long after a search has found something it is shown, together with what it finds meanwhile."""
@@ -69,6 +70,7 @@ class Session(JobView):
         """Take up another job; nothing of the last one can be undone any more."""
         self.close_job()
         self._document = Document(job)
+        show_in(job.unit)
         self._taken_up = TakenUp()
         self.file.take(path)
         self._in_hand = {"garment": "", "cloth": ""}
@@ -104,6 +106,7 @@ class Session(JobView):
 
     def _edited(self, before: Job, drafts: Drafts) -> None:
         """Follow an edit: cloths whose pieces or rules have changed are searched anew, the others are left alone."""
+        show_in(self.job.unit)
         self._quiet = True
         for cloth in self.job.cloths:
             old = next((own for own in before.cloths if own.id == cloth.id), None)

@@ -5,11 +5,13 @@ from __future__ import annotations
 import contextlib
 import os
 import sys
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtWidgets import QApplication
 
 from wickel.app.book import StudioBook, fill_book
+from wickel.app.faults import Faults
 from wickel.app.fill import TableFill
 from wickel.app.next_step import JOBS
 from wickel.app.runners import ProcessRunner, Runner
@@ -17,6 +19,7 @@ from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, load_fonts, set_text_scale
+from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.habits import learn
 from wickel.app.window import MainWindow
 from wickel.files import TableStore, private_folder, sweep
@@ -30,6 +33,16 @@ def data_folder() -> Path:
     from platformdirs import user_data_path
 
     return user_data_path("wickel")
+
+
+def state_folder() -> Path:
+    """Where the log and reports of faults are: ``$WICKEL_HOME/state``, or the user's state folder."""
+    own = os.environ.get("WICKEL_HOME")
+    if own:
+        return Path(own) / "state"
+    from platformdirs import user_state_path
+
+    return user_state_path("wickel")
 
 
 def _screen_is_there() -> bool:
@@ -89,5 +102,14 @@ def run_window(*, demo: bool, fresh: bool = False) -> int:
     app.setApplicationName("wickel")
     app.setDesktopFileName("wickel")
     window = make_window(app, data_folder(), ProcessRunner(), demo=demo, fresh=fresh)
+    faults = Faults(state_folder(), window.session.file.save, partial(_say_fault, window))
+    faults.install()
     window.show()
-    return app.exec()
+    try:
+        return app.exec()
+    finally:
+        faults.remove()
+
+
+def _say_fault(window: MainWindow, sentence: str) -> None:
+    Notice(window, "A fault in the program", sentence).open()

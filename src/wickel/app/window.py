@@ -50,7 +50,7 @@ from wickel.job import Job
 from wickel.job.edits import without_garment
 from wickel.lay import WAIVED_NAMES
 from wickel.studio import new_order, with_another
-from wickel.units import Unit
+from wickel.units import Unit, shown_length
 
 _WAY_KEYS = {
     "open": "O",
@@ -80,7 +80,9 @@ def _told(job: Job) -> str:
     """A job in a line, to tell two versions of it apart."""
     parts = [job.name, f"for {job.client}" if job.client else "", f"due {job.due}" if job.due else ""]
     parts += [", ".join(garment.name or garment.style for garment in job.garments)]
-    parts += [", ".join(f"{cloth.shown_name} {cloth.usable_width_mm / 10:g} cm wide" for cloth in job.cloths)]
+    parts += [
+        ", ".join(f"{cloth.shown_name} {shown_length(cloth.usable_width_mm, job.unit)} wide" for cloth in job.cloths)
+    ]
     laid = sum(own.lay is not None for own in job.on.values())
     return " · ".join(part for part in (*parts, f"{laid} laid") if part)
 

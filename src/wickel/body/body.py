@@ -8,6 +8,7 @@ from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 
 from wickel.body.measurements import MEASUREMENTS
+from wickel.wording import Text, say
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -63,7 +64,7 @@ class Doubt:
     """A value that can hardly be right. ``impossible`` ones stop the draft."""
 
     measurements: tuple[str, ...]
-    text: str
+    text: Text
     impossible: bool = False
 
 
@@ -100,13 +101,20 @@ def doubts(body: Body) -> tuple[Doubt, ...]:
         if known is None:
             continue
         if not math.isfinite(mm) or mm <= 0:
-            found.append(Doubt(measurements=(id,), text=f"{known.name} must be a length above zero.", impossible=True))
+            found.append(
+                Doubt(measurements=(id,), text=say("body.must-length-above-zero", known=known.name), impossible=True)
+            )
         elif not known.least_mm <= mm <= known.most_mm:
             found.append(
                 Doubt(
                     measurements=(id,),
-                    text=f"{known.name} {mm / 10:g} cm is outside {known.least_mm / 10:g}–{known.most_mm / 10:g} cm:"
-                    " measure again, or check the unit.",
+                    text=say(
+                        "body.outside-measure-again-check-unit",
+                        known=known.name,
+                        mm=mm,
+                        least=known.least_mm,
+                        most=known.most_mm,
+                    ),
                     impossible=True,
                 )
             )
@@ -120,8 +128,14 @@ def doubts(body: Body) -> tuple[Doubt, ...]:
                 found.append(
                     Doubt(
                         measurements=(one, other),
-                        text=f"{MEASUREMENTS[one].name} {body[one] / 10:g} cm is very {size} beside"
-                        f" {MEASUREMENTS[other].name.lower()} {body[other] / 10:g} cm: measure both again.",
+                        text=say(
+                            "body.very-beside-measure-both-again",
+                            name=MEASUREMENTS[one].name,
+                            body=body[one],
+                            size=size,
+                            name_2=MEASUREMENTS[other].name.lower(),
+                            body_2=body[other],
+                        ),
                     )
                 )
     return tuple(found)

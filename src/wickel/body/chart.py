@@ -11,6 +11,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from wickel.body.body import Body
+from wickel.wording import Text, say
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -194,7 +195,7 @@ class Estimate:
     """A measurement worked out from others, with the rule it followed."""
 
     mm: float
-    rule: str
+    rule: Text
 
 
 _ANCHORS = ("bust", "hip", "waist", "under_bust", "neck_to_knee", "waist_to_knee")
@@ -215,6 +216,6 @@ def estimate(body: Body, measurement: str, chart: Chart = WOMEN) -> Estimate | N
             words = anchor.replace("_", " ")
             return Estimate(
                 mm=float(round(chart.value(measurement, key))),
-                rule=f"the chart “{chart.name}” at {words} {body[anchor] / 10:g} cm",
+                rule=say("chart.estimate", chart=chart.name, anchor=words, at=body[anchor]),
             )
     return None

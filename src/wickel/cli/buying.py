@@ -109,7 +109,7 @@ def _cell_record(cell: Cell, cloth: Cloth, have: float | None = None) -> dict[st
     best, needed = cell.best, cell.need(cloth)
     record: dict[str, Any] = {"size": cell.size, "usable_width_mm": cell.width_mm}
     if best is None or needed is None:
-        return record | {"refusal": cell.refusal}
+        return record | {"refusal": str(cell.refusal)}
     if have is not None:
         fit = fit_of(cell, cloth, have)
         record |= {"fits": list(fit.ways), "short_mm": fit.short_mm}
@@ -208,7 +208,7 @@ def _cloth_line_record(line: ClothLine) -> dict[str, Any]:
         "jobs": list(line.jobs),
     }
     if line.need is None:
-        return record | {"refusal": line.refusal}
+        return record | {"refusal": str(line.refusal)}
     return record | {
         "lay_lengths_mm": [lay.lay_length_mm for lay in line.lays],
         "ways": [lay.way for lay in line.lays],

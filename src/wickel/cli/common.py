@@ -14,6 +14,7 @@ from wickel.draft import DraftRefused
 from wickel.files import UnreadableFile, read_job, saved
 from wickel.job import Job, JobRefused, cut_pieces, layable
 from wickel.lay import CutPiece
+from wickel.wording import show_in
 
 app = typer.Typer(
     name="wickel",
@@ -41,9 +42,11 @@ def fail(sentence: object, code: int) -> NoReturn:
 def read(path: Path) -> Job:
     """The job of a file that can be read; ends otherwise."""
     try:
-        return read_job(path)
+        job = read_job(path)
     except UnreadableFile as reason:
         fail(reason, UNUSABLE)
+    show_in(job.unit)
+    return job
 
 
 def opened(path: Path, *, to_lay: bool = False) -> tuple[Job, tuple[CutPiece, ...]]:

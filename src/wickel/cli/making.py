@@ -86,7 +86,8 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
                 {
                     "checks": [_check_record(c) for c in checks],
                     "findings": [
-                        {"level": f.level.value, "code": f.code, "text": f.text, "way_out": f.way_out} for f in findings
+                        {"level": f.level.value, "code": f.code, "text": str(f.text), "way_out": str(f.way_out)}
+                        for f in findings
                     ],
                 }
             )
@@ -131,7 +132,7 @@ def _check_record(c: TapeCheck) -> dict[str, Any]:
         "difference_mm": c.difference_mm if c.measured else None,
         "measured": c.measured,
         "held": c.held,
-        "way_out": c.way_out if c.broken else "",
+        "way_out": str(c.way_out) if c.broken else "",
     }
 
 

@@ -8,6 +8,7 @@ from enum import StrEnum
 
 from wickel.cloth.design import BadDesign, Design
 from wickel.geometry import BadOutline, Outline, bounds, simple_outline
+from wickel.wording import say, words_of
 
 
 class Print(StrEnum):
@@ -46,6 +47,9 @@ class Flaw:
     length_mm: float
     y_mm: float = 0.0
     width_mm: float | None = None
+
+
+MOST_WIDTH_MM, MOST_MARGIN_MM = 10_000.0, 100.0
 
 
 class BadCloth(ValueError):
@@ -104,10 +108,8 @@ class Cloth:
 
     def __post_init__(self) -> None:
         name = self.shown_name
-        if not (math.isfinite(self.usable_width_mm) and 0 < self.usable_width_mm <= 10_000):
-            raise BadCloth(
-                f"Cloth “{name}” has a usable width of {self.usable_width_mm:g} mm: it must lie above 0 and below 10 m."
-            )
+        if not (math.isfinite(self.usable_width_mm) and 0 < self.usable_width_mm <= MOST_WIDTH_MM):
+            raise BadCloth(say("cloth.usable-width", name=name, usable_width=self.usable_width_mm, most=MOST_WIDTH_MM))
         for label, value, most in (
             ("selvage", self.selvage_mm, 500.0),
             ("far selvage", self.high_selvage_mm or 0.0, 500.0),
@@ -115,19 +117,19 @@ class Cloth:
             ("squaring", self.squaring_mm, 2000.0),
         ):
             if not (math.isfinite(value) and 0 <= value <= most):
-                raise BadCloth(f"Cloth “{name}” has a {label} of {value:g} mm: it must lie between 0 and {most:g} mm.")
+                raise BadCloth(say("cloth.not-between", name=name, label=label, value=value, most=most))
         for label, value in (("along", self.shrink_along), ("across", self.shrink_across)):
             if not (math.isfinite(value) and 0 <= value < 0.5):
-                raise BadCloth(f"Cloth “{name}” shrinks {label} by {value:g}: write a share from 0 to below 0.5.")
+                raise BadCloth(say("cloth.shrinkage", name=name, label=label, value=value))
         if not (math.isfinite(self.step_mm) and 0 < self.step_mm <= 20_000):
-            raise BadCloth(f"Cloth “{name}” is sold in steps of {self.step_mm:g} mm: it must be above 0.")
+            raise BadCloth(say("cloth.step", name=name, step=self.step_mm))
         for label, length in (("full width", self.full_width_mm), ("length at hand", self.length_at_hand_mm)):
             if length is not None and not (math.isfinite(length) and length > 0):
-                raise BadCloth(f"Cloth “{name}” has a {label} of {length:g} mm: it must be above 0.")
+                raise BadCloth(say("cloth.not-above-zero", name=name, label=label, length=length))
         if self.full_width_mm is not None and self.full_width_mm < self.usable_width_mm:
-            raise BadCloth(f"Cloth “{name}” is usable wider than it is wide.")
+            raise BadCloth(say("cloth.wider-than-wide", name=name))
         if 2 * self.reserve_mm >= self.lay_width_mm:
-            raise BadCloth(f"Cloth “{name}” keeps so much in reserve that no width is left.")
+            raise BadCloth(say("cloth.all-reserve", name=name))
         self._check_how_sold(name)
         self._check_what_it_does(name)
 
@@ -135,45 +137,39 @@ class Cloth:
         """Stretch, room, design and flaws. Raises ``BadCloth``."""
         for label, value in (("along", self.stretch_along), ("across", self.stretch_across)):
             if not (math.isfinite(value) and 0 <= value <= 3):
-                raise BadCloth(f"Cloth “{name}” stretches {label} by {value:g}: write a share from 0 to 3.")
-        if not (math.isfinite(self.margin_mm) and 0 <= self.margin_mm <= 100):
-            raise BadCloth(f"Cloth “{name}” is cut with {self.margin_mm:g} mm between pieces: take 0 to 100 mm.")
+                raise BadCloth(say("cloth.stretch", name=name, label=label, value=value))
+        if not (math.isfinite(self.margin_mm) and 0 <= self.margin_mm <= MOST_MARGIN_MM):
+            raise BadCloth(say("cloth.margin", name=name, margin=self.margin_mm, most=MOST_MARGIN_MM))
         try:
             self.design.check()
         except BadDesign as reason:
-            raise BadCloth(f"Cloth “{name}” {reason}.") from None
+            raise BadCloth(say("cloth.wrong", name=name, reason=words_of(reason))) from None
         if self.remnant:
             try:
                 simple_outline(self.remnant)
             except BadOutline as reason:
-                raise BadCloth(f"The remnant “{name}” {reason}.") from None
+                raise BadCloth(say("cloth.remnant-wrong", name=name, reason=words_of(reason))) from None
             box = bounds(self.remnant)
             if min(box.min_x, box.min_y) < -1e-6 or box.max_y > self.usable_width_mm + 1e-6:
-                raise BadCloth(
-                    f"The remnant “{name}” reaches beyond its cloth: its corners lie from 0 on along, and across "
-                    f"between 0 and {self.usable_width_mm / 10:g} cm."
-                )
+                raise BadCloth(say("cloth.remnant-too-large", name=name, usable_width=self.usable_width_mm))
         for hole in self.cut_away:
             try:
                 simple_outline(hole)
             except BadOutline as reason:
-                raise BadCloth(f"A place that is cut away of cloth “{name}” {reason}.") from None
+                raise BadCloth(say("cloth.cut-away-wrong", name=name, reason=words_of(reason))) from None
         for flaw in self.flaws:
             sizes = (flaw.x_mm, flaw.y_mm, flaw.length_mm, flaw.width_mm or 1.0)
             if not all(math.isfinite(mm) for mm in sizes) or min(sizes) < 0 or flaw.length_mm <= 0:
-                raise BadCloth(f"Cloth “{name}” has a flaw without a place or a size: say where it lies and how long.")
+                raise BadCloth(say("cloth.flaw-nowhere", name=name))
 
     def _check_how_sold(self, name: str) -> None:
         """The least length, and fixed ones. Raises ``BadCloth``."""
         if not (math.isfinite(self.least_length_mm) and 0 <= self.least_length_mm <= 1e5):
-            raise BadCloth(f"Cloth “{name}” is sold from {self.least_length_mm:g} mm: it must be 0 or more.")
+            raise BadCloth(say("cloth.least-sold", name=name, least_length=self.least_length_mm))
         if self.sold_length_mm is not None:
             least = (2 * self.squaring_mm + 1.0) / (1 - self.shrink_along)
             if not (math.isfinite(self.sold_length_mm) and least < self.sold_length_mm <= 1e5):
-                raise BadCloth(
-                    f"Cloth “{name}” is sold in lengths of {self.sold_length_mm:g} mm: they must be longer than what "
-                    "squaring and shrinking take of them."
-                )
+                raise BadCloth(say("cloth.lengths-too-short", name=name, sold_length=self.sold_length_mm))
 
     @property
     def shown_name(self) -> str:

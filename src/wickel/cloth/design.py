@@ -11,6 +11,9 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from wickel.geometry import Point, common_measure
+from wickel.wording import say
+
+LEAST_REPEAT_MM, MOST_REPEAT_MM = 1.0, 5000.0
 
 
 class BadDesign(ValueError):
@@ -119,22 +122,24 @@ class Design:
         if self.repeat is not None:
             sides = (self.repeat.along_mm, self.repeat.across_mm)
             if sides == (None, None):
-                raise BadDesign("has a repeat that goes neither along nor across")
+                raise BadDesign(say("design.repeat-no-way"))
             for name, value in zip(("along", "across"), sides, strict=True):
-                if value is not None and not (math.isfinite(value) and 1 <= value <= 5000):
-                    raise BadDesign(f"repeats every {value:g} mm {name}: it must lie between 1 mm and 5 m")
-            if not math.isfinite(self.repeat.offset_mm) or abs(self.repeat.offset_mm) > 5000:
-                raise BadDesign(f"has a repeat offset of {self.repeat.offset_mm:g} mm: it must lie below 5 m")
+                if value is not None and not (math.isfinite(value) and LEAST_REPEAT_MM <= value <= MOST_REPEAT_MM):
+                    raise BadDesign(
+                        say("design.repeat", value=value, name=name, least=LEAST_REPEAT_MM, most=MOST_REPEAT_MM)
+                    )
+            if not math.isfinite(self.repeat.offset_mm) or abs(self.repeat.offset_mm) > MOST_REPEAT_MM:
+                raise BadDesign(say("design.offset", offset=self.repeat.offset_mm, most=MOST_REPEAT_MM))
             if self.repeat.offset_mm and None in sides:
-                raise BadDesign("has a repeat with an offset, which needs a repeat along and one across")
+                raise BadDesign(say("design.offset-needs-repeat"))
         for name, sizes in (
             ("border", () if self.border is None else (self.border.width_mm, self.border.distance_mm)),
             ("motif", () if self.motif is None else (self.motif.length_mm, self.motif.width_mm)),
         ):
-            if sizes and not (all(math.isfinite(mm) and 0 <= mm <= 5000 for mm in sizes) and sizes[0] > 0):
-                raise BadDesign(f"has a {name} without a size, or one beyond 5 m")
+            if sizes and not (all(math.isfinite(mm) and 0 <= mm <= MOST_REPEAT_MM for mm in sizes) and sizes[0] > 0):
+                raise BadDesign(say("design.size", name=name, most=MOST_REPEAT_MM))
         if self.motif is not None and not (math.isfinite(self.motif.x_mm) and math.isfinite(self.motif.y_mm)):
-            raise BadDesign("has a motif without a place")
+            raise BadDesign(say("design.motif-without-place"))
 
     def shrunk(self, along: float, across: float) -> Design:
         """The design on the cloth after a wash that leaves these shares of its length and width."""

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from wickel.geometry import Affine, Outline, Point, moved
+from wickel.wording import say
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -382,7 +383,9 @@ class Spreading(str):
     def name(self) -> str:
         """What a maker calls it, with its sections one after another."""
         return ", then ".join(
-            plan.way.name if plan.depth_mm is None else f"{plan.way.name} of {plan.depth_mm / 10:g} cm"
+            plan.way.name
+            if plan.depth_mm is None
+            else str(say("spread.to-depth", way=plan.way.name, depth=plan.depth_mm))
             for plan in self.sections
         )
 
@@ -398,25 +401,25 @@ def _parsed(text: str) -> tuple[SectionPlan, ...]:
     plans = []
     words = text.split(JOINED)
     if len(words) > MOST_SECTIONS:
-        raise BadWay(f"{len(words)} sections are too many: {MOST_SECTIONS} at the most.")
+        raise BadWay(say("spread.too-many-sections", words=len(words), most_sections=MOST_SECTIONS))
     for word in words:
         id, _, depth = word.partition(":")
         way = WAYS.get(id)
         if way is None:
-            raise BadWay(f"There is no way of folding “{id}”: there are {', '.join(WAYS)}.")
+            raise BadWay(say("spread.no-such-way", id=id, join=", ".join(WAYS)))
         if way.takes_two and len(words) > 1:
-            raise BadWay("Two cloths stacked are a lay of their own: no sections beside them.")
+            raise BadWay(say("spread.stack-alone"))
         if not depth:
             plans.append(SectionPlan(way=way))
             continue
         if not way.takes_depth:
-            raise BadWay(f"“{way.id}” takes no depth: only partial does, such as partial:520.")
+            raise BadWay(say("spread.depth-not-taken", way=way.id))
         try:
             mm = float(depth)
         except ValueError:
             mm = -1.0
         if not 0 < mm < 1e5:
-            raise BadWay(f"“{depth}” is no depth of a fold: write millimetres, such as partial:520.")
+            raise BadWay(say("spread.no-depth", depth=depth))
         plans.append(SectionPlan(way=way, depth_mm=mm))
     return tuple(plans)
 
@@ -441,9 +444,7 @@ def spread(way: str, width_mm: float, lengths_mm: float | Sequence[float], reser
     x = cloth_x = 0.0
     for plan, length in zip(plans, lengths, strict=True):
         if plan.depth_mm is not None and not depth_fits(plan.depth_mm, width_mm, reserve_mm):
-            raise BadWay(
-                f"A fold {plan.depth_mm / 10:g} cm deep does not fit on cloth {width_mm / 10:g} cm wide: at most half."
-            )
+            raise BadWay(say("spread.too-deep", depth=plan.depth_mm, width=width_mm))
         section = plan.way.section(width_mm, length, reserve_mm, plan.depth_mm)
         sections.append(_placed(section, x, cloth_x))
         x, cloth_x = x + section.length_mm, cloth_x + section.cloth_length_mm

@@ -11,6 +11,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from types import MappingProxyType
 
+from wickel.wording import say
+
 ROLES: dict[str, str] = {
     "shoulder": "Shoulder",
     "side": "Side seam",
@@ -94,7 +96,7 @@ class Allowances:
             if role not in ROLES:
                 raise ValueError(f"no kind of edge “{role}”: there are {', '.join(ROLES)}")
             if not (math.isfinite(mm) and 0 <= mm <= MOST_MM):
-                raise ValueError(f"an allowance of {mm:g} mm at the {role} is outside 0 to {MOST_MM:g} mm")
+                raise ValueError(say("allowances.outside", mm=mm, role=role, most=MOST_MM))
 
     def __getitem__(self, role: str) -> float:
         """The allowance of a role in mm. Raises ``KeyError``."""

@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, replace
 
+from wickel.wording import Text
+
 SEWING_TOLERANCE_MM = 1.0
 
 
@@ -20,11 +22,11 @@ class TapeCheck:
     name: str
     one: str
     one_mm: float
-    other: str
+    other: Text
     other_mm: float
     least_mm: float = -SEWING_TOLERANCE_MM
     most_mm: float = SEWING_TOLERANCE_MM
-    way_out: str = ""
+    way_out: Text = ""
     on_body: bool = False
 
     @property

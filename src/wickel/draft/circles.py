@@ -14,6 +14,7 @@ from wickel.draft.style import DraftRefused
 from wickel.draft.usual_checks import ZIP
 from wickel.geometry import Cubic, Path, Point
 from wickel.pattern import Cut, Notch, Piece, edge_length
+from wickel.wording import say
 
 MOST_PANEL_DEG = 180.0
 
@@ -96,15 +97,13 @@ def circle_panel(
     inner = radius(seam_mm, fraction)
     if 360 * fraction / panels > MOST_PANEL_DEG:
         raise DraftRefused(
-            "A panel cannot be more than half a circle: cut this in "
-            f"{math.ceil(360 * fraction / MOST_PANEL_DEG)} panels or more.",
+            say("circles.panel-cannot-more-than-half", fraction=math.ceil(360 * fraction / MOST_PANEL_DEG)),
             "panels",
             "circle",
         )
     if inner <= allow["waist"] + 5:
         raise DraftRefused(
-            f"The {name.lower()} is drawn with a radius of {inner / 10:.1f} cm, which leaves no room for its "
-            f"allowance of {allow['waist'] / 10:.1f} cm inside: take less of a circle or a smaller allowance.",
+            say("circles.drawn-radius-which-leaves-no", name=name.lower(), inner=inner, waist=allow["waist"]),
             "circle",
             "peplum",
             "waist",

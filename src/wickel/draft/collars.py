@@ -14,6 +14,7 @@ from wickel.draft.parts import edges, line, point, rectangle, solved
 from wickel.draft.style import ChoiceOption, LengthOption
 from wickel.geometry import Cubic, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
+from wickel.wording import say
 
 COLLARS = {"none": "none", "stand": "a stand", "shirt": "a shirt collar", "roll": "a wrapped roll"}
 RISE_MM = 14.0
@@ -169,7 +170,7 @@ def collar_checks(pattern: Pattern, half_neck_mm: float, extension_mm: float) ->
             one_mm=edge_length(stand, "join") if whole else 2 * (edge_length(stand, "neck") - extension_mm),
             other="neck seam",
             other_mm=2 * half_neck_mm,
-            way_out="Draw the collar as long as the neck seam.",
+            way_out=say("collars.draw-collar-as-long-as"),
         )
     ]
     if "collar-stand" in by_id:
@@ -180,7 +181,7 @@ def collar_checks(pattern: Pattern, half_neck_mm: float, extension_mm: float) ->
                 one_mm=2 * edge_length(by_id["collar"], "neck"),
                 other="stand from centre to centre",
                 other_mm=2 * half_neck_mm,
-                way_out="Draw the collar as long as the stand from centre front to centre front.",
+                way_out=say("collars.draw-collar-as-long-as-2"),
             )
         )
     return checks

@@ -14,6 +14,7 @@ from wickel.draft.style import DraftRefused
 from wickel.draft.torso import SLEEVE_NOTCH_MM, Torso
 from wickel.geometry import Affine, Line, Point, length, mapped, moved, turned
 from wickel.pattern import Cut, InnerLine, Notch, Piece
+from wickel.wording import say
 
 MOST_SWING_DEG = 38.0
 FACING_MM = 50.0
@@ -43,8 +44,7 @@ def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "
     swing = solved(across, wanted, 0.0, MOST_SWING_DEG, tolerance_mm=1e-6)
     if swing is None:
         raise DraftRefused(
-            f"A cowl {hang_mm / 10:.1f} cm wider on each side would swing the shoulder out by more than "
-            f"{MOST_SWING_DEG:g}°: let it hang less, or take a longer shoulder.",
+            say("cowl.cowl-wider-each-side-swing", hang=hang_mm, most_swing_deg=MOST_SWING_DEG),
             "hang_mm",
             "shoulder",
         )

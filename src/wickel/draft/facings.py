@@ -6,6 +6,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.operations import facing
 from wickel.draft.style import DraftRefused
 from wickel.pattern import Piece
+from wickel.wording import words_of
 
 
 def edge_facing(
@@ -37,4 +38,4 @@ def edge_facing(
             material=material,
         )
     except DraftRefused as refusal:
-        raise DraftRefused(str(refusal), option, "neck_width_mm") from None
+        raise DraftRefused(words_of(refusal), option, "neck_width_mm") from None

@@ -23,6 +23,7 @@ from wickel.draft.parts import (
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Path, Point, smooth
 from wickel.pattern import ConstructionPoint, Edge
+from wickel.wording import say
 
 LEAST_UNDERARM_MM = 10.0
 """What must be left of the sleeve outside the side seam."""
@@ -121,9 +122,13 @@ def grown_on(body: Body, o: Mapping[str, float], *, ease_school: str = "whole") 
     if sleeve_under[1] < side_across + LEAST_UNDERARM_MM:
         short = side_across + LEAST_UNDERARM_MM - sleeve_under[1]
         raise DraftRefused(
-            f"The sleeve ends inside the body: at its {o['sleeve_mm'] / 10:.1f} cm the underarm lies "
-            f"{short / 10:.1f} cm short of the side seam (a quarter of the {widest} and ease): "
-            f"lengthen the sleeve by {math.ceil(short / u[1] / 10)} cm or take out ease.",
+            say(
+                "grown_on.sleeve-ends-inside-body-underarm",
+                sleeve=o["sleeve_mm"],
+                short=short,
+                widest=widest,
+                longer=short / u[1],
+            ),
             "sleeve_mm",
             widest,
             "ease_mm",
@@ -138,8 +143,7 @@ def grown_on(body: Body, o: Mapping[str, float], *, ease_school: str = "whole") 
     full = o["long_mm"]
     if full < side_top[0] + 150:
         raise DraftRefused(
-            f"The dress would end {full / 10:.1f} cm down, too close to the underarm at {side_top[0] / 10:.1f} cm: "
-            "make it longer, or take room out of the sleeve.",
+            say("grown_on.dress-end-down-too-close", full=full, side_top=side_top[0]),
             "below_knee_mm",
             "sleeve_ease_mm",
         )

@@ -21,6 +21,7 @@ from wickel.draft.style import DraftRefused, LengthOption
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Line, Path, Point, length
 from wickel.pattern import Cut, InnerLine, Notch, Piece, edge_length
+from wickel.wording import say
 
 BACK_MORE_MM = 25.4
 RISE_BOUNDS_MM = (0.0, 80.0)
@@ -118,9 +119,7 @@ def drafted_legs(body: Body, o: Mapping[str, float], waist_kind: str) -> tuple[L
     long = body["waist_to_ankle"] + o["leg_mm"]
     knee_down = body["waist_to_knee"]
     if long < body["body_rise"] + 120:
-        raise DraftRefused(
-            f"The legs would be only {(long - body['body_rise']) / 10:.1f} cm long inside: make them longer.", "leg_mm"
-        )
+        raise DraftRefused(say("legs.legs-only-long-inside-them", long=long - body["body_rise"]), "leg_mm")
     waist_within_hip(body, plain, hip)
     knee_down = min(knee_down, (body["body_rise"] + long) / 2)
     dart = 0.0 if waist_kind == "elastic" else min(MOST_DART_MM, 0.45 * (hip - plain))
@@ -166,9 +165,13 @@ def drafted_legs(body: Body, o: Mapping[str, float], waist_kind: str) -> tuple[L
         return front, back_leg(end, more)
     short = length(back_leg(end, EXTENSION_BOUNDS_MM[int(end > 0)]).crotch()) - wanted
     raise DraftRefused(
-        f"Crotch round {body['crotch_round'] / 10:g} cm and body rise {body['body_rise'] / 10:g} cm disagree: "
-        f"the draft comes out {abs(short) / 10:.1f} cm too {'long' if short > 0 else 'short'} even at its bounds. "
-        "Measure both again, or change the ease in the crotch.",
+        say(
+            "legs.crotch-round-body-rise-disagree",
+            crotch_round=body["crotch_round"],
+            body_rise=body["body_rise"],
+            short=abs(short),
+            word="long" if short > 0 else "short",
+        ),
         "crotch_round",
         "body_rise",
         "crotch_ease_mm",
@@ -252,7 +255,7 @@ def leg_checks(
             one_mm=edge_length(front, "crotch") + edge_length(back, "crotch"),
             other="crotch round and ease",
             other_mm=body["crotch_round"] + float(options["crotch_ease_mm"]),
-            way_out="Change the back rise.",
+            way_out=say("legs.change-back-rise"),
         ),
         alike("Inseam", front, back, "inseam", way_out="Drop the tip of the back crotch."),
         over_body(body, "hip", garment_mm=hip_mm, least_mm=OVER_HIP_MM),

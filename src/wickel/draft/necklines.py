@@ -12,6 +12,7 @@ from wickel.draft.parts import edges, line, point, round_neck
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line, Path, Point, smooth
 from wickel.pattern import Cut, InnerLine, Piece
+from wickel.wording import say
 
 KINDS = {
     "round": "round",
@@ -88,8 +89,7 @@ def neckline(kind: str, depth_mm: float, shoulder: Point) -> Neckline:
     if kind == "high":
         if width > MOST_HIGH_WIDTH_MM:
             raise DraftRefused(
-                f"A high neck stands round the neck, no wider than {MOST_HIGH_WIDTH_MM / 10:g} cm from the centre, "
-                f"not {width / 10:.1f} cm: make it narrower or take another neck.",
+                say("necklines.high-neck-stands-round-neck", most_high_width_mm=MOST_HIGH_WIDTH_MM, width=width),
                 "neck_width_mm",
                 "neck",
             )
@@ -138,8 +138,7 @@ def neck_facing(
     bottom = outer[-1].end
     if bottom[0] <= outer_top[0]:
         raise DraftRefused(
-            f"The facing ends {bottom[0] / 10:.1f} cm down at the centre, above its end at the shoulder: "
-            "make the neck deeper.",
+            say("necklines.facing-ends-down-centre-above", bottom=bottom[0]),
             "facing_mm",
         )
     return Piece(

@@ -14,6 +14,7 @@ from wickel.body import Body
 from wickel.draft.style import Options
 from wickel.draft.usual_checks import ON_PAST_THE_WAIST, ZIP
 from wickel.pattern import Edge, EdgeKind, Pattern, Piece, edge_length
+from wickel.wording import Text, say
 
 ZIPS_MM = (100, 120, 150, 180, 200, 220, 250, 300, 350, 400, 450, 500, 550, 600, 700, 800)
 """The lengths that zips are mostly sold in; a longer one can be shortened, a shorter one not lengthened."""
@@ -40,7 +41,7 @@ class Notion:
     count: int
     long_mm: float | None = None
     wide_mm: float | None = None
-    why: str = ""
+    why: Text = ""
     piece: str = ""
 
 
@@ -67,7 +68,9 @@ def _piece(pattern: Pattern, *ids: str) -> Piece | None:
 def _zip(needed_mm: float, why: str) -> Notion:
     """The shortest zip that is sold and long enough; one of the length itself where none is."""
     sold = next((float(mm) for mm in ZIPS_MM if mm >= needed_mm - 0.5), 100.0 * math.ceil(needed_mm / 100.0))
-    return Notion(kind="zip", name="Zip", count=1, long_mm=sold, why=f"{why}, {needed_mm / 10:.0f} cm")
+    return Notion(
+        kind="zip", name="Zip", count=1, long_mm=sold, why=say("notions.zip-for", closing=why, needed=needed_mm)
+    )
 
 
 def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
@@ -109,7 +112,7 @@ def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
             count=1,
             long_mm=ELASTIC_SHARE * waist + ELASTIC_JOIN_MM,
             wide_mm=(max(y) - min(y)) / 2 - CASING_ROOM_MM,
-            why="nine tenths of the waist and 2 cm to join",
+            why=say("notions.elastic-waist", join=ELASTIC_JOIN_MM),
         )
     sleeve = _piece(pattern, "sleeve")
     if sleeve is None or _piece(pattern, "sleeve-band", "cuff") is not None:
@@ -121,7 +124,7 @@ def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
                 name="Elastic for the sleeves",
                 count=_copies(sleeve),
                 long_mm=edge.comes_back_to_mm + ELASTIC_JOIN_MM,
-                why="the gathered hem and 2 cm to join",
+                why=say("notions.elastic-sleeve", join=ELASTIC_JOIN_MM),
             )
 
 
@@ -141,13 +144,13 @@ def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
     if style == "corset" and placket is not None:
         long = max(edge_length(placket, edge.name) for edge in placket.edges)
         pairs = math.floor(long / EYELET_GAP_MM)
-        yield Notion(kind="eyelets", name="Eyelets", count=2 * pairs, why="a pair every 2.5 cm of the closing")
+        yield Notion(kind="eyelets", name="Eyelets", count=2 * pairs, why=say("notions.eyelets", gap=EYELET_GAP_MM))
         yield Notion(
             kind="cord",
             name="Lacing cord",
             count=1,
             long_mm=500.0 * math.ceil(pairs * 2 * 60.0 / 500.0) + 1000.0,
-            why="6 cm a crossing, and a metre to tie",
+            why=say("notions.cord", crossing=60.0, tie=1000.0),
         )
 
 
@@ -195,8 +198,7 @@ def thread_of(long_mm: float) -> Notion:
         name="Thread, reels of 100 m",
         count=math.ceil(long_mm / REEL_MM),
         long_mm=long_mm,
-        why=f"about {math.ceil(long_mm / THREAD_PER_SEAM / THREAD_SPARE / 1000)} m of seams, "
-        f"{math.ceil(long_mm / 1000)} m of thread",
+        why=say("notions.thread", seams=long_mm / THREAD_PER_SEAM / THREAD_SPARE, thread=long_mm),
     )
 
 

@@ -13,6 +13,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.style import DraftRefused, LengthOption
 from wickel.geometry import Cubic, Line, Path, Point, nearest_distance, point_at, smooth
 from wickel.pattern import ConstructionPoint, Cut, Edge, EdgeKind, InnerLine, Piece
+from wickel.wording import say
 
 BAND_OPTIONS = (
     LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
@@ -167,8 +168,7 @@ def neck_within_shoulder(body: Body, width_mm: float, *, least_mm: float) -> Non
     half = body["shoulder"] / 2
     if half - width_mm < least_mm:
         raise DraftRefused(
-            f"The neck is {width_mm / 10:.1f} cm wide from the centre but half the shoulder is only "
-            f"{half / 10:.1f} cm: make the neck narrower or measure the shoulder again.",
+            say("parts.neck-wide-from-centre-but", width=width_mm, half=half),
             "neck_width_mm",
             "shoulder",
         )
@@ -182,8 +182,7 @@ def waist_within_hip(body: Body, waist_mm: float, hip_mm: float) -> None:
     """
     if hip_mm < waist_mm:
         raise DraftRefused(
-            f"The waist ({body['waist'] / 10:.1f} cm) and its ease are wider than the hip "
-            f"({body['hip'] / 10:.1f} cm) and its ease: add ease at the hip, or measure both again.",
+            say("parts.waist-ease-wider-than-hip", waist=body["waist"], hip=body["hip"]),
             "waist",
             "hip",
         )
@@ -227,8 +226,7 @@ def round_neck(depth_mm: float, shoulder: Point) -> Cubic:
     down, width = shoulder
     if depth_mm < down + 5:
         raise DraftRefused(
-            f"A neck {depth_mm / 10:.1f} cm deep does not come below the shoulder line, which lies "
-            f"{down / 10:.1f} cm down where the neck meets it: make the neck deeper or narrower.",
+            say("parts.neck-deep-does-not-come", depth=depth_mm, down=down),
             "neck_width_mm",
         )
     return smooth((depth_mm, 0.0), (depth_mm, width), (depth_mm, width), shoulder, fullness=0.55)

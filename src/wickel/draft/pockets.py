@@ -14,6 +14,7 @@ from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line
 from wickel.pattern import Cut, Edge, Notch, Piece, edge_length
+from wickel.wording import say
 
 OPENING_MM = 160.0
 END_MM = 15.0
@@ -92,9 +93,13 @@ def slant(front: Piece, allow: Allowances) -> tuple[Piece, Piece, Piece]:
     waist, side = edge_length(front, "waist"), edge_length(front, "side")
     if waist < 2.8 * SLANT_IN_MM or side < SLANT_DOWN_MM + BAG_BELOW_MM + 40:
         raise DraftRefused(
-            f"A slant pocket needs {2.8 * SLANT_IN_MM / 10:.1f} cm of waist and "
-            f"{(SLANT_DOWN_MM + BAG_BELOW_MM + 40) / 10:.1f} cm of side: this front has {waist / 10:.1f} and "
-            f"{side / 10:.1f} cm. Take pockets in the seams.",
+            say(
+                "pockets.slant-pocket-needs-waist-side",
+                slant_in_mm=2.8 * SLANT_IN_MM,
+                slant_down_mm=SLANT_DOWN_MM + BAG_BELOW_MM + 40,
+                waist=waist,
+                side=side,
+            ),
             "pockets",
             "waist",
             "leg_mm",

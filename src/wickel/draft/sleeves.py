@@ -22,6 +22,7 @@ from wickel.draft.torso import SLEEVE_NOTCH_MM
 from wickel.draft.usual_checks import alike
 from wickel.geometry import Cubic, Point, length, moved, turned
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.wording import say
 
 CAP_BOUNDS = (0.15, 1.25)
 """Least and most cap height, in parts of the depth of the armhole."""
@@ -98,13 +99,7 @@ def cap_height(armhole_mm: float, ease_mm: float, width_mm: float, depth_mm: flo
     if height is None:
         flat = sum(length((c,)) for c in cap(least, width_mm)) > wanted
         raise DraftRefused(
-            f"The sleeve is {width_mm / 10:.1f} cm wide at the upper arm and the armhole "
-            f"{armhole_mm / 10:.1f} cm round: "
-            + (
-                "no cap is flat enough. Take room out of the sleeve or deepen the armhole."
-                if flat
-                else "no cap is high enough. Give the sleeve more room or raise the armhole."
-            ),
+            say("sleeves.no-cap-flat" if flat else "sleeves.no-cap-high", width=width_mm, armhole=armhole_mm),
             "upper_arm",
             "armhole",
         )
@@ -121,8 +116,7 @@ def cap_width(armhole_mm: float, ease_mm: float, height_mm: float, least_mm: flo
     width = solved(lambda w: sum(length((c,)) for c in cap(height_mm, w)), wanted, least_mm, 2 * wanted)
     if width is None:
         raise DraftRefused(
-            f"With a cap {height_mm / 10:.1f} cm high the sleeve would be narrower than the arm and its least room, "
-            f"{least_mm / 10:.1f} cm: take a flatter cap, or deepen the armhole.",
+            say("sleeves.cap-high-sleeve-narrower-than", height=height_mm, least=least_mm),
             "cap",
             "upper_arm",
             "armhole",
@@ -147,7 +141,7 @@ def set_in_sleeve(
     height = cap_height(armhole_mm, ease_mm, width_mm, depth_mm)
     if long_mm < height + 30:
         raise DraftRefused(
-            f"The sleeve is {long_mm / 10:.1f} cm long and its cap alone {height / 10:.1f} cm: make it longer.",
+            say("sleeves.sleeve-long-cap-alone-longer", long=long_mm, height=height),
             "sleeve_mm",
         )
     front, back = cap(height, width_mm)
@@ -267,8 +261,12 @@ def _with_band(
     """The sleeve drawn in to a band or cuff that is ``round_mm`` long without its overlap."""
     if edge_length(sleeve, "hem") < round_mm:
         raise DraftRefused(
-            f"The sleeve is {edge_length(sleeve, 'hem') / 10:.1f} cm round at its end, less than its "
-            f"{name.lower()} of {round_mm / 10:.1f} cm: give the sleeve more room.",
+            say(
+                "sleeves.sleeve-round-end-less-than",
+                edge_length=edge_length(sleeve, "hem"),
+                name=name.lower(),
+                round=round_mm,
+            ),
             "arm_ease_mm",
             "upper_arm",
             "wrist",
@@ -317,9 +315,9 @@ def sleeve_checks(pattern: Pattern, armhole_mm: float, ease_mm: float) -> list[T
             name="Cap to armhole",
             one="cap, gathers drawn in" if sleeve.edge("cap").comes_back_to_mm else "cap",
             one_mm=sewn_length(sleeve, "cap"),
-            other=f"armhole and {ease_mm / 10:g} cm ease",
+            other=say("sleeves.armhole-and-ease", ease=ease_mm),
             other_mm=armhole_mm + ease_mm,
-            way_out="Solve the cap height again.",
+            way_out=say("sleeves.solve-cap-height-again"),
         ),
         alike("Sleeve seam", sleeve, sleeve, "seam", other_edge="other seam"),
     ]
@@ -332,7 +330,7 @@ def sleeve_checks(pattern: Pattern, armhole_mm: float, ease_mm: float) -> list[T
                     one_mm=edge_length(by_id[id], "join") - overlap,
                     other="sleeve end, drawn in",
                     other_mm=sewn_length(sleeve, "hem"),
-                    way_out="Cut the band as long as the sleeve end is drawn in.",
+                    way_out=say("sleeves.cut-band-as-long-as"),
                 )
             )
     return checks

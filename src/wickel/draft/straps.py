@@ -13,6 +13,7 @@ from wickel.draft.style import DraftRefused
 from wickel.draft.torso import Torso, darts
 from wickel.geometry import Cubic, Path, Point, length
 from wickel.pattern import Cut, Notch, Piece
+from wickel.wording import say
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -44,9 +45,13 @@ def strap_top(half: Torso, centre_down: float, strap: Point, *, kind: str = "v")
     under = half.armhole.end
     if not 30.0 < strap[1] < under[1] - 20 or strap[0] > under[0] - 5:
         raise DraftRefused(
-            f"The strap would be sewn on {strap[0] / 10:.1f} cm down and {strap[1] / 10:.1f} cm across, outside the "
-            f"top: the underarm lies {under[0] / 10:.1f} cm down and {under[1] / 10:.1f} cm across. Lower the chest "
-            "line, or measure bust span and neck to bust again.",
+            say(
+                "straps.strap-sewn-down-across-outside",
+                strap=strap[0],
+                strap_2=strap[1],
+                under=under[0],
+                under_2=under[1],
+            ),
             "bust_span",
             "neck_to_bust",
             "chest_depth_mm",

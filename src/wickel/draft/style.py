@@ -14,6 +14,7 @@ from wickel.body import MEASUREMENTS, Body, doubts, missing
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.pattern import Pattern
+from wickel.wording import Text, say
 
 OptionValue = float | str
 Options = Mapping[str, OptionValue]
@@ -26,7 +27,7 @@ class DraftRefused(ValueError):
     of the measurements and options it is about.
     """
 
-    def __init__(self, sentence: str, *concerns: str) -> None:
+    def __init__(self, sentence: Text, *concerns: str) -> None:
         super().__init__(sentence)
         self.concerns = concerns
 
@@ -44,10 +45,10 @@ class LengthOption:
     def checked(self, value: object) -> float:
         """The value as a length. Raises ``DraftRefused``."""
         if isinstance(value, bool) or not isinstance(value, int | float) or not math.isfinite(value):
-            raise DraftRefused(f"“{self.question}” wants a length in mm, not {value!r}.", self.id)
+            raise DraftRefused(say("style.not-a-length", question=self.question, value=value), self.id)
         if not self.least <= value <= self.most:
             raise DraftRefused(
-                f"“{self.question}” {value / 10:g} cm is outside {self.least / 10:g} to {self.most / 10:g} cm.",
+                say("style.outside", question=self.question, value=value, least=self.least, most=self.most),
                 self.id,
             )
         return float(value)
@@ -66,7 +67,7 @@ class ChoiceOption:
         """The value as a choice. Raises ``DraftRefused``."""
         if not isinstance(value, str) or value not in self.choices:
             known = ", ".join(self.choices)
-            raise DraftRefused(f"“{self.question}” is one of {known}, not {value!r}.", self.id)
+            raise DraftRefused(say("style.not-a-choice", question=self.question, known=known, value=value), self.id)
         return value
 
 
@@ -119,7 +120,7 @@ def full_options(style: Style, given: Options) -> dict[str, OptionValue]:
     known = {option.id for option in style.options}
     for id in given:
         if id not in known:
-            raise DraftRefused(f"{style.name} has no option “{id}”: it has {', '.join(sorted(known))}.", id)
+            raise DraftRefused(say("style.no-option", style=style.name, id=id, join=", ".join(sorted(known))), id)
     return {option.id: option.checked(given.get(option.id, option.default)) for option in style.options}
 
 
@@ -133,7 +134,7 @@ def draft(style: Style, body: Body, options: Options, allowances: Allowances) ->
     absent = missing(body, style.required)
     if absent:
         names = ", ".join(MEASUREMENTS[m].name.lower() for m in absent)
-        raise DraftRefused(f"{style.name} cannot be drafted: not measured yet: {names}.", *absent)
+        raise DraftRefused(say("style.cannot-drafted-not-measured-yet", style=style.name, names=names), *absent)
     for doubt in doubts(body):
         if doubt.impossible and set(doubt.measurements) & set(style.required):
             raise DraftRefused(doubt.text, *doubt.measurements)

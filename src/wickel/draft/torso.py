@@ -34,6 +34,7 @@ from wickel.geometry import (
     polygon,
 )
 from wickel.pattern import ConstructionPoint, Cut, InnerLine, Notch, Piece, net_line
+from wickel.wording import say
 
 BELOW_BUST_POINT_MM = 25.4
 MOST_DART_MM = 38.0
@@ -95,9 +96,7 @@ def neck_of_sixths(body: Body, kind: str) -> dict[str, float]:
         DraftRefused: the neck was not measured.
     """
     if "neck" not in body.measurements_mm:
-        raise DraftRefused(
-            "The neck is drawn by neck/6, but the neck was not measured: measure it.", "neck", "neck_rule"
-        )
+        raise DraftRefused(say("torso.neck-drawn-neck-but-neck"), "neck", "neck_rule")
     sixth = body["neck"] / 6
     found = {"neck_width_mm": sixth}
     return found if kind == "v" else {**found, "front_neck_mm": sixth + HALF_INCH_MM}
@@ -241,15 +240,13 @@ def _half(
     hollow = body[f"across_{where}"] / 2 - (4.0 if front else 0.0)
     if bust < hollow + 15:
         raise DraftRefused(
-            f"A quarter of the bust and ease is {bust / 10:.1f} cm, no wider than half across the {where}: "
-            f"measure bust and across {where} again.",
+            say("torso.quarter-bust-ease-no-wider", bust=bust, where=where),
             "bust",
             f"across_{where}",
         )
     if chest < shoulder[0] + 60:
         raise DraftRefused(
-            f"The chest line at {chest / 10:.1f} cm leaves no room for an armhole under the shoulder at "
-            f"{shoulder[0] / 10:.1f} cm: lower the chest line or take slope out.",
+            say("torso.chest-line-leaves-no-room", chest=chest, shoulder=shoulder[0]),
             "chest_depth_mm",
             "armhole",
             "slope_mm",
@@ -268,8 +265,7 @@ def _half(
     level = o["back_neck_mm"] + body["nape_to_waist"]
     if level < chest + 60:
         raise DraftRefused(
-            f"The waist lies {level / 10:.1f} cm down, too close to the chest line at {chest / 10:.1f} cm: "
-            "measure nape to waist and the armhole again.",
+            say("torso.waist-lies-down-too-close", level=level, chest=chest),
             "nape_to_waist",
             "armhole",
             "chest_depth_mm",
@@ -323,8 +319,7 @@ def _flared(waist: Point, hip: Point, hem: Point, below: float) -> tuple[Point, 
     out = hem[1] - waist[1]
     if below <= FLARE_LONG * out:
         raise DraftRefused(
-            f"The hem is {out / 10:.1f} cm wider than the waist in each quarter, and the side only {below / 10:.1f} cm "
-            "long: take less flare, or make it longer.",
+            say("torso.hem-wider-than-waist-each", out=out, below=below),
             "flare_mm",
             "below_waist_mm",
             "below_knee_mm",
@@ -378,8 +373,7 @@ def uncrossed(piece: Piece) -> Piece:
     """The piece. Raises ``DraftRefused`` when its net line crosses itself: its neck is cut too far into it."""
     if not polygon(net_line(piece)).is_valid:
         raise DraftRefused(
-            f"The neck is cut so wide or deep that the {piece.name.lower()} crosses itself: make it narrower or "
-            "less deep.",
+            say("torso.neck-cut-so-wide-deep", piece=piece.name.lower()),
             "neck_width_mm",
             "front_neck_mm",
             "back_neck_mm",

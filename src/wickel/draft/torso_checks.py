@@ -10,6 +10,7 @@ from wickel.draft.parts import dart_width
 from wickel.draft.usual_checks import alike, hem_level, over_body, waist_to_body
 from wickel.geometry import crossing
 from wickel.pattern import Pattern, Piece, edge_length
+from wickel.wording import say
 
 LEAST_BELOW_WAIST_MM, OVER_HIP_CURVE_MM = 40.0, 25.0
 """Hems nearer to the waist are not measured; what the curve of the side over the hip takes more than the centre."""
@@ -40,7 +41,7 @@ def torso_checks(
             one_mm=shoulders[0],
             other="back",
             other_mm=shoulders[1],
-            way_out="Draw both shoulders from the same points.",
+            way_out=say("torso_checks.draw-both-shoulders-from-same"),
         ),
     ]
     if fitted:
@@ -78,7 +79,7 @@ def side_check(front: Piece, back: Piece) -> TapeCheck:
         one_mm=edge_length(front, "side") - dart,
         other="back",
         other_mm=edge_length(back, "side"),
-        way_out="Change the side dart.",
+        way_out=say("torso_checks.change-side-dart"),
     )
 
 

@@ -11,6 +11,7 @@ from wickel.draft.checks import UNBOUNDED, TapeCheck
 from wickel.draft.style import LengthOption, Option
 from wickel.geometry import crossing
 from wickel.pattern import Piece, notch_point, sewn_length
+from wickel.wording import Text, say
 
 OVER_HEAD_EASE_MM = 20.0
 HEM_LEVEL_MM = 5.0
@@ -27,7 +28,7 @@ def alike(
     edge: str,
     *,
     other_edge: str = "",
-    way_out: str = "Draw both edges from the same points.",
+    way_out: Text = "Draw both edges from the same points.",
 ) -> TapeCheck:
     """Two edges that are sewn together are equally long, gathers drawn in."""
     same = one.name == other.name
@@ -49,7 +50,7 @@ def waist_to_body(body: Body, waist_mm: float, ease_mm: float, one: str = "skirt
         one_mm=waist_mm,
         other="waist and ease",
         other_mm=body["waist"] + ease_mm,
-        way_out="Take the difference into darts, pleats or side seams.",
+        way_out=say("usual_checks.difference-into-darts-pleats-side"),
     )
 
 
@@ -61,7 +62,7 @@ def band_to_waist(band: Piece, overlap_mm: float, waist_mm: float) -> TapeCheck:
         one_mm=sewn_length(band, "join") - overlap_mm,
         other="waist as drafted",
         other_mm=waist_mm,
-        way_out="Cut the band as long as the waist and its overlap.",
+        way_out=say("usual_checks.cut-band-as-long-as"),
     )
 
 
@@ -78,7 +79,7 @@ def over_body(body: Body, *measurements: str, garment_mm: float, least_mm: float
         other_mm=widest,
         least_mm=least_mm,
         most_mm=UNBOUNDED,
-        way_out=f"Add {max(0.0, short) / 10:.1f} cm all round.",
+        way_out=say("usual_checks.add-all-round", short=max(0.0, short)),
         on_body=True,
     )
 
@@ -93,7 +94,7 @@ def hem_level(side_mm: float, centre_mm: float, since: str, *, most_mm: float = 
         other_mm=centre_mm,
         least_mm=-HEM_LEVEL_MM,
         most_mm=most_mm,
-        way_out="Let the hem rise at the side by the difference.",
+        way_out=say("usual_checks.let-hem-rise-side-difference"),
     )
 
 
@@ -115,7 +116,7 @@ def zip_level(piece: Piece) -> float:
 
 
 def passes(
-    body: Body, measurement: str, ring_mm: float, ring: str, way_out: str, *, least_mm: float = 0.0
+    body: Body, measurement: str, ring_mm: float, ring: str, way_out: Text, *, least_mm: float = 0.0
 ) -> TapeCheck:
     """The smallest ring that does not open goes over what it must pass when the garment is put on."""
     name = MEASUREMENTS[measurement].name.lower()
@@ -141,13 +142,13 @@ class Way(NamedTuple):
 
     option: str
     by_mm: float
-    words: str
+    words: Text
 
 
-def way_within(style_options: Iterable[Option], options: Mapping[str, float | str], ways: Iterable[Way]) -> str:
+def way_within(style_options: Iterable[Option], options: Mapping[str, float | str], ways: Iterable[Way]) -> Text:
     """The first way out that the bounds of its option allow; the last when none does."""
     bounds = {own.id: own for own in style_options if isinstance(own, LengthOption)}
-    words = ""
+    words: Text = ""
     for way in ways:
         words = way.words
         own = bounds.get(way.option)
@@ -156,33 +157,33 @@ def way_within(style_options: Iterable[Option], options: Mapping[str, float | st
     return words
 
 
-def wider_neck(style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float) -> str:
+def wider_neck(style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float) -> Text:
     """How a neck that is so much too small for the head is made larger, within what its options allow."""
     return way_within(
         style_options,
         options,
         (
-            Way("neck_width_mm", short_mm / 4, f"Widen the neck by about {short_mm / 40:.1f} cm."),
-            Way("front_neck_mm", short_mm / 2, f"Deepen the front neck by about {short_mm / 20:.1f} cm."),
-            Way("", 0.0, "Widen the neck, and deepen it in front and behind."),
+            Way("neck_width_mm", short_mm / 4, say("necks.widen", by=short_mm / 4)),
+            Way("front_neck_mm", short_mm / 2, say("necks.deepen-front", by=short_mm / 2)),
+            Way("", 0.0, say("necks.widen-and-deepen")),
         ),
     )
 
 
-def wider_cowl(style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float) -> str:
+def wider_cowl(style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float) -> Text:
     """How a cowl that is so much too small for the head is made larger, within what its options allow."""
     return way_within(
         style_options,
         options,
         (
-            Way("hang_mm", short_mm / 2, f"Let the cowl hang {short_mm / 20:.1f} cm wider on each side."),
-            Way("neck_width_mm", short_mm / 4, f"Widen the neck by about {short_mm / 40:.1f} cm."),
-            Way("", 0.0, "Let the cowl hang wider, and widen the neck."),
+            Way("hang_mm", short_mm / 2, say("necks.cowl-wider", by=short_mm / 2)),
+            Way("neck_width_mm", short_mm / 4, say("necks.widen", by=short_mm / 4)),
+            Way("", 0.0, say("necks.cowl-and-neck")),
         ),
     )
 
 
-def over_head(body: Body, opening_mm: float, way_out: str, *, opening: str = "neck opening") -> TapeCheck:
+def over_head(body: Body, opening_mm: float, way_out: Text, *, opening: str = "neck opening") -> TapeCheck:
     """The garment goes over the head with no closing."""
     return TapeCheck(
         name="Over the head",

@@ -47,6 +47,7 @@ from wickel.files.records import (
     pairs,
     point_of,
 )
+from wickel.files.said_file import Said, said_of, said_record
 from wickel.files.saving import dumped, saved
 from wickel.job import BEST, AskedOfPrint, Card, Garment, Job, NamedLay, OnCloth, Picture, Tried
 from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Waived
@@ -135,7 +136,7 @@ class TriedRecord(FileRecord):
 
     way: Name
     lay: KeptLayRecord | None = None
-    refusal: Text = ""
+    refusal: Said = ""
     least_mm: Number = 0.0
     set_aside: bool = False
 
@@ -297,7 +298,7 @@ def _on_cloth(record: JobClothRecord) -> OnCloth:
             Tried(
                 way=own.way,
                 lay=None if own.lay is None else kept_lay(own.lay),
-                refusal=own.refusal,
+                refusal=said_of(own.refusal),
                 least_mm=own.least_mm,
                 set_aside=own.set_aside,
             )
@@ -427,7 +428,7 @@ def _on_record(on: OnCloth) -> dict[str, Any]:
 def _tried_record(tried: Tried) -> dict[str, Any]:
     record: dict[str, Any] = {"way": tried.way}
     if tried.refusal:
-        record["refusal"] = tried.refusal
+        record["refusal"] = said_record(tried.refusal)
     if tried.least_mm:
         record["least_mm"] = tried.least_mm
     if tried.set_aside:

@@ -134,8 +134,8 @@ def _one(lay: Lay) -> dict[str, Any]:
             {
                 "level": finding.level.value,
                 "code": finding.code,
-                "text": finding.text,
-                "way_out": finding.way_out,
+                "text": str(finding.text),
+                "way_out": str(finding.way_out),
                 "pieces": list(finding.pieces),
             }
             for finding in lay.findings

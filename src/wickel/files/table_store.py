@@ -14,8 +14,10 @@ from pydantic import ValidationError
 from wickel.files.kept_file import KeptLayRecord, kept_lay, kept_lay_record
 from wickel.files.reading import UnreadableFile, read_json
 from wickel.files.records import FileRecord
+from wickel.files.said_file import Said, SaidRecord, said_of, said_record
 from wickel.files.saving import saved
 from wickel.job import Cell, WayLine
+from wickel.wording import Text
 
 MOST_FILES = 5000
 """More cells than that are not kept: the oldest go."""
@@ -30,19 +32,34 @@ class WayRecord(FileRecord):
     minutes: float
     complete: bool
     least_mm: float
-    refusal: str
+    refusal: Said
 
 
 class CellRecord(FileRecord):
     """A cell without its place in a table, which its key does not know."""
 
     key: str
-    refusal: str
+    refusal: Said
     ways: list[WayRecord]
     laid: KeptLayRecord | None
     unmatched_mm: float | None
     each: list[KeptLayRecord]
     each_mm: list[float]
+
+
+def _way_line(record: WayRecord) -> WayLine:
+    values = {name: getattr(record, name) for name in WayRecord.model_fields}
+    return WayLine(**{**values, "refusal": said_of(record.refusal)})
+
+
+def _way_record(line: WayLine) -> WayRecord:
+    values = {name: getattr(line, name) for name in WayRecord.model_fields}
+    return WayRecord(**{**values, "refusal": _said(line.refusal)})
+
+
+def _said(text: Text) -> str | SaidRecord:
+    record = said_record(text)
+    return record if isinstance(record, str) else SaidRecord.model_validate(record)
 
 
 class TableStore:
@@ -64,8 +81,8 @@ class TableStore:
             size=size,
             width_mm=width_mm,
             key=key,
-            refusal=record.refusal,
-            ways=tuple(WayLine(**own.model_dump(include=set(WayRecord.model_fields))) for own in record.ways),
+            refusal=said_of(record.refusal),
+            ways=tuple(_way_line(own) for own in record.ways),
             laid=None if record.laid is None else kept_lay(record.laid),
             unmatched_mm=record.unmatched_mm,
             each=tuple(kept_lay(own) for own in record.each),
@@ -80,8 +97,8 @@ class TableStore:
         """
         record = CellRecord(
             key=cell.key,
-            refusal=cell.refusal,
-            ways=[WayRecord(**{name: getattr(own, name) for name in WayRecord.model_fields}) for own in cell.ways],
+            refusal=_said(cell.refusal),
+            ways=[_way_record(own) for own in cell.ways],
             laid=None if cell.laid is None else KeptLayRecord(**kept_lay_record(cell.laid)),
             unmatched_mm=cell.unmatched_mm,
             each=[KeptLayRecord(**kept_lay_record(own)) for own in cell.each],

@@ -37,6 +37,7 @@ from wickel.lay import (
     lays_alike,
     taken_up,
 )
+from wickel.wording import Text, words_of
 from wickel.yardage import Need, StripPlan, from_square, from_what_is_left, need, need_in_lengths
 
 BUY_EFFORT = 400
@@ -55,7 +56,7 @@ class ClothLine:
     lays: tuple[Lay, ...] = ()
     need: Need | None = None
     apart_mm: float | None = None
-    refusal: str = ""
+    refusal: Text = ""
     unlike: str = ""
 
     @property
@@ -222,7 +223,7 @@ def _line(cloth: Cloth, jobs: list[_Drafted], search: Search, report: LayReport 
         else:
             lays, needed = _laid_alone(jobs[0], cloth, search, report)
     except LayRefused as reason:
-        return ClothLine(cloth=cloth, jobs=names, refusal=str(reason))
+        return ClothLine(cloth=cloth, jobs=names, refusal=words_of(reason))
     return ClothLine(cloth=cloth, jobs=names, lays=lays, need=needed, apart_mm=apart)
 
 

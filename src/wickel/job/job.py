@@ -16,6 +16,7 @@ from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
 from wickel.lay import CutPiece, KeptLay, Waived
 from wickel.units import Unit
+from wickel.wording import Text, say
 
 MAIN = "main"
 BEST = "best"
@@ -91,7 +92,7 @@ class Tried:
 
     way: str
     lay: KeptLay | None = None
-    refusal: str = ""
+    refusal: Text = ""
     least_mm: float = 0.0
     set_aside: bool = False
 
@@ -190,7 +191,5 @@ class Job:
         """The id of the cloth a material is cut from. Raises ``JobRefused`` when the garment does not name it."""
         named = self.cloth_named(material, garment)
         if named is None:
-            raise JobRefused(
-                f"Garment “{garment.id}” has pieces of {material}: name the cloth they are cut from in its “cloths”."
-            )
+            raise JobRefused(say("job.garment-pieces-name-cloth-they", garment=garment.id, material=material))
         return named

@@ -25,15 +25,16 @@ from wickel.lay import (
     stacked_lays,
     wishes,
 )
+from wickel.wording import Text, say
 
 
-def never_fits(pieces: tuple[CutPiece, ...], cloth: Cloth) -> str:
+def never_fits(pieces: tuple[CutPiece, ...], cloth: Cloth) -> Text:
     """Why some piece could not be cut from a cloth in any way, as a sentence; empty when each could."""
     for piece in cut_from(pieces, cloth):
         for order in piece.orders:
             reason = fits_nowhere(piece, order, cloth) if order.cloth == cloth.id else None
             if reason is not None:
-                return f"{reason}: no way of folding can hold it."
+                return reason
     return ""
 
 
@@ -84,7 +85,7 @@ def lay_job(
         piles = (stack_partner(pieces, cloth, cloths) for cloth in cloths if ways_asked[cloth.id] == STACKED)
         pile = next((both for both in piles if both is not None), None)
         if pile is None:
-            raise LayRefused("Stacking takes two cloths of one width and print that share pieces: lay each by itself.")
+            raise LayRefused(say("laying.stacking-takes-two-cloths-one"))
         report = report_until(min(1.0, 2 / len(cloths)))
         both = stacked_lays(pieces, *pile, report=report, search=search)
         piled = {lay.cloth.id: lay for lay in both}

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 
 from wickel.draft import THREAD
 from wickel.job.buying import BuyingList, ClothLine, NotionLine
-from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
+from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.wording import in_words
 from wickel.yardage import StripPlan, shown_buy
 
 
@@ -37,13 +38,13 @@ def cloth_row(line: ClothLine, unit: Unit) -> Row:
     use = ", ".join(line.jobs)
     unlike = [f"not laid with the other of its name: {line.unlike} differs"] if line.unlike else []
     if line.need is None:
-        return Row(what=what, much="–", use=use, note="; ".join((line.refusal, *unlike)))
+        return Row(what=what, much="–", use=use, note="; ".join((in_words(line.refusal, unit), *unlike)))
     ways = ", ".join(dict.fromkeys(lay.way.name.lower() for lay in line.lays))
     notes = [f"laid {ways}"]
     if line.saved_mm > 0:
-        notes.append(f"laid together saves {shown_bought(line.saved_mm, unit, cloth.step_mm)}")
+        notes.append(f"laid together saves {shown_cloth_length(line.saved_mm, unit)}")
     notes += unlike
-    notes += [lay.broken[0].text for lay in line.lays if lay.broken]
+    notes += [in_words(lay.broken[0].text, unit) for lay in line.lays if lay.broken]
     return Row(what=what, much=shown_buy(line.need, cloth, unit), use=use, note="; ".join(notes), cost=line.need.cost)
 
 
@@ -60,7 +61,7 @@ def notion_row(line: NotionLine, unit: Unit) -> Row:
             what=f"{notion.name} (in the lay)", much=f"{total}{wide}", use=use, note="; ".join(_plans(line, unit))
         )
     much = f"{notion.count}" if long is None or notion.kind == THREAD else f"{notion.count} × {long}{wide}"
-    return Row(what=notion.name, much=much, use=use, note=notion.why)
+    return Row(what=notion.name, much=much, use=use, note=in_words(notion.why, unit))
 
 
 def _plans(line: NotionLine, unit: Unit) -> Iterator[str]:

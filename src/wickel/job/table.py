@@ -37,6 +37,7 @@ from wickel.lay import (
     wishes,
 )
 from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.wording import Text, say, words_of
 from wickel.yardage import Need, need_in_lengths, need_of
 
 WIDTHS_MM = (1100.0, 1140.0, 1400.0, 1500.0)
@@ -62,7 +63,7 @@ class WayLine:
     minutes: float = 0.0
     complete: bool = False
     least_mm: float = 0.0
-    refusal: str = ""
+    refusal: Text = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -77,7 +78,7 @@ class Cell:
     size: str
     width_mm: float
     key: str = ""
-    refusal: str = ""
+    refusal: Text = ""
     ways: tuple[WayLine, ...] = ()
     laid: KeptLay | None = None
     unmatched_mm: float | None = None
@@ -118,7 +119,7 @@ def bodies_for(job: Job) -> dict[str, Body]:
 
 def _garment(job: Job) -> Garment:
     if not job.garments:
-        raise JobRefused("The yardage table is of a garment with a style: this job has plain pieces only.")
+        raise JobRefused(say("table.yardage-table-garment-style-this"))
     return job.garments[0]
 
 
@@ -141,7 +142,7 @@ def cell_pieces(job: Job, cloth_id: str, size: str, body: Body, width_mm: float)
     try:
         cloths = tuple(_in_width(own, width_mm) if own.id == cloth_id else own for own in job.cloths)
     except BadCloth as reason:
-        raise JobRefused(str(reason)) from None
+        raise JobRefused(words_of(reason)) from None
     sized = replace(job, cloths=cloths, garments=(garment,), pieces=())
     cloth = sized.cloth(cloth_id)
     pieces = cut_from(cut_pieces(sized), cloth)
@@ -238,7 +239,7 @@ def worth_another_look(cell: Cell, wider: Cell) -> bool:
 
 def refused_cell(size: str, width_mm: float, reason: DraftRefused | JobRefused) -> Cell:
     """A cell that cannot be laid."""
-    return Cell(size=size, width_mm=width_mm, refusal=str(reason))
+    return Cell(size=size, width_mm=width_mm, refusal=words_of(reason))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -276,13 +277,14 @@ def cell_of(task: CellTask, report: LayReport | None = None) -> Cell:
     if known is not None:  # a search that was stopped has not come to every way
         lines += tuple(line for line in known.ways if all(own.way != line.way for own in found))
     best = min(lays.values(), key=rank, default=None)
-    refusal = "" if best is not None else next((own.refusal for own in found if own.refusal), "No way can hold it.")
+    refused = (own.refusal for own in found if own.refusal)
+    refusal = "" if best is not None else next(refused, say("table.no-way-holds"))
     each: tuple[Lay, ...] = ()
     if best is not None and cloth.sold_length_mm is not None and best.lay_length_mm > room_mm(cloth):
         try:
             each = lays_in_lengths(pieces, cloth, alone_ways(), report=report, search=search)
         except LayRefused as reason:
-            refusal = str(reason)
+            refusal = words_of(reason)
     return Cell(
         size=task.size,
         width_mm=cloth.usable_width_mm,

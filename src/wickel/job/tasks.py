@@ -33,6 +33,7 @@ from wickel.lay import (
     make_lay,
     stacked_lays,
 )
+from wickel.wording import Text, words_of
 
 PICTURES_A_SECOND, _PAUSE = 20, 5
 """How many pictures of a search are shown at the most; each is followed by a pause so many times as long as it took."""
@@ -105,7 +106,7 @@ class NoLay:
     """Why a way has no lay, in a sentence."""
 
     way: str
-    sentence: str
+    sentence: Text
 
 
 @dataclass(frozen=True, slots=True)
@@ -163,7 +164,7 @@ class BoltLaid:
 class CannotBe:
     """Why what was asked for cannot be made at all, in a sentence."""
 
-    sentence: str
+    sentence: Text
 
 
 @dataclass(frozen=True, slots=True)
@@ -175,7 +176,7 @@ class Finished:
 class Failed:
     """The task could not be done, in a sentence."""
 
-    sentence: str
+    sentence: Text
 
 
 Message = (
@@ -261,7 +262,7 @@ def _run_errand(task: BuyTask | BoltTask, tell: Tell, stopped: IsStopped) -> Non
             bolt = out_of_bolt(task.job, task.cloth_id, task.asked, task.bolt_mm, search=task.search, report=report)
             tell(BoltLaid(bolt))
     except (JobRefused, DraftRefused) as reason:
-        tell(CannotBe(str(reason)))
+        tell(CannotBe(words_of(reason)))
 
 
 def _run_lays(task: LayTask, tell: Tell, stopped: IsStopped) -> None:
@@ -307,7 +308,7 @@ def _around_held(task: LayTask, report: LayReport) -> WayFound:
     try:
         lay = make_lay(task.pieces, task.cloth, way, held=task.held, report=report, search=task.search)
     except LayRefused as reason:
-        return WayFound(way=way, refusal=str(reason))
+        return WayFound(way=way, refusal=words_of(reason))
     return WayFound(way=way, lay=lay)
 
 
@@ -324,7 +325,7 @@ def _stacked(task: LayTask, report: LayReport) -> WayFound | None:
     except LayStopped:
         return None
     except LayRefused as reason:
-        return WayFound(way=STACKED, refusal=str(reason))
+        return WayFound(way=STACKED, refusal=words_of(reason))
     return WayFound(way=STACKED, lay=both[task.pile.index(task.cloth)])
 
 

@@ -21,6 +21,7 @@ from wickel.lay import (
     with_straight_folds,
 )
 from wickel.pattern import Pattern, Piece, cut_line, fold_edges, net_line
+from wickel.wording import say, words_of
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,7 +43,9 @@ def in_sizes(garment: Garment) -> tuple[tuple[Garment, int], ...]:
     made = []
     for size, count in (garment.quantity or {"": 1}).items():
         if size and size not in SIZES:
-            raise JobRefused(f"Garment “{garment.id}” is wanted in the size “{size}”: there are {', '.join(SIZES)}.")
+            raise JobRefused(
+                say("work.garment-wanted-size-there", garment=garment.id, size=size, join=", ".join(SIZES))
+            )
         body = size_body(size) if size else garment.body
         own = replace(garment, id=f"{garment.id}:{size}", size=size, body=body) if size else garment
         made.append((own, count))
@@ -112,7 +115,9 @@ def garment_style(garment: Garment) -> Style:
         return style_of(garment.own)
     style = STYLES.get(garment.style)
     if style is None:
-        raise JobRefused(f"Garment “{garment.id}” wants the style “{garment.style}”: there are {', '.join(STYLES)}.")
+        raise JobRefused(
+            say("work.garment-wants-style-there", garment=garment.id, style=garment.style, join=", ".join(STYLES))
+        )
     return style
 
 
@@ -243,11 +248,11 @@ def checked_pieces(pieces: tuple[CutPiece, ...], job: Job) -> tuple[CutPiece, ..
         JobRefused: with one sentence that names the piece.
     """
     if not (pieces or job.garments):
-        raise JobRefused("The job has neither garments nor pieces.")
+        raise JobRefused(say("work.job-neither-garments-nor-pieces"))
     seen: set[str] = set()
     for piece in pieces:
         if piece.id in seen:
-            raise JobRefused(f"Two pieces are called “{piece.id}”: give each a name of its own.")
+            raise JobRefused(say("work.two-pieces-called-give-each", piece=piece.id))
         seen.add(piece.id)
     return tuple(_checked(piece, job) for piece in pieces)
 
@@ -264,13 +269,13 @@ def _checked(piece: CutPiece, job: Job) -> CutPiece:
             for edges_on_one_line in fold_lines(order.fold_edges):
                 checked_fold(piece.cut_line, edges_on_one_line)
     except (BadOutline, BadFold) as reason:
-        raise JobRefused(f"{label} {reason}.") from None
+        raise JobRefused(say("work.piece-wrong", label=label, reason=words_of(reason))) from None
     piece = with_straight_folds(piece)
     for order in piece.orders:
         if order.cloth not in {cloth.id for cloth in job.cloths}:
-            raise JobRefused(f"{label} is cut from “{order.cloth}”, which is not among the job's cloths.")
+            raise JobRefused(say("work.cut-from-which-not-among", label=label, cloth=order.cloth))
         if order.copies < 1:
-            raise JobRefused(f"{label} asks for {order.copies} copies: at least 1 is needed.")
+            raise JobRefused(say("work.asks-copies-least-needed", label=label, copies=order.copies))
         if order.pair and order.copies % 2:
-            raise JobRefused(f"{label} asks for {order.copies} copies in pairs: a pair needs an even number.")
+            raise JobRefused(say("work.asks-copies-pairs-pair-needs", label=label, copies=order.copies))
     return piece

@@ -23,6 +23,7 @@ from wickel.lay.demand import Axes, CutPiece, Waived
 from wickel.lay.nest import NEVER_AGAIN_MM, Lattice
 from wickel.lay.parts import LayRefused, Part, Pose
 from wickel.lay.pose import spoilt
+from wickel.wording import say
 
 _ALIKE_MM = 0.25
 
@@ -136,8 +137,7 @@ def _held(part: Part, piece: CutPiece, own: Laid, cloth: Cloth, depth: float, or
             poses.append(held)
     if not poses:
         raise LayRefused(
-            f"{piece.name} cannot lie in this fold as it is asked to on the print of {cloth.shown_name}: "
-            "open the cloth, or ask less.",
+            say("constraints.cannot-lie-this-fold-as", piece=piece.name, cloth=cloth.shown_name),
             piece.id,
         )
     return replace(part, poses=tuple(poses))

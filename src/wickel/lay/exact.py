@@ -23,6 +23,7 @@ from wickel.cloth.spread import Zone
 from wickel.geometry import Outline
 from wickel.lay.demand import CutOrder, CutPiece, Grain, Waived
 from wickel.lay.placement import Finding, Lay, Level, Placement
+from wickel.wording import Text, say
 
 OVERLAP_MM2 = 0.01
 FOLD_MM = 0.01
@@ -47,10 +48,10 @@ class _Copy:
 class _Findings:
     found: list[Finding] = field(default_factory=list)
 
-    def broken(self, code: str, text: str, *pieces: str, way_out: str = "") -> None:
+    def broken(self, code: str, text: Text, *pieces: str, way_out: Text = "") -> None:
         self.found.append(Finding(level=Level.BROKEN, code=code, text=text, pieces=pieces, way_out=way_out))
 
-    def broken_at(self, code: str, text: str, *at: Placement, way_out: str = "") -> None:
+    def broken_at(self, code: str, text: Text, *at: Placement, way_out: Text = "") -> None:
         """A rule that single placements break."""
         pieces, ids = tuple(own.piece for own in at), tuple(own.id for own in at)
         self.found.append(
@@ -67,7 +68,7 @@ def exact_check(lay: Lay) -> tuple[Finding, ...]:
     for placement in lay.placements:
         piece, order = pieces.get(placement.piece), orders.get(placement.piece)
         if piece is None or order is None:
-            out.broken_at("stray", f"{placement.piece} lies on the cloth but is not asked for.", placement)
+            out.broken_at("stray", say("exact.lies-cloth-but-not-asked", piece=placement.piece), placement)
             continue
         zone = lay.zone(placement)
         copies += _copies(placement, piece, order, zone, out)
@@ -148,9 +149,9 @@ def _copies(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, 
     if not _in_box(outline, zone.usable) and _beyond(_polygon(outline, holes), zone.usable) > EDGE_MM:
         out.broken_at(
             "outside",
-            f"{piece.name} lies partly outside the usable cloth.",
+            say("exact.lies-partly-outside-usable-cloth", piece=piece.name),
             placement,
-            way_out="Move it inward, or take out the reserve.",
+            way_out=say("exact.move-inward-out-reserve"),
         )
     whole = _whole(piece, order)
     images = {
@@ -164,7 +165,7 @@ def _copies(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, 
         hand = _hand(placement, zone, ply)
         expected = _expected(whole, placement, piece, zone, ply)
         if not _same_corners(image, expected) and image.symmetric_difference(expected).area > SHAPE_MM2:
-            out.broken_at("shape", f"{piece.name} is laid as another shape than it is asked for.", placement)
+            out.broken_at("shape", say("exact.laid-as-another-shape-than", piece=piece.name), placement)
         found.append(_Copy(placement, image, hand))
     return found
 
@@ -228,21 +229,21 @@ def _folded_copies(
             one, other = (shapely.set_precision(images[ply], PRECISION_MM) for ply in pair)
             copy = shapely.union(one, other)
             if copy.symmetric_difference(_expected(whole, placement, piece, zone, pair[0])).area > SHAPE_MM2:
-                out.broken_at("shape", f"{piece.name} does not unfold to the whole piece that is asked for.", placement)
+                out.broken_at("shape", say("exact.does-not-unfold-whole-piece", piece=piece.name), placement)
             found.append(_Copy(placement, copy, 0))
     if found and taken != set(images):
         out.broken_at(
             "half",
-            f"{piece.name} is cut on the fold from plies that no fold joins: halves would come out.",
+            say("exact.cut-fold-from-plies-no", piece=piece.name),
             placement,
-            way_out="Cut both plies of a fold.",
+            way_out=say("exact.cut-both-plies-fold"),
         )
     if not found:
         out.broken_at(
             "off-fold",
-            f"{piece.name} is to be cut on the fold, but its fold edge lies on none.",
+            say("exact.cut-fold-but-fold-edge", piece=piece.name),
             placement,
-            way_out="Slide it onto the fold, or lay it unfolded on one ply.",
+            way_out=say("exact.slide-onto-fold-lay-unfolded"),
         )
     return found
 
@@ -262,11 +263,14 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
         if grain_off > piece.tilt_deg + ANGLE_DEG:
             if piece.grain is Grain.BIAS:
                 out.broken_at(
-                    "bias", f"{piece.name} lies {grain_off:.1f}° off the bias.", placement, way_out="Turn it."
+                    "bias",
+                    say("exact.lies-off-bias", piece=piece.name, grain_off=grain_off),
+                    placement,
+                    way_out=say("exact.turn"),
                 )
             else:
-                text = f"{piece.name} lies {grain_off:.1f}° off its grain."
-                out.broken_at("grain", text, placement, way_out="Turn it.")
+                text = say("exact.lies-off-grain", piece=piece.name, grain_off=grain_off)
+                out.broken_at("grain", text, placement, way_out=say("exact.turn"))
         print_off = {
             Print.ANY: 0.0,
             Print.TWO_WAY: _off(deg, 180.0, 0.0),
@@ -278,23 +282,22 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
             if ply > 0 and first <= piece.tilt_deg + ANGLE_DEG:
                 out.broken_at(
                     "print-fold",
-                    f"{piece.name} would stand on its head on ply {ply + 1} of {len(zone.plies)}, which the fold "
-                    "turns over.",
+                    say("exact.stand-head-ply-which-fold", piece=piece.name, ply=ply + 1, plies=len(zone.plies)),
                     placement,
-                    way_out="Cut the cloth across and turn it, or lay it open.",
+                    way_out=say("exact.cut-cloth-across-turn-lay"),
                 )
             else:
                 out.broken_at(
                     "print",
-                    f"{piece.name} is turned against the print: its arrow stands {print_off:.0f}° off.",
+                    say("exact.turned-against-print-arrow-stands", piece=piece.name, print_off=print_off),
                     placement,
-                    way_out="Turn it head up.",
+                    way_out=say("exact.turn-head-up"),
                 )
             break
     for ply in _leading_plies(placement, zone) if piece.turns_deg is not None else ():
         deg = _arrow_deg(placement, zone, ply)
         if not any(_off(deg, 360.0, turn) <= piece.tilt_deg + ANGLE_DEG for turn in piece.turns_deg or ()):
-            text = f"{piece.name} is turned by {deg % 360.0:g}° on the cloth, which it does not allow."
+            text = say("exact.turned-cloth-which-does-not", piece=piece.name, deg=deg % 360.0)
             out.broken_at("turn", text, placement)
             break
 
@@ -333,7 +336,7 @@ def _check_garments(lay: Lay, out: _Findings) -> None:
             ways.setdefault(pieces[placement.piece].garment, set()).add(int(down))
     for garment, directions in ways.items():
         if len(directions) > 1:
-            out.broken("nap-mixed", f"The pieces of {garment or 'the garment'} do not all point the same way.")
+            out.broken("nap-mixed", say("exact.pieces-do-not-all-point", garment=garment or "the garment"))
 
 
 def _check_inside(copies: list[_Copy], lay: Lay, out: _Findings) -> None:
@@ -346,7 +349,7 @@ def _check_inside(copies: list[_Copy], lay: Lay, out: _Findings) -> None:
             or max_x > lay.spread.cloth_mm + EDGE_MM
             or max_y > lay.spread.width_mm + EDGE_MM
         ):
-            text = f"{copy.placement.piece} runs off the cloth when it is opened out."
+            text = say("exact.runs-off-cloth-when-opened", piece=copy.placement.piece)
             out.broken_at("outside", text, copy.placement)
 
 
@@ -361,8 +364,8 @@ def _check_overlaps(copies: list[_Copy], out: _Findings) -> None:
             common = shapely.intersection(shapes[a], shapes[b], grid_size=PRECISION_MM).area
             if common > OVERLAP_MM2:
                 one, other = copies[a].placement, copies[b].placement
-                text = f"{one.id} and {other.id} overlap by {common / 100:.3g} cm²."
-                out.broken_at("overlap", text, one, other, way_out="Move one of them.")
+                text = say("exact.overlap", one=one.id, other=other.id, common=common)
+                out.broken_at("overlap", text, one, other, way_out=say("exact.move-one-them"))
 
 
 def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Findings) -> None:
@@ -373,17 +376,29 @@ def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Fi
         what = "too few" if total < order.copies else "too many"
         out.broken(
             "copies",
-            f"{piece.name} comes out {total} times, {order.copies} wanted: {abs(total - order.copies)} {what}.",
+            say(
+                "exact.comes-out-times-wanted",
+                piece=piece.name,
+                total=total,
+                copies=order.copies,
+                by=abs(total - order.copies),
+                what=what,
+            ),
             piece.id,
         )
         return
     if order.fold_edges or (order.mirror and not order.pair):
         return
     if order.pair and hands[1] != hands[-1] and not _is_own_mirror(piece):
-        out.broken("hand", f"{piece.name} comes out {hands[1]} left and {hands[-1]} right, not in pairs.", piece.id)
+        out.broken(
+            "hand", say("exact.comes-out-left-right-not", piece=piece.name, left=hands[1], right=hands[-1]), piece.id
+        )
     elif not order.pair and hands[-1] and not _is_own_mirror(piece):
         out.broken(
-            "hand", f"{hands[-1]} of {piece.name} come out mirrored.", piece.id, way_out="Cut it from the other ply."
+            "hand",
+            say("exact.come-out-mirrored", count=hands[-1], piece=piece.name),
+            piece.id,
+            way_out=say("exact.cut-from-other-ply"),
         )
 
 

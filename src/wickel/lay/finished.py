@@ -12,6 +12,7 @@ from wickel.lay.nest import Solution
 from wickel.lay.parts import Part
 from wickel.lay.placement import Lay, Placement
 from wickel.lay.rules import findings
+from wickel.wording import renamed
 
 
 class Searched(NamedTuple):
@@ -80,7 +81,7 @@ def on_like_cloth(lay: Lay, cloth: Cloth) -> Lay:
     if old == cloth.shown_name:
         return replace(lay, cloth=cloth)
     beside = (
-        replace(own, text=own.text.replace(old, cloth.shown_name)) for own in lay.findings if own.code in _BESIDE_RULES
+        replace(own, text=renamed(own.text, old, cloth.shown_name)) for own in lay.findings if own.code in _BESIDE_RULES
     )
     named = with_findings(replace(lay, cloth=cloth))
     return replace(named, findings=(*named.findings, *beside))

@@ -20,6 +20,7 @@ from wickel.lay.placement import Finding, Lay, Level, Placement, rank
 from wickel.lay.searching import LayReport
 from wickel.lay.settings import Search
 from wickel.lay.ways import lay_ways, shortest
+from wickel.wording import say
 
 _QUICK = 8
 """Steps of a search that only has to tell whether parts fit."""
@@ -133,8 +134,7 @@ def _checked(lay: Lay | None, unit: _Unit, cloth: Cloth) -> Lay:
         raise LayRefused(f"{lay.broken[0].text} {lay.broken[0].way_out}".strip(), unit.piece.id)
     if lay is None or lay.lay_length_mm > room_mm(cloth) + _SAME_MM:
         raise LayRefused(
-            f"{unit.piece.name} does not fit on a length of {cloth.shown_name} as it is sold: take cloth that is "
-            "sold in longer lengths, or split the piece with a seam.",
+            say("lengths.does-not-fit-length-as", piece=unit.piece.name, cloth=cloth.shown_name),
             unit.piece.id,
         )
     return lay
@@ -181,6 +181,6 @@ def _parted_seams(lay: Lay, lays: list[Lay]) -> Iterator[Finding]:
         yield Finding(
             level=Level.STRAINED,
             code="parted-seam",
-            text=f"The {', the '.join(parted)} joins pieces of different lengths of cloth.",
-            way_out="Begin each length at the same place of the print, or let the seam run free.",
+            text=say("lengths.joins-pieces-different-lengths-cloth", join=", the ".join(parted)),
+            way_out=say("lengths.begin-each-length-same-place"),
         )

@@ -17,6 +17,7 @@ from wickel.geometry import Affine, Point, reflection
 from wickel.lay.demand import Axes, CutPiece, Mark
 from wickel.lay.placement import Finding, Lay, Level, Placement
 from wickel.lay.pose import flat_copies, table_map
+from wickel.wording import say
 
 MEET_MM = 0.5
 """Repeats that meet this well at a seam are sewn so that nobody sees it."""
@@ -80,9 +81,9 @@ def _borders(lay: Lay) -> Iterator[Finding]:
             yield Finding(
                 level=Level.BROKEN,
                 code="border",
-                text=f"The hem of {image.piece.name} misses the border of {lay.cloth.shown_name}.",
+                text=say("on_print.hem-misses-border", piece=image.piece.name, cloth=lay.cloth.shown_name),
                 pieces=(image.piece.id,),
-                way_out="Lay its hem within the border, side by side with it.",
+                way_out=say("on_print.lay-hem-within-border-side"),
             )
         else:
             depths[image.piece.garment].setdefault(image.piece.id, depth)
@@ -93,9 +94,9 @@ def _borders(lay: Lay) -> Iterator[Finding]:
             yield Finding(
                 level=Level.BROKEN,
                 code="border-step",
-                text=f"The border jumps by {step:.0f} mm between {lay.piece(low).name} and {lay.piece(high).name}.",
+                text=say("on_print.border-step", step=step, name=lay.piece(low).name, name_2=lay.piece(high).name),
                 pieces=(low, high),
-                way_out="Lay both hems equally deep in the border.",
+                way_out=say("on_print.lay-both-hems-equally-deep"),
             )
 
 
@@ -144,10 +145,16 @@ def _repeats(lay: Lay) -> Iterator[Finding]:
             yield Finding(
                 level=Level.BROKEN,
                 code="repeat",
-                text=f"The print does not meet at the {seam}: {one.piece.name} and {other.piece.name} are "
-                f"{off:.1f} mm apart {way}.",
+                text=say(
+                    "on_print.not-meeting",
+                    seam=seam,
+                    piece=one.piece.name,
+                    piece_2=other.piece.name,
+                    off=off,
+                    way=way,
+                ),
                 pieces=tuple(dict.fromkeys((one.piece.id, other.piece.id))),
-                way_out="Move one of them by that, or let this seam run free.",
+                way_out=say("on_print.move-one-them-let-this"),
             )
 
 
@@ -200,23 +207,23 @@ def _centres(lay: Lay) -> Iterator[Finding]:
         along, across = _off_centre((x, y), design)
         if math.hypot(along, across) > MEET_MM:
             said.add(piece.id)
-            what = "The motif" if design.motif is not None else "The middle of the stripe"
-            by = f"{abs(along):.1f} mm along and " if design.motif is not None else ""
+            code = "on_print.stripe-off-centre" if design.motif is None else "on_print.motif-off-centre"
+            by = {} if design.motif is None else {"along": abs(along)}
             yield Finding(
                 level=Level.BROKEN,
                 code="centre",
-                text=f"{what} lies {by}{abs(across):.1f} mm across off the centre of {piece.name}.",
+                text=say(code, across=abs(across), piece=piece.name, **by),
                 pieces=(piece.id,),
-                way_out="Move it by that.",
+                way_out=say("on_print.move"),
             )
         elif design.motif is not None and _cuts(lay, placement, (x - along, y - across), design.motif):
             said.add(piece.id)
             yield Finding(
                 level=Level.BROKEN,
                 code="motif-cut",
-                text=f"The motif on {piece.name} is cut through.",
+                text=say("on_print.motif-cut-through", piece=piece.name),
                 pieces=(piece.id,),
-                way_out="Centre it further from the edges, or take a smaller motif.",
+                way_out=say("on_print.centre-further-from-edges-smaller"),
             )
 
 
@@ -250,20 +257,20 @@ def _unasked(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.NOTE,
             code="border-unasked",
-            text=f"{name} has a border, and no hem is asked to lie on it.",
-            way_out="Choose the hems on the Cloth stage, or lay it as plain cloth.",
+            text=say("on_print.border-no-hem-asked-lie", name=name),
+            way_out=say("on_print.choose-hems-cloth-stage-lay"),
         )
     if design.motif is not None and not any(wish.centre for wish in wishes):
         yield Finding(
             level=Level.NOTE,
             code="motif-unasked",
-            text=f"{name} has large motifs, and no piece is asked to have one in its middle.",
-            way_out="Choose the pieces on the Cloth stage.",
+            text=say("on_print.large-motifs-no-piece-asked", name=name),
+            way_out=say("on_print.choose-pieces-cloth-stage"),
         )
     if design.repeat is not None and design.motif is None and not any(wish.marks or wish.centre for wish in wishes):
         yield Finding(
             level=Level.NOTE,
             code="repeat-unasked",
-            text=f"{name} has a repeat, and no seam is asked to meet on it.",
-            way_out="Choose the seams on the Cloth stage.",
+            text=say("on_print.repeat-no-seam-asked-meet", name=name),
+            way_out=say("on_print.choose-seams-cloth-stage"),
         )

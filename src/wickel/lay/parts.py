@@ -24,6 +24,7 @@ from wickel.lay.demand import (
 )
 from wickel.lay.nest import Lattice
 from wickel.lay.placement import Shape
+from wickel.wording import Text, say
 
 _FIT_MM = 1e-6
 
@@ -31,7 +32,7 @@ _FIT_MM = 1e-6
 class LayRefused(ValueError):
     """Parts that a spread cannot hold. The message is one sentence with a way out; ``pieces`` names them."""
 
-    def __init__(self, sentence: str, *pieces: str, too_wide_mm: float = 0.0) -> None:
+    def __init__(self, sentence: Text, *pieces: str, too_wide_mm: float = 0.0) -> None:
         super().__init__(sentence)
         self.pieces = pieces
         self.too_wide_mm = too_wide_mm
@@ -148,8 +149,7 @@ def _refuse_slanting(piece: CutPiece, section: Section) -> None:
     """On cloth folded corner to corner nothing lies but on the fold: the upper ply has warp and weft swapped."""
     if WAYS[section.way].slanting:
         raise LayRefused(
-            f"{piece.name} does not lie on the slanting fold, where alone its grain runs right on both plies: put it "
-            "into another section, or open the cloth.",
+            say("parts.does-not-lie-slanting-fold", piece=piece.name),
             piece.id,
         )
 
@@ -210,7 +210,7 @@ def _takes(
         take, gives = made[want]
         if take.poses and order.pair and not order.single and sum(gives) < 2:
             raise LayRefused(
-                f"{piece.name} may not be cut single, and nothing here is double: fold the cloth, or allow it.",
+                say("parts.may-not-cut-single-nothing", piece=piece.name),
                 piece.id,
             )
         if not take.poses:
@@ -484,7 +484,7 @@ def _too_wide(piece: CutPiece, shape: Shape, cloth: Cloth, section: Section, tur
     """The refusal of a piece that fits across no zone: how much is missing, and what would help."""
     if not turns:
         way = cloth.print_or_assumed.value
-        return LayRefused(f"{piece.name} may not lie on {way} cloth in any of the turns it is allowed.", piece.id)
+        return LayRefused(say("parts.may-not-lie-cloth-any", piece=piece.name, way=way), piece.id)
     room = max(bounds(zone.usable).height for zone in section.zones)
     over = _least_across(piece, shape.outline, turns) - room
     whole = cloth.lay_width_mm - 2 * cloth.reserve_mm
@@ -498,7 +498,14 @@ def _too_wide(piece: CutPiece, shape: Shape, cloth: Cloth, section: Section, tur
     outs.append("split the piece with a seam")
     where = cloth.shown_name if section.way in ("open", "crosswise", "turned") else "the folded cloth"
     return LayRefused(
-        f"{piece.name} is {_up_cm(over)} cm too wide for {where}: {', '.join(outs[:-1])}, or {outs[-1]}.",
+        say(
+            "parts.too-wide",
+            piece=piece.name,
+            over=over,
+            where=where,
+            join=", ".join(outs[:-1]),
+            outs=outs[-1],
+        ),
         piece.id,
         too_wide_mm=over,
     )
@@ -515,11 +522,7 @@ def _least_across(piece: CutPiece, outline: Outline, turns: Iterable[float]) -> 
     )
 
 
-def _up_cm(mm: float) -> str:
-    return f"{math.ceil(mm - 1e-6) / 10:g}"
-
-
-def fits_nowhere(piece: CutPiece, order: CutOrder, cloth: Cloth) -> str | None:
+def fits_nowhere(piece: CutPiece, order: CutOrder, cloth: Cloth) -> Text | None:
     """Why no way of spreading and no allowed turn could ever hold a piece, or None when one could.
 
     Whatever the fold, the whole piece lies across the flat cloth in one of its turns.
@@ -527,16 +530,12 @@ def fits_nowhere(piece: CutPiece, order: CutOrder, cloth: Cloth) -> str | None:
     ways = (0.0, 180.0) if cloth.print_or_assumed is Print.PER_GARMENT else (cloth.head_turn,)
     turns = {turn for head_turn in ways for turn in allowed_turns(piece, cloth.print_or_assumed, head_turn)}
     if not turns:
-        return (
-            f"{piece.name} asks for a {piece.grain.value} grain and turns that {cloth.shown_name}"
-            f" ({cloth.print_or_assumed.value}) does not allow"
-        )
+        way = cloth.print_or_assumed.value
+        return say("parts.no-turn", piece=piece.name, grain=piece.grain.value, cloth=cloth.shown_name, way=way)
     outline, _ = _whole(piece, order)
     room = cloth.lay_width_mm - 2 * cloth.reserve_mm
     needs = _least_across(piece, outline, turns)
     if needs > room + 1e-3:
-        return (
-            f"{piece.name} is {needs / 10:.1f} cm across, {_up_cm(needs - room)} cm more than the "
-            f"{room / 10:.1f} cm of {cloth.shown_name}"
-        )
+        over = needs - room
+        return say("parts.wider-than", piece=piece.name, needs=needs, over=over, room=room, cloth=cloth.shown_name)
     return None

@@ -8,6 +8,7 @@ from enum import StrEnum
 from wickel.cloth import Cloth, Spread, Spreading, Zone
 from wickel.geometry import Outline
 from wickel.lay.demand import CutPiece
+from wickel.wording import Text
 
 
 class Level(StrEnum):
@@ -24,9 +25,9 @@ class Finding:
 
     level: Level
     code: str
-    text: str
+    text: Text
     pieces: tuple[str, ...] = ()
-    way_out: str = ""
+    way_out: Text = ""
     placements: tuple[str, ...] = ()
 
 

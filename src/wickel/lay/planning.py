@@ -26,6 +26,7 @@ from wickel.lay.parts import (
     parts_at,
     parts_for,
 )
+from wickel.wording import say
 
 _DEPTHS_TRIED, _DEPTHS_KEPT, _DEPTH_EFFORT = 10, 3, 30
 """How many depths of a fold are looked at quickly, and of these how many again, with so many steps."""
@@ -114,11 +115,11 @@ def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Plan
     """
     pieces = cut_from(pieces, cloth)
     if not pieces:
-        raise LayRefused(f"Nothing is cut from {cloth.shown_name}.")
+        raise LayRefused(say("planning.nothing-cut-from", cloth=cloth.shown_name))
     spreading = Spreading(way)
     asked = spreading.sections
     if asked[0].way.takes_two:
-        raise LayRefused(f"{cloth.shown_name} lies alone here: two cloths of one width are needed to stack them.")
+        raise LayRefused(say("planning.lies-alone-here-two-cloths", cloth=cloth.shown_name))
     plans = tuple(_with_depth(plan, pieces, cloth, planner) for plan in asked)
     probes = tuple(_probe(plan, cloth) for plan in plans)
     options = options_for(pieces, cloth, probes)

@@ -15,6 +15,7 @@ from wickel.lay.exact import exact_check
 from wickel.lay.on_print import UNDER_MM2, print_findings
 from wickel.lay.placement import Finding, Lay, Level, Placement
 from wickel.lay.pose import flat_copies, on_table, spoilt
+from wickel.wording import say
 
 ON_FOLD_MM = 0.1
 LEAST_ON_FOLD_MM = 60.0
@@ -56,7 +57,7 @@ def _as_waived(finding: Finding, waived: Mapping[str, frozenset[Waived]]) -> Fin
         return finding
     if not any(wanted in waived.get(id, frozenset()) for id in finding.pieces):
         return finding
-    return replace(finding, level=Level.NOTE, text=f"{finding.text} You let that be.", way_out="")
+    return replace(finding, level=Level.NOTE, text=say("rules.let-be", finding=finding.text), way_out="")
 
 
 def _flat_shapes(lay: Lay) -> Iterator[tuple[Placement, CutPiece, Polygon]]:
@@ -76,35 +77,31 @@ def _opposed(lay: Lay) -> Iterator[Finding]:
             yield Finding(
                 level=Level.BROKEN,
                 code="over-shoulder",
-                text=f"{piece.name} runs over the shoulder in one: one end would stand on its head on one-way cloth.",
+                text=say("rules.runs-over-shoulder-one-one", piece=piece.name),
                 pieces=(piece.id,),
-                way_out="Cut it with a shoulder seam.",
+                way_out=say("rules.cut-shoulder-seam"),
             )
 
 
 def _flaws(lay: Lay) -> Iterator[Finding]:
     """Spoiled places of the cloth that come to lie in a copy, whatever the fold."""
     spots, flaws, cut = spoilt(lay.cloth), len(lay.cloth.flaws), len(lay.cloth.cut_away)
+    names = {"cloth": lay.cloth.shown_name}
     for placement, piece, shape in _flat_shapes(lay) if spots else ():
         for number, spot in enumerate(spots, 1):
-            if shape.intersection(spot).area > UNDER_MM2:
-                yield Finding(
-                    level=Level.BROKEN,
-                    code="flaw" if number <= flaws else "remnant",
-                    text=f"{piece.name} lies over flaw {number} of {lay.cloth.shown_name}, "
-                    f"{spot.bounds[0] / 10:.0f} cm from the start."
-                    if number <= flaws
-                    else f"{piece.name} lies where {lay.cloth.shown_name} has been cut away already."
-                    if number <= flaws + cut
-                    else f"{piece.name} reaches beyond the remnant {lay.cloth.shown_name}.",
-                    pieces=(piece.id,),
-                    placements=(placement.id,),
-                    way_out="Move it off the flaw, or begin the lay behind it."
-                    if number <= flaws
-                    else "Move it."
-                    if number <= flaws + cut
-                    else "Lay it open, or take a larger piece of cloth.",
-                )
+            if shape.intersection(spot).area <= UNDER_MM2:
+                continue
+            code, names["piece"] = "remnant", piece.name
+            if number <= flaws:
+                code = "flaw"
+                text = say("rules.over-flaw", number=number, where=float(spot.bounds[0]), **names)
+                way_out = say("rules.off-the-flaw")
+            elif number <= flaws + cut:
+                text, way_out = say("rules.over-cut-away", **names), say("rules.move-it")
+            else:
+                text, way_out = say("rules.beyond-remnant", **names), say("rules.larger-cloth")
+            ids, at = (piece.id,), (placement.id,)
+            yield Finding(level=Level.BROKEN, code=code, text=text, way_out=way_out, pieces=ids, placements=at)
 
 
 def _stretch(lay: Lay) -> Iterator[Finding]:
@@ -124,10 +121,14 @@ def _stretch(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.STRAINED,
             code="stretch",
-            text=f"{piece.name} would stretch along the body: {lay.cloth.shown_name} gives "
-            f"{'across' if across > 0 else 'along'} only.",
+            text=say(
+                "rules.stretch-along-body-gives-only",
+                piece=piece.name,
+                cloth=lay.cloth.shown_name,
+                word="across" if across > 0 else "along",
+            ),
             pieces=(piece.id,),
-            way_out="Cut it across the cloth, or take cloth that stretches the other way.",
+            way_out=say("rules.cut-across-cloth-cloth-stretches"),
         )
 
 
@@ -145,10 +146,9 @@ def _lost_in_folds(lay: Lay) -> Iterator[Finding]:
                 yield Finding(
                     level=Level.NOTE,
                     code="edge-on-fold",
-                    text=f"{piece.name} lies with {on_it / 10:.0f} cm of its edge on the fold: slit the fold there, "
-                    "or its copies hang together.",
+                    text=say("rules.lies-edge-fold-slit-fold", piece=piece.name, on_it=on_it),
                     pieces=(piece.id,),
-                    way_out="Move it off the fold by what a closing needs.",
+                    way_out=say("rules.move-off-fold-what-closing"),
                 )
 
 
@@ -159,9 +159,9 @@ def _creep(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.NOTE,
             code="creep",
-            text=f"{', '.join(deep)}: cut through four plies, of which the upper ones creep.",
+            text=say("rules.cut-through-four-plies-which", join=", ".join(deep)),
             pieces=tuple(deep.values()),
-            way_out="Pin through all plies, cut slowly, and true the upper pieces by the lowest one.",
+            way_out=say("rules.pin-through-all-plies-cut"),
         )
 
 
@@ -179,9 +179,9 @@ def _too_close(lay: Lay) -> Iterator[Finding]:
             yield Finding(
                 level=Level.STRAINED,
                 code="margin",
-                text=f"{one.name} and {other.name} lie {apart:.0f} mm apart: {margin:g} mm are kept between pieces.",
+                text=say("rules.too-close", one=one.name, other=other.name, apart=apart, margin=margin),
                 pieces=(one.id, other.id),
-                way_out="Move one of them, or cut with less room.",
+                way_out=say("rules.move-one-them-cut-less"),
             )
 
 
@@ -190,22 +190,22 @@ def _notes(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.NOTE,
             code="print-assumed",
-            text=f"{lay.cloth.shown_name} does not say which way its print runs: it was taken as one-way.",
-            way_out="Say so on the cloth if pieces may lie any way up.",
+            text=say("rules.does-not-say-which-way", cloth=lay.cloth.shown_name),
+            way_out=say("rules.say-so-cloth-if-pieces"),
         )
     if lay.cloth.unheeded:
         kept = ", ".join(key.removesuffix("_mm") for key in lay.cloth.unheeded)
         yield Finding(
             level=Level.STRAINED,
             code="unheeded",
-            text=f"{lay.cloth.shown_name} has a {kept} written in a way that this lay does not heed.",
-            way_out="Say it on the card of the cloth, or check the pieces by eye before cutting.",
+            text=say("rules.written-way-this-lay-does", cloth=lay.cloth.shown_name, kept=kept),
+            way_out=say("rules.say-card-cloth-check-pieces"),
         )
     if len(lay.way.sections) > len(lay.spread.sections):
         yield Finding(
             level=Level.NOTE,
             code="section-unused",
-            text=f"Only {Spreading(lay.spread.sections[0].way).name.lower()}: another section is not needed.",
+            text=say("rules.only-another-section-not-needed", name=Spreading(lay.spread.sections[0].way).name.lower()),
             way_out="",
         )
     low, high = lay.cloth.selvages_mm
@@ -213,7 +213,6 @@ def _notes(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.NOTE,
             code="selvages",
-            text=f"The selvages of {lay.cloth.shown_name} are {low:g} and {high:g} mm wide: their outer edges do not "
-            "lie on each other in this fold.",
-            way_out="Fold by the inner edges of the selvages.",
+            text=say("rules.unlike-selvages", cloth=lay.cloth.shown_name, low=low, high=high),
+            way_out=say("rules.fold-inner-edges-selvages"),
         )

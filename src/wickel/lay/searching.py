@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from time import perf_counter
@@ -18,6 +17,7 @@ from wickel.lay.placement import Finding, Lay, Level, Placement, better, rank
 from wickel.lay.planning import Plan
 from wickel.lay.settings import Search
 from wickel.lay.slant import placed_on_slant
+from wickel.wording import say
 
 RIVAL_EFFORT = 2000
 """Steps at most for a simpler way that is searched first, so that time is left for the way itself."""
@@ -87,7 +87,7 @@ class Laying:
             spot = spot_of(part, placement)
             if spot is None or placement.section != section or len(self.plan.parts) > 1:
                 raise LayRefused(
-                    f"{part.id} cannot be held where it lies: hold pieces in a lay of one section, of the same way.",
+                    say("searching.cannot-held-where-lies-hold", part=part.id),
                     part.piece,
                 )
             spots[k] = spot
@@ -160,8 +160,7 @@ class Laying:
         except NoPlace as where:
             piece = next(p for p in self.plan.pieces if p.id == own[where.item].piece)
             raise LayRefused(
-                f"{piece.name} has no place in this fold where the print of {self.plan.cloth.shown_name} is as it is "
-                "asked: open the cloth, or ask less.",
+                say("searching.no-place-this-fold-where", piece=piece.name, cloth=self.plan.cloth.shown_name),
                 piece.id,
             ) from None
 
@@ -265,11 +264,12 @@ class Laying:
         if over <= 0.01:
             return
         proved = self.least_mm > room + 0.01
-        lacking = math.ceil(over / (1 - cloth.shrink_along) - 1e-6) / 10  # cm of the cloth as it is bought
+        lacking = over / (1 - cloth.shrink_along)  # of the cloth as it is bought
         yield Finding(
             level=Level.STRAINED,
             code="short",
-            text=f"The length of {cloth.shown_name} at hand is {lacking:g} cm too short for this lay: "
-            + ("it cannot fit this way." if proved else "a shorter one was not found with this effort."),
-            way_out="Try the other ways, or buy more." if proved else "Search on, try the other ways, or buy more.",
+            text=say(
+                "searching.cannot-fit" if proved else "searching.none-found", cloth=cloth.shown_name, lacking=lacking
+            ),
+            way_out=say("searching.buy-more" if proved else "searching.search-on"),
         )

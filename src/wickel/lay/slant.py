@@ -10,6 +10,7 @@ from shapely.geometry import Polygon
 from wickel.cloth import Section
 from wickel.lay.nest import Solution, Spot
 from wickel.lay.parts import LayRefused, Part
+from wickel.wording import say
 
 STEP_MM = 2.0
 _OVERLAP_MM2 = 0.005
@@ -26,9 +27,7 @@ def placed_on_slant(parts: tuple[Part, ...], section: Section) -> Solution:
     spots = _spots(parts, section)
     for part, spot in zip(parts, spots, strict=True):
         if spot is None:
-            raise LayRefused(
-                f"{part.piece} finds no place on the slanting fold: take wider cloth, or lay it open.", part.piece
-            )
+            raise LayRefused(say("slant.finds-no-place-slanting-fold", piece=part.piece), part.piece)
     return Solution(spots=tuple(spot for spot in spots if spot is not None), length_mm=section.length_mm)
 
 

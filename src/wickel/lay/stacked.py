@@ -23,6 +23,7 @@ from wickel.lay.parts import LayRefused, LayStopped, Part, parts_for
 from wickel.lay.placement import Lay
 from wickel.lay.searching import LayReport
 from wickel.lay.settings import Search
+from wickel.wording import say
 
 WIDTHS_ALIKE_MM = 1.0
 SAME_MM = 0.01
@@ -73,10 +74,7 @@ def stacked_lays(
     """
     started = perf_counter()
     if not _alike(lower, upper):
-        raise LayRefused(
-            f"{lower.shown_name} and {upper.shown_name} differ in width or in the way of their print: "
-            "lay each of them by itself."
-        )
+        raise LayRefused(say("stacked.differ-width-way-their-print", lower=lower.shown_name, upper=upper.shown_name))
     cloths = (lower, upper)
     piles = _piles(pieces, cloths)
     placed = tuple(_placed(pile) for pile in piles)

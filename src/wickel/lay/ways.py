@@ -18,6 +18,7 @@ from wickel.lay.parts import LayRefused, LayStopped
 from wickel.lay.placement import Lay, better, rank
 from wickel.lay.searching import PLANNING, Laying, LayReport, ticking
 from wickel.lay.settings import Search
+from wickel.wording import Text, words_of
 
 QUICK = ORDERS + 20
 LEAST_KEPT = 3
@@ -33,7 +34,7 @@ class WayFound:
 
     way: str
     lay: Lay | None = None
-    refusal: str = ""
+    refusal: Text = ""
     least_mm: float = 0.0
     set_aside: bool = False
 
@@ -127,7 +128,7 @@ class Comparison:
         except LayStopped:
             self.stopped = True
         except (LayRefused, BadWay) as reason:
-            self.known[way] = WayFound(way=way, refusal=str(reason))
+            self.known[way] = WayFound(way=way, refusal=words_of(reason))
             self._found(self.known[way])
 
     def _running(self) -> list[str]:

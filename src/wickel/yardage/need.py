@@ -45,7 +45,7 @@ def shown_buy(needed: Need, cloth: Cloth, unit: Unit) -> str:
     least = "at least " if needed.at_least else ""
     if cloth.sold_length_mm is not None and needed.lengths is not None:
         return f"{least}{needed.lengths} × {shown_sold(cloth.sold_length_mm, unit)}"
-    return least + shown_bought(needed.buy_mm, unit, cloth.step_mm)
+    return least + shown_bought(needed.buy_mm, unit)
 
 
 def need(lay: Lay) -> Need:

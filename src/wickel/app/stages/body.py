@@ -43,6 +43,7 @@ from wickel.job.edits import (
     with_size,
 )
 from wickel.units import shown_length
+from wickel.wording import shown_unit
 
 
 class MeasureEdit(LengthEdit):
@@ -192,7 +193,7 @@ class BodyStage(Stage):
             button.setObjectName("chip")
             button.setCheckable(True)
             button.setAccessibleName(f"Size {size}")
-            button.setToolTip(f"Size {size}: {chart.key} {key / 10:g} cm")
+            button.setToolTip(f"Size {size}: {chart.key} {shown_length(key, shown_unit())}")
             button.clicked.connect(partial(self._take_size, size))
             self.size_buttons[size] = button
             self._chips.addWidget(button)
@@ -232,7 +233,7 @@ class BodyStage(Stage):
             field.show_length(body.measurements_mm.get(id), self._session.job.unit)
             mark_concerned(field, session.refusal if id in session.refusal_concerns else "")
         self._show_beside()
-        lines = [doubt.text for doubt in doubts(body)]
+        lines = [str(doubt.text) for doubt in doubts(body)]
         absent = missing(body, required)
         self.estimate.setVisible(bool(absent))
         if absent:

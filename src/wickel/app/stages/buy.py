@@ -237,7 +237,7 @@ class BuyStage(QWidget):
         if not self.widths.hasFocus():
             self.widths.setText(written)
         if not self.at_hand.hasFocus():
-            self.at_hand.show_length(self.at_hand_mm, unit)
+            self.at_hand.show_cloth_length(self.at_hand_mm, unit)
         name = "" if cloth is None else f" of {cloth.shown_name}"
         relabelled(
             self.title,
@@ -297,7 +297,7 @@ class BuyStage(QWidget):
 
     def _tip(self, place: Place) -> str:
         cell = self.fill.cells.get(place)
-        return "" if cell is None else cell.refusal
+        return "" if cell is None else str(cell.refusal)
 
     def _show_cell(self, unit: Unit, cloth: Cloth | None) -> None:
         place = self.opened

@@ -127,12 +127,12 @@ class BoltPage(QWidget):
         if isinstance(message, BoltLaid):
             self.bolt = message.bolt
         elif isinstance(message, CannotBe):
-            self._session.trouble.emit(message.sentence)
+            self._session.trouble.emit(str(message.sentence))
         self._show()
 
     def _show(self) -> None:
         unit, bolt = self._session.job.unit, self.bolt
-        self.length.show_length(self.length_mm, unit)
+        self.length.show_cloth_length(self.length_mm, unit)
         self.start.setText("Stop" if self.errand.working else "Lay them on it")
         self.picture.setVisible(bolt is not None and bolt.lay is not None)
         if bolt is None:

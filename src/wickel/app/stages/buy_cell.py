@@ -65,7 +65,7 @@ class CellCard(QWidget):
         self._empty()
         self.title.setText(_named((cell.size, cell.width_mm), unit))
         if cell.best is None or cell.refusal:
-            relabelled(self.why, cell.refusal, "broken")
+            relabelled(self.why, str(cell.refusal), "broken")
             self.why.setVisible(True)
             return
         for widget in (self._ways_title, self.better):

@@ -148,7 +148,7 @@ class ListPage(QWidget):
         elif isinstance(message, Counted):
             self._cloths = message.cloths
         elif isinstance(message, CannotBe):
-            self._session.trouble.emit(message.sentence)
+            self._session.trouble.emit(str(message.sentence))
         self._show()
 
     def _show_work(self) -> None:

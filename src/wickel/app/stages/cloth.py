@@ -40,7 +40,7 @@ from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print
 from wickel.files import ground_of
 from wickel.job.edits import with_cloth, with_shelf_cloth
 from wickel.studio import SHELF
-from wickel.units import Unit, shown_length, shown_sold, sold_by_the_yard
+from wickel.units import Unit, shown_as_sold, shown_length, sold_by_the_yard
 
 _LENGTHS: tuple[tuple[str, str, str], ...] = (
     ("usable_width_mm", "Usable width", "Between the inner edges of the selvages"),
@@ -55,12 +55,13 @@ _LENGTHS: tuple[tuple[str, str, str], ...] = (
     ("margin_mm", "Room between", "Room kept between pieces when cutting"),
 )
 _NONE_AT_0 = ("length_at_hand_mm", "sold_length_mm")
+_OF_CLOTH = ("at_hand_mm", "sold_length_mm", "least_length_mm")
 _AS_SOLD = ("step_mm", "sold_length_mm")
 _SHARES: tuple[tuple[str, str, str], ...] = (
     ("shrink_along", "Shrinks along, %", "How many of 100 are lost in the wash, along the selvage"),
     ("shrink_across", "Shrinks across, %", "How many of 100 are lost in the wash, across"),
     ("stretch_along", "Stretches along, %", "How many on 100 it gives along the selvage"),
-    ("stretch_across", "Stretches across, %", "How many on 100 it gives across: a 10 cm that pulls to 14 gives 40"),
+    ("stretch_across", "Stretches across, %", "How many on 100 it gives across: 100 that pull to 140 give 40"),
 )
 _KINDS = {Kind.WOVEN: "woven", Kind.KNIT: "knitted", Kind.NON_WOVEN: "non-woven, without grain"}
 _TRAITS: tuple[tuple[str, str, str], ...] = (
@@ -325,7 +326,7 @@ class ClothStage(Stage):
             share = share if deep is None else deep / cloth.lay_width_mm
         self.folding.show_way(way, cloth, share)
         broken = () if lay is None else lay.broken
-        self.folding_said.setText(session.lay_refusals.get(way, "") or (broken[0].text if broken else ""))
+        self.folding_said.setText(str(session.lay_refusals.get(way, "") or (broken[0].text if broken else "")))
 
     def _add_field(self, grid: QGridLayout, row: int, attribute: str, text: str, tip: str) -> None:
         field = LengthEdit(f"{text}: {tip[:1].lower()}{tip[1:]}")
@@ -373,7 +374,9 @@ class ClothStage(Stage):
         for attribute, field in self.fields.items():
             mm = cloth.selvages_mm[1] if attribute == "high_selvage_mm" else getattr(cloth, attribute)
             if attribute in _AS_SOLD and mm is not None and sold_by_the_yard(mm):
-                field.show_text(shown_sold(mm, unit), unit)
+                field.show_text(shown_as_sold(mm, unit), unit)
+            elif attribute in _OF_CLOTH:
+                field.show_cloth_length(mm, unit)
             else:
                 field.show_length(mm, unit)
         for attribute, _, _ in _SHARES:

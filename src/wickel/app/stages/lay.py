@@ -459,8 +459,8 @@ class LayStage(Stage):
                 self.hand.setText("What has changed too much to lie where it lay is laid by the search.")
                 return
             if refusal or broken:
-                relabelled(self.hand_title, refusal or broken[0].text, "broken")
-                self.hand.setText("" if not broken else broken[0].way_out)
+                relabelled(self.hand_title, str(refusal or broken[0].text), "broken")
+                self.hand.setText("" if not broken else str(broken[0].way_out))
                 return
             relabelled(self.hand_title, "No piece in hand", "heading")
             self.hand.setText("Click a piece, or Page Down, to read it. Solid line: cut here. Dashed line: sew here.")

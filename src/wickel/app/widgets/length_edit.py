@@ -7,7 +7,9 @@ from PySide6.QtWidgets import QLineEdit, QWidget
 
 from wickel.app.theme import text_scale
 from wickel.app.widgets.reason import mark_wrong
-from wickel.units import Unit, UnreadableLength, parsed_length, shown_length
+from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
+
+_LEAST_PX, _MOST_PX = 74, 96
 
 
 class LengthEdit(QLineEdit):
@@ -19,8 +21,8 @@ class LengthEdit(QLineEdit):
     def __init__(self, name: str, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.setAccessibleName(name)
-        self.setMinimumWidth(round(74 * text_scale()))
-        self.setMaximumWidth(round(96 * text_scale()))
+        self.setMinimumWidth(round(_LEAST_PX * text_scale()))
+        self.setMaximumWidth(round(_MOST_PX * text_scale()))
         self._tip = f"{name}: type it in any unit, like 92, 36 1/4 in or 1 yd 4 in"
         self.setToolTip(self._tip)
         self._unit = Unit.CM
@@ -31,12 +33,22 @@ class LengthEdit(QLineEdit):
         """Show a length; None shows an empty field."""
         self.show_text("" if mm is None else shown_length(mm, unit), unit)
 
+    def show_cloth_length(self, mm: float | None, unit: Unit) -> None:
+        """Show a length of cloth: in yards and inches where the unit is inches."""
+        if mm is not None and unit is Unit.INCH:
+            self.show_text(shown_cloth_length(mm, unit), unit)
+        else:
+            self.show_length(mm, unit)
+
     def show_text(self, text: str, unit: Unit) -> None:
         """Show a length as it is written elsewhere, as a shop's step in yards."""
         self._unit, self._shown = unit, text
         self._mark("")
         if self.text() != self._shown:
             self.setText(self._shown)
+            wide = self.fontMetrics().horizontalAdvance(self._shown) + round(26 * text_scale())
+            self.setMinimumWidth(max(round(_LEAST_PX * text_scale()), wide))
+            self.setMaximumWidth(max(round(_MOST_PX * text_scale()), wide))
 
     def _finish(self) -> None:
         text = self.text().strip()

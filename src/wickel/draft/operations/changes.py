@@ -17,6 +17,7 @@ from wickel.draft.operations.spots import Spot
 from wickel.draft.operations.spreading import slash_and_spread
 from wickel.draft.style import DraftRefused
 from wickel.pattern import Pattern, Piece, Seam
+from wickel.wording import say, words_of
 
 DEFAULT_SEAM_MM = 10.0
 
@@ -60,7 +61,7 @@ class Operation:
 def _spot(change: Change, which: str) -> Spot:
     spot: Spot | None = getattr(change, which)
     if spot is None:
-        raise DraftRefused("Say from which edge to which the seam runs.", change.piece)
+        raise DraftRefused(say("changes.say-from-which-edge-which"), change.piece)
     return spot
 
 
@@ -103,7 +104,7 @@ def _partner(pattern: Pattern, piece: Piece, change: Change) -> tuple[Piece, ...
 
 def _join(pattern: Pattern, piece: Piece, change: Change) -> tuple[Piece, ...]:
     if change.other == change.piece:
-        raise DraftRefused("A piece cannot be joined to itself.", change.piece)
+        raise DraftRefused(say("changes.piece-cannot-joined-itself"), change.piece)
     other = _piece(pattern, change.other)
     return (join(piece, other, change.edge, change.other_edge, turned_over=change.yes),)
 
@@ -255,7 +256,7 @@ def _piece(pattern: Pattern, id: str) -> Piece:
         if piece.id == id:
             return piece
     names = ", ".join(piece.id for piece in pattern.pieces)
-    raise DraftRefused(f"There is no piece “{id}” to change: there are {names}.", id)
+    raise DraftRefused(say("changes.there-no-piece-change-there", id=id, names=names), id)
 
 
 def changed(pattern: Pattern, change: Change) -> Pattern:
@@ -268,7 +269,7 @@ def changed(pattern: Pattern, change: Change) -> Pattern:
     """
     operation = OPERATIONS.get(change.operation)
     if operation is None:
-        raise DraftRefused(f"There is no operation “{change.operation}”.", change.piece)
+        raise DraftRefused(say("changes.there-no-operation", operation=change.operation), change.piece)
     piece = _piece(pattern, change.piece)
     made = operation.made(pattern, piece, change)
     gone = {change.piece} | ({change.other} if change.operation == "join" else set())
@@ -300,5 +301,7 @@ def with_changes(pattern: Pattern, changes: tuple[Change, ...]) -> Pattern:
             pattern = changed(pattern, change)
         except DraftRefused as refusal:
             name = OPERATIONS[change.operation].name if change.operation in OPERATIONS else change.operation
-            raise DraftRefused(f"Change {number}, {name.lower()}: {refusal}", *refusal.concerns) from None
+            raise DraftRefused(
+                say("changes.change", number=number, name=name.lower(), refusal=words_of(refusal)), *refusal.concerns
+            ) from None
     return pattern

@@ -21,6 +21,7 @@ from wickel.draft.parts import dart_width
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Affine, Line, Point, mapped, moved, nearest_distance, turned
 from wickel.pattern import EdgeKind, InnerLine, Piece
+from wickel.wording import say
 
 _ON_EDGE_MM = 0.6
 _LEGS_MM = 3.0
@@ -58,7 +59,7 @@ def _legs(piece: Piece, dart: str) -> tuple[InnerLine, Spot, Point, Spot]:
             first, last = sorted(ends, key=lambda spot: spot.share)
             return mark, first, tip, last
     known = ", ".join(mark.name for mark in dart_marks(piece)) or "none"
-    raise DraftRefused(f"{piece.name} has no open dart “{dart}” on one edge: it has {known}.", piece.id)
+    raise DraftRefused(say("darts.no-open-dart-one-edge", piece=piece.name, dart=dart, known=known), piece.id)
 
 
 def move_dart(piece: Piece, dart: str, to: Spot) -> Piece:
@@ -74,7 +75,7 @@ def move_dart(piece: Piece, dart: str, to: Spot) -> Piece:
     after, before = chain(piece, last, to), chain(piece, to, first)
     in_mouth = to.edge == first.edge and first.share <= to.share <= last.share
     if in_mouth or not after or not before or math.dist(place, tip) < 5.0:
-        raise DraftRefused(f"{piece.name}: the dart cannot be moved into its own mouth or tip.", piece.id)
+        raise DraftRefused(say("darts.dart-cannot-moved-into-own", piece=piece.name), piece.id)
     a, b = spot_point(piece, first), spot_point(piece, last)
     closing = _about(tip, a, b)
     if any(s.edge.kind is EdgeKind.FOLD for s in before):
@@ -88,7 +89,7 @@ def move_dart(piece: Piece, dart: str, to: Spot) -> Piece:
     mouth = (Line(place_after, place_before),)
     opened = in_one(moved_after[-1], moved_before[0], mouth)
     if moved_after[-1].edge.name != moved_before[0].edge.name:
-        raise DraftRefused(f"{piece.name}: a dart's mouth cannot lie on a corner.", piece.id)
+        raise DraftRefused(say("darts.dart-mouth-cannot-lie-corner", piece=piece.name), piece.id)
     between = (*moved_after[:-1], opened, *moved_before[1:])
     ring = _closed_mouth(between)
     turns_before = not any(s.edge.kind is EdgeKind.FOLD for s in before)
@@ -140,9 +141,9 @@ def dart_to_seam(
     _, first, tip, last = _legs(piece, dart)
     place, a, b = spot_point(piece, to), spot_point(piece, first), spot_point(piece, last)
     if abs(math.dist(a, tip) - math.dist(b, tip)) > _LEGS_MM:
-        raise DraftRefused(f"{piece.name}: the legs of the {dart} differ: true the dart first.", piece.id)
+        raise DraftRefused(say("darts.legs-differ-true-dart-first", piece=piece.name, dart=dart), piece.id)
     if math.dist(place, tip) < 5.0:
-        raise DraftRefused(f"{piece.name}: the seam must run on from the dart's tip to another edge.", piece.id)
+        raise DraftRefused(say("darts.seam-must-run-from-dart", piece=piece.name), piece.id)
     marks = tuple(mark for mark in piece.inner_lines if mark.name != dart)
     ids = ids or (f"{piece.id}-1", f"{piece.id}-2")
     names = names or (f"{piece.name} 1", f"{piece.name} 2")

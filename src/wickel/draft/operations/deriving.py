@@ -17,6 +17,7 @@ from wickel.draft.operations.spots import Spot, Stretch, chain, known_edge, rema
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Path, Point, bounds, flattened, length, outline_of, point_at
 from wickel.pattern import Cut, Edge, EdgeKind, Piece, net_line
+from wickel.wording import say
 
 LINING_SHORTER_MM = 50.0
 """A lining is usually 2 in (5 cm) shorter."""
@@ -47,14 +48,16 @@ def facing(
     first, last = Spot(edge=edges[0], share=0.0), Spot(edge=edges[-1], share=1.0)
     along = chain(piece, first, last)
     if [s.edge.name for s in along] != list(edges):
-        raise DraftRefused(f"{piece.name}: {' and '.join(edges)} do not follow each other round the piece.", piece.id)
+        raise DraftRefused(
+            say("deriving.do-not-follow-each-other", piece=piece.name, join=" and ".join(edges)), piece.id
+        )
     rest = chain(piece, last, first)
     covered = LineString([p for s in along for p in flattened(s.edge.path)])
     before = _within(tuple(segment for s in reversed(rest) for segment in _back(s.edge.path)), covered, width_mm)
     after = _within(tuple(segment for s in rest for segment in s.edge.path), covered, width_mm)
     around = sum(length(s.edge.path) for s in rest)
     if before + after > around - 2 * _STEP_MM:
-        raise DraftRefused(f"{piece.name} is too small for a facing {width_mm / 10:.1f} cm wide.", piece.id)
+        raise DraftRefused(say("deriving.too-small-facing-wide", piece=piece.name, width=width_mm), piece.id)
     end = _spot_along(piece, rest, after)
     start = _spot_along(piece, rest, around - before)
     outer = _outer(piece, covered, width_mm, _at(rest, after), _at(rest, around - before))
@@ -123,7 +126,7 @@ def _outer(piece: Piece, covered: LineString, width: float, start: Point, end: P
     """The inner boundary of the strip, from where it leaves the net line to where it comes back."""
     area = Polygon(net_line(piece))
     if not area.is_valid:
-        raise DraftRefused(f"{piece.name} crosses itself: change its neck, or measure again.", piece.id)
+        raise DraftRefused(say("deriving.crosses-itself-change-neck-measure", piece=piece.name), piece.id)
     strip = area.intersection(covered.buffer(width, quad_segs=48))
     if strip.geom_type != "Polygon":
         strip = max(strip.geoms, key=lambda g: g.intersection(covered.buffer(1.0)).area)
@@ -198,7 +201,7 @@ def _cut_back(piece: Piece, hem: Edge, by_mm: float) -> Piece:
     )
     known = {edge.name: length(edge.path) for edge in piece.edges}
     if inward is None or by_mm >= min(known[before], known[after]):
-        raise DraftRefused(f"{piece.name} is too short to be {by_mm / 10:.1f} cm shorter.", piece.id)
+        raise DraftRefused(say("deriving.too-short-shorter", piece=piece.name, by=by_mm), piece.id)
     points = [(float(x), float(y)) for x, y in inward.coords]
     if math.dist(points[0], hem.start) > math.dist(points[-1], hem.start):
         points.reverse()

@@ -21,6 +21,7 @@ from wickel.draft.operations.spots import Spot, Stretch, chain, closed, in_one, 
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Point, length, moved
 from wickel.pattern import ConstructionPoint, Edge, InnerLine, Notch, Pattern, Piece, Seam, sewn_length
+from wickel.wording import say
 
 _NOWHERE = (math.nan, math.nan)
 _UNCHANGED_MM = 0.5
@@ -323,7 +324,7 @@ def _seam_check(
         other_mm=theirs,
         least_mm=meant - 1.0,
         most_mm=meant + 1.0,
-        way_out="Make the same change on the edge it is sewn to.",
+        way_out=say("measured.same-change-edge-sewn"),
     )
 
 

@@ -22,6 +22,7 @@ from wickel.geometry import (
     signed_area,
 )
 from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, net_line
+from wickel.wording import say
 
 _STRAIGHT_MM = 0.05
 
@@ -39,8 +40,7 @@ def lengthen(piece: Piece, at_share: float, by_mm: float) -> Piece:
     level = box.min_x + at_share * box.width
     if by_mm < 0 and -by_mm > 0.8 * min(level - box.min_x, box.max_x - level):
         raise DraftRefused(
-            f"{piece.name} cannot be shortened by {-by_mm / 10:.1f} cm at that line: there is too little above or "
-            "below it.",
+            say("reshaping.cannot-shortened-line-there-too", piece=piece.name, by=-by_mm),
             piece.id,
         )
 
@@ -78,9 +78,9 @@ def extend(piece: Piece, edge: str, by_mm: float, *, name: str = "", allowance_m
     old = known_edge(piece, edge)
     straight = math.dist(old.start, old.end)
     if length(old.path) - straight > _STRAIGHT_MM:
-        raise DraftRefused(f"{piece.name}: the {edge} is curved and cannot be extended.", piece.id)
+        raise DraftRefused(say("reshaping.curved-cannot-extended", piece=piece.name, edge=edge), piece.id)
     if not by_mm > 0:
-        raise DraftRefused(f"{piece.name}: extend the {edge} by a length above 0.", piece.id)
+        raise DraftRefused(say("reshaping.extend-length-above", piece=piece.name, edge=edge), piece.id)
     out = _outward(piece, old)
     start, end = ((p[0] + out[0] * by_mm, p[1] + out[1] * by_mm) for p in (old.start, old.end))
     allowance = old.allowance_mm if allowance_mm is None else allowance_mm
@@ -122,7 +122,9 @@ def unfold(piece: Piece) -> Piece:
     """
     folds = [edge for edge in piece.edges if edge.kind is EdgeKind.FOLD]
     if len(folds) != 1:
-        raise DraftRefused(f"{piece.name} has {'no' if not folds else 'more than one'} edge on the fold.", piece.id)
+        raise DraftRefused(
+            say("reshaping.edge-fold", piece=piece.name, word="no" if not folds else "more than one"), piece.id
+        )
     (fold,) = folds
     mirror = reflection(fold.start, fold.end)
     ring = chain(piece, Spot(edge=fold.name, share=1.0), Spot(edge=fold.name, share=0.0))
@@ -172,9 +174,7 @@ def fold(piece: Piece, *, name: str = "centre") -> Piece:
     outline = net_line(piece)
     box = bounds(outline)
     if abs(box.min_y + box.max_y) > 0.1 or not is_mirror_symmetric(outline, 0.0, tolerance_mm=0.1):
-        raise DraftRefused(
-            f"{piece.name} is not the same on both sides of its centre: it cannot be laid on a fold.", piece.id
-        )
+        raise DraftRefused(say("reshaping.not-same-both-sides-centre", piece=piece.name), piece.id)
     crossings = [
         (k, along)
         for k, edge in enumerate(piece.edges)
@@ -182,7 +182,7 @@ def fold(piece: Piece, *, name: str = "centre") -> Piece:
         if along < length(edge.path) - 1e-6
     ]
     if len(crossings) != 2:
-        raise DraftRefused(f"{piece.name} does not cross its centre line just twice.", piece.id)
+        raise DraftRefused(say("reshaping.does-not-cross-centre-line", piece=piece.name), piece.id)
     spots = [Spot(edge=piece.edges[k].name, share=along / length(piece.edges[k].path)) for k, along in crossings]
     for first, last in (spots, spots[::-1]):
         half = chain(piece, first, last)
@@ -195,7 +195,7 @@ def fold(piece: Piece, *, name: str = "centre") -> Piece:
                 cuts=tuple(Cut(material=cut.material, copies=cut.copies, on_fold=True) for cut in piece.cuts),
             )
             return remade(folded, (*half, line))
-    raise DraftRefused(f"{piece.name} has nothing on one side of its centre.", piece.id)
+    raise DraftRefused(say("reshaping.nothing-one-side-centre", piece=piece.name), piece.id)
 
 
 def _without_other(stretch: Stretch) -> Stretch:
@@ -235,7 +235,7 @@ def with_notch(piece: Piece, name: str, at: Spot) -> Piece:
     """
     edge = known_edge(piece, at.edge)
     if not 0.0 <= at.share <= 1.0:
-        raise DraftRefused(f"{piece.name}: a notch lies between the ends of its edge.", piece.id)
+        raise DraftRefused(say("reshaping.notch-lies-between-ends-edge", piece=piece.name), piece.id)
     notch = Notch(name=name, edge=edge.name, at_mm=at.share * length(edge.path))
     return replace(piece, notches=(*(old for old in piece.notches if old.name != name), notch))
 
@@ -248,5 +248,5 @@ def without_notch(piece: Piece, name: str) -> Piece:
     """
     kept = tuple(notch for notch in piece.notches if notch.name != name)
     if len(kept) == len(piece.notches):
-        raise DraftRefused(f"{piece.name} has no notch “{name}”.", piece.id)
+        raise DraftRefused(say("reshaping.no-notch", piece=piece.name, name=name), piece.id)
     return replace(piece, notches=kept)

@@ -11,6 +11,7 @@ from wickel.draft.operations.spots import Spot, Stretch, chain, known_edge, rema
 from wickel.draft.style import DraftRefused
 from wickel.geometry import MIRROR, Affine, Line, Path, backwards, flattened, length, mapped, moved, signed_area, turned
 from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, Notch, Piece, net_line
+from wickel.wording import say
 
 JOIN_MM = 2.0
 """Edges to be joined may differ by this much in length and lie this far apart."""
@@ -37,7 +38,7 @@ def split(
     """
     a, b = spot_point(piece, first), spot_point(piece, last)
     if math.dist(a, b) < 5.0:
-        raise DraftRefused(f"{piece.name} cannot be split there: both ends of the seam are one place.", piece.id)
+        raise DraftRefused(say("splitting.cannot-split-there-both-ends", piece=piece.name), piece.id)
     cut = through or (Line(a, b),)
     _inside(piece, cut)
     ids = ids or (f"{piece.id}-1", f"{piece.id}-2")
@@ -56,7 +57,7 @@ def _inside(piece: Piece, cut: Path) -> None:
     area = shapely.Polygon(net_line(piece))
     line = shapely.LineString(flattened(cut))
     if line.difference(area.buffer(0.2)).length > 1.0:
-        raise DraftRefused(f"{piece.name} cannot be split there: the seam would run outside it.", piece.id)
+        raise DraftRefused(say("splitting.cannot-split-there-seam-run", piece=piece.name), piece.id)
 
 
 def join(
@@ -78,8 +79,14 @@ def join(
     difference = length(mine.path) - length(theirs.path)
     if abs(difference) > JOIN_MM:
         raise DraftRefused(
-            f"{one.name} {edge} and {other.name} {other_edge} differ by {abs(difference) / 10:.1f} cm: "
-            "they cannot be joined flat.",
+            say(
+                "splitting.differ-they-cannot-joined-flat",
+                one=one.name,
+                edge=edge,
+                other=other.name,
+                other_edge=other_edge,
+                difference=abs(difference),
+            ),
             one.id,
             other.id,
         )
@@ -90,14 +97,20 @@ def join(
     )
     if apart > JOIN_MM + 1.0:
         raise DraftRefused(
-            f"{one.name} {edge} and {other.name} {other_edge} are curved differently, {apart / 10:.1f} cm apart: "
-            "they cannot be joined flat.",
+            say(
+                "splitting.curved-differently-apart-they-cannot",
+                one=one.name,
+                edge=edge,
+                other=other.name,
+                other_edge=other_edge,
+                apart=apart,
+            ),
             one.id,
             other.id,
         )
     overlap = shapely.Polygon(net_line(one)).intersection(shapely.Polygon(net_line(laid))).area
     if overlap > JOIN_MM * length(mine.path) + 1.0:
-        raise DraftRefused(f"{one.name} and {other.name} would lie over each other when joined there.", one.id)
+        raise DraftRefused(say("splitting.lie-over-each-other-when", one=one.name, other=other.name), one.id)
     stretches = (
         *chain(one, Spot(edge=edge, share=1.0), Spot(edge=edge, share=0.0)),
         *chain(laid, Spot(edge=other_edge, share=1.0), Spot(edge=other_edge, share=0.0)),

@@ -28,6 +28,7 @@ from wickel.geometry import (
     point_at,
 )
 from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, net_line
+from wickel.wording import say
 
 SAME_MM = 1e-6
 _NEAR_MM = 0.5
@@ -60,7 +61,7 @@ def known_edge(piece: Piece, name: str) -> Edge:
         if edge.name == name:
             return edge
     names = ", ".join(edge.name for edge in piece.edges)
-    raise DraftRefused(f"{piece.name} has no edge “{name}”: it has {names}.", piece.id)
+    raise DraftRefused(say("spots.no-edge", piece=piece.name, name=name, names=names), piece.id)
 
 
 def spot_point(piece: Piece, spot: Spot) -> Point:
@@ -199,7 +200,7 @@ def remade(
         else tuple(_off_fold(cut) for cut in piece.cuts),
     )
     if not area.is_valid or area.area < 1.0:
-        raise DraftRefused(f"{made.name} would cross itself: take less, or another place.", piece.id)
+        raise DraftRefused(say("spots.cross-itself-less-another-place", made=made.name), piece.id)
     return made
 
 

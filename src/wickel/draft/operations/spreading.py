@@ -21,6 +21,7 @@ from wickel.draft.operations.spots import (
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Affine, Cubic, Line, Point, length, mapped, moved, turned
 from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, Piece, sewn_length
+from wickel.wording import say
 
 MOST_CUTS = 40
 
@@ -48,11 +49,11 @@ def slash_and_spread(
         DraftRefused: too many cuts, edges that are one, or a spread that would cross itself.
     """
     if not 1 <= cuts <= MOST_CUTS:
-        raise DraftRefused(f"{piece.name}: {cuts} cuts cannot be made; 1 to {MOST_CUTS} can.", piece.id)
-    if edge == opposite or EdgeKind.FOLD in (known_edge(piece, edge).kind, known_edge(piece, opposite).kind):
         raise DraftRefused(
-            f"{piece.name}: cuts run from one seam or hem to another, not to the fold or the same edge.", piece.id
+            say("spreading.cuts-cannot-made-can", piece=piece.name, cuts=cuts, most_cuts=MOST_CUTS), piece.id
         )
+    if edge == opposite or EdgeKind.FOLD in (known_edge(piece, edge).kind, known_edge(piece, opposite).kind):
+        raise DraftRefused(say("spreading.cuts-run-from-one-seam", piece=piece.name), piece.id)
     mine, theirs = whole(piece, edge), whole(piece, opposite)
     one_mm, other_mm = length(mine.edge.path), length(theirs.edge.path)
     low, high = between
@@ -125,7 +126,7 @@ def _opening(a: Point, b: Point, beyond: Point, at_a: float, at_b: float) -> Aff
     """Where the strip beyond the cut a–b goes: turned about b, then moved square to the cut."""
     size = math.dist(a, b)
     if abs(at_a - at_b) >= 2 * size:
-        raise DraftRefused("A cut cannot be opened wider than twice its own length.")
+        raise DraftRefused(say("spreading.cut-cannot-opened-wider-than"))
     ux, uy = (b[0] - a[0]) / size, (b[1] - a[1]) / size
     side = math.copysign(1.0, ux * (beyond[1] - a[1]) - uy * (beyond[0] - a[0]))
     angle = 2 * math.asin((at_a - at_b) / (2 * size)) * -side

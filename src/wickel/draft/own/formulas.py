@@ -18,6 +18,7 @@ from typing import Any
 from simpleeval import SimpleEval
 
 from wickel.units import Unit, UnreadableLength, parsed_length
+from wickel.wording import say
 
 LONGEST_FORMULA = 300
 MOST_PARTS = 150
@@ -278,7 +279,7 @@ class Formulas:
                 else f"“{text.strip()[:60]}” comes out as an area, not as a length."
             )
         if abs(found.value) > LARGEST_MM:
-            raise BadFormula(f"“{text.strip()[:60]}” comes out at {found.value / 1000:g} m: no piece is that long.")
+            raise BadFormula(say("formulas.too-long", text=text.strip()[:60], mm=found.value))
         return found.value
 
 

@@ -33,6 +33,7 @@ from wickel.draft.style import (
 from wickel.draft.usual_checks import alike
 from wickel.geometry import BadOutline, Cubic, Line, Path, Point, Segment, simple_outline, smooth
 from wickel.pattern import Cut, EdgeKind, Pattern, Piece, Seam, edge_length, net_line
+from wickel.wording import say, words_of
 
 LINES: Mapping[str, str] = {
     "straight": "straight",
@@ -146,7 +147,12 @@ def own_points(own: OwnPiece, formulas: Formulas) -> tuple[Point, ...]:
             try:
                 place.append(formulas.length(text))
             except BadFormula as reason:
-                raise DraftRefused(f"{own.name}, point {number} “{row.name}”, {axis}: {reason}", own.id) from None
+                raise DraftRefused(
+                    say(
+                        "own_style.point", own=own.name, number=number, row=row.name, axis=axis, reason=words_of(reason)
+                    ),
+                    own.id,
+                ) from None
         found.append((place[0], place[1]))
     return tuple(found)
 
@@ -155,7 +161,7 @@ def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: All
     formulas = Formulas({**body.measurements_mm, **options})
     pieces = tuple(_piece(piece, formulas, allow) for piece in own.pieces)
     if not pieces:
-        raise DraftRefused(f"{own.name} has no piece yet: add one.", own.id)
+        raise DraftRefused(say("own_style.no-piece-yet-add-one", own=own.name), own.id)
     seams: list[Seam] = []
     for k, one in enumerate(pieces):
         for other in pieces[k + 1 :]:
@@ -169,12 +175,12 @@ def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: All
 
 def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     if len(own.points) < 3:
-        raise DraftRefused(f"{own.name} has {len(own.points)} points: a piece needs three or more.", own.id)
+        raise DraftRefused(say("own_style.points-piece-needs-three-more", own=own.name, points=len(own.points)), own.id)
     places = own_points(own, formulas)
     for k, (here, there) in enumerate(zip(places, (*places[1:], places[0]), strict=True)):
         if math.dist(here, there) < 0.01:
             raise DraftRefused(
-                f"{own.name}: point {k + 1} “{own.points[k].name}” lies on the next one: move either.", own.id
+                say("own_style.point-lies-next-one-move", own=own.name, k=k + 1, name=own.points[k].name), own.id
             )
     segments = _segments(own, places)
     rows: list[tuple[str, Path, str]] = []
@@ -189,10 +195,10 @@ def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     names = [name for name, _, _ in rows]
     doubled = next((name for name in names if names.count(name) > 1), None)
     if doubled is not None:
-        raise DraftRefused(f"{own.name} has two edges called “{doubled}”: give each a name of its own.", own.id)
+        raise DraftRefused(say("own_style.two-edges-called-give-each", own=own.name, doubled=doubled), own.id)
     folded = any(role == "fold" for _, _, role in rows)
     if folded and any(role == "fold" and any(isinstance(s, Cubic) for s in path) for _, path, role in rows):
-        raise DraftRefused(f"{own.name}: an edge on the fold must be straight.", own.id)
+        raise DraftRefused(say("own_style.edge-fold-must-straight", own=own.name), own.id)
     made = Piece(
         id=own.id,
         name=own.name,
@@ -219,7 +225,7 @@ def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     try:
         simple_outline(net_line(made))
     except BadOutline as reason:
-        raise DraftRefused(f"{own.name} {reason}: look at the order of its points.", own.id) from None
+        raise DraftRefused(say("own_style.look-order-points", own=own.name, reason=words_of(reason)), own.id) from None
     return made
 
 
@@ -356,7 +362,7 @@ def lost_in_rewriting(pattern: Pattern, own: OwnStyle, body: Body, allow: Allowa
             found.append(f"{piece.name}: an allowance changes")
         off = shapely.hausdorff_distance(shapely.LinearRing(net_line(piece)), shapely.LinearRing(net_line(now)))
         if off > _SEEN_MM:
-            found.append(f"{piece.name}: its line moves by up to {math.ceil(off)} mm where it is curved")
+            found.append(str(say("own_style.line-moves", piece=piece.name, off=float(math.ceil(off)))))
     return tuple(found)
 
 

@@ -31,6 +31,7 @@ from wickel.draft.upper import SHAPE, half_names, half_pieces, upper_checks, upp
 from wickel.draft.usual_checks import over_head
 from wickel.geometry import length
 from wickel.pattern import Pattern, Piece, edge_length
+from wickel.wording import say
 
 STAND_MM = 18.0
 
@@ -101,14 +102,13 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
 def _agree(choice: Mapping[str, str]) -> None:
     if choice["collar"] != "none" and choice["neck"] not in ("round", "v", "slit"):
         raise DraftRefused(
-            f"A collar is sewn to a round or V neck, not to one that is {KINDS[choice['neck']]}: change either.",
+            say("bodice.collar-sewn-round-v-neck", kinds=KINDS[choice["neck"]]),
             "collar",
             "neck",
         )
     if choice["closing"] == "front" and choice["neck"] in ("slit", "sweetheart"):
         raise DraftRefused(
-            f"A neck that is {KINDS[choice['neck']]} has no straight centre for buttons: close it behind, or "
-            "take another neck.",
+            say("bodice.neck-no-straight-centre-buttons", kinds=KINDS[choice["neck"]]),
             "closing",
             "neck",
         )

@@ -31,6 +31,7 @@ from wickel.pattern import (
     edge_length,
     length_between,
 )
+from wickel.wording import say
 
 SLIT_FACING_HALF_MM = 45.0
 SLIT_FACING_BELOW_MM = 76.2  # 3 in below the slit
@@ -76,8 +77,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     slit_end = o["front_neck_mm"] + o["slit_mm"]
     if slit_end + SLIT_FACING_BELOW_MM > frame.hem_side[0]:
         raise DraftRefused(
-            f"The slit facing ends {(slit_end + SLIT_FACING_BELOW_MM) / 10:.1f} cm down, below the hem at "
-            f"{frame.hem_side[0] / 10:.1f} cm: make the slit shorter or the dress longer.",
+            say(
+                "box_dress.slit-facing-ends-down-below",
+                slit_end=slit_end + SLIT_FACING_BELOW_MM,
+                hem_side=frame.hem_side[0],
+            ),
             "slit_mm",
             "below_knee_mm",
         )
@@ -133,8 +137,7 @@ def _pocket_top(body: Body, frame: GrownOn) -> float:
     lowest = frame.hem_side[0] - OPENING_MM - END_MM - 20
     if top_down > lowest:
         raise DraftRefused(
-            "The dress is too short for pockets in the side seams: lengthen it by "
-            f"{math.ceil((top_down - lowest) / 10)} cm.",
+            say("box_dress.dress-too-short-pockets-side", short=top_down - lowest),
             "below_knee_mm",
         )
     return to_side_top + top_down - frame.side_top[0]
@@ -232,7 +235,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=edge_length(front, "sleeve end") + edge_length(back, "sleeve end"),
             least_mm=0.0,
             most_mm=12.0,
-            way_out="Cut the turn-up as long as the sleeve is round, or a little longer.",
+            way_out=say("box_dress.cut-turn-up-as-long"),
         ),
         TapeCheck(
             name="Pocket opening",
@@ -240,7 +243,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=length_between(front, "pocket top", "pocket bottom"),
             other="bag",
             other_mm=length_between(pocket, "pocket top", "pocket bottom"),
-            way_out="Notch both at the same length.",
+            way_out=say("box_dress.notch-both-same-length"),
         ),
         over_head(
             body,
@@ -249,9 +252,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
                 OPTIONS,
                 options,
                 (
-                    Way("slit_mm", short / 2, f"Deepen the slit by {short / 2 / 10:.1f} cm, or widen the neck."),
-                    Way("neck_width_mm", short / 4, f"Widen the neck by about {short / 40:.1f} cm."),
-                    Way("", 0.0, "Widen the neck, deepen it in front, and deepen the slit."),
+                    Way("slit_mm", short / 2, say("necks.deepen-slit", by=short / 2)),
+                    Way("neck_width_mm", short / 4, say("necks.widen", by=short / 4)),
+                    Way("", 0.0, say("necks.neck-and-slit")),
                 ),
             ),
             opening="neck opening with slit",

@@ -17,6 +17,7 @@ from wickel.draft.parts import BAND_OPTIONS, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, band_to_waist, passes, waist_to_body
 from wickel.pattern import Pattern, Seam, edge_length
+from wickel.wording import say
 
 FRACTIONS = {"quarter": 0.25, "half": 0.5, "three-quarter": 0.75, "full": 1.0}
 
@@ -52,7 +53,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     long = body["waist_to_knee"] + o["below_knee_mm"]
     if long < 150:
         raise DraftRefused(
-            f"The skirt would be only {long / 10:.1f} cm long: make it longer, or measure waist to knee again.",
+            say("circle_skirt.skirt-only-long-longer-measure", long=long),
             "below_knee_mm",
             "waist_to_knee",
         )

@@ -22,6 +22,7 @@ from wickel.draft.upper import upper_checks, upper_seams
 from wickel.draft.usual_checks import over_body
 from wickel.geometry import length
 from wickel.pattern import Pattern
+from wickel.wording import say
 
 STAND_MM = 30.0
 BELT_MM = (700.0, 45.0)
@@ -49,7 +50,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
     if o["below_waist_mm"] < body["waist_to_hip"]:
         raise DraftRefused(
-            f"The coat would end {o['below_waist_mm'] / 10:.1f} cm below the waist, above the hip: make it longer.",
+            say("coat.coat-end-below-waist-above", below_waist=o["below_waist_mm"]),
             "below_knee_mm",
         )
     front, back = torso(body, o, choice, plain=True)

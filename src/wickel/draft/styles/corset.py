@@ -20,6 +20,7 @@ from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option,
 from wickel.draft.usual_checks import alike
 from wickel.geometry import Cubic, Line, Path, Point, backwards, crossing, length
 from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 BINDING_MM = 8.0
 LEAST_PANEL_MM = 28.0
@@ -85,8 +86,7 @@ def _divided(
     waist_down = body["neck_to_waist"] - body["neck_to_bust"]
     if waist_down < under_down + 40:
         raise DraftRefused(
-            f"The waist lies only {(waist_down - under_down) / 10:.1f} cm below the under bust: measure neck to waist "
-            "and neck to under bust again.",
+            say("corset.waist-lies-only-below-under", waist_down=waist_down - under_down),
             "neck_to_waist",
             "neck_to_under_bust",
         )
@@ -100,7 +100,7 @@ def _divided(
     width = half["waist"] / count
     if width < LEAST_PANEL_MM or half["hip"] < half["waist"]:
         raise DraftRefused(
-            f"{count} panels would be {width / 10:.1f} cm wide at the waist: take fewer panels, or draw it in less.",
+            say("corset.panels-wide-waist-fewer-panels", count=count, width=width),
             "panels",
             "drawn_mm",
             "waist",
@@ -108,8 +108,7 @@ def _divided(
     share = {level: (mm - half["waist"]) / (2 * (count - 1)) for level, mm in half.items()}
     if min(share.values()) < -8.0:
         raise DraftRefused(
-            "The body is narrower above or below than at the waist: a corset cannot be drawn in there. Measure waist, "
-            "under bust and hip again.",
+            say("corset.body-narrower-above-below-than"),
             "waist",
             "under_bust",
             "hip",
@@ -256,7 +255,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=waist,
             other="waist less what is drawn in",
             other_mm=body["waist"] - float(options["drawn_mm"]),
-            way_out="Divide what is drawn in among the seams again.",
+            way_out=say("corset.divide-what-drawn-among-seams"),
         ),
         TapeCheck(
             name="Binding",
@@ -266,7 +265,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=around,
             least_mm=0.0,
             most_mm=200.0,
-            way_out="Cut the binding longer.",
+            way_out=say("corset.cut-binding-longer"),
         ),
     )
 

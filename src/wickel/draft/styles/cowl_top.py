@@ -19,6 +19,7 @@ from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choice
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, passes, wider_cowl
 from wickel.pattern import Cut, Pattern, Seam, edge_length
+from wickel.wording import say
 
 BINDING_MM = 8.0
 
@@ -80,7 +81,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=edge_length(front, "armhole") + edge_length(back, "armhole"),
             least_mm=0.0,
             most_mm=120.0,
-            way_out="Cut the binding longer.",
+            way_out=say("cowl_top.cut-binding-longer"),
         ),
         over_head(
             body,

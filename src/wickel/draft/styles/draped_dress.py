@@ -34,6 +34,7 @@ from wickel.draft.usual_checks import (
 )
 from wickel.geometry import length
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.wording import say
 
 BINDING_MM = 8.0
 
@@ -64,7 +65,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
     if o["below_waist_mm"] < body["waist_to_hip"] + o["slit_mm"]:
         raise DraftRefused(
-            f"A slit of {o['slit_mm'] / 10:.1f} cm would reach above the hip: make it shorter or the dress longer.",
+            say("draped_dress.slit-reach-above-hip-shorter", slit=o["slit_mm"]),
             "slit_mm",
             "below_knee_mm",
         )
@@ -113,7 +114,7 @@ def _draped(whole: Piece, folds: int, each_mm: float) -> Piece:
         )
     except DraftRefused:
         raise DraftRefused(
-            f"{folds} folds of {each_mm / 10:.1f} cm turn the dress over itself: take fewer or smaller folds.",
+            say("draped_dress.folds-turn-dress-over-itself", folds=folds, each=each_mm),
             "folds",
             "fold_mm",
         ) from None
@@ -130,7 +131,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=sewn_length(front, "side"),
             other="back",
             other_mm=edge_length(back, "side"),
-            way_out="Draw the folds up to the length of the back.",
+            way_out=say("draped_dress.draw-folds-up-length-back"),
         ),
         alike("Side with the slit", front, back, "other side", other_edge="side"),
         alike("Shoulder", front, back, "shoulder"),

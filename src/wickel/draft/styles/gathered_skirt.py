@@ -27,6 +27,7 @@ from wickel.draft.usual_checks import (
 )
 from wickel.geometry import Line
 from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.wording import say
 
 FULLNESS = {"1.5": 1.5, "2": 2.0, "2.5": 2.5, "3": 3.0}
 OVER_HIP_MM = 40.0
@@ -60,7 +61,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     long = body["waist_to_knee"] + o["below_knee_mm"]
     if long < 120:
         raise DraftRefused(
-            f"The skirt would be only {long / 10:.1f} cm long: make it longer, or measure waist to knee again.",
+            say("gathered_skirt.skirt-only-long-longer-measure", long=long),
             "below_knee_mm",
             "waist_to_knee",
         )
@@ -140,7 +141,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
                 one_mm=edge_length(front, "waist") - taken,
                 other="a quarter of the waist",
                 other_mm=sewn_length(front, "waist"),
-                way_out="Divide the fullness among the pleats again.",
+                way_out=say("gathered_skirt.divide-fullness-among-pleats-again"),
             )
         )
     return tuple(checks)

@@ -20,6 +20,7 @@ from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option,
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import Line, Path, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
 BELT_MM = (700.0, 35.0)
@@ -45,8 +46,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     frame = grown_on(body, {**o, "long_mm": waist + o["skirt_mm"]})
     if frame.side_top[0] > waist - 20:
         raise DraftRefused(
-            f"The underarm lies {frame.side_top[0] / 10:.1f} cm down, at the waist ({waist / 10:.1f} cm): take room "
-            "out of the sleeve.",
+            say("handkerchief_dress.underarm-lies-down-waist-room", side_top=frame.side_top[0], waist=waist),
             "sleeve_ease_mm",
             "neck_to_waist",
         )
@@ -120,7 +120,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=at["hem at the centre"][0] - at["waist"][0],
             other="out to the side",
             other_mm=at["side of the square"][1] - at["waist"][1],
-            way_out="Measure the same length down and out.",
+            way_out=say("handkerchief_dress.measure-same-length-down-out"),
         ),
         over_head(body, opening, wider_neck(OPTIONS, options, short)),
         over_body(body, "bust", garment_mm=4 * at["underarm"][1]),

@@ -20,6 +20,7 @@ from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option,
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Path, Point, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 LOOP_MM = (90.0, 12.0)
 ABOVE_BUST_SHARE = 0.42
@@ -83,8 +84,7 @@ def _top(id: str, body: Body, leg: Leg, o: Mapping[str, float], allow: Allowance
     waist: Point = (level - rise, wide)
     if waist[0] - under[0] < 50 or under[0] < 15 or under[1] < strap[1] + 25:
         raise DraftRefused(
-            f"The armhole would reach {under[0] / 10:.1f} cm down and the waist lies {waist[0] / 10:.1f} cm down: "
-            "measure armhole and neck to waist again.",
+            say("jumpsuit.armhole-reach-down-waist-lies", under=under[0], waist=waist[0]),
             "armhole",
             "neck_to_waist",
             "bust",
@@ -135,7 +135,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=edge_length(back, "side"),
             least_mm=-6.0,
             most_mm=6.0,
-            way_out="Ease the longer side in, or lower its armhole.",
+            way_out=say("jumpsuit.ease-longer-side-lower-armhole"),
         ),
         alike("Front waist to leg", front, front_leg, "waist"),
         alike("Back waist to leg", back, back_leg, "waist"),
@@ -145,7 +145,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=edge_length(pattern.piece("casing"), "join"),
             other="waist as drafted",
             other_mm=waist,
-            way_out="Cut the casing as long as the waist.",
+            way_out=say("jumpsuit.cut-casing-as-long-as"),
         ),
         TapeCheck(
             name="Straps",
@@ -155,7 +155,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=body["neck_to_waist"] + body["nape_to_waist"],
             least_mm=0.0,
             most_mm=150.0,
-            way_out="Cut the straps longer.",
+            way_out=say("jumpsuit.cut-straps-longer"),
         ),
         over_body(body, "hip", garment_mm=waist, least_mm=10.0),
     )

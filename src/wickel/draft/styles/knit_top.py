@@ -20,6 +20,7 @@ from wickel.draft.upper import upper_checks, upper_seams
 from wickel.draft.usual_checks import Way, over_head, passes, ring_at, way_within
 from wickel.geometry import length
 from wickel.pattern import Cut, Pattern, edge_length, sewn_length
+from wickel.wording import say
 
 STRETCH = {"25": 1.25, "50": 1.5, "75": 1.75}
 COLLAR_SHARE = 0.92
@@ -109,7 +110,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=sewn_length(collar, "join"),
             other="neck seam",
             other_mm=neck,
-            way_out="Cut the collar anew from the neck seam.",
+            way_out=say("knit_top.cut-collar-anew-from-neck"),
         ),
         replace(
             over_head(
@@ -119,9 +120,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
                     OPTIONS,
                     options,
                     (
-                        Way("neck_width_mm", wider, f"Widen the neck by about {wider / 10:.1f} cm."),
-                        Way("front_neck_mm", 2 * wider, f"Deepen the front neck by about {wider / 5:.1f} cm."),
-                        Way("", 0.0, "Widen and deepen the neck, or take cloth that stretches more."),
+                        Way("neck_width_mm", wider, say("necks.widen", by=wider)),
+                        Way("front_neck_mm", 2 * wider, say("necks.deepen-front", by=2 * wider)),
+                        Way("", 0.0, say("necks.or-stretchier")),
                     ),
                 ),
                 opening="collar, stretched",

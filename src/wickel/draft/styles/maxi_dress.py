@@ -18,6 +18,7 @@ from wickel.draft.style import DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
 
@@ -43,8 +44,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     straight = frame.hem_side[0] - frame.side_top[0]
     if o["slit_mm"] > straight - 250:
         raise DraftRefused(
-            f"A slit of {o['slit_mm'] / 10:.1f} cm leaves only {(straight - o['slit_mm']) / 10:.1f} cm of side seam: "
-            "make it shorter, or the dress longer.",
+            say("maxi_dress.slit-leaves-only-side-seam", slit=o["slit_mm"], straight=straight - o["slit_mm"]),
             "slit_mm",
             "above_floor_mm",
         )

@@ -22,6 +22,7 @@ from wickel.draft.torso_checks import side_check
 from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ON_PAST_THE_WAIST, alike, over_body, passes, waist_to_body
 from wickel.geometry import Cubic, length, parted_at
 from wickel.pattern import Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 _SHOULDER = {"neck_width_mm": 72.0, "front_neck_mm": 80.0, "back_neck_mm": 22.0, "slope_mm": 38.0}
 _FRACTIONS = {"half": 0.5, "three-quarter": 0.75, "full": 1.0}
@@ -95,8 +96,7 @@ def _below(half: Torso, drop: float) -> tuple[Cubic, ...]:
     armhole = (half.armhole,)
     if length(armhole) < drop + 55:
         raise DraftRefused(
-            f"The armhole is {length(armhole) / 10:.1f} cm long on one side: cut off {drop / 10:.1f} cm down it, "
-            "hardly any is left. Cut off less, or lower the chest line.",
+            say("off_shoulder_dress.armhole-long-one-side-cut", armhole=length(armhole), drop=drop),
             "drop_mm",
             "armhole",
         )
@@ -141,7 +141,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=edge_length(sleeve, "cap"),
             other="front armhole",
             other_mm=edge_length(front, "armhole"),
-            way_out="Cut the sleeve off at the same length.",
+            way_out=say("off_shoulder_dress.cut-sleeve-off-same-length"),
         ),
         TapeCheck(
             name="Sleeve to back armhole",
@@ -149,7 +149,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=edge_length(sleeve, "cap, on"),
             other="back armhole",
             other_mm=edge_length(back, "armhole"),
-            way_out="Cut the sleeve off at the same length.",
+            way_out=say("off_shoulder_dress.cut-sleeve-off-same-length"),
         ),
         alike("Sleeve seam", sleeve, sleeve, "seam", other_edge="other seam"),
         waist_to_body(body, waist, float(options["ease_mm"])),
@@ -161,7 +161,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=arms,
             least_mm=20.0,
             most_mm=UNBOUNDED,
-            way_out="Take more gathers in the sleeves.",
+            way_out=say("off_shoulder_dress.more-gathers-sleeves"),
         ),
         over_body(body, "bust", garment_mm=bust, least_mm=5.0),
         passes(body, "hip", ring_below(skirt, int(options["panels"]), _zip_end(skirt)), AT_ZIP, LOWER_ZIP),

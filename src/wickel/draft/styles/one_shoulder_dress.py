@@ -21,6 +21,7 @@ from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso, 
 from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, over_body, passes
 from wickel.geometry import MIRROR, Cubic, length
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length, notch_point, sewn_length
+from wickel.wording import say, words_of
 
 BINDING_MM = 8.0
 _NECK = {"front_neck_mm": 60.0, "back_neck_mm": 34.0}
@@ -52,7 +53,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
     if o["below_waist_mm"] < body["waist_to_hip"]:
         raise DraftRefused(
-            f"The dress would end {o['below_waist_mm'] / 10:.1f} cm below the waist, above the hip: make it longer.",
+            say("one_shoulder_dress.dress-end-below-waist-above", below_waist=o["below_waist_mm"]),
             "below_knee_mm",
         )
     halves = torso(body, {**o, **_NECK}, choice, plain=True)
@@ -105,7 +106,9 @@ def _one_shoulder(half: Torso, allow: Allowances) -> Piece:
         )
     except DraftRefused as refusal:
         raise DraftRefused(
-            f"{refusal} Make the neck narrower, or lower the chest line.", "neck_width_mm", "chest_depth_mm"
+            say("one_shoulder_dress.neck-narrower-lower-chest-line", refusal=words_of(refusal)),
+            "neck_width_mm",
+            "chest_depth_mm",
         ) from None
     return kept
 
@@ -117,7 +120,7 @@ def _ruched(piece: Piece, edge: str, opposite: str, whole_mm: float) -> Piece:
         )
     except DraftRefused:
         raise DraftRefused(
-            f"Gathers of {whole_mm / 10:.1f} cm turn the dress over itself: take less.", "ruche_mm"
+            say("one_shoulder_dress.gathers-turn-dress-over-itself", whole=whole_mm), "ruche_mm"
         ) from None
 
 
@@ -132,7 +135,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=sewn_length(front, edge),
             other="back, drawn up",
             other_mm=sewn_length(back, edge),
-            way_out="Ruche both to one length.",
+            way_out=say("one_shoulder_dress.ruche-both-one-length"),
         )
         for name, edge in (("Side seam", "side"), ("Other side seam", "other side"))
     ]

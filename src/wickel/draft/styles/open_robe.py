@@ -19,6 +19,7 @@ from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, 
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 LOOP_MM = (110.0, 40.0)
 
@@ -46,8 +47,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     frame = grown_on(body, o)
     if options["front"] == "shaped" and o["opening_mm"] > o["long_mm"] - 100:
         raise DraftRefused(
-            f"The slant would meet the centre {o['opening_mm'] / 10:.1f} cm down, at the hem: "
-            "let it end higher, or make the robe longer.",
+            say("open_robe.slant-meet-centre-down-hem", opening=o["opening_mm"]),
             "opening_mm",
             "below_knee_mm",
         )
@@ -122,7 +122,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=2 * edge_length(pattern.piece("front-band"), "join"),
             other="both fronts and the neck",
             other_mm=2 * (edge_length(front, "front edge") + edge_length(back, "neck")),
-            way_out="Cut the bands as long as the front edge and half the neck.",
+            way_out=say("open_robe.cut-bands-as-long-as"),
         ),
         TapeCheck(
             name="Sleeve band",
@@ -130,7 +130,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=edge_length(pattern.piece("sleeve-band"), "join"),
             other="sleeve opening",
             other_mm=edge_length(front, "sleeve end") + edge_length(back, "sleeve end"),
-            way_out="Cut the band as long as the sleeve is round.",
+            way_out=say("open_robe.cut-band-as-long-as"),
         ),
         over_body(body, "bust", "hip", garment_mm=4 * back.edge("hem").start[1]),
     )

@@ -40,6 +40,7 @@ from wickel.draft.usual_checks import (
 from wickel.geometry import MIRROR as ACROSS_TURNED
 from wickel.geometry import Line, Path, backwards, length, mapped
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 OVER_HIP_MM = 15.0
 
@@ -65,15 +66,13 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     begins = long - o["flare_above_mm"]
     if begins < level:
         raise DraftRefused(
-            f"The flare would begin {begins / 10:.1f} cm below the waist, above the hip at {level / 10:.1f} cm: "
-            "let it begin lower, or make the skirt longer.",
+            say("panelled_skirt.flare-begin-below-waist-above", begins=begins, level=level),
             "flare_above_mm",
             "below_knee_mm",
         )
     if o["flare_above_mm"] <= FLARE_LONG * o["flare_mm"]:
         raise DraftRefused(
-            f"A flare of {o['flare_mm'] / 10:.1f} cm does not open on the {o['flare_above_mm'] / 10:.1f} cm above the "
-            "hem: let it begin higher, or take less.",
+            say("panelled_skirt.flare-does-not-open-above", flare=o["flare_mm"], flare_above=o["flare_above_mm"]),
             "flare_mm",
             "flare_above_mm",
         )

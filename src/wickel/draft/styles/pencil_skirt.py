@@ -39,6 +39,7 @@ from wickel.draft.usual_checks import (
 )
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 FRONT_DIP_MM, BACK_DIP_MM = 8.0, 14.0
 DART_LENGTH_MM = {"front": 95.0, "back": 130.0}
@@ -74,8 +75,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     level = body["waist_to_hip"]
     if long < level + 100 + o["slit_mm"]:
         raise DraftRefused(
-            f"The skirt is {long / 10:.1f} cm long: a slit of {o['slit_mm'] / 10:.1f} cm would reach above the hip. "
-            "Make the skirt longer or the slit shorter.",
+            say("pencil_skirt.skirt-long-slit-reach-above", long=long, slit=o["slit_mm"]),
             "slit_mm",
             "below_knee_mm",
         )
@@ -84,8 +84,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         dart = 0.0
     if hip - waist - dart > MOST_SIDE_MM:
         raise DraftRefused(
-            f"A quarter of the hip is {(hip - waist) / 10:.1f} cm wider than a quarter of the waist, "
-            "more than the side seam can take: shape the waist by darts, or take ease out of the hip.",
+            say("pencil_skirt.quarter-hip-wider-than-quarter", hip=hip - waist),
             "shape",
             "waist",
             "hip",

@@ -19,6 +19,7 @@ from wickel.draft.style import ChoiceOption, LengthOption, Style, choices, lengt
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, torso
 from wickel.draft.usual_checks import alike, over_body, passes
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 STRAP_ABOVE_BUST_MM = 95.0
 BIAS_GIVE = 1.06
@@ -89,7 +90,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             one_mm=edge_length(strap, "join"),
             other="over the shoulder, front to back",
             other_mm=at["strap"][0] + behind["strap"][0],
-            way_out="Cut the straps from front top edge to back top edge over the shoulder.",
+            way_out=say("slip_top.cut-straps-from-front-top"),
         ),
         *(replace(check, on_body=False) for check in over),  # what the bias gives is in it already
     )

@@ -17,6 +17,7 @@ from wickel.draft.pockets import OPENING_MM, SLANT_DOWN_MM, SLANT_IN_MM, seam_ba
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
 from wickel.draft.usual_checks import alike, band_to_waist
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 POCKET_BELOW_WAIST_MM = 40.0
 
@@ -89,7 +90,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         one_mm=edge_length(front, "side") + (SLANT_DOWN_MM if slanted else 0.0),
         other="back",
         other_mm=edge_length(back, "side"),
-        way_out="Draw both edges from the same points.",
+        way_out=say("trousers.draw-both-edges-from-same"),
     )
     checks = [*leg_checks(front, back, body, options, 4 * hip), side, band_to_waist(band, overlap, waist)]
     if slanted:

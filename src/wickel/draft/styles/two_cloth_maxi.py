@@ -19,6 +19,7 @@ from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option,
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import MIRROR, Line, Path
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 VENT_MM = 40.0
 
@@ -48,9 +49,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     o["long_mm"] = body["neck_to_floor"] - o["above_floor_mm"]
     frame = grown_on(body, o)
     if o["vent_mm"] > frame.hem_side[0] - frame.side_top[0] - 250:
-        raise DraftRefused(
-            f"A vent of {o['vent_mm'] / 10:.1f} cm would reach above the hip: make it shorter.", "vent_mm"
-        )
+        raise DraftRefused(say("two_cloth_maxi.vent-reach-above-hip-shorter", vent=o["vent_mm"]), "vent_mm")
     necks = [neckline("v" if id == "front" else "round", o[f"{id}_neck_mm"], frame.neck) for id in ("front", "back")]
     front = _half("front", frame, necks[0], 0.0, allow)
     back = _half("back", frame, necks[1], o["vent_mm"], allow)

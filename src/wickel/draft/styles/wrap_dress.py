@@ -33,6 +33,7 @@ from wickel.draft.upper import upper_checks, upper_seams
 from wickel.draft.usual_checks import alike
 from wickel.geometry import Line, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
+from wickel.wording import say
 
 TIE_MM = 30.0
 SHORT_TIE_MM = 550.0
@@ -59,7 +60,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
     if o["below_waist_mm"] < body["waist_to_hip"]:
         raise DraftRefused(
-            f"The skirt would end {o['below_waist_mm'] / 10:.1f} cm below the waist, above the hip: make it longer.",
+            say("wrap_dress.skirt-end-below-waist-above", below_waist=o["below_waist_mm"]),
             "below_knee_mm",
         )
     halves = torso(body, o, choice)
@@ -140,7 +141,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=body["waist"] / 4,
             least_mm=-20.0,
             most_mm=400.0,
-            way_out="Let it cross the centre further.",
+            way_out=say("wrap_dress.let-cross-centre-further"),
         ),
         TapeCheck(
             name="Long tie",
@@ -150,7 +151,7 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             other_mm=body["waist"],
             least_mm=300.0,
             most_mm=900.0,
-            way_out="Cut the tie longer.",
+            way_out=say("wrap_dress.cut-tie-longer"),
         ),
     )
 

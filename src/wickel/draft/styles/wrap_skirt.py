@@ -28,6 +28,7 @@ from wickel.draft.torso import FLARE_LONG
 from wickel.draft.usual_checks import alike, band_to_waist, hem_level, over_body, waist_to_body
 from wickel.geometry import Line, Path, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.wording import say
 
 DART_LONG_MM = 100.0
 MOST_DART_MM = 34.0
@@ -49,9 +50,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     o = lengths(options)
     long = body["waist_to_knee"] + o["below_knee_mm"]
     if long < body["waist_to_hip"] + 20:
-        raise DraftRefused(
-            f"The skirt would be only {long / 10:.1f} cm long, above the hip: make it longer.", "below_knee_mm"
-        )
+        raise DraftRefused(say("wrap_skirt.skirt-only-long-above-hip", long=long), "below_knee_mm")
     waist, hip = (body["waist"] + o["waist_ease_mm"]) / 4, (body["hip"] + o["hip_ease_mm"]) / 4
     waist_within_hip(body, waist, hip)
     front = _half("front", body, waist, hip, long, o, allow)
@@ -81,8 +80,7 @@ def _half(
     across = waist + dart
     if long - level <= FLARE_LONG * o["flare_mm"]:
         raise DraftRefused(
-            f"A flare of {o['flare_mm'] / 10:.1f} cm does not open on the {(long - level) / 10:.1f} cm below the hip: "
-            "take less, or make the skirt longer.",
+            say("wrap_skirt.flare-does-not-open-below", flare=o["flare_mm"], long=long - level),
             "flare_mm",
             "below_knee_mm",
         )

@@ -1,0 +1,136 @@
+"""A sentence as code and values, and the making of its words."""
+
+from __future__ import annotations
+
+import math
+import string
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from wickel.units import MM_PER, Unit, shown_cloth_length, shown_length, shown_short
+from wickel.wording.english import ENGLISH
+
+
+class _Shown:
+    """The unit in which the process shows lengths: that of the job in hand, as a locale is that of its reader."""
+
+    unit = Unit.CM
+
+
+def show_in(unit: Unit) -> None:
+    """Show the lengths of all sentences in a unit from now on."""
+    _Shown.unit = unit
+
+
+def shown_unit() -> Unit:
+    """The unit in which lengths are shown."""
+    return _Shown.unit
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Sentence:
+    """Something to say: its code in the catalogue, and values by name.
+
+    Values are words, numbers, lengths in mm, or sentences. ``str()`` makes the words in the unit that is shown.
+    """
+
+    code: str
+    values: Mapping[str, object]
+
+    def in_unit(self, unit: Unit) -> str:
+        """The words, with every length in ``unit``."""
+        return _Maker(unit).vformat(ENGLISH[self.code], (), self.values)
+
+    def __str__(self) -> str:
+        return self.in_unit(_Shown.unit)
+
+    def __eq__(self, other: object) -> bool:
+        if not isinstance(other, Sentence):
+            return NotImplemented
+        return (self.code, dict(self.values)) == (other.code, dict(other.values))
+
+    def __hash__(self) -> int:
+        return hash((self.code, tuple(sorted(self.values))))
+
+
+Text = Sentence | str
+"""Something to show: a sentence, or words that have no unit and come from outside the program, like a name."""
+
+
+def say(code: str, **values: object) -> Sentence:
+    """The sentence of a code.
+
+    Raises:
+        KeyError: there is no such code.
+    """
+    if code not in ENGLISH:
+        raise KeyError(code)
+    return Sentence(code, values)
+
+
+def in_words(text: Text, unit: Unit) -> str:
+    """What is shown of a text, with lengths in ``unit``."""
+    return text.in_unit(unit) if isinstance(text, Sentence) else text
+
+
+def renamed(text: Text, old: str, new: str) -> Text:
+    """The text with a name in it changed."""
+    if isinstance(text, str):
+        return text.replace(old, new)
+    return Sentence(text.code, {key: new if value == old else value for key, value in text.values.items()})
+
+
+def words_of(reason: Exception) -> Text:
+    """What an exception says, not yet put into words where it can still be a sentence."""
+    first = reason.args[0] if reason.args else ""
+    return first if isinstance(first, Sentence) else str(reason)
+
+
+class _Maker(string.Formatter):
+    """Puts values into a sentence of the catalogue.
+
+    Lengths are in mm: ``{x:length}`` is shown in the unit, ``{x:up}`` rounded up to what is shown, ``{x:fine}`` a small
+    one, in millimetres or sixteenths of an inch, ``{x:cloth}`` one of cloth, in metres or yards, and ``{x:whole}`` in
+    whole ones, rounded up; ``{x:area}`` is an area in mm². Everything else is Python's.
+    """
+
+    def __init__(self, unit: Unit) -> None:
+        self._unit = unit
+
+    def format_field(self, value: Any, format_spec: str) -> str:
+        if isinstance(value, Sentence):
+            return value.in_unit(self._unit)
+        make = _LENGTHS.get(format_spec)
+        if make is None:
+            return str(super().format_field(value, format_spec))
+        return make(float(value), self._unit) if math.isfinite(value) else f"{value:g}"
+
+
+def _fine(mm: float, unit: Unit) -> str:
+    if unit in _IMPERIAL:
+        return shown_length(mm, Unit.INCH, denominator=16)
+    return f"{mm:.1f}".removesuffix(".0") + " mm"
+
+
+def _whole(mm: float, unit: Unit) -> str:
+    if unit in _IMPERIAL:
+        return f"{math.ceil(mm / MM_PER[Unit.YARD] - 1e-6)} yd"
+    return f"{math.ceil(mm / MM_PER[Unit.M] - 1e-6)} m"
+
+
+def _area(mm2: float, unit: Unit) -> str:
+    if unit in _IMPERIAL:
+        return f"{mm2 / MM_PER[Unit.INCH] ** 2:.3g} sq in"
+    return f"{mm2 / MM_PER[Unit.CM] ** 2:.3g} cm²"
+
+
+_IMPERIAL = (Unit.INCH, Unit.FOOT, Unit.YARD)
+_LENGTHS: dict[str, Callable[[float, Unit], str]] = {
+    "length": shown_length,
+    "cloth": shown_cloth_length,
+    "up": shown_short,
+    "fine": _fine,
+    "whole": _whole,
+    "area": _area,
+}

@@ -1,0 +1,110 @@
+"""Sentences: every code has its words, every value is given, and every length follows the unit."""
+
+import ast
+import re
+import string
+from pathlib import Path
+
+import pytest
+
+import wickel
+from wickel.units import Unit
+from wickel.wording import Sentence, in_words, renamed, say, show_in, shown_unit, words_of
+from wickel.wording.english import ENGLISH
+
+HERE = Path(wickel.__file__).parent
+CODE = re.compile(r"'([a-z_]+\.[a-z0-9-]+)'")
+
+
+def said():
+    """Every call of ``say`` in the program, with its code, the names of its values, and whether more may come."""
+    for path in sorted(HERE.rglob("*.py")):
+        for node in ast.walk(ast.parse(path.read_text())):
+            if not isinstance(node, ast.Call) or getattr(node.func, "id", "") != "say":
+                continue
+            more = any(key.arg is None for key in node.keywords)
+            given = {key.arg for key in node.keywords if key.arg}
+            for code in CODE.findall(ast.unparse(node.args[0])):
+                yield path.name, code, given, more
+
+
+def written():
+    """Everything in the program that reads like a code of the catalogue, also one that is chosen before it is said."""
+    text = "".join(path.read_text() for path in HERE.rglob("*.py") if path.parent.name != "english")
+    return set(CODE.findall(text.replace('"', "'")))
+
+
+def fields(template):
+    return {name for _, name, _, _ in string.Formatter().parse(template) if name}
+
+
+def test_every_sentence_that_is_said_is_in_the_catalogue_with_its_values():
+    for where, code, given, more in said():
+        assert code in ENGLISH, f"{where}: {code}"
+        wanted = fields(ENGLISH[code])
+        assert given <= wanted if more else given == wanted, f"{where}: {code} {given ^ wanted}"
+
+
+def test_no_sentence_of_the_catalogue_is_never_said():
+    assert set(ENGLISH) <= written()
+
+
+@pytest.mark.parametrize("code", sorted(ENGLISH))
+def test_no_sentence_writes_a_unit_by_itself(code):
+    assert not re.search(r"\}\s*(cm|mm|m|in|inches|yd)\b", ENGLISH[code])
+
+
+@pytest.mark.parametrize("code", sorted(code for code, words in ENGLISH.items() if ":length}" in words))
+def test_every_length_follows_the_unit(code):
+    values = {
+        name: (254.0 if spec in ("length", "cloth", "up", "whole") or spec else "it")
+        for _, name, spec, _ in string.Formatter().parse(ENGLISH[code])
+        if name
+    }
+    sentence = say(code, **values)
+    assert "25.4 cm" in sentence.in_unit(Unit.CM)
+    assert "10 in" in sentence.in_unit(Unit.INCH)
+    assert not re.search(r"\d (cm|mm|m)\b", sentence.in_unit(Unit.INCH))
+
+
+def test_what_is_bought_or_added_is_rounded_up():
+    short = say("usual_checks.add-all-round", short=10.0)
+    assert str(short) == "Add 1 cm all round."
+    over = say("parts.wider-than", piece="Front", needs=1501.0, over=1.2, room=1499.8, cloth="Moss")
+    assert "0.2 cm more" in over.in_unit(Unit.CM)
+    assert "1/8 in more" in over.in_unit(Unit.INCH)
+
+
+def test_a_sentence_within_a_sentence_follows_the_unit_too():
+    inner = say("draped_dress.slit-reach-above-hip-shorter", slit=254.0)
+    outer = say("changes.change", number=2, name="fold", refusal=inner)
+    assert "Change 2, fold: A slit of 10 in would" in outer.in_unit(Unit.INCH)
+    assert "A slit of 25.4 cm would" in outer.in_unit(Unit.CM)
+
+
+def test_the_unit_that_is_shown_is_that_of_the_job_in_hand():
+    sentence = say("usual_checks.add-all-round", short=25.4)
+    assert shown_unit() is Unit.CM
+    show_in(Unit.INCH)
+    try:
+        assert str(sentence) == "Add 1 in all round."
+    finally:
+        show_in(Unit.CM)
+
+
+def test_sentences_are_values():
+    one = say("usual_checks.add-all-round", short=25.4)
+    assert one == Sentence("usual_checks.add-all-round", {"short": 25.4})
+    assert hash(one) == hash(say("usual_checks.add-all-round", short=25.4))
+    assert one != say("usual_checks.add-all-round", short=25.0)
+    assert words_of(ValueError(one)) is one
+    assert words_of(ValueError("plain")) == "plain"
+    assert in_words("plain", Unit.INCH) == "plain"
+    with pytest.raises(KeyError):
+        say("nothing.of-the-kind")
+
+
+def test_a_name_in_a_sentence_is_changed_and_in_plain_words_too():
+    lying = say("rules.beyond-remnant", piece="Front", cloth="Moss")
+    assert str(renamed(lying, "Moss", "Fern")) == "Front reaches beyond the remnant Fern."
+    assert renamed("Front on Moss", "Moss", "Fern") == "Front on Fern"
