@@ -217,7 +217,8 @@ def test_the_yardage_table_is_printed_written_and_given_as_json(order, tmp_path)
     rows = csv.read_text().splitlines()
     assert len(rows) == 7
     assert rows[0].startswith("size,usable_width_mm,way,lay_length_mm")
-    record = json.loads(run("yardage", order, *asked, "--json").stdout)
+    one_size = ("--sizes", "92", "--widths", "150,60", "--effort", 1)
+    record = json.loads(run("yardage", order, *one_size, "--json").stdout)
     cells = {(own["size"], own["usable_width_mm"]): own for own in record["cells"]}
     assert "refusal" in cells["92", 600]
     one = cells["92", 1500]

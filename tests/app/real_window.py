@@ -53,7 +53,7 @@ def main():
     QTest.mouseClick(window.body.size_buttons["118"], Qt.MouseButton.LeftButton)
     note()
     go(4)
-    QTest.mouseClick(window.lay.way_cards["lengthwise"], Qt.MouseButton.LeftButton)
+    QTest.mouseClick(window.lay.ways.cards["lengthwise"], Qt.MouseButton.LeftButton)
     note()
     QTest.mouseClick(window.lay.find_button, Qt.MouseButton.LeftButton)
     wait_for(lambda: session.searching, "the search")

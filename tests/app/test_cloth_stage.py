@@ -69,7 +69,7 @@ def test_how_to_fold_is_drawn_and_read_out_for_every_way(window, qtbot):
 
 def test_the_fold_shown_is_the_one_the_cloth_is_laid_in(window, session, qtbot):
     go(qtbot, window, LAY)
-    qtbot.mouseClick(window.lay.way_cards["lengthwise"], LEFT)
+    qtbot.mouseClick(window.lay.ways.cards["lengthwise"], LEFT)
     go(qtbot, window, CLOTH)
     assert window.cloth.folding_way.currentData() == "lengthwise"
 

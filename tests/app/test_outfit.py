@@ -5,6 +5,7 @@ from PySide6.QtCore import Qt
 
 from tests.app.test_body_stage import choose
 from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, LAY, LEFT, SHIFT, go, type_into
+from wickel.app.stages.lay_hand import tray
 from wickel.app.widgets.ticket import ALL
 from wickel.cloth import Print
 from wickel.lay import Waived, exact_check, not_laid
@@ -129,18 +130,18 @@ def test_the_tally_says_this_cloth_or_all(outfit, window, session, qtbot):
 def test_a_lay_is_kept_under_a_name_left_and_taken_again(window, session, qtbot, answering):
     go(qtbot, window, LAY)
     first = session.lay.placements
-    assert not window.lay.kept.isVisible()
+    assert not window.lay.ways.kept.isVisible()
     with answering("The first one"):
-        qtbot.mouseClick(window.lay.keep, LEFT)
+        qtbot.mouseClick(window.lay.ways.keep, LEFT)
     assert [own.name for own in session.on.kept] == ["The first one"]
     window.activateWindow()
     qtbot.waitUntil(window.isActiveWindow)
     qtbot.keyClick(window, Qt.Key.Key_H, CTRL | SHIFT)
     assert session.lay.placements != first
-    choose(window.lay.kept, window.lay.kept.findData("The first one"))
+    choose(window.lay.ways.kept, window.lay.ways.kept.findData("The first one"))
     assert session.lay.placements == first
     assert session.way == "open"
-    qtbot.mouseClick(window.lay.let_go, LEFT)
+    qtbot.mouseClick(window.lay.ways.let_go, LEFT)
     assert session.on.kept == ()
     assert session.lay.placements == first
     for _ in range(4):
@@ -169,9 +170,9 @@ def test_what_is_not_laid_is_named(window, session, qtbot):
     go(qtbot, window, LAY)
     missing = not_laid(session.lay)
     assert missing
-    assert "cm more than the" in window.lay.hand_title.text()  # why comes before what
+    assert "cm more than the" in window.lay.hand.title.text()  # why comes before what
     assert window.ticket.buy.word.text() == "to buy, at least"
-    assert "×" in window.lay._tray(session.lay)
+    assert "×" in tray(session.lay)
 
 
 def test_a_piece_need_not_keep_to_the_print_and_must_again(window, session, qtbot):
@@ -189,6 +190,6 @@ def test_a_piece_need_not_keep_to_the_print_and_must_again(window, session, qtbo
     assert session.lay.complete
     assert window._undo.text() == "Undo: Front: the direction of the print let be"
     window.lay.view.choose(next(own.id for own in session.lay.placements if own.piece == "dress/front"))
-    assert "need not keep to the direction of the print" in window.lay.hand.text()
+    assert "need not keep to the direction of the print" in window.lay.hand.words.text()
     qtbot.keyClick(window, Qt.Key.Key_1, waiving)
     assert session.garment.cards == {}

@@ -138,12 +138,12 @@ def test_the_shelf_is_walked_by_arrows_and_taken_by_enter(window, session, qtbot
 
 def test_the_ways_are_walked_by_arrows_and_taken_by_enter(window, session, qtbot):
     go(qtbot, window, LAY)
-    shown = sorted(window.lay.way_cards.values(), key=lambda card: card.y())
+    shown = sorted(window.lay.ways.cards.values(), key=lambda card: card.y())
     shown[0].setFocus()
     qtbot.waitUntil(shown[0].hasFocus)
     qtbot.keyClick(shown[0], Qt.Key.Key_Down)
     assert QApplication.focusWidget() is shown[1]
-    way = next(id for id, card in window.lay.way_cards.items() if card is shown[1])
+    way = next(id for id, card in window.lay.ways.cards.items() if card is shown[1])
     qtbot.keyClick(shown[1], Qt.Key.Key_Return)
     assert session.spread == way
 
@@ -153,7 +153,7 @@ def test_the_way_that_is_taken_by_key_comes_into_sight(window, session, qtbot):
     go(qtbot, window, LAY)
     qtbot.keyClick(window, Qt.Key.Key_F, CTRL | Qt.KeyboardModifier.ShiftModifier)
     assert session.spread == "four"
-    card = window.lay.way_cards["four"]
+    card = window.lay.ways.cards["four"]
     qtbot.waitUntil(lambda: card.visibleRegion().boundingRect().height() == card.height())
 
 

@@ -121,7 +121,7 @@ def test_a_fill_that_is_shut_in_the_middle_leaves_no_process_and_loses_no_cell(r
     fill = TableFill(runner, store)
     fill.show(a_job, a_job.cloths[0].id, (1400.0, 1500.0))
     fill.fill()
-    qtbot.waitUntil(lambda: fill.done[0] >= 3, timeout=60_000)
+    qtbot.waitUntil(lambda: fill.done[0] >= 2, timeout=60_000)
     ids = [own.process_id for own in fill._runners]
     done = dict(fill.cells)
     fill.shut()

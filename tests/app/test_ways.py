@@ -33,7 +33,7 @@ def is_taken_and_laid_or_refused(window, session, way):
             "diagonal": "Front does not lie on the slanting fold",
         }[way]
         assert reason in window.slip.sentence.text()
-        assert session.lay_refusals[way] == window.lay.way_cards[way].snag.text()
+        assert session.lay_refusals[way] == window.lay.ways.cards[way].snag.text()
         return
     assert session.lay.way == way
     assert exact_check(session.lay) == ()
@@ -76,9 +76,9 @@ def test_sections_are_set_by_hand(window, session, qtbot):
     qtbot.mouseClick(dialog.take, LEFT)
     assert session.spread == "four+open"
     assert session.lay is None or [s.way for s in session.lay.spread.sections] == ["four", "open"]
-    assert "four+open" in window.lay.way_cards
+    assert "four+open" in window.lay.ways.cards
     choose(window.lay.fold, "open")
-    assert "four+open" not in window.lay.way_cards
+    assert "four+open" not in window.lay.ways.cards
 
 
 def test_a_one_way_print_folded_crosswise_has_heads_up_on_every_ply(window, session, qtbot):
@@ -86,7 +86,7 @@ def test_a_one_way_print_folded_crosswise_has_heads_up_on_every_ply(window, sess
     go(qtbot, window, LAY)
     choose(window.lay.fold, "crosswise")
     assert session.lay.complete
-    assert not window.lay.way_cards["crosswise"].snag.isVisible()
+    assert not window.lay.ways.cards["crosswise"].snag.isVisible()
     heads = set()
     for placed in session.lay.placements:
         turn = math.radians(placed.turn_deg)
@@ -109,7 +109,7 @@ def test_the_lay_is_opened_out_and_folded_again_by_key(window, session, qtbot):
     yields = sum(placement.yields for placement in folded.placements)
     assert len(window.lay.view.items_by_id) == yields > len(folded.placements)
     window.lay.view.step(1)
-    assert "low selvage" in window.lay.hand.text()
+    assert "low selvage" in window.lay.hand.words.text()
     assert session.lay is folded  # the job and what is bought stay as they are
     qtbot.keyClick(window, Qt.Key.Key_U, CTRL)
     assert set(window.lay.view.items_by_id) == {placement.id for placement in folded.placements}
@@ -118,12 +118,12 @@ def test_the_lay_is_opened_out_and_folded_again_by_key(window, session, qtbot):
 def test_a_piece_is_held_where_it_lies_while_the_others_are_laid_anew(window, session, qtbot, runner):
     go(qtbot, window, LAY)
     view = window.lay.view
-    assert not window.lay.hold.isVisible()
+    assert not window.lay.hand.hold.isVisible()
     qtbot.keyClick(view, Qt.Key.Key_PageDown)
     id = view.chosen
     qtbot.keyClick(window, Qt.Key.Key_B, CTRL)
     assert session.held == {id}
-    assert window.lay.hold.text() == "Let it go"
+    assert window.lay.hand.hold.text() == "Let it go"
     before = {p.id: (p.x_mm, p.y_mm) for p in session.lay.placements}
     runner._most = 300
     qtbot.keyClick(window, Qt.Key.Key_L, CTRL)
@@ -131,7 +131,7 @@ def test_a_piece_is_held_where_it_lies_while_the_others_are_laid_anew(window, se
     assert after[id] == pytest.approx(before[id])
     assert after != before
     assert exact_check(session.lay) == ()
-    qtbot.mouseClick(window.lay.hold, LEFT)
+    qtbot.mouseClick(window.lay.hand.hold, LEFT)
     assert session.held == frozenset()
     window.lay.take_way("four+open")
     if session.lay is not None and len(session.lay.spread.sections) > 1:

@@ -18,7 +18,7 @@ def compared(record, ways=None, effort=200, **more):
 
 
 def test_every_way_has_a_lay_a_reason_or_a_bound():
-    known = compared(four_kinds())
+    known = compared(four_kinds(), effort=60)
     assert set(known) == set(alone_ways())
     for own in known.values():
         assert (own.lay is None) == bool(own.refusal)

@@ -252,13 +252,13 @@ class MainWindow(QMainWindow):
 
     def _build_lay_menu(self, lay: QMenu) -> None:
         self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
-        self._action(lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hold_or_let_go)
-        self._action(lay, "This piece is &cut", "Ctrl+Alt+X", self.lay.mark_cut)
+        self._action(lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hand.hold_or_let_go)
+        self._action(lay, "This piece is &cut", "Ctrl+Alt+X", self.lay.hand.mark_cut)
         let_be = QMenu("This piece need &not keep to", self)
         for k, (rule, name) in enumerate(WAIVED_NAMES.items(), start=1):
-            self._action(let_be, name[0].upper() + name[1:], f"Ctrl+Alt+{k}", partial(self.lay.let_be, rule))
+            self._action(let_be, name[0].upper() + name[1:], f"Ctrl+Alt+{k}", partial(self.lay.hand.let_be, rule))
         lay.addMenu(let_be)
-        self._action(lay, "&Keep this lay…", "Ctrl+Alt+K", self.lay.keep_lay)
+        self._action(lay, "&Keep this lay…", "Ctrl+Alt+K", self.lay.ways.keep_lay)
         lay.addSeparator()
         for way, key in _WAY_KEYS.items():
             name = WAYS[way].name

@@ -1,0 +1,200 @@
+"""The piece in hand, below the cloth: what it is, where it lies, and what may be done with it."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import (
+    QFrame,
+    QHBoxLayout,
+    QPushButton,
+    QSizePolicy,
+    QVBoxLayout,
+)
+
+from wickel.app.session import Session
+from wickel.app.table.cut_view import Put
+from wickel.app.widgets.cards import (
+    label,
+    relabelled,
+)
+from wickel.files.drawing import copies_text
+from wickel.geometry import Bounds, bounds
+from wickel.job.laid import (
+    shown_garment,
+    with_cut,
+    with_waived,
+)
+from wickel.lay import WAIVED_NAMES, Lay, Placement, Waived, not_laid, on_table
+from wickel.units import shown_length
+
+_PUT_WORDS = {
+    Put.APART: "Every piece as it is cut",
+    Put.UNROLLED: "Put together, unrolled round the body",
+    Put.SEEN: "Put together, seen from the front and from the back",
+}
+
+
+def tray(lay: Lay) -> str:
+    """What of the pieces is not laid yet, in words."""
+    lacking = [f"{lay.piece(id).name} × {count}" for id, count in not_laid(lay).items()]
+    return f"Not laid yet: {', '.join(lacking)}." if lacking else ""
+
+
+class HandCard(QFrame):
+    """What a maker reads of the piece in hand, or of the lay when there is none. ``put`` carries how to put pieces."""
+
+    put = Signal(object)
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.setObjectName("card")
+        self._session = session
+        self._lay: Lay | None = None
+        self._placement: Placement | None = None
+        column = QVBoxLayout(self)
+        self.setMinimumHeight(70)
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
+        column.setContentsMargins(16, 8, 16, 8)
+        column.setSpacing(1)
+        self.title = label("", "heading")
+        self.words = label("", "soft", wrap=True)
+        column.addWidget(self.title)
+        row = QHBoxLayout()
+        row.addWidget(self.words, 1)
+        self.hold = QPushButton("Hold it here")
+        self.hold.setObjectName("chip")
+        self.hold.setToolTip("Keep this piece where it lies while a better lay is found around it (Ctrl+B)")
+        self.hold.clicked.connect(self.hold_or_let_go)
+        row.addWidget(self.hold)
+        self.cut_it = QPushButton("It is cut")
+        self.cut_it.setObjectName("chip")
+        self.cut_it.setToolTip(
+            "All copies of this piece are cut as they lie: the rest is laid on what is left (Ctrl+Alt+X)"
+        )
+        self.cut_it.clicked.connect(self.mark_cut)
+        row.addWidget(self.cut_it)
+        tip = "Put the pieces side by side at the seams that run up the body (Ctrl+Shift+J)"
+        self.sewn = self._put_chip("Put together", tip, Put.UNROLLED)
+        row.addWidget(self.sewn)
+        tip = "Put the pieces together as the garment is seen from the front and the back (Ctrl+Alt+J)"
+        self.seen = self._put_chip("Front and back", tip, Put.SEEN)
+        row.addWidget(self.seen)
+        column.addLayout(row)
+
+    def _put_chip(self, words: str, tip: str, how: Put) -> QPushButton:
+        """A chip that puts the pieces as cut so, and apart again."""
+        chip = QPushButton(words)
+        chip.setObjectName("chip")
+        chip.setCheckable(True)
+        chip.setToolTip(tip)
+        chip.clicked.connect(lambda on: self.put.emit(how if on else Put.APART))
+        return chip
+
+    @property
+    def put_now(self) -> Put:
+        """How the pieces as cut are put."""
+        return Put.UNROLLED if self.sewn.isChecked() else Put.SEEN if self.seen.isChecked() else Put.APART
+
+    def mark_put(self, how: Put) -> None:
+        """Mark how the pieces as cut are put."""
+        self.sewn.setChecked(how is Put.UNROLLED)
+        self.seen.setChecked(how is Put.SEEN)
+
+    def show_as_cut(self) -> None:
+        """Say how the pieces as cut are put."""
+        self._take(None, None)
+        self._say(_PUT_WORDS[self.put_now], "Head up, seen from the right side, within the seams: what will be seen.")
+
+    def show_on_cloth(self, lay: Lay | None, chosen: str, *, as_it_lies: bool) -> None:
+        """Say what there is to say of a placement of a lay, or of the lay; only ``as_it_lies`` can it be changed."""
+        placement = None if lay is None else next((p for p in lay.placements if p.id == chosen), None)
+        self._take(lay if as_it_lies else None, placement if as_it_lies else None)
+        if lay is None or placement is None:
+            self._say_lay(lay)
+            return
+        piece = lay.piece(placement.piece)
+        several = len({own.garment for own in lay.pieces}) > 1
+        of = f" of {shown_garment(piece.garment, self._session.job)}" if several and piece.garment else ""
+        self._say(f"{piece.name}{of}, {copies_text(placement, lay)}", self._read(placement, lay))
+
+    def _take(self, lay: Lay | None, placement: Placement | None) -> None:
+        """Have a placement in hand that can be changed, or none."""
+        self._lay, self._placement = lay, placement
+        held = placement is not None and placement.id in self._session.held
+        self.hold.setText("Let it go" if held else "Hold it here")
+        self.hold.setVisible(placement is not None)
+        self.cut_it.setVisible(placement is not None)
+
+    def _say(self, title: str, words: str, look: str = "heading") -> None:
+        relabelled(self.title, title, look)
+        self.words.setText(words)
+
+    def _say_lay(self, lay: Lay | None) -> None:
+        """Nothing is in hand: what is wrong with the lay, or how a piece is taken."""
+        lacks = lay is None or bool(not_laid(lay))
+        refusal = self._session.refusal or (self._session.lay_refusals.get(self._session.way, "") if lacks else "")
+        broken = () if lay is None else lay.broken
+        lacking = "" if lay is None else tray(lay)
+        if lacking and not refusal:
+            self._say(lacking, "What has changed too much to lie where it lay is laid by the search.", "broken")
+        elif refusal or broken:
+            self._say(str(refusal or broken[0].text), str(broken[0].way_out) if broken else "", "broken")
+        else:
+            self._say(
+                "No piece in hand",
+                "Click a piece, or Page Down, to read it. Solid line: cut here. Dashed line: sew here.",
+            )
+
+    def _read(self, placement: Placement, lay: Lay) -> str:
+        """The placement in hand, in words: size, place, direction, plies."""
+        unit, piece = self._session.job.unit, lay.piece(placement.piece)
+        box = bounds(on_table(placement, piece).outline)
+        words = [
+            f"cut {shown_length(box.width, unit)} along × {shown_length(box.height, unit)} across",
+            f"{shown_length(box.min_x, unit)} from the start",
+            self._across(placement, lay, box),
+            {0.0: "head to the start", 180.0: "head to the end"}.get(
+                placement.turn_deg, f"turned {placement.turn_deg:g}°"
+            ),
+        ]
+        if placement.mirrored and not placement.on_fold:
+            words.append("turned over")
+        words += [f"need not keep to {WAIVED_NAMES[rule]}" for rule in Waived if rule in piece.waive]
+        zone = lay.zone(placement)
+        if len(placement.cut_plies) < len(zone.plies):
+            words.append(f"cut {len(placement.cut_plies)} ply of {len(zone.plies)} only")
+        return " · ".join(words)
+
+    def _across(self, placement: Placement, lay: Lay, box: Bounds) -> str:
+        """Where the placement lies across the table, from the nearest edge that a cutter can measure from."""
+        section = lay.spread.sections[placement.section]
+        zone = section.zones[placement.zone]
+        if any(fold.name == "high" for fold in zone.folds):
+            far = max(y for _, y in zone.outline)
+            return f"{shown_length(far - box.max_y, self._session.job.unit)} from the far fold"
+        folded = any(fold.name == "low" for own in section.zones for fold in own.folds)
+        near = "fold" if folded else "low selvage"
+        return f"{shown_length(box.min_y, self._session.job.unit)} from the {near}"
+
+    # --- edits -------------------------------------------------------------------------------
+
+    def hold_or_let_go(self) -> None:
+        """Hold the piece in hand where it lies, or let it go."""
+        if self._placement is not None:
+            self._session.hold(self._placement.id)
+
+    def mark_cut(self) -> None:
+        """Say that all copies of the piece in hand are cut as they lie."""
+        lay, placement = self._session.lay, self._placement
+        if lay is not None and placement is not None:
+            name = lay.piece(placement.piece).name
+            self._session.apply(with_cut(self._session.job, lay, placement.piece), f"{name} is cut")
+
+    def let_be(self, rule: Waived) -> None:
+        """Say that the piece in hand need not keep to a rule, or must keep to it again."""
+        if self._lay is None or self._placement is None:
+            self._session.trouble.emit("Take a piece in hand first: click it, or press Page Down.")
+            return
+        piece = self._lay.piece(self._placement.piece)
+        text = f"{piece.name}: {WAIVED_NAMES[rule]} {'kept to again' if rule in piece.waive else 'let be'}"
+        self._session.apply(with_waived(self._session.job, piece, piece.waive ^ {rule}), text)

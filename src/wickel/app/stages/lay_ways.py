@@ -1,0 +1,290 @@
+"""The ways to lay a cloth, beside it: a card for each, the lays that are kept, and what the lay adds up to."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt, QTimer, Signal
+from PySide6.QtWidgets import (
+    QComboBox,
+    QDialog,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel.app.session import Session
+from wickel.app.widgets.cards import (
+    TakenCard,
+    card,
+    closing_row,
+    emptied,
+    fill_box,
+    label,
+    narrow,
+    scrolling,
+)
+from wickel.app.widgets.dialogs import asked_text
+from wickel.app.widgets.flow import flow_bar
+from wickel.app.widgets.swatch import LayPicture
+from wickel.cloth import WAYS, Spreading
+from wickel.job.laid import (
+    with_kept,
+    with_lay,
+    without_kept,
+)
+from wickel.lay import Lay, cutting_minutes
+from wickel.units import shown_cloth_length, shown_length
+from wickel.yardage import shown_buy
+
+_TIED = "\N{NO-BREAK SPACE}"
+
+
+class WayCard(TakenCard):
+    """One way to lay the cloth: a small true picture, its length, and what stands in its way."""
+
+    def __init__(self, way: str) -> None:
+        name = Spreading(way).name
+        summary = "; then ".join(plan.way.summary for plan in Spreading(way).sections)
+        super().__init__(way, f"Way to lay: {name}", f"{name}: {summary} (Enter takes it)")
+        column = QVBoxLayout(self)
+        column.setContentsMargins(12, 10, 12, 9)
+        column.setSpacing(3)
+        self.picture = LayPicture()
+        column.addWidget(self.picture)
+        column.addWidget(label(name, "heading", wrap=True))
+        row = QHBoxLayout()
+        self.used = label("", "soft", wrap=True)
+        row.addWidget(self.used, 1)
+        self.length: QLabel = label("–", "title")
+        row.addWidget(self.length)
+        column.addLayout(row)
+        self.aside = label("", "soft", wrap=True)
+        column.addWidget(self.aside)
+        self.snag = label("", "broken", wrap=True)
+        column.addWidget(self.snag)
+
+    def show_way(
+        self, lay: Lay | None, refusal: str, longest_mm: float, length: str, aside: str, *, chosen: bool
+    ) -> None:
+        """Show what is known of this way; ``aside`` says why it is not searched any more."""
+        self.picture.show_lay(lay, longest_mm)
+        self.length.setText(length)
+        self.used.setText(
+            "" if lay is None else f"{lay.used_share:.0%} used, ≈{_TIED}{cutting_minutes(lay):.0f}{_TIED}min"
+        )
+        self.used.setToolTip("The share of the cloth that is used, and about how long spreading and cutting take")
+        self.aside.setText(aside)
+        self.aside.setVisible(bool(aside))
+        self.snag.setText(refusal)
+        self.snag.setVisible(bool(refusal))
+        self.mark(chosen)
+
+
+_SECTIONS = 4
+
+
+def _snag(lay: Lay | None) -> str:
+    """The worst thing about a lay, in a few words."""
+    broken = () if lay is None else lay.broken
+    more = f" (and {len(broken) - 1} more)" if len(broken) > 1 else ""
+    return f"{broken[0].text}{more}" if broken else ""
+
+
+class SectionsDialog(QDialog):
+    """Ways for up to four sections along the table. ``chosen`` carries them as one way."""
+
+    chosen = Signal(str)
+
+    def __init__(self, way: str, parent: QWidget | None) -> None:
+        super().__init__(parent)
+        self.setWindowTitle("Sections")
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        column = QVBoxLayout(self)
+        column.addWidget(label("Sections, from the start of the cloth", "title"))
+        column.addWidget(label("Each piece goes where it takes the fewest cuts and wastes the fewest plies.", "soft"))
+        self.boxes: list[QComboBox] = []
+        now = Spreading(way).sections
+        for k in range(_SECTIONS):
+            box = QComboBox()
+            box.setAccessibleName(f"Section {k + 1}")
+            box.setToolTip(f"How section {k + 1} is folded")
+            if k:
+                box.addItem("no more", "")
+            for own in WAYS.values():
+                if not own.takes_two:
+                    box.addItem(own.name, own.id)
+            box.setCurrentIndex(box.findData(now[k].way.id if k < len(now) else ""))
+            self.boxes.append(box)
+            column.addWidget(box)
+        row, self.take = closing_row(self, "Spread it so", "Lay the cloth in these sections (Enter)")
+        column.addLayout(row)
+
+    def accept(self) -> None:
+        ways = [str(box.currentData()) for box in self.boxes if box.currentData()]
+        self.chosen.emit("+".join(ways))
+        super().accept()
+
+
+class WaysColumn(QVBoxLayout):
+    """The cards of the ways, the shortest first. ``way_taken`` carries the way of the card that was taken."""
+
+    way_taken = Signal(str)
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self._session = session
+        self.cards: dict[str, WayCard] = {}
+        self._way_seen = ""
+        self._bringing = QTimer(self, singleShot=True, interval=0)
+        self._bringing.timeout.connect(self._bring_way_into_sight)
+        self.setSpacing(8)
+        self.addWidget(label("Ways to lay it, shortest first", "soft"))
+        inner = QWidget()
+        self._way_column = QVBoxLayout(inner)
+        self._way_column.setContentsMargins(0, 0, 6, 0)
+        self._way_column.setSpacing(8)
+        self._way_column.addStretch()
+        area = scrolling(inner)
+        self._ways_area = area
+        self.addWidget(area, 1)
+        self.addWidget(self._kept_row())
+        self.addWidget(label("From the lay to the shop", "soft"))
+        frame, column = card()
+        self._sum_frame = frame
+        column.setContentsMargins(14, 8, 14, 8)
+        self._sum = QGridLayout()
+        self._sum.setVerticalSpacing(0)
+        column.addLayout(self._sum)
+        self.addWidget(frame)
+
+    def _kept_row(self) -> QWidget:
+        """Lays kept under a name: one to take, this one to keep, one to let go."""
+        bar, row = flow_bar(6)
+        self.keep = QPushButton("Keep this lay…")
+        self.keep.setToolTip("Keep the lay under a name of its own, beside what else is tried (Ctrl+Alt+K)")
+        self.keep.clicked.connect(self.keep_lay)
+        self.kept = QComboBox()
+        narrow(self.kept)
+        self.kept.setAccessibleName("Lays that are kept")
+        self.kept.setToolTip("Take a lay that was kept under a name")
+        self.kept.activated.connect(lambda _: self.take_kept(str(self.kept.currentData())))
+        self.let_go = QPushButton("×")
+        self.let_go.setObjectName("chip")
+        self.let_go.setAccessibleName("Keep it no more")
+        self.let_go.setToolTip("Keep the lay of this name no more; the lay that is taken stays")
+        self.let_go.clicked.connect(self.drop_kept)
+        for field in (self.keep, self.kept, self.let_go):
+            row.addWidget(field)
+        return bar
+
+    def fit(self, wide: int) -> None:
+        """Take so much of the width, in pixels."""
+        self._ways_area.setFixedWidth(wide)
+        self._sum_frame.setFixedWidth(wide - 8)
+
+    def _add_card(self, id: str) -> None:
+        own = WayCard(id)
+        own.taken.connect(self.way_taken)
+        self.cards[id] = own
+        self._way_column.insertWidget(0, own)
+
+    def refresh(self) -> None:
+        """Show the ways, what is kept and the sum as they are now."""
+        self._show_cards()
+        self._show_kept()
+        self._show_figures()
+
+    def _show_cards(self) -> None:
+        session = self._session
+        lays, refusals, aside_at = session.lays, session.lay_refusals, session.set_aside
+        longest = max((lay.table_mm for lay in lays.values()), default=1.0)
+        lengths = {way: lay.lay_length_mm for way, lay in lays.items()}
+        ways = dict.fromkeys((*session.ways, session.way))
+        for id in ways:
+            if id not in self.cards:
+                self._add_card(id)
+        for id in [id for id in self.cards if id not in ways]:
+            gone = self.cards.pop(id)
+            self._way_column.removeWidget(gone)
+            gone.deleteLater()
+        for k, id in enumerate(sorted(self.cards, key=lambda way: lengths.get(way, 1e12))):
+            own, lay = self.cards[id], lays.get(id)
+            length = "–" if lay is None else shown_cloth_length(lay.lay_length_mm, session.job.unit)
+            snag = refusals.get(id, "") or _snag(lay)
+            least = aside_at.get(id)
+            aside = "" if least is None else f"not searched on: {shown_cloth_length(least, session.job.unit)} at least"
+            own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
+            self._way_column.removeWidget(own)
+            self._way_column.insertWidget(k, own)
+        if session.way != self._way_seen:
+            self._way_seen = session.way
+            self._bringing.start()
+
+    def _bring_way_into_sight(self) -> None:
+        card = self.cards.get(self._session.way)
+        if card is not None:
+            self._ways_area.ensureWidgetVisible(card)
+
+    def _show_kept(self) -> None:
+        """The lays that are kept, the one that is taken chosen when it is one of them."""
+        on = self._session.on
+        rows = [(own.name, own.name) for own in on.kept]
+        taken = next((own.name for own in on.kept if own.lay == on.lay), "")
+        fill_box(self.kept, [("kept lays", ""), *rows], taken)
+        self.kept.setVisible(bool(rows))
+        self.let_go.setVisible(bool(taken))
+        self.keep.setEnabled(on.lay is not None and not taken)
+
+    def _show_figures(self) -> None:
+        need, unit, cloth = self._session.need, self._session.job.unit, self._session.cloth
+        emptied(self._sum)
+        if need is None or cloth is None:
+            return
+        matching = []
+        if need.matching_mm is not None or self._session.pricing:
+            mm = need.matching_mm
+            matching.append(("of which matching", "…" if mm is None else shown_length(mm, unit)))
+        rows = [
+            ("lay", shown_cloth_length(need.lay_mm, unit)),
+            *matching,
+            ("squaring", f"+ {shown_length(need.squaring_mm, unit)}"),
+            ("shrinkage", f"+ {shown_length(need.shrinkage_mm, unit)}"),
+            ("needed", shown_cloth_length(need.need_mm, unit)),
+            ("shop's step", f"+ {shown_length(need.rounding_mm, unit)}"),
+            ("to buy", shown_buy(need, cloth, unit)),
+        ]
+        if need.cost is not None:
+            rows.append(("cost of the cloth", f"{need.cost:.2f}"))
+        for k, (word, figure) in enumerate(rows):
+            strong = word in ("needed", "to buy")
+            value = label(figure, "heading" if strong else "")
+            value.setAlignment(Qt.AlignmentFlag.AlignRight)
+            self._sum.addWidget(label(word, "heading" if strong else "soft"), k, 0)
+            self._sum.addWidget(value, k, 1)
+
+    # --- edits -------------------------------------------------------------------------------
+
+    def keep_lay(self) -> None:
+        """Ask for a name and keep the lay under it."""
+        cloth, lay = self._session.cloth, self._session.lay
+        if cloth is None or lay is None:
+            return
+        suggested = f"{lay.way.name}, {shown_cloth_length(lay.lay_length_mm, self._session.job.unit)}"
+        name = asked_text(self.keep.window(), "Keep this lay", "Under which name?", suggested)
+        if name:
+            self._session.apply(with_kept(self._session.job, cloth.id, name), f"Lay kept: {name}")
+
+    def take_kept(self, name: str) -> None:
+        """Take a lay that was kept."""
+        cloth = self._session.cloth
+        own = next((own for own in self._session.on.kept if own.name == name), None)
+        if cloth is not None and own is not None:
+            self._session.apply(with_lay(self._session.job, cloth.id, own.lay), f"Lay taken: {name}")
+
+    def drop_kept(self) -> None:
+        """Keep the lay that is chosen no more."""
+        cloth, name = self._session.cloth, str(self.kept.currentData() or "")
+        if cloth is not None and name:
+            self._session.apply(without_kept(self._session.job, cloth.id, name), f"Lay let go: {name}")
