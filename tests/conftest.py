@@ -8,7 +8,7 @@ import pytest
 from hypothesis import HealthCheck, settings
 
 settings.register_profile(
-    "wickel", deadline=None, derandomize=True, max_examples=60, suppress_health_check=[HealthCheck.too_slow]
+    "wickel", deadline=None, derandomize=True, max_examples=40, suppress_health_check=[HealthCheck.too_slow]
 )
 settings.load_profile("wickel")
 

@@ -46,7 +46,7 @@ def test_the_list_of_the_open_job_is_worked_out_copied_and_printed(buy, window, 
     assert copied[0].split("\t") == ["what", "how much", "for", "to know", "cost"]
     assert copied[1].startswith("Moss linen, 150 cm\t")
     path = tmp_path / "list.pdf"
-    monkeypatch.setattr("wickel.app.window.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
     qtbot.keyClick(window, Qt.Key.Key_R, CTRL | SHIFT)
     text = PdfReader(BytesIO(path.read_bytes())).pages[0].extract_text()
     assert "Moss linen" in text
@@ -121,8 +121,8 @@ def test_a_length_at_hand_says_in_every_cell_whether_it_fits(buy, window, sessio
     assert buy.at_hand_mm is None
     assert buy.table.item(0, 0).data(Qt.ItemDataRole.UserRole)[1] == "open, one ply"
     path = tmp_path / "table.pdf"
-    monkeypatch.setattr("wickel.app.window.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
-    window._export_table_pdf()
+    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
+    window._exports.table_pdf()
     text = PdfReader(BytesIO(path.read_bytes())).pages[0].extract_text()
     assert "Odile Marrow" in text
     assert "open, one ply" in text

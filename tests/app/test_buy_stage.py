@@ -158,8 +158,8 @@ def test_a_job_of_plain_pieces_has_no_table(buy, window, session, qtbot):
 def test_the_table_is_written_for_a_sheet(buy, window, qtbot, tmp_path, monkeypatch):
     filled(qtbot, buy)
     path = tmp_path / "table.csv"
-    monkeypatch.setattr("wickel.app.window.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
-    window._export_csv()
+    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
+    window._exports.table_csv()
     assert path.read_text().splitlines()[0] == ",140 cm,150 cm"
     assert window.slip.sentence.text() == "Written: table.csv"
     kept = list((tmp_path / "home" / "table-cells").glob("*.cell.json"))

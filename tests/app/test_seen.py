@@ -187,7 +187,7 @@ def test_the_list_is_written_where_it_is_shown(window, session, qtbot, tmp_path,
     qtbot.mouseClick(window.buy.list.start, LEFT)
     qtbot.waitUntil(lambda: not window.buy.list.errand.working, timeout=60_000)
     path = tmp_path / "list.csv"
-    monkeypatch.setattr("wickel.app.window.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
     shown = [own for own in window.buy.findChildren(QAbstractButton) if own.isVisible()]
     chip = next(own for own in shown if own.text().startswith("CSV"))
     qtbot.mouseClick(chip, LEFT)
@@ -199,8 +199,8 @@ def test_the_list_is_written_where_it_is_shown(window, session, qtbot, tmp_path,
 
 def test_what_is_written_is_what_is_shown(window, session, tmp_path, monkeypatch):
     target = tmp_path / "out.lay.json"
-    monkeypatch.setattr("wickel.app.window.QFileDialog.getSaveFileName", lambda *_: (str(target), ""))
+    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(target), ""))
     session.apply(replace(session.job, cloths=(replace(session.cloth, price=99.0),)), "price")
-    window._export_lay()
+    window._exports.lay()
     assert read_lays(target).lays[0].cloth == session.cloth.id
     assert read_lays(target).lays[0].lay_length_mm == pytest.approx(session.lay.lay_length_mm, abs=1e-5)

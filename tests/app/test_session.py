@@ -38,7 +38,7 @@ class AwkwardRunner(KnownRunner):
     heard = {}
 
     def __init__(self):
-        super().__init__(most_effort=2, most_ways=3)
+        super().__init__(most_effort=2, most_ways=2)
         self.started = []
         self.waiting = []
 

@@ -335,10 +335,10 @@ def test_a_bad_file_is_refused_in_words_and_the_job_stays(window, session, tmp_p
 
 def test_what_is_shown_can_be_written(window, session, tmp_path, monkeypatch):
     acts = {
-        ".svg": window._export_svg,
-        ".pdf": window._export_pdf,
-        ".wickel.json": window._save_copy,
-        ".lay.json": window._export_lay,
+        ".svg": window._exports.svg,
+        ".pdf": window._exports.pdf,
+        ".wickel.json": window._exports.copy,
+        ".lay.json": window._exports.lay,
     }
     for kind, act in acts.items():
         target = tmp_path / f"out{kind}"

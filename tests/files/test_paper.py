@@ -76,7 +76,7 @@ def test_names_are_words_in_an_svg_and_never_marks(name):
     assert root.find(f"{SVG}title").text == shown
 
 
-@pytest.mark.parametrize(("unit", "buy", "lay"), [(Unit.CM, "0.40 m", "0.30 m"), (Unit.INCH, "15 3/4 in", "11 3/4 in")])
+@pytest.mark.parametrize(("unit", "buy", "lay"), [(Unit.CM, "0.40 m", "0.30 m"), (Unit.INCH, "1/2 yd", "11 3/4 in")])
 def test_the_sheet_has_the_four_figures_in_the_maker_s_unit(unit, buy, lay):
     # 300 mm of lay, 25 squaring at both ends, 350 to buy, rounded up to 400
     text = text_of(lay_of(piece("ell", ELL), width=220), unit)

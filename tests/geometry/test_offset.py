@@ -3,7 +3,6 @@
 import math
 
 import pytest
-import shapely
 from hypothesis import given
 from hypothesis import strategies as st
 from shapely.geometry import Point, Polygon
@@ -125,7 +124,8 @@ def test_whatever_the_corners_the_cut_line_is_simple_and_holds_the_net_line(star
     assert net.difference(cut).area < 1e-3
     most = max(allowances)
     # a blunt point stands out three times the allowance, and its two corners lie a little to the sides
-    assert shapely.hausdorff_distance(cut, net) <= 3.25 * most + 0.1
+    # (a notch between two points is filled: its corner lies deep inside, and is not measured)
+    assert max(net.distance(Point(corner)) for corner in cut.exterior.coords) <= 3.25 * most + 0.1
     # area grows by no more than a strip of the largest allowance and a mitre at each corner
     assert net.area - 1e-3 <= cut.area <= net.area + net.length * most + len(points) * 9 * most**2 + 1e-3
 

@@ -405,7 +405,7 @@ def jobs(draw):
 
 
 @given(jobs(), st.sampled_from(EVERY_WAY))
-@settings(max_examples=80)
+@settings(max_examples=50)
 def test_any_job_is_laid_right_or_refused(record, way):
     try:
         lay_file = laid(record, way, effort=4)

@@ -7,7 +7,7 @@ from dataclasses import replace
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QByteArray, QDate, Qt, QTimer
+from PySide6.QtCore import QByteArray, Qt, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
@@ -22,8 +22,10 @@ from PySide6.QtWidgets import (
 
 from wickel import __version__
 from wickel.app.book import StudioBook, fill_book
+from wickel.app.exports import Exports
 from wickel.app.fill import TableFill
 from wickel.app.next_step import BODY, BUY, CLOTH, DRAFT, LAY, next_step
+from wickel.app.opening import Opening
 from wickel.app.runners import Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
@@ -37,7 +39,6 @@ from wickel.app.stages.lay import LayStage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.cut_view import Put
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
-from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.keys_sheet import KeysSheet
 from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
@@ -45,12 +46,11 @@ from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
 from wickel.cloth import WAYS
 from wickel.draft.own import OwnStyle
-from wickel.files import UnreadableFile, lay_drawing, read_job, save_job, save_lays, saved, svg_text
-from wickel.job import Job
+from wickel.files import save_job
 from wickel.job.edits import without_garment
 from wickel.lay import WAIVED_NAMES
 from wickel.studio import new_order, with_another
-from wickel.units import Unit, shown_length
+from wickel.units import Unit
 
 _WAY_KEYS = {
     "open": "O",
@@ -68,23 +68,11 @@ _WAY_KEYS = {
 TROUBLE_MS = 9000
 """How long what went wrong stays in the slip before what is next takes its place."""
 
-MOST_RECENT = 8
 TITLE_BAR, NARROW_BELOW, TEXT_STEP = 40, 1180, 1.125
 LEAST_SIZE, USUAL_SIZE = (940, 600), (1280, 800)
 """The least size of the window, and its size at first, where the screen has room for it."""
 
 STAGES = ("Jobs", "Body", "Draft", "Cloth", "Lay", "Buy")
-
-
-def _told(job: Job) -> str:
-    """A job in a line, to tell two versions of it apart."""
-    parts = [job.name, f"for {job.client}" if job.client else "", f"due {job.due}" if job.due else ""]
-    parts += [", ".join(garment.name or garment.style for garment in job.garments)]
-    parts += [
-        ", ".join(f"{cloth.shown_name} {shown_length(cloth.usable_width_mm, job.unit)} wide" for cloth in job.cloths)
-    ]
-    laid = sum(own.lay is not None for own in job.on.values())
-    return " · ".join(part for part in (*parts, f"{laid} laid") if part)
 
 
 class MainWindow(QMainWindow):
@@ -103,7 +91,6 @@ class MainWindow(QMainWindow):
         self.setWindowTitle("Wickel")
         self.setMinimumSize(*LEAST_SIZE)
         self._session, self._folder, self._settings, self._book = session, folder, settings, book
-        self._damaged: dict[Path, str] = {}
         self._trouble = ""
         self._trouble_timer = QTimer(self, singleShot=True, interval=TROUBLE_MS)
         self._trouble_timer.timeout.connect(self._forget_trouble)
@@ -120,6 +107,11 @@ class MainWindow(QMainWindow):
         self.stack = QStackedWidget()
         for stage in (self.jobs, self.body, self.draft, self.cloth, self.lay, self.buy):
             self.stack.addWidget(stage)
+        self._opening = Opening(session, settings, self)
+        self._opening.opened.connect(self.jobs.refresh)
+        self._exports = Exports(session, self.buy, folder.path, self)
+        self._exports.said.connect(self.slip.say)
+        self._exports.refused.connect(self._opening.refuse)
         self._build()
         self._build_menu()
         self.thread_bar.chosen.connect(self.show_stage)
@@ -127,16 +119,14 @@ class MainWindow(QMainWindow):
         session.lays_changed.connect(self._follow)
         session.searching_changed.connect(lambda _: self._follow())
         session.trouble.connect(self._say_trouble)
-        session.file.path_changed.connect(self._remember_path)
         book.trouble.connect(self._say_trouble)
         fill.trouble.connect(self._say_trouble)
         fill.working_changed.connect(lambda _: self._follow())
-        session.file.changed_outside.connect(self._ask_which)
         self.jobs.open_asked.connect(self.open_path)
         self.jobs.new_asked.connect(self._new_job)
         self.jobs.demo_asked.connect(self._fill_with_demo)
-        self.buy.csv_asked.connect(self._export_csv)
-        self.buy.pdf_asked.connect(self._export_table_pdf)
+        self.buy.csv_asked.connect(self._exports.table_csv)
+        self.buy.pdf_asked.connect(self._exports.table_pdf)
         self.show_stage(LAY)
 
     def _build(self) -> None:
@@ -182,12 +172,12 @@ class MainWindow(QMainWindow):
         self._action(job, "&New job…", "Ctrl+N", self._new_job)
         self._action(job, "&Open a job file…", "Ctrl+O", self._open)
         self._action(job, "&Save", "Ctrl+S", self._save)
-        self._action(job, "Save a &copy as…", "Ctrl+Shift+S", self._save_copy)
+        self._action(job, "Save a &copy as…", "Ctrl+Shift+S", self._exports.copy)
         job.addSeparator()
-        self._exports = [
-            self._action(job, "Lay as &SVG at 1:1…", "Ctrl+E", self._export_svg),
-            self._action(job, "Lay on one page (&PDF)…", "Ctrl+P", self._export_pdf),
-            self._action(job, "&Lay file…", "Ctrl+Shift+E", self._export_lay),
+        self._of_a_lay = [
+            self._action(job, "Lay as &SVG at 1:1…", "Ctrl+E", self._exports.svg),
+            self._action(job, "Lay on one page (&PDF)…", "Ctrl+P", self._exports.pdf),
+            self._action(job, "&Lay file…", "Ctrl+Shift+E", self._exports.lay),
         ]
         job.addSeparator()
         self._action(job, "&Quit", "Ctrl+Q", self.close)
@@ -247,8 +237,8 @@ class MainWindow(QMainWindow):
         self._action(buy, "Lay garments on a bol&t, or stop", "Ctrl+Shift+U", self._lay_bolt)
         buy.addSeparator()
         self._action(buy, "&Copy what is shown", "Ctrl+Shift+Y", self._copy_table)
-        self._action(buy, "What is shown as C&SV…", "Ctrl+Shift+V", self._export_csv)
-        self._action(buy, "What is shown as &PDF…", "Ctrl+Shift+R", self._export_table_pdf)
+        self._action(buy, "What is shown as C&SV…", "Ctrl+Shift+V", partial(self._write_table, self._exports.table_csv))
+        self._action(buy, "What is shown as &PDF…", "Ctrl+Shift+R", partial(self._write_table, self._exports.table_pdf))
 
     def _build_lay_menu(self, lay: QMenu) -> None:
         self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
@@ -332,7 +322,7 @@ class MainWindow(QMainWindow):
         )
         self.setWindowTitle(f"{session.job.name} · Wickel" if session.job.name else "Wickel")
         self._inches.setChecked(session.job.unit is Unit.INCH)
-        for action in self._exports:
+        for action in self._of_a_lay:
             action.setEnabled(session.lay is not None)
 
     def _say_trouble(self, sentence: str) -> None:
@@ -380,65 +370,8 @@ class MainWindow(QMainWindow):
     # --- files -----------------------------------------------------------------------------------
 
     def open_path(self, path: Path) -> bool:
-        """Open a job file; say why if it cannot be, once, and offer the copy that was kept before."""
-        self._session.close_job()  # it may be this one, changed a moment ago
-        try:
-            job = read_job(path)
-        except UnreadableFile as reason:
-            self._say_damaged(path, str(reason))
-            return False
-        self._session.open(job, path)
-        self._remember_path()
-        if self._session.file.open_elsewhere:
-            self._ask_to_take_over()
-        self.jobs.refresh()
-        return True
-
-    def _ask_to_take_over(self) -> None:
-        """Say that another window has the job open: look at it here, or take it over."""
-        assert self._session.path is not None
-        notice = Notice(
-            self,
-            "Open in another window",
-            f"{self._session.path.name} is open in another window. Look at it here, and what you change goes on as a "
-            "copy; or take it over, and the other window is told when it next saves.",
-            do="Look at it",
-            also=("Take it over",),
-        )
-        notice.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        notice.accepted.connect(lambda: notice.taken == "Take it over" and self._session.file.take_over())
-        notice.open()
-
-    def _ask_which(self) -> None:
-        """Another program has changed the file: show both, and let the maker choose."""
-        path, here = self._session.path, self._session.job
-        assert path is not None
-        try:
-            there = read_job(path)
-            theirs = f"In the file: {_told(there)}"
-        except UnreadableFile as reason:
-            there, theirs = None, f"In the file: it cannot be read. {reason}"
-        notice = Notice(
-            self,
-            "Changed meanwhile",
-            f"{path.name} was changed by another program since it was opened. Nothing is written until you choose.",
-            (theirs, f"Here: {_told(here)}"),
-            do="Keep both",
-            also=("Use mine", *(() if there is None else ("Use theirs",))),
-        )
-        notice.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-
-        def chosen() -> None:
-            if notice.taken == "Use mine":
-                self._session.file.write_over()
-            elif notice.taken == "Use theirs" and there is not None:
-                self._session.open(there, path)
-            else:
-                self._session.file.go_on_as_copy()
-
-        notice.accepted.connect(chosen)
-        notice.rejected.connect(self._session.file.go_on_as_copy)
-        notice.open()
+        """Open a job file; where it cannot be, why is said."""
+        return self._opening.open(path)
 
     def _fill_with_demo(self) -> None:
         """Put the demo studio's jobs here and open the first."""
@@ -446,47 +379,6 @@ class MainWindow(QMainWindow):
         fill_book(self._book)
         next(filter(self.open_path, self._folder.orders()), None)
         self.jobs.refresh()
-
-    def _say_damaged(self, path: Path, sentence: str) -> None:
-        if self._damaged.get(path) == sentence and self.findChildren(Notice):
-            return
-        self._damaged[path] = sentence
-        backup = path.with_name(path.name + ".bak")
-        try:
-            read_job(backup)
-        except UnreadableFile:
-            self._refuse("This file cannot be opened", sentence)
-            return
-        notice = Notice(
-            self,
-            "This file cannot be opened",
-            f"{sentence} The copy from before its last change can be opened instead; the damaged file is kept beside "
-            "it.",
-            do="Open the copy",
-        )
-        notice.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        notice.accepted.connect(partial(self._open_backup, path, backup))
-        notice.open()
-
-    def _open_backup(self, path: Path, backup: Path) -> None:
-        """Put the copy of a damaged file in its place, the damaged one beside it."""
-        try:
-            job = read_job(backup)
-            path.replace(path.with_name(path.name + ".damaged"))
-            save_job(job, path)
-        except (UnreadableFile, OSError) as reason:
-            self._refuse("The copy cannot be opened", str(reason))
-            return
-        self.open_path(path)
-
-    def _remember_path(self) -> None:
-        """Remember the job that is open, and the last few of all."""
-        path = str(self._session.path)
-        others = (own for own in self._settings.values.recent if own != path)
-        self._settings.change(last_job=path, recent=(path, *others)[:MOST_RECENT])
-
-    def _refuse(self, title: str, sentence: str) -> None:
-        Notice(self, title, sentence).open()
 
     def _open(self) -> None:
         name, _ = QFileDialog.getOpenFileName(self, "Open a job file", str(self._folder.path), "Jobs (*.wickel.json)")
@@ -540,60 +432,17 @@ class MainWindow(QMainWindow):
         try:
             save_job(job, path)
         except OSError as reason:
-            self._refuse("The new job cannot be written", f"{path.name}: {reason.strerror}.")
+            self._opening.refuse("The new job cannot be written", f"{path.name}: {reason.strerror}.")
             return
         self.open_path(path)
         self.show_stage(BODY)
 
-    def _ask_name(self, title: str, ending: str, kinds: str) -> Path | None:
-        start = self._folder.path / f"{self._session.job.name or 'job'}{ending}"
-        name, _ = QFileDialog.getSaveFileName(self, title, str(start), kinds)
-        if not name:
-            return None
-        return Path(name if name.endswith(ending) else name + ending)
-
-    def _write(self, path: Path | None, write: Callable[[Path], None]) -> None:
-        if path is None:
-            return
-        try:
-            write(path)
-        except OSError as reason:
-            self._refuse("This file cannot be written", f"{path.name}: {reason.strerror}.")
-            return
-        self.slip.say(f"Written: {path.name}")
-
     def _save(self) -> None:
         """Save at once; the job is saved by itself after every change too."""
         if self._session.path is None:
-            self._save_copy()
+            self._exports.copy()
         elif self._session.save_now():
             self.slip.say(f"Saved: {self._session.path.name}")
-
-    def _save_copy(self) -> None:
-        path = self._ask_name("Save a copy as", ".wickel.json", "Jobs (*.wickel.json)")
-        self._write(path, lambda p: save_job(self._session.job, p))
-
-    def _export_svg(self) -> None:
-        lay = self._session.lay
-        if lay is not None:
-            path = self._ask_name("Lay as SVG at 1:1", ".svg", "SVG (*.svg)")
-            self._write(path, lambda p: saved(p, svg_text(lay_drawing(lay), self._session.job.name)))
-
-    def _export_pdf(self) -> None:
-        lay = self._session.lay
-        if lay is not None:
-            from wickel.files.pdf import lay_pdf, sheet_words
-
-            job = self._session.job
-            words = sheet_words(job, lay, QDate.currentDate().toString(Qt.DateFormat.ISODate))
-            path = self._ask_name("Lay on one page", ".pdf", "PDF (*.pdf)")
-            self._write(path, lambda p: saved(p, lay_pdf(lay, job.name or "Lay", job.unit, words)))
-
-    def _export_lay(self) -> None:
-        lay = self._session.lay
-        if lay is not None:
-            path = self._ask_name("Lay file", ".lay.json", "Lays (*.lay.json)")
-            self._write(path, lambda p: save_lays((lay,), p))
 
     def _show_buy(self, page: int) -> None:
         self.show_stage(BUY)
@@ -616,15 +465,10 @@ class MainWindow(QMainWindow):
         self.buy.copy()
         self.slip.say("It is on the clipboard.")
 
-    def _export_csv(self) -> None:
+    def _write_table(self, write: Callable[[], None]) -> None:
+        """Write what Buy shows, in sight."""
         self.show_stage(BUY)
-        path = self._ask_name("As CSV", ".csv", "Tables (*.csv)")
-        self._write(path, lambda p: saved(p, self.buy.as_text(",")))
-
-    def _export_table_pdf(self) -> None:
-        self.show_stage(BUY)
-        path = self._ask_name("On paper", ".pdf", "PDF (*.pdf)")
-        self._write(path, lambda p: saved(p, self.buy.as_pdf()))
+        write()
 
     # --- help --------------------------------------------------------------------------------------
 
@@ -634,7 +478,7 @@ class MainWindow(QMainWindow):
         sheet.open()
 
     def _show_about(self) -> None:
-        self._refuse(
+        self._opening.refuse(
             "About Wickel",
             f"Wickel {__version__}\nFrom body measurements to a cut plan and an exact length of cloth.\n"
             "MIT licence. Typeface: Lato, SIL Open Font License 1.1.",

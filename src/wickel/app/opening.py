@@ -1,0 +1,143 @@
+"""How a job comes into the window: opened, refused with its backup offered, taken over, or chosen between two."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+from pathlib import Path
+
+from PySide6.QtCore import QObject, Qt, Signal
+from PySide6.QtWidgets import QWidget
+
+from wickel.app.session import Session
+from wickel.app.settings import SettingsFile
+from wickel.app.widgets.dialogs import Notice
+from wickel.files import UnreadableFile, read_job, save_job
+from wickel.job import Job
+from wickel.units import shown_length
+
+MOST_RECENT = 8
+
+
+def told(job: Job) -> str:
+    """A job in a line, to tell two versions of it apart."""
+    parts = [job.name, f"for {job.client}" if job.client else "", f"due {job.due}" if job.due else ""]
+    parts += [", ".join(garment.name or garment.style for garment in job.garments)]
+    widths = ((cloth.shown_name, shown_length(cloth.usable_width_mm, job.unit)) for cloth in job.cloths)
+    parts += [", ".join(f"{name} {width} wide" for name, width in widths)]
+    laid = sum(own.lay is not None for own in job.on.values())
+    return " · ".join(part for part in (*parts, f"{laid} laid") if part)
+
+
+class Opening(QObject):
+    """Opens jobs for a window, and asks where there is something to ask. ``opened`` comes after each."""
+
+    opened = Signal()
+
+    def __init__(self, session: Session, settings: SettingsFile, window: QWidget) -> None:
+        super().__init__(window)
+        self._session, self._settings, self._window = session, settings, window
+        self._damaged: dict[Path, str] = {}
+        session.file.path_changed.connect(self._remember_path)
+        session.file.changed_outside.connect(self._ask_which)
+
+    def open(self, path: Path) -> bool:
+        """Open a job file; say why if it cannot be, once, and offer the copy that was kept before."""
+        self._session.close_job()  # it may be this one, changed a moment ago
+        try:
+            job = read_job(path)
+        except UnreadableFile as reason:
+            self._say_damaged(path, str(reason))
+            return False
+        self._session.open(job, path)
+        self._remember_path()
+        if self._session.file.open_elsewhere:
+            self._ask_to_take_over()
+        self.opened.emit()
+        return True
+
+    def refuse(self, title: str, sentence: str) -> None:
+        """Say why something cannot be."""
+        Notice(self._window, title, sentence).open()
+
+    def _ask(self, notice: Notice, answered: Callable[[], object]) -> None:
+        notice.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        notice.accepted.connect(answered)
+        notice.open()
+
+    def _ask_to_take_over(self) -> None:
+        """Say that another window has the job open: look at it here, or take it over."""
+        assert self._session.path is not None
+        notice = Notice(
+            self._window,
+            "Open in another window",
+            f"{self._session.path.name} is open in another window. Look at it here, and what you change goes on as a "
+            "copy; or take it over, and the other window is told when it next saves.",
+            do="Look at it",
+            also=("Take it over",),
+        )
+        self._ask(notice, lambda: notice.taken == "Take it over" and self._session.file.take_over())
+
+    def _ask_which(self) -> None:
+        """Another program has changed the file: show both, and let the maker choose."""
+        path, here = self._session.path, self._session.job
+        assert path is not None
+        try:
+            there = read_job(path)
+            theirs = f"In the file: {told(there)}"
+        except UnreadableFile as reason:
+            there, theirs = None, f"In the file: it cannot be read. {reason}"
+        notice = Notice(
+            self._window,
+            "Changed meanwhile",
+            f"{path.name} was changed by another program since it was opened. Nothing is written until you choose.",
+            (theirs, f"Here: {told(here)}"),
+            do="Keep both",
+            also=("Use mine", *(() if there is None else ("Use theirs",))),
+        )
+        notice.rejected.connect(self._session.file.go_on_as_copy)
+        self._ask(notice, lambda: self._take_chosen(notice.taken, path, there))
+
+    def _take_chosen(self, taken: str, path: Path, there: Job | None) -> None:
+        if taken == "Use mine":
+            self._session.file.write_over()
+        elif taken == "Use theirs" and there is not None:
+            self._session.open(there, path)
+        else:
+            self._session.file.go_on_as_copy()
+
+    def _say_damaged(self, path: Path, sentence: str) -> None:
+        if self._damaged.get(path) == sentence and self._window.findChildren(Notice):
+            return
+        self._damaged[path] = sentence
+        backup = path.with_name(path.name + ".bak")
+        try:
+            read_job(backup)
+        except UnreadableFile:
+            self.refuse("This file cannot be opened", sentence)
+            return
+        notice = Notice(
+            self._window,
+            "This file cannot be opened",
+            f"{sentence} The copy from before its last change can be opened instead; the damaged file is kept beside "
+            "it.",
+            do="Open the copy",
+        )
+        self._ask(notice, partial(self._open_backup, path, backup))
+
+    def _open_backup(self, path: Path, backup: Path) -> None:
+        """Put the copy of a damaged file in its place, the damaged one beside it."""
+        try:
+            job = read_job(backup)
+            path.replace(path.with_name(path.name + ".damaged"))
+            save_job(job, path)
+        except (UnreadableFile, OSError) as reason:
+            self.refuse("The copy cannot be opened", str(reason))
+            return
+        self.open(path)
+
+    def _remember_path(self) -> None:
+        """Remember the job that is open, and the last few of all."""
+        path = str(self._session.path)
+        others = (own for own in self._settings.values.recent if own != path)
+        self._settings.change(last_job=path, recent=(path, *others)[:MOST_RECENT])
