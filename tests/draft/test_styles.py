@@ -41,7 +41,7 @@ def valid(style, body, options):
     return tape_checks(style, pattern, body, options)
 
 
-@pytest.mark.parametrize(("style", "size"), usual_pairs(), ids=lambda value: getattr(value, "id", value))
+@pytest.mark.parametrize(("style", "size"), list(usual_pairs()), ids=lambda value: getattr(value, "id", value))
 def test_defaults_hold_every_check_at_every_size_of_the_chart(style, size):
     assert [check.name for check in valid(style, size_body(size), {}) if not check.held] == []
 

@@ -11,7 +11,7 @@ from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job
 from wickel.lay import LayRefused, Search
 
-USUAL, ALL = 60, 1000
+USUAL, ALL = 30, 1000
 
 
 def _seeds():
