@@ -25,6 +25,8 @@ class Unit(StrEnum):
     YARD = "yd"
 
 
+IMPERIAL = (Unit.INCH, Unit.FOOT, Unit.YARD)
+
 MM_PER: dict[Unit, float] = {
     Unit.MM: 1.0,
     Unit.CM: 10.0,
@@ -189,7 +191,7 @@ def shown_short(mm: float, unit: Unit) -> str:
     >>> shown_short(12.31, Unit.CM)
     '1.3 cm'
     """
-    step = MM_PER_INCH / 8 if unit in (Unit.INCH, Unit.YARD, Unit.FOOT) else 1.0
+    step = MM_PER_INCH / 8 if unit in IMPERIAL else 1.0
     return shown_length(step * math.ceil(mm / step - 1e-9), Unit.INCH if step > 1 else Unit.CM)
 
 
@@ -232,15 +234,14 @@ def shown_bought(mm: float, unit: Unit) -> str:
     >>> shown_bought(2171.7, Unit.CM)
     '2.18 m'
     """
-    if unit in (Unit.INCH, Unit.YARD, Unit.FOOT):
+    if unit in IMPERIAL:
         return f"{_mixed(round(rounded_up(mm, EIGHTH_YARD_MM) / EIGHTH_YARD_MM), 8)} yd"
     return shown_cloth_length(rounded_up(mm, 10.0), unit)
 
 
 def shown_sold(mm: float, unit: Unit) -> str:
     """Write a fixed length that a shop sells: in yards for inch makers when it is a number of their eighths."""
-    imperial = unit in (Unit.INCH, Unit.YARD, Unit.FOOT)
-    return shown_bought(mm, unit) if imperial and sold_by_the_yard(mm) else shown_cloth_length(mm, unit)
+    return shown_bought(mm, unit) if unit in IMPERIAL and sold_by_the_yard(mm) else shown_cloth_length(mm, unit)
 
 
 def shown_as_sold(mm: float, unit: Unit) -> str:

@@ -363,7 +363,6 @@ class MainWindow(QMainWindow):
             widget.update()
 
     def _toggle_inches(self) -> None:
-
         unit = Unit.INCH if self._inches.isChecked() else Unit.CM
         self._session.apply(replace(self._session.job, unit=unit), "Unit of length")
 

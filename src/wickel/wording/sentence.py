@@ -8,7 +8,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from wickel.units import MM_PER, Unit, shown_cloth_length, shown_length, shown_short
+from wickel.units import IMPERIAL, MM_PER, Unit, shown_cloth_length, shown_length, shown_short
 from wickel.wording.english import ENGLISH
 
 
@@ -108,24 +108,23 @@ class _Maker(string.Formatter):
 
 
 def _fine(mm: float, unit: Unit) -> str:
-    if unit in _IMPERIAL:
+    if unit in IMPERIAL:
         return shown_length(mm, Unit.INCH, denominator=16)
     return f"{mm:.1f}".removesuffix(".0") + " mm"
 
 
 def _whole(mm: float, unit: Unit) -> str:
-    if unit in _IMPERIAL:
+    if unit in IMPERIAL:
         return f"{math.ceil(mm / MM_PER[Unit.YARD] - 1e-6)} yd"
     return f"{math.ceil(mm / MM_PER[Unit.M] - 1e-6)} m"
 
 
 def _area(mm2: float, unit: Unit) -> str:
-    if unit in _IMPERIAL:
+    if unit in IMPERIAL:
         return f"{mm2 / MM_PER[Unit.INCH] ** 2:.3g} sq in"
     return f"{mm2 / MM_PER[Unit.CM] ** 2:.3g} cm²"
 
 
-_IMPERIAL = (Unit.INCH, Unit.FOOT, Unit.YARD)
 _LENGTHS: dict[str, Callable[[float, Unit], str]] = {
     "length": shown_length,
     "cloth": shown_cloth_length,
