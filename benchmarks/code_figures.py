@@ -1,4 +1,5 @@
-"""How the code is told to a stranger, in figures: sizes, complexity with boolean operators counted, comments, lines.
+"""How the code is told to a stranger, in figures: sizes, complexity with boolean operators counted,
+comments, lines.
 
 ``python -m benchmarks.code_figures`` prints them; the last ones stand in docs/measured.md.
 """
@@ -14,12 +15,22 @@ from statistics import median, quantiles
 SRC = Path(__file__).parent.parent / "src" / "wickel"
 LONG_LINE, LONG_FUNCTION, COMPLEX, MANY = 100, 60, 15, 6
 KERNELS = SRC / "lay" / "nest"
-_BRANCHES = (ast.If, ast.IfExp, ast.For, ast.While, ast.ExceptHandler, ast.comprehension, ast.match_case, ast.Assert)
+_BRANCHES = (
+    ast.If,
+    ast.IfExp,
+    ast.For,
+    ast.While,
+    ast.ExceptHandler,
+    ast.comprehension,
+    ast.match_case,
+    ast.Assert,
+)
 _FUNCTIONS = (ast.FunctionDef, ast.AsyncFunctionDef)
 
 
 def complexity(function: ast.AST) -> int:
-    """Decisions of a function and one: every branch, every ``and`` and ``or`` beyond the first operand."""
+    """Decisions of a function and one: every branch, every ``and`` and ``or`` beyond the first
+    operand."""
     count = 1
     for node in ast.walk(function):
         if isinstance(node, ast.BoolOp):
@@ -41,7 +52,8 @@ def docstring_lines(tree: ast.AST) -> int:
     return sum(
         len(text.splitlines()) + 1
         for node in ast.walk(tree)
-        if isinstance(node, (ast.Module, ast.ClassDef, *_FUNCTIONS)) and (text := ast.get_docstring(node))
+        if isinstance(node, (ast.Module, ast.ClassDef, *_FUNCTIONS))
+        and (text := ast.get_docstring(node))
     )
 
 
@@ -58,7 +70,8 @@ def main() -> None:
         long_lines += sum(len(line) > LONG_LINE for line in own)
         docstrings += docstring_lines(tree)
         comments += sum(
-            token.type == tokenize.COMMENT for token in tokenize.generate_tokens(io.StringIO(text).readline)
+            token.type == tokenize.COMMENT
+            for token in tokenize.generate_tokens(io.StringIO(text).readline)
         )
         for node in ast.walk(tree):
             if not isinstance(node, _FUNCTIONS):
@@ -72,10 +85,17 @@ def main() -> None:
             command = "cli" in path.parts
             if not command and parameters(node) > MANY:
                 over.append((path, node.name, "parameters", parameters(node)))
-    print(f"modules {len(modules)}, lines {lines}: median {median(modules):g}, p90 {quantiles(modules, n=10)[-1]:.0f}")
-    print(f"functions {len(functions)}: median {median(functions):g}, p90 {quantiles(functions, n=10)[-1]:.0f}")
     print(
-        f"comments a hundred lines {100 * comments / lines:.1f}, docstrings {100 * docstrings / lines:.0f} % of lines"
+        f"modules {len(modules)}, lines {lines}: median {median(modules):g}, p90 "
+        f"{quantiles(modules, n=10)[-1]:.0f}"
+    )
+    print(
+        f"functions {len(functions)}: median {median(functions):g}, p90 "
+        f"{quantiles(functions, n=10)[-1]:.0f}"
+    )
+    print(
+        f"comments a hundred lines {100 * comments / lines:.1f}, docstrings "
+        f"{100 * docstrings / lines:.0f} % of lines"
     )
     print(f"lines over {LONG_LINE} columns {long_lines} ({100 * long_lines / lines:.1f} %)")
     for what in ("lines", "decisions", "parameters"):

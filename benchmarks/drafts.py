@@ -34,9 +34,14 @@ def _middle(style: Style) -> Body:
 
 
 def times() -> None:
-    """A row a style: pieces, draft alone, draft with checks and cut lines, each as a multiple of the box dress."""
-    yard = _median_ms(lambda: draft(STYLES["box-dress"], _middle(STYLES["box-dress"]), {}, Allowances()))
-    print(f"{'style':<20} {'pieces':>6} {'draft ms':>9} {'× box dress':>11} {'with cut lines ms':>18}")
+    """A row a style: pieces, draft alone, draft with checks and cut lines, each as a multiple of
+    the box dress."""
+    yard = _median_ms(
+        lambda: draft(STYLES["box-dress"], _middle(STYLES["box-dress"]), {}, Allowances())
+    )
+    print(
+        f"{'style':<20} {'pieces':>6} {'draft ms':>9} {'× box dress':>11} {'with cut lines ms':>18}"
+    )
     for style in STYLES.values():
         body = _middle(style)
 
@@ -49,11 +54,15 @@ def times() -> None:
 
         pieces = len(draft(style, body, {}, Allowances()).pieces)
         alone = _median_ms(lambda style=style, body=body: draft(style, body, {}, Allowances()))
-        print(f"{style.id:<20} {pieces:>6} {alone:>9.1f} {alone / yard:>11.1f} {_median_ms(whole):>18.1f}")
+        print(
+            f"{style.id:<20} {pieces:>6} {alone:>9.1f} {alone / yard:>11.1f} "
+            f"{_median_ms(whole):>18.1f}"
+        )
 
 
 def formulas() -> None:
-    """One formula of the largest rewritten style changed: what is done at each key before it is drawn."""
+    """One formula of the largest rewritten style changed: what is done at each key before it is
+    drawn."""
     style = max(STYLES.values(), key=lambda s: len(draft(s, _middle(s), {}, Allowances()).pieces))
     body = _middle(style)
     own = own_from_pattern("own-bench", "Bench", draft(style, body, {}, Allowances()))
@@ -66,18 +75,26 @@ def formulas() -> None:
         made = replace(own, pieces=(replace(first, points=points), *own.pieces[1:]))
         draft(style_of(made), body, {}, Allowances())
 
-    print(f"a formula typed in {style.id} ({len(own.pieces)} pieces, {rows} points): {_median_ms(key):.1f} ms")
+    print(
+        f"a formula typed in {style.id} ({len(own.pieces)} pieces, {rows} points): "
+        f"{_median_ms(key):.1f} ms"
+    )
 
 
 def sweep() -> None:
-    """Every size of every chart × every choice of every option × every length at its bounds, one at a time."""
+    """Every size of every chart × every choice of every option × every length at its bounds, one at
+    a time."""
     started, made, refused, unheld = perf_counter(), 0, 0, 0
     for style in STYLES.values():
         for chart in style.charts:
             for size in CHARTS[chart].sizes:
                 body = CHARTS[chart].body(size)
                 for option in style.options:
-                    values = list(option.choices) if isinstance(option, ChoiceOption) else [option.least, option.most]
+                    values = (
+                        list(option.choices)
+                        if isinstance(option, ChoiceOption)
+                        else [option.least, option.most]
+                    )
                     for value in values:
                         options = {option.id: value}
                         try:
@@ -89,12 +106,15 @@ def sweep() -> None:
                         for piece in pattern.pieces:
                             simple_outline(cut_line(piece))
                         checks = tape_checks(style, pattern, body, options)
-                        broken = [c.name for c in checks if not c.held and not c.name.startswith("Over")]
+                        broken = [
+                            c.name for c in checks if not c.held and not c.name.startswith("Over")
+                        ]
                         unheld += bool(broken)
                         if broken:
                             print(f"  {style.id} {size} {options}: {', '.join(broken)}")
     print(
-        f"{made} drafted, {refused} refused, {unheld} with a check that does not hold; {perf_counter() - started:.0f} s"
+        f"{made} drafted, {refused} refused, {unheld} with a check that does not hold; "
+        f"{perf_counter() - started:.0f} s"
     )
 
 

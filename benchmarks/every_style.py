@@ -1,8 +1,9 @@
 """Every style in every size on a plain, a one-way and a checked cloth, in every way of spreading.
 
 Run with  .venv/bin/python -m benchmarks.every_style [--effort 1] [--styles jacket,coat].
-A row a style and cloth: how many of its sizes have two ways or more without a broken rule, and of the others the first
-that was refused, with why. Sizes whose pieces are wider than the cloth are refused before they are laid.
+A row a style and cloth: how many of its sizes have two ways or more without a broken rule, and of
+the others the first that was refused, with why. Sizes whose pieces are wider than the cloth are
+refused before they are laid.
 """
 
 from __future__ import annotations
@@ -21,7 +22,8 @@ CLOTHS = ("moss-linen", "barge-cord", "lee-check")
 
 
 def ways_held(style: str, size: str, cloth_id: str, effort: int) -> tuple[int, str]:
-    """In how many ways a garment can be laid without a broken rule, and what was said of the others."""
+    """In how many ways a garment can be laid without a broken rule, and what was said of the
+    others."""
     cloth = replace(shelf_cloth(cloth_id), id="main")
     materials = dict.fromkeys(("interfacing", "lining", "contrast"), "main")
     garment = Garment(id="d", style=style, body=size_body(size), cloths=materials)
@@ -48,13 +50,24 @@ def main() -> None:
     asked = parser.parse_args()
     with ProcessPoolExecutor(2) as pool:
         for style in asked.styles.split(","):
-            charts = [CHARTS[id] for id in STYLES[style].charts if id in CHARTS] or list(CHARTS.values())
+            charts = [CHARTS[id] for id in STYLES[style].charts if id in CHARTS] or list(
+                CHARTS.values()
+            )
             sizes = list(dict.fromkeys(size for chart in charts for size in chart.sizes))
             for cloth in CLOTHS:
                 n = len(sizes)
-                found = list(pool.map(ways_held, [style] * n, sizes, [cloth] * n, [asked.effort] * n))
+                found = list(
+                    pool.map(ways_held, [style] * n, sizes, [cloth] * n, [asked.effort] * n)
+                )
                 well = sum(held >= 2 for held, _ in found)
-                why = next((f"{size}: {said}" for size, (held, said) in zip(sizes, found, strict=True) if held < 2), "")
+                why = next(
+                    (
+                        f"{size}: {said}"
+                        for size, (held, said) in zip(sizes, found, strict=True)
+                        if held < 2
+                    ),
+                    "",
+                )
                 print(f"{style:<20} {cloth:<11} {well:>3} of {n}  {why}", flush=True)
 
 

@@ -1,6 +1,8 @@
-"""First lays of the box dress: every size, three widths, every way. Prints length, share used, seconds.
+"""First lays of the box dress: every size, three widths, every way. Prints length, share used,
+seconds.
 
-Run with  scripts/wickel --help  once for the set-up, then  .venv/bin/python -m benchmarks.first_lay [effort]
+Run with  scripts/wickel --help  once for the set-up, then  .venv/bin/python -m benchmarks.first_lay
+[effort]
 """
 
 from __future__ import annotations
@@ -20,11 +22,16 @@ def main() -> None:
     effort = int(sys.argv[1]) if len(sys.argv) > 1 else DEFAULT_EFFORT
     firsts: list[float] = []
     gains: list[float] = []
-    print(f"{'size':>5} {'width':>6} {'way':<11} {'first mm':>9} {'first s':>8} {'mm':>8} {'used':>5} {'s':>6}")
+    print(
+        f"{'size':>5} {'width':>6} {'way':<11} {'first mm':>9} {'first s':>8} {'mm':>8} "
+        f"{'used':>5} {'s':>6}"
+    )
     for size in WOMEN.sizes:
         body = size_body(size)
         cloth = Cloth(id="main", usable_width_mm=1500, print=Print.ANY)
-        pieces = cut_pieces(Job(cloths=(cloth,), garments=(Garment(id="dress", style="box-dress", body=body),)))
+        pieces = cut_pieces(
+            Job(cloths=(cloth,), garments=(Garment(id="dress", style="box-dress", body=body),))
+        )
         for width in (1100, 1400, 1500):
             for way in WAYS:
                 started = perf_counter()
@@ -54,8 +61,8 @@ def main() -> None:
                     f"{lay.lay_length_mm:8.1f} {lay.used_share:5.0%} {seconds:6.2f}"
                 )
     print(
-        f"first checked lay: median {statistics.median(firsts):.3f} s, longest {max(firsts):.3f} s; "
-        f"first / best length: median {statistics.median(gains):.3f}, worst {max(gains):.3f}"
+        f"first checked lay: median {statistics.median(firsts):.3f} s, longest {max(firsts):.3f} "
+        f"s; first / best length: median {statistics.median(gains):.3f}, worst {max(gains):.3f}"
     )
 
 

@@ -1,8 +1,10 @@
-"""Folded cases: what ten seconds find against the best of four seeds in a minute each, on the same fold.
+"""Folded cases: what ten seconds find against the best of four seeds in a minute each, on the same
+fold.
 
-Run with  .venv/bin/python -m benchmarks.folds [--names "jacket,mix of 3"] [--ways lengthwise,partial,to-middle]
-[--widths 1400] [--seconds 10] [--long 60]. A row a case: length in the short time (two workers), the best of the long
-searches (one worker each, two at a time), the ratio, and beside it the length on open cloth in the short time.
+Run with  .venv/bin/python -m benchmarks.folds [--names "jacket,mix of 3"] [--ways
+lengthwise,partial,to-middle] [--widths 1400] [--seconds 10] [--long 60]. A row a case: length in
+the short time (two workers), the best of the long searches (one worker each, two at a time), the
+ratio, and beside it the length on open cloth in the short time.
 """
 
 from __future__ import annotations
@@ -37,15 +39,19 @@ def main() -> None:
         (own.name, own.width_mm): timed(own.problem, asked.seconds, ())[2].length_mm
         for own in cases(widths, ("open",), names)
     }
-    print(f"{'case':<15} {'cm':>4} {'way':<11} {'parts':>5} {'short':>8} {'long':>8} {'ratio':>6} {'open':>8}")
+    print(
+        f"{'case':<15} {'cm':>4} {'way':<11} {'parts':>5} {'short':>8} {'long':>8} {'ratio':>6} "
+        f"{'open':>8}"
+    )
     with ProcessPoolExecutor(2) as pool:
         for case in cases(widths, tuple(asked.ways.split(",")), names):
             short = timed(case.problem, asked.seconds, ())[2].length_mm
             n = len(SEEDS)
             best = min(pool.map(long_mm, [case] * n, SEEDS, [asked.long] * n))
             print(
-                f"{case.name:<15} {case.width_mm / 10:>4.0f} {case.way:<11} {len(case.problem.items):>5} {short:>8.1f} "
-                f"{best:>8.1f} {short / best:>6.3f} {opened[case.name, case.width_mm]:>8.1f}",
+                f"{case.name:<15} {case.width_mm / 10:>4.0f} {case.way:<11} "
+                f"{len(case.problem.items):>5} {short:>8.1f} {best:>8.1f} {short / best:>6.3f} "
+                f"{opened[case.name, case.width_mm]:>8.1f}",
                 flush=True,
             )
 

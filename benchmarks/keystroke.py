@@ -1,9 +1,11 @@
-"""How long the window is held by an edit, and how soon there is a lay after it, with the worker process.
+"""How long the window is held by an edit, and how soon there is a lay after it, with the worker
+process.
 
     python -m benchmarks.keystroke
 
-Types into an option of the demo's first job, whose cloth has a picture of 1 MB, while a search runs. Prints for each
-edit the milliseconds that applying and repainting took, and those until the first lay that is whole.
+Types into an option of the demo's first job, whose cloth has a picture of 1 MB, while a search
+runs. Prints for each edit the milliseconds that applying and repainting took, and those until the
+first lay that is whole.
 """
 
 from __future__ import annotations
@@ -64,9 +66,9 @@ def main() -> None:
                     QTest.qWait(5)
                 turns.append(1000 * worst)
             print(
-                f"{name}: applied and repainted {statistics.median(held):.0f} ms (worst {max(held):.0f}), "
-                f"whole lay after {statistics.median(first):.0f} ms (worst {max(first):.0f}), "
-                f"longest turn of the window {max(turns):.0f} ms"
+                f"{name}: applied and repainted {statistics.median(held):.0f} ms (worst "
+                f"{max(held):.0f}), whole lay after {statistics.median(first):.0f} ms (worst "
+                f"{max(first):.0f}), longest turn of the window {max(turns):.0f} ms"
             )
         window.close()
 

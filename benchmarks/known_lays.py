@@ -1,7 +1,9 @@
-"""Random problems made by cutting up a known lay, with every constraint mixed in: how many are found again.
+"""Random problems made by cutting up a known lay, with every constraint mixed in: how many are
+found again.
 
-Run with  .venv/bin/python -m benchmarks.known_lays [--problems 2000] [--effort 12000]. Two processes. The problems and
-the judge are those of the tests (tests/lay/test_search.py), which look at the first two hundred.
+Run with  .venv/bin/python -m benchmarks.known_lays [--problems 2000] [--effort 12000]. Two
+processes. The problems and the judge are those of the tests (tests/lay/test_search.py), which look
+at the first two hundred.
 """
 
 from __future__ import annotations
@@ -35,11 +37,16 @@ def main() -> None:
     warm_up()
     started = perf_counter()
     with ProcessPoolExecutor(2) as pool:
-        found = list(pool.map(partial(tried, effort=asked.effort), range(asked.problems), chunksize=10))
+        found = list(
+            pool.map(partial(tried, effort=asked.effort), range(asked.problems), chunksize=10)
+        )
     missed = [(seed, round(ratio, 3)) for seed, ratio, _ in found if ratio > MORE]
     wrong = [(seed, said) for seed, _, said in found if said]
     print(f"{len(found)} problems in {perf_counter() - started:.0f} s")
-    print(f"found again: {len(found) - len(missed)} ({1 - len(missed) / len(found):.2%}); missed: {missed}")
+    print(
+        f"found again: {len(found) - len(missed)} ({1 - len(missed) / len(found):.2%}); missed: "
+        f"{missed}"
+    )
     print(f"solutions with faults: {len(wrong)} {wrong}")
 
 

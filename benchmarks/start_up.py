@@ -1,4 +1,5 @@
-"""Seconds from the command to the shown window with the demo job, and the memory of the window's process; four starts.
+"""Seconds from the command to the shown window with the demo job, and the memory of the window's
+process; four starts.
 
 The first start makes the demo studio; the others are warm. Needs no screen. Run with
 .venv/bin/python -m benchmarks.start_up

@@ -1,7 +1,8 @@
 """The ways compared in a short time, against a long search of each way alone.
 
-Run with  .venv/bin/python -m benchmarks.ways [--seconds 10] [--alone 60] [--garment "wrap dress"] [--widths 1400].
-A row a way: its length as compared, alone, the ratio, and the bound it was set aside by. Two workers each.
+Run with  .venv/bin/python -m benchmarks.ways [--seconds 10] [--alone 60] [--garment "wrap dress"]
+[--widths 1400]. A row a way: its length as compared, alone, the ratio, and the bound it was set
+aside by. Two workers each.
 """
 
 from __future__ import annotations
@@ -42,25 +43,43 @@ def main() -> None:
         pieces = pieces_of(GARMENTS[asked.garment], cloth)
         started = perf_counter()
         found = lay_ways(
-            pieces, cloth, alone_ways(), report=clock(asked.seconds), search=Search(effort=_ENDLESS, workers=2)
+            pieces,
+            cloth,
+            alone_ways(),
+            report=clock(asked.seconds),
+            search=Search(effort=_ENDLESS, workers=2),
         )
         took = perf_counter() - started
-        print(f"{asked.garment} on {width / 10:g} cm, compared in {took:.1f} s, each alone in {asked.alone:g} s")
+        print(
+            f"{asked.garment} on {width / 10:g} cm, compared in {took:.1f} s, each alone in "
+            f"{asked.alone:g} s"
+        )
         print(f"{'way':<20} {'compared':>9} {'alone':>9} {'ratio':>6} {'bound':>9}")
-        laid = sorted((own for own in found if own.lay is not None), key=lambda own: own.lay.lay_length_mm)
+        laid = sorted(
+            (own for own in found if own.lay is not None), key=lambda own: own.lay.lay_length_mm
+        )
         for own in laid:
             assert own.lay is not None
             compared = own.lay.lay_length_mm
             if own.set_aside:
-                print(f"{own.way:<20} {compared:>9.1f} {'':>9} {'':>6} {own.least_mm:>9.1f}", flush=True)
+                print(
+                    f"{own.way:<20} {compared:>9.1f} {'':>9} {'':>6} {own.least_mm:>9.1f}",
+                    flush=True,
+                )
                 continue
             try:
                 alone = make_lay(
-                    pieces, cloth, own.way, report=clock(asked.alone), search=Search(effort=_ENDLESS, workers=2)
+                    pieces,
+                    cloth,
+                    own.way,
+                    report=clock(asked.alone),
+                    search=Search(effort=_ENDLESS, workers=2),
                 ).lay_length_mm
             except LayRefused:
                 continue
-            print(f"{own.way:<20} {compared:>9.1f} {alone:>9.1f} {compared / alone:>6.3f}", flush=True)
+            print(
+                f"{own.way:<20} {compared:>9.1f} {alone:>9.1f} {compared / alone:>6.3f}", flush=True
+            )
 
 
 if __name__ == "__main__":

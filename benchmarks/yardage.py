@@ -1,9 +1,10 @@
-"""The yardage table of the box dress: how long it takes, and how near its cells are to long searches.
+"""The yardage table of the box dress: how long it takes, and how near its cells are to long
+searches.
 
 Run with  .venv/bin/python -m benchmarks.yardage [--seconds 20] [--sizes 8] [--only-time].
-First the table is filled with an empty cache and warm code, by two processes as the window does it, each row in one of
-them; then it is found again in the cache; then every cell is laid anew for so many seconds in all its ways. Prints the
-times, and the ratio of each cell to its long search.
+First the table is filled with an empty cache and warm code, by two processes as the window does it,
+each row in one of them; then it is found again in the cache; then every cell is laid anew for so
+many seconds in all its ways. Prints the times, and the ratio of each cell to its long search.
 """
 
 from __future__ import annotations
@@ -29,14 +30,18 @@ CLOTH = Cloth(id="main", usable_width_mm=1400, print=Print.TWO_WAY, reserve_mm=5
 
 
 def job_of_size(size: str) -> Job:
-    garment = Garment(id="d", style="box-dress", body=size_body(size), size=size, cloths={"contrast": "main"})
+    garment = Garment(
+        id="d", style="box-dress", body=size_body(size), size=size, cloths={"contrast": "main"}
+    )
     return Job(cloths=(CLOTH,), garments=(garment,))
 
 
 def long_search(size: str, width_mm: float, seconds: float) -> float:
     """The shortest lay of all ways found anew in so many seconds."""
     pieces, cloth = cell_pieces(job_of_size(size), "main", size, size_body(size), width_mm)
-    found = lay_ways(pieces, cloth, alone_ways(), report=clock(seconds), search=Search(effort=_ENDLESS))
+    found = lay_ways(
+        pieces, cloth, alone_ways(), report=clock(seconds), search=Search(effort=_ENDLESS)
+    )
     best = shortest(found)
     assert best is not None
     return best.lay_length_mm
@@ -51,12 +56,18 @@ def main() -> None:
     sizes = list(SIZES)[: asked.sizes]
     warm_up()
     job = job_of_size(sizes[0])
-    with ProcessPoolExecutor(2, initializer=warm_up) as pool, tempfile.TemporaryDirectory() as folder:
+    with (
+        ProcessPoolExecutor(2, initializer=warm_up) as pool,
+        tempfile.TemporaryDirectory() as folder,
+    ):
         list(pool.map(size_body, sizes[:2]))  # the processes are there and warm
         fill = partial(row_of, job, "main", widths_mm=WIDTHS_MM)
         started = perf_counter()
         cells = [cell for row in pool.map(fill, sizes, map(size_body, sizes)) for cell in row]
-        print(f"{len(cells)} cells, every way, from nothing: {perf_counter() - started:.1f} s", flush=True)
+        print(
+            f"{len(cells)} cells, every way, from nothing: {perf_counter() - started:.1f} s",
+            flush=True,
+        )
         store = TableStore(Path(folder))
         for cell in cells:
             store.keep(cell)
@@ -75,7 +86,8 @@ def main() -> None:
             assert best is not None
             assert best.length_mm is not None
             ratios.append(best.length_mm / anew)
-            print(f"{cell.size:>4} {cell.width_mm / 10:5.0f} cm {best.way:<12} {best.length_mm:8.1f} {anew:8.1f}"
+            print(f"{cell.size:>4} {cell.width_mm / 10:5.0f} cm {best.way:<12} "
+f"{best.length_mm:8.1f} {anew:8.1f}"
                   f" {ratios[-1]:.4f}", flush=True)  # fmt: skip
     print(f"median {statistics.median(ratios):.4f}, worst {max(ratios):.4f}")
 

@@ -8,7 +8,11 @@ import pytest
 from hypothesis import HealthCheck, settings
 
 settings.register_profile(
-    "wickel", deadline=None, derandomize=True, max_examples=40, suppress_health_check=[HealthCheck.too_slow]
+    "wickel",
+    deadline=None,
+    derandomize=True,
+    max_examples=40,
+    suppress_health_check=[HealthCheck.too_slow],
 )
 settings.load_profile("wickel")
 

@@ -5,4 +5,6 @@ import pytest
 
 def usual(values, often):
     """Parameters of which some are usual; the others are marked long."""
-    return [pytest.param(value, marks=[] if value in often else [pytest.mark.long]) for value in values]
+    return [
+        pytest.param(value, marks=[] if value in often else [pytest.mark.long]) for value in values
+    ]

@@ -40,7 +40,20 @@ def run(*words):
 def test_lay_writes_a_judged_lay_file_svg_and_pdf(written, tmp_path):
     record = four_kinds()
     out, svg, pdf = (tmp_path / name for name in ("out.lay.json", "out.svg", "out.pdf"))
-    result = run("lay", written(record), "-o", out, "--fold", "lengthwise", "--svg", svg, "--pdf", pdf, "--effort", 5)
+    result = run(
+        "lay",
+        written(record),
+        "-o",
+        out,
+        "--fold",
+        "lengthwise",
+        "--svg",
+        svg,
+        "--pdf",
+        pdf,
+        "--effort",
+        5,
+    )
     assert result.exit_code == 0
     assert "buy" in result.stdout
     assert judged(record, json.loads(out.read_text())) == []
@@ -63,9 +76,9 @@ def test_a_length_at_hand_that_is_too_short_is_said(written):
 def test_best_takes_the_shortest_way(written):
     record = four_kinds()
     lengths = {
-        way: json.loads(run("lay", written(record), "--json", "--fold", way, "--effort", 20).stdout)["lays"][0][
-            "lay_length_mm"
-        ]
+        way: json.loads(
+            run("lay", written(record), "--json", "--fold", way, "--effort", 20).stdout
+        )["lays"][0]["lay_length_mm"]
         for way in ("open", "lengthwise", "best")
     }
     assert lengths["best"] == min(lengths.values())
@@ -82,7 +95,12 @@ REFUSALS = {
     "fold edge": (job(piece("a", BOX, fold=[[0, 5], [200, 5]])), 2),
     "negative width": (job(piece("a", BOX), width=-10), 2),
     "unmeasured": (
-        job() | {"garments": [{"id": "d", "style": "box-dress", "body": {"measurements_mm": {"bust": 920}}}]},
+        job()
+        | {
+            "garments": [
+                {"id": "d", "style": "box-dress", "body": {"measurements_mm": {"bust": 920}}}
+            ]
+        },
         2,
     ),
     "broken rule": (job(piece("a", BOX, directions=[0, 180]), print_="one-way"), 1),
@@ -168,14 +186,20 @@ def test_without_a_screen_the_window_says_so(monkeypatch):
     for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM"):
         monkeypatch.delenv(name, raising=False)
     done = subprocess.run(
-        [sys.executable, "-m", "wickel", "demo"], capture_output=True, text=True, timeout=60, check=False
+        [sys.executable, "-m", "wickel", "demo"],
+        capture_output=True,
+        text=True,
+        timeout=60,
+        check=False,
     )
     assert done.returncode == 1
     assert "no screen" in done.stderr
     assert "Traceback" not in done.stderr
 
 
-@pytest.mark.parametrize("way", ["open", "lengthwise", "partial", "partial:450", "crosswise", "turned", "four"])
+@pytest.mark.parametrize(
+    "way", ["open", "lengthwise", "partial", "partial:450", "crosswise", "turned", "four"]
+)
 def test_every_way_can_be_asked_for(order, tmp_path, way):
     out = tmp_path / "out.lay.json"
     answer = run("lay", order, "-o", out, "--fold", way)
@@ -262,7 +286,9 @@ def test_a_bolt_and_a_length_at_hand_on_the_command_line(order):
     result = run("bolt", order, "3 m", "--sizes", "80", "--effort", 1)
     assert result.exit_code == 0, result.stderr
     assert "come out of 3.00 m of Moss linen" in result.stdout
-    record = json.loads(run("bolt", order, "20 cm", "--sizes", "92", "--effort", 1, "--json").stdout)
+    record = json.loads(
+        run("bolt", order, "20 cm", "--sizes", "92", "--effort", 1, "--json").stdout
+    )
     assert (record["sizes"], record["left_out"], record["way"]) == ([], ["92"], None)
     assert run("bolt", order, "3 m", "--sizes", "17").exit_code == 2
     assert run("bolt", order, "long").exit_code == 2
@@ -276,7 +302,11 @@ def test_a_bolt_and_a_length_at_hand_on_the_command_line(order):
 
 
 def test_cloth_in_fixed_lengths_has_a_lay_for_each(written, tmp_path):
-    record = job(piece("square", [[0, 0], [600, 0], [600, 600], [0, 600]], 3), width=1000, sold_length_mm=1000)
+    record = job(
+        piece("square", [[0, 0], [600, 0], [600, 600], [0, 600]], 3),
+        width=1000,
+        sold_length_mm=1000,
+    )
     out = tmp_path / "lays.json"
     result = run("lay", written(record), "--fold", "open", "--effort", 5, "-o", out)
     assert result.exit_code == 0, result.stderr
@@ -289,14 +319,26 @@ def test_what_matching_costs_is_said(written, tmp_path):
     wide = [[0, 0], [600, 0], [600, 900], [0, 900]]
     marks = [{"seam": "side", "at_mm": [0, 0]}]
     record = job(
-        piece("a", wide, meets=marks), piece("b", wide, meets=marks), width=1000, print_="one-way", repeat_mm=[1000, 0]
+        piece("a", wide, meets=marks),
+        piece("b", wide, meets=marks),
+        width=1000,
+        print_="one-way",
+        repeat_mm=[1000, 0],
     )
     result = run("lay", written(record), "--fold", "open", "--effort", 20)
     assert "of which matching 40 cm" in result.stdout
 
 
 def test_the_drawings_of_several_lengths_have_names_of_their_own(written, tmp_path):
-    record = job(piece("square", [[0, 0], [600, 0], [600, 600], [0, 600]], 3), width=1000, sold_length_mm=1000)
-    result = run("lay", written(record), "--fold", "open", "--effort", 5, "--svg", tmp_path / "out.svg")
+    record = job(
+        piece("square", [[0, 0], [600, 0], [600, 600], [0, 600]], 3),
+        width=1000,
+        sold_length_mm=1000,
+    )
+    result = run(
+        "lay", written(record), "--fold", "open", "--effort", 5, "--svg", tmp_path / "out.svg"
+    )
     assert result.exit_code == 0, result.stderr
-    assert sorted(path.name for path in tmp_path.glob("out*.svg")) == [f"out-main-{k}.svg" for k in (1, 2, 3)]
+    assert sorted(path.name for path in tmp_path.glob("out*.svg")) == [
+        f"out-main-{k}.svg" for k in (1, 2, 3)
+    ]

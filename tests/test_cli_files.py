@@ -1,4 +1,5 @@
-"""The command line and its files: nothing that is read is written over, no name leads out of its folder."""
+"""The command line and its files: nothing that is read is written over, no name leads out of its
+folder."""
 
 import json
 import subprocess
@@ -53,7 +54,9 @@ def test_what_is_read_is_never_written_over(words, job_path, tmp_path):
     assert not (tmp_path / "out").exists()
 
 
-@pytest.mark.parametrize("name", ["../../outside", "/etc/outside", "a/b", "..", ".hidden", "con\x00trol", "ö" * 300])
+@pytest.mark.parametrize(
+    "name", ["../../outside", "/etc/outside", "a/b", "..", ".hidden", "con\x00trol", "ö" * 300]
+)
 def test_drawings_stay_in_the_folder_they_are_asked_for(name, tmp_path):
     path, out = tmp_path / "job.wickel.json", tmp_path / "in" / "out"
     out.parent.mkdir()
@@ -91,7 +94,9 @@ def test_a_name_is_no_formula_in_a_table(tmp_path):
     assert run("buy", path, "--csv", csv, "--effort", 1).exit_code == 0
     text = csv.read_text()
     assert "HYPERLINK" in text
-    assert not any(cell.lstrip('"').startswith("=") for line in text.splitlines() for cell in line.split(","))
+    assert not any(
+        cell.lstrip('"').startswith("=") for line in text.splitlines() for cell in line.split(",")
+    )
 
 
 @pytest.mark.parametrize("special", ["/dev/zero", "/dev/stdin"])
@@ -124,9 +129,20 @@ def test_seconds_are_kept_to(record, tmp_path):
 
 
 def test_each_cloth_of_a_job_is_spread_as_it_is_asked(tmp_path):
-    two = [{**piece("box", BOX, 2, symmetric=True), "cuts": [{"cloth": c, "copies": 2} for c in ("main", "lining")]}]
+    two = [
+        {
+            **piece("box", BOX, 2, symmetric=True),
+            "cuts": [{"cloth": c, "copies": 2} for c in ("main", "lining")],
+        }
+    ]
     cloths = [{"id": c, "usable_width_mm": 900, "print": "any"} for c in ("main", "lining")]
-    record = {"format": "wickel-job", "version": 2, "fold": "crosswise", "cloths": cloths, "pieces": two}
+    record = {
+        "format": "wickel-job",
+        "version": 2,
+        "fold": "crosswise",
+        "cloths": cloths,
+        "pieces": two,
+    }
     record["cloths"][1]["spread"] = "lengthwise"
     path = tmp_path / "two.wickel.json"
     path.write_text(json.dumps(record))

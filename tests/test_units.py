@@ -43,7 +43,21 @@ def test_reads_what_makers_write(text, default, mm):
 
 @pytest.mark.parametrize(
     "text",
-    ["", "abc", "3 bananas", "1/0", "3//4", "1 yd 24", "nan", "inf", "1e5", "3 5/8 5/8", "--3", "9" * 50, "1" * 5000],
+    [
+        "",
+        "abc",
+        "3 bananas",
+        "1/0",
+        "3//4",
+        "1 yd 24",
+        "nan",
+        "inf",
+        "1e5",
+        "3 5/8 5/8",
+        "--3",
+        "9" * 50,
+        "1" * 5000,
+    ],
 )
 def test_nonsense_is_refused_with_a_sentence(text):
     with pytest.raises(UnreadableLength) as refusal:

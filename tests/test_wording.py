@@ -17,7 +17,8 @@ CODE = re.compile(r"'([a-z_]+\.[a-z0-9-]+)'")
 
 
 def said():
-    """Every call of ``say`` in the program, with its code, the names of its values, and whether more may come."""
+    """Every call of ``say`` in the program, with its code, the names of its values, and whether
+    more may come."""
     for path in sorted(HERE.rglob("*.py")):
         for node in ast.walk(ast.parse(path.read_text())):
             if not isinstance(node, ast.Call) or getattr(node.func, "id", "") != "say":
@@ -29,7 +30,8 @@ def said():
 
 
 def written():
-    """Everything in the program that reads like a code of the catalogue, also one that is chosen before it is said."""
+    """Everything in the program that reads like a code of the catalogue, also one that is chosen
+    before it is said."""
     text = "".join(path.read_text() for path in HERE.rglob("*.py") if path.parent.name != "english")
     return set(CODE.findall(text.replace('"', "'")))
 
@@ -50,7 +52,11 @@ def test_no_sentence_of_the_catalogue_is_never_said():
 
 
 def test_no_sentence_writes_a_unit_by_itself():
-    by_hand = [code for code, words in ENGLISH.items() if re.search(r"\}\s*(cm|mm|m|in|inches|yd)\b", words)]
+    by_hand = [
+        code
+        for code, words in ENGLISH.items()
+        if re.search(r"\}\s*(cm|mm|m|in|inches|yd)\b", words)
+    ]
     assert by_hand == []
 
 
@@ -59,7 +65,9 @@ def test_every_length_follows_the_unit():
     assert len(with_lengths) > 50
     for code in with_lengths:
         parts = string.Formatter().parse(ENGLISH[code])
-        sentence = say(code, **{name: 254.0 if spec else "it" for _, name, spec, _ in parts if name})
+        sentence = say(
+            code, **{name: 254.0 if spec else "it" for _, name, spec, _ in parts if name}
+        )
         assert "25.4 cm" in sentence.in_unit(Unit.CM), code
         assert "10 in" in sentence.in_unit(Unit.INCH), code
         assert not re.search(r"\d (cm|mm|m)\b", sentence.in_unit(Unit.INCH)), code

@@ -12,7 +12,8 @@ from wickel.cli import app
 
 @app.callback(invoke_without_command=True)
 def start(context: typer.Context) -> None:
-    """From body measurements to a cut plan and an exact length of cloth. Without a command: the window."""
+    """From body measurements to a cut plan and an exact length of cloth. Without a command: the
+    window."""
     if context.invoked_subcommand is None:
         from wickel.app.start import run_window
 
@@ -21,7 +22,9 @@ def start(context: typer.Context) -> None:
 
 @app.command()
 def demo(
-    fresh: Annotated[bool, typer.Option(help="Forget what was changed in the demo studio.")] = False,
+    fresh: Annotated[
+        bool, typer.Option(help="Forget what was changed in the demo studio.")
+    ] = False,
 ) -> None:
     """Open the window with the demo studio."""
     from wickel.app.start import run_window

@@ -79,7 +79,8 @@ _LARGEST_MM = 1e7  # ten kilometres: more than any bolt, and small enough to for
 
 
 class UnreadableLength(ValueError):
-    """A text that is not a length. The message is one sentence for the maker and quotes the text."""
+    """A text that is not a length. The message is one sentence for the maker and quotes the
+    text."""
 
 
 def parsed_length(text: str, default: Unit) -> float:
@@ -110,7 +111,9 @@ def parsed_length(text: str, default: Unit) -> float:
         sign, body = -1.0, body[1:].lstrip()
     quantities = _quantities(body, shown)
     if len(quantities) > 1 and any(unit is None for _, unit in quantities):
-        raise UnreadableLength(f"“{shown}” mixes numbers with and without a unit: write the unit after each.")
+        raise UnreadableLength(
+            f"“{shown}” mixes numbers with and without a unit: write the unit after each."
+        )
     total = math.fsum(float(value) * MM_PER[unit or default] for value, unit in quantities)
     if total > _LARGEST_MM:
         raise UnreadableLength(f"“{shown}” is longer than any cloth.")
@@ -123,19 +126,25 @@ def _quantities(body: str, shown: str) -> list[tuple[Fraction, Unit | None]]:
     while at < len(body):
         match = _QUANTITY.match(body, at)
         if match is None:
-            raise UnreadableLength(f"“{shown}” is not a length: write it like 92 cm, 3 5/8 in or 1 yd 24 in.")
+            raise UnreadableLength(
+                f"“{shown}” is not a length: write it like 92 cm, 3 5/8 in or 1 yd 24 in."
+            )
         spelling = match["unit"]
         unit = None
         if spelling is not None:
             unit = _SPELLINGS.get(spelling.lower())
             if unit is None:
-                raise UnreadableLength(f"“{shown}” has an unknown unit “{spelling}”: use mm, cm, m, in, ft or yd.")
+                raise UnreadableLength(
+                    f"“{shown}” has an unknown unit “{spelling}”: use mm, cm, m, in, ft or yd."
+                )
         found.append((_value(match, shown), unit))
         at = match.end()
         while at < len(body) and body[at].isspace():
             at += 1
     if not found:
-        raise UnreadableLength(f"“{shown}” is not a length: write it like 92 cm, 3 5/8 in or 1 yd 24 in.")
+        raise UnreadableLength(
+            f"“{shown}” is not a length: write it like 92 cm, 3 5/8 in or 1 yd 24 in."
+        )
     return found
 
 
@@ -146,7 +155,9 @@ def _value(match: re.Match[str], shown: str) -> Fraction:
         if match["vulgar_only"]:
             return _VULGAR[match["vulgar_only"]]
         if match["mixed"]:
-            return int(match["mixed"]) + Fraction(int(match["mixed_over"]), int(match["mixed_under"]))
+            return int(match["mixed"]) + Fraction(
+                int(match["mixed_over"]), int(match["mixed_under"])
+            )
         if match["over"]:
             return Fraction(int(match["over"]), int(match["under"]))
         return Fraction(match["decimal"].replace(",", "."))
@@ -184,7 +195,8 @@ def shown_length(mm: float, unit: Unit, *, denominator: int = 8, with_unit: bool
 
 
 def shown_short(mm: float, unit: Unit) -> str:
-    """Write by how much something is too short or too wide, rounded up, so that no lack is shown as nothing.
+    """Write by how much something is too short or too wide, rounded up, so that no lack is shown as
+    nothing.
 
     >>> shown_short(0.3, Unit.INCH)
     '1/8 in'
@@ -227,7 +239,8 @@ def sold_by_the_yard(step_mm: float) -> bool:
 
 
 def shown_bought(mm: float, unit: Unit) -> str:
-    """Write a length to buy, rounded up to what is asked for over a counter: eighths of a yard, or centimetres.
+    """Write a length to buy, rounded up to what is asked for over a counter: eighths of a yard, or
+    centimetres.
 
     >>> shown_bought(1500.0, Unit.INCH)
     '1 3/4 yd'
@@ -240,12 +253,18 @@ def shown_bought(mm: float, unit: Unit) -> str:
 
 
 def shown_sold(mm: float, unit: Unit) -> str:
-    """Write a fixed length that a shop sells: in yards for inch makers when it is a number of their eighths."""
-    return shown_bought(mm, unit) if unit in IMPERIAL and sold_by_the_yard(mm) else shown_cloth_length(mm, unit)
+    """Write a fixed length that a shop sells: in yards for inch makers when it is a number of their
+    eighths."""
+    return (
+        shown_bought(mm, unit)
+        if unit in IMPERIAL and sold_by_the_yard(mm)
+        else shown_cloth_length(mm, unit)
+    )
 
 
 def shown_as_sold(mm: float, unit: Unit) -> str:
-    """Write a shop's step or fixed length where it is typed: in yards, whatever the unit, when it is their eighths."""
+    """Write a shop's step or fixed length where it is typed: in yards, whatever the unit, when it
+    is their eighths."""
     return shown_sold(mm, Unit.INCH if sold_by_the_yard(mm) else unit)
 
 
@@ -260,5 +279,6 @@ def _mixed(parts: int, of: int) -> str:
 
 
 def rounded_up(mm: float, step_mm: float) -> float:
-    """The next whole number of steps that is not short: ``step · ceil((mm − 0.01) / step)`` (FORMATS §6)."""
+    """The next whole number of steps that is not short: ``step · ceil((mm − 0.01) / step)``
+    (FORMATS §6)."""
     return step_mm * max(0, math.ceil((mm - 0.01) / step_mm))

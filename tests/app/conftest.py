@@ -1,4 +1,5 @@
-"""The real window with the demo studio; lays of the way in use and one other are searched at once, in this process."""
+"""The real window with the demo studio; lays of the way in use and one other are searched at once,
+in this process."""
 
 import pickle
 from contextlib import contextmanager
@@ -15,7 +16,8 @@ from wickel.job.tasks import LayTask, run_task
 
 
 class KnownRunner(InlineRunner):
-    """Does a task that has been done before in these tests by heart: the same task is always answered the same.
+    """Does a task that has been done before in these tests by heart: the same task is always
+    answered the same.
 
     Of the lays that have come one after the other, the last of each way is told, as after a pause.
     """
@@ -55,7 +57,8 @@ def window(qtbot, tmp_path, runner):
 
 @pytest.fixture
 def answering(qtbot):
-    """A maker who answers the questions asked in a ``with`` block: types each text, or only Enter for an empty one."""
+    """A maker who answers the questions asked in a ``with`` block: types each text, or only Enter
+    for an empty one."""
 
     @contextmanager
     def answers(*texts):

@@ -1,4 +1,5 @@
-"""A whole job in a real window, run as a program by test_real_window: opens the demo, works, prints JSON."""
+"""A whole job in a real window, run as a program by test_real_window: opens the demo, works, prints
+JSON."""
 
 import json
 import sys
@@ -37,10 +38,18 @@ def main():
     def note():
         wait_for(laid, "a lay")
         assert exact_check(session.lay) == ()
-        seen.append([session.garment.size, session.lay.way, session.lay.lay_length_mm, window.ticket.buy.figure.text()])
+        seen.append(
+            [
+                session.garment.size,
+                session.lay.way,
+                session.lay.lay_length_mm,
+                window.ticket.buy.figure.text(),
+            ]
+        )
 
     def go(stage):
-        """Without a window manager no window is active and no shortcut is heard: the thread is clicked."""
+        """Without a window manager no window is active and no shortcut is heard: the thread is
+        clicked."""
         bar = window.thread_bar
         y = next(y for y in range(bar.height()) if bar.knot_at(y) == stage) + 20
         QTest.mouseClick(bar, Qt.MouseButton.LeftButton, pos=QPoint(30, y))
@@ -63,7 +72,14 @@ def main():
     window.close()
     saved = json.loads(path.read_text())["cloths"][0]
     print(
-        json.dumps({"platform": app.platformName(), "seen": seen, "saved": saved["spread"], "lay": saved["lay"]["way"]})
+        json.dumps(
+            {
+                "platform": app.platformName(),
+                "seen": seen,
+                "saved": saved["spread"],
+                "lay": saved["lay"]["way"],
+            }
+        )
     )
 
 

@@ -1,4 +1,5 @@
-"""The Body stage: clients of the studio, their dated measurements, what has changed; the drawn figure."""
+"""The Body stage: clients of the studio, their dated measurements, what has changed; the drawn
+figure."""
 
 import xml.etree.ElementTree as ElementTree
 

@@ -1,4 +1,5 @@
-"""The studio's book and its folder of jobs: kept at once, never written over unread, safe beside a second window."""
+"""The studio's book and its folder of jobs: kept at once, never written over unread, safe beside a
+second window."""
 
 import json
 import os
@@ -19,7 +20,9 @@ from wickel.job import Job
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON, orders
 
 BODY = replace(size_body("92"), taken="2026-11-03")
-OWN_SCHOOL = School(id="river", name="River way", options={"ease_mm": 80}, allowances=Allowances(own_mm={"hem": 40}))
+OWN_SCHOOL = School(
+    id="river", name="River way", options={"ease_mm": 80}, allowances=Allowances(own_mm={"hem": 40})
+)
 LINEN = Cloth(id="x", usable_width_mm=1450, name="Ash linen")
 
 
@@ -54,8 +57,16 @@ def test_a_client_is_kept_day_by_day_and_each_day_can_go(book, tmp_path):
 @pytest.mark.parametrize(
     ("name", "keep", "read"),
     [
-        ("clients.json", lambda book: book.keep_body("Wenda Pool", BODY), lambda book: book.clients),
-        ("schools.json", lambda book: book.keep_school(OWN_SCHOOL), lambda book: book.schools[len(SCHOOLS) :]),
+        (
+            "clients.json",
+            lambda book: book.keep_body("Wenda Pool", BODY),
+            lambda book: book.clients,
+        ),
+        (
+            "schools.json",
+            lambda book: book.keep_school(OWN_SCHOOL),
+            lambda book: book.schools[len(SCHOOLS) :],
+        ),
         ("cloths.json", lambda book: book.keep_cloth(LINEN), lambda book: book.cloths),
     ],
 )
@@ -124,7 +135,9 @@ def test_a_school_takes_the_place_of_the_one_of_its_id(book):
 
 def test_a_style_that_cannot_be_read_is_left_out_and_said(book, tmp_path):
     book.keep_style(FERRY_APRON)
-    (tmp_path / "book" / "styles" / "worn.wickel-style.json").write_text('{"format": "wickel-style", "version": 9}')
+    (tmp_path / "book" / "styles" / "worn.wickel-style.json").write_text(
+        '{"format": "wickel-style", "version": 9}'
+    )
     assert book.styles() == (FERRY_APRON,)
     assert len(book.said) == 1
     assert "worn.wickel-style.json" in book.said[0]
@@ -132,7 +145,9 @@ def test_a_style_that_cannot_be_read_is_left_out_and_said(book, tmp_path):
 
 def test_the_demo_s_book_is_filled_once(book):
     fill_book(book)
-    assert tuple(client.name for client in book.clients) == tuple(sorted(client.name for client in DEMO_CLIENTS))
+    assert tuple(client.name for client in book.clients) == tuple(
+        sorted(client.name for client in DEMO_CLIENTS)
+    )
     assert book.styles() == (FERRY_APRON,)
     book.drop_day(DEMO_CLIENTS[0].name, DEMO_CLIENTS[0].bodies[0].taken)
     before = book.clients
@@ -140,15 +155,22 @@ def test_the_demo_s_book_is_filled_once(book):
     assert book.clients == before
 
 
-# --- the folder ------------------------------------------------------------------------------------------
+# --- the folder -------------------------------------------------------------------------------
 
 
 def test_jobs_stand_by_name_and_are_called_by_title_and_client(tmp_path):
     folder = StudioFolder(tmp_path)
     for name in ("02-b", "01-a", "03-c"):
-        save_job(Job(cloths=(LINEN,), name=f"Job {name}", client="Tamsin Quill"), tmp_path / f"{name}.wickel.json")
+        save_job(
+            Job(cloths=(LINEN,), name=f"Job {name}", client="Tamsin Quill"),
+            tmp_path / f"{name}.wickel.json",
+        )
     (tmp_path / "notes.txt").write_text("no job")
-    assert [path.name for path in folder.orders()] == ["01-a.wickel.json", "02-b.wickel.json", "03-c.wickel.json"]
+    assert [path.name for path in folder.orders()] == [
+        "01-a.wickel.json",
+        "02-b.wickel.json",
+        "03-c.wickel.json",
+    ]
     assert folder.title(folder.orders()[0]) == "Job 01-a · Tamsin Quill"
 
 
@@ -190,7 +212,7 @@ def test_the_demo_is_private_and_begun_anew_only_when_asked(tmp_path):
     assert read_job(first).client != "Changed"
 
 
-# --- what is remembered -----------------------------------------------------------------------------------
+# --- what is remembered -----------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
@@ -217,7 +239,7 @@ def test_settings_that_cannot_be_written_are_kept_for_this_time(tmp_path):
     assert settings.values.dark
 
 
-# --- the start ---------------------------------------------------------------------------------------------
+# --- the start --------------------------------------------------------------------------------
 
 
 def test_the_studio_lives_where_it_is_told_or_with_the_user_s_data(monkeypatch, tmp_path):
@@ -230,7 +252,13 @@ def test_the_studio_lives_where_it_is_told_or_with_the_user_s_data(monkeypatch, 
 
 @pytest.mark.parametrize(
     ("platform", "display", "there"),
-    [("offscreen", "", True), ("", "", False), ("", ":7", True), ("xcb", "", False), ("minimal", "", True)],
+    [
+        ("offscreen", "", True),
+        ("", "", False),
+        ("", ":7", True),
+        ("xcb", "", False),
+        ("minimal", "", True),
+    ],
 )
 def test_whether_there_is_a_screen(monkeypatch, platform, display, there):
     monkeypatch.setenv("QT_QPA_PLATFORM", platform)

@@ -1,4 +1,5 @@
-"""The other pages of the Buy stage: the buying list of one job or several, a bolt, and a length at hand."""
+"""The other pages of the Buy stage: the buying list of one job or several, a bolt, and a length at
+hand."""
 
 import json
 from io import BytesIO
@@ -18,7 +19,9 @@ from wickel.files import read_job
 @pytest.fixture
 def runner(monkeypatch):
     for room in ("table", "laying", "buying", "at_hand"):
-        monkeypatch.setattr(f"wickel.job.{room}.alone_ways", lambda: ("open", "lengthwise"))  # two are enough here
+        monkeypatch.setattr(
+            f"wickel.job.{room}.alone_ways", lambda: ("open", "lengthwise")
+        )  # two are enough here
     return KnownRunner(most_effort=2, most_ways=2)
 
 
@@ -32,7 +35,9 @@ def words_on(page):
     return [own.text() for own in page.findChildren(QLabel)]
 
 
-def test_the_list_of_the_open_job_is_worked_out_copied_and_printed(buy, window, qtbot, tmp_path, monkeypatch):
+def test_the_list_of_the_open_job_is_worked_out_copied_and_printed(
+    buy, window, qtbot, tmp_path, monkeypatch
+):
     qtbot.mouseClick(buy.chips[1], LEFT)
     assert buy.list.title.text() == "Nothing worked out yet"
     qtbot.mouseClick(buy.list.start, LEFT)
@@ -46,7 +51,9 @@ def test_the_list_of_the_open_job_is_worked_out_copied_and_printed(buy, window, 
     assert copied[0].split("\t") == ["what", "how much", "for", "to know", "cost"]
     assert copied[1].startswith("Moss linen, 150 cm\t")
     path = tmp_path / "list.pdf"
-    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr(
+        "wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), "")
+    )
     qtbot.keyClick(window, Qt.Key.Key_R, CTRL | SHIFT)
     text = PdfReader(BytesIO(path.read_bytes())).pages[0].extract_text()
     assert "Moss linen" in text
@@ -60,7 +67,10 @@ def test_other_jobs_come_on_the_list_and_a_change_takes_it_away(buy, window, ses
     tick.click()
     qtbot.keyClick(window, Qt.Key.Key_W, CTRL | SHIFT)
     assert len(buy.list.found.cloths) == 2
-    assert {name for line in buy.list.found.cloths for name in line.jobs} == {session.job.name, read_job(path).name}
+    assert {name for line in buy.list.found.cloths for name in line.jobs} == {
+        session.job.name,
+        read_job(path).name,
+    }
     tick.click()
     assert buy.list.found is None
     assert buy.list.title.text() == "Nothing worked out yet"
@@ -73,7 +83,11 @@ def test_a_job_file_that_cannot_be_read_is_said(buy, window, qtbot):
     path.write_text("{")
     tick.click()
     qtbot.mouseClick(buy.list.start, LEFT)
-    qtbot.waitUntil(lambda: any(path.name in own.text() for own in buy.list.findChildren(QLabel) if own.isVisible()))
+    qtbot.waitUntil(
+        lambda: any(
+            path.name in own.text() for own in buy.list.findChildren(QLabel) if own.isVisible()
+        )
+    )
     assert len(buy.list.found.cloths) == 1
 
 
@@ -104,7 +118,9 @@ def test_sizes_that_cannot_be_are_said(buy, window, qtbot):
         assert buy.bolt.bolt is None
 
 
-def test_a_length_at_hand_says_in_every_cell_whether_it_fits(buy, window, session, qtbot, tmp_path, monkeypatch):
+def test_a_length_at_hand_says_in_every_cell_whether_it_fits(
+    buy, window, session, qtbot, tmp_path, monkeypatch
+):
     type_into(qtbot, buy.widths, "150")
     qtbot.waitUntil(lambda: not buy.fill._unread)
     filled(qtbot, buy)
@@ -121,7 +137,9 @@ def test_a_length_at_hand_says_in_every_cell_whether_it_fits(buy, window, sessio
     assert buy.at_hand_mm is None
     assert buy.table.item(0, 0).data(Qt.ItemDataRole.UserRole)[1] == "open, one ply"
     path = tmp_path / "table.pdf"
-    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr(
+        "wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), "")
+    )
     window._exports.table_pdf()
     text = PdfReader(BytesIO(path.read_bytes())).pages[0].extract_text()
     assert "Odile Marrow" in text
@@ -136,7 +154,9 @@ def test_the_rows_in_sight_are_laid_first(buy, window, qtbot):
     qtbot.waitUntil(lambda: "124" in buy.fill.in_sight)
     first = []
     for number in (0, 1):
-        buy.fill._runner(number).told.connect(lambda own: first.append(own.cell.size) if hasattr(own, "cell") else None)
+        buy.fill._runner(number).told.connect(
+            lambda own: first.append(own.cell.size) if hasattr(own, "cell") else None
+        )
     assert "Odile Marrow" not in buy.fill.in_sight
     filled(qtbot, buy)
     assert set(first[: len(buy.fill.in_sight)]) >= {"124"}

@@ -1,4 +1,5 @@
-"""The Buy stage: the table filled in the background, stopped, gone on with and found again; a cell opened beside it."""
+"""The Buy stage: the table filled in the background, stopped, gone on with and found again; a cell
+opened beside it."""
 
 import json
 from typing import ClassVar
@@ -19,7 +20,8 @@ BUY = 5
 
 
 class CountingRunner(KnownRunner):
-    """Does each cell at once and counts them, in every window that it is given to; a second look is not counted."""
+    """Does each cell at once and counts them, in every window that it is given to; a second look is
+    not counted."""
 
     known: ClassVar[dict[bytes, object]] = {}  # with two ways only
 
@@ -40,7 +42,9 @@ class CountingRunner(KnownRunner):
 
 @pytest.fixture
 def runner(monkeypatch):
-    monkeypatch.setattr("wickel.job.table.alone_ways", lambda: ("open", "lengthwise"))  # two are enough here
+    monkeypatch.setattr(
+        "wickel.job.table.alone_ways", lambda: ("open", "lengthwise")
+    )  # two are enough here
     return CountingRunner()
 
 
@@ -115,7 +119,9 @@ def test_a_fill_is_stopped_and_gone_on_with_and_the_second_look_is_at_once(
     assert len(runner.counted) == 22
 
 
-def test_what_changes_is_filled_anew_and_what_comes_back_is_found_again(buy, window, session, qtbot, runner):
+def test_what_changes_is_filled_anew_and_what_comes_back_is_found_again(
+    buy, window, session, qtbot, runner
+):
     filled(qtbot, buy)
     window.draft.take_style("circle-skirt")
     qtbot.waitUntil(lambda: not buy.fill._unread)
@@ -158,7 +164,9 @@ def test_a_job_of_plain_pieces_has_no_table(buy, window, session, qtbot):
 def test_the_table_is_written_for_a_sheet(buy, window, qtbot, tmp_path, monkeypatch):
     filled(qtbot, buy)
     path = tmp_path / "table.csv"
-    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr(
+        "wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), "")
+    )
     window._exports.table_csv()
     assert path.read_text().splitlines()[0] == ",140 cm,150 cm"
     assert window.slip.sentence.text() == "Written: table.csv"
@@ -167,7 +175,9 @@ def test_the_table_is_written_for_a_sheet(buy, window, qtbot, tmp_path, monkeypa
     assert json.loads(kept[0].read_text())["laid"]["placements"]
 
 
-def test_a_fill_that_is_stopped_before_all_is_drafted_lays_every_cell_once(buy, session, qtbot, runner):
+def test_a_fill_that_is_stopped_before_all_is_drafted_lays_every_cell_once(
+    buy, session, qtbot, runner
+):
     buy.fill.show(session.job, session.cloth.id, (1450.0,))
     buy.fill.fill()
     buy.fill.stop()

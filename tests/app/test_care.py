@@ -1,4 +1,5 @@
-"""Nothing freezes and nothing is lost: damaged jobs, dead and stuck workers, two windows on one studio, the wheel."""
+"""Nothing freezes and nothing is lost: damaged jobs, dead and stuck workers, two windows on one
+studio, the wheel."""
 
 import os
 import pickle
@@ -31,14 +32,16 @@ BUY = 5
 
 
 def opened(qtbot, home, demo=False):
-    made = make_window(QApplication.instance(), home, KnownRunner(most_effort=2, most_ways=1), demo=demo)
+    made = make_window(
+        QApplication.instance(), home, KnownRunner(most_effort=2, most_ways=1), demo=demo
+    )
     qtbot.addWidget(made)
     with qtbot.waitExposed(made):
         made.show()
     return made
 
 
-# --- what is damaged -------------------------------------------------------------------------------
+# --- what is damaged --------------------------------------------------------------------------
 
 
 def test_a_studio_whose_only_job_is_damaged_opens_says_so_and_gives_the_copy_back(qtbot, tmp_path):
@@ -82,12 +85,14 @@ def test_any_colour_is_painted(window, session, qtbot, colour):
         assert not window.grab().isNull()
 
 
-# --- the worker --------------------------------------------------------------------------------------
+# --- the worker -------------------------------------------------------------------------------
 
 
 def asked(effort=1_000_000):
     job = orders()[0]
-    return LayTask(pieces=cut_pieces(job), cloth=job.cloths[0], ways=("open",), search=Search(effort=effort))
+    return LayTask(
+        pieces=cut_pieces(job), cloth=job.cloths[0], ways=("open",), search=Search(effort=effort)
+    )
 
 
 def deaf(pipe, wanted, stopped):
@@ -132,7 +137,7 @@ def test_pictures_are_not_sent_to_the_worker():
     assert len(pickle.dumps(without_pictures(pictured))) < len(pickle.dumps(task)) + 1000
 
 
-# --- two windows on one studio ----------------------------------------------------------------------------
+# --- two windows on one studio ----------------------------------------------------------------
 
 
 def test_a_job_open_in_two_windows_is_not_written_over(window, session, qtbot, tmp_path):
@@ -151,7 +156,9 @@ def test_a_job_open_in_two_windows_is_not_written_over(window, session, qtbot, t
 
 
 @pytest.mark.parametrize("choice", ["Keep both", "Use mine", "Use theirs", "Cancel"])
-def test_of_a_job_that_another_program_has_changed_both_are_shown_and_the_maker_chooses(window, session, qtbot, choice):
+def test_of_a_job_that_another_program_has_changed_both_are_shown_and_the_maker_chooses(
+    window, session, qtbot, choice
+):
     path = session.path
     save_job(replace(session.job, client="Elsewhere"), path)
     type_into(qtbot, window.body.person, "Here")
@@ -162,7 +169,11 @@ def test_of_a_job_that_another_program_has_changed_both_are_shown_and_the_maker_
     assert read_job(path).client == "Elsewhere"  # nothing is written before
     button = next(own for own in notice.findChildren(QPushButton) if own.text() == choice)
     qtbot.mouseClick(button, LEFT)
-    assert read_job(session.path).client == session.job.client == ("Elsewhere" if choice == "Use theirs" else "Here")
+    assert (
+        read_job(session.path).client
+        == session.job.client
+        == ("Elsewhere" if choice == "Use theirs" else "Here")
+    )
     assert read_job(path).client == ("Here" if choice == "Use mine" else "Elsewhere")
     assert (session.path == path) == (choice in ("Use mine", "Use theirs"))
 
@@ -173,21 +184,34 @@ def test_clients_of_two_windows_are_both_kept(tmp_path, qapp):
     one.keep_body("Anouk Fell", replace(size_body("92"), taken="2026-01-01"))
     other.keep_body("Berit Holm", replace(size_body("96"), taken="2026-01-01"))
     one.keep_body("Cosima Lark", replace(size_body("96"), taken="2026-01-01"))
-    assert [client.name for client in StudioBook(tmp_path, qapp).clients] == ["Anouk Fell", "Berit Holm", "Cosima Lark"]
+    assert [client.name for client in StudioBook(tmp_path, qapp).clients] == [
+        "Anouk Fell",
+        "Berit Holm",
+        "Cosima Lark",
+    ]
 
 
-def test_what_the_lay_does_not_depend_on_keeps_it_and_anything_else_does_not(window, session, qtbot):
+def test_what_the_lay_does_not_depend_on_keeps_it_and_anything_else_does_not(
+    window, session, qtbot
+):
     before = session.lay
-    for change in ({"price": 31.0}, {"name": "Another name"}, {"colour": "#224466"}, {"step_mm": 50.0}):
+    for change in (
+        {"price": 31.0},
+        {"name": "Another name"},
+        {"colour": "#224466"},
+        {"step_mm": 50.0},
+    ):
         session.apply(replace(session.job, cloths=(replace(session.cloth, **change),)), "a figure")
         assert session.lay.placements is before.placements
         assert session.lay.cloth == session.cloth
-    session.apply(replace(session.job, cloths=(replace(session.cloth, usable_width_mm=1400.0),)), "narrower")
+    session.apply(
+        replace(session.job, cloths=(replace(session.cloth, usable_width_mm=1400.0),)), "narrower"
+    )
     assert session.lay.placements is not before.placements
     assert session.lay.cloth.usable_width_mm == 1400.0
 
 
-# --- wheel, keys, reasons ---------------------------------------------------------------------------------
+# --- wheel, keys, reasons ---------------------------------------------------------------------
 
 
 def turned_over(widget):
@@ -280,10 +304,14 @@ def test_size_stage_and_text_are_remembered(qtbot, tmp_path):
 def test_a_cloth_of_one_s_own_is_kept_on_the_shelf(window, session, qtbot, tmp_path):
     go(qtbot, window, CLOTH)
     type_into(qtbot, window.cloth.fields["usable_width_mm"], "137")
-    session.apply(replace(session.job, cloths=(replace(session.cloth, name="River twill"),)), "name")
+    session.apply(
+        replace(session.job, cloths=(replace(session.cloth, name="River twill"),)), "name"
+    )
     qtbot.mouseClick(window.cloth.keep, LEFT)
     (kept,) = StudioBook(window._folder.path, window).cloths
     assert (kept.name, kept.usable_width_mm) == ("River twill", 1370.0)
     window._session.undo()
-    qtbot.mouseClick(next(card for id, card in window.cloth.shelf.items() if "river-twill" in id), LEFT)
+    qtbot.mouseClick(
+        next(card for id, card in window.cloth.shelf.items() if "river-twill" in id), LEFT
+    )
     assert session.cloth.name == "River twill"

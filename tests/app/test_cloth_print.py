@@ -1,4 +1,5 @@
-"""What is on a cloth, in the Cloth stage: figure, repeat, border, motif, picture, and what garments ask of it."""
+"""What is on a cloth, in the Cloth stage: figure, repeat, border, motif, picture, and what garments
+ask of it."""
 
 from dataclasses import replace
 
@@ -88,7 +89,9 @@ def test_a_picture_is_taken_scaled_kept_in_the_job_and_taken_away(part, session,
     qtbot.mouseClick(dialog.take, LEFT)
     design = session.cloth.design
     assert QImage.fromData(design.picture).width() == 640
-    assert design.repeat == Repeat(along_mm=200, across_mm=100)  # twice as long as wide, like the picture
+    assert design.repeat == Repeat(
+        along_mm=200, across_mm=100
+    )  # twice as long as wide, like the picture
     session.save_now()
     assert read_job(session.path).cloths[0].design.picture == design.picture
     assert part.picture.text() == "Take the picture away"
@@ -102,8 +105,8 @@ def asked_dialog(part):
 
 
 def aslant():
-    """A photograph of a repeat seen aslant: its corners are at 40, 30 · 350, 60 · 320, 260 · 20, 200; dark at the
-    left half, light at the right."""
+    """A photograph of a repeat seen aslant: its corners are at 40, 30 · 350, 60 · 320, 260 · 20,
+    200; dark at the left half, light at the right."""
     corners = [QPointF(40, 30), QPointF(350, 60), QPointF(320, 260), QPointF(20, 200)]
     picture = QImage(400, 300, QImage.Format.Format_RGB32)
     picture.fill(QColor("#FF00FF"))
@@ -116,7 +119,9 @@ def aslant():
     return picture, corners
 
 
-def test_a_photograph_taken_aslant_is_squared_by_dragging_its_corners(part, session, qtbot, tmp_path):
+def test_a_photograph_taken_aslant_is_squared_by_dragging_its_corners(
+    part, session, qtbot, tmp_path
+):
     picture, corners = aslant()
     picture.save(str(tmp_path / "own.png"))
     part.take_picture(tmp_path / "own.png")
@@ -127,7 +132,14 @@ def test_a_photograph_taken_aslant_is_squared_by_dragging_its_corners(part, sess
         there = shown._to_screen().map(corner).toPoint()
         qtbot.mouseMove(shown, there)
         shown.mouseMoveEvent(
-            QMouseEvent(QEvent.Type.MouseMove, QPointF(there), QPointF(there), LEFT, LEFT, Qt.KeyboardModifier(0))
+            QMouseEvent(
+                QEvent.Type.MouseMove,
+                QPointF(there),
+                QPointF(there),
+                LEFT,
+                LEFT,
+                Qt.KeyboardModifier(0),
+            )
         )
         qtbot.mouseRelease(shown, LEFT, pos=there)
     qtbot.keyClick(shown, Qt.Key.Key_C)  # the last corner by keys: from 0, 300 to 20, 200
@@ -154,7 +166,10 @@ def test_corners_that_do_not_go_round_are_said(part, session, qtbot, tmp_path):
     before = session.cloth.design
     part.take_picture(tmp_path / "own.png")
     dialog = asked_dialog(part)
-    dialog.picture.corners[0], dialog.picture.corners[2] = dialog.picture.corners[2], dialog.picture.corners[0]
+    dialog.picture.corners[0], dialog.picture.corners[2] = (
+        dialog.picture.corners[2],
+        dialog.picture.corners[0],
+    )
     qtbot.mouseClick(dialog.take, LEFT)
     assert "have to go round" in dialog.trouble.text()
     assert session.cloth.design == before
@@ -164,7 +179,9 @@ def test_corners_that_do_not_go_round_are_said(part, session, qtbot, tmp_path):
 def test_what_must_meet_shows_what_it_costs(part, window, session, qtbot):
     choose(part.figure, "check")
     asked = window.cloth.asked
-    assert asked.ticks["seams", "side seam"].isChecked()  # what is usual, until the maker says otherwise
+    assert asked.ticks[
+        "seams", "side seam"
+    ].isChecked()  # what is usual, until the maker says otherwise
     assert session.garment.on_print is None
     assert session.lay.unmatched_mm is not None
     assert asked.total.text().startswith("Keeping to the print costs")
@@ -223,13 +240,19 @@ def test_heads_at_the_end_turn_the_lay(part, window, session, qtbot):
 
 def painted(cloth, there, scale=1.0):
     """The print of a box of the flat cloth as a picture, y up, so many pixels a mm."""
-    image = QImage(round(there.width() * scale), round(there.height() * scale), QImage.Format.Format_RGB32)
+    image = QImage(
+        round(there.width() * scale), round(there.height() * scale), QImage.Format.Format_RGB32
+    )
     image.fill(QColor("white"))
     painter = QPainter(image)
-    painter.setTransform(QTransform(scale, 0, 0, -scale, -there.left() * scale, there.bottom() * scale))
+    painter.setTransform(
+        QTransform(scale, 0, 0, -scale, -there.left() * scale, there.bottom() * scale)
+    )
     paint_print(painter, cloth, there)
     painter.end()
-    return lambda x, y: image.pixelColor(QPointF((x - there.left()) * scale, (there.bottom() - y) * scale).toPoint())
+    return lambda x, y: image.pixelColor(
+        QPointF((x - there.left()) * scale, (there.bottom() - y) * scale).toPoint()
+    )
 
 
 def alike(one, other):
@@ -263,7 +286,9 @@ def test_a_half_drop_shifts_the_next_column_by_half(qapp):
         id="c",
         usable_width_mm=1000,
         colour="#C0C0C0",
-        design=Design(figure=Figure.STRIPE_ACROSS, repeat=Repeat(along_mm=80, across_mm=100, offset_mm=40)),
+        design=Design(
+            figure=Figure.STRIPE_ACROSS, repeat=Repeat(along_mm=80, across_mm=100, offset_mm=40)
+        ),
     )
     at = painted(cloth, BOX)
     dark, ground = at(160, 10), at(200, 10)
@@ -289,4 +314,7 @@ def test_a_border_lies_along_its_selvage(qapp, at, there, beside):
 
 def test_the_shelf_shows_a_cloth_of_every_figure():
     assert {cloth.design.figure for cloth in SHELF} == set(FIGURE_NAMES)
-    assert {cloth.design.border.at for cloth in SHELF if cloth.design.border} == {BorderAt.LOW, BorderAt.BOTH}
+    assert {cloth.design.border.at for cloth in SHELF if cloth.design.border} == {
+        BorderAt.LOW,
+        BorderAt.BOTH,
+    }

@@ -1,4 +1,5 @@
-"""Pieces as they are cut: the picture of each is the flat cloth's, cut out and turned back by another routine."""
+"""Pieces as they are cut: the picture of each is the flat cloth's, cut out and turned back by
+another routine."""
 
 from dataclasses import replace
 
@@ -26,13 +27,17 @@ def dress_lay(cloth_id, way, style="box-dress"):
     cloth = replace(shelf_cloth(cloth_id), id="main")
     others = dict.fromkeys(("interfacing", "lining", "contrast"), "main")
     garment = Garment(id="d", style=style, body=size_body("92"), cloths=others)
-    return make_lay(cut_pieces(Job(cloths=(cloth,), garments=(garment,))), cloth, way, search=Search(effort=4))
+    return make_lay(
+        cut_pieces(Job(cloths=(cloth,), garments=(garment,))), cloth, way, search=Search(effort=4)
+    )
 
 
 def grey(image):
     """A picture as brightnesses, (rows, columns)."""
     image = image.convertToFormat(QImage.Format.Format_Grayscale8)
-    data = np.frombuffer(image.constBits(), dtype=np.uint8).reshape(image.height(), image.bytesPerLine())
+    data = np.frombuffer(image.constBits(), dtype=np.uint8).reshape(
+        image.height(), image.bytesPerLine()
+    )
     return data[:, : image.width()].astype(float)
 
 
@@ -66,7 +71,8 @@ def shown(qapp, copy, cloth):
 
 
 def fitted(there, here):
-    """The turn and shift that bring points of one outline onto another, as complex numbers; fitted, not looked up.
+    """The turn and shift that bring points of one outline onto another, as complex numbers; fitted,
+    not looked up.
 
     Wherever the other outline begins, and whichever way round it runs.
     """
@@ -85,7 +91,8 @@ def fitted(there, here):
 
 
 def difference(qapp, lay, flat, copy, outline, shift_mm=0.0):
-    """The mean difference in brightness between what is shown and the flat cloth, well within the outline."""
+    """The mean difference in brightness between what is shown and the flat cloth, well within the
+    outline."""
     picture, (ox, oy) = shown(qapp, copy, lay.cloth)
     turn, shift = fitted(copy.cut, outline)
     rows, columns = np.mgrid[0 : picture.shape[0] : 3, 0 : picture.shape[1] : 3]
@@ -96,7 +103,9 @@ def difference(qapp, lay, flat, copy, outline, shift_mm=0.0):
     c = np.floor(on_cloth.real * PX).astype(int)
     inside = (r >= 0) & (c >= 0) & (r < flat.shape[0]) & (c < flat.shape[1])
     assert inside.mean() > (0.99 if shift_mm == 0 else 0.7)
-    return abs(picture[rows[within][inside], columns[within][inside]] - flat[r[inside], c[inside]]).mean()
+    return abs(
+        picture[rows[within][inside], columns[within][inside]] - flat[r[inside], c[inside]]
+    ).mean()
 
 
 @pytest.mark.parametrize(
@@ -137,7 +146,8 @@ def test_copies_are_head_up_whole_and_apart(way):
     assert len(copies) == sum(placement.yields for placement in lay.placements)
     for copy in copies:
         if copy.piece == "d/front":
-            # a front is broadest at its sleeves and its neck is cut out above: head up, the hem is the lowest line
+            # a front is broadest at its sleeves and its neck is cut out above: head up, the hem is
+            # the lowest line
             box = bounds(copy.net)
             bottom = [x for x, y in copy.net if y < box.min_y + 1]
             top = [x for x, y in copy.net if y > box.max_y - 1]
@@ -161,7 +171,8 @@ def test_the_pieces_as_cut_are_shown_by_button_and_key(window, session, qtbot):
     after = {id: item.cut_path.boundingRect() for id, item in window.lay.cut.items_by_id.items()}
     assert set(after) == set(before)
     front, back = (
-        next(box for id, box in after.items() if id.startswith(f"dress/{name}/")) for name in ("front", "back")
+        next(box for id, box in after.items() if id.startswith(f"dress/{name}/"))
+        for name in ("front", "back")
     )
     assert front.bottom() == pytest.approx(back.bottom(), abs=2)  # their hems on one level
     qtbot.keyClick(window, Qt.Key.Key_J, CTRL | Qt.KeyboardModifier.AltModifier)

@@ -1,4 +1,5 @@
-"""The Draft stage: changes by hand, schools, allowances drawn in, pieces written with formulas, the gallery."""
+"""The Draft stage: changes by hand, schools, allowances drawn in, pieces written with formulas, the
+gallery."""
 
 import json
 
@@ -34,7 +35,8 @@ def opened_dialog(window, qtbot):
 
 
 def back(window, qtbot):
-    """Be in a window, as after a dialog: without a window manager nobody else gives it the keyboard."""
+    """Be in a window, as after a dialog: without a window manager nobody else gives it the
+    keyboard."""
     window.activateWindow()
     qtbot.waitUntil(window.isActiveWindow)
 
@@ -45,7 +47,7 @@ def choose(box, data):
     box.activated.emit(box.currentIndex())
 
 
-# --- changes by hand --------------------------------------------------------------------------------
+# --- changes by hand --------------------------------------------------------------------------
 
 
 def test_a_piece_is_lengthened_by_hand_and_undone(window, session, qtbot):
@@ -62,10 +64,16 @@ def test_a_piece_is_lengthened_by_hand_and_undone(window, session, qtbot):
     back(window, qtbot)
     assert edge_length(session.draft.pattern.piece("front"), "centre") == pytest.approx(before + 50)
     tapes = {tape.held for tape in window.draft.paper.items_by_id["front"].tapes}
-    assert tapes == {True, False}  # the side is shown unequal on the drawing, neck and shoulder equal
+    assert tapes == {
+        True,
+        False,
+    }  # the side is shown unequal on the drawing, neck and shoulder equal
     # the side no longer meets the back's: that is checked at once, and said
     assert "Side seam does not hold by tape" in window.slip.sentence.text()
-    assert "Lengthen or shorten: front" in window.draft.options._changes.itemAt(0).layout().itemAt(0).widget().text()
+    assert (
+        "Lengthen or shorten: front"
+        in window.draft.options._changes.itemAt(0).layout().itemAt(0).widget().text()
+    )
     qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
     assert edge_length(session.draft.pattern.piece("front"), "centre") == pytest.approx(before)
     qtbot.keyClick(window, Qt.Key.Key_Z, CTRL | SHIFT)
@@ -86,7 +94,10 @@ def test_a_change_is_taken_out_again_by_its_button(window, session, qtbot):
 def test_what_cannot_be_done_is_said_and_the_button_waits(window, session, qtbot):
     dialog = opened_dialog(window, qtbot)
     choose(dialog.operation, "fold")
-    assert "cannot be laid on a fold" in dialog.said.text() or "not the same on both sides" in dialog.said.text()
+    assert (
+        "cannot be laid on a fold" in dialog.said.text()
+        or "not the same on both sides" in dialog.said.text()
+    )
     assert not dialog.do.isEnabled()
     choose(dialog.operation, "unfold")
     assert dialog.do.isEnabled()
@@ -117,7 +128,7 @@ def test_a_split_front_is_laid_and_its_seam_is_checked(window, session, qtbot):
     assert exact_check(session.lay) == ()
 
 
-# --- schools and allowances ---------------------------------------------------------------------------
+# --- schools and allowances -------------------------------------------------------------------
 
 
 def test_a_school_answers_several_questions_and_sets_the_allowances(window, session, qtbot):
@@ -152,7 +163,10 @@ def test_a_school_of_one_s_own_is_kept_and_taken(window, session, qtbot, answeri
 
 def test_allowances_drawn_in_are_chalked_on_the_cut_line(window, session, qtbot):
     go(qtbot, window, DRAFT)
-    net = [window.draft.checks.chalk.item(k, 2).text() for k in range(window.draft.checks.chalk.rowCount())]
+    net = [
+        window.draft.checks.chalk.item(k, 2).text()
+        for k in range(window.draft.checks.chalk.rowCount())
+    ]
     choose(window.draft.options.drawn, "drawn")
     assert session.garment.allowances.drawn_in
     assert "cut line" in window.draft.checks.chalk_words.text()
@@ -168,7 +182,7 @@ def test_allowances_drawn_in_are_chalked_on_the_cut_line(window, session, qtbot)
     assert PRESETS["classic"].name == window.draft.options.preset.currentText()
 
 
-# --- formulas -------------------------------------------------------------------------------------------
+# --- formulas ---------------------------------------------------------------------------------
 
 
 @pytest.fixture
@@ -254,9 +268,13 @@ def test_a_style_asks_a_length_of_its_own(editor, session, qtbot, window):
     assert "taken already" in editor.said.text()
 
 
-def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(editor, session, qtbot, window):
+def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(
+    editor, session, qtbot, window
+):
     typed(qtbot, editor.fields[2]["down"], "waist_to_knee - 5 cm")
-    qtbot.mouseClick(next(b for b in editor.findChildren(QPushButton) if b.text() == "Keep style"), LEFT)
+    qtbot.mouseClick(
+        next(b for b in editor.findChildren(QPushButton) if b.text() == "Keep style"), LEFT
+    )
     path = window._folder.path / "book" / "styles" / f"{BLANK}.wickel-style.json"
     assert read_style(path) == session.garment.own
     go(qtbot, window, BODY)
@@ -282,7 +300,7 @@ def test_a_garment_of_the_house_is_rewritten_with_formulas(window, session, qtbo
     assert read_job(session.path).garments[0].own == session.garment.own
 
 
-# --- gallery ----------------------------------------------------------------------------------------------
+# --- gallery ----------------------------------------------------------------------------------
 
 
 def test_the_gallery_finds_styles_by_words(window, qtbot):
@@ -332,4 +350,6 @@ def test_from_new_client_to_checked_pieces_without_the_mouse(window, session, qt
     go(qtbot, window, DRAFT)
     assert not session.garment.body.estimated & set(window.body.fields)
     checks = session.draft.checks
-    assert window.draft.checks.title.text() == f"Checked by tape: {len(checks)} of {len(checks)} hold"
+    assert (
+        window.draft.checks.title.text() == f"Checked by tape: {len(checks)} of {len(checks)} hold"
+    )

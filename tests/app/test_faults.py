@@ -1,4 +1,5 @@
-"""A fault in the program: the work is kept, the fault is written down without what was worked on, and it is said."""
+"""A fault in the program: the work is kept, the fault is written down without what was worked on,
+and it is said."""
 
 import logging
 import sys

@@ -1,4 +1,5 @@
-"""Smaller things that a maker does by hand on the stages, each seen in the job and undone by one key."""
+"""Smaller things that a maker does by hand on the stages, each seen in the job and undone by one
+key."""
 
 from dataclasses import replace
 
@@ -50,10 +51,14 @@ def test_allowances_by_preset_by_edge_and_what_cannot_be(window, session, qtbot)
     assert window.slip.sentence.text().endswith(".")
     assert options.allowances["hem"].text() == "4.5 cm"
     choose(options.preset, options.preset.findData(session.garment.allowances.preset))
-    assert session.garment.allowances.own_mm == {}  # a preset taken anew takes one's own figures away
+    assert (
+        session.garment.allowances.own_mm == {}
+    )  # a preset taken anew takes one's own figures away
 
 
-def test_measurements_that_are_nothing_are_refused_and_the_field_shows_what_stands(window, session, qtbot):
+def test_measurements_that_are_nothing_are_refused_and_the_field_shows_what_stands(
+    window, session, qtbot
+):
     go(qtbot, window, BODY)
     before = session.job
     type_into(qtbot, window.body.fields["hip"], "-4")
@@ -63,7 +68,9 @@ def test_measurements_that_are_nothing_are_refused_and_the_field_shows_what_stan
 
 
 def test_without_bust_hip_or_waist_nothing_can_be_estimated(window, session, qtbot):
-    bare = replace(session.garment, size="", body=Body(name="Wenda Pool", measurements_mm={"head": 560.0}))
+    bare = replace(
+        session.garment, size="", body=Body(name="Wenda Pool", measurements_mm={"head": 560.0})
+    )
     session.apply(with_garment(session.job, bare), "bare")
     go(qtbot, window, BODY)
     qtbot.mouseClick(window.body.estimate, LEFT)
@@ -95,7 +102,10 @@ def test_every_page_follows_the_unit(window, session, qtbot, stage):
     assert session.job.unit is Unit.INCH
     assert window._inches.isChecked()
     assert " yd" in window.ticket.buy.figure.text() or " in" in window.ticket.buy.figure.text()
-    shown = {BODY: window.body.fields.get("hip"), CLOTH: window.cloth.fields["usable_width_mm"]}.get(stage)
+    shown = {
+        BODY: window.body.fields.get("hip"),
+        CLOTH: window.cloth.fields["usable_width_mm"],
+    }.get(stage)
     assert shown is None or shown.text().endswith(" in")
     session.undo()
     assert session.job.unit is Unit.CM

@@ -1,4 +1,5 @@
-"""The Jobs stage: names, dates, notes, copies, what is set aside, the bin; two windows; what other programs change."""
+"""The Jobs stage: names, dates, notes, copies, what is set aside, the bin; two windows; what other
+programs change."""
 
 import json
 from dataclasses import replace
@@ -27,7 +28,9 @@ def chip(jobs, path, words):
 
 def press(qtbot, window, words):
     (notice,) = [own for own in window.findChildren(Notice) if own.isVisible()]
-    qtbot.mouseClick(next(own for own in notice.findChildren(QPushButton) if own.text() == words), LEFT)
+    qtbot.mouseClick(
+        next(own for own in notice.findChildren(QPushButton) if own.text() == words), LEFT
+    )
 
 
 def test_every_job_is_a_card_with_whom_it_is_for_and_when_it_is_due(jobs, window):
@@ -60,13 +63,21 @@ def test_name_client_date_and_notes_are_written_and_undone(jobs, window, session
     qtbot.keyClicks(jobs.notes, "Long sleeves?")
     jobs.name.setFocus()
     qtbot.waitUntil(lambda: session.job.notes == "Long sleeves?")
-    assert (session.job.name, session.job.client, session.job.due) == ("Fair dress", "Wenda Pool", "2026-12-24")
+    assert (session.job.name, session.job.client, session.job.due) == (
+        "Fair dress",
+        "Wenda Pool",
+        "2026-12-24",
+    )
     assert window.ticket.title.text() == "Fair dress"
     session.save_now()
     assert read_job(session.path) == session.job
     for _ in range(4):
         session.undo()
-    assert (session.job.name, session.job.notes, jobs.notes.toPlainText()) == ("Market dress", "", "")
+    assert (session.job.name, session.job.notes, jobs.notes.toPlainText()) == (
+        "Market dress",
+        "",
+        "",
+    )
 
 
 def test_a_job_is_duplicated_under_a_name_of_its_own(jobs, window, session, qtbot):
@@ -166,11 +177,13 @@ def test_what_was_opened_last_is_in_the_menu_first(window, session, qtbot):
     assert session.path == paths[0]
 
 
-# --- one's own studio -------------------------------------------------------------------------------------------
+# --- one's own studio -------------------------------------------------------------------------
 
 
 def another_window(qtbot, home, *, demo):
-    made = make_window(QApplication.instance(), home, KnownRunner(most_effort=2, most_ways=1), demo=demo)
+    made = make_window(
+        QApplication.instance(), home, KnownRunner(most_effort=2, most_ways=1), demo=demo
+    )
     qtbot.addWidget(made)
     with qtbot.waitExposed(made):
         made.show()
@@ -197,7 +210,7 @@ def test_a_new_job_can_be_begun_in_an_empty_studio(qtbot, tmp_path):
     assert list(window.jobs.cards) == [window.session.path]
 
 
-# --- two windows ------------------------------------------------------------------------------------------------
+# --- two windows ------------------------------------------------------------------------------
 
 
 def test_a_second_window_is_told_and_looks_or_takes_over(window, session, qtbot, tmp_path):
@@ -239,7 +252,11 @@ def test_a_file_that_became_unreadable_can_be_written_over_or_left(window, sessi
     session.save_now()
     (notice,) = [own for own in window.findChildren(Notice) if own.isVisible()]
     assert "cannot be read" in notice.lines[0]
-    assert [own.text() for own in notice.findChildren(QPushButton)] == ["Cancel", "Use mine", "Keep both"]
+    assert [own.text() for own in notice.findChildren(QPushButton)] == [
+        "Cancel",
+        "Use mine",
+        "Keep both",
+    ]
     press(qtbot, window, "Use mine")
     assert read_job(path).name == "Here"
     assert path.with_name(path.name + ".bak").read_text() == "{ half a fi"
@@ -267,4 +284,8 @@ def test_keys_that_another_program_writes_stay_in_the_file(window, session, qtbo
     qtbot.keyClick(window, Qt.Key.Key_I, CTRL)
     session.save_now()
     written = json.loads(path.read_text())
-    assert (written["later"], written["garments"][0]["later"], written["unit"]) == ({"a": 1}, [2], "in")
+    assert (written["later"], written["garments"][0]["later"], written["unit"]) == (
+        {"a": 1},
+        [2],
+        "in",
+    )

@@ -1,4 +1,5 @@
-"""The one sentence of the slip: the worst thing first, and where it is looked at. The session by itself, no window."""
+"""The one sentence of the slip: the worst thing first, and where it is looked at. The session by
+itself, no window."""
 
 from dataclasses import replace
 
@@ -61,8 +62,16 @@ def test_before_there_is_a_lay_it_is_being_laid(qapp, opened):
         (lambda own: with_own_measure(own.job, own.garment, "bust", 90.0), BODY, "Bust"),
         (lambda own: with_option(own.job, own.garment, "no_such", 1.0), DRAFT, "no_such"),
         (lambda own: with_cloth(own.job, replace(own.cloth, usable_width_mm=300.0)), CLOTH, "hold"),
-        (lambda own: with_garment(own.job, replace(own.garment, style="corset")), CLOTH, "name the cloth"),
-        (lambda own: with_own_measure(own.job, own.garment, "upper_arm", 550.0), BODY, "very large beside"),
+        (
+            lambda own: with_garment(own.job, replace(own.garment, style="corset")),
+            CLOTH,
+            "name the cloth",
+        ),
+        (
+            lambda own: with_own_measure(own.job, own.garment, "upper_arm", 550.0),
+            BODY,
+            "very large beside",
+        ),
     ],
 )
 def test_what_is_wrong_leads_where_it_is_put_right(own, edit, stage, words):
@@ -77,14 +86,18 @@ def test_what_is_wrong_leads_where_it_is_put_right(own, edit, stage, words):
 
 def test_a_check_that_does_not_hold_comes_before_the_lay(own):
     shorter = Change(operation="lengthen", piece="front", mm=-30.0, share=0.3)
-    sentence, stage = said_after(own, with_garment(own.job, replace(own.garment, changes=(shorter,))))
+    sentence, stage = said_after(
+        own, with_garment(own.job, replace(own.garment, changes=(shorter,)))
+    )
     assert "does not hold by tape" in sentence
     assert stage == DRAFT
 
 
 def test_what_is_laid_behind_a_flaw_is_bought_with_it(own):
     before = own.need.need_mm
-    sentence, stage = said_after(own, with_cloth(own.job, replace(own.cloth, flaws=(Flaw(x_mm=0.0, length_mm=800.0),))))
+    sentence, stage = said_after(
+        own, with_cloth(own.job, replace(own.cloth, flaws=(Flaw(x_mm=0.0, length_mm=800.0),)))
+    )
     assert (sentence[:4], stage) == ("Buy ", LAY)
     assert own.need.need_mm > before + 200
 

@@ -1,4 +1,5 @@
-"""Several garments and cloths in the window: who is in hand, what lies where, in which colours, for how much."""
+"""Several garments and cloths in the window: who is in hand, what lies where, in which colours, for
+how much."""
 
 import pytest
 from PySide6.QtCore import Qt
@@ -31,9 +32,16 @@ def test_another_garment_comes_into_hand_and_is_laid_with_the_first(window, sess
     assert session.lay.complete
     assert exact_check(session.lay) == ()
     go(qtbot, window, LAY)
-    names = {item._name.partition(" · ")[0] for item in window.lay.view.items_by_id.values() if " · " in item._name}
+    names = {
+        item._name.partition(" · ")[0]
+        for item in window.lay.view.items_by_id.values()
+        if " · " in item._name
+    }
     assert names == {"BD", "KT"}
-    colours = {item._name.partition(" · ")[0]: item._colour for item in window.lay.view.items_by_id.values()}
+    colours = {
+        item._name.partition(" · ")[0]: item._colour
+        for item in window.lay.view.items_by_id.values()
+    }
     assert colours["BD"] != colours["KT"]
     session.undo()
     assert len(session.job.garments) == 1
@@ -79,7 +87,9 @@ def test_the_last_garment_stays_and_another_can_go(outfit, window, session, qtbo
     assert "at least one garment" in window.slip.sentence.text()
 
 
-def test_a_material_is_put_on_another_cloth_and_each_cloth_has_its_lay(outfit, window, session, qtbot):
+def test_a_material_is_put_on_another_cloth_and_each_cloth_has_its_lay(
+    outfit, window, session, qtbot
+):
     go(qtbot, window, CLOTH)
     uses = window.cloth.uses
     assert session.cloth.name == "Ember poplin"  # just added, nothing is cut from it yet
@@ -99,7 +109,10 @@ def test_a_material_is_put_on_another_cloth_and_each_cloth_has_its_lay(outfit, w
 
 def test_each_cloth_is_spread_its_own_way(outfit, window, session, qtbot):
     go(qtbot, window, CLOTH)
-    choose(window.cloth.uses.materials["main"], window.cloth.uses.materials["main"].findData("ember-poplin"))
+    choose(
+        window.cloth.uses.materials["main"],
+        window.cloth.uses.materials["main"].findData("ember-poplin"),
+    )
     go(qtbot, window, LAY)
     session.take_cloth("ember-poplin")
     qtbot.keyClick(window, Qt.Key.Key_H, CTRL | SHIFT)
@@ -124,7 +137,7 @@ def test_the_tally_says_this_cloth_or_all(outfit, window, session, qtbot):
     assert "all cloths" not in ticket.buy.word.text()
 
 
-# --- lays kept, pieces cut ---------------------------------------------------------------------------------------
+# --- lays kept, pieces cut --------------------------------------------------------------------
 
 
 def test_a_lay_is_kept_under_a_name_left_and_taken_again(window, session, qtbot, answering):
@@ -183,13 +196,17 @@ def test_a_piece_need_not_keep_to_the_print_and_must_again(window, session, qtbo
     waiving = Qt.KeyboardModifier.AltModifier | CTRL
     qtbot.keyClick(window, Qt.Key.Key_1, waiving)
     assert "Take a piece in hand first" in window.slip.sentence.text()
-    window.lay.view.choose(next(own.id for own in session.lay.placements if own.piece == "dress/front"))
+    window.lay.view.choose(
+        next(own.id for own in session.lay.placements if own.piece == "dress/front")
+    )
     qtbot.keyClick(window, Qt.Key.Key_1, waiving)
     assert session.garment.cards["front"].waive == {Waived.PRINT}
     assert session.lay.piece("dress/front").waive == {Waived.PRINT}
     assert session.lay.complete
     assert window._undo.text() == "Undo: Front: the direction of the print let be"
-    window.lay.view.choose(next(own.id for own in session.lay.placements if own.piece == "dress/front"))
+    window.lay.view.choose(
+        next(own.id for own in session.lay.placements if own.piece == "dress/front")
+    )
     assert "need not keep to the direction of the print" in window.lay.hand.words.text()
     qtbot.keyClick(window, Qt.Key.Key_1, waiving)
     assert session.garment.cards == {}

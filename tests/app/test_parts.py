@@ -1,4 +1,5 @@
-"""Small parts of the window: colours that can be read, tapes, fields, settings, the studio's folder."""
+"""Small parts of the window: colours that can be read, tapes, fields, settings, the studio's
+folder."""
 
 import pytest
 from PySide6.QtCore import QRectF, Qt
@@ -19,7 +20,9 @@ def contrast(one, other):
 
     def luminance(colour):
         parts = [int(colour[k : k + 2], 16) / 255 for k in (1, 3, 5)]
-        red, green, blue = (p / 12.92 if p <= 0.04045 else ((p + 0.055) / 1.055) ** 2.4 for p in parts)
+        red, green, blue = (
+            p / 12.92 if p <= 0.04045 else ((p + 0.055) / 1.055) ** 2.4 for p in parts
+        )
         return 0.2126 * red + 0.7152 * green + 0.0722 * blue
 
     light, dark = sorted((luminance(one), luminance(other)), reverse=True)

@@ -1,4 +1,5 @@
-"""Reference pictures of a job beside the draft: put in, leafed through, taken out, kept in the file."""
+"""Reference pictures of a job beside the draft: put in, leafed through, taken out, kept in the
+file."""
 
 import pytest
 from PySide6.QtCore import Qt
@@ -31,7 +32,9 @@ def middle(widget):
 
 
 def near(colour, other):
-    return all(abs(a - b) < 12 for a, b in zip(colour.getRgb(), QColor(other).getRgb(), strict=True))
+    return all(
+        abs(a - b) < 12 for a, b in zip(colour.getRgb(), QColor(other).getRgb(), strict=True)
+    )
 
 
 def test_pictures_are_put_in_leafed_through_and_taken_out(beside, session, qtbot, tmp_path):

@@ -1,4 +1,5 @@
-"""What a maker sees: nothing is cut off, every piece is named, cards are walked by arrows, lists say what they do."""
+"""What a maker sees: nothing is cut off, every piece is named, cards are walked by arrows, lists
+say what they do."""
 
 import math
 import re
@@ -25,13 +26,17 @@ BUY = 5
 
 
 def cut_off(page):
-    """The buttons and one-line labels on a page of which a part is out of their column or too narrow for its words."""
+    """The buttons and one-line labels on a page of which a part is out of their column or too
+    narrow for its words."""
     found = []
     for own in (*page.findChildren(QAbstractButton), *page.findChildren(QLabel)):
         if not own.isVisible() or not own.text() or (isinstance(own, QLabel) and own.wordWrap()):
             continue
         words = re.sub(r"&(?!&)", "", own.text())
-        if isinstance(own, QAbstractButton) and own.fontMetrics().horizontalAdvance(words) > own.width():
+        if (
+            isinstance(own, QAbstractButton)
+            and own.fontMetrics().horizontalAdvance(words) > own.width()
+        ):
             found.append(words)
         column = own.parentWidget()
         while column is not None and not isinstance(column, QScrollArea):
@@ -43,7 +48,9 @@ def cut_off(page):
     return found
 
 
-@pytest.mark.parametrize(("wide", "high", "text"), [(1024, 700, 1.0), (1280, 800, 1.0), (1280, 800, 1.5)])
+@pytest.mark.parametrize(
+    ("wide", "high", "text"), [(1024, 700, 1.0), (1280, 800, 1.0), (1280, 800, 1.5)]
+)
 def test_nothing_is_cut_off(window, qtbot, wide, high, text):
     set_text_scale(text)
     try:
@@ -64,7 +71,11 @@ def crowded(page):
     """Fields on a page that lie over each other."""
     fields = [own for own in page.findChildren(QLineEdit) if own.isVisible()]
     boxes = [QRect(own.mapTo(page, QPoint(0, 0)), own.size()) for own in fields]
-    return [own.accessibleName() for k, own in enumerate(fields) if any(boxes[k].intersects(b) for b in boxes[:k])]
+    return [
+        own.accessibleName()
+        for k, own in enumerate(fields)
+        if any(boxes[k].intersects(b) for b in boxes[:k])
+    ]
 
 
 @pytest.mark.parametrize("stage", [JOBS, BODY, DRAFT, CLOTH])
@@ -83,13 +94,19 @@ def test_text_is_made_larger_by_key_and_remembered(window, qtbot):
     assert window._settings.values.text == pytest.approx(1.0)
 
 
-# --- names ---------------------------------------------------------------------------------------------
+# --- names ------------------------------------------------------------------------------------
 
 
 def test_every_piece_on_the_cloth_is_named_once_with_which_copy_it_is(session):
-    words = [copies_text(placed, session.lay) for placed in session.lay.placements if placed.piece == "dress/pocket"]
+    words = [
+        copies_text(placed, session.lay)
+        for placed in session.lay.placements
+        if placed.piece == "dress/pocket"
+    ]
     assert [own.split(",")[0] for own in words] == ["1 of 4", "2 of 4", "3 of 4", "4 of 4"]
-    assert {own.split(", ")[1] for own in words} == {"left", "right"} or {own.split(", ")[1] for own in words} == {
+    assert {own.split(", ")[1] for own in words} == {"left", "right"} or {
+        own.split(", ")[1] for own in words
+    } == {
         "as drawn",
         "mirrored",
     }
@@ -97,7 +114,10 @@ def test_every_piece_on_the_cloth_is_named_once_with_which_copy_it_is(session):
 
 def test_names_beside_the_pieces_lie_in_the_room_and_not_over_each_other():
     room = QRectF(0, 0, 600, 400)
-    wanted = [(f"piece {k}", QPointF(200 + 40 * (k % 5), 120 + 50 * (k // 5)), 90.0, 18.0) for k in range(8)]
+    wanted = [
+        (f"piece {k}", QPointF(200 + 40 * (k % 5), 120 + 50 * (k // 5)), 90.0, 18.0)
+        for k in range(8)
+    ]
     pieces = []
     for _, at, _, _ in wanted:
         path = QPainterPath()
@@ -116,13 +136,22 @@ def test_names_beside_the_pieces_lie_in_the_room_and_not_over_each_other():
 
 def test_the_sheet_says_for_whom_in_which_size_and_by_when(session):
     words = sheet_words(session.job, session.lay, "2026-11-28")
-    assert words == ("for Odile Marrow", "made to measure", f"due {session.job.due}", "printed 2026-11-28")
-    text = PdfReader(BytesIO(lay_pdf(session.lay, "Market dress", Unit.CM, words))).pages[0].extract_text()
+    assert words == (
+        "for Odile Marrow",
+        "made to measure",
+        f"due {session.job.due}",
+        "printed 2026-11-28",
+    )
+    text = (
+        PdfReader(BytesIO(lay_pdf(session.lay, "Market dress", Unit.CM, words)))
+        .pages[0]
+        .extract_text()
+    )
     for part in ("Market dress", "Odile Marrow", session.job.due, "Front", "Pocket bag", "100"):
         assert part in text
 
 
-# --- cards by keyboard -------------------------------------------------------------------------------------
+# --- cards by keyboard ------------------------------------------------------------------------
 
 
 def test_the_shelf_is_walked_by_arrows_and_taken_by_enter(window, session, qtbot):
@@ -178,7 +207,7 @@ def test_the_table_of_lengths_lets_tab_out(window, qtbot):
     assert QApplication.focusWidget() is not table
 
 
-# --- the buying list -------------------------------------------------------------------------------------------
+# --- the buying list --------------------------------------------------------------------------
 
 
 def test_the_list_is_written_where_it_is_shown(window, session, qtbot, tmp_path, monkeypatch):
@@ -187,20 +216,30 @@ def test_the_list_is_written_where_it_is_shown(window, session, qtbot, tmp_path,
     qtbot.mouseClick(window.buy.list.start, LEFT)
     qtbot.waitUntil(lambda: not window.buy.list.errand.working, timeout=60_000)
     path = tmp_path / "list.csv"
-    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), ""))
+    monkeypatch.setattr(
+        "wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), "")
+    )
     shown = [own for own in window.buy.findChildren(QAbstractButton) if own.isVisible()]
     chip = next(own for own in shown if own.text().startswith("CSV"))
     qtbot.mouseClick(chip, LEFT)
     assert "Moss linen" in path.read_text()
-    threads = [notion for notion in window.buy.list.found.notions if notion.notion.name.startswith("Thread")]
+    threads = [
+        notion
+        for notion in window.buy.list.found.notions
+        if notion.notion.name.startswith("Thread")
+    ]
     assert len(threads) == 1
     assert threads[0].notion.count == math.ceil(threads[0].notion.long_mm / 100_000)
 
 
 def test_what_is_written_is_what_is_shown(window, session, tmp_path, monkeypatch):
     target = tmp_path / "out.lay.json"
-    monkeypatch.setattr("wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(target), ""))
+    monkeypatch.setattr(
+        "wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(target), "")
+    )
     session.apply(replace(session.job, cloths=(replace(session.cloth, price=99.0),)), "price")
     window._exports.lay()
     assert read_lays(target).lays[0].cloth == session.cloth.id
-    assert read_lays(target).lays[0].lay_length_mm == pytest.approx(session.lay.lay_length_mm, abs=1e-5)
+    assert read_lays(target).lays[0].lay_length_mm == pytest.approx(
+        session.lay.lay_length_mm, abs=1e-5
+    )

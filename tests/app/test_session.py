@@ -1,4 +1,5 @@
-"""The session without a window: lays that stay, searches that answer at awkward moments, jobs closed and opened."""
+"""The session without a window: lays that stay, searches that answer at awkward moments, jobs
+closed and opened."""
 
 import os
 import time
@@ -33,7 +34,8 @@ from wickel.studio import orders, shelf_cloth, with_another
 
 
 class AwkwardRunner(KnownRunner):
-    """Works tasks out at once and tells what it has found only when it is told to, message by message."""
+    """Works tasks out at once and tells what it has found only when it is told to, message by
+    message."""
 
     heard = {}
 
@@ -104,13 +106,14 @@ def pictures(session):
         session.take_cloth(cloth.id)
         turn()
         lays = {
-            way: (lay.placements, lay.findings, lay.lay_length_mm, lay.used_share) for way, lay in session.lays.items()
+            way: (lay.placements, lay.findings, lay.lay_length_mm, lay.used_share)
+            for way, lay in session.lays.items()
         }
         seen[cloth.id] = (session.way, lays, session.lay_refusals, session.set_aside, session.need)
     return seen
 
 
-# --- closed and opened again ------------------------------------------------------------------------------------
+# --- closed and opened again ------------------------------------------------------------------
 
 
 def test_a_job_closed_in_the_middle_of_a_search_is_the_same_when_it_is_opened_again(qapp, tmp_path):
@@ -165,7 +168,7 @@ def test_all_cloths_are_laid_the_one_in_sight_first(qapp):
     assert {task.cloth.id for task in runner.searches} == set(ids)
 
 
-# --- what an edit leaves alone ------------------------------------------------------------------------------------
+# --- what an edit leaves alone ----------------------------------------------------------------
 
 
 @pytest.fixture
@@ -181,7 +184,9 @@ def laid(qapp):
     "edit",
     [
         lambda job: replace(job, name="Other", due="2026-12-24", client="Nobody", notes="n"),
-        lambda job: with_cloth(job, replace(job.cloths[0], name="Linen", price=99.0, colour="#112233", fibre="flax")),
+        lambda job: with_cloth(
+            job, replace(job.cloths[0], name="Linen", price=99.0, colour="#112233", fibre="flax")
+        ),
         lambda job: with_cloth(job, replace(job.cloths[0], step_mm=500.0, least_length_mm=900.0)),
         lambda job: with_garment(job, replace(job.garments[0], name="Another name")),
     ],
@@ -234,7 +239,7 @@ def test_a_search_goes_on_through_an_edit_that_does_not_concern_it(qapp):
     assert session.job.notes == "meanwhile"
 
 
-# --- what a hand has decided stays ---------------------------------------------------------------------------------
+# --- what a hand has decided stays ------------------------------------------------------------
 
 
 def test_what_is_locked_stays_while_the_rest_is_searched(laid):
@@ -258,30 +263,42 @@ def test_the_lock_and_the_kept_lay_survive_a_longer_dress(laid):
     laid.apply(with_option(laid.job, laid.garment, "below_knee_mm", -30.0), "longer")
     finish(laid._runner)
     assert laid.on.lay == before
-    assert {own.way for own in laid.on.tried} >= {before.way}  # found beside it, for the maker to take
+    assert {own.way for own in laid.on.tried} >= {
+        before.way
+    }  # found beside it, for the maker to take
     found = next(own.lay for own in laid.on.tried if own.way == before.way)
     laid.apply(with_lay(laid.job, cloth.id, found), "taken")
     assert laid.lay.complete
     assert laid.on.kept[0].lay == before
 
 
-# --- walks at random -----------------------------------------------------------------------------------------------
+# --- walks at random --------------------------------------------------------------------------
 
 
 def plain_job():
     two = [
-        {**piece("ell", ELL), "cuts": [{"cloth": "main", "copies": 2}, {"cloth": "lining", "copies": 2}]},
+        {
+            **piece("ell", ELL),
+            "cuts": [{"cloth": "main", "copies": 2}, {"cloth": "lining", "copies": 2}],
+        },
         piece("box", BOX, 3, symmetric=True),
         piece("wedge", WEDGE, 2, cloth="lining", pair=True),
     ]
-    cloths = [{"id": id, "usable_width_mm": w, "print": "any"} for id, w in (("main", 700.0), ("lining", 900.0))]
+    cloths = [
+        {"id": id, "usable_width_mm": w, "print": "any"}
+        for id, w in (("main", 700.0), ("lining", 900.0))
+    ]
     return job_of({"format": "wickel-job", "version": 1, "cloths": cloths, "pieces": two})
 
 
 def resized(job, factor):
     ell = job.pieces[0]
     return replace(
-        job, pieces=(replace(ell, cut_line=tuple((factor * x, y) for x, y in ell.cut_line)), *job.pieces[1:])
+        job,
+        pieces=(
+            replace(ell, cut_line=tuple((factor * x, y) for x, y in ell.cut_line)),
+            *job.pieces[1:],
+        ),
     )
 
 
@@ -350,7 +367,9 @@ def judge(session):
 
 @settings(max_examples=25, suppress_health_check=list(HealthCheck))
 @given(st.lists(STEPS, min_size=3, max_size=25))
-def test_whatever_is_done_no_lay_is_lost_that_should_stay_and_none_kept_that_should_not(qapp, tmp_path_factory, walk):
+def test_whatever_is_done_no_lay_is_lost_that_should_stay_and_none_kept_that_should_not(
+    qapp, tmp_path_factory, walk
+):
     path = tmp_path_factory.mktemp("walk") / "job.wickel.json"
     save_job(plain_job(), path)
     session = opened(read_job(path), path)
@@ -376,7 +395,9 @@ def test_whatever_is_done_no_lay_is_lost_that_should_stay_and_none_kept_that_sho
             for id, own in held.items():
                 now = session.job.on_cloth(id).lay
                 locked = {p for p in own.placements if p.id in own.locked}
-                assert now == own or (own.locked and locked <= set(now.placements) and now.locked == own.locked)
+                assert now == own or (
+                    own.locked and locked <= set(now.placements) and now.locked == own.locked
+                )
         if what in ("price", "name"):
             assert session.job.on == on
     while session.redo_words:
@@ -392,7 +413,7 @@ def test_whatever_is_done_no_lay_is_lost_that_should_stay_and_none_kept_that_sho
     session.shut()
 
 
-# --- the window is never held ---------------------------------------------------------------------------------------
+# --- the window is never held -----------------------------------------------------------------
 
 
 def deaf(pipe, wanted, stopped):
@@ -408,14 +429,18 @@ def test_a_large_picture_and_edits_during_a_search_never_hold_the_window(qapp, m
     for k in range(8):
         job = session.job
         picture = os.urandom(1_000_000) if k < 4 else job.cloth(cloth.id).design.picture
-        own = replace(job.cloth(cloth.id), design=Design(picture=picture), usable_width_mm=700.0 + k)
+        own = replace(
+            job.cloth(cloth.id), design=Design(picture=picture), usable_width_mm=700.0 + k
+        )
         edited = with_cloth(job, own)
         started = time.perf_counter()
         session.apply(edited, f"edit {k}")
         turn()
         longest = max(longest, time.perf_counter() - started)
     assert session.searching
-    assert longest < 0.5  # 50 ms are asked for, ten times that is a guard; measured in docs/measured.md
+    assert (
+        longest < 0.5
+    )  # 50 ms are asked for, ten times that is a guard; measured in docs/measured.md
     session.shut()
 
 
@@ -432,7 +457,9 @@ def test_a_search_that_fails_is_said_and_the_other_cloths_are_still_laid(qapp):
 
 def test_a_job_with_no_pieces_searches_nothing(qapp):
     runner = AwkwardRunner()
-    session = opened(Job(cloths=(Cloth(id="a", usable_width_mm=900, print=Print.ANY),)), None, runner)
+    session = opened(
+        Job(cloths=(Cloth(id="a", usable_width_mm=900, print=Print.ANY),)), None, runner
+    )
     assert runner.started == []
     assert session.lay is None
     assert session.refusal

@@ -29,7 +29,9 @@ from wickel.studio import new_order, orders
 
 def task(effort=3, ways=("open", "lengthwise"), **cloth):
     a_job = job_of(four_kinds(**cloth))
-    return LayTask(pieces=cut_pieces(a_job), cloth=a_job.cloths[0], ways=ways, search=Search(effort=effort))
+    return LayTask(
+        pieces=cut_pieces(a_job), cloth=a_job.cloths[0], ways=ways, search=Search(effort=effort)
+    )
 
 
 @pytest.fixture
@@ -50,13 +52,17 @@ def alive(pid):
 def told_by(runner, kind=Improved):
     """What a runner tells of one kind from now on."""
     heard = []
-    runner.told.connect(lambda message: heard.append(message) if isinstance(message, kind) else None)
+    runner.told.connect(
+        lambda message: heard.append(message) if isinstance(message, kind) else None
+    )
     return heard
 
 
 def the_end(runner, qtbot, timeout=30_000):
     """Wait in a ``with`` block for the end of what is begun in it."""
-    return qtbot.waitSignal(runner.told, timeout=timeout, check_params_cb=lambda own: isinstance(own, Finished))
+    return qtbot.waitSignal(
+        runner.told, timeout=timeout, check_params_cb=lambda own: isinstance(own, Finished)
+    )
 
 
 def test_lays_arrive_from_the_other_process_and_are_those_of_the_core(runner, qtbot):
@@ -74,7 +80,12 @@ def test_refusals_arrive_too(runner, qtbot):
     with the_end(runner, qtbot, 30_000):
         wide = job_of(job(piece("wide", [[0, 0], [300, 0], [300, 800], [20, 800]])))
         runner.start(
-            LayTask(pieces=cut_pieces(wide), cloth=wide.cloths[0], ways=("open", "lengthwise"), search=Search(effort=1))
+            LayTask(
+                pieces=cut_pieces(wide),
+                cloth=wide.cloths[0],
+                ways=("open", "lengthwise"),
+                search=Search(effort=1),
+            )
         )
     assert [own.way for own in said] == ["lengthwise"]
 
@@ -115,7 +126,9 @@ def test_the_inline_runner_tells_the_same(qapp):
     assert {own.lay.way for own in told[:-1]} == {"open", "lengthwise"}
 
 
-def test_a_fill_that_is_shut_in_the_middle_leaves_no_process_and_loses_no_cell(runner, qtbot, tmp_path):
+def test_a_fill_that_is_shut_in_the_middle_leaves_no_process_and_loses_no_cell(
+    runner, qtbot, tmp_path
+):
     a_job = new_order("circle-skirt")  # few pieces, so that cells are soon filled
     store = TableStore(tmp_path)
     fill = TableFill(runner, store)
@@ -160,7 +173,10 @@ def test_an_errand_works_in_a_process_of_its_own_and_leaves_none(runner, qtbot):
 
 def test_a_cloth_that_cannot_be_cut_from_is_refused_on_its_line(qapp):
     job_of_one = orders()[0]
-    narrow = replace(job_of_one, cloths=(replace(job_of_one.cloths[0], usable_width_mm=400.0, full_width_mm=None),))
+    narrow = replace(
+        job_of_one,
+        cloths=(replace(job_of_one.cloths[0], usable_width_mm=400.0, full_width_mm=None),),
+    )
     errand, heard = Errand(InlineRunner(most_effort=1)), []
     errand.told.connect(heard.append)
     errand.start(BuyTask(jobs=(narrow,), search=Search(effort=1)))
@@ -173,7 +189,11 @@ def test_what_matching_costs_is_told_for_all_wishes_and_for_each(runner, qtbot):
     wide = [[0, 0], [600, 0], [600, 900], [0, 900]]
     marks = [{"seam": "side", "at_mm": [0, 0]}]
     record = job(
-        piece("a", wide, meets=marks), piece("b", wide, meets=marks), width=1000, print_="one-way", repeat_mm=[1000, 0]
+        piece("a", wide, meets=marks),
+        piece("b", wide, meets=marks),
+        width=1000,
+        print_="one-way",
+        repeat_mm=[1000, 0],
     )
     a_job = job_of(record)
     pieces = cut_pieces(a_job)

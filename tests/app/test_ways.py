@@ -1,4 +1,5 @@
-"""Every way to spread in the Lay stage: taken by card, box, menu and key; depth and sections by hand."""
+"""Every way to spread in the Lay stage: taken by card, box, menu and key; depth and sections by
+hand."""
 
 import math
 
@@ -42,7 +43,14 @@ def is_taken_and_laid_or_refused(window, session, way):
 
 
 def test_ways_have_keys(window, session, qtbot):
-    keys = {"D": "partial", "M": "to-middle", "C": "crosswise", "T": "turned", "F": "four", "K": "diagonal"}
+    keys = {
+        "D": "partial",
+        "M": "to-middle",
+        "C": "crosswise",
+        "T": "turned",
+        "F": "four",
+        "K": "diagonal",
+    }
     go(qtbot, window, LAY)
     for key, way in keys.items():
         qtbot.keyClick(window, getattr(Qt.Key, f"Key_{key}"), CTRL | SHIFT)
@@ -105,7 +113,10 @@ def test_the_lay_is_opened_out_and_folded_again_by_key(window, session, qtbot):
     folded = session.lay
     qtbot.keyClick(window, Qt.Key.Key_U, CTRL)
     assert window.lay.opened.isChecked()
-    assert window.lay.view.lay.spread.sections[0].zones[0].plies[0].map.rows == ((1, 0, 0), (0, 1, 0))
+    assert window.lay.view.lay.spread.sections[0].zones[0].plies[0].map.rows == (
+        (1, 0, 0),
+        (0, 1, 0),
+    )
     yields = sum(placement.yields for placement in folded.placements)
     assert len(window.lay.view.items_by_id) == yields > len(folded.placements)
     window.lay.view.step(1)
@@ -115,7 +126,9 @@ def test_the_lay_is_opened_out_and_folded_again_by_key(window, session, qtbot):
     assert set(window.lay.view.items_by_id) == {placement.id for placement in folded.placements}
 
 
-def test_a_piece_is_held_where_it_lies_while_the_others_are_laid_anew(window, session, qtbot, runner):
+def test_a_piece_is_held_where_it_lies_while_the_others_are_laid_anew(
+    window, session, qtbot, runner
+):
     go(qtbot, window, LAY)
     view = window.lay.view
     assert not window.lay.hand.hold.isVisible()

@@ -44,7 +44,7 @@ def shown(qtbot):
     return show
 
 
-# --- rows that go on to the next line --------------------------------------------------------------------
+# --- rows that go on to the next line ---------------------------------------------------------
 
 
 def boxes(count, wide=80, high=20):
@@ -74,7 +74,11 @@ def test_boxes_stand_beside_and_below_each_other_in_the_middle_of_their_line(qap
     for box in (small, tall, last):
         row.addWidget(box)
     row.setGeometry(QRect(5, 7, 115, 200))
-    assert [box.geometry().topLeft() for box in (small, tall, last)] == [QPoint(5, 17), QPoint(65, 7), QPoint(5, 57)]
+    assert [box.geometry().topLeft() for box in (small, tall, last)] == [
+        QPoint(5, 17),
+        QPoint(65, 7),
+        QPoint(5, 57),
+    ]
 
 
 def test_a_hidden_box_takes_no_room(shown):
@@ -117,7 +121,7 @@ def test_a_word_leads_to_its_field(shown):
     assert words.buddy() is field
 
 
-# --- lengths and reasons -----------------------------------------------------------------------------------
+# --- lengths and reasons ----------------------------------------------------------------------
 
 
 def test_a_length_that_is_none_says_why_beside_its_field_and_is_not_taken(shown, qtbot):
@@ -165,7 +169,9 @@ def test_a_reason_hangs_below_its_field_or_above_where_there_is_no_room(shown, y
     field = QLineEdit(page)
     field.setGeometry(150, y, 48, 20)
     field.show()
-    mark_wrong(field, "A fold on this cloth is at most 75 cm deep, and this one is deeper than that.")
+    mark_wrong(
+        field, "A fold on this cloth is at most 75 cm deep, and this one is deeper than that."
+    )
     (reason,) = page.findChildren(Reason)
     assert (reason.y() > field.y()) == below
     assert reason.geometry().intersected(page.rect()) == reason.geometry()
@@ -198,17 +204,23 @@ def test_a_field_that_a_refusal_is_about_gets_its_tip_back(shown):
     assert field.toolTip() == "Waist, round the body"
 
 
-# --- habits ----------------------------------------------------------------------------------------------
+# --- habits -----------------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(("typed", "through"), [(False, True), (True, False)])
-def test_undo_goes_to_the_window_only_when_the_field_has_none_of_its_own(shown, qtbot, typed, through):
+def test_undo_goes_to_the_window_only_when_the_field_has_none_of_its_own(
+    shown, qtbot, typed, through
+):
     field = shown(QLineEdit())
     if typed:
         qtbot.keyClicks(field, "9")
-    undo = QKeyEvent(QEvent.Type.ShortcutOverride, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    undo = QKeyEvent(
+        QEvent.Type.ShortcutOverride, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier
+    )
     assert Habits().eventFilter(field, undo) == through
-    other = QKeyEvent(QEvent.Type.ShortcutOverride, Qt.Key.Key_A, Qt.KeyboardModifier.ControlModifier)
+    other = QKeyEvent(
+        QEvent.Type.ShortcutOverride, Qt.Key.Key_A, Qt.KeyboardModifier.ControlModifier
+    )
     assert not Habits().eventFilter(field, other)
 
 
@@ -225,7 +237,7 @@ def test_what_has_the_focus_is_scrolled_into_sight(shown):
     assert isinstance(area, QScrollArea)
 
 
-# --- thread and slip -----------------------------------------------------------------------------------------
+# --- thread and slip --------------------------------------------------------------------------
 
 
 @pytest.fixture
@@ -247,7 +259,14 @@ def test_the_thread_is_walked_by_arrows_and_ends_at_its_ends(thread, qtbot):
     heard = []
     thread.chosen.connect(heard.append)
     thread.chosen.connect(thread.show_current)
-    for key in (Qt.Key.Key_Down, Qt.Key.Key_Down, Qt.Key.Key_Up, Qt.Key.Key_Up, Qt.Key.Key_Up, Qt.Key.Key_A):
+    for key in (
+        Qt.Key.Key_Down,
+        Qt.Key.Key_Down,
+        Qt.Key.Key_Up,
+        Qt.Key.Key_Up,
+        Qt.Key.Key_Up,
+        Qt.Key.Key_A,
+    ):
         qtbot.keyClick(thread, key)
     assert heard == [1, 2, 1, 0, 0]
 
@@ -284,7 +303,7 @@ def test_the_slip_leads_to_the_stage_that_shows_what_it_says(shown, qtbot):
     assert heard == [0, 3]
 
 
-# --- cards and small dialogs -----------------------------------------------------------------------------------
+# --- cards and small dialogs ------------------------------------------------------------------
 
 
 @pytest.fixture
@@ -354,9 +373,18 @@ def test_a_label_changes_its_kind_with_its_words(qapp):
 
 
 def test_a_notice_asks_for_one_thing_or_another(qtbot):
-    for press, taken, result in (("Open it", "Open it", 1), ("Take it over", "Take it over", 1), ("Cancel", "", 0)):
+    for press, taken, result in (
+        ("Open it", "Open it", 1),
+        ("Take it over", "Take it over", 1),
+        ("Cancel", "", 0),
+    ):
         notice = Notice(
-            None, "Open elsewhere", "This job is open.", ("one", "two"), do="Open it", also=("Take it over",)
+            None,
+            "Open elsewhere",
+            "This job is open.",
+            ("one", "two"),
+            do="Open it",
+            also=("Take it over",),
         )
         qtbot.addWidget(notice)
         notice.show()
@@ -389,7 +417,7 @@ def test_sections_are_chosen_one_after_another(qtbot):
     assert all(isinstance(box, QComboBox) for box in other.boxes)
 
 
-# --- a picture squared --------------------------------------------------------------------------------------
+# --- a picture squared ------------------------------------------------------------------------
 
 
 def a_picture():
@@ -406,7 +434,9 @@ def test_what_is_between_the_corners_becomes_a_rectangle():
     corners = (QPointF(100, 0), QPointF(200, 0), QPointF(200, 50), QPointF(100, 50))
     made = squared(a_picture(), corners)
     assert (made.width(), made.height()) == (100, 50)
-    assert {made.pixelColor(x, y).name() for x in (3, 50, 96) for y in (3, 25, 46)} == {QColor("green").name()}
+    assert {made.pixelColor(x, y).name() for x in (3, 50, 96) for y in (3, 25, 46)} == {
+        QColor("green").name()
+    }
 
 
 def test_a_repeat_seen_aslant_is_made_upright():

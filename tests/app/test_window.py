@@ -116,7 +116,8 @@ def test_an_option_redraws_the_pieces_and_the_lay(window, session, qtbot):
     type_into(qtbot, window.draft.options.fields["below_knee_mm"], "30")
     assert session.garment.options["below_knee_mm"] == 300
     tallest = window.draft.paper.items_by_id["front"].cut_path.boundingRect().height()
-    # neck to knee 1035 + 300, hem 30, and the shoulder's 10 stands out a little above the start line
+    # neck to knee 1035 + 300, hem 30, and the shoulder's 10 stands out a little above the start
+    # line
     assert 1365 < tallest < 1385
     assert session.lay.lay_length_mm > before
 
@@ -195,7 +196,9 @@ def test_a_cloth_that_cannot_be_is_refused_in_words(window, session, qtbot):
 
 def reason_beside(field):
     """The sentence that is seen beside a field."""
-    return " ".join(own.text() for own in field.parentWidget().findChildren(Reason) if own.isVisible())
+    return " ".join(
+        own.text() for own in field.parentWidget().findChildren(Reason) if own.isVisible()
+    )
 
 
 def test_a_share_that_is_no_number_is_refused(window, session, qtbot):
@@ -243,7 +246,9 @@ def test_zoom_by_key_and_back(window, qtbot):
     assert view.transform().m11() == pytest.approx(before)
 
 
-def test_a_dress_too_wide_for_its_cloth_says_by_how_much_and_leads_to_the_cloth(window, session, qtbot):
+def test_a_dress_too_wide_for_its_cloth_says_by_how_much_and_leads_to_the_cloth(
+    window, session, qtbot
+):
     go(qtbot, window, CLOTH)
     type_into(qtbot, window.cloth.fields["usable_width_mm"], "82")
     go(qtbot, window, LAY)
@@ -342,11 +347,15 @@ def test_what_is_shown_can_be_written(window, session, tmp_path, monkeypatch):
     }
     for kind, act in acts.items():
         target = tmp_path / f"out{kind}"
-        monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, target=target: (str(target), ""))
+        monkeypatch.setattr(
+            QFileDialog, "getSaveFileName", lambda *_, target=target: (str(target), "")
+        )
         act()
         assert target.stat().st_size > 500
         assert target.name in window.slip.sentence.text()
-    assert read_lays(target).lays[0].lay_length_mm == pytest.approx(session.lay.lay_length_mm, abs=1e-5)
+    assert read_lays(target).lays[0].lay_length_mm == pytest.approx(
+        session.lay.lay_length_mm, abs=1e-5
+    )
 
 
 def test_stages_by_mouse_and_arrow_keys_on_the_thread(window, qtbot):
@@ -372,7 +381,11 @@ def test_everything_that_takes_input_has_an_accessible_name_or_text(window):
 def test_every_menu_entry_has_a_shortcut_or_opens_a_list(window):
     for menu in window.menuBar().actions():
         for action in menu.menu().actions():
-            if not action.isSeparator() and action.menu() is None and action.text() != "&About Wickel":
+            if (
+                not action.isSeparator()
+                and action.menu() is None
+                and action.text() != "&About Wickel"
+            ):
                 assert action.shortcuts(), action.text()
 
 
@@ -392,14 +405,18 @@ def test_another_style_out_of_the_gallery_drafts_and_lays_at_once(window, sessio
     assert len(session.job.cloths) == 1
 
 
-@pytest.mark.parametrize("style", ["two-cloth-maxi", "corset", "trousers", "jumpsuit", "draped-dress"])
+@pytest.mark.parametrize(
+    "style", ["two-cloth-maxi", "corset", "trousers", "jumpsuit", "draped-dress"]
+)
 def test_a_new_job_in_every_style_comes_with_all_its_cloths(window, session, style):
     window.start_job(style)
     assert window.stack.currentIndex() == BODY
     assert session.refusal == ""
     assert read_job(session.path).garments[0].style == style
     used = {cut.material for piece in session.draft.pattern.pieces for cut in piece.cuts}
-    assert {cloth.id for cloth in session.cloths} == {session.garment.cloths[material] for material in used}
+    assert {cloth.id for cloth in session.cloths} == {
+        session.garment.cloths[material] for material in used
+    }
     assert all(field.text() for field in window.body.fields.values())
     assert all(check.held for check in session.draft.checks)
 
@@ -481,7 +498,9 @@ def test_another_size_is_laid_over_the_pieces(window, session, qtbot):
     larger = window.draft.paper.items_by_id["front"].boundingRect()
     assert larger.width() > alone.width()
     assert session.garment.size == ""  # the job itself is as it was
-    type_into(qtbot, window.draft.options.fields["neck_width_mm"], "11")  # wider than a child's shoulder
+    type_into(
+        qtbot, window.draft.options.fields["neck_width_mm"], "11"
+    )  # wider than a child's shoulder
     box.setCurrentIndex(box.findData("H98"))
     box.activated.emit(box.currentIndex())
     assert "cannot be drafted" in window.draft.over_said.text()

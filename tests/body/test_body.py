@@ -58,7 +58,10 @@ def test_size_figures_follow_the_documented_steps():
 
 
 def test_what_is_missing_keeps_the_order_asked_for():
-    assert missing(Body(name="", measurements_mm={"bust": 900}), ("hip", "bust", "head")) == ("hip", "head")
+    assert missing(Body(name="", measurements_mm={"bust": 900}), ("hip", "bust", "head")) == (
+        "hip",
+        "head",
+    )
 
 
 @pytest.mark.parametrize("value", [0, -5, float("nan"), float("inf"), 92, 9200])

@@ -17,7 +17,9 @@ def test_bodies_are_kept_in_order_of_their_days_under_the_client_s_name():
 
 
 def test_a_second_body_of_a_day_takes_the_place_of_the_first():
-    client = with_body(with_body(Client(name="A"), body("2026-05-01", bust=900)), body("2026-05-01", bust=910))
+    client = with_body(
+        with_body(Client(name="A"), body("2026-05-01", bust=900)), body("2026-05-01", bust=910)
+    )
     assert [kept["bust"] for kept in client.bodies] == [910]
     assert without_day(client, "2026-05-01").bodies == ()
 
@@ -29,6 +31,8 @@ def test_clients_stand_by_name_and_once():
 
 
 def test_differences_name_what_grew_and_what_was_taken_only_once():
-    found = differences(body("a", bust=900, waist=700, hip=950), body("b", bust=912.4, waist=700.3, knee=360))
+    found = differences(
+        body("a", bust=900, waist=700, hip=950), body("b", bust=912.4, waist=700.3, knee=360)
+    )
     grown = [(d.measurement, None if d.grown_mm is None else round(d.grown_mm, 6)) for d in found]
     assert grown == [("bust", 12.4), ("hip", None), ("knee", None)]

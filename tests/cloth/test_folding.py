@@ -38,7 +38,9 @@ def test_the_wrong_side_is_up_after_one_fold_and_after_two():
     assert up["open"] == {False}
     assert up["lengthwise"] == up["crosswise"] == up["to-middle"] == up["turned"] == {True}
     assert up["partial"] == {True, False}  # beside the double cloth lies single, right side up
-    assert up["four"] == {True}  # the second fold brings the wrong side up: plies 1, 2, 4, 3 from the table up
+    assert up["four"] == {
+        True
+    }  # the second fold brings the wrong side up: plies 1, 2, 4, 3 from the table up
 
 
 @pytest.mark.parametrize("way", WAYS)

@@ -17,7 +17,13 @@ widths = st.floats(300, 3000)
 
 
 ALONE = [way for way in WAYS if way != "stacked"]
-PLAIN_AND_JOINED = [*ALONE, "lengthwise+open", "four+turned+partial", "partial:120+to-middle", "open+diagonal"]
+PLAIN_AND_JOINED = [
+    *ALONE,
+    "lengthwise+open",
+    "four+turned+partial",
+    "partial:120+to-middle",
+    "open+diagonal",
+]
 
 
 def laid_out(way, width, length):
@@ -32,7 +38,12 @@ def as_matrix(ply):
 @given(st.sampled_from(PLAIN_AND_JOINED), widths, lengths)
 def test_all_plies_together_cover_the_cloth_once(way, width, length):
     laid = laid_out(way, width, length)
-    plies = [ply.map.all(zone.outline) for section in laid.sections for zone in section.zones for ply in zone.plies]
+    plies = [
+        ply.map.all(zone.outline)
+        for section in laid.sections
+        for zone in section.zones
+        for ply in zone.plies
+    ]
     together = union_all([Polygon(outline) for outline in plies])
     assert sum(area(outline) for outline in plies) == pytest.approx(width * laid.cloth_mm)
     assert together.area == pytest.approx(width * laid.cloth_mm)
@@ -99,7 +110,9 @@ def test_each_of_two_stacked_cloths_is_covered_once(width, length):
     for which, hand in ((0, 1), (1, -1)):
         (zone,) = of_one_cloth(both, which).sections[0].zones
         (ply,) = zone.plies
-        assert Polygon(ply.map.all(zone.outline)).equals_exact(Polygon(zone.outline), 1e-6, normalize=True)
+        assert Polygon(ply.map.all(zone.outline)).equals_exact(
+            Polygon(zone.outline), 1e-6, normalize=True
+        )
         assert ply.map.determinant == hand
 
 
@@ -110,7 +123,13 @@ def test_two_cloths_are_no_section():
 
 def test_cloth_used_is_what_lies_on_the_table_times_its_plies_lengthwise():
     used = {way: spread(way, 1200, 1000).cloth_mm for way in WAYS}
-    assert used == {**dict.fromkeys(WAYS, 1000), "diagonal": 1200, "crosswise": 2000, "turned": 2000, "four": 2000}
+    assert used == {
+        **dict.fromkeys(WAYS, 1000),
+        "diagonal": 1200,
+        "crosswise": 2000,
+        "turned": 2000,
+        "four": 2000,
+    }
 
 
 def test_sections_begin_where_the_last_one_ends_on_table_and_cloth():
@@ -167,14 +186,19 @@ def test_a_cloth_that_does_not_say_counts_as_one_way():
 
 
 def test_the_lay_is_made_on_the_width_left_after_shrinking():
-    assert Cloth(id="main", usable_width_mm=1400, shrink_across=0.05).lay_width_mm == pytest.approx(1330)
+    assert Cloth(id="main", usable_width_mm=1400, shrink_across=0.05).lay_width_mm == pytest.approx(
+        1330
+    )
 
 
 def test_a_way_is_its_text_and_knows_its_sections():
     way = Spreading("partial:320+open")
     assert way == "partial:320+open"
     assert {way: 1}["partial:320+open"] == 1
-    assert [(plan.way.id, plan.depth_mm) for plan in way.sections] == [("partial", 320.0), ("open", None)]
+    assert [(plan.way.id, plan.depth_mm) for plan in way.sections] == [
+        ("partial", 320.0),
+        ("open", None),
+    ]
     assert Spreading(way) is way
     assert way.takes_depth
     assert not Spreading("four").takes_depth

@@ -1,5 +1,6 @@
-"""Combinations of a style's main options in which every pair of answers occurs, with as few rows as a plain greedy
-search finds. Choices take all their values, lengths their default; every third row has a length at a bound."""
+"""Combinations of a style's main options in which every pair of answers occurs, with as few rows as
+a plain greedy search finds. Choices take all their values, lengths their default; every third row
+has a length at a bound."""
 
 from itertools import combinations
 
@@ -11,7 +12,10 @@ def pairwise(style):
     choices = {o.id: list(o.choices) for o in style.options if isinstance(o, ChoiceOption)}
     lengths = [o for o in style.options if not isinstance(o, ChoiceOption)]
     wanted = {
-        frozenset([(a, x), (b, y)]) for a, b in combinations(choices, 2) for x in choices[a] for y in choices[b]
+        frozenset([(a, x), (b, y)])
+        for a, b in combinations(choices, 2)
+        for x in choices[a]
+        for y in choices[b]
     } or {frozenset([(a, x)]) for a in choices for x in choices[a]}
     rows = []
     while wanted:
@@ -20,10 +24,14 @@ def pairwise(style):
             if id not in row:
                 row[id] = max(
                     values,
-                    key=lambda v, id=id: sum(frozenset([(id, v), other]) in wanted for other in row.items()),
+                    key=lambda v, id=id: sum(
+                        frozenset([(id, v), other]) in wanted for other in row.items()
+                    ),
                 )
         rows.append(row)
-        wanted -= {frozenset(pair) for pair in combinations(row.items(), 2)} | {frozenset([p]) for p in row.items()}
+        wanted -= {frozenset(pair) for pair in combinations(row.items(), 2)} | {
+            frozenset([p]) for p in row.items()
+        }
     bounds = [(o.id, mm) for o in lengths for mm in (o.least, o.most)]
     rows += [{}] * max(0, len(bounds) - len(rows))
     return [row | dict([bounds[k]] if k < len(bounds) else []) for k, row in enumerate(rows)]

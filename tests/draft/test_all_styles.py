@@ -1,5 +1,6 @@
-"""Every style at its smallest, middle and largest size, its main options pairwise, each length at its bounds:
-clean outlines with every check held, or a refusal that stands in the reviewed table beside this file."""
+"""Every style at its smallest, middle and largest size, its main options pairwise, each length at
+its bounds: clean outlines with every check held, or a refusal that stands in the reviewed table
+beside this file."""
 
 import re
 from pathlib import Path
@@ -51,7 +52,9 @@ def swept(style):
             continue
         checks = tape_checks(style, pattern, body, options)
         # what goes over the body is the maker's to weigh; what is sewn together must fit
-        wrong += [(size, options, c.name) for c in checks if not c.held and not c.name.startswith("Over")]
+        wrong += [
+            (size, options, c.name) for c in checks if not c.held and not c.name.startswith("Over")
+        ]
         for piece in pattern.pieces:
             if area(simple_outline(cut_line(piece))) <= area(simple_outline(net_line(piece))):
                 wrong.append((size, options, f"{piece.id}: the cut line lies inside"))

@@ -27,11 +27,10 @@ def test_points_of_size_92_by_hand():
     # shoulder 398, neck width 78, slope 22: the shoulder line runs (22, 121), 122.984 long,
     # so its direction is (0.17889 down, 0.98387 across).
     # sleeve 200 beyond the shoulder point (22, 199): (57.78, 395.77)
-    # half the sleeve (288 + 110) / 2 = 199, square to it: (57.78 + 195.79, 395.77 − 35.60) = (253.57, 360.17)
-    # side: hip 990 / 4 + ease 120 / 4 = 277.5
-    # the sleeve's underarm line meets it (360.17 − 277.5) / 0.98387 = 84.03 further in, at 253.57 − 15.03 = 238.54
-    # underarm 80 below that: 318.54, deeper than the chest line 920/6 + 38.1 = 191.4
-    # hem: 1010 − 40 = 970
+    # half the sleeve (288 + 110) / 2 = 199, square to it: (57.78 + 195.79, 395.77 − 35.60) =
+    # (253.57, 360.17) side: hip 990 / 4 + ease 120 / 4 = 277.5 the sleeve's underarm line meets it
+    # (360.17 − 277.5) / 0.98387 = 84.03 further in, at 253.57 − 15.03 = 238.54 underarm 80 below
+    # that: 318.54, deeper than the chest line 920/6 + 38.1 = 191.4 hem: 1010 − 40 = 970
     at = points(drafted().piece("front"))
     assert at["shoulder at neck"] == pytest.approx((0, 78))
     assert at["shoulder point"] == pytest.approx((22, 199))
@@ -105,7 +104,9 @@ def test_without_a_slit_it_does_not_go_over_the_head_and_says_what_to_do():
 def test_the_pocket_opening_is_as_long_on_the_dress_as_on_the_bag():
     pattern = drafted()
     for piece in ("front", "back", "pocket"):
-        assert length_between(pattern.piece(piece), "pocket top", "pocket bottom") == pytest.approx(160)
+        assert length_between(pattern.piece(piece), "pocket top", "pocket bottom") == pytest.approx(
+            160
+        )
 
 
 @pytest.mark.parametrize(
@@ -142,7 +143,11 @@ def test_a_missing_measurement_is_named():
 @given(
     st.sampled_from(list(WOMEN.sizes)),
     st.fixed_dictionaries(
-        {option.id: st.floats(option.least, option.most) for option in STYLE.options if hasattr(option, "least")}
+        {
+            option.id: st.floats(option.least, option.most)
+            for option in STYLE.options
+            if hasattr(option, "least")
+        }
     ),
 )
 def test_any_options_draft_simple_pieces_or_refuse(size, options):
@@ -164,7 +169,12 @@ def test_own_allowances_stand_over_the_preset():
     assert drafted(allowances=allowances).piece("front").edge("hem").allowance_mm == 60
 
 
-BAD_ALLOWANCES = [{"preset": "none"}, {"own_mm": {"hat": 1}}, {"own_mm": {"hem": -1}}, {"own_mm": {"hem": math.inf}}]
+BAD_ALLOWANCES = [
+    {"preset": "none"},
+    {"own_mm": {"hat": 1}},
+    {"own_mm": {"hem": -1}},
+    {"own_mm": {"hem": math.inf}},
+]
 
 
 @pytest.mark.parametrize("bad", BAD_ALLOWANCES)

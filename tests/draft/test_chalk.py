@@ -27,7 +27,9 @@ def test_every_construction_point_is_in_the_list_and_numbers_run_on(piece):
     rows = chalk_list(piece)
     listed = [(row.down_mm, row.across_mm) for row in rows]
     for point in piece.points:
-        assert any(abs(x - point.down_mm) < 0.5 and abs(y - point.across_mm) < 0.5 for x, y in listed), point.name
+        assert any(
+            abs(x - point.down_mm) < 0.5 and abs(y - point.across_mm) < 0.5 for x, y in listed
+        ), point.name
     numbers = [row.number for row in rows if row.number]
     assert numbers == list(range(1, len(numbers) + 1))
 

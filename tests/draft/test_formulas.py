@@ -1,4 +1,5 @@
-"""Formulas of chalk lists: lengths with units, nothing unsafe, one clear sentence for each refusal."""
+"""Formulas of chalk lists: lengths with units, nothing unsafe, one clear sentence for each
+refusal."""
 
 import contextlib
 
@@ -73,7 +74,9 @@ def test_a_formula_gives_the_length_worked_out_by_hand(text, mm):
     ],
 )
 def test_what_is_no_length_is_refused_with_one_sentence(text, says):
-    with pytest.raises(BadFormula, match="(?s)" + says.replace("(", r"\(").replace("*", r"\*")) as refusal:
+    with pytest.raises(
+        BadFormula, match="(?s)" + says.replace("(", r"\(").replace("*", r"\*")
+    ) as refusal:
         evaluated(text, BODY)
     assert str(refusal.value).endswith(".")
     assert len(str(refusal.value)) < 220

@@ -1,4 +1,5 @@
-"""Tape checks after changes by hand: every one measured on the pieces as they are, or said not to be measured."""
+"""Tape checks after changes by hand: every one measured on the pieces as they are, or said not to
+be measured."""
 
 import math
 
@@ -15,12 +16,16 @@ BODY = size_body("96")
 
 
 def checked(style, *changes, **options):
-    done = drafted(Garment(id="g", style=style, size="96", body=BODY, options=options, changes=changes))
+    done = drafted(
+        Garment(id="g", style=style, size="96", body=BODY, options=options, changes=changes)
+    )
     return {check.name: check for check in done.checks}, done.pattern
 
 
 def slashed(**more):
-    return Change(operation="spread", piece="front", edge="neck", other_edge="hem", count=2, mm=15.0, **more)
+    return Change(
+        operation="spread", piece="front", edge="neck", other_edge="hem", count=2, mm=15.0, **more
+    )
 
 
 def test_a_neck_slashed_open_no_longer_fits_its_facing():
@@ -42,10 +47,16 @@ def test_a_fold_or_a_split_by_itself_raises_no_alarm(style, operation):
     upper = "shoulder" if style != "pencil-skirt" else "waist"
     changes = {
         "unfold": (Change(operation="unfold", piece="front"),),
-        "fold again": (Change(operation="unfold", piece="front"), Change(operation="fold", piece="front")),
+        "fold again": (
+            Change(operation="unfold", piece="front"),
+            Change(operation="fold", piece="front"),
+        ),
         "split along": (
             Change(
-                operation="split", piece="front", first=Spot(edge="hem", share=0.7), last=Spot(edge=upper, share=0.5)
+                operation="split",
+                piece="front",
+                first=Spot(edge="hem", share=0.7),
+                last=Spot(edge=upper, share=0.5),
             ),
         ),
         "split across": (
@@ -61,11 +72,20 @@ def test_a_fold_or_a_split_by_itself_raises_no_alarm(style, operation):
     assert [check.name for check in after.values() if check.broken] == []
     for name, check in before.items():
         if after[name].measured:
-            assert (after[name].one_mm, after[name].other_mm) == pytest.approx((check.one_mm, check.other_mm), abs=0.2)
+            assert (after[name].one_mm, after[name].other_mm) == pytest.approx(
+                (check.one_mm, check.other_mm), abs=0.2
+            )
 
 
 def test_a_check_whose_piece_is_gone_says_so_and_is_neither_held_nor_broken():
-    join = Change(operation="join", piece="front", edge="shoulder", other="back", other_edge="shoulder", yes=True)
+    join = Change(
+        operation="join",
+        piece="front",
+        edge="shoulder",
+        other="back",
+        other_edge="shoulder",
+        yes=True,
+    )
     checks, _ = checked("box-dress", join)
     check = checks["Side seam"]
     assert [check.measured, check.held, check.broken] == [False, False, False]
@@ -74,7 +94,9 @@ def test_a_check_whose_piece_is_gone_says_so_and_is_neither_held_nor_broken():
 
 
 def test_lengthening_one_side_is_seen_by_the_style_s_own_check():
-    checks, _ = checked("box-dress", Change(operation="lengthen", piece="front", share=0.8, mm=20.0))
+    checks, _ = checked(
+        "box-dress", Change(operation="lengthen", piece="front", share=0.8, mm=20.0)
+    )
     assert checks["Side seam"].difference_mm == pytest.approx(20.0, abs=0.5)
     assert checks["Side seam"].broken
 
@@ -83,13 +105,24 @@ def test_a_dart_that_is_slashed_apart_moves_with_its_strip():
     before, drawn = checked("pencil-skirt")
     _, after = checked(
         "pencil-skirt",
-        Change(operation="spread", piece="front", edge="waist", other_edge="hem", count=1, mm=30.0, other_mm=30.0),
+        Change(
+            operation="spread",
+            piece="front",
+            edge="waist",
+            other_edge="hem",
+            count=1,
+            mm=30.0,
+            other_mm=30.0,
+        ),
     )
     old, new = (pattern.piece("front") for pattern in (drawn, after))
     (dart,) = (mark for mark in old.inner_lines if mark.name == "dart")
     (moved,) = (mark for mark in new.inner_lines if mark.name == "dart")
     outward = [abs(b.start[1] - a.start[1]) for a, b in zip(dart.path, moved.path, strict=True)]
-    assert all(shift == pytest.approx(0, abs=1.0) or shift == pytest.approx(30.0, abs=1.0) for shift in outward)
+    assert all(
+        shift == pytest.approx(0, abs=1.0) or shift == pytest.approx(30.0, abs=1.0)
+        for shift in outward
+    )
     assert before
 
 
@@ -105,18 +138,27 @@ def rewritten(style, **options):
     return done, own, drafted(replace(garment, style=own.id, own=own, options={}))
 
 
-@pytest.mark.parametrize("style", ["box-dress", "bodice", "pencil-skirt", "trousers", "knit-top", "corset"])
+@pytest.mark.parametrize(
+    "style", ["box-dress", "bodice", "pencil-skirt", "trousers", "knit-top", "corset"]
+)
 def test_rewriting_keeps_every_allowance_and_asks_every_check_again(style):
     house, _, own = rewritten(style)
     for before, after in zip(house.pattern.pieces, own.pattern.pieces, strict=True):
-        assert [edge.allowance_mm for edge in after.edges] == [edge.allowance_mm for edge in before.edges]
+        assert [edge.allowance_mm for edge in after.edges] == [
+            edge.allowance_mm for edge in before.edges
+        ]
     assert {check.name for check in house.checks} <= {check.name for check in own.checks}
 
 
 def test_what_rewriting_loses_is_said_piece_by_piece():
     house, own, _ = rewritten("bodice")
-    lost = lost_in_rewriting(house.pattern, own, BODY, Garment(id="g", style="bodice", body=BODY).allowances)
-    assert any(sentence.startswith("Front: the lines inside it are gone") and "dart" in sentence for sentence in lost)
+    lost = lost_in_rewriting(
+        house.pattern, own, BODY, Garment(id="g", style="bodice", body=BODY).allowances
+    )
+    assert any(
+        sentence.startswith("Front: the lines inside it are gone") and "dart" in sentence
+        for sentence in lost
+    )
     assert any("notch" in sentence for sentence in lost)
     assert not any("allowance" in sentence for sentence in lost)
 

@@ -20,14 +20,19 @@ def test_a_v_is_as_long_as_its_straight_line():
 
 def test_a_square_goes_across_and_up():
     # 0.92 · 72 = 66.24 across at the depth, then up to (0, 72): √(100² + 5.76²)
-    assert length(neckline("square", 100, (0.0, 72.0)).path) == pytest.approx(66.24 + math.hypot(100, 5.76))
+    assert length(neckline("square", 100, (0.0, 72.0)).path) == pytest.approx(
+        66.24 + math.hypot(100, 5.76)
+    )
 
 
 @pytest.mark.parametrize("kind", KINDS)
 def test_every_neck_runs_from_the_centre_to_the_shoulder(kind):
     neck = neckline(kind, 90, (4.0, 75.0))
-    # a boat is 0.45 of its width deep; a high neck rises 38 from the shoulder and 44 from the round neck's depth
-    centre, shoulder = {"boat": ((33.75, 0), (4, 75)), "high": ((46, 0), (-34, 73))}.get(kind, ((90, 0), (4, 75)))
+    # a boat is 0.45 of its width deep; a high neck rises 38 from the shoulder and 44 from the round
+    # neck's depth
+    centre, shoulder = {"boat": ((33.75, 0), (4, 75)), "high": ((46, 0), (-34, 73))}.get(
+        kind, ((90, 0), (4, 75))
+    )
     assert neck.centre == pytest.approx(centre)
     assert neck.shoulder == pytest.approx(shoulder)
     assert neck.base == (4, 75)
@@ -36,8 +41,11 @@ def test_every_neck_runs_from_the_centre_to_the_shoulder(kind):
 
 
 def test_a_square_facing_has_the_area_worked_out_by_hand():
-    # a frame 60 wide round 66.24 by 100 that narrows to 72 at the shoulder: outer 132 · 160 less the opening
-    piece = neck_facing("f", "Facing", neckline("square", 100, (0.0, 72.0)), ALONG, 60, Allowances(), ON_FOLD)
+    # a frame 60 wide round 66.24 by 100 that narrows to 72 at the shoulder: outer 132 · 160 less
+    # the opening
+    piece = neck_facing(
+        "f", "Facing", neckline("square", 100, (0.0, 72.0)), ALONG, 60, Allowances(), ON_FOLD
+    )
     opening = 100 * (66.24 + 72) / 2
     assert area(net_line(piece)) == pytest.approx(132 * 160 - opening)
 

@@ -33,7 +33,18 @@ from wickel.draft.operations import (
     without_notch,
 )
 from wickel.geometry import Line, area, bounds, length, simple_outline
-from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Pattern, Piece, edge_length, net_line, sewn_length
+from wickel.pattern import (
+    Cut,
+    Edge,
+    EdgeKind,
+    InnerLine,
+    Notch,
+    Pattern,
+    Piece,
+    edge_length,
+    net_line,
+    sewn_length,
+)
 
 
 def chained(*corners, names, kinds=()):
@@ -82,11 +93,14 @@ def size_of(piece):
 
 
 def test_split_gives_two_parts_with_the_same_seam_and_nothing_lost():
-    one, other = split(panel(), Spot(edge="side", share=0.5), Spot(edge="centre", share=0.5), allowance_mm=15)
+    one, other = split(
+        panel(), Spot(edge="side", share=0.5), Spot(edge="centre", share=0.5), allowance_mm=15
+    )
     assert size_of(one) + size_of(other) == pytest.approx(600 * 300)
     assert edge_length(one, "seam") == pytest.approx(300) == edge_length(other, "seam")
     assert {p.edge("seam").allowance_mm for p in (one, other)} == {15}
-    # the lower part begins at the side and has the hem; both keep their half of the fold and are cut on it
+    # the lower part begins at the side and has the hem; both keep their half of the fold and are
+    # cut on it
     assert [e.name for e in one.edges] == ["side", "hem", "centre", "seam"]
     assert [e.name for e in other.edges] == ["centre", "waist", "side", "seam"]
     assert all(cut.on_fold for piece in (one, other) for cut in piece.cuts)
@@ -96,7 +110,9 @@ def test_split_gives_two_parts_with_the_same_seam_and_nothing_lost():
 
 
 def test_a_part_that_loses_the_fold_is_cut_as_a_pair():
-    one, other = split(panel(), Spot(edge="waist", share=0.4), Spot(edge="hem", share=0.6), allowance_mm=10)
+    one, other = split(
+        panel(), Spot(edge="waist", share=0.4), Spot(edge="hem", share=0.6), allowance_mm=10
+    )
     side = one if any(e.name == "side" for e in one.edges) else other
     centre = other if side is one else one
     assert side.cuts == (Cut(material="main", copies=2, pair=True),)
@@ -105,13 +121,17 @@ def test_a_part_that_loses_the_fold_is_cut_as_a_pair():
 
 
 def test_what_was_split_can_be_joined_again():
-    one, other = split(panel(), Spot(edge="side", share=0.3), Spot(edge="centre", share=0.5), allowance_mm=15)
+    one, other = split(
+        panel(), Spot(edge="side", share=0.3), Spot(edge="centre", share=0.5), allowance_mm=15
+    )
     both = join(one, other, "seam", "seam", id="panel", name="Panel")
     assert size_of(both) == pytest.approx(600 * 300, abs=1)
 
 
 def test_two_halves_drawn_from_one_centre_are_joined_turned_over():
-    whole = join(panel(), replace(panel(), id="back", name="Back"), "side", "side", turned_over=True)
+    whole = join(
+        panel(), replace(panel(), id="back", name="Back"), "side", "side", turned_over=True
+    )
     box = bounds(net_line(whole))
     assert (box.width, box.height) == pytest.approx((600, 600))
     # only one fold can be left
@@ -125,16 +145,20 @@ def test_edges_of_different_length_or_shape_are_not_joined():
 
 def test_a_seam_outside_the_piece_is_refused():
     with pytest.raises(DraftRefused, match="one place"):
-        split(panel(), Spot(edge="side", share=0.5), Spot(edge="side", share=0.505), allowance_mm=10)
+        split(
+            panel(), Spot(edge="side", share=0.5), Spot(edge="side", share=0.505), allowance_mm=10
+        )
     with pytest.raises(DraftRefused, match="no edge “brim”"):
         split(panel(), Spot(edge="brim", share=0.5), Spot(edge="side", share=0.5), allowance_mm=10)
 
 
-# --- slash and spread --------------------------------------------------------------------------------
+# --- slash and spread -------------------------------------------------------------------------
 
 
 def test_parallel_gathers_widen_the_piece_and_come_back_to_the_old_length():
-    wide = slash_and_spread(panel(), "waist", "hem", cuts=3, open_mm=50, open_opposite_mm=50, gathered=True)
+    wide = slash_and_spread(
+        panel(), "waist", "hem", cuts=3, open_mm=50, open_opposite_mm=50, gathered=True
+    )
     assert edge_length(wide, "waist") == pytest.approx(300 + 150)
     assert sewn_length(wide, "waist") == pytest.approx(300)
     assert edge_length(wide, "hem") == pytest.approx(450)
@@ -173,7 +197,7 @@ def test_cuts_to_the_fold_are_refused():
         slash_and_spread(panel(), "waist", "hem", cuts=41, open_mm=1)
 
 
-# --- darts -----------------------------------------------------------------------------------------
+# --- darts ------------------------------------------------------------------------------------
 
 
 def test_a_moved_dart_keeps_its_angle_and_closes_at_the_waist():
@@ -186,7 +210,9 @@ def test_a_moved_dart_keeps_its_angle_and_closes_at_the_waist():
     assert min(angle, 2 * math.pi - angle) == pytest.approx(2 * math.atan2(20, 120))
     # its legs are as long as from the new place to the tip: (120, 300) is 150 off
     assert math.dist(a, tip) == pytest.approx(150) == math.dist(b, tip)
-    assert edge_length(moved, "side") == pytest.approx(600 + 2 * 150 * math.sin(math.atan2(20, 120)), abs=0.01)
+    assert edge_length(moved, "side") == pytest.approx(
+        600 + 2 * 150 * math.sin(math.atan2(20, 120)), abs=0.01
+    )
     assert moved.edge("centre").start == (600.0, 0.0)
 
 
@@ -214,7 +240,7 @@ def test_a_dart_that_is_not_there_is_refused():
         move_dart(darted(), "dart", Spot(edge="waist", share=0.5))
 
 
-# --- lengthen, extend, fold, notches --------------------------------------------------------------------
+# --- lengthen, extend, fold, notches ----------------------------------------------------------
 
 
 def test_lengthening_and_shortening_at_a_line():
@@ -240,7 +266,14 @@ def test_unfolding_and_folding_are_each_other_s_way_back():
     whole = unfold(panel())
     assert size_of(whole) == pytest.approx(2 * 600 * 300)
     assert whole.cuts == (Cut(material="main", copies=1),)
-    assert {e.name for e in whole.edges} == {"waist", "side", "hem", "other waist", "other side", "other hem"}
+    assert {e.name for e in whole.edges} == {
+        "waist",
+        "side",
+        "hem",
+        "other waist",
+        "other side",
+        "other hem",
+    }
     half = fold(whole)
     assert size_of(half) == pytest.approx(600 * 300)
     assert half.cuts == (Cut(material="main", copies=1, on_fold=True),)
@@ -253,7 +286,10 @@ def test_unfolding_and_folding_are_each_other_s_way_back():
 
 def test_notches_are_added_moved_and_taken_out():
     marked = with_notch(panel(), "balance", Spot(edge="hem", share=0.25))
-    assert [(n.name, n.edge, n.at_mm) for n in marked.notches] == [("hip", "side", 200.0), ("balance", "hem", 75.0)]
+    assert [(n.name, n.edge, n.at_mm) for n in marked.notches] == [
+        ("hip", "side", 200.0),
+        ("balance", "hem", 75.0),
+    ]
     moved = with_notch(marked, "hip", Spot(edge="side", share=0.5))
     assert [n.at_mm for n in moved.notches if n.name == "hip"] == [300.0]
     assert [n.name for n in without_notch(moved, "hip").notches] == ["balance"]
@@ -261,7 +297,7 @@ def test_notches_are_added_moved_and_taken_out():
         without_notch(panel(), "elbow")
 
 
-# --- deriving ------------------------------------------------------------------------------------------
+# --- deriving ---------------------------------------------------------------------------------
 
 
 def test_a_facing_is_the_strip_along_its_edges():
@@ -299,7 +335,7 @@ def test_a_partner_with_a_closing():
     assert bounds(net_line(back)).height == pytest.approx(330)
 
 
-# --- changes by hand -------------------------------------------------------------------------------------
+# --- changes by hand --------------------------------------------------------------------------
 
 
 def pattern():
@@ -318,7 +354,9 @@ def test_a_change_of_one_side_is_seen_by_the_tape():
 
 def test_changes_hold_at_every_size():
     changes = (
-        Change(operation="dart-to-seam", piece="front", mark="dart", first=Spot(edge="hem", share=0.4)),
+        Change(
+            operation="dart-to-seam", piece="front", mark="dart", first=Spot(edge="hem", share=0.4)
+        ),
         Change(operation="unfold", piece="front-2"),
         Change(operation="lining", piece="back", mm=50),
     )
@@ -332,10 +370,19 @@ def test_changes_hold_at_every_size():
 
 
 def test_a_change_that_cannot_be_made_is_named_by_number():
-    with pytest.raises(DraftRefused, match="Change 1, turn a dart into a seam: Waistband has no open dart"):
+    with pytest.raises(
+        DraftRefused, match="Change 1, turn a dart into a seam: Waistband has no open dart"
+    ):
         with_changes(
             pattern(),
-            (Change(operation="dart-to-seam", piece="waistband", mark="dart", first=Spot(edge="end", share=0.5)),),
+            (
+                Change(
+                    operation="dart-to-seam",
+                    piece="waistband",
+                    mark="dart",
+                    first=Spot(edge="end", share=0.5),
+                ),
+            ),
         )
     with pytest.raises(DraftRefused, match="no piece “sleeve”"):
         with_changes(pattern(), (Change(operation="unfold", piece="sleeve"),))

@@ -9,7 +9,15 @@ from shapely import LinearRing, hausdorff_distance
 from wickel.body import CHARTS, SIZES, size_body
 from wickel.draft import STYLES, Allowances, DraftRefused, draft, tape_checks
 from wickel.draft.chalk import CHALK_MM
-from wickel.draft.own import OwnOption, OwnPiece, OwnPoint, OwnStyle, blank_style, own_from_pattern, style_of
+from wickel.draft.own import (
+    OwnOption,
+    OwnPiece,
+    OwnPoint,
+    OwnStyle,
+    blank_style,
+    own_from_pattern,
+    style_of,
+)
 from wickel.geometry import area, length, simple_outline
 from wickel.pattern import EdgeKind, cut_line, edge_length, net_line
 
@@ -55,7 +63,10 @@ def test_what_it_needs_measured_follows_from_its_formulas():
 
 
 def test_an_option_of_its_own_is_asked_and_used():
-    assert drafted(FLARED, options={"flare": 90.0}).piece("panel").edge("hem").start == (590, 990 / 4 + 90)
+    assert drafted(FLARED, options={"flare": 90.0}).piece("panel").edge("hem").start == (
+        590,
+        990 / 4 + 90,
+    )
 
 
 @pytest.mark.parametrize("size", SIZES)
@@ -73,7 +84,9 @@ def test_a_round_line_is_a_quarter_of_an_ellipse_near_enough():
         row("50 cm", "30 cm", edge="hem", role="hem"),
         row("50 cm", "0", edge="centre", role="fold"),
     )
-    assert edge_length(drafted(own).piece("panel"), "neck") == pytest.approx(math.pi / 2 * 100, rel=0.01)
+    assert edge_length(drafted(own).piece("panel"), "neck") == pytest.approx(
+        math.pi / 2 * 100, rel=0.01
+    )
 
 
 def test_a_curve_runs_smoothly_through_the_points_that_follow_each_other():
@@ -96,19 +109,28 @@ def test_edges_with_one_name_are_sewn_together_and_checked():
         SKIRT.pieces[0],
         id="back",
         name="Back",
-        points=tuple(replace(r, across=r.across.replace("flare", "7 cm")) for r in SKIRT.pieces[0].points),
+        points=tuple(
+            replace(r, across=r.across.replace("flare", "7 cm")) for r in SKIRT.pieces[0].points
+        ),
     )
     own = replace(FLARED, pieces=(*FLARED.pieces, other))
     checks = {c.name: c for c in tape_checks(style_of(own), drafted(own), size_body("92"), {})}
     # 990/4 + 50 against 990/4 + 70 at the hem: the sides differ by 3.8
-    assert checks["Side"].difference_mm == pytest.approx(math.hypot(590, 102.5) - math.hypot(590, 122.5))
+    assert checks["Side"].difference_mm == pytest.approx(
+        math.hypot(590, 102.5) - math.hypot(590, 122.5)
+    )
     assert not checks["Side"].held
     assert checks["Waist"].held
 
 
 SQUARE_WITH_DOUBLED_EDGES = [
     row(down, across, edge=edge)
-    for down, across, edge in (("0", "0", "a"), ("0", "9 cm", "b"), ("9 cm", "9 cm", "a"), ("9 cm", "0", "b"))
+    for down, across, edge in (
+        ("0", "0", "a"),
+        ("0", "9 cm", "b"),
+        ("9 cm", "9 cm", "a"),
+        ("9 cm", "0", "b"),
+    )
 ]
 CURVED_FOLD = [
     row("0", "0", then="across-down", role="fold"),
@@ -121,9 +143,18 @@ CURVED_FOLD = [
     ("own", "says"),
     [
         (written(row("0", "0"), row("0", "bust/")), "2 points: a piece needs three"),
-        (written(row("0", "0"), row("0", "bust/"), row("5 cm", "0")), "Panel, point 2 “p”, across: “bust/” cannot"),
-        (written(row("0", "0"), row("0", "5"), row("5 cm", "0")), "point 2 “p”, across: .* plain number"),
-        (written(row("0", "0"), row("0", "0"), row("5 cm", "0")), "point 1 “p” lies on the next one"),
+        (
+            written(row("0", "0"), row("0", "bust/"), row("5 cm", "0")),
+            "Panel, point 2 “p”, across: “bust/” cannot",
+        ),
+        (
+            written(row("0", "0"), row("0", "5"), row("5 cm", "0")),
+            "point 2 “p”, across: .* plain number",
+        ),
+        (
+            written(row("0", "0"), row("0", "0"), row("5 cm", "0")),
+            "point 1 “p” lies on the next one",
+        ),
         (
             written(row("0", "0"), row("9 cm", "9 cm"), row("0", "9 cm"), row("9 cm", "0")),
             "crosses or touches itself.* look at the order of its points",
@@ -163,7 +194,11 @@ def test_a_style_of_the_house_can_be_rewritten_and_keeps_its_shape():
             assert area(net_line(copy)) == pytest.approx(area(net_line(piece)), rel=0.01)
             assert copy.cuts[0].on_fold == piece.cuts[0].on_fold
         was = {check.name: check for check in tape_checks(STYLES[id], pattern, size_body("92"), {})}
-        measured = [c for c in tape_checks(style_of(own), again, size_body("92"), {}) if c.measured and c.name in was]
+        measured = [
+            c
+            for c in tape_checks(style_of(own), again, size_body("92"), {})
+            if c.measured and c.name in was
+        ]
         assert len(measured) >= 2
         for check in measured:
             assert check.difference_mm == pytest.approx(was[check.name].difference_mm, abs=6)

@@ -1,16 +1,31 @@
-"""Schools: they set what a style asks, and nothing else; a maker's own are what the garment has now."""
+"""Schools: they set what a style asks, and nothing else; a maker's own are what the garment has
+now."""
 
 import pytest
 
 from wickel.body import CHARTS
-from wickel.draft import PRESETS, SCHOOLS, STYLES, Allowances, DraftRefused, draft, school_of, school_options
+from wickel.draft import (
+    PRESETS,
+    SCHOOLS,
+    STYLES,
+    Allowances,
+    DraftRefused,
+    draft,
+    school_of,
+    school_options,
+)
 from wickel.draft.schools import SCHOOL_OPTIONS
 
 
 def test_a_school_sets_only_what_the_style_asks():
     school = SCHOOLS["sixths"]
     bodice = school_options(school, STYLES["bodice"], {"facing_mm": 50.0})
-    assert bodice == {"facing_mm": 50.0, "chest_line": "sixth", "neck_rule": "sixth", "cap": "close"}
+    assert bodice == {
+        "facing_mm": 50.0,
+        "chest_line": "sixth",
+        "neck_rule": "sixth",
+        "cap": "close",
+    }
     assert school_options(school, STYLES["circle-skirt"], {}) == {}
 
 
@@ -35,7 +50,10 @@ def test_every_school_drafts_every_style_in_its_middle_size_or_names_what_disagr
 
 
 def test_a_maker_s_own_school_is_what_the_garment_is_drafted_by_now():
-    given, allowances = {"ease_mm": 44.0, "below_waist_mm": 50.0}, Allowances(preset="classic", own_mm={"hem": 33.0})
+    given, allowances = (
+        {"ease_mm": 44.0, "below_waist_mm": 50.0},
+        Allowances(preset="classic", own_mm={"hem": 33.0}),
+    )
     school = school_of("own-mine", "Mine", STYLES["bodice"], given, allowances)
     assert school.options["ease_mm"] == 44.0
     assert school.options["chest_line"] == "armhole"

@@ -1,4 +1,5 @@
-"""Places on the net line and operations on it: properties over many places, and what is refused with its reason."""
+"""Places on the net line and operations on it: properties over many places, and what is refused
+with its reason."""
 
 import math
 from dataclasses import replace
@@ -34,10 +35,12 @@ spots = st.builds(lambda edge, share: Spot(edge=edge, share=share), st.sampled_f
 def along(spot):
     """How far round the panel a place is, by hand."""
     long = {"waist": 300, "side": 600, "hem": 300, "centre": 600}
-    return sum(long[name] for name in EDGES[: EDGES.index(spot.edge)]) + spot.share * long[spot.edge]
+    return (
+        sum(long[name] for name in EDGES[: EDGES.index(spot.edge)]) + spot.share * long[spot.edge]
+    )
 
 
-# --- places ---------------------------------------------------------------------------------------------
+# --- places -----------------------------------------------------------------------------------
 
 
 @given(spots)
@@ -50,7 +53,10 @@ def test_a_place_is_found_again_by_its_point(spot):
 @given(spots, spots)
 def test_the_ways_from_one_place_to_another_and_back_make_up_the_whole_round(one, other):
     assume(abs(along(one) - along(other)) > 1)
-    there, back = (sum(length(s.edge.path) for s in chain(panel(), a, b)) for a, b in ((one, other), (other, one)))
+    there, back = (
+        sum(length(s.edge.path) for s in chain(panel(), a, b))
+        for a, b in ((one, other), (other, one))
+    )
     assert there + back == pytest.approx(ROUND)
     assert there == pytest.approx((along(other) - along(one)) % ROUND)
 
@@ -66,17 +72,21 @@ def test_a_part_of_an_edge_keeps_its_notches_where_they_are(start, long):
 
 
 def test_a_part_of_a_gathered_edge_comes_back_to_its_share():
-    gathered = replace(whole(panel(), "waist"), edge=replace(panel().edge("waist"), comes_back_to_mm=150.0))
+    gathered = replace(
+        whole(panel(), "waist"), edge=replace(panel().edge("waist"), comes_back_to_mm=150.0)
+    )
     assert part(gathered, 100, 200).edge.comes_back_to_mm == pytest.approx(50)
     assert part(gathered, 299.995, 400) is None
 
 
-# --- what every operation keeps -----------------------------------------------------------------------------
+# --- what every operation keeps ---------------------------------------------------------------
 
 
 @given(shares, shares)
 def test_a_split_from_edge_to_edge_loses_no_cloth(one, other):
-    parts = split(panel(), Spot(edge="side", share=one), Spot(edge="centre", share=other), allowance_mm=10)
+    parts = split(
+        panel(), Spot(edge="side", share=one), Spot(edge="centre", share=other), allowance_mm=10
+    )
     assert sum(map(size_of, parts)) == pytest.approx(600 * 300, rel=1e-6)
     seams = [edge_length(own, "seam") for own in parts]
     assert seams[0] == pytest.approx(seams[1])
@@ -119,7 +129,7 @@ def test_unfolding_doubles_and_folding_halves(share):
     assert any(edge.kind is EdgeKind.FOLD for edge in again.edges)
 
 
-# --- what is refused, and why ------------------------------------------------------------------------------
+# --- what is refused, and why -----------------------------------------------------------------
 
 
 def slanted_dart():
@@ -134,18 +144,28 @@ def slanted_dart():
         (lambda: move_dart(darted(), "dart", Spot(edge="waist", share=0.5)), "own mouth or tip"),
         (lambda: move_dart(panel(), "dart", Spot(edge="side", share=0.5)), "it has none"),
         (lambda: move_dart(darted(), "tuck", Spot(edge="side", share=0.5)), "it has dart"),
-        (lambda: dart_to_seam(slanted_dart(), "dart", Spot(edge="hem", share=0.5), allowance_mm=10), "true the dart"),
+        (
+            lambda: dart_to_seam(
+                slanted_dart(), "dart", Spot(edge="hem", share=0.5), allowance_mm=10
+            ),
+            "true the dart",
+        ),
         (lambda: with_notch(panel(), "n", Spot(edge="side", share=1.2)), "between the ends"),
         (lambda: with_notch(panel(), "n", Spot(edge="brim", share=0.2)), "no edge “brim”"),
         (
-            lambda: facing(panel(), ("waist", "hem"), width_mm=60.0, allowance_mm=10, id="f", name="F"),
+            lambda: facing(
+                panel(), ("waist", "hem"), width_mm=60.0, allowance_mm=10, id="f", name="F"
+            ),
             "do not follow each other",
         ),
         (
             lambda: facing(panel(), ("waist",), width_mm=5000.0, allowance_mm=10, id="f", name="F"),
             "too small for a facing 500 cm wide",
         ),
-        (lambda: facing(panel(), ("brim",), width_mm=60.0, allowance_mm=10, id="f", name="F"), "no edge “brim”"),
+        (
+            lambda: facing(panel(), ("brim",), width_mm=60.0, allowance_mm=10, id="f", name="F"),
+            "no edge “brim”",
+        ),
         (lambda: unfold(unfold(panel())), "fold"),
         (lambda: lengthen(panel(), 0.5, -700.0), "Panel"),
         (lambda: extend(panel(), "brim", 20.0), "no edge “brim”"),

@@ -15,7 +15,8 @@ from wickel.pattern import cut_line, edge_length, net_line, sewn_length
 
 
 def usual_pairs():
-    """Every style in every size of its charts: the least, the middle and the largest of each chart usually."""
+    """Every style in every size of its charts: the least, the middle and the largest of each chart
+    usually."""
     for style in STYLES.values():
         for chart in style.charts:
             sizes = tuple(CHARTS[chart].sizes)
@@ -41,7 +42,9 @@ def valid(style, body, options):
     return tape_checks(style, pattern, body, options)
 
 
-@pytest.mark.parametrize(("style", "size"), list(usual_pairs()), ids=lambda value: getattr(value, "id", value))
+@pytest.mark.parametrize(
+    ("style", "size"), list(usual_pairs()), ids=lambda value: getattr(value, "id", value)
+)
 def test_defaults_hold_every_check_at_every_size_of_the_chart(style, size):
     assert [check.name for check in valid(style, size_body(size), {}) if not check.held] == []
 
@@ -73,7 +76,10 @@ def test_a_style_names_just_the_allowances_and_materials_it_uses(style):
                 try:
                     pattern = style.drafted(
                         chart.body(size),
-                        {**{o.id: o.checked(o.default) for o in style.options}, option.id: option.checked(value)},
+                        {
+                            **{o.id: o.checked(o.default) for o in style.options},
+                            option.id: option.checked(value),
+                        },
                         Listening(),
                     )
                 except DraftRefused:
@@ -105,7 +111,9 @@ def test_half_circle_skirt_by_hand():
     # two panels of 90°: the corner lies at 45°, 238.73 · √½ = 168.81
     assert at["end of the waist"] == pytest.approx((168.81, 168.81), abs=0.01)
     # the hem of a panel: a quarter of 2 · π · 798.73
-    assert edge_length(pattern.piece("panel"), "hem") == pytest.approx(math.pi / 2 * 798.73, abs=0.05)
+    assert edge_length(pattern.piece("panel"), "hem") == pytest.approx(
+        math.pi / 2 * 798.73, abs=0.05
+    )
 
 
 @pytest.mark.parametrize("circle", ["quarter", "half", "three-quarter", "full"])
@@ -141,8 +149,8 @@ def test_a_whole_circle_in_one_panel_is_refused():
 
 
 def test_pencil_skirt_by_hand():
-    # hip (990 + 40) / 4 = 257.5 at 205; waist (740 + 15) / 4 = 188.75; the dart takes 0.45 · 68.75 = 30.94
-    # hem 590 − 20 = 570 down, 257.5 − 25 = 232.5 across
+    # hip (990 + 40) / 4 = 257.5 at 205; waist (740 + 15) / 4 = 188.75; the dart takes 0.45 · 68.75
+    # = 30.94 hem 590 − 20 = 570 down, 257.5 − 25 = 232.5 across
     front = drafted("pencil-skirt", size_body("92")).piece("front")
     at = {p.name: (p.down_mm, p.across_mm) for p in front.points}
     assert at["hip"] == pytest.approx((205, 257.5))
@@ -167,13 +175,15 @@ def test_a_waist_wider_than_the_hip_is_refused_by_both_names():
 
 
 def test_panelled_skirt_by_hand():
-    # six panels: waist 755 / 12 = 62.92, hip (990 + 50) / 12 = 86.67, hem 86.67 + 90; long 590 + 120 = 710
+    # six panels: waist 755 / 12 = 62.92, hip (990 + 50) / 12 = 86.67, hem 86.67 + 90; long 590 +
+    # 120 = 710
     panel = drafted("panelled-skirt", size_body("92")).piece("panel")
     at = {p.name: (p.down_mm, p.across_mm) for p in panel.points}
     assert at["waist"] == pytest.approx((0, 62.92), abs=0.01)
     assert at["hip"] == pytest.approx((205, 86.67), abs=0.01)
     assert at["flare begins"] == pytest.approx((410, 86.67), abs=0.01)
-    # the flare of 90 on the last 300 swings out from the seam: √(300² − 90²) = 286.18 down, so that the hem hangs level
+    # the flare of 90 on the last 300 swings out from the seam: √(300² − 90²) = 286.18 down, so that
+    # the hem hangs level
     assert at["hem, at the seam"] == pytest.approx((696.18, 176.67), abs=0.01)
     assert at["hem, in the middle"] == pytest.approx((710, 0), abs=0.01)
     assert panel.cuts[0].copies == 6
@@ -191,7 +201,9 @@ def random_bodies(count, *, seed, ids):
         chart_body = WOMEN.body(str(rng.choice(list(WOMEN.sizes))))
         body = Body(
             name="",
-            measurements_mm={id: chart_body[id] * (1 + 0.03 * float(rng.standard_normal())) for id in ids},
+            measurements_mm={
+                id: chart_body[id] * (1 + 0.03 * float(rng.standard_normal())) for id in ids
+            },
         )
         if not doubts(body):
             count -= 1
@@ -258,8 +270,9 @@ def test_trousers_of_size_92_by_hand():
 
 
 def test_bodice_of_size_92_by_hand():
-    # bust (920 + 60) / 4 = 245; chest line half the armhole, 212.5; waist (740 + 60) / 4 = 200 and a dart of
-    # half of 45 = 22.5; waist level 22 + 412 = 434; hem 170 below, 170/205 of the way to hip 262.5
+    # bust (920 + 60) / 4 = 245; chest line half the armhole, 212.5; waist (740 + 60) / 4 = 200 and
+    # a dart of half of 45 = 22.5; waist level 22 + 412 = 434; hem 170 below, 170/205 of the way to
+    # hip 262.5
     front = drafted("bodice", size_body("92")).piece("front")
     at = {p.name: (p.down_mm, p.across_mm) for p in front.points}
     assert at["underarm"] == pytest.approx((212.5, 245))
@@ -284,7 +297,7 @@ def test_solving_finds_a_rising_function_s_argument_or_says_none():
     assert solved(lambda x: x, -1.0, 0.0, 2.0) is None
 
 
-# --- drawn in, grown on -----------------------------------------------------------------------------
+# --- drawn in, grown on -----------------------------------------------------------------------
 
 
 def test_gathered_skirt_by_hand():
@@ -296,10 +309,13 @@ def test_gathered_skirt_by_hand():
 
 
 def test_pleats_take_up_all_the_fullness():
-    # 188.75 to take up, pleats of about 30 on each side of the fold: 188.75 / 60 is about 3 pleats of 62.9
+    # 188.75 to take up, pleats of about 30 on each side of the fold: 188.75 / 60 is about 3 pleats
+    # of 62.9
     front = drafted("gathered-skirt", size_body("92"), {"drawn_in": "pleated"}).piece("front")
     at = [inner.path[0].start[1] for inner in front.inner_lines]
-    assert [to - start for start, to in zip(at[::2], at[1::2], strict=True)] == pytest.approx([188.75 / 3] * 3)
+    assert [to - start for start, to in zip(at[::2], at[1::2], strict=True)] == pytest.approx(
+        [188.75 / 3] * 3
+    )
     assert at == sorted(at)
     assert at[-1] < 377.5
 
@@ -314,7 +330,8 @@ def test_a_boat_neck_is_cut_into_the_shoulder_line_and_does_not_change_it():
 
 
 def test_the_robe_s_bands_go_all_round():
-    # shaped: from the hem 1010 + 150 up the centre to 380, then slanting to (0, 78): 780 + √(380² + 78²)
+    # shaped: from the hem 1010 + 150 up the centre to 380, then slanting to (0, 78): 780 + √(380² +
+    # 78²)
     pattern = drafted("open-robe", size_body("92"))
     front = 780 + math.hypot(380, 78)
     assert edge_length(pattern.piece("front"), "front edge") == pytest.approx(front)

@@ -1,8 +1,8 @@
 """Figures of more styles worked out by hand from the rules, at size 92.
 
-Its body, in mm: bust 920, under bust 780, waist 740, hip 990, armhole 425, upper arm 288, wrist 162, shoulder 398,
-bust span 188, neck to bust 272, to under bust 346, to waist 440, to floor 1450, nape to waist 412, waist to hip 205,
-waist to knee 590.
+Its body, in mm: bust 920, under bust 780, waist 740, hip 990, armhole 425, upper arm 288, wrist
+162, shoulder 398, bust span 188, neck to bust 272, to under bust 346, to waist 440, to floor 1450,
+nape to waist 412, waist to hip 205, waist to knee 590.
 """
 
 import math
@@ -30,8 +30,9 @@ def at(piece):
 
 
 def test_corset():
-    # waist less 40 drawn in and a gap of 40: 660, half of it 330, in five panels 66 each; levels from the bust:
-    # under bust 346 − 272 = 74, waist 440 − 272 = 168; centre front from −30 to 168 + 110 + 35 = 313
+    # waist less 40 drawn in and a gap of 40: 660, half of it 330, in five panels 66 each; levels
+    # from the bust: under bust 346 − 272 = 74, waist 440 − 272 = 168; centre front from −30 to 168
+    # + 110 + 35 = 313
     pattern = drafted("corset")
     panels = [pattern.piece(f"panel-{k}") for k in range(1, 6)]
     assert all(at(panel)["waist right"] == pytest.approx((168, 66)) for panel in panels)
@@ -39,7 +40,9 @@ def test_corset():
     # at the bust all panels together are (920 − 40) / 2 wide
     wide = 0.0
     for panel in panels:
-        sides = [crossing(edge.path, 0, 0.0) for edge in panel.edges if edge.name not in ("top", "hem")]
+        sides = [
+            crossing(edge.path, 0, 0.0) for edge in panel.edges if edge.name not in ("top", "hem")
+        ]
         across = [met[0][-1].end[1] for met in sides if met is not None]
         wide += max(across) - min(across)
     assert wide == pytest.approx(440)
@@ -50,12 +53,15 @@ def test_every_seam_of_a_corset_is_as_long_on_both_its_panels(count):
     for size in WOMEN.sizes:
         pattern = drafted("corset", {"panels": count, "top": "under"}, size)
         for seam in pattern.seams:
-            one, other = (edge_length(pattern.piece(piece), edge) for piece, edge in (seam.one, seam.other))
+            one, other = (
+                edge_length(pattern.piece(piece), edge) for piece, edge in (seam.one, seam.other)
+            )
             assert one == pytest.approx(other, abs=1e-6)
 
 
 def test_handkerchief_dress():
-    # side a quarter of hip and ease, (990 + 120) / 4 = 277.5; waist 440 down; 400 down and out from there
+    # side a quarter of hip and ease, (990 + 120) / 4 = 277.5; waist 440 down; 400 down and out from
+    # there
     points = at(drafted("handkerchief-dress").piece("front"))
     assert points["waist"] == pytest.approx((440, 277.5))
     assert points["corner"] == pytest.approx((840, 677.5))
@@ -86,9 +92,12 @@ def test_jacket_and_waistcoat():
 
 
 def test_coat():
-    # (990 + 190) / 4 + 30 of flare = 325, 590 − 60 below the waist at 434; the hip is 205 below it, so 325 above the
-    # hem, and the side seam swings out by 30 on that length: √(325² − 30²) = 323.61 down
-    assert at(drafted("coat").piece("back"))["hem at the side"] == pytest.approx((962.61, 325), abs=0.01)
+    # (990 + 190) / 4 + 30 of flare = 325, 590 − 60 below the waist at 434; the hip is 205 below it,
+    # so 325 above the hem, and the side seam swings out by 30 on that length: √(325² − 30²) =
+    # 323.61 down
+    assert at(drafted("coat").piece("back"))["hem at the side"] == pytest.approx(
+        (962.61, 325), abs=0.01
+    )
 
 
 def test_off_shoulder_dress():
@@ -111,7 +120,9 @@ def test_wrap_skirt():
     # waist 750 / 4 = 187.5, hip 1040 / 4 = 260, dart 0.45 · 72.5 = 32.625; 130 over the centre
     front = drafted("wrap-skirt").piece("front")
     assert edge_length(front, "waist") == pytest.approx(130 + 187.5 + 32.625)
-    assert edge_length(drafted("wrap-skirt").piece("waistband"), "join") == pytest.approx(750 + 2 * 130)
+    assert edge_length(drafted("wrap-skirt").piece("waistband"), "join") == pytest.approx(
+        750 + 2 * 130
+    )
 
 
 def test_two_cloth_maxi():
@@ -122,11 +133,15 @@ def test_two_cloth_maxi():
     # the halves are each other's mirror image, from different cloths
     left, right = (bounds(net_line(pattern.piece(f"front-{side}"))) for side in ("left", "right"))
     assert (left.min_y, left.max_y) == pytest.approx((-right.max_y, -right.min_y))
-    assert [pattern.piece(f"front-{side}").cuts[0].material for side in ("left", "right")] == ["main", "contrast"]
+    assert [pattern.piece(f"front-{side}").cuts[0].material for side in ("left", "right")] == [
+        "main",
+        "contrast",
+    ]
 
 
 def test_jumpsuit():
-    # a quarter of the hip and ease: (990 + 110) / 4 = 275; strap 94 + 15 + 6 across; legs as trousers' own
+    # a quarter of the hip and ease: (990 + 110) / 4 = 275; strap 94 + 15 + 6 across; legs as
+    # trousers' own
     pattern = drafted("jumpsuit")
     assert at(pattern.piece("front"))["underarm"][1] == pytest.approx(275)
     assert at(pattern.piece("front"))["strap"] == pytest.approx((0, 115))
@@ -144,7 +159,11 @@ def test_pleated_trousers_close_to_the_waist():
 
 def test_a_slant_pocket_takes_its_corner_from_the_front_and_gives_it_to_the_bag():
     plain, slanted = drafted("trousers").piece("front"), drafted("trousers", {"pockets": "slant"})
-    front, behind, bag = slanted.piece("front"), slanted.piece("pocket-side"), slanted.piece("pocket-bag")
+    front, behind, bag = (
+        slanted.piece("front"),
+        slanted.piece("pocket-side"),
+        slanted.piece("pocket-bag"),
+    )
     # 42 in along the waist and 165 down the side are cut away
     assert edge_length(plain, "waist") - edge_length(front, "waist") == pytest.approx(42, abs=0.05)
     assert edge_length(plain, "side") - edge_length(front, "side") == pytest.approx(165, abs=0.05)
@@ -155,7 +174,9 @@ def test_a_slant_pocket_takes_its_corner_from_the_front_and_gives_it_to_the_bag(
 # --- sleeves --------------------------------------------------------------------------------------
 
 
-@pytest.mark.parametrize("kind", ["short", "long", "gathered", "puffed", "elastic", "bell", "cuffed"])
+@pytest.mark.parametrize(
+    "kind", ["short", "long", "gathered", "puffed", "elastic", "bell", "cuffed"]
+)
 def test_every_kind_of_sleeve_is_sewn_to_the_same_armhole(kind):
     pattern = drafted("bodice", {"sleeve": kind})
     armhole = sum(edge_length(pattern.piece(id), "armhole") for id in ("front", "back"))
@@ -164,8 +185,12 @@ def test_every_kind_of_sleeve_is_sewn_to_the_same_armhole(kind):
 
 def test_bands_and_cuffs_go_round_the_arm():
     # band: upper arm 288 + 25; cuff: wrist 162 + 45, and 25 to button over
-    assert edge_length(drafted("bodice", {"sleeve": "puffed"}).piece("sleeve-band"), "join") == pytest.approx(313)
-    assert edge_length(drafted("bodice", {"sleeve": "cuffed"}).piece("cuff"), "join") == pytest.approx(207 + 25)
+    assert edge_length(
+        drafted("bodice", {"sleeve": "puffed"}).piece("sleeve-band"), "join"
+    ) == pytest.approx(313)
+    assert edge_length(
+        drafted("bodice", {"sleeve": "cuffed"}).piece("cuff"), "join"
+    ) == pytest.approx(207 + 25)
 
 
 def test_a_cap_of_a_given_height_finds_its_width():
@@ -184,7 +209,7 @@ def test_a_neck_of_sixths():
     assert points["neck centre"] == pytest.approx((365 / 6 + 12.7, 0))
 
 
-# --- panels, collars, peplum ------------------------------------------------------------------------
+# --- panels, collars, peplum ------------------------------------------------------------------
 
 
 @pytest.mark.parametrize("shape", ["shoulder", "armhole"])
@@ -233,9 +258,14 @@ def test_a_cowl_too_wide_for_its_shoulder_is_refused():
 
 def test_drapes_and_ruches_come_back_to_the_side_they_are_sewn_to():
     draped = drafted("draped-dress")
-    assert edge_length(draped.piece("front"), "side") > edge_length(draped.piece("back"), "side") + 5 * 35
-    assert sewn_length(draped.piece("front"), "side") == pytest.approx(edge_length(draped.piece("back"), "side"))
-    ruched = drafted("one-shoulder-dress")
-    assert edge_length(ruched.piece("front"), "side") - sewn_length(ruched.piece("front"), "side") == pytest.approx(
-        160, abs=12
+    assert (
+        edge_length(draped.piece("front"), "side")
+        > edge_length(draped.piece("back"), "side") + 5 * 35
     )
+    assert sewn_length(draped.piece("front"), "side") == pytest.approx(
+        edge_length(draped.piece("back"), "side")
+    )
+    ruched = drafted("one-shoulder-dress")
+    assert edge_length(ruched.piece("front"), "side") - sewn_length(
+        ruched.piece("front"), "side"
+    ) == pytest.approx(160, abs=12)

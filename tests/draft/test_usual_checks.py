@@ -20,7 +20,15 @@ def strip(name, long_mm):
 
 def test_a_check_holds_up_to_its_bounds_and_no_further():
     def check(difference):
-        return TapeCheck(name="x", one="a", one_mm=100 + difference, other="b", other_mm=100, least_mm=0, most_mm=12)
+        return TapeCheck(
+            name="x",
+            one="a",
+            one_mm=100 + difference,
+            other="b",
+            other_mm=100,
+            least_mm=0,
+            most_mm=12,
+        )
 
     assert [check(d).held for d in (-0.1, 0, 12, 12.1)] == [False, True, True, False]
     assert check(5).difference_mm == pytest.approx(5)

@@ -1,4 +1,5 @@
-"""The studio's files beside its jobs: clients, schools, styles; written and read back, hostile ones refused."""
+"""The studio's files beside its jobs: clients, schools, styles; written and read back, hostile ones
+refused."""
 
 import json
 
@@ -21,7 +22,12 @@ from wickel.files import (
 def test_clients_come_back_as_they_were(tmp_path):
     path = tmp_path / "clients.json"
     assert read_clients(path) == ()
-    kept = Body(name="Ines", measurements_mm={"bust": 912.5}, taken="2026-05-01", estimated=frozenset({"bust"}))
+    kept = Body(
+        name="Ines",
+        measurements_mm={"bust": 912.5},
+        taken="2026-05-01",
+        estimated=frozenset({"bust"}),
+    )
     clients = (Client(name="Ines", bodies=(kept,)), Client(name="Oda"))
     save_clients(clients, path)
     assert read_clients(path) == clients
@@ -50,7 +56,14 @@ def test_styles_come_back_as_they_were(tmp_path, style):
 
 
 def record(**changes):
-    return {"format": "wickel-style", "version": 1, "id": "own-a", "name": "A", "pieces": [piece()], **changes}
+    return {
+        "format": "wickel-style",
+        "version": 1,
+        "id": "own-a",
+        "name": "A",
+        "pieces": [piece()],
+        **changes,
+    }
 
 
 def piece(**changes):
@@ -64,9 +77,20 @@ def piece(**changes):
         (record(version=2), "version"),
         (record(format="other"), "format"),
         (record(pieces=[piece(), piece()]), "two pieces with one id"),
-        (record(pieces=[piece(points=[{"name": "p", "down": "0", "across": "0", "then": "wave"}])]), "line “wave”"),
-        (record(pieces=[piece(points=[{"name": "p", "down": "0", "across": "0", "role": "x"}])]), "allowance “x”"),
-        (record(pieces=[piece(points=[{"name": "p", "down": "1" * 301, "across": "0"}])]), "300 characters"),
+        (
+            record(
+                pieces=[piece(points=[{"name": "p", "down": "0", "across": "0", "then": "wave"}])]
+            ),
+            "line “wave”",
+        ),
+        (
+            record(pieces=[piece(points=[{"name": "p", "down": "0", "across": "0", "role": "x"}])]),
+            "allowance “x”",
+        ),
+        (
+            record(pieces=[piece(points=[{"name": "p", "down": "1" * 301, "across": "0"}])]),
+            "300 characters",
+        ),
         (record(pieces=[piece(copies=0)]), "copies"),
         (record(pieces=[piece(copies="2")]), "copies"),
         (record(options=[{"id": "a b", "question": "?", "default_mm": 1.0}]), "options"),
@@ -79,7 +103,10 @@ def test_a_style_file_that_is_wrong_is_refused_with_its_place(tmp_path, value, s
         read_style(path)
 
 
-CLIENTS_START = '{"format": "wickel-clients", "version": 1, "clients": [{"name": "A", "bodies": [{"measurements_mm": '
+CLIENTS_START = (
+    '{"format": "wickel-clients", "version": 1, "clients": [{"name": "A", "bodies": '
+    '[{"measurements_mm": '
+)
 
 
 @pytest.mark.parametrize(

@@ -11,7 +11,17 @@ from wickel.files.drawing import inside_point, name_room
 from wickel.job import cut_pieces, lay_job
 from wickel.lay import Search
 
-CRESCENT = ((0, 0), (60, 0), (100, 60), (100, 140), (60, 200), (0, 200), (50, 140), (60, 100), (50, 60))
+CRESCENT = (
+    (0, 0),
+    (60, 0),
+    (100, 60),
+    (100, 140),
+    (60, 200),
+    (0, 200),
+    (50, 140),
+    (60, 100),
+    (50, 60),
+)
 
 
 def test_a_name_lies_inside_even_a_hollow_shape():

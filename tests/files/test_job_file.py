@@ -7,7 +7,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.lay.shapes import BOX, ELL, HALF, four_kinds, job, piece
-from wickel.files import UnreadableFile, job_of, job_record, job_text, parsed_json, read_job, save_job
+from wickel.files import (
+    UnreadableFile,
+    job_of,
+    job_record,
+    job_text,
+    parsed_json,
+    read_job,
+    save_job,
+)
 from wickel.job import JobRefused, cut_pieces, layable
 from wickel.studio import orders
 
@@ -21,7 +29,11 @@ def test_a_saved_job_reads_back_the_same(order, tmp_path):
 
 def test_plain_pieces_read_back_the_same(tmp_path):
     record = four_kinds(shrink_along=0.03, price=12.5)
-    record["pieces"][1] |= {"holes_mm": [[[10, 10], [20, 10], [20, 20]]], "turns_deg": [0], "directions": ["opposed"]}
+    record["pieces"][1] |= {
+        "holes_mm": [[[10, 10], [20, 10], [20, 20]]],
+        "turns_deg": [0],
+        "directions": ["opposed"],
+    }
     a_job = job_of(record)
     path = tmp_path / "plain.wickel.json"
     save_job(a_job, path)
@@ -107,7 +119,13 @@ def set_at(*path):
         (set_at("pieces", 1, "grain", "cross"), None),
         (set_at("pieces", []), "neither garments nor pieces"),
         (lambda r: r["pieces"][1].pop("id"), "id or a name"),
-        (set_at("garments", [{"id": "a", "style": "box-dress", "body": {"measurements_mm": {"tail": 3.0}}}]), "tail"),
+        (
+            set_at(
+                "garments",
+                [{"id": "a", "style": "box-dress", "body": {"measurements_mm": {"tail": 3.0}}}],
+            ),
+            "tail",
+        ),
         (set_at("garments", [{"id": "a", "style": "cape", "body": {}}]), "cape"),
     ],
 )
@@ -129,7 +147,10 @@ def test_bad_jobs_are_refused_with_one_sentence(change, says):
     [
         (job(piece("yoke", ELL, grain="cross"), print_="one-way"), "does not allow"),
         (job(piece("yoke", ELL, turns_deg=[45])), "does not allow"),
-        (job(piece("wide", [[0, 0], [600, 0], [600, 760], [0, 760]], fold=[[0, 0], [600, 0]])), "12 cm more"),
+        (
+            job(piece("wide", [[0, 0], [600, 0], [600, 760], [0, 760]], fold=[[0, 0], [600, 0]])),
+            "12 cm more",
+        ),
         (job(piece("wide", [[0, 0], [500, 0], [500, 1401], [0, 1401]])), "more than"),
     ],
     ids=["grain", "turn", "half", "width"],
@@ -184,7 +205,9 @@ def test_missing_files_and_folders_are_named(tmp_path):
 
 json_values = st.recursive(
     st.none() | st.booleans() | st.integers() | st.floats(allow_nan=False) | st.text(max_size=8),
-    lambda inner: st.lists(inner, max_size=4) | st.dictionaries(st.text(max_size=8), inner, max_size=4),
+    lambda inner: (
+        st.lists(inner, max_size=4) | st.dictionaries(st.text(max_size=8), inner, max_size=4)
+    ),
     max_leaves=12,
 )
 
@@ -198,14 +221,22 @@ def refusal_of(record):
     return "."
 
 
-@given(st.sampled_from(["cloths", "pieces", "garments", "version", "unit", "fold", "name"]), json_values)
+@given(
+    st.sampled_from(["cloths", "pieces", "garments", "version", "unit", "fold", "name"]),
+    json_values,
+)
 def test_any_value_in_any_place_is_read_or_refused(key, value):
     record = job(piece("front", HALF, fold=[[0, 0], [600, 0]]))
     record[key] = value
     assert refusal_of(record).endswith(".")
 
 
-@given(st.sampled_from(["id", "cut_line_mm", "cuts", "grain_deg", "holes_mm", "turns_deg", "tilt_deg"]), json_values)
+@given(
+    st.sampled_from(
+        ["id", "cut_line_mm", "cuts", "grain_deg", "holes_mm", "turns_deg", "tilt_deg"]
+    ),
+    json_values,
+)
 def test_any_value_in_a_piece_is_read_or_refused(key, value):
     record = job(piece("front", HALF, fold=[[0, 0], [600, 0]]))
     record["pieces"][0][key] = value

@@ -1,4 +1,5 @@
-"""Version 2 of the job file: what was decided comes back; keys of others are kept; newer files are safe."""
+"""Version 2 of the job file: what was decided comes back; keys of others are kept; newer files are
+safe."""
 
 import json
 from dataclasses import replace
@@ -20,10 +21,12 @@ REPRO = Path(__file__).parents[1] / "repro"
 
 @pytest.fixture(scope="module")
 def decided():
-    """A job with a lay taken and locked, one kept, ways tried, something cut, something waived, notes, a picture."""
+    """A job with a lay taken and locked, one kept, ways tried, something cut, something waived,
+    notes, a picture."""
     a_job = job_of(four_kinds())
     lays = [
-        make_lay(cut_pieces(a_job), a_job.cloths[0], way, search=Search(effort=4)) for way in ("open", "lengthwise")
+        make_lay(cut_pieces(a_job), a_job.cloths[0], way, search=Search(effort=4))
+        for way in ("open", "lengthwise")
     ]
     a_job = offered(a_job, "main", lays[0], None)
     a_job = with_kept(a_job, "main", "the first")
@@ -60,7 +63,9 @@ def test_all_of_it_comes_back(decided, tmp_path):
     assert record["version"] == 2
     cloth = record["cloths"][0]
     assert set(cloth["lay"]) >= {"way", "exact_way", "lengths_mm", "placements", "seed", "effort"}
-    assert [own["id"] for own in cloth["lay"]["placements"] if own.get("locked")] == [decided.pieces[0].id + "/1"]
+    assert [own["id"] for own in cloth["lay"]["placements"] if own.get("locked")] == [
+        decided.pieces[0].id + "/1"
+    ]
     assert all("cut_line_mm" not in own for own in cloth["lay"]["placements"])
     assert cloth["kept"][0]["name"] == "the first"
     save_job(read_job(path), path)
@@ -89,7 +94,9 @@ def test_a_job_without_anything_new_is_still_version_1():
 
 
 @pytest.mark.parametrize(
-    "path", sorted(REPRO.glob("*.wickel.json")) or sorted(REPRO.glob("*.json")), ids=lambda p: p.stem
+    "path",
+    sorted(REPRO.glob("*.wickel.json")) or sorted(REPRO.glob("*.json")),
+    ids=lambda p: p.stem,
 )
 def test_version_1_is_read_for_ever(path):
     try:
@@ -100,7 +107,7 @@ def test_version_1_is_read_for_ever(path):
     assert json.loads(job_text(found))["version"] == 1
 
 
-# --- what is no lay ------------------------------------------------------------------------------------------
+# --- what is no lay ---------------------------------------------------------------------------
 
 
 def placed(**changes):
@@ -163,13 +170,15 @@ def test_a_lay_that_cannot_be_is_not_taken_up_and_does_no_harm(lay):
     assert own is None or {finding.code for finding in own.broken} <= {"copies"}
 
 
-# --- keys of other programs ------------------------------------------------------------------------------------
+# --- keys of other programs -------------------------------------------------------------------
 
 
 def foreign_everywhere():
     """A file with a key of another program in every object of it."""
     record = json.loads(job_text(Job(cloths=(), garments=())))
-    record["cloths"] = [{"id": "main", "usable_width_mm": 1400.0, "x-cloth": {"deep": [1, 2]}, "flaws": FLAWS}]
+    record["cloths"] = [
+        {"id": "main", "usable_width_mm": 1400.0, "x-cloth": {"deep": [1, 2]}, "flaws": FLAWS}
+    ]
     record["pieces"] = [piece("ell", ELL), {**piece("box", BOX, 2), "x-piece": True}]
     record["pieces"][1]["cuts"][0]["x-cut"] = "c"
     body = {"name": "Odile", "measurements_mm": {"bust": 960.0}, "x-body": 1}
@@ -188,13 +197,29 @@ def foreign_everywhere():
     return record
 
 
-FLAWS = [{"x_mm": 10.0, "length_mm": 5.0, "x-flaw": "first"}, {"x_mm": 90.0, "length_mm": 5.0, "x-flaw": "second"}]
-PLACES = ("x-job", "x-cloth", "x-flaw", "x-piece", "x-cut", "x-body", "x-allow", "x-change", "x-card", "x-garment")
+FLAWS = [
+    {"x_mm": 10.0, "length_mm": 5.0, "x-flaw": "first"},
+    {"x_mm": 90.0, "length_mm": 5.0, "x-flaw": "second"},
+]
+PLACES = (
+    "x-job",
+    "x-cloth",
+    "x-flaw",
+    "x-piece",
+    "x-cut",
+    "x-body",
+    "x-allow",
+    "x-change",
+    "x-card",
+    "x-garment",
+)
 
 
 def found_keys(value):
     if isinstance(value, dict):
-        return {key for key in value if key.startswith("x-")} | {k for own in value.values() for k in found_keys(own)}
+        return {key for key in value if key.startswith("x-")} | {
+            k for own in value.values() for k in found_keys(own)
+        }
     return {k for own in value for k in found_keys(own)} if isinstance(value, list) else set()
 
 
@@ -212,7 +237,11 @@ def test_keys_of_others_come_back_at_every_level():
 def test_they_stay_with_what_they_belong_to_through_edits():
     a_job = job_of(foreign_everywhere())
     cloth = a_job.cloths[0]
-    swapped = replace(a_job, cloths=(replace(cloth, name="Linen", flaws=cloth.flaws[::-1]),), pieces=a_job.pieces[::-1])
+    swapped = replace(
+        a_job,
+        cloths=(replace(cloth, name="Linen", flaws=cloth.flaws[::-1]),),
+        pieces=a_job.pieces[::-1],
+    )
     written = json.loads(job_text(swapped))
     assert [(own["x_mm"], own["x-flaw"]) for own in written["cloths"][0]["flaws"]] == [
         (90.0, "second"),
@@ -220,7 +249,9 @@ def test_they_stay_with_what_they_belong_to_through_edits():
     ]
     assert [own.get("x-piece") for own in written["pieces"]] == [True, None]
     assert written["cloths"][0]["x-cloth"] == {"deep": [1, 2]}
-    fewer = replace(a_job, cloths=(replace(cloth, flaws=cloth.flaws[1:]),), pieces=a_job.pieces[:1], garments=())
+    fewer = replace(
+        a_job, cloths=(replace(cloth, flaws=cloth.flaws[1:]),), pieces=a_job.pieces[:1], garments=()
+    )
     written = json.loads(job_text(fewer))
     assert [own["x-flaw"] for own in written["cloths"][0]["flaws"]] == ["second"]
     assert not {"x-piece", "x-cut", "x-body", "x-card"} & found_keys(written)
@@ -242,12 +273,16 @@ def test_what_is_not_heeded_is_not_lost_and_gives_way_to_the_maker_s_word():
 
 
 values = st.recursive(
-    st.none() | st.booleans() | st.integers(-9, 9) | st.text(max_size=3), lambda own: st.lists(own, max_size=2)
+    st.none() | st.booleans() | st.integers(-9, 9) | st.text(max_size=3),
+    lambda own: st.lists(own, max_size=2),
 )
 
 
 @settings(max_examples=40)
-@given(st.dictionaries(st.sampled_from(["zz", "yy", "later"]), values, max_size=3), st.sampled_from(range(6)))
+@given(
+    st.dictionaries(st.sampled_from(["zz", "yy", "later"]), values, max_size=3),
+    st.sampled_from(range(6)),
+)
 def test_any_value_of_any_key_comes_back(extra, where):
     record = foreign_everywhere()
     spots = [
@@ -271,11 +306,15 @@ def test_any_value_of_any_key_comes_back(extra, where):
     assert {key: there[key] for key in extra} == extra
 
 
-# --- newer files -----------------------------------------------------------------------------------------------
+# --- newer files ------------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(
-    "text", ['{"format": "wickel-job", "version": 3, "cloths": []}', '{"version": 99, "x": {"version": 1}}']
+    "text",
+    [
+        '{"format": "wickel-job", "version": 3, "cloths": []}',
+        '{"version": 99, "x": {"version": 1}}',
+    ],
 )
 def test_a_file_of_a_newer_program_is_refused_and_never_saved_over(text, tmp_path):
     path = tmp_path / "newer.wickel.json"
@@ -302,7 +341,10 @@ def test_a_job_too_large_to_be_read_again_is_not_written(tmp_path):
     path = tmp_path / "large.wickel.json"
     save_job(job_of(four_kinds()), path)
     before = path.read_text()
-    large = replace(job_of(four_kinds()), pictures=tuple(Picture(name="p", data=bytes(2_000_000)) for _ in range(6)))
+    large = replace(
+        job_of(four_kinds()),
+        pictures=tuple(Picture(name="p", data=bytes(2_000_000)) for _ in range(6)),
+    )
     with pytest.raises(OSError, match="12 MB"):
         save_job(large, path)
     assert path.read_text() == before

@@ -10,7 +10,16 @@ import pytest
 from pypdf import PdfReader
 
 from tests.lay.shapes import ELL, WEDGE, four_kinds, job, piece
-from wickel.files import JobRecord, LayFileRecord, job_of, lay_drawing, lay_record, read_lays, save_lays, svg_text
+from wickel.files import (
+    JobRecord,
+    LayFileRecord,
+    job_of,
+    lay_drawing,
+    lay_record,
+    read_lays,
+    save_lays,
+    svg_text,
+)
 from wickel.files.pdf import lay_pdf
 from wickel.job import cut_pieces, drafted, lay_job
 from wickel.lay import Search
@@ -27,11 +36,15 @@ def laid(record, way="lengthwise"):
 
 
 def twice_area(points):
-    return sum(points[k - 1][0] * points[k][1] - points[k][0] * points[k - 1][1] for k in range(len(points)))
+    return sum(
+        points[k - 1][0] * points[k][1] - points[k][0] * points[k - 1][1]
+        for k in range(len(points))
+    )
 
 
 def congruent_not_mirrored(one, other):
-    """Same corners in the same turning order, up to a move and a scale: edge lengths and signs of corners."""
+    """Same corners in the same turning order, up to a move and a scale: edge lengths and signs of
+    corners."""
 
     def signs(points):
         n = len(points)
@@ -55,7 +68,9 @@ def svg_outlines(text, layer="cut"):
             for path in group.iter(f"{SVG}path"):
                 numbers = [float(n) for n in re.findall(r"-?\d+\.?\d*", path.get("d"))]
                 points = list(zip(numbers[::2], numbers[1::2], strict=True))
-                found.setdefault(path.get("data-of"), []).append([(x, height - y) for x, y in points])
+                found.setdefault(path.get("data-of"), []).append(
+                    [(x, height - y) for x, y in points]
+                )
     return found
 
 

@@ -8,7 +8,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wickel.files import Drawing, Label, Layer, UniqueNames, csv_text, plain_text, safe_name, svg_text
+from wickel.files import (
+    Drawing,
+    Label,
+    Layer,
+    UniqueNames,
+    csv_text,
+    plain_text,
+    safe_name,
+    svg_text,
+)
 from wickel.geometry import Bounds
 
 ANY = st.text(st.characters(), max_size=300)
@@ -24,7 +33,9 @@ def test_a_safe_name_stays_in_its_folder_and_can_be_a_file(text):
     assert safe_name(name) == name
 
 
-@pytest.mark.parametrize("text", ["/etc/passwd", "../../x", "a\0b", "..", "con\x1b[2J", "\ud800", "x" * 400, "é" * 200])
+@pytest.mark.parametrize(
+    "text", ["/etc/passwd", "../../x", "a\0b", "..", "con\x1b[2J", "\ud800", "x" * 400, "é" * 200]
+)
 def test_names_that_would_do_harm_do_not(text):
     assert set(safe_name(text)) <= set(string.ascii_letters + string.digits + "-_.") | {"é"}
 
@@ -35,7 +46,12 @@ def test_long_names_stay_apart():
 
 def test_what_looks_alike_once_it_is_safe_gets_a_number():
     names = UniqueNames()
-    assert [names.name(text) for text in ("a/b", "a-b", "A-B", "c")] == ["a-b", "a-b-2", "A-B-3", "c"]
+    assert [names.name(text) for text in ("a/b", "a-b", "A-B", "c")] == [
+        "a-b",
+        "a-b-2",
+        "A-B-3",
+        "c",
+    ]
 
 
 @given(ANY)
@@ -43,7 +59,9 @@ def test_plain_text_can_be_written_and_shown(text):
     plain = plain_text(text)
     plain.encode()
     drawing = Drawing(
-        box=Bounds(0, 0, 10, 10), strokes=(), labels=(Label(layer=Layer.NAME, text=text, at=(1, 1), height_mm=3),)
+        box=Bounds(0, 0, 10, 10),
+        strokes=(),
+        labels=(Label(layer=Layer.NAME, text=text, at=(1, 1), height_mm=3),),
     )
     ElementTree.fromstring(svg_text(drawing, text))
     assert plain_text(plain) == plain

@@ -1,4 +1,5 @@
-"""SVG and PDF of lays: at 1:1, nothing mirrored, every name escaped, figures as bought, borders where they run."""
+"""SVG and PDF of lays: at 1:1, nothing mirrored, every name escaped, figures as bought, borders
+where they run."""
 
 import re
 import xml.etree.ElementTree as ET
@@ -32,7 +33,10 @@ def text_of(lay, unit=Unit.CM, title="Market dress", words=()):
 
 
 def path_points(element):
-    return [tuple(map(float, pair.split(","))) for pair in re.findall(r"[-\d.]+,[-\d.]+", element.get("d"))]
+    return [
+        tuple(map(float, pair.split(",")))
+        for pair in re.findall(r"[-\d.]+,[-\d.]+", element.get("d"))
+    ]
 
 
 def turn_of(points):
@@ -52,11 +56,14 @@ def test_an_svg_is_at_full_size_with_one_group_a_layer():
 
 
 def test_an_l_shaped_single_keeps_its_hand_on_paper():
-    """y runs down on paper: what goes round one way in the piece goes round the other way there, and only so."""
+    """y runs down on paper: what goes round one way in the piece goes round the other way there,
+    and only so."""
     lay = lay_of(piece("ell", ELL))
     root = ET.fromstring(svg_text(lay_drawing(lay), ""))
     (cut,) = [
-        path for path in root.iter(f"{SVG}path") if path.get("data-of") == "ell/1" and len(path_points(path)) == 6
+        path
+        for path in root.iter(f"{SVG}path")
+        if path.get("data-of") == "ell/1" and len(path_points(path)) == 6
     ]
     drawn = path_points(cut)
     placed = lay.placements[0]
@@ -76,7 +83,9 @@ def test_names_are_words_in_an_svg_and_never_marks(name):
     assert root.find(f"{SVG}title").text == shown
 
 
-@pytest.mark.parametrize(("unit", "buy", "lay"), [(Unit.CM, "0.40 m", "0.30 m"), (Unit.INCH, "1/2 yd", "11 3/4 in")])
+@pytest.mark.parametrize(
+    ("unit", "buy", "lay"), [(Unit.CM, "0.40 m", "0.30 m"), (Unit.INCH, "1/2 yd", "11 3/4 in")]
+)
 def test_the_sheet_has_the_four_figures_in_the_maker_s_unit(unit, buy, lay):
     # 300 mm of lay, 25 squaring at both ends, 350 to buy, rounded up to 400
     text = text_of(lay_of(piece("ell", ELL), width=220), unit)
@@ -86,7 +95,9 @@ def test_the_sheet_has_the_four_figures_in_the_maker_s_unit(unit, buy, lay):
 
 def test_a_lay_that_is_not_good_says_at_least_and_why():
     lay = lay_of(piece("ell", ELL), width=220)
-    broken = Finding(level=Level.BROKEN, code="overlap", text="Two pieces overlap.", way_out="Move one.")
+    broken = Finding(
+        level=Level.BROKEN, code="overlap", text="Two pieces overlap.", way_out="Move one."
+    )
     text = text_of(replace(lay, findings=(broken,)))
     assert "at least 0.40 m" in text
     assert "Two pieces overlap. Move one." in text
@@ -95,7 +106,9 @@ def test_a_lay_that_is_not_good_says_at_least_and_why():
 
 def test_more_findings_than_there_is_room_for_do_not_run_off_the_page():
     lay = lay_of(piece("ell", ELL), width=220)
-    many = tuple(Finding(level=Level.NOTE, code="n", text=f"Finding number {k}.") for k in range(30))
+    many = tuple(
+        Finding(level=Level.NOTE, code="n", text=f"Finding number {k}.") for k in range(30)
+    )
     text = text_of(replace(lay, findings=many))
     assert "Finding number 0." in text
     assert "Finding number 20." not in text
@@ -116,7 +129,13 @@ def test_borders_are_shaded_where_the_lowest_ply_has_them(at, way, bands):
     with_border = replace(lay, cloth=replace(lay.cloth, design=border))
 
     def filled(own):
-        page = PdfReader(BytesIO(lay_pdf(own, "x", Unit.CM))).pages[0].get_contents().get_data().decode("latin-1")
+        page = (
+            PdfReader(BytesIO(lay_pdf(own, "x", Unit.CM)))
+            .pages[0]
+            .get_contents()
+            .get_data()
+            .decode("latin-1")
+        )
         shade = ".937255 .890196 .768627 rg"
         return page.split(shade, 1)[1].split(" rg", 1)[0].count(" re f") if shade in page else 0
 

@@ -112,4 +112,8 @@ def test_what_a_killed_save_left_is_swept_unless_its_writer_still_holds_it(tmp_p
     with held.open("rb") as file:
         fcntl.flock(file, fcntl.LOCK_EX)
         assert sweep(tmp_path) == (left,)
-    assert sorted(path.name for path in tmp_path.iterdir()) == [".saving-held", ".saving-young", "job.json"]
+    assert sorted(path.name for path in tmp_path.iterdir()) == [
+        ".saving-held",
+        ".saving-young",
+        "job.json",
+    ]

@@ -1,4 +1,5 @@
-"""Swatches: every figure is well-formed, lies in one repeat, meets itself at the seams, and says which way is up."""
+"""Swatches: every figure is well-formed, lies in one repeat, meets itself at the seams, and says
+which way is up."""
 
 import io
 import re
@@ -18,7 +19,9 @@ SMALL = 120
 
 
 def cloth(figure, along=90.0, across=60.0, **more):
-    design = Design(figure=figure, repeat=Repeat(along_mm=along, across_mm=across), **more.pop("design", {}))
+    design = Design(
+        figure=figure, repeat=Repeat(along_mm=along, across_mm=across), **more.pop("design", {})
+    )
     return Cloth(id="c", usable_width_mm=1400, colour="#8899AA", design=design, **more)
 
 
@@ -53,7 +56,9 @@ def test_a_tile_is_as_large_as_the_repeat_is_after_the_wash():
     assert tile_mm(washed) == pytest.approx((81.0, 57.0))
 
 
-@pytest.mark.parametrize("figure", [Figure.CHECK, Figure.UNEVEN_CHECK, Figure.STRIPE_ACROSS, Figure.SPRIG])
+@pytest.mark.parametrize(
+    "figure", [Figure.CHECK, Figure.UNEVEN_CHECK, Figure.STRIPE_ACROSS, Figure.SPRIG]
+)
 def test_tiles_meet_at_their_ends(qapp, figure):
     drawn = pixels(tile_svg(cloth(figure)), 180, 120)
     assert np.abs(drawn[:, 0] - drawn[:, -1]).mean() < 30
@@ -70,7 +75,9 @@ def test_tiles_meet_at_their_ends(qapp, figure):
         (Figure.ONE_WAY, False, False),
     ],
 )
-def test_what_is_its_own_mirror_image_is_drawn_so_and_what_is_not_is_not(qapp, figure, along, across):
+def test_what_is_its_own_mirror_image_is_drawn_so_and_what_is_not_is_not(
+    qapp, figure, along, across
+):
     drawn = pixels(tile_svg(cloth(figure)))
     assert (np.abs(drawn - drawn[:, ::-1]).mean() < 0.5) == along
     assert (np.abs(drawn - drawn[::-1]).mean() < 0.5) == across
@@ -105,7 +112,9 @@ def test_a_border_is_as_wide_as_the_card_says_with_its_edge_below(qapp):
     svg = border_svg(Cloth(id="c", usable_width_mm=1300, colour="#C7B9A6", design=design))
     assert ET.fromstring(svg).get("height") == "160mm"
     drawn = pixels(svg).sum(axis=2).mean(axis=1)
-    assert drawn[int(SMALL * 0.9)] > drawn[int(SMALL * 0.3)] + 100  # the light line runs along the outer edge
+    assert (
+        drawn[int(SMALL * 0.9)] > drawn[int(SMALL * 0.3)] + 100
+    )  # the light line runs along the outer edge
     assert ET.fromstring(border_svg(Cloth(id="c", usable_width_mm=1300))).get("width") == "1mm"
 
 
@@ -124,7 +133,9 @@ def test_shades_by_hand(colour, factor, made):
     assert shade(colour, factor) == made
 
 
-@pytest.mark.parametrize("colour", ["red", "#abc", "", "#12345", "#GGGGGG", 'x" onload="', "#1234567"])
+@pytest.mark.parametrize(
+    "colour", ["red", "#abc", "", "#12345", "#GGGGGG", 'x" onload="', "#1234567"]
+)
 def test_a_colour_that_is_none_gets_a_common_one(colour):
     odd = Cloth(id="c", usable_width_mm=1400, colour=colour)
     assert ground_of(odd) == GROUND

@@ -14,7 +14,12 @@ from wickel.geometry.outline import without_repeats
 def sides(points, allowances, **kinds):
     ring = [*points, points[0]]
     return [
-        Side(points=(a, b), allowance_mm=mm, square=k in kinds.get("square", ()), fold=k in kinds.get("fold", ()))
+        Side(
+            points=(a, b),
+            allowance_mm=mm,
+            square=k in kinds.get("square", ()),
+            fold=k in kinds.get("fold", ()),
+        )
         for k, (a, b, mm) in enumerate(zip(ring, ring[1:], allowances, strict=False))
     ]
 
@@ -51,7 +56,8 @@ def test_nothing_stands_out_beyond_a_fold():
 
 
 def test_hem_allowance_is_squared_where_the_skirt_flares():
-    # hem along x = 300 from y = 0 to 150, the side seam flares; square to the hem the cut line runs on
+    # hem along x = 300 from y = 0 to 150, the side seam flares; square to the hem the cut line runs
+    # on
     half = ((0, 0), (300, 0), (300, 150), (0, 50))
     squared = Polygon(cut_outline(sides(half, [0, 40, 0, 0], fold=(0,), square=(1,))))
     mitred = Polygon(cut_outline(sides(half, [0, 40, 0, 0], fold=(0,))))
@@ -62,7 +68,9 @@ def test_hem_allowance_is_squared_where_the_skirt_flares():
 def test_a_very_sharp_point_is_cut_blunt():
     spike = ((0, 0), (400, -8), (400, 8))
     outline = cut_outline(sides(spike, [10, 10, 10]))
-    assert bounds(outline).min_x == pytest.approx(-30, abs=0.5)  # three times the allowance and no more
+    assert bounds(outline).min_x == pytest.approx(
+        -30, abs=0.5
+    )  # three times the allowance and no more
     assert Polygon(outline).is_valid
 
 
@@ -104,7 +112,9 @@ def test_a_negative_allowance_is_refused():
 def stars(draw):
     """Simple outlines around the origin with corners of every kind, and an allowance a side."""
     n = draw(st.integers(3, 12))
-    turns = sorted(draw(st.lists(st.floats(0, 359), min_size=n, max_size=n, unique_by=lambda d: round(d, 0))))
+    turns = sorted(
+        draw(st.lists(st.floats(0, 359), min_size=n, max_size=n, unique_by=lambda d: round(d, 0)))
+    )
     points = []
     for deg in turns:
         radius = draw(st.floats(60, 400))
@@ -123,11 +133,16 @@ def test_whatever_the_corners_the_cut_line_is_simple_and_holds_the_net_line(star
     assert cut.is_valid
     assert net.difference(cut).area < 1e-3
     most = max(allowances)
-    # a blunt point stands out three times the allowance, and its two corners lie a little to the sides
+    # a blunt point stands out three times the allowance, and its two corners lie a little to the
+    # sides
     # (a notch between two points is filled: its corner lies deep inside, and is not measured)
     assert max(net.distance(Point(corner)) for corner in cut.exterior.coords) <= 3.25 * most + 0.1
     # area grows by no more than a strip of the largest allowance and a mitre at each corner
-    assert net.area - 1e-3 <= cut.area <= net.area + net.length * most + len(points) * 9 * most**2 + 1e-3
+    assert (
+        net.area - 1e-3
+        <= cut.area
+        <= net.area + net.length * most + len(points) * 9 * most**2 + 1e-3
+    )
 
 
 @given(stars(), st.floats(0, 360))

@@ -60,7 +60,9 @@ def test_symmetry_is_about_the_named_direction():
     assert is_mirror_symmetric(kite, 0)
     assert not is_mirror_symmetric(kite, 90)
     assert not is_mirror_symmetric(ELL, 0)
-    assert not is_mirror_symmetric(((0, 0), (100, 0), (140, 50), (40, 50)), 0)  # a parallelogram has none
+    assert not is_mirror_symmetric(
+        ((0, 0), (100, 0), (140, 50), (40, 50)), 0
+    )  # a parallelogram has none
 
 
 def test_symmetry_holds_for_a_turned_shape():

@@ -1,4 +1,5 @@
-"""The buying list: everything from the cut lists, several jobs together, what that saves; a bolt; a length at hand."""
+"""The buying list: everything from the cut lists, several jobs together, what that saves; a bolt; a
+length at hand."""
 
 from dataclasses import replace
 
@@ -40,7 +41,9 @@ def two_ways():
 
 def a_job(style, size, name, main=LINEN, **options):
     cloths = {"main": "linen", "interfacing": "firm", "lining": "lining", "contrast": "linen"}
-    garment = Garment(id="d", style=style, body=size_body(size), size=size, cloths=cloths, options=options)
+    garment = Garment(
+        id="d", style=style, body=size_body(size), size=size, cloths=cloths, options=options
+    )
     return Job(cloths=(replace(main, id="linen"), FIRM, LINING), garments=(garment,), name=name)
 
 
@@ -105,7 +108,9 @@ def test_a_bone_for_every_panel_of_both_sides():
 
 @pytest.fixture(scope="module")
 def both(two_ways):
-    return buying_list([a_job("corset", "92", "Stays"), a_job("box-dress", "92", "Frock")], search=Search(effort=4))
+    return buying_list(
+        [a_job("corset", "92", "Stays"), a_job("box-dress", "92", "Frock")], search=Search(effort=4)
+    )
 
 
 def test_every_material_is_laid_on_its_own_cloth(both):
@@ -118,7 +123,9 @@ def test_every_material_is_laid_on_its_own_cloth(both):
         (lay,) = line.lays
         assert exact_check(lay) == ()
         assert line.need.buy_mm >= lay.lay_length_mm
-    assert len({own.id for own in both.cloths[0].lays[0].pieces}) == len(both.cloths[0].lays[0].pieces)
+    assert len({own.id for own in both.cloths[0].lays[0].pieces}) == len(
+        both.cloths[0].lays[0].pieces
+    )
 
 
 def test_what_laying_together_saves_is_what_would_be_bought_apart_less_that(both):
@@ -159,7 +166,9 @@ def test_the_list_is_put_on_paper(both):
 
     from pypdf import PdfReader
 
-    words = [(row.what, row.much, row.use, row.note, "") for row in shopping_rows(both, Unit.CM)] * 6
+    words = [
+        (row.what, row.much, row.use, row.note, "") for row in shopping_rows(both, Unit.CM)
+    ] * 6
     pdf = PdfReader(BytesIO(table_pdf("To buy", "Stays, Frock", HEADS, words, ["A note."])))
     assert len(pdf.pages) > 1
     text = "".join(page.extract_text() for page in pdf.pages)
@@ -212,7 +221,10 @@ def test_what_fits_counts_squaring_and_shrinkage():
 
 
 def test_a_lay_that_breaks_a_rule_never_fits():
-    lines = (WayLine(way="open", length_mm=900.0, complete=False), WayLine(way="turned", refusal="no"))
+    lines = (
+        WayLine(way="open", length_mm=900.0, complete=False),
+        WayLine(way="turned", refusal="no"),
+    )
     fit = fit_of(Cell(size="92", width_mm=1500, ways=lines), LINEN, 10_000)
     assert (fit.ways, fit.short_mm) == ((), None)
 

@@ -1,4 +1,5 @@
-"""The document: steps back and forth, what a search amends; and the rules by which a search's lay is taken."""
+"""The document: steps back and forth, what a search amends; and the rules by which a search's lay
+is taken."""
 
 from dataclasses import replace
 
@@ -32,7 +33,7 @@ def named(name):
     return replace(BARE, name=name)
 
 
-# --- steps --------------------------------------------------------------------------------------------------
+# --- steps ------------------------------------------------------------------------------------
 
 
 def test_an_edit_is_a_step_with_its_words():
@@ -129,13 +130,16 @@ def test_back_to_the_start_and_on_to_the_end_gives_the_same_jobs(walk):
     assert seen == states[: at + 1][::-1]
 
 
-# --- what a search may put in the place of what ----------------------------------------------------------------
+# --- what a search may put in the place of what -----------------------------------------------
 
 
 @pytest.fixture(scope="module")
 def laid():
-    """A job of plain pieces with a short and a long lay of the open cloth, one that lacks copies, and a folded one."""
-    a_job = job_of(job(piece("box", BOX, 4, symmetric=True), piece("wedge", WEDGE, 4, pair=True), width=900))
+    """A job of plain pieces with a short and a long lay of the open cloth, one that lacks copies,
+    and a folded one."""
+    a_job = job_of(
+        job(piece("box", BOX, 4, symmetric=True), piece("wedge", WEDGE, 4, pair=True), width=900)
+    )
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
     short = make_lay(pieces, cloth, "open", search=Search(effort=40))
     far = tuple(replace(p, x_mm=p.x_mm + 100.0) for p in short.placements)
@@ -253,7 +257,9 @@ def test_lays_are_kept_under_names_and_let_go(laid):
 
 def test_another_way_brings_what_is_known_of_it_and_back(laid):
     a_job, lays = laid
-    both = offered(offered(a_job, "main", lays["short"], None), "main", lays["folded"], lays["short"])
+    both = offered(
+        offered(a_job, "main", lays["short"], None), "main", lays["folded"], lays["short"]
+    )
     folded = with_spread(both, "main", "lengthwise")
     assert folded.on_cloth("main").lay == kept(lays["folded"])
     unknown = with_spread(folded, "main", "four")
@@ -265,8 +271,12 @@ def test_another_way_brings_what_is_known_of_it_and_back(laid):
 def test_what_a_search_says_of_a_way_is_kept_beside_its_lay(laid):
     a_job, lays = laid
     found = offered(a_job, "main", lays["short"], None)
-    aside = with_tried(found, "main", Tried(way="open", least_mm=700.0, set_aside=True)).on_cloth("main")
-    assert aside.tried == (Tried(way="open", lay=kept(lays["short"]), least_mm=700.0, set_aside=True),)
+    aside = with_tried(found, "main", Tried(way="open", least_mm=700.0, set_aside=True)).on_cloth(
+        "main"
+    )
+    assert aside.tried == (
+        Tried(way="open", lay=kept(lays["short"]), least_mm=700.0, set_aside=True),
+    )
     no = with_tried(a_job, "main", Tried(way="four", refusal="It is too wide.")).on_cloth("main")
     assert no.tried[0].refusal == "It is too wide."
     assert with_matching(a_job, "main", 900.0) == a_job
@@ -278,9 +288,19 @@ def test_what_a_search_says_of_a_way_is_kept_beside_its_lay(laid):
     ("edit", "forgotten"),
     [
         (lambda j: replace(j, name="x", due="2026-12-01", client="y", notes="z"), False),
-        (lambda j: replace(j, cloths=(replace(j.cloths[0], name="Linen", price=9.0, colour="#123456"),)), False),
+        (
+            lambda j: replace(
+                j, cloths=(replace(j.cloths[0], name="Linen", price=9.0, colour="#123456"),)
+            ),
+            False,
+        ),
         (lambda j: replace(j, cloths=(replace(j.cloths[0], usable_width_mm=950.0),)), True),
-        (lambda j: replace(j, cloths=(replace(j.cloths[0], flaws=(Flaw(x_mm=0, length_mm=9),)),)), True),
+        (
+            lambda j: replace(
+                j, cloths=(replace(j.cloths[0], flaws=(Flaw(x_mm=0, length_mm=9),)),)
+            ),
+            True,
+        ),
         (lambda j: replace(j, pieces=j.pieces[:1]), True),
         (lambda j: replace(j, pieces=tuple(replace(p, name="other") for p in j.pieces)), False),
     ],
@@ -291,7 +311,9 @@ def test_what_was_tried_is_forgotten_only_where_pieces_or_rules_change(laid, edi
     after = edit(before)
     made = settled(before, after, cut_pieces(before), cut_pieces(after))
     assert (made.on_cloth("main").tried == ()) == forgotten
-    assert made.on_cloth("main").lay is before.on_cloth("main").lay  # taken up when it is next looked at
+    assert (
+        made.on_cloth("main").lay is before.on_cloth("main").lay
+    )  # taken up when it is next looked at
 
 
 def test_what_is_decided_of_a_cloth_goes_with_it(laid):

@@ -1,4 +1,5 @@
-"""Edits of a job are functions old → new: what is asked for changes, nothing else does, and nothing is shared."""
+"""Edits of a job are functions old → new: what is asked for changes, nothing else does, and nothing
+is shared."""
 
 from dataclasses import replace
 
@@ -67,7 +68,9 @@ def test_a_cloth_off_the_shelf_keeps_the_id_that_garments_know():
         lambda job: with_option(job, DRESS, "hem_slit", 30.0),
         lambda job: with_allowances(job, DRESS, Allowances(own_mm={"hem": 55.0})),
         lambda job: with_estimates(job, DRESS, {"head": 560.0}),
-        lambda job: with_changes_by_hand(job, DRESS, (Change(operation="lengthen", piece="front", mm=10.0),)),
+        lambda job: with_changes_by_hand(
+            job, DRESS, (Change(operation="lengthen", piece="front", mm=10.0),)
+        ),
         lambda job: with_school(job, DRESS, next(iter(SCHOOLS.values()))),
     ],
 )
@@ -75,7 +78,12 @@ def test_an_edit_of_a_garment_leaves_the_other_and_the_cloths_alone(edit):
     after = edit(JOB)
     assert after.garments[1] is TOP
     assert after.cloths is JOB.cloths
-    assert (after.name, after.client, after.fold, after.unit) == (JOB.name, JOB.client, JOB.fold, JOB.unit)
+    assert (after.name, after.client, after.fold, after.unit) == (
+        JOB.name,
+        JOB.client,
+        JOB.fold,
+        JOB.unit,
+    )
     assert JOB.garments == (DRESS, TOP)
 
 
@@ -110,7 +118,9 @@ def test_a_size_that_gets_a_person_is_all_estimates_and_undated():
 
 def test_a_measured_body_that_gets_another_name_stays_measured():
     measured = replace(
-        DRESS, size="", body=replace(size_body("100"), taken="2026-11-01", estimated=frozenset({"head"}))
+        DRESS,
+        size="",
+        body=replace(size_body("100"), taken="2026-11-01", estimated=frozenset({"head"})),
     )
     body = with_person(with_garment(JOB, measured), measured, "Bertrand Oake").garments[0].body
     assert (body.taken, body.estimated) == ("2026-11-01", frozenset({"head"}))
@@ -118,7 +128,11 @@ def test_a_measured_body_that_gets_another_name_stays_measured():
 
 def test_estimates_are_marked_and_what_was_taken_stays_taken():
     plain = replace(DRESS, size="", body=replace(size_body("100"), estimated=frozenset()))
-    body = with_estimates(with_garment(JOB, plain), plain, {"head": 560.0, "wrist": 160.0}).garments[0].body
+    body = (
+        with_estimates(with_garment(JOB, plain), plain, {"head": 560.0, "wrist": 160.0})
+        .garments[0]
+        .body
+    )
     assert body.estimated == {"head", "wrist"}
     assert (body["head"], body["wrist"]) == (560.0, 160.0)
 
@@ -139,8 +153,12 @@ def test_a_school_answers_only_what_the_style_asks(school):
 
 
 def test_an_own_style_drops_the_answers_nobody_asks_for_any_more():
-    garment = replace(DRESS, style=FERRY_APRON.id, own=FERRY_APRON, options={"gone": 4.0, "length": 700.0})
-    own = replace(FERRY_APRON, options=(OwnOption(id="length", question="How long?", default_mm=650.0),))
+    garment = replace(
+        DRESS, style=FERRY_APRON.id, own=FERRY_APRON, options={"gone": 4.0, "length": 700.0}
+    )
+    own = replace(
+        FERRY_APRON, options=(OwnOption(id="length", question="How long?", default_mm=650.0),)
+    )
     after = with_own(with_garment(JOB, garment), garment, own).garments[0]
     assert after.options == {"length": 700.0}
     assert (after.style, after.own) == (own.id, own)
@@ -157,4 +175,8 @@ def test_what_was_changed_by_hand_is_written_out_once_and_kept_afterwards():
 def test_a_client_s_body_makes_the_job_that_client_s():
     body = replace(size_body("84"), name="Tamsin Quill", taken="2026-11-12")
     after = with_body(JOB, DRESS, body)
-    assert (after.client, after.garments[0].body, after.garments[0].size) == ("Tamsin Quill", body, "")
+    assert (after.client, after.garments[0].body, after.garments[0].size) == (
+        "Tamsin Quill",
+        body,
+        "",
+    )

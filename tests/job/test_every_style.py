@@ -1,4 +1,5 @@
-"""Every style on a plain, a one-way and a checked cloth: two ways at the least without a broken rule, or why not."""
+"""Every style on a plain, a one-way and a checked cloth: two ways at the least without a broken
+rule, or why not."""
 
 from dataclasses import replace
 
@@ -31,7 +32,9 @@ def complete(pieces, cloth, way):
 def asked_job(style, cloth_id):
     cloth = replace(shelf_cloth(cloth_id), id="main")
     cloths = dict.fromkeys(("interfacing", "lining", "contrast"), "main")
-    garment = Garment(id="d", style=style, body=size_body(middle_size(STYLES[style])), cloths=cloths)
+    garment = Garment(
+        id="d", style=style, body=size_body(middle_size(STYLES[style])), cloths=cloths
+    )
     return Job(cloths=(cloth,), garments=(garment,))
 
 
@@ -56,5 +59,7 @@ def test_two_ways_at_least_break_no_rule(style, cloth_id):
 def test_squares_wider_than_the_cloth_are_refused_with_what_is_missing():
     a_job = asked_job("handkerchief-dress", "lee-check")
     pieces = cut_pieces(a_job)
-    with pytest.raises(JobRefused, match=r"Front is 141.7 cm across, 2.7 cm more than the 139 cm of Lee check"):
+    with pytest.raises(
+        JobRefused, match=r"Front is 141.7 cm across, 2.7 cm more than the 139 cm of Lee check"
+    ):
         layable(pieces, a_job)

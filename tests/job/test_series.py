@@ -1,10 +1,20 @@
-"""Several garments a job: series in sizes and numbers, each with pieces of its own; outfits on several cloths."""
+"""Several garments a job: series in sizes and numbers, each with pieces of its own; outfits on
+several cloths."""
 
 import pytest
 
 from wickel.body import size_body
 from wickel.cloth import Cloth, Print
-from wickel.job import Card, Garment, Job, JobRefused, cut_pieces, drafted_series, garment_of, in_sizes
+from wickel.job import (
+    Card,
+    Garment,
+    Job,
+    JobRefused,
+    cut_pieces,
+    drafted_series,
+    garment_of,
+    in_sizes,
+)
 from wickel.job.edits import (
     free_id,
     read_quantity,
@@ -21,7 +31,9 @@ from wickel.studio import new_order, with_another
 
 CLOTH = Cloth(id="main", usable_width_mm=1500, print=Print.PER_GARMENT)
 BODY = size_body("100")
-DRESS = Garment(id="dress", style="box-dress", name="Box dress", body=BODY, cloths={"interfacing": "main"})
+DRESS = Garment(
+    id="dress", style="box-dress", name="Box dress", body=BODY, cloths={"interfacing": "main"}
+)
 JOB = Job(cloths=(CLOTH,), garments=(DRESS,))
 
 
@@ -70,7 +82,11 @@ def test_every_garment_of_a_series_has_its_pieces_in_its_size():
     garments = list(dict.fromkeys(piece.garment for piece in pieces))
     assert garments == ["dress", "dress:92", "dress:92#2"]
     by_id = {piece.id: piece for piece in pieces}
-    assert by_id["dress:92/front"].cut_line == by_id["dress:92#2/front"].cut_line != by_id["dress/front"].cut_line
+    assert (
+        by_id["dress:92/front"].cut_line
+        == by_id["dress:92#2/front"].cut_line
+        != by_id["dress/front"].cut_line
+    )
     assert by_id["dress:92/front"].size == "92"
     assert [done.count for done in drafted_series(job.garments[0], job)] == [1, 2]
     assert all(garment_of(id, job) is job.garments[0] for id in garments)
@@ -98,11 +114,16 @@ def test_none_of_a_garment_is_no_pieces():
 def test_what_is_cut_is_taken_off_the_first_garments():
     cards = {"sleeve": Card(cut={"main": 3})}
     job = with_quantity(
-        Job(cloths=(CLOTH,), garments=(Garment(id="d", style="knit-top", body=BODY, cards=cards),)), DRESS, {}
+        Job(cloths=(CLOTH,), garments=(Garment(id="d", style="knit-top", body=BODY, cards=cards),)),
+        DRESS,
+        {},
     )
     twice = with_quantity(job, job.garments[0], {"": 2})
     left = {p.id: sum(o.copies for o in p.orders) for p in cut_pieces(twice)}
-    assert (left["d/sleeve"], left["d#2/sleeve"]) == (0, 2)  # of a pair only both can be cut: the third does not count
+    assert (left["d/sleeve"], left["d#2/sleeve"]) == (
+        0,
+        2,
+    )  # of a pair only both can be cut: the third does not count
 
 
 def test_initials_tell_garments_apart():

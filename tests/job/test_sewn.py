@@ -1,4 +1,5 @@
-"""Copies put together at their seams: who joins whom, level at the foot, upright, not on each other."""
+"""Copies put together at their seams: who joins whom, level at the foot, upright, not on each
+other."""
 
 import pytest
 from shapely.geometry import Polygon
@@ -14,8 +15,15 @@ def rows_of(style, size="92", way="open", seams=(), design=None):
     other = Cloth(id="other", usable_width_mm=6000, print=Print.ANY)
     cloths = dict.fromkeys(("contrast", "lining", "interfacing"), "other") | {"main": "main"}
     asked = AskedOfPrint(seams=seams)
-    garment = Garment(id="d", style=style, body=size_body(size), size=size, cloths=cloths, on_print=asked)
-    lay = make_lay(cut_pieces(Job(cloths=(cloth, other), garments=(garment,))), cloth, way, search=Search(effort=40))
+    garment = Garment(
+        id="d", style=style, body=size_body(size), size=size, cloths=cloths, on_print=asked
+    )
+    lay = make_lay(
+        cut_pieces(Job(cloths=(cloth, other), garments=(garment,))),
+        cloth,
+        way,
+        search=Search(effort=40),
+    )
     assert lay.complete
     return lay, sewn_rows((drafted(garment),), worn_copies(lay))
 
@@ -32,7 +40,15 @@ def names(row):
         ("panelled-skirt", ["panel"] * 6),
         (
             "jacket",
-            ["front-centre", "front-side", "back-side", "back-centre", "back-side", "front-side", "front-centre"],
+            [
+                "front-centre",
+                "front-side",
+                "back-side",
+                "back-centre",
+                "back-side",
+                "front-side",
+                "front-centre",
+            ],
         ),
     ],
 )
@@ -46,7 +62,9 @@ def test_the_body_hangs_together_in_one_row(style, first):
     for row in rows:
         shapes = [Polygon(sewn.move.all(sewn.copy.net)).buffer(0) for sewn in row]
         for k, one in enumerate(shapes):
-            assert all(one.intersection(two).area <= 0.05 * min(one.area, two.area) for two in shapes[:k])
+            assert all(
+                one.intersection(two).area <= 0.05 * min(one.area, two.area) for two in shapes[:k]
+            )
         assert all((sewn.move.a, sewn.move.e) == (1.0, 1.0) for sewn in row)  # upright
 
 
@@ -57,7 +75,8 @@ def test_stripes_that_meet_in_the_lay_are_level_when_put_together(way):
     (row,) = [row for row in rows if sorted(names(row)) == ["back", "front"]]
     phases = []
     for sewn in row:
-        # how far along the cloth the level y = 0 of the row lies, modulo the repeat; the cloth may be turned by 180°
+        # how far along the cloth the level y = 0 of the row lies, modulo the repeat; the cloth may
+        # be turned by 180°
         shown = sewn.move.after(sewn.copy.upright)
         x, _ = shown.inverse()((0.0, 0.0))
         phases.append(x % 60.0 if shown.inverse().direction((0.0, 1.0))[0] < 0 else -x % 60.0)

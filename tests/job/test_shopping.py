@@ -29,7 +29,11 @@ def cloth_line(lay, cloth=LINEN, length=1234.0, **more):
 
 
 def notion_line(**notion):
-    return NotionLine(job="Coat", garment="coat", notion=Notion(**{"count": 1, "name": "Thing", "kind": "x", **notion}))
+    return NotionLine(
+        job="Coat",
+        garment="coat",
+        notion=Notion(**{"count": 1, "name": "Thing", "kind": "x", **notion}),
+    )
 
 
 def test_a_cloth_has_its_width_its_length_and_its_cost(lay):
@@ -62,10 +66,21 @@ def test_what_laying_together_saves_and_what_is_unlike_is_said(lay):
 
 
 def test_a_lay_that_breaks_a_rule_says_so_and_one_that_is_not_there_says_why(lay):
-    broken = replace(lay, findings=(Finding(level=Level.BROKEN, code="c", text="The sleeve is short of a copy."),))
+    broken = replace(
+        lay,
+        findings=(Finding(level=Level.BROKEN, code="c", text="The sleeve is short of a copy."),),
+    )
     assert "short of a copy" in cloth_row(replace(cloth_line(lay), lays=(broken,)), Unit.CM).note
-    refused = ClothLine(cloth=LINEN, jobs=("Coat",), lays=(), need=None, refusal="It is too narrow.")
-    assert cloth_row(refused, Unit.CM).words == ("Linen, 150 cm", "–", "Coat", "It is too narrow.", "")
+    refused = ClothLine(
+        cloth=LINEN, jobs=("Coat",), lays=(), need=None, refusal="It is too narrow."
+    )
+    assert cloth_row(refused, Unit.CM).words == (
+        "Linen, 150 cm",
+        "–",
+        "Coat",
+        "It is too narrow.",
+        "",
+    )
 
 
 @pytest.mark.parametrize(
@@ -74,10 +89,22 @@ def test_a_lay_that_breaks_a_rule_says_so_and_one_that_is_not_there_says_why(lay
         ({"kind": "buttons", "count": 7}, Unit.CM, "7"),
         ({"kind": "zip", "long_mm": 220.0}, Unit.CM, "1 × 22 cm"),
         ({"kind": "zip", "long_mm": 558.8}, Unit.INCH, "1 × 22 in"),
-        ({"kind": "elastic", "count": 2, "long_mm": 200.0, "wide_mm": 25.0}, Unit.CM, "2 × 20 cm, 2.5 cm wide"),
+        (
+            {"kind": "elastic", "count": 2, "long_mm": 200.0, "wide_mm": 25.0},
+            Unit.CM,
+            "2 × 20 cm, 2.5 cm wide",
+        ),
         ({"kind": "thread", "count": 3, "long_mm": 250_000.0}, Unit.CM, "3"),
-        ({"kind": "binding", "count": 2, "long_mm": 900.0, "wide_mm": 40.0}, Unit.CM, "1.80 m, 4 cm wide"),
-        ({"kind": "binding", "count": 1, "long_mm": 914.4, "wide_mm": 38.1}, Unit.INCH, "1 yd, 1 1/2 in wide"),
+        (
+            {"kind": "binding", "count": 2, "long_mm": 900.0, "wide_mm": 40.0},
+            Unit.CM,
+            "1.80 m, 4 cm wide",
+        ),
+        (
+            {"kind": "binding", "count": 1, "long_mm": 914.4, "wide_mm": 38.1},
+            Unit.INCH,
+            "1 yd, 1 1/2 in wide",
+        ),
     ],
 )
 def test_small_things_by_hand(notion, unit, much):
@@ -93,7 +120,10 @@ def test_a_binding_says_how_it_is_cut_by_itself():
     left = StripPlan(width_mm=40.0, strips_mm=(905.0,))
     row = notion_row(replace(line, square=square, left=left), Unit.CM)
     assert row.what == "Neck binding (in the lay)"
-    assert row.note == "or from a square of 40 cm: 50 + 45 cm, 1 join; or out of what the lay leaves: 90.5 cm"
+    assert (
+        row.note
+        == "or from a square of 40 cm: 50 + 45 cm, 1 join; or out of what the lay leaves: 90.5 cm"
+    )
     assert notion_row(line, Unit.CM).note == ""
 
 
@@ -101,7 +131,11 @@ def test_cloths_come_first_and_the_cost_says_whether_it_is_all(lay):
     plain = replace(LINEN, id="b", name="Other", price=None)
     lines = (cloth_line(lay), cloth_line(lay, plain))
     found = BuyingList(cloths=lines, notions=(notion_line(kind="zip", long_mm=220.0, name="Zip"),))
-    assert [row.what for row in shopping_rows(found, Unit.CM)] == ["Linen, 150 cm", "Other, 150 cm", "Zip"]
+    assert [row.what for row in shopping_rows(found, Unit.CM)] == [
+        "Linen, 150 cm",
+        "Other, 150 cm",
+        "Zip",
+    ]
     assert cost_words(found) == "The cloths cost 26.00 at least: not every cloth has a price."
     assert cost_words(replace(found, cloths=lines[:1])) == "The cloths cost 26.00."
     assert cost_words(replace(found, cloths=lines[1:])) == "No cloth on the list has a price."

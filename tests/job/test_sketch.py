@@ -1,4 +1,5 @@
-"""The garment seen from the front and from the back: what is seen, on which side it hangs, upright and level."""
+"""The garment seen from the front and from the back: what is seen, on which side it hangs, upright
+and level."""
 
 import pytest
 
@@ -34,17 +35,25 @@ FRONT, BACK = "Seen from the front", "Seen from the back"
         ("trousers", ["front", "front"], ["back", "back"]),
         ("panelled-skirt", ["panel"] * 3, ["panel"] * 3),
         ("jumpsuit", ["front", "front-leg", "front-leg"], ["back", "back-leg", "back-leg"]),
-        ("off-shoulder-dress", ["front", "skirt", "sleeve", "sleeve"], ["back", "skirt", "sleeve", "sleeve"]),
+        (
+            "off-shoulder-dress",
+            ["front", "skirt", "sleeve", "sleeve"],
+            ["back", "skirt", "sleeve", "sleeve"],
+        ),
     ],
 )
 def test_each_view_has_what_is_seen_from_there(style, front, back):
     views = seen(style)
     assert (names(views[FRONT]), names(views[BACK])) == (front, back)
     for copies in views.values():
-        assert all((own.move.a, own.move.b, own.move.e) == (1.0, 0.0, 1.0) for own in copies)  # upright
+        assert all(
+            (own.move.a, own.move.b, own.move.e) == (1.0, 0.0, 1.0) for own in copies
+        )  # upright
         assert min(box(own).min_y for own in copies) == pytest.approx(0.0, abs=1e-6)
         middle = [own for own in copies if own.copy.piece != "d/sleeve"]
-        assert min(box(own).min_x for own in middle) == pytest.approx(-max(box(own).max_x for own in middle), abs=0.5)
+        assert min(box(own).min_x for own in middle) == pytest.approx(
+            -max(box(own).max_x for own in middle), abs=0.5
+        )
 
 
 @pytest.mark.parametrize("way", ["open", "lengthwise"])

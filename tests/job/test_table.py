@@ -1,4 +1,5 @@
-"""The yardage table: every cell a real lay; what it depends on, what it never goes below, what a wider one takes."""
+"""The yardage table: every cell a real lay; what it depends on, what it never goes below, what a
+wider one takes."""
 
 import json
 from dataclasses import replace
@@ -47,7 +48,9 @@ def dress_job(size="92", style="box-dress", cloth=CLOTH):
 
 
 def row(size="92", widths=(1100.0, 1140.0, 1500.0), style="box-dress", effort=4):
-    return row_of(dress_job(size, style), "main", size, size_body(size), widths, search=Search(effort=effort))
+    return row_of(
+        dress_job(size, style), "main", size, size_body(size), widths, search=Search(effort=effort)
+    )
 
 
 def copies_mm2(pieces):
@@ -87,7 +90,10 @@ def test_every_cell_is_a_lay_that_passes_the_exact_check_again():
 
 @pytest.mark.parametrize("way", ["open", "lengthwise", "partial", "to-middle", "turned"])
 def test_a_lay_is_laid_again_on_a_wider_cloth_and_refused_on_a_narrower(way):
-    halves = [piece(f"h{k}", [[0, 0], [500, 0], [500, 200], [0, 240]], fold=[[0, 0], [500, 0]]) for k in range(2)]
+    halves = [
+        piece(f"h{k}", [[0, 0], [500, 0], [500, 200], [0, 240]], fold=[[0, 0], [500, 0]])
+        for k in range(2)
+    ]
     record = job(*halves, piece("box", BOX, 2, pair=True), width=1100)
     a_job = job_of(record)
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
@@ -109,7 +115,14 @@ def test_a_cell_is_kept_and_read_and_a_spoilt_file_is_not_there(tmp_path):
     path = tmp_path / f"{cell.key}.cell.json"
     good = path.read_text()
     record = json.loads(good)
-    for bad in ("", "{", "[]", "{}", json.dumps(record | {"key": "other"}), json.dumps(record | {"ways": 3})):
+    for bad in (
+        "",
+        "{",
+        "[]",
+        "{}",
+        json.dumps(record | {"key": "other"}),
+        json.dumps(record | {"ways": 3}),
+    ):
         path.write_text(bad)
         assert store.find(cell.key, "92", 1400.0) is None
     path.write_text(good)
@@ -145,14 +158,19 @@ def test_a_width_that_cannot_hold_a_piece_says_which():
 def test_an_improved_cell_is_never_longer():
     (cell,) = row(widths=(1400.0,), effort=1)
     pieces, cloth = cell_pieces(dress_job(), "main", "92", size_body("92"), 1400.0)
-    assert cell_of_92(pieces, cloth, known=cell, search=Search(effort=2, seed=5)).best.length_mm <= cell.best.length_mm
+    assert (
+        cell_of_92(pieces, cloth, known=cell, search=Search(effort=2, seed=5)).best.length_mm
+        <= cell.best.length_mm
+    )
 
 
 def test_rows_are_the_measured_body_and_the_sizes_of_its_chart():
     a_job = dress_job()
     assert list(bodies_for(a_job))[:2] == ["80", "84"]
     own = Body(name="Ida", measurements_mm=dict(size_body("92").measurements_mm) | {"bust": 935.0})
-    measured = replace(a_job, client="Ida", garments=(replace(a_job.garments[0], body=own, size=""),))
+    measured = replace(
+        a_job, client="Ida", garments=(replace(a_job.garments[0], body=own, size=""),)
+    )
     assert list(bodies_for(measured))[:2] == ["Ida", "80"]
     with pytest.raises(JobRefused, match="plain pieces only"):
         bodies_for(replace(a_job, garments=()))
@@ -174,7 +192,8 @@ def test_jumps_that_matter_are_pointed_out_the_greatest_first():
 
 
 def test_cutting_time_by_hand():
-    # 640 mm round: 3 min to spread, 0.4 to lay, 0.427 to cut; on the fold in half 2 more for the fold
+    # 640 mm round: 3 min to spread, 0.4 to lay, 0.427 to cut; on the fold in half 2 more for the
+    # fold
     a_job = job_of(job(piece("box", BOX)))
     lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", search=Search(effort=1))
     assert cutting_minutes(lay) == pytest.approx(3 + 0.4 + 640 / 1500)
@@ -183,16 +202,25 @@ def test_cutting_time_by_hand():
 
 
 @given(
-    st.floats(100, 9000), st.floats(0, 0.2), st.floats(0, 60), st.sampled_from((100.0, 114.3, 228.6)), st.floats(1, 900)
+    st.floats(100, 9000),
+    st.floats(0, 0.2),
+    st.floats(0, 60),
+    st.sampled_from((100.0, 114.3, 228.6)),
+    st.floats(1, 900),
 )
-def test_shrinkage_squaring_and_a_longer_lay_never_shorten_what_is_bought(lay, shrink, squaring, step, more):
+def test_shrinkage_squaring_and_a_longer_lay_never_shorten_what_is_bought(
+    lay, shrink, squaring, step, more
+):
     plain = Cloth(id="c", usable_width_mm=1400, squaring_mm=0.0, step_mm=step)
     full = replace(plain, squaring_mm=squaring, shrink_along=shrink)
     bought = need_of(lay, full, complete=True)
     assert bought.buy_mm >= need_of(lay, plain, complete=True).buy_mm
     assert bought.buy_mm >= bought.need_mm - 0.01
     assert need_of(lay + more, full, complete=True).buy_mm >= bought.buy_mm
-    assert bought.lay_mm + bought.squaring_mm + bought.shrinkage_mm + bought.rounding_mm == pytest.approx(bought.buy_mm)
+    assert (
+        bought.lay_mm + bought.squaring_mm + bought.shrinkage_mm + bought.rounding_mm
+        == pytest.approx(bought.buy_mm)
+    )
 
 
 def test_a_wider_cloths_lay_that_only_just_fits_is_found_on_the_narrower(monkeypatch):
@@ -209,7 +237,9 @@ def test_a_wider_cloths_lay_that_only_just_fits_is_found_on_the_narrower(monkeyp
     lay = relaid(looked.laid, pieces, cloth)
     assert lay is not None
     assert exact_check(lay) == ()
-    narrow, wider = row_of(job, "main", "92", size_body("92"), (1400.0, 1500.0), search=Search(effort=60))
+    narrow, wider = row_of(
+        job, "main", "92", size_body("92"), (1400.0, 1500.0), search=Search(effort=60)
+    )
     assert narrow.best.length_mm < 1.05 * wider.best.length_mm
 
 
@@ -236,12 +266,19 @@ def test_cells_on_cloth_in_fixed_lengths_have_a_lay_for_each_and_are_kept(tmp_pa
 
 def test_a_cell_says_what_matching_costs(monkeypatch):
     monkeypatch.setattr("wickel.job.table.alone_ways", lambda: ("open",))
-    checked = replace(CLOTH, design=Design(figure=Figure.CHECK, repeat=Repeat(along_mm=90, across_mm=90)))
+    checked = replace(
+        CLOTH, design=Design(figure=Figure.CHECK, repeat=Repeat(along_mm=90, across_mm=90))
+    )
     job = dress_job("92", cloth=checked)
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1400.0)
     cell = cell_of_92(pieces, cloth, search=Search(effort=4))
-    assert cell.need(cloth).matching_mm == pytest.approx(max(0.0, cell.best.length_mm - cell.unmatched_mm))
-    plain = cell_of_92(*cell_pieces(dress_job("92"), "main", "92", size_body("92"), 1400.0), search=Search(effort=4))
+    assert cell.need(cloth).matching_mm == pytest.approx(
+        max(0.0, cell.best.length_mm - cell.unmatched_mm)
+    )
+    plain = cell_of_92(
+        *cell_pieces(dress_job("92"), "main", "92", size_body("92"), 1400.0),
+        search=Search(effort=4),
+    )
     assert plain.need(CLOTH).matching_mm is None
     assert cell.unmatched_mm == pytest.approx(plain.best.length_mm)
 
@@ -253,7 +290,11 @@ def test_what_a_narrower_cell_won_later_is_taken_over_by_the_wider():
     assert taken_over(wide, narrow, pieces, cloth) is wide
     # a wider cell that found nothing better than more than half a metre longer
     worse = replace(
-        wide, ways=tuple(replace(own, length_mm=own.length_mm + 600) if own.length_mm else own for own in wide.ways)
+        wide,
+        ways=tuple(
+            replace(own, length_mm=own.length_mm + 600) if own.length_mm else own
+            for own in wide.ways
+        ),
     )
     after = taken_over(worse, narrow, pieces, cloth)
     assert after.best.length_mm == pytest.approx(narrow.best.length_mm)
@@ -264,17 +305,23 @@ def test_what_a_narrower_cell_won_later_is_taken_over_by_the_wider():
 
 
 def test_what_is_taken_over_keeps_to_the_lengths_that_the_cloth_is_sold_in():
-    sold = replace(CLOTH, sold_length_mm=2100.0)  # holds 2050: the narrower cell's lay lies on one of them
+    sold = replace(
+        CLOTH, sold_length_mm=2100.0
+    )  # holds 2050: the narrower cell's lay lies on one of them
     job = dress_job("92", cloth=sold)
     (narrow,) = row_of(job, "main", "92", size_body("92"), (1400.0,), search=Search(effort=2))
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1500.0)
     ways = tuple(replace(own, length_mm=3000.0) if own.length_mm else own for own in narrow.ways)
-    parted = replace(narrow, ways=ways, laid=None, each=(narrow.laid, narrow.laid), each_mm=(1500.0, 1500.0))
+    parted = replace(
+        narrow, ways=ways, laid=None, each=(narrow.laid, narrow.laid), each_mm=(1500.0, 1500.0)
+    )
     assert parted.need(cloth).lengths == 2
     after = taken_over(parted, narrow, pieces, cloth)
     assert (after.need(cloth).lengths, after.each, after.need(cloth).at_least) == (1, (), False)
     # on shorter lengths it lies on none, and what was said of those stays
     short = replace(cloth, sold_length_mm=900.0)
-    refused = taken_over(replace(parted, refusal="Front does not fit", each=(), each_mm=()), narrow, pieces, short)
+    refused = taken_over(
+        replace(parted, refusal="Front does not fit", each=(), each_mm=()), narrow, pieces, short
+    )
     assert refused.refusal == "Front does not fit"
     assert refused.need(short) is None

@@ -34,7 +34,9 @@ def _judge_lay(lay, pieces, cloth):
         cut = next(c for c in piece["cuts"] if c["cloth"] == lay["cloth"])
         zone = lay["sections"][placed["section"]]["zones"][placed["zone"]]
         outline = np.array(placed["cut_line_mm"])
-        folds = cut.get("fold_edges_mm") or ([cut["fold_edge_mm"]] if cut.get("fold_edge_mm") else [])
+        folds = cut.get("fold_edges_mm") or (
+            [cut["fold_edge_mm"]] if cut.get("fold_edge_mm") else []
+        )
         shape = np.array(piece["cut_line_mm"], dtype=float)
         whole = _unfolded(shape, folds[0]) if folds else Polygon(shape)
         turn, mirrored = placed["turn_deg"], placed["mirrored"]
@@ -44,10 +46,14 @@ def _judge_lay(lay, pieces, cloth):
             if np.ptp(shift, axis=0).max() > TOLERANCE_MM:
                 faults.append(f"{placed['id']}: the outline is not the piece in that turn")
         if placed["on_fold"]:
-            ends = _posed(np.array(folds[0], dtype=float), piece.get("grain_deg", 0), turn, mirrored)
+            ends = _posed(
+                np.array(folds[0], dtype=float), piece.get("grain_deg", 0), turn, mirrored
+            )
             drawn = _posed(shape, piece.get("grain_deg", 0), turn, mirrored)
             ends = ends + outline.mean(axis=0) - drawn.mean(axis=0)
-            if placed["fold"] == "diagonal":  # from (width, 0) to (0, width), from the start of the section
+            if (
+                placed["fold"] == "diagonal"
+            ):  # from (width, 0) to (0, width), from the start of the section
                 off = np.abs(ends.sum(axis=1) - min(x for x, _ in zone["outline_mm"]) - width).max()
             else:
                 level = 0.0 if placed["fold"] == "low" else max(y for _, y in zone["outline_mm"])
@@ -65,10 +71,15 @@ def _judge_lay(lay, pieces, cloth):
             lies = math.degrees(math.atan2(arrow[1], arrow[0]))
             faults += _direction(placed, piece, cloth, lies)
             allowed = piece.get("turns_deg")
-            if allowed is not None and not any(abs((lies - t + 180) % 360 - 180) < 1e-6 for t in allowed):
+            if allowed is not None and not any(
+                abs((lies - t + 180) % 360 - 180) < 1e-6 for t in allowed
+            ):
                 faults.append(f"{placed['id']}: turned on the cloth as it may not be")
         if placed["on_fold"]:
-            images = [one.union(other, grid_size=1e-6) for one, other in zip(images[::2], images[1::2], strict=True)]
+            images = [
+                one.union(other, grid_size=1e-6)
+                for one, other in zip(images[::2], images[1::2], strict=True)
+            ]
             hands = [0] * len(images)
         for image, stated in zip(images, placed["unfolded_mm"], strict=True):
             stated = Polygon(stated)
@@ -77,7 +88,12 @@ def _judge_lay(lay, pieces, cloth):
             if abs(stated.area - whole.area) > max(0.05, 1e-5 * whole.area):
                 faults.append(f"{placed['id']}: a copy has another area than the piece")
             x0, y0, x1, y1 = stated.bounds
-            if x0 < -TOLERANCE_MM or y0 < -TOLERANCE_MM or x1 > length + TOLERANCE_MM or y1 > width + TOLERANCE_MM:
+            if (
+                x0 < -TOLERANCE_MM
+                or y0 < -TOLERANCE_MM
+                or x1 > length + TOLERANCE_MM
+                or y1 > width + TOLERANCE_MM
+            ):
                 faults.append(f"{placed['id']}: off the cloth")
             flat.append((placed["id"], stated))
             if any(stated.intersection(spot).area > 0.05 for spot in _spoilt(cloth, width)):
@@ -101,13 +117,17 @@ def _judge_lay(lay, pieces, cloth):
     squaring = cloth.get("squaring_mm", 25)
     need = (length + 2 * squaring) / (1 - cloth.get("shrink_along", 0))
     step = cloth.get("step_mm", 100)
-    if abs(need - lay["need_mm"]) > 1e-3 or abs(lay["buy_mm"] - step * math.ceil((need - 0.01) / step)) > 1e-3:
+    if (
+        abs(need - lay["need_mm"]) > 1e-3
+        or abs(lay["buy_mm"] - step * math.ceil((need - 0.01) / step)) > 1e-3
+    ):
         faults.append("needed or bought length is wrong")
     return faults
 
 
 def _spoilt(cloth, width):
-    """What nothing may be cut from, on the cloth as it lies after shrinking: flaws, and what a remnant lacks."""
+    """What nothing may be cut from, on the cloth as it lies after shrinking: flaws, and what a
+    remnant lacks."""
     along, across = 1 - cloth.get("shrink_along", 0), 1 - cloth.get("shrink_across", 0)
     for flaw in cloth.get("flaws", []):
         low, high = flaw.get("y_mm", 0) * across, width
@@ -115,7 +135,9 @@ def _spoilt(cloth, width):
             high = low + flaw["width_mm"] * across
         yield box(flaw["x_mm"] * along, low, (flaw["x_mm"] + flaw["length_mm"]) * along, high)
     if cloth.get("remnant"):
-        yield box(-1e6, -1e6, 1e6, 1e6).difference(Polygon([(x * along, y * across) for x, y in cloth["remnant"]]))
+        yield box(-1e6, -1e6, 1e6, 1e6).difference(
+            Polygon([(x * along, y * across) for x, y in cloth["remnant"]])
+        )
 
 
 def _posed(points, grain, turn, mirrored):
@@ -142,7 +164,9 @@ def _unfolded(shape, fold):
 def _direction(placed, piece, cloth, deg):
     way = cloth.get("print") or "one-way"
     grain = piece.get("grain", "straight")
-    period, target = {"straight": (180, 0), "cross": (180, 90), "bias": (90, 0), "none": (1e-9, 0)}[grain]
+    period, target = {"straight": (180, 0), "cross": (180, 90), "bias": (90, 0), "none": (1e-9, 0)}[
+        grain
+    ]
     tilted = (deg - target + period / 2) % period - period / 2
     off = abs(tilted)
     tilt = piece.get("tilt_deg", 0)

@@ -1,7 +1,8 @@
-"""A second judge of the print: reads a lay file's record, and fits the pieces onto the outlines on the flat cloth.
+"""A second judge of the print: reads a lay file's record, and fits the pieces onto the outlines on
+the flat cloth.
 
-It shares nothing with how places were found: no ply maps, no lattices, no turns; only the outlines as they will be
-cut, the points that are to meet in the frame of each piece, and the repeat.
+It shares nothing with how places were found: no ply maps, no lattices, no turns; only the outlines
+as they will be cut, the points that are to meet in the frame of each piece, and the repeat.
 """
 
 import math
@@ -13,10 +14,12 @@ NEAR_MM = 0.02
 
 
 def fits(cut_line, outline):
-    """The maps of a piece onto a copy of it on the cloth: every way its corners fall on the copy's; for a whole
-    made of two halves there are two."""
+    """The maps of a piece onto a copy of it on the cloth: every way its corners fall on the copy's;
+    for a whole made of two halves there are two."""
     tree, whole = cKDTree(outline), Polygon(outline).buffer(NEAR_MM)
-    anchor = max(range(len(cut_line)), key=lambda k: abs(cut_line[k][1]))  # never an end of a fold, which may vanish
+    anchor = max(
+        range(len(cut_line)), key=lambda k: abs(cut_line[k][1])
+    )  # never an end of a fold, which may vanish
     found = []
     for quarter in range(4):
         c, s = (1, 0, -1, 0)[quarter], (0, 1, 0, -1)[quarter]
@@ -51,8 +54,8 @@ def _off(value, repeat):
 
 
 def worst_level(record, pieces, along_mm):
-    """The worst step, in mm along, at any seam that is to meet, as it is worn: pieces with their heads down are
-    turned round first."""
+    """The worst step, in mm along, at any seam that is to meet, as it is worn: pieces with their
+    heads down are turned round first."""
     levels = {}
     for piece, _, maps in _images(record, pieces):
         for fit in maps[:2]:
@@ -65,7 +68,8 @@ def worst_level(record, pieces, along_mm):
 
 
 def worst_middle(record, pieces, across_mm, centre_y=0.0):
-    """The worst distance across of a point that is to lie on the middle of a stripe, or of a motif."""
+    """The worst distance across of a point that is to lie on the middle of a stripe, or of a
+    motif."""
     offs = [
         _off(at(fit, piece.on_print.centre)[1] - centre_y, across_mm)
         for piece, _, maps in _images(record, pieces)
@@ -77,7 +81,8 @@ def worst_middle(record, pieces, across_mm, centre_y=0.0):
 
 
 def worst_motif(record, pieces, design):
-    """The worst distance of a point from the middle of a motif, and how much of such a motif is cut away, in mm²."""
+    """The worst distance of a point from the middle of a motif, and how much of such a motif is cut
+    away, in mm²."""
     worst, lost, repeat, motif = 0.0, 0.0, design.repeat, design.motif
     for piece, outline, maps in _images(record, pieces):
         if piece.on_print.centre is None:
@@ -101,7 +106,10 @@ def border_faults(record, pieces, bands):
             continue
         ys = [at(fit, point)[1] for fit in maps for point in piece.on_print.border_edge]
         over, depth = min(
-            (max(low - min(ys), max(ys) - high, 0.0), min(ys) - low if outer == low else high - max(ys))
+            (
+                max(low - min(ys), max(ys) - high, 0.0),
+                min(ys) - low if outer == low else high - max(ys),
+            )
             for low, high, outer in bands
         )
         out = max(out, over)

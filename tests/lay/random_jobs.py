@@ -1,4 +1,5 @@
-"""Random jobs: pieces of all kinds on cloths with everything that a cloth may have, for every way to spread."""
+"""Random jobs: pieces of all kinds on cloths with everything that a cloth may have, for every way
+to spread."""
 
 import math
 
@@ -28,7 +29,11 @@ def _blob(rng, long, wide):
     turns = np.sort(rng.uniform(0, 2 * math.pi, corners))
     reach = rng.uniform(0.6, 1.0, corners)
     points = np.column_stack((long / 2 * np.cos(turns) * reach, wide / 2 * np.sin(turns) * reach))
-    return points if _around(turns) else np.array([[0, 0], [long, 0], [long * 0.8, wide], [0, wide * 0.9]])
+    return (
+        points
+        if _around(turns)
+        else np.array([[0, 0], [long, 0], [long * 0.8, wide], [0, wide * 0.9]])
+    )
 
 
 def _around(turns):
@@ -59,7 +64,11 @@ def _piece(rng, k, cloths, print_):
         c, s = math.cos(math.radians(grain)), math.sin(math.radians(grain))
         points = points @ np.array([[c, s], [-s, c]])
     pair = bool(not on_fold and rng.random() < 0.5)
-    cut = {"cloth": str(rng.choice(cloths)), "copies": int(rng.integers(1, 3)) * (2 if pair else 1), "pair": pair}
+    cut = {
+        "cloth": str(rng.choice(cloths)),
+        "copies": int(rng.integers(1, 3)) * (2 if pair else 1),
+        "pair": pair,
+    }
     if on_fold:
         cut["fold_edge_mm"] = points[:2].tolist()
     elif rng.random() < 0.2:
@@ -68,7 +77,12 @@ def _piece(rng, k, cloths, print_):
     if symmetric:
         piece["symmetric"] = True  # for the judge: left and right are alike
     if not on_fold and rng.random() < 0.25:
-        turns = {"straight": [0, 180], "cross": [90, 270], "bias": [0, 90, 180, 270], "none": [0, 90]}
+        turns = {
+            "straight": [0, 180],
+            "cross": [90, 270],
+            "bias": [0, 90, 180, 270],
+            "none": [0, 90],
+        }
         piece["grain"] = str(rng.choice([*turns] if print_ == "any" else ["straight"]))
         if rng.random() < 0.5:
             piece["turns_deg"] = [int(rng.choice(turns[piece["grain"]]))]
@@ -105,5 +119,11 @@ def random_job(seed):
     cloths = [_cloth(rng, id, print_) for id in ("main", "lining")[: int(rng.integers(1, 3))]]
     ids = [cloth["id"] for cloth in cloths]
     pieces = [_piece(rng, k, ids, print_) for k in range(int(rng.integers(1, 9)))]
-    record = {"format": "wickel-job", "version": 1, "name": f"random {seed}", "cloths": cloths, "pieces": pieces}
+    record = {
+        "format": "wickel-job",
+        "version": 1,
+        "name": f"random {seed}",
+        "cloths": cloths,
+        "pieces": pieces,
+    }
     return record, str(rng.choice(WAYS))

@@ -41,6 +41,9 @@ def ring(count, long=800, wide=300, rough=0.0):
     """An ellipse of so many corners, every second one standing out by ``rough``."""
     turns = [2 * math.pi * k / count for k in range(count)]
     return [
-        [round((long + rough * (k % 2)) * math.cos(t), 4), round((wide + rough * (k % 2)) * math.sin(t), 4)]
+        [
+            round((long + rough * (k % 2)) * math.cos(t), 4),
+            round((wide + rough * (k % 2)) * math.sin(t), 4),
+        ]
         for k, t in enumerate(turns)
     ]

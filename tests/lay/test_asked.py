@@ -26,7 +26,11 @@ from wickel.lay import Axes, Grain, LayRefused, Search
 def dress(cloth, **asked):
     return Job(
         cloths=(cloth,),
-        garments=(Garment(id="d", style="box-dress", body=size_body("96"), on_print=AskedOfPrint(**asked)),),
+        garments=(
+            Garment(
+                id="d", style="box-dress", body=size_body("96"), on_print=AskedOfPrint(**asked)
+            ),
+        ),
     )
 
 
@@ -66,7 +70,11 @@ def test_a_piece_cut_in_pairs_can_meet_itself_at_its_centre():
     pattern = drafted(garment).pattern
     names = [seam.name for seam in seams_that_may_meet(pattern)]
     assert "centre of the back" in names
-    asked = replace(garment, on_print=AskedOfPrint(seams=("centre of the back",)), cloths={"interfacing": "main"})
+    asked = replace(
+        garment,
+        on_print=AskedOfPrint(seams=("centre of the back",)),
+        cloths={"interfacing": "main"},
+    )
     pieces = by_id(Job(cloths=(PLAIN,), garments=(asked,)))
     assert {mark.axes for mark in pieces["s/back"].on_print.marks} == {Axes.BOTH}
     assert "front" in {piece.id for piece in hemmed_pieces(pattern)}
@@ -134,7 +142,9 @@ def test_a_pair_that_may_not_be_cut_single_waits_for_double_cloth():
 
 def test_uneven_selvages_are_said_where_the_cloth_is_folded():
     folded = single(put("a", BOX, 0, 10, plies=(0,)), record=job(piece("a", BOX)), way="lengthwise")
-    assert "10 mm and 25 mm wide" in str(found(folded, selvage_mm=10, high_selvage_mm=25)["selvages"].text)
+    assert "10 mm and 25 mm wide" in str(
+        found(folded, selvage_mm=10, high_selvage_mm=25)["selvages"].text
+    )
     assert "selvages" not in found(folded, selvage_mm=10, high_selvage_mm=11)
     opened = single(put("a", BOX, 0, 10), record=job(piece("a", BOX)))
     assert "selvages" not in found(opened, selvage_mm=10, high_selvage_mm=25)

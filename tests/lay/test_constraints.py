@@ -1,6 +1,8 @@
-"""The search keeps to what is asked of the print and goes round flaws; judged on the flat cloth by the rules.
+"""The search keeps to what is asked of the print and goes round flaws; judged on the flat cloth by
+the rules.
 
-The rules work on the flat cloth through the ply maps and share nothing with how places were restricted.
+The rules work on the flat cloth through the ply maps and share nothing with how places were
+restricted.
 """
 
 from dataclasses import replace
@@ -32,11 +34,18 @@ def garment_lay(cloth_id, way, *, style="box-dress", effort=60, **asked):
         cloths=dict.fromkeys(("interfacing", "lining", "contrast"), "main"),
         on_print=AskedOfPrint(**asked),
     )
-    return make_lay(cut_pieces(Job(cloths=(cloth,), garments=(garment,))), cloth, way, search=Search(effort=effort))
+    return make_lay(
+        cut_pieces(Job(cloths=(cloth,), garments=(garment,))),
+        cloth,
+        way,
+        search=Search(effort=effort),
+    )
 
 
 def broken(lay):
-    return [(finding.code, finding.text) for finding in lay.findings if finding.level is Level.BROKEN]
+    return [
+        (finding.code, finding.text) for finding in lay.findings if finding.level is Level.BROKEN
+    ]
 
 
 # --- flaws ---
@@ -49,7 +58,11 @@ def test_the_search_goes_round_flaws_on_every_ply(way):
         {"x_mm": 300, "length_mm": 60, "y_mm": 900, "width_mm": 250},
         {"x_mm": 500, "length_mm": 15},
     ]
-    pieces = [piece("ell", ELL, 2, pair=True), piece("sleeve", WEDGE, 2, pair=True), piece("box", BOX, 2, mirror=True)]
+    pieces = [
+        piece("ell", ELL, 2, pair=True),
+        piece("sleeve", WEDGE, 2, pair=True),
+        piece("box", BOX, 2, mirror=True),
+    ]
     clean = laid(job(*pieces), way)
     spoiled = laid(job(*pieces, flaws=flaws), way)
     assert broken(spoiled) == []
@@ -78,7 +91,9 @@ def test_a_flaw_in_a_ply_that_is_not_cut_is_no_matter():
 @pytest.mark.parametrize("way", FOLDS)
 def test_marks_of_plain_pieces_meet_along(way):
     record = job(
-        piece("front", HALF, fold=[[0, 0], [600, 0]], meets=[{"seam": "side", "at_mm": [450, 245]}]),
+        piece(
+            "front", HALF, fold=[[0, 0], [600, 0]], meets=[{"seam": "side", "at_mm": [450, 245]}]
+        ),
         piece("back", HALF, fold=[[0, 0], [600, 0]], meets=[{"seam": "side", "at_mm": [417, 246]}]),
         piece("sleeve", WEDGE, 2, pair=True),
         repeat_mm=[73, 0],
@@ -94,7 +109,13 @@ def test_marks_of_plain_pieces_meet_along(way):
 @pytest.mark.parametrize("way", ["open", "lengthwise"])
 def test_a_pair_meets_itself_across_at_its_centre(way):
     record = job(
-        piece("back", WEDGE, 2, pair=True, meets=[{"seam": "centre", "at_mm": [150, 0], "axes": "both"}]),
+        piece(
+            "back",
+            WEDGE,
+            2,
+            pair=True,
+            meets=[{"seam": "centre", "at_mm": [150, 0], "axes": "both"}],
+        ),
         piece("box", BOX, 2, mirror=True),
         repeat_mm=[90, 70],
     )
@@ -132,7 +153,8 @@ def test_nothing_reaches_beyond_a_remnant(way):
     shape = [[0, 0], [2000, 0], [2000, 1400], [900, 1400], [600, 300], [0, 300]]
     lay = laid(job(*(piece(f"p{k}", WEDGE, 2, pair=True) for k in range(3)), remnant=shape), way)
     codes = {finding.code for finding in lay.findings if finding.level is Level.BROKEN}
-    # the upper ply of a turned cloth lies where the length of the lay has it: the rule says so when it does not fit
+    # the upper ply of a turned cloth lies where the length of the lay has it: the rule says so when
+    # it does not fit
     assert codes <= ({"remnant"} if way == "turned" else set())
     left = Polygon(shape)
     copies = [c for p in lay.placements for c in flat_copies(p, lay.piece(p.piece), lay.zone(p))]
@@ -141,7 +163,9 @@ def test_nothing_reaches_beyond_a_remnant(way):
 
 
 def test_a_remnant_that_is_too_short_says_so():
-    lay = laid(job(piece("square", BOX, 4), remnant=[[0, 0], [300, 0], [300, 200], [0, 200]]), "open")
+    lay = laid(
+        job(piece("square", BOX, 4), remnant=[[0, 0], [300, 0], [300, 200], [0, 200]]), "open"
+    )
     assert "short" in {finding.code for finding in lay.findings}
 
 
@@ -164,7 +188,9 @@ def test_a_remnant_that_cannot_be_is_refused(shape, words):
 @pytest.mark.parametrize("way", ["open", "lengthwise", "partial:400"])
 @pytest.mark.parametrize("margin", [0, 8])
 def test_what_is_held_stays_and_the_others_lie_around_it(way, margin):
-    pieces = [piece(f"p{k}", WEDGE, 2, pair=True) for k in range(5)] + [piece("ell", ELL, 2, pair=True)]
+    pieces = [piece(f"p{k}", WEDGE, 2, pair=True) for k in range(5)] + [
+        piece("ell", ELL, 2, pair=True)
+    ]
     record = job(*pieces, margin_mm=margin)
     first = laid(record, way)
     held = tuple(replace(p, x_mm=p.x_mm + 400) for p in first.placements if p.piece == "ell")

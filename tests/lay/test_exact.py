@@ -86,14 +86,28 @@ def test_the_wrong_hand_is_found():
     record = job(piece("b", ELL))
     assert codes(single(put("b", ELL, 0, 200, mirrored=True), record=record)) == ["hand"]
     # on the second ply of a fold the mirrored one is right and the plain one wrong
-    assert codes(single(put("b", ELL, 0, 200, mirrored=True, plies=(1,)), record=record, way="lengthwise")) == []
-    assert codes(single(put("b", ELL, 0, 0, plies=(1,)), record=record, way="lengthwise")) == ["hand"]
+    assert (
+        codes(
+            single(
+                put("b", ELL, 0, 200, mirrored=True, plies=(1,)), record=record, way="lengthwise"
+            )
+        )
+        == []
+    )
+    assert codes(single(put("b", ELL, 0, 0, plies=(1,)), record=record, way="lengthwise")) == [
+        "hand"
+    ]
 
 
 def test_two_left_sleeves_are_no_pair():
     record = job(piece("s", WEDGE, 2, pair=True))
     assert codes(single(put("s", WEDGE, 0, 0), put("s", WEDGE, 300, 0), record=record)) == ["hand"]
-    assert codes(single(put("s", WEDGE, 0, 0), put("s", WEDGE, 300, 180, mirrored=True), record=record)) == []
+    assert (
+        codes(
+            single(put("s", WEDGE, 0, 0), put("s", WEDGE, 300, 180, mirrored=True), record=record)
+        )
+        == []
+    )
 
 
 def test_a_mirrored_copy_of_a_symmetric_piece_is_as_good():
@@ -155,8 +169,15 @@ def test_moving_any_part_of_a_tight_lay_onto_another_is_found(way):
     assert exact_check(lay) == ()
     first = lay.placements[0]
     for k, other in enumerate(lay.placements[1:], start=1):
-        moved = replace(other, x_mm=other.x_mm * 0 + first.x_mm, y_mm=first.y_mm, turn_deg=0.0, mirrored=False)
-        assert exact_check(replace(lay, placements=(*lay.placements[:k], moved, *lay.placements[k + 1 :]))) != ()
+        moved = replace(
+            other, x_mm=other.x_mm * 0 + first.x_mm, y_mm=first.y_mm, turn_deg=0.0, mirrored=False
+        )
+        assert (
+            exact_check(
+                replace(lay, placements=(*lay.placements[:k], moved, *lay.placements[k + 1 :]))
+            )
+            != ()
+        )
 
 
 def test_a_pair_of_a_piece_that_is_its_own_mirror_may_be_two_of_one_hand():

@@ -1,4 +1,5 @@
-"""Lays that are kept: laid again on the same cloth they are the same, and every rule is looked at anew."""
+"""Lays that are kept: laid again on the same cloth they are the same, and every rule is looked at
+anew."""
 
 import json
 from dataclasses import replace
@@ -13,7 +14,16 @@ from wickel.files import job_of, lay_text
 from wickel.job import cut_pieces
 from wickel.lay import Search, exact_check, kept, make_lay, relaid
 
-WAYS = ("open", "lengthwise", "partial", "to-middle", "crosswise", "turned", "four", "lengthwise+open")
+WAYS = (
+    "open",
+    "lengthwise",
+    "partial",
+    "to-middle",
+    "crosswise",
+    "turned",
+    "four",
+    "lengthwise+open",
+)
 OFTEN = ("open", "partial", "to-middle", "lengthwise+open")
 
 
@@ -40,7 +50,9 @@ def test_a_kept_lay_is_the_same_lay_again(way):
     assert again.placements == lay.placements
     assert again.spread == lay.spread
     assert again.used_share == pytest.approx(lay.used_share)
-    assert [finding.code for finding in again.findings] == [finding.code for finding in lay.findings]
+    assert [finding.code for finding in again.findings] == [
+        finding.code for finding in lay.findings
+    ]
     assert exact_check(again) == ()
     assert judged(record(), json.loads(lay_text((again,)))) == []
 
@@ -78,7 +90,9 @@ def test_a_print_that_turns_pieces_back_is_minded():
     assert relaid(kept(other), pieces, replace(lay.cloth, print=Print.ONE_WAY)) is None
 
 
-@pytest.mark.parametrize("change", ["piece gone", "piece more", "copy more", "placement gone", "outline grown"])
+@pytest.mark.parametrize(
+    "change", ["piece gone", "piece more", "copy more", "placement gone", "outline grown"]
+)
 def test_other_pieces_do_not_get_it(change):
     lay, pieces = laid("open")
     own = kept(lay)

@@ -33,5 +33,7 @@ def test_more_than_two_plies_are_slow_to_cut():
 
 def test_a_hole_is_cut_too():
     hole = [[[60, 40], [140, 40], [140, 80], [60, 80]]]
-    plain, holed = (lay_of("open", piece("a", BOX, symmetric=True, **more)) for more in ({}, {"holes_mm": hole}))
+    plain, holed = (
+        lay_of("open", piece("a", BOX, symmetric=True, **more)) for more in ({}, {"holes_mm": hole})
+    )
     assert cutting_minutes(holed) - cutting_minutes(plain) == pytest.approx(240 / 1500)

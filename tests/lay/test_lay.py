@@ -1,4 +1,5 @@
-"""Lays of plain pieces and of the box dress, judged by code that shares nothing with the placing."""
+"""Lays of plain pieces and of the box dress, judged by code that shares nothing with the
+placing."""
 
 import json
 
@@ -47,7 +48,9 @@ def test_one_way_cloth_that_a_fold_turns_over_is_cut_from_the_plies_that_are_rig
     assert judged(record, lay_file) == []
     assert lay_file["complete"] is True
     # no placement gets head and feet from plies that run against each other
-    assert max(len(p["cut_plies"]) for p in lay_file["lays"][0]["placements"]) == (1 if way == "crosswise" else 2)
+    assert max(len(p["cut_plies"]) for p in lay_file["lays"][0]["placements"]) == (
+        1 if way == "crosswise" else 2
+    )
 
 
 @pytest.mark.parametrize("way", TURNS_OVER)
@@ -69,7 +72,9 @@ def test_flaws_are_gone_round_on_plies_whose_place_hangs_on_the_length(way):
     record = four_kinds()
     plain = laid(record, way)["lays"][0]["lay_length_mm"]
     record["cloths"][0]["flaws"] = [
-        {"x_mm": plain * share, "length_mm": 12, "y_mm": y, "width_mm": 40} for share in (0.6, 0.8) for y in (60, 500)
+        {"x_mm": plain * share, "length_mm": 12, "y_mm": y, "width_mm": 40}
+        for share in (0.6, 0.8)
+        for y in (60, 500)
     ]
     lay_file = laid(record, way)
     assert judged(record, lay_file) == []
@@ -78,7 +83,9 @@ def test_flaws_are_gone_round_on_plies_whose_place_hangs_on_the_length(way):
 
 def test_selvages_to_the_middle_give_two_folds():
     record = job(
-        piece("front", HALF, fold=[[0, 0], [600, 0]]), piece("back", HALF, fold=[[0, 0], [600, 0]]), width=1100
+        piece("front", HALF, fold=[[0, 0], [600, 0]]),
+        piece("back", HALF, fold=[[0, 0], [600, 0]]),
+        width=1100,
     )
     placed = laid(record, "to-middle", effort=20)["lays"][0]["placements"]
     # 26 cm each in 27.5 cm of double cloth: side by side, one on each fold, as long as one of them
@@ -108,7 +115,14 @@ def test_a_depth_beyond_the_middle_is_refused():
     record = four_kinds()
     with pytest.raises(BadWay, match="at most half"):
         laid(record, "partial:800")
-    for bad in ("partial:wide", "open:300", "sideways", "open+sideways", "partial:-5", "+".join(["open"] * 9)):
+    for bad in (
+        "partial:wide",
+        "open:300",
+        "sideways",
+        "open+sideways",
+        "partial:-5",
+        "+".join(["open"] * 9),
+    ):
         with pytest.raises(BadWay):
             laid(record, bad)
 
@@ -122,7 +136,9 @@ def test_sections_lie_one_after_another_and_their_lengths_add_up():
     first, second = lay["sections"]
     assert second["x_mm"] == pytest.approx(first["length_mm"])
     assert second["cloth_x_mm"] == pytest.approx(first["cloth_length_mm"])
-    assert lay["lay_length_mm"] == pytest.approx(first["cloth_length_mm"] + second["cloth_length_mm"])
+    assert lay["lay_length_mm"] == pytest.approx(
+        first["cloth_length_mm"] + second["cloth_length_mm"]
+    )
     # what is on the fold lies in the folded section, what no fold holds in the open one
     homes = {p["piece"]: p["section"] for p in lay["placements"]}
     assert homes == {"front 0": 0, "front 1": 0, "yoke": 1}
@@ -131,18 +147,24 @@ def test_sections_lie_one_after_another_and_their_lengths_add_up():
 
 def test_sections_are_never_longer_than_one_of_their_ways_alone():
     record = four_kinds()
-    alone = min(laid(record, way, effort=60)["lays"][0]["lay_length_mm"] for way in ("lengthwise", "open"))
+    alone = min(
+        laid(record, way, effort=60)["lays"][0]["lay_length_mm"] for way in ("lengthwise", "open")
+    )
     lay_file = laid(record, "lengthwise+open", effort=60)
     assert lay_file["lays"][0]["lay_length_mm"] <= alone + 0.01
     assert judged(record, lay_file) == []
-    assert [f["code"] for f in lay_file["lays"][0]["findings"] if f["level"] == "note"] == ["section-unused"]
+    assert [f["code"] for f in lay_file["lays"][0]["findings"] if f["level"] == "note"] == [
+        "section-unused"
+    ]
 
 
 def test_a_tilt_that_is_allowed_is_used_where_it_saves():
     # a leaning strip, 3 degrees off: tilted it is 70 across, upright 70 + 1200 * sin(3) and more
     lean = [[0, 0], [1200, 63], [1196, 133], [-4, 70]]
     record = job(
-        piece("strap", lean, tilt_deg=3.0), piece("other", [[0, 0], [1200, 0], [1200, 60], [0, 60]]), width=140
+        piece("strap", lean, tilt_deg=3.0),
+        piece("other", [[0, 0], [1200, 0], [1200, 60], [0, 60]]),
+        width=140,
     )
     lay_file = laid(record, "open", effort=60)
     assert lay_file["complete"]
@@ -155,23 +177,33 @@ def test_a_tilt_that_is_allowed_is_used_where_it_saves():
 
 def test_whether_it_fits_the_length_at_hand_is_proved_or_left_open():
     def short(at_hand_mm):
-        record = job(piece("a", BOX, 4, mirror=True), width=240, length_at_hand_mm=at_hand_mm, shrink_along=0.1)
+        record = job(
+            piece("a", BOX, 4, mirror=True),
+            width=240,
+            length_at_hand_mm=at_hand_mm,
+            shrink_along=0.1,
+        )
         findings = laid(record, "open", effort=40)["lays"][0]["findings"]
         return [f["text"] for f in findings if f["code"] == "short"]
 
-    # four boxes of 200 × 120 two by two on 240 are 400 long; with squaring at both ends 450, before the wash 500
+    # four boxes of 200 × 120 two by two on 240 are 400 long; with squaring at both ends 450, before
+    # the wash 500
     assert short(500.5) == []
     (proved,) = short(499)
     assert "cannot fit" in proved
-    # two ells lock into each other at 400; their area over 210 is 381, and what lies between no bound knows
+    # two ells lock into each other at 400; their area over 210 is 381, and what lies between no
+    # bound knows
     record = job(piece("a", ELL), piece("b", ELL), width=210, length_at_hand_mm=445)
-    (found,) = [f for f in laid(record, "open", effort=40)["lays"][0]["findings"] if f["code"] == "short"]
+    (found,) = [
+        f for f in laid(record, "open", effort=40)["lays"][0]["findings"] if f["code"] == "short"
+    ]
     assert "not found with this effort" in found["text"]
     assert found["level"] == "strained"
 
 
 def test_a_pair_is_cut_singly_where_that_saves():
-    # 20 cm of double cloth and 20 of single beside it: two pairs lie double, the third in two singles, 60 cm in all
+    # 20 cm of double cloth and 20 of single beside it: two pairs lie double, the third in two
+    # singles, 60 cm in all
     slab = [[0, 0], [300, 0], [300, 190], [10, 190]]
     record = job(*(piece(f"slab {k}", slab, 2, pair=True) for k in range(3)), width=600)
     lay_file = laid(record, "partial:200", effort=60)
@@ -196,7 +228,9 @@ def test_a_section_that_nothing_needs_is_left_out_and_said():
     assert lay_file["complete"]
     (lay,) = lay_file["lays"]
     assert [section["way"] for section in lay["sections"]] == ["lengthwise"]
-    assert "another section is not needed" in " ".join(finding["text"] for finding in lay["findings"])
+    assert "another section is not needed" in " ".join(
+        finding["text"] for finding in lay["findings"]
+    )
 
 
 @pytest.mark.parametrize("way", ["open", "lengthwise", "four"])
@@ -205,9 +239,12 @@ def test_room_is_kept_between_pieces_and_none_at_the_fold_or_the_edges(way):
     lay_file = laid(record, way)
     assert judged(record, lay_file) == []
     assert "margin" not in {f["code"] for f in lay_file["lays"][0]["findings"]}
-    assert min(x for p in lay_file["lays"][0]["placements"] for x, _ in p["cut_line_mm"]) == pytest.approx(0)
+    assert min(
+        x for p in lay_file["lays"][0]["placements"] for x, _ in p["cut_line_mm"]
+    ) == pytest.approx(0)
     boxes = job(piece("a", BOX, 2, symmetric=True), width=240, margin_mm=10.0, print_="one-way")
-    # two of 20 x 12 cm: side by side they take 24 cm and no room between; with room they lie one after the other
+    # two of 20 x 12 cm: side by side they take 24 cm and no room between; with room they lie one
+    # after the other
     assert laid(boxes, "open")["lays"][0]["lay_length_mm"] == pytest.approx(200 + 10 + 200)
     assert laid({**boxes, "cloths": [{**boxes["cloths"][0], "margin_mm": 0.0}]}, "open")["lays"][0][
         "lay_length_mm"
@@ -220,7 +257,8 @@ def test_an_ell_keeps_its_hand_whatever_the_fold():
         for placed in lay_file["lays"][0]["placements"]:
             assert set(placed["hands"]) == {1}
             for flat in placed["unfolded_mm"]:
-                # as drawn the ell winds counter-clockwise, in flat cloth seen from its right side too
+                # as drawn the ell winds counter-clockwise, in flat cloth seen from its right side
+                # too
                 x, y = zip(*flat, strict=True)
                 twice = sum(x[k - 1] * y[k] - x[k] * y[k - 1] for k in range(len(flat)))
                 assert twice > 0
@@ -253,7 +291,9 @@ def test_mirror_true_lets_an_asymmetric_piece_be_cut_double():
 
 
 def test_on_the_fold_one_whole_copy_comes_out():
-    (placed,) = laid(job(piece("front", HALF, fold=[[0, 0], [600, 0]])), "lengthwise")["lays"][0]["placements"]
+    (placed,) = laid(job(piece("front", HALF, fold=[[0, 0], [600, 0]])), "lengthwise")["lays"][0][
+        "placements"
+    ]
     assert placed["on_fold"]
     assert len(placed["unfolded_mm"]) == 1
     ys = [y for _, y in placed["unfolded_mm"][0]]
@@ -284,7 +324,9 @@ def test_one_way_print_keeps_every_head_at_the_start():
     record = four_kinds(print_="one-way")
     for way in STRAIGHT:
         lay_file = laid(record, way)
-        assert judged(record, lay_file) == []  # the judge looks at the head of every copy on the flat cloth
+        assert (
+            judged(record, lay_file) == []
+        )  # the judge looks at the head of every copy on the flat cloth
         assert lay_file["complete"] is True
 
 
@@ -339,7 +381,9 @@ def test_shrinkage_narrows_the_lay_and_lengthens_what_is_needed():
 
 def test_a_piece_too_wide_for_the_fold_says_by_how_much_and_what_would_help():
     record = job(piece("wide", [[0, 0], [500, 0], [500, 800], [40, 800]]), width=1000)
-    with pytest.raises(LayRefused, match=r"wide is 30 cm too wide for the folded cloth: open the cloth"):
+    with pytest.raises(
+        LayRefused, match=r"wide is 30 cm too wide for the folded cloth: open the cloth"
+    ):
         laid(record, "lengthwise")
     assert laid(record, "best")["lays"][0]["sections"][0]["way"] == "open"
 
@@ -366,7 +410,9 @@ def test_stopping_keeps_the_best_so_far():
         if best is not None:
             raise Stopped
 
-    lay = make_lay(pieces, a_job.cloths[0], "open", report=stop_at_once, search=Search(effort=100_000))
+    lay = make_lay(
+        pieces, a_job.cloths[0], "open", report=stop_at_once, search=Search(effort=100_000)
+    )
     assert lay.complete
 
 
@@ -397,7 +443,9 @@ def jobs(draw):
                 pair=kind == "pair",
                 mirror=kind == "mirror",
                 fold=[[0, 0], [wide, 0]] if kind == "fold" else None,
-                grain_deg=draw(st.sampled_from([0, 180])) if kind == "fold" else draw(st.sampled_from([0, 33, 90])),
+                grain_deg=draw(st.sampled_from([0, 180]))
+                if kind == "fold"
+                else draw(st.sampled_from([0, 33, 90])),
             )
         )
     print_ = draw(st.sampled_from(["any", "two-way", "one-way", "per-garment"]))
@@ -411,7 +459,9 @@ def test_any_job_is_laid_right_or_refused(record, way):
         lay_file = laid(record, way, effort=4)
     except (LayRefused, JobRefused):
         return
-    faults = [fault for fault in judged(record, lay_file) if not fault.endswith("against the print")]
+    faults = [
+        fault for fault in judged(record, lay_file) if not fault.endswith("against the print")
+    ]
     assert faults == []
     codes = {f["code"] for f in lay_file["lays"][0]["findings"] if f["level"] == "broken"}
     assert codes <= ({"print-fold", "nap-mixed"} if way in TURNS_OVER else set())
@@ -421,7 +471,9 @@ def test_any_job_is_laid_right_or_refused(record, way):
 def dress(size, **changes):
     body = size_body(size)
     garment = Garment(id="dress", style="box-dress", body=body, size=size, **changes)
-    return Job(cloths=(Cloth(id="main", usable_width_mm=1400, print=Print.ANY),), garments=(garment,))
+    return Job(
+        cloths=(Cloth(id="main", usable_width_mm=1400, print=Print.ANY),), garments=(garment,)
+    )
 
 
 @pytest.mark.parametrize("size", usual(WOMEN.sizes, ("96",)))
@@ -434,7 +486,9 @@ def test_the_box_dress_is_laid_at_every_size_on_every_width(size):
         plain["cloths"][0]["usable_width_mm"] = width
         for way in STRAIGHT:
             if way == "to-middle":  # a quarter of the cloth is less than a quarter of the dress
-                with pytest.raises(LayRefused, match="too wide for the folded cloth: open the cloth"):
+                with pytest.raises(
+                    LayRefused, match="too wide for the folded cloth: open the cloth"
+                ):
                     make_lay(pieces, cloth, way, search=Search(effort=1))
                 continue
             lay = make_lay(pieces, cloth, way, search=Search(effort=1))

@@ -1,4 +1,5 @@
-"""Cloth sold in fixed lengths: a lay for each, everything once, nothing longer than its length holds."""
+"""Cloth sold in fixed lengths: a lay for each, everything once, nothing longer than its length
+holds."""
 
 from collections import Counter
 from dataclasses import replace
@@ -63,7 +64,9 @@ def test_every_copy_is_cut_once_and_no_lay_is_too_long(fold):
 
 
 def test_what_no_length_holds_is_refused_by_name():
-    with pytest.raises(LayRefused, match=r"long does not fit on a length .* split the piece") as refusal:
+    with pytest.raises(
+        LayRefused, match=r"long does not fit on a length .* split the piece"
+    ) as refusal:
         laid(piece("long", [[0, 0], [1200, 0], [1200, 100], [0, 100]]), print_="one-way")
     assert refusal.value.pieces == ("long",)
 
@@ -73,8 +76,12 @@ def test_one_length_is_bought_whole():
     got = need_of(3000, cloth, complete=True)
     assert (got.buy_mm, got.lengths, got.at_least) == (4572, 1, False)
     assert got.cost == pytest.approx(45.72)
-    assert got.lay_mm + got.squaring_mm + got.shrinkage_mm + got.rounding_mm == pytest.approx(got.buy_mm)
-    two = need_of(4550, cloth, complete=True)  # with both ends squared 4600: no length holds it in one
+    assert got.lay_mm + got.squaring_mm + got.shrinkage_mm + got.rounding_mm == pytest.approx(
+        got.buy_mm
+    )
+    two = need_of(
+        4550, cloth, complete=True
+    )  # with both ends squared 4600: no length holds it in one
     assert (two.buy_mm, two.lengths, two.at_least) == (9144, 2, True)
     with pytest.raises(ValueError, match="longer than"):
         need_in_lengths([4550], cloth, complete=True)
@@ -122,9 +129,13 @@ def test_a_search_that_is_stopped_at_once_still_gives_lays_that_fit():
         if best is not None:
             raise Stopped
 
-    a_job = job_of(job(piece("square", SQUARE, 3), piece("ell", ELL, 4), width=1400, sold_length_mm=1000))
+    a_job = job_of(
+        job(piece("square", SQUARE, 3), piece("ell", ELL, 4), width=1400, sold_length_mm=1000)
+    )
     cloth = a_job.cloths[0]
-    lays = lays_in_lengths(cut_pieces(a_job), cloth, ("lengthwise", "open"), report=stop, search=Search(effort=1000))
+    lays = lays_in_lengths(
+        cut_pieces(a_job), cloth, ("lengthwise", "open"), report=stop, search=Search(effort=1000)
+    )
     assert all(lay.complete and lay.lay_length_mm <= room_mm(cloth) + 1e-6 for lay in lays)
 
 

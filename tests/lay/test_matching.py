@@ -69,7 +69,9 @@ def test_stripes_and_checks_are_level_at_the_sides(cloth, way):
     assert worst_level(record, pieces, along) <= MEETS_MM
     off = shifted(lay, "d/front", along=2.0)
     assert "repeat" in codes(off)
-    assert worst_level(lay_record((off,))["lays"][0], pieces, along) == pytest.approx(2.0, abs=MEETS_MM)
+    assert worst_level(lay_record((off,))["lays"][0], pieces, along) == pytest.approx(
+        2.0, abs=MEETS_MM
+    )
 
 
 @pytest.mark.parametrize("way", usual(("open", "partial"), ("open",)))
@@ -78,15 +80,23 @@ def test_a_collar_and_a_back_have_the_stripe_in_their_middle(way):
     lay = laid(a_job, way)
     record, pieces = judged(lay)
     repeat = a_job.cloths[0].design.repeat
-    assert {own.id for own in lay.pieces if own.on_print.centre} == {"d/back", "d/collar", "d/collar-stand"}
+    assert {own.id for own in lay.pieces if own.on_print.centre} == {
+        "d/back",
+        "d/collar",
+        "d/collar-stand",
+    }
     assert worst_middle(record, pieces, repeat.across_mm) <= MEETS_MM
     assert worst_level(record, pieces, repeat.along_mm) <= MEETS_MM
     off = shifted(lay, "d/collar", across=2.0)
     assert "centre" in codes(off)
-    assert worst_middle(lay_record((off,))["lays"][0], pieces, repeat.across_mm) == pytest.approx(2.0, abs=MEETS_MM)
+    assert worst_middle(lay_record((off,))["lays"][0], pieces, repeat.across_mm) == pytest.approx(
+        2.0, abs=MEETS_MM
+    )
 
 
-@pytest.mark.parametrize("way", usual(("open", "partial", "crosswise", "turned"), ("open", "turned")))
+@pytest.mark.parametrize(
+    "way", usual(("open", "partial", "crosswise", "turned"), ("open", "turned"))
+)
 def test_a_motif_lies_whole_in_the_middle_of_the_front(way):
     lay = laid(garment_job("weir-rose", asked=AskedOfPrint(centred=("front",))), way)
     record, pieces = judged(lay)
@@ -107,13 +117,17 @@ def test_hems_lie_on_the_border_at_one_depth(cloth, way):
     record, pieces = judged(lay)
     width, border = lay.cloth.lay_width_mm, lay.cloth.design.border
     near, far = border.distance_mm, border.distance_mm + border.width_mm
-    bands = [(near, far, near)] + ([(width - far, width - near, width - near)] if cloth == "two-bank-border" else [])
+    bands = [(near, far, near)] + (
+        [(width - far, width - near, width - near)] if cloth == "two-bank-border" else []
+    )
     out, step = border_faults(record, pieces, bands)
     assert (out, step) == (pytest.approx(0.0, abs=MEETS_MM), pytest.approx(0.0, abs=MEETS_MM))
     assert not [f for f in lay.findings if f.code == "border-unasked"]
     moved = shifted(lay, "d/front", across=2.0)
     assert codes(moved) & {"border", "border-step"}
-    assert max(border_faults(lay_record((moved,))["lays"][0], pieces, bands)) == pytest.approx(2.0, abs=MEETS_MM)
+    assert max(border_faults(lay_record((moved,))["lays"][0], pieces, bands)) == pytest.approx(
+        2.0, abs=MEETS_MM
+    )
 
 
 def test_a_later_section_goes_on_with_the_print_of_the_first():
@@ -142,13 +156,20 @@ def test_a_later_section_goes_on_with_the_print_of_the_first():
         ("box-dress", "harbour-check", ("side seam",), ()),
         ("bodice", "jetty-stripe", ("side seam", "centre of the back"), ()),
         ("jacket", "lee-check", ("side seam",), ("back-centre", "collar")),
-        ("two-cloth-maxi", "lee-check", ("centre front", "centre back", "left side", "right side"), ()),
+        (
+            "two-cloth-maxi",
+            "lee-check",
+            ("centre front", "centre back", "left side", "right side"),
+            (),
+        ),
         ("circle-skirt", "lee-check", (), ()),
         ("box-dress", "moss-linen", (), ()),
         ("box-dress", "heron-print", (), ()),
     ],
 )
-def test_stripes_meet_at_the_centre_and_the_sides_unless_the_maker_says_otherwise(style, cloth, seams, centred):
+def test_stripes_meet_at_the_centre_and_the_sides_unless_the_maker_says_otherwise(
+    style, cloth, seams, centred
+):
     a_job = garment_job(cloth, style=style)
     garment = a_job.garments[0]
     pattern = drafted(garment).pattern
@@ -170,7 +191,9 @@ def test_linings_of_another_cloth_run_free():
 
 
 def test_each_wish_is_counted_once_and_only_where_the_cloth_has_something():
-    a_job = garment_job("lee-check", asked=AskedOfPrint(seams=("side seam", "shoulder"), centred=("front",)))
+    a_job = garment_job(
+        "lee-check", asked=AskedOfPrint(seams=("side seam", "shoulder"), centred=("front",))
+    )
     pieces = cut_pieces(a_job)
     own = (Wish("centred", "d/front"), Wish("seams", "side seam"), Wish("seams", "shoulder"))
     assert set(wishes(pieces, a_job.cloths[0])) == set(own)
@@ -181,7 +204,8 @@ def test_each_wish_is_counted_once_and_only_where_the_cloth_has_something():
 
 
 @pytest.mark.parametrize(
-    ("cloth", "fold"), [("jetty-stripe", "open"), ("harbour-check", "lengthwise"), ("lee-check", "best")]
+    ("cloth", "fold"),
+    [("jetty-stripe", "open"), ("harbour-check", "lengthwise"), ("lee-check", "best")],
 )
 def test_what_matching_costs_is_the_length_less_the_best_length_without(cloth, fold):
     a_job = garment_job(cloth, asked=AskedOfPrint(seams=("side seam", "shoulder")))
@@ -192,16 +216,25 @@ def test_what_matching_costs_is_the_length_less_the_best_length_without(cloth, f
     (without,) = lay_job(bare, cut_pieces(bare), fold=fold, search=Search(effort=40))
     assert without.unmatched_mm is None
     assert need(without).matching_mm is None
-    assert lay.matching_mm == pytest.approx(max(0.0, lay.lay_length_mm - without.lay_length_mm), abs=1e-6)
+    assert lay.matching_mm == pytest.approx(
+        max(0.0, lay.lay_length_mm - without.lay_length_mm), abs=1e-6
+    )
     assert need(lay).matching_mm == lay.matching_mm
-    assert lay_record((lay,))["lays"][0]["of_which_matching_mm"] == pytest.approx(lay.matching_mm, abs=1e-5)
+    assert lay_record((lay,))["lays"][0]["of_which_matching_mm"] == pytest.approx(
+        lay.matching_mm, abs=1e-5
+    )
 
 
 def test_a_repeat_of_a_known_cost():
-    # two boxes of 600 side by side fit 1200 + nothing; level with one another a metre apart they need 1000 + 600
+    # two boxes of 600 side by side fit 1200 + nothing; level with one another a metre apart they
+    # need 1000 + 600
     record = job(
-        piece("a", [[0, 0], [600, 0], [600, 900], [0, 900]], meets=[{"seam": "side", "at_mm": [0, 0]}]),
-        piece("b", [[0, 0], [600, 0], [600, 900], [0, 900]], meets=[{"seam": "side", "at_mm": [0, 0]}]),
+        piece(
+            "a", [[0, 0], [600, 0], [600, 900], [0, 900]], meets=[{"seam": "side", "at_mm": [0, 0]}]
+        ),
+        piece(
+            "b", [[0, 0], [600, 0], [600, 900], [0, 900]], meets=[{"seam": "side", "at_mm": [0, 0]}]
+        ),
         width=1000,
         print_="one-way",
         repeat_mm=[1000, 0],
@@ -213,7 +246,8 @@ def test_a_repeat_of_a_known_cost():
 
 
 def test_each_wish_by_itself_has_its_price():
-    # only the wide pair has to meet in the repeat: leaving it free saves all, leaving the small one free nothing
+    # only the wide pair has to meet in the repeat: leaving it free saves all, leaving the small one
+    # free nothing
     wide = [[0, 0], [600, 0], [600, 900], [0, 900]]
     record = job(
         piece("a", wide, meets=[{"seam": "side", "at_mm": [0, 0]}]),
@@ -226,7 +260,9 @@ def test_each_wish_by_itself_has_its_price():
     a_job = job_of(record)
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
     free = {
-        seam: length_without(pieces, cloth, ("open",), {Wish("seams", seam)}, search=Search(effort=20))
+        seam: length_without(
+            pieces, cloth, ("open",), {Wish("seams", seam)}, search=Search(effort=20)
+        )
         for seam in ("side", "tab")
     }
     assert free["side"] == pytest.approx(1200, abs=0.5)
@@ -235,5 +271,11 @@ def test_each_wish_by_itself_has_its_price():
 
 def test_where_nothing_can_hold_the_pieces_there_is_no_length():
     a_job = job_of(job(piece("half", HALF, fold=[[0, 0], [600, 0]]), piece("box", BOX), width=300))
-    assert length_without(a_job.pieces, a_job.cloths[0], ("lengthwise",), (), search=Search(effort=5)) is None
-    assert length_without(a_job.pieces, a_job.cloths[0], ("stacked",), (), search=Search(effort=5)) is None
+    assert (
+        length_without(a_job.pieces, a_job.cloths[0], ("lengthwise",), (), search=Search(effort=5))
+        is None
+    )
+    assert (
+        length_without(a_job.pieces, a_job.cloths[0], ("stacked",), (), search=Search(effort=5))
+        is None
+    )

@@ -32,21 +32,34 @@ stars = st.composite(star)()
 
 def tables(*candidates, grid=GRID, obstacles=()):
     problem = Problem(
-        items=tuple(Item(kind=str(k), candidates=(c,), area_mm2=1.0) for k, c in enumerate(candidates)),
+        items=tuple(
+            Item(kind=str(k), candidates=(c,), area_mm2=1.0) for k, c in enumerate(candidates)
+        ),
         obstacles=obstacles,
     )
     return Tables(problem, grid, lambda: None)
 
 
-@given(stars, stars, st.integers(-40, 40), st.integers(-80, 80), st.floats(0, 4.9), st.sampled_from([1, 2, 3]))
+@given(
+    stars,
+    stars,
+    st.integers(-40, 40),
+    st.integers(-80, 80),
+    st.floats(0, 4.9),
+    st.sampled_from([1, 2, 3]),
+)
 def test_where_the_table_is_free_the_outlines_do_not_overlap(a, b, column, row, low, bands):
     grid = Grid(10.0, 5.0, bands)
     made = tables(
-        Candidate(outline=a, low_mm=0.0, high_mm=2000.0), Candidate(outline=b, low_mm=low, high_mm=2000.0), grid=grid
+        Candidate(outline=a, low_mm=0.0, high_mm=2000.0),
+        Candidate(outline=b, low_mm=low, high_mm=2000.0),
+        grid=grid,
     )
     if loops().depth_between(0, 0, 0, 1, row, column, made.arena, made.where):
         return
-    moved = affinity.translate(Polygon(b), column * grid.dx, low + (row - made.bands[1].base) * grid.dy)
+    moved = affinity.translate(
+        Polygon(b), column * grid.dx, low + (row - made.bands[1].base) * grid.dy
+    )
     assert Polygon(a).intersection(moved).area < 1e-6
 
 
@@ -68,7 +81,10 @@ def test_convex_parts_are_convex_and_make_up_the_outline(outline):
 
 @given(stars, stars, st.floats(-400, 400), st.floats(-400, 400))
 def test_separation_is_positive_just_when_convex_shapes_are_apart(a, b, x, y):
-    one, other = (tuple(p.exterior.coords[:-1][::-1]) for p in (Polygon(a).convex_hull, Polygon(b).convex_hull))
+    one, other = (
+        tuple(p.exterior.coords[:-1][::-1])
+        for p in (Polygon(a).convex_hull, Polygon(b).convex_hull)
+    )
     one = one if Polygon(one).exterior.is_ccw else one[::-1]
     other = other if Polygon(other).exterior.is_ccw else other[::-1]
     a, b = hulls((one,)), hulls((other,))
@@ -118,7 +134,8 @@ def test_compaction_takes_up_what_the_grid_left():
     upside = tuple((333.3 - x, 777.7 - y) for x, y in wedge)
     pair = items(wedge, upside, high=777.7)
     solution = search(Problem(items=pair, effort=20), lambda *_: None)
-    # the two triangles, one turned, close up to a parallelogram; it cannot be shorter than area / height
+    # the two triangles, one turned, close up to a parallelogram; it cannot be shorter than area /
+    # height
     assert solution.length_mm >= 333.3
     assert solution.length_mm < 333.3 + 200.7 + 1
 
@@ -126,7 +143,9 @@ def test_compaction_takes_up_what_the_grid_left():
 def test_an_ell_and_its_half_turn_interlock():
     turned = tuple((300 - x, 200 - y) for x, y in ELL)
     solution = search(Problem(items=items(ELL, turned, high=300.0), effort=30), lambda *_: None)
-    assert solution.length_mm == pytest.approx(300, abs=0.01)  # 2 · 40,000 on 300 of height: 267 at the least
+    assert solution.length_mm == pytest.approx(
+        300, abs=0.01
+    )  # 2 · 40,000 on 300 of height: 267 at the least
 
 
 def test_nothing_to_place_takes_no_length():

@@ -1,4 +1,5 @@
-"""Random jobs in every way: a lay called good is good to the judge, a broken one says why, the rest are refused."""
+"""Random jobs in every way: a lay called good is good to the judge, a broken one says why, the rest
+are refused."""
 
 import json
 
@@ -15,7 +16,9 @@ USUAL, ALL = 30, 1000
 
 
 def _seeds():
-    return [pytest.param(seed, marks=[pytest.mark.long] if seed >= USUAL else []) for seed in range(ALL)]
+    return [
+        pytest.param(seed, marks=[pytest.mark.long] if seed >= USUAL else []) for seed in range(ALL)
+    ]
 
 
 @pytest.mark.parametrize("seed", _seeds())
@@ -34,6 +37,10 @@ def test_a_lay_called_good_is_good_and_any_other_says_why(seed):
     faults = judged(record, lay_file)
     if lay_file["complete"]:
         assert faults == []
-    else:  # the search goes round what is spoilt: a lay it makes itself is good, or a hand must help, and is told so
-        broken = {f["code"] for one in lay_file["lays"] for f in one["findings"] if f["level"] == "broken"}
+    # the search goes round what is spoilt: a lay it makes itself is good, or a hand must help, and
+    # is told so
+    else:
+        broken = {
+            f["code"] for one in lay_file["lays"] for f in one["findings"] if f["level"] == "broken"
+        }
         assert broken <= {"flaw", "remnant"}

@@ -1,4 +1,5 @@
-"""Rules beside the exact check: each with a lay that breaks it and one beside it that just does not."""
+"""Rules beside the exact check: each with a lay that breaks it and one beside it that just does
+not."""
 
 from dataclasses import replace
 
@@ -37,9 +38,15 @@ def test_a_flaw_is_found_on_the_ply_it_is_in_whatever_the_fold():
     lay = single(put("a", BOX, 0, 100, plies=(0, 1)), record=record, way="lengthwise")
     assert "flaw" in found(lay, flaws=(Flaw(x_mm=50, length_mm=10, y_mm=700 - 150, width_mm=10),))
     assert "flaw" in found(lay, flaws=(Flaw(x_mm=50, length_mm=10, y_mm=700 + 150, width_mm=10),))
-    assert "flaw" not in found(lay, flaws=(Flaw(x_mm=50, length_mm=10, y_mm=700 - 95, width_mm=90),))
-    one_ply = single(put("a", BOX, 0, 100, plies=(0,)), record=job(piece("a", BOX)), way="lengthwise")
-    assert "flaw" not in found(one_ply, flaws=(Flaw(x_mm=50, length_mm=10, y_mm=700 - 150, width_mm=10),))
+    assert "flaw" not in found(
+        lay, flaws=(Flaw(x_mm=50, length_mm=10, y_mm=700 - 95, width_mm=90),)
+    )
+    one_ply = single(
+        put("a", BOX, 0, 100, plies=(0,)), record=job(piece("a", BOX)), way="lengthwise"
+    )
+    assert "flaw" not in found(
+        one_ply, flaws=(Flaw(x_mm=50, length_mm=10, y_mm=700 - 150, width_mm=10),)
+    )
 
 
 def test_flaws_are_shown_where_they_lie_on_the_table():
@@ -76,7 +83,11 @@ def test_an_edge_along_a_fold_is_said_and_one_a_little_off_it_is_not():
 
 def test_a_half_on_its_fold_is_no_edge_lost():
     record = job(piece("a", HALF, fold=[[0, 0], [600, 0]]))
-    lay = single(replace(put("a", HALF, 0, 0, plies=(0, 1), on_fold=True), fold="low"), record=record, way="lengthwise")
+    lay = single(
+        replace(put("a", HALF, 0, 0, plies=(0, 1), on_fold=True), fold="low"),
+        record=record,
+        way="lengthwise",
+    )
     assert "edge-on-fold" not in found(lay)
 
 
@@ -84,7 +95,9 @@ def test_four_plies_creep_and_two_do_not():
     record = job(piece("a", BOX, 4, mirror=True))
     four = single(put("a", BOX, 0, 1, plies=(0, 1, 2, 3)), record=record, way="four")
     assert "creep" in found(four)
-    two = single(put("a", BOX, 0, 1, plies=(0, 1)), record=job(piece("a", BOX, 2, mirror=True)), way="four")
+    two = single(
+        put("a", BOX, 0, 1, plies=(0, 1)), record=job(piece("a", BOX, 2, mirror=True)), way="four"
+    )
     assert "creep" not in found(two)
 
 
@@ -96,8 +109,14 @@ def test_bias_is_45_degrees_and_nothing_else():
 
 
 def test_a_nap_makes_any_print_one_way():
-    assert Cloth(id="a", usable_width_mm=1400, print=Print.ANY, nap=True).print_or_assumed is Print.ONE_WAY
-    assert Cloth(id="a", usable_width_mm=1400, print=Print.PER_GARMENT, nap=True).print_or_assumed is Print.PER_GARMENT
+    assert (
+        Cloth(id="a", usable_width_mm=1400, print=Print.ANY, nap=True).print_or_assumed
+        is Print.ONE_WAY
+    )
+    assert (
+        Cloth(id="a", usable_width_mm=1400, print=Print.PER_GARMENT, nap=True).print_or_assumed
+        is Print.PER_GARMENT
+    )
     upside_down = box_at(200, 120, turn=180.0)
     assert "print" not in found(upside_down)
     assert "print" in found(upside_down, nap=True)
@@ -105,7 +124,9 @@ def test_a_nap_makes_any_print_one_way():
 
 def test_an_ell_cut_from_the_ply_a_fold_turns_over_is_named_with_its_ply():
     record = job(piece("a", ELL, 2, mirror=True), print_="one-way")
-    lay = single(put("a", ELL, 0, 0, plies=(0, 1)), record=record, way="crosswise", print_=Print.ONE_WAY)
+    lay = single(
+        put("a", ELL, 0, 0, plies=(0, 1)), record=record, way="crosswise", print_=Print.ONE_WAY
+    )
     assert "on ply 2 of 2, which the fold turns over" in str(found(lay)["print-fold"].text)
     assert "print-fold" not in found(
         single(put("a", ELL, 0, 0, plies=(0, 1)), record=record, way="turned", print_=Print.ONE_WAY)
@@ -113,7 +134,9 @@ def test_an_ell_cut_from_the_ply_a_fold_turns_over_is_named_with_its_ply():
 
 
 def test_the_worst_comes_first():
-    lay = with_findings(replace(box_at(0, 0), cloth=replace(box_at(0, 0).cloth, print=None, stretch_along=0.2)))
+    lay = with_findings(
+        replace(box_at(0, 0), cloth=replace(box_at(0, 0).cloth, print=None, stretch_along=0.2))
+    )
     levels = [finding.level for finding in lay.findings]
     assert levels == sorted(levels, key=[Level.BROKEN, Level.STRAINED, Level.NOTE].index)
 

@@ -1,6 +1,8 @@
-"""The search as a whole: known lays found again, everything mixed, compiled and not, stopped and gone on with.
+"""The search as a whole: known lays found again, everything mixed, compiled and not, stopped and
+gone on with.
 
-Every solution is judged by Shapely on the outlines themselves, which shares nothing with tables and programs.
+Every solution is judged by Shapely on the outlines themselves, which shares nothing with tables and
+programs.
 """
 
 import subprocess
@@ -38,7 +40,8 @@ WIDTH = 600.0
 
 
 def faults(problem, solution):
-    """What is wrong with a solution: overlaps, places outside their range, off their lattice, on an obstacle."""
+    """What is wrong with a solution: overlaps, places outside their range, off their lattice, on an
+    obstacle."""
     found, shapes = [], []
     for k, (item, spot) in enumerate(zip(problem.items, solution.spots, strict=True)):
         candidate = item.candidates[spot.candidate]
@@ -77,7 +80,8 @@ def candidate_at(shape, *, turn=False, low=0.0, high=WIDTH, **more):
 
 
 def cut_up(rng, length, pieces):
-    """A strip cut up by straight lines into about so many pieces: a lay without waste, known beforehand."""
+    """A strip cut up by straight lines into about so many pieces: a lay without waste, known
+    beforehand."""
     parts = [box(0, 0, length, WIDTH)]
     while len(parts) < pieces:
         k = max(range(len(parts)), key=lambda n: parts[n].area)
@@ -90,7 +94,8 @@ def cut_up(rng, length, pieces):
 
 
 def random_problem(seed):
-    """Pieces of a strip cut up, some also turned, some held to a height or a repeat, flaws; the strip's length."""
+    """Pieces of a strip cut up, some also turned, some held to a height or a repeat, flaws; the
+    strip's length."""
     rng = np.random.default_rng(seed)
     length = float(rng.uniform(500, 1100))
     far = length + 40
@@ -105,14 +110,18 @@ def random_problem(seed):
         elif wish == 1 and seed % 2:  # held to a repeat with a half drop, which its place fulfils
             column = np.floor(min_y / 30)
             x, y = (min_x - 20 * column) % 40, min_y % 30
-            lattice = Lattice(along_mm=40.0, across_mm=30.0, offset_mm=20.0, x_mm=float(x), y_mm=float(y))
+            lattice = Lattice(
+                along_mm=40.0, across_mm=30.0, offset_mm=20.0, x_mm=float(x), y_mm=float(y)
+            )
         elif wish == 2 and seed % 2:
             lattice = Lattice(along_mm=40.0, x_mm=min_x % 40)
         made = [candidate_at(shape, low=low, high=high, lattice=lattice)]
         if lattice is None and wish != 0 and rng.random() < 0.5:
             made.append(candidate_at(shape, turn=True))
         items.append(Item(kind=str(k), candidates=tuple(made), area_mm2=shape.area))
-    return Problem(items=tuple(items), obstacles=(flaw,) if seed % 3 == 1 else (), effort=400), length
+    return Problem(
+        items=tuple(items), obstacles=(flaw,) if seed % 3 == 1 else (), effort=400
+    ), length
 
 
 def until(goal_mm):
@@ -134,7 +143,9 @@ def test_known_lays_are_found_again_with_a_seventh_more(block):
         assert faults(problem, solution) == [], seed
         if solution.length_mm > 1.15 * length:
             missed.append(seed)
-    assert len(missed) <= 1  # one or two of the two hundred, with many pieces held to a repeat, take more effort
+    assert (
+        len(missed) <= 1
+    )  # one or two of the two hundred, with many pieces held to a repeat, take more effort
 
 
 def test_the_same_problem_has_the_same_answer():
@@ -184,7 +195,9 @@ def test_locked_items_stay_and_nothing_lies_on_them(seed):
 def test_when_all_is_locked_there_is_nothing_to_search():
     problem, _ = random_problem(4)
     first = search(problem, lambda *_: None)
-    items = tuple(replace(item, locked=spot) for item, spot in zip(problem.items, first.spots, strict=True))
+    items = tuple(
+        replace(item, locked=spot) for item, spot in zip(problem.items, first.spots, strict=True)
+    )
     again = search(replace(problem, items=items), lambda *_: None)
     assert (again.spots, again.length_mm) == (first.spots, pytest.approx(first.length_mm))
 
@@ -244,7 +257,10 @@ def test_while_loops_are_compiled_numpy_does_the_work():
 
 
 def test_the_window_does_not_load_the_compiler():
-    code = "import sys, wickel.app.start; sys.exit('numba' in sys.modules or 'scipy.optimize' in sys.modules)"
+    code = (
+        "import sys, wickel.app.start; sys.exit('numba' in sys.modules or 'scipy.optimize' in "
+        "sys.modules)"
+    )
     assert subprocess.run([sys.executable, "-c", code], check=False).returncode == 0
 
 
@@ -269,7 +285,9 @@ def test_stopping_is_heard_at_once_and_the_best_so_far_is_returned():
 
 def test_a_fault_in_the_work_is_raised_to_the_caller():
     bow = ((0.0, 0.0), (100.0, 0.0), (0.0, 0.0))  # no area at all
-    bad = Item(kind="a", candidates=(Candidate(outline=bow, low_mm=0.0, high_mm=100.0),), area_mm2=0.0)
+    bad = Item(
+        kind="a", candidates=(Candidate(outline=bow, low_mm=0.0, high_mm=100.0),), area_mm2=0.0
+    )
     with pytest.raises(Exception):  # noqa: B017 - whatever it is, it is not swallowed
         search(Problem(items=(bad, replace(bad, kind="b")), effort=40), lambda *_: None)
 
@@ -279,7 +297,10 @@ def test_an_item_that_is_bound_to_nowhere_is_named():
     free = Item(kind="a", candidates=(candidate_at(shape),), area_mm2=5000.0)
     lost = candidate_at(shape, lattice=Lattice(across_mm=NEVER_AGAIN_MM, y_mm=900.0))
     with pytest.raises(NoPlace) as where:
-        search(Problem(items=(free, Item(kind="b", candidates=(lost,), area_mm2=5000.0))), lambda *_: None)
+        search(
+            Problem(items=(free, Item(kind="b", candidates=(lost,), area_mm2=5000.0))),
+            lambda *_: None,
+        )
     assert where.value.item == 1
 
 
@@ -314,12 +335,21 @@ def test_a_small_piece_goes_into_a_bay_of_a_large_one():
 def test_slivers_sharp_points_and_a_thousand_corners():
     turns = np.linspace(0, 2 * np.pi, 1000, endpoint=False)
     wavy = Polygon(
-        [(200 + (150 + 8 * np.sin(40 * t)) * np.cos(t), 200 + (150 + 8 * np.sin(40 * t)) * np.sin(t)) for t in turns]
+        [
+            (
+                200 + (150 + 8 * np.sin(40 * t)) * np.cos(t),
+                200 + (150 + 8 * np.sin(40 * t)) * np.sin(t),
+            )
+            for t in turns
+        ]
     )
     sliver = Polygon([(0, 0), (500, 0), (500, 0.01)])
     needle = Polygon([(0, 0), (400, 30), (0, 31)])
     shapes = (wavy, sliver, needle, box(0, 0, 120, 80))
-    items = tuple(Item(kind=f"{k}", candidates=(candidate_at(s),), area_mm2=s.area) for k, s in enumerate(shapes))
+    items = tuple(
+        Item(kind=f"{k}", candidates=(candidate_at(s),), area_mm2=s.area)
+        for k, s in enumerate(shapes)
+    )
     solution = search(Problem(items=items, effort=60), lambda *_: None)
     assert faults(Problem(items=items), solution) == []
     assert solution.length_mm <= 560

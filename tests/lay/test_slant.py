@@ -49,7 +49,12 @@ def test_a_second_panel_is_moved_along_the_fold_and_a_third_has_no_place():
 
 
 @pytest.mark.parametrize(
-    "other", [piece("box", BOX), piece("box", BOX, 2, pair=True), piece("box", BOX, fold=[[0, 0], [200, 0]])]
+    "other",
+    [
+        piece("box", BOX),
+        piece("box", BOX, 2, pair=True),
+        piece("box", BOX, fold=[[0, 0], [200, 0]]),
+    ],
 )
 def test_what_does_not_lie_on_that_fold_is_refused(other):
     with pytest.raises(LayRefused, match="box does not lie on the slanting fold") as refusal:
@@ -60,7 +65,9 @@ def test_what_does_not_lie_on_that_fold_is_refused(other):
 def test_with_an_open_section_after_it_everything_has_a_place():
     lay = laid(job(quarter(), piece("box", BOX), width=1100), "diagonal+open")
     assert {p.piece: p.section for p in lay.placements} == {"panel": 0, "box": 1}
-    assert lay.lay_length_mm == pytest.approx(1100 + 120) or lay.lay_length_mm == pytest.approx(1100 + 200)
+    assert lay.lay_length_mm == pytest.approx(1100 + 120) or lay.lay_length_mm == pytest.approx(
+        1100 + 200
+    )
 
 
 def test_the_panel_fits_the_corner_it_is_a_quarter_of_and_not_less():
@@ -74,5 +81,7 @@ def test_the_panel_fits_the_corner_it_is_a_quarter_of_and_not_less():
 
 def test_on_that_fold_a_piece_turned_off_its_grain_is_still_found():
     lay = laid(job(quarter(), width=1100))
-    turned = replace(lay, placements=(replace(lay.placements[0], turn_deg=lay.placements[0].turn_deg + 90),))
+    turned = replace(
+        lay, placements=(replace(lay.placements[0], turn_deg=lay.placements[0].turn_deg + 90),)
+    )
     assert "grain" in {finding.code for finding in exact_check(turned)}

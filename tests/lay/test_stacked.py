@@ -1,4 +1,5 @@
-"""Two cloths stacked: each cloth's lay is judged by itself, and both have the same outlines on the table."""
+"""Two cloths stacked: each cloth's lay is judged by itself, and both have the same outlines on the
+table."""
 
 import json
 
@@ -29,7 +30,11 @@ def from_both(id, outline, copies, *, fold=None, pair=False, **more):
 
 def laid(record):
     made = job_of(record)
-    return json.loads(json.dumps(lay_record(lay_job(made, cut_pieces(made), fold="stacked", search=Search(effort=10)))))
+    return json.loads(
+        json.dumps(
+            lay_record(lay_job(made, cut_pieces(made), fold="stacked", search=Search(effort=10)))
+        )
+    )
 
 
 def outlines(lay):
@@ -37,7 +42,10 @@ def outlines(lay):
 
 
 def test_pairs_and_wholes_are_cut_from_both_cloths_at_once():
-    record = two_cloths(from_both("front", HALF, 1, fold=[[0, 0], [600, 0]]), from_both("sleeve", WEDGE, 2, pair=True))
+    record = two_cloths(
+        from_both("front", HALF, 1, fold=[[0, 0], [600, 0]]),
+        from_both("sleeve", WEDGE, 2, pair=True),
+    )
     lay_file = laid(record)
     assert judged(record, lay_file) == []
     lower, upper = lay_file["lays"]
@@ -59,7 +67,9 @@ def test_a_left_half_of_one_cloth_and_its_mirror_of_the_other_lie_on_each_other(
 
 def test_two_left_halves_cannot_lie_on_each_other_and_lie_side_by_side():
     record = two_cloths(
-        from_both("patch", BOX, 1, symmetric=True), piece("left", ELL), piece("right", ELL, cloth="other")
+        from_both("patch", BOX, 1, symmetric=True),
+        piece("left", ELL),
+        piece("right", ELL, cloth="other"),
     )
     lay_file = laid(record)
     assert judged(record, lay_file) == []
@@ -70,7 +80,8 @@ def test_two_left_halves_cannot_lie_on_each_other_and_lie_side_by_side():
 
 
 @pytest.mark.parametrize(
-    "other", [{"usable_width_mm": 1100}, {"print": "one-way"}, {"print": "one-way", "heads_at_end": True}]
+    "other",
+    [{"usable_width_mm": 1100}, {"print": "one-way"}, {"print": "one-way", "heads_at_end": True}],
 )
 def test_cloths_of_another_width_or_direction_are_not_stacked(other):
     record = two_cloths(from_both("patch", BOX, 2, symmetric=True), **other)
@@ -92,8 +103,14 @@ def test_cloths_that_share_no_piece_are_not_stacked():
 
 
 def test_a_third_cloth_lies_its_own_shortest_way():
-    record = two_cloths(from_both("patch", BOX, 2, symmetric=True), piece("pocket", BOX, 2, cloth="lining"))
+    record = two_cloths(
+        from_both("patch", BOX, 2, symmetric=True), piece("pocket", BOX, 2, cloth="lining")
+    )
     record["cloths"].append({"id": "lining", "usable_width_mm": 900, "print": "any"})
     lay_file = laid(record)
     assert judged(record, lay_file) == []
-    assert [lay["sections"][0]["way"] == "stacked" for lay in lay_file["lays"]] == [True, True, False]
+    assert [lay["sections"][0]["way"] == "stacked" for lay in lay_file["lays"]] == [
+        True,
+        True,
+        False,
+    ]

@@ -1,4 +1,5 @@
-"""Lays carried over piece by piece to other pieces and cloths: what fits stays, the rest is not laid."""
+"""Lays carried over piece by piece to other pieces and cloths: what fits stays, the rest is not
+laid."""
 
 import json
 from dataclasses import replace
@@ -17,7 +18,16 @@ from wickel.job.edits import with_option
 from wickel.job.laid import with_cut
 from wickel.lay import Level, Search, Waived, exact_check, kept, make_lay, not_laid, taken_up
 
-WAYS = ("open", "lengthwise", "partial", "to-middle", "crosswise", "turned", "four", "lengthwise+open")
+WAYS = (
+    "open",
+    "lengthwise",
+    "partial",
+    "to-middle",
+    "crosswise",
+    "turned",
+    "four",
+    "lengthwise+open",
+)
 CLOTH = Cloth(id="main", usable_width_mm=1500, print=Print.ANY)
 
 
@@ -44,8 +54,12 @@ def only_missing(lay):
 
 def moved(lay, before):
     """The ids of placements that do not lie where they lay."""
-    then = {p.id: (p.x_mm, p.y_mm, p.turn_deg, p.mirrored, p.section, p.zone) for p in before.placements}
-    now = {p.id: (p.x_mm, p.y_mm, p.turn_deg, p.mirrored, p.section, p.zone) for p in lay.placements}
+    then = {
+        p.id: (p.x_mm, p.y_mm, p.turn_deg, p.mirrored, p.section, p.zone) for p in before.placements
+    }
+    now = {
+        p.id: (p.x_mm, p.y_mm, p.turn_deg, p.mirrored, p.section, p.zone) for p in lay.placements
+    }
     return {id for id in now if now[id] != pytest.approx(then[id])}
 
 
@@ -75,11 +89,14 @@ def test_lengthening_a_dress_by_a_centimetre_keeps_every_placement_that_still_ho
     assert only_missing(after)
     assert moved(after, lay) == set()
     gone = {p.id for p in lay.placements} - {p.id for p in after.placements}
-    assert {id.rsplit("/", 1)[0] for id in gone} <= changed  # only what has changed may have lost its place
+    assert {
+        id.rsplit("/", 1)[0] for id in gone
+    } <= changed  # only what has changed may have lost its place
     # and each that went did not hold: put back it overlaps, or leaves the cloth
     for id in gone:
         whole = replace(
-            kept(lay), placements=(*kept(after).placements, *(p for p in kept(lay).placements if p.id == id))
+            kept(lay),
+            placements=(*kept(after).placements, *(p for p in kept(lay).placements if p.id == id)),
         )
         assert id not in {p.id for p in taken_up(whole, pieces, CLOTH, changed).placements}
 
@@ -115,10 +132,18 @@ def test_of_two_that_overlap_the_changed_one_goes_else_the_smaller():
     lay = laid(a_job)
     pieces = cut_pieces(a_job)
     wide = tuple((1.5 * x, y) for x, y in pieces[1].cut_line)
-    after = taken_up(kept(lay), (pieces[0], replace(pieces[1], cut_line=wide), pieces[2]), a_job.cloths[0], {"sleeve"})
+    after = taken_up(
+        kept(lay),
+        (pieces[0], replace(pieces[1], cut_line=wide), pieces[2]),
+        a_job.cloths[0],
+        {"sleeve"},
+    )
     assert only_missing(after)
     assert {p.piece for p in after.placements} >= {"front", "ell"}
-    stacked = tuple(replace(p, x_mm=lay.placements[0].x_mm, y_mm=lay.placements[0].y_mm) for p in kept(lay).placements)
+    stacked = tuple(
+        replace(p, x_mm=lay.placements[0].x_mm, y_mm=lay.placements[0].y_mm)
+        for p in kept(lay).placements
+    )
     after = taken_up(replace(kept(lay), placements=stacked), pieces, a_job.cloths[0])
     assert only_missing(after)
     assert after.placements[0].piece == "front"
@@ -146,7 +171,10 @@ def test_on_another_cloth_nothing_false_stays(way, change):
 
 @settings(max_examples=20)
 @given(
-    st.integers(400, 1400), st.floats(0.6, 1.4), st.floats(0.6, 1.4), st.sampled_from(["open", "lengthwise", "turned"])
+    st.integers(400, 1400),
+    st.floats(0.6, 1.4),
+    st.floats(0.6, 1.4),
+    st.sampled_from(["open", "lengthwise", "turned"]),
 )
 def test_whatever_changes_the_judge_finds_only_copies_missing(width, along, across, way):
     a_job = plain()
@@ -167,7 +195,9 @@ def test_whatever_changes_the_judge_finds_only_copies_missing(width, along, acro
     laid_file["lays"][0]["findings"] = []
     laid_file["lays"][0]["complete"] = laid_file["complete"] = True
     faults = [
-        own for own in judged(record, laid_file) if "copies" not in own and "pair" not in own and "hand" not in own
+        own
+        for own in judged(record, laid_file)
+        if "copies" not in own and "pair" not in own and "hand" not in own
     ]
     assert faults == []
 
@@ -180,7 +210,7 @@ RECORD = job(
 )
 
 
-# --- what is cut already -------------------------------------------------------------------------------------
+# --- what is cut already ----------------------------------------------------------------------
 
 
 @pytest.mark.parametrize("way", ["open", "lengthwise", "crosswise"])
@@ -189,7 +219,11 @@ def test_what_is_cut_leaves_the_demand_and_its_cloth_is_gone(way):
     lay = laid(a_job, way)
     after = with_cut(a_job, lay, "sleeve")
     pieces = cut_pieces(after)
-    assert {p.id: sum(o.copies for o in p.orders) for p in pieces} == {"front": 1, "sleeve": 0, "ell": 2}
+    assert {p.id: sum(o.copies for o in p.orders) for p in pieces} == {
+        "front": 1,
+        "sleeve": 0,
+        "ell": 2,
+    }
     assert len(after.cloths[0].cut_away) == 2
     rest = taken_up(kept(lay), pieces, after.cloths[0])
     assert rest.complete  # the others lie where they lay, beside the holes
@@ -197,7 +231,9 @@ def test_what_is_cut_leaves_the_demand_and_its_cloth_is_gone(way):
     again = make_lay(pieces, after.cloths[0], way, search=Search(effort=20))
     assert again.complete
     assert exact_check(again) == ()
-    onto = replace(kept(lay), placements=tuple(replace(p, x_mm=p.x_mm - 60.0) for p in kept(rest).placements))
+    onto = replace(
+        kept(lay), placements=tuple(replace(p, x_mm=p.x_mm - 60.0) for p in kept(rest).placements)
+    )
     wrong = taken_up(onto, pieces, after.cloths[0])
     assert wrong is None or only_missing(wrong)
 
@@ -209,19 +245,26 @@ def test_a_lay_over_what_is_cut_away_is_broken():
     whole = replace(lay, cloth=after.cloths[0])
     from wickel.lay import with_findings
 
-    findings = [f for f in with_findings(whole).broken if f.code == "flaw" or "cut away" in str(f.text)]
+    findings = [
+        f for f in with_findings(whole).broken if f.code == "flaw" or "cut away" in str(f.text)
+    ]
     assert any("has been cut away already" in str(finding.text) for finding in findings)
 
 
-# --- what the maker lets be ----------------------------------------------------------------------------------
+# --- what the maker lets be -------------------------------------------------------------------
 
 
 def test_a_waived_print_direction_is_a_note_and_the_lay_may_be_complete():
-    a_job = job_of(job(piece("ell", ELL, 2), piece("box", BOX, 2, symmetric=True), width=700, print_="one-way"))
+    a_job = job_of(
+        job(piece("ell", ELL, 2), piece("box", BOX, 2, symmetric=True), width=700, print_="one-way")
+    )
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
     lay = make_lay(pieces, cloth, "open", search=Search(effort=10))
     turned = replace(
-        kept(lay), placements=tuple(replace(p, turn_deg=180.0, x_mm=p.x_mm + 400.0) for p in kept(lay).placements)
+        kept(lay),
+        placements=tuple(
+            replace(p, turn_deg=180.0, x_mm=p.x_mm + 400.0) for p in kept(lay).placements
+        ),
     )
     assert taken_up(turned, pieces, cloth) is None  # nothing of it may lie so
     free = tuple(replace(p, waive=frozenset({Waived.PRINT})) for p in pieces)

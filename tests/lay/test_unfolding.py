@@ -1,4 +1,5 @@
-"""A lay opened out lies on the flat cloth as its plies say, and the exact check finds it right there too."""
+"""A lay opened out lies on the flat cloth as its plies say, and the exact check finds it right
+there too."""
 
 import pytest
 from hypothesis import given, settings
@@ -20,12 +21,15 @@ def laid(record, way):
 
 
 def held(lay):
-    """The opened lay, after checking that its placements are the copies and that nothing is broken anew."""
+    """The opened lay, after checking that its placements are the copies and that nothing is broken
+    anew."""
     opened = unfolded_lay(lay)
     copies = [
         copy
         for placed in lay.placements
-        for copy in flat_copies(placed, lay.piece(placed.piece), lay.spread.sections[placed.section].zones[placed.zone])
+        for copy in flat_copies(
+            placed, lay.piece(placed.piece), lay.spread.sections[placed.section].zones[placed.zone]
+        )
     ]
     assert len(copies) == len(opened.placements) == len({placed.id for placed in opened.placements})
     for copy, placed in zip(copies, opened.placements, strict=True):
@@ -33,7 +37,9 @@ def held(lay):
         assert there.symmetric_difference(Polygon(copy.outline)).area < 0.05
         assert copy.hand in (0, -1 if placed.mirrored else 1)
     before = {finding.code for finding in lay.findings if finding.level is Level.BROKEN}
-    assert {finding.code for finding in exact_check(opened)} <= before | ({"print"} if before else set())
+    assert {finding.code for finding in exact_check(opened)} <= before | (
+        {"print"} if before else set()
+    )
     return opened
 
 
@@ -42,7 +48,9 @@ def test_the_four_kinds_lie_flat_as_their_plies_say(way):
     lay = laid(four_kinds(), way)
     opened = held(lay)
     assert opened.lay_length_mm == pytest.approx(lay.lay_length_mm)
-    assert len(opened.placements) == 1 + 1 + 2 + 3  # a whole front, an ell, two sleeves, three patches
+    assert (
+        len(opened.placements) == 1 + 1 + 2 + 3
+    )  # a whole front, an ell, two sleeves, three patches
     assert {placed.cut_plies for placed in opened.placements} == {(0,)}
 
 
@@ -57,14 +65,18 @@ def test_any_lay_is_right_opened_out(record, way):
 
 
 def test_a_half_on_the_low_fold_lies_over_the_middle_of_the_flat_cloth():
-    opened = held(laid(job(piece("front", HALF, fold=[[0, 0], [600, 0]]), width=1400), "lengthwise"))
+    opened = held(
+        laid(job(piece("front", HALF, fold=[[0, 0], [600, 0]]), width=1400), "lengthwise")
+    )
     (front,) = opened.placements
     ys = [y for _, y in on_table(front, opened.piece("front")).outline]
     assert (min(ys), max(ys)) == pytest.approx((700 - 260, 700 + 260))
 
 
 def test_heads_on_the_upper_ply_of_a_crosswise_fold_point_to_the_end():
-    opened = held(laid(job(piece("ell", ELL, 2, mirror=True), print_="any", width=300), "crosswise"))
+    opened = held(
+        laid(job(piece("ell", ELL, 2, mirror=True), print_="any", width=300), "crosswise")
+    )
     assert {placed.turn_deg for placed in opened.placements} == {0.0, 180.0}
 
 

@@ -30,7 +30,9 @@ def test_every_way_has_a_lay_a_reason_or_a_bound():
 @pytest.mark.long
 def test_a_way_is_set_aside_only_when_its_bound_says_so():
     known = compared(four_kinds())
-    shortest = min(own.lay.lay_length_mm for own in known.values() if own.lay is not None and own.lay.complete)
+    shortest = min(
+        own.lay.lay_length_mm for own in known.values() if own.lay is not None and own.lay.complete
+    )
     for own in known.values():
         if own.set_aside:
             assert own.least_mm > shortest - 1e-6
@@ -38,14 +40,17 @@ def test_a_way_is_set_aside_only_when_its_bound_says_so():
             a_job = job_of(four_kinds())
             found = make_lay(cut_pieces(a_job), a_job.cloths[0], own.way, search=Search(effort=300))
             assert found.lay_length_mm >= own.least_mm - 1e-6
-    assert any(own.set_aside for own in known.values())  # a crosswise fold takes twice its longest piece
+    assert any(
+        own.set_aside for own in known.values()
+    )  # a crosswise fold takes twice its longest piece
 
 
 def test_the_way_in_hand_is_searched_on_whatever_the_others_give():
     halves = [piece(f"front {k}", HALF, fold=[[0, 0], [600, 0]]) for k in range(3)]
     record = job(*halves, piece("sleeve", WEDGE, 4, pair=True))
     known = compared(record, ("lengthwise", "open"))
-    # three halves end to end on one fold are longer than open cloth needs, and still are the ones asked for
+    # three halves end to end on one fold are longer than open cloth needs, and still are the ones
+    # asked for
     assert known["lengthwise"].least_mm > known["open"].lay.lay_length_mm
     assert not known["lengthwise"].set_aside
     behind = compared(record, ("open", "lengthwise"))
@@ -68,7 +73,9 @@ def test_what_is_found_is_told_as_it_comes_and_stopping_keeps_it():
 
 def test_complete_lays_come_before_shorter_ones_that_are_not():
     whole = compared(four_kinds(), ("open",))["open"].lay
-    broken = replace(whole, findings=(Finding(level=Level.BROKEN, code="overlap", text="Two overlap."),))
+    broken = replace(
+        whole, findings=(Finding(level=Level.BROKEN, code="overlap", text="Two overlap."),)
+    )
     assert better(whole, broken)
     assert not better(broken, whole)
     assert not better(whole, whole)

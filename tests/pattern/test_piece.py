@@ -32,7 +32,12 @@ def skirt(**changes):
         Edge(name=name, path=(Line(a, b),), allowance_mm=mm, kind=kind)
         for (name, mm, kind), a, b in zip(kinds, corners, (*corners[1:], corners[0]), strict=True)
     )
-    given = {"id": "skirt", "name": "Skirt", "edges": edges, "cuts": (Cut(material="main", copies=1, on_fold=True),)}
+    given = {
+        "id": "skirt",
+        "name": "Skirt",
+        "edges": edges,
+        "cuts": (Cut(material="main", copies=1, on_fold=True),),
+    }
     return Piece(**{**given, **changes})
 
 

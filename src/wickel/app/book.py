@@ -1,4 +1,5 @@
-"""The studio's book as the window uses it: clients, schools and styles of the studio, kept in files beside the jobs."""
+"""The studio's book as the window uses it: clients, schools and styles of the studio, kept in files
+beside the jobs."""
 
 from __future__ import annotations
 
@@ -59,7 +60,9 @@ class StudioBook(QObject):
     @property
     def clients(self) -> tuple[Client, ...]:
         """The studio's clients, by name, as they are now: another window may have changed them."""
-        if self._clients is None or not self._stamps.get(_CLIENTS, Stamp()).is_still(self._folder / _CLIENTS):
+        if self._clients is None or not self._stamps.get(_CLIENTS, Stamp()).is_still(
+            self._folder / _CLIENTS
+        ):
             self._clients = self._read(_CLIENTS, read_clients)
         return self._clients
 
@@ -95,9 +98,13 @@ class StudioBook(QObject):
         return True
 
     def _made(
-        self, name: str, make: Callable[[], tuple[_One, ...]], save: Callable[[tuple[_One, ...], Path], None]
+        self,
+        name: str,
+        make: Callable[[], tuple[_One, ...]],
+        save: Callable[[tuple[_One, ...], Path], None],
     ) -> tuple[_One, ...] | None:
-        """What a file of the book has now that it was made anew and saved under its lock; None when it was not."""
+        """What a file of the book has now that it was made anew and saved under its lock; None when
+        it was not."""
         try:
             with locked(self._folder):
                 made = make()
@@ -111,7 +118,9 @@ class StudioBook(QObject):
     @property
     def schools(self) -> tuple[School, ...]:
         """The schools of the house and the studio's own, as they are now."""
-        if self._schools is None or not self._stamps.get(_SCHOOLS, Stamp()).is_still(self._folder / _SCHOOLS):
+        if self._schools is None or not self._stamps.get(_SCHOOLS, Stamp()).is_still(
+            self._folder / _SCHOOLS
+        ):
             self._schools = self._read(_SCHOOLS, read_schools)
         return (*SCHOOLS.values(), *self._schools)
 
@@ -119,7 +128,10 @@ class StudioBook(QObject):
         """Keep a school of the studio's own, in the place of one of that id."""
 
         def kept() -> tuple[School, ...]:
-            return (*(old for old in self.schools if old.id not in SCHOOLS and old.id != school.id), school)
+            return (
+                *(old for old in self.schools if old.id not in SCHOOLS and old.id != school.id),
+                school,
+            )
 
         made = self._made(_SCHOOLS, kept, save_schools)
         if made is None:
@@ -133,14 +145,19 @@ class StudioBook(QObject):
     @property
     def cloths(self) -> tuple[Cloth, ...]:
         """The cloths on the studio's own shelf, as they are now."""
-        if self._cloths is None or not self._stamps.get(_CLOTHS, Stamp()).is_still(self._folder / _CLOTHS):
+        if self._cloths is None or not self._stamps.get(_CLOTHS, Stamp()).is_still(
+            self._folder / _CLOTHS
+        ):
             self._cloths = self._read(_CLOTHS, read_cloths)
         return self._cloths
 
     def keep_cloth(self, cloth: Cloth) -> bool:
         """Put a cloth on the shelf, in the place of one of its name."""
         return self._change_cloths(
-            lambda kept: (replace(cloth, id=f"own-{slug(cloth.shown_name)}"), *_others(kept, cloth.shown_name))
+            lambda kept: (
+                replace(cloth, id=f"own-{slug(cloth.shown_name)}"),
+                *_others(kept, cloth.shown_name),
+            )
         )
 
     def drop_cloth(self, name: str) -> bool:
@@ -169,7 +186,9 @@ class StudioBook(QObject):
 
     def keep_style(self, own: OwnStyle) -> bool:
         """Keep a style of the studio's own."""
-        made = self._wrote(f"styles/{slug(own.id)}{_STYLE_ENDING}", lambda path: save_style(own, path))
+        made = self._wrote(
+            f"styles/{slug(own.id)}{_STYLE_ENDING}", lambda path: save_style(own, path)
+        )
         if made:
             self.changed.emit()
         return made
@@ -187,7 +206,9 @@ class StudioBook(QObject):
 
     def _wrote(self, name: str, write: Callable[[Path], None]) -> bool:
         if name in self._unreadable and (self._folder / name).exists():
-            self.trouble.emit(f"{name} cannot be read and is not written over: mend it or move it away first.")
+            self.trouble.emit(
+                f"{name} cannot be read and is not written over: mend it or move it away first."
+            )
             return False
         try:
             write(self._folder / name)

@@ -12,7 +12,8 @@ from wickel.wording import Text, words_of
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Drafts:
-    """The garments and the pieces of a job; with a ``refusal`` no pieces, and ``concerns`` says what it is about."""
+    """The garments and the pieces of a job; with a ``refusal`` no pieces, and ``concerns`` says
+    what it is about."""
 
     job: Job
     garments: tuple[DraftedGarment, ...] = ()
@@ -43,7 +44,9 @@ def drafts_of(job: Job, before: Drafts | None = None) -> Drafts:
 
 
 def _alike(one: Job, other: Job) -> bool:
-    return one.garments == other.garments and one.pieces == other.pieces and one.cloths == other.cloths
+    return (
+        one.garments == other.garments and one.pieces == other.pieces and one.cloths == other.cloths
+    )
 
 
 def _series_before(id: str, job: Job, before: Drafts | None) -> tuple[DraftedGarment, ...]:
@@ -53,5 +56,9 @@ def _series_before(id: str, job: Job, before: Drafts | None) -> tuple[DraftedGar
     then = next((garment for garment in before.job.garments if garment.id == id), None)
     if then != job.garment(id):
         return ()
-    own = [done for done in before.garments if done.garment.id == id or done.garment.id.startswith(f"{id}:")]
+    own = [
+        done
+        for done in before.garments
+        if done.garment.id == id or done.garment.id.startswith(f"{id}:")
+    ]
     return tuple(own)

@@ -1,4 +1,5 @@
-"""Work of a page that takes a while: done by a worker of its own, which is only started when it is first needed."""
+"""Work of a page that takes a while: done by a worker of its own, which is only started when it is
+first needed."""
 
 from __future__ import annotations
 

@@ -14,7 +14,8 @@ from wickel.files import lay_drawing, save_job, save_lays, saved, svg_text
 
 
 class Exports(QObject):
-    """Asks for a name and writes. ``said`` tells that it is done, ``refused`` with a title why it is not."""
+    """Asks for a name and writes. ``said`` tells that it is done, ``refused`` with a title why it
+    is not."""
 
     said = Signal(str)
     refused = Signal(str, str)
@@ -33,7 +34,9 @@ class Exports(QObject):
         lay = self._session.lay
         if lay is not None:
             path = self._ask_name("Lay as SVG at 1:1", ".svg", "SVG (*.svg)")
-            self._write(path, lambda p: saved(p, svg_text(lay_drawing(lay), self._session.job.name)))
+            self._write(
+                path, lambda p: saved(p, svg_text(lay_drawing(lay), self._session.job.name))
+            )
 
     def pdf(self) -> None:
         """The lay on one page."""

@@ -1,7 +1,9 @@
-"""The outermost edge of the window: a fault in the program costs no work, is written down, and is said.
+"""The outermost edge of the window: a fault in the program costs no work, is written down, and is
+said.
 
-A report says where in the program it happened and with which versions, never what was worked on: the words of an
-exception may hold a client's name, so they are left out, and paths are told from the package on.
+A report says where in the program it happened and with which versions, never what was worked on:
+the words of an exception may hold a client's name, so they are left out, and paths are told from
+the package on.
 """
 
 from __future__ import annotations
@@ -35,9 +37,12 @@ Hook = Callable[[type[BaseException], BaseException, TracebackType | None], obje
 
 
 class Faults:
-    """What is done about a fault: ``keep`` saves the work and says whether it could, ``tell`` says it to the maker."""
+    """What is done about a fault: ``keep`` saves the work and says whether it could, ``tell`` says
+    it to the maker."""
 
-    def __init__(self, folder: Path, keep: Callable[[], bool], tell: Callable[[str], object]) -> None:
+    def __init__(
+        self, folder: Path, keep: Callable[[], bool], tell: Callable[[str], object]
+    ) -> None:
         self._folder = folder
         self._keep, self._tell = keep, tell
         self._known: set[str] = set()
@@ -50,9 +55,15 @@ class Faults:
         with contextlib.suppress(OSError):
             self._folder.mkdir(parents=True, exist_ok=True, mode=0o700)
             self._handler = RotatingFileHandler(
-                self._folder / "wickel.log", maxBytes=LOG_BYTES, backupCount=1, encoding="utf-8", delay=True
+                self._folder / "wickel.log",
+                maxBytes=LOG_BYTES,
+                backupCount=1,
+                encoding="utf-8",
+                delay=True,
             )
-            self._handler.setFormatter(logging.Formatter("%(asctime)s %(levelname)s %(name)s: %(message)s"))
+            self._handler.setFormatter(
+                logging.Formatter("%(asctime)s %(levelname)s %(name)s: %(message)s")
+            )
             _LOG.addHandler(self._handler)
         self._before, sys.excepthook = sys.excepthook, self.caught
         qInstallMessageHandler(_qt_said)
@@ -65,8 +76,11 @@ class Faults:
             _LOG.removeHandler(self._handler)
             self._handler.close()
 
-    def caught(self, kind: type[BaseException], fault: BaseException, trace: TracebackType | None) -> None:
-        """Keep the work, write the fault down, say it; the same fault is said once, and none while another is."""
+    def caught(
+        self, kind: type[BaseException], fault: BaseException, trace: TracebackType | None
+    ) -> None:
+        """Keep the work, write the fault down, say it; the same fault is said once, and none while
+        another is."""
         if issubclass(kind, KeyboardInterrupt):
             self._before(kind, fault, trace)
             return
@@ -95,7 +109,8 @@ class Faults:
         now = datetime.now().astimezone()
         path = self._folder / f"fault-{now:%Y-%m-%d-%H%M%S}.txt"
         words = (
-            f"Wickel {__version__}, Python {platform.python_version()}, Qt {qt_version}, {platform.platform()}\n"
+            f"Wickel {__version__}, Python {platform.python_version()}, Qt {qt_version}, "
+            f"{platform.platform()}\n"
             f"{now:%Y-%m-%d %H:%M:%S %z}\n\n{where}"
         )
         try:
@@ -112,7 +127,8 @@ _SORRY = "Something in the program went wrong, and what you did last may not hav
 
 
 def told_without_words(kind: type[BaseException], trace: TracebackType | None) -> str:
-    """Where a fault happened, file by file, and of what kind it was: no values, no words of it, no folders."""
+    """Where a fault happened, file by file, and of what kind it was: no values, no words of it, no
+    folders."""
     lines = [
         f"  {Path(*_from_package(Path(frame.filename)))}:{frame.lineno} in {frame.name}"
         for frame in traceback.extract_tb(trace)

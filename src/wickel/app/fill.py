@@ -1,7 +1,8 @@
-"""Filling the yardage table in the background: what is kept is read, the rest is laid by two workers of its own.
+"""Filling the yardage table in the background: what is kept is read, the rest is laid by two
+workers of its own.
 
-Rows are filled one after another, those in sight first, each from its narrowest width up, since a wider cloth takes
-over what the narrower one found. A cell that is done is kept on disk at once.
+Rows are filled one after another, those in sight first, each from its narrowest width up, since a
+wider cloth takes over what the narrower one found. A cell that is done is kept on disk at once.
 """
 
 from __future__ import annotations
@@ -129,21 +130,25 @@ class TableFill(QObject):
         return len(self.cells), len(self.sizes) * len(self.widths_mm)
 
     def lays_at(self, place: Place) -> tuple[Lay, ...]:
-        """The lay of a cell, or those on each fixed length of its cloth, built again and checked."""
+        """The lay of a cell, or those on each fixed length of its cloth, built again and
+        checked."""
         cell, made = self.cells.get(place), self._made.get(place)
         return () if cell is None or made is None else cell_lays(cell, *made)
 
     # --- the work --------------------------------------------------------------------------------
 
     def _read_row(self) -> None:
-        """Draft one more size and read what is kept of its row; the window stays awake in between."""
+        """Draft one more size and read what is kept of its row; the window stays awake in
+        between."""
         if not self._unread or self._job is None:
             return
         size = self._unread.pop(0)
         for width in self.widths_mm:
             place = (size, width)
             try:
-                pieces, cloth = cell_pieces(self._job, self._cloth_id, size, self._bodies[size], width)
+                pieces, cloth = cell_pieces(
+                    self._job, self._cloth_id, size, self._bodies[size], width
+                )
             except (DraftRefused, JobRefused) as reason:
                 self.cells[place] = refused_cell(size, width, reason)
                 continue
@@ -191,7 +196,9 @@ class TableFill(QObject):
                 like=None if wider is None or place not in self._looked else wider.laid,
                 search=Search(
                     effort=effort,
-                    seed=1 if known is None else 1 + (0 if known.laid is None else known.laid.seed + known.laid.effort),
+                    seed=1
+                    if known is None
+                    else 1 + (0 if known.laid is None else known.laid.seed + known.laid.effort),
                 ),
             )
         )
@@ -207,9 +214,15 @@ class TableFill(QObject):
         return None if there is None else self.cells.get(there)
 
     def _look_again(self, place: Place) -> None:
-        """Have the next narrower cell looked at again where this one's lay may only just fit on it."""
+        """Have the next narrower cell looked at again where this one's lay may only just fit on
+        it."""
         narrower = self._beside(place, -1)
-        if narrower is None or narrower in self._looked or narrower not in self.cells or narrower not in self._made:
+        if (
+            narrower is None
+            or narrower in self._looked
+            or narrower not in self.cells
+            or narrower not in self._made
+        ):
             return
         if worth_another_look(self.cells[narrower], self.cells[place]):
             self._looked.add(narrower)
@@ -249,7 +262,8 @@ class TableFill(QObject):
             self.trouble.emit(f"The table cannot be kept: {reason.strerror}.")
 
     def _pass_on(self, place: Place) -> None:
-        """Give what was found for a cell to the wider ones of its row, so that none of them needs more."""
+        """Give what was found for a cell to the wider ones of its row, so that none of them needs
+        more."""
         there = self._beside(place, 1)
         while there is not None and there in self.cells and there in self._made:
             after = taken_over(self.cells[there], self.cells[place], *self._made[there])

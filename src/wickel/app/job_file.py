@@ -1,4 +1,5 @@
-"""The file of the open job: saving by itself, who else has it open, and whether somebody has changed it meanwhile."""
+"""The file of the open job: saving by itself, who else has it open, and whether somebody has
+changed it meanwhile."""
 
 from __future__ import annotations
 
@@ -12,16 +13,19 @@ from wickel.files import OpenMark, Stamp, save_job, stamp
 from wickel.job import Job
 
 _SAVE_AFTER_MS, _SAVE_FOUND_AFTER_MS = 250, 3000
-"""How long after an edit the job is saved, and after what a search has found, of which more may come at any moment."""
+"""How long after an edit the job is saved, and after what a search has found, of which more may
+come at any moment."""
 
 _ENDING = ".wickel.json"
 
 
 class JobFile(QObject):
-    """Saves a job a moment after it was changed, to its file or, where that is not its own any more, to a copy.
+    """Saves a job a moment after it was changed, to its file or, where that is not its own any
+    more, to a copy.
 
-    ``changed_outside`` is emitted once when another program has changed the file: nothing is written until it was
-    decided which of both goes on. What is changed of a job that is open elsewhere goes on in a copy.
+    ``changed_outside`` is emitted once when another program has changed the file: nothing is
+    written until it was decided which of both goes on. What is changed of a job that is open
+    elsewhere goes on in a copy.
     """
 
     trouble = Signal(str)
@@ -68,7 +72,8 @@ class JobFile(QObject):
         self._mark.let_go()
 
     def save(self) -> bool:
-        """Write the job to its file, and whether it stands there now; what fails is said, and tried again."""
+        """Write the job to its file, and whether it stands there now; what fails is said, and tried
+        again."""
         self._timer.stop()
         if self.path is None or self.waits:
             return False
@@ -88,7 +93,8 @@ class JobFile(QObject):
         return True
 
     def take_over(self) -> bool:
-        """Make the file this window's own, though another window has it open; False when there is no file."""
+        """Make the file this window's own, though another window has it open; False when there is
+        no file."""
         if self.path is None:
             return False
         self.open_elsewhere = False
@@ -96,7 +102,8 @@ class JobFile(QObject):
         return True
 
     def write_over(self) -> bool:
-        """Write over what another program has made of the file, which is kept beside it as ``.bak``."""
+        """Write over what another program has made of the file, which is kept beside it as
+        ``.bak``."""
         self.waits = False
         self._stamp = Stamp() if self.path is None else stamp(self.path)
         return self.save()

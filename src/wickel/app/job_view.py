@@ -1,4 +1,5 @@
-"""The open job as the stages look at it: the garment and the cloth in hand, their drafts, their lays."""
+"""The open job as the stages look at it: the garment and the cloth in hand, their drafts, their
+lays."""
 
 from __future__ import annotations
 
@@ -10,7 +11,16 @@ from wickel.app.drafts import Drafts
 from wickel.app.lay_search import pile_of, ways_of
 from wickel.app.lays import TakenUp
 from wickel.cloth import WAYS, BadWay, Cloth, Spreading
-from wickel.job import BEST, Document, DraftedGarment, Garment, Job, OnCloth, cloths_in_use, never_fits
+from wickel.job import (
+    BEST,
+    Document,
+    DraftedGarment,
+    Garment,
+    Job,
+    OnCloth,
+    cloths_in_use,
+    never_fits,
+)
 from wickel.lay import CutPiece, Lay
 from wickel.wording import Text
 from wickel.yardage import Need, need
@@ -61,7 +71,10 @@ class JobView(QObject):
         if garment is None:
             return None
         own = (garment.id, f"{garment.id}:")
-        return next((d for d in self.drafts if d.garment.id == own[0] or d.garment.id.startswith(own[1])), None)
+        return next(
+            (d for d in self.drafts if d.garment.id == own[0] or d.garment.id.startswith(own[1])),
+            None,
+        )
 
     @property
     def pieces(self) -> tuple[CutPiece, ...]:
@@ -95,7 +108,8 @@ class JobView(QObject):
 
     @property
     def cloth(self) -> Cloth | None:
-        """The cloth in hand: the one taken, else the first that something is cut from, else the first."""
+        """The cloth in hand: the one taken, else the first that something is cut from, else the
+        first."""
         used = self.cloths
         taken = [cloth for cloth in self.job.cloths if cloth.id == self._in_hand["cloth"]]
         return next(iter((*taken, *used, *self.job.cloths)), None)
@@ -117,8 +131,15 @@ class JobView(QObject):
 
     @property
     def way(self) -> Spreading:
-        """The way of spreading shown: what was asked for, or with ``best`` that of the lay taken."""
-        words = self.spread if self.spread != BEST else next(iter(WAYS)) if self.on.lay is None else self.on.lay.way
+        """The way of spreading shown: what was asked for, or with ``best`` that of the lay
+        taken."""
+        words = (
+            self.spread
+            if self.spread != BEST
+            else next(iter(WAYS))
+            if self.on.lay is None
+            else self.on.lay.way
+        )
         try:
             return Spreading(words)
         except BadWay:
@@ -132,11 +153,14 @@ class JobView(QObject):
     def lay_of(self, cloth_id: str) -> Lay | None:
         """The lay taken for a cloth, as it is on the pieces of now."""
         own, cloth = self.job.on_cloth(cloth_id).lay, self.job.cloth(cloth_id)
-        return None if own is None or not self.pieces else self._taken_up.lay(own, self.pieces, cloth)
+        return (
+            None if own is None or not self.pieces else self._taken_up.lay(own, self.pieces, cloth)
+        )
 
     @property
     def lays(self) -> dict[str, Lay]:
-        """The lays of the cloth in hand by their ways, those that have been looked at since the job was opened."""
+        """The lays of the cloth in hand by their ways, those that have been looked at since the job
+        was opened."""
         cloth, lay = self.cloth, self.lay
         if cloth is None:
             return {}
@@ -179,8 +203,11 @@ class JobView(QObject):
 
     @property
     def ways(self) -> tuple[str, ...]:
-        """The ways to lay the cloth in hand: two cloths stacked only where another cloth shares its pieces."""
-        return ways_of(None if self.cloth is None else pile_of(self.pieces, self.cloth, self.cloths))
+        """The ways to lay the cloth in hand: two cloths stacked only where another cloth shares its
+        pieces."""
+        return ways_of(
+            None if self.cloth is None else pile_of(self.pieces, self.cloth, self.cloths)
+        )
 
     @property
     def held(self) -> frozenset[str]:

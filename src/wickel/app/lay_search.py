@@ -1,4 +1,5 @@
-"""The search for lays of all the job's cloths, the one in sight first, and what each cloth's search is about.
+"""The search for lays of all the job's cloths, the one in sight first, and what each cloth's search
+is about.
 
 It owns no lay: what it finds it offers to whoever listens.
 """
@@ -18,7 +19,8 @@ from wickel.job.tasks import Failed, Finished, Improved, LayTask, Message, NoLay
 from wickel.lay import CutPiece, KeptLay, Lay, Search, stack_partner
 
 QUICK_EFFORT = 400
-"""Steps of the search for a job that was just changed: a second or two for all ways of a garment."""
+"""Steps of the search for a job that was just changed: a second or two for all ways of a
+garment."""
 
 LONG_EFFORT = 1_000_000
 """Steps of a search that the maker asked for and will stop."""
@@ -30,7 +32,8 @@ IN_SIGHT, OTHERS = 0, 10
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LayRequest:
-    """What is to be laid: the pieces of a cloth, in some ways, around what is ``locked`` in a lay, with some effort."""
+    """What is to be laid: the pieces of a cloth, in some ways, around what is ``locked`` in a lay,
+    with some effort."""
 
     cloth: Cloth
     pieces: tuple[CutPiece, ...]
@@ -42,7 +45,9 @@ class LayRequest:
     def task(self) -> LayTask:
         """The request as a task."""
         own, search = self.around, Search(effort=self.effort, workers=WORKERS)
-        task = LayTask(pieces=self.pieces, cloth=self.cloth, ways=self.ways, pile=self.pile, search=search)
+        task = LayTask(
+            pieces=self.pieces, cloth=self.cloth, ways=self.ways, pile=self.pile, search=search
+        )
         if own is None:
             return task
         held = tuple(placement for placement in own.placements if placement.id in own.locked)
@@ -117,14 +122,18 @@ class LaySearch(QObject):
 
 
 def _as_asked(lay: Lay, request: LayRequest) -> Lay:
-    """A lay around what is locked has its way as it was asked for, not with the depth of its fold."""
+    """A lay around what is locked has its way as it was asked for, not with the depth of its
+    fold."""
     if request.around is None:
         return lay
     return replace(lay, spread=replace(lay.spread, way=Spreading(request.around.way)))
 
 
-def pile_of(pieces: tuple[CutPiece, ...], cloth: Cloth, cloths: tuple[Cloth, ...]) -> tuple[Cloth, Cloth] | None:
-    """The two cloths that a cloth could be stacked in, when there are others that share its pieces."""
+def pile_of(
+    pieces: tuple[CutPiece, ...], cloth: Cloth, cloths: tuple[Cloth, ...]
+) -> tuple[Cloth, Cloth] | None:
+    """The two cloths that a cloth could be stacked in, when there are others that share its
+    pieces."""
     return None if len(cloths) < 2 else stack_partner(pieces, cloth, cloths)
 
 

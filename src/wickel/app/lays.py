@@ -1,4 +1,5 @@
-"""Lays as they are on the pieces and cloths of now: each kept lay is taken up once and remembered."""
+"""Lays as they are on the pieces and cloths of now: each kept lay is taken up once and
+remembered."""
 
 from __future__ import annotations
 
@@ -35,7 +36,9 @@ class TakenUp:
         self._put(kept, own, lay)
         return lay
 
-    def _found(self, kept: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Iterator[tuple[Lay | None]]:
+    def _found(
+        self, kept: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth
+    ) -> Iterator[tuple[Lay | None]]:
         entry = self._known.get(id(kept))
         if entry is None or entry[0] is not kept or entry[1] != self._own(pieces, cloth):
             return

@@ -15,7 +15,10 @@ def next_step(session: Session) -> tuple[str, int]:
     """The sentence and its stage, −1 when there is nothing to look at."""
     if session.refusal:
         first = next(iter(session.refusal_concerns), "")
-        return (session.refusal, BODY if first in MEASUREMENTS else CLOTH if first == "cloth" else DRAFT)
+        return (
+            session.refusal,
+            BODY if first in MEASUREMENTS else CLOTH if first == "cloth" else DRAFT,
+        )
     unheld = [check for done in session.drafts for check in done.checks if check.broken]
     if unheld:
         return (f"{unheld[0].name} does not hold by tape. {unheld[0].way_out}", DRAFT)
@@ -35,7 +38,13 @@ def next_step(session: Session) -> tuple[str, int]:
     need, cloth = session.need, session.lay.cloth
     if cloth.sold_length_mm is not None and need is not None and (need.lengths or 1) > 1:
         each = shown_sold(cloth.sold_length_mm, session.job.unit)
-        return (f"One lay is longer than the {each} that {cloth.shown_name} is sold in: Buy has a lay for each.", BUY)
+        return (
+            (
+                f"One lay is longer than the {each} that {cloth.shown_name} is sold in: Buy has a "
+                "lay for each."
+            ),
+            BUY,
+        )
     return (_buy(session), LAY)
 
 
@@ -46,4 +55,7 @@ def _buy(session: Session) -> str:
     if need.short_mm > 0:
         return f"The length at hand is {shown_short(need.short_mm, unit)} too short for this lay."
     searching = " Looking for a shorter one." if session.searching else ""
-    return f"Buy {shown_buy(need, lay.cloth, unit)} of {lay.cloth.shown_name}, laid {lay.way.name.lower()}.{searching}"
+    return (
+        f"Buy {shown_buy(need, lay.cloth, unit)} of {lay.cloth.shown_name}, laid "
+        f"{lay.way.name.lower()}.{searching}"
+    )

@@ -1,4 +1,5 @@
-"""How a job comes into the window: opened, refused with its backup offered, taken over, or chosen between two."""
+"""How a job comes into the window: opened, refused with its backup offered, taken over, or chosen
+between two."""
 
 from __future__ import annotations
 
@@ -21,16 +22,23 @@ MOST_RECENT = 8
 
 def told(job: Job) -> str:
     """A job in a line, to tell two versions of it apart."""
-    parts = [job.name, f"for {job.client}" if job.client else "", f"due {job.due}" if job.due else ""]
+    parts = [
+        job.name,
+        f"for {job.client}" if job.client else "",
+        f"due {job.due}" if job.due else "",
+    ]
     parts += [", ".join(garment.name or garment.style for garment in job.garments)]
-    widths = ((cloth.shown_name, shown_length(cloth.usable_width_mm, job.unit)) for cloth in job.cloths)
+    widths = (
+        (cloth.shown_name, shown_length(cloth.usable_width_mm, job.unit)) for cloth in job.cloths
+    )
     parts += [", ".join(f"{name} {width} wide" for name, width in widths)]
     laid = sum(own.lay is not None for own in job.on.values())
     return " · ".join(part for part in (*parts, f"{laid} laid") if part)
 
 
 class Opening(QObject):
-    """Opens jobs for a window, and asks where there is something to ask. ``opened`` comes after each."""
+    """Opens jobs for a window, and asks where there is something to ask. ``opened`` comes after
+    each."""
 
     opened = Signal()
 
@@ -42,7 +50,8 @@ class Opening(QObject):
         session.file.changed_outside.connect(self._ask_which)
 
     def open(self, path: Path) -> bool:
-        """Open a job file; say why if it cannot be, once, and offer the copy that was kept before."""
+        """Open a job file; say why if it cannot be, once, and offer the copy that was kept
+        before."""
         self._session.close_job()  # it may be this one, changed a moment ago
         try:
             job = read_job(path)
@@ -71,8 +80,9 @@ class Opening(QObject):
         notice = Notice(
             self._window,
             "Open in another window",
-            f"{self._session.path.name} is open in another window. Look at it here, and what you change goes on as a "
-            "copy; or take it over, and the other window is told when it next saves.",
+            f"{self._session.path.name} is open in another window. Look at it here, and what you "
+            "change goes on as a copy; or take it over, and the other window is told when it next "
+            "saves.",
             do="Look at it",
             also=("Take it over",),
         )
@@ -90,7 +100,10 @@ class Opening(QObject):
         notice = Notice(
             self._window,
             "Changed meanwhile",
-            f"{path.name} was changed by another program since it was opened. Nothing is written until you choose.",
+            (
+                f"{path.name} was changed by another program since it was opened. Nothing is "
+                "written until you choose."
+            ),
             (theirs, f"Here: {told(here)}"),
             do="Keep both",
             also=("Use mine", *(() if there is None else ("Use theirs",))),
@@ -119,8 +132,8 @@ class Opening(QObject):
         notice = Notice(
             self._window,
             "This file cannot be opened",
-            f"{sentence} The copy from before its last change can be opened instead; the damaged file is kept beside "
-            "it.",
+            f"{sentence} The copy from before its last change can be opened instead; the damaged "
+            "file is kept beside it.",
             do="Open the copy",
         )
         self._ask(notice, partial(self._open_backup, path, backup))

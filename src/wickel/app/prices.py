@@ -1,4 +1,5 @@
-"""What each wish that is asked of the print costs in cloth: looked for in the background, after the lays."""
+"""What each wish that is asked of the print costs in cloth: looked for in the background, after the
+lays."""
 
 from __future__ import annotations
 
@@ -14,13 +15,15 @@ from wickel.job.tasks import Failed, Finished, Message, Priced, PriceTask
 from wickel.lay import Lay, Search, Wish, matching_cost, wishes
 
 _MOST_EFFORT_EACH = 5 * QUICK_EFFORT
-"""What each wish by itself costs is looked for up to this effort; after a longer search only what all cost."""
+"""What each wish by itself costs is looked for up to this effort; after a longer search only what
+all cost."""
 
 _RANK = 20
 
 
 class Prices(QObject):
-    """The prices of the lay last asked about. ``unmatched`` carries a cloth's id and the length without any wish."""
+    """The prices of the lay last asked about. ``unmatched`` carries a cloth's id and the length
+    without any wish."""
 
     unmatched = Signal(str, float)
     changed = Signal()
@@ -64,7 +67,11 @@ class Prices(QObject):
 
     def of(self, wish: Wish, lay: Lay | None) -> float | None:
         """How much cloth a lay would save without one wish, mm; None while nobody has looked."""
-        return None if lay is None else matching_cost(lay.lay_length_mm, self._without.get(frozenset((wish,))))
+        return (
+            None
+            if lay is None
+            else matching_cost(lay.lay_length_mm, self._without.get(frozenset((wish,))))
+        )
 
     def _heard(self, cloth_id: str, everything: frozenset[Wish], message: Message) -> None:
         if isinstance(message, Priced):

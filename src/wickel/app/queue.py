@@ -1,4 +1,5 @@
-"""A queue of tasks for one worker: the most wanted first, each under a name, each with somebody who listens."""
+"""A queue of tasks for one worker: the most wanted first, each under a name, each with somebody who
+listens."""
 
 from __future__ import annotations
 
@@ -22,7 +23,8 @@ class _Entry:
 
 
 class TaskQueue(QObject):
-    """Tasks one after another. Whoever puts one in hears its messages, ``Finished`` or ``Failed`` as the last."""
+    """Tasks one after another. Whoever puts one in hears its messages, ``Finished`` or ``Failed``
+    as the last."""
 
     moved = Signal()  # another task is in work, or none
 
@@ -46,7 +48,9 @@ class TaskQueue(QObject):
     def put(self, name: Hashable, task: Task, rank: int, heard: Heard) -> None:
         """Have a task done, before all of a higher rank; it takes the place of one of its name."""
         self.drop(name)
-        at = next((k for k, entry in enumerate(self._waiting) if entry.rank > rank), len(self._waiting))
+        at = next(
+            (k for k, entry in enumerate(self._waiting) if entry.rank > rank), len(self._waiting)
+        )
         self._waiting.insert(at, _Entry(name, task, rank, heard))
         if self._now is not None and self._now.rank > rank:
             self._put_off()
@@ -79,7 +83,9 @@ class TaskQueue(QObject):
         entry, self._now = self._now, None
         assert entry is not None
         self._runner.cancel()
-        at = next((k for k, own in enumerate(self._waiting) if own.rank >= entry.rank), len(self._waiting))
+        at = next(
+            (k for k, own in enumerate(self._waiting) if own.rank >= entry.rank), len(self._waiting)
+        )
         self._waiting.insert(at, entry)
 
     def _begin(self) -> None:

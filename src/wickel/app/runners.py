@@ -1,7 +1,8 @@
-"""Who does tasks: a worker process that is kept warm, since a search holds the interpreter, or this very process.
+"""Who does tasks: a worker process that is kept warm, since a search holds the interpreter, or this
+very process.
 
-``ProcessRunner`` keeps one worker, drops stale messages and leaves no process behind. ``InlineRunner`` does the same
-work at once, for tests and pictures.
+``ProcessRunner`` keeps one worker, drops stale messages and leaves no process behind.
+``InlineRunner`` does the same work at once, for tests and pictures.
 """
 
 from __future__ import annotations
@@ -33,7 +34,8 @@ from wickel.wording import words_of
 
 
 class Runner(QObject):
-    """Does tasks, one at a time. ``told`` carries the messages in the window's thread, ``said`` what went wrong."""
+    """Does tasks, one at a time. ``told`` carries the messages in the window's thread, ``said``
+    what went wrong."""
 
     told = Signal(object)
     said = Signal(str)
@@ -57,7 +59,8 @@ class Runner(QObject):
 
 
 class InlineRunner(Runner):
-    """Does each task before ``start`` returns, with ceilings on its effort and on how many ways are tried."""
+    """Does each task before ``start`` returns, with ceilings on its effort and on how many ways are
+    tried."""
 
     def __init__(self, most_effort: int = 12, most_ways: int | None = None) -> None:
         super().__init__()
@@ -72,12 +75,19 @@ class InlineRunner(Runner):
 
     def lessened(self, task: Task) -> Task:
         """A task with no more effort and ways than there may be."""
-        less = replace(task, search=replace(task.search, effort=min(task.search.effort, self._most), workers=1))
-        return replace(less, ways=less.ways[: self._ways]) if isinstance(less, LayTask | PriceTask) else less
+        less = replace(
+            task, search=replace(task.search, effort=min(task.search.effort, self._most), workers=1)
+        )
+        return (
+            replace(less, ways=less.ways[: self._ways])
+            if isinstance(less, LayTask | PriceTask)
+            else less
+        )
 
 
 ANSWERED_WITHIN_MS = 10_000
-"""A worker that does not take up a task, or does not end one that is stopped, in this time is replaced."""
+"""A worker that does not take up a task, or does not end one that is stopped, in this time is
+replaced."""
 
 _LOST = "The search ended unexpectedly and was begun again."
 _ENDED = "The search did not end by itself and was broken off; the best lay so far stays."
@@ -85,9 +95,12 @@ _LOST_AGAIN = "The search ended unexpectedly twice. Change something, or ask for
 
 
 class _Worker:
-    """A worker process and the two threads that talk to it, so that nobody else ever waits for it."""
+    """A worker process and the two threads that talk to it, so that nobody else ever waits for
+    it."""
 
-    def __init__(self, heard: Callable[[_Worker, object], None], target: Callable[..., None]) -> None:
+    def __init__(
+        self, heard: Callable[[_Worker, object], None], target: Callable[..., None]
+    ) -> None:
         context = multiprocessing.get_context("spawn")
         self._pipe, theirs = context.Pipe()
         self.wanted = context.Value("q", 0, lock=False)
@@ -136,7 +149,8 @@ class _Worker:
 class ProcessRunner(Runner):
     """One worker process, kept warm. A task's number says whether what it sends is still wanted.
 
-    A worker that dies or hangs is replaced, and begins the task again; after a second time it is left.
+    A worker that dies or hangs is replaced, and begins the task again; after a second time it is
+    left.
     """
 
     _arrived = Signal(object, object)

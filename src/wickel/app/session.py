@@ -1,7 +1,8 @@
 """The session: the open document and what follows from it, and the only writer of the document.
 
-A widget calls ``apply(job, words)``; the session drafts at once, has lays searched, saves, and tells everyone with one
-signal each. What a search finds it offers to the document (``job.laid``). It knows no widgets.
+A widget calls ``apply(job, words)``; the session drafts at once, has lays searched, saves, and
+tells everyone with one signal each. What a search finds it offers to the document (``job.laid``).
+It knows no widgets.
 """
 
 from __future__ import annotations
@@ -28,7 +29,8 @@ from wickel.lay import Lay, Wish, cut_from, kept, lays_alike, rank
 from wickel.wording import show_in
 
 _SHOW_AFTER_MS = 40
-"""How long after a search has found something it is shown, together with what it finds meanwhile."""
+"""How long after a search has found something it is shown, together with what it finds
+meanwhile."""
 
 
 class Session(JobView):
@@ -55,8 +57,12 @@ class Session(JobView):
         self._take_up_timer = QTimer(self, singleShot=True, interval=0)
         self._take_up_timer.timeout.connect(self._take_up_one)
         self.laying.found.connect(self._found)
-        self.laying.refused.connect(lambda id, way, said: self._tried(id, Tried(way=way, refusal=said)))
-        self.laying.set_aside.connect(lambda id, way, mm: self._tried(id, Tried(way=way, least_mm=mm, set_aside=True)))
+        self.laying.refused.connect(
+            lambda id, way, said: self._tried(id, Tried(way=way, refusal=said))
+        )
+        self.laying.set_aside.connect(
+            lambda id, way, mm: self._tried(id, Tried(way=way, least_mm=mm, set_aside=True))
+        )
         self.laying.ended.connect(self._ended)
         self.prices.unmatched.connect(self._unmatched)
         self.prices.changed.connect(self.lays_changed)
@@ -105,7 +111,8 @@ class Session(JobView):
             self._edited(before, drafts)
 
     def _edited(self, before: Job, drafts: Drafts) -> None:
-        """Follow an edit: cloths whose pieces or rules have changed are searched anew, the others are left alone."""
+        """Follow an edit: cloths whose pieces or rules have changed are searched anew, the others
+        are left alone."""
         show_in(self.job.unit)
         self._quiet = True
         for cloth in self.job.cloths:
@@ -178,17 +185,23 @@ class Session(JobView):
             self._tell_searching()
 
     def hold(self, id: str) -> None:
-        """Lock a piece of the lay shown where it lies, or let it go: the search then lays the others around it."""
+        """Lock a piece of the lay shown where it lies, or let it go: the search then lays the
+        others around it."""
         lay, cloth = self.lay, self.cloth
         if lay is None or cloth is None or all(placement.id != id for placement in lay.placements):
             return
         if len(lay.spread.sections) > 1 or lay.way == STACKED:
-            self.trouble.emit("Pieces can be held in a lay of one section: take a way without sections first.")
+            self.trouble.emit(
+                "Pieces can be held in a lay of one section: take a way without sections first."
+            )
             return
         if self.searching:
             self.stop_search()
         name = lay.piece(next(p for p in lay.placements if p.id == id).piece).name
-        self.apply(with_locked(self.job, cloth.id, id), f"{name} let go" if id in self.held else f"{name} held")
+        self.apply(
+            with_locked(self.job, cloth.id, id),
+            f"{name} let go" if id in self.held else f"{name} held",
+        )
 
     # --- the search ------------------------------------------------------------------------
 
@@ -203,7 +216,8 @@ class Session(JobView):
         return self.prices.working
 
     def search(self, effort: int, ways: tuple[str, ...] | None = None) -> None:
-        """Look for lays of the cloth in hand, of all ways or of some; what is locked stays where it is."""
+        """Look for lays of the cloth in hand, of all ways or of some; what is locked stays where it
+        is."""
         if self.cloth is not None:
             self._begin(self.cloth, effort, ways)
 
@@ -226,7 +240,8 @@ class Session(JobView):
                 self._searched.add(cloth.id)
 
     def _is_settled(self, cloth_id: str) -> bool:
-        """Whether what is known of a cloth needs no search: other ways were tried, or its lay is complete."""
+        """Whether what is known of a cloth needs no search: other ways were tried, or its lay is
+        complete."""
         on = self.job.on_cloth(cloth_id)
         if on.tried or not any(own.id == cloth_id for own in self.job.cloths):
             return bool(on.tried)
@@ -247,7 +262,12 @@ class Session(JobView):
         around = on.lay if on.lay is not None and on.lay.locked and ways == (on.lay.way,) else None
         own_pieces = self.pieces if pile is not None else pieces
         request = LayRequest(
-            cloth=cloth, pieces=own_pieces, ways=ways or order, pile=pile, around=around, effort=effort
+            cloth=cloth,
+            pieces=own_pieces,
+            ways=ways or order,
+            pile=pile,
+            around=around,
+            effort=effort,
         )
         self.laying.begin(request, in_sight=cloth == self.cloth)
 
@@ -255,7 +275,14 @@ class Session(JobView):
         """Offer a lay that the search has found to the document."""
         if not any(cloth.id == cloth_id for cloth in self.job.cloths):
             return
-        own = next((t.lay for t in self.job.on_cloth(cloth_id).tried if t.way == lay.way and t.lay is not None), None)
+        own = next(
+            (
+                t.lay
+                for t in self.job.on_cloth(cloth_id).tried
+                if t.way == lay.way and t.lay is not None
+            ),
+            None,
+        )
         cloth = self.job.cloth(cloth_id)
         before = None if own is None else self._taken_up.lay(own, self.pieces, cloth)
         if before is not None and rank(before) <= rank(lay):
@@ -304,11 +331,13 @@ class Session(JobView):
         self.prices.ask(self.lay, self.spread)
 
     def price_of(self, wish: Wish) -> float | None:
-        """How much cloth the lay shown would save without one wish, mm; None while nobody has looked."""
+        """How much cloth the lay shown would save without one wish, mm; None while nobody has
+        looked."""
         return self.prices.of(wish, self.lay)
 
     def _take_up_one(self) -> None:
-        """Take up one more of the lays of the cloth in hand that have not been looked at yet, while nobody waits."""
+        """Take up one more of the lays of the cloth in hand that have not been looked at yet, while
+        nobody waits."""
         cloth = self.cloth
         if cloth is None:
             return

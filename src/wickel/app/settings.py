@@ -1,4 +1,5 @@
-"""What the window remembers between starts: how it is dressed, the job last open, its size, place and stage."""
+"""What the window remembers between starts: how it is dressed, the job last open, its size, place
+and stage."""
 
 from __future__ import annotations
 
@@ -37,7 +38,9 @@ class SettingsFile:
             return Settings()
         known = {own.name: own for own in fields(Settings)}
         right: dict[str, Any] = {
-            name: own for name, own in value.items() if name in known and type(own) is type(known[name].default)
+            name: own
+            for name, own in value.items()
+            if name in known and type(own) is type(known[name].default)
         }
         recent = value.get("recent")
         if isinstance(recent, list):

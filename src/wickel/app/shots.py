@@ -44,7 +44,13 @@ def write_shots(folder: Path) -> int:
 
         window.body.compared.setCurrentIndex(window.body.compared.count() - 1)
         window.body._show_beside()
-        for name, stage in (("jobs", JOBS), ("body", BODY), ("draft", DRAFT), ("cloth", CLOTH), ("lay-open", LAY)):
+        for name, stage in (
+            ("jobs", JOBS),
+            ("body", BODY),
+            ("draft", DRAFT),
+            ("cloth", CLOTH),
+            ("lay-open", LAY),
+        ):
             shot(name, stage)
         _draft_shots(window, jobs, folder, shot)
         window.open_path(jobs[1])
@@ -69,7 +75,10 @@ def write_shots(folder: Path) -> int:
 
 
 def _buy_shot(
-    window: MainWindow, jobs: list[Path], events: Callable[[], None], shot: Callable[[str, int], None]
+    window: MainWindow,
+    jobs: list[Path],
+    events: Callable[[], None],
+    shot: Callable[[str, int], None],
 ) -> None:
     """The yardage table of a dress, full, with a cell opened; and the buying list of two jobs."""
     from wickel.job.edits import with_shelf_cloth
@@ -143,7 +152,9 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
         session.undo()
 
 
-def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Callable[[str, int], None]) -> None:
+def _draft_shots(
+    window: MainWindow, jobs: list[Path], folder: Path, shot: Callable[[str, int], None]
+) -> None:
     """The Draft stage with several styles, with formulas, and the dialogs that belong to it."""
     from PySide6.QtWidgets import QDialog
 
@@ -165,7 +176,9 @@ def _draft_shots(window: MainWindow, jobs: list[Path], folder: Path, shot: Calla
     shot("draft-formulas", DRAFT)
     window.session.undo()
     assert window.session.draft is not None  # the apron was just drafted
-    dialog_shot("draft-change", ChangeDialog(window.session, window.session.draft.pattern, "front", window))
+    dialog_shot(
+        "draft-change", ChangeDialog(window.session, window.session.draft.pattern, "front", window)
+    )
     gallery = Gallery(window, "Which garment?", window.book)
     gallery.draw_all()
     dialog_shot("gallery", gallery)

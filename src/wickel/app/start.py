@@ -36,7 +36,8 @@ def data_folder() -> Path:
 
 
 def state_folder() -> Path:
-    """Where the log and reports of faults are: ``$WICKEL_HOME/state``, or the user's state folder."""
+    """Where the log and reports of faults are: ``$WICKEL_HOME/state``, or the user's state
+    folder."""
     own = os.environ.get("WICKEL_HOME")
     if own:
         return Path(own) / "state"
@@ -52,12 +53,15 @@ def _screen_is_there() -> bool:
 
 
 def desktop_text_scale(app: QApplication) -> float:
-    """How much larger than usual the desktop wants its text, beside what it scales everything by."""
+    """How much larger than usual the desktop wants its text, beside what it scales everything
+    by."""
     screen = app.primaryScreen()
     return 1.0 if screen is None else max(1.0, min(2.0, screen.logicalDotsPerInch() / 96.0))
 
 
-def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fresh: bool = False) -> MainWindow:
+def make_window(
+    app: QApplication, home: Path, runner: Runner, *, demo: bool, fresh: bool = False
+) -> MainWindow:
     """The window with its first job open, not yet shown."""
     load_fonts()
     learn(app)
@@ -81,7 +85,8 @@ def make_window(app: QApplication, home: Path, runner: Runner, *, demo: bool, fr
     last = Path(settings.values.last_job) if settings.values.last_job and not fresh else None
     known = folder.orders()
     wanted = [last] if last is not None and last.parent == folder.path and last.exists() else []
-    # one that cannot be read is said and left; the window opens in any case, if need be without a job
+    # one that cannot be read is said and left; the window opens in any case, if need be without a
+    # job
     next(filter(window.open_path, dict.fromkeys((*wanted, *known))), None)
     window.take_place()
     if not known:
@@ -93,8 +98,9 @@ def run_window(*, demo: bool, fresh: bool = False) -> int:
     """Open the window and stay until it is closed; the exit code."""
     if not _screen_is_there():
         print(
-            "wickel: there is no screen here to open a window on. Start it in a desktop session; or, to see "
-            "pictures of it, run  wickel shots DIR ; the command line works without a screen (wickel --help).",
+            "wickel: there is no screen here to open a window on. Start it in a desktop session; "
+            "or, to see pictures of it, run  wickel shots DIR ; the command line works without a "
+            "screen (wickel --help).",
             file=sys.stderr,
         )
         return 1

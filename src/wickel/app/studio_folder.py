@@ -8,7 +8,15 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Any
 
-from wickel.files import UnreadableFile, plain_text, private_folder, read_job, read_json, save_job, slug
+from wickel.files import (
+    UnreadableFile,
+    plain_text,
+    private_folder,
+    read_job,
+    read_json,
+    save_job,
+    slug,
+)
 from wickel.studio import orders
 
 ENDING = ".wickel.json"
@@ -72,12 +80,16 @@ class StudioFolder:
     def path_for(self, name: str) -> Path:
         """A path for a new job that no other job has."""
         number = len(self.orders()) + 1
-        while any(list(folder.glob(f"{number:02}-*")) for folder in (self.path, self.path / ASIDE, self.path / BIN)):
+        while any(
+            list(folder.glob(f"{number:02}-*"))
+            for folder in (self.path, self.path / ASIDE, self.path / BIN)
+        ):
             number += 1
         return self.path / f"{number:02}-{slug(name)}{ENDING}"
 
     def duplicate(self, path: Path) -> Path:
-        """Write a job once more under a name of its own; the new file. Raises ``UnreadableFile``, ``OSError``."""
+        """Write a job once more under a name of its own; the new file. Raises ``UnreadableFile``,
+        ``OSError``."""
         job = read_job(path)
         made = replace(job, name=f"{job.name or path.name.removesuffix(ENDING)}, again")
         there = self.path_for(made.name)
@@ -119,13 +131,17 @@ class StudioFolder:
         return there
 
     def fill_with_demo(self, *, fresh: bool) -> None:
-        """Put the demo studio's orders here, those that are not there yet; ``fresh`` begins anew."""
+        """Put the demo studio's orders here, those that are not there yet; ``fresh`` begins
+        anew."""
         if fresh:
             shutil.rmtree(self.path, ignore_errors=True)
         private_folder(self.path)
         for number, job in enumerate(orders(), start=1):
             name = f"{number:02}-{slug(job.name)}{ENDING}"
-            if not any((folder / name).exists() for folder in (self.path, self.path / ASIDE, self.path / BIN)):
+            if not any(
+                (folder / name).exists()
+                for folder in (self.path, self.path / ASIDE, self.path / BIN)
+            ):
                 save_job(job, self.path / name)
 
 

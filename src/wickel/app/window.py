@@ -208,7 +208,9 @@ class MainWindow(QMainWindow):
         self._action(view, "Zoom &out", "Ctrl+-", lambda: self._zoom("zoom_out"))
         self._action(view, "&All in sight", "Ctrl+0", lambda: self._zoom("fit"))
         view.addSeparator()
-        self._inches = self._action(view, "Measure in &inches", "Ctrl+I", self._toggle_inches, checkable=True)
+        self._inches = self._action(
+            view, "Measure in &inches", "Ctrl+I", self._toggle_inches, checkable=True
+        )
         self._dark = self._action(view, "&Dark", "Ctrl+D", self._toggle_dark, checkable=True)
         self._dark.setChecked(self._settings.values.dark)
         self._action(view, "&Larger text", "Ctrl+Alt++", lambda: self._text_by(TEXT_STEP))
@@ -228,7 +230,11 @@ class MainWindow(QMainWindow):
 
     def _build_buy_menu(self, buy: QMenu) -> None:
         for k, (words, keys) in enumerate(
-            (("&Lengths", "Ctrl+Shift+1"), ("&Everything to buy", "Ctrl+Shift+2"), ("From a &bolt", "Ctrl+Shift+3"))
+            (
+                ("&Lengths", "Ctrl+Shift+1"),
+                ("&Everything to buy", "Ctrl+Shift+2"),
+                ("From a &bolt", "Ctrl+Shift+3"),
+            )
         ):
             self._action(buy, words, keys, partial(self._show_buy, k))
         buy.addSeparator()
@@ -237,16 +243,33 @@ class MainWindow(QMainWindow):
         self._action(buy, "Lay garments on a bol&t, or stop", "Ctrl+Shift+U", self._lay_bolt)
         buy.addSeparator()
         self._action(buy, "&Copy what is shown", "Ctrl+Shift+Y", self._copy_table)
-        self._action(buy, "What is shown as C&SV…", "Ctrl+Shift+V", partial(self._write_table, self._exports.table_csv))
-        self._action(buy, "What is shown as &PDF…", "Ctrl+Shift+R", partial(self._write_table, self._exports.table_pdf))
+        self._action(
+            buy,
+            "What is shown as C&SV…",
+            "Ctrl+Shift+V",
+            partial(self._write_table, self._exports.table_csv),
+        )
+        self._action(
+            buy,
+            "What is shown as &PDF…",
+            "Ctrl+Shift+R",
+            partial(self._write_table, self._exports.table_pdf),
+        )
 
     def _build_lay_menu(self, lay: QMenu) -> None:
         self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
-        self._action(lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hand.hold_or_let_go)
+        self._action(
+            lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hand.hold_or_let_go
+        )
         self._action(lay, "This piece is &cut", "Ctrl+Alt+X", self.lay.hand.mark_cut)
         let_be = QMenu("This piece need &not keep to", self)
         for k, (rule, name) in enumerate(WAIVED_NAMES.items(), start=1):
-            self._action(let_be, name[0].upper() + name[1:], f"Ctrl+Alt+{k}", partial(self.lay.hand.let_be, rule))
+            self._action(
+                let_be,
+                name[0].upper() + name[1:],
+                f"Ctrl+Alt+{k}",
+                partial(self.lay.hand.let_be, rule),
+            )
         lay.addMenu(let_be)
         self._action(lay, "&Keep this lay…", "Ctrl+Alt+K", self.lay.ways.keep_lay)
         lay.addSeparator()
@@ -256,12 +279,25 @@ class MainWindow(QMainWindow):
         self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
         self._action(lay, "&Unfolded, or as it lies", "Ctrl+U", self.lay.opened.toggle)
         self._action(lay, "Every piece as it is c&ut", "Ctrl+J", self.lay.as_cut.toggle)
-        self._action(lay, "&Put together, or apart", "Ctrl+Shift+J", lambda: self.lay.put_or_apart(Put.UNROLLED))
-        self._action(lay, "Front and bac&k, or apart", "Ctrl+Alt+J", lambda: self.lay.put_or_apart(Put.SEEN))
+        self._action(
+            lay,
+            "&Put together, or apart",
+            "Ctrl+Shift+J",
+            lambda: self.lay.put_or_apart(Put.UNROLLED),
+        )
+        self._action(
+            lay, "Front and bac&k, or apart", "Ctrl+Alt+J", lambda: self.lay.put_or_apart(Put.SEEN)
+        )
         self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
 
     def _action(
-        self, menu: QMenu, text: str, keys: str, act: Callable[[], object], *, checkable: bool = False
+        self,
+        menu: QMenu,
+        text: str,
+        keys: str,
+        act: Callable[[], object],
+        *,
+        checkable: bool = False,
     ) -> QAction:
         action = QAction(text, self)
         action.setCheckable(checkable)
@@ -314,7 +350,9 @@ class MainWindow(QMainWindow):
             (
                 Knot(name="Jobs", tied=session.path is not None),
                 Knot(name="Body", tied=True, count=max(implausible, int(refused_at == BODY))),
-                Knot(name="Draft", tied=bool(session.drafts), count=unheld + int(refused_at == DRAFT)),
+                Knot(
+                    name="Draft", tied=bool(session.drafts), count=unheld + int(refused_at == DRAFT)
+                ),
                 Knot(name="Cloth", tied=session.cloth is not None, count=int(refused_at == CLOTH)),
                 Knot(name="Lay", tied=session.lay is not None, count=broken + int(stuck)),
                 Knot(name="Buy", tied=self.buy.fill.done[0] > 0),
@@ -380,7 +418,9 @@ class MainWindow(QMainWindow):
         self.jobs.refresh()
 
     def _open(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "Open a job file", str(self._folder.path), "Jobs (*.wickel.json)")
+        name, _ = QFileDialog.getOpenFileName(
+            self, "Open a job file", str(self._folder.path), "Jobs (*.wickel.json)"
+        )
         if name:
             self.open_path(Path(name))
 
@@ -405,7 +445,9 @@ class MainWindow(QMainWindow):
         session = self._session
         garment = session.garment
         if garment is None or (len(session.job.garments) < 2 and not session.job.pieces):
-            session.trouble.emit("A job has at least one garment: take another style for it, or begin a new job.")
+            session.trouble.emit(
+                "A job has at least one garment: take another style for it, or begin a new job."
+            )
             return
         session.apply(without_garment(session.job, garment), f"{garment.name or garment.style} out")
 
@@ -431,7 +473,9 @@ class MainWindow(QMainWindow):
         try:
             save_job(job, path)
         except OSError as reason:
-            self._opening.refuse("The new job cannot be written", f"{path.name}: {reason.strerror}.")
+            self._opening.refuse(
+                "The new job cannot be written", f"{path.name}: {reason.strerror}."
+            )
             return
         self.open_path(path)
         self.show_stage(BODY)
@@ -469,7 +513,8 @@ class MainWindow(QMainWindow):
         self.show_stage(BUY)
         write()
 
-    # --- help --------------------------------------------------------------------------------------
+    # --- help
+    # --------------------------------------------------------------------------------------
 
     def _show_keys(self) -> None:
         sheet = KeysSheet(self.menuBar(), self)
@@ -479,7 +524,8 @@ class MainWindow(QMainWindow):
     def _show_about(self) -> None:
         self._opening.refuse(
             "About Wickel",
-            f"Wickel {__version__}\nFrom body measurements to a cut plan and an exact length of cloth.\n"
+            f"Wickel {__version__}\nFrom body measurements to a cut plan and an exact length of "
+            "cloth.\n"
             "MIT licence. Typeface: Lato, SIL Open Font License 1.1.",
         )
 
@@ -491,11 +537,18 @@ class MainWindow(QMainWindow):
         self.thread_bar.make_narrow(self.width() < NARROW_BELOW * text_scale())
 
     def take_place(self) -> None:
-        """Take the size, place and stage of the last time; at first what the screen has room for."""
+        """Take the size, place and stage of the last time; at first what the screen has room
+        for."""
         values = self._settings.values
-        if not (values.geometry and self.restoreGeometry(QByteArray.fromBase64(values.geometry.encode()))):
+        if not (
+            values.geometry
+            and self.restoreGeometry(QByteArray.fromBase64(values.geometry.encode()))
+        ):
             room = self.screen().availableGeometry()
-            wide, high = min(USUAL_SIZE[0], room.width()), min(USUAL_SIZE[1], room.height() - TITLE_BAR)
+            wide, high = (
+                min(USUAL_SIZE[0], room.width()),
+                min(USUAL_SIZE[1], room.height() - TITLE_BAR),
+            )
             self.resize(max(wide, LEAST_SIZE[0]), max(high, LEAST_SIZE[1]))
         if 0 <= values.stage < len(STAGES):
             self.show_stage(values.stage)

@@ -12,7 +12,8 @@ def font_bytes(name: str) -> bytes:
 
 
 def figure_svg() -> str:
-    """Our drawn figure: the body from the front and from behind, and a mark for every measurement, by its id."""
+    """Our drawn figure: the body from the front and from behind, and a mark for every measurement,
+    by its id."""
     return (files("wickel.assets") / "figure.svg").read_text("utf-8")
 
 

@@ -1,7 +1,17 @@
 """Measurements, size charts, plausibility."""
 
 from wickel.body.body import Body, Doubt, doubts, missing, with_measurement
-from wickel.body.chart import CHARTS, SIZES, WOMEN, Chart, Estimate, chart_of, estimate, nearest_size, size_body
+from wickel.body.chart import (
+    CHARTS,
+    SIZES,
+    WOMEN,
+    Chart,
+    Estimate,
+    chart_of,
+    estimate,
+    nearest_size,
+    size_body,
+)
 from wickel.body.client import Client, Difference, differences, with_body, with_client, without_day
 from wickel.body.measurements import MEASUREMENTS, MeasureKind, Measurement
 

@@ -38,7 +38,9 @@ class Body:
         return hash((self.name, tuple(sorted(self.measurements_mm.items())), self.taken))
 
 
-def _body(name: str, measurements_mm: dict[str, float], taken: str, estimated: frozenset[str]) -> Body:
+def _body(
+    name: str, measurements_mm: dict[str, float], taken: str, estimated: frozenset[str]
+) -> Body:
     return Body(name=name, measurements_mm=measurements_mm, taken=taken, estimated=estimated)
 
 
@@ -102,7 +104,11 @@ def doubts(body: Body) -> tuple[Doubt, ...]:
             continue
         if not math.isfinite(mm) or mm <= 0:
             found.append(
-                Doubt(measurements=(id,), text=say("body.must-length-above-zero", known=known.name), impossible=True)
+                Doubt(
+                    measurements=(id,),
+                    text=say("body.must-length-above-zero", known=known.name),
+                    impossible=True,
+                )
             )
         elif not known.least_mm <= mm <= known.most_mm:
             found.append(

@@ -33,7 +33,9 @@ class Chart:
     def body(self, size: str) -> Body:
         """The body of a size. Raises ``KeyError``."""
         key = self.sizes[size]
-        return Body(name=size, measurements_mm={id: float(round(self.value(id, key))) for id in self.steps})
+        return Body(
+            name=size, measurements_mm={id: float(round(self.value(id, key))) for id in self.steps}
+        )
 
 
 WOMEN = Chart(
@@ -127,7 +129,9 @@ CHILDREN = Chart(
     name="Children, by height",
     key="height",
     middle_mm=1280,
-    sizes={f"H{height}": height * 10.0 for height in (98, 104, 110, 116, 122, 128, 134, 140, 146, 152)},
+    sizes={
+        f"H{height}": height * 10.0 for height in (98, 104, 110, 116, 122, 128, 134, 140, 146, 152)
+    },
     steps={
         "bust": (640, 0.36),
         "under_bust": (605, 0.33),
@@ -204,8 +208,8 @@ _ANCHORS = ("bust", "hip", "waist", "under_bust", "neck_to_knee", "waist_to_knee
 def estimate(body: Body, measurement: str, chart: Chart = WOMEN) -> Estimate | None:
     """A measurement worked out from what was taken, or None when nothing of use was.
 
-    The rule: find where on the chart the first known of bust, hip, waist, under bust, neck to knee and
-    waist to knee lies, and take the chart's figure there.
+    The rule: find where on the chart the first known of bust, hip, waist, under bust, neck to knee
+    and waist to knee lies, and take the chart's figure there.
     """
     if measurement not in chart.steps:
         return None

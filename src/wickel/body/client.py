@@ -1,4 +1,5 @@
-"""Clients: one person with the bodies measured on different days, and what has changed between two of them."""
+"""Clients: one person with the bodies measured on different days, and what has changed between two
+of them."""
 
 from __future__ import annotations
 
@@ -13,7 +14,8 @@ CHANGED_MM = 0.5
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Client:
-    """A person, and the bodies measured on different days, oldest first; ``Body.taken`` is the day."""
+    """A person, and the bodies measured on different days, oldest first; ``Body.taken`` is the
+    day."""
 
     name: str
     bodies: tuple[Body, ...] = ()

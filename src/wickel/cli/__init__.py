@@ -1,4 +1,5 @@
-"""The same work without a window: draft, check, lay, buy, and lists of what there is to choose from.
+"""The same work without a window: draft, check, lay, buy, and lists of what there is to choose
+from.
 
 Results go to standard output, refusals as one sentence to standard error, with the exit codes of
 FORMATS §7: 0 done, 1 cannot be laid as asked or breaks a rule, 2 input that cannot be used.

@@ -1,4 +1,5 @@
-"""Commands that say how much to buy: the yardage table, the buying list, what comes out of a bolt."""
+"""Commands that say how much to buy: the yardage table, the buying list, what comes out of a
+bolt."""
 
 from __future__ import annotations
 
@@ -13,7 +14,18 @@ from typing import Annotated, Any
 import typer
 
 from wickel.body import Body
-from wickel.cli.common import REFUSED, UNUSABLE, AsJson, JobPath, apart, app, fail, opened, read, written
+from wickel.cli.common import (
+    REFUSED,
+    UNUSABLE,
+    AsJson,
+    JobPath,
+    apart,
+    app,
+    fail,
+    opened,
+    read,
+    written,
+)
 from wickel.cloth import Cloth
 from wickel.draft import DraftRefused
 from wickel.files import csv_text
@@ -36,19 +48,36 @@ from wickel.job import (
     shopping_rows,
 )
 from wickel.lay import Search
-from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length, shown_short
+from wickel.units import (
+    Unit,
+    UnreadableLength,
+    parsed_length,
+    shown_cloth_length,
+    shown_length,
+    shown_short,
+)
 from wickel.yardage import shown_buy
 
 
 @app.command()
 def yardage(
     job_path: JobPath,
-    sizes: Annotated[str, typer.Option(help="Sizes, with commas between them. Default: all of the chart.")] = "",
-    widths: Annotated[str, typer.Option(help="Usable widths in cm, with commas between them.")] = "110,114,140,150",
-    cloth: Annotated[str, typer.Option(help="The cloth, by its id. Default: the job's first.")] = "",
+    sizes: Annotated[
+        str, typer.Option(help="Sizes, with commas between them. Default: all of the chart.")
+    ] = "",
+    widths: Annotated[
+        str, typer.Option(help="Usable widths in cm, with commas between them.")
+    ] = "110,114,140,150",
+    cloth: Annotated[
+        str, typer.Option(help="The cloth, by its id. Default: the job's first.")
+    ] = "",
     csv: Annotated[Path | None, typer.Option(help="Write the table with a line a cell.")] = None,
-    at_hand: Annotated[str, typer.Option(help="A length at hand, like '2 yd': say which sizes fit on it.")] = "",
-    effort: Annotated[int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a cell.")] = CELL_EFFORT,
+    at_hand: Annotated[
+        str, typer.Option(help="A length at hand, like '2 yd': say which sizes fit on it.")
+    ] = "",
+    effort: Annotated[
+        int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a cell.")
+    ] = CELL_EFFORT,
     as_json: AsJson = False,
 ) -> None:
     """How much to buy for every size on every width; each figure is a real lay."""
@@ -78,18 +107,25 @@ def yardage(
     _print_table(cells, [size for size, _ in asked], wide, own, job.unit)
     if have is not None:
         for cell in cells:
-            print(f"{cell.size}, {shown_length(cell.width_mm, job.unit)}: {_fit_words(cell, own, have, job.unit)}")
+            print(
+                f"{cell.size}, {shown_length(cell.width_mm, job.unit)}: "
+                f"{_fit_words(cell, own, have, job.unit)}"
+            )
 
 
 def _asked(job: Job, sizes: str, cloth: str) -> tuple[list[tuple[str, Body]], Cloth]:
-    """The sizes that were named with their bodies, all without any, and the cloth; ends where there is none such."""
+    """The sizes that were named with their bodies, all without any, and the cloth; ends where there
+    is none such."""
     try:
         bodies = bodies_for(job)
         own = job.cloth(cloth or job.cloths[0].id)
     except JobRefused as reason:
         fail(reason, UNUSABLE)
     except KeyError:
-        fail(f"The job has no cloth “{cloth}”: there are {', '.join(c.id for c in job.cloths)}.", UNUSABLE)
+        fail(
+            f"The job has no cloth “{cloth}”: there are {', '.join(c.id for c in job.cloths)}.",
+            UNUSABLE,
+        )
     names = [name.strip() for name in sizes.split(",") if name.strip()] or list(bodies)
     unknown = [name for name in names if name not in bodies]
     if unknown:
@@ -127,17 +163,31 @@ def _cell_record(cell: Cell, cloth: Cloth, have: float | None = None) -> dict[st
     }
 
 
-_CSV = ("size", "usable_width_mm", "way", "lay_length_mm", "need_mm", "buy_mm", "at_least", "used_share", "refusal")
+_CSV = (
+    "size",
+    "usable_width_mm",
+    "way",
+    "lay_length_mm",
+    "need_mm",
+    "buy_mm",
+    "at_least",
+    "used_share",
+    "refusal",
+)
 
 
 def _csv_rows(lines: list[dict[str, Any]]) -> Iterator[tuple[object, ...]]:
     yield _CSV
     for line in lines:
         values = (line.get(name, "") for name in _CSV)
-        yield tuple(f"{value:.1f}" if isinstance(value, float) and value > 1 else value for value in values)
+        yield tuple(
+            f"{value:.1f}" if isinstance(value, float) and value > 1 else value for value in values
+        )
 
 
-def _print_table(cells: list[Cell], sizes: list[str], widths: list[float], cloth: Cloth, unit: Unit) -> None:
+def _print_table(
+    cells: list[Cell], sizes: list[str], widths: list[float], cloth: Cloth, unit: Unit
+) -> None:
     by = {(cell.size, cell.width_mm): cell for cell in cells}
     first = max(len(size) for size in sizes) + 2
     print(" " * first + "".join(f"{shown_length(mm, unit):>24}" for mm in widths))
@@ -160,14 +210,21 @@ def _print_table(cells: list[Cell], sizes: list[str], widths: list[float], cloth
 
 @app.command()
 def buy(
-    job_paths: Annotated[list[Path], typer.Argument(metavar="JOB…", help="One job file or several.")],
-    csv: Annotated[Path | None, typer.Option(help="Write the list with a line for everything.")] = None,
+    job_paths: Annotated[
+        list[Path], typer.Argument(metavar="JOB…", help="One job file or several.")
+    ],
+    csv: Annotated[
+        Path | None, typer.Option(help="Write the list with a line for everything.")
+    ] = None,
     pdf: Annotated[Path | None, typer.Option(help="Write the list on paper.")] = None,
-    effort: Annotated[int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a cloth.")] = BUY_EFFORT,
+    effort: Annotated[
+        int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a cloth.")
+    ] = BUY_EFFORT,
     workers: Annotated[int, typer.Option(min=1, max=16, help="Searches side by side.")] = 1,
     as_json: AsJson = False,
 ) -> None:
-    """Everything to buy for one job or several, which are laid together where they share a cloth."""
+    """Everything to buy for one job or several, which are laid together where they share a
+    cloth."""
     apart(job_paths, [path for path in (csv, pdf) if path is not None])
     jobs = [read(path) for path in job_paths]
 
@@ -184,7 +241,9 @@ def buy(
     if csv is not None:
         written(csv, csv_text([HEADS, *words]))
     if pdf is not None:
-        from wickel.files.table_pdf import buying_pdf  # ReportLab takes long to load and few runs need it
+        from wickel.files.table_pdf import (
+            buying_pdf,
+        )  # ReportLab takes long to load and few runs need it
 
         names = ", ".join(job.name or path.name for job, path in zip(jobs, job_paths, strict=True))
         written(pdf, buying_pdf(names, found, unit))
@@ -224,10 +283,18 @@ def _cloth_line_record(line: ClothLine) -> dict[str, Any]:
 @app.command()
 def bolt(
     job_path: JobPath,
-    length: Annotated[str, typer.Argument(metavar="LENGTH", help="The length of the bolt, like 8m or '10 yd'.")],
-    sizes: Annotated[str, typer.Option(help="Sizes wanted, with commas; one may stand several times.")] = "",
-    cloth: Annotated[str, typer.Option(help="The cloth, by its id. Default: the job's first.")] = "",
-    effort: Annotated[int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a lay.")] = BOLT_EFFORT,
+    length: Annotated[
+        str, typer.Argument(metavar="LENGTH", help="The length of the bolt, like 8m or '10 yd'.")
+    ],
+    sizes: Annotated[
+        str, typer.Option(help="Sizes wanted, with commas; one may stand several times.")
+    ] = "",
+    cloth: Annotated[
+        str, typer.Option(help="The cloth, by its id. Default: the job's first.")
+    ] = "",
+    effort: Annotated[
+        int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a lay.")
+    ] = BOLT_EFFORT,
     as_json: AsJson = False,
 ) -> None:
     """How many garments of the asked sizes come out of a bolt, laid together."""
@@ -251,7 +318,10 @@ def bolt(
             )
         )
         return
-    print(f"{len(found.sizes)} of {len(asked)} come out of {shown_cloth_length(mm, job.unit)} of {own.shown_name}.")
+    print(
+        f"{len(found.sizes)} of {len(asked)} come out of {shown_cloth_length(mm, job.unit)} of "
+        f"{own.shown_name}."
+    )
     if found.lay is not None:
         left = shown_cloth_length(found.left_mm, job.unit)
         print(f"{', '.join(found.sizes)}, laid {found.lay.way.name.lower()}; {left} is left.")

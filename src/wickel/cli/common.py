@@ -27,7 +27,8 @@ app = typer.Typer(
 
 REFUSED, UNUSABLE = 1, 2
 MOST_SECONDS, ENDLESS = 30.0, 10_000_000
-"""How long a search of the usual effort may take at most, and the steps of one that only its time ends."""
+"""How long a search of the usual effort may take at most, and the steps of one that only its time
+ends."""
 
 JobPath = Annotated[Path, typer.Argument(metavar="JOB", help="A job file, *.wickel.json.")]
 AsJson = Annotated[bool, typer.Option("--json", help="Print the result as JSON.")]
@@ -63,12 +64,16 @@ def opened(path: Path, *, to_lay: bool = False) -> tuple[Job, tuple[CutPiece, ..
 
 
 def apart(inputs: Iterable[Path], outputs: Iterable[Path]) -> None:
-    """Make sure that nothing that is read is written over, and nothing written twice; ends otherwise."""
+    """Make sure that nothing that is read is written over, and nothing written twice; ends
+    otherwise."""
     taken = {os.path.realpath(path): "that is read" for path in inputs}
     for path in outputs:
         real = os.path.realpath(path)
         if real in taken:
-            fail(f"{path.name} is the file {taken[real]}: give what is written another name.", UNUSABLE)
+            fail(
+                f"{path.name} is the file {taken[real]}: give what is written another name.",
+                UNUSABLE,
+            )
         taken[real] = "that another output is written to"
 
 

@@ -15,7 +15,14 @@ from wickel.draft import STYLES, LengthOption
 def styles(as_json: AsJson = False) -> None:
     """List the styles with their measurements and options."""
     if as_json:
-        print(json.dumps([{"id": s.id, "name": s.name, "required": list(s.required)} for s in STYLES.values()]))
+        print(
+            json.dumps(
+                [
+                    {"id": s.id, "name": s.name, "required": list(s.required)}
+                    for s in STYLES.values()
+                ]
+            )
+        )
         return
     for style in STYLES.values():
         print(f"{style.id}: {style.name}. {style.summary}")

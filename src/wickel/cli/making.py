@@ -37,7 +37,18 @@ from wickel.files import (
     svg_text,
 )
 from wickel.job import BEST, Job, cloths_in_use, drafted_series, lay_job
-from wickel.lay import DEFAULT_EFFORT, PLANNING, CutPiece, Lay, LayRefused, LayReport, Level, Search, Stopped, taken_up
+from wickel.lay import (
+    DEFAULT_EFFORT,
+    PLANNING,
+    CutPiece,
+    Lay,
+    LayRefused,
+    LayReport,
+    Level,
+    Search,
+    Stopped,
+    taken_up,
+)
 from wickel.units import Unit, shown_cloth_length, shown_length, shown_short
 from wickel.yardage import need, shown_buy
 
@@ -51,7 +62,8 @@ def draft(
     out: Annotated[Path, typer.Option("-o", "--out", help="Folder for the pieces.")],
     as_json: AsJson = False,
 ) -> None:
-    """Draft the pieces of a job: one SVG a piece at 1:1, and all as plain outlines in a job file."""
+    """Draft the pieces of a job: one SVG a piece at 1:1, and all as plain outlines in a job
+    file."""
     job, pieces = opened(job_path)
     names = UniqueNames()
     made: dict[str, str] = {}
@@ -77,7 +89,9 @@ CHECK_EFFORT = 40
 def check(job_path: JobPath, as_json: AsJson = False) -> None:
     """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
     job, pieces = opened(job_path, to_lay=True)
-    checks = [c for garment in job.garments for done in drafted_series(garment, job) for c in done.checks]
+    checks = [
+        c for garment in job.garments for done in drafted_series(garment, job) for c in done.checks
+    ]
     lays = _lays_to_check(job, pieces)
     findings = [finding for lay in lays for finding in lay.findings]
     if as_json:
@@ -86,7 +100,12 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
                 {
                     "checks": [_check_record(c) for c in checks],
                     "findings": [
-                        {"level": f.level.value, "code": f.code, "text": str(f.text), "way_out": str(f.way_out)}
+                        {
+                            "level": f.level.value,
+                            "code": f.code,
+                            "text": str(f.text),
+                            "way_out": str(f.way_out),
+                        }
                         for f in findings
                     ],
                 }
@@ -102,7 +121,8 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
 
 
 def _lays_to_check(job: Job, pieces: tuple[CutPiece, ...]) -> list[Lay]:
-    """The lays that the job has taken, looked at anew, and quick ones for the cloths that have none."""
+    """The lays that the job has taken, looked at anew, and quick ones for the cloths that have
+    none."""
     lays: list[Lay] = []
     others: set[str] = set()
     for cloth in cloths_in_use(job, pieces):
@@ -114,9 +134,15 @@ def _lays_to_check(job: Job, pieces: tuple[CutPiece, ...]) -> list[Lay]:
             lays.append(lay)
     if not others:
         return lays
-    until = _until(perf_counter(), MOST_SECONDS, sum(order.copies for piece in pieces for order in piece.orders))
+    until = _until(
+        perf_counter(),
+        MOST_SECONDS,
+        sum(order.copies for piece in pieces for order in piece.orders),
+    )
     try:
-        found = lay_job(job, pieces, fold=_ways((), job), report_until=until, search=Search(effort=CHECK_EFFORT))
+        found = lay_job(
+            job, pieces, fold=_ways((), job), report_until=until, search=Search(effort=CHECK_EFFORT)
+        )
     except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)
     return lays + [lay for lay in found if lay.cloth.id in others]
@@ -141,7 +167,8 @@ def _check_line(c: TapeCheck, unit: Unit) -> str:
         return f"unknown {c.name}: {NOT_MEASURED}"
     line = (
         f"{'holds ' if c.held else 'BROKEN'}  {c.name}: {c.one} {shown_length(c.one_mm, unit)}, "
-        f"{c.other} {shown_length(c.other_mm, unit)}, difference {shown_length(c.difference_mm, unit)}"
+        f"{c.other} {shown_length(c.other_mm, unit)}, difference "
+        f"{shown_length(c.difference_mm, unit)}"
     )
     return line if c.held else f"{line}. {c.way_out}"
 
@@ -197,15 +224,28 @@ def lay(
     out: Annotated[Path | None, typer.Option("-o", "--out", help="Lay file to write.")] = None,
     fold: Annotated[
         list[str] | None,
-        typer.Option(help="Way of spreading, or best; CLOTH=WAY for one cloth of several. Default: the job's own."),
+        typer.Option(
+            help=(
+                "Way of spreading, or best; CLOTH=WAY for one cloth of several. Default: the "
+                "job's own."
+            )
+        ),
     ] = None,
     seconds: Annotated[
-        float | None, typer.Option(min=0.0, help="Search for so many seconds. Without it: the effort, 30 s at most.")
+        float | None,
+        typer.Option(
+            min=0.0, help="Search for so many seconds. Without it: the effort, 30 s at most."
+        ),
     ] = None,
-    workers: Annotated[int, typer.Option(min=1, max=16, help="Searches side by side; 1 gives the same lay again.")] = 1,
+    workers: Annotated[
+        int, typer.Option(min=1, max=16, help="Searches side by side; 1 gives the same lay again.")
+    ] = 1,
     seed: Annotated[int, typer.Option(min=0, help="Seed of the search.")] = 1,
     effort: Annotated[
-        int | None, typer.Option(min=1, max=10_000_000, help="Steps of the search; with --seconds without end.")
+        int | None,
+        typer.Option(
+            min=1, max=10_000_000, help="Steps of the search; with --seconds without end."
+        ),
     ] = None,
     svg: Annotated[Path | None, typer.Option(help="Write the lay as SVG at 1:1.")] = None,
     pdf: Annotated[Path | None, typer.Option(help="Write the lay on one page.")] = None,
@@ -217,10 +257,16 @@ def lay(
     ways = _ways(tuple(fold or ()), job)
     most_s = MOST_SECONDS if seconds is None else seconds
     steps = effort or (DEFAULT_EFFORT if seconds is None else ENDLESS)
-    until = _until(perf_counter(), most_s, sum(order.copies for piece in pieces for order in piece.orders))
+    until = _until(
+        perf_counter(), most_s, sum(order.copies for piece in pieces for order in piece.orders)
+    )
     try:
         lays = lay_job(
-            job, pieces, fold=ways, report_until=until, search=Search(seed=seed, effort=steps, workers=workers)
+            job,
+            pieces,
+            fold=ways,
+            report_until=until,
+            search=Search(seed=seed, effort=steps, workers=workers),
         )
     except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)
@@ -248,17 +294,27 @@ def lay(
 def _lay_line(one: Lay, unit: Unit) -> str:
     needed = need(one)
     return (
-        f"{one.cloth.shown_name}, {one.way.name.lower()}: lay {shown_cloth_length(one.lay_length_mm, unit)}, "
-        + ("" if needed.matching_mm is None else f"of which matching {shown_length(needed.matching_mm, unit)}, ")
-        + f"needed {shown_cloth_length(needed.need_mm, unit)}, buy {shown_buy(needed, one.cloth, unit)}, "
-        f"{one.used_share:.0%} used"
+        (
+            f"{one.cloth.shown_name}, {one.way.name.lower()}: lay "
+            f"{shown_cloth_length(one.lay_length_mm, unit)}, "
+        )
+        + (
+            ""
+            if needed.matching_mm is None
+            else f"of which matching {shown_length(needed.matching_mm, unit)}, "
+        )
+        + f"needed {shown_cloth_length(needed.need_mm, unit)}, buy "
+        f"{shown_buy(needed, one.cloth, unit)}, {one.used_share:.0%} used"
     )
 
 
-def _export(lays: tuple[Lay, ...], job: Job, job_path: Path, svg: Path | None, pdf: Path | None) -> None:
+def _export(
+    lays: tuple[Lay, ...], job: Job, job_path: Path, svg: Path | None, pdf: Path | None
+) -> None:
     """Write SVG and PDF of every lay.
 
-    With several each gets the cloth's id before the ending, and those of one cloth, one on each length of it, a number.
+    With several each gets the cloth's id before the ending, and those of one cloth, one on each
+    length of it, a number.
     """
     title = job.name or "Lay"
     names = UniqueNames()
@@ -271,8 +327,14 @@ def _export(lays: tuple[Lay, ...], job: Job, job_path: Path, svg: Path | None, p
             apart((job_path,), [path])
             written(path, svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}"))
         if pdf is not None:
-            from wickel.files.pdf import lay_pdf, sheet_words  # ReportLab takes long to load and few runs need it
+            from wickel.files.pdf import (
+                lay_pdf,
+                sheet_words,
+            )  # ReportLab takes long to load and few runs need it
 
             path = pdf.with_stem(f"{pdf.stem}{ending}")
             apart((job_path,), [path])
-            written(path, lay_pdf(one, title, job.unit, sheet_words(job, one, f"{date.today():%Y-%m-%d}")))
+            written(
+                path,
+                lay_pdf(one, title, job.unit, sheet_words(job, one, f"{date.today():%Y-%m-%d}")),
+            )

@@ -38,7 +38,8 @@ class Kind(StrEnum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Flaw:
-    """A spoiled place of the flat cloth: a box from its corner nearest the start and the low selvage, in mm.
+    """A spoiled place of the flat cloth: a box from its corner nearest the start and the low
+    selvage, in mm.
 
     A strip over the whole width has ``width_mm`` None.
     """
@@ -63,14 +64,14 @@ class Cloth:
     ``print`` None means that nobody said: it counts as one-way. ``reserve_mm`` is kept free at each
     selvage because real cloth is a little narrower here and there. ``squaring_mm`` is trimmed at
     each end to square the cloth. ``selvage_mm`` is the low selvage, and the high one too unless
-    ``high_selvage_mm`` says otherwise. Stretches are shares of 1 along the selvage and across. ``nap``: a pile that
-    strokes one way, which makes any print one-way. ``heads_at_end``: the heads of a one-way print lie towards the
-    end of the cloth, not towards its start. ``least_length_mm`` is the least the shop sells; with a
-    ``sold_length_mm`` it sells no other length than that, and steps do not count (lay.lengths);
-    ``margin_mm`` the room kept between pieces when cutting. Flaws and the design lie on the cloth as it is bought.
-    ``remnant`` is the shape that is left of a cloth, x along from its start, y across from the low usable edge;
-    empty for a whole cloth. ``cut_away`` are outlines of what has been cut from it already, on the cloth as it is
-    bought.
+    ``high_selvage_mm`` says otherwise. Stretches are shares of 1 along the selvage and across.
+    ``nap``: a pile that strokes one way, which makes any print one-way. ``heads_at_end``: the heads
+    of a one-way print lie towards the end of the cloth, not towards its start. ``least_length_mm``
+    is the least the shop sells; with a ``sold_length_mm`` it sells no other length than that, and
+    steps do not count (lay.lengths); ``margin_mm`` the room kept between pieces when cutting. Flaws
+    and the design lie on the cloth as it is bought. ``remnant`` is the shape that is left of a
+    cloth, x along from its start, y across from the low usable edge; empty for a whole cloth.
+    ``cut_away`` are outlines of what has been cut from it already, on the cloth as it is bought.
     ``unheeded`` names what a file says of the cloth in words that are not understood.
     """
 
@@ -109,7 +110,14 @@ class Cloth:
     def __post_init__(self) -> None:
         name = self.shown_name
         if not (math.isfinite(self.usable_width_mm) and 0 < self.usable_width_mm <= MOST_WIDTH_MM):
-            raise BadCloth(say("cloth.usable-width", name=name, usable_width=self.usable_width_mm, most=MOST_WIDTH_MM))
+            raise BadCloth(
+                say(
+                    "cloth.usable-width",
+                    name=name,
+                    usable_width=self.usable_width_mm,
+                    most=MOST_WIDTH_MM,
+                )
+            )
         for label, value, most in (
             ("selvage", self.selvage_mm, 500.0),
             ("far selvage", self.high_selvage_mm or 0.0, 500.0),
@@ -117,13 +125,18 @@ class Cloth:
             ("squaring", self.squaring_mm, 2000.0),
         ):
             if not (math.isfinite(value) and 0 <= value <= most):
-                raise BadCloth(say("cloth.not-between", name=name, label=label, value=value, most=most))
+                raise BadCloth(
+                    say("cloth.not-between", name=name, label=label, value=value, most=most)
+                )
         for label, value in (("along", self.shrink_along), ("across", self.shrink_across)):
             if not (math.isfinite(value) and 0 <= value < 0.5):
                 raise BadCloth(say("cloth.shrinkage", name=name, label=label, value=value))
         if not (math.isfinite(self.step_mm) and 0 < self.step_mm <= 20_000):
             raise BadCloth(say("cloth.step", name=name, step=self.step_mm))
-        for label, length in (("full width", self.full_width_mm), ("length at hand", self.length_at_hand_mm)):
+        for label, length in (
+            ("full width", self.full_width_mm),
+            ("length at hand", self.length_at_hand_mm),
+        ):
             if length is not None and not (math.isfinite(length) and length > 0):
                 raise BadCloth(say("cloth.not-above-zero", name=name, label=label, length=length))
         if self.full_width_mm is not None and self.full_width_mm < self.usable_width_mm:
@@ -139,7 +152,9 @@ class Cloth:
             if not (math.isfinite(value) and 0 <= value <= 3):
                 raise BadCloth(say("cloth.stretch", name=name, label=label, value=value))
         if not (math.isfinite(self.margin_mm) and 0 <= self.margin_mm <= MOST_MARGIN_MM):
-            raise BadCloth(say("cloth.margin", name=name, margin=self.margin_mm, most=MOST_MARGIN_MM))
+            raise BadCloth(
+                say("cloth.margin", name=name, margin=self.margin_mm, most=MOST_MARGIN_MM)
+            )
         try:
             self.design.check()
         except BadDesign as reason:
@@ -148,15 +163,21 @@ class Cloth:
             try:
                 simple_outline(self.remnant)
             except BadOutline as reason:
-                raise BadCloth(say("cloth.remnant-wrong", name=name, reason=words_of(reason))) from None
+                raise BadCloth(
+                    say("cloth.remnant-wrong", name=name, reason=words_of(reason))
+                ) from None
             box = bounds(self.remnant)
             if min(box.min_x, box.min_y) < -1e-6 or box.max_y > self.usable_width_mm + 1e-6:
-                raise BadCloth(say("cloth.remnant-too-large", name=name, usable_width=self.usable_width_mm))
+                raise BadCloth(
+                    say("cloth.remnant-too-large", name=name, usable_width=self.usable_width_mm)
+                )
         for hole in self.cut_away:
             try:
                 simple_outline(hole)
             except BadOutline as reason:
-                raise BadCloth(say("cloth.cut-away-wrong", name=name, reason=words_of(reason))) from None
+                raise BadCloth(
+                    say("cloth.cut-away-wrong", name=name, reason=words_of(reason))
+                ) from None
         for flaw in self.flaws:
             sizes = (flaw.x_mm, flaw.y_mm, flaw.length_mm, flaw.width_mm or 1.0)
             if not all(math.isfinite(mm) for mm in sizes) or min(sizes) < 0 or flaw.length_mm <= 0:
@@ -169,7 +190,9 @@ class Cloth:
         if self.sold_length_mm is not None:
             least = (2 * self.squaring_mm + 1.0) / (1 - self.shrink_along)
             if not (math.isfinite(self.sold_length_mm) and least < self.sold_length_mm <= 1e5):
-                raise BadCloth(say("cloth.lengths-too-short", name=name, sold_length=self.sold_length_mm))
+                raise BadCloth(
+                    say("cloth.lengths-too-short", name=name, sold_length=self.sold_length_mm)
+                )
 
     @property
     def shown_name(self) -> str:
@@ -178,7 +201,8 @@ class Cloth:
 
     @property
     def at_hand_mm(self) -> float | None:
-        """The length at hand, of a remnant at most as far as it reaches; None when the cloth is to be bought."""
+        """The length at hand, of a remnant at most as far as it reaches; None when the cloth is to
+        be bought."""
         if not self.remnant:
             return self.length_at_hand_mm
         reach = bounds(self.remnant).max_x
@@ -191,13 +215,17 @@ class Cloth:
 
     @property
     def head_turn(self) -> float:
-        """The turn at which a piece lies head up on a one-way print: 0, or 180 when heads lie at the end."""
+        """The turn at which a piece lies head up on a one-way print: 0, or 180 when heads lie at
+        the end."""
         return 180.0 if self.heads_at_end else 0.0
 
     @property
     def selvages_mm(self) -> tuple[float, float]:
         """The widths of the low and the high selvage."""
-        return (self.selvage_mm, self.selvage_mm if self.high_selvage_mm is None else self.high_selvage_mm)
+        return (
+            self.selvage_mm,
+            self.selvage_mm if self.high_selvage_mm is None else self.high_selvage_mm,
+        )
 
     @property
     def lay_design(self) -> Design:
@@ -206,6 +234,7 @@ class Cloth:
 
     @property
     def print_or_assumed(self) -> Print:
-        """The print direction; a cloth that does not say counts as one-way, and so does one with a nap."""
+        """The print direction; a cloth that does not say counts as one-way, and so does one with a
+        nap."""
         said = self.print or Print.ONE_WAY
         return Print.ONE_WAY if self.nap and said in (Print.ANY, Print.TWO_WAY) else said

@@ -1,7 +1,7 @@
 """What is printed or woven into a cloth: its figure, how that repeats, a border, a large motif.
 
-Lengths in mm on the flat cloth, x along it from its start, y across from the low selvage's inner edge. The repeat
-begins at x = 0, y = 0, which is the middle of a stripe or a figure.
+Lengths in mm on the flat cloth, x along it from its start, y across from the low selvage's inner
+edge. The repeat begins at x = 0, y = 0, which is the middle of a stripe or a figure.
 """
 
 from __future__ import annotations
@@ -53,7 +53,8 @@ FIGURE_NAMES: dict[Figure, str] = {
 class Repeat:
     """How far apart the same figure comes again; None where nothing changes along, or across.
 
-    With ``offset_mm`` each repeat across is shifted so far along: half of ``along_mm`` is a half drop.
+    With ``offset_mm`` each repeat across is shifted so far along: half of ``along_mm`` is a half
+    drop.
     """
 
     along_mm: float | None = None
@@ -62,13 +63,15 @@ class Repeat:
 
     @property
     def level_mm(self) -> float | None:
-        """How far apart along the same level comes again, whatever the column: with a half drop half the repeat."""
+        """How far apart along the same level comes again, whatever the column: with a half drop
+        half the repeat."""
         if self.along_mm is None or not self.offset_mm:
             return self.along_mm
         return common_measure(self.along_mm, abs(self.offset_mm))
 
     def off(self, move: Point) -> tuple[float, float]:
-        """How far a move along and across is from the nearest whole repeat, each signed; 0 where nothing repeats."""
+        """How far a move along and across is from the nearest whole repeat, each signed; 0 where
+        nothing repeats."""
         dx, dy = move
         column = 0 if self.across_mm is None else round(dy / self.across_mm)
         across = 0.0 if self.across_mm is None else dy - column * self.across_mm
@@ -89,8 +92,8 @@ class BorderAt(StrEnum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Border:
-    """A border along a selvage, or along both, ``distance_mm`` from its inner edge; or across the cloth,
-    ``distance_mm`` from its start and then with every repeat along."""
+    """A border along a selvage, or along both, ``distance_mm`` from its inner edge; or across the
+    cloth, ``distance_mm`` from its start and then with every repeat along."""
 
     at: BorderAt
     width_mm: float
@@ -109,7 +112,8 @@ class Motif:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Design:
-    """All that is on a cloth. ``picture`` is a PNG of one repeat, the start of the cloth at its left."""
+    """All that is on a cloth. ``picture`` is a PNG of one repeat, the start of the cloth at its
+    left."""
 
     figure: Figure = Figure.PLAIN
     repeat: Repeat | None = None
@@ -124,21 +128,42 @@ class Design:
             if sides == (None, None):
                 raise BadDesign(say("design.repeat-no-way"))
             for name, value in zip(("along", "across"), sides, strict=True):
-                if value is not None and not (math.isfinite(value) and LEAST_REPEAT_MM <= value <= MOST_REPEAT_MM):
+                if value is not None and not (
+                    math.isfinite(value) and LEAST_REPEAT_MM <= value <= MOST_REPEAT_MM
+                ):
                     raise BadDesign(
-                        say("design.repeat", value=value, name=name, least=LEAST_REPEAT_MM, most=MOST_REPEAT_MM)
+                        say(
+                            "design.repeat",
+                            value=value,
+                            name=name,
+                            least=LEAST_REPEAT_MM,
+                            most=MOST_REPEAT_MM,
+                        )
                     )
-            if not math.isfinite(self.repeat.offset_mm) or abs(self.repeat.offset_mm) > MOST_REPEAT_MM:
-                raise BadDesign(say("design.offset", offset=self.repeat.offset_mm, most=MOST_REPEAT_MM))
+            if (
+                not math.isfinite(self.repeat.offset_mm)
+                or abs(self.repeat.offset_mm) > MOST_REPEAT_MM
+            ):
+                raise BadDesign(
+                    say("design.offset", offset=self.repeat.offset_mm, most=MOST_REPEAT_MM)
+                )
             if self.repeat.offset_mm and None in sides:
                 raise BadDesign(say("design.offset-needs-repeat"))
         for name, sizes in (
-            ("border", () if self.border is None else (self.border.width_mm, self.border.distance_mm)),
+            (
+                "border",
+                () if self.border is None else (self.border.width_mm, self.border.distance_mm),
+            ),
             ("motif", () if self.motif is None else (self.motif.length_mm, self.motif.width_mm)),
         ):
-            if sizes and not (all(math.isfinite(mm) and 0 <= mm <= MOST_REPEAT_MM for mm in sizes) and sizes[0] > 0):
+            if sizes and not (
+                all(math.isfinite(mm) and 0 <= mm <= MOST_REPEAT_MM for mm in sizes)
+                and sizes[0] > 0
+            ):
                 raise BadDesign(say("design.size", name=name, most=MOST_REPEAT_MM))
-        if self.motif is not None and not (math.isfinite(self.motif.x_mm) and math.isfinite(self.motif.y_mm)):
+        if self.motif is not None and not (
+            math.isfinite(self.motif.x_mm) and math.isfinite(self.motif.y_mm)
+        ):
             raise BadDesign(say("design.motif-without-place"))
 
     def shrunk(self, along: float, across: float) -> Design:
@@ -154,7 +179,9 @@ class Design:
             )
         if border is not None:
             share = along if border.at is BorderAt.ACROSS else across
-            border = replace(border, width_mm=border.width_mm * share, distance_mm=border.distance_mm * share)
+            border = replace(
+                border, width_mm=border.width_mm * share, distance_mm=border.distance_mm * share
+            )
         if motif is not None:
             motif = Motif(
                 x_mm=motif.x_mm * along,
@@ -165,7 +192,8 @@ class Design:
         return replace(self, repeat=repeat, border=border, motif=motif)
 
     def bands(self, width_mm: float, length_mm: float) -> tuple[tuple[Point, Point], ...]:
-        """The borders on a flat cloth of that width, up to a length, as corners (least x, y), (greatest x, y)."""
+        """The borders on a flat cloth of that width, up to a length, as corners (least x, y),
+        (greatest x, y)."""
         border = self.border
         if border is None:
             return ()

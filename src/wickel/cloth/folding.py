@@ -1,7 +1,8 @@
-"""How to fold a cloth, step by step, as pictures: what lies on the table, where it is folded or cut, what moves.
+"""How to fold a cloth, step by step, as pictures: what lies on the table, where it is folded or
+cut, what moves.
 
-Everything but the words is worked out from the ply maps of the way itself, so that a picture cannot differ from
-the lay.
+Everything but the words is worked out from the ply maps of the way itself, so that a picture cannot
+differ from the lay.
 """
 
 from __future__ import annotations
@@ -20,7 +21,8 @@ GAP_MM = 60.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Face:
-    """Cloth as seen from above: its outline, how many plies lie there, and whether the wrong side is up."""
+    """Cloth as seen from above: its outline, how many plies lie there, and whether the wrong side
+    is up."""
 
     outline: Outline
     plies: int
@@ -29,7 +31,8 @@ class Face:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Panel:
-    """One picture of folding: faces, the lines to fold or cut at next, what moves where, and the folds there are."""
+    """One picture of folding: faces, the lines to fold or cut at next, what moves where, and the
+    folds there are."""
 
     faces: tuple[Face, ...]
     fold_at: tuple[tuple[Point, Point], ...] = ()
@@ -39,7 +42,8 @@ class Panel:
 
 
 def fold_panels(way: str, depth_share: float = 0.3) -> tuple[Panel, ...]:
-    """The pictures of one way, from the flat cloth to how it lies. Raises ``KeyError`` for another way.
+    """The pictures of one way, from the flat cloth to how it lies. Raises ``KeyError`` for another
+    way.
 
     ``depth_share`` is the depth of a fold that has one, as a share of the width.
     """
@@ -47,7 +51,9 @@ def fold_panels(way: str, depth_share: float = 0.3) -> tuple[Panel, ...]:
     depth = depth_share * WIDTH_MM if known.takes_depth else None
     long = known.section(WIDTH_MM, LENGTH_MM, 0.0, depth)
     shares = 2 if known.takes_two else 1  # two cloths have the picture to themselves
-    length = LENGTH_MM * long.length_mm / long.cloth_length_mm / shares  # so that the flat cloth is LENGTH_MM long
+    length = (
+        LENGTH_MM * long.length_mm / long.cloth_length_mm / shares
+    )  # so that the flat cloth is LENGTH_MM long
     last = known.section(WIDTH_MM, length, 0.0, depth)
     if way == "four":  # folded in half first, then end to end
         half = WAYS["lengthwise"].section(WIDTH_MM, 2 * length, 0.0, None)
@@ -90,7 +96,9 @@ def _flat(section: Section) -> Panel:
             for lower, upper in fold.joins:
                 to_flat = zone.plies[lower].map
                 fold_at.append((to_flat(fold.start), to_flat(fold.end)))
-                moves.append((_centre(zone.outline, zone.plies[upper].map), _centre(zone.outline, to_flat)))
+                moves.append(
+                    (_centre(zone.outline, zone.plies[upper].map), _centre(zone.outline, to_flat))
+                )
         if not zone.folds and len(zone.plies) > 1:
             cut_at.append(((section.length_mm, 0.0), (section.length_mm, WIDTH_MM)))
             below, above = (_centre(zone.outline, ply.map) for ply in zone.plies)
@@ -105,7 +113,8 @@ def _centre(outline: Outline, by: Affine) -> Point:
 
 
 def _lying(section: Section) -> Panel:
-    """The cloth as it lies on the table: the uppermost ply is seen, its wrong side when it was turned over."""
+    """The cloth as it lies on the table: the uppermost ply is seen, its wrong side when it was
+    turned over."""
     faces = tuple(
         Face(
             outline=zone.outline,

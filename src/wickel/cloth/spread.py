@@ -39,8 +39,8 @@ class Zone:
     """A part of a section with the same plies all over.
 
     ``outline`` is the cloth, ``usable`` what may be cut of it (the reserve at the free edges is
-    left out), both in the spread frame. ``stack`` are the numbers of the plies from the table up where that is not
-    their own order; neighbours in it lie face to face.
+    left out), both in the spread frame. ``stack`` are the numbers of the plies from the table up
+    where that is not their own order; neighbours in it lie face to face.
     """
 
     outline: Outline
@@ -64,7 +64,8 @@ class Zone:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Section:
-    """One stretch of the table: ``x_mm``..``x_mm + length_mm``, cut from ``cloth_length_mm`` of cloth.
+    """One stretch of the table: ``x_mm``..``x_mm + length_mm``, cut from ``cloth_length_mm`` of
+    cloth.
 
     ``depth_mm`` is the depth of a fold that does not go to the middle.
     """
@@ -85,7 +86,8 @@ class Section:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Spread:
-    """The sections along the table, and how the whole is called. ``width_mm`` is the width of the flat cloth."""
+    """The sections along the table, and how the whole is called. ``width_mm`` is the width of the
+    flat cloth."""
 
     way: Spreading
     width_mm: float
@@ -104,20 +106,30 @@ class Spread:
     @property
     def depth_mm(self) -> float | None:
         """The depth of the first fold that does not go to the middle, if there is one."""
-        return next((section.depth_mm for section in self.sections if section.depth_mm is not None), None)
+        return next(
+            (section.depth_mm for section in self.sections if section.depth_mm is not None), None
+        )
 
     @property
     def exact_way(self) -> Spreading:
         """The way of every section, with the depth that its fold has here."""
-        return Spreading.of(*(SectionPlan(way=WAYS[own.way], depth_mm=own.depth_mm) for own in self.sections))
+        return Spreading.of(
+            *(SectionPlan(way=WAYS[own.way], depth_mm=own.depth_mm) for own in self.sections)
+        )
 
 
 def _box(length: float, low: float, high: float) -> Outline:
     return ((0.0, low), (length, low), (length, high), (0.0, high))
 
 
-def _zone(length: float, whole: tuple[float, float], usable: tuple[float, float], *maps: Affine) -> Zone:
-    return Zone(outline=_box(length, *whole), usable=_box(length, *usable), plies=tuple(Ply(map=by) for by in maps))
+def _zone(
+    length: float, whole: tuple[float, float], usable: tuple[float, float], *maps: Affine
+) -> Zone:
+    return Zone(
+        outline=_box(length, *whole),
+        usable=_box(length, *usable),
+        plies=tuple(Ply(map=by) for by in maps),
+    )
 
 
 def _fold(name: str, length: float, y: float, *joins: tuple[int, int]) -> FoldEdge:
@@ -128,18 +140,32 @@ def _end_fold(length: float, high: float, *joins: tuple[int, int]) -> FoldEdge:
     return FoldEdge(name="end", start=(length, 0.0), end=(length, high), joins=joins)
 
 
-def _section(way: str, length: float, cloth: float, *zones: Zone, depth: float | None = None) -> Section:
-    return Section(way=way, x_mm=0, length_mm=length, cloth_x_mm=0, cloth_length_mm=cloth, zones=zones, depth_mm=depth)
+def _section(
+    way: str, length: float, cloth: float, *zones: Zone, depth: float | None = None
+) -> Section:
+    return Section(
+        way=way,
+        x_mm=0,
+        length_mm=length,
+        cloth_x_mm=0,
+        cloth_length_mm=cloth,
+        zones=zones,
+        depth_mm=depth,
+    )
 
 
 def _open(width: float, length: float, reserve: float, depth: float | None) -> Section:
-    return _section("open", length, length, _zone(length, (0, width), (reserve, width - reserve), Affine()))
+    return _section(
+        "open", length, length, _zone(length, (0, width), (reserve, width - reserve), Affine())
+    )
 
 
 def _lengthwise(width: float, length: float, reserve: float, depth: float | None) -> Section:
     half = width / 2
     zone = _zone(length, (0, half), (0, half - reserve), Affine(f=half), Affine(e=-1.0, f=half))
-    return _section("lengthwise", length, length, replace(zone, folds=(_fold("low", length, 0.0, (0, 1)),)))
+    return _section(
+        "lengthwise", length, length, replace(zone, folds=(_fold("low", length, 0.0, (0, 1)),))
+    )
 
 
 def _partial(width: float, length: float, reserve: float, depth: float | None) -> Section:
@@ -147,7 +173,9 @@ def _partial(width: float, length: float, reserve: float, depth: float | None) -
     double = _zone(length, (0, d), (0, d - reserve), Affine(f=d), Affine(e=-1.0, f=d))
     single = _zone(length, (d, width - d), (d, width - d - reserve), Affine(f=d))
     double = replace(double, folds=(_fold("low", length, 0.0, (0, 1)),))
-    zones = (double, single) if width - 2 * d > 1e-6 else (double,)  # folded in half nothing lies beside it
+    zones = (
+        (double, single) if width - 2 * d > 1e-6 else (double,)
+    )  # folded in half nothing lies beside it
     return _section("partial", length, length, *zones, depth=d)
 
 
@@ -165,12 +193,18 @@ def _to_middle(width: float, length: float, reserve: float, depth: float | None)
 
 
 def _crosswise(width: float, length: float, reserve: float, depth: float | None) -> Section:
-    zone = _zone(length, (0, width), (reserve, width - reserve), Affine(), Affine(a=-1.0, c=2 * length))
-    return _section("crosswise", length, 2 * length, replace(zone, folds=(_end_fold(length, width, (0, 1)),)))
+    zone = _zone(
+        length, (0, width), (reserve, width - reserve), Affine(), Affine(a=-1.0, c=2 * length)
+    )
+    return _section(
+        "crosswise", length, 2 * length, replace(zone, folds=(_end_fold(length, width, (0, 1)),))
+    )
 
 
 def _turned(width: float, length: float, reserve: float, depth: float | None) -> Section:
-    zone = _zone(length, (0, width), (reserve, width - reserve), Affine(), Affine(c=length, e=-1.0, f=width))
+    zone = _zone(
+        length, (0, width), (reserve, width - reserve), Affine(), Affine(c=length, e=-1.0, f=width)
+    )
     return _section("turned", length, 2 * length, zone)
 
 
@@ -207,12 +241,14 @@ def _stacked(width: float, length: float, reserve: float, depth: float | None) -
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Way:
-    """A way to spread: its name in files, what a maker calls it, how it is folded, and how it makes a section.
+    """A way to spread: its name in files, what a maker calls it, how it is folded, and how it makes
+    a section.
 
-    ``section`` takes the width of the flat cloth, the length on the table, the reserve at free edges and, for a
-    fold to a chosen depth, that depth, in mm; it gives a section that starts at 0. ``steps`` say how to fold. A
-    ``slanting`` way is as long as the cloth is wide, and holds only what lies on its fold. One that ``takes_two``
-    lays two cloths on each other: its plies are the lower and the upper cloth.
+    ``section`` takes the width of the flat cloth, the length on the table, the reserve at free
+    edges and, for a fold to a chosen depth, that depth, in mm; it gives a section that starts at 0.
+    ``steps`` say how to fold. A ``slanting`` way is as long as the cloth is wide, and holds only
+    what lies on its fold. One that ``takes_two`` lays two cloths on each other: its plies are the
+    lower and the upper cloth.
     """
 
     id: str
@@ -289,7 +325,10 @@ WAYS: dict[str, Way] = {
             steps=(
                 "Cut the cloth across into two equal lengths.",
                 "Lay the first right side up.",
-                "Lay the second on it face down, its start on the start of the first: every head points the same way.",
+                (
+                    "Lay the second on it face down, its start on the start of the first: every "
+                    "head points the same way."
+                ),
             ),
             section=_turned,
         ),
@@ -307,12 +346,17 @@ WAYS: dict[str, Way] = {
         Way(
             id="diagonal",
             name="Corner folded over",
-            summary="a square folded corner to corner: for circle panels with their middle on the bias",
+            summary=(
+                "a square folded corner to corner: for circle panels with their middle on the bias"
+            ),
             steps=(
                 "Lay the cloth out flat, right side up.",
-                "Measure a square, as long as the cloth is wide: bring its far corner at the end over to its near "
-                "corner at the start.",
-                "The fold slants at 45°, wrong side up; only what is cut on that fold belongs here.",
+                "Measure a square, as long as the cloth is wide: bring its far corner at the end "
+                "over to its near corner at the start.",
+                (
+                    "The fold slants at 45°, wrong side up; only what is cut on that fold belongs "
+                    "here."
+                ),
             ),
             section=_diagonal,
             slanting=True,
@@ -324,7 +368,10 @@ WAYS: dict[str, Way] = {
             steps=(
                 "Lay the first cloth out flat, right side up.",
                 "Lay the second on it, right side down, start on start: the two faces meet.",
-                "Pin both plies: what is cut comes out once of each cloth, one the mirror of the other.",
+                (
+                    "Pin both plies: what is cut comes out once of each cloth, one the mirror of "
+                    "the other."
+                ),
             ),
             section=_stacked,
             takes_two=True,
@@ -356,7 +403,8 @@ class BadWay(ValueError):
 class Spreading(str):
     """A way to spread a cloth, with its sections: ``open``, ``partial:520``, ``lengthwise+open``.
 
-    It is its own text, so that it can be a key, be compared and be written; it is parsed once, when it is made.
+    It is its own text, so that it can be a key, be compared and be written; it is parsed once, when
+    it is made.
 
     Raises:
         BadWay: no such way, or a depth that is none.
@@ -377,7 +425,11 @@ class Spreading(str):
     @classmethod
     def of(cls, *plans: SectionPlan) -> Spreading:
         """The way of some sections, their depths written whole."""
-        return cls(JOINED.join(p.way.id if p.depth_mm is None else f"{p.way.id}:{p.depth_mm!r}" for p in plans))
+        return cls(
+            JOINED.join(
+                p.way.id if p.depth_mm is None else f"{p.way.id}:{p.depth_mm!r}" for p in plans
+            )
+        )
 
     @property
     def name(self) -> str:
@@ -429,7 +481,9 @@ def depth_fits(depth_mm: float, width_mm: float, reserve_mm: float) -> bool:
     return reserve_mm + 1.0 < depth_mm <= width_mm / 2
 
 
-def spread(way: str, width_mm: float, lengths_mm: float | Sequence[float], reserve_mm: float = 0.0) -> Spread:
+def spread(
+    way: str, width_mm: float, lengths_mm: float | Sequence[float], reserve_mm: float = 0.0
+) -> Spread:
     """A cloth of one width spread over lengths of table, one for each section.
 
     Raises:
@@ -437,7 +491,11 @@ def spread(way: str, width_mm: float, lengths_mm: float | Sequence[float], reser
     """
     way = Spreading(way)
     plans = way.sections
-    lengths = [float(lengths_mm)] if isinstance(lengths_mm, int | float) else [float(mm) for mm in lengths_mm]
+    lengths = (
+        [float(lengths_mm)]
+        if isinstance(lengths_mm, int | float)
+        else [float(mm) for mm in lengths_mm]
+    )
     if len(lengths) != len(plans):
         raise ValueError("there is one length for each section")
     sections: list[Section] = []
@@ -452,9 +510,12 @@ def spread(way: str, width_mm: float, lengths_mm: float | Sequence[float], reser
 
 
 def of_one_cloth(stacked: Spread, which: int) -> Spread:
-    """What one of two stacked cloths sees of their spread: the same zones, with its own ply only."""
+    """What one of two stacked cloths sees of their spread: the same zones, with its own ply
+    only."""
     sections = tuple(
-        replace(s, zones=tuple(replace(zone, plies=(zone.plies[which],), stack=()) for zone in s.zones))
+        replace(
+            s, zones=tuple(replace(zone, plies=(zone.plies[which],), stack=()) for zone in s.zones)
+        )
         for s in stacked.sections
     )
     return replace(stacked, sections=sections)
@@ -469,8 +530,12 @@ def _placed(section: Section, x: float, cloth_x: float) -> Section:
         Zone(
             outline=along.all(zone.outline),
             usable=along.all(zone.usable),
-            plies=tuple(Ply(map=moved(cloth_x, 0.0).after(ply.map.after(back))) for ply in zone.plies),
-            folds=tuple(replace(fold, start=along(fold.start), end=along(fold.end)) for fold in zone.folds),
+            plies=tuple(
+                Ply(map=moved(cloth_x, 0.0).after(ply.map.after(back))) for ply in zone.plies
+            ),
+            folds=tuple(
+                replace(fold, start=along(fold.start), end=along(fold.end)) for fold in zone.folds
+            ),
             stack=zone.stack,
         )
         for zone in section.zones

@@ -40,13 +40,23 @@ class Preset:
 
 
 def _preset(id: str, name: str, *, seam: float, **others: float) -> Preset:
-    return Preset(id=id, name=name, mm=MappingProxyType({role: others.get(role, seam) for role in ROLES}))
+    return Preset(
+        id=id, name=name, mm=MappingProxyType({role: others.get(role, seam) for role in ROLES})
+    )
 
 
 PRESETS: dict[str, Preset] = {
     p.id: p
     for p in (
-        _preset("centimetre", "1 cm seams, 3 cm hem", seam=10, closing=20, hem=30, curved_hem=12, facing=6),
+        _preset(
+            "centimetre",
+            "1 cm seams, 3 cm hem",
+            seam=10,
+            closing=20,
+            hem=30,
+            curved_hem=12,
+            facing=6,
+        ),
         _preset(
             "classic",
             "1.5 cm seams, 4 cm hem",
@@ -58,7 +68,9 @@ PRESETS: dict[str, Preset] = {
             facing=10,
             pocket=10,
         ),
-        _preset("overlocked", "6 mm overlocked, 2 cm hem", seam=6.35, closing=20, hem=20, curved_hem=10),
+        _preset(
+            "overlocked", "6 mm overlocked, 2 cm hem", seam=6.35, closing=20, hem=20, curved_hem=10
+        ),
         _preset(
             "let-out",
             "room to let out",
@@ -81,8 +93,8 @@ MOST_MM = 150.0
 class Allowances:
     """A preset and the maker's own values over it, mm per role.
 
-    ``drawn_in``: the maker draws the allowance into the draft and chalks the cut line; else it is added
-    when cutting and the net line is chalked. The piece is the same either way.
+    ``drawn_in``: the maker draws the allowance into the draft and chalks the cut line; else it is
+    added when cutting and the net line is chalked. The piece is the same either way.
     """
 
     preset: str = DEFAULT_PRESET

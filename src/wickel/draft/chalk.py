@@ -1,7 +1,7 @@
 """Chalk lists: a piece as a maker chalks it, point by point round the net line.
 
-From the start line *down*, from the centre *across*, then *straight* or *curve* to the next. A curve has
-as many points in between as it takes to chalk it within 3 mm by joining them.
+From the start line *down*, from the centre *across*, then *straight* or *curve* to the next. A
+curve has as many points in between as it takes to chalk it within 3 mm by joining them.
 """
 
 from __future__ import annotations
@@ -24,8 +24,8 @@ _SAME_MM = 0.5
 class ChalkRow:
     """One point. ``number`` counts the corners from 1 and is 0 for points in between on a curve.
 
-    ``then`` is how the line runs on to the next row: ``straight``, ``curve``, or empty for a point that
-    is marked on a line and not a corner.
+    ``then`` is how the line runs on to the next row: ``straight``, ``curve``, or empty for a point
+    that is marked on a line and not a corner.
     """
 
     number: int
@@ -37,9 +37,11 @@ class ChalkRow:
 
 
 def chalk_list(piece: Piece, *, drawn_in: bool = False) -> tuple[ChalkRow, ...]:
-    """The rows round the net line from its first edge on, then the points that are marked on its lines.
+    """The rows round the net line from its first edge on, then the points that are marked on its
+    lines.
 
-    ``drawn_in``: round the cut line instead, as a maker chalks who draws the allowances into the draft.
+    ``drawn_in``: round the cut line instead, as a maker chalks who draws the allowances into the
+    draft.
     """
     if drawn_in:
         return _cut_rows(piece)
@@ -98,8 +100,16 @@ def _cut_rows(piece: Piece) -> tuple[ChalkRow, ...]:
         corner = abs(turn) > _CORNER_DEG
         number += corner
         net = _known(piece, _nearest_net(piece, (down, across)))
-        name = f"{net.name}, with allowance" if corner and net is not None else "cut line" if corner else "on the curve"
-        following = _turn((down, across), thinned[(k + 1) % len(thinned)], thinned[(k + 2) % len(thinned)])
+        name = (
+            f"{net.name}, with allowance"
+            if corner and net is not None
+            else "cut line"
+            if corner
+            else "on the curve"
+        )
+        following = _turn(
+            (down, across), thinned[(k + 1) % len(thinned)], thinned[(k + 2) % len(thinned)]
+        )
         bent = abs(following) <= _CORNER_DEG or not corner
         rows.append(
             ChalkRow(
@@ -108,7 +118,9 @@ def _cut_rows(piece: Piece) -> tuple[ChalkRow, ...]:
                 down_mm=down,
                 across_mm=across,
                 then="curve" if bent else "straight",
-                rule="on the cut line: the net point and the allowances of its two edges" if corner else "",
+                rule="on the cut line: the net point and the allowances of its two edges"
+                if corner
+                else "",
             )
         )
     return tuple(rows)

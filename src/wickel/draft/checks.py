@@ -14,9 +14,11 @@ SEWING_TOLERANCE_MM = 1.0
 class TapeCheck:
     """Two lengths in mm; ``one − other`` must lie within ``least_mm``..``most_mm``.
 
-    ``on_body``: ``one`` is of the garment, drawn over ``other`` of the body, and gives as the cloth does.
+    ``on_body``: ``one`` is of the garment, drawn over ``other`` of the body, and gives as the cloth
+    does.
 
-    A length that is no number (NaN) could not be measured: the pieces have been changed so that it is not there.
+    A length that is no number (NaN) could not be measured: the pieces have been changed so that it
+    is not there.
     """
 
     name: str
@@ -51,13 +53,16 @@ class TapeCheck:
 
 
 def with_stretch(check: TapeCheck, stretch: float) -> TapeCheck:
-    """The check on cloth that stretches, a share of 1 round the body: what is drawn over the body gives as it does."""
+    """The check on cloth that stretches, a share of 1 round the body: what is drawn over the body
+    gives as it does."""
     if not check.on_body or stretch <= 0:
         return check
     return replace(check, one=f"{check.one}, stretched", one_mm=check.one_mm * (1.0 + stretch))
 
 
-NOT_MEASURED = "can no longer be measured by itself after the changes: lay the tape on the paper pieces."
+NOT_MEASURED = (
+    "can no longer be measured by itself after the changes: lay the tape on the paper pieces."
+)
 """What is said of a check that could not be made."""
 
 UNBOUNDED = math.inf

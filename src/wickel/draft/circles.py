@@ -1,7 +1,7 @@
 """Circle arithmetic: arcs, panels of a circle skirt, peplums and flounces.
 
-For a fraction f of a full circle, radius = seam / (2 · π · f). Points are (down, across) in mm from the
-centre of the circle, down along the panel's middle.
+For a fraction f of a full circle, radius = seam / (2 · π · f). Points are (down, across) in mm from
+the centre of the circle, down along the panel's middle.
 """
 
 from __future__ import annotations
@@ -27,7 +27,8 @@ def radius(seam_mm: float, fraction: float) -> float:
 def arc(radius_mm: float, from_deg: float, to_deg: float) -> Path:
     """A circular arc as cubic curves of at most 30° each; 0° is straight down, 90° is across.
 
-    The usual control length 4/3 · tan(step/4) keeps such pieces within a thousandth of a millimetre.
+    The usual control length 4/3 · tan(step/4) keeps such pieces within a thousandth of a
+    millimetre.
     """
     steps = max(1, math.ceil(abs(to_deg - from_deg) / 30.0))
     each = math.radians((to_deg - from_deg) / steps)
@@ -60,11 +61,16 @@ LEAST_ZIP_MM, ZIP_EASE_MM = 150.0, 20.0
 
 
 def zip_down_mm(seam_mm: float, fraction: float, over_mm: float | None, long_mm: float) -> float:
-    """How far down a zip in a circle skirt ends: where the ring below it goes over a girth, with a little ease.
+    """How far down a zip in a circle skirt ends: where the ring below it goes over a girth, with a
+    little ease.
 
     A usual length where the girth was not measured.
     """
-    needed = LEAST_ZIP_MM if over_mm is None else radius(over_mm + ZIP_EASE_MM, fraction) - radius(seam_mm, fraction)
+    needed = (
+        LEAST_ZIP_MM
+        if over_mm is None
+        else radius(over_mm + ZIP_EASE_MM, fraction) - radius(seam_mm, fraction)
+    )
     return min(max(LEAST_ZIP_MM, needed), 0.8 * long_mm)
 
 
@@ -86,24 +92,34 @@ def circle_panel(
     bias: bool = False,
     zip_mm: float = 0.0,
 ) -> Piece:
-    """One of the equal panels of a part of a circle, ``long_mm`` long, whose inner arcs make up the seam.
+    """One of the equal panels of a part of a circle, ``long_mm`` long, whose inner arcs make up the
+    seam.
 
-    The allowance at the seam is added towards the centre, so that the seam does not come out too long. A zip so long
-    is marked on both its sides.
+    The allowance at the seam is added towards the centre, so that the seam does not come out too
+    long. A zip so long is marked on both its sides.
 
     Raises:
-        DraftRefused: a panel would be more than half a circle, or the seam leaves no room for its allowance.
+        DraftRefused: a panel would be more than half a circle, or the seam leaves no room for its
+        allowance.
     """
     inner = radius(seam_mm, fraction)
     if 360 * fraction / panels > MOST_PANEL_DEG:
         raise DraftRefused(
-            say("circles.panel-cannot-more-than-half", fraction=math.ceil(360 * fraction / MOST_PANEL_DEG)),
+            say(
+                "circles.panel-cannot-more-than-half",
+                fraction=math.ceil(360 * fraction / MOST_PANEL_DEG),
+            ),
             "panels",
             "circle",
         )
     if inner <= allow["waist"] + 5:
         raise DraftRefused(
-            say("circles.drawn-radius-which-leaves-no", name=name.lower(), inner=inner, waist=allow["waist"]),
+            say(
+                "circles.drawn-radius-which-leaves-no",
+                name=name.lower(),
+                inner=inner,
+                waist=allow["waist"],
+            ),
             "circle",
             "peplum",
             "waist",
@@ -116,7 +132,11 @@ def circle_panel(
             allow,
             ("waist", arc(inner, -half, half), "waist"),
             ("side", line(_at(inner, half), _at(inner + long_mm, half)), "side"),
-            ("hem", tuple(s.backwards() for s in reversed(arc(inner + long_mm, -half, half))), "curved_hem"),
+            (
+                "hem",
+                tuple(s.backwards() for s in reversed(arc(inner + long_mm, -half, half))),
+                "curved_hem",
+            ),
             ("other side", line(_at(inner + long_mm, -half), _at(inner, -half)), "side"),
         ),
         cuts=(Cut(material="main", copies=panels),),
@@ -128,10 +148,20 @@ def circle_panel(
         else (),
         grain_deg=45.0 if bias else 0.0,
         points=(
-            point("middle of the waist", (inner, 0.0), "waist and ease / (2 · π · the part of a circle)"),
-            point("end of the waist", _at(inner, half), "half the panel's angle, on the same radius"),
+            point(
+                "middle of the waist",
+                (inner, 0.0),
+                "waist and ease / (2 · π · the part of a circle)",
+            ),
+            point(
+                "end of the waist", _at(inner, half), "half the panel's angle, on the same radius"
+            ),
             point("middle of the hem", (inner + long_mm, 0.0), "the length further out"),
-            point("end of the hem", _at(inner + long_mm, half), "half the panel's angle, on the hem's radius"),
+            point(
+                "end of the hem",
+                _at(inner + long_mm, half),
+                "half the panel's angle, on the hem's radius",
+            ),
         ),
     )
 
@@ -139,5 +169,6 @@ def circle_panel(
 def flounce(
     id: str, name: str, seam_mm: float, long_mm: float, fraction: float, allow: Allowances
 ) -> tuple[Piece, ...]:
-    """A peplum or flounce in two panels, closed where the garment closes. Raises ``DraftRefused``."""
+    """A peplum or flounce in two panels, closed where the garment closes. Raises
+    ``DraftRefused``."""
     return (circle_panel(id, name, seam_mm, fraction, 2, long_mm, allow),)

@@ -1,7 +1,8 @@
-"""Collars, each as long as the neck seam it is sewn to: stand, shirt collar on a stand, wrapped roll.
+"""Collars, each as long as the neck seam it is sewn to: stand, shirt collar on a stand, wrapped
+roll.
 
-Drawn as halves with the centre back on the fold. Points are (down, across) in mm: down from the upper
-edge, across from the centre back.
+Drawn as halves with the centre back on the fold. Points are (down, across) in mm: down from the
+upper edge, across from the centre back.
 """
 
 from __future__ import annotations
@@ -28,7 +29,10 @@ COLLAR_OPTIONS = (
     LengthOption(id="collar_mm", question="Height of the collar", default=40, least=20, most=90),
 )
 
-_TWICE = (Cut(material="main", copies=2, on_fold=True), Cut(material="interfacing", copies=1, on_fold=True))
+_TWICE = (
+    Cut(material="main", copies=2, on_fold=True),
+    Cut(material="interfacing", copies=1, on_fold=True),
+)
 
 
 def collar_pieces(
@@ -40,9 +44,11 @@ def collar_pieces(
     *,
     opens_behind: bool = False,
 ) -> tuple[Piece, ...]:
-    """The pieces of a collar (``COLLARS``) for half a neck seam, and what its stand goes on past the centre front.
+    """The pieces of a collar (``COLLARS``) for half a neck seam, and what its stand goes on past
+    the centre front.
 
-    ``opens_behind``: a stand has its fold at the centre front and runs level, its ends at the centre back.
+    ``opens_behind``: a stand has its fold at the centre front and runs level, its ends at the
+    centre back.
     """
     if kind == "none":
         return ()
@@ -96,26 +102,44 @@ def _seam_line(down: float, half_mm: float, rise: float) -> Cubic:
     """The seam edge from the centre back, rising to its front end, exactly as long as asked."""
 
     def curve(across: float) -> Cubic:
-        return Cubic((down, 0.0), (down, 0.4 * across), (down - 0.4 * rise, 0.75 * across), (down - rise, across))
+        return Cubic(
+            (down, 0.0),
+            (down, 0.4 * across),
+            (down - 0.4 * rise, 0.75 * across),
+            (down - rise, across),
+        )
 
-    across = solved(lambda x: length((curve(x),)), half_mm, 0.7 * half_mm, half_mm, tolerance_mm=1e-6)
+    across = solved(
+        lambda x: length((curve(x),)), half_mm, 0.7 * half_mm, half_mm, tolerance_mm=1e-6
+    )
     assert across is not None, "the rise is small beside the length"
     return curve(across)
 
 
-def _stand(id: str, name: str, half_neck: float, extension: float, height: float, allow: Allowances) -> Piece:
+def _stand(
+    id: str, name: str, half_neck: float, extension: float, height: float, allow: Allowances
+) -> Piece:
     low = _seam_line(height, half_neck + extension, RISE_MM)
     end = low.end
     lean = math.radians(LEAN_DEG)
     top_front = (end[0] - height * math.cos(lean), end[1] - 0.5 * height * math.sin(lean))
-    top = Cubic(top_front, (top_front[0] + 0.3 * RISE_MM, 0.75 * top_front[1]), (0.0, 0.4 * top_front[1]), (0.0, 0.0))
+    top = Cubic(
+        top_front,
+        (top_front[0] + 0.3 * RISE_MM, 0.75 * top_front[1]),
+        (0.0, 0.4 * top_front[1]),
+        (0.0, 0.0),
+    )
     return Piece(
         id=id,
         name=name,
         edges=edges(
             allow,
             ("neck", (low,), "neck"),
-            ("front", (Cubic(end, (end[0] - 0.5 * height, end[1]), (top_front[0], end[1]), top_front),), "neck"),
+            (
+                "front",
+                (Cubic(end, (end[0] - 0.5 * height, end[1]), (top_front[0], end[1]), top_front),),
+                "neck",
+            ),
             ("top", (top,), "neck"),
             ("centre", line((0.0, 0.0), (height, 0.0)), "fold"),
         ),
@@ -124,7 +148,11 @@ def _stand(id: str, name: str, half_neck: float, extension: float, height: float
         points=(
             point("centre back", (0.0, 0.0), "start"),
             point("centre back, seam", (height, 0.0), "height of the stand"),
-            point("front end of the seam", end, "solved: half the neck and its extension along the seam"),
+            point(
+                "front end of the seam",
+                end,
+                "solved: half the neck and its extension along the seam",
+            ),
             point("front end, top", top_front, "height of the stand, leaning back"),
         ),
     )
@@ -167,7 +195,9 @@ def collar_checks(pattern: Pattern, half_neck_mm: float, extension_mm: float) ->
         TapeCheck(
             name="Collar to neck",
             one=stand.name.lower() + (" less its extensions" if extension_mm and not whole else ""),
-            one_mm=edge_length(stand, "join") if whole else 2 * (edge_length(stand, "neck") - extension_mm),
+            one_mm=edge_length(stand, "join")
+            if whole
+            else 2 * (edge_length(stand, "neck") - extension_mm),
             other="neck seam",
             other_mm=2 * half_neck_mm,
             way_out=say("collars.draw-collar-as-long-as"),

@@ -1,7 +1,9 @@
-"""The cowl: a front whose shoulder is swung out about the underarm, so that its neck hangs in folds.
+"""The cowl: a front whose shoulder is swung out about the underarm, so that its neck hangs in
+folds.
 
-The neck edge runs straight and square to the centre; a facing is grown on above it. Points are (down,
-across) in mm, down from the neck end of the shoulder before it was swung out, across from the centre.
+The neck edge runs straight and square to the centre; a facing is grown on above it. Points are
+(down, across) in mm, down from the neck end of the shoulder before it was swung out, across from
+the centre.
 """
 
 from __future__ import annotations
@@ -26,8 +28,8 @@ _OUTWARD = -1.0
 def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "hem") -> Piece:
     """A front half on the fold whose neck is ``hang_mm`` wider on each side than it was.
 
-    The armhole and shoulder turn about the underarm until the neck end of the shoulder lies that much
-    further out.
+    The armhole and shoulder turn about the underarm until the neck end of the shoulder lies that
+    much further out.
 
     Raises:
         DraftRefused: no swing within the bounds gives that much.
@@ -55,7 +57,10 @@ def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "
     centre: Point = (base[0], 0.0)
     # the facing is folded back along the neck: its end lies mirrored on the shoulder
     share = min(0.9, FACING_MM / max(1.0, shoulder[0] - base[0]))
-    out: Point = (base[0] - share * (shoulder[0] - base[0]), base[1] + share * (shoulder[1] - base[1]))
+    out: Point = (
+        base[0] - share * (shoulder[0] - base[0]),
+        base[1] + share * (shoulder[1] - base[1]),
+    )
     top: Point = (out[0], 0.0)
     return Piece(
         id="front",

@@ -1,4 +1,5 @@
-"""Facings that follow the edges of a drafted piece, with refusals in the words of a style's own questions."""
+"""Facings that follow the edges of a drafted piece, with refusals in the words of a style's own
+questions."""
 
 from __future__ import annotations
 

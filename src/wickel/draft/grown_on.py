@@ -1,6 +1,7 @@
 """The block with grown-on sleeves: no armhole, the shoulder line runs on to the sleeve end.
 
-Shared by every style cut so. The underarm is a curve, since a sharp corner tears; side straight down.
+Shared by every style cut so. The underarm is a curve, since a sharp corner tears; side straight
+down.
 """
 
 from __future__ import annotations
@@ -70,16 +71,30 @@ class GrownOn:
             point("neck centre", neck_centre, "neck depth, on the centre"),
             point("shoulder at neck", self.neck, "start line; neck width from the centre"),
             point("shoulder point", self.shoulder, "half the shoulder across, the slope down"),
-            point("sleeve end, top", self.sleeve_end, "on along the shoulder line by the sleeve length"),
-            point("sleeve end, under", self.sleeve_under, "square to the shoulder line by half the sleeve"),
-            point("curve begins", self.curve_start, "back along the sleeve, parallel to the shoulder"),
-            point("underarm", self.side_top, "quarter of bust or hip and ease, below the chest line"),
+            point(
+                "sleeve end, top",
+                self.sleeve_end,
+                "on along the shoulder line by the sleeve length",
+            ),
+            point(
+                "sleeve end, under",
+                self.sleeve_under,
+                "square to the shoulder line by half the sleeve",
+            ),
+            point(
+                "curve begins", self.curve_start, "back along the sleeve, parallel to the shoulder"
+            ),
+            point(
+                "underarm", self.side_top, "quarter of bust or hip and ease, below the chest line"
+            ),
             point("hem at the side", self.hem_side, "straight down to the length"),
             point("hem at the centre", self.hem_centre, "square to the centre"),
         )
 
 
-def half_on_fold(frame: GrownOn, neck: Path, allow: Allowances, *, neck_role: str = "neck") -> tuple[Edge, ...]:
+def half_on_fold(
+    frame: GrownOn, neck: Path, allow: Allowances, *, neck_role: str = "neck"
+) -> tuple[Edge, ...]:
     """The edges of a front or back half with its centre on the fold."""
     return edges(
         allow,
@@ -100,8 +115,8 @@ def shoulder_to_side(frame: GrownOn) -> tuple[EdgeRow, ...]:
 
 
 def grown_on(body: Body, o: Mapping[str, float], *, ease_school: str = "whole") -> GrownOn:
-    """The block from body and options ``neck_width_mm``, ``slope_mm``, ``sleeve_mm``, ``sleeve_ease_mm``,
-    ``ease_mm`` and the full length ``long_mm``.
+    """The block from body and options ``neck_width_mm``, ``slope_mm``, ``sleeve_mm``,
+    ``sleeve_ease_mm``, ``ease_mm`` and the full length ``long_mm``.
 
     Raises:
         DraftRefused: neck and shoulder, sleeve and body, or length and underarm disagree.

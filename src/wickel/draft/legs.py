@@ -16,7 +16,16 @@ from dataclasses import dataclass, replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import dart_on, dart_width, edges, hip_curve, line, point, solved, waist_within_hip
+from wickel.draft.parts import (
+    dart_on,
+    dart_width,
+    edges,
+    hip_curve,
+    line,
+    point,
+    solved,
+    waist_within_hip,
+)
 from wickel.draft.style import DraftRefused, LengthOption
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Line, Path, Point, length
@@ -56,7 +65,9 @@ class Leg:
         tip: Point = (self.rise + self.drop, -self.extension)
         return (
             Line(start, bend),
-            Cubic(bend, (self.rise * 0.93, 0.0), (self.rise + self.drop, -0.35 * self.extension), tip),
+            Cubic(
+                bend, (self.rise * 0.93, 0.0), (self.rise + self.drop, -0.35 * self.extension), tip
+            ),
         )
 
     def inseam(self) -> Path:
@@ -85,24 +96,51 @@ class Leg:
         return (
             hip_curve(self.waist, self.level, self.hip),
             Cubic(
-                (self.level, self.hip), (self.level + reach, self.hip), (knee[0] - reach, knee[1] - slope * reach), knee
+                (self.level, self.hip),
+                (self.level + reach, self.hip),
+                (knee[0] - reach, knee[1] - slope * reach),
+                knee,
             ),
             Line(knee, hem),
         )
 
 
-MEASURED = ("waist", "hip", "waist_to_hip", "waist_to_knee", "waist_to_ankle", "body_rise", "crotch_round")
+MEASURED = (
+    "waist",
+    "hip",
+    "waist_to_hip",
+    "waist_to_knee",
+    "waist_to_ankle",
+    "body_rise",
+    "crotch_round",
+)
 """What legs need measured."""
 
-WAISTS = {"darts": "darted, with a band", "pleats": "pleated in front, with a band", "elastic": "elastic"}
+WAISTS = {
+    "darts": "darted, with a band",
+    "pleats": "pleated in front, with a band",
+    "elastic": "elastic",
+}
 
 
-def leg_options(*, hip_ease: float = 60, hem: float = 420, knee: float = 480) -> tuple[LengthOption, ...]:
+def leg_options(
+    *, hip_ease: float = 60, hem: float = 420, knee: float = 480
+) -> tuple[LengthOption, ...]:
     """What every garment with legs asks, with its own defaults in mm."""
     return (
-        LengthOption(id="leg_mm", question="Longer than to the ankle (shorter: −)", default=0, least=-700, most=80),
-        LengthOption(id="hip_ease_mm", question="Ease at the hip", default=hip_ease, least=20, most=250),
-        LengthOption(id="crotch_ease_mm", question="Ease in the crotch", default=20, least=0, most=120),
+        LengthOption(
+            id="leg_mm",
+            question="Longer than to the ankle (shorter: −)",
+            default=0,
+            least=-700,
+            most=80,
+        ),
+        LengthOption(
+            id="hip_ease_mm", question="Ease at the hip", default=hip_ease, least=20, most=250
+        ),
+        LengthOption(
+            id="crotch_ease_mm", question="Ease in the crotch", default=20, least=0, most=120
+        ),
         LengthOption(id="hem_mm", question="Round of the hem", default=hem, least=240, most=900),
         LengthOption(id="knee_mm", question="Round at the knee", default=knee, least=300, most=900),
     )
@@ -119,7 +157,9 @@ def drafted_legs(body: Body, o: Mapping[str, float], waist_kind: str) -> tuple[L
     long = body["waist_to_ankle"] + o["leg_mm"]
     knee_down = body["waist_to_knee"]
     if long < body["body_rise"] + 120:
-        raise DraftRefused(say("legs.legs-only-long-inside-them", long=long - body["body_rise"]), "leg_mm")
+        raise DraftRefused(
+            say("legs.legs-only-long-inside-them", long=long - body["body_rise"]), "leg_mm"
+        )
     waist_within_hip(body, plain, hip)
     knee_down = min(knee_down, (body["body_rise"] + long) / 2)
     dart = 0.0 if waist_kind == "elastic" else min(MOST_DART_MM, 0.45 * (hip - plain))
@@ -137,7 +177,8 @@ def drafted_legs(body: Body, o: Mapping[str, float], waist_kind: str) -> tuple[L
         hem=o["hem_mm"] / 2,
         knee_down=knee_down,
         long=long,
-        crease=(hip - hip / 4) / 2,  # halves the front at the crotch line; the back hangs from the same
+        crease=(hip - hip / 4)
+        / 2,  # halves the front at the crotch line; the back hangs from the same
     )
     front = replace(plain_leg, pleated=waist_kind == "pleats" and dart > 0)
     wanted = body["crotch_round"] + o["crotch_ease_mm"] - length(front.crotch())
@@ -154,13 +195,22 @@ def drafted_legs(body: Body, o: Mapping[str, float], waist_kind: str) -> tuple[L
         )
         return replace(raised, drop=drop or 0.0)
 
-    lift = solved(lambda x: length(back_leg(x, BACK_MORE_MM).crotch()), wanted, *RISE_BOUNDS_MM, tolerance_mm=1e-4)
+    lift = solved(
+        lambda x: length(back_leg(x, BACK_MORE_MM).crotch()),
+        wanted,
+        *RISE_BOUNDS_MM,
+        tolerance_mm=1e-4,
+    )
     if lift is not None:
         return front, back_leg(lift, BACK_MORE_MM)
     end = (
-        RISE_BOUNDS_MM[0] if length(back_leg(RISE_BOUNDS_MM[0], BACK_MORE_MM).crotch()) > wanted else RISE_BOUNDS_MM[1]
+        RISE_BOUNDS_MM[0]
+        if length(back_leg(RISE_BOUNDS_MM[0], BACK_MORE_MM).crotch()) > wanted
+        else RISE_BOUNDS_MM[1]
     )
-    more = solved(lambda x: length(back_leg(end, x).crotch()), wanted, *EXTENSION_BOUNDS_MM, tolerance_mm=1e-4)
+    more = solved(
+        lambda x: length(back_leg(end, x).crotch()), wanted, *EXTENSION_BOUNDS_MM, tolerance_mm=1e-4
+    )
     if more is not None:
         return front, back_leg(end, more)
     short = length(back_leg(end, EXTENSION_BOUNDS_MM[int(end > 0)]).crotch()) - wanted
@@ -184,10 +234,13 @@ def waist_line(leg: Leg) -> Line:
 
 
 def leg_piece(id: str, name: str, leg: Leg, allow: Allowances) -> Piece:
-    """A leg half: edges ``waist``, ``side``, ``hem``, ``inseam``, ``crotch``; its dart or pleat and crease marked."""
+    """A leg half: edges ``waist``, ``side``, ``hem``, ``inseam``, ``crotch``; its dart or pleat and
+    crease marked."""
     waist = waist_line(leg)
     crease = leg.crease
-    inner: list[InnerLine] = [InnerLine(name="crease", path=line((leg.rise * 0.5, crease), (leg.long, crease)))]
+    inner: list[InnerLine] = [
+        InnerLine(name="crease", path=line((leg.rise * 0.5, crease), (leg.long, crease)))
+    ]
     if leg.pleated:
         inner += _pleat(waist, leg.dart)
     elif leg.dart:
@@ -217,7 +270,9 @@ def leg_piece(id: str, name: str, leg: Leg, allow: Allowances) -> Piece:
             point("side waist", (0.0, leg.waist), "quarter of the waist and ease, and the dart"),
             point("hip", (leg.level, leg.hip), "quarter of the hip and ease"),
             point(
-                "tip of the crotch", (leg.rise + leg.drop, -leg.extension), "front a quarter of its width, back more"
+                "tip of the crotch",
+                (leg.rise + leg.drop, -leg.extension),
+                "front a quarter of its width, back more",
             ),
             point("knee outside", (leg.knee_down, crease + leg.knee / 2), "centred on the crease"),
             point("knee inside", (leg.knee_down, crease - leg.knee / 2), "centred on the crease"),

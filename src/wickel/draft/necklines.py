@@ -1,4 +1,5 @@
-"""Necklines: round, boat, V, square, sweetheart, high and slit, each with the facing that follows it.
+"""Necklines: round, boat, V, square, sweetheart, high and slit, each with the facing that follows
+it.
 
 Points are (down, across) in mm. A neckline runs from the centre up to the shoulder line.
 """
@@ -38,8 +39,8 @@ SLIT_MM = 120.0
 class Neckline:
     """The neck edge from the centre to the shoulder, and its kind.
 
-    ``rise`` is what a high neck adds to the shoulder seam before ``base``, the neck end of the shoulder
-    itself. ``marks`` are lines inside the piece, such as a slit.
+    ``rise`` is what a high neck adds to the shoulder seam before ``base``, the neck end of the
+    shoulder itself. ``marks`` are lines inside the piece, such as a slit.
     """
 
     kind: str
@@ -89,13 +90,22 @@ def neckline(kind: str, depth_mm: float, shoulder: Point) -> Neckline:
     if kind == "high":
         if width > MOST_HIGH_WIDTH_MM:
             raise DraftRefused(
-                say("necklines.high-neck-stands-round-neck", most_high_width_mm=MOST_HIGH_WIDTH_MM, width=width),
+                say(
+                    "necklines.high-neck-stands-round-neck",
+                    most_high_width_mm=MOST_HIGH_WIDTH_MM,
+                    width=width,
+                ),
                 "neck_width_mm",
                 "neck",
             )
         top = (shoulder[0] - HIGH_MM, width - 2.0)
         centre = (max(depth_mm - HIGH_MM - 6.0, top[0] + 12.0), 0.0)
-        low = Cubic(centre, (centre[0], 0.55 * width), (top[0] + 0.4 * (centre[0] - top[0]), width - 2.0), top)
+        low = Cubic(
+            centre,
+            (centre[0], 0.55 * width),
+            (top[0] + 0.4 * (centre[0] - top[0]), width - 2.0),
+            top,
+        )
         return Neckline(kind=kind, path=(low,), base=shoulder, rise=(Line(top, shoulder),))
     if kind == "sweetheart":
         heart = Cubic(
@@ -113,7 +123,9 @@ def neckline(kind: str, depth_mm: float, shoulder: Point) -> Neckline:
         "square": (Line(start, (depth_mm, 0.92 * width)), Line((depth_mm, 0.92 * width), shoulder)),
     }
     slit = InnerLine(name="slit", path=line(start, (depth_mm + SLIT_MM, 0.0)))
-    return Neckline(kind=kind, path=paths[kind], base=shoulder, marks=(slit,) if kind == "slit" else ())
+    return Neckline(
+        kind=kind, path=paths[kind], base=shoulder, marks=(slit,) if kind == "slit" else ()
+    )
 
 
 def neck_facing(

@@ -1,7 +1,9 @@
-"""What is bought for a garment beside its cloths: zip, elastic, buttons, boning, eyelets, binding, thread.
+"""What is bought for a garment beside its cloths: zip, elastic, buttons, boning, eyelets, binding,
+thread.
 
-Read off the pattern where that says it (notches for buttons, lines for bones, casings for elastic), else off the style
-and its options. Rules of thumb are this program's own and stand beside what they give.
+Read off the pattern where that says it (notches for buttons, lines for bones, casings for elastic),
+else off the style and its options. Rules of thumb are this program's own and stand beside what they
+give.
 """
 
 from __future__ import annotations
@@ -17,13 +19,15 @@ from wickel.pattern import Edge, EdgeKind, Pattern, Piece, edge_length
 from wickel.wording import Text, say
 
 ZIPS_MM = (100, 120, 150, 180, 200, 220, 250, 300, 350, 400, 450, 500, 550, 600, 700, 800)
-"""The lengths that zips are mostly sold in; a longer one can be shortened, a shorter one not lengthened."""
+"""The lengths that zips are mostly sold in; a longer one can be shortened, a shorter one not
+lengthened."""
 
 FLY_MM = 180.0
 ELASTIC_SHARE, ELASTIC_JOIN_MM, CASING_ROOM_MM = 0.9, 20.0, 5.0
 EYELET_GAP_MM = 25.0
 THREAD_PER_SEAM, THREAD_SPARE, REEL_MM = 2.8, 1.25, 100_000.0
-"""A lockstitched seam takes about 2.8 times its length of thread, a quarter more goes on tacking and ends."""
+"""A lockstitched seam takes about 2.8 times its length of thread, a quarter more goes on tacking
+and ends."""
 
 _BIAS_DEG = 45.0
 THREAD = "thread"
@@ -31,7 +35,8 @@ THREAD = "thread"
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Notion:
-    """Something to buy: how many, of what length and width in mm where that matters, and where it comes from.
+    """Something to buy: how many, of what length and width in mm where that matters, and where it
+    comes from.
 
     ``piece`` is the id of the piece that a binding is in the pattern.
     """
@@ -48,8 +53,8 @@ class Notion:
 def notions(style: str, pattern: Pattern, body: Body, options: Options) -> tuple[Notion, ...]:
     """Everything to buy for a garment that is not cut from cloth, and its bindings.
 
-    ``style`` is the id of the style, ``options`` all its options (``full_options``); other styles than those of the
-    house get what their pieces say.
+    ``style`` is the id of the style, ``options`` all its options (``full_options``); other styles
+    than those of the house get what their pieces say.
     """
     return (
         *_zips(style, pattern, options),
@@ -67,9 +72,15 @@ def _piece(pattern: Pattern, *ids: str) -> Piece | None:
 
 def _zip(needed_mm: float, why: str) -> Notion:
     """The shortest zip that is sold and long enough; one of the length itself where none is."""
-    sold = next((float(mm) for mm in ZIPS_MM if mm >= needed_mm - 0.5), 100.0 * math.ceil(needed_mm / 100.0))
+    sold = next(
+        (float(mm) for mm in ZIPS_MM if mm >= needed_mm - 0.5), 100.0 * math.ceil(needed_mm / 100.0)
+    )
     return Notion(
-        kind="zip", name="Zip", count=1, long_mm=sold, why=say("notions.zip-for", closing=why, needed=needed_mm)
+        kind="zip",
+        name="Zip",
+        count=1,
+        long_mm=sold,
+        why=say("notions.zip-for", closing=why, needed=needed_mm),
     )
 
 
@@ -88,24 +99,39 @@ def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
     if front is not None and style == "bodice" and closing == "none":
         yield _zip(edge_length(front, "side"), "the side seam")
     if front is not None and style == "off-shoulder-dress":
-        marks = (notch.at_mm for piece in pattern.pieces for notch in piece.notches if notch.name == ON_PAST_THE_WAIST)
-        yield _zip(edge_length(front, "side") + next(marks, 0.0), "the side of the bodice, and on into the skirt")
+        marks = (
+            notch.at_mm
+            for piece in pattern.pieces
+            for notch in piece.notches
+            if notch.name == ON_PAST_THE_WAIST
+        )
+        yield _zip(
+            edge_length(front, "side") + next(marks, 0.0),
+            "the side of the bodice, and on into the skirt",
+        )
     if style == "trousers" and options.get("waist") != "elastic":
         yield _zip(FLY_MM, "the front closing")
 
 
 def _buttons(pattern: Pattern) -> Iterator[Notion]:
-    """As many as the piece with the most of them has marks: both fronts, and a lining, have the same ones."""
-    marked = [sum(notch.name.startswith("button ") for notch in piece.notches) for piece in pattern.pieces]
+    """As many as the piece with the most of them has marks: both fronts, and a lining, have the
+    same ones."""
+    marked = [
+        sum(notch.name.startswith("button ") for notch in piece.notches) for piece in pattern.pieces
+    ]
     if max(marked, default=0):
-        yield Notion(kind="buttons", name="Buttons", count=max(marked), why="the marks on the front edge")
+        yield Notion(
+            kind="buttons", name="Buttons", count=max(marked), why="the marks on the front edge"
+        )
 
 
 def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
     casing = _piece(pattern, "casing")
     waist = body.measurements_mm.get("waist")
     if casing is not None and waist is not None:
-        _, y = zip(*(point for edge in casing.edges for point in (edge.start, edge.end)), strict=True)
+        _, y = zip(
+            *(point for edge in casing.edges for point in (edge.start, edge.end)), strict=True
+        )
         yield Notion(
             kind="elastic",
             name="Elastic for the waist",
@@ -144,7 +170,12 @@ def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
     if style == "corset" and placket is not None:
         long = max(edge_length(placket, edge.name) for edge in placket.edges)
         pairs = math.floor(long / EYELET_GAP_MM)
-        yield Notion(kind="eyelets", name="Eyelets", count=2 * pairs, why=say("notions.eyelets", gap=EYELET_GAP_MM))
+        yield Notion(
+            kind="eyelets",
+            name="Eyelets",
+            count=2 * pairs,
+            why=say("notions.eyelets", gap=EYELET_GAP_MM),
+        )
         yield Notion(
             kind="cord",
             name="Lacing cord",
@@ -186,7 +217,11 @@ def _thread(pattern: Pattern) -> Iterator[Notion]:
     """From the length of all seams and hems: a seam joins two edges, a hem is sewn once."""
     sewn = 0.0
     for piece in pattern.pieces:
-        cuts = sum(cut.copies * (2 if cut.on_fold else 1) for cut in piece.cuts if cut.material != "interfacing")
+        cuts = sum(
+            cut.copies * (2 if cut.on_fold else 1)
+            for cut in piece.cuts
+            if cut.material != "interfacing"
+        )
         sewn += cuts * math.fsum(_sewn_mm(edge, piece) for edge in piece.edges)
     yield thread_of(THREAD_PER_SEAM * THREAD_SPARE * sewn)
 

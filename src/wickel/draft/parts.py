@@ -16,8 +16,12 @@ from wickel.pattern import ConstructionPoint, Cut, Edge, EdgeKind, InnerLine, Pi
 from wickel.wording import say
 
 BAND_OPTIONS = (
-    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
-    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+    LengthOption(
+        id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90
+    ),
+    LengthOption(
+        id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80
+    ),
 )
 """What every style with a waistband asks."""
 
@@ -28,7 +32,8 @@ BASE_NECK_MM = 78.0
 """A wider neck than this does not change the shoulder line: it is cut into it."""
 
 EdgeRow = tuple[str, Path, str]
-"""An edge as (name, path, role of its allowance); the role ``fold`` lies on a fold, ``hem`` is a hem."""
+"""An edge as (name, path, role of its allowance); the role ``fold`` lies on a fold, ``hem`` is a
+hem."""
 
 _SOLVED_MM = 1e-6
 
@@ -38,7 +43,11 @@ def edges(allow: Allowances, *rows: EdgeRow) -> tuple[Edge, ...]:
     made = []
     for name, path, role in rows:
         kind = {"fold": EdgeKind.FOLD, "hem": EdgeKind.HEM}.get(role, EdgeKind.SEAM)
-        made.append(Edge(name=name, path=path, allowance_mm=0.0 if role == "fold" else allow[role], kind=kind))
+        made.append(
+            Edge(
+                name=name, path=path, allowance_mm=0.0 if role == "fold" else allow[role], kind=kind
+            )
+        )
     return tuple(made)
 
 
@@ -89,7 +98,8 @@ def rectangle(
 
 
 def waistband(waist_mm: float, overlap_mm: float, height_mm: float, allow: Allowances) -> Piece:
-    """A straight waistband: as long as the waist and its overlap, twice its height, folded along its middle."""
+    """A straight waistband: as long as the waist and its overlap, twice its height, folded along
+    its middle."""
     return rectangle(
         "waistband",
         "Waistband",
@@ -102,21 +112,26 @@ def waistband(waist_mm: float, overlap_mm: float, height_mm: float, allow: Allow
 
 
 def on_shoulder(neck_width_mm: float, shoulder: Point) -> Point:
-    """The neck end of the shoulder: on the start line, or for a wide neck where it is cut into the shoulder line."""
+    """The neck end of the shoulder: on the start line, or for a wide neck where it is cut into the
+    shoulder line."""
     base = (0.0, min(neck_width_mm, BASE_NECK_MM))
     share = (neck_width_mm - base[1]) / (shoulder[1] - base[1])
     return (base[0] + share * (shoulder[0] - base[0]), neck_width_mm)
 
 
 def chest_line(body: Body, school: str, set_mm: float) -> float:
-    """How far down the chest line lies: ``armhole`` half the armhole, ``sixth`` bust/6 + 1 1/2 in, ``set`` as given."""
+    """How far down the chest line lies: ``armhole`` half the armhole, ``sixth`` bust/6 + 1 1/2 in,
+    ``set`` as given."""
     if school == "set":
         return set_mm
     return body["armhole"] / 2 if school == "armhole" else body["bust"] / 6 + CHEST_SIXTH_PLUS_MM
 
 
-def dart_on(path: Path, middle_mm: float, width_mm: float, deep_mm: float, *, name: str = "dart") -> InnerLine:
-    """A dart whose mouth lies on an edge, ``width_mm`` of it, and whose tip lies ``deep_mm`` inside.
+def dart_on(
+    path: Path, middle_mm: float, width_mm: float, deep_mm: float, *, name: str = "dart"
+) -> InnerLine:
+    """A dart whose mouth lies on an edge, ``width_mm`` of it, and whose tip lies ``deep_mm``
+    inside.
 
     The edge runs with the piece on its right (down grows inward from a waist drawn outward from the
     centre). Both legs are equally long.
@@ -133,19 +148,24 @@ def dart_width(piece: Piece, edge: str, *, name: str = "dart") -> float:
     taken = 0.0
     for mark in piece.inner_lines:
         if mark.name == name:
-            along = [nearest_distance(piece.edge(edge).path, at) for at in (mark.path[0].start, mark.path[-1].end)]
+            along = [
+                nearest_distance(piece.edge(edge).path, at)
+                for at in (mark.path[0].start, mark.path[-1].end)
+            ]
             if math.isnan(along[0][0] + along[1][0]) or max(off for _, off in along) < 0.5:
                 taken += abs(along[1][0] - along[0][0])
     return taken
 
 
 def swung_down(long_mm: float, out_mm: float) -> float:
-    """How far down a seam so long reaches that swings out so far: √(long² − out²), so that the hem hangs level."""
+    """How far down a seam so long reaches that swings out so far: √(long² − out²), so that the hem
+    hangs level."""
     return math.sqrt(max(0.0, long_mm**2 - out_mm**2))
 
 
 def level_hem(corner: Point, slant: Point, centre: Point) -> Path:
-    """Half a hem, from its corner, square to the seam that runs along ``slant``, to the centre, square to that."""
+    """Half a hem, from its corner, square to the seam that runs along ``slant``, to the centre,
+    square to that."""
     size = math.hypot(*slant)
     reach = 0.38 * (corner[1] - centre[1])
     down, out = slant[0] / size, slant[1] / size
@@ -189,7 +209,8 @@ def waist_within_hip(body: Body, waist_mm: float, hip_mm: float) -> None:
 
 
 def hip_curve(waist_across: float, level_mm: float, hip_across: float) -> Cubic:
-    """A side seam from the waist (down 0) out to the hip at its level, straight down where it arrives."""
+    """A side seam from the waist (down 0) out to the hip at its level, straight down where it
+    arrives."""
     return Cubic(
         (0.0, waist_across),
         (0.35 * level_mm, waist_across + 0.55 * (hip_across - waist_across)),
@@ -199,9 +220,15 @@ def hip_curve(waist_across: float, level_mm: float, hip_across: float) -> Cubic:
 
 
 def solved(
-    value: Callable[[float], float], wanted: float, least: float, most: float, *, tolerance_mm: float = _SOLVED_MM
+    value: Callable[[float], float],
+    wanted: float,
+    least: float,
+    most: float,
+    *,
+    tolerance_mm: float = _SOLVED_MM,
 ) -> float | None:
-    """The argument in ``least``..``most`` at which a rising function takes the wanted value, or None.
+    """The argument in ``least``..``most`` at which a rising function takes the wanted value, or
+    None.
 
     Bisection: sure for any rising function, and the few dozen steps cost nothing here.
     """
@@ -218,7 +245,8 @@ def solved(
 
 
 def round_neck(depth_mm: float, shoulder: Point) -> Cubic:
-    """A round neck: square to the centre at its depth, straight up where it meets the shoulder line.
+    """A round neck: square to the centre at its depth, straight up where it meets the shoulder
+    line.
 
     Raises:
         DraftRefused: the neck is not deeper than where it meets the shoulder.

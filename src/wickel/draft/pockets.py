@@ -70,7 +70,10 @@ def patch(wide_mm: float, high_mm: float, allow: Allowances, *, copies: int = 2)
             ("side", line((0.0, half), (high_mm, half)), "pocket"),
             (
                 "bottom",
-                (Line((high_mm, half), (high_mm + drop, 0.0)), Line((high_mm + drop, 0.0), (high_mm, -half))),
+                (
+                    Line((high_mm, half), (high_mm + drop, 0.0)),
+                    Line((high_mm + drop, 0.0), (high_mm, -half)),
+                ),
                 "pocket",
             ),
             ("other side", line((high_mm, -half), (0.0, -half)), "pocket"),
@@ -104,7 +107,10 @@ def slant(front: Piece, allow: Allowances) -> tuple[Piece, Piece, Piece]:
             "waist",
             "leg_mm",
         )
-    top, foot = Spot(edge="waist", share=1 - SLANT_IN_MM / waist), Spot(edge="side", share=SLANT_DOWN_MM / side)
+    top, foot = (
+        Spot(edge="waist", share=1 - SLANT_IN_MM / waist),
+        Spot(edge="side", share=SLANT_DOWN_MM / side),
+    )
     _, cut_away = split(front, top, foot, allowance_mm=allow["pocket"], seam="pocket edge")
     # the bag goes along the waist well past the slant, and down the side below it
     inner = Spot(edge="waist", share=1 - min(0.9 * waist, 3.2 * SLANT_IN_MM) / waist)

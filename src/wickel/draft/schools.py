@@ -1,6 +1,8 @@
-"""Schools: named sets of rules for chest line, neck, ease, cap and closing, and the allowances that go with them.
+"""Schools: named sets of rules for chest line, neck, ease, cap and closing, and the allowances that
+go with them.
 
-A school sets only what a style asks. Our own ones follow the common ways of makers; a maker can keep more.
+A school sets only what a style asks. Our own ones follow the common ways of makers; a maker can
+keep more.
 """
 
 from __future__ import annotations
@@ -45,25 +47,45 @@ SCHOOLS: Mapping[str, School] = {
         School(
             id="tape",
             name="By the tape: chest line by the armhole, neck as given",
-            options={"chest_line": "armhole", "neck_rule": "set", "ease_school": "whole", "cap": "width"},
+            options={
+                "chest_line": "armhole",
+                "neck_rule": "set",
+                "ease_school": "whole",
+                "cap": "width",
+            },
             allowances=Allowances(preset=DEFAULT_PRESET),
         ),
         School(
             id="sixths",
             name="By sixths: bust/6 + 1 1/2 in, neck/6, seams drawn in",
-            options={"chest_line": "sixth", "neck_rule": "sixth", "ease_school": "quarter", "cap": "close"},
+            options={
+                "chest_line": "sixth",
+                "neck_rule": "sixth",
+                "ease_school": "quarter",
+                "cap": "close",
+            },
             allowances=Allowances(preset="classic", drawn_in=True),
         ),
         School(
             id="easy",
             name="Easy: a deep armhole, flat cap, room to let out",
-            options={"chest_line": "armhole", "neck_rule": "set", "cap": "loose", "cap_ease_mm": 5.0},
+            options={
+                "chest_line": "armhole",
+                "neck_rule": "set",
+                "cap": "loose",
+                "cap_ease_mm": 5.0,
+            },
             allowances=Allowances(preset="let-out"),
         ),
         School(
             id="knit",
             name="Knits: nothing eased in, overlocked seams",
-            options={"chest_line": "armhole", "neck_rule": "set", "cap": "width", "cap_ease_mm": 0.0},
+            options={
+                "chest_line": "armhole",
+                "neck_rule": "set",
+                "cap": "width",
+                "cap_ease_mm": 0.0,
+            },
             allowances=Allowances(preset="overlocked"),
         ),
     )
@@ -84,8 +106,11 @@ def school_options(school: School, style: Style, given: Options) -> dict[str, Op
 
 
 def school_of(id: str, name: str, style: Style, options: Options, allowances: Allowances) -> School:
-    """What a garment is drafted by, as a school to keep: every answer that schools give, also the defaults."""
+    """What a garment is drafted by, as a school to keep: every answer that schools give, also the
+    defaults."""
     said = {
-        option.id: options.get(option.id, option.default) for option in style.options if option.id in SCHOOL_OPTIONS
+        option.id: options.get(option.id, option.default)
+        for option in style.options
+        if option.id in SCHOOL_OPTIONS
     }
     return School(id=id, name=name, options=said, allowances=allowances)

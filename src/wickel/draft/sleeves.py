@@ -1,8 +1,8 @@
 """The set-in sleeve in all its kinds, shared by every style that has one.
 
-With the armhole and the width at the upper arm given, the cap height is solved so that the cap is as
-long as the armhole and its stated ease. Points are (down, across) in mm: down from the top of the
-cap, across from its middle, the front at positive across.
+With the armhole and the width at the upper arm given, the cap height is solved so that the cap is
+as long as the armhole and its stated ease. Points are (down, across) in mm: down from the top of
+the cap, across from its middle, the front at positive across.
 """
 
 from __future__ import annotations
@@ -67,17 +67,39 @@ def sleeve_options(default: str = "long", kinds: Mapping[str, str] = SLEEVES) ->
     """What a style with set-in sleeves asks."""
     return (
         ChoiceOption(id="sleeve", question="Sleeves", default=default, choices=kinds),
-        LengthOption(id="sleeve_mm", question="Length of a short sleeve", default=240, least=120, most=450),
+        LengthOption(
+            id="sleeve_mm", question="Length of a short sleeve", default=240, least=120, most=450
+        ),
         CAP,
-        LengthOption(id="arm_ease_mm", question="Room at the upper arm", default=55, least=20, most=160),
-        LengthOption(id="cap_ease_mm", question="Cap longer than the armhole by", default=15, least=0, most=26),
-        LengthOption(id="fullness_mm", question="Gathers or flare of the sleeve", default=130, least=40, most=320),
+        LengthOption(
+            id="arm_ease_mm", question="Room at the upper arm", default=55, least=20, most=160
+        ),
+        LengthOption(
+            id="cap_ease_mm",
+            question="Cap longer than the armhole by",
+            default=15,
+            least=0,
+            most=26,
+        ),
+        LengthOption(
+            id="fullness_mm",
+            question="Gathers or flare of the sleeve",
+            default=130,
+            least=40,
+            most=320,
+        ),
     )
 
 
 def _half_cap(height: float, half_width: float, hollow: float) -> Cubic:
-    """From the top of the cap to the underarm, level at both ends; a larger hollow is cut in deeper."""
-    return Cubic((0.0, 0.0), (0.0, 0.42 * half_width), (height, (0.60 - hollow) * half_width), (height, half_width))
+    """From the top of the cap to the underarm, level at both ends; a larger hollow is cut in
+    deeper."""
+    return Cubic(
+        (0.0, 0.0),
+        (0.0, 0.42 * half_width),
+        (height, (0.60 - hollow) * half_width),
+        (height, half_width),
+    )
 
 
 def cap(height: float, width: float) -> tuple[Cubic, Cubic]:
@@ -95,11 +117,21 @@ def cap_height(armhole_mm: float, ease_mm: float, width_mm: float, depth_mm: flo
     """
     wanted = armhole_mm + ease_mm
     least, most = (part * depth_mm for part in CAP_BOUNDS)
-    height = solved(lambda h: sum(length((c,)) for c in cap(h, width_mm)), wanted, least, most, tolerance_mm=1e-5)
+    height = solved(
+        lambda h: sum(length((c,)) for c in cap(h, width_mm)),
+        wanted,
+        least,
+        most,
+        tolerance_mm=1e-5,
+    )
     if height is None:
         flat = sum(length((c,)) for c in cap(least, width_mm)) > wanted
         raise DraftRefused(
-            say("sleeves.no-cap-flat" if flat else "sleeves.no-cap-high", width=width_mm, armhole=armhole_mm),
+            say(
+                "sleeves.no-cap-flat" if flat else "sleeves.no-cap-high",
+                width=width_mm,
+                armhole=armhole_mm,
+            ),
             "upper_arm",
             "armhole",
         )
@@ -113,7 +145,9 @@ def cap_width(armhole_mm: float, ease_mm: float, height_mm: float, least_mm: flo
         DraftRefused: it would be narrower than ``least_mm``; names upper arm, armhole and cap.
     """
     wanted = armhole_mm + ease_mm
-    width = solved(lambda w: sum(length((c,)) for c in cap(height_mm, w)), wanted, least_mm, 2 * wanted)
+    width = solved(
+        lambda w: sum(length((c,)) for c in cap(height_mm, w)), wanted, least_mm, 2 * wanted
+    )
     if width is None:
         raise DraftRefused(
             say("sleeves.cap-high-sleeve-narrower-than", height=height_mm, least=least_mm),
@@ -133,7 +167,8 @@ def set_in_sleeve(
     hem_mm: float,
     allow: Allowances,
 ) -> Piece:
-    """A plain sleeve of one piece, ``long_mm`` from the top of the cap, ``hem_mm`` round at its end.
+    """A plain sleeve of one piece, ``long_mm`` from the top of the cap, ``hem_mm`` round at its
+    end.
 
     Raises:
         DraftRefused: no cap fits, or the sleeve ends within its cap.
@@ -200,12 +235,20 @@ def sleeve_pieces(
     full = o["fullness_mm"]
     long = o["sleeve_mm"] if kind in _SHORT else body["sleeve_length"]
     wrist = body["wrist"] + WRIST_EASE_MM
-    hem = {"short": width - 16, "puffed": width - 10, "elastic": width + 20, "bell": 0.8 * width, "cuffed": wrist + 30}
+    hem = {
+        "short": width - 16,
+        "puffed": width - 10,
+        "elastic": width + 20,
+        "bell": 0.8 * width,
+        "cuffed": wrist + 30,
+    }
     if kind == "cuffed":
         long -= CUFF_MM
     if kind == "puffed":
         long -= BAND_MM
-    sleeve = set_in_sleeve(armhole_mm, ease, width, depth_mm, long, hem.get(kind, max(wrist + 15, 0.55 * width)), allow)
+    sleeve = set_in_sleeve(
+        armhole_mm, ease, width, depth_mm, long, hem.get(kind, max(wrist + 15, 0.55 * width)), allow
+    )
     if kind in ("short", "long"):
         return (sleeve,)
     each = full / _CUTS
@@ -219,7 +262,13 @@ def sleeve_pieces(
         wide = slash_and_spread(sleeve, "hem", "cap", cuts=_CUTS, open_mm=each, between=(0.2, 0.8))
         return (_comes_back(_upright(wide), "hem", body["wrist"] + 15),)
     if kind == "bell":
-        return (_upright(slash_and_spread(sleeve, "hem", "cap", cuts=_CUTS, open_mm=1.6 * each, between=(0.15, 0.85))),)
+        return (
+            _upright(
+                slash_and_spread(
+                    sleeve, "hem", "cap", cuts=_CUTS, open_mm=1.6 * each, between=(0.15, 0.85)
+                )
+            ),
+        )
     return _with_band(sleeve, "cuff", "Cuff", wrist, CUFF_MM, CUFF_OVERLAP_MM, allow)
 
 
@@ -242,7 +291,8 @@ def _upright(sleeve: Piece) -> Piece:
     """A fanned sleeve turned so that its middle hangs straight down along the grain."""
     cap_edge, hem = sleeve.edge("cap"), sleeve.edge("hem")
     (ax, ay), (bx, by) = (
-        ((edge.start[0] + edge.end[0]) / 2, (edge.start[1] + edge.end[1]) / 2) for edge in (cap_edge, hem)
+        ((edge.start[0] + edge.end[0]) / 2, (edge.start[1] + edge.end[1]) / 2)
+        for edge in (cap_edge, hem)
     )
     lean = math.degrees(math.atan2(by - ay, bx - ax))
     return mapped_piece(sleeve, moved(ax, ay).after(turned(-lean).after(moved(-ax, -ay))))
@@ -256,7 +306,13 @@ def _comes_back(piece: Piece, edge: str, mm: float) -> Piece:
 
 
 def _with_band(
-    sleeve: Piece, id: str, name: str, round_mm: float, high_mm: float, overlap_mm: float, allow: Allowances
+    sleeve: Piece,
+    id: str,
+    name: str,
+    round_mm: float,
+    high_mm: float,
+    overlap_mm: float,
+    allow: Allowances,
 ) -> tuple[Piece, Piece]:
     """The sleeve drawn in to a band or cuff that is ``round_mm`` long without its overlap."""
     if edge_length(sleeve, "hem") < round_mm:
@@ -274,7 +330,9 @@ def _with_band(
     joined = replace(
         sleeve,
         edges=tuple(
-            replace(e, comes_back_to_mm=round_mm, allowance_mm=allow["band"]) if e.name == "hem" else e
+            replace(e, comes_back_to_mm=round_mm, allowance_mm=allow["band"])
+            if e.name == "hem"
+            else e
             for e in sleeve.edges
         ),
     )

@@ -1,4 +1,5 @@
-"""Tops that hang from straps: a half without a shoulder, its top edge running from the centre to the underarm.
+"""Tops that hang from straps: a half without a shoulder, its top edge running from the centre to
+the underarm.
 
 Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
 """
@@ -18,7 +19,8 @@ from wickel.wording import say
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Top:
-    """The top edge of a half: from the centre to where the strap is sewn on, and on to the underarm."""
+    """The top edge of a half: from the centre to where the strap is sewn on, and on to the
+    underarm."""
 
     neck: Path
     armhole: Path
@@ -61,7 +63,14 @@ def strap_top(half: Torso, centre_down: float, strap: Point, *, kind: str = "v")
         centre = (strap[0], 0.0)
     neck: Path = line(centre, strap)
     if kind == "round":
-        neck = (Cubic(centre, (centre[0], 0.6 * strap[1]), (strap[0] + 0.5 * (centre[0] - strap[0]), strap[1]), strap),)
+        neck = (
+            Cubic(
+                centre,
+                (centre[0], 0.6 * strap[1]),
+                (strap[0] + 0.5 * (centre[0] - strap[0]), strap[1]),
+                strap,
+            ),
+        )
     fall = under[0] - strap[0]
     armhole = (
         Cubic(
@@ -85,10 +94,13 @@ def strap_piece(
     lower: str = "hem",
     cuts: tuple[Cut, ...] | None = None,
 ) -> Piece:
-    """A half with that top edge: edges ``neck``, ``armhole``, ``side``, ``hem``, ``centre``, darts marked."""
+    """A half with that top edge: edges ``neck``, ``armhole``, ``side``, ``hem``, ``centre``, darts
+    marked."""
     side = half.side()
     usual = (
-        Cut(material="main", copies=1, on_fold=True) if centre == "fold" else Cut(material="main", copies=2, pair=True),
+        Cut(material="main", copies=1, on_fold=True)
+        if centre == "fold"
+        else Cut(material="main", copies=2, pair=True),
     )
     return Piece(
         id=id,

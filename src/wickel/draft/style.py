@@ -44,11 +44,23 @@ class LengthOption:
 
     def checked(self, value: object) -> float:
         """The value as a length. Raises ``DraftRefused``."""
-        if isinstance(value, bool) or not isinstance(value, int | float) or not math.isfinite(value):
-            raise DraftRefused(say("style.not-a-length", question=self.question, value=value), self.id)
+        if (
+            isinstance(value, bool)
+            or not isinstance(value, int | float)
+            or not math.isfinite(value)
+        ):
+            raise DraftRefused(
+                say("style.not-a-length", question=self.question, value=value), self.id
+            )
         if not self.least <= value <= self.most:
             raise DraftRefused(
-                say("style.outside", question=self.question, value=value, least=self.least, most=self.most),
+                say(
+                    "style.outside",
+                    question=self.question,
+                    value=value,
+                    least=self.least,
+                    most=self.most,
+                ),
                 self.id,
             )
         return float(value)
@@ -67,7 +79,9 @@ class ChoiceOption:
         """The value as a choice. Raises ``DraftRefused``."""
         if not isinstance(value, str) or value not in self.choices:
             known = ", ".join(self.choices)
-            raise DraftRefused(say("style.not-a-choice", question=self.question, known=known, value=value), self.id)
+            raise DraftRefused(
+                say("style.not-a-choice", question=self.question, known=known, value=value), self.id
+            )
         return value
 
 
@@ -120,8 +134,12 @@ def full_options(style: Style, given: Options) -> dict[str, OptionValue]:
     known = {option.id for option in style.options}
     for id in given:
         if id not in known:
-            raise DraftRefused(say("style.no-option", style=style.name, id=id, join=", ".join(sorted(known))), id)
-    return {option.id: option.checked(given.get(option.id, option.default)) for option in style.options}
+            raise DraftRefused(
+                say("style.no-option", style=style.name, id=id, join=", ".join(sorted(known))), id
+            )
+    return {
+        option.id: option.checked(given.get(option.id, option.default)) for option in style.options
+    }
 
 
 def draft(style: Style, body: Body, options: Options, allowances: Allowances) -> Pattern:
@@ -134,13 +152,17 @@ def draft(style: Style, body: Body, options: Options, allowances: Allowances) ->
     absent = missing(body, style.required)
     if absent:
         names = ", ".join(MEASUREMENTS[m].name.lower() for m in absent)
-        raise DraftRefused(say("style.cannot-drafted-not-measured-yet", style=style.name, names=names), *absent)
+        raise DraftRefused(
+            say("style.cannot-drafted-not-measured-yet", style=style.name, names=names), *absent
+        )
     for doubt in doubts(body):
         if doubt.impossible and set(doubt.measurements) & set(style.required):
             raise DraftRefused(doubt.text, *doubt.measurements)
     return style.drafted(body, full_options(style, options), allowances)
 
 
-def tape_checks(style: Style, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+def tape_checks(
+    style: Style, pattern: Pattern, body: Body, options: Options
+) -> tuple[TapeCheck, ...]:
     """Every pair of lengths that the maker checks by tape before cutting."""
     return style.checked(pattern, body, full_options(style, options))

@@ -1,7 +1,7 @@
 """The torso: neck, shoulder, armhole, shaped side and darts, or plain; ``torso_panels`` splits it.
 
-Shared by every bodice, waistcoat, jacket and fitted dress. Quarter system: points are (down, across) in
-mm, down from the neck end of the shoulder, across from the centre.
+Shared by every bodice, waistcoat, jacket and fitted dress. Quarter system: points are (down,
+across) in mm, down from the neck end of the shoulder, across from the centre.
 """
 
 from __future__ import annotations
@@ -77,7 +77,11 @@ CHEST_LINE = ChoiceOption(
     },
 )
 CHEST_DEPTH = LengthOption(
-    id="chest_depth_mm", question="Depth of the chest line, if I give it", default=215, least=120, most=330
+    id="chest_depth_mm",
+    question="Depth of the chest line, if I give it",
+    default=215,
+    least=120,
+    most=330,
 )
 
 
@@ -106,8 +110,16 @@ def shoulder_options(*, neck_width: float = 72, front_neck: float = 82) -> tuple
     """What every torso asks about neck and shoulder, with a garment's own defaults in mm."""
     return (
         NECK_RULE,
-        LengthOption(id="neck_width_mm", question="Neck width from the centre", default=neck_width, least=50, most=150),
-        LengthOption(id="front_neck_mm", question="Front neck depth", default=front_neck, least=40, most=260),
+        LengthOption(
+            id="neck_width_mm",
+            question="Neck width from the centre",
+            default=neck_width,
+            least=50,
+            most=150,
+        ),
+        LengthOption(
+            id="front_neck_mm", question="Front neck depth", default=front_neck, least=40, most=260
+        ),
         LengthOption(id="back_neck_mm", question="Back neck depth", default=22, least=8, most=150),
         LengthOption(id="slope_mm", question="Shoulder slope", default=38, least=10, most=70),
     )
@@ -115,7 +127,8 @@ def shoulder_options(*, neck_width: float = 72, front_neck: float = 82) -> tuple
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Torso:
-    """The points of a front or back half. ``level`` is the waist at the centre line's own height."""
+    """The points of a front or back half. ``level`` is the waist at the centre line's own
+    height."""
 
     front: bool
     neck: Neckline
@@ -147,7 +160,8 @@ class Torso:
         return ((c - a) / size, (d - b) / size)
 
     def side(self) -> Path:
-        """From the underarm over the waist, and over the hip when it reaches so far, to the lower edge."""
+        """From the underarm over the waist, and over the hip when it reaches so far, to the lower
+        edge."""
         under, waist, hem = self.armhole.end, self.side_waist, self.hem_side
         upper = Cubic(
             under,
@@ -162,7 +176,8 @@ class Torso:
         return (upper, _to_hip(waist, hem))
 
     def hem(self) -> Cubic:
-        """The lower edge from the side to the centre, square to the centre, and to a side that swings out."""
+        """The lower edge from the side to the centre, square to the centre, and to a side that
+        swings out."""
         down, out = 1.0, 0.0
         if self.flared:
             last = self.side()[-1]
@@ -194,7 +209,10 @@ class Torso:
 def _to_hip(waist: Point, end: Point) -> Cubic:
     below = end[0] - waist[0]
     return Cubic(
-        waist, (waist[0] + 0.30 * below, waist[1]), (end[0] - 0.35 * below, end[1] - 0.15 * (end[1] - waist[1])), end
+        waist,
+        (waist[0] + 0.30 * below, waist[1]),
+        (end[0] - 0.35 * below, end[1] - 0.15 * (end[1] - waist[1])),
+        end,
     )
 
 
@@ -210,11 +228,12 @@ def torso(
 ) -> tuple[Torso, Torso]:
     """Front and back half.
 
-    ``rules`` are the schools chosen: ``chest_line``, and ``neck_rule`` where a style asks it. ``o`` holds
-    ``ease_mm``, ``below_waist_mm``, ``neck_width_mm``, ``front_neck_mm``, ``back_neck_mm`` and ``slope_mm``, and may
-    hold ``chest_depth_mm`` and ``flare_mm`` (wider at the lower edge, each quarter).
-    ``plain``: no darts, hardly shaped at the waist, front and back on one level, as knits and coats are. ``pulled_on``:
-    it has no opening, so that its waist is no narrower than the bust that it must pass.
+    ``rules`` are the schools chosen: ``chest_line``, and ``neck_rule`` where a style asks it. ``o``
+    holds ``ease_mm``, ``below_waist_mm``, ``neck_width_mm``, ``front_neck_mm``, ``back_neck_mm``
+    and ``slope_mm``, and may hold ``chest_depth_mm`` and ``flare_mm`` (wider at the lower edge,
+    each quarter). ``plain``: no darts, hardly shaped at the waist, front and back on one level, as
+    knits and coats are. ``pulled_on``: it has no opening, so that its waist is no narrower than the
+    bust that it must pass.
 
     Raises:
         DraftRefused: two measurements, or a measurement and an option, disagree.
@@ -230,10 +249,19 @@ def torso(
 
 
 def _half(
-    body: Body, o: Mapping[str, float], chest: float, kind: str, *, front: bool, plain: bool, narrowest: float
+    body: Body,
+    o: Mapping[str, float],
+    chest: float,
+    kind: str,
+    *,
+    front: bool,
+    plain: bool,
+    narrowest: float,
 ) -> Torso:
     where = "front" if front else "back"
-    neck_within_shoulder(body, o["neck_width_mm"], least_mm=25.0 if o["neck_width_mm"] > 100 else 40.0)
+    neck_within_shoulder(
+        body, o["neck_width_mm"], least_mm=25.0 if o["neck_width_mm"] > 100 else 40.0
+    )
     shoulder = (o["slope_mm"], body["shoulder"] / 2)
     neck = neckline(kind, o[f"{where}_neck_mm"], on_shoulder(o["neck_width_mm"], shoulder))
     bust = (body["bust"] + o["ease_mm"]) / 4
@@ -307,8 +335,8 @@ def _half(
 def _flared(waist: Point, hip: Point, hem: Point, below: float) -> tuple[Point, Point]:
     """The hip and the hem at the side of a torso that is flared, so that its hem hangs level.
 
-    The seam is as long as the centre, so that it ends higher the further it swings out: from the hip where that leaves
-    it long enough, else from the waist, and then the hip is where it ends.
+    The seam is as long as the centre, so that it ends higher the further it swings out: from the
+    hip where that leaves it long enough, else from the waist, and then the hip is where it ends.
 
     Raises:
         DraftRefused: the flare is wider than the seam is long.
@@ -341,7 +369,8 @@ def torso_piece(
     lower: str = "hem",
     cuts: tuple[Cut, ...] | None = None,
 ) -> Piece:
-    """A half in one piece with its darts: edges ``neck``, ``shoulder``, ``armhole``, ``side``, ``hem``, ``centre``.
+    """A half in one piece with its darts: edges ``neck``, ``shoulder``, ``armhole``, ``side``,
+    ``hem``, ``centre``.
 
     ``centre`` is the role of its centre (``fold`` or ``closing``), ``lower`` that of its lower edge
     (``hem``, or ``waist`` when something is sewn to it).
@@ -370,7 +399,8 @@ def torso_piece(
 
 
 def uncrossed(piece: Piece) -> Piece:
-    """The piece. Raises ``DraftRefused`` when its net line crosses itself: its neck is cut too far into it."""
+    """The piece. Raises ``DraftRefused`` when its net line crosses itself: its neck is cut too far
+    into it."""
     if not polygon(net_line(piece)).is_valid:
         raise DraftRefused(
             say("torso.neck-cut-so-wide-deep", piece=piece.name.lower()),

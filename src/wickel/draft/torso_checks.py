@@ -13,15 +13,18 @@ from wickel.pattern import Pattern, Piece, edge_length
 from wickel.wording import say
 
 LEAST_BELOW_WAIST_MM, OVER_HIP_CURVE_MM = 40.0, 25.0
-"""Hems nearer to the waist are not measured; what the curve of the side over the hip takes more than the centre."""
+"""Hems nearer to the waist are not measured; what the curve of the side over the hip takes more
+than the centre."""
 
 
 def torso_checks(
     pattern: Pattern, body: Body, ease_mm: float, *, fitted: bool = True, stretch: float = 1.0
 ) -> list[TapeCheck]:
-    """Sides, shoulders, panel seams, waist and bust of a torso whose pieces are ``front`` and ``back``, or panels.
+    """Sides, shoulders, panel seams, waist and bust of a torso whose pieces are ``front`` and
+    ``back``, or panels.
 
-    ``fitted``: its waist is drawn to the body's; ``stretch``: it goes over the bust at so many times its width.
+    ``fitted``: its waist is drawn to the body's; ``stretch``: it goes over the bust at so many
+    times its width.
     """
     by_id = {piece.id: piece for piece in pattern.pieces}
     panels = "front-centre" in by_id
@@ -45,9 +48,12 @@ def torso_checks(
         ),
     ]
     if fitted:
-        checks.append(waist_to_body(body, 2 * (front.waist_mm() + back.waist_mm()), ease_mm, "garment"))
+        checks.append(
+            waist_to_body(body, 2 * (front.waist_mm() + back.waist_mm()), ease_mm, "garment")
+        )
     bust = 2 * (front.bust_mm() + back.bust_mm())
-    # panels are shaped from the underarm on, and lie closer at the bust point than at the chest line
+    # panels are shaped from the underarm on, and lie closer at the bust point than at the chest
+    # line
     least = 0.0 if stretch != 1.0 else min(20.0, ease_mm / 4) if panels else 20.0
     over = over_body(body, "bust", garment_mm=bust * stretch, least_mm=least)
     checks.append(over if stretch == 1.0 else replace(over, on_body=False))
@@ -56,9 +62,14 @@ def torso_checks(
 
 
 def _hem_level(*halves: _Half) -> TapeCheck | None:
-    """The hem of a garment that reaches below the waist, measured where a half has both its centre lines."""
+    """The hem of a garment that reaches below the waist, measured where a half has both its centre
+    lines."""
     for half in halves:
-        points = {point.name: point.down_mm for piece in (half.centre, half.side) for point in piece.points}
+        points = {
+            point.name: point.down_mm
+            for piece in (half.centre, half.side)
+            for point in piece.points
+        }
         notches = {notch.name: notch.at_mm for notch in half.side.notches}
         if not {"centre waist", "hem at the centre"} <= set(points) or "waist" not in notches:
             continue
@@ -84,7 +95,8 @@ def side_check(front: Piece, back: Piece) -> TapeCheck:
 
 
 class _Half:
-    """The pieces of a front or back, and what the tape reads off them. Lengths in mm, a quarter of the girth."""
+    """The pieces of a front or back, and what the tape reads off them. Lengths in mm, a quarter of
+    the girth."""
 
     def __init__(self, by_id: dict[str, Piece], where: str, *, panels: bool) -> None:
         self.panels = panels

@@ -1,4 +1,5 @@
-"""The torso split over the bust into a centre and a side panel, from the shoulder or from the armhole.
+"""The torso split over the bust into a centre and a side panel, from the shoulder or from the
+armhole.
 
 Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
 """
@@ -32,7 +33,14 @@ _ARMHOLE_SHARE = 0.48
 
 
 def torso_panels(
-    id: str, name: str, half: Torso, seam: str, allow: Allowances, *, centre: str = "fold", lower: str = "hem"
+    id: str,
+    name: str,
+    half: Torso,
+    seam: str,
+    allow: Allowances,
+    *,
+    centre: str = "fold",
+    lower: str = "hem",
 ) -> tuple[Piece, Piece]:
     """A half split over the bust into a centre and a side panel, from the shoulder or the armhole.
 
@@ -58,7 +66,11 @@ def torso_panels(
     )
     turn, side = _side_panel(half)
     outer = _named(
-        ("panel seam", tuple(s.backwards() for s in reversed((*mapped((upper,), turn), *right))), "side"),
+        (
+            "panel seam",
+            tuple(s.backwards() for s in reversed((*mapped((upper,), turn), *right))),
+            "side",
+        ),
         ("shoulder", mapped(after["shoulder"], turn), "shoulder"),
         ("armhole", mapped(after["armhole"], turn), "armhole"),
         ("side", side, "side"),
@@ -92,7 +104,9 @@ def torso_panels(
                 Notch(
                     name="waist",
                     edge="side",
-                    at_mm=length(side) - length(half.side()[1:]) if half.side()[1:] else length(side),
+                    at_mm=length(side) - length(half.side()[1:])
+                    if half.side()[1:]
+                    else length(side),
                 ),
             ),
             points=(
@@ -116,13 +130,22 @@ def _seam_top(half: Torso, seam: str) -> tuple[Point, dict[str, Path], dict[str,
     if seam == "shoulder":
         plain = math.dist(half.neck.base, half.shoulder)
         inner, outer = parted_at(shoulder, length(shoulder) - plain / 2)
-        return inner[-1].end, {"shoulder": inner, "armhole": ()}, {"shoulder": outer, "armhole": armhole}
+        return (
+            inner[-1].end,
+            {"shoulder": inner, "armhole": ()},
+            {"shoulder": outer, "armhole": armhole},
+        )
     above, below = parted_at(armhole, _ARMHOLE_SHARE * length(armhole))
-    return above[-1].end, {"shoulder": shoulder, "armhole": above}, {"shoulder": (), "armhole": below}
+    return (
+        above[-1].end,
+        {"shoulder": shoulder, "armhole": above},
+        {"shoulder": (), "armhole": below},
+    )
 
 
 def _below_bust(half: Torso) -> tuple[Path, Path, Path, Path]:
-    """The panel seams from the bust point down on either side of the dart, and the two parts of the lower edge."""
+    """The panel seams from the bust point down on either side of the dart, and the two parts of the
+    lower edge."""
     bust, across, hem = half.bust, half.bust[1], half.hem()
     met = crossing((hem,), 1, across)
     assert met is not None, "the lower edge runs from the side to the centre, past the dart"
@@ -142,7 +165,11 @@ def _below_bust(half: Torso) -> tuple[Path, Path, Path, Path]:
         tip = (half.dart_foot, across)
         back = tip[0] - mouth[0]
         if half.dart:
-            legs += (Cubic(mouth, (mouth[0] + 0.35 * back, mouth[1]), (tip[0] - 0.35 * back, across), tip),)
+            legs += (
+                Cubic(
+                    mouth, (mouth[0] + 0.35 * back, mouth[1]), (tip[0] - 0.35 * back, across), tip
+                ),
+            )
         else:
             legs += (Line(mouth, tip),)
         return (*legs, Line(tip, foot))
@@ -153,12 +180,15 @@ def _below_bust(half: Torso) -> tuple[Path, Path, Path, Path]:
     (x, y), (a, b) = left[-1].end, right[-1].end
     centre, side = (half.hem_centre, 0.0), half.hem_side
     inner = Cubic((x, y), (x, y * 0.66), (centre[0], y * 0.4), centre)
-    outer = Cubic(side, (side[0], side[1] - 0.35 * (side[1] - b)), (a, b + 0.3 * (side[1] - b)), (a, b))
+    outer = Cubic(
+        side, (side[0], side[1] - 0.35 * (side[1] - b)), (a, b + 0.3 * (side[1] - b)), (a, b)
+    )
     return left, right, (inner,), (outer,)
 
 
 def _side_panel(half: Torso) -> tuple[Affine, Path]:
-    """The turn that closes the side dart about the bust point, and the side seam with the dart closed."""
+    """The turn that closes the side dart about the bust point, and the side seam with the dart
+    closed."""
     side = half.side()
     if not half.side_dart:
         return Affine(), side
@@ -175,7 +205,9 @@ def _side_panel(half: Torso) -> tuple[Affine, Path]:
     above, _ = parted_at(side, middle - width / 2)
     _, below = parted_at(side, middle + width / 2)
     a, b, tip = above[-1].end, below[0].start, half.bust
-    angle = math.degrees(math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0]))
+    angle = math.degrees(
+        math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0])
+    )
     turn = moved(*tip).after(turned(angle).after(moved(-tip[0], -tip[1])))
     closed = mapped(above, turn)
     closed = (*closed[:-1], replace(closed[-1], end=b))

@@ -1,4 +1,5 @@
-"""What every garment on the torso block is put together from: halves whole or in panels, their seams, their checks."""
+"""What every garment on the torso block is put together from: halves whole or in panels, their
+seams, their checks."""
 
 from __future__ import annotations
 
@@ -29,12 +30,17 @@ SHAPE = ChoiceOption(
 )
 
 
-def half_pieces(half: Torso, shape: str, allow: Allowances, *, centre: str = "fold", lower: str = "hem") -> list[Piece]:
-    """A front or back in one piece (``darts``) or as its centre and side panel. Raises ``DraftRefused``."""
+def half_pieces(
+    half: Torso, shape: str, allow: Allowances, *, centre: str = "fold", lower: str = "hem"
+) -> list[Piece]:
+    """A front or back in one piece (``darts``) or as its centre and side panel. Raises
+    ``DraftRefused``."""
     where = "front" if half.front else "back"
     if shape == WHOLE:
         return [torso_piece(where, where.capitalize(), half, allow, centre=centre, lower=lower)]
-    return list(torso_panels(where, where.capitalize(), half, shape, allow, centre=centre, lower=lower))
+    return list(
+        torso_panels(where, where.capitalize(), half, shape, allow, centre=centre, lower=lower)
+    )
 
 
 def half_names(shape: str, where: str) -> tuple[str, str]:
@@ -51,11 +57,15 @@ def upper_seams(shape: str, sleeves: tuple[Piece, ...]) -> tuple[Seam, ...]:
         Seam(name="shoulder", one=(front, "shoulder"), other=(back, "shoulder")),
     ]
     if shape == "shoulder":
-        seams.append(Seam(name="outer shoulder", one=(front_side, "shoulder"), other=(back_side, "shoulder")))
+        seams.append(
+            Seam(name="outer shoulder", one=(front_side, "shoulder"), other=(back_side, "shoulder"))
+        )
     if shape != WHOLE:
         seams += [
             Seam(
-                name=f"{where} panel seam", one=(f"{where}-centre", "panel seam"), other=(f"{where}-side", "panel seam")
+                name=f"{where} panel seam",
+                one=(f"{where}-centre", "panel seam"),
+                other=(f"{where}-side", "panel seam"),
             )
             for where in ("front", "back")
         ]
@@ -67,7 +77,8 @@ def armhole_mm(pattern: Pattern) -> float:
     return sum(
         edge_length(piece, "armhole")
         for piece in pattern.pieces
-        if not piece.id.endswith(("lining", "facing")) and any(edge.name == "armhole" for edge in piece.edges)
+        if not piece.id.endswith(("lining", "facing"))
+        and any(edge.name == "armhole" for edge in piece.edges)
     )
 
 
@@ -84,12 +95,14 @@ def upper_checks(
 ) -> tuple[TapeCheck, ...]:
     """Sides, shoulders, waist, bust, collar, facings and sleeves of a garment on the torso block.
 
-    ``options`` holds ``ease_mm`` and, with sleeves, ``cap_ease_mm``. ``fitted``: the waist is drawn to the
-    body; ``stretch``: the cloth goes to this many times its width over the bust.
+    ``options`` holds ``ease_mm`` and, with sleeves, ``cap_ease_mm``. ``fitted``: the waist is drawn
+    to the body; ``stretch``: the cloth goes to this many times its width over the bust.
     """
     by_id = {piece.id: piece for piece in pattern.pieces}
     checks = torso_checks(pattern, body, float(options["ease_mm"]), fitted=fitted, stretch=stretch)
-    half_neck = sum(edge_length(by_id[half_names(shape, where)[0]], "neck") for where in ("front", "back"))
+    half_neck = sum(
+        edge_length(by_id[half_names(shape, where)[0]], "neck") for where in ("front", "back")
+    )
     if collar:
         checks += collar_checks(pattern, half_neck - extension_mm, extension_mm)
     for where in ("front", "back"):

@@ -1,4 +1,5 @@
-"""The tape checks that most garments share: edges alike, waistband to waist, over hip, bust and head."""
+"""The tape checks that most garments share: edges alike, waistband to waist, over hip, bust and
+head."""
 
 from __future__ import annotations
 
@@ -66,7 +67,9 @@ def band_to_waist(band: Piece, overlap_mm: float, waist_mm: float) -> TapeCheck:
     )
 
 
-def over_body(body: Body, *measurements: str, garment_mm: float, least_mm: float = 20.0) -> TapeCheck:
+def over_body(
+    body: Body, *measurements: str, garment_mm: float, least_mm: float = 20.0
+) -> TapeCheck:
     """The garment goes over the widest of some girths."""
     widest = max(body[m] for m in measurements)
     names = " and ".join(MEASUREMENTS[m].name.lower() for m in measurements)
@@ -84,8 +87,11 @@ def over_body(body: Body, *measurements: str, garment_mm: float, least_mm: float
     )
 
 
-def hem_level(side_mm: float, centre_mm: float, since: str, *, most_mm: float = HEM_LEVEL_MM) -> TapeCheck:
-    """The hem hangs level: a seam that swings out is as long as the middle, from the waist or the hip on."""
+def hem_level(
+    side_mm: float, centre_mm: float, since: str, *, most_mm: float = HEM_LEVEL_MM
+) -> TapeCheck:
+    """The hem hangs level: a seam that swings out is as long as the middle, from the waist or the
+    hip on."""
     return TapeCheck(
         name="Hem level",
         one=f"side, {since} to hem",
@@ -99,7 +105,8 @@ def hem_level(side_mm: float, centre_mm: float, since: str, *, most_mm: float = 
 
 
 def ring_at(halves: Iterable[Piece], down_mm: float) -> float:
-    """How far a garment is round at a level: twice the halves from their centre to their side there, mm.
+    """How far a garment is round at a level: twice the halves from their centre to their side
+    there, mm.
 
     NaN where a side does not reach the level.
     """
@@ -112,13 +119,16 @@ def ring_at(halves: Iterable[Piece], down_mm: float) -> float:
 
 def zip_level(piece: Piece) -> float:
     """How far down a piece its zip ends. NaN when it has none."""
-    return next((notch_point(piece, notch)[0] for notch in piece.notches if notch.name == ZIP), math.nan)
+    return next(
+        (notch_point(piece, notch)[0] for notch in piece.notches if notch.name == ZIP), math.nan
+    )
 
 
 def passes(
     body: Body, measurement: str, ring_mm: float, ring: str, way_out: Text, *, least_mm: float = 0.0
 ) -> TapeCheck:
-    """The smallest ring that does not open goes over what it must pass when the garment is put on."""
+    """The smallest ring that does not open goes over what it must pass when the garment is put
+    on."""
     name = MEASUREMENTS[measurement].name.lower()
     return TapeCheck(
         name=f"Over the {name}, to put it on",
@@ -145,20 +155,28 @@ class Way(NamedTuple):
     words: Text
 
 
-def way_within(style_options: Iterable[Option], options: Mapping[str, float | str], ways: Iterable[Way]) -> Text:
+def way_within(
+    style_options: Iterable[Option], options: Mapping[str, float | str], ways: Iterable[Way]
+) -> Text:
     """The first way out that the bounds of its option allow; the last when none does."""
     bounds = {own.id: own for own in style_options if isinstance(own, LengthOption)}
     words: Text = ""
     for way in ways:
         words = way.words
         own = bounds.get(way.option)
-        if own is None or own.least <= float(options.get(way.option, own.default)) + way.by_mm <= own.most:
+        if (
+            own is None
+            or own.least <= float(options.get(way.option, own.default)) + way.by_mm <= own.most
+        ):
             return way.words
     return words
 
 
-def wider_neck(style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float) -> Text:
-    """How a neck that is so much too small for the head is made larger, within what its options allow."""
+def wider_neck(
+    style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float
+) -> Text:
+    """How a neck that is so much too small for the head is made larger, within what its options
+    allow."""
     return way_within(
         style_options,
         options,
@@ -170,8 +188,11 @@ def wider_neck(style_options: Iterable[Option], options: Mapping[str, float | st
     )
 
 
-def wider_cowl(style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float) -> Text:
-    """How a cowl that is so much too small for the head is made larger, within what its options allow."""
+def wider_cowl(
+    style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float
+) -> Text:
+    """How a cowl that is so much too small for the head is made larger, within what its options
+    allow."""
     return way_within(
         style_options,
         options,
@@ -183,7 +204,9 @@ def wider_cowl(style_options: Iterable[Option], options: Mapping[str, float | st
     )
 
 
-def over_head(body: Body, opening_mm: float, way_out: Text, *, opening: str = "neck opening") -> TapeCheck:
+def over_head(
+    body: Body, opening_mm: float, way_out: Text, *, opening: str = "neck opening"
+) -> TapeCheck:
     """The garment goes over the head with no closing."""
     return TapeCheck(
         name="Over the head",

@@ -1,6 +1,13 @@
 """Open formats in and out: job and lay files, styles, the studio's book, SVG, PDF."""
 
-from wickel.files.book import read_clients, read_cloths, read_schools, save_clients, save_cloths, save_schools
+from wickel.files.book import (
+    read_clients,
+    read_cloths,
+    read_schools,
+    save_clients,
+    save_cloths,
+    save_schools,
+)
 from wickel.files.drawing import Drawing, Label, Layer, Stroke, lay_drawing, piece_drawing
 from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_job, save_job
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays

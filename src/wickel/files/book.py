@@ -1,4 +1,5 @@
-"""What a studio keeps beside its jobs: clients with their dated bodies, and its own schools. One small file each."""
+"""What a studio keeps beside its jobs: clients with their dated bodies, and its own schools. One
+small file each."""
 
 from __future__ import annotations
 
@@ -99,12 +100,16 @@ def read_clients(path: Path) -> tuple[Client, ...]:
 
 def save_clients(clients: tuple[Client, ...], path: Path) -> None:
     """Write the clients atomically, keeping the previous file as ``.bak``. Raises ``OSError``."""
-    rows = [{"name": client.name, "bodies": [body_record(body) for body in client.bodies]} for client in clients]
+    rows = [
+        {"name": client.name, "bodies": [body_record(body) for body in client.bodies]}
+        for client in clients
+    ]
     _write(path, "wickel-clients", "clients", rows)
 
 
 def read_cloths(path: Path) -> tuple[Cloth, ...]:
-    """The cloths on the studio's own shelf; none when there is no file yet. Raises ``UnreadableFile``."""
+    """The cloths on the studio's own shelf; none when there is no file yet. Raises
+    ``UnreadableFile``."""
     record = _read(path, "cloths", ClothsRecord)
     try:
         return () if record is None else tuple(cloth_of(cloth) for cloth in record.cloths)
@@ -118,7 +123,8 @@ def save_cloths(cloths: tuple[Cloth, ...], path: Path) -> None:
 
 
 def read_schools(path: Path) -> tuple[School, ...]:
-    """The maker's own schools of a file; none when there is no file yet. Raises ``UnreadableFile``."""
+    """The maker's own schools of a file; none when there is no file yet. Raises
+    ``UnreadableFile``."""
     record = _read(path, "schools", SchoolsRecord)
     try:
         return (

@@ -1,4 +1,5 @@
-"""Cloths as job files and the studio's shelf have them: records as written, and the cloths they describe."""
+"""Cloths as job files and the studio's shelf have them: records as written, and the cloths they
+describe."""
 
 from __future__ import annotations
 
@@ -8,8 +9,29 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError
 
-from wickel.cloth import BadCloth, Border, BorderAt, Cloth, Design, Figure, Flaw, Kind, Motif, Print, Repeat
-from wickel.files.records import FileRecord, FinePositive, Name, Number, OutlineRecord, Text, outline_of, pairs
+from wickel.cloth import (
+    BadCloth,
+    Border,
+    BorderAt,
+    Cloth,
+    Design,
+    Figure,
+    Flaw,
+    Kind,
+    Motif,
+    Print,
+    Repeat,
+)
+from wickel.files.records import (
+    FileRecord,
+    FinePositive,
+    Name,
+    Number,
+    OutlineRecord,
+    Text,
+    outline_of,
+    pairs,
+)
 
 MOST_PICTURE = 2_000_000
 
@@ -118,7 +140,9 @@ def cloth_of(record: ClothRecord) -> Cloth:
         kind=Kind(record.kind),
         stretch_along=stretch.along,
         stretch_across=stretch.across,
-        flaws=tuple(Flaw(**flaw.model_dump(include=set(FlawRecord.model_fields))) for flaw in record.flaws),
+        flaws=tuple(
+            Flaw(**flaw.model_dump(include=set(FlawRecord.model_fields))) for flaw in record.flaws
+        ),
         remnant=outline_of(record.remnant or []),
         cut_away=tuple(outline_of(hole) for hole in record.cut_away_mm),
         design=design,
@@ -146,7 +170,11 @@ def _design(record: ClothRecord) -> tuple[Design, tuple[str, ...]]:
     repeat, border = None, None
     said = extra.get("repeat_mm")
     if said:
-        plain = {"along": said} if isinstance(said, int | float) and not isinstance(said, bool) else said
+        plain = (
+            {"along": said}
+            if isinstance(said, int | float) and not isinstance(said, bool)
+            else said
+        )
         if isinstance(plain, list) and len(plain) == 2:  # [along, across]
             plain = dict(zip(("along", "across"), plain, strict=True))
         if isinstance(plain, dict):  # 0 says that nothing repeats that way
@@ -162,7 +190,9 @@ def _design(record: ClothRecord) -> tuple[Design, tuple[str, ...]]:
     if extra.get("border"):
         try:
             edge = BorderRecord.model_validate(extra["border"])
-            border = Border(at=BorderAt(edge.at), width_mm=edge.width_mm, distance_mm=edge.distance_mm)
+            border = Border(
+                at=BorderAt(edge.at), width_mm=edge.width_mm, distance_mm=edge.distance_mm
+            )
         except ValidationError:
             unheeded.append("border")
     motif = record.motif
@@ -171,7 +201,8 @@ def _design(record: ClothRecord) -> tuple[Design, tuple[str, ...]]:
         picture = b64decode(record.picture_png, validate=True)
     except ValueError:
         raise BadCloth(
-            f"Cloth “{record.id}” has a picture that cannot be read: “picture_png” is a PNG in base64."
+            f"Cloth “{record.id}” has a picture that cannot be read: “picture_png” is a PNG in "
+            "base64."
         ) from None
     return (
         Design(
@@ -180,7 +211,9 @@ def _design(record: ClothRecord) -> tuple[Design, tuple[str, ...]]:
             border=border,
             motif=None
             if motif is None
-            else Motif(x_mm=motif.x_mm, y_mm=motif.y_mm, length_mm=motif.length_mm, width_mm=motif.width_mm),
+            else Motif(
+                x_mm=motif.x_mm, y_mm=motif.y_mm, length_mm=motif.length_mm, width_mm=motif.width_mm
+            ),
             picture=picture,
         ),
         tuple(unheeded),
@@ -195,7 +228,8 @@ def cloth_record(cloth: Cloth) -> dict[str, Any]:
     record: dict[str, Any] = {
         key: getattr(cloth, key)
         for key in plain
-        if getattr(cloth, key) is not None and (key not in new or getattr(cloth, key) != getattr(bare, key))
+        if getattr(cloth, key) is not None
+        and (key not in new or getattr(cloth, key) != getattr(bare, key))
     }
     if cloth.colour:
         record["colour"] = cloth.colour
@@ -205,7 +239,11 @@ def cloth_record(cloth: Cloth) -> dict[str, Any]:
         record["stretch"] = {"along": cloth.stretch_along, "across": cloth.stretch_across}
     if cloth.flaws:
         record["flaws"] = [
-            {key: getattr(flaw, key) for key in FlawRecord.model_fields if getattr(flaw, key) is not None}
+            {
+                key: getattr(flaw, key)
+                for key in FlawRecord.model_fields
+                if getattr(flaw, key) is not None
+            }
             for flaw in cloth.flaws
         ]
     if cloth.remnant:
@@ -223,10 +261,18 @@ def _design_record(design: Design) -> dict[str, Any]:
     if design.figure is not Figure.PLAIN:
         record["figure"] = design.figure.value
     if repeat is not None:
-        sides = {"along": repeat.along_mm, "across": repeat.across_mm, "offset": repeat.offset_mm or None}
+        sides = {
+            "along": repeat.along_mm,
+            "across": repeat.across_mm,
+            "offset": repeat.offset_mm or None,
+        }
         record["repeat_mm"] = {key: mm for key, mm in sides.items() if mm is not None}
     if border is not None:
-        record["border"] = {"at": border.at.value, "width_mm": border.width_mm, "distance_mm": border.distance_mm}
+        record["border"] = {
+            "at": border.at.value,
+            "width_mm": border.width_mm,
+            "distance_mm": border.distance_mm,
+        }
     if motif is not None:
         record["motif"] = {key: getattr(motif, key) for key in MotifRecord.model_fields}
     if design.picture:

@@ -46,7 +46,8 @@ class Stroke:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Label:
-    """A text centred on a point, with its height in mm; ``upright`` ones read from below to above."""
+    """A text centred on a point, with its height in mm; ``upright`` ones read from below to
+    above."""
 
     layer: Layer
     text: str
@@ -74,12 +75,16 @@ def inside_point(outline: Outline) -> Point:
     return (float(middle.x), float(middle.y))
 
 
-def name_room(outline: Outline, *, may_turn: bool = True, beside: Iterable[Outline] = ()) -> tuple[Bounds, bool]:
-    """The room for a name inside an outline: a box around ``inside_point``, and whether to write upwards.
+def name_room(
+    outline: Outline, *, may_turn: bool = True, beside: Iterable[Outline] = ()
+) -> tuple[Bounds, bool]:
+    """The room for a name inside an outline: a box around ``inside_point``, and whether to write
+    upwards.
 
     The box is what the outline leaves free at the height (or, written upwards, at the breadth) of a
-    line or two of text. Lines inside the outline that it is to lie ``beside``, such as darts, are left clear.
-    It is worked out to a thousandth of a millimetre, once for outlines that differ in their place only.
+    line or two of text. Lines inside the outline that it is to lie ``beside``, such as darts, are
+    left clear. It is worked out to a thousandth of a millimetre, once for outlines that differ in
+    their place only.
     """
     x, y = min(p[0] for p in outline), min(p[1] for p in outline)
 
@@ -91,7 +96,9 @@ def name_room(outline: Outline, *, may_turn: bool = True, beside: Iterable[Outli
 
 
 @lru_cache(maxsize=2000)
-def _name_room(outline: Outline, may_turn: bool, beside: tuple[Outline, ...]) -> tuple[Bounds, bool]:
+def _name_room(
+    outline: Outline, may_turn: bool, beside: tuple[Outline, ...]
+) -> tuple[Bounds, bool]:
     shape = _clear_of(Polygon(outline), beside)
     middle = _middle(shape)
     x, y = middle.x, middle.y
@@ -104,7 +111,8 @@ def _name_room(outline: Outline, may_turn: bool, beside: tuple[Outline, ...]) ->
 
 
 def _clear_of(shape: Polygon, lines: Iterable[Outline]) -> Polygon:
-    """The largest part of a shape that is clear of some lines; what a closed line encloses is not clear either."""
+    """The largest part of a shape that is clear of some lines; what a closed line encloses is not
+    clear either."""
     left = shape
     for line in lines:
         drawn = shapely.LineString(line)
@@ -119,7 +127,8 @@ _CLEAR_MM = 6.0
 
 
 def _middle(shape: Polygon) -> shapely.Point:
-    """A point well inside a shape: its centroid when that is, else the middle of the largest circle inside."""
+    """A point well inside a shape: its centroid when that is, else the middle of the largest circle
+    inside."""
     centre = shape.centroid
     if shape.contains(centre) and shape.boundary.distance(centre) > 12:
         return centre
@@ -133,14 +142,19 @@ def _free(shape: Polygon, middle: shapely.Point, start: Point, end: Point, aside
     low, high = math.inf, -math.inf
     for k in (-half, 0.0, half):
         line = shapely.LineString(
-            [(start[0] + k * aside[0], start[1] + k * aside[1]), (end[0] + k * aside[0], end[1] + k * aside[1])]
+            [
+                (start[0] + k * aside[0], start[1] + k * aside[1]),
+                (end[0] + k * aside[0], end[1] + k * aside[1]),
+            ]
         )
         parts = shapely.get_parts(shapely.intersection(shape, line))
         if len(parts) == 0:
             return Bounds(middle.x, middle.y, middle.x, middle.y)
         part = parts[shapely.distance(parts, middle).argmin()].bounds
         here = (part[0], part[2]) if aside[0] == 0 else (part[1], part[3])
-        low, high = (here[0], here[1]) if low is math.inf else (max(low, here[0]), min(high, here[1]))
+        low, high = (
+            (here[0], here[1]) if low is math.inf else (max(low, here[0]), min(high, here[1]))
+        )
     if aside[0] == 0:
         return Bounds(low, middle.y - half, max(low, high), middle.y + half)
     return Bounds(middle.x - half, low, middle.x + half, max(low, high))
@@ -162,7 +176,8 @@ def arrow(at: Point, deg: float, size_mm: float) -> tuple[Outline, Outline]:
 
 
 def copies_text(placement: Placement, lay: Lay) -> str:
-    """Which of a piece's copies a placement gives, as the maker reads it: *on fold*, *1 of 4, left*."""
+    """Which of a piece's copies a placement gives, as the maker reads it: *on fold*, *1 of 4,
+    left*."""
     own = [other for other in lay.placements if other.piece == placement.piece]
     total = sum(other.yields for other in own)
     before = sum(other.yields for other in own[: [other.id for other in own].index(placement.id)])
@@ -175,16 +190,20 @@ def copies_text(placement: Placement, lay: Lay) -> str:
 
 
 def _hands(placement: Placement, lay: Lay) -> str:
-    """Which hands of a pair a placement gives: *left* and *right* as they are worn where that is known.
+    """Which hands of a pair a placement gives: *left* and *right* as they are worn where that is
+    known.
 
-    A drafted half is seen from its right side with its centre at the left, so that a front as drawn is worn on the
-    left and a back on the right; of other pieces it is said whether they are as drawn.
+    A drafted half is seen from its right side with its centre at the left, so that a front as drawn
+    is worn on the left and a back on the right; of other pieces it is said whether they are as
+    drawn.
     """
     piece = lay.piece(placement.piece)
     if not any(order.pair for order in piece.orders if order.cloth == lay.cloth.id):
         return ""
     zone = lay.zone(placement)
-    signs = {(zone.plies[ply].map.determinant > 0) != placement.mirrored for ply in placement.cut_plies}
+    signs = {
+        (zone.plies[ply].map.determinant > 0) != placement.mirrored for ply in placement.cut_plies
+    }
     name = piece.id.rpartition("/")[2]
     drawn, other = ("as drawn", "mirrored")
     if piece.garment and name.startswith("front"):
@@ -203,7 +222,9 @@ def lay_drawing(lay: Lay) -> Drawing:
     for section in lay.spread.sections:
         for zone in section.zones:
             strokes.append(Stroke(layer=Layer.CLOTH, points=zone.outline, closed=True))
-            strokes += [Stroke(layer=Layer.FOLD, points=(fold.start, fold.end)) for fold in zone.folds]
+            strokes += [
+                Stroke(layer=Layer.FOLD, points=(fold.start, fold.end)) for fold in zone.folds
+            ]
             strokes += [Stroke(layer=Layer.SELVAGE, points=side) for side in zone.selvages]
     for placement in lay.placements:
         _draw_placement(placement, lay, strokes, labels)
@@ -211,12 +232,16 @@ def lay_drawing(lay: Lay) -> Drawing:
     return Drawing(box=box, strokes=tuple(strokes), labels=tuple(labels))
 
 
-def _draw_placement(placement: Placement, lay: Lay, strokes: list[Stroke], labels: list[Label]) -> None:
+def _draw_placement(
+    placement: Placement, lay: Lay, strokes: list[Stroke], labels: list[Label]
+) -> None:
     piece = lay.piece(placement.piece)
     shape = on_table(placement, piece)
     net, inner = marks_on_table(placement, piece)
     strokes.append(Stroke(layer=Layer.CUT, points=shape.outline, closed=True, of=placement.id))
-    strokes += [Stroke(layer=Layer.CUT, points=hole, closed=True, of=placement.id) for hole in shape.holes]
+    strokes += [
+        Stroke(layer=Layer.CUT, points=hole, closed=True, of=placement.id) for hole in shape.holes
+    ]
     if net is not None:
         strokes.append(Stroke(layer=Layer.NET, points=net, closed=True, of=placement.id))
     strokes += [Stroke(layer=Layer.INNER, points=line, of=placement.id) for line in inner]
@@ -229,7 +254,8 @@ def _draw_placement(placement: Placement, lay: Lay, strokes: list[Stroke], label
 
 
 def _name(text: str, outline: Outline, of: str) -> Label:
-    """A name inside an outline, just above (or, written upwards, left of) its grain arrow, as large as fits."""
+    """A name inside an outline, just above (or, written upwards, left of) its grain arrow, as large
+    as fits."""
     room, upright = name_room(outline)
     long = room.height if upright else room.width
     height = max(5.0, min(24.0, long / (0.55 * len(text))))
@@ -250,9 +276,16 @@ def piece_drawing(piece: Piece) -> Drawing:
         for edge in piece.edges
         if edge.kind.value == "fold"
     ]
-    strokes += [Stroke(layer=Layer.INNER, points=flattened(line.path), of=piece.id) for line in piece.inner_lines]
+    strokes += [
+        Stroke(layer=Layer.INNER, points=flattened(line.path), of=piece.id)
+        for line in piece.inner_lines
+    ]
     for notch in piece.notches:
-        strokes.append(Stroke(layer=Layer.NOTCH, points=notch_tick(piece, notch_point(piece, notch)), of=piece.id))
+        strokes.append(
+            Stroke(
+                layer=Layer.NOTCH, points=notch_tick(piece, notch_point(piece, notch)), of=piece.id
+            )
+        )
     box = bounds(cut)
     at = inside_point(cut)
     for line in arrow(at, piece.grain_deg, 0.4 * box.width):

@@ -1,4 +1,5 @@
-"""Keys of a file that this program does not know, kept at every level through reading and writing."""
+"""Keys of a file that this program does not know, kept at every level through reading and
+writing."""
 
 from __future__ import annotations
 
@@ -10,7 +11,8 @@ from wickel.job import Foreign
 
 
 def foreign_of(record: FileRecord, written: dict[str, Any]) -> Foreign | None:
-    """What of a record is not known: what the same thing has not when it is ``written``. None when there is nothing."""
+    """What of a record is not known: what the same thing has not when it is ``written``. None when
+    there is nothing."""
     keys = {key: value for key, value in (record.model_extra or {}).items() if key not in written}
     children = {}
     for field in type(record).model_fields:
@@ -36,7 +38,8 @@ def foreign_of(record: FileRecord, written: dict[str, Any]) -> Foreign | None:
 
 
 def put_back(written: dict[str, Any], foreign: Foreign | None) -> dict[str, Any]:
-    """A written object with the keys that were not known when it was read, as far as what they belonged to is there."""
+    """A written object with the keys that were not known when it was read, as far as what they
+    belonged to is there."""
     if foreign is None:
         return written
     for key, value in foreign.keys.items():
@@ -69,7 +72,13 @@ def _put_into_rows(rows: list[Any], entries: tuple[tuple[int | None, str, Foreig
         put_back(rows[n], own)
     for k, stamp, own in left:
         by_id = stamp.startswith("id ")  # what has an id and is not there any more is gone
-        if k is not None and k < len(rows) and k not in taken and not by_id and isinstance(rows[k], dict):
+        if (
+            k is not None
+            and k < len(rows)
+            and k not in taken
+            and not by_id
+            and isinstance(rows[k], dict)
+        ):
             put_back(rows[k], own)
 
 

@@ -1,9 +1,11 @@
 """Job files ``*.wickel.json`` (FORMATS §5): records as written, and the job they describe.
 
 The records stand apart from the core's dataclasses: reading makes a record, checks it, and only
-then builds the job. Keys that are not known are kept, at every level, and written again (``files.foreign``).
+then builds the job. Keys that are not known are kept, at every level, and written again
+(``files.foreign``).
 
-Version 2 is written once a job holds what version 1 has no place for: lays, quantities, cards, notes, pictures.
+Version 2 is written once a job holds what version 1 has no place for: lays, quantities, cards,
+notes, pictures.
 """
 
 from __future__ import annotations
@@ -187,7 +189,8 @@ class GarmentRecord(FileRecord):
     own: OwnStyleRecord | None = None
     changes: Annotated[list[ChangeRecord], Field(max_length=200)] = []
     quantity: Annotated[
-        dict[Annotated[str, Field(max_length=50)], Annotated[int, Field(ge=0, le=500)]], Field(max_length=100)
+        dict[Annotated[str, Field(max_length=50)], Annotated[int, Field(ge=0, le=500)]],
+        Field(max_length=100),
     ] = {}
     cards: Annotated[dict[Name, CardRecord], Field(max_length=500)] = {}
 
@@ -227,7 +230,8 @@ def job_of(value: dict[str, Any], name: str = "the job") -> Job:
         raise UnreadableFile(f"{name}: “version” should be the number {VERSION}.")
     if version > VERSION:
         raise UnreadableFile(
-            f"{name} was written by a newer Wickel (version {version}, this one reads up to {VERSION}): update Wickel."
+            f"{name} was written by a newer Wickel (version {version}, this one reads up to "
+            f"{VERSION}): update Wickel."
         )
     _few_enough(value, name)
     try:
@@ -249,12 +253,14 @@ def _few_enough(value: dict[str, Any], name: str) -> None:
             if len(line) > MOST_POINTS:
                 label = str(piece.get("id") or piece.get("name") or "")[:60]
                 raise UnreadableFile(
-                    f"{name}: piece “{label}” has {len(line)} points, "
-                    f"{MOST_POINTS} at most are read: simplify its outline."
+                    f"{name}: piece “{label}” has {len(line)} points, {MOST_POINTS} at most are "
+                    "read: simplify its outline."
                 )
             total += len(line)
     if total > MOST_POINTS_IN_ALL:
-        raise UnreadableFile(f"{name} has {total} points in all, {MOST_POINTS_IN_ALL} at most are read.")
+        raise UnreadableFile(
+            f"{name} has {total} points in all, {MOST_POINTS_IN_ALL} at most are read."
+        )
 
 
 def _job(record: JobRecord, name: str) -> Job:
@@ -285,7 +291,9 @@ def _picture(record: PictureRecord) -> bytes:
     try:
         return b64decode(record.data_base64, validate=True)
     except ValueError:
-        raise ValueError(f"the picture “{record.name}” cannot be read: its data is no base64") from None
+        raise ValueError(
+            f"the picture “{record.name}” cannot be read: its data is no base64"
+        ) from None
 
 
 def _on_cloth(record: JobClothRecord) -> OnCloth:
@@ -331,7 +339,10 @@ def _garment(record: GarmentRecord) -> Garment:
         own=None if record.own is None else own_style(record.own),
         changes=tuple(change_of(change) for change in record.changes),
         quantity=record.quantity,
-        cards={id: Card(waive=frozenset(map(Waived, own.waive)), cut=own.cut) for id, own in record.cards.items()},
+        cards={
+            id: Card(waive=frozenset(map(Waived, own.waive)), cut=own.cut)
+            for id, own in record.cards.items()
+        },
     )
 
 
@@ -350,7 +361,10 @@ def _piece(record: PieceRecord) -> CutPiece:
         opposed=bool(record.directions),
         on_print=OnPrint(
             border_edge=tuple(point_of(point) for point in record.border_edge_mm or ()),
-            marks=tuple(Mark(seam=own.seam, at=point_of(own.at_mm), axes=Axes(own.axes)) for own in record.meets),
+            marks=tuple(
+                Mark(seam=own.seam, at=point_of(own.at_mm), axes=Axes(own.axes))
+                for own in record.meets
+            ),
             centre=None if record.centre_mm is None else point_of(record.centre_mm),
         ),
         garment=record.garment,
@@ -388,7 +402,9 @@ def job_record(job: Job) -> dict[str, Any]:
         **({"notes": job.notes} if job.notes else {}),
         **({"pictures": [_picture_record(own) for own in job.pictures]} if job.pictures else {}),
         "garments": [_garment_record(garment) for garment in job.garments],
-        "cloths": [cloth_record(cloth) | _on_record(job.on_cloth(cloth.id)) for cloth in job.cloths],
+        "cloths": [
+            cloth_record(cloth) | _on_record(job.on_cloth(cloth.id)) for cloth in job.cloths
+        ],
         "pieces": [_piece_record(piece) for piece in job.pieces],
     }
     return put_back(record, job.foreign)
@@ -439,7 +455,9 @@ def _tried_record(tried: Tried) -> dict[str, Any]:
 
 
 def _card_record(card: Card) -> dict[str, Any]:
-    return ({"waive": sorted(card.waive)} if card.waive else {}) | ({"cut": dict(card.cut)} if card.cut else {})
+    return ({"waive": sorted(card.waive)} if card.waive else {}) | (
+        {"cut": dict(card.cut)} if card.cut else {}
+    )
 
 
 def _garment_record(garment: Garment) -> dict[str, Any]:
@@ -464,14 +482,26 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
             }
         ),
         **({} if garment.own is None else {"own": own_style_record(garment.own)}),
-        **({"changes": [change_record(change) for change in garment.changes]} if garment.changes else {}),
+        **(
+            {"changes": [change_record(change) for change in garment.changes]}
+            if garment.changes
+            else {}
+        ),
         **({"quantity": dict(garment.quantity)} if garment.quantity else {}),
-        **({"cards": {id: _card_record(card) for id, card in garment.cards.items()}} if garment.cards else {}),
+        **(
+            {"cards": {id: _card_record(card) for id, card in garment.cards.items()}}
+            if garment.cards
+            else {}
+        ),
     }
 
 
 def _piece_record(piece: CutPiece) -> dict[str, Any]:
-    record: dict[str, Any] = {"id": piece.id, "name": piece.name, "cut_line_mm": pairs(piece.cut_line)}
+    record: dict[str, Any] = {
+        "id": piece.id,
+        "name": piece.name,
+        "cut_line_mm": pairs(piece.cut_line),
+    }
     if piece.holes:
         record["holes_mm"] = [pairs(hole) for hole in piece.holes]
     if piece.net_line is not None:
@@ -483,7 +513,11 @@ def _piece_record(piece: CutPiece) -> dict[str, Any]:
         record["directions"] = ["opposed"]
     if piece.waive:
         record["waive"] = sorted(piece.waive)
-    record |= {"garment": piece.garment, "size": piece.size} | _on_print_record(piece.on_print) | {"cuts": []}
+    record |= (
+        {"garment": piece.garment, "size": piece.size}
+        | _on_print_record(piece.on_print)
+        | {"cuts": []}
+    )
     for order in piece.orders:
         cut: dict[str, Any] = {
             "cloth": order.cloth,
@@ -506,7 +540,9 @@ def _on_print_record(wish: OnPrint) -> dict[str, Any]:
     if wish.border_edge:
         record["border_edge_mm"] = pairs(wish.border_edge)
     if wish.marks:
-        record["meets"] = [{"seam": m.seam, "at_mm": list(m.at), "axes": m.axes.value} for m in wish.marks]
+        record["meets"] = [
+            {"seam": m.seam, "at_mm": list(m.at), "axes": m.axes.value} for m in wish.marks
+        ]
     if wish.centre is not None:
         record["centre_mm"] = list(wish.centre)
     return record
@@ -521,14 +557,20 @@ def save_job(job: Job, path: Path) -> None:
     """Write a job file atomically, keeping the previous one as ``.bak``.
 
     Raises:
-        OSError: it cannot be written, is larger than what can be read again, or stands where a newer program has
+        OSError: it cannot be written, is larger than what can be read again, or stands where a
+        newer program has
             written.
     """
     text = job_text(job)
     if len(text.encode()) > MOST_BYTES:
-        raise OSError(errno.EFBIG, f"the job has more than {MOST_BYTES // 1_000_000} MB: take pictures out of it")
+        raise OSError(
+            errno.EFBIG,
+            f"the job has more than {MOST_BYTES // 1_000_000} MB: take pictures out of it",
+        )
     if _is_newer(path):
-        raise OSError(errno.EPERM, "a newer Wickel has written that file, and it is not written over")
+        raise OSError(
+            errno.EPERM, "a newer Wickel has written that file, and it is not written over"
+        )
     saved(path, text, backup=True)
 
 
@@ -542,7 +584,10 @@ def _is_newer(path: Path) -> bool:
             text = file.read(MOST_BYTES)
     except OSError:
         return False
-    return any(int(found) > VERSION for found in _A_VERSION.findall(text)) and _said_version(text) > VERSION
+    return (
+        any(int(found) > VERSION for found in _A_VERSION.findall(text))
+        and _said_version(text) > VERSION
+    )
 
 
 def _said_version(text: bytes) -> int:

@@ -1,7 +1,7 @@
 """Kept lays as files have them: one codec for job files and the store of yardage tables.
 
-Placements stand as in a lay file, without their outlines: these are the pieces'. Numbers are written whole, so that
-a lay that is read is the lay that was written.
+Placements stand as in a lay file, without their outlines: these are the pieces'. Numbers are
+written whole, so that a lay that is read is the lay that was written.
 """
 
 from __future__ import annotations
@@ -34,13 +34,16 @@ class PlacementRecord(FileRecord):
     mirrored: bool = False
     on_fold: bool = False
     fold: Annotated[str, Field(max_length=20)] = ""
-    cut_plies: Annotated[list[Annotated[int, Field(ge=0, lt=20)]], Field(min_length=1, max_length=20)]
+    cut_plies: Annotated[
+        list[Annotated[int, Field(ge=0, lt=20)]], Field(min_length=1, max_length=20)
+    ]
     yields: Annotated[int, Field(ge=1, le=20)] = 1
     locked: bool = False
 
 
 class KeptLayRecord(FileRecord):
-    """A lay: how the cloth is spread, the lengths of its sections on the table, and where everything lies."""
+    """A lay: how the cloth is spread, the lengths of its sections on the table, and where
+    everything lies."""
 
     way: Name
     exact_way: Name
@@ -58,10 +61,13 @@ _ELSEWHERE = {"locked", "cut_plies"}
 
 
 def kept_lay(record: KeptLayRecord) -> KeptLay:
-    """The lay of a record. Raises ``ValueError``: a placement in a section that there is not, or two of one id."""
+    """The lay of a record. Raises ``ValueError``: a placement in a section that there is not, or
+    two of one id."""
     ids = [own.id for own in record.placements]
     if len(set(ids)) != len(ids):
-        raise ValueError(f"a lay has two placements “{next(id for id in ids if ids.count(id) > 1)}”")
+        raise ValueError(
+            f"a lay has two placements “{next(id for id in ids if ids.count(id) > 1)}”"
+        )
     if any(own.section >= len(record.lengths_mm) for own in record.placements):
         raise ValueError("a lay has a placement in a section that it does not have")
     return KeptLay(
@@ -101,7 +107,9 @@ def kept_lay_record(lay: KeptLay) -> dict[str, Any]:
         record["unmatched_mm"] = lay.unmatched_mm
     if lay.by_hand:
         record["by_hand"] = True
-    record["placements"] = [_placement_record(own, locked=own.id in lay.locked) for own in lay.placements]
+    record["placements"] = [
+        _placement_record(own, locked=own.id in lay.locked) for own in lay.placements
+    ]
     return record
 
 

@@ -29,7 +29,10 @@ class _Record(BaseModel):
 class PlyRecord(_Record):
     """A ply: its 2×3 map from the spread to the flat cloth."""
 
-    map: Annotated[list[Annotated[list[Number], Field(min_length=3, max_length=3)]], Field(min_length=2, max_length=2)]
+    map: Annotated[
+        list[Annotated[list[Number], Field(min_length=3, max_length=3)]],
+        Field(min_length=2, max_length=2),
+    ]
 
 
 class ZoneRecord(_Record):
@@ -124,7 +127,11 @@ def _one(lay: Lay) -> dict[str, Any]:
         "need_mm": _number(needed.need_mm),
         "buy_mm": _number(needed.buy_mm),
         "short_mm": _number(needed.short_mm),
-        **({} if needed.matching_mm is None else {"of_which_matching_mm": _number(needed.matching_mm)}),
+        **(
+            {}
+            if needed.matching_mm is None
+            else {"of_which_matching_mm": _number(needed.matching_mm)}
+        ),
         "used_share": _number(lay.used_share),
         "complete": lay.complete,
         "inputs": _inputs(lay.cloth),
@@ -172,7 +179,10 @@ def _section(section: Section) -> dict[str, Any]:
                 "outline_mm": _points(zone.outline),
                 "usable_mm": _points(zone.usable),
                 "fold_edges": list(dict.fromkeys(fold.name for fold in zone.folds)),
-                "plies": [{"map": [[_number(v) for v in row] for row in ply.map.rows]} for ply in zone.plies],
+                "plies": [
+                    {"map": [[_number(v) for v in row] for row in ply.map.rows]}
+                    for ply in zone.plies
+                ],
             }
             for zone in section.zones
         ],
@@ -233,7 +243,9 @@ def read_lays(path: Path) -> LayFileRecord:
         raise UnreadableFile(f"{path.name} is no lay file: its “format” should be “{FORMAT}”.")
     version = value.get("version")
     if isinstance(version, int) and version > VERSION:
-        raise UnreadableFile(f"{path.name} was written by a newer Wickel (version {version}): update Wickel.")
+        raise UnreadableFile(
+            f"{path.name} was written by a newer Wickel (version {version}): update Wickel."
+        )
     try:
         return LayFileRecord.model_validate(value)
     except ValidationError as error:

@@ -1,4 +1,5 @@
-"""Which files are open in a window, so that a second one is told; and whether a file changed since it was read."""
+"""Which files are open in a window, so that a second one is told; and whether a file changed since
+it was read."""
 
 from __future__ import annotations
 
@@ -15,7 +16,8 @@ from wickel.files.saving import PRIVATE_FOLDER
 
 
 class OpenMark:
-    """Says to other windows of this user that a file is open here, until it is let go or the program ends.
+    """Says to other windows of this user that a file is open here, until it is let go or the
+    program ends.
 
     Kept in the system's folder for temporary files, so that nothing is left beside the file.
     """
@@ -24,9 +26,12 @@ class OpenMark:
         self._held: IO[bytes] | None = None
 
     def take(self, path: Path) -> bool:
-        """Mark a file as open here, in the place of the last one; False when another window has it open."""
+        """Mark a file as open here, in the place of the last one; False when another window has it
+        open."""
         self.let_go()
-        name = hashlib.sha256(os.path.realpath(path).encode(errors="surrogateescape")).hexdigest()[:32]
+        name = hashlib.sha256(os.path.realpath(path).encode(errors="surrogateescape")).hexdigest()[
+            :32
+        ]
         folder = Path(tempfile.gettempdir()) / f"wickel-{os.getuid()}"
         try:
             folder.mkdir(exist_ok=True, mode=PRIVATE_FOLDER)
@@ -50,7 +55,8 @@ class OpenMark:
 
 @dataclass(frozen=True, slots=True)
 class Stamp:
-    """What a file was when it was read or written: when it changed and how long it is, and a digest of what it holds.
+    """What a file was when it was read or written: when it changed and how long it is, and a digest
+    of what it holds.
 
     All None for a file that is not there.
     """
@@ -60,7 +66,8 @@ class Stamp:
     digest: str | None = None
 
     def is_still(self, path: Path) -> bool:
-        """Whether the file holds what it held; one that is not there any more can be written without loss."""
+        """Whether the file holds what it held; one that is not there any more can be written
+        without loss."""
         with contextlib.suppress(OSError):
             there = path.stat()
             if (there.st_mtime_ns, there.st_size) == (self.changed_ns, self.size):
@@ -73,6 +80,8 @@ def stamp(path: Path) -> Stamp:
     """The stamp of a file as it is now."""
     try:
         there = path.stat()
-        return Stamp(there.st_mtime_ns, there.st_size, hashlib.sha256(path.read_bytes()).hexdigest())
+        return Stamp(
+            there.st_mtime_ns, there.st_size, hashlib.sha256(path.read_bytes()).hexdigest()
+        )
     except OSError:
         return Stamp()

@@ -1,4 +1,5 @@
-"""Names that come from people and files, made safe for where they go: file names, XML, cells of a sheet."""
+"""Names that come from people and files, made safe for where they go: file names, XML, cells of a
+sheet."""
 
 from __future__ import annotations
 
@@ -6,20 +7,24 @@ import hashlib
 import unicodedata
 
 MOST_NAME_BYTES = 120
-"""The longest file name made, without its ending: room for numbers, endings and ``.bak`` below the usual 255."""
+"""The longest file name made, without its ending: room for numbers, endings and ``.bak`` below the
+usual 255."""
 
 _FORMULA_BEGINS = ("=", "+", "@", "-", "\t", "\r")
 _NO_CHARACTERS = {0xFFFE, 0xFFFF}
 
 
 def plain_text(text: str) -> str:
-    """The text on one line, without control characters, lone surrogates and code points that are no characters.
+    """The text on one line, without control characters, lone surrogates and code points that are no
+    characters.
 
     What is left can be shown, and written as UTF-8 and XML.
     """
     if text.isprintable():
         return text
-    return "".join(" " if sign in "\n\r\t" else sign for sign in text if sign in "\n\r\t" or _shown(sign))
+    return "".join(
+        " " if sign in "\n\r\t" else sign for sign in text if sign in "\n\r\t" or _shown(sign)
+    )
 
 
 def plain_lines(text: str) -> str:
@@ -28,14 +33,18 @@ def plain_lines(text: str) -> str:
 
 
 def _shown(sign: str) -> bool:
-    return unicodedata.category(sign) not in ("Cc", "Cs") and (ord(sign) & 0xFFFF) not in _NO_CHARACTERS
+    return (
+        unicodedata.category(sign) not in ("Cc", "Cs")
+        and (ord(sign) & 0xFFFF) not in _NO_CHARACTERS
+    )
 
 
 def safe_name(text: str, otherwise: str = "unnamed") -> str:
     """A name of any kind as a part of a file's name: no folders, no hidden files, not too long.
 
-    Letters, digits, ``-``, ``_`` and inner dots stay; every run of others becomes one ``-``. A name too long is cut
-    and told apart by a digest of the whole. ``otherwise`` stands where nothing is left.
+    Letters, digits, ``-``, ``_`` and inner dots stay; every run of others becomes one ``-``. A name
+    too long is cut and told apart by a digest of the whole. ``otherwise`` stands where nothing is
+    left.
     """
     kept = "".join(sign if sign.isalnum() or sign in "-_." else "-" for sign in plain_text(text))
     while "--" in kept or ".." in kept:
@@ -43,7 +52,9 @@ def safe_name(text: str, otherwise: str = "unnamed") -> str:
     kept = kept.strip("-.")
     if len(kept.encode()) > MOST_NAME_BYTES:
         digest = hashlib.sha256(text.encode(errors="surrogatepass")).hexdigest()[:8]
-        kept = f"{kept.encode()[: MOST_NAME_BYTES - 9].decode(errors='ignore').rstrip('-.')}-{digest}"
+        kept = (
+            f"{kept.encode()[: MOST_NAME_BYTES - 9].decode(errors='ignore').rstrip('-.')}-{digest}"
+        )
     return kept or otherwise
 
 
@@ -70,7 +81,8 @@ class UniqueNames:
 
 
 def safe_cell(value: object) -> object:
-    """A cell of a sheet that no program takes for a formula: text that begins like one gets an apostrophe before it.
+    """A cell of a sheet that no program takes for a formula: text that begins like one gets an
+    apostrophe before it.
 
     Numbers stay numbers, a negative one too.
     """

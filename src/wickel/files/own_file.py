@@ -1,4 +1,5 @@
-"""Styles of the studio as files ``*.wickel-style.json``: points with formulas, as a maker wrote them."""
+"""Styles of the studio as files ``*.wickel-style.json``: points with formulas, as a maker wrote
+them."""
 
 from __future__ import annotations
 
@@ -70,14 +71,18 @@ class StyleFileRecord(OwnStyleRecord):
 
 
 def own_style(record: OwnStyleRecord) -> OwnStyle:
-    """The style of a record. Raises ``ValueError``: a line, an allowance or a name that is not known or doubled."""
+    """The style of a record. Raises ``ValueError``: a line, an allowance or a name that is not
+    known or doubled."""
     for piece in record.pieces:
         for row in piece.points:
             if row.then not in LINES:
-                raise ValueError(f"piece “{piece.name}” has a line “{row.then}”: there are {', '.join(LINES)}")
+                raise ValueError(
+                    f"piece “{piece.name}” has a line “{row.then}”: there are {', '.join(LINES)}"
+                )
             if row.role not in OWN_ROLES:
                 raise ValueError(
-                    f"piece “{piece.name}” has an allowance “{row.role}”: there are {', '.join(OWN_ROLES)}"
+                    f"piece “{piece.name}” has an allowance “{row.role}”: there are "
+                    f"{', '.join(OWN_ROLES)}"
                 )
     ids = [piece.id for piece in record.pieces]
     if len(set(ids)) != len(ids):
@@ -87,12 +92,17 @@ def own_style(record: OwnStyleRecord) -> OwnStyle:
         name=record.name,
         house=record.house,
         house_options=tuple(sorted(record.house_options.items())),
-        options=tuple(OwnOption(id=o.id, question=o.question, default_mm=o.default_mm) for o in record.options),
+        options=tuple(
+            OwnOption(id=o.id, question=o.question, default_mm=o.default_mm) for o in record.options
+        ),
         pieces=tuple(
             OwnPiece(
-                **piece.model_dump(include={"id", "name", "copies", "pair", "material", "grain_deg"}),
+                **piece.model_dump(
+                    include={"id", "name", "copies", "pair", "material", "grain_deg"}
+                ),
                 points=tuple(
-                    OwnPoint(**row.model_dump(include=set(OwnPointRecord.model_fields))) for row in piece.points
+                    OwnPoint(**row.model_dump(include=set(OwnPointRecord.model_fields)))
+                    for row in piece.points
                 ),
             )
             for piece in record.pieces
@@ -105,7 +115,9 @@ def own_style_record(own: OwnStyle) -> dict[str, Any]:
     return {
         "id": own.id,
         "name": own.name,
-        "options": [{"id": o.id, "question": o.question, "default_mm": o.default_mm} for o in own.options],
+        "options": [
+            {"id": o.id, "question": o.question, "default_mm": o.default_mm} for o in own.options
+        ],
         "pieces": [
             {
                 "id": piece.id,
@@ -141,4 +153,8 @@ def read_style(path: Path) -> OwnStyle:
 
 def save_style(own: OwnStyle, path: Path) -> None:
     """Write a style file atomically, keeping the previous one as ``.bak``. Raises ``OSError``."""
-    saved(path, dumped({"format": FORMAT, "version": VERSION, **own_style_record(own)}) + "\n", backup=True)
+    saved(
+        path,
+        dumped({"format": FORMAT, "version": VERSION, **own_style_record(own)}) + "\n",
+        backup=True,
+    )

@@ -40,7 +40,8 @@ _LINES: dict[Layer, tuple[str, float, tuple[float, ...]]] = {
 
 
 def sheet_words(job: Job, lay: Lay, printed: str = "") -> tuple[str, ...]:
-    """What a sheet says of its job: for whom, in which size, due when, and the day it was ``printed``."""
+    """What a sheet says of its job: for whom, in which size, due when, and the day it was
+    ``printed``."""
     laid = {piece.garment for piece in lay.pieces}
     garments = [garment for garment in job.garments if garment.id in laid]
     people = dict.fromkeys((job.client, *(garment.body.name for garment in garments)))
@@ -59,9 +60,11 @@ def sheet_words(job: Job, lay: Lay, printed: str = "") -> tuple[str, ...]:
 
 
 def lay_pdf(lay: Lay, title: str, unit: Unit, words: Sequence[str] = ()) -> bytes:
-    """One page: title, whom it is for, the four figures, the lay to scale between rulers, its findings, the first step.
+    """One page: title, whom it is for, the four figures, the lay to scale between rulers, its
+    findings, the first step.
 
-    ``words`` are what ``sheet_words`` says of the job. Names with no room in their pieces stand in a key below.
+    ``words`` are what ``sheet_words`` says of the job. Names with no room in their pieces stand in
+    a key below.
     """
     register_fonts()
     buffer = BytesIO()
@@ -80,7 +83,10 @@ def lay_pdf(lay: Lay, title: str, unit: Unit, words: Sequence[str] = ()) -> byte
     left, base = _MARGIN + _RULER, foot + 8 * mm + (room_high - drawing.box.height * scale) / 2
 
     def there(point: Point) -> Point:
-        return (left + (point[0] - drawing.box.min_x) * scale, base + (point[1] - drawing.box.min_y) * scale)
+        return (
+            left + (point[0] - drawing.box.min_x) * scale,
+            base + (point[1] - drawing.box.min_y) * scale,
+        )
 
     _draw_border(canvas, lay, there)
     key = _draw(canvas, drawing, there, scale)
@@ -95,7 +101,8 @@ def lay_pdf(lay: Lay, title: str, unit: Unit, words: Sequence[str] = ()) -> byte
     canvas.drawRightString(
         left + drawing.box.width * scale,
         base - 11,
-        ("fold along this edge" if fold else "selvage along this edge") + f" · scale 1:{mm / scale:.1f}",
+        ("fold along this edge" if fold else "selvage along this edge")
+        + f" · scale 1:{mm / scale:.1f}",
     )
     canvas.showPage()
     canvas.save()
@@ -110,7 +117,13 @@ def register_fonts() -> None:
 
 
 def _header(
-    canvas: Canvas, lay: Lay, title: str, unit: Unit, width: float, height: float, words: Sequence[str]
+    canvas: Canvas,
+    lay: Lay,
+    title: str,
+    unit: Unit,
+    width: float,
+    height: float,
+    words: Sequence[str],
 ) -> float:
     """Draw the head of the page and return where it ends."""
     needed = need(lay)
@@ -179,7 +192,11 @@ def _draw_border(canvas: Canvas, lay: Lay, there: Callable[[Point], Point]) -> N
         return
     low = (border.distance_mm, border.distance_mm + border.width_mm)
     high = (lay.cloth.lay_width_mm - low[1], lay.cloth.lay_width_mm - low[0])
-    bands = [band for at, band in ((BorderAt.LOW, low), (BorderAt.HIGH, high)) if border.at in (at, BorderAt.BOTH)]
+    bands = [
+        band
+        for at, band in ((BorderAt.LOW, low), (BorderAt.HIGH, high))
+        if border.at in (at, BorderAt.BOTH)
+    ]
     canvas.setFillColor(HexColor("#efe3c4"))
     for section in lay.spread.sections:
         for zone in section.zones:
@@ -194,8 +211,11 @@ def _draw_border(canvas: Canvas, lay: Lay, there: Callable[[Point], Point]) -> N
                     canvas.rect(ax, ay, bx - ax, by - ay, stroke=0, fill=1)
 
 
-def _draw_rulers(canvas: Canvas, corner: Point, size_mm: tuple[float, float], scale: float, unit: Unit) -> None:
-    """A ruler above the lay, along the cloth, and one at its left, across: every 10 cm, or every 6 in, from 0."""
+def _draw_rulers(
+    canvas: Canvas, corner: Point, size_mm: tuple[float, float], scale: float, unit: Unit
+) -> None:
+    """A ruler above the lay, along the cloth, and one at its left, across: every 10 cm, or every 6
+    in, from 0."""
     step, label = (6 * MM_PER_INCH, 6) if unit is Unit.INCH else (100.0, 10)
     (left, base), (long, across) = corner, size_mm
     top = base + across * scale
@@ -221,8 +241,11 @@ def _draw_rulers(canvas: Canvas, corner: Point, size_mm: tuple[float, float], sc
     canvas.drawString(left + long * scale + 4, top + 11, "in" if unit is Unit.INCH else "cm")
 
 
-def _draw(canvas: Canvas, drawing: Drawing, there: Callable[[Point], Point], scale: float) -> list[str]:
-    """Draw all strokes and names; a name with no room in its piece becomes a number, and a line of the key."""
+def _draw(
+    canvas: Canvas, drawing: Drawing, there: Callable[[Point], Point], scale: float
+) -> list[str]:
+    """Draw all strokes and names; a name with no room in its piece becomes a number, and a line of
+    the key."""
     for layer, (colour, wide, dashes) in _LINES.items():
         canvas.setStrokeColor(HexColor(colour))
         canvas.setLineWidth(wide)
@@ -239,7 +262,11 @@ def _draw(canvas: Canvas, drawing: Drawing, there: Callable[[Point], Point], sca
             canvas.drawPath(path, stroke=1, fill=0)
     canvas.setDash([])
     canvas.setFillColor(INK)
-    rooms = {stroke.of: stroke.points for stroke in drawing.strokes if stroke.layer is Layer.CUT and stroke.of}
+    rooms = {
+        stroke.of: stroke.points
+        for stroke in drawing.strokes
+        if stroke.layer is Layer.CUT and stroke.of
+    }
     key: list[str] = []
     for label in drawing.labels:
         size = max(6.5, min(11.0, label.height_mm * scale))

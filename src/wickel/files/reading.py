@@ -1,4 +1,5 @@
-"""Strict reading of JSON files: bounded size and depth, no NaN, no doubled keys, one clear sentence."""
+"""Strict reading of JSON files: bounded size and depth, no NaN, no doubled keys, one clear
+sentence."""
 
 from __future__ import annotations
 
@@ -16,7 +17,8 @@ MOST_DEPTH = 40
 
 
 class UnreadableFile(ValueError):
-    """A file that cannot be read. The message is one sentence: what, where in the file, how to mend it."""
+    """A file that cannot be read. The message is one sentence: what, where in the file, how to mend
+    it."""
 
 
 def read_json(path: Path, what: str) -> dict[str, Any]:
@@ -53,15 +55,20 @@ def read_json(path: Path, what: str) -> dict[str, Any]:
 def parsed_json(data: bytes, name: str, what: str) -> dict[str, Any]:
     """Parse JSON from bytes, as ``read_json`` does from a file."""
     try:
-        value = json.loads(data.decode("utf-8-sig"), parse_constant=_no_constant, object_pairs_hook=_no_doubles)
+        value = json.loads(
+            data.decode("utf-8-sig"), parse_constant=_no_constant, object_pairs_hook=_no_doubles
+        )
     except UnicodeDecodeError as reason:
         raise UnreadableFile(f"{name} is not text in UTF-8 (at byte {reason.start}).") from None
     except json.JSONDecodeError as reason:
         raise UnreadableFile(
-            f"{name} is not JSON: {reason.msg.lower()} at line {reason.lineno}, column {reason.colno}."
+            f"{name} is not JSON: {reason.msg.lower()} at line {reason.lineno}, column "
+            f"{reason.colno}."
         ) from None
     except RecursionError:
-        raise UnreadableFile(f"{name} is nested too deeply: at most {MOST_DEPTH} levels are read.") from None
+        raise UnreadableFile(
+            f"{name} is nested too deeply: at most {MOST_DEPTH} levels are read."
+        ) from None
     except _NotPlain as reason:
         raise UnreadableFile(f"{name} {reason}.") from None
     except ValueError:  # an integer of thousands of digits
@@ -112,7 +119,13 @@ def first_fault(error: ValidationError, name: str) -> UnreadableFile:
     place = plain_text(place)
     message = fault["msg"].removeprefix("Value error, ")
     got = fault.get("input")
-    shown = "" if isinstance(got, dict | list) or fault["type"] == "missing" else f", not {str(got)[:40]!r}"
+    shown = (
+        ""
+        if isinstance(got, dict | list) or fault["type"] == "missing"
+        else f", not {str(got)[:40]!r}"
+    )
     if fault["type"] == "missing":
         return UnreadableFile(f"{name}: {place} is missing.")
-    return UnreadableFile(f"{name}: {place or 'the file'}: {message[:1].lower() + message[1:]}{shown}.")
+    return UnreadableFile(
+        f"{name}: {place or 'the file'}: {message[:1].lower() + message[1:]}{shown}."
+    )

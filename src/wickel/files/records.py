@@ -1,6 +1,8 @@
-"""Records that several files share: bodies, allowances, changes made by hand; and what they describe.
+"""Records that several files share: bodies, allowances, changes made by hand; and what they
+describe.
 
-Records stand apart from the core's dataclasses: reading makes a record, checks it, and only then builds the value.
+Records stand apart from the core's dataclasses: reading makes a record, checks it, and only then
+builds the value.
 """
 
 from __future__ import annotations
@@ -32,9 +34,12 @@ def _named(text: str) -> str:
 
 
 Text = Annotated[str, Field(max_length=2000), AfterValidator(plain_text)]
-"""Words: what cannot be shown or written again (control characters, lone surrogates) is left out."""
+"""Words: what cannot be shown or written again (control characters, lone surrogates) is left
+out."""
 
-Name = Annotated[str, Field(min_length=1, max_length=200), AfterValidator(plain_text), AfterValidator(_named)]
+Name = Annotated[
+    str, Field(min_length=1, max_length=200), AfterValidator(plain_text), AfterValidator(_named)
+]
 FinePositive = Annotated[float, Field(gt=0, le=FARTHEST_MM, allow_inf_nan=False)]
 
 
@@ -44,7 +49,8 @@ FoldRecord = Annotated[list[PointRecord], Field(min_length=2, max_length=2)]
 
 
 class FileRecord(BaseModel):
-    """Strict in its values; keys it does not know are left alone, so that newer files can be read."""
+    """Strict in its values; keys it does not know are left alone, so that newer files can be
+    read."""
 
     model_config = ConfigDict(strict=True, extra="allow")
 
@@ -59,7 +65,8 @@ class BodyRecord(FileRecord):
 
 
 class AllowanceRecord(FileRecord):
-    """Allowances: a preset and the maker's own values per kind of edge; drawn into the draft or added at cutting."""
+    """Allowances: a preset and the maker's own values per kind of edge; drawn into the draft or
+    added at cutting."""
 
     preset: Name = DEFAULT_PRESET
     edges_mm: dict[Name, Number] = {}
@@ -116,7 +123,9 @@ def body_record(body: Body) -> dict[str, Any]:
 
 def change_of(record: ChangeRecord) -> Change:
     if record.operation not in OPERATIONS:
-        raise ValueError(f"there is no operation “{record.operation}”: there are {', '.join(OPERATIONS)}")
+        raise ValueError(
+            f"there is no operation “{record.operation}”: there are {', '.join(OPERATIONS)}"
+        )
     plain = record.model_dump(include=set(ChangeRecord.model_fields) - {"first", "last"})
     return Change(**plain, first=_spot(record.first), last=_spot(record.last))
 
@@ -132,12 +141,15 @@ def change_record(change: Change) -> dict[str, Any]:
     for key in ChangeRecord.model_fields:
         value = getattr(change, key)
         if key not in record and value != getattr(bare, key):
-            record[key] = {"edge": value.edge, "share": value.share} if isinstance(value, Spot) else value
+            record[key] = (
+                {"edge": value.edge, "share": value.share} if isinstance(value, Spot) else value
+            )
     return record
 
 
 def allowances_of(record: AllowanceRecord) -> Allowances:
-    """The allowances of a record. Raises ``ValueError``: a preset, an edge or a length that is not known."""
+    """The allowances of a record. Raises ``ValueError``: a preset, an edge or a length that is not
+    known."""
     return Allowances(preset=record.preset, own_mm=record.edges_mm, drawn_in=record.drawn_in)
 
 

@@ -1,4 +1,5 @@
-"""Sentences in files: plain words, or a code with its values, so that they follow the unit when they are read."""
+"""Sentences in files: plain words, or a code with its values, so that they follow the unit when
+they are read."""
 
 from __future__ import annotations
 
@@ -20,10 +21,14 @@ Said = Text | SaidRecord
 
 
 def said_of(record: str | SaidRecord) -> wording.Text:
-    """The sentence of a record; of a code that is not known here, or lacks a value, only that there is no lay."""
+    """The sentence of a record; of a code that is not known here, or lacks a value, only that there
+    is no lay."""
     if isinstance(record, str):
         return record
-    values = {key: said_of(own) if isinstance(own, SaidRecord) else own for key, own in record.values.items()}
+    values = {
+        key: said_of(own) if isinstance(own, SaidRecord) else own
+        for key, own in record.values.items()
+    }
     try:
         sentence = say(record.say, **values)
         str(sentence)

@@ -29,12 +29,13 @@ PRIVATE_FILE, PRIVATE_FOLDER = 0o600, 0o700
 def saved(path: Path, content: str | bytes, *, backup: bool = False) -> None:
     """Write a file by way of a temporary one in the same folder: fsync, then replace.
 
-    A symbolic link is followed: what it points to is replaced. A file that is replaced keeps its permissions; a new
-    one in a private folder (``private_folder``) is private too. With ``backup`` the file that was there is kept
-    beside it with ``.bak`` added.
+    A symbolic link is followed: what it points to is replaced. A file that is replaced keeps its
+    permissions; a new one in a private folder (``private_folder``) is private too. With ``backup``
+    the file that was there is kept beside it with ``.bak`` added.
 
     Raises:
-        OSError: the folder cannot be written, or something other than a plain file has the name; all is then as it
+        OSError: the folder cannot be written, or something other than a plain file has the name;
+        all is then as it
             was.
     """
     data = content.encode(errors="replace") if isinstance(content, str) else content
@@ -44,7 +45,9 @@ def saved(path: Path, content: str | bytes, *, backup: bool = False) -> None:
     handle, temporary = tempfile.mkstemp(prefix=_SAVING, dir=path.parent)
     try:
         with os.fdopen(handle, "wb") as file:
-            with contextlib.suppress(OSError):  # where nothing can be locked nothing is swept either
+            with contextlib.suppress(
+                OSError
+            ):  # where nothing can be locked nothing is swept either
                 fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
             file.write(data)
             file.flush()
@@ -60,7 +63,8 @@ def saved(path: Path, content: str | bytes, *, backup: bool = False) -> None:
 
 
 def _mode_for(path: Path) -> int:
-    """The permissions that a file is to have. Raises ``OSError`` where something stands that is no plain file."""
+    """The permissions that a file is to have. Raises ``OSError`` where something stands that is no
+    plain file."""
     try:
         there = path.stat()
     except FileNotFoundError:
@@ -90,7 +94,8 @@ def private_folder(folder: Path) -> None:
 
 
 def sweep(folder: Path) -> tuple[Path, ...]:
-    """Throw away what killed saves have left in a folder and below it; those whose writer still holds them stay."""
+    """Throw away what killed saves have left in a folder and below it; those whose writer still
+    holds them stay."""
     gone = []
     for path in folder.rglob(".*"):
         with contextlib.suppress(OSError):
@@ -107,7 +112,8 @@ def sweep(folder: Path) -> tuple[Path, ...]:
 
 @contextlib.contextmanager
 def locked(folder: Path) -> Iterator[None]:
-    """Alone in a folder among all that ask for it so: for reading, changing and writing what is kept there.
+    """Alone in a folder among all that ask for it so: for reading, changing and writing what is
+    kept there.
 
     Raises:
         OSError: the folder cannot be written.
@@ -127,13 +133,16 @@ def csv_text(rows: Iterable[Iterable[object]], between: str = ",") -> str:
 
 
 def dumped(value: object, indent: int = 0) -> str:
-    """JSON with stable key order, nested objects on lines of their own, lists of plain values on one.
+    """JSON with stable key order, nested objects on lines of their own, lists of plain values on
+    one.
 
     Files written so can be compared line by line.
     """
     inner = " " * (indent + 1)
     if isinstance(value, dict) and value:
-        rows = [f"{inner}{json.dumps(key)}: {dumped(item, indent + 1)}" for key, item in value.items()]
+        rows = [
+            f"{inner}{json.dumps(key)}: {dumped(item, indent + 1)}" for key, item in value.items()
+        ]
         return "{\n" + ",\n".join(rows) + "\n" + " " * indent + "}"
     if isinstance(value, list) and any(isinstance(item, dict) for item in value):
         rows = [inner + dumped(item, indent + 1) for item in value]

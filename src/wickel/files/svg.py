@@ -1,4 +1,5 @@
-"""SVG out: a drawing at 1:1 in millimetres, one group a layer, y turned over so that nothing is mirrored."""
+"""SVG out: a drawing at 1:1 in millimetres, one group a layer, y turned over so that nothing is
+mirrored."""
 
 from __future__ import annotations
 
@@ -54,7 +55,9 @@ def _of(of: str) -> str:
 
 
 def _path(stroke: Stroke, there: Callable[[Point], str]) -> str:
-    data = "M " + " L ".join(there(point) for point in stroke.points) + (" Z" if stroke.closed else "")
+    data = (
+        "M " + " L ".join(there(point) for point in stroke.points) + (" Z" if stroke.closed else "")
+    )
     return f'<path d="{data}"{_of(stroke.of)}/>'
 
 
@@ -62,4 +65,7 @@ def _text(label: Label, there: Callable[[Point], str]) -> str:
     x, y = there(label.at).split(",")
     words = escape(plain_text(label.text))
     turn = f' transform="rotate(-90 {x} {y})"' if label.upright else ""
-    return f'<text x="{x}" y="{y}"{turn} font-size="{label.height_mm:.2f}"{_of(label.of)}>{words}</text>'
+    return (
+        f'<text x="{x}" y="{y}"{turn} '
+        f'font-size="{label.height_mm:.2f}"{_of(label.of)}>{words}</text>'
+    )

@@ -1,7 +1,7 @@
 """Swatches: one repeat of a cloth's figure as SVG, drawn by Wickel from what the card says.
 
-The start of the cloth is at the left, the high selvage at the top: x of the SVG is x of the flat cloth, y runs from
-half a repeat above a figure to half a repeat below it. Millimetres.
+The start of the cloth is at the left, the high selvage at the top: x of the SVG is x of the flat
+cloth, y runs from half a repeat above a figure to half a repeat below it. Millimetres.
 """
 
 from __future__ import annotations
@@ -38,7 +38,8 @@ def tile_mm(cloth: Cloth) -> tuple[float, float]:
 
 
 def ground_of(cloth: Cloth) -> str:
-    """The colour a cloth is drawn in, as ``#RRGGBB``: its own, or when that is none, a common one."""
+    """The colour a cloth is drawn in, as ``#RRGGBB``: its own, or when that is none, a common
+    one."""
     return cloth.colour if _HEX.fullmatch(cloth.colour) else GROUND
 
 
@@ -48,7 +49,10 @@ def tile_svg(cloth: Cloth) -> str:
     ground = ground_of(cloth)
     drawn = _FIGURES[cloth.design.figure](long, wide, cloth)
     return _svg(
-        long, -wide / 2, wide, f'<rect y="{-wide / 2:g}" width="{long:g}" height="{wide:g}" fill="{ground}"/>{drawn}'
+        long,
+        -wide / 2,
+        wide,
+        f'<rect y="{-wide / 2:g}" width="{long:g}" height="{wide:g}" fill="{ground}"/>{drawn}',
     )
 
 
@@ -60,7 +64,8 @@ def border_svg(cloth: Cloth) -> str:
     dark, light = shade(ground, 0.55), shade(ground, 1.5)
     waves = "".join(
         f'<circle cx="{w * x:g}" cy="{w * 0.48:g}" r="{w * 0.13:g}" fill="{light}"/>'
-        f'<path d="M{w * (x - 0.25):g} {w * 0.62:g} q{w * 0.25:g} {w * 0.3:g} {w * 0.5:g} 0" fill="none" '
+        f'<path d="M{w * (x - 0.25):g} {w * 0.62:g} q{w * 0.25:g} {w * 0.3:g} {w * 0.5:g} 0" '
+        'fill="none" '
         f'stroke="{light}" stroke-width="{w * 0.05:g}"/>'
         for x in (0.25, 0.75)
     )
@@ -92,12 +97,16 @@ def _svg(long: float, top: float, wide: float, inner: str) -> str:
 
 
 def _band(long: float, y: float, wide: float, colour: str, opacity: float = 1.0) -> str:
-    return f'<rect y="{y - wide / 2:g}" width="{long:g}" height="{wide:g}" fill="{colour}" fill-opacity="{opacity:g}"/>'
+    return (
+        f'<rect y="{y - wide / 2:g}" width="{long:g}" height="{wide:g}" fill="{colour}" '
+        f'fill-opacity="{opacity:g}"/>'
+    )
 
 
 def _bar(x: float, long: float, wide: float, colour: str, opacity: float = 1.0) -> str:
     return (
-        f'<rect x="{x - long / 2:g}" y="{-wide / 2:g}" width="{long:g}" height="{wide:g}" fill="{colour}" '
+        f'<rect x="{x - long / 2:g}" y="{-wide / 2:g}" width="{long:g}" height="{wide:g}" '
+        f'fill="{colour}" '
         f'fill-opacity="{opacity:g}"/>'
     )
 
@@ -109,7 +118,9 @@ def _colours(cloth: Cloth) -> tuple[str, str]:
 
 def _plain(long: float, wide: float, cloth: Cloth) -> str:
     dark, light = _colours(cloth)
-    return _bar(long / 4, long / 30, wide, dark, 0.15) + _band(long, wide / 4, wide / 30, light, 0.35)
+    return _bar(long / 4, long / 30, wide, dark, 0.15) + _band(
+        long, wide / 4, wide / 30, light, 0.35
+    )
 
 
 def _stripe_along(long: float, wide: float, cloth: Cloth) -> str:
@@ -122,21 +133,38 @@ def _stripe_along(long: float, wide: float, cloth: Cloth) -> str:
 def _stripe_across(long: float, wide: float, cloth: Cloth) -> str:
     dark, light = _colours(cloth)
     bars = [_bar(x, long * 0.3, wide, dark) for x in (0.0, long)]
-    return "".join([*bars, _bar(long * 0.42, long * 0.04, wide, light), _bar(long * 0.58, long * 0.04, wide, light)])
+    return "".join(
+        [
+            *bars,
+            _bar(long * 0.42, long * 0.04, wide, light),
+            _bar(long * 0.58, long * 0.04, wide, light),
+        ]
+    )
 
 
 def _check(long: float, wide: float, cloth: Cloth) -> str:
     dark, light = _colours(cloth)
     bars = [_bar(x, long * 0.44, wide, dark, 0.55) for x in (0.0, long)]
-    return "".join(bars) + _band(long, 0.0, wide * 0.44, dark, 0.55) + _bar(long / 2, long * 0.03, wide, light)
+    return (
+        "".join(bars)
+        + _band(long, 0.0, wide * 0.44, dark, 0.55)
+        + _bar(long / 2, long * 0.03, wide, light)
+    )
 
 
 def _uneven_check(long: float, wide: float, cloth: Cloth) -> str:
-    """A check that is not its own mirror image: the thin lines stand on one side of the broad ones."""
+    """A check that is not its own mirror image: the thin lines stand on one side of the broad
+    ones."""
     dark, light = _colours(cloth)
     bars = [_bar(x, long * 0.3, wide, dark, 0.55) for x in (0.0, long)]
-    bars += [_bar(long * 0.26, long * 0.06, wide, light), _bar(long * 0.4, long * 0.1, wide, dark, 0.4)]
-    bands = [_band(long, 0.0, wide * 0.3, dark, 0.55), _band(long, -wide * 0.24, wide * 0.06, light)]
+    bars += [
+        _bar(long * 0.26, long * 0.06, wide, light),
+        _bar(long * 0.4, long * 0.1, wide, dark, 0.4),
+    ]
+    bands = [
+        _band(long, 0.0, wide * 0.3, dark, 0.55),
+        _band(long, -wide * 0.24, wide * 0.06, light),
+    ]
     return "".join([*bars, *bands, _band(long, -wide * 0.38, wide * 0.1, dark, 0.4)])
 
 
@@ -145,7 +173,8 @@ def _sprig(long: float, wide: float, cloth: Cloth) -> str:
     dark, light = _colours(cloth)
     a, b = long * 0.3, wide * 0.16
     return "".join(
-        f'<path d="M{x:g} 0 q{s * a / 2:g} {-b:g} {s * a:g} 0 q{-s * a / 2:g} {b:g} {-s * a:g} 0" fill="{dark}"/>'
+        f'<path d="M{x:g} 0 q{s * a / 2:g} {-b:g} {s * a:g} 0 q{-s * a / 2:g} {b:g} {-s * a:g} 0" '
+        f'fill="{dark}"/>'
         f'<circle cx="{x:g}" cy="{s * b * 1.6:g}" r="{b * 0.35:g}" fill="{light}"/>'
         for x in (0.0, long)
         for s in (-1, 1)
@@ -153,47 +182,66 @@ def _sprig(long: float, wide: float, cloth: Cloth) -> str:
 
 
 def _one_way(long: float, wide: float, cloth: Cloth) -> str:
-    """A long-legged bird, its head towards the start of the cloth, or towards the end where heads lie there."""
+    """A long-legged bird, its head towards the start of the cloth, or towards the end where heads
+    lie there."""
     dark, light = _colours(cloth)
     k = min(long * 0.4, wide * 0.75) / 60.0
     bird = (
         f'<ellipse cx="4" cy="0" rx="14" ry="9" fill="{dark}"/>'
         f'<path d="M-8 2 q-10 -9 -18 0" fill="none" stroke="{dark}" stroke-width="4.5"/>'
-        f'<circle cx="-26" cy="1" r="4.6" fill="{dark}"/><path d="M-28 4 l-2 12 l5 -10z" fill="{light}"/>'
+        f'<circle cx="-26" cy="1" r="4.6" fill="{dark}"/><path d="M-28 4 l-2 12 l5 -10z" '
+        f'fill="{light}"/>'
         f'<path d="M16 -3 h14 M16 3 h12" stroke="{dark}" stroke-width="2.2"/>'
         f'<path d="M-2 -5 q10 -3 16 3" fill="none" stroke="{light}" stroke-width="2"/>'
     )
     flip = -1 if cloth.heads_at_end else 1
-    return "".join(f'<g transform="translate({x:g} 0) scale({flip * k:g} {k:g})">{bird}</g>' for x in (0.0, long))
+    return "".join(
+        f'<g transform="translate({x:g} 0) scale({flip * k:g} {k:g})">{bird}</g>'
+        for x in (0.0, long)
+    )
 
 
 def _motif(long: float, wide: float, cloth: Cloth) -> str:
     """A wreath of petals, where the first motif lies, with the ground's small dots between."""
     dark, light = _colours(cloth)
     motif = cloth.lay_design.motif
-    x, y = (0.0, 0.0) if motif is None else (motif.x_mm % long, (motif.y_mm + wide / 2) % wide - wide / 2)
+    x, y = (
+        (0.0, 0.0)
+        if motif is None
+        else (motif.x_mm % long, (motif.y_mm + wide / 2) % wide - wide / 2)
+    )
     r = min(long, wide) * 0.3 if motif is None else min(motif.length_mm, motif.width_mm) / 2
     petals = "".join(
-        f'<ellipse cx="{r * 0.62:g}" rx="{r * 0.36:g}" ry="{r * 0.17:g}" transform="rotate({deg})" fill="{dark}"/>'
+        (
+            f'<ellipse cx="{r * 0.62:g}" rx="{r * 0.36:g}" ry="{r * 0.17:g}" '
+            f'transform="rotate({deg})" fill="{dark}"/>'
+        )
         for deg in range(0, 360, 45)
     )
-    wreath = f'{petals}<circle r="{r * 0.24:g}" fill="{light}"/><circle r="{r * 0.1:g}" fill="{dark}"/>'
+    wreath = (
+        f'{petals}<circle r="{r * 0.24:g}" fill="{light}"/><circle r="{r * 0.1:g}" fill="{dark}"/>'
+    )
     at = [(x + dx, -y + dy) for dx in (-long, 0.0, long) for dy in (-wide, 0.0, wide)]
     return "".join(f'<g transform="translate({a:g} {b:g})">{wreath}</g>' for a, b in at)
 
 
 def _corduroy(long: float, wide: float, cloth: Cloth) -> str:
     dark, light = _colours(cloth)
-    return _band(long, wide * 0.42, wide * 0.22, dark) + _band(long, -wide * 0.1, wide * 0.25, light, 0.6)
+    return _band(long, wide * 0.42, wide * 0.22, dark) + _band(
+        long, -wide * 0.1, wide * 0.25, light, 0.6
+    )
 
 
 def _satin(long: float, wide: float, cloth: Cloth) -> str:
     """A sheen that runs along: soft bands of light."""
     _, light = _colours(cloth)
     stops = ((0.0, 0.0), (0.3, 0.65), (0.45, 0.1), (0.7, 0.45), (1.0, 0.0))
-    marks = "".join(f'<stop offset="{at:g}" stop-color="{light}" stop-opacity="{on:g}"/>' for at, on in stops)
+    marks = "".join(
+        f'<stop offset="{at:g}" stop-color="{light}" stop-opacity="{on:g}"/>' for at, on in stops
+    )
     return (
-        f'<defs><linearGradient id="sheen" x1="0" y1="0" x2="0" y2="1">{marks}</linearGradient></defs>'
+        '<defs><linearGradient id="sheen" x1="0" y1="0" x2="0" '
+        f'y2="1">{marks}</linearGradient></defs>'
         f'<rect y="{-wide / 2:g}" width="{long:g}" height="{wide:g}" fill="url(#sheen)"/>'
     )
 

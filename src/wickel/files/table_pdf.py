@@ -1,4 +1,5 @@
-"""Tables on paper: the yardage table and the buying list, in our typeface, over as many pages as they need."""
+"""Tables on paper: the yardage table and the buying list, in our typeface, over as many pages as
+they need."""
 
 from __future__ import annotations
 
@@ -31,27 +32,42 @@ def table_pdf(
 ) -> bytes:
     """A table with a title, what it is about, and notes below; the head is repeated on every page.
 
-    ``large`` figures are for reading at the table; ``shares`` are the columns' shares of the width, else all alike.
+    ``large`` figures are for reading at the table; ``shares`` are the columns' shares of the width,
+    else all alike.
     """
     register_fonts()
     buffer = BytesIO()
     page = SimpleDocTemplate(
-        buffer, pagesize=landscape(A4), leftMargin=36, rightMargin=36, topMargin=32, bottomMargin=32, title=title
+        buffer,
+        pagesize=landscape(A4),
+        leftMargin=36,
+        rightMargin=36,
+        topMargin=32,
+        bottomMargin=32,
+        title=title,
     )
     size = 12.0 if large else 9.5
-    cell = ParagraphStyle("cell", fontName=REGULAR, fontSize=size, leading=1.15 * size, textColor=INK)
+    cell = ParagraphStyle(
+        "cell", fontName=REGULAR, fontSize=size, leading=1.15 * size, textColor=INK
+    )
     strong = ParagraphStyle("strong", parent=cell, fontName=BOLD)
     right = ParagraphStyle("right", parent=cell, alignment=TA_RIGHT)
     soft = ParagraphStyle("soft", parent=cell, fontSize=9.5, leading=12.5, textColor=SOFT)
     heading = ParagraphStyle("heading", parent=cell, fontName=BOLD, fontSize=18, leading=24)
-    body: list[Flowable] = [Paragraph(escape(title), heading), Paragraph(escape(about), soft), Spacer(1, 10)]
+    body: list[Flowable] = [
+        Paragraph(escape(title), heading),
+        Paragraph(escape(about), soft),
+        Spacer(1, 10),
+    ]
     if rows:
         bold_right = ParagraphStyle("bold right", parent=right, fontName=BOLD)
         heads = [strong, *([bold_right if large else strong] * (len(head) - 1))]
         content = [[Paragraph(escape(word), own) for word, own in zip(head, heads, strict=True)]]
         for row in rows:
             styles = [strong, *([right if large else cell] * (len(row) - 1))]
-            content.append([Paragraph(_lines(text), own) for text, own in zip(row, styles, strict=True)])
+            content.append(
+                [Paragraph(_lines(text), own) for text, own in zip(row, styles, strict=True)]
+            )
         widths = [page.width * share for share in shares] or None
         table = Table(content, colWidths=widths, repeatRows=1)
         table.setStyle(
@@ -74,10 +90,14 @@ def table_pdf(
 def _lines(text: str) -> str:
     """The text of a cell; what stands on further lines is smaller."""
     first, *more = text.split("\n")
-    return escape(first) + "".join(f'<br/><font size="8.5" color="#5d564c">{escape(line)}</font>' for line in more)
+    return escape(first) + "".join(
+        f'<br/><font size="8.5" color="#5d564c">{escape(line)}</font>' for line in more
+    )
 
 
 def buying_pdf(about: str, found: BuyingList, unit: Unit) -> bytes:
     """A buying list on paper."""
     rows = [row.words for row in shopping_rows(found, unit)]
-    return table_pdf("To buy", about, HEADS, rows, [cost_words(found)], shares=(0.22, 0.16, 0.2, 0.34, 0.08))
+    return table_pdf(
+        "To buy", about, HEADS, rows, [cost_words(found)], shares=(0.22, 0.16, 0.2, 0.34, 0.08)
+    )

@@ -72,7 +72,9 @@ class TableStore:
         """The cell of a key, for its place in a table; None when there is none that can be read."""
         try:
             # shared values are tuples in the core and lists in the file: not strict in that
-            record = CellRecord.model_validate_json(json.dumps(read_json(self._path(key), "cell")), strict=False)
+            record = CellRecord.model_validate_json(
+                json.dumps(read_json(self._path(key), "cell")), strict=False
+            )
         except (UnreadableFile, ValidationError, ValueError):
             return None
         if record.key != key:

@@ -1,4 +1,5 @@
-"""Paths, curves, offsets, transforms: plane geometry in millimetres, y up, nothing about garments."""
+"""Paths, curves, offsets, transforms: plane geometry in millimetres, y up, nothing about
+garments."""
 
 from wickel.geometry.measure import common_measure
 from wickel.geometry.offset import Side, cut_outline

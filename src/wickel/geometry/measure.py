@@ -8,7 +8,8 @@ _ALIKE_MM = 1e-3
 
 
 def common_measure(one_mm: float, other_mm: float) -> float:
-    """The greatest length that goes into both a whole number of times, to a micrometre (Euclid's algorithm)."""
+    """The greatest length that goes into both a whole number of times, to a micrometre (Euclid's
+    algorithm)."""
     a, b = one_mm, other_mm
     while b > _ALIKE_MM:
         a, b = b, math.fmod(a, b)

@@ -15,7 +15,14 @@ import shapely
 from shapely.geometry import Polygon
 from shapely.geometry.base import BaseGeometry
 
-from wickel.geometry.outline import Outline, Point, outline_of, polygon, signed_area, without_repeats
+from wickel.geometry.outline import (
+    Outline,
+    Point,
+    outline_of,
+    polygon,
+    signed_area,
+    without_repeats,
+)
 
 MITRE_LIMIT = 3.0
 """A corner may stand out at most this many times the larger allowance; beyond, it is cut blunt."""
@@ -155,21 +162,33 @@ def _corner(side: Side, following: Side, limit: float) -> list[BaseGeometry]:
 
 
 def _between(start: Point, before: Point, meeting: Point, end: Point, after: Point) -> bool:
-    """Whether the meeting lies ahead of the first cut line's end and before the second one's start."""
+    """Whether the meeting lies ahead of the first cut line's end and before the second one's
+    start."""
     on = (meeting[0] - start[0]) * -before[1] + (meeting[1] - start[1]) * before[0]
     back = (end[0] - meeting[0]) * -after[1] + (end[1] - meeting[1]) * after[0]
     return on >= -1e-9 and back >= -1e-9
 
 
 def _squared(
-    corner: Point, start: Point, end: Point, side: Side, following: Side, before: Point, after: Point
+    corner: Point,
+    start: Point,
+    end: Point,
+    side: Side,
+    following: Side,
+    before: Point,
+    after: Point,
 ) -> list[BaseGeometry]:
-    """The corner of a hem: the neighbour's cut line runs to the hem's net line, then square to it."""
+    """The corner of a hem: the neighbour's cut line runs to the hem's net line, then square to
+    it."""
     hem_first = side.square
-    hem_normal, hem_mm = (before, side.allowance_mm) if hem_first else (after, following.allowance_mm)
+    hem_normal, hem_mm = (
+        (before, side.allowance_mm) if hem_first else (after, following.allowance_mm)
+    )
     neighbour, its_normal = (end, after) if hem_first else (start, before)
     foot = _meeting(corner, hem_normal, neighbour, its_normal)
-    if foot is None or math.dist(corner, foot) > MITRE_LIMIT * max(side.allowance_mm, following.allowance_mm):
+    if foot is None or math.dist(corner, foot) > MITRE_LIMIT * max(
+        side.allowance_mm, following.allowance_mm
+    ):
         return [Polygon([corner, start, end])]
     toe = _out(foot, hem_normal, hem_mm)
     ring = [corner, start, toe, foot, end] if hem_first else [corner, start, foot, toe, end]
@@ -183,10 +202,15 @@ def _meeting(p: Point, p_normal: Point, q: Point, q_normal: Point) -> Point | No
         return None
     c1 = p_normal[0] * p[0] + p_normal[1] * p[1]
     c2 = q_normal[0] * q[0] + q_normal[1] * q[1]
-    return ((c1 * q_normal[1] - c2 * p_normal[1]) / det, (p_normal[0] * c2 - q_normal[0] * c1) / det)
+    return (
+        (c1 * q_normal[1] - c2 * p_normal[1]) / det,
+        (p_normal[0] * c2 - q_normal[0] * c1) / det,
+    )
 
 
-def _blunt(corner: Point, start: Point, before: Point, end: Point, after: Point, reach: float) -> list[BaseGeometry]:
+def _blunt(
+    corner: Point, start: Point, before: Point, end: Point, after: Point, reach: float
+) -> list[BaseGeometry]:
     """A very sharp corner: both cut lines run on and are cut across at ``reach`` from the point."""
     ahead_before = (-before[1], before[0])  # the way the first side was going
     back_after = (after[1], -after[0])  # the way the second side came from
@@ -195,7 +219,10 @@ def _blunt(corner: Point, start: Point, before: Point, end: Point, after: Point,
     if size < 1e-9:
         return [Polygon([corner, start, end]).convex_hull]
     unit = (bisector[0] / size, bisector[1] / size)
-    p, q = _run(start, ahead_before, corner, unit, reach), _run(end, back_after, corner, unit, reach)
+    p, q = (
+        _run(start, ahead_before, corner, unit, reach),
+        _run(end, back_after, corner, unit, reach),
+    )
     return [Polygon([corner, start, p, q, end]).convex_hull]
 
 

@@ -1,4 +1,5 @@
-"""Closed outlines as tuples of points: area, bounds, winding, simplicity, and the bridge to Shapely.
+"""Closed outlines as tuples of points: area, bounds, winding, simplicity, and the bridge to
+Shapely.
 
 An outline is implicitly closed and holds no repeated last point. Millimetres, y up. What is drawn
 with curves lives in ``path``; this module knows only points.
@@ -65,7 +66,9 @@ def area(outline: Sequence[Point], holes: Iterable[Sequence[Point]] = ()) -> flo
 
 def perimeter(outline: Sequence[Point]) -> float:
     """Length of the closed outline in mm."""
-    return math.fsum(math.dist(a, b) for a, b in zip(outline, [*outline[1:], outline[0]], strict=True))
+    return math.fsum(
+        math.dist(a, b) for a, b in zip(outline, [*outline[1:], outline[0]], strict=True)
+    )
 
 
 def counter_clockwise(outline: Sequence[Point]) -> Outline:
@@ -79,14 +82,18 @@ def polygon(outline: Sequence[Point], holes: Iterable[Sequence[Point]] = ()) -> 
 
 
 def outline_of(shape: Polygon) -> Outline:
-    """The outer outline of a Shapely polygon, counter-clockwise, without the repeated last point."""
+    """The outer outline of a Shapely polygon, counter-clockwise, without the repeated last
+    point."""
     ring = [(float(x), float(y)) for x, y in shape.exterior.coords[:-1]]
     return counter_clockwise(ring)
 
 
 def holes_of(shape: Polygon) -> tuple[Outline, ...]:
     """The inner outlines of a Shapely polygon."""
-    return tuple(counter_clockwise([(float(x), float(y)) for x, y in ring.coords[:-1]]) for ring in shape.interiors)
+    return tuple(
+        counter_clockwise([(float(x), float(y)) for x, y in ring.coords[:-1]])
+        for ring in shape.interiors
+    )
 
 
 _NOTHING_MM = 1e-12
@@ -95,7 +102,8 @@ _NOTHING_MM = 1e-12
 def without_repeats(points: Sequence[Point], tolerance_mm: float = 1e-9) -> Outline:
     """The outline without points that repeat their neighbour, the closing one included.
 
-    A coordinate nearer to 0 than any cutter sees is 0: numbers such as 1e-78 lead the geometry library astray.
+    A coordinate nearer to 0 than any cutter sees is 0: numbers such as 1e-78 lead the geometry
+    library astray.
     """
     kept: list[Point] = []
     for x, y in points:
@@ -133,17 +141,20 @@ def simple_outline(points: Sequence[Point], *, least_area_mm2: float = 1.0) -> O
 
 @lru_cache(maxsize=64)
 def cover(outline: Outline, *, closed_mm: float = 2.0, most_corners: int = 800) -> Outline:
-    """A plainer outline, counter-clockwise, that covers another and reaches no farther than its box.
+    """A plainer outline, counter-clockwise, that covers another and reaches no farther than its
+    box.
 
-    What is narrower than twice ``closed_mm`` is closed (a dilation followed by an erosion), and what bends less than
-    0.1 mm is straightened outwards; up to 1 mm, where that leaves too many corners. For outlines of thousands of
-    corners, where no such gap is of use.
+    What is narrower than twice ``closed_mm`` is closed (a dilation followed by an erosion), and
+    what bends less than 0.1 mm is straightened outwards; up to 1 mm, where that leaves too many
+    corners. For outlines of thousands of corners, where no such gap is of use.
     """
     shape = Polygon(outline)
     box = shapely.box(*shape.bounds)
     closed = _filled(outline, closed_mm).buffer(closed_mm)
     for grown_mm in (0.1, 0.3, 1.0):
-        plain = shapely.intersection(closed.buffer(grown_mm - closed_mm).simplify(0.9 * grown_mm), box)
+        plain = shapely.intersection(
+            closed.buffer(grown_mm - closed_mm).simplify(0.9 * grown_mm), box
+        )
         whole = Polygon(plain.exterior) if isinstance(plain, Polygon) else shape.convex_hull
         found = outline_of(whole if whole.buffer(1e-6).covers(shape) else shape.convex_hull)
         if len(found) <= most_corners:
@@ -152,10 +163,11 @@ def cover(outline: Outline, *, closed_mm: float = 2.0, most_corners: int = 800) 
 
 
 def _filled(outline: Outline, reach_mm: float) -> Polygon:
-    """The shape with what lies between corners near to each other filled: it covers the shape with far fewer corners.
+    """The shape with what lies between corners near to each other filled: it covers the shape with
+    far fewer corners.
 
-    Corners that follow each other within ``reach_mm`` are a run; the hull of a run covers the line through it, and the
-    hulls with the polygon of the runs' first corners cover the shape.
+    Corners that follow each other within ``reach_mm`` are a run; the hull of a run covers the line
+    through it, and the hulls with the polygon of the runs' first corners cover the shape.
     """
     runs: list[list[Point]] = []
     for point in outline:
@@ -167,7 +179,11 @@ def _filled(outline: Outline, reach_mm: float) -> Polygon:
     if len(firsts) < 3 or len(firsts) == len(outline):
         return Polygon(outline)
     ends = [*firsts[1:], firsts[0]]
-    hulls = [MultiPoint([*run, end]).convex_hull for run, end in zip(runs, ends, strict=True) if len(run) > 1]
+    hulls = [
+        MultiPoint([*run, end]).convex_hull
+        for run, end in zip(runs, ends, strict=True)
+        if len(run) > 1
+    ]
     whole = shapely.union_all([shapely.make_valid(Polygon(firsts)), *hulls])
     return Polygon(whole.exterior) if isinstance(whole, Polygon) else Polygon(outline)
 
@@ -176,7 +192,9 @@ _QUICK_CORNERS = 64
 """So many corners are looked at before all are."""
 
 
-def is_mirror_symmetric(outline: Sequence[Point], axis_deg: float, *, tolerance_mm: float = 0.05) -> bool:
+def is_mirror_symmetric(
+    outline: Sequence[Point], axis_deg: float, *, tolerance_mm: float = 0.05
+) -> bool:
     """Whether the outline is its own mirror image about some line of the given direction.
 
     The line is the one through the centroid. Every vertex of the mirror image must lie within the

@@ -115,7 +115,9 @@ def flattened(path: Sequence[Segment], flatness_mm: float = FLATNESS_MM) -> Outl
 def length(path: Sequence[Segment]) -> float:
     """Length of the path in mm, for smooth curves within about a thousandth of a millimetre."""
     return math.fsum(
-        math.dist(segment.start, segment.end) if isinstance(segment, Line) else _cubic_length(segment)
+        math.dist(segment.start, segment.end)
+        if isinstance(segment, Line)
+        else _cubic_length(segment)
         for segment in path
     )
 
@@ -197,7 +199,8 @@ def parted_at(path: Sequence[Segment], distance_mm: float) -> tuple[Path, Path]:
 
 
 def _parameter_at(segment: Segment, distance_mm: float, size_mm: float) -> float:
-    """Where on a segment a distance from its start is reached: false position, kept between its bounds."""
+    """Where on a segment a distance from its start is reached: false position, kept between its
+    bounds."""
     if isinstance(segment, Line):
         return distance_mm / size_mm
     low, high, below, above = 0.0, 1.0, -distance_mm, size_mm - distance_mm
@@ -217,7 +220,8 @@ def _parameter_at(segment: Segment, distance_mm: float, size_mm: float) -> float
 
 
 def nearest_distance(path: Sequence[Segment], point: Point) -> tuple[float, float]:
-    """How far along the path its nearest place to a point lies, and how far off the point is, in mm.
+    """How far along the path its nearest place to a point lies, and how far off the point is, in
+    mm.
 
     Of a path or a point that is nowhere (no number) neither can be said: both are NaN.
     """
@@ -239,7 +243,8 @@ def nearest_distance(path: Sequence[Segment], point: Point) -> tuple[float, floa
 
 
 def crossing(path: Sequence[Segment], axis: int, value: float) -> tuple[Path, Path] | None:
-    """The path parted where it first reaches a value of x (axis 0) or y (axis 1), or None where it never does."""
+    """The path parted where it first reaches a value of x (axis 0) or y (axis 1), or None where it
+    never does."""
     for k, segment in enumerate(path):
         steps = 64 if isinstance(segment, Cubic) else 1
         for n in range(steps):

@@ -71,7 +71,10 @@ def moved(dx: float, dy: float) -> Affine:
 
 def turned(deg: float) -> Affine:
     """Rotation about the origin, counter-clockwise; exact for quarter turns."""
-    cos, sin = _QUARTERS.get(deg % 360.0) or (math.cos(math.radians(deg)), math.sin(math.radians(deg)))
+    cos, sin = _QUARTERS.get(deg % 360.0) or (
+        math.cos(math.radians(deg)),
+        math.sin(math.radians(deg)),
+    )
     return Affine(a=cos, b=-sin, d=sin, e=cos)
 
 
@@ -79,7 +82,9 @@ MIRROR = Affine(e=-1.0)
 """diag(1, −1): mirrors about the x axis, which is the grain arrow at turn 0."""
 
 
-def placing(*, grain_deg: float, turn_deg: float, mirrored: bool, dx: float = 0.0, dy: float = 0.0) -> Affine:
+def placing(
+    *, grain_deg: float, turn_deg: float, mirrored: bool, dx: float = 0.0, dy: float = 0.0
+) -> Affine:
     """The map of a placed piece: q = R(turn) · M · R(−grain) · p + t (FORMATS §2)."""
     linear = turned(-grain_deg)
     if mirrored:

@@ -29,10 +29,15 @@ def checked_fold(outline: Sequence[Point], fold_edges: Sequence[tuple[Point, Poi
         if math.dist(start, end) < 1.0:
             raise BadFold("has a fold edge without length")
         along = shapely.points(
-            [(start[0] + (end[0] - start[0]) * k / 16, start[1] + (end[1] - start[1]) * k / 16) for k in range(17)]
+            [
+                (start[0] + (end[0] - start[0]) * k / 16, start[1] + (end[1] - start[1]) * k / 16)
+                for k in range(17)
+            ]
         )
         if shapely.distance(along, ring).max() > FOLD_TOLERANCE_MM:
-            raise BadFold(f"has a fold edge {_shown(start)}–{_shown(end)} that is not an edge of its outline")
+            raise BadFold(
+                f"has a fold edge {_shown(start)}–{_shown(end)} that is not an edge of its outline"
+            )
     start, end = fold_edges[0]
     off = [_beside(point, start, end) for edge in fold_edges for point in edge]
     if max(map(abs, off)) > FOLD_TOLERANCE_MM:
@@ -79,7 +84,9 @@ def _without_joints(outline: Outline) -> Outline:
     """Drop the points on the fold line that lie straight between their neighbours."""
     kept = [
         point
-        for before, point, after in zip((outline[-1], *outline[:-1]), outline, (*outline[1:], outline[0]), strict=True)
+        for before, point, after in zip(
+            (outline[-1], *outline[:-1]), outline, (*outline[1:], outline[0]), strict=True
+        )
         if point[1] != 0.0 or abs(_beside(point, before, after)) > 1e-9
     ]
     return tuple(kept)
@@ -88,7 +95,9 @@ def _without_joints(outline: Outline) -> Outline:
 def _beside(point: Point, start: Point, end: Point) -> float:
     """Signed distance of a point from the line start→end, positive on its left."""
     size = math.dist(start, end) or 1.0
-    return ((end[0] - start[0]) * (point[1] - start[1]) - (end[1] - start[1]) * (point[0] - start[0])) / size
+    return (
+        (end[0] - start[0]) * (point[1] - start[1]) - (end[1] - start[1]) * (point[0] - start[0])
+    ) / size
 
 
 def _shown(point: Point) -> str:

@@ -1,6 +1,8 @@
-"""What a garment asks of the print, said for each of its pieces: hems on a border, seams that meet, motifs.
+"""What a garment asks of the print, said for each of its pieces: hems on a border, seams that meet,
+motifs.
 
-Where the maker has not said, it is what the eye looks for: stripes that meet at the centre and level at the sides.
+Where the maker has not said, it is what the eye looks for: stripes that meet at the centre and
+level at the sides.
 
 Where the meeting point of a seam is: at a notch that both its edges have, else at the foot of both.
 """
@@ -17,13 +19,19 @@ from wickel.pattern import Edge, EdgeKind, Pattern, Piece, Seam, notch_point
 
 CENTRE = "centre"
 MOTIF_DOWN_SHARE = 1 / 3
-"""How far down its middle line a piece has its motif: a third, on a bodice between the bust points and the waist."""
+"""How far down its middle line a piece has its motif: a third, on a bodice between the bust points
+and the waist."""
 
 
 def seams_that_may_meet(pattern: Pattern) -> tuple[Seam, ...]:
-    """The seams of a pattern, and those of pieces cut in pairs that are sewn together at their centre."""
+    """The seams of a pattern, and those of pieces cut in pairs that are sewn together at their
+    centre."""
     own = [
-        Seam(name=f"centre of the {piece.name.lower()}", one=(piece.id, CENTRE), other=(piece.id, CENTRE))
+        Seam(
+            name=f"centre of the {piece.name.lower()}",
+            one=(piece.id, CENTRE),
+            other=(piece.id, CENTRE),
+        )
         for piece in pattern.pieces
         if any(cut.pair for cut in piece.cuts) and any(edge.name == CENTRE for edge in piece.edges)
     ]
@@ -41,7 +49,8 @@ _HIDDEN = ("facing", "lining")
 
 
 def asked_by(garment: Garment, pattern: Pattern, job: Job) -> AskedOfPrint:
-    """What a garment asks of the print: what its maker said, else what is usual on the cloths it is cut from."""
+    """What a garment asks of the print: what its maker said, else what is usual on the cloths it is
+    cut from."""
     if garment.on_print is not None:
         return garment.on_print
     cloths = {cloth.id: cloth for cloth in job.cloths}
@@ -53,14 +62,17 @@ def asked_by(garment: Garment, pattern: Pattern, job: Job) -> AskedOfPrint:
 
 
 def usually_asked(pattern: Pattern, cut_from: Mapping[str, tuple[Cloth, ...]]) -> AskedOfPrint:
-    """What is asked of the print where nobody said: ``cut_from`` gives the cloths of every piece, by its id.
+    """What is asked of the print where nobody said: ``cut_from`` gives the cloths of every piece,
+    by its id.
 
-    On stripes and checks the pieces meet at the centre and, at one level, at the sides; a collar and a back on the
-    fold each have a stripe in the middle, so that they meet. What nobody sees, facings and linings, runs free, and so
-    do draped and gathered edges.
+    On stripes and checks the pieces meet at the centre and, at one level, at the sides; a collar
+    and a back on the fold each have a stripe in the middle, so that they meet. What nobody sees,
+    facings and linings, runs free, and so do draped and gathered edges.
     """
     striped = {
-        piece.id: {cloth.id for cloth in cut_from.get(piece.id, ()) if cloth.design.figure in STRIPED}
+        piece.id: {
+            cloth.id for cloth in cut_from.get(piece.id, ()) if cloth.design.figure in STRIPED
+        }
         for piece in pattern.pieces
         if not piece.id.endswith(_HIDDEN)
     }
@@ -70,16 +82,26 @@ def usually_asked(pattern: Pattern, cut_from: Mapping[str, tuple[Cloth, ...]]) -
         if seam.one[1] in _USUAL_EDGES
         and seam.other[1] in _USUAL_EDGES
         and striped.get(seam.one[0], set()) & striped.get(seam.other[0], set())
-        and _lie_flat(pattern.piece(seam.one[0]).edge(seam.one[1]), pattern.piece(seam.other[0]).edge(seam.other[1]))
+        and _lie_flat(
+            pattern.piece(seam.one[0]).edge(seam.one[1]),
+            pattern.piece(seam.other[0]).edge(seam.other[1]),
+        )
     )
     folded = [piece for piece in pattern.pieces if _on_fold_along_its_grain(piece)]
-    collars = [piece.id for piece in folded if striped.get(piece.id) and piece.id.startswith("collar")]
-    backs = [piece.id for piece in folded if striped.get(piece.id) and piece.id in ("back", "back-centre")]
+    collars = [
+        piece.id for piece in folded if striped.get(piece.id) and piece.id.startswith("collar")
+    ]
+    backs = [
+        piece.id
+        for piece in folded
+        if striped.get(piece.id) and piece.id in ("back", "back-centre")
+    ]
     return AskedOfPrint(seams=tuple(seams), centred=(*backs, *collars) if collars and backs else ())
 
 
 def _lie_flat(one: Edge, other: Edge) -> bool:
-    """Whether two edges are sewn together without folds or gathers, which no stripe could follow."""
+    """Whether two edges are sewn together without folds or gathers, which no stripe could
+    follow."""
     if one.comes_back_to_mm is not None or other.comes_back_to_mm is not None:
         return False
     lengths = (length(one.path), length(other.path))
@@ -88,7 +110,11 @@ def _lie_flat(one: Edge, other: Edge) -> bool:
 
 def _on_fold_along_its_grain(piece: Piece) -> bool:
     fold = next((edge for edge in piece.edges if edge.kind is EdgeKind.FOLD), None)
-    return fold is not None and piece.grain_deg % 180.0 == 0.0 and abs(fold.start[1] - fold.end[1]) < 1e-6
+    return (
+        fold is not None
+        and piece.grain_deg % 180.0 == 0.0
+        and abs(fold.start[1] - fold.end[1]) < 1e-6
+    )
 
 
 def hemmed_pieces(pattern: Pattern) -> tuple[Piece, ...]:
@@ -107,7 +133,9 @@ def asked_of(piece: Piece, pattern: Pattern, asked: AskedOfPrint) -> OnPrint:
             if id == piece.id:
                 other = pattern.piece(other_id)
                 axes = Axes.BOTH if seam.one == seam.other else Axes.ALONG
-                marks.append(Mark(seam=seam.name, at=_meeting(piece, edge, other, other_edge), axes=axes))
+                marks.append(
+                    Mark(seam=seam.name, at=_meeting(piece, edge, other, other_edge), axes=axes)
+                )
     return OnPrint(
         border_edge=() if hem is None else tuple(flattened(hem.path)),
         marks=tuple(dict.fromkeys(marks)),
@@ -118,7 +146,9 @@ def asked_of(piece: Piece, pattern: Pattern, asked: AskedOfPrint) -> OnPrint:
 def _hem(piece: Piece) -> Edge | None:
     """The lowest hem of a piece, by its end nearest the head."""
     hems = [edge for edge in piece.edges if edge.kind is EdgeKind.HEM]
-    return max(hems, key=lambda edge: (min(edge.start[0], edge.end[0]), length(edge.path)), default=None)
+    return max(
+        hems, key=lambda edge: (min(edge.start[0], edge.end[0]), length(edge.path)), default=None
+    )
 
 
 def _meeting(piece: Piece, edge: str, other: Piece, other_edge: str) -> Point:
@@ -131,7 +161,8 @@ def _meeting(piece: Piece, edge: str, other: Piece, other_edge: str) -> Point:
 
 
 def _middle(piece: Piece) -> Point:
-    """The point of the piece that a motif is centred on: on its fold, else on the middle of its width."""
+    """The point of the piece that a motif is centred on: on its fold, else on the middle of its
+    width."""
     fold = next((edge for edge in piece.edges if edge.kind is EdgeKind.FOLD), None)
     points = [point for edge in piece.edges for point in flattened(edge.path)]
     across = [y for _, y in points]

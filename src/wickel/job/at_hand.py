@@ -1,4 +1,5 @@
-"""The other way round: for a length at hand which sizes and ways fit, and how many garments come out of a bolt."""
+"""The other way round: for a length at hand which sizes and ways fit, and how many garments come
+out of a bolt."""
 
 from __future__ import annotations
 
@@ -19,7 +20,8 @@ BOLT_EFFORT = 200
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Fit:
-    """Whether a cell's garment can be cut from a length at hand: the ways that do, or how much is missing at the least.
+    """Whether a cell's garment can be cut from a length at hand: the ways that do, or how much is
+    missing at the least.
 
     ``short_mm`` is 0 when some way fits, None when it cannot be laid at all.
     """
@@ -44,7 +46,8 @@ def fit_of(cell: Cell, cloth: Cloth, at_hand_mm: float) -> Fit:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Bolt:
-    """What comes out of a bolt: the sizes, in the order they were laid, those that do not, the lay, what is left."""
+    """What comes out of a bolt: the sizes, in the order they were laid, those that do not, the lay,
+    what is left."""
 
     sizes: tuple[str, ...]
     left_out: tuple[str, ...]
@@ -61,10 +64,11 @@ def out_of_bolt(
     search: Search = Search(effort=BOLT_EFFORT),
     report: LayReport | None = None,
 ) -> Bolt:
-    """How many of the asked sizes of the job's first garment come out of a bolt, laid together, the smallest first.
+    """How many of the asked sizes of the job's first garment come out of a bolt, laid together, the
+    smallest first.
 
-    A size is left out when the garments before it and it find no lay that fits with this effort; smaller ones that
-    could still fit have been tried before.
+    A size is left out when the garments before it and it find no lay that fits with this effort;
+    smaller ones that could still fit have been tried before.
 
     Raises:
         JobRefused, DraftRefused: a size cannot be drafted, or not be cut from the cloth at all.

@@ -1,6 +1,8 @@
-"""Everything to buy for one job or several: every cloth laid, what is cut on the bias, and the small things.
+"""Everything to buy for one job or several: every cloth laid, what is cut on the bias, and the
+small things.
 
-Jobs that share a cloth are laid on it together, and beside that each by itself, so that what it saves is known.
+Jobs that share a cloth are laid on it together, and beside that each by itself, so that what it
+saves is known.
 """
 
 from __future__ import annotations
@@ -45,10 +47,12 @@ BUY_EFFORT = 400
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ClothLine:
-    """A cloth to buy: the jobs that are cut from it, its lay, or one for each fixed length that it is sold in.
+    """A cloth to buy: the jobs that are cut from it, its lay, or one for each fixed length that it
+    is sold in.
 
-    ``apart_mm`` is what would be bought were each job laid by itself, None for a single job. A cloth that cannot be
-    laid has a ``refusal``. ``unlike`` says what keeps it from being one with another cloth of its name on the list.
+    ``apart_mm`` is what would be bought were each job laid by itself, None for a single job. A
+    cloth that cannot be laid has a ``refusal``. ``unlike`` says what keeps it from being one with
+    another cloth of its name on the list.
     """
 
     cloth: Cloth
@@ -62,14 +66,20 @@ class ClothLine:
     @property
     def saved_mm(self) -> float:
         """What laying the jobs together saves of the length to buy."""
-        return 0.0 if self.apart_mm is None or self.need is None else max(0.0, self.apart_mm - self.need.buy_mm)
+        return (
+            0.0
+            if self.apart_mm is None or self.need is None
+            else max(0.0, self.apart_mm - self.need.buy_mm)
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class NotionLine:
-    """A small thing to buy for a garment of a job, or a binding with the plans for cutting it by itself.
+    """A small thing to buy for a garment of a job, or a binding with the plans for cutting it by
+    itself.
 
-    A binding is laid with the pieces as one strip; it can be cut from ``square`` instead, or from what the lay leaves.
+    A binding is laid with the pieces as one strip; it can be cut from ``square`` instead, or from
+    what the lay leaves.
     """
 
     job: str
@@ -89,7 +99,11 @@ class BuyingList:
     @property
     def cost(self) -> float | None:
         """What the cloths cost together, as far as their prices are known; None when none is."""
-        known = [line.need.cost for line in self.cloths if line.need is not None and line.need.cost is not None]
+        known = [
+            line.need.cost
+            for line in self.cloths
+            if line.need is not None and line.need.cost is not None
+        ]
         return math.fsum(known) if known else None
 
     @property
@@ -119,9 +133,9 @@ def buying_list(
 ) -> BuyingList:
     """Lay everything that is cut for some jobs and add up what there is to buy.
 
-    Cloths of one name that are alike in all that matters to a lay and a purse are one. ``counted`` hears how many
-    there are, ``found`` of every one as soon as it is laid; a search that ``report`` stops gives the best so far.
-    Thread is counted for all garments together.
+    Cloths of one name that are alike in all that matters to a lay and a purse are one. ``counted``
+    hears how many there are, ``found`` of every one as soon as it is laid; a search that ``report``
+    stops gives the best so far. Thread is counted for all garments together.
 
     Raises:
         JobRefused, DraftRefused: a job cannot be cut from its cloths, or drafted.
@@ -135,7 +149,9 @@ def buying_list(
         line = replace(_line(cloth, own, search, report), unlike=_unlike(cloth, shelf))
         found(line)
         lines.append(line)
-    small = [line for job in made for done in job.garments for line in _notion_lines(job, done, lines)]
+    small = [
+        line for job in made for done in job.garments for line in _notion_lines(job, done, lines)
+    ]
     return BuyingList(cloths=tuple(lines), notions=_one_thread(small))
 
 
@@ -169,15 +185,20 @@ _SAID_OF: tuple[tuple[str, str], ...] = (
 
 def _unlike(cloth: Cloth, shelf: list[Cloth]) -> str:
     """In what a cloth differs from another of its name on the list; empty when there is none."""
-    other = next((own for own in shelf if own is not cloth and own.shown_name == cloth.shown_name), None)
+    other = next(
+        (own for own in shelf if own is not cloth and own.shown_name == cloth.shown_name), None
+    )
     if other is None:
         return ""
-    said = dict.fromkeys(words for name, words in _SAID_OF if getattr(cloth, name) != getattr(other, name))
+    said = dict.fromkeys(
+        words for name, words in _SAID_OF if getattr(cloth, name) != getattr(other, name)
+    )
     return ", ".join(said) or "its card"
 
 
 def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
-    """A job with pieces of its own names, cut from the cloths of the list; new cloths are put on that."""
+    """A job with pieces of its own names, cut from the cloths of the list; new cloths are put on
+    that."""
     garments, pieces = drafted_job(job)
     ids: dict[str, str] = {}
     for cloth in cloths_in_use(job, pieces):
@@ -187,16 +208,25 @@ def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
             shelf.append(same)
         ids[cloth.id] = same.id
     renamed = tuple(
-        replace(piece, orders=tuple(replace(order, cloth=ids[order.cloth]) for order in piece.orders))
+        replace(
+            piece, orders=tuple(replace(order, cloth=ids[order.cloth]) for order in piece.orders)
+        )
         for piece in numbered(pieces, number)
     )
-    taken = {ids[id]: _renamed(own.lay, number) for id, own in job.on.items() if own.lay is not None and id in ids}
+    taken = {
+        ids[id]: _renamed(own.lay, number)
+        for id, own in job.on.items()
+        if own.lay is not None and id in ids
+    }
     return _Drafted(number, job.name or f"Job {number}", garments, renamed, taken)
 
 
 def _renamed(lay: KeptLay, number: int) -> KeptLay:
     """A kept lay with its pieces under the names that they have on the list."""
-    placements = (replace(own, id=f"{number}:{own.id}", piece=f"{number}:{own.piece}") for own in lay.placements)
+    placements = (
+        replace(own, id=f"{number}:{own.id}", piece=f"{number}:{own.piece}")
+        for own in lay.placements
+    )
     return replace(lay, placements=tuple(placements))
 
 
@@ -206,10 +236,16 @@ def _same(one: Cloth, other: Cloth) -> bool:
         getattr(one, name) == getattr(other, name)
         for name in ("price", "step_mm", "least_length_mm", "sold_length_mm", "length_at_hand_mm")
     )
-    return bought and one.shown_name == other.shown_name and lays_alike(replace(one, id=other.id), other)
+    return (
+        bought
+        and one.shown_name == other.shown_name
+        and lays_alike(replace(one, id=other.id), other)
+    )
 
 
-def _line(cloth: Cloth, jobs: list[_Drafted], search: Search, report: LayReport | None) -> ClothLine:
+def _line(
+    cloth: Cloth, jobs: list[_Drafted], search: Search, report: LayReport | None
+) -> ClothLine:
     names = tuple(job.name for job in jobs)
     together = tuple(piece for job in jobs for piece in job.pieces)
     never = never_fits(together, cloth)
@@ -227,11 +263,22 @@ def _line(cloth: Cloth, jobs: list[_Drafted], search: Search, report: LayReport 
     return ClothLine(cloth=cloth, jobs=names, lays=lays, need=needed, apart_mm=apart)
 
 
-def _laid_alone(job: _Drafted, cloth: Cloth, search: Search, report: LayReport | None) -> tuple[tuple[Lay, ...], Need]:
-    """What one job needs of a cloth: the lay that it has taken, when that is complete, else one searched for now."""
+def _laid_alone(
+    job: _Drafted, cloth: Cloth, search: Search, report: LayReport | None
+) -> tuple[tuple[Lay, ...], Need]:
+    """What one job needs of a cloth: the lay that it has taken, when that is complete, else one
+    searched for now."""
     own = job.taken.get(cloth.id)
-    lay = None if own is None or cloth.sold_length_mm is not None else taken_up(own, job.pieces, cloth)
-    return _laid(job.pieces, cloth, search, report) if lay is None or lay.broken else ((lay,), need(lay))
+    lay = (
+        None
+        if own is None or cloth.sold_length_mm is not None
+        else taken_up(own, job.pieces, cloth)
+    )
+    return (
+        _laid(job.pieces, cloth, search, report)
+        if lay is None or lay.broken
+        else ((lay,), need(lay))
+    )
 
 
 def _laid(
@@ -250,15 +297,25 @@ def _laid(
 def _notion_lines(job: _Drafted, done: DraftedGarment, lines: list[ClothLine]) -> list[NotionLine]:
     garment, style = done.garment, garment_style(done.garment)
     found = []
-    for notion in notions(garment.style, done.pattern, garment.body, full_options(style, garment.options)):
+    for notion in notions(
+        garment.style, done.pattern, garment.body, full_options(style, garment.options)
+    ):
         name = garment.name or style.name
         if done.count > 1:
             name = f"{name} × {done.count}"
             notion = replace(notion, count=notion.count * done.count)
         line = NotionLine(job=job.name, garment=name, notion=notion)
         if notion.kind == "binding" and notion.long_mm is not None and notion.wide_mm is not None:
-            needed, strip = notion.count * notion.long_mm, f"{job.number}:{garment.id}/{notion.piece}"
-            lays = (lay for own in lines for lay in own.lays if any(piece.id == strip for piece in lay.pieces))
+            needed, strip = (
+                notion.count * notion.long_mm,
+                f"{job.number}:{garment.id}/{notion.piece}",
+            )
+            lays = (
+                lay
+                for own in lines
+                for lay in own.lays
+                if any(piece.id == strip for piece in lay.pieces)
+            )
             plans = (_out_of(lay, strip, notion.wide_mm, needed) for lay in lays)
             line = replace(
                 line,
@@ -270,7 +327,8 @@ def _notion_lines(job: _Drafted, done: DraftedGarment, lines: list[ClothLine]) -
 
 
 def _out_of(lay: Lay, strip: str, wide_mm: float, needed_mm: float) -> StripPlan | None:
-    """The plan for a binding out of what a lay leaves free, the place of the binding's own strip included."""
+    """The plan for a binding out of what a lay leaves free, the place of the binding's own strip
+    included."""
     width, long = lay.cloth.lay_width_mm, lay.lay_length_mm
     cloth: Outline = ((0.0, 0.0), (long, 0.0), (long, width), (0.0, width))
     taken = [

@@ -1,8 +1,8 @@
 """The document: a job with every step that led to it, back and forth. Pure Python, no window.
 
-A step is one edit with its name in words. Steps that follow each other under one key become one, as typing does. What
-a search finds is no step: it amends the state that it was found for, so that going back and forth again gives the
-same job.
+A step is one edit with its name in words. Steps that follow each other under one key become one, as
+typing does. What a search finds is no step: it amends the state that it was found for, so that
+going back and forth again gives the same job.
 """
 
 from __future__ import annotations
@@ -49,7 +49,8 @@ class Document:
         return self._steps[self._at + 1].words if self._at + 1 < len(self._steps) else ""
 
     def apply(self, job: Job, words: str, key: str = "") -> bool:
-        """Make an edited job the current one; False when it is no change. What was undone cannot be redone any more."""
+        """Make an edited job the current one; False when it is no change. What was undone cannot be
+        redone any more."""
         if job == self.job:
             return False
         del self._steps[self._at + 1 :]
@@ -61,7 +62,8 @@ class Document:
         return True
 
     def amend(self, job: Job) -> None:
-        """Put another job in the place of the current one, without a step: for what a search has found."""
+        """Put another job in the place of the current one, without a step: for what a search has
+        found."""
         here = self._steps[self._at]
         self._steps[self._at] = Step(job=job, words=here.words, key=here.key)
 

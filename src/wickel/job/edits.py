@@ -90,7 +90,9 @@ def with_own(job: Job, garment: Garment, own: OwnStyle) -> Job:
     known = {option.id for option in own.options}
     options = {id: value for id, value in garment.options.items() if id in known}
     changes = garment.changes if garment.own is not None else ()
-    return with_garment(job, replace(garment, style=own.id, own=own, options=options, changes=changes))
+    return with_garment(
+        job, replace(garment, style=own.id, own=own, options=options, changes=changes)
+    )
 
 
 def with_body(job: Job, garment: Garment, body: Body) -> Job:
@@ -98,7 +100,7 @@ def with_body(job: Job, garment: Garment, body: Body) -> Job:
     return replace(with_garment(job, replace(garment, body=body, size="")), client=body.name)
 
 
-# --- several garments, several cloths ------------------------------------------------------------------------
+# --- several garments, several cloths ---------------------------------------------------------
 
 
 def without_garment(job: Job, garment: Garment) -> Job:
@@ -113,10 +115,12 @@ def with_quantity(job: Job, garment: Garment, quantity: Mapping[str, int]) -> Jo
 
 
 def read_quantity(text: str, sizes: Iterable[str]) -> dict[str, int]:
-    """How many are made in which size, as a maker writes it: ``own``, ``2 own; 96``, ``92 × 2; 100``.
+    """How many are made in which size, as a maker writes it: ``own``, ``2 own; 96``, ``92 × 2;
+    100``.
 
     Raises:
-        ValueError: with a sentence; a size that is none of ``sizes``, a number that is none, nothing at all.
+        ValueError: with a sentence; a size that is none of ``sizes``, a number that is none,
+        nothing at all.
     """
     known = set(sizes)
     found: dict[str, int] = {}
@@ -143,7 +147,9 @@ def read_quantity(text: str, sizes: Iterable[str]) -> dict[str, int]:
 def shown_quantity(quantity: Mapping[str, int]) -> str:
     """How many are made in which size, as ``read_quantity`` reads it."""
     rows = quantity or {"": 1}
-    return "; ".join(f"{count} × {size or OWN}" if count > 1 else size or OWN for size, count in rows.items())
+    return "; ".join(
+        f"{count} × {size or OWN}" if count > 1 else size or OWN for size, count in rows.items()
+    )
 
 
 OWN, MOST_OF_ONE = "own", 200
@@ -151,13 +157,19 @@ OWN, MOST_OF_ONE = "own", 200
 
 
 def with_added_cloth(job: Job, taken: Cloth) -> Job:
-    """The job with one more cloth, off the shelf: a snapshot under an id of its own. Nothing is cut from it yet."""
-    return replace(job, cloths=(*job.cloths, replace(taken, id=free_id(taken.id, (own.id for own in job.cloths)))))
+    """The job with one more cloth, off the shelf: a snapshot under an id of its own. Nothing is cut
+    from it yet."""
+    return replace(
+        job,
+        cloths=(*job.cloths, replace(taken, id=free_id(taken.id, (own.id for own in job.cloths)))),
+    )
 
 
 def without_cloth(job: Job, cloth_id: str) -> Job:
     """The job without a cloth from which nothing is cut."""
-    return replace(job, cloths=tuple(own for own in job.cloths if own.id != cloth_id)).with_on(cloth_id, OnCloth())
+    return replace(job, cloths=tuple(own for own in job.cloths if own.id != cloth_id)).with_on(
+        cloth_id, OnCloth()
+    )
 
 
 def with_material_on(job: Job, garment: Garment, material: str, cloth_id: str) -> Job:
@@ -168,7 +180,9 @@ def with_material_on(job: Job, garment: Garment, material: str, cloth_id: str) -
 def free_id(wanted: str, taken: Iterable[str]) -> str:
     """An id that none of some others has."""
     known = set(taken)
-    return next(id for id in (wanted, *(f"{wanted}-{k}" for k in range(2, 10_000))) if id not in known)
+    return next(
+        id for id in (wanted, *(f"{wanted}-{k}" for k in range(2, 10_000))) if id not in known
+    )
 
 
 def with_picture(job: Job, picture: Picture) -> Job:

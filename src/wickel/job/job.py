@@ -1,7 +1,8 @@
-"""A job: garments for bodies, plain pieces, the cloths they are cut from, and what was decided of each cloth.
+"""A job: garments for bodies, plain pieces, the cloths they are cut from, and what was decided of
+each cloth.
 
-One self-contained document. Every change makes a new one; nothing that follows from it (drafts, lays with their
-findings) is kept in it.
+One self-contained document. Every change makes a new one; nothing that follows from it (drafts,
+lays with their findings) is kept in it.
 """
 
 from __future__ import annotations
@@ -24,15 +25,16 @@ BEST = "best"
 
 
 class JobRefused(ValueError):
-    """A job that contradicts itself or cannot be cut from its cloth. The message is one sentence."""
+    """A job that contradicts itself or cannot be cut from its cloth. The message is one
+    sentence."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class AskedOfPrint:
     """What a garment asks of the print of its cloth.
 
-    ``border``: pieces whose hem lies on the border. ``seams``: names of seams at which the repeat meets.
-    ``centred``: pieces with a motif, or a stripe, in the middle.
+    ``border``: pieces whose hem lies on the border. ``seams``: names of seams at which the repeat
+    meets. ``centred``: pieces with a motif, or a stripe, in the middle.
     """
 
     border: tuple[str, ...] = ()
@@ -44,7 +46,8 @@ class AskedOfPrint:
 class Card:
     """What a maker has said of one drafted piece.
 
-    ``waive``: what it need not keep to. ``cut``: how many finished copies are cut already, by the id of the cloth.
+    ``waive``: what it need not keep to. ``cut``: how many finished copies are cut already, by the
+    id of the cloth.
     """
 
     waive: frozenset[Waived] = frozenset()
@@ -53,14 +56,16 @@ class Card:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Garment:
-    """One garment, or a small series of it: whose body, which style, with which options and allowances.
+    """One garment, or a small series of it: whose body, which style, with which options and
+    allowances.
 
-    ``cloths`` maps the style's materials to cloth ids; ``main`` is cut from the job's first cloth when
-    it is not named, any other material must be. ``options`` holds only what differs from the style's defaults.
-    ``on_print`` is what the maker asks of the print, None for what is usual on its cloths (``job.asked``).
-    ``own`` is the maker's own style, when ``style`` is its id; ``changes`` are made to the drafted pieces by hand,
-    in their order. ``quantity`` says how many are made in which size of the chart, in the garment's own body under the
-    empty name; nothing in it is one in its own body. ``cards`` has what is said of a piece, by its id in the style.
+    ``cloths`` maps the style's materials to cloth ids; ``main`` is cut from the job's first cloth
+    when it is not named, any other material must be. ``options`` holds only what differs from the
+    style's defaults. ``on_print`` is what the maker asks of the print, None for what is usual on
+    its cloths (``job.asked``). ``own`` is the maker's own style, when ``style`` is its id;
+    ``changes`` are made to the drafted pieces by hand, in their order. ``quantity`` says how many
+    are made in which size of the chart, in the garment's own body under the empty name; nothing in
+    it is one in its own body. ``cards`` has what is said of a piece, by its id in the style.
     """
 
     id: str
@@ -88,7 +93,8 @@ class NamedLay:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Tried:
-    """What a search knows of one way to spread a cloth: its best lay, why it has none, or below what it cannot go."""
+    """What a search knows of one way to spread a cloth: its best lay, why it has none, or below
+    what it cannot go."""
 
     way: str
     lay: KeptLay | None = None
@@ -101,8 +107,9 @@ class Tried:
 class OnCloth:
     """What was decided of one cloth of a job.
 
-    ``spread`` is the way that was asked for, empty for the job's own; ``lay`` the lay taken; ``kept`` are lays under
-    names of their own; ``tried`` what the search knows of the other ways, for these very pieces.
+    ``spread`` is the way that was asked for, empty for the job's own; ``lay`` the lay taken;
+    ``kept`` are lays under names of their own; ``tried`` what the search knows of the other ways,
+    for these very pieces.
     """
 
     spread: str = ""
@@ -126,20 +133,23 @@ class Picture:
 class Foreign:
     """Keys of a file that are not understood: those of one object, and what is in its children.
 
-    A child stands under its key; one of a list has its place and how it was written, by which it is found again.
+    A child stands under its key; one of a list has its place and how it was written, by which it is
+    found again.
     """
 
     keys: Mapping[str, object] = field(default_factory=dict)
-    children: Mapping[str, tuple[tuple[int | None, str, Foreign], ...]] = field(default_factory=dict)
+    children: Mapping[str, tuple[tuple[int | None, str, Foreign], ...]] = field(
+        default_factory=dict
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Job:
     """What is made, for whom, from which cloths. Bodies and cloths are snapshots, not references.
 
-    ``fold`` is the way of spreading all cloths for which nothing else was decided, or ``best``. ``due`` is an ISO date
-    or empty. ``on`` has what was decided of a cloth, by its id. ``foreign`` are the keys of its file that another
-    program has written.
+    ``fold`` is the way of spreading all cloths for which nothing else was decided, or ``best``.
+    ``due`` is an ISO date or empty. ``on`` has what was decided of a cloth, by its id. ``foreign``
+    are the keys of its file that another program has written.
     """
 
     cloths: tuple[Cloth, ...]
@@ -183,13 +193,17 @@ class Job:
         raise KeyError(id)
 
     def cloth_named(self, material: str, garment: Garment) -> str | None:
-        """The id of the cloth a material is cut from: as the garment says, ``main`` from the first; else None."""
+        """The id of the cloth a material is cut from: as the garment says, ``main`` from the first;
+        else None."""
         first = self.cloths[0].id if self.cloths and material == MAIN else None
         return garment.cloths.get(material, first)
 
     def cloth_for(self, material: str, garment: Garment) -> str:
-        """The id of the cloth a material is cut from. Raises ``JobRefused`` when the garment does not name it."""
+        """The id of the cloth a material is cut from. Raises ``JobRefused`` when the garment does
+        not name it."""
         named = self.cloth_named(material, garment)
         if named is None:
-            raise JobRefused(say("job.garment-pieces-name-cloth-they", garment=garment.id, material=material))
+            raise JobRefused(
+                say("job.garment-pieces-name-cloth-they", garment=garment.id, material=material)
+            )
         return named

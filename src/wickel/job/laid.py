@@ -1,13 +1,13 @@
-"""Lays of a job: which is taken, what a search may put in its place, what is kept, what is cut already, what a piece
-need not keep to.
+"""Lays of a job: which is taken, what a search may put in its place, what is kept, what is cut
+already, what a piece need not keep to.
 
 The rules by which a search's lay is taken:
 
 1. a cloth without a lay, or whose lay has nothing left on it, takes what comes;
 2. where a way was asked for, only lays of that way are taken, else all but stacks of two cloths;
 3. a complete lay is taken for one that is not, and a shorter one for a longer one;
-4. but a lay that a hand has touched, or that is kept under a name, stays until the maker takes another, and what is
-   locked in a lay lies in the next one where it lay.
+4. but a lay that a hand has touched, or that is kept under a name, stays until the maker takes
+   another, and what is locked in a lay lies in the next one where it lay.
 
 Whatever is found stands among what was ``tried``, for these very pieces.
 """
@@ -20,11 +20,22 @@ from dataclasses import replace
 from wickel.cloth import STACKED, Cloth
 from wickel.job.job import BEST, Card, Job, NamedLay, OnCloth, Tried
 from wickel.job.work import COPY, garment_of
-from wickel.lay import CutPiece, KeptLay, Lay, Waived, better, cut_from, flat_copies, kept, lays_alike
+from wickel.lay import (
+    CutPiece,
+    KeptLay,
+    Lay,
+    Waived,
+    better,
+    cut_from,
+    flat_copies,
+    kept,
+    lays_alike,
+)
 
 
 def offered(job: Job, cloth_id: str, lay: Lay, known: Lay | None) -> Job:
-    """The job with a lay that a search has found for a cloth, taken by the rules above or only remembered.
+    """The job with a lay that a search has found for a cloth, taken by the rules above or only
+    remembered.
 
     ``known`` is the lay taken as it is on the pieces as they are now, None when there is none.
     """
@@ -40,7 +51,9 @@ def offered(job: Job, cloth_id: str, lay: Lay, known: Lay | None) -> Job:
 
 def _same_places(one: KeptLay, other: KeptLay | None, ids: frozenset[str]) -> bool:
     """Whether some placements lie alike in two lays."""
-    there = [{own for own in lay.placements if own.id in ids} for lay in (one, other) if lay is not None]
+    there = [
+        {own for own in lay.placements if own.id in ids} for lay in (one, other) if lay is not None
+    ]
     return len(there) == 2 and there[0] == there[1]
 
 
@@ -56,14 +69,18 @@ def _takes(spread: str, on: OnCloth, lay: Lay, known: Lay | None, keeps_locked: 
 
 
 def wanted(spread: str, way: str) -> bool:
-    """Whether a lay of a way is what was asked for; with the best of all a stack of two cloths is not."""
+    """Whether a lay of a way is what was asked for; with the best of all a stack of two cloths is
+    not."""
     return way != STACKED if spread == BEST else way == spread
 
 
 def is_held(on: OnCloth) -> bool:
-    """Whether the lay taken stays whatever a search finds: touched by hand, locked, or kept under a name."""
+    """Whether the lay taken stays whatever a search finds: touched by hand, locked, or kept under a
+    name."""
     own = on.lay
-    return own is not None and (own.by_hand or bool(own.locked) or any(one.lay == own for one in on.kept))
+    return own is not None and (
+        own.by_hand or bool(own.locked) or any(one.lay == own for one in on.kept)
+    )
 
 
 def _with_tried(tried: tuple[Tried, ...], new: Tried) -> tuple[Tried, ...]:
@@ -71,7 +88,8 @@ def _with_tried(tried: tuple[Tried, ...], new: Tried) -> tuple[Tried, ...]:
 
 
 def with_tried(job: Job, cloth_id: str, new: Tried) -> Job:
-    """The job with what a search knows of a way that it has no better lay of: refused, or set aside."""
+    """The job with what a search knows of a way that it has no better lay of: refused, or set
+    aside."""
     on = job.on_cloth(cloth_id)
     before = next((own for own in on.tried if own.way == new.way), None)
     if before is not None and new.lay is None:
@@ -82,7 +100,8 @@ def with_tried(job: Job, cloth_id: str, new: Tried) -> Job:
 def with_spread(job: Job, cloth_id: str, way: str, best: str = "") -> Job:
     """The job with a cloth to be spread another way; its lay becomes what is known of that way.
 
-    ``best`` is the way of the shortest lay that is known, for a cloth that is to be spread the best way.
+    ``best`` is the way of the shortest lay that is known, for a cloth that is to be spread the best
+    way.
     """
     on = job.on_cloth(cloth_id)
     of = best if way == BEST else way
@@ -115,7 +134,9 @@ def with_kept(job: Job, cloth_id: str, name: str) -> Job:
 def without_kept(job: Job, cloth_id: str, name: str) -> Job:
     """The job without a lay that was kept."""
     on = job.on_cloth(cloth_id)
-    return job.with_on(cloth_id, replace(on, kept=tuple(own for own in on.kept if own.name != name)))
+    return job.with_on(
+        cloth_id, replace(on, kept=tuple(own for own in on.kept if own.name != name))
+    )
 
 
 def with_locked(job: Job, cloth_id: str, placement: str) -> Job:
@@ -123,19 +144,28 @@ def with_locked(job: Job, cloth_id: str, placement: str) -> Job:
     on = job.on_cloth(cloth_id)
     if on.lay is None:
         return job
-    return job.with_on(cloth_id, replace(on, lay=replace(on.lay, locked=on.lay.locked ^ {placement})))
+    return job.with_on(
+        cloth_id, replace(on, lay=replace(on.lay, locked=on.lay.locked ^ {placement}))
+    )
 
 
 def with_matching(job: Job, cloth_id: str, unmatched_mm: float) -> Job:
     """The job with what the lay of a cloth would be long without its wishes of the print."""
     on = job.on_cloth(cloth_id)
-    return job if on.lay is None else job.with_on(cloth_id, replace(on, lay=replace(on.lay, unmatched_mm=unmatched_mm)))
+    return (
+        job
+        if on.lay is None
+        else job.with_on(cloth_id, replace(on, lay=replace(on.lay, unmatched_mm=unmatched_mm)))
+    )
 
 
-def settled(before: Job, after: Job, pieces_before: Iterable[CutPiece], pieces_after: Iterable[CutPiece]) -> Job:
+def settled(
+    before: Job, after: Job, pieces_before: Iterable[CutPiece], pieces_after: Iterable[CutPiece]
+) -> Job:
     """The edited job without what a search knew of cloths or pieces that the edit has changed.
 
-    Lays that are taken or kept stay as they are: they are carried over when they are next looked at.
+    Lays that are taken or kept stay as they are: they are carried over when they are next looked
+    at.
     """
     then, now = tuple(pieces_before), tuple(pieces_after)
     on = dict(after.on)
@@ -144,7 +174,11 @@ def settled(before: Job, after: Job, pieces_before: Iterable[CutPiece], pieces_a
         if own is None or not own.tried:
             continue
         old = next((one for one in before.cloths if one.id == cloth.id), None)
-        if old is None or not lays_alike(old, cloth) or for_cloth(then, cloth) != for_cloth(now, cloth):
+        if (
+            old is None
+            or not lays_alike(old, cloth)
+            or for_cloth(then, cloth) != for_cloth(now, cloth)
+        ):
             on[cloth.id] = replace(own, tried=())
     known = {cloth.id for cloth in after.cloths}
     on = {id: own for id, own in on.items() if id in known}
@@ -152,15 +186,19 @@ def settled(before: Job, after: Job, pieces_before: Iterable[CutPiece], pieces_a
 
 
 def for_cloth(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:
-    """The pieces cut from a cloth, without what no lay depends on: names and lines that are only for show."""
-    return tuple(replace(piece, net_line=None, inner_lines=(), name="") for piece in cut_from(pieces, cloth))
+    """The pieces cut from a cloth, without what no lay depends on: names and lines that are only
+    for show."""
+    return tuple(
+        replace(piece, net_line=None, inner_lines=(), name="") for piece in cut_from(pieces, cloth)
+    )
 
 
 # --- what is cut already, what is waived -----
 
 
 def with_cut(job: Job, lay: Lay, piece_id: str) -> Job:
-    """The job with all copies of a piece cut as they lie: they are not asked for any more, and their cloth is gone."""
+    """The job with all copies of a piece cut as they lie: they are not asked for any more, and
+    their cloth is gone."""
     cloth = job.cloth(lay.cloth.id)
     along, across = 1 - cloth.shrink_along, 1 - cloth.shrink_across
     gone = []
@@ -179,7 +217,9 @@ def with_cut(job: Job, lay: Lay, piece_id: str) -> Job:
 
 def _with_copies_cut(job: Job, piece: CutPiece, cloth_id: str, copies: int) -> Job:
     def plain(own: CutPiece) -> CutPiece:
-        orders = tuple(replace(o, cut=o.cut + copies) if o.cloth == cloth_id else o for o in own.orders)
+        orders = tuple(
+            replace(o, cut=o.cut + copies) if o.cloth == cloth_id else o for o in own.orders
+        )
         return replace(own, orders=orders)
 
     def card(own: Card) -> Card:
@@ -190,21 +230,30 @@ def _with_copies_cut(job: Job, piece: CutPiece, cloth_id: str, copies: int) -> J
 
 def with_waived(job: Job, piece: CutPiece, waived: frozenset[Waived]) -> Job:
     """The job with what a piece of a lay need not keep to; of a series, in every size."""
-    return _with_piece(job, piece, lambda own: replace(own, waive=waived), lambda own: replace(own, waive=waived))
+    return _with_piece(
+        job, piece, lambda own: replace(own, waive=waived), lambda own: replace(own, waive=waived)
+    )
 
 
-def _with_piece(job: Job, piece: CutPiece, plain: Callable[[CutPiece], CutPiece], card: Callable[[Card], Card]) -> Job:
-    """The job with a piece of a lay made another: a plain piece itself, one of a garment by its card."""
+def _with_piece(
+    job: Job, piece: CutPiece, plain: Callable[[CutPiece], CutPiece], card: Callable[[Card], Card]
+) -> Job:
+    """The job with a piece of a lay made another: a plain piece itself, one of a garment by its
+    card."""
     garment = garment_of(piece.garment, job)
     if garment is None:
-        return replace(job, pieces=tuple(plain(own) if own.id == piece.id else own for own in job.pieces))
+        return replace(
+            job, pieces=tuple(plain(own) if own.id == piece.id else own for own in job.pieces)
+        )
     id = piece.id.removeprefix(f"{piece.garment}/")
     cards = {**garment.cards, id: card(garment.cards.get(id, Card()))}
     made = replace(garment, cards={id: own for id, own in cards.items() if own != Card()})
-    return replace(job, garments=tuple(made if own.id == garment.id else own for own in job.garments))
+    return replace(
+        job, garments=tuple(made if own.id == garment.id else own for own in job.garments)
+    )
 
 
-# --- what a garment is called on a lay -------------------------------------------------------------------
+# --- what a garment is called on a lay --------------------------------------------------------
 
 
 def shown_garment(id: str, job: Job) -> str:
@@ -217,7 +266,8 @@ def shown_garment(id: str, job: Job) -> str:
 
 
 def garment_marks(lay: Lay, job: Job) -> dict[str, str]:
-    """Initials for the garments of a lay, no two alike; empty ones where there is only one garment."""
+    """Initials for the garments of a lay, no two alike; empty ones where there is only one
+    garment."""
     ids = list(dict.fromkeys(piece.garment for piece in lay.pieces))
     if len(ids) < 2:
         return dict.fromkeys(ids, "")

@@ -1,4 +1,5 @@
-"""From the pieces of a job to its lays: which cloths are in use, what never fits, a lay for each."""
+"""From the pieces of a job to its lays: which cloths are in use, what never fits, a lay for
+each."""
 
 from __future__ import annotations
 
@@ -29,7 +30,8 @@ from wickel.wording import Text, say
 
 
 def never_fits(pieces: tuple[CutPiece, ...], cloth: Cloth) -> Text:
-    """Why some piece could not be cut from a cloth in any way, as a sentence; empty when each could."""
+    """Why some piece could not be cut from a cloth in any way, as a sentence; empty when each
+    could."""
     for piece in cut_from(pieces, cloth):
         for order in piece.orders:
             reason = fits_nowhere(piece, order, cloth) if order.cloth == cloth.id else None
@@ -65,13 +67,15 @@ def lay_job(
     search: Search = Search(),
     report_until: Callable[[float], LayReport | None] = lambda _: None,
 ) -> tuple[Lay, ...]:
-    """One lay for each cloth in use, spread as ``fold`` says of its id, or all of them so; ``best``: the shortest way.
+    """One lay for each cloth in use, spread as ``fold`` says of its id, or all of them so;
+    ``best``: the shortest way.
 
     A cloth that is sold in fixed lengths has a lay for each length that is needed.
 
-    Two cloths of one width that share pieces can be ``stacked``; the others then lie the shortest way.
-    ``report_until`` gives the report for a cloth, told which part of the time that is left then is the cloth's. Where
-    something is asked of the print, half of that goes into what it costs.
+    Two cloths of one width that share pieces can be ``stacked``; the others then lie the shortest
+    way. ``report_until`` gives the report for a cloth, told which part of the time that is left
+    then is the cloth's. Where something is asked of the print, half of that goes into what it
+    costs.
 
     Raises:
         LayStopped: the report stopped it before there was any lay.
@@ -79,10 +83,16 @@ def lay_job(
         BadWay: no such way.
     """
     cloths = cloths_in_use(job, pieces)
-    ways_asked = {cloth.id: fold if isinstance(fold, str) else fold.get(cloth.id, BEST) for cloth in cloths}
+    ways_asked = {
+        cloth.id: fold if isinstance(fold, str) else fold.get(cloth.id, BEST) for cloth in cloths
+    }
     piled: dict[str, Lay] = {}
     if STACKED in ways_asked.values():
-        piles = (stack_partner(pieces, cloth, cloths) for cloth in cloths if ways_asked[cloth.id] == STACKED)
+        piles = (
+            stack_partner(pieces, cloth, cloths)
+            for cloth in cloths
+            if ways_asked[cloth.id] == STACKED
+        )
         pile = next((both for both in piles if both is not None), None)
         if pile is None:
             raise LayRefused(say("laying.stacking-takes-two-cloths-one"))
@@ -96,7 +106,8 @@ def lay_job(
             continue
         asked_way = ways_asked[cloth.id]
         ways = alone_ways() if asked_way in (BEST, STACKED) else (asked_way,)
-        # a lay on each of several fixed lengths has no price of matching: their parting hangs on more than that
+        # a lay on each of several fixed lengths has no price of matching: their parting hangs on
+        # more than that
         asked = () if cloth.sold_length_mm is not None else wishes(pieces, cloth)
         left = len(cloths) - k
         report = report_until(1 / left / (2 if asked else 1))
@@ -111,7 +122,9 @@ def lay_job(
 
 def alone_ways() -> tuple[Spreading, ...]:
     """The ways to lay one cloth by itself, the usual combinations of sections among them."""
-    return tuple(Spreading(id) for id in (*(way.id for way in WAYS.values() if not way.takes_two), *COMBINED))
+    return tuple(
+        Spreading(id) for id in (*(way.id for way in WAYS.values() if not way.takes_two), *COMBINED)
+    )
 
 
 def lays_on(
@@ -122,7 +135,8 @@ def lays_on(
     search: Search = Search(),
     report: LayReport | None = None,
 ) -> tuple[Lay, ...]:
-    """What is laid on one cloth: the shortest lay of some ways, or one on each fixed length that it is sold in.
+    """What is laid on one cloth: the shortest lay of some ways, or one on each fixed length that it
+    is sold in.
 
     Raises:
         LayRefused: no way can hold every piece; the reason of the last way tried.

@@ -1,8 +1,9 @@
 """The copies of a lay side by side as they are sewn: unrolled round the body, seen from outside.
 
-Seams that run up the body join the right edge of one copy to the left edge of the next. Every copy stays upright, so
-that a print which is level stays so to the eye: the copy that joins is moved so that the two edges end at one point
-below. Where the two would lie on each other further up, as sleeves cut in one do, it is moved aside at the same level.
+Seams that run up the body join the right edge of one copy to the left edge of the next. Every copy
+stays upright, so that a print which is level stays so to the eye: the copy that joins is moved so
+that the two edges end at one point below. Where the two would lie on each other further up, as
+sleeves cut in one do, it is moved aside at the same level.
 """
 
 from __future__ import annotations
@@ -25,10 +26,12 @@ UNSEEN = ("facing", "lining", "bag")
 """Words in the ids of pieces that are not seen from outside."""
 
 _UP_THE_BODY = 0.3
-"""A seam runs up the body when it takes that share of the copy's height: the end of a sleeve cut in one does not."""
+"""A seam runs up the body when it takes that share of the copy's height: the end of a sleeve cut in
+one does not."""
 
 _OVER, _STEP_MM = 0.03, 10.0
-"""Copies may lie on each other by that share of the smaller: edges of one seam are not of one curve."""
+"""Copies may lie on each other by that share of the smaller: edges of one seam are not of one
+curve."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,7 +46,8 @@ class Sewn:
 class _Side:
     """An edge of a copy, from its upper end to its lower, and on which side of the copy it lies.
 
-    ``only`` is the hand of copies that it may join, 0 for either: a sleeve's seam joins no sleeve of the other hand.
+    ``only`` is the hand of copies that it may join, 0 for either: a sleeve's seam joins no sleeve
+    of the other hand.
     """
 
     seam: str
@@ -55,8 +59,11 @@ class _Side:
     only: int
 
 
-def sewn_rows(drafts: Iterable[DraftedGarment], copies: tuple[WornCopy, ...]) -> tuple[tuple[Sewn, ...], ...]:
-    """Rows of copies that hang together, two at least in each, the largest row first; the others are left out."""
+def sewn_rows(
+    drafts: Iterable[DraftedGarment], copies: tuple[WornCopy, ...]
+) -> tuple[tuple[Sewn, ...], ...]:
+    """Rows of copies that hang together, two at least in each, the largest row first; the others
+    are left out."""
     rows = []
     for done in drafts:
         sides: dict[str, list[_Side]] = {}
@@ -85,7 +92,8 @@ def _size(copy: WornCopy) -> float:
 
 
 def _sides(copy: WornCopy, id: str, done: DraftedGarment) -> Iterator[_Side]:
-    """The edges of a copy that are sewn and run up the body; of a whole from a half also their mirror images."""
+    """The edges of a copy that are sewn and run up the body; of a whole from a half also their
+    mirror images."""
     piece = done.pattern.piece(id)
     middle = (bounds(copy.net).min_x + bounds(copy.net).max_x) / 2
     for seam in seams_that_may_meet(done.pattern):
@@ -94,8 +102,13 @@ def _sides(copy: WornCopy, id: str, done: DraftedGarment) -> Iterator[_Side]:
                 continue
             for line in _lines(copy, piece, edge):
                 top, foot = max(line, key=lambda p: p[1]), min(line, key=lambda p: p[1])
-                if top[1] - foot[1] > max(abs(top[0] - foot[0]), _UP_THE_BODY * bounds(copy.net).height):
-                    right, hand = (top[0] + foot[0]) / 2 > middle, 1 if copy.from_piece.determinant > 0 else -1
+                if top[1] - foot[1] > max(
+                    abs(top[0] - foot[0]), _UP_THE_BODY * bounds(copy.net).height
+                ):
+                    right, hand = (
+                        (top[0] + foot[0]) / 2 > middle,
+                        1 if copy.from_piece.determinant > 0 else -1,
+                    )
                     only = hand if seam.one[0] == seam.other[0] and seam.one != seam.other else 0
                     yield _Side(seam.name, end, top, foot, right, hand, only)
 
@@ -108,7 +121,9 @@ def _lines(copy: WornCopy, piece: Piece, edge: str) -> Iterator[Outline]:
         yield copy.from_piece.after(reflection(fold.start, fold.end)).all(points)
 
 
-def _row(start: str, own: dict[str, WornCopy], sides: dict[str, list[_Side]], free: list[str]) -> tuple[Sewn, ...]:
+def _row(
+    start: str, own: dict[str, WornCopy], sides: dict[str, list[_Side]], free: list[str]
+) -> tuple[Sewn, ...]:
     """One row, grown from a copy to both sides as long as something joins."""
     moves = {start: Affine()}
     for rightwards in (True, False):
@@ -118,13 +133,17 @@ def _row(start: str, own: dict[str, WornCopy], sides: dict[str, list[_Side]], fr
             if found is None:
                 break
             here, id, there = found
-            moves[id] = _aside(_onto(moves[at], here, there), own[id], moves, own, 1.0 if rightwards else -1.0)
+            moves[id] = _aside(
+                _onto(moves[at], here, there), own[id], moves, own, 1.0 if rightwards else -1.0
+            )
             at = id
     order = sorted(moves, key=lambda id: bounds(moves[id].all(own[id].net)).min_x)
     return tuple(Sewn(copy=own[id], move=moves[id]) for id in order)
 
 
-def _next(at: str, rightwards: bool, sides: dict[str, list[_Side]], free: list[str]) -> tuple[_Side, str, _Side] | None:
+def _next(
+    at: str, rightwards: bool, sides: dict[str, list[_Side]], free: list[str]
+) -> tuple[_Side, str, _Side] | None:
     """The longest seam by which a free copy joins a copy at one side."""
     joins = [
         (here, id, there)
@@ -143,8 +162,11 @@ def _onto(move: Affine, here: _Side, there: _Side) -> Affine:
     return moved(x - there.foot[0], y - there.foot[1])
 
 
-def _aside(move: Affine, copy: WornCopy, moves: dict[str, Affine], own: dict[str, WornCopy], way: float) -> Affine:
-    """The move, further to the right or the left as far as the copy must go to lie on none that is there."""
+def _aside(
+    move: Affine, copy: WornCopy, moves: dict[str, Affine], own: dict[str, WornCopy], way: float
+) -> Affine:
+    """The move, further to the right or the left as far as the copy must go to lie on none that is
+    there."""
     placed = unary_union([Polygon(there.all(own[id].net)).buffer(0) for id, there in moves.items()])
     shape = Polygon(move.all(copy.net)).buffer(0)
     step = 0.0

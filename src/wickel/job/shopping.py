@@ -1,4 +1,5 @@
-"""The buying list in words: a row for everything that is bought, as it stands in the window, on paper and in a CSV."""
+"""The buying list in words: a row for everything that is bought, as it stands in the window, on
+paper and in a CSV."""
 
 from __future__ import annotations
 
@@ -14,7 +15,8 @@ from wickel.yardage import StripPlan, shown_buy
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Row:
-    """What to buy, how much of it, for what, what there is to know about it, and the cost where that is known."""
+    """What to buy, how much of it, for what, what there is to know about it, and the cost where
+    that is known."""
 
     what: str
     much: str
@@ -25,7 +27,13 @@ class Row:
     @property
     def words(self) -> tuple[str, str, str, str, str]:
         """The row as it is written, under ``HEADS``."""
-        return (self.what, self.much, self.use, self.note, "" if self.cost is None else f"{self.cost:.2f}")
+        return (
+            self.what,
+            self.much,
+            self.use,
+            self.note,
+            "" if self.cost is None else f"{self.cost:.2f}",
+        )
 
 
 HEADS = ("what", "how much", "for", "to know", "cost")
@@ -38,14 +46,22 @@ def cloth_row(line: ClothLine, unit: Unit) -> Row:
     use = ", ".join(line.jobs)
     unlike = [f"not laid with the other of its name: {line.unlike} differs"] if line.unlike else []
     if line.need is None:
-        return Row(what=what, much="–", use=use, note="; ".join((in_words(line.refusal, unit), *unlike)))
+        return Row(
+            what=what, much="–", use=use, note="; ".join((in_words(line.refusal, unit), *unlike))
+        )
     ways = ", ".join(dict.fromkeys(lay.way.name.lower() for lay in line.lays))
     notes = [f"laid {ways}"]
     if line.saved_mm > 0:
         notes.append(f"laid together saves {shown_cloth_length(line.saved_mm, unit)}")
     notes += unlike
     notes += [in_words(lay.broken[0].text, unit) for lay in line.lays if lay.broken]
-    return Row(what=what, much=shown_buy(line.need, cloth, unit), use=use, note="; ".join(notes), cost=line.need.cost)
+    return Row(
+        what=what,
+        much=shown_buy(line.need, cloth, unit),
+        use=use,
+        note="; ".join(notes),
+        cost=line.need.cost,
+    )
 
 
 def notion_row(line: NotionLine, unit: Unit) -> Row:
@@ -58,16 +74,26 @@ def notion_row(line: NotionLine, unit: Unit) -> Row:
         assert notion.long_mm is not None
         total = shown_cloth_length(notion.count * notion.long_mm, unit)
         return Row(
-            what=f"{notion.name} (in the lay)", much=f"{total}{wide}", use=use, note="; ".join(_plans(line, unit))
+            what=f"{notion.name} (in the lay)",
+            much=f"{total}{wide}",
+            use=use,
+            note="; ".join(_plans(line, unit)),
         )
-    much = f"{notion.count}" if long is None or notion.kind == THREAD else f"{notion.count} × {long}{wide}"
+    much = (
+        f"{notion.count}"
+        if long is None or notion.kind == THREAD
+        else f"{notion.count} × {long}{wide}"
+    )
     return Row(what=notion.name, much=much, use=use, note=in_words(notion.why, unit))
 
 
 def _plans(line: NotionLine, unit: Unit) -> Iterator[str]:
     """How a binding is cut when it is not laid with the pieces."""
     if line.square is not None and line.square.square_mm is not None:
-        yield f"or from a square of {shown_length(line.square.square_mm, unit)}: {_strips(line.square, unit)}"
+        yield (
+            f"or from a square of {shown_length(line.square.square_mm, unit)}: "
+            f"{_strips(line.square, unit)}"
+        )
     if line.left is not None:
         yield f"or out of what the lay leaves: {_strips(line.left, unit)}"
 
@@ -90,4 +116,7 @@ def cost_words(found: BuyingList) -> str:
     """What the cloths cost in all, and whether that is everything."""
     if found.cost is None:
         return "No cloth on the list has a price."
-    return f"The cloths cost {found.cost:.2f}{'' if found.priced else ' at least: not every cloth has a price'}."
+    return (
+        "The cloths cost "
+        f"{found.cost:.2f}{'' if found.priced else ' at least: not every cloth has a price'}."
+    )

@@ -1,7 +1,9 @@
-"""The garment as it is seen from the front and from the back: its copies put where they are worn, all head up.
+"""The garment as it is seen from the front and from the back: its copies put where they are worn,
+all head up.
 
-Halves meet at the centre, legs and skirts hang below, sleeves hang outside, each at the side on which the edge that
-goes into the armhole is; collars and bands lie above. Nothing is turned or bent: a check that is level stays level.
+Halves meet at the centre, legs and skirts hang below, sleeves hang outside, each at the side on
+which the edge that goes into the armhole is; collars and bands lie above. Nothing is turned or
+bent: a check that is level stays level.
 """
 
 from __future__ import annotations
@@ -24,14 +26,16 @@ _GAP_MM = 12.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Sketch:
-    """Copies put together as they are seen, with words for the side they are seen from; its lowest point is at y 0."""
+    """Copies put together as they are seen, with words for the side they are seen from; its lowest
+    point is at y 0."""
 
     words: str
     copies: tuple[Sewn, ...]
 
 
 def sketches(drafts: Iterable[DraftedGarment], copies: tuple[WornCopy, ...]) -> tuple[Sketch, ...]:
-    """For every garment what is seen from the front and what from the back; what nobody sees is left out.
+    """For every garment what is seen from the front and what from the back; what nobody sees is
+    left out.
 
     A garment of panels that have neither front nor back in their names is unrolled round the body.
     """
@@ -39,10 +43,15 @@ def sketches(drafts: Iterable[DraftedGarment], copies: tuple[WornCopy, ...]) -> 
     for done in drafts:
         own = [copy for copy in copies if copy.piece.partition("/")[0] == done.garment.id]
         views = [(view, _sketch(_seen(own, view), done.pattern, view)) for view in VIEWS]
-        found += [Sketch(words=f"Seen from the {view}", copies=seen) for view, seen in views if seen]
+        found += [
+            Sketch(words=f"Seen from the {view}", copies=seen) for view, seen in views if seen
+        ]
         if not any(seen for _, seen in views):
             found += [
-                Sketch(words="Unrolled round the body", copies=tuple(_shifted(row, 0.0, -row_bounds(row).min_y)))
+                Sketch(
+                    words="Unrolled round the body",
+                    copies=tuple(_shifted(row, 0.0, -row_bounds(row).min_y)),
+                )
                 for row in sewn_rows((done,), tuple(own))[:1]
             ]
     return tuple(found)
@@ -53,7 +62,8 @@ def _id(copy: WornCopy) -> str:
 
 
 def _seen(copies: list[WornCopy], view: str) -> list[WornCopy]:
-    """The copies that are seen from one side: its own, sleeves and collars, and of panels that go all round half."""
+    """The copies that are seen from one side: its own, sleeves and collars, and of panels that go
+    all round half."""
     other = VIEWS[1 - VIEWS.index(view)]
     by_piece: dict[str, list[WornCopy]] = {}
     for copy in copies:
@@ -65,7 +75,9 @@ def _seen(copies: list[WornCopy], view: str) -> list[WornCopy]:
         if id.startswith(view) or id == "sleeve":
             seen += own
         elif id.startswith(_ABOVE) and bounds(own[0].net).width > bounds(own[0].net).height:
-            seen.append(own[0])  # a band cut along the cloth goes round the body: it would stand on end here
+            seen.append(
+                own[0]
+            )  # a band cut along the cloth goes round the body: it would stand on end here
         elif id in _ALL_ROUND:
             half = (len(own) + 1) // 2
             seen += own[:half] if view == VIEWS[0] else own[-half:]
@@ -79,7 +91,9 @@ def _sketch(seen: list[WornCopy], pattern: Pattern, view: str) -> tuple[Sewn, ..
         id = _id(copy)
         if id != "sleeve" and not id.startswith(_ABOVE):
             # panels of one height in the body are one row: a leg or a skirt is one of its own
-            rows.setdefault("below" if id.startswith("skirt") or id.endswith("leg") else "body", []).append(copy)
+            rows.setdefault(
+                "below" if id.startswith("skirt") or id.endswith("leg") else "body", []
+            ).append(copy)
     placed: list[Sewn] = []
     top = 0.0
     for name in ("body", "below"):
@@ -121,7 +135,8 @@ def _row(copies: list[WornCopy], pattern: Pattern) -> list[Sewn]:
 
 
 def _rank(copy: WornCopy, pattern: Pattern) -> tuple[int, str]:
-    """Where in a row from left to right: outer panels outside, halves with their centre towards the middle."""
+    """Where in a row from left to right: outer panels outside, halves with their centre towards the
+    middle."""
     id = _id(copy)
     piece = pattern.piece(id)
     box = bounds(copy.net)
@@ -129,8 +144,12 @@ def _rank(copy: WornCopy, pattern: Pattern) -> tuple[int, str]:
     outer = [edge for edge in piece.edges if edge.name in _OUTER]
     if any(cut.on_fold for cut in piece.cuts) or not outer:
         return (0, id)
-    edges = [copy.from_piece.all(flattened(edge.path)) for edge in outer if edge.name != "panel seam"]
-    inner = [copy.from_piece.all(flattened(edge.path)) for edge in outer if edge.name == "panel seam"]
+    edges = [
+        copy.from_piece.all(flattened(edge.path)) for edge in outer if edge.name != "panel seam"
+    ]
+    inner = [
+        copy.from_piece.all(flattened(edge.path)) for edge in outer if edge.name == "panel seam"
+    ]
     away = _mean_x(edges) - middle if edges else _mean_x(inner) - middle
     far = 2 if edges and inner else 1  # a panel between the centre and the side lies further out
     return (far if away > 0 else -far, id)
@@ -142,7 +161,8 @@ def _mean_x(lines: list[tuple[Point, ...]]) -> float:
 
 
 def _hangs_left(sleeve: WornCopy, view: str) -> bool:
-    """Whether a sleeve hangs at the left of what is seen: its front, at positive y of its piece, is towards it."""
+    """Whether a sleeve hangs at the left of what is seen: its front, at positive y of its piece, is
+    towards it."""
     front_at_right = sleeve.from_piece.direction((0.0, 1.0))[0] > 0
     return front_at_right == (view == VIEWS[0])
 

@@ -1,4 +1,5 @@
-"""The yardage table: for every size of a garment and every width of its cloth a real lay, the shortest of all ways."""
+"""The yardage table: for every size of a garment and every width of its cloth a real lay, the
+shortest of all ways."""
 
 from __future__ import annotations
 
@@ -47,15 +48,18 @@ CELL_EFFORT = 400
 """Steps of the search for a cell: some three seconds for all ways of a dress on one core."""
 
 _SAME_MM, WORTH = 1e-6, 1.02
-"""Lengths as good as one; how much more than the next wider cloth a cell must need to be looked at again."""
+"""Lengths as good as one; how much more than the next wider cloth a cell must need to be looked at
+again."""
 
 _ENGINE = 4
-"""Goes up when the search finds other lays for the same pieces: cells kept before are then filled anew."""
+"""Goes up when the search finds other lays for the same pieces: cells kept before are then filled
+anew."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WayLine:
-    """One way of a cell: its length and what it takes, or why there is none. ``least_mm`` is below every lay of it."""
+    """One way of a cell: its length and what it takes, or why there is none. ``least_mm`` is below
+    every lay of it."""
 
     way: str
     length_mm: float | None = None
@@ -70,9 +74,9 @@ class WayLine:
 class Cell:
     """A size on a width: the shortest lay of all ways, every way's line, or why it cannot be laid.
 
-    ``key`` is that of all it depends on (``cell_key``); ``unmatched_mm`` the length without what is asked of the
-    print, None where nothing is. On cloth sold in fixed lengths a lay that is longer than one of them is parted:
-    ``each`` are then the lays, ``each_mm`` their lengths.
+    ``key`` is that of all it depends on (``cell_key``); ``unmatched_mm`` the length without what is
+    asked of the print, None where nothing is. On cloth sold in fixed lengths a lay that is longer
+    than one of them is parted: ``each`` are then the lays, ``each_mm`` their lengths.
     """
 
     size: str
@@ -106,7 +110,8 @@ class Cell:
 
 
 def bodies_for(job: Job) -> dict[str, Body]:
-    """The rows of the table: the body the job is for when it was measured, then every size of its chart.
+    """The rows of the table: the body the job is for when it was measured, then every size of its
+    chart.
 
     Raises:
         JobRefused: the job has no garment.
@@ -114,7 +119,9 @@ def bodies_for(job: Job) -> dict[str, Body]:
     garment = _garment(job)
     sizes = {size: size_body(size) for chart in _charts(garment) for size in chart}
     own = garment.body
-    return sizes if garment.size in sizes else {job.client or own.name or "as measured": own} | sizes
+    return (
+        sizes if garment.size in sizes else {job.client or own.name or "as measured": own} | sizes
+    )
 
 
 def _garment(job: Job) -> Garment:
@@ -124,14 +131,17 @@ def _garment(job: Job) -> Garment:
 
 
 def _charts(garment: Garment) -> list[Iterable[str]]:
-    """The sizes of the chart that suits the body, of those the style is made for; of its first chart otherwise."""
+    """The sizes of the chart that suits the body, of those the style is made for; of its first
+    chart otherwise."""
     style = garment_style(garment)
     known = [CHARTS[id] for id in style.charts if id in CHARTS] or list(CHARTS.values())[:1]
     suits = [chart for chart in known if garment.size in chart.sizes]
     return [chart.sizes for chart in (suits or known)[:1]]
 
 
-def cell_pieces(job: Job, cloth_id: str, size: str, body: Body, width_mm: float) -> tuple[tuple[CutPiece, ...], Cloth]:
+def cell_pieces(
+    job: Job, cloth_id: str, size: str, body: Body, width_mm: float
+) -> tuple[tuple[CutPiece, ...], Cloth]:
     """The pieces of the job's first garment in a size, and its cloth in a width.
 
     Raises:
@@ -140,7 +150,9 @@ def cell_pieces(job: Job, cloth_id: str, size: str, body: Body, width_mm: float)
     """
     garment = replace(_garment(job), body=body, size=size, quantity={}, cards={})
     try:
-        cloths = tuple(_in_width(own, width_mm) if own.id == cloth_id else own for own in job.cloths)
+        cloths = tuple(
+            _in_width(own, width_mm) if own.id == cloth_id else own for own in job.cloths
+        )
     except BadCloth as reason:
         raise JobRefused(words_of(reason)) from None
     sized = replace(job, cloths=cloths, garments=(garment,), pieces=())
@@ -153,22 +165,32 @@ def cell_pieces(job: Job, cloth_id: str, size: str, body: Body, width_mm: float)
 
 
 def _in_width(cloth: Cloth, width_mm: float) -> Cloth:
-    """The cloth as if it were sold in another usable width; what is at hand of it, spoilt or cut is left aside."""
+    """The cloth as if it were sold in another usable width; what is at hand of it, spoilt or cut is
+    left aside."""
     more = 0.0 if cloth.full_width_mm is None else cloth.full_width_mm - cloth.usable_width_mm
     full = None if cloth.full_width_mm is None else width_mm + more
     return replace(
-        cloth, usable_width_mm=width_mm, full_width_mm=full, length_at_hand_mm=None, remnant=(), flaws=(), cut_away=()
+        cloth,
+        usable_width_mm=width_mm,
+        full_width_mm=full,
+        length_at_hand_mm=None,
+        remnant=(),
+        flaws=(),
+        cut_away=(),
     )
 
 
 def cell_key(pieces: tuple[CutPiece, ...], cloth: Cloth) -> str:
-    """A key of all that a cell depends on: the pieces as they are cut, the cloth, the program's version."""
+    """A key of all that a cell depends on: the pieces as they are cut, the cloth, the program's
+    version."""
     plain = for_laying(cloth)
     bare = tuple(replace(piece, net_line=None, inner_lines=(), name="") for piece in pieces)
-    return hashlib.sha256(repr((__version__, _ENGINE, alone_ways(), bare, plain)).encode()).hexdigest()[:32]
+    return hashlib.sha256(
+        repr((__version__, _ENGINE, alone_ways(), bare, plain)).encode()
+    ).hexdigest()[:32]
 
 
-# --- the lay of a cell ------------------------------------------------------------------------------
+# --- the lay of a cell ------------------------------------------------------------------------
 
 
 def row_of(
@@ -191,7 +213,11 @@ def row_of(
             made.append(None)
             continue
         narrower = cells[-1] if cells else None
-        cells.append(cell_of(CellTask(size=size, pieces=pieces, cloth=cloth, narrower=narrower, search=search)))
+        cells.append(
+            cell_of(
+                CellTask(size=size, pieces=pieces, cloth=cloth, narrower=narrower, search=search)
+            )
+        )
         made.append((pieces, cloth))
     for k in range(len(cells) - 2, -1, -1):
         own = made[k]
@@ -206,7 +232,8 @@ def row_of(
 
 
 def taken_over(cell: Cell, narrower: Cell, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Cell:
-    """The cell with the narrower cloth's lay where that is the shorter one of its way; else the cell itself.
+    """The cell with the narrower cloth's lay where that is the shorter one of its way; else the
+    cell itself.
 
     For a narrower cell that was improved after this one was filled.
     """
@@ -214,7 +241,9 @@ def taken_over(cell: Cell, narrower: Cell, pieces: tuple[CutPiece, ...], cloth: 
     if best is None or best.length_mm is None or narrower.laid is None:
         return cell
     line = next((own for own in cell.ways if own.way == best.way), None)
-    if line is None or (line.length_mm is not None and line.complete and line.length_mm <= best.length_mm + _SAME_MM):
+    if line is None or (
+        line.length_mm is not None and line.complete and line.length_mm <= best.length_mm + _SAME_MM
+    ):
         return cell
     lay = relaid(narrower.laid, pieces, cloth)
     if lay is None:
@@ -225,14 +254,23 @@ def taken_over(cell: Cell, narrower: Cell, pieces: tuple[CutPiece, ...], cloth: 
         return made
     made = replace(made, laid=kept(lay))
     if cloth.sold_length_mm is None or lay.lay_length_mm <= room_mm(cloth):
-        return replace(made, refusal="", each=(), each_mm=())  # it lies on one length, whatever was parted before
+        return replace(
+            made, refusal="", each=(), each_mm=()
+        )  # it lies on one length, whatever was parted before
     return made
 
 
 def worth_another_look(cell: Cell, wider: Cell) -> bool:
-    """Whether the next wider cloth takes so much less that its lay may only just fit on this one: it is tried then."""
+    """Whether the next wider cloth takes so much less that its lay may only just fit on this one:
+    it is tried then."""
     own, other = cell.best, wider.best
-    if own is None or other is None or own.length_mm is None or other.length_mm is None or wider.laid is None:
+    if (
+        own is None
+        or other is None
+        or own.length_mm is None
+        or other.length_mm is None
+        or wider.laid is None
+    ):
         return False
     return other.complete and own.length_mm > WORTH * other.length_mm
 
@@ -246,8 +284,9 @@ def refused_cell(size: str, width_mm: float, reason: DraftRefused | JobRefused) 
 class CellTask:
     """A cell of the yardage table to fill, or to improve.
 
-    What the ``narrower`` cell of the same size found is laid on this cloth too, so that a wider cloth never needs more;
-    of a cell that is ``known`` nothing is lost; ``like`` is a lay of another width or size that is tried too.
+    What the ``narrower`` cell of the same size found is laid on this cloth too, so that a wider
+    cloth never needs more; of a cell that is ``known`` nothing is lost; ``like`` is a lay of
+    another width or size that is tried too.
     """
 
     size: str
@@ -280,7 +319,11 @@ def cell_of(task: CellTask, report: LayReport | None = None) -> Cell:
     refused = (own.refusal for own in found if own.refusal)
     refusal = "" if best is not None else next(refused, say("table.no-way-holds"))
     each: tuple[Lay, ...] = ()
-    if best is not None and cloth.sold_length_mm is not None and best.lay_length_mm > room_mm(cloth):
+    if (
+        best is not None
+        and cloth.sold_length_mm is not None
+        and best.lay_length_mm > room_mm(cloth)
+    ):
         try:
             each = lays_in_lengths(pieces, cloth, alone_ways(), report=report, search=search)
         except LayRefused as reason:
@@ -299,7 +342,8 @@ def cell_of(task: CellTask, report: LayReport | None = None) -> Cell:
 
 
 def cell_lays(cell: Cell, pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[Lay, ...]:
-    """The lay of a cell, or those on each fixed length of its cloth, laid again on that and checked anew."""
+    """The lay of a cell, or those on each fixed length of its cloth, laid again on that and checked
+    anew."""
     if not cell.each:
         lay = None if cell.laid is None else relaid(cell.laid, pieces, cloth)
         return () if lay is None else (lay,)
@@ -320,12 +364,13 @@ def _line(found: WayFound, lay: Lay | None) -> WayLine:
     )
 
 
-# --- what stands out ----------------------------------------------------------------------------------
+# --- what stands out --------------------------------------------------------------------------
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Jump:
-    """A step in a column of the table that matters: from a size on a width needs so much more than the size before."""
+    """A step in a column of the table that matters: from a size on a width needs so much more than
+    the size before."""
 
     size: str
     width_mm: float
@@ -340,8 +385,11 @@ class Jump:
 
 
 def jumps(cells: Iterable[Cell], sizes: Iterable[str], least_mm: float = 300.0) -> tuple[Jump, ...]:
-    """For every width the sizes from which on it needs more by at least so much, the greatest first."""
-    by = {(cell.size, cell.width_mm): cell.best.length_mm for cell in cells if cell.best is not None}
+    """For every width the sizes from which on it needs more by at least so much, the greatest
+    first."""
+    by = {
+        (cell.size, cell.width_mm): cell.best.length_mm for cell in cells if cell.best is not None
+    }
     order = list(sizes)
     found = []
     for width in sorted({width for _, width in by}):

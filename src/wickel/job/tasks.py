@@ -1,6 +1,8 @@
-"""Work that takes a while, as tasks and what is told of them: for the window's worker, and for any other caller.
+"""Work that takes a while, as tasks and what is told of them: for the window's worker, and for any
+other caller.
 
-A task is plain data; ``run_task`` does it and tells typed messages. It knows neither window nor processes.
+A task is plain data; ``run_task`` does it and tells typed messages. It knows neither window nor
+processes.
 """
 
 from __future__ import annotations
@@ -36,18 +38,19 @@ from wickel.lay import (
 from wickel.wording import Text, words_of
 
 PICTURES_A_SECOND, _PAUSE = 20, 5
-"""How many pictures of a search are shown at the most; each is followed by a pause so many times as long as it took."""
+"""How many pictures of a search are shown at the most; each is followed by a pause so many times as
+long as it took."""
 
 
-# --- what is asked ---------------------------------------------------------------------------------------
+# --- what is asked ----------------------------------------------------------------------------
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LayTask:
     """Pieces to lay on a cloth in several ways, one after another.
 
-    ``pile``: the two cloths of a stack, lower first. ``held``: placements that stay in the lay of the only way; the
-    way then says how deep its folds are.
+    ``pile``: the two cloths of a stack, lower first. ``held``: placements that stay in the lay of
+    the only way; the way then says how deep its folds are.
     """
 
     pieces: tuple[CutPiece, ...]
@@ -60,7 +63,8 @@ class LayTask:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PriceTask:
-    """What keeping to the print costs: lays, in any of the ways, without each of some sets of wishes."""
+    """What keeping to the print costs: lays, in any of the ways, without each of some sets of
+    wishes."""
 
     pieces: tuple[CutPiece, ...]
     cloth: Cloth
@@ -91,7 +95,7 @@ class BoltTask:
 Task = LayTask | CellTask | PriceTask | BuyTask | BoltTask
 
 
-# --- what is told ----------------------------------------------------------------------------------------
+# --- what is told -----------------------------------------------------------------------------
 
 
 @dataclass(frozen=True, slots=True)
@@ -197,7 +201,7 @@ Tell = Callable[[Message], None]
 IsStopped = Callable[[], bool]
 
 
-# --- how it is done --------------------------------------------------------------------------------------
+# --- how it is done ---------------------------------------------------------------------------
 
 
 def run_task(task: Task, tell: Tell, stopped: IsStopped) -> None:
@@ -228,7 +232,8 @@ def _until(stopped: IsStopped) -> LayReport:
 
 
 def _run_cell(task: CellTask, tell: Tell, stopped: IsStopped) -> None:
-    """Fill a cell and tell of it; one that is stopped before it is done is not told of, unless it was known."""
+    """Fill a cell and tell of it; one that is stopped before it is done is not told of, unless it
+    was known."""
     cell = cell_of(task, _until(stopped))
     if not stopped() or task.known is not None:
         tell(Filled(cell))
@@ -238,7 +243,9 @@ def _run_price(task: PriceTask, tell: Tell, stopped: IsStopped) -> None:
     """Tell the length without each set of wishes; one whose search was stopped is not told of."""
     report = _until(stopped)
     for wishes in task.left_out:
-        length = length_without(task.pieces, task.cloth, task.ways, wishes, search=task.search, report=report)
+        length = length_without(
+            task.pieces, task.cloth, task.ways, wishes, search=task.search, report=report
+        )
         if stopped():
             break
         if length is not None:
@@ -259,7 +266,9 @@ def _run_errand(task: BuyTask | BoltTask, tell: Tell, stopped: IsStopped) -> Non
             )
             tell(ListMade(found))
         else:
-            bolt = out_of_bolt(task.job, task.cloth_id, task.asked, task.bolt_mm, search=task.search, report=report)
+            bolt = out_of_bolt(
+                task.job, task.cloth_id, task.asked, task.bolt_mm, search=task.search, report=report
+            )
             tell(BoltLaid(bolt))
     except (JobRefused, DraftRefused) as reason:
         tell(CannotBe(words_of(reason)))
@@ -277,7 +286,9 @@ def _run_lays(task: LayTask, tell: Tell, stopped: IsStopped) -> None:
         if best is not None and perf_counter() > show_from:
             began = perf_counter()
             lay = best()
-            show_from = perf_counter() + max(1 / PICTURES_A_SECOND, _PAUSE * (perf_counter() - began))
+            show_from = perf_counter() + max(
+                1 / PICTURES_A_SECOND, _PAUSE * (perf_counter() - began)
+            )
             if lay.lay_length_mm < shown.get(lay.way, float("inf")) - 1e-6:
                 shown[lay.way] = lay.lay_length_mm
                 tell(Improved(lay))
@@ -306,20 +317,26 @@ def _around_held(task: LayTask, report: LayReport) -> WayFound:
     """The lay of the only way around what is held, or why there is none."""
     (way,) = task.ways
     try:
-        lay = make_lay(task.pieces, task.cloth, way, held=task.held, report=report, search=task.search)
+        lay = make_lay(
+            task.pieces, task.cloth, way, held=task.held, report=report, search=task.search
+        )
     except LayRefused as reason:
         return WayFound(way=way, refusal=words_of(reason))
     return WayFound(way=way, lay=lay)
 
 
 def _stacked(task: LayTask, report: LayReport) -> WayFound | None:
-    """The lay of the cloth in hand stacked with its partner; None when it was stopped before there was one."""
+    """The lay of the cloth in hand stacked with its partner; None when it was stopped before there
+    was one."""
 
     def quiet(progress: float, _best: Callable[[], Lay] | None) -> None:
         report(progress, None)  # half of a pair of lays is no picture
 
     if task.pile is None:
-        return WayFound(way=STACKED, refusal=f"{task.cloth.shown_name} has no second cloth of its width to lie on.")
+        return WayFound(
+            way=STACKED,
+            refusal=f"{task.cloth.shown_name} has no second cloth of its width to lie on.",
+        )
     try:
         both = stacked_lays(task.pieces, *task.pile, report=quiet, search=task.search)
     except LayStopped:
@@ -329,11 +346,12 @@ def _stacked(task: LayTask, report: LayReport) -> WayFound | None:
     return WayFound(way=STACKED, lay=both[task.pile.index(task.cloth)])
 
 
-# --- what goes to a worker -------------------------------------------------------------------------------
+# --- what goes to a worker --------------------------------------------------------------------
 
 
 def without_pictures(task: Task) -> Task:
-    """A task without the pictures of its cloths and jobs, which no search looks at: only what is needed is sent."""
+    """A task without the pictures of its cloths and jobs, which no search looks at: only what is
+    needed is sent."""
     if isinstance(task, BuyTask):
         return replace(task, jobs=tuple(_bare_job(job) for job in task.jobs))
     if isinstance(task, BoltTask):
@@ -346,8 +364,12 @@ def without_pictures(task: Task) -> Task:
 
 
 def _bare(cloth: Cloth) -> Cloth:
-    return replace(cloth, design=replace(cloth.design, picture=b"")) if cloth.design.picture else cloth
+    return (
+        replace(cloth, design=replace(cloth.design, picture=b"")) if cloth.design.picture else cloth
+    )
 
 
 def _bare_job(job: Job) -> Job:
-    return replace(job, cloths=tuple(_bare(cloth) for cloth in job.cloths), pictures=(), foreign=None)
+    return replace(
+        job, cloths=tuple(_bare(cloth) for cloth in job.cloths), pictures=(), foreign=None
+    )

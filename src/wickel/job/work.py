@@ -8,7 +8,13 @@ from dataclasses import dataclass, replace
 from wickel.body import SIZES, size_body
 from wickel.cloth import BorderAt, Kind
 from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks, with_stretch
-from wickel.draft.operations import as_first_named, checks_after, seam_checks, with_changes, without_doubles
+from wickel.draft.operations import (
+    as_first_named,
+    checks_after,
+    seam_checks,
+    with_changes,
+    without_doubles,
+)
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
 from wickel.job.asked import asked_by, asked_of
@@ -26,7 +32,8 @@ from wickel.wording import say, words_of
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class DraftedGarment:
-    """A garment with its pattern and tape checks; of a series the garment is that of one size, made ``count`` times."""
+    """A garment with its pattern and tape checks; of a series the garment is that of one size, made
+    ``count`` times."""
 
     garment: Garment
     pattern: Pattern
@@ -35,7 +42,8 @@ class DraftedGarment:
 
 
 def in_sizes(garment: Garment) -> tuple[tuple[Garment, int], ...]:
-    """A garment in each body that it is made for, with an id of its own, and how many are made of it.
+    """A garment in each body that it is made for, with an id of its own, and how many are made of
+    it.
 
     Raises:
         JobRefused: a size that no chart has.
@@ -44,7 +52,12 @@ def in_sizes(garment: Garment) -> tuple[tuple[Garment, int], ...]:
     for size, count in (garment.quantity or {"": 1}).items():
         if size and size not in SIZES:
             raise JobRefused(
-                say("work.garment-wanted-size-there", garment=garment.id, size=size, join=", ".join(SIZES))
+                say(
+                    "work.garment-wanted-size-there",
+                    garment=garment.id,
+                    size=size,
+                    join=", ".join(SIZES),
+                )
             )
         body = size_body(size) if size else garment.body
         own = replace(garment, id=f"{garment.id}:{size}", size=size, body=body) if size else garment
@@ -58,7 +71,8 @@ def drafted_series(garment: Garment, job: Job) -> tuple[DraftedGarment, ...]:
 
 
 def garment_of(id: str, job: Job) -> Garment | None:
-    """The garment of a job that a piece belongs to, by the name that the piece has for it; None for plain pieces."""
+    """The garment of a job that a piece belongs to, by the name that the piece has for it; None for
+    plain pieces."""
     for garment in job.garments:
         if id == garment.id or id.startswith((f"{garment.id}:", f"{garment.id}{COPY}")):
             return garment
@@ -72,7 +86,8 @@ COPY = "#"
 def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
     """Draft a garment, change it by hand, and check it by tape: the pieces as they are then.
 
-    What is drawn over the body stretches as the cloth of the ``job`` does that the garment is mostly cut from.
+    What is drawn over the body stretches as the cloth of the ``job`` does that the garment is
+    mostly cut from.
 
     Raises:
         JobRefused: no such style.
@@ -116,7 +131,12 @@ def garment_style(garment: Garment) -> Style:
     style = STYLES.get(garment.style)
     if style is None:
         raise JobRefused(
-            say("work.garment-wants-style-there", garment=garment.id, style=garment.style, join=", ".join(STYLES))
+            say(
+                "work.garment-wants-style-there",
+                garment=garment.id,
+                style=garment.style,
+                join=", ".join(STYLES),
+            )
         )
     return style
 
@@ -124,8 +144,8 @@ def garment_style(garment: Garment) -> Style:
 def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
     """The cut pieces of a drafted garment; their ids are ``garment id/piece id``.
 
-    Of several alike each has pieces of its own, the second of ``dress`` is ``dress#2``. What is cut already of a piece
-    is not asked for any more, beginning with the first of them.
+    Of several alike each has pieces of its own, the second of ``dress`` is ``dress#2``. What is cut
+    already of a piece is not asked for any more, beginning with the first of them.
     """
     asked = asked_by(done.garment, done.pattern, job)
     one = tuple(_cut_piece(piece, done, job, asked) for piece in done.pattern.pieces)
@@ -134,7 +154,12 @@ def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
     for k in range(done.count):
         garment = done.garment.id if k == 0 else f"{done.garment.id}{COPY}{k + 1}"
         for piece, plain in zip(one, done.pattern.pieces, strict=True):
-            made.append(_less_cut(replace(piece, id=f"{garment}/{plain.id}", garment=garment), done_already[plain.id]))
+            made.append(
+                _less_cut(
+                    replace(piece, id=f"{garment}/{plain.id}", garment=garment),
+                    done_already[plain.id],
+                )
+            )
     return tuple(made)
 
 
@@ -143,7 +168,8 @@ def _card(piece: Piece, garment: Garment) -> Card:
 
 
 def _less_cut(piece: CutPiece, cut: dict[str, int]) -> CutPiece:
-    """The piece without the copies that are cut already, which are taken off what is left of them."""
+    """The piece without the copies that are cut already, which are taken off what is left of
+    them."""
     orders = []
     for order in piece.orders:
         off = min(order.copies, cut.get(order.cloth, 0))
@@ -196,7 +222,8 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
 
 
 def _grain(piece: Piece, garment: Garment, job: Job, asked: AskedOfPrint) -> Grain:
-    """Straight, or on the bias where its arrow is drawn at 45°; none when all its cloths are non-woven.
+    """Straight, or on the bias where its arrow is drawn at 45°; none when all its cloths are
+    non-woven.
 
     A hem that lies on a border along a selvage turns the grain across, on purpose.
     """
@@ -204,7 +231,11 @@ def _grain(piece: Piece, garment: Garment, job: Job, asked: AskedOfPrint) -> Gra
     used = [cloths.get(job.cloth_for(cut.material, garment)) for cut in piece.cuts]
     if all(cloth is not None and cloth.kind is Kind.NON_WOVEN for cloth in used):
         return Grain.NONE
-    borders = [cloth.design.border for cloth in used if cloth is not None and cloth.design.border is not None]
+    borders = [
+        cloth.design.border
+        for cloth in used
+        if cloth is not None and cloth.design.border is not None
+    ]
     if piece.id in asked.border and any(border.at is not BorderAt.ACROSS for border in borders):
         return Grain.CROSS
     return Grain.BIAS if abs(piece.grain_deg % 90.0 - 45.0) < 1e-6 else Grain.STRAIGHT
@@ -221,7 +252,8 @@ def cut_pieces(job: Job) -> tuple[CutPiece, ...]:
 
 
 def drafted_job(job: Job) -> tuple[tuple[DraftedGarment, ...], tuple[CutPiece, ...]]:
-    """The garments of a job drafted, and every piece as it is cut. Raises what ``cut_pieces`` does."""
+    """The garments of a job drafted, and every piece as it is cut. Raises what ``cut_pieces``
+    does."""
     drafts = tuple(done for garment in job.garments for done in drafted_series(garment, job))
     return drafts, pieces_of(drafts, job)
 
@@ -237,8 +269,12 @@ def pieces_of(drafts: Iterable[DraftedGarment], job: Job) -> tuple[CutPiece, ...
 
 
 def numbered(pieces: tuple[CutPiece, ...], number: int) -> tuple[CutPiece, ...]:
-    """The pieces of one of several garments or jobs that are laid together, under names of their own."""
-    return tuple(replace(piece, id=f"{number}:{piece.id}", garment=f"{number}:{piece.garment}") for piece in pieces)
+    """The pieces of one of several garments or jobs that are laid together, under names of their
+    own."""
+    return tuple(
+        replace(piece, id=f"{number}:{piece.id}", garment=f"{number}:{piece.garment}")
+        for piece in pieces
+    )
 
 
 def checked_pieces(pieces: tuple[CutPiece, ...], job: Job) -> tuple[CutPiece, ...]:
@@ -277,5 +313,7 @@ def _checked(piece: CutPiece, job: Job) -> CutPiece:
         if order.copies < 1:
             raise JobRefused(say("work.asks-copies-least-needed", label=label, copies=order.copies))
         if order.pair and order.copies % 2:
-            raise JobRefused(say("work.asks-copies-pairs-pair-needs", label=label, copies=order.copies))
+            raise JobRefused(
+                say("work.asks-copies-pairs-pair-needs", label=label, copies=order.copies)
+            )
     return piece

@@ -26,7 +26,14 @@ from wickel.lay.matching import Wish, length_without, wishes
 from wickel.lay.nest import Stopped, warm_in_background
 from wickel.lay.parts import LayRefused, LayStopped, fits_nowhere
 from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better, matching_cost, rank
-from wickel.lay.pose import FlatCopy, flat_copies, flaws_on_table, marks_on_table, on_table, table_map
+from wickel.lay.pose import (
+    FlatCopy,
+    flat_copies,
+    flaws_on_table,
+    marks_on_table,
+    on_table,
+    table_map,
+)
 from wickel.lay.searching import PLANNING, LayReport
 from wickel.lay.settings import DEFAULT_EFFORT, Search
 from wickel.lay.stacked import stack_partner, stacked_lays

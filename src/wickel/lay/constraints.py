@@ -1,14 +1,15 @@
-"""What pieces ask of the print, as places where their poses may stand: fixed heights, and lattices of the repeat.
+"""What pieces ask of the print, as places where their poses may stand: fixed heights, and lattices
+of the repeat.
 
-Worked out from the ply maps: a pose may stand only where every ply it is cut from has the print as asked. A ply whose
-place on the cloth depends on the length of the lay can promise that too, when what it is asked for comes again along
-the cloth: sections are then made whole repeats long (``whole_repeat_mm``). What lies on other plies is left to the
-rules to judge.
+Worked out from the ply maps: a pose may stand only where every ply it is cut from has the print as
+asked. A ply whose place on the cloth depends on the length of the lay can promise that too, when
+what it is asked for comes again along the cloth: sections are then made whole repeats long
+(``whole_repeat_mm``). What lies on other plies is left to the rules to judge.
 
-Heights: a hem on a border along a selvage lies at one depth of it for all pieces. Lattices: along, the pieces of a
-garment whose seams meet have their places in the repeat tied to its longest piece, which may begin the lay, or to the
-one that has a motif in its middle; across, marks lie as far from the cloth's middle as whole repeats, so that
-a fold brings both hands of a pair to meet.
+Heights: a hem on a border along a selvage lies at one depth of it for all pieces. Lattices: along,
+the pieces of a garment whose seams meet have their places in the repeat tied to its longest piece,
+which may begin the lay, or to the one that has a motif in its middle; across, marks lie as far from
+the cloth's middle as whole repeats, so that a fold brings both hands of a pair to meet.
 """
 
 from __future__ import annotations
@@ -51,7 +52,8 @@ def steady_plies(probe: Section, longer: Section) -> Plies:
 
 
 def whole_repeat_mm(pieces: tuple[CutPiece, ...], design: Design) -> float | None:
-    """The repeat along that sections are made whole numbers of, so that all their plies have the print alike.
+    """The repeat along that sections are made whole numbers of, so that all their plies have the
+    print alike.
 
     None where nothing is asked that depends on it.
     """
@@ -61,9 +63,11 @@ def whole_repeat_mm(pieces: tuple[CutPiece, ...], design: Design) -> float | Non
 
 
 def alike_plies(probe: Section, longer: Section, whole_mm: float | None) -> Plies:
-    """The plies, as (zone, ply), that have the same print however many whole repeats longer the section is.
+    """The plies, as (zone, ply), that have the same print however many whole repeats longer the
+    section is.
 
-    Without a repeat along those that only move along: for stripes along and borders that is as good as steady.
+    Without a repeat along those that only move along: for stripes along and borders that is as good
+    as steady.
     """
     found = set()
     for z, (zone, other) in enumerate(zip(probe.zones, longer.zones, strict=True)):
@@ -84,7 +88,10 @@ def obstacles_on(cloth: Cloth, section: Section, steady: Plies) -> tuple[Obstacl
         corners = outline_of(spot)
         for z, k in sorted(steady):
             outline = section.zones[z].plies[k].map.inverse().all(corners)
-            low, high = bounds(section.zones[z].outline).min_y, bounds(section.zones[z].outline).max_y
+            low, high = (
+                bounds(section.zones[z].outline).min_y,
+                bounds(section.zones[z].outline).max_y,
+            )
             box = bounds(outline)
             if box.min_y < high and box.max_y > low and box.max_x > 0:
                 found.append(Obstacle(outline, z, k))
@@ -93,8 +100,8 @@ def obstacles_on(cloth: Cloth, section: Section, steady: Plies) -> tuple[Obstacl
 
 @dataclass(frozen=True, slots=True)
 class Laid:
-    """A section and its parts. It is whole repeats long; ``steady`` plies lie on one place of the cloth however long it
-    is, ``alike`` ones have the same print."""
+    """A section and its parts. It is whole repeats long; ``steady`` plies lie on one place of the
+    cloth however long it is, ``alike`` ones have the same print."""
 
     parts: tuple[Part, ...]
     section: Section
@@ -102,7 +109,9 @@ class Laid:
     alike: Plies
 
 
-def constrained(sections: tuple[Laid, ...], pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[tuple[Part, ...], ...]:
+def constrained(
+    sections: tuple[Laid, ...], pieces: tuple[CutPiece, ...], cloth: Cloth
+) -> tuple[tuple[Part, ...], ...]:
     """The parts of every section with their poses held to what their pieces ask of the print.
 
     Raises:
@@ -116,11 +125,15 @@ def constrained(sections: tuple[Laid, ...], pieces: tuple[CutPiece, ...], cloth:
     origins = _origins(pieces, tuple(part for own in sections for part in own.parts), design)
     made = []
     for own in sections:
-        made.append(tuple(_held(part, by_id[part.piece], own, cloth, depth, origins) for part in own.parts))
+        made.append(
+            tuple(_held(part, by_id[part.piece], own, cloth, depth, origins) for part in own.parts)
+        )
     return tuple(made)
 
 
-def _held(part: Part, piece: CutPiece, own: Laid, cloth: Cloth, depth: float, origins: Mapping[str, float]) -> Part:
+def _held(
+    part: Part, piece: CutPiece, own: Laid, cloth: Cloth, depth: float, origins: Mapping[str, float]
+) -> Part:
     """The part with its poses held; those on plies that can promise nothing stay as they are."""
     asked = piece.on_print
     if Waived.MATCH in piece.waive or not (asked.border_edge or asked.marks or asked.centre):
@@ -132,7 +145,11 @@ def _held(part: Part, piece: CutPiece, own: Laid, cloth: Cloth, depth: float, or
         if all((pose.zone, ply) in sure for ply in pose.cut_plies):
             plies = [own.section.zones[pose.zone].plies[k] for k in pose.cut_plies]
             held = _on_border(pose, piece, cloth, plies, depth)
-            held = None if held is None else _on_repeat(held, piece, cloth, plies, origins.get(piece.id))
+            held = (
+                None
+                if held is None
+                else _on_repeat(held, piece, cloth, plies, origins.get(piece.id))
+            )
         if held is not None:
             poses.append(held)
     if not poses:
@@ -144,9 +161,12 @@ def _held(part: Part, piece: CutPiece, own: Laid, cloth: Cloth, depth: float, or
 
 
 def _only_once(piece: CutPiece, design: Design) -> bool:
-    """Whether what a piece asks for is at one place along the cloth only, or is counted from its start."""
+    """Whether what a piece asks for is at one place along the cloth only, or is counted from its
+    start."""
     wish = piece.on_print
-    across = design.border is not None and design.border.at is BorderAt.ACROSS and bool(wish.border_edge)
+    across = (
+        design.border is not None and design.border.at is BorderAt.ACROSS and bool(wish.border_edge)
+    )
     comes_again = design.repeat is not None and design.repeat.along_mm is not None
     return across or (wish.centre is not None and design.motif is not None and not comes_again)
 
@@ -167,18 +187,25 @@ def _in_pose(points: Iterable[Point], piece: CutPiece, pose: Pose) -> Outline:
 
 
 def _hem_depth(pose: Pose, piece: CutPiece, cloth: Cloth, ply: Ply, y: float) -> float | None:
-    """How deep in the border the hem's outermost point lies when the pose stands at y; None at the wrong selvage."""
+    """How deep in the border the hem's outermost point lies when the pose stands at y; None at the
+    wrong selvage."""
     border = cloth.lay_design.border
     assert border is not None
-    across = [ply.map((x, own + y))[1] for x, own in _in_pose(piece.on_print.border_edge, piece, pose)]
+    across = [
+        ply.map((x, own + y))[1] for x, own in _in_pose(piece.on_print.border_edge, piece, pose)
+    ]
     whole = [ply.map((x, own + y))[1] for x, own in pose.outline]
     at_low = min(across) - min(whole) < max(whole) - max(across)
     if at_low:
         return None if border.at is BorderAt.HIGH else min(across) - border.distance_mm
-    return None if border.at is BorderAt.LOW else cloth.lay_width_mm - border.distance_mm - max(across)
+    return (
+        None if border.at is BorderAt.LOW else cloth.lay_width_mm - border.distance_mm - max(across)
+    )
 
 
-def _common_depth(parts: tuple[Part, ...], by_id: Mapping[str, CutPiece], cloth: Cloth, section: Section) -> float:
+def _common_depth(
+    parts: tuple[Part, ...], by_id: Mapping[str, CutPiece], cloth: Cloth, section: Section
+) -> float:
     """The least depth of the border at which every hem that is asked to lie on it can."""
     border = cloth.lay_design.border
     if border is None or border.at is BorderAt.ACROSS:
@@ -192,7 +219,15 @@ def _common_depth(parts: tuple[Part, ...], by_id: Mapping[str, CutPiece], cloth:
             max(depths)
             for pose in part.poses
             for y in (pose.low_mm, pose.high_mm)
-            if (depths := _depths(pose, piece, cloth, [section.zones[pose.zone].plies[k] for k in pose.cut_plies], y))
+            if (
+                depths := _depths(
+                    pose,
+                    piece,
+                    cloth,
+                    [section.zones[pose.zone].plies[k] for k in pose.cut_plies],
+                    y,
+                )
+            )
         ]
         if least:
             deepest = max(deepest, min(least))
@@ -200,12 +235,15 @@ def _common_depth(parts: tuple[Part, ...], by_id: Mapping[str, CutPiece], cloth:
 
 
 def _depths(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], y: float) -> list[float]:
-    """The depth of the hem on every ply, empty when one of them has it at a selvage without a border."""
+    """The depth of the hem on every ply, empty when one of them has it at a selvage without a
+    border."""
     found = [_hem_depth(pose, piece, cloth, ply, y) for ply in plies]
     return [] if None in found else [depth for depth in found if depth is not None]
 
 
-def _on_border(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], depth: float) -> Pose | None:
+def _on_border(
+    pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], depth: float
+) -> Pose | None:
     """The pose at the height at which its hem lies so deep in a border along a selvage."""
     border = cloth.lay_design.border
     if border is None or not piece.on_print.border_edge:
@@ -219,7 +257,9 @@ def _on_border(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], dept
         return None
     (_, _, _), (_, e, _) = plies[0].map.rows
     at_low = _hem_depth(pose, piece, cloth, plies[0], pose.low_mm + 1.0 / e)
-    rising = at_low is not None and at_low > now[0]  # whether a step up on the cloth is deeper in the border
+    rising = (
+        at_low is not None and at_low > now[0]
+    )  # whether a step up on the cloth is deeper in the border
     y = pose.low_mm + (depth - now[0]) / e * (1.0 if rising else -1.0)
     if not pose.low_mm - 1e-6 <= y <= pose.high_mm + 1e-6:
         return None
@@ -231,13 +271,18 @@ def _on_border(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], dept
 
 
 def _on_border_across(pose: Pose, piece: CutPiece, cloth: Cloth) -> Pose | None:
-    """The pose held to the borders across: its hem at their outer line, or where its own shape first allows."""
+    """The pose held to the borders across: its hem at their outer line, or where its own shape
+    first allows."""
     design = cloth.lay_design
     assert design.border is not None
     hem = bounds(_in_pose(piece.on_print.border_edge, piece, pose))
     if hem.width > design.border.width_mm + _ALIKE_MM:
         return None
-    step = design.repeat.along_mm if design.repeat is not None and design.repeat.along_mm else NEVER_AGAIN_MM
+    step = (
+        design.repeat.along_mm
+        if design.repeat is not None and design.repeat.along_mm
+        else NEVER_AGAIN_MM
+    )
     x = design.border.distance_mm - hem.min_x
     if x < -_ALIKE_MM:
         if step == NEVER_AGAIN_MM:
@@ -254,11 +299,13 @@ def _along(p: Point, piece: CutPiece) -> float:
     return turned(-piece.grain_deg)(p)[0]
 
 
-def _origins(pieces: tuple[CutPiece, ...], parts: tuple[Part, ...], design: Design) -> dict[str, float]:
+def _origins(
+    pieces: tuple[CutPiece, ...], parts: tuple[Part, ...], design: Design
+) -> dict[str, float]:
     """Where in the repeat along the origin of each piece lies, head up, so that its seams meet.
 
-    From one piece to the next along the seams they share; the first of each garment is the one with a motif, else
-    the longest, which then may begin the lay.
+    From one piece to the next along the seams they share; the first of each garment is the one with
+    a motif, else the longest, which then may begin the lay.
     """
     repeat = design.repeat
     if repeat is None or repeat.along_mm is None:
@@ -284,7 +331,13 @@ def _origins(pieces: tuple[CutPiece, ...], parts: tuple[Part, ...], design: Desi
                 if other.id in origins or other.garment != one.garment:
                     continue
                 pair = next(
-                    ((a, b) for a in one.on_print.marks for b in other.on_print.marks if a.seam == b.seam), None
+                    (
+                        (a, b)
+                        for a in one.on_print.marks
+                        for b in other.on_print.marks
+                        if a.seam == b.seam
+                    ),
+                    None,
                 )
                 if pair is not None:
                     a, b = pair
@@ -293,7 +346,9 @@ def _origins(pieces: tuple[CutPiece, ...], parts: tuple[Part, ...], design: Desi
     return origins
 
 
-def _on_repeat(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], origin: float | None) -> Pose | None:
+def _on_repeat(
+    pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], origin: float | None
+) -> Pose | None:
     """The pose held to the repeat along and across, as its piece asks."""
     design, wish = cloth.lay_design, piece.on_print
     if pose.turn_deg not in (0.0, 180.0) or (wish.centre is None and not wish.marks):
@@ -306,7 +361,9 @@ def _on_repeat(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], orig
     if y is not None and math.isnan(y):
         return None
     across = repeat.across_mm or NEVER_AGAIN_MM
-    if y is not None and pose.low_mm == pose.high_mm:  # on a fold, or on a border: right there or nowhere
+    if (
+        y is not None and pose.low_mm == pose.high_mm
+    ):  # on a fold, or on a border: right there or nowhere
         turns = round((pose.low_mm - y) / across)
         if abs(pose.low_mm - y - turns * across) > _ALIKE_MM:
             return None
@@ -333,8 +390,8 @@ def _place_along(
 ) -> tuple[float | None, float]:
     """A place along of the pose at which the print is as asked, and after how much it is so again.
 
-    None for any place, NaN for none. Heads up or down, a seam's level is the same on a ply that lies turned round as
-    on the one below it; a motif need not be.
+    None for any place, NaN for none. Heads up or down, a seam's level is the same on a ply that
+    lies turned round as on the one below it; a motif need not be.
     """
     wish, repeat = piece.on_print, design.repeat
     along = NEVER_AGAIN_MM if repeat is None or repeat.along_mm is None else repeat.along_mm
@@ -352,8 +409,11 @@ def _place_along(
     return (origin if pose.turn_deg == 0.0 else -origin) - pose.shift_x_mm, along
 
 
-def _height(pose: Pose, piece: CutPiece, design: Design, plies: list[Ply], width_mm: float) -> float | None:
-    """A height of the pose at which the print across is as asked on every ply; None for any, NaN for none."""
+def _height(
+    pose: Pose, piece: CutPiece, design: Design, plies: list[Ply], width_mm: float
+) -> float | None:
+    """A height of the pose at which the print across is as asked on every ply; None for any, NaN
+    for none."""
     wish, repeat = piece.on_print, design.repeat
     across = None if repeat is None else repeat.across_mm
     if wish.centre is not None and (design.motif is not None or across is not None):

@@ -34,11 +34,13 @@ GRAIN_TURNS: dict[Grain, tuple[float, ...]] = {
     Grain.BIAS: (0.0, 90.0, 180.0, 270.0),
     Grain.NONE: (0.0, 90.0, 180.0, 270.0),
 }
-"""The turns tried for each grain. Non-woven may lie at any angle; quarter turns are what is tried."""
+"""The turns tried for each grain. Non-woven may lie at any angle; quarter turns are what is
+tried."""
 
 
 class Waived(StrEnum):
-    """What a maker may let be of one piece (FORMATS §4): the direction of the print, what is to meet, the grain."""
+    """What a maker may let be of one piece (FORMATS §4): the direction of the print, what is to
+    meet, the grain."""
 
     PRINT = "print"
     MATCH = "match"
@@ -62,7 +64,8 @@ class Axes(StrEnum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Mark:
-    """A point of a piece that meets the same-named marks of other pieces at a seam, in mm of the piece frame."""
+    """A point of a piece that meets the same-named marks of other pieces at a seam, in mm of the
+    piece frame."""
 
     seam: str
     at: Point
@@ -73,9 +76,9 @@ class Mark:
 class OnPrint:
     """What a piece asks of the print, in the piece frame.
 
-    ``border_edge``: points of the hem that is to lie on a border. ``marks``: where it meets other pieces in the
-    repeat. ``centre``: the point that is to lie in the middle of a motif; where there is none across only, in the
-    middle of a stripe.
+    ``border_edge``: points of the hem that is to lie on a border. ``marks``: where it meets other
+    pieces in the repeat. ``centre``: the point that is to lie in the middle of a motif; where there
+    is none across only, in the middle of a stripe.
     """
 
     border_edge: tuple[Point, ...] = ()
@@ -87,8 +90,8 @@ class OnPrint:
 class CutOrder:
     """How often a piece is cut from one cloth (FORMATS §4: copies, pair, mirror, fold edges).
 
-    A pair that may not be cut ``single`` is always cut from two plies at once, so that its halves are alike. ``cut``
-    says how many of the copies are cut already.
+    A pair that may not be cut ``single`` is always cut from two plies at once, so that its halves
+    are alike. ``cut`` says how many of the copies are cut already.
     """
 
     cloth: str
@@ -102,7 +105,8 @@ class CutOrder:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CutPiece:
-    """A piece as it is cut. Millimetres in the piece frame; ``net_line`` and ``inner_lines`` are for show.
+    """A piece as it is cut. Millimetres in the piece frame; ``net_line`` and ``inner_lines`` are
+    for show.
 
     What the maker lets be of its rules stands in ``waive``.
     """
@@ -127,7 +131,9 @@ class CutPiece:
 
 def cut_from(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:
     """The pieces of which something is cut from a cloth."""
-    return tuple(piece for piece in pieces if any(order.cloth == cloth.id for order in piece.orders))
+    return tuple(
+        piece for piece in pieces if any(order.cloth == cloth.id for order in piece.orders)
+    )
 
 
 def copies_mm2(pieces: Iterable[CutPiece], cloth: Cloth) -> float:
@@ -157,7 +163,8 @@ def print_turns(cloth_print: Print, head_turn: float = 0.0) -> tuple[float, ...]
 
 
 def allowed_turns(piece: CutPiece, cloth_print: Print, head_turn: float = 0.0) -> tuple[float, ...]:
-    """The turns of a piece on a cloth: by its grain, cut down by the print and its own wish, less what is waived."""
+    """The turns of a piece on a cloth: by its grain, cut down by the print and its own wish, less
+    what is waived."""
     turns = GRAIN_TURNS[Grain.NONE if Waived.GRAIN in piece.waive else piece.grain]
     if piece.turns_deg is not None:
         wished = tuple(sorted({turn % 360.0 for turn in piece.turns_deg}))
@@ -169,18 +176,24 @@ def allowed_turns(piece: CutPiece, cloth_print: Print, head_turn: float = 0.0) -
 def garment_turns(pieces: tuple[CutPiece, ...], cloth: Cloth) -> dict[str, float]:
     """For each garment, the one direction all its pieces take: head up on a one-way print.
 
-    On cloth that shades head up where every piece may, else feet up; other prints need none and get 0.
+    On cloth that shades head up where every piece may, else feet up; other prints need none and get
+    0.
     """
     chosen: dict[str, float] = {}
     shades = cloth.print_or_assumed is Print.PER_GARMENT
     for piece in cut_from(pieces, cloth):
         up = not shades or 0.0 in allowed_turns(piece, Print.TWO_WAY)
-        chosen[piece.garment] = chosen.get(piece.garment, 0.0 if shades else cloth.head_turn) if up else 180.0
+        chosen[piece.garment] = (
+            chosen.get(piece.garment, 0.0 if shades else cloth.head_turn) if up else 180.0
+        )
     return chosen
 
 
-def hand_is_free(piece: CutPiece, order: CutOrder, outline: Outline, turns: tuple[float, ...]) -> bool:
-    """Whether the hand of a copy does not matter: the outline is its own mirror image, or ``mirror`` is set.
+def hand_is_free(
+    piece: CutPiece, order: CutOrder, outline: Outline, turns: tuple[float, ...]
+) -> bool:
+    """Whether the hand of a copy does not matter: the outline is its own mirror image, or
+    ``mirror`` is set.
 
     Of pairs half are of each hand: of them ``mirror`` says nothing.
     The mirror line runs along the grain arrow; square to it only where the piece may also be turned
@@ -215,7 +228,8 @@ def _same_way(one: FoldSegment, other: FoldSegment) -> bool:
 def with_straight_folds(piece: CutPiece) -> CutPiece:
     """The piece with its fold edges exactly straight and, where meant so, exactly along the grain.
 
-    Points within 0.1 mm of a fold edge's line are put on it (FORMATS §4 allows them to stray so far).
+    Points within 0.1 mm of a fold edge's line are put on it (FORMATS §4 allows them to stray so
+    far).
     """
     orders = []
     outline, holes = piece.cut_line, piece.holes
@@ -231,7 +245,8 @@ def with_straight_folds(piece: CutPiece) -> CutPiece:
 
 
 def _squared_to_grain(start: Point, end: Point, grain_deg: float) -> FoldSegment:
-    """Turn a fold edge that strays less than 0.1 mm from the grain, or from square to it, onto it."""
+    """Turn a fold edge that strays less than 0.1 mm from the grain, or from square to it, onto
+    it."""
     size = math.dist(start, end)
     deg = math.degrees(math.atan2(end[1] - start[1], end[0] - start[0])) - grain_deg
     exact = round(deg / 90.0) * 90.0

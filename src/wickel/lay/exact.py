@@ -49,13 +49,22 @@ class _Findings:
     found: list[Finding] = field(default_factory=list)
 
     def broken(self, code: str, text: Text, *pieces: str, way_out: Text = "") -> None:
-        self.found.append(Finding(level=Level.BROKEN, code=code, text=text, pieces=pieces, way_out=way_out))
+        self.found.append(
+            Finding(level=Level.BROKEN, code=code, text=text, pieces=pieces, way_out=way_out)
+        )
 
     def broken_at(self, code: str, text: Text, *at: Placement, way_out: Text = "") -> None:
         """A rule that single placements break."""
         pieces, ids = tuple(own.piece for own in at), tuple(own.id for own in at)
         self.found.append(
-            Finding(level=Level.BROKEN, code=code, text=text, pieces=pieces, way_out=way_out, placements=ids)
+            Finding(
+                level=Level.BROKEN,
+                code=code,
+                text=text,
+                pieces=pieces,
+                way_out=way_out,
+                placements=ids,
+            )
         )
 
 
@@ -68,7 +77,9 @@ def exact_check(lay: Lay) -> tuple[Finding, ...]:
     for placement in lay.placements:
         piece, order = pieces.get(placement.piece), orders.get(placement.piece)
         if piece is None or order is None:
-            out.broken_at("stray", say("exact.lies-cloth-but-not-asked", piece=placement.piece), placement)
+            out.broken_at(
+                "stray", say("exact.lies-cloth-but-not-asked", piece=placement.piece), placement
+            )
             continue
         zone = lay.zone(placement)
         copies += _copies(placement, piece, order, zone, out)
@@ -100,7 +111,10 @@ def _points(outline: object) -> Points:
 
 
 def _polygon(points: Points, holes: list[Points]) -> Polygon:
-    return Polygon(np.column_stack((points.real, points.imag)), [np.column_stack((h.real, h.imag)) for h in holes])
+    return Polygon(
+        np.column_stack((points.real, points.imag)),
+        [np.column_stack((h.real, h.imag)) for h in holes],
+    )
 
 
 def _posed(points: Points, placement: Placement, piece: CutPiece) -> Points:
@@ -108,7 +122,9 @@ def _posed(points: Points, placement: Placement, piece: CutPiece) -> Points:
     along = points * cmath.exp(-1j * math.radians(piece.grain_deg))
     if placement.mirrored:
         along = along.conjugate()
-    moved: Points = along * cmath.exp(1j * math.radians(placement.turn_deg)) + complex(placement.x_mm, placement.y_mm)
+    moved: Points = along * cmath.exp(1j * math.radians(placement.turn_deg)) + complex(
+        placement.x_mm, placement.y_mm
+    )
     return moved
 
 
@@ -133,8 +149,12 @@ def _whole(piece: CutPiece, order: CutOrder) -> BaseGeometry:
         if any(abs((unit / other).imag) < 0.02 for other in done):
             continue
         done.append(unit)
-        mirrored = shapely.transform(shape, lambda xy, a=a, b=b: _pairs(_reflected(xy[:, 0] + 1j * xy[:, 1], a, b)))
-        shape = shapely.union(shapely.set_precision(shape, 1e-6), shapely.set_precision(mirrored, 1e-6))
+        mirrored = shapely.transform(
+            shape, lambda xy, a=a, b=b: _pairs(_reflected(xy[:, 0] + 1j * xy[:, 1], a, b))
+        )
+        shape = shapely.union(
+            shapely.set_precision(shape, 1e-6), shapely.set_precision(mirrored, 1e-6)
+        )
     return shape
 
 
@@ -142,11 +162,16 @@ def _pairs(points: Points) -> NDArray[np.float64]:
     return np.column_stack((points.real, points.imag))
 
 
-def _copies(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, out: _Findings) -> list[_Copy]:
+def _copies(
+    placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, out: _Findings
+) -> list[_Copy]:
     """The finished copies of a placement on the flat cloth, checked against the piece asked for."""
     outline = _posed(_points(placement.shape.outline), placement, piece)
     holes = [_posed(_points(hole), placement, piece) for hole in placement.shape.holes]
-    if not _in_box(outline, zone.usable) and _beyond(_polygon(outline, holes), zone.usable) > EDGE_MM:
+    if (
+        not _in_box(outline, zone.usable)
+        and _beyond(_polygon(outline, holes), zone.usable) > EDGE_MM
+    ):
         out.broken_at(
             "outside",
             say("exact.lies-partly-outside-usable-cloth", piece=piece.name),
@@ -164,19 +189,29 @@ def _copies(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone, 
     for ply, image in images.items():
         hand = _hand(placement, zone, ply)
         expected = _expected(whole, placement, piece, zone, ply)
-        if not _same_corners(image, expected) and image.symmetric_difference(expected).area > SHAPE_MM2:
-            out.broken_at("shape", say("exact.laid-as-another-shape-than", piece=piece.name), placement)
+        if (
+            not _same_corners(image, expected)
+            and image.symmetric_difference(expected).area > SHAPE_MM2
+        ):
+            out.broken_at(
+                "shape", say("exact.laid-as-another-shape-than", piece=piece.name), placement
+            )
         found.append(_Copy(placement, image, hand))
     return found
 
 
 def _in_box(points: Points, room: Outline) -> bool:
-    """Whether all points lie inside a room that is an upright box; False for rooms of other shapes."""
+    """Whether all points lie inside a room that is an upright box; False for rooms of other
+    shapes."""
     xs, ys = {x for x, _ in room}, {y for _, y in room}
     if len(room) != 4 or len(xs) != 2 or len(ys) != 2:
         return False
-    across = bool(points.imag.min() >= min(ys) - EDGE_MM / 2 and points.imag.max() <= max(ys) + EDGE_MM / 2)
-    return across and bool(points.real.min() >= min(xs) - EDGE_MM / 2 and points.real.max() <= max(xs) + EDGE_MM / 2)
+    across = bool(
+        points.imag.min() >= min(ys) - EDGE_MM / 2 and points.imag.max() <= max(ys) + EDGE_MM / 2
+    )
+    return across and bool(
+        points.real.min() >= min(xs) - EDGE_MM / 2 and points.real.max() <= max(xs) + EDGE_MM / 2
+    )
 
 
 def _beyond(table: Polygon, room: Outline) -> float:
@@ -185,9 +220,12 @@ def _beyond(table: Polygon, room: Outline) -> float:
 
 
 def _same_corners(one: BaseGeometry, other: BaseGeometry) -> bool:
-    """Whether two shapes have the same corners in the same order: then they need no comparing of areas."""
+    """Whether two shapes have the same corners in the same order: then they need no comparing of
+    areas."""
     a, b = shapely.get_coordinates(one), shapely.get_coordinates(other)
-    if a.shape != b.shape or shapely.get_num_interior_rings(one) != shapely.get_num_interior_rings(other):
+    if a.shape != b.shape or shapely.get_num_interior_rings(one) != shapely.get_num_interior_rings(
+        other
+    ):
         return False
     return bool(np.abs(a - b).max() < PRECISION_MM)
 
@@ -197,9 +235,12 @@ def _hand(placement: Placement, zone: Zone, ply: int) -> int:
     return (1 if a * e - b * d > 0 else -1) * (-1 if placement.mirrored else 1)
 
 
-def _expected(whole: BaseGeometry, placement: Placement, piece: CutPiece, zone: Zone, ply: int) -> BaseGeometry:
+def _expected(
+    whole: BaseGeometry, placement: Placement, piece: CutPiece, zone: Zone, ply: int
+) -> BaseGeometry:
     return shapely.transform(
-        whole, lambda xy: _pairs(_mapped(_posed(xy[:, 0] + 1j * xy[:, 1], placement, piece), zone, ply))
+        whole,
+        lambda xy: _pairs(_mapped(_posed(xy[:, 0] + 1j * xy[:, 1], placement, piece), zone, ply)),
     )
 
 
@@ -228,8 +269,13 @@ def _folded_copies(
             taken |= set(pair)
             one, other = (shapely.set_precision(images[ply], PRECISION_MM) for ply in pair)
             copy = shapely.union(one, other)
-            if copy.symmetric_difference(_expected(whole, placement, piece, zone, pair[0])).area > SHAPE_MM2:
-                out.broken_at("shape", say("exact.does-not-unfold-whole-piece", piece=piece.name), placement)
+            if (
+                copy.symmetric_difference(_expected(whole, placement, piece, zone, pair[0])).area
+                > SHAPE_MM2
+            ):
+                out.broken_at(
+                    "shape", say("exact.does-not-unfold-whole-piece", piece=piece.name), placement
+                )
             found.append(_Copy(placement, copy, 0))
     if found and taken != set(images):
         out.broken_at(
@@ -248,7 +294,9 @@ def _folded_copies(
     return found
 
 
-def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay, out: _Findings) -> None:
+def _check_direction(
+    placement: Placement, piece: CutPiece, zone: Zone, lay: Lay, out: _Findings
+) -> None:
     """Grain and print: the arrow on every ply that is cut, and the turns the piece allows."""
     cloth_print = lay.cloth.print_or_assumed
     up = 180.0 if lay.cloth.heads_at_end else 0.0
@@ -282,38 +330,55 @@ def _check_direction(placement: Placement, piece: CutPiece, zone: Zone, lay: Lay
             if ply > 0 and first <= piece.tilt_deg + ANGLE_DEG:
                 out.broken_at(
                     "print-fold",
-                    say("exact.stand-head-ply-which-fold", piece=piece.name, ply=ply + 1, plies=len(zone.plies)),
+                    say(
+                        "exact.stand-head-ply-which-fold",
+                        piece=piece.name,
+                        ply=ply + 1,
+                        plies=len(zone.plies),
+                    ),
                     placement,
                     way_out=say("exact.cut-cloth-across-turn-lay"),
                 )
             else:
                 out.broken_at(
                     "print",
-                    say("exact.turned-against-print-arrow-stands", piece=piece.name, print_off=print_off),
+                    say(
+                        "exact.turned-against-print-arrow-stands",
+                        piece=piece.name,
+                        print_off=print_off,
+                    ),
                     placement,
                     way_out=say("exact.turn-head-up"),
                 )
             break
     for ply in _leading_plies(placement, zone) if piece.turns_deg is not None else ():
         deg = _arrow_deg(placement, zone, ply)
-        if not any(_off(deg, 360.0, turn) <= piece.tilt_deg + ANGLE_DEG for turn in piece.turns_deg or ()):
+        if not any(
+            _off(deg, 360.0, turn) <= piece.tilt_deg + ANGLE_DEG for turn in piece.turns_deg or ()
+        ):
             text = say("exact.turned-cloth-which-does-not", piece=piece.name, deg=deg % 360.0)
             out.broken_at("turn", text, placement)
             break
 
 
 def _leading_plies(placement: Placement, zone: Zone) -> tuple[int, ...]:
-    """The plies whose arrow is that of a copy: of a whole across a fold, that of its half on the pair's first ply."""
+    """The plies whose arrow is that of a copy: of a whole across a fold, that of its half on the
+    pair's first ply."""
     if not placement.on_fold:
         return placement.cut_plies
     pairs = [pair for fold in zone.folds if fold.name == placement.fold for pair in fold.joins]
-    return tuple(pair[0] for pair in pairs if set(pair) <= set(placement.cut_plies)) or placement.cut_plies
+    return (
+        tuple(pair[0] for pair in pairs if set(pair) <= set(placement.cut_plies))
+        or placement.cut_plies
+    )
 
 
 def _arrow_deg(placement: Placement, zone: Zone, ply: int) -> float:
     arrow = cmath.exp(1j * math.radians(placement.turn_deg))
     (a, b, _), (d, e, _) = zone.plies[ply].map.rows
-    return math.degrees(cmath.phase(complex(a * arrow.real + b * arrow.imag, d * arrow.real + e * arrow.imag)))
+    return math.degrees(
+        cmath.phase(complex(a * arrow.real + b * arrow.imag, d * arrow.real + e * arrow.imag))
+    )
 
 
 def _off(deg: float, period: float, target: float) -> float:
@@ -336,7 +401,9 @@ def _check_garments(lay: Lay, out: _Findings) -> None:
             ways.setdefault(pieces[placement.piece].garment, set()).add(int(down))
     for garment, directions in ways.items():
         if len(directions) > 1:
-            out.broken("nap-mixed", say("exact.pieces-do-not-all-point", garment=garment or "the garment"))
+            out.broken(
+                "nap-mixed", say("exact.pieces-do-not-all-point", garment=garment or "the garment")
+            )
 
 
 def _check_inside(copies: list[_Copy], lay: Lay, out: _Findings) -> None:
@@ -360,7 +427,8 @@ def _check_overlaps(copies: list[_Copy], out: _Findings) -> None:
     tree = shapely.STRtree(shapes)
     for a, b in tree.query(shapes, predicate="intersects").T:
         if a < b:
-            # on a fine grid: without one, GEOS at times takes polygons that touch along an edge for one in the other
+            # on a fine grid: without one, GEOS at times takes polygons that touch along an edge for
+            # one in the other
             common = shapely.intersection(shapes[a], shapes[b], grid_size=PRECISION_MM).area
             if common > OVERLAP_MM2:
                 one, other = copies[a].placement, copies[b].placement
@@ -391,7 +459,9 @@ def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Fi
         return
     if order.pair and hands[1] != hands[-1] and not _is_own_mirror(piece):
         out.broken(
-            "hand", say("exact.comes-out-left-right-not", piece=piece.name, left=hands[1], right=hands[-1]), piece.id
+            "hand",
+            say("exact.comes-out-left-right-not", piece=piece.name, left=hands[1], right=hands[-1]),
+            piece.id,
         )
     elif not order.pair and hands[-1] and not _is_own_mirror(piece):
         out.broken(
@@ -403,7 +473,8 @@ def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Fi
 
 
 def _is_own_mirror(piece: CutPiece) -> bool:
-    """Whether the outline equals its mirror image about the grain, moved and turned by half a turn at most."""
+    """Whether the outline equals its mirror image about the grain, moved and turned by half a turn
+    at most."""
     points = _points(piece.cut_line) * cmath.exp(-1j * math.radians(piece.grain_deg))
     shape = _polygon(points, [])
     centre = complex(shape.centroid.x, shape.centroid.y)

@@ -1,4 +1,5 @@
-"""From solutions to finished lays, every rule looked at; and lays on cloths that are alike in all that matters."""
+"""From solutions to finished lays, every rule looked at; and lays on cloths that are alike in all
+that matters."""
 
 from __future__ import annotations
 
@@ -76,12 +77,15 @@ def with_findings(lay: Lay) -> Lay:
 
 
 def on_like_cloth(lay: Lay, cloth: Cloth) -> Lay:
-    """The lay on a cloth that differs only in what no lay depends on (``lays_alike``): name, price, colour, step."""
+    """The lay on a cloth that differs only in what no lay depends on (``lays_alike``): name, price,
+    colour, step."""
     old = lay.cloth.shown_name
     if old == cloth.shown_name:
         return replace(lay, cloth=cloth)
     beside = (
-        replace(own, text=renamed(own.text, old, cloth.shown_name)) for own in lay.findings if own.code in _BESIDE_RULES
+        replace(own, text=renamed(own.text, old, cloth.shown_name))
+        for own in lay.findings
+        if own.code in _BESIDE_RULES
     )
     named = with_findings(replace(lay, cloth=cloth))
     return replace(named, findings=(*named.findings, *beside))
@@ -97,7 +101,8 @@ def lays_alike(one: Cloth, other: Cloth) -> bool:
 
 
 def for_laying(cloth: Cloth) -> Cloth:
-    """The cloth without what no lay depends on: its name, price and looks, and how the shop sells it."""
+    """The cloth without what no lay depends on: its name, price and looks, and how the shop sells
+    it."""
     return replace(
         cloth,
         name="",

@@ -1,4 +1,5 @@
-"""In which section each order of a lay is cut, and whether singly: by quick lays, and off folds that are full."""
+"""In which section each order of a lay is cut, and whether singly: by quick lays, and off folds
+that are full."""
 
 from __future__ import annotations
 
@@ -10,12 +11,20 @@ from dataclasses import dataclass, replace
 from wickel.cloth import Cloth, Section, SectionPlan
 from wickel.lay.demand import CutPiece
 from wickel.lay.items import items_of
-from wickel.lay.nest import MANY_CANDIDATES, VERY_MANY_CANDIDATES, Problem, Stopped, Tick, quick_length
+from wickel.lay.nest import (
+    MANY_CANDIDATES,
+    VERY_MANY_CANDIDATES,
+    Problem,
+    Stopped,
+    Tick,
+    quick_length,
+)
 from wickel.lay.parts import Home, Options, OrderKey, Part, options_for, parts_at
 from wickel.lay.slant import placed_on_slant, without_place
 
 _MOST_LOOKS, _FEWER_LOOKS = 24, 6
-"""How many times an order is tried in another section; how many times with many candidates, each look being slow."""
+"""How many times an order is tried in another section; how many times with many candidates, each
+look being slow."""
 
 Parts = tuple[tuple[Part, ...], ...]
 """The parts of every section."""
@@ -33,13 +42,22 @@ class Sections:
     def quick_mm(self, parts: Parts, tick: Tick) -> float:
         """The cloth that quick lays of some parts take."""
         sections = zip(self.plans, self.probes, parts, strict=True)
-        return math.fsum(quick_mm(plan, probe, own, self.cloth, tick) for plan, probe, own in sections)
+        return math.fsum(
+            quick_mm(plan, probe, own, self.cloth, tick) for plan, probe, own in sections
+        )
 
     def moved_about(self, options: Options, parts: Parts, tick: Tick) -> Parts:
-        """The parts with orders moved to other sections, or cut singly, while quick lays get shorter by it."""
+        """The parts with orders moved to other sections, or cut singly, while quick lays get
+        shorter by it."""
         chosen = {order: next(iter(homes)) for order, homes in options.items()}
         shapes = sum(len(part.poses) for own in parts for part in own)
-        most = 0 if shapes > VERY_MANY_CANDIDATES else _FEWER_LOOKS if shapes > MANY_CANDIDATES else _MOST_LOOKS
+        most = (
+            0
+            if shapes > VERY_MANY_CANDIDATES
+            else _FEWER_LOOKS
+            if shapes > MANY_CANDIDATES
+            else _MOST_LOOKS
+        )
         looks, won = 0, most > 0
         with suppress(Stopped):
             best = self.quick_mm(parts, tick) if most else 0.0
@@ -58,7 +76,8 @@ class Sections:
         return parts
 
     def off_full_folds(self, parts: Parts) -> Parts:
-        """The parts with those copies put into other sections for which a slanting fold has no room.
+        """The parts with those copies put into other sections for which a slanting fold has no
+        room.
 
         Raises ``LayRefused`` where there is no other section for one.
         """
@@ -76,14 +95,18 @@ class Sections:
             (k, part) = left_over[0]
             number, pieces = _one_copy_apart(pieces, part, self.cloth, elsewhere)
             options = options_for(pieces, self.cloth, self.probes)
-            homes = [h for h in options[part.piece, number] if not self.plans[h.section].way.slanting]
+            homes = [
+                h for h in options[part.piece, number] if not self.plans[h.section].way.slanting
+            ]
             if not homes:
                 placed_on_slant(parts[k], self.probes[k])  # says what is in the way
             elsewhere[part.piece, number] = homes[0]
             parts = parts_at(options, elsewhere, len(self.probes))
 
 
-def quick_mm(plan: SectionPlan, probe: Section, parts: tuple[Part, ...], cloth: Cloth, tick: Tick) -> float:
+def quick_mm(
+    plan: SectionPlan, probe: Section, parts: tuple[Part, ...], cloth: Cloth, tick: Tick
+) -> float:
     """The cloth that a quick lay of some parts takes in one section."""
     if not parts:
         return 0.0
@@ -96,13 +119,16 @@ def quick_mm(plan: SectionPlan, probe: Section, parts: tuple[Part, ...], cloth: 
 def _one_copy_apart(
     pieces: tuple[CutPiece, ...], part: Part, cloth: Cloth, elsewhere: Mapping[OrderKey, Home]
 ) -> tuple[int, tuple[CutPiece, ...]]:
-    """The pieces with what one placement of a part yields asked for in an order of its own, and that order's number.
+    """The pieces with what one placement of a part yields asked for in an order of its own, and
+    that order's number.
 
     An order that lies ``elsewhere`` already takes it on when there is one.
     """
     (k,) = (k for k, own in enumerate(pieces) if own.id == part.piece)
     orders = list(pieces[k].orders)
-    first = next(n for n, o in enumerate(orders) if o.cloth == cloth.id and (part.piece, n) not in elsewhere)
+    first = next(
+        n for n, o in enumerate(orders) if o.cloth == cloth.id and (part.piece, n) not in elsewhere
+    )
     number = next((n for n in range(len(orders)) if (part.piece, n) in elsewhere), None)
     if orders[first].copies == part.yields and number is None:
         return first, pieces

@@ -1,6 +1,8 @@
-"""A lay kept without its pieces and its cloth, and taken up again on pieces and a cloth as they are then.
+"""A lay kept without its pieces and its cloth, and taken up again on pieces and a cloth as they are
+then.
 
-What still fits stays, what has changed its outline stays at its grain point if it can, the rest is not laid.
+What still fits stays, what has changed its outline stays at its grain point if it can, the rest is
+not laid.
 """
 
 from __future__ import annotations
@@ -8,7 +10,18 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator
 from dataclasses import dataclass, replace
 
-from wickel.cloth import STACKED, WAYS, BadWay, Cloth, Section, Spread, Spreading, Zone, of_one_cloth, spread
+from wickel.cloth import (
+    STACKED,
+    WAYS,
+    BadWay,
+    Cloth,
+    Section,
+    Spread,
+    Spreading,
+    Zone,
+    of_one_cloth,
+    spread,
+)
 from wickel.geometry import area
 from wickel.lay.demand import CutOrder, CutPiece, FoldSegment
 from wickel.lay.finished import with_findings
@@ -21,10 +34,10 @@ from wickel.lay.pose import on_table, table_map
 class KeptLay:
     """A lay in few words: how the cloth is spread, and where everything lies.
 
-    Ways are words here, which need not be understood: ``way`` is as asked for, ``exact_way`` with the depths of its
-    folds. Lengths are the sections' on the table. ``stack_ply`` says which of two stacked cloths it is on, 0 for the
-    lower one. ``locked`` are ids of placements that stay where they are; ``by_hand`` says that a hand has moved
-    something.
+    Ways are words here, which need not be understood: ``way`` is as asked for, ``exact_way`` with
+    the depths of its folds. Lengths are the sections' on the table. ``stack_ply`` says which of two
+    stacked cloths it is on, 0 for the lower one. ``locked`` are ids of placements that stay where
+    they are; ``by_hand`` says that a hand has moved something.
     """
 
     way: str
@@ -63,18 +76,23 @@ def _stack_ply(lay: Lay) -> int | None:
 
 
 def relaid(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
-    """A kept lay of these pieces on a cloth at least as wide; None when anything of it breaks a rule there."""
+    """A kept lay of these pieces on a cloth at least as wide; None when anything of it breaks a
+    rule there."""
     if {placement.piece for placement in own.placements} != {piece.id for piece in pieces}:
         return None
     lay = _as_kept(own, pieces, cloth)
     return lay if lay is not None and lay.complete else None
 
 
-def taken_up(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth, changed: Collection[str] = ()) -> Lay | None:
-    """A kept lay carried over to the pieces and the cloth as they are now, every rule looked at anew.
+def taken_up(
+    own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth, changed: Collection[str] = ()
+) -> Lay | None:
+    """A kept lay carried over to the pieces and the cloth as they are now, every rule looked at
+    anew.
 
-    Placements that break a rule there are left out, and of two that overlap one whose piece has ``changed``; the lay
-    then lacks copies and says so (``not_laid``). None when the cloth cannot be spread so any more, or nothing stays.
+    Placements that break a rule there are left out, and of two that overlap one whose piece has
+    ``changed``; the lay then lacks copies and says so (``not_laid``). None when the cloth cannot be
+    spread so any more, or nothing stays.
     """
     lay = _as_kept(own, pieces, cloth)
     while lay is not None and lay.placements:
@@ -89,7 +107,8 @@ def taken_up(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth, changed: 
 def _worst(lay: Lay, changed: Collection[str]) -> frozenset[str] | None:
     """The placements to be taken off a lay next, None when all may stay.
 
-    First what breaks a rule by itself; then, of two that overlap, the one whose piece has changed, else the smaller.
+    First what breaks a rule by itself; then, of two that overlap, the one whose piece has changed,
+    else the smaller.
     """
     found = [finding for finding in lay.broken if finding.placements]
     alone = frozenset(finding.placements[0] for finding in found if len(finding.placements) == 1)
@@ -117,7 +136,8 @@ def _too_many(lay: Lay) -> Iterator[str]:
 
 
 def not_laid(lay: Lay) -> dict[str, int]:
-    """How many copies of each piece, by its id, the lay lacks; pieces that lack none are left out."""
+    """How many copies of each piece, by its id, the lay lacks; pieces that lack none are left
+    out."""
     lacking = {}
     for piece in lay.pieces:
         wanted = sum(order.copies for order in piece.orders if order.cloth == lay.cloth.id)
@@ -128,7 +148,8 @@ def not_laid(lay: Lay) -> dict[str, int]:
 
 
 def _as_kept(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
-    """The lay with every placement whose piece is still asked for, in the piece's shape as it is now."""
+    """The lay with every placement whose piece is still asked for, in the piece's shape as it is
+    now."""
     lengths = list(own.lengths_mm)
     try:
         before = _spread(own, own.lay_width_mm, lengths, cloth)
@@ -136,29 +157,42 @@ def _as_kept(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | 
     except (BadWay, ValueError):
         return None  # the fold is too deep for this cloth, or the lay is none
     orders = {
-        piece.id: (piece, order) for piece in pieces for order in reversed(piece.orders) if order.cloth == cloth.id
+        piece.id: (piece, order)
+        for piece in pieces
+        for order in reversed(piece.orders)
+        if order.cloth == cloth.id
     }
     placements = tuple(
         _in_shape(
-            replace(p, y_mm=p.y_mm + _shift(before.sections[p.section], there.sections[p.section], p.zone)),
+            replace(
+                p,
+                y_mm=p.y_mm + _shift(before.sections[p.section], there.sections[p.section], p.zone),
+            ),
             *orders[p.piece],
             there.sections[p.section].zones[p.zone],
         )
         for p in own.placements
         if p.piece in orders and _has_place(p, there)
     )
-    return _made(own, tuple(piece for piece in pieces if piece.id in orders), cloth, placements, there)
+    return _made(
+        own, tuple(piece for piece in pieces if piece.id in orders), cloth, placements, there
+    )
 
 
 def _has_place(placement: Placement, there: Spread) -> bool:
     """Whether the section, the zone and the plies of a placement are there at all."""
-    if placement.section >= len(there.sections) or placement.zone >= len(there.sections[placement.section].zones):
+    if placement.section >= len(there.sections) or placement.zone >= len(
+        there.sections[placement.section].zones
+    ):
         return False
-    return max(placement.cut_plies) < len(there.sections[placement.section].zones[placement.zone].plies)
+    return max(placement.cut_plies) < len(
+        there.sections[placement.section].zones[placement.zone].plies
+    )
 
 
 def _spread(own: KeptLay, width_mm: float, lengths: list[float], cloth: Cloth) -> Spread:
-    """A cloth spread as in a kept lay; a stack of two is as wide as the narrower one was. Raises ``BadWay``."""
+    """A cloth spread as in a kept lay; a stack of two is as wide as the narrower one was. Raises
+    ``BadWay``."""
     if own.stack_ply is None:
         return spread(own.exact_way, width_mm, lengths, cloth.reserve_mm)
     both = spread(STACKED, min(width_mm, own.lay_width_mm), lengths[0], cloth.reserve_mm)
@@ -166,7 +200,8 @@ def _spread(own: KeptLay, width_mm: float, lengths: list[float], cloth: Cloth) -
 
 
 def _in_shape(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone) -> Placement:
-    """The placement in its piece's shape as it is now; of one with two folds that whose fold edge lies on the fold."""
+    """The placement in its piece's shape as it is now; of one with two folds that whose fold edge
+    lies on the fold."""
     shapes = laid_shapes(piece, order, on_fold=placement.on_fold)
     fold = next((own for own in zone.folds if own.name == placement.fold), None)
     if not shapes:  # it has no fold any more: the rules will say so
@@ -177,16 +212,24 @@ def _in_shape(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone
         (ax, ay), (bx, by) = fold.start, fold.end
 
         def off(edge: FoldSegment | None) -> float:
-            return max(abs((x - ax) * (by - ay) - (y - ay) * (bx - ax)) for x, y in map(to_table, edge or ()))
+            return max(
+                abs((x - ax) * (by - ay) - (y - ay) * (bx - ax))
+                for x, y in map(to_table, edge or ())
+            )
 
         best = min(shapes, key=lambda own: off(own[0]))[1]
     return replace(placement, shape=best)
 
 
 def _made(
-    own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth, placements: tuple[Placement, ...], there: Spread
+    own: KeptLay,
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    placements: tuple[Placement, ...],
+    there: Spread,
 ) -> Lay:
-    """The lay of some placements on a spread at least as long as they need, every rule looked at."""
+    """The lay of some placements on a spread at least as long as they need, every rule looked
+    at."""
     by_id = {piece.id: piece for piece in pieces}
     lengths = [section.length_mm for section in there.sections]
     starts = [section.x_mm for section in there.sections]
@@ -197,7 +240,8 @@ def _made(
     if lengths != [section.length_mm for section in there.sections]:
         there = _spread(own, cloth.lay_width_mm, lengths, cloth)
         placements = tuple(
-            replace(p, x_mm=p.x_mm + there.sections[p.section].x_mm - starts[p.section]) for p in placements
+            replace(p, x_mm=p.x_mm + there.sections[p.section].x_mm - starts[p.section])
+            for p in placements
         )
     copies_mm2 = sum(area(p.shape.outline, p.shape.holes) * len(p.cut_plies) for p in placements)
     return with_findings(
@@ -225,7 +269,8 @@ def _way(own: KeptLay) -> Spreading:
 
 
 def _shift(before: Section, there: Section, zone: int) -> float:
-    """How far what lies in a zone moves across: as far as the zone's far fold does, if it has one."""
+    """How far what lies in a zone moves across: as far as the zone's far fold does, if it has
+    one."""
     if not any(fold.name == "high" for fold in there.zones[zone].folds):
         return 0.0
     one, other = (max(y for _, y in own.zones[zone].outline) for own in (before, there))

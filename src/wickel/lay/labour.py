@@ -1,8 +1,9 @@
 """How long a lay takes to cut: a rule of thumb of our own, to tell quick ways from slow ones.
 
-minutes = 3 a section for spreading it, 2 for every fold that is made and pinned, 0.4 a placement for laying and pinning
-the paper, and 1 for every 1.5 m of line that is chalked and cut; a line through more than two plies takes half as long
-again. No single cutter was timed: read it as *about*, and compare ways by it.
+minutes = 3 a section for spreading it, 2 for every fold that is made and pinned, 0.4 a placement
+for laying and pinning the paper, and 1 for every 1.5 m of line that is chalked and cut; a line
+through more than two plies takes half as long again. No single cutter was timed: read it as
+*about*, and compare ways by it.
 """
 
 from __future__ import annotations
@@ -18,7 +19,9 @@ CUT_MM_A_MIN, THICK = 1500.0, 1.5
 
 def cutting_minutes(lay: Lay) -> float:
     """About how many minutes it takes to spread, lay and cut a lay."""
-    folds = sum(len({fold.name for zone in own.zones for fold in zone.folds}) for own in lay.spread.sections)
+    folds = sum(
+        len({fold.name for zone in own.zones for fold in zone.folds}) for own in lay.spread.sections
+    )
     spreading = SECTION_MIN * len(lay.spread.sections) + FOLD_MIN * folds
     return spreading + sum(PLACEMENT_MIN + _cutting(placement) for placement in lay.placements)
 

@@ -1,8 +1,9 @@
-"""Cloth that is sold in pieces of one fixed length: which parts are cut from which piece, with a lay for each.
+"""Cloth that is sold in pieces of one fixed length: which parts are cut from which piece, with a
+lay for each.
 
-Two pieces of five yards are not ten yards in one: nothing crosses the join, and both ends of each are squared. Parts
-are given to pieces the longest first, each to the first piece whose lay still fits, found by real lays; the fewest
-pieces that area and length allow are not always reached.
+Two pieces of five yards are not ten yards in one: nothing crosses the join, and both ends of each
+are squared. Parts are given to pieces the longest first, each to the first piece whose lay still
+fits, found by real lays; the fewest pieces that area and length allow are not always reached.
 """
 
 from __future__ import annotations
@@ -29,7 +30,8 @@ _SAME_MM = 1e-6
 
 
 def room_mm(cloth: Cloth) -> float:
-    """The longest lay that one fixed length of a cloth holds: less both ends' squaring, after shrinking."""
+    """The longest lay that one fixed length of a cloth holds: less both ends' squaring, after
+    shrinking."""
     assert cloth.sold_length_mm is not None
     return cloth.sold_length_mm * (1 - cloth.shrink_along) - 2 * cloth.squaring_mm
 
@@ -60,12 +62,17 @@ def _pieces(units: Iterable[_Unit]) -> tuple[CutPiece, ...]:
         own = counts.setdefault(unit.piece.id, {})
         own[unit.order] = own.get(unit.order, 0) + unit.copies
     return tuple(
-        replace(piece, orders=tuple(replace(piece.orders[k], copies=n) for k, n in sorted(counts[id].items())))
+        replace(
+            piece,
+            orders=tuple(replace(piece.orders[k], copies=n) for k, n in sorted(counts[id].items())),
+        )
         for id, piece in known.items()
     )
 
 
-def share_of(pieces: tuple[CutPiece, ...], cloth: Cloth, placements: Iterable[Placement]) -> tuple[CutPiece, ...]:
+def share_of(
+    pieces: tuple[CutPiece, ...], cloth: Cloth, placements: Iterable[Placement]
+) -> tuple[CutPiece, ...]:
     """The pieces that are laid by some placements, each asking for as many copies as these give.
 
     For the lay of one length that was kept; a piece must be cut from the cloth by one order.
@@ -74,7 +81,12 @@ def share_of(pieces: tuple[CutPiece, ...], cloth: Cloth, placements: Iterable[Pl
     for placement in placements:
         given[placement.piece] = given.get(placement.piece, 0) + placement.yields
     return tuple(
-        replace(piece, orders=tuple(replace(o, copies=given[piece.id]) for o in piece.orders if o.cloth == cloth.id))
+        replace(
+            piece,
+            orders=tuple(
+                replace(o, copies=given[piece.id]) for o in piece.orders if o.cloth == cloth.id
+            ),
+        )
         for piece in pieces
         if piece.id in given
     )
@@ -124,7 +136,9 @@ def lays_in_lengths(
     lays = []
     for own, quick in shares:
         longer = _shortest(_pieces(own), cloth, ways, search, report)
-        lays.append(quick if longer is None else min(quick, longer, key=rank))  # one that was stopped may be longer
+        lays.append(
+            quick if longer is None else min(quick, longer, key=rank)
+        )  # one that was stopped may be longer
     return tuple(replace(lay, findings=(*lay.findings, *_parted_seams(lay, lays))) for lay in lays)
 
 
@@ -150,9 +164,14 @@ def _size(unit: _Unit, cloth: Cloth) -> tuple[float, float]:
 
 
 def _fitting(
-    pieces: tuple[CutPiece, ...], cloth: Cloth, ways: tuple[str, ...], search: Search, report: LayReport
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    ways: tuple[str, ...],
+    search: Search,
+    report: LayReport,
 ) -> Lay | None:
-    """A quick lay of some pieces, in any way, that is no longer than a fixed length holds; None when none is found."""
+    """A quick lay of some pieces, in any way, that is no longer than a fixed length holds; None
+    when none is found."""
     if copies_mm2(pieces, cloth) / cloth.lay_width_mm > room_mm(cloth) + _SAME_MM:
         return None
     lay = _shortest(pieces, cloth, ways, search, report)
@@ -171,11 +190,18 @@ def _shortest(
 
 
 def _parted_seams(lay: Lay, lays: list[Lay]) -> Iterator[Finding]:
-    """Seams that are to meet on the print between pieces of different lengths, which nobody can promise."""
+    """Seams that are to meet on the print between pieces of different lengths, which nobody can
+    promise."""
     repeat = lay.cloth.design.repeat
     if repeat is None:
         return
-    elsewhere = {m.seam for other in lays if other is not lay for piece in other.pieces for m in piece.on_print.marks}
+    elsewhere = {
+        m.seam
+        for other in lays
+        if other is not lay
+        for piece in other.pieces
+        for m in piece.on_print.marks
+    }
     parted = sorted({m.seam for piece in lay.pieces for m in piece.on_print.marks} & elsewhere)
     if parted:
         yield Finding(

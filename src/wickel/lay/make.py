@@ -18,7 +18,8 @@ from wickel.lay.settings import Search
 class Wanted:
     """How a lay is to be begun. One that is not ``alone`` looks at the simpler ways beside it.
 
-    ``held`` placements stay where they are; ``like`` are placements of a lay of pieces much alike, tried too.
+    ``held`` placements stay where they are; ``like`` are placements of a lay of pieces much alike,
+    tried too.
     """
 
     alone: bool = False
@@ -37,15 +38,17 @@ def make_lay(
 ) -> Lay:
     """Lay all pieces of one cloth one way (``cloth.planned``), checked.
 
-    ``held`` are placements of a lay of these pieces that stay where they are; a fold's depth must then be given.
+    ``held`` are placements of a lay of these pieces that stay where they are; a fold's depth must
+    then be given.
 
-    The same pieces, cloth, way, seed and effort give the same lay with one worker unless ``report`` stops the
-    search. ``report`` runs many times a second. Sections one after another are laid one after another,
-    their lengths add up.
+    The same pieces, cloth, way, seed and effort give the same lay with one worker unless ``report``
+    stops the search. ``report`` runs many times a second. Sections one after another are laid one
+    after another, their lengths add up.
 
     Raises:
         LayStopped: the report stopped it before there was any lay.
-        LayRefused: the way cannot hold a piece, or has a section that nothing needs, or cannot lie so around what
+        LayRefused: the way cannot hold a piece, or has a section that nothing needs, or cannot lie
+        so around what
             is held.
         BadWay: no such way.
     """
@@ -54,7 +57,12 @@ def make_lay(
 
 
 def begun(
-    pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, search: Search, wanted: Wanted, tick: Tick = lambda: None
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    way: str,
+    search: Search,
+    wanted: Wanted,
+    tick: Tick = lambda: None,
 ) -> Laying:
     """The search for a lay, planned and not yet gone on with. ``tick`` is called often meanwhile.
 
@@ -71,7 +79,8 @@ def begun(
 
 
 def _rivals(plan: Plan, search: Search, tick: Tick) -> tuple[Laying, ...]:
-    """Simpler ways that a lay must not be longer than: each section's alone, and half for a depth not asked."""
+    """Simpler ways that a lay must not be longer than: each section's alone, and half for a depth
+    not asked."""
     asked, half = plan.asked, plan.cloth.lay_width_mm / 2
     if any(own.way.slanting for own in asked):
         return ()  # what was put on the slanting fold was put there on purpose
@@ -82,7 +91,9 @@ def _rivals(plan: Plan, search: Search, tick: Tick) -> tuple[Laying, ...]:
     made = []
     for own in simpler:
         try:
-            made.append(begun(plan.pieces, plan.cloth, Spreading.of(own), search, Wanted(alone=True), tick))
+            made.append(
+                begun(plan.pieces, plan.cloth, Spreading.of(own), search, Wanted(alone=True), tick)
+            )
         except LayRefused:
             continue
     return tuple(made)

@@ -1,7 +1,9 @@
-"""What it costs in cloth to keep to the print: a lay beside the shortest of the same pieces that need not.
+"""What it costs in cloth to keep to the print: a lay beside the shortest of the same pieces that
+need not.
 
-The figure is *of which*: the length with matching less the best length without, both searched with the same effort
-(FORMATS §6). It is never below nothing, since a lay that keeps to the print is one of those that need not.
+The figure is *of which*: the length with matching less the best length without, both searched with
+the same effort (FORMATS §6). It is never below nothing, since a lay that keeps to the print is one
+of those that need not.
 """
 
 from __future__ import annotations
@@ -20,7 +22,8 @@ from wickel.lay.ways import lay_ways, shortest
 
 
 class Wish(NamedTuple):
-    """One thing that is asked of the print: what kind of thing, and of which piece, by its id, or at which seam."""
+    """One thing that is asked of the print: what kind of thing, and of which piece, by its id, or
+    at which seam."""
 
     kind: str
     of: str
@@ -30,7 +33,8 @@ BORDER, CENTRED, SEAM = "border", "centred", "seams"
 
 
 def wishes(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[Wish, ...]:
-    """What the pieces ask of the print of a cloth, each once: hems on its border, middles on its motif, seams.
+    """What the pieces ask of the print of a cloth, each once: hems on its border, middles on its
+    motif, seams.
 
     What has nothing on the cloth to keep to is left out.
     """
@@ -51,7 +55,8 @@ def wishes(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[Wish, ...]:
 
 
 def released(pieces: tuple[CutPiece, ...], left_out: Collection[Wish]) -> tuple[CutPiece, ...]:
-    """The pieces without some of their wishes; one whose grain was turned across for a border keeps it so."""
+    """The pieces without some of their wishes; one whose grain was turned across for a border keeps
+    it so."""
     return tuple(_released(piece, left_out) for piece in pieces)
 
 
@@ -76,10 +81,11 @@ def length_without(
     search: Search,
     report: LayReport | None = None,
 ) -> float | None:
-    """The length of the shortest lay, in any of the ways, that need not keep to what is ``left_out`` of the wishes.
+    """The length of the shortest lay, in any of the ways, that need not keep to what is
+    ``left_out`` of the wishes.
 
-    None where no way can hold the pieces then, or only a stack of two cloths is asked for, whose lengths hang
-    together.
+    None where no way can hold the pieces then, or only a stack of two cloths is asked for, whose
+    lengths hang together.
     """
     free = released(pieces, left_out)
     alone = tuple(way for way in ways if way != STACKED)

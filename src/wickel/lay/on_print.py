@@ -1,6 +1,8 @@
-"""What a piece asks of the print, and whether a lay keeps to it: borders, repeats that meet at seams, motifs.
+"""What a piece asks of the print, and whether a lay keeps to it: borders, repeats that meet at
+seams, motifs.
 
-Everything is judged on the flat cloth, through the ply maps: whatever the fold, the print there is what is sewn.
+Everything is judged on the flat cloth, through the ply maps: whatever the fold, the print there is
+what is sewn.
 """
 
 from __future__ import annotations
@@ -67,7 +69,8 @@ def _images(lay: Lay) -> Iterator[tuple[Placement, _Image]]:
 
 
 def _borders(lay: Lay) -> Iterator[Finding]:
-    """Hems that are to lie on the border and do not, or lie at different depths of it in one garment."""
+    """Hems that are to lie on the border and do not, or lie at different depths of it in one
+    garment."""
     bands = lay.cloth.lay_design.bands(lay.spread.width_mm, lay.lay_length_mm)
     if not bands:
         return
@@ -76,12 +79,17 @@ def _borders(lay: Lay) -> Iterator[Finding]:
         edge = image.to_cloth.all(image.piece.on_print.border_edge)
         if not edge:
             continue
-        depth = next((d for band in bands if (d := _depth_in(edge, band, lay.spread.width_mm)) is not None), None)
+        depth = next(
+            (d for band in bands if (d := _depth_in(edge, band, lay.spread.width_mm)) is not None),
+            None,
+        )
         if depth is None:
             yield Finding(
                 level=Level.BROKEN,
                 code="border",
-                text=say("on_print.hem-misses-border", piece=image.piece.name, cloth=lay.cloth.shown_name),
+                text=say(
+                    "on_print.hem-misses-border", piece=image.piece.name, cloth=lay.cloth.shown_name
+                ),
                 pieces=(image.piece.id,),
                 way_out=say("on_print.lay-hem-within-border-side"),
             )
@@ -94,16 +102,25 @@ def _borders(lay: Lay) -> Iterator[Finding]:
             yield Finding(
                 level=Level.BROKEN,
                 code="border-step",
-                text=say("on_print.border-step", step=step, name=lay.piece(low).name, name_2=lay.piece(high).name),
+                text=say(
+                    "on_print.border-step",
+                    step=step,
+                    name=lay.piece(low).name,
+                    name_2=lay.piece(high).name,
+                ),
                 pieces=(low, high),
                 way_out=say("on_print.lay-both-hems-equally-deep"),
             )
 
 
 def _depth_in(edge: tuple[Point, ...], band: tuple[Point, Point], width_mm: float) -> float | None:
-    """How deep in a border an edge lies at its lowest, from the border's outer line; None when it leaves it."""
+    """How deep in a border an edge lies at its lowest, from the border's outer line; None when it
+    leaves it."""
     (left, low), (right, high) = band
-    if not all(left - MEET_MM <= x <= right + MEET_MM and low - MEET_MM <= y <= high + MEET_MM for x, y in edge):
+    if not all(
+        left - MEET_MM <= x <= right + MEET_MM and low - MEET_MM <= y <= high + MEET_MM
+        for x, y in edge
+    ):
         return None
     if low <= 0 and high >= width_mm:  # across the cloth
         return min(x for x, _ in edge) - left
@@ -116,7 +133,8 @@ def _depth_in(edge: tuple[Point, ...], band: tuple[Point, Point], width_mm: floa
 
 @dataclass(frozen=True, slots=True)
 class _Met:
-    """A mark on the flat cloth as it is worn, head up, and on which side of its piece the seam lies."""
+    """A mark on the flat cloth as it is worn, head up, and on which side of its piece the seam
+    lies."""
 
     piece: CutPiece
     axes: Axes
@@ -171,10 +189,12 @@ def _centroid(piece: CutPiece) -> Point:
 
 
 def _apart(one: _Met, other: _Met, repeat: Repeat) -> Iterator[tuple[str, float]]:
-    """How far two marks of a seam are from the same place in the repeat, for the axes that were asked for.
+    """How far two marks of a seam are from the same place in the repeat, for the axes that were
+    asked for.
 
-    Along, every mark of a seam is to lie level. Across, only the two sides that are sewn together are compared:
-    the right side of one with the left side of the other, column by column where the repeat has an offset.
+    Along, every mark of a seam is to lie level. Across, only the two sides that are sewn together
+    are compared: the right side of one with the left side of the other, column by column where the
+    repeat has an offset.
     """
     asks = {one.axes, other.axes}
     dx, dy = one.at[0] - other.at[0], one.at[1] - other.at[1]
@@ -194,7 +214,8 @@ def _apart(one: _Met, other: _Met, repeat: Repeat) -> Iterator[tuple[str, float]
 
 
 def _centres(lay: Lay) -> Iterator[Finding]:
-    """Pieces that are to have a motif or a stripe at a point of theirs and have it elsewhere, or cut through."""
+    """Pieces that are to have a motif or a stripe at a point of theirs and have it elsewhere, or
+    cut through."""
     design = lay.cloth.lay_design
     if design.motif is None and design.repeat is None:
         return
@@ -207,7 +228,11 @@ def _centres(lay: Lay) -> Iterator[Finding]:
         along, across = _off_centre((x, y), design)
         if math.hypot(along, across) > MEET_MM:
             said.add(piece.id)
-            code = "on_print.stripe-off-centre" if design.motif is None else "on_print.motif-off-centre"
+            code = (
+                "on_print.stripe-off-centre"
+                if design.motif is None
+                else "on_print.motif-off-centre"
+            )
             by = {} if design.motif is None else {"along": abs(along)}
             yield Finding(
                 level=Level.BROKEN,
@@ -216,7 +241,9 @@ def _centres(lay: Lay) -> Iterator[Finding]:
                 pieces=(piece.id,),
                 way_out=say("on_print.move"),
             )
-        elif design.motif is not None and _cuts(lay, placement, (x - along, y - across), design.motif):
+        elif design.motif is not None and _cuts(
+            lay, placement, (x - along, y - across), design.motif
+        ):
             said.add(piece.id)
             yield Finding(
                 level=Level.BROKEN,
@@ -228,7 +255,8 @@ def _centres(lay: Lay) -> Iterator[Finding]:
 
 
 def _off_centre(at: Point, design: Design) -> tuple[float, float]:
-    """How far a point is from the middle of the nearest motif; without one across only, from the middle of a stripe."""
+    """How far a point is from the middle of the nearest motif; without one across only, from the
+    middle of a stripe."""
     repeat = design.repeat
     if design.motif is None:
         return 0.0, 0.0 if repeat is None else repeat.off(at)[1]
@@ -237,7 +265,9 @@ def _off_centre(at: Point, design: Design) -> tuple[float, float]:
         return move
     along, across = repeat.off(move)
     # a motif that does not come again one way stands where it stands
-    return move[0] if repeat.along_mm is None else along, move[1] if repeat.across_mm is None else across
+    return move[0] if repeat.along_mm is None else along, move[
+        1
+    ] if repeat.across_mm is None else across
 
 
 def _cuts(lay: Lay, placement: Placement, centre: Point, motif: Motif) -> bool:
@@ -245,8 +275,13 @@ def _cuts(lay: Lay, placement: Placement, centre: Point, motif: Motif) -> bool:
     (x, y), half_long, half_wide = centre, motif.length_mm / 2, motif.width_mm / 2
     there = box(x - half_long, y - half_wide, x + half_long, y + half_wide)
     zone = lay.zone(placement)
-    copies = (Polygon(c.outline, c.holes) for c in flat_copies(placement, lay.piece(placement.piece), zone))
-    return any(copy.intersects(there) and there.difference(copy).area > UNDER_MM2 for copy in copies)
+    copies = (
+        Polygon(c.outline, c.holes)
+        for c in flat_copies(placement, lay.piece(placement.piece), zone)
+    )
+    return any(
+        copy.intersects(there) and there.difference(copy).area > UNDER_MM2 for copy in copies
+    )
 
 
 def _unasked(lay: Lay) -> Iterator[Finding]:
@@ -267,7 +302,11 @@ def _unasked(lay: Lay) -> Iterator[Finding]:
             text=say("on_print.large-motifs-no-piece-asked", name=name),
             way_out=say("on_print.choose-pieces-cloth-stage"),
         )
-    if design.repeat is not None and design.motif is None and not any(wish.marks or wish.centre for wish in wishes):
+    if (
+        design.repeat is not None
+        and design.motif is None
+        and not any(wish.marks or wish.centre for wish in wishes)
+    ):
         yield Finding(
             level=Level.NOTE,
             code="repeat-unasked",

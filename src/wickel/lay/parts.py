@@ -30,7 +30,8 @@ _FIT_MM = 1e-6
 
 
 class LayRefused(ValueError):
-    """Parts that a spread cannot hold. The message is one sentence with a way out; ``pieces`` names them."""
+    """Parts that a spread cannot hold. The message is one sentence with a way out; ``pieces`` names
+    them."""
 
     def __init__(self, sentence: Text, *pieces: str, too_wide_mm: float = 0.0) -> None:
         super().__init__(sentence)
@@ -92,7 +93,8 @@ OrderKey = tuple[str, int]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Take:
-    """One placement of an order: its poses, what they yield, and how many plies under it stay uncut."""
+    """One placement of an order: its poses, what they yield, and how many plies under it stay
+    uncut."""
 
     poses: tuple[Pose, ...]
     yields: int
@@ -116,8 +118,11 @@ def parts_for(
     return parts_at(options_for(pieces, cloth, sections), {}, len(sections))
 
 
-def options_for(pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]) -> Options:
-    """The homes that each order could have, the one it goes to by itself first, with its placements there.
+def options_for(
+    pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Section, ...]
+) -> Options:
+    """The homes that each order could have, the one it goes to by itself first, with its placements
+    there.
 
     Raises:
         LayRefused: an order that none can hold.
@@ -131,8 +136,11 @@ def options_for(pieces: tuple[CutPiece, ...], cloth: Cloth, sections: tuple[Sect
     }
 
 
-def parts_at(options: Options, homes: Mapping[OrderKey, Home], sections: int) -> tuple[tuple[Part, ...], ...]:
-    """The parts of so many sections with each order at the home that ``homes`` names, else at its first."""
+def parts_at(
+    options: Options, homes: Mapping[OrderKey, Home], sections: int
+) -> tuple[tuple[Part, ...], ...]:
+    """The parts of so many sections with each order at the home that ``homes`` names, else at its
+    first."""
     parts: list[list[Part]] = [[] for _ in range(sections)]
     counts: Counter[str] = Counter()
     for key, own in options.items():
@@ -141,12 +149,15 @@ def parts_at(options: Options, homes: Mapping[OrderKey, Home], sections: int) ->
         for take in own[home]:
             counts[piece] += 1
             id = f"{piece}/{counts[piece]}"
-            parts[home.section].append(Part(id=id, piece=piece, poses=take.poses, yields=take.yields))
+            parts[home.section].append(
+                Part(id=id, piece=piece, poses=take.poses, yields=take.yields)
+            )
     return tuple(tuple(own) for own in parts)
 
 
 def _refuse_slanting(piece: CutPiece, section: Section) -> None:
-    """On cloth folded corner to corner nothing lies but on the fold: the upper ply has warp and weft swapped."""
+    """On cloth folded corner to corner nothing lies but on the fold: the upper ply has warp and
+    weft swapped."""
     if WAYS[section.way].slanting:
         raise LayRefused(
             say("parts.does-not-lie-slanting-fold", piece=piece.name),
@@ -180,7 +191,13 @@ def _options(
 
 
 def _takes(
-    piece: CutPiece, order: CutOrder, cloth: Cloth, section: Section, head_turn: float, *, single: bool
+    piece: CutPiece,
+    order: CutOrder,
+    cloth: Cloth,
+    section: Section,
+    head_turn: float,
+    *,
+    single: bool,
 ) -> list[Take]:
     """The placements of one order on a section, each with every pose that gives the same copies.
 
@@ -229,7 +246,8 @@ def _free_take(
     *,
     free: bool,
 ) -> tuple[Take, tuple[int, int]]:
-    """The next placement away from any fold: as many of the copies that are left as one placement can give."""
+    """The next placement away from any fold: as many of the copies that are left as one placement
+    can give."""
     options: list[tuple[tuple[int, int], int, Pose]] = []
     for index, zone in enumerate(section.zones):
         for turn in _table_turns(turns, piece.tilt_deg):
@@ -251,7 +269,8 @@ def _free_take(
 def _cut_plies(
     zone: Zone, upright: tuple[int, ...], left: tuple[int, int], *, mirrored: bool, free: bool
 ) -> tuple[tuple[int, ...], tuple[int, int]]:
-    """Which of the upright plies one placement is cut from, and how many copies as drawn and mirrored it gives."""
+    """Which of the upright plies one placement is cut from, and how many copies as drawn and
+    mirrored it gives."""
     if free:
         plies = upright[: left[0]]
         return plies, (len(plies), 0)
@@ -269,13 +288,17 @@ def _tilted(turns: tuple[float, ...], tilt_deg: float) -> tuple[float, ...]:
 
 
 def _table_turns(turns: tuple[float, ...], tilt_deg: float) -> tuple[float, ...]:
-    """The turns on the table that may give one of some turns on the flat cloth, whatever a ply turns over."""
+    """The turns on the table that may give one of some turns on the flat cloth, whatever a ply
+    turns over."""
     images = (sign * turn + half for half in (0.0, 180.0) for sign in (1.0, -1.0) for turn in turns)
     return _tilted(tuple(dict.fromkeys(deg % 360.0 for deg in images)), tilt_deg)
 
 
-def _upright_plies(zone: Zone, turn: float, turns: tuple[float, ...], tilt_deg: float) -> tuple[int, ...]:
-    """The plies on whose flat cloth a piece turned so on the table lies in one of the turns that it is allowed."""
+def _upright_plies(
+    zone: Zone, turn: float, turns: tuple[float, ...], tilt_deg: float
+) -> tuple[int, ...]:
+    """The plies on whose flat cloth a piece turned so on the table lies in one of the turns that it
+    is allowed."""
     x, y = math.cos(math.radians(turn)), math.sin(math.radians(turn))
     found = []
     for k, ply in enumerate(zone.plies):
@@ -286,7 +309,9 @@ def _upright_plies(zone: Zone, turn: float, turns: tuple[float, ...], tilt_deg: 
     return tuple(found)
 
 
-def _fold_takes(piece: CutPiece, order: CutOrder, section: Section, turns: tuple[float, ...]) -> list[Take]:
+def _fold_takes(
+    piece: CutPiece, order: CutOrder, section: Section, turns: tuple[float, ...]
+) -> list[Take]:
     """The placements of a half on the folds of a section; none when it lies on none of them."""
     takes: list[Take] = []
     left = order.copies
@@ -316,7 +341,9 @@ def _free_pose(
     plies: tuple[int, ...],
 ) -> Iterator[Pose]:
     """The pose away from any fold, if it fits across the zone."""
-    outline = placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=mirrored).all(shape.outline)
+    outline = placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=mirrored).all(
+        shape.outline
+    )
     box, room = bounds(outline), bounds(zone.usable)
     slack = room.height - box.height
     if slack < -_FIT_MM:
@@ -337,12 +364,17 @@ def _free_pose(
 
 
 def _fold_poses(
-    piece: CutPiece, order: CutOrder, zone: Zone, zone_index: int, turns: tuple[float, ...], left: int
+    piece: CutPiece,
+    order: CutOrder,
+    zone: Zone,
+    zone_index: int,
+    turns: tuple[float, ...],
+    left: int,
 ) -> tuple[Pose, ...]:
     """Every pose with the piece's fold edge on a fold of the zone, the piece inside the cloth.
 
-    Of the pairs of plies that the fold joins and that lie upright, as many are cut as copies are left. The whole has
-    the direction of its half on the first ply of a pair.
+    Of the pairs of plies that the fold joins and that lie upright, as many are cut as copies are
+    left. The whole has the direction of its half on the first ply of a pair.
     """
     poses = []
     for kept, shape in _on_fold_shapes(piece, order):
@@ -354,7 +386,9 @@ def _fold_poses(
                     plies = tuple(sorted(ply for pair in joins for ply in pair))
                     if not plies:
                         continue
-                    pose = _fold_pose(piece, shape, kept, zone, zone_index, turn, mirrored, fold, plies)
+                    pose = _fold_pose(
+                        piece, shape, kept, zone, zone_index, turn, mirrored, fold, plies
+                    )
                     if pose is not None:
                         poses.append(pose)
     return _distinct(tuple(poses))
@@ -376,7 +410,8 @@ def _fold_pose(
         return _slanting_pose(shape, kept, to_table, zone_index, turn, mirrored, fold, plies)
     (_, ay), (_, by) = to_table(kept[0]), to_table(kept[1])
     if abs(ay - by) > 1e-6 or fold.start[1] != fold.end[1]:
-        return None  # the fold runs along the cloth; this pose's fold edge does not, or the fold runs across
+        # the fold runs along the cloth; this pose's fold edge does not, or the fold runs across
+        return None
     outline = to_table.all(shape.outline)
     box, room = bounds(outline), bounds(zone.usable)
     level = fold.start[1]
@@ -411,7 +446,8 @@ def _slanting_pose(
     fold: FoldEdge,
     plies: tuple[int, ...],
 ) -> Pose | None:
-    """The pose with the fold edge on a slanting fold, at its start; where along it is found by ``lay.slant``."""
+    """The pose with the fold edge on a slanting fold, at its start; where along it is found by
+    ``lay.slant``."""
     a, b = to_table(kept[0]), to_table(kept[1])
     size, long = math.dist(a, b), math.dist(fold.start, fold.end)
     ux, uy = (fold.end[0] - fold.start[0]) / long, (fold.end[1] - fold.start[1]) / long
@@ -440,7 +476,8 @@ def _slanting_pose(
 
 
 def _on_fold_shapes(piece: CutPiece, order: CutOrder) -> Iterator[tuple[FoldSegment, Shape]]:
-    """For each line of fold edges: the shape with every other line unfolded, ready for that fold."""
+    """For each line of fold edges: the shape with every other line unfolded, ready for that
+    fold."""
     lines = [edges[0] for edges in fold_lines(order.fold_edges)]
     for kept in lines:
         outline, holes = piece.cut_line, piece.holes
@@ -450,8 +487,11 @@ def _on_fold_shapes(piece: CutPiece, order: CutOrder) -> Iterator[tuple[FoldSegm
         yield kept, Shape(outline=outline, holes=holes)
 
 
-def laid_shapes(piece: CutPiece, order: CutOrder, *, on_fold: bool) -> tuple[tuple[FoldSegment | None, Shape], ...]:
-    """The shapes in which a piece can be laid, each with its edge that lies on the fold; none where it has no such."""
+def laid_shapes(
+    piece: CutPiece, order: CutOrder, *, on_fold: bool
+) -> tuple[tuple[FoldSegment | None, Shape], ...]:
+    """The shapes in which a piece can be laid, each with its edge that lies on the fold; none where
+    it has no such."""
     if on_fold:
         return tuple(_on_fold_shapes(piece, order))
     outline, holes = _whole(piece, order)
@@ -480,7 +520,9 @@ def _distinct(poses: tuple[Pose, ...]) -> tuple[Pose, ...]:
     return tuple(seen.values())
 
 
-def _too_wide(piece: CutPiece, shape: Shape, cloth: Cloth, section: Section, turns: tuple[float, ...]) -> LayRefused:
+def _too_wide(
+    piece: CutPiece, shape: Shape, cloth: Cloth, section: Section, turns: tuple[float, ...]
+) -> LayRefused:
     """The refusal of a piece that fits across no zone: how much is missing, and what would help."""
     if not turns:
         way = cloth.print_or_assumed.value
@@ -496,7 +538,9 @@ def _too_wide(piece: CutPiece, shape: Shape, cloth: Cloth, section: Section, tur
     if over + room > whole + _FIT_MM or not outs:
         outs = ["take wider cloth"]
     outs.append("split the piece with a seam")
-    where = cloth.shown_name if section.way in ("open", "crosswise", "turned") else "the folded cloth"
+    where = (
+        cloth.shown_name if section.way in ("open", "crosswise", "turned") else "the folded cloth"
+    )
     return LayRefused(
         say(
             "parts.too-wide",
@@ -512,13 +556,19 @@ def _too_wide(piece: CutPiece, shape: Shape, cloth: Cloth, section: Section, tur
 
 
 def _fits_to_middle(piece: CutPiece, shape: Shape, cloth: Cloth, turns: tuple[float, ...]) -> bool:
-    return _least_across(piece, shape.outline, turns) <= cloth.lay_width_mm / 4 - cloth.reserve_mm + _FIT_MM
+    return (
+        _least_across(piece, shape.outline, turns)
+        <= cloth.lay_width_mm / 4 - cloth.reserve_mm + _FIT_MM
+    )
 
 
 def _least_across(piece: CutPiece, outline: Outline, turns: Iterable[float]) -> float:
     """How far across the cloth an outline reaches in the best of its turns, in mm."""
     return min(
-        bounds(placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=False).all(outline)).height for turn in turns
+        bounds(
+            placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=False).all(outline)
+        ).height
+        for turn in turns
     )
 
 
@@ -528,14 +578,31 @@ def fits_nowhere(piece: CutPiece, order: CutOrder, cloth: Cloth) -> Text | None:
     Whatever the fold, the whole piece lies across the flat cloth in one of its turns.
     """
     ways = (0.0, 180.0) if cloth.print_or_assumed is Print.PER_GARMENT else (cloth.head_turn,)
-    turns = {turn for head_turn in ways for turn in allowed_turns(piece, cloth.print_or_assumed, head_turn)}
+    turns = {
+        turn
+        for head_turn in ways
+        for turn in allowed_turns(piece, cloth.print_or_assumed, head_turn)
+    }
     if not turns:
         way = cloth.print_or_assumed.value
-        return say("parts.no-turn", piece=piece.name, grain=piece.grain.value, cloth=cloth.shown_name, way=way)
+        return say(
+            "parts.no-turn",
+            piece=piece.name,
+            grain=piece.grain.value,
+            cloth=cloth.shown_name,
+            way=way,
+        )
     outline, _ = _whole(piece, order)
     room = cloth.lay_width_mm - 2 * cloth.reserve_mm
     needs = _least_across(piece, outline, turns)
     if needs > room + 1e-3:
         over = needs - room
-        return say("parts.wider-than", piece=piece.name, needs=needs, over=over, room=room, cloth=cloth.shown_name)
+        return say(
+            "parts.wider-than",
+            piece=piece.name,
+            needs=needs,
+            over=over,
+            room=room,
+            cloth=cloth.shown_name,
+        )
     return None

@@ -21,7 +21,8 @@ class Level(StrEnum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Finding:
-    """A broken or strained rule in plain words, the pieces and placements it concerns by their ids, and a way out."""
+    """A broken or strained rule in plain words, the pieces and placements it concerns by their ids,
+    and a way out."""
 
     level: Level
     code: str
@@ -50,8 +51,9 @@ NO_SHAPE = Shape(outline=())
 class Placement:
     """A part at its place: q = R(turn) · M · R(−grain) · p + (x, y), cut from some plies of a zone.
 
-    ``yields`` is the number of finished copies; ``on_fold`` says that the shape is a half whose fold
-    edge lies on a fold of the zone, ``fold`` which. One that is kept (``lay.kept``) has no shape.
+    ``yields`` is the number of finished copies; ``on_fold`` says that the shape is a half whose
+    fold edge lies on a fold of the zone, ``fold`` which. One that is kept (``lay.kept``) has no
+    shape.
     """
 
     id: str
@@ -73,8 +75,8 @@ class Placement:
 class Lay:
     """Spread, placements, findings and lengths of one cloth. Immutable: every edit makes a new one.
 
-    ``unmatched_mm`` is the best length of the same pieces when nothing is asked of the print, None when something is
-    asked and nobody has looked (``lay.matching``).
+    ``unmatched_mm`` is the best length of the same pieces when nothing is asked of the print, None
+    when something is asked and nobody has looked (``lay.matching``).
     """
 
     cloth: Cloth
@@ -131,7 +133,8 @@ class Lay:
 
 
 def matching_cost(length_mm: float, unmatched_mm: float | None) -> float | None:
-    """What of a length keeping to the print costs, beside the best length without; None when that is not known.
+    """What of a length keeping to the print costs, beside the best length without; None when that
+    is not known.
 
     Never below nothing: what keeps to the print is one of the lays that need not.
     """

@@ -1,7 +1,9 @@
-"""Planning a lay: how deep its folds are, in which section each order is cut and whether singly, what lies where.
+"""Planning a lay: how deep its folds are, in which section each order is cut and whether singly,
+what lies where.
 
-A plan is made once and then searched (``lay.searching``). It says which parts there are with all their poses, what is
-spoilt, how long the sections may be, and a length below which no lay of it can be.
+A plan is made once and then searched (``lay.searching``). It says which parts there are with all
+their poses, what is spoilt, how long the sections may be, and a length below which no lay of it can
+be.
 """
 
 from __future__ import annotations
@@ -13,7 +15,15 @@ from dataclasses import dataclass, replace
 
 from wickel.cloth import Cloth, Section, SectionPlan, Spread, Spreading, depth_fits, spread
 from wickel.geometry import area, bounds
-from wickel.lay.constraints import Laid, Obstacle, alike_plies, constrained, obstacles_on, steady_plies, whole_repeat_mm
+from wickel.lay.constraints import (
+    Laid,
+    Obstacle,
+    alike_plies,
+    constrained,
+    obstacles_on,
+    steady_plies,
+    whole_repeat_mm,
+)
 from wickel.lay.demand import CutPiece, cut_from
 from wickel.lay.homes import Parts, Sections, quick_mm
 from wickel.lay.items import length_of
@@ -29,12 +39,14 @@ from wickel.lay.parts import (
 from wickel.wording import say
 
 _DEPTHS_TRIED, _DEPTHS_KEPT, _DEPTH_EFFORT = 10, 3, 30
-"""How many depths of a fold are looked at quickly, and of these how many again, with so many steps."""
+"""How many depths of a fold are looked at quickly, and of these how many again, with so many
+steps."""
 
 
 @dataclass(frozen=True, slots=True)
 class Planner:
-    """What planning needs beside the pieces: ``tick``, called often, and a short search of a plan for so many steps.
+    """What planning needs beside the pieces: ``tick``, called often, and a short search of a plan
+    for so many steps.
 
     Which orders are cut double and which singly is looked into unless it is not to ``settle`` that.
     """
@@ -48,9 +60,10 @@ class Planner:
 class Plan:
     """How a cloth is to be spread and what is to lie in which section.
 
-    ``asked`` is the way as it was asked for, ``plans`` it with depths, without sections that nothing needs; ``probes``
-    are the sections 1 mm long. ``whole_mm`` is the length that a section's is a whole number of, where it is bound to
-    the print. ``unsteady``: some ply's place on the cloth hangs on the length of the lay.
+    ``asked`` is the way as it was asked for, ``plans`` it with depths, without sections that
+    nothing needs; ``probes`` are the sections 1 mm long. ``whole_mm`` is the length that a
+    section's is a whole number of, where it is bound to the print. ``unsteady``: some ply's place
+    on the cloth hangs on the length of the lay.
     """
 
     pieces: tuple[CutPiece, ...]
@@ -66,35 +79,48 @@ class Plan:
 
     def spread_at(self, lengths_mm: list[float]) -> Spread:
         """The cloth spread with sections of some lengths on the table."""
-        return spread(Spreading.of(*self.plans), self.cloth.lay_width_mm, lengths_mm, self.cloth.reserve_mm)
+        return spread(
+            Spreading.of(*self.plans), self.cloth.lay_width_mm, lengths_mm, self.cloth.reserve_mm
+        )
 
     def spread_for(self, solutions: list[Solution]) -> Spread:
-        """The spread as long as the solutions need it, in whole repeats where the print hangs on that."""
+        """The spread as long as the solutions need it, in whole repeats where the print hangs on
+        that."""
         return self.spread_at(self.lengths_for(solutions))
 
     def lengths_for(self, solutions: list[Solution]) -> list[float]:
         """How long each section must be on the table."""
         return [
-            self.cloth.lay_width_mm if plan.way.slanting else _whole(length_of(own, solution), whole)
-            for plan, own, solution, whole in zip(self.plans, self.parts, solutions, self.whole_mm, strict=True)
+            self.cloth.lay_width_mm
+            if plan.way.slanting
+            else _whole(length_of(own, solution), whole)
+            for plan, own, solution, whole in zip(
+                self.plans, self.parts, solutions, self.whole_mm, strict=True
+            )
         ]
 
     def quick_mm(self, tick: Tick) -> float:
         """About the length of cloth, by a quick look."""
         sections = zip(self.plans, self.probes, self.parts, strict=True)
-        return math.fsum(quick_mm(plan, probe, own, self.cloth, tick) for plan, probe, own in sections)
+        return math.fsum(
+            quick_mm(plan, probe, own, self.cloth, tick) for plan, probe, own in sections
+        )
 
     @property
     def least_mm(self) -> float:
-        """A length of cloth that no lay of this way can go below: area by width, longest part, what lies on a fold.
+        """A length of cloth that no lay of this way can go below: area by width, longest part, what
+        lies on a fold.
 
-        What lies on a fold counts only where nothing could be laid elsewhere: not with a depth, nor in sections.
+        What lies on a fold counts only where nothing could be laid elsewhere: not with a depth, nor
+        in sections.
         """
         if any(plan.way.slanting for plan in self.plans):
             return self.probes[0].cloth_length_mm if len(self.plans) == 1 else 0.0
         everything = [part for own in self.parts for part in own]
         each = min(probe.cloth_length_mm / probe.length_mm for probe in self.probes)
-        copies = sum(area(part.poses[0].outline) * len(part.poses[0].cut_plies) for part in everything)
+        copies = sum(
+            area(part.poses[0].outline) * len(part.poses[0].cut_plies) for part in everything
+        )
         longest = max(min(bounds(pose.outline).width for pose in part.poses) for part in everything)
         folds: dict[str, float] = {}
         if len(self.plans) == 1 and not self.plans[0].way.takes_depth:
@@ -102,7 +128,9 @@ class Plan:
                 names = {pose.fold for pose in part.poses}
                 if len(names) == 1 and "" not in names:
                     (name,) = names
-                    folds[name] = folds.get(name, 0.0) + min(_on_fold_mm(pose) for pose in part.poses)
+                    folds[name] = folds.get(name, 0.0) + min(
+                        _on_fold_mm(pose) for pose in part.poses
+                    )
         return max(copies / self.cloth.lay_width_mm, each * max(longest, *folds.values(), 0.0))
 
 
@@ -148,18 +176,25 @@ def _on_the_print(
     probes: tuple[Section, ...],
     parts: list[tuple[Part, ...]],
 ) -> Plan:
-    """The plan with its parts held to what they ask of the print, and what of the cloth lies where for certain."""
+    """The plan with its parts held to what they ask of the print, and what of the cloth lies where
+    for certain."""
     whole = whole_repeat_mm(pieces, cloth.lay_design)
-    short, long = ([_probe(plan, cloth, times * (whole or 1.0)) for plan in plans] for times in (1, 2))
+    short, long = (
+        [_probe(plan, cloth, times * (whole or 1.0)) for plan in plans] for times in (1, 2)
+    )
     # only the first section knows where on the cloth it lies, however long the others are
     steady = [frozenset() if k else steady_plies(short[0], long[0]) for k in range(len(short))]
     alike = [alike_plies(one, other, whole) for one, other in zip(short, long, strict=True)]
     for k in range(1, len(short)):
         if any(plan.way.slanting for plan in plans[:k]):
             alike[k] = frozenset()  # a slanting fold is as long as the cloth is wide
-    # a section is whole repeats long where plies of its own or what comes after it hang on its length
+    # a section is whole repeats long where plies of its own or what comes after it hang on its
+    # length
     last = len(short) - 1
-    plies = [{(z, p) for z, zone in enumerate(own.zones) for p in range(len(zone.plies))} for own in probes]
+    plies = [
+        {(z, p) for z, zone in enumerate(own.zones) for p in range(len(zone.plies))}
+        for own in probes
+    ]
     return Plan(
         pieces=pieces,
         cloth=cloth,
@@ -169,9 +204,12 @@ def _on_the_print(
         probes=probes,
         parts=constrained(tuple(map(Laid, parts, short, steady, alike)), pieces, cloth),
         whole_mm=tuple(
-            whole if k < last or alike[k] - steady_plies(short[k], long[k]) else None for k in range(len(short))
+            whole if k < last or alike[k] - steady_plies(short[k], long[k]) else None
+            for k in range(len(short))
         ),
-        obstacles=tuple(obstacles_on(cloth, probe, own) for probe, own in zip(probes, steady, strict=True)),
+        obstacles=tuple(
+            obstacles_on(cloth, probe, own) for probe, own in zip(probes, steady, strict=True)
+        ),
         unsteady=any(every - sure for every, sure in zip(plies, steady, strict=True)),
     )
 
@@ -192,11 +230,14 @@ def _on_fold_mm(pose: Pose) -> float:
     return max(on) - min(on) if on else 0.0
 
 
-def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, planner: Planner) -> SectionPlan:
-    """The plan with the depth at which a short search is shortest, when the way takes one and none was given.
+def _with_depth(
+    plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, planner: Planner
+) -> SectionPlan:
+    """The plan with the depth at which a short search is shortest, when the way takes one and none
+    was given.
 
-    A fold is as deep as one of the pieces that are cut double on it, or goes to the middle. The best few of a quick
-    look at all are looked at longer.
+    A fold is as deep as one of the pieces that are cut double on it, or goes to the middle. The
+    best few of a quick look at all are looked at longer.
     """
     if not plan.way.takes_depth or plan.depth_mm is not None:
         return plan
@@ -209,7 +250,12 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, p
         except LayRefused as reason:
             refusal = reason
             continue
-        heights = {bounds(pose.outline).height for part in parts for pose in part.poses if len(pose.cut_plies) > 1}
+        heights = {
+            bounds(pose.outline).height
+            for part in parts
+            for pose in part.poses
+            if len(pose.cut_plies) > 1
+        }
         each = {round(height, 3): height + reserve for height in heights}
         depths |= {depth for depth in each.values() if depth_fits(depth, width, reserve)}
     made: dict[float, Plan] = {}
@@ -231,5 +277,7 @@ def _with_depth(plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, p
     best = sorted(tried)[:_DEPTHS_KEPT]
     with suppress(Stopped):
         if len(best) > 1:
-            best = sorted((planner.length_after(made[depth], _DEPTH_EFFORT), depth) for _, depth in best)
+            best = sorted(
+                (planner.length_after(made[depth], _DEPTH_EFFORT), depth) for _, depth in best
+            )
     return replace(plan, depth_mm=best[0][1])

@@ -18,7 +18,8 @@ _NOTHING_MM2 = 1.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FlatCopy:
-    """One finished copy on the flat cloth. ``hand`` is +1 as drawn, −1 mirrored, 0 for a whole from a half.
+    """One finished copy on the flat cloth. ``hand`` is +1 as drawn, −1 mirrored, 0 for a whole from
+    a half.
 
     ``plies`` are the plies it is cut from.
     """
@@ -53,10 +54,17 @@ def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[Flat
     """Every finished copy on the flat cloth, in ply order; a half on a fold gives one whole."""
     there = on_table(placement, piece)
     copies = []
-    fold = next((f for f in zone.folds if f.name == placement.fold), None) if placement.on_fold else None
+    fold = (
+        next((f for f in zone.folds if f.name == placement.fold), None)
+        if placement.on_fold
+        else None
+    )
     for ply in placement.cut_plies:
         to_cloth = zone.plies[ply].map
-        outline, holes = to_cloth.all(there.outline), tuple(to_cloth.all(hole) for hole in there.holes)
+        outline, holes = (
+            to_cloth.all(there.outline),
+            tuple(to_cloth.all(hole) for hole in there.holes),
+        )
         hand = 1 if (to_cloth.determinant > 0) != placement.mirrored else -1
         plies: tuple[int, ...] = (ply,)
         if fold is not None:
@@ -72,8 +80,8 @@ def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[Flat
 def spoilt(cloth: Cloth) -> tuple[Polygon, ...]:
     """The places of the flat cloth that nothing may be cut from, after shrinking.
 
-    First its flaws, then what is cut away already, then what a remnant lacks. A flaw without a width goes right across.
-    What a remnant lacks is given in parts without holes.
+    First its flaws, then what is cut away already, then what a remnant lacks. A flaw without a
+    width goes right across. What a remnant lacks is given in parts without holes.
     """
     along, across = 1 - cloth.shrink_along, 1 - cloth.shrink_across
     flaws = (
@@ -90,10 +98,16 @@ def spoilt(cloth: Cloth) -> tuple[Polygon, ...]:
         return (*flaws, *gone)
     left = Polygon([(x * along, y * across) for x, y in cloth.remnant])
     low_x, _, high_x, _ = left.bounds
-    middle = (low_x + high_x) / 2  # the remnant is in every line across, so each half of what it lacks has no hole
+    middle = (
+        low_x + high_x
+    ) / 2  # the remnant is in every line across, so each half of what it lacks has no hole
     halves = ((0.0, middle), (middle, high_x))
     lacks = (box(start, 0.0, end, cloth.lay_width_mm).difference(left) for start, end in halves)
-    return (*flaws, *gone, *(part for half in lacks for part in _polygons(half) if part.area > _NOTHING_MM2))
+    return (
+        *flaws,
+        *gone,
+        *(part for half in lacks for part in _polygons(half) if part.area > _NOTHING_MM2),
+    )
 
 
 def _polygons(shape: BaseGeometry) -> tuple[Polygon, ...]:
@@ -102,7 +116,8 @@ def _polygons(shape: BaseGeometry) -> tuple[Polygon, ...]:
 
 
 def flaws_on_table(cloth: Cloth, spread: Spread) -> tuple[tuple[Outline, int], ...]:
-    """Where the flaws lie in the spread frame, each with the ply it is in; those beyond the lay are left out."""
+    """Where the flaws lie in the spread frame, each with the ply it is in; those beyond the lay are
+    left out."""
     found = []
     for spot in spoilt(cloth):
         corners = outline_of(spot)
@@ -114,7 +129,9 @@ def flaws_on_table(cloth: Cloth, spread: Spread) -> tuple[tuple[Outline, int], .
     return tuple(found)
 
 
-def marks_on_table(placement: Placement, piece: CutPiece) -> tuple[Outline | None, tuple[Outline, ...]]:
+def marks_on_table(
+    placement: Placement, piece: CutPiece
+) -> tuple[Outline | None, tuple[Outline, ...]]:
     """The net line and the inner lines of a placement in the spread frame.
 
     A half piece that is laid whole shows the net line unfolded and its inner lines on both sides.

@@ -1,4 +1,5 @@
-"""Every rule of the cloth on a lay, as findings in plain words: the exact check and the rules beside it."""
+"""Every rule of the cloth on a lay, as findings in plain words: the exact check and the rules
+beside it."""
 
 from __future__ import annotations
 
@@ -39,7 +40,9 @@ def findings(lay: Lay) -> tuple[Finding, ...]:
         *_notes(lay),
     ]
     waived = {piece.id: piece.waive for piece in lay.pieces if piece.waive}
-    return tuple(sorted((_as_waived(own, waived) for own in found), key=lambda own: _ORDER.index(own.level)))
+    return tuple(
+        sorted((_as_waived(own, waived) for own in found), key=lambda own: _ORDER.index(own.level))
+    )
 
 
 _WAIVED_BY = {
@@ -57,7 +60,9 @@ def _as_waived(finding: Finding, waived: Mapping[str, frozenset[Waived]]) -> Fin
         return finding
     if not any(wanted in waived.get(id, frozenset()) for id in finding.pieces):
         return finding
-    return replace(finding, level=Level.NOTE, text=say("rules.let-be", finding=finding.text), way_out="")
+    return replace(
+        finding, level=Level.NOTE, text=say("rules.let-be", finding=finding.text), way_out=""
+    )
 
 
 def _flat_shapes(lay: Lay) -> Iterator[tuple[Placement, CutPiece, Polygon]]:
@@ -101,11 +106,14 @@ def _flaws(lay: Lay) -> Iterator[Finding]:
             else:
                 text, way_out = say("rules.beyond-remnant", **names), say("rules.larger-cloth")
             ids, at = (piece.id,), (placement.id,)
-            yield Finding(level=Level.BROKEN, code=code, text=text, way_out=way_out, pieces=ids, placements=at)
+            yield Finding(
+                level=Level.BROKEN, code=code, text=text, way_out=way_out, pieces=ids, placements=at
+            )
 
 
 def _stretch(lay: Lay) -> Iterator[Finding]:
-    """On cloth that stretches one way only, that way must run round the body: across the grain arrow."""
+    """On cloth that stretches one way only, that way must run round the body: across the grain
+    arrow."""
     along, across = lay.cloth.stretch_along, lay.cloth.stretch_across
     if (along > 0) == (across > 0):
         return
@@ -113,7 +121,11 @@ def _stretch(lay: Lay) -> Iterator[Finding]:
     for placement in lay.placements:
         piece = lay.piece(placement.piece)
         turn = math.radians(placement.turn_deg)
-        dx, dy = lay.zone(placement).plies[placement.cut_plies[0]].map.direction((math.cos(turn), math.sin(turn)))
+        dx, dy = (
+            lay.zone(placement)
+            .plies[placement.cut_plies[0]]
+            .map.direction((math.cos(turn), math.sin(turn)))
+        )
         lengthwise = abs(dx) > abs(dy)
         if lengthwise == (across > 0) or piece.id in said or abs(abs(dx) - abs(dy)) < 1e-6:
             continue
@@ -133,7 +145,8 @@ def _stretch(lay: Lay) -> Iterator[Finding]:
 
 
 def _lost_in_folds(lay: Lay) -> Iterator[Finding]:
-    """A straight edge that is meant to be cut lies along a fold: its two halves would hang together."""
+    """A straight edge that is meant to be cut lies along a fold: its two halves would hang
+    together."""
     for placement in lay.placements:
         piece = lay.piece(placement.piece)
         for fold in lay.zone(placement).folds:
@@ -154,7 +167,11 @@ def _lost_in_folds(lay: Lay) -> Iterator[Finding]:
 
 def _creep(lay: Lay) -> Iterator[Finding]:
     """Four plies and more creep under the shears."""
-    deep = {lay.piece(p.piece).name: p.piece for p in lay.placements if len(p.cut_plies) >= CREEPING_PLIES}
+    deep = {
+        lay.piece(p.piece).name: p.piece
+        for p in lay.placements
+        if len(p.cut_plies) >= CREEPING_PLIES
+    }
     if deep:
         yield Finding(
             level=Level.NOTE,
@@ -179,7 +196,9 @@ def _too_close(lay: Lay) -> Iterator[Finding]:
             yield Finding(
                 level=Level.STRAINED,
                 code="margin",
-                text=say("rules.too-close", one=one.name, other=other.name, apart=apart, margin=margin),
+                text=say(
+                    "rules.too-close", one=one.name, other=other.name, apart=apart, margin=margin
+                ),
                 pieces=(one.id, other.id),
                 way_out=say("rules.move-one-them-cut-less"),
             )
@@ -205,11 +224,16 @@ def _notes(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.NOTE,
             code="section-unused",
-            text=say("rules.only-another-section-not-needed", name=Spreading(lay.spread.sections[0].way).name.lower()),
+            text=say(
+                "rules.only-another-section-not-needed",
+                name=Spreading(lay.spread.sections[0].way).name.lower(),
+            ),
             way_out="",
         )
     low, high = lay.cloth.selvages_mm
-    if abs(low - high) > UNEVEN_MM and any(zone.folds for section in lay.spread.sections for zone in section.zones):
+    if abs(low - high) > UNEVEN_MM and any(
+        zone.folds for section in lay.spread.sections for zone in section.zones
+    ):
         yield Finding(
             level=Level.NOTE,
             code="selvages",

@@ -1,4 +1,5 @@
-"""The search for a lay of one plan, which can be gone on with: section after section, and around what is spoilt."""
+"""The search for a lay of one plan, which can be gone on with: section after section, and around
+what is spoilt."""
 
 from __future__ import annotations
 
@@ -20,13 +21,16 @@ from wickel.lay.slant import placed_on_slant
 from wickel.wording import say
 
 RIVAL_EFFORT = 2000
-"""Steps at most for a simpler way that is searched first, so that time is left for the way itself."""
+"""Steps at most for a simpler way that is searched first, so that time is left for the way
+itself."""
 
 _FIRST_STEPS, _TIMES = ORDERS + 20, 3
-"""With several sections each gets a first lay of so many steps, then all go on with so many times as many."""
+"""With several sections each gets a first lay of so many steps, then all go on with so many times
+as many."""
 
 _SETTLED_WITHIN, _SETTLING_EFFORT = 8, 200
-"""How often lengths are set anew around what is spoilt, and with how many steps each is searched."""
+"""How often lengths are set anew around what is spoilt, and with how many steps each is
+searched."""
 
 Held = tuple[Placement, ...]
 """Placements of an earlier lay that are to stay where they are."""
@@ -35,14 +39,15 @@ LayReport = Callable[[float, Callable[[], Lay] | None], None]
 """``report(progress 0..1, best lay so far on demand)``; may raise ``Stopped``."""
 
 PLANNING = -1.0
-"""The progress of a search that only plans yet: depths of folds, what is cut singly. Stopped then, it goes on to the
-first lay with what it knows, and asks its report again."""
+"""The progress of a search that only plans yet: depths of folds, what is cut singly. Stopped then,
+it goes on to the first lay with what it knows, and asks its report again."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Beside:
-    """What a search has beside its plan: placements that stay ``held``, placements of a lay of pieces much ``like``
-    these, and the searches of simpler ways, which it must not be longer than."""
+    """What a search has beside its plan: placements that stay ``held``, placements of a lay of
+    pieces much ``like`` these, and the searches of simpler ways, which it must not be longer
+    than."""
 
     held: Held = ()
     like: Held = ()
@@ -50,12 +55,14 @@ class Beside:
 
 
 def ticking(report: LayReport | None) -> Tick:
-    """What is called while a search is still planned and has nothing to show: it may raise ``Stopped``."""
+    """What is called while a search is still planned and has nothing to show: it may raise
+    ``Stopped``."""
     return (lambda: None) if report is None else (lambda: report(PLANNING, None))
 
 
 class Laying:
-    """The search for a lay of a plan. Raises ``LayRefused`` when something cannot lie around what is held."""
+    """The search for a lay of a plan. Raises ``LayRefused`` when something cannot lie around what
+    is held."""
 
     def __init__(self, plan: Plan, settings: Search, beside: Beside, tick: Tick) -> None:
         self.plan = plan
@@ -94,7 +101,8 @@ class Laying:
         return spots
 
     def _guessed(self, like: Held) -> tuple[Spot, ...]:
-        """The spots that the placements of another lay give the parts; none when they are not of one kind."""
+        """The spots that the placements of another lay give the parts; none when they are not of
+        one kind."""
         known = {placement.id: placement for placement in like}
         (own, *more) = self.plan.parts
         if more or not known or {part.id for part in own} != set(known):
@@ -123,7 +131,9 @@ class Laying:
             lay = replace(lay, spread=replace(lay.spread, way=self.plan.way))
         else:
             lay = self._lay(self._done)
-            if self._may_settle and any(finding.code in ("flaw", "remnant") for finding in lay.findings):
+            if self._may_settle and any(
+                finding.code in ("flaw", "remnant") for finding in lay.findings
+            ):
                 lay = min(lay, self._around_spoilt(effort, report) or lay, key=rank)
         for other in simpler:
             if better(other, lay):
@@ -131,7 +141,8 @@ class Laying:
         return lay
 
     def _search(self, effort: int, report: LayReport | None) -> None:
-        """Search every section for so many more steps; one that is stopped may leave sections without a solution."""
+        """Search every section for so many more steps; one that is stopped may leave sections
+        without a solution."""
         started, self._stopped = perf_counter(), False
         spent = 0
         while spent < effort and not self._stopped:
@@ -140,7 +151,9 @@ class Laying:
                 steps = min(steps, max(_FIRST_STEPS, (_TIMES - 1) * spent))
             for k in range(len(self.plan.parts)):
                 if not self._stopped:
-                    self._search_section(k, steps, self._settings.seed + self._effort + spent, report)
+                    self._search_section(
+                        k, steps, self._settings.seed + self._effort + spent, report
+                    )
             spent += steps
         self._seconds += perf_counter() - started
         found_at = max((own.effort for own in self._done if own is not None), default=0)
@@ -160,7 +173,11 @@ class Laying:
         except NoPlace as where:
             piece = next(p for p in self.plan.pieces if p.id == own[where.item].piece)
             raise LayRefused(
-                say("searching.no-place-this-fold-where", piece=piece.name, cloth=self.plan.cloth.shown_name),
+                say(
+                    "searching.no-place-this-fold-where",
+                    piece=piece.name,
+                    cloth=self.plan.cloth.shown_name,
+                ),
                 piece.id,
             ) from None
 
@@ -168,7 +185,10 @@ class Laying:
         """The parts of a section as items to be placed around some obstacles."""
         items = items_of(self.plan.parts[k], self.plan.cloth.margin_mm, obstacles)
         return Problem(
-            items=tuple(replace(item, locked=self._locked[k].get(number)) for number, item in enumerate(items)),
+            items=tuple(
+                replace(item, locked=self._locked[k].get(number))
+                for number, item in enumerate(items)
+            ),
             obstacles=obstacle_outlines(obstacles, self.plan.cloth.margin_mm),
             seed=seed,
             effort=steps,
@@ -176,10 +196,12 @@ class Laying:
         )
 
     def _around_spoilt(self, effort: int, report: LayReport | None) -> Lay | None:
-        """A lay around the spoilt places of plies whose place on the cloth hangs on the length of the sections.
+        """A lay around the spoilt places of plies whose place on the cloth hangs on the length of
+        the sections.
 
-        The lengths are set first, which says where these places come to lie; where the parts then need more, the
-        lengths grow and it is tried again. None where that leads nowhere, or is stopped.
+        The lengths are set first, which says where these places come to lie; where the parts then
+        need more, the lengths grow and it is tried again. None where that leads nowhere, or is
+        stopped.
         """
         solutions = [solution for solution in self._done if solution is not None]
         lengths = [section.length_mm for section in self.plan.spread_for(solutions).sections]
@@ -189,13 +211,17 @@ class Laying:
             for k, section in enumerate(the_spread.sections):
                 if self.plan.plans[k].way.slanting:
                     return None
-                every = frozenset((z, p) for z, zone in enumerate(section.zones) for p in range(len(zone.plies)))
+                every = frozenset(
+                    (z, p) for z, zone in enumerate(section.zones) for p in range(len(zone.plies))
+                )
                 obstacles = tuple(
                     replace(own, outline=moved(-section.x_mm, 0.0).all(own.outline))
                     for own in obstacles_on(self.plan.cloth, section, every)
                 )
                 steps = min(effort, _SETTLING_EFFORT)
-                problem = self._problem(k, obstacles, steps, self._settings.seed + self._effort + attempt)
+                problem = self._problem(
+                    k, obstacles, steps, self._settings.seed + self._effort + attempt
+                )
                 try:
                     found.append(search(problem, lambda *_: self._ask(report)))
                 except (Stopped, NoPlace):
@@ -220,7 +246,8 @@ class Laying:
         return self.plan.spread_for(done).cloth_mm
 
     def _relay(self, k: int, report: LayReport | None) -> Report:
-        """A report of the search of one section as one of the whole lay, once all its sections have one."""
+        """A report of the search of one section as one of the whole lay, once all its sections have
+        one."""
 
         def relay(progress: float, best: Solution | None) -> None:
             if report is None:
@@ -236,11 +263,17 @@ class Laying:
         return relay
 
     def _lay(self, solutions: list[Solution | None]) -> Lay:
-        if self._shown is not None and all(a is b for a, b in zip(self._shown[0], solutions, strict=True)):
+        if self._shown is not None and all(
+            a is b for a, b in zip(self._shown[0], solutions, strict=True)
+        ):
             return replace(self._shown[1], effort=self._effort, seconds=self._seconds)
         placed = [
-            solution if plan.way.slanting or self.plan.obstacles[k] or self._held else to_start(own, solution)
-            for k, (plan, own, solution) in enumerate(zip(self.plan.plans, self.plan.parts, solutions, strict=True))
+            solution
+            if plan.way.slanting or self.plan.obstacles[k] or self._held
+            else to_start(own, solution)
+            for k, (plan, own, solution) in enumerate(
+                zip(self.plan.plans, self.plan.parts, solutions, strict=True)
+            )
             if solution is not None
         ]
         lay = self._made(placed, self.plan.spread_for(placed))
@@ -255,7 +288,8 @@ class Laying:
         return replace(lay, findings=(*lay.findings, *self._too_short(lay)))
 
     def _too_short(self, lay: Lay) -> Iterator[Finding]:
-        """Whether the length at hand is too short: proved when even the least length is, else only not found."""
+        """Whether the length at hand is too short: proved when even the least length is, else only
+        not found."""
         cloth = self.plan.cloth
         if cloth.at_hand_mm is None:
             return
@@ -269,7 +303,9 @@ class Laying:
             level=Level.STRAINED,
             code="short",
             text=say(
-                "searching.cannot-fit" if proved else "searching.none-found", cloth=cloth.shown_name, lacking=lacking
+                "searching.cannot-fit" if proved else "searching.none-found",
+                cloth=cloth.shown_name,
+                lacking=lacking,
             ),
             way_out=say("searching.buy-more" if proved else "searching.search-on"),
         )

@@ -11,8 +11,8 @@ DEFAULT_EFFORT = 1000
 class Search:
     """The settings of a search: with one worker the same settings give the same lay.
 
-    ``effort`` counts steps; how many seconds it may take is the caller's business, who ends it by its report.
-    ``workers`` search side by side.
+    ``effort`` counts steps; how many seconds it may take is the caller's business, who ends it by
+    its report. ``workers`` search side by side.
     """
 
     seed: int = 1

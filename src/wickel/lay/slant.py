@@ -1,4 +1,5 @@
-"""Placing on a slanting fold: parts slide along it, one after another, as near its start as they fit."""
+"""Placing on a slanting fold: parts slide along it, one after another, as near its start as they
+fit."""
 
 from __future__ import annotations
 
@@ -27,17 +28,24 @@ def placed_on_slant(parts: tuple[Part, ...], section: Section) -> Solution:
     spots = _spots(parts, section)
     for part, spot in zip(parts, spots, strict=True):
         if spot is None:
-            raise LayRefused(say("slant.finds-no-place-slanting-fold", piece=part.piece), part.piece)
-    return Solution(spots=tuple(spot for spot in spots if spot is not None), length_mm=section.length_mm)
+            raise LayRefused(
+                say("slant.finds-no-place-slanting-fold", piece=part.piece), part.piece
+            )
+    return Solution(
+        spots=tuple(spot for spot in spots if spot is not None), length_mm=section.length_mm
+    )
 
 
 def without_place(parts: tuple[Part, ...], section: Section) -> tuple[Part, ...]:
     """The parts for which the slanting fold is too short."""
-    return tuple(part for part, spot in zip(parts, _spots(parts, section), strict=True) if spot is None)
+    return tuple(
+        part for part, spot in zip(parts, _spots(parts, section), strict=True) if spot is None
+    )
 
 
 def _spots(parts: tuple[Part, ...], section: Section) -> list[Spot | None]:
-    """For every part its first free place along the fold, the longest parts first; None where there is none."""
+    """For every part its first free place along the fold, the longest parts first; None where there
+    is none."""
     (zone,) = section.zones
     (fold,) = zone.folds
     long = math.dist(fold.start, fold.end)
@@ -50,7 +58,9 @@ def _spots(parts: tuple[Part, ...], section: Section) -> list[Spot | None]:
             dx, dy = step * STEP_MM * ux, step * STEP_MM * uy
             for candidate, pose in enumerate(parts[index].poses):
                 shape = affinity.translate(Polygon(pose.outline), dx, dy)
-                if room.covers(shape) and all(shape.intersection(own).area < _OVERLAP_MM2 for own in taken):
+                if room.covers(shape) and all(
+                    shape.intersection(own).area < _OVERLAP_MM2 for own in taken
+                ):
                     spots[index] = Spot(candidate, dx, dy)
                     taken.append(shape)
                     break

@@ -1,7 +1,7 @@
 """Two cloths stacked face to face: what both need is cut at once, one copy the mirror of the other.
 
-The lower cloth and the upper one each get a lay of their own with the same outlines on the table, so that everything
-that reads a lay reads each of them as any other.
+The lower cloth and the upper one each get a lay of their own with the same outlines on the table,
+so that everything that reads a lay reads each of them as any other.
 """
 
 from __future__ import annotations
@@ -31,13 +31,17 @@ SAME_MM = 0.01
 
 @dataclass(frozen=True, slots=True)
 class _Pile:
-    """One thing to place on the pile: the part it gives of the lower cloth, of the upper one, or of both."""
+    """One thing to place on the pile: the part it gives of the lower cloth, of the upper one, or of
+    both."""
 
     parts: tuple[Part | None, Part | None]
 
 
-def stack_partner(pieces: tuple[CutPiece, ...], cloth: Cloth, cloths: tuple[Cloth, ...]) -> tuple[Cloth, Cloth] | None:
-    """The lower and the upper cloth of the pile that ``cloth`` belongs in, in the order of ``cloths``.
+def stack_partner(
+    pieces: tuple[CutPiece, ...], cloth: Cloth, cloths: tuple[Cloth, ...]
+) -> tuple[Cloth, Cloth] | None:
+    """The lower and the upper cloth of the pile that ``cloth`` belongs in, in the order of
+    ``cloths``.
 
     None when no other cloth of its width and print has anything that could be cut with it.
     """
@@ -55,7 +59,11 @@ def stack_partner(pieces: tuple[CutPiece, ...], cloth: Cloth, cloths: tuple[Clot
 
 def _alike(lower: Cloth, upper: Cloth) -> bool:
     same_width = abs(lower.lay_width_mm - upper.lay_width_mm) <= WIDTHS_ALIKE_MM
-    return same_width and lower.print_or_assumed is upper.print_or_assumed and lower.head_turn == upper.head_turn
+    return (
+        same_width
+        and lower.print_or_assumed is upper.print_or_assumed
+        and lower.head_turn == upper.head_turn
+    )
 
 
 def stacked_lays(
@@ -66,7 +74,8 @@ def stacked_lays(
     search: Search = Search(),
     report: LayReport | None = None,
 ) -> tuple[Lay, Lay]:
-    """Lay all that is cut from two cloths on both at once: the lay of the lower and of the upper one.
+    """Lay all that is cut from two cloths on both at once: the lay of the lower and of the upper
+    one.
 
     Raises:
         LayStopped: the report stopped it before there was any lay.
@@ -74,7 +83,13 @@ def stacked_lays(
     """
     started = perf_counter()
     if not _alike(lower, upper):
-        raise LayRefused(say("stacked.differ-width-way-their-print", lower=lower.shown_name, upper=upper.shown_name))
+        raise LayRefused(
+            say(
+                "stacked.differ-width-way-their-print",
+                lower=lower.shown_name,
+                upper=upper.shown_name,
+            )
+        )
     cloths = (lower, upper)
     piles = _piles(pieces, cloths)
     placed = tuple(_placed(pile) for pile in piles)
@@ -102,7 +117,9 @@ def stacked_lays(
 
     margin = max(c.margin_mm for c in cloths)
     (section,) = _spread(cloths, 1.0).sections
-    spoilt_at = tuple(o for k in (0, 1) for o in obstacles_on(cloths[k], section, frozenset(((0, k),))))
+    spoilt_at = tuple(
+        o for k in (0, 1) for o in obstacles_on(cloths[k], section, frozenset(((0, k),)))
+    )
     problem = Problem(
         items=items_of(tuple(map(_through, piles)), margin, spoilt_at),
         obstacles=obstacle_outlines(spoilt_at, margin),
@@ -141,7 +158,9 @@ def _piles(pieces: tuple[CutPiece, ...], cloths: tuple[Cloth, Cloth]) -> tuple[_
     left = list(own[1])
     piles = []
     for part in own[0]:
-        together = next((pile for other in left if (pile := _together(part, other)) is not None), None)
+        together = next(
+            (pile for other in left if (pile := _together(part, other)) is not None), None
+        )
         piles.append(together or _Pile((part, None)))
         if together is not None:
             left = [other for other in left if other.id != _second(together).id]
@@ -155,7 +174,8 @@ def _second(pile: _Pile) -> Part:
 
 
 def _together(one: Part, other: Part) -> _Pile | None:
-    """Both parts with the poses in which their outlines on the table are the same, in the same order."""
+    """Both parts with the poses in which their outlines on the table are the same, in the same
+    order."""
     pairs = []
     for pose in one.poses:
         theirs = next((own for own in other.poses if _same(pose.outline, own.outline)), None)
@@ -164,7 +184,10 @@ def _together(one: Part, other: Part) -> _Pile | None:
     if not pairs:
         return None
     return _Pile(
-        (replace(one, poses=tuple(a for a, _ in pairs)), replace(other, poses=tuple(b for _, b in pairs))),
+        (
+            replace(one, poses=tuple(a for a, _ in pairs)),
+            replace(other, poses=tuple(b for _, b in pairs)),
+        ),
     )
 
 
@@ -172,7 +195,9 @@ def _same(one: Outline, other: Outline) -> bool:
     a, b = bounds(one), bounds(other)
     if abs(a.width - b.width) > SAME_MM or abs(a.height - b.height) > SAME_MM:
         return False
-    return bool(Polygon(one).symmetric_difference(Polygon(other)).area <= SAME_MM * (a.width + a.height))
+    return bool(
+        Polygon(one).symmetric_difference(Polygon(other)).area <= SAME_MM * (a.width + a.height)
+    )
 
 
 def _lay(
@@ -188,4 +213,11 @@ def _lay(
     own = [(pile.parts[which], spot) for pile, spot in zip(piles, solution.spots, strict=True)]
     kept: list[tuple[Part, Spot]] = [(part, spot) for part, spot in own if part is not None]
     spots = Solution(spots=tuple(spot for _, spot in kept), length_mm=solution.length_mm)
-    return lay_of(cut_from(pieces, cloth), cloth, the_spread, (tuple(part for part, _ in kept),), [spots], made)
+    return lay_of(
+        cut_from(pieces, cloth),
+        cloth,
+        the_spread,
+        (tuple(part for part, _ in kept),),
+        [spots],
+        made,
+    )

@@ -33,7 +33,9 @@ def _copies(placement: Placement, lay: Lay) -> Iterator[Placement]:
         outline, holes = unfolded(shape.outline, (back(fold.start), back(fold.end)), shape.holes)
         shape = Shape(outline=outline, holes=holes)
         lower = {pair[0] for pair in fold.joins}
-        plies = tuple(ply for ply in plies if ply in lower)  # the other ply is the other half of the same copy
+        plies = tuple(
+            ply for ply in plies if ply in lower
+        )  # the other ply is the other half of the same copy
     for k, ply in enumerate(plies):
         copy = _on_flat(placement, piece, zone.plies[ply], shape)
         yield replace(copy, id=placement.id if len(plies) == 1 else f"{placement.id}.{k + 1}")

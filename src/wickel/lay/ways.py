@@ -1,7 +1,8 @@
 """The ways compared: every way gets a quick lay, then the time goes where it pays.
 
-Ways whose least possible length is more than a lay already found are set aside with that bound; of the others the
-shorter half, three at the least, goes on with three times the effort, until the effort is spent.
+Ways whose least possible length is more than a lay already found are set aside with that bound; of
+the others the shorter half, three at the least, goes on with three times the effort, until the
+effort is spent.
 """
 
 from __future__ import annotations
@@ -27,9 +28,11 @@ _TIMES = 3
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WayFound:
-    """What is known of one way: its best lay, or why it has none; ``least_mm`` is below every lay of it.
+    """What is known of one way: its best lay, or why it has none; ``least_mm`` is below every lay
+    of it.
 
-    One ``set_aside`` was not searched further, since its ``least_mm`` is more than another way's lay.
+    One ``set_aside`` was not searched further, since its ``least_mm`` is more than another way's
+    lay.
     """
 
     way: str
@@ -40,7 +43,8 @@ class WayFound:
 
 
 def shortest(found: Iterable[WayFound]) -> Lay | None:
-    """The shortest lay of some ways, complete ones before others; None when none of them has one."""
+    """The shortest lay of some ways, complete ones before others; None when none of them has
+    one."""
     return min((own.lay for own in found if own.lay is not None), key=rank, default=None)
 
 
@@ -57,16 +61,18 @@ def lay_ways(
     report: LayReport | None = None,
     like: KeptLay | None = None,
 ) -> tuple[WayFound, ...]:
-    """Lay one cloth in several ways, all within the same effort for the best of them; in the order of ``ways``.
+    """Lay one cloth in several ways, all within the same effort for the best of them; in the order
+    of ``ways``.
 
-    ``like`` is a lay of pieces much alike: in its way it is tried too. Stopped by ``report``, what has been found so
-    far is returned.
+    ``like`` is a lay of pieces much alike: in its way it is tried too. Stopped by ``report``, what
+    has been found so far is returned.
     """
     return Comparison(pieces, cloth, search, report=report, like=like).run(ways)
 
 
 class Comparison:
-    """The searches of several ways, and what they have found; every finding is told of by ``found``."""
+    """The searches of several ways, and what they have found; every finding is told of by
+    ``found``."""
 
     def __init__(
         self,
@@ -86,9 +92,11 @@ class Comparison:
         self._layings: dict[str, Laying] = {}
 
     def run(self, ways: Iterable[str]) -> tuple[WayFound, ...]:
-        """Search until the effort is spent or the report stops it; what was found, in the order of ``ways``.
+        """Search until the effort is spent or the report stops it; what was found, in the order of
+        ``ways``.
 
-        The first of the ways is the one the maker has in hand: it is searched to the end whatever the others give.
+        The first of the ways is the one the maker has in hand: it is searched to the end whatever
+        the others give.
         """
         effort = self._made_of[2].effort
         for way in ways:
@@ -108,7 +116,8 @@ class Comparison:
         return tuple(self.known.values())
 
     def _begin(self, way: str, steps: int) -> None:
-        """A first lay of a way; of one that cannot be the shortest a single order, to have something to see."""
+        """A first lay of a way; of one that cannot be the shortest a single order, to have
+        something to see."""
         pieces, cloth, search = self._made_of
         self.in_hand = self.in_hand or way
         try:

@@ -1,4 +1,5 @@
-"""Every copy as it comes out of the cloth, head up, seen from its right side: for showing what was cut of the print."""
+"""Every copy as it comes out of the cloth, head up, seen from its right side: for showing what was
+cut of the print."""
 
 from __future__ import annotations
 
@@ -12,9 +13,11 @@ from wickel.lay.unfolding import unfolded_lay
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WornCopy:
-    """One copy. ``upright`` turns the flat cloth so that the copy's head is up; outlines are in that turned frame.
+    """One copy. ``upright`` turns the flat cloth so that the copy's head is up; outlines are in
+    that turned frame.
 
-    ``net`` is the net line, or the cut line of a piece that has none. ``from_piece`` maps the piece frame there.
+    ``net`` is the net line, or the cut line of a piece that has none. ``from_piece`` maps the piece
+    frame there.
     """
 
     id: str

@@ -108,7 +108,9 @@ class Piece:
             raise ValueError(f"{self.id}: two edges have one name")
         for edge, following in zip(self.edges, [*self.edges[1:], self.edges[0]], strict=True):
             if math.dist(edge.end, following.start) > 1e-6:
-                raise ValueError(f"{self.id}: {edge.name} does not end where {following.name} begins")
+                raise ValueError(
+                    f"{self.id}: {edge.name} does not end where {following.name} begins"
+                )
 
     def edge(self, name: str) -> Edge:
         """The edge of that name. Raises ``KeyError``."""
@@ -171,7 +173,8 @@ def cut_line(piece: Piece) -> Outline:
 
 
 def fold_edges(piece: Piece, outline: Outline) -> tuple[tuple[Point, Point], ...]:
-    """The straight edges of the piece's cut line ``outline`` that lie on the fold, each from end to end.
+    """The straight edges of the piece's cut line ``outline`` that lie on the fold, each from end to
+    end.
 
     They are longer than the net fold edges by the allowances at their ends.
     """
@@ -182,7 +185,11 @@ def fold_edges(piece: Piece, outline: Outline) -> tuple[tuple[Point, Point], ...
         (ax, ay), (bx, by) = edge.start, edge.end
         size = math.dist(edge.start, edge.end)
         ux, uy = (bx - ax) / size, (by - ay) / size
-        along = [(ux * (x - ax) + uy * (y - ay)) for x, y in outline if abs(ux * (y - ay) - uy * (x - ax)) < 1e-6]
+        along = [
+            (ux * (x - ax) + uy * (y - ay))
+            for x, y in outline
+            if abs(ux * (y - ay) - uy * (x - ax)) < 1e-6
+        ]
         first, last = min(along), max(along)
         found.append(((ax + ux * first, ay + uy * first), (ax + ux * last, ay + uy * last)))
     return tuple(found)

@@ -1,7 +1,15 @@
 """The studio: its demo data and new orders; clients, shelf and log come with the studio's book."""
 
 from wickel.studio.apron import FERRY_APRON
-from wickel.studio.demo import CLIENTS, CLOTH_FOR_MATERIAL, DEMO_CLIENTS, SHELF, STUDIO, orders, shelf_cloth
+from wickel.studio.demo import (
+    CLIENTS,
+    CLOTH_FOR_MATERIAL,
+    DEMO_CLIENTS,
+    SHELF,
+    STUDIO,
+    orders,
+    shelf_cloth,
+)
 from wickel.studio.ordering import new_order, with_another, with_style
 
 __all__ = [

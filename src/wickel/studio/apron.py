@@ -4,7 +4,12 @@ from wickel.draft.own import OwnOption, OwnPiece, OwnPoint, OwnStyle
 
 
 def _strip(id: str, name: str, long: str, high: str, *, copies: int) -> OwnPiece:
-    corners = (("start", "0", "0"), ("end", long, "0"), ("other end", long, high), ("other start", "0", high))
+    corners = (
+        ("start", "0", "0"),
+        ("end", long, "0"),
+        ("other end", long, high),
+        ("other start", "0", high),
+    )
     return OwnPiece(
         id=id,
         name=name,
@@ -29,7 +34,9 @@ FERRY_APRON = OwnStyle(
             id="apron",
             name="Apron",
             points=(
-                OwnPoint(name="bib at the centre", down="0", across="0", edge="bib top", role="hem"),
+                OwnPoint(
+                    name="bib at the centre", down="0", across="0", edge="bib top", role="hem"
+                ),
                 OwnPoint(
                     name="bib corner",
                     down="0",
@@ -38,7 +45,13 @@ FERRY_APRON = OwnStyle(
                     edge="bib side",
                     role="facing",
                 ),
-                OwnPoint(name="waist at the side", down="bib", across="hip/4 + 2 cm", edge="side", role="facing"),
+                OwnPoint(
+                    name="waist at the side",
+                    down="bib",
+                    across="hip/4 + 2 cm",
+                    edge="side",
+                    role="facing",
+                ),
                 OwnPoint(
                     name="hem at the side",
                     down="bib + waist_to_knee + below_knee",

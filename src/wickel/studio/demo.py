@@ -43,7 +43,9 @@ SHELF: tuple[Cloth, ...] = (
         shrink_along=0.03,
         price=14.0,
         colour="#7FA0B5",
-        design=Design(figure=Figure.ONE_WAY, repeat=Repeat(along_mm=160, across_mm=110, offset_mm=80)),
+        design=Design(
+            figure=Figure.ONE_WAY, repeat=Repeat(along_mm=160, across_mm=110, offset_mm=80)
+        ),
     ),
     Cloth(
         id="figured-twill",
@@ -256,7 +258,10 @@ DEMO_CLIENTS: tuple[Client, ...] = (
         bodies=(_earlier(CLIENTS[0], "2025-04-12", waist=-22, hip=-14, bust=-10), CLIENTS[0]),
     ),
     Client(name=CLIENTS[1].name, bodies=(CLIENTS[1],)),
-    Client(name=CLIENTS[2].name, bodies=(_earlier(CLIENTS[2], "2026-01-20", waist=18, upper_arm=-6), CLIENTS[2])),
+    Client(
+        name=CLIENTS[2].name,
+        bodies=(_earlier(CLIENTS[2], "2026-01-20", waist=18, upper_arm=-6), CLIENTS[2]),
+    ),
 )
 
 

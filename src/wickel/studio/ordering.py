@@ -13,11 +13,13 @@ from wickel.studio.demo import CLOTH_FOR_MATERIAL, shelf_cloth
 
 
 def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
-    """The garment made in another style, of the house or the maker's own, its options at their defaults.
+    """The garment made in another style, of the house or the maker's own, its options at their
+    defaults.
 
     Every material is put on a cloth; changes made by hand to the old pieces are gone.
 
-    Cloths that a material still lacks come off the shelf; those no piece needs any more are left out.
+    Cloths that a material still lacks come off the shelf; those no piece needs any more are left
+    out.
 
     Raises:
         KeyError: no such style.
@@ -34,15 +36,20 @@ def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
             if all(other.id != cloth.id for other in cloths):
                 cloths.append(cloth)
             named[material] = cloth.id
-    made = replace(garment, style=taken.id, name=taken.name, options={}, cloths=named, own=own, changes=())
+    made = replace(
+        garment, style=taken.id, name=taken.name, options={}, cloths=named, own=own, changes=()
+    )
     garments = tuple(made if other.id == garment.id else other for other in job.garments)
     needed = {id for other in garments for id in other.cloths.values()}
     needed |= {order.cloth for piece in job.pieces for order in piece.orders} | {cloths[0].id}
-    return replace(job, garments=garments, cloths=tuple(cloth for cloth in cloths if cloth.id in needed))
+    return replace(
+        job, garments=garments, cloths=tuple(cloth for cloth in cloths if cloth.id in needed)
+    )
 
 
 def with_another(job: Job, style: str | OwnStyle) -> Job:
-    """The job with one more garment, of a style, for the body of the first one, or in a size where it has none.
+    """The job with one more garment, of a style, for the body of the first one, or in a size where
+    it has none.
 
     Raises:
         KeyError: no such style.
@@ -60,7 +67,8 @@ def with_another(job: Job, style: str | OwnStyle) -> Job:
 
 
 def new_order(style: str | OwnStyle) -> Job:
-    """A new job for one garment of a style, in the middle size of its chart. Raises ``KeyError``."""
+    """A new job for one garment of a style, in the middle size of its chart. Raises
+    ``KeyError``."""
     taken = STYLES[style] if isinstance(style, str) else style_of(style)
     chart = CHARTS[taken.charts[0]]
     sizes = list(chart.sizes)

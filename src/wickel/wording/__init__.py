@@ -1,5 +1,15 @@
-"""What the program says: a sentence is a code with named values; its words and its unit come when it is shown."""
+"""What the program says: a sentence is a code with named values; its words and its unit come when
+it is shown."""
 
-from wickel.wording.sentence import Sentence, Text, in_words, renamed, say, show_in, shown_unit, words_of
+from wickel.wording.sentence import (
+    Sentence,
+    Text,
+    in_words,
+    renamed,
+    say,
+    show_in,
+    shown_unit,
+    words_of,
+)
 
 __all__ = ["Sentence", "Text", "in_words", "renamed", "say", "show_in", "shown_unit", "words_of"]

@@ -13,7 +13,8 @@ from wickel.wording.english import ENGLISH
 
 
 class _Shown:
-    """The unit in which the process shows lengths: that of the job in hand, as a locale is that of its reader."""
+    """The unit in which the process shows lengths: that of the job in hand, as a locale is that of
+    its reader."""
 
     unit = Unit.CM
 
@@ -32,7 +33,8 @@ def shown_unit() -> Unit:
 class Sentence:
     """Something to say: its code in the catalogue, and values by name.
 
-    Values are words, numbers, lengths in mm, or sentences. ``str()`` makes the words in the unit that is shown.
+    Values are words, numbers, lengths in mm, or sentences. ``str()`` makes the words in the unit
+    that is shown.
     """
 
     code: str
@@ -55,7 +57,8 @@ class Sentence:
 
 
 Text = Sentence | str
-"""Something to show: a sentence, or words that have no unit and come from outside the program, like a name."""
+"""Something to show: a sentence, or words that have no unit and come from outside the program, like
+a name."""
 
 
 def say(code: str, **values: object) -> Sentence:
@@ -78,7 +81,9 @@ def renamed(text: Text, old: str, new: str) -> Text:
     """The text with a name in it changed."""
     if isinstance(text, str):
         return text.replace(old, new)
-    return Sentence(text.code, {key: new if value == old else value for key, value in text.values.items()})
+    return Sentence(
+        text.code, {key: new if value == old else value for key, value in text.values.items()}
+    )
 
 
 def words_of(reason: Exception) -> Text:
@@ -90,9 +95,10 @@ def words_of(reason: Exception) -> Text:
 class _Maker(string.Formatter):
     """Puts values into a sentence of the catalogue.
 
-    Lengths are in mm: ``{x:length}`` is shown in the unit, ``{x:up}`` rounded up to what is shown, ``{x:fine}`` a small
-    one, in millimetres or sixteenths of an inch, ``{x:cloth}`` one of cloth, in metres or yards, and ``{x:whole}`` in
-    whole ones, rounded up; ``{x:area}`` is an area in mm². Everything else is Python's.
+    Lengths are in mm: ``{x:length}`` is shown in the unit, ``{x:up}`` rounded up to what is shown,
+    ``{x:fine}`` a small one, in millimetres or sixteenths of an inch, ``{x:cloth}`` one of cloth,
+    in metres or yards, and ``{x:whole}`` in whole ones, rounded up; ``{x:area}`` is an area in mm².
+    Everything else is Python's.
     """
 
     def __init__(self, unit: Unit) -> None:

@@ -1,7 +1,23 @@
 """Length to buy, and the strips for binding."""
 
-from wickel.yardage.binding import JOIN_MM, StripPlan, from_square, from_what_is_left, joined_mm, strips_of_square
-from wickel.yardage.need import SHORT_MM, Need, Tally, need, need_in_lengths, need_of, shown_buy, tally
+from wickel.yardage.binding import (
+    JOIN_MM,
+    StripPlan,
+    from_square,
+    from_what_is_left,
+    joined_mm,
+    strips_of_square,
+)
+from wickel.yardage.need import (
+    SHORT_MM,
+    Need,
+    Tally,
+    need,
+    need_in_lengths,
+    need_of,
+    shown_buy,
+    tally,
+)
 
 __all__ = [
     "JOIN_MM",

@@ -18,13 +18,13 @@ SHORT_MM = 0.01
 class Need:
     """What a lay needs, all in mm along the cloth as it is bought.
 
-    ``need_mm`` = (lay + squaring at both ends) / (1 − shrinkage along); ``buy_mm`` is that rounded up to the shop's
-    step, and no less than the least it sells; ``squaring_mm``, ``shrinkage_mm`` and ``rounding_mm`` are what each
-    adds.
-    ``matching_mm`` is what of the lay keeping to the print costs, None when that is not known or nothing is asked.
-    ``lengths`` is how many of the fixed lengths that a cloth is sold in make up what is bought, None by the step.
-    ``at_least`` says that the lay is not complete, so that every figure is a lower one.
-    ``short_mm`` is how much the length at hand falls short, 0 when it does or none is known.
+    ``need_mm`` = (lay + squaring at both ends) / (1 − shrinkage along); ``buy_mm`` is that rounded
+    up to the shop's step, and no less than the least it sells; ``squaring_mm``, ``shrinkage_mm``
+    and ``rounding_mm`` are what each adds. ``matching_mm`` is what of the lay keeping to the print
+    costs, None when that is not known or nothing is asked. ``lengths`` is how many of the fixed
+    lengths that a cloth is sold in make up what is bought, None by the step. ``at_least`` says that
+    the lay is not complete, so that every figure is a lower one. ``short_mm`` is how much the
+    length at hand falls short, 0 when it does or none is known.
     """
 
     lay_mm: float
@@ -41,7 +41,8 @@ class Need:
 
 
 def shown_buy(needed: Need, cloth: Cloth, unit: Unit) -> str:
-    """The length to buy as the shop sells it, with *at least* before it while a figure is a lower one."""
+    """The length to buy as the shop sells it, with *at least* before it while a figure is a lower
+    one."""
     least = "at least " if needed.at_least else ""
     if cloth.sold_length_mm is not None and needed.lengths is not None:
         return f"{least}{needed.lengths} × {shown_sold(cloth.sold_length_mm, unit)}"
@@ -53,11 +54,13 @@ def need(lay: Lay) -> Need:
     return need_of(lay.lay_length_mm, lay.cloth, complete=lay.complete, matching_mm=lay.matching_mm)
 
 
-def need_of(lay_mm: float, cloth: Cloth, *, complete: bool, matching_mm: float | None = None) -> Need:
+def need_of(
+    lay_mm: float, cloth: Cloth, *, complete: bool, matching_mm: float | None = None
+) -> Need:
     """The length that so much lay needs on a cloth, and the length to buy for it.
 
-    On cloth that is sold in fixed lengths one lay must fit on one of them: a longer lay says *at least* so many, until
-    there is a lay for each (``need_in_lengths``).
+    On cloth that is sold in fixed lengths one lay must fit on one of them: a longer lay says *at
+    least* so many, until there is a lay for each (``need_in_lengths``).
     """
     squaring = 2 * cloth.squaring_mm
     squared = lay_mm + squaring
@@ -110,7 +113,8 @@ def need_in_lengths(lays_mm: Sequence[float], cloth: Cloth, *, complete: bool) -
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Tally:
-    """What several lays need together. ``at_least``: a lay is missing, or a figure is a lower one."""
+    """What several lays need together. ``at_least``: a lay is missing, or a figure is a lower
+    one."""
 
     lay_mm: float
     need_mm: float
@@ -121,7 +125,8 @@ class Tally:
 
 
 def tally(lays: Sequence[Lay | None]) -> Tally:
-    """What the lays of several cloths need together; one that is missing makes every figure a lower one."""
+    """What the lays of several cloths need together; one that is missing makes every figure a lower
+    one."""
     there = [lay for lay in lays if lay is not None]
     needs = [need(lay) for lay in there]
     costs = [own.cost for own in needs if own.cost is not None]

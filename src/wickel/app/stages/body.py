@@ -7,7 +7,15 @@ from functools import partial
 
 from PySide6.QtCore import QDate, Qt
 from PySide6.QtGui import QFocusEvent
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import (
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QWidget,
+)
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
@@ -85,7 +93,9 @@ class BodyStage(Stage):
         self.clients.setEditable(True)
         self.clients.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
         self.clients.setAccessibleName("Client")
-        self.clients.setToolTip("A client of the studio, or a new name; a size of the chart needs none")
+        self.clients.setToolTip(
+            "A client of the studio, or a new name; a size of the chart needs none"
+        )
         self.clients.activated.connect(self._take_client)
         self.person = QLineEdit()
         self.clients.setLineEdit(self.person)
@@ -93,7 +103,9 @@ class BodyStage(Stage):
         self.person.setAccessibleName("Name of the client")
         self.person.editingFinished.connect(self._name_person)
         self.keep_button = QPushButton("Keep measurements")
-        self.keep_button.setToolTip("Keep these measurements under today's date in the client's history (Ctrl+K)")
+        self.keep_button.setToolTip(
+            "Keep these measurements under today's date in the client's history (Ctrl+K)"
+        )
         self.keep_button.clicked.connect(self.keep)
         who.addWidget(self.clients, 1)
         who.addWidget(self.keep_button)
@@ -117,7 +129,9 @@ class BodyStage(Stage):
         self.trouble = label("", "broken", wrap=True)
         column.addWidget(self.trouble)
         self.estimate = QPushButton("Estimate what is missing")
-        self.estimate.setToolTip("Work the missing measurements out from the others; they stay marked as estimates")
+        self.estimate.setToolTip(
+            "Work the missing measurements out from the others; they stay marked as estimates"
+        )
         self.estimate.clicked.connect(self._estimate)
         column.addWidget(self.estimate)
         return frame
@@ -139,7 +153,9 @@ class BodyStage(Stage):
         made = QHBoxLayout()
         self.quantity = QLineEdit()
         self.quantity.setAccessibleName("How many are made, in which size")
-        self.quantity.setToolTip("Like  own; 2 × 92; 96: one in the own body, two in size 92, one in 96")
+        self.quantity.setToolTip(
+            "Like  own; 2 × 92; 96: one in the own body, two in size 92, one in 96"
+        )
         self.quantity.editingFinished.connect(self._enter_quantity)
         labelled(made, "How many are made", self.quantity, 1)
         return made
@@ -220,7 +236,9 @@ class BodyStage(Stage):
         garment = self._session.garment
         self.setEnabled(garment is not None)
         if garment is None:
-            self.trouble.setText("This job holds plain pieces only: nothing is drafted from a body.")
+            self.trouble.setText(
+                "This job holds plain pieces only: nothing is drafted from a body."
+            )
             return
         required = self._style_needs(garment)
         if tuple(self.fields) != required:
@@ -237,13 +255,22 @@ class BodyStage(Stage):
         absent = missing(body, required)
         self.estimate.setVisible(bool(absent))
         if absent:
-            lines.insert(0, "Still to measure: " + ", ".join(MEASUREMENTS[m].name.lower() for m in absent) + ".")
+            lines.insert(
+                0,
+                "Still to measure: "
+                + ", ".join(MEASUREMENTS[m].name.lower() for m in absent)
+                + ".",
+            )
         guessed = [MEASUREMENTS[m].name.lower() for m in required if m in body.estimated]
         if guessed:
             lines.append(f"Taken from the chart and not measured yet: {', '.join(guessed)}.")
         good = "All there and plausible." + (f" Taken on {body.taken}." if body.taken else "")
         wrong = len(lines) > bool(guessed)
-        relabelled(self.trouble, "\n".join(lines) or good, "broken" if wrong else "soft" if lines else "held")
+        relabelled(
+            self.trouble,
+            "\n".join(lines) or good,
+            "broken" if wrong else "soft" if lines else "held",
+        )
         self.take(self._in_hand if self._in_hand in self.fields else required[0])
 
     def _show_history(self, body: Body, size: str) -> None:
@@ -260,7 +287,9 @@ class BodyStage(Stage):
         kept = client is not None and body in client.bodies
         self.days.clear()
         if not kept:
-            self.days.addItem(body.taken or ("size of the chart" if size else "now, not kept yet"), "")
+            self.days.addItem(
+                body.taken or ("size of the chart" if size else "now, not kept yet"), ""
+            )
         for day in days:
             self.days.addItem(day, day)
         self.days.setCurrentIndex(days.index(body.taken) if kept else 0)
@@ -281,7 +310,11 @@ class BodyStage(Stage):
             return
         body, day = garment.body, str(self.compared.currentData() or "")
         client = self._book.client(body.name)
-        then = next((kept for kept in client.bodies if kept.taken == day), None) if client and day else None
+        then = (
+            next((kept for kept in client.bodies if kept.taken == day), None)
+            if client and day
+            else None
+        )
         grown = {d.measurement: d for d in differences(then, body)} if then else {}
         near = nearest_size(body, self._chart)
         for id, beside in self.beside.items():
@@ -293,7 +326,9 @@ class BodyStage(Stage):
             else:
                 change = grown[id].grown_mm if id in grown else 0.0
                 more = (
-                    "as now" if not change else f"{'+' if change > 0 else '−'}{shown_length(abs(change), unit)} since"
+                    "as now"
+                    if not change
+                    else f"{'+' if change > 0 else '−'}{shown_length(abs(change), unit)} since"
                 )
                 text = f"{day}: {shown_length(then[id], unit)}, {more}"
             beside.setText(marked + text)
@@ -321,7 +356,9 @@ class BodyStage(Stage):
         garment = self._session.garment
         mm = None if garment is None else garment.body.measurements_mm.get(measurement)
         self.how_title.setText(
-            known.name if mm is None else f"{known.name}: {shown_length(mm, self._session.job.unit)}"
+            known.name
+            if mm is None
+            else f"{known.name}: {shown_length(mm, self._session.job.unit)}"
         )
         self.how.setText(known.how)
         self.figure.show_measurement(measurement)
@@ -346,10 +383,13 @@ class BodyStage(Stage):
             mark_wrong(self.quantity, str(reason))
             return
         mark_wrong(self.quantity, "")
-        self._session.apply(with_quantity(self._session.job, garment, quantity), "How many are made")
+        self._session.apply(
+            with_quantity(self._session.job, garment, quantity), "How many are made"
+        )
 
     def _estimate(self) -> None:
-        """Work out every missing measurement from the chart, marked as an estimate, with the rule said."""
+        """Work out every missing measurement from the chart, marked as an estimate, with the rule
+        said."""
         garment = self._session.garment
         if garment is None:
             return
@@ -357,7 +397,11 @@ class BodyStage(Stage):
         guesses = {id: estimate(garment.body, id, self._chart) for id in absent}
         found = {id: guess.mm for id, guess in guesses.items() if guess is not None}
         if not found:
-            relabelled(self.trouble, "There is nothing to estimate from: measure bust, hip or waist.", "broken")
+            relabelled(
+                self.trouble,
+                "There is nothing to estimate from: measure bust, hip or waist.",
+                "broken",
+            )
             return
         self._session.apply(with_estimates(self._session.job, garment, found), "Estimates")
         rule = next(guess.rule for guess in guesses.values() if guess is not None)
@@ -376,13 +420,17 @@ class BodyStage(Stage):
         client = None if garment is None else self._book.client(garment.body.name)
         kept = next((body for body in client.bodies if body.taken == day), None) if client else None
         if garment is not None and kept is not None:
-            self._session.apply(with_body(self._session.job, garment, kept), f"Measurements of {day}")
+            self._session.apply(
+                with_body(self._session.job, garment, kept), f"Measurements of {day}"
+            )
 
     def keep(self) -> None:
         """Keep the measurements under today's date in the client's history."""
         garment = self._session.garment
         if garment is None or garment.size or not garment.body.name:
-            self._session.trouble.emit("Write the client's name first: measurements are kept under it.")
+            self._session.trouble.emit(
+                "Write the client's name first: measurements are kept under it."
+            )
             return
         today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
         body = replace(garment.body, taken=today)
@@ -403,6 +451,10 @@ class BodyStage(Stage):
         known = MEASUREMENTS[measurement]
         if mm <= 0:
             relabelled(self.trouble, f"{known.name} must be a length above zero.", "broken")
-            self.fields[measurement].show_length(garment.body.measurements_mm.get(measurement), self._session.job.unit)
+            self.fields[measurement].show_length(
+                garment.body.measurements_mm.get(measurement), self._session.job.unit
+            )
             return
-        self._session.apply(with_own_measure(self._session.job, garment, measurement, mm), f"{known.name}")
+        self._session.apply(
+            with_own_measure(self._session.job, garment, measurement, mm), f"{known.name}"
+        )

@@ -1,4 +1,5 @@
-"""The Buy stage: how much to buy for every size on every width, and one cell opened beside the table."""
+"""The Buy stage: how much to buy for every size on every width, and one cell opened beside the
+table."""
 
 from __future__ import annotations
 
@@ -45,7 +46,10 @@ _JUMPS_SHOWN = 2
 _ROW = 39
 _PAGES = (
     ("Lengths", "How much to buy for every size on every width (Ctrl+Shift+1)"),
-    ("Everything to buy", "The buying list: all cloths, and the small things, of one job or several (Ctrl+Shift+2)"),
+    (
+        "Everything to buy",
+        "The buying list: all cloths, and the small things, of one job or several (Ctrl+Shift+2)",
+    ),
     ("From a bolt", "How many garments come out of a length at hand (Ctrl+Shift+3)"),
 )
 
@@ -53,18 +57,27 @@ _PAGES = (
 class _CellPainter(QStyledItemDelegate):
     """Draws a cell: the length to buy, large, and under it the way; shaded by length."""
 
-    def sizeHint(self, option: QStyleOptionViewItem, index: QModelIndex | QPersistentModelIndex) -> QSize:
+    def sizeHint(
+        self, option: QStyleOptionViewItem, index: QModelIndex | QPersistentModelIndex
+    ) -> QSize:
         return QSize(110, _ROW)
 
     def paint(
-        self, painter: QPainter, option: QStyleOptionViewItem, index: QModelIndex | QPersistentModelIndex
+        self,
+        painter: QPainter,
+        option: QStyleOptionViewItem,
+        index: QModelIndex | QPersistentModelIndex,
     ) -> None:
         colours = palette()
         figure, words, share, chosen = index.data(_CELL) or ("", "", None, False)
         box = QRectF(option.rect).adjusted(2, 2, -2, -2)
         painter.save()
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        ground = QColor(colours.paper) if share is None else mixed(colours.weld, colours.paper, 0.06 + 0.34 * share)
+        ground = (
+            QColor(colours.paper)
+            if share is None
+            else mixed(colours.weld, colours.paper, 0.06 + 0.34 * share)
+        )
         painter.setBrush(ground)
         painter.setPen(pen(colours.indigo, 2.5) if chosen else pen(colours.undyed, 1))
         painter.drawRoundedRect(box, 4, 4)
@@ -74,7 +87,9 @@ class _CellPainter(QStyledItemDelegate):
         painter.setPen(QColor(colours.ink if share is not None else colours.soft))
         painter.setFont(text_font(12))
         painter.drawText(
-            box.adjusted(4, 0, -4, -2), Qt.AlignmentFlag.AlignHCenter | Qt.AlignmentFlag.AlignBottom, words
+            box.adjusted(4, 0, -4, -2),
+            Qt.AlignmentFlag.AlignHCenter | Qt.AlignmentFlag.AlignBottom,
+            words,
         )
         painter.restore()
 
@@ -166,12 +181,16 @@ class BuyStage(QWidget):
         bar, row = flow_bar()
         self.start = QPushButton("Fill the table")
         self.start.setObjectName("main")
-        self.start.setToolTip("Lay every size on every width in the background, or stop it (Ctrl+Shift+L)")
+        self.start.setToolTip(
+            "Lay every size on every width in the background, or stop it (Ctrl+Shift+L)"
+        )
         self.start.clicked.connect(self.fill_or_stop)
         row.addWidget(self.start)
         self.widths = QLineEdit()
         self.widths.setAccessibleName("Usable widths of the table")
-        self.widths.setToolTip("The widths that are asked for, with semicolons between them, in any unit")
+        self.widths.setToolTip(
+            "The widths that are asked for, with semicolons between them, in any unit"
+        )
         self.widths.setMinimumWidth(150)
         self.widths.editingFinished.connect(self._enter_widths)
         row.addWidget(with_words("Usable widths", self.widths))
@@ -217,7 +236,8 @@ class BuyStage(QWidget):
     def _follow(self) -> None:
         if not self.isVisible():
             if self.fill.working:
-                self.fill.stop()  # the job has changed: what is being laid is not asked for any more
+                # the job has changed: what is being laid is not asked for any more
+                self.fill.stop()
             return
         cloth = self._session.cloth
         if cloth is not None:
@@ -230,7 +250,13 @@ class BuyStage(QWidget):
             return
         fill, unit, cloth = self.fill, self._session.job.unit, self._session.cloth
         done, of = fill.done
-        self.start.setText("Stop filling" if fill.working else "Fill the table" if done < of else "The table is full")
+        self.start.setText(
+            "Stop filling"
+            if fill.working
+            else "Fill the table"
+            if done < of
+            else "The table is full"
+        )
         self.start.setEnabled(fill.working or done < of)
         self.progress.setText(f"{done} of {of} cells")
         written = "; ".join(shown_length(mm, unit, with_unit=False) for mm in self.widths_mm)
@@ -261,7 +287,9 @@ class BuyStage(QWidget):
         table.setColumnCount(len(fill.widths_mm))
         table.setHorizontalHeaderLabels([shown_length(mm, unit) for mm in fill.widths_mm])
         table.setVerticalHeaderLabels(list(fill.sizes))
-        lengths = [cell.best.length_mm or 0.0 for cell in fill.cells.values() if cell.best is not None]
+        lengths = [
+            cell.best.length_mm or 0.0 for cell in fill.cells.values() if cell.best is not None
+        ]
         least, most = min(lengths, default=0.0), max(lengths, default=1.0)
         for r, size in enumerate(fill.sizes):
             for c, width in enumerate(fill.widths_mm):
@@ -278,7 +306,8 @@ class BuyStage(QWidget):
     def _shown(
         self, place: Place, unit: Unit, cloth: Cloth | None, least: float, most: float
     ) -> tuple[str, str, float | None, bool]:
-        """What a cell shows: figure, words, how long it is between the least and the most, whether it is opened."""
+        """What a cell shows: figure, words, how long it is between the least and the most, whether
+        it is opened."""
         cell, chosen = self.fill.cells.get(place), place == self.opened
         if cell is None or cloth is None:
             working = place in self.fill.in_work.values()
@@ -288,7 +317,11 @@ class BuyStage(QWidget):
             return ("–", "cannot be laid", None, chosen)
         figure = shown_buy(needed, cloth, unit)
         share = (best.length_mm - least) / (most - least) if most > least + 1 else 0.0
-        words = "searching on" if place in self.fill.in_work.values() else Spreading(best.way).name.lower()
+        words = (
+            "searching on"
+            if place in self.fill.in_work.values()
+            else Spreading(best.way).name.lower()
+        )
         if self.at_hand_mm is not None:
             fit = fit_of(cell, cloth, self.at_hand_mm)
             words = "✓ fits" if fit.ways else f"short {shown_short(fit.short_mm or 0.0, unit)}"
@@ -310,7 +343,9 @@ class BuyStage(QWidget):
         if place is None or cell is None or cloth is None:
             self.cell.show_place(place, unit)
         else:
-            self.cell.show_cell(cell, self.fill.lays_at(place), cloth, unit, self.at_hand_mm, busy=busy)
+            self.cell.show_cell(
+                cell, self.fill.lays_at(place), cloth, unit, self.at_hand_mm, busy=busy
+            )
 
     def _show_notes(self, unit: Unit) -> None:
         found = self._jumps(unit)
@@ -319,7 +354,10 @@ class BuyStage(QWidget):
 
     def _jumps(self, unit: Unit) -> list[str]:
         """The steps between sizes that matter most, in words."""
-        return [own.sentence(unit) for own in jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]]
+        return [
+            own.sentence(unit)
+            for own in jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]
+        ]
 
     # --- what is done --------------------------------------------------------------------------
 
@@ -348,15 +386,17 @@ class BuyStage(QWidget):
         """Take the widths that were typed; say which cannot be read."""
         unit = self._session.job.unit
         try:
-            widths = {parsed_length(text, unit) for text in self.widths.text().split(";") if text.strip()}
+            widths = {
+                parsed_length(text, unit) for text in self.widths.text().split(";") if text.strip()
+            }
         except UnreadableLength as reason:
             self._session.trouble.emit(str(reason))
             return
         wrong = [mm for mm in widths if not 100 <= mm <= _MOST_WIDTH_MM]
         if wrong or not widths or len(widths) > _MOST_WIDTHS:
             self._session.trouble.emit(
-                f"Usable widths lie between {shown_length(100, unit)} and {shown_length(_MOST_WIDTH_MM, unit)}; "
-                f"up to {_MOST_WIDTHS} of them make a table."
+                f"Usable widths lie between {shown_length(100, unit)} and "
+                f"{shown_length(_MOST_WIDTH_MM, unit)}; up to {_MOST_WIDTHS} of them make a table."
             )
             return
         self.widths_mm = tuple(sorted(widths))
@@ -391,7 +431,15 @@ class BuyStage(QWidget):
         lines = [["", *(shown_length(mm, unit) for mm in self.fill.widths_mm)]]
         for size in self.fill.sizes:
             cells = (self.fill.cells.get((size, width)) for width in self.fill.widths_mm)
-            lines.append([size, *("" if own is None else self._written(own, cloth, unit, ways=ways) for own in cells)])
+            lines.append(
+                [
+                    size,
+                    *(
+                        "" if own is None else self._written(own, cloth, unit, ways=ways)
+                        for own in cells
+                    ),
+                ]
+            )
         return lines
 
     @staticmethod
@@ -399,4 +447,6 @@ class BuyStage(QWidget):
         needed, best = None if cloth is None else cell.need(cloth), cell.best
         if cloth is None or needed is None or best is None:
             return "–"
-        return shown_buy(needed, cloth, unit) + (f"\n{Spreading(best.way).name.lower()}" if ways else "")
+        return shown_buy(needed, cloth, unit) + (
+            f"\n{Spreading(best.way).name.lower()}" if ways else ""
+        )

@@ -1,4 +1,5 @@
-"""What comes out of a bolt: a length, some sizes, and how many garments can be cut from it together."""
+"""What comes out of a bolt: a length, some sizes, and how many garments can be cut from it
+together."""
 
 from __future__ import annotations
 
@@ -33,7 +34,9 @@ class BoltPage(QWidget):
         bar, row = flow_bar()
         self.start = QPushButton("Lay them on it")
         self.start.setObjectName("main")
-        self.start.setToolTip("Lay as many of these garments together as come out of the length (Ctrl+Shift+U)")
+        self.start.setToolTip(
+            "Lay as many of these garments together as come out of the length (Ctrl+Shift+U)"
+        )
         self.start.clicked.connect(self.work_or_stop)
         row.addWidget(self.start)
         self.length = LengthEdit("Length of the bolt")
@@ -79,7 +82,8 @@ class BoltPage(QWidget):
         self._show()
 
     def asked_sizes(self) -> list[str]:
-        """The sizes as they are wanted, one for each garment. Raises ``ValueError`` with a sentence."""
+        """The sizes as they are wanted, one for each garment. Raises ``ValueError`` with a
+        sentence."""
         known = bodies_for(self._session.job_in_hand)
         found: list[str] = []
         for text in self.sizes.text().split(";"):
@@ -88,7 +92,9 @@ class BoltPage(QWidget):
             if not size:
                 continue
             if size not in known or (times and not count.strip().isdigit()):
-                raise ValueError(f"“{text.strip()}” is no size of this chart: write them like 92; 2 × 96.")
+                raise ValueError(
+                    f"“{text.strip()}” is no size of this chart: write them like 92; 2 × 96."
+                )
             found += [size] * (int(count) if times else 1)
         if not found or len(found) > _MOST_GARMENTS:
             raise ValueError(f"Write one to {_MOST_GARMENTS} sizes, with semicolons between them.")
@@ -136,9 +142,15 @@ class BoltPage(QWidget):
         self.start.setText("Stop" if self.errand.working else "Lay them on it")
         self.picture.setVisible(bolt is not None and bolt.lay is not None)
         if bolt is None:
-            words = "Laying one more garment after the other …" if self.errand.working else "How many come out of it?"
+            words = (
+                "Laying one more garment after the other …"
+                if self.errand.working
+                else "How many come out of it?"
+            )
             relabelled(self.said, words, "title")
-            self.about.setText("They are laid together, the smallest first, in every way of folding.")
+            self.about.setText(
+                "They are laid together, the smallest first, in every way of folding."
+            )
             return
         of = len(bolt.sizes) + len(bolt.left_out)
         long = shown_cloth_length(self.length_mm, unit)

@@ -1,4 +1,5 @@
-"""The opened cell of the yardage table: its lay, what is added from the lay to the shop, and every way to lay it."""
+"""The opened cell of the yardage table: its lay, what is added from the lay to the shop, and every
+way to lay it."""
 
 from __future__ import annotations
 
@@ -49,7 +50,9 @@ class CellCard(QWidget):
         self._ways.setVerticalSpacing(2)
         column.addWidget(scrolling(inner), 1)
         self.better = QPushButton("Find a better lay for it")
-        self.better.setToolTip("Search this cell again, ten times as long; a shorter lay replaces the one here")
+        self.better.setToolTip(
+            "Search this cell again, ten times as long; a shorter lay replaces the one here"
+        )
         self.better.clicked.connect(self.improve)
         column.addWidget(self.better)
 
@@ -59,7 +62,14 @@ class CellCard(QWidget):
         self.title.setText("Click a cell to see its lay" if place is None else _named(place, unit))
 
     def show_cell(
-        self, cell: Cell, lays: tuple[Lay, ...], cloth: Cloth, unit: Unit, at_hand_mm: float | None, *, busy: bool
+        self,
+        cell: Cell,
+        lays: tuple[Lay, ...],
+        cloth: Cloth,
+        unit: Unit,
+        at_hand_mm: float | None,
+        *,
+        busy: bool,
     ) -> None:
         """Show a cell and its lays; ``busy`` while it is searched again."""
         self._empty()
@@ -119,17 +129,30 @@ class CellCard(QWidget):
             self._sum.addWidget(value, k, 1)
 
     def _show_ways(self, cell: Cell, cloth: Cloth, unit: Unit, at_hand_mm: float | None) -> None:
-        laid = sorted((own for own in cell.ways if own.length_mm is not None), key=lambda own: own.length_mm or 0.0)
+        laid = sorted(
+            (own for own in cell.ways if own.length_mm is not None),
+            key=lambda own: own.length_mm or 0.0,
+        )
         fitting = () if at_hand_mm is None else fit_of(cell, cloth, at_hand_mm).ways
         title = "Every way"
         if at_hand_mm is not None:
-            title = f"Ways that fit on {shown_cloth_length(at_hand_mm, unit)}: {len(fitting) or 'none'}"
+            title = (
+                f"Ways that fit on {shown_cloth_length(at_hand_mm, unit)}: {len(fitting) or 'none'}"
+            )
         self._ways_title.setText(title)
         for k, own in enumerate(laid):
             self._ways.addWidget(
-                label(("✓ " if own.way in fitting else "") + Spreading(own.way).name, "soft", wrap=True), k, 0
+                label(
+                    ("✓ " if own.way in fitting else "") + Spreading(own.way).name,
+                    "soft",
+                    wrap=True,
+                ),
+                k,
+                0,
             )
-            length = label(shown_cloth_length(own.length_mm or 0.0, unit), "" if own.complete else "broken")
+            length = label(
+                shown_cloth_length(own.length_mm or 0.0, unit), "" if own.complete else "broken"
+            )
             length.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._ways.addWidget(length, k, 1)
             minutes = label(f"{own.minutes:.0f} min", "soft")

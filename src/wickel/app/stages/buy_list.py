@@ -1,4 +1,5 @@
-"""The buying list: everything there is to buy for the open job, and for other jobs of the studio with it."""
+"""The buying list: everything there is to buy for the open job, and for other jobs of the studio
+with it."""
 
 from __future__ import annotations
 
@@ -7,7 +8,14 @@ from dataclasses import replace
 from pathlib import Path
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QProgressBar, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QHBoxLayout,
+    QProgressBar,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from wickel.app.errand import Errand
 from wickel.app.lay_search import QUICK_EFFORT, WORKERS
@@ -53,14 +61,18 @@ class ListPage(QWidget):
         frame, column = card()
         frame.setFixedWidth(316)
         column.addWidget(label("For which jobs?", "title"))
-        column.addWidget(label("Jobs that share a cloth are laid on it together.", "soft", wrap=True))
+        column.addWidget(
+            label("Jobs that share a cloth are laid on it together.", "soft", wrap=True)
+        )
         inner = QWidget()
         self._jobs = QVBoxLayout(inner)
         self._jobs.setContentsMargins(0, 0, 6, 0)
         column.addWidget(scrolling(inner), 1)
         self.start = QPushButton("Work out the list")
         self.start.setObjectName("main")
-        self.start.setToolTip("Lay every cloth of these jobs and add up all there is to buy (Ctrl+Shift+W)")
+        self.start.setToolTip(
+            "Lay every cloth of these jobs and add up all there is to buy (Ctrl+Shift+W)"
+        )
         self.start.clicked.connect(self.work_or_stop)
         column.addWidget(self.start)
         return frame
@@ -125,20 +137,26 @@ class ListPage(QWidget):
             return
         self._asked, self._asked_files = self.jobs(), self.ticked()
         self.lines, self.found, self._cloths = [], None, 0
-        self.errand.start(BuyTask(jobs=self._asked, search=Search(effort=QUICK_EFFORT, workers=WORKERS)))
+        self.errand.start(
+            BuyTask(jobs=self._asked, search=Search(effort=QUICK_EFFORT, workers=WORKERS))
+        )
         self._show()
 
     def _forget(self) -> None:
         """The list is of other jobs than are asked for now."""
         if self.found is None and not self.errand.working:
             return
-        if replace(self._session.job, on={}) == replace(self._asked[0], on={}) and self.ticked() == self._asked_files:
+        if (
+            replace(self._session.job, on={}) == replace(self._asked[0], on={})
+            and self.ticked() == self._asked_files
+        ):
             return
         self.errand.drop()
         self.lines, self.found = [], None
         self._show()
 
-    # --- what comes --------------------------------------------------------------------------------
+    # --- what comes
+    # --------------------------------------------------------------------------------
 
     def _take(self, message: Message) -> None:
         if isinstance(message, Listed):
@@ -152,13 +170,21 @@ class ListPage(QWidget):
         self._show()
 
     def _show_work(self) -> None:
-        self.start.setText("Stop, keep what is laid" if self.errand.working else "Work out the list")
+        self.start.setText(
+            "Stop, keep what is laid" if self.errand.working else "Work out the list"
+        )
         self._show()
 
     def _show(self) -> None:
         emptied(self._rows)
         working, unit = self.errand.working, self._session.job.unit
-        words = "Everything to buy" if self.found else "Laying every cloth …" if working else "Nothing worked out yet"
+        words = (
+            "Everything to buy"
+            if self.found
+            else "Laying every cloth …"
+            if working
+            else "Nothing worked out yet"
+        )
         relabelled(self.title, words, "title")
         self.progress.setVisible(working)
         self.progress.setRange(0, self._cloths)
@@ -176,7 +202,8 @@ class ListPage(QWidget):
         self.cost.setText("" if self.found is None else cost_words(self.found))
 
     def _add(self, row: Row, line: ClothLine | None) -> None:
-        """A line of the list: swatch, what and for whom, a picture of the lay, how much, the cost."""
+        """A line of the list: swatch, what and for whom, a picture of the lay, how much, the
+        cost."""
         across = QHBoxLayout()
         across.setSpacing(14)
         if line is not None:

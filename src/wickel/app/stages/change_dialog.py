@@ -55,9 +55,12 @@ class SpotField(QWidget):
 
 
 class ChangeDialog(QDialog):
-    """One change of one piece. The picture shows what it would make; *Do it* makes it, as one step to undo."""
+    """One change of one piece. The picture shows what it would make; *Do it* makes it, as one step
+    to undo."""
 
-    def __init__(self, session: Session, pattern: Pattern, piece: str, parent: QWidget | None) -> None:
+    def __init__(
+        self, session: Session, pattern: Pattern, piece: str, parent: QWidget | None
+    ) -> None:
         super().__init__(parent)
         self._session, self._pattern = session, pattern
         self.fields: dict[str, QWidget] = {}
@@ -91,7 +94,9 @@ class ChangeDialog(QDialog):
         self.said = label("", "broken", wrap=True)
         self.said.setFixedWidth(310)
         left.addWidget(self.said)
-        buttons, self.do = closing_row(self, "Do it", "Make this change (Enter); Ctrl+Z takes it back")
+        buttons, self.do = closing_row(
+            self, "Do it", "Make this change (Enter); Ctrl+Z takes it back"
+        )
         left.addLayout(buttons)
         self.paper = PaperView()
         whole.addWidget(self.paper, 1)
@@ -193,7 +198,9 @@ class ChangeDialog(QDialog):
             elif isinstance(field, QComboBox):
                 text = field.currentText()
                 values[key] = "" if text == _NO_EDGE else text
-        return Change(operation=str(self.operation.currentData()), piece=self._chosen_piece().id, **values)
+        return Change(
+            operation=str(self.operation.currentData()), piece=self._chosen_piece().id, **values
+        )
 
     def _try(self) -> None:
         """Show what the change would make, or why it cannot be made."""
@@ -206,7 +213,11 @@ class ChangeDialog(QDialog):
         self.do.setEnabled(True)
         before = {piece.id: piece for piece in self._pattern.pieces}
         new = tuple(piece for piece in made.pieces if before.get(piece.id) != piece)
-        relabelled(self.said, f"Makes: {', '.join(piece.name for piece in new) or 'no difference'}.", "held")
+        relabelled(
+            self.said,
+            f"Makes: {', '.join(piece.name for piece in new) or 'no difference'}.",
+            "held",
+        )
         self.paper.show_pieces(new, self._session.job.unit, tuple(before.values()))
 
     def accept(self) -> None:

@@ -46,7 +46,11 @@ _LENGTHS: tuple[tuple[str, str, str], ...] = (
     ("usable_width_mm", "Usable width", "Between the inner edges of the selvages"),
     ("length_at_hand_mm", "Length at hand", "What there is of it; 0 when it is to be bought"),
     ("step_mm", "Sold in steps of", "Like 10 cm or 1/8 yd"),
-    ("sold_length_mm", "Sold in lengths of", "Like 5 yd, when no other length is sold; 0 when it is sold by the step"),
+    (
+        "sold_length_mm",
+        "Sold in lengths of",
+        "Like 5 yd, when no other length is sold; 0 when it is sold by the step",
+    ),
     ("least_length_mm", "Least length sold", "The shop sells no less than that"),
     ("selvage_mm", "Low selvage", "At the fold or near you"),
     ("high_selvage_mm", "High selvage", "At the far side"),
@@ -61,12 +65,20 @@ _SHARES: tuple[tuple[str, str, str], ...] = (
     ("shrink_along", "Shrinks along, %", "How many of 100 are lost in the wash, along the selvage"),
     ("shrink_across", "Shrinks across, %", "How many of 100 are lost in the wash, across"),
     ("stretch_along", "Stretches along, %", "How many on 100 it gives along the selvage"),
-    ("stretch_across", "Stretches across, %", "How many on 100 it gives across: 100 that pull to 140 give 40"),
+    (
+        "stretch_across",
+        "Stretches across, %",
+        "How many on 100 it gives across: 100 that pull to 140 give 40",
+    ),
 )
 _KINDS = {Kind.WOVEN: "woven", Kind.KNIT: "knitted", Kind.NON_WOVEN: "non-woven, without grain"}
 _TRAITS: tuple[tuple[str, str, str], ...] = (
     ("nap", "has a nap", "A pile that strokes one way: every piece then lies head up"),
-    ("heads_at_end", "heads at the end", "The heads of a one-way print lie towards the end of the cloth"),
+    (
+        "heads_at_end",
+        "heads at the end",
+        "The heads of a one-way print lie towards the end of the cloth",
+    ),
     ("see_through", "see-through", "Allowances and facings will show"),
     ("frays", "frays", "Give it wider allowances, or overlock it"),
 )
@@ -79,7 +91,9 @@ class ShelfCard(TakenCard):
     """A cloth on the shelf: its swatch, name, width, print and price."""
 
     def __init__(self, cloth: Cloth, unit: Unit) -> None:
-        super().__init__(cloth.id, f"{cloth.shown_name} on the shelf", "Cut from this cloth (Enter)")
+        super().__init__(
+            cloth.id, f"{cloth.shown_name} on the shelf", "Cut from this cloth (Enter)"
+        )
         self.cloth = cloth
         row = QHBoxLayout(self)
         row.setContentsMargins(10, 9, 10, 9)
@@ -87,7 +101,9 @@ class ShelfCard(TakenCard):
         self._words = QVBoxLayout()
         self._words.setSpacing(1)
         self._words.addWidget(label(cloth.shown_name, "heading", wrap=True))
-        self._words.addWidget(label(f"{shown_length(cloth.usable_width_mm, unit)} usable", "soft", wrap=True))
+        self._words.addWidget(
+            label(f"{shown_length(cloth.usable_width_mm, unit)} usable", "soft", wrap=True)
+        )
         self._words.addWidget(label(PRINT_NAMES[cloth.print_or_assumed], "soft", wrap=True))
         row.addLayout(self._words, 1)
         self._row = row
@@ -147,7 +163,9 @@ class ClothStage(Stage):
         self.name.editingFinished.connect(self._rename)
         head.addWidget(self.name, 1)
         self.keep = QPushButton("Keep on the shelf")
-        self.keep.setToolTip("Put this cloth on the studio's own shelf, for other jobs; one of its name is replaced")
+        self.keep.setToolTip(
+            "Put this cloth on the studio's own shelf, for other jobs; one of its name is replaced"
+        )
         self.keep.clicked.connect(self._keep)
         head.addWidget(self.keep)
         self.uses = ClothUses(self._session)
@@ -185,12 +203,15 @@ class ClothStage(Stage):
         return super().event(event)
 
     def _share_out(self) -> None:
-        """Give the shelf its part of the width, and the card of the cloth one group beside the other where it can."""
+        """Give the shelf its part of the width, and the card of the cloth one group beside the
+        other where it can."""
         wide = self.width() / text_scale()
         shelf = round(text_scale() * max(132, min(252, 0.22 * wide)))
         self._shelf_card.setFixedWidth(max(shelf, self._shelf_card.minimumSizeHint().width()))
         two = wide >= TWO_GROUPS_FROM
-        self._groups.setDirection(QBoxLayout.Direction.LeftToRight if two else QBoxLayout.Direction.TopToBottom)
+        self._groups.setDirection(
+            QBoxLayout.Direction.LeftToRight if two else QBoxLayout.Direction.TopToBottom
+        )
 
     def _print_part(self, column: QVBoxLayout) -> None:
         column.addWidget(label("Which way up may pieces lie?", "heading"))
@@ -234,7 +255,9 @@ class ClothStage(Stage):
         self.kind.setToolTip("Woven, knitted, or without a grain")
         for kind, words in _KINDS.items():
             self.kind.addItem(words, kind.value)
-        self.kind.activated.connect(lambda _: self._change("Kind of cloth", kind=Kind(str(self.kind.currentData()))))
+        self.kind.activated.connect(
+            lambda _: self._change("Kind of cloth", kind=Kind(str(self.kind.currentData())))
+        )
         self.fibre = QLineEdit()
         self.fibre.setPlaceholderText("linen, wool …")
         self.fibre.setAccessibleName("Fibre")
@@ -254,7 +277,9 @@ class ClothStage(Stage):
         for attribute, words, tip in _TRAITS:
             tick = QCheckBox(words)
             tick.setToolTip(tip)
-            tick.clicked.connect(lambda on, a=attribute, w=words: self._change(w.capitalize(), **{a: on}))
+            tick.clicked.connect(
+                lambda on, a=attribute, w=words: self._change(w.capitalize(), **{a: on})
+            )
             self.traits[attribute] = tick
             traits.addWidget(tick)
         column.addWidget(ticks)
@@ -266,7 +291,10 @@ class ClothStage(Stage):
         self.seen = QStackedWidget()
         self.seen_chips: list[QPushButton] = []
         for k, (words, tip) in enumerate(
-            (("As it is worn", "A piece with the print on it, head up"), ("How to fold it", "Step by step, from flat"))
+            (
+                ("As it is worn", "A piece with the print on it, head up"),
+                ("How to fold it", "Step by step, from flat"),
+            )
         ):
             chip = QPushButton(words)
             chip.setObjectName("chip")
@@ -298,7 +326,9 @@ class ClothStage(Stage):
         self.folding_way.setToolTip("Look at another way to fold; the Lay stage takes one")
         for way in WAYS.values():
             self.folding_way.addItem(way.name, way.id)
-        self.folding_way.activated.connect(lambda _: self._show_folding_of(str(self.folding_way.currentData())))
+        self.folding_way.activated.connect(
+            lambda _: self._show_folding_of(str(self.folding_way.currentData()))
+        )
         column.addWidget(self.folding_way)
         self.folding_said = label("", "broken", wrap=True)
         column.addWidget(self.folding_said)
@@ -326,7 +356,9 @@ class ClothStage(Stage):
             share = share if deep is None else deep / cloth.lay_width_mm
         self.folding.show_way(way, cloth, share)
         broken = () if lay is None else lay.broken
-        self.folding_said.setText(str(session.lay_refusals.get(way, "") or (broken[0].text if broken else "")))
+        self.folding_said.setText(
+            str(session.lay_refusals.get(way, "") or (broken[0].text if broken else ""))
+        )
 
     def _add_field(self, grid: QGridLayout, row: int, attribute: str, text: str, tip: str) -> None:
         field = LengthEdit(f"{text}: {tip[:1].lower()}{tip[1:]}")
@@ -372,7 +404,11 @@ class ClothStage(Stage):
         self.uses.refresh((*self._book.cloths, *SHELF))
         self.name.setText(cloth.shown_name)
         for attribute, field in self.fields.items():
-            mm = cloth.selvages_mm[1] if attribute == "high_selvage_mm" else getattr(cloth, attribute)
+            mm = (
+                cloth.selvages_mm[1]
+                if attribute == "high_selvage_mm"
+                else getattr(cloth, attribute)
+            )
             if attribute in _AS_SOLD and mm is not None and sold_by_the_yard(mm):
                 field.show_text(shown_as_sold(mm, unit), unit)
             elif attribute in _OF_CLOTH:
@@ -441,7 +477,9 @@ class ClothStage(Stage):
         cloth = self._session.cloth
         if cloth is not None:
             taken = self.shelf[id].cloth
-            self._session.apply(with_shelf_cloth(self._session.job, cloth, taken), f"Cloth: {taken.shown_name}")
+            self._session.apply(
+                with_shelf_cloth(self._session.job, cloth, taken), f"Cloth: {taken.shown_name}"
+            )
 
     def _change(self, text: str, **changes: Any) -> None:
         cloth = self._session.cloth
@@ -465,12 +503,17 @@ class ClothStage(Stage):
         self.refresh()
 
     def _enter(self, attribute: str, mm: float) -> None:
-        changes: dict[str, object] = {attribute: None if attribute in _NONE_AT_0 and mm == 0 else mm}
+        changes: dict[str, object] = {
+            attribute: None if attribute in _NONE_AT_0 and mm == 0 else mm
+        }
         cloth = self._session.cloth
         if cloth is not None and attribute in ("usable_width_mm", "selvage_mm", "high_selvage_mm"):
             wide = {"usable_width_mm": cloth.usable_width_mm, "selvage_mm": cloth.selvages_mm[0]}
             wide |= {"high_selvage_mm": cloth.selvages_mm[1]} | {attribute: mm}
-            changes |= {"high_selvage_mm": wide["high_selvage_mm"], "full_width_mm": sum(wide.values())}
+            changes |= {
+                "high_selvage_mm": wide["high_selvage_mm"],
+                "full_width_mm": sum(wide.values()),
+            }
         self._change(next(text for own, text, _ in _LENGTHS if own == attribute), **changes)
 
     def _enter_share(self, attribute: str, name: str, field: QLineEdit) -> None:
@@ -494,7 +537,9 @@ class ClothStage(Stage):
         except ValueError:
             price = -1.0
         if price is not None and not 0 <= price < 1e6:
-            mark_wrong(self.price, f"“{text}” is not a price: write what a metre costs, like 14.50.")
+            mark_wrong(
+                self.price, f"“{text}” is not a price: write what a metre costs, like 14.50."
+            )
             return
         mark_wrong(self.price, "")
         self._change("Price", price=price)

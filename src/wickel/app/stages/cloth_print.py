@@ -1,4 +1,5 @@
-"""The part of a cloth's card that says what is on it: figure, repeat, border, motif, a picture of its own."""
+"""The part of a cloth's card that says what is on it: figure, repeat, border, motif, a picture of
+its own."""
 
 from __future__ import annotations
 
@@ -34,9 +35,18 @@ _BORDERS = {
 }
 _Fields = tuple[tuple[str, str], ...]
 _Enter = Callable[[str, float], None]
-_REPEAT: _Fields = (("along_mm", "repeats along"), ("across_mm", "across"), ("offset_mm", "shifted by"))
+_REPEAT: _Fields = (
+    ("along_mm", "repeats along"),
+    ("across_mm", "across"),
+    ("offset_mm", "shifted by"),
+)
 _BORDER: _Fields = (("width_mm", "wide"), ("distance_mm", "from the edge"))
-_MOTIF: _Fields = (("x_mm", "first along"), ("y_mm", "across"), ("length_mm", "long"), ("width_mm", "wide"))
+_MOTIF: _Fields = (
+    ("x_mm", "first along"),
+    ("y_mm", "across"),
+    ("length_mm", "long"),
+    ("width_mm", "wide"),
+)
 
 
 class DesignPart(QWidget):
@@ -58,11 +68,14 @@ class DesignPart(QWidget):
         self.figure.setToolTip("What the eye sees on the cloth")
         for figure, words in FIGURE_NAMES.items():
             self.figure.addItem(words, figure.value)
-        self.figure.activated.connect(lambda _: self._take_figure(Figure(str(self.figure.currentData()))))
+        self.figure.activated.connect(
+            lambda _: self._take_figure(Figure(str(self.figure.currentData())))
+        )
         row.addWidget(self.figure)
         self.picture = QPushButton("Own picture…")
         self.picture.setToolTip(
-            "A picture of the cloth, its start at the left: one repeat on it is squared by its corners and scaled"
+            "A picture of the cloth, its start at the left: one repeat on it is squared by its "
+            "corners and scaled"
         )
         self.picture.clicked.connect(self._choose_picture)
         row.addWidget(self.picture)
@@ -75,7 +88,9 @@ class DesignPart(QWidget):
             self.border.addItem(words, at)
         self.border.activated.connect(lambda _: self._take_border(str(self.border.currentData())))
         column.addWidget(self.border)
-        self.border_box, self.border_fields = self._boxed(column, "Border", _BORDER, self._enter_border)
+        self.border_box, self.border_fields = self._boxed(
+            column, "Border", _BORDER, self._enter_border
+        )
         self.motif_box, self.motif_fields = self._boxed(column, "Motif", _MOTIF, self._enter_motif)
         column.addStretch()
 
@@ -89,7 +104,9 @@ class DesignPart(QWidget):
         column.addWidget(box)
         return box, made
 
-    def _fields(self, column: QVBoxLayout, name: str, fields: _Fields, enter: _Enter) -> dict[str, LengthEdit]:
+    def _fields(
+        self, column: QVBoxLayout, name: str, fields: _Fields, enter: _Enter
+    ) -> dict[str, LengthEdit]:
         """A row of length fields, each under its word."""
         grid = QGridLayout()
         grid.setVerticalSpacing(2)
@@ -115,7 +132,9 @@ class DesignPart(QWidget):
         for attribute, field in self.repeat.items():
             mm = None if design.repeat is None else getattr(design.repeat, attribute)
             field.show_length(mm or None, unit)
-        self.border.setCurrentIndex(self.border.findData(design.border.at.value if design.border else ""))
+        self.border.setCurrentIndex(
+            self.border.findData(design.border.at.value if design.border else "")
+        )
         for shown, box, fields in (
             (design.border, self.border_box, self.border_fields),
             (design.motif, self.motif_box, self.motif_fields),
@@ -131,7 +150,8 @@ class DesignPart(QWidget):
             self.changed.emit(words, replace(self._cloth.design, **changes))
 
     def _take_figure(self, figure: Figure) -> None:
-        """Take a figure with the repeat that is usual for it, and a motif to go with large motifs."""
+        """Take a figure with the repeat that is usual for it, and a motif to go with large
+        motifs."""
         bare = Cloth(id="x", usable_width_mm=1000, design=Design(figure=figure))
         long, wide = tile_mm(bare)
         along = None if figure in (Figure.STRIPE_ALONG, Figure.CORDUROY) else long
@@ -197,6 +217,10 @@ class DesignPart(QWidget):
         """Take a picture of one repeat; it is kept as PNG, small enough for the job file."""
         image = no_larger(image, MOST_PIXELS)
         changes: dict[str, Any] = {"picture": encoded(image, "PNG")}
-        if self._cloth is not None and self._cloth.design.repeat is None:  # 10 cm across, as high as its shape says
-            changes["repeat"] = Repeat(along_mm=100.0 * image.width() / image.height(), across_mm=100.0)
+        if (
+            self._cloth is not None and self._cloth.design.repeat is None
+        ):  # 10 cm across, as high as its shape says
+            changes["repeat"] = Repeat(
+                along_mm=100.0 * image.width() / image.height(), across_mm=100.0
+            )
         self._change("Own picture", **changes)

@@ -1,4 +1,5 @@
-"""The part of a cloth's card that says what of it cannot be cut: its flaws, and what a remnant lacks."""
+"""The part of a cloth's card that says what of it cannot be cut: its flaws, and what a remnant
+lacks."""
 
 from __future__ import annotations
 
@@ -24,7 +25,8 @@ _FLAW_FIELDS = (
 
 
 class SpoiltPart(QWidget):
-    """Fields for flaws and for the corners of a remnant. ``changed`` carries words and the cloth's new fields."""
+    """Fields for flaws and for the corners of a remnant. ``changed`` carries words and the cloth's
+    new fields."""
 
     changed = Signal(str, object)
     trouble = Signal(str)
@@ -39,7 +41,9 @@ class SpoiltPart(QWidget):
         self.flaw_fields: list[dict[str, LengthEdit]] = []
         column.addLayout(self._flaws)
         self.add_flaw = QPushButton("Mark a flaw")
-        self.add_flaw.setToolTip("A spoiled place: no piece may be cut over it. Without a width it goes right across.")
+        self.add_flaw.setToolTip(
+            "A spoiled place: no piece may be cut over it. Without a width it goes right across."
+        )
         self.add_flaw.clicked.connect(self._add_flaw)
         column.addWidget(self.add_flaw)
         column.addWidget(label("Shape of a remnant", "heading"))
@@ -47,7 +51,8 @@ class SpoiltPart(QWidget):
         self.corners.setAccessibleName("Corners of a remnant")
         self.corners.setPlaceholderText("a whole cloth")
         self.corners.setToolTip(
-            "Its corners one after another, along × across, like 0×0; 120×0; 90×140; 0×140. Empty for a whole cloth."
+            "Its corners one after another, along × across, like 0×0; 120×0; 90×140; 0×140. Empty "
+            "for a whole cloth."
         )
         self.corners.editingFinished.connect(self._enter_corners)
         column.addWidget(self.corners)
@@ -57,7 +62,10 @@ class SpoiltPart(QWidget):
     def show_cloth(self, cloth: Cloth, unit: Unit) -> None:
         """Show the flaws and the corners of a cloth."""
         self._cloth, self._unit = cloth, unit
-        shown = (tuple(shown_length(mm, unit, with_unit=False) for mm in corner) for corner in cloth.remnant)
+        shown = (
+            tuple(shown_length(mm, unit, with_unit=False) for mm in corner)
+            for corner in cloth.remnant
+        )
         self._shown = "; ".join("×".join(corner) for corner in shown)
         self.corners.setText(self._shown)
         emptied(self._flaws)
@@ -84,7 +92,9 @@ class SpoiltPart(QWidget):
 
     def _add_flaw(self) -> None:
         if self._cloth is not None:
-            made = Flaw(x_mm=500.0, length_mm=50.0, y_mm=self._cloth.usable_width_mm / 2, width_mm=50.0)
+            made = Flaw(
+                x_mm=500.0, length_mm=50.0, y_mm=self._cloth.usable_width_mm / 2, width_mm=50.0
+            )
             self.changed.emit("Flaw", {"flaws": (*self._cloth.flaws, made)})
 
     def _enter_flaw(self, which: int, attribute: str, mm: float) -> None:
@@ -123,7 +133,9 @@ def read_corners(text: str, unit: Unit) -> Outline:
             continue
         numbers = re.split(r"\s*[×x*]\s*", words)
         if len(numbers) != 2:
-            raise UnreadableLength(f"“{words}” is no corner of a remnant: write along × across, like 120×0.")
+            raise UnreadableLength(
+                f"“{words}” is no corner of a remnant: write along × across, like 120×0."
+            )
         along, across = (parsed_length(number, unit) for number in numbers)
         corners.append((along, across))
     return tuple(corners)

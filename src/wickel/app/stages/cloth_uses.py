@@ -1,11 +1,20 @@
-"""Which of the job's cloths is in hand, and which material of the garment in hand is cut from which."""
+"""Which of the job's cloths is in hand, and which material of the garment in hand is cut from
+which."""
 
 from __future__ import annotations
 
 from functools import partial
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QMenu,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, fill_box, label, narrow
@@ -13,11 +22,17 @@ from wickel.cloth import Cloth
 from wickel.job.edits import with_added_cloth, with_material_on, without_cloth
 from wickel.job.laid import shown_garment
 
-_MATERIALS = {"main": "outer cloth", "contrast": "contrast", "lining": "lining", "interfacing": "interfacing"}
+_MATERIALS = {
+    "main": "outer cloth",
+    "contrast": "contrast",
+    "lining": "lining",
+    "interfacing": "interfacing",
+}
 
 
 class ClothUses(QWidget):
-    """A chooser of cloths with *one more* and *out*, and below it a line for each material of the garment in hand."""
+    """A chooser of cloths with *one more* and *out*, and below it a line for each material of the
+    garment in hand."""
 
     trouble = Signal(str)
 
@@ -62,12 +77,19 @@ class ClothUses(QWidget):
         fill_box(
             self.cloths,
             [
-                (f"{own.shown_name} ({own.id})" if names.count(own.shown_name) > 1 else own.shown_name, own.id)
+                (
+                    f"{own.shown_name} ({own.id})"
+                    if names.count(own.shown_name) > 1
+                    else own.shown_name,
+                    own.id,
+                )
                 for own in job.cloths
             ],
             cloth.id if cloth else "",
         )
-        used = {own.id for own in session.cloths} | {id for own in job.garments for id in own.cloths.values()}
+        used = {own.id for own in session.cloths} | {
+            id for own in job.garments for id in own.cloths.values()
+        }
         self.out.setEnabled(cloth is not None and cloth.id not in used and len(job.cloths) > 1)
         materials = (
             []
@@ -98,7 +120,9 @@ class ClothUses(QWidget):
     def _fill_menu(self) -> None:
         self._menu.clear()
         for own in self._shelf:
-            self._menu.addAction(own.shown_name).triggered.connect(lambda _=False, own=own: self.add(own))
+            self._menu.addAction(own.shown_name).triggered.connect(
+                lambda _=False, own=own: self.add(own)
+            )
 
     def add(self, cloth: Cloth) -> None:
         """Put one more cloth into the job and take it in hand."""
@@ -109,10 +133,14 @@ class ClothUses(QWidget):
     def _take_out(self) -> None:
         cloth = self._session.cloth
         if cloth is not None and self.out.isEnabled():
-            self._session.apply(without_cloth(self._session.job, cloth.id), f"{cloth.shown_name} out")
+            self._session.apply(
+                without_cloth(self._session.job, cloth.id), f"{cloth.shown_name} out"
+            )
 
     def _take_material(self, material: str, box: QComboBox, _row: int) -> None:
         garment = self._session.garment
         if garment is not None:
             job = with_material_on(self._session.job, garment, material, str(box.currentData()))
-            self._session.apply(job, f"{_MATERIALS[material].capitalize()} from {box.currentText()}")
+            self._session.apply(
+                job, f"{_MATERIALS[material].capitalize()} from {box.currentText()}"
+            )

@@ -69,7 +69,9 @@ class DraftStage(Stage):
         self.checks, self.editor = ChecksPanel(), OwnEditor(session, book)
         self.editor.piece_made.connect(self.paper.choose)
         self.rewrite = QPushButton("Rewrite with formulas…")
-        self.rewrite.setToolTip("Make this garment a style of your own, whose points are written as formulas")
+        self.rewrite.setToolTip(
+            "Make this garment a style of your own, whose points are written as formulas"
+        )
         self.rewrite.clicked.connect(self.make_own)
         self.checks.below.addWidget(self.rewrite)
         self.right = QStackedWidget()
@@ -97,14 +99,18 @@ class DraftStage(Stage):
         own = self.right.currentWidget() is self.editor
         checks = _between(_CHECKS_SHARE * wide, 248 * more, 312 * more, 0.30 * wide)
         most = min(_EDITOR_WIDE * more, 0.46 * wide) if own else checks
-        self.right.setFixedWidth(max(round(most), 0 if own else self.checks.minimumSizeHint().width()))
+        self.right.setFixedWidth(
+            max(round(most), 0 if own else self.checks.minimumSizeHint().width())
+        )
 
     def _over_row(self) -> QHBoxLayout:
         row = QHBoxLayout()
         self.over_words = words = label("Another size over it", "soft")
         self.over = QComboBox()
         self.over.setAccessibleName("Another size to lay over the pieces")
-        self.over.setToolTip("Draws the net line of another size, dotted, over each piece, from the same start")
+        self.over.setToolTip(
+            "Draws the net line of another size, dotted, over each piece, from the same start"
+        )
         self.over.addItem("none", "")
         for size in SIZES:
             self.over.addItem(size, size)
@@ -133,7 +139,9 @@ class DraftStage(Stage):
         if not size:
             return ()
         try:
-            pattern = draft(garment_style(garment), size_body(size), garment.options, garment.allowances)
+            pattern = draft(
+                garment_style(garment), size_body(size), garment.options, garment.allowances
+            )
             return with_changes(pattern, garment.changes).pieces
         except DraftRefused as refusal:
             self.over_said.setText(f"Size {size} cannot be drafted so.")
@@ -180,7 +188,15 @@ class DraftStage(Stage):
         garment = self._session.garment
         if garment is None:
             return
-        piece = next((p for d in filter(None, (self._session.draft,)) for p in d.pattern.pieces if p.id == id), None)
+        piece = next(
+            (
+                p
+                for d in filter(None, (self._session.draft,))
+                for p in d.pattern.pieces
+                if p.id == id
+            ),
+            None,
+        )
         self.checks.show_chalk(piece, self._session.job.unit, drawn_in=garment.allowances.drawn_in)
         if garment.own is not None:
             self.editor.show_piece(garment.own, id)
@@ -216,7 +232,10 @@ class DraftStage(Stage):
         if lost and not self._agreed(lost):
             return
         name = asked_text(
-            self.window(), "Rewrite with formulas", "What shall the style be called?", f"My {garment.name.lower()}"
+            self.window(),
+            "Rewrite with formulas",
+            "What shall the style be called?",
+            f"My {garment.name.lower()}",
         )
         if name:
             self.make_own_named(name)
@@ -228,12 +247,19 @@ class DraftStage(Stage):
         assert draft is not None
         pattern = draft.pattern
         try:
-            found = lost_in_rewriting(pattern, self._written("own", "own"), garment.body, garment.allowances)
+            found = lost_in_rewriting(
+                pattern, self._written("own", "own"), garment.body, garment.allowances
+            )
         except DraftRefused as refusal:
             return (str(refusal),)
         questions = len(garment_style(garment).options)
         if garment.own is None and questions:
-            found += (f"Its {questions} questions are gone: every point is a length until you write a formula for it",)
+            found += (
+                (
+                    f"Its {questions} questions are gone: every point is a length until you write "
+                    "a formula for it"
+                ),
+            )
         return found
 
     def _agreed(self, lost: tuple[str, ...]) -> bool:

@@ -73,14 +73,18 @@ class ChecksPanel(QFrame):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self.chalk.setColumnHidden(4, self.width() < _ALL_COLUMNS_FROM)  # how the line runs on stands in the tips too
+        self.chalk.setColumnHidden(
+            4, self.width() < _ALL_COLUMNS_FROM
+        )  # how the line runs on stands in the tips too
 
     def show_checks(self, checks: tuple[TapeCheck, ...], refusal: str, unit: Unit) -> None:
         """Show what holds and what does not, with a way out."""
         self._show_title(checks, refusal)
         plain = not refusal and all(check.measured and check.held for check in checks)
         if plain and len(checks) == len(self._held_rows):
-            for own, check in zip(self._held_rows, checks, strict=True):  # as after most edits: only figures change
+            for own, check in zip(
+                self._held_rows, checks, strict=True
+            ):  # as after most edits: only figures change
                 own.show_check(check, unit)
             return
         emptied(self._checks)
@@ -97,7 +101,9 @@ class ChecksPanel(QFrame):
                 self._held_rows.append(row)
             if check.broken:
                 said = _allowed(check, unit)
-                self._checks.addWidget(label(f"{said[:1].upper()}{said[1:]}. {check.way_out}", "broken", wrap=True))
+                self._checks.addWidget(
+                    label(f"{said[:1].upper()}{said[1:]}. {check.way_out}", "broken", wrap=True)
+                )
         self._checks.addStretch()
 
     def _show_title(self, checks: tuple[TapeCheck, ...], refusal: str) -> None:
@@ -137,14 +143,17 @@ class ChecksPanel(QFrame):
                     fewer_or_more = fewer_or_more or column == 1
                 item.setToolTip(f"{row.name}{': ' if row.rule else ''}{row.rule}{_then(row.then)}")
                 if column in (2, 3):
-                    item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+                    item.setTextAlignment(
+                        Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
+                    )
         if fewer_or_more:
             self.chalk.resizeRowsToContents()
         self.chalk.setUpdatesEnabled(True)
 
 
 class CheckRow(QWidget):
-    """One tape check that was measured: whether it holds, both lengths, and by how much they differ."""
+    """One tape check that was measured: whether it holds, both lengths, and by how much they
+    differ."""
 
     def __init__(self, check: TapeCheck, unit: Unit) -> None:
         super().__init__()
@@ -168,8 +177,8 @@ class CheckRow(QWidget):
         relabelled(self._mark, "✓" if check.held else "✗", "held" if check.held else "broken")
         self._name.setText(check.name)
         self._name.setToolTip(
-            f"{check.one} {shown_length(check.one_mm, unit)}, {check.other} {shown_length(check.other_mm, unit)}; "
-            f"{_allowed(check, unit)}"
+            f"{check.one} {shown_length(check.one_mm, unit)}, {check.other} "
+            f"{shown_length(check.other_mm, unit)}; {_allowed(check, unit)}"
         )
         lengths = (shown_length(mm, unit, with_unit=False) for mm in (check.one_mm, check.other_mm))
         self._lengths.setText(" · ".join(lengths))
@@ -178,7 +187,10 @@ class CheckRow(QWidget):
 
 def _allowed(check: TapeCheck, unit: Unit) -> str:
     """What difference is allowed, in words."""
-    least, most = (shown_length(mm, unit) for mm in (check.least_mm, check.most_mm if check.most_mm < 1e6 else 0.0))
+    least, most = (
+        shown_length(mm, unit)
+        for mm in (check.least_mm, check.most_mm if check.most_mm < 1e6 else 0.0)
+    )
     if check.most_mm > 1e6:
         return f"{least} more or better is allowed"
     if check.least_mm == -check.most_mm:

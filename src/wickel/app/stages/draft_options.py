@@ -1,4 +1,5 @@
-"""The left side of the Draft stage: the style, its school, its questions, the allowances, changes made by hand."""
+"""The left side of the Draft stage: the style, its school, its questions, the allowances, changes
+made by hand."""
 
 from __future__ import annotations
 
@@ -25,7 +26,8 @@ _DRAWN = {"added": "added at cutting", "drawn": "drawn into the draft"}
 
 
 class OptionsPanel(QFrame):
-    """Questions of the style; each answer is one edit. ``another_asked``, ``change_asked``: buttons that lead on."""
+    """Questions of the style; each answer is one edit. ``another_asked``, ``change_asked``: buttons
+    that lead on."""
 
     another_asked = Signal()
     change_asked = Signal()
@@ -82,7 +84,8 @@ class OptionsPanel(QFrame):
         self._column.addWidget(label("Allowances", "heading"))
         self.drawn = _choice_box("Allowances are added at cutting, or drawn into the draft", _DRAWN)
         self.drawn.setToolTip(
-            "Added: the net line is chalked. Drawn in: the cut line is chalked. Both are always shown."
+            "Added: the net line is chalked. Drawn in: the cut line is chalked. Both are always "
+            "shown."
         )
         self.drawn.activated.connect(self._take_drawn)
         self._column.addWidget(self.drawn)
@@ -114,7 +117,9 @@ class OptionsPanel(QFrame):
         self.school = QComboBox()
         narrow(self.school)
         self.school.setAccessibleName("School to draft by")
-        self.school.setToolTip("Sets chest line, neck, cap, ease and allowances together; each can be changed below")
+        self.school.setToolTip(
+            "Sets chest line, neck, cap, ease and allowances together; each can be changed below"
+        )
         self.school.activated.connect(self._take_school)
         words.setBuddy(self.school)
         self.keep_school = QPushButton("Keep…")
@@ -139,7 +144,9 @@ class OptionsPanel(QFrame):
     def _question(self, option: Option) -> QHBoxLayout | QVBoxLayout:
         if isinstance(option, ChoiceOption):
             box = _choice_box(option.question, option.choices)
-            box.activated.connect(lambda _, option=option, box=box: self._enter(option.id, box.currentData()))
+            box.activated.connect(
+                lambda _, option=option, box=box: self._enter(option.id, box.currentData())
+            )
             self.fields[option.id] = box
             column = QVBoxLayout()
             column.setSpacing(2)
@@ -163,9 +170,13 @@ class OptionsPanel(QFrame):
                 field.show_length(float(value), unit)
             else:
                 field.setCurrentIndex(field.findData(value))
-        self.drawn.setCurrentIndex(self.drawn.findData("drawn" if garment.allowances.drawn_in else "added"))
+        self.drawn.setCurrentIndex(
+            self.drawn.findData("drawn" if garment.allowances.drawn_in else "added")
+        )
         self.preset.setCurrentIndex(self.preset.findData(garment.allowances.preset))
-        self.school.setCurrentIndex(max(0, self.school.findData(self._school_in_use(garment, style))))
+        self.school.setCurrentIndex(
+            max(0, self.school.findData(self._school_in_use(garment, style)))
+        )
         for role, field in self.allowances.items():
             field.show_length(garment.allowances[role], unit)
 
@@ -187,7 +198,11 @@ class OptionsPanel(QFrame):
         if not garment.changes:
             self._changes.addWidget(label("nothing yet", "soft"))
         for k, change in enumerate(garment.changes):
-            name = OPERATIONS[change.operation].name if change.operation in OPERATIONS else change.operation
+            name = (
+                OPERATIONS[change.operation].name
+                if change.operation in OPERATIONS
+                else change.operation
+            )
             row = QHBoxLayout()
             row.addWidget(label(f"{k + 1}  {name}: {change.piece}", "soft", wrap=True), 1)
             out = QPushButton("×")
@@ -210,14 +225,18 @@ class OptionsPanel(QFrame):
         garment, id = self._session.garment, str(self.school.currentData())
         school = next((school for school in self._book.schools if school.id == id), None)
         if garment is not None and school is not None:
-            self._session.apply(with_school(self._session.job, garment, school), f"School: {school.name}")
+            self._session.apply(
+                with_school(self._session.job, garment, school), f"School: {school.name}"
+            )
 
     def _keep_school(self) -> None:
         name = asked_text(self.window(), "Keep as a school", "What shall it be called?")
         garment = self._session.garment
         if name and garment is not None:
             style = garment_style(garment)
-            school = school_of(f"own-{slug(name)}", name, style, garment.options, garment.allowances)
+            school = school_of(
+                f"own-{slug(name)}", name, style, garment.options, garment.allowances
+            )
             if self._book.keep_school(school):
                 self._show_values(garment, style)
 
@@ -238,7 +257,12 @@ class OptionsPanel(QFrame):
         if garment is None:
             return
         old = garment.allowances
-        values: dict[str, Any] = {"preset": old.preset, "own_mm": old.own_mm, "drawn_in": old.drawn_in, **changes}
+        values: dict[str, Any] = {
+            "preset": old.preset,
+            "own_mm": old.own_mm,
+            "drawn_in": old.drawn_in,
+            **changes,
+        }
         try:
             made = Allowances(**values)
         except ValueError as reason:
@@ -251,7 +275,9 @@ class OptionsPanel(QFrame):
         garment = self._session.garment
         if garment is not None:
             kept = tuple(change for k, change in enumerate(garment.changes) if k != which)
-            self._session.apply(with_changes_by_hand(self._session.job, garment, kept), "Change taken out")
+            self._session.apply(
+                with_changes_by_hand(self._session.job, garment, kept), "Change taken out"
+            )
 
 
 def _choice_box(name: str, choices: Mapping[str, str]) -> QComboBox:

@@ -1,4 +1,5 @@
-"""The gallery of styles: each as a small picture of its own draft, those of the studio behind those of the house."""
+"""The gallery of styles: each as a small picture of its own draft, those of the studio behind those
+of the house."""
 
 from __future__ import annotations
 
@@ -25,7 +26,8 @@ BLANK = "own-new"
 
 
 class Thumbnail(QWidget):
-    """The largest pieces of a style, as drafted in the middle size of its chart. Empty until it is drafted."""
+    """The largest pieces of a style, as drafted in the middle size of its chart. Empty until it is
+    drafted."""
 
     def __init__(self, style: Style) -> None:
         super().__init__()
@@ -95,7 +97,10 @@ class Gallery(QDialog):
         head.addWidget(self.wanted)
         column.addLayout(head)
         column.addWidget(
-            label("Type to look for one; click, or Tab and Enter. Esc leaves everything as it is.", "soft")
+            label(
+                "Type to look for one; click, or Tab and Enter. Esc leaves everything as it is.",
+                "soft",
+            )
         )
         self._own = {own.id: own for own in book.styles()}
         styles = [*STYLES.values(), *(style_of(own) for own in self._own.values())]

@@ -1,4 +1,5 @@
-"""The Jobs stage: the studio's jobs in hand, set aside and in the bin, and the open one's name, date and notes."""
+"""The Jobs stage: the studio's jobs in hand, set aside and in the bin, and the open one's name,
+date and notes."""
 
 from __future__ import annotations
 
@@ -42,7 +43,9 @@ class JobCard(TakenCard):
         head = QHBoxLayout()
         head.addWidget(label(listing.name, "heading", wrap=True), 1)
         if listing.due:
-            head.addWidget(label(f"due {shown_date(listing.due)}", "soft"), 0, Qt.AlignmentFlag.AlignTop)
+            head.addWidget(
+                label(f"due {shown_date(listing.due)}", "soft"), 0, Qt.AlignmentFlag.AlignTop
+            )
         column.addLayout(head)
         if listing.trouble:
             column.addWidget(label(listing.trouble, "broken", wrap=True))
@@ -73,7 +76,8 @@ class _Notes(QPlainTextEdit):
 
 
 class JobsStage(QWidget):
-    """Lists of jobs; ``open_asked`` carries the file of one that is to be opened, ``new_asked`` asks for a new one."""
+    """Lists of jobs; ``open_asked`` carries the file of one that is to be opened, ``new_asked``
+    asks for a new one."""
 
     open_asked = Signal(object)
     new_asked = Signal()
@@ -115,9 +119,13 @@ class JobsStage(QWidget):
         grid = QGridLayout()
         grid.setVerticalSpacing(8)
         self.name = self._line("Name", "What the job is called", "name")
-        self.client = self._line("Client", "Whom it is for; a client's measurements are taken on Body", "client")
+        self.client = self._line(
+            "Client", "Whom it is for; a client's measurements are taken on Body", "client"
+        )
         self.due = self._line("Due", "The day it is due, as 2026-12-24", "due")
-        for k, (words, field) in enumerate((("Name", self.name), ("For", self.client), ("Due", self.due))):
+        for k, (words, field) in enumerate(
+            (("Name", self.name), ("For", self.client), ("Due", self.due))
+        ):
             text = label(words, "soft")
             text.setBuddy(field)
             grid.addWidget(text, k, 0)
@@ -158,9 +166,14 @@ class JobsStage(QWidget):
         folder = self._folder
         self._list("", folder.orders(), self._chips_of_open)
         if not folder.orders():
-            self._lists.addWidget(label("No jobs yet. Begin one, or look round in the demo studio.", wrap=True))
+            self._lists.addWidget(
+                label("No jobs yet. Begin one, or look round in the demo studio.", wrap=True)
+            )
             demo = QPushButton("Open the demo studio's jobs")
-            demo.setToolTip("Put the jobs of a made-up studio here, to try things out; the bin takes them away again")
+            demo.setToolTip(
+                "Put the jobs of a made-up studio here, to try things out; the bin takes them "
+                "away again"
+            )
             demo.clicked.connect(self.demo_asked)
             self._lists.addWidget(demo, 0, Qt.AlignmentFlag.AlignLeft)
         self._list("Set aside", folder.set_aside(), self._chips_of_aside)
@@ -173,7 +186,9 @@ class JobsStage(QWidget):
         self._lists.addStretch()
         self._show_open()
 
-    def _list(self, title: str, paths: tuple[Path, ...], chips: Callable[[JobCard, Path], None]) -> None:
+    def _list(
+        self, title: str, paths: tuple[Path, ...], chips: Callable[[JobCard, Path], None]
+    ) -> None:
         if not paths:
             return
         if title:
@@ -193,13 +208,27 @@ class JobsStage(QWidget):
         self._lists.addWidget(holder)
 
     def _chips_of_open(self, own: JobCard, path: Path) -> None:
-        own.add_chip("Duplicate", "The same job once more, under a name of its own", partial(self.duplicate, path))
-        own.add_chip("Set aside", "Out of the way until it is needed", partial(self.put_aside, path))
-        own.add_chip("To the bin", "It can be brought back until the bin is emptied", partial(self.put_into_bin, path))
+        own.add_chip(
+            "Duplicate",
+            "The same job once more, under a name of its own",
+            partial(self.duplicate, path),
+        )
+        own.add_chip(
+            "Set aside", "Out of the way until it is needed", partial(self.put_aside, path)
+        )
+        own.add_chip(
+            "To the bin",
+            "It can be brought back until the bin is emptied",
+            partial(self.put_into_bin, path),
+        )
 
     def _chips_of_aside(self, own: JobCard, path: Path) -> None:
         own.add_chip("Bring back", "Among the jobs in hand again", partial(self.take_back, path))
-        own.add_chip("To the bin", "It can be brought back until the bin is emptied", partial(self.put_into_bin, path))
+        own.add_chip(
+            "To the bin",
+            "It can be brought back until the bin is emptied",
+            partial(self.put_into_bin, path),
+        )
 
     def _chips_of_binned(self, own: JobCard, path: Path) -> None:
         own.add_chip("Bring back", "Among the jobs in hand again", partial(self.take_back, path))
@@ -211,7 +240,9 @@ class JobsStage(QWidget):
                 field.setText(text)
         if self.notes.toPlainText() != job.notes:
             self.notes.setPlainText(job.notes)
-        self.due_said.setText("" if not job.due or shown_date(job.due) == job.due else shown_date(job.due))
+        self.due_said.setText(
+            "" if not job.due or shown_date(job.due) == job.due else shown_date(job.due)
+        )
         names = [garment.name or garment.style for garment in job.garments]
         kept = sum(len(own.kept) for own in job.on.values())
         holds = [", ".join(names)] if names else []
@@ -280,6 +311,8 @@ class JobsStage(QWidget):
         names = [self._folder.title(path) for path in self._folder.binned()]
         sentence = "These jobs are thrown away for good. Nothing brings them back."
         if len(binned) < len(names):
-            self._session.trouble.emit("The open job is in the bin: open another, or bring it back, first.")
+            self._session.trouble.emit(
+                "The open job is in the bin: open another, or bring it back, first."
+            )
         elif agreed(self.window(), "Empty the bin", sentence, names, "Throw them away"):
             self._do(self._folder.empty_bin)

@@ -84,17 +84,23 @@ class LayStage(Stage):
         self.fold_depth.entered.connect(self._enter_depth)
         row.addWidget(self.fold_depth)
         self.sections = QPushButton("Sections…")
-        self.sections.setToolTip("Spread the cloth in sections of different ways, one after another (Ctrl+Shift+G)")
+        self.sections.setToolTip(
+            "Spread the cloth in sections of different ways, one after another (Ctrl+Shift+G)"
+        )
         self.sections.clicked.connect(self.choose_sections)
         row.addWidget(self.sections)
         self.which_cloth = QComboBox()
         self.which_cloth.setAccessibleName("The cloth whose lay is shown")
         self.which_cloth.setToolTip("This job is cut from several cloths: which one to show")
-        self.which_cloth.activated.connect(lambda _: self._session.take_cloth(self.which_cloth.currentData()))
+        self.which_cloth.activated.connect(
+            lambda _: self._session.take_cloth(self.which_cloth.currentData())
+        )
         row.addWidget(self.which_cloth)
         self.opened = QPushButton("Unfolded")
         self.opened.setCheckable(True)
-        self.opened.setToolTip("Show every copy on the flat cloth, as it lies when the cloth is opened out (Ctrl+U)")
+        self.opened.setToolTip(
+            "Show every copy on the flat cloth, as it lies when the cloth is opened out (Ctrl+U)"
+        )
         self.opened.toggled.connect(lambda _: self._show_lay())
         row.addWidget(self.opened)
         self.as_cut = QPushButton("As cut")
@@ -132,7 +138,9 @@ class LayStage(Stage):
         self.view.show_lay(unfolded_lay(lay) if lay and opened else lay, job.unit, held, marks)
         self.hand.sewn.setVisible(self.as_cut.isChecked())
         self.hand.seen.setVisible(self.as_cut.isChecked())
-        self.cut.show_lay(lay if self.as_cut.isChecked() else None, self._session.drafts, self.hand.put_now)
+        self.cut.show_lay(
+            lay if self.as_cut.isChecked() else None, self._session.drafts, self.hand.put_now
+        )
         self.shown.setCurrentWidget(self.in_sight)
         self._show_hand()
 
@@ -207,7 +215,9 @@ class LayStage(Stage):
             self._show_fold()
             return
         plans = self._session.way.sections
-        self.take_way("+".join(f"{p.way.id}:{mm:g}" if p.way.takes_depth else p.way.id for p in plans))
+        self.take_way(
+            "+".join(f"{p.way.id}:{mm:g}" if p.way.takes_depth else p.way.id for p in plans)
+        )
 
     def choose_sections(self) -> None:
         """Ask for the ways of the sections, one after another."""

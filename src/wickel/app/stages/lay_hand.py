@@ -41,7 +41,8 @@ def tray(lay: Lay) -> str:
 
 
 class HandCard(QFrame):
-    """What a maker reads of the piece in hand, or of the lay when there is none. ``put`` carries how to put pieces."""
+    """What a maker reads of the piece in hand, or of the lay when there is none. ``put`` carries
+    how to put pieces."""
 
     put = Signal(object)
 
@@ -63,20 +64,26 @@ class HandCard(QFrame):
         row.addWidget(self.words, 1)
         self.hold = QPushButton("Hold it here")
         self.hold.setObjectName("chip")
-        self.hold.setToolTip("Keep this piece where it lies while a better lay is found around it (Ctrl+B)")
+        self.hold.setToolTip(
+            "Keep this piece where it lies while a better lay is found around it (Ctrl+B)"
+        )
         self.hold.clicked.connect(self.hold_or_let_go)
         row.addWidget(self.hold)
         self.cut_it = QPushButton("It is cut")
         self.cut_it.setObjectName("chip")
         self.cut_it.setToolTip(
-            "All copies of this piece are cut as they lie: the rest is laid on what is left (Ctrl+Alt+X)"
+            "All copies of this piece are cut as they lie: the rest is laid on what is left "
+            "(Ctrl+Alt+X)"
         )
         self.cut_it.clicked.connect(self.mark_cut)
         row.addWidget(self.cut_it)
         tip = "Put the pieces side by side at the seams that run up the body (Ctrl+Shift+J)"
         self.sewn = self._put_chip("Put together", tip, Put.UNROLLED)
         row.addWidget(self.sewn)
-        tip = "Put the pieces together as the garment is seen from the front and the back (Ctrl+Alt+J)"
+        tip = (
+            "Put the pieces together as the garment is seen from the front and the back "
+            "(Ctrl+Alt+J)"
+        )
         self.seen = self._put_chip("Front and back", tip, Put.SEEN)
         row.addWidget(self.seen)
         column.addLayout(row)
@@ -93,7 +100,13 @@ class HandCard(QFrame):
     @property
     def put_now(self) -> Put:
         """How the pieces as cut are put."""
-        return Put.UNROLLED if self.sewn.isChecked() else Put.SEEN if self.seen.isChecked() else Put.APART
+        return (
+            Put.UNROLLED
+            if self.sewn.isChecked()
+            else Put.SEEN
+            if self.seen.isChecked()
+            else Put.APART
+        )
 
     def mark_put(self, how: Put) -> None:
         """Mark how the pieces as cut are put."""
@@ -103,18 +116,28 @@ class HandCard(QFrame):
     def show_as_cut(self) -> None:
         """Say how the pieces as cut are put."""
         self._take(None, None)
-        self._say(_PUT_WORDS[self.put_now], "Head up, seen from the right side, within the seams: what will be seen.")
+        self._say(
+            _PUT_WORDS[self.put_now],
+            "Head up, seen from the right side, within the seams: what will be seen.",
+        )
 
     def show_on_cloth(self, lay: Lay | None, chosen: str, *, as_it_lies: bool) -> None:
-        """Say what there is to say of a placement of a lay, or of the lay; only ``as_it_lies`` can it be changed."""
-        placement = None if lay is None else next((p for p in lay.placements if p.id == chosen), None)
+        """Say what there is to say of a placement of a lay, or of the lay; only ``as_it_lies`` can
+        it be changed."""
+        placement = (
+            None if lay is None else next((p for p in lay.placements if p.id == chosen), None)
+        )
         self._take(lay if as_it_lies else None, placement if as_it_lies else None)
         if lay is None or placement is None:
             self._say_lay(lay)
             return
         piece = lay.piece(placement.piece)
         several = len({own.garment for own in lay.pieces}) > 1
-        of = f" of {shown_garment(piece.garment, self._session.job)}" if several and piece.garment else ""
+        of = (
+            f" of {shown_garment(piece.garment, self._session.job)}"
+            if several and piece.garment
+            else ""
+        )
         self._say(f"{piece.name}{of}, {copies_text(placement, lay)}", self._read(placement, lay))
 
     def _take(self, lay: Lay | None, placement: Placement | None) -> None:
@@ -132,17 +155,28 @@ class HandCard(QFrame):
     def _say_lay(self, lay: Lay | None) -> None:
         """Nothing is in hand: what is wrong with the lay, or how a piece is taken."""
         lacks = lay is None or bool(not_laid(lay))
-        refusal = self._session.refusal or (self._session.lay_refusals.get(self._session.way, "") if lacks else "")
+        refusal = self._session.refusal or (
+            self._session.lay_refusals.get(self._session.way, "") if lacks else ""
+        )
         broken = () if lay is None else lay.broken
         lacking = "" if lay is None else tray(lay)
         if lacking and not refusal:
-            self._say(lacking, "What has changed too much to lie where it lay is laid by the search.", "broken")
+            self._say(
+                lacking,
+                "What has changed too much to lie where it lay is laid by the search.",
+                "broken",
+            )
         elif refusal or broken:
-            self._say(str(refusal or broken[0].text), str(broken[0].way_out) if broken else "", "broken")
+            self._say(
+                str(refusal or broken[0].text), str(broken[0].way_out) if broken else "", "broken"
+            )
         else:
             self._say(
                 "No piece in hand",
-                "Click a piece, or Page Down, to read it. Solid line: cut here. Dashed line: sew here.",
+                (
+                    "Click a piece, or Page Down, to read it. Solid line: cut here. Dashed line: "
+                    "sew here."
+                ),
             )
 
     def _read(self, placement: Placement, lay: Lay) -> str:
@@ -159,14 +193,17 @@ class HandCard(QFrame):
         ]
         if placement.mirrored and not placement.on_fold:
             words.append("turned over")
-        words += [f"need not keep to {WAIVED_NAMES[rule]}" for rule in Waived if rule in piece.waive]
+        words += [
+            f"need not keep to {WAIVED_NAMES[rule]}" for rule in Waived if rule in piece.waive
+        ]
         zone = lay.zone(placement)
         if len(placement.cut_plies) < len(zone.plies):
             words.append(f"cut {len(placement.cut_plies)} ply of {len(zone.plies)} only")
         return " · ".join(words)
 
     def _across(self, placement: Placement, lay: Lay, box: Bounds) -> str:
-        """Where the placement lies across the table, from the nearest edge that a cutter can measure from."""
+        """Where the placement lies across the table, from the nearest edge that a cutter can
+        measure from."""
         section = lay.spread.sections[placement.section]
         zone = section.zones[placement.zone]
         if any(fold.name == "high" for fold in zone.folds):
@@ -196,5 +233,8 @@ class HandCard(QFrame):
             self._session.trouble.emit("Take a piece in hand first: click it, or press Page Down.")
             return
         piece = self._lay.piece(self._placement.piece)
-        text = f"{piece.name}: {WAIVED_NAMES[rule]} {'kept to again' if rule in piece.waive else 'let be'}"
+        text = (
+            f"{piece.name}: {WAIVED_NAMES[rule]} "
+            f"{'kept to again' if rule in piece.waive else 'let be'}"
+        )
         self._session.apply(with_waived(self._session.job, piece, piece.waive ^ {rule}), text)

@@ -1,4 +1,5 @@
-"""The ways to lay a cloth, beside it: a card for each, the lays that are kept, and what the lay adds up to."""
+"""The ways to lay a cloth, beside it: a card for each, the lays that are kept, and what the lay
+adds up to."""
 
 from __future__ import annotations
 
@@ -66,15 +67,26 @@ class WayCard(TakenCard):
         column.addWidget(self.snag)
 
     def show_way(
-        self, lay: Lay | None, refusal: str, longest_mm: float, length: str, aside: str, *, chosen: bool
+        self,
+        lay: Lay | None,
+        refusal: str,
+        longest_mm: float,
+        length: str,
+        aside: str,
+        *,
+        chosen: bool,
     ) -> None:
         """Show what is known of this way; ``aside`` says why it is not searched any more."""
         self.picture.show_lay(lay, longest_mm)
         self.length.setText(length)
         self.used.setText(
-            "" if lay is None else f"{lay.used_share:.0%} used, ≈{_TIED}{cutting_minutes(lay):.0f}{_TIED}min"
+            ""
+            if lay is None
+            else f"{lay.used_share:.0%} used, ≈{_TIED}{cutting_minutes(lay):.0f}{_TIED}min"
         )
-        self.used.setToolTip("The share of the cloth that is used, and about how long spreading and cutting take")
+        self.used.setToolTip(
+            "The share of the cloth that is used, and about how long spreading and cutting take"
+        )
         self.aside.setText(aside)
         self.aside.setVisible(bool(aside))
         self.snag.setText(refusal)
@@ -103,7 +115,12 @@ class SectionsDialog(QDialog):
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         column = QVBoxLayout(self)
         column.addWidget(label("Sections, from the start of the cloth", "title"))
-        column.addWidget(label("Each piece goes where it takes the fewest cuts and wastes the fewest plies.", "soft"))
+        column.addWidget(
+            label(
+                "Each piece goes where it takes the fewest cuts and wastes the fewest plies.",
+                "soft",
+            )
+        )
         self.boxes: list[QComboBox] = []
         now = Spreading(way).sections
         for k in range(_SECTIONS):
@@ -118,7 +135,9 @@ class SectionsDialog(QDialog):
             box.setCurrentIndex(box.findData(now[k].way.id if k < len(now) else ""))
             self.boxes.append(box)
             column.addWidget(box)
-        row, self.take = closing_row(self, "Spread it so", "Lay the cloth in these sections (Enter)")
+        row, self.take = closing_row(
+            self, "Spread it so", "Lay the cloth in these sections (Enter)"
+        )
         column.addLayout(row)
 
     def accept(self) -> None:
@@ -128,7 +147,8 @@ class SectionsDialog(QDialog):
 
 
 class WaysColumn(QVBoxLayout):
-    """The cards of the ways, the shortest first. ``way_taken`` carries the way of the card that was taken."""
+    """The cards of the ways, the shortest first. ``way_taken`` carries the way of the card that was
+    taken."""
 
     way_taken = Signal(str)
 
@@ -163,7 +183,9 @@ class WaysColumn(QVBoxLayout):
         """Lays kept under a name: one to take, this one to keep, one to let go."""
         bar, row = flow_bar(6)
         self.keep = QPushButton("Keep this lay…")
-        self.keep.setToolTip("Keep the lay under a name of its own, beside what else is tried (Ctrl+Alt+K)")
+        self.keep.setToolTip(
+            "Keep the lay under a name of its own, beside what else is tried (Ctrl+Alt+K)"
+        )
         self.keep.clicked.connect(self.keep_lay)
         self.kept = QComboBox()
         narrow(self.kept)
@@ -214,7 +236,11 @@ class WaysColumn(QVBoxLayout):
             length = "–" if lay is None else shown_cloth_length(lay.lay_length_mm, session.job.unit)
             snag = refusals.get(id, "") or _snag(lay)
             least = aside_at.get(id)
-            aside = "" if least is None else f"not searched on: {shown_cloth_length(least, session.job.unit)} at least"
+            aside = (
+                ""
+                if least is None
+                else f"not searched on: {shown_cloth_length(least, session.job.unit)} at least"
+            )
             own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
             self._way_column.removeWidget(own)
             self._way_column.insertWidget(k, own)
@@ -271,7 +297,9 @@ class WaysColumn(QVBoxLayout):
         cloth, lay = self._session.cloth, self._session.lay
         if cloth is None or lay is None:
             return
-        suggested = f"{lay.way.name}, {shown_cloth_length(lay.lay_length_mm, self._session.job.unit)}"
+        suggested = (
+            f"{lay.way.name}, {shown_cloth_length(lay.lay_length_mm, self._session.job.unit)}"
+        )
         name = asked_text(self.keep.window(), "Keep this lay", "Under which name?", suggested)
         if name:
             self._session.apply(with_kept(self._session.job, cloth.id, name), f"Lay kept: {name}")
@@ -281,10 +309,14 @@ class WaysColumn(QVBoxLayout):
         cloth = self._session.cloth
         own = next((own for own in self._session.on.kept if own.name == name), None)
         if cloth is not None and own is not None:
-            self._session.apply(with_lay(self._session.job, cloth.id, own.lay), f"Lay taken: {name}")
+            self._session.apply(
+                with_lay(self._session.job, cloth.id, own.lay), f"Lay taken: {name}"
+            )
 
     def drop_kept(self) -> None:
         """Keep the lay that is chosen no more."""
         cloth, name = self._session.cloth, str(self.kept.currentData() or "")
         if cloth is not None and name:
-            self._session.apply(without_kept(self._session.job, cloth.id, name), f"Lay let go: {name}")
+            self._session.apply(
+                without_kept(self._session.job, cloth.id, name), f"Lay let go: {name}"
+            )

@@ -1,4 +1,5 @@
-"""The chalk list as an editor: a maker writes a piece with formulas, and it is drawn while typing."""
+"""The chalk list as an editor: a maker writes a piece with formulas, and it is drawn while
+typing."""
 
 from __future__ import annotations
 
@@ -37,7 +38,12 @@ from wickel.units import Unit, UnreadableLength, parsed_length
 _GRAINS = {0.0: "along the piece", 90.0: "across", 45.0: "on the bias"}
 _CUTS = {"pair": "in pairs", "single": "all alike"}
 _MATERIALS = ("main", "contrast", "lining", "interfacing")
-_LINE_WORDS = {"straight": "straight", "curve": "curve", "across-down": "across, down", "down-across": "down, across"}
+_LINE_WORDS = {
+    "straight": "straight",
+    "curve": "curve",
+    "across-down": "across, down",
+    "down-across": "down, across",
+}
 _COLUMNS = ("point, edge", "down, across", "then, allowance")
 
 
@@ -77,7 +83,11 @@ class OwnEditor(QFrame):
         column.addWidget(self.said)
         names = ", ".join(FUNCTIONS)
         self.help = label(
-            f"Measurements and lengths: bust/4 + 2 cm, waist_to_knee - 1 1/2 in. Functions: {names}.", "soft"
+            (
+                "Measurements and lengths: bust/4 + 2 cm, waist_to_knee - 1 1/2 in. Functions: "
+                f"{names}."
+            ),
+            "soft",
         )
         self.help.setWordWrap(True)
         self.help.setToolTip("Measurements: " + ", ".join(MEASUREMENTS))
@@ -113,7 +123,12 @@ class OwnEditor(QFrame):
             self._box("Material", {name: name for name in _MATERIALS}),
             self._box("Grain", _GRAINS),
         )
-        for words, field in (("cut", self.copies), ("", self.cut), ("of", self.material), ("grain", self.grain)):
+        for words, field in (
+            ("cut", self.copies),
+            ("", self.cut),
+            ("of", self.material),
+            ("grain", self.grain),
+        ):
             if words:
                 row.addWidget(label(words, "soft"))
             row.addWidget(field, 0 if field is self.copies else 1)
@@ -135,25 +150,39 @@ class OwnEditor(QFrame):
         for text, tip, act in (
             ("+ point", "A point after the one in hand (Ins)", self._add_point),
             ("− point", "Take the point in hand out (Ctrl+Del)", self._remove_point),
-            ("Ask a length…", "A length that this style asks for, to use in formulas", self._ask_length),
-            ("Keep style", "Keep this as a style of the studio: it is then in the gallery", self._keep),
+            (
+                "Ask a length…",
+                "A length that this style asks for, to use in formulas",
+                self._ask_length,
+            ),
+            (
+                "Keep style",
+                "Keep this as a style of the studio: it is then in the gallery",
+                self._keep,
+            ),
         ):
             button = QPushButton(text)
             button.setToolTip(tip)
             button.clicked.connect(act)
             row.addWidget(button)
         for keys, act in (("Ins", self._add_point), ("Ctrl+Del", self._remove_point)):
-            QShortcut(QKeySequence(keys), self, act, context=Qt.ShortcutContext.WidgetWithChildrenShortcut)
+            QShortcut(
+                QKeySequence(keys), self, act, context=Qt.ShortcutContext.WidgetWithChildrenShortcut
+            )
         return row
 
     # --- showing -----------------------------------------------------------------------------
 
     def show_piece(self, own: OwnStyle, id: str) -> None:
         """Show a piece of a style; what is being typed into it is left alone."""
-        piece = next((piece for piece in own.pieces if piece.id == id), own.pieces[0] if own.pieces else None)
+        piece = next(
+            (piece for piece in own.pieces if piece.id == id), own.pieces[0] if own.pieces else None
+        )
         if own == self._own and piece == self._piece:
             return
-        same_rows = piece is not None and self._piece is not None and piece == self._read(self._piece)
+        same_rows = (
+            piece is not None and self._piece is not None and piece == self._read(self._piece)
+        )
         self._own, self._piece = own, piece
         self.drop_piece.setEnabled(len(own.pieces) > 1)
         self.setEnabled(piece is not None)
@@ -180,17 +209,25 @@ class OwnEditor(QFrame):
                 "role": self._choice("allowance", k, OWN_ROLES, row.role, {}),
             }
             self.fields.append(made)
-            for column, (upper, lower) in enumerate((("name", "edge"), ("down", "across"), ("then", "role"))):
+            for column, (upper, lower) in enumerate(
+                (("name", "edge"), ("down", "across"), ("then", "role"))
+            ):
                 self.table.setCellWidget(k, column, _stacked(made[upper], made[lower]))
         self._filling = False
-        relabelled(self.said, "Edges of two pieces with one name are sewn together and checked by tape.", "soft")
+        relabelled(
+            self.said,
+            "Edges of two pieces with one name are sewn together and checked by tape.",
+            "soft",
+        )
 
     def _line(self, what: str, row: int, text: str) -> QLineEdit:
         field = QLineEdit(text)
         field.setCursorPosition(0)
         field.setAccessibleName(f"Point {row + 1}, {what}")
         field.setToolTip(f"Point {row + 1}, {what}")
-        field.textEdited.connect(lambda _, row=row, what=what: self._edited(f"Point {row + 1}, {what}"))
+        field.textEdited.connect(
+            lambda _, row=row, what=what: self._edited(f"Point {row + 1}, {what}")
+        )
         return field
 
     def _choice(
@@ -205,7 +242,9 @@ class OwnEditor(QFrame):
             box.setItemData(box.count() - 1, words, Qt.ItemDataRole.ToolTipRole)
         box.setToolTip(choices[chosen])
         box.setCurrentIndex(box.findData(chosen))
-        box.activated.connect(lambda _, row=row, what=what: self._edited(f"Point {row + 1}, {what}"))
+        box.activated.connect(
+            lambda _, row=row, what=what: self._edited(f"Point {row + 1}, {what}")
+        )
         return box
 
     # --- reading and taking ---------------------------------------------------------------------
@@ -242,7 +281,8 @@ class OwnEditor(QFrame):
             self._take(self._read(self._piece), what)
 
     def _take(self, piece: OwnPiece, what: str) -> bool:
-        """Make the piece the style's, if it can be drafted; else say why and leave the drawing as it was."""
+        """Make the piece the style's, if it can be drafted; else say why and leave the drawing as
+        it was."""
         assert self._own is not None
         pieces = tuple(piece if old.id == piece.id else old for old in self._own.pieces)
         return self._take_style(replace(self._own, pieces=pieces), what)
@@ -265,7 +305,9 @@ class OwnEditor(QFrame):
 
     def _row_in_hand(self) -> int:
         focus = self.focusWidget()
-        return next((k for k, row in enumerate(self.fields) if focus in row.values()), len(self.fields) - 1)
+        return next(
+            (k for k, row in enumerate(self.fields) if focus in row.values()), len(self.fields) - 1
+        )
 
     def _add_point(self) -> None:
         """A point halfway to the next one, on the same edge."""
@@ -287,7 +329,9 @@ class OwnEditor(QFrame):
         if self._piece is None:
             return
         piece, k = self._read(self._piece), self._row_in_hand()
-        if self._take(replace(piece, points=(*piece.points[:k], *piece.points[k + 1 :])), f"Point {k + 1} out"):
+        if self._take(
+            replace(piece, points=(*piece.points[:k], *piece.points[k + 1 :])), f"Point {k + 1} out"
+        ):
             self.fields[max(0, k - 1)]["down"].setFocus()
 
     def _new_piece(self) -> None:
@@ -296,11 +340,17 @@ class OwnEditor(QFrame):
         taken = {piece.id for piece in self._own.pieces}
         number = next(n for n in range(1, 200) if f"piece-{n}" not in taken)
         rows = tuple(
-            OwnPoint(name=f"corner {k + 1}", down=down, across=across, edge=f"edge {k + 1}", role="band")
-            for k, (down, across) in enumerate((("0", "0"), ("0", "10 cm"), ("20 cm", "10 cm"), ("20 cm", "0")))
+            OwnPoint(
+                name=f"corner {k + 1}", down=down, across=across, edge=f"edge {k + 1}", role="band"
+            )
+            for k, (down, across) in enumerate(
+                (("0", "0"), ("0", "10 cm"), ("20 cm", "10 cm"), ("20 cm", "0"))
+            )
         )
         made = OwnPiece(id=f"piece-{number}", name=f"Piece {number}", points=rows)
-        if self._take_style(replace(self._own, pieces=(*self._own.pieces, made)), f"New piece {number}"):
+        if self._take_style(
+            replace(self._own, pieces=(*self._own.pieces, made)), f"New piece {number}"
+        ):
             self.piece_made.emit(made.id)
 
     def _remove_piece(self) -> None:
@@ -313,8 +363,12 @@ class OwnEditor(QFrame):
     def _ask_length(self) -> None:
         if self._own is None:
             return
-        question = asked_text(self.window(), "Ask a length", "What shall the style ask? (Length of the skirt)")
-        text = question and asked_text(self.window(), "Ask a length", f"{question}, when nobody says:", "10 cm")
+        question = asked_text(
+            self.window(), "Ask a length", "What shall the style ask? (Length of the skirt)"
+        )
+        text = question and asked_text(
+            self.window(), "Ask a length", f"{question}, when nobody says:", "10 cm"
+        )
         if text:
             self.add_option(question, text)
 
@@ -331,12 +385,16 @@ class OwnEditor(QFrame):
             relabelled(self.said, f"“{id}” is taken already: ask it in other words.", "broken")
             return
         option = OwnOption(id=id, question=question, default_mm=mm)
-        if self._take_style(replace(self._own, options=(*self._own.options, option)), f"Ask: {question}"):
+        if self._take_style(
+            replace(self._own, options=(*self._own.options, option)), f"Ask: {question}"
+        ):
             relabelled(self.said, f"Write {id} in a formula to use it.", "held")
 
     def _keep(self) -> None:
         if self._own is not None and self._book.keep_style(self._own):
-            relabelled(self.said, f"{self._own.name} is kept: find it in the gallery (Ctrl+T).", "held")
+            relabelled(
+                self.said, f"{self._own.name} is kept: find it in the gallery (Ctrl+T).", "held"
+            )
 
 
 def _first(garments: tuple[Garment, ...], id: str) -> Garment:

@@ -1,4 +1,5 @@
-"""Reference pictures of a job, beside the draft: the garment that somebody brought a photograph of."""
+"""Reference pictures of a job, beside the draft: the garment that somebody brought a photograph
+of."""
 
 from __future__ import annotations
 
@@ -41,7 +42,9 @@ class Photograph(QWidget):
         if not self.image.isNull():
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
             size = self.image.size().scaled(self.size(), Qt.AspectRatioMode.KeepAspectRatio)
-            at = QRectF((self.width() - size.width()) / 2, (self.height() - size.height()) / 2, 0, 0)
+            at = QRectF(
+                (self.width() - size.width()) / 2, (self.height() - size.height()) / 2, 0, 0
+            )
             at.setSize(size.toSizeF())
             painter.drawImage(at, self.image)
         painter.end()
@@ -84,7 +87,9 @@ class References(QFrame):
         own = pictures[self._at] if pictures else None
         if own is not self._shown:
             self._shown = own
-            self.photograph.show_image(QImage() if own is None else QImage.fromData(own.data), own.name if own else "")
+            self.photograph.show_image(
+                QImage() if own is None else QImage.fromData(own.data), own.name if own else ""
+            )
         count = f" ({self._at + 1} of {len(pictures)})" if len(pictures) > 1 else ""
         self.title.setText(f"{own.name or 'Picture'}{count}" if own else "No picture yet")
         self.next.setEnabled(len(pictures) > 1)
@@ -96,7 +101,9 @@ class References(QFrame):
         self.refresh()
 
     def _choose(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "A reference picture", "", "Pictures (*.png *.jpg *.jpeg *.bmp)")
+        name, _ = QFileDialog.getOpenFileName(
+            self, "A reference picture", "", "Pictures (*.png *.jpg *.jpeg *.bmp)"
+        )
         if name:
             self.take(Path(name))
 

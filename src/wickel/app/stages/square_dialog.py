@@ -5,7 +5,16 @@ from __future__ import annotations
 import math
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPolygonF, QTransform
+from PySide6.QtGui import (
+    QColor,
+    QImage,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPolygonF,
+    QTransform,
+)
 from PySide6.QtWidgets import QDialog, QVBoxLayout, QWidget
 
 from wickel.app.table.ink import pen
@@ -24,9 +33,11 @@ _STEPS = {
 
 
 def squared(image: QImage, corners: tuple[QPointF, ...]) -> QImage:
-    """What lies between four corners of a picture, in pixels from the upper left clockwise, as a rectangle.
+    """What lies between four corners of a picture, in pixels from the upper left clockwise, as a
+    rectangle.
 
-    Its sides are the means of opposite sides. Raises ``ValueError`` when the corners do not go round.
+    Its sides are the means of opposite sides. Raises ``ValueError`` when the corners do not go
+    round.
     """
     quad = QPolygonF(corners)
     (a, b, c, d) = corners
@@ -62,7 +73,8 @@ def _goes_round(corners: tuple[QPointF, ...]) -> bool:
 
 
 class CornerPicture(QWidget):
-    """A picture with a handle at each of four corners. Tab takes the next corner, arrows move it (Shift: by ten)."""
+    """A picture with a handle at each of four corners. Tab takes the next corner, arrows move it
+    (Shift: by ten)."""
 
     changed = Signal()
 
@@ -75,7 +87,10 @@ class CornerPicture(QWidget):
         self._dragged = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Corners of one repeat on the picture")
-        self.setToolTip("Drag the corners onto the corners of one repeat; C takes the next corner, arrows move it")
+        self.setToolTip(
+            "Drag the corners onto the corners of one repeat; C takes the next corner, arrows "
+            "move it"
+        )
 
     def sizeHint(self) -> QSize:
         return QSize(640, 460)
@@ -146,7 +161,8 @@ class CornerPicture(QWidget):
 
 
 class SquareDialog(QDialog):
-    """Asks where one repeat is on a picture. ``taken`` carries what lies between the corners, as a rectangle."""
+    """Asks where one repeat is on a picture. ``taken`` carries what lies between the corners, as a
+    rectangle."""
 
     taken = Signal(QImage)
 
@@ -157,7 +173,12 @@ class SquareDialog(QDialog):
         self.resize(760, 620)
         column = QVBoxLayout(self)
         column.addWidget(label("Drag the corners onto the corners of one repeat", "title"))
-        column.addWidget(label("The start of the cloth lies at the left. What is between them is made square.", "soft"))
+        column.addWidget(
+            label(
+                "The start of the cloth lies at the left. What is between them is made square.",
+                "soft",
+            )
+        )
         self.picture = CornerPicture(image)
         column.addWidget(self.picture, 1)
         self.trouble = label("", "broken")
@@ -171,7 +192,9 @@ class SquareDialog(QDialog):
         try:
             made = squared(self.picture.image, tuple(self.picture.corners))
         except ValueError:
-            self.trouble.setText("The corners have to go round the repeat: put each on its own side.")
+            self.trouble.setText(
+                "The corners have to go round the repeat: put each on its own side."
+            )
             return
         self.taken.emit(made)
         super().accept()

@@ -1,4 +1,5 @@
-"""Every copy as it will be cut, head up, filled with the print that it gets: what would be seen on the garment."""
+"""Every copy as it will be cut, head up, filled with the print that it gets: what would be seen on
+the garment."""
 
 from __future__ import annotations
 
@@ -27,8 +28,8 @@ _SHAPE = 1.7
 def paint_cut(painter: QPainter, cloth: Cloth, to_picture_frame: Affine, outline: Outline) -> None:
     """Fill an outline with the cloth as it is cut there.
 
-    ``to_picture_frame`` maps the flat cloth to a frame in mm whose y runs up, in which the outline is given; the
-    painter's own frame is that one with its y turned over.
+    ``to_picture_frame`` maps the flat cloth to a frame in mm whose y runs up, in which the outline
+    is given; the painter's own frame is that one with its y turned over.
     """
     painter.save()
     path = scene_path(tuple((x, -y) for x, y in outline), closed=True)
@@ -57,15 +58,23 @@ class CutItem(PickItem):
     def boundingRect(self) -> QRectF:
         return self.cut_path.boundingRect().adjusted(-10, -10, 10, _NAME_MM)
 
-    def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
+    def paint(
+        self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None
+    ) -> None:
         colours = palette()
         paint_cut(painter, self._cloth, self._there, self._net)
-        painter.setPen(pen(colours.madder if self.chosen else colours.ink, 2.6 if self.chosen else 1.3))
+        painter.setPen(
+            pen(colours.madder if self.chosen else colours.ink, 2.6 if self.chosen else 1.3)
+        )
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.drawPath(self.cut_path)
         if self._word:
             own = self.cut_path.boundingRect()
-            paint_word(painter, QRectF(own.left() - 20, own.bottom(), own.width() + 40, _NAME_MM), self._word)
+            paint_word(
+                painter,
+                QRectF(own.left() - 20, own.bottom(), own.width() + 40, _NAME_MM),
+                self._word,
+            )
 
 
 def paint_word(painter: QPainter, room: QRectF, word: str) -> None:
@@ -90,7 +99,9 @@ class Caption(QGraphicsItem):
     def boundingRect(self) -> QRectF:
         return self._room
 
-    def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
+    def paint(
+        self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None
+    ) -> None:
         paint_word(painter, self._room, self.words)
 
 
@@ -124,7 +135,8 @@ def together(rows: tuple[tuple[Sewn, ...], ...]) -> dict[str, Affine]:
 
 
 class Put(StrEnum):
-    """How the copies are put: each by itself, side by side at their seams, or as they are seen from two sides."""
+    """How the copies are put: each by itself, side by side at their seams, or as they are seen from
+    two sides."""
 
     APART = "apart"
     UNROLLED = "unrolled"
@@ -139,7 +151,9 @@ class CutView(PickView):
         self.setAccessibleName("Every piece as it is cut")
         self._shown: tuple[Lay | None, Put] = (None, Put.APART)
 
-    def show_lay(self, lay: Lay | None, drafts: tuple[DraftedGarment, ...] = (), put: Put = Put.APART) -> None:
+    def show_lay(
+        self, lay: Lay | None, drafts: tuple[DraftedGarment, ...] = (), put: Put = Put.APART
+    ) -> None:
         """Show the copies of a lay, or bare table."""
         if (lay, put) == self._shown:
             return
@@ -161,21 +175,31 @@ class CutView(PickView):
         self.scene().addItem(item)
 
     @staticmethod
-    def _moves(copies: tuple[WornCopy, ...], rows: tuple[tuple[Sewn, ...], ...]) -> dict[str, Affine]:
+    def _moves(
+        copies: tuple[WornCopy, ...], rows: tuple[tuple[Sewn, ...], ...]
+    ) -> dict[str, Affine]:
         """Where the copies are moved to: rows that hang together above, the others below."""
         moves = together(rows)
-        lowest = min((bounds(moves[own.id].all(own.net)).min_y for own in copies if own.id in moves), default=None)
+        lowest = min(
+            (bounds(moves[own.id].all(own.net)).min_y for own in copies if own.id in moves),
+            default=None,
+        )
         below = 0.0 if lowest is None else lowest - _NAME_MM - _GAP_MM
         return moves | apart(tuple(own for own in copies if own.id not in moves), below)
 
     def _show_sketches(self, lay: Lay, seen: tuple[Sketch, ...]) -> None:
-        """Show the views of the garment one beside the other. A copy that is in several has a key for each."""
+        """Show the views of the garment one beside the other. A copy that is in several has a key
+        for each."""
         x = 0.0
         for sketch in seen:
             box = row_bounds(sketch.copies)
             by = moved(x - box.min_x, 0.0)
             for sewn in sketch.copies:
-                key = f"{sewn.copy.id}, {sketch.words}" if sewn.copy.id in self.items_by_id else sewn.copy.id
+                key = (
+                    f"{sewn.copy.id}, {sketch.words}"
+                    if sewn.copy.id in self.items_by_id
+                    else sewn.copy.id
+                )
                 self._add(key, CutItem(sewn.copy, lay.cloth, by.after(sewn.move), ""))
             self.scene().addItem(Caption(QRectF(x, 0.0, box.width, _NAME_MM), sketch.words))
             x += box.width + _VIEW_GAP_MM

@@ -1,4 +1,5 @@
-"""Drawing in pixels on top of a scene in mm: names and arrows that keep their size at every zoom."""
+"""Drawing in pixels on top of a scene in mm: names and arrows that keep their size at every
+zoom."""
 
 from __future__ import annotations
 
@@ -47,7 +48,12 @@ def arrow(painter: QPainter, at: QPointF, deg: float, length: float, barb: float
 
 
 def name_in(
-    painter: QPainter, box: QRectF, centre: QPointF, lines: tuple[str, ...], colour: str, ground: QColor
+    painter: QPainter,
+    box: QRectF,
+    centre: QPointF,
+    lines: tuple[str, ...],
+    colour: str,
+    ground: QColor,
 ) -> float:
     """Write a name (bold) and what follows in a box of pixels, as large as fits from 15 down to 9.
 
@@ -59,7 +65,10 @@ def name_in(
     coat.setAlpha(170)
     for size in (15, 14, 13, 12, 11, 10, 9):
         fonts = [text_font(size, bold=k == 0) for k in range(len(lines))]
-        widths = [QFontMetricsF(font).horizontalAdvance(line) for font, line in zip(fonts, lines, strict=True)]
+        widths = [
+            QFontMetricsF(font).horizontalAdvance(line)
+            for font, line in zip(fonts, lines, strict=True)
+        ]
         high = (size + 3) * len(lines)
         if max(widths) <= box.width() - 6 and high <= box.height() - 4:
             painter.setPen(QColor(colour))

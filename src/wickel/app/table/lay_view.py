@@ -41,7 +41,10 @@ class ClothItem(QGraphicsItem):
         super().__init__()
         self._cloth = cloth
         self._sections = spread.sections
-        self._flaws = [scene_path(flipped(outline), closed=True) for outline, _ in flaws_on_table(cloth, spread)]
+        self._flaws = [
+            scene_path(flipped(outline), closed=True)
+            for outline, _ in flaws_on_table(cloth, spread)
+        ]
         outlines = [zone.outline for section in spread.sections for zone in section.zones]
         box = bounds([point for outline in outlines for point in flipped(outline)])
         self.box = QRectF(box.min_x, box.min_y, box.width, box.height)
@@ -52,7 +55,9 @@ class ClothItem(QGraphicsItem):
     def boundingRect(self) -> QRectF:
         return self.box
 
-    def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
+    def paint(
+        self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None
+    ) -> None:
         colours = palette()
         scale = painter.worldTransform().m11()
         ground = mixed(ground_of(self._cloth), colours.paper, 0.5 if not colours.dark else 0.35)
@@ -75,7 +80,9 @@ class ClothItem(QGraphicsItem):
         for zone in (zone for section in self._sections for zone in section.zones):
             painter.save()
             painter.setOpacity(0.5)
-            painter.setClipPath(scene_path(flipped(zone.outline), closed=True), Qt.ClipOperation.IntersectClip)
+            painter.setClipPath(
+                scene_path(flipped(zone.outline), closed=True), Qt.ClipOperation.IntersectClip
+            )
             lowest = zone.plies[0].map
             painter.setTransform(to_picture(lowest.inverse()), combine=True)
             box = bounds(lowest.all(zone.outline))
@@ -96,7 +103,8 @@ class ClothItem(QGraphicsItem):
         for row in range(int(frame.height() / step_y) + 2):
             for column in range(int(frame.width() / step_x) + 2):
                 at = QPointF(
-                    frame.left() + column * step_x + (step_x / 2 if row % 2 else 0), frame.top() + row * step_y + 12
+                    frame.left() + column * step_x + (step_x / 2 if row % 2 else 0),
+                    frame.top() + row * step_y + 12,
                 )
                 if way is Print.ANY:
                     painter.drawLine(at - QPointF(3, 0), at + QPointF(3, 0))
@@ -116,9 +124,13 @@ class ClothItem(QGraphicsItem):
                 painter.drawPath(scene_path(flipped(side), closed=False))
             for fold in zone.folds:
                 painter.setPen(pen(colours.indigo, 4))
-                painter.drawLine(QPointF(fold.start[0], -fold.start[1]), QPointF(fold.end[0], -fold.end[1]))
+                painter.drawLine(
+                    QPointF(fold.start[0], -fold.start[1]), QPointF(fold.end[0], -fold.end[1])
+                )
                 painter.setPen(pen(colours.paper, 1.2))
-                painter.drawLine(QPointF(fold.start[0], -fold.start[1]), QPointF(fold.end[0], -fold.end[1]))
+                painter.drawLine(
+                    QPointF(fold.start[0], -fold.start[1]), QPointF(fold.end[0], -fold.end[1])
+                )
             usable = bounds(flipped(zone.usable))
             if len(zone.usable) == 4 and usable.height < box.height - 1e-6:
                 painter.setPen(dashed(colours.soft, 1, 3, 3))
@@ -143,7 +155,9 @@ _SEEN_THROUGH = 168
 class PlacementItem(PickItem):
     """One piece on the cloth: cut line, net line, inner lines, grain, name and copies."""
 
-    def __init__(self, placement: Placement, lay: Lay, colour: str, *, mark: str = "", held: bool = False) -> None:
+    def __init__(
+        self, placement: Placement, lay: Lay, colour: str, *, mark: str = "", held: bool = False
+    ) -> None:
         piece = lay.piece(placement.piece)
         shape = on_table(placement, piece)
         path = scene_path(flipped(shape.outline), closed=True)
@@ -155,7 +169,8 @@ class PlacementItem(PickItem):
         self._colour = colour
         self._held = held
         self.broken = any(
-            placement.id in own.placements if own.placements else placement.piece in own.pieces for own in lay.broken
+            placement.id in own.placements if own.placements else placement.piece in own.pieces
+            for own in lay.broken
         )
         net, inner = marks_on_table(placement, piece)
         self._net = None if net is None else scene_path(flipped(net), closed=True)
@@ -166,7 +181,9 @@ class PlacementItem(PickItem):
         self._room = QRectF(room.min_x, -room.max_y, room.width, room.height)
         self.setToolTip(f"{self._name}, {self._copies}")
 
-    def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
+    def paint(
+        self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None
+    ) -> None:
         colours = palette()
         painter.setBrush(self._fill())
         painter.setPen(pen(self._colour, 3.2 if self.chosen else 2.0))
@@ -203,7 +220,9 @@ class PlacementItem(PickItem):
             painter.rotate(-90)
             wide, high = high, wide
         box = QRectF(-wide / 2, -high / 2, wide, max(high, 26.0))
-        used = name_in(painter, box, QPointF(0, -7), (self._name, self._copies), palette().ink, self._fill())
+        used = name_in(
+            painter, box, QPointF(0, -7), (self._name, self._copies), palette().ink, self._fill()
+        )
         self.named = bool(used)
         painter.setPen(pen(palette().ink, 1.4))
         lying = (self.placement.turn_deg % 180 == 0) != self._upright
@@ -227,7 +246,8 @@ class PlacementItem(PickItem):
 
 
 class LayView(PickView):
-    """The lay on its cloth with tapes along the edges. ``picked`` carries a placement's id, or none."""
+    """The lay on its cloth with tapes along the edges. ``picked`` carries a placement's id, or
+    none."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -248,7 +268,8 @@ class LayView(PickView):
         held: frozenset[str] = frozenset(),
         marks: Mapping[str, str] | None = None,
     ) -> None:
-        """Show a lay, or bare table, pins in what is ``held``, ``marks`` before the names of each garment's pieces.
+        """Show a lay, or bare table, pins in what is ``held``, ``marks`` before the names of each
+        garment's pieces.
 
         The piece in hand stays so when it is still there.
         """
@@ -291,8 +312,18 @@ class LayView(PickView):
         start = self.mapFromScene(box.bottomLeft())
         wide, high = self.viewport().width(), self.viewport().height()
         length, across = box.width(), box.height()
-        paint_tape(painter, QRectF(0, 0, wide, THICK), start.x(), scale, length, self._unit, upright=False)
-        paint_tape(painter, QRectF(0, THICK, THICK, high), start.y(), scale, across, self._unit, upright=True)
+        paint_tape(
+            painter, QRectF(0, 0, wide, THICK), start.x(), scale, length, self._unit, upright=False
+        )
+        paint_tape(
+            painter,
+            QRectF(0, THICK, THICK, high),
+            start.y(),
+            scale,
+            across,
+            self._unit,
+            upright=True,
+        )
         painter.fillRect(QRectF(0, 0, THICK, THICK), QColor(palette().tape))
         painter.setFont(text_font(11))
         painter.setPen(QColor(palette().ink))
@@ -305,7 +336,9 @@ class LayView(PickView):
     def _paint_leaders(self, painter: QPainter) -> None:
         """The names that found no room in their pieces, beside them."""
         items = [item for item in self.items_by_id.values() if isinstance(item, PlacementItem)]
-        room = QRectF(THICK, THICK, self.viewport().width() - THICK, self.viewport().height() - THICK)
+        room = QRectF(
+            THICK, THICK, self.viewport().width() - THICK, self.viewport().height() - THICK
+        )
         assert self._cloth_item is not None
         below = self.mapFromScene(self._cloth_item.box.bottomLeft())
         words = QRectF(below.x(), below.y() + 4, max(300.0, room.right() - below.x()), 22)
@@ -327,9 +360,15 @@ class LayView(PickView):
                 words = f"{Spreading(section.way).name}: {words}"
             painter.setFont(text_font(13, bold=True))
             painter.setPen(QColor(palette().indigo if fold else palette().ink))
-            room = float(stop.x() - start.x()) if section is not spread.sections[-1] else float(self.width())
+            room = (
+                float(stop.x() - start.x())
+                if section is not spread.sections[-1]
+                else float(self.width())
+            )
             words = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, int(room))
-            painter.drawText(QRectF(start.x(), start.y() + 6, room, 20), Qt.AlignmentFlag.AlignLeft, words)
+            painter.drawText(
+                QRectF(start.x(), start.y() + 6, room, 20), Qt.AlignmentFlag.AlignLeft, words
+            )
             for zone in section.zones[1:]:
                 self._paint_zone_name(painter, zone, room)
         painter.setPen(QColor(palette().soft))
@@ -338,7 +377,9 @@ class LayView(PickView):
         last = spread.sections[-1]
         if end.x() - self.mapFromScene(QPointF(last.x_mm, 0)).x() > 620:
             words = "end of the lay: the fold across" if _end_folds(last) else "end of the lay"
-            painter.drawText(QRectF(end.x() - 300, end.y() + 6, 300, 20), Qt.AlignmentFlag.AlignRight, words)
+            painter.drawText(
+                QRectF(end.x() - 300, end.y() + 6, 300, 20), Qt.AlignmentFlag.AlignRight, words
+            )
 
     def _paint_zone_name(self, painter: QPainter, zone: Zone, room: float) -> None:
         """The plies of a zone that does not lie at the low edge, just inside its start."""
@@ -346,8 +387,12 @@ class LayView(PickView):
         at = self.mapFromScene(QPointF(corner[0], -corner[1]))
         painter.setFont(text_font(12, bold=True))
         painter.setPen(QColor(palette().ink))
-        words = _plies(zone) + (", fold at the far edge" if any(f.name == "high" for f in zone.folds) else "")
-        painter.drawText(QRectF(at.x() + 5, at.y() - 18, room, 16), Qt.AlignmentFlag.AlignLeft, words)
+        words = _plies(zone) + (
+            ", fold at the far edge" if any(f.name == "high" for f in zone.folds) else ""
+        )
+        painter.drawText(
+            QRectF(at.x() + 5, at.y() - 18, room, 16), Qt.AlignmentFlag.AlignLeft, words
+        )
 
 
 def _plies(zone: Zone) -> str:

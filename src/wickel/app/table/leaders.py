@@ -1,4 +1,5 @@
-"""Names that have no room inside their pieces: written beside them, with a thin line to the piece."""
+"""Names that have no room inside their pieces: written beside them, with a thin line to the
+piece."""
 
 from __future__ import annotations
 
@@ -27,8 +28,9 @@ def leaders(
 ) -> list[Leader]:
     """A place for each name, near its piece and clear of pieces and of other names.
 
-    ``wanted`` are the names with the points they belong to and the width and height of their words, all in pixels of
-    the ``view``; ``taken`` are the pieces there. A name that finds no free place is written where it covers least.
+    ``wanted`` are the names with the points they belong to and the width and height of their words,
+    all in pixels of the ``view``; ``taken`` are the pieces there. A name that finds no free place
+    is written where it covers least.
     """
     shapes = [(path.boundingRect(), path) for path in taken]
     placed: list[Leader] = []
@@ -43,7 +45,9 @@ def leaders(
                 if not view.contains(box):
                     continue
                 names = sum(_common(box, own.box) for own in placed)
-                pieces = sum(_common(box, bounds) for bounds, path in shapes if path.intersects(box))
+                pieces = sum(
+                    _common(box, bounds) for bounds, path in shapes if path.intersects(box)
+                )
                 cost = 4.0 * names + pieces + 0.05 * radius
                 if best is None or cost < best[0]:
                     best = (cost, box)

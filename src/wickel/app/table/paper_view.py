@@ -40,7 +40,8 @@ def copies_asked(piece: Piece) -> str:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EdgeTape:
-    """What the tape says along a sewn edge: its length and its partner's as sewn, in mm, at a point of the piece."""
+    """What the tape says along a sewn edge: its length and its partner's as sewn, in mm, at a point
+    of the piece."""
 
     at: Point
     one_mm: float
@@ -51,8 +52,8 @@ class EdgeTape:
 def edge_tapes(pattern: Pattern, piece: Piece, unheld: frozenset[str]) -> tuple[EdgeTape, ...]:
     """The tapes of a piece's edges that are sewn to just one other edge.
 
-    Edges that differ on purpose (a dart, ease, a band that goes on) are left out, unless a check that does
-    not hold (its name in ``unheld``) names their seam.
+    Edges that differ on purpose (a dart, ease, a band that goes on) are left out, unless a check
+    that does not hold (its name in ``unheld``) names their seam.
     """
     ends = [end for seam in pattern.seams for end in (seam.one, seam.other)]
     found = []
@@ -73,7 +74,9 @@ def edge_tapes(pattern: Pattern, piece: Piece, unheld: frozenset[str]) -> tuple[
 class PaperItem(PickItem):
     """One piece on paper. In hand it also shows its points and its length and width."""
 
-    def __init__(self, piece: Piece, unit: Unit, other: Piece | None, tapes: tuple[EdgeTape, ...]) -> None:
+    def __init__(
+        self, piece: Piece, unit: Unit, other: Piece | None, tapes: tuple[EdgeTape, ...]
+    ) -> None:
         cut, net = cut_line(piece), net_line(piece)
         super().__init__(scene_path(hung(cut), closed=True))
         self.piece = piece
@@ -85,25 +88,34 @@ class PaperItem(PickItem):
         self._net_box = bounds(hung(net))
         self._other = None if other is None else scene_path(hung(net_line(other)), closed=True)
         self._folds = [
-            scene_path(hung(flattened(edge.path)), closed=False) for edge in piece.edges if edge.kind is EdgeKind.FOLD
+            scene_path(hung(flattened(edge.path)), closed=False)
+            for edge in piece.edges
+            if edge.kind is EdgeKind.FOLD
         ]
-        self._inner = [scene_path(hung(flattened(line.path)), closed=False) for line in piece.inner_lines]
+        self._inner = [
+            scene_path(hung(flattened(line.path)), closed=False) for line in piece.inner_lines
+        ]
         self._notches = [
-            scene_path(hung(notch_tick(piece, notch_point(piece, notch))), closed=False) for notch in piece.notches
+            scene_path(hung(notch_tick(piece, notch_point(piece, notch))), closed=False)
+            for notch in piece.notches
         ]
         self.named = True
         inner = [hung(flattened(line.path)) for line in piece.inner_lines]
         room, _ = name_room(hung(cut), may_turn=False, beside=inner)
         self._room = QRectF(room.min_x, room.min_y, room.width, room.height)
         upright, turned = name_room(hung(cut), beside=inner)
-        self._upright = QRectF(upright.min_x, upright.min_y, upright.width, upright.height) if turned else None
+        self._upright = (
+            QRectF(upright.min_x, upright.min_y, upright.width, upright.height) if turned else None
+        )
         self.setToolTip(f"{piece.name}: {copies_asked(piece)}")
 
     def boundingRect(self) -> QRectF:
         own = super().boundingRect()
         return own if self._other is None else own.united(self._other.boundingRect())
 
-    def paint(self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None) -> None:
+    def paint(
+        self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None
+    ) -> None:
         colours = palette()
         painter.setBrush(self._fill())
         painter.setPen(pen(colours.ink, 2.2 if self.chosen else 1.6))
@@ -137,11 +149,17 @@ class PaperItem(PickItem):
         box = world.mapRect(self.cut_path.boundingRect())
         name_box = world.mapRect(self._room)
         middle = name_box.center()
-        net = world.mapRect(QRectF(self._net_box.min_x, self._net_box.min_y, self._net_box.width, self._net_box.height))
+        net = world.mapRect(
+            QRectF(
+                self._net_box.min_x, self._net_box.min_y, self._net_box.width, self._net_box.height
+            )
+        )
         painter.resetTransform()
         room = QRectF(0, 0, name_box.width(), max(44.0, name_box.height()))
         words = (self.piece.name, copies_asked(self.piece))
-        high = name_in(painter, room, QPointF(middle.x(), middle.y() - 10), words, colours.ink, self._fill())
+        high = name_in(
+            painter, room, QPointF(middle.x(), middle.y() - 10), words, colours.ink, self._fill()
+        )
         self.named = bool(high)
         painter.setPen(pen(colours.ink, 1.4))
         if not high and self._upright is not None:
@@ -157,14 +175,22 @@ class PaperItem(PickItem):
         painter.restore()
 
     def _paint_name_upwards(self, painter: QPainter, box: QRectF) -> float:
-        """The grain of a narrow piece at its top, and below it the name, read from below; 0 when it has no room."""
+        """The grain of a narrow piece at its top, and below it the name, read from below; 0 when it
+        has no room."""
         shaft = min(40.0, 0.25 * box.height())
-        arrow(painter, QPointF(box.center().x(), box.top() + shaft / 2 + 4), self.piece.grain_deg - 90, shaft)
+        arrow(
+            painter,
+            QPointF(box.center().x(), box.top() + shaft / 2 + 4),
+            self.piece.grain_deg - 90,
+            shaft,
+        )
         painter.save()
         painter.translate(box.center().x(), box.center().y() + shaft / 2)
         painter.rotate(-90)
         room = QRectF(0, 0, box.height() - shaft - 8, box.width())
-        used = name_in(painter, room, QPointF(0, 0), (self.piece.name,), palette().ink, self._fill())
+        used = name_in(
+            painter, room, QPointF(0, 0), (self.piece.name,), palette().ink, self._fill()
+        )
         painter.restore()
         return used
 
@@ -181,8 +207,12 @@ class PaperItem(PickItem):
             if row.number:
                 painter.setPen(QColor(colours.madder))
                 wide = painter.fontMetrics().horizontalAdvance(str(row.number)) + 2
-                boxes = [QRectF(at.x() + dx, at.y() + dy, wide, 15) for dx, dy in _beside_point(wide)]
-                box = next((own for own in boxes if not any(own.intersects(o) for o in written)), boxes[0])
+                boxes = [
+                    QRectF(at.x() + dx, at.y() + dy, wide, 15) for dx, dy in _beside_point(wide)
+                ]
+                box = next(
+                    (own for own in boxes if not any(own.intersects(o) for o in written)), boxes[0]
+                )
                 written.append(box)
                 painter.drawText(box, Qt.AlignmentFlag.AlignLeft, str(row.number))
 
@@ -204,8 +234,11 @@ class PaperItem(PickItem):
         self._on_paper(painter, QPointF(0, 0), tall)
         painter.restore()
 
-    def _paint_tapes(self, painter: QPainter, to_pixel: Callable[[QPointF], QPointF], name_box: QRectF) -> None:
-        """Along each sewn edge its length and that of the edge it is sewn to, a little inside the piece."""
+    def _paint_tapes(
+        self, painter: QPainter, to_pixel: Callable[[QPointF], QPointF], name_box: QRectF
+    ) -> None:
+        """Along each sewn edge its length and that of the edge it is sewn to, a little inside the
+        piece."""
         painter.setFont(text_font(11, bold=True))
         metrics = QFontMetricsF(painter.font())
         inside = name_box.center()
@@ -215,7 +248,10 @@ class PaperItem(PickItem):
             size = math.hypot(toward.x(), toward.y())
             if size < 24:
                 continue
-            text = f"{shown_length(tape.one_mm, self._unit, with_unit=False)} {'=' if tape.held else '≠'} "
+            text = (
+                f"{shown_length(tape.one_mm, self._unit, with_unit=False)} "
+                f"{'=' if tape.held else '≠'} "
+            )
             text += shown_length(tape.other_mm, self._unit, with_unit=False)
             wide = metrics.horizontalAdvance(text) + 6
             centre = at + toward * (min(0.5 * size, wide / 2 + 6) / size)
@@ -234,7 +270,16 @@ class PaperItem(PickItem):
 
 def _beside_point(wide: float) -> tuple[tuple[float, float], ...]:
     """Where a point's number may stand from the point, the usual place first."""
-    return ((5, -17), (5, 3), (-wide - 5, -17), (-wide - 5, 3), (9, -7), (-wide - 9, -7), (5, -32), (5, 18))
+    return (
+        (5, -17),
+        (5, 3),
+        (-wide - 5, -17),
+        (-wide - 5, 3),
+        (9, -7),
+        (-wide - 9, -7),
+        (5, -32),
+        (5, 18),
+    )
 
 
 class PaperView(PickView):
@@ -284,7 +329,11 @@ class PaperView(PickView):
         items = [item for item in self.items_by_id.values() if isinstance(item, PaperItem)]
         painter.save()
         painter.resetTransform()
-        wanted = [(item, f"{item.piece.name}, {copies_asked(item.piece)}") for item in items if not item.named]
+        wanted = [
+            (item, f"{item.piece.name}, {copies_asked(item.piece)}")
+            for item in items
+            if not item.named
+        ]
         paint_leaders(painter, wanted, items, self, QRectF(self.viewport().rect()))
         painter.restore()
 
@@ -294,18 +343,24 @@ class PaperView(PickView):
         super().resizeEvent(event)
 
     def _arrange(self) -> None:
-        """Columns from left to right, pieces hung under each other so far down as shows them largest."""
+        """Columns from left to right, pieces hung under each other so far down as shows them
+        largest."""
         boxes = {id: item.boundingRect() for id, item in self.items_by_id.items()}
         tallest = max((box.height() for box in boxes.values()), default=0.0)
         wide, high = max(1, self.viewport().width()), max(1, self.viewport().height())
         layouts = [_hung_in_columns(boxes, share * tallest) for share in _COLUMN_SHARES]
-        best = max(layouts, key=lambda made: min(wide / max(1.0, made[1]), high / max(1.0, made[2])))
+        best = max(
+            layouts, key=lambda made: min(wide / max(1.0, made[1]), high / max(1.0, made[2]))
+        )
         for id, (x, y) in best[0].items():
             self.items_by_id[id].setPos(x - boxes[id].left(), y - boxes[id].top())
 
 
-def _hung_in_columns(boxes: dict[str, QRectF], deep: float) -> tuple[dict[str, tuple[float, float]], float, float]:
-    """Where each piece hangs in columns no deeper than that, and the width and height of all together."""
+def _hung_in_columns(
+    boxes: dict[str, QRectF], deep: float
+) -> tuple[dict[str, tuple[float, float]], float, float]:
+    """Where each piece hangs in columns no deeper than that, and the width and height of all
+    together."""
     at: dict[str, tuple[float, float]] = {}
     x, y, widest, lowest = 0.0, 0.0, 0.0, 0.0
     for id, box in boxes.items():

@@ -1,4 +1,5 @@
-"""Painting the print of a cloth where it lies: in the frame of the flat cloth, through any map to the picture."""
+"""Painting the print of a cloth where it lies: in the frame of the flat cloth, through any map to
+the picture."""
 
 from __future__ import annotations
 
@@ -31,7 +32,8 @@ def to_picture(flat: Affine) -> QTransform:
 def paint_print(painter: QPainter, cloth: Cloth, there: QRectF) -> None:
     """Fill a box of the flat cloth (x along, y across, mm) with its print.
 
-    The painter's frame is that of the flat cloth: its transform turns y over and brings it to the picture.
+    The painter's frame is that of the flat cloth: its transform turns y over and brings it to the
+    picture.
     """
     long, wide = tile_mm(cloth)
     repeat = cloth.lay_design.repeat
@@ -47,11 +49,15 @@ def paint_print(painter: QPainter, cloth: Cloth, there: QRectF) -> None:
         return
     painter.save()
     painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-    painter.setRenderHint(QPainter.RenderHint.Antialiasing, on=False)  # no seams between the columns
+    painter.setRenderHint(
+        QPainter.RenderHint.Antialiasing, on=False
+    )  # no seams between the columns
     brush = QBrush(tile)
     for k in range(first, last + 1):
         low, high = max(there.top(), (k - 0.5) * wide), min(there.bottom(), (k + 0.5) * wide)
-        brush.setTransform(QTransform(long / tile.width(), 0, 0, -wide / tile.height(), k * drop, (k + 0.5) * wide))
+        brush.setTransform(
+            QTransform(long / tile.width(), 0, 0, -wide / tile.height(), k * drop, (k + 0.5) * wide)
+        )
         painter.fillRect(QRectF(there.left(), low, there.width(), high - low), brush)
     _paint_border(painter, cloth, there, scale)
     painter.restore()
@@ -68,7 +74,9 @@ def _paint_border(painter: QPainter, cloth: Cloth, there: QRectF, scale: float) 
         if border.at is not BorderAt.ACROSS:
             left = there.left()  # in previews the cloth goes on before its start
         share_x, share_y = size / tile.width(), size / tile.height()
-        if border.at is BorderAt.ACROSS:  # the outer line towards the start of the cloth: a quarter turn
+        if (
+            border.at is BorderAt.ACROSS
+        ):  # the outer line towards the start of the cloth: a quarter turn
             turn = QTransform(0, share_x, -share_y, 0, right, low)
         elif low + high < width:
             turn = QTransform(share_x, 0, 0, -share_y, 0, high)  # its pattern begins with the cloth

@@ -24,9 +24,15 @@ def steps(unit: Unit, pixels_per_mm: float) -> tuple[float, float, float]:
         text = float(next((s for s in labels if s * pixels_per_mm >= _LEAST_LABEL_PX), 5000))
     else:
         fine = (1 / 8, 1 / 4, 1 / 2, 1, 3, 6, 12, 36)
-        small = next((s for s in fine if s * MM_PER_INCH * pixels_per_mm >= _LEAST_TICK_PX), 36) * MM_PER_INCH
+        small = (
+            next((s for s in fine if s * MM_PER_INCH * pixels_per_mm >= _LEAST_TICK_PX), 36)
+            * MM_PER_INCH
+        )
         labels_in = (1, 2, 6, 12, 36, 72)
-        text = next((s for s in labels_in if s * MM_PER_INCH * pixels_per_mm >= _LEAST_LABEL_PX), 144) * MM_PER_INCH
+        text = (
+            next((s for s in labels_in if s * MM_PER_INCH * pixels_per_mm >= _LEAST_LABEL_PX), 144)
+            * MM_PER_INCH
+        )
     return (small, text / 2, text)
 
 
@@ -64,7 +70,9 @@ def paint_tape(
                 painter.save()
                 painter.translate(band.left() + 7, y)
                 painter.rotate(-90)
-                painter.drawText(QRectF(-30, -7, 60, 14), Qt.AlignmentFlag.AlignCenter, f"{mm / per:g}")
+                painter.drawText(
+                    QRectF(-30, -7, 60, 14), Qt.AlignmentFlag.AlignCenter, f"{mm / per:g}"
+                )
                 painter.restore()
         else:
             x = zero_px + offset
@@ -73,7 +81,9 @@ def paint_tape(
             painter.drawLine(QPointF(x, band.bottom() - size), QPointF(x, band.bottom()))
             if whole and mm > 0:
                 painter.drawText(
-                    QRectF(x - 30, band.top() + 1, 60, 14), Qt.AlignmentFlag.AlignCenter, f"{round(mm / per, 6):g}"
+                    QRectF(x - 30, band.top() + 1, 60, 14),
+                    Qt.AlignmentFlag.AlignCenter,
+                    f"{round(mm / per, 6):g}",
                 )
 
 

@@ -27,7 +27,8 @@ _MOST, _LEAST = 12.0, 0.02
 
 
 class ZoomView(QGraphicsView):
-    """Shows a scene in mm. While untouched it keeps everything in sight; zooming by hand ends that."""
+    """Shows a scene in mm. While untouched it keeps everything in sight; zooming by hand ends
+    that."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -124,13 +125,16 @@ class ZoomView(QGraphicsView):
 
 
 class PickView(ZoomView):
-    """A zoom view of items with ids, one of which may be in hand. ``picked`` carries its id, or none."""
+    """A zoom view of items with ids, one of which may be in hand. ``picked`` carries its id, or
+    none."""
 
     picked = Signal(str)
 
     def __init__(self) -> None:
         super().__init__()
-        self.setToolTip("Wheel or + and −: zoom · 0: all in sight · drag: move · Page Down: next piece")
+        self.setToolTip(
+            "Wheel or + and −: zoom · 0: all in sight · drag: move · Page Down: next piece"
+        )
         self.items_by_id: dict[str, PickItem] = {}
         self.chosen = ""
 
@@ -205,7 +209,8 @@ def paint_leaders(
     room: QRectF,
     written: Sequence[QRectF] = (),
 ) -> None:
-    """Write names beside their items, each with a line to it; the painter paints pixels of the view.
+    """Write names beside their items, each with a line to it; the painter paints pixels of the
+    view.
 
     What is ``written`` in the view already is left clear.
     """
@@ -229,7 +234,8 @@ def paint_leaders(
     ground.setAlpha(225)
     for own in leaders(asked, taken, room):
         end = QPointF(
-            min(max(own.at.x(), own.box.left()), own.box.right()), min(max(own.at.y(), own.box.top()), own.box.bottom())
+            min(max(own.at.x(), own.box.left()), own.box.right()),
+            min(max(own.at.y(), own.box.top()), own.box.bottom()),
         )
         painter.setPen(QPen(QColor(colours.ink), 1.0))
         painter.drawLine(own.at, end)

@@ -1,4 +1,5 @@
-"""The plant-dye palette, light and dark. Text colours stand at 4.5:1 or more on ground and paper."""
+"""The plant-dye palette, light and dark. Text colours stand at 4.5:1 or more on ground and
+paper."""
 
 from __future__ import annotations
 

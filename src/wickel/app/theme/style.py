@@ -30,7 +30,8 @@ QFrame#card { background: $paper; border: 1px solid $undyed; border-radius: 8px;
 QFrame#chosen { background: $paper; border: 2px solid $indigo; border-radius: 8px; }
 QFrame#card[lit="true"] { border: 2px solid $woad; }
 QFrame#chosen[lit="true"] { border: 4px solid $indigo; }
-QProgressBar { background: $paper; border: 1px solid $soft; border-radius: 6px; text-align: center; min-height: 18px; }
+QProgressBar { background: $paper; border: 1px solid $soft; border-radius: 6px;
+  text-align: center; min-height: 18px; }
 QProgressBar::chunk { background: $weld; border-radius: 5px; }
 QCheckBox:focus { background: $undyed; border-radius: 4px; }
 QLabel#title { font-size: 19px; font-weight: 700; }
@@ -43,7 +44,8 @@ QLabel#held { color: $moss; font-size: 13px; }
 QLineEdit, QComboBox, QPlainTextEdit {
   background: $paper; border: 1px solid $soft; border-radius: 5px; padding: 4px 7px;
   selection-background-color: $indigo; selection-color: $on_indigo; min-height: 20px; }
-QLineEdit:focus, QComboBox:focus, QPlainTextEdit:focus { border: 2px solid $indigo; padding: 3px 6px; }
+QLineEdit:focus, QComboBox:focus, QPlainTextEdit:focus { border: 2px solid $indigo;
+  padding: 3px 6px; }
 QLabel#reason { background: $paper; color: $madder; border: 1px solid $madder; border-radius: 5px;
   padding: 4px 7px; font-size: 13px; }
 *[concerned="true"] { border: 2px dashed $madder; padding: 3px 6px; }
@@ -52,12 +54,15 @@ QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url("$chevron"); width: 11px; height: 11px; }
 QComboBox QAbstractItemView { background: $paper; border: 1px solid $soft;
   selection-background-color: $indigo; selection-color: $on_indigo; }
-QPushButton { background: $paper; border: 1px solid $soft; border-radius: 6px; padding: 6px 14px; min-height: 20px; }
+QPushButton { background: $paper; border: 1px solid $soft; border-radius: 6px; padding: 6px 14px;
+  min-height: 20px; }
 QPushButton:hover { background: $undyed; }
 QPushButton:focus { border: 2px solid $indigo; padding: 5px 13px; }
 QPushButton:disabled { color: $soft; border-color: $undyed; }
-QPushButton:checked { background: $indigo; color: $on_indigo; border-color: $indigo; font-weight: 700; }
-QPushButton#main { background: $indigo; color: $on_indigo; border: 1px solid $indigo; border-radius: 17px;
+QPushButton:checked { background: $indigo; color: $on_indigo; border-color: $indigo;
+  font-weight: 700; }
+QPushButton#main { background: $indigo; color: $on_indigo; border: 1px solid $indigo;
+  border-radius: 17px;
   padding: 7px 20px; font-weight: 700; }
 QPushButton#main:hover { background: $woad; }
 QPushButton#main:focus { border: 2px solid $weld; padding: 6px 19px; }
@@ -67,17 +72,19 @@ QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
 QScrollBar::handle:vertical { background: $undyed; border-radius: 5px; min-height: 30px; }
 QScrollBar:horizontal { background: transparent; height: 10px; margin: 0; }
 QScrollBar::handle:horizontal { background: $undyed; border-radius: 5px; min-width: 30px; }
-QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page { background: none;
-  border: none; width: 0; height: 0; }
+QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page {
+  background: none; border: none; width: 0; height: 0; }
 QTableWidget { background: $paper; border: none; gridline-color: $undyed; }
 QTableWidget#chalk { font-size: 13px; }
 QTableWidget::item { padding: 2px 6px; }
 QTableWidget::item:selected { background: $undyed; color: $ink; }
 QHeaderView { background: $paper; }
 QTableCornerButton::section { background: $paper; border: none; }
-QHeaderView::section { background: $paper; color: $soft; border: none; border-bottom: 1px solid $undyed;
+QHeaderView::section { background: $paper; color: $soft; border: none;
+  border-bottom: 1px solid $undyed;
   padding: 3px 6px; font-size: 12px; }
-QHeaderView#sizes::section { color: $ink; font-size: 15px; font-weight: 700; border: none; padding: 3px 8px; }
+QHeaderView#sizes::section { color: $ink; font-size: 15px; font-weight: 700; border: none;
+  padding: 3px 8px; }
 QGraphicsView { border: none; background: $table; }
 QGraphicsView:focus { border: 2px solid $indigo; }
 """)
@@ -150,8 +157,8 @@ def apply_theme(app: QApplication, colours: Palette) -> None:
 def dress(window: QWidget) -> None:
     """Dress a window, with its dialogs and menus, in the palette in use.
 
-    Once it is whole: what is put together under a style sheet is dressed anew at every step. A window that is dressed
-    so already is left alone.
+    Once it is whole: what is put together under a style sheet is dressed anew at every step. A
+    window that is dressed so already is left alone.
     """
     names = {name: getattr(_current, name) for name in Palette.__dataclass_fields__}
     sheet = _SHEET.substitute(names, family=FAMILY, chevron=chevron_path(dark=_current.dark))

@@ -1,4 +1,5 @@
-"""What must fall right on the print: hems on the border, seams that meet in the repeat, pieces with a motif."""
+"""What must fall right on the print: hems on the border, seams that meet in the repeat, pieces with
+a motif."""
 
 from __future__ import annotations
 
@@ -18,7 +19,8 @@ _NOTHING_MM = 0.5
 
 
 class AskedList(QWidget):
-    """Ticks for the garment in hand; empty on a cloth with nothing on it that could fall right or wrong."""
+    """Ticks for the garment in hand; empty on a cloth with nothing on it that could fall right or
+    wrong."""
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -44,9 +46,20 @@ class AskedList(QWidget):
             self._group("Hems on the border", "border", pieces, asked.border)
         if design.repeat is not None:
             seams = dict.fromkeys(seam.name for seam in seams_that_may_meet(pattern))
-            self._group("Seams that meet in the repeat", "seams", [(name, name) for name in seams], asked.seams)
-        if design.motif is not None or (design.repeat is not None and design.repeat.across_mm is not None):
-            words = "With a motif in the middle" if design.motif is not None else "With a stripe in the middle"
+            self._group(
+                "Seams that meet in the repeat",
+                "seams",
+                [(name, name) for name in seams],
+                asked.seams,
+            )
+        if design.motif is not None or (
+            design.repeat is not None and design.repeat.across_mm is not None
+        ):
+            words = (
+                "With a motif in the middle"
+                if design.motif is not None
+                else "With a stripe in the middle"
+            )
             pieces = [(piece.id, piece.name) for piece in pattern.pieces[:6]]
             self._group(words, "centred", pieces, asked.centred)
         if self.ticks:
@@ -55,7 +68,9 @@ class AskedList(QWidget):
         self._column.addStretch()
         self.show_costs()
 
-    def _group(self, title: str, kind: str, entries: list[tuple[str, str]], taken: tuple[str, ...]) -> None:
+    def _group(
+        self, title: str, kind: str, entries: list[tuple[str, str]], taken: tuple[str, ...]
+    ) -> None:
         self._column.addWidget(label(title, "heading"))
         for id, words in entries:
             tick = QCheckBox(words)
@@ -66,7 +81,9 @@ class AskedList(QWidget):
             row = QHBoxLayout()
             row.addWidget(tick, 1)
             self.costs[kind, id] = label("", "soft")
-            self.costs[kind, id].setToolTip("How much cloth would be saved if this ran free, with the same effort")
+            self.costs[kind, id].setToolTip(
+                "How much cloth would be saved if this ran free, with the same effort"
+            )
             row.addWidget(self.costs[kind, id])
             self._column.addLayout(row)
 
@@ -83,14 +100,26 @@ class AskedList(QWidget):
             mm = self._session.price_of(Wish(kind, of)) if tick.isChecked() else None
             if tick.isChecked() and len(asked) == 1:
                 mm = total
-            words = "costs nothing" if mm is None or mm < _NOTHING_MM else f"costs {shown_length(mm, unit)}"
+            words = (
+                "costs nothing"
+                if mm is None or mm < _NOTHING_MM
+                else f"costs {shown_length(mm, unit)}"
+            )
             self.costs[kind, id].setText("" if mm is None else words)
 
     def _total_words(self, mm: float | None) -> str:
         """What keeping to all that is ticked costs."""
         if mm is None:
-            return "Looking for what keeping to it costs …" if self._session.pricing else "What must meet?"
-        words = "nothing" if mm < _NOTHING_MM else f"{shown_length(mm, self._session.job.unit)} of the lay"
+            return (
+                "Looking for what keeping to it costs …"
+                if self._session.pricing
+                else "What must meet?"
+            )
+        words = (
+            "nothing"
+            if mm < _NOTHING_MM
+            else f"{shown_length(mm, self._session.job.unit)} of the lay"
+        )
         return f"Keeping to the print costs {words}."
 
     def _ask(self, kind: str, id: str, *, on: bool) -> None:

@@ -118,7 +118,9 @@ class _Column(QScrollArea):
     def minimumSizeHint(self) -> QSize:
         hint, inner = super().minimumSizeHint(), self.widget()
         if inner is not None:
-            hint.setWidth(inner.minimumSizeHint().width() + self.verticalScrollBar().sizeHint().width())
+            hint.setWidth(
+                inner.minimumSizeHint().width() + self.verticalScrollBar().sizeHint().width()
+            )
         return hint
 
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
@@ -134,7 +136,9 @@ def scrolling(content: QWidget) -> QScrollArea:
     area.setWidgetResizable(True)
     area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
     area.setFrameShape(QFrame.Shape.NoFrame)
-    area.setFocusPolicy(Qt.FocusPolicy.NoFocus)  # the Tab key goes to what is in it, not to the column itself
+    area.setFocusPolicy(
+        Qt.FocusPolicy.NoFocus
+    )  # the Tab key goes to what is in it, not to the column itself
     return area
 
 
@@ -166,7 +170,8 @@ def narrow(box: QComboBox) -> None:
 
 
 def fill_box(box: QComboBox, rows: Iterable[tuple[str, str]], chosen: str) -> None:
-    """Fill a box with words and what they stand for, one of them chosen; one that has them already is not touched."""
+    """Fill a box with words and what they stand for, one of them chosen; one that has them already
+    is not touched."""
     wanted = list(rows)
     if [(box.itemText(k), box.itemData(k)) for k in range(box.count())] != wanted:
         box.clear()
@@ -184,7 +189,8 @@ def labelled(row: QHBoxLayout, text: str, field: QWidget, stretch: int = 0) -> N
 
 
 def closing_row(dialog: QDialog, words: str, tip: str) -> tuple[QHBoxLayout, QPushButton]:
-    """The buttons at the foot of a dialog: leave it as it is, or do what it is for; and the one that does."""
+    """The buttons at the foot of a dialog: leave it as it is, or do what it is for; and the one
+    that does."""
     leave = QPushButton("Cancel")
     leave.setToolTip("Close without a change (Esc)")
     leave.clicked.connect(dialog.reject)

@@ -13,8 +13,8 @@ from wickel.app.widgets.cards import closing_row, label, scrolling
 class Notice(QDialog):
     """A sentence, and lines below it where there are any.
 
-    With ``do`` it asks for something: *Cancel*, or that. ``also`` are other things that may be done instead; which
-    one was taken stands in ``taken``.
+    With ``do`` it asks for something: *Cancel*, or that. ``also`` are other things that may be done
+    instead; which one was taken stands in ``taken``.
     """
 
     def __init__(
@@ -51,7 +51,8 @@ class Notice(QDialog):
             area.setMinimumHeight(min(320, 28 * len(self.lines) + 12))
             column.addWidget(area, 1)
         column.addLayout(self._foot(do, also))
-        self.do.setFocus()  # Enter does what is asked about, wherever else the focus would have gone
+        # Enter does what is asked about, wherever else the focus would have gone
+        self.do.setFocus()
 
     def _foot(self, do: str, also: tuple[str, ...]) -> QHBoxLayout:
         if do:

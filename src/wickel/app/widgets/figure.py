@@ -19,7 +19,8 @@ _BODIES = ("body-front", "body-back")
 
 
 def figure_with(measurement: str) -> str:
-    """The figure's drawing with the mark of one measurement, or of none, in the colours of the theme in use."""
+    """The figure's drawing with the mark of one measurement, or of none, in the colours of the
+    theme in use."""
     ElementTree.register_namespace("", _NAMESPACE)
     root = ElementTree.fromstring(figure_svg())
     for group in list(root):
@@ -62,5 +63,7 @@ class Figure(QWidget):
         wide, high = box.width() * scale, box.height() * scale
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        self._renderer.render(painter, QRectF((self.width() - wide) / 2, (self.height() - high) / 2, wide, high))
+        self._renderer.render(
+            painter, QRectF((self.width() - wide) / 2, (self.height() - high) / 2, wide, high)
+        )
         painter.end()

@@ -8,7 +8,8 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QLayout, QLayoutItem, QSizePo
 
 
 class FlowLayout(QLayout):
-    """Items from left to right, line after line, each as wide as it wants to be and no wider than the line."""
+    """Items from left to right, line after line, each as wide as it wants to be and no wider than
+    the line."""
 
     def __init__(self, parent: QWidget | None = None, *, spacing: int = 8) -> None:
         super().__init__(parent)

@@ -22,7 +22,8 @@ _GAP = 26.0
 
 
 class FoldingPicture(QWidget):
-    """The steps of one way to fold. Right side plain, wrong side hatched, folds as thick double lines."""
+    """The steps of one way to fold. Right side plain, wrong side hatched, folds as thick double
+    lines."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -43,8 +44,12 @@ class FoldingPicture(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         panels = fold_panels(self._way, self._share)
         steps = WAYS[self._way].steps
-        # the first sentence is about the flat cloth, the last one about how it lies; what is between is in motion
-        words = [*(" ".join(steps[k : k + 1]) for k in range(len(panels) - 1)), " ".join(steps[len(panels) - 1 :])]
+        # the first sentence is about the flat cloth, the last one about how it lies; what is
+        # between is in motion
+        words = [
+            *(" ".join(steps[k : k + 1]) for k in range(len(panels) - 1)),
+            " ".join(steps[len(panels) - 1 :]),
+        ]
         if len(panels) == 2:
             words = [" ".join(steps[:2]), " ".join(steps[2:])]
         if len(panels) == 1:
@@ -53,11 +58,19 @@ class FoldingPicture(QWidget):
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         stacked = self.width() < _SIDE_BY_SIDE_FROM * len(panels)
         room = QSizeF(
-            self.width() if stacked else min(330.0, (self.width() - _GAP * (len(panels) - 1)) / len(panels)),
-            (self.height() - _GAP * (len(panels) - 1)) / len(panels) if stacked else min(self.height(), _HIGHEST),
+            self.width()
+            if stacked
+            else min(330.0, (self.width() - _GAP * (len(panels) - 1)) / len(panels)),
+            (self.height() - _GAP * (len(panels) - 1)) / len(panels)
+            if stacked
+            else min(self.height(), _HIGHEST),
         )
         for k, (panel, text) in enumerate(zip(panels, words, strict=True)):
-            corner = QPointF(0.0, k * (room.height() + _GAP)) if stacked else QPointF(k * (room.width() + _GAP), 0.0)
+            corner = (
+                QPointF(0.0, k * (room.height() + _GAP))
+                if stacked
+                else QPointF(k * (room.width() + _GAP), 0.0)
+            )
             said = f"{k + 1}  {text}" if len(panels) > 1 else text
             painter.setFont(text_font(13))
             flags = Qt.TextFlag.TextWordWrap
@@ -66,7 +79,9 @@ class FoldingPicture(QWidget):
             scale = min((room.width() - 20) / LENGTH_MM, (high - 20) / WIDTH_MM)
             self._paint_panel(painter, panel, corner + QPointF(8, high - 10), scale)
             painter.setPen(QColor(palette().ink))
-            painter.drawText(QRectF(corner.x(), corner.y() + high, room.width(), below), flags, said)
+            painter.drawText(
+                QRectF(corner.x(), corner.y() + high, room.width(), below), flags, said
+            )
         painter.end()
 
     def _paint_panel(self, painter: QPainter, panel: Panel, origin: QPointF, scale: float) -> None:
@@ -123,7 +138,10 @@ def _arc_arrow(painter: QPainter, start: QPointF, end: QPointF) -> None:
     lift = QPointF(-along.y(), along.x()) * (0.22 if along.x() <= 0 else -0.22)
     control = (start + end) / 2 + lift
     painter.setPen(pen(palette().ink, 2.0))
-    points = [start * (1 - t) ** 2 + control * 2 * t * (1 - t) + end * t * t for t in (k / 16 for k in range(17))]
+    points = [
+        start * (1 - t) ** 2 + control * 2 * t * (1 - t) + end * t * t
+        for t in (k / 16 for k in range(17))
+    ]
     painter.drawPolyline(QPolygonF(points))
     back = points[-3] - points[-1]
     reach = math.hypot(back.x(), back.y()) or 1.0

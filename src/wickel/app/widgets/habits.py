@@ -1,10 +1,18 @@
-"""Habits of the whole window: the wheel scrolls and never changes a choice; undo reaches the job from any field."""
+"""Habits of the whole window: the wheel scrolls and never changes a choice; undo reaches the job
+from any field."""
 
 from __future__ import annotations
 
 from PySide6.QtCore import QEvent, QObject
 from PySide6.QtGui import QKeyEvent, QKeySequence
-from PySide6.QtWidgets import QAbstractSpinBox, QApplication, QComboBox, QLineEdit, QScrollArea, QWidget
+from PySide6.QtWidgets import (
+    QAbstractSpinBox,
+    QApplication,
+    QComboBox,
+    QLineEdit,
+    QScrollArea,
+    QWidget,
+)
 
 
 class Habits(QObject):

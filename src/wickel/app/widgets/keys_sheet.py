@@ -5,7 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from PySide6.QtGui import QKeySequence
-from PySide6.QtWidgets import QDialog, QGridLayout, QHBoxLayout, QMenu, QMenuBar, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QDialog,
+    QGridLayout,
+    QHBoxLayout,
+    QMenu,
+    QMenuBar,
+    QVBoxLayout,
+    QWidget,
+)
 
 from wickel.app.widgets.cards import label, scrolling
 

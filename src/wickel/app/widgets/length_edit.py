@@ -13,7 +13,8 @@ _LEAST_PX, _MOST_PX = 74, 96
 
 
 class LengthEdit(QLineEdit):
-    """Emits ``entered`` with mm when a readable new length is finished; marks what it cannot read."""
+    """Emits ``entered`` with mm when a readable new length is finished; marks what it cannot
+    read."""
 
     entered = Signal(float)
     unreadable = Signal(str)

@@ -29,11 +29,14 @@ def no_larger(image: QImage, most_pixels: int) -> QImage:
     if max(image.width(), image.height()) <= most_pixels:
         return image
     aspect = Qt.AspectRatioMode.KeepAspectRatio
-    return image.scaled(most_pixels, most_pixels, aspect, Qt.TransformationMode.SmoothTransformation)
+    return image.scaled(
+        most_pixels, most_pixels, aspect, Qt.TransformationMode.SmoothTransformation
+    )
 
 
 def encoded(image: QImage, form: str, quality: int = -1) -> bytes:
-    """The image as a file of the ``form`` ``"PNG"`` or ``"JPEG"``; ``quality`` from 0 to 100, or −1 for the usual."""
+    """The image as a file of the ``form`` ``"PNG"`` or ``"JPEG"``; ``quality`` from 0 to 100, or −1
+    for the usual."""
     data = QByteArray()
     buffer = QBuffer(data)
     buffer.open(QIODevice.OpenModeFlag.WriteOnly)

@@ -9,7 +9,8 @@ _WIDEST = 280
 
 
 class Reason(QLabel):
-    """A sentence that hangs below a field, or above it where there is no room. It scrolls with the field."""
+    """A sentence that hangs below a field, or above it where there is no room. It scrolls with the
+    field."""
 
     def __init__(self, field: QWidget) -> None:
         super().__init__(field.parentWidget())
@@ -57,7 +58,8 @@ class Reason(QLabel):
 
 
 def mark_wrong(field: QWidget, sentence: str) -> None:
-    """Mark a field whose entry is not taken and say why beside it; an empty sentence takes both away."""
+    """Mark a field whose entry is not taken and say why beside it; an empty sentence takes both
+    away."""
     reason = field.findChild(_Holder)
     if reason is None:
         if not sentence:
@@ -68,7 +70,8 @@ def mark_wrong(field: QWidget, sentence: str) -> None:
 
 
 def mark_concerned(field: QWidget, sentence: str) -> None:
-    """Mark a field that a refusal is about, with the refusal in its tip; an empty sentence takes the mark away."""
+    """Mark a field that a refusal is about, with the refusal in its tip; an empty sentence takes
+    the mark away."""
     marked = bool(field.property("concerned"))
     if sentence and not marked:
         field.setProperty("tip before", field.toolTip())

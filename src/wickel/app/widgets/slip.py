@@ -37,8 +37,10 @@ class Slip(QFrame):
         gold = "#F2DC94"
         self.setStyleSheet(
             f"QFrame {{ background: {colours.slip}; border: none; }}"
-            f"QLabel {{ color: {colours.slip_text}; font-size: {round(scaled(14))}px; background: transparent; }}"
-            f"QPushButton {{ color: {gold}; background: transparent; border: none; font-weight: 700;"
+            f"QLabel {{ color: {colours.slip_text}; font-size: {round(scaled(14))}px; background: "
+            f"transparent; }}"
+            f"QPushButton {{ color: {gold}; background: transparent; border: none; font-weight: "
+            "700;"
             " padding: 4px 10px; }"
             f"QPushButton:focus, QPushButton:hover {{ border: 1px solid {gold}; }}"
         )

@@ -10,7 +10,8 @@ _SETTLED_MS = 15
 
 
 class Stage(QWidget):
-    """Connect what changes to ``keep_up``: out of sight the page waits, and is refreshed once when it is shown."""
+    """Connect what changes to ``keep_up``: out of sight the page waits, and is refreshed once when
+    it is shown."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -30,7 +31,8 @@ class Stage(QWidget):
             self.refresh()
 
     def _settle(self) -> None:
-        """Have columns take the height of what came into them while they were not yet in sight, and paint."""
+        """Have columns take the height of what came into them while they were not yet in sight, and
+        paint."""
         for column in self.findChildren(QScrollArea):
             if (inner := column.widget()) is not None:
                 QCoreApplication.postEvent(inner, QEvent(QEvent.Type.LayoutRequest))

@@ -1,4 +1,5 @@
-"""Small true pictures: a swatch of cloth with the way of its print, a lay, a piece with the print on it."""
+"""Small true pictures: a swatch of cloth with the way of its print, a lay, a piece with the print
+on it."""
 
 from __future__ import annotations
 
@@ -18,7 +19,9 @@ from wickel.geometry import bounds, unfolded
 from wickel.lay import CutPiece, Grain, Lay, on_table
 
 
-def paint_cloth(painter: QPainter, box: QRectF, cloth: Cloth, *, deg: float, step: float = 22.0) -> None:
+def paint_cloth(
+    painter: QPainter, box: QRectF, cloth: Cloth, *, deg: float, step: float = 22.0
+) -> None:
     """Fill a box with a cloth and the marks of its print, running along ``deg``."""
     colours = palette()
     ground = mixed(ground_of(cloth), colours.paper, 0.72)
@@ -47,21 +50,30 @@ def paint_cloth(painter: QPainter, box: QRectF, cloth: Cloth, *, deg: float, ste
 
 
 def _paint_figure(painter: QPainter, box: QRectF, cloth: Cloth, deg: float) -> None:
-    """The print itself, about two and a half repeats of it; where there is a border, the cloth from its selvage on."""
+    """The print itself, about two and a half repeats of it; where there is a border, the cloth from
+    its selvage on."""
     long, wide = tile_mm(cloth)
     border = cloth.lay_design.border
-    span = max(2.4 * min(long, wide), 1.2 * max(long, wide), 2.2 * border.width_mm if border else 0.0)
+    span = max(
+        2.4 * min(long, wide), 1.2 * max(long, wide), 2.2 * border.width_mm if border else 0.0
+    )
     scale = max(box.width(), box.height()) / span
     painter.save()
     painter.setClipRect(box, Qt.ClipOperation.IntersectClip)
     painter.translate(box.center() if border is None else QPointF(box.left(), box.bottom()))
     painter.scale(scale, -scale)
     reach = 1.5 * span
-    if deg != 0 and border is None:  # the start of the cloth at the top, its low selvage at the left
+    if (
+        deg != 0 and border is None
+    ):  # the start of the cloth at the top, its low selvage at the left
         painter.rotate(deg)
     if border is not None and border.at in (BorderAt.HIGH, BorderAt.BOTH):
-        painter.translate(0, -cloth.lay_width_mm + box.height() / scale if border.at is BorderAt.HIGH else 0)
-    low = cloth.lay_width_mm - reach if border is not None and border.at is BorderAt.HIGH else -reach
+        painter.translate(
+            0, -cloth.lay_width_mm + box.height() / scale if border.at is BorderAt.HIGH else 0
+        )
+    low = (
+        cloth.lay_width_mm - reach if border is not None and border.at is BorderAt.HIGH else -reach
+    )
     paint_print(painter, cloth, QRectF(-reach, low, 2 * reach, 2 * reach))
     painter.restore()
 
@@ -119,7 +131,10 @@ class PrintOnPiece(QWidget):
         box = self._path.boundingRect()
         scale = min((self.width() - 20) / box.width(), (self.height() - 20) / box.height())
         painter.save()
-        painter.translate(self.width() / 2 - box.center().x() * scale, self.height() / 2 - box.center().y() * scale)
+        painter.translate(
+            self.width() / 2 - box.center().x() * scale,
+            self.height() / 2 - box.center().y() * scale,
+        )
         painter.scale(scale, scale)
         world = painter.worldTransform()
         painter.restore()
@@ -136,7 +151,8 @@ class PrintOnPiece(QWidget):
         painter.end()
 
     def _paint_as_cut(self, painter: QPainter, world: QTransform) -> None:
-        """The cloth behind the piece: where it asks for a border or a motif, placed so; else from its centre on."""
+        """The cloth behind the piece: where it asks for a border or a motif, placed so; else from
+        its centre on."""
         piece, cloth = self._piece, self._cloth
         assert piece is not None
         assert cloth is not None
@@ -146,9 +162,12 @@ class PrintOnPiece(QWidget):
         box = bounds(piece.cut_line)
         reach = 2.0 * max(box.width, 2 * box.height)
         if piece.grain is Grain.CROSS and design.border is not None:
-            # its hem lies on the low border: head to hem runs against y, and the cloth along to the right
+            # its hem lies on the low border: head to hem runs against y, and the cloth along to the
+            # right
             hem = max((x for x, _ in piece.on_print.border_edge), default=box.max_x)
-            painter.setTransform(QTransform(1, 0, 0, -1, 0, hem + design.border.distance_mm), combine=True)
+            painter.setTransform(
+                QTransform(1, 0, 0, -1, 0, hem + design.border.distance_mm), combine=True
+            )
             paint_print(painter, cloth, QRectF(-reach, -reach, 2 * reach, 3 * reach))
         else:
             # flat (x, y) is (down, across) of the piece, moved so that what it asks for falls right
@@ -185,10 +204,14 @@ class LayPicture(QWidget):
             painter.end()
             return
         box = bounds([p for s in lay.spread.sections for z in s.zones for p in z.outline])
-        scale = min(self.width() / max(self._longest, box.width), self.height() / lay.spread.width_mm)
+        scale = min(
+            self.width() / max(self._longest, box.width), self.height() / lay.spread.width_mm
+        )
         top = self.height() / 2 + box.height * scale / 2
         ground = mixed(ground_of(lay.cloth), colours.paper, 0.55)
-        painter.fillRect(QRectF(0, top - box.height * scale, box.width * scale, box.height * scale), ground)
+        painter.fillRect(
+            QRectF(0, top - box.height * scale, box.width * scale, box.height * scale), ground
+        )
         garments = list(dict.fromkeys(piece.garment for piece in lay.pieces))
         for placement in lay.placements:
             piece = lay.piece(placement.piece)
@@ -196,9 +219,15 @@ class LayPicture(QWidget):
             colour = dye(garments.index(piece.garment))
             painter.setPen(pen(colour, 1))
             painter.setBrush(mixed(colour, colours.paper, 0.12))
-            painter.drawPath(scene_path(tuple((x * scale, top - y * scale) for x, y in shape.outline), closed=True))
+            painter.drawPath(
+                scene_path(
+                    tuple((x * scale, top - y * scale) for x, y in shape.outline), closed=True
+                )
+            )
         painter.setPen(pen(colours.indigo, 3))
         for fold in (fold for s in lay.spread.sections for zone in s.zones for fold in zone.folds):
             (ax, ay), (bx, by) = fold.start, fold.end
-            painter.drawLine(QPointF(ax * scale, top - ay * scale), QPointF(bx * scale, top - by * scale))
+            painter.drawLine(
+                QPointF(ax * scale, top - ay * scale), QPointF(bx * scale, top - by * scale)
+            )
         painter.end()

@@ -5,7 +5,16 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
+from PySide6.QtGui import (
+    QColor,
+    QFocusEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPainterPath,
+    QPaintEvent,
+    QPen,
+)
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from wickel.app.theme import palette, scaled, text_font
@@ -25,7 +34,8 @@ class Knot:
 
 
 class Thread(QWidget):
-    """A painted list of stages; choose by click, by arrow keys, or by Ctrl and the stage's number."""
+    """A painted list of stages; choose by click, by arrow keys, or by Ctrl and the stage's
+    number."""
 
     chosen = Signal(int)
 
@@ -128,7 +138,9 @@ class Thread(QWidget):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(QColor(colours.indigo), 2))
             painter.drawRoundedRect(
-                self._ground(self._current).adjusted(1, 1, -13 if not self._narrow else -1, -1), 8, 8
+                self._ground(self._current).adjusted(1, 1, -13 if not self._narrow else -1, -1),
+                8,
+                8,
             )
         self._paint_thread(painter)
         for k, knot in enumerate(self._knots):
@@ -150,7 +162,14 @@ class Thread(QWidget):
         for k in range(len(self._knots)):
             centre = self._centre(k)
             swing = 14 if k % 2 else -14
-            path.cubicTo(last.x() + swing, last.y() + 26, centre.x() - swing, centre.y() - 26, centre.x(), centre.y())
+            path.cubicTo(
+                last.x() + swing,
+                last.y() + 26,
+                centre.x() - swing,
+                centre.y() - 26,
+                centre.x(),
+                centre.y(),
+            )
             last = centre
         path.cubicTo(last.x() + 10, last.y() + 30, last.x(), last.y() + 40, last.x(), self.height())
         painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -168,7 +187,9 @@ class Thread(QWidget):
             painter.setPen(QColor(colours.paper))
             painter.setFont(text_font(13, bold=True))
             painter.drawText(
-                QRectF(centre.x() - 12, centre.y() - 12, 24, 24), Qt.AlignmentFlag.AlignCenter, str(knot.count)
+                QRectF(centre.x() - 12, centre.y() - 12, 24, 24),
+                Qt.AlignmentFlag.AlignCenter,
+                str(knot.count),
             )
         elif knot.tied:
             painter.setBrush(madder)
@@ -176,7 +197,9 @@ class Thread(QWidget):
             painter.setPen(QPen(QColor(colours.paper), 1.6))
             for rise in (-2.5, 2.5):
                 bend = QPainterPath(QPointF(centre.x() - 6, centre.y() + rise - 1.5))
-                bend.quadTo(centre.x(), centre.y() + rise + 2.5, centre.x() + 6, centre.y() + rise - 1.5)
+                bend.quadTo(
+                    centre.x(), centre.y() + rise + 2.5, centre.x() + 6, centre.y() + rise - 1.5
+                )
                 painter.drawPath(bend)
         else:
             painter.setBrush(QColor(colours.paper))
@@ -187,8 +210,13 @@ class Thread(QWidget):
             painter.setFont(text_font(13, bold=k == self._current))
             words = QRectF(0, centre.y() + 11, self.width(), scaled(18))
             painter.fillRect(
-                words.adjusted(8, 1, -8, 0), QColor(colours.linen if k == self._current else colours.paper)
+                words.adjusted(8, 1, -8, 0),
+                QColor(colours.linen if k == self._current else colours.paper),
             )
             painter.drawText(words, Qt.AlignmentFlag.AlignCenter, knot.name)
             return
-        painter.drawText(QRectF(54, centre.y() - 16, self.width() - 54, 32), Qt.AlignmentFlag.AlignVCenter, knot.name)
+        painter.drawText(
+            QRectF(54, centre.y() - 16, self.width() - 54, 32),
+            Qt.AlignmentFlag.AlignVCenter,
+            knot.name,
+        )

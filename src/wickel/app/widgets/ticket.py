@@ -65,8 +65,12 @@ class Ticket(QFrame):
         row.addLayout(words, 1)
         choosers = QVBoxLayout()
         choosers.setSpacing(3)
-        self.garments = self._chooser("The garment in hand", "Body, Draft and Cloth are about it (Ctrl+Page Down)")
-        self.garments.activated.connect(lambda _: session.take_garment(str(self.garments.currentData())))
+        self.garments = self._chooser(
+            "The garment in hand", "Body, Draft and Cloth are about it (Ctrl+Page Down)"
+        )
+        self.garments.activated.connect(
+            lambda _: session.take_garment(str(self.garments.currentData()))
+        )
         self.cloths = self._chooser(
             "The cloth in hand", "Its lay and its figures; or those of all (Ctrl+Shift+Page Down)"
         )
@@ -107,7 +111,9 @@ class Ticket(QFrame):
         rows = [(own.shown_name, own.id) for own in session.cloths]
         self.of_all = self.of_all and len(rows) > 1
         fill_box(
-            self.cloths, [*rows, ("all cloths", ALL)], ALL if self.of_all else session.cloth.id if session.cloth else ""
+            self.cloths,
+            [*rows, ("all cloths", ALL)],
+            ALL if self.of_all else session.cloth.id if session.cloth else "",
         )
         self.cloths.setVisible(len(rows) > 1)
 
@@ -120,7 +126,9 @@ class Ticket(QFrame):
         if garment is not None:
             who = garment.body.name
             made = shown_quantity(garment.quantity) if garment.quantity else ""
-            parts.append(made or (f"size {garment.size}" if garment.size else f"for {who}" if who else ""))
+            parts.append(
+                made or (f"size {garment.size}" if garment.size else f"for {who}" if who else "")
+            )
         elif job.client:
             parts.append(f"for {job.client}")
         if cloth is not None:
@@ -167,8 +175,12 @@ class Ticket(QFrame):
         self.buy.word.setText(f"to buy{least}")
         self.buy.figure.setToolTip(
             f"lay {shown_cloth_length(need.lay_mm, unit)}"
-            + ("" if need.matching_mm is None else f", of which matching {shown_length(need.matching_mm, unit)},")
+            + (
+                ""
+                if need.matching_mm is None
+                else f", of which matching {shown_length(need.matching_mm, unit)},"
+            )
             + f" + squaring both ends {shown_length(need.squaring_mm, unit)}"
-            f" + shrinkage {shown_length(need.shrinkage_mm, unit)}"
-            f" + rounding to the shop's step {shown_length(need.rounding_mm, unit)}"
+            f" + shrinkage {shown_length(need.shrinkage_mm, unit)} + rounding to the shop's step "
+            f"{shown_length(need.rounding_mm, unit)}"
         )

@@ -1,4 +1,5 @@
-"""Operations on pieces, usable in any style and by hand: split, join, spread, darts, reshaping, deriving."""
+"""Operations on pieces, usable in any style and by hand: split, join, spread, darts, reshaping,
+deriving."""
 
 from wickel.draft.operations.changes import OPERATIONS, Change, Operation, changed, with_changes
 from wickel.draft.operations.darts import dart_marks, dart_to_seam, move_dart
@@ -10,7 +11,14 @@ from wickel.draft.operations.measured import (
     seam_checks,
     without_doubles,
 )
-from wickel.draft.operations.reshaping import extend, fold, lengthen, unfold, with_notch, without_notch
+from wickel.draft.operations.reshaping import (
+    extend,
+    fold,
+    lengthen,
+    unfold,
+    with_notch,
+    without_notch,
+)
 from wickel.draft.operations.splitting import join, mapped_piece, reversed_piece, split
 from wickel.draft.operations.spots import Spot, spot_near, spot_point
 from wickel.draft.operations.spreading import slash_and_spread

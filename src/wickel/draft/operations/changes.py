@@ -1,4 +1,5 @@
-"""Changes that a maker makes by hand to drafted pieces: records that can be kept, undone and drafted again.
+"""Changes that a maker makes by hand to drafted pieces: records that can be kept, undone and
+drafted again.
 
 Places are shares of edges and levels shares of a piece's length, so that a change made in one size
 holds in every other.
@@ -11,7 +12,14 @@ from dataclasses import dataclass, replace
 
 from wickel.draft.operations.darts import dart_to_seam, move_dart
 from wickel.draft.operations.deriving import facing, interfacing, lining, partner
-from wickel.draft.operations.reshaping import extend, fold, lengthen, unfold, with_notch, without_notch
+from wickel.draft.operations.reshaping import (
+    extend,
+    fold,
+    lengthen,
+    unfold,
+    with_notch,
+    without_notch,
+)
 from wickel.draft.operations.splitting import join, split
 from wickel.draft.operations.spots import Spot
 from wickel.draft.operations.spreading import slash_and_spread
@@ -79,7 +87,9 @@ def _seam_mm(change: Change) -> float:
 
 
 def _split(pattern: Pattern, piece: Piece, change: Change) -> tuple[Piece, ...]:
-    return split(piece, _spot(change, "first"), _spot(change, "last"), allowance_mm=_seam_mm(change))
+    return split(
+        piece, _spot(change, "first"), _spot(change, "last"), allowance_mm=_seam_mm(change)
+    )
 
 
 def _dart_to_seam(pattern: Pattern, piece: Piece, change: Change) -> tuple[Piece, ...]:
@@ -94,12 +104,20 @@ def _facing(pattern: Pattern, piece: Piece, change: Change) -> tuple[Piece, ...]
 
 
 def _lining(pattern: Pattern, piece: Piece, change: Change) -> tuple[Piece, ...]:
-    return (piece, replace(lining(piece, shorter_mm=change.mm), id=_fresh(pattern, f"{piece.id}-lining")))
+    return (
+        piece,
+        replace(lining(piece, shorter_mm=change.mm), id=_fresh(pattern, f"{piece.id}-lining")),
+    )
 
 
 def _partner(pattern: Pattern, piece: Piece, change: Change) -> tuple[Piece, ...]:
     id = _fresh(pattern, f"{piece.id}-partner")
-    return (piece, partner(piece, id=id, name=f"{piece.name}, partner", closing=change.edge, closing_mm=change.mm))
+    return (
+        piece,
+        partner(
+            piece, id=id, name=f"{piece.name}, partner", closing=change.edge, closing_mm=change.mm
+        ),
+    )
 
 
 def _join(pattern: Pattern, piece: Piece, change: Change) -> tuple[Piece, ...]:
@@ -131,7 +149,10 @@ OPERATIONS: dict[str, Operation] = {
         Operation(
             id="spread",
             name="Slash and spread",
-            does="Cut from one edge to another and open the cuts: alike for gathers, at one end for flare.",
+            does=(
+                "Cut from one edge to another and open the cuts: alike for gathers, at one end "
+                "for flare."
+            ),
             asks=(
                 _EDGE,
                 _OTHER_EDGE,
@@ -188,7 +209,12 @@ OPERATIONS: dict[str, Operation] = {
             does="Move a straight edge outward; an edge on the fold comes off it.",
             asks=(_EDGE, ("mm", "By"), ("other_mm", "Seam allowance")),
             made=lambda _, piece, change: (
-                extend(piece, change.edge, change.mm, allowance_mm=change.other_mm if change.other_mm else None),
+                extend(
+                    piece,
+                    change.edge,
+                    change.mm,
+                    allowance_mm=change.other_mm if change.other_mm else None,
+                ),
             ),
         ),
         Operation(
@@ -215,7 +241,10 @@ OPERATIONS: dict[str, Operation] = {
         Operation(
             id="partner",
             name="Use as template",
-            does="Another piece with this one as its template, with a closing allowance if you want one.",
+            does=(
+                "Another piece with this one as its template, with a closing allowance if you "
+                "want one."
+            ),
             asks=(("edge", "Extended edge (or none)"), ("mm", "Extended by")),
             made=_partner,
         ),
@@ -238,7 +267,9 @@ OPERATIONS: dict[str, Operation] = {
             name="Add or move a notch",
             does="A notch on an edge; one of the same name is moved.",
             asks=(("mark", "Its name"), ("first", "On")),
-            made=lambda _, piece, change: (with_notch(piece, change.mark or "notch", _spot(change, "first")),),
+            made=lambda _, piece, change: (
+                with_notch(piece, change.mark or "notch", _spot(change, "first")),
+            ),
         ),
         Operation(
             id="no-notch",
@@ -269,7 +300,9 @@ def changed(pattern: Pattern, change: Change) -> Pattern:
     """
     operation = OPERATIONS.get(change.operation)
     if operation is None:
-        raise DraftRefused(say("changes.there-no-operation", operation=change.operation), change.piece)
+        raise DraftRefused(
+            say("changes.there-no-operation", operation=change.operation), change.piece
+        )
     piece = _piece(pattern, change.piece)
     made = operation.made(pattern, piece, change)
     gone = {change.piece} | ({change.other} if change.operation == "join" else set())
@@ -282,12 +315,17 @@ def changed(pattern: Pattern, change: Change) -> Pattern:
     whole = replace(pattern, pieces=tuple(pieces))
     seams = [seam for seam in pattern.seams if _has(whole, seam.one) and _has(whole, seam.other)]
     if change.operation in ("split", "dart-to-seam"):
-        seams.append(Seam(name=f"{piece.name} seam", one=(made[0].id, "seam"), other=(made[1].id, "seam")))
+        seams.append(
+            Seam(name=f"{piece.name} seam", one=(made[0].id, "seam"), other=(made[1].id, "seam"))
+        )
     return replace(whole, seams=tuple(seams))
 
 
 def _has(pattern: Pattern, end: tuple[str, str]) -> bool:
-    return any(piece.id == end[0] and any(edge.name == end[1] for edge in piece.edges) for piece in pattern.pieces)
+    return any(
+        piece.id == end[0] and any(edge.name == end[1] for edge in piece.edges)
+        for piece in pattern.pieces
+    )
 
 
 def with_changes(pattern: Pattern, changes: tuple[Change, ...]) -> Pattern:
@@ -300,8 +338,13 @@ def with_changes(pattern: Pattern, changes: tuple[Change, ...]) -> Pattern:
         try:
             pattern = changed(pattern, change)
         except DraftRefused as refusal:
-            name = OPERATIONS[change.operation].name if change.operation in OPERATIONS else change.operation
+            name = (
+                OPERATIONS[change.operation].name
+                if change.operation in OPERATIONS
+                else change.operation
+            )
             raise DraftRefused(
-                say("changes.change", number=number, name=name.lower(), refusal=words_of(refusal)), *refusal.concerns
+                say("changes.change", number=number, name=name.lower(), refusal=words_of(refusal)),
+                *refusal.concerns,
             ) from None
     return pattern

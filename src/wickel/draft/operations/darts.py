@@ -1,5 +1,5 @@
-"""Darts: move one to another place, close it into a seam. A dart is an inner line of two legs that meet at
-its tip; its mouth lies on one edge of the piece."""
+"""Darts: move one to another place, close it into a seam. A dart is an inner line of two legs that
+meet at its tip; its mouth lies on one edge of the piece."""
 
 from __future__ import annotations
 
@@ -44,12 +44,14 @@ def _is_dart(piece: Piece, mark: InnerLine) -> bool:
 def sewn_out_mm(piece: Piece, edge: str) -> float:
     """How much of an edge, in mm along it, is in the mouths of open darts."""
     return sum(
-        dart_width(piece, edge, name=name) for name in {mark.name for mark in piece.inner_lines if "dart" in mark.name}
+        dart_width(piece, edge, name=name)
+        for name in {mark.name for mark in piece.inner_lines if "dart" in mark.name}
     )
 
 
 def _legs(piece: Piece, dart: str) -> tuple[InnerLine, Spot, Point, Spot]:
-    """A dart's mark, its mouth's first and last place in the direction of the net line, and its tip."""
+    """A dart's mark, its mouth's first and last place in the direction of the net line, and its
+    tip."""
     for mark in piece.inner_lines:
         if mark.name == dart and _is_dart(piece, mark):
             tip = mark.path[0].end
@@ -59,13 +61,16 @@ def _legs(piece: Piece, dart: str) -> tuple[InnerLine, Spot, Point, Spot]:
             first, last = sorted(ends, key=lambda spot: spot.share)
             return mark, first, tip, last
     known = ", ".join(mark.name for mark in dart_marks(piece)) or "none"
-    raise DraftRefused(say("darts.no-open-dart-one-edge", piece=piece.name, dart=dart, known=known), piece.id)
+    raise DraftRefused(
+        say("darts.no-open-dart-one-edge", piece=piece.name, dart=dart, known=known), piece.id
+    )
 
 
 def move_dart(piece: Piece, dart: str, to: Spot) -> Piece:
     """Close a dart and open it from another place on the net line to the same tip.
 
-    The part between the two places turns about the tip by the dart's angle; a fold stays where it is.
+    The part between the two places turns about the tip by the dart's angle; a fold stays where it
+    is.
 
     Raises:
         DraftRefused: no such dart, or the new place lies in the dart or cannot be opened.
@@ -85,7 +90,8 @@ def move_dart(piece: Piece, dart: str, to: Spot) -> Piece:
     else:
         moved_after, moved_before = after, tuple(mapped_stretch(s, closing) for s in before)
         place_after, place_before = place, closing(place)
-    # …after, up to the new place; the new mouth; before, from the new place to where the old mouth was
+    # …after, up to the new place; the new mouth; before, from the new place to where the old mouth
+    # was
     mouth = (Line(place_after, place_before),)
     opened = in_one(moved_after[-1], moved_before[0], mouth)
     if moved_after[-1].edge.name != moved_before[0].edge.name:
@@ -103,7 +109,8 @@ def move_dart(piece: Piece, dart: str, to: Spot) -> Piece:
 
 
 def _closed_mouth(ring: tuple[Stretch, ...]) -> tuple[Stretch, ...]:
-    """The ring with its last and first stretch, the two sides of a closed mouth, made one edge again."""
+    """The ring with its last and first stretch, the two sides of a closed mouth, made one edge
+    again."""
     if len(ring) == 1 or ring[0].edge.name != ring[-1].edge.name:
         return ring
     return (*ring[1:-1], in_one(ring[-1], ring[0]))
@@ -111,11 +118,15 @@ def _closed_mouth(ring: tuple[Stretch, ...]) -> tuple[Stretch, ...]:
 
 def _about(tip: Point, a: Point, b: Point) -> Affine:
     """The turn about the tip that brings the leg to a onto the leg to b."""
-    angle = math.degrees(math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0]))
+    angle = math.degrees(
+        math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0])
+    )
     return moved(*tip).after(turned(angle).after(moved(-tip[0], -tip[1])))
 
 
-def _turned_mark(piece: Piece, mark: InnerLine, by: Affine, turning: tuple[Stretch, ...]) -> InnerLine:
+def _turned_mark(
+    piece: Piece, mark: InnerLine, by: Affine, turning: tuple[Stretch, ...]
+) -> InnerLine:
     """An inner line, turned along when it begins on the part that turns."""
     start = mark.path[0].start
     here = min(nearest_distance(s.edge.path, start)[1] for s in turning)
@@ -133,7 +144,8 @@ def dart_to_seam(
     ids: tuple[str, str] | None = None,
     names: tuple[str, str] | None = None,
 ) -> tuple[Piece, Piece]:
-    """Split a piece along a dart and on from its tip to another place; what the dart took falls out.
+    """Split a piece along a dart and on from its tip to another place; what the dart took falls
+    out.
 
     Raises:
         DraftRefused: no such dart, its legs differ, or the seam would run outside the piece.
@@ -141,15 +153,23 @@ def dart_to_seam(
     _, first, tip, last = _legs(piece, dart)
     place, a, b = spot_point(piece, to), spot_point(piece, first), spot_point(piece, last)
     if abs(math.dist(a, tip) - math.dist(b, tip)) > _LEGS_MM:
-        raise DraftRefused(say("darts.legs-differ-true-dart-first", piece=piece.name, dart=dart), piece.id)
+        raise DraftRefused(
+            say("darts.legs-differ-true-dart-first", piece=piece.name, dart=dart), piece.id
+        )
     if math.dist(place, tip) < 5.0:
         raise DraftRefused(say("darts.seam-must-run-from-dart", piece=piece.name), piece.id)
     marks = tuple(mark for mark in piece.inner_lines if mark.name != dart)
     ids = ids or (f"{piece.id}-1", f"{piece.id}-2")
     names = names or (f"{piece.name} 1", f"{piece.name} 2")
     parts = (
-        (*chain(piece, last, to), seam_stretch(seam, (Line(place, tip), Line(tip, b)), allowance_mm)),
-        (*chain(piece, to, first), seam_stretch(seam, (Line(a, tip), Line(tip, place)), allowance_mm)),
+        (
+            *chain(piece, last, to),
+            seam_stretch(seam, (Line(place, tip), Line(tip, b)), allowance_mm),
+        ),
+        (
+            *chain(piece, to, first),
+            seam_stretch(seam, (Line(a, tip), Line(tip, place)), allowance_mm),
+        ),
     )
     one, other = (
         remade(piece, stretches, id=id, name=name, inner_lines=marks)

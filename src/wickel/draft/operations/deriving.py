@@ -1,4 +1,5 @@
-"""Pieces made from others: facing, lining, interfacing, and a partner cut with the first as template."""
+"""Pieces made from others: facing, lining, interfacing, and a partner cut with the first as
+template."""
 
 from __future__ import annotations
 
@@ -13,7 +14,15 @@ from shapely.geometry import LineString, Polygon
 
 from wickel.draft.operations.reshaping import extend, lengthen
 from wickel.draft.operations.splitting import split
-from wickel.draft.operations.spots import Spot, Stretch, chain, known_edge, remade, seam_stretch, spot_point
+from wickel.draft.operations.spots import (
+    Spot,
+    Stretch,
+    chain,
+    known_edge,
+    remade,
+    seam_stretch,
+    spot_point,
+)
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Path, Point, bounds, flattened, length, outline_of, point_at
 from wickel.pattern import Cut, Edge, EdgeKind, Piece, net_line
@@ -41,7 +50,8 @@ def facing(
     before and after them. It is cut as often as the piece.
 
     Raises:
-        DraftRefused: the edges do not follow each other, or the facing would be as large as the piece.
+        DraftRefused: the edges do not follow each other, or the facing would be as large as the
+        piece.
     """
     for edge in edges:
         known_edge(piece, edge)
@@ -49,15 +59,20 @@ def facing(
     along = chain(piece, first, last)
     if [s.edge.name for s in along] != list(edges):
         raise DraftRefused(
-            say("deriving.do-not-follow-each-other", piece=piece.name, join=" and ".join(edges)), piece.id
+            say("deriving.do-not-follow-each-other", piece=piece.name, join=" and ".join(edges)),
+            piece.id,
         )
     rest = chain(piece, last, first)
     covered = LineString([p for s in along for p in flattened(s.edge.path)])
-    before = _within(tuple(segment for s in reversed(rest) for segment in _back(s.edge.path)), covered, width_mm)
+    before = _within(
+        tuple(segment for s in reversed(rest) for segment in _back(s.edge.path)), covered, width_mm
+    )
     after = _within(tuple(segment for s in rest for segment in s.edge.path), covered, width_mm)
     around = sum(length(s.edge.path) for s in rest)
     if before + after > around - 2 * _STEP_MM:
-        raise DraftRefused(say("deriving.too-small-facing-wide", piece=piece.name, width=width_mm), piece.id)
+        raise DraftRefused(
+            say("deriving.too-small-facing-wide", piece=piece.name, width=width_mm), piece.id
+        )
     end = _spot_along(piece, rest, after)
     start = _spot_along(piece, rest, around - before)
     outer = _outer(piece, covered, width_mm, _at(rest, after), _at(rest, around - before))
@@ -71,7 +86,14 @@ def facing(
     folded = any(edge.kind is EdgeKind.FOLD for edge in made.edges)
     cut = piece.cuts[0]
     copies = cut.copies if folded or not cut.on_fold else 2 * cut.copies
-    cuts = (Cut(material=material, copies=copies, pair=cut.pair or (cut.on_fold and not folded), on_fold=folded),)
+    cuts = (
+        Cut(
+            material=material,
+            copies=copies,
+            pair=cut.pair or (cut.on_fold and not folded),
+            on_fold=folded,
+        ),
+    )
     return replace(made, cuts=cuts, notches=tuple(n for n in made.notches if n.edge in edges))
 
 
@@ -126,7 +148,9 @@ def _outer(piece: Piece, covered: LineString, width: float, start: Point, end: P
     """The inner boundary of the strip, from where it leaves the net line to where it comes back."""
     area = Polygon(net_line(piece))
     if not area.is_valid:
-        raise DraftRefused(say("deriving.crosses-itself-change-neck-measure", piece=piece.name), piece.id)
+        raise DraftRefused(
+            say("deriving.crosses-itself-change-neck-measure", piece=piece.name), piece.id
+        )
     strip = area.intersection(covered.buffer(width, quad_segs=48))
     if strip.geom_type != "Polygon":
         strip = max(strip.geoms, key=lambda g: g.intersection(covered.buffer(1.0)).area)
@@ -136,7 +160,9 @@ def _outer(piece: Piece, covered: LineString, width: float, start: Point, end: P
     other = [ring[(i - k) % len(ring)] for k in range((i - j) % len(ring) + 1)]
 
     def touching(points: list[Point]) -> float:
-        middle = points[1:-1] or [((points[0][0] + points[-1][0]) / 2, (points[0][1] + points[-1][1]) / 2)]
+        middle = points[1:-1] or [
+            ((points[0][0] + points[-1][0]) / 2, (points[0][1] + points[-1][1]) / 2)
+        ]
         return min(float(covered.distance(shapely.Point(p))) for p in middle)
 
     best = one if touching(one) > touching(other) else other
@@ -144,16 +170,20 @@ def _outer(piece: Piece, covered: LineString, width: float, start: Point, end: P
     return tuple(Line(a, b) for a, b in pairwise(points) if math.dist(a, b) > 1e-9)
 
 
-def lining(piece: Piece, *, shorter_mm: float = LINING_SHORTER_MM, material: str = "lining") -> Piece:
+def lining(
+    piece: Piece, *, shorter_mm: float = LINING_SHORTER_MM, material: str = "lining"
+) -> Piece:
     """The piece again as a lining, shorter at its hem; without a hem it is as long.
 
-    A hem that hardly bends is moved up with all that lies below a line across the piece; one that bends more, as a
-    circle's does, is drawn anew at the same distance all along.
+    A hem that hardly bends is moved up with all that lies below a line across the piece; one that
+    bends more, as a circle's does, is drawn anew at the same distance all along.
 
     Raises:
         DraftRefused: the piece is too short for that.
     """
-    hems = [edge for edge in piece.edges if edge.kind is EdgeKind.HEM or edge.name.startswith("hem")]
+    hems = [
+        edge for edge in piece.edges if edge.kind is EdgeKind.HEM or edge.name.startswith("hem")
+    ]
     made = piece
     if hems and shorter_mm > 0:
         if any(_bend_deg(edge) > MOST_BEND_DEG for edge in hems):
@@ -179,7 +209,9 @@ MOST_BEND_DEG = 15.0
 def _bend_deg(edge: Edge) -> float:
     """How far an edge turns between its first and its last direction."""
     points = flattened(edge.path)
-    first, last = ((b[0] - a[0], b[1] - a[1]) for a, b in ((points[0], points[1]), (points[-2], points[-1])))
+    first, last = (
+        (b[0] - a[0], b[1] - a[1]) for a, b in ((points[0], points[1]), (points[-2], points[-1]))
+    )
     cross, dot = first[0] * last[1] - first[1] * last[0], first[0] * last[0] + first[1] * last[1]
     return abs(math.degrees(math.atan2(cross, dot)))
 
@@ -210,9 +242,12 @@ def _cut_back(piece: Piece, hem: Edge, by_mm: float) -> Piece:
     last = Spot(edge=after, share=by_mm / known[after])
     ends = (spot_point(piece, first), *points[1:-1], spot_point(piece, last))
     through = tuple(Line(a, b) for a, b in pairwise(ends) if math.dist(a, b) > 1e-9)
-    _, kept = split(piece, first, last, through=through, allowance_mm=hem.allowance_mm, seam="hem line")
+    _, kept = split(
+        piece, first, last, through=through, allowance_mm=hem.allowance_mm, seam="hem line"
+    )
     edges = tuple(
-        replace(edge, name=hem.name, kind=hem.kind) if edge.name == "hem line" else edge for edge in kept.edges
+        replace(edge, name=hem.name, kind=hem.kind) if edge.name == "hem line" else edge
+        for edge in kept.edges
     )
     return replace(kept, id=piece.id, name=piece.name, edges=edges)
 
@@ -224,8 +259,11 @@ def interfacing(piece: Piece, *, material: str = "interfacing") -> Piece:
     return replace(piece, cuts=(*piece.cuts, replace(piece.cuts[0], material=material)))
 
 
-def partner(piece: Piece, *, id: str, name: str, closing: str = "", closing_mm: float = 0.0) -> Piece:
-    """Another piece cut with this one as the template, if need be with an edge extended for a closing.
+def partner(
+    piece: Piece, *, id: str, name: str, closing: str = "", closing_mm: float = 0.0
+) -> Piece:
+    """Another piece cut with this one as the template, if need be with an edge extended for a
+    closing.
 
     Raises:
         DraftRefused: the edge cannot be extended.

@@ -1,8 +1,10 @@
-"""The tape laid on pieces as they are after changes by hand: every check is made anew, or says that it cannot be.
+"""The tape laid on pieces as they are after changes by hand: every check is made anew, or says that
+it cannot be.
 
-A style reads its checks off pieces and edges by name. After a change a piece may lie in two parts, unfolded, or gone.
-``as_first_named`` puts together again what was parted, folds what was unfolded, and marks what is not there any more by
-lengths that are no number (NaN), so that a check that reads them says that it could not be made.
+A style reads its checks off pieces and edges by name. After a change a piece may lie in two parts,
+unfolded, or gone. ``as_first_named`` puts together again what was parted, folds what was unfolded,
+and marks what is not there any more by lengths that are no number (NaN), so that a check that reads
+them says that it could not be made.
 """
 
 from __future__ import annotations
@@ -17,10 +19,27 @@ from wickel.draft.operations.changes import Change, changed
 from wickel.draft.operations.darts import dart_marks, sewn_out_mm
 from wickel.draft.operations.reshaping import fold, unfold
 from wickel.draft.operations.splitting import join
-from wickel.draft.operations.spots import Spot, Stretch, chain, closed, in_one, mapped_stretch, seam_stretch
+from wickel.draft.operations.spots import (
+    Spot,
+    Stretch,
+    chain,
+    closed,
+    in_one,
+    mapped_stretch,
+    seam_stretch,
+)
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Point, length, moved
-from wickel.pattern import ConstructionPoint, Edge, InnerLine, Notch, Pattern, Piece, Seam, sewn_length
+from wickel.pattern import (
+    ConstructionPoint,
+    Edge,
+    InnerLine,
+    Notch,
+    Pattern,
+    Piece,
+    Seam,
+    sewn_length,
+)
 from wickel.wording import say
 
 _NOWHERE = (math.nan, math.nan)
@@ -30,7 +49,8 @@ _ON = ", on"
 """What ``closed`` adds to the name of an edge of which there are several."""
 
 _TURNING = ("spread", "move-dart", "dart-to-seam")
-"""Operations after which parts of a piece lie turned, so that its points no longer lie across from the centre."""
+"""Operations after which parts of a piece lie turned, so that its points no longer lie across from
+the centre."""
 
 Seen = Callable[[Pattern], Piece | None]
 """Finds what has become of a piece, named and whole as it was first; None when it is lost."""
@@ -56,12 +76,18 @@ def as_first_named(before: Pattern, after: Pattern, changes: Iterable[Change]) -
         for id, fate in fates.items():
             fates[id] = _after(fate, change, at, following)
         at = following
-    return replace(before, pieces=tuple(_complete(piece, fates[piece.id], after) for piece in before.pieces))
+    return replace(
+        before, pieces=tuple(_complete(piece, fates[piece.id], after) for piece in before.pieces)
+    )
 
 
 def as_house_named(house: Pattern, other: Pattern) -> Pattern:
-    """Pieces of another draft, such as a style rewritten with formulas, as a house style's checks look for them."""
-    return replace(house, pieces=tuple(_complete(piece, _Fate(_itself(piece.id)), other) for piece in house.pieces))
+    """Pieces of another draft, such as a style rewritten with formulas, as a house style's checks
+    look for them."""
+    return replace(
+        house,
+        pieces=tuple(_complete(piece, _Fate(_itself(piece.id)), other) for piece in house.pieces),
+    )
 
 
 def _itself(id: str) -> Seen:
@@ -72,7 +98,8 @@ def _itself(id: str) -> Seen:
 
 
 def _after(fate: _Fate, change: Change, at: Pattern, following: Pattern) -> _Fate:
-    """A piece's fate after one more change, which is no matter to it when it was made to another piece."""
+    """A piece's fate after one more change, which is no matter to it when it was made to another
+    piece."""
     now = fate.seen(at)
     if now is None or not _concerns(fate, change, at):
         return fate
@@ -87,7 +114,10 @@ def _after(fate: _Fate, change: Change, at: Pattern, following: Pattern) -> _Fat
         return _Fate(lambda _: None)
     if change.operation in ("unfold", "fold"):
         back = fold if change.operation == "unfold" else unfold
-        return _Fate(_through(fate, change.piece, lambda after: _made(back, _itself(change.piece)(after))), fate.turned)
+        return _Fate(
+            _through(fate, change.piece, lambda after: _made(back, _itself(change.piece)(after))),
+            fate.turned,
+        )
     return replace(fate, turned=fate.turned or change.operation in _TURNING)
 
 
@@ -112,7 +142,8 @@ def _through(fate: _Fate, id: str, found: Seen) -> Seen:
 
 
 def _joined(one: str, other: str, closed_dart: str) -> Seen:
-    """Sees two parts as the one that they were; a dart that was closed into their seam takes up nothing more."""
+    """Sees two parts as the one that they were; a dart that was closed into their seam takes up
+    nothing more."""
 
     def seen(after: Pattern) -> Piece | None:
         parts = _itself(one)(after), _itself(other)(after)
@@ -133,12 +164,16 @@ def _joined(one: str, other: str, closed_dart: str) -> Seen:
 
 
 def _strung(one: Piece, other: Piece) -> Piece | None:
-    """Two parts whose seam does not lie flat any more, such as a closed dart: only lengths on them are true.
+    """Two parts whose seam does not lie flat any more, such as a closed dart: only lengths on them
+    are true.
 
     Their edges hang on each other in order; a gap closes the ring, and no point is where it was.
     """
     try:
-        mine, theirs = ([*chain(p, Spot(edge="seam", share=1.0), Spot(edge="seam", share=0.0))] for p in (one, other))
+        mine, theirs = (
+            [*chain(p, Spot(edge="seam", share=1.0), Spot(edge="seam", share=0.0))]
+            for p in (one, other)
+        )
     except DraftRefused:
         return None
     if len(theirs) < _FEWEST or dart_marks(one) or dart_marks(other):
@@ -186,24 +221,32 @@ def _complete(first: Piece, fate: _Fate, after: Pattern) -> Piece:
         for one in first.inner_lines
         for mark in _whole_mark(one, [m for m in now.inner_lines if m.name == one.name])
     )
-    more = tuple(mark for mark in now.inner_lines if mark.name not in {one.name for one in first.inner_lines})
+    more = tuple(
+        mark for mark in now.inner_lines if mark.name not in {one.name for one in first.inner_lines}
+    )
     points = {} if fate.turned else {point.name: point for point in now.points}
     return replace(
         first,
         edges=(*now.edges, *(_lost_edge(edge) for edge in first.edges if edge.name not in edges)),
-        notches=(*now.notches, *(_lost_notch(n, first) for n in first.notches if n.name not in notches)),
+        notches=(
+            *now.notches,
+            *(_lost_notch(n, first) for n in first.notches if n.name not in notches),
+        ),
         inner_lines=(*there, *more),
         points=tuple(points.get(point.name, _lost_point(point)) for point in first.points),
     )
 
 
 def _whole_mark(first: InnerLine, now: list[InnerLine]) -> list[InnerLine]:
-    """A mark as it is now; one that a split has cut is put together again, or lost with what is missing of it."""
+    """A mark as it is now; one that a split has cut is put together again, or lost with what is
+    missing of it."""
     if len(now) <= 1:
         return now or [_lost_mark(first)]
     for order in permutations(now):
         path = tuple(segment for mark in order for segment in mark.path)
-        joined = all(math.dist(a.path[-1].end, b.path[0].start) < _UNCHANGED_MM for a, b in pairwise(order))
+        joined = all(
+            math.dist(a.path[-1].end, b.path[0].start) < _UNCHANGED_MM for a, b in pairwise(order)
+        )
         if joined and abs(length(path) - length(first.path)) < _UNCHANGED_MM:
             return [replace(first, path=path)]
     return [_lost_mark(first)]
@@ -227,8 +270,12 @@ def _lost_point(point: ConstructionPoint) -> ConstructionPoint:
 
 
 def _in_whole_edges(piece: Piece) -> Piece:
-    """The piece with edges that were parted and follow each other again made one, under the first name."""
-    ring = [Stretch(edge=e, notches=tuple(n for n in piece.notches if n.edge == e.name)) for e in piece.edges]
+    """The piece with edges that were parted and follow each other again made one, under the first
+    name."""
+    ring = [
+        Stretch(edge=e, notches=tuple(n for n in piece.notches if n.edge == e.name))
+        for e in piece.edges
+    ]
     k = 0
     while len(ring) > 1 and k < len(ring):
         following = (k + 1) % len(ring)
@@ -239,7 +286,9 @@ def _in_whole_edges(piece: Piece) -> Piece:
         backs = (one.edge.comes_back_to_mm, other.edge.comes_back_to_mm)
         both = in_one(one, other)
         back = None if None in backs else sum(mm for mm in backs if mm is not None)
-        ring[k] = replace(both, edge=replace(both.edge, name=_base(one.edge.name), comes_back_to_mm=back))
+        ring[k] = replace(
+            both, edge=replace(both.edge, name=_base(one.edge.name), comes_back_to_mm=back)
+        )
         del ring[following]
         k = max(0, k - 1)
     names = [stretch.edge.name for stretch in ring]
@@ -248,7 +297,9 @@ def _in_whole_edges(piece: Piece) -> Piece:
     return replace(
         piece,
         edges=tuple(stretch.edge for stretch in ring),
-        notches=tuple(replace(n, edge=stretch.edge.name) for stretch in ring for n in stretch.notches),
+        notches=tuple(
+            replace(n, edge=stretch.edge.name) for stretch in ring for n in stretch.notches
+        ),
     )
 
 
@@ -266,7 +317,8 @@ def checks_after(
 ) -> tuple[TapeCheck, ...]:
     """A style's checks made anew on the pieces as they are seen now.
 
-    Where the style cannot so much as look for what it measures, all its ``first`` checks could not be made.
+    Where the style cannot so much as look for what it measures, all its ``first`` checks could not
+    be made.
     """
     try:
         return measure(seen)
@@ -277,12 +329,16 @@ def checks_after(
 def seam_checks(before: Pattern, after: Pattern, seen: Pattern) -> tuple[TapeCheck, ...]:
     """Seams that changes have made, or have made unequal: the difference may be what it was before.
 
-    ``seen`` is ``after`` under its first names; a seam of which a side is lost could not be measured.
+    ``seen`` is ``after`` under its first names; a seam of which a side is lost could not be
+    measured.
     """
     found = []
     for seam in before.seams:
         was, now = _sewn(before, seam), _sewn(seen, seam)
-        if was is None or (now is not None and all(abs(a - b) < _UNCHANGED_MM for a, b in zip(was, now, strict=True))):
+        if was is None or (
+            now is not None
+            and all(abs(a - b) < _UNCHANGED_MM for a, b in zip(was, now, strict=True))
+        ):
             continue
         found.append(_seam_check(seam.name, seen, seam.one[0], seam.other[0], now, was[0] - was[1]))
     for seam in after.seams:
@@ -307,7 +363,8 @@ def _sewn(pattern: Pattern, seam: Seam) -> tuple[float, float] | None:
     if ends is None:
         return None
     one, other = (
-        mm - sewn_out_mm(pattern.piece(id), edge) for mm, (id, edge) in zip(ends, (seam.one, seam.other), strict=True)
+        mm - sewn_out_mm(pattern.piece(id), edge)
+        for mm, (id, edge) in zip(ends, (seam.one, seam.other), strict=True)
     )
     return one, other
 
@@ -334,5 +391,8 @@ def without_doubles(checks: Iterable[TapeCheck], more: Iterable[TapeCheck]) -> I
     yield from known
     lengths = {frozenset((round(c.one_mm, 1), round(c.other_mm, 1))) for c in known if c.measured}
     for check in more:
-        if not check.measured or frozenset((round(check.one_mm, 1), round(check.other_mm, 1))) not in lengths:
+        if (
+            not check.measured
+            or frozenset((round(check.one_mm, 1), round(check.other_mm, 1))) not in lengths
+        ):
             yield check

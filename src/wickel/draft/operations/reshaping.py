@@ -1,11 +1,20 @@
-"""Reshape a piece: lengthen or shorten it at a line, extend it for a closing, fold and unfold, add notches."""
+"""Reshape a piece: lengthen or shorten it at a line, extend it for a closing, fold and unfold, add
+notches."""
 
 from __future__ import annotations
 
 import math
 from dataclasses import replace
 
-from wickel.draft.operations.spots import Spot, Stretch, chain, closed, known_edge, remade, seam_stretch
+from wickel.draft.operations.spots import (
+    Spot,
+    Stretch,
+    chain,
+    closed,
+    known_edge,
+    remade,
+    seam_stretch,
+)
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
     Cubic,
@@ -30,8 +39,8 @@ _STRAIGHT_MM = 0.05
 def lengthen(piece: Piece, at_share: float, by_mm: float) -> Piece:
     """Lengthen (or with a negative amount shorten) a piece at a line across it.
 
-    The line lies at a share of the piece's length, head to hem. All that lies below it moves down, and
-    the edges that cross it are drawn anew: straight ones straight, curves smooth.
+    The line lies at a share of the piece's length, head to hem. All that lies below it moves down,
+    and the edges that cross it are drawn anew: straight ones straight, curves smooth.
 
     Raises:
         DraftRefused: the amount is more than there is, or the piece would cross itself.
@@ -60,17 +69,26 @@ def lengthen(piece: Piece, at_share: float, by_mm: float) -> Piece:
         new = path(edge.path)
         share = length(new) / length(edge.path)
         back = None if edge.comes_back_to_mm is None else edge.comes_back_to_mm * share
-        notches = tuple(replace(notch, at_mm=notch.at_mm * share) for notch in piece.notches if notch.edge == edge.name)
-        stretches.append(Stretch(edge=replace(edge, path=new, comes_back_to_mm=back), notches=notches))
+        notches = tuple(
+            replace(notch, at_mm=notch.at_mm * share)
+            for notch in piece.notches
+            if notch.edge == edge.name
+        )
+        stretches.append(
+            Stretch(edge=replace(edge, path=new, comes_back_to_mm=back), notches=notches)
+        )
     points = tuple(replace(p, down_mm=down((p.down_mm, p.across_mm))[0]) for p in piece.points)
     marks = tuple(InnerLine(name=mark.name, path=path(mark.path)) for mark in piece.inner_lines)
     return remade(replace(piece, points=points), stretches, inner_lines=marks)
 
 
-def extend(piece: Piece, edge: str, by_mm: float, *, name: str = "", allowance_mm: float | None = None) -> Piece:
+def extend(
+    piece: Piece, edge: str, by_mm: float, *, name: str = "", allowance_mm: float | None = None
+) -> Piece:
     """Move a straight edge outward, as for a closing or a button stand.
 
-    An edge on the fold comes off it and the piece is cut as a pair; the old line stays as an inner line.
+    An edge on the fold comes off it and the piece is cut as a pair; the old line stays as an inner
+    line.
 
     Raises:
         DraftRefused: the edge is curved, or the amount is not above 0.
@@ -78,9 +96,13 @@ def extend(piece: Piece, edge: str, by_mm: float, *, name: str = "", allowance_m
     old = known_edge(piece, edge)
     straight = math.dist(old.start, old.end)
     if length(old.path) - straight > _STRAIGHT_MM:
-        raise DraftRefused(say("reshaping.curved-cannot-extended", piece=piece.name, edge=edge), piece.id)
+        raise DraftRefused(
+            say("reshaping.curved-cannot-extended", piece=piece.name, edge=edge), piece.id
+        )
     if not by_mm > 0:
-        raise DraftRefused(say("reshaping.extend-length-above", piece=piece.name, edge=edge), piece.id)
+        raise DraftRefused(
+            say("reshaping.extend-length-above", piece=piece.name, edge=edge), piece.id
+        )
     out = _outward(piece, old)
     start, end = ((p[0] + out[0] * by_mm, p[1] + out[1] * by_mm) for p in (old.start, old.end))
     allowance = old.allowance_mm if allowance_mm is None else allowance_mm
@@ -123,14 +145,19 @@ def unfold(piece: Piece) -> Piece:
     folds = [edge for edge in piece.edges if edge.kind is EdgeKind.FOLD]
     if len(folds) != 1:
         raise DraftRefused(
-            say("reshaping.edge-fold", piece=piece.name, word="no" if not folds else "more than one"), piece.id
+            say(
+                "reshaping.edge-fold", piece=piece.name, word="no" if not folds else "more than one"
+            ),
+            piece.id,
         )
     (fold,) = folds
     mirror = reflection(fold.start, fold.end)
     ring = chain(piece, Spot(edge=fold.name, share=1.0), Spot(edge=fold.name, share=0.0))
     mirrored = tuple(
         Stretch(
-            edge=replace(s.edge, name=f"other {s.edge.name}", path=backwards(mapped(s.edge.path, mirror))),
+            edge=replace(
+                s.edge, name=f"other {s.edge.name}", path=backwards(mapped(s.edge.path, mirror))
+            ),
             notches=tuple(
                 replace(notch, at_mm=length(s.edge.path) - notch.at_mm, name=f"other {notch.name}")
                 for notch in s.notches
@@ -183,23 +210,36 @@ def fold(piece: Piece, *, name: str = "centre") -> Piece:
     ]
     if len(crossings) != 2:
         raise DraftRefused(say("reshaping.does-not-cross-centre-line", piece=piece.name), piece.id)
-    spots = [Spot(edge=piece.edges[k].name, share=along / length(piece.edges[k].path)) for k, along in crossings]
+    spots = [
+        Spot(edge=piece.edges[k].name, share=along / length(piece.edges[k].path))
+        for k, along in crossings
+    ]
     for first, last in (spots, spots[::-1]):
         half = chain(piece, first, last)
-        if sum(p[1] for s in half for segment in s.edge.path for p in (segment.start, segment.end)) > 0:
+        if (
+            sum(p[1] for s in half for segment in s.edge.path for p in (segment.start, segment.end))
+            > 0
+        ):
             start, end = half[-1].edge.path[-1].end, half[0].edge.path[0].start
-            line = Stretch(edge=Edge(name=name, path=(Line(start, end),), allowance_mm=0.0, kind=EdgeKind.FOLD))
+            line = Stretch(
+                edge=Edge(name=name, path=(Line(start, end),), allowance_mm=0.0, kind=EdgeKind.FOLD)
+            )
             half = tuple(_without_other(s) for s in half)
             folded = replace(
                 piece,
-                cuts=tuple(Cut(material=cut.material, copies=cut.copies, on_fold=True) for cut in piece.cuts),
+                cuts=tuple(
+                    Cut(material=cut.material, copies=cut.copies, on_fold=True)
+                    for cut in piece.cuts
+                ),
             )
             return remade(folded, (*half, line))
     raise DraftRefused(say("reshaping.nothing-one-side-centre", piece=piece.name), piece.id)
 
 
 def _without_other(stretch: Stretch) -> Stretch:
-    return replace(stretch, edge=replace(stretch.edge, name=stretch.edge.name.removeprefix("other ")))
+    return replace(
+        stretch, edge=replace(stretch.edge, name=stretch.edge.name.removeprefix("other "))
+    )
 
 
 def _on_centre(edge: Edge) -> list[float]:
@@ -235,7 +275,9 @@ def with_notch(piece: Piece, name: str, at: Spot) -> Piece:
     """
     edge = known_edge(piece, at.edge)
     if not 0.0 <= at.share <= 1.0:
-        raise DraftRefused(say("reshaping.notch-lies-between-ends-edge", piece=piece.name), piece.id)
+        raise DraftRefused(
+            say("reshaping.notch-lies-between-ends-edge", piece=piece.name), piece.id
+        )
     notch = Notch(name=name, edge=edge.name, at_mm=at.share * length(edge.path))
     return replace(piece, notches=(*(old for old in piece.notches if old.name != name), notch))
 

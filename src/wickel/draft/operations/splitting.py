@@ -7,9 +7,29 @@ from dataclasses import replace
 
 import shapely
 
-from wickel.draft.operations.spots import Spot, Stretch, chain, known_edge, remade, seam_stretch, spot_point
+from wickel.draft.operations.spots import (
+    Spot,
+    Stretch,
+    chain,
+    known_edge,
+    remade,
+    seam_stretch,
+    spot_point,
+)
 from wickel.draft.style import DraftRefused
-from wickel.geometry import MIRROR, Affine, Line, Path, backwards, flattened, length, mapped, moved, signed_area, turned
+from wickel.geometry import (
+    MIRROR,
+    Affine,
+    Line,
+    Path,
+    backwards,
+    flattened,
+    length,
+    mapped,
+    moved,
+    signed_area,
+    turned,
+)
 from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, Notch, Piece, net_line
 from wickel.wording import say
 
@@ -28,17 +48,20 @@ def split(
     ids: tuple[str, str] | None = None,
     names: tuple[str, str] | None = None,
 ) -> tuple[Piece, Piece]:
-    """Cut a piece in two from one place on its net line to another, each part with a seam allowance there.
+    """Cut a piece in two from one place on its net line to another, each part with a seam allowance
+    there.
 
-    ``through`` is the line of the cut from first to last, straight when it is not given. The first part
-    is the one that runs on from ``first`` along the net line.
+    ``through`` is the line of the cut from first to last, straight when it is not given. The first
+    part is the one that runs on from ``first`` along the net line.
 
     Raises:
         DraftRefused: both places are one, or a part would cross itself.
     """
     a, b = spot_point(piece, first), spot_point(piece, last)
     if math.dist(a, b) < 5.0:
-        raise DraftRefused(say("splitting.cannot-split-there-both-ends", piece=piece.name), piece.id)
+        raise DraftRefused(
+            say("splitting.cannot-split-there-both-ends", piece=piece.name), piece.id
+        )
     cut = through or (Line(a, b),)
     _inside(piece, cut)
     ids = ids or (f"{piece.id}-1", f"{piece.id}-2")
@@ -49,7 +72,12 @@ def split(
         id=ids[0],
         name=names[0],
     )
-    other = remade(piece, (*chain(piece, last, first), seam_stretch(seam, cut, allowance_mm)), id=ids[1], name=names[1])
+    other = remade(
+        piece,
+        (*chain(piece, last, first), seam_stretch(seam, cut, allowance_mm)),
+        id=ids[1],
+        name=names[1],
+    )
     return one, other
 
 
@@ -61,11 +89,20 @@ def _inside(piece: Piece, cut: Path) -> None:
 
 
 def join(
-    one: Piece, other: Piece, edge: str, other_edge: str, *, turned_over: bool = False, id: str = "", name: str = ""
+    one: Piece,
+    other: Piece,
+    edge: str,
+    other_edge: str,
+    *,
+    turned_over: bool = False,
+    id: str = "",
+    name: str = "",
 ) -> Piece:
-    """Two pieces as one: the other is laid against an edge of the first and the seam between them is gone.
+    """Two pieces as one: the other is laid against an edge of the first and the seam between them
+    is gone.
 
-    ``turned_over``: the other is mirrored first, as when two halves drawn from one centre meet at the side.
+    ``turned_over``: the other is mirrored first, as when two halves drawn from one centre meet at
+    the side.
 
     Raises:
         DraftRefused: the edges differ, or the pieces would overlap.
@@ -110,7 +147,9 @@ def join(
         )
     overlap = shapely.Polygon(net_line(one)).intersection(shapely.Polygon(net_line(laid))).area
     if overlap > JOIN_MM * length(mine.path) + 1.0:
-        raise DraftRefused(say("splitting.lie-over-each-other-when", one=one.name, other=other.name), one.id)
+        raise DraftRefused(
+            say("splitting.lie-over-each-other-when", one=one.name, other=other.name), one.id
+        )
     stretches = (
         *chain(one, Spot(edge=edge, share=1.0), Spot(edge=edge, share=0.0)),
         *chain(laid, Spot(edge=other_edge, share=1.0), Spot(edge=other_edge, share=0.0)),
@@ -118,7 +157,10 @@ def join(
     both = replace(
         one,
         inner_lines=(*one.inner_lines, *laid.inner_lines),
-        points=(*one.points, *(p for p in laid.points if p.name not in {q.name for q in one.points})),
+        points=(
+            *one.points,
+            *(p for p in laid.points if p.name not in {q.name for q in one.points}),
+        ),
     )
     folds = [s for s in stretches if s.edge.kind is EdgeKind.FOLD]
     if len(folds) > 1:
@@ -131,7 +173,10 @@ def _as_seam(stretch: Stretch) -> Stretch:
 
 
 def _onto(
-    start: tuple[float, float], end: tuple[float, float], to: tuple[float, float], toward: tuple[float, float]
+    start: tuple[float, float],
+    end: tuple[float, float],
+    to: tuple[float, float],
+    toward: tuple[float, float],
 ) -> Affine:
     """The turn and move that lays start→end along to→toward, middles together."""
     here = math.degrees(math.atan2(end[1] - start[1], end[0] - start[0]))
@@ -151,7 +196,9 @@ def mapped_piece(piece: Piece, by: Affine) -> Piece:
     return replace(
         piece,
         edges=tuple(replace(edge, path=mapped(edge.path, by)) for edge in piece.edges),
-        inner_lines=tuple(InnerLine(name=mark.name, path=mapped(mark.path, by)) for mark in piece.inner_lines),
+        inner_lines=tuple(
+            InnerLine(name=mark.name, path=mapped(mark.path, by)) for mark in piece.inner_lines
+        ),
         points=tuple(point(p) for p in piece.points),
     )
 
@@ -163,6 +210,7 @@ def reversed_piece(piece: Piece) -> Piece:
         piece,
         edges=tuple(replace(edge, path=backwards(edge.path)) for edge in reversed(piece.edges)),
         notches=tuple(
-            Notch(name=notch.name, edge=notch.edge, at_mm=sizes[notch.edge] - notch.at_mm) for notch in piece.notches
+            Notch(name=notch.name, edge=notch.edge, at_mm=sizes[notch.edge] - notch.at_mm)
+            for notch in piece.notches
         ),
     )

@@ -1,6 +1,7 @@
 """Places on a piece and the parts of its net line between them: what every operation is made of.
 
-A place is named by its edge and the share of the edge's length, so that it means the same at every size.
+A place is named by its edge and the share of the edge's length, so that it means the same at every
+size.
 """
 
 from __future__ import annotations
@@ -82,7 +83,10 @@ def spot_near(piece: Piece, at: Point) -> Spot:
 
 def whole(piece: Piece, name: str) -> Stretch:
     """An edge with its notches."""
-    return Stretch(edge=known_edge(piece, name), notches=tuple(notch for notch in piece.notches if notch.edge == name))
+    return Stretch(
+        edge=known_edge(piece, name),
+        notches=tuple(notch for notch in piece.notches if notch.edge == name),
+    )
 
 
 def part(stretch: Stretch, from_mm: float, to_mm: float) -> Stretch | None:
@@ -135,11 +139,17 @@ def mapped_stretch(stretch: Stretch, by: Affine) -> Stretch:
 
 
 def in_one(first: Stretch, second: Stretch, between: Path = ()) -> Stretch:
-    """Two stretches that follow each other as one edge with the first's name, what lies between included."""
+    """Two stretches that follow each other as one edge with the first's name, what lies between
+    included."""
     gap = length(first.edge.path) + (length(between) if between else 0.0)
     return Stretch(
-        edge=replace(first.edge, path=(*first.edge.path, *between, *second.edge.path), comes_back_to_mm=None),
-        notches=(*first.notches, *(replace(notch, at_mm=notch.at_mm + gap) for notch in second.notches)),
+        edge=replace(
+            first.edge, path=(*first.edge.path, *between, *second.edge.path), comes_back_to_mm=None
+        ),
+        notches=(
+            *first.notches,
+            *(replace(notch, at_mm=notch.at_mm + gap) for notch in second.notches),
+        ),
     )
 
 
@@ -149,7 +159,8 @@ def seam_stretch(name: str, path: Path, allowance_mm: float) -> Stretch:
 
 
 def closed(stretches: Sequence[Stretch]) -> tuple[tuple[Edge, ...], tuple[Notch, ...]]:
-    """Edges and notches of a closed chain, every edge with a name of its own and ends that meet exactly."""
+    """Edges and notches of a closed chain, every edge with a name of its own and ends that meet
+    exactly."""
     edges: list[Edge] = []
     notches: list[Notch] = []
     used: set[str] = set()
@@ -187,7 +198,14 @@ def remade(
     cut as a pair instead.
     """
     edges, notches = closed(stretches)
-    bare = replace(piece, id=id or piece.id, name=name or piece.name, edges=edges, notches=notches, inner_lines=())
+    bare = replace(
+        piece,
+        id=id or piece.id,
+        name=name or piece.name,
+        edges=edges,
+        notches=notches,
+        inner_lines=(),
+    )
     area = _area(bare)
     marks = piece.inner_lines if inner_lines is None else tuple(inner_lines)
     near = area.buffer(_NEAR_MM)
@@ -220,7 +238,11 @@ def _within(mark: InnerLine, area: Polygon) -> tuple[InnerLine, ...]:
     if not area.is_valid:
         return ()
     inside: BaseGeometry = drawn.intersection(area)
-    lines = [g for g in getattr(inside, "geoms", [inside]) if isinstance(g, LineString) and g.length > 1.0]
+    lines = [
+        g
+        for g in getattr(inside, "geoms", [inside])
+        if isinstance(g, LineString) and g.length > 1.0
+    ]
     if not lines:
         return ()
     longest = max(lines, key=lambda g: g.length)

@@ -1,4 +1,5 @@
-"""Slash and spread: numbered cuts through a piece, opened in parallel (gathers) or fanned (flare, drape)."""
+"""Slash and spread: numbered cuts through a piece, opened in parallel (gathers) or fanned (flare,
+drape)."""
 
 from __future__ import annotations
 
@@ -40,19 +41,23 @@ def slash_and_spread(
 ) -> Piece:
     """Cut a piece from one edge to another and open each cut.
 
-    The cuts are spread evenly over the share ``between`` of the edge, and over the same share of the
-    opposite one. Equal openings are parallel; an opening of 0 on one side fans about that end. A
-    gathered edge remembers the length it comes back to. The strips are numbered by the marks of the
-    cuts, from the start of the edge.
+    The cuts are spread evenly over the share ``between`` of the edge, and over the same share of
+    the opposite one. Equal openings are parallel; an opening of 0 on one side fans about that end.
+    A gathered edge remembers the length it comes back to. The strips are numbered by the marks of
+    the cuts, from the start of the edge.
 
     Raises:
         DraftRefused: too many cuts, edges that are one, or a spread that would cross itself.
     """
     if not 1 <= cuts <= MOST_CUTS:
         raise DraftRefused(
-            say("spreading.cuts-cannot-made-can", piece=piece.name, cuts=cuts, most_cuts=MOST_CUTS), piece.id
+            say("spreading.cuts-cannot-made-can", piece=piece.name, cuts=cuts, most_cuts=MOST_CUTS),
+            piece.id,
         )
-    if edge == opposite or EdgeKind.FOLD in (known_edge(piece, edge).kind, known_edge(piece, opposite).kind):
+    if edge == opposite or EdgeKind.FOLD in (
+        known_edge(piece, edge).kind,
+        known_edge(piece, opposite).kind,
+    ):
         raise DraftRefused(say("spreading.cuts-run-from-one-seam", piece=piece.name), piece.id)
     mine, theirs = whole(piece, edge), whole(piece, opposite)
     one_mm, other_mm = length(mine.edge.path), length(theirs.edge.path)
@@ -74,7 +79,9 @@ def slash_and_spread(
         ]
         maps.append(opened)
     if any(s.edge.kind is EdgeKind.FOLD for s in _after(piece, edge, opposite)):
-        home = maps[-1].inverse()  # the fold stays where it is, and the strips on the other side move
+        home = maps[
+            -1
+        ].inverse()  # the fold stays where it is, and the strips on the other side move
         maps = [home.after(by) for by in maps]
         marks = [replace(mark, path=mapped(mark.path, home)) for mark in marks]
     front = _spread(mine, [share * one_mm for share in places], maps)
@@ -82,12 +89,16 @@ def slash_and_spread(
     if gathered:
         front = replace(front, edge=replace(front.edge, comes_back_to_mm=sewn_length(piece, edge)))
     if gathered_opposite:
-        behind = replace(behind, edge=replace(behind.edge, comes_back_to_mm=sewn_length(piece, opposite)))
+        behind = replace(
+            behind, edge=replace(behind.edge, comes_back_to_mm=sewn_length(piece, opposite))
+        )
     far = (mapped_stretch(s, maps[-1]) for s in _after(piece, edge, opposite))
     near = (mapped_stretch(s, maps[0]) for s in _after(piece, opposite, edge))
     lines = tuple(_carried(mark, cut_lines, maps) for mark in piece.inner_lines)
     points = tuple(_carried_point(point, cut_lines, maps) for point in piece.points)
-    return remade(replace(piece, points=points), (front, *far, behind, *near), inner_lines=(*lines, *marks))
+    return remade(
+        replace(piece, points=points), (front, *far, behind, *near), inner_lines=(*lines, *marks)
+    )
 
 
 def _strip(at: Point, cuts: list[tuple[Point, Point, Point]]) -> int:
@@ -99,7 +110,9 @@ def _beside(at: Point, a: Point, b: Point) -> float:
     return (b[0] - a[0]) * (at[1] - a[1]) - (b[1] - a[1]) * (at[0] - a[0])
 
 
-def _carried(mark: InnerLine, cuts: list[tuple[Point, Point, Point]], maps: list[Affine]) -> InnerLine:
+def _carried(
+    mark: InnerLine, cuts: list[tuple[Point, Point, Point]], maps: list[Affine]
+) -> InnerLine:
     """An inner line moved with the strips that its points lie in."""
 
     def at(point: Point) -> Point:
@@ -131,7 +144,10 @@ def _opening(a: Point, b: Point, beyond: Point, at_a: float, at_b: float) -> Aff
     side = math.copysign(1.0, ux * (beyond[1] - a[1]) - uy * (beyond[0] - a[0]))
     angle = 2 * math.asin((at_a - at_b) / (2 * size)) * -side
     middle = math.radians(90.0) * side + angle / 2
-    nx, ny = ux * math.cos(middle) - uy * math.sin(middle), ux * math.sin(middle) + uy * math.cos(middle)
+    nx, ny = (
+        ux * math.cos(middle) - uy * math.sin(middle),
+        ux * math.sin(middle) + uy * math.cos(middle),
+    )
     turn = moved(*b).after(turned(math.degrees(angle)).after(moved(-b[0], -b[1])))
     return moved(nx * at_b, ny * at_b).after(turn)
 

@@ -1,4 +1,5 @@
-"""Pieces and styles that a maker writes: points with formulas, evaluated safely, drafted for every body."""
+"""Pieces and styles that a maker writes: points with formulas, evaluated safely, drafted for every
+body."""
 
 from wickel.draft.own.formulas import BadFormula, Formulas, evaluated, names_in
 from wickel.draft.own.own_style import (

@@ -1,8 +1,9 @@
-"""Formulas of chalk lists: ``bust/4 + ease/4``, ``waist_to_knee - 5 cm``. They give a length, or say why not.
+"""Formulas of chalk lists: ``bust/4 + ease/4``, ``waist_to_knee - 5 cm``. They give a length, or
+say why not.
 
-Every value knows whether it is a plain number or a length, so that 5 cannot be taken for 5 cm or for 5 in.
-Names are measurements and options; functions are ``min``, ``max``, ``abs``, ``sqrt``, ``hypot`` and ``half``.
-Nothing else is allowed: no attributes, no other calls, no text.
+Every value knows whether it is a plain number or a length, so that 5 cannot be taken for 5 cm or
+for 5 in. Names are measurements and options; functions are ``min``, ``max``, ``abs``, ``sqrt``,
+``hypot`` and ``half``. Nothing else is allowed: no attributes, no other calls, no text.
 """
 
 from __future__ import annotations
@@ -32,7 +33,8 @@ class BadFormula(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
-    """A number with its power of a length in mm: 0 for a plain number, 1 for a length, 2 for an area."""
+    """A number with its power of a length in mm: 0 for a plain number, 1 for a length, 2 for an
+    area."""
 
     value: float
     power: int
@@ -42,8 +44,8 @@ class Quantity:
             plain = self if self.power == 0 else other
             if 0 in (self.power, other.power):
                 raise BadFormula(
-                    f"{_number(plain.value)} is a plain number and cannot be {doing} a length: write "
-                    f"{_number(plain.value)} cm or {_number(plain.value)} in."
+                    f"{_number(plain.value)} is a plain number and cannot be {doing} a length: "
+                    f"write {_number(plain.value)} cm or {_number(plain.value)} in."
                 )
             raise BadFormula(f"A length and an area cannot be {doing} each other.")
         return self.power if self.value != 0 else other.power
@@ -182,28 +184,47 @@ def _parsed(text: str) -> ast.Expr:
     if not text.strip():
         raise BadFormula("A formula is missing: write a length like 5 cm, or bust/4.")
     if "_mm" in text.replace(" ", "") or "\n" in text.strip():
-        raise BadFormula(f"“{text.strip()[:60]}” cannot be read: write a length like 5 cm, or bust/4.")
+        raise BadFormula(
+            f"“{text.strip()[:60]}” cannot be read: write a length like 5 cm, or bust/4."
+        )
     try:
         tree = ast.parse(_with_lengths(text).strip(), mode="exec")
     except (SyntaxError, ValueError, RecursionError, MemoryError):
-        raise BadFormula(f"“{text.strip()[:60]}” cannot be read: look at its signs and brackets.") from None
+        raise BadFormula(
+            f"“{text.strip()[:60]}” cannot be read: look at its signs and brackets."
+        ) from None
     if len(tree.body) != 1 or not isinstance(tree.body[0], ast.Expr):
-        raise BadFormula(f"“{text.strip()[:60]}” is no formula: write one that gives a length, like bust/4 + 2 cm.")
+        raise BadFormula(
+            f"“{text.strip()[:60]}” is no formula: write one that gives a length, like bust/4 + 2 "
+            "cm."
+        )
     nodes = list(ast.walk(tree.body[0]))
     if len(nodes) > MOST_PARTS:
         raise BadFormula(f"The formula has too many parts: at most {MOST_PARTS} are read.")
     for node in nodes:
         if isinstance(node, ast.Attribute):
-            raise BadFormula(f"“.{node.attr[:30]}” is not allowed: a formula has measurements, options and numbers.")
+            raise BadFormula(
+                f"“.{node.attr[:30]}” is not allowed: a formula has measurements, options and "
+                "numbers."
+            )
         if isinstance(node, ast.Call) and (
-            not isinstance(node.func, ast.Name) or node.func.id not in (*FUNCTIONS, "_mm") or node.keywords
+            not isinstance(node.func, ast.Name)
+            or node.func.id not in (*FUNCTIONS, "_mm")
+            or node.keywords
         ):
             called = node.func.id if isinstance(node.func, ast.Name) else "that"
-            raise BadFormula(f"“{called[:30]}” is no function of formulas: there are {', '.join(FUNCTIONS)}.")
-        if isinstance(node, ast.Constant) and (isinstance(node.value, bool) or not isinstance(node.value, int | float)):
+            raise BadFormula(
+                f"“{called[:30]}” is no function of formulas: there are {', '.join(FUNCTIONS)}."
+            )
+        if isinstance(node, ast.Constant) and (
+            isinstance(node.value, bool) or not isinstance(node.value, int | float)
+        ):
             raise BadFormula("Text and True or False have no place in a formula.")
         if not isinstance(node, _ALLOWED):
-            raise BadFormula(f"“{text.strip()[:60]}” uses a sign that is not allowed: use + − * / ** and brackets.")
+            raise BadFormula(
+                f"“{text.strip()[:60]}” uses a sign that is not allowed: use + − * / ** and "
+                "brackets."
+            )
     return tree.body[0]
 
 
@@ -216,7 +237,9 @@ def names_in(text: str) -> frozenset[str]:
     """
     tree = _parsed(text)
     called = {id(node.func) for node in ast.walk(tree) if isinstance(node, ast.Call)}
-    return frozenset(node.id for node in ast.walk(tree) if isinstance(node, ast.Name) and id(node) not in called)
+    return frozenset(
+        node.id for node in ast.walk(tree) if isinstance(node, ast.Name) and id(node) not in called
+    )
 
 
 def _constant(node: ast.Constant) -> Quantity:
@@ -255,13 +278,15 @@ class Formulas:
         """The length in mm that a formula gives.
 
         Raises:
-            BadFormula: it cannot be read, names something unknown, or does not come out as a length.
+            BadFormula: it cannot be read, names something unknown, or does not come out as a
+            length.
         """
         tree = _parsed(text)
         unknown = sorted(names_in(text) - self._known)
         if unknown:
             raise BadFormula(
-                f"“{unknown[0]}” is neither a measurement nor an option: write measurements like bust or waist_to_knee."
+                f"“{unknown[0]}” is neither a measurement nor an option: write measurements like "
+                "bust or waist_to_knee."
             )
         try:
             found = self._reader.eval(text, previously_parsed=tree)
@@ -274,7 +299,10 @@ class Formulas:
         if found.power != 1 and found.value != 0:
             plain = _number(found.value)
             raise BadFormula(
-                f"“{text.strip()[:60]}” comes out as a plain number: say whether it is {plain} cm or {plain} in."
+                (
+                    f"“{text.strip()[:60]}” comes out as a plain number: say whether it is {plain} "
+                    f"cm or {plain} in."
+                )
                 if found.power == 0
                 else f"“{text.strip()[:60]}” comes out as an area, not as a length."
             )

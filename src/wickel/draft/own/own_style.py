@@ -1,7 +1,9 @@
-"""A style that a maker writes: pieces as rows of points with formulas, drafted like any other style.
+"""A style that a maker writes: pieces as rows of points with formulas, drafted like any other
+style.
 
-Each row is a point, down and across by formula, and how the line runs on to the next. Rows that follow
-each other with one edge name make one edge. Edges of different pieces with one name are sewn together.
+Each row is a point, down and across by formula, and how the line runs on to the next. Rows that
+follow each other with one edge name make one edge. Edges of different pieces with one name are sewn
+together.
 """
 
 from __future__ import annotations
@@ -48,7 +50,8 @@ _ROUND = 0.55
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OwnPoint:
-    """A point by formulas, how the line runs on to the next (``LINES``), and the edge and allowance there.
+    """A point by formulas, how the line runs on to the next (``LINES``), and the edge and allowance
+    there.
 
     ``allowance_mm`` is the allowance of the edge where it is not that of its kind (``role``).
     """
@@ -64,7 +67,8 @@ class OwnPoint:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OwnPiece:
-    """A piece: its points round the net line, and what to cut. ``grain_deg`` as everywhere in the piece frame."""
+    """A piece: its points round the net line, and what to cut. ``grain_deg`` as everywhere in the
+    piece frame."""
 
     id: str
     name: str
@@ -88,8 +92,8 @@ class OwnOption:
 class OwnStyle:
     """A whole style of the studio.
 
-    One that was rewritten from a style of the ``house`` is checked by that style's checks too, with the answers to its
-    questions as they were.
+    One that was rewritten from a style of the ``house`` is checked by that style's checks too, with
+    the answers to its questions as they were.
     """
 
     id: str
@@ -106,7 +110,8 @@ def _formulas(own: OwnStyle) -> list[str]:
 
 @lru_cache(maxsize=64)
 def style_of(own: OwnStyle) -> Style:
-    """The style that a maker wrote, to be drafted like any other. What it needs measured follows from its formulas.
+    """The style that a maker wrote, to be drafted like any other. What it needs measured follows
+    from its formulas.
 
     A formula that cannot be read is found out when it is drafted, so that it can be mended.
     """
@@ -117,7 +122,8 @@ def style_of(own: OwnStyle) -> Style:
         except BadFormula:
             continue
     options = tuple(
-        LengthOption(id=o.id, question=o.question, default=o.default_mm, least=-2000, most=5000) for o in own.options
+        LengthOption(id=o.id, question=o.question, default=o.default_mm, least=-2000, most=5000)
+        for o in own.options
     )
     roles = {row.role for piece in own.pieces for row in piece.points} - {"fold"}
     return Style(
@@ -130,7 +136,10 @@ def style_of(own: OwnStyle) -> Style:
         materials=tuple(dict.fromkeys(piece.material for piece in own.pieces)) or ("main",),
         roles=tuple(role for role in ROLES if role in roles),
         drafted=lambda body, values, allow: _drafted(own, body, lengths(values), allow),
-        checked=lambda pattern, body, _: (*_checked(pattern), *_checked_as_house(own, pattern, body)),
+        checked=lambda pattern, body, _: (
+            *_checked(pattern),
+            *_checked_as_house(own, pattern, body),
+        ),
     )
 
 
@@ -149,7 +158,12 @@ def own_points(own: OwnPiece, formulas: Formulas) -> tuple[Point, ...]:
             except BadFormula as reason:
                 raise DraftRefused(
                     say(
-                        "own_style.point", own=own.name, number=number, row=row.name, axis=axis, reason=words_of(reason)
+                        "own_style.point",
+                        own=own.name,
+                        number=number,
+                        row=row.name,
+                        axis=axis,
+                        reason=words_of(reason),
                     ),
                     own.id,
                 ) from None
@@ -175,12 +189,21 @@ def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: All
 
 def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     if len(own.points) < 3:
-        raise DraftRefused(say("own_style.points-piece-needs-three-more", own=own.name, points=len(own.points)), own.id)
+        raise DraftRefused(
+            say("own_style.points-piece-needs-three-more", own=own.name, points=len(own.points)),
+            own.id,
+        )
     places = own_points(own, formulas)
     for k, (here, there) in enumerate(zip(places, (*places[1:], places[0]), strict=True)):
         if math.dist(here, there) < 0.01:
             raise DraftRefused(
-                say("own_style.point-lies-next-one-move", own=own.name, k=k + 1, name=own.points[k].name), own.id
+                say(
+                    "own_style.point-lies-next-one-move",
+                    own=own.name,
+                    k=k + 1,
+                    name=own.points[k].name,
+                ),
+                own.id,
             )
     segments = _segments(own, places)
     rows: list[tuple[str, Path, str]] = []
@@ -195,9 +218,13 @@ def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     names = [name for name, _, _ in rows]
     doubled = next((name for name in names if names.count(name) > 1), None)
     if doubled is not None:
-        raise DraftRefused(say("own_style.two-edges-called-give-each", own=own.name, doubled=doubled), own.id)
+        raise DraftRefused(
+            say("own_style.two-edges-called-give-each", own=own.name, doubled=doubled), own.id
+        )
     folded = any(role == "fold" for _, _, role in rows)
-    if folded and any(role == "fold" and any(isinstance(s, Cubic) for s in path) for _, path, role in rows):
+    if folded and any(
+        role == "fold" and any(isinstance(s, Cubic) for s in path) for _, path, role in rows
+    ):
         raise DraftRefused(say("own_style.edge-fold-must-straight", own=own.name), own.id)
     made = Piece(
         id=own.id,
@@ -225,7 +252,9 @@ def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     try:
         simple_outline(net_line(made))
     except BadOutline as reason:
-        raise DraftRefused(say("own_style.look-order-points", own=own.name, reason=words_of(reason)), own.id) from None
+        raise DraftRefused(
+            say("own_style.look-order-points", own=own.name, reason=words_of(reason)), own.id
+        ) from None
     return made
 
 
@@ -243,7 +272,9 @@ def _segments(own: OwnPiece, places: tuple[Point, ...]) -> list[Segment]:
             made.append(smooth(here, corner, corner, there, _ROUND))
         elif row.then == "curve":
             before = places[k - 1] if own.points[k - 1].then == "curve" else here
-            after = places[(k + 2) % count] if own.points[(k + 1) % count].then == "curve" else there
+            after = (
+                places[(k + 2) % count] if own.points[(k + 1) % count].then == "curve" else there
+            )
             made.append(_through(before, here, there, after))
         else:
             made.append(Line(here, there))
@@ -251,7 +282,8 @@ def _segments(own: OwnPiece, places: tuple[Point, ...]) -> list[Segment]:
 
 
 def _through(before: Point, here: Point, there: Point, after: Point) -> Cubic:
-    """A stretch of a Catmull–Rom curve: at each point it runs parallel to the line between its neighbours."""
+    """A stretch of a Catmull–Rom curve: at each point it runs parallel to the line between its
+    neighbours."""
     return Cubic(
         here,
         (here[0] + (there[0] - before[0]) / 6, here[1] + (there[1] - before[1]) / 6),
@@ -262,24 +294,36 @@ def _through(before: Point, here: Point, there: Point, after: Point) -> Cubic:
 
 def _checked_as_house(own: OwnStyle, pattern: Pattern, body: Body) -> tuple[TapeCheck, ...]:
     """The checks of the house style that this one was rewritten from, measured on these pieces."""
-    from wickel.draft.styles import STYLES  # every style of the house: this module is read before them
+    from wickel.draft.styles import (
+        STYLES,
+    )  # every style of the house: this module is read before them
 
     style = STYLES.get(own.house)
     if style is None:
         return ()
-    options = {id: value for id, value in own.house_options if any(option.id == id for option in style.options)}
+    options = {
+        id: value
+        for id, value in own.house_options
+        if any(option.id == id for option in style.options)
+    }
     try:
         house = draft(style, body, options, Allowances())
         first = tape_checks(style, house, body, options)
-    except DraftRefused:  # of a body for which the house cannot draft it there is nothing to look for
+    except (
+        DraftRefused
+    ):  # of a body for which the house cannot draft it there is nothing to look for
         return ()
     names = {seam.name: seam for seam in house.seams}
-    seen = as_house_named(house, replace(pattern, pieces=tuple(_house_named(piece, names) for piece in pattern.pieces)))
+    seen = as_house_named(
+        house,
+        replace(pattern, pieces=tuple(_house_named(piece, names) for piece in pattern.pieces)),
+    )
     return checks_after(lambda pieces: tape_checks(style, pieces, body, options), first, seen)
 
 
 def _house_named(piece: Piece, seams: Mapping[str, Seam]) -> Piece:
-    """A piece with its edges called as the house calls them, as far as they still have the names of the rewriting."""
+    """A piece with its edges called as the house calls them, as far as they still have the names of
+    the rewriting."""
 
     def name(edge: str) -> str:
         seam = seams.get(edge)
@@ -312,32 +356,48 @@ def _checked(pattern: Pattern) -> tuple[TapeCheck, ...]:
 
 
 def own_from_pattern(
-    id: str, name: str, pattern: Pattern, allow: Allowances | None = None, options: Options | None = None
+    id: str,
+    name: str,
+    pattern: Pattern,
+    allow: Allowances | None = None,
+    options: Options | None = None,
 ) -> OwnStyle:
-    """A drafted pattern as a style to be rewritten: its chalk lists with plain lengths in place of formulas.
+    """A drafted pattern as a style to be rewritten: its chalk lists with plain lengths in place of
+    formulas.
 
-    An edge whose allowance is not what ``allow`` has for its kind keeps it. The checks of the style it was drafted in
-    are kept, with its ``options``. Edges that are sewn together and equally long get one name, so that they are checked
-    against each other as before. Curves go through the points in between, so that they keep their shape within what
-    chalk draws.
+    An edge whose allowance is not what ``allow`` has for its kind keeps it. The checks of the style
+    it was drafted in are kept, with its ``options``. Edges that are sewn together and equally long
+    get one name, so that they are checked against each other as before. Curves go through the
+    points in between, so that they keep their shape within what chalk draws.
     """
-    names = {(piece.id, edge.name): f"{piece.id} {edge.name}" for piece in pattern.pieces for edge in piece.edges}
+    names = {
+        (piece.id, edge.name): f"{piece.id} {edge.name}"
+        for piece in pattern.pieces
+        for edge in piece.edges
+    }
     for seam in pattern.seams:
-        one, other = (edge_length(pattern.piece(piece), edge) for piece, edge in (seam.one, seam.other))
+        one, other = (
+            edge_length(pattern.piece(piece), edge) for piece, edge in (seam.one, seam.other)
+        )
         untouched = all(names[end] == f"{end[0]} {end[1]}" for end in (seam.one, seam.other))
         if abs(one - other) < 1.0 and untouched and seam.one[0] != seam.other[0]:
             names[seam.one] = names[seam.other] = seam.name
     return OwnStyle(
         id=id,
         name=name,
-        pieces=tuple(_own_from_piece(piece, names, allow or Allowances()) for piece in pattern.pieces),
+        pieces=tuple(
+            _own_from_piece(piece, names, allow or Allowances()) for piece in pattern.pieces
+        ),
         house=pattern.style,
         house_options=tuple(sorted((options or {}).items())),
     )
 
 
-def lost_in_rewriting(pattern: Pattern, own: OwnStyle, body: Body, allow: Allowances) -> tuple[str, ...]:
-    """What a pattern has that it will not have any more once it is rewritten, each as a sentence without its stop.
+def lost_in_rewriting(
+    pattern: Pattern, own: OwnStyle, body: Body, allow: Allowances
+) -> tuple[str, ...]:
+    """What a pattern has that it will not have any more once it is rewritten, each as a sentence
+    without its stop.
 
     Raises:
         DraftRefused: the rewritten style cannot be drafted.
@@ -351,18 +411,30 @@ def lost_in_rewriting(pattern: Pattern, own: OwnStyle, body: Body, allow: Allowa
             shown = ", ".join(dict.fromkeys(marks))
             found.append(f"{piece.name}: the lines inside it are gone ({shown})")
         if piece.notches:
-            found.append(f"{piece.name}: {len(piece.notches)} notch{'es' if len(piece.notches) > 1 else ''} gone")
+            found.append(
+                f"{piece.name}: {len(piece.notches)} notch{'es' if len(piece.notches) > 1 else ''} "
+                "gone"
+            )
         gathered = [edge.name for edge in piece.edges if edge.comes_back_to_mm is not None]
         if gathered:
-            found.append(f"{piece.name}: what is gathered or pleated is not drawn in any more ({', '.join(gathered)})")
+            found.append(
+                f"{piece.name}: what is gathered or pleated is not drawn in any more "
+                f"({', '.join(gathered)})"
+            )
         if len(piece.cuts) > 1:
             more = ", ".join(cut.material for cut in piece.cuts[1:])
-            found.append(f"{piece.name}: cut from {piece.cuts[0].material} only, not from {more} too")
+            found.append(
+                f"{piece.name}: cut from {piece.cuts[0].material} only, not from {more} too"
+            )
         if [edge.allowance_mm for edge in now.edges] != [edge.allowance_mm for edge in piece.edges]:
             found.append(f"{piece.name}: an allowance changes")
-        off = shapely.hausdorff_distance(shapely.LinearRing(net_line(piece)), shapely.LinearRing(net_line(now)))
+        off = shapely.hausdorff_distance(
+            shapely.LinearRing(net_line(piece)), shapely.LinearRing(net_line(now))
+        )
         if off > _SEEN_MM:
-            found.append(str(say("own_style.line-moves", piece=piece.name, off=float(math.ceil(off)))))
+            found.append(
+                str(say("own_style.line-moves", piece=piece.name, off=float(math.ceil(off))))
+            )
     return tuple(found)
 
 
@@ -370,7 +442,9 @@ _SEEN_MM = 0.5
 """A line that moves by less is drawn over by the chalk."""
 
 
-def _own_from_piece(piece: Piece, names: Mapping[tuple[str, str], str], allow: Allowances) -> OwnPiece:
+def _own_from_piece(
+    piece: Piece, names: Mapping[tuple[str, str], str], allow: Allowances
+) -> OwnPiece:
     edge_of = _edges_by_corner(piece)
     allowances = {edge.name: edge.allowance_mm for edge in piece.edges}
     rows: list[OwnPoint] = []
@@ -388,7 +462,9 @@ def _own_from_piece(piece: Piece, names: Mapping[tuple[str, str], str], allow: A
                 then=row.then,
                 edge=names[piece.id, edge],
                 role=role,
-                allowance_mm=None if role == "fold" or abs(allow[role] - allowances[edge]) < 1e-9 else allowances[edge],
+                allowance_mm=None
+                if role == "fold" or abs(allow[role] - allowances[edge]) < 1e-9
+                else allowances[edge],
             )
         )
     cut = piece.cuts[0]
@@ -404,7 +480,8 @@ def _own_from_piece(piece: Piece, names: Mapping[tuple[str, str], str], allow: A
 
 
 def _with_corners(rows: list[OwnPoint]) -> Iterator[OwnPoint]:
-    """The rows with a straight last stretch before a corner between two edges, which a curve would round off."""
+    """The rows with a straight last stretch before a corner between two edges, which a curve would
+    round off."""
     for row, following in zip(rows, [*rows[1:], rows[0]], strict=True):
         meets = row.then == following.then == "curve" and row.edge != following.edge
         yield replace(row, then="straight") if meets else row
@@ -415,7 +492,9 @@ def _edges_by_corner(piece: Piece) -> list[tuple[str, str]]:
     found = []
     for edge in piece.edges:
         known = edge.name.removeprefix("other ").replace(" ", "_")
-        role = {EdgeKind.FOLD: "fold", EdgeKind.HEM: "hem"}.get(edge.kind, known if known in ROLES else "side")
+        role = {EdgeKind.FOLD: "fold", EdgeKind.HEM: "hem"}.get(
+            edge.kind, known if known in ROLES else "side"
+        )
         found += [(edge.name, role)] * len(edge.path)
     return found
 
@@ -426,9 +505,15 @@ def blank_style(id: str, name: str) -> OwnStyle:
     rows = (
         OwnPoint(name="waist at the centre", down="0", across="0", edge="waist", role="waist"),
         OwnPoint(name="waist at the side", down="0", across=across, edge="side", role="side"),
-        OwnPoint(name="hem at the side", down="waist_to_knee", across=across, edge="hem", role="hem"),
-        OwnPoint(name="hem at the centre", down="waist_to_knee", across="0", edge="centre", role="fold"),
+        OwnPoint(
+            name="hem at the side", down="waist_to_knee", across=across, edge="hem", role="hem"
+        ),
+        OwnPoint(
+            name="hem at the centre", down="waist_to_knee", across="0", edge="centre", role="fold"
+        ),
     )
     return OwnStyle(
-        id=id, name=name, pieces=(OwnPiece(id="piece-1", name="Piece 1", points=rows, copies=1, pair=False),)
+        id=id,
+        name=name,
+        pieces=(OwnPiece(id="piece-1", name="Piece 1", points=rows, copies=1, pair=False),),
     )

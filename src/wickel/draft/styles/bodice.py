@@ -1,7 +1,8 @@
-"""The fitted bodice or blouse: darts or panel seams, to the waist or below, any neck, sleeve, closing, collar.
+"""The fitted bodice or blouse: darts or panel seams, to the waist or below, any neck, sleeve,
+closing, collar.
 
-Quarter system: points are (down, across) in mm, down from the neck end of the shoulder, across from the
-centre.
+Quarter system: points are (down, across) in mm, down from the neck end of the shoulder, across from
+the centre.
 """
 
 from __future__ import annotations
@@ -37,13 +38,21 @@ STAND_MM = 18.0
 
 OPTIONS = (
     SHAPE,
-    LengthOption(id="below_waist_mm", question="Length below the waist", default=170, least=0, most=320),
-    LengthOption(id="ease_mm", question="Ease at bust, waist and hip", default=60, least=20, most=200),
+    LengthOption(
+        id="below_waist_mm", question="Length below the waist", default=170, least=0, most=320
+    ),
+    LengthOption(
+        id="ease_mm", question="Ease at bust, waist and hip", default=60, least=20, most=200
+    ),
     ChoiceOption(
         id="closing",
         question="It closes",
         default="back",
-        choices={"back": "in the centre back", "front": "with buttons in front", "none": "with a zip in the side"},
+        choices={
+            "back": "in the centre back",
+            "front": "with buttons in front",
+            "none": "with a zip in the side",
+        },
     ),
     CHEST_LINE,
     CHEST_DEPTH,
@@ -94,9 +103,16 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     if peplum:
         round_mm = 4 * (front.closed_waist_mm() + back.closed_waist_mm()) / 2
         pieces += flounce(
-            "peplum", "Peplum", round_mm, o["peplum_mm"], 0.5 if choice["peplum"] == "half" else 1.0, allow
+            "peplum",
+            "Peplum",
+            round_mm,
+            o["peplum_mm"],
+            0.5 if choice["peplum"] == "half" else 1.0,
+            allow,
         )
-    return Pattern(style="bodice", pieces=tuple(pieces), seams=upper_seams(choice["shape"], sleeves))
+    return Pattern(
+        style="bodice", pieces=tuple(pieces), seams=upper_seams(choice["shape"], sleeves)
+    )
 
 
 def _agree(choice: Mapping[str, str]) -> None:
@@ -119,7 +135,9 @@ def _extension(choice: Mapping[str, str]) -> float:
     return STAND_MM if choice["closing"] == "front" else 0.0
 
 
-def _half(half: Torso, choice: Mapping[str, str], o: Mapping[str, float], lower: str, allow: Allowances) -> list[Piece]:
+def _half(
+    half: Torso, choice: Mapping[str, str], o: Mapping[str, float], lower: str, allow: Allowances
+) -> list[Piece]:
     """The piece or panels of a half, and its neck facing."""
     where = "front" if half.front else "back"
     opens = choice["closing"] == where
@@ -131,32 +149,60 @@ def _half(half: Torso, choice: Mapping[str, str], o: Mapping[str, float], lower:
     if choice["collar"] != "none":
         return pieces
     strip = edge_facing(
-        pieces[0], ("neck",), o["facing_mm"], allow, id=f"{where}-facing", name=f"{where.capitalize()} facing"
+        pieces[0],
+        ("neck",),
+        o["facing_mm"],
+        allow,
+        id=f"{where}-facing",
+        name=f"{where.capitalize()} facing",
     )
     return [*pieces, strip]
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a bodice."""
     choice = choices(options)
-    checks = upper_checks(pattern, body, options, shape=choice["shape"], extension_mm=_extension(choice))
+    checks = upper_checks(
+        pattern, body, options, shape=choice["shape"], extension_mm=_extension(choice)
+    )
     if choice["closing"] != "none" or "head" not in body.measurements_mm:
         return checks
     names = [half_names(choice["shape"], where)[0] for where in ("front", "back")]
     slit = 2 * SLIT_MM if choice["neck"] == "slit" else 0.0
     opening = 2 * sum(edge_length(pattern.piece(name), "neck") for name in names) + slit
-    return (*checks, over_head(body, opening, "Close it behind or in front, or take a wider neck or one with a slit."))
+    return (
+        *checks,
+        over_head(
+            body, opening, "Close it behind or in front, or take a wider neck or one with a slit."
+        ),
+    )
 
 
 STYLE = Style(
     id="bodice",
     name="Fitted bodice",
-    summary="Darts or panel seams, any neck and sleeve, closing behind, in front or at the side; collar, peplum.",
+    summary=(
+        "Darts or panel seams, any neck and sleeve, closing behind, in front or at the side; "
+        "collar, peplum."
+    ),
     charts=("women",),
     required=(*MEASURED, *SLEEVE_MEASURED),
     options=OPTIONS,
     materials=("main", "interfacing"),
-    roles=("shoulder", "side", "neck", "waist", "armhole", "hem", "curved_hem", "closing", "facing", "band"),
+    roles=(
+        "shoulder",
+        "side",
+        "neck",
+        "waist",
+        "armhole",
+        "hem",
+        "curved_hem",
+        "closing",
+        "facing",
+        "band",
+    ),
     drafted=drafted,
     checked=checked,
 )

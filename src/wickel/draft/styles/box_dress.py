@@ -19,7 +19,14 @@ from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import edges, line, point, rectangle
 from wickel.draft.pockets import END_MM, OPENING_MM, seam_bag
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, Way, alike, over_body, over_head, way_within
+from wickel.draft.usual_checks import (
+    OVER_HEAD_EASE_MM,
+    Way,
+    alike,
+    over_body,
+    over_head,
+    way_within,
+)
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import (
     Cut,
@@ -39,11 +46,33 @@ POCKET_ABOVE_HIP_MM = 130.0
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
 
 OPTIONS = (
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=-40, least=-350, most=450),
-    LengthOption(id="sleeve_mm", question="Sleeve from the shoulder point", default=200, least=60, most=480),
-    LengthOption(id="sleeve_ease_mm", question="Room in the sleeve, all round", default=110, least=20, most=400),
-    LengthOption(id="turn_up_mm", question="Finished depth of the turn-up", default=50, least=20, most=120),
-    LengthOption(id="turn_up_ease_mm", question="Turn-up longer than the sleeve by", default=6, least=0, most=12),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=-40,
+        least=-350,
+        most=450,
+    ),
+    LengthOption(
+        id="sleeve_mm", question="Sleeve from the shoulder point", default=200, least=60, most=480
+    ),
+    LengthOption(
+        id="sleeve_ease_mm",
+        question="Room in the sleeve, all round",
+        default=110,
+        least=20,
+        most=400,
+    ),
+    LengthOption(
+        id="turn_up_mm", question="Finished depth of the turn-up", default=50, least=20, most=120
+    ),
+    LengthOption(
+        id="turn_up_ease_mm",
+        question="Turn-up longer than the sleeve by",
+        default=6,
+        least=0,
+        most=12,
+    ),
     LengthOption(id="ease_mm", question="Ease", default=120, least=0, most=500),
     ChoiceOption(
         id="ease_school",
@@ -51,7 +80,9 @@ OPTIONS = (
         default="whole",
         choices={"whole": "to the whole girth", "quarter": "to each quarter"},
     ),
-    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=78, least=55, most=140),
+    LengthOption(
+        id="neck_width_mm", question="Neck width from the centre", default=78, least=55, most=140
+    ),
     LengthOption(id="front_neck_mm", question="Front neck depth", default=85, least=40, most=220),
     LengthOption(id="back_neck_mm", question="Back neck depth", default=22, least=8, most=120),
     LengthOption(id="slope_mm", question="Shoulder slope", default=22, least=5, most=60),
@@ -63,7 +94,13 @@ OPTIONS = (
         default="none",
         choices={"none": "no", "contrast": "in a contrast cloth"},
     ),
-    LengthOption(id="yoke_mm", question="Depth of the yoke below neck and shoulder", default=120, least=60, most=170),
+    LengthOption(
+        id="yoke_mm",
+        question="Depth of the yoke below neck and shoulder",
+        default=120,
+        least=60,
+        most=170,
+    ),
 )
 
 
@@ -91,15 +128,29 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     opening = 2 * math.dist(frame.sleeve_end, frame.sleeve_under)
     front = _main("front", "Front", frame, front_neck, allow, pocket_top, slit if has_slit else ())
     back = _main("back", "Back", frame, back_neck, allow, pocket_top, ())
-    yokes = [_yoke(piece, o["yoke_mm"], allow) for piece in (front, back)] if options["yoke"] == "contrast" else []
+    yokes = (
+        [_yoke(piece, o["yoke_mm"], allow) for piece in (front, back)]
+        if options["yoke"] == "contrast"
+        else []
+    )
     pieces = (
         front,
         back,
         *yokes,
         _slit_facing(frame, front_neck, o["facing_mm"], slit_end, slit, allow)
         if has_slit
-        else neck_facing("front-facing", "Front facing", front_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD),
-        neck_facing("back-facing", "Back facing", back_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD),
+        else neck_facing(
+            "front-facing",
+            "Front facing",
+            front_neck,
+            frame.overarm,
+            o["facing_mm"],
+            allow,
+            ON_FOLD,
+        ),
+        neck_facing(
+            "back-facing", "Back facing", back_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD
+        ),
         seam_bag(allow),
         rectangle(
             "turn-up",
@@ -182,7 +233,9 @@ def _slit_facing(
     foot, bottom = (lowest, SLIT_FACING_HALF_MM), (lowest, 0.0)
     bend = (knee[0] - 0.55 * (knee[0] - outer_top[0]), SLIT_FACING_HALF_MM)
     outer: Path = (
-        Cubic(outer_top, (outer_top[0] + 0.55 * (knee[0] - outer_top[0]), outer_top[1]), bend, knee),
+        Cubic(
+            outer_top, (outer_top[0] + 0.55 * (knee[0] - outer_top[0]), outer_top[1]), bend, knee
+        ),
         Line(knee, foot),
         Line(foot, bottom),
     )
@@ -216,10 +269,14 @@ _SEAMS = (
 )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a box dress."""
     front, back, pocket = pattern.piece("front"), pattern.piece("back"), pattern.piece("pocket")
-    opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck")) + 2 * float(options["slit_mm"])
+    opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck")) + 2 * float(
+        options["slit_mm"]
+    )
     short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
     yokes = [piece for piece in pattern.pieces if piece.id.endswith("-yoke")]
     return (
@@ -267,7 +324,10 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="box-dress",
     name="Box dress",
-    summary="Pulled over the head, grown-on sleeves with turn-ups, faced neck with a slit, pockets in the seams.",
+    summary=(
+        "Pulled over the head, grown-on sleeves with turn-ups, faced neck with a slit, "
+        "pockets in the seams."
+    ),
     charts=("women",),
     required=("bust", "hip", "shoulder", "upper_arm", "head", "neck_to_hip", "neck_to_knee"),
     options=OPTIONS,

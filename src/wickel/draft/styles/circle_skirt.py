@@ -1,8 +1,8 @@
 """Circle skirts: a quarter, a half, three quarters or a whole circle, in one to eight panels.
 
-For a fraction f of a full circle, radius = waist / (2 · π · f); the hem lies the length further out.
-The allowance at the waist is added towards the centre, so that the waist does not come out too big.
-Points are (down, across) in mm from the centre of the circle, down along the panel's middle.
+For a fraction f of a full circle, radius = waist / (2 · π · f); the hem lies the length further
+out. The allowance at the waist is added towards the centre, so that the waist does not come out too
+big. Points are (down, across) in mm from the centre of the circle, down along the panel's middle.
 """
 
 from __future__ import annotations
@@ -15,7 +15,15 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import circle_panel, ring_below, zip_down_mm
 from wickel.draft.parts import BAND_OPTIONS, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, band_to_waist, passes, waist_to_body
+from wickel.draft.usual_checks import (
+    AT_ZIP,
+    LOWER_ZIP,
+    ZIP,
+    alike,
+    band_to_waist,
+    passes,
+    waist_to_body,
+)
 from wickel.pattern import Pattern, Seam, edge_length
 from wickel.wording import say
 
@@ -26,7 +34,12 @@ OPTIONS = (
         id="circle",
         question="How much of a circle?",
         default="half",
-        choices={"quarter": "a quarter", "half": "half", "three-quarter": "three quarters", "full": "all of it"},
+        choices={
+            "quarter": "a quarter",
+            "half": "half",
+            "three-quarter": "three quarters",
+            "full": "all of it",
+        },
     ),
     ChoiceOption(
         id="panels",
@@ -40,7 +53,13 @@ OPTIONS = (
         default="straight",
         choices={"straight": "on the straight grain", "bias": "on the bias"},
     ),
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=-30, least=-400, most=500),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=-30,
+        least=-400,
+        most=500,
+    ),
     LengthOption(id="waist_ease_mm", question="Ease at the waist", default=10, least=0, most=80),
     *BAND_OPTIONS,
 )
@@ -76,7 +95,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a circle skirt."""
     panel, band, count = pattern.piece("panel"), pattern.piece("waistband"), int(options["panels"])
     arcs = edge_length(panel, "waist") * count
@@ -95,7 +116,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="circle-skirt",
     name="Circle skirt",
-    summary="A quarter, half, three quarters or all of a circle, in panels, with a straight waistband.",
+    summary=(
+        "A quarter, half, three quarters or all of a circle, in panels, with a straight waistband."
+    ),
     charts=("women", "children"),
     required=("waist", "waist_to_knee"),
     options=OPTIONS,

@@ -1,4 +1,5 @@
-"""The simple unlined coat: hardly shaped, buttons in front, a collar, wide set-in sleeves, patch pockets, a belt.
+"""The simple unlined coat: hardly shaped, buttons in front, a collar, wide set-in sleeves, patch
+pockets, a belt.
 
 Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
 """
@@ -17,7 +18,14 @@ from wickel.draft.pockets import patch
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
 from wickel.draft.sleeves import sleeve_options, sleeve_pieces
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, choices, lengths
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
+from wickel.draft.torso import (
+    CHEST_DEPTH,
+    CHEST_LINE,
+    MEASURED,
+    shoulder_options,
+    torso,
+    torso_piece,
+)
 from wickel.draft.upper import upper_checks, upper_seams
 from wickel.draft.usual_checks import over_body
 from wickel.geometry import length
@@ -29,9 +37,17 @@ BELT_MM = (700.0, 45.0)
 DEEPER_MM = 15.0
 
 OPTIONS = (
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=-60, least=-300, most=350),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=-60,
+        least=-300,
+        most=350,
+    ),
     LengthOption(id="ease_mm", question="Ease", default=190, least=110, most=360),
-    LengthOption(id="flare_mm", question="Wider at the hem, each quarter", default=30, least=0, most=150),
+    LengthOption(
+        id="flare_mm", question="Wider at the hem, each quarter", default=30, least=0, most=150
+    ),
     CHEST_LINE,
     CHEST_DEPTH,
     *sleeve_options("long", {"long": "long", "bell": "bell-shaped", "cuffed": "long with a cuff"}),
@@ -39,7 +55,12 @@ OPTIONS = (
     ChoiceOption(id="collar", question="The collar is", default="shirt", choices=COLLARS),
     LengthOption(id="collar_mm", question="Height of the collar", default=50, least=25, most=90),
     LengthOption(id="facing_mm", question="Width of the facings", default=80, least=50, most=110),
-    ChoiceOption(id="pockets", question="Pockets", default="patch", choices={"patch": "patch", "none": "none"}),
+    ChoiceOption(
+        id="pockets",
+        question="Pockets",
+        default="patch",
+        choices={"patch": "patch", "none": "none"},
+    ),
     ChoiceOption(id="belt", question="A belt", default="yes", choices={"yes": "yes", "no": "no"}),
 )
 
@@ -54,13 +75,19 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             "below_knee_mm",
         )
     front, back = torso(body, o, choice, plain=True)
-    opened, strip = button_stand(torso_piece("front", "Front", front, allow), STAND_MM, o["facing_mm"], allow)
+    opened, strip = button_stand(
+        torso_piece("front", "Front", front, allow), STAND_MM, o["facing_mm"], allow
+    )
     behind = torso_piece("back", "Back", back, allow)
     armhole = length((front.armhole,)) + length((back.armhole,))
     sleeves = sleeve_pieces(choice, armhole, front.chest, body, o, allow)
     half_neck = length(front.neck.path) + length(back.neck.path)
     collar = collar_pieces(choice["collar"], half_neck, STAND_MM, o["collar_mm"], allow)
-    small = [] if choice["collar"] != "none" else [edge_facing(behind, ("neck",), o["facing_mm"], allow)]
+    small = (
+        []
+        if choice["collar"] != "none"
+        else [edge_facing(behind, ("neck",), o["facing_mm"], allow)]
+    )
     if choice["pockets"] == "patch":
         small.append(patch(0.18 * body["bust"], 0.20 * body["bust"], allow))
     if choice["belt"] == "yes":
@@ -72,7 +99,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a coat."""
     back = pattern.piece("back")
     (hip,) = (p.across_mm for p in back.points if p.name == "hem at the side")
@@ -85,7 +114,10 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="coat",
     name="Simple coat",
-    summary="Unlined, hardly shaped, buttons in front, a collar, set-in sleeves, patch pockets and a belt.",
+    summary=(
+        "Unlined, hardly shaped, buttons in front, a collar, set-in sleeves, patch pockets "
+        "and a belt."
+    ),
     charts=("women", "men"),
     required=(*MEASURED, *SLEEVE_MEASURED, "waist_to_knee"),
     options=OPTIONS,

@@ -1,4 +1,5 @@
-"""The cowl top: a front swung out so that its neck hangs in folds, cut on the bias; a plain back, no sleeves.
+"""The cowl top: a front swung out so that its neck hangs in folds, cut on the bias; a plain back,
+no sleeves.
 
 Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
 """
@@ -16,24 +17,47 @@ from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.operations import unfold
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
-from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, passes, wider_cowl
+from wickel.draft.torso import (
+    CHEST_DEPTH,
+    CHEST_LINE,
+    MEASURED,
+    shoulder_options,
+    torso,
+    torso_piece,
+)
+from wickel.draft.usual_checks import (
+    OVER_HEAD_EASE_MM,
+    alike,
+    over_body,
+    over_head,
+    passes,
+    wider_cowl,
+)
 from wickel.pattern import Cut, Pattern, Seam, edge_length
 from wickel.wording import say
 
 BINDING_MM = 8.0
 
 OPTIONS: tuple[Option, ...] = (
-    LengthOption(id="below_waist_mm", question="Length below the waist", default=190, least=60, most=360),
+    LengthOption(
+        id="below_waist_mm", question="Length below the waist", default=190, least=60, most=360
+    ),
     LengthOption(id="ease_mm", question="Ease", default=50, least=20, most=180),
-    LengthOption(id="hang_mm", question="The cowl is wider on each side by", default=90, least=20, most=110),
+    LengthOption(
+        id="hang_mm", question="The cowl is wider on each side by", default=90, least=20, most=110
+    ),
     ChoiceOption(
-        id="grain", question="The front is cut", default="bias", choices={"bias": "on the bias", "straight": "straight"}
+        id="grain",
+        question="The front is cut",
+        default="bias",
+        choices={"bias": "on the bias", "straight": "straight"},
     ),
     CHEST_LINE,
     CHEST_DEPTH,
     *shoulder_options(neck_width=105, front_neck=90),
-    LengthOption(id="facing_mm", question="Width of the back facing", default=50, least=35, most=80),
+    LengthOption(
+        id="facing_mm", question="Width of the back facing", default=50, least=35, most=80
+    ),
 )
 
 
@@ -52,7 +76,14 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             cowl,
             behind,
             edge_facing(behind, ("neck",), o["facing_mm"], allow),
-            bias_strip("binding", "Armhole binding", binding_length(armholes, BINDING_MM), BINDING_MM, allow, copies=2),
+            bias_strip(
+                "binding",
+                "Armhole binding",
+                binding_length(armholes, BINDING_MM),
+                BINDING_MM,
+                allow,
+                copies=2,
+            ),
         ),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
@@ -62,7 +93,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a cowl top."""
     front, back = pattern.piece("front"), pattern.piece("back")
     at = {p.name: (p.down_mm, p.across_mm) for p in front.points}
@@ -96,7 +129,10 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="cowl-top",
     name="Cowl top",
-    summary="A front on the bias whose neck hangs in folds, a plain back, bound armholes; pulled over the head.",
+    summary=(
+        "A front on the bias whose neck hangs in folds, a plain back, bound armholes; pulled "
+        "over the head."
+    ),
     charts=("women",),
     required=(*MEASURED, "head"),
     options=OPTIONS,

@@ -1,7 +1,8 @@
-"""The draped dress: a cowl or a stand collar, drapery drawn up in one side seam, a slit in the other.
+"""The draped dress: a cowl or a stand collar, drapery drawn up in one side seam, a slit in the
+other.
 
-The front is cut whole, since one side is not the other. Points are (down, across) in mm, down from the neck
-end of the shoulder, across from the centre.
+The front is cut whole, since one side is not the other. Points are (down, across) in mm, down from
+the neck end of the shoulder, across from the centre.
 """
 
 from __future__ import annotations
@@ -17,8 +18,23 @@ from wickel.draft.cowl import cowl_front
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.operations import Spot, slash_and_spread, unfold, with_notch
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
+from wickel.draft.style import (
+    ChoiceOption,
+    DraftRefused,
+    LengthOption,
+    Option,
+    Style,
+    choices,
+    lengths,
+)
+from wickel.draft.torso import (
+    CHEST_DEPTH,
+    CHEST_LINE,
+    MEASURED,
+    shoulder_options,
+    torso,
+    torso_piece,
+)
 from wickel.draft.usual_checks import (
     AT_ZIP,
     LOWER_ZIP,
@@ -40,22 +56,42 @@ BINDING_MM = 8.0
 
 OPTIONS: tuple[Option, ...] = (
     ChoiceOption(
-        id="neck", question="The neck is", default="cowl", choices={"cowl": "a cowl", "stand": "a stand collar"}
+        id="neck",
+        question="The neck is",
+        default="cowl",
+        choices={"cowl": "a cowl", "stand": "a stand collar"},
     ),
-    LengthOption(id="hang_mm", question="The cowl is wider on each side by", default=90, least=20, most=110),
-    LengthOption(id="collar_mm", question="Height of the stand collar", default=40, least=25, most=70),
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=100, least=-200, most=500),
+    LengthOption(
+        id="hang_mm", question="The cowl is wider on each side by", default=90, least=20, most=110
+    ),
+    LengthOption(
+        id="collar_mm", question="Height of the stand collar", default=40, least=25, most=70
+    ),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=100,
+        least=-200,
+        most=500,
+    ),
     LengthOption(id="ease_mm", question="Ease", default=70, least=30, most=200),
-    LengthOption(id="flare_mm", question="Wider at the hem, each quarter", default=20, least=0, most=150),
+    LengthOption(
+        id="flare_mm", question="Wider at the hem, each quarter", default=20, least=0, most=150
+    ),
     ChoiceOption(
-        id="folds", question="Folds drawn up in the side", default="5", choices={"3": "3", "5": "5", "7": "7"}
+        id="folds",
+        question="Folds drawn up in the side",
+        default="5",
+        choices={"3": "3", "5": "5", "7": "7"},
     ),
     LengthOption(id="fold_mm", question="Each fold takes up", default=40, least=15, most=70),
     LengthOption(id="slit_mm", question="Slit in the other side", default=350, least=0, most=600),
     CHEST_LINE,
     CHEST_DEPTH,
     *shoulder_options(neck_width=105, front_neck=90),
-    LengthOption(id="facing_mm", question="Width of the back facing", default=50, least=35, most=80),
+    LengthOption(
+        id="facing_mm", question="Width of the back facing", default=50, least=35, most=80
+    ),
 )
 
 
@@ -71,7 +107,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         )
     front, back = torso(body, o, choice, plain=True)
     cowl = choice["neck"] == "cowl"
-    half = cowl_front(front, o["hang_mm"], allow) if cowl else torso_piece("front", "Front", front, allow)
+    half = (
+        cowl_front(front, o["hang_mm"], allow)
+        if cowl
+        else torso_piece("front", "Front", front, allow)
+    )
     behind = torso_piece("back", "Back", back, allow, centre="fold" if cowl else "closing")
     whole = replace(unfold(half), cuts=(Cut(material="main", copies=1),))
     side = edge_length(behind, "side")
@@ -96,7 +136,14 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             draped,
             behind,
             *upper,
-            bias_strip("binding", "Armhole binding", binding_length(armholes, BINDING_MM), BINDING_MM, allow, copies=2),
+            bias_strip(
+                "binding",
+                "Armhole binding",
+                binding_length(armholes, BINDING_MM),
+                BINDING_MM,
+                allow,
+                copies=2,
+            ),
         ),
         seams=(
             Seam(name="draped side", one=("front", "side"), other=("back", "side")),
@@ -107,10 +154,17 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
 
 
 def _draped(whole: Piece, folds: int, each_mm: float) -> Piece:
-    """Cuts from one side to the other, between underarm and hip, opened at that one side and drawn up again."""
+    """Cuts from one side to the other, between underarm and hip, opened at that one side and drawn
+    up again."""
     try:
         return slash_and_spread(
-            whole, "side", "other side", cuts=folds, open_mm=each_mm, gathered=True, between=(0.12, 0.55)
+            whole,
+            "side",
+            "other side",
+            cuts=folds,
+            open_mm=each_mm,
+            gathered=True,
+            between=(0.12, 0.55),
         )
     except DraftRefused:
         raise DraftRefused(
@@ -120,7 +174,9 @@ def _draped(whole: Piece, folds: int, each_mm: float) -> Piece:
         ) from None
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a draped dress."""
     front, back = pattern.piece("front"), pattern.piece("back")
     bust = 4 * back.edge("armhole").end[1]
@@ -153,7 +209,10 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="draped-dress",
     name="Draped dress",
-    summary="A cowl or a stand collar, folds drawn up in one side seam, a slit in the other; bound armholes.",
+    summary=(
+        "A cowl or a stand collar, folds drawn up in one side seam, a slit in the other; "
+        "bound armholes."
+    ),
     charts=("women",),
     required=(*MEASURED, "waist_to_knee", "head"),
     options=OPTIONS,

@@ -1,7 +1,7 @@
 """The gathered or pleated skirt: two straight panels drawn in at the waist, with a waistband.
 
-Each panel is a half on the fold. Its waist edge is longer than the waist by the fullness and remembers
-what it comes back to. Points are (down, across) in mm from the waist and the centre.
+Each panel is a half on the fold. Its waist edge is longer than the waist by the fullness and
+remembers what it comes back to. Points are (down, across) in mm from the waist and the centre.
 """
 
 from __future__ import annotations
@@ -47,7 +47,13 @@ OPTIONS = (
         choices={"1.5": "1 1/2", "2": "2", "2.5": "2 1/2", "3": "3"},
     ),
     LengthOption(id="pleat_mm", question="A pleat lies over, about", default=30, least=10, most=80),
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=50, least=-350, most=500),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=50,
+        least=-350,
+        most=500,
+    ),
     LengthOption(id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80),
     *BAND_OPTIONS,
 )
@@ -67,7 +73,8 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         )
     pleats = _pleats(quarter, wide, o["pleat_mm"]) if options["drawn_in"] == "pleated" else ()
     pieces = [
-        _panel(id, name, quarter, wide, long, pleats, allow) for id, name in (("front", "Front"), ("back", "Back"))
+        _panel(id, name, quarter, wide, long, pleats, allow)
+        for id, name in (("front", "Front"), ("back", "Back"))
     ]
     return Pattern(
         style="gathered-skirt",
@@ -80,7 +87,8 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
 
 
 def _pleats(quarter: float, wide: float, about: float) -> tuple[InnerLine, ...]:
-    """Pairs of marks: each pleat folds its first mark onto its second; together they take up all the fullness."""
+    """Pairs of marks: each pleat folds its first mark onto its second; together they take up all
+    the fullness."""
     spare = wide - quarter
     count = max(1, round(spare / (2 * about)))
     taken, shown = spare / count, quarter / count
@@ -89,13 +97,21 @@ def _pleats(quarter: float, wide: float, about: float) -> tuple[InnerLine, ...]:
         start = shown / 2 + k * (shown + taken)
         marks += [
             InnerLine(name=f"pleat {k + 1} from", path=(Line((0.0, start), (60.0, start)),)),
-            InnerLine(name=f"pleat {k + 1} to", path=(Line((0.0, start + taken), (60.0, start + taken)),)),
+            InnerLine(
+                name=f"pleat {k + 1} to", path=(Line((0.0, start + taken), (60.0, start + taken)),)
+            ),
         ]
     return tuple(marks)
 
 
 def _panel(
-    id: str, name: str, quarter: float, wide: float, long: float, pleats: tuple[InnerLine, ...], allow: Allowances
+    id: str,
+    name: str,
+    quarter: float,
+    wide: float,
+    long: float,
+    pleats: tuple[InnerLine, ...],
+    allow: Allowances,
 ) -> Piece:
     waist, *others = edges(
         allow,
@@ -109,17 +125,25 @@ def _panel(
         name=name,
         edges=(replace(waist, comes_back_to_mm=quarter), *others),
         cuts=(Cut(material="main", copies=1, on_fold=True),),
-        notches=(Notch(name=ZIP if id == "front" else "zip end", edge="side", at_mm=min(ZIP_MM, 0.8 * long)),),
+        notches=(
+            Notch(
+                name=ZIP if id == "front" else "zip end", edge="side", at_mm=min(ZIP_MM, 0.8 * long)
+            ),
+        ),
         inner_lines=pleats,
         points=(
-            point("waist at the side", (0.0, wide), "a quarter of waist and ease, times the fullness"),
+            point(
+                "waist at the side", (0.0, wide), "a quarter of waist and ease, times the fullness"
+            ),
             point("hem at the side", (long, wide), "straight down"),
             point("hem at the centre", (long, 0.0), "length"),
         ),
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a gathered skirt."""
     front, back, band = (pattern.piece(id) for id in ("front", "back", "waistband"))
     drawn_in = 2 * (sewn_length(front, "waist") + sewn_length(back, "waist"))
@@ -129,7 +153,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         waist_to_body(body, drawn_in, float(options["waist_ease_mm"])),
         band_to_waist(band, float(options["overlap_mm"]), drawn_in),
         over_body(body, "hip", garment_mm=round_hip, least_mm=OVER_HIP_MM),
-        passes(body, "hip", ring_at((front, back), zip_level(front)), AT_ZIP, "Take more fullness."),
+        passes(
+            body, "hip", ring_at((front, back), zip_level(front)), AT_ZIP, "Take more fullness."
+        ),
     ]
     if options["drawn_in"] == "pleated":
         at = [inner.path[0].start[1] for inner in front.inner_lines]
@@ -150,7 +176,10 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="gathered-skirt",
     name="Gathered or pleated skirt",
-    summary="Two straight panels on the fold, drawn in at the waist by gathers or pleats, straight waistband.",
+    summary=(
+        "Two straight panels on the fold, drawn in at the waist by gathers or pleats, "
+        "straight waistband."
+    ),
     charts=("women", "children"),
     required=("waist", "hip", "waist_to_knee"),
     options=OPTIONS,

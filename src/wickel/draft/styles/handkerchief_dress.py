@@ -1,8 +1,8 @@
 """The handkerchief-hem dress: in one with its sleeves, its skirt a square whose corners hang down.
 
-From the waist the same length is measured down and out to the side, so that the skirts of front and back lie
-on each other as squares; their corners hang lowest. Points are (down, across) in mm, down from the neck end
-of the shoulder, across from the centre fold.
+From the waist the same length is measured down and out to the side, so that the skirts of front and
+back lie on each other as squares; their corners hang lowest. Points are (down, across) in mm, down
+from the neck end of the shoulder, across from the centre fold.
 """
 
 from __future__ import annotations
@@ -16,7 +16,15 @@ from wickel.draft.fastenings import tie
 from wickel.draft.grown_on import GrownOn, grown_on
 from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import edges, line, point
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
+from wickel.draft.style import (
+    ChoiceOption,
+    DraftRefused,
+    LengthOption,
+    Option,
+    Style,
+    choices,
+    lengths,
+)
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import Line, Path, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
@@ -26,11 +34,27 @@ ON_FOLD = Cut(material="main", copies=1, on_fold=True)
 BELT_MM = (700.0, 35.0)
 
 OPTIONS: tuple[Option, ...] = (
-    LengthOption(id="skirt_mm", question="From the waist down, and out to the side", default=400, least=200, most=700),
-    LengthOption(id="sleeve_mm", question="Sleeve from the shoulder point", default=220, least=60, most=450),
-    LengthOption(id="sleeve_ease_mm", question="Room in the sleeve, all round", default=140, least=40, most=400),
+    LengthOption(
+        id="skirt_mm",
+        question="From the waist down, and out to the side",
+        default=400,
+        least=200,
+        most=700,
+    ),
+    LengthOption(
+        id="sleeve_mm", question="Sleeve from the shoulder point", default=220, least=60, most=450
+    ),
+    LengthOption(
+        id="sleeve_ease_mm",
+        question="Room in the sleeve, all round",
+        default=140,
+        least=40,
+        most=400,
+    ),
     LengthOption(id="ease_mm", question="Ease", default=120, least=40, most=400),
-    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=125, least=70, most=160),
+    LengthOption(
+        id="neck_width_mm", question="Neck width from the centre", default=125, least=70, most=160
+    ),
     LengthOption(id="front_neck_mm", question="Front neck depth", default=140, least=40, most=220),
     LengthOption(id="back_neck_mm", question="Back neck depth", default=40, least=20, most=140),
     LengthOption(id="slope_mm", question="Shoulder slope", default=24, least=5, most=60),
@@ -46,7 +70,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     frame = grown_on(body, {**o, "long_mm": waist + o["skirt_mm"]})
     if frame.side_top[0] > waist - 20:
         raise DraftRefused(
-            say("handkerchief_dress.underarm-lies-down-waist-room", side_top=frame.side_top[0], waist=waist),
+            say(
+                "handkerchief_dress.underarm-lies-down-waist-room",
+                side_top=frame.side_top[0],
+                waist=waist,
+            ),
             "sleeve_ease_mm",
             "neck_to_waist",
         )
@@ -55,7 +83,15 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     pieces = [
         *(_half(id, frame, neck, waist, o["skirt_mm"], allow) for id, neck in necks.items()),
         *(
-            neck_facing(f"{id}-facing", f"{id.capitalize()} facing", neck, frame.overarm, facing, allow, ON_FOLD)
+            neck_facing(
+                f"{id}-facing",
+                f"{id.capitalize()} facing",
+                neck,
+                frame.overarm,
+                facing,
+                allow,
+                ON_FOLD,
+            )
             for id, neck in necks.items()
         ),
     ]
@@ -73,7 +109,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def _half(id: str, frame: GrownOn, neck: Neckline, waist: float, skirt: float, allow: Allowances) -> Piece:
+def _half(
+    id: str, frame: GrownOn, neck: Neckline, waist: float, skirt: float, allow: Allowances
+) -> Piece:
     at_waist = (waist, frame.side_top[1])
     out, corner = (waist, at_waist[1] + skirt), (waist + skirt, at_waist[1] + skirt)
     upper = frame.side()[:-1]
@@ -98,12 +136,18 @@ def _half(id: str, frame: GrownOn, neck: Neckline, waist: float, skirt: float, a
             point("waist", at_waist, "neck to waist, straight down from the underarm"),
             point("side of the square", out, "out from the waist by the length of the skirt"),
             point("corner", corner, "down by the same length: it hangs lowest"),
-            point("hem at the centre", (waist + skirt, 0.0), "down from the waist by the length of the skirt"),
+            point(
+                "hem at the centre",
+                (waist + skirt, 0.0),
+                "down from the waist by the length of the skirt",
+            ),
         ),
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of the dress."""
     front, back = pattern.piece("front"), pattern.piece("back")
     at = {p.name: (p.down_mm, p.across_mm) for p in front.points}
@@ -130,7 +174,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="handkerchief-dress",
     name="Handkerchief dress",
-    summary="In one with its sleeves, the skirt a square whose corners hang down; faced neck, a belt.",
+    summary=(
+        "In one with its sleeves, the skirt a square whose corners hang down; faced neck, a belt."
+    ),
     charts=("women",),
     required=("bust", "waist", "hip", "shoulder", "upper_arm", "head", "neck_to_waist"),
     options=OPTIONS,

@@ -1,4 +1,5 @@
-"""The panelled jacket: panel seams over the bust, an open front with buttons and a stand band, set-in sleeves, lined.
+"""The panelled jacket: panel seams over the bust, an open front with buttons and a stand band,
+set-in sleeves, lined.
 
 Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
 """
@@ -28,14 +29,20 @@ KINDS = {id: name for id, name in SHAPE.choices.items() if id != SHAPE.default}
 
 OPTIONS = (
     ChoiceOption(id="shape", question="The panels begin at the", default="armhole", choices=KINDS),
-    LengthOption(id="below_waist_mm", question="Length below the waist", default=190, least=60, most=360),
-    LengthOption(id="ease_mm", question="Ease at bust, waist and hip", default=100, least=60, most=240),
+    LengthOption(
+        id="below_waist_mm", question="Length below the waist", default=190, least=60, most=360
+    ),
+    LengthOption(
+        id="ease_mm", question="Ease at bust, waist and hip", default=100, least=60, most=240
+    ),
     CHEST_LINE,
     CHEST_DEPTH,
     *sleeve_options("long", {"long": "long", "cuffed": "long with a cuff", "bell": "bell-shaped"}),
     *shoulder_options(neck_width=74, front_neck=88),
     LengthOption(id="facing_mm", question="Width of the facings", default=70, least=50, most=100),
-    LengthOption(id="collar_mm", question="Height of the stand band", default=35, least=20, most=60),
+    LengthOption(
+        id="collar_mm", question="Height of the stand band", default=35, least=20, most=60
+    ),
     ChoiceOption(id="lined", question="Lined", default="yes", choices={"yes": "yes", "no": "no"}),
 )
 
@@ -63,9 +70,13 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a jacket."""
-    checks = upper_checks(pattern, body, options, shape=str(options["shape"]), extension_mm=STAND_MM)
+    checks = upper_checks(
+        pattern, body, options, shape=str(options["shape"]), extension_mm=STAND_MM
+    )
     if options["lined"] == "yes":
         side, lined = pattern.piece("front-side"), pattern.piece("front-side-lining")
         other = pattern.piece("back-side-lining")
@@ -80,7 +91,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="jacket",
     name="Panelled jacket",
-    summary="Panel seams over the bust, buttons in front, a stand band, set-in sleeves; lined or not.",
+    summary=(
+        "Panel seams over the bust, buttons in front, a stand band, set-in sleeves; lined or not."
+    ),
     charts=("women",),
     required=(*MEASURED, *SLEEVE_MEASURED),
     options=OPTIONS,

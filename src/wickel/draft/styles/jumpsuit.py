@@ -1,7 +1,9 @@
-"""The jumpsuit: a sleeveless top on straps, legs with an elastic waist, pockets; for women and children.
+"""The jumpsuit: a sleeveless top on straps, legs with an elastic waist, pockets; for women and
+children.
 
-It is stepped into from above: the top goes over the hip. The legs are ``draft.legs``; the top hangs from
-straps through loops. Points of the top are (down, across) in mm from its upper edge and the centre.
+It is stepped into from above: the top goes over the hip. The legs are ``draft.legs``; the top hangs
+from straps through loops. Points of the top are (down, across) in mm from its upper edge and the
+centre.
 """
 
 from __future__ import annotations
@@ -13,10 +15,26 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import tie
-from wickel.draft.legs import MEASURED, Leg, drafted_legs, leg_checks, leg_options, leg_piece, waist_line
+from wickel.draft.legs import (
+    MEASURED,
+    Leg,
+    drafted_legs,
+    leg_checks,
+    leg_options,
+    leg_piece,
+    waist_line,
+)
 from wickel.draft.parts import edges, line, point, rectangle
 from wickel.draft.pockets import patch
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
+from wickel.draft.style import (
+    ChoiceOption,
+    DraftRefused,
+    LengthOption,
+    Option,
+    Style,
+    choices,
+    lengths,
+)
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Path, Point, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
@@ -29,10 +47,19 @@ ABOVE_BUST_SHARE = 0.42
 OPTIONS: tuple[Option, ...] = (
     *leg_options(hip_ease=110, hem=440, knee=500),
     LengthOption(id="ease_mm", question="Ease of the top", default=110, least=60, most=240),
-    LengthOption(id="strap_mm", question="Finished width of the straps", default=30, least=15, most=60),
-    LengthOption(id="casing_mm", question="Height of the waist casing", default=25, least=15, most=50),
+    LengthOption(
+        id="strap_mm", question="Finished width of the straps", default=30, least=15, most=60
+    ),
+    LengthOption(
+        id="casing_mm", question="Height of the waist casing", default=25, least=15, most=50
+    ),
     LengthOption(id="facing_mm", question="Width of the facings", default=50, least=35, most=70),
-    ChoiceOption(id="pockets", question="Pockets", default="bib", choices={"bib": "one on the bib", "none": "none"}),
+    ChoiceOption(
+        id="pockets",
+        question="Pockets",
+        default="bib",
+        choices={"bib": "one on the bib", "none": "none"},
+    ),
 )
 
 
@@ -44,7 +71,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         leg_piece(f"{id}-leg", f"{id.capitalize()} leg", half, allow)
         for id, half in zip(("front", "back"), halves, strict=True)
     ]
-    tops = [_top(id, body, half, o, allow) for id, half in zip(("front", "back"), halves, strict=True)]
+    tops = [
+        _top(id, body, half, o, allow) for id, half in zip(("front", "back"), halves, strict=True)
+    ]
     facings = [edge_facing(top, ("neck", "armhole"), o["facing_mm"], allow) for top in tops]
     waist = 2 * sum(length((waist_line(half),)) for half in halves)
     high = [top.edge("neck").end for top in tops]
@@ -77,7 +106,11 @@ def _top(id: str, body: Body, leg: Leg, o: Mapping[str, float], allow: Allowance
     wide = length((waist_line(leg),))
     chest = (max(body["bust"], body["hip"]) + o["ease_mm"]) / 4
     level = body["neck_to_waist"] if front else body["nape_to_waist"]
-    armhole = body["armhole"] / 2 + 15.0 - (0.0 if front else body["neck_to_waist"] - body["nape_to_waist"])
+    armhole = (
+        body["armhole"] / 2
+        + 15.0
+        - (0.0 if front else body["neck_to_waist"] - body["nape_to_waist"])
+    )
     rise = (1 - ABOVE_BUST_SHARE) * body["neck_to_bust"] if front else armhole - 40.0
     under: Point = (armhole - rise, chest)
     strap: Point = (0.0, body["bust_span"] / 2 + 0.5 * o["strap_mm"] + 6.0)
@@ -112,15 +145,23 @@ def _top(id: str, body: Body, leg: Leg, o: Mapping[str, float], allow: Allowance
         points=(
             point("top at the centre", neck[0].start, "start"),
             point("strap", strap, "half the bust span, and the strap"),
-            point("underarm", under, "half the armhole; quarter of the wider of bust and hip, and ease"),
+            point(
+                "underarm",
+                under,
+                "half the armhole; quarter of the wider of bust and hip, and ease",
+            ),
             point("side waist", waist, "as wide as the leg"),
         ),
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a jumpsuit."""
-    front, back, front_leg, back_leg = (pattern.piece(id) for id in ("front", "back", "front-leg", "back-leg"))
+    front, back, front_leg, back_leg = (
+        pattern.piece(id) for id in ("front", "back", "front-leg", "back-leg")
+    )
     (hip,) = (p.across_mm for p in back_leg.points if p.name == "hip")
     waist = 2 * (edge_length(front, "waist") + edge_length(back, "waist"))
     rise = sum(piece.edge("centre").start[0] for piece in (front, back))
@@ -164,9 +205,19 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="jumpsuit",
     name="Jumpsuit",
-    summary="A sleeveless top on straps and loops, legs with an elastic waist, a pocket on the bib.",
+    summary=(
+        "A sleeveless top on straps and loops, legs with an elastic waist, a pocket on the bib."
+    ),
     charts=("women", "children"),
-    required=(*MEASURED, "bust", "bust_span", "armhole", "neck_to_bust", "neck_to_waist", "nape_to_waist"),
+    required=(
+        *MEASURED,
+        "bust",
+        "bust_span",
+        "armhole",
+        "neck_to_bust",
+        "neck_to_waist",
+        "nape_to_waist",
+    ),
     options=OPTIONS,
     materials=("main",),
     roles=("waist", "side", "crotch", "hem", "neck", "armhole", "facing", "band", "pocket"),

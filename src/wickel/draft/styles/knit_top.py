@@ -1,7 +1,8 @@
-"""The knit top: stretch cloth, no darts, a high collar in one strip, set-in sleeves eased in by nothing, cuffs.
+"""The knit top: stretch cloth, no darts, a high collar in one strip, set-in sleeves eased in by
+nothing, cuffs.
 
-It is narrower than the body by its negative ease and stretches over it. Points are (down, across) in mm,
-down from the neck end of the shoulder, across from the centre.
+It is narrower than the body by its negative ease and stretches over it. Points are (down, across)
+in mm, down from the neck end of the shoulder, across from the centre.
 """
 
 from __future__ import annotations
@@ -15,7 +16,14 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import rectangle
 from wickel.draft.sleeves import set_in_sleeve
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso, torso_piece
+from wickel.draft.torso import (
+    CHEST_DEPTH,
+    CHEST_LINE,
+    MEASURED,
+    shoulder_options,
+    torso,
+    torso_piece,
+)
 from wickel.draft.upper import upper_checks, upper_seams
 from wickel.draft.usual_checks import Way, over_head, passes, ring_at, way_within
 from wickel.geometry import length
@@ -29,8 +37,12 @@ COLLAR_SHARE = 0.92
 CUFF_EASE_MM = 20.0
 
 OPTIONS: tuple[Option, ...] = (
-    LengthOption(id="below_waist_mm", question="Length below the waist", default=180, least=60, most=320),
-    LengthOption(id="ease_mm", question="Ease (narrower than the body: −)", default=-20, least=-120, most=80),
+    LengthOption(
+        id="below_waist_mm", question="Length below the waist", default=180, least=60, most=320
+    ),
+    LengthOption(
+        id="ease_mm", question="Ease (narrower than the body: −)", default=-20, least=-120, most=80
+    ),
     ChoiceOption(
         id="stretch",
         question="The knit stretches by",
@@ -41,8 +53,12 @@ OPTIONS: tuple[Option, ...] = (
     CHEST_DEPTH,
     LengthOption(id="arm_ease_mm", question="Room at the upper arm", default=15, least=0, most=80),
     *shoulder_options(neck_width=80, front_neck=100),
-    LengthOption(id="collar_mm", question="Finished height of the collar", default=90, least=20, most=200),
-    LengthOption(id="cuff_mm", question="Finished height of the cuffs", default=60, least=20, most=120),
+    LengthOption(
+        id="collar_mm", question="Finished height of the collar", default=90, least=20, most=200
+    ),
+    LengthOption(
+        id="cuff_mm", question="Finished height of the cuffs", default=60, least=20, most=120
+    ),
 )
 
 
@@ -54,7 +70,13 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     cuff = body["wrist"] + CUFF_EASE_MM
     width = body["upper_arm"] + o["arm_ease_mm"]
     sleeve = set_in_sleeve(
-        armhole, 0.0, width, front.chest, body["sleeve_length"] - o["cuff_mm"], max(cuff, 0.62 * width), allow
+        armhole,
+        0.0,
+        width,
+        front.chest,
+        body["sleeve_length"] - o["cuff_mm"],
+        max(cuff, 0.62 * width),
+        allow,
     )
     sleeve = replace(
         sleeve,
@@ -67,9 +89,18 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     strip = (Cut(material="main", copies=1),)
     # ribs and knits stretch across the cloth: collar and cuffs are cut with their length across it
     collar = rectangle(
-        "collar", "High collar", COLLAR_SHARE * neck, 2 * o["collar_mm"], allow, strip, fold_line=True, grain_deg=90.0
+        "collar",
+        "High collar",
+        COLLAR_SHARE * neck,
+        2 * o["collar_mm"],
+        allow,
+        strip,
+        fold_line=True,
+        grain_deg=90.0,
     )
-    stretched = tuple(replace(e, comes_back_to_mm=neck) if e.name == "join" else e for e in collar.edges)
+    stretched = tuple(
+        replace(e, comes_back_to_mm=neck) if e.name == "join" else e for e in collar.edges
+    )
     band = rectangle(
         "sleeve-band",
         "Cuff",
@@ -93,7 +124,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a knit top."""
     stretch = STRETCH[str(options["stretch"])]
     collar = pattern.piece("collar")
@@ -130,7 +163,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             on_body=False,  # the stretch of the knit is in it already
         ),
         replace(
-            passes(body, "bust", stretch * waist, "waist, stretched", "Take cloth that stretches more."),
+            passes(
+                body, "bust", stretch * waist, "waist, stretched", "Take cloth that stretches more."
+            ),
             on_body=False,
         ),
     )
@@ -139,7 +174,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="knit-top",
     name="Knit top",
-    summary="Stretch cloth, no darts, a high collar, set-in sleeves and cuffs; pulled over the head.",
+    summary=(
+        "Stretch cloth, no darts, a high collar, set-in sleeves and cuffs; pulled over the head."
+    ),
     charts=("women", "children"),
     required=(*MEASURED, "upper_arm", "wrist", "sleeve_length", "head"),
     options=OPTIONS,

@@ -1,7 +1,8 @@
-"""The straight maxi dress: boat neck, short grown-on sleeves, long and straight with slits at the sides.
+"""The straight maxi dress: boat neck, short grown-on sleeves, long and straight with slits at the
+sides.
 
-Front and back on the fold, faced neck, no closing. Points are (down, across) in mm, down from the neck
-end of the shoulder, across from the centre.
+Front and back on the fold, faced neck, no closing. Points are (down, across) in mm, down from the
+neck end of the shoulder, across from the centre.
 """
 
 from __future__ import annotations
@@ -23,12 +24,24 @@ from wickel.wording import say
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
 
 OPTIONS = (
-    LengthOption(id="above_floor_mm", question="Hem above the floor", default=40, least=0, most=450),
+    LengthOption(
+        id="above_floor_mm", question="Hem above the floor", default=40, least=0, most=450
+    ),
     LengthOption(id="slit_mm", question="Slits at the sides", default=450, least=0, most=750),
     LengthOption(id="ease_mm", question="Ease", default=110, least=20, most=400),
-    LengthOption(id="sleeve_mm", question="Sleeve from the shoulder point", default=190, least=60, most=450),
-    LengthOption(id="sleeve_ease_mm", question="Room in the sleeve, all round", default=130, least=40, most=400),
-    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=150, least=120, most=170),
+    LengthOption(
+        id="sleeve_mm", question="Sleeve from the shoulder point", default=190, least=60, most=450
+    ),
+    LengthOption(
+        id="sleeve_ease_mm",
+        question="Room in the sleeve, all round",
+        default=130,
+        least=40,
+        most=400,
+    ),
+    LengthOption(
+        id="neck_width_mm", question="Neck width from the centre", default=150, least=120, most=170
+    ),
     LengthOption(id="front_neck_mm", question="Front neck depth", default=55, least=30, most=140),
     LengthOption(id="back_neck_mm", question="Back neck depth", default=40, least=20, most=140),
     LengthOption(id="slope_mm", question="Shoulder slope", default=26, least=5, most=60),
@@ -44,7 +57,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     straight = frame.hem_side[0] - frame.side_top[0]
     if o["slit_mm"] > straight - 250:
         raise DraftRefused(
-            say("maxi_dress.slit-leaves-only-side-seam", slit=o["slit_mm"], straight=straight - o["slit_mm"]),
+            say(
+                "maxi_dress.slit-leaves-only-side-seam",
+                slit=o["slit_mm"],
+                straight=straight - o["slit_mm"],
+            ),
             "slit_mm",
             "above_floor_mm",
         )
@@ -81,7 +98,9 @@ def _facing_width(o: Mapping[str, float], frame: GrownOn) -> float:
     return min(o["facing_mm"], length(line(frame.neck, frame.sleeve_end)) - 20.0)
 
 
-def _half(id: str, name: str, frame: GrownOn, neck: Neckline, slit: float, allow: Allowances) -> Piece:
+def _half(
+    id: str, name: str, frame: GrownOn, neck: Neckline, slit: float, allow: Allowances
+) -> Piece:
     side = frame.side()
     return Piece(
         id=id,
@@ -93,7 +112,9 @@ def _half(id: str, name: str, frame: GrownOn, neck: Neckline, slit: float, allow
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a maxi dress."""
     front, back = pattern.piece("front"), pattern.piece("back")
     opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck"))
@@ -111,7 +132,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="maxi-dress",
     name="Straight maxi dress",
-    summary="Boat neck, short grown-on sleeves, long and straight with slits at the sides; no closing.",
+    summary=(
+        "Boat neck, short grown-on sleeves, long and straight with slits at the sides; no closing."
+    ),
     charts=("women",),
     required=("bust", "hip", "shoulder", "upper_arm", "head", "neck_to_floor"),
     options=OPTIONS,

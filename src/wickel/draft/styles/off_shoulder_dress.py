@@ -1,7 +1,8 @@
 """The off-shoulder dress: a fitted bodice without shoulders, sleeves on elastic, a circle skirt.
 
-The sleeve is the set-in sleeve of the same armhole, cut off where the bodice is cut off, and widened for
-gathers. Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
+The sleeve is the set-in sleeve of the same armhole, cut off where the bodice is cut off, and
+widened for gathers. Points are (down, across) in mm, down from the neck end of the shoulder, across
+from the centre.
 """
 
 from __future__ import annotations
@@ -16,10 +17,26 @@ from wickel.draft.circles import circle_panel, ring_below, zip_down_mm
 from wickel.draft.operations import Spot, slash_and_spread, split
 from wickel.draft.sleeves import set_in_sleeve
 from wickel.draft.straps import Top, strap_piece
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
+from wickel.draft.style import (
+    ChoiceOption,
+    DraftRefused,
+    LengthOption,
+    Option,
+    Style,
+    choices,
+    lengths,
+)
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso
 from wickel.draft.torso_checks import side_check
-from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ON_PAST_THE_WAIST, alike, over_body, passes, waist_to_body
+from wickel.draft.usual_checks import (
+    AT_ZIP,
+    LOWER_ZIP,
+    ON_PAST_THE_WAIST,
+    alike,
+    over_body,
+    passes,
+    waist_to_body,
+)
 from wickel.geometry import Cubic, length, parted_at
 from wickel.pattern import Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
@@ -29,19 +46,46 @@ _FRACTIONS = {"half": 0.5, "three-quarter": 0.75, "full": 1.0}
 _CUTS = 4
 
 OPTIONS: tuple[Option, ...] = (
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=0, least=-300, most=400),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=0,
+        least=-300,
+        most=400,
+    ),
     ChoiceOption(
         id="circle",
         question="The skirt is",
         default="half",
-        choices={"half": "half a circle", "three-quarter": "three quarters", "full": "a full circle"},
+        choices={
+            "half": "half a circle",
+            "three-quarter": "three quarters",
+            "full": "a full circle",
+        },
     ),
-    ChoiceOption(id="panels", question="in how many panels?", default="2", choices={"2": "2", "4": "4", "8": "8"}),
+    ChoiceOption(
+        id="panels",
+        question="in how many panels?",
+        default="2",
+        choices={"2": "2", "4": "4", "8": "8"},
+    ),
     LengthOption(id="ease_mm", question="Ease at bust and waist", default=40, least=10, most=120),
-    LengthOption(id="drop_mm", question="Cut off below the shoulder point by", default=85, least=60, most=105),
-    LengthOption(id="sleeve_mm", question="Length of the sleeve from the shoulder", default=300, least=220, most=560),
-    LengthOption(id="arm_ease_mm", question="Room at the upper arm", default=70, least=30, most=150),
-    LengthOption(id="fullness_mm", question="Gathers of the sleeve", default=140, least=40, most=300),
+    LengthOption(
+        id="drop_mm", question="Cut off below the shoulder point by", default=85, least=60, most=105
+    ),
+    LengthOption(
+        id="sleeve_mm",
+        question="Length of the sleeve from the shoulder",
+        default=300,
+        least=220,
+        most=560,
+    ),
+    LengthOption(
+        id="arm_ease_mm", question="Room at the upper arm", default=70, least=30, most=150
+    ),
+    LengthOption(
+        id="fullness_mm", question="Gathers of the sleeve", default=140, least=40, most=300
+    ),
     CHEST_LINE,
     CHEST_DEPTH,
 )
@@ -88,7 +132,9 @@ def _top(half: Torso, drop: float) -> Top:
     start = below[0].start
     dip = 22.0 if half.front else 8.0
     centre = (start[0] + dip, 0.0)
-    neck = (Cubic(centre, (centre[0], 0.5 * start[1]), (start[0] + 0.3 * dip, 0.8 * start[1]), start),)
+    neck = (
+        Cubic(centre, (centre[0], 0.5 * start[1]), (start[0] + 0.3 * dip, 0.8 * start[1]), start),
+    )
     return Top(neck=neck, armhole=below)
 
 
@@ -104,7 +150,9 @@ def _below(half: Torso, drop: float) -> tuple[Cubic, ...]:
     return tuple(segment for segment in below if isinstance(segment, Cubic))
 
 
-def _sleeve(front: Torso, back: Torso, body: Body, o: Mapping[str, float], allow: Allowances) -> Piece:
+def _sleeve(
+    front: Torso, back: Torso, body: Body, o: Mapping[str, float], allow: Allowances
+) -> Piece:
     armhole = length((front.armhole,)) + length((back.armhole,))
     width = body["upper_arm"] + o["arm_ease_mm"]
     whole = set_in_sleeve(armhole, 0.0, width, front.chest, o["sleeve_mm"], width, allow)
@@ -121,16 +169,28 @@ def _sleeve(front: Torso, back: Torso, body: Body, o: Mapping[str, float], allow
     )
     each = o["fullness_mm"] / _CUTS
     spread = slash_and_spread(
-        low, "hem", "top", cuts=_CUTS, open_mm=each, open_opposite_mm=each, gathered=True, gathered_opposite=True
+        low,
+        "hem",
+        "top",
+        cuts=_CUTS,
+        open_mm=each,
+        open_opposite_mm=each,
+        gathered=True,
+        gathered_opposite=True,
     )
     return replace(spread, notches=())
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of an off-shoulder dress."""
     front, back, sleeve, skirt = (pattern.piece(id) for id in ("front", "back", "sleeve", "skirt"))
     waist = edge_length(skirt, "waist") * int(options["panels"])
-    elastic = 2 * sum(edge_length(piece, edge) for piece, edge in ((front, "neck"), (back, "neck"), (sleeve, "top")))
+    elastic = 2 * sum(
+        edge_length(piece, edge)
+        for piece, edge in ((front, "neck"), (back, "neck"), (sleeve, "top"))
+    )
     arms = body["across_front"] + body["across_back"] + body["upper_arm"]
     bust = 2 * sum(piece.edge("armhole").end[1] for piece in (front, back))
     return (
@@ -164,7 +224,13 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
             way_out=say("off_shoulder_dress.more-gathers-sleeves"),
         ),
         over_body(body, "bust", garment_mm=bust, least_mm=5.0),
-        passes(body, "hip", ring_below(skirt, int(options["panels"]), _zip_end(skirt)), AT_ZIP, LOWER_ZIP),
+        passes(
+            body,
+            "hip",
+            ring_below(skirt, int(options["panels"]), _zip_end(skirt)),
+            AT_ZIP,
+            LOWER_ZIP,
+        ),
     )
 
 
@@ -176,7 +242,10 @@ def _zip_end(skirt: Piece) -> float:
 STYLE = Style(
     id="off-shoulder-dress",
     name="Off-shoulder dress",
-    summary="A fitted bodice without shoulders, gathered sleeves on elastic, a circle skirt; zip in the side.",
+    summary=(
+        "A fitted bodice without shoulders, gathered sleeves on elastic, a circle skirt; zip "
+        "in the side."
+    ),
     charts=("women",),
     required=(*MEASURED, "upper_arm", "waist_to_knee"),
     options=OPTIONS,

@@ -1,7 +1,8 @@
-"""The one-shoulder dress: the neck runs from one shoulder under the other arm, one side seam is ruched.
+"""The one-shoulder dress: the neck runs from one shoulder under the other arm, one side seam is
+ruched.
 
-Front and back are cut whole. Points are (down, across) in mm, down from the neck end of the shoulder, across
-from the centre; the shoulder that stays is at positive across in front.
+Front and back are cut whole. Points are (down, across) in mm, down from the neck end of the
+shoulder, across from the centre; the shoulder that stays is at positive across in front.
 """
 
 from __future__ import annotations
@@ -15,8 +16,24 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
-from wickel.draft.operations import Spot, mapped_piece, slash_and_spread, split, spot_point, unfold, with_notch
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
+from wickel.draft.operations import (
+    Spot,
+    mapped_piece,
+    slash_and_spread,
+    split,
+    spot_point,
+    unfold,
+    with_notch,
+)
+from wickel.draft.style import (
+    ChoiceOption,
+    DraftRefused,
+    LengthOption,
+    Option,
+    Style,
+    choices,
+    lengths,
+)
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso, torso_piece
 from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, over_body, passes
 from wickel.geometry import MIRROR, Cubic, length
@@ -28,19 +45,31 @@ _NECK = {"front_neck_mm": 60.0, "back_neck_mm": 34.0}
 """What the neck is drawn with before the slanting edge cuts it away."""
 
 OPTIONS: tuple[Option, ...] = (
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=-60, least=-300, most=400),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=-60,
+        least=-300,
+        most=400,
+    ),
     LengthOption(id="ease_mm", question="Ease", default=60, least=20, most=180),
-    LengthOption(id="flare_mm", question="Wider at the hem, each quarter", default=10, least=0, most=150),
+    LengthOption(
+        id="flare_mm", question="Wider at the hem, each quarter", default=10, least=0, most=150
+    ),
     ChoiceOption(
         id="ruched",
         question="Ruched is",
         default="side",
         choices={"side": "the side under the shoulder", "other": "the other side", "none": "none"},
     ),
-    LengthOption(id="ruche_mm", question="Gathers of the ruched side", default=160, least=40, most=320),
+    LengthOption(
+        id="ruche_mm", question="Gathers of the ruched side", default=160, least=40, most=320
+    ),
     CHEST_LINE,
     CHEST_DEPTH,
-    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=80, least=60, most=110),
+    LengthOption(
+        id="neck_width_mm", question="Neck width from the centre", default=80, least=60, most=110
+    ),
     LengthOption(id="slope_mm", question="Shoulder slope", default=38, least=10, most=60),
     LengthOption(id="facing_mm", question="Width of the facings", default=50, least=35, most=80),
 )
@@ -60,12 +89,18 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     front, back = (_one_shoulder(half, allow) for half in halves)
     # the zip begins at the top edge, under the arm that has no shoulder, and ends at the hip
     front, back = (
-        with_notch(piece, name, Spot(edge="other side", share=1 - length(half.side()[:2]) / length(half.side())))
+        with_notch(
+            piece,
+            name,
+            Spot(edge="other side", share=1 - length(half.side()[:2]) / length(half.side())),
+        )
         for piece, name, half in ((front, ZIP, halves[0]), (back, "zip end", halves[1]))
     )
     facings = [edge_facing(piece, ("neck",), o["facing_mm"], allow) for piece in (front, back)]
     if choice["ruched"] != "none":
-        edge, opposite = ("side", "other side") if choice["ruched"] == "side" else ("other side", "side")
+        edge, opposite = (
+            ("side", "other side") if choice["ruched"] == "side" else ("other side", "side")
+        )
         front, back = (_ruched(piece, edge, opposite, o["ruche_mm"]) for piece in (front, back))
     # the back is seen from behind: its shoulder lies on the other side of the centre
     behind = [mapped_piece(piece, MIRROR) for piece in (back, facings[1])]
@@ -77,7 +112,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             behind[0],
             facings[0],
             behind[1],
-            bias_strip("binding", "Armhole binding", binding_length(armhole, BINDING_MM), BINDING_MM, allow),
+            bias_strip(
+                "binding", "Armhole binding", binding_length(armhole, BINDING_MM), BINDING_MM, allow
+            ),
         ),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
@@ -89,7 +126,10 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
 
 def _one_shoulder(half: Torso, allow: Allowances) -> Piece:
     where = "front" if half.front else "back"
-    whole = replace(unfold(torso_piece(where, where.capitalize(), half, allow)), cuts=(Cut(material="main", copies=1),))
+    whole = replace(
+        unfold(torso_piece(where, where.capitalize(), half, allow)),
+        cuts=(Cut(material="main", copies=1),),
+    )
     first, last = Spot(edge="shoulder", share=0.0), Spot(edge="other armhole", share=0.0)
     (ax, ay), (bx, by) = spot_point(whole, first), spot_point(whole, last)
     curve = Cubic((ax, ay), (ax + 0.5 * (bx - ax), ay + 6.0), (bx, by + 0.45 * (ay - by)), (bx, by))
@@ -116,7 +156,13 @@ def _one_shoulder(half: Torso, allow: Allowances) -> Piece:
 def _ruched(piece: Piece, edge: str, opposite: str, whole_mm: float) -> Piece:
     try:
         return slash_and_spread(
-            piece, edge, opposite, cuts=_CUTS, open_mm=whole_mm / _CUTS, gathered=True, between=(0.05, 0.7)
+            piece,
+            edge,
+            opposite,
+            cuts=_CUTS,
+            open_mm=whole_mm / _CUTS,
+            gathered=True,
+            between=(0.05, 0.7),
         )
     except DraftRefused:
         raise DraftRefused(
@@ -124,7 +170,9 @@ def _ruched(piece: Piece, edge: str, opposite: str, whole_mm: float) -> Piece:
         ) from None
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a one-shoulder dress."""
     front, back = pattern.piece("front"), pattern.piece("back")
     at = {p.name: (p.down_mm, p.across_mm) for p in front.points}
@@ -147,20 +195,29 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         over_body(body, "bust", garment_mm=4 * at["underarm"][1]),
         *(
             passes(body, "hip", 4 * _hip_across(front), AT_ZIP, LOWER_ZIP)
-            for _ in range(front.edge("other side").comes_back_to_mm is None)  # else it is drawn up with the gathers
+            for _ in range(
+                front.edge("other side").comes_back_to_mm is None
+            )  # else it is drawn up with the gathers
         ),
     )
 
 
 def _hip_across(front: Piece) -> float:
     """How far from the centre the end of the zip lies, on the side that is not ruched over it."""
-    return abs(next((notch_point(front, notch)[1] for notch in front.notches if notch.name == ZIP), math.nan))
+    return abs(
+        next(
+            (notch_point(front, notch)[1] for notch in front.notches if notch.name == ZIP), math.nan
+        )
+    )
 
 
 STYLE = Style(
     id="one-shoulder-dress",
     name="One-shoulder dress",
-    summary="The neck runs from one shoulder under the other arm; one side ruched or plain; faced and bound.",
+    summary=(
+        "The neck runs from one shoulder under the other arm; one side ruched or plain; faced "
+        "and bound."
+    ),
     charts=("women",),
     required=(*MEASURED, "waist_to_knee"),
     options=OPTIONS,

@@ -1,8 +1,9 @@
-"""The open robe: grown-on sleeves with bands, a band all along the open front, a belt and its loops.
+"""The open robe: grown-on sleeves with bands, a band all along the open front, a belt and its
+loops.
 
 Back on the fold, two fronts. The shaped kind has its front edge slanting from the shoulder to the
-centre; the straight kind hangs straight down from the neck. Points are (down, across) in mm, down from
-the neck end of the shoulder, across from the centre.
+centre; the straight kind hangs straight down from the neck. Points are (down, across) in mm, down
+from the neck end of the shoulder, across from the centre.
 """
 
 from __future__ import annotations
@@ -24,19 +25,48 @@ from wickel.wording import say
 LOOP_MM = (110.0, 40.0)
 
 OPTIONS = (
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=150, least=-250, most=450),
-    ChoiceOption(
-        id="front", question="The front edge is", default="shaped", choices={"shaped": "shaped", "straight": "straight"}
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=150,
+        least=-250,
+        most=450,
     ),
-    LengthOption(id="opening_mm", question="The slant meets the centre, down by", default=380, least=200, most=600),
+    ChoiceOption(
+        id="front",
+        question="The front edge is",
+        default="shaped",
+        choices={"shaped": "shaped", "straight": "straight"},
+    ),
+    LengthOption(
+        id="opening_mm",
+        question="The slant meets the centre, down by",
+        default=380,
+        least=200,
+        most=600,
+    ),
     LengthOption(id="ease_mm", question="Ease", default=200, least=60, most=500),
-    LengthOption(id="sleeve_mm", question="Sleeve from the shoulder point", default=320, least=120, most=480),
-    LengthOption(id="sleeve_ease_mm", question="Room in the sleeve, all round", default=200, least=60, most=400),
-    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=78, least=60, most=130),
+    LengthOption(
+        id="sleeve_mm", question="Sleeve from the shoulder point", default=320, least=120, most=480
+    ),
+    LengthOption(
+        id="sleeve_ease_mm",
+        question="Room in the sleeve, all round",
+        default=200,
+        least=60,
+        most=400,
+    ),
+    LengthOption(
+        id="neck_width_mm", question="Neck width from the centre", default=78, least=60, most=130
+    ),
     LengthOption(id="back_neck_mm", question="Back neck depth", default=22, least=8, most=80),
     LengthOption(id="slope_mm", question="Shoulder slope", default=22, least=5, most=60),
-    LengthOption(id="band_mm", question="Finished width of the bands", default=60, least=25, most=120),
-    LengthOption(id="belt_mm", question="Belt longer than the waist by", default=900, least=400, most=1500),
+    LengthOption(
+        id="band_mm", question="Finished width of the bands", default=60, least=25, most=120
+    ),
+    LengthOption(
+        id="belt_mm", question="Belt longer than the waist by", default=900, least=400, most=1500
+    ),
 )
 
 
@@ -61,7 +91,16 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         _back(frame, neck, allow),
         front,
         rectangle("front-band", "Front band", band, twice, allow, two, fold_line=True),
-        rectangle("sleeve-band", "Sleeve band", sleeve, twice, allow, two, role="sleeve_end", fold_line=True),
+        rectangle(
+            "sleeve-band",
+            "Sleeve band",
+            sleeve,
+            twice,
+            allow,
+            two,
+            role="sleeve_end",
+            fold_line=True,
+        ),
         rectangle("belt", "Belt", body["waist"] + o["belt_mm"], twice, allow, one, fold_line=True),
         rectangle("loop", "Belt loop", *LOOP_MM, allow, two, fold_line=True),
     )
@@ -110,7 +149,9 @@ def _front(frame: GrownOn, kind: str, opening: float, allow: Allowances) -> Piec
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a robe."""
     front, back = pattern.piece("front"), pattern.piece("back")
     return (
@@ -139,7 +180,10 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="open-robe",
     name="Open robe",
-    summary="Grown-on sleeves with bands, a band along the open front, shaped or straight; belt and loops.",
+    summary=(
+        "Grown-on sleeves with bands, a band along the open front, shaped or straight; belt "
+        "and loops."
+    ),
     charts=("women", "men"),
     required=("bust", "waist", "hip", "shoulder", "upper_arm", "neck_to_knee"),
     options=OPTIONS,

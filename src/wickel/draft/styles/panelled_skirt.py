@@ -45,10 +45,29 @@ from wickel.wording import say
 OVER_HIP_MM = 15.0
 
 OPTIONS = (
-    ChoiceOption(id="panels", question="How many panels?", default="6", choices={"4": "4", "6": "6", "8": "8"}),
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=120, least=-350, most=500),
-    LengthOption(id="flare_above_mm", question="Flare begins above the hem by", default=300, least=80, most=700),
-    LengthOption(id="flare_mm", question="Flare on each side of a panel", default=90, least=0, most=250),
+    ChoiceOption(
+        id="panels",
+        question="How many panels?",
+        default="6",
+        choices={"4": "4", "6": "6", "8": "8"},
+    ),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=120,
+        least=-350,
+        most=500,
+    ),
+    LengthOption(
+        id="flare_above_mm",
+        question="Flare begins above the hem by",
+        default=300,
+        least=80,
+        most=700,
+    ),
+    LengthOption(
+        id="flare_mm", question="Flare on each side of a panel", default=90, least=0, most=250
+    ),
     LengthOption(id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80),
     LengthOption(id="hip_ease_mm", question="Ease at the hip", default=50, least=15, most=150),
     *BAND_OPTIONS,
@@ -72,7 +91,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         )
     if o["flare_above_mm"] <= FLARE_LONG * o["flare_mm"]:
         raise DraftRefused(
-            say("panelled_skirt.flare-does-not-open-above", flare=o["flare_mm"], flare_above=o["flare_above_mm"]),
+            say(
+                "panelled_skirt.flare-does-not-open-above",
+                flare=o["flare_mm"],
+                flare_above=o["flare_above_mm"],
+            ),
             "flare_mm",
             "flare_above_mm",
         )
@@ -104,7 +127,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             point("waist", (0.0, waist), "waist and ease / panels / 2"),
             point("hip", (level, hip), "hip and ease / panels / 2, at waist to hip"),
             point("flare begins", (begins, hip), "above the hem"),
-            point("hem, at the seam", corner, "the flare further out, as far along the seam as in the middle"),
+            point(
+                "hem, at the seam",
+                corner,
+                "the flare further out, as far along the seam as in the middle",
+            ),
             point("hem, in the middle", (long, 0.0), "length"),
         ),
     )
@@ -118,7 +145,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a panelled skirt."""
     panel, band, count = pattern.piece("panel"), pattern.piece("waistband"), int(options["panels"])
     waist = count * edge_length(panel, "waist")
@@ -140,7 +169,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="panelled-skirt",
     name="Panelled skirt",
-    summary="Four, six or eight equal panels, close over the hip and flared below, straight waistband.",
+    summary=(
+        "Four, six or eight equal panels, close over the hip and flared below, straight waistband."
+    ),
     charts=("women", "children"),
     required=("waist", "hip", "waist_to_hip", "waist_to_knee"),
     options=OPTIONS,

@@ -1,8 +1,8 @@
 """The pencil skirt: straight or tapered, darts or none, centre-back closing with a slit, waistband.
 
-Quarter system: a quarter of the waist and of the hip, each with a quarter of its ease; what the waist
-is narrower goes into a dart and the side seam. Points are (down, across) in mm: down from the waist
-line at the side, across from the centre.
+Quarter system: a quarter of the waist and of the hip, each with a quarter of its ease; what the
+waist is narrower goes into a dart and the side seam. Points are (down, across) in mm: down from the
+waist line at the side, across from the centre.
 """
 
 from __future__ import annotations
@@ -49,11 +49,21 @@ ZIP_MM = 200.0
 OVER_HIP_MM = 15.0
 
 OPTIONS = (
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=-20, least=-350, most=350),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=-20,
+        least=-350,
+        most=350,
+    ),
     LengthOption(id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80),
     LengthOption(id="hip_ease_mm", question="Ease at the hip", default=40, least=15, most=150),
     LengthOption(
-        id="taper_mm", question="Narrower at the hem, each quarter (wider: −)", default=25, least=-120, most=50
+        id="taper_mm",
+        question="Narrower at the hem, each quarter (wider: −)",
+        default=25,
+        least=-120,
+        most=50,
     ),
     ChoiceOption(
         id="shape",
@@ -125,7 +135,9 @@ def _half(
 ) -> Piece:
     front = id == "front"
     dip = FRONT_DIP_MM if front else BACK_DIP_MM
-    across = solved(lambda x: length((_waist_curve(dip, x),)), waist + dart, 0.5 * waist, waist + dart)
+    across = solved(
+        lambda x: length((_waist_curve(dip, x),)), waist + dart, 0.5 * waist, waist + dart
+    )
     assert across is not None, "the curve is longer than it is wide and shorter than twice that"
     curve = _waist_curve(dip, across)
     side: Path = (
@@ -142,7 +154,11 @@ def _half(
             ("hem", line((long, hem), (long, 0.0)), "hem"),
             ("centre", line((long, 0.0), (dip, 0.0)), "fold" if front else "closing"),
         ),
-        cuts=(Cut(material="main", copies=1, on_fold=True) if front else Cut(material="main", copies=2, pair=True),),
+        cuts=(
+            Cut(material="main", copies=1, on_fold=True)
+            if front
+            else Cut(material="main", copies=2, pair=True),
+        ),
         notches=(Notch(name="hip", edge="side", at_mm=length(side[:1])),)
         if front
         else (
@@ -150,10 +166,16 @@ def _half(
             Notch(name="slit", edge="centre", at_mm=o["slit_mm"]),
             Notch(name=ZIP, edge="centre", at_mm=long - dip - max(ZIP_MM, level)),
         ),
-        inner_lines=(dart_on((curve,), length((curve,)) / 2, dart, DART_LENGTH_MM[id]),) if dart else (),
+        inner_lines=(dart_on((curve,), length((curve,)) / 2, dart, DART_LENGTH_MM[id]),)
+        if dart
+        else (),
         points=(
             point("centre waist", (dip, 0.0), "a little below the side"),
-            point("side waist", (0.0, across), "quarter of the waist and ease, and the dart, along the curve"),
+            point(
+                "side waist",
+                (0.0, across),
+                "quarter of the waist and ease, and the dart, along the curve",
+            ),
             point("hip", (level, hip), "quarter of the hip and ease, at waist to hip"),
             point("hem at the side", (long, hem), "narrower than the hip by the taper"),
             point("hem at the centre", (long, 0.0), "length"),
@@ -161,15 +183,21 @@ def _half(
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a pencil skirt."""
     front, back, band = pattern.piece("front"), pattern.piece("back"), pattern.piece("waistband")
-    waist = 2 * sum(edge_length(piece, "waist") - dart_width(piece, "waist") for piece in (front, back))
+    waist = 2 * sum(
+        edge_length(piece, "waist") - dart_width(piece, "waist") for piece in (front, back)
+    )
     return (
         alike("Side seam", front, back, "side"),
         waist_to_body(body, waist, float(options["waist_ease_mm"])),
         band_to_waist(band, float(options["overlap_mm"]), waist),
-        over_body(body, "hip", garment_mm=4 * front.edge("side").path[0].end[1], least_mm=OVER_HIP_MM),
+        over_body(
+            body, "hip", garment_mm=4 * front.edge("side").path[0].end[1], least_mm=OVER_HIP_MM
+        ),
         passes(body, "hip", ring_at((front, back), zip_level(back)), AT_ZIP, LOWER_ZIP),
     )
 

@@ -1,6 +1,8 @@
-"""Trousers: straight legs, a darted, pleated or elastic waist, pockets; the crotch is solved to the body.
+"""Trousers: straight legs, a darted, pleated or elastic waist, pockets; the crotch is solved to the
+body.
 
-The legs are ``draft.legs``. Points are (down, across) in mm: down from the waist, across from the centre line.
+The legs are ``draft.legs``. Points are (down, across) in mm: down from the waist, across from the
+centre line.
 """
 
 from __future__ import annotations
@@ -11,7 +13,15 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.legs import MEASURED, WAISTS, closed_waist, drafted_legs, leg_checks, leg_options, leg_piece
+from wickel.draft.legs import (
+    MEASURED,
+    WAISTS,
+    closed_waist,
+    drafted_legs,
+    leg_checks,
+    leg_options,
+    leg_piece,
+)
 from wickel.draft.parts import rectangle, waistband
 from wickel.draft.pockets import OPENING_MM, SLANT_DOWN_MM, SLANT_IN_MM, seam_bag, slant
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
@@ -25,8 +35,16 @@ OPTIONS: tuple[Option, ...] = (
     *leg_options(),
     LengthOption(id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=100),
     ChoiceOption(id="waist", question="The waist is", default="darts", choices=WAISTS),
-    LengthOption(id="band_mm", question="Finished height of the band or casing", default=35, least=15, most=90),
-    LengthOption(id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80),
+    LengthOption(
+        id="band_mm",
+        question="Finished height of the band or casing",
+        default=35,
+        least=15,
+        most=90,
+    ),
+    LengthOption(
+        id="overlap_mm", question="Overlap of the waistband", default=30, least=0, most=80
+    ),
     ChoiceOption(
         id="pockets",
         question="Pockets",
@@ -37,7 +55,8 @@ OPTIONS: tuple[Option, ...] = (
 
 
 def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft trousers. Raises ``DraftRefused`` when no back rise or extension meets the crotch round."""
+    """Draft trousers. Raises ``DraftRefused`` when no back rise or extension meets the crotch
+    round."""
     o, choice = lengths(options), choices(options)
     halves = drafted_legs(body, o, choice["waist"])
     front, back = (
@@ -71,12 +90,17 @@ def _with_opening(leg: Piece) -> Piece:
     """The leg with notches for a pocket in its side seam."""
     marks = tuple(
         Notch(name=f"pocket {word}", edge="side", at_mm=at)
-        for word, at in (("top", POCKET_BELOW_WAIST_MM), ("bottom", POCKET_BELOW_WAIST_MM + OPENING_MM))
+        for word, at in (
+            ("top", POCKET_BELOW_WAIST_MM),
+            ("bottom", POCKET_BELOW_WAIST_MM + OPENING_MM),
+        )
     )
     return replace(leg, notches=(*leg.notches, *marks))
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of trousers."""
     front, back, band = pattern.piece("front"), pattern.piece("back"), pattern.pieces[2]
     slanted = options["pockets"] == "slant"
@@ -92,16 +116,24 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         other_mm=edge_length(back, "side"),
         way_out=say("trousers.draw-both-edges-from-same"),
     )
-    checks = [*leg_checks(front, back, body, options, 4 * hip), side, band_to_waist(band, overlap, waist)]
+    checks = [
+        *leg_checks(front, back, body, options, 4 * hip),
+        side,
+        band_to_waist(band, overlap, waist),
+    ]
     if slanted:
-        checks.append(alike("Pocket edge to its bag", front, pattern.piece("pocket-bag"), "pocket edge"))
+        checks.append(
+            alike("Pocket edge to its bag", front, pattern.piece("pocket-bag"), "pocket edge")
+        )
     return tuple(checks)
 
 
 STYLE = Style(
     id="trousers",
     name="Trousers",
-    summary="Straight legs with a crease; darts, pleats or elastic; pockets; the crotch meets the body.",
+    summary=(
+        "Straight legs with a crease; darts, pleats or elastic; pockets; the crotch meets the body."
+    ),
     charts=("women", "men", "children"),
     required=MEASURED,
     options=OPTIONS,

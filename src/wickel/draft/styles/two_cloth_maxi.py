@@ -1,6 +1,8 @@
-"""The maxi dress in two cloths: grown-on sleeves, centre seams, each half of another cloth, a vent, lined.
+"""The maxi dress in two cloths: grown-on sleeves, centre seams, each half of another cloth, a vent,
+lined.
 
-Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre seam.
+Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre
+seam.
 """
 
 from __future__ import annotations
@@ -15,7 +17,15 @@ from wickel.draft.grown_on import GrownOn, grown_on, shoulder_to_side
 from wickel.draft.necklines import Neckline, neckline
 from wickel.draft.operations import lining, mapped_piece
 from wickel.draft.parts import edges, line
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option, Style, choices, lengths
+from wickel.draft.style import (
+    ChoiceOption,
+    DraftRefused,
+    LengthOption,
+    Option,
+    Style,
+    choices,
+    lengths,
+)
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import MIRROR, Line, Path
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
@@ -24,18 +34,33 @@ from wickel.wording import say
 VENT_MM = 40.0
 
 OPTIONS: tuple[Option, ...] = (
-    LengthOption(id="above_floor_mm", question="Hem above the floor", default=60, least=0, most=450),
+    LengthOption(
+        id="above_floor_mm", question="Hem above the floor", default=60, least=0, most=450
+    ),
     LengthOption(id="vent_mm", question="Vent in the centre back", default=400, least=0, most=700),
     LengthOption(id="ease_mm", question="Ease", default=130, least=40, most=400),
-    LengthOption(id="sleeve_mm", question="Sleeve from the shoulder point", default=230, least=60, most=450),
-    LengthOption(id="sleeve_ease_mm", question="Room in the sleeve, all round", default=150, least=40, most=400),
+    LengthOption(
+        id="sleeve_mm", question="Sleeve from the shoulder point", default=230, least=60, most=450
+    ),
+    LengthOption(
+        id="sleeve_ease_mm",
+        question="Room in the sleeve, all round",
+        default=150,
+        least=40,
+        most=400,
+    ),
     ChoiceOption(
         id="halves",
         question="The second cloth is on",
         default="side",
-        choices={"side": "one side, front and back", "crossed": "one side in front, the other behind"},
+        choices={
+            "side": "one side, front and back",
+            "crossed": "one side in front, the other behind",
+        },
     ),
-    LengthOption(id="neck_width_mm", question="Neck width from the centre", default=125, least=70, most=160),
+    LengthOption(
+        id="neck_width_mm", question="Neck width from the centre", default=125, least=70, most=160
+    ),
     LengthOption(id="front_neck_mm", question="Front neck depth", default=150, least=50, most=220),
     LengthOption(id="back_neck_mm", question="Back neck depth", default=40, least=20, most=140),
     LengthOption(id="slope_mm", question="Shoulder slope", default=26, least=5, most=60),
@@ -49,8 +74,13 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     o["long_mm"] = body["neck_to_floor"] - o["above_floor_mm"]
     frame = grown_on(body, o)
     if o["vent_mm"] > frame.hem_side[0] - frame.side_top[0] - 250:
-        raise DraftRefused(say("two_cloth_maxi.vent-reach-above-hip-shorter", vent=o["vent_mm"]), "vent_mm")
-    necks = [neckline("v" if id == "front" else "round", o[f"{id}_neck_mm"], frame.neck) for id in ("front", "back")]
+        raise DraftRefused(
+            say("two_cloth_maxi.vent-reach-above-hip-shorter", vent=o["vent_mm"]), "vent_mm"
+        )
+    necks = [
+        neckline("v" if id == "front" else "round", o[f"{id}_neck_mm"], frame.neck)
+        for id in ("front", "back")
+    ]
     front = _half("front", frame, necks[0], 0.0, allow)
     back = _half("back", frame, necks[1], o["vent_mm"], allow)
     second_behind = "right" if choice["halves"] == "side" else "left"
@@ -58,7 +88,10 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     if choice["lined"] == "yes":
         plain = _half("back", frame, necks[1], 0.0, allow)
         pieces += [lining(front, shorter_mm=20.0), lining(plain, shorter_mm=20.0)]
-    seams = [Seam(name=f"centre {id}", one=(f"{id}-left", "centre"), other=(f"{id}-right", "centre")) for id in _WHERE]
+    seams = [
+        Seam(name=f"centre {id}", one=(f"{id}-left", "centre"), other=(f"{id}-right", "centre"))
+        for id in _WHERE
+    ]
     seams += [
         Seam(name=f"{side} {edge}", one=(f"front-{side}", edge), other=(f"back-{side}", edge))
         for side in ("left", "right")
@@ -96,7 +129,8 @@ def _half(id: str, frame: GrownOn, neck: Neckline, vent: float, allow: Allowance
 def _in_two(id: str, half: Piece, second: str) -> tuple[Piece, Piece]:
     """The wearer's left and right half as pieces of their own, each cut once from its cloth.
 
-    A half is drawn with its side at positive across: that is the wearer's left in front and right behind.
+    A half is drawn with its side at positive across: that is the wearer's left in front and right
+    behind.
     """
     drawn = "left" if id == "front" else "right"
     made = []
@@ -104,14 +138,23 @@ def _in_two(id: str, half: Piece, second: str) -> tuple[Piece, Piece]:
         shape = half if side == drawn else mapped_piece(half, MIRROR)
         material = "contrast" if side == second else "main"
         made.append(
-            replace(shape, id=f"{id}-{side}", name=f"{half.name}, {side}", cuts=(Cut(material=material, copies=1),))
+            replace(
+                shape,
+                id=f"{id}-{side}",
+                name=f"{half.name}, {side}",
+                cuts=(Cut(material=material, copies=1),),
+            )
         )
     return made[0], made[1]
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of the dress."""
-    halves = {id: pattern.piece(id) for id in ("front-left", "front-right", "back-left", "back-right")}
+    halves = {
+        id: pattern.piece(id) for id in ("front-left", "front-right", "back-left", "back-right")
+    }
     opening = sum(edge_length(piece, "neck") for piece in halves.values())
     short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
     checks = [
@@ -121,17 +164,26 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
         alike("Centre front", halves["front-left"], halves["front-right"], "centre"),
         alike("Centre back", halves["back-left"], halves["back-right"], "centre"),
         over_head(body, opening, wider_neck(OPTIONS, options, short)),
-        over_body(body, "bust", "hip", garment_mm=4 * abs(halves["front-left"].edge("hem").start[1])),
+        over_body(
+            body, "bust", "hip", garment_mm=4 * abs(halves["front-left"].edge("hem").start[1])
+        ),
     ]
     if options["lined"] == "yes":
-        checks.append(alike("Front neck to lining", halves["front-left"], pattern.piece("front-lining"), "neck"))
+        checks.append(
+            alike(
+                "Front neck to lining", halves["front-left"], pattern.piece("front-lining"), "neck"
+            )
+        )
     return tuple(checks)
 
 
 STYLE = Style(
     id="two-cloth-maxi",
     name="Maxi dress in two cloths",
-    summary="Grown-on sleeves and centre seams, each half of another cloth, V neck, a vent behind; lined.",
+    summary=(
+        "Grown-on sleeves and centre seams, each half of another cloth, V neck, a vent "
+        "behind; lined."
+    ),
     charts=("women",),
     required=("bust", "hip", "shoulder", "upper_arm", "head", "neck_to_floor"),
     options=OPTIONS,

@@ -1,7 +1,9 @@
-"""The wrap dress: two fronts that cross, a skirt in one with them, a long and a short tie; in front or behind.
+"""The wrap dress: two fronts that cross, a skirt in one with them, a long and a short tie; in front
+or behind.
 
-The side that crosses runs straight from the neck end of the shoulder to its wrap point at the waist, and on
-down to the hem. Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
+The side that crosses runs straight from the neck end of the shoulder to its wrap point at the
+waist, and on down to the hem. Points are (down, across) in mm, down from the neck end of the
+shoulder, across from the centre.
 """
 
 from __future__ import annotations
@@ -40,12 +42,27 @@ SHORT_TIE_MM = 550.0
 
 OPTIONS = (
     ChoiceOption(
-        id="wraps", question="It wraps", default="front", choices={"front": "in front", "back": "at the back"}
+        id="wraps",
+        question="It wraps",
+        default="front",
+        choices={"front": "in front", "back": "at the back"},
     ),
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=40, least=-350, most=400),
-    LengthOption(id="ease_mm", question="Ease at bust, waist and hip", default=60, least=20, most=180),
-    LengthOption(id="overlap_mm", question="Crosses the centre by", default=150, least=90, most=185),
-    LengthOption(id="flare_mm", question="Wider at the hem, each quarter", default=90, least=0, most=260),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=40,
+        least=-350,
+        most=400,
+    ),
+    LengthOption(
+        id="ease_mm", question="Ease at bust, waist and hip", default=60, least=20, most=180
+    ),
+    LengthOption(
+        id="overlap_mm", question="Crosses the centre by", default=150, least=90, most=185
+    ),
+    LengthOption(
+        id="flare_mm", question="Wider at the hem, each quarter", default=90, least=0, most=260
+    ),
     LengthOption(id="facing_mm", question="Width of the facings", default=60, least=40, most=90),
     CHEST_LINE,
     CHEST_DEPTH,
@@ -125,7 +142,9 @@ def _crossing(where: str, half: Torso, overlap: float, allow: Allowances) -> Pie
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a wrap dress."""
     wraps = str(options["wraps"])
     crossed = pattern.piece(wraps)
@@ -159,7 +178,9 @@ def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) ->
 STYLE = Style(
     id="wrap-dress",
     name="Wrap dress",
-    summary="Two fronts that cross, skirt in one, ties; wrapped in front or behind, with any sleeve.",
+    summary=(
+        "Two fronts that cross, skirt in one, ties; wrapped in front or behind, with any sleeve."
+    ),
     charts=("women",),
     required=(*MEASURED, *SLEEVE_MEASURED, "waist_to_knee"),
     options=OPTIONS,

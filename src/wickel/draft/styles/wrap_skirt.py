@@ -1,4 +1,5 @@
-"""The wrap skirt: a back on the fold, two fronts that cross, a waistband that ends in ties; a little flared.
+"""The wrap skirt: a back on the fold, two fronts that cross, a waistband that ends in ties; a
+little flared.
 
 Points are (down, across) in mm from the waist and the centre.
 """
@@ -36,12 +37,28 @@ TIE_MM = (650.0, 30.0)
 OVER_HIP_MM = 15.0
 
 OPTIONS: tuple[Option, ...] = (
-    LengthOption(id="below_knee_mm", question="Length below the knee (above: −)", default=60, least=-350, most=400),
-    LengthOption(id="overlap_mm", question="Each front crosses the centre by", default=130, least=60, most=170),
+    LengthOption(
+        id="below_knee_mm",
+        question="Length below the knee (above: −)",
+        default=60,
+        least=-350,
+        most=400,
+    ),
+    LengthOption(
+        id="overlap_mm",
+        question="Each front crosses the centre by",
+        default=130,
+        least=60,
+        most=170,
+    ),
     LengthOption(id="waist_ease_mm", question="Ease at the waist", default=10, least=0, most=60),
     LengthOption(id="hip_ease_mm", question="Ease at the hip", default=50, least=15, most=150),
-    LengthOption(id="flare_mm", question="Wider at the hem, each quarter", default=70, least=0, most=250),
-    LengthOption(id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90),
+    LengthOption(
+        id="flare_mm", question="Wider at the hem, each quarter", default=70, least=0, most=250
+    ),
+    LengthOption(
+        id="band_mm", question="Finished height of the waistband", default=35, least=15, most=90
+    ),
 )
 
 
@@ -71,7 +88,13 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
 
 
 def _half(
-    id: str, body: Body, waist: float, hip: float, long: float, o: Mapping[str, float], allow: Allowances
+    id: str,
+    body: Body,
+    waist: float,
+    hip: float,
+    long: float,
+    o: Mapping[str, float],
+    allow: Allowances,
 ) -> Piece:
     front = id == "front"
     level, inner = body["waist_to_hip"], -o["overlap_mm"] if front else 0.0
@@ -101,7 +124,11 @@ def _half(
             ("waist", top, "waist"),
             ("side", side, "side"),
             ("hem", hem, "curved_hem"),
-            ("front edge" if front else "centre", line((long, inner), (0.0, inner)), "facing" if front else "fold"),
+            (
+                "front edge" if front else "centre",
+                line((long, inner), (0.0, inner)),
+                "facing" if front else "fold",
+            ),
         ),
         cuts=pair if front else (Cut(material="main", copies=1, on_fold=True),),
         notches=(
@@ -110,25 +137,41 @@ def _half(
         ),
         inner_lines=(dart_on(top, middle, dart, DART_LONG_MM),) if dart else (),
         points=(
-            point("waist at the edge", (0.0, inner), "over the centre by the overlap" if front else "start"),
-            point("waist at the side", (0.0, across), "quarter of the waist and ease, and the dart"),
+            point(
+                "waist at the edge",
+                (0.0, inner),
+                "over the centre by the overlap" if front else "start",
+            ),
+            point(
+                "waist at the side", (0.0, across), "quarter of the waist and ease, and the dart"
+            ),
             point("hip", (level, hip), "quarter of the hip and ease"),
-            point("hem at the side", corner, "wider by the flare, as far down the seam as in the middle"),
+            point(
+                "hem at the side",
+                corner,
+                "wider by the flare, as far down the seam as in the middle",
+            ),
             point("hem at the edge", (long, inner), "length"),
         ),
     )
 
 
-def checked(pattern: Pattern, body: Body, options: Mapping[str, float | str]) -> tuple[TapeCheck, ...]:
+def checked(
+    pattern: Pattern, body: Body, options: Mapping[str, float | str]
+) -> tuple[TapeCheck, ...]:
     """The tape checks of a wrap skirt."""
     front, back, band = (pattern.piece(id) for id in ("front", "back", "waistband"))
     overlap = float(options["overlap_mm"])
-    whole = 2 * sum(edge_length(piece, "waist") - dart_width(piece, "waist") for piece in (front, back))
+    whole = 2 * sum(
+        edge_length(piece, "waist") - dart_width(piece, "waist") for piece in (front, back)
+    )
     return (
         alike("Side seam", front, back, "side"),
         waist_to_body(body, whole - 2 * overlap, float(options["waist_ease_mm"])),
         band_to_waist(band, 0.0, whole),
-        over_body(body, "hip", garment_mm=4 * front.edge("side").path[0].end[1], least_mm=OVER_HIP_MM),
+        over_body(
+            body, "hip", garment_mm=4 * front.edge("side").path[0].end[1], least_mm=OVER_HIP_MM
+        ),
         hem_level(
             edge_length(back, "side") - length(back.edge("side").path[:1]),
             back.edge("hem").end[0] - back.edge("side").path[0].end[0],

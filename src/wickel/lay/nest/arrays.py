@@ -15,4 +15,5 @@ DEPTH_MM = 2.5
 """One step of the depth that tables hold."""
 
 TOUCHING = 1
-"""What a table holds where two overlap along by no more than their slack, which pushing the lay apart may undo."""
+"""What a table holds where two overlap along by no more than their slack, which pushing the lay
+apart may undo."""

@@ -1,8 +1,9 @@
 """Compaction: a lay without overlap is pushed together along the strip by linear programs.
 
-Pairs of convex parts that are near keep to their own sides of a separating line; parts that come to overlap although
-no line parts them get one, taken where they still were apart, and the program is solved again (constraint
-generation). With new lines it is done again until little more is won. See NESTING.md §5.5.
+Pairs of convex parts that are near keep to their own sides of a separating line; parts that come to
+overlap although no line parts them get one, taken where they still were apart, and the program is
+solved again (constraint generation). With new lines it is done again until little more is won. See
+NESTING.md §5.5.
 """
 
 from __future__ import annotations
@@ -45,7 +46,8 @@ class Shapes:
         self._cut: dict[int, list[tuple[Floats, tuple[Outline, ...]]]] = {}
 
     def of(self, outline: Outline) -> Hulls:
-        """The convex parts of an outline; one that is another turned or mirrored takes that one's parts."""
+        """The convex parts of an outline; one that is another turned or mirrored takes that one's
+        parts."""
         key = id(outline)
         if key not in self._made:  # the outline is kept with them, so that its id stays its own
             self._made[key] = (outline, hulls(self._parts(outline)))
@@ -76,12 +78,15 @@ def compacted(
     free: bool = True,
     below_mm: float = math.inf,
 ) -> Solution | None:
-    """The solution pushed together, at worst unchanged. Parts on a fold move along it only, obstacles not at all.
+    """The solution pushed together, at worst unchanged. Parts on a fold move along it only,
+    obstacles not at all.
 
-    One that is not ``free`` of overlaps is pushed apart first; None when that cannot be, or only at ``below_mm``
-    of length or more. ``tick`` is called between programs and may raise ``Stopped``.
+    One that is not ``free`` of overlaps is pushed apart first; None when that cannot be, or only at
+    ``below_mm`` of length or more. ``tick`` is called between programs and may raise ``Stopped``.
     """
-    chosen = [item.candidates[s.candidate] for item, s in zip(problem.items, solution.spots, strict=True)]
+    chosen = [
+        item.candidates[s.candidate] for item, s in zip(problem.items, solution.spots, strict=True)
+    ]
     if sum(len(candidate.outline) for candidate in chosen) > _MOST_POINTS:
         return solution if free else None
     push = _Push(problem, solution, shapes)
@@ -103,22 +108,30 @@ def compacted(
             break
     if not free and length >= below_mm:
         return None
-    spots = tuple(Spot(s.candidate, float(x), float(y)) for s, (x, y) in zip(solution.spots, at, strict=False))
+    spots = tuple(
+        Spot(s.candidate, float(x), float(y)) for s, (x, y) in zip(solution.spots, at, strict=False)
+    )
     return Solution(spots=spots, length_mm=length, effort=solution.effort)
 
 
 class _Push:
     """The linear programs of one lay. Obstacles stand behind the items and have no moves.
 
-    Each item has a number for its move along and one for its move across, −1 where it may not move so.
+    Each item has a number for its move along and one for its move across, −1 where it may not move
+    so.
     """
 
     def __init__(self, problem: Problem, solution: Solution, shapes: Shapes) -> None:
-        chosen = [item.candidates[s.candidate] for item, s in zip(problem.items, solution.spots, strict=True)]
+        chosen = [
+            item.candidates[s.candidate]
+            for item, s in zip(problem.items, solution.spots, strict=True)
+        ]
         self.items = len(chosen)
         parts = [shapes.of(candidate.outline) for candidate in chosen]
         parts += [shapes.of(outline) for outline in problem.obstacles]
-        places = [(spot.x, spot.y) for spot in solution.spots] + [(0.0, 0.0)] * len(problem.obstacles)
+        places = [(spot.x, spot.y) for spot in solution.spots] + [(0.0, 0.0)] * len(
+            problem.obstacles
+        )
         self.start: Floats = np.array(places)
         self.lows = np.array([c.low_mm for c in chosen])
         self.highs = np.array([c.high_mm for c in chosen])
@@ -132,7 +145,9 @@ class _Push:
         self.ignored = np.array([i * len(parts) + j for i, j in ignored], dtype=np.int64)
         self.starts = np.cumsum([0, *(len(h.boxes) for h in parts)])
         self.boxes = np.concatenate([h.boxes for h in parts])
-        self.item_boxes = np.array([(*h.boxes[:, :2].min(axis=0), *h.boxes[:, 2:].max(axis=0)) for h in parts])
+        self.item_boxes = np.array(
+            [(*h.boxes[:, :2].min(axis=0), *h.boxes[:, 2:].max(axis=0)) for h in parts]
+        )
         self.ring = np.cumsum([0, *(size for h in parts for size in h.sizes)])
         self.corners = np.concatenate([h.corners for h in parts])
         self.normals = np.concatenate([h.normals for h in parts])
@@ -177,7 +192,9 @@ class _Push:
 
     def _near(self, at: Floats, near: float) -> Ints:
         while True:
-            found = loops().near_parts(self.starts, self.boxes, self.item_boxes, at, near, self._pairs)
+            found = loops().near_parts(
+                self.starts, self.boxes, self.item_boxes, at, near, self._pairs
+            )
             if found >= 0:
                 pairs = self._pairs[:found].copy()
                 break
@@ -189,7 +206,9 @@ class _Push:
 
     def _lines(self, pairs: Ints, at: Floats) -> Floats:
         lines = np.empty((len(pairs), 3))
-        loops().lines_between(pairs, len(pairs), self.corners, self.normals, self.reach, self.ring, at, lines)
+        loops().lines_between(
+            pairs, len(pairs), self.corners, self.normals, self.reach, self.ring, at, lines
+        )
         return lines
 
     def _solved(self, pairs: Ints, lines: Floats, at: Floats) -> Floats | None:
@@ -215,15 +234,23 @@ class _Push:
         columns += [self.along[free_items], np.full(n, self.moves)]
         values += [np.ones(len(free_items)), -np.ones(n)]
         matrix = coo_matrix(
-            (np.concatenate(values), (np.concatenate(rows), np.concatenate(columns))), shape=(count + n, size)
+            (np.concatenate(values), (np.concatenate(rows), np.concatenate(columns))),
+            shape=(count + n, size),
         ).tocsr()
         distance = lines[:, 2].copy()
         touching = np.abs(distance) < _SLACK_MM
         distance[touching] = np.maximum(distance[touching], 0.0)
         limits = np.concatenate((distance, -(at[:n, 0] + self.item_boxes[:n, 2])))
-        objective = np.concatenate((np.bincount(self.along[free_items], minlength=self.moves) * _LEFTWARD, [1.0]))
+        objective = np.concatenate(
+            (np.bincount(self.along[free_items], minlength=self.moves) * _LEFTWARD, [1.0])
+        )
         answer = linprog(
-            objective, A_ub=matrix, b_ub=limits, bounds=self._bounds(at), method="highs", options=_AS_IT_IS
+            objective,
+            A_ub=matrix,
+            b_ub=limits,
+            bounds=self._bounds(at),
+            method="highs",
+            options=_AS_IT_IS,
         )
         if answer.status != 0:
             return None
@@ -246,7 +273,8 @@ class _Push:
 
 
 def _strongest(pairs: Ints, lines: Floats) -> Ints:
-    """Of the lines between two items that run the same way only the one that leaves least room: the others follow."""
+    """Of the lines between two items that run the same way only the one that leaves least room: the
+    others follow."""
     ways = np.round(lines[:, :2] * 1e9).astype(np.int64)
     order = np.lexsort((lines[:, 2], ways[:, 1], ways[:, 0], pairs[:, 1], pairs[:, 0]))
     own = np.column_stack((pairs[:, :2], ways))[order]

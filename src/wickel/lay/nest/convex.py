@@ -66,8 +66,9 @@ def _merged(one: list[Point], other: list[Point], a: Point, b: Point) -> list[Po
 class Hulls:
     """Convex parts one after another, ready for the loops.
 
-    ``corners`` (n, 2) of all parts, ``sizes`` how many each has; ``normals`` (n, 2) are outward units, one a side;
-    ``reach`` (n) is how far the part reaches along each normal; ``boxes`` (parts, 4).
+    ``corners`` (n, 2) of all parts, ``sizes`` how many each has; ``normals`` (n, 2) are outward
+    units, one a side; ``reach`` (n) is how far the part reaches along each normal; ``boxes``
+    (parts, 4).
     """
 
     corners: Floats
@@ -91,4 +92,10 @@ def hulls(parts: tuple[Outline, ...]) -> Hulls:
         reach.append((units @ ring.T).max(axis=1))
         boxes.append(np.concatenate((ring.min(axis=0), ring.max(axis=0))))
         sizes.append(len(ring))
-    return Hulls(np.concatenate(corners), tuple(sizes), np.concatenate(normals), np.concatenate(reach), np.array(boxes))
+    return Hulls(
+        np.concatenate(corners),
+        tuple(sizes),
+        np.concatenate(normals),
+        np.concatenate(reach),
+        np.array(boxes),
+    )

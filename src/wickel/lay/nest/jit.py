@@ -1,7 +1,8 @@
 """Compiling hot loops where that is possible; without it the same work is done with NumPy, slower.
 
-Compiled loops are kept on disk. On a new machine compiling takes a quarter of a minute: a program that shows something
-meanwhile calls ``while_compiling`` and goes on with NumPy until the loops are there.
+Compiled loops are kept on disk. On a new machine compiling takes a quarter of a minute: a program
+that shows something meanwhile calls ``while_compiling`` and goes on with NumPy until the loops are
+there.
 """
 
 from __future__ import annotations
@@ -30,7 +31,8 @@ _own = threading.local()
 
 
 def compiled(loop: Loop) -> Loop:
-    """The loop compiled, kept on disk, and free of the interpreter's lock; unchanged where there is no compiler."""
+    """The loop compiled, kept on disk, and free of the interpreter's lock; unchanged where there is
+    no compiler."""
     if not COMPILED:
         return loop
     try:
@@ -40,7 +42,8 @@ def compiled(loop: Loop) -> Loop:
 
 
 def ready() -> bool:
-    """Whether this thread is to use the compiled loops: there are some, and nobody compiles them just now but it."""
+    """Whether this thread is to use the compiled loops: there are some, and nobody compiles them
+    just now but it."""
     return COMPILED and (not _compiling.is_set() or is_compiler())
 
 
@@ -55,7 +58,8 @@ def as_compiler(yes: bool) -> None:
 
 
 def while_compiling(use_all: Callable[[], object]) -> threading.Thread:
-    """Compile in a thread of its own by using every loop once; until then all others work with NumPy."""
+    """Compile in a thread of its own by using every loop once; until then all others work with
+    NumPy."""
     _compiling.set()
 
     def work() -> None:

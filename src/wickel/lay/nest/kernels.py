@@ -1,8 +1,10 @@
-"""The hot loops, written to be compiled (``jit.compiled``). Each has a NumPy twin beside its caller.
+"""The hot loops, written to be compiled (``jit.compiled``). Each has a NumPy twin beside its
+caller.
 
-Grids: a candidate stands at (row, column); its outline is cut into bands, ``bands`` of them a row. A table of two
-candidates holds, for every offset of the second against the first, 0 where they are free of each other, 1 where they
-only touch (``SLACK``), and otherwise one more than how deep they lie in each other, in steps of ``DEPTH_MM``.
+Grids: a candidate stands at (row, column); its outline is cut into bands, ``bands`` of them a row.
+A table of two candidates holds, for every offset of the second against the first, 0 where they are
+free of each other, 1 where they only touch (``SLACK``), and otherwise one more than how deep they
+lie in each other, in steps of ``DEPTH_MM``.
 """
 
 from __future__ import annotations
@@ -15,18 +17,22 @@ from wickel.lay.nest.jit import compiled
 from wickel.lay.nest.problem import NEVER_AGAIN_MM
 
 STRIDE, ASIDE = 3, 8
-"""Of a candidate's rows every so many is looked at in one move, with a first row drawn anew each time.
+"""Of a candidate's rows every so many is looked at in one move, with a first row drawn anew each
+time.
 
 Near the best place found all rows are then looked at, and so many columns to each side.
 """
 
 
 @compiled
-def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints, left: Floats, right: Floats) -> int:
-    """Cut an outline into bands of height ``high``, the lowest beginning ``above`` below its least y.
+def cut_into_bands(
+    xs: Floats, ys: Floats, above: float, high: float, band: Ints, left: Floats, right: Floats
+) -> int:
+    """Cut an outline into bands of height ``high``, the lowest beginning ``above`` below its least
+    y.
 
-    Writes, for each stretch of outline in a band, its band and the greatest extent in x it has there; returns how
-    many, or −1 when the arrays are too short.
+    Writes, for each stretch of outline in a band, its band and the greatest extent in x it has
+    there; returns how many, or −1 when the arrays are too short.
     """
     n = len(xs)
     least, most = ys.min(), ys.max()
@@ -108,11 +114,12 @@ def fill_tables(
     where: Ints,
     arena: Bytes,
 ) -> None:
-    """Fill the tables of pairs of candidates, both ways round: the one of a against b is that of b against a turned.
+    """Fill the tables of pairs of candidates, both ways round: the one of a against b is that of b
+    against a turned.
 
-    Two sets of stretches, (stretches, 2) from x to x in mm, each with its band, ``bands`` of them a row, and the
-    ``start`` (K + 1) of each candidate's: what lies in the outer ones may overlap, what lies in the inner ones
-    overlaps so much that it counts. ``arena`` is made of zeros.
+    Two sets of stretches, (stretches, 2) from x to x in mm, each with its band, ``bands`` of them a
+    row, and the ``start`` (K + 1) of each candidate's: what lies in the outer ones may overlap,
+    what lies in the inner ones overlaps so much that it counts. ``arena`` is made of zeros.
     """
     for k in range(len(pairs)):
         a, b = pairs[k, 0], pairs[k, 1]
@@ -169,7 +176,8 @@ def _meet(
 
 @compiled
 def _fill_depths(change: NDArray[np.int32], dx: float, dy: float, table: Bytes) -> None:
-    """Depths from where stretches begin and end: the way out along or across, whichever is shorter."""
+    """Depths from where stretches begin and end: the way out along or across, whichever is
+    shorter."""
     rows, cols = table.shape
     deep = np.zeros((rows, cols), dtype=np.int32)
     across = np.zeros((rows, cols), dtype=np.int32)
@@ -198,8 +206,11 @@ def _fill_depths(change: NDArray[np.int32], dx: float, dy: float, table: Bytes) 
 
 
 @compiled
-def depth_between(a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int, arena: Bytes, where: Ints) -> int:
-    """What the table says of candidate b at its place against candidate a at its own: 0 free, 1 touching, or deeper."""
+def depth_between(
+    a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int, arena: Bytes, where: Ints
+) -> int:
+    """What the table says of candidate b at its place against candidate a at its own: 0 free, 1
+    touching, or deeper."""
     size_r, size_c = where[a, b, 3], where[a, b, 4]
     r, c = row_b - row_a - where[a, b, 1], col_b - col_a - where[a, b, 2]
     if r < 0 or c < 0 or r >= size_r or c >= size_c:
@@ -208,15 +219,25 @@ def depth_between(a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int
 
 
 @compiled
-def all_depths(places: Ints, items: int, arena: Bytes, where: Ints, ignored: int, depths: Singles) -> None:
-    """How deep each of the first so many places lies in every other, written to ``depths`` both ways round.
+def all_depths(
+    places: Ints, items: int, arena: Bytes, where: Ints, ignored: int, depths: Singles
+) -> None:
+    """How deep each of the first so many places lies in every other, written to ``depths`` both
+    ways round.
 
     ``ignored``: what is no deeper than that in a table counts nothing, and so much less what is.
     """
     for i in range(items):
         for j in range(i + 1, len(places)):
             d = depth_between(
-                places[i, 0], places[i, 1], places[i, 2], places[j, 0], places[j, 1], places[j, 2], arena, where
+                places[i, 0],
+                places[i, 1],
+                places[i, 2],
+                places[j, 0],
+                places[j, 1],
+                places[j, 2],
+                arena,
+                where,
             )
             depths[i, j] = depths[j, i] = max(d, ignored) - ignored
 
@@ -230,14 +251,16 @@ def mark(taken: Bytes, depths: Bytes) -> None:
 
 @compiled
 def add_weighted(cost: Singles, depths: Bytes, weight: float) -> None:
-    """Add a row of a table, weighted. Slices of one length, so that it is compiled to vector instructions."""
+    """Add a row of a table, weighted. Slices of one length, so that it is compiled to vector
+    instructions."""
     for q in range(len(cost)):
         cost[q] += weight * depths[q]
 
 
 @compiled
 def least_of(bits: NDArray[np.int32]) -> int:
-    """The least of a row of costs, which are not negative, seen as whole numbers: those are compared many at once."""
+    """The least of a row of costs, which are not negative, seen as whole numbers: those are
+    compared many at once."""
     least = bits[0]
     for q in range(len(bits)):
         least = min(least, bits[q])
@@ -258,12 +281,14 @@ def place_all(
     give_up: float,
     spots: Ints,
 ) -> float:
-    """Place items in their order, each at its left-most free place; returns the length, or inf beyond ``give_up`` mm.
+    """Place items in their order, each at its left-most free place; returns the length, or inf
+    beyond ``give_up`` mm.
 
-    ``first`` (items + 1) points into ``owns``, the candidates of each item. ``where`` (K, K, 5): offset in the arena,
-    first row, first column, rows, columns. ``grid`` (K, 8): lowest row, rows, then the lattice:
-    period along and its column, period across and its row, columns a row of the lattice is shifted by, whether it has
-    one. ``fixed`` (F, 3): candidates that stand fast, with row and column. Writes ``spots`` (items, 3).
+    ``first`` (items + 1) points into ``owns``, the candidates of each item. ``where`` (K, K, 5):
+    offset in the arena, first row, first column, rows, columns. ``grid`` (K, 8): lowest row, rows,
+    then the lattice: period along and its column, period across and its row, columns a row of the
+    lattice is shifted by, whether it has one. ``fixed`` (F, 3): candidates that stand fast, with
+    row and column. Writes ``spots`` (items, 3).
     """
     n = len(order)
     length = 0.0
@@ -279,8 +304,11 @@ def place_all(
             rows = grid[c, 1]
             reach = 0.0
             for p in range(placed):
-                reach = max(reach, (done[p, 2] + where[done[p, 0], c, 2] + where[done[p, 0], c, 4]) * dx)
-            # beyond all that lies there is a free place within one repeat; what never comes again has one place
+                reach = max(
+                    reach, (done[p, 2] + where[done[p, 0], c, 2] + where[done[p, 0], c, 4]) * dx
+                )
+            # beyond all that lies there is a free place within one repeat; what never comes again
+            # has one place
             again = grid[c, 2] if grid[c, 2] * dx < NEVER_AGAIN_MM / 2 else grid[c, 3] + 1
             cols = int(max(0.0, reach) / dx) + 2 + again
             taken = np.zeros((rows, cols), dtype=np.uint8)
@@ -335,7 +363,8 @@ def on_lattice(grid: Ints, c: int, row: int, col: int) -> bool:
 
 @compiled
 def drawn(state: Words, below: int) -> int:
-    """A whole number from 0 to below − 1 (xorshift64*, Vigna 2016); the state is one number that is not 0."""
+    """A whole number from 0 to below − 1 (xorshift64*, Vigna 2016); the state is one number that is
+    not 0."""
     x = state[0]
     x ^= x >> np.uint64(12)
     x ^= x << np.uint64(25)
@@ -360,10 +389,11 @@ def best_place(
     stride: int,
     phase: int,
 ) -> float:
-    """The place of an item with the least weighted depth in all others; written to ``found`` as candidate, row, column.
+    """The place of an item with the least weighted depth in all others; written to ``found`` as
+    candidate, row, column.
 
-    ``places`` (items + fixed, 3) are where all lie now, ``most`` the last column of each candidate. Among equals the
-    left-most is taken.
+    ``places`` (items + fixed, 3) are where all lie now, ``most`` the last column of each candidate.
+    Among equals the left-most is taken.
     """
     best = np.float32(np.inf)
     found[0] = -1
@@ -409,7 +439,9 @@ def best_place(
                 continue
             for q in range(cols):
                 v = cost[to + q]
-                if (v < best or (v == best and q < found[2])) and on_lattice(grid, c, r + grid[c, 0], q):
+                if (v < best or (v == best and q < found[2])) and on_lattice(
+                    grid, c, r + grid[c, 0], q
+                ):
                     best = v
                     found[0], found[1], found[2] = c, r + grid[c, 0], q
     if found[0] >= 0 and stride > 1 and grid[found[0], 7] == 0:
@@ -430,7 +462,8 @@ def best_near(
     found: Ints,
     reach: int,
 ) -> np.float32:
-    """A still better place within ``reach`` rows and ``ASIDE`` columns of the one found, which it replaces."""
+    """A still better place within ``reach`` rows and ``ASIDE`` columns of the one found, which it
+    replaces."""
     c = found[0]
     row0, col0 = found[1] - grid[c, 0] - reach + 1, found[2] - ASIDE
     rows, cols = 2 * reach - 1, 2 * ASIDE + 1
@@ -474,14 +507,17 @@ def sweep_out(
     kept: Ints,
     ignored: int,
 ) -> int:
-    """Sweep over the items that overlap, each to its best place, weighting what stays overlapped (guided local search).
+    """Sweep over the items that overlap, each to its best place, weighting what stays overlapped
+    (guided local search).
 
-    ``depths`` and ``weights`` (items + fixed, squared); the first ``len(first) − 1`` places are items, the others stand
-    fast; ``ignored`` as in ``all_depths``. ``patience`` holds the least total depth met, the sweeps since it fell by
-    2 %, how it ended, how many such sweeps there may be, and a depth to stop at. Returns the sweeps done;
-    ``patience[2]`` is 1 when nothing overlaps any more, −1 when patience has run out so many times as ``patience[6]``
-    says, and 2 when the total depth has fallen to ``patience[4]``, which is then set to less. ``kept`` are the places
-    with the least total depth met, ``patience[5]``; they are gone back to whenever patience runs out.
+    ``depths`` and ``weights`` (items + fixed, squared); the first ``len(first) − 1`` places are
+    items, the others stand fast; ``ignored`` as in ``all_depths``. ``patience`` holds the least
+    total depth met, the sweeps since it fell by 2 %, how it ended, how many such sweeps there may
+    be, and a depth to stop at. Returns the sweeps done; ``patience[2]`` is 1 when nothing overlaps
+    any more, −1 when patience has run out so many times as ``patience[6]`` says, and 2 when the
+    total depth has fallen to ``patience[4]``, which is then set to less. ``kept`` are the places
+    with the least total depth met, ``patience[5]``; they are gone back to whenever patience runs
+    out.
     """
     n, everything = len(first) - 1, len(places)
     order = np.empty(n, dtype=np.int64)
@@ -508,7 +544,19 @@ def sweep_out(
             if now == 0:
                 continue
             best = best_place(
-                i, places, weights, first, owns, arena, where, grid, most, cost, found, STRIDE, drawn(state, STRIDE)
+                i,
+                places,
+                weights,
+                first,
+                owns,
+                arena,
+                where,
+                grid,
+                most,
+                cost,
+                found,
+                STRIDE,
+                drawn(state, STRIDE),
             )
             if found[0] < 0 or best > now:
                 continue
@@ -516,7 +564,14 @@ def sweep_out(
             for j in range(everything):
                 if j != i:
                     d = depth_between(
-                        places[j, 0], places[j, 1], places[j, 2], found[0], found[1], found[2], arena, where
+                        places[j, 0],
+                        places[j, 1],
+                        places[j, 2],
+                        found[0],
+                        found[1],
+                        found[2],
+                        arena,
+                        where,
                     )
                     depths[i, j] = depths[j, i] = max(d, ignored) - ignored
         total, deepest = np.float32(0.0), np.float32(0.0)
@@ -558,10 +613,14 @@ def sweep_out(
 
 
 @compiled
-def near_parts(start: Ints, boxes: Floats, item_boxes: Floats, at: Floats, near: float, pairs: Ints) -> int:
-    """Pairs of convex parts of different items whose boxes are nearer than ``near``; how many, or −1 when too many.
+def near_parts(
+    start: Ints, boxes: Floats, item_boxes: Floats, at: Floats, near: float, pairs: Ints
+) -> int:
+    """Pairs of convex parts of different items whose boxes are nearer than ``near``; how many, or
+    −1 when too many.
 
-    ``start`` (items + 1) points into ``boxes`` (parts, 4). Writes rows (item, item, part, part) to ``pairs``.
+    ``start`` (items + 1) points into ``boxes`` (parts, 4). Writes rows (item, item, part, part) to
+    ``pairs``.
     """
     n = len(start) - 1
     found = 0
@@ -585,19 +644,33 @@ def near_parts(start: Ints, boxes: Floats, item_boxes: Floats, at: Floats, near:
                     ):
                         if found >= len(pairs):
                             return -1
-                        pairs[found, 0], pairs[found, 1], pairs[found, 2], pairs[found, 3] = i, j, p, q
+                        pairs[found, 0], pairs[found, 1], pairs[found, 2], pairs[found, 3] = (
+                            i,
+                            j,
+                            p,
+                            q,
+                        )
                         found += 1
     return found
 
 
 @compiled
 def lines_between(
-    pairs: Ints, count: int, corners: Floats, normals: Floats, reach: Floats, ring: Ints, at: Floats, lines: Floats
+    pairs: Ints,
+    count: int,
+    corners: Floats,
+    normals: Floats,
+    reach: Floats,
+    ring: Ints,
+    at: Floats,
+    lines: Floats,
 ) -> None:
-    """For pairs of convex parts the direction along which they are farthest apart, and how far: rows (x, y, distance).
+    """For pairs of convex parts the direction along which they are farthest apart, and how far:
+    rows (x, y, distance).
 
-    Separating axis theorem; the distance is negative when they overlap. ``ring`` (parts + 1) points into ``corners``,
-    ``normals`` (outward units) and ``reach`` (how far the part reaches along each).
+    Separating axis theorem; the distance is negative when they overlap. ``ring`` (parts + 1) points
+    into ``corners``, ``normals`` (outward units) and ``reach`` (how far the part reaches along
+    each).
     """
     for k in range(count):
         i, j, p, q = pairs[k]

@@ -10,7 +10,8 @@ from wickel.lay.nest.problem import Item, Problem, Solution, Spot
 
 @dataclass(frozen=True, slots=True)
 class Unlocked:
-    """A problem without its locked items, which lie as obstacles; ``whole`` puts them back into a solution."""
+    """A problem without its locked items, which lie as obstacles; ``whole`` puts them back into a
+    solution."""
 
     problem: Problem
     everything: tuple[Item, ...]
@@ -19,7 +20,12 @@ class Unlocked:
         """The solution of the whole problem."""
         own = iter(solution.spots)
         spots = tuple(item.locked or next(own) for item in self.everything)
-        length = max((solution.length_mm, *(_end(item, item.locked) for item in self.everything if item.locked)))
+        length = max(
+            (
+                solution.length_mm,
+                *(_end(item, item.locked) for item in self.everything if item.locked),
+            )
+        )
         return replace(solution, spots=spots, length_mm=length)
 
 
@@ -30,25 +36,35 @@ def unlocked(problem: Problem) -> Unlocked | None:
         return None
     first = len(problem.obstacles)
     more = range(first, first + len(locked))
-    held = (moved(spot.x, spot.y).all(item.candidates[spot.candidate].outline) for item, spot in locked)
+    held = (
+        moved(spot.x, spot.y).all(item.candidates[spot.candidate].outline) for item, spot in locked
+    )
     start = problem.start
     if start is not None and any(
         item.locked not in (None, s) for item, s in zip(problem.items, start.spots, strict=True)
     ):
         start = None  # it was made with the locked items elsewhere
     if start is not None:
-        own = (spot for item, spot in zip(problem.items, start.spots, strict=True) if item.locked is None)
+        own = (
+            spot
+            for item, spot in zip(problem.items, start.spots, strict=True)
+            if item.locked is None
+        )
         start = replace(start, spots=tuple(own))
     free = (_minding(item, more) for item in problem.items if item.locked is None)
     return Unlocked(
-        problem=replace(problem, items=tuple(free), obstacles=(*problem.obstacles, *held), start=start, guess=()),
+        problem=replace(
+            problem, items=tuple(free), obstacles=(*problem.obstacles, *held), start=start, guess=()
+        ),
         everything=problem.items,
     )
 
 
 def _minding(item: Item, more: range) -> Item:
     """An item that also minds some more obstacles."""
-    candidates = tuple(c if c.minds is None else replace(c, minds=c.minds | set(more)) for c in item.candidates)
+    candidates = tuple(
+        c if c.minds is None else replace(c, minds=c.minds | set(more)) for c in item.candidates
+    )
     return replace(item, candidates=candidates)
 
 

@@ -1,4 +1,5 @@
-"""What ``kernels`` does, with NumPy, for machines that cannot compile: the same signatures, the same answers."""
+"""What ``kernels`` does, with NumPy, for machines that cannot compile: the same signatures, the
+same answers."""
 
 from __future__ import annotations
 
@@ -17,7 +18,9 @@ _JOIN_MM = 1e-6
 _WORD = 2**64 - 1
 
 
-def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints, left: Floats, right: Floats) -> int:
+def cut_into_bands(
+    xs: Floats, ys: Floats, above: float, high: float, band: Ints, left: Floats, right: Floats
+) -> int:
     """See ``kernels.cut_into_bands``; the bands are cut by Shapely."""
     start = ys.min() - above
     count = max(1, int(np.ceil((ys.max() - start) / high - 1e-9)))
@@ -26,7 +29,9 @@ def cut_into_bands(xs: Floats, ys: Floats, above: float, high: float, band: Ints
     slabs = shapely.box(xs.min() - 1, lows + _EDGE_MM, xs.max() + 1, lows + high - _EDGE_MM)
     parts, index = shapely.get_parts(shapely.intersection(shape, slabs), return_index=True)
     extent = shapely.bounds(parts)
-    some = np.isfinite(extent[:, 0])  # a band below the outline, or one that only a point of it reaches into
+    some = np.isfinite(
+        extent[:, 0]
+    )  # a band below the outline, or one that only a point of it reaches into
     extent, index = extent[some], index[some]
     found = 0
     for k in np.lexsort((extent[:, 0], index)):
@@ -60,8 +65,19 @@ def fill_tables(
         if rows <= 0 or cols <= 0:
             continue
         touching, inside = (
-            _meet(slice(*start[[a, a + 1]]), slice(*start[[b, b + 1]]), band, reach, bands, dx, where[a, b])
-            for start, band, reach in ((outer_start, outer_band, outer), (inner_start, inner_band, inner))
+            _meet(
+                slice(*start[[a, a + 1]]),
+                slice(*start[[b, b + 1]]),
+                band,
+                reach,
+                bands,
+                dx,
+                where[a, b],
+            )
+            for start, band, reach in (
+                (outer_start, outer_band, outer),
+                (inner_start, inner_band, inner),
+            )
         )
         along = np.minimum(_runs(inside), _runs(inside[:, ::-1])[:, ::-1]) * (dx / DEPTH_MM)
         up, down = _runs(inside.T).T, _runs(inside.T[:, ::-1])[:, ::-1].T
@@ -74,8 +90,11 @@ def fill_tables(
             arena[turned : turned + rows * cols] = table[::-1]
 
 
-def _meet(i: slice, j: slice, band: Ints, reach: Floats, bands: int, dx: float, where: Ints) -> NDArray[np.bool_]:
-    """The cells of a table, (rows, columns), in which some of the stretches j lie in some of the stretches i."""
+def _meet(
+    i: slice, j: slice, band: Ints, reach: Floats, bands: int, dx: float, where: Ints
+) -> NDArray[np.bool_]:
+    """The cells of a table, (rows, columns), in which some of the stretches j lie in some of the
+    stretches i."""
     _, row0, col0, rows, cols = (int(v) for v in where)
     row, phase = np.divmod(band[i, None] - band[None, j], bands)
     first = np.floor((reach[i, None, 0] - reach[None, j, 1]) / dx + 1e-9).astype(np.int64) + 1
@@ -88,14 +107,18 @@ def _meet(i: slice, j: slice, band: Ints, reach: Floats, bands: int, dx: float, 
     return inside
 
 
-def depth_between(a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int, arena: Bytes, where: Ints) -> int:
+def depth_between(
+    a: int, row_a: int, col_a: int, b: int, row_b: int, col_b: int, arena: Bytes, where: Ints
+) -> int:
     """See ``kernels.depth_between``."""
     base, row0, col0, rows, cols = (int(v) for v in where[a, b])
     r, c = row_b - row_a - row0, col_b - col_a - col0
     return int(arena[base + r * cols + c]) if 0 <= r < rows and 0 <= c < cols else 0
 
 
-def all_depths(places: Ints, items: int, arena: Bytes, where: Ints, ignored: int, depths: Singles) -> None:
+def all_depths(
+    places: Ints, items: int, arena: Bytes, where: Ints, ignored: int, depths: Singles
+) -> None:
     """See ``kernels.all_depths``."""
     for i in range(items):
         for j in range(i + 1, len(places)):
@@ -171,7 +194,9 @@ def place_all(
         best: tuple[float, int, int, int] | None = None
         for c in owns[first[item] : first[item + 1]]:
             rows = int(grid[c, 1])
-            reach = max((p[2] + where[p[0], c, 2] + where[p[0], c, 4] for p in done), default=0) * dx
+            reach = (
+                max((p[2] + where[p[0], c, 2] + where[p[0], c, 4] for p in done), default=0) * dx
+            )
             again = int(grid[c, 2] if grid[c, 2] * dx < NEVER_AGAIN_MM / 2 else grid[c, 3] + 1)
             cols = int(max(0.0, reach) / dx) + 2 + again
             free = np.ones((rows, cols), dtype=np.bool_)
@@ -281,7 +306,9 @@ def sweep_out(
             return sweep + 1
         own = depths[:n]
         risen = weights[:n] * (np.float32(1.2) + np.float32(0.8) * own / own.max())
-        weights[:n] = np.where(own > 0, risen, np.maximum(np.float32(1.0), np.float32(0.95) * weights[:n]))
+        weights[:n] = np.where(
+            own > 0, risen, np.maximum(np.float32(1.0), np.float32(0.95) * weights[:n])
+        )
         weights[n:, :n] = weights[:n, n:].T
         if total < patience[5]:
             patience[5] = total
@@ -305,7 +332,9 @@ def sweep_out(
     return sweeps
 
 
-def near_parts(start: Ints, boxes: Floats, item_boxes: Floats, at: Floats, near: float, pairs: Ints) -> int:
+def near_parts(
+    start: Ints, boxes: Floats, item_boxes: Floats, at: Floats, near: float, pairs: Ints
+) -> int:
     """See ``kernels.near_parts``."""
     found = 0
     n = len(start) - 1
@@ -322,13 +351,25 @@ def near_parts(start: Ints, boxes: Floats, item_boxes: Floats, at: Floats, near:
             if found + len(p) > len(pairs):
                 return -1
             rows = slice(found, found + len(p))
-            pairs[rows, 0], pairs[rows, 1], pairs[rows, 2], pairs[rows, 3] = i, j, p + start[i], q + start[j]
+            pairs[rows, 0], pairs[rows, 1], pairs[rows, 2], pairs[rows, 3] = (
+                i,
+                j,
+                p + start[i],
+                q + start[j],
+            )
             found += len(p)
     return found
 
 
 def lines_between(
-    pairs: Ints, count: int, corners: Floats, normals: Floats, reach: Floats, ring: Ints, at: Floats, lines: Floats
+    pairs: Ints,
+    count: int,
+    corners: Floats,
+    normals: Floats,
+    reach: Floats,
+    ring: Ints,
+    at: Floats,
+    lines: Floats,
 ) -> None:
     """See ``kernels.lines_between``."""
     for k in range(count):

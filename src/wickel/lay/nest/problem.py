@@ -13,10 +13,11 @@ NEVER_AGAIN_MM = 100_000.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Lattice:
-    """Where a candidate may stand: x = x_mm + i·along + j·offset and y = y_mm + j·across, i and j whole.
+    """Where a candidate may stand: x = x_mm + i·along + j·offset and y = y_mm + j·across, i and j
+    whole.
 
-    ``along_mm`` None leaves x free, ``across_mm`` None leaves y free; what does not come again does so after
-    ``NEVER_AGAIN_MM``.
+    ``along_mm`` None leaves x free, ``across_mm`` None leaves y free; what does not come again does
+    so after ``NEVER_AGAIN_MM``.
     """
 
     along_mm: float | None = None
@@ -28,10 +29,11 @@ class Lattice:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Candidate:
-    """One way for an item to lie: an outline with least x 0, movable in y from ``low`` to ``high`` mm.
+    """One way for an item to lie: an outline with least x 0, movable in y from ``low`` to ``high``
+    mm.
 
-    Zones side by side share the strip: each is a range of y. A fold edge is a range of no height. ``minds`` are the
-    obstacles that it may not lie on, None for all.
+    Zones side by side share the strip: each is a range of y. A fold edge is a range of no height.
+    ``minds`` are the obstacles that it may not lie on, None for all.
     """
 
     outline: Outline
@@ -65,13 +67,15 @@ class Item:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Problem:
-    """Items to place from x = 0 on, none overlapping another or an obstacle, with the least greatest x.
+    """Items to place from x = 0 on, none overlapping another or an obstacle, with the least
+    greatest x.
 
-    ``obstacles`` are outlines at their places on the strip: flaws, what a remnant lacks. A search with a ``start``
-    goes on from it; a ``guess`` says where the items might lie, overlaps and all, as in a lay of pieces much alike.
-    ``effort`` counts steps of the search: the first ``ORDERS`` are orders placed one after another, the others sweeps
-    that take overlaps out of a lay made too short. With ``seed`` it decides the answer. ``workers`` search side by
-    side, each with a seed of its own; only with one of them is the answer the same every time.
+    ``obstacles`` are outlines at their places on the strip: flaws, what a remnant lacks. A search
+    with a ``start`` goes on from it; a ``guess`` says where the items might lie, overlaps and all,
+    as in a lay of pieces much alike. ``effort`` counts steps of the search: the first ``ORDERS``
+    are orders placed one after another, the others sweeps that take overlaps out of a lay made too
+    short. With ``seed`` it decides the answer. ``workers`` search side by side, each with a seed of
+    its own; only with one of them is the answer the same every time.
     """
 
     items: tuple[Item, ...]
@@ -85,7 +89,9 @@ class Problem:
     @property
     def tied(self) -> bool:
         """Whether anything is bound to a repeat."""
-        return any(candidate.lattice is not None for item in self.items for candidate in item.candidates)
+        return any(
+            candidate.lattice is not None for item in self.items for candidate in item.candidates
+        )
 
 
 ORDERS = 30
@@ -104,7 +110,8 @@ class Solution:
 
 
 class NoPlace(Exception):
-    """An item, named by its number, has no place at all: what it is bound to lies outside of where it may be."""
+    """An item, named by its number, has no place at all: what it is bound to lies outside of where
+    it may be."""
 
     def __init__(self, item: int) -> None:
         super().__init__(f"item {item} has no place")

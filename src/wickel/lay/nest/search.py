@@ -1,8 +1,10 @@
-"""The search: a first lay by many orders, then shorter and shorter ones by taking overlaps out, each pushed together.
+"""The search: a first lay by many orders, then shorter and shorter ones by taking overlaps out,
+each pushed together.
 
-The stages: ``tables`` (where candidates overlap, on a grid), ``kernels.place_all`` (first lays), ``separation``
-(shorter lays on the grid), ``compaction`` (off the grid, pushed together). Work is done in threads of its own, so
-that a report that raises ``Stopped`` is heard at once, whatever is going on.
+The stages: ``tables`` (where candidates overlap, on a grid), ``kernels.place_all`` (first lays),
+``separation`` (shorter lays on the grid), ``compaction`` (off the grid, pushed together). Work is
+done in threads of its own, so that a report that raises ``Stopped`` is heard at once, whatever is
+going on.
 """
 
 from __future__ import annotations
@@ -19,19 +21,28 @@ from wickel.lay.nest.compaction import Shapes, compacted
 from wickel.lay.nest.locked import unlocked
 from wickel.lay.nest.problem import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped
 from wickel.lay.nest.separation import FEW_ITEMS, Another, GridLay, Separation
-from wickel.lay.nest.tables import MANY_ITEMS, VERY_MANY_ITEMS, Tables, Tick, grid_for, loops, with_other_slack
+from wickel.lay.nest.tables import (
+    MANY_ITEMS,
+    VERY_MANY_ITEMS,
+    Tables,
+    Tick,
+    grid_for,
+    loops,
+    with_other_slack,
+)
 
 FINE, MIDDLING, COARSE, COARSEST = (10.0, 5.0, 1), (14.0, 7.0, 1), (20.0, 10.0, 1), (30.0, 15.0, 1)
 """Cells along and across in mm, and bands a row.
 
-First lays are exact on their grid and want a fine one. Overlaps are taken out on a coarser one, the middling one when
-there are few items, the coarsest when there are very many: more can be tried there, and pushing the lay apart makes it
-exact.
+First lays are exact on their grid and want a fine one. Overlaps are taken out on a coarser one, the
+middling one when there are few items, the coarsest when there are very many: more can be tried
+there, and pushing the lay apart makes it exact.
 """
 
 MANY_CANDIDATES, VERY_MANY_CANDIDATES = 150, 320
 FIRST_COARSE = 70
-"""From so many candidates on a first lay is made on the coarse grid while the fine tables are still to come."""
+"""From so many candidates on a first lay is made on the coarse grid while the fine tables are still
+to come."""
 
 PUSHED_WITHIN = 1.03
 """Grid lays up to this much longer than the best one are worth pushing together."""
@@ -40,7 +51,8 @@ SHARED_BELOW = 0.99
 """A worker goes on from another's lay when that is so much shorter than its own."""
 
 GUESS_ROOM, GUESS_SWEEPS = 1.03, 240
-"""A guess may become so much longer when its overlaps are taken out, in so many sweeps at the most."""
+"""A guess may become so much longer when its overlaps are taken out, in so many sweeps at the
+most."""
 
 _SWEEPS_AT_ONCE = 8
 _LISTEN_S = 0.01
@@ -49,8 +61,8 @@ _LISTEN_S = 0.01
 def search(problem: Problem, report: Report) -> Solution:
     """Place all items; with one worker the same problem gives the same answer.
 
-    ``report`` is called with the progress and the best solution so far, several times a second, and may raise
-    ``Stopped``; the best so far is then returned.
+    ``report`` is called with the progress and the best solution so far, several times a second, and
+    may raise ``Stopped``; the best so far is then returned.
 
     Raises:
         Stopped: the report stopped it before there was any solution.
@@ -59,7 +71,10 @@ def search(problem: Problem, report: Report) -> Solution:
     rest = unlocked(problem)
     if rest is not None:
         return rest.whole(
-            search(rest.problem, lambda done, best: report(done, None if best is None else rest.whole(best)))
+            search(
+                rest.problem,
+                lambda done, best: report(done, None if best is None else rest.whole(best)),
+            )
         )
     if not problem.items:
         return Solution(spots=(), length_mm=0.0)
@@ -67,9 +82,11 @@ def search(problem: Problem, report: Report) -> Solution:
 
 
 def quick_length(problem: Problem, tick: Tick = lambda: None) -> float:
-    """The length of the best of a few orders on the coarse grid, in some milliseconds; to compare problems by.
+    """The length of the best of a few orders on the coarse grid, in some milliseconds; to compare
+    problems by.
 
-    Infinite when an item has no place. ``tick`` is called often and may raise ``Stopped``, which ends it.
+    Infinite when an item has no place. ``tick`` is called often and may raise ``Stopped``, which
+    ends it.
     """
     own = _Search(problem)
     try:
@@ -165,7 +182,13 @@ class _Search:
 
     def _work(self) -> None:
         shapes = len({id(c) for item in self.problem.items for c in item.candidates})
-        cells = FINE if shapes <= MANY_CANDIDATES else COARSE if shapes <= VERY_MANY_CANDIDATES else COARSEST
+        cells = (
+            FINE
+            if shapes <= MANY_CANDIDATES
+            else COARSE
+            if shapes <= VERY_MANY_CANDIDATES
+            else COARSEST
+        )
         wanted = self._coarser(cells)
         given, tables = self.problem.start, None
         if given is None:
@@ -213,9 +236,12 @@ class _Search:
         return Tables(self.problem, grid_for(self.problem, *cells), self.board.tick)
 
     def _coarser(self, cells: tuple[float, float, int]) -> tuple[float, float, int]:
-        """The cells to take overlaps out on. What is bound to a repeat cannot be pushed, and wants the finer ones."""
+        """The cells to take overlaps out on. What is bound to a repeat cannot be pushed, and wants
+        the finer ones."""
         items = len(self.problem.items)
-        wanted = MIDDLING if items <= FEW_ITEMS else COARSE if items <= VERY_MANY_ITEMS else COARSEST
+        wanted = (
+            MIDDLING if items <= FEW_ITEMS else COARSE if items <= VERY_MANY_ITEMS else COARSEST
+        )
         return cells if self.problem.tied or wanted[0] <= cells[0] else wanted
 
     def _first(self, tables: Tables, orders: int) -> None:
@@ -229,7 +255,9 @@ class _Search:
         for k in range(min(orders, self.effort) if n > 1 else 1):
             self.board.tick()
             order = known[k] if k < len(known) else _changed(best_order, rng)
-            spots, length = _placed(tables, order, np.inf if best is None else best.length_mm * PUSHED_WITHIN)
+            spots, length = _placed(
+                tables, order, np.inf if best is None else best.length_mm * PUSHED_WITHIN
+            )
             if np.isfinite(length):
                 lay = GridLay(spots, length)
                 lays.append(lay)
@@ -240,7 +268,8 @@ class _Search:
         if best is None:
             raise NoPlace(0)
         near = sorted(
-            (lay for lay in lays if lay.length_mm <= best.length_mm * PUSHED_WITHIN), key=lambda own: own.length_mm
+            (lay for lay in lays if lay.length_mm <= best.length_mm * PUSHED_WITHIN),
+            key=lambda own: own.length_mm,
         )
         for lay in near[: 3 if n <= 40 else 1]:
             pushed = self._pushed(tables, lay, min(orders, self.effort))
@@ -248,7 +277,8 @@ class _Search:
                 self.board.offer(pushed)
 
     def _from_guess(self, tables: Tables) -> None:
-        """Take the overlaps out of the guess, at about its length, where that is shorter than the best lay so far."""
+        """Take the overlaps out of the guess, at about its length, where that is shorter than the
+        best lay so far."""
         guess, best = self.problem.guess, self.board.best
         if not guess or best is None or self.problem.tied:
             return
@@ -256,7 +286,10 @@ class _Search:
             Spot(
                 spot.candidate,
                 max(0.0, spot.x),
-                min(max(spot.y, item.candidates[spot.candidate].low_mm), item.candidates[spot.candidate].high_mm),
+                min(
+                    max(spot.y, item.candidates[spot.candidate].low_mm),
+                    item.candidates[spot.candidate].high_mm,
+                ),
             )
             for spot, item in zip(guess, self.problem.items, strict=True)
         )
@@ -265,14 +298,21 @@ class _Search:
         if room >= best.length_mm:
             return
         own = Separation(
-            tables, self.areas, self._on_grid(tables, wanted), room, self.problem.seed, self._another(tables)
+            tables,
+            self.areas,
+            self._on_grid(tables, wanted),
+            room,
+            self.problem.seed,
+            self._another(tables),
         )
         spent = 0
         while spent < GUESS_SWEEPS:
             self.board.tick()
             done, lay = own.sweep(_SWEEPS_AT_ONCE)
             spent += max(1, done)
-            pushed = None if lay is None else self._pushed(tables, lay, ORDERS + spent, best.length_mm)
+            pushed = (
+                None if lay is None else self._pushed(tables, lay, ORDERS + spent, best.length_mm)
+            )
             if pushed is not None:
                 self.board.offer(pushed)
                 return
@@ -294,8 +334,12 @@ class _Search:
         boxes = [bounds(item.candidates[0].outline) for item in self.problem.items]
         long = np.array([box.width for box in boxes])
         high = np.array([box.height for box in boxes])
-        fold = np.array([all(c.low_mm == c.high_mm for c in item.candidates) for item in self.problem.items])
-        tied = np.array([any(c.lattice is not None for c in item.candidates) for item in self.problem.items])
+        fold = np.array(
+            [all(c.low_mm == c.high_mm for c in item.candidates) for item in self.problem.items]
+        )
+        tied = np.array(
+            [any(c.lattice is not None for c in item.candidates) for item in self.problem.items]
+        )
         first = fold | tied
         keys = (
             self.areas,
@@ -316,7 +360,9 @@ class _Search:
         """Shorter and shorter lays from one start on, until the effort is spent."""
         board = self.board
         assert board.best is not None, "there is a first lay"
-        own = Separation(tables, self.areas, start, board.best.length_mm, seed, self._another(tables))
+        own = Separation(
+            tables, self.areas, start, board.best.length_mm, seed, self._another(tables)
+        )
         spent = ORDERS
         while spent < self.effort:
             board.tick()
@@ -328,12 +374,18 @@ class _Search:
                 if pushed is None:
                     own.refuse()
                     continue
-                close = self._on_grid(tables, pushed)  # what is gone on from is nearly free, and as short
+                close = self._on_grid(
+                    tables, pushed
+                )  # what is gone on from is nearly free, and as short
                 own.shorter(close, pushed.length_mm)
                 with board.lock:
                     if board.best is None or pushed.length_mm < board.best.length_mm - 1e-6:
                         board.best, board.grid_best = pushed, close
-            elif share and board.grid_best is not None and board.best.length_mm < own.length_mm * SHARED_BELOW:
+            elif (
+                share
+                and board.grid_best is not None
+                and board.best.length_mm < own.length_mm * SHARED_BELOW
+            ):
                 own.shorter(board.grid_best, board.best.length_mm)
 
     def _on_grid(self, tables: Tables, given: Solution) -> GridLay:
@@ -354,20 +406,35 @@ class _Search:
             bands, local = tables.bands[c], tables.local[c]
             candidate = self.problem.items[item].candidates[local]
             lowest = bounds(candidate.outline).min_y
-            y = bands.base * tables.grid.dy + bands.above - lowest + (int(row) - bands.base) * tables.grid.dy
-            y = candidate.low_mm if candidate.low_mm == candidate.high_mm else min(y, candidate.high_mm)
+            y = (
+                bands.base * tables.grid.dy
+                + bands.above
+                - lowest
+                + (int(row) - bands.base) * tables.grid.dy
+            )
+            y = (
+                candidate.low_mm
+                if candidate.low_mm == candidate.high_mm
+                else min(y, candidate.high_mm)
+            )
             spots.append(Spot(local, float(int(column) * tables.grid.dx + bands.shift), float(y)))
         return _measured(self.problem, Solution(spots=tuple(spots), length_mm=0.0, effort=effort))
 
-    def _pushed(self, tables: Tables, lay: GridLay, effort: int, below_mm: float = np.inf) -> Solution | None:
-        """A lay off the grid and pushed together; one that still overlaps only when it comes out shorter."""
+    def _pushed(
+        self, tables: Tables, lay: GridLay, effort: int, below_mm: float = np.inf
+    ) -> Solution | None:
+        """A lay off the grid and pushed together; one that still overlaps only when it comes out
+        shorter."""
         solution = self._off_grid(tables, lay, effort)
         tick = self.board.tick
-        return compacted(self.problem, solution, self.shapes, tick, free=lay.free, below_mm=below_mm)
+        return compacted(
+            self.problem, solution, self.shapes, tick, free=lay.free, below_mm=below_mm
+        )
 
 
 def _placed(tables: Tables, order: Ints, give_up_mm: float) -> tuple[Ints, float]:
-    """The places of items placed in their order, and the length they take; infinite when it is more than wanted."""
+    """The places of items placed in their order, and the length they take; infinite when it is more
+    than wanted."""
     spots = np.zeros((len(order), 3), dtype=np.int64)
     length = loops().place_all(
         order,
@@ -404,7 +471,8 @@ def _changed(order: Ints, rng: np.random.Generator) -> Ints:
 
 
 def warm_in_background() -> None:
-    """Compile or load the loops in a thread of its own; searches work with NumPy until they are there."""
+    """Compile or load the loops in a thread of its own; searches work with NumPy until they are
+    there."""
     from wickel.lay.nest import jit
 
     if jit.COMPILED:
@@ -412,11 +480,17 @@ def warm_in_background() -> None:
 
 
 def warm_up() -> None:
-    """Compile or load every loop with a little problem, so that the first real search does not wait for it."""
+    """Compile or load every loop with a little problem, so that the first real search does not wait
+    for it."""
     from wickel.lay.nest.problem import Candidate, Item, Lattice
 
     ell = ((0.0, 0.0), (300.0, 0.0), (300.0, 100.0), (100.0, 100.0), (100.0, 200.0), (0.0, 200.0))
     free = Candidate(outline=ell, low_mm=0.0, high_mm=300.0)
     tied = replace(free, lattice=Lattice(along_mm=100.0))
-    items = tuple(Item(kind=str(k), candidates=(tied if k else free,), area_mm2=4e4) for k in range(4))
-    search(Problem(items=items, obstacles=(((900.0, 0.0), (950.0, 0.0), (950.0, 50.0)),), effort=80), lambda *_: None)
+    items = tuple(
+        Item(kind=str(k), candidates=(tied if k else free,), area_mm2=4e4) for k in range(4)
+    )
+    search(
+        Problem(items=items, obstacles=(((900.0, 0.0), (950.0, 0.0), (950.0, 50.0)),), effort=80),
+        lambda *_: None,
+    )

@@ -1,8 +1,10 @@
-"""Overlap-minimising search: a lay made too short is freed of its overlaps, again and again shorter.
+"""Overlap-minimising search: a lay made too short is freed of its overlaps, again and again
+shorter.
 
-All items lie on the grid of one ``Tables``. Items that overlap are moved to where they overlap least; what stays
-overlapped weighs more (guided local search). A lay without overlap is made a little shorter: cut at a place, what
-is right of it shifted left. One that cannot be freed is changed by swapping two of its larger items.
+All items lie on the grid of one ``Tables``. Items that overlap are moved to where they overlap
+least; what stays overlapped weighs more (guided local search). A lay without overlap is made a
+little shorter: cut at a place, what is right of it shifted left. One that cannot be freed is
+changed by swapping two of its larger items.
 """
 
 from __future__ import annotations
@@ -17,13 +19,16 @@ from wickel.lay.nest.arrays import TOUCHING, Ints
 from wickel.lay.nest.tables import MANY_ITEMS, Tables, loops
 
 PATIENCE, PATIENCE_EACH = 20, 0.5
-"""Sweeps without the total depth falling by 2 % after which a length is given up, and so many more for each item."""
+"""Sweeps without the total depth falling by 2 % after which a length is given up, and so many more
+for each item."""
 
 STRIKES = 3
-"""How many times in a row it is gone back to the least depth, with the weights as they have become, before that."""
+"""How many times in a row it is gone back to the least depth, with the weights as they have become,
+before that."""
 
 NEARLY, NEARLY_TIED = (3.0, 0.05), (12.0, 1.0)
-"""A lay whose depths add up to so many steps of depth, and so many more for each item, is worth pushing apart.
+"""A lay whose depths add up to so many steps of depth, and so many more for each item, is worth
+pushing apart.
 
 More where touching counts too, as it does for what is bound to a repeat.
 """
@@ -32,11 +37,12 @@ AFRESH = 20
 """After so many lengths given up in a row the search begins from another first lay."""
 
 FEW_ITEMS = 16
-"""With so few items it then also looks at what touches the other way: ignored, which fits lays that have been pushed,
-or taken for an overlap, which fits what only fits exactly."""
+"""With so few items it then also looks at what touches the other way: ignored, which fits lays that
+have been pushed, or taken for an overlap, which fits what only fits exactly."""
 
 NEIGHBOURS = 4
-"""With many items the two that are swapped are of nearly one size: so many apart in their order by area."""
+"""With many items the two that are swapped are of nearly one size: so many apart in their order by
+area."""
 
 _SHORTER, _FASTER, _SLOWER, _LEAST = 0.005, 1.3, 0.8, 0.001
 _FROM_FAILED = 0.7
@@ -45,7 +51,8 @@ _LARGER_SHARE = 0.6
 
 @dataclass(frozen=True, slots=True)
 class GridLay:
-    """Places of all items on the grid, (items, 3): candidate, row, column; and the length they take in mm.
+    """Places of all items on the grid, (items, 3): candidate, row, column; and the length they take
+    in mm.
 
     ``free``: no two overlap, not even by rounding.
     """
@@ -63,7 +70,13 @@ class Separation:
     """The search from one lay on, with a seed of its own. ``sweep`` does a few sweeps at a time."""
 
     def __init__(
-        self, tables: Tables, areas: NDArray[np.float64], start: GridLay, length_mm: float, seed: int, another: Another
+        self,
+        tables: Tables,
+        areas: NDArray[np.float64],
+        start: GridLay,
+        length_mm: float,
+        seed: int,
+        another: Another,
     ) -> None:
         self.tables = tables
         self.items = len(tables.first) - 1
@@ -80,10 +93,12 @@ class Separation:
         self._begin(start.places)
 
     def sweep(self, sweeps: int) -> tuple[int, GridLay | None]:
-        """Do up to so many sweeps; returns how many were done and the lay that came out, if one did.
+        """Do up to so many sweeps; returns how many were done and the lay that came out, if one
+        did.
 
-        The lay is free of all but touching, or so nearly that pushing it may part what still overlaps. The caller
-        says with ``shorter`` when it is to be gone on from, and otherwise ``refuse``s it.
+        The lay is free of all but touching, or so nearly that pushing it may part what still
+        overlaps. The caller says with ``shorter`` when it is to be gone on from, and otherwise
+        ``refuse``s it.
         """
         if self._most.max() < 0 or self.items < 2:
             return sweeps, None  # nothing can be shorter
@@ -117,7 +132,8 @@ class Separation:
         return max(1, done), GridLay(own, self._length(own), free=False)
 
     def refuse(self) -> None:
-        """Say that the lay that came out cannot be pushed apart: swept out, there is nothing more to sweep in it."""
+        """Say that the lay that came out cannot be pushed apart: swept out, there is nothing more
+        to sweep in it."""
         if self._cleared:
             self._give_up()
 
@@ -150,7 +166,11 @@ class Separation:
         t, dx = self.tables, self.tables.grid.dx
         target = self.length_mm * (1 - self._step)
         self._most = np.floor((target - t.widths) / dx + 1e-9).astype(np.int64)
-        size = int((t.cells[: len(t.local), 1] * np.maximum(0, self._most[: len(t.local)] + 1)).max(initial=1))
+        size = int(
+            (t.cells[: len(t.local), 1] * np.maximum(0, self._most[: len(t.local)] + 1)).max(
+                initial=1
+            )
+        )
         if size > len(self._cost):
             self._cost = np.zeros(size, dtype=np.float32)
         made = places.copy()
@@ -174,7 +194,8 @@ class Separation:
         self._kept = self._places.copy()
 
     def _clamped(self, item: int, place: Ints) -> Ints:
-        """A place on the strip and on the candidate's repeat near the one given, of another candidate if need be."""
+        """A place on the strip and on the candidate's repeat near the one given, of another
+        candidate if need be."""
         c, row, col = (int(v) for v in place)
         t = self.tables
         if self._most[c] < 0:
@@ -197,14 +218,23 @@ class Separation:
     def _swapped(self) -> Ints:
         """The failed places, or the last good ones, with two larger items swapped."""
         failed = self._failed
-        base = failed if failed is not None and self._rng.random() < _FROM_FAILED else self.best.places
+        base = (
+            failed if failed is not None and self._rng.random() < _FROM_FAILED else self.best.places
+        )
         made = base.copy()
         if self.items > MANY_ITEMS and self._rng.random() < 0.5:
             return self.best.places.copy()  # cut at another place is change enough
         first = int(self._rng.integers(len(self._larger)))
         reach = len(self._larger) if self.items <= MANY_ITEMS else NEIGHBOURS
-        near = [k for k in range(max(0, first - reach), min(len(self._larger), first + reach + 1)) if k != first]
-        one, other = int(self._larger[first]), int(self._larger[near[int(self._rng.integers(len(near)))]])
+        near = [
+            k
+            for k in range(max(0, first - reach), min(len(self._larger), first + reach + 1))
+            if k != first
+        ]
+        one, other = (
+            int(self._larger[first]),
+            int(self._larger[near[int(self._rng.integers(len(near)))]]),
+        )
         t = self.tables
         for item, there in ((one, base[other]), (other, base[one])):
             own = t.owns[t.first[item] : t.first[item + 1]]

@@ -1,8 +1,9 @@
 """No-fit tables: for two candidates, the offsets on a grid at which they overlap, and how deep.
 
-Strict: an outline is widened to its full x-extent in each band of the grid, so an offset that a table calls free
-is exactly free. Where two only touch, so that a lay rounded to the grid is not taken for overlapping, it says so.
-The idea (bands and difference arrays, depths by run lengths) is NESTING.md §5.1 and §5.2.
+Strict: an outline is widened to its full x-extent in each band of the grid, so an offset that a
+table calls free is exactly free. Where two only touch, so that a lay rounded to the grid is not
+taken for overlapping, it says so. The idea (bands and difference arrays, depths by run lengths) is
+NESTING.md §5.1 and §5.2.
 """
 
 from __future__ import annotations
@@ -32,14 +33,16 @@ MANY_ITEMS, VERY_MANY_ITEMS = 40, 100
 SLACK, SLACK_OF_VERY_MANY = 0.25, 0.12
 """Half of what rounding a place to the grid takes or adds, in columns; less where errors add up.
 
-Two whose outer stretches overlap, and not their inner ones, only touch: they came so near by rounding, and pushing the
-lay apart undoes it.
+Two whose outer stretches overlap, and not their inner ones, only touch: they came so near by
+rounding, and pushing the lay apart undoes it.
 """
 
 
 def loops() -> ModuleType:
     """The hot loops: compiled, or with NumPy where there is no compiler or it is not done yet."""
-    from wickel.lay.nest import jit  # Numba takes long to load: only a process that searches needs it
+    from wickel.lay.nest import (
+        jit,
+    )  # Numba takes long to load: only a process that searches needs it
 
     if jit.ready():
         from wickel.lay.nest import kernels
@@ -52,7 +55,8 @@ def loops() -> ModuleType:
 
 @dataclass(frozen=True, slots=True)
 class Grid:
-    """Cell sizes in mm, along the strip and across it; into how many bands a row is cut; the slack in columns."""
+    """Cell sizes in mm, along the strip and across it; into how many bands a row is cut; the slack
+    in columns."""
 
     dx: float
     dy: float
@@ -62,7 +66,8 @@ class Grid:
 
 @dataclass(frozen=True, slots=True)
 class Stretches:
-    """Stretches of outline: the ``band`` (n) of each and from where to where it goes in mm, (n, 2)."""
+    """Stretches of outline: the ``band`` (n) of each and from where to where it goes in mm, (n,
+    2)."""
 
     band: Ints
     reach: Floats
@@ -72,10 +77,10 @@ class Stretches:
 class Bands:
     """A candidate on the grid: x-extents per band, and the rows it may take.
 
-    ``outer``, ``inner``: stretches of outline in bands, counted from the line of the candidate's row; the inner ones
-    are what of them counts as overlapping (``SLACK``). ``base`` is the row of its lowest place, ``above`` the height
-    of that place above its line, ``steps`` how many rows up it may go, ``shift`` how far the outline stands right of
-    its column's line.
+    ``outer``, ``inner``: stretches of outline in bands, counted from the line of the candidate's
+    row; the inner ones are what of them counts as overlapping (``SLACK``). ``base`` is the row of
+    its lowest place, ``above`` the height of that place above its line, ``steps`` how many rows up
+    it may go, ``shift`` how far the outline stands right of its column's line.
     """
 
     outer: Stretches
@@ -96,11 +101,15 @@ def _closed(own: Stretches) -> Stretches:
     """Stretches of a very finely cut outline without the gaps that nothing of use fits into."""
     if len(own.band) <= MANY_STRETCHES:
         return own
-    far = 1.0 + 4.0 * float(np.abs(own.reach).max()) + CLOSED_MM  # sets bands apart, so that one pass does for all
+    far = (
+        1.0 + 4.0 * float(np.abs(own.reach).max()) + CLOSED_MM
+    )  # sets bands apart, so that one pass does for all
     order = np.lexsort((own.reach[:, 0], own.band))
     band = own.band[order]
     left, right = (own.reach[order, k] + band * far for k in (0, 1))
-    begins = np.flatnonzero(np.concatenate(([True], left[1:] > np.maximum.accumulate(right)[:-1] + CLOSED_MM)))
+    begins = np.flatnonzero(
+        np.concatenate(([True], left[1:] > np.maximum.accumulate(right)[:-1] + CLOSED_MM))
+    )
     ends = np.maximum.reduceat(right, begins)
     shift = band[begins] * far
     return Stretches(band[begins], np.column_stack((left[begins] - shift, ends - shift)))
@@ -116,7 +125,9 @@ def _outer(outline: Outline, above: float, high: float) -> Stretches:
         xs, ys = np.ascontiguousarray(points[:, 0]), np.ascontiguousarray(points[:, 1])
         found = loops().cut_into_bands(xs, ys, above, high, band, left, right)
         if found >= 0:
-            return _closed(Stretches(band[:found].copy(), np.column_stack((left[:found], right[:found]))))
+            return _closed(
+                Stretches(band[:found].copy(), np.column_stack((left[:found], right[:found])))
+            )
         size *= 4
 
 
@@ -157,8 +168,11 @@ def banded(candidate: Candidate, grid: Grid) -> Bands:
     return Bands(outer, inner, box.max_x + shift, base, above, steps, shift, lattice)
 
 
-def _on_lattice(own: Lattice, candidate: Candidate, min_y: float, grid: Grid) -> tuple[float, float, tuple[int, ...]]:
-    """The lowest place on the lattice, how far right of its column's line the outline stands, and the grid's lattice.
+def _on_lattice(
+    own: Lattice, candidate: Candidate, min_y: float, grid: Grid
+) -> tuple[float, float, tuple[int, ...]]:
+    """The lowest place on the lattice, how far right of its column's line the outline stands, and
+    the grid's lattice.
 
     The grid's cells must go into the repeat a whole number of times (``grid_for``).
     """
@@ -178,16 +192,22 @@ def _on_lattice(own: Lattice, candidate: Candidate, min_y: float, grid: Grid) ->
 
 
 def grid_for(problem: Problem, dx: float, dy: float, bands: int) -> Grid:
-    """A grid of about those cells into which every repeat of the problem goes a whole number of times."""
-    lattices = [c.lattice for item in problem.items for c in item.candidates if c.lattice is not None]
-    along = [mm for own in lattices for mm in (own.along_mm, abs(own.offset_mm)) if _comes_again(mm)]
+    """A grid of about those cells into which every repeat of the problem goes a whole number of
+    times."""
+    lattices = [
+        c.lattice for item in problem.items for c in item.candidates if c.lattice is not None
+    ]
+    along = [
+        mm for own in lattices for mm in (own.along_mm, abs(own.offset_mm)) if _comes_again(mm)
+    ]
     across = [own.across_mm for own in lattices if _comes_again(own.across_mm)]
     slack = SLACK if len(problem.items) <= VERY_MANY_ITEMS else SLACK_OF_VERY_MANY
     return Grid(_dividing(along, dx), _dividing(across, dy), bands, slack)
 
 
 def with_other_slack(grid: Grid) -> Grid:
-    """The same grid with the other slack: two that search side by side find more when they differ in it."""
+    """The same grid with the other slack: two that search side by side find more when they differ
+    in it."""
     return replace(grid, slack=SLACK if grid.slack == SLACK_OF_VERY_MANY else SLACK_OF_VERY_MANY)
 
 
@@ -196,7 +216,8 @@ def _comes_again(mm: float | None) -> TypeGuard[float]:
 
 
 def _dividing(lengths: list[float], near: float) -> float:
-    """A step of about ``near`` that goes into all lengths; the lengths' greatest common measure when that is finer."""
+    """A step of about ``near`` that goes into all lengths; the lengths' greatest common measure
+    when that is finer."""
     if not lengths:
         return near
     measure = reduce(common_measure, lengths)
@@ -204,10 +225,11 @@ def _dividing(lengths: list[float], near: float) -> float:
 
 
 class Tables:
-    """Tables of all pairs of candidates that could meet, in one arena, and what the loops need beside them.
+    """Tables of all pairs of candidates that could meet, in one arena, and what the loops need
+    beside them.
 
-    See ``kernels`` for the arrays. Obstacles stand behind the candidates, and never against each other.
-    Raises ``NoPlace`` for an item without a single place.
+    See ``kernels`` for the arrays. Obstacles stand behind the candidates, and never against each
+    other. Raises ``NoPlace`` for an item without a single place.
     """
 
     def __init__(self, problem: Problem, grid: Grid, tick: Tick) -> None:
@@ -243,7 +265,9 @@ class Tables:
                 if b >= shapes and mind is not None and (b - shapes) not in mind:
                     continue
                 pairs.append((a, b))
-        self.arena = self._filled(np.array(pairs, dtype=np.int64).reshape(-1, 2), tick, problem.workers)
+        self.arena = self._filled(
+            np.array(pairs, dtype=np.int64).reshape(-1, 2), tick, problem.workers
+        )
         self.widths = np.array([own.width for own in self.bands])
         rows = [(own.base, own.steps + 1, *own.lattice) for own in self.bands]
         self.cells = np.array(rows, dtype=np.int64).reshape(-1, 8)
@@ -271,14 +295,21 @@ class Tables:
             own = banded(Candidate(outline=placed, low_mm=0.0, high_mm=0.0), self.grid)
             fixed.append((len(self.bands), own.base, column))
             still = Stretches(own.outer.band, own.outer.reach + shift)
-            self.bands.append(replace(own, outer=still, inner=still, width=own.width + shift, shift=shift))
+            self.bands.append(
+                replace(own, outer=still, inner=still, width=own.width + shift, shift=shift)
+            )
         self.fixed = np.array(fixed, dtype=np.int64).reshape(-1, 3)
 
     def _filled(self, pairs: Ints, tick: Tick, workers: int) -> Bytes:
-        """Make the tables of the pairs, both ways round, in one arena: the loops read rows forwards only."""
+        """Make the tables of the pairs, both ways round, in one arena: the loops read rows forwards
+        only."""
         grid, own = self.grid, self.bands
-        lowest, highest = (np.array([f(bands.outer.band) for bands in own]) for f in (np.min, np.max))
-        nearest, farthest = (np.array([f(bands.outer.reach) for bands in own]) for f in (np.min, np.max))
+        lowest, highest = (
+            np.array([f(bands.outer.band) for bands in own]) for f in (np.min, np.max)
+        )
+        nearest, farthest = (
+            np.array([f(bands.outer.reach) for bands in own]) for f in (np.min, np.max)
+        )
         a, b = pairs[:, 0], pairs[:, 1]
         row0 = -((highest[b] - lowest[a]) // grid.bands)
         rows = (highest[a] - lowest[b]) // grid.bands - row0 + 1
@@ -287,12 +318,17 @@ class Tables:
         size = np.maximum(0, rows) * np.maximum(0, cols)
         sizes = np.column_stack((size, np.where(a == b, 0, size))).ravel()
         at = np.concatenate(([0], np.cumsum(sizes)))
-        self.where[b, a] = np.column_stack((at[1:-1:2], -(row0 + rows - 1), -(col0 + cols - 1), rows, cols))
+        self.where[b, a] = np.column_stack(
+            (at[1:-1:2], -(row0 + rows - 1), -(col0 + cols - 1), rows, cols)
+        )
         self.where[a, b] = np.column_stack((at[:-1:2], row0, col0, rows, cols))
         arena = np.zeros(int(at[-1]), dtype=np.uint8)
 
         run = loops()
-        outer, inner = _joined([bands.outer for bands in own]), _joined([bands.inner for bands in own])
+        outer, inner = (
+            _joined([bands.outer for bands in own]),
+            _joined([bands.inner for bands in own]),
+        )
 
         def fill(some: Ints) -> None:
             run.fill_tables(some, *outer, *inner, grid.bands, grid.dx, grid.dy, self.where, arena)
@@ -306,7 +342,8 @@ class Tables:
 
 
 def _joined(all_stretches: list[Stretches]) -> tuple[Ints, Ints, Floats]:
-    """The stretches of all candidates one after another: where those of each begin, their bands, their reach."""
+    """The stretches of all candidates one after another: where those of each begin, their bands,
+    their reach."""
     start = np.cumsum([0, *(len(own.band) for own in all_stretches)])
     return (
         start,

@@ -2,4 +2,10 @@
 
 from wickel.wording.english import body, cloth, draft, job, lay
 
-ENGLISH: dict[str, str] = {**body.SENTENCES, **cloth.SENTENCES, **draft.SENTENCES, **job.SENTENCES, **lay.SENTENCES}
+ENGLISH: dict[str, str] = {
+    **body.SENTENCES,
+    **cloth.SENTENCES,
+    **draft.SENTENCES,
+    **job.SENTENCES,
+    **lay.SENTENCES,
+}

@@ -4,8 +4,16 @@ SENTENCES = {
     "allowances.outside": "an allowance of {mm:fine} at the {role} is outside 0 to {most:fine}",
     "formulas.too-long": "“{text}” comes out at {mm:cloth}: no piece is that long.",
     "own_style.line-moves": "{piece}: its line moves by up to {off:fine} where it is curved",
-    "sleeves.no-cap-flat": "The sleeve is {width:length} wide at the upper arm and the armhole {armhole:length} round: no cap is flat enough. Take room out of the sleeve or deepen the armhole.",
-    "sleeves.no-cap-high": "The sleeve is {width:length} wide at the upper arm and the armhole {armhole:length} round: no cap is high enough. Give the sleeve more room or raise the armhole.",
+    "sleeves.no-cap-flat": (
+        "The sleeve is {width:length} wide at the upper arm and the armhole "
+        "{armhole:length} round: no cap is flat enough. Take room out of the sleeve or deepen the "
+        "armhole."
+    ),
+    "sleeves.no-cap-high": (
+        "The sleeve is {width:length} wide at the upper arm and the armhole "
+        "{armhole:length} round: no cap is high enough. Give the sleeve more room or raise the "
+        "armhole."
+    ),
     "sleeves.armhole-and-ease": "armhole and {ease:length} ease",
     "necks.widen": "Widen the neck by about {by:length}.",
     "necks.deepen-front": "Deepen the front neck by about {by:length}.",
@@ -21,133 +29,325 @@ SENTENCES = {
     "notions.elastic-waist": "nine tenths of the waist and {join:length} to join",
     "notions.elastic-sleeve": "the gathered hem and {join:length} to join",
     "notions.thread": "about {seams:whole} of seams, {thread:whole} of thread",
-    "bodice.collar-sewn-round-v-neck": "A collar is sewn to a round or V neck, not to one that is {kinds}: change either.",
-    "bodice.neck-no-straight-centre-buttons": "A neck that is {kinds} has no straight centre for buttons: close it behind, or take another neck.",
-    "box_dress.cut-turn-up-as-long": "Cut the turn-up as long as the sleeve is round, or a little longer.",
-    "box_dress.dress-too-short-pockets-side": "The dress is too short for pockets in the side seams: lengthen it by {short:up}.",
+    "bodice.collar-sewn-round-v-neck": (
+        "A collar is sewn to a round or V neck, not to one that is {kinds}: change either."
+    ),
+    "bodice.neck-no-straight-centre-buttons": (
+        "A neck that is {kinds} has no straight centre for buttons: close it behind, or take "
+        "another neck."
+    ),
+    "box_dress.cut-turn-up-as-long": (
+        "Cut the turn-up as long as the sleeve is round, or a little longer."
+    ),
+    "box_dress.dress-too-short-pockets-side": (
+        "The dress is too short for pockets in the side seams: lengthen it by {short:up}."
+    ),
     "box_dress.notch-both-same-length": "Notch both at the same length.",
-    "box_dress.slit-facing-ends-down-below": "The slit facing ends {slit_end:length} down, below the hem at {hem_side:length}: make the slit shorter or the dress longer.",
+    "box_dress.slit-facing-ends-down-below": (
+        "The slit facing ends {slit_end:length} down, below the hem at {hem_side:length}: make "
+        "the slit shorter or the dress longer."
+    ),
     "changes.change": "Change {number}, {name}: {refusal}",
     "changes.piece-cannot-joined-itself": "A piece cannot be joined to itself.",
     "changes.say-from-which-edge-which": "Say from which edge to which the seam runs.",
     "changes.there-no-operation": "There is no operation “{operation}”.",
     "changes.there-no-piece-change-there": "There is no piece “{id}” to change: there are {names}.",
-    "circle_skirt.skirt-only-long-longer-measure": "The skirt would be only {long:length} long: make it longer, or measure waist to knee again.",
-    "circles.drawn-radius-which-leaves-no": "The {name} is drawn with a radius of {inner:length}, which leaves no room for its allowance of {waist:length} inside: take less of a circle or a smaller allowance.",
-    "circles.panel-cannot-more-than-half": "A panel cannot be more than half a circle: cut this in {fraction} panels or more.",
-    "coat.coat-end-below-waist-above": "The coat would end {below_waist:length} below the waist, above the hip: make it longer.",
+    "circle_skirt.skirt-only-long-longer-measure": (
+        "The skirt would be only {long:length} long: make it longer, or measure waist to knee "
+        "again."
+    ),
+    "circles.drawn-radius-which-leaves-no": (
+        "The {name} is drawn with a radius of {inner:length}, which leaves no room for its "
+        "allowance of {waist:length} inside: take less of a circle or a smaller allowance."
+    ),
+    "circles.panel-cannot-more-than-half": (
+        "A panel cannot be more than half a circle: cut this in {fraction} panels or more."
+    ),
+    "coat.coat-end-below-waist-above": (
+        "The coat would end {below_waist:length} below the waist, above the hip: make it longer."
+    ),
     "collars.draw-collar-as-long-as": "Draw the collar as long as the neck seam.",
-    "collars.draw-collar-as-long-as-2": "Draw the collar as long as the stand from centre front to centre front.",
-    "corset.body-narrower-above-below-than": "The body is narrower above or below than at the waist: a corset cannot be drawn in there. Measure waist, under bust and hip again.",
+    "collars.draw-collar-as-long-as-2": (
+        "Draw the collar as long as the stand from centre front to centre front."
+    ),
+    "corset.body-narrower-above-below-than": (
+        "The body is narrower above or below than at the waist: a corset cannot be drawn in there. "
+        "Measure waist, under bust and hip again."
+    ),
     "corset.cut-binding-longer": "Cut the binding longer.",
     "corset.divide-what-drawn-among-seams": "Divide what is drawn in among the seams again.",
-    "corset.panels-wide-waist-fewer-panels": "{count} panels would be {width:length} wide at the waist: take fewer panels, or draw it in less.",
-    "corset.waist-lies-only-below-under": "The waist lies only {waist_down:length} below the under bust: measure neck to waist and neck to under bust again.",
-    "cowl.cowl-wider-each-side-swing": "A cowl {hang:length} wider on each side would swing the shoulder out by more than {most_swing_deg:g}°: let it hang less, or take a longer shoulder.",
+    "corset.panels-wide-waist-fewer-panels": (
+        "{count} panels would be {width:length} wide at the waist: take fewer panels, or draw it "
+        "in less."
+    ),
+    "corset.waist-lies-only-below-under": (
+        "The waist lies only {waist_down:length} below the under bust: measure neck to waist and "
+        "neck to under bust again."
+    ),
+    "cowl.cowl-wider-each-side-swing": (
+        "A cowl {hang:length} wider on each side would swing the shoulder out by more than "
+        "{most_swing_deg:g}°: let it hang less, or take a longer shoulder."
+    ),
     "cowl_top.cut-binding-longer": "Cut the binding longer.",
-    "darts.dart-cannot-moved-into-own": "{piece}: the dart cannot be moved into its own mouth or tip.",
+    "darts.dart-cannot-moved-into-own": (
+        "{piece}: the dart cannot be moved into its own mouth or tip."
+    ),
     "darts.dart-mouth-cannot-lie-corner": "{piece}: a dart's mouth cannot lie on a corner.",
-    "darts.legs-differ-true-dart-first": "{piece}: the legs of the {dart} differ: true the dart first.",
+    "darts.legs-differ-true-dart-first": (
+        "{piece}: the legs of the {dart} differ: true the dart first."
+    ),
     "darts.no-open-dart-one-edge": "{piece} has no open dart “{dart}” on one edge: it has {known}.",
-    "darts.seam-must-run-from-dart": "{piece}: the seam must run on from the dart's tip to another edge.",
-    "deriving.crosses-itself-change-neck-measure": "{piece} crosses itself: change its neck, or measure again.",
-    "deriving.do-not-follow-each-other": "{piece}: {join} do not follow each other round the piece.",
+    "darts.seam-must-run-from-dart": (
+        "{piece}: the seam must run on from the dart's tip to another edge."
+    ),
+    "deriving.crosses-itself-change-neck-measure": (
+        "{piece} crosses itself: change its neck, or measure again."
+    ),
+    "deriving.do-not-follow-each-other": (
+        "{piece}: {join} do not follow each other round the piece."
+    ),
     "deriving.too-short-shorter": "{piece} is too short to be {by:length} shorter.",
     "deriving.too-small-facing-wide": "{piece} is too small for a facing {width:length} wide.",
     "draped_dress.draw-folds-up-length-back": "Draw the folds up to the length of the back.",
-    "draped_dress.folds-turn-dress-over-itself": "{folds} folds of {each:length} turn the dress over itself: take fewer or smaller folds.",
-    "draped_dress.slit-reach-above-hip-shorter": "A slit of {slit:length} would reach above the hip: make it shorter or the dress longer.",
-    "gathered_skirt.divide-fullness-among-pleats-again": "Divide the fullness among the pleats again.",
-    "gathered_skirt.skirt-only-long-longer-measure": "The skirt would be only {long:length} long: make it longer, or measure waist to knee again.",
-    "grown_on.dress-end-down-too-close": "The dress would end {full:length} down, too close to the underarm at {side_top:length}: make it longer, or take room out of the sleeve.",
-    "grown_on.sleeve-ends-inside-body-underarm": "The sleeve ends inside the body: at its {sleeve:length} the underarm lies {short:length} short of the side seam (a quarter of the {widest} and ease): lengthen the sleeve by {longer:up} or take out ease.",
+    "draped_dress.folds-turn-dress-over-itself": (
+        "{folds} folds of {each:length} turn the dress over itself: take fewer or smaller folds."
+    ),
+    "draped_dress.slit-reach-above-hip-shorter": (
+        "A slit of {slit:length} would reach above the hip: make it shorter or the dress longer."
+    ),
+    "gathered_skirt.divide-fullness-among-pleats-again": (
+        "Divide the fullness among the pleats again."
+    ),
+    "gathered_skirt.skirt-only-long-longer-measure": (
+        "The skirt would be only {long:length} long: make it longer, or measure waist to knee "
+        "again."
+    ),
+    "grown_on.dress-end-down-too-close": (
+        "The dress would end {full:length} down, too close to the underarm at {side_top:length}: "
+        "make it longer, or take room out of the sleeve."
+    ),
+    "grown_on.sleeve-ends-inside-body-underarm": (
+        "The sleeve ends inside the body: at its {sleeve:length} the underarm lies {short:length} "
+        "short of the side seam (a quarter of the {widest} and ease): lengthen the sleeve by "
+        "{longer:up} or take out ease."
+    ),
     "handkerchief_dress.measure-same-length-down-out": "Measure the same length down and out.",
-    "handkerchief_dress.underarm-lies-down-waist-room": "The underarm lies {side_top:length} down, at the waist ({waist:length}): take room out of the sleeve.",
-    "jumpsuit.armhole-reach-down-waist-lies": "The armhole would reach {under:length} down and the waist lies {waist:length} down: measure armhole and neck to waist again.",
+    "handkerchief_dress.underarm-lies-down-waist-room": (
+        "The underarm lies {side_top:length} down, at the waist ({waist:length}): take room out "
+        "of the sleeve."
+    ),
+    "jumpsuit.armhole-reach-down-waist-lies": (
+        "The armhole would reach {under:length} down and the waist lies {waist:length} down: "
+        "measure armhole and neck to waist again."
+    ),
     "jumpsuit.cut-casing-as-long-as": "Cut the casing as long as the waist.",
     "jumpsuit.cut-straps-longer": "Cut the straps longer.",
     "jumpsuit.ease-longer-side-lower-armhole": "Ease the longer side in, or lower its armhole.",
     "knit_top.cut-collar-anew-from-neck": "Cut the collar anew from the neck seam.",
     "legs.change-back-rise": "Change the back rise.",
-    "legs.crotch-round-body-rise-disagree": "Crotch round {crotch_round:length} and body rise {body_rise:length} disagree: the draft comes out {short:length} too {word} even at its bounds. Measure both again, or change the ease in the crotch.",
-    "legs.legs-only-long-inside-them": "The legs would be only {long:length} long inside: make them longer.",
-    "maxi_dress.slit-leaves-only-side-seam": "A slit of {slit:length} leaves only {straight:length} of side seam: make it shorter, or the dress longer.",
+    "legs.crotch-round-body-rise-disagree": (
+        "Crotch round {crotch_round:length} and body rise {body_rise:length} disagree: the draft "
+        "comes out {short:length} too {word} even at its bounds. Measure both again, or change "
+        "the ease in the crotch."
+    ),
+    "legs.legs-only-long-inside-them": (
+        "The legs would be only {long:length} long inside: make them longer."
+    ),
+    "maxi_dress.slit-leaves-only-side-seam": (
+        "A slit of {slit:length} leaves only {straight:length} of side seam: make it shorter, or "
+        "the dress longer."
+    ),
     "measured.same-change-edge-sewn": "Make the same change on the edge it is sewn to.",
-    "necklines.facing-ends-down-centre-above": "The facing ends {bottom:length} down at the centre, above its end at the shoulder: make the neck deeper.",
-    "necklines.high-neck-stands-round-neck": "A high neck stands round the neck, no wider than {most_high_width_mm:length} from the centre, not {width:length}: make it narrower or take another neck.",
-    "off_shoulder_dress.armhole-long-one-side-cut": "The armhole is {armhole:length} long on one side: cut off {drop:length} down it, hardly any is left. Cut off less, or lower the chest line.",
+    "necklines.facing-ends-down-centre-above": (
+        "The facing ends {bottom:length} down at the centre, above its end at the shoulder: make "
+        "the neck deeper."
+    ),
+    "necklines.high-neck-stands-round-neck": (
+        "A high neck stands round the neck, no wider than {most_high_width_mm:length} from the "
+        "centre, not {width:length}: make it narrower or take another neck."
+    ),
+    "off_shoulder_dress.armhole-long-one-side-cut": (
+        "The armhole is {armhole:length} long on one side: cut off {drop:length} down it, hardly "
+        "any is left. Cut off less, or lower the chest line."
+    ),
     "off_shoulder_dress.cut-sleeve-off-same-length": "Cut the sleeve off at the same length.",
     "off_shoulder_dress.more-gathers-sleeves": "Take more gathers in the sleeves.",
-    "one_shoulder_dress.dress-end-below-waist-above": "The dress would end {below_waist:length} below the waist, above the hip: make it longer.",
-    "one_shoulder_dress.gathers-turn-dress-over-itself": "Gathers of {whole:length} turn the dress over itself: take less.",
-    "one_shoulder_dress.neck-narrower-lower-chest-line": "{refusal} Make the neck narrower, or lower the chest line.",
+    "one_shoulder_dress.dress-end-below-waist-above": (
+        "The dress would end {below_waist:length} below the waist, above the hip: make it longer."
+    ),
+    "one_shoulder_dress.gathers-turn-dress-over-itself": (
+        "Gathers of {whole:length} turn the dress over itself: take less."
+    ),
+    "one_shoulder_dress.neck-narrower-lower-chest-line": (
+        "{refusal} Make the neck narrower, or lower the chest line."
+    ),
     "one_shoulder_dress.ruche-both-one-length": "Ruche both to one length.",
     "open_robe.cut-band-as-long-as": "Cut the band as long as the sleeve is round.",
     "open_robe.cut-bands-as-long-as": "Cut the bands as long as the front edge and half the neck.",
-    "open_robe.slant-meet-centre-down-hem": "The slant would meet the centre {opening:length} down, at the hem: let it end higher, or make the robe longer.",
+    "open_robe.slant-meet-centre-down-hem": (
+        "The slant would meet the centre {opening:length} down, at the hem: let it end higher, or "
+        "make the robe longer."
+    ),
     "own_style.edge-fold-must-straight": "{own}: an edge on the fold must be straight.",
     "own_style.look-order-points": "{own} {reason}: look at the order of its points.",
     "own_style.no-piece-yet-add-one": "{own} has no piece yet: add one.",
     "own_style.point": "{own}, point {number} “{row}”, {axis}: {reason}",
-    "own_style.point-lies-next-one-move": "{own}: point {k} “{name}” lies on the next one: move either.",
-    "own_style.points-piece-needs-three-more": "{own} has {points} points: a piece needs three or more.",
-    "own_style.two-edges-called-give-each": "{own} has two edges called “{doubled}”: give each a name of its own.",
-    "panelled_skirt.flare-begin-below-waist-above": "The flare would begin {begins:length} below the waist, above the hip at {level:length}: let it begin lower, or make the skirt longer.",
-    "panelled_skirt.flare-does-not-open-above": "A flare of {flare:length} does not open on the {flare_above:length} above the hem: let it begin higher, or take less.",
-    "parts.neck-deep-does-not-come": "A neck {depth:length} deep does not come below the shoulder line, which lies {down:length} down where the neck meets it: make the neck deeper or narrower.",
-    "parts.neck-wide-from-centre-but": "The neck is {width:length} wide from the centre but half the shoulder is only {half:length}: make the neck narrower or measure the shoulder again.",
-    "parts.waist-ease-wider-than-hip": "The waist ({waist:length}) and its ease are wider than the hip ({hip:length}) and its ease: add ease at the hip, or measure both again.",
-    "pencil_skirt.quarter-hip-wider-than-quarter": "A quarter of the hip is {hip:length} wider than a quarter of the waist, more than the side seam can take: shape the waist by darts, or take ease out of the hip.",
-    "pencil_skirt.skirt-long-slit-reach-above": "The skirt is {long:length} long: a slit of {slit:length} would reach above the hip. Make the skirt longer or the slit shorter.",
-    "pockets.slant-pocket-needs-waist-side": "A slant pocket needs {slant_in_mm:length} of waist and {slant_down_mm:length} of side: this front has {waist:length} and {side:length}. Take pockets in the seams.",
-    "reshaping.cannot-shortened-line-there-too": "{piece} cannot be shortened by {by:length} at that line: there is too little above or below it.",
+    "own_style.point-lies-next-one-move": (
+        "{own}: point {k} “{name}” lies on the next one: move either."
+    ),
+    "own_style.points-piece-needs-three-more": (
+        "{own} has {points} points: a piece needs three or more."
+    ),
+    "own_style.two-edges-called-give-each": (
+        "{own} has two edges called “{doubled}”: give each a name of its own."
+    ),
+    "panelled_skirt.flare-begin-below-waist-above": (
+        "The flare would begin {begins:length} below the waist, above the hip at {level:length}: "
+        "let it begin lower, or make the skirt longer."
+    ),
+    "panelled_skirt.flare-does-not-open-above": (
+        "A flare of {flare:length} does not open on the {flare_above:length} above the hem: let "
+        "it begin higher, or take less."
+    ),
+    "parts.neck-deep-does-not-come": (
+        "A neck {depth:length} deep does not come below the shoulder line, which lies "
+        "{down:length} down where the neck meets it: make the neck deeper or narrower."
+    ),
+    "parts.neck-wide-from-centre-but": (
+        "The neck is {width:length} wide from the centre but half the shoulder is only "
+        "{half:length}: make the neck narrower or measure the shoulder again."
+    ),
+    "parts.waist-ease-wider-than-hip": (
+        "The waist ({waist:length}) and its ease are wider than the hip ({hip:length}) and its "
+        "ease: add ease at the hip, or measure both again."
+    ),
+    "pencil_skirt.quarter-hip-wider-than-quarter": (
+        "A quarter of the hip is {hip:length} wider than a quarter of the waist, more than the "
+        "side seam can take: shape the waist by darts, or take ease out of the hip."
+    ),
+    "pencil_skirt.skirt-long-slit-reach-above": (
+        "The skirt is {long:length} long: a slit of {slit:length} would reach above the hip. Make "
+        "the skirt longer or the slit shorter."
+    ),
+    "pockets.slant-pocket-needs-waist-side": (
+        "A slant pocket needs {slant_in_mm:length} of waist and {slant_down_mm:length} of side: "
+        "this front has {waist:length} and {side:length}. Take pockets in the seams."
+    ),
+    "reshaping.cannot-shortened-line-there-too": (
+        "{piece} cannot be shortened by {by:length} at that line: there is too little above or "
+        "below it."
+    ),
     "reshaping.curved-cannot-extended": "{piece}: the {edge} is curved and cannot be extended.",
     "reshaping.does-not-cross-centre-line": "{piece} does not cross its centre line just twice.",
     "reshaping.edge-fold": "{piece} has {word} edge on the fold.",
     "reshaping.extend-length-above": "{piece}: extend the {edge} by a length above 0.",
     "reshaping.no-notch": "{piece} has no notch “{name}”.",
-    "reshaping.not-same-both-sides-centre": "{piece} is not the same on both sides of its centre: it cannot be laid on a fold.",
+    "reshaping.not-same-both-sides-centre": (
+        "{piece} is not the same on both sides of its centre: it cannot be laid on a fold."
+    ),
     "reshaping.notch-lies-between-ends-edge": "{piece}: a notch lies between the ends of its edge.",
     "reshaping.nothing-one-side-centre": "{piece} has nothing on one side of its centre.",
-    "sleeves.cap-high-sleeve-narrower-than": "With a cap {height:length} high the sleeve would be narrower than the arm and its least room, {least:length}: take a flatter cap, or deepen the armhole.",
+    "sleeves.cap-high-sleeve-narrower-than": (
+        "With a cap {height:length} high the sleeve would be narrower than the arm and its least "
+        "room, {least:length}: take a flatter cap, or deepen the armhole."
+    ),
     "sleeves.cut-band-as-long-as": "Cut the band as long as the sleeve end is drawn in.",
-    "sleeves.sleeve-long-cap-alone-longer": "The sleeve is {long:length} long and its cap alone {height:length}: make it longer.",
-    "sleeves.sleeve-round-end-less-than": "The sleeve is {edge_length:length} round at its end, less than its {name} of {round:length}: give the sleeve more room.",
+    "sleeves.sleeve-long-cap-alone-longer": (
+        "The sleeve is {long:length} long and its cap alone {height:length}: make it longer."
+    ),
+    "sleeves.sleeve-round-end-less-than": (
+        "The sleeve is {edge_length:length} round at its end, less than its {name} of "
+        "{round:length}: give the sleeve more room."
+    ),
     "sleeves.solve-cap-height-again": "Solve the cap height again.",
-    "slip_top.cut-straps-from-front-top": "Cut the straps from front top edge to back top edge over the shoulder.",
-    "splitting.cannot-split-there-both-ends": "{piece} cannot be split there: both ends of the seam are one place.",
-    "splitting.cannot-split-there-seam-run": "{piece} cannot be split there: the seam would run outside it.",
-    "splitting.curved-differently-apart-they-cannot": "{one} {edge} and {other} {other_edge} are curved differently, {apart:length} apart: they cannot be joined flat.",
-    "splitting.differ-they-cannot-joined-flat": "{one} {edge} and {other} {other_edge} differ by {difference:length}: they cannot be joined flat.",
-    "splitting.lie-over-each-other-when": "{one} and {other} would lie over each other when joined there.",
-    "spots.cross-itself-less-another-place": "{made} would cross itself: take less, or another place.",
+    "slip_top.cut-straps-from-front-top": (
+        "Cut the straps from front top edge to back top edge over the shoulder."
+    ),
+    "splitting.cannot-split-there-both-ends": (
+        "{piece} cannot be split there: both ends of the seam are one place."
+    ),
+    "splitting.cannot-split-there-seam-run": (
+        "{piece} cannot be split there: the seam would run outside it."
+    ),
+    "splitting.curved-differently-apart-they-cannot": (
+        "{one} {edge} and {other} {other_edge} are curved differently, {apart:length} apart: they "
+        "cannot be joined flat."
+    ),
+    "splitting.differ-they-cannot-joined-flat": (
+        "{one} {edge} and {other} {other_edge} differ by {difference:length}: they cannot be "
+        "joined flat."
+    ),
+    "splitting.lie-over-each-other-when": (
+        "{one} and {other} would lie over each other when joined there."
+    ),
+    "spots.cross-itself-less-another-place": (
+        "{made} would cross itself: take less, or another place."
+    ),
     "spots.no-edge": "{piece} has no edge “{name}”: it has {names}.",
-    "spreading.cut-cannot-opened-wider-than": "A cut cannot be opened wider than twice its own length.",
+    "spreading.cut-cannot-opened-wider-than": (
+        "A cut cannot be opened wider than twice its own length."
+    ),
     "spreading.cuts-cannot-made-can": "{piece}: {cuts} cuts cannot be made; 1 to {most_cuts} can.",
-    "spreading.cuts-run-from-one-seam": "{piece}: cuts run from one seam or hem to another, not to the fold or the same edge.",
-    "straps.strap-sewn-down-across-outside": "The strap would be sewn on {strap:length} down and {strap_2:length} across, outside the top: the underarm lies {under:length} down and {under_2:length} across. Lower the chest line, or measure bust span and neck to bust again.",
-    "style.cannot-drafted-not-measured-yet": "{style} cannot be drafted: not measured yet: {names}.",
+    "spreading.cuts-run-from-one-seam": (
+        "{piece}: cuts run from one seam or hem to another, not to the fold or the same edge."
+    ),
+    "straps.strap-sewn-down-across-outside": (
+        "The strap would be sewn on {strap:length} down and {strap_2:length} across, outside the "
+        "top: the underarm lies {under:length} down and {under_2:length} across. Lower the chest "
+        "line, or measure bust span and neck to bust again."
+    ),
+    "style.cannot-drafted-not-measured-yet": (
+        "{style} cannot be drafted: not measured yet: {names}."
+    ),
     "style.no-option": "{style} has no option “{id}”: it has {join}.",
     "style.not-a-choice": "“{question}” is one of {known}, not {value!r}.",
     "style.outside": "“{question}” {value:length} is outside {least:length} to {most:length}.",
     "style.not-a-length": "“{question}” wants a length in mm, not {value!r}.",
-    "torso.chest-line-leaves-no-room": "The chest line at {chest:length} leaves no room for an armhole under the shoulder at {shoulder:length}: lower the chest line or take slope out.",
-    "torso.hem-wider-than-waist-each": "The hem is {out:length} wider than the waist in each quarter, and the side only {below:length} long: take less flare, or make it longer.",
-    "torso.neck-cut-so-wide-deep": "The neck is cut so wide or deep that the {piece} crosses itself: make it narrower or less deep.",
-    "torso.neck-drawn-neck-but-neck": "The neck is drawn by neck/6, but the neck was not measured: measure it.",
-    "torso.quarter-bust-ease-no-wider": "A quarter of the bust and ease is {bust:length}, no wider than half across the {where}: measure bust and across {where} again.",
-    "torso.waist-lies-down-too-close": "The waist lies {level:length} down, too close to the chest line at {chest:length}: measure nape to waist and the armhole again.",
+    "torso.chest-line-leaves-no-room": (
+        "The chest line at {chest:length} leaves no room for an armhole under the shoulder at "
+        "{shoulder:length}: lower the chest line or take slope out."
+    ),
+    "torso.hem-wider-than-waist-each": (
+        "The hem is {out:length} wider than the waist in each quarter, and the side only "
+        "{below:length} long: take less flare, or make it longer."
+    ),
+    "torso.neck-cut-so-wide-deep": (
+        "The neck is cut so wide or deep that the {piece} crosses itself: make it narrower or "
+        "less deep."
+    ),
+    "torso.neck-drawn-neck-but-neck": (
+        "The neck is drawn by neck/6, but the neck was not measured: measure it."
+    ),
+    "torso.quarter-bust-ease-no-wider": (
+        "A quarter of the bust and ease is {bust:length}, no wider than half across the {where}: "
+        "measure bust and across {where} again."
+    ),
+    "torso.waist-lies-down-too-close": (
+        "The waist lies {level:length} down, too close to the chest line at {chest:length}: "
+        "measure nape to waist and the armhole again."
+    ),
     "torso_checks.change-side-dart": "Change the side dart.",
     "torso_checks.draw-both-shoulders-from-same": "Draw both shoulders from the same points.",
     "trousers.draw-both-edges-from-same": "Draw both edges from the same points.",
-    "two_cloth_maxi.vent-reach-above-hip-shorter": "A vent of {vent:length} would reach above the hip: make it shorter.",
+    "two_cloth_maxi.vent-reach-above-hip-shorter": (
+        "A vent of {vent:length} would reach above the hip: make it shorter."
+    ),
     "usual_checks.add-all-round": "Add {short:length} all round.",
     "usual_checks.cut-band-as-long-as": "Cut the band as long as the waist and its overlap.",
-    "usual_checks.difference-into-darts-pleats-side": "Take the difference into darts, pleats or side seams.",
+    "usual_checks.difference-into-darts-pleats-side": (
+        "Take the difference into darts, pleats or side seams."
+    ),
     "usual_checks.let-hem-rise-side-difference": "Let the hem rise at the side by the difference.",
     "wrap_dress.cut-tie-longer": "Cut the tie longer.",
     "wrap_dress.let-cross-centre-further": "Let it cross the centre further.",
-    "wrap_dress.skirt-end-below-waist-above": "The skirt would end {below_waist:length} below the waist, above the hip: make it longer.",
-    "wrap_skirt.flare-does-not-open-below": "A flare of {flare:length} does not open on the {long:length} below the hip: take less, or make the skirt longer.",
-    "wrap_skirt.skirt-only-long-above-hip": "The skirt would be only {long:length} long, above the hip: make it longer.",
+    "wrap_dress.skirt-end-below-waist-above": (
+        "The skirt would end {below_waist:length} below the waist, above the hip: make it longer."
+    ),
+    "wrap_skirt.flare-does-not-open-below": (
+        "A flare of {flare:length} does not open on the {long:length} below the hip: take less, "
+        "or make the skirt longer."
+    ),
+    "wrap_skirt.skirt-only-long-above-hip": (
+        "The skirt would be only {long:length} long, above the hip: make it longer."
+    ),
 }

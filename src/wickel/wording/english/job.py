@@ -3,15 +3,32 @@
 SENTENCES = {
     "laying.no-lay-known": "No lay of this way is known.",
     "table.no-way-holds": "No way can hold it.",
-    "job.garment-pieces-name-cloth-they": "Garment “{garment}” has pieces of {material}: name the cloth they are cut from in its “cloths”.",
-    "laying.stacking-takes-two-cloths-one": "Stacking takes two cloths of one width and print that share pieces: lay each by itself.",
-    "table.yardage-table-garment-style-this": "The yardage table is of a garment with a style: this job has plain pieces only.",
+    "job.garment-pieces-name-cloth-they": (
+        "Garment “{garment}” has pieces of {material}: name the cloth they are cut from in its "
+        "“cloths”."
+    ),
+    "laying.stacking-takes-two-cloths-one": (
+        "Stacking takes two cloths of one width and print that share pieces: lay each by itself."
+    ),
+    "table.yardage-table-garment-style-this": (
+        "The yardage table is of a garment with a style: this job has plain pieces only."
+    ),
     "work.asks-copies-least-needed": "{label} asks for {copies} copies: at least 1 is needed.",
-    "work.asks-copies-pairs-pair-needs": "{label} asks for {copies} copies in pairs: a pair needs an even number.",
-    "work.cut-from-which-not-among": "{label} is cut from “{cloth}”, which is not among the job's cloths.",
-    "work.garment-wanted-size-there": "Garment “{garment}” is wanted in the size “{size}”: there are {join}.",
-    "work.garment-wants-style-there": "Garment “{garment}” wants the style “{style}”: there are {join}.",
+    "work.asks-copies-pairs-pair-needs": (
+        "{label} asks for {copies} copies in pairs: a pair needs an even number."
+    ),
+    "work.cut-from-which-not-among": (
+        "{label} is cut from “{cloth}”, which is not among the job's cloths."
+    ),
+    "work.garment-wanted-size-there": (
+        "Garment “{garment}” is wanted in the size “{size}”: there are {join}."
+    ),
+    "work.garment-wants-style-there": (
+        "Garment “{garment}” wants the style “{style}”: there are {join}."
+    ),
     "work.job-neither-garments-nor-pieces": "The job has neither garments nor pieces.",
     "work.piece-wrong": "{label} {reason}.",
-    "work.two-pieces-called-give-each": "Two pieces are called “{piece}”: give each a name of its own.",
+    "work.two-pieces-called-give-each": (
+        "Two pieces are called “{piece}”: give each a name of its own."
+    ),
 }
