@@ -6,14 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wickel.units import (
-    Unit,
-    UnreadableLength,
-    parsed_length,
-    rounded_up,
-    shown_cloth_length,
-    shown_length,
-)
+from wickel.typed import UnreadableLength, parsed_length
+from wickel.units import Unit, rounded_up, shown_cloth_length, shown_length
 
 
 @pytest.mark.parametrize(

@@ -1,13 +1,12 @@
-"""Lengths as makers write them, in and out: ``3 5/8``, ``92 cm``, ``1 yd 24 in``, ``2½ m``.
+"""Units, and lengths as they are shown: ``3 5/8``, ``92 cm``, ``1 yd 24 in``.
 
-The program stores millimetres (float). This module is the only place that turns text into
-millimetres and millimetres into text. It rounds what is shown and never what is stored.
+The program stores millimetres (float); what a maker types is read in ``wickel.typed``. What is
+shown is rounded, never what is stored.
 """
 
 from __future__ import annotations
 
 import math
-import re
 from enum import StrEnum
 from fractions import Fraction
 
@@ -35,134 +34,6 @@ MM_PER: dict[Unit, float] = {
     Unit.FOOT: 12 * MM_PER_INCH,
     Unit.YARD: 36 * MM_PER_INCH,
 }
-
-_SPELLINGS: dict[str, Unit] = {
-    **dict.fromkeys(("mm", "millimetre", "millimetres", "millimeter", "millimeters"), Unit.MM),
-    **dict.fromkeys(("cm", "centimetre", "centimetres", "centimeter", "centimeters"), Unit.CM),
-    **dict.fromkeys(("m", "metre", "metres", "meter", "meters"), Unit.M),
-    **dict.fromkeys(("in", "inch", "inches", '"', "″", "”", "''"), Unit.INCH),
-    **dict.fromkeys(("ft", "foot", "feet", "'", "′", "’"), Unit.FOOT),
-    **dict.fromkeys(("yd", "yds", "yard", "yards"), Unit.YARD),
-}
-
-_VULGAR: dict[str, Fraction] = {
-    "½": Fraction(1, 2),
-    "⅓": Fraction(1, 3),
-    "⅔": Fraction(2, 3),
-    "¼": Fraction(1, 4),
-    "¾": Fraction(3, 4),
-    "⅕": Fraction(1, 5),
-    "⅛": Fraction(1, 8),
-    "⅜": Fraction(3, 8),
-    "⅝": Fraction(5, 8),
-    "⅞": Fraction(7, 8),
-}
-_VULGAR_CLASS = "[" + "".join(_VULGAR) + "]"
-
-_QUANTITY = re.compile(
-    rf"""\s*
-    (?:
-        (?P<whole>\d+)\s*(?P<vulgar>{_VULGAR_CLASS})
-      | (?P<vulgar_only>{_VULGAR_CLASS})
-      | (?P<mixed>\d+)(?:\s+|-)(?P<mixed_over>\d+)\s*[/⁄]\s*(?P<mixed_under>\d+)
-      | (?P<over>\d+)\s*[/⁄]\s*(?P<under>\d+)
-      | (?P<decimal>\d+(?:[.,]\d+)?|[.,]\d+)
-    )
-    \s*
-    (?P<unit>[^\W\d_]+|''|["″”'′’])?\.?
-    """,
-    re.VERBOSE,
-)
-
-_LONGEST_TEXT = 60
-_LARGEST_MM = 1e7  # ten kilometres: more than any bolt, and small enough to format
-
-
-class UnreadableLength(ValueError):
-    """A text that is not a length. The message is one sentence for the maker and quotes the
-    text."""
-
-
-def parsed_length(text: str, default: Unit) -> float:
-    """Read a length the way a maker writes it.
-
-    Args:
-        text: such as ``3 5/8``, ``3.625"``, ``92``, ``92 cm``, ``1 yd 24 in``, ``2½ m``, ``-1 cm``.
-            A decimal comma is read like a decimal point.
-        default: the unit of a number that names none.
-
-    Returns:
-        Millimetres.
-
-    Raises:
-        UnreadableLength: the text is no length, or mixes numbers with and without units.
-
-    >>> parsed_length("1 yd 24 in", Unit.CM)
-    1524.0
-    """
-    body = text.strip()
-    if not body:
-        raise UnreadableLength("No length was typed.")
-    shown = body if len(body) <= _LONGEST_TEXT else body[:_LONGEST_TEXT] + "…"
-    if len(body) > _LONGEST_TEXT:
-        raise UnreadableLength(f"“{shown}” is too long to be a length.")
-    sign = 1.0
-    if body[0] in "-−–":
-        sign, body = -1.0, body[1:].lstrip()
-    quantities = _quantities(body, shown)
-    if len(quantities) > 1 and any(unit is None for _, unit in quantities):
-        raise UnreadableLength(
-            f"“{shown}” mixes numbers with and without a unit: write the unit after each."
-        )
-    total = math.fsum(float(value) * MM_PER[unit or default] for value, unit in quantities)
-    if total > _LARGEST_MM:
-        raise UnreadableLength(f"“{shown}” is longer than any cloth.")
-    return sign * total
-
-
-def _quantities(body: str, shown: str) -> list[tuple[Fraction, Unit | None]]:
-    found: list[tuple[Fraction, Unit | None]] = []
-    at = 0
-    while at < len(body):
-        match = _QUANTITY.match(body, at)
-        if match is None:
-            raise UnreadableLength(
-                f"“{shown}” is not a length: write it like 92 cm, 3 5/8 in or 1 yd 24 in."
-            )
-        spelling = match["unit"]
-        unit = None
-        if spelling is not None:
-            unit = _SPELLINGS.get(spelling.lower())
-            if unit is None:
-                raise UnreadableLength(
-                    f"“{shown}” has an unknown unit “{spelling}”: use mm, cm, m, in, ft or yd."
-                )
-        found.append((_value(match, shown), unit))
-        at = match.end()
-        while at < len(body) and body[at].isspace():
-            at += 1
-    if not found:
-        raise UnreadableLength(
-            f"“{shown}” is not a length: write it like 92 cm, 3 5/8 in or 1 yd 24 in."
-        )
-    return found
-
-
-def _value(match: re.Match[str], shown: str) -> Fraction:
-    try:
-        if match["vulgar"]:
-            return int(match["whole"]) + _VULGAR[match["vulgar"]]
-        if match["vulgar_only"]:
-            return _VULGAR[match["vulgar_only"]]
-        if match["mixed"]:
-            return int(match["mixed"]) + Fraction(
-                int(match["mixed_over"]), int(match["mixed_under"])
-            )
-        if match["over"]:
-            return Fraction(int(match["over"]), int(match["under"]))
-        return Fraction(match["decimal"].replace(",", "."))
-    except ZeroDivisionError:
-        raise UnreadableLength(f"“{shown}” divides by nothing.") from None
 
 
 def shown_length(mm: float, unit: Unit, *, denominator: int = 8, with_unit: bool = True) -> str:
@@ -279,6 +150,8 @@ def _mixed(parts: int, of: int) -> str:
 
 
 def rounded_up(mm: float, step_mm: float) -> float:
-    """The next whole number of steps that is not short: ``step · ceil((mm − 0.01) / step)``
-    (FORMATS §6)."""
+    """The next whole number of steps that is not short: ``step · ceil((mm − 0.01) / step)``.
+
+    A hundredth of a millimetre over a step is no reason to buy one more.
+    """
     return step_mm * max(0, math.ceil((mm - 0.01) / step_mm))

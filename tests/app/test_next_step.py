@@ -6,8 +6,9 @@ from dataclasses import replace
 import pytest
 
 from tests.app.conftest import KnownRunner
-from wickel.app.next_step import BODY, BUY, CLOTH, DRAFT, LAY, next_step
+from wickel.app.next_step import next_step
 from wickel.app.session import Session
+from wickel.app.stage import Stage
 from wickel.cloth import Flaw
 from wickel.draft.operations import Change
 from wickel.job import Job
@@ -48,28 +49,32 @@ def test_all_is_well_says_what_to_buy(own):
     sentence, stage = next_step(own)
     assert sentence.startswith("Buy ")
     assert own.cloth.shown_name in sentence
-    assert stage == LAY
+    assert stage == Stage.LAY
 
 
 def test_before_there_is_a_lay_it_is_being_laid(qapp, opened):
     waiting = opened(DeafRunner(), orders()[0])
-    assert next_step(waiting) == ("The pieces are being laid on the cloth.", LAY)
+    assert next_step(waiting) == ("The pieces are being laid on the cloth.", Stage.LAY)
 
 
 @pytest.mark.parametrize(
     ("edit", "stage", "words"),
     [
-        (lambda own: with_own_measure(own.job, own.garment, "bust", 90.0), BODY, "Bust"),
-        (lambda own: with_option(own.job, own.garment, "no_such", 1.0), DRAFT, "no_such"),
-        (lambda own: with_cloth(own.job, replace(own.cloth, usable_width_mm=300.0)), CLOTH, "hold"),
+        (lambda own: with_own_measure(own.job, own.garment, "bust", 90.0), Stage.BODY, "Bust"),
+        (lambda own: with_option(own.job, own.garment, "no_such", 1.0), Stage.DRAFT, "no_such"),
+        (
+            lambda own: with_cloth(own.job, replace(own.cloth, usable_width_mm=300.0)),
+            Stage.CLOTH,
+            "hold",
+        ),
         (
             lambda own: with_garment(own.job, replace(own.garment, style="corset")),
-            CLOTH,
+            Stage.CLOTH,
             "name the cloth",
         ),
         (
             lambda own: with_own_measure(own.job, own.garment, "upper_arm", 550.0),
-            BODY,
+            Stage.BODY,
             "very large beside",
         ),
     ],
@@ -90,7 +95,7 @@ def test_a_check_that_does_not_hold_comes_before_the_lay(own):
         own, with_garment(own.job, replace(own.garment, changes=(shorter,)))
     )
     assert "does not hold by tape" in sentence
-    assert stage == DRAFT
+    assert stage == Stage.DRAFT
 
 
 def test_what_is_laid_behind_a_flaw_is_bought_with_it(own):
@@ -98,7 +103,7 @@ def test_what_is_laid_behind_a_flaw_is_bought_with_it(own):
     sentence, stage = said_after(
         own, with_cloth(own.job, replace(own.cloth, flaws=(Flaw(x_mm=0.0, length_mm=800.0),)))
     )
-    assert (sentence[:4], stage) == ("Buy ", LAY)
+    assert (sentence[:4], stage) == ("Buy ", Stage.LAY)
     assert own.need.need_mm > before + 200
 
 
@@ -107,18 +112,18 @@ def test_a_length_at_hand_that_is_too_short_says_by_how_much_of_the_cloth_as_it_
     short = replace(own.cloth, length_at_hand_mm=own.need.need_mm - 123.0)
     sentence, stage = said_after(own, with_cloth(own.job, short))
     assert "12.3 cm too short for this lay" in sentence
-    assert stage == LAY
+    assert stage == Stage.LAY
     assert own.need.short_mm == pytest.approx(123.0)
 
 
 def test_cloth_in_fixed_lengths_leads_to_the_lays_of_each(own):
     half = own.need.need_mm * 0.7
     sentence, stage = said_after(own, with_cloth(own.job, replace(own.cloth, sold_length_mm=half)))
-    assert stage == BUY
+    assert stage == Stage.BUY
     assert "Buy has a lay for each" in sentence
 
 
 def test_a_job_with_nothing_in_it_says_so(own):
     sentence, stage = said_after(own, Job(cloths=own.job.cloths))
     assert sentence == "The job has neither garments nor pieces."
-    assert stage == CLOTH
+    assert stage == Stage.CLOTH

@@ -7,7 +7,7 @@ from PySide6.QtGui import QImage, QPainter
 
 from wickel.app.settings import SettingsFile
 from wickel.app.studio_folder import StudioFolder
-from wickel.app.table.tape import paint_tape, steps
+from wickel.app.table.tape import Tape, paint_tape, steps
 from wickel.app.theme import DARK, LIGHT
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.thread import Knot, Thread
@@ -56,7 +56,8 @@ def test_a_tape_is_painted_only_as_far_as_the_cloth_goes(qapp):
     image = QImage(400, 26, QImage.Format.Format_RGB32)
     image.fill(Qt.GlobalColor.white)
     painter = QPainter(image)
-    paint_tape(painter, QRectF(0, 0, 400, 26), 20, 0.5, 300, Unit.CM, upright=False)
+    tape = Tape(zero_px=20, pixels_per_mm=0.5, length_mm=300, unit=Unit.CM)
+    paint_tape(painter, QRectF(0, 0, 400, 26), tape)
     painter.end()
     ground = image.pixel(395, 2)
     row = [image.pixel(x, 24) != ground for x in range(400)]

@@ -16,8 +16,8 @@ from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, JOBS, LAY, LEFT, go
 from wickel.app.stages.gallery import Gallery
 from wickel.app.table.leaders import leaders
 from wickel.app.theme import set_text_scale
+from wickel.drawing import copies_text
 from wickel.files import read_lays
-from wickel.files.drawing import copies_text
 from wickel.files.pdf import lay_pdf, sheet_words
 from wickel.units import Unit
 

@@ -7,6 +7,7 @@ import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QFileDialog, QLineEdit, QPushButton
 
+from wickel.app.stage import Stage
 from wickel.app.stages.gallery import Gallery
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.reason import Reason
@@ -20,7 +21,7 @@ from wickel.units import Unit, shown_cloth_length
 
 LEFT = Qt.MouseButton.LeftButton
 CTRL, SHIFT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier
-JOBS, BODY, DRAFT, CLOTH, LAY, BUY = range(6)
+JOBS, BODY, DRAFT, CLOTH, LAY, BUY = Stage
 
 
 def type_into(qtbot, field, text):

@@ -86,7 +86,7 @@ def rows(way, width=1200, length=2000, zone=0):
 
 
 def test_the_maps_of_every_way_are_those_of_the_contract():
-    # FORMATS §3 with W = 1200, L = 2000, X = 0
+    # worked out by hand with W = 1200, L = 2000, X = 0
     assert rows("partial:300") == [((1, 0, 0), (0, 1, 300)), ((1, 0, 0), (0, -1, 300))]
     assert rows("partial:300", zone=1) == [((1, 0, 0), (0, 1, 300))]
     assert rows("to-middle") == [((1, 0, 0), (0, 1, 300)), ((1, 0, 0), (0, -1, 300))]

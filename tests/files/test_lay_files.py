@@ -10,11 +10,11 @@ import pytest
 from pypdf import PdfReader
 
 from tests.lay.shapes import ELL, WEDGE, four_kinds, job, piece
+from wickel.drawing import lay_drawing
 from wickel.files import (
     JobRecord,
     LayFileRecord,
     job_of,
-    lay_drawing,
     lay_record,
     read_lays,
     save_lays,

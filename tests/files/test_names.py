@@ -8,10 +8,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from wickel.drawing import Drawing, Label, Layer
 from wickel.files import (
-    Drawing,
-    Label,
-    Layer,
     UniqueNames,
     csv_text,
     plain_text,

@@ -12,8 +12,8 @@ from pypdf import PdfReader
 from tests.lay.shapes import BOX, ELL, job, piece
 from wickel.body import size_body
 from wickel.cloth import Border, BorderAt, Design
-from wickel.files import lay_drawing, svg_text
-from wickel.files.drawing import Layer
+from wickel.drawing import Layer, lay_drawing
+from wickel.files import svg_text
 from wickel.files.job_file import job_of
 from wickel.files.pdf import lay_pdf, sheet_words
 from wickel.job import Garment, Job, cut_pieces

@@ -8,7 +8,7 @@ import pytest
 from wickel.body import size_body
 from wickel.cloth import Cloth, Print
 from wickel.draft import STYLES, full_options, notions
-from wickel.files.table_pdf import table_pdf
+from wickel.files.table_pdf import Page, table_pdf
 from wickel.job import (
     HEADS,
     Cell,
@@ -169,7 +169,8 @@ def test_the_list_is_put_on_paper(both):
     words = [
         (row.what, row.much, row.use, row.note, "") for row in shopping_rows(both, Unit.CM)
     ] * 6
-    pdf = PdfReader(BytesIO(table_pdf("To buy", "Stays, Frock", HEADS, words, ["A note."])))
+    page = Page(title="To buy", about="Stays, Frock", head=HEADS, rows=words, notes=["A note."])
+    pdf = PdfReader(BytesIO(table_pdf(page)))
     assert len(pdf.pages) > 1
     text = "".join(page.extract_text() for page in pdf.pages)
     assert "Linen" in text

@@ -1,7 +1,7 @@
 """A judge of lay files that shares nothing with the program: it reads the job and the lay as JSON.
 
-Everything is worked out anew from FORMATS: where a placed piece lies, its copies on the flat cloth,
-their hand and direction, how many there are, and that none overlap or leave the cloth.
+Everything is worked out anew from docs/formats.md: where a placed piece lies, its copies on the
+flat cloth, their hand and direction, how many there are, and that none overlap or leave the cloth.
 """
 
 import math

@@ -30,6 +30,7 @@ from wickel.files import (
     stamp,
 )
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
+from wickel.wording import tr
 
 _Kept = TypeVar("_Kept")
 _One = TypeVar("_One")
@@ -110,7 +111,9 @@ class StudioBook(QObject):
                 made = make()
                 return made if self._wrote(name, lambda path: save(made, path)) else None
         except OSError as reason:
-            self.trouble.emit(f"{name} could not be saved: {reason.strerror}.")
+            self.trouble.emit(
+                tr("{name} could not be saved: {strerror}.", name=name, strerror=reason.strerror)
+            )
             return None
 
     # --- schools ---------------------------------------------------------------------------
@@ -207,13 +210,18 @@ class StudioBook(QObject):
     def _wrote(self, name: str, write: Callable[[Path], None]) -> bool:
         if name in self._unreadable and (self._folder / name).exists():
             self.trouble.emit(
-                f"{name} cannot be read and is not written over: mend it or move it away first."
+                tr(
+                    "{name} cannot be read and is not written over: mend it or move it away first.",
+                    name=name,
+                )
             )
             return False
         try:
             write(self._folder / name)
         except OSError as reason:
-            self.trouble.emit(f"{name} could not be saved: {reason.strerror}.")
+            self.trouble.emit(
+                tr("{name} could not be saved: {strerror}.", name=name, strerror=reason.strerror)
+            )
             return False
         self._stamps[name] = stamp(self._folder / name)
         return True

@@ -10,7 +10,9 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 
 from wickel.app.session import Session
 from wickel.app.stages.buy import BuyStage
-from wickel.files import lay_drawing, save_job, save_lays, saved, svg_text
+from wickel.drawing import lay_drawing
+from wickel.files import save_job, save_lays, saved, svg_text
+from wickel.wording import tr
 
 
 class Exports(QObject):
@@ -26,14 +28,14 @@ class Exports(QObject):
 
     def copy(self) -> None:
         """The job, under another name."""
-        path = self._ask_name("Save a copy as", ".wickel.json", "Jobs (*.wickel.json)")
+        path = self._ask_name(tr("Save a copy as"), ".wickel.json", tr("Jobs (*.wickel.json)"))
         self._write(path, lambda p: save_job(self._session.job, p))
 
     def svg(self) -> None:
         """The lay at 1:1."""
         lay = self._session.lay
         if lay is not None:
-            path = self._ask_name("Lay as SVG at 1:1", ".svg", "SVG (*.svg)")
+            path = self._ask_name(tr("Lay as SVG at 1:1"), ".svg", tr("SVG (*.svg)"))
             self._write(
                 path, lambda p: saved(p, svg_text(lay_drawing(lay), self._session.job.name))
             )
@@ -46,24 +48,24 @@ class Exports(QObject):
 
             job = self._session.job
             words = sheet_words(job, lay, QDate.currentDate().toString(Qt.DateFormat.ISODate))
-            path = self._ask_name("Lay on one page", ".pdf", "PDF (*.pdf)")
+            path = self._ask_name(tr("Lay on one page"), ".pdf", tr("PDF (*.pdf)"))
             self._write(path, lambda p: saved(p, lay_pdf(lay, job.name or "Lay", job.unit, words)))
 
     def lay(self) -> None:
         """The lay file."""
         lay = self._session.lay
         if lay is not None:
-            path = self._ask_name("Lay file", ".lay.json", "Lays (*.lay.json)")
+            path = self._ask_name(tr("Lay file"), ".lay.json", tr("Lays (*.lay.json)"))
             self._write(path, lambda p: save_lays((lay,), p))
 
     def table_csv(self) -> None:
         """What Buy shows, as a table."""
-        path = self._ask_name("As CSV", ".csv", "Tables (*.csv)")
+        path = self._ask_name(tr("As CSV"), ".csv", tr("Tables (*.csv)"))
         self._write(path, lambda p: saved(p, self._buy.as_text(",")))
 
     def table_pdf(self) -> None:
         """What Buy shows, on paper."""
-        path = self._ask_name("On paper", ".pdf", "PDF (*.pdf)")
+        path = self._ask_name(tr("On paper"), ".pdf", tr("PDF (*.pdf)"))
         self._write(path, lambda p: saved(p, self._buy.as_pdf()))
 
     def _ask_name(self, title: str, ending: str, kinds: str) -> Path | None:
@@ -79,6 +81,6 @@ class Exports(QObject):
         try:
             write(path)
         except OSError as reason:
-            self.refused.emit("This file cannot be written", f"{path.name}: {reason.strerror}.")
+            self.refused.emit(tr("This file cannot be written"), f"{path.name}: {reason.strerror}.")
             return
-        self.said.emit(f"Written: {path.name}")
+        self.said.emit(tr("Written: {path}", path=path.name))

@@ -32,6 +32,7 @@ from wickel.job import (
 )
 from wickel.job.tasks import Failed, Filled, Message
 from wickel.lay import CutPiece, Lay, Search
+from wickel.wording import tr
 
 BETTER_EFFORT = 6000
 """Steps of the search for a cell that is to be improved."""
@@ -259,7 +260,7 @@ class TableFill(QObject):
         try:
             self._store.keep(cell)
         except OSError as reason:
-            self.trouble.emit(f"The table cannot be kept: {reason.strerror}.")
+            self.trouble.emit(tr("The table cannot be kept: {strerror}.", strerror=reason.strerror))
 
     def _pass_on(self, place: Place) -> None:
         """Give what was found for a cell to the wider ones of its row, so that none of them needs

@@ -11,6 +11,7 @@ from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.files import OpenMark, Stamp, save_job, stamp
 from wickel.job import Job
+from wickel.wording import tr
 
 _SAVE_AFTER_MS, _SAVE_FOUND_AFTER_MS = 250, 3000
 """How long after an edit the job is saved, and after what a search has found, of which more may
@@ -87,7 +88,13 @@ class JobFile(QObject):
         try:
             save_job(self._job(), self.path)
         except OSError as reason:
-            self.trouble.emit(f"The job could not be saved to {self.path.name}: {reason.strerror}.")
+            self.trouble.emit(
+                tr(
+                    "The job could not be saved to {path}: {strerror}.",
+                    path=self.path.name,
+                    strerror=reason.strerror,
+                )
+            )
             return False
         self._stamp = stamp(self.path)
         return True
@@ -117,10 +124,18 @@ class JobFile(QObject):
         try:
             save_job(self._job(), path)
         except OSError as reason:
-            self.trouble.emit(f"The job could not be saved to {path.name}: {reason.strerror}.")
+            self.trouble.emit(
+                tr(
+                    "The job could not be saved to {path}: {strerror}.",
+                    path=path.name,
+                    strerror=reason.strerror,
+                )
+            )
             return False
         self.take(path)
-        self.trouble.emit(f"{before} stays as it is: yours goes on as {path.name}.")
+        self.trouble.emit(
+            tr("{before} stays as it is: yours goes on as {path}.", before=before, path=path.name)
+        )
         self.path_changed.emit()
         return True
 

@@ -3,49 +3,75 @@
 from __future__ import annotations
 
 from wickel.app.session import Session
+from wickel.app.stage import Stage
 from wickel.body import MEASUREMENTS, doubts
 from wickel.lay import Level, not_laid
 from wickel.units import shown_short, shown_sold
+from wickel.wording import tr
 from wickel.yardage import shown_buy
 
-JOBS, BODY, DRAFT, CLOTH, LAY, BUY = range(6)
+
+def next_step(session: Session) -> tuple[str, Stage | None]:
+    """The sentence and its stage, None when there is nothing to look at."""
+    return _what_is_wrong(session) or _what_is_next(session)
 
 
-def next_step(session: Session) -> tuple[str, int]:
-    """The sentence and its stage, −1 when there is nothing to look at."""
+def _what_is_wrong(session: Session) -> tuple[str, Stage] | None:
+    """The first thing that is wrong or to be doubted, from the draft to the lay and the body."""
     if session.refusal:
-        first = next(iter(session.refusal_concerns), "")
-        return (
-            session.refusal,
-            BODY if first in MEASUREMENTS else CLOTH if first == "cloth" else DRAFT,
-        )
+        return session.refusal, _refused_at(session)
     unheld = [check for done in session.drafts for check in done.checks if check.broken]
     if unheld:
-        return (f"{unheld[0].name} does not hold by tape. {unheld[0].way_out}", DRAFT)
-    if session.lay is None or not_laid(session.lay):
-        refusal = session.lay_refusals.get(session.way)
-        if refusal:
-            return (refusal, CLOTH if session.never_fits else LAY)
-        if session.lay is None or session.searching:
-            return ("The pieces are being laid on the cloth.", LAY)
+        return tr(
+            "{name} does not hold by tape. {way_out}",
+            name=unheld[0].name,
+            way_out=unheld[0].way_out,
+        ), Stage.DRAFT
+    refusal = session.lay_refusals.get(session.way)
+    if refusal and (session.lay is None or not_laid(session.lay)):
+        return refusal, Stage.CLOTH if session.never_fits else Stage.LAY
+    if session.lay is None:
+        return None
     troubles = [f for f in session.lay.findings if f.level is not Level.NOTE]
-    if troubles:
-        return (f"{troubles[0].text} {troubles[0].way_out}".strip(), LAY)
-    garment = session.garment
-    implausible = doubts(garment.body) if garment else ()
+    if troubles and not _still_laying(session):
+        return f"{troubles[0].text} {troubles[0].way_out}".strip(), Stage.LAY
+    return None
+
+
+def _refused_at(session: Session) -> Stage:
+    """The stage of the field that a refused draft names first."""
+    first = next(iter(session.refusal_concerns), "")
+    if first in MEASUREMENTS:
+        return Stage.BODY
+    return Stage.CLOTH if first == "cloth" else Stage.DRAFT
+
+
+def _still_laying(session: Session) -> bool:
+    """Whether there is no whole lay yet and one is looked for."""
+    return session.lay is None or (bool(not_laid(session.lay)) and session.searching)
+
+
+def _what_is_next(session: Session) -> tuple[str, Stage | None]:
+    """What there is to do when nothing is wrong."""
+    if _still_laying(session):
+        return tr("The pieces are being laid on the cloth."), Stage.LAY
+    assert session.lay is not None
+    implausible = doubts(session.garment.body) if session.garment else ()
     if implausible:
-        return (str(implausible[0].text), BODY)
+        return str(implausible[0].text), Stage.BODY
     need, cloth = session.need, session.lay.cloth
     if cloth.sold_length_mm is not None and need is not None and (need.lengths or 1) > 1:
         each = shown_sold(cloth.sold_length_mm, session.job.unit)
         return (
-            (
-                f"One lay is longer than the {each} that {cloth.shown_name} is sold in: Buy has a "
-                "lay for each."
+            tr(
+                "One lay is longer than the {each} that {cloth} is sold in: Buy has a lay for "
+                "each.",
+                each=each,
+                cloth=cloth.shown_name,
             ),
-            BUY,
+            Stage.BUY,
         )
-    return (_buy(session), LAY)
+    return _buy(session), Stage.LAY
 
 
 def _buy(session: Session) -> str:
@@ -53,9 +79,15 @@ def _buy(session: Session) -> str:
     assert lay is not None
     assert need is not None
     if need.short_mm > 0:
-        return f"The length at hand is {shown_short(need.short_mm, unit)} too short for this lay."
-    searching = " Looking for a shorter one." if session.searching else ""
-    return (
-        f"Buy {shown_buy(need, lay.cloth, unit)} of {lay.cloth.shown_name}, laid "
-        f"{lay.way.name.lower()}.{searching}"
+        return tr(
+            "The length at hand is {short} too short for this lay.",
+            short=shown_short(need.short_mm, unit),
+        )
+    searching = tr(" Looking for a shorter one.") if session.searching else ""
+    return tr(
+        "Buy {shown_buy} of {cloth}, laid {way}.{searching}",
+        shown_buy=shown_buy(need, lay.cloth, unit),
+        cloth=lay.cloth.shown_name,
+        way=lay.way.name.lower(),
+        searching=searching,
     )

@@ -16,6 +16,7 @@ from wickel.app.widgets.dialogs import Notice
 from wickel.files import UnreadableFile, read_job, save_job
 from wickel.job import Job
 from wickel.units import shown_length
+from wickel.wording import tr
 
 MOST_RECENT = 8
 
@@ -79,12 +80,15 @@ class Opening(QObject):
         assert self._session.path is not None
         notice = Notice(
             self._window,
-            "Open in another window",
-            f"{self._session.path.name} is open in another window. Look at it here, and what you "
-            "change goes on as a copy; or take it over, and the other window is told when it next "
-            "saves.",
-            do="Look at it",
-            also=("Take it over",),
+            tr("Open in another window"),
+            tr(
+                "{path} is open in another window. Look at it here, and what you change goes "
+                "on "
+                "as a copy; or take it over, and the other window is told when it next saves.",
+                path=self._session.path.name,
+            ),
+            do=tr("Look at it"),
+            also=(tr("Take it over"),),
         )
         self._ask(notice, lambda: notice.taken == "Take it over" and self._session.file.take_over())
 
@@ -94,19 +98,22 @@ class Opening(QObject):
         assert path is not None
         try:
             there = read_job(path)
-            theirs = f"In the file: {told(there)}"
+            theirs = tr("In the file: {told}", told=told(there))
         except UnreadableFile as reason:
-            there, theirs = None, f"In the file: it cannot be read. {reason}"
+            there, theirs = None, tr("In the file: it cannot be read. {reason}", reason=reason)
         notice = Notice(
             self._window,
-            "Changed meanwhile",
+            tr("Changed meanwhile"),
             (
-                f"{path.name} was changed by another program since it was opened. Nothing is "
-                "written until you choose."
+                tr(
+                    "{path} was changed by another program since it was opened. Nothing is "
+                    "written until you choose.",
+                    path=path.name,
+                )
             ),
             (theirs, f"Here: {told(here)}"),
-            do="Keep both",
-            also=("Use mine", *(() if there is None else ("Use theirs",))),
+            do=tr("Keep both"),
+            also=(tr("Use mine"), *(() if there is None else (tr("Use theirs"),))),
         )
         notice.rejected.connect(self._session.file.go_on_as_copy)
         self._ask(notice, lambda: self._take_chosen(notice.taken, path, there))
@@ -127,14 +134,17 @@ class Opening(QObject):
         try:
             read_job(backup)
         except UnreadableFile:
-            self.refuse("This file cannot be opened", sentence)
+            self.refuse(tr("This file cannot be opened"), sentence)
             return
         notice = Notice(
             self._window,
-            "This file cannot be opened",
-            f"{sentence} The copy from before its last change can be opened instead; the damaged "
-            "file is kept beside it.",
-            do="Open the copy",
+            tr("This file cannot be opened"),
+            tr(
+                "{sentence} The copy from before its last change can be opened instead; the "
+                "damaged file is kept beside it.",
+                sentence=sentence,
+            ),
+            do=tr("Open the copy"),
         )
         self._ask(notice, partial(self._open_backup, path, backup))
 
@@ -145,7 +155,7 @@ class Opening(QObject):
             path.replace(path.with_name(path.name + ".damaged"))
             save_job(job, path)
         except (UnreadableFile, OSError) as reason:
-            self.refuse("The copy cannot be opened", str(reason))
+            self.refuse(tr("The copy cannot be opened"), str(reason))
             return
         self.open(path)
 

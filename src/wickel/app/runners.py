@@ -30,7 +30,7 @@ from wickel.job.tasks import (
     without_pictures,
 )
 from wickel.lay import LayRefused, warm_in_background
-from wickel.wording import words_of
+from wickel.wording import tr, words_of
 
 
 class Runner(QObject):
@@ -89,9 +89,9 @@ ANSWERED_WITHIN_MS = 10_000
 """A worker that does not take up a task, or does not end one that is stopped, in this time is
 replaced."""
 
-_LOST = "The search ended unexpectedly and was begun again."
-_ENDED = "The search did not end by itself and was broken off; the best lay so far stays."
-_LOST_AGAIN = "The search ended unexpectedly twice. Change something, or ask for it again."
+_LOST = tr("The search ended unexpectedly and was begun again.")
+_ENDED = tr("The search did not end by itself and was broken off; the best lay so far stays.")
+_LOST_AGAIN = tr("The search ended unexpectedly twice. Change something, or ask for it again.")
 
 
 class _Worker:
@@ -272,4 +272,15 @@ def _worker(pipe: Connection, wanted: Synchronized[int], stopped: Synchronized[i
         except LayRefused as reason:
             pipe.send((number, Failed(words_of(reason))))
         except Exception as fault:  # noqa: BLE001 - the outermost edge of the worker: report, live on
-            pipe.send((number, Failed(f"The search stumbled ({type(fault).__name__}: {fault}).")))
+            pipe.send(
+                (
+                    number,
+                    Failed(
+                        tr(
+                            "The search stumbled ({name}: {fault}).",
+                            name=type(fault).__name__,
+                            fault=fault,
+                        )
+                    ),
+                )
+            )

@@ -26,7 +26,7 @@ from wickel.cloth import STACKED, Cloth
 from wickel.job import BEST, Document, Job, Tried
 from wickel.job.laid import for_cloth, offered, settled, with_locked, with_matching, with_tried
 from wickel.lay import Lay, Wish, cut_from, kept, lays_alike, rank
-from wickel.wording import show_in
+from wickel.wording import show_in, tr
 
 _SHOW_AFTER_MS = 40
 """How long after a search has found something it is shown, together with what it finds
@@ -192,7 +192,7 @@ class Session(JobView):
             return
         if len(lay.spread.sections) > 1 or lay.way == STACKED:
             self.trouble.emit(
-                "Pieces can be held in a lay of one section: take a way without sections first."
+                tr("Pieces can be held in a lay of one section: take a way without sections first.")
             )
             return
         if self.searching:
@@ -200,7 +200,7 @@ class Session(JobView):
         name = lay.piece(next(p for p in lay.placements if p.id == id).piece).name
         self.apply(
             with_locked(self.job, cloth.id, id),
-            f"{name} let go" if id in self.held else f"{name} held",
+            tr("{name} let go", name=name) if id in self.held else tr("{name} held", name=name),
         )
 
     # --- the search ------------------------------------------------------------------------

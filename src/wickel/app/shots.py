@@ -10,7 +10,7 @@ from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from wickel.app.next_step import BODY, BUY, CLOTH, DRAFT, JOBS, LAY
+from wickel.app.stage import Stage
 
 if TYPE_CHECKING:
     from wickel.app.window import MainWindow
@@ -45,21 +45,21 @@ def write_shots(folder: Path) -> int:
         window.body.compared.setCurrentIndex(window.body.compared.count() - 1)
         window.body._show_beside()
         for name, stage in (
-            ("jobs", JOBS),
-            ("body", BODY),
-            ("draft", DRAFT),
-            ("cloth", CLOTH),
-            ("lay-open", LAY),
+            ("jobs", Stage.JOBS),
+            ("body", Stage.BODY),
+            ("draft", Stage.DRAFT),
+            ("cloth", Stage.CLOTH),
+            ("lay-open", Stage.LAY),
         ):
             shot(name, stage)
         _draft_shots(window, jobs, folder, shot)
         window.open_path(jobs[1])
-        shot("lay-folded", LAY)
+        shot("lay-folded", Stage.LAY)
         window.lay.view.step(1)
-        shot("lay-piece-in-hand", LAY)
+        shot("lay-piece-in-hand", Stage.LAY)
         window.lay.take_way("crosswise")
         window.lay.opened.setChecked(True)
-        shot("lay-unfolded", LAY)
+        shot("lay-unfolded", Stage.LAY)
         window.lay.opened.setChecked(False)
         window.session.undo()
         _print_shots(window, jobs, shot)
@@ -69,7 +69,7 @@ def write_shots(folder: Path) -> int:
         dress(window)
         window.slip.dress()
         window.open_path(jobs[2])
-        shot("lay-dark-inches", LAY)
+        shot("lay-dark-inches", Stage.LAY)
         window.close()
     return 0
 
@@ -85,23 +85,23 @@ def _buy_shot(
     from wickel.studio import shelf_cloth
 
     window.open_path(jobs[0])
-    window.show_stage(BUY)
+    window.show_stage(Stage.BUY)
     window.buy.fill_or_stop()
     while window.buy.fill.working:
         events()
     window.buy.table.setCurrentCell(4, 3)
-    shot("buy", BUY)
+    shot("buy", Stage.BUY)
     window.open_path(jobs[4])  # on the same cloth as the dress, so that both are laid together
     session = window.session
     assert session.cloth is not None
     session.apply(with_shelf_cloth(session.job, session.cloth, shelf_cloth("moss-linen")), "cloth")
-    window.show_stage(BUY)
+    window.show_stage(Stage.BUY)
     window.buy.show_page(1)
     window.buy.list.ticks[jobs[0]].setChecked(True)
     window.buy.list.work_or_stop()
     while window.buy.list.errand.working:
         events()
-    shot("buy-list", BUY)
+    shot("buy-list", Stage.BUY)
     session.undo()
     window.buy.show_page(0)
 
@@ -118,7 +118,7 @@ def _outfit_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
     window.add_garment("pencil-skirt")
     assert session.lay is not None
     session.apply(with_cut(session.job, session.lay, "dress/back"), "cut")
-    shot("lay-outfit", LAY)
+    shot("lay-outfit", Stage.LAY)
     while session.undo_words:
         session.undo()
 
@@ -141,11 +141,11 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
         taken = with_shelf_cloth(session.job, session.cloth, shelf_cloth(cloth))
         session.apply(with_garment(taken, replace(session.garment, on_print=asked)), name)
         if name == "border":
-            shot("cloth-border", CLOTH)
+            shot("cloth-border", Stage.CLOTH)
         if name == "check":
-            shot("lay-check", LAY)
+            shot("lay-check", Stage.LAY)
             window.lay.put(Put.SEEN)
-            shot("lay-as-cut", LAY)
+            shot("lay-as-cut", Stage.LAY)
             window.lay.put(Put.APART)
             window.lay.as_cut.setChecked(False)
     while session.undo_words:
@@ -170,10 +170,10 @@ def _draft_shots(
         dialog.close()
 
     window.open_path(jobs[4])
-    shot("draft-bodice", DRAFT)
+    shot("draft-bodice", Stage.DRAFT)
     window.open_path(jobs[0])
     window.draft.take_style(FERRY_APRON)
-    shot("draft-formulas", DRAFT)
+    shot("draft-formulas", Stage.DRAFT)
     window.session.undo()
     assert window.session.draft is not None  # the apron was just drafted
     dialog_shot(

@@ -13,10 +13,10 @@ from PySide6.QtWidgets import QApplication
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.faults import Faults
 from wickel.app.fill import TableFill
-from wickel.app.next_step import JOBS
 from wickel.app.runners import ProcessRunner, Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
+from wickel.app.stage import Stage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, load_fonts, set_text_scale
 from wickel.app.widgets.dialogs import Notice
@@ -90,7 +90,7 @@ def make_window(
     next(filter(window.open_path, dict.fromkeys((*wanted, *known))), None)
     window.take_place()
     if not known:
-        window.show_stage(JOBS)
+        window.show_stage(Stage.JOBS)
     return window
 
 

@@ -24,11 +24,12 @@ from wickel import __version__
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.exports import Exports
 from wickel.app.fill import TableFill
-from wickel.app.next_step import BODY, BUY, CLOTH, DRAFT, LAY, next_step
+from wickel.app.next_step import next_step
 from wickel.app.opening import Opening
 from wickel.app.runners import Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
+from wickel.app.stage import Stage
 from wickel.app.stages.body import BodyStage
 from wickel.app.stages.buy import BuyStage
 from wickel.app.stages.cloth import ClothStage
@@ -51,6 +52,7 @@ from wickel.job.edits import without_garment
 from wickel.lay import WAIVED_NAMES
 from wickel.studio import new_order, with_another
 from wickel.units import Unit
+from wickel.wording import tr
 
 _WAY_KEYS = {
     "open": "O",
@@ -72,8 +74,6 @@ TITLE_BAR, NARROW_BELOW, TEXT_STEP = 40, 1180, 1.125
 LEAST_SIZE, USUAL_SIZE = (940, 600), (1280, 800)
 """The least size of the window, and its size at first, where the screen has room for it."""
 
-STAGES = ("Jobs", "Body", "Draft", "Cloth", "Lay", "Buy")
-
 
 class MainWindow(QMainWindow):
     """One window for one job at a time."""
@@ -88,13 +88,13 @@ class MainWindow(QMainWindow):
         runner: Runner,
     ) -> None:
         super().__init__()
-        self.setWindowTitle("Wickel")
+        self.setWindowTitle(tr("Wickel"))
         self.setMinimumSize(*LEAST_SIZE)
         self._session, self._folder, self._settings, self._book = session, folder, settings, book
         self._trouble = ""
         self._trouble_timer = QTimer(self, singleShot=True, interval=TROUBLE_MS)
         self._trouble_timer.timeout.connect(self._forget_trouble)
-        self.thread_bar = Thread(STAGES)
+        self.thread_bar = Thread(tuple(stage.title for stage in Stage))
         self.ticket = Ticket(session)
         self.slip = Slip()
         self.jobs = JobsStage(session, folder)
@@ -127,7 +127,7 @@ class MainWindow(QMainWindow):
         self.jobs.demo_asked.connect(self._fill_with_demo)
         self.buy.csv_asked.connect(self._exports.table_csv)
         self.buy.pdf_asked.connect(self._exports.table_pdf)
-        self.show_stage(LAY)
+        self.show_stage(Stage.LAY)
 
     def _build(self) -> None:
         right = QVBoxLayout()
@@ -162,62 +162,64 @@ class MainWindow(QMainWindow):
 
     def _build_menu(self) -> None:
         bar = self.menuBar()
-        job = bar.addMenu("&Job")
-        self._orders = QMenu("&Orders of the studio", self)
+        job = bar.addMenu(tr("&Job"))
+        self._orders = QMenu(tr("&Orders of the studio"), self)
         self._orders.aboutToShow.connect(self._fill_orders)
         job.addMenu(self._orders)
-        self._recent = QMenu("&Recent jobs", self)
+        self._recent = QMenu(tr("&Recent jobs"), self)
         self._recent.aboutToShow.connect(self._fill_recent)
         job.addMenu(self._recent)
-        self._action(job, "&New job…", "Ctrl+N", self._new_job)
-        self._action(job, "&Open a job file…", "Ctrl+O", self._open)
-        self._action(job, "&Save", "Ctrl+S", self._save)
-        self._action(job, "Save a &copy as…", "Ctrl+Shift+S", self._exports.copy)
+        self._action(job, tr("&New job…"), "Ctrl+N", self._new_job)
+        self._action(job, tr("&Open a job file…"), "Ctrl+O", self._open)
+        self._action(job, tr("&Save"), "Ctrl+S", self._save)
+        self._action(job, tr("Save a &copy as…"), "Ctrl+Shift+S", self._exports.copy)
         job.addSeparator()
         self._of_a_lay = [
-            self._action(job, "Lay as &SVG at 1:1…", "Ctrl+E", self._exports.svg),
-            self._action(job, "Lay on one page (&PDF)…", "Ctrl+P", self._exports.pdf),
-            self._action(job, "&Lay file…", "Ctrl+Shift+E", self._exports.lay),
+            self._action(job, tr("Lay as &SVG at 1:1…"), "Ctrl+E", self._exports.svg),
+            self._action(job, tr("Lay on one page (&PDF)…"), "Ctrl+P", self._exports.pdf),
+            self._action(job, tr("&Lay file…"), "Ctrl+Shift+E", self._exports.lay),
         ]
         job.addSeparator()
-        self._action(job, "&Quit", "Ctrl+Q", self.close)
-        edit = bar.addMenu("&Edit")
-        self._undo = self._action(edit, "Undo", "Ctrl+Z", self._session.undo)
-        self._redo = self._action(edit, "Redo", "", self._session.redo)
+        self._action(job, tr("&Quit"), "Ctrl+Q", self.close)
+        edit = bar.addMenu(tr("&Edit"))
+        self._undo = self._action(edit, tr("Undo"), "Ctrl+Z", self._session.undo)
+        self._redo = self._action(edit, tr("Redo"), "", self._session.redo)
         self._redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
         self._session.steps_changed.connect(self._show_steps)
         self._show_steps()
         edit.addSeparator()
-        self._action(edit, "Another &garment…", "Ctrl+G", self._another_garment)
-        self._action(edit, "Take this garment &out", "Ctrl+Shift+Del", self._garment_out)
-        self._action(edit, "The &next garment", "Ctrl+PgDown", self._next_garment)
-        self._action(edit, "The ne&xt cloth", "Ctrl+Shift+PgDown", self._next_cloth)
+        self._action(edit, tr("Another &garment…"), "Ctrl+G", self._another_garment)
+        self._action(edit, tr("Take this garment &out"), "Ctrl+Shift+Del", self._garment_out)
+        self._action(edit, tr("The &next garment"), "Ctrl+PgDown", self._next_garment)
+        self._action(edit, tr("The ne&xt cloth"), "Ctrl+Shift+PgDown", self._next_cloth)
         edit.addSeparator()
-        self._action(edit, "Another &style…", "Ctrl+T", self.draft.choose_style)
-        self._action(edit, "C&hange a piece…", "Ctrl+H", self.draft.change_piece)
-        self._action(edit, "&Rewrite with formulas…", "Ctrl+R", self.draft.make_own)
-        self._action(edit, "Reference &pictures", "Ctrl+Alt+P", self._show_pictures)
-        self._action(edit, "&Keep these measurements", "Ctrl+K", self.body.keep)
-        go = bar.addMenu("&Go to")
-        for k, name in enumerate(STAGES):
-            self._action(go, f"&{name}", f"Ctrl+{k + 1}", partial(self.show_stage, k))
-        self._build_lay_menu(bar.addMenu("&Lay"))
-        self._build_buy_menu(bar.addMenu("&Buy"))
-        view = bar.addMenu("&View")
-        self._action(view, "Zoom &in", "Ctrl++", lambda: self._zoom("zoom_in"))
-        self._action(view, "Zoom &out", "Ctrl+-", lambda: self._zoom("zoom_out"))
-        self._action(view, "&All in sight", "Ctrl+0", lambda: self._zoom("fit"))
+        self._action(edit, tr("Another &style…"), "Ctrl+T", self.draft.choose_style)
+        self._action(edit, tr("C&hange a piece…"), "Ctrl+H", self.draft.change_piece)
+        self._action(edit, tr("&Rewrite with formulas…"), "Ctrl+R", self.draft.make_own)
+        self._action(edit, tr("Reference &pictures"), "Ctrl+Alt+P", self._show_pictures)
+        self._action(edit, tr("&Keep these measurements"), "Ctrl+K", self.body.keep)
+        go = bar.addMenu(tr("&Go to"))
+        for stage in Stage:
+            self._action(
+                go, f"&{stage.title}", f"Ctrl+{stage + 1}", partial(self.show_stage, stage)
+            )
+        self._build_lay_menu(bar.addMenu(tr("&Lay")))
+        self._build_buy_menu(bar.addMenu(tr("&Buy")))
+        view = bar.addMenu(tr("&View"))
+        self._action(view, tr("Zoom &in"), "Ctrl++", lambda: self._zoom("zoom_in"))
+        self._action(view, tr("Zoom &out"), "Ctrl+-", lambda: self._zoom("zoom_out"))
+        self._action(view, tr("&All in sight"), "Ctrl+0", lambda: self._zoom("fit"))
         view.addSeparator()
         self._inches = self._action(
-            view, "Measure in &inches", "Ctrl+I", self._toggle_inches, checkable=True
+            view, tr("Measure in &inches"), "Ctrl+I", self._toggle_inches, checkable=True
         )
-        self._dark = self._action(view, "&Dark", "Ctrl+D", self._toggle_dark, checkable=True)
+        self._dark = self._action(view, tr("&Dark"), "Ctrl+D", self._toggle_dark, checkable=True)
         self._dark.setChecked(self._settings.values.dark)
-        self._action(view, "&Larger text", "Ctrl+Alt++", lambda: self._text_by(TEXT_STEP))
-        self._action(view, "&Smaller text", "Ctrl+Alt+-", lambda: self._text_by(1 / TEXT_STEP))
-        about = bar.addMenu("&Help")
-        self._action(about, "&Keys and mouse", "F1", self._show_keys)
-        self._action(about, "&About Wickel", "", self._show_about)
+        self._action(view, tr("&Larger text"), "Ctrl+Alt++", lambda: self._text_by(TEXT_STEP))
+        self._action(view, tr("&Smaller text"), "Ctrl+Alt+-", lambda: self._text_by(1 / TEXT_STEP))
+        about = bar.addMenu(tr("&Help"))
+        self._action(about, tr("&Keys and mouse"), "F1", self._show_keys)
+        self._action(about, tr("&About Wickel"), "", self._show_about)
 
     def _show_steps(self) -> None:
         """Say in the menu what would be taken back, and what done again."""
@@ -232,37 +234,37 @@ class MainWindow(QMainWindow):
         for k, (words, keys) in enumerate(
             (
                 ("&Lengths", "Ctrl+Shift+1"),
-                ("&Everything to buy", "Ctrl+Shift+2"),
-                ("From a &bolt", "Ctrl+Shift+3"),
+                (tr("&Everything to buy"), "Ctrl+Shift+2"),
+                (tr("From a &bolt"), "Ctrl+Shift+3"),
             )
         ):
             self._action(buy, words, keys, partial(self._show_buy, k))
         buy.addSeparator()
-        self._action(buy, "&Fill the table, or stop", "Ctrl+Shift+L", self._fill_table)
-        self._action(buy, "&Work out the list, or stop", "Ctrl+Shift+W", self._work_out)
-        self._action(buy, "Lay garments on a bol&t, or stop", "Ctrl+Shift+U", self._lay_bolt)
+        self._action(buy, tr("&Fill the table, or stop"), "Ctrl+Shift+L", self._fill_table)
+        self._action(buy, tr("&Work out the list, or stop"), "Ctrl+Shift+W", self._work_out)
+        self._action(buy, tr("Lay garments on a bol&t, or stop"), "Ctrl+Shift+U", self._lay_bolt)
         buy.addSeparator()
-        self._action(buy, "&Copy what is shown", "Ctrl+Shift+Y", self._copy_table)
+        self._action(buy, tr("&Copy what is shown"), "Ctrl+Shift+Y", self._copy_table)
         self._action(
             buy,
-            "What is shown as C&SV…",
+            tr("What is shown as C&SV…"),
             "Ctrl+Shift+V",
             partial(self._write_table, self._exports.table_csv),
         )
         self._action(
             buy,
-            "What is shown as &PDF…",
+            tr("What is shown as &PDF…"),
             "Ctrl+Shift+R",
             partial(self._write_table, self._exports.table_pdf),
         )
 
     def _build_lay_menu(self, lay: QMenu) -> None:
-        self._action(lay, "&Find a better lay, or stop", "Ctrl+L", self.lay.find_or_stop)
+        self._action(lay, tr("&Find a better lay, or stop"), "Ctrl+L", self.lay.find_or_stop)
         self._action(
-            lay, "&Hold the piece in hand, or let it go", "Ctrl+B", self.lay.hand.hold_or_let_go
+            lay, tr("&Hold the piece in hand, or let it go"), "Ctrl+B", self.lay.hand.hold_or_let_go
         )
-        self._action(lay, "This piece is &cut", "Ctrl+Alt+X", self.lay.hand.mark_cut)
-        let_be = QMenu("This piece need &not keep to", self)
+        self._action(lay, tr("This piece is &cut"), "Ctrl+Alt+X", self.lay.hand.mark_cut)
+        let_be = QMenu(tr("This piece need &not keep to"), self)
         for k, (rule, name) in enumerate(WAIVED_NAMES.items(), start=1):
             self._action(
                 let_be,
@@ -271,24 +273,29 @@ class MainWindow(QMainWindow):
                 partial(self.lay.hand.let_be, rule),
             )
         lay.addMenu(let_be)
-        self._action(lay, "&Keep this lay…", "Ctrl+Alt+K", self.lay.ways.keep_lay)
+        self._action(lay, tr("&Keep this lay…"), "Ctrl+Alt+K", self.lay.ways.keep_lay)
         lay.addSeparator()
         for way, key in _WAY_KEYS.items():
             name = WAYS[way].name
             self._action(lay, name, f"Ctrl+Shift+{key}", partial(self.lay.take_way, way))
-        self._action(lay, "&Sections…", "Ctrl+Shift+G", self.lay.choose_sections)
-        self._action(lay, "&Unfolded, or as it lies", "Ctrl+U", self.lay.opened.toggle)
-        self._action(lay, "Every piece as it is c&ut", "Ctrl+J", self.lay.as_cut.toggle)
+        self._action(lay, tr("&Sections…"), "Ctrl+Shift+G", self.lay.choose_sections)
+        self._action(lay, tr("&Unfolded, or as it lies"), "Ctrl+U", self.lay.opened.toggle)
+        self._action(lay, tr("Every piece as it is c&ut"), "Ctrl+J", self.lay.as_cut.toggle)
         self._action(
             lay,
-            "&Put together, or apart",
+            tr("&Put together, or apart"),
             "Ctrl+Shift+J",
             lambda: self.lay.put_or_apart(Put.UNROLLED),
         )
         self._action(
-            lay, "Front and bac&k, or apart", "Ctrl+Alt+J", lambda: self.lay.put_or_apart(Put.SEEN)
+            lay,
+            tr("Front and bac&k, or apart"),
+            "Ctrl+Alt+J",
+            lambda: self.lay.put_or_apart(Put.SEEN),
         )
-        self._action(lay, "The shortest &way", "Ctrl+Shift+B", lambda: self.lay.take_way("best"))
+        self._action(
+            lay, tr("The shortest &way"), "Ctrl+Shift+B", lambda: self.lay.take_way("best")
+        )
 
     def _action(
         self,
@@ -326,7 +333,7 @@ class MainWindow(QMainWindow):
                 action = self._recent.addAction(f"{self._folder.title(path)}  ({path.parent.name})")
                 action.triggered.connect(partial(self.open_path, path))
         if not self._recent.actions():
-            self._recent.addAction("None yet").setEnabled(False)
+            self._recent.addAction(tr("None yet")).setEnabled(False)
 
     # --- what is shown -------------------------------------------------------------------------
 
@@ -339,26 +346,33 @@ class MainWindow(QMainWindow):
     def _follow(self) -> None:
         """Bring thread, slip and title up to what the session holds now."""
         session = self._session
-        sentence, stage = (self._trouble, -1) if self._trouble else next_step(session)
-        self.slip.say(sentence, stage if stage != self.stack.currentIndex() else -1)
-        refused_at = next_step(session)[1] if session.refusal or session.never_fits else -1
+        sentence, stage = (self._trouble, None) if self._trouble else next_step(session)
+        self.slip.say(sentence, None if stage == self.stack.currentIndex() else stage)
+        refused_at = next_step(session)[1] if session.refusal or session.never_fits else None
         implausible = len(doubts(session.garment.body)) if session.garment else 0
         unheld = sum(check.broken for done in session.drafts for check in done.checks)
         broken = len(session.lay.broken) if session.lay else 0
         stuck = session.lay is None and session.way in session.lay_refusals
+        at_body, at_draft, at_cloth = (
+            int(refused_at is stage) for stage in (Stage.BODY, Stage.DRAFT, Stage.CLOTH)
+        )
         self.thread_bar.show_knots(
             (
-                Knot(name="Jobs", tied=session.path is not None),
-                Knot(name="Body", tied=True, count=max(implausible, int(refused_at == BODY))),
+                Knot(name=tr("Jobs"), tied=session.path is not None),
+                Knot(name=tr("Body"), tied=True, count=max(implausible, at_body)),
+                Knot(name=tr("Draft"), tied=bool(session.drafts), count=unheld + at_draft),
                 Knot(
-                    name="Draft", tied=bool(session.drafts), count=unheld + int(refused_at == DRAFT)
+                    name=tr("Cloth"),
+                    tied=session.cloth is not None,
+                    count=at_cloth,
                 ),
-                Knot(name="Cloth", tied=session.cloth is not None, count=int(refused_at == CLOTH)),
-                Knot(name="Lay", tied=session.lay is not None, count=broken + int(stuck)),
-                Knot(name="Buy", tied=self.buy.fill.done[0] > 0),
+                Knot(name=tr("Lay"), tied=session.lay is not None, count=broken + int(stuck)),
+                Knot(name=tr("Buy"), tied=self.buy.fill.done[0] > 0),
             )
         )
-        self.setWindowTitle(f"{session.job.name} · Wickel" if session.job.name else "Wickel")
+        self.setWindowTitle(
+            tr("{job} · Wickel", job=session.job.name) if session.job.name else tr("Wickel")
+        )
         self._inches.setChecked(session.job.unit is Unit.INCH)
         for action in self._of_a_lay:
             action.setEnabled(session.lay is not None)
@@ -374,7 +388,9 @@ class MainWindow(QMainWindow):
         self._follow()
 
     def _zoom(self, how: str) -> None:
-        view = {DRAFT: self.draft.paper, LAY: self.lay.in_sight}.get(self.stack.currentIndex())
+        view = {Stage.DRAFT: self.draft.paper, Stage.LAY: self.lay.in_sight}.get(
+            Stage(self.stack.currentIndex())
+        )
         if view is not None:
             getattr(view, how)()
 
@@ -402,7 +418,7 @@ class MainWindow(QMainWindow):
 
     def _toggle_inches(self) -> None:
         unit = Unit.INCH if self._inches.isChecked() else Unit.CM
-        self._session.apply(replace(self._session.job, unit=unit), "Unit of length")
+        self._session.apply(replace(self._session.job, unit=unit), tr("Unit of length"))
 
     # --- files -----------------------------------------------------------------------------------
 
@@ -419,25 +435,25 @@ class MainWindow(QMainWindow):
 
     def _open(self) -> None:
         name, _ = QFileDialog.getOpenFileName(
-            self, "Open a job file", str(self._folder.path), "Jobs (*.wickel.json)"
+            self, tr("Open a job file"), str(self._folder.path), tr("Jobs (*.wickel.json)")
         )
         if name:
             self.open_path(Path(name))
 
     def _show_pictures(self) -> None:
         """Show the reference pictures beside the draft, or put them away."""
-        self.show_stage(DRAFT)
+        self.show_stage(Stage.DRAFT)
         self.draft.pictures.toggle()
 
     def _another_garment(self) -> None:
-        gallery = Gallery(self, "One more garment: which?", self._book)
+        gallery = Gallery(self, tr("One more garment: which?"), self._book)
         gallery.chosen.connect(self.add_garment)
         gallery.open()
 
     def add_garment(self, style: str | OwnStyle) -> None:
         """Put one more garment of a style into the job and take it in hand."""
         job = with_another(self._session.job, style)
-        self._session.apply(job, f"One more garment: {job.garments[-1].name}")
+        self._session.apply(job, tr("One more garment: {name}", name=job.garments[-1].name))
         self._session.take_garment(job.garments[-1].id)
 
     def _garment_out(self) -> None:
@@ -446,10 +462,12 @@ class MainWindow(QMainWindow):
         garment = session.garment
         if garment is None or (len(session.job.garments) < 2 and not session.job.pieces):
             session.trouble.emit(
-                "A job has at least one garment: take another style for it, or begin a new job."
+                tr("A job has at least one garment: take another style for it, or begin a new job.")
             )
             return
-        session.apply(without_garment(session.job, garment), f"{garment.name or garment.style} out")
+        session.apply(
+            without_garment(session.job, garment), tr("{it} out", it=garment.name or garment.style)
+        )
 
     def _next_garment(self) -> None:
         ids = [own.id for own in self._session.job.garments]
@@ -462,7 +480,7 @@ class MainWindow(QMainWindow):
             self._session.take_cloth(ids[(ids.index(self._session.cloth.id) + 1) % len(ids)])
 
     def _new_job(self) -> None:
-        gallery = Gallery(self, "A new job: which garment?", self._book)
+        gallery = Gallery(self, tr("A new job: which garment?"), self._book)
         gallery.chosen.connect(self.start_job)
         gallery.open()
 
@@ -474,21 +492,21 @@ class MainWindow(QMainWindow):
             save_job(job, path)
         except OSError as reason:
             self._opening.refuse(
-                "The new job cannot be written", f"{path.name}: {reason.strerror}."
+                tr("The new job cannot be written"), f"{path.name}: {reason.strerror}."
             )
             return
         self.open_path(path)
-        self.show_stage(BODY)
+        self.show_stage(Stage.BODY)
 
     def _save(self) -> None:
         """Save at once; the job is saved by itself after every change too."""
         if self._session.path is None:
             self._exports.copy()
         elif self._session.save_now():
-            self.slip.say(f"Saved: {self._session.path.name}")
+            self.slip.say(tr("Saved: {path}", path=self._session.path.name))
 
     def _show_buy(self, page: int) -> None:
-        self.show_stage(BUY)
+        self.show_stage(Stage.BUY)
         self.buy.show_page(page)
 
     def _fill_table(self) -> None:
@@ -504,17 +522,16 @@ class MainWindow(QMainWindow):
         self.buy.bolt.work_or_stop()
 
     def _copy_table(self) -> None:
-        self.show_stage(BUY)
+        self.show_stage(Stage.BUY)
         self.buy.copy()
-        self.slip.say("It is on the clipboard.")
+        self.slip.say(tr("It is on the clipboard."))
 
     def _write_table(self, write: Callable[[], None]) -> None:
         """Write what Buy shows, in sight."""
-        self.show_stage(BUY)
+        self.show_stage(Stage.BUY)
         write()
 
-    # --- help
-    # --------------------------------------------------------------------------------------
+    # --- help -----------------------------------------------------------------------------------
 
     def _show_keys(self) -> None:
         sheet = KeysSheet(self.menuBar(), self)
@@ -523,10 +540,12 @@ class MainWindow(QMainWindow):
 
     def _show_about(self) -> None:
         self._opening.refuse(
-            "About Wickel",
-            f"Wickel {__version__}\nFrom body measurements to a cut plan and an exact length of "
-            "cloth.\n"
-            "MIT licence. Typeface: Lato, SIL Open Font License 1.1.",
+            tr("About Wickel"),
+            tr(
+                "Wickel {version}\nFrom body measurements to a cut plan and an exact length of "
+                "cloth.\nMIT licence. Typeface: Lato, SIL Open Font License 1.1.",
+                version=__version__,
+            ),
         )
 
     def resizeEvent(self, event: QResizeEvent) -> None:
@@ -550,7 +569,7 @@ class MainWindow(QMainWindow):
                 min(USUAL_SIZE[1], room.height() - TITLE_BAR),
             )
             self.resize(max(wide, LEAST_SIZE[0]), max(high, LEAST_SIZE[1]))
-        if 0 <= values.stage < len(STAGES):
+        if 0 <= values.stage < len(Stage):
             self.show_stage(values.stage)
 
     def closeEvent(self, event: QCloseEvent) -> None:

@@ -2,7 +2,7 @@
 from.
 
 Results go to standard output, refusals as one sentence to standard error, with the exit codes of
-FORMATS §7: 0 done, 1 cannot be laid as asked or breaks a rule, 2 input that cannot be used.
+The exit codes are: 0 done, 1 cannot be laid as asked or breaks a rule, 2 input that cannot be used.
 """
 
 from wickel.cli import buying, listing, making

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import json
 import sys
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from concurrent.futures import ProcessPoolExecutor
 from functools import partial
 from pathlib import Path
@@ -34,6 +34,7 @@ from wickel.job import (
     BUY_EFFORT,
     CELL_EFFORT,
     HEADS,
+    BuyingList,
     Cell,
     ClothLine,
     Job,
@@ -48,14 +49,8 @@ from wickel.job import (
     shopping_rows,
 )
 from wickel.lay import Search
-from wickel.units import (
-    Unit,
-    UnreadableLength,
-    parsed_length,
-    shown_cloth_length,
-    shown_length,
-    shown_short,
-)
+from wickel.typed import UnreadableLength, parsed_length
+from wickel.units import Unit, shown_cloth_length, shown_length, shown_short
 from wickel.yardage import shown_buy
 
 
@@ -235,9 +230,7 @@ def buy(
         found = buying_list(jobs, found=tell, search=Search(effort=effort, workers=workers))
     except (JobRefused, DraftRefused) as reason:
         fail(reason, UNUSABLE)
-    unit = jobs[0].unit
-    rows = shopping_rows(found, unit)
-    words = [row.words for row in rows]
+    words = [row.words for row in shopping_rows(found, jobs[0].unit)]
     if csv is not None:
         written(csv, csv_text([HEADS, *words]))
     if pdf is not None:
@@ -246,11 +239,9 @@ def buy(
         )  # ReportLab takes long to load and few runs need it
 
         names = ", ".join(job.name or path.name for job, path in zip(jobs, job_paths, strict=True))
-        written(pdf, buying_pdf(names, found, unit))
+        written(pdf, buying_pdf(names, found, jobs[0].unit))
     if as_json:
-        small = [dict(zip(HEADS, row, strict=True)) for row in words[len(found.cloths) :]]
-        cloths = [_cloth_line_record(line) for line in found.cloths]
-        print(json.dumps({"cloths": cloths, "small": small, "cost": found.cost}))
+        print(json.dumps(_buying_record(found, words)))
     else:
         for row in words:
             print("  ".join(text for text in row if text))
@@ -258,6 +249,13 @@ def buy(
     refused = next((line for line in found.cloths if line.refusal), None)
     if refused is not None:
         fail(refused.refusal, REFUSED)
+
+
+def _buying_record(found: BuyingList, words: Sequence[Sequence[str]]) -> dict[str, Any]:
+    """A buying list as JSON: what is needed of each cloth, the notions as lines of words."""
+    small = [dict(zip(HEADS, row, strict=True)) for row in words[len(found.cloths) :]]
+    cloths = [_cloth_line_record(line) for line in found.cloths]
+    return {"cloths": cloths, "small": small, "cost": found.cost}
 
 
 def _cloth_line_record(line: ClothLine) -> dict[str, Any]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from datetime import date
 from pathlib import Path
 from time import perf_counter
@@ -26,16 +26,8 @@ from wickel.cli.common import (
 )
 from wickel.cloth import BadWay, Spreading
 from wickel.draft import NOT_MEASURED, TapeCheck
-from wickel.files import (
-    UniqueNames,
-    dumped,
-    job_record,
-    lay_drawing,
-    lay_record,
-    piece_drawing,
-    save_lays,
-    svg_text,
-)
+from wickel.drawing import lay_drawing, piece_drawing
+from wickel.files import UniqueNames, dumped, job_record, lay_record, save_lays, svg_text
 from wickel.job import BEST, Job, cloths_in_use, drafted_series, lay_job
 from wickel.lay import (
     DEFAULT_EFFORT,
@@ -254,25 +246,10 @@ def lay(
     """Lay the pieces of a job on its cloths and say how much to buy."""
     job, pieces = opened(job_path, to_lay=True)
     apart((job_path,), [path for path in (out, svg, pdf) if path is not None])
-    ways = _ways(tuple(fold or ()), job)
-    most_s = MOST_SECONDS if seconds is None else seconds
     steps = effort or (DEFAULT_EFFORT if seconds is None else ENDLESS)
-    until = _until(
-        perf_counter(), most_s, sum(order.copies for piece in pieces for order in piece.orders)
-    )
-    try:
-        lays = lay_job(
-            job,
-            pieces,
-            fold=ways,
-            report_until=until,
-            search=Search(seed=seed, effort=steps, workers=workers),
-        )
-    except (LayRefused, BadWay) as reason:
-        fail(reason, REFUSED)
-    broken = [f for one in lays for f in one.broken]
-    if broken:
-        fail(f"{broken[0].text} {broken[0].way_out}".rstrip(), REFUSED)
+    search = Search(seed=seed, effort=steps, workers=workers)
+    most_s = MOST_SECONDS if seconds is None else seconds
+    lays = _good_lays(job, pieces, _ways(tuple(fold or ()), job), search, most_s)
     if out is not None:
         try:
             save_lays(lays, out)
@@ -289,6 +266,27 @@ def lay(
             print(f"  the length at hand is {shown_short(short, job.unit)} too short")
         for finding in one.findings:
             print(f"  {finding.level.value}: {finding.text} {finding.way_out}".rstrip())
+
+
+def _good_lays(
+    job: Job,
+    pieces: tuple[CutPiece, ...],
+    ways: Mapping[str, str],
+    search: Search,
+    most_s: float,
+) -> tuple[Lay, ...]:
+    """The lays of a job, found in so many seconds; ends the command when there are none, or one of
+    them breaks a rule."""
+    copies = sum(order.copies for piece in pieces for order in piece.orders)
+    until = _until(perf_counter(), most_s, copies)
+    try:
+        lays = lay_job(job, pieces, fold=ways, report_until=until, search=search)
+    except (LayRefused, BadWay) as reason:
+        fail(reason, REFUSED)
+    broken = [f for one in lays for f in one.broken]
+    if broken:
+        fail(f"{broken[0].text} {broken[0].way_out}".rstrip(), REFUSED)
+    return lays
 
 
 def _lay_line(one: Lay, unit: Unit) -> str:

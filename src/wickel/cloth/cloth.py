@@ -12,7 +12,7 @@ from wickel.wording import say, words_of
 
 
 class Print(StrEnum):
-    """Which way up pieces may lie on the cloth (FORMATS §4)."""
+    """Which way up pieces may lie on the cloth (docs/formats.md, print)."""
 
     ANY = "any"
     TWO_WAY = "two-way"
@@ -109,7 +109,30 @@ class Cloth:
 
     def __post_init__(self) -> None:
         name = self.shown_name
-        if not (math.isfinite(self.usable_width_mm) and 0 < self.usable_width_mm <= MOST_WIDTH_MM):
+        self._check_widths(name)
+        for label, value, most in (
+            ("selvage", self.selvage_mm, 500.0),
+            ("far selvage", self.high_selvage_mm or 0.0, 500.0),
+            ("reserve", self.reserve_mm, 500.0),
+            ("squaring", self.squaring_mm, 2000.0),
+        ):
+            if not 0 <= value <= most:
+                raise BadCloth(
+                    say("cloth.not-between", name=name, label=label, value=value, most=most)
+                )
+        for label, value in (("along", self.shrink_along), ("across", self.shrink_across)):
+            if not 0 <= value < 0.5:
+                raise BadCloth(say("cloth.shrinkage", name=name, label=label, value=value))
+        if not 0 < self.step_mm <= 20_000:
+            raise BadCloth(say("cloth.step", name=name, step=self.step_mm))
+        if 2 * self.reserve_mm >= self.lay_width_mm:
+            raise BadCloth(say("cloth.all-reserve", name=name))
+        self._check_how_sold(name)
+        self._check_what_it_does(name)
+
+    def _check_widths(self, name: str) -> None:
+        """Usable and full width, length at hand. Raises ``BadCloth``."""
+        if not 0 < self.usable_width_mm <= MOST_WIDTH_MM:
             raise BadCloth(
                 say(
                     "cloth.usable-width",
@@ -118,40 +141,21 @@ class Cloth:
                     most=MOST_WIDTH_MM,
                 )
             )
-        for label, value, most in (
-            ("selvage", self.selvage_mm, 500.0),
-            ("far selvage", self.high_selvage_mm or 0.0, 500.0),
-            ("reserve", self.reserve_mm, 500.0),
-            ("squaring", self.squaring_mm, 2000.0),
-        ):
-            if not (math.isfinite(value) and 0 <= value <= most):
-                raise BadCloth(
-                    say("cloth.not-between", name=name, label=label, value=value, most=most)
-                )
-        for label, value in (("along", self.shrink_along), ("across", self.shrink_across)):
-            if not (math.isfinite(value) and 0 <= value < 0.5):
-                raise BadCloth(say("cloth.shrinkage", name=name, label=label, value=value))
-        if not (math.isfinite(self.step_mm) and 0 < self.step_mm <= 20_000):
-            raise BadCloth(say("cloth.step", name=name, step=self.step_mm))
-        for label, length in (
+        for label, mm in (
             ("full width", self.full_width_mm),
             ("length at hand", self.length_at_hand_mm),
         ):
-            if length is not None and not (math.isfinite(length) and length > 0):
-                raise BadCloth(say("cloth.not-above-zero", name=name, label=label, length=length))
+            if mm is not None and not 0 < mm < math.inf:
+                raise BadCloth(say("cloth.not-above-zero", name=name, label=label, length=mm))
         if self.full_width_mm is not None and self.full_width_mm < self.usable_width_mm:
             raise BadCloth(say("cloth.wider-than-wide", name=name))
-        if 2 * self.reserve_mm >= self.lay_width_mm:
-            raise BadCloth(say("cloth.all-reserve", name=name))
-        self._check_how_sold(name)
-        self._check_what_it_does(name)
 
     def _check_what_it_does(self, name: str) -> None:
         """Stretch, room, design and flaws. Raises ``BadCloth``."""
         for label, value in (("along", self.stretch_along), ("across", self.stretch_across)):
-            if not (math.isfinite(value) and 0 <= value <= 3):
+            if not 0 <= value <= 3:
                 raise BadCloth(say("cloth.stretch", name=name, label=label, value=value))
-        if not (math.isfinite(self.margin_mm) and 0 <= self.margin_mm <= MOST_MARGIN_MM):
+        if not 0 <= self.margin_mm <= MOST_MARGIN_MM:
             raise BadCloth(
                 say("cloth.margin", name=name, margin=self.margin_mm, most=MOST_MARGIN_MM)
             )
@@ -159,6 +163,14 @@ class Cloth:
             self.design.check()
         except BadDesign as reason:
             raise BadCloth(say("cloth.wrong", name=name, reason=words_of(reason))) from None
+        self._check_what_is_left(name)
+        for flaw in self.flaws:
+            sizes = (flaw.x_mm, flaw.y_mm, flaw.length_mm, flaw.width_mm or 1.0)
+            if not all(0 <= mm < math.inf for mm in sizes) or flaw.length_mm == 0:
+                raise BadCloth(say("cloth.flaw-nowhere", name=name))
+
+    def _check_what_is_left(self, name: str) -> None:
+        """The outline of a remnant and what has been cut away. Raises ``BadCloth``."""
         if self.remnant:
             try:
                 simple_outline(self.remnant)
@@ -178,10 +190,6 @@ class Cloth:
                 raise BadCloth(
                     say("cloth.cut-away-wrong", name=name, reason=words_of(reason))
                 ) from None
-        for flaw in self.flaws:
-            sizes = (flaw.x_mm, flaw.y_mm, flaw.length_mm, flaw.width_mm or 1.0)
-            if not all(math.isfinite(mm) for mm in sizes) or min(sizes) < 0 or flaw.length_mm <= 0:
-                raise BadCloth(say("cloth.flaw-nowhere", name=name))
 
     def _check_how_sold(self, name: str) -> None:
         """The least length, and fixed ones. Raises ``BadCloth``."""

@@ -124,47 +124,13 @@ class Design:
     def check(self) -> None:
         """Raises ``BadDesign`` when a size cannot be."""
         if self.repeat is not None:
-            sides = (self.repeat.along_mm, self.repeat.across_mm)
-            if sides == (None, None):
-                raise BadDesign(say("design.repeat-no-way"))
-            for name, value in zip(("along", "across"), sides, strict=True):
-                if value is not None and not (
-                    math.isfinite(value) and LEAST_REPEAT_MM <= value <= MOST_REPEAT_MM
-                ):
-                    raise BadDesign(
-                        say(
-                            "design.repeat",
-                            value=value,
-                            name=name,
-                            least=LEAST_REPEAT_MM,
-                            most=MOST_REPEAT_MM,
-                        )
-                    )
-            if (
-                not math.isfinite(self.repeat.offset_mm)
-                or abs(self.repeat.offset_mm) > MOST_REPEAT_MM
-            ):
-                raise BadDesign(
-                    say("design.offset", offset=self.repeat.offset_mm, most=MOST_REPEAT_MM)
-                )
-            if self.repeat.offset_mm and None in sides:
-                raise BadDesign(say("design.offset-needs-repeat"))
-        for name, sizes in (
-            (
-                "border",
-                () if self.border is None else (self.border.width_mm, self.border.distance_mm),
-            ),
-            ("motif", () if self.motif is None else (self.motif.length_mm, self.motif.width_mm)),
-        ):
-            if sizes and not (
-                all(math.isfinite(mm) and 0 <= mm <= MOST_REPEAT_MM for mm in sizes)
-                and sizes[0] > 0
-            ):
-                raise BadDesign(say("design.size", name=name, most=MOST_REPEAT_MM))
-        if self.motif is not None and not (
-            math.isfinite(self.motif.x_mm) and math.isfinite(self.motif.y_mm)
-        ):
-            raise BadDesign(say("design.motif-without-place"))
+            _check_repeat(self.repeat)
+        if self.border is not None:
+            _check_sizes("border", self.border.width_mm, self.border.distance_mm)
+        if self.motif is not None:
+            _check_sizes("motif", self.motif.length_mm, self.motif.width_mm)
+            if not (math.isfinite(self.motif.x_mm) and math.isfinite(self.motif.y_mm)):
+                raise BadDesign(say("design.motif-without-place"))
 
     def shrunk(self, along: float, across: float) -> Design:
         """The design on the cloth after a wash that leaves these shares of its length and width."""
@@ -205,3 +171,27 @@ class Design:
         low = ((0.0, near), (length_mm, far))
         high = ((0.0, width_mm - far), (length_mm, width_mm - near))
         return {BorderAt.LOW: (low,), BorderAt.HIGH: (high,), BorderAt.BOTH: (low, high)}[border.at]
+
+
+def _check_repeat(repeat: Repeat) -> None:
+    """Raises ``BadDesign`` when a repeat has no length, or one that no cloth has."""
+    sides = {"along": repeat.along_mm, "across": repeat.across_mm}
+    if all(mm is None for mm in sides.values()):
+        raise BadDesign(say("design.repeat-no-way"))
+    for name, mm in sides.items():
+        if mm is not None and not LEAST_REPEAT_MM <= mm <= MOST_REPEAT_MM:
+            raise BadDesign(
+                say(
+                    "design.repeat", value=mm, name=name, least=LEAST_REPEAT_MM, most=MOST_REPEAT_MM
+                )
+            )
+    if not abs(repeat.offset_mm) <= MOST_REPEAT_MM:
+        raise BadDesign(say("design.offset", offset=repeat.offset_mm, most=MOST_REPEAT_MM))
+    if repeat.offset_mm and None in sides.values():
+        raise BadDesign(say("design.offset-needs-repeat"))
+
+
+def _check_sizes(name: str, size_mm: float, other_mm: float) -> None:
+    """Raises ``BadDesign`` when the first size is not above zero, or either is no size."""
+    if not (0 < size_mm <= MOST_REPEAT_MM and 0 <= other_mm <= MOST_REPEAT_MM):
+        raise BadDesign(say("design.size", name=name, most=MOST_REPEAT_MM))

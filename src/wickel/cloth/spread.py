@@ -1,4 +1,4 @@
-"""How cloth lies on the table: sections, zones, plies, fold edges (FORMATS §3).
+"""How cloth lies on the table: sections, zones, plies, fold edges (docs/formats.md).
 
 Which copies a placement gives, their hand and direction, and how much cloth there is, all follow
 from the ply maps kept here. To add a way to spread: one function and one line in ``WAYS``.

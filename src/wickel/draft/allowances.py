@@ -103,10 +103,12 @@ class Allowances:
 
     def __post_init__(self) -> None:
         if self.preset not in PRESETS:
-            raise ValueError(f"no allowance preset “{self.preset}”: there are {', '.join(PRESETS)}")
+            raise ValueError(
+                say("allowances.no-such-preset", preset=self.preset, join=", ".join(PRESETS))
+            )
         for role, mm in self.own_mm.items():
             if role not in ROLES:
-                raise ValueError(f"no kind of edge “{role}”: there are {', '.join(ROLES)}")
+                raise ValueError(say("allowances.no-such-edge", role=role, join=", ".join(ROLES)))
             if not (math.isfinite(mm) and 0 <= mm <= MOST_MM):
                 raise ValueError(say("allowances.outside", mm=mm, role=role, most=MOST_MM))
 

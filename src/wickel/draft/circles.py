@@ -115,7 +115,7 @@ def circle_panel(
     if inner <= allow["waist"] + 5:
         raise DraftRefused(
             say(
-                "circles.drawn-radius-which-leaves-no",
+                "circles.drawn-radius-which-leaves",
                 name=name.lower(),
                 inner=inner,
                 waist=allow["waist"],

@@ -200,7 +200,7 @@ def collar_checks(pattern: Pattern, half_neck_mm: float, extension_mm: float) ->
             else 2 * (edge_length(stand, "neck") - extension_mm),
             other="neck seam",
             other_mm=2 * half_neck_mm,
-            way_out=say("collars.draw-collar-as-long-as"),
+            way_out=say("collars.draw-collar"),
         )
     ]
     if "collar-stand" in by_id:

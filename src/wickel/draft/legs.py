@@ -158,7 +158,7 @@ def drafted_legs(body: Body, o: Mapping[str, float], waist_kind: str) -> tuple[L
     knee_down = body["waist_to_knee"]
     if long < body["body_rise"] + 120:
         raise DraftRefused(
-            say("legs.legs-only-long-inside-them", long=long - body["body_rise"]), "leg_mm"
+            say("legs.legs-only-long-inside", long=long - body["body_rise"]), "leg_mm"
         )
     waist_within_hip(body, plain, hip)
     knee_down = min(knee_down, (body["body_rise"] + long) / 2)

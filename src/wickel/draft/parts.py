@@ -188,7 +188,7 @@ def neck_within_shoulder(body: Body, width_mm: float, *, least_mm: float) -> Non
     half = body["shoulder"] / 2
     if half - width_mm < least_mm:
         raise DraftRefused(
-            say("parts.neck-wide-from-centre-but", width=width_mm, half=half),
+            say("parts.neck-wide-from-centre", width=width_mm, half=half),
             "neck_width_mm",
             "shoulder",
         )

@@ -150,7 +150,7 @@ def cap_width(armhole_mm: float, ease_mm: float, height_mm: float, least_mm: flo
     )
     if width is None:
         raise DraftRefused(
-            say("sleeves.cap-high-sleeve-narrower-than", height=height_mm, least=least_mm),
+            say("sleeves.cap-high-sleeve-narrower", height=height_mm, least=least_mm),
             "cap",
             "upper_arm",
             "armhole",
@@ -318,7 +318,7 @@ def _with_band(
     if edge_length(sleeve, "hem") < round_mm:
         raise DraftRefused(
             say(
-                "sleeves.sleeve-round-end-less-than",
+                "sleeves.sleeve-round-end-less",
                 edge_length=edge_length(sleeve, "hem"),
                 name=name.lower(),
                 round=round_mm,
@@ -388,7 +388,7 @@ def sleeve_checks(pattern: Pattern, armhole_mm: float, ease_mm: float) -> list[T
                     one_mm=edge_length(by_id[id], "join") - overlap,
                     other="sleeve end, drawn in",
                     other_mm=sewn_length(sleeve, "hem"),
-                    way_out=say("sleeves.cut-band-as-long-as"),
+                    way_out=say("sleeves.cut-band"),
                 )
             )
     return checks

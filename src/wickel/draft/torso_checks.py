@@ -44,7 +44,7 @@ def torso_checks(
             one_mm=shoulders[0],
             other="back",
             other_mm=shoulders[1],
-            way_out=say("torso_checks.draw-both-shoulders-from-same"),
+            way_out=say("torso_checks.draw-both-shoulders"),
         ),
     ]
     if fitted:

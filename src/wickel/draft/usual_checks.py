@@ -63,7 +63,7 @@ def band_to_waist(band: Piece, overlap_mm: float, waist_mm: float) -> TapeCheck:
         one_mm=sewn_length(band, "join") - overlap_mm,
         other="waist as drafted",
         other_mm=waist_mm,
-        way_out=say("usual_checks.cut-band-as-long-as"),
+        way_out=say("usual_checks.cut-band"),
     )
 
 

@@ -8,7 +8,6 @@ from wickel.files.book import (
     save_cloths,
     save_schools,
 )
-from wickel.files.drawing import Drawing, Label, Layer, Stroke, lay_drawing, piece_drawing
 from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_job, save_job
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays
 from wickel.files.locks import OpenMark, Stamp, stamp
@@ -22,14 +21,10 @@ from wickel.files.table_store import TableStore
 
 __all__ = [
     "GROUND",
-    "Drawing",
     "JobRecord",
-    "Label",
     "LayFileRecord",
-    "Layer",
     "OpenMark",
     "Stamp",
-    "Stroke",
     "StyleFileRecord",
     "TableStore",
     "UniqueNames",
@@ -41,12 +36,10 @@ __all__ = [
     "job_of",
     "job_record",
     "job_text",
-    "lay_drawing",
     "lay_record",
     "lay_text",
     "locked",
     "parsed_json",
-    "piece_drawing",
     "plain_text",
     "private_folder",
     "read_clients",

@@ -32,6 +32,7 @@ from wickel.files.records import (
     outline_of,
     pairs,
 )
+from wickel.wording import say
 
 MOST_PICTURE = 2_000_000
 
@@ -166,49 +167,18 @@ def _colour(text: str) -> str | None:
 def _design(record: ClothRecord) -> tuple[Design, tuple[str, ...]]:
     """What is on a cloth, and the keys that say it in a way that is not understood."""
     extra = record.model_extra or {}
-    unheeded = []
-    repeat, border = None, None
-    said = extra.get("repeat_mm")
-    if said:
-        plain = (
-            {"along": said}
-            if isinstance(said, int | float) and not isinstance(said, bool)
-            else said
-        )
-        if isinstance(plain, list) and len(plain) == 2:  # [along, across]
-            plain = dict(zip(("along", "across"), plain, strict=True))
-        if isinstance(plain, dict):  # 0 says that nothing repeats that way
-            plain = {key: value for key, value in plain.items() if value}
-        try:
-            own = RepeatRecord.model_validate(plain)
-        except ValidationError:
-            own = RepeatRecord()
-        if own.along or own.across:
-            repeat = Repeat(along_mm=own.along, across_mm=own.across, offset_mm=own.offset)
-        else:
-            unheeded.append("repeat_mm")
-    if extra.get("border"):
-        try:
-            edge = BorderRecord.model_validate(extra["border"])
-            border = Border(
-                at=BorderAt(edge.at), width_mm=edge.width_mm, distance_mm=edge.distance_mm
-            )
-        except ValidationError:
-            unheeded.append("border")
+    repeat, border = _repeat(extra.get("repeat_mm")), _border(extra.get("border"))
+    unheeded = [key for key, made in (("repeat_mm", repeat), ("border", border)) if made is False]
     motif = record.motif
-    known = record.figure in set(Figure)
     try:
         picture = b64decode(record.picture_png, validate=True)
     except ValueError:
-        raise BadCloth(
-            f"Cloth “{record.id}” has a picture that cannot be read: “picture_png” is a PNG in "
-            "base64."
-        ) from None
+        raise BadCloth(say("cloth_file.picture", id=record.id)) from None
     return (
         Design(
-            figure=Figure(record.figure) if known else Figure.PLAIN,
-            repeat=repeat,
-            border=border,
+            figure=Figure(record.figure) if record.figure in set(Figure) else Figure.PLAIN,
+            repeat=repeat or None,
+            border=border or None,
             motif=None
             if motif is None
             else Motif(
@@ -220,39 +190,78 @@ def _design(record: ClothRecord) -> tuple[Design, tuple[str, ...]]:
     )
 
 
+def _repeat(said: object) -> Repeat | Literal[False] | None:
+    """The repeat of a print: a length along, ``[along, across]``, or an object; False when it is
+    not understood. 0 says that nothing repeats that way."""
+    if not said:
+        return None
+    plain = said
+    if isinstance(said, int | float) and not isinstance(said, bool):
+        plain = {"along": said}
+    elif isinstance(said, list) and len(said) == 2:
+        plain = dict(zip(("along", "across"), said, strict=True))
+    if isinstance(plain, dict):
+        plain = {key: value for key, value in plain.items() if value}
+    try:
+        read = RepeatRecord.model_validate(plain)
+    except ValidationError:
+        return False
+    if not (read.along or read.across):
+        return False
+    return Repeat(along_mm=read.along, across_mm=read.across, offset_mm=read.offset)
+
+
+def _border(said: object) -> Border | Literal[False] | None:
+    """The border of a print; False when it is not understood."""
+    if not said:
+        return None
+    try:
+        read = BorderRecord.model_validate(said)
+        return Border(at=BorderAt(read.at), width_mm=read.width_mm, distance_mm=read.distance_mm)
+    except ValidationError:
+        return False
+
+
 def cloth_record(cloth: Cloth) -> dict[str, Any]:
     """A cloth as files write it."""
     plain = [key for key in ClothRecord.model_fields if key not in _CLOTH_BY_HAND]
     bare = Cloth(id=cloth.id, usable_width_mm=cloth.usable_width_mm)
-    new = ("fibre", "nap", "see_through", "frays", "least_length_mm", "margin_mm", "heads_at_end")
     record: dict[str, Any] = {
-        key: getattr(cloth, key)
+        key: value
         for key in plain
-        if getattr(cloth, key) is not None
-        and (key not in new or getattr(cloth, key) != getattr(bare, key))
+        if (value := getattr(cloth, key)) is not None
+        and (key not in _WRITTEN_WHEN_OTHER or value != getattr(bare, key))
     }
-    if cloth.colour:
-        record["colour"] = cloth.colour
-    if cloth.kind is not Kind.WOVEN:
-        record["kind"] = cloth.kind.value
-    if cloth.stretch_along or cloth.stretch_across:
-        record["stretch"] = {"along": cloth.stretch_along, "across": cloth.stretch_across}
-    if cloth.flaws:
-        record["flaws"] = [
-            {
-                key: getattr(flaw, key)
-                for key in FlawRecord.model_fields
-                if getattr(flaw, key) is not None
-            }
-            for flaw in cloth.flaws
-        ]
-    if cloth.remnant:
-        record["remnant"] = [list(point) for point in cloth.remnant]
-    if cloth.cut_away:
-        record["cut_away_mm"] = [pairs(hole) for hole in cloth.cut_away]
-    if cloth.print is not None:
-        record["print"] = cloth.print.value
+    stretch = {"along": cloth.stretch_along, "across": cloth.stretch_across}
+    by_hand: dict[str, Any] = {
+        "colour": cloth.colour,
+        "kind": "" if cloth.kind is Kind.WOVEN else cloth.kind.value,
+        "stretch": stretch if any(stretch.values()) else {},
+        "flaws": [_flaw_record(flaw) for flaw in cloth.flaws],
+        "remnant": [list(point) for point in cloth.remnant],
+        "cut_away_mm": [pairs(hole) for hole in cloth.cut_away],
+        "print": "" if cloth.print is None else cloth.print.value,
+    }
+    record |= {key: value for key, value in by_hand.items() if value}
     return record | _design_record(cloth.design)
+
+
+_WRITTEN_WHEN_OTHER = (
+    "fibre",
+    "nap",
+    "see_through",
+    "frays",
+    "least_length_mm",
+    "margin_mm",
+    "heads_at_end",
+)
+"""What an old file does not say: written when it is not as it was then."""
+
+
+def _flaw_record(flaw: Flaw) -> dict[str, Any]:
+    return {
+        key: value for key in FlawRecord.model_fields if (value := getattr(flaw, key)) is not None
+    }
 
 
 def _design_record(design: Design) -> dict[str, Any]:

@@ -4,6 +4,7 @@ writing."""
 from __future__ import annotations
 
 import json
+from collections.abc import Iterator
 from typing import Any
 
 from wickel.files.records import FileRecord
@@ -16,25 +17,29 @@ def foreign_of(record: FileRecord, written: dict[str, Any]) -> Foreign | None:
     keys = {key: value for key, value in (record.model_extra or {}).items() if key not in written}
     children = {}
     for field in type(record).model_fields:
-        value, beside = getattr(record, field), written.get(field)
-        found: list[tuple[int | None, str, Foreign | None]] = []
-        if isinstance(value, FileRecord):
-            found = [(None, "", foreign_of(value, beside if isinstance(beside, dict) else {}))]
-        elif isinstance(value, list):
-            rows = beside if isinstance(beside, list) else []
-            for k, own in enumerate(value):
-                row = rows[k] if k < len(rows) and isinstance(rows[k], dict) else {}
-                if isinstance(own, FileRecord):
-                    found.append((k, _stamp(row), foreign_of(own, row)))
-        elif isinstance(value, dict):
-            rows_by_key = beside if isinstance(beside, dict) else {}
-            for key, own in value.items():
-                if isinstance(own, FileRecord):
-                    found.append((None, key, foreign_of(own, rows_by_key.get(key, {}))))
+        found = _children(getattr(record, field), written.get(field))
         known = tuple((k, stamp, own) for k, stamp, own in found if own is not None)
         if known:
             children[field] = known
     return Foreign(keys=keys, children=children) if keys or children else None
+
+
+def _children(value: object, written: object) -> Iterator[tuple[int | None, str, Foreign | None]]:
+    """What is not known of the records in a field: their number in a list, the stamp or key they
+    are known by, and what it is."""
+    if isinstance(value, FileRecord):
+        yield None, "", foreign_of(value, written if isinstance(written, dict) else {})
+    elif isinstance(value, list):
+        rows = written if isinstance(written, list) else []
+        for k, record in enumerate(value):
+            row = rows[k] if k < len(rows) and isinstance(rows[k], dict) else {}
+            if isinstance(record, FileRecord):
+                yield k, _stamp(row), foreign_of(record, row)
+    elif isinstance(value, dict):
+        by_key = written if isinstance(written, dict) else {}
+        for key, record in value.items():
+            if isinstance(record, FileRecord):
+                yield None, key, foreign_of(record, by_key.get(key, {}))
 
 
 def put_back(written: dict[str, Any], foreign: Foreign | None) -> dict[str, Any]:

@@ -1,4 +1,4 @@
-"""Job files ``*.wickel.json`` (FORMATS §5): records as written, and the job they describe.
+"""Job files ``*.wickel.json`` (docs/formats.md): records as written, and the job they describe.
 
 The records stand apart from the core's dataclasses: reading makes a record, checks it, and only
 then builds the job. Keys that are not known are kept, at every level, and written again
@@ -54,6 +54,7 @@ from wickel.files.saving import dumped, saved
 from wickel.job import BEST, AskedOfPrint, Card, Garment, Job, NamedLay, OnCloth, Picture, Tried
 from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Waived
 from wickel.units import Unit
+from wickel.wording import say
 
 FORMAT = "wickel-job"
 VERSION = 2
@@ -103,10 +104,10 @@ class PieceRecord(FileRecord):
     @model_validator(mode="after")
     def _named_once_per_cloth(self) -> PieceRecord:
         if not (self.id or self.name):
-            raise ValueError("a piece needs an id or a name")
+            raise ValueError(say("job_file.piece-without-name"))
         cloths = [cut.cloth for cut in self.cuts]
         if len(set(cloths)) != len(cloths):
-            raise ValueError("a piece names one cloth twice in its cuts")
+            raise ValueError(say("job_file.cloth-named-twice"))
         return self
 
 
@@ -123,7 +124,7 @@ def _known_fold(text: str) -> str:
         try:
             Spreading(text)
         except BadWay as reason:
-            raise ValueError(f"{reason} Or {BEST}") from None
+            raise ValueError(say("job_file.no-such-way", reason=reason, best=BEST)) from None
     return text
 
 
@@ -224,15 +225,12 @@ def read_job(path: Path) -> Job:
 def job_of(value: dict[str, Any], name: str = "the job") -> Job:
     """The job that a parsed file describes. Raises ``UnreadableFile``."""
     if value.get("format") != FORMAT:
-        raise UnreadableFile(f"{name} is no job file: its “format” should be “{FORMAT}”.")
+        raise UnreadableFile(say("job_file.no-job-file", name=name, format=FORMAT))
     version = value.get("version")
     if not isinstance(version, int) or isinstance(version, bool) or version < 1:
-        raise UnreadableFile(f"{name}: “version” should be the number {VERSION}.")
+        raise UnreadableFile(say("job_file.version", name=name, version=VERSION))
     if version > VERSION:
-        raise UnreadableFile(
-            f"{name} was written by a newer Wickel (version {version}, this one reads up to "
-            f"{VERSION}): update Wickel."
-        )
+        raise UnreadableFile(say("job_file.newer", name=name, version=version, version_2=VERSION))
     _few_enough(value, name)
     try:
         record = JobRecord.model_validate(value)
@@ -253,13 +251,23 @@ def _few_enough(value: dict[str, Any], name: str) -> None:
             if len(line) > MOST_POINTS:
                 label = str(piece.get("id") or piece.get("name") or "")[:60]
                 raise UnreadableFile(
-                    f"{name}: piece “{label}” has {len(line)} points, {MOST_POINTS} at most are "
-                    "read: simplify its outline."
+                    say(
+                        "job_file.too-many-points",
+                        name=name,
+                        label=label,
+                        line=len(line),
+                        most_points=MOST_POINTS,
+                    )
                 )
             total += len(line)
     if total > MOST_POINTS_IN_ALL:
         raise UnreadableFile(
-            f"{name} has {total} points in all, {MOST_POINTS_IN_ALL} at most are read."
+            say(
+                "job_file.too-many-points-in-all",
+                name=name,
+                total=total,
+                most_points_in_all=MOST_POINTS_IN_ALL,
+            )
         )
 
 
@@ -268,7 +276,9 @@ def _job(record: JobRecord, name: str) -> Job:
     for kind, names in (("cloths", ids), ("garments", [garment.id for garment in record.garments])):
         doubled = next((one for one in names if names.count(one) > 1), None)
         if doubled is not None:
-            raise UnreadableFile(f"{name}: two {kind} have the id “{doubled}”.")
+            raise UnreadableFile(
+                say("job_file.one-id-twice", name=name, kind=kind, doubled=doubled)
+            )
     try:
         return Job(
             name=record.name,
@@ -291,9 +301,7 @@ def _picture(record: PictureRecord) -> bytes:
     try:
         return b64decode(record.data_base64, validate=True)
     except ValueError:
-        raise ValueError(
-            f"the picture “{record.name}” cannot be read: its data is no base64"
-        ) from None
+        raise ValueError(say("job_file.picture", record=record.name)) from None
 
 
 def _on_cloth(record: JobClothRecord) -> OnCloth:

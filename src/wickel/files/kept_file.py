@@ -12,6 +12,7 @@ from pydantic import Field
 
 from wickel.files.records import FileRecord, Name
 from wickel.lay import KeptLay, Placement
+from wickel.wording import say
 
 MOST_PLACEMENTS = 20_000
 MOST_SECTIONS = 8
@@ -66,10 +67,10 @@ def kept_lay(record: KeptLayRecord) -> KeptLay:
     ids = [own.id for own in record.placements]
     if len(set(ids)) != len(ids):
         raise ValueError(
-            f"a lay has two placements “{next(id for id in ids if ids.count(id) > 1)}”"
+            say("kept_file.placement-twice", next=next(id for id in ids if ids.count(id) > 1))
         )
     if any(own.section >= len(record.lengths_mm) for own in record.placements):
-        raise ValueError("a lay has a placement in a section that it does not have")
+        raise ValueError(say("kept_file.no-such-section"))
     return KeptLay(
         way=record.way,
         exact_way=record.exact_way,

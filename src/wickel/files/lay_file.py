@@ -1,4 +1,4 @@
-"""Lay files ``*.lay.json`` (FORMATS §6)."""
+"""Lay files ``*.lay.json`` (docs/formats.md)."""
 
 from __future__ import annotations
 
@@ -12,6 +12,7 @@ from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.saving import dumped, saved
 from wickel.geometry import Outline
 from wickel.lay import Lay, Placement, flat_copies, on_table
+from wickel.wording import say
 from wickel.yardage import need
 
 FORMAT = "wickel-lay"
@@ -240,12 +241,10 @@ def read_lays(path: Path) -> LayFileRecord:
     """Read a lay file as its record. Raises ``UnreadableFile``."""
     value = read_json(path, "lay")
     if value.get("format") != FORMAT:
-        raise UnreadableFile(f"{path.name} is no lay file: its “format” should be “{FORMAT}”.")
+        raise UnreadableFile(say("lay_file.no-lay-file", path=path.name, format=FORMAT))
     version = value.get("version")
     if isinstance(version, int) and version > VERSION:
-        raise UnreadableFile(
-            f"{path.name} was written by a newer Wickel (version {version}): update Wickel."
-        )
+        raise UnreadableFile(say("lay_file.newer", path=path.name, version=version))
     try:
         return LayFileRecord.model_validate(value)
     except ValidationError as error:

@@ -13,6 +13,7 @@ from wickel.draft.own.own_style import MOST_PIECES, MOST_POINTS, OWN_ROLES
 from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.files.saving import dumped, saved
+from wickel.wording import say
 
 FORMAT = "wickel-style"
 VERSION = 1
@@ -77,16 +78,25 @@ def own_style(record: OwnStyleRecord) -> OwnStyle:
         for row in piece.points:
             if row.then not in LINES:
                 raise ValueError(
-                    f"piece “{piece.name}” has a line “{row.then}”: there are {', '.join(LINES)}"
+                    say(
+                        "own_file.no-such-line",
+                        piece=piece.name,
+                        then=row.then,
+                        join=", ".join(LINES),
+                    )
                 )
             if row.role not in OWN_ROLES:
                 raise ValueError(
-                    f"piece “{piece.name}” has an allowance “{row.role}”: there are "
-                    f"{', '.join(OWN_ROLES)}"
+                    say(
+                        "own_file.no-such-allowance",
+                        piece=piece.name,
+                        role=row.role,
+                        join=", ".join(OWN_ROLES),
+                    )
                 )
     ids = [piece.id for piece in record.pieces]
     if len(set(ids)) != len(ids):
-        raise ValueError(f"the style “{record.name}” has two pieces with one id")
+        raise ValueError(say("own_file.piece-id-twice", record=record.name))
     return OwnStyle(
         id=record.id,
         name=record.name,

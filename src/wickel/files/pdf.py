@@ -16,9 +16,9 @@ from reportlab.pdfgen.canvas import Canvas
 
 from wickel.assets import FONT_BOLD, FONT_REGULAR, font_bytes
 from wickel.cloth import PRINT_NAMES, BorderAt
-from wickel.files.drawing import Drawing, Layer, lay_drawing, name_room
+from wickel.drawing import Drawing, Layer, lay_drawing, name_room
 from wickel.files.names import plain_text
-from wickel.geometry import Point
+from wickel.geometry import Cubic, Point
 from wickel.job import Job
 from wickel.lay import Lay, Level
 from wickel.units import MM_PER_INCH, Unit, shown_cloth_length, shown_length
@@ -74,7 +74,7 @@ def lay_pdf(lay: Lay, title: str, unit: Unit, words: Sequence[str] = ()) -> byte
     canvas.setStrokeColor(SOFT)
     canvas.setLineWidth(0.8)
     canvas.roundRect(_FRAME, _FRAME, width - 2 * _FRAME, height - 2 * _FRAME, 5)
-    top = _header(canvas, lay, title, unit, width, height, words)
+    top = _header(canvas, lay, title, unit, words)
     foot = _footer(canvas, lay, unit, width)
     drawing = lay_drawing(lay)
     foot += _KEY_HIGH
@@ -121,12 +121,11 @@ def _header(
     lay: Lay,
     title: str,
     unit: Unit,
-    width: float,
-    height: float,
     words: Sequence[str],
 ) -> float:
     """Draw the head of the page and return where it ends."""
     needed = need(lay)
+    width, height = landscape(A4)
     y = height - _MARGIN - 14
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 18)
@@ -254,9 +253,13 @@ def _draw(
             if stroke.layer is not layer:
                 continue
             path = canvas.beginPath()
-            path.moveTo(*there(stroke.points[0]))
-            for point in stroke.points[1:]:
-                path.lineTo(*there(point))
+            path.moveTo(*there(stroke.path[0].start))
+            for segment in stroke.path:
+                if isinstance(segment, Cubic):
+                    ends = (segment.control1, segment.control2, segment.end)
+                    path.curveTo(*(xy for point in ends for xy in there(point)))
+                else:
+                    path.lineTo(*there(segment.end))
             if stroke.closed:
                 path.close()
             canvas.drawPath(path, stroke=1, fill=0)

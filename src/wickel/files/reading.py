@@ -11,6 +11,7 @@ from typing import Any, NoReturn
 from pydantic import ValidationError
 
 from wickel.files.names import plain_text
+from wickel.wording import say
 
 MOST_BYTES = 12_000_000
 MOST_DEPTH = 40
@@ -31,23 +32,30 @@ def read_json(path: Path, what: str) -> dict[str, Any]:
     try:
         there = path.stat()
         if stat.S_ISDIR(there.st_mode):
-            raise UnreadableFile(f"{name} is a folder, not a {what} file.")
+            raise UnreadableFile(say("reading.folder", name=name, what=what))
         if not stat.S_ISREG(there.st_mode):  # reading a pipe or a device might never end
-            raise UnreadableFile(f"{name} is not a plain file.")
+            raise UnreadableFile(say("reading.not-plain", name=name))
         with path.open("rb") as file:
             data = file.read(MOST_BYTES + 1)
     except UnreadableFile:
         raise
     except FileNotFoundError:
-        raise UnreadableFile(f"There is no file {name}.") from None
+        raise UnreadableFile(say("reading.no-file", name=name)) from None
     except OSError as reason:
-        raise UnreadableFile(f"{name} cannot be read: {reason.strerror}.") from None
+        raise UnreadableFile(
+            say("reading.cannot-read", name=name, strerror=reason.strerror)
+        ) from None
     except ValueError:  # a null character
-        raise UnreadableFile(f"{name} is not a name that a file can have.") from None
+        raise UnreadableFile(say("reading.bad-name", name=name)) from None
     if len(data) > MOST_BYTES:
         raise UnreadableFile(
-            f"{name} has {max(there.st_size, len(data)) / 1e6:.0f} MB: a {what} file may have "
-            f"{MOST_BYTES // 1_000_000} MB at most."
+            say(
+                "reading.too-large",
+                name=name,
+                data=max(there.st_size, len(data)) / 1000000.0,
+                what=what,
+                most_bytes=MOST_BYTES // 1000000,
+            )
         )
     return parsed_json(data, name, what)
 
@@ -59,24 +67,27 @@ def parsed_json(data: bytes, name: str, what: str) -> dict[str, Any]:
             data.decode("utf-8-sig"), parse_constant=_no_constant, object_pairs_hook=_no_doubles
         )
     except UnicodeDecodeError as reason:
-        raise UnreadableFile(f"{name} is not text in UTF-8 (at byte {reason.start}).") from None
+        raise UnreadableFile(say("reading.not-text", name=name, start=reason.start)) from None
     except json.JSONDecodeError as reason:
         raise UnreadableFile(
-            f"{name} is not JSON: {reason.msg.lower()} at line {reason.lineno}, column "
-            f"{reason.colno}."
+            say(
+                "reading.not-json",
+                name=name,
+                msg=reason.msg.lower(),
+                lineno=reason.lineno,
+                colno=reason.colno,
+            )
         ) from None
     except RecursionError:
-        raise UnreadableFile(
-            f"{name} is nested too deeply: at most {MOST_DEPTH} levels are read."
-        ) from None
+        raise UnreadableFile(say("reading.too-deep", name=name, most_depth=MOST_DEPTH)) from None
     except _NotPlain as reason:
         raise UnreadableFile(f"{name} {reason}.") from None
     except ValueError:  # an integer of thousands of digits
-        raise UnreadableFile(f"{name} holds a number too long to be a measure.") from None
+        raise UnreadableFile(say("reading.number-too-long", name=name)) from None
     if not isinstance(value, dict):
-        raise UnreadableFile(f"{name} is no {what} file: it should hold one object in braces.")
+        raise UnreadableFile(say("reading.no-object", name=name, what=what))
     if _depth(value) > MOST_DEPTH:
-        raise UnreadableFile(f"{name} is nested too deeply: at most {MOST_DEPTH} levels are read.")
+        raise UnreadableFile(say("reading.too-deep", name=name, most_depth=MOST_DEPTH))
     return value
 
 
@@ -85,14 +96,14 @@ class _NotPlain(ValueError):
 
 
 def _no_constant(text: str) -> NoReturn:
-    raise _NotPlain(f"holds {text}, which is not a number: write finite numbers only")
+    raise _NotPlain(say("reading.not-finite", text=text))
 
 
 def _no_doubles(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
     found: dict[str, Any] = {}
     for key, value in pairs:
         if key in found:
-            raise _NotPlain(f"has the key “{plain_text(key[:40])}” twice in one object: remove one")
+            raise _NotPlain(say("reading.key-twice", plain_text=plain_text(key[:40])))
         found[key] = value
     return found
 

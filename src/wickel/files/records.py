@@ -16,6 +16,7 @@ from wickel.draft import DEFAULT_PRESET, Allowances
 from wickel.draft.operations import OPERATIONS, Change, Spot
 from wickel.files.names import plain_text
 from wickel.geometry import Outline, Point
+from wickel.wording import say
 
 FARTHEST_MM = 1e5
 MOST_POINTS = 20_000
@@ -29,7 +30,7 @@ Number = Annotated[
 
 def _named(text: str) -> str:
     if not text.strip():
-        raise ValueError("should have a character that can be seen")
+        raise ValueError(say("records.no-character"))
     return text
 
 
@@ -102,7 +103,7 @@ def body_of(record: BodyRecord) -> Body:
     """The body of a record. Raises ``ValueError``: an unknown measurement."""
     unknown = [id for id in record.measurements_mm if id not in MEASUREMENTS]
     if unknown:
-        raise ValueError(f"a body has an unknown measurement “{unknown[0]}”")
+        raise ValueError(say("records.unknown-measurement", unknown=unknown[0]))
     return Body(
         name=record.name,
         taken=record.taken,
@@ -124,7 +125,7 @@ def body_record(body: Body) -> dict[str, Any]:
 def change_of(record: ChangeRecord) -> Change:
     if record.operation not in OPERATIONS:
         raise ValueError(
-            f"there is no operation “{record.operation}”: there are {', '.join(OPERATIONS)}"
+            say("records.no-such-operation", operation=record.operation, join=", ".join(OPERATIONS))
         )
     plain = record.model_dump(include=set(ChangeRecord.model_fields) - {"first", "last"})
     return Change(**plain, first=_spot(record.first), last=_spot(record.last))

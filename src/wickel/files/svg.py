@@ -6,9 +6,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from xml.sax.saxutils import escape, quoteattr
 
-from wickel.files.drawing import Drawing, Label, Layer, Stroke
+from wickel.drawing import Drawing, Label, Layer, Stroke
 from wickel.files.names import plain_text
-from wickel.geometry import Point
+from wickel.geometry import Cubic, Point
 
 _STYLE: dict[Layer, str] = {
     Layer.CLOTH: "fill:#f3ecdd;stroke:#6f675c;stroke-width:1",
@@ -55,9 +55,14 @@ def _of(of: str) -> str:
 
 
 def _path(stroke: Stroke, there: Callable[[Point], str]) -> str:
-    data = (
-        "M " + " L ".join(there(point) for point in stroke.points) + (" Z" if stroke.closed else "")
-    )
+    steps = [f"M {there(stroke.path[0].start)}"]
+    for segment in stroke.path:
+        if isinstance(segment, Cubic):
+            ends = (segment.control1, segment.control2, segment.end)
+            steps.append("C " + " ".join(there(point) for point in ends))
+        else:
+            steps.append(f"L {there(segment.end)}")
+    data = " ".join(steps) + (" Z" if stroke.closed else "")
     return f'<path d="{data}"{_of(stroke.of)}/>'
 
 

@@ -149,7 +149,7 @@ def _corner(side: Side, following: Side, limit: float) -> list[BaseGeometry]:
         return []
     start, end = _out(corner, before, a), _out(corner, after, b)
     if side.square != following.square:
-        return _squared(corner, start, end, side, following, before, after)
+        return _squared(start, end, side, following)
     meeting = _meeting(start, before, end, after)
     if meeting is None or not _between(start, before, meeting, end, after):
         return [Polygon([corner, start, end])]  # nearly straight, other allowance: a step
@@ -169,17 +169,12 @@ def _between(start: Point, before: Point, meeting: Point, end: Point, after: Poi
     return on >= -1e-9 and back >= -1e-9
 
 
-def _squared(
-    corner: Point,
-    start: Point,
-    end: Point,
-    side: Side,
-    following: Side,
-    before: Point,
-    after: Point,
-) -> list[BaseGeometry]:
-    """The corner of a hem: the neighbour's cut line runs to the hem's net line, then square to
-    it."""
+def _squared(start: Point, end: Point, side: Side, following: Side) -> list[BaseGeometry]:
+    """The corner of a hem: the neighbour's cut line, of which ``start`` or ``end`` is the point at
+    the corner, runs to the hem's net line, then square to it."""
+    here, there = without_repeats_open(side.points), without_repeats_open(following.points)
+    corner = here[-1]
+    before, after = _normal(here[-2], corner), _normal(there[0], there[1])
     hem_first = side.square
     hem_normal, hem_mm = (
         (before, side.allowance_mm) if hem_first else (after, following.allowance_mm)

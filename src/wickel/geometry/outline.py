@@ -16,6 +16,8 @@ import shapely
 from shapely.geometry import MultiPoint, Polygon
 from shapely.validation import explain_validity
 
+from wickel.wording import say
+
 Point = tuple[float, float]
 Outline = tuple[Point, ...]
 
@@ -124,18 +126,18 @@ def simple_outline(points: Sequence[Point], *, least_area_mm2: float = 1.0) -> O
         BadOutline: with the reason, ready to follow the piece's name.
     """
     if any(not (math.isfinite(x) and math.isfinite(y)) for x, y in points):
-        raise BadOutline("has a point that is not a finite number")
+        raise BadOutline(say("outline.not-finite"))
     outline = without_repeats(points)
     if len(outline) < 3:
-        raise BadOutline("has fewer than three different points")
+        raise BadOutline(say("outline.too-few-points"))
     shape = Polygon(outline)
     if not shapely.is_valid(shape):
         reason = explain_validity(shape)
         where = reason[reason.find("[") + 1 : reason.find("]")] if "[" in reason else ""
         place = f" near [{', '.join(f'{float(v):.1f}' for v in where.split())}] mm" if where else ""
-        raise BadOutline(f"crosses or touches itself{place}")
+        raise BadOutline(say("outline.crosses-itself", place=place))
     if shape.area < least_area_mm2:
-        raise BadOutline("encloses no area")
+        raise BadOutline(say("outline.encloses-no-area"))
     return outline
 
 

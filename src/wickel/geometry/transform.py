@@ -1,4 +1,4 @@
-"""Plane affine maps: turning, mirroring, moving, and the ply maps of FORMATS §3."""
+"""Plane affine maps: turning, mirroring, moving, and the maps of plies onto the flat cloth."""
 
 from __future__ import annotations
 
@@ -85,7 +85,7 @@ MIRROR = Affine(e=-1.0)
 def placing(
     *, grain_deg: float, turn_deg: float, mirrored: bool, dx: float = 0.0, dy: float = 0.0
 ) -> Affine:
-    """The map of a placed piece: q = R(turn) · M · R(−grain) · p + t (FORMATS §2)."""
+    """The map of a placed piece: q = R(turn) · M · R(−grain) · p + t (docs/formats.md)."""
     linear = turned(-grain_deg)
     if mirrored:
         linear = MIRROR.after(linear)

@@ -9,9 +9,10 @@ import shapely
 from shapely.geometry import Polygon
 
 from wickel.geometry.outline import Outline, Point, holes_of, outline_of, without_repeats
+from wickel.wording import say
 
 FOLD_TOLERANCE_MM = 0.1
-"""How far a fold edge may stray from the outline it belongs to (FORMATS §4)."""
+"""How far a fold edge may stray from the outline it belongs to."""
 
 
 class BadFold(ValueError):
@@ -27,7 +28,7 @@ def checked_fold(outline: Sequence[Point], fold_edges: Sequence[tuple[Point, Poi
     ring = shapely.linearrings(list(outline))
     for start, end in fold_edges:
         if math.dist(start, end) < 1.0:
-            raise BadFold("has a fold edge without length")
+            raise BadFold(say("unfold.no-length"))
         along = shapely.points(
             [
                 (start[0] + (end[0] - start[0]) * k / 16, start[1] + (end[1] - start[1]) * k / 16)
@@ -35,16 +36,14 @@ def checked_fold(outline: Sequence[Point], fold_edges: Sequence[tuple[Point, Poi
             ]
         )
         if shapely.distance(along, ring).max() > FOLD_TOLERANCE_MM:
-            raise BadFold(
-                f"has a fold edge {_shown(start)}–{_shown(end)} that is not an edge of its outline"
-            )
+            raise BadFold(say("unfold.not-an-edge", shown=_shown(start), shown_2=_shown(end)))
     start, end = fold_edges[0]
     off = [_beside(point, start, end) for edge in fold_edges for point in edge]
     if max(map(abs, off)) > FOLD_TOLERANCE_MM:
-        raise BadFold("has fold edges that are not on one line")
+        raise BadFold(say("unfold.not-one-line"))
     sides = [_beside(point, start, end) for point in outline]
     if min(sides) < -FOLD_TOLERANCE_MM and max(sides) > FOLD_TOLERANCE_MM:
-        raise BadFold(f"lies on both sides of its fold edge {_shown(start)}–{_shown(end)}")
+        raise BadFold(say("unfold.both-sides", shown=_shown(start), shown_2=_shown(end)))
 
 
 def unfolded(

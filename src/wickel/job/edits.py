@@ -13,6 +13,7 @@ from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
 from wickel.job.job import Garment, Job, OnCloth, Picture
 from wickel.job.work import garment_style
+from wickel.wording import say
 
 
 def with_garment(job: Job, garment: Garment) -> Job:
@@ -125,23 +126,31 @@ def read_quantity(text: str, sizes: Iterable[str]) -> dict[str, int]:
     known = set(sizes)
     found: dict[str, int] = {}
     for part in text.replace(",", ";").split(";"):
-        words = re.sub(r"(?<=\d)\s*[x×]\s*|\s+[x×]\s*", " ", part, flags=re.IGNORECASE).split()
-        if not words:
-            continue
-        names = [word for word in words if word in known or word.lower() == OWN]
-        counts = [word for word in words if word not in names]
-        if len(words) == 2 and len(names) == 2:  # two sizes that are numbers: the first is how many
-            counts, names = names[:1], names[1:]
-        if len(names) != 1 or len(counts) > 1 or not all(count.isdigit() for count in counts):
-            raise ValueError(f"“{part.strip()}” is not understood: write it like  own; 2 × 92; 96.")
-        count = int(counts[0]) if counts else 1
-        if not 0 < count <= MOST_OF_ONE:
-            raise ValueError(f"{count} of one size: from 1 to {MOST_OF_ONE} are made.")
-        size = "" if names[0].lower() == OWN else names[0]
-        found[size] = found.get(size, 0) + count
+        if part.strip():
+            size, count = _size_and_count(part, known)
+            found[size] = found.get(size, 0) + count
     if not found:
-        raise ValueError("Write how many are made, like  own; 2 × 92; 96.")
+        raise ValueError(say("quantity.empty"))
     return found
+
+
+def _size_and_count(part: str, known: set[str]) -> tuple[str, int]:
+    """One entry such as ``2 × 92``: the size, ``""`` for the client's own, and how many.
+
+    Raises:
+        ValueError: with a sentence.
+    """
+    words = re.sub(r"(?<=\d)\s*[x×]\s*|\s+[x×]\s*", " ", part, flags=re.IGNORECASE).split()
+    names = [word for word in words if word in known or word.lower() == OWN]
+    counts = [word for word in words if word not in names]
+    if len(words) == 2 and len(names) == 2:  # two sizes that are numbers: the first is how many
+        counts, names = names[:1], names[1:]
+    if len(names) != 1 or len(counts) > 1 or not all(count.isdigit() for count in counts):
+        raise ValueError(say("quantity.not-understood", text=part.strip()))
+    count = int(counts[0]) if counts else 1
+    if not 0 < count <= MOST_OF_ONE:
+        raise ValueError(say("quantity.too-many", count=count, most=MOST_OF_ONE))
+    return "" if names[0].lower() == OWN else names[0], count
 
 
 def shown_quantity(quantity: Mapping[str, int]) -> str:

@@ -204,6 +204,6 @@ class Job:
         named = self.cloth_named(material, garment)
         if named is None:
             raise JobRefused(
-                say("job.garment-pieces-name-cloth-they", garment=garment.id, material=material)
+                say("job.garment-pieces-name-cloth", garment=garment.id, material=material)
             )
         return named

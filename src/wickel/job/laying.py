@@ -95,7 +95,7 @@ def lay_job(
         )
         pile = next((both for both in piles if both is not None), None)
         if pile is None:
-            raise LayRefused(say("laying.stacking-takes-two-cloths-one"))
+            raise LayRefused(say("laying.stacking-takes-two-cloths"))
         report = report_until(min(1.0, 2 / len(cloths)))
         both = stacked_lays(pieces, *pile, report=report, search=search)
         piled = {lay.cloth.id: lay for lay in both}

@@ -126,7 +126,7 @@ def bodies_for(job: Job) -> dict[str, Body]:
 
 def _garment(job: Job) -> Garment:
     if not job.garments:
-        raise JobRefused(say("table.yardage-table-garment-style-this"))
+        raise JobRefused(say("table.yardage-table-garment-style"))
     return job.garments[0]
 
 
@@ -302,11 +302,7 @@ def cell_of(task: CellTask, report: LayReport | None = None) -> Cell:
     """Fill a cell by laying its pieces in every way."""
     pieces, cloth, search, known = task.pieces, task.cloth, task.search, task.known
     found = lay_ways(pieces, cloth, alone_ways(), report=report, like=task.like, search=search)
-    lays = {own.way: own.lay for own in found if own.lay is not None}
-    for other in (task.narrower, known):
-        lay = None if other is None or other.laid is None else relaid(other.laid, pieces, cloth)
-        if lay is not None and (lay.way not in lays or rank(lay) < rank(lays[lay.way])):
-            lays[lay.way] = lay
+    lays = _with_earlier(task, {own.way: own.lay for own in found if own.lay is not None})
     unmatched = None if known is None else known.unmatched_mm
     asked = wishes(pieces, cloth)
     if asked:
@@ -319,11 +315,7 @@ def cell_of(task: CellTask, report: LayReport | None = None) -> Cell:
     refused = (own.refusal for own in found if own.refusal)
     refusal = "" if best is not None else next(refused, say("table.no-way-holds"))
     each: tuple[Lay, ...] = ()
-    if (
-        best is not None
-        and cloth.sold_length_mm is not None
-        and best.lay_length_mm > room_mm(cloth)
-    ):
+    if best is not None and _longer_than_sold(best):
         try:
             each = lays_in_lengths(pieces, cloth, alone_ways(), report=report, search=search)
         except LayRefused as reason:
@@ -349,6 +341,24 @@ def cell_lays(cell: Cell, pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[L
         return () if lay is None else (lay,)
     lays = [relaid(own, share_of(pieces, cloth, own.placements), cloth) for own in cell.each]
     return tuple(lay for lay in lays if lay is not None)
+
+
+def _with_earlier(task: CellTask, lays: dict[str, Lay]) -> dict[str, Lay]:
+    """The lays of each way with those of the narrower cell and of the cell before where they are
+    better and can be laid here too."""
+    better = dict(lays)
+    for other in (task.narrower, task.known):
+        if other is None or other.laid is None:
+            continue
+        lay = relaid(other.laid, task.pieces, task.cloth)
+        if lay is not None and (lay.way not in better or rank(lay) < rank(better[lay.way])):
+            better[lay.way] = lay
+    return better
+
+
+def _longer_than_sold(lay: Lay) -> bool:
+    """Whether the lay does not go into one of the lengths that its cloth is sold in."""
+    return lay.cloth.sold_length_mm is not None and lay.lay_length_mm > room_mm(lay.cloth)
 
 
 def _line(found: WayFound, lay: Lay | None) -> WayLine:

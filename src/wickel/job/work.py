@@ -313,7 +313,5 @@ def _checked(piece: CutPiece, job: Job) -> CutPiece:
         if order.copies < 1:
             raise JobRefused(say("work.asks-copies-least-needed", label=label, copies=order.copies))
         if order.pair and order.copies % 2:
-            raise JobRefused(
-                say("work.asks-copies-pairs-pair-needs", label=label, copies=order.copies)
-            )
+            raise JobRefused(say("work.asks-copies-pairs-pair", label=label, copies=order.copies))
     return piece

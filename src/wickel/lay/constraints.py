@@ -22,8 +22,9 @@ from wickel.cloth import BorderAt, Cloth, Design, Ply, Repeat, Section
 from wickel.geometry import Affine, Outline, Point, bounds, outline_of, placing, turned
 from wickel.lay.demand import Axes, CutPiece, Waived
 from wickel.lay.nest import NEVER_AGAIN_MM, Lattice
-from wickel.lay.parts import LayRefused, Part, Pose
+from wickel.lay.parts import LayRefused, Part
 from wickel.lay.pose import spoilt
+from wickel.lay.posing import Pose
 from wickel.wording import say
 
 _ALIKE_MM = 0.25
@@ -154,7 +155,7 @@ def _held(
             poses.append(held)
     if not poses:
         raise LayRefused(
-            say("constraints.cannot-lie-this-fold-as", piece=piece.name, cloth=cloth.shown_name),
+            say("constraints.cannot-lie-this-fold", piece=piece.name, cloth=cloth.shown_name),
             piece.id,
         )
     return replace(part, poses=tuple(poses))
@@ -318,32 +319,37 @@ def _origins(
     for root in asking:
         if root.id in origins:
             continue
-        centre = root.on_print.centre
-        if centre is not None and design.motif is not None:
-            origins[root.id] = design.motif.x_mm - _along(centre, root)
-        else:
-            pose = starts[root.id]
-            origins[root.id] = pose.shift_x_mm if pose.turn_deg == 0.0 else -pose.shift_x_mm
+        origins[root.id] = _first_origin(root, starts[root.id], design)
         reached = [root]
         while reached:
             one = reached.pop()
             for other in asking:
                 if other.id in origins or other.garment != one.garment:
                     continue
-                pair = next(
-                    (
-                        (a, b)
-                        for a in one.on_print.marks
-                        for b in other.on_print.marks
-                        if a.seam == b.seam
-                    ),
-                    None,
-                )
-                if pair is not None:
-                    a, b = pair
-                    origins[other.id] = origins[one.id] + _along(a.at, one) - _along(b.at, other)
+                further = _from_piece_to_piece(one, other)
+                if further is not None:
+                    origins[other.id] = origins[one.id] + further
                     reached.append(other)
     return origins
+
+
+def _first_origin(piece: CutPiece, pose: Pose, design: Design) -> float:
+    """Where the origin of the piece lies that the others follow: so that its middle has the motif,
+    or as it lies at the beginning of the lay."""
+    centre = piece.on_print.centre
+    if centre is not None and design.motif is not None:
+        return design.motif.x_mm - _along(centre, piece)
+    return pose.shift_x_mm if pose.turn_deg == 0.0 else -pose.shift_x_mm
+
+
+def _from_piece_to_piece(one: CutPiece, other: CutPiece) -> float | None:
+    """How much further along the other piece's origin lies when the first seam that they share
+    meets; None when they share none that is asked to."""
+    for a in one.on_print.marks:
+        for b in other.on_print.marks:
+            if a.seam == b.seam:
+                return _along(a.at, one) - _along(b.at, other)
+    return None
 
 
 def _on_repeat(
@@ -354,35 +360,55 @@ def _on_repeat(
     if pose.turn_deg not in (0.0, 180.0) or (wish.centre is None and not wish.marks):
         return pose
     repeat = design.repeat or Repeat()
-    x, along = _place_along(pose, piece, design, plies, origin)
-    if x is not None and math.isnan(x):
-        return None
-    y = _height(pose, piece, design, plies, cloth.lay_width_mm)
-    if y is not None and math.isnan(y):
-        return None
     across = repeat.across_mm or NEVER_AGAIN_MM
-    if (
-        y is not None and pose.low_mm == pose.high_mm
-    ):  # on a fold, or on a border: right there or nowhere
-        turns = round((pose.low_mm - y) / across)
-        if abs(pose.low_mm - y - turns * across) > _ALIKE_MM:
-            return None
-        x = None if x is None else x + turns * repeat.offset_mm
-        y = None
+    try:
+        x, along = _place_along(pose, piece, design, plies, origin)
+        y = _height(pose, piece, design, plies, cloth.lay_width_mm)
+        if y is not None and pose.low_mm == pose.high_mm:
+            # on a fold, or on a border: right there or nowhere
+            turns = _whole_repeats(pose.low_mm - y, across)
+            x, y = None if x is None else x + turns * repeat.offset_mm, None
+        x = _first_place(x, along)
+    except _Nowhere:
+        return None
     if x is None and y is None:
         return pose
-    if x is not None:
-        if along == NEVER_AGAIN_MM and x < 0:
-            return None
-        x %= along
-    lattice = Lattice(
-        along_mm=along if x is not None else None,
-        across_mm=across if y is not None else None,
-        offset_mm=repeat.offset_mm if x is not None and y is not None else 0.0,
-        x_mm=x or 0.0,
-        y_mm=y or 0.0,
-    )
+    if x is None:
+        return replace(pose, lattice=Lattice(across_mm=across, y_mm=y or 0.0))
+    if y is None:
+        return replace(pose, lattice=Lattice(along_mm=along, x_mm=x))
+    lattice = Lattice(along_mm=along, across_mm=across, offset_mm=repeat.offset_mm, x_mm=x, y_mm=y)
     return replace(pose, lattice=lattice)
+
+
+class _Nowhere(Exception):
+    """There is no place for the pose at which the print is as asked on all of its plies."""
+
+
+def _whole_repeats(distance_mm: float, repeat_mm: float) -> int:
+    """How many whole repeats a distance is.
+
+    Raises:
+        _Nowhere: it is none, by more than the eye lets pass.
+    """
+    turns = round(distance_mm / repeat_mm)
+    if abs(distance_mm - turns * repeat_mm) > _ALIKE_MM:
+        raise _Nowhere
+    return turns
+
+
+def _first_place(x_mm: float | None, along_mm: float) -> float | None:
+    """The first place from the beginning of the lay that is as good as ``x_mm``; None if all
+    are.
+
+    Raises:
+        _Nowhere: the print does not come again, and its one place is before the beginning.
+    """
+    if x_mm is None:
+        return None
+    if along_mm == NEVER_AGAIN_MM and x_mm < 0:
+        raise _Nowhere
+    return x_mm % along_mm
 
 
 def _place_along(
@@ -390,18 +416,17 @@ def _place_along(
 ) -> tuple[float | None, float]:
     """A place along of the pose at which the print is as asked, and after how much it is so again.
 
-    None for any place, NaN for none. Heads up or down, a seam's level is the same on a ply that
-    lies turned round as on the one below it; a motif need not be.
+    None for any place. Heads up or down, a seam's level is the same on a ply that lies turned round
+    as on the one below it; a motif need not be.
+
+    Raises:
+        _Nowhere: the plies have no such place in common.
     """
     wish, repeat = piece.on_print, design.repeat
     along = NEVER_AGAIN_MM if repeat is None or repeat.along_mm is None else repeat.along_mm
     if wish.centre is not None and design.motif is not None:
         (at,) = _in_pose((wish.centre,), piece, pose)
-        if any(ply.map.a == 0 for ply in plies):
-            return math.nan, along  # warp and weft swapped: no motif stands upright there
-        found = [(design.motif.x_mm - ply.map.c) / ply.map.a - at[0] for ply in plies]
-        off = max(abs((x - found[0]) - round((x - found[0]) / along) * along) for x in found)
-        return (found[0] if off <= _ALIKE_MM else math.nan), along
+        return _motif_along(at[0], design.motif.x_mm, plies, along), along
     if origin is None or repeat is None or repeat.level_mm is None:
         return None, along
     if all(mark.axes is Axes.ALONG for mark in wish.marks):
@@ -409,11 +434,29 @@ def _place_along(
     return (origin if pose.turn_deg == 0.0 else -origin) - pose.shift_x_mm, along
 
 
+def _motif_along(at_mm: float, motif_mm: float, plies: list[Ply], along_mm: float) -> float:
+    """A place along of a pose whose middle lies ``at_mm`` from its origin, so that it has the motif
+    on every ply.
+
+    Raises:
+        _Nowhere: there is none; none stands upright where warp and weft are swapped.
+    """
+    if any(ply.map.a == 0 for ply in plies):
+        raise _Nowhere
+    found = [(motif_mm - ply.map.c) / ply.map.a - at_mm for ply in plies]
+    for x in found:
+        _whole_repeats(x - found[0], along_mm)
+    return found[0]
+
+
 def _height(
     pose: Pose, piece: CutPiece, design: Design, plies: list[Ply], width_mm: float
 ) -> float | None:
-    """A height of the pose at which the print across is as asked on every ply; None for any, NaN
-    for none."""
+    """A height of the pose at which the print across is as asked on every ply; None for any.
+
+    Raises:
+        _Nowhere: the plies have none in common.
+    """
     wish, repeat = piece.on_print, design.repeat
     across = None if repeat is None else repeat.across_mm
     if wish.centre is not None and (design.motif is not None or across is not None):
@@ -429,7 +472,6 @@ def _height(
     for ply in plies:
         by: Affine = ply.map
         found.append((goal - by.f) / by.e - own[1])
-    first = found[0]
-    if any(abs((y - first) - round((y - first) / step) * step) > _ALIKE_MM for y in found[1:]):
-        return math.nan
-    return first
+    for y in found:
+        _whole_repeats(y - found[0], step)
+    return found[0]

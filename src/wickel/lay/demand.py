@@ -1,4 +1,4 @@
-"""What is to be cut: pieces as cut lines with grain, copies, hands and folds (FORMATS §4).
+"""What is to be cut: pieces as cut lines with grain, copies, hands and folds (docs/formats.md).
 
 Drafted pieces and plain outlines from other programs both become ``CutPiece``; nothing further
 down knows where a piece came from.
@@ -39,7 +39,7 @@ tried."""
 
 
 class Waived(StrEnum):
-    """What a maker may let be of one piece (FORMATS §4): the direction of the print, what is to
+    """What a maker may let be of one piece: the direction of the print, what is to
     meet, the grain."""
 
     PRINT = "print"
@@ -88,7 +88,7 @@ class OnPrint:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CutOrder:
-    """How often a piece is cut from one cloth (FORMATS §4: copies, pair, mirror, fold edges).
+    """How often a piece is cut from one cloth: copies, pair, mirror, fold edges (docs/formats.md).
 
     A pair that may not be cut ``single`` is always cut from two plies at once, so that its halves
     are alike. ``cut`` says how many of the copies are cut already.
@@ -101,6 +101,11 @@ class CutOrder:
     fold_edges: tuple[FoldSegment, ...] = ()
     single: bool = True
     cut: int = 0
+
+    @property
+    def least_each(self) -> int:
+        """The fewest copies that one placement may give: both halves of what is cut double."""
+        return 2 if self.pair and not self.single else 1
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -228,7 +233,7 @@ def _same_way(one: FoldSegment, other: FoldSegment) -> bool:
 def with_straight_folds(piece: CutPiece) -> CutPiece:
     """The piece with its fold edges exactly straight and, where meant so, exactly along the grain.
 
-    Points within 0.1 mm of a fold edge's line are put on it (FORMATS §4 allows them to stray so
+    Points within 0.1 mm of a fold edge's line are put on it (files may have them stray so
     far).
     """
     orders = []

@@ -1,7 +1,7 @@
 """The exact check of a lay, on the flat cloth, by code of its own.
 
 It shares nothing with the placing: turning and mirroring are done here with complex numbers, whole
-pieces are unfolded here, and everything is judged on the cloth itself (DESIGN §8). It reads what
+pieces are unfolded here, and everything is judged on the cloth itself. It reads what
 the lay says, the ply maps, and the pieces as they were asked for.
 """
 
@@ -19,7 +19,7 @@ from shapely.geometry import Polygon
 from shapely.geometry.base import BaseGeometry
 
 from wickel.cloth.cloth import Print
-from wickel.cloth.spread import Zone
+from wickel.cloth.spread import FoldEdge, Zone
 from wickel.geometry import Outline
 from wickel.lay.demand import CutOrder, CutPiece, Grain, Waived
 from wickel.lay.placement import Finding, Lay, Level, Placement
@@ -184,7 +184,7 @@ def _copies(
         for ply in placement.cut_plies
     }
     if placement.on_fold:
-        return _folded_copies(placement, piece, order, zone, whole, images, out)
+        return _folded_copies(placement, piece, order, zone, images, out)
     found = []
     for ply, image in images.items():
         hand = _hand(placement, zone, ply)
@@ -193,9 +193,7 @@ def _copies(
             not _same_corners(image, expected)
             and image.symmetric_difference(expected).area > SHAPE_MM2
         ):
-            out.broken_at(
-                "shape", say("exact.laid-as-another-shape-than", piece=piece.name), placement
-            )
+            out.broken_at("shape", say("exact.laid-as-another-shape", piece=piece.name), placement)
         found.append(_Copy(placement, image, hand))
     return found
 
@@ -249,30 +247,22 @@ def _folded_copies(
     piece: CutPiece,
     order: CutOrder,
     zone: Zone,
-    whole: BaseGeometry,
     images: dict[int, Polygon],
     out: _Findings,
 ) -> list[_Copy]:
     """Copies that grow together across a fold: one for each pair of joined plies."""
     found = []
+    whole = _whole(piece, order)
     taken: set[int] = set()
-    for fold in zone.folds:
-        start, end = complex(*fold.start), complex(*fold.end)
-        unit = (end - start) / abs(end - start)
-        ends = [_posed(_points(edge), placement, piece) for edge in order.fold_edges]
-        off = [abs(((points - start) / unit).imag).max() for points in ends]
-        if not off or min(off) > FOLD_MM:
-            continue
+    for fold in _folds_touched(placement, piece, order, zone):
         for pair in fold.joins:
             if not set(pair) <= set(images) or taken & set(pair):
                 continue
             taken |= set(pair)
             one, other = (shapely.set_precision(images[ply], PRECISION_MM) for ply in pair)
             copy = shapely.union(one, other)
-            if (
-                copy.symmetric_difference(_expected(whole, placement, piece, zone, pair[0])).area
-                > SHAPE_MM2
-            ):
+            expected = _expected(whole, placement, piece, zone, pair[0])
+            if copy.symmetric_difference(expected).area > SHAPE_MM2:
                 out.broken_at(
                     "shape", say("exact.does-not-unfold-whole-piece", piece=piece.name), placement
                 )
@@ -280,7 +270,7 @@ def _folded_copies(
     if found and taken != set(images):
         out.broken_at(
             "half",
-            say("exact.cut-fold-from-plies-no", piece=piece.name),
+            say("exact.cut-fold-from-plies", piece=piece.name),
             placement,
             way_out=say("exact.cut-both-plies-fold"),
         )
@@ -294,71 +284,94 @@ def _folded_copies(
     return found
 
 
+def _folds_touched(
+    placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone
+) -> list[FoldEdge]:
+    """The folds of the zone that a fold edge of the piece lies on."""
+    ends = [_posed(_points(edge), placement, piece) for edge in order.fold_edges]
+    found = []
+    for fold in zone.folds:
+        start, end = complex(*fold.start), complex(*fold.end)
+        unit = (end - start) / abs(end - start)
+        off = [abs(((points - start) / unit).imag).max() for points in ends]
+        if off and min(off) <= FOLD_MM:
+            found.append(fold)
+    return found
+
+
 def _check_direction(
     placement: Placement, piece: CutPiece, zone: Zone, lay: Lay, out: _Findings
 ) -> None:
     """Grain and print: the arrow on every ply that is cut, and the turns the piece allows."""
-    cloth_print = lay.cloth.print_or_assumed
-    up = 180.0 if lay.cloth.heads_at_end else 0.0
-    for ply in _leading_plies(placement, zone):
-        deg = _arrow_deg(placement, zone, ply)
-        grain_off = {
-            Grain.STRAIGHT: _off(deg, 180.0, 0.0),
-            Grain.CROSS: _off(deg, 180.0, 90.0),
-            Grain.BIAS: _off(deg, 90.0, 0.0),
-            Grain.NONE: 0.0,
-        }[piece.grain]
-        if grain_off > piece.tilt_deg + ANGLE_DEG:
-            if piece.grain is Grain.BIAS:
-                out.broken_at(
-                    "bias",
-                    say("exact.lies-off-bias", piece=piece.name, grain_off=grain_off),
-                    placement,
-                    way_out=say("exact.turn"),
-                )
-            else:
-                text = say("exact.lies-off-grain", piece=piece.name, grain_off=grain_off)
-                out.broken_at("grain", text, placement, way_out=say("exact.turn"))
-        print_off = {
-            Print.ANY: 0.0,
-            Print.TWO_WAY: _off(deg, 180.0, 0.0),
-            Print.PER_GARMENT: _off(deg, 180.0, 0.0),
-            Print.ONE_WAY: _off(deg, 360.0, up),
-        }[cloth_print]
-        if print_off > piece.tilt_deg + ANGLE_DEG:
-            first = _off(_arrow_deg(placement, zone, 0), 360.0, up)
-            if ply > 0 and first <= piece.tilt_deg + ANGLE_DEG:
-                out.broken_at(
-                    "print-fold",
-                    say(
-                        "exact.stand-head-ply-which-fold",
-                        piece=piece.name,
-                        ply=ply + 1,
-                        plies=len(zone.plies),
-                    ),
-                    placement,
-                    way_out=say("exact.cut-cloth-across-turn-lay"),
-                )
-            else:
-                out.broken_at(
-                    "print",
-                    say(
-                        "exact.turned-against-print-arrow-stands",
-                        piece=piece.name,
-                        print_off=print_off,
-                    ),
-                    placement,
-                    way_out=say("exact.turn-head-up"),
-                )
+    plies = _leading_plies(placement, zone)
+    for ply in plies:
+        _check_grain(placement, piece, _arrow_deg(placement, zone, ply), out)
+        if not _print_stands(placement, piece, zone, ply, lay, out):
             break
-    for ply in _leading_plies(placement, zone) if piece.turns_deg is not None else ():
+    for ply in plies if piece.turns_deg is not None else ():
         deg = _arrow_deg(placement, zone, ply)
         if not any(
             _off(deg, 360.0, turn) <= piece.tilt_deg + ANGLE_DEG for turn in piece.turns_deg or ()
         ):
-            text = say("exact.turned-cloth-which-does-not", piece=piece.name, deg=deg % 360.0)
+            text = say("exact.turned-cloth", piece=piece.name, deg=deg % 360.0)
             out.broken_at("turn", text, placement)
             break
+
+
+def _check_grain(placement: Placement, piece: CutPiece, deg: float, out: _Findings) -> None:
+    """The grain, by the direction of the arrow on the cloth."""
+    off = {
+        Grain.STRAIGHT: _off(deg, 180.0, 0.0),
+        Grain.CROSS: _off(deg, 180.0, 90.0),
+        Grain.BIAS: _off(deg, 90.0, 0.0),
+        Grain.NONE: 0.0,
+    }[piece.grain]
+    if off <= piece.tilt_deg + ANGLE_DEG:
+        return
+    if piece.grain is Grain.BIAS:
+        text = say("exact.lies-off-bias", piece=piece.name, grain_off=off)
+        out.broken_at("bias", text, placement, way_out=say("exact.turn"))
+    else:
+        text = say("exact.lies-off-grain", piece=piece.name, grain_off=off)
+        out.broken_at("grain", text, placement, way_out=say("exact.turn"))
+
+
+def _print_stands(
+    placement: Placement, piece: CutPiece, zone: Zone, ply: int, lay: Lay, out: _Findings
+) -> bool:
+    """Whether the print stands on a ply as the cloth asks, heads up; what is wrong else is put
+    out."""
+    deg = _arrow_deg(placement, zone, ply)
+    up = 180.0 if lay.cloth.heads_at_end else 0.0
+    off = {
+        Print.ANY: 0.0,
+        Print.TWO_WAY: _off(deg, 180.0, 0.0),
+        Print.PER_GARMENT: _off(deg, 180.0, 0.0),
+        Print.ONE_WAY: _off(deg, 360.0, up),
+    }[lay.cloth.print_or_assumed]
+    if off <= piece.tilt_deg + ANGLE_DEG:
+        return True
+    first = _off(_arrow_deg(placement, zone, 0), 360.0, up)
+    if ply > 0 and first <= piece.tilt_deg + ANGLE_DEG:
+        out.broken_at(
+            "print-fold",
+            say(
+                "exact.stand-head-ply-which-fold",
+                piece=piece.name,
+                ply=ply + 1,
+                plies=len(zone.plies),
+            ),
+            placement,
+            way_out=say("exact.cut-cloth-across-turn-lay"),
+        )
+    else:
+        out.broken_at(
+            "print",
+            say("exact.turned-against-print-arrow-stands", piece=piece.name, print_off=off),
+            placement,
+            way_out=say("exact.turn-head-up"),
+        )
+    return False
 
 
 def _leading_plies(placement: Placement, zone: Zone) -> tuple[int, ...]:
@@ -460,7 +473,7 @@ def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Fi
     if order.pair and hands[1] != hands[-1] and not _is_own_mirror(piece):
         out.broken(
             "hand",
-            say("exact.comes-out-left-right-not", piece=piece.name, left=hands[1], right=hands[-1]),
+            say("exact.comes-out-left-right", piece=piece.name, left=hands[1], right=hands[-1]),
             piece.id,
         )
     elif not order.pair and hands[-1] and not _is_own_mirror(piece):

@@ -10,8 +10,9 @@ from shapely.geometry import Polygon, box
 from wickel.geometry import Outline, area, bounds, cover, moved, outline_of
 from wickel.lay.constraints import Obstacle
 from wickel.lay.nest import Candidate, Item, Solution, Spot
-from wickel.lay.parts import Part, Pose
+from wickel.lay.parts import Part
 from wickel.lay.placement import Placement
+from wickel.lay.posing import Pose
 
 _MOST_CORNERS = 800
 """An outline of more corners is nested by one that covers it: what is too fine to lie in is

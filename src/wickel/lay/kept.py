@@ -25,9 +25,9 @@ from wickel.cloth import (
 from wickel.geometry import area
 from wickel.lay.demand import CutOrder, CutPiece, FoldSegment
 from wickel.lay.finished import with_findings
-from wickel.lay.parts import laid_shapes
 from wickel.lay.placement import NO_SHAPE, Lay, Placement, Shape
 from wickel.lay.pose import on_table, table_map
+from wickel.lay.posing import laid_shapes
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

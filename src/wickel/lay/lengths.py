@@ -148,7 +148,7 @@ def _checked(lay: Lay | None, unit: _Unit, cloth: Cloth) -> Lay:
         raise LayRefused(f"{lay.broken[0].text} {lay.broken[0].way_out}".strip(), unit.piece.id)
     if lay is None or lay.lay_length_mm > room_mm(cloth) + _SAME_MM:
         raise LayRefused(
-            say("lengths.does-not-fit-length-as", piece=unit.piece.name, cloth=cloth.shown_name),
+            say("lengths.does-not-fit-length", piece=unit.piece.name, cloth=cloth.shown_name),
             unit.piece.id,
         )
     return lay

@@ -2,7 +2,7 @@
 need not.
 
 The figure is *of which*: the length with matching less the best length without, both searched with
-the same effort (FORMATS §6). It is never below nothing, since a lay that keeps to the print is one
+the same effort. It is never below nothing, since a lay that keeps to the print is one
 of those that need not.
 """
 

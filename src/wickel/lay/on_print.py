@@ -172,7 +172,7 @@ def _repeats(lay: Lay) -> Iterator[Finding]:
                     way=way,
                 ),
                 pieces=tuple(dict.fromkeys((one.piece.id, other.piece.id))),
-                way_out=say("on_print.move-one-them-let-this"),
+                way_out=say("on_print.move-one-them-let"),
             )
 
 

@@ -6,27 +6,33 @@ mirrored follow from the ply maps of the zone and from nothing else.
 
 from __future__ import annotations
 
-import math
 from collections import Counter
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
-from wickel.cloth import WAYS, Cloth, FoldEdge, Print, Section, Zone
-from wickel.geometry import Affine, Outline, bounds, placing, unfolded
+from wickel.cloth import WAYS, Cloth, Print, Section, Zone
+from wickel.geometry import Outline, bounds, placing
 from wickel.lay.demand import (
     CutOrder,
     CutPiece,
-    FoldSegment,
     allowed_turns,
-    fold_lines,
     garment_turns,
     hand_is_free,
 )
-from wickel.lay.nest import Lattice
 from wickel.lay.placement import Shape
+from wickel.lay.posing import (
+    FIT_MM,
+    Pose,
+    Stance,
+    distinct,
+    fold_poses,
+    free_pose,
+    on_fold_shapes,
+    table_turns,
+    unfolded_whole,
+    upright_plies,
+)
 from wickel.wording import Text, say
-
-_FIT_MM = 1e-6
 
 
 class LayRefused(ValueError):
@@ -44,29 +50,6 @@ class LayStopped(LayRefused):
 
     def __init__(self) -> None:
         super().__init__("The search was stopped before it had found a lay: give it more time.")
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Pose:
-    """One way for a part to lie in a zone, as its outline moved so that its least x is 0.
-
-    On a fold ``low_mm`` = ``high_mm``: the part slides along it only. Otherwise the least y of the
-    outline is 0 and may be moved to anything from ``low_mm`` to ``high_mm``.
-    """
-
-    zone: int
-    turn_deg: float
-    mirrored: bool
-    cut_plies: tuple[int, ...]
-    shape: Shape
-    on_fold: bool
-    outline: Outline
-    shift_x_mm: float
-    shift_y_mm: float
-    low_mm: float
-    high_mm: float
-    fold: str = ""
-    lattice: Lattice | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -204,37 +187,38 @@ def _takes(
     ``single`` ones are each cut from one ply, halves unfolded.
     """
     turns = allowed_turns(piece, cloth.print_or_assumed, head_turn)
+    on_fold = [] if single else _fold_takes(piece, order, section, turns)
+    if on_fold:
+        return on_fold
+    _refuse_slanting(piece, section)
     if order.fold_edges:
-        on_fold = [] if single else _fold_takes(piece, order, section, turns)
-        if on_fold:
-            return on_fold
-        _refuse_slanting(piece, section)
-        outline, holes = _whole(piece, order)
+        outline, holes = unfolded_whole(piece, order)
         shape, free = Shape(outline=outline, holes=holes), True
         folded = any(zone.folds for zone in section.zones)
-        wanted = next(_on_fold_shapes(piece, order))[1] if folded else shape
+        wanted = next(on_fold_shapes(piece, order))[1] if folded else shape
     else:
-        _refuse_slanting(piece, section)
         shape = wanted = Shape(outline=piece.cut_line, holes=piece.holes)
         free = not order.pair and hand_is_free(piece, order, piece.cut_line, turns)
     left = (order.copies // 2, order.copies // 2) if order.pair else (order.copies, 0)
     takes: list[Take] = []
     made: dict[tuple[int, int], tuple[Take, tuple[int, int]]] = {}
     while left != (0, 0):
-        want = ((1, 0) if left[0] else (0, 1)) if single else left
+        want = _one_of(left) if single else left
         if want not in made:
             made[want] = _free_take(piece, shape, section, turns, want, free=free)
         take, gives = made[want]
-        if take.poses and order.pair and not order.single and sum(gives) < 2:
-            raise LayRefused(
-                say("parts.may-not-cut-single-nothing", piece=piece.name),
-                piece.id,
-            )
         if not take.poses:
             raise _too_wide(piece, wanted, cloth, section, turns)
+        if sum(gives) < order.least_each:
+            raise LayRefused(say("parts.may-not-cut-single-nothing", piece=piece.name), piece.id)
         takes.append(take)
         left = (left[0] - gives[0], left[1] - gives[1])
     return takes
+
+
+def _one_of(left: tuple[int, int]) -> tuple[int, int]:
+    """One of the copies that are left, as drawn before mirrored."""
+    return (1, 0) if left[0] else (0, 1)
 
 
 def _free_take(
@@ -250,19 +234,23 @@ def _free_take(
     can give."""
     options: list[tuple[tuple[int, int], int, Pose]] = []
     for index, zone in enumerate(section.zones):
-        for turn in _table_turns(turns, piece.tilt_deg):
-            upright = _upright_plies(zone, turn, turns, piece.tilt_deg)
+        for turn in table_turns(turns, piece.tilt_deg):
+            upright = upright_plies(zone, turn, turns, piece.tilt_deg)
             for mirrored in (False, True):
                 plies, gives = _cut_plies(zone, upright, left, mirrored=mirrored, free=free)
                 if not plies:
                     continue
-                for pose in _free_pose(piece, shape, zone, index, turn, mirrored, plies):
+                stance = Stance(
+                    shape=shape, zone=index, turn_deg=turn, mirrored=mirrored, cut_plies=plies
+                )
+                pose = free_pose(piece, zone, stance)
+                if pose is not None:
                     options.append((gives, len(zone.plies) - len(plies), pose))
     if not options:
         return Take(poses=(), yields=0, uncut=0), (0, 0)
     best = max((gives for gives, _, _ in options), key=lambda gives: (sum(gives), gives))
     same = [(uncut, pose) for gives, uncut, pose in options if gives == best]
-    poses = _distinct(tuple(pose for _, pose in same))
+    poses = distinct(tuple(pose for _, pose in same))
     return Take(poses=poses, yields=sum(best), uncut=min(uncut for uncut, _ in same)), best
 
 
@@ -280,244 +268,29 @@ def _cut_plies(
     return tuple(sorted([*taken[0], *taken[1]])), (len(taken[0]), len(taken[1]))
 
 
-def _tilted(turns: tuple[float, ...], tilt_deg: float) -> tuple[float, ...]:
-    """The turns, and where the maker allows a tilt each of them with it to either side."""
-    if tilt_deg == 0:
-        return turns
-    return (*turns, *((turn + tilt) % 360.0 for turn in turns for tilt in (tilt_deg, -tilt_deg)))
-
-
-def _table_turns(turns: tuple[float, ...], tilt_deg: float) -> tuple[float, ...]:
-    """The turns on the table that may give one of some turns on the flat cloth, whatever a ply
-    turns over."""
-    images = (sign * turn + half for half in (0.0, 180.0) for sign in (1.0, -1.0) for turn in turns)
-    return _tilted(tuple(dict.fromkeys(deg % 360.0 for deg in images)), tilt_deg)
-
-
-def _upright_plies(
-    zone: Zone, turn: float, turns: tuple[float, ...], tilt_deg: float
-) -> tuple[int, ...]:
-    """The plies on whose flat cloth a piece turned so on the table lies in one of the turns that it
-    is allowed."""
-    x, y = math.cos(math.radians(turn)), math.sin(math.radians(turn))
-    found = []
-    for k, ply in enumerate(zone.plies):
-        dx, dy = ply.map.direction((x, y))
-        deg = math.degrees(math.atan2(dy, dx))
-        if any(abs((deg - own + 180.0) % 360.0 - 180.0) < tilt_deg + 1e-6 for own in turns):
-            found.append(k)
-    return tuple(found)
-
-
 def _fold_takes(
     piece: CutPiece, order: CutOrder, section: Section, turns: tuple[float, ...]
 ) -> list[Take]:
-    """The placements of a half on the folds of a section; none when it lies on none of them."""
+    """The placements of a half on the folds of a section; none when it has no fold edge, or lies on
+    none of them."""
+    if not order.fold_edges:
+        return []
     takes: list[Take] = []
     left = order.copies
     while left > 0:
         poses = [
             pose
             for index, zone in enumerate(section.zones)
-            for pose in _fold_poses(piece, order, zone, index, turns, left)
+            for pose in fold_poses(piece, order, zone, index, turns, left)
         ]
         if not poses:
             return []
         each = max(len(pose.cut_plies) for pose in poses) // 2
-        same = _distinct(tuple(pose for pose in poses if len(pose.cut_plies) == 2 * each))
+        same = distinct(tuple(pose for pose in poses if len(pose.cut_plies) == 2 * each))
         uncut = min(len(section.zones[pose.zone].plies) - 2 * each for pose in same)
         takes.append(Take(poses=same, yields=each, uncut=uncut))
         left -= each
     return takes
-
-
-def _free_pose(
-    piece: CutPiece,
-    shape: Shape,
-    zone: Zone,
-    zone_index: int,
-    turn: float,
-    mirrored: bool,
-    plies: tuple[int, ...],
-) -> Iterator[Pose]:
-    """The pose away from any fold, if it fits across the zone."""
-    outline = placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=mirrored).all(
-        shape.outline
-    )
-    box, room = bounds(outline), bounds(zone.usable)
-    slack = room.height - box.height
-    if slack < -_FIT_MM:
-        return
-    yield Pose(
-        zone=zone_index,
-        turn_deg=turn,
-        mirrored=mirrored,
-        cut_plies=plies,
-        shape=shape,
-        on_fold=False,
-        outline=tuple((x - box.min_x, y - box.min_y) for x, y in outline),
-        shift_x_mm=-box.min_x,
-        shift_y_mm=-box.min_y,
-        low_mm=room.min_y,
-        high_mm=room.min_y + max(0.0, slack),
-    )
-
-
-def _fold_poses(
-    piece: CutPiece,
-    order: CutOrder,
-    zone: Zone,
-    zone_index: int,
-    turns: tuple[float, ...],
-    left: int,
-) -> tuple[Pose, ...]:
-    """Every pose with the piece's fold edge on a fold of the zone, the piece inside the cloth.
-
-    Of the pairs of plies that the fold joins and that lie upright, as many are cut as copies are
-    left. The whole has the direction of its half on the first ply of a pair.
-    """
-    poses = []
-    for kept, shape in _on_fold_shapes(piece, order):
-        for turn in _table_turns(turns, 0.0):
-            upright = _upright_plies(zone, turn, turns, 0.0)
-            for mirrored in (False, True):
-                for fold in zone.folds:
-                    joins = [pair for pair in fold.joins if pair[0] in upright][:left]
-                    plies = tuple(sorted(ply for pair in joins for ply in pair))
-                    if not plies:
-                        continue
-                    pose = _fold_pose(
-                        piece, shape, kept, zone, zone_index, turn, mirrored, fold, plies
-                    )
-                    if pose is not None:
-                        poses.append(pose)
-    return _distinct(tuple(poses))
-
-
-def _fold_pose(
-    piece: CutPiece,
-    shape: Shape,
-    kept: FoldSegment,
-    zone: Zone,
-    zone_index: int,
-    turn: float,
-    mirrored: bool,
-    fold: FoldEdge,
-    plies: tuple[int, ...],
-) -> Pose | None:
-    to_table = placing(grain_deg=piece.grain_deg, turn_deg=turn, mirrored=mirrored)
-    if fold.start[0] != fold.end[0] and fold.start[1] != fold.end[1]:
-        return _slanting_pose(shape, kept, to_table, zone_index, turn, mirrored, fold, plies)
-    (_, ay), (_, by) = to_table(kept[0]), to_table(kept[1])
-    if abs(ay - by) > 1e-6 or fold.start[1] != fold.end[1]:
-        # the fold runs along the cloth; this pose's fold edge does not, or the fold runs across
-        return None
-    outline = to_table.all(shape.outline)
-    box, room = bounds(outline), bounds(zone.usable)
-    level = fold.start[1]
-    inside_above = level <= room.min_y + _FIT_MM
-    if abs(ay - (box.min_y if inside_above else box.max_y)) > _FIT_MM:
-        return None  # the piece would lie beyond the fold
-    if box.height > room.height + _FIT_MM:
-        return None
-    return Pose(
-        zone=zone_index,
-        turn_deg=turn,
-        mirrored=mirrored,
-        cut_plies=plies,
-        shape=shape,
-        on_fold=True,
-        outline=tuple((x - box.min_x, 0.0 if abs(y - ay) < 1e-6 else y - ay) for x, y in outline),
-        shift_x_mm=-box.min_x,
-        shift_y_mm=-ay,
-        low_mm=level,
-        high_mm=level,
-        fold=fold.name,
-    )
-
-
-def _slanting_pose(
-    shape: Shape,
-    kept: FoldSegment,
-    to_table: Affine,
-    zone_index: int,
-    turn: float,
-    mirrored: bool,
-    fold: FoldEdge,
-    plies: tuple[int, ...],
-) -> Pose | None:
-    """The pose with the fold edge on a slanting fold, at its start; where along it is found by
-    ``lay.slant``."""
-    a, b = to_table(kept[0]), to_table(kept[1])
-    size, long = math.dist(a, b), math.dist(fold.start, fold.end)
-    ux, uy = (fold.end[0] - fold.start[0]) / long, (fold.end[1] - fold.start[1]) / long
-    if abs((b[0] - a[0]) * uy - (b[1] - a[1]) * ux) > 1e-6 * size:
-        return None  # the fold edge does not run along the fold in this turn
-    first = min((a, b), key=lambda p: p[0] * ux + p[1] * uy)
-    dx, dy = fold.start[0] - first[0], fold.start[1] - first[1]
-    outline = tuple((x + dx, y + dy) for x, y in to_table.all(shape.outline))
-    inside = [(x - fold.start[0]) * -uy + (y - fold.start[1]) * ux for x, y in outline]
-    if min(inside) < -_FIT_MM:
-        return None  # the piece would lie beyond the fold
-    return Pose(
-        zone=zone_index,
-        turn_deg=turn,
-        mirrored=mirrored,
-        cut_plies=plies,
-        shape=shape,
-        on_fold=True,
-        outline=outline,
-        shift_x_mm=dx,
-        shift_y_mm=dy,
-        low_mm=0.0,
-        high_mm=0.0,
-        fold=fold.name,
-    )
-
-
-def _on_fold_shapes(piece: CutPiece, order: CutOrder) -> Iterator[tuple[FoldSegment, Shape]]:
-    """For each line of fold edges: the shape with every other line unfolded, ready for that
-    fold."""
-    lines = [edges[0] for edges in fold_lines(order.fold_edges)]
-    for kept in lines:
-        outline, holes = piece.cut_line, piece.holes
-        for other in lines:
-            if other is not kept:
-                outline, holes = unfolded(outline, other, holes)
-        yield kept, Shape(outline=outline, holes=holes)
-
-
-def laid_shapes(
-    piece: CutPiece, order: CutOrder, *, on_fold: bool
-) -> tuple[tuple[FoldSegment | None, Shape], ...]:
-    """The shapes in which a piece can be laid, each with its edge that lies on the fold; none where
-    it has no such."""
-    if on_fold:
-        return tuple(_on_fold_shapes(piece, order))
-    outline, holes = _whole(piece, order)
-    return ((None, Shape(outline=outline, holes=holes)),)
-
-
-def _whole(piece: CutPiece, order: CutOrder) -> tuple[Outline, tuple[Outline, ...]]:
-    """The piece unfolded across all its folds."""
-    outline, holes = piece.cut_line, piece.holes
-    for edges in fold_lines(order.fold_edges):
-        outline, holes = unfolded(outline, edges[0], holes)
-    return outline, holes
-
-
-def _distinct(poses: tuple[Pose, ...]) -> tuple[Pose, ...]:
-    """Poses that lay different outlines; of those that coincide the first is kept."""
-    seen: dict[tuple[object, ...], Pose] = {}
-    for pose in poses:
-        key = (
-            pose.zone,
-            pose.low_mm,
-            pose.high_mm,
-            frozenset((round(x, 3), round(y, 3)) for x, y in pose.outline),
-        )
-        seen.setdefault(key, pose)
-    return tuple(seen.values())
 
 
 def _too_wide(
@@ -535,7 +308,7 @@ def _too_wide(
         outs.append("open the cloth")
         if section.way != "to-middle" and _fits_to_middle(piece, shape, cloth, turns):
             outs.append("fold the selvages to the middle")
-    if over + room > whole + _FIT_MM or not outs:
+    if over + room > whole + FIT_MM or not outs:
         outs = ["take wider cloth"]
     outs.append("split the piece with a seam")
     where = (
@@ -558,7 +331,7 @@ def _too_wide(
 def _fits_to_middle(piece: CutPiece, shape: Shape, cloth: Cloth, turns: tuple[float, ...]) -> bool:
     return (
         _least_across(piece, shape.outline, turns)
-        <= cloth.lay_width_mm / 4 - cloth.reserve_mm + _FIT_MM
+        <= cloth.lay_width_mm / 4 - cloth.reserve_mm + FIT_MM
     )
 
 
@@ -592,7 +365,7 @@ def fits_nowhere(piece: CutPiece, order: CutOrder, cloth: Cloth) -> Text | None:
             cloth=cloth.shown_name,
             way=way,
         )
-    outline, _ = _whole(piece, order)
+    outline, _ = unfolded_whole(piece, order)
     room = cloth.lay_width_mm - 2 * cloth.reserve_mm
     needs = _least_across(piece, outline, turns)
     if needs > room + 1e-3:

@@ -18,6 +18,7 @@ from wickel.geometry import area, bounds
 from wickel.lay.constraints import (
     Laid,
     Obstacle,
+    Plies,
     alike_plies,
     constrained,
     obstacles_on,
@@ -31,11 +32,11 @@ from wickel.lay.nest import Solution, Stopped, Tick
 from wickel.lay.parts import (
     LayRefused,
     Part,
-    Pose,
     options_for,
     parts_at,
     parts_for,
 )
+from wickel.lay.posing import Pose
 from wickel.wording import say
 
 _DEPTHS_TRIED, _DEPTHS_KEPT, _DEPTH_EFFORT = 10, 3, 30
@@ -122,16 +123,9 @@ class Plan:
             area(part.poses[0].outline) * len(part.poses[0].cut_plies) for part in everything
         )
         longest = max(min(bounds(pose.outline).width for pose in part.poses) for part in everything)
-        folds: dict[str, float] = {}
-        if len(self.plans) == 1 and not self.plans[0].way.takes_depth:
-            for part in everything:
-                names = {pose.fold for pose in part.poses}
-                if len(names) == 1 and "" not in names:
-                    (name,) = names
-                    folds[name] = folds.get(name, 0.0) + min(
-                        _on_fold_mm(pose) for pose in part.poses
-                    )
-        return max(copies / self.cloth.lay_width_mm, each * max(longest, *folds.values(), 0.0))
+        alone = len(self.plans) == 1 and not self.plans[0].way.takes_depth
+        on_folds = _queued_mm(everything) if alone else 0.0
+        return max(copies / self.cloth.lay_width_mm, each * max(longest, on_folds))
 
 
 def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Planner) -> Plan:
@@ -184,17 +178,14 @@ def _on_the_print(
     )
     # only the first section knows where on the cloth it lies, however long the others are
     steady = [frozenset() if k else steady_plies(short[0], long[0]) for k in range(len(short))]
-    alike = [alike_plies(one, other, whole) for one, other in zip(short, long, strict=True)]
-    for k in range(1, len(short)):
-        if any(plan.way.slanting for plan in plans[:k]):
-            alike[k] = frozenset()  # a slanting fold is as long as the cloth is wide
+    alike = [
+        # a slanting fold is as long as the cloth is wide
+        frozenset() if any(plan.way.slanting for plan in plans[:k]) else alike_plies(*two, whole)
+        for k, two in enumerate(zip(short, long, strict=True))
+    ]
     # a section is whole repeats long where plies of its own or what comes after it hang on its
     # length
     last = len(short) - 1
-    plies = [
-        {(z, p) for z, zone in enumerate(own.zones) for p in range(len(zone.plies))}
-        for own in probes
-    ]
     return Plan(
         pieces=pieces,
         cloth=cloth,
@@ -210,8 +201,13 @@ def _on_the_print(
         obstacles=tuple(
             obstacles_on(cloth, probe, own) for probe, own in zip(probes, steady, strict=True)
         ),
-        unsteady=any(every - sure for every, sure in zip(plies, steady, strict=True)),
+        unsteady=any(_plies(own) - sure for own, sure in zip(probes, steady, strict=True)),
     )
+
+
+def _plies(section: Section) -> Plies:
+    """All plies of a section."""
+    return frozenset((z, k) for z, zone in enumerate(section.zones) for k in range(len(zone.plies)))
 
 
 def _probe(plan: SectionPlan, cloth: Cloth, length_mm: float = 1.0) -> Section:
@@ -222,6 +218,18 @@ def _probe(plan: SectionPlan, cloth: Cloth, length_mm: float = 1.0) -> Section:
 def _whole(length_mm: float, each_mm: float | None) -> float:
     """A length rounded up to whole repeats, when there are any."""
     return length_mm if each_mm is None else math.ceil(length_mm / each_mm - 1e-9) * each_mm
+
+
+def _queued_mm(parts: list[Part]) -> float:
+    """The length of the longest queue of parts that can lie on one fold only."""
+    queues: dict[str, float] = {}
+    for part in parts:
+        names = {pose.fold for pose in part.poses}
+        if len(names) == 1 and "" not in names:
+            (name,) = names
+            least = min(_on_fold_mm(pose) for pose in part.poses)
+            queues[name] = queues.get(name, 0.0) + least
+    return max(queues.values(), default=0.0)
 
 
 def _on_fold_mm(pose: Pose) -> float:
@@ -241,25 +249,9 @@ def _with_depth(
     """
     if not plan.way.takes_depth or plan.depth_mm is not None:
         return plan
-    width, reserve = cloth.lay_width_mm, cloth.reserve_mm
-    depths = {width / 2}
-    refusal: LayRefused | None = None
-    for cut_double in (replace(plan, depth_mm=width / 2), replace(plan, depth_mm=width / 3)):
-        try:
-            (parts,) = parts_for(pieces, cloth, (_probe(cut_double, cloth),))
-        except LayRefused as reason:
-            refusal = reason
-            continue
-        heights = {
-            bounds(pose.outline).height
-            for part in parts
-            for pose in part.poses
-            if len(pose.cut_plies) > 1
-        }
-        each = {round(height, 3): height + reserve for height in heights}
-        depths |= {depth for depth in each.values() if depth_fits(depth, width, reserve)}
     made: dict[float, Plan] = {}
     tried: list[tuple[float, float]] = []
+    depths, refusal = _depths(plan, pieces, cloth)
     for depth in sorted(depths, reverse=True)[:_DEPTHS_TRIED]:
         way = Spreading.of(replace(plan, depth_mm=depth))
         try:
@@ -281,3 +273,28 @@ def _with_depth(
                 (planner.length_after(made[depth], _DEPTH_EFFORT), depth) for _, depth in best
             )
     return replace(plan, depth_mm=best[0][1])
+
+
+def _depths(
+    plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth
+) -> tuple[set[float], LayRefused | None]:
+    """The depths, in mm, that a fold may have: to the middle, and as deep as each piece that is cut
+    double on it; with them the refusal, if at one of these depths a piece could not be cut."""
+    width, reserve = cloth.lay_width_mm, cloth.reserve_mm
+    depths = {width / 2}
+    refusal: LayRefused | None = None
+    for depth in (width / 2, width / 3):
+        try:
+            (parts,) = parts_for(pieces, cloth, (_probe(replace(plan, depth_mm=depth), cloth),))
+        except LayRefused as reason:
+            refusal = reason
+            continue
+        heights = {
+            bounds(pose.outline).height
+            for part in parts
+            for pose in part.poses
+            if len(pose.cut_plies) > 1
+        }
+        each = {round(height, 3): height + reserve for height in heights}
+        depths |= {depth for depth in each.values() if depth_fits(depth, width, reserve)}
+    return depths, refusal

@@ -82,7 +82,7 @@ def _opposed(lay: Lay) -> Iterator[Finding]:
             yield Finding(
                 level=Level.BROKEN,
                 code="over-shoulder",
-                text=say("rules.runs-over-shoulder-one-one", piece=piece.name),
+                text=say("rules.runs-over-shoulder", piece=piece.name),
                 pieces=(piece.id,),
                 way_out=say("rules.cut-shoulder-seam"),
             )
@@ -134,7 +134,7 @@ def _stretch(lay: Lay) -> Iterator[Finding]:
             level=Level.STRAINED,
             code="stretch",
             text=say(
-                "rules.stretch-along-body-gives-only",
+                "rules.stretch-along-body-gives",
                 piece=piece.name,
                 cloth=lay.cloth.shown_name,
                 word="across" if across > 0 else "along",
@@ -176,7 +176,7 @@ def _creep(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.NOTE,
             code="creep",
-            text=say("rules.cut-through-four-plies-which", join=", ".join(deep)),
+            text=say("rules.cut-through-four-plies", join=", ".join(deep)),
             pieces=tuple(deep.values()),
             way_out=say("rules.pin-through-all-plies-cut"),
         )
@@ -209,7 +209,7 @@ def _notes(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.NOTE,
             code="print-assumed",
-            text=say("rules.does-not-say-which-way", cloth=lay.cloth.shown_name),
+            text=say("rules.does-not-say", cloth=lay.cloth.shown_name),
             way_out=say("rules.say-so-cloth-if-pieces"),
         )
     if lay.cloth.unheeded:
@@ -217,7 +217,7 @@ def _notes(lay: Lay) -> Iterator[Finding]:
         yield Finding(
             level=Level.STRAINED,
             code="unheeded",
-            text=say("rules.written-way-this-lay-does", cloth=lay.cloth.shown_name, kept=kept),
+            text=say("rules.written-way-this-lay", cloth=lay.cloth.shown_name, kept=kept),
             way_out=say("rules.say-card-cloth-check-pieces"),
         )
     if len(lay.way.sections) > len(lay.spread.sections):

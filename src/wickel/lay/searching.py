@@ -174,7 +174,7 @@ class Laying:
             piece = next(p for p in self.plan.pieces if p.id == own[where.item].piece)
             raise LayRefused(
                 say(
-                    "searching.no-place-this-fold-where",
+                    "searching.no-place-this-fold",
                     piece=piece.name,
                     cloth=self.plan.cloth.shown_name,
                 ),

@@ -96,42 +96,35 @@ def stacked_lays(
 
     def finished(solution: Solution) -> tuple[Lay, Lay]:
         length = length_of(placed, solution)
-        both = _spread(cloths, length)
-        made = [
-            _lay(
-                pieces,
-                cloths[k],
-                of_one_cloth(both, k),
-                piles,
-                solution,
-                k,
-                Searched(search.seed, search.effort, perf_counter() - started),
-            )
-            for k in (0, 1)
-        ]
-        return made[0], made[1]
+        made = Searched(search.seed, search.effort, perf_counter() - started)
+        return _lays(pieces, cloths, length, _spots(piles, solution), made)
 
     def relay(progress: float, best: Solution | None) -> None:
         if report is not None:
             report(progress, None if best is None else lambda: finished(best)[0])
 
+    problem = _problem(cloths, piles, search)
+    try:
+        solution = nested(problem, relay)
+    except Stopped:
+        raise LayStopped from None
+    return finished(solution if problem.obstacles else to_start(placed, solution))
+
+
+def _problem(cloths: tuple[Cloth, Cloth], piles: tuple[_Pile, ...], search: Search) -> Problem:
+    """What is to be placed on the pile of two cloths: around what is spoilt in either."""
     margin = max(c.margin_mm for c in cloths)
     (section,) = _spread(cloths, 1.0).sections
     spoilt_at = tuple(
         o for k in (0, 1) for o in obstacles_on(cloths[k], section, frozenset(((0, k),)))
     )
-    problem = Problem(
+    return Problem(
         items=items_of(tuple(map(_through, piles)), margin, spoilt_at),
         obstacles=obstacle_outlines(spoilt_at, margin),
         seed=search.seed,
         effort=search.effort,
         workers=search.workers,
     )
-    try:
-        solution = nested(problem, relay)
-    except Stopped:
-        raise LayStopped from None
-    return finished(solution if problem.obstacles else to_start(placed, solution))
 
 
 def _spread(cloths: tuple[Cloth, Cloth], length_mm: float) -> Spread:
@@ -200,24 +193,38 @@ def _same(one: Outline, other: Outline) -> bool:
     )
 
 
-def _lay(
+_Spots = tuple[list[tuple[Part, Spot]], list[tuple[Part, Spot]]]
+"""What is placed of the lower and of the upper cloth, and where."""
+
+
+def _spots(piles: tuple[_Pile, ...], solution: Solution) -> _Spots:
+    """A solution of the piles, told apart for the two cloths."""
+    each: _Spots = ([], [])
+    for pile, spot in zip(piles, solution.spots, strict=True):
+        for placed, part in zip(each, pile.parts, strict=True):
+            if part is not None:
+                placed.append((part, spot))
+    return each
+
+
+def _lays(
     pieces: tuple[CutPiece, ...],
-    cloth: Cloth,
-    the_spread: Spread,
-    piles: tuple[_Pile, ...],
-    solution: Solution,
-    which: int,
+    cloths: tuple[Cloth, Cloth],
+    length_mm: float,
+    spots: _Spots,
     made: Searched,
-) -> Lay:
-    """The lay of one of the two cloths."""
-    own = [(pile.parts[which], spot) for pile, spot in zip(piles, solution.spots, strict=True)]
-    kept: list[tuple[Part, Spot]] = [(part, spot) for part, spot in own if part is not None]
-    spots = Solution(spots=tuple(spot for _, spot in kept), length_mm=solution.length_mm)
-    return lay_of(
-        cut_from(pieces, cloth),
-        cloth,
-        the_spread,
-        (tuple(part for part, _ in kept),),
-        [spots],
-        made,
+) -> tuple[Lay, Lay]:
+    """The lays of the lower and of the upper cloth on a pile so long."""
+    both = _spread(cloths, length_mm)
+    lower, upper = (
+        lay_of(
+            cut_from(pieces, cloth),
+            cloth,
+            of_one_cloth(both, k),
+            (tuple(part for part, _ in placed),),
+            [Solution(spots=tuple(spot for _, spot in placed), length_mm=length_mm)],
+            made,
+        )
+        for k, (cloth, placed) in enumerate(zip(cloths, spots, strict=True))
     )
+    return lower, upper

@@ -1,7 +1,7 @@
 """Piece, edge, notch and seam: one garment's pieces as drafted, with the net line kept apart.
 
-The piece frame is FORMATS §1: the piece as seen from the right side of the finished garment, mm,
-y up. Drafted pieces have x = down (head to hem) and y = across from the centre. The cut line is
+In the piece frame (docs/formats.md) a piece is seen from the right side of the finished garment,
+mm, y up. Drafted pieces have x = down (head to hem) and y = across from the centre. The cut line is
 never stored: ``cut_line`` makes it from the net line and the allowance of each edge.
 """
 

@@ -277,72 +277,92 @@ def orders() -> tuple[Job, ...]:
     """The orders that hang on the rail of the demo studio."""
     odile, tamsin, bertrand = CLIENTS
     return (
-        Job(
-            name="Market dress",
-            client=odile.name,
-            due="2026-12-11",
-            fold="open",
-            cloths=(shelf_cloth("moss-linen"),),
-            garments=(Garment(id="dress", name="Box dress", style="box-dress", body=odile),),
-        ),
-        Job(
-            name="Heron dress for the stage",
-            client=tamsin.name,
-            due="2026-12-04",
-            fold="lengthwise",
-            cloths=(shelf_cloth("heron-print"),),
-            garments=(
-                Garment(
-                    id="dress",
-                    name="Box dress",
-                    style="box-dress",
-                    body=tamsin,
-                    options={"below_knee_mm": 60.0, "slit_mm": 120.0},
-                    allowances=Allowances(preset="classic"),
-                ),
+        _market_dress(odile),
+        _heron_dress(tamsin),
+        _smock(bertrand),
+        _trousers(bertrand),
+        _blouse(tamsin),
+    )
+
+
+def _market_dress(client: Body) -> Job:
+    return Job(
+        name="Market dress",
+        client=client.name,
+        due="2026-12-11",
+        fold="open",
+        cloths=(shelf_cloth("moss-linen"),),
+        garments=(Garment(id="dress", name="Box dress", style="box-dress", body=client),),
+    )
+
+
+def _heron_dress(client: Body) -> Job:
+    return Job(
+        name="Heron dress for the stage",
+        client=client.name,
+        due="2026-12-04",
+        fold="lengthwise",
+        cloths=(shelf_cloth("heron-print"),),
+        garments=(
+            Garment(
+                id="dress",
+                name="Box dress",
+                style="box-dress",
+                body=client,
+                options={"below_knee_mm": 60.0, "slit_mm": 120.0},
+                allowances=Allowances(preset="classic"),
             ),
         ),
-        Job(
-            name="Ferryman's smock",
-            client=bertrand.name,
-            due="2027-01-15",
-            fold="best",
-            unit=Unit.INCH,
-            cloths=(replace(shelf_cloth("figured-twill"), step_mm=36 * 25.4 / 8),),
-            garments=(
-                Garment(
-                    id="smock",
-                    name="Smock",
-                    style="box-dress",
-                    body=bertrand,
-                    options={"below_knee_mm": -180.0, "sleeve_mm": 300.0, "ease_mm": 180.0},
-                    allowances=Allowances(preset="let-out"),
-                ),
+    )
+
+
+def _smock(client: Body) -> Job:
+    return Job(
+        name="Ferryman's smock",
+        client=client.name,
+        due="2027-01-15",
+        fold="best",
+        unit=Unit.INCH,
+        cloths=(replace(shelf_cloth("figured-twill"), step_mm=36 * 25.4 / 8),),
+        garments=(
+            Garment(
+                id="smock",
+                name="Smock",
+                style="box-dress",
+                body=client,
+                options={"below_knee_mm": -180.0, "sleeve_mm": 300.0, "ease_mm": 180.0},
+                allowances=Allowances(preset="let-out"),
             ),
         ),
-        Job(
-            name="Lamplighter's trousers",
-            client=bertrand.name,
-            due="2027-01-15",
-            fold="lengthwise",
-            cloths=(shelf_cloth("figured-twill"), shelf_cloth("firm-interfacing")),
-            garments=(
-                Garment(
-                    id="trousers",
-                    name="Trousers",
-                    style="trousers",
-                    body=size_body("M108"),
-                    size="M108",
-                    cloths={"main": "figured-twill", "interfacing": "firm-interfacing"},
-                ),
+    )
+
+
+def _trousers(client: Body) -> Job:
+    return Job(
+        name="Lamplighter's trousers",
+        client=client.name,
+        due="2027-01-15",
+        fold="lengthwise",
+        cloths=(shelf_cloth("figured-twill"), shelf_cloth("firm-interfacing")),
+        garments=(
+            Garment(
+                id="trousers",
+                name="Trousers",
+                style="trousers",
+                body=size_body("M108"),
+                size="M108",
+                cloths={"main": "figured-twill", "interfacing": "firm-interfacing"},
             ),
         ),
-        Job(
-            name="Blouse for the fair",
-            client=tamsin.name,
-            due="2027-02-05",
-            fold="open",
-            cloths=(shelf_cloth("river-chambray"),),
-            garments=(Garment(id="blouse", name="Fitted bodice", style="bodice", body=tamsin),),
-        ),
+    )
+
+
+def _blouse(client: Body) -> Job:
+    return Job(
+        name="Blouse for the fair",
+        client=client.name,
+        due="2027-02-05",
+        fold="open",
+        cloths=(shelf_cloth("river-chambray"),),
+        garments=(Garment(id="blouse", name="Fitted bodice", style="bodice", body=client),),
     )

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import replace
 
 from wickel.body import CHARTS
+from wickel.cloth import Cloth
 from wickel.draft import STYLES
 from wickel.draft.own import OwnStyle, style_of
 from wickel.job import Garment, Job
@@ -26,16 +28,7 @@ def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
     """
     own = style if isinstance(style, OwnStyle) else None
     taken = STYLES[style] if isinstance(style, str) else style_of(style)
-    materials = taken.materials
-    named = {"main": job.cloths[0].id} if job.cloths else {}
-    named |= {material: id for material, id in garment.cloths.items() if material in materials}
-    cloths = list(job.cloths)
-    for material in materials:
-        if material not in named:
-            cloth = shelf_cloth(CLOTH_FOR_MATERIAL[material])
-            if all(other.id != cloth.id for other in cloths):
-                cloths.append(cloth)
-            named[material] = cloth.id
+    named, cloths = _on_cloths(job, garment, taken.materials)
     made = replace(
         garment, style=taken.id, name=taken.name, options={}, cloths=named, own=own, changes=()
     )
@@ -80,3 +73,21 @@ def new_order(style: str | OwnStyle) -> Job:
         garments=(garment,),
     )
     return with_style(bare, garment, style)
+
+
+def _on_cloths(
+    job: Job, garment: Garment, materials: Iterable[str]
+) -> tuple[dict[str, str], list[Cloth]]:
+    """Which cloth each material is cut from, and the job's cloths with those off the shelf that
+    were lacking."""
+    wanted = tuple(materials)
+    named = {"main": job.cloths[0].id} if job.cloths else {}
+    named |= {material: id for material, id in garment.cloths.items() if material in wanted}
+    cloths = list(job.cloths)
+    for material in wanted:
+        if material not in named:
+            cloth = shelf_cloth(CLOTH_FOR_MATERIAL[material])
+            if all(other.id != cloth.id for other in cloths):
+                cloths.append(cloth)
+            named[material] = cloth.id
+    return named, cloths

@@ -1,6 +1,7 @@
 """What the program says: a sentence is a code with named values; its words and its unit come when
 it is shown."""
 
+from wickel.wording.language import tr
 from wickel.wording.sentence import (
     Sentence,
     Text,
@@ -12,4 +13,14 @@ from wickel.wording.sentence import (
     words_of,
 )
 
-__all__ = ["Sentence", "Text", "in_words", "renamed", "say", "show_in", "shown_unit", "words_of"]
+__all__ = [
+    "Sentence",
+    "Text",
+    "in_words",
+    "renamed",
+    "say",
+    "show_in",
+    "shown_unit",
+    "tr",
+    "words_of",
+]

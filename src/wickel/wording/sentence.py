@@ -10,6 +10,7 @@ from typing import Any
 
 from wickel.units import IMPERIAL, MM_PER, Unit, shown_cloth_length, shown_length, shown_short
 from wickel.wording.english import ENGLISH
+from wickel.wording.language import translated
 
 
 class _Shown:
@@ -42,7 +43,8 @@ class Sentence:
 
     def in_unit(self, unit: Unit) -> str:
         """The words, with every length in ``unit``."""
-        return _Maker(unit).vformat(ENGLISH[self.code], (), self.values)
+        words = translated(self.code, ENGLISH[self.code])
+        return _Maker(unit).vformat(words, (), self.values)
 
     def __str__(self) -> str:
         return self.in_unit(_Shown.unit)

@@ -1,4 +1,4 @@
-"""Length to buy: from the lay to the shop's step (FORMATS §6)."""
+"""Length to buy: from the lay to the shop's step."""
 
 from __future__ import annotations
 

@@ -51,7 +51,7 @@ from wickel.job.edits import (
     with_size,
 )
 from wickel.units import shown_length
-from wickel.wording import shown_unit
+from wickel.wording import shown_unit, tr
 
 
 class MeasureEdit(LengthEdit):
@@ -87,24 +87,24 @@ class BodyStage(Stage):
 
     def _who_card(self) -> QWidget:
         frame, column = card()
-        column.addWidget(label("Who is it for?", "heading"))
+        column.addWidget(label(tr("Who is it for?"), "heading"))
         who = QHBoxLayout()
         self.clients = QComboBox()
         self.clients.setEditable(True)
         self.clients.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
-        self.clients.setAccessibleName("Client")
+        self.clients.setAccessibleName(tr("Client"))
         self.clients.setToolTip(
-            "A client of the studio, or a new name; a size of the chart needs none"
+            tr("A client of the studio, or a new name; a size of the chart needs none")
         )
         self.clients.activated.connect(self._take_client)
         self.person = QLineEdit()
         self.clients.setLineEdit(self.person)
-        self.person.setPlaceholderText("name of the client")
-        self.person.setAccessibleName("Name of the client")
+        self.person.setPlaceholderText(tr("name of the client"))
+        self.person.setAccessibleName(tr("Name of the client"))
         self.person.editingFinished.connect(self._name_person)
-        self.keep_button = QPushButton("Keep measurements")
+        self.keep_button = QPushButton(tr("Keep measurements"))
         self.keep_button.setToolTip(
-            "Keep these measurements under today's date in the client's history (Ctrl+K)"
+            tr("Keep these measurements under today's date in the client's history (Ctrl+K)")
         )
         self.keep_button.clicked.connect(self.keep)
         who.addWidget(self.clients, 1)
@@ -118,7 +118,7 @@ class BodyStage(Stage):
         column.addLayout(self._chips)
         column.addLayout(self._quantity_row())
         column.addSpacing(6)
-        self.needs = label("Measurements this style needs", "heading")
+        self.needs = label(tr("Measurements this style needs"), "heading")
         column.addWidget(self.needs)
         rows = QWidget()
         self._grid = QGridLayout(rows)
@@ -128,9 +128,9 @@ class BodyStage(Stage):
         column.addWidget(scrolling(rows), 1)
         self.trouble = label("", "broken", wrap=True)
         column.addWidget(self.trouble)
-        self.estimate = QPushButton("Estimate what is missing")
+        self.estimate = QPushButton(tr("Estimate what is missing"))
         self.estimate.setToolTip(
-            "Work the missing measurements out from the others; they stay marked as estimates"
+            tr("Work the missing measurements out from the others; they stay marked as estimates")
         )
         self.estimate.clicked.connect(self._estimate)
         column.addWidget(self.estimate)
@@ -138,10 +138,10 @@ class BodyStage(Stage):
 
     def _chart_row(self) -> QHBoxLayout:
         head = QHBoxLayout()
-        head.addWidget(label("In a size of the chart", "heading"))
+        head.addWidget(label(tr("In a size of the chart"), "heading"))
         self.chart = QComboBox()
-        self.chart.setAccessibleName("Size chart")
-        self.chart.setToolTip("Which chart of sizes")
+        self.chart.setAccessibleName(tr("Size chart"))
+        self.chart.setToolTip(tr("Which chart of sizes"))
         for chart in CHARTS.values():
             self.chart.addItem(chart.name, chart.id)
         self.chart.activated.connect(lambda _: self._show_sizes(CHARTS[self.chart.currentData()]))
@@ -152,25 +152,25 @@ class BodyStage(Stage):
     def _quantity_row(self) -> QHBoxLayout:
         made = QHBoxLayout()
         self.quantity = QLineEdit()
-        self.quantity.setAccessibleName("How many are made, in which size")
+        self.quantity.setAccessibleName(tr("How many are made, in which size"))
         self.quantity.setToolTip(
-            "Like  own; 2 × 92; 96: one in the own body, two in size 92, one in 96"
+            tr("Like  own; 2 × 92; 96: one in the own body, two in size 92, one in 96")
         )
         self.quantity.editingFinished.connect(self._enter_quantity)
-        labelled(made, "How many are made", self.quantity, 1)
+        labelled(made, tr("How many are made"), self.quantity, 1)
         return made
 
     def _history_row(self) -> QHBoxLayout:
         row = QHBoxLayout()
         self.days = QComboBox()
-        self.days.setAccessibleName("Measurements of which day")
-        self.days.setToolTip("Take the measurements of another day")
+        self.days.setAccessibleName(tr("Measurements of which day"))
+        self.days.setToolTip(tr("Take the measurements of another day"))
         self.days.activated.connect(lambda _: self._take_day(str(self.days.currentData())))
         self.compared = QComboBox()
-        self.compared.setAccessibleName("What the measurements are compared with")
-        self.compared.setToolTip("Shown beside each measurement")
+        self.compared.setAccessibleName(tr("What the measurements are compared with"))
+        self.compared.setToolTip(tr("Shown beside each measurement"))
         self.compared.activated.connect(lambda _: self._show_beside())
-        for words, box in (("taken", self.days), ("beside it", self.compared)):
+        for words, box in (("taken", self.days), (tr("beside it"), self.compared)):
             text = label(words, "soft")
             text.setBuddy(box)
             row.addWidget(text)
@@ -208,8 +208,15 @@ class BodyStage(Stage):
             button = QPushButton(size)
             button.setObjectName("chip")
             button.setCheckable(True)
-            button.setAccessibleName(f"Size {size}")
-            button.setToolTip(f"Size {size}: {chart.key} {shown_length(key, shown_unit())}")
+            button.setAccessibleName(tr("Size {size}", size=size))
+            button.setToolTip(
+                tr(
+                    "Size {size}: {key} {length}",
+                    size=size,
+                    key=chart.key,
+                    length=shown_length(key, shown_unit()),
+                )
+            )
             button.clicked.connect(partial(self._take_size, size))
             self.size_buttons[size] = button
             self._chips.addWidget(button)
@@ -237,7 +244,7 @@ class BodyStage(Stage):
         self.setEnabled(garment is not None)
         if garment is None:
             self.trouble.setText(
-                "This job holds plain pieces only: nothing is drafted from a body."
+                tr("This job holds plain pieces only: nothing is drafted from a body.")
             )
             return
         required = self._style_needs(garment)
@@ -257,14 +264,18 @@ class BodyStage(Stage):
         if absent:
             lines.insert(
                 0,
-                "Still to measure: "
+                tr("Still to measure: ")
                 + ", ".join(MEASUREMENTS[m].name.lower() for m in absent)
                 + ".",
             )
         guessed = [MEASUREMENTS[m].name.lower() for m in required if m in body.estimated]
         if guessed:
-            lines.append(f"Taken from the chart and not measured yet: {', '.join(guessed)}.")
-        good = "All there and plausible." + (f" Taken on {body.taken}." if body.taken else "")
+            lines.append(
+                tr("Taken from the chart and not measured yet: {join}.", join=", ".join(guessed))
+            )
+        good = tr("All there and plausible.") + (
+            tr(" Taken on {taken}.", taken=body.taken) if body.taken else ""
+        )
         wrong = len(lines) > bool(guessed)
         relabelled(
             self.trouble,
@@ -285,23 +296,30 @@ class BodyStage(Stage):
         client = self._book.client(name) if name else None
         days = [kept.taken for kept in reversed(client.bodies)] if client else []
         kept = client is not None and body in client.bodies
+        now = tr("size of the chart") if size else tr("now, not kept yet")
+        self._show_days(days, body.taken if kept else "", body.taken or now)
+        self._show_compared([day for day in days if not (kept and day == body.taken)])
+        self.keep_button.setEnabled(bool(name) and not kept)
+
+    def _show_days(self, days: list[str], shown: str, now: str) -> None:
+        """Fill the box of days that measurements were taken on; ``now`` stands first when none of
+        them is shown."""
         self.days.clear()
-        if not kept:
-            self.days.addItem(
-                body.taken or ("size of the chart" if size else "now, not kept yet"), ""
-            )
+        if not shown:
+            self.days.addItem(now, "")
         for day in days:
             self.days.addItem(day, day)
-        self.days.setCurrentIndex(days.index(body.taken) if kept else 0)
+        self.days.setCurrentIndex(days.index(shown) if shown else 0)
         self.days.setEnabled(bool(days))
+
+    def _show_compared(self, days: list[str]) -> None:
+        """Fill the box of what the body is compared with, the choice kept where it can be."""
         before = self.compared.currentData()
         self.compared.clear()
-        self.compared.addItem("the size chart", "")
+        self.compared.addItem(tr("the size chart"), "")
         for day in days:
-            if not (kept and day == body.taken):
-                self.compared.addItem(day, day)
+            self.compared.addItem(day, day)
         self.compared.setCurrentIndex(max(0, self.compared.findData(before)))
-        self.keep_button.setEnabled(bool(name) and not kept)
 
     def _show_beside(self) -> None:
         """Beside each measurement: what the chart has, or what it was on the day compared with."""
@@ -320,15 +338,23 @@ class BodyStage(Stage):
         for id, beside in self.beside.items():
             marked = "estimated · " if id in body.estimated else ""
             if then is None:
-                text = f"size {near} has {shown_length(size_body(near)[id], unit)}"
+                text = tr(
+                    "size {near} has {length}",
+                    near=near,
+                    length=shown_length(size_body(near)[id], unit),
+                )
             elif id not in then.measurements_mm:
-                text = f"{day}: not taken"
+                text = tr("{day}: not taken", day=day)
             else:
                 change = grown[id].grown_mm if id in grown else 0.0
                 more = (
-                    "as now"
+                    tr("as now")
                     if not change
-                    else f"{'+' if change > 0 else '−'}{shown_length(abs(change), unit)} since"
+                    else tr(
+                        "{word}{length} since",
+                        word="+" if change > 0 else "−",
+                        length=shown_length(abs(change), unit),
+                    )
                 )
                 text = f"{day}: {shown_length(then[id], unit)}, {more}"
             beside.setText(marked + text)
@@ -366,7 +392,9 @@ class BodyStage(Stage):
     def _take_size(self, size: str) -> None:
         garment = self._session.garment
         if garment is not None:
-            self._session.apply(with_size(self._session.job, garment, size), f"Size {size}")
+            self._session.apply(
+                with_size(self._session.job, garment, size), tr("Size {size}", size=size)
+            )
             self.refresh()
 
     def _enter_quantity(self) -> None:
@@ -384,7 +412,7 @@ class BodyStage(Stage):
             return
         mark_wrong(self.quantity, "")
         self._session.apply(
-            with_quantity(self._session.job, garment, quantity), "How many are made"
+            with_quantity(self._session.job, garment, quantity), tr("How many are made")
         )
 
     def _estimate(self) -> None:
@@ -399,20 +427,22 @@ class BodyStage(Stage):
         if not found:
             relabelled(
                 self.trouble,
-                "There is nothing to estimate from: measure bust, hip or waist.",
+                tr("There is nothing to estimate from: measure bust, hip or waist."),
                 "broken",
             )
             return
-        self._session.apply(with_estimates(self._session.job, garment, found), "Estimates")
+        self._session.apply(with_estimates(self._session.job, garment, found), tr("Estimates"))
         rule = next(guess.rule for guess in guesses.values() if guess is not None)
-        relabelled(self.trouble, f"Estimated by {rule}: measure when you can.", "held")
+        relabelled(
+            self.trouble, tr("Estimated by {rule}: measure when you can.", rule=rule), "held"
+        )
 
     def _take_client(self) -> None:
         """Make the garment for a client of the book, as measured last."""
         garment, client = self._session.garment, self._book.client(self.clients.currentText())
         if garment is not None and client is not None and client.latest is not None:
             job = with_body(self._session.job, garment, client.latest)
-            self._session.apply(job, f"For {client.name}")
+            self._session.apply(job, tr("For {client}", client=client.name))
 
     def _take_day(self, day: str) -> None:
         """Take the measurements of another day."""
@@ -421,7 +451,7 @@ class BodyStage(Stage):
         kept = next((body for body in client.bodies if body.taken == day), None) if client else None
         if garment is not None and kept is not None:
             self._session.apply(
-                with_body(self._session.job, garment, kept), f"Measurements of {day}"
+                with_body(self._session.job, garment, kept), tr("Measurements of {day}", day=day)
             )
 
     def keep(self) -> None:
@@ -429,20 +459,24 @@ class BodyStage(Stage):
         garment = self._session.garment
         if garment is None or garment.size or not garment.body.name:
             self._session.trouble.emit(
-                "Write the client's name first: measurements are kept under it."
+                tr("Write the client's name first: measurements are kept under it.")
             )
             return
         today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
         body = replace(garment.body, taken=today)
         if self._book.keep_body(body.name, body):
-            self._session.apply(with_body(self._session.job, garment, body), "Measurements kept")
+            self._session.apply(
+                with_body(self._session.job, garment, body), tr("Measurements kept")
+            )
 
     def _name_person(self) -> None:
         garment = self._session.garment
         name = self.person.text().strip()
         self.person.setModified(False)
         if garment is not None and name and (name != garment.body.name or garment.size):
-            self._session.apply(with_person(self._session.job, garment, name), f"Name {name}")
+            self._session.apply(
+                with_person(self._session.job, garment, name), tr("Name {name}", name=name)
+            )
 
     def _enter(self, measurement: str, mm: float) -> None:
         garment = self._session.garment
@@ -450,7 +484,9 @@ class BodyStage(Stage):
             return
         known = MEASUREMENTS[measurement]
         if mm <= 0:
-            relabelled(self.trouble, f"{known.name} must be a length above zero.", "broken")
+            relabelled(
+                self.trouble, tr("{known} must be a length above zero.", known=known.name), "broken"
+            )
             self.fields[measurement].show_length(
                 garment.body.measurements_mm.get(measurement), self._session.job.unit
             )

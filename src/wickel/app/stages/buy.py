@@ -37,7 +37,9 @@ from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import Cloth, Spreading
 from wickel.files import csv_text
 from wickel.job import WIDTHS_MM, Cell, fit_of, jumps
-from wickel.units import Unit, UnreadableLength, parsed_length, shown_length, shown_short
+from wickel.typed import UnreadableLength, parsed_length
+from wickel.units import Unit, shown_length, shown_short
+from wickel.wording import tr
 from wickel.yardage import shown_buy
 
 _CELL = Qt.ItemDataRole.UserRole
@@ -45,12 +47,15 @@ _MOST_WIDTHS, _MOST_WIDTH_MM = 12, 6000.0
 _JUMPS_SHOWN = 2
 _ROW = 39
 _PAGES = (
-    ("Lengths", "How much to buy for every size on every width (Ctrl+Shift+1)"),
+    ("Lengths", tr("How much to buy for every size on every width (Ctrl+Shift+1)")),
     (
-        "Everything to buy",
-        "The buying list: all cloths, and the small things, of one job or several (Ctrl+Shift+2)",
+        tr("Everything to buy"),
+        tr(
+            "The buying list: all cloths, and the small things, of one job or several "
+            "(Ctrl+Shift+2)"
+        ),
     ),
-    ("From a bolt", "How many garments come out of a length at hand (Ctrl+Shift+3)"),
+    (tr("From a bolt"), tr("How many garments come out of a length at hand (Ctrl+Shift+3)")),
 )
 
 
@@ -139,9 +144,13 @@ class BuyStage(QWidget):
             row.addWidget(chip)
         row.addStretch()
         for words, tip, act in (
-            ("Copy", "Copy what is shown as text with tabs (Ctrl+Shift+Y)", self.copy),
-            ("CSV…", "What is shown as a table for a sheet (Ctrl+Shift+V)", self.csv_asked.emit),
-            ("PDF…", "What is shown on paper (Ctrl+Shift+R)", self.pdf_asked.emit),
+            ("Copy", tr("Copy what is shown as text with tabs (Ctrl+Shift+Y)"), self.copy),
+            (
+                "CSV…",
+                tr("What is shown as a table for a sheet (Ctrl+Shift+V)"),
+                self.csv_asked.emit,
+            ),
+            ("PDF…", tr("What is shown on paper (Ctrl+Shift+R)"), self.pdf_asked.emit),
         ):
             out = QPushButton(words)
             out.setObjectName("chip")
@@ -179,26 +188,26 @@ class BuyStage(QWidget):
 
     def _tools(self) -> QWidget:
         bar, row = flow_bar()
-        self.start = QPushButton("Fill the table")
+        self.start = QPushButton(tr("Fill the table"))
         self.start.setObjectName("main")
         self.start.setToolTip(
-            "Lay every size on every width in the background, or stop it (Ctrl+Shift+L)"
+            tr("Lay every size on every width in the background, or stop it (Ctrl+Shift+L)")
         )
         self.start.clicked.connect(self.fill_or_stop)
         row.addWidget(self.start)
         self.widths = QLineEdit()
-        self.widths.setAccessibleName("Usable widths of the table")
+        self.widths.setAccessibleName(tr("Usable widths of the table"))
         self.widths.setToolTip(
-            "The widths that are asked for, with semicolons between them, in any unit"
+            tr("The widths that are asked for, with semicolons between them, in any unit")
         )
         self.widths.setMinimumWidth(150)
         self.widths.editingFinished.connect(self._enter_widths)
-        row.addWidget(with_words("Usable widths", self.widths))
-        self.at_hand = LengthEdit("Length at hand")
-        self.at_hand.setPlaceholderText("any length")
+        row.addWidget(with_words(tr("Usable widths"), self.widths))
+        self.at_hand = LengthEdit(tr("Length at hand"))
+        self.at_hand.setPlaceholderText(tr("any length"))
         self.at_hand.entered.connect(self._enter_at_hand)
         self.at_hand.unreadable.connect(self._session.trouble)
-        row.addWidget(with_words("If I have", self.at_hand))
+        row.addWidget(with_words(tr("If I have"), self.at_hand))
         self.progress = label("", "soft")
         row.addWidget(self.progress)
         return bar
@@ -208,7 +217,7 @@ class BuyStage(QWidget):
         self.title = label("", "heading")
         column.addWidget(self.title)
         self.table = QTableWidget()
-        self.table.setAccessibleName("Length to buy for every size and width")
+        self.table.setAccessibleName(tr("Length to buy for every size and width"))
         self.table.setItemDelegate(_CellPainter(self.table))
         self.table.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.table.setSelectionMode(QAbstractItemView.SelectionMode.NoSelection)
@@ -251,14 +260,14 @@ class BuyStage(QWidget):
         fill, unit, cloth = self.fill, self._session.job.unit, self._session.cloth
         done, of = fill.done
         self.start.setText(
-            "Stop filling"
+            tr("Stop filling")
             if fill.working
-            else "Fill the table"
+            else tr("Fill the table")
             if done < of
-            else "The table is full"
+            else tr("The table is full")
         )
         self.start.setEnabled(fill.working or done < of)
-        self.progress.setText(f"{done} of {of} cells")
+        self.progress.setText(tr("{done} of {of} cells", done=done, of=of))
         written = "; ".join(shown_length(mm, unit, with_unit=False) for mm in self.widths_mm)
         if not self.widths.hasFocus():
             self.widths.setText(written)
@@ -267,7 +276,7 @@ class BuyStage(QWidget):
         name = "" if cloth is None else f" of {cloth.shown_name}"
         relabelled(
             self.title,
-            fill.refusal or f"Length to buy{name}: sizes down, usable widths across",
+            fill.refusal or tr("Length to buy{name}: sizes down, usable widths across", name=name),
             "broken" if fill.refusal else "heading",
         )
         self._show_table(unit, cloth)
@@ -311,14 +320,14 @@ class BuyStage(QWidget):
         cell, chosen = self.fill.cells.get(place), place == self.opened
         if cell is None or cloth is None:
             working = place in self.fill.in_work.values()
-            return ("…" if working else "", "being laid" if working else "", None, chosen)
+            return ("…" if working else "", tr("being laid") if working else "", None, chosen)
         best, needed = cell.best, cell.need(cloth)
         if best is None or best.length_mm is None or needed is None:
-            return ("–", "cannot be laid", None, chosen)
+            return ("–", tr("cannot be laid"), None, chosen)
         figure = shown_buy(needed, cloth, unit)
         share = (best.length_mm - least) / (most - least) if most > least + 1 else 0.0
         words = (
-            "searching on"
+            tr("searching on")
             if place in self.fill.in_work.values()
             else Spreading(best.way).name.lower()
         )
@@ -395,8 +404,13 @@ class BuyStage(QWidget):
         wrong = [mm for mm in widths if not 100 <= mm <= _MOST_WIDTH_MM]
         if wrong or not widths or len(widths) > _MOST_WIDTHS:
             self._session.trouble.emit(
-                f"Usable widths lie between {shown_length(100, unit)} and "
-                f"{shown_length(_MOST_WIDTH_MM, unit)}; up to {_MOST_WIDTHS} of them make a table."
+                tr(
+                    "Usable widths lie between {length} and {length_2}; up to {most_widths} of "
+                    "them make a table.",
+                    length=shown_length(100, unit),
+                    length_2=shown_length(_MOST_WIDTH_MM, unit),
+                    most_widths=_MOST_WIDTHS,
+                )
             )
             return
         self.widths_mm = tuple(sorted(widths))
@@ -415,15 +429,26 @@ class BuyStage(QWidget):
 
     def as_pdf(self) -> bytes:
         """The table, or the list in sight, on paper."""
-        from wickel.files.table_pdf import table_pdf  # ReportLab takes long to load
+        from wickel.files.table_pdf import Page, table_pdf  # ReportLab takes long to load
 
         if self.pages.currentWidget() is self.list:
             return self.list.as_pdf()
         job, cloth = self._session.job, self._session.cloth
         head, *rows = self._table_rows(ways=True)
         name = "" if cloth is None else f" · {cloth.shown_name}"
-        about = f"{job.name}{name} · length to buy: sizes down, usable widths across"
-        return table_pdf("Length to buy", about, head, rows, self._jumps(job.unit), large=True)
+        about = tr(
+            "{job}{name} · length to buy: sizes down, usable widths across", job=job.name, name=name
+        )
+        return table_pdf(
+            Page(
+                title=tr("Length to buy"),
+                about=about,
+                head=head,
+                rows=rows,
+                notes=self._jumps(job.unit),
+                large=True,
+            )
+        )
 
     def _table_rows(self, *, ways: bool = False) -> list[list[str]]:
         """The table as words, with the lengths to buy, and under each its way if wanted."""

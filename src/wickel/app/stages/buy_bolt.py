@@ -16,6 +16,7 @@ from wickel.job import BOLT_EFFORT, Bolt, JobRefused, bodies_for
 from wickel.job.tasks import BoltLaid, BoltTask, CannotBe, Message
 from wickel.lay import Search
 from wickel.units import shown_cloth_length
+from wickel.wording import tr
 
 _MOST_GARMENTS = 24
 
@@ -32,22 +33,22 @@ class BoltPage(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(10)
         bar, row = flow_bar()
-        self.start = QPushButton("Lay them on it")
+        self.start = QPushButton(tr("Lay them on it"))
         self.start.setObjectName("main")
         self.start.setToolTip(
-            "Lay as many of these garments together as come out of the length (Ctrl+Shift+U)"
+            tr("Lay as many of these garments together as come out of the length (Ctrl+Shift+U)")
         )
         self.start.clicked.connect(self.work_or_stop)
         row.addWidget(self.start)
-        self.length = LengthEdit("Length of the bolt")
+        self.length = LengthEdit(tr("Length of the bolt"))
         self.length.entered.connect(self._enter_length)
         self.length.unreadable.connect(session.trouble)
-        row.addWidget(with_words("Length at hand", self.length))
+        row.addWidget(with_words(tr("Length at hand"), self.length))
         self.sizes = QLineEdit()
-        self.sizes.setAccessibleName("Sizes wanted of the bolt")
-        self.sizes.setToolTip("Sizes with semicolons between them; 3 × 92 for three of one")
+        self.sizes.setAccessibleName(tr("Sizes wanted of the bolt"))
+        self.sizes.setToolTip(tr("Sizes with semicolons between them; 3 × 92 for three of one"))
         self.sizes.setMinimumWidth(240)
-        row.addWidget(with_words("Sizes wanted", self.sizes))
+        row.addWidget(with_words(tr("Sizes wanted"), self.sizes))
         column.addWidget(bar)
         frame, inside = card()
         self.said = label("", "title", wrap=True)
@@ -78,7 +79,7 @@ class BoltPage(QWidget):
             self.length_mm = mm
             self._forget()
         else:
-            self._session.trouble.emit("A length of cloth lies between 10 cm and 1 km.")
+            self._session.trouble.emit(tr("A length of cloth lies between 10 cm and 1 km."))
         self._show()
 
     def asked_sizes(self) -> list[str]:
@@ -139,27 +140,37 @@ class BoltPage(QWidget):
     def _show(self) -> None:
         unit, bolt = self._session.job.unit, self.bolt
         self.length.show_cloth_length(self.length_mm, unit)
-        self.start.setText("Stop" if self.errand.working else "Lay them on it")
+        self.start.setText(tr("Stop") if self.errand.working else tr("Lay them on it"))
         self.picture.setVisible(bolt is not None and bolt.lay is not None)
         if bolt is None:
             words = (
-                "Laying one more garment after the other …"
+                tr("Laying one more garment after the other …")
                 if self.errand.working
-                else "How many come out of it?"
+                else tr("How many come out of it?")
             )
             relabelled(self.said, words, "title")
             self.about.setText(
-                "They are laid together, the smallest first, in every way of folding."
+                tr("They are laid together, the smallest first, in every way of folding.")
             )
             return
         of = len(bolt.sizes) + len(bolt.left_out)
         long = shown_cloth_length(self.length_mm, unit)
-        relabelled(self.said, f"{len(bolt.sizes)} of {of} come out of {long}.", "title")
+        relabelled(
+            self.said,
+            tr("{sizes} of {of} come out of {long}.", sizes=len(bolt.sizes), of=of, long=long),
+            "title",
+        )
         parts = []
         if bolt.lay is not None:
-            parts.append(f"Cut: {'; '.join(bolt.sizes)}, laid {bolt.lay.way.name.lower()}.")
-            parts.append(f"Left over: {shown_cloth_length(bolt.left_mm, unit)}.")
+            parts.append(
+                tr(
+                    "Cut: {join}, laid {way}.",
+                    join="; ".join(bolt.sizes),
+                    way=bolt.lay.way.name.lower(),
+                )
+            )
+            parts.append(tr("Left over: {length}.", length=shown_cloth_length(bolt.left_mm, unit)))
             self.picture.show_lay(bolt.lay, bolt.lay.table_mm)
         if bolt.left_out:
-            parts.append(f"Not found to fit: {'; '.join(bolt.left_out)}.")
+            parts.append(tr("Not found to fit: {join}.", join="; ".join(bolt.left_out)))
         self.about.setText(" ".join(parts))

@@ -13,6 +13,7 @@ from wickel.cloth import Cloth, Spreading
 from wickel.job import Cell, fit_of
 from wickel.lay import Lay
 from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.wording import tr
 from wickel.yardage import shown_buy
 
 _MOST_PICTURES = 3
@@ -42,16 +43,16 @@ class CellCard(QWidget):
         self._sum = QGridLayout()
         self._sum.setVerticalSpacing(1)
         column.addLayout(self._sum)
-        self._ways_title = label("Every way", "heading")
+        self._ways_title = label(tr("Every way"), "heading")
         column.addWidget(self._ways_title)
         inner = QWidget()
         self._ways = QGridLayout(inner)
         self._ways.setContentsMargins(0, 0, 6, 0)
         self._ways.setVerticalSpacing(2)
         column.addWidget(scrolling(inner), 1)
-        self.better = QPushButton("Find a better lay for it")
+        self.better = QPushButton(tr("Find a better lay for it"))
         self.better.setToolTip(
-            "Search this cell again, ten times as long; a shorter lay replaces the one here"
+            tr("Search this cell again, ten times as long; a shorter lay replaces the one here")
         )
         self.better.clicked.connect(self.improve)
         column.addWidget(self.better)
@@ -59,7 +60,9 @@ class CellCard(QWidget):
     def show_place(self, place: Place | None, unit: Unit) -> None:
         """Show that nothing is opened, or a place that is not laid yet."""
         self._empty()
-        self.title.setText("Click a cell to see its lay" if place is None else _named(place, unit))
+        self.title.setText(
+            tr("Click a cell to see its lay") if place is None else _named(place, unit)
+        )
 
     def show_cell(
         self,
@@ -99,27 +102,29 @@ class CellCard(QWidget):
             picture.setFixedHeight(150 if len(lays) <= 1 else 78)
             picture.show_lay(lays[k] if k < len(lays) else None, longest)
         more = len(lays) - len(self.pictures)
-        self.more.setText(f"and {more} more" if more > 0 else "")
+        self.more.setText(tr("and {more} more", more=more) if more > 0 else "")
         self.more.setVisible(more > 0)
 
     def _show_sum(self, cell: Cell, cloth: Cloth, unit: Unit) -> None:
         needed, best = cell.need(cloth), cell.best
         assert best is not None
         assert needed is not None
-        rounding = "the shop's step" if cloth.sold_length_mm is None else "rest of what is sold"
+        rounding = (
+            tr("the shop's step") if cloth.sold_length_mm is None else tr("rest of what is sold")
+        )
         rows = [
             ("lay", shown_cloth_length(needed.lay_mm, unit)),
             *(
-                (("of which matching", shown_length(needed.matching_mm, unit)),)
+                ((tr("of which matching"), shown_length(needed.matching_mm, unit)),)
                 if needed.matching_mm is not None
                 else ()
             ),
-            ("squaring, both ends", f"+ {shown_length(needed.squaring_mm, unit)}"),
+            (tr("squaring, both ends"), f"+ {shown_length(needed.squaring_mm, unit)}"),
             ("shrinkage", f"+ {shown_length(needed.shrinkage_mm, unit)}"),
             (rounding, f"+ {shown_length(needed.rounding_mm, unit)}"),
-            ("to buy", shown_buy(needed, cloth, unit)),
+            (tr("to buy"), shown_buy(needed, cloth, unit)),
             ("used", f"{best.used_share:.0%}"),
-            ("cutting, about", f"{best.minutes:.0f} min"),
+            (tr("cutting, about"), f"{best.minutes:.0f} min"),
         ]
         for k, (word, figure) in enumerate(rows):
             strong = "heading" if word == "to buy" else ""
@@ -134,10 +139,12 @@ class CellCard(QWidget):
             key=lambda own: own.length_mm or 0.0,
         )
         fitting = () if at_hand_mm is None else fit_of(cell, cloth, at_hand_mm).ways
-        title = "Every way"
+        title = tr("Every way")
         if at_hand_mm is not None:
-            title = (
-                f"Ways that fit on {shown_cloth_length(at_hand_mm, unit)}: {len(fitting) or 'none'}"
+            title = tr(
+                "Ways that fit on {length}: {it}",
+                length=shown_cloth_length(at_hand_mm, unit),
+                it=len(fitting) or "none",
             )
         self._ways_title.setText(title)
         for k, own in enumerate(laid):
@@ -155,7 +162,7 @@ class CellCard(QWidget):
             )
             length.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._ways.addWidget(length, k, 1)
-            minutes = label(f"{own.minutes:.0f} min", "soft")
+            minutes = label(tr("{minutes:.0f} min", minutes=own.minutes), "soft")
             minutes.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._ways.addWidget(minutes, k, 2)
         self._ways.setRowStretch(len(laid), 1)

@@ -27,6 +27,7 @@ from wickel.job import HEADS, BuyingList, ClothLine, Job, Row, cost_words, shopp
 from wickel.job.shopping import cloth_row, notion_row
 from wickel.job.tasks import BuyTask, CannotBe, Counted, Listed, ListMade, Message
 from wickel.lay import Search
+from wickel.wording import tr
 
 _MOST_PICTURES = 2
 
@@ -60,18 +61,18 @@ class ListPage(QWidget):
     def _jobs_card(self) -> QWidget:
         frame, column = card()
         frame.setFixedWidth(316)
-        column.addWidget(label("For which jobs?", "title"))
+        column.addWidget(label(tr("For which jobs?"), "title"))
         column.addWidget(
-            label("Jobs that share a cloth are laid on it together.", "soft", wrap=True)
+            label(tr("Jobs that share a cloth are laid on it together."), "soft", wrap=True)
         )
         inner = QWidget()
         self._jobs = QVBoxLayout(inner)
         self._jobs.setContentsMargins(0, 0, 6, 0)
         column.addWidget(scrolling(inner), 1)
-        self.start = QPushButton("Work out the list")
+        self.start = QPushButton(tr("Work out the list"))
         self.start.setObjectName("main")
         self.start.setToolTip(
-            "Lay every cloth of these jobs and add up all there is to buy (Ctrl+Shift+W)"
+            tr("Lay every cloth of these jobs and add up all there is to buy (Ctrl+Shift+W)")
         )
         self.start.clicked.connect(self.work_or_stop)
         column.addWidget(self.start)
@@ -79,7 +80,7 @@ class ListPage(QWidget):
 
     def _list_card(self) -> QWidget:
         frame, column = card()
-        self.title = label("Everything to buy", "title")
+        self.title = label(tr("Everything to buy"), "title")
         column.addWidget(self.title)
         inner = QWidget()
         self._rows = QVBoxLayout(inner)
@@ -87,9 +88,9 @@ class ListPage(QWidget):
         self._rows.setSpacing(10)
         column.addWidget(scrolling(inner), 1)
         self.progress = QProgressBar()
-        self.progress.setAccessibleName("How many cloths are laid")
+        self.progress.setAccessibleName(tr("How many cloths are laid"))
         self.progress.setTextVisible(True)
-        self.progress.setFormat("%v of %m cloths laid")
+        self.progress.setFormat(tr("%v of %m cloths laid"))
         column.addWidget(self.progress)
         self.cost = label("", "heading", wrap=True)
         column.addWidget(self.cost)
@@ -102,13 +103,15 @@ class ListPage(QWidget):
         known = self.ticked()
         emptied(self._jobs)
         self.ticks = {}
-        own = label(f"{self._session.job.name or 'This job'}, the open one", "heading", wrap=True)
+        own = label(
+            tr("{it}, the open one", it=self._session.job.name or "This job"), "heading", wrap=True
+        )
         self._jobs.addWidget(own)
         for path, title in self._orders():
             if path != self._session.path:
                 tick = QCheckBox(title)
                 tick.setChecked(path in known)
-                tick.setToolTip(f"Buy for {title} too")
+                tick.setToolTip(tr("Buy for {title} too", title=title))
                 tick.clicked.connect(lambda _: self._forget())
                 self.ticks[path] = tick
                 self._jobs.addWidget(tick)
@@ -155,8 +158,7 @@ class ListPage(QWidget):
         self.lines, self.found = [], None
         self._show()
 
-    # --- what comes
-    # --------------------------------------------------------------------------------
+    # --- what comes -----------------------------------------------------------------------------
 
     def _take(self, message: Message) -> None:
         if isinstance(message, Listed):
@@ -171,7 +173,7 @@ class ListPage(QWidget):
 
     def _show_work(self) -> None:
         self.start.setText(
-            "Stop, keep what is laid" if self.errand.working else "Work out the list"
+            tr("Stop, keep what is laid") if self.errand.working else tr("Work out the list")
         )
         self._show()
 
@@ -179,23 +181,25 @@ class ListPage(QWidget):
         emptied(self._rows)
         working, unit = self.errand.working, self._session.job.unit
         words = (
-            "Everything to buy"
+            tr("Everything to buy")
             if self.found
-            else "Laying every cloth …"
+            else tr("Laying every cloth …")
             if working
-            else "Nothing worked out yet"
+            else tr("Nothing worked out yet")
         )
         relabelled(self.title, words, "title")
         self.progress.setVisible(working)
         self.progress.setRange(0, self._cloths)
         self.progress.setValue(len(self.lines))
         for sentence in self.unread:
-            self._rows.addWidget(label(f"Left out: {sentence}", "broken", wrap=True))
+            self._rows.addWidget(
+                label(tr("Left out: {sentence}", sentence=sentence), "broken", wrap=True)
+            )
         for line in self.lines:
             self._add(cloth_row(line, unit), line)
         small = () if self.found is None else self.found.notions
         if small:
-            self._rows.addWidget(label("Small things, and what is cut on the bias", "soft"))
+            self._rows.addWidget(label(tr("Small things, and what is cut on the bias"), "soft"))
         for own in small:
             self._add(notion_row(own, unit), None)
         self._rows.addStretch()
@@ -239,6 +243,6 @@ class ListPage(QWidget):
         """The list on paper."""
         from wickel.files.table_pdf import buying_pdf  # ReportLab takes long to load
 
-        names = ", ".join(own.name or "a job without a name" for own in self._asked)
+        names = ", ".join(own.name or tr("a job without a name") for own in self._asked)
         found = self.found or BuyingList(cloths=(), notions=())
         return buying_pdf(names, found, self._session.job.unit)

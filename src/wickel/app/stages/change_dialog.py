@@ -24,6 +24,7 @@ from wickel.draft import DraftRefused
 from wickel.draft.operations import OPERATIONS, Change, Spot, changed, dart_marks
 from wickel.job.edits import with_changes_by_hand
 from wickel.pattern import Pattern, Piece
+from wickel.wording import tr
 
 _DEFAULT_MM = {"lining": 50.0, "facing": 60.0, "extend": 20.0, "spread": 20.0, "lengthen": 20.0}
 _NO_EDGE = "none"
@@ -37,15 +38,15 @@ class SpotField(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         self.edge = QComboBox()
-        self.edge.setAccessibleName(f"{question} edge")
-        self.edge.setToolTip("On which edge")
+        self.edge.setAccessibleName(tr("{question} edge", question=question))
+        self.edge.setToolTip(tr("On which edge"))
         self.edge.addItems([edge.name for edge in piece.edges])
         self.share = QSpinBox()
         self.share.setRange(0, 100)
         self.share.setValue(50)
         self.share.setSuffix(" %")
-        self.share.setAccessibleName(f"{question} part of the edge")
-        self.share.setToolTip("How far along the edge, from its start")
+        self.share.setAccessibleName(tr("{question} part of the edge", question=question))
+        self.share.setToolTip(tr("How far along the edge, from its start"))
         row.addWidget(self.edge, 1)
         row.addWidget(self.share)
 
@@ -64,26 +65,26 @@ class ChangeDialog(QDialog):
         super().__init__(parent)
         self._session, self._pattern = session, pattern
         self.fields: dict[str, QWidget] = {}
-        self.setWindowTitle("Change a piece")
+        self.setWindowTitle(tr("Change a piece"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(900, 560)
         whole = QHBoxLayout(self)
         left = QVBoxLayout()
         whole.addLayout(left)
         self.operation = QComboBox()
-        self.operation.setAccessibleName("What to do")
-        self.operation.setToolTip("What to do with the piece")
+        self.operation.setAccessibleName(tr("What to do"))
+        self.operation.setToolTip(tr("What to do with the piece"))
         for operation in OPERATIONS.values():
             self.operation.addItem(operation.name, operation.id)
         self.piece = QComboBox()
-        self.piece.setAccessibleName("Which piece")
-        self.piece.setToolTip("The piece to change")
+        self.piece.setAccessibleName(tr("Which piece"))
+        self.piece.setToolTip(tr("The piece to change"))
         for known in pattern.pieces:
             self.piece.addItem(known.name, known.id)
         self.piece.setCurrentIndex(max(0, self.piece.findData(piece)))
         head = QFormLayout()
-        head.addRow("&What", self.operation)
-        head.addRow("&Piece", self.piece)
+        head.addRow(tr("&What"), self.operation)
+        head.addRow(tr("&Piece"), self.piece)
         left.addLayout(head)
         self.does = label("", "soft", wrap=True)
         self.does.setFixedWidth(310)
@@ -95,7 +96,7 @@ class ChangeDialog(QDialog):
         self.said.setFixedWidth(310)
         left.addWidget(self.said)
         buttons, self.do = closing_row(
-            self, "Do it", "Make this change (Enter); Ctrl+Z takes it back"
+            self, tr("Do it"), tr("Make this change (Enter); Ctrl+Z takes it back")
         )
         left.addLayout(buttons)
         self.paper = PaperView()
@@ -157,16 +158,19 @@ class ChangeDialog(QDialog):
         choice.currentIndexChanged.connect(lambda _: self._try())
         return choice
 
-    def _names(self, operation: str, key: str, question: str, piece: Piece) -> list[str]:
+    def _edge_names(self, operation: str, key: str, question: str, piece: Piece) -> list[str]:
         edges = [edge.name for edge in piece.edges]
-        if key == "edge" or key == "other_edge":
-            optional = [_NO_EDGE] if "none" in question else []
-            if key == "other_edge" and operation == "join":
-                other = self._other_piece()
-                return [] if other is None else [edge.name for edge in other.edges]
-            if key == "other_edge" and operation == "spread":
-                edges = [*edges[2:], *edges[:2]]
-            return [*optional, *edges]
+        optional = [_NO_EDGE] if "none" in question else []
+        if (operation, key) == ("join", "other_edge"):
+            other = self._other_piece()
+            return [] if other is None else [edge.name for edge in other.edges]
+        if (operation, key) == ("spread", "other_edge"):
+            edges = [*edges[2:], *edges[:2]]
+        return [*optional, *edges]
+
+    def _names(self, operation: str, key: str, question: str, piece: Piece) -> list[str]:
+        if key in ("edge", "other_edge"):
+            return self._edge_names(operation, key, question, piece)
         if key == "other":
             return [known.id for known in self._pattern.pieces if known.id != piece.id]
         if operation in ("move-dart", "dart-to-seam"):
@@ -215,7 +219,7 @@ class ChangeDialog(QDialog):
         new = tuple(piece for piece in made.pieces if before.get(piece.id) != piece)
         relabelled(
             self.said,
-            f"Makes: {', '.join(piece.name for piece in new) or 'no difference'}.",
+            tr("Makes: {it}.", it=", ".join(piece.name for piece in new) or "no difference"),
             "held",
         )
         self.paper.show_pieces(new, self._session.job.unit, tuple(before.values()))

@@ -41,46 +41,59 @@ from wickel.files import ground_of
 from wickel.job.edits import with_cloth, with_shelf_cloth
 from wickel.studio import SHELF
 from wickel.units import Unit, shown_as_sold, shown_length, sold_by_the_yard
+from wickel.wording import tr
 
 _LENGTHS: tuple[tuple[str, str, str], ...] = (
-    ("usable_width_mm", "Usable width", "Between the inner edges of the selvages"),
-    ("length_at_hand_mm", "Length at hand", "What there is of it; 0 when it is to be bought"),
-    ("step_mm", "Sold in steps of", "Like 10 cm or 1/8 yd"),
+    ("usable_width_mm", tr("Usable width"), tr("Between the inner edges of the selvages")),
+    (
+        "length_at_hand_mm",
+        tr("Length at hand"),
+        tr("What there is of it; 0 when it is to be bought"),
+    ),
+    ("step_mm", tr("Sold in steps of"), tr("Like 10 cm or 1/8 yd")),
     (
         "sold_length_mm",
-        "Sold in lengths of",
-        "Like 5 yd, when no other length is sold; 0 when it is sold by the step",
+        tr("Sold in lengths of"),
+        tr("Like 5 yd, when no other length is sold; 0 when it is sold by the step"),
     ),
-    ("least_length_mm", "Least length sold", "The shop sells no less than that"),
-    ("selvage_mm", "Low selvage", "At the fold or near you"),
-    ("high_selvage_mm", "High selvage", "At the far side"),
-    ("reserve_mm", "Free at selvages", "Kept free at each selvage, since cloth is never exact"),
-    ("squaring_mm", "Trimmed at ends", "Trimmed at each end to square the cloth"),
-    ("margin_mm", "Room between", "Room kept between pieces when cutting"),
+    ("least_length_mm", tr("Least length sold"), tr("The shop sells no less than that")),
+    ("selvage_mm", tr("Low selvage"), tr("At the fold or near you")),
+    ("high_selvage_mm", tr("High selvage"), tr("At the far side")),
+    (
+        "reserve_mm",
+        tr("Free at selvages"),
+        tr("Kept free at each selvage, since cloth is never exact"),
+    ),
+    ("squaring_mm", tr("Trimmed at ends"), tr("Trimmed at each end to square the cloth")),
+    ("margin_mm", tr("Room between"), tr("Room kept between pieces when cutting")),
 )
 _NONE_AT_0 = ("length_at_hand_mm", "sold_length_mm")
 _OF_CLOTH = ("at_hand_mm", "sold_length_mm", "least_length_mm")
 _AS_SOLD = ("step_mm", "sold_length_mm")
 _SHARES: tuple[tuple[str, str, str], ...] = (
-    ("shrink_along", "Shrinks along, %", "How many of 100 are lost in the wash, along the selvage"),
-    ("shrink_across", "Shrinks across, %", "How many of 100 are lost in the wash, across"),
-    ("stretch_along", "Stretches along, %", "How many on 100 it gives along the selvage"),
+    (
+        "shrink_along",
+        tr("Shrinks along, %"),
+        tr("How many of 100 are lost in the wash, along the selvage"),
+    ),
+    ("shrink_across", tr("Shrinks across, %"), tr("How many of 100 are lost in the wash, across")),
+    ("stretch_along", tr("Stretches along, %"), tr("How many on 100 it gives along the selvage")),
     (
         "stretch_across",
-        "Stretches across, %",
-        "How many on 100 it gives across: 100 that pull to 140 give 40",
+        tr("Stretches across, %"),
+        tr("How many on 100 it gives across: 100 that pull to 140 give 40"),
     ),
 )
-_KINDS = {Kind.WOVEN: "woven", Kind.KNIT: "knitted", Kind.NON_WOVEN: "non-woven, without grain"}
+_KINDS = {Kind.WOVEN: "woven", Kind.KNIT: "knitted", Kind.NON_WOVEN: tr("non-woven, without grain")}
 _TRAITS: tuple[tuple[str, str, str], ...] = (
-    ("nap", "has a nap", "A pile that strokes one way: every piece then lies head up"),
+    ("nap", tr("has a nap"), tr("A pile that strokes one way: every piece then lies head up")),
     (
         "heads_at_end",
-        "heads at the end",
-        "The heads of a one-way print lie towards the end of the cloth",
+        tr("heads at the end"),
+        tr("The heads of a one-way print lie towards the end of the cloth"),
     ),
-    ("see_through", "see-through", "Allowances and facings will show"),
-    ("frays", "frays", "Give it wider allowances, or overlock it"),
+    ("see_through", "see-through", tr("Allowances and facings will show")),
+    ("frays", "frays", tr("Give it wider allowances, or overlock it")),
 )
 _FOLDS_WITHOUT_DEPTH_SHARE = 0.3
 TWO_GROUPS_FROM = 980
@@ -92,7 +105,9 @@ class ShelfCard(TakenCard):
 
     def __init__(self, cloth: Cloth, unit: Unit) -> None:
         super().__init__(
-            cloth.id, f"{cloth.shown_name} on the shelf", "Cut from this cloth (Enter)"
+            cloth.id,
+            tr("{cloth} on the shelf", cloth=cloth.shown_name),
+            tr("Cut from this cloth (Enter)"),
         )
         self.cloth = cloth
         row = QHBoxLayout(self)
@@ -102,7 +117,11 @@ class ShelfCard(TakenCard):
         self._words.setSpacing(1)
         self._words.addWidget(label(cloth.shown_name, "heading", wrap=True))
         self._words.addWidget(
-            label(f"{shown_length(cloth.usable_width_mm, unit)} usable", "soft", wrap=True)
+            label(
+                tr("{length} usable", length=shown_length(cloth.usable_width_mm, unit)),
+                "soft",
+                wrap=True,
+            )
         )
         self._words.addWidget(label(PRINT_NAMES[cloth.print_or_assumed], "soft", wrap=True))
         row.addLayout(self._words, 1)
@@ -112,10 +131,18 @@ class ShelfCard(TakenCard):
         """The button that takes this cloth off the shelf, for one of the studio's own."""
         gone = QPushButton("×")
         gone.setObjectName("chip")
-        gone.setAccessibleName(f"Take {self.cloth.shown_name} off the shelf")
-        gone.setToolTip("Take it off the shelf; jobs that are cut from it keep it")
+        gone.setAccessibleName(tr("Take {cloth} off the shelf", cloth=self.cloth.shown_name))
+        gone.setToolTip(tr("Take it off the shelf; jobs that are cut from it keep it"))
         self._row.addWidget(gone, 0, Qt.AlignmentFlag.AlignTop)
         return gone
+
+
+_WORN = {
+    Print.ANY: tr("The cloth has no way up: pieces may be turned to save length."),
+    Print.TWO_WAY: tr("Up and down look alike: pieces may be turned upside down."),
+    Print.ONE_WAY: tr("Every piece is cut head up: the print runs from head to hem."),
+    Print.PER_GARMENT: tr("The whole garment is cut one way, up or down."),
+}
 
 
 class ClothStage(Stage):
@@ -141,7 +168,7 @@ class ClothStage(Stage):
 
     def _shelf_column(self) -> QWidget:
         frame, column = card()
-        column.addWidget(label("On the shelf", "heading"))
+        column.addWidget(label(tr("On the shelf"), "heading"))
         inner = QWidget()
         self._shelf = QVBoxLayout(inner)
         self._shelf.setContentsMargins(0, 0, 6, 0)
@@ -158,13 +185,16 @@ class ClothStage(Stage):
         self._groups.setSpacing(18)
         head = QHBoxLayout()
         self.name = QLineEdit()
-        self.name.setAccessibleName("Name of the cloth")
-        self.name.setToolTip("Name of the cloth in hand")
+        self.name.setAccessibleName(tr("Name of the cloth"))
+        self.name.setToolTip(tr("Name of the cloth in hand"))
         self.name.editingFinished.connect(self._rename)
         head.addWidget(self.name, 1)
-        self.keep = QPushButton("Keep on the shelf")
+        self.keep = QPushButton(tr("Keep on the shelf"))
         self.keep.setToolTip(
-            "Put this cloth on the studio's own shelf, for other jobs; one of its name is replaced"
+            tr(
+                "Put this cloth on the studio's own shelf, for other jobs; one of its name is "
+                "replaced"
+            )
         )
         self.keep.clicked.connect(self._keep)
         head.addWidget(self.keep)
@@ -214,13 +244,13 @@ class ClothStage(Stage):
         )
 
     def _print_part(self, column: QVBoxLayout) -> None:
-        column.addWidget(label("Which way up may pieces lie?", "heading"))
+        column.addWidget(label(tr("Which way up may pieces lie?"), "heading"))
         bar, buttons = flow_bar(6)
         for way in (Print.ANY, Print.TWO_WAY, Print.PER_GARMENT, Print.ONE_WAY):
             button = QPushButton(PRINT_NAMES[way])
             button.setObjectName("chip")
             button.setCheckable(True)
-            button.setToolTip(f"The print: {PRINT_NAMES[way]}")
+            button.setToolTip(tr("The print: {print_names}", print_names=PRINT_NAMES[way]))
             button.clicked.connect(partial(self._take_print, way))
             self.print_buttons[way] = button
             buttons.addWidget(button)
@@ -243,28 +273,28 @@ class ClothStage(Stage):
             self._place(grid, k, text, field)
         self.price = QLineEdit()
         self.price.setFixedWidth(96)
-        self.price.setAccessibleName("Price of a metre")
-        self.price.setToolTip("What a metre costs; empty when it does not matter")
+        self.price.setAccessibleName(tr("Price of a metre"))
+        self.price.setToolTip(tr("What a metre costs; empty when it does not matter"))
         self.price.editingFinished.connect(self._enter_price)
-        self._place(grid, len(_LENGTHS) + len(_SHARES), "Price of a metre", self.price)
+        self._place(grid, len(_LENGTHS) + len(_SHARES), tr("Price of a metre"), self.price)
         column.addLayout(grid)
 
     def _kind_part(self, column: QVBoxLayout) -> None:
         self.kind = QComboBox()
-        self.kind.setAccessibleName("How the cloth is made")
-        self.kind.setToolTip("Woven, knitted, or without a grain")
+        self.kind.setAccessibleName(tr("How the cloth is made"))
+        self.kind.setToolTip(tr("Woven, knitted, or without a grain"))
         for kind, words in _KINDS.items():
             self.kind.addItem(words, kind.value)
         self.kind.activated.connect(
-            lambda _: self._change("Kind of cloth", kind=Kind(str(self.kind.currentData())))
+            lambda _: self._change(tr("Kind of cloth"), kind=Kind(str(self.kind.currentData())))
         )
         self.fibre = QLineEdit()
-        self.fibre.setPlaceholderText("linen, wool …")
-        self.fibre.setAccessibleName("Fibre")
-        self.fibre.setToolTip("What it is made of")
+        self.fibre.setPlaceholderText(tr("linen, wool …"))
+        self.fibre.setAccessibleName(tr("Fibre"))
+        self.fibre.setToolTip(tr("What it is made of"))
         self.fibre.editingFinished.connect(self._enter_fibre)
-        self.colour = QPushButton("Colour…")
-        self.colour.setToolTip("The colour of the cloth, as it is drawn")
+        self.colour = QPushButton(tr("Colour…"))
+        self.colour.setToolTip(tr("The colour of the cloth, as it is drawn"))
         self.colour.clicked.connect(self._choose_colour)
         narrow(self.kind)
         self.kind.setMinimumContentsLength(14)
@@ -292,8 +322,8 @@ class ClothStage(Stage):
         self.seen_chips: list[QPushButton] = []
         for k, (words, tip) in enumerate(
             (
-                ("As it is worn", "A piece with the print on it, head up"),
-                ("How to fold it", "Step by step, from flat"),
+                (tr("As it is worn"), tr("A piece with the print on it, head up")),
+                (tr("How to fold it"), tr("Step by step, from flat")),
             )
         ):
             chip = QPushButton(words)
@@ -322,8 +352,8 @@ class ClothStage(Stage):
         column.setContentsMargins(0, 0, 0, 0)
         self.folding_way = QComboBox()
         narrow(self.folding_way)
-        self.folding_way.setAccessibleName("Which way of folding is shown")
-        self.folding_way.setToolTip("Look at another way to fold; the Lay stage takes one")
+        self.folding_way.setAccessibleName(tr("Which way of folding is shown"))
+        self.folding_way.setToolTip(tr("Look at another way to fold; the Lay stage takes one"))
         for way in WAYS.values():
             self.folding_way.addItem(way.name, way.id)
         self.folding_way.activated.connect(
@@ -403,6 +433,17 @@ class ClothStage(Stage):
                 self._shelf_area.ensureWidgetVisible(own)
         self.uses.refresh((*self._book.cloths, *SHELF))
         self.name.setText(cloth.shown_name)
+        self._show_fields(cloth, unit)
+        self.spoilt.show_cloth(cloth, unit)
+        self.design.show_cloth(cloth, unit)
+        self.asked.refresh()
+        self._show_folding()
+        self._asked_area.setVisible(bool(self.asked.ticks))
+        self._show_print(cloth)
+        relabelled(self.trouble, "", "broken")
+
+    def _show_fields(self, cloth: Cloth, unit: Unit) -> None:
+        """Show the lengths, shares, words and ticks of the cloth's card."""
         for attribute, field in self.fields.items():
             mm = (
                 cloth.selvages_mm[1]
@@ -422,28 +463,19 @@ class ClothStage(Stage):
         self.price.setText(self._price_text(cloth))
         for attribute, tick in self.traits.items():
             tick.setChecked(getattr(cloth, attribute))
-        self.spoilt.show_cloth(cloth, unit)
-        self.design.show_cloth(cloth, unit)
-        self.asked.refresh()
-        self._show_folding()
-        self._asked_area.setVisible(bool(self.asked.ticks))
+
+    def _show_print(self, cloth: Cloth) -> None:
+        """Show which way the print runs, and what that means for a garment that is worn."""
         for way, button in self.print_buttons.items():
             button.setChecked(way is cloth.print)
-        said = "Nobody has said yet: it counts as one-way." if cloth.print is None else ""
+        said = tr("Nobody has said yet: it counts as one-way.") if cloth.print is None else ""
         if cloth.nap and cloth.print is not cloth.print_or_assumed:
-            said = "It has a nap: it counts as one-way."
+            said = tr("It has a nap: it counts as one-way.")
         self.print_said.setText(said)
         self.print_said.setVisible(bool(said))
-        relabelled(self.trouble, "", "broken")
         front = self._session.pieces[0] if self._session.pieces else None
         self.worn.show_piece(front, cloth)
-        worn = {
-            Print.ANY: "The cloth has no way up: pieces may be turned to save length.",
-            Print.TWO_WAY: "Up and down look alike: pieces may be turned upside down.",
-            Print.ONE_WAY: "Every piece is cut head up: the print runs from head to hem.",
-            Print.PER_GARMENT: "The whole garment is cut one way, up or down.",
-        }[cloth.print_or_assumed]
-        self.worn_words.setText(worn)
+        self.worn_words.setText(_WORN[cloth.print_or_assumed])
 
     def _fill_shelf(self, unit: Unit) -> None:
         self._unit = unit
@@ -469,7 +501,7 @@ class ClothStage(Stage):
     def _keep(self) -> None:
         cloth = self._session.cloth
         if cloth is not None and self._book.keep_cloth(replace(cloth, length_at_hand_mm=None)):
-            relabelled(self.trouble, f"{cloth.shown_name} is on the shelf.", "held")
+            relabelled(self.trouble, tr("{cloth} is on the shelf.", cloth=cloth.shown_name), "held")
 
     # --- edits -------------------------------------------------------------------------------
 
@@ -478,7 +510,8 @@ class ClothStage(Stage):
         if cloth is not None:
             taken = self.shelf[id].cloth
             self._session.apply(
-                with_shelf_cloth(self._session.job, cloth, taken), f"Cloth: {taken.shown_name}"
+                with_shelf_cloth(self._session.job, cloth, taken),
+                tr("Cloth: {taken}", taken=taken.shown_name),
             )
 
     def _change(self, text: str, **changes: Any) -> None:
@@ -496,7 +529,7 @@ class ClothStage(Stage):
     def _rename(self) -> None:
         cloth, name = self._session.cloth, self.name.text().strip()
         if cloth is not None and name and name != cloth.shown_name:
-            self._change("Name of the cloth", name=name)
+            self._change(tr("Name of the cloth"), name=name)
 
     def _take_print(self, way: Print) -> None:
         self._change(f"Print: {PRINT_NAMES[way]}", print=way)
@@ -523,7 +556,9 @@ class ClothStage(Stage):
         try:
             share = float(text) / 100
         except ValueError:
-            mark_wrong(field, f"“{text}” is not a number: write how many of 100, like 4.")
+            mark_wrong(
+                field, tr("“{text}” is not a number: write how many of 100, like 4.", text=text)
+            )
             return
         mark_wrong(field, "")
         self._change(name.partition(",")[0], **{attribute: share})
@@ -538,7 +573,8 @@ class ClothStage(Stage):
             price = -1.0
         if price is not None and not 0 <= price < 1e6:
             mark_wrong(
-                self.price, f"“{text}” is not a price: write what a metre costs, like 14.50."
+                self.price,
+                tr("“{text}” is not a price: write what a metre costs, like 14.50.", text=text),
             )
             return
         mark_wrong(self.price, "")

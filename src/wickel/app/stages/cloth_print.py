@@ -22,27 +22,28 @@ from wickel.app.widgets.pictures import NoPicture, encoded, no_larger, read_pict
 from wickel.cloth import FIGURE_NAMES, Border, BorderAt, Cloth, Design, Figure, Motif, Repeat
 from wickel.files import tile_mm
 from wickel.units import Unit
+from wickel.wording import tr
 
 MOST_PIXELS = 640
 """A picture is kept no larger than this on its longer side: it goes into the job file."""
 
 _BORDERS = {
-    "": "no border",
-    BorderAt.LOW.value: "along the low selvage",
-    BorderAt.HIGH.value: "along the high selvage",
-    BorderAt.BOTH.value: "along both selvages",
-    BorderAt.ACROSS.value: "across the cloth",
+    "": tr("no border"),
+    BorderAt.LOW.value: tr("along the low selvage"),
+    BorderAt.HIGH.value: tr("along the high selvage"),
+    BorderAt.BOTH.value: tr("along both selvages"),
+    BorderAt.ACROSS.value: tr("across the cloth"),
 }
 _Fields = tuple[tuple[str, str], ...]
 _Enter = Callable[[str, float], None]
 _REPEAT: _Fields = (
-    ("along_mm", "repeats along"),
+    ("along_mm", tr("repeats along")),
     ("across_mm", "across"),
-    ("offset_mm", "shifted by"),
+    ("offset_mm", tr("shifted by")),
 )
-_BORDER: _Fields = (("width_mm", "wide"), ("distance_mm", "from the edge"))
+_BORDER: _Fields = (("width_mm", "wide"), ("distance_mm", tr("from the edge")))
 _MOTIF: _Fields = (
-    ("x_mm", "first along"),
+    ("x_mm", tr("first along")),
     ("y_mm", "across"),
     ("length_mm", "long"),
     ("width_mm", "wide"),
@@ -61,29 +62,31 @@ class DesignPart(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
-        column.addWidget(label("What is on it", "heading"))
+        column.addWidget(label(tr("What is on it"), "heading"))
         bar, row = flow_bar(6)
         self.figure = QComboBox()
-        self.figure.setAccessibleName("The figure of the cloth")
-        self.figure.setToolTip("What the eye sees on the cloth")
+        self.figure.setAccessibleName(tr("The figure of the cloth"))
+        self.figure.setToolTip(tr("What the eye sees on the cloth"))
         for figure, words in FIGURE_NAMES.items():
             self.figure.addItem(words, figure.value)
         self.figure.activated.connect(
             lambda _: self._take_figure(Figure(str(self.figure.currentData())))
         )
         row.addWidget(self.figure)
-        self.picture = QPushButton("Own picture…")
+        self.picture = QPushButton(tr("Own picture…"))
         self.picture.setToolTip(
-            "A picture of the cloth, its start at the left: one repeat on it is squared by its "
-            "corners and scaled"
+            tr(
+                "A picture of the cloth, its start at the left: one repeat on it is squared by "
+                "its corners and scaled"
+            )
         )
         self.picture.clicked.connect(self._choose_picture)
         row.addWidget(self.picture)
         column.addWidget(bar)
         self.repeat = self._fields(column, "Repeat", _REPEAT, self._enter_repeat)
         self.border = QComboBox()
-        self.border.setAccessibleName("Where a border runs")
-        self.border.setToolTip("A border along a selvage, along both, or across")
+        self.border.setAccessibleName(tr("Where a border runs"))
+        self.border.setToolTip(tr("A border along a selvage, along both, or across"))
         for at, words in _BORDERS.items():
             self.border.addItem(words, at)
         self.border.activated.connect(lambda _: self._take_border(str(self.border.currentData())))
@@ -128,7 +131,7 @@ class DesignPart(QWidget):
         self._cloth = cloth
         design = cloth.design
         self.figure.setCurrentIndex(self.figure.findData(design.figure.value))
-        self.picture.setText("Take the picture away" if design.picture else "Own picture…")
+        self.picture.setText(tr("Take the picture away") if design.picture else tr("Own picture…"))
         for attribute, field in self.repeat.items():
             mm = None if design.repeat is None else getattr(design.repeat, attribute)
             field.show_length(mm or None, unit)
@@ -194,10 +197,10 @@ class DesignPart(QWidget):
 
     def _choose_picture(self) -> None:
         if self._cloth is not None and self._cloth.design.picture:
-            self._change("Picture away", picture=b"")
+            self._change(tr("Picture away"), picture=b"")
             return
         name, _ = QFileDialog.getOpenFileName(
-            self, "A picture of one repeat", "", "Pictures (*.png *.jpg *.jpeg *.bmp)"
+            self, tr("A picture of one repeat"), "", tr("Pictures (*.png *.jpg *.jpeg *.bmp)")
         )
         if name:
             self.take_picture(Path(name))
@@ -223,4 +226,4 @@ class DesignPart(QWidget):
             changes["repeat"] = Repeat(
                 along_mm=100.0 * image.width() / image.height(), across_mm=100.0
             )
-        self._change("Own picture", **changes)
+        self._change(tr("Own picture"), **changes)

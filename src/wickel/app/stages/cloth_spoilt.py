@@ -14,11 +14,13 @@ from wickel.app.widgets.cards import emptied, label
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import Cloth, Flaw
 from wickel.geometry import Outline
-from wickel.units import Unit, UnreadableLength, parsed_length, shown_length
+from wickel.typed import UnreadableLength, parsed_length
+from wickel.units import Unit, shown_length
+from wickel.wording import tr
 
 _FLAW_FIELDS = (
-    ("x_mm", "from the start"),
-    ("y_mm", "from the low selvage"),
+    ("x_mm", tr("from the start")),
+    ("y_mm", tr("from the low selvage")),
     ("length_mm", "long"),
     ("width_mm", "wide"),
 )
@@ -35,24 +37,29 @@ class SpoiltPart(QWidget):
         super().__init__()
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
-        column.addWidget(label("Flaws", "heading"))
+        column.addWidget(label(tr("Flaws"), "heading"))
         self._flaws = QGridLayout()
         self._flaws.setVerticalSpacing(4)
         self.flaw_fields: list[dict[str, LengthEdit]] = []
         column.addLayout(self._flaws)
-        self.add_flaw = QPushButton("Mark a flaw")
+        self.add_flaw = QPushButton(tr("Mark a flaw"))
         self.add_flaw.setToolTip(
-            "A spoiled place: no piece may be cut over it. Without a width it goes right across."
+            tr(
+                "A spoiled place: no piece may be cut over it. Without a width it goes right "
+                "across."
+            )
         )
         self.add_flaw.clicked.connect(self._add_flaw)
         column.addWidget(self.add_flaw)
-        column.addWidget(label("Shape of a remnant", "heading"))
+        column.addWidget(label(tr("Shape of a remnant"), "heading"))
         self.corners = QLineEdit()
-        self.corners.setAccessibleName("Corners of a remnant")
-        self.corners.setPlaceholderText("a whole cloth")
+        self.corners.setAccessibleName(tr("Corners of a remnant"))
+        self.corners.setPlaceholderText(tr("a whole cloth"))
         self.corners.setToolTip(
-            "Its corners one after another, along × across, like 0×0; 120×0; 90×140; 0×140. Empty "
-            "for a whole cloth."
+            tr(
+                "Its corners one after another, along × across, like 0×0; 120×0; 90×140; 0×140. "
+                "Empty for a whole cloth."
+            )
         )
         self.corners.editingFinished.connect(self._enter_corners)
         column.addWidget(self.corners)
@@ -84,8 +91,8 @@ class SpoiltPart(QWidget):
                 self._flaws.addWidget(field, k + 1, column)
             out = QPushButton("×")
             out.setObjectName("chip")
-            out.setAccessibleName(f"Take flaw {k + 1} away")
-            out.setToolTip("This place is good after all")
+            out.setAccessibleName(tr("Take flaw {k} away", k=k + 1))
+            out.setToolTip(tr("This place is good after all"))
             out.clicked.connect(partial(self.drop_flaw, k))
             self._flaws.addWidget(out, k + 1, len(_FLAW_FIELDS))
             self.flaw_fields.append(row)
@@ -95,19 +102,19 @@ class SpoiltPart(QWidget):
             made = Flaw(
                 x_mm=500.0, length_mm=50.0, y_mm=self._cloth.usable_width_mm / 2, width_mm=50.0
             )
-            self.changed.emit("Flaw", {"flaws": (*self._cloth.flaws, made)})
+            self.changed.emit(tr("Flaw"), {"flaws": (*self._cloth.flaws, made)})
 
     def _enter_flaw(self, which: int, attribute: str, mm: float) -> None:
         if self._cloth is not None:
             flaws = list(self._cloth.flaws)
             flaws[which] = replace(flaws[which], **{attribute: mm})
-            self.changed.emit("Flaw", {"flaws": tuple(flaws)})
+            self.changed.emit(tr("Flaw"), {"flaws": tuple(flaws)})
 
     def drop_flaw(self, which: int) -> None:
         """Say that a place is good after all."""
         if self._cloth is not None:
             kept = tuple(flaw for k, flaw in enumerate(self._cloth.flaws) if k != which)
-            self.changed.emit("Flaw away", {"flaws": kept})
+            self.changed.emit(tr("Flaw away"), {"flaws": kept})
 
     def _enter_corners(self) -> None:
         text = self.corners.text().strip()
@@ -118,7 +125,7 @@ class SpoiltPart(QWidget):
         except UnreadableLength as reason:
             self.trouble.emit(str(reason))
             return
-        self.changed.emit("Shape of the remnant", {"remnant": corners})
+        self.changed.emit(tr("Shape of the remnant"), {"remnant": corners})
 
 
 def read_corners(text: str, unit: Unit) -> Outline:
@@ -134,7 +141,10 @@ def read_corners(text: str, unit: Unit) -> Outline:
         numbers = re.split(r"\s*[×x*]\s*", words)
         if len(numbers) != 2:
             raise UnreadableLength(
-                f"“{words}” is no corner of a remnant: write along × across, like 120×0."
+                tr(
+                    "“{words}” is no corner of a remnant: write along × across, like 120×0.",
+                    words=words,
+                )
             )
         along, across = (parsed_length(number, unit) for number in numbers)
         corners.append((along, across))

@@ -3,6 +3,7 @@ which."""
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from functools import partial
 
 from PySide6.QtCore import Signal
@@ -21,9 +22,11 @@ from wickel.app.widgets.cards import emptied, fill_box, label, narrow
 from wickel.cloth import Cloth
 from wickel.job.edits import with_added_cloth, with_material_on, without_cloth
 from wickel.job.laid import shown_garment
+from wickel.pattern import Pattern
+from wickel.wording import tr
 
 _MATERIALS = {
-    "main": "outer cloth",
+    "main": tr("outer cloth"),
     "contrast": "contrast",
     "lining": "lining",
     "interfacing": "interfacing",
@@ -47,17 +50,17 @@ class ClothUses(QWidget):
         row = QHBoxLayout()
         self.cloths = QComboBox()
         narrow(self.cloths)
-        self.cloths.setAccessibleName("Cloth of the job")
-        self.cloths.setToolTip("Which of the job's cloths is in hand (Ctrl+Shift+Page Down)")
+        self.cloths.setAccessibleName(tr("Cloth of the job"))
+        self.cloths.setToolTip(tr("Which of the job's cloths is in hand (Ctrl+Shift+Page Down)"))
         self.cloths.activated.connect(lambda _: session.take_cloth(str(self.cloths.currentData())))
         row.addWidget(self.cloths, 1)
-        self.more = QPushButton("One more…")
-        self.more.setToolTip("Put one more cloth of the shelf into the job")
+        self.more = QPushButton(tr("One more…"))
+        self.more.setToolTip(tr("Put one more cloth of the shelf into the job"))
         self._menu = QMenu(self)
         self._menu.aboutToShow.connect(self._fill_menu)
         self.more.setMenu(self._menu)
-        self.out = QPushButton("Out")
-        self.out.setToolTip("Take the cloth in hand out of the job; nothing may be cut from it")
+        self.out = QPushButton(tr("Out"))
+        self.out.setToolTip(tr("Take the cloth in hand out of the job; nothing may be cut from it"))
         self.out.clicked.connect(self._take_out)
         row.addWidget(self.more)
         row.addWidget(self.out)
@@ -73,43 +76,27 @@ class ClothUses(QWidget):
         self._shelf = shelf
         session = self._session
         job, garment, cloth = session.job, session.garment, session.cloth
-        names = [own.shown_name for own in job.cloths]
-        fill_box(
-            self.cloths,
-            [
-                (
-                    f"{own.shown_name} ({own.id})"
-                    if names.count(own.shown_name) > 1
-                    else own.shown_name,
-                    own.id,
-                )
-                for own in job.cloths
-            ],
-            cloth.id if cloth else "",
-        )
+        fill_box(self.cloths, _told_apart(job.cloths), cloth.id if cloth else "")
         used = {own.id for own in session.cloths} | {
             id for own in job.garments for id in own.cloths.values()
         }
         self.out.setEnabled(cloth is not None and cloth.id not in used and len(job.cloths) > 1)
-        materials = (
-            []
-            if session.draft is None
-            else sorted(
-                {cut.material for piece in session.draft.pattern.pieces for cut in piece.cuts},
-                key=list(_MATERIALS).index,
-            )
-        )
+        materials = [] if session.draft is None else _materials_of(session.draft.pattern)
         emptied(self._rows)
         self.materials = {}
         self._said.setVisible(len(job.cloths) > 1 and bool(materials))
         if garment is None or len(job.cloths) < 2:
             return
-        self._said.setText(f"{shown_garment(garment.id, job)} is cut from")
+        self._said.setText(
+            tr("{shown_garment} is cut from", shown_garment=shown_garment(garment.id, job))
+        )
         for k, material in enumerate(materials):
             box = QComboBox()
             narrow(box)
-            box.setAccessibleName(f"Cloth for {_MATERIALS[material]}")
-            box.setToolTip(f"Which cloth the {_MATERIALS[material]} is cut from")
+            box.setAccessibleName(tr("Cloth for {materials}", materials=_MATERIALS[material]))
+            box.setToolTip(
+                tr("Which cloth the {materials} is cut from", materials=_MATERIALS[material])
+            )
             rows = [(own.shown_name, own.id) for own in job.cloths]
             fill_box(box, rows, job.cloth_named(material, garment) or "")
             box.activated.connect(partial(self._take_material, material, box))
@@ -127,14 +114,15 @@ class ClothUses(QWidget):
     def add(self, cloth: Cloth) -> None:
         """Put one more cloth into the job and take it in hand."""
         job = with_added_cloth(self._session.job, cloth)
-        self._session.apply(job, f"One more cloth: {cloth.shown_name}")
+        self._session.apply(job, tr("One more cloth: {cloth}", cloth=cloth.shown_name))
         self._session.take_cloth(job.cloths[-1].id)
 
     def _take_out(self) -> None:
         cloth = self._session.cloth
         if cloth is not None and self.out.isEnabled():
             self._session.apply(
-                without_cloth(self._session.job, cloth.id), f"{cloth.shown_name} out"
+                without_cloth(self._session.job, cloth.id),
+                tr("{cloth} out", cloth=cloth.shown_name),
             )
 
     def _take_material(self, material: str, box: QComboBox, _row: int) -> None:
@@ -142,5 +130,26 @@ class ClothUses(QWidget):
         if garment is not None:
             job = with_material_on(self._session.job, garment, material, str(box.currentData()))
             self._session.apply(
-                job, f"{_MATERIALS[material].capitalize()} from {box.currentText()}"
+                job,
+                tr(
+                    "{capitalize} from {box}",
+                    capitalize=_MATERIALS[material].capitalize(),
+                    box=box.currentText(),
+                ),
             )
+
+
+def _told_apart(cloths: Iterable[Cloth]) -> list[tuple[str, str]]:
+    """The name and the id of each cloth; those of one name are told apart by their ids."""
+    listed = tuple(cloths)
+    names = [cloth.shown_name for cloth in listed]
+    return [
+        (name if names.count(name) == 1 else f"{name} ({cloth.id})", cloth.id)
+        for name, cloth in zip(names, listed, strict=True)
+    ]
+
+
+def _materials_of(pattern: Pattern) -> list[str]:
+    """The materials that the pieces of a pattern are cut from, the outer one first."""
+    used = {cut.material for piece in pattern.pieces for cut in piece.cuts}
+    return sorted(used, key=list(_MATERIALS).index)

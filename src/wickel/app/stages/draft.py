@@ -34,6 +34,7 @@ from wickel.job import Garment, JobRefused, garment_style
 from wickel.job.edits import with_own
 from wickel.pattern import Piece
 from wickel.studio import with_style
+from wickel.wording import tr
 
 _EDITOR_WIDE = 520
 _OPTIONS_SHARE, _CHECKS_SHARE = 0.245, 0.268
@@ -68,9 +69,9 @@ class DraftStage(Stage):
         row.addLayout(middle, 1)
         self.checks, self.editor = ChecksPanel(), OwnEditor(session, book)
         self.editor.piece_made.connect(self.paper.choose)
-        self.rewrite = QPushButton("Rewrite with formulas…")
+        self.rewrite = QPushButton(tr("Rewrite with formulas…"))
         self.rewrite.setToolTip(
-            "Make this garment a style of your own, whose points are written as formulas"
+            tr("Make this garment a style of your own, whose points are written as formulas")
         )
         self.rewrite.clicked.connect(self.make_own)
         self.checks.below.addWidget(self.rewrite)
@@ -105,11 +106,11 @@ class DraftStage(Stage):
 
     def _over_row(self) -> QHBoxLayout:
         row = QHBoxLayout()
-        self.over_words = words = label("Another size over it", "soft")
+        self.over_words = words = label(tr("Another size over it"), "soft")
         self.over = QComboBox()
-        self.over.setAccessibleName("Another size to lay over the pieces")
+        self.over.setAccessibleName(tr("Another size to lay over the pieces"))
         self.over.setToolTip(
-            "Draws the net line of another size, dotted, over each piece, from the same start"
+            tr("Draws the net line of another size, dotted, over each piece, from the same start")
         )
         self.over.addItem("none", "")
         for size in SIZES:
@@ -117,16 +118,16 @@ class DraftStage(Stage):
         self.over.activated.connect(lambda _: self.refresh())
         words.setBuddy(self.over)
         self.over_said = label("", "broken")
-        self.written = QPushButton("Tape checks")
+        self.written = QPushButton(tr("Tape checks"))
         self.written.setCheckable(True)
-        self.written.setToolTip("Show the tape checks in place of the formulas")
+        self.written.setToolTip(tr("Show the tape checks in place of the formulas"))
         self.written.toggled.connect(lambda _: self.refresh())
         row.addWidget(words)
         row.addWidget(self.over)
         row.addWidget(self.over_said, 1)
-        self.pictures = QPushButton("Pictures")
+        self.pictures = QPushButton(tr("Pictures"))
         self.pictures.setCheckable(True)
-        self.pictures.setToolTip("Reference pictures of the job, beside the draft (Ctrl+Alt+P)")
+        self.pictures.setToolTip(tr("Reference pictures of the job, beside the draft (Ctrl+Alt+P)"))
         self.pictures.toggled.connect(lambda _: self.refresh())
         row.addWidget(self.pictures)
         row.addWidget(self.written)
@@ -144,7 +145,7 @@ class DraftStage(Stage):
             )
             return with_changes(pattern, garment.changes).pieces
         except DraftRefused as refusal:
-            self.over_said.setText(f"Size {size} cannot be drafted so.")
+            self.over_said.setText(tr("Size {size} cannot be drafted so.", size=size))
             self.over_said.setToolTip(str(refusal))
             return ()
 
@@ -173,7 +174,7 @@ class DraftStage(Stage):
         self.written.setVisible(garment.own is not None)
         self.over_words.setVisible(not written)
         count = len(self._session.job.pictures)
-        self.pictures.setText(f"Pictures ({count})" if count else "Pictures")
+        self.pictures.setText(tr("Pictures ({count})", count=count) if count else tr("Pictures"))
         self.references.refresh()
         beside = self.editor if written else self.checks
         self.right.setCurrentWidget(self.references if self.pictures.isChecked() else beside)
@@ -206,7 +207,7 @@ class DraftStage(Stage):
     def choose_style(self) -> None:
         """Open the gallery; the style chosen there is drafted at once."""
         if self._session.garment is not None:
-            gallery = Gallery(self.window(), "Which garment?", self._book)
+            gallery = Gallery(self.window(), tr("Which garment?"), self._book)
             gallery.chosen.connect(self.take_style)
             gallery.open()
 
@@ -215,7 +216,7 @@ class DraftStage(Stage):
         garment = self._session.garment
         if garment is not None and (isinstance(style, OwnStyle) or style != garment.style):
             job = with_style(self._session.job, garment, style)
-            self._session.apply(job, f"Style: {garment_style(job.garments[0]).name}")
+            self._session.apply(job, tr("Style: {name}", name=garment_style(job.garments[0]).name))
 
     def change_piece(self) -> None:
         """Open the dialog that changes the piece in hand."""
@@ -233,8 +234,8 @@ class DraftStage(Stage):
             return
         name = asked_text(
             self.window(),
-            "Rewrite with formulas",
-            "What shall the style be called?",
+            tr("Rewrite with formulas"),
+            tr("What shall the style be called?"),
             f"My {garment.name.lower()}",
         )
         if name:
@@ -256,8 +257,11 @@ class DraftStage(Stage):
         if garment.own is None and questions:
             found += (
                 (
-                    f"Its {questions} questions are gone: every point is a length until you write "
-                    "a formula for it"
+                    tr(
+                        "Its {questions} questions are gone: every point is a length until you "
+                        "write a formula for it",
+                        questions=questions,
+                    )
                 ),
             )
         return found
@@ -266,8 +270,8 @@ class DraftStage(Stage):
         """Whether the maker wants the pieces rewritten although so much is lost."""
         return agreed(
             self.window(),
-            "Rewrite with formulas",
-            "These are lost when the pieces are written as formulas. Undo brings them back.",
+            tr("Rewrite with formulas"),
+            tr("These are lost when the pieces are written as formulas. Undo brings them back."),
             (f"{sentence.removesuffix('.')}." for sentence in lost),
             "Rewrite",
         )
@@ -286,5 +290,5 @@ class DraftStage(Stage):
         assert garment is not None
         own = self._written(f"own-{slug(name)}", name)
         job = with_own(self._session.job, garment, own)
-        self._session.apply(job, f"Written as {name}")
+        self._session.apply(job, tr("Written as {name}", name=name))
         self.paper.setFocus(Qt.FocusReason.OtherFocusReason)

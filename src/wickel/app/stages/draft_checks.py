@@ -19,6 +19,7 @@ from wickel.app.widgets.cards import emptied, label, relabelled, scrolling
 from wickel.draft import NOT_MEASURED, TapeCheck, chalk_list
 from wickel.pattern import Piece
 from wickel.units import Unit, shown_length
+from wickel.wording import tr
 
 _MOST_CHECKS_HIGH = 236
 _ROW_HIGH = 20
@@ -34,7 +35,7 @@ class ChecksPanel(QFrame):
         column = QVBoxLayout(self)
         column.setContentsMargins(14, 12, 14, 12)
         column.setSpacing(4)
-        self.title = label("Checked by tape", "heading", wrap=True)
+        self.title = label(tr("Checked by tape"), "heading", wrap=True)
         column.addWidget(self.title)
         inner = QWidget()
         self._held_rows: list[CheckRow] = []
@@ -44,7 +45,7 @@ class ChecksPanel(QFrame):
         self._scroll = scrolling(inner)
         column.addWidget(self._scroll)
         column.addSpacing(6)
-        self.chalk_title = label("Chalk list", "heading")
+        self.chalk_title = label(tr("Chalk list"), "heading")
         column.addWidget(self.chalk_title)
         self.chalk_words = label("", "soft", wrap=True)
         column.addWidget(self.chalk_words)
@@ -55,7 +56,7 @@ class ChecksPanel(QFrame):
 
     def _table(self) -> QTableWidget:
         chalk = QTableWidget(0, 5)
-        chalk.setAccessibleName("Chalk list of the piece in hand")
+        chalk.setAccessibleName(tr("Chalk list of the piece in hand"))
         chalk.setHorizontalHeaderLabels(["", "point", "down", "across", "on"])
         chalk.verticalHeader().hide()
         chalk.setShowGrid(False)
@@ -102,7 +103,16 @@ class ChecksPanel(QFrame):
             if check.broken:
                 said = _allowed(check, unit)
                 self._checks.addWidget(
-                    label(f"{said[:1].upper()}{said[1:]}. {check.way_out}", "broken", wrap=True)
+                    label(
+                        tr(
+                            "{upper}{said}. {way_out}",
+                            upper=said[:1].upper(),
+                            said=said[1:],
+                            way_out=check.way_out,
+                        ),
+                        "broken",
+                        wrap=True,
+                    )
                 )
         self._checks.addStretch()
 
@@ -110,8 +120,17 @@ class ChecksPanel(QFrame):
         """Say how many hold, and give the list the height that it needs."""
         held = sum(check.held for check in checks)
         unknown = sum(not check.measured for check in checks)
-        more = f", {unknown} not measured" if unknown else ""
-        relabelled(self.title, f"Checked by tape: {held} of {len(checks)} hold{more}", "heading")
+        more = tr(", {unknown} not measured", unknown=unknown) if unknown else ""
+        relabelled(
+            self.title,
+            tr(
+                "Checked by tape: {held} of {checks} hold{more}",
+                held=held,
+                checks=len(checks),
+                more=more,
+            ),
+            "heading",
+        )
         unheld = len(checks) - held
         wanted = _ROW_HIGH * (len(checks) + 2 * unheld + (4 if refusal else 0)) + 8
         self._scroll.setFixedHeight(min(_MOST_CHECKS_HIGH, wanted))
@@ -119,9 +138,13 @@ class ChecksPanel(QFrame):
     def show_chalk(self, piece: Piece | None, unit: Unit, *, drawn_in: bool) -> None:
         """Show the points of a piece."""
         rows = () if piece is None else chalk_list(piece, drawn_in=drawn_in)
-        self.chalk_title.setText("Chalk list" if piece is None else f"Chalk list: {piece.name}")
-        what = "cut line, allowance drawn in" if drawn_in else "net line"
-        self.chalk_words.setText(f"{what}: down from the start line, across from the centre")
+        self.chalk_title.setText(
+            tr("Chalk list") if piece is None else tr("Chalk list: {piece}", piece=piece.name)
+        )
+        what = tr("cut line, allowance drawn in") if drawn_in else tr("net line")
+        self.chalk_words.setText(
+            tr("{what}: down from the start line, across from the centre", what=what)
+        )
         self.chalk.setUpdatesEnabled(False)
         fewer_or_more = self.chalk.rowCount() != len(rows)
         self.chalk.setRowCount(len(rows))
@@ -192,14 +215,14 @@ def _allowed(check: TapeCheck, unit: Unit) -> str:
         for mm in (check.least_mm, check.most_mm if check.most_mm < 1e6 else 0.0)
     )
     if check.most_mm > 1e6:
-        return f"{least} more or better is allowed"
+        return tr("{least} more or better is allowed", least=least)
     if check.least_mm == -check.most_mm:
-        return f"{most} more or less is allowed"
-    return f"{least} to {most} more is allowed"
+        return tr("{most} more or less is allowed", most=most)
+    return tr("{least} to {most} more is allowed", least=least, most=most)
 
 
 def _then(then: str) -> str:
-    return f" · then {then} to the next" if then else " · marked on a line"
+    return tr(" · then {then} to the next", then=then) if then else tr(" · marked on a line")
 
 
 def _signed(mm: float, unit: Unit) -> str:

@@ -21,8 +21,9 @@ from wickel.draft.operations import OPERATIONS
 from wickel.files import slug
 from wickel.job import Garment, garment_style
 from wickel.job.edits import with_allowances, with_changes_by_hand, with_option, with_school
+from wickel.wording import tr
 
-_DRAWN = {"added": "added at cutting", "drawn": "drawn into the draft"}
+_DRAWN = {"added": tr("added at cutting"), "drawn": tr("drawn into the draft")}
 
 
 class OptionsPanel(QFrame):
@@ -45,8 +46,8 @@ class OptionsPanel(QFrame):
         self.style_name = label("", "heading", wrap=True)
         self.summary = label("", "soft", wrap=True)
         head = QHBoxLayout()
-        self.another = QPushButton("Another…")
-        self.another.setToolTip("Choose another style (Ctrl+T)")
+        self.another = QPushButton(tr("Another…"))
+        self.another.setToolTip(tr("Choose another style (Ctrl+T)"))
         self.another.clicked.connect(self.another_asked)
         head.addWidget(self.style_name, 1)
         head.addWidget(self.another)
@@ -81,16 +82,22 @@ class OptionsPanel(QFrame):
         for option in style.options:
             self._column.addLayout(self._question(option))
         self._column.addSpacing(8)
-        self._column.addWidget(label("Allowances", "heading"))
-        self.drawn = _choice_box("Allowances are added at cutting, or drawn into the draft", _DRAWN)
+        self._column.addWidget(label(tr("Allowances"), "heading"))
+        self.drawn = _choice_box(
+            tr("Allowances are added at cutting, or drawn into the draft"), _DRAWN
+        )
         self.drawn.setToolTip(
-            "Added: the net line is chalked. Drawn in: the cut line is chalked. Both are always "
-            "shown."
+            tr(
+                "Added: the net line is chalked. Drawn in: the cut line is chalked. Both are "
+                "always shown."
+            )
         )
         self.drawn.activated.connect(self._take_drawn)
         self._column.addWidget(self.drawn)
-        self.preset = _choice_box("Preset of allowances", {p.id: p.name for p in PRESETS.values()})
-        self.preset.setToolTip("A school of allowances; each can be changed below")
+        self.preset = _choice_box(
+            tr("Preset of allowances"), {p.id: p.name for p in PRESETS.values()}
+        )
+        self.preset.setToolTip(tr("A school of allowances; each can be changed below"))
         self.preset.activated.connect(self._take_preset)
         self._column.addWidget(self.preset)
         for role, name in ROLES.items():
@@ -100,12 +107,12 @@ class OptionsPanel(QFrame):
                 self.allowances[role] = field
                 self._column.addLayout(_row(name, field))
         self._column.addSpacing(8)
-        self._column.addWidget(label("Changed by hand", "heading"))
+        self._column.addWidget(label(tr("Changed by hand"), "heading"))
         self._changes = QVBoxLayout()
         self._changes.setSpacing(3)
         self._column.addLayout(self._changes)
-        self.change = QPushButton("Change a piece…")
-        self.change.setToolTip("Split, spread, lengthen, move a dart, make a facing … (Ctrl+H)")
+        self.change = QPushButton(tr("Change a piece…"))
+        self.change.setToolTip(tr("Split, spread, lengthen, move a dart, make a facing … (Ctrl+H)"))
         self.change.clicked.connect(self.change_asked)
         self._column.addWidget(self.change)
         self._column.addStretch()
@@ -113,17 +120,20 @@ class OptionsPanel(QFrame):
     def _school_row(self) -> QVBoxLayout:
         column = QVBoxLayout()
         column.setSpacing(2)
-        words = label("Drafted by the school")
+        words = label(tr("Drafted by the school"))
         self.school = QComboBox()
         narrow(self.school)
-        self.school.setAccessibleName("School to draft by")
+        self.school.setAccessibleName(tr("School to draft by"))
         self.school.setToolTip(
-            "Sets chest line, neck, cap, ease and allowances together; each can be changed below"
+            tr(
+                "Sets chest line, neck, cap, ease and allowances together; each can be changed "
+                "below"
+            )
         )
         self.school.activated.connect(self._take_school)
         words.setBuddy(self.school)
-        self.keep_school = QPushButton("Keep…")
-        self.keep_school.setToolTip("Keep the answers as they are now as a school of your own")
+        self.keep_school = QPushButton(tr("Keep…"))
+        self.keep_school.setToolTip(tr("Keep the answers as they are now as a school of your own"))
         self.keep_school.clicked.connect(self._keep_school)
         row = QHBoxLayout()
         row.addWidget(self.school, 1)
@@ -137,7 +147,7 @@ class OptionsPanel(QFrame):
         if self._style is None:
             return
         self.school.clear()
-        self.school.addItem("as answered below", "")
+        self.school.addItem(tr("as answered below"), "")
         for school in self._book.schools:
             self.school.addItem(school.name, school.id)
 
@@ -196,7 +206,7 @@ class OptionsPanel(QFrame):
     def _show_changes(self, garment: Garment) -> None:
         emptied(self._changes)
         if not garment.changes:
-            self._changes.addWidget(label("nothing yet", "soft"))
+            self._changes.addWidget(label(tr("nothing yet"), "soft"))
         for k, change in enumerate(garment.changes):
             name = (
                 OPERATIONS[change.operation].name
@@ -207,8 +217,8 @@ class OptionsPanel(QFrame):
             row.addWidget(label(f"{k + 1}  {name}: {change.piece}", "soft", wrap=True), 1)
             out = QPushButton("×")
             out.setObjectName("chip")
-            out.setAccessibleName(f"Take change {k + 1} out: {name}")
-            out.setToolTip("Take this change out again")
+            out.setAccessibleName(tr("Take change {k} out: {name}", k=k + 1, name=name))
+            out.setToolTip(tr("Take this change out again"))
             out.clicked.connect(partial(self._drop_change, k))
             row.addWidget(out)
             self._changes.addLayout(row)
@@ -226,11 +236,12 @@ class OptionsPanel(QFrame):
         school = next((school for school in self._book.schools if school.id == id), None)
         if garment is not None and school is not None:
             self._session.apply(
-                with_school(self._session.job, garment, school), f"School: {school.name}"
+                with_school(self._session.job, garment, school),
+                tr("School: {school}", school=school.name),
             )
 
     def _keep_school(self) -> None:
-        name = asked_text(self.window(), "Keep as a school", "What shall it be called?")
+        name = asked_text(self.window(), tr("Keep as a school"), tr("What shall it be called?"))
         garment = self._session.garment
         if name and garment is not None:
             style = garment_style(garment)
@@ -250,7 +261,9 @@ class OptionsPanel(QFrame):
         garment = self._session.garment
         if garment is not None:
             own = {**garment.allowances.own_mm, role: mm}
-            self._apply_allowances(own_mm=own, text=f"Allowance at the {ROLES[role].lower()}")
+            self._apply_allowances(
+                own_mm=own, text=tr("Allowance at the {lower}", lower=ROLES[role].lower())
+            )
 
     def _apply_allowances(self, *, text: str = "Allowances", **changes: Any) -> None:
         garment = self._session.garment
@@ -276,7 +289,7 @@ class OptionsPanel(QFrame):
         if garment is not None:
             kept = tuple(change for k, change in enumerate(garment.changes) if k != which)
             self._session.apply(
-                with_changes_by_hand(self._session.job, garment, kept), "Change taken out"
+                with_changes_by_hand(self._session.job, garment, kept), tr("Change taken out")
             )
 
 

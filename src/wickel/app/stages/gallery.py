@@ -18,6 +18,7 @@ from wickel.draft import STYLES, Allowances, DraftRefused, Style, draft
 from wickel.draft.own import blank_style, style_of
 from wickel.geometry import Outline, bounds
 from wickel.pattern import net_line
+from wickel.wording import tr
 
 _COLUMNS = 4
 _MOST_PIECES = 4
@@ -89,22 +90,24 @@ class Gallery(QDialog):
         head = QHBoxLayout()
         head.addWidget(label(title, "title"), 1)
         self.wanted = QLineEdit()
-        self.wanted.setPlaceholderText("skirt, sleeve, child …")
-        self.wanted.setAccessibleName("Words to look for")
-        self.wanted.setToolTip("Shows the styles whose name or description has these words")
+        self.wanted.setPlaceholderText(tr("skirt, sleeve, child …"))
+        self.wanted.setAccessibleName(tr("Words to look for"))
+        self.wanted.setToolTip(tr("Shows the styles whose name or description has these words"))
         self.wanted.setFixedWidth(260)
         self.wanted.textChanged.connect(self._arrange)
         head.addWidget(self.wanted)
         column.addLayout(head)
         column.addWidget(
             label(
-                "Type to look for one; click, or Tab and Enter. Esc leaves everything as it is.",
+                tr(
+                    "Type to look for one; click, or Tab and Enter. Esc leaves everything as it is."
+                ),
                 "soft",
             )
         )
         self._own = {own.id: own for own in book.styles()}
         styles = [*STYLES.values(), *(style_of(own) for own in self._own.values())]
-        blank = blank_style(BLANK, "A style of your own")
+        blank = blank_style(BLANK, tr("A style of your own"))
         self._own[BLANK] = blank
         styles.append(style_of(blank))
         self._grid = QGridLayout()
@@ -134,7 +137,7 @@ class Gallery(QDialog):
         words.addWidget(label(style.name, "heading", wrap=True))
         summary = style.summary
         if style.id == BLANK:
-            summary = "Begin with one panel and write its points as formulas."
+            summary = tr("Begin with one panel and write its points as formulas.")
         words.addWidget(label(summary, "soft", wrap=True))
         words.addStretch()
         card.taken.connect(self._take)

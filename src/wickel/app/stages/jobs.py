@@ -28,6 +28,7 @@ from wickel.app.widgets.dialogs import agreed
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.ticket import shown_date
 from wickel.files import UnreadableFile
+from wickel.wording import tr
 
 _COLUMNS = 2
 
@@ -36,7 +37,9 @@ class JobCard(TakenCard):
     """A job of the studio: its name, whom it is for, when it is due, its garments."""
 
     def __init__(self, listing: Listing, *, chosen: bool) -> None:
-        super().__init__(str(listing.path), listing.title, f"Open {listing.name} (Enter)")
+        super().__init__(
+            str(listing.path), listing.title, tr("Open {listing} (Enter)", listing=listing.name)
+        )
         column = QVBoxLayout(self)
         column.setContentsMargins(14, 10, 14, 10)
         column.setSpacing(2)
@@ -44,13 +47,15 @@ class JobCard(TakenCard):
         head.addWidget(label(listing.name, "heading", wrap=True), 1)
         if listing.due:
             head.addWidget(
-                label(f"due {shown_date(listing.due)}", "soft"), 0, Qt.AlignmentFlag.AlignTop
+                label(tr("due {shown_date}", shown_date=shown_date(listing.due)), "soft"),
+                0,
+                Qt.AlignmentFlag.AlignTop,
             )
         column.addLayout(head)
         if listing.trouble:
             column.addWidget(label(listing.trouble, "broken", wrap=True))
         else:
-            who = f"for {listing.client}" if listing.client else "for nobody yet"
+            who = f"for {listing.client}" if listing.client else tr("for nobody yet")
             column.addWidget(label(" · ".join((who, *listing.garments)), "soft", wrap=True))
         self.foot, self._chips = flow_bar(6)
         column.addWidget(self.foot)
@@ -99,10 +104,10 @@ class JobsStage(QWidget):
     def _list_card(self) -> QWidget:
         frame, column = card()
         head = QHBoxLayout()
-        head.addWidget(label("Jobs of the studio", "title"), 1)
-        self.new = QPushButton("New job…")
+        head.addWidget(label(tr("Jobs of the studio"), "title"), 1)
+        self.new = QPushButton(tr("New job…"))
         self.new.setObjectName("main")
-        self.new.setToolTip("Begin a job: which garment? (Ctrl+N)")
+        self.new.setToolTip(tr("Begin a job: which garment? (Ctrl+N)"))
         self.new.clicked.connect(self.new_asked)
         head.addWidget(self.new)
         column.addLayout(head)
@@ -115,14 +120,14 @@ class JobsStage(QWidget):
 
     def _open_card(self) -> QWidget:
         frame, column = card()
-        column.addWidget(label("The open job", "heading"))
+        column.addWidget(label(tr("The open job"), "heading"))
         grid = QGridLayout()
         grid.setVerticalSpacing(8)
-        self.name = self._line("Name", "What the job is called", "name")
+        self.name = self._line("Name", tr("What the job is called"), "name")
         self.client = self._line(
-            "Client", "Whom it is for; a client's measurements are taken on Body", "client"
+            "Client", tr("Whom it is for; a client's measurements are taken on Body"), "client"
         )
-        self.due = self._line("Due", "The day it is due, as 2026-12-24", "due")
+        self.due = self._line("Due", tr("The day it is due, as 2026-12-24"), "due")
         for k, (words, field) in enumerate(
             (("Name", self.name), ("For", self.client), ("Due", self.due))
         ):
@@ -133,10 +138,10 @@ class JobsStage(QWidget):
         column.addLayout(grid)
         self.due_said = label("", "soft", wrap=True)
         column.addWidget(self.due_said)
-        column.addWidget(label("Notes", "soft"))
+        column.addWidget(label(tr("Notes"), "soft"))
         self.notes = _Notes()
-        self.notes.setAccessibleName("Notes")
-        self.notes.setToolTip("What is to be remembered of this job")
+        self.notes.setAccessibleName(tr("Notes"))
+        self.notes.setToolTip(tr("What is to be remembered of this job"))
         self.notes.setTabChangesFocus(True)
         self.notes.left.connect(self._take_notes)
         column.addWidget(self.notes, 1)
@@ -146,7 +151,7 @@ class JobsStage(QWidget):
 
     def _line(self, name: str, tip: str, attribute: str) -> QLineEdit:
         field = QLineEdit()
-        field.setAccessibleName(f"{name} of the job")
+        field.setAccessibleName(tr("{name} of the job", name=name))
         field.setToolTip(tip)
         field.editingFinished.connect(partial(self._take, attribute, field))
         return field
@@ -167,20 +172,22 @@ class JobsStage(QWidget):
         self._list("", folder.orders(), self._chips_of_open)
         if not folder.orders():
             self._lists.addWidget(
-                label("No jobs yet. Begin one, or look round in the demo studio.", wrap=True)
+                label(tr("No jobs yet. Begin one, or look round in the demo studio."), wrap=True)
             )
-            demo = QPushButton("Open the demo studio's jobs")
+            demo = QPushButton(tr("Open the demo studio's jobs"))
             demo.setToolTip(
-                "Put the jobs of a made-up studio here, to try things out; the bin takes them "
-                "away again"
+                tr(
+                    "Put the jobs of a made-up studio here, to try things out; the bin takes them "
+                    "away again"
+                )
             )
             demo.clicked.connect(self.demo_asked)
             self._lists.addWidget(demo, 0, Qt.AlignmentFlag.AlignLeft)
-        self._list("Set aside", folder.set_aside(), self._chips_of_aside)
-        self._list("In the bin", folder.binned(), self._chips_of_binned)
+        self._list(tr("Set aside"), folder.set_aside(), self._chips_of_aside)
+        self._list(tr("In the bin"), folder.binned(), self._chips_of_binned)
         if folder.binned():
-            empty = QPushButton("Empty the bin…")
-            empty.setToolTip("Throw away for good what is in the bin")
+            empty = QPushButton(tr("Empty the bin…"))
+            empty.setToolTip(tr("Throw away for good what is in the bin"))
             empty.clicked.connect(self.empty_bin)
             self._lists.addWidget(empty, 0, Qt.AlignmentFlag.AlignLeft)
         self._lists.addStretch()
@@ -210,28 +217,32 @@ class JobsStage(QWidget):
     def _chips_of_open(self, own: JobCard, path: Path) -> None:
         own.add_chip(
             "Duplicate",
-            "The same job once more, under a name of its own",
+            tr("The same job once more, under a name of its own"),
             partial(self.duplicate, path),
         )
         own.add_chip(
-            "Set aside", "Out of the way until it is needed", partial(self.put_aside, path)
+            tr("Set aside"), tr("Out of the way until it is needed"), partial(self.put_aside, path)
         )
         own.add_chip(
-            "To the bin",
-            "It can be brought back until the bin is emptied",
+            tr("To the bin"),
+            tr("It can be brought back until the bin is emptied"),
             partial(self.put_into_bin, path),
         )
 
     def _chips_of_aside(self, own: JobCard, path: Path) -> None:
-        own.add_chip("Bring back", "Among the jobs in hand again", partial(self.take_back, path))
         own.add_chip(
-            "To the bin",
-            "It can be brought back until the bin is emptied",
+            tr("Bring back"), tr("Among the jobs in hand again"), partial(self.take_back, path)
+        )
+        own.add_chip(
+            tr("To the bin"),
+            tr("It can be brought back until the bin is emptied"),
             partial(self.put_into_bin, path),
         )
 
     def _chips_of_binned(self, own: JobCard, path: Path) -> None:
-        own.add_chip("Bring back", "Among the jobs in hand again", partial(self.take_back, path))
+        own.add_chip(
+            tr("Bring back"), tr("Among the jobs in hand again"), partial(self.take_back, path)
+        )
 
     def _show_open(self) -> None:
         job = self._session.job
@@ -246,9 +257,11 @@ class JobsStage(QWidget):
         names = [garment.name or garment.style for garment in job.garments]
         kept = sum(len(own.kept) for own in job.on.values())
         holds = [", ".join(names)] if names else []
-        holds += [f"{len(job.pieces)} plain pieces"] if job.pieces else []
+        holds += [tr("{pieces} plain pieces", pieces=len(job.pieces))] if job.pieces else []
         holds += [f"{len(job.cloths)} cloths" if len(job.cloths) != 1 else "1 cloth"]
-        holds += [f"{kept} lays kept" if kept != 1 else "1 lay kept"] if kept else []
+        holds += (
+            [tr("{kept} lays kept", kept=kept) if kept != 1 else tr("1 lay kept")] if kept else []
+        )
         self.holds.setText(" · ".join(holds))
 
     # --- what is done ------------------------------------------------------------------------
@@ -257,14 +270,16 @@ class JobsStage(QWidget):
         text = field.text().strip()
         job = self._session.job
         if text != getattr(job, attribute):
-            words = {"name": "Name of the job", "client": "Client", "due": "Due date"}[attribute]
+            words = {"name": tr("Name of the job"), "client": "Client", "due": tr("Due date")}[
+                attribute
+            ]
             changes: dict[str, Any] = {attribute: text}
             self._session.apply(replace(job, **changes), words)
 
     def _take_notes(self) -> None:
         text = self.notes.toPlainText().strip()
         if text != self._session.job.notes:
-            self._session.apply(replace(self._session.job, notes=text), "Notes")
+            self._session.apply(replace(self._session.job, notes=text), tr("Notes"))
 
     def _do(self, act: Callable[[], object]) -> None:
         """Do something with files, and say why not."""
@@ -272,7 +287,9 @@ class JobsStage(QWidget):
             act()
         except (OSError, UnreadableFile) as reason:
             words = reason.strerror if isinstance(reason, OSError) else str(reason)
-            self._session.trouble.emit(f"That could not be done: {words}".rstrip(".") + ".")
+            self._session.trouble.emit(
+                tr("That could not be done: {words}", words=words).rstrip(".") + "."
+            )
         self.refresh()
 
     def duplicate(self, path: Path) -> None:
@@ -309,10 +326,10 @@ class JobsStage(QWidget):
         """Throw away what is in the bin, if the maker says so."""
         binned = [path for path in self._folder.binned() if path != self._session.path]
         names = [self._folder.title(path) for path in self._folder.binned()]
-        sentence = "These jobs are thrown away for good. Nothing brings them back."
+        sentence = tr("These jobs are thrown away for good. Nothing brings them back.")
         if len(binned) < len(names):
             self._session.trouble.emit(
-                "The open job is in the bin: open another, or bring it back, first."
+                tr("The open job is in the bin: open another, or bring it back, first.")
             )
-        elif agreed(self.window(), "Empty the bin", sentence, names, "Throw them away"):
+        elif agreed(self.window(), tr("Empty the bin"), sentence, names, tr("Throw them away")):
             self._do(self._folder.empty_bin)

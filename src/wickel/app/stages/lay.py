@@ -34,6 +34,7 @@ from wickel.job.laid import (
 )
 from wickel.lay import rank, unfolded_lay
 from wickel.units import shown_length
+from wickel.wording import tr
 
 
 class LayStage(Stage):
@@ -68,48 +69,51 @@ class LayStage(Stage):
     def _tools(self) -> QWidget:
         """The tools above the cloth, on two lines where one is too short for them."""
         bar, row = flow_bar()
-        self.find_button = QPushButton("Find a better lay")
+        self.find_button = QPushButton(tr("Find a better lay"))
         self.find_button.setObjectName("main")
-        self.find_button.setToolTip("Search on for a shorter lay of this way (Ctrl+L)")
+        self.find_button.setToolTip(tr("Search on for a shorter lay of this way (Ctrl+L)"))
         self.find_button.clicked.connect(self.find_or_stop)
         row.addWidget(self.find_button)
         self.fold = QComboBox()
         narrow(self.fold)
         self.fold.setMinimumContentsLength(18)
-        self.fold.setAccessibleName("How the cloth is folded")
-        self.fold.setToolTip("How the cloth is folded; the cards at the side show every way")
+        self.fold.setAccessibleName(tr("How the cloth is folded"))
+        self.fold.setToolTip(tr("How the cloth is folded; the cards at the side show every way"))
         self.fold.activated.connect(lambda _: self.take_way(str(self.fold.currentData())))
         row.addWidget(with_words("Folded", self.fold))
-        self.fold_depth = LengthEdit("Depth of the fold")
+        self.fold_depth = LengthEdit(tr("Depth of the fold"))
         self.fold_depth.entered.connect(self._enter_depth)
         row.addWidget(self.fold_depth)
-        self.sections = QPushButton("Sections…")
+        self.sections = QPushButton(tr("Sections…"))
         self.sections.setToolTip(
-            "Spread the cloth in sections of different ways, one after another (Ctrl+Shift+G)"
+            tr("Spread the cloth in sections of different ways, one after another (Ctrl+Shift+G)")
         )
         self.sections.clicked.connect(self.choose_sections)
         row.addWidget(self.sections)
         self.which_cloth = QComboBox()
-        self.which_cloth.setAccessibleName("The cloth whose lay is shown")
-        self.which_cloth.setToolTip("This job is cut from several cloths: which one to show")
+        self.which_cloth.setAccessibleName(tr("The cloth whose lay is shown"))
+        self.which_cloth.setToolTip(tr("This job is cut from several cloths: which one to show"))
         self.which_cloth.activated.connect(
             lambda _: self._session.take_cloth(self.which_cloth.currentData())
         )
         row.addWidget(self.which_cloth)
-        self.opened = QPushButton("Unfolded")
+        self.opened = QPushButton(tr("Unfolded"))
         self.opened.setCheckable(True)
         self.opened.setToolTip(
-            "Show every copy on the flat cloth, as it lies when the cloth is opened out (Ctrl+U)"
+            tr(
+                "Show every copy on the flat cloth, as it lies when the cloth is opened out "
+                "(Ctrl+U)"
+            )
         )
         self.opened.toggled.connect(lambda _: self._show_lay())
         row.addWidget(self.opened)
-        self.as_cut = QPushButton("As cut")
+        self.as_cut = QPushButton(tr("As cut"))
         self.as_cut.setCheckable(True)
-        self.as_cut.setToolTip("Show every piece head up with the print that it gets (Ctrl+J)")
+        self.as_cut.setToolTip(tr("Show every piece head up with the print that it gets (Ctrl+J)"))
         self.as_cut.toggled.connect(lambda _: self._show_lay())
         row.addWidget(self.as_cut)
-        fit = QPushButton("All in sight")
-        fit.setToolTip("Bring the whole lay into sight (0)")
+        fit = QPushButton(tr("All in sight"))
+        fit.setToolTip(tr("Bring the whole lay into sight (0)"))
         fit.clicked.connect(lambda: self.in_sight.fit())
         row.addWidget(fit)
         return bar
@@ -157,7 +161,7 @@ class LayStage(Stage):
         if [self.fold.itemData(k) for k in range(self.fold.count())] != offered:
             self.fold.clear()
             for id in offered:
-                self.fold.addItem("the shortest way" if id == BEST else Spreading(id).name, id)
+                self.fold.addItem(tr("the shortest way") if id == BEST else Spreading(id).name, id)
         self.fold.setCurrentIndex(self.fold.findData(taken))
         deep = lay.spread.depth_mm if lay else None
         self.fold_depth.setVisible(way.takes_depth)
@@ -180,7 +184,9 @@ class LayStage(Stage):
             self.hand.show_on_cloth(self.view.lay, self.view.chosen, as_it_lies=as_it_lies)
 
     def _show_searching(self, searching: bool) -> None:
-        self.find_button.setText("Stop, keep the best" if searching else "Find a better lay")
+        self.find_button.setText(
+            tr("Stop, keep the best") if searching else tr("Find a better lay")
+        )
 
     def put(self, how: Put) -> None:
         """Show the pieces as cut, put so."""
@@ -198,10 +204,10 @@ class LayStage(Stage):
         """Lay the cloth in hand another way."""
         cloth = self._session.cloth
         if cloth is not None and way != self._session.spread:
-            name = "the shortest way" if way == BEST else Spreading(way).name.lower()
+            name = tr("the shortest way") if way == BEST else Spreading(way).name.lower()
             best = min(self._session.lays.values(), key=rank, default=None)
             job = with_spread(self._session.job, cloth.id, way, "" if best is None else best.way)
-            self._session.apply(job, f"Fold: {name}")
+            self._session.apply(job, tr("Fold: {name}", name=name))
         self.refresh()
 
     def _enter_depth(self, mm: float) -> None:
@@ -211,7 +217,9 @@ class LayStage(Stage):
             return
         if not depth_fits(mm, cloth.lay_width_mm, cloth.reserve_mm):
             most = shown_length(cloth.lay_width_mm / 2, self._session.job.unit)
-            self._session.trouble.emit(f"A fold on this cloth is at most {most} deep.")
+            self._session.trouble.emit(
+                tr("A fold on this cloth is at most {most} deep.", most=most)
+            )
             self._show_fold()
             return
         plans = self._session.way.sections

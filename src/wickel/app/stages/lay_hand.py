@@ -17,7 +17,7 @@ from wickel.app.widgets.cards import (
     label,
     relabelled,
 )
-from wickel.files.drawing import copies_text
+from wickel.drawing import copies_text
 from wickel.geometry import Bounds, bounds
 from wickel.job.laid import (
     shown_garment,
@@ -26,18 +26,19 @@ from wickel.job.laid import (
 )
 from wickel.lay import WAIVED_NAMES, Lay, Placement, Waived, not_laid, on_table
 from wickel.units import shown_length
+from wickel.wording import tr
 
 _PUT_WORDS = {
-    Put.APART: "Every piece as it is cut",
-    Put.UNROLLED: "Put together, unrolled round the body",
-    Put.SEEN: "Put together, seen from the front and from the back",
+    Put.APART: tr("Every piece as it is cut"),
+    Put.UNROLLED: tr("Put together, unrolled round the body"),
+    Put.SEEN: tr("Put together, seen from the front and from the back"),
 }
 
 
 def tray(lay: Lay) -> str:
     """What of the pieces is not laid yet, in words."""
     lacking = [f"{lay.piece(id).name} × {count}" for id, count in not_laid(lay).items()]
-    return f"Not laid yet: {', '.join(lacking)}." if lacking else ""
+    return tr("Not laid yet: {join}.", join=", ".join(lacking)) if lacking else ""
 
 
 class HandCard(QFrame):
@@ -62,29 +63,31 @@ class HandCard(QFrame):
         column.addWidget(self.title)
         row = QHBoxLayout()
         row.addWidget(self.words, 1)
-        self.hold = QPushButton("Hold it here")
+        self.hold = QPushButton(tr("Hold it here"))
         self.hold.setObjectName("chip")
         self.hold.setToolTip(
-            "Keep this piece where it lies while a better lay is found around it (Ctrl+B)"
+            tr("Keep this piece where it lies while a better lay is found around it (Ctrl+B)")
         )
         self.hold.clicked.connect(self.hold_or_let_go)
         row.addWidget(self.hold)
-        self.cut_it = QPushButton("It is cut")
+        self.cut_it = QPushButton(tr("It is cut"))
         self.cut_it.setObjectName("chip")
         self.cut_it.setToolTip(
-            "All copies of this piece are cut as they lie: the rest is laid on what is left "
-            "(Ctrl+Alt+X)"
+            tr(
+                "All copies of this piece are cut as they lie: the rest is laid on what is left "
+                "(Ctrl+Alt+X)"
+            )
         )
         self.cut_it.clicked.connect(self.mark_cut)
         row.addWidget(self.cut_it)
-        tip = "Put the pieces side by side at the seams that run up the body (Ctrl+Shift+J)"
-        self.sewn = self._put_chip("Put together", tip, Put.UNROLLED)
+        tip = tr("Put the pieces side by side at the seams that run up the body (Ctrl+Shift+J)")
+        self.sewn = self._put_chip(tr("Put together"), tip, Put.UNROLLED)
         row.addWidget(self.sewn)
-        tip = (
+        tip = tr(
             "Put the pieces together as the garment is seen from the front and the back "
             "(Ctrl+Alt+J)"
         )
-        self.seen = self._put_chip("Front and back", tip, Put.SEEN)
+        self.seen = self._put_chip(tr("Front and back"), tip, Put.SEEN)
         row.addWidget(self.seen)
         column.addLayout(row)
 
@@ -118,7 +121,7 @@ class HandCard(QFrame):
         self._take(None, None)
         self._say(
             _PUT_WORDS[self.put_now],
-            "Head up, seen from the right side, within the seams: what will be seen.",
+            tr("Head up, seen from the right side, within the seams: what will be seen."),
         )
 
     def show_on_cloth(self, lay: Lay | None, chosen: str, *, as_it_lies: bool) -> None:
@@ -144,7 +147,7 @@ class HandCard(QFrame):
         """Have a placement in hand that can be changed, or none."""
         self._lay, self._placement = lay, placement
         held = placement is not None and placement.id in self._session.held
-        self.hold.setText("Let it go" if held else "Hold it here")
+        self.hold.setText(tr("Let it go") if held else tr("Hold it here"))
         self.hold.setVisible(placement is not None)
         self.cut_it.setVisible(placement is not None)
 
@@ -163,7 +166,7 @@ class HandCard(QFrame):
         if lacking and not refusal:
             self._say(
                 lacking,
-                "What has changed too much to lie where it lay is laid by the search.",
+                tr("What has changed too much to lie where it lay is laid by the search."),
                 "broken",
             )
         elif refusal or broken:
@@ -172,10 +175,12 @@ class HandCard(QFrame):
             )
         else:
             self._say(
-                "No piece in hand",
+                tr("No piece in hand"),
                 (
-                    "Click a piece, or Page Down, to read it. Solid line: cut here. Dashed line: "
-                    "sew here."
+                    tr(
+                        "Click a piece, or Page Down, to read it. Solid line: cut here. Dashed "
+                        "line: sew here."
+                    )
                 ),
             )
 
@@ -184,21 +189,33 @@ class HandCard(QFrame):
         unit, piece = self._session.job.unit, lay.piece(placement.piece)
         box = bounds(on_table(placement, piece).outline)
         words = [
-            f"cut {shown_length(box.width, unit)} along × {shown_length(box.height, unit)} across",
-            f"{shown_length(box.min_x, unit)} from the start",
+            tr(
+                "cut {length} along × {length_2} across",
+                length=shown_length(box.width, unit),
+                length_2=shown_length(box.height, unit),
+            ),
+            tr("{length} from the start", length=shown_length(box.min_x, unit)),
             self._across(placement, lay, box),
-            {0.0: "head to the start", 180.0: "head to the end"}.get(
+            {0.0: tr("head to the start"), 180.0: tr("head to the end")}.get(
                 placement.turn_deg, f"turned {placement.turn_deg:g}°"
             ),
         ]
         if placement.mirrored and not placement.on_fold:
-            words.append("turned over")
+            words.append(tr("turned over"))
         words += [
-            f"need not keep to {WAIVED_NAMES[rule]}" for rule in Waived if rule in piece.waive
+            tr("need not keep to {waived_names}", waived_names=WAIVED_NAMES[rule])
+            for rule in Waived
+            if rule in piece.waive
         ]
         zone = lay.zone(placement)
         if len(placement.cut_plies) < len(zone.plies):
-            words.append(f"cut {len(placement.cut_plies)} ply of {len(zone.plies)} only")
+            words.append(
+                tr(
+                    "cut {cut_plies} ply of {plies} only",
+                    cut_plies=len(placement.cut_plies),
+                    plies=len(zone.plies),
+                )
+            )
         return " · ".join(words)
 
     def _across(self, placement: Placement, lay: Lay, box: Bounds) -> str:
@@ -208,10 +225,17 @@ class HandCard(QFrame):
         zone = section.zones[placement.zone]
         if any(fold.name == "high" for fold in zone.folds):
             far = max(y for _, y in zone.outline)
-            return f"{shown_length(far - box.max_y, self._session.job.unit)} from the far fold"
+            return tr(
+                "{length} from the far fold",
+                length=shown_length(far - box.max_y, self._session.job.unit),
+            )
         folded = any(fold.name == "low" for own in section.zones for fold in own.folds)
-        near = "fold" if folded else "low selvage"
-        return f"{shown_length(box.min_y, self._session.job.unit)} from the {near}"
+        near = "fold" if folded else tr("low selvage")
+        return tr(
+            "{length} from the {near}",
+            length=shown_length(box.min_y, self._session.job.unit),
+            near=near,
+        )
 
     # --- edits -------------------------------------------------------------------------------
 
@@ -225,12 +249,16 @@ class HandCard(QFrame):
         lay, placement = self._session.lay, self._placement
         if lay is not None and placement is not None:
             name = lay.piece(placement.piece).name
-            self._session.apply(with_cut(self._session.job, lay, placement.piece), f"{name} is cut")
+            self._session.apply(
+                with_cut(self._session.job, lay, placement.piece), tr("{name} is cut", name=name)
+            )
 
     def let_be(self, rule: Waived) -> None:
         """Say that the piece in hand need not keep to a rule, or must keep to it again."""
         if self._lay is None or self._placement is None:
-            self._session.trouble.emit("Take a piece in hand first: click it, or press Page Down.")
+            self._session.trouble.emit(
+                tr("Take a piece in hand first: click it, or press Page Down.")
+            )
             return
         piece = self._lay.piece(self._placement.piece)
         text = (

@@ -37,6 +37,7 @@ from wickel.job.laid import (
 )
 from wickel.lay import Lay, cutting_minutes
 from wickel.units import shown_cloth_length, shown_length
+from wickel.wording import tr
 from wickel.yardage import shown_buy
 
 _TIED = "\N{NO-BREAK SPACE}"
@@ -48,7 +49,11 @@ class WayCard(TakenCard):
     def __init__(self, way: str) -> None:
         name = Spreading(way).name
         summary = "; then ".join(plan.way.summary for plan in Spreading(way).sections)
-        super().__init__(way, f"Way to lay: {name}", f"{name}: {summary} (Enter takes it)")
+        super().__init__(
+            way,
+            tr("Way to lay: {name}", name=name),
+            tr("{name}: {summary} (Enter takes it)", name=name, summary=summary),
+        )
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 10, 12, 9)
         column.setSpacing(3)
@@ -82,10 +87,15 @@ class WayCard(TakenCard):
         self.used.setText(
             ""
             if lay is None
-            else f"{lay.used_share:.0%} used, ≈{_TIED}{cutting_minutes(lay):.0f}{_TIED}min"
+            else tr(
+                "{used_share:.0%} used, ≈{tied}{cutting_minutes:.0f}{tied}min",
+                used_share=lay.used_share,
+                tied=_TIED,
+                cutting_minutes=cutting_minutes(lay),
+            )
         )
         self.used.setToolTip(
-            "The share of the cloth that is used, and about how long spreading and cutting take"
+            tr("The share of the cloth that is used, and about how long spreading and cutting take")
         )
         self.aside.setText(aside)
         self.aside.setVisible(bool(aside))
@@ -100,7 +110,7 @@ _SECTIONS = 4
 def _snag(lay: Lay | None) -> str:
     """The worst thing about a lay, in a few words."""
     broken = () if lay is None else lay.broken
-    more = f" (and {len(broken) - 1} more)" if len(broken) > 1 else ""
+    more = tr(" (and {broken} more)", broken=len(broken) - 1) if len(broken) > 1 else ""
     return f"{broken[0].text}{more}" if broken else ""
 
 
@@ -111,13 +121,13 @@ class SectionsDialog(QDialog):
 
     def __init__(self, way: str, parent: QWidget | None) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Sections")
+        self.setWindowTitle(tr("Sections"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         column = QVBoxLayout(self)
-        column.addWidget(label("Sections, from the start of the cloth", "title"))
+        column.addWidget(label(tr("Sections, from the start of the cloth"), "title"))
         column.addWidget(
             label(
-                "Each piece goes where it takes the fewest cuts and wastes the fewest plies.",
+                tr("Each piece goes where it takes the fewest cuts and wastes the fewest plies."),
                 "soft",
             )
         )
@@ -125,10 +135,10 @@ class SectionsDialog(QDialog):
         now = Spreading(way).sections
         for k in range(_SECTIONS):
             box = QComboBox()
-            box.setAccessibleName(f"Section {k + 1}")
-            box.setToolTip(f"How section {k + 1} is folded")
+            box.setAccessibleName(tr("Section {k}", k=k + 1))
+            box.setToolTip(tr("How section {k} is folded", k=k + 1))
             if k:
-                box.addItem("no more", "")
+                box.addItem(tr("no more"), "")
             for own in WAYS.values():
                 if not own.takes_two:
                     box.addItem(own.name, own.id)
@@ -136,7 +146,7 @@ class SectionsDialog(QDialog):
             self.boxes.append(box)
             column.addWidget(box)
         row, self.take = closing_row(
-            self, "Spread it so", "Lay the cloth in these sections (Enter)"
+            self, tr("Spread it so"), tr("Lay the cloth in these sections (Enter)")
         )
         column.addLayout(row)
 
@@ -160,7 +170,7 @@ class WaysColumn(QVBoxLayout):
         self._bringing = QTimer(self, singleShot=True, interval=0)
         self._bringing.timeout.connect(self._bring_way_into_sight)
         self.setSpacing(8)
-        self.addWidget(label("Ways to lay it, shortest first", "soft"))
+        self.addWidget(label(tr("Ways to lay it, shortest first"), "soft"))
         inner = QWidget()
         self._way_column = QVBoxLayout(inner)
         self._way_column.setContentsMargins(0, 0, 6, 0)
@@ -170,7 +180,7 @@ class WaysColumn(QVBoxLayout):
         self._ways_area = area
         self.addWidget(area, 1)
         self.addWidget(self._kept_row())
-        self.addWidget(label("From the lay to the shop", "soft"))
+        self.addWidget(label(tr("From the lay to the shop"), "soft"))
         frame, column = card()
         self._sum_frame = frame
         column.setContentsMargins(14, 8, 14, 8)
@@ -182,20 +192,20 @@ class WaysColumn(QVBoxLayout):
     def _kept_row(self) -> QWidget:
         """Lays kept under a name: one to take, this one to keep, one to let go."""
         bar, row = flow_bar(6)
-        self.keep = QPushButton("Keep this lay…")
+        self.keep = QPushButton(tr("Keep this lay…"))
         self.keep.setToolTip(
-            "Keep the lay under a name of its own, beside what else is tried (Ctrl+Alt+K)"
+            tr("Keep the lay under a name of its own, beside what else is tried (Ctrl+Alt+K)")
         )
         self.keep.clicked.connect(self.keep_lay)
         self.kept = QComboBox()
         narrow(self.kept)
-        self.kept.setAccessibleName("Lays that are kept")
-        self.kept.setToolTip("Take a lay that was kept under a name")
+        self.kept.setAccessibleName(tr("Lays that are kept"))
+        self.kept.setToolTip(tr("Take a lay that was kept under a name"))
         self.kept.activated.connect(lambda _: self.take_kept(str(self.kept.currentData())))
         self.let_go = QPushButton("×")
         self.let_go.setObjectName("chip")
-        self.let_go.setAccessibleName("Keep it no more")
-        self.let_go.setToolTip("Keep the lay of this name no more; the lay that is taken stays")
+        self.let_go.setAccessibleName(tr("Keep it no more"))
+        self.let_go.setToolTip(tr("Keep the lay of this name no more; the lay that is taken stays"))
         self.let_go.clicked.connect(self.drop_kept)
         for field in (self.keep, self.kept, self.let_go):
             row.addWidget(field)
@@ -239,7 +249,10 @@ class WaysColumn(QVBoxLayout):
             aside = (
                 ""
                 if least is None
-                else f"not searched on: {shown_cloth_length(least, session.job.unit)} at least"
+                else tr(
+                    "not searched on: {length} at least",
+                    length=shown_cloth_length(least, session.job.unit),
+                )
             )
             own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
             self._way_column.removeWidget(own)
@@ -258,7 +271,7 @@ class WaysColumn(QVBoxLayout):
         on = self._session.on
         rows = [(own.name, own.name) for own in on.kept]
         taken = next((own.name for own in on.kept if own.lay == on.lay), "")
-        fill_box(self.kept, [("kept lays", ""), *rows], taken)
+        fill_box(self.kept, [(tr("kept lays"), ""), *rows], taken)
         self.kept.setVisible(bool(rows))
         self.let_go.setVisible(bool(taken))
         self.keep.setEnabled(on.lay is not None and not taken)
@@ -271,20 +284,22 @@ class WaysColumn(QVBoxLayout):
         matching = []
         if need.matching_mm is not None or self._session.pricing:
             mm = need.matching_mm
-            matching.append(("of which matching", "…" if mm is None else shown_length(mm, unit)))
+            matching.append(
+                (tr("of which matching"), "…" if mm is None else shown_length(mm, unit))
+            )
         rows = [
             ("lay", shown_cloth_length(need.lay_mm, unit)),
             *matching,
             ("squaring", f"+ {shown_length(need.squaring_mm, unit)}"),
             ("shrinkage", f"+ {shown_length(need.shrinkage_mm, unit)}"),
             ("needed", shown_cloth_length(need.need_mm, unit)),
-            ("shop's step", f"+ {shown_length(need.rounding_mm, unit)}"),
-            ("to buy", shown_buy(need, cloth, unit)),
+            (tr("shop's step"), f"+ {shown_length(need.rounding_mm, unit)}"),
+            (tr("to buy"), shown_buy(need, cloth, unit)),
         ]
         if need.cost is not None:
-            rows.append(("cost of the cloth", f"{need.cost:.2f}"))
+            rows.append((tr("cost of the cloth"), f"{need.cost:.2f}"))
         for k, (word, figure) in enumerate(rows):
-            strong = word in ("needed", "to buy")
+            strong = word in ("needed", tr("to buy"))
             value = label(figure, "heading" if strong else "")
             value.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._sum.addWidget(label(word, "heading" if strong else "soft"), k, 0)
@@ -300,9 +315,13 @@ class WaysColumn(QVBoxLayout):
         suggested = (
             f"{lay.way.name}, {shown_cloth_length(lay.lay_length_mm, self._session.job.unit)}"
         )
-        name = asked_text(self.keep.window(), "Keep this lay", "Under which name?", suggested)
+        name = asked_text(
+            self.keep.window(), tr("Keep this lay"), tr("Under which name?"), suggested
+        )
         if name:
-            self._session.apply(with_kept(self._session.job, cloth.id, name), f"Lay kept: {name}")
+            self._session.apply(
+                with_kept(self._session.job, cloth.id, name), tr("Lay kept: {name}", name=name)
+            )
 
     def take_kept(self, name: str) -> None:
         """Take a lay that was kept."""
@@ -310,7 +329,7 @@ class WaysColumn(QVBoxLayout):
         own = next((own for own in self._session.on.kept if own.name == name), None)
         if cloth is not None and own is not None:
             self._session.apply(
-                with_lay(self._session.job, cloth.id, own.lay), f"Lay taken: {name}"
+                with_lay(self._session.job, cloth.id, own.lay), tr("Lay taken: {name}", name=name)
             )
 
     def drop_kept(self) -> None:
@@ -318,5 +337,5 @@ class WaysColumn(QVBoxLayout):
         cloth, name = self._session.cloth, str(self.kept.currentData() or "")
         if cloth is not None and name:
             self._session.apply(
-                without_kept(self._session.job, cloth.id, name), f"Lay let go: {name}"
+                without_kept(self._session.job, cloth.id, name), tr("Lay let go: {name}", name=name)
             )

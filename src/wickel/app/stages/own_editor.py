@@ -33,18 +33,20 @@ from wickel.draft.own.formulas import FUNCTIONS
 from wickel.files import slug
 from wickel.job import Garment, drafted
 from wickel.job.edits import with_own
-from wickel.units import Unit, UnreadableLength, parsed_length
+from wickel.typed import UnreadableLength, parsed_length
+from wickel.units import Unit
+from wickel.wording import tr
 
-_GRAINS = {0.0: "along the piece", 90.0: "across", 45.0: "on the bias"}
-_CUTS = {"pair": "in pairs", "single": "all alike"}
+_GRAINS = {0.0: tr("along the piece"), 90.0: "across", 45.0: tr("on the bias")}
+_CUTS = {"pair": tr("in pairs"), "single": tr("all alike")}
 _MATERIALS = ("main", "contrast", "lining", "interfacing")
 _LINE_WORDS = {
     "straight": "straight",
     "curve": "curve",
-    "across-down": "across, down",
-    "down-across": "down, across",
+    "across-down": tr("across, down"),
+    "down-across": tr("down, across"),
 }
-_COLUMNS = ("point, edge", "down, across", "then, allowance")
+_COLUMNS = (tr("point, edge"), tr("down, across"), tr("then, allowance"))
 
 
 class OwnEditor(QFrame):
@@ -66,7 +68,7 @@ class OwnEditor(QFrame):
         column.addLayout(self._head())
         column.addLayout(self._cut_row())
         self.table = QTableWidget(0, len(_COLUMNS))
-        self.table.setAccessibleName("Points of the piece, with formulas")
+        self.table.setAccessibleName(tr("Points of the piece, with formulas"))
         self.table.setHorizontalHeaderLabels(list(_COLUMNS))
         self.table.setSelectionMode(QAbstractItemView.SelectionMode.NoSelection)
         self.table.setTabKeyNavigation(False)
@@ -84,28 +86,31 @@ class OwnEditor(QFrame):
         names = ", ".join(FUNCTIONS)
         self.help = label(
             (
-                "Measurements and lengths: bust/4 + 2 cm, waist_to_knee - 1 1/2 in. Functions: "
-                f"{names}."
+                tr(
+                    "Measurements and lengths: bust/4 + 2 cm, waist_to_knee - 1 1/2 in. "
+                    "Functions: {names}.",
+                    names=names,
+                )
             ),
             "soft",
         )
         self.help.setWordWrap(True)
-        self.help.setToolTip("Measurements: " + ", ".join(MEASUREMENTS))
+        self.help.setToolTip(tr("Measurements: ") + ", ".join(MEASUREMENTS))
         column.addWidget(self.help)
         column.addLayout(self._buttons())
 
     def _head(self) -> QHBoxLayout:
         row = QHBoxLayout()
         self.name = QLineEdit()
-        self.name.setAccessibleName("Name of the piece")
-        self.name.setToolTip("What this piece is called")
-        self.name.textEdited.connect(lambda _: self._edited("Name of a piece"))
+        self.name.setAccessibleName(tr("Name of the piece"))
+        self.name.setToolTip(tr("What this piece is called"))
+        self.name.textEdited.connect(lambda _: self._edited(tr("Name of a piece")))
         row.addWidget(self.name, 1)
-        self.add_piece = QPushButton("+ piece")
-        self.add_piece.setToolTip("Add a piece to this style")
+        self.add_piece = QPushButton(tr("+ piece"))
+        self.add_piece.setToolTip(tr("Add a piece to this style"))
         self.add_piece.clicked.connect(self._new_piece)
-        self.drop_piece = QPushButton("− piece")
-        self.drop_piece.setToolTip("Take this piece out of the style")
+        self.drop_piece = QPushButton(tr("− piece"))
+        self.drop_piece.setToolTip(tr("Take this piece out of the style"))
         self.drop_piece.clicked.connect(self._remove_piece)
         row.addWidget(self.add_piece)
         row.addWidget(self.drop_piece)
@@ -115,11 +120,11 @@ class OwnEditor(QFrame):
         row = QHBoxLayout()
         self.copies = QSpinBox()
         self.copies.setRange(1, 99)
-        self.copies.setAccessibleName("How many copies")
-        self.copies.setToolTip("How many finished copies are cut")
+        self.copies.setAccessibleName(tr("How many copies"))
+        self.copies.setToolTip(tr("How many finished copies are cut"))
         self.copies.valueChanged.connect(lambda _: self._edited("Copies"))
         self.cut, self.material, self.grain = (
-            self._box("How the copies are cut", _CUTS),
+            self._box(tr("How the copies are cut"), _CUTS),
             self._box("Material", {name: name for name in _MATERIALS}),
             self._box("Grain", _GRAINS),
         )
@@ -148,16 +153,16 @@ class OwnEditor(QFrame):
     def _buttons(self) -> QHBoxLayout:
         row = QHBoxLayout()
         for text, tip, act in (
-            ("+ point", "A point after the one in hand (Ins)", self._add_point),
-            ("− point", "Take the point in hand out (Ctrl+Del)", self._remove_point),
+            ("+ point", tr("A point after the one in hand (Ins)"), self._add_point),
+            ("− point", tr("Take the point in hand out (Ctrl+Del)"), self._remove_point),
             (
-                "Ask a length…",
-                "A length that this style asks for, to use in formulas",
+                tr("Ask a length…"),
+                tr("A length that this style asks for, to use in formulas"),
                 self._ask_length,
             ),
             (
-                "Keep style",
-                "Keep this as a style of the studio: it is then in the gallery",
+                tr("Keep style"),
+                tr("Keep this as a style of the studio: it is then in the gallery"),
                 self._keep,
             ),
         ):
@@ -205,7 +210,7 @@ class OwnEditor(QFrame):
                 "edge": self._line("edge", k, row.edge),
                 "down": self._line("down", k, row.down),
                 "across": self._line("across", k, row.across),
-                "then": self._choice("line to the next point", k, LINES, row.then, _LINE_WORDS),
+                "then": self._choice(tr("line to the next point"), k, LINES, row.then, _LINE_WORDS),
                 "role": self._choice("allowance", k, OWN_ROLES, row.role, {}),
             }
             self.fields.append(made)
@@ -216,15 +221,15 @@ class OwnEditor(QFrame):
         self._filling = False
         relabelled(
             self.said,
-            "Edges of two pieces with one name are sewn together and checked by tape.",
+            tr("Edges of two pieces with one name are sewn together and checked by tape."),
             "soft",
         )
 
     def _line(self, what: str, row: int, text: str) -> QLineEdit:
         field = QLineEdit(text)
         field.setCursorPosition(0)
-        field.setAccessibleName(f"Point {row + 1}, {what}")
-        field.setToolTip(f"Point {row + 1}, {what}")
+        field.setAccessibleName(tr("Point {row}, {what}", row=row + 1, what=what))
+        field.setToolTip(tr("Point {row}, {what}", row=row + 1, what=what))
         field.textEdited.connect(
             lambda _, row=row, what=what: self._edited(f"Point {row + 1}, {what}")
         )
@@ -236,7 +241,7 @@ class OwnEditor(QFrame):
         box = QComboBox()
         narrow(box)
         box.setMinimumContentsLength(2)
-        box.setAccessibleName(f"Point {row + 1}, {what}")
+        box.setAccessibleName(tr("Point {row}, {what}", row=row + 1, what=what))
         for id, words in choices.items():
             box.addItem(short.get(id, words), id)
             box.setItemData(box.count() - 1, words, Qt.ItemDataRole.ToolTipRole)
@@ -297,7 +302,7 @@ class OwnEditor(QFrame):
         except DraftRefused as refusal:
             relabelled(self.said, str(refusal), "broken")
             return False
-        relabelled(self.said, "Drawn.", "held")
+        relabelled(self.said, tr("Drawn."), "held")
         self._session.apply(job, what, merge_key=f"own:{what}")
         return True
 
@@ -322,7 +327,7 @@ class OwnEditor(QFrame):
             across=f"({here.across} + {there.across})/2",
         )
         points = (*piece.points[: k + 1], made, *piece.points[k + 1 :])
-        if self._take(replace(piece, points=points), f"Point after {k + 1}"):
+        if self._take(replace(piece, points=points), tr("Point after {k}", k=k + 1)):
             self.fields[k + 1]["down"].setFocus()
 
     def _remove_point(self) -> None:
@@ -330,7 +335,8 @@ class OwnEditor(QFrame):
             return
         piece, k = self._read(self._piece), self._row_in_hand()
         if self._take(
-            replace(piece, points=(*piece.points[:k], *piece.points[k + 1 :])), f"Point {k + 1} out"
+            replace(piece, points=(*piece.points[:k], *piece.points[k + 1 :])),
+            tr("Point {k} out", k=k + 1),
         ):
             self.fields[max(0, k - 1)]["down"].setFocus()
 
@@ -349,7 +355,8 @@ class OwnEditor(QFrame):
         )
         made = OwnPiece(id=f"piece-{number}", name=f"Piece {number}", points=rows)
         if self._take_style(
-            replace(self._own, pieces=(*self._own.pieces, made)), f"New piece {number}"
+            replace(self._own, pieces=(*self._own.pieces, made)),
+            tr("New piece {number}", number=number),
         ):
             self.piece_made.emit(made.id)
 
@@ -364,10 +371,13 @@ class OwnEditor(QFrame):
         if self._own is None:
             return
         question = asked_text(
-            self.window(), "Ask a length", "What shall the style ask? (Length of the skirt)"
+            self.window(), tr("Ask a length"), tr("What shall the style ask? (Length of the skirt)")
         )
         text = question and asked_text(
-            self.window(), "Ask a length", f"{question}, when nobody says:", "10 cm"
+            self.window(),
+            tr("Ask a length"),
+            tr("{question}, when nobody says:", question=question),
+            "10 cm",
         )
         if text:
             self.add_option(question, text)
@@ -382,18 +392,22 @@ class OwnEditor(QFrame):
             return
         id = slug(question).replace("-", "_")[:50].lstrip("0123456789_") or "length"
         if id in MEASUREMENTS or any(option.id == id for option in self._own.options):
-            relabelled(self.said, f"“{id}” is taken already: ask it in other words.", "broken")
+            relabelled(
+                self.said, tr("“{id}” is taken already: ask it in other words.", id=id), "broken"
+            )
             return
         option = OwnOption(id=id, question=question, default_mm=mm)
         if self._take_style(
             replace(self._own, options=(*self._own.options, option)), f"Ask: {question}"
         ):
-            relabelled(self.said, f"Write {id} in a formula to use it.", "held")
+            relabelled(self.said, tr("Write {id} in a formula to use it.", id=id), "held")
 
     def _keep(self) -> None:
         if self._own is not None and self._book.keep_style(self._own):
             relabelled(
-                self.said, f"{self._own.name} is kept: find it in the gallery (Ctrl+T).", "held"
+                self.said,
+                tr("{own} is kept: find it in the gallery (Ctrl+T).", own=self._own.name),
+                "held",
             )
 
 

@@ -15,6 +15,7 @@ from wickel.app.widgets.cards import label
 from wickel.app.widgets.pictures import NoPicture, encoded, no_larger, read_picture
 from wickel.job import Picture
 from wickel.job.edits import with_picture, without_picture
+from wickel.wording import tr
 
 MOST_PIXELS, MOST_PICTURES, QUALITY = 1600, 20, 85
 
@@ -30,7 +31,7 @@ class Photograph(QWidget):
     def show_image(self, image: QImage, name: str) -> None:
         """Show a picture."""
         self.image = image
-        self.setAccessibleName(f"Picture: {name}" if name else "No picture")
+        self.setAccessibleName(tr("Picture: {name}", name=name) if name else tr("No picture"))
         self.update()
 
     def sizeHint(self) -> QSize:
@@ -66,9 +67,11 @@ class References(QFrame):
         self.photograph = Photograph()
         column.addWidget(self.photograph, 1)
         row = QHBoxLayout()
-        self.next = self._button("Next", "The next picture", lambda: self._go(1))
-        self.add = self._button("Add…", "Put a picture into the job: a PNG or a JPEG", self._choose)
-        self.out = self._button("Out", "Take this picture out of the job", self._take_out)
+        self.next = self._button(tr("Next"), tr("The next picture"), lambda: self._go(1))
+        self.add = self._button(
+            tr("Add…"), tr("Put a picture into the job: a PNG or a JPEG"), self._choose
+        )
+        self.out = self._button(tr("Out"), tr("Take this picture out of the job"), self._take_out)
         for button in (self.next, self.add, self.out):
             row.addWidget(button)
         column.addLayout(row)
@@ -91,7 +94,7 @@ class References(QFrame):
                 QImage() if own is None else QImage.fromData(own.data), own.name if own else ""
             )
         count = f" ({self._at + 1} of {len(pictures)})" if len(pictures) > 1 else ""
-        self.title.setText(f"{own.name or 'Picture'}{count}" if own else "No picture yet")
+        self.title.setText(f"{own.name or 'Picture'}{count}" if own else tr("No picture yet"))
         self.next.setEnabled(len(pictures) > 1)
         self.out.setEnabled(bool(pictures))
         self.add.setEnabled(len(pictures) < MOST_PICTURES)
@@ -102,7 +105,7 @@ class References(QFrame):
 
     def _choose(self) -> None:
         name, _ = QFileDialog.getOpenFileName(
-            self, "A reference picture", "", "Pictures (*.png *.jpg *.jpeg *.bmp)"
+            self, tr("A reference picture"), "", tr("Pictures (*.png *.jpg *.jpeg *.bmp)")
         )
         if name:
             self.take(Path(name))
@@ -117,8 +120,10 @@ class References(QFrame):
         data = encoded(image.convertToFormat(QImage.Format.Format_RGB32), "JPEG", QUALITY)
         self._at = len(self._session.job.pictures)
         picture = Picture(name=path.stem, data=data)
-        self._session.apply(with_picture(self._session.job, picture), f"Picture: {path.stem}")
+        self._session.apply(
+            with_picture(self._session.job, picture), tr("Picture: {stem}", stem=path.stem)
+        )
 
     def _take_out(self) -> None:
         if self._session.job.pictures:
-            self._session.apply(without_picture(self._session.job, self._at), "Picture out")
+            self._session.apply(without_picture(self._session.job, self._at), tr("Picture out"))

@@ -20,10 +20,11 @@ from PySide6.QtWidgets import QDialog, QVBoxLayout, QWidget
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import closing_row, label
+from wickel.wording import tr
 
 _HANDLE, _REACH = 9.0, 26.0
 _AROUND = 28.0
-CORNERS = ("upper left", "upper right", "lower right", "lower left")
+CORNERS = (tr("upper left"), tr("upper right"), tr("lower right"), tr("lower left"))
 _STEPS = {
     Qt.Key.Key_Left: (-1, 0),
     Qt.Key.Key_Right: (1, 0),
@@ -86,10 +87,12 @@ class CornerPicture(QWidget):
         self.in_hand = 0
         self._dragged = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Corners of one repeat on the picture")
+        self.setAccessibleName(tr("Corners of one repeat on the picture"))
         self.setToolTip(
-            "Drag the corners onto the corners of one repeat; C takes the next corner, arrows "
-            "move it"
+            tr(
+                "Drag the corners onto the corners of one repeat; C takes the next corner, arrows "
+                "move it"
+            )
         )
 
     def sizeHint(self) -> QSize:
@@ -168,14 +171,14 @@ class SquareDialog(QDialog):
 
     def __init__(self, image: QImage, parent: QWidget | None) -> None:
         super().__init__(parent)
-        self.setWindowTitle("One repeat on the picture")
+        self.setWindowTitle(tr("One repeat on the picture"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(760, 620)
         column = QVBoxLayout(self)
-        column.addWidget(label("Drag the corners onto the corners of one repeat", "title"))
+        column.addWidget(label(tr("Drag the corners onto the corners of one repeat"), "title"))
         column.addWidget(
             label(
-                "The start of the cloth lies at the left. What is between them is made square.",
+                tr("The start of the cloth lies at the left. What is between them is made square."),
                 "soft",
             )
         )
@@ -183,8 +186,8 @@ class SquareDialog(QDialog):
         column.addWidget(self.picture, 1)
         self.trouble = label("", "broken")
         column.addWidget(self.trouble)
-        tip = "Take what is between the corners as one repeat (Enter)"
-        row, self.take = closing_row(self, "Take it so", tip)
+        tip = tr("Take what is between the corners as one repeat (Enter)")
+        row, self.take = closing_row(self, tr("Take it so"), tip)
         column.addLayout(row)
         self.picture.setFocus()
 
@@ -193,7 +196,7 @@ class SquareDialog(QDialog):
             made = squared(self.picture.image, tuple(self.picture.corners))
         except ValueError:
             self.trouble.setText(
-                "The corners have to go round the repeat: put each on its own side."
+                tr("The corners have to go round the repeat: put each on its own side.")
             )
             return
         self.taken.emit(made)

@@ -19,6 +19,7 @@ from wickel.files import ground_of
 from wickel.geometry import Affine, Outline, bounds, moved
 from wickel.job import DraftedGarment, Sewn, Sketch, row_bounds, sewn_rows, sketches
 from wickel.lay import Lay, WornCopy, worn_copies
+from wickel.wording import tr
 
 _GAP_MM, _NAME_MM, _VIEW_GAP_MM = 60.0, 70.0, 160.0
 _SHAPE = 1.7
@@ -148,7 +149,7 @@ class CutView(PickView):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setAccessibleName("Every piece as it is cut")
+        self.setAccessibleName(tr("Every piece as it is cut"))
         self._shown: tuple[Lay | None, Put] = (None, Put.APART)
 
     def show_lay(

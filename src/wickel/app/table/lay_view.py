@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 
 from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath
@@ -10,15 +11,16 @@ from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
 from wickel.app.table.print_paint import has_figure, paint_print, to_picture
-from wickel.app.table.tape import THICK, paint_tape
+from wickel.app.table.tape import THICK, Tape, paint_tape
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Spreading, Zone
+from wickel.drawing import copies_text, name_room
 from wickel.files import ground_of
-from wickel.files.drawing import copies_text, name_room
 from wickel.geometry import Outline, bounds
 from wickel.lay import Lay, Placement, flaws_on_table, marks_on_table, on_table
 from wickel.units import Unit
+from wickel.wording import tr
 
 _BELOW = 34.0
 
@@ -251,7 +253,7 @@ class LayView(PickView):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setAccessibleName("The lay on the cloth")
+        self.setAccessibleName(tr("The lay on the cloth"))
         self._lay: Lay | None = None
         self._unit = Unit.CM
         self._cloth_item: ClothItem | None = None
@@ -312,18 +314,10 @@ class LayView(PickView):
         start = self.mapFromScene(box.bottomLeft())
         wide, high = self.viewport().width(), self.viewport().height()
         length, across = box.width(), box.height()
-        paint_tape(
-            painter, QRectF(0, 0, wide, THICK), start.x(), scale, length, self._unit, upright=False
-        )
-        paint_tape(
-            painter,
-            QRectF(0, THICK, THICK, high),
-            start.y(),
-            scale,
-            across,
-            self._unit,
-            upright=True,
-        )
+        along = Tape(zero_px=start.x(), pixels_per_mm=scale, length_mm=length, unit=self._unit)
+        paint_tape(painter, QRectF(0, 0, wide, THICK), along)
+        up = replace(along, zero_px=start.y(), length_mm=across, upright=True)
+        paint_tape(painter, QRectF(0, THICK, THICK, high), up)
         painter.fillRect(QRectF(0, 0, THICK, THICK), QColor(palette().tape))
         painter.setFont(text_font(11))
         painter.setPen(QColor(palette().ink))
@@ -354,7 +348,7 @@ class LayView(PickView):
             stop = self.mapFromScene(QPointF(section.x_mm + section.length_mm, box.bottom()))
             low = section.zones[0]
             fold = any(f.name == "low" for f in low.folds)
-            plies = "2 cloths, face to face" if section.way == STACKED else _plies(low)
+            plies = tr("2 cloths, face to face") if section.way == STACKED else _plies(low)
             words = f"{'fold' if fold else 'selvage'} · {plies}"
             if len(spread.sections) > 1:
                 words = f"{Spreading(section.way).name}: {words}"
@@ -376,7 +370,9 @@ class LayView(PickView):
         end = self.mapFromScene(box.bottomRight())
         last = spread.sections[-1]
         if end.x() - self.mapFromScene(QPointF(last.x_mm, 0)).x() > 620:
-            words = "end of the lay: the fold across" if _end_folds(last) else "end of the lay"
+            words = (
+                tr("end of the lay: the fold across") if _end_folds(last) else tr("end of the lay")
+            )
             painter.drawText(
                 QRectF(end.x() - 300, end.y() + 6, 300, 20), Qt.AlignmentFlag.AlignRight, words
             )
@@ -388,7 +384,7 @@ class LayView(PickView):
         painter.setFont(text_font(12, bold=True))
         painter.setPen(QColor(palette().ink))
         words = _plies(zone) + (
-            ", fold at the far edge" if any(f.name == "high" for f in zone.folds) else ""
+            tr(", fold at the far edge") if any(f.name == "high" for f in zone.folds) else ""
         )
         painter.drawText(
             QRectF(at.x() + 5, at.y() - 18, room, 16), Qt.AlignmentFlag.AlignLeft, words
@@ -398,6 +394,6 @@ class LayView(PickView):
 def _plies(zone: Zone) -> str:
     """How many plies a zone has, in words."""
     if len(zone.plies) == 1:
-        return "1 ply, right side up"
+        return tr("1 ply, right side up")
     over = any(ply.map.a < 0 for ply in zone.plies)
     return f"{len(zone.plies)} plies{', some the other way up' if over else ''}"

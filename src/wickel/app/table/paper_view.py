@@ -15,10 +15,11 @@ from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.draft import chalk_list
 from wickel.draft.checks import SEWING_TOLERANCE_MM
-from wickel.files.drawing import name_room, notch_tick
+from wickel.drawing import name_room, notch_tick
 from wickel.geometry import Outline, Point, bounds, flattened, length, point_at
 from wickel.pattern import EdgeKind, Pattern, Piece, cut_line, net_line, notch_point, sewn_length
 from wickel.units import Unit, shown_length
+from wickel.wording import tr
 
 _GAP_MM = 45.0
 _COLUMN_SHARES = (1.0, 1.18, 1.35, 1.5, 1.7, 2.05, 2.2, 2.6, 3.3)
@@ -34,8 +35,8 @@ def copies_asked(piece: Piece) -> str:
     """What is cut of a piece, as the maker reads it."""
     cut = piece.cuts[0]
     if cut.on_fold:
-        return "1 on fold" if cut.copies == 1 else f"{cut.copies} on fold"
-    return f"{cut.copies}, in pairs" if cut.pair else f"× {cut.copies}"
+        return tr("1 on fold") if cut.copies == 1 else tr("{copies} on fold", copies=cut.copies)
+    return tr("{copies}, in pairs", copies=cut.copies) if cut.pair else f"× {cut.copies}"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -287,7 +288,7 @@ class PaperView(PickView):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setAccessibleName("The pieces on paper")
+        self.setAccessibleName(tr("The pieces on paper"))
 
     def show_pieces(
         self,

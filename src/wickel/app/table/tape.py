@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
@@ -36,55 +37,57 @@ def steps(unit: Unit, pixels_per_mm: float) -> tuple[float, float, float]:
     return (small, text / 2, text)
 
 
-def paint_tape(
-    painter: QPainter,
-    band: QRectF,
-    zero_px: float,
-    pixels_per_mm: float,
-    length_mm: float,
-    unit: Unit,
-    *,
-    upright: bool,
-) -> None:
-    """Paint one tape in a band of pixels: from ``zero_px`` on, up to ``length_mm``.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Tape:
+    """A tape in the units of the maker: from ``zero_px`` on, up to ``length_mm``.
 
     Lying, it counts to the right; upright, it counts upwards from ``zero_px``.
     """
+
+    zero_px: float
+    pixels_per_mm: float
+    length_mm: float
+    unit: Unit
+    upright: bool = False
+
+
+def paint_tape(painter: QPainter, band: QRectF, tape: Tape) -> None:
+    """Paint one tape in a band of pixels."""
     colours = palette()
     painter.fillRect(band, QColor(colours.tape))
     painter.setPen(QPen(QColor(colours.ink), 1))
     painter.setFont(text_font(12))
-    small, large, labelled = steps(unit, pixels_per_mm)
-    per = MM_PER_INCH if unit is Unit.INCH else 10.0
-    for k in range(math.floor(length_mm / small + 1e-6) + 1):
+    small, large, labelled = steps(tape.unit, tape.pixels_per_mm)
+    per = MM_PER_INCH if tape.unit is Unit.INCH else 10.0
+    for k in range(math.floor(tape.length_mm / small + 1e-6) + 1):
         mm = k * small
         whole, half = _multiple(mm, labelled), _multiple(mm, large)
         size = 11 if whole else 8 if half else 5
-        offset = mm * pixels_per_mm
-        if upright:
-            y = zero_px - offset
-            if not band.top() - 2 <= y <= band.bottom() + 2:
-                continue
-            painter.drawLine(QPointF(band.right() - size, y), QPointF(band.right(), y))
-            if whole and mm > 0:
-                painter.save()
-                painter.translate(band.left() + 7, y)
-                painter.rotate(-90)
-                painter.drawText(
-                    QRectF(-30, -7, 60, 14), Qt.AlignmentFlag.AlignCenter, f"{mm / per:g}"
-                )
-                painter.restore()
+        words = f"{round(mm / per, 6):g}" if whole and mm > 0 else ""
+        offset = mm * tape.pixels_per_mm
+        if tape.upright:
+            _paint_mark_upright(painter, band, tape.zero_px - offset, size, words)
         else:
-            x = zero_px + offset
-            if not band.left() - 2 <= x <= band.right() + 2:
-                continue
-            painter.drawLine(QPointF(x, band.bottom() - size), QPointF(x, band.bottom()))
-            if whole and mm > 0:
-                painter.drawText(
-                    QRectF(x - 30, band.top() + 1, 60, 14),
-                    Qt.AlignmentFlag.AlignCenter,
-                    f"{round(mm / per, 6):g}",
-                )
+            _paint_mark_lying(painter, band, tape.zero_px + offset, size, words)
+
+
+def _paint_mark_lying(painter: QPainter, band: QRectF, x: float, size: int, words: str) -> None:
+    """One mark of a lying tape, if it is in the band."""
+    if band.left() - 2 <= x <= band.right() + 2:
+        painter.drawLine(QPointF(x, band.bottom() - size), QPointF(x, band.bottom()))
+        box = QRectF(x - 30, band.top() + 1, 60, 14)
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, words)
+
+
+def _paint_mark_upright(painter: QPainter, band: QRectF, y: float, size: int, words: str) -> None:
+    """One mark of an upright tape, its number along the tape, if it is in the band."""
+    if band.top() - 2 <= y <= band.bottom() + 2:
+        painter.drawLine(QPointF(band.right() - size, y), QPointF(band.right(), y))
+        painter.save()
+        painter.translate(band.left() + 7, y)
+        painter.rotate(-90)
+        painter.drawText(QRectF(-30, -7, 60, 14), Qt.AlignmentFlag.AlignCenter, words)
+        painter.restore()
 
 
 def _multiple(mm: float, of: float) -> bool:

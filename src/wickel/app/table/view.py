@@ -21,6 +21,7 @@ from PySide6.QtWidgets import QGraphicsItem, QGraphicsScene, QGraphicsView
 from wickel.app.table.leaders import leaders
 from wickel.app.theme import palette, text_font
 from wickel.geometry import Outline
+from wickel.wording import tr
 
 _ZOOM = 1.2
 _MOST, _LEAST = 12.0, 0.02
@@ -133,7 +134,7 @@ class PickView(ZoomView):
     def __init__(self) -> None:
         super().__init__()
         self.setToolTip(
-            "Wheel or + and −: zoom · 0: all in sight · drag: move · Page Down: next piece"
+            tr("Wheel or + and −: zoom · 0: all in sight · drag: move · Page Down: next piece")
         )
         self.items_by_id: dict[str, PickItem] = {}
         self.chosen = ""

@@ -14,6 +14,7 @@ from wickel.job.edits import with_garment
 from wickel.lay import Wish
 from wickel.lay.matching import SEAM
 from wickel.units import shown_length
+from wickel.wording import tr
 
 _NOTHING_MM = 0.5
 
@@ -43,11 +44,11 @@ class AskedList(QWidget):
         asked = asked_by(garment, pattern, self._session.job)
         if design.border is not None:
             pieces = [(piece.id, piece.name) for piece in hemmed_pieces(pattern)]
-            self._group("Hems on the border", "border", pieces, asked.border)
+            self._group(tr("Hems on the border"), "border", pieces, asked.border)
         if design.repeat is not None:
             seams = dict.fromkeys(seam.name for seam in seams_that_may_meet(pattern))
             self._group(
-                "Seams that meet in the repeat",
+                tr("Seams that meet in the repeat"),
                 "seams",
                 [(name, name) for name in seams],
                 asked.seams,
@@ -56,9 +57,9 @@ class AskedList(QWidget):
             design.repeat is not None and design.repeat.across_mm is not None
         ):
             words = (
-                "With a motif in the middle"
+                tr("With a motif in the middle")
                 if design.motif is not None
-                else "With a stripe in the middle"
+                else tr("With a stripe in the middle")
             )
             pieces = [(piece.id, piece.name) for piece in pattern.pieces[:6]]
             self._group(words, "centred", pieces, asked.centred)
@@ -82,7 +83,7 @@ class AskedList(QWidget):
             row.addWidget(tick, 1)
             self.costs[kind, id] = label("", "soft")
             self.costs[kind, id].setToolTip(
-                "How much cloth would be saved if this ran free, with the same effort"
+                tr("How much cloth would be saved if this ran free, with the same effort")
             )
             row.addWidget(self.costs[kind, id])
             self._column.addLayout(row)
@@ -101,7 +102,7 @@ class AskedList(QWidget):
             if tick.isChecked() and len(asked) == 1:
                 mm = total
             words = (
-                "costs nothing"
+                tr("costs nothing")
                 if mm is None or mm < _NOTHING_MM
                 else f"costs {shown_length(mm, unit)}"
             )
@@ -111,16 +112,16 @@ class AskedList(QWidget):
         """What keeping to all that is ticked costs."""
         if mm is None:
             return (
-                "Looking for what keeping to it costs …"
+                tr("Looking for what keeping to it costs …")
                 if self._session.pricing
-                else "What must meet?"
+                else tr("What must meet?")
             )
         words = (
             "nothing"
             if mm < _NOTHING_MM
-            else f"{shown_length(mm, self._session.job.unit)} of the lay"
+            else tr("{length} of the lay", length=shown_length(mm, self._session.job.unit))
         )
-        return f"Keeping to the print costs {words}."
+        return tr("Keeping to the print costs {words}.", words=words)
 
     def _ask(self, kind: str, id: str, *, on: bool) -> None:
         garment, draft = self._session.garment, self._session.draft
@@ -130,4 +131,4 @@ class AskedList(QWidget):
         taken: tuple[str, ...] = getattr(asked, kind)
         made = (*taken, id) if on else tuple(own for own in taken if own != id)
         changed = replace(garment, on_print=replace(asked, **{kind: made}))
-        self._session.apply(with_garment(self._session.job, changed), "Asked of the print")
+        self._session.apply(with_garment(self._session.job, changed), tr("Asked of the print"))

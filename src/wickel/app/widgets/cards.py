@@ -19,6 +19,8 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from wickel.wording import tr
+
 
 def label(text: str = "", kind: str = "", *, wrap: bool = False) -> QLabel:
     """A label of a kind that the style sheet knows: title, heading, figure, soft, broken, held."""
@@ -191,8 +193,8 @@ def labelled(row: QHBoxLayout, text: str, field: QWidget, stretch: int = 0) -> N
 def closing_row(dialog: QDialog, words: str, tip: str) -> tuple[QHBoxLayout, QPushButton]:
     """The buttons at the foot of a dialog: leave it as it is, or do what it is for; and the one
     that does."""
-    leave = QPushButton("Cancel")
-    leave.setToolTip("Close without a change (Esc)")
+    leave = QPushButton(tr("Cancel"))
+    leave.setToolTip(tr("Close without a change (Esc)"))
     leave.clicked.connect(dialog.reject)
     do = QPushButton(words)
     do.setObjectName("main")

@@ -8,6 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QDialog, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.widgets.cards import closing_row, label, scrolling
+from wickel.wording import tr
 
 
 class Notice(QDialog):
@@ -66,10 +67,10 @@ class Notice(QDialog):
             return row
         row = QHBoxLayout()
         row.addStretch()
-        self.do = QPushButton("OK")
+        self.do = QPushButton(tr("OK"))
         self.do.setObjectName("main")
         self.do.setDefault(True)
-        self.do.setToolTip("Close (Enter, Esc)")
+        self.do.setToolTip(tr("Close (Enter, Esc)"))
         self.do.clicked.connect(self.accept)
         row.addWidget(self.do)
         return row
@@ -101,7 +102,7 @@ def asked_text(parent: QWidget, title: str, question: str, text: str = "") -> st
     words.setBuddy(field)
     column.addWidget(words)
     column.addWidget(field)
-    row, _ = closing_row(dialog, "OK", "Take this (Enter)")
+    row, _ = closing_row(dialog, "OK", tr("Take this (Enter)"))
     column.addLayout(row)
     field.setFocus()
     taken = dialog.exec() == QDialog.DialogCode.Accepted

@@ -13,6 +13,7 @@ from wickel.app.theme import palette
 from wickel.app.theme.palette import LIGHT
 from wickel.assets import figure_svg
 from wickel.body import MEASUREMENTS
+from wickel.wording import tr
 
 _NAMESPACE = "http://www.w3.org/2000/svg"
 _BODIES = ("body-front", "body-back")
@@ -50,7 +51,9 @@ class Figure(QWidget):
     def show_measurement(self, measurement: str) -> None:
         """Highlight a measurement."""
         self._measurement = measurement
-        self.setAccessibleName(f"Where {MEASUREMENTS[measurement].name.lower()} is measured")
+        self.setAccessibleName(
+            tr("Where {name} is measured", name=MEASUREMENTS[measurement].name.lower())
+        )
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -14,6 +14,7 @@ from wickel.cloth import WAYS, Cloth, Panel, fold_panels
 from wickel.cloth.folding import LENGTH_MM, WIDTH_MM
 from wickel.files import GROUND, ground_of
 from wickel.geometry import Outline, Point
+from wickel.wording import tr
 
 _HIGHEST = 220.0
 _SIDE_BY_SIDE_FROM = 170
@@ -38,7 +39,13 @@ class FoldingPicture(QWidget):
     def show_way(self, way: str, cloth: Cloth | None, depth_share: float) -> None:
         """Show how to fold a cloth one way."""
         self._way, self._cloth, self._share = way, cloth, depth_share
-        self.setAccessibleName(f"How to fold it: {WAYS[way].name}. {' '.join(WAYS[way].steps)}")
+        self.setAccessibleName(
+            tr(
+                "How to fold it: {name}. {join}",
+                name=WAYS[way].name,
+                join=" ".join(WAYS[way].steps),
+            )
+        )
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -16,15 +16,16 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.widgets.cards import label, scrolling
+from wickel.wording import tr
 
 _BY_HAND = (
-    ("Tab, Shift+Tab", "next and previous field"),
-    ("Arrows, Enter", "from card to card, take the one in hand"),
-    ("Page Down, Page Up", "next and previous piece on paper or cloth"),
-    ("Esc", "put the piece down, close a dialog"),
-    ("F2", "show what the slip is about"),
-    ("Wheel, + and −, 0", "nearer, farther, all in sight"),
-    ("Drag", "move what is in sight"),
+    (tr("Tab, Shift+Tab"), tr("next and previous field")),
+    (tr("Arrows, Enter"), tr("from card to card, take the one in hand")),
+    (tr("Page Down, Page Up"), tr("next and previous piece on paper or cloth")),
+    ("Esc", tr("put the piece down, close a dialog")),
+    ("F2", tr("show what the slip is about")),
+    (tr("Wheel, + and −, 0"), tr("nearer, farther, all in sight")),
+    ("Drag", tr("move what is in sight")),
 )
 
 
@@ -44,7 +45,7 @@ class KeysSheet(QDialog):
 
     def __init__(self, bar: QMenuBar, parent: QWidget) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Keys and mouse")
+        self.setWindowTitle(tr("Keys and mouse"))
         inner = QWidget()
         columns = QHBoxLayout(inner)
         columns.setSpacing(28)

@@ -7,7 +7,9 @@ from PySide6.QtWidgets import QLineEdit, QWidget
 
 from wickel.app.theme import text_scale
 from wickel.app.widgets.reason import mark_wrong
-from wickel.units import Unit, UnreadableLength, parsed_length, shown_cloth_length, shown_length
+from wickel.typed import UnreadableLength, parsed_length
+from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.wording import tr
 
 _LEAST_PX, _MOST_PX = 74, 96
 
@@ -24,7 +26,7 @@ class LengthEdit(QLineEdit):
         self.setAccessibleName(name)
         self.setMinimumWidth(round(_LEAST_PX * text_scale()))
         self.setMaximumWidth(round(_MOST_PX * text_scale()))
-        self._tip = f"{name}: type it in any unit, like 92, 36 1/4 in or 1 yd 4 in"
+        self._tip = tr("{name}: type it in any unit, like 92, 36 1/4 in or 1 yd 4 in", name=name)
         self.setToolTip(self._tip)
         self._unit = Unit.CM
         self._shown = ""

@@ -7,6 +7,8 @@ from pathlib import Path
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, Qt
 from PySide6.QtGui import QImage, QImageWriter
 
+from wickel.wording import tr
+
 
 class NoPicture(ValueError):
     """The file cannot be read as a picture; the message is for the maker."""
@@ -20,7 +22,9 @@ def read_picture(path: Path) -> QImage:
     """
     image = QImage(str(path))
     if image.isNull():
-        raise NoPicture(f"{path.name} cannot be read as a picture: take a PNG or a JPEG.")
+        raise NoPicture(
+            tr("{path} cannot be read as a picture: take a PNG or a JPEG.", path=path.name)
+        )
     return image
 
 

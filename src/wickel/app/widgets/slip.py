@@ -5,8 +5,10 @@ from __future__ import annotations
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton
 
+from wickel.app.stage import Stage
 from wickel.app.theme import palette, scaled
 from wickel.app.widgets.cards import label
+from wickel.wording import tr
 
 
 class Slip(QFrame):
@@ -16,16 +18,16 @@ class Slip(QFrame):
 
     def __init__(self) -> None:
         super().__init__()
-        self._stage = -1
+        self._stage = Stage.JOBS
         self.setMinimumHeight(36)
         row = QHBoxLayout(self)
         row.setContentsMargins(20, 0, 12, 0)
         self.sentence = label("", wrap=True)
-        self.sentence.setAccessibleName("What is next")
+        self.sentence.setAccessibleName(tr("What is next"))
         self.sentence.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
-        self.show_me = QPushButton("Show me")
+        self.show_me = QPushButton(tr("Show me"))
         self.show_me.setShortcut("F2")
-        self.show_me.setToolTip("Go where this is (F2)")
+        self.show_me.setToolTip(tr("Go where this is (F2)"))
         self.show_me.clicked.connect(lambda: self.asked.emit(self._stage))
         row.addWidget(self.sentence, 1)
         row.addWidget(self.show_me)
@@ -45,9 +47,10 @@ class Slip(QFrame):
             f"QPushButton:focus, QPushButton:hover {{ border: 1px solid {gold}; }}"
         )
 
-    def say(self, sentence: str, stage: int = -1) -> None:
+    def say(self, sentence: str, stage: Stage | None = None) -> None:
         """Show a sentence; with a stage, *Show me* leads there."""
         self.sentence.setText(sentence)
         self.sentence.setToolTip(sentence)
-        self._stage = stage
-        self.show_me.setVisible(stage >= 0)
+        if stage is not None:
+            self._stage = stage
+        self.show_me.setVisible(stage is not None)

@@ -17,6 +17,7 @@ from wickel.cloth import BorderAt, Cloth, Print
 from wickel.files import ground_of, tile_mm
 from wickel.geometry import bounds, unfolded
 from wickel.lay import CutPiece, Grain, Lay, on_table
+from wickel.wording import tr
 
 
 def paint_cloth(
@@ -120,7 +121,7 @@ class PrintOnPiece(QWidget):
             if folds:
                 outline, _ = unfolded(outline, folds[0])
             self._path = scene_path(hung(outline), closed=True)
-            self.setAccessibleName(f"{piece.name} with its print, head up")
+            self.setAccessibleName(tr("{piece} with its print, head up", piece=piece.name))
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:

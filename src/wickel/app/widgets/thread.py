@@ -18,6 +18,7 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from wickel.app.theme import palette, scaled, text_font
+from wickel.wording import tr
 
 WIDTH, NARROW = 124, 66
 """How wide the thread is, and where the window is small: then the words stand below the knots."""
@@ -49,7 +50,7 @@ class Thread(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Expanding)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
-        self.setAccessibleName("Stages of the work")
+        self.setAccessibleName(tr("Stages of the work"))
         self._describe()
 
     def make_narrow(self, yes: bool) -> None:
@@ -89,7 +90,13 @@ class Thread(QWidget):
     def _describe(self) -> None:
         words = []
         for k, knot in enumerate(self._knots):
-            state = f"{knot.count} to look at" if knot.count else "done" if knot.tied else "open"
+            state = (
+                tr("{count} to look at", count=knot.count)
+                if knot.count
+                else "done"
+                if knot.tied
+                else "open"
+            )
             words.append(f"{knot.name}: {state}{' (shown)' if k == self._current else ''}")
         self.setAccessibleDescription(", ".join(words))
 
@@ -109,7 +116,13 @@ class Thread(QWidget):
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         self._hovered = self.knot_at(event.position().y())
         if self._hovered >= 0:
-            self.setToolTip(f"{self._knots[self._hovered].name} (Ctrl+{self._hovered + 1})")
+            self.setToolTip(
+                tr(
+                    "{name} (Ctrl+{hovered})",
+                    name=self._knots[self._hovered].name,
+                    hovered=self._hovered + 1,
+                )
+            )
         self.update()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:

@@ -14,6 +14,7 @@ from wickel.cloth import PRINT_NAMES
 from wickel.job.edits import shown_quantity
 from wickel.job.laid import shown_garment
 from wickel.units import shown_cloth_length, shown_length
+from wickel.wording import tr
 from wickel.yardage import shown_buy, tally
 
 ALL = "*"
@@ -66,13 +67,14 @@ class Ticket(QFrame):
         choosers = QVBoxLayout()
         choosers.setSpacing(3)
         self.garments = self._chooser(
-            "The garment in hand", "Body, Draft and Cloth are about it (Ctrl+Page Down)"
+            tr("The garment in hand"), tr("Body, Draft and Cloth are about it (Ctrl+Page Down)")
         )
         self.garments.activated.connect(
             lambda _: session.take_garment(str(self.garments.currentData()))
         )
         self.cloths = self._chooser(
-            "The cloth in hand", "Its lay and its figures; or those of all (Ctrl+Shift+Page Down)"
+            tr("The cloth in hand"),
+            tr("Its lay and its figures; or those of all (Ctrl+Shift+Page Down)"),
         )
         self.cloths.activated.connect(lambda _: self._take_cloth(str(self.cloths.currentData())))
         choosers.addWidget(self.garments)
@@ -80,7 +82,7 @@ class Ticket(QFrame):
         row.addLayout(choosers)
         self.of_all = False
         self.lay, self.needed = Tally("lay"), Tally("needed")
-        self.buy, self.used = Tally("to buy"), Tally("used")
+        self.buy, self.used = Tally(tr("to buy")), Tally("used")
         for own in (self.lay, self.needed, self.buy, self.used):
             row.addLayout(own)
         session.lays_changed.connect(self.refresh)
@@ -112,7 +114,7 @@ class Ticket(QFrame):
         self.of_all = self.of_all and len(rows) > 1
         fill_box(
             self.cloths,
-            [*rows, ("all cloths", ALL)],
+            [*rows, (tr("all cloths"), ALL)],
             ALL if self.of_all else session.cloth.id if session.cloth else "",
         )
         self.cloths.setVisible(len(rows) > 1)
@@ -121,7 +123,7 @@ class Ticket(QFrame):
         """Show the job and tally as they are now."""
         self._show_choosers()
         job, garment, cloth = self._session.job, self._session.garment, self._session.cloth
-        self.title.say(job.name or (garment.name if garment else "") or "A job without a name")
+        self.title.say(job.name or (garment.name if garment else "") or tr("A job without a name"))
         parts = []
         if garment is not None:
             who = garment.body.name
@@ -146,13 +148,23 @@ class Ticket(QFrame):
         for own, mm, word in (
             (self.lay, whole.lay_mm, "lay"),
             (self.needed, whole.need_mm, "needed"),
-            (self.buy, whole.buy_mm, "to buy"),
+            (self.buy, whole.buy_mm, tr("to buy")),
         ):
             own.figure.setText(shown_cloth_length(mm, unit))
-            own.word.setText(f"{word}, all cloths{', at least' if whole.at_least else ''}")
+            own.word.setText(
+                tr(
+                    "{word}, all cloths{word_2}",
+                    word=word,
+                    word_2=", at least" if whole.at_least else "",
+                )
+            )
         self.used.figure.setText(f"{whole.used_share:.0%}")
-        cost = "" if whole.cost is None else f"The cloths cost {whole.cost:.2f} together."
-        self.buy.figure.setToolTip(cost or "Not every cloth has a price.")
+        cost = (
+            ""
+            if whole.cost is None
+            else tr("The cloths cost {cost:.2f} together.", cost=whole.cost)
+        )
+        self.buy.figure.setToolTip(cost or tr("Not every cloth has a price."))
 
     def _show_tally(self) -> None:
         if self.of_all:
@@ -162,25 +174,32 @@ class Ticket(QFrame):
         if lay is None or need is None:
             for own in (self.lay, self.needed, self.buy, self.used):
                 own.figure.setText("–")
-            self.buy.word.setText("to buy")
+            self.buy.word.setText(tr("to buy"))
             relabelled(self.buy.figure, "–", "figure")
             return
         self.lay.figure.setText(shown_cloth_length(need.lay_mm, unit))
         self.needed.figure.setText(shown_cloth_length(need.need_mm, unit))
-        self.buy.figure.setText(shown_buy(need, lay.cloth, unit).removeprefix("at least "))
+        self.buy.figure.setText(shown_buy(need, lay.cloth, unit).removeprefix(tr("at least ")))
         self.used.figure.setText(f"{lay.used_share:.0%}")
-        least = ", at least" if need.at_least else ""
+        least = tr(", at least") if need.at_least else ""
         self.lay.word.setText(f"lay{least}")
         self.needed.word.setText(f"needed{least}")
-        self.buy.word.setText(f"to buy{least}")
+        self.buy.word.setText(tr("to buy{least}", least=least))
         self.buy.figure.setToolTip(
-            f"lay {shown_cloth_length(need.lay_mm, unit)}"
+            tr("lay {length}", length=shown_cloth_length(need.lay_mm, unit))
             + (
                 ""
                 if need.matching_mm is None
-                else f", of which matching {shown_length(need.matching_mm, unit)},"
+                else tr(
+                    ", of which matching {length},", length=shown_length(need.matching_mm, unit)
+                )
             )
-            + f" + squaring both ends {shown_length(need.squaring_mm, unit)}"
-            f" + shrinkage {shown_length(need.shrinkage_mm, unit)} + rounding to the shop's step "
-            f"{shown_length(need.rounding_mm, unit)}"
+            + tr(
+                " + squaring both ends {length} + shrinkage {length_2} + rounding to the "
+                "shop's "
+                "step {length_3}",
+                length=shown_length(need.squaring_mm, unit),
+                length_2=shown_length(need.shrinkage_mm, unit),
+                length_3=shown_length(need.rounding_mm, unit),
+            )
         )

@@ -69,7 +69,7 @@ class Operation:
 def _spot(change: Change, which: str) -> Spot:
     spot: Spot | None = getattr(change, which)
     if spot is None:
-        raise DraftRefused(say("changes.say-from-which-edge-which"), change.piece)
+        raise DraftRefused(say("changes.say-from-which-edge"), change.piece)
     return spot
 
 
@@ -287,7 +287,7 @@ def _piece(pattern: Pattern, id: str) -> Piece:
         if piece.id == id:
             return piece
     names = ", ".join(piece.id for piece in pattern.pieces)
-    raise DraftRefused(say("changes.there-no-piece-change-there", id=id, names=names), id)
+    raise DraftRefused(say("changes.there-no-piece-change", id=id, names=names), id)
 
 
 def changed(pattern: Pattern, change: Change) -> Pattern:

@@ -80,7 +80,7 @@ def move_dart(piece: Piece, dart: str, to: Spot) -> Piece:
     after, before = chain(piece, last, to), chain(piece, to, first)
     in_mouth = to.edge == first.edge and first.share <= to.share <= last.share
     if in_mouth or not after or not before or math.dist(place, tip) < 5.0:
-        raise DraftRefused(say("darts.dart-cannot-moved-into-own", piece=piece.name), piece.id)
+        raise DraftRefused(say("darts.dart-cannot-moved-into", piece=piece.name), piece.id)
     a, b = spot_point(piece, first), spot_point(piece, last)
     closing = _about(tip, a, b)
     if any(s.edge.kind is EdgeKind.FOLD for s in before):
@@ -154,7 +154,7 @@ def dart_to_seam(
     place, a, b = spot_point(piece, to), spot_point(piece, first), spot_point(piece, last)
     if abs(math.dist(a, tip) - math.dist(b, tip)) > _LEGS_MM:
         raise DraftRefused(
-            say("darts.legs-differ-true-dart-first", piece=piece.name, dart=dart), piece.id
+            say("darts.legs-differ-true-dart", piece=piece.name, dart=dart), piece.id
         )
     if math.dist(place, tip) < 5.0:
         raise DraftRefused(say("darts.seam-must-run-from-dart", piece=piece.name), piece.id)

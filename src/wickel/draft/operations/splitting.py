@@ -135,7 +135,7 @@ def join(
     if apart > JOIN_MM + 1.0:
         raise DraftRefused(
             say(
-                "splitting.curved-differently-apart-they-cannot",
+                "splitting.curved-differently-apart",
                 one=one.name,
                 edge=edge,
                 other=other.name,

@@ -139,7 +139,7 @@ def _opening(a: Point, b: Point, beyond: Point, at_a: float, at_b: float) -> Aff
     """Where the strip beyond the cut a–b goes: turned about b, then moved square to the cut."""
     size = math.dist(a, b)
     if abs(at_a - at_b) >= 2 * size:
-        raise DraftRefused(say("spreading.cut-cannot-opened-wider-than"))
+        raise DraftRefused(say("spreading.cut-cannot-opened-wider"))
     ux, uy = (b[0] - a[0]) / size, (b[1] - a[1]) / size
     side = math.copysign(1.0, ux * (beyond[1] - a[1]) - uy * (beyond[0] - a[0]))
     angle = 2 * math.asin((at_a - at_b) / (2 * size)) * -side

@@ -18,7 +18,8 @@ from typing import Any
 
 from simpleeval import SimpleEval
 
-from wickel.units import Unit, UnreadableLength, parsed_length
+from wickel.typed import UnreadableLength, parsed_length
+from wickel.units import Unit
 from wickel.wording import say
 
 LONGEST_FORMULA = 300
@@ -44,10 +45,14 @@ class Quantity:
             plain = self if self.power == 0 else other
             if 0 in (self.power, other.power):
                 raise BadFormula(
-                    f"{_number(plain.value)} is a plain number and cannot be {doing} a length: "
-                    f"write {_number(plain.value)} cm or {_number(plain.value)} in."
+                    say(
+                        "formulas.number-and-length",
+                        number=_number(plain.value),
+                        doing=doing,
+                        **_either_unit(plain.value),
+                    )
                 )
-            raise BadFormula(f"A length and an area cannot be {doing} each other.")
+            raise BadFormula(say("formulas.length-and-area", doing=doing))
         return self.power if self.value != 0 else other.power
 
     def __add__(self, other: Quantity) -> Quantity:
@@ -61,14 +66,14 @@ class Quantity:
 
     def __truediv__(self, other: Quantity) -> Quantity:
         if other.value == 0:
-            raise BadFormula("A length cannot be divided by 0.")
+            raise BadFormula(say("formulas.divided-by-zero"))
         return _bounded(self.value / other.value, self.power - other.power)
 
     def __pow__(self, other: Quantity) -> Quantity:
         if other.power != 0 or other.value != int(other.value) or abs(other.value) > MOST_POWER:
-            raise BadFormula(f"A power is a whole number up to {MOST_POWER}.")
+            raise BadFormula(say("formulas.power", most_power=MOST_POWER))
         if self.value == 0 and other.value < 0:
-            raise BadFormula("0 has no negative power.")
+            raise BadFormula(say("formulas.negative-power-of-zero"))
         try:
             value = self.value ** int(other.value)
         except OverflowError:
@@ -82,19 +87,24 @@ class Quantity:
         return self
 
 
+def _either_unit(value: float) -> dict[str, str]:
+    """What a plain number may have meant: so many centimetres, or so many inches."""
+    return {"metric": f"{_number(value)} cm", "imperial": f"{_number(value)} in"}
+
+
 def _number(value: float) -> str:
     return f"{value:g}"
 
 
 def _bounded(value: float, power: int) -> Quantity:
     if not math.isfinite(value) or abs(value) > 1e12 or abs(power) > 8:
-        raise BadFormula("The formula comes out far too large.")
+        raise BadFormula(say("formulas.too-large"))
     return Quantity(value, power)
 
 
 def _same(name: str, values: tuple[Quantity, ...]) -> int:
     if not values:
-        raise BadFormula(f"{name} needs something in its brackets.")
+        raise BadFormula(say("formulas.nothing-in-brackets", name=name))
     power = values[0].power
     for value in values[1:]:
         power = Quantity(1.0, power)._alike(Quantity(1.0, value.power), "compared with")
@@ -117,7 +127,7 @@ def _size(value: Quantity) -> Quantity:
 
 def _root(value: Quantity) -> Quantity:
     if value.value < 0 or value.power % 2:
-        raise BadFormula("sqrt is taken of an area, or of a plain number, that is not negative.")
+        raise BadFormula(say("formulas.sqrt-of-length"))
     return Quantity(math.sqrt(value.value), value.power // 2)
 
 
@@ -180,52 +190,45 @@ _ALLOWED = (
 @lru_cache(maxsize=4096)
 def _parsed(text: str) -> ast.Expr:
     if len(text) > LONGEST_FORMULA:
-        raise BadFormula(f"A formula has at most {LONGEST_FORMULA} signs, not {len(text)}.")
-    if not text.strip():
-        raise BadFormula("A formula is missing: write a length like 5 cm, or bust/4.")
-    if "_mm" in text.replace(" ", "") or "\n" in text.strip():
         raise BadFormula(
-            f"“{text.strip()[:60]}” cannot be read: write a length like 5 cm, or bust/4."
+            say("formulas.too-many-signs", longest_formula=LONGEST_FORMULA, text=len(text))
         )
+    if not text.strip():
+        raise BadFormula(say("formulas.missing"))
+    if "_mm" in text.replace(" ", "") or "\n" in text.strip():
+        raise BadFormula(say("formulas.not-readable", text=text.strip()[:60]))
     try:
         tree = ast.parse(_with_lengths(text).strip(), mode="exec")
     except (SyntaxError, ValueError, RecursionError, MemoryError):
-        raise BadFormula(
-            f"“{text.strip()[:60]}” cannot be read: look at its signs and brackets."
-        ) from None
+        raise BadFormula(say("formulas.signs-and-brackets", text=text.strip()[:60])) from None
     if len(tree.body) != 1 or not isinstance(tree.body[0], ast.Expr):
-        raise BadFormula(
-            f"“{text.strip()[:60]}” is no formula: write one that gives a length, like bust/4 + 2 "
-            "cm."
-        )
+        raise BadFormula(say("formulas.no-formula", text=text.strip()[:60]))
     nodes = list(ast.walk(tree.body[0]))
     if len(nodes) > MOST_PARTS:
-        raise BadFormula(f"The formula has too many parts: at most {MOST_PARTS} are read.")
+        raise BadFormula(say("formulas.too-many-parts", most_parts=MOST_PARTS))
     for node in nodes:
-        if isinstance(node, ast.Attribute):
-            raise BadFormula(
-                f"“.{node.attr[:30]}” is not allowed: a formula has measurements, options and "
-                "numbers."
-            )
-        if isinstance(node, ast.Call) and (
-            not isinstance(node.func, ast.Name)
-            or node.func.id not in (*FUNCTIONS, "_mm")
-            or node.keywords
-        ):
-            called = node.func.id if isinstance(node.func, ast.Name) else "that"
-            raise BadFormula(
-                f"“{called[:30]}” is no function of formulas: there are {', '.join(FUNCTIONS)}."
-            )
-        if isinstance(node, ast.Constant) and (
-            isinstance(node.value, bool) or not isinstance(node.value, int | float)
-        ):
-            raise BadFormula("Text and True or False have no place in a formula.")
-        if not isinstance(node, _ALLOWED):
-            raise BadFormula(
-                f"“{text.strip()[:60]}” uses a sign that is not allowed: use + − * / ** and "
-                "brackets."
-            )
+        _check_node(node, text)
     return tree.body[0]
+
+
+def _check_node(node: ast.AST, text: str) -> None:
+    """Raises ``BadFormula`` for what has no place in a formula."""
+    match node:
+        case ast.Attribute(attr=attr):
+            raise BadFormula(say("formulas.attribute", attr=attr[:30]))
+        case ast.Call(func=ast.Name(id=name), keywords=[]) if name in (*FUNCTIONS, "_mm"):
+            return
+        case ast.Call(func=func):
+            called = func.id if isinstance(func, ast.Name) else "that"
+            raise BadFormula(
+                say("formulas.no-such-function", called=called[:30], join=", ".join(FUNCTIONS))
+            )
+        case ast.Constant(value=bool()):
+            raise BadFormula(say("formulas.text-or-truth"))
+        case ast.Constant(value=value) if not isinstance(value, int | float):
+            raise BadFormula(say("formulas.text-or-truth"))
+    if not isinstance(node, _ALLOWED):
+        raise BadFormula(say("formulas.sign-not-allowed", text=text.strip()[:60]))
 
 
 @lru_cache(maxsize=4096)
@@ -245,7 +248,7 @@ def names_in(text: str) -> frozenset[str]:
 def _constant(node: ast.Constant) -> Quantity:
     assert isinstance(node.value, int | float)  # held by _parsed
     if abs(node.value) > LARGEST_MM:
-        raise BadFormula("A number in the formula is far too large.")
+        raise BadFormula(say("formulas.number-too-large"))
     return Quantity(float(node.value), 0)
 
 
@@ -284,28 +287,22 @@ class Formulas:
         tree = _parsed(text)
         unknown = sorted(names_in(text) - self._known)
         if unknown:
-            raise BadFormula(
-                f"“{unknown[0]}” is neither a measurement nor an option: write measurements like "
-                "bust or waist_to_knee."
-            )
+            raise BadFormula(say("formulas.unknown-name", unknown=unknown[0]))
         try:
             found = self._reader.eval(text, previously_parsed=tree)
         except TypeError:
             raise BadFormula(
-                f"“{text.strip()[:60]}”: a function has too many or too few values in its brackets."
+                say("formulas.wrong-number-of-values", text=text.strip()[:60])
             ) from None
         if not isinstance(found, Quantity):
-            raise BadFormula(f"“{text.strip()[:60]}” gives no length.")
+            raise BadFormula(say("formulas.no-length", text=text.strip()[:60]))
         if found.power != 1 and found.value != 0:
-            plain = _number(found.value)
-            raise BadFormula(
-                (
-                    f"“{text.strip()[:60]}” comes out as a plain number: say whether it is {plain} "
-                    f"cm or {plain} in."
+            shown = text.strip()[:60]
+            if found.power == 0:
+                raise BadFormula(
+                    say("formulas.plain-number", text=shown, **_either_unit(found.value))
                 )
-                if found.power == 0
-                else f"“{text.strip()[:60]}” comes out as an area, not as a length."
-            )
+            raise BadFormula(say("formulas.area", text=shown))
         if abs(found.value) > LARGEST_MM:
             raise BadFormula(say("formulas.too-long", text=text.strip()[:60], mm=found.value))
         return found.value

@@ -175,7 +175,7 @@ def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: All
     formulas = Formulas({**body.measurements_mm, **options})
     pieces = tuple(_piece(piece, formulas, allow) for piece in own.pieces)
     if not pieces:
-        raise DraftRefused(say("own_style.no-piece-yet-add-one", own=own.name), own.id)
+        raise DraftRefused(say("own_style.no-piece-yet-add", own=own.name), own.id)
     seams: list[Seam] = []
     for k, one in enumerate(pieces):
         for other in pieces[k + 1 :]:
@@ -190,7 +190,7 @@ def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: All
 def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     if len(own.points) < 3:
         raise DraftRefused(
-            say("own_style.points-piece-needs-three-more", own=own.name, points=len(own.points)),
+            say("own_style.points-piece-needs-three", own=own.name, points=len(own.points)),
             own.id,
         )
     places = own_points(own, formulas)

@@ -292,7 +292,7 @@ def checked(
             other_mm=edge_length(front, "sleeve end") + edge_length(back, "sleeve end"),
             least_mm=0.0,
             most_mm=12.0,
-            way_out=say("box_dress.cut-turn-up-as-long"),
+            way_out=say("box_dress.cut-turn"),
         ),
         TapeCheck(
             name="Pocket opening",

@@ -149,7 +149,7 @@ def _divided(
     share = {level: (mm - half["waist"]) / (2 * (count - 1)) for level, mm in half.items()}
     if min(share.values()) < -8.0:
         raise DraftRefused(
-            say("corset.body-narrower-above-below-than"),
+            say("corset.body-narrower-above-below"),
             "waist",
             "under_bust",
             "hip",

@@ -186,7 +186,7 @@ def checked(
             one_mm=edge_length(pattern.piece("casing"), "join"),
             other="waist as drafted",
             other_mm=waist,
-            way_out=say("jumpsuit.cut-casing-as-long-as"),
+            way_out=say("jumpsuit.cut-casing"),
         ),
         TapeCheck(
             name="Straps",

@@ -163,7 +163,7 @@ def checked(
             one_mm=2 * edge_length(pattern.piece("front-band"), "join"),
             other="both fronts and the neck",
             other_mm=2 * (edge_length(front, "front edge") + edge_length(back, "neck")),
-            way_out=say("open_robe.cut-bands-as-long-as"),
+            way_out=say("open_robe.cut-bands"),
         ),
         TapeCheck(
             name="Sleeve band",
@@ -171,7 +171,7 @@ def checked(
             one_mm=edge_length(pattern.piece("sleeve-band"), "join"),
             other="sleeve opening",
             other_mm=edge_length(front, "sleeve end") + edge_length(back, "sleeve end"),
-            way_out=say("open_robe.cut-band-as-long-as"),
+            way_out=say("open_robe.cut-band"),
         ),
         over_body(body, "bust", "hip", garment_mm=4 * back.edge("hem").start[1]),
     )

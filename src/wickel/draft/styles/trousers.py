@@ -114,7 +114,7 @@ def checked(
         one_mm=edge_length(front, "side") + (SLANT_DOWN_MM if slanted else 0.0),
         other="back",
         other_mm=edge_length(back, "side"),
-        way_out=say("trousers.draw-both-edges-from-same"),
+        way_out=say("trousers.draw-both-edges"),
     )
     checks = [
         *leg_checks(front, back, body, options, 4 * hip),

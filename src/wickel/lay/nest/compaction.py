@@ -2,8 +2,11 @@
 
 Pairs of convex parts that are near keep to their own sides of a separating line; parts that come to
 overlap although no line parts them get one, taken where they still were apart, and the program is
-solved again (constraint generation). With new lines it is done again until little more is won. See
-NESTING.md §5.5.
+solved again (constraint generation). With new lines it is done again until little more is won.
+
+Source: Z. Li and V. Milenkovic, *Compaction and separation algorithms for non-convex polygons and
+their applications*, European Journal of Operational Research 84 (1995); the constraints made on
+demand are ours (docs/architecture.md, *The nesting engine*).
 """
 
 from __future__ import annotations

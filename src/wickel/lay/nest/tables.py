@@ -2,8 +2,11 @@
 
 Strict: an outline is widened to its full x-extent in each band of the grid, so an offset that a
 table calls free is exactly free. Where two only touch, so that a lay rounded to the grid is not
-taken for overlapping, it says so. The idea (bands and difference arrays, depths by run lengths) is
-NESTING.md §5.1 and §5.2.
+taken for overlapping, it says so.
+
+These are no-fit rasters, the no-fit polygon on a grid (F. Toledo and others, *The dotted-board
+model*, International Journal of Production Economics 145, 2013); bands, difference arrays and
+depths by run lengths are ours, measured in docs/measured.md.
 """
 
 from __future__ import annotations

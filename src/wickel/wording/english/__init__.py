@@ -1,11 +1,14 @@
 """The sentences in English, by code; each room has its own module."""
 
-from wickel.wording.english import body, cloth, draft, job, lay
+from wickel.wording.english import body, cloth, draft, files, geometry, job, lay, typed
 
 ENGLISH: dict[str, str] = {
+    **typed.SENTENCES,
+    **geometry.SENTENCES,
     **body.SENTENCES,
-    **cloth.SENTENCES,
     **draft.SENTENCES,
-    **job.SENTENCES,
+    **cloth.SENTENCES,
     **lay.SENTENCES,
+    **job.SENTENCES,
+    **files.SENTENCES,
 }

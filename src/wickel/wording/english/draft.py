@@ -36,9 +36,7 @@ SENTENCES = {
         "A neck that is {kinds} has no straight centre for buttons: close it behind, or take "
         "another neck."
     ),
-    "box_dress.cut-turn-up-as-long": (
-        "Cut the turn-up as long as the sleeve is round, or a little longer."
-    ),
+    "box_dress.cut-turn": ("Cut the turn-up as long as the sleeve is round, or a little longer."),
     "box_dress.dress-too-short-pockets-side": (
         "The dress is too short for pockets in the side seams: lengthen it by {short:up}."
     ),
@@ -49,14 +47,14 @@ SENTENCES = {
     ),
     "changes.change": "Change {number}, {name}: {refusal}",
     "changes.piece-cannot-joined-itself": "A piece cannot be joined to itself.",
-    "changes.say-from-which-edge-which": "Say from which edge to which the seam runs.",
+    "changes.say-from-which-edge": "Say from which edge to which the seam runs.",
     "changes.there-no-operation": "There is no operation “{operation}”.",
-    "changes.there-no-piece-change-there": "There is no piece “{id}” to change: there are {names}.",
+    "changes.there-no-piece-change": "There is no piece “{id}” to change: there are {names}.",
     "circle_skirt.skirt-only-long-longer-measure": (
         "The skirt would be only {long:length} long: make it longer, or measure waist to knee "
         "again."
     ),
-    "circles.drawn-radius-which-leaves-no": (
+    "circles.drawn-radius-which-leaves": (
         "The {name} is drawn with a radius of {inner:length}, which leaves no room for its "
         "allowance of {waist:length} inside: take less of a circle or a smaller allowance."
     ),
@@ -66,11 +64,11 @@ SENTENCES = {
     "coat.coat-end-below-waist-above": (
         "The coat would end {below_waist:length} below the waist, above the hip: make it longer."
     ),
-    "collars.draw-collar-as-long-as": "Draw the collar as long as the neck seam.",
+    "collars.draw-collar": "Draw the collar as long as the neck seam.",
     "collars.draw-collar-as-long-as-2": (
         "Draw the collar as long as the stand from centre front to centre front."
     ),
-    "corset.body-narrower-above-below-than": (
+    "corset.body-narrower-above-below": (
         "The body is narrower above or below than at the waist: a corset cannot be drawn in there. "
         "Measure waist, under bust and hip again."
     ),
@@ -89,13 +87,11 @@ SENTENCES = {
         "{most_swing_deg:g}°: let it hang less, or take a longer shoulder."
     ),
     "cowl_top.cut-binding-longer": "Cut the binding longer.",
-    "darts.dart-cannot-moved-into-own": (
+    "darts.dart-cannot-moved-into": (
         "{piece}: the dart cannot be moved into its own mouth or tip."
     ),
     "darts.dart-mouth-cannot-lie-corner": "{piece}: a dart's mouth cannot lie on a corner.",
-    "darts.legs-differ-true-dart-first": (
-        "{piece}: the legs of the {dart} differ: true the dart first."
-    ),
+    "darts.legs-differ-true-dart": ("{piece}: the legs of the {dart} differ: true the dart first."),
     "darts.no-open-dart-one-edge": "{piece} has no open dart “{dart}” on one edge: it has {known}.",
     "darts.seam-must-run-from-dart": (
         "{piece}: the seam must run on from the dart's tip to another edge."
@@ -140,7 +136,7 @@ SENTENCES = {
         "The armhole would reach {under:length} down and the waist lies {waist:length} down: "
         "measure armhole and neck to waist again."
     ),
-    "jumpsuit.cut-casing-as-long-as": "Cut the casing as long as the waist.",
+    "jumpsuit.cut-casing": "Cut the casing as long as the waist.",
     "jumpsuit.cut-straps-longer": "Cut the straps longer.",
     "jumpsuit.ease-longer-side-lower-armhole": "Ease the longer side in, or lower its armhole.",
     "knit_top.cut-collar-anew-from-neck": "Cut the collar anew from the neck seam.",
@@ -150,7 +146,7 @@ SENTENCES = {
         "comes out {short:length} too {word} even at its bounds. Measure both again, or change "
         "the ease in the crotch."
     ),
-    "legs.legs-only-long-inside-them": (
+    "legs.legs-only-long-inside": (
         "The legs would be only {long:length} long inside: make them longer."
     ),
     "maxi_dress.slit-leaves-only-side-seam": (
@@ -182,20 +178,20 @@ SENTENCES = {
         "{refusal} Make the neck narrower, or lower the chest line."
     ),
     "one_shoulder_dress.ruche-both-one-length": "Ruche both to one length.",
-    "open_robe.cut-band-as-long-as": "Cut the band as long as the sleeve is round.",
-    "open_robe.cut-bands-as-long-as": "Cut the bands as long as the front edge and half the neck.",
+    "open_robe.cut-band": "Cut the band as long as the sleeve is round.",
+    "open_robe.cut-bands": "Cut the bands as long as the front edge and half the neck.",
     "open_robe.slant-meet-centre-down-hem": (
         "The slant would meet the centre {opening:length} down, at the hem: let it end higher, or "
         "make the robe longer."
     ),
     "own_style.edge-fold-must-straight": "{own}: an edge on the fold must be straight.",
     "own_style.look-order-points": "{own} {reason}: look at the order of its points.",
-    "own_style.no-piece-yet-add-one": "{own} has no piece yet: add one.",
+    "own_style.no-piece-yet-add": "{own} has no piece yet: add one.",
     "own_style.point": "{own}, point {number} “{row}”, {axis}: {reason}",
     "own_style.point-lies-next-one-move": (
         "{own}: point {k} “{name}” lies on the next one: move either."
     ),
-    "own_style.points-piece-needs-three-more": (
+    "own_style.points-piece-needs-three": (
         "{own} has {points} points: a piece needs three or more."
     ),
     "own_style.two-edges-called-give-each": (
@@ -213,7 +209,7 @@ SENTENCES = {
         "A neck {depth:length} deep does not come below the shoulder line, which lies "
         "{down:length} down where the neck meets it: make the neck deeper or narrower."
     ),
-    "parts.neck-wide-from-centre-but": (
+    "parts.neck-wide-from-centre": (
         "The neck is {width:length} wide from the centre but half the shoulder is only "
         "{half:length}: make the neck narrower or measure the shoulder again."
     ),
@@ -247,15 +243,15 @@ SENTENCES = {
     ),
     "reshaping.notch-lies-between-ends-edge": "{piece}: a notch lies between the ends of its edge.",
     "reshaping.nothing-one-side-centre": "{piece} has nothing on one side of its centre.",
-    "sleeves.cap-high-sleeve-narrower-than": (
+    "sleeves.cap-high-sleeve-narrower": (
         "With a cap {height:length} high the sleeve would be narrower than the arm and its least "
         "room, {least:length}: take a flatter cap, or deepen the armhole."
     ),
-    "sleeves.cut-band-as-long-as": "Cut the band as long as the sleeve end is drawn in.",
+    "sleeves.cut-band": "Cut the band as long as the sleeve end is drawn in.",
     "sleeves.sleeve-long-cap-alone-longer": (
         "The sleeve is {long:length} long and its cap alone {height:length}: make it longer."
     ),
-    "sleeves.sleeve-round-end-less-than": (
+    "sleeves.sleeve-round-end-less": (
         "The sleeve is {edge_length:length} round at its end, less than its {name} of "
         "{round:length}: give the sleeve more room."
     ),
@@ -269,7 +265,7 @@ SENTENCES = {
     "splitting.cannot-split-there-seam-run": (
         "{piece} cannot be split there: the seam would run outside it."
     ),
-    "splitting.curved-differently-apart-they-cannot": (
+    "splitting.curved-differently-apart": (
         "{one} {edge} and {other} {other_edge} are curved differently, {apart:length} apart: they "
         "cannot be joined flat."
     ),
@@ -284,7 +280,7 @@ SENTENCES = {
         "{made} would cross itself: take less, or another place."
     ),
     "spots.no-edge": "{piece} has no edge “{name}”: it has {names}.",
-    "spreading.cut-cannot-opened-wider-than": (
+    "spreading.cut-cannot-opened-wider": (
         "A cut cannot be opened wider than twice its own length."
     ),
     "spreading.cuts-cannot-made-can": "{piece}: {cuts} cuts cannot be made; 1 to {most_cuts} can.",
@@ -327,13 +323,13 @@ SENTENCES = {
         "measure nape to waist and the armhole again."
     ),
     "torso_checks.change-side-dart": "Change the side dart.",
-    "torso_checks.draw-both-shoulders-from-same": "Draw both shoulders from the same points.",
-    "trousers.draw-both-edges-from-same": "Draw both edges from the same points.",
+    "torso_checks.draw-both-shoulders": "Draw both shoulders from the same points.",
+    "trousers.draw-both-edges": "Draw both edges from the same points.",
     "two_cloth_maxi.vent-reach-above-hip-shorter": (
         "A vent of {vent:length} would reach above the hip: make it shorter."
     ),
     "usual_checks.add-all-round": "Add {short:length} all round.",
-    "usual_checks.cut-band-as-long-as": "Cut the band as long as the waist and its overlap.",
+    "usual_checks.cut-band": "Cut the band as long as the waist and its overlap.",
     "usual_checks.difference-into-darts-pleats-side": (
         "Take the difference into darts, pleats or side seams."
     ),
@@ -349,5 +345,48 @@ SENTENCES = {
     ),
     "wrap_skirt.skirt-only-long-above-hip": (
         "The skirt would be only {long:length} long, above the hip: make it longer."
+    ),
+    "allowances.no-such-preset": "no allowance preset “{preset}”: there are {join}",
+    "allowances.no-such-edge": "no kind of edge “{role}”: there are {join}",
+    "formulas.signs-and-brackets": "“{text}” cannot be read: look at its signs and brackets.",
+    "formulas.not-readable": "“{text}” cannot be read: write a length like 5 cm, or bust/4.",
+    "formulas.too-large": "The formula comes out far too large.",
+    "formulas.missing": "A formula is missing: write a length like 5 cm, or bust/4.",
+    "formulas.too-many-signs": "A formula has at most {longest_formula} signs, not {text}.",
+    "formulas.too-many-parts": "The formula has too many parts: at most {most_parts} are read.",
+    "formulas.wrong-number-of-values": (
+        "“{text}”: a function has too many or too few values in its brackets."
+    ),
+    "formulas.no-length": "“{text}” gives no length.",
+    "formulas.length-and-area": "A length and an area cannot be {doing} each other.",
+    "formulas.divided-by-zero": "A length cannot be divided by 0.",
+    "formulas.nothing-in-brackets": "{name} needs something in its brackets.",
+    "formulas.unknown-name": (
+        "“{unknown}” is neither a measurement nor an option: write "
+        "measurements like bust or waist_to_knee."
+    ),
+    "formulas.no-formula": (
+        "“{text}” is no formula: write one that gives a length, like bust/4 + 2 cm."
+    ),
+    "formulas.no-such-function": "“{called}” is no function of formulas: there are {join}.",
+    "formulas.negative-power-of-zero": "0 has no negative power.",
+    "formulas.attribute": (
+        "“.{attr}” is not allowed: a formula has measurements, options and numbers."
+    ),
+    "formulas.number-too-large": "A number in the formula is far too large.",
+    "formulas.number-and-length": (
+        "{number} is a plain number and cannot be {doing} a length: write {metric} or {imperial}."
+    ),
+    "formulas.plain-number": (
+        "“{text}” comes out as a plain number: say whether it is {metric} or {imperial}."
+    ),
+    "formulas.area": "“{text}” comes out as an area, not as a length.",
+    "formulas.power": "A power is a whole number up to {most_power}.",
+    "formulas.sqrt-of-length": (
+        "sqrt is taken of an area, or of a plain number, that is not negative."
+    ),
+    "formulas.text-or-truth": "Text and True or False have no place in a formula.",
+    "formulas.sign-not-allowed": (
+        "“{text}” uses a sign that is not allowed: use + − * / ** and brackets."
     ),
 }

@@ -2,19 +2,22 @@
 
 SENTENCES = {
     "laying.no-lay-known": "No lay of this way is known.",
+    "quantity.empty": "Write how many are made, like  own; 2 × 92; 96.",
+    "quantity.not-understood": "“{text}” is not understood: write it like  own; 2 × 92; 96.",
+    "quantity.too-many": "{count} of one size: from 1 to {most} are made.",
     "table.no-way-holds": "No way can hold it.",
-    "job.garment-pieces-name-cloth-they": (
+    "job.garment-pieces-name-cloth": (
         "Garment “{garment}” has pieces of {material}: name the cloth they are cut from in its "
         "“cloths”."
     ),
-    "laying.stacking-takes-two-cloths-one": (
+    "laying.stacking-takes-two-cloths": (
         "Stacking takes two cloths of one width and print that share pieces: lay each by itself."
     ),
-    "table.yardage-table-garment-style-this": (
+    "table.yardage-table-garment-style": (
         "The yardage table is of a garment with a style: this job has plain pieces only."
     ),
     "work.asks-copies-least-needed": "{label} asks for {copies} copies: at least 1 is needed.",
-    "work.asks-copies-pairs-pair-needs": (
+    "work.asks-copies-pairs-pair": (
         "{label} asks for {copies} copies in pairs: a pair needs an even number."
     ),
     "work.cut-from-which-not-among": (

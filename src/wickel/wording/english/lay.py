@@ -12,7 +12,7 @@ SENTENCES = {
     "searching.buy-more": "Try the other ways, or buy more.",
     "searching.search-on": "Search on, try the other ways, or buy more.",
     "exact.come-out-mirrored": "{count} of {piece} come out mirrored.",
-    "exact.comes-out-left-right-not": (
+    "exact.comes-out-left-right": (
         "{piece} comes out {left} left and {right} right, not in pairs."
     ),
     "exact.comes-out-times-wanted": (
@@ -23,14 +23,14 @@ SENTENCES = {
     "exact.cut-fold-but-fold-edge": (
         "{piece} is to be cut on the fold, but its fold edge lies on none."
     ),
-    "exact.cut-fold-from-plies-no": (
+    "exact.cut-fold-from-plies": (
         "{piece} is cut on the fold from plies that no fold joins: halves would come out."
     ),
     "exact.cut-from-other-ply": "Cut it from the other ply.",
     "exact.does-not-unfold-whole-piece": (
         "{piece} does not unfold to the whole piece that is asked for."
     ),
-    "exact.laid-as-another-shape-than": "{piece} is laid as another shape than it is asked for.",
+    "exact.laid-as-another-shape": "{piece} is laid as another shape than it is asked for.",
     "exact.lies-cloth-but-not-asked": "{piece} lies on the cloth but is not asked for.",
     "exact.lies-off-bias": "{piece} lies {grain_off:.1f}° off the bias.",
     "exact.lies-off-grain": "{piece} lies {grain_off:.1f}° off its grain.",
@@ -49,9 +49,7 @@ SENTENCES = {
     "exact.turned-against-print-arrow-stands": (
         "{piece} is turned against the print: its arrow stands {print_off:.0f}° off."
     ),
-    "exact.turned-cloth-which-does-not": (
-        "{piece} is turned by {deg:g}° on the cloth, which it does not allow."
-    ),
+    "exact.turned-cloth": ("{piece} is turned by {deg:g}° on the cloth, which it does not allow."),
     "rules.let-be": "{finding} You let that be.",
     "parts.no-turn": (
         "{piece} asks for a {grain} grain and turns that {cloth} ({way}) does not "
@@ -67,14 +65,14 @@ SENTENCES = {
     "rules.off-the-flaw": "Move it off the flaw, or begin the lay behind it.",
     "rules.move-it": "Move it.",
     "rules.larger-cloth": "Lay it open, or take a larger piece of cloth.",
-    "constraints.cannot-lie-this-fold-as": (
+    "constraints.cannot-lie-this-fold": (
         "{piece} cannot lie in this fold as it is asked to on the print of {cloth}: open the "
         "cloth, or ask less."
     ),
     "lengths.begin-each-length-same-place": (
         "Begin each length at the same place of the print, or let the seam run free."
     ),
-    "lengths.does-not-fit-length-as": (
+    "lengths.does-not-fit-length": (
         "{piece} does not fit on a length of {cloth} as it is sold: take cloth that is sold in "
         "longer lengths, or split the piece with a seam."
     ),
@@ -105,7 +103,7 @@ SENTENCES = {
     ),
     "on_print.motif-cut-through": "The motif on {piece} is cut through.",
     "on_print.move": "Move it by that.",
-    "on_print.move-one-them-let-this": "Move one of them by that, or let this seam run free.",
+    "on_print.move-one-them-let": "Move one of them by that, or let this seam run free.",
     "on_print.not-meeting": (
         "The print does not meet at the {seam}: {piece} and {piece_2} are {off:fine} apart {way}."
     ),
@@ -131,10 +129,10 @@ SENTENCES = {
         "Cut it across the cloth, or take cloth that stretches the other way."
     ),
     "rules.cut-shoulder-seam": "Cut it with a shoulder seam.",
-    "rules.cut-through-four-plies-which": (
+    "rules.cut-through-four-plies": (
         "{join}: cut through four plies, of which the upper ones creep."
     ),
-    "rules.does-not-say-which-way": (
+    "rules.does-not-say": (
         "{cloth} does not say which way its print runs: it was taken as one-way."
     ),
     "rules.fold-inner-edges-selvages": "Fold by the inner edges of the selvages.",
@@ -151,7 +149,7 @@ SENTENCES = {
     "rules.pin-through-all-plies-cut": (
         "Pin through all plies, cut slowly, and true the upper pieces by the lowest one."
     ),
-    "rules.runs-over-shoulder-one-one": (
+    "rules.runs-over-shoulder": (
         "{piece} runs over the shoulder in one: one end would stand on its head on one-way cloth."
     ),
     "rules.say-card-cloth-check-pieces": (
@@ -162,16 +160,16 @@ SENTENCES = {
         "The selvages of {cloth} are {low:fine} and {high:fine} wide: their "
         "outer edges do not lie on each other in this fold."
     ),
-    "rules.stretch-along-body-gives-only": (
+    "rules.stretch-along-body-gives": (
         "{piece} would stretch along the body: {cloth} gives {word} only."
     ),
-    "rules.written-way-this-lay-does": (
+    "rules.written-way-this-lay": (
         "{cloth} has a {kept} written in a way that this lay does not heed."
     ),
     "searching.cannot-held-where-lies-hold": (
         "{part} cannot be held where it lies: hold pieces in a lay of one section, of the same way."
     ),
-    "searching.no-place-this-fold-where": (
+    "searching.no-place-this-fold": (
         "{piece} has no place in this fold where the print of {cloth} is as it is asked: open the "
         "cloth, or ask less."
     ),

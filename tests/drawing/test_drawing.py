@@ -6,8 +6,8 @@ from shapely.geometry import Point, Polygon, box
 from tests.lay.shapes import four_kinds
 from wickel.body import size_body
 from wickel.draft import STYLES, Allowances, draft
-from wickel.files import Layer, UnreadableFile, job_of, lay_drawing, piece_drawing, read_lays
-from wickel.files.drawing import inside_point, name_room
+from wickel.drawing import Layer, inside_point, lay_drawing, name_room, piece_drawing
+from wickel.files import UnreadableFile, job_of, read_lays
 from wickel.job import cut_pieces, lay_job
 from wickel.lay import Search
 

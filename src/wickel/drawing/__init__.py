@@ -1,0 +1,23 @@
+"""What is drawn of a piece and of a lay, before any paper or screen: layers of paths and names."""
+
+from wickel.drawing.copies import copies_text
+from wickel.drawing.lay import lay_drawing
+from wickel.drawing.names import arrow, inside_point, name_label, name_room
+from wickel.drawing.piece import notch_tick, piece_drawing
+from wickel.drawing.strokes import Drawing, Label, Layer, Stroke, through
+
+__all__ = [
+    "Drawing",
+    "Label",
+    "Layer",
+    "Stroke",
+    "arrow",
+    "copies_text",
+    "inside_point",
+    "lay_drawing",
+    "name_label",
+    "name_room",
+    "notch_tick",
+    "piece_drawing",
+    "through",
+]

@@ -1,0 +1,28 @@
+"""The language of the reader: the catalogue in which English words are looked up.
+
+Catalogues are gettext's, for the core and for the window: ``wickel.mo`` under
+``locale/LANGUAGE/LC_MESSAGES``, chosen by the environment once, when the program starts. A sentence
+of the core is looked up with its code as context. English needs no catalogue, and is what is shown
+where there is none. ``scripts/messages`` writes the template for translators.
+"""
+
+from __future__ import annotations
+
+import gettext
+from pathlib import Path
+
+LOCALES = Path(__file__).parent / "locale"
+
+_catalogue = gettext.translation("wickel", LOCALES, fallback=True)
+
+
+def tr(text: str, /, **values: object) -> str:
+    """A text of the window in the reader's language, with values put in by name as ``str.format``
+    does."""
+    words = _catalogue.gettext(text)
+    return words.format(**values) if values else words
+
+
+def translated(code: str, english: str) -> str:
+    """The sentence of a code in the reader's language, its values not yet put in."""
+    return _catalogue.pgettext(code, english)
