@@ -53,7 +53,7 @@ install_packages() {
 setup() {
   local level="$1" stamp wanted python
   stamp="$VENV/.wickel-$level"
-  wanted="$ROOT $(sha256sum pyproject.toml requirements.lock | sha256sum)"
+  wanted="$ROOT $(sha256sum pyproject.toml requirements*.lock | sha256sum)"
   if [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$wanted" ]; then return 0; fi
   local packages=($QT_PACKAGES)
   [ "$level" = test ] && packages+=($TEST_PACKAGES)
@@ -65,9 +65,10 @@ setup() {
     "$python" -m venv "$VENV" || { say "Python cannot make an environment: sudo apt-get install python3-venv"; exit 1; }
   fi
   say "installing what the program needs (once; a minute or two)"
-  local extra=""
-  [ "$level" = test ] && extra="[dev]"
-  "$VENV/bin/python" -m pip install -q --disable-pip-version-check -c requirements.lock -e ".$extra"
+  local lock=requirements.lock pip=("$VENV/bin/python" -m pip install -q --disable-pip-version-check)
+  [ "$level" = test ] && lock=requirements-dev.lock
+  "${pip[@]}" --require-hashes -r "$lock"
+  "${pip[@]}" --no-deps --no-build-isolation -e .
   "$VENV/bin/python" -m compileall -q src >/dev/null || true
   printf '%s' "$wanted" >"$stamp"
   if [ "$level" = test ]; then printf '%s' "$wanted" >"$VENV/.wickel-run"; fi

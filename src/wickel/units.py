@@ -149,6 +149,21 @@ def _mixed(parts: int, of: int) -> str:
     return f"{whole} {fraction}" if whole else fraction
 
 
+def priced_in(unit: Unit) -> Unit:
+    """The unit of cloth that a price is of: a yard for inch makers, else a metre."""
+    return Unit.YARD if unit in IMPERIAL else Unit.M
+
+
+def price_each(a_metre: float, of: Unit) -> float:
+    """The price of a metre as that of another unit of cloth."""
+    return a_metre * MM_PER[of] / MM_PER[Unit.M]
+
+
+def price_a_metre(price: float, of: Unit) -> float:
+    """The price of a unit of cloth as that of a metre, which is what is stored."""
+    return price * MM_PER[Unit.M] / MM_PER[of]
+
+
 def rounded_up(mm: float, step_mm: float) -> float:
     """The next whole number of steps that is not short: ``step · ceil((mm − 0.01) / step)``.
 

@@ -14,7 +14,7 @@ from wickel.app.stages.change_dialog import ChangeDialog
 from wickel.app.stages.gallery import BLANK, Gallery
 from wickel.body import size_body
 from wickel.draft import PRESETS
-from wickel.draft.operations import OPERATIONS
+from wickel.draft.operations import OPERATIONS, questions
 from wickel.files import read_job, read_schools, read_style
 from wickel.lay import exact_check
 from wickel.pattern import edge_length
@@ -109,7 +109,7 @@ def test_the_dialog_asks_what_each_operation_needs_and_answers_at_once(window, q
     dialog = opened_dialog(window, qtbot)
     for operation, known in OPERATIONS.items():
         choose(dialog.operation, operation)
-        assert set(dialog.fields) == {key for key, _ in known.asks}, operation
+        assert set(dialog.fields) == {own.key for own in questions(known)}, operation
         assert dialog.said.text().endswith("."), operation
         assert all(field.accessibleName() for field in dialog.fields.values()), operation
 

@@ -10,7 +10,7 @@ from wickel.app.next_step import next_step
 from wickel.app.session import Session
 from wickel.app.stage import Stage
 from wickel.cloth import Flaw
-from wickel.draft.operations import Change
+from wickel.draft.operations import Lengthen
 from wickel.job import Job
 from wickel.job.edits import with_cloth, with_garment, with_option, with_own_measure
 from wickel.studio import orders
@@ -90,7 +90,7 @@ def test_what_is_wrong_leads_where_it_is_put_right(own, edit, stage, words):
 
 
 def test_a_check_that_does_not_hold_comes_before_the_lay(own):
-    shorter = Change(operation="lengthen", piece="front", mm=-30.0, share=0.3)
+    shorter = Lengthen(piece="front", by_mm=-30.0, at=0.3)
     sentence, stage = said_after(
         own, with_garment(own.job, replace(own.garment, changes=(shorter,)))
     )

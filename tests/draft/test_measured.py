@@ -7,7 +7,15 @@ import pytest
 
 from wickel.body import size_body
 from wickel.draft import NOT_MEASURED
-from wickel.draft.operations import Change, Spot
+from wickel.draft.operations import (
+    Fold,
+    Join,
+    Lengthen,
+    SlashAndSpread,
+    Split,
+    Spot,
+    Unfold,
+)
 from wickel.draft.own import lost_in_rewriting, own_from_pattern
 from wickel.job import Garment, drafted
 from wickel.pattern import edge_length
@@ -23,9 +31,7 @@ def checked(style, *changes, **options):
 
 
 def slashed(**more):
-    return Change(
-        operation="spread", piece="front", edge="neck", other_edge="hem", count=2, mm=15.0, **more
-    )
+    return SlashAndSpread(piece="front", edge="neck", to_edge="hem", cuts=2, open_mm=15.0, **more)
 
 
 def test_a_neck_slashed_open_no_longer_fits_its_facing():
@@ -37,7 +43,7 @@ def test_a_neck_slashed_open_no_longer_fits_its_facing():
 
 
 def test_a_neck_that_is_gathered_back_fits_again():
-    assert checked("box-dress", slashed(yes=True))[0]["Front neck to facing"].held
+    assert checked("box-dress", slashed(gathered=True))[0]["Front neck to facing"].held
 
 
 @pytest.mark.parametrize("style", ["box-dress", "bodice", "pencil-skirt", "knit-top"])
@@ -46,22 +52,18 @@ def test_a_fold_or_a_split_by_itself_raises_no_alarm(style, operation):
     before, _ = checked(style)
     upper = "shoulder" if style != "pencil-skirt" else "waist"
     changes = {
-        "unfold": (Change(operation="unfold", piece="front"),),
+        "unfold": (Unfold(piece="front"),),
         "fold again": (
-            Change(operation="unfold", piece="front"),
-            Change(operation="fold", piece="front"),
+            Unfold(piece="front"),
+            Fold(piece="front"),
         ),
         "split along": (
-            Change(
-                operation="split",
-                piece="front",
-                first=Spot(edge="hem", share=0.7),
-                last=Spot(edge=upper, share=0.5),
+            Split(
+                piece="front", first=Spot(edge="hem", share=0.7), last=Spot(edge=upper, share=0.5)
             ),
         ),
         "split across": (
-            Change(
-                operation="split",
+            Split(
                 piece="front",
                 first=Spot(edge="side", share=0.6),
                 last=Spot(edge="centre", share=0.4),
@@ -78,13 +80,8 @@ def test_a_fold_or_a_split_by_itself_raises_no_alarm(style, operation):
 
 
 def test_a_check_whose_piece_is_gone_says_so_and_is_neither_held_nor_broken():
-    join = Change(
-        operation="join",
-        piece="front",
-        edge="shoulder",
-        other="back",
-        other_edge="shoulder",
-        yes=True,
+    join = Join(
+        piece="front", edge="shoulder", other="back", other_edge="shoulder", turned_over=True
     )
     checks, _ = checked("box-dress", join)
     check = checks["Side seam"]
@@ -94,9 +91,7 @@ def test_a_check_whose_piece_is_gone_says_so_and_is_neither_held_nor_broken():
 
 
 def test_lengthening_one_side_is_seen_by_the_style_s_own_check():
-    checks, _ = checked(
-        "box-dress", Change(operation="lengthen", piece="front", share=0.8, mm=20.0)
-    )
+    checks, _ = checked("box-dress", Lengthen(piece="front", at=0.8, by_mm=20.0))
     assert checks["Side seam"].difference_mm == pytest.approx(20.0, abs=0.5)
     assert checks["Side seam"].broken
 
@@ -105,14 +100,8 @@ def test_a_dart_that_is_slashed_apart_moves_with_its_strip():
     before, drawn = checked("pencil-skirt")
     _, after = checked(
         "pencil-skirt",
-        Change(
-            operation="spread",
-            piece="front",
-            edge="waist",
-            other_edge="hem",
-            count=1,
-            mm=30.0,
-            other_mm=30.0,
+        SlashAndSpread(
+            piece="front", edge="waist", to_edge="hem", cuts=1, open_mm=30.0, open_opposite_mm=30.0
         ),
     )
     old, new = (pattern.piece("front") for pattern in (drawn, after))

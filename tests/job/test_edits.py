@@ -8,7 +8,7 @@ import pytest
 from wickel.body import size_body
 from wickel.cloth import Cloth
 from wickel.draft import SCHOOLS, STYLES, Allowances, full_options
-from wickel.draft.operations import Change
+from wickel.draft.operations import Lengthen
 from wickel.draft.own import OwnOption
 from wickel.job import Garment, Job
 from wickel.job.edits import (
@@ -68,9 +68,7 @@ def test_a_cloth_off_the_shelf_keeps_the_id_that_garments_know():
         lambda job: with_option(job, DRESS, "hem_slit", 30.0),
         lambda job: with_allowances(job, DRESS, Allowances(own_mm={"hem": 55.0})),
         lambda job: with_estimates(job, DRESS, {"head": 560.0}),
-        lambda job: with_changes_by_hand(
-            job, DRESS, (Change(operation="lengthen", piece="front", mm=10.0),)
-        ),
+        lambda job: with_changes_by_hand(job, DRESS, (Lengthen(piece="front", by_mm=10.0),)),
         lambda job: with_school(job, DRESS, next(iter(SCHOOLS.values()))),
     ],
 )
@@ -165,7 +163,7 @@ def test_an_own_style_drops_the_answers_nobody_asks_for_any_more():
 
 
 def test_what_was_changed_by_hand_is_written_out_once_and_kept_afterwards():
-    change = Change(operation="lengthen", piece="front", mm=10.0)
+    change = Lengthen(piece="front", by_mm=10.0)
     of_house = replace(DRESS, changes=(change,))
     assert with_own(JOB, of_house, FERRY_APRON).garments[0].changes == ()
     of_own = replace(of_house, style=FERRY_APRON.id, own=FERRY_APRON)

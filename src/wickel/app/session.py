@@ -76,7 +76,7 @@ class Session(JobView):
         """Take up another job; nothing of the last one can be undone any more."""
         self.close_job()
         self._document = Document(job)
-        show_in(job.unit)
+        show_in(job.unit, both=job.both_units)
         self._taken_up = TakenUp()
         self.file.take(path)
         self._in_hand = {"garment": "", "cloth": ""}
@@ -113,7 +113,7 @@ class Session(JobView):
     def _edited(self, before: Job, drafts: Drafts) -> None:
         """Follow an edit: cloths whose pieces or rules have changed are searched anew, the others
         are left alone."""
-        show_in(self.job.unit)
+        show_in(self.job.unit, both=self.job.both_units)
         self._quiet = True
         for cloth in self.job.cloths:
             old = next((own for own in before.cloths if own.id == cloth.id), None)

@@ -40,6 +40,7 @@ from wickel.app.stages.lay import LayStage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.cut_view import Put
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
+from wickel.app.widgets.guide import show_guide
 from wickel.app.widgets.keys_sheet import KeysSheet
 from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
@@ -73,6 +74,17 @@ TROUBLE_MS = 9000
 TITLE_BAR, NARROW_BELOW, TEXT_STEP = 40, 1180, 1.125
 LEAST_SIZE, USUAL_SIZE = (940, 600), (1280, 800)
 """The least size of the window, and its size at first, where the screen has room for it."""
+
+
+_PAGES = {
+    Stage.JOBS: "jobs",
+    Stage.BODY: "body",
+    Stage.DRAFT: "draft",
+    Stage.CLOTH: "cloth",
+    Stage.LAY: "lay",
+    Stage.BUY: "buy",
+}
+"""The page of the guide that belongs to a stage, where no part of it has one of its own."""
 
 
 class MainWindow(QMainWindow):
@@ -205,7 +217,13 @@ class MainWindow(QMainWindow):
             )
         self._build_lay_menu(bar.addMenu(tr("&Lay")))
         self._build_buy_menu(bar.addMenu(tr("&Buy")))
-        view = bar.addMenu(tr("&View"))
+        self._build_view_menu(bar.addMenu(tr("&View")))
+        about = bar.addMenu(tr("&Help"))
+        self._action(about, tr("&Guide"), "F1", self._show_guide)
+        self._action(about, tr("&Keys and mouse"), "Shift+F1", self._show_keys)
+        self._action(about, tr("&About Wickel"), "", self._show_about)
+
+    def _build_view_menu(self, view: QMenu) -> None:
         self._action(view, tr("Zoom &in"), "Ctrl++", lambda: self._zoom("zoom_in"))
         self._action(view, tr("Zoom &out"), "Ctrl+-", lambda: self._zoom("zoom_out"))
         self._action(view, tr("&All in sight"), "Ctrl+0", lambda: self._zoom("fit"))
@@ -213,13 +231,13 @@ class MainWindow(QMainWindow):
         self._inches = self._action(
             view, tr("Measure in &inches"), "Ctrl+I", self._toggle_inches, checkable=True
         )
+        self._both = self._action(
+            view, tr("&Both units"), "Ctrl+Shift+I", self._toggle_both, checkable=True
+        )
         self._dark = self._action(view, tr("&Dark"), "Ctrl+D", self._toggle_dark, checkable=True)
         self._dark.setChecked(self._settings.values.dark)
         self._action(view, tr("&Larger text"), "Ctrl+Alt++", lambda: self._text_by(TEXT_STEP))
         self._action(view, tr("&Smaller text"), "Ctrl+Alt+-", lambda: self._text_by(1 / TEXT_STEP))
-        about = bar.addMenu(tr("&Help"))
-        self._action(about, tr("&Keys and mouse"), "F1", self._show_keys)
-        self._action(about, tr("&About Wickel"), "", self._show_about)
 
     def _show_steps(self) -> None:
         """Say in the menu what would be taken back, and what done again."""
@@ -374,6 +392,7 @@ class MainWindow(QMainWindow):
             tr("{job} · Wickel", job=session.job.name) if session.job.name else tr("Wickel")
         )
         self._inches.setChecked(session.job.unit is Unit.INCH)
+        self._both.setChecked(session.job.both_units)
         for action in self._of_a_lay:
             action.setEnabled(session.lay is not None)
 
@@ -419,6 +438,10 @@ class MainWindow(QMainWindow):
     def _toggle_inches(self) -> None:
         unit = Unit.INCH if self._inches.isChecked() else Unit.CM
         self._session.apply(replace(self._session.job, unit=unit), tr("Unit of length"))
+
+    def _toggle_both(self) -> None:
+        both = replace(self._session.job, both_units=self._both.isChecked())
+        self._session.apply(both, tr("Both units"))
 
     # --- files -----------------------------------------------------------------------------------
 
@@ -532,6 +555,11 @@ class MainWindow(QMainWindow):
         write()
 
     # --- help -----------------------------------------------------------------------------------
+
+    def _show_guide(self) -> None:
+        """Open the guide at the page of the place one is in."""
+        stage = Stage(self.stack.currentIndex())
+        show_guide(QApplication.focusWidget() or self, _PAGES[stage])
 
     def _show_keys(self) -> None:
         sheet = KeysSheet(self.menuBar(), self)

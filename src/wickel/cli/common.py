@@ -46,7 +46,7 @@ def read(path: Path) -> Job:
         job = read_job(path)
     except UnreadableFile as reason:
         fail(reason, UNUSABLE)
-    show_in(job.unit)
+    show_in(job.unit, both=job.both_units)
     return job
 
 

@@ -10,6 +10,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
+from wickel.catalogue import Catalogue
 from wickel.geometry import Affine, Outline, Point, moved
 from wickel.wording import say
 
@@ -263,9 +264,8 @@ class Way:
 
 STACKED = "stacked"
 
-WAYS: dict[str, Way] = {
-    way.id: way
-    for way in (
+WAYS: Catalogue[Way] = Catalogue(
+    (
         Way(
             id="open",
             name="Open, one ply",
@@ -377,7 +377,7 @@ WAYS: dict[str, Way] = {
             takes_two=True,
         ),
     )
-}
+)
 
 JOINED = "+"
 """Sections of different ways one after another are written with this between them."""

@@ -85,6 +85,7 @@ def _zip(needed_mm: float, why: str) -> Notion:
 
 
 def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
+    """The zips of a garment: at the marks on its pieces, and those that its style closes with."""
     for piece in pattern.pieces:
         for notch in piece.notches:
             if notch.name == ZIP:
@@ -92,12 +93,9 @@ def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
                 from_start = edge.start[0] < edge.end[0]  # the edge runs from its upper end down
                 long = notch.at_mm if from_start else edge_length(piece, notch.edge) - notch.at_mm
                 yield _zip(long, f"from the upper edge to the mark on the {notch.edge}")
-    closing = options.get("closing")
-    back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
-    if style == "bodice" and closing == "back" and back is not None:
-        yield _zip(edge_length(back, "centre"), "the whole centre back")
-    if front is not None and style == "bodice" and closing == "none":
-        yield _zip(edge_length(front, "side"), "the side seam")
+    if style == "bodice":
+        yield from _bodice_zips(pattern, options)
+    front = _piece(pattern, "front", "front-side")
     if front is not None and style == "off-shoulder-dress":
         marks = (
             notch.at_mm
@@ -111,6 +109,16 @@ def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
         )
     if style == "trousers" and options.get("waist") != "elastic":
         yield _zip(FLY_MM, "the front closing")
+
+
+def _bodice_zips(pattern: Pattern, options: Options) -> Iterator[Notion]:
+    """The zip of a bodice: behind, or at the side where it has no other closing."""
+    closing = options.get("closing")
+    back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
+    if closing == "back" and back is not None:
+        yield _zip(edge_length(back, "centre"), "the whole centre back")
+    if closing == "none" and front is not None:
+        yield _zip(edge_length(front, "side"), "the side seam")
 
 
 def _buttons(pattern: Pattern) -> Iterator[Notion]:

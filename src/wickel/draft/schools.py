@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from wickel.catalogue import Catalogue
 from wickel.draft.allowances import DEFAULT_PRESET, Allowances
 from wickel.draft.style import DraftRefused, Options, OptionValue, Style
 
@@ -41,9 +42,8 @@ class School:
     allowances: Allowances = field(default_factory=Allowances)
 
 
-SCHOOLS: Mapping[str, School] = {
-    school.id: school
-    for school in (
+SCHOOLS: Catalogue[School] = Catalogue(
+    (
         School(
             id="tape",
             name="By the tape: chest line by the armhole, neck as given",
@@ -89,7 +89,7 @@ SCHOOLS: Mapping[str, School] = {
             allowances=Allowances(preset="overlocked"),
         ),
     )
-}
+)
 
 
 def school_options(school: School, style: Style, given: Options) -> dict[str, OptionValue]:

@@ -205,6 +205,7 @@ class JobRecord(FileRecord):
     client: Text = ""
     due: Text = ""
     unit: Literal["cm", "in"] = "cm"
+    both_units: bool = False
     fold: Annotated[Name, AfterValidator(_known_fold)] = BEST
     notes: Annotated[str, Field(max_length=20_000), AfterValidator(plain_lines)] = ""
     pictures: Annotated[list[PictureRecord], Field(max_length=20)] = []
@@ -286,6 +287,7 @@ def _job(record: JobRecord, name: str) -> Job:
             due=record.due,
             fold=record.fold,
             unit=Unit(record.unit),
+            both_units=record.both_units,
             notes=record.notes,
             pictures=tuple(Picture(name=own.name, data=_picture(own)) for own in record.pictures),
             on={cloth.id: own for cloth in record.cloths if (own := _on_cloth(cloth)) != OnCloth()},
@@ -406,6 +408,7 @@ def job_record(job: Job) -> dict[str, Any]:
         "client": job.client,
         "due": job.due,
         "unit": job.unit.value,
+        **({"both_units": True} if job.both_units else {}),
         "fold": job.fold,
         **({"notes": job.notes} if job.notes else {}),
         **({"pictures": [_picture_record(own) for own in job.pictures]} if job.pictures else {}),

@@ -13,7 +13,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
 from wickel.body import MEASUREMENTS, Body
 from wickel.draft import DEFAULT_PRESET, Allowances
-from wickel.draft.operations import OPERATIONS, Change, Spot
+from wickel.draft.operations import OPERATIONS, Change, Spot, questions
 from wickel.files.names import plain_text
 from wickel.geometry import Outline, Point
 from wickel.wording import say
@@ -123,29 +123,36 @@ def body_record(body: Body) -> dict[str, Any]:
 
 
 def change_of(record: ChangeRecord) -> Change:
-    if record.operation not in OPERATIONS:
+    """The change of a record; answers that its operation does not ask for are left aside.
+
+    Raises:
+        ValueError: no such operation.
+    """
+    kind = OPERATIONS.get(record.operation)
+    if kind is None:
         raise ValueError(
             say("records.no-such-operation", operation=record.operation, join=", ".join(OPERATIONS))
         )
-    plain = record.model_dump(include=set(ChangeRecord.model_fields) - {"first", "last"})
-    return Change(**plain, first=_spot(record.first), last=_spot(record.last))
-
-
-def _spot(record: SpotRecord | None) -> Spot | None:
-    return None if record is None else Spot(edge=record.edge, share=record.share)
+    answers: dict[str, Any] = {}
+    for question in questions(kind):
+        said = getattr(record, question.key)
+        answers[question.field] = (
+            Spot(edge=said.edge, share=said.share) if isinstance(said, SpotRecord) else said
+        )
+    return kind(piece=record.piece, **answers)
 
 
 def change_record(change: Change) -> dict[str, Any]:
     """A change without what it leaves at its default."""
-    bare = Change(operation=change.operation, piece=change.piece)
-    record: dict[str, Any] = {"operation": change.operation, "piece": change.piece}
-    for key in ChangeRecord.model_fields:
-        value = getattr(change, key)
-        if key not in record and value != getattr(bare, key):
-            record[key] = (
+    record: dict[str, Any] = {"operation": change.id, "piece": change.piece}
+    for question in questions(type(change)):
+        value = getattr(change, question.field)
+        if value != question.default:
+            record[question.key] = (
                 {"edge": value.edge, "share": value.share} if isinstance(value, Spot) else value
             )
-    return record
+    order = list(ChangeRecord.model_fields)
+    return dict(sorted(record.items(), key=lambda item: order.index(item[0])))
 
 
 def allowances_of(record: AllowanceRecord) -> Allowances:

@@ -148,8 +148,9 @@ class Job:
     """What is made, for whom, from which cloths. Bodies and cloths are snapshots, not references.
 
     ``fold`` is the way of spreading all cloths for which nothing else was decided, or ``best``.
-    ``due`` is an ISO date or empty. ``on`` has what was decided of a cloth, by its id. ``foreign``
-    are the keys of its file that another program has written.
+    ``due`` is an ISO date or empty. ``both_units``: centimetres and inches are shown side by side.
+    ``on`` has what was decided of a cloth, by its id. ``foreign`` are the keys of its file that
+    another program has written.
     """
 
     cloths: tuple[Cloth, ...]
@@ -160,6 +161,7 @@ class Job:
     due: str = ""
     fold: str = BEST
     unit: Unit = Unit.CM
+    both_units: bool = False
     notes: str = ""
     pictures: tuple[Picture, ...] = ()
     on: Mapping[str, OnCloth] = field(default_factory=dict)

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 
 from wickel.draft import THREAD
 from wickel.job.buying import BuyingList, ClothLine, NotionLine
-from wickel.units import Unit, shown_cloth_length, shown_length
-from wickel.wording import in_words
+from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
+from wickel.wording import beside, in_words
 from wickel.yardage import StripPlan, shown_buy
 
 
@@ -57,7 +57,7 @@ def cloth_row(line: ClothLine, unit: Unit) -> Row:
     notes += [in_words(lay.broken[0].text, unit) for lay in line.lays if lay.broken]
     return Row(
         what=what,
-        much=shown_buy(line.need, cloth, unit),
+        much=shown_buy(line.need, cloth, unit) + beside(line.need.buy_mm, unit, shown_bought),
         use=use,
         note="; ".join(notes),
         cost=line.need.cost,

@@ -303,11 +303,7 @@ def cell_of(task: CellTask, report: LayReport | None = None) -> Cell:
     pieces, cloth, search, known = task.pieces, task.cloth, task.search, task.known
     found = lay_ways(pieces, cloth, alone_ways(), report=report, like=task.like, search=search)
     lays = _with_earlier(task, {own.way: own.lay for own in found if own.lay is not None})
-    unmatched = None if known is None else known.unmatched_mm
-    asked = wishes(pieces, cloth)
-    if asked:
-        free = length_without(pieces, cloth, alone_ways(), asked, report=report, search=search)
-        unmatched = min((mm for mm in (unmatched, free) if mm is not None), default=None)
+    unmatched = _unmatched_mm(task, report)
     lines = tuple(_line(own, lays.get(own.way)) for own in found)
     if known is not None:  # a search that was stopped has not come to every way
         lines += tuple(line for line in known.ways if all(own.way != line.way for own in found))
@@ -341,6 +337,19 @@ def cell_lays(cell: Cell, pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[L
         return () if lay is None else (lay,)
     lays = [relaid(own, share_of(pieces, cloth, own.placements), cloth) for own in cell.each]
     return tuple(lay for lay in lays if lay is not None)
+
+
+def _unmatched_mm(task: CellTask, report: LayReport | None) -> float | None:
+    """The length without what is asked of the print, the shorter of now and before; None where
+    nothing is asked."""
+    before = None if task.known is None else task.known.unmatched_mm
+    asked = wishes(task.pieces, task.cloth)
+    if not asked:
+        return before
+    free = length_without(
+        task.pieces, task.cloth, alone_ways(), asked, report=report, search=task.search
+    )
+    return min((mm for mm in (before, free) if mm is not None), default=None)
 
 
 def _with_earlier(task: CellTask, lays: dict[str, Lay]) -> dict[str, Lay]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 
 from wickel.body import SIZES, size_body
@@ -120,22 +120,22 @@ def _stretch_round(garment: Garment, job: Job) -> float:
     return next((cloth.stretch_across for cloth in job.cloths if cloth.id == id), 0.0)
 
 
-def garment_style(garment: Garment) -> Style:
-    """The style of a garment: one of the house, or the maker's own.
+def garment_style(garment: Garment, styles: Mapping[str, Style] = STYLES) -> Style:
+    """The style of a garment: one of ``styles`` by its id, or the maker's own.
 
     Raises:
         JobRefused: no such style.
     """
     if garment.own is not None and garment.own.id == garment.style:
         return style_of(garment.own)
-    style = STYLES.get(garment.style)
+    style = styles.get(garment.style)
     if style is None:
         raise JobRefused(
             say(
                 "work.garment-wants-style-there",
                 garment=garment.id,
                 style=garment.style,
-                join=", ".join(STYLES),
+                join=", ".join(styles),
             )
         )
     return style

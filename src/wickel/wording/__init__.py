@@ -5,22 +5,26 @@ from wickel.wording.language import tr
 from wickel.wording.sentence import (
     Sentence,
     Text,
+    beside,
     in_words,
     renamed,
     say,
     show_in,
     shown_unit,
+    with_other,
     words_of,
 )
 
 __all__ = [
     "Sentence",
     "Text",
+    "beside",
     "in_words",
     "renamed",
     "say",
     "show_in",
     "shown_unit",
     "tr",
+    "with_other",
     "words_of",
 ]

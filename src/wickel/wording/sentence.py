@@ -18,11 +18,20 @@ class _Shown:
     its reader."""
 
     unit = Unit.CM
+    both = False
 
 
-def show_in(unit: Unit) -> None:
-    """Show the lengths of all sentences in a unit from now on."""
-    _Shown.unit = unit
+def show_in(unit: Unit, *, both: bool = False) -> None:
+    """Show the lengths of all sentences in a unit from now on; of ``both`` kinds of units, with the
+    other one beside it."""
+    _Shown.unit, _Shown.both = unit, both
+
+
+def beside(mm: float, unit: Unit, show: Callable[[float, Unit], str] = shown_length) -> str:
+    """A length in the other unit, in brackets, where the maker asked for both; else nothing."""
+    if not _Shown.both:
+        return ""
+    return f" ({show(mm, Unit.CM if unit in IMPERIAL else Unit.INCH)})"
 
 
 def shown_unit() -> Unit:
@@ -94,6 +103,11 @@ def words_of(reason: Exception) -> Text:
     return first if isinstance(first, Sentence) else str(reason)
 
 
+def with_other(mm: float, unit: Unit, show: Callable[[float, Unit], str] = shown_length) -> str:
+    """A length as ``show`` writes it, with the other unit beside it where both are asked for."""
+    return show(mm, unit) + beside(mm, unit, show)
+
+
 class _Maker(string.Formatter):
     """Puts values into a sentence of the catalogue.
 
@@ -112,7 +126,10 @@ class _Maker(string.Formatter):
         make = _LENGTHS.get(format_spec)
         if make is None:
             return str(super().format_field(value, format_spec))
-        return make(float(value), self._unit) if math.isfinite(value) else f"{value:g}"
+        if not math.isfinite(value):
+            return f"{value:g}"
+        mm = float(value)
+        return make(mm, self._unit) + beside(mm, self._unit, make)
 
 
 def _fine(mm: float, unit: Unit) -> str:

@@ -10,6 +10,7 @@ from wickel.app.lay_search import WORKERS
 from wickel.app.session import Session
 from wickel.app.widgets.cards import card, label, relabelled
 from wickel.app.widgets.flow import flow_bar, with_words
+from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
 from wickel.job import BOLT_EFFORT, Bolt, JobRefused, bodies_for
@@ -26,6 +27,7 @@ class BoltPage(QWidget):
 
     def __init__(self, session: Session, errand: Errand) -> None:
         super().__init__()
+        self.setProperty(PAGE, "list")
         self._session, self.errand = session, errand
         self.length_mm = 10_000.0
         self.bolt: Bolt | None = None

@@ -21,6 +21,7 @@ from wickel.app.errand import Errand
 from wickel.app.lay_search import QUICK_EFFORT, WORKERS
 from wickel.app.session import Session
 from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
+from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.swatch import LayPicture, Swatch
 from wickel.files import UnreadableFile, csv_text, read_job
 from wickel.job import HEADS, BuyingList, ClothLine, Job, Row, cost_words, shopping_rows
@@ -40,6 +41,7 @@ class ListPage(QWidget):
 
     def __init__(self, session: Session, errand: Errand, orders: Orders) -> None:
         super().__init__()
+        self.setProperty(PAGE, "list")
         self._session, self.errand, self._orders = session, errand, orders
         self.ticks: dict[Path, QCheckBox] = {}
         self.lines: list[ClothLine] = []

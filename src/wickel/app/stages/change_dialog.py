@@ -19,15 +19,25 @@ from PySide6.QtWidgets import (
 from wickel.app.session import Session
 from wickel.app.table.paper_view import PaperView
 from wickel.app.widgets.cards import closing_row, label, relabelled
+from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.draft import DraftRefused
-from wickel.draft.operations import OPERATIONS, Change, Spot, changed, dart_marks
+from wickel.draft.operations import (
+    OPERATIONS,
+    Asked,
+    Change,
+    Question,
+    Spot,
+    changed,
+    dart_marks,
+    questions,
+)
 from wickel.job.edits import with_changes_by_hand
 from wickel.pattern import Pattern, Piece
 from wickel.wording import tr
 
-_DEFAULT_MM = {"lining": 50.0, "facing": 60.0, "extend": 20.0, "spread": 20.0, "lengthen": 20.0}
 _NO_EDGE = "none"
+_MOST_CUTS = 40
 
 
 class SpotField(QWidget):
@@ -63,6 +73,7 @@ class ChangeDialog(QDialog):
         self, session: Session, pattern: Pattern, piece: str, parent: QWidget | None
     ) -> None:
         super().__init__(parent)
+        self.setProperty(PAGE, "change-a-piece")
         self._session, self._pattern = session, pattern
         self.fields: dict[str, QWidget] = {}
         self.setWindowTitle(tr("Change a piece"))
@@ -75,7 +86,7 @@ class ChangeDialog(QDialog):
         self.operation.setAccessibleName(tr("What to do"))
         self.operation.setToolTip(tr("What to do with the piece"))
         for operation in OPERATIONS.values():
-            self.operation.addItem(operation.name, operation.id)
+            self.operation.addItem(operation.title, operation.id)
         self.piece = QComboBox()
         self.piece.setAccessibleName(tr("Which piece"))
         self.piece.setToolTip(tr("The piece to change"))
@@ -110,71 +121,73 @@ class ChangeDialog(QDialog):
 
     def _ask(self) -> None:
         """Lay out what the operation asks of this piece."""
-        operation, piece = OPERATIONS[str(self.operation.currentData())], self._chosen_piece()
+        operation, piece = self._chosen_operation(), self._chosen_piece()
         while self._asks.rowCount():
             self._asks.removeRow(0)
         self.fields = {}
         self.does.setText(operation.does)
-        for key, question in operation.asks:
-            field = self._field(operation.id, key, question, piece)
-            field.setAccessibleName(question)
-            self.fields[key] = field
-            self._asks.addRow(question, field)
+        for question in questions(operation):
+            field = self._field(question, piece)
+            field.setAccessibleName(question.words)
+            self.fields[question.key] = field
+            self._asks.addRow(question.words, field)
         self._try()
 
-    def _field(self, operation: str, key: str, question: str, piece: Piece) -> QWidget:
-        if key in ("first", "last"):
-            spot = SpotField(piece, question)
-            if key == "last":
-                spot.edge.setCurrentIndex(min(2, spot.edge.count() - 1))
-            spot.edge.currentIndexChanged.connect(lambda _: self._try())
-            spot.share.valueChanged.connect(lambda _: self._try())
-            return spot
-        if key in ("mm", "other_mm"):
-            length = LengthEdit(question)
-            wanted = _DEFAULT_MM.get(operation, 0.0) if key == "mm" else 0.0
-            if key == "other_mm" and "allowance" in question.lower():
-                wanted = 10.0
-            length.show_length(wanted, self._session.job.unit)
-            length.setProperty("mm", wanted)
-            length.entered.connect(lambda mm, field=length: self._took(field, mm))
-            return length
-        if key in ("count", "share"):
-            number = QSpinBox()
-            number.setRange(1, 40 if key == "count" else 99)
-            number.setValue(3 if key == "count" else 50)
-            number.setSuffix("" if key == "count" else " %")
-            number.valueChanged.connect(lambda _: self._try())
-            return number
-        if key == "yes":
-            box = QCheckBox()
-            box.toggled.connect(lambda _: self._try())
-            return box
+    def _chosen_operation(self) -> type[Change]:
+        return OPERATIONS[str(self.operation.currentData())]
+
+    def _field(self, question: Question, piece: Piece) -> QWidget:
+        match question.kind:
+            case Asked.SPOT:
+                spot = SpotField(piece, question.words)
+                if question.key == "last":
+                    spot.edge.setCurrentIndex(min(2, spot.edge.count() - 1))
+                spot.edge.currentIndexChanged.connect(lambda _: self._try())
+                spot.share.valueChanged.connect(lambda _: self._try())
+                return spot
+            case Asked.LENGTH:
+                length = LengthEdit(question.words)
+                length.show_length(question.offered, self._session.job.unit)
+                length.setProperty("mm", question.offered)
+                length.entered.connect(lambda mm, field=length: self._took(field, mm))
+                return length
+            case Asked.COUNT | Asked.SHARE:
+                number = QSpinBox()
+                count = question.kind is Asked.COUNT
+                number.setRange(1, _MOST_CUTS if count else 99)
+                number.setValue(question.offered if count else round(100 * question.offered))
+                number.setSuffix("" if count else " %")
+                number.valueChanged.connect(lambda _: self._try())
+                return number
+            case Asked.YES:
+                box = QCheckBox()
+                box.toggled.connect(lambda _: self._try())
+                return box
         choice = QComboBox()
-        choice.addItems(self._names(operation, key, question, piece))
-        if key == "mark" and operation in ("notch",):
+        choice.addItems(self._names(question, piece))
+        if question.kind is Asked.NAME:
             choice.setEditable(True)
             choice.editTextChanged.connect(lambda _: self._try())
         choice.currentIndexChanged.connect(lambda _: self._try())
         return choice
 
-    def _edge_names(self, operation: str, key: str, question: str, piece: Piece) -> list[str]:
+    def _names(self, question: Question, piece: Piece) -> list[str]:
+        """What there is to choose from."""
         edges = [edge.name for edge in piece.edges]
-        optional = [_NO_EDGE] if "none" in question else []
-        if (operation, key) == ("join", "other_edge"):
-            other = self._other_piece()
-            return [] if other is None else [edge.name for edge in other.edges]
-        if (operation, key) == ("spread", "other_edge"):
-            edges = [*edges[2:], *edges[:2]]
-        return [*optional, *edges]
-
-    def _names(self, operation: str, key: str, question: str, piece: Piece) -> list[str]:
-        if key in ("edge", "other_edge"):
-            return self._edge_names(operation, key, question, piece)
-        if key == "other":
-            return [known.id for known in self._pattern.pieces if known.id != piece.id]
-        if operation in ("move-dart", "dart-to-seam"):
-            return [mark.name for mark in dart_marks(piece)]
+        match question.kind:
+            case Asked.EDGE if question.key == "other_edge":
+                return [*edges[2:], *edges[:2]]  # at first the one across
+            case Asked.EDGE:
+                return edges
+            case Asked.EDGE_OR_NONE:
+                return [_NO_EDGE, *edges]
+            case Asked.EDGE_OF_OTHER:
+                other = self._other_piece()
+                return [] if other is None else [edge.name for edge in other.edges]
+            case Asked.OTHER_PIECE:
+                return [known.id for known in self._pattern.pieces if known.id != piece.id]
+            case Asked.DART:
+                return [mark.name for mark in dart_marks(piece)]
         return [notch.name for notch in piece.notches]
 
     def _other_piece(self) -> Piece | None:
@@ -189,22 +202,9 @@ class ChangeDialog(QDialog):
 
     def change(self) -> Change:
         """The change as answered."""
-        values: dict[str, Any] = {}
-        for key, field in self.fields.items():
-            if isinstance(field, SpotField):
-                values[key] = field.spot()
-            elif isinstance(field, LengthEdit):
-                values[key] = float(field.property("mm"))
-            elif isinstance(field, QSpinBox):
-                values[key] = field.value() if key == "count" else field.value() / 100
-            elif isinstance(field, QCheckBox):
-                values[key] = field.isChecked()
-            elif isinstance(field, QComboBox):
-                text = field.currentText()
-                values[key] = "" if text == _NO_EDGE else text
-        return Change(
-            operation=str(self.operation.currentData()), piece=self._chosen_piece().id, **values
-        )
+        operation = self._chosen_operation()
+        answers = {own.field: _answer(self.fields[own.key], own) for own in questions(operation)}
+        return operation(piece=self._chosen_piece().id, **answers)
 
     def _try(self) -> None:
         """Show what the change would make, or why it cannot be made."""
@@ -228,7 +228,21 @@ class ChangeDialog(QDialog):
         garment = self._session.garment
         if garment is not None and self.do.isEnabled():
             change = self.change()
-            text = OPERATIONS[change.operation].name
             job = with_changes_by_hand(self._session.job, garment, (*garment.changes, change))
-            self._session.apply(job, f"{text}: {self._chosen_piece().name}")
+            self._session.apply(job, f"{change.title}: {self._chosen_piece().name}")
         super().accept()
+
+
+def _answer(field: QWidget, question: Question) -> Any:
+    """What a field answers to its question."""
+    if isinstance(field, SpotField):
+        return field.spot()
+    if isinstance(field, LengthEdit):
+        return float(field.property("mm"))
+    if isinstance(field, QSpinBox):
+        return field.value() if question.kind is Asked.COUNT else field.value() / 100
+    if isinstance(field, QCheckBox):
+        return field.isChecked()
+    assert isinstance(field, QComboBox)
+    text = field.currentText()
+    return "" if text == _NO_EDGE else text

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import (
     QComboBox,
     QGridLayout,
     QHBoxLayout,
+    QLabel,
     QLineEdit,
     QPushButton,
     QStackedWidget,
@@ -40,7 +41,15 @@ from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print
 from wickel.files import ground_of
 from wickel.job.edits import with_cloth, with_shelf_cloth
 from wickel.studio import SHELF
-from wickel.units import Unit, shown_as_sold, shown_length, sold_by_the_yard
+from wickel.units import (
+    Unit,
+    price_a_metre,
+    price_each,
+    priced_in,
+    shown_as_sold,
+    shown_length,
+    sold_by_the_yard,
+)
 from wickel.wording import tr
 
 _LENGTHS: tuple[tuple[str, str, str], ...] = (
@@ -273,10 +282,9 @@ class ClothStage(Stage):
             self._place(grid, k, text, field)
         self.price = QLineEdit()
         self.price.setFixedWidth(96)
-        self.price.setAccessibleName(tr("Price of a metre"))
-        self.price.setToolTip(tr("What a metre costs; empty when it does not matter"))
         self.price.editingFinished.connect(self._enter_price)
-        self._place(grid, len(_LENGTHS) + len(_SHARES), tr("Price of a metre"), self.price)
+        self._price_name = self._place(grid, len(_LENGTHS) + len(_SHARES), "", self.price)
+        self._name_price(self._session.job.unit)
         column.addLayout(grid)
 
     def _kind_part(self, column: QVBoxLayout) -> None:
@@ -396,12 +404,26 @@ class ClothStage(Stage):
         self.fields[attribute] = field
         self._place(grid, row, text, field)
 
-    def _place(self, grid: QGridLayout, row: int, text: str, field: QWidget) -> None:
+    def _name_price(self, unit: Unit) -> None:
+        """Say of how much cloth the price is: a metre or a yard."""
+        yard = priced_in(unit) is Unit.YARD
+        name = tr("Price of a yard") if yard else tr("Price of a metre")
+        tip = (
+            tr("What a yard costs; empty when it does not matter")
+            if yard
+            else tr("What a metre costs; empty when it does not matter")
+        )
+        self._price_name.setText(name)
+        self.price.setAccessibleName(name)
+        self.price.setToolTip(tip)
+
+    def _place(self, grid: QGridLayout, row: int, text: str, field: QWidget) -> QLabel:
         name = label(text, wrap=True)
         name.setBuddy(field)
         grid.addWidget(name, row, 0)
         grid.addWidget(field, row, 1)
         grid.setColumnStretch(0, 1)
+        return name
 
     def _worn_page(self) -> QWidget:
         page = QWidget()
@@ -460,6 +482,7 @@ class ClothStage(Stage):
             getattr(self, attribute).setText(f"{getattr(cloth, attribute) * 100:g}")
         self.kind.setCurrentIndex(self.kind.findData(cloth.kind.value))
         self.fibre.setText(cloth.fibre)
+        self._name_price(unit)
         self.price.setText(self._price_text(cloth))
         for attribute, tick in self.traits.items():
             tick.setChecked(getattr(cloth, attribute))
@@ -571,18 +594,21 @@ class ClothStage(Stage):
             price = float(text) if text else None
         except ValueError:
             price = -1.0
+        of = priced_in(self._session.job.unit)
         if price is not None and not 0 <= price < 1e6:
-            mark_wrong(
-                self.price,
-                tr("“{text}” is not a price: write what a metre costs, like 14.50.", text=text),
+            words = (
+                tr("“{text}” is not a price: write what a yard costs, like 14.50.", text=text)
+                if of is Unit.YARD
+                else tr("“{text}” is not a price: write what a metre costs, like 14.50.", text=text)
             )
+            mark_wrong(self.price, words)
             return
         mark_wrong(self.price, "")
-        self._change("Price", price=price)
+        self._change(tr("Price"), price=None if price is None else price_a_metre(price, of))
 
-    @staticmethod
-    def _price_text(cloth: Cloth) -> str:
-        return "" if cloth.price is None else f"{cloth.price:.2f}"
+    def _price_text(self, cloth: Cloth) -> str:
+        of = priced_in(self._session.job.unit)
+        return "" if cloth.price is None else f"{price_each(cloth.price, of):.2f}"
 
     def _choose_colour(self) -> None:
         cloth = self._session.cloth

@@ -17,6 +17,7 @@ from wickel.app.stages.square_dialog import SquareDialog
 from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import label
 from wickel.app.widgets.flow import flow_bar
+from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.pictures import NoPicture, encoded, no_larger, read_picture
 from wickel.cloth import FIGURE_NAMES, Border, BorderAt, Cloth, Design, Figure, Motif, Repeat
@@ -58,6 +59,7 @@ class DesignPart(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
+        self.setProperty(PAGE, "print")
         self._cloth: Cloth | None = None
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)

@@ -11,6 +11,7 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QGridLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.widgets.cards import emptied, label
+from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import Cloth, Flaw
 from wickel.geometry import Outline
@@ -35,6 +36,7 @@ class SpoiltPart(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
+        self.setProperty(PAGE, "flaws")
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.addWidget(label(tr("Flaws"), "heading"))

@@ -19,6 +19,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, fill_box, label, narrow
+from wickel.app.widgets.guide import PAGE
 from wickel.cloth import Cloth
 from wickel.job.edits import with_added_cloth, with_material_on, without_cloth
 from wickel.job.laid import shown_garment
@@ -41,6 +42,7 @@ class ClothUses(QWidget):
 
     def __init__(self, session: Session) -> None:
         super().__init__()
+        self.setProperty(PAGE, "several")
         self._session = session
         self._shelf: tuple[Cloth, ...] = ()
         self.materials: dict[str, QComboBox] = {}

@@ -14,10 +14,10 @@ from wickel.app.book import StudioBook
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, label, narrow, scrolling
 from wickel.app.widgets.dialogs import asked_text
+from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_concerned
 from wickel.draft import PRESETS, ROLES, Allowances, ChoiceOption, Option, Style, school_of
-from wickel.draft.operations import OPERATIONS
 from wickel.files import slug
 from wickel.job import Garment, garment_style
 from wickel.job.edits import with_allowances, with_changes_by_hand, with_option, with_school
@@ -35,6 +35,7 @@ class OptionsPanel(QFrame):
 
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
+        self.setProperty(PAGE, "allowances")
         self.setObjectName("card")
         self._session, self._book = session, book
         self._style: Style | None = None
@@ -208,11 +209,7 @@ class OptionsPanel(QFrame):
         if not garment.changes:
             self._changes.addWidget(label(tr("nothing yet"), "soft"))
         for k, change in enumerate(garment.changes):
-            name = (
-                OPERATIONS[change.operation].name
-                if change.operation in OPERATIONS
-                else change.operation
-            )
+            name = change.title
             row = QHBoxLayout()
             row.addWidget(label(f"{k + 1}  {name}: {change.piece}", "soft", wrap=True), 1)
             out = QPushButton("×")

@@ -13,6 +13,7 @@ from wickel.app.table.paper_view import hung
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import TakenCard, label, scrolling
+from wickel.app.widgets.guide import PAGE
 from wickel.body import CHARTS
 from wickel.draft import STYLES, Allowances, DraftRefused, Style, draft
 from wickel.draft.own import blank_style, style_of
@@ -82,6 +83,7 @@ class Gallery(QDialog):
 
     def __init__(self, parent: QWidget | None, title: str, book: StudioBook) -> None:
         super().__init__(parent)
+        self.setProperty(PAGE, "draft")
         self.setWindowTitle(title)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(1080, 740)

@@ -17,6 +17,7 @@ from wickel.app.widgets.cards import (
     label,
     relabelled,
 )
+from wickel.app.widgets.guide import PAGE
 from wickel.drawing import copies_text
 from wickel.geometry import Bounds, bounds
 from wickel.job.laid import (
@@ -49,6 +50,7 @@ class HandCard(QFrame):
 
     def __init__(self, session: Session) -> None:
         super().__init__()
+        self.setProperty(PAGE, "change-a-lay")
         self.setObjectName("card")
         self._session = session
         self._lay: Lay | None = None

@@ -28,6 +28,7 @@ from wickel.app.widgets.cards import (
 )
 from wickel.app.widgets.dialogs import asked_text
 from wickel.app.widgets.flow import flow_bar
+from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import WAYS, Spreading
 from wickel.job.laid import (
@@ -36,8 +37,8 @@ from wickel.job.laid import (
     without_kept,
 )
 from wickel.lay import Lay, cutting_minutes
-from wickel.units import shown_cloth_length, shown_length
-from wickel.wording import tr
+from wickel.units import shown_bought, shown_cloth_length, shown_length
+from wickel.wording import beside, tr
 from wickel.yardage import shown_buy
 
 _TIED = "\N{NO-BREAK SPACE}"
@@ -54,6 +55,7 @@ class WayCard(TakenCard):
             tr("Way to lay: {name}", name=name),
             tr("{name}: {summary} (Enter takes it)", name=name, summary=summary),
         )
+        self.setProperty(PAGE, "ways")
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 10, 12, 9)
         column.setSpacing(3)
@@ -121,6 +123,7 @@ class SectionsDialog(QDialog):
 
     def __init__(self, way: str, parent: QWidget | None) -> None:
         super().__init__(parent)
+        self.setProperty(PAGE, "ways")
         self.setWindowTitle(tr("Sections"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         column = QVBoxLayout(self)
@@ -288,13 +291,21 @@ class WaysColumn(QVBoxLayout):
                 (tr("of which matching"), "…" if mm is None else shown_length(mm, unit))
             )
         rows = [
-            ("lay", shown_cloth_length(need.lay_mm, unit)),
+            (
+                "lay",
+                shown_cloth_length(need.lay_mm, unit)
+                + beside(need.lay_mm, unit, shown_cloth_length),
+            ),
             *matching,
             ("squaring", f"+ {shown_length(need.squaring_mm, unit)}"),
             ("shrinkage", f"+ {shown_length(need.shrinkage_mm, unit)}"),
-            ("needed", shown_cloth_length(need.need_mm, unit)),
+            (
+                "needed",
+                shown_cloth_length(need.need_mm, unit)
+                + beside(need.need_mm, unit, shown_cloth_length),
+            ),
             (tr("shop's step"), f"+ {shown_length(need.rounding_mm, unit)}"),
-            (tr("to buy"), shown_buy(need, cloth, unit)),
+            (tr("to buy"), shown_buy(need, cloth, unit) + beside(need.buy_mm, unit, shown_bought)),
         ]
         if need.cost is not None:
             rows.append((tr("cost of the cloth"), f"{need.cost:.2f}"))

@@ -26,6 +26,7 @@ from wickel.app.book import StudioBook
 from wickel.app.session import Session
 from wickel.app.widgets.cards import label, narrow, relabelled
 from wickel.app.widgets.dialogs import asked_text
+from wickel.app.widgets.guide import PAGE
 from wickel.body import MEASUREMENTS
 from wickel.draft import DraftRefused
 from wickel.draft.own import LINES, OWN_ROLES, OwnOption, OwnPiece, OwnPoint, OwnStyle
@@ -56,6 +57,7 @@ class OwnEditor(QFrame):
 
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
+        self.setProperty(PAGE, "formulas")
         self.setObjectName("card")
         self._session, self._book = session, book
         self._own: OwnStyle | None = None

@@ -20,6 +20,7 @@ from PySide6.QtWidgets import QDialog, QVBoxLayout, QWidget
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import closing_row, label
+from wickel.app.widgets.guide import PAGE
 from wickel.wording import tr
 
 _HANDLE, _REACH = 9.0, 26.0
@@ -171,6 +172,7 @@ class SquareDialog(QDialog):
 
     def __init__(self, image: QImage, parent: QWidget | None) -> None:
         super().__init__(parent)
+        self.setProperty(PAGE, "print")
         self.setWindowTitle(tr("One repeat on the picture"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(760, 620)

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QVBoxLayout, QWidg
 
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, label
+from wickel.app.widgets.guide import PAGE
 from wickel.job import asked_by, hemmed_pieces, seams_that_may_meet
 from wickel.job.edits import with_garment
 from wickel.lay import Wish
@@ -25,6 +26,7 @@ class AskedList(QWidget):
 
     def __init__(self, session: Session) -> None:
         super().__init__()
+        self.setProperty(PAGE, "print")
         self._session = session
         self.ticks: dict[tuple[str, str], QCheckBox] = {}
         self.costs: dict[tuple[str, str], QLabel] = {}

@@ -1,18 +1,21 @@
 """Habits of the whole window: the wheel scrolls and never changes a choice; undo reaches the job
-from any field."""
+from any field; F1 in a dialog opens the guide."""
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QObject
+from PySide6.QtCore import QEvent, QObject, Qt
 from PySide6.QtGui import QKeyEvent, QKeySequence
 from PySide6.QtWidgets import (
     QAbstractSpinBox,
     QApplication,
     QComboBox,
+    QDialog,
     QLineEdit,
     QScrollArea,
     QWidget,
 )
+
+from wickel.app.widgets.guide import Guide, show_guide
 
 
 class Habits(QObject):
@@ -25,6 +28,8 @@ class Habits(QObject):
             return True
         if kind is QEvent.Type.ShortcutOverride and isinstance(watched, QLineEdit):
             return isinstance(event, QKeyEvent) and self._let_through(watched, event)
+        if kind is QEvent.Type.KeyPress and isinstance(watched, QWidget):
+            return isinstance(event, QKeyEvent) and self._guided(watched, event)
         if kind is QEvent.Type.FocusIn and isinstance(watched, QWidget):
             self._bring_into_sight(watched)
         return False
@@ -42,6 +47,15 @@ class Habits(QObject):
                     event.ignore()
                 return not own
         return False
+
+    @staticmethod
+    def _guided(widget: QWidget, event: QKeyEvent) -> bool:
+        """Whether a key opens the guide: F1 in a dialog, where no menu hears it."""
+        dialog = widget.window()
+        asked = event.key() == Qt.Key.Key_F1 and isinstance(dialog, QDialog)
+        if asked and not isinstance(dialog, Guide):
+            show_guide(widget, "index")
+        return asked
 
     @staticmethod
     def _bring_into_sight(widget: QWidget) -> None:

@@ -16,6 +16,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.widgets.cards import label, scrolling
+from wickel.app.widgets.guide import PAGE
 from wickel.wording import tr
 
 _BY_HAND = (
@@ -45,6 +46,7 @@ class KeysSheet(QDialog):
 
     def __init__(self, bar: QMenuBar, parent: QWidget) -> None:
         super().__init__(parent)
+        self.setProperty(PAGE, "keys")
         self.setWindowTitle(tr("Keys and mouse"))
         inner = QWidget()
         columns = QHBoxLayout(inner)

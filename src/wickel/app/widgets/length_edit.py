@@ -9,7 +9,7 @@ from wickel.app.theme import text_scale
 from wickel.app.widgets.reason import mark_wrong
 from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit, shown_cloth_length, shown_length
-from wickel.wording import tr
+from wickel.wording import beside, tr
 
 _LEAST_PX, _MOST_PX = 74, 96
 
@@ -35,6 +35,8 @@ class LengthEdit(QLineEdit):
     def show_length(self, mm: float | None, unit: Unit) -> None:
         """Show a length; None shows an empty field."""
         self.show_text("" if mm is None else shown_length(mm, unit), unit)
+        other = "" if mm is None else beside(mm, unit)
+        self.setToolTip(f"{self._tip}{other}")
 
     def show_cloth_length(self, mm: float | None, unit: Unit) -> None:
         """Show a length of cloth: in yards and inches where the unit is inches."""

@@ -10,11 +10,12 @@ from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QVBoxLayout
 from wickel.app.session import Session
 from wickel.app.widgets.cards import fill_box, label, narrow, relabelled
 from wickel.app.widgets.flow import ShortLabel
+from wickel.app.widgets.guide import PAGE
 from wickel.cloth import PRINT_NAMES
 from wickel.job.edits import shown_quantity
 from wickel.job.laid import shown_garment
-from wickel.units import shown_cloth_length, shown_length
-from wickel.wording import tr
+from wickel.units import shown_bought, shown_cloth_length, shown_length
+from wickel.wording import beside, tr
 from wickel.yardage import shown_buy, tally
 
 ALL = "*"
@@ -50,6 +51,7 @@ class Ticket(QFrame):
 
     def __init__(self, session: Session) -> None:
         super().__init__()
+        self.setProperty(PAGE, "several")
         self.setObjectName("card")
         self._session = session
         row = QHBoxLayout(self)
@@ -151,13 +153,9 @@ class Ticket(QFrame):
             (self.buy, whole.buy_mm, tr("to buy")),
         ):
             own.figure.setText(shown_cloth_length(mm, unit))
-            own.word.setText(
-                tr(
-                    "{word}, all cloths{word_2}",
-                    word=word,
-                    word_2=", at least" if whole.at_least else "",
-                )
-            )
+            least = tr(", at least") if whole.at_least else ""
+            other = beside(mm, unit, shown_cloth_length)
+            own.word.setText(tr("{word}, all cloths", word=word) + least + other)
         self.used.figure.setText(f"{whole.used_share:.0%}")
         cost = (
             ""
@@ -182,9 +180,12 @@ class Ticket(QFrame):
         self.buy.figure.setText(shown_buy(need, lay.cloth, unit).removeprefix(tr("at least ")))
         self.used.figure.setText(f"{lay.used_share:.0%}")
         least = tr(", at least") if need.at_least else ""
-        self.lay.word.setText(f"lay{least}")
-        self.needed.word.setText(f"needed{least}")
-        self.buy.word.setText(tr("to buy{least}", least=least))
+        for own, word, mm, show in (
+            (self.lay, tr("lay"), need.lay_mm, shown_cloth_length),
+            (self.needed, tr("needed"), need.need_mm, shown_cloth_length),
+            (self.buy, tr("to buy"), need.buy_mm, shown_bought),
+        ):
+            own.word.setText(word + least + beside(mm, unit, show))
         self.buy.figure.setToolTip(
             tr("lay {length}", length=shown_cloth_length(need.lay_mm, unit))
             + (

@@ -1,7 +1,26 @@
 """Operations on pieces, usable in any style and by hand: split, join, spread, darts, reshaping,
 deriving."""
 
-from wickel.draft.operations.changes import OPERATIONS, Change, Operation, changed, with_changes
+from wickel.draft.operations.by_hand import (
+    OPERATIONS,
+    AddInterfacing,
+    AddNotch,
+    DartToSeam,
+    Extend,
+    Fold,
+    Join,
+    Lengthen,
+    MakeFacing,
+    MakeLining,
+    MoveDart,
+    SlashAndSpread,
+    Split,
+    TakeNotchOut,
+    Unfold,
+    UseAsTemplate,
+)
+from wickel.draft.operations.change import Asked, Change, Question, questions
+from wickel.draft.operations.changes import changed, with_changes
 from wickel.draft.operations.darts import dart_marks, dart_to_seam, move_dart
 from wickel.draft.operations.deriving import facing, interfacing, lining, partner
 from wickel.draft.operations.measured import (
@@ -25,9 +44,25 @@ from wickel.draft.operations.spreading import slash_and_spread
 
 __all__ = [
     "OPERATIONS",
+    "AddInterfacing",
+    "AddNotch",
+    "Asked",
     "Change",
-    "Operation",
+    "DartToSeam",
+    "Extend",
+    "Fold",
+    "Join",
+    "Lengthen",
+    "MakeFacing",
+    "MakeLining",
+    "MoveDart",
+    "Question",
+    "SlashAndSpread",
+    "Split",
     "Spot",
+    "TakeNotchOut",
+    "Unfold",
+    "UseAsTemplate",
     "as_first_named",
     "as_house_named",
     "changed",
@@ -44,6 +79,7 @@ __all__ = [
     "mapped_piece",
     "move_dart",
     "partner",
+    "questions",
     "reversed_piece",
     "seam_checks",
     "slash_and_spread",

@@ -15,7 +15,9 @@ from dataclasses import dataclass, replace
 from itertools import pairwise, permutations
 
 from wickel.draft.checks import TapeCheck
-from wickel.draft.operations.changes import Change, changed
+from wickel.draft.operations.by_hand import DartToSeam, Fold, Join, Unfold
+from wickel.draft.operations.change import Change
+from wickel.draft.operations.changes import changed
 from wickel.draft.operations.darts import dart_marks, sewn_out_mm
 from wickel.draft.operations.reshaping import fold, unfold
 from wickel.draft.operations.splitting import join
@@ -47,10 +49,6 @@ _UNCHANGED_MM = 0.5
 _FEWEST = 2
 _ON = ", on"
 """What ``closed`` adds to the name of an edge of which there are several."""
-
-_TURNING = ("spread", "move-dart", "dart-to-seam")
-"""Operations after which parts of a piece lie turned, so that its points no longer lie across from
-the centre."""
 
 Seen = Callable[[Pattern], Piece | None]
 """Finds what has become of a piece, named and whole as it was first; None when it is lost."""
@@ -103,28 +101,28 @@ def _after(fate: _Fate, change: Change, at: Pattern, following: Pattern) -> _Fat
     now = fate.seen(at)
     if now is None or not _concerns(fate, change, at):
         return fate
-    if change.operation in ("split", "dart-to-seam"):
+    turned = fate.turned or change.turns
+    if change.parts:
         old = {piece.id for piece in at.pieces}
         parts = [piece.id for piece in following.pieces if piece.id not in old]
-        return _Fate(
-            _through(fate, change.piece, _joined(parts[0], parts[1], change.mark)),
-            fate.turned or change.operation in _TURNING,
-        )
-    if change.operation == "join":
+        dart = change.dart if isinstance(change, DartToSeam) else ""
+        return _Fate(_through(fate, change.piece, _joined(parts[0], parts[1], dart)), turned)
+    if isinstance(change, Join):
         return _Fate(lambda _: None)
-    if change.operation in ("unfold", "fold"):
-        back = fold if change.operation == "unfold" else unfold
+    if isinstance(change, Unfold | Fold):
+        back = fold if isinstance(change, Unfold) else unfold
         return _Fate(
             _through(fate, change.piece, lambda after: _made(back, _itself(change.piece)(after))),
             fate.turned,
         )
-    return replace(fate, turned=fate.turned or change.operation in _TURNING)
+    return replace(fate, turned=turned)
 
 
 def _concerns(fate: _Fate, change: Change, at: Pattern) -> bool:
     """Whether a piece that is changed is a part of this one: without it this one cannot be seen."""
-    names = {change.piece, change.other} if change.operation == "join" else {change.piece}
-    without = replace(at, pieces=tuple(piece for piece in at.pieces if piece.id not in names))
+    without = replace(
+        at, pieces=tuple(piece for piece in at.pieces if piece.id not in change.used_up)
+    )
     return fate.seen(without) is None
 
 
@@ -216,14 +214,6 @@ def _complete(first: Piece, fate: _Fate, after: Pattern) -> Piece:
     now = _in_whole_edges(now)
     edges = {edge.name for edge in now.edges}
     notches = {notch.name for notch in now.notches}
-    there = tuple(
-        mark
-        for one in first.inner_lines
-        for mark in _whole_mark(one, [m for m in now.inner_lines if m.name == one.name])
-    )
-    more = tuple(
-        mark for mark in now.inner_lines if mark.name not in {one.name for one in first.inner_lines}
-    )
     points = {} if fate.turned else {point.name: point for point in now.points}
     return replace(
         first,
@@ -232,9 +222,20 @@ def _complete(first: Piece, fate: _Fate, after: Pattern) -> Piece:
             *now.notches,
             *(_lost_notch(n, first) for n in first.notches if n.name not in notches),
         ),
-        inner_lines=(*there, *more),
+        inner_lines=_whole_marks(first, now),
         points=tuple(points.get(point.name, _lost_point(point)) for point in first.points),
     )
+
+
+def _whole_marks(first: Piece, now: Piece) -> tuple[InnerLine, ...]:
+    """The inner lines that there were first, as they are now, and those that have come since."""
+    names = {mark.name for mark in first.inner_lines}
+    there = (
+        mark
+        for one in first.inner_lines
+        for mark in _whole_mark(one, [m for m in now.inner_lines if m.name == one.name])
+    )
+    return (*there, *(mark for mark in now.inner_lines if mark.name not in names))
 
 
 def _whole_mark(first: InnerLine, now: list[InnerLine]) -> list[InnerLine]:

@@ -9,7 +9,7 @@ together.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
@@ -190,42 +190,14 @@ def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: All
 def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     if len(own.points) < 3:
         raise DraftRefused(
-            say("own_style.points-piece-needs-three", own=own.name, points=len(own.points)),
+            say("own_style.points-piece-needs-three-more", own=own.name, points=len(own.points)),
             own.id,
         )
     places = own_points(own, formulas)
-    for k, (here, there) in enumerate(zip(places, (*places[1:], places[0]), strict=True)):
-        if math.dist(here, there) < 0.01:
-            raise DraftRefused(
-                say(
-                    "own_style.point-lies-next-one-move",
-                    own=own.name,
-                    k=k + 1,
-                    name=own.points[k].name,
-                ),
-                own.id,
-            )
-    segments = _segments(own, places)
-    rows: list[tuple[str, Path, str]] = []
-    allowances = {row.edge: row.allowance_mm for row in own.points if row.allowance_mm is not None}
-    for row, segment in zip(own.points, segments, strict=True):
-        if rows and rows[-1][0] == row.edge:
-            rows[-1] = (row.edge, (*rows[-1][1], segment), rows[-1][2])
-        else:
-            rows.append((row.edge, (segment,), row.role))
-    if len(rows) > 1 and rows[0][0] == rows[-1][0]:  # one edge over the first point
-        rows = [(rows[0][0], (*rows[-1][1], *rows[0][1]), rows[0][2]), *rows[1:-1]]
-    names = [name for name, _, _ in rows]
-    doubled = next((name for name in names if names.count(name) > 1), None)
-    if doubled is not None:
-        raise DraftRefused(
-            say("own_style.two-edges-called-give-each", own=own.name, doubled=doubled), own.id
-        )
+    _check_apart(own, places)
+    rows = _edge_rows(own, _segments(own, places))
     folded = any(role == "fold" for _, _, role in rows)
-    if folded and any(
-        role == "fold" and any(isinstance(s, Cubic) for s in path) for _, path, role in rows
-    ):
-        raise DraftRefused(say("own_style.edge-fold-must-straight", own=own.name), own.id)
+    allowances = {row.edge: row.allowance_mm for row in own.points if row.allowance_mm is not None}
     made = Piece(
         id=own.id,
         name=own.name,
@@ -256,6 +228,42 @@ def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
             say("own_style.look-order-points", own=own.name, reason=words_of(reason)), own.id
         ) from None
     return made
+
+
+def _check_apart(own: OwnPiece, places: Sequence[Point]) -> None:
+    """Raises ``DraftRefused`` when a point lies on the next one."""
+    for k, (here, there) in enumerate(zip(places, (*places[1:], places[0]), strict=True)):
+        if math.dist(here, there) < 0.01:
+            name = own.points[k].name
+            raise DraftRefused(
+                say("own_style.point-lies-next-one-move", own=own.name, k=k + 1, name=name), own.id
+            )
+
+
+def _edge_rows(own: OwnPiece, segments: Sequence[Segment]) -> list[tuple[str, Path, str]]:
+    """The edges of a piece, each with its name, path and role; one may run over the first point.
+
+    Raises:
+        DraftRefused: two edges have one name, or a fold is not straight.
+    """
+    rows: list[tuple[str, Path, str]] = []
+    for row, segment in zip(own.points, segments, strict=True):
+        if rows and rows[-1][0] == row.edge:
+            rows[-1] = (row.edge, (*rows[-1][1], segment), rows[-1][2])
+        else:
+            rows.append((row.edge, (segment,), row.role))
+    if len(rows) > 1 and rows[0][0] == rows[-1][0]:
+        rows = [(rows[0][0], (*rows[-1][1], *rows[0][1]), rows[0][2]), *rows[1:-1]]
+    names = [name for name, _, _ in rows]
+    doubled = next((name for name in names if names.count(name) > 1), None)
+    if doubled is not None:
+        raise DraftRefused(
+            say("own_style.two-edges-called-give-each", own=own.name, doubled=doubled), own.id
+        )
+    for _, path, role in rows:
+        if role == "fold" and any(isinstance(segment, Cubic) for segment in path):
+            raise DraftRefused(say("own_style.edge-fold-must-straight", own=own.name), own.id)
+    return rows
 
 
 def _segments(own: OwnPiece, places: tuple[Point, ...]) -> list[Segment]:

@@ -1,61 +1,46 @@
-"""The styles of the house, one file each. To add one: write its file and one line here."""
+"""The styles of the house, one file each, and those of installed packages.
 
+To add one, write a file here that has a ``STYLE``. Its place in the gallery is in ``_ORDER``;
+without one it stands behind the others. A package of its own offers one under the entry point
+group ``wickel.styles``.
+"""
+
+import sys
+
+from wickel.catalogue import Catalogue, in_folder, installed
 from wickel.draft.style import Style
-from wickel.draft.styles import (
-    bodice,
-    box_dress,
-    circle_skirt,
-    coat,
-    corset,
-    cowl_top,
-    draped_dress,
-    gathered_skirt,
-    handkerchief_dress,
-    jacket,
-    jumpsuit,
-    knit_top,
-    maxi_dress,
-    off_shoulder_dress,
-    one_shoulder_dress,
-    open_robe,
-    panelled_skirt,
-    pencil_skirt,
-    slip_top,
-    trousers,
-    two_cloth_maxi,
-    waistcoat,
-    wrap_dress,
-    wrap_skirt,
+
+_ORDER = (
+    "box-dress",
+    "maxi-dress",
+    "two-cloth-maxi",
+    "handkerchief-dress",
+    "bodice",
+    "off-shoulder-dress",
+    "wrap-dress",
+    "draped-dress",
+    "one-shoulder-dress",
+    "slip-top",
+    "cowl-top",
+    "knit-top",
+    "corset",
+    "jacket",
+    "waistcoat",
+    "coat",
+    "open-robe",
+    "pencil-skirt",
+    "panelled-skirt",
+    "circle-skirt",
+    "gathered-skirt",
+    "wrap-skirt",
+    "trousers",
+    "jumpsuit",
 )
 
-STYLES: dict[str, Style] = {
-    style.id: style
-    for style in (
-        box_dress.STYLE,
-        maxi_dress.STYLE,
-        two_cloth_maxi.STYLE,
-        handkerchief_dress.STYLE,
-        bodice.STYLE,
-        off_shoulder_dress.STYLE,
-        wrap_dress.STYLE,
-        draped_dress.STYLE,
-        one_shoulder_dress.STYLE,
-        slip_top.STYLE,
-        cowl_top.STYLE,
-        knit_top.STYLE,
-        corset.STYLE,
-        jacket.STYLE,
-        waistcoat.STYLE,
-        coat.STYLE,
-        open_robe.STYLE,
-        pencil_skirt.STYLE,
-        panelled_skirt.STYLE,
-        circle_skirt.STYLE,
-        gathered_skirt.STYLE,
-        wrap_skirt.STYLE,
-        trousers.STYLE,
-        jumpsuit.STYLE,
-    )
-}
+_found: list[Style] = list(in_folder(sys.modules[__name__], "STYLE"))
+
+STYLES: Catalogue[Style] = Catalogue(
+    sorted(_found, key=lambda own: _ORDER.index(own.id) if own.id in _ORDER else len(_ORDER))
+).with_more(installed("wickel.styles"))
 
 __all__ = ["STYLES"]
