@@ -272,7 +272,7 @@ def test_everything_to_buy_is_printed_written_and_given_as_json(order, tmp_path)
     result = run("buy", order, other, "--effort", 2, "--csv", csv, "--pdf", pdf)
     assert result.exit_code == 0, result.stderr
     assert "Moss linen, 150 cm" in result.stdout
-    assert "Thread, reels of 100 m" in result.stdout
+    assert "reels of 100 m" in result.stdout
     assert "laid: Moss linen" in result.stderr
     assert csv.read_text().splitlines()[0] == "what,how much,for,to know,cost"
     assert pdf.read_bytes().startswith(b"%PDF")

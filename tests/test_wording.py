@@ -114,3 +114,61 @@ def test_a_name_in_a_sentence_is_changed_and_in_plain_words_too():
     lying = say("rules.beyond-remnant", piece="Front", cloth="Moss")
     assert str(renamed(lying, "Moss", "Fern")) == "Front reaches beyond the remnant Fern."
     assert renamed("Front on Moss", "Moss", "Fern") == "Front on Fern"
+
+
+BELOW = [
+    "geometry",
+    "pattern",
+    "body",
+    "draft",
+    "cloth",
+    "lay",
+    "yardage",
+    "job",
+    "files",
+    "drawing",
+]
+"""The rooms of the core: what they refuse or find is said with a code."""
+
+TO_PROGRAMMERS = re.compile(r"ValueError|KeyError|TypeError|AssertionError|NotImplementedError")
+
+
+def refusals():
+    """Every exception that the core raises, with what it is raised with."""
+    for room in BELOW:
+        for path in sorted((HERE / room).rglob("*.py")):
+            for node in ast.walk(ast.parse(path.read_text())):
+                if isinstance(node, ast.Raise) and isinstance(node.exc, ast.Call) and node.exc.args:
+                    yield f"{path.name}:{node.lineno}", node.exc
+
+
+def test_every_refusal_of_the_core_is_a_code_with_values():
+    found = list(refusals())
+    assert len(found) > 150
+    by_hand = [
+        where
+        for where, raised in found
+        if not TO_PROGRAMMERS.fullmatch(ast.unparse(raised.func))
+        and isinstance(raised.args[0], ast.JoinedStr)
+        and re.search(r"[a-z]{3,} [a-z]{2,}", ast.unparse(raised.args[0]))
+    ]
+    assert by_hand == []
+
+
+def test_every_finding_and_check_of_the_core_is_said_with_a_code():
+    by_hand = []
+    for room in BELOW:
+        for path in sorted((HERE / room).rglob("*.py")):
+            for node in ast.walk(ast.parse(path.read_text())):
+                if isinstance(node, ast.keyword) and node.arg in (
+                    "text",
+                    "way_out",
+                    "refusal",
+                    "why",
+                ):
+                    words = ast.unparse(node.value)
+                    if isinstance(node.value, ast.JoinedStr) and re.search(
+                        r"[a-z]{3,} [a-z]", words
+                    ):
+                        by_hand.append(f"{path.name}:{node.value.lineno}")
+    assert by_hand == []

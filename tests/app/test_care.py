@@ -283,7 +283,7 @@ def test_fields_that_a_refusal_concerns_are_marked(window, session, qtbot):
 
 
 def test_the_keys_sheet_has_every_key_of_the_menus(window, qtbot):
-    qtbot.keyClick(window, Qt.Key.Key_F1)
+    qtbot.keyClick(window, Qt.Key.Key_F1, Qt.KeyboardModifier.ShiftModifier)
     (sheet,) = window.findChildren(KeysSheet)
     of_menus = list(keys_of(window.menuBar()))
     assert len(of_menus) > 40

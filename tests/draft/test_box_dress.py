@@ -163,6 +163,14 @@ def test_any_options_draft_simple_pieces_or_refuse(size, options):
     assert all(check.held for check in checks if not check.name.startswith("Over"))
 
 
+def test_a_facing_that_would_cross_itself_is_refused_by_name():
+    options = {"neck_width_mm": 139.0, "front_neck_mm": 183.0, "back_neck_mm": 8.0}
+    options |= {"slope_mm": 5.0, "slit_mm": 1.0, "facing_mm": 40.0, "yoke_mm": 60.0}
+    options |= {"below_knee_mm": 0.0, "ease_mm": 0.0, "sleeve_mm": 60.0, "sleeve_ease_mm": 20.0}
+    with pytest.raises(DraftRefused, match="Front facing cannot be drawn so"):
+        draft(STYLE, size_body("80"), options, Allowances(preset="let-out"))
+
+
 def test_own_allowances_stand_over_the_preset():
     allowances = Allowances(preset="classic", own_mm={"hem": 60.0})
     assert (allowances["hem"], allowances["neck"], allowances["side"]) == (60, 10, 15)

@@ -13,6 +13,8 @@ from wickel.draft.operations import (
     DartToSeam,
     Lengthen,
     MakeLining,
+    NewSeam,
+    Opening,
     Spot,
     Unfold,
     as_first_named,
@@ -100,7 +102,7 @@ def size_of(piece):
 
 def test_split_gives_two_parts_with_the_same_seam_and_nothing_lost():
     one, other = split(
-        panel(), Spot(edge="side", share=0.5), Spot(edge="centre", share=0.5), allowance_mm=15
+        panel(), Spot(edge="side", share=0.5), Spot(edge="centre", share=0.5), NewSeam(15)
     )
     assert size_of(one) + size_of(other) == pytest.approx(600 * 300)
     assert edge_length(one, "seam") == pytest.approx(300) == edge_length(other, "seam")
@@ -117,7 +119,7 @@ def test_split_gives_two_parts_with_the_same_seam_and_nothing_lost():
 
 def test_a_part_that_loses_the_fold_is_cut_as_a_pair():
     one, other = split(
-        panel(), Spot(edge="waist", share=0.4), Spot(edge="hem", share=0.6), allowance_mm=10
+        panel(), Spot(edge="waist", share=0.4), Spot(edge="hem", share=0.6), NewSeam(10)
     )
     side = one if any(e.name == "side" for e in one.edges) else other
     centre = other if side is one else one
@@ -128,15 +130,15 @@ def test_a_part_that_loses_the_fold_is_cut_as_a_pair():
 
 def test_what_was_split_can_be_joined_again():
     one, other = split(
-        panel(), Spot(edge="side", share=0.3), Spot(edge="centre", share=0.5), allowance_mm=15
+        panel(), Spot(edge="side", share=0.3), Spot(edge="centre", share=0.5), NewSeam(15)
     )
-    both = join(one, other, "seam", "seam", id="panel", name="Panel")
+    both = join((one, "seam"), (other, "seam"), id="panel", name="Panel")
     assert size_of(both) == pytest.approx(600 * 300, abs=1)
 
 
 def test_two_halves_drawn_from_one_centre_are_joined_turned_over():
     whole = join(
-        panel(), replace(panel(), id="back", name="Back"), "side", "side", turned_over=True
+        (panel(), "side"), (replace(panel(), id="back", name="Back"), "side"), turned_over=True
     )
     box = bounds(net_line(whole))
     assert (box.width, box.height) == pytest.approx((600, 600))
@@ -146,16 +148,14 @@ def test_two_halves_drawn_from_one_centre_are_joined_turned_over():
 
 def test_edges_of_different_length_or_shape_are_not_joined():
     with pytest.raises(DraftRefused, match=r"differ by 30 cm"):
-        join(panel(), replace(panel(), id="b"), "side", "waist")
+        join((panel(), "side"), (replace(panel(), id="b"), "waist"))
 
 
 def test_a_seam_outside_the_piece_is_refused():
     with pytest.raises(DraftRefused, match="one place"):
-        split(
-            panel(), Spot(edge="side", share=0.5), Spot(edge="side", share=0.505), allowance_mm=10
-        )
+        split(panel(), Spot(edge="side", share=0.5), Spot(edge="side", share=0.505), NewSeam(10))
     with pytest.raises(DraftRefused, match="no edge “brim”"):
-        split(panel(), Spot(edge="brim", share=0.5), Spot(edge="side", share=0.5), allowance_mm=10)
+        split(panel(), Spot(edge="brim", share=0.5), Spot(edge="side", share=0.5), NewSeam(10))
 
 
 # --- slash and spread -------------------------------------------------------------------------
@@ -163,7 +163,7 @@ def test_a_seam_outside_the_piece_is_refused():
 
 def test_parallel_gathers_widen_the_piece_and_come_back_to_the_old_length():
     wide = slash_and_spread(
-        panel(), "waist", "hem", cuts=3, open_mm=50, open_opposite_mm=50, gathered=True
+        panel(), "waist", "hem", Opening(cuts=3, open_mm=50, open_opposite_mm=50, gathered=True)
     )
     assert edge_length(wide, "waist") == pytest.approx(300 + 150)
     assert sewn_length(wide, "waist") == pytest.approx(300)
@@ -177,7 +177,7 @@ def test_parallel_gathers_widen_the_piece_and_come_back_to_the_old_length():
 
 
 def test_a_fan_opens_the_hem_and_leaves_the_waist_as_long():
-    flared = slash_and_spread(panel(), "hem", "waist", cuts=4, open_mm=60)
+    flared = slash_and_spread(panel(), "hem", "waist", Opening(cuts=4, open_mm=60))
     assert edge_length(flared, "waist") == pytest.approx(300)
     # each of four gaps is 60 as the crow flies
     assert edge_length(flared, "hem") == pytest.approx(300 + 240)
@@ -190,7 +190,7 @@ def test_a_fan_opens_the_hem_and_leaves_the_waist_as_long():
 
 
 def test_one_sided_spread_of_the_side_leaves_the_fold_straight():
-    draped = slash_and_spread(panel(), "side", "waist", cuts=2, open_mm=40, gathered=True)
+    draped = slash_and_spread(panel(), "side", "waist", Opening(cuts=2, open_mm=40, gathered=True))
     assert sewn_length(draped, "side") == pytest.approx(600)
     assert edge_length(draped, "side") == pytest.approx(680, abs=0.5)
     assert draped.edge("centre").start[1] == pytest.approx(0, abs=1e-6)
@@ -198,9 +198,9 @@ def test_one_sided_spread_of_the_side_leaves_the_fold_straight():
 
 def test_cuts_to_the_fold_are_refused():
     with pytest.raises(DraftRefused, match="not to the fold"):
-        slash_and_spread(panel(), "side", "centre", cuts=2, open_mm=40)
+        slash_and_spread(panel(), "side", "centre", Opening(cuts=2, open_mm=40))
     with pytest.raises(DraftRefused, match="41 cuts"):
-        slash_and_spread(panel(), "waist", "hem", cuts=41, open_mm=1)
+        slash_and_spread(panel(), "waist", "hem", Opening(cuts=41, open_mm=1))
 
 
 # --- darts ------------------------------------------------------------------------------------
@@ -232,7 +232,7 @@ def test_a_dart_moved_and_moved_back_is_the_old_piece():
 
 
 def test_a_dart_becomes_a_seam_and_what_it_took_falls_out():
-    one, other = dart_to_seam(darted(), "dart", Spot(edge="hem", share=0.5), allowance_mm=10)
+    one, other = dart_to_seam(darted(), "dart", Spot(edge="hem", share=0.5), NewSeam(10))
     assert size_of(one) + size_of(other) == pytest.approx(600 * 300 - 40 * 120 / 2)
     assert edge_length(one, "seam") == pytest.approx(edge_length(other, "seam"))
     assert edge_length(one, "seam") == pytest.approx(math.hypot(120, 20) + 480)
@@ -409,5 +409,5 @@ def test_every_operation_is_written_and_read_again_by_its_questions(operation):
 
 
 def test_lengths_are_kept_by_rigid_moves():
-    piece = slash_and_spread(panel(), "hem", "waist", cuts=4, open_mm=60)
+    piece = slash_and_spread(panel(), "hem", "waist", Opening(cuts=4, open_mm=60))
     assert length(piece.edge("side").path) == pytest.approx(600)

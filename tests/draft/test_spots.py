@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from tests.draft.test_operations import darted, panel, size_of
 from wickel.draft import DraftRefused
 from wickel.draft.operations import (
+    NewSeam,
     Spot,
     dart_to_seam,
     extend,
@@ -85,7 +86,7 @@ def test_a_part_of_a_gathered_edge_comes_back_to_its_share():
 @given(shares, shares)
 def test_a_split_from_edge_to_edge_loses_no_cloth(one, other):
     parts = split(
-        panel(), Spot(edge="side", share=one), Spot(edge="centre", share=other), allowance_mm=10
+        panel(), Spot(edge="side", share=one), Spot(edge="centre", share=other), NewSeam(10)
     )
     assert sum(map(size_of, parts)) == pytest.approx(600 * 300, rel=1e-6)
     seams = [edge_length(own, "seam") for own in parts]
@@ -145,9 +146,7 @@ def slanted_dart():
         (lambda: move_dart(panel(), "dart", Spot(edge="side", share=0.5)), "it has none"),
         (lambda: move_dart(darted(), "tuck", Spot(edge="side", share=0.5)), "it has dart"),
         (
-            lambda: dart_to_seam(
-                slanted_dart(), "dart", Spot(edge="hem", share=0.5), allowance_mm=10
-            ),
+            lambda: dart_to_seam(slanted_dart(), "dart", Spot(edge="hem", share=0.5), NewSeam(10)),
             "true the dart",
         ),
         (lambda: with_notch(panel(), "n", Spot(edge="side", share=1.2)), "between the ends"),

@@ -18,7 +18,6 @@ def edge_facing(
     *,
     id: str = "",
     name: str = "",
-    material: str = "main",
     option: str = "facing_mm",
 ) -> Piece:
     """The facing along some edges of a piece, called after it unless it is given a name.
@@ -36,7 +35,6 @@ def edge_facing(
             id=id or f"{piece.id}-facing",
             name=name or f"{piece.name} facing",
             allowance_mm=allow["facing"],
-            material=material,
         )
     except DraftRefused as refusal:
         raise DraftRefused(words_of(refusal), option, "neck_width_mm") from None

@@ -238,10 +238,15 @@ def thread_of(long_mm: float) -> Notion:
     """The reels that so much thread takes."""
     return Notion(
         kind=THREAD,
-        name="Thread, reels of 100 m",
+        name="Thread",
         count=math.ceil(long_mm / REEL_MM),
         long_mm=long_mm,
-        why=say("notions.thread", seams=long_mm / THREAD_PER_SEAM / THREAD_SPARE, thread=long_mm),
+        why=say(
+            "notions.thread",
+            reel=REEL_MM,
+            seams=long_mm / THREAD_PER_SEAM / THREAD_SPARE,
+            thread=long_mm,
+        ),
     )
 
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.draft.allowances import Allowances
+from wickel.draft.operations.seams import NewSeam
 from wickel.draft.operations.splitting import split
 from wickel.draft.operations.spots import Spot, chain, remade, seam_stretch, spot_point
 from wickel.draft.parts import edges, line, point
@@ -111,7 +112,7 @@ def slant(front: Piece, allow: Allowances) -> tuple[Piece, Piece, Piece]:
         Spot(edge="waist", share=1 - SLANT_IN_MM / waist),
         Spot(edge="side", share=SLANT_DOWN_MM / side),
     )
-    _, cut_away = split(front, top, foot, allowance_mm=allow["pocket"], seam="pocket edge")
+    _, cut_away = split(front, top, foot, NewSeam(allow["pocket"], name="pocket edge"))
     # the bag goes along the waist well past the slant, and down the side below it
     inner = Spot(edge="waist", share=1 - min(0.9 * waist, 3.2 * SLANT_IN_MM) / waist)
     lower = Spot(edge="side", share=(SLANT_DOWN_MM + 30.0) / side)
@@ -135,10 +136,12 @@ def slant(front: Piece, allow: Allowances) -> tuple[Piece, Piece, Piece]:
         whole,
         Spot(edge="waist", share=1 - SLANT_IN_MM / bag_waist),
         Spot(edge="side", share=SLANT_DOWN_MM / bag_side),
-        allowance_mm=allow["pocket"],
-        seam="pocket edge",
-        ids=("corner", "pocket-bag"),
-        names=("Corner", "Pocket bag"),
+        NewSeam(
+            allow["pocket"],
+            name="pocket edge",
+            ids=("corner", "pocket-bag"),
+            names=("Corner", "Pocket bag"),
+        ),
     )
     kept = replace(cut_away, id=front.id, name=front.name)
     return kept, whole, bag

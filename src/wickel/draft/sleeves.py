@@ -14,7 +14,7 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.operations import mapped_piece, slash_and_spread
+from wickel.draft.operations import Opening, mapped_piece, slash_and_spread
 from wickel.draft.operations.reshaping import lengthen
 from wickel.draft.parts import edges, line, point, rectangle, solved
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
@@ -259,13 +259,18 @@ def sleeve_pieces(
         round_mm = body["upper_arm"] + BAND_EASE_MM
         return _with_band(puff, "sleeve-band", "Sleeve band", round_mm, BAND_MM, 0.0, allow)
     if kind == "elastic":
-        wide = slash_and_spread(sleeve, "hem", "cap", cuts=_CUTS, open_mm=each, between=(0.2, 0.8))
+        wide = slash_and_spread(
+            sleeve, "hem", "cap", Opening(cuts=_CUTS, open_mm=each, between=(0.2, 0.8))
+        )
         return (_comes_back(_upright(wide), "hem", body["wrist"] + 15),)
     if kind == "bell":
         return (
             _upright(
                 slash_and_spread(
-                    sleeve, "hem", "cap", cuts=_CUTS, open_mm=1.6 * each, between=(0.15, 0.85)
+                    sleeve,
+                    "hem",
+                    "cap",
+                    Opening(cuts=_CUTS, open_mm=1.6 * each, between=(0.15, 0.85)),
                 )
             ),
         )
@@ -279,10 +284,12 @@ def _gathered_cap(sleeve: Piece, each_mm: float, higher_mm: float, *, hem: bool 
         lengthen(sleeve, 0.03, higher_mm),
         "cap",
         "hem",
-        cuts=_CUTS,
-        open_mm=each_mm,
-        open_opposite_mm=each_mm if hem else 0.0,
-        between=(0.25, 0.75),
+        Opening(
+            cuts=_CUTS,
+            open_mm=each_mm,
+            open_opposite_mm=each_mm if hem else 0.0,
+            between=(0.25, 0.75),
+        ),
     )
     return _comes_back(top, "cap", wanted)
 

@@ -13,8 +13,9 @@ from dataclasses import dataclass
 from wickel.body import MEASUREMENTS, Body, doubts, missing
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.pattern import Pattern
-from wickel.wording import Text, say
+from wickel.geometry import BadOutline, simple_outline
+from wickel.pattern import Pattern, net_line
+from wickel.wording import Text, say, words_of
 
 OptionValue = float | str
 Options = Mapping[str, OptionValue]
@@ -158,7 +159,14 @@ def draft(style: Style, body: Body, options: Options, allowances: Allowances) ->
     for doubt in doubts(body):
         if doubt.impossible and set(doubt.measurements) & set(style.required):
             raise DraftRefused(doubt.text, *doubt.measurements)
-    return style.drafted(body, full_options(style, options), allowances)
+    made = style.drafted(body, full_options(style, options), allowances)
+    for piece in made.pieces:
+        try:
+            simple_outline(net_line(piece))
+        except BadOutline as reason:
+            text = say("style.no-outline", piece=piece.name, reason=words_of(reason))
+            raise DraftRefused(text, piece.id) from None
+    return made
 
 
 def tape_checks(

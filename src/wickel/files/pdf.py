@@ -16,7 +16,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from wickel.assets import FONT_BOLD, FONT_REGULAR, font_bytes
 from wickel.cloth import PRINT_NAMES, BorderAt
-from wickel.drawing import Drawing, Layer, lay_drawing, name_room
+from wickel.drawing import Drawing, Layer, Stroke, lay_drawing, name_room
 from wickel.files.names import plain_text
 from wickel.geometry import Cubic, Point
 from wickel.job import Job
@@ -240,6 +240,21 @@ def _draw_rulers(
     canvas.drawString(left + long * scale + 4, top + 11, "in" if unit is Unit.INCH else "cm")
 
 
+def _draw_stroke(canvas: Canvas, stroke: Stroke, there: Callable[[Point], Point]) -> None:
+    """Draw a stroke in the pen that is set, its curves as curves."""
+    path = canvas.beginPath()
+    path.moveTo(*there(stroke.path[0].start))
+    for segment in stroke.path:
+        if isinstance(segment, Cubic):
+            ends = (segment.control1, segment.control2, segment.end)
+            path.curveTo(*(xy for point in ends for xy in there(point)))
+        else:
+            path.lineTo(*there(segment.end))
+    if stroke.closed:
+        path.close()
+    canvas.drawPath(path, stroke=1, fill=0)
+
+
 def _draw(
     canvas: Canvas, drawing: Drawing, there: Callable[[Point], Point], scale: float
 ) -> list[str]:
@@ -252,17 +267,7 @@ def _draw(
         for stroke in drawing.strokes:
             if stroke.layer is not layer:
                 continue
-            path = canvas.beginPath()
-            path.moveTo(*there(stroke.path[0].start))
-            for segment in stroke.path:
-                if isinstance(segment, Cubic):
-                    ends = (segment.control1, segment.control2, segment.end)
-                    path.curveTo(*(xy for point in ends for xy in there(point)))
-                else:
-                    path.lineTo(*there(segment.end))
-            if stroke.closed:
-                path.close()
-            canvas.drawPath(path, stroke=1, fill=0)
+            _draw_stroke(canvas, stroke, there)
     canvas.setDash([])
     canvas.setFillColor(INK)
     rooms = {

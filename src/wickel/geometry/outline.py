@@ -134,8 +134,10 @@ def simple_outline(points: Sequence[Point], *, least_area_mm2: float = 1.0) -> O
     if not shapely.is_valid(shape):
         reason = explain_validity(shape)
         where = reason[reason.find("[") + 1 : reason.find("]")] if "[" in reason else ""
-        place = f" near [{', '.join(f'{float(v):.1f}' for v in where.split())}] mm" if where else ""
-        raise BadOutline(say("outline.crosses-itself", place=place))
+        if not where:
+            raise BadOutline(say("outline.crosses-itself"))
+        x, y = (float(value) for value in where.split()[:2])
+        raise BadOutline(say("outline.crosses-itself-near", x=x, y=y))
     if shape.area < least_area_mm2:
         raise BadOutline(say("outline.encloses-no-area"))
     return outline

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from wickel.draft import THREAD
 from wickel.job.buying import BuyingList, ClothLine, NotionLine
 from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
-from wickel.wording import beside, in_words
+from wickel.wording import beside, in_words, say
 from wickel.yardage import StripPlan, shown_buy
 
 
@@ -44,15 +44,15 @@ def cloth_row(line: ClothLine, unit: Unit) -> Row:
     cloth = line.cloth
     what = f"{cloth.shown_name}, {shown_length(cloth.usable_width_mm, unit)}"
     use = ", ".join(line.jobs)
-    unlike = [f"not laid with the other of its name: {line.unlike} differs"] if line.unlike else []
+    unlike = [str(say("shopping.unlike", what=line.unlike))] if line.unlike else []
     if line.need is None:
         return Row(
             what=what, much="–", use=use, note="; ".join((in_words(line.refusal, unit), *unlike))
         )
     ways = ", ".join(dict.fromkeys(lay.way.name.lower() for lay in line.lays))
-    notes = [f"laid {ways}"]
+    notes = [str(say("shopping.laid", ways=ways))]
     if line.saved_mm > 0:
-        notes.append(f"laid together saves {shown_cloth_length(line.saved_mm, unit)}")
+        notes.append(say("shopping.saves", saved=line.saved_mm).in_unit(unit))
     notes += unlike
     notes += [in_words(lay.broken[0].text, unit) for lay in line.lays if lay.broken]
     return Row(
@@ -69,12 +69,12 @@ def notion_row(line: NotionLine, unit: Unit) -> Row:
     notion = line.notion
     use = f"{line.job}: {line.garment}"
     long = None if notion.long_mm is None else shown_length(notion.long_mm, unit)
-    wide = "" if notion.wide_mm is None else f", {shown_length(notion.wide_mm, unit)} wide"
+    wide = "" if notion.wide_mm is None else say("shopping.wide", wide=notion.wide_mm).in_unit(unit)
     if notion.kind == "binding":
         assert notion.long_mm is not None
         total = shown_cloth_length(notion.count * notion.long_mm, unit)
         return Row(
-            what=f"{notion.name} (in the lay)",
+            what=str(say("shopping.in-the-lay", name=notion.name)),
             much=f"{total}{wide}",
             use=use,
             note="; ".join(_plans(line, unit)),
@@ -90,18 +90,20 @@ def notion_row(line: NotionLine, unit: Unit) -> Row:
 def _plans(line: NotionLine, unit: Unit) -> Iterator[str]:
     """How a binding is cut when it is not laid with the pieces."""
     if line.square is not None and line.square.square_mm is not None:
-        yield (
-            f"or from a square of {shown_length(line.square.square_mm, unit)}: "
-            f"{_strips(line.square, unit)}"
-        )
+        strips = _strips(line.square, unit)
+        square = say("shopping.from-a-square", square=line.square.square_mm, strips=strips)
+        yield square.in_unit(unit)
     if line.left is not None:
-        yield f"or out of what the lay leaves: {_strips(line.left, unit)}"
+        yield str(say("shopping.from-what-is-left", strips=_strips(line.left, unit)))
 
 
 def _strips(plan: StripPlan, unit: Unit) -> str:
     lengths = " + ".join(shown_length(mm, unit, with_unit=False) for mm in plan.strips_mm)
-    joins = f", {plan.joins} join{'s' if plan.joins > 1 else ''}" if plan.joins else ""
-    return f"{lengths} {unit.value}{joins}"
+    strips = f"{lengths} {unit.value}"
+    if not plan.joins:
+        return strips
+    code = "shopping.one-join" if plan.joins == 1 else "shopping.joins"
+    return str(say(code, strips=strips, joins=plan.joins))
 
 
 def shopping_rows(found: BuyingList, unit: Unit) -> tuple[Row, ...]:
@@ -115,8 +117,6 @@ def shopping_rows(found: BuyingList, unit: Unit) -> tuple[Row, ...]:
 def cost_words(found: BuyingList) -> str:
     """What the cloths cost in all, and whether that is everything."""
     if found.cost is None:
-        return "No cloth on the list has a price."
-    return (
-        "The cloths cost "
-        f"{found.cost:.2f}{'' if found.priced else ' at least: not every cloth has a price'}."
-    )
+        return str(say("shopping.no-price"))
+    code = "shopping.cost" if found.priced else "shopping.cost-at-least"
+    return str(say(code, cost=found.cost))

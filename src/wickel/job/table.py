@@ -37,7 +37,7 @@ from wickel.lay import (
     share_of,
     wishes,
 )
-from wickel.units import Unit, shown_cloth_length, shown_length
+from wickel.units import Unit
 from wickel.wording import Text, say, words_of
 from wickel.yardage import Need, need_in_lengths, need_of
 
@@ -397,10 +397,8 @@ class Jump:
 
     def sentence(self, unit: Unit) -> str:
         """The step in words."""
-        return (
-            f"From {self.size} on, {shown_length(self.width_mm, unit)} cloth needs "
-            f"{shown_cloth_length(self.more_mm, unit)} more than the size before."
-        )
+        jump = say("table.jump", size=self.size, width=self.width_mm, more=self.more_mm)
+        return jump.in_unit(unit)
 
 
 def jumps(cells: Iterable[Cell], sizes: Iterable[str], least_mm: float = 300.0) -> tuple[Jump, ...]:

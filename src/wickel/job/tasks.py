@@ -35,7 +35,7 @@ from wickel.lay import (
     make_lay,
     stacked_lays,
 )
-from wickel.wording import Text, words_of
+from wickel.wording import Text, say, words_of
 
 PICTURES_A_SECOND, _PAUSE = 20, 5
 """How many pictures of a search are shown at the most; each is followed by a pause so many times as
@@ -335,7 +335,7 @@ def _stacked(task: LayTask, report: LayReport) -> WayFound | None:
     if task.pile is None:
         return WayFound(
             way=STACKED,
-            refusal=f"{task.cloth.shown_name} has no second cloth of its width to lie on.",
+            refusal=say("tasks.no-second-cloth", cloth=task.cloth.shown_name),
         )
     try:
         both = stacked_lays(task.pieces, *task.pile, report=quiet, search=task.search)

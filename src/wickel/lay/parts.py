@@ -49,7 +49,7 @@ class LayStopped(LayRefused):
     """A search that was stopped before it had anything to show."""
 
     def __init__(self) -> None:
-        super().__init__("The search was stopped before it had found a lay: give it more time.")
+        super().__init__(say("parts.stopped"))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -11,7 +11,6 @@ from wickel.wording.sentence import (
     say,
     show_in,
     shown_unit,
-    with_other,
     words_of,
 )
 
@@ -25,6 +24,5 @@ __all__ = [
     "show_in",
     "shown_unit",
     "tr",
-    "with_other",
     "words_of",
 ]

@@ -103,11 +103,6 @@ def words_of(reason: Exception) -> Text:
     return first if isinstance(first, Sentence) else str(reason)
 
 
-def with_other(mm: float, unit: Unit, show: Callable[[float, Unit], str] = shown_length) -> str:
-    """A length as ``show`` writes it, with the other unit beside it where both are asked for."""
-    return show(mm, unit) + beside(mm, unit, show)
-
-
 class _Maker(string.Formatter):
     """Puts values into a sentence of the catalogue.
 

@@ -248,22 +248,20 @@ class DraftStage(Stage):
         assert draft is not None
         pattern = draft.pattern
         try:
-            found = lost_in_rewriting(
+            lost = lost_in_rewriting(
                 pattern, self._written("own", "own"), garment.body, garment.allowances
             )
         except DraftRefused as refusal:
             return (str(refusal),)
         questions = len(garment_style(garment).options)
+        found = tuple(str(own) for own in lost)
         if garment.own is None and questions:
-            found += (
-                (
-                    tr(
-                        "Its {questions} questions are gone: every point is a length until you "
-                        "write a formula for it",
-                        questions=questions,
-                    )
-                ),
+            gone = tr(
+                "Its {questions} questions are gone: every point is a length until you write a "
+                "formula for it",
+                questions=questions,
             )
+            return (*found, gone)
         return found
 
     def _agreed(self, lost: tuple[str, ...]) -> bool:

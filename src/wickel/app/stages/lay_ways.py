@@ -37,7 +37,7 @@ from wickel.job.laid import (
     without_kept,
 )
 from wickel.lay import Lay, cutting_minutes
-from wickel.units import shown_bought, shown_cloth_length, shown_length
+from wickel.units import shown_cloth_length, shown_length
 from wickel.wording import beside, tr
 from wickel.yardage import shown_buy
 
@@ -305,7 +305,7 @@ class WaysColumn(QVBoxLayout):
                 + beside(need.need_mm, unit, shown_cloth_length),
             ),
             (tr("shop's step"), f"+ {shown_length(need.rounding_mm, unit)}"),
-            (tr("to buy"), shown_buy(need, cloth, unit) + beside(need.buy_mm, unit, shown_bought)),
+            (tr("to buy"), shown_buy(need, cloth, unit)),
         ]
         if need.cost is not None:
             rows.append((tr("cost of the cloth"), f"{need.cost:.2f}"))

@@ -38,9 +38,10 @@ from wickel.draft.operations.reshaping import (
     with_notch,
     without_notch,
 )
+from wickel.draft.operations.seams import NewSeam
 from wickel.draft.operations.splitting import join, mapped_piece, reversed_piece, split
 from wickel.draft.operations.spots import Spot, spot_near, spot_point
-from wickel.draft.operations.spreading import slash_and_spread
+from wickel.draft.operations.spreading import Opening, slash_and_spread
 
 __all__ = [
     "OPERATIONS",
@@ -56,6 +57,8 @@ __all__ = [
     "MakeFacing",
     "MakeLining",
     "MoveDart",
+    "NewSeam",
+    "Opening",
     "Question",
     "SlashAndSpread",
     "Split",

@@ -17,9 +17,10 @@ from wickel.draft.operations.reshaping import (
     with_notch,
     without_notch,
 )
+from wickel.draft.operations.seams import NewSeam
 from wickel.draft.operations.splitting import join, split
 from wickel.draft.operations.spots import Spot
-from wickel.draft.operations.spreading import slash_and_spread
+from wickel.draft.operations.spreading import Opening, slash_and_spread
 from wickel.draft.style import DraftRefused
 from wickel.pattern import Pattern, Piece
 from wickel.wording import say
@@ -54,10 +55,12 @@ class SlashAndSpread(Change):
                 piece,
                 self.edge,
                 self.to_edge,
-                cuts=self.cuts,
-                open_mm=self.open_mm,
-                open_opposite_mm=self.open_opposite_mm,
-                gathered=self.gathered,
+                Opening(
+                    cuts=self.cuts,
+                    open_mm=self.open_mm,
+                    open_opposite_mm=self.open_opposite_mm,
+                    gathered=self.gathered,
+                ),
             ),
         )
 
@@ -76,7 +79,7 @@ class Split(Change):
 
     def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
         ends = self.needed(self.first), self.needed(self.last)
-        return split(piece, *ends, allowance_mm=self.seam_mm or DEFAULT_SEAM_MM)
+        return split(piece, *ends, NewSeam(self.seam_mm or DEFAULT_SEAM_MM))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -95,7 +98,7 @@ class Join(Change):
         if self.other == self.piece:
             raise DraftRefused(say("changes.piece-cannot-joined-itself"), self.piece)
         other = piece_of(pattern, self.other)
-        return (join(piece, other, self.edge, self.other_edge, turned_over=self.turned_over),)
+        return (join((piece, self.edge), (other, self.other_edge), turned_over=self.turned_over),)
 
     @property
     def used_up(self) -> frozenset[str]:
@@ -132,7 +135,7 @@ class DartToSeam(Change):
 
     def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
         seam = self.seam_mm or DEFAULT_SEAM_MM
-        return dart_to_seam(piece, self.dart, self.needed(self.to), allowance_mm=seam)
+        return dart_to_seam(piece, self.dart, self.needed(self.to), NewSeam(seam))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -6,6 +6,7 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+from wickel.draft.operations.seams import NewSeam
 from wickel.draft.operations.spots import (
     Spot,
     Stretch,
@@ -134,16 +135,7 @@ def _turned_mark(
     return replace(mark, path=mapped(mark.path, by)) if here <= everywhere + 1e-6 else mark
 
 
-def dart_to_seam(
-    piece: Piece,
-    dart: str,
-    to: Spot,
-    *,
-    allowance_mm: float,
-    seam: str = "seam",
-    ids: tuple[str, str] | None = None,
-    names: tuple[str, str] | None = None,
-) -> tuple[Piece, Piece]:
+def dart_to_seam(piece: Piece, dart: str, to: Spot, seam: NewSeam) -> tuple[Piece, Piece]:
     """Split a piece along a dart and on from its tip to another place; what the dart took falls
     out.
 
@@ -159,20 +151,11 @@ def dart_to_seam(
     if math.dist(place, tip) < 5.0:
         raise DraftRefused(say("darts.seam-must-run-from-dart", piece=piece.name), piece.id)
     marks = tuple(mark for mark in piece.inner_lines if mark.name != dart)
-    ids = ids or (f"{piece.id}-1", f"{piece.id}-2")
-    names = names or (f"{piece.name} 1", f"{piece.name} 2")
-    parts = (
-        (
-            *chain(piece, last, to),
-            seam_stretch(seam, (Line(place, tip), Line(tip, b)), allowance_mm),
-        ),
-        (
-            *chain(piece, to, first),
-            seam_stretch(seam, (Line(a, tip), Line(tip, place)), allowance_mm),
-        ),
-    )
+    paths = (Line(place, tip), Line(tip, b)), (Line(a, tip), Line(tip, place))
+    mine, theirs = (seam_stretch(seam.name, path, seam.allowance_mm) for path in paths)
+    parts = ((*chain(piece, last, to), mine), (*chain(piece, to, first), theirs))
     one, other = (
         remade(piece, stretches, id=id, name=name, inner_lines=marks)
-        for stretches, id, name in zip(parts, ids, names, strict=True)
+        for stretches, (id, name) in zip(parts, seam.parts(piece), strict=True)
     )
     return one, other

@@ -13,6 +13,7 @@ import shapely
 from shapely.geometry import LineString, Polygon
 
 from wickel.draft.operations.reshaping import extend, lengthen
+from wickel.draft.operations.seams import NewSeam
 from wickel.draft.operations.splitting import split
 from wickel.draft.operations.spots import (
     Spot,
@@ -42,7 +43,6 @@ def facing(
     id: str,
     name: str,
     allowance_mm: float,
-    material: str = "main",
 ) -> Piece:
     """A strip inside the piece along some edges that follow each other, as wide as asked.
 
@@ -53,15 +53,8 @@ def facing(
         DraftRefused: the edges do not follow each other, or the facing would be as large as the
         piece.
     """
-    for edge in edges:
-        known_edge(piece, edge)
     first, last = Spot(edge=edges[0], share=0.0), Spot(edge=edges[-1], share=1.0)
-    along = chain(piece, first, last)
-    if [s.edge.name for s in along] != list(edges):
-        raise DraftRefused(
-            say("deriving.do-not-follow-each-other", piece=piece.name, join=" and ".join(edges)),
-            piece.id,
-        )
+    along = _following(piece, edges)
     rest = chain(piece, last, first)
     covered = LineString([p for s in along for p in flattened(s.edge.path)])
     before = _within(
@@ -84,17 +77,28 @@ def facing(
         inner_lines=(),
     )
     folded = any(edge.kind is EdgeKind.FOLD for edge in made.edges)
-    cut = piece.cuts[0]
+    notches = tuple(n for n in made.notches if n.edge in edges)
+    return replace(made, cuts=(_as_often(piece.cuts[0], folded=folded),), notches=notches)
+
+
+def _as_often(cut: Cut, *, folded: bool) -> Cut:
+    """What gives as many copies as ``cut``, on the fold or not."""
     copies = cut.copies if folded or not cut.on_fold else 2 * cut.copies
-    cuts = (
-        Cut(
-            material=material,
-            copies=copies,
-            pair=cut.pair or (cut.on_fold and not folded),
-            on_fold=folded,
-        ),
-    )
-    return replace(made, cuts=cuts, notches=tuple(n for n in made.notches if n.edge in edges))
+    pair = cut.pair or (cut.on_fold and not folded)
+    return Cut(material="main", copies=copies, pair=pair, on_fold=folded)
+
+
+def _following(piece: Piece, edges: tuple[str, ...]) -> tuple[Stretch, ...]:
+    """Edges that follow each other. Raises ``DraftRefused``: they do not, or are none."""
+    for edge in edges:
+        known_edge(piece, edge)
+    along = chain(piece, Spot(edge=edges[0], share=0.0), Spot(edge=edges[-1], share=1.0))
+    if [s.edge.name for s in along] != list(edges):
+        raise DraftRefused(
+            say("deriving.do-not-follow-each-other", piece=piece.name, join=" and ".join(edges)),
+            piece.id,
+        )
+    return along
 
 
 def _back(path: Path) -> Path:
@@ -242,9 +246,7 @@ def _cut_back(piece: Piece, hem: Edge, by_mm: float) -> Piece:
     last = Spot(edge=after, share=by_mm / known[after])
     ends = (spot_point(piece, first), *points[1:-1], spot_point(piece, last))
     through = tuple(Line(a, b) for a, b in pairwise(ends) if math.dist(a, b) > 1e-9)
-    _, kept = split(
-        piece, first, last, through=through, allowance_mm=hem.allowance_mm, seam="hem line"
-    )
+    _, kept = split(piece, first, last, NewSeam(hem.allowance_mm, name="hem line"), through=through)
     edges = tuple(
         replace(edge, name=hem.name, kind=hem.kind) if edge.name == "hem line" else edge
         for edge in kept.edges

@@ -149,7 +149,7 @@ def _joined(one: str, other: str, closed_dart: str) -> Seen:
             return None
         whole: Piece | None
         try:
-            whole = join(parts[0], parts[1], "seam", "seam")
+            whole = join((parts[0], "seam"), (parts[1], "seam"))
         except DraftRefused:
             whole = _strung(parts[0], parts[1])
         if whole is None or not closed_dart:

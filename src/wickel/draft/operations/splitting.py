@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import shapely
 
+from wickel.draft.operations.seams import NewSeam
 from wickel.draft.operations.spots import (
     Spot,
     Stretch,
@@ -38,15 +39,7 @@ JOIN_MM = 2.0
 
 
 def split(
-    piece: Piece,
-    first: Spot,
-    last: Spot,
-    *,
-    through: Path | None = None,
-    allowance_mm: float,
-    seam: str = "seam",
-    ids: tuple[str, str] | None = None,
-    names: tuple[str, str] | None = None,
+    piece: Piece, first: Spot, last: Spot, seam: NewSeam, *, through: Path | None = None
 ) -> tuple[Piece, Piece]:
     """Cut a piece in two from one place on its net line to another, each part with a seam allowance
     there.
@@ -64,19 +57,16 @@ def split(
         )
     cut = through or (Line(a, b),)
     _inside(piece, cut)
-    ids = ids or (f"{piece.id}-1", f"{piece.id}-2")
-    names = names or (f"{piece.name} 1", f"{piece.name} 2")
-    one = remade(
-        piece,
-        (*chain(piece, first, last), seam_stretch(seam, backwards(cut), allowance_mm)),
-        id=ids[0],
-        name=names[0],
+    stretches = (
+        (
+            *chain(piece, first, last),
+            seam_stretch(seam.name, backwards(cut), seam.allowance_mm),
+        ),
+        (*chain(piece, last, first), seam_stretch(seam.name, cut, seam.allowance_mm)),
     )
-    other = remade(
-        piece,
-        (*chain(piece, last, first), seam_stretch(seam, cut, allowance_mm)),
-        id=ids[1],
-        name=names[1],
+    one, other = (
+        remade(piece, part, id=id, name=name)
+        for part, (id, name) in zip(stretches, seam.parts(piece), strict=True)
     )
     return one, other
 
@@ -89,17 +79,15 @@ def _inside(piece: Piece, cut: Path) -> None:
 
 
 def join(
-    one: Piece,
-    other: Piece,
-    edge: str,
-    other_edge: str,
+    one: tuple[Piece, str],
+    other: tuple[Piece, str],
     *,
     turned_over: bool = False,
     id: str = "",
     name: str = "",
 ) -> Piece:
-    """Two pieces as one: the other is laid against an edge of the first and the seam between them
-    is gone.
+    """Two pieces as one: the other is laid against an edge of the first, each given as piece and
+    edge, and the seam between them is gone.
 
     ``turned_over``: the other is mirrored first, as when two halves drawn from one centre meet at
     the side.
@@ -107,65 +95,56 @@ def join(
     Raises:
         DraftRefused: the edges differ, or the pieces would overlap.
     """
-    if turned_over:
-        other = mapped_piece(other, MIRROR)
-    mine, theirs = known_edge(one, edge), known_edge(other, other_edge)
-    if signed_area(net_line(one)) * signed_area(net_line(other)) < 0:
-        other = reversed_piece(other)
-        theirs = known_edge(other, other_edge)
-    difference = length(mine.path) - length(theirs.path)
-    if abs(difference) > JOIN_MM:
+    (mine, edge), (laid, other_edge) = one, _laid(one, other, turned_over=turned_over)
+    overlap = shapely.Polygon(net_line(mine)).intersection(shapely.Polygon(net_line(laid))).area
+    if overlap > JOIN_MM * length(known_edge(mine, edge).path) + 1.0:
         raise DraftRefused(
-            say(
-                "splitting.differ-they-cannot-joined-flat",
-                one=one.name,
-                edge=edge,
-                other=other.name,
-                other_edge=other_edge,
-                difference=abs(difference),
-            ),
-            one.id,
-            other.id,
-        )
-    laid = mapped_piece(other, _onto(theirs.start, theirs.end, mine.end, mine.start))
-    theirs = known_edge(laid, other_edge)
-    apart = shapely.hausdorff_distance(
-        shapely.LineString(flattened(mine.path)), shapely.LineString(flattened(theirs.path))
-    )
-    if apart > JOIN_MM + 1.0:
-        raise DraftRefused(
-            say(
-                "splitting.curved-differently-apart",
-                one=one.name,
-                edge=edge,
-                other=other.name,
-                other_edge=other_edge,
-                apart=apart,
-            ),
-            one.id,
-            other.id,
-        )
-    overlap = shapely.Polygon(net_line(one)).intersection(shapely.Polygon(net_line(laid))).area
-    if overlap > JOIN_MM * length(mine.path) + 1.0:
-        raise DraftRefused(
-            say("splitting.lie-over-each-other-when", one=one.name, other=other.name), one.id
+            say("splitting.lie-over-each-other-when", one=mine.name, other=laid.name), mine.id
         )
     stretches = (
-        *chain(one, Spot(edge=edge, share=1.0), Spot(edge=edge, share=0.0)),
+        *chain(mine, Spot(edge=edge, share=1.0), Spot(edge=edge, share=0.0)),
         *chain(laid, Spot(edge=other_edge, share=1.0), Spot(edge=other_edge, share=0.0)),
     )
+    names = {point.name for point in mine.points}
     both = replace(
-        one,
-        inner_lines=(*one.inner_lines, *laid.inner_lines),
-        points=(
-            *one.points,
-            *(p for p in laid.points if p.name not in {q.name for q in one.points}),
-        ),
+        mine,
+        inner_lines=(*mine.inner_lines, *laid.inner_lines),
+        points=(*mine.points, *(point for point in laid.points if point.name not in names)),
     )
     folds = [s for s in stretches if s.edge.kind is EdgeKind.FOLD]
     if len(folds) > 1:
         stretches = tuple(_as_seam(s) if s is folds[1] else s for s in stretches)
-    return remade(both, stretches, id=id or one.id, name=name or one.name)
+    return remade(both, stretches, id=id or mine.id, name=name or mine.name)
+
+
+def _laid(
+    one: tuple[Piece, str], other: tuple[Piece, str], *, turned_over: bool
+) -> tuple[Piece, str]:
+    """The other piece laid with its edge along the one's.
+
+    Raises:
+        DraftRefused: the edges differ in length, or are curved differently.
+    """
+    (mine, edge), (laid, other_edge) = one, other
+    if turned_over:
+        laid = mapped_piece(laid, MIRROR)
+    if signed_area(net_line(mine)) * signed_area(net_line(laid)) < 0:
+        laid = reversed_piece(laid)
+    here, there = known_edge(mine, edge), known_edge(laid, other_edge)
+    names = {"one": mine.name, "edge": edge, "other": laid.name, "other_edge": other_edge}
+    difference = abs(length(here.path) - length(there.path))
+    if difference > JOIN_MM:
+        text = say("splitting.differ-they-cannot-joined-flat", **names, difference=difference)
+        raise DraftRefused(text, mine.id, laid.id)
+    laid = mapped_piece(laid, _onto(there.start, there.end, here.end, here.start))
+    apart = shapely.hausdorff_distance(
+        shapely.LineString(flattened(here.path)),
+        shapely.LineString(flattened(known_edge(laid, other_edge).path)),
+    )
+    if apart > JOIN_MM + 1.0:
+        text = say("splitting.curved-differently-apart", **names, apart=apart)
+        raise DraftRefused(text, mine.id, laid.id)
+    return laid, other_edge
 
 
 def _as_seam(stretch: Stretch) -> Stretch:

@@ -4,7 +4,7 @@ drape)."""
 from __future__ import annotations
 
 import math
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from wickel.draft.operations.spots import (
@@ -27,71 +27,50 @@ from wickel.wording import say
 MOST_CUTS = 40
 
 
-def slash_and_spread(
-    piece: Piece,
-    edge: str,
-    opposite: str,
-    *,
-    cuts: int,
-    open_mm: float,
-    open_opposite_mm: float = 0.0,
-    gathered: bool = False,
-    gathered_opposite: bool = False,
-    between: tuple[float, float] = (0.0, 1.0),
-) -> Piece:
-    """Cut a piece from one edge to another and open each cut.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Opening:
+    """How a piece is slashed and spread: so many cuts, each opened by so much at the edge they
+    begin at and at the one they run to.
 
     The cuts are spread evenly over the share ``between`` of the edge, and over the same share of
     the opposite one. Equal openings are parallel; an opening of 0 on one side fans about that end.
-    A gathered edge remembers the length it comes back to. The strips are numbered by the marks of
-    the cuts, from the start of the edge.
+    A ``gathered`` edge remembers the length it comes back to.
+    """
+
+    cuts: int
+    open_mm: float
+    open_opposite_mm: float = 0.0
+    gathered: bool = False
+    gathered_opposite: bool = False
+    between: tuple[float, float] = (0.0, 1.0)
+
+    @property
+    def shares(self) -> list[float]:
+        """Where along the edge the cuts begin."""
+        low, high = self.between
+        return [low + (high - low) * (k + 1) / (self.cuts + 1) for k in range(self.cuts)]
+
+
+def slash_and_spread(piece: Piece, edge: str, opposite: str, opening: Opening) -> Piece:
+    """Cut a piece from one edge to another and open each cut.
+
+    The strips are numbered by the marks of the cuts, from the start of the edge. A fold stays where
+    it is.
 
     Raises:
         DraftRefused: too many cuts, edges that are one, or a spread that would cross itself.
     """
-    if not 1 <= cuts <= MOST_CUTS:
-        raise DraftRefused(
-            say("spreading.cuts-cannot-made-can", piece=piece.name, cuts=cuts, most_cuts=MOST_CUTS),
-            piece.id,
-        )
-    if edge == opposite or EdgeKind.FOLD in (
-        known_edge(piece, edge).kind,
-        known_edge(piece, opposite).kind,
-    ):
-        raise DraftRefused(say("spreading.cuts-run-from-one-seam", piece=piece.name), piece.id)
+    _check_cuts(piece, edge, opposite, opening.cuts)
+    maps, cut_lines, marks = _opened(piece, edge, opposite, opening)
     mine, theirs = whole(piece, edge), whole(piece, opposite)
     one_mm, other_mm = length(mine.edge.path), length(theirs.edge.path)
-    low, high = between
-    shares = [low + (high - low) * (k + 1) / (cuts + 1) for k in range(cuts)]
-    places = [0.0, *shares, 1.0]
-    maps = [Affine()]
-    marks: list[InnerLine] = []
-    cut_lines: list[tuple[Point, Point, Point]] = []
-    for k, share in enumerate(shares, 1):
-        a = spot_point(piece, Spot(edge=edge, share=share))
-        b = spot_point(piece, Spot(edge=opposite, share=1.0 - share))
-        beyond = spot_point(piece, Spot(edge=edge, share=min(1.0, share + 0.01)))
-        cut_lines.append((a, b, beyond))
-        opened = maps[-1].after(_opening(a, b, beyond, open_mm, open_opposite_mm))
-        marks += [
-            InnerLine(name=f"cut {k}", path=mapped((Line(a, b),), maps[-1])),
-            InnerLine(name=f"cut {k}, opened", path=mapped((Line(a, b),), opened)),
-        ]
-        maps.append(opened)
-    if any(s.edge.kind is EdgeKind.FOLD for s in _after(piece, edge, opposite)):
-        home = maps[
-            -1
-        ].inverse()  # the fold stays where it is, and the strips on the other side move
-        maps = [home.after(by) for by in maps]
-        marks = [replace(mark, path=mapped(mark.path, home)) for mark in marks]
+    places = [0.0, *opening.shares, 1.0]
     front = _spread(mine, [share * one_mm for share in places], maps)
     behind = _spread(theirs, [(1 - share) * other_mm for share in reversed(places)], maps[::-1])
-    if gathered:
-        front = replace(front, edge=replace(front.edge, comes_back_to_mm=sewn_length(piece, edge)))
-    if gathered_opposite:
-        behind = replace(
-            behind, edge=replace(behind.edge, comes_back_to_mm=sewn_length(piece, opposite))
-        )
+    if opening.gathered:
+        front = _gathered(front, sewn_length(piece, edge))
+    if opening.gathered_opposite:
+        behind = _gathered(behind, sewn_length(piece, opposite))
     far = (mapped_stretch(s, maps[-1]) for s in _after(piece, edge, opposite))
     near = (mapped_stretch(s, maps[0]) for s in _after(piece, opposite, edge))
     lines = tuple(_carried(mark, cut_lines, maps) for mark in piece.inner_lines)
@@ -101,7 +80,53 @@ def slash_and_spread(
     )
 
 
-def _strip(at: Point, cuts: list[tuple[Point, Point, Point]]) -> int:
+def _check_cuts(piece: Piece, edge: str, opposite: str, cuts: int) -> None:
+    """Raises ``DraftRefused`` for too many cuts, and for cuts that run to a fold or nowhere."""
+    if not 1 <= cuts <= MOST_CUTS:
+        raise DraftRefused(
+            say("spreading.cuts-cannot-made-can", piece=piece.name, cuts=cuts, most_cuts=MOST_CUTS),
+            piece.id,
+        )
+    kinds = (known_edge(piece, edge).kind, known_edge(piece, opposite).kind)
+    if edge == opposite or EdgeKind.FOLD in kinds:
+        raise DraftRefused(say("spreading.cuts-run-from-one-seam", piece=piece.name), piece.id)
+
+
+_Cuts = list[tuple[Point, Point, Point]]
+"""Cuts from point to point, each with a point beyond it on the edge it begins at."""
+
+
+def _opened(
+    piece: Piece, edge: str, opposite: str, opening: Opening
+) -> tuple[list[Affine], _Cuts, list[InnerLine]]:
+    """How each strip moves, the cuts as they were, and their marks as they lie afterwards."""
+    maps = [Affine()]
+    marks: list[InnerLine] = []
+    cut_lines: _Cuts = []
+    for k, share in enumerate(opening.shares, 1):
+        a = spot_point(piece, Spot(edge=edge, share=share))
+        b = spot_point(piece, Spot(edge=opposite, share=1.0 - share))
+        beyond = spot_point(piece, Spot(edge=edge, share=min(1.0, share + 0.01)))
+        cut_lines.append((a, b, beyond))
+        gap = _opening(a, b, beyond, opening.open_mm, opening.open_opposite_mm)
+        opened = maps[-1].after(gap)
+        marks += [
+            InnerLine(name=f"cut {k}", path=mapped((Line(a, b),), maps[-1])),
+            InnerLine(name=f"cut {k}, opened", path=mapped((Line(a, b),), opened)),
+        ]
+        maps.append(opened)
+    if any(s.edge.kind is EdgeKind.FOLD for s in _after(piece, edge, opposite)):
+        home = maps[-1].inverse()  # the fold stays: the strips on the other side move
+        maps = [home.after(by) for by in maps]
+        marks = [replace(mark, path=mapped(mark.path, home)) for mark in marks]
+    return maps, cut_lines, marks
+
+
+def _gathered(stretch: Stretch, to_mm: float) -> Stretch:
+    return replace(stretch, edge=replace(stretch.edge, comes_back_to_mm=to_mm))
+
+
+def _strip(at: Point, cuts: _Cuts) -> int:
     """The number of the strip a point lies in: how many cuts it lies beyond."""
     return sum(_beside(at, a, b) * _beside(beyond, a, b) > 0 for a, b, beyond in cuts)
 
@@ -110,9 +135,7 @@ def _beside(at: Point, a: Point, b: Point) -> float:
     return (b[0] - a[0]) * (at[1] - a[1]) - (b[1] - a[1]) * (at[0] - a[0])
 
 
-def _carried(
-    mark: InnerLine, cuts: list[tuple[Point, Point, Point]], maps: list[Affine]
-) -> InnerLine:
+def _carried(mark: InnerLine, cuts: _Cuts, maps: list[Affine]) -> InnerLine:
     """An inner line moved with the strips that its points lie in."""
 
     def at(point: Point) -> Point:
@@ -127,9 +150,7 @@ def _carried(
     return replace(mark, path=path)
 
 
-def _carried_point(
-    point: ConstructionPoint, cuts: list[tuple[Point, Point, Point]], maps: list[Affine]
-) -> ConstructionPoint:
+def _carried_point(point: ConstructionPoint, cuts: _Cuts, maps: list[Affine]) -> ConstructionPoint:
     here = (point.down_mm, point.across_mm)
     down, across = maps[_strip(here, cuts)](here)
     return replace(point, down_mm=down, across_mm=across)

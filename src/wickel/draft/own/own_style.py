@@ -35,7 +35,7 @@ from wickel.draft.style import (
 from wickel.draft.usual_checks import alike
 from wickel.geometry import BadOutline, Cubic, Line, Path, Point, Segment, simple_outline, smooth
 from wickel.pattern import Cut, EdgeKind, Pattern, Piece, Seam, edge_length, net_line
-from wickel.wording import say, words_of
+from wickel.wording import Sentence, say, words_of
 
 LINES: Mapping[str, str] = {
     "straight": "straight",
@@ -190,7 +190,7 @@ def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: All
 def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
     if len(own.points) < 3:
         raise DraftRefused(
-            say("own_style.points-piece-needs-three-more", own=own.name, points=len(own.points)),
+            say("own_style.points-piece-needs-three", own=own.name, points=len(own.points)),
             own.id,
         )
     places = own_points(own, formulas)
@@ -403,7 +403,7 @@ def own_from_pattern(
 
 def lost_in_rewriting(
     pattern: Pattern, own: OwnStyle, body: Body, allow: Allowances
-) -> tuple[str, ...]:
+) -> tuple[Sentence, ...]:
     """What a pattern has that it will not have any more once it is rewritten, each as a sentence
     without its stop.
 
@@ -411,39 +411,33 @@ def lost_in_rewriting(
         DraftRefused: the rewritten style cannot be drafted.
     """
     after = draft(style_of(own), body, {}, allow)
-    found = []
-    for piece in pattern.pieces:
-        now = after.piece(piece.id)
-        marks = [mark.name for mark in piece.inner_lines]
-        if marks:
-            shown = ", ".join(dict.fromkeys(marks))
-            found.append(f"{piece.name}: the lines inside it are gone ({shown})")
-        if piece.notches:
-            found.append(
-                f"{piece.name}: {len(piece.notches)} notch{'es' if len(piece.notches) > 1 else ''} "
-                "gone"
-            )
-        gathered = [edge.name for edge in piece.edges if edge.comes_back_to_mm is not None]
-        if gathered:
-            found.append(
-                f"{piece.name}: what is gathered or pleated is not drawn in any more "
-                f"({', '.join(gathered)})"
-            )
-        if len(piece.cuts) > 1:
-            more = ", ".join(cut.material for cut in piece.cuts[1:])
-            found.append(
-                f"{piece.name}: cut from {piece.cuts[0].material} only, not from {more} too"
-            )
-        if [edge.allowance_mm for edge in now.edges] != [edge.allowance_mm for edge in piece.edges]:
-            found.append(f"{piece.name}: an allowance changes")
-        off = shapely.hausdorff_distance(
-            shapely.LinearRing(net_line(piece)), shapely.LinearRing(net_line(now))
-        )
-        if off > _SEEN_MM:
-            found.append(
-                str(say("own_style.line-moves", piece=piece.name, off=float(math.ceil(off))))
-            )
+    found = [lost for piece in pattern.pieces for lost in _lost_of(piece, after.piece(piece.id))]
     return tuple(found)
+
+
+def _lost_of(piece: Piece, now: Piece) -> Iterator[Sentence]:
+    """What a piece has that it has not any more when it is rewritten."""
+    marks = ", ".join(dict.fromkeys(mark.name for mark in piece.inner_lines))
+    if marks:
+        yield say("own_style.lines-gone", piece=piece.name, lines=marks)
+    if len(piece.notches) == 1:
+        yield say("own_style.one-notch-gone", piece=piece.name)
+    elif piece.notches:
+        yield say("own_style.notches-gone", piece=piece.name, count=len(piece.notches))
+    gathered = ", ".join(edge.name for edge in piece.edges if edge.comes_back_to_mm is not None)
+    if gathered:
+        yield say("own_style.gathers-gone", piece=piece.name, edges=gathered)
+    if len(piece.cuts) > 1:
+        kept, *others = (cut.material for cut in piece.cuts)
+        more = ", ".join(others)
+        yield say("own_style.materials-gone", piece=piece.name, kept=kept, more=more)
+    if [edge.allowance_mm for edge in now.edges] != [edge.allowance_mm for edge in piece.edges]:
+        yield say("own_style.allowance-changes", piece=piece.name)
+    off = shapely.hausdorff_distance(
+        shapely.LinearRing(net_line(piece)), shapely.LinearRing(net_line(now))
+    )
+    if off > _SEEN_MM:
+        yield say("own_style.line-moves", piece=piece.name, off=float(math.ceil(off)))
 
 
 _SEEN_MM = 0.5

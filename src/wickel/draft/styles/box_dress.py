@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
@@ -168,16 +169,16 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
 
 def _yoke(half: Piece, deep_mm: float, allow: Allowances) -> Piece:
     """A strip along neck and shoulder, laid over the half and turned in below."""
-    return edge_facing(
+    strip = edge_facing(
         half,
         ("neck", "shoulder"),
         deep_mm,
         allow,
         id=f"{half.id}-yoke",
         name=f"{half.name} yoke",
-        material="contrast",
         option="yoke_mm",
     )
+    return replace(strip, cuts=(replace(strip.cuts[0], material="contrast"),))
 
 
 def _pocket_top(body: Body, frame: GrownOn) -> float:

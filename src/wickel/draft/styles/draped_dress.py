@@ -17,7 +17,7 @@ from wickel.draft.collars import collar_checks, collar_pieces
 from wickel.draft.cowl import cowl_front
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
-from wickel.draft.operations import Spot, slash_and_spread, unfold, with_notch
+from wickel.draft.operations import Opening, Spot, slash_and_spread, unfold, with_notch
 from wickel.draft.style import (
     ChoiceOption,
     DraftRefused,
@@ -161,10 +161,7 @@ def _draped(whole: Piece, folds: int, each_mm: float) -> Piece:
             whole,
             "side",
             "other side",
-            cuts=folds,
-            open_mm=each_mm,
-            gathered=True,
-            between=(0.12, 0.55),
+            Opening(cuts=folds, open_mm=each_mm, gathered=True, between=(0.12, 0.55)),
         )
     except DraftRefused:
         raise DraftRefused(

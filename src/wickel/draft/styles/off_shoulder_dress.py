@@ -14,7 +14,7 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import UNBOUNDED, TapeCheck
 from wickel.draft.circles import circle_panel, ring_below, zip_down_mm
-from wickel.draft.operations import Spot, slash_and_spread, split
+from wickel.draft.operations import NewSeam, Opening, Spot, slash_and_spread, split
 from wickel.draft.sleeves import set_in_sleeve
 from wickel.draft.straps import Top, strap_piece
 from wickel.draft.style import (
@@ -162,21 +162,16 @@ def _sleeve(
         whole,
         Spot(edge="cap", share=1 - kept_front / cap),
         Spot(edge="cap", share=kept_back / cap),
-        allowance_mm=allow["hem"],
-        seam="top",
-        ids=("sleeve", "cap"),
-        names=("Sleeve", "Cap"),
+        NewSeam(allow["hem"], name="top", ids=("sleeve", "cap"), names=("Sleeve", "Cap")),
     )
     each = o["fullness_mm"] / _CUTS
     spread = slash_and_spread(
         low,
         "hem",
         "top",
-        cuts=_CUTS,
-        open_mm=each,
-        open_opposite_mm=each,
-        gathered=True,
-        gathered_opposite=True,
+        Opening(
+            cuts=_CUTS, open_mm=each, open_opposite_mm=each, gathered=True, gathered_opposite=True
+        ),
     )
     return replace(spread, notches=())
 

@@ -17,6 +17,8 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.operations import (
+    NewSeam,
+    Opening,
     Spot,
     mapped_piece,
     slash_and_spread,
@@ -138,11 +140,10 @@ def _one_shoulder(half: Torso, allow: Allowances) -> Piece:
             whole,
             first,
             last,
+            NewSeam(
+                allow["neck"], name="neck", ids=(where, "rest"), names=(where.capitalize(), "Rest")
+            ),
             through=(curve,),
-            allowance_mm=allow["neck"],
-            seam="neck",
-            ids=(where, "rest"),
-            names=(where.capitalize(), "Rest"),
         )
     except DraftRefused as refusal:
         raise DraftRefused(
@@ -159,10 +160,7 @@ def _ruched(piece: Piece, edge: str, opposite: str, whole_mm: float) -> Piece:
             piece,
             edge,
             opposite,
-            cuts=_CUTS,
-            open_mm=whole_mm / _CUTS,
-            gathered=True,
-            between=(0.05, 0.7),
+            Opening(cuts=_CUTS, open_mm=whole_mm / _CUTS, gathered=True, between=(0.05, 0.7)),
         )
     except DraftRefused:
         raise DraftRefused(

@@ -28,7 +28,9 @@ SENTENCES = {
     "notions.cord": "{crossing:length} a crossing, and {tie:cloth} to tie",
     "notions.elastic-waist": "nine tenths of the waist and {join:length} to join",
     "notions.elastic-sleeve": "the gathered hem and {join:length} to join",
-    "notions.thread": "about {seams:whole} of seams, {thread:whole} of thread",
+    "notions.thread": (
+        "reels of {reel:whole}: about {seams:whole} of seams, {thread:whole} of thread"
+    ),
     "bodice.collar-sewn-round-v-neck": (
         "A collar is sewn to a round or V neck, not to one that is {kinds}: change either."
     ),
@@ -48,7 +50,6 @@ SENTENCES = {
     "changes.change": "Change {number}, {name}: {refusal}",
     "changes.piece-cannot-joined-itself": "A piece cannot be joined to itself.",
     "changes.say-from-which-edge": "Say from which edge to which the seam runs.",
-    "changes.there-no-operation": "There is no operation “{operation}”.",
     "changes.there-no-piece-change": "There is no piece “{id}” to change: there are {names}.",
     "circle_skirt.skirt-only-long-longer-measure": (
         "The skirt would be only {long:length} long: make it longer, or measure waist to knee "
@@ -388,5 +389,16 @@ SENTENCES = {
     "formulas.text-or-truth": "Text and True or False have no place in a formula.",
     "formulas.sign-not-allowed": (
         "“{text}” uses a sign that is not allowed: use + − * / ** and brackets."
+    ),
+    "own_style.lines-gone": "{piece}: the lines inside it are gone ({lines})",
+    "own_style.one-notch-gone": "{piece}: 1 notch gone",
+    "own_style.notches-gone": "{piece}: {count} notches gone",
+    "own_style.gathers-gone": (
+        "{piece}: what is gathered or pleated is not drawn in any more ({edges})"
+    ),
+    "own_style.materials-gone": "{piece}: cut from {kept} only, not from {more} too",
+    "own_style.allowance-changes": "{piece}: an allowance changes",
+    "style.no-outline": (
+        "{piece} cannot be drawn so: its outline {reason}. Change what was changed last."
     ),
 }

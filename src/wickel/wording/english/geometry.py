@@ -1,7 +1,8 @@
 """Sentences of the room geometry."""
 
 SENTENCES = {
-    "outline.crosses-itself": "crosses or touches itself{place}",
+    "outline.crosses-itself": "crosses or touches itself",
+    "outline.crosses-itself-near": "crosses or touches itself near ({x:length}, {y:length})",
     "outline.encloses-no-area": "encloses no area",
     "outline.too-few-points": "has fewer than three different points",
     "outline.not-finite": "has a point that is not a finite number",

@@ -34,4 +34,20 @@ SENTENCES = {
     "work.two-pieces-called-give-each": (
         "Two pieces are called “{piece}”: give each a name of its own."
     ),
+    "shopping.unlike": "not laid with the other of its name: {what} differs",
+    "shopping.laid": "laid {ways}",
+    "shopping.saves": "laid together saves {saved:cloth}",
+    "shopping.in-the-lay": "{name} (in the lay)",
+    "shopping.from-a-square": "or from a square of {square:length}: {strips}",
+    "shopping.from-what-is-left": "or out of what the lay leaves: {strips}",
+    "shopping.wide": ", {wide:length} wide",
+    "shopping.one-join": "{strips}, {joins} join",
+    "shopping.joins": "{strips}, {joins} joins",
+    "shopping.no-price": "No cloth on the list has a price.",
+    "shopping.cost": "The cloths cost {cost:.2f}.",
+    "shopping.cost-at-least": "The cloths cost {cost:.2f} at least: not every cloth has a price.",
+    "table.jump": (
+        "From {size} on, {width:length} cloth needs {more:cloth} more than the size before."
+    ),
+    "tasks.no-second-cloth": "{cloth} has no second cloth of its width to lie on.",
 }

@@ -180,4 +180,5 @@ SENTENCES = {
         "{lower} and {upper} differ in width or in the way of their print: lay each of them by "
         "itself."
     ),
+    "parts.stopped": "The search was stopped before it had found a lay: give it more time.",
 }
