@@ -44,7 +44,7 @@ def test_the_list_of_the_open_job_is_worked_out_copied_and_printed(
     assert buy.list.title.text() == "Everything to buy"
     (line,) = buy.list.found.cloths
     assert f"{line.need.buy_mm / 1000:.2f} m" in words_on(buy.list)
-    assert any(text.startswith("Thread, reels") for text in words_on(buy.list))
+    assert any("reels of 100 m" in text for text in words_on(buy.list))
     assert buy.list.cost.text() == f"The cloths cost {line.need.cost:.2f}."
     qtbot.keyClick(window, Qt.Key.Key_Y, CTRL | SHIFT)
     copied = QGuiApplication.clipboard().text().splitlines()

@@ -74,14 +74,7 @@ def test_a_style_names_just_the_allowances_and_materials_it_uses(style):
         for option in style.options:
             for value in getattr(option, "choices", [option.default]):
                 try:
-                    pattern = style.drafted(
-                        chart.body(size),
-                        {
-                            **{o.id: o.checked(o.default) for o in style.options},
-                            option.id: option.checked(value),
-                        },
-                        Listening(),
-                    )
+                    pattern = draft(style, chart.body(size), {option.id: value}, Listening())
                 except DraftRefused:
                     continue
                 materials |= {cut.material for piece in pattern.pieces for cut in piece.cuts}

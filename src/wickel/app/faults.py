@@ -101,7 +101,7 @@ class Faults:
         try:
             if self._keep():
                 return "The job is saved."
-        except Exception as reason:  # noqa: BLE001 - whatever has gone wrong, the fault itself is still to be said
+        except Exception as reason:  # noqa: BLE001 - the fault is still to be said
             _LOG.error("the work could not be kept: %s", type(reason).__name__)
         return "The job could not be saved: save a copy of it now."
 

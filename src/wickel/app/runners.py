@@ -271,7 +271,7 @@ def _worker(pipe: Connection, wanted: Synchronized[int], stopped: Synchronized[i
             return
         except LayRefused as reason:
             pipe.send((number, Failed(words_of(reason))))
-        except Exception as fault:  # noqa: BLE001 - the outermost edge of the worker: report, live on
+        except Exception as fault:  # noqa: BLE001 - outermost edge: report, live on
             pipe.send(
                 (
                     number,

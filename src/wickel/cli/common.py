@@ -13,6 +13,7 @@ import typer
 from wickel.draft import DraftRefused
 from wickel.files import UnreadableFile, read_job, saved
 from wickel.job import Job, JobRefused, cut_pieces, layable
+from wickel.job.figures import read_settings
 from wickel.lay import CutPiece
 from wickel.wording import show_in
 
@@ -50,12 +51,18 @@ def read(path: Path) -> Job:
     return job
 
 
-def opened(path: Path, *, to_lay: bool = False) -> tuple[Job, tuple[CutPiece, ...]]:
+def opened(
+    path: Path, *, to_lay: bool = False, settings: tuple[str, ...] = ()
+) -> tuple[Job, tuple[CutPiece, ...]]:
     """The job of a file and all its pieces, drafted and checked; ends when they cannot be.
 
-    When they are ``to_lay`` each must fit onto its cloth in some way.
+    When they are ``to_lay`` each must fit onto its cloth in some way. ``settings`` give figures.
     """
     job = read(path)
+    try:
+        job = read_settings(settings, job)
+    except ValueError as reason:
+        fail(reason, UNUSABLE)
     try:
         pieces = cut_pieces(job)
         return job, layable(pieces, job) if to_lay else pieces

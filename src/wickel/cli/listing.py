@@ -3,12 +3,18 @@
 from __future__ import annotations
 
 import json
+from typing import Annotated, Any
+
+import typer
 
 from wickel import __version__
-from wickel.body import SIZES, size_body
-from wickel.cli.common import AsJson, app
+from wickel.body import CHARTS, SIZES, size_body
+from wickel.cli.common import REFUSED, UNUSABLE, AsJson, app, fail
 from wickel.cloth import WAYS
-from wickel.draft import STYLES, LengthOption
+from wickel.draft import STYLES, Allowances, DraftRefused, LengthOption, draft
+from wickel.pattern import Figure, FigureKind
+from wickel.units import Unit, shown_length
+from wickel.wording import show_in
 
 
 @app.command()
@@ -34,6 +40,63 @@ def styles(as_json: AsJson = False) -> None:
                 else f"{', '.join(option.choices)}; {option.default}"
             )
             print(f"  {option.id}: {option.question} ({kind})")
+
+
+@app.command()
+def figures(
+    style: Annotated[str, typer.Argument(help="A style, by its id.")],
+    size: Annotated[str, typer.Option(help="For which size of the chart.")] = "",
+    inches: Annotated[bool, typer.Option(help="Show lengths in inches.")] = False,
+    as_json: AsJson = False,
+) -> None:
+    """List the figures that a style is drafted with, in the order of chalking."""
+    known = STYLES.get(style)
+    if known is None:
+        fail(f"There is no style “{style}”: there are {', '.join(STYLES)}.", UNUSABLE)
+    chart = CHARTS[known.charts[0]]
+    sizes = list(chart.sizes)
+    wanted = size or sizes[len(sizes) // 2]
+    if wanted not in sizes:
+        fail(f"There is no size “{wanted}”: there are {', '.join(sizes)}.", UNUSABLE)
+    try:
+        found = draft(known, chart.body(wanted), {}, Allowances()).figures
+    except DraftRefused as reason:
+        fail(reason, REFUSED)
+    if as_json:
+        print(json.dumps([figure_record(figure) for figure in found]))
+        return
+    unit = Unit.INCH if inches else Unit.CM
+    show_in(unit)
+    for figure in found:
+        print(figure_line(figure, unit))
+
+
+def figure_record(figure: Figure) -> dict[str, Any]:
+    """A figure as JSON: lengths in mm."""
+    return {
+        "id": figure.id,
+        "words": figure.words,
+        "level": figure.level,
+        "kind": figure.kind,
+        "rule": figure.rule,
+        "of": list(figure.of),
+        "value": figure.value,
+        "gave": figure.gave,
+        "doubt": str(figure.doubt),
+    }
+
+
+def figure_line(figure: Figure, unit: Unit) -> str:
+    """A figure as a line: its id, what it is, its value and the rule that gave it."""
+    value = (
+        shown_length(figure.value, unit)
+        if figure.kind is FigureKind.LENGTH
+        else f"{figure.value:g}"
+    )
+    rule = figure.rule or f"solved from {', '.join(figure.of)}"
+    side = f", {figure.side}" if figure.side else ""
+    doubt = f" ({figure.doubt})" if figure.doubt else ""
+    return f"{figure.id}: {figure.words}{side}: {value} = {rule}{doubt}"
 
 
 @app.command()

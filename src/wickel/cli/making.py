@@ -52,11 +52,18 @@ _FIRST_LAY_S, _FIRST_LAY_EACH_S = 0.5, 0.01
 def draft(
     job_path: JobPath,
     out: Annotated[Path, typer.Option("-o", "--out", help="Folder for the pieces.")],
+    settings: Annotated[
+        list[str] | None,
+        typer.Option(
+            "--set",
+            help="A figure of your own: [GARMENT:]ID=23cm, =+1cm, =waist/4+2cm. May come again.",
+        ),
+    ] = None,
     as_json: AsJson = False,
 ) -> None:
     """Draft the pieces of a job: one SVG a piece at 1:1, and all as plain outlines in a job
     file."""
-    job, pieces = opened(job_path)
+    job, pieces = opened(job_path, settings=tuple(settings or ()))
     names = UniqueNames()
     made: dict[str, str] = {}
     for garment in job.garments:

@@ -3,6 +3,8 @@
 from wickel.draft.allowances import DEFAULT_PRESET, PRESETS, ROLES, Allowances, Preset
 from wickel.draft.chalk import ChalkRow, chalk_list
 from wickel.draft.checks import NOT_MEASURED, TapeCheck, with_stretch
+from wickel.draft.drafting import draft
+from wickel.draft.ledger import AsFar, Formula, Length, Own, Plus
 from wickel.draft.notions import THREAD, Notion, notions, thread_of
 from wickel.draft.schools import SCHOOLS, School, school_of, school_options
 from wickel.draft.style import (
@@ -13,9 +15,9 @@ from wickel.draft.style import (
     Options,
     OptionValue,
     Style,
-    draft,
     full_options,
     tape_checks,
+    unusual_answers,
 )
 from wickel.draft.styles import STYLES
 
@@ -28,14 +30,19 @@ __all__ = [
     "STYLES",
     "THREAD",
     "Allowances",
+    "AsFar",
     "ChalkRow",
     "ChoiceOption",
     "DraftRefused",
+    "Formula",
+    "Length",
     "LengthOption",
     "Notion",
     "Option",
     "OptionValue",
     "Options",
+    "Own",
+    "Plus",
     "Preset",
     "School",
     "Style",
@@ -48,5 +55,6 @@ __all__ = [
     "school_options",
     "tape_checks",
     "thread_of",
+    "unusual_answers",
     "with_stretch",
 ]

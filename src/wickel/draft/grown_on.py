@@ -12,9 +12,8 @@ from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
+from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.parts import (
-    BASE_NECK_MM,
-    CHEST_SIXTH_PLUS_MM,
     EdgeRow,
     edges,
     line,
@@ -29,6 +28,12 @@ from wickel.wording import say
 LEAST_UNDERARM_MM = 10.0
 """What must be left of the sleeve outside the side seam."""
 
+LEAST_BELOW_UNDERARM_MM = 20.0
+"""What must be left of the side seam below the underarm to be sewn."""
+
+LEAST_SHOULDER_MM = 5.0
+"""What must be left of the shoulder between neck and shoulder point."""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class GrownOn:
@@ -38,6 +43,7 @@ class GrownOn:
     """
 
     neck: Point
+    neck_down: float
     shoulder: Point
     sleeve_end: Point
     sleeve_under: Point
@@ -68,27 +74,55 @@ class GrownOn:
     def points(self, neck_centre: Point) -> tuple[ConstructionPoint, ...]:
         """The construction points of a half with this neck, in the order of chalking."""
         return (
-            point("neck centre", neck_centre, "neck depth, on the centre"),
-            point("shoulder at neck", self.neck, "start line; neck width from the centre"),
-            point("shoulder point", self.shoulder, "half the shoulder across, the slope down"),
+            point("neck centre", neck_centre, "neck depth, on the centre", "neck.down"),
+            point(
+                "shoulder at neck",
+                self.neck,
+                "start line; neck width from the centre",
+                "neck.across",
+                "neck.true",
+            ),
+            point(
+                "shoulder point",
+                self.shoulder,
+                "half the shoulder across, the slope down",
+                "shoulder.across",
+                "shoulder.slope",
+            ),
             point(
                 "sleeve end, top",
                 self.sleeve_end,
                 "on along the shoulder line by the sleeve length",
+                "sleeve.long",
             ),
             point(
                 "sleeve end, under",
                 self.sleeve_under,
                 "square to the shoulder line by half the sleeve",
+                "sleeve.half",
             ),
             point(
-                "curve begins", self.curve_start, "back along the sleeve, parallel to the shoulder"
+                "curve begins",
+                self.curve_start,
+                "back along the sleeve, parallel to the shoulder",
+                "underarm.along",
             ),
             point(
-                "underarm", self.side_top, "quarter of bust or hip and ease, below the chest line"
+                "underarm",
+                self.side_top,
+                "quarter of bust or hip and ease, below the chest line",
+                "side.across",
+                "underarm.down",
             ),
-            point("hem at the side", self.hem_side, "straight down to the length"),
-            point("hem at the centre", self.hem_centre, "square to the centre"),
+            point(
+                "hem at the side",
+                self.hem_side,
+                "straight down to the length",
+                "hem.across",
+                "hem.down",
+                "hem.rise",
+            ),
+            point("hem at the centre", self.hem_centre, "square to the centre", "hem.down"),
         )
 
 
@@ -114,32 +148,174 @@ def shoulder_to_side(frame: GrownOn) -> tuple[EdgeRow, ...]:
     )
 
 
-def grown_on(body: Body, o: Mapping[str, float], *, ease_school: str = "whole") -> GrownOn:
+def grown_on(body: Body, o: Mapping[str, float]) -> GrownOn:
     """The block from body and options ``neck_width_mm``, ``slope_mm``, ``sleeve_mm``,
-    ``sleeve_ease_mm``, ``ease_mm`` and the full length ``long_mm``.
+    ``sleeve_ease_mm``, ``ease_mm`` and the full length ``long_mm``, by its own rules.
 
     Raises:
         DraftRefused: neck and shoulder, sleeve and body, or length and underarm disagree.
     """
-    half_shoulder = body["shoulder"] / 2
-    base: Point = (0.0, min(o["neck_width_mm"], BASE_NECK_MM))
-    shoulder: Point = (o["slope_mm"], half_shoulder)
     neck_within_shoulder(body, o["neck_width_mm"], least_mm=30.0)
-    along = math.dist(base, shoulder)
-    u = ((shoulder[0] - base[0]) / along, (shoulder[1] - base[1]) / along)
-    neck: Point = (u[0] / u[1] * (o["neck_width_mm"] - base[1]), o["neck_width_mm"])
-    sleeve_end = (shoulder[0] + u[0] * o["sleeve_mm"], shoulder[1] + u[1] * o["sleeve_mm"])
-    half_opening = (body["upper_arm"] + o["sleeve_ease_mm"]) / 2
-    sleeve_under = (sleeve_end[0] + u[1] * half_opening, sleeve_end[1] - u[0] * half_opening)
-    ease = o["ease_mm"] / 4 if ease_school == "whole" else o["ease_mm"]
-    widest = max(("bust", "hip"), key=lambda m: body[m])
-    side_across = body[widest] / 4 + ease
-    if sleeve_under[1] < side_across + LEAST_UNDERARM_MM:
-        short = side_across + LEAST_UNDERARM_MM - sleeve_under[1]
+    front, _ = grown_on_by(Ledger(body, {"front_neck_mm": 0.0, "back_neck_mm": 0.0, **o}), "long")
+    return front
+
+
+def grown_on_by(ledger: Ledger, long: str, ease: str = "ease/4") -> tuple[GrownOn, GrownOn]:
+    """The front and the back of the block, every figure from the ledger.
+
+    ``long`` is the rule of the full length; ``ease`` that of what is added to each quarter.
+
+    Raises:
+        DraftRefused: neck and shoulder, sleeve and body, or length and underarm disagree.
+    """
+    ledger.at("Neck")
+    neck = ledger.both("neck.across", "neck_width", "Neck width from the centre", (50, 150))
+    true = ledger.both(
+        "neck.true",
+        "min(neck_across, 7.8 cm)",
+        "True neck point from the centre, from which the shoulder line is drawn",
+        (45, 100),
+    )
+    depth = ledger.both(
+        "neck.down", "front_neck", "Neck depth at the centre", (5, 260), back="back_neck"
+    )
+    ledger.at("Shoulder")
+    across = ledger.both("shoulder.across", "shoulder/2", "Shoulder point from the centre")
+    slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 70))
+    sleeve = ledger.both("sleeve.long", "sleeve", "Sleeve on from the shoulder point", (40, 700))
+    half = ledger.both(
+        "sleeve.half", "(upper_arm + sleeve_ease)/2", "Half the sleeve at its end", (90, 420)
+    )
+    ledger.at("Chest")
+    side = ledger.both(
+        "side.across",
+        f"max(bust, hip)/4 + {ease}",
+        "A quarter at bust and hip",
+        source="the quarter system",
+    )
+    chest = ledger.both(
+        "chest.down", "bust/6 + 3.81 cm", "Chest line below the neck point", (120, 340)
+    )
+    ledger.both("underarm.curve", "8 cm", "Length of the underarm curve", (20, 150))
+    tops = {
+        own: _Top(neck.of(own), true.of(own), across.of(own), slope.of(own), sleeve.of(own))
+        for own in SIDES
+    }
+    corners = {own: _corner(tops[own], half.of(own), side.of(own), ledger.body) for own in SIDES}
+    ledger.know("corner_down", Both(*(corners[own][0][0] for own in SIDES)))
+    ledger.know("sleeve_under", Both(*(corners[own][1] for own in SIDES)))
+    along = ledger.both(
+        "underarm.along", "min(underarm_curve, sleeve_under)", "Underarm curve on the sleeve"
+    )
+    down = ledger.both(
+        "underarm.down",
+        "max(corner_down + underarm_curve, chest_down)",
+        "Underarm curve ends on the side, below the neck point",
+    )
+    ledger.at("Hem")
+    full = ledger.both("hem.down", long, "Length from the neck point", (300, 1700))
+    hem = ledger.both("hem.across", "side_across", "A quarter at the hem")
+    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120))
+    frames = []
+    for own in SIDES:
+        if full.of(own) - rise.of(own) < down.of(own) + LEAST_BELOW_UNDERARM_MM:
+            raise DraftRefused(
+                say(
+                    "grown_on.dress-end-down-too-close",
+                    full=full.of(own) - rise.of(own),
+                    side_top=down.of(own),
+                ),
+                "below_knee_mm",
+                f"hem.down.{own}",
+                "sleeve_ease_mm",
+            )
+        top, corner = tops[own], corners[own][0]
+        u = top.overarm
+        frames.append(
+            GrownOn(
+                neck=top.neck,
+                neck_down=depth.of(own),
+                shoulder=top.shoulder,
+                sleeve_end=top.sleeve_end,
+                sleeve_under=top.under(half.of(own)),
+                curve_start=(corner[0] + u[0] * along.of(own), corner[1] + u[1] * along.of(own)),
+                side_top=(down.of(own), side.of(own)),
+                corner=corner,
+                hem_side=(full.of(own) - rise.of(own), hem.of(own)),
+                hem_centre=(full.of(own), 0.0),
+                chest_mm=chest.of(own),
+            )
+        )
+    front, back = frames
+    return front, back
+
+
+@dataclass(frozen=True, slots=True)
+class _Top:
+    """Neck, shoulder and sleeve of a half, in mm: where the shoulder line runs."""
+
+    neck_across: float
+    true_across: float
+    shoulder_across: float
+    slope: float
+    sleeve: float
+
+    @property
+    def shoulder(self) -> Point:
+        """The shoulder point."""
+        return (self.slope, self.shoulder_across)
+
+    @property
+    def overarm(self) -> Point:
+        """Unit vector along the shoulder line, from the true neck point. Raises
+        ``DraftRefused``: the neck is as wide as the shoulder."""
+        if self.shoulder_across - max(self.neck_across, self.true_across) < LEAST_SHOULDER_MM:
+            raise DraftRefused(
+                say(
+                    "parts.neck-wide-from-centre",
+                    width=max(self.neck_across, self.true_across),
+                    half=self.shoulder_across,
+                ),
+                "neck_width_mm",
+                "neck.across",
+                "shoulder",
+            )
+        long = math.hypot(self.slope, self.shoulder_across - self.true_across)
+        return (self.slope / long, (self.shoulder_across - self.true_across) / long)
+
+    @property
+    def neck(self) -> Point:
+        """The neck end of the shoulder: on the shoulder line, where a wide neck is cut into it."""
+        u = self.overarm
+        return (u[0] / u[1] * (self.neck_across - self.true_across), self.neck_across)
+
+    @property
+    def sleeve_end(self) -> Point:
+        """The upper end of the sleeve, on along the shoulder line."""
+        u = self.overarm
+        return (self.slope + u[0] * self.sleeve, self.shoulder_across + u[1] * self.sleeve)
+
+    def under(self, half_mm: float) -> Point:
+        """The lower end of the sleeve, square to the shoulder line."""
+        u, end = self.overarm, self.sleeve_end
+        return (end[0] + u[1] * half_mm, end[1] - u[0] * half_mm)
+
+
+def _corner(top: _Top, half: float, side: float, body: Body) -> tuple[Point, float]:
+    """Where the sleeve's underarm line, parallel to the shoulder, meets the side, and how long it
+    is from there to the sleeve's end.
+
+    Raises:
+        DraftRefused: the sleeve ends inside the body.
+    """
+    u, under = top.overarm, top.under(half)
+    if under[1] < side + LEAST_UNDERARM_MM:
+        short = side + LEAST_UNDERARM_MM - under[1]
+        widest = max(("bust", "hip"), key=lambda m: body.measurements_mm.get(m, 0.0))
         raise DraftRefused(
             say(
                 "grown_on.sleeve-ends-inside-body-underarm",
-                sleeve=o["sleeve_mm"],
+                sleeve=top.sleeve,
                 short=short,
                 widest=widest,
                 longer=short / u[1],
@@ -148,29 +324,5 @@ def grown_on(body: Body, o: Mapping[str, float], *, ease_school: str = "whole") 
             widest,
             "ease_mm",
         )
-    # the sleeve's underarm line runs back parallel to the shoulder until it meets the side seam
-    reach = (sleeve_under[1] - side_across) / u[1]
-    corner = (sleeve_under[0] - u[0] * reach, side_across)
-    chest = body["bust"] / 6 + CHEST_SIXTH_PLUS_MM
-    round_mm = min(80.0, reach)
-    side_top = (max(corner[0] + 80.0, chest), side_across)
-    curve_start = (corner[0] + u[0] * round_mm, corner[1] + u[1] * round_mm)
-    full = o["long_mm"]
-    if full < side_top[0] + 150:
-        raise DraftRefused(
-            say("grown_on.dress-end-down-too-close", full=full, side_top=side_top[0]),
-            "below_knee_mm",
-            "sleeve_ease_mm",
-        )
-    return GrownOn(
-        neck=neck,
-        shoulder=shoulder,
-        sleeve_end=sleeve_end,
-        sleeve_under=sleeve_under,
-        curve_start=curve_start,
-        side_top=side_top,
-        corner=corner,
-        hem_side=(full, side_across),
-        hem_centre=(full, 0.0),
-        chest_mm=chest,
-    )
+    reach = (under[1] - side) / u[1]
+    return (under[0] - u[0] * reach, side), reach

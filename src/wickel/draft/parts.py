@@ -56,9 +56,9 @@ def line(start: Point, end: Point) -> Path:
     return (Line(start, end),)
 
 
-def point(name: str, at: Point, rule: str) -> ConstructionPoint:
-    """A construction point with the rule that gave it."""
-    return ConstructionPoint(name=name, down_mm=at[0], across_mm=at[1], rule=rule)
+def point(name: str, at: Point, rule: str, *figures: str) -> ConstructionPoint:
+    """A construction point with the rule that gave it, and the figures that put it there."""
+    return ConstructionPoint(name=name, down_mm=at[0], across_mm=at[1], rule=rule, figures=figures)
 
 
 def rectangle(

@@ -25,11 +25,17 @@ BAG_BELOW_MM = 120.0
 _PAIR = (Cut(material="main", copies=2, pair=True),)
 
 
-def seam_bag(allow: Allowances) -> Piece:
-    """A bag as deep as a hand, its opening on the side seam."""
-    mouth = OPENING_MM + 2 * END_MM
+def seam_bag(allow: Allowances, opening_mm: float = OPENING_MM, end_mm: float = END_MM) -> Piece:
+    """A bag as deep as a hand, its opening on the side seam, with an end beyond it on either side;
+    larger and smaller bags are like it."""
+    mouth = opening_mm + 2 * end_mm
+    k = mouth / (OPENING_MM + 2 * END_MM)
+
+    def at(down: float, across: float) -> tuple[float, float]:
+        return (mouth + k * down, k * across)
+
     top, below = (0.0, 0.0), (mouth, 0.0)
-    tip, back = (mouth + 105.0, 85.0), (mouth - 20.0, 160.0)
+    tip, back = at(105.0, 85.0), at(-20.0, 160.0)
     return Piece(
         id="pocket",
         name="Pocket bag",
@@ -38,21 +44,21 @@ def seam_bag(allow: Allowances) -> Piece:
             Edge(
                 name="bag",
                 path=(
-                    Cubic(below, (mouth + 45.0, 0.0), (tip[0], 35.0), tip),
-                    Cubic(tip, (tip[0], 135.0), (mouth + 50.0, back[1]), back),
-                    Cubic(back, (mouth - 110.0, back[1]), (0.0, 95.0), top),
+                    Cubic(below, at(45.0, 0.0), at(105.0, 35.0), tip),
+                    Cubic(tip, at(105.0, 135.0), at(50.0, 160.0), back),
+                    Cubic(back, at(-110.0, 160.0), (0.0, k * 95.0), top),
                 ),
                 allowance_mm=allow["pocket"],
             ),
         ),
         cuts=(Cut(material="main", copies=4, pair=True),),
         notches=(
-            Notch(name="pocket top", edge="opening", at_mm=END_MM),
-            Notch(name="pocket bottom", edge="opening", at_mm=END_MM + OPENING_MM),
+            Notch(name="pocket top", edge="opening", at_mm=end_mm),
+            Notch(name="pocket bottom", edge="opening", at_mm=end_mm + opening_mm),
         ),
         points=(
             point("top of the opening", top, "start of the bag"),
-            point("end of the opening", below, "opening and both its ends"),
+            point("end of the opening", below, "opening and both its ends", "pocket.opening"),
             point("finger tip", tip, "a hand's length below the opening"),
             point("back of the bag", back, "a hand's width from the seam"),
         ),

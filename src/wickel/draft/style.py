@@ -9,13 +9,19 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
-from wickel.body import MEASUREMENTS, Body, doubts, missing
+from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.geometry import BadOutline, simple_outline
-from wickel.pattern import Pattern, net_line
-from wickel.wording import Text, say, words_of
+from wickel.pattern import Pattern
+from wickel.wording import Text, say
+
+if TYPE_CHECKING:
+    from wickel.draft.ledger import Ledger
+
+MOST_MM = 20_000.0
+"""No answer of a maker is a longer length."""
 
 OptionValue = float | str
 Options = Mapping[str, OptionValue]
@@ -43,8 +49,12 @@ class LengthOption:
     least: float
     most: float
 
-    def checked(self, value: object) -> float:
-        """The value as a length. Raises ``DraftRefused``."""
+    def checked(self, value: object, *, bounded: bool = True) -> float:
+        """The value as a length, within bounds where it is to be ``bounded``.
+
+        Raises:
+            DraftRefused: it is none.
+        """
         if (
             isinstance(value, bool)
             or not isinstance(value, int | float)
@@ -53,7 +63,7 @@ class LengthOption:
             raise DraftRefused(
                 say("style.not-a-length", question=self.question, value=value), self.id
             )
-        if not self.least <= value <= self.most:
+        if abs(value) > MOST_MM or (bounded and not self.least <= value <= self.most):
             raise DraftRefused(
                 say(
                     "style.outside",
@@ -76,7 +86,7 @@ class ChoiceOption:
     default: str
     choices: Mapping[str, str]
 
-    def checked(self, value: object) -> str:
+    def checked(self, value: object, *, bounded: bool = True) -> str:
         """The value as a choice. Raises ``DraftRefused``."""
         if not isinstance(value, str) or value not in self.choices:
             known = ", ".join(self.choices)
@@ -89,9 +99,17 @@ class ChoiceOption:
 Option = LengthOption | ChoiceOption
 
 
+def _not_drafted(body: Body, options: Options, allowances: Allowances) -> Pattern:
+    """What a style that has steps is drafted by."""
+    raise NotImplementedError
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Style:
     """A garment's drafting function with its options and the measurements it requires.
+
+    A style that takes its figures from a ledger has ``steps`` and no ``drafted``: the maker may
+    give any of them, and its questions may be answered outside their usual bounds.
 
     ``charts`` are the size charts (``body.CHARTS``) at every size of which its defaults hold;
     ``roles`` are the kinds of edge (``allowances.ROLES``) that its pieces have.
@@ -105,8 +123,9 @@ class Style:
     options: tuple[Option, ...]
     materials: tuple[str, ...]
     roles: tuple[str, ...]
-    drafted: Callable[[Body, Mapping[str, float | str], Allowances], Pattern]
     checked: Callable[[Pattern, Body, Mapping[str, float | str]], tuple[TapeCheck, ...]]
+    drafted: Callable[[Body, Mapping[str, float | str], Allowances], Pattern] = _not_drafted
+    steps: Callable[[Ledger, Allowances], Pattern] | None = None
 
     def option(self, id: str) -> Option:
         """The option of that id. Raises ``KeyError``."""
@@ -114,6 +133,24 @@ class Style:
             if option.id == id:
                 return option
         raise KeyError(id)
+
+
+def unusual_answers(style: Style, options: Options) -> dict[str, Text]:
+    """What is unusual about answers that are lengths, by the question."""
+    found: dict[str, Text] = {}
+    for option in style.options:
+        value = options.get(option.id, option.default)
+        if not isinstance(option, LengthOption) or not isinstance(value, int | float):
+            continue
+        if not option.least <= value <= option.most:
+            found[option.id] = say(
+                "ledger.unusual",
+                figure=option.question,
+                value=float(value),
+                least=option.least,
+                most=option.most,
+            )
+    return found
 
 
 def lengths(options: Options) -> dict[str, float]:
@@ -139,34 +176,9 @@ def full_options(style: Style, given: Options) -> dict[str, OptionValue]:
                 say("style.no-option", style=style.name, id=id, join=", ".join(sorted(known))), id
             )
     return {
-        option.id: option.checked(given.get(option.id, option.default)) for option in style.options
+        option.id: option.checked(given.get(option.id, option.default), bounded=style.steps is None)
+        for option in style.options
     }
-
-
-def draft(style: Style, body: Body, options: Options, allowances: Allowances) -> Pattern:
-    """Draft a garment for a body.
-
-    Raises:
-        DraftRefused: a measurement is missing or impossible, an option is out of bounds, or the
-            two disagree; the message says which and what to do.
-    """
-    absent = missing(body, style.required)
-    if absent:
-        names = ", ".join(MEASUREMENTS[m].name.lower() for m in absent)
-        raise DraftRefused(
-            say("style.cannot-drafted-not-measured-yet", style=style.name, names=names), *absent
-        )
-    for doubt in doubts(body):
-        if doubt.impossible and set(doubt.measurements) & set(style.required):
-            raise DraftRefused(doubt.text, *doubt.measurements)
-    made = style.drafted(body, full_options(style, options), allowances)
-    for piece in made.pieces:
-        try:
-            simple_outline(net_line(piece))
-        except BadOutline as reason:
-            text = say("style.no-outline", piece=piece.name, reason=words_of(reason))
-            raise DraftRefused(text, piece.id) from None
-    return made
 
 
 def tape_checks(

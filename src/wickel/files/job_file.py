@@ -21,6 +21,8 @@ from typing import Annotated, Any, Literal
 from pydantic import AfterValidator, Field, ValidationError, model_validator
 
 from wickel.cloth import BadCloth, BadWay, Spreading
+from wickel.draft import AsFar, Formula, Length, Own, Plus
+from wickel.draft.formulas import LONGEST_FORMULA
 from wickel.files.cloth_file import ClothRecord, cloth_of, cloth_record
 from wickel.files.foreign import foreign_of, put_back
 from wickel.files.kept_file import KeptLayRecord, kept_lay, kept_lay_record
@@ -52,6 +54,8 @@ from wickel.files.records import (
 from wickel.files.said_file import Said, said_of, said_record
 from wickel.files.saving import dumped, saved
 from wickel.job import BEST, AskedOfPrint, Card, Garment, Job, NamedLay, OnCloth, Picture, Tried
+from wickel.job.cards import MOST_ALLOWANCE_MM
+from wickel.job.job import CardGrain
 from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Waived
 from wickel.units import Unit
 from wickel.wording import say
@@ -157,7 +161,30 @@ class CardRecord(FileRecord):
     """What is said of one drafted piece; ``cut``: copies that are cut already, by cloth."""
 
     waive: list[Literal["print", "match", "grain"]] = []
+    left_out: bool = False
+    copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] | None = None
+    cloth: Text = ""
+    grain: CardGrain | None = None
+    allowances_mm: dict[Name, Annotated[Number, Field(ge=0, le=MOST_ALLOWANCE_MM)]] = {}
+    note: Text = ""
     cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
+
+
+class FigureRecord(FileRecord):
+    """A figure of the maker's own: one of these keys says how."""
+
+    length_mm: Number | None = None
+    plus_mm: Number | None = None
+    formula: Annotated[str, Field(max_length=LONGEST_FORMULA)] | None = None
+    at_least_mm: Number | None = None
+    found_mm: Number | None = None
+
+    @model_validator(mode="after")
+    def _one(self) -> FigureRecord:
+        said = (self.length_mm, self.plus_mm, self.formula, self.at_least_mm)
+        if sum(own is not None for own in said) != 1:
+            raise ValueError(say("job_file.figure"))
+        return self
 
 
 class PictureRecord(FileRecord):
@@ -194,6 +221,7 @@ class GarmentRecord(FileRecord):
         Field(max_length=100),
     ] = {}
     cards: Annotated[dict[Name, CardRecord], Field(max_length=500)] = {}
+    figures: Annotated[dict[Name, FigureRecord], Field(max_length=1000)] = {}
 
 
 class JobRecord(FileRecord):
@@ -329,6 +357,31 @@ def _sentence(text: str) -> str:
     return text if text.endswith(".") else text + "."
 
 
+def _figure(record: FigureRecord) -> Own:
+    if record.length_mm is not None:
+        return Length(record.length_mm)
+    if record.plus_mm is not None:
+        return Plus(record.plus_mm)
+    if record.formula is not None:
+        return Formula(record.formula)
+    assert record.at_least_mm is not None
+    return AsFar(record.at_least_mm, record.found_mm)
+
+
+def _figure_record(own: Own) -> dict[str, Any]:
+    match own:
+        case Length(mm):
+            return {"length_mm": mm}
+        case Plus(mm):
+            return {"plus_mm": mm}
+        case Formula(text):
+            return {"formula": text}
+        case AsFar(least, None):
+            return {"at_least_mm": least}
+        case AsFar(least, found):
+            return {"at_least_mm": least, "found_mm": found}
+
+
 def _garment(record: GarmentRecord) -> Garment:
     return Garment(
         id=record.id,
@@ -350,9 +403,19 @@ def _garment(record: GarmentRecord) -> Garment:
         changes=tuple(change_of(change) for change in record.changes),
         quantity=record.quantity,
         cards={
-            id: Card(waive=frozenset(map(Waived, own.waive)), cut=own.cut)
+            id: Card(
+                waive=frozenset(map(Waived, own.waive)),
+                cut=own.cut,
+                left_out=own.left_out,
+                copies=own.copies,
+                cloth=own.cloth,
+                grain=own.grain,
+                allowances_mm=own.allowances_mm,
+                note=own.note,
+            )
             for id, own in record.cards.items()
         },
+        figures={id: _figure(own) for id, own in record.figures.items()},
     )
 
 
@@ -427,7 +490,7 @@ def _version_of(job: Job) -> int:
         job.notes
         or job.pictures
         or any(own != OnCloth() for own in job.on.values())
-        or any(garment.quantity or garment.cards for garment in job.garments)
+        or any(g.quantity or g.cards or g.figures for g in job.garments)
         or any(piece.waive or any(order.cut for order in piece.orders) for piece in job.pieces)
         or any(cloth.cut_away for cloth in job.cloths)
     )
@@ -466,9 +529,17 @@ def _tried_record(tried: Tried) -> dict[str, Any]:
 
 
 def _card_record(card: Card) -> dict[str, Any]:
-    return ({"waive": sorted(card.waive)} if card.waive else {}) | (
-        {"cut": dict(card.cut)} if card.cut else {}
-    )
+    said: dict[str, Any] = {
+        "waive": sorted(card.waive),
+        "cut": dict(card.cut),
+        "left_out": card.left_out,
+        "copies": card.copies,
+        "cloth": card.cloth,
+        "grain": card.grain,
+        "allowances_mm": dict(card.allowances_mm),
+        "note": card.note,
+    }
+    return {key: value for key, value in said.items() if value}
 
 
 def _garment_record(garment: Garment) -> dict[str, Any]:
@@ -502,6 +573,11 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
         **(
             {"cards": {id: _card_record(card) for id, card in garment.cards.items()}}
             if garment.cards
+            else {}
+        ),
+        **(
+            {"figures": {id: _figure_record(own) for id, own in garment.figures.items()}}
+            if garment.figures
             else {}
         ),
     }

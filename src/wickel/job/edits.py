@@ -92,7 +92,8 @@ def with_own(job: Job, garment: Garment, own: OwnStyle) -> Job:
     options = {id: value for id, value in garment.options.items() if id in known}
     changes = garment.changes if garment.own is not None else ()
     return with_garment(
-        job, replace(garment, style=own.id, own=own, options=options, changes=changes)
+        job,
+        replace(garment, style=own.id, own=own, options=options, changes=changes, figures={}),
     )
 
 

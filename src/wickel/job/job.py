@@ -9,10 +9,11 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from enum import StrEnum
 
 from wickel.body import Body
 from wickel.cloth import Cloth
-from wickel.draft import Allowances, OptionValue
+from wickel.draft import Allowances, OptionValue, Own
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
 from wickel.lay import CutPiece, KeptLay, Waived
@@ -42,16 +43,32 @@ class AskedOfPrint:
     centred: tuple[str, ...] = ()
 
 
+class CardGrain(StrEnum):
+    """How a maker wants a piece to lie: its arrow along the cloth, across it, or on the bias."""
+
+    STRAIGHT = "straight"
+    CROSS = "cross"
+    BIAS = "bias"
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Card:
     """What a maker has said of one drafted piece.
 
     ``waive``: what it need not keep to. ``cut``: how many finished copies are cut already, by the
-    id of the cloth.
+    id of the cloth. ``left_out``: it is drafted, but not cut. ``copies`` are cut instead of as many
+    as the style says; ``cloth`` is the id of the cloth that its first material is cut from.
+    ``grain`` is how it lies, None as the style says; ``allowances_mm`` are its own, by edge.
     """
 
     waive: frozenset[Waived] = frozenset()
     cut: Mapping[str, int] = field(default_factory=dict)
+    left_out: bool = False
+    copies: int | None = None
+    cloth: str = ""
+    grain: CardGrain | None = None
+    allowances_mm: Mapping[str, float] = field(default_factory=dict)
+    note: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -65,7 +82,8 @@ class Garment:
     its cloths (``job.asked``). ``own`` is the maker's own style, when ``style`` is its id;
     ``changes`` are made to the drafted pieces by hand, in their order. ``quantity`` says how many
     are made in which size of the chart, in the garment's own body under the empty name; nothing in
-    it is one in its own body. ``cards`` has what is said of a piece, by its id in the style.
+    it is one in its own body. ``cards`` has what is said of a piece, by its id in the style;
+    ``figures`` the maker's own figures of the draft, by their ids (``wickel.draft.ledger``).
     """
 
     id: str
@@ -81,6 +99,7 @@ class Garment:
     changes: tuple[Change, ...] = ()
     quantity: Mapping[str, int] = field(default_factory=dict)
     cards: Mapping[str, Card] = field(default_factory=dict)
+    figures: Mapping[str, Own] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -18,7 +18,8 @@ from wickel.draft.operations import (
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
 from wickel.job.asked import asked_by, asked_of
-from wickel.job.job import AskedOfPrint, Card, Garment, Job, JobRefused
+from wickel.job.cards import with_cards
+from wickel.job.job import AskedOfPrint, Card, CardGrain, Garment, Job, JobRefused
 from wickel.lay import (
     CutOrder,
     CutPiece,
@@ -94,7 +95,7 @@ def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
         DraftRefused: the body and the options cannot be drafted, or a change cannot be made.
     """
     style = garment_style(garment)
-    pattern = draft(style, garment.body, garment.options, garment.allowances)
+    pattern = draft(style, garment.body, garment.options, garment.allowances, garment.figures)
 
     def measure(pieces: Pattern) -> tuple[TapeCheck, ...]:
         made = tape_checks(style, pieces, garment.body, garment.options)
@@ -103,13 +104,15 @@ def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
     stretch = 0.0 if job is None else _stretch_round(garment, job)
     checks = measure(pattern)
     if not garment.changes:
-        return DraftedGarment(garment=garment, pattern=pattern, checks=checks)
+        return DraftedGarment(
+            garment=garment, pattern=with_cards(pattern, garment.cards), checks=checks
+        )
     after = with_changes(pattern, garment.changes)
     seen = as_first_named(pattern, after, garment.changes)
     anew = checks_after(measure, checks, seen)
     return DraftedGarment(
         garment=garment,
-        pattern=after,
+        pattern=with_cards(after, garment.cards),
         checks=tuple(without_doubles(anew, seam_checks(pattern, after, seen))),
     )
 
@@ -148,12 +151,13 @@ def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
     already of a piece is not asked for any more, beginning with the first of them.
     """
     asked = asked_by(done.garment, done.pattern, job)
-    one = tuple(_cut_piece(piece, done, job, asked) for piece in done.pattern.pieces)
+    cut = [p for p in done.pattern.pieces if not _card(p, done.garment).left_out]
+    one = tuple(_cut_piece(piece, done, job, asked) for piece in cut)
     made: list[CutPiece] = []
     done_already = {piece.id: dict(_card(piece, done.garment).cut) for piece in done.pattern.pieces}
     for k in range(done.count):
         garment = done.garment.id if k == 0 else f"{done.garment.id}{COPY}{k + 1}"
-        for piece, plain in zip(one, done.pattern.pieces, strict=True):
+        for piece, plain in zip(one, cut, strict=True):
             made.append(
                 _less_cut(
                     replace(piece, id=f"{garment}/{plain.id}", garment=garment),
@@ -195,9 +199,12 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
     garment = done.garment
     outline = cut_line(piece)
     folds = fold_edges(piece, outline)
+    card = _card(piece, garment)
     orders = tuple(
         CutOrder(
-            cloth=job.cloth_for(cut.material, garment),
+            cloth=card.cloth
+            if card.cloth and cut is piece.cuts[0]
+            else job.cloth_for(cut.material, garment),
             copies=cut.copies,
             pair=cut.pair,
             fold_edges=folds if cut.on_fold else (),
@@ -227,6 +234,8 @@ def _grain(piece: Piece, garment: Garment, job: Job, asked: AskedOfPrint) -> Gra
 
     A hem that lies on a border along a selvage turns the grain across, on purpose.
     """
+    if _card(piece, garment).grain is CardGrain.CROSS:
+        return Grain.CROSS
     cloths = {cloth.id: cloth for cloth in job.cloths}
     used = [cloths.get(job.cloth_for(cut.material, garment)) for cut in piece.cuts]
     if all(cloth is not None and cloth.kind is Kind.NON_WOVEN for cloth in used):

@@ -1,5 +1,6 @@
 """Piece, edge, seam, notch, net line and cut line."""
 
+from wickel.pattern.figure import Figure, FigureKind, Gave
 from wickel.pattern.piece import (
     ConstructionPoint,
     Cut,
@@ -25,6 +26,9 @@ __all__ = [
     "Cut",
     "Edge",
     "EdgeKind",
+    "Figure",
+    "FigureKind",
+    "Gave",
     "InnerLine",
     "Notch",
     "Pattern",

@@ -14,6 +14,7 @@ from enum import StrEnum
 from functools import lru_cache
 
 from wickel.geometry import Outline, Path, Point, Side, cut_outline, flattened, length, point_at
+from wickel.pattern.figure import Figure
 
 
 class EdgeKind(StrEnum):
@@ -67,12 +68,14 @@ class InnerLine:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ConstructionPoint:
-    """A named point of the draft as a maker chalks it, and the rule that gave it."""
+    """A named point of the draft as a maker chalks it, the rule that gave it, and the ids of the
+    figures that put it there, without their sides."""
 
     name: str
     down_mm: float
     across_mm: float
     rule: str
+    figures: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -131,11 +134,20 @@ class Seam:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Pattern:
-    """The pieces of one garment for one body, and the seams between them."""
+    """The pieces of one garment for one body, the seams between them, and the figures they were
+    drafted with, in the order of chalking."""
 
     style: str
     pieces: tuple[Piece, ...]
     seams: tuple[Seam, ...] = ()
+    figures: tuple[Figure, ...] = ()
+
+    def figure(self, id: str) -> float:
+        """The value of a figure, in mm where it is a length. Raises ``KeyError``."""
+        for figure in self.figures:
+            if figure.id == id:
+                return figure.value
+        raise KeyError(f"no figure {id}")
 
     def piece(self, id: str) -> Piece:
         """The piece of that id. Raises ``KeyError``."""

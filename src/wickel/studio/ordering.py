@@ -30,7 +30,14 @@ def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
     taken = STYLES[style] if isinstance(style, str) else style_of(style)
     named, cloths = _on_cloths(job, garment, taken.materials)
     made = replace(
-        garment, style=taken.id, name=taken.name, options={}, cloths=named, own=own, changes=()
+        garment,
+        style=taken.id,
+        name=taken.name,
+        options={},
+        cloths=named,
+        own=own,
+        changes=(),
+        figures={},
     )
     garments = tuple(made if other.id == garment.id else other for other in job.garments)
     needed = {id for other in garments for id in other.cloths.values()}

@@ -29,8 +29,8 @@ from wickel.app.widgets.dialogs import asked_text
 from wickel.app.widgets.guide import PAGE
 from wickel.body import MEASUREMENTS
 from wickel.draft import DraftRefused
+from wickel.draft.formulas import FUNCTIONS
 from wickel.draft.own import LINES, OWN_ROLES, OwnOption, OwnPiece, OwnPoint, OwnStyle
-from wickel.draft.own.formulas import FUNCTIONS
 from wickel.files import slug
 from wickel.job import Garment, drafted
 from wickel.job.edits import with_own

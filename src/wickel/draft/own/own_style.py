@@ -19,8 +19,9 @@ from wickel.body import CHARTS, MEASUREMENTS, Body
 from wickel.draft.allowances import ROLES, Allowances
 from wickel.draft.chalk import chalk_list
 from wickel.draft.checks import TapeCheck
+from wickel.draft.drafting import draft
+from wickel.draft.formulas import BadFormula, Formulas, names_in
 from wickel.draft.operations import as_house_named, checks_after
-from wickel.draft.own.formulas import BadFormula, Formulas, names_in
 from wickel.draft.parts import edges, point
 from wickel.draft.style import (
     DraftRefused,
@@ -28,7 +29,6 @@ from wickel.draft.style import (
     Options,
     OptionValue,
     Style,
-    draft,
     lengths,
     tape_checks,
 )

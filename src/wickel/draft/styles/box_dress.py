@@ -9,17 +9,18 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
-from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold
+from wickel.draft.grown_on import GrownOn, grown_on_by, half_on_fold
+from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import edges, line, point, rectangle
-from wickel.draft.pockets import END_MM, OPENING_MM, seam_bag
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
+from wickel.draft.pockets import seam_bag
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import (
     OVER_HEAD_EASE_MM,
     Way,
@@ -28,7 +29,7 @@ from wickel.draft.usual_checks import (
     over_head,
     way_within,
 )
-from wickel.geometry import Cubic, Line, Path, length
+from wickel.geometry import Cubic, Line, length
 from wickel.pattern import (
     Cut,
     InnerLine,
@@ -41,9 +42,11 @@ from wickel.pattern import (
 )
 from wickel.wording import say
 
-SLIT_FACING_HALF_MM = 45.0
-SLIT_FACING_BELOW_MM = 76.2  # 3 in below the slit
-POCKET_ABOVE_HIP_MM = 130.0
+KNEE_BELOW_MM, KNEE_ABOVE_MM = 30.0, 20.0
+"""The facing is as narrow as beside the slit so far below its width at the neck, and so far above
+its end."""
+CORNER_SHARE = 0.55
+"""How far the handles of a rounded corner reach towards it: a quarter of a circle."""
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
 
 OPTIONS = (
@@ -105,66 +108,69 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the box dress. Raises ``DraftRefused`` when body and options disagree."""
-    o = lengths(options)
-    o["long_mm"] = body["neck_to_knee"] + o["below_knee_mm"]
-    frame = grown_on(body, o, ease_school=str(options["ease_school"]))
-    front_neck = neckline("round", o["front_neck_mm"], frame.neck)
-    back_neck = neckline("round", o["back_neck_mm"], frame.neck)
-    slit_end = o["front_neck_mm"] + o["slit_mm"]
-    if slit_end + SLIT_FACING_BELOW_MM > frame.hem_side[0]:
-        raise DraftRefused(
-            say(
-                "box_dress.slit-facing-ends-down-below",
-                slit_end=slit_end + SLIT_FACING_BELOW_MM,
-                hem_side=frame.hem_side[0],
-            ),
-            "slit_mm",
-            "below_knee_mm",
-        )
-    slit = (InnerLine(name="slit", path=(Line((o["front_neck_mm"], 0.0), (slit_end, 0.0)),)),)
-    has_slit = o["slit_mm"] > 0
-    pocket_top = _pocket_top(body, frame)
-    opening = 2 * math.dist(frame.sleeve_end, frame.sleeve_under)
-    front = _main("front", "Front", frame, front_neck, allow, pocket_top, slit if has_slit else ())
-    back = _main("back", "Back", frame, back_neck, allow, pocket_top, ())
-    yokes = (
-        [_yoke(piece, o["yoke_mm"], allow) for piece in (front, back)]
-        if options["yoke"] == "contrast"
-        else []
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the box dress: the shared block, the slit, the pockets, the bands, the facings.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    ease = "ease/4" if ledger.choice("ease_school") == "whole" else "ease"
+    frames = grown_on_by(ledger, "neck_to_knee + below_knee", ease)
+    ledger.at("Slit and pockets")
+    slit = ledger.length("slit.long", "slit", "Slit for the head, from the neck down", (0, 260))
+    pockets = _pockets(ledger, frames)
+    necks = [neckline("round", frame.neck_down, frame.neck) for frame in frames]
+    front, back = (
+        _main(side, frame, neck, pocket, slit if side == "front" else 0.0, allow)
+        for side, frame, neck, pocket in zip(SIDES, frames, necks, pockets, strict=True)
     )
+    ledger.at("Facings and bands")
+    width = ledger.both("facing.wide", "facing", "Width of the facing", (30, 130))
+    yokes = []
+    if ledger.choice("yoke") == "contrast":
+        deep = ledger.both("yoke.deep", "yoke", "Depth of the yoke below neck and shoulder")
+        yokes = [_yoke(front, deep.front, allow), _yoke(back, deep.back, allow)]
+    if slit > 0:
+        front_facing = _slit_facing(ledger, frames[0], necks[0], width.front, slit, allow)
+    else:
+        front_facing = _facing("front", frames[0], necks[0], width.front, allow)
     pieces = (
         front,
         back,
         *yokes,
-        _slit_facing(frame, front_neck, o["facing_mm"], slit_end, slit, allow)
-        if has_slit
-        else neck_facing(
-            "front-facing",
-            "Front facing",
-            front_neck,
-            frame.overarm,
-            o["facing_mm"],
-            allow,
-            ON_FOLD,
-        ),
-        neck_facing(
-            "back-facing", "Back facing", back_neck, frame.overarm, o["facing_mm"], allow, ON_FOLD
-        ),
-        seam_bag(allow),
-        rectangle(
-            "turn-up",
-            "Turn-up",
-            opening + o["turn_up_ease_mm"],
-            2 * o["turn_up_mm"],
-            allow,
-            (Cut(material="main", copies=2),),
-            role="sleeve_end",
-            fold_line=True,
-        ),
+        front_facing,
+        _facing("back", frames[1], necks[1], width.back, allow),
+        seam_bag(allow, pockets[0].opening, pockets[0].end),
+        _turn_up(ledger, frames, allow),
     )
     return Pattern(style="box-dress", pieces=pieces, seams=_SEAMS)
+
+
+def _facing(side: str, frame: GrownOn, neck: Neckline, width: float, allow: Allowances) -> Piece:
+    """The facing of a neck that has no slit."""
+    name = f"{side.capitalize()} facing"
+    return neck_facing(f"{side}-facing", name, neck, frame.overarm, width, allow, ON_FOLD)
+
+
+def _turn_up(ledger: Ledger, frames: tuple[GrownOn, GrownOn], allow: Allowances) -> Piece:
+    """The band at the end of a sleeve, twice its depth, a little longer than the sleeve is
+    round."""
+    opening = sum(math.dist(frame.sleeve_end, frame.sleeve_under) for frame in frames)
+    ledger.know("sleeve_opening", opening)
+    long = ledger.length(
+        "turn_up.long", "sleeve_opening + turn_up_ease", "Length of the turn-up", (180, 900)
+    )
+    deep = ledger.length("turn_up.deep", "turn_up", "Finished depth of the turn-up", (15, 150))
+    return rectangle(
+        "turn-up",
+        "Turn-up",
+        long,
+        2 * deep,
+        allow,
+        (Cut(material="main", copies=2),),
+        role="sleeve_end",
+        fold_line=True,
+    )
 
 
 def _yoke(half: Piece, deep_mm: float, allow: Allowances) -> Piece:
@@ -181,65 +187,110 @@ def _yoke(half: Piece, deep_mm: float, allow: Allowances) -> Piece:
     return replace(strip, cuts=(replace(strip.cuts[0], material="contrast"),))
 
 
-def _pocket_top(body: Body, frame: GrownOn) -> float:
-    """Distance of the pocket opening along the side seam, from the sleeve end."""
-    path = frame.side()
-    to_side_top = length(path[:-1])
-    top_down = max(body["neck_to_hip"] - POCKET_ABOVE_HIP_MM, frame.side_top[0] + 20)
-    lowest = frame.hem_side[0] - OPENING_MM - END_MM - 20
-    if top_down > lowest:
-        raise DraftRefused(
-            say("box_dress.dress-too-short-pockets-side", short=top_down - lowest),
-            "below_knee_mm",
-        )
-    return to_side_top + top_down - frame.side_top[0]
+@dataclass(frozen=True, slots=True)
+class _Pocket:
+    """Where the opening of a pocket lies on a side seam, from the sleeve's end on, and how long it
+    is, with the end of the bag beyond it."""
+
+    top: float
+    opening: float
+    end: float
+
+
+def _pockets(ledger: Ledger, frames: tuple[GrownOn, GrownOn]) -> tuple[_Pocket, _Pocket]:
+    """The pockets of front and back, at one height.
+
+    Raises:
+        DraftRefused: the side is too short for them.
+    """
+    down = ledger.length(
+        "pocket.down",
+        "max(neck_to_hip - 13 cm, underarm_down_front + 2 cm)",
+        "Top of the pocket, below the neck point",
+        (300, 900),
+    )
+    opening = ledger.length("pocket.opening", "16 cm", "Opening of the pocket", (120, 200))
+    end = ledger.length("pocket.end", "1.5 cm", "Bag beyond the opening, at each end", (5, 40))
+    found = []
+    for frame in frames:
+        lowest = frame.hem_side[0] - opening - end
+        if down > lowest:
+            raise DraftRefused(
+                say("box_dress.dress-too-short-pockets-side", short=down - lowest),
+                "below_knee_mm",
+                "pocket.down",
+            )
+        to_side_top = length(frame.side()[:-1])
+        found.append(_Pocket(to_side_top + down - frame.side_top[0], opening, end))
+    return found[0], found[1]
 
 
 def _main(
-    id: str,
-    name: str,
+    side: str,
     frame: GrownOn,
     neck: Neckline,
+    pocket: _Pocket,
+    slit: float,
     allow: Allowances,
-    pocket_top: float,
-    slit: tuple[InnerLine, ...],
 ) -> Piece:
+    """A half on the fold."""
     return Piece(
-        id=id,
-        name=name,
+        id=side,
+        name=side.capitalize(),
         edges=half_on_fold(frame, neck.path, allow),
         cuts=(ON_FOLD,),
         notches=(
-            Notch(name="pocket top", edge="side", at_mm=pocket_top),
-            Notch(name="pocket bottom", edge="side", at_mm=pocket_top + OPENING_MM),
+            Notch(name="pocket top", edge="side", at_mm=pocket.top),
+            Notch(name="pocket bottom", edge="side", at_mm=pocket.top + pocket.opening),
         ),
-        inner_lines=slit,
+        inner_lines=_slit(neck, slit),
         points=frame.points(neck.centre),
     )
 
 
+def _slit(neck: Neckline, long_mm: float) -> tuple[InnerLine, ...]:
+    """The line that the slit is cut along, from the neck down; none when it has no length."""
+    if long_mm <= 0:
+        return ()
+    start = neck.centre
+    return (InnerLine(name="slit", path=line(start, (start[0] + long_mm, start[1]))),)
+
+
 def _slit_facing(
+    ledger: Ledger,
     frame: GrownOn,
     neck: Neckline,
     width: float,
-    slit_end: float,
-    slit: tuple[InnerLine, ...],
+    slit: float,
     allow: Allowances,
 ) -> Piece:
-    """A front facing that follows the neck and runs on down the centre, 3 in past the slit."""
-    u, depth = frame.overarm, neck.centre[0]
-    outer_top = (frame.neck[0] + u[0] * width, frame.neck[1] + u[1] * width)
-    lowest = slit_end + SLIT_FACING_BELOW_MM
-    knee = (min(depth + width + 30.0, lowest - 20.0), SLIT_FACING_HALF_MM)
-    foot, bottom = (lowest, SLIT_FACING_HALF_MM), (lowest, 0.0)
-    bend = (knee[0] - 0.55 * (knee[0] - outer_top[0]), SLIT_FACING_HALF_MM)
-    outer: Path = (
-        Cubic(
-            outer_top, (outer_top[0] + 0.55 * (knee[0] - outer_top[0]), outer_top[1]), bend, knee
-        ),
-        Line(knee, foot),
-        Line(foot, bottom),
+    """A front facing that follows the neck and runs on down the centre, past the slit.
+
+    Raises:
+        DraftRefused: it would end below the hem.
+    """
+    below = ledger.length(
+        "slit.facing_below", "7.62 cm", "Facing below the slit", (20, 150), source="3 in"
     )
+    half = ledger.length("slit.facing_half", "4.5 cm", "Half the facing beside the slit", (20, 80))
+    u, depth = frame.overarm, neck.centre[0]
+    lowest = depth + slit + below
+    if lowest > frame.hem_centre[0]:
+        raise DraftRefused(
+            say(
+                "box_dress.slit-facing-ends-down-below",
+                slit_end=lowest,
+                hem_side=frame.hem_centre[0],
+            ),
+            "slit_mm",
+            "slit.long",
+            "below_knee_mm",
+        )
+    outer_top = (frame.neck[0] + u[0] * width, frame.neck[1] + u[1] * width)
+    knee = (min(depth + width + KNEE_BELOW_MM, lowest - KNEE_ABOVE_MM), half)
+    foot, bottom = (lowest, half), (lowest, 0.0)
+    reach = CORNER_SHARE * (knee[0] - outer_top[0])
+    bend = Cubic(outer_top, (outer_top[0] + reach, outer_top[1]), (knee[0] - reach, half), knee)
     return Piece(
         id="front-facing",
         name="Front facing",
@@ -247,16 +298,16 @@ def _slit_facing(
             allow,
             ("neck", neck.path, "neck"),
             ("shoulder", line(frame.neck, outer_top), "shoulder"),
-            ("outer", outer, "facing"),
+            ("outer", (bend, Line(knee, foot), Line(foot, bottom)), "facing"),
             ("centre", line(bottom, neck.centre), "fold"),
         ),
         cuts=(ON_FOLD,),
-        inner_lines=slit,
+        inner_lines=_slit(neck, slit),
         points=(
-            point("neck centre", neck.centre, "as on the garment"),
-            point("shoulder at neck", frame.neck, "as on the garment"),
-            point("outer, shoulder", outer_top, "facing width along the shoulder"),
-            point("outer, centre", bottom, "3 in below the slit"),
+            point("neck centre", neck.centre, "as on the garment", "neck.down"),
+            point("shoulder at neck", frame.neck, "as on the garment", "neck.across"),
+            point("outer, shoulder", outer_top, "facing width along the shoulder", "facing.wide"),
+            point("outer, centre", bottom, "3 in below the slit", "slit.facing_below"),
         ),
     )
 
@@ -270,14 +321,17 @@ _SEAMS = (
 )
 
 
+def _slit_mm(front: Piece) -> float:
+    """How long the slit is that is marked on a front."""
+    return sum(length(mark.path) for mark in front.inner_lines if mark.name == "slit")
+
+
 def checked(
     pattern: Pattern, body: Body, options: Mapping[str, float | str]
 ) -> tuple[TapeCheck, ...]:
     """The tape checks of a box dress."""
     front, back, pocket = pattern.piece("front"), pattern.piece("back"), pattern.piece("pocket")
-    opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck")) + 2 * float(
-        options["slit_mm"]
-    )
+    opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck")) + 2 * _slit_mm(front)
     short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
     yokes = [piece for piece in pattern.pieces if piece.id.endswith("-yoke")]
     return (
@@ -334,6 +388,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "contrast"),
     roles=("shoulder", "side", "neck", "hem", "sleeve_end", "facing", "pocket", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -23,7 +23,7 @@ if not os.environ.get(OFF):
         import numba
 
         COMPILED = True
-    except Exception:  # noqa: BLE001 - whatever is wrong with the compiler, the program works without it
+    except Exception:  # noqa: BLE001 - the program works without a compiler
         COMPILED = False
 
 _compiling = threading.Event()

@@ -147,7 +147,7 @@ class _Search:
                 finished.put(None)
             except Stopped:
                 finished.put(None)
-            except BaseException as fault:  # noqa: BLE001 - handed to the caller's thread, which raises it
+            except BaseException as fault:  # noqa: BLE001 - raised in the caller's thread
                 finished.put(fault)
 
         threading.Thread(target=work, daemon=True, name="wickel-nest").start()

@@ -401,4 +401,16 @@ SENTENCES = {
     "style.no-outline": (
         "{piece} cannot be drawn so: its outline {reason}. Change what was changed last."
     ),
+    "ledger.formula": "{figure}: {reason}",
+    "ledger.plain": "{figure} is a plain number: write one.",
+    "ledger.too-long": "{figure} comes out at {value:cloth}: no figure is that long.",
+    "ledger.unknown": "{style} has no figure {id}: they are listed by wickel figures {style_id}.",
+    "ledger.unusual": (
+        "{figure}: {value:length}; mostly it is from {least:length} to {most:length}."
+    ),
+    "ledger.unusual-number": "{figure}: {value:g}; mostly it is from {least:g} to {most:g}.",
+    "ledger.none": "{style} takes no figures of your own yet: answer its questions instead.",
+    "ledger.cannot-be-drawn": (
+        "{style} cannot be drawn with these figures: change what was changed last."
+    ),
 }

@@ -50,4 +50,10 @@ SENTENCES = {
         "From {size} on, {width:length} cloth needs {more:cloth} more than the size before."
     ),
     "tasks.no-second-cloth": "{cloth} has no second cloth of its width to lie on.",
+    "cards.no-edge": "{piece} has no edge “{edge}” to give an allowance: there are {edges}.",
+    "cards.allowance": "{piece} cannot have an allowance of {mm:length}: from 0 to {most:length}.",
+    "figures.not-understood": (
+        "“{text}” is not understood: write ID=23 cm, ID=+1 cm, ID=>45 cm or ID=waist/4 + 2 cm."
+    ),
+    "figures.no-garment": "There is no garment “{garment}” to give a figure: there are {join}.",
 }

@@ -277,6 +277,11 @@ class Formulas:
         self._reader.nodes = {kind: self._reader.nodes[kind] for kind in allowed}
         self._reader.nodes[ast.Constant] = _constant
 
+    def know(self, name: str, mm: float) -> None:
+        """Let formulas name one more length."""
+        self._known |= {name}
+        self._reader.names[name] = Quantity(mm, 1)
+
     def length(self, text: str) -> float:
         """The length in mm that a formula gives.
 

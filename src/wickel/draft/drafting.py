@@ -1,0 +1,74 @@
+"""Drafting: a style, a body and what the maker says of it make a pattern, or a refusal."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from wickel.body import MEASUREMENTS, Body, doubts, missing
+from wickel.draft.allowances import Allowances
+from wickel.draft.ledger import Ledger, Own
+from wickel.draft.style import DraftRefused, Options, Style, full_options
+from wickel.geometry import BadOutline, simple_outline
+from wickel.pattern import Pattern, net_line
+from wickel.wording import say, words_of
+
+_NONE: Mapping[str, Own] = {}
+
+
+def draft(
+    style: Style,
+    body: Body,
+    options: Options,
+    allowances: Allowances,
+    figures: Mapping[str, Own] = _NONE,
+) -> Pattern:
+    """Draft a garment for a body, with the maker's own figures where a style takes them.
+
+    Raises:
+        DraftRefused: a measurement is missing or impossible, an option is out of bounds, a figure
+            is none of this style's, or what is asked cannot be drawn; the message says which and
+            what to do.
+    """
+    absent = missing(body, style.required)
+    if absent:
+        names = ", ".join(MEASUREMENTS[m].name.lower() for m in absent)
+        raise DraftRefused(
+            say("style.cannot-drafted-not-measured-yet", style=style.name, names=names), *absent
+        )
+    for doubt in doubts(body):
+        if doubt.impossible and set(doubt.measurements) & set(style.required):
+            raise DraftRefused(doubt.text, *doubt.measurements)
+    made = _drawn(style, body, options, allowances, figures)
+    for piece in made.pieces:
+        try:
+            simple_outline(net_line(piece))
+        except BadOutline as reason:
+            text = say("style.no-outline", piece=piece.name, reason=words_of(reason))
+            raise DraftRefused(text, piece.id) from None
+    return made
+
+
+def _drawn(
+    style: Style,
+    body: Body,
+    options: Options,
+    allowances: Allowances,
+    figures: Mapping[str, Own],
+) -> Pattern:
+    """The pattern as the style draws it, with its figures where it has a ledger."""
+    full = full_options(style, options)
+    if style.steps is None:
+        for id in figures:
+            raise DraftRefused(say("ledger.none", style=style.name), id)
+        return style.drafted(body, full, allowances)
+    ledger = Ledger(body, full, figures)
+    try:
+        made = style.steps(ledger, allowances)
+    except (ZeroDivisionError, OverflowError):
+        mine = [figure.id for figure in ledger.figures if figure.mine]
+        raise DraftRefused(say("ledger.cannot-be-drawn", style=style.name), *mine) from None
+    for id in ledger.unused():
+        text = say("ledger.unknown", style=style.name, id=id, style_id=style.id)
+        raise DraftRefused(text, id)
+    return replace(made, figures=ledger.figures)

@@ -1,0 +1,308 @@
+"""The ledger of figures: every number of a draft is taken from it, in the order of chalking.
+
+A figure has a rule, which is a formula with measurements, the style's questions and the figures
+taken before it, and is evaluated by the reader that makers' own styles are read by. The maker may
+give any figure instead: as a length, as the rule and so much, as a formula, or as far as the cloth
+goes. What is unusual is doubted in words and drawn all the same; what cannot be drawn is refused
+by the geometry, not here.
+
+In a formula the dots of an id are underscores: ``waist.across.front`` is ``waist_across_front``. A
+figure that front and back each have is called without its side from a rule of the same side.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass
+
+from wickel.body import MEASUREMENTS, Body
+from wickel.draft.formulas import BadFormula, Formulas
+from wickel.draft.style import DraftRefused, Options
+from wickel.pattern import Figure, FigureKind, Gave
+from wickel.wording import Text, say, words_of
+
+SIDES = ("front", "back")
+MOST_MM = 20_000.0
+"""No figure of a garment is longer."""
+
+
+@dataclass(frozen=True, slots=True)
+class Length:
+    """A figure as a length in mm: the same at every size."""
+
+    mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Plus:
+    """The rule and so many mm: it grades with the rule."""
+
+    mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Formula:
+    """A formula of the maker's own: it follows the body and the other figures."""
+
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class AsFar:
+    """As far as the cloth goes, at least so much. ``found_mm`` is what the job has found last."""
+
+    least_mm: float
+    found_mm: float | None = None
+
+
+Own = Length | Plus | Formula | AsFar
+"""What a maker says of a figure."""
+
+Given = Mapping[str, Own]
+"""What a maker has given, by the id of a figure, or by that without its side for both."""
+
+
+@dataclass(frozen=True, slots=True)
+class Both:
+    """A figure of the front and of the back, in mm."""
+
+    front: float
+    back: float
+
+    def of(self, side: str) -> float:
+        """That of one side."""
+        return self.front if side == "front" else self.back
+
+
+def spelled(id: str) -> str:
+    """The id of a figure as formulas spell it.
+
+    >>> spelled("waist.across.front")
+    'waist_across_front'
+    """
+    return id.replace(".", "_")
+
+
+class Ledger:
+    """Gives the figures of one draft, and remembers them.
+
+    Raises:
+        ValueError: a figure is spelled like a measurement, or is taken twice.
+    """
+
+    def __init__(self, body: Body, options: Options, given: Given | None = None) -> None:
+        self.body, self.options = body, options
+        self._given = dict(given or {})
+        known = dict(body.measurements_mm)
+        known |= {
+            id.removesuffix("_mm"): value
+            for id, value in options.items()
+            if isinstance(value, float) and id.endswith("_mm")
+        }
+        self._readers = {side: Formulas(known) for side in ("", *SIDES)}
+        self._taken: dict[str, Figure] = {}
+        self._level = ""
+
+    @property
+    def figures(self) -> tuple[Figure, ...]:
+        """The figures taken so far, in order."""
+        return tuple(self._taken.values())
+
+    def choice(self, id: str) -> str:
+        """The answer to a question that is a choice."""
+        return str(self.options[id])
+
+    def at(self, level: str) -> None:
+        """What is taken from here on belongs to a level, such as *Neck* or *Waist*."""
+        self._level = level
+
+    def know(self, name: str, mm: float | Both) -> None:
+        """Let later rules name what has been drawn meanwhile, such as an armhole."""
+        for side, reader in self._readers.items():
+            if isinstance(mm, Both):
+                if side:
+                    reader.know(name, mm.of(side))
+                for own in SIDES:
+                    reader.know(f"{name}_{own}", mm.of(own))
+            else:
+                reader.know(name, mm)
+
+    # --- taking ----------------------------------------------------------------------------------
+
+    def length(
+        self,
+        id: str,
+        rule: str,
+        words: str,
+        usual: tuple[float, float] | None = None,
+        source: str = "",
+    ) -> float:
+        """A length that front and back share, in mm.
+
+        Raises:
+            DraftRefused: a formula cannot be read, or gives no length.
+        """
+        entry = _Entry(id, id, words, usual, source, rule)
+        value = self._length(entry, "")
+        self.know(spelled(id), value)
+        return value
+
+    def both(
+        self,
+        id: str,
+        rule: str,
+        words: str,
+        usual: tuple[float, float] | None = None,
+        source: str = "",
+        back: str = "",
+    ) -> Both:
+        """A length of the front and one of the back, whose rule is the front's unless ``back`` has
+        one.
+
+        Raises:
+            DraftRefused: as ``length``.
+        """
+        rules = {"front": rule, "back": back or rule}
+        made = Both(
+            *(
+                self._length(_Entry(f"{id}.{side}", id, words, usual, source, rules[side]), side)
+                for side in SIDES
+            )
+        )
+        self.know(spelled(id), made)
+        return made
+
+    def solved(
+        self,
+        id: str,
+        solve: Callable[[], float],
+        words: str,
+        of: tuple[str, ...],
+        usual: tuple[float, float] | None = None,
+    ) -> float:
+        """A length that is found by search from other figures, unless the maker gives it.
+
+        Raises:
+            DraftRefused: as ``length``, and whatever ``solve`` refuses when it is asked.
+        """
+        entry = _Entry(id, id, words, usual, "", "", of)
+        own, key = self._own(entry)
+        ruled = math.nan if isinstance(own, Length | AsFar | Formula) else solve()
+        value = self._write(entry, ruled, own, key, "")
+        self.know(spelled(id), value)
+        return value
+
+    def number(self, id: str, default: float, words: str, usual: tuple[float, float]) -> float:
+        """A plain number, such as how many panels; the maker gives another as its value."""
+        return self._plain(_Entry(id, id, words, usual, "", f"{default:g}"), FigureKind.NUMBER)
+
+    def angle(self, id: str, default: float, words: str, usual: tuple[float, float]) -> float:
+        """An angle in degrees."""
+        return self._plain(_Entry(id, id, words, usual, "", f"{default:g}"), FigureKind.ANGLE)
+
+    def unused(self) -> Iterator[str]:
+        """Ids that the maker has given a value, and that no figure of this draft has."""
+        known = {id for own in self._taken.values() for id in (own.id, own.base)}
+        yield from (id for id in self._given if id not in known)
+
+    # --- inside ----------------------------------------------------------------------------------
+
+    def _length(self, entry: _Entry, side: str) -> float:
+        own, key = self._own(entry)
+        ruled = self._evaluated(entry, entry.rule, side)
+        return self._write(entry, ruled, own, key, side)
+
+    def _own(self, entry: _Entry) -> tuple[Own | None, str]:
+        """What the maker has given for a figure, by its own id before that of both sides."""
+        for key in (entry.id, entry.base):
+            if key in self._given:
+                return self._given[key], key
+        return None, entry.id
+
+    def _evaluated(self, entry: _Entry, formula: str, side: str) -> float:
+        try:
+            return self._readers[side].length(formula)
+        except BadFormula as reason:
+            text = say("ledger.formula", figure=entry.words, reason=words_of(reason))
+            raise DraftRefused(text, entry.id) from None
+
+    def _write(self, entry: _Entry, ruled: float, own: Own | None, key: str, side: str) -> float:
+        value, gave, typed = ruled, Gave.RULE, ""
+        match own:
+            case Length(mm):
+                value, gave = mm, Gave.LENGTH
+            case Plus(mm):
+                value, gave = ruled + mm, Gave.PLUS
+            case Formula(text):
+                value, gave, typed = self._evaluated(entry, text, side), Gave.FORMULA, text
+            case AsFar(least, found):
+                value, gave = max(least, found or least), Gave.CLOTH
+        if not math.isfinite(value) or abs(value) > MOST_MM:
+            raise DraftRefused(say("ledger.too-long", figure=entry.words, value=value), key)
+        self._put(entry, FigureKind.LENGTH, ruled, value, gave, typed)
+        return value
+
+    def _plain(self, entry: _Entry, kind: FigureKind) -> float:
+        own, key = self._own(entry)
+        ruled = float(entry.rule)
+        if own is None:
+            self._put(entry, kind, ruled, ruled, Gave.RULE, "")
+            return ruled
+        if not isinstance(own, Length | Plus):
+            raise DraftRefused(say("ledger.plain", figure=entry.words), key)
+        value = own.mm if isinstance(own, Length) else ruled + own.mm
+        gave = Gave.LENGTH if isinstance(own, Length) else Gave.PLUS
+        self._put(entry, kind, ruled, value, gave, "")
+        return value
+
+    def _put(
+        self,
+        entry: _Entry,
+        kind: FigureKind,
+        ruled: float,
+        value: float,
+        gave: Gave,
+        typed: str,
+    ) -> None:
+        if entry.id in self._taken:
+            raise ValueError(f"the figure {entry.id} is taken twice")
+        if spelled(entry.id) in MEASUREMENTS:
+            raise ValueError(f"the figure {entry.id} is spelled like a measurement")
+        self._taken[entry.id] = Figure(
+            id=entry.id,
+            base=entry.base,
+            words=entry.words,
+            level=self._level,
+            kind=kind,
+            rule=entry.rule,
+            ruled=ruled,
+            value=value,
+            gave=gave,
+            own=typed,
+            of=entry.of,
+            source=entry.source,
+            doubt=_doubt(entry, kind, value),
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class _Entry:
+    """What a style says of a figure."""
+
+    id: str
+    base: str
+    words: str
+    usual: tuple[float, float] | None
+    source: str
+    rule: str
+    of: tuple[str, ...] = ()
+
+
+def _doubt(entry: _Entry, kind: FigureKind, value: float) -> Text:
+    """What is unusual about a value, empty when nothing is."""
+    if entry.usual is None or entry.usual[0] <= value <= entry.usual[1]:
+        return ""
+    least, most = entry.usual
+    code = "ledger.unusual" if kind is FigureKind.LENGTH else "ledger.unusual-number"
+    return say(code, figure=entry.words, value=value, least=least, most=most)

@@ -1,0 +1,238 @@
+"""Figures of the maker's own: what is typed is drawn, its rule and its doubt stand beside it."""
+
+import pytest
+
+from wickel.body import CHARTS, MEASUREMENTS, size_body
+from wickel.draft import (
+    STYLES,
+    Allowances,
+    AsFar,
+    DraftRefused,
+    Formula,
+    Length,
+    LengthOption,
+    Plus,
+    draft,
+    tape_checks,
+    unusual_answers,
+)
+from wickel.draft.ledger import Both, Ledger, spelled
+from wickel.pattern import FigureKind, Gave
+
+LEDGERS = [style for style in STYLES.values() if style.steps is not None]
+IDS = [style.id for style in LEDGERS]
+
+
+def drafted(style, figures=None, size="92", **options):
+    known = STYLES[style]
+    chart = CHARTS[known.charts[0]]
+    return draft(known, chart.body(size), options, Allowances(), figures or {})
+
+
+def drafted_or_refused(style, figures=None, size="92", **options):
+    """The pattern, or the refusal."""
+    try:
+        return drafted(style, figures, size, **options), None
+    except DraftRefused as refusal:
+        return None, refusal
+
+
+def at(pattern, piece, name):
+    """A construction point, as (down, across) in mm."""
+    point = next(p for p in pattern.piece(piece).points if p.name == name)
+    return (point.down_mm, point.across_mm)
+
+
+# --- the ledger itself ------------------------------------------------------------------------
+
+
+def ledger(given=None, **options):
+    return Ledger(size_body("92"), options, given)
+
+
+def test_a_rule_is_a_formula_with_measurements_questions_and_earlier_figures():
+    own = ledger(ease_mm=60.0)
+    assert own.length("quarter", "bust/4 + ease/4", "Quarter") == 920 / 4 + 15
+    assert own.length("hem.across", "quarter + 2 cm", "Hem") == 245 + 20
+    assert [figure.rule for figure in own.figures] == ["bust/4 + ease/4", "quarter + 2 cm"]
+
+
+def test_front_and_back_follow_the_same_rule_each_with_its_own_figures():
+    own = ledger({"a.b.back": Length(30.0)})
+    assert own.both("a.b", "2 cm", "First") == Both(20.0, 30.0)
+    assert own.both("c", "a_b + 1 cm", "Second") == Both(30.0, 40.0)
+    assert own.both("d", "1 cm", "Third", back="a_b_front") == Both(10.0, 20.0)
+    assert own.length("e", "a_b_front + a_b_back", "Sum") == 50.0
+
+
+@pytest.mark.parametrize(
+    ("given", "value", "gave"),
+    [
+        (Length(123.0), 123.0, Gave.LENGTH),
+        (Plus(-10.0), 220.0, Gave.PLUS),
+        (Formula("waist/4 + 2 cm"), 205.0, Gave.FORMULA),
+        (AsFar(450.0), 450.0, Gave.CLOTH),
+        (AsFar(450.0, 512.0), 512.0, Gave.CLOTH),
+        (AsFar(450.0, 300.0), 450.0, Gave.CLOTH),
+    ],
+)
+def test_the_maker_gives_a_length_a_plus_a_formula_or_as_far_as_it_goes(given, value, gave):
+    own = ledger({"quarter": given})
+    assert own.length("quarter", "bust/4", "Quarter") == pytest.approx(value)
+    (figure,) = own.figures
+    assert (figure.gave, figure.mine, figure.ruled) == (gave, True, 230.0)
+
+
+def test_one_side_stands_before_both():
+    own = ledger({"x": Length(10.0), "x.back": Length(20.0)})
+    assert own.both("x", "5 cm", "X") == Both(10.0, 20.0)
+
+
+def test_what_is_unusual_is_doubted_and_drawn():
+    own = ledger({"dart.wide": Length(55.0)})
+    assert own.length("dart.wide", "3 cm", "Width of the dart", (0, 40)) == 55.0
+    assert "mostly it is from 0 cm to 4 cm" in str(own.figures[0].doubt)
+
+
+def test_what_is_solved_is_not_solved_when_the_maker_gives_it():
+    def never():
+        raise AssertionError
+
+    own = ledger({"cap": Length(140.0)})
+    assert own.solved("cap", never, "Cap height", of=("armhole",)) == 140.0
+    assert ledger().solved("cap", lambda: 120.0, "Cap height", of=("armhole",)) == 120.0
+    assert ledger({"cap": Plus(5.0)}).solved("cap", lambda: 120.0, "Cap", of=()) == 125.0
+
+
+@pytest.mark.parametrize(
+    ("formula", "says"),
+    [
+        ("bust/", "signs and brackets"),
+        ("busst/4", "“busst” is neither"),
+        ("4", "plain number"),
+        ("bust.real", "not allowed"),
+        ("bust*bust", "area"),
+        ("30000 cm", "that long"),
+    ],
+)
+def test_a_formula_that_gives_no_length_is_refused_with_the_figure(formula, says):
+    with pytest.raises(DraftRefused, match=says) as refusal:
+        ledger({"quarter": Formula(formula)}).length("quarter", "bust/4", "Quarter of the bust")
+    assert "Quarter of the bust" in str(refusal.value)
+    assert refusal.value.concerns == ("quarter",)
+
+
+def test_a_figure_may_not_be_spelled_like_a_measurement_nor_taken_twice():
+    with pytest.raises(ValueError, match="like a measurement"):
+        ledger().length("sleeve.length", "5 cm", "Sleeve")
+    own = ledger()
+    own.length("a", "5 cm", "A")
+    with pytest.raises(ValueError, match="twice"):
+        own.length("a", "6 cm", "A")
+
+
+def test_numbers_and_angles_are_plain():
+    own = ledger({"panels": Length(6.0), "angle": Plus(5.0)})
+    assert own.number("panels", 4, "Panels", (2, 12)) == 6.0
+    assert own.angle("angle", 30.0, "Angle", (0, 90)) == 35.0
+    with pytest.raises(DraftRefused, match="plain number"):
+        ledger({"panels": Formula("bust/4")}).number("panels", 4, "Panels", (2, 12))
+
+
+# --- every style on the ledger ----------------------------------------------------------------
+
+
+@pytest.mark.parametrize("style", LEDGERS, ids=IDS)
+def test_a_style_tells_every_figure_with_words_level_and_rule(style):
+    pattern = drafted(style.id, size=middle(style))
+    assert len(pattern.figures) >= 15
+    for figure in pattern.figures:
+        assert figure.words[0].isupper(), figure.id
+        assert figure.level, figure.id
+        assert figure.rule or figure.of, figure.id
+        assert figure.doubt == "", f"{figure.id}: {figure.doubt}"
+        assert spelled(figure.id) not in MEASUREMENTS
+    assert len({figure.id for figure in pattern.figures}) == len(pattern.figures)
+
+
+def middle(style):
+    sizes = list(CHARTS[style.charts[0]].sizes)
+    return sizes[len(sizes) // 2]
+
+
+def three_sizes(style):
+    sizes = list(CHARTS[style.charts[0]].sizes)
+    return (sizes[1], sizes[len(sizes) // 2], sizes[-2])
+
+
+def every_figure():
+    return [
+        (style.id, size, figure)
+        for style in LEDGERS
+        for size in three_sizes(style)
+        for figure in drafted(style.id, size=size).figures
+    ]
+
+
+def step(figure):
+    return Plus(10.0 if figure.kind is FigureKind.LENGTH else 1.0)
+
+
+def test_every_figure_that_is_changed_changes_the_draft_or_is_refused_by_name():
+    without = []
+    for style, size, figure in every_figure():
+        before = drafted(style, size=size)
+        after, refusal = drafted_or_refused(style, {figure.id: step(figure)}, size)
+        if refusal is not None:
+            assert refusal.concerns, figure.id
+            continue
+        assert after.figure(figure.id) == pytest.approx(figure.value + step(figure).mm)
+        if after.pieces == before.pieces:
+            without.append((style, size, figure.id))
+        checks = tape_checks(STYLES[style], after, CHARTS[STYLES[style].charts[0]].body(size), {})
+        assert checks
+    # a neck no wider than its true point, a curve cut short by its sleeve, a line above the curve
+    assert {id for _, _, id in without} <= DRAWN_ONLY_WHERE_THEY_REACH
+
+
+DRAWN_ONLY_WHERE_THEY_REACH = {"chest.down.front", "chest.down.back"}
+"""Figures of which a centimetre more need not show: another figure reaches further."""
+
+
+@pytest.mark.parametrize("style", LEDGERS, ids=IDS)
+def test_a_length_stays_a_plus_grades_and_a_formula_follows(style):
+    small, _, large = three_sizes(style)
+    figure = next(f for f in drafted(style.id, size=small).figures if "/4" in f.rule)
+    for own in (Length(figure.value), Plus(5.0), Formula(f"{figure.rule} + 5 mm")):
+        values = [
+            drafted(style.id, {figure.id: own}, size=s).figure(figure.id) for s in (small, large)
+        ]
+        ruled = [drafted(style.id, size=s).figure(figure.id) for s in (small, large)]
+        if isinstance(own, Length):
+            assert values == [figure.value, figure.value]
+        else:
+            assert values == pytest.approx([mm + 5.0 for mm in ruled])
+
+
+@pytest.mark.parametrize("style", LEDGERS, ids=IDS)
+def test_a_figure_that_the_style_does_not_take_is_named(style):
+    with pytest.raises(DraftRefused, match=r"has no figure brim\.wide") as refusal:
+        drafted(style.id, {"brim.wide": Length(10.0)}, size=middle(style))
+    assert refusal.value.concerns == ("brim.wide",)
+
+
+def test_a_style_without_a_ledger_says_so():
+    with pytest.raises(DraftRefused, match="takes no figures"):
+        drafted("circle-skirt", {"waist.across": Length(200.0)})
+
+
+@pytest.mark.parametrize("style", LEDGERS, ids=IDS)
+def test_answers_beyond_what_is_usual_are_doubted_and_drawn_where_they_can_be(style):
+    for option in style.options:
+        if isinstance(option, LengthOption):
+            for value in (option.least - 2.0, option.most + 2.0):
+                assert str(unusual_answers(style, {option.id: value})[option.id])
+                answer = {option.id: value}
+                _, refusal = drafted_or_refused(style.id, size=middle(style), **answer)
+                assert refusal is None or " to " not in str(refusal), option.id
+            assert unusual_answers(style, {option.id: option.default}) == {}
