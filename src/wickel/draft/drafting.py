@@ -8,7 +8,7 @@ from dataclasses import replace
 from wickel.body import MEASUREMENTS, Body, doubts, missing
 from wickel.draft.allowances import Allowances
 from wickel.draft.ledger import Ledger, Own
-from wickel.draft.style import DraftRefused, Options, Style, full_options
+from wickel.draft.style import DraftRefused, Options, Style, full_options, unusual_answers
 from wickel.geometry import BadOutline, simple_outline
 from wickel.pattern import Pattern, net_line
 from wickel.wording import say, words_of
@@ -65,8 +65,14 @@ def _drawn(
     ledger = Ledger(body, full, figures)
     try:
         made = style.steps(ledger, allowances)
-    except (ZeroDivisionError, OverflowError):
+    except DraftRefused:
+        raise
+    except (ZeroDivisionError, OverflowError, ValueError):
+        # what is typed beyond all bounds may make points meet or change places
         mine = [figure.id for figure in ledger.figures if figure.mine]
+        mine += unusual_answers(style, options)
+        if not mine:
+            raise
         raise DraftRefused(say("ledger.cannot-be-drawn", style=style.name), *mine) from None
     for id in ledger.unused():
         text = say("ledger.unknown", style=style.name, id=id, style_id=style.id)

@@ -94,12 +94,12 @@ class Ledger:
     def __init__(self, body: Body, options: Options, given: Given | None = None) -> None:
         self.body, self.options = body, options
         self._given = dict(given or {})
-        known = dict(body.measurements_mm)
-        known |= {
+        known = {
             id.removesuffix("_mm"): value
             for id, value in options.items()
             if isinstance(value, float) and id.endswith("_mm")
         }
+        known |= body.measurements_mm  # a measurement keeps its name, whatever a style asks
         self._readers = {side: Formulas(known) for side in ("", *SIDES)}
         self._taken: dict[str, Figure] = {}
         self._level = ""
@@ -156,18 +156,24 @@ class Ledger:
         usual: tuple[float, float] | None = None,
         source: str = "",
         back: str = "",
+        only: tuple[str, ...] = SIDES,
     ) -> Both:
         """A length of the front and one of the back, whose rule is the front's unless ``back`` has
-        one.
+        one. Of sides that are not in ``only`` nothing is drawn with it, and it is no figure there.
 
         Raises:
             DraftRefused: as ``length``.
         """
         rules = {"front": rule, "back": back or rule}
+        entries = {
+            side: _Entry(f"{id}.{side}", id, words, usual, source, rules[side]) for side in SIDES
+        }
         made = Both(
             *(
-                self._length(_Entry(f"{id}.{side}", id, words, usual, source, rules[side]), side)
-                for side in SIDES
+                self._length(entry, side)
+                if side in only
+                else self._evaluated(entry, entry.rule, side)
+                for side, entry in entries.items()
             )
         )
         self.know(spelled(id), made)

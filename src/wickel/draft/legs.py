@@ -16,6 +16,7 @@ from dataclasses import dataclass, replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.parts import (
     dart_on,
     dart_width,
@@ -32,10 +33,15 @@ from wickel.geometry import Cubic, Line, Path, Point, length
 from wickel.pattern import Cut, InnerLine, Notch, Piece, edge_length
 from wickel.wording import say
 
-BACK_MORE_MM = 25.4
 RISE_BOUNDS_MM = (0.0, 80.0)
-EXTENSION_BOUNDS_MM = (-15.0, 75.0)
-MOST_DART_MM = 32.0
+MORE_BOUNDS_MM = (-40.4, 49.6)
+"""How much the back extension may change beyond its rule."""
+DROP_BOUNDS_MM = (-30.0, 60.0)
+DART_SHARE, LEAST_DART_MM = 0.45, 6.0
+"""So much of what the waist is narrower than the hip goes into the dart; a narrower one is not
+worth sewing."""
+LEAST_INSIDE_MM = 60.0
+"""What a leg must be long inside."""
 OVER_HIP_MM = 15.0
 
 
@@ -147,73 +153,182 @@ def leg_options(
 
 
 def drafted_legs(body: Body, o: Mapping[str, float], waist_kind: str) -> tuple[Leg, Leg]:
-    """Front and back half of a leg. ``o`` holds what ``leg_options`` asks, and ``waist_ease_mm``.
+    """Front and back half of a leg by the house's rules, for a style that has no ledger yet. ``o``
+    holds what ``leg_options`` asks, and ``waist_ease_mm``.
 
     Raises:
         DraftRefused: no back rise or extension meets the crotch round, or waist and hip disagree.
     """
-    hip = (body["hip"] + o["hip_ease_mm"]) / 4
-    plain = (body["waist"] + o["waist_ease_mm"]) / 4
-    long = body["waist_to_ankle"] + o["leg_mm"]
-    knee_down = body["waist_to_knee"]
-    if long < body["body_rise"] + 120:
+    return legs_by(Ledger(body, {**o}), waist_kind)
+
+
+def legs_by(ledger: Ledger, waist_kind: str) -> tuple[Leg, Leg]:
+    """Front and back half of a leg, every figure from the ledger: the front first, then the back,
+    whose rise is solved so that the crotch meets the body.
+
+    Raises:
+        DraftRefused: no back rise or extension meets the crotch round, or waist and hip disagree.
+    """
+    ledger.at("Hip")
+    hip = ledger.both("hip.across", "(hip + hip_ease)/4", "A quarter of the hip")
+    level = ledger.both("hip.down", "waist_to_hip", "Hip line below the waist", (110, 320))
+    across, dart = _waist_figures(ledger, waist_kind, hip)
+    ledger.at("Crotch")
+    rise = ledger.both("crotch.down", "body_rise", "Crotch line below the waist", (140, 420))
+    extension = ledger.both(
+        "crotch.across",
+        "hip_across/4",
+        "Extension of the crotch beyond the centre",
+        back="hip_across/4 + 2.54 cm",
+    )
+    ledger.at("Leg")
+    long = ledger.both("leg.down", "waist_to_ankle + leg", "Length from the waist")
+    knee_down = ledger.both(
+        "knee.down", "min(waist_to_knee, (crotch_down + leg_down)/2)", "Knee below the waist"
+    )
+    ledger.know("knee_round", float(ledger.options["knee_mm"]))
+    knee = ledger.both("knee.across", "knee_round/2", "Half the leg's round, at the knee")
+    hem = ledger.both("hem.across", "hem/2", "Half the leg's round, at the hem")
+    crease = ledger.both(
+        "crease.across",
+        "(hip_across_front - crotch_across_front)/2",
+        "Crease from the centre: it halves the front at the crotch line",
+    )
+    front, back = (
+        Leg(
+            waist=across.of(side),
+            hip=hip.of(side),
+            rise=rise.of(side),
+            level=level.of(side),
+            extension=extension.of(side),
+            lift=0.0,
+            dart=dart.of(side),
+            knee=knee.of(side),
+            hem=hem.of(side),
+            knee_down=knee_down.of(side),
+            long=long.of(side),
+            crease=crease.of(side),
+        )
+        for side in SIDES
+    )
+    for side, leg in zip(SIDES, (front, back), strict=True):
+        _check_leg(side, leg)
+    front = replace(front, pleated=waist_kind == "pleats" and front.dart > 0)
+    return front, _solved_back(ledger, front, back)
+
+
+def _check_leg(side: str, leg: Leg) -> None:
+    """Raises ``DraftRefused`` when the levels of a leg change places."""
+    if leg.long < leg.rise + LEAST_INSIDE_MM:
         raise DraftRefused(
-            say("legs.legs-only-long-inside", long=long - body["body_rise"]), "leg_mm"
+            say("legs.legs-only-long-inside", long=leg.long - leg.rise),
+            "leg_mm",
+            f"leg.down.{side}",
         )
-    waist_within_hip(body, plain, hip)
-    knee_down = min(knee_down, (body["body_rise"] + long) / 2)
-    dart = 0.0 if waist_kind == "elastic" else min(MOST_DART_MM, 0.45 * (hip - plain))
-    dart = dart if dart >= 6 else 0.0
-    across = hip - min(12.0, 0.1 * (hip - plain)) if waist_kind == "elastic" else plain + dart
-    plain_leg = Leg(
-        waist=across,
-        hip=hip,
-        rise=body["body_rise"],
-        level=body["waist_to_hip"],
-        extension=hip / 4,
-        lift=0.0,
-        dart=dart,
-        knee=o["knee_mm"] / 2,
-        hem=o["hem_mm"] / 2,
-        knee_down=knee_down,
-        long=long,
-        crease=(hip - hip / 4)
-        / 2,  # halves the front at the crotch line; the back hangs from the same
-    )
-    front = replace(plain_leg, pleated=waist_kind == "pleats" and dart > 0)
-    wanted = body["crotch_round"] + o["crotch_ease_mm"] - length(front.crotch())
-
-    def back_leg(lift: float, more: float) -> Leg:
-        raised = replace(plain_leg, extension=front.extension + more, lift=lift)
-        # the back inseam is longer by its extension: its tip drops until both inseams are alike
-        drop = solved(
-            lambda d: -length(replace(raised, drop=d).inseam()),
-            -length(front.inseam()),
-            -30.0,
-            60.0,
-            tolerance_mm=1e-3,
+    if not leg.level < leg.knee_down < leg.long or leg.knee_down <= leg.rise:
+        raise DraftRefused(
+            say("legs.knee-out-of-place", knee=leg.knee_down, rise=leg.rise, long=leg.long),
+            f"knee.down.{side}",
+            f"hip.down.{side}",
         )
-        return replace(raised, drop=drop or 0.0)
 
-    lift = solved(
-        lambda x: length(back_leg(x, BACK_MORE_MM).crotch()),
-        wanted,
-        *RISE_BOUNDS_MM,
-        tolerance_mm=1e-4,
+
+def _waist_figures(ledger: Ledger, waist_kind: str, hip: Both) -> tuple[Both, Both]:
+    """How wide the waist is across, its dart with it, and what the dart takes."""
+    ledger.at("Waist")
+    quarter = ledger.both(
+        "waist.quarter", "(waist + waist_ease)/4", "A quarter of the waist, the dart closed"
     )
+    rules = {}
+    for side in SIDES:
+        waist_within_hip(ledger.body, quarter.of(side), hip.of(side))
+        taken = DART_SHARE * (hip.of(side) - quarter.of(side))
+        none = waist_kind == "elastic" or taken < LEAST_DART_MM
+        rules[side] = "0 cm" if none else "min(3.2 cm, 0.45*(hip_across - waist_quarter))"
+    dart = ledger.both(
+        "dart.wide", rules["front"], "Width of the dart or pleat", (0, 45), back=rules["back"]
+    )
+    across = ledger.both(
+        "waist.across",
+        "hip_across - min(1.2 cm, 0.1*(hip_across - waist_quarter))"
+        if waist_kind == "elastic"
+        else "waist_quarter + dart_wide",
+        "Waist from the centre to the side, the dart open",
+    )
+    return across, dart
+
+
+def _solved_back(ledger: Ledger, front: Leg, back: Leg) -> Leg:
+    """The back whose rise, and after it whose extension, is such that the crotch is as long as the
+    crotch round and its ease, and whose tip drops until both inseams are alike.
+
+    Raises:
+        DraftRefused: neither within bounds is enough.
+    """
+    ledger.at("Crotch")
+    round_mm = ledger.length(
+        "crotch.whole", "crotch_round + crotch_ease", "Crotch from waist to waist, with its ease"
+    )
+    wanted = round_mm - length(front.crotch())
+    found: list[Leg] = []
+
+    def solve() -> Leg:
+        if not found:
+            found.append(_fitted(ledger.body, front, back, wanted))
+        return found[0]
+
+    lift = ledger.solved(
+        "waist.lift",
+        lambda: solve().lift,
+        "Back higher at the centre of the waist by",
+        of=("crotch.whole", "crotch.down", "crotch.across"),
+    )
+    more = ledger.solved(
+        "crotch.more",
+        lambda: solve().extension - back.extension,
+        "Back extension longer by",
+        of=("crotch.whole", "waist.lift"),
+    )
+    raised = replace(back, lift=lift, extension=back.extension + more)
+    drop = ledger.solved(
+        "crotch.drop",
+        lambda: _drop(front, raised),
+        "Tip of the back crotch lower by, so that both inseams are alike",
+        of=("crotch.across", "crotch.more"),
+    )
+    return replace(raised, drop=drop)
+
+
+def _drop(front: Leg, back: Leg) -> float:
+    """How far the tip of the back drops until its inseam is as long as the front's."""
+    found = solved(
+        lambda mm: -length(replace(back, drop=mm).inseam()),
+        -length(front.inseam()),
+        *DROP_BOUNDS_MM,
+        tolerance_mm=1e-3,
+    )
+    return found or 0.0
+
+
+def _fitted(body: Body, front: Leg, back: Leg, wanted: float) -> Leg:
+    """The back with a crotch so long. Raises ``DraftRefused``."""
+
+    def made(lift: float, more: float) -> Leg:
+        raised = replace(back, extension=back.extension + more, lift=lift)
+        return replace(raised, drop=_drop(front, raised))
+
+    def crotch(lift: float, more: float) -> float:
+        return length(made(lift, more).crotch())
+
+    lift = solved(lambda mm: crotch(mm, 0.0), wanted, *RISE_BOUNDS_MM, tolerance_mm=1e-4)
     if lift is not None:
-        return front, back_leg(lift, BACK_MORE_MM)
-    end = (
-        RISE_BOUNDS_MM[0]
-        if length(back_leg(RISE_BOUNDS_MM[0], BACK_MORE_MM).crotch()) > wanted
-        else RISE_BOUNDS_MM[1]
-    )
-    more = solved(
-        lambda x: length(back_leg(end, x).crotch()), wanted, *EXTENSION_BOUNDS_MM, tolerance_mm=1e-4
-    )
+        return made(lift, 0.0)
+    low, high = RISE_BOUNDS_MM
+    end = low if crotch(low, 0.0) > wanted else high
+    more = solved(lambda mm: crotch(end, mm), wanted, *MORE_BOUNDS_MM, tolerance_mm=1e-4)
     if more is not None:
-        return front, back_leg(end, more)
-    short = length(back_leg(end, EXTENSION_BOUNDS_MM[int(end > 0)]).crotch()) - wanted
+        return made(end, more)
+    short = crotch(end, MORE_BOUNDS_MM[int(end > 0)]) - wanted
     raise DraftRefused(
         say(
             "legs.crotch-round-body-rise-disagree",
@@ -233,7 +348,13 @@ def waist_line(leg: Leg) -> Line:
     return Line((-leg.lift, 0.0), (0.0, leg.waist))
 
 
-def leg_piece(id: str, name: str, leg: Leg, allow: Allowances) -> Piece:
+DART_LONG_MM = 105.0
+"""The length of a dart by the house's rule."""
+
+
+def leg_piece(
+    id: str, name: str, leg: Leg, allow: Allowances, dart_long_mm: float = DART_LONG_MM
+) -> Piece:
     """A leg half: edges ``waist``, ``side``, ``hem``, ``inseam``, ``crotch``; its dart or pleat and
     crease marked."""
     waist = waist_line(leg)
@@ -244,7 +365,7 @@ def leg_piece(id: str, name: str, leg: Leg, allow: Allowances) -> Piece:
     if leg.pleated:
         inner += _pleat(waist, leg.dart)
     elif leg.dart:
-        inner.append(dart_on((waist,), length((waist,)) / 2, leg.dart, 105.0))
+        inner.append(dart_on((waist,), length((waist,)) / 2, leg.dart, dart_long_mm))
     hem_inner, hem_outer = (leg.long, crease - leg.hem / 2), (leg.long, crease + leg.hem / 2)
     crotch = leg.crotch()
     return Piece(
@@ -267,8 +388,16 @@ def leg_piece(id: str, name: str, leg: Leg, allow: Allowances) -> Piece:
                 (-leg.lift, 0.0),
                 "back: solved so that the crotch meets the body" if leg.lift else "start",
             ),
-            point("side waist", (0.0, leg.waist), "quarter of the waist and ease, and the dart"),
-            point("hip", (leg.level, leg.hip), "quarter of the hip and ease"),
+            point(
+                "side waist",
+                (0.0, leg.waist),
+                "quarter of the waist and ease, and the dart",
+                "waist.across",
+                "dart.wide",
+            ),
+            point(
+                "hip", (leg.level, leg.hip), "quarter of the hip and ease", "hip.across", "hip.down"
+            ),
             point(
                 "tip of the crotch",
                 (leg.rise + leg.drop, -leg.extension),
@@ -276,8 +405,8 @@ def leg_piece(id: str, name: str, leg: Leg, allow: Allowances) -> Piece:
             ),
             point("knee outside", (leg.knee_down, crease + leg.knee / 2), "centred on the crease"),
             point("knee inside", (leg.knee_down, crease - leg.knee / 2), "centred on the crease"),
-            point("hem outside", hem_outer, "centred on the crease"),
-            point("hem inside", hem_inner, "centred on the crease"),
+            point("hem outside", hem_outer, "centred on the crease", "hem.across", "leg.down"),
+            point("hem inside", hem_inner, "centred on the crease", "hem.across", "leg.down"),
         ),
     )
 

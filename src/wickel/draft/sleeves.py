@@ -9,11 +9,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import Ledger
 from wickel.draft.operations import Opening, mapped_piece, slash_and_spread
 from wickel.draft.operations.reshaping import lengthen
 from wickel.draft.parts import edges, line, point, rectangle, solved
@@ -40,13 +41,11 @@ SLEEVES = {
 MEASURED = ("upper_arm", "wrist", "sleeve_length")
 """What a style with sleeves needs measured besides the armhole."""
 
-CUFF_MM = 55.0
-CUFF_OVERLAP_MM = 25.0
-BAND_MM = 30.0
-WRIST_EASE_MM = 45.0
-BAND_EASE_MM = 25.0
-_SHORT = ("short", "puffed")
+LEAST_BELOW_CAP_MM = 30.0
+"""What must be left of the sleeve seam below the cap to be sewn."""
 _CUTS = 5
+_BELL_SHARE = 1.6
+"""A bell opens so much wider than gathers of the same fullness."""
 
 
 CAP = ChoiceOption(
@@ -158,26 +157,30 @@ def cap_width(armhole_mm: float, ease_mm: float, height_mm: float, least_mm: flo
     return width
 
 
-def set_in_sleeve(
-    armhole_mm: float,
-    ease_mm: float,
-    width_mm: float,
-    depth_mm: float,
-    long_mm: float,
-    hem_mm: float,
-    allow: Allowances,
-) -> Piece:
-    """A plain sleeve of one piece, ``long_mm`` from the top of the cap, ``hem_mm`` round at its
-    end.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SleeveCut:
+    """The figures of a plain sleeve, in mm: the height of its cap, its width at the upper arm, how
+    long it is from the top of the cap, and how far round at its end."""
+
+    height: float
+    width: float
+    long: float
+    hem: float
+
+
+def set_in_sleeve(cut: SleeveCut, allow: Allowances) -> Piece:
+    """A plain sleeve of one piece.
 
     Raises:
-        DraftRefused: no cap fits, or the sleeve ends within its cap.
+        DraftRefused: the sleeve ends within its cap.
     """
-    height = cap_height(armhole_mm, ease_mm, width_mm, depth_mm)
-    if long_mm < height + 30:
+    height, width_mm, long_mm, hem_mm = cut.height, cut.width, cut.long, cut.hem
+    if long_mm < height + LEAST_BELOW_CAP_MM:
         raise DraftRefused(
             say("sleeves.sleeve-long-cap-alone-longer", long=long_mm, height=height),
             "sleeve_mm",
+            "sleeve.down",
+            "cap.height",
         )
     front, back = cap(height, width_mm)
     under_front: Point = (height, width_mm / 2)
@@ -218,63 +221,129 @@ def sleeve_pieces(
     o: Mapping[str, float],
     allow: Allowances,
 ) -> tuple[Piece, ...]:
-    """The sleeve of the kind chosen (``SLEEVES``) with its band or cuff; none for ``none``.
-
-    ``choice`` and ``o`` hold what ``sleeve_options`` asks.
+    """The sleeve of the kind chosen (``SLEEVES``) by the house's rules, for a style that has no
+    ledger yet; ``choice`` and ``o`` hold what ``sleeve_options`` asks.
 
     Raises:
         DraftRefused: no cap fits the armhole, or the sleeve is too short.
     """
-    kind, ease = choice["sleeve"], o["cap_ease_mm"]
+    return sleeve_pieces_by(Ledger(body, {**o, **choice}), armhole_mm, depth_mm, allow)
+
+
+def sleeve_pieces_by(
+    ledger: Ledger, armhole_mm: float, depth_mm: float, allow: Allowances
+) -> tuple[Piece, ...]:
+    """The sleeve of the kind chosen (``SLEEVES``) with its band or cuff, its figures from the
+    ledger; none for ``none``. ``depth_mm`` is the depth of the armhole.
+
+    Raises:
+        DraftRefused: no cap fits the armhole, or the sleeve is too short.
+    """
+    kind = ledger.choice("sleeve")
     if kind == "none":
         return ()
-    width = body["upper_arm"] + o["arm_ease_mm"]
-    if choice["cap"] in _CAP_SHARES:
-        height = _CAP_SHARES[choice["cap"]] * depth_mm
-        width = cap_width(armhole_mm, ease, height, body["upper_arm"] + LEAST_ARM_EASE_MM)
-    full = o["fullness_mm"]
-    long = o["sleeve_mm"] if kind in _SHORT else body["sleeve_length"]
-    wrist = body["wrist"] + WRIST_EASE_MM
-    hem = {
-        "short": width - 16,
-        "puffed": width - 10,
-        "elastic": width + 20,
-        "bell": 0.8 * width,
-        "cuffed": wrist + 30,
-    }
-    if kind == "cuffed":
-        long -= CUFF_MM
-    if kind == "puffed":
-        long -= BAND_MM
-    sleeve = set_in_sleeve(
-        armhole_mm, ease, width, depth_mm, long, hem.get(kind, max(wrist + 15, 0.55 * width)), allow
+    ledger.at("Sleeve")
+    height, width = _cap_figures(ledger, armhole_mm, depth_mm)
+    long = ledger.length(
+        "sleeve.down", _LONG_RULES.get(kind, "sleeve_length"), "Length of the sleeve"
     )
+    hem = ledger.length(
+        "sleeve.hem",
+        _HEM_RULES.get(kind, "max(wrist + 6 cm, 0.55*sleeve_across)"),
+        "Round of the sleeve at its end",
+    )
+    sleeve = set_in_sleeve(SleeveCut(height=height, width=width, long=long, hem=hem), allow)
     if kind in ("short", "long"):
         return (sleeve,)
+    if kind == "cuffed":
+        return _cuffed(ledger, sleeve, allow)
+    full = ledger.length("sleeve.fullness", "fullness", "Gathers or flare of the sleeve", (30, 400))
     each = full / _CUTS
-    if kind == "gathered":
-        return (_gathered_cap(sleeve, each, 0.35 * full),)
-    if kind == "puffed":
-        puff = _gathered_cap(sleeve, each, 0.35 * full, hem=True)
-        round_mm = body["upper_arm"] + BAND_EASE_MM
-        return _with_band(puff, "sleeve-band", "Sleeve band", round_mm, BAND_MM, 0.0, allow)
-    if kind == "elastic":
-        wide = slash_and_spread(
-            sleeve, "hem", "cap", Opening(cuts=_CUTS, open_mm=each, between=(0.2, 0.8))
-        )
-        return (_comes_back(_upright(wide), "hem", body["wrist"] + 15),)
     if kind == "bell":
-        return (
-            _upright(
-                slash_and_spread(
-                    sleeve,
-                    "hem",
-                    "cap",
-                    Opening(cuts=_CUTS, open_mm=1.6 * each, between=(0.15, 0.85)),
-                )
-            ),
+        return (_fanned(sleeve, _BELL_SHARE * each, (0.15, 0.85)),)
+    if kind == "elastic":
+        back = ledger.length(
+            "sleeve.elastic", "wrist + 1.5 cm", "Round of the sleeve on its elastic"
         )
-    return _with_band(sleeve, "cuff", "Cuff", wrist, CUFF_MM, CUFF_OVERLAP_MM, allow)
+        return (_comes_back(_fanned(sleeve, each, (0.2, 0.8)), "hem", back),)
+    rise = ledger.length("cap.rise", "0.35*sleeve_fullness", "Gathered cap higher by", (0, 150))
+    if kind == "gathered":
+        return (_gathered_cap(sleeve, each, rise),)
+    return _puffed(ledger, _gathered_cap(sleeve, each, rise, hem=True), allow)
+
+
+_LONG_RULES = {
+    "short": "sleeve",
+    "puffed": "sleeve - 3 cm",
+    "cuffed": "sleeve_length - 5.5 cm",
+}
+"""What the length of a sleeve is where it is not that of the arm: a band or a cuff is left off."""
+
+_HEM_RULES = {
+    "short": "sleeve_across - 1.6 cm",
+    "puffed": "sleeve_across - 1 cm",
+    "elastic": "sleeve_across + 2 cm",
+    "bell": "0.8*sleeve_across",
+    "cuffed": "wrist + 7.5 cm",
+}
+
+
+def _cap_figures(ledger: Ledger, armhole_mm: float, depth_mm: float) -> tuple[float, float]:
+    """Height and width of the cap: one of them is solved, so that the cap is as long as the armhole
+    and its ease."""
+    ledger.know("armhole_round", armhole_mm)
+    ledger.know("armhole_depth", depth_mm)
+    ease = ledger.length("cap.ease", "cap_ease", "Cap longer than the armhole by", (-10, 40))
+    share = _CAP_SHARES.get(ledger.choice("cap"))
+    words = "Width of the sleeve at the upper arm"
+    if share is None:
+        width = ledger.length("sleeve.across", "upper_arm + arm_ease", words)
+        height = ledger.solved(
+            "cap.height",
+            lambda: cap_height(armhole_mm, ease, width, depth_mm),
+            "Height of the cap",
+            of=("sleeve.across", "cap.ease"),
+        )
+        return height, width
+    height = ledger.length("cap.height", f"{share:g}*armhole_depth", "Height of the cap")
+    least = ledger.body["upper_arm"] + LEAST_ARM_EASE_MM
+    width = ledger.solved(
+        "sleeve.across",
+        lambda: cap_width(armhole_mm, ease, height, least),
+        words,
+        of=("cap.height", "cap.ease"),
+    )
+    return height, width
+
+
+def _cuffed(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piece, ...]:
+    """The sleeve with a cuff that overlaps."""
+    band = _Band(
+        "cuff",
+        "Cuff",
+        ledger.length("cuff.round", "wrist + 4.5 cm", "Round of the cuff, closed", (140, 320)),
+        ledger.length("cuff.high", "5.5 cm", "Finished height of the cuff", (20, 140)),
+        ledger.length("cuff.overlap", "2.5 cm", "Overlap of the cuff", (0, 60)),
+    )
+    return _with_band(sleeve, band, allow)
+
+
+def _puffed(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piece, ...]:
+    """The sleeve with a band round the arm."""
+    band = _Band(
+        "sleeve-band",
+        "Sleeve band",
+        ledger.length("sleeve_band.round", "upper_arm + 2.5 cm", "Round of the sleeve band"),
+        ledger.length("sleeve_band.high", "3 cm", "Finished height of the sleeve band", (10, 80)),
+        0.0,
+    )
+    return _with_band(sleeve, band, allow)
+
+
+def _fanned(sleeve: Piece, each_mm: float, between: tuple[float, float]) -> Piece:
+    """The sleeve slashed and opened at its hem, hanging straight down again."""
+    opening = Opening(cuts=_CUTS, open_mm=each_mm, between=between)
+    return _upright(slash_and_spread(sleeve, "hem", "cap", opening))
 
 
 def _gathered_cap(sleeve: Piece, each_mm: float, higher_mm: float, *, hem: bool = False) -> Piece:
@@ -312,23 +381,26 @@ def _comes_back(piece: Piece, edge: str, mm: float) -> Piece:
     )
 
 
-def _with_band(
-    sleeve: Piece,
-    id: str,
-    name: str,
-    round_mm: float,
-    high_mm: float,
-    overlap_mm: float,
-    allow: Allowances,
-) -> tuple[Piece, Piece]:
-    """The sleeve drawn in to a band or cuff that is ``round_mm`` long without its overlap."""
-    if edge_length(sleeve, "hem") < round_mm:
+@dataclass(frozen=True, slots=True)
+class _Band:
+    """A band or cuff: what it is called, how far round, how high, and how far it overlaps, mm."""
+
+    id: str
+    name: str
+    round_mm: float
+    high_mm: float
+    overlap_mm: float
+
+
+def _with_band(sleeve: Piece, band: _Band, allow: Allowances) -> tuple[Piece, Piece]:
+    """The sleeve drawn in to a band or cuff."""
+    if edge_length(sleeve, "hem") < band.round_mm:
         raise DraftRefused(
             say(
                 "sleeves.sleeve-round-end-less",
                 edge_length=edge_length(sleeve, "hem"),
-                name=name.lower(),
-                round=round_mm,
+                name=band.name.lower(),
+                round=band.round_mm,
             ),
             "arm_ease_mm",
             "upper_arm",
@@ -337,22 +409,22 @@ def _with_band(
     joined = replace(
         sleeve,
         edges=tuple(
-            replace(e, comes_back_to_mm=round_mm, allowance_mm=allow["band"])
+            replace(e, comes_back_to_mm=band.round_mm, allowance_mm=allow["band"])
             if e.name == "hem"
             else e
             for e in sleeve.edges
         ),
     )
-    band = rectangle(
-        id,
-        name,
-        round_mm + overlap_mm,
-        2 * high_mm,
+    strip = rectangle(
+        band.id,
+        band.name,
+        band.round_mm + band.overlap_mm,
+        2 * band.high_mm,
         allow,
         (Cut(material="main", copies=2), Cut(material="interfacing", copies=2)),
         fold_line=True,
     )
-    return joined, band
+    return joined, strip
 
 
 def sleeve_seams(pieces: tuple[Piece, ...], front: str, back: str) -> tuple[Seam, ...]:
@@ -367,6 +439,18 @@ def sleeve_seams(pieces: tuple[Piece, ...], front: str, back: str) -> tuple[Seam
     ]
     seams += [Seam(name="sleeve end", one=("sleeve", "hem"), other=(id, "join")) for id in ids[1:]]
     return tuple(seams)
+
+
+def _overlap(pattern: Pattern) -> float:
+    """How far a cuff overlaps, in mm: the maker's figure, or the house's."""
+    try:
+        return pattern.figure("cuff.overlap")
+    except KeyError:
+        return CUFF_OVERLAP_MM
+
+
+CUFF_OVERLAP_MM = 25.0
+"""The overlap of a cuff by the house's rule."""
 
 
 def sleeve_checks(pattern: Pattern, armhole_mm: float, ease_mm: float) -> list[TapeCheck]:
@@ -386,7 +470,7 @@ def sleeve_checks(pattern: Pattern, armhole_mm: float, ease_mm: float) -> list[T
         ),
         alike("Sleeve seam", sleeve, sleeve, "seam", other_edge="other seam"),
     ]
-    for id, overlap in (("cuff", CUFF_OVERLAP_MM), ("sleeve-band", 0.0)):
+    for id, overlap in (("cuff", _overlap(pattern)), ("sleeve-band", 0.0)):
         if id in by_id:
             checks.append(
                 TapeCheck(

@@ -12,14 +12,13 @@ from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
+from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.necklines import Neckline, neckline
 from wickel.draft.parts import (
-    chest_line,
     dart_on,
     edges,
     line,
     neck_within_shoulder,
-    on_shoulder,
     point,
     swung_down,
 )
@@ -36,13 +35,20 @@ from wickel.geometry import (
 from wickel.pattern import ConstructionPoint, Cut, InnerLine, Notch, Piece, net_line
 from wickel.wording import say
 
-BELOW_BUST_POINT_MM = 25.4
-MOST_DART_MM = 38.0
 LEAST_DART_MM = 6.0
-HALF_INCH_MM = 12.7
+"""A narrower dart is not worth sewing."""
+LEAST_SIDE_DART_MM = 1.0
+"""A front's side that is longer by less is eased in."""
 MOST_DIP_MM = 12.0
-MOST_PLAIN_MM = 28.0
-"""A plain torso is this much narrower at the waist than at the chest, each quarter, at the most."""
+"""The waist of a front may be so much lower at its centre; what is more goes into the side dart."""
+BARE_NECK_MM = 100.0
+"""A neck wider than this is meant to leave little of the shoulder."""
+LEAST_LEFT_MM, LEAST_UNDERARM_MM = 5.0, 5.0
+"""What must be left of the shoulder beside the neck, and of the quarter beyond the hollow."""
+LEAST_ARMHOLE_MM, LEAST_SIDE_MM = 60.0, 40.0
+"""What an armhole must be deep below the shoulder, and a side long from it to the waist."""
+FLARED_FROM_MM = 0.01
+"""A hem that is wider by more than this swings the side out."""
 OPEN_DART_MM = 40.0
 """A torso that ends less than this below the waist has its dart open down to its lower edge."""
 FLARE_LONG = 1.15
@@ -93,19 +99,6 @@ NECK_RULE = ChoiceOption(
 )
 
 
-def neck_of_sixths(body: Body, kind: str) -> dict[str, float]:
-    """Width and depths of the neck from the neck's girth; a V keeps the depth it is given.
-
-    Raises:
-        DraftRefused: the neck was not measured.
-    """
-    if "neck" not in body.measurements_mm:
-        raise DraftRefused(say("torso.neck-drawn-neck-but-neck"), "neck", "neck_rule")
-    sixth = body["neck"] / 6
-    found = {"neck_width_mm": sixth}
-    return found if kind == "v" else {**found, "front_neck_mm": sixth + HALF_INCH_MM}
-
-
 def shoulder_options(*, neck_width: float = 72, front_neck: float = 82) -> tuple[Option, ...]:
     """What every torso asks about neck and shoulder, with a garment's own defaults in mm."""
     return (
@@ -145,6 +138,7 @@ class Torso:
     dart_top: float
     dart_foot: float
     side_dart: float = 0.0
+    side_dart_drawn: _SideDart | None = None
     flared: bool = False
 
     @property
@@ -226,7 +220,7 @@ def torso(
     plain: bool = False,
     pulled_on: bool = False,
 ) -> tuple[Torso, Torso]:
-    """Front and back half.
+    """Front and back half by the block's own rules, for a style that has no ledger yet.
 
     ``rules`` are the schools chosen: ``chest_line``, and ``neck_rule`` where a style asks it. ``o``
     holds ``ease_mm``, ``below_waist_mm``, ``neck_width_mm``, ``front_neck_mm``, ``back_neck_mm``
@@ -238,98 +232,356 @@ def torso(
     Raises:
         DraftRefused: two measurements, or a measurement and an option, disagree.
     """
-    down = chest_line(body, rules.get("chest_line", "armhole"), o.get("chest_depth_mm", 0.0))
-    if rules.get("neck_rule") == "sixth":
-        o = {**o, **neck_of_sixths(body, neck)}
-    narrowest = body["bust"] / 4 / o.get("give", 1.0) if pulled_on else 0.0
-    back = _half(body, o, down, back_neck, front=False, plain=plain, narrowest=narrowest)
-    front = _half(body, o, down, neck, front=True, plain=plain, narrowest=narrowest)
-    extra = length(front.side()) - length(back.side())
-    return replace(front, side_dart=extra if extra > 1.0 else 0.0), back
+    wide = o["neck_width_mm"]
+    if rules.get("neck_rule") != "sixth":
+        neck_within_shoulder(body, wide, least_mm=25.0 if wide > BARE_NECK_MM else 40.0)
+    known: dict[str, float | str] = {"chest_depth_mm": 0.0, **o, **rules}
+    passes = body["bust"] / 4 / o.get("give", 1.0) if pulled_on else 0.0
+    cut = TorsoCut(neck=neck, back_neck=back_neck, plain=plain, passes_mm=passes)
+    return torso_by(Ledger(body, known), cut)
 
 
-def _half(
-    body: Body,
-    o: Mapping[str, float],
-    chest: float,
-    kind: str,
-    *,
-    front: bool,
-    plain: bool,
-    narrowest: float,
-) -> Torso:
-    where = "front" if front else "back"
-    neck_within_shoulder(
-        body, o["neck_width_mm"], least_mm=25.0 if o["neck_width_mm"] > 100 else 40.0
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TorsoCut:
+    """How a torso is cut: its necks, whether it is ``plain`` (see ``torso``), the quarter that its
+    waist must pass (0: none), and the rule of its length below the waist."""
+
+    neck: str = "round"
+    back_neck: str = "round"
+    plain: bool = False
+    passes_mm: float = 0.0
+    below: str = "below_waist"
+
+
+def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
+    """Front and back half, every figure from the ledger.
+
+    Raises:
+        DraftRefused: two measurements, or a measurement and a figure, disagree.
+    """
+    tops = _tops(ledger, cut)
+    waists = _waists(ledger, cut)
+    hems = _hems(ledger, cut, {side: waists[side].dart for side in SIDES})
+    front, back = (
+        _half(side, ledger.body, tops[side], waists[side], hems[side], cut) for side in SIDES
     )
-    shoulder = (o["slope_mm"], body["shoulder"] / 2)
-    neck = neckline(kind, o[f"{where}_neck_mm"], on_shoulder(o["neck_width_mm"], shoulder))
-    bust = (body["bust"] + o["ease_mm"]) / 4
-    hollow = body[f"across_{where}"] / 2 - (4.0 if front else 0.0)
-    if bust < hollow + 15:
-        raise DraftRefused(
-            say("torso.quarter-bust-ease-no-wider", bust=bust, where=where),
-            "bust",
-            f"across_{where}",
+    ledger.at("Darts")
+    extra = length(front.side()) - length(back.side())
+    solved_mm = extra if extra > LEAST_SIDE_DART_MM and not cut.plain else 0.0
+    wide = ledger.solved(
+        "side_dart.wide",
+        lambda: solved_mm,
+        "Width of the side dart: what the front's side is longer than the back's",
+        of=("waist.side_drop", "hem.down"),
+    )
+    if wide <= 0:
+        return front, back
+    long = ledger.length(
+        "side_dart.long",
+        "chest_across_front - bust_across_front - 2.54 cm",
+        "Length of the side dart",
+    )
+    ledger.know("side_to_waist", length(front.side()[:1]))
+    place = ledger.length(
+        "side_dart.down",
+        "min(max(bust_down_front - chest_down_front, 4 cm), side_to_waist - side_dart_wide - 2 cm)",
+        "Side dart below the underarm",
+    )
+    return replace(front, side_dart=wide, side_dart_drawn=_SideDart(wide, long, place)), back
+
+
+@dataclass(frozen=True, slots=True)
+class _SideDart:
+    """The dart in the side of a front: its mouth, its length, and how far down the side it is."""
+
+    wide: float
+    long: float
+    down: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Upper:
+    """Neck, shoulder and armhole of a half, in mm."""
+
+    neck_across: float
+    true_across: float
+    neck_down: float
+    shoulder_across: float
+    slope: float
+    chest: float
+    across: float
+    hollow: float
+    inward: float
+
+
+def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
+    """The figures down to the chest line, of each side."""
+    sixths = ledger.options.get("neck_rule") == "sixth"
+    if sixths and "neck" not in ledger.body.measurements_mm:
+        raise DraftRefused(say("torso.neck-drawn-neck-but-neck"), "neck", "neck_rule")
+    deep = "neck/6 + 1.27 cm" if sixths and cut.neck != "v" else "front_neck"
+    ledger.at("Neck")
+    neck = ledger.both(
+        "neck.across", "neck/6" if sixths else "neck_width", "Neck width from the centre", (50, 160)
+    )
+    true = ledger.both(
+        "neck.true",
+        "min(neck_across, 7.8 cm)",
+        "True neck point from the centre, from which the shoulder line is drawn",
+        (45, 100),
+    )
+    down = ledger.both("neck.down", deep, "Neck depth at the centre", (5, 300), back="back_neck")
+    ledger.at("Shoulder")
+    shoulder = ledger.both("shoulder.across", "shoulder/2", "Shoulder point from the centre")
+    slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 80))
+    ledger.at("Chest")
+    chest = ledger.both("chest.down", _chest_rule(ledger), "Chest line below the neck point")
+    across = ledger.both(
+        "chest.across", "(bust + ease)/4", "A quarter at the bust", source="the quarter system"
+    )
+    hollow = ledger.both(
+        "hollow.across",
+        "across_front/2 - 0.4 cm",
+        "Hollow of the armhole from the centre",
+        back="across_back/2",
+    )
+    inward = ledger.both("hollow.inward", "0.6 cm", "Armhole hollowed out beyond that", (-10, 30))
+    return {
+        side: _Upper(
+            neck_across=neck.of(side),
+            true_across=true.of(side),
+            neck_down=down.of(side),
+            shoulder_across=shoulder.of(side),
+            slope=slope.of(side),
+            chest=chest.of(side),
+            across=across.of(side),
+            hollow=hollow.of(side),
+            inward=inward.of(side),
         )
-    if chest < shoulder[0] + 60:
-        raise DraftRefused(
-            say("torso.chest-line-leaves-no-room", chest=chest, shoulder=shoulder[0]),
-            "chest_depth_mm",
-            "armhole",
-            "slope_mm",
+        for side in SIDES
+    }
+
+
+def _chest_rule(ledger: Ledger) -> str:
+    """The rule of the chest line, by the school that is asked for."""
+    return {"set": "chest_depth", "sixth": "bust/6 + 3.81 cm"}.get(
+        str(ledger.options.get("chest_line", "armhole")), "armhole/2"
+    )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Waist:
+    """The waist of a half and the points over the bust, in mm."""
+
+    level: float
+    centre: float
+    drop: float
+    across: float
+    dart: float
+    bust: Point
+    dart_top: float
+
+
+def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
+    """The figures of waist and bust point, of each side."""
+    ledger.at("Waist")
+    level = ledger.both("waist.down", "back_neck + nape_to_waist", "Waist below the neck point")
+    centre = ledger.both(
+        "waist.centre",
+        "waist_down" if cut.plain else "max(neck_to_waist, waist_down)",
+        "Waist below the neck point, at the centre",
+        back="waist_down",
+    )
+    drops = {
+        side: "max(0 cm, waist_centre - waist_down - 1.2 cm)"
+        if centre.of(side) - level.of(side) - MOST_DIP_MM >= LEAST_DART_MM
+        else "0 cm"
+        for side in SIDES
+    }
+    drop = ledger.both(
+        "waist.side_drop", drops["front"], "Waist lower at the side by", back=drops["back"]
+    )
+    ledger.know("passes", cut.passes_mm)
+    plain = "max((waist + ease)/4, chest_across - 2.8 cm, min(chest_across, passes))"
+    across = ledger.both(
+        "waist.across",
+        plain if cut.plain else "(waist + ease)/4",
+        "A quarter of the waist, the dart closed",
+    )
+    ledger.at("Darts")
+    chest = {f.id: f.value for f in ledger.figures}
+    rules = {}
+    for side in SIDES:
+        taken = (chest[f"chest.across.{side}"] - across.of(side)) / 2
+        none = cut.plain or taken < LEAST_DART_MM
+        rules[side] = "0 cm" if none else "min(3.8 cm, (chest_across - waist_across)/2)"
+    dart = ledger.both(
+        "dart.wide", rules["front"], "Width of the waist dart", (0, 45), back=rules["back"]
+    )
+    shaped = () if cut.plain else SIDES
+    bust_down = ledger.both(
+        "bust.down",
+        "neck_to_bust",
+        "Bust point below the neck point",
+        back="chest_down + 0.5 cm",
+        only=shaped,
+    )
+    bust_across = ledger.both(
+        "bust.across", "bust_span/2", "Bust point from the centre", only=shaped
+    )
+    top = ledger.both(
+        "dart.top",
+        "bust_down + 2.54 cm",
+        "Upper end of the waist dart",
+        back="chest_down",
+        only=tuple(side for side in SIDES if dart.of(side) > 0),
+    )
+    return {
+        side: _Waist(
+            level=level.of(side),
+            centre=centre.of(side),
+            drop=drop.of(side),
+            across=across.of(side),
+            dart=dart.of(side),
+            bust=(bust_down.of(side), bust_across.of(side)),
+            dart_top=top.of(side),
         )
+        for side in SIDES
+    }
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Hem:
+    """What of a half lies below the waist, in mm."""
+
+    to_hip: float
+    hip: float
+    below: float
+    across: float
+    rise: float
+    dart_foot: float
+
+
+def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str, _Hem]:
+    """The figures below the waist, of each side; a waist dart that does not run open into the lower
+    edge has a lower end."""
+    ledger.at("Hip")
+    to_hip = ledger.both("hip.down", "waist_to_hip", "Hip below the waist")
+    hip = ledger.both("hip.across", "(hip + ease)/4", "A quarter at the hip")
+    ledger.at("Hem")
+    below = ledger.both("hem.down", cut.below, "Length below the waist")
+    flare = " + flare" if "flare_mm" in ledger.options else ""
+    across = ledger.both(
+        "hem.across",
+        "waist_across + dart_wide"
+        f" + min(1, hem_down/hip_down)*(hip_across - waist_across - dart_wide){flare}",
+        "A quarter at the hem",
+    )
+    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120))
+    ledger.at("Darts")
+    foot = ledger.both(
+        "dart.foot",
+        "waist_down + min(12 cm, max(0 cm, hem_down - 2 cm))",
+        "Lower end of the waist dart",
+        only=tuple(side for side in SIDES if darts[side] > 0 and below.of(side) > OPEN_DART_MM),
+    )
+    return {
+        side: _Hem(
+            to_hip=to_hip.of(side),
+            hip=hip.of(side),
+            below=below.of(side),
+            across=across.of(side),
+            rise=rise.of(side),
+            dart_foot=foot.of(side),
+        )
+        for side in SIDES
+    }
+
+
+def _half(side: str, body: Body, top: _Upper, waist: _Waist, hem: _Hem, cut: TorsoCut) -> Torso:
+    """The points of a half.
+
+    Raises:
+        DraftRefused: two of its figures disagree.
+    """
+    _check_half(side, top, waist)
+    shoulder = (top.slope, top.shoulder_across)
+    neck = neckline(cut.neck if side == "front" else cut.back_neck, top.neck_down, _neck_point(top))
     armhole = Cubic(
         shoulder,
-        (shoulder[0] + 0.60 * (chest - shoulder[0]), hollow - 6),
-        (chest, hollow + 0.22 * (bust - hollow)),
-        (chest, bust),
+        (shoulder[0] + 0.60 * (top.chest - shoulder[0]), top.hollow - top.inward),
+        (top.chest, top.hollow + 0.22 * (top.across - top.hollow)),
+        (top.chest, top.across),
     )
-    waist = (body["waist"] + o["ease_mm"]) / 4
-    dart = 0.0 if plain else min(MOST_DART_MM, max(0.0, 0.5 * (bust - waist)))
-    dart = dart if dart >= LEAST_DART_MM else 0.0
-    if plain:
-        waist = max(waist, bust - MOST_PLAIN_MM, min(bust, narrowest))
-    level = o["back_neck_mm"] + body["nape_to_waist"]
-    if level < chest + 60:
+    side_waist = (waist.level + waist.drop, waist.across + waist.dart)
+    hip = (side_waist[0] + hem.to_hip, hem.hip)
+    end = (side_waist[0] + hem.below, hem.across)
+    unflared = side_waist[1] + min(1.0, hem.below / hem.to_hip) * (hem.hip - side_waist[1])
+    if hem.below < 0:
         raise DraftRefused(
-            say("torso.waist-lies-down-too-close", level=level, chest=chest),
-            "nape_to_waist",
-            "armhole",
-            "chest_depth_mm",
+            say("torso.ends-above-waist", below=-hem.below), "below_waist_mm", f"hem.down.{side}"
         )
-    centre = max(body["neck_to_waist"], level) if front and not plain else level
-    extra = max(0.0, centre - level - MOST_DIP_MM)
-    extra = extra if extra >= LEAST_DART_MM else 0.0
-    side_waist = (level + extra, waist + dart)
-    below = o["below_waist_mm"]
-    to_hip = body["waist_to_hip"]
-    wide = (body["hip"] + o["ease_mm"]) / 4
-    share = min(1.0, below / to_hip)
-    hip = (side_waist[0] + to_hip, wide)
-    flare = o.get("flare_mm", 0.0)
-    hem = (side_waist[0] + below, side_waist[1] + share * (wide - side_waist[1]) + flare)
-    if flare > 0 and below > 0:
-        hip, hem = _flared(side_waist, hip, hem, below)
-    span = body["bust_span"] / 2
-    bust_down = body["neck_to_bust"]
+    flared = hem.below > 0 and hem.across > unflared + FLARED_FROM_MM
+    if flared:
+        hip, end = _flared(side_waist, hip, end, hem.below)
     return Torso(
-        front=front,
+        front=side == "front",
         neck=neck,
         shoulder=shoulder,
         armhole=armhole,
-        level=level,
+        level=waist.level,
         side_waist=side_waist,
-        centre_waist=centre,
+        centre_waist=waist.centre,
         hip=hip,
-        hem_side=hem,
-        hem_centre=centre + below,
-        dart=dart,
-        bust=(bust_down, span) if front else (chest + 5.0, span),
-        dart_top=bust_down + BELOW_BUST_POINT_MM if front else chest,
-        flared=flare > 0 and below > 0,
-        dart_foot=level + min(120.0, max(0.0, below - 20)),
+        hem_side=(end[0] - hem.rise, end[1]),
+        hem_centre=waist.centre + hem.below,
+        dart=waist.dart,
+        bust=waist.bust,
+        dart_top=waist.dart_top,
+        flared=flared,
+        dart_foot=hem.dart_foot,
     )
+
+
+def _neck_point(top: _Upper) -> Point:
+    """The neck end of the shoulder: on the shoulder line, where a wide neck is cut into it."""
+    share = (top.neck_across - top.true_across) / (top.shoulder_across - top.true_across)
+    return (share * top.slope, top.neck_across)
+
+
+def _check_half(side: str, top: _Upper, waist: _Waist) -> None:
+    """Raises ``DraftRefused`` when a half has no shoulder, no armhole or no side to be sewn."""
+    wide = max(top.neck_across, top.true_across)
+    if top.shoulder_across - wide < LEAST_LEFT_MM:
+        raise DraftRefused(
+            say("parts.neck-wide-from-centre", width=wide, half=top.shoulder_across),
+            "neck_width_mm",
+            "neck.across",
+            "shoulder",
+        )
+    if top.across < top.hollow + LEAST_UNDERARM_MM:
+        raise DraftRefused(
+            say("torso.quarter-bust-ease-no-wider", bust=top.across, where=side),
+            "bust",
+            f"across_{side}",
+            f"chest.across.{side}",
+        )
+    if top.chest < top.slope + LEAST_ARMHOLE_MM:
+        raise DraftRefused(
+            say("torso.chest-line-leaves-no-room", chest=top.chest, shoulder=top.slope),
+            "chest_depth_mm",
+            "armhole",
+            "slope_mm",
+            "chest.down",
+        )
+    if waist.level < top.chest + LEAST_SIDE_MM:
+        raise DraftRefused(
+            say("torso.waist-lies-down-too-close", level=waist.level, chest=top.chest),
+            "nape_to_waist",
+            "armhole",
+            "chest_depth_mm",
+            "waist.down",
+        )
 
 
 def _flared(waist: Point, hip: Point, hem: Point, below: float) -> tuple[Point, Point]:
@@ -420,14 +672,46 @@ def half_cut(centre: str) -> tuple[Cut, ...]:
 def torso_points(half: Torso) -> tuple[ConstructionPoint, ...]:
     """The construction points of a half, in the order of chalking."""
     return (
-        point("neck centre", half.neck.centre, "neck depth"),
-        point("shoulder at neck", half.neck.shoulder, "start line; neck width from the centre"),
-        point("shoulder point", half.shoulder, "half the shoulder across, the slope down"),
-        point("underarm", half.armhole.end, "chest line; quarter of bust and ease"),
-        point("side waist", half.side_waist, "quarter of waist and ease, and the dart"),
-        point("centre waist", (half.centre_waist, 0.0), "measured on the body"),
-        point("hem at the side", half.hem_side, "toward the quarter of hip and ease"),
-        point("hem at the centre", (half.hem_centre, 0.0), "length below the waist"),
+        point("neck centre", half.neck.centre, "neck depth", "neck.down"),
+        point(
+            "shoulder at neck",
+            half.neck.shoulder,
+            "start line; neck width from the centre",
+            "neck.across",
+            "neck.true",
+        ),
+        point(
+            "shoulder point",
+            half.shoulder,
+            "half the shoulder across, the slope down",
+            "shoulder.across",
+            "shoulder.slope",
+        ),
+        point(
+            "underarm",
+            half.armhole.end,
+            "chest line; quarter of bust and ease",
+            "chest.down",
+            "chest.across",
+        ),
+        point(
+            "side waist",
+            half.side_waist,
+            "quarter of waist and ease, and the dart",
+            "waist.across",
+            "dart.wide",
+            "waist.down",
+        ),
+        point("centre waist", (half.centre_waist, 0.0), "measured on the body", "waist.centre"),
+        point(
+            "hem at the side",
+            half.hem_side,
+            "toward the quarter of hip and ease",
+            "hem.across",
+            "hem.down",
+            "hem.rise",
+        ),
+        point("hem at the centre", (half.hem_centre, 0.0), "length below the waist", "hem.down"),
     )
 
 
@@ -448,9 +732,7 @@ def darts(half: Torso) -> tuple[InnerLine, ...]:
             left, right = (half.level, across - half.dart / 2), (half.level, across + half.dart / 2)
             legs = (Line(top, left), Line(left, foot), Line(foot, right), Line(right, top))
             found.append(InnerLine(name="waist dart", path=legs))
-    if half.side_dart:
-        side = half.side()
-        deep = half.armhole.end[1] - half.bust[1] - BELOW_BUST_POINT_MM
-        along = min(max(half.bust[0] - half.chest, 40.0), length(side[:1]) - half.side_dart - 20.0)
-        found.append(dart_on(side, along, half.side_dart, deep, name="side dart"))
+    if half.side_dart_drawn is not None:
+        dart = half.side_dart_drawn
+        found.append(dart_on(half.side(), dart.down, dart.wide, dart.long, name="side dart"))
     return tuple(found)

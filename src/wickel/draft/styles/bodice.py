@@ -8,6 +8,7 @@ the centre.
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
@@ -16,17 +17,19 @@ from wickel.draft.circles import flounce
 from wickel.draft.collars import COLLAR_OPTIONS, collar_pieces
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import button_stand
+from wickel.draft.ledger import Both, Ledger
 from wickel.draft.necklines import KINDS, SLIT_MM
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
-from wickel.draft.sleeves import sleeve_options, sleeve_pieces
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, choices, lengths
+from wickel.draft.sleeves import sleeve_options, sleeve_pieces_by
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, choices
 from wickel.draft.torso import (
     CHEST_DEPTH,
     CHEST_LINE,
     MEASURED,
     Torso,
+    TorsoCut,
     shoulder_options,
-    torso,
+    torso_by,
 )
 from wickel.draft.upper import SHAPE, half_names, half_pieces, upper_checks, upper_seams
 from wickel.draft.usual_checks import over_head
@@ -35,6 +38,7 @@ from wickel.pattern import Pattern, Piece, edge_length
 from wickel.wording import say
 
 STAND_MM = 18.0
+"""The button stand by the house's rule."""
 
 OPTIONS = (
     SHAPE,
@@ -71,48 +75,63 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the bodice. Raises ``DraftRefused`` when body and options disagree."""
-    o = lengths(options)
-    choice = choices(options)
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the bodice: the torso, then the sleeve into its armhole, closing, collar and peplum.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    choice = choices(ledger.options)
     _agree(choice)
     peplum = choice["peplum"] != "none"
-    if peplum:
-        o["below_waist_mm"] = 0.0
-    front, back = torso(
-        body,
-        o,
-        choice,
+    cut = TorsoCut(
         neck=choice["neck"],
         back_neck="high" if choice["neck"] == "high" else "round",
+        below="0 cm" if peplum else "below_waist",
     )
-    lower = "waist" if peplum else "hem"
-    pieces = [*_half(front, choice, o, lower, allow), *_half(back, choice, o, lower, allow)]
+    front, back = torso_by(ledger, cut)
+    ledger.at("Facings and closing")
+    edges = _Edges(
+        facing=ledger.both("facing.wide", "facing", "Width of the facing", (25, 140)),
+        stand=ledger.length("stand.wide", "1.8 cm", "Button stand beyond the centre", (8, 60))
+        if choice["closing"] == "front"
+        else 0.0,
+        lower="waist" if peplum else "hem",
+    )
+    pieces = [*_half(front, choice, edges, allow), *_half(back, choice, edges, allow)]
     armhole = length((front.armhole,)) + length((back.armhole,))
-    sleeves = sleeve_pieces(choice, armhole, front.chest, body, o, allow)
+    sleeves = sleeve_pieces_by(ledger, armhole, front.chest, allow)
     pieces += sleeves
-    half_neck = length(front.neck.path) + length(back.neck.path)
-    pieces += collar_pieces(
-        choice["collar"],
-        half_neck,
-        _extension(choice),
-        o["collar_mm"],
-        allow,
-        opens_behind=choice["closing"] == "back",
-    )
-    if peplum:
-        round_mm = 4 * (front.closed_waist_mm() + back.closed_waist_mm()) / 2
-        pieces += flounce(
-            "peplum",
-            "Peplum",
-            round_mm,
-            o["peplum_mm"],
-            0.5 if choice["peplum"] == "half" else 1.0,
+    ledger.at("Collar and peplum")
+    if choice["collar"] != "none":
+        high = ledger.length("collar.high", "collar", "Height of the collar", (15, 120))
+        pieces += collar_pieces(
+            choice["collar"],
+            length(front.neck.path) + length(back.neck.path),
+            edges.stand,
+            high,
             allow,
+            opens_behind=choice["closing"] == "back",
         )
+    if peplum:
+        ledger.know("waist_round", 2 * (front.closed_waist_mm() + back.closed_waist_mm()))
+        round_mm = ledger.length("peplum.round", "waist_round", "Peplum at the waist")
+        long = ledger.length("peplum.long", "peplum", "Length of the peplum", (40, 400))
+        part = 0.5 if choice["peplum"] == "half" else 1.0
+        pieces += flounce("peplum", "Peplum", round_mm, long, part, allow)
     return Pattern(
         style="bodice", pieces=tuple(pieces), seams=upper_seams(choice["shape"], sleeves)
     )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Edges:
+    """How the edges of a bodice are finished: widths of facings and stand in mm, and the role of
+    the lower edge."""
+
+    facing: Both
+    stand: float
+    lower: str
 
 
 def _agree(choice: Mapping[str, str]) -> None:
@@ -130,33 +149,36 @@ def _agree(choice: Mapping[str, str]) -> None:
         )
 
 
-def _extension(choice: Mapping[str, str]) -> float:
-    """What a collar's stand goes on past the centre: only where buttons close it."""
-    return STAND_MM if choice["closing"] == "front" else 0.0
-
-
-def _half(
-    half: Torso, choice: Mapping[str, str], o: Mapping[str, float], lower: str, allow: Allowances
-) -> list[Piece]:
+def _half(half: Torso, choice: Mapping[str, str], finish: _Edges, allow: Allowances) -> list[Piece]:
     """The piece or panels of a half, and its neck facing."""
     where = "front" if half.front else "back"
     opens = choice["closing"] == where
     centre = "closing" if opens and not half.front else "fold"
-    pieces = half_pieces(half, choice["shape"], allow, centre=centre, lower=lower)
+    pieces = half_pieces(half, choice["shape"], allow, centre=centre, lower=finish.lower)
     if opens and half.front:
-        opened, strip = button_stand(pieces[0], STAND_MM, o["facing_mm"], allow)
+        opened, strip = button_stand(pieces[0], finish.stand, finish.facing.front, allow)
         return [opened, *pieces[1:], strip]
     if choice["collar"] != "none":
         return pieces
     strip = edge_facing(
         pieces[0],
         ("neck",),
-        o["facing_mm"],
+        finish.facing.of(where),
         allow,
         id=f"{where}-facing",
         name=f"{where.capitalize()} facing",
     )
     return [*pieces, strip]
+
+
+def _stand_mm(pattern: Pattern, choice: Mapping[str, str]) -> float:
+    """What a collar's stand goes on past the centre: only where buttons close it."""
+    if choice["closing"] != "front":
+        return 0.0
+    try:
+        return pattern.figure("stand.wide")
+    except KeyError:
+        return STAND_MM
 
 
 def checked(
@@ -165,7 +187,7 @@ def checked(
     """The tape checks of a bodice."""
     choice = choices(options)
     checks = upper_checks(
-        pattern, body, options, shape=choice["shape"], extension_mm=_extension(choice)
+        pattern, body, options, shape=choice["shape"], extension_mm=_stand_mm(pattern, choice)
     )
     if choice["closing"] != "none" or "head" not in body.measurements_mm:
         return checks
@@ -203,6 +225,6 @@ STYLE = Style(
         "facing",
         "band",
     ),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -13,29 +13,26 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import Ledger
 from wickel.draft.parts import rectangle
-from wickel.draft.sleeves import set_in_sleeve
-from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
+from wickel.draft.sleeves import SleeveCut, cap_height, set_in_sleeve
+from wickel.draft.style import ChoiceOption, LengthOption, Option, Style
 from wickel.draft.torso import (
     CHEST_DEPTH,
     CHEST_LINE,
     MEASURED,
+    TorsoCut,
     shoulder_options,
-    torso,
+    torso_by,
     torso_piece,
 )
 from wickel.draft.upper import upper_checks, upper_seams
 from wickel.draft.usual_checks import Way, over_head, passes, ring_at, way_within
 from wickel.geometry import length
-from wickel.pattern import Cut, Pattern, edge_length, sewn_length
+from wickel.pattern import Cut, Pattern, Piece, edge_length, sewn_length
 from wickel.wording import say
 
 STRETCH = {"25": 1.25, "50": 1.5, "75": 1.75}
-COLLAR_SHARE = 0.92
-"""A knit collar is so much of the neck seam, and stretched onto it."""
-
-CUFF_EASE_MM = 20.0
-
 OPTIONS: tuple[Option, ...] = (
     LengthOption(
         id="below_waist_mm", question="Length below the waist", default=180, least=60, most=320
@@ -62,22 +59,32 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the knit top. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    front, back = torso(body, o, choice, plain=True)
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the knit top: the plain torso, a sleeve without ease, the collar and the cuffs.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    front, back = torso_by(ledger, TorsoCut(plain=True))
+    ledger.at("Sleeve")
     armhole = length((front.armhole,)) + length((back.armhole,))
-    cuff = body["wrist"] + CUFF_EASE_MM
-    width = body["upper_arm"] + o["arm_ease_mm"]
-    sleeve = set_in_sleeve(
-        armhole,
-        0.0,
-        width,
-        front.chest,
-        body["sleeve_length"] - o["cuff_mm"],
-        max(cuff, 0.62 * width),
-        allow,
+    ledger.know("armhole_round", armhole)
+    ease = ledger.length("cap.ease", "0 cm", "Cap longer than the armhole by", (-10, 20))
+    across = ledger.length(
+        "sleeve.across", "upper_arm + arm_ease", "Width of the sleeve at the upper arm"
     )
+    height = ledger.solved(
+        "cap.height",
+        lambda: cap_height(armhole, ease, across, front.chest),
+        "Height of the cap",
+        of=("sleeve.across", "cap.ease"),
+    )
+    down = ledger.length("sleeve.down", "sleeve_length - cuff", "Length of the sleeve")
+    cuff = ledger.length("cuff.round", "wrist + 2 cm", "Round of the cuff", (100, 320))
+    hem = ledger.length(
+        "sleeve.hem", "max(cuff_round, 0.62*sleeve_across)", "Round of the sleeve at its end"
+    )
+    sleeve = set_in_sleeve(SleeveCut(height=height, width=across, long=down, hem=hem), allow)
     sleeve = replace(
         sleeve,
         edges=tuple(
@@ -85,42 +92,53 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             for e in sleeve.edges
         ),
     )
-    neck = 2 * (length(front.neck.path) + length(back.neck.path))
-    strip = (Cut(material="main", copies=1),)
-    # ribs and knits stretch across the cloth: collar and cuffs are cut with their length across it
-    collar = rectangle(
+    pieces = (
+        torso_piece("front", "Front", front, allow),
+        torso_piece("back", "Back", back, allow),
+        sleeve,
+        _collar(ledger, 2 * (length(front.neck.path) + length(back.neck.path)), allow),
+        _cuff(ledger, cuff, allow),
+    )
+    return Pattern(
+        style="knit-top", pieces=pieces, seams=upper_seams("darts", (sleeve, pieces[-1]))
+    )
+
+
+def _collar(ledger: Ledger, neck: float, allow: Allowances) -> Piece:
+    """A strip shorter than the neck seam and stretched onto it. Ribs and knits stretch across the
+    cloth: collar and cuffs are cut with their length across it."""
+    ledger.at("Collar and cuffs")
+    ledger.know("neck_seam", neck)
+    long = ledger.length("collar.long", "0.92*neck_seam", "Length of the collar")
+    high = ledger.length("collar.high", "collar", "Finished height of the collar", (15, 250))
+    strip = rectangle(
         "collar",
         "High collar",
-        COLLAR_SHARE * neck,
-        2 * o["collar_mm"],
+        long,
+        2 * high,
         allow,
-        strip,
+        (Cut(material="main", copies=1),),
         fold_line=True,
         grain_deg=90.0,
     )
     stretched = tuple(
-        replace(e, comes_back_to_mm=neck) if e.name == "join" else e for e in collar.edges
+        replace(e, comes_back_to_mm=neck) if e.name == "join" else e for e in strip.edges
     )
-    band = rectangle(
+    return replace(strip, edges=stretched)
+
+
+def _cuff(ledger: Ledger, long: float, allow: Allowances) -> Piece:
+    """The cuff of a sleeve, folded along its middle."""
+    high = ledger.length("cuff.high", "cuff", "Finished height of the cuffs", (15, 160))
+    return rectangle(
         "sleeve-band",
         "Cuff",
-        cuff,
-        2 * o["cuff_mm"],
+        long,
+        2 * high,
         allow,
         (Cut(material="main", copies=2),),
         fold_line=True,
         grain_deg=90.0,
-    )
-    return Pattern(
-        style="knit-top",
-        pieces=(
-            torso_piece("front", "Front", front, allow),
-            torso_piece("back", "Back", back, allow),
-            sleeve,
-            replace(collar, edges=stretched),
-            band,
-        ),
-        seams=upper_seams("darts", (sleeve, band)),
     )
 
 
@@ -182,6 +200,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("shoulder", "side", "neck", "armhole", "hem", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -15,7 +15,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import UNBOUNDED, TapeCheck
 from wickel.draft.circles import circle_panel, ring_below, zip_down_mm
 from wickel.draft.operations import NewSeam, Opening, Spot, slash_and_spread, split
-from wickel.draft.sleeves import set_in_sleeve
+from wickel.draft.sleeves import SleeveCut, cap_height, set_in_sleeve
 from wickel.draft.straps import Top, strap_piece
 from wickel.draft.style import (
     ChoiceOption,
@@ -155,7 +155,9 @@ def _sleeve(
 ) -> Piece:
     armhole = length((front.armhole,)) + length((back.armhole,))
     width = body["upper_arm"] + o["arm_ease_mm"]
-    whole = set_in_sleeve(armhole, 0.0, width, front.chest, o["sleeve_mm"], width, allow)
+    height = cap_height(armhole, 0.0, width, front.chest)
+    cut = SleeveCut(height=height, width=width, long=o["sleeve_mm"], hem=width)
+    whole = set_in_sleeve(cut, allow)
     cap = edge_length(whole, "cap")
     kept_front, kept_back = (length(_below(half, o["drop_mm"])) for half in (front, back))
     low, _ = split(

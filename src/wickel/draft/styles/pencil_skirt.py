@@ -8,10 +8,12 @@ waist line at the side, across from the centre.
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.parts import (
     BAND_OPTIONS,
     dart_on,
@@ -24,7 +26,7 @@ from wickel.draft.parts import (
     waist_within_hip,
     waistband,
 )
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import (
     AT_ZIP,
     LOWER_ZIP,
@@ -37,15 +39,18 @@ from wickel.draft.usual_checks import (
     waist_to_body,
     zip_level,
 )
-from wickel.geometry import Cubic, Line, Path, length
-from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.geometry import Cubic, Line, Path, Point, length
+from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
-FRONT_DIP_MM, BACK_DIP_MM = 8.0, 14.0
-DART_LENGTH_MM = {"front": 95.0, "back": 130.0}
-MOST_DART_MM = 36.0
-MOST_SIDE_MM = 70.0
-ZIP_MM = 200.0
+DART_SHARE = 0.45
+"""So much of what a quarter of the waist is narrower than that of the hip goes into the dart."""
+LEAST_DART_MM = 6.0
+"""A narrower dart is not worth sewing."""
+LEAST_BELOW_HIP_MM = 30.0
+"""What must be left of the side seam below the hip to be sewn."""
+HEM_FLAT_SHARE = 0.4
+"""How far the handles of a raised hem reach, in parts of its width."""
 OVER_HIP_MM = 15.0
 
 OPTIONS = (
@@ -76,39 +81,103 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft a pencil skirt. Raises ``DraftRefused`` when body and options disagree."""
-    o = lengths(options)
-    waist = (body["waist"] + o["waist_ease_mm"]) / 4
-    hip = (body["hip"] + o["hip_ease_mm"]) / 4
-    long = body["waist_to_knee"] + o["below_knee_mm"]
-    level = body["waist_to_hip"]
-    if long < level + 100 + o["slit_mm"]:
-        raise DraftRefused(
-            say("pencil_skirt.skirt-long-slit-reach-above", long=long, slit=o["slit_mm"]),
-            "slit_mm",
-            "below_knee_mm",
-        )
-    dart = min(MOST_DART_MM, max(0.0, 0.45 * (hip - waist))) if options["shape"] == "darts" else 0.0
-    if dart < 6:
-        dart = 0.0
-    if hip - waist - dart > MOST_SIDE_MM:
-        raise DraftRefused(
-            say("pencil_skirt.quarter-hip-wider-than-quarter", hip=hip - waist),
-            "shape",
-            "waist",
-            "hip",
-        )
-    waist_within_hip(body, waist, hip)
-    hem = hip - o["taper_mm"]
-    pieces = (
-        _half("front", "Front", waist, hip, level, long, hem, dart, o, allow),
-        _half("back", "Back", waist, hip, level, long, hem, dart, o, allow),
-        waistband(4 * waist, o["overlap_mm"], o["band_mm"], allow),
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Half:
+    """The figures of a half, in mm: down from the waist at the side, across from the centre."""
+
+    side: str
+    waist: float
+    dip: float
+    dart: float
+    dart_long: float
+    dart_place: float | None
+    level: float
+    hip: float
+    long: float
+    hem: float
+    rise: float
+
+    @property
+    def curve(self) -> Cubic:
+        """The waist line, as long as the waist and the dart: from the centre, square to it, up to
+        the side.
+
+        Raises:
+            DraftRefused: it dips lower than it is long.
+        """
+        whole = self.waist + self.dart
+        across = solved(lambda x: length((_waist_curve(self.dip, x),)), whole, 0.3 * whole, whole)
+        if across is None:
+            raise DraftRefused(
+                say("pencil_skirt.waist-dips-too-low", dip=self.dip, waist=whole), "waist.dip"
+            )
+        return _waist_curve(self.dip, across)
+
+
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the pencil skirt: waist, hip and hem of front and back, the dart, the band.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    ledger.at("Hip")
+    hip = ledger.both("hip.across", "(hip + hip_ease)/4", "A quarter of the hip")
+    level = ledger.both("hip.down", "waist_to_hip", "Hip line below the waist", (120, 300))
+    ledger.at("Waist")
+    waist = ledger.both(
+        "waist.across", "(waist + waist_ease)/4", "A quarter of the waist, the dart closed"
     )
+    dip = ledger.both(
+        "waist.dip", "0.8 cm", "Waist lower at the centre than at the side", (0, 40), back="1.4 cm"
+    )
+    for side in SIDES:
+        waist_within_hip(ledger.body, waist.of(side), hip.of(side))
+    ledger.at("Darts")
+    rules = {side: _dart_rule(ledger, waist.of(side), hip.of(side)) for side in SIDES}
+    dart = ledger.both(
+        "dart.wide", rules["front"], "Width of the dart", (0, 40), back=rules["back"]
+    )
+    deep = ledger.both("dart.long", "9.5 cm", "Length of the dart", (60, 180), back="13 cm")
+    place = ledger.both(
+        "dart.place",
+        "(waist_across + dart_wide)/2",
+        "Middle of the dart from the centre, along the waist",
+    )
+    ledger.at("Hem")
+    long = ledger.both("hem.down", "waist_to_knee + below_knee", "Length from the waist")
+    hem = ledger.both("hem.across", "hip_across - taper", "A quarter at the hem")
+    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120))
+    ledger.at("Closing and band")
+    slit = ledger.length("slit.long", "slit", "Slit at the centre back", (0, 450))
+    zip_long = ledger.length(
+        "zip.long", "max(20 cm, hip_down_back)", "Zip below the waist", (140, 300)
+    )
+    halves = [
+        _Half(
+            side=side,
+            waist=waist.of(side),
+            dip=dip.of(side),
+            dart=dart.of(side),
+            dart_long=deep.of(side),
+            dart_place=place.of(side),
+            level=level.of(side),
+            hip=hip.of(side),
+            long=long.of(side),
+            hem=hem.of(side),
+            rise=rise.of(side),
+        )
+        for side in SIDES
+    ]
+    front, back = (_piece(half, slit, zip_long, allow) for half in halves)
+    band = ledger.length(
+        "band.long",
+        "2*waist_across_front + 2*waist_across_back + overlap",
+        "Length of the waistband, with its overlap",
+    )
+    high = ledger.length("band.high", "band", "Finished height of the waistband", (10, 120))
     return Pattern(
         style="pencil-skirt",
-        pieces=pieces,
+        pieces=(front, back, waistband(band, 0.0, high, allow)),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
             Seam(name="waist", one=("front", "waist"), other=("waistband", "join")),
@@ -116,71 +185,96 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
+def _dart_rule(ledger: Ledger, waist: float, hip: float) -> str:
+    """What the dart takes by the house's rule: none where the waist is shaped at the sides, or
+    where it would be too narrow to be sewn."""
+    if ledger.choice("shape") == "sides" or DART_SHARE * (hip - waist) < LEAST_DART_MM:
+        return "0 cm"
+    return "min(3.6 cm, 0.45*(hip_across - waist_across))"
+
+
 def _waist_curve(dip: float, across: float) -> Cubic:
     """From the centre, square to it, up to the side."""
     return Cubic((dip, 0.0), (dip, across / 3), (dip * 0.25, across * 0.75), (0.0, across))
 
 
-def _half(
-    id: str,
-    name: str,
-    waist: float,
-    hip: float,
-    level: float,
-    long: float,
-    hem: float,
-    dart: float,
-    o: Mapping[str, float],
-    allow: Allowances,
-) -> Piece:
-    front = id == "front"
-    dip = FRONT_DIP_MM if front else BACK_DIP_MM
-    across = solved(
-        lambda x: length((_waist_curve(dip, x),)), waist + dart, 0.5 * waist, waist + dart
-    )
-    assert across is not None, "the curve is longer than it is wide and shorter than twice that"
-    curve = _waist_curve(dip, across)
-    side: Path = (
-        hip_curve(across, level, hip),
-        Line((level, hip), (long, hem)),
-    )
+def _piece(half: _Half, slit: float, zip_long: float, allow: Allowances) -> Piece:
+    """A half of the skirt: the front on the fold, the back with its closing."""
+    front = half.side == "front"
+    if half.long - half.rise < half.level + LEAST_BELOW_HIP_MM:
+        raise DraftRefused(
+            say("pencil_skirt.skirt-long-slit-reach-above", long=half.long, slit=slit),
+            "below_knee_mm",
+            f"hem.down.{half.side}",
+        )
+    if not front and half.long - half.dip - zip_long < slit:
+        raise DraftRefused(
+            say("pencil_skirt.skirt-long-slit-reach-above", long=half.long, slit=slit),
+            "slit_mm",
+            "slit.long",
+            "zip.long",
+            "below_knee_mm",
+        )
+    curve = half.curve
+    across = curve.end[1]
+    hip, corner = (half.level, half.hip), (half.long - half.rise, half.hem)
+    side: Path = (hip_curve(across, half.level, half.hip), Line(hip, corner))
+    darts: tuple[InnerLine, ...] = ()
+    if half.dart > 0 and half.dart_place is not None:
+        darts = (dart_on((curve,), half.dart_place, half.dart, half.dart_long),)
+    notches: tuple[Notch, ...] = (Notch(name="hip", edge="side", at_mm=length(side[:1])),)
+    if not front:
+        notches += (
+            Notch(name="slit", edge="centre", at_mm=slit),
+            Notch(name=ZIP, edge="centre", at_mm=half.long - half.dip - zip_long),
+        )
     return Piece(
-        id=id,
-        name=name,
+        id=half.side,
+        name=half.side.capitalize(),
         edges=edges(
             allow,
             ("waist", (curve,), "waist"),
             ("side", side, "side"),
-            ("hem", line((long, hem), (long, 0.0)), "hem"),
-            ("centre", line((long, 0.0), (dip, 0.0)), "fold" if front else "closing"),
+            ("hem", _hem(corner, half.long), "hem"),
+            ("centre", line((half.long, 0.0), (half.dip, 0.0)), "fold" if front else "closing"),
         ),
         cuts=(
             Cut(material="main", copies=1, on_fold=True)
             if front
             else Cut(material="main", copies=2, pair=True),
         ),
-        notches=(Notch(name="hip", edge="side", at_mm=length(side[:1])),)
-        if front
-        else (
-            Notch(name="hip", edge="side", at_mm=length(side[:1])),
-            Notch(name="slit", edge="centre", at_mm=o["slit_mm"]),
-            Notch(name=ZIP, edge="centre", at_mm=long - dip - max(ZIP_MM, level)),
-        ),
-        inner_lines=(dart_on((curve,), length((curve,)) / 2, dart, DART_LENGTH_MM[id]),)
-        if dart
-        else (),
+        notches=notches,
+        inner_lines=darts,
         points=(
-            point("centre waist", (dip, 0.0), "a little below the side"),
+            point("centre waist", (half.dip, 0.0), "a little below the side", "waist.dip"),
             point(
                 "side waist",
                 (0.0, across),
                 "quarter of the waist and ease, and the dart, along the curve",
+                "waist.across",
+                "dart.wide",
             ),
-            point("hip", (level, hip), "quarter of the hip and ease, at waist to hip"),
-            point("hem at the side", (long, hem), "narrower than the hip by the taper"),
-            point("hem at the centre", (long, 0.0), "length"),
+            point("hip", hip, "quarter of the hip and ease, at waist to hip", "hip.across"),
+            point(
+                "hem at the side",
+                corner,
+                "narrower than the hip by the taper",
+                "hem.across",
+                "hem.rise",
+            ),
+            point("hem at the centre", (half.long, 0.0), "length", "hem.down"),
         ),
     )
+
+
+def _hem(corner: Point, long: float) -> Path:
+    """From the side to the centre: straight across, or raised at the side and square to the
+    centre."""
+    centre = (long, 0.0)
+    if abs(corner[0] - long) < 1e-9:
+        return line(corner, centre)
+    flat = HEM_FLAT_SHARE * corner[1]
+    return (Cubic(corner, (corner[0], corner[1] - flat), (long, flat), centre),)
 
 
 def checked(
@@ -196,7 +290,10 @@ def checked(
         waist_to_body(body, waist, float(options["waist_ease_mm"])),
         band_to_waist(band, float(options["overlap_mm"]), waist),
         over_body(
-            body, "hip", garment_mm=4 * front.edge("side").path[0].end[1], least_mm=OVER_HIP_MM
+            body,
+            "hip",
+            garment_mm=2 * sum(piece.edge("side").path[0].end[1] for piece in (front, back)),
+            least_mm=OVER_HIP_MM,
         ),
         passes(body, "hip", ring_at((front, back), zip_level(back)), AT_ZIP, LOWER_ZIP),
     )
@@ -211,6 +308,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("waist", "side", "hem", "closing", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -13,23 +13,22 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.legs import (
     MEASURED,
     WAISTS,
     closed_waist,
-    drafted_legs,
     leg_checks,
     leg_options,
     leg_piece,
+    legs_by,
 )
 from wickel.draft.parts import rectangle, waistband
-from wickel.draft.pockets import OPENING_MM, SLANT_DOWN_MM, SLANT_IN_MM, seam_bag, slant
-from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
+from wickel.draft.pockets import SLANT_DOWN_MM, SLANT_IN_MM, seam_bag, slant
+from wickel.draft.style import ChoiceOption, LengthOption, Option, Style
 from wickel.draft.usual_checks import alike, band_to_waist
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
-
-POCKET_BELOW_WAIST_MM = 40.0
 
 OPTIONS: tuple[Option, ...] = (
     *leg_options(),
@@ -54,28 +53,40 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft trousers. Raises ``DraftRefused`` when no back rise or extension meets the crotch
-    round."""
-    o, choice = lengths(options), choices(options)
-    halves = drafted_legs(body, o, choice["waist"])
-    front, back = (
-        leg_piece(id, name, half, allow)
-        for id, name, half in zip(("front", "back"), ("Front leg", "Back leg"), halves, strict=True)
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the trousers: the legs, the waistband or casing, the pockets.
+
+    Raises:
+        DraftRefused: no back rise or extension meets the crotch round, or figures disagree.
+    """
+    kind, pockets = ledger.choice("waist"), ledger.choice("pockets")
+    halves = legs_by(ledger, kind)
+    names = zip(("front", "back"), ("Front leg", "Back leg"), halves, strict=True)
+    ledger.at("Darts")
+    deep = ledger.both(
+        "dart.long",
+        "10.5 cm",
+        "Length of the dart",
+        (60, 180),
+        only=tuple(
+            side
+            for side, half in zip(SIDES, halves, strict=True)
+            if half.dart > 0 and not half.pleated
+        ),
     )
-    waist = 2 * (closed_waist(front) + closed_waist(back))
-    if choice["waist"] == "elastic":
-        one = (Cut(material="main", copies=1),)
-        band = rectangle("casing", "Casing", waist, 2 * o["band_mm"], allow, one, fold_line=True)
-    else:
-        band = waistband(waist, o["overlap_mm"], o["band_mm"], allow)
+    front, back = (leg_piece(id, name, half, allow, deep.of(id)) for id, name, half in names)
+    band = _band(ledger, kind, 2 * (closed_waist(front) + closed_waist(back)), allow)
     bags: tuple[Piece, ...] = ()
-    if choice["pockets"] == "slant":
+    ledger.at("Pockets")
+    if pockets == "slant":
         front, *slanted = slant(front, allow)
         bags = tuple(slanted)
-    elif choice["pockets"] == "seam":
-        front, back = _with_opening(front), _with_opening(back)
-        bags = (seam_bag(allow),)
+    elif pockets == "seam":
+        down = ledger.length("pocket.down", "4 cm", "Pocket below the waist, on the side", (0, 120))
+        opening = ledger.length("pocket.opening", "16 cm", "Opening of the pocket", (120, 220))
+        end = ledger.length("pocket.end", "1.5 cm", "Bag beyond the opening, at each end", (5, 40))
+        front, back = (_with_opening(leg, down, opening) for leg in (front, back))
+        bags = (seam_bag(allow, opening, end),)
     return Pattern(
         style="trousers",
         pieces=(front, back, band, *bags),
@@ -86,15 +97,25 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def _with_opening(leg: Piece) -> Piece:
-    """The leg with notches for a pocket in its side seam."""
-    marks = tuple(
-        Notch(name=f"pocket {word}", edge="side", at_mm=at)
-        for word, at in (
-            ("top", POCKET_BELOW_WAIST_MM),
-            ("bottom", POCKET_BELOW_WAIST_MM + OPENING_MM),
-        )
+def _band(ledger: Ledger, kind: str, waist: float, allow: Allowances) -> Piece:
+    """The waistband, or the casing of the elastic."""
+    ledger.at("Band")
+    ledger.know("waist_round", waist)
+    high = ledger.length("band.high", "band", "Finished height of the band or casing", (10, 120))
+    if kind == "elastic":
+        long = ledger.length("band.long", "waist_round", "Length of the casing")
+        one = (Cut(material="main", copies=1),)
+        return rectangle("casing", "Casing", long, 2 * high, allow, one, fold_line=True)
+    long = ledger.length(
+        "band.long", "waist_round + overlap", "Length of the waistband, with its overlap"
     )
+    return waistband(long, 0.0, high, allow)
+
+
+def _with_opening(leg: Piece, down_mm: float, opening_mm: float) -> Piece:
+    """The leg with notches for a pocket in its side seam."""
+    places = (("top", down_mm), ("bottom", down_mm + opening_mm))
+    marks = (Notch(name=f"pocket {word}", edge="side", at_mm=at) for word, at in places)
     return replace(leg, notches=(*leg.notches, *marks))
 
 
@@ -139,6 +160,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("waist", "side", "crotch", "hem", "band", "pocket"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

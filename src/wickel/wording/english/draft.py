@@ -218,10 +218,6 @@ SENTENCES = {
         "The waist ({waist:length}) and its ease are wider than the hip ({hip:length}) and its "
         "ease: add ease at the hip, or measure both again."
     ),
-    "pencil_skirt.quarter-hip-wider-than-quarter": (
-        "A quarter of the hip is {hip:length} wider than a quarter of the waist, more than the "
-        "side seam can take: shape the waist by darts, or take ease out of the hip."
-    ),
     "pencil_skirt.skirt-long-slit-reach-above": (
         "The skirt is {long:length} long: a slit of {slit:length} would reach above the hip. Make "
         "the skirt longer or the slit shorter."
@@ -412,5 +408,15 @@ SENTENCES = {
     "ledger.none": "{style} takes no figures of your own yet: answer its questions instead.",
     "ledger.cannot-be-drawn": (
         "{style} cannot be drawn with these figures: change what was changed last."
+    ),
+    "pencil_skirt.waist-dips-too-low": (
+        "The waist line dips by {dip:length} and is only {waist:length} long: let it dip less."
+    ),
+    "torso.ends-above-waist": (
+        "It would end {below:length} above the waist: draft it to the waist, and cut it shorter."
+    ),
+    "legs.knee-out-of-place": (
+        "The knee lies {knee:length} down: it must lie below the crotch at {rise:length} and above "
+        "the hem at {long:length}."
     ),
 }
