@@ -11,6 +11,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from wickel.app.stage import Stage
+from wickel.draft import Formula, Plus
 
 if TYPE_CHECKING:
     from wickel.app.window import MainWindow
@@ -143,7 +144,6 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
         if name == "border":
             shot("cloth-border", Stage.CLOTH)
         if name == "check":
-            shot("lay-check", Stage.LAY)
             window.lay.put(Put.SEEN)
             shot("lay-as-cut", Stage.LAY)
             window.lay.put(Put.APART)
@@ -172,6 +172,14 @@ def _draft_shots(
     window.open_path(jobs[4])
     shot("draft-bodice", Stage.DRAFT)
     window.open_path(jobs[0])
+    window.draft.give_figure("neck.down.back", Formula("neck/16 + 1 cm"))
+    window.draft.give_figure("side.across", Plus(5.0))
+    window.draft.show_figures()
+    window.draft.options.figures.bring(("neck.across",))
+    shot("draft-figures", Stage.DRAFT)
+    window.session.undo()
+    window.session.undo()
+    window.draft.options.show_page(0)
     window.draft.take_style(FERRY_APRON)
     shot("draft-formulas", Stage.DRAFT)
     window.session.undo()

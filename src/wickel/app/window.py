@@ -206,6 +206,8 @@ class MainWindow(QMainWindow):
         self._action(edit, tr("The ne&xt cloth"), "Ctrl+Shift+PgDown", self._next_cloth)
         edit.addSeparator()
         self._action(edit, tr("Another &style…"), "Ctrl+T", self.draft.choose_style)
+        self._action(edit, tr("&Figures of the draft"), "Ctrl+F", self._show_figures)
+        self._action(edit, tr("Card of the p&iece"), "Ctrl+Alt+C", self._open_card)
         self._action(edit, tr("C&hange a piece…"), "Ctrl+H", self.draft.change_piece)
         self._action(edit, tr("&Rewrite with formulas…"), "Ctrl+R", self.draft.make_own)
         self._action(edit, tr("Reference &pictures"), "Ctrl+Alt+P", self._show_pictures)
@@ -555,6 +557,16 @@ class MainWindow(QMainWindow):
         write()
 
     # --- help -----------------------------------------------------------------------------------
+
+    def _show_figures(self) -> None:
+        """Open the figures of the draft."""
+        self.show_stage(Stage.DRAFT)
+        self.draft.show_figures()
+
+    def _open_card(self) -> None:
+        """Open the card of the piece in hand on Draft."""
+        self.show_stage(Stage.DRAFT)
+        self.draft.open_card()
 
     def _show_guide(self) -> None:
         """Open the guide at the page of the place one is in."""

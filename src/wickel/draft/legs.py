@@ -392,8 +392,8 @@ def leg_piece(
                 "side waist",
                 (0.0, leg.waist),
                 "quarter of the waist and ease, and the dart",
-                "waist.across",
                 "dart.wide",
+                "waist.across",
             ),
             point(
                 "hip", (leg.level, leg.hip), "quarter of the hip and ease", "hip.across", "hip.down"

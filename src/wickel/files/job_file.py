@@ -164,7 +164,7 @@ class CardRecord(FileRecord):
     left_out: bool = False
     copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] | None = None
     cloth: Text = ""
-    grain: CardGrain | None = None
+    grain: Literal["straight", "cross", "bias"] | None = None
     allowances_mm: dict[Name, Annotated[Number, Field(ge=0, le=MOST_ALLOWANCE_MM)]] = {}
     note: Text = ""
     cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
@@ -409,7 +409,7 @@ def _garment(record: GarmentRecord) -> Garment:
                 left_out=own.left_out,
                 copies=own.copies,
                 cloth=own.cloth,
-                grain=own.grain,
+                grain=None if own.grain is None else CardGrain(own.grain),
                 allowances_mm=own.allowances_mm,
                 note=own.note,
             )

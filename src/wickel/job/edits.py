@@ -11,7 +11,7 @@ from wickel.cloth import Cloth
 from wickel.draft import Allowances, OptionValue, School, school_options
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
-from wickel.job.job import Garment, Job, OnCloth, Picture
+from wickel.job.job import Card, Garment, Job, OnCloth, Picture
 from wickel.job.work import garment_style
 from wickel.wording import say
 
@@ -203,3 +203,11 @@ def with_picture(job: Job, picture: Picture) -> Job:
 def without_picture(job: Job, number: int) -> Job:
     """The job without one of its reference pictures."""
     return replace(job, pictures=(*job.pictures[:number], *job.pictures[number + 1 :]))
+
+
+def with_piece_card(job: Job, garment: Garment, piece: str, card: Card) -> Job:
+    """The job with the card of a piece of a garment; an empty card is taken away."""
+    cards = {id: own for id, own in garment.cards.items() if id != piece}
+    if card != Card():
+        cards[piece] = card
+    return with_garment(job, replace(garment, cards=cards))

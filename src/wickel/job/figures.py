@@ -3,11 +3,17 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 from dataclasses import replace
 
-from wickel.draft import AsFar, Formula, Length, Own, Plus
+from wickel.draft import AsFar, DraftRefused, Formula, Length, Own, Plus, draft
+from wickel.draft.formulas import names_in
+from wickel.draft.ledger import SIDES
+from wickel.geometry import Point
 from wickel.job.edits import with_garment
 from wickel.job.job import Garment, Job
+from wickel.job.work import garment_style
+from wickel.pattern import ConstructionPoint, Pattern
 from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit, shown_length
 from wickel.wording import say
@@ -15,12 +21,16 @@ from wickel.wording import say
 _SIGNED = re.compile(r"^([+\-−–])\s*(?=[\d.,½¼¾⅛⅜⅝⅞⅓⅔⅕])")
 
 
+_FORMULA = re.compile(r"^[a-z_]{3,}$|[*/()]|[a-z_]{3,}\s*[+−-]|[+−-]\s*[a-z_]{3,}")
+"""What looks like a formula: a name alone, or signs that no length has."""
+
+
 def read_figure(text: str, unit: Unit) -> Own:
     """What a maker writes of a figure: ``23 cm``, ``+1 cm``, ``waist/4 + 2 cm``, ``> 45 cm`` for as
     far as the cloth goes. A number alone is in ``unit``; ``=-2 cm`` is a length below nothing.
 
     Raises:
-        ValueError: with a sentence; nothing was written, or a length cannot be read.
+        ValueError: with a sentence; nothing was written, or it is neither a length nor a formula.
     """
     body = text.strip().strip('"“”').strip()
     if not body:
@@ -29,17 +39,15 @@ def read_figure(text: str, unit: Unit) -> Own:
         return AsFar(parsed_length(body.lstrip(">≥= "), unit))
     if body.startswith("="):
         return Length(parsed_length(body[1:], unit))
-    if _SIGNED.match(body):
-        try:
-            return Plus(parsed_length(body.lstrip("+ "), unit))
-        except UnreadableLength:
-            return Formula(body)
     try:
+        if _SIGNED.match(body):
+            return Plus(parsed_length(body.lstrip("+ "), unit))
         return Length(parsed_length(body, unit))
     except UnreadableLength:
-        if re.search(r"[A-Za-z_]{3,}|[*/()]", body):
-            return Formula(body)
-        raise
+        if not _FORMULA.search(body):
+            raise
+    names_in(body)
+    return Formula(body)
 
 
 def shown_own(own: Own, unit: Unit) -> str:
@@ -82,3 +90,76 @@ def read_settings(texts: tuple[str, ...], job: Job) -> Job:
             raise ValueError(say("figures.no-garment", garment=id, join=join))
         job = with_figure(job, garment, figure, read_figure(value, job.unit))
     return job
+
+
+SNAP_MM = {Unit.CM: 5.0, Unit.INCH: 25.4 / 8}
+"""What a dragged figure is rounded to: half centimetres, or eighths of an inch."""
+
+_STEP_MM = 1.0
+_MOVES = 0.2
+"""A figure moves a point along an axis when a millimetre of it is at least so much there."""
+
+
+def dragged(job: Job, garment: Garment, piece: str, point: str, to: Point) -> Job:
+    """The job with the figures that put a point there given as lengths, so that it comes to lie at
+    ``to`` (down, across), each figure rounded to what a tape shows.
+
+    Raises:
+        ValueError: with a sentence; no figure moves the point, or there is none of that name.
+        DraftRefused: it cannot be drafted so.
+    """
+    before = _drafted(garment)
+    start = _point(before, piece, point)
+    side = next((side for side in SIDES if piece.startswith(side)), "")
+    known = {figure.id: figure for figure in before.figures}
+    named = (id for base in start.figures for id in (f"{base}.{side}", base) if id in known)
+    slopes: dict[str, Point] = {}
+    for id in dict.fromkeys(named):
+        nudged = {**garment.figures, id: Length(known[id].value + _STEP_MM)}
+        try:
+            moved = _point(_drafted(replace(garment, figures=nudged)), piece, point)
+        except (DraftRefused, ValueError):
+            continue
+        slopes[id] = (
+            (moved.down_mm - start.down_mm) / _STEP_MM,
+            (moved.across_mm - start.across_mm) / _STEP_MM,
+        )
+    wanted = (to[0] - start.down_mm, to[1] - start.across_mm)
+    snap = SNAP_MM[job.unit]
+    for id, more in _moves(slopes, wanted).items():
+        value = snap * round((known[id].value + more) / snap)
+        job = with_figure(job, job.garment(garment.id), id, Length(value))
+    _drafted(job.garment(garment.id))
+    return job
+
+
+def _drafted(garment: Garment) -> Pattern:
+    style = garment_style(garment)
+    return draft(style, garment.body, garment.options, garment.allowances, garment.figures)
+
+
+def _point(pattern: Pattern, piece: str, name: str) -> ConstructionPoint:
+    for own in pattern.pieces:
+        if own.id == piece:
+            for point in own.points:
+                if point.name == name:
+                    return point
+    raise ValueError(say("figures.no-point", point=name))
+
+
+def _moves(slopes: Mapping[str, Point], wanted: Point) -> dict[str, float]:
+    """By how much to change which figure, so that a point moves down and across as wanted: for
+    either way the figure that moves it most, of several the one that is named last: it moves the
+    least else.
+
+    Raises:
+        ValueError: no figure moves it.
+    """
+    found: dict[str, float] = {}
+    for axis in (0, 1):
+        best = max(reversed(list(slopes)), key=lambda id: abs(slopes[id][axis]), default="")
+        if best and abs(slopes[best][axis]) >= _MOVES and abs(wanted[axis]) > _MOVES:
+            found.setdefault(best, wanted[axis] / slopes[best][axis])
+    if not found:
+        raise ValueError(say("figures.point-stays"))
+    return found

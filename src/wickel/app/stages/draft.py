@@ -19,6 +19,7 @@ from wickel.app.stages.draft_checks import ChecksPanel
 from wickel.app.stages.draft_options import OptionsPanel
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.own_editor import OwnEditor
+from wickel.app.stages.piece_card import PieceCard
 from wickel.app.stages.references import References
 from wickel.app.table.paper_view import PaperView
 from wickel.app.theme import text_scale
@@ -26,12 +27,13 @@ from wickel.app.widgets.cards import label
 from wickel.app.widgets.dialogs import agreed, asked_text
 from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
-from wickel.draft import DraftRefused, TapeCheck, draft, full_options
+from wickel.draft import DraftRefused, Own, TapeCheck, draft, full_options
 from wickel.draft.operations import with_changes
 from wickel.draft.own import OwnStyle, lost_in_rewriting, own_from_pattern
 from wickel.files import slug
 from wickel.job import Garment, JobRefused, garment_style
 from wickel.job.edits import with_own
+from wickel.job.figures import dragged, with_figure
 from wickel.pattern import Piece
 from wickel.studio import with_style
 from wickel.wording import tr
@@ -62,6 +64,10 @@ class DraftStage(Stage):
         self.paper = PaperView()
         self.paper.setMinimumWidth(240)
         self.paper.picked.connect(self._show_piece)
+        self.paper.point_asked.connect(self.show_figures_of)
+        self.paper.point_dragged.connect(self.drag_point)
+        self.options.figures.given.connect(self.give_figure)
+        self.options.figures.trouble.connect(session.trouble)
         middle = QVBoxLayout()
         middle.setSpacing(8)
         middle.addLayout(self._over_row())
@@ -74,6 +80,12 @@ class DraftStage(Stage):
             tr("Make this garment a style of your own, whose points are written as formulas")
         )
         self.rewrite.clicked.connect(self.make_own)
+        self.card = QPushButton(tr("Card…"))
+        self.card.setToolTip(
+            tr("Of the piece in hand: copies, cloth, grain, allowances (Ctrl+Alt+C)")
+        )
+        self.card.clicked.connect(self.open_card)
+        self.checks.below.addWidget(self.card)
         self.checks.below.addWidget(self.rewrite)
         self.right = QStackedWidget()
         self.right.addWidget(self.checks)
@@ -141,7 +153,11 @@ class DraftStage(Stage):
             return ()
         try:
             pattern = draft(
-                garment_style(garment), size_body(size), garment.options, garment.allowances
+                garment_style(garment),
+                size_body(size),
+                garment.options,
+                garment.allowances,
+                garment.figures,
             )
             return with_changes(pattern, garment.changes).pieces
         except DraftRefused as refusal:
@@ -183,6 +199,8 @@ class DraftStage(Stage):
         unheld = frozenset(check.name for check in checks if check.broken)
         self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
         self.checks.show_checks(checks, self._session.refusal, unit)
+        self.options.figures.show_draft(pattern, garment, unit)
+        self.options.figures.mark(self._session.refusal_concerns, self._session.refusal)
         self._show_piece(self.paper.chosen)
 
     def _show_piece(self, id: str) -> None:
@@ -201,6 +219,46 @@ class DraftStage(Stage):
         self.checks.show_chalk(piece, self._session.job.unit, drawn_in=garment.allowances.drawn_in)
         if garment.own is not None:
             self.editor.show_piece(garment.own, id)
+
+    # --- figures -----------------------------------------------------------------------------
+
+    def give_figure(self, id: str, own: Own | None) -> None:
+        """Take a figure of the maker's own, or its rule again."""
+        session, garment = self._session, self._session.garment
+        if garment is None:
+            return
+        base = id.rpartition(".")[0]
+        if own is None and id not in garment.figures and base in garment.figures:
+            id = base  # both sides were given together
+        words = tr("Figure {id}", id=id) if own is not None else tr("{id} by the rule", id=id)
+        session.apply(with_figure(session.job, garment, id, own), words)
+
+    def show_figures(self) -> None:
+        """Show the figures of the draft."""
+        self.options.show_page(1)
+        self.options.figures.search.setFocus()
+
+    def show_figures_of(self, piece: str, point: str) -> None:
+        """Bring the figures that put a point there into sight."""
+        for done in filter(None, (self._session.draft,)):
+            for own in done.pattern.pieces:
+                for at in own.points:
+                    if own.id == piece and at.name == point:
+                        self.options.show_page(1)
+                        self.options.figures.bring(at.figures)
+
+    def drag_point(self, piece: str, point: str, down: float, across: float) -> None:
+        """Give the figures that move a point to where it was dragged."""
+        session, garment = self._session, self._session.garment
+        if garment is None:
+            return
+        try:
+            job = dragged(session.job, garment, piece, point, (down, across))
+        except ValueError as reason:
+            session.trouble.emit(str(reason))
+            return
+        session.apply(job, tr("{point} moved", point=point))
+        self.show_figures_of(piece, point)
 
     # --- edits -------------------------------------------------------------------------------
 
@@ -223,6 +281,12 @@ class DraftStage(Stage):
         draft = self._session.draft
         if draft is not None:
             ChangeDialog(self._session, draft.pattern, self.paper.chosen, self.window()).open()
+
+    def open_card(self) -> None:
+        """Open the card of the piece in hand."""
+        draft = self._session.draft
+        if draft is not None and any(p.id == self.paper.chosen for p in draft.pattern.pieces):
+            PieceCard(self._session, draft.pattern, self.paper.chosen, self.window()).open()
 
     def make_own(self) -> None:
         """Write the garment's pieces as formulas, as a style of the maker's own."""

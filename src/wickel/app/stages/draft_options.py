@@ -8,16 +8,35 @@ from functools import partial
 from typing import Any
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QComboBox,
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
+from wickel.app.stages.figures_panel import FiguresPanel
 from wickel.app.widgets.cards import emptied, label, narrow, scrolling
 from wickel.app.widgets.dialogs import asked_text
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_concerned
-from wickel.draft import PRESETS, ROLES, Allowances, ChoiceOption, Option, Style, school_of
+from wickel.draft import (
+    PRESETS,
+    ROLES,
+    Allowances,
+    ChoiceOption,
+    Option,
+    Style,
+    school_of,
+    unusual_answers,
+)
 from wickel.files import slug
 from wickel.job import Garment, garment_style
 from wickel.job.edits import with_allowances, with_changes_by_hand, with_option, with_school
@@ -58,8 +77,33 @@ class OptionsPanel(QFrame):
         self._column = QVBoxLayout(inner)
         self._column.setContentsMargins(0, 0, 8, 0)
         self._column.setSpacing(5)
-        column.addWidget(scrolling(inner), 1)
+        pages = QHBoxLayout()
+        self.questions_page = QPushButton(tr("Questions"))
+        self.questions_page.setToolTip(tr("What the style asks, its allowances, changes by hand"))
+        self.figures_page = QPushButton(tr("Figures"))
+        self.figures_page.setToolTip(
+            tr("Every figure of the draft, level by level, to be given as you like (Ctrl+F)")
+        )
+        for k, button in enumerate((self.questions_page, self.figures_page)):
+            button.setCheckable(True)
+            button.setAutoExclusive(True)
+            button.clicked.connect(partial(self.show_page, k))
+            pages.addWidget(button, 1)
+        column.addLayout(pages)
+        self.figures = FiguresPanel()
+        self._pages = QStackedWidget()
+        self._pages.addWidget(scrolling(inner))
+        self._pages.addWidget(self.figures)
+        column.addWidget(self._pages, 1)
+        self.show_page(0)
         book.changed.connect(self._fill_schools)
+
+    def show_page(self, index: int) -> None:
+        """Show the questions (0) or the figures (1)."""
+        self._pages.setCurrentIndex(index)
+        for k, button in enumerate((self.questions_page, self.figures_page)):
+            button.setChecked(k == index)
+        self.summary.setVisible(index == 0)
 
     # --- made once for a style -----------------------------------------------------------------
 
@@ -70,8 +114,11 @@ class OptionsPanel(QFrame):
         self._show_values(garment, style)
         self._show_changes(garment)
         session = self._session
+        doubts = unusual_answers(style, garment.options) if style.steps is not None else {}
         for id, field in self.fields.items():
             mark_concerned(field, session.refusal if id in session.refusal_concerns else "")
+            self.doubts[id].setText(str(doubts.get(id, "")))
+            self.doubts[id].setVisible(id in doubts)
 
     def _make_fields(self, style: Style) -> None:
         self._style = style
@@ -80,8 +127,11 @@ class OptionsPanel(QFrame):
         emptied(self._column)
         self.fields, self.allowances = {}, {}
         self._column.addLayout(self._school_row())
+        self.doubts: dict[str, QLabel] = {}
         for option in style.options:
             self._column.addLayout(self._question(option))
+            self.doubts[option.id] = label("", "broken", wrap=True)
+            self._column.addWidget(self.doubts[option.id])
         self._column.addSpacing(8)
         self._column.addWidget(label(tr("Allowances"), "heading"))
         self.drawn = _choice_box(

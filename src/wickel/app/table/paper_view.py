@@ -6,8 +6,8 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from PySide6.QtCore import QPointF, QRect, QRectF, Qt
-from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QResizeEvent
+from PySide6.QtCore import QPointF, QRect, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QFontMetricsF, QMouseEvent, QPainter, QResizeEvent
 from PySide6.QtWidgets import QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
@@ -17,13 +17,26 @@ from wickel.draft import chalk_list
 from wickel.draft.checks import SEWING_TOLERANCE_MM
 from wickel.drawing import name_room, notch_tick
 from wickel.geometry import Outline, Point, bounds, flattened, length, point_at
-from wickel.pattern import EdgeKind, Pattern, Piece, cut_line, net_line, notch_point, sewn_length
+from wickel.pattern import (
+    ConstructionPoint,
+    EdgeKind,
+    Pattern,
+    Piece,
+    cut_line,
+    net_line,
+    notch_point,
+    sewn_length,
+)
 from wickel.units import Unit, shown_length
 from wickel.wording import tr
 
 _GAP_MM = 45.0
 _COLUMN_SHARES = (1.0, 1.18, 1.35, 1.5, 1.7, 2.05, 2.2, 2.6, 3.3)
 """How deep columns may be, in parts of the tallest piece."""
+
+
+_GRIP_PX = 9.0
+"""So near a point the mouse takes it; so far it must go to move it."""
 
 
 def hung(outline: Outline) -> Outline:
@@ -284,11 +297,101 @@ def _beside_point(wide: float) -> tuple[tuple[float, float], ...]:
 
 
 class PaperView(PickView):
-    """The pieces of a garment side by side. ``picked`` carries a piece's id, or none."""
+    """The pieces of a garment side by side. ``picked`` carries a piece's id, or none.
+
+    A click on a point of the piece in hand asks for its figures (``point_asked``); dragging it asks
+    to have it elsewhere (``point_dragged``: piece, point, mm down, mm across).
+    """
+
+    point_asked = Signal(str, str)
+    point_dragged = Signal(str, str, float, float)
 
     def __init__(self) -> None:
         super().__init__()
         self.setAccessibleName(tr("The pieces on paper"))
+        self._held: ConstructionPoint | None = None
+        self._held_at = QPointF()
+
+    # --- points ------------------------------------------------------------------------------
+
+    def point_at(self, pixel: QPointF) -> ConstructionPoint | None:
+        """The point of the piece in hand under the mouse, of those that figures move."""
+        item = self.items_by_id.get(self.chosen)
+        if not isinstance(item, PaperItem):
+            return None
+        to_pixel = self.viewportTransform()
+        near: list[tuple[float, ConstructionPoint]] = []
+        for point in item.piece.points:
+            at = to_pixel.map(item.mapToScene(QPointF(point.across_mm, point.down_mm)))
+            off = math.hypot(at.x() - pixel.x(), at.y() - pixel.y())
+            if point.figures and off <= _GRIP_PX:
+                near.append((off, point))
+        return min(near, key=lambda own: own[0])[1] if near else None
+
+    def _below(self, pixel: QPointF) -> QPointF:
+        """The place on the piece in hand under a pixel: across and down, in mm."""
+        return self.items_by_id[self.chosen].mapFromScene(self.mapToScene(pixel.toPoint()))
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        held = None
+        if event.button() is Qt.MouseButton.LeftButton:
+            held = self.point_at(event.position())
+        if held is None:
+            super().mousePressEvent(event)
+            return
+        self._held, self._held_at = held, event.position()
+        event.accept()
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._held is None:
+            over = not event.buttons() and self.point_at(event.position()) is not None
+            self.viewport().setCursor(
+                Qt.CursorShape.SizeAllCursor if over else Qt.CursorShape.ArrowCursor
+            )
+            super().mouseMoveEvent(event)
+            return
+        self._held_at = event.position()
+        self.viewport().update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        if self._held is None:
+            super().mouseReleaseEvent(event)
+            return
+        held, self._held = self._held, None
+        self.viewport().update()
+        at = self._below(event.position())
+        off = math.hypot(at.x() - held.across_mm, at.y() - held.down_mm) * self.transform().m11()
+        if off < _GRIP_PX:
+            self.point_asked.emit(self.chosen, held.name)
+        else:
+            self.point_dragged.emit(self.chosen, held.name, at.y(), at.x())
+
+    def _paint_held(self, painter: QPainter) -> None:
+        """The tape from where a point is to where it is dragged."""
+        held, item = self._held, self.items_by_id.get(self.chosen)
+        if held is None or not isinstance(item, PaperItem):
+            return
+        start = self.viewportTransform().map(item.mapToScene(QPointF(held.across_mm, held.down_mm)))
+        at, colours = self._below(self._held_at), palette()
+        painter.setPen(dashed(colours.madder, 2.0, 4, 3))
+        painter.drawLine(start, self._held_at)
+        painter.setBrush(QColor(colours.madder))
+        painter.drawEllipse(self._held_at, 5.0, 5.0)
+        unit = item.made_of[1]
+        text = tr(
+            "{name}: down {down}, across {across}",
+            name=held.name,
+            down=shown_length(at.y(), unit),
+            across=shown_length(at.x(), unit),
+        )
+        painter.setFont(text_font(13, bold=True))
+        wide = QFontMetricsF(painter.font()).horizontalAdvance(text) + 14
+        box = QRectF(self._held_at.x() + 12, self._held_at.y() - 30, wide, 22)
+        if box.right() > self.viewport().width():
+            box.moveRight(self._held_at.x() - 12)
+        painter.fillRect(box, QColor(colours.paper))
+        painter.setPen(QColor(colours.ink))
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
 
     def show_pieces(
         self,
@@ -336,6 +439,7 @@ class PaperView(PickView):
             if not item.named
         ]
         paint_leaders(painter, wanted, items, self, QRectF(self.viewport().rect()))
+        self._paint_held(painter)
         painter.restore()
 
     def resizeEvent(self, event: QResizeEvent) -> None:

@@ -54,6 +54,7 @@ QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url("$chevron"); width: 11px; height: 11px; }
 QComboBox QAbstractItemView { background: $paper; border: 1px solid $soft;
   selection-background-color: $indigo; selection-color: $on_indigo; }
+QLineEdit#mine { color: $madder; font-weight: 700; border: 1px solid $madder; }
 QPushButton { background: $paper; border: 1px solid $soft; border-radius: 6px; padding: 6px 14px;
   min-height: 20px; }
 QPushButton:hover { background: $undyed; }

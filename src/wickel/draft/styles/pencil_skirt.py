@@ -251,8 +251,8 @@ def _piece(half: _Half, slit: float, zip_long: float, allow: Allowances) -> Piec
                 "side waist",
                 (0.0, across),
                 "quarter of the waist and ease, and the dart, along the curve",
-                "waist.across",
                 "dart.wide",
+                "waist.across",
             ),
             point("hip", hip, "quarter of the hip and ease, at waist to hip", "hip.across"),
             point(

@@ -56,4 +56,6 @@ SENTENCES = {
         "“{text}” is not understood: write ID=23 cm, ID=+1 cm, ID=>45 cm or ID=waist/4 + 2 cm."
     ),
     "figures.no-garment": "There is no garment “{garment}” to give a figure: there are {join}.",
+    "figures.no-point": "There is no point “{point}” any more: change its piece in another way.",
+    "figures.point-stays": "No figure of the draft moves this point that way.",
 }

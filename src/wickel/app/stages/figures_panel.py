@@ -1,0 +1,282 @@
+"""The figures of the draft, in the order in which they are chalked: each with its rule, the maker's
+own marked, what is unusual said beside it."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import (
+    QFrame,
+    QGridLayout,
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel.app.widgets.cards import emptied, label, relabelled, scrolling
+from wickel.app.widgets.guide import PAGE
+from wickel.app.widgets.reason import mark_concerned, mark_wrong
+from wickel.draft import Own
+from wickel.job import Garment
+from wickel.job.figures import read_figure, shown_own
+from wickel.pattern import Figure, FigureKind, Pattern
+from wickel.units import Unit, shown_length
+from wickel.wording import tr
+
+_FIELD_WIDE = 92
+
+
+class FigureField(QLineEdit):
+    """One figure: its value, or what the maker has typed. ``entered`` carries the figure's id and
+    the words; nothing typed is the rule again."""
+
+    entered = Signal(str, str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.figure = ""
+        self._shown = ""
+        self.setMinimumWidth(_FIELD_WIDE)
+        self.editingFinished.connect(self._finish)
+
+    def show_figure(self, figure: Figure, own: Own | None, unit: Unit) -> None:
+        """Show a figure as it is now."""
+        self.figure = figure.id
+        value = shown_value(figure, unit)
+        self._shown = value if own is None else shown_own(own, unit)
+        if self.text() != self._shown:
+            self.setText(self._shown)
+            self.setCursorPosition(0)
+        side = f", {figure.side}" if figure.side else ""
+        self.setAccessibleName(f"{figure.words}{side}")
+        rule = figure.rule or tr("solved from {of}", of=", ".join(figure.of))
+        ruled = shown_value(figure, unit, ruled=True)
+        self.setToolTip(
+            tr(
+                "{id} = {rule} ({ruled}). Type a length, +1 cm, a formula, or > 45 cm for as far "
+                "as the cloth goes; nothing for the rule",
+                id=figure.id,
+                rule=rule,
+                ruled=ruled,
+            )
+        )
+        name = "mine" if figure.mine else ""
+        if self.objectName() != name:
+            self.setObjectName(name)
+            self.style().polish(self)
+        mark_wrong(self, "")
+
+    def show_words(self, words: str) -> None:
+        """Show what the maker typed, as it is."""
+        self._shown = words
+        if self.text() != words:
+            self.setText(words)
+
+    def _finish(self) -> None:
+        if self.text().strip() != self._shown:
+            self.entered.emit(self.figure, self.text())
+
+
+def shown_value(figure: Figure, unit: Unit, *, ruled: bool = False) -> str:
+    """The value of a figure as a maker reads it."""
+    value = figure.ruled if ruled else figure.value
+    return shown_length(value, unit) if figure.kind is FigureKind.LENGTH else f"{value:g}"
+
+
+class FigureRow(QWidget):
+    """A figure, or that of front and back side by side: words, fields, rule, and what is odd."""
+
+    def __init__(self, bases: tuple[Figure, ...], panel: FiguresPanel) -> None:
+        super().__init__()
+        self.base = bases[0].base
+        self.setAccessibleName(bases[0].words)
+        grid = QGridLayout(self)
+        grid.setContentsMargins(0, 2, 0, 4)
+        grid.setHorizontalSpacing(6)
+        grid.setVerticalSpacing(1)
+        words = label(bases[0].words, wrap=True)
+        grid.addWidget(words, 0, 0, 1, 3)
+        self.fields: dict[str, FigureField] = {}
+        self.back: dict[str, QPushButton] = {}
+        for column, figure in enumerate(bases):
+            field = FigureField()
+            field.entered.connect(panel.enter)
+            out = QPushButton("×")
+            out.setObjectName("chip")
+            out.setAccessibleName(tr("{id} by the rule again", id=figure.id))
+            out.setToolTip(tr("Back to the rule"))
+            out.clicked.connect(partial(panel.drop, figure.id))
+            both = QHBoxLayout()
+            both.setSpacing(2)
+            both.addWidget(field, 1)
+            both.addWidget(out)
+            grid.addLayout(both, 1, column)
+            self.fields[figure.id], self.back[figure.id] = field, out
+        grid.setColumnStretch(0, 1)
+        grid.setColumnStretch(1, 1)
+        self.rule = label("", "soft", wrap=True)
+        self.doubt = label("", "broken", wrap=True)
+        grid.addWidget(self.rule, 2, 0, 1, 3)
+        grid.addWidget(self.doubt, 3, 0, 1, 3)
+        self.found = " ".join((self.base, bases[0].words, bases[0].level)).lower()
+
+    def show_figures(self, figures: tuple[Figure, ...], garment: Garment, unit: Unit) -> None:
+        """Show them as they are now."""
+        for figure in figures:
+            own = garment.figures.get(figure.id) or garment.figures.get(figure.base)
+            self.fields[figure.id].show_figure(figure, own, unit)
+            self.back[figure.id].setVisible(figure.mine)
+        rules = dict.fromkeys(f.rule or tr("solved from {of}", of=", ".join(f.of)) for f in figures)
+        self.rule.setText("  ·  ".join(rules))
+        doubts = dict.fromkeys(str(f.doubt) for f in figures if f.doubt)
+        self.doubt.setText(" ".join(doubts))
+        self.doubt.setVisible(bool(doubts))
+
+    def show_typed(self, garment: Garment, unit: Unit) -> None:
+        """Show what is typed of them while nothing can be drafted."""
+        for id, field in self.fields.items():
+            own = garment.figures.get(id) or garment.figures.get(self.base)
+            if own is not None:
+                field.show_words(shown_own(own, unit))
+            self.back[id].setVisible(own is not None)
+
+    def mark(self, concerns: tuple[str, ...], refusal: str) -> None:
+        """Mark the fields that a refusal is about."""
+        for id, field in self.fields.items():
+            mark_concerned(field, refusal if id in concerns or self.base in concerns else "")
+
+
+class FiguresPanel(QFrame):
+    """All figures of the garment in hand, level by level. ``given`` carries a figure's id and what
+    the maker says of it, None for the rule; ``trouble`` why it cannot be read."""
+
+    given = Signal(str, object)
+    trouble = Signal(str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setProperty(PAGE, "figures")
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(6)
+        self.search = QLineEdit()
+        self.search.setPlaceholderText(tr("words to look for"))
+        self.search.setAccessibleName(tr("Search the figures"))
+        self.search.setClearButtonEnabled(True)
+        self.search.textChanged.connect(self._filter)
+        column.addWidget(self.search)
+        self.mine = label("", "soft", wrap=True)
+        column.addWidget(self.mine)
+        inner = QWidget()
+        self._column = QVBoxLayout(inner)
+        self._column.setContentsMargins(0, 0, 8, 0)
+        self._column.setSpacing(1)
+        self._scroll = scrolling(inner)
+        column.addWidget(self._scroll, 1)
+        self.rows: dict[str, FigureRow] = {}
+        self._levels: list[tuple[QWidget, list[FigureRow]]] = []
+        self._shape: tuple[str, ...] = ()
+        self._unit = Unit.CM
+
+    def show_draft(self, pattern: Pattern | None, garment: Garment, unit: Unit) -> None:
+        """Show the figures of a draft; where there is none, those of the last with what is
+        typed."""
+        self._unit = unit
+        if pattern is None:
+            for row in self.rows.values():
+                row.show_typed(garment, unit)
+            return
+        by_base: dict[str, list[Figure]] = {}
+        for figure in pattern.figures:
+            by_base.setdefault(figure.base, []).append(figure)
+        shape = tuple(figure.id for figure in pattern.figures)
+        if shape != self._shape:
+            self._make_rows(by_base)
+            self._shape = shape
+        for base, figures in by_base.items():
+            self.rows[base].show_figures(tuple(figures), garment, unit)
+        count = sum(figure.mine for figure in pattern.figures)
+        if not pattern.figures:
+            words = tr("This style takes no figures of your own yet: answer its questions.")
+        elif count:
+            words = tr("{count} figures are yours; × gives the rule again.", count=count)
+        else:
+            words = tr("Every figure is by its rule. Type yours in.")
+        relabelled(self.mine, words, "soft")
+
+    def mark(self, concerns: tuple[str, ...], refusal: str) -> None:
+        """Mark the fields that a refusal is about; none when it is empty."""
+        for row in self.rows.values():
+            row.mark(concerns, refusal)
+
+    def _make_rows(self, by_base: dict[str, list[Figure]]) -> None:
+        emptied(self._column)
+        self.rows, self._levels = {}, []
+        for base, figures in by_base.items():
+            level = figures[0].level
+            if not self._levels or self._levels[-1][0].property("level") != level:
+                self._levels.append((self._heading(level, figures), []))
+            row = FigureRow(tuple(figures), self)
+            self._levels[-1][1].append(row)
+            self.rows[base] = row
+            self._column.addWidget(row)
+        self._column.addStretch()
+        self._filter(self.search.text())
+
+    def _heading(self, level: str, figures: list[Figure]) -> QWidget:
+        """The name of a level, over the columns of front and back."""
+        heading = QWidget()
+        heading.setProperty("level", level)
+        row = QHBoxLayout(heading)
+        row.setContentsMargins(0, 8, 0, 0)
+        row.addWidget(label(level, "heading"), 1)
+        if len(figures) == 2:
+            row.addWidget(label(tr("front · back"), "soft"), 0, Qt.AlignmentFlag.AlignBottom)
+        self._column.addWidget(heading)
+        return heading
+
+    def _filter(self, text: str) -> None:
+        words = text.lower().split()
+        for heading, rows in self._levels:
+            shown = False
+            for row in rows:
+                fits = all(word in row.found for word in words)
+                row.setVisible(fits)
+                shown = shown or fits
+            heading.setVisible(shown)
+
+    def bring(self, bases: tuple[str, ...]) -> None:
+        """Bring figures into sight, the first of them with the focus."""
+        self.search.clear()
+        for base in bases:
+            row = self.rows.get(base)
+            if row is not None:
+                self._scroll.ensureWidgetVisible(row, 0, 40)
+                field = next(iter(row.fields.values()))
+                field.setFocus()
+                field.selectAll()
+                return
+
+    # --- edits -------------------------------------------------------------------------------
+
+    def enter(self, id: str, text: str) -> None:
+        """Take what was typed of a figure; what cannot be read is marked."""
+        if not text.strip():
+            self.drop(id)
+            return
+        try:
+            own = read_figure(text, self._unit)
+        except ValueError as reason:
+            for row in self.rows.values():
+                if id in row.fields:
+                    mark_wrong(row.fields[id], str(reason))
+            self.trouble.emit(str(reason))
+            return
+        self.given.emit(id, own)
+
+    def drop(self, id: str) -> None:
+        """Take a figure by its rule again."""
+        self.given.emit(id, None)

@@ -1,0 +1,167 @@
+"""Figures in the window: listed by level, typed, taken back, found and dragged on the paper."""
+
+import pytest
+from PySide6.QtCore import QPoint, QPointF, Qt
+
+from tests.app.test_window import CTRL, DRAFT, LEFT, go, type_into
+from wickel.app.stages.piece_card import PieceCard
+from wickel.draft import Formula, Length, Plus
+from wickel.job.job import CardGrain
+
+
+@pytest.fixture
+def panel(window, qtbot):
+    go(qtbot, window, DRAFT)
+    qtbot.keyClick(window, Qt.Key.Key_F, CTRL)
+    assert window.draft.options.figures.isVisible()
+    return window.draft.options.figures
+
+
+def field(panel, id):
+    return panel.rows[id.removesuffix(".front").removesuffix(".back")].fields[id]
+
+
+def enter(qtbot, panel, id, text):
+    own = field(panel, id)
+    own.setFocus()
+    own.selectAll()
+    qtbot.keyClick(own, Qt.Key.Key_Delete)
+    qtbot.keyClicks(own, text)
+    qtbot.keyClick(own, Qt.Key.Key_Return)
+
+
+def test_every_figure_of_the_draft_is_listed_with_its_rule(panel, session):
+    figures = session.draft.pattern.figures
+    assert set(panel.rows) == {figure.base for figure in figures}
+    assert field(panel, "shoulder.slope.front").text() == "2.2 cm"
+    assert panel.rows["side.across"].rule.text() == "max(bust, hip)/4 + ease/4"
+    assert "by its rule" in panel.mine.text()
+
+
+@pytest.mark.parametrize(
+    ("text", "own", "shown"),
+    [
+        ("3,5", Length(35.0), "3.5 cm"),
+        ("1 in", Length(25.4), "2.5 cm"),
+        ("+ 0.5 cm", Plus(5.0), "+ 0.5 cm"),
+        ("shoulder_across/10", Formula("shoulder_across/10"), "shoulder_across/10"),
+    ],
+)
+def test_a_length_a_plus_or_a_formula_is_taken_at_enter(panel, session, qtbot, text, own, shown):
+    enter(qtbot, panel, "shoulder.slope.front", text)
+    assert dict(session.garment.figures) == {"shoulder.slope.front": own}
+    assert field(panel, "shoulder.slope.front").text() == shown
+    assert field(panel, "shoulder.slope.front").objectName() == "mine"
+    assert field(panel, "shoulder.slope.back").objectName() != "mine"
+    assert "1 figures are yours" in panel.mine.text() or "yours" in panel.mine.text()
+
+
+def test_taken_back_by_its_button_by_nothing_typed_and_by_undo(panel, session, qtbot, window):
+    for _ in range(2):
+        enter(qtbot, panel, "shoulder.slope.front", "3 cm")
+        assert session.garment.figures
+        qtbot.mouseClick(panel.rows["shoulder.slope"].back["shoulder.slope.front"], LEFT)
+        assert not session.garment.figures
+    enter(qtbot, panel, "shoulder.slope.front", "3 cm")
+    enter(qtbot, panel, "shoulder.slope.front", "")
+    assert not session.garment.figures
+    window.draft.setFocus()
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert session.garment.figures == {"shoulder.slope.front": Length(30.0)}
+
+
+def test_what_cannot_be_read_is_marked_and_changes_nothing(panel, session, qtbot):
+    enter(qtbot, panel, "shoulder.slope.front", "two fingers")
+    assert not session.garment.figures
+    assert field(panel, "shoulder.slope.front").property("wrong")
+
+
+def test_what_is_unusual_is_said_and_drawn(panel, session, qtbot):
+    enter(qtbot, panel, "hem.rise.front", "15 cm")
+    assert session.draft is not None
+    assert "mostly it is from" in panel.rows["hem.rise"].doubt.text()
+    assert panel.rows["hem.rise"].doubt.isVisibleTo(panel)
+
+
+def test_what_cannot_be_drawn_stays_typed_and_is_marked(panel, session, qtbot):
+    enter(qtbot, panel, "hem.down.front", "20 cm")
+    assert session.refusal
+    own = field(panel, "hem.down.front")
+    assert own.text() == "20 cm"
+    assert own.property("concerned")
+    enter(qtbot, panel, "hem.down.front", "")
+    assert not session.refusal
+
+
+def test_words_find_figures(panel, qtbot):
+    qtbot.keyClicks(panel.search, "slope")
+    shown = [base for base, row in panel.rows.items() if row.isVisibleTo(panel)]
+    assert shown == ["shoulder.slope"]
+    panel.search.clear()
+    assert all(row.isVisibleTo(panel) for row in panel.rows.values())
+
+
+def pixel(window, piece, point):
+    paper = window.draft.paper
+    item = paper.items_by_id[piece]
+    at = next(p for p in item.piece.points if p.name == point)
+    scene = item.mapToScene(QPointF(at.across_mm, at.down_mm))
+    return paper.viewportTransform().map(scene).toPoint(), at
+
+
+def test_a_click_on_a_point_finds_its_figures(window, qtbot):
+    go(qtbot, window, DRAFT)
+    paper = window.draft.paper
+    paper.choose("front")
+    at, _ = pixel(window, "front", "shoulder point")
+    qtbot.mouseClick(paper.viewport(), LEFT, pos=at)
+    panel = window.draft.options.figures
+    assert panel.isVisible()
+    assert field(panel, "shoulder.across.front").hasFocus()
+
+
+def test_a_dragged_point_sets_its_figures_at_half_centimetres(window, session, qtbot):
+    go(qtbot, window, DRAFT)
+    paper = window.draft.paper
+    paper.choose("front")
+    at, before = pixel(window, "front", "hem at the side")
+    scale = paper.transform().m11()
+    to = at + QPoint(round(43 * scale), round(-22 * scale))
+    qtbot.mousePress(paper.viewport(), LEFT, pos=at)
+    qtbot.mouseMove(paper.viewport(), to)
+    qtbot.mouseRelease(paper.viewport(), LEFT, pos=to)
+    assert set(session.garment.figures) == {"hem.across.front", "hem.rise.front"}
+    for own in session.garment.figures.values():
+        assert own.mm % 5.0 == pytest.approx(0.0)
+    _, after = pixel(window, "front", "hem at the side")
+    assert after.across_mm == pytest.approx(before.across_mm + 43, abs=6)
+    assert after.down_mm == pytest.approx(before.down_mm - 22, abs=6)
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert not session.garment.figures
+
+
+def test_the_card_of_a_piece_sets_grain_copies_and_an_edge(window, session, qtbot):
+    go(qtbot, window, DRAFT)
+    window.draft.paper.choose("turn-up")
+    qtbot.keyClick(window, Qt.Key.Key_C, CTRL | Qt.KeyboardModifier.AltModifier)
+    (card,) = window.findChildren(PieceCard)
+    card.grain.setCurrentIndex(card.grain.findData("cross"))
+    card.copies.setValue(4)
+    type_into(qtbot, card.allowances["join"], "2.5")
+    qtbot.keyClick(card.do, Qt.Key.Key_Space)
+    own = session.garment.cards["turn-up"]
+    assert (own.grain, own.copies, dict(own.allowances_mm)) == (CardGrain.CROSS, 4, {"join": 25.0})
+    piece = session.draft.pattern.piece("turn-up")
+    assert piece.edge("join").allowance_mm == 25.0
+    assert sum(o.copies for p in session.pieces if p.id.endswith("turn-up") for o in p.orders) == 4
+
+
+def test_a_piece_that_is_left_out_is_drafted_but_not_cut(window, session, qtbot):
+    go(qtbot, window, DRAFT)
+    window.draft.paper.choose("back-facing")
+    window.draft.open_card()
+    (card,) = window.findChildren(PieceCard)
+    qtbot.mouseClick(card.cut, LEFT, pos=QPoint(8, card.cut.height() // 2))
+    qtbot.keyClick(card.do, Qt.Key.Key_Space)
+    assert session.draft.pattern.piece("back-facing")
+    assert not [piece for piece in session.pieces if piece.id.endswith("back-facing")]
