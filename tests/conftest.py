@@ -7,6 +7,9 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 import pytest
 from hypothesis import HealthCheck, settings
 
+from wickel.units import Unit
+from wickel.wording import show_in
+
 settings.register_profile(
     "wickel",
     deadline=None,
@@ -34,3 +37,4 @@ def pytest_collection_modifyitems(config, items):
 @pytest.fixture(autouse=True)
 def _home(tmp_path, monkeypatch):
     monkeypatch.setenv("WICKEL_HOME", str(tmp_path / "home"))
+    show_in(Unit.CM)

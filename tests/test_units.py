@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wickel.typed import UnreadableLength, parsed_length
+from wickel.typed import UnreadableLength, parsed_length, parsed_stretch
 from wickel.units import Unit, rounded_up, shown_cloth_length, shown_length
 
 
@@ -117,3 +117,25 @@ def test_what_is_bought_is_rounded_up_never_down(mm, step):
 def test_a_hundredth_of_a_millimetre_does_not_cost_a_step():
     assert rounded_up(1300.005, 100) == 1300
     assert rounded_up(1300.02, 100) == 1400
+
+
+@pytest.mark.parametrize(
+    ("text", "share"),
+    [
+        ("40", 0.4),
+        ("40 %", 0.4),
+        ("4,5", 0.045),
+        ("10 cm pull to 14", 0.4),
+        ("10 to 14", 0.4),
+        ("4 in pulls to 6 in", 0.5),
+        ("10 → 12.5 cm", 0.25),
+    ],
+)
+def test_a_stretch_is_a_part_of_a_hundred_or_as_it_pulls(text, share):
+    assert parsed_stretch(text) == pytest.approx(share, abs=1e-9)
+
+
+@pytest.mark.parametrize("text", ["", "much", "10 pull", "0 pull to 4", "10 14", "1,2,3 to 4"])
+def test_what_is_no_stretch_is_refused(text):
+    with pytest.raises(UnreadableLength, match="is not a number"):
+        parsed_stretch(text)

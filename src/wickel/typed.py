@@ -98,6 +98,44 @@ def parsed_length(text: str, default: Unit) -> float:
     return sign * total
 
 
+_UNIT = r"\s*(?:cm|mm|in|\")?\s*"
+_PULLED = re.compile(
+    rf"([\d.,]+){_UNIT}(?:pulls?|stretch(?:es)?)?\s*(?:to|→|->|:)\s*([\d.,]+){_UNIT}$"
+)
+
+
+def parsed_percent(text: str) -> float:
+    """Read a part of a hundred: 4 or 4 % as 0.04.
+
+    Raises:
+        UnreadableLength: it is no number.
+    """
+    try:
+        return float(text.strip().rstrip("% ").replace(",", ".")) / 100.0
+    except ValueError:
+        raise UnreadableLength(say("typed.no-share", text=text.strip()[:_LONGEST_TEXT])) from None
+
+
+def parsed_stretch(text: str) -> float:
+    """Read a part of a hundred, or how far a stretch of cloth pulls, as makers test it.
+
+    >>> parsed_stretch("40 %")
+    0.4
+    >>> round(parsed_stretch("10 cm pull to 14"), 6)
+    0.4
+
+    Raises:
+        UnreadableLength: it is neither.
+    """
+    pulled = _PULLED.match(text.strip())
+    if pulled is None:
+        return parsed_percent(text)
+    start, end = (parsed_percent(part) for part in pulled.groups())
+    if start <= 0:
+        raise UnreadableLength(say("typed.no-share", text=text.strip()[:_LONGEST_TEXT]))
+    return end / start - 1.0
+
+
 def _quantities(body: str, shown: str) -> list[tuple[Fraction, Unit | None]]:
     found: list[tuple[Fraction, Unit | None]] = []
     at = 0

@@ -235,7 +235,7 @@ def test_settings_of_the_wrong_kind_are_as_good_as_none(tmp_path, text, read):
 def test_settings_that_cannot_be_written_are_kept_for_this_time(tmp_path):
     (tmp_path / "in-the-way").write_text("")
     settings = SettingsFile(tmp_path / "in-the-way" / "settings.json")
-    settings.change(dark=True)
+    settings.remember(replace(settings.values, dark=True))
     assert settings.values.dark
 
 

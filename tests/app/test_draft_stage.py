@@ -86,7 +86,8 @@ def test_a_change_is_taken_out_again_by_its_button(window, session, qtbot):
     choose(dialog.operation, "interfacing")
     dialog.accept()
     assert len(session.garment.changes) == 1
-    (out,) = [b for b in window.draft.options.findChildren(QPushButton) if b.text() == "×"]
+    buttons = window.draft.options.findChildren(QPushButton)
+    (out,) = [b for b in buttons if b.accessibleName().startswith("Take change 1 out")]
     qtbot.mouseClick(out, LEFT)
     assert session.garment.changes == ()
 

@@ -7,6 +7,7 @@ from tests.app.test_window import CTRL, DRAFT, LEFT, go, type_into
 from wickel.app.stages.piece_card import PieceCard
 from wickel.draft import Formula, Length, Plus
 from wickel.job.job import CardGrain
+from wickel.studio import with_style
 
 
 @pytest.fixture
@@ -165,3 +166,25 @@ def test_a_piece_that_is_left_out_is_drafted_but_not_cut(window, session, qtbot)
     qtbot.keyClick(card.do, Qt.Key.Key_Space)
     assert session.draft.pattern.piece("back-facing")
     assert not [piece for piece in session.pieces if piece.id.endswith("back-facing")]
+
+
+def test_what_is_refused_is_drafted_anyway_and_refused_again(panel, session, qtbot, window):
+    button = window.draft.checks.anyway
+    assert not button.isVisible()
+    session.apply(with_style(session.job, session.garment, "trousers"), "Trousers")
+    go(qtbot, window, DRAFT)
+    enter(qtbot, panel, "crotch.whole", "40")
+    assert "disagree" in session.refusal
+    assert button.isVisible()
+    assert not button.isChecked()
+    qtbot.mouseClick(button, LEFT)
+    assert session.garment.anyway
+    assert not session.refusal
+    assert "disagree" in panel.rows["crotch.more"].doubt.text()
+    assert any(own.broken for own in session.draft.checks)
+    assert button.isChecked()
+    qtbot.mouseClick(button, LEFT)
+    assert not session.garment.anyway
+    assert "disagree" in session.refusal
+    session.undo()
+    assert session.garment.anyway

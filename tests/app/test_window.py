@@ -209,6 +209,17 @@ def test_a_share_that_is_no_number_is_refused(window, session, qtbot):
     assert session.cloth.shrink_across == 0.02
 
 
+def test_a_stretch_is_typed_as_it_is_tested(window, session, qtbot):
+    go(qtbot, window, CLOTH)
+    type_into(qtbot, window.cloth.stretch_across, "10 cm pull to 14")
+    assert session.cloth.stretch_across == pytest.approx(0.4)
+    assert window.cloth.stretch_across.text() == "40"
+    type_into(qtbot, window.cloth.stretch_across, "0 pull to 14")
+    assert "is not a number" in reason_beside(window.cloth.stretch_across)
+    type_into(qtbot, window.cloth.shrink_across, "10 cm pull to 14")
+    assert "is not a number" in reason_beside(window.cloth.shrink_across)
+
+
 def test_another_fold_by_button_by_card_and_by_key(window, session, qtbot):
     go(qtbot, window, LAY)
     qtbot.mouseClick(window.lay.ways.cards["lengthwise"], LEFT)
@@ -500,7 +511,7 @@ def test_another_size_is_laid_over_the_pieces(window, session, qtbot):
     assert larger.width() > alone.width()
     assert session.garment.size == ""  # the job itself is as it was
     type_into(
-        qtbot, window.draft.options.fields["neck_width_mm"], "11"
+        qtbot, window.draft.options.fields["neck_width_mm"], "14"
     )  # wider than a child's shoulder
     box.setCurrentIndex(box.findData("H98"))
     box.activated.emit(box.currentIndex())

@@ -16,17 +16,17 @@ from wickel.draft import (
     tape_checks,
     unusual_answers,
 )
-from wickel.draft.ledger import Both, Ledger, spelled
+from wickel.draft.ledger import ANYWAY, Both, Ledger, spelled
 from wickel.pattern import FigureKind, Gave
 
 LEDGERS = [style for style in STYLES.values() if style.steps is not None]
 IDS = [style.id for style in LEDGERS]
 
 
-def drafted(style, figures=None, size="92", **options):
+def drafted(style, figures=None, size="92", anyway=False, **options):
     known = STYLES[style]
     chart = CHARTS[known.charts[0]]
-    return draft(known, chart.body(size), options, Allowances(), figures or {})
+    return draft(known, chart.body(size), options, Allowances(), figures or {}, anyway=anyway)
 
 
 def drafted_or_refused(style, figures=None, size="92", **options):
@@ -41,6 +41,11 @@ def at(pattern, piece, name):
     """A construction point, as (down, across) in mm."""
     point = next(p for p in pattern.piece(piece).points if p.name == name)
     return (point.down_mm, point.across_mm)
+
+
+def of(pattern, id):
+    """A figure of a pattern, whole."""
+    return next(figure for figure in pattern.figures if figure.id == id)
 
 
 # --- the ledger itself ------------------------------------------------------------------------
@@ -61,7 +66,7 @@ def test_front_and_back_follow_the_same_rule_each_with_its_own_figures():
     own = ledger({"a.b.back": Length(30.0)})
     assert own.both("a.b", "2 cm", "First") == Both(20.0, 30.0)
     assert own.both("c", "a_b + 1 cm", "Second") == Both(30.0, 40.0)
-    assert own.both("d", "1 cm", "Third", back="a_b_front") == Both(10.0, 20.0)
+    assert own.both("d", ("1 cm", "a_b_front"), "Third") == Both(10.0, 20.0)
     assert own.length("e", "a_b_front + a_b_back", "Sum") == 50.0
 
 
@@ -236,3 +241,49 @@ def test_answers_beyond_what_is_usual_are_doubted_and_drawn_where_they_can_be(st
                 _, refusal = drafted_or_refused(style.id, size=middle(style), **answer)
                 assert refusal is None or refusal.args[0].code != "style.outside", option.id
             assert unusual_answers(style, {option.id: option.default}) == {}
+
+
+# --- drafted anyway ---------------------------------------------------------------------------
+
+ANYWAY_CASES = [
+    ("knit-top", {"sleeve.across": Length(600.0)}, "cap.height", "Cap to armhole"),
+    ("trousers", {"crotch.across": Length(10.0)}, "crotch.more", "Crotch"),
+    ("trousers", {"crotch.whole": Length(400.0)}, "crotch.more", "Crotch"),
+]
+
+
+@pytest.mark.parametrize(("style", "figures", "id", "check"), ANYWAY_CASES)
+def test_what_can_be_sewn_is_drafted_anyway_and_its_check_is_broken(style, figures, id, check):
+    known = STYLES[style]
+    body = CHARTS[known.charts[0]].body("92")
+    with pytest.raises(DraftRefused) as refused:
+        draft(known, body, {}, Allowances(), figures)
+    assert ANYWAY in refused.value.concerns
+    made = draft(known, body, {}, Allowances(), figures, anyway=True)
+    assert str(of(made, id).doubt) == str(refused.value)
+    (broken,) = (own for own in tape_checks(known, made, body, {}) if own.broken)
+    assert broken.name == check
+    assert broken.way_out
+
+
+def test_the_nearest_crotch_is_as_far_off_as_the_refusal_says():
+    made = drafted("trousers", {"crotch.across": Length(10.0)}, anyway=True)
+    known = STYLES["trousers"]
+    body = CHARTS[known.charts[0]].body("92")
+    (crotch,) = (own for own in tape_checks(known, made, body, {}) if own.name == "Crotch")
+    said = of(made, "crotch.more").doubt.values["short"]
+    assert crotch.other_mm - crotch.one_mm == pytest.approx(said, abs=0.01)
+
+
+def test_a_lift_of_the_makers_own_is_met_by_the_extension():
+    made = drafted("trousers", {"waist.lift": Length(5.0)})
+    known = STYLES["trousers"]
+    body = CHARTS[known.charts[0]].body("92")
+    assert not any(own.broken for own in tape_checks(known, made, body, {}))
+    assert made.figure("crotch.more") > 0
+
+
+def test_what_cannot_be_drawn_is_refused_anyway():
+    with pytest.raises(DraftRefused) as refused:
+        drafted("trousers", {"leg.down": Length(150.0)}, anyway=True)
+    assert ANYWAY not in refused.value.concerns

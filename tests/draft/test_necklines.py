@@ -43,9 +43,7 @@ def test_every_neck_runs_from_the_centre_to_the_shoulder(kind):
 def test_a_square_facing_has_the_area_worked_out_by_hand():
     # a frame 60 wide round 66.24 by 100 that narrows to 72 at the shoulder: outer 132 · 160 less
     # the opening
-    piece = neck_facing(
-        "f", "Facing", neckline("square", 100, (0.0, 72.0)), ALONG, 60, Allowances(), ON_FOLD
-    )
+    piece = neck_facing("front", neckline("square", 100, (0.0, 72.0)), ALONG, 60, Allowances())
     opening = 100 * (66.24 + 72) / 2
     assert area(net_line(piece)) == pytest.approx(132 * 160 - opening)
 

@@ -4,7 +4,7 @@ import pytest
 
 from wickel.body import size_body
 from wickel.draft import Allowances, TapeCheck
-from wickel.draft.parts import hip_curve, rectangle, round_neck, waist_within_hip, waistband
+from wickel.draft.parts import Strip, hip_curve, rectangle, round_neck, waist_within_hip, waistband
 from wickel.draft.sleeves import cap, cap_height
 from wickel.draft.style import DraftRefused
 from wickel.draft.usual_checks import alike, band_to_waist, over_body, over_head, waist_to_body
@@ -15,7 +15,16 @@ BODY = size_body("92")
 
 
 def strip(name, long_mm):
-    return rectangle(name, name, long_mm, 50, Allowances(), (Cut(material="main", copies=1),))
+    return rectangle(
+        Strip(
+            id=name,
+            name=name,
+            long_mm=long_mm,
+            high_mm=50,
+            cuts=(Cut(material="main", copies=1),),
+        ),
+        Allowances(),
+    )
 
 
 def test_a_check_holds_up_to_its_bounds_and_no_further():

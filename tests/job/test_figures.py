@@ -1,6 +1,7 @@
 """Figures and cards of a job: read from words, kept in its file, set on the command line."""
 
 import json
+from dataclasses import replace
 
 import pytest
 from hypothesis import given
@@ -13,12 +14,16 @@ from wickel.cloth import Cloth
 from wickel.draft import AsFar, DraftRefused, Formula, Length, Plus
 from wickel.files import job_of, job_record, read_job, save_job
 from wickel.job import Card, Garment, Job, drafted
+from wickel.job.as_far import found_as_far
 from wickel.job.edits import with_piece_card
 from wickel.job.figures import dragged, read_figure, read_settings, shown_own, with_figure
 from wickel.job.job import CardGrain
+from wickel.job.laying import lay_job
 from wickel.job.work import cut_pieces, drafted_series
+from wickel.lay import LayRefused, Search
 from wickel.lay.demand import Grain
 from wickel.units import Unit
+from wickel.yardage import need
 
 DRESS = Garment(id="dress", style="box-dress", size="92", body=size_body("92"))
 JOB = Job(
@@ -131,6 +136,24 @@ def test_a_draft_on_the_command_line_with_a_figure(tmp_path):
     assert "no figure brim" in refused.stderr
 
 
+def test_a_draft_on_the_command_line_that_is_drafted_anyway(tmp_path):
+    legs = replace(
+        DRESS,
+        style="trousers",
+        figures={"crotch.whole": Length(400.0)},
+        cloths={"interfacing": "silk"},
+    )
+    path, out = tmp_path / "a.wickel.json", tmp_path / "out"
+    save_job(replace(JOB, garments=(legs,)), path)
+    refused = CliRunner().invoke(app, ["draft", str(path), "-o", str(out)])
+    assert refused.exit_code == 2
+    assert "disagree" in refused.stderr
+    made = CliRunner().invoke(app, ["draft", str(path), "-o", str(out), "--anyway"])
+    assert made.exit_code == 0, made.stderr
+    kept = replace(JOB, garments=(replace(legs, anyway=True),))
+    assert job_of(job_record(kept), "a.wickel.json") == kept
+
+
 def test_figures_are_listed_with_their_rules():
     result = CliRunner().invoke(app, ["figures", "pencil-skirt", "--size", "96", "--json"])
     found = {own["id"]: own for own in json.loads(result.stdout)}
@@ -225,3 +248,49 @@ def test_a_point_that_no_figure_moves_stays():
         dragged(JOB, DRESS, "pocket", "finger tip", (0.0, 0.0))
     with pytest.raises(ValueError, match="no point"):
         dragged(JOB, DRESS, "front", "pocket tip", (0.0, 0.0))
+
+
+# --- as far as the cloth goes -------------------------------------------------------------------
+
+
+def skirt_on(at_hand_mm):
+    cloth = Cloth(id="linen", usable_width_mm=1400.0, length_at_hand_mm=at_hand_mm)
+    skirt = Garment(
+        id="skirt",
+        style="pencil-skirt",
+        size="92",
+        body=size_body("92"),
+        cloths={"interfacing": "firm"},
+        figures={"hem.down": AsFar(400.0)},
+    )
+    firm = Cloth(id="firm", usable_width_mm=900.0)
+    return Job(cloths=(cloth, firm), garments=(skirt,), fold="open")
+
+
+def test_a_skirt_goes_as_far_as_the_cloth_does():
+    found = []
+    for at_hand in (900.0, 1100.0):
+        job = found_as_far(skirt_on(at_hand), Search(effort=30))
+        own = job.garments[0].figures["hem.down"]
+        assert isinstance(own, AsFar)
+        found.append(own.found_mm)
+        lays = lay_job(job, cut_pieces(job), fold="open", search=Search(effort=30))
+        (lay,) = (lay for lay in lays if lay.cloth.id == "linen")
+        assert need(lay).need_mm <= at_hand + 1e-6
+    # the front and both backs lie side by side on 140 cm: the length grows with the cloth
+    assert found[1] - found[0] == pytest.approx(200.0, abs=25.0)
+
+
+def test_cloth_too_short_even_for_the_least_is_refused():
+    with pytest.raises(LayRefused, match=r"Even at its least hem\.down"):
+        found_as_far(skirt_on(600.0), Search(effort=20))
+
+
+def test_what_is_found_is_said_and_written(tmp_path):
+    path, out = tmp_path / "a.wickel.json", tmp_path / "b.wickel.json"
+    save_job(skirt_on(1000.0), path)
+    result = CliRunner().invoke(app, ["reach", str(path), "-o", str(out), "--effort", "20"])
+    assert result.exit_code == 0, result.stderr
+    assert result.stdout.startswith("skirt:hem.down: ")
+    own = read_job(out).garments[0].figures["hem.down"]
+    assert own.found_mm >= own.least_mm == 400.0

@@ -4,6 +4,7 @@ between two."""
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from functools import partial
 from pathlib import Path
 
@@ -163,4 +164,5 @@ class Opening(QObject):
         """Remember the job that is open, and the last few of all."""
         path = str(self._session.path)
         others = (own for own in self._settings.values.recent if own != path)
-        self._settings.change(last_job=path, recent=(path, *others)[:MOST_RECENT])
+        recent = (path, *others)[:MOST_RECENT]
+        self._settings.remember(replace(self._settings.values, last_job=path, recent=recent))

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import contextlib
 import json
-from dataclasses import asdict, dataclass, fields, replace
+from dataclasses import asdict, dataclass, fields
 from pathlib import Path
 from typing import Any
 
@@ -47,8 +47,8 @@ class SettingsFile:
             right["recent"] = tuple(own for own in recent if isinstance(own, str))
         return Settings(**right)
 
-    def change(self, **changes: Any) -> None:
+    def remember(self, values: Settings) -> None:
         """Remember changed values; a folder that cannot be written costs only the memory."""
-        self.values = replace(self.values, **changes)
+        self.values = values
         with contextlib.suppress(OSError):
             saved(self._path, json.dumps(asdict(self.values)))

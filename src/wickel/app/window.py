@@ -416,13 +416,13 @@ class MainWindow(QMainWindow):
             getattr(view, how)()
 
     def _toggle_dark(self) -> None:
-        self._settings.change(dark=self._dark.isChecked())
+        self._settings.remember(replace(self._settings.values, dark=self._dark.isChecked()))
         self._dress_anew()
 
     def _text_by(self, factor: float) -> None:
         """Make all text larger or smaller."""
         set_text_scale(text_scale() * factor)
-        self._settings.change(text=text_scale())
+        self._settings.remember(replace(self._settings.values, text=text_scale()))
         self._dress_anew()
 
     def _dress_anew(self) -> None:
@@ -614,7 +614,9 @@ class MainWindow(QMainWindow):
 
     def closeEvent(self, event: QCloseEvent) -> None:
         geometry = bytes(self.saveGeometry().toBase64().data()).decode("ascii")
-        self._settings.change(geometry=geometry, stage=self.stack.currentIndex())
+        stage = self.stack.currentIndex()
+        values = replace(self._settings.values, geometry=geometry, stage=stage)
+        self._settings.remember(values)
         self.buy.shut()
         self._session.shut()
         super().closeEvent(event)

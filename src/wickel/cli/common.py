@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import sys
 from collections.abc import Iterable
+from dataclasses import replace
 from pathlib import Path
 from typing import Annotated, NoReturn
 
@@ -52,17 +53,20 @@ def read(path: Path) -> Job:
 
 
 def opened(
-    path: Path, *, to_lay: bool = False, settings: tuple[str, ...] = ()
+    path: Path, *, to_lay: bool = False, settings: tuple[str, ...] = (), anyway: bool = False
 ) -> tuple[Job, tuple[CutPiece, ...]]:
     """The job of a file and all its pieces, drafted and checked; ends when they cannot be.
 
-    When they are ``to_lay`` each must fit onto its cloth in some way. ``settings`` give figures.
+    When they are ``to_lay`` each must fit onto its cloth in some way. ``settings`` give figures;
+    ``anyway``: they are drafted although a check cannot hold.
     """
     job = read(path)
     try:
         job = read_settings(settings, job)
     except ValueError as reason:
         fail(reason, UNUSABLE)
+    if anyway:
+        job = replace(job, garments=tuple(replace(g, anyway=True) for g in job.garments))
     try:
         pieces = cut_pieces(job)
         return job, layable(pieces, job) if to_lay else pieces

@@ -22,13 +22,16 @@ from wickel.cli.common import (
     app,
     fail,
     opened,
+    read,
     written,
 )
 from wickel.cloth import BadWay, Spreading
-from wickel.draft import NOT_MEASURED, TapeCheck
+from wickel.draft import NOT_MEASURED, AsFar, TapeCheck
 from wickel.drawing import lay_drawing, piece_drawing
 from wickel.files import UniqueNames, dumped, job_record, lay_record, save_lays, svg_text
 from wickel.job import BEST, Job, cloths_in_use, drafted_series, lay_job
+from wickel.job.as_far import FIND_EFFORT, found_as_far
+from wickel.job.figures import read_settings
 from wickel.lay import (
     DEFAULT_EFFORT,
     PLANNING,
@@ -59,11 +62,14 @@ def draft(
             help="A figure of your own: [GARMENT:]ID=23cm, =+1cm, =waist/4+2cm. May come again.",
         ),
     ] = None,
+    anyway: Annotated[
+        bool, typer.Option(help="Draft what can be sewn although a check cannot hold.")
+    ] = False,
     as_json: AsJson = False,
 ) -> None:
     """Draft the pieces of a job: one SVG a piece at 1:1, and all as plain outlines in a job
     file."""
-    job, pieces = opened(job_path, settings=tuple(settings or ()))
+    job, pieces = opened(job_path, settings=tuple(settings or ()), anyway=anyway)
     names = UniqueNames()
     made: dict[str, str] = {}
     for garment in job.garments:
@@ -343,3 +349,43 @@ def _export(
                 path,
                 lay_pdf(one, title, job.unit, sheet_words(job, one, f"{date.today():%Y-%m-%d}")),
             )
+
+
+@app.command()
+def reach(
+    job_path: JobPath,
+    settings: Annotated[
+        list[str] | None,
+        typer.Option("--set", help="A figure that goes as far as the cloth: [GARMENT:]ID=>45cm."),
+    ] = None,
+    out: Annotated[
+        Path | None, typer.Option("-o", "--out", help="Job file to write with what was found.")
+    ] = None,
+    effort: Annotated[
+        int, typer.Option(min=1, max=100_000, help="Steps of the search for each lay.")
+    ] = FIND_EFFORT,
+    as_json: AsJson = False,
+) -> None:
+    """Find how far the cloth lets the figures go that are to go as far as it does."""
+    apart((job_path,), [out] if out is not None else [])
+    try:
+        job = found_as_far(
+            read_settings(tuple(settings or ()), read(job_path)), Search(effort=effort)
+        )
+    except (LayRefused, BadWay) as reason:
+        fail(reason, REFUSED)
+    except ValueError as reason:
+        fail(reason, UNUSABLE)
+    if out is not None:
+        written(out, dumped(job_record(job)) + "\n")
+    found = {
+        f"{garment.id}:{id}": own.found_mm
+        for garment in job.garments
+        for id, own in garment.figures.items()
+        if isinstance(own, AsFar) and own.found_mm is not None
+    }
+    if as_json:
+        print(json.dumps(found))
+        return
+    for name, mm in found.items():
+        print(f"{name}: {shown_length(mm, job.unit)}")

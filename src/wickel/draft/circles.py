@@ -7,13 +7,14 @@ the centre of the circle, down along the panel's middle.
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.draft.usual_checks import ZIP
 from wickel.geometry import Cubic, Path, Point
-from wickel.pattern import Cut, Notch, Piece, edge_length
+from wickel.pattern import ConstructionPoint, Cut, Notch, Piece, edge_length
 from wickel.wording import say
 
 MOST_PANEL_DEG = 180.0
@@ -80,20 +81,32 @@ def ring_below(panel: Piece, panels: int, down_mm: float) -> float:
     return panels * edge_length(panel, "waist") * (inner + down_mm) / inner
 
 
+@dataclass(frozen=True, slots=True)
+class Circle:
+    """A part of a circle in equal panels: the seam that its inner arcs make up, the part of the
+    whole circle, how many panels, and how long they are."""
+
+    seam_mm: float
+    fraction: float
+    panels: int
+    long_mm: float
+
+    @property
+    def half_deg(self) -> float:
+        """Half the angle of a panel."""
+        return 360 * self.fraction / self.panels / 2
+
+
 def circle_panel(
     id: str,
     name: str,
-    seam_mm: float,
-    fraction: float,
-    panels: int,
-    long_mm: float,
+    circle: Circle,
     allow: Allowances,
     *,
     bias: bool = False,
     zip_mm: float = 0.0,
 ) -> Piece:
-    """One of the equal panels of a part of a circle, ``long_mm`` long, whose inner arcs make up the
-    seam.
+    """One of the equal panels of a part of a circle.
 
     The allowance at the seam is added towards the centre, so that the seam does not come out too
     long. A zip so long is marked on both its sides.
@@ -102,12 +115,41 @@ def circle_panel(
         DraftRefused: a panel would be more than half a circle, or the seam leaves no room for its
         allowance.
     """
-    inner = radius(seam_mm, fraction)
-    if 360 * fraction / panels > MOST_PANEL_DEG:
+    inner, half, long_mm = radius(circle.seam_mm, circle.fraction), circle.half_deg, circle.long_mm
+    _check_circle(name, circle, inner, allow)
+    return Piece(
+        id=id,
+        name=name,
+        edges=edges(
+            allow,
+            ("waist", arc(inner, -half, half), "waist"),
+            ("side", line(_at(inner, half), _at(inner + long_mm, half)), "side"),
+            (
+                "hem",
+                tuple(s.backwards() for s in reversed(arc(inner + long_mm, -half, half))),
+                "curved_hem",
+            ),
+            ("other side", line(_at(inner + long_mm, -half), _at(inner, -half)), "side"),
+        ),
+        cuts=(Cut(material="main", copies=circle.panels),),
+        notches=(
+            Notch(name=ZIP, edge="side", at_mm=zip_mm),
+            Notch(name="zip end", edge="other side", at_mm=long_mm - zip_mm),
+        )
+        if zip_mm
+        else (),
+        grain_deg=45.0 if bias else 0.0,
+        points=_panel_points(inner, circle),
+    )
+
+
+def _check_circle(name: str, circle: Circle, inner: float, allow: Allowances) -> None:
+    """Raises ``DraftRefused``, as ``circle_panel``."""
+    if 2 * circle.half_deg > MOST_PANEL_DEG:
         raise DraftRefused(
             say(
                 "circles.panel-cannot-more-than-half",
-                fraction=math.ceil(360 * fraction / MOST_PANEL_DEG),
+                fraction=math.ceil(360 * circle.fraction / MOST_PANEL_DEG),
             ),
             "panels",
             "circle",
@@ -124,45 +166,17 @@ def circle_panel(
             "peplum",
             "waist",
         )
-    half = 360 * fraction / panels / 2
-    return Piece(
-        id=id,
-        name=name,
-        edges=edges(
-            allow,
-            ("waist", arc(inner, -half, half), "waist"),
-            ("side", line(_at(inner, half), _at(inner + long_mm, half)), "side"),
-            (
-                "hem",
-                tuple(s.backwards() for s in reversed(arc(inner + long_mm, -half, half))),
-                "curved_hem",
-            ),
-            ("other side", line(_at(inner + long_mm, -half), _at(inner, -half)), "side"),
+
+
+def _panel_points(inner: float, circle: Circle) -> tuple[ConstructionPoint, ...]:
+    half, outer = circle.half_deg, inner + circle.long_mm
+    return (
+        point(
+            "middle of the waist", (inner, 0.0), "waist and ease / (2 · π · the part of a circle)"
         ),
-        cuts=(Cut(material="main", copies=panels),),
-        notches=(
-            Notch(name=ZIP, edge="side", at_mm=zip_mm),
-            Notch(name="zip end", edge="other side", at_mm=long_mm - zip_mm),
-        )
-        if zip_mm
-        else (),
-        grain_deg=45.0 if bias else 0.0,
-        points=(
-            point(
-                "middle of the waist",
-                (inner, 0.0),
-                "waist and ease / (2 · π · the part of a circle)",
-            ),
-            point(
-                "end of the waist", _at(inner, half), "half the panel's angle, on the same radius"
-            ),
-            point("middle of the hem", (inner + long_mm, 0.0), "the length further out"),
-            point(
-                "end of the hem",
-                _at(inner + long_mm, half),
-                "half the panel's angle, on the hem's radius",
-            ),
-        ),
+        point("end of the waist", _at(inner, half), "half the panel's angle, on the same radius"),
+        point("middle of the hem", (outer, 0.0), "the length further out"),
+        point("end of the hem", _at(outer, half), "half the panel's angle, on the hem's radius"),
     )
 
 
@@ -171,4 +185,4 @@ def flounce(
 ) -> tuple[Piece, ...]:
     """A peplum or flounce in two panels, closed where the garment closes. Raises
     ``DraftRefused``."""
-    return (circle_panel(id, name, seam_mm, fraction, 2, long_mm, allow),)
+    return (circle_panel(id, name, Circle(seam_mm, fraction, 2, long_mm), allow),)

@@ -11,7 +11,7 @@ import math
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import edges, line, point, rectangle, solved
+from wickel.draft.parts import Strip, edges, line, point, rectangle, solved
 from wickel.draft.style import ChoiceOption, LengthOption
 from wickel.geometry import Cubic, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
@@ -53,18 +53,17 @@ def collar_pieces(
     if kind == "none":
         return ()
     if kind == "roll":
-        roll = rectangle(
-            "collar",
-            "Roll collar",
-            2 * half_neck_mm,
-            4 * height_mm,
-            allow,
-            (Cut(material="main", copies=1),),
+        strip = Strip(
+            id="collar",
+            name="Roll collar",
+            long_mm=2 * half_neck_mm,
+            high_mm=4 * height_mm,
+            cuts=(Cut(material="main", copies=1),),
             role="neck",
             fold_line=True,
             grain_deg=45.0,
         )
-        return (roll,)
+        return (rectangle(strip, allow),)
     if kind == "stand":
         if opens_behind:
             return (_straight_stand(half_neck_mm, height_mm, allow),)

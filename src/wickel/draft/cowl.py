@@ -35,22 +35,7 @@ def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "
         DraftRefused: no swing within the bounds gives that much.
     """
     pivot = half.armhole.end
-    wanted = half.neck.base[1] + hang_mm
-
-    def swung(deg: float) -> Affine:
-        return moved(*pivot).after(turned(deg).after(moved(-pivot[0], -pivot[1])))
-
-    def across(deg: float) -> float:
-        return swung(_OUTWARD * deg)(half.neck.base)[1]
-
-    swing = solved(across, wanted, 0.0, MOST_SWING_DEG, tolerance_mm=1e-6)
-    if swing is None:
-        raise DraftRefused(
-            say("cowl.cowl-wider-each-side-swing", hang=hang_mm, most_swing_deg=MOST_SWING_DEG),
-            "hang_mm",
-            "shoulder",
-        )
-    by = swung(_OUTWARD * swing)
+    swing, by = _swing(half, hang_mm)
     base, shoulder = by(half.neck.base), by(half.shoulder)
     armhole = mapped((half.armhole,), by)
     armhole = (*armhole[:-1], replace(armhole[-1], end=pivot))
@@ -91,3 +76,25 @@ def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "
             point("hem at the centre", (half.hem_centre, 0.0), "length below the waist"),
         ),
     )
+
+
+def _swing(half: Torso, hang_mm: float) -> tuple[float, Affine]:
+    """By how much armhole and shoulder turn about the underarm, in degrees, and the turn. Raises
+    ``DraftRefused``."""
+    pivot = half.armhole.end
+    wanted = half.neck.base[1] + hang_mm
+
+    def swung(deg: float) -> Affine:
+        return moved(*pivot).after(turned(deg).after(moved(-pivot[0], -pivot[1])))
+
+    def across(deg: float) -> float:
+        return swung(_OUTWARD * deg)(half.neck.base)[1]
+
+    swing = solved(across, wanted, 0.0, MOST_SWING_DEG, tolerance_mm=1e-6)
+    if swing is None:
+        raise DraftRefused(
+            say("cowl.cowl-wider-each-side-swing", hang=hang_mm, most_swing_deg=MOST_SWING_DEG),
+            "hang_mm",
+            "shoulder",
+        )
+    return swing, swung(_OUTWARD * swing)

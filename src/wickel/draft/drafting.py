@@ -22,8 +22,13 @@ def draft(
     options: Options,
     allowances: Allowances,
     figures: Mapping[str, Own] = _NONE,
+    *,
+    anyway: bool = False,
 ) -> Pattern:
     """Draft a garment for a body, with the maker's own figures where a style takes them.
+
+    What can be sewn although a length that is solved meets its check nowhere, like a cap shorter
+    than its armhole, is drafted ``anyway`` when that is asked for; the check is then broken.
 
     Raises:
         DraftRefused: a measurement is missing or impossible, an option is out of bounds, a figure
@@ -39,7 +44,7 @@ def draft(
     for doubt in doubts(body):
         if doubt.impossible and set(doubt.measurements) & set(style.required):
             raise DraftRefused(doubt.text, *doubt.measurements)
-    made = _drawn(style, body, options, allowances, figures)
+    made = _drawn(style, body, options, allowances, figures, anyway=anyway)
     for piece in made.pieces:
         try:
             simple_outline(net_line(piece))
@@ -55,6 +60,8 @@ def _drawn(
     options: Options,
     allowances: Allowances,
     figures: Mapping[str, Own],
+    *,
+    anyway: bool,
 ) -> Pattern:
     """The pattern as the style draws it, with its figures where it has a ledger."""
     full = full_options(style, options)
@@ -62,7 +69,7 @@ def _drawn(
         for id in figures:
             raise DraftRefused(say("ledger.none", style=style.name), id)
         return style.drafted(body, full, allowances)
-    ledger = Ledger(body, full, figures)
+    ledger = Ledger(body, full, figures, anyway=anyway)
     try:
         made = style.steps(ledger, allowances)
     except DraftRefused:

@@ -16,11 +16,9 @@ def edge_facing(
     width_mm: float,
     allow: Allowances,
     *,
-    id: str = "",
-    name: str = "",
     option: str = "facing_mm",
 ) -> Piece:
-    """The facing along some edges of a piece, called after it unless it is given a name.
+    """The facing along some edges of a piece, called after it.
 
     ``option`` is the style's option that its width came from.
 
@@ -32,8 +30,8 @@ def edge_facing(
             piece,
             edges,
             width_mm,
-            id=id or f"{piece.id}-facing",
-            name=name or f"{piece.name} facing",
+            id=f"{piece.id}-facing",
+            name=f"{piece.name} facing",
             allowance_mm=allow["facing"],
         )
     except DraftRefused as refusal:

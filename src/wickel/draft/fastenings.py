@@ -9,7 +9,7 @@ from dataclasses import replace
 from wickel.draft.allowances import Allowances
 from wickel.draft.facings import edge_facing
 from wickel.draft.operations import extend
-from wickel.draft.parts import rectangle
+from wickel.draft.parts import Strip, rectangle
 from wickel.pattern import Cut, Notch, Piece, edge_length
 
 LEAST_BUTTON_GAP_MM = 70.0
@@ -36,14 +36,7 @@ def button_stand(
         for k in range(count)
     )
     opened = replace(opened, notches=(*opened.notches, *holes))
-    strip = edge_facing(
-        opened,
-        ("front edge", "neck"),
-        facing_mm,
-        allow,
-        id=f"{front.id}-facing",
-        name=f"{front.name} facing",
-    )
+    strip = edge_facing(opened, ("front edge", "neck"), facing_mm, allow)
     return opened, replace(strip, notches=())
 
 
@@ -51,15 +44,15 @@ def tie(
     id: str, name: str, long_mm: float, wide_mm: float, allow: Allowances, *, copies: int = 2
 ) -> Piece:
     """A tie, belt or loop: a strip of twice its finished width, folded along its middle."""
-    return rectangle(
-        id,
-        name,
-        long_mm,
-        2 * wide_mm,
-        allow,
-        (Cut(material="main", copies=copies),),
+    strip = Strip(
+        id=id,
+        name=name,
+        long_mm=long_mm,
+        high_mm=2 * wide_mm,
+        cuts=(Cut(material="main", copies=copies),),
         fold_line=True,
     )
+    return rectangle(strip, allow)
 
 
 def bias_strip(
@@ -69,23 +62,21 @@ def bias_strip(
     finished_mm: float,
     allow: Allowances,
     *,
-    kind: str = "single",
     copies: int = 1,
 ) -> Piece:
-    """A strip on the bias for a binding or a strap, its own width and no allowance along it.
-
-    Width is 4 × finished with both edges turned in, 6 × doubled, 2 × for raw edges on knit
-    (``BINDINGS``).
-    """
+    """A strip on the bias for a binding or a strap, both edges turned in: four times as wide as it
+    is finished, and no allowance along it."""
     strip = rectangle(
-        id,
-        name,
-        long_mm,
-        BINDINGS[kind] * finished_mm,
+        Strip(
+            id=id,
+            name=name,
+            long_mm=long_mm,
+            high_mm=BINDINGS["single"] * finished_mm,
+            cuts=(Cut(material="main", copies=copies),),
+            fold_line=True,
+            grain_deg=45.0,
+        ),
         allow,
-        (Cut(material="main", copies=copies),),
-        fold_line=True,
-        grain_deg=45.0,
     )
     return replace(
         strip,

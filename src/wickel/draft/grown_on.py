@@ -168,21 +168,7 @@ def grown_on_by(ledger: Ledger, long: str, ease: str = "ease/4") -> tuple[GrownO
     Raises:
         DraftRefused: neck and shoulder, sleeve and body, or length and underarm disagree.
     """
-    ledger.at("Neck")
-    neck = ledger.both("neck.across", "neck_width", "Neck width from the centre", (50, 150))
-    true = ledger.both(
-        "neck.true",
-        "min(neck_across, 7.8 cm)",
-        "True neck point from the centre, from which the shoulder line is drawn",
-        (45, 100),
-    )
-    depth = ledger.both(
-        "neck.down", "front_neck", "Neck depth at the centre", (5, 260), back="back_neck"
-    )
-    ledger.at("Shoulder")
-    across = ledger.both("shoulder.across", "shoulder/2", "Shoulder point from the centre")
-    slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 70))
-    sleeve = ledger.both("sleeve.long", "sleeve", "Sleeve on from the shoulder point", (40, 700))
+    tops, depth = _tops(ledger)
     half = ledger.both(
         "sleeve.half", "(upper_arm + sleeve_ease)/2", "Half the sleeve at its end", (90, 420)
     )
@@ -197,10 +183,6 @@ def grown_on_by(ledger: Ledger, long: str, ease: str = "ease/4") -> tuple[GrownO
         "chest.down", "bust/6 + 3.81 cm", "Chest line below the neck point", (120, 340)
     )
     ledger.both("underarm.curve", "8 cm", "Length of the underarm curve", (20, 150))
-    tops = {
-        own: _Top(neck.of(own), true.of(own), across.of(own), slope.of(own), sleeve.of(own))
-        for own in SIDES
-    }
     corners = {own: _corner(tops[own], half.of(own), side.of(own), ledger.body) for own in SIDES}
     ledger.know("corner_down", Both(*(corners[own][0][0] for own in SIDES)))
     ledger.know("sleeve_under", Both(*(corners[own][1] for own in SIDES)))
@@ -216,38 +198,90 @@ def grown_on_by(ledger: Ledger, long: str, ease: str = "ease/4") -> tuple[GrownO
     full = ledger.both("hem.down", long, "Length from the neck point", (300, 1700))
     hem = ledger.both("hem.across", "side_across", "A quarter at the hem")
     rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120))
-    frames = []
-    for own in SIDES:
-        if full.of(own) - rise.of(own) < down.of(own) + LEAST_BELOW_UNDERARM_MM:
-            raise DraftRefused(
-                say(
-                    "grown_on.dress-end-down-too-close",
-                    full=full.of(own) - rise.of(own),
-                    side_top=down.of(own),
-                ),
-                "below_knee_mm",
-                f"hem.down.{own}",
-                "sleeve_ease_mm",
-            )
-        top, corner = tops[own], corners[own][0]
-        u = top.overarm
-        frames.append(
-            GrownOn(
-                neck=top.neck,
+    front, back = (
+        _frame(
+            own,
+            tops[own],
+            corners[own][0],
+            _Figures(
                 neck_down=depth.of(own),
-                shoulder=top.shoulder,
-                sleeve_end=top.sleeve_end,
-                sleeve_under=top.under(half.of(own)),
-                curve_start=(corner[0] + u[0] * along.of(own), corner[1] + u[1] * along.of(own)),
-                side_top=(down.of(own), side.of(own)),
-                corner=corner,
-                hem_side=(full.of(own) - rise.of(own), hem.of(own)),
-                hem_centre=(full.of(own), 0.0),
-                chest_mm=chest.of(own),
-            )
+                half=half.of(own),
+                side=side.of(own),
+                chest=chest.of(own),
+                along=along.of(own),
+                down=down.of(own),
+                full=full.of(own),
+                hem=hem.of(own),
+                rise=rise.of(own),
+            ),
         )
-    front, back = frames
+        for own in SIDES
+    )
     return front, back
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Figures:
+    """The figures of a half below its shoulder line, in mm."""
+
+    neck_down: float
+    half: float
+    side: float
+    chest: float
+    along: float
+    down: float
+    full: float
+    hem: float
+    rise: float
+
+
+def _frame(where: str, top: _Top, corner: Point, own: _Figures) -> GrownOn:
+    """The half as it is drawn. Raises ``DraftRefused``: it ends too close below the underarm."""
+    if own.full - own.rise < own.down + LEAST_BELOW_UNDERARM_MM:
+        raise DraftRefused(
+            say("grown_on.dress-end-down-too-close", full=own.full - own.rise, side_top=own.down),
+            "below_knee_mm",
+            f"hem.down.{where}",
+            "sleeve_ease_mm",
+        )
+    u = top.overarm
+    return GrownOn(
+        neck=top.neck,
+        neck_down=own.neck_down,
+        shoulder=top.shoulder,
+        sleeve_end=top.sleeve_end,
+        sleeve_under=top.under(own.half),
+        curve_start=(corner[0] + u[0] * own.along, corner[1] + u[1] * own.along),
+        side_top=(own.down, own.side),
+        corner=corner,
+        hem_side=(own.full - own.rise, own.hem),
+        hem_centre=(own.full, 0.0),
+        chest_mm=own.chest,
+    )
+
+
+def _tops(ledger: Ledger) -> tuple[dict[str, _Top], Both]:
+    """Neck, shoulder and sleeve of each side, and how deep the neck is."""
+    ledger.at("Neck")
+    neck = ledger.both("neck.across", "neck_width", "Neck width from the centre", (50, 150))
+    true = ledger.both(
+        "neck.true",
+        "min(neck_across, 7.8 cm)",
+        "True neck point from the centre, from which the shoulder line is drawn",
+        (45, 100),
+    )
+    depth = ledger.both(
+        "neck.down", ("front_neck", "back_neck"), "Neck depth at the centre", (5, 260)
+    )
+    ledger.at("Shoulder")
+    across = ledger.both("shoulder.across", "shoulder/2", "Shoulder point from the centre")
+    slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 70))
+    sleeve = ledger.both("sleeve.long", "sleeve", "Sleeve on from the shoulder point", (40, 700))
+    tops = {
+        own: _Top(neck.of(own), true.of(own), across.of(own), slope.of(own), sleeve.of(own))
+        for own in SIDES
+    }
+    return tops, depth
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,7 +14,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from wickel.body import MEASUREMENTS, Body
 from wickel.draft.formulas import BadFormula, Formulas
@@ -23,6 +23,9 @@ from wickel.pattern import Figure, FigureKind, Gave
 from wickel.wording import Text, say, words_of
 
 SIDES = ("front", "back")
+ANYWAY = "anyway"
+"""Among the concerns of a refusal: the garment could be drafted anyway, a check broken."""
+
 MOST_MM = 20_000.0
 """No figure of a garment is longer."""
 
@@ -91,8 +94,15 @@ class Ledger:
         ValueError: a figure is spelled like a measurement, or is taken twice.
     """
 
-    def __init__(self, body: Body, options: Options, given: Given | None = None) -> None:
-        self.body, self.options = body, options
+    def __init__(
+        self,
+        body: Body,
+        options: Options,
+        given: Given | None = None,
+        *,
+        anyway: bool = False,
+    ) -> None:
+        self.body, self.options, self._anyway = body, options, anyway
         self._given = dict(given or {})
         known = {
             id.removesuffix("_mm"): value
@@ -151,22 +161,22 @@ class Ledger:
     def both(
         self,
         id: str,
-        rule: str,
+        rule: str | tuple[str, str],
         words: str,
         usual: tuple[float, float] | None = None,
         source: str = "",
-        back: str = "",
         only: tuple[str, ...] = SIDES,
     ) -> Both:
-        """A length of the front and one of the back, whose rule is the front's unless ``back`` has
-        one. Of sides that are not in ``only`` nothing is drawn with it, and it is no figure there.
+        """A length of the front and one of the back, by the same rule or by one of each. Of sides
+        that are not in ``only`` nothing is drawn with it, and it is no figure there.
 
         Raises:
             DraftRefused: as ``length``.
         """
-        rules = {"front": rule, "back": back or rule}
+        rules = (rule, rule) if isinstance(rule, str) else rule
         entries = {
-            side: _Entry(f"{id}.{side}", id, words, usual, source, rules[side]) for side in SIDES
+            side: _Entry(f"{id}.{side}", id, words, usual, source, own)
+            for side, own in zip(SIDES, rules, strict=True)
         }
         made = Both(
             *(
@@ -185,17 +195,25 @@ class Ledger:
         solve: Callable[[], float],
         words: str,
         of: tuple[str, ...],
-        usual: tuple[float, float] | None = None,
+        nearest: Callable[[], float] | None = None,
     ) -> float:
         """A length that is found by search from other figures, unless the maker gives it.
+
+        Where the search finds none and the garment is to be drafted anyway, it is ``nearest``, and
+        the refusal stands beside it as a doubt: the check that it should have met is then broken.
 
         Raises:
             DraftRefused: as ``length``, and whatever ``solve`` refuses when it is asked.
         """
-        entry = _Entry(id, id, words, usual, "", "", of)
+        entry = _Entry(id, id, words, None, "", "", of)
         own, key = self._own(entry)
-        ruled = math.nan if isinstance(own, Length | AsFar | Formula) else solve()
+        ruled = math.nan
+        refusal: Text = ""
+        if not isinstance(own, Length | AsFar | Formula):
+            ruled, refusal = self._solved(solve, nearest)
         value = self._write(entry, ruled, own, key, "")
+        if refusal:
+            self._taken[id] = replace(self._taken[id], doubt=refusal)
         self.know(spelled(id), value)
         return value
 
@@ -213,6 +231,19 @@ class Ledger:
         yield from (id for id in self._given if id not in known)
 
     # --- inside ----------------------------------------------------------------------------------
+
+    def _solved(
+        self, solve: Callable[[], float], nearest: Callable[[], float] | None
+    ) -> tuple[float, Text]:
+        """What is solved; or, where that is to be drafted anyway, what is nearest, and why."""
+        try:
+            return solve(), ""
+        except DraftRefused as refusal:
+            if nearest is None:
+                raise
+            if not self._anyway:
+                raise DraftRefused(words_of(refusal), *refusal.concerns, ANYWAY) from None
+            return nearest(), words_of(refusal)
 
     def _length(self, entry: _Entry, side: str) -> float:
         own, key = self._own(entry)

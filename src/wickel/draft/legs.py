@@ -37,6 +37,8 @@ RISE_BOUNDS_MM = (0.0, 80.0)
 MORE_BOUNDS_MM = (-40.4, 49.6)
 """How much the back extension may change beyond its rule."""
 DROP_BOUNDS_MM = (-30.0, 60.0)
+CROTCH_TOLERANCE_MM = 1e-3
+"""A crotch that is off by less is as long as was wanted."""
 DART_SHARE, LEAST_DART_MM = 0.45, 6.0
 """So much of what the waist is narrower than the hip goes into the dart; a narrower one is not
 worth sewing."""
@@ -177,9 +179,8 @@ def legs_by(ledger: Ledger, waist_kind: str) -> tuple[Leg, Leg]:
     rise = ledger.both("crotch.down", "body_rise", "Crotch line below the waist", (140, 420))
     extension = ledger.both(
         "crotch.across",
-        "hip_across/4",
+        ("hip_across/4", "hip_across/4 + 2.54 cm"),
         "Extension of the crotch beyond the centre",
-        back="hip_across/4 + 2.54 cm",
     )
     ledger.at("Leg")
     long = ledger.both("leg.down", "waist_to_ankle + leg", "Length from the waist")
@@ -246,7 +247,7 @@ def _waist_figures(ledger: Ledger, waist_kind: str, hip: Both) -> tuple[Both, Bo
         none = waist_kind == "elastic" or taken < LEAST_DART_MM
         rules[side] = "0 cm" if none else "min(3.2 cm, 0.45*(hip_across - waist_quarter))"
     dart = ledger.both(
-        "dart.wide", rules["front"], "Width of the dart or pleat", (0, 45), back=rules["back"]
+        "dart.wide", (rules["front"], rules["back"]), "Width of the dart or pleat", (0, 45)
     )
     across = ledger.both(
         "waist.across",
@@ -270,24 +271,18 @@ def _solved_back(ledger: Ledger, front: Leg, back: Leg) -> Leg:
         "crotch.whole", "crotch_round + crotch_ease", "Crotch from waist to waist, with its ease"
     )
     wanted = round_mm - length(front.crotch())
-    found: list[Leg] = []
-
-    def solve() -> Leg:
-        if not found:
-            found.append(_fitted(ledger.body, front, back, wanted))
-        return found[0]
-
     lift = ledger.solved(
         "waist.lift",
-        lambda: solve().lift,
+        lambda: _lift(front, back, wanted),
         "Back higher at the centre of the waist by",
         of=("crotch.whole", "crotch.down", "crotch.across"),
     )
     more = ledger.solved(
         "crotch.more",
-        lambda: solve().extension - back.extension,
+        lambda: _more(ledger.body, front, replace(back, lift=lift), wanted),
         "Back extension longer by",
         of=("crotch.whole", "waist.lift"),
+        nearest=lambda: MORE_BOUNDS_MM[int(_crotch(front, back, lift, 0.0) < wanted)],
     )
     raised = replace(back, lift=lift, extension=back.extension + more)
     drop = ledger.solved(
@@ -310,25 +305,38 @@ def _drop(front: Leg, back: Leg) -> float:
     return found or 0.0
 
 
-def _fitted(body: Body, front: Leg, back: Leg, wanted: float) -> Leg:
-    """The back with a crotch so long. Raises ``DraftRefused``."""
+def _crotch(front: Leg, back: Leg, lift: float, more: float) -> float:
+    """How long the back's crotch is, so much higher and with its extension so much longer."""
+    raised = replace(back, extension=back.extension + more, lift=lift)
+    return length(replace(raised, drop=_drop(front, raised)).crotch())
 
-    def made(lift: float, more: float) -> Leg:
-        raised = replace(back, extension=back.extension + more, lift=lift)
-        return replace(raised, drop=_drop(front, raised))
 
-    def crotch(lift: float, more: float) -> float:
-        return length(made(lift, more).crotch())
-
-    lift = solved(lambda mm: crotch(mm, 0.0), wanted, *RISE_BOUNDS_MM, tolerance_mm=1e-4)
+def _lift(front: Leg, back: Leg, wanted: float) -> float:
+    """The lift at which the back's crotch is so long, or the bound that comes nearest to it."""
+    lift = solved(
+        lambda mm: _crotch(front, back, mm, 0.0), wanted, *RISE_BOUNDS_MM, tolerance_mm=1e-4
+    )
     if lift is not None:
-        return made(lift, 0.0)
+        return lift
     low, high = RISE_BOUNDS_MM
-    end = low if crotch(low, 0.0) > wanted else high
-    more = solved(lambda mm: crotch(end, mm), wanted, *MORE_BOUNDS_MM, tolerance_mm=1e-4)
+    return low if _crotch(front, back, low, 0.0) > wanted else high
+
+
+def _more(body: Body, front: Leg, back: Leg, wanted: float) -> float:
+    """How much longer the extension of a lifted back is, so that its crotch is so long.
+
+    Raises:
+        DraftRefused: it is not within bounds.
+    """
+    off = _crotch(front, back, back.lift, 0.0) - wanted
+    if abs(off) <= CROTCH_TOLERANCE_MM:
+        return 0.0
+    more = solved(
+        lambda mm: _crotch(front, back, back.lift, mm), wanted, *MORE_BOUNDS_MM, tolerance_mm=1e-4
+    )
     if more is not None:
-        return made(end, more)
-    short = crotch(end, MORE_BOUNDS_MM[int(end > 0)]) - wanted
+        return more
+    short = _crotch(front, back, back.lift, MORE_BOUNDS_MM[int(off < 0)]) - wanted
     raise DraftRefused(
         say(
             "legs.crotch-round-body-rise-disagree",
@@ -340,6 +348,7 @@ def _fitted(body: Body, front: Leg, back: Leg, wanted: float) -> Leg:
         "crotch_round",
         "body_rise",
         "crotch_ease_mm",
+        "crotch.whole",
     )
 
 

@@ -129,17 +129,10 @@ def neckline(kind: str, depth_mm: float, shoulder: Point) -> Neckline:
 
 
 def neck_facing(
-    id: str,
-    name: str,
-    neck: Neckline,
-    overarm: Point,
-    width_mm: float,
-    allow: Allowances,
-    cut: Cut,
-    *,
-    centre: str = "fold",
+    side: str, neck: Neckline, overarm: Point, width_mm: float, allow: Allowances
 ) -> Piece:
-    """The facing of a neckline. ``overarm`` is the unit vector along the shoulder.
+    """The facing of the neckline of a front or back, its centre on the fold. ``overarm`` is the
+    unit vector along the shoulder.
 
     Raises:
         DraftRefused: the facing would be no wider than the neck is cut into it.
@@ -154,16 +147,16 @@ def neck_facing(
             "facing_mm",
         )
     return Piece(
-        id=id,
-        name=name,
+        id=f"{side}-facing",
+        name=f"{side.capitalize()} facing",
         edges=edges(
             allow,
             ("neck", neck.path, "neck"),
             ("shoulder", (*neck.rise, Line(base, outer_top)), "shoulder"),
             ("outer", outer, "facing"),
-            ("centre", line(bottom, neck.centre), centre),
+            ("centre", line(bottom, neck.centre), "fold"),
         ),
-        cuts=(cut,),
+        cuts=(Cut(material="main", copies=1, on_fold=True),),
         inner_lines=neck.marks,
         points=(
             point("neck centre", neck.centre, "as on the garment"),

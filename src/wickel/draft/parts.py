@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
+from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
@@ -61,34 +62,39 @@ def point(name: str, at: Point, rule: str, *figures: str) -> ConstructionPoint:
     return ConstructionPoint(name=name, down_mm=at[0], across_mm=at[1], rule=rule, figures=figures)
 
 
-def rectangle(
-    id: str,
-    name: str,
-    long_mm: float,
-    high_mm: float,
-    allow: Allowances,
-    cuts: tuple[Cut, ...],
-    *,
-    role: str = "band",
-    fold_line: bool = False,
-    grain_deg: float = 0.0,
-) -> Piece:
-    """A straight strip along the grain: edges ``join``, ``end``, ``inside``, ``other end``."""
-    a, b, c, d = (0.0, 0.0), (long_mm, 0.0), (long_mm, high_mm), (0.0, high_mm)
-    middle = InnerLine(name="fold line", path=line((0.0, high_mm / 2), (long_mm, high_mm / 2)))
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Strip:
+    """A straight strip: how long and how high it is, how it is cut, the role of the edge that is
+    sewn on, whether it is folded along its middle, and how its grain lies to its length."""
+
+    id: str
+    name: str
+    long_mm: float
+    high_mm: float
+    cuts: tuple[Cut, ...]
+    role: str = "band"
+    fold_line: bool = False
+    grain_deg: float = 0.0
+
+
+def rectangle(strip: Strip, allow: Allowances) -> Piece:
+    """The piece of a strip: edges ``join``, ``end``, ``inside``, ``other end``."""
+    long, high = strip.long_mm, strip.high_mm
+    a, b, c, d = (0.0, 0.0), (long, 0.0), (long, high), (0.0, high)
+    middle = InnerLine(name="fold line", path=line((0.0, high / 2), (long, high / 2)))
     return Piece(
-        id=id,
-        name=name,
+        id=strip.id,
+        name=strip.name,
         edges=edges(
             allow,
-            ("join", line(a, b), role),
+            ("join", line(a, b), strip.role),
             ("end", line(b, c), "band"),
             ("inside", line(c, d), "band"),
             ("other end", line(d, a), "band"),
         ),
-        cuts=cuts,
-        grain_deg=grain_deg,
-        inner_lines=(middle,) if fold_line else (),
+        cuts=strip.cuts,
+        grain_deg=strip.grain_deg,
+        inner_lines=(middle,) if strip.fold_line else (),
         points=(
             point("first corner", a, "start"),
             point("along", b, "the length it is sewn to, and what it overlaps"),
@@ -100,15 +106,15 @@ def rectangle(
 def waistband(waist_mm: float, overlap_mm: float, height_mm: float, allow: Allowances) -> Piece:
     """A straight waistband: as long as the waist and its overlap, twice its height, folded along
     its middle."""
-    return rectangle(
-        "waistband",
-        "Waistband",
-        waist_mm + overlap_mm,
-        2 * height_mm,
-        allow,
-        (Cut(material="main", copies=1), Cut(material="interfacing", copies=1)),
+    band = Strip(
+        id="waistband",
+        name="Waistband",
+        long_mm=waist_mm + overlap_mm,
+        high_mm=2 * height_mm,
+        cuts=(Cut(material="main", copies=1), Cut(material="interfacing", copies=1)),
         fold_line=True,
     )
+    return rectangle(band, allow)
 
 
 def on_shoulder(neck_width_mm: float, shoulder: Point) -> Point:

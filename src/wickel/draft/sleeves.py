@@ -17,7 +17,7 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import Ledger
 from wickel.draft.operations import Opening, mapped_piece, slash_and_spread
 from wickel.draft.operations.reshaping import lengthen
-from wickel.draft.parts import edges, line, point, rectangle, solved
+from wickel.draft.parts import Strip, edges, line, point, rectangle, solved
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
 from wickel.draft.torso import SLEEVE_NOTCH_MM
 from wickel.draft.usual_checks import alike
@@ -135,6 +135,13 @@ def cap_height(armhole_mm: float, ease_mm: float, width_mm: float, depth_mm: flo
             "armhole",
         )
     return height
+
+
+def nearest_cap(armhole_mm: float, ease_mm: float, width_mm: float, depth_mm: float) -> float:
+    """The height within bounds whose cap is nearest to the armhole and its ease."""
+    wanted = armhole_mm + ease_mm
+    ends = [part * depth_mm for part in CAP_BOUNDS]
+    return min(ends, key=lambda h: abs(sum(length((c,)) for c in cap(h, width_mm)) - wanted))
 
 
 def cap_width(armhole_mm: float, ease_mm: float, height_mm: float, least_mm: float) -> float:
@@ -303,6 +310,7 @@ def _cap_figures(ledger: Ledger, armhole_mm: float, depth_mm: float) -> tuple[fl
             lambda: cap_height(armhole_mm, ease, width, depth_mm),
             "Height of the cap",
             of=("sleeve.across", "cap.ease"),
+            nearest=lambda: nearest_cap(armhole_mm, ease, width, depth_mm),
         )
         return height, width
     height = ledger.length("cap.height", f"{share:g}*armhole_depth", "Height of the cap")
@@ -416,13 +424,15 @@ def _with_band(sleeve: Piece, band: _Band, allow: Allowances) -> tuple[Piece, Pi
         ),
     )
     strip = rectangle(
-        band.id,
-        band.name,
-        band.round_mm + band.overlap_mm,
-        2 * band.high_mm,
+        Strip(
+            id=band.id,
+            name=band.name,
+            long_mm=band.round_mm + band.overlap_mm,
+            high_mm=2 * band.high_mm,
+            cuts=(Cut(material="main", copies=2), Cut(material="interfacing", copies=2)),
+            fold_line=True,
+        ),
         allow,
-        (Cut(material="main", copies=2), Cut(material="interfacing", copies=2)),
-        fold_line=True,
     )
     return joined, strip
 

@@ -90,18 +90,11 @@ def strap_piece(
     top: Top,
     allow: Allowances,
     *,
-    centre: str = "fold",
     lower: str = "hem",
-    cuts: tuple[Cut, ...] | None = None,
 ) -> Piece:
-    """A half with that top edge: edges ``neck``, ``armhole``, ``side``, ``hem``, ``centre``, darts
-    marked."""
+    """A half on the fold with that top edge: edges ``neck``, ``armhole``, ``side``, ``hem``,
+    ``centre``, darts marked."""
     side = half.side()
-    usual = (
-        Cut(material="main", copies=1, on_fold=True)
-        if centre == "fold"
-        else Cut(material="main", copies=2, pair=True),
-    )
     return Piece(
         id=id,
         name=name,
@@ -111,9 +104,9 @@ def strap_piece(
             ("armhole", top.armhole, "armhole"),
             ("side", side, "side"),
             ("hem", (half.hem(),), lower),
-            ("centre", line((half.hem_centre, 0.0), top.centre), centre),
+            ("centre", line((half.hem_centre, 0.0), top.centre), "fold"),
         ),
-        cuts=cuts or usual,
+        cuts=(Cut(material="main", copies=1, on_fold=True),),
         notches=(Notch(name="waist", edge="side", at_mm=length(side[:1])),),
         inner_lines=darts(half),
         points=(

@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.ledger import SIDES, Ledger
+from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.necklines import Neckline, neckline
 from wickel.draft.parts import (
     dart_on,
@@ -47,8 +47,6 @@ LEAST_LEFT_MM, LEAST_UNDERARM_MM = 5.0, 5.0
 """What must be left of the shoulder beside the neck, and of the quarter beyond the hollow."""
 LEAST_ARMHOLE_MM, LEAST_SIDE_MM = 60.0, 40.0
 """What an armhole must be deep below the shoulder, and a side long from it to the waist."""
-FLARED_FROM_MM = 0.01
-"""A hem that is wider by more than this swings the side out."""
 OPEN_DART_MM = 40.0
 """A torso that ends less than this below the waist has its dart open down to its lower edge."""
 FLARE_LONG = 1.15
@@ -142,6 +140,11 @@ class Torso:
     flared: bool = False
 
     @property
+    def where(self) -> str:
+        """``front`` or ``back``."""
+        return "front" if self.front else "back"
+
+    @property
     def chest(self) -> float:
         """Depth of the chest line."""
         return self.armhole.end[0]
@@ -216,7 +219,6 @@ def torso(
     rules: Mapping[str, str],
     *,
     neck: str = "round",
-    back_neck: str = "round",
     plain: bool = False,
     pulled_on: bool = False,
 ) -> tuple[Torso, Torso]:
@@ -237,7 +239,7 @@ def torso(
         neck_within_shoulder(body, wide, least_mm=25.0 if wide > BARE_NECK_MM else 40.0)
     known: dict[str, float | str] = {"chest_depth_mm": 0.0, **o, **rules}
     passes = body["bust"] / 4 / o.get("give", 1.0) if pulled_on else 0.0
-    cut = TorsoCut(neck=neck, back_neck=back_neck, plain=plain, passes_mm=passes)
+    cut = TorsoCut(neck=neck, plain=plain, passes_mm=passes)
     return torso_by(Ledger(body, known), cut)
 
 
@@ -330,7 +332,7 @@ def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
         "True neck point from the centre, from which the shoulder line is drawn",
         (45, 100),
     )
-    down = ledger.both("neck.down", deep, "Neck depth at the centre", (5, 300), back="back_neck")
+    down = ledger.both("neck.down", (deep, "back_neck"), "Neck depth at the centre", (5, 300))
     ledger.at("Shoulder")
     shoulder = ledger.both("shoulder.across", "shoulder/2", "Shoulder point from the centre")
     slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 80))
@@ -341,9 +343,8 @@ def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
     )
     hollow = ledger.both(
         "hollow.across",
-        "across_front/2 - 0.4 cm",
+        ("across_front/2 - 0.4 cm", "across_back/2"),
         "Hollow of the armhole from the centre",
-        back="across_back/2",
     )
     inward = ledger.both("hollow.inward", "0.6 cm", "Armhole hollowed out beyond that", (-10, 30))
     return {
@@ -388,9 +389,8 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
     level = ledger.both("waist.down", "back_neck + nape_to_waist", "Waist below the neck point")
     centre = ledger.both(
         "waist.centre",
-        "waist_down" if cut.plain else "max(neck_to_waist, waist_down)",
+        ("waist_down" if cut.plain else "max(neck_to_waist, waist_down)", "waist_down"),
         "Waist below the neck point, at the centre",
-        back="waist_down",
     )
     drops = {
         side: "max(0 cm, waist_centre - waist_down - 1.2 cm)"
@@ -399,7 +399,7 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         for side in SIDES
     }
     drop = ledger.both(
-        "waist.side_drop", drops["front"], "Waist lower at the side by", back=drops["back"]
+        "waist.side_drop", (drops["front"], drops["back"]), "Waist lower at the side by"
     )
     ledger.know("passes", cut.passes_mm)
     plain = "max((waist + ease)/4, chest_across - 2.8 cm, min(chest_across, passes))"
@@ -408,22 +408,12 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         plain if cut.plain else "(waist + ease)/4",
         "A quarter of the waist, the dart closed",
     )
-    ledger.at("Darts")
-    chest = {f.id: f.value for f in ledger.figures}
-    rules = {}
-    for side in SIDES:
-        taken = (chest[f"chest.across.{side}"] - across.of(side)) / 2
-        none = cut.plain or taken < LEAST_DART_MM
-        rules[side] = "0 cm" if none else "min(3.8 cm, (chest_across - waist_across)/2)"
-    dart = ledger.both(
-        "dart.wide", rules["front"], "Width of the waist dart", (0, 45), back=rules["back"]
-    )
+    dart = _waist_darts(ledger, across, cut)
     shaped = () if cut.plain else SIDES
     bust_down = ledger.both(
         "bust.down",
-        "neck_to_bust",
+        ("neck_to_bust", "chest_down + 0.5 cm"),
         "Bust point below the neck point",
-        back="chest_down + 0.5 cm",
         only=shaped,
     )
     bust_across = ledger.both(
@@ -431,9 +421,8 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
     )
     top = ledger.both(
         "dart.top",
-        "bust_down + 2.54 cm",
+        ("bust_down + 2.54 cm", "chest_down"),
         "Upper end of the waist dart",
-        back="chest_down",
         only=tuple(side for side in SIDES if dart.of(side) > 0),
     )
     return {
@@ -450,6 +439,21 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
     }
 
 
+def _waist_darts(ledger: Ledger, across: Both, cut: TorsoCut) -> Both:
+    """How wide the waist darts are: what the waist is narrower than the chest, halved between dart
+    and side; none where it would be too narrow to sew."""
+    ledger.at("Darts")
+    chest = {f.id: f.value for f in ledger.figures}
+    rules = {}
+    for side in SIDES:
+        taken = (chest[f"chest.across.{side}"] - across.of(side)) / 2
+        none = cut.plain or taken < LEAST_DART_MM
+        rules[side] = "0 cm" if none else "min(3.8 cm, (chest_across - waist_across)/2)"
+    return ledger.both(
+        "dart.wide", (rules["front"], rules["back"]), "Width of the waist dart", (0, 45)
+    )
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class _Hem:
     """What of a half lies below the waist, in mm."""
@@ -460,6 +464,7 @@ class _Hem:
     across: float
     rise: float
     dart_foot: float
+    flared: bool
 
 
 def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str, _Hem]:
@@ -493,6 +498,7 @@ def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str
             across=across.of(side),
             rise=rise.of(side),
             dart_foot=foot.of(side),
+            flared=float(ledger.options.get("flare_mm", 0.0)) > 0,
         )
         for side in SIDES
     }
@@ -516,12 +522,11 @@ def _half(side: str, body: Body, top: _Upper, waist: _Waist, hem: _Hem, cut: Tor
     side_waist = (waist.level + waist.drop, waist.across + waist.dart)
     hip = (side_waist[0] + hem.to_hip, hem.hip)
     end = (side_waist[0] + hem.below, hem.across)
-    unflared = side_waist[1] + min(1.0, hem.below / hem.to_hip) * (hem.hip - side_waist[1])
     if hem.below < 0:
         raise DraftRefused(
             say("torso.ends-above-waist", below=-hem.below), "below_waist_mm", f"hem.down.{side}"
         )
-    flared = hem.below > 0 and hem.across > unflared + FLARED_FROM_MM
+    flared = hem.below > 0 and hem.flared
     if flared:
         hip, end = _flared(side_waist, hip, end, hem.below)
     return Torso(
@@ -612,14 +617,7 @@ def _flared(waist: Point, hip: Point, hem: Point, below: float) -> tuple[Point, 
 
 
 def torso_piece(
-    id: str,
-    name: str,
-    half: Torso,
-    allow: Allowances,
-    *,
-    centre: str = "fold",
-    lower: str = "hem",
-    cuts: tuple[Cut, ...] | None = None,
+    half: Torso, allow: Allowances, *, centre: str = "fold", lower: str = "hem"
 ) -> Piece:
     """A half in one piece with its darts: edges ``neck``, ``shoulder``, ``armhole``, ``side``,
     ``hem``, ``centre``.
@@ -627,9 +625,10 @@ def torso_piece(
     ``centre`` is the role of its centre (``fold`` or ``closing``), ``lower`` that of its lower edge
     (``hem``, or ``waist`` when something is sewn to it).
     """
+    where = half.where
     made = Piece(
-        id=id,
-        name=name,
+        id=where,
+        name=where.capitalize(),
         edges=edges(
             allow,
             ("neck", half.neck.path, "neck"),
@@ -639,7 +638,7 @@ def torso_piece(
             ("hem", (half.hem(),), lower),
             ("centre", line((half.hem_centre, 0.0), half.neck.centre), centre),
         ),
-        cuts=cuts or half_cut(centre),
+        cuts=half_cut(centre),
         notches=(
             Notch(name="sleeve", edge="armhole", at_mm=length((half.armhole,)) - SLEEVE_NOTCH_MM),
             Notch(name="waist", edge="side", at_mm=length(half.side()[:1])),

@@ -26,21 +26,14 @@ from wickel.geometry import (
     point_at,
     turned,
 )
-from wickel.pattern import Cut, Notch, Piece
+from wickel.pattern import Cut, Edge, Notch, Piece
 
 PANEL_SEAMS = {"shoulder": "shoulder", "armhole": "armhole"}
 _ARMHOLE_SHARE = 0.48
 
 
 def torso_panels(
-    id: str,
-    name: str,
-    half: Torso,
-    seam: str,
-    allow: Allowances,
-    *,
-    centre: str = "fold",
-    lower: str = "hem",
+    half: Torso, seam: str, allow: Allowances, *, centre: str = "fold", lower: str = "hem"
 ) -> tuple[Piece, Piece]:
     """A half split over the bust into a centre and a side panel, from the shoulder or the armhole.
 
@@ -76,46 +69,47 @@ def torso_panels(
         ("side", side, "side"),
         ("hem", hem_out, lower),
     )
-    cuts = half_cut(centre)
-    points = torso_points(half)
-    pair = (Cut(material="main", copies=2, pair=True),)
-    whole_armhole = length((half.armhole,))
-    kept = length(before["armhole"]) if before["armhole"] else 0.0
-    at_bust = length((upper,))
-    below = length(right)
-    parts = (
-        Piece(
-            id=f"{id}-centre",
-            name=f"{name}, centre",
-            edges=edges(allow, *inner),
-            cuts=cuts,
-            notches=(Notch(name="bust", edge="panel seam", at_mm=at_bust),),
-            inner_lines=half.neck.marks,
-            points=tuple(p for p in points if p.across_mm <= top[1] + 1),
+    return (
+        uncrossed(_centre_panel(half, edges(allow, *inner), length((upper,)), half_cut(centre))),
+        uncrossed(_side_piece(half, edges(allow, *outer), length(right), side)),
+    )
+
+
+def _centre_panel(
+    half: Torso, all_edges: tuple[Edge, ...], at_bust: float, cuts: tuple[Cut, ...]
+) -> Piece:
+    """The panel beside the centre; the bust lies so far along its seam."""
+    seam_top = next(e for e in all_edges if e.name == "panel seam").start
+    return Piece(
+        id=f"{half.where}-centre",
+        name=f"{half.where.capitalize()}, centre",
+        edges=all_edges,
+        cuts=cuts,
+        notches=(Notch(name="bust", edge="panel seam", at_mm=at_bust),),
+        inner_lines=half.neck.marks,
+        points=tuple(p for p in torso_points(half) if p.across_mm <= seam_top[1] + 1),
+    )
+
+
+def _side_piece(half: Torso, all_edges: tuple[Edge, ...], at_bust: float, side: Path) -> Piece:
+    """The panel beside the side; the bust lies so far along its seam."""
+    armhole = next(length(e.path) for e in all_edges if e.name == "armhole")
+    below = length(half.side()[1:]) if half.side()[1:] else 0.0
+    return Piece(
+        id=f"{half.where}-side",
+        name=f"{half.where.capitalize()}, side",
+        edges=all_edges,
+        cuts=(Cut(material="main", copies=2, pair=True),),
+        notches=(
+            Notch(name="bust", edge="panel seam", at_mm=at_bust),
+            Notch(name="sleeve", edge="armhole", at_mm=armhole - SLEEVE_NOTCH_MM),
+            Notch(name="waist", edge="side", at_mm=length(side) - below),
         ),
-        Piece(
-            id=f"{id}-side",
-            name=f"{name}, side",
-            edges=edges(allow, *outer),
-            cuts=pair,
-            notches=(
-                Notch(name="bust", edge="panel seam", at_mm=below),
-                Notch(name="sleeve", edge="armhole", at_mm=whole_armhole - kept - SLEEVE_NOTCH_MM),
-                Notch(
-                    name="waist",
-                    edge="side",
-                    at_mm=length(side) - length(half.side()[1:])
-                    if half.side()[1:]
-                    else length(side),
-                ),
-            ),
-            points=(
-                point("bust point", bust, "neck to bust down, half the bust span across"),
-                *(p for p in points if p.name in ("side waist", "hem at the side")),
-            ),
+        points=(
+            point("bust point", half.bust, "neck to bust down, half the bust span across"),
+            *(p for p in torso_points(half) if p.name in ("side waist", "hem at the side")),
         ),
     )
-    return uncrossed(parts[0]), uncrossed(parts[1])
 
 
 def _named(*rows: EdgeRow) -> tuple[EdgeRow, ...]:

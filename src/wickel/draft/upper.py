@@ -4,6 +4,7 @@ seams, their checks."""
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
@@ -35,12 +36,9 @@ def half_pieces(
 ) -> list[Piece]:
     """A front or back in one piece (``darts``) or as its centre and side panel. Raises
     ``DraftRefused``."""
-    where = "front" if half.front else "back"
     if shape == WHOLE:
-        return [torso_piece(where, where.capitalize(), half, allow, centre=centre, lower=lower)]
-    return list(
-        torso_panels(where, where.capitalize(), half, shape, allow, centre=centre, lower=lower)
-    )
+        return [torso_piece(half, allow, centre=centre, lower=lower)]
+    return list(torso_panels(half, shape, allow, centre=centre, lower=lower))
 
 
 def half_names(shape: str, where: str) -> tuple[str, str]:
@@ -82,29 +80,40 @@ def armhole_mm(pattern: Pattern) -> float:
     )
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class UpperMade:
+    """How an upper part is made, as far as its checks ask: how it is shaped, how far its front goes
+    past the centre, whether its waist is drawn to the body (``fitted``), to how many times its
+    width the cloth goes over the bust, and whether it may have a collar."""
+
+    shape: str = WHOLE
+    extension_mm: float = 0.0
+    fitted: bool = True
+    stretch: float = 1.0
+    collar: bool = True
+
+
 def upper_checks(
     pattern: Pattern,
     body: Body,
     options: Mapping[str, float | str],
-    *,
-    shape: str = WHOLE,
-    extension_mm: float = 0.0,
-    fitted: bool = True,
-    stretch: float = 1.0,
-    collar: bool = True,
+    made: UpperMade | None = None,
 ) -> tuple[TapeCheck, ...]:
     """Sides, shoulders, waist, bust, collar, facings and sleeves of a garment on the torso block.
 
-    ``options`` holds ``ease_mm`` and, with sleeves, ``cap_ease_mm``. ``fitted``: the waist is drawn
-    to the body; ``stretch``: the cloth goes to this many times its width over the bust.
+    ``options`` holds ``ease_mm`` and, with sleeves, ``cap_ease_mm``.
     """
+    how = made or UpperMade()
+    shape = how.shape
     by_id = {piece.id: piece for piece in pattern.pieces}
-    checks = torso_checks(pattern, body, float(options["ease_mm"]), fitted=fitted, stretch=stretch)
+    checks = torso_checks(
+        pattern, body, float(options["ease_mm"]), fitted=how.fitted, stretch=how.stretch
+    )
     half_neck = sum(
         edge_length(by_id[half_names(shape, where)[0]], "neck") for where in ("front", "back")
     )
-    if collar:
-        checks += collar_checks(pattern, half_neck - extension_mm, extension_mm)
+    if how.collar:
+        checks += collar_checks(pattern, half_neck - how.extension_mm, how.extension_mm)
     for where in ("front", "back"):
         strip = by_id.get(f"{where}-facing") or by_id.get(f"{where}-centre-facing")
         if strip is not None:

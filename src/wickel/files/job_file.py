@@ -222,6 +222,7 @@ class GarmentRecord(FileRecord):
     ] = {}
     cards: Annotated[dict[Name, CardRecord], Field(max_length=500)] = {}
     figures: Annotated[dict[Name, FigureRecord], Field(max_length=1000)] = {}
+    anyway: bool = False
 
 
 class JobRecord(FileRecord):
@@ -416,6 +417,7 @@ def _garment(record: GarmentRecord) -> Garment:
             for id, own in record.cards.items()
         },
         figures={id: _figure(own) for id, own in record.figures.items()},
+        anyway=record.anyway,
     )
 
 
@@ -487,14 +489,15 @@ def job_record(job: Job) -> dict[str, Any]:
 def _version_of(job: Job) -> int:
     """The least version that has a place for everything in a job."""
     new = (
-        job.notes
-        or job.pictures
-        or any(own != OnCloth() for own in job.on.values())
-        or any(g.quantity or g.cards or g.figures for g in job.garments)
-        or any(piece.waive or any(order.cut for order in piece.orders) for piece in job.pieces)
-        or any(cloth.cut_away for cloth in job.cloths)
+        job.notes,
+        job.pictures,
+        *(own != OnCloth() for own in job.on.values()),
+        *(own for g in job.garments for own in (g.quantity, g.cards, g.figures, g.anyway)),
+        *(piece.waive for piece in job.pieces),
+        *(order.cut for piece in job.pieces for order in piece.orders),
+        *(cloth.cut_away for cloth in job.cloths),
     )
-    return 2 if new else 1
+    return 2 if any(new) else 1
 
 
 def _picture_record(picture: Picture) -> dict[str, Any]:
@@ -580,6 +583,7 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
             if garment.figures
             else {}
         ),
+        **({"anyway": True} if garment.anyway else {}),
     }
 
 

@@ -84,6 +84,7 @@ class Garment:
     are made in which size of the chart, in the garment's own body under the empty name; nothing in
     it is one in its own body. ``cards`` has what is said of a piece, by its id in the style;
     ``figures`` the maker's own figures of the draft, by their ids (``wickel.draft.ledger``).
+    ``anyway``: it is drafted although a check cannot hold.
     """
 
     id: str
@@ -100,6 +101,7 @@ class Garment:
     quantity: Mapping[str, int] = field(default_factory=dict)
     cards: Mapping[str, Card] = field(default_factory=dict)
     figures: Mapping[str, Own] = field(default_factory=dict)
+    anyway: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -95,7 +95,14 @@ def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
         DraftRefused: the body and the options cannot be drafted, or a change cannot be made.
     """
     style = garment_style(garment)
-    pattern = draft(style, garment.body, garment.options, garment.allowances, garment.figures)
+    pattern = draft(
+        style,
+        garment.body,
+        garment.options,
+        garment.allowances,
+        garment.figures,
+        anyway=garment.anyway,
+    )
 
     def measure(pieces: Pattern) -> tuple[TapeCheck, ...]:
         made = tape_checks(style, pieces, garment.body, garment.options)

@@ -38,6 +38,7 @@ def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
         own=own,
         changes=(),
         figures={},
+        anyway=False,
     )
     garments = tuple(made if other.id == garment.id else other for other in job.garments)
     needed = {id for other in garments for id in other.cloths.values()}

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
-from typing import Any
 
 from PySide6.QtCore import QEvent, Qt
 from PySide6.QtGui import QColor, QResizeEvent
@@ -25,6 +25,16 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
+from wickel.app.stages.cloth_fields import (
+    AS_SOLD,
+    ENTERED,
+    KINDS,
+    LENGTHS,
+    OF_CLOTH,
+    SHARES,
+    TICKED,
+    TRAITS,
+)
 from wickel.app.stages.cloth_print import DesignPart
 from wickel.app.stages.cloth_spoilt import SpoiltPart
 from wickel.app.stages.cloth_uses import ClothUses
@@ -37,10 +47,11 @@ from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
 from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
-from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Kind, Print
+from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Design, Kind, Print
 from wickel.files import ground_of
 from wickel.job.edits import with_cloth, with_shelf_cloth
 from wickel.studio import SHELF
+from wickel.typed import UnreadableLength, parsed_percent, parsed_stretch
 from wickel.units import (
     Unit,
     price_a_metre,
@@ -52,58 +63,6 @@ from wickel.units import (
 )
 from wickel.wording import tr
 
-_LENGTHS: tuple[tuple[str, str, str], ...] = (
-    ("usable_width_mm", tr("Usable width"), tr("Between the inner edges of the selvages")),
-    (
-        "length_at_hand_mm",
-        tr("Length at hand"),
-        tr("What there is of it; 0 when it is to be bought"),
-    ),
-    ("step_mm", tr("Sold in steps of"), tr("Like 10 cm or 1/8 yd")),
-    (
-        "sold_length_mm",
-        tr("Sold in lengths of"),
-        tr("Like 5 yd, when no other length is sold; 0 when it is sold by the step"),
-    ),
-    ("least_length_mm", tr("Least length sold"), tr("The shop sells no less than that")),
-    ("selvage_mm", tr("Low selvage"), tr("At the fold or near you")),
-    ("high_selvage_mm", tr("High selvage"), tr("At the far side")),
-    (
-        "reserve_mm",
-        tr("Free at selvages"),
-        tr("Kept free at each selvage, since cloth is never exact"),
-    ),
-    ("squaring_mm", tr("Trimmed at ends"), tr("Trimmed at each end to square the cloth")),
-    ("margin_mm", tr("Room between"), tr("Room kept between pieces when cutting")),
-)
-_NONE_AT_0 = ("length_at_hand_mm", "sold_length_mm")
-_OF_CLOTH = ("at_hand_mm", "sold_length_mm", "least_length_mm")
-_AS_SOLD = ("step_mm", "sold_length_mm")
-_SHARES: tuple[tuple[str, str, str], ...] = (
-    (
-        "shrink_along",
-        tr("Shrinks along, %"),
-        tr("How many of 100 are lost in the wash, along the selvage"),
-    ),
-    ("shrink_across", tr("Shrinks across, %"), tr("How many of 100 are lost in the wash, across")),
-    ("stretch_along", tr("Stretches along, %"), tr("How many on 100 it gives along the selvage")),
-    (
-        "stretch_across",
-        tr("Stretches across, %"),
-        tr("How many on 100 it gives across: 100 that pull to 140 give 40"),
-    ),
-)
-_KINDS = {Kind.WOVEN: "woven", Kind.KNIT: "knitted", Kind.NON_WOVEN: tr("non-woven, without grain")}
-_TRAITS: tuple[tuple[str, str, str], ...] = (
-    ("nap", tr("has a nap"), tr("A pile that strokes one way: every piece then lies head up")),
-    (
-        "heads_at_end",
-        tr("heads at the end"),
-        tr("The heads of a one-way print lie towards the end of the cloth"),
-    ),
-    ("see_through", "see-through", tr("Allowances and facings will show")),
-    ("frays", "frays", tr("Give it wider allowances, or overlock it")),
-)
 _FOLDS_WITHOUT_DEPTH_SHARE = 0.3
 TWO_GROUPS_FROM = 980
 """A stage at least so wide shows the fields of the cloth in two columns."""
@@ -221,12 +180,12 @@ class ClothStage(Stage):
         figures.addStretch()
         self._print_part(looks)
         self.design = DesignPart()
-        self.design.changed.connect(lambda words, design: self._change(words, design=design))
+        self.design.changed.connect(self._take_design)
         self.design.trouble.connect(lambda sentence: relabelled(self.trouble, sentence, "broken"))
         looks.addWidget(self.design)
         self._kind_part(looks)
         self.spoilt = SpoiltPart()
-        self.spoilt.changed.connect(lambda words, change: self._change(words, **change))
+        self.spoilt.changed.connect(self._change)
         self.spoilt.trouble.connect(lambda sentence: relabelled(self.trouble, sentence, "broken"))
         looks.addWidget(self.spoilt)
         looks.addStretch()
@@ -270,9 +229,9 @@ class ClothStage(Stage):
     def _figures_part(self, column: QVBoxLayout) -> None:
         grid = QGridLayout()
         grid.setVerticalSpacing(6)
-        for k, (attribute, text, tip) in enumerate(_LENGTHS):
+        for k, (attribute, text, tip) in enumerate(LENGTHS):
             self._add_field(grid, k, attribute, text, tip)
-        for k, (attribute, text, tip) in enumerate(_SHARES, len(_LENGTHS)):
+        for k, (attribute, text, tip) in enumerate(SHARES, len(LENGTHS)):
             field = QLineEdit()
             field.setFixedWidth(96)
             field.setAccessibleName(text)
@@ -283,7 +242,7 @@ class ClothStage(Stage):
         self.price = QLineEdit()
         self.price.setFixedWidth(96)
         self.price.editingFinished.connect(self._enter_price)
-        self._price_name = self._place(grid, len(_LENGTHS) + len(_SHARES), "", self.price)
+        self._price_name = self._place(grid, len(LENGTHS) + len(SHARES), "", self.price)
         self._name_price(self._session.job.unit)
         column.addLayout(grid)
 
@@ -291,11 +250,9 @@ class ClothStage(Stage):
         self.kind = QComboBox()
         self.kind.setAccessibleName(tr("How the cloth is made"))
         self.kind.setToolTip(tr("Woven, knitted, or without a grain"))
-        for kind, words in _KINDS.items():
+        for kind, words in KINDS.items():
             self.kind.addItem(words, kind.value)
-        self.kind.activated.connect(
-            lambda _: self._change(tr("Kind of cloth"), kind=Kind(str(self.kind.currentData())))
-        )
+        self.kind.activated.connect(lambda _: self._take_kind(Kind(str(self.kind.currentData()))))
         self.fibre = QLineEdit()
         self.fibre.setPlaceholderText(tr("linen, wool …"))
         self.fibre.setAccessibleName(tr("Fibre"))
@@ -312,11 +269,11 @@ class ClothStage(Stage):
         column.addWidget(bar)
         ticks, traits = flow_bar(6)
         self.traits: dict[str, QCheckBox] = {}
-        for attribute, words, tip in _TRAITS:
+        for attribute, words, tip in TRAITS:
             tick = QCheckBox(words)
             tick.setToolTip(tip)
             tick.clicked.connect(
-                lambda on, a=attribute, w=words: self._change(w.capitalize(), **{a: on})
+                lambda on, a=attribute, w=words: self._tick(a, w.capitalize(), on=on)
             )
             self.traits[attribute] = tick
             traits.addWidget(tick)
@@ -472,13 +429,13 @@ class ClothStage(Stage):
                 if attribute == "high_selvage_mm"
                 else getattr(cloth, attribute)
             )
-            if attribute in _AS_SOLD and mm is not None and sold_by_the_yard(mm):
+            if attribute in AS_SOLD and mm is not None and sold_by_the_yard(mm):
                 field.show_text(shown_as_sold(mm, unit), unit)
-            elif attribute in _OF_CLOTH:
+            elif attribute in OF_CLOTH:
                 field.show_cloth_length(mm, unit)
             else:
                 field.show_length(mm, unit)
-        for attribute, _, _ in _SHARES:
+        for attribute, _, _ in SHARES:
             getattr(self, attribute).setText(f"{getattr(cloth, attribute) * 100:g}")
         self.kind.setCurrentIndex(self.kind.findData(cloth.kind.value))
         self.fibre.setText(cloth.fibre)
@@ -537,12 +494,12 @@ class ClothStage(Stage):
                 tr("Cloth: {taken}", taken=taken.shown_name),
             )
 
-    def _change(self, text: str, **changes: Any) -> None:
+    def _change(self, text: str, edit: Callable[[Cloth], Cloth]) -> None:
         cloth = self._session.cloth
         if cloth is None:
             return
         try:
-            made = replace(cloth, **changes)
+            made = edit(cloth)
         except BadCloth as reason:
             self.refresh()
             relabelled(self.trouble, str(reason), "broken")
@@ -552,39 +509,37 @@ class ClothStage(Stage):
     def _rename(self) -> None:
         cloth, name = self._session.cloth, self.name.text().strip()
         if cloth is not None and name and name != cloth.shown_name:
-            self._change(tr("Name of the cloth"), name=name)
+            self._change(tr("Name of the cloth"), lambda cloth: replace(cloth, name=name))
+
+    def _take_design(self, words: str, design: Design) -> None:
+        self._change(words, lambda cloth: replace(cloth, design=design))
+
+    def _take_kind(self, kind: Kind) -> None:
+        self._change(tr("Kind of cloth"), lambda cloth: replace(cloth, kind=kind))
+
+    def _tick(self, attribute: str, words: str, *, on: bool) -> None:
+        self._change(words, lambda cloth: TICKED[attribute](cloth, on))
 
     def _take_print(self, way: Print) -> None:
-        self._change(f"Print: {PRINT_NAMES[way]}", print=way)
+        self._change(f"Print: {PRINT_NAMES[way]}", lambda cloth: replace(cloth, print=way))
         self.refresh()
 
     def _enter(self, attribute: str, mm: float) -> None:
-        changes: dict[str, object] = {
-            attribute: None if attribute in _NONE_AT_0 and mm == 0 else mm
-        }
-        cloth = self._session.cloth
-        if cloth is not None and attribute in ("usable_width_mm", "selvage_mm", "high_selvage_mm"):
-            wide = {"usable_width_mm": cloth.usable_width_mm, "selvage_mm": cloth.selvages_mm[0]}
-            wide |= {"high_selvage_mm": cloth.selvages_mm[1]} | {attribute: mm}
-            changes |= {
-                "high_selvage_mm": wide["high_selvage_mm"],
-                "full_width_mm": sum(wide.values()),
-            }
-        self._change(next(text for own, text, _ in _LENGTHS if own == attribute), **changes)
+        words = next(text for own, text, _ in LENGTHS if own == attribute)
+        self._change(words, lambda cloth: ENTERED[attribute](cloth, mm))
 
     def _enter_share(self, attribute: str, name: str, field: QLineEdit) -> None:
-        cloth, text = self._session.cloth, field.text().strip().rstrip("%").replace(",", ".")
+        cloth, text = self._session.cloth, field.text().strip()
         if cloth is None or text == f"{getattr(cloth, attribute) * 100:g}":
             return
         try:
-            share = float(text) / 100
-        except ValueError:
-            mark_wrong(
-                field, tr("“{text}” is not a number: write how many of 100, like 4.", text=text)
-            )
+            stretch = attribute.startswith("stretch")
+            share = parsed_stretch(text) if stretch else parsed_percent(text)
+        except UnreadableLength as reason:
+            mark_wrong(field, str(reason))
             return
         mark_wrong(field, "")
-        self._change(name.partition(",")[0], **{attribute: share})
+        self._change(name.partition(",")[0], lambda cloth: ENTERED[attribute](cloth, share))
 
     def _enter_price(self) -> None:
         cloth, text = self._session.cloth, self.price.text().strip().replace(",", ".")
@@ -604,7 +559,8 @@ class ClothStage(Stage):
             mark_wrong(self.price, words)
             return
         mark_wrong(self.price, "")
-        self._change(tr("Price"), price=None if price is None else price_a_metre(price, of))
+        a_metre = None if price is None else price_a_metre(price, of)
+        self._change(tr("Price"), lambda cloth: replace(cloth, price=a_metre))
 
     def _price_text(self, cloth: Cloth) -> str:
         of = priced_in(self._session.job.unit)
@@ -621,9 +577,9 @@ class ClothStage(Stage):
 
     def take_colour(self, colour: QColor) -> None:
         """Take another colour for the cloth in hand."""
-        self._change("Colour", colour=colour.name().upper())
+        self._change("Colour", lambda cloth: replace(cloth, colour=colour.name().upper()))
 
     def _enter_fibre(self) -> None:
         cloth, fibre = self._session.cloth, self.fibre.text().strip()
         if cloth is not None and fibre != cloth.fibre:
-            self._change("Fibre", fibre=fibre)
+            self._change("Fibre", lambda cloth: replace(cloth, fibre=fibre))

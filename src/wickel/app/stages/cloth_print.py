@@ -7,7 +7,6 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
-from typing import Any
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QImage
@@ -49,6 +48,17 @@ _MOTIF: _Fields = (
     ("length_mm", "long"),
     ("width_mm", "wide"),
 )
+
+_OF_BORDER: dict[str, Callable[[Border, float], Border]] = {
+    "width_mm": lambda border, mm: replace(border, width_mm=mm),
+    "distance_mm": lambda border, mm: replace(border, distance_mm=mm),
+}
+_OF_MOTIF: dict[str, Callable[[Motif, float], Motif]] = {
+    "x_mm": lambda motif, mm: replace(motif, x_mm=mm),
+    "y_mm": lambda motif, mm: replace(motif, y_mm=mm),
+    "length_mm": lambda motif, mm: replace(motif, length_mm=mm),
+    "width_mm": lambda motif, mm: replace(motif, width_mm=mm),
+}
 
 
 class DesignPart(QWidget):
@@ -150,9 +160,9 @@ class DesignPart(QWidget):
 
     # --- edits -------------------------------------------------------------------------------
 
-    def _change(self, words: str, **changes: Any) -> None:
+    def _change(self, words: str, edit: Callable[[Design], Design]) -> None:
         if self._cloth is not None:
-            self.changed.emit(words, replace(self._cloth.design, **changes))
+            self.changed.emit(words, edit(self._cloth.design))
 
     def _take_figure(self, figure: Figure) -> None:
         """Take a figure with the repeat that is usual for it, and a motif to go with large
@@ -166,19 +176,31 @@ class DesignPart(QWidget):
         motif = Motif(x_mm=long / 2, y_mm=wide / 2, length_mm=wide * 0.6, width_mm=wide * 0.6)
         self._change(
             f"Figure: {FIGURE_NAMES[figure]}",
-            figure=figure,
-            repeat=repeat,
-            motif=motif if figure is Figure.MOTIF else None,
+            lambda design: replace(
+                design,
+                figure=figure,
+                repeat=repeat,
+                motif=motif if figure is Figure.MOTIF else None,
+            ),
         )
 
     def _enter_repeat(self, attribute: str, mm: float) -> None:
         repeat = self._cloth.design.repeat if self._cloth is not None else None
-        made: dict[str, Any] = {"along_mm": None, "across_mm": None, "offset_mm": 0.0}
-        if repeat is not None:
-            made = {key: getattr(repeat, key) for key in made}
-        made[attribute] = mm if mm or attribute == "offset_mm" else None
-        nothing = made["along_mm"] is None and made["across_mm"] is None
-        self._change("Repeat", repeat=None if nothing else Repeat(**made))
+        along = None if repeat is None else repeat.along_mm
+        across = None if repeat is None else repeat.across_mm
+        offset = 0.0 if repeat is None else repeat.offset_mm
+        if attribute == "along_mm":
+            along = mm or None
+        elif attribute == "across_mm":
+            across = mm or None
+        else:
+            offset = mm
+        made = (
+            None
+            if along is None and across is None
+            else Repeat(along_mm=along, across_mm=across, offset_mm=offset)
+        )
+        self._change("Repeat", lambda design: replace(design, repeat=made))
 
     def _take_border(self, at: str) -> None:
         border = self._cloth.design.border if self._cloth is not None else None
@@ -186,20 +208,21 @@ class DesignPart(QWidget):
         if at:
             made = Border(at=BorderAt(at), width_mm=100.0, distance_mm=20.0)
             made = made if border is None else replace(border, at=BorderAt(at))
-        self._change(f"Border: {_BORDERS[at]}", border=made)
+        self._change(f"Border: {_BORDERS[at]}", lambda design: replace(design, border=made))
 
     def _enter_border(self, attribute: str, mm: float) -> None:
-        changes: dict[str, Any] = {attribute: mm}
         if self._cloth is not None and self._cloth.design.border is not None:
-            self._change("Border", border=replace(self._cloth.design.border, **changes))
+            border = _OF_BORDER[attribute](self._cloth.design.border, mm)
+            self._change("Border", lambda design: replace(design, border=border))
 
     def _enter_motif(self, attribute: str, mm: float) -> None:
         if self._cloth is not None and self._cloth.design.motif is not None:
-            self._change("Motif", motif=replace(self._cloth.design.motif, **{attribute: mm}))
+            motif = _OF_MOTIF[attribute](self._cloth.design.motif, mm)
+            self._change("Motif", lambda design: replace(design, motif=motif))
 
     def _choose_picture(self) -> None:
         if self._cloth is not None and self._cloth.design.picture:
-            self._change(tr("Picture away"), picture=b"")
+            self._change(tr("Picture away"), lambda design: replace(design, picture=b""))
             return
         name, _ = QFileDialog.getOpenFileName(
             self, tr("A picture of one repeat"), "", tr("Pictures (*.png *.jpg *.jpeg *.bmp)")
@@ -221,11 +244,11 @@ class DesignPart(QWidget):
     def _take_image(self, image: QImage) -> None:
         """Take a picture of one repeat; it is kept as PNG, small enough for the job file."""
         image = no_larger(image, MOST_PIXELS)
-        changes: dict[str, Any] = {"picture": encoded(image, "PNG")}
-        if (
-            self._cloth is not None and self._cloth.design.repeat is None
-        ):  # 10 cm across, as high as its shape says
-            changes["repeat"] = Repeat(
-                along_mm=100.0 * image.width() / image.height(), across_mm=100.0
-            )
-        self._change(tr("Own picture"), **changes)
+        # 10 cm across, as high as its shape says
+        usual = Repeat(along_mm=100.0 * image.width() / image.height(), across_mm=100.0)
+        self._change(
+            tr("Own picture"),
+            lambda design: replace(
+                design, picture=encoded(image, "PNG"), repeat=design.repeat or usual
+            ),
+        )

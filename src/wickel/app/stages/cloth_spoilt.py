@@ -4,6 +4,7 @@ lacks."""
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 
@@ -26,10 +27,17 @@ _FLAW_FIELDS = (
     ("width_mm", "wide"),
 )
 
+_ENTERED: dict[str, Callable[[Flaw, float], Flaw]] = {
+    "x_mm": lambda flaw, mm: replace(flaw, x_mm=mm),
+    "y_mm": lambda flaw, mm: replace(flaw, y_mm=mm),
+    "length_mm": lambda flaw, mm: replace(flaw, length_mm=mm),
+    "width_mm": lambda flaw, mm: replace(flaw, width_mm=mm),
+}
+
 
 class SpoiltPart(QWidget):
-    """Fields for flaws and for the corners of a remnant. ``changed`` carries words and the cloth's
-    new fields."""
+    """Fields for flaws and for the corners of a remnant. ``changed`` carries words and the edit of
+    the cloth, a function from one to the next."""
 
     changed = Signal(str, object)
     trouble = Signal(str)
@@ -104,19 +112,22 @@ class SpoiltPart(QWidget):
             made = Flaw(
                 x_mm=500.0, length_mm=50.0, y_mm=self._cloth.usable_width_mm / 2, width_mm=50.0
             )
-            self.changed.emit(tr("Flaw"), {"flaws": (*self._cloth.flaws, made)})
+            self._say(tr("Flaw"), (*self._cloth.flaws, made))
+
+    def _say(self, words: str, flaws: tuple[Flaw, ...]) -> None:
+        self.changed.emit(words, lambda cloth: replace(cloth, flaws=flaws))
 
     def _enter_flaw(self, which: int, attribute: str, mm: float) -> None:
         if self._cloth is not None:
             flaws = list(self._cloth.flaws)
-            flaws[which] = replace(flaws[which], **{attribute: mm})
-            self.changed.emit(tr("Flaw"), {"flaws": tuple(flaws)})
+            flaws[which] = _ENTERED[attribute](flaws[which], mm)
+            self._say(tr("Flaw"), tuple(flaws))
 
     def drop_flaw(self, which: int) -> None:
         """Say that a place is good after all."""
         if self._cloth is not None:
             kept = tuple(flaw for k, flaw in enumerate(self._cloth.flaws) if k != which)
-            self.changed.emit(tr("Flaw away"), {"flaws": kept})
+            self._say(tr("Flaw away"), kept)
 
     def _enter_corners(self) -> None:
         text = self.corners.text().strip()
@@ -127,7 +138,8 @@ class SpoiltPart(QWidget):
         except UnreadableLength as reason:
             self.trouble.emit(str(reason))
             return
-        self.changed.emit(tr("Shape of the remnant"), {"remnant": corners})
+        words = tr("Shape of the remnant")
+        self.changed.emit(words, lambda cloth: replace(cloth, remnant=corners))
 
 
 def read_corners(text: str, unit: Unit) -> Outline:

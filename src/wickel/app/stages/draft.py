@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from PySide6.QtCore import QEvent, Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
@@ -28,11 +30,12 @@ from wickel.app.widgets.dialogs import agreed, asked_text
 from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
 from wickel.draft import DraftRefused, Own, TapeCheck, draft, full_options
+from wickel.draft.ledger import ANYWAY
 from wickel.draft.operations import with_changes
 from wickel.draft.own import OwnStyle, lost_in_rewriting, own_from_pattern
 from wickel.files import slug
 from wickel.job import Garment, JobRefused, garment_style
-from wickel.job.edits import with_own
+from wickel.job.edits import with_garment, with_own
 from wickel.job.figures import dragged, with_figure
 from wickel.pattern import Piece
 from wickel.studio import with_style
@@ -46,6 +49,10 @@ _OPTIONS_SHARE, _CHECKS_SHARE = 0.245, 0.268
 def _between(wanted: float, least: float, most: float, share: float) -> float:
     """A width between two, and never more than a share of the stage."""
     return min(max(wanted, least), most, share)
+
+
+HOUSE = "house"
+"""What is laid over: the same garment without the maker's own figures."""
 
 
 class DraftStage(Stage):
@@ -86,6 +93,7 @@ class DraftStage(Stage):
         )
         self.card.clicked.connect(self.open_card)
         self.checks.below.addWidget(self.card)
+        self.checks.anyway.clicked.connect(self.draft_anyway)
         self.checks.below.addWidget(self.rewrite)
         self.right = QStackedWidget()
         self.right.addWidget(self.checks)
@@ -122,9 +130,13 @@ class DraftStage(Stage):
         self.over = QComboBox()
         self.over.setAccessibleName(tr("Another size to lay over the pieces"))
         self.over.setToolTip(
-            tr("Draws the net line of another size, dotted, over each piece, from the same start")
+            tr(
+                "Draws the net line of another size, or of the draft without your own figures, "
+                "dotted over each piece, from the same start"
+            )
         )
         self.over.addItem("none", "")
+        self.over.addItem(tr("by the house's rules"), HOUSE)
         for size in SIZES:
             self.over.addItem(size, size)
         self.over.activated.connect(lambda _: self.refresh())
@@ -151,17 +163,22 @@ class DraftStage(Stage):
         size = str(self.over.currentData())
         if not size:
             return ()
+        house = size == HOUSE
         try:
             pattern = draft(
                 garment_style(garment),
-                size_body(size),
+                garment.body if house else size_body(size),
                 garment.options,
                 garment.allowances,
-                garment.figures,
+                {} if house else garment.figures,
             )
             return with_changes(pattern, garment.changes).pieces
         except DraftRefused as refusal:
-            self.over_said.setText(tr("Size {size} cannot be drafted so.", size=size))
+            self.over_said.setText(
+                tr("The house's draft cannot be made.")
+                if house
+                else tr("Size {size} cannot be drafted so.", size=size)
+            )
             self.over_said.setToolTip(str(refusal))
             return ()
 
@@ -199,6 +216,11 @@ class DraftStage(Stage):
         unheld = frozenset(check.name for check in checks if check.broken)
         self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
         self.checks.show_checks(checks, self._session.refusal, unit)
+        self.checks.anyway.setVisible(
+            garment.anyway
+            or (bool(self._session.refusal) and ANYWAY in self._session.refusal_concerns)
+        )
+        self.checks.anyway.setChecked(garment.anyway)
         self.options.figures.show_draft(pattern, garment, unit)
         self.options.figures.mark(self._session.refusal_concerns, self._session.refusal)
         self._show_piece(self.paper.chosen)
@@ -232,6 +254,13 @@ class DraftStage(Stage):
             id = base  # both sides were given together
         words = tr("Figure {id}", id=id) if own is not None else tr("{id} by the rule", id=id)
         session.apply(with_figure(session.job, garment, id, own), words)
+
+    def draft_anyway(self) -> None:
+        """Draft the garment although a check cannot hold, or have it refused again."""
+        session, garment = self._session, self._session.garment
+        if garment is not None:
+            job = with_garment(session.job, replace(garment, anyway=not garment.anyway))
+            session.apply(job, tr("Refused again") if garment.anyway else tr("Drafted anyway"))
 
     def show_figures(self) -> None:
         """Show the figures of the draft."""

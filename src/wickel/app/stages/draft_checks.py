@@ -9,6 +9,7 @@ from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
     QHeaderView,
+    QPushButton,
     QTableWidget,
     QTableWidgetItem,
     QVBoxLayout,
@@ -51,6 +52,13 @@ class ChecksPanel(QFrame):
         column.addWidget(self.chalk_words)
         self.chalk = self._table()
         column.addWidget(self.chalk, 1)
+        self.anyway = QPushButton(tr("Draft it anyway"))
+        self.anyway.setToolTip(
+            tr("Draw what is nearest: the check is then broken, and says what would help")
+        )
+        self.anyway.setCheckable(True)
+        self.anyway.hide()
+        column.insertWidget(2, self.anyway)
         self.below = QHBoxLayout()
         column.addLayout(self.below)
 

@@ -7,7 +7,6 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
-from typing import Any
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QFocusEvent, QShowEvent
@@ -28,6 +27,7 @@ from wickel.app.widgets.dialogs import agreed
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.ticket import shown_date
 from wickel.files import UnreadableFile
+from wickel.job import Job
 from wickel.wording import tr
 
 _COLUMNS = 2
@@ -68,6 +68,13 @@ class JobCard(TakenCard):
         chip.setToolTip(tip)
         chip.clicked.connect(lambda *_: act())
         self._chips.addWidget(chip)
+
+
+_WRITTEN: dict[str, Callable[[Job, str], Job]] = {
+    "name": lambda job, text: replace(job, name=text),
+    "client": lambda job, text: replace(job, client=text),
+    "due": lambda job, text: replace(job, due=text),
+}
 
 
 class _Notes(QPlainTextEdit):
@@ -273,8 +280,7 @@ class JobsStage(QWidget):
             words = {"name": tr("Name of the job"), "client": "Client", "due": tr("Due date")}[
                 attribute
             ]
-            changes: dict[str, Any] = {attribute: text}
-            self._session.apply(replace(job, **changes), words)
+            self._session.apply(_WRITTEN[attribute](job, text), words)
 
     def _take_notes(self) -> None:
         text = self.notes.toPlainText().strip()

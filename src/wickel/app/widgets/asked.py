@@ -3,6 +3,7 @@ a motif."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
 from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QVBoxLayout, QWidget
@@ -10,14 +11,20 @@ from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLabel, QVBoxLayout, QWidg
 from wickel.app.session import Session
 from wickel.app.widgets.cards import emptied, label
 from wickel.app.widgets.guide import PAGE
-from wickel.job import asked_by, hemmed_pieces, seams_that_may_meet
+from wickel.job import AskedOfPrint, asked_by, hemmed_pieces, seams_that_may_meet
 from wickel.job.edits import with_garment
 from wickel.lay import Wish
-from wickel.lay.matching import SEAM
+from wickel.lay.matching import BORDER, CENTRED, SEAM
 from wickel.units import shown_length
 from wickel.wording import tr
 
 _NOTHING_MM = 0.5
+
+_TICKED: dict[str, Callable[[AskedOfPrint, tuple[str, ...]], AskedOfPrint]] = {
+    BORDER: lambda asked, taken: replace(asked, border=taken),
+    SEAM: lambda asked, taken: replace(asked, seams=taken),
+    CENTRED: lambda asked, taken: replace(asked, centred=taken),
+}
 
 
 class AskedList(QWidget):
@@ -132,5 +139,5 @@ class AskedList(QWidget):
         asked = asked_by(garment, draft.pattern, self._session.job)
         taken: tuple[str, ...] = getattr(asked, kind)
         made = (*taken, id) if on else tuple(own for own in taken if own != id)
-        changed = replace(garment, on_print=replace(asked, **{kind: made}))
+        changed = replace(garment, on_print=_TICKED[kind](asked, made))
         self._session.apply(with_garment(self._session.job, changed), tr("Asked of the print"))

@@ -8,7 +8,7 @@ the centre.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
@@ -31,7 +31,7 @@ from wickel.draft.torso import (
     shoulder_options,
     torso_by,
 )
-from wickel.draft.upper import SHAPE, half_names, half_pieces, upper_checks, upper_seams
+from wickel.draft.upper import SHAPE, UpperMade, half_names, half_pieces, upper_checks, upper_seams
 from wickel.draft.usual_checks import over_head
 from wickel.geometry import length
 from wickel.pattern import Pattern, Piece, edge_length
@@ -160,14 +160,8 @@ def _half(half: Torso, choice: Mapping[str, str], finish: _Edges, allow: Allowan
         return [opened, *pieces[1:], strip]
     if choice["collar"] != "none":
         return pieces
-    strip = edge_facing(
-        pieces[0],
-        ("neck",),
-        finish.facing.of(where),
-        allow,
-        id=f"{where}-facing",
-        name=f"{where.capitalize()} facing",
-    )
+    strip = edge_facing(pieces[0], ("neck",), finish.facing.of(where), allow)
+    strip = replace(strip, id=f"{where}-facing", name=f"{where.capitalize()} facing")
     return [*pieces, strip]
 
 
@@ -187,7 +181,10 @@ def checked(
     """The tape checks of a bodice."""
     choice = choices(options)
     checks = upper_checks(
-        pattern, body, options, shape=choice["shape"], extension_mm=_stand_mm(pattern, choice)
+        pattern,
+        body,
+        options,
+        UpperMade(shape=choice["shape"], extension_mm=_stand_mm(pattern, choice)),
     )
     if choice["closing"] != "none" or "head" not in body.measurements_mm:
         return checks

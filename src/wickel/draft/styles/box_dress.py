@@ -18,7 +18,7 @@ from wickel.draft.facings import edge_facing
 from wickel.draft.grown_on import GrownOn, grown_on_by, half_on_fold
 from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.necklines import Neckline, neck_facing, neckline
-from wickel.draft.parts import edges, line, point, rectangle
+from wickel.draft.parts import Strip, edges, line, point, rectangle
 from wickel.draft.pockets import seam_bag
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import (
@@ -148,8 +148,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
 
 def _facing(side: str, frame: GrownOn, neck: Neckline, width: float, allow: Allowances) -> Piece:
     """The facing of a neck that has no slit."""
-    name = f"{side.capitalize()} facing"
-    return neck_facing(f"{side}-facing", name, neck, frame.overarm, width, allow, ON_FOLD)
+    return neck_facing(side, neck, frame.overarm, width, allow)
 
 
 def _turn_up(ledger: Ledger, frames: tuple[GrownOn, GrownOn], allow: Allowances) -> Piece:
@@ -161,30 +160,23 @@ def _turn_up(ledger: Ledger, frames: tuple[GrownOn, GrownOn], allow: Allowances)
         "turn_up.long", "sleeve_opening + turn_up_ease", "Length of the turn-up", (180, 900)
     )
     deep = ledger.length("turn_up.deep", "turn_up", "Finished depth of the turn-up", (15, 150))
-    return rectangle(
-        "turn-up",
-        "Turn-up",
-        long,
-        2 * deep,
-        allow,
-        (Cut(material="main", copies=2),),
+    band = Strip(
+        id="turn-up",
+        name="Turn-up",
+        long_mm=long,
+        high_mm=2 * deep,
+        cuts=(Cut(material="main", copies=2),),
         role="sleeve_end",
         fold_line=True,
     )
+    return rectangle(band, allow)
 
 
 def _yoke(half: Piece, deep_mm: float, allow: Allowances) -> Piece:
     """A strip along neck and shoulder, laid over the half and turned in below."""
-    strip = edge_facing(
-        half,
-        ("neck", "shoulder"),
-        deep_mm,
-        allow,
-        id=f"{half.id}-yoke",
-        name=f"{half.name} yoke",
-        option="yoke_mm",
-    )
-    return replace(strip, cuts=(replace(strip.cuts[0], material="contrast"),))
+    strip = edge_facing(half, ("neck", "shoulder"), deep_mm, allow, option="yoke_mm")
+    cut = replace(strip.cuts[0], material="contrast")
+    return replace(strip, id=f"{half.id}-yoke", name=f"{half.name} yoke", cuts=(cut,))
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,7 +12,7 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.circles import circle_panel, ring_below, zip_down_mm
+from wickel.draft.circles import Circle, circle_panel, ring_below, zip_down_mm
 from wickel.draft.parts import BAND_OPTIONS, waistband
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import (
@@ -80,10 +80,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     panel = circle_panel(
         "panel",
         "Panel",
-        waist,
-        FRACTIONS[circle],
-        count,
-        long,
+        Circle(waist, FRACTIONS[circle], count, long),
         allow,
         bias=options["grain"] == "bias",
         zip_mm=zip_down_mm(waist, FRACTIONS[circle], body.measurements_mm.get("hip"), long),

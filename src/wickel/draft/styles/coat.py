@@ -26,7 +26,7 @@ from wickel.draft.torso import (
     torso,
     torso_piece,
 )
-from wickel.draft.upper import upper_checks, upper_seams
+from wickel.draft.upper import UpperMade, upper_checks, upper_seams
 from wickel.draft.usual_checks import over_body
 from wickel.geometry import length
 from wickel.pattern import Pattern
@@ -75,10 +75,8 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             "below_knee_mm",
         )
     front, back = torso(body, o, choice, plain=True)
-    opened, strip = button_stand(
-        torso_piece("front", "Front", front, allow), STAND_MM, o["facing_mm"], allow
-    )
-    behind = torso_piece("back", "Back", back, allow)
+    opened, strip = button_stand(torso_piece(front, allow), STAND_MM, o["facing_mm"], allow)
+    behind = torso_piece(back, allow)
     armhole = length((front.armhole,)) + length((back.armhole,))
     sleeves = sleeve_pieces(choice, armhole, front.chest, body, o, allow)
     half_neck = length(front.neck.path) + length(back.neck.path)
@@ -106,7 +104,7 @@ def checked(
     back = pattern.piece("back")
     (hip,) = (p.across_mm for p in back.points if p.name == "hem at the side")
     return (
-        *upper_checks(pattern, body, options, extension_mm=STAND_MM, fitted=False),
+        *upper_checks(pattern, body, options, UpperMade(extension_mm=STAND_MM, fitted=False)),
         over_body(body, "hip", garment_mm=4 * hip, least_mm=40.0),
     )
 

@@ -17,7 +17,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.ledger import Ledger
-from wickel.draft.parts import EdgeRow, edges, line, point, rectangle
+from wickel.draft.parts import EdgeRow, Strip, edges, line, point, rectangle
 from wickel.draft.style import (
     ChoiceOption,
     DraftRefused,
@@ -122,13 +122,14 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         _panel(k, half, _Finish.of(ledger.options), short, allow) for k in range(half.count)
     )
     ledger.know("back_edge", edge_length(pieces[-1], "back edge"))
-    placket = rectangle(
-        "placket",
-        "Lacing placket",
-        ledger.length("placket.long", "back_edge", "Length of the lacing placket"),
-        ledger.length("placket.wide", "gap + 6 cm", "Width of the lacing placket", (30, 240)),
-        allow,
-        (Cut(material="main", copies=1), Cut(material="interfacing", copies=1)),
+    placket = Strip(
+        id="placket",
+        name="Lacing placket",
+        long_mm=ledger.length("placket.long", "back_edge", "Length of the lacing placket"),
+        high_mm=ledger.length(
+            "placket.wide", "gap + 6 cm", "Width of the lacing placket", (30, 240)
+        ),
+        cuts=(Cut(material="main", copies=1), Cut(material="interfacing", copies=1)),
     )
     binding = ledger.length("binding.wide", "0.8 cm", "Finished width of the binding", (4, 20))
     around = sum(edge_length(piece, edge) for piece in pieces for edge in ("top", "hem"))
@@ -138,7 +139,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         style="corset",
         pieces=(
             *pieces,
-            placket,
+            rectangle(placket, allow),
             bias_strip("binding", "Binding", strip, binding, allow, copies=2),
         ),
         seams=tuple(

@@ -68,7 +68,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     cowl = cowl_front(front, o["hang_mm"], allow)
     if choice["grain"] == "bias":
         cowl = replace(unfold(cowl), grain_deg=45.0, cuts=(Cut(material="main", copies=1),))
-    behind = torso_piece("back", "Back", back, allow)
+    behind = torso_piece(back, allow)
     armholes = edge_length(cowl, "armhole") + edge_length(behind, "armhole")
     return Pattern(
         style="cowl-top",

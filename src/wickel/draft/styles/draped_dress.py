@@ -107,12 +107,8 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         )
     front, back = torso(body, o, choice, plain=True)
     cowl = choice["neck"] == "cowl"
-    half = (
-        cowl_front(front, o["hang_mm"], allow)
-        if cowl
-        else torso_piece("front", "Front", front, allow)
-    )
-    behind = torso_piece("back", "Back", back, allow, centre="fold" if cowl else "closing")
+    half = cowl_front(front, o["hang_mm"], allow) if cowl else torso_piece(front, allow)
+    behind = torso_piece(back, allow, centre="fold" if cowl else "closing")
     whole = replace(unfold(half), cuts=(Cut(material="main", copies=1),))
     side = edge_length(behind, "side")
     to_hip = length(back.side()[:2])

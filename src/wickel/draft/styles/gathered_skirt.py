@@ -72,10 +72,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             "waist_to_knee",
         )
     pleats = _pleats(quarter, wide, o["pleat_mm"]) if options["drawn_in"] == "pleated" else ()
-    pieces = [
-        _panel(id, name, quarter, wide, long, pleats, allow)
-        for id, name in (("front", "Front"), ("back", "Back"))
-    ]
+    pieces = [_panel(id, (quarter, wide, long), pleats, allow) for id in ("front", "back")]
     return Pattern(
         style="gathered-skirt",
         pieces=(*pieces, waistband(4 * quarter, o["overlap_mm"], o["band_mm"], allow)),
@@ -106,13 +103,13 @@ def _pleats(quarter: float, wide: float, about: float) -> tuple[InnerLine, ...]:
 
 def _panel(
     id: str,
-    name: str,
-    quarter: float,
-    wide: float,
-    long: float,
+    size: tuple[float, float, float],
     pleats: tuple[InnerLine, ...],
     allow: Allowances,
 ) -> Piece:
+    """A front or back on the fold; ``size``: a quarter of the waist, how wide it is before it is
+    drawn in, and how long, in mm."""
+    quarter, wide, long = size
     waist, *others = edges(
         allow,
         ("waist", line((0.0, 0.0), (0.0, wide)), "waist"),
@@ -122,7 +119,7 @@ def _panel(
     )
     return Piece(
         id=id,
-        name=name,
+        name=id.capitalize(),
         edges=(replace(waist, comes_back_to_mm=quarter), *others),
         cuts=(Cut(material="main", copies=1, on_fold=True),),
         notches=(

@@ -82,18 +82,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     facing = min(o["facing_mm"], 0.8 * (frame.sleeve_end[1] - frame.neck[1]))
     pieces = [
         *(_half(id, frame, neck, waist, o["skirt_mm"], allow) for id, neck in necks.items()),
-        *(
-            neck_facing(
-                f"{id}-facing",
-                f"{id.capitalize()} facing",
-                neck,
-                frame.overarm,
-                facing,
-                allow,
-                ON_FOLD,
-            )
-            for id, neck in necks.items()
-        ),
+        *(neck_facing(id, neck, frame.overarm, facing, allow) for id, neck in necks.items()),
     ]
     if choice["belt"] == "yes":
         pieces.append(tie("belt", "Belt", body["waist"] + BELT_MM[0], BELT_MM[1], allow, copies=1))

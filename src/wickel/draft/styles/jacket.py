@@ -18,7 +18,7 @@ from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
 from wickel.draft.sleeves import sleeve_options, sleeve_pieces
 from wickel.draft.style import ChoiceOption, LengthOption, Style, choices, lengths
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso
-from wickel.draft.upper import SHAPE, half_pieces, upper_checks, upper_seams
+from wickel.draft.upper import SHAPE, UpperMade, half_pieces, upper_checks, upper_seams
 from wickel.draft.usual_checks import alike
 from wickel.geometry import length
 from wickel.pattern import Pattern
@@ -75,7 +75,7 @@ def checked(
 ) -> tuple[TapeCheck, ...]:
     """The tape checks of a jacket."""
     checks = upper_checks(
-        pattern, body, options, shape=str(options["shape"]), extension_mm=STAND_MM
+        pattern, body, options, UpperMade(shape=str(options["shape"]), extension_mm=STAND_MM)
     )
     if options["lined"] == "yes":
         side, lined = pattern.piece("front-side"), pattern.piece("front-side-lining")

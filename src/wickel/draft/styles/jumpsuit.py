@@ -24,7 +24,7 @@ from wickel.draft.legs import (
     leg_piece,
     waist_line,
 )
-from wickel.draft.parts import edges, line, point, rectangle
+from wickel.draft.parts import Strip, edges, line, point, rectangle
 from wickel.draft.pockets import patch
 from wickel.draft.style import (
     ChoiceOption,
@@ -81,7 +81,17 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     straps = body["neck_to_waist"] + body["nape_to_waist"] - hung + LOOP_MM[0]
     one = (Cut(material="main", copies=1),)
     small = [
-        rectangle("casing", "Waist casing", waist, 2 * o["casing_mm"], allow, one, fold_line=True),
+        rectangle(
+            Strip(
+                id="casing",
+                name="Waist casing",
+                long_mm=waist,
+                high_mm=2 * o["casing_mm"],
+                cuts=one,
+                fold_line=True,
+            ),
+            allow,
+        ),
         tie("strap", "Strap", straps, o["strap_mm"], allow),
         tie("loop", "Loop", LOOP_MM[0], LOOP_MM[1], allow),
     ]

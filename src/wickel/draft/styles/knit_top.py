@@ -14,8 +14,8 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import Ledger
-from wickel.draft.parts import rectangle
-from wickel.draft.sleeves import SleeveCut, cap_height, set_in_sleeve
+from wickel.draft.parts import Strip, rectangle
+from wickel.draft.sleeves import SleeveCut, cap_height, nearest_cap, set_in_sleeve
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Style
 from wickel.draft.torso import (
     CHEST_DEPTH,
@@ -26,7 +26,7 @@ from wickel.draft.torso import (
     torso_by,
     torso_piece,
 )
-from wickel.draft.upper import upper_checks, upper_seams
+from wickel.draft.upper import UpperMade, upper_checks, upper_seams
 from wickel.draft.usual_checks import Way, over_head, passes, ring_at, way_within
 from wickel.geometry import length
 from wickel.pattern import Cut, Pattern, Piece, edge_length, sewn_length
@@ -78,6 +78,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         lambda: cap_height(armhole, ease, across, front.chest),
         "Height of the cap",
         of=("sleeve.across", "cap.ease"),
+        nearest=lambda: nearest_cap(armhole, ease, across, front.chest),
     )
     down = ledger.length("sleeve.down", "sleeve_length - cuff", "Length of the sleeve")
     cuff = ledger.length("cuff.round", "wrist + 2 cm", "Round of the cuff", (100, 320))
@@ -93,8 +94,8 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         ),
     )
     pieces = (
-        torso_piece("front", "Front", front, allow),
-        torso_piece("back", "Back", back, allow),
+        torso_piece(front, allow),
+        torso_piece(back, allow),
         sleeve,
         _collar(ledger, 2 * (length(front.neck.path) + length(back.neck.path)), allow),
         _cuff(ledger, cuff, allow),
@@ -112,14 +113,16 @@ def _collar(ledger: Ledger, neck: float, allow: Allowances) -> Piece:
     long = ledger.length("collar.long", "0.92*neck_seam", "Length of the collar")
     high = ledger.length("collar.high", "collar", "Finished height of the collar", (15, 250))
     strip = rectangle(
-        "collar",
-        "High collar",
-        long,
-        2 * high,
+        Strip(
+            id="collar",
+            name="High collar",
+            long_mm=long,
+            high_mm=2 * high,
+            cuts=(Cut(material="main", copies=1),),
+            fold_line=True,
+            grain_deg=90.0,
+        ),
         allow,
-        (Cut(material="main", copies=1),),
-        fold_line=True,
-        grain_deg=90.0,
     )
     stretched = tuple(
         replace(e, comes_back_to_mm=neck) if e.name == "join" else e for e in strip.edges
@@ -131,14 +134,16 @@ def _cuff(ledger: Ledger, long: float, allow: Allowances) -> Piece:
     """The cuff of a sleeve, folded along its middle."""
     high = ledger.length("cuff.high", "cuff", "Finished height of the cuffs", (15, 160))
     return rectangle(
-        "sleeve-band",
-        "Cuff",
-        long,
-        2 * high,
+        Strip(
+            id="sleeve-band",
+            name="Cuff",
+            long_mm=long,
+            high_mm=2 * high,
+            cuts=(Cut(material="main", copies=2),),
+            fold_line=True,
+            grain_deg=90.0,
+        ),
         allow,
-        (Cut(material="main", copies=2),),
-        fold_line=True,
-        grain_deg=90.0,
     )
 
 
@@ -154,7 +159,9 @@ def checked(
     front, back = pattern.piece("front"), pattern.piece("back")
     waist = ring_at((front, back), next(p.down_mm for p in back.points if p.name == "side waist"))
     return (
-        *upper_checks(pattern, body, options, fitted=False, stretch=stretch, collar=False),
+        *upper_checks(
+            pattern, body, options, UpperMade(fitted=False, stretch=stretch, collar=False)
+        ),
         TapeCheck(
             name="Collar to neck",
             one="collar, stretched",

@@ -72,15 +72,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             _half("front", "Front", frame, necks["front"], o["slit_mm"], allow),
             _half("back", "Back", frame, necks["back"], o["slit_mm"], allow),
             *(
-                neck_facing(
-                    f"{id}-facing",
-                    f"{id.capitalize()} facing",
-                    neck,
-                    frame.overarm,
-                    _facing_width(o, frame),
-                    allow,
-                    ON_FOLD,
-                )
+                neck_facing(id, neck, frame.overarm, _facing_width(o, frame), allow)
                 for id, neck in necks.items()
             ),
         ),

@@ -13,7 +13,7 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.draft.circles import circle_panel, ring_below, zip_down_mm
+from wickel.draft.circles import Circle, circle_panel, ring_below, zip_down_mm
 from wickel.draft.operations import NewSeam, Opening, Spot, slash_and_spread, split
 from wickel.draft.sleeves import SleeveCut, cap_height, set_in_sleeve
 from wickel.draft.straps import Top, strap_piece
@@ -103,7 +103,8 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     waist = 2 * (front.closed_waist_mm() + back.closed_waist_mm())
     long = body["waist_to_knee"] + o["below_knee_mm"]
     circle = _FRACTIONS[choice["circle"]]
-    skirt = circle_panel("skirt", "Skirt panel", waist, circle, int(choice["panels"]), long, allow)
+    whole = Circle(waist, circle, int(choice["panels"]), long)
+    skirt = circle_panel("skirt", "Skirt panel", whole, allow)
     # the zip runs on past the waist, which no hip passes, to where the skirt is wide enough
     down = zip_down_mm(waist, circle, body["hip"], long)
     skirt = replace(

@@ -129,7 +129,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
 def _one_shoulder(half: Torso, allow: Allowances) -> Piece:
     where = "front" if half.front else "back"
     whole = replace(
-        unfold(torso_piece(where, where.capitalize(), half, allow)),
+        unfold(torso_piece(half, allow)),
         cuts=(Cut(material="main", copies=1),),
     )
     first, last = Spot(edge="shoulder", share=0.0), Spot(edge="other armhole", share=0.0)

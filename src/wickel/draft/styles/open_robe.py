@@ -15,7 +15,7 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold, shoulder_to_side
-from wickel.draft.parts import edges, line, rectangle, round_neck
+from wickel.draft.parts import Strip, edges, line, rectangle, round_neck
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Line, Path, length
@@ -86,23 +86,13 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     band = edge_length(front, "front edge") + length((neck,))
     sleeve = 2 * math.dist(frame.sleeve_end, frame.sleeve_under)
     twice = 2 * o["band_mm"]
-    two, one = (Cut(material="main", copies=2),), (Cut(material="main", copies=1),)
     pieces = (
         _back(frame, neck, allow),
         front,
-        rectangle("front-band", "Front band", band, twice, allow, two, fold_line=True),
-        rectangle(
-            "sleeve-band",
-            "Sleeve band",
-            sleeve,
-            twice,
-            allow,
-            two,
-            role="sleeve_end",
-            fold_line=True,
-        ),
-        rectangle("belt", "Belt", body["waist"] + o["belt_mm"], twice, allow, one, fold_line=True),
-        rectangle("loop", "Belt loop", *LOOP_MM, allow, two, fold_line=True),
+        _folded("front-band", "Front band", (band, twice), 2, allow),
+        _folded("sleeve-band", "Sleeve band", (sleeve, twice), 2, allow, role="sleeve_end"),
+        _folded("belt", "Belt", (body["waist"] + o["belt_mm"], twice), 1, allow),
+        _folded("loop", "Belt loop", LOOP_MM, 2, allow),
     )
     return Pattern(
         style="open-robe",
@@ -114,6 +104,27 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             Seam(name="sleeve band", one=("sleeve-band", "join"), other=("front", "sleeve end")),
         ),
     )
+
+
+def _folded(
+    id: str,
+    name: str,
+    size: tuple[float, float],
+    copies: int,
+    allow: Allowances,
+    role: str = "band",
+) -> Piece:
+    """A strip so long and so high, folded along its middle."""
+    strip = Strip(
+        id=id,
+        name=name,
+        long_mm=size[0],
+        high_mm=size[1],
+        cuts=(Cut(material="main", copies=copies),),
+        role=role,
+        fold_line=True,
+    )
+    return rectangle(strip, allow)
 
 
 def _back(frame: GrownOn, neck: Cubic, allow: Allowances) -> Piece:

@@ -99,15 +99,37 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             "flare_mm",
             "flare_above_mm",
         )
+    flare = (o["flare_above_mm"], o["flare_mm"])
+    panel = _panel(count, (waist, hip), (level, begins, long), flare, allow)
+    return Pattern(
+        style="panelled-skirt",
+        pieces=(panel, waistband(2 * count * waist, o["overlap_mm"], o["band_mm"], allow)),
+        seams=(
+            Seam(name="panel seam", one=("panel", "side"), other=("panel", "other side")),
+            Seam(name="waist", one=("panel", "waist"), other=("waistband", "join")),
+        ),
+    )
+
+
+def _panel(
+    count: int,
+    across: tuple[float, float],
+    down: tuple[float, float, float],
+    flare: tuple[float, float],
+    allow: Allowances,
+) -> Piece:
+    """One of the panels: ``across`` half of it at waist and hip, ``down`` where the hip, the flare
+    and the hem lie, ``flare`` how far above the hem it begins and how wide it swings, in mm."""
+    (waist, hip), (level, begins, long) = across, down
     # the seam is as long as the middle, so that the hem hangs level: its corner lies higher
-    corner = (begins + swung_down(o["flare_above_mm"], o["flare_mm"]), hip + o["flare_mm"])
+    corner = (begins + swung_down(flare[0], flare[1]), hip + flare[1])
     side: Path = (
         hip_curve(waist, level, hip),
         Line((level, hip), (begins, hip)),
         Line((begins, hip), corner),
     )
-    half_hem = level_hem(corner, (corner[0] - begins, o["flare_mm"]), (long, 0.0))
-    panel = Piece(
+    half_hem = level_hem(corner, (corner[0] - begins, flare[1]), (long, 0.0))
+    return Piece(
         id="panel",
         name="Panel",
         edges=edges(
@@ -133,14 +155,6 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
                 "the flare further out, as far along the seam as in the middle",
             ),
             point("hem, in the middle", (long, 0.0), "length"),
-        ),
-    )
-    return Pattern(
-        style="panelled-skirt",
-        pieces=(panel, waistband(2 * count * waist, o["overlap_mm"], o["band_mm"], allow)),
-        seams=(
-            Seam(name="panel seam", one=("panel", "side"), other=("panel", "other side")),
-            Seam(name="waist", one=("panel", "waist"), other=("waistband", "join")),
         ),
     )
 

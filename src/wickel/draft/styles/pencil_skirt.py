@@ -40,7 +40,16 @@ from wickel.draft.usual_checks import (
     zip_level,
 )
 from wickel.geometry import Cubic, Line, Path, Point, length
-from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length
+from wickel.pattern import (
+    ConstructionPoint,
+    Cut,
+    InnerLine,
+    Notch,
+    Pattern,
+    Piece,
+    Seam,
+    edge_length,
+)
 from wickel.wording import say
 
 DART_SHARE = 0.45
@@ -120,54 +129,12 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     Raises:
         DraftRefused: body and figures disagree.
     """
-    ledger.at("Hip")
-    hip = ledger.both("hip.across", "(hip + hip_ease)/4", "A quarter of the hip")
-    level = ledger.both("hip.down", "waist_to_hip", "Hip line below the waist", (120, 300))
-    ledger.at("Waist")
-    waist = ledger.both(
-        "waist.across", "(waist + waist_ease)/4", "A quarter of the waist, the dart closed"
-    )
-    dip = ledger.both(
-        "waist.dip", "0.8 cm", "Waist lower at the centre than at the side", (0, 40), back="1.4 cm"
-    )
-    for side in SIDES:
-        waist_within_hip(ledger.body, waist.of(side), hip.of(side))
-    ledger.at("Darts")
-    rules = {side: _dart_rule(ledger, waist.of(side), hip.of(side)) for side in SIDES}
-    dart = ledger.both(
-        "dart.wide", rules["front"], "Width of the dart", (0, 40), back=rules["back"]
-    )
-    deep = ledger.both("dart.long", "9.5 cm", "Length of the dart", (60, 180), back="13 cm")
-    place = ledger.both(
-        "dart.place",
-        "(waist_across + dart_wide)/2",
-        "Middle of the dart from the centre, along the waist",
-    )
-    ledger.at("Hem")
-    long = ledger.both("hem.down", "waist_to_knee + below_knee", "Length from the waist")
-    hem = ledger.both("hem.across", "hip_across - taper", "A quarter at the hem")
-    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120))
+    halves = _halves(ledger)
     ledger.at("Closing and band")
     slit = ledger.length("slit.long", "slit", "Slit at the centre back", (0, 450))
     zip_long = ledger.length(
         "zip.long", "max(20 cm, hip_down_back)", "Zip below the waist", (140, 300)
     )
-    halves = [
-        _Half(
-            side=side,
-            waist=waist.of(side),
-            dip=dip.of(side),
-            dart=dart.of(side),
-            dart_long=deep.of(side),
-            dart_place=place.of(side),
-            level=level.of(side),
-            hip=hip.of(side),
-            long=long.of(side),
-            hem=hem.of(side),
-            rise=rise.of(side),
-        )
-        for side in SIDES
-    ]
     front, back = (_piece(half, slit, zip_long, allow) for half in halves)
     band = ledger.length(
         "band.long",
@@ -183,6 +150,51 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
             Seam(name="waist", one=("front", "waist"), other=("waistband", "join")),
         ),
     )
+
+
+def _halves(ledger: Ledger) -> list[_Half]:
+    """The figures of front and back, level by level. Raises ``DraftRefused``."""
+    ledger.at("Hip")
+    hip = ledger.both("hip.across", "(hip + hip_ease)/4", "A quarter of the hip")
+    level = ledger.both("hip.down", "waist_to_hip", "Hip line below the waist", (120, 300))
+    ledger.at("Waist")
+    waist = ledger.both(
+        "waist.across", "(waist + waist_ease)/4", "A quarter of the waist, the dart closed"
+    )
+    dip = ledger.both(
+        "waist.dip", ("0.8 cm", "1.4 cm"), "Waist lower at the centre than at the side", (0, 40)
+    )
+    for side in SIDES:
+        waist_within_hip(ledger.body, waist.of(side), hip.of(side))
+    ledger.at("Darts")
+    rules = {side: _dart_rule(ledger, waist.of(side), hip.of(side)) for side in SIDES}
+    dart = ledger.both("dart.wide", (rules["front"], rules["back"]), "Width of the dart", (0, 40))
+    deep = ledger.both("dart.long", ("9.5 cm", "13 cm"), "Length of the dart", (60, 180))
+    place = ledger.both(
+        "dart.place",
+        "(waist_across + dart_wide)/2",
+        "Middle of the dart from the centre, along the waist",
+    )
+    ledger.at("Hem")
+    long = ledger.both("hem.down", "waist_to_knee + below_knee", "Length from the waist")
+    hem = ledger.both("hem.across", "hip_across - taper", "A quarter at the hem")
+    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120))
+    return [
+        _Half(
+            side=side,
+            waist=waist.of(side),
+            dip=dip.of(side),
+            dart=dart.of(side),
+            dart_long=deep.of(side),
+            dart_place=place.of(side),
+            level=level.of(side),
+            hip=hip.of(side),
+            long=long.of(side),
+            hem=hem.of(side),
+            rise=rise.of(side),
+        )
+        for side in SIDES
+    ]
 
 
 def _dart_rule(ledger: Ledger, waist: float, hip: float) -> str:
@@ -245,25 +257,34 @@ def _piece(half: _Half, slit: float, zip_long: float, allow: Allowances) -> Piec
         ),
         notches=notches,
         inner_lines=darts,
-        points=(
-            point("centre waist", (half.dip, 0.0), "a little below the side", "waist.dip"),
-            point(
-                "side waist",
-                (0.0, across),
-                "quarter of the waist and ease, and the dart, along the curve",
-                "dart.wide",
-                "waist.across",
-            ),
-            point("hip", hip, "quarter of the hip and ease, at waist to hip", "hip.across"),
-            point(
-                "hem at the side",
-                corner,
-                "narrower than the hip by the taper",
-                "hem.across",
-                "hem.rise",
-            ),
-            point("hem at the centre", (half.long, 0.0), "length", "hem.down"),
+        points=_points(half, across),
+    )
+
+
+def _points(half: _Half, across: float) -> tuple[ConstructionPoint, ...]:
+    return (
+        point("centre waist", (half.dip, 0.0), "a little below the side", "waist.dip"),
+        point(
+            "side waist",
+            (0.0, across),
+            "quarter of the waist and ease, and the dart, along the curve",
+            "dart.wide",
+            "waist.across",
         ),
+        point(
+            "hip",
+            (half.level, half.hip),
+            "quarter of the hip and ease, at waist to hip",
+            "hip.across",
+        ),
+        point(
+            "hem at the side",
+            (half.long - half.rise, half.hem),
+            "narrower than the hip by the taper",
+            "hem.across",
+            "hem.rise",
+        ),
+        point("hem at the centre", (half.long, 0.0), "length", "hem.down"),
     )
 
 

@@ -23,7 +23,7 @@ from wickel.draft.legs import (
     leg_piece,
     legs_by,
 )
-from wickel.draft.parts import rectangle, waistband
+from wickel.draft.parts import Strip, rectangle, waistband
 from wickel.draft.pockets import SLANT_DOWN_MM, SLANT_IN_MM, seam_bag, slant
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Style
 from wickel.draft.usual_checks import alike, band_to_waist
@@ -105,7 +105,10 @@ def _band(ledger: Ledger, kind: str, waist: float, allow: Allowances) -> Piece:
     if kind == "elastic":
         long = ledger.length("band.long", "waist_round", "Length of the casing")
         one = (Cut(material="main", copies=1),)
-        return rectangle("casing", "Casing", long, 2 * high, allow, one, fold_line=True)
+        casing = Strip(
+            id="casing", name="Casing", long_mm=long, high_mm=2 * high, cuts=one, fold_line=True
+        )
+        return rectangle(casing, allow)
     long = ledger.length(
         "band.long", "waist_round + overlap", "Length of the waistband, with its overlap"
     )

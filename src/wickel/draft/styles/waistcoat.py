@@ -23,7 +23,7 @@ from wickel.draft.torso import (
     torso,
     torso_piece,
 )
-from wickel.draft.upper import upper_checks, upper_seams
+from wickel.draft.upper import UpperMade, upper_checks, upper_seams
 from wickel.draft.usual_checks import alike
 from wickel.pattern import Pattern
 
@@ -62,10 +62,8 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     o, choice = lengths(options), choices(options)
     deeper = {**body.measurements_mm, "armhole": body["armhole"] + 2 * DEEPER_MM}
     front, back = torso(replace(body, measurements_mm=deeper), o, choice, neck="v")
-    opened, strip = button_stand(
-        torso_piece("front", "Front", front, allow), STAND_MM, o["facing_mm"], allow
-    )
-    behind = torso_piece("back", "Back", back, allow)
+    opened, strip = button_stand(torso_piece(front, allow), STAND_MM, o["facing_mm"], allow)
+    behind = torso_piece(back, allow)
     inside = [lining(opened, shorter_mm=0.0), lining(behind, shorter_mm=0.0)]
     if choice["back"] == "lining":
         behind = replace(behind, cuts=tuple(replace(cut, material="lining") for cut in behind.cuts))
@@ -86,7 +84,7 @@ def checked(
 ) -> tuple[TapeCheck, ...]:
     """The tape checks of a waistcoat."""
     return (
-        *upper_checks(pattern, body, options, collar=False),
+        *upper_checks(pattern, body, options, UpperMade(collar=False)),
         alike("Back to its lining", pattern.piece("back"), pattern.piece("back-lining"), "armhole"),
     )
 

@@ -31,7 +31,7 @@ from wickel.draft.torso import (
     torso_piece,
     torso_points,
 )
-from wickel.draft.upper import upper_checks, upper_seams
+from wickel.draft.upper import UpperMade, upper_checks, upper_seams
 from wickel.draft.usual_checks import alike
 from wickel.geometry import Line, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
@@ -84,11 +84,10 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     wraps = choice["wraps"]
     pieces: list[Piece] = []
     for half in halves:
-        where = "front" if half.front else "back"
         made = (
-            _crossing(where, half, o["overlap_mm"], allow)
-            if where == wraps
-            else torso_piece(where, where.capitalize(), half, allow)
+            _crossing(half.where, half, o["overlap_mm"], allow)
+            if half.where == wraps
+            else torso_piece(half, allow)
         )
         pieces.append(made)
     crossed = next(piece for piece in pieces if piece.id == wraps)
@@ -150,7 +149,7 @@ def checked(
     crossed = pattern.piece(wraps)
     overlap = float(options["overlap_mm"])
     return (
-        *upper_checks(pattern, body, options, collar=False),
+        *upper_checks(pattern, body, options, UpperMade(collar=False)),
         alike("Wrap edge to facing", crossed, pattern.piece(f"{wraps}-facing"), "wrap edge"),
         TapeCheck(
             name="Overlap of the halves",

@@ -7,6 +7,7 @@ Points are (down, across) in mm from the waist and the centre.
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
@@ -27,8 +28,8 @@ from wickel.draft.parts import (
 from wickel.draft.style import DraftRefused, LengthOption, Option, Style, lengths
 from wickel.draft.torso import FLARE_LONG
 from wickel.draft.usual_checks import alike, band_to_waist, hem_level, over_body, waist_to_body
-from wickel.geometry import Line, Path, length
-from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.geometry import Line, Path, Point, length
+from wickel.pattern import ConstructionPoint, Cut, Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
 DART_LONG_MM = 100.0
@@ -70,8 +71,21 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         raise DraftRefused(say("wrap_skirt.skirt-only-long-above-hip", long=long), "below_knee_mm")
     waist, hip = (body["waist"] + o["waist_ease_mm"]) / 4, (body["hip"] + o["hip_ease_mm"]) / 4
     waist_within_hip(body, waist, hip)
-    front = _half("front", body, waist, hip, long, o, allow)
-    back = _half("back", body, waist, hip, long, o, allow)
+    front, back = (
+        _half(
+            _Figures(
+                front=front,
+                waist=waist,
+                hip=hip,
+                level=body["waist_to_hip"],
+                long=long,
+                flare=o["flare_mm"],
+                overlap=o["overlap_mm"] if front else 0.0,
+            ),
+            allow,
+        )
+        for front in (True, False)
+    )
     return Pattern(
         style="wrap-skirt",
         pieces=(
@@ -87,31 +101,40 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def _half(
-    id: str,
-    body: Body,
-    waist: float,
-    hip: float,
-    long: float,
-    o: Mapping[str, float],
-    allow: Allowances,
-) -> Piece:
-    front = id == "front"
-    level, inner = body["waist_to_hip"], -o["overlap_mm"] if front else 0.0
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Figures:
+    """The figures of a half, in mm: quarters of waist and hip, how far down hip and hem lie, how
+    much wider it is at the hem, and how far it goes past the centre."""
+
+    front: bool
+    waist: float
+    hip: float
+    level: float
+    long: float
+    flare: float
+    overlap: float
+
+
+def _half(own: _Figures, allow: Allowances) -> Piece:
+    """A front with its overlap or the back on the fold. Raises ``DraftRefused``: its flare does not
+    open."""
+    front, waist, hip, long, level = own.front, own.waist, own.hip, own.long, own.level
+    inner = -own.overlap
+    id = "front" if front else "back"
     dart = min(MOST_DART_MM, max(0.0, 0.45 * (hip - waist)))
     dart = dart if dart >= 6 else 0.0
     across = waist + dart
-    if long - level <= FLARE_LONG * o["flare_mm"]:
+    if long - level <= FLARE_LONG * own.flare:
         raise DraftRefused(
-            say("wrap_skirt.flare-does-not-open-below", flare=o["flare_mm"], long=long - level),
+            say("wrap_skirt.flare-does-not-open-below", flare=own.flare, long=long - level),
             "flare_mm",
             "below_knee_mm",
         )
     # the side is as long as the centre, so that the hem hangs level: its corner lies higher
-    corner = (level + swung_down(long - level, o["flare_mm"]), hip + o["flare_mm"])
+    corner = (level + swung_down(long - level, own.flare), hip + own.flare)
     top = line((0.0, inner), (0.0, across))
     side: Path = (hip_curve(across, level, hip), Line((level, hip), corner))
-    hem = level_hem(corner, (corner[0] - level, o["flare_mm"]), (long, 0.0))
+    hem = level_hem(corner, (corner[0] - level, own.flare), (long, 0.0))
     if inner < 0:
         hem = (*hem, Line((long, 0.0), (long, inner)))
     pair = (Cut(material="main", copies=2, pair=True),)
@@ -133,26 +156,23 @@ def _half(
         cuts=pair if front else (Cut(material="main", copies=1, on_fold=True),),
         notches=(
             Notch(name="hip", edge="side", at_mm=length(side[:1])),
-            *((Notch(name="centre front", edge="waist", at_mm=o["overlap_mm"]),) if front else ()),
+            *((Notch(name="centre front", edge="waist", at_mm=own.overlap),) if front else ()),
         ),
         inner_lines=(dart_on(top, middle, dart, DART_LONG_MM),) if dart else (),
-        points=(
-            point(
-                "waist at the edge",
-                (0.0, inner),
-                "over the centre by the overlap" if front else "start",
-            ),
-            point(
-                "waist at the side", (0.0, across), "quarter of the waist and ease, and the dart"
-            ),
-            point("hip", (level, hip), "quarter of the hip and ease"),
-            point(
-                "hem at the side",
-                corner,
-                "wider by the flare, as far down the seam as in the middle",
-            ),
-            point("hem at the edge", (long, inner), "length"),
+        points=_points(own, across, corner),
+    )
+
+
+def _points(own: _Figures, across: float, corner: Point) -> tuple[ConstructionPoint, ...]:
+    edge = "over the centre by the overlap" if own.front else "start"
+    return (
+        point("waist at the edge", (0.0, -own.overlap), edge),
+        point("waist at the side", (0.0, across), "quarter of the waist and ease, and the dart"),
+        point("hip", (own.level, own.hip), "quarter of the hip and ease"),
+        point(
+            "hem at the side", corner, "wider by the flare, as far down the seam as in the middle"
         ),
+        point("hem at the edge", (own.long, -own.overlap), "length"),
     )
 
 

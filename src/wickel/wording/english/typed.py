@@ -10,4 +10,5 @@ SENTENCES = {
     "typed.unknown-unit": (
         "“{shown}” has an unknown unit “{spelling}”: use mm, cm, m, in, ft or yd."
     ),
+    "typed.no-share": "“{text}” is not a number: write how many of 100, like 4.",
 }

@@ -1,0 +1,69 @@
+"""The bounds that the code keeps to (docs/measured.md): they are counted, so that they stay."""
+
+import ast
+
+import pytest
+from benchmarks.code_figures import (
+    COMPLEX,
+    KERNELS,
+    LONG_FUNCTION,
+    MANY,
+    SRC,
+    complexity,
+    parameters,
+)
+
+FUNCTIONS = [
+    (path, node)
+    for path in sorted(SRC.rglob("*.py"))
+    if KERNELS not in path.parents
+    for node in ast.walk(ast.parse(path.read_text()))
+    if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef)
+]
+
+
+def named(path, node):
+    return f"{path.relative_to(SRC)}:{node.lineno} {node.name}"
+
+
+def test_no_function_is_too_long_or_decides_too_much():
+    over = [
+        named(path, node)
+        for path, node in FUNCTIONS
+        if node.end_lineno - node.lineno + 1 > LONG_FUNCTION or complexity(node) > COMPLEX
+    ]
+    assert over == []
+
+
+def test_what_travels_together_is_a_value():
+    over = [
+        named(path, node)
+        for path, node in FUNCTIONS
+        if "cli" not in path.parts and parameters(node) > MANY
+    ]
+    assert over == []
+
+
+def test_a_record_is_replaced_by_fields_that_are_named():
+    unnamed = [
+        f"{path.relative_to(SRC)}:{node.lineno}"
+        for path in sorted(SRC.rglob("*.py"))
+        for node in ast.walk(ast.parse(path.read_text()))
+        if isinstance(node, ast.Call)
+        and isinstance(node.func, ast.Name)
+        and node.func.id == "replace"
+        and any(own.arg is None for own in node.keywords)
+    ]
+    assert unnamed == []
+
+
+@pytest.mark.parametrize(
+    ("text", "count"),
+    [
+        ("def f(): pass", 1),
+        ("def f(a):\n    if a and a > 1 or a < 0: pass", 4),
+        ("def f(a):\n    return [x for x in a if x] if a else None", 3),
+    ],
+)
+def test_decisions_are_counted_with_boolean_operators(text, count):
+    assert complexity(ast.parse(text)) == count
