@@ -13,7 +13,7 @@ from tests.lay.shapes import BOX, four_kinds, job, piece, ring
 from wickel.__main__ import app
 from wickel.files import job_of, save_job
 from wickel.job import cut_pieces
-from wickel.job.laid import offered
+from wickel.job.laid import with_offered_lay
 from wickel.lay import Search, make_lay
 from wickel.studio import orders
 
@@ -165,7 +165,7 @@ def test_a_check_looks_at_the_lay_that_the_job_holds(tmp_path):
     path = tmp_path / "job.wickel.json"
     a_job = job_of(record)
     lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", search=Search(effort=2))
-    save_job(offered(a_job, "main", lay, None), path)
+    save_job(with_offered_lay(a_job, "main", lay, None), path)
     good = runner.invoke(app, ["check", str(path)])
     assert good.exit_code == 0
     wrong = json.loads(path.read_text())

@@ -5,7 +5,7 @@ import pytest
 from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QImage, QPainter
 
-from wickel.app.settings import SettingsFile
+from wickel.app.settings import Settings, SettingsFile
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.tape import Tape, paint_tape, steps
 from wickel.app.theme import DARK, LIGHT
@@ -83,7 +83,7 @@ def test_a_length_field_takes_any_unit_and_shows_the_maker_s_own(qtbot):
 
 def test_settings_outlive_a_restart_and_a_broken_file(tmp_path):
     path = tmp_path / "settings.json"
-    SettingsFile(path).change(dark=True, last_job="x")
+    SettingsFile(path).remember(Settings(dark=True, last_job="x"))
     assert SettingsFile(path).values.last_job == "x"
     path.write_text("{broken")
     assert SettingsFile(path).values.dark is False

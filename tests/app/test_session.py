@@ -29,7 +29,7 @@ from wickel.job.edits import (
 )
 from wickel.job.laid import is_held, with_kept, with_lay, with_spread
 from wickel.job.tasks import Failed, Finished, run_task
-from wickel.lay import exact_check, kept, not_laid
+from wickel.lay import exact_check, kept_lay_of, not_laid
 from wickel.studio import orders, shelf_cloth, with_another
 
 
@@ -126,7 +126,7 @@ def test_a_job_closed_in_the_middle_of_a_search_is_the_same_when_it_is_opened_ag
     session.take_cloth(main.id)
     session.apply(with_kept(session.job, main.id, "second"), "kept")
     other = next(own for own in session.lays.values() if own.way != session.way)
-    session.apply(with_lay(session.job, main.id, kept(other)), "another")
+    session.apply(with_lay(session.job, main.id, kept_lay_of(other)), "another")
     session.search(1000)
     runner.tell(1)  # and it goes on
     assert session.searching

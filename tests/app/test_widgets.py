@@ -16,7 +16,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.stages.lay import SectionsDialog
-from wickel.app.stages.square_dialog import CORNERS, CornerPicture, SquareDialog, squared
+from wickel.app.stages.square_dialog import CORNERS, CornerPicture, SquareDialog, square_picture
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.flow import FlowLayout, ShortLabel, flow_bar, with_words
@@ -432,7 +432,7 @@ def a_picture():
 
 def test_what_is_between_the_corners_becomes_a_rectangle():
     corners = (QPointF(100, 0), QPointF(200, 0), QPointF(200, 50), QPointF(100, 50))
-    made = squared(a_picture(), corners)
+    made = square_picture(a_picture(), corners)
     assert (made.width(), made.height()) == (100, 50)
     assert {made.pixelColor(x, y).name() for x in (3, 50, 96) for y in (3, 25, 46)} == {
         QColor("green").name()
@@ -441,7 +441,7 @@ def test_what_is_between_the_corners_becomes_a_rectangle():
 
 def test_a_repeat_seen_aslant_is_made_upright():
     aslant = (QPointF(40, 10), QPointF(160, 0), QPointF(180, 100), QPointF(20, 90))
-    made = squared(a_picture(), aslant)
+    made = square_picture(a_picture(), aslant)
     assert made.pixelColor(5, 5).name() == QColor("red").name()
     assert made.pixelColor(made.width() - 6, made.height() - 6).name() == QColor("blue").name()
 
@@ -457,7 +457,7 @@ def test_a_repeat_seen_aslant_is_made_upright():
 )
 def test_corners_that_do_not_go_round_are_refused(qtbot, corners):
     with pytest.raises(ValueError, match="go round"):
-        squared(a_picture(), tuple(QPointF(*at) for at in corners))
+        square_picture(a_picture(), tuple(QPointF(*at) for at in corners))
     dialog = SquareDialog(a_picture(), None)
     qtbot.addWidget(dialog)
     taken = []

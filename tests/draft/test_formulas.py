@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wickel.draft.own import BadFormula, evaluated, names_in
+from wickel.draft.own import BadFormula, evaluate, names_in
 
 BODY = {"bust": 920.0, "waist_to_knee": 590.0, "ease": 60.0}
 
@@ -33,7 +33,7 @@ BODY = {"bust": 920.0, "waist_to_knee": 590.0, "ease": 60.0}
     ],
 )
 def test_a_formula_gives_the_length_worked_out_by_hand(text, mm):
-    assert evaluated(text, BODY) == pytest.approx(mm)
+    assert evaluate(text, BODY) == pytest.approx(mm)
 
 
 @pytest.mark.parametrize(
@@ -77,14 +77,14 @@ def test_what_is_no_length_is_refused_with_one_sentence(text, says):
     with pytest.raises(
         BadFormula, match="(?s)" + says.replace("(", r"\(").replace("*", r"\*")
     ) as refusal:
-        evaluated(text, BODY)
+        evaluate(text, BODY)
     assert str(refusal.value).endswith(".")
     assert len(str(refusal.value)) < 220
 
 
 def test_ten_megabytes_of_text_are_refused_at_once():
     with pytest.raises(BadFormula, match="at most 300 signs, not 10000000"):
-        evaluated("1" * 10_000_000, BODY)
+        evaluate("1" * 10_000_000, BODY)
 
 
 def test_names_are_measurements_and_options_and_not_functions():
@@ -94,11 +94,11 @@ def test_names_are_measurements_and_options_and_not_functions():
 @given(st.text(max_size=60))
 def test_any_text_gives_a_length_or_a_refusal(text):
     with contextlib.suppress(BadFormula):
-        assert isinstance(evaluated(text, BODY), float)
+        assert isinstance(evaluate(text, BODY), float)
 
 
 @given(st.floats(-500, 500), st.floats(0.1, 9))
 def test_a_formula_follows_its_body(mm, factor):
-    assert evaluated(f"bust*{factor:.6f} + ease", {"bust": mm, "ease": 10.0}) == pytest.approx(
+    assert evaluate(f"bust*{factor:.6f} + ease", {"bust": mm, "ease": 10.0}) == pytest.approx(
         mm * round(factor, 6) + 10, abs=1e-6
     )

@@ -17,8 +17,8 @@ from wickel.draft.operations import (
     Opening,
     Spot,
     Unfold,
+    apply_change,
     as_first_named,
-    changed,
     dart_marks,
     dart_to_seam,
     extend,
@@ -350,11 +350,11 @@ def pattern():
 
 def test_a_change_of_one_side_is_seen_by_the_tape():
     before = pattern()
-    after = changed(before, Lengthen(piece="front", at=0.7, by_mm=40))
+    after = apply_change(before, Lengthen(piece="front", at=0.7, by_mm=40))
     (check,) = [c for c in seam_checks(before, after, after) if c.name == "Side seam, changed"]
     assert not check.held
     assert check.difference_mm == pytest.approx(40, abs=1)
-    both = changed(after, Lengthen(piece="back", at=0.7, by_mm=40))
+    both = apply_change(after, Lengthen(piece="back", at=0.7, by_mm=40))
     assert all(c.held for c in seam_checks(before, both, both))
 
 
@@ -405,7 +405,7 @@ def test_every_operation_is_written_and_read_again_by_its_questions(operation):
     assert set(written) == {"operation", "piece", *(question.key for question in asked)}
     assert change_of(ChangeRecord.model_validate(written)) == full
     with pytest.raises(DraftRefused, match="no piece “none”"):
-        changed(Pattern(style="", pieces=()), bare)
+        apply_change(Pattern(style="", pieces=()), bare)
 
 
 def test_lengths_are_kept_by_rigid_moves():

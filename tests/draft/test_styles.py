@@ -9,7 +9,7 @@ from tests.often import usual
 from wickel.body import CHARTS, WOMEN, Body, doubts, size_body, with_measurement
 from wickel.draft import PRESETS, ROLES, STYLES, Allowances, DraftRefused, draft, tape_checks
 from wickel.draft.circles import arc, radius
-from wickel.draft.parts import dart_width, solved
+from wickel.draft.parts import bisect, dart_width
 from wickel.geometry import area, bounds, length, simple_outline
 from wickel.pattern import cut_line, edge_length, net_line, sewn_length
 
@@ -285,9 +285,9 @@ def test_a_long_front_gets_a_side_dart_that_closes_to_the_back():
 
 
 def test_solving_finds_a_rising_function_s_argument_or_says_none():
-    assert solved(lambda x: x * x, 2.0, 0.0, 2.0) == pytest.approx(math.sqrt(2), abs=1e-5)
-    assert solved(lambda x: x, 5.0, 0.0, 2.0) is None
-    assert solved(lambda x: x, -1.0, 0.0, 2.0) is None
+    assert bisect(lambda x: x * x, 2.0, 0.0, 2.0) == pytest.approx(math.sqrt(2), abs=1e-5)
+    assert bisect(lambda x: x, 5.0, 0.0, 2.0) is None
+    assert bisect(lambda x: x, -1.0, 0.0, 2.0) is None
 
 
 # --- drawn in, grown on -----------------------------------------------------------------------

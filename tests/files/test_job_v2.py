@@ -13,8 +13,8 @@ from tests.lay.shapes import BOX, ELL, four_kinds, job, piece
 from wickel.body import size_body
 from wickel.files import UnreadableFile, job_of, job_record, job_text, read_job, save_job
 from wickel.job import Card, Garment, Job, NamedLay, OnCloth, Picture, Tried, cut_pieces
-from wickel.job.laid import offered, with_cut, with_kept, with_locked
-from wickel.lay import Search, Waived, kept, make_lay, taken_up
+from wickel.job.laid import with_cut, with_kept, with_locked, with_offered_lay
+from wickel.lay import Search, Waived, kept_lay_of, make_lay, taken_up
 
 REPRO = Path(__file__).parents[1] / "repro"
 
@@ -28,9 +28,9 @@ def decided():
         make_lay(cut_pieces(a_job), a_job.cloths[0], way, search=Search(effort=4))
         for way in ("open", "lengthwise")
     ]
-    a_job = offered(a_job, "main", lays[0], None)
+    a_job = with_offered_lay(a_job, "main", lays[0], None)
     a_job = with_kept(a_job, "main", "the first")
-    a_job = offered(a_job, "main", lays[1], lays[0])
+    a_job = with_offered_lay(a_job, "main", lays[1], lays[0])
     a_job = with_locked(a_job, "main", lays[0].placements[0].id)
     on = a_job.on_cloth("main")
     refused = Tried(way="four", refusal="Front is 3 cm too wide.", least_mm=12.5, set_aside=True)
@@ -76,10 +76,10 @@ def test_a_lay_that_is_read_is_the_lay_that_was_written(tmp_path):
     a_job = job_of(four_kinds())
     lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "partial", search=Search(effort=30))
     path = tmp_path / "job.wickel.json"
-    save_job(offered(a_job, "main", lay, None), path)
+    save_job(with_offered_lay(a_job, "main", lay, None), path)
     there = read_job(path)
     own = there.on_cloth("main").lay
-    assert own == kept(lay)
+    assert own == kept_lay_of(lay)
     again = taken_up(own, cut_pieces(there), there.cloths[0])
     assert again.placements == lay.placements
     assert again.spread == lay.spread

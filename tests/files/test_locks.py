@@ -6,7 +6,7 @@ import time
 
 import pytest
 
-from wickel.files import OpenMark, Stamp, locked, stamp
+from wickel.files import OpenMark, Stamp, folder_lock, stamp
 
 
 @pytest.fixture(autouse=True)
@@ -98,10 +98,10 @@ def test_two_that_change_a_folder_wait_for_each_other(tmp_path):
     order = []
 
     def second():
-        with locked(tmp_path):
+        with folder_lock(tmp_path):
             order.append("second")
 
-    with locked(tmp_path):
+    with folder_lock(tmp_path):
         thread = threading.Thread(target=second)
         thread.start()
         time.sleep(0.05)
@@ -111,7 +111,7 @@ def test_two_that_change_a_folder_wait_for_each_other(tmp_path):
 
 
 def test_a_folder_is_unlocked_when_the_work_in_it_fails(tmp_path):
-    with pytest.raises(KeyError), locked(tmp_path / "new"):
+    with pytest.raises(KeyError), folder_lock(tmp_path / "new"):
         raise KeyError
-    with locked(tmp_path / "new"):
+    with folder_lock(tmp_path / "new"):
         pass

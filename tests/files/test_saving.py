@@ -7,12 +7,12 @@ from pathlib import Path
 
 import pytest
 
-from wickel.files import UnreadableFile, dumped, private_folder, read_json, saved, sweep
+from wickel.files import UnreadableFile, json_text, private_folder, read_json, save_file, sweep
 
 
 def test_the_old_file_stays_when_writing_fails(tmp_path, monkeypatch):
     path = tmp_path / "job.json"
-    saved(path, "old")
+    save_file(path, "old")
 
     def fail(*_):
         raise OSError(28, "No space left on device")
@@ -21,7 +21,7 @@ def test_the_old_file_stays_when_writing_fails(tmp_path, monkeypatch):
         with monkeypatch.context() as patched:
             patched.setattr(os, step, fail)
             with pytest.raises(OSError, match="space"):
-                saved(path, "new", backup=True)
+                save_file(path, "new", backup=True)
         assert path.read_text() == "old"
         assert [p.name for p in tmp_path.iterdir() if p.name.startswith(".")] == []
 
@@ -29,32 +29,32 @@ def test_the_old_file_stays_when_writing_fails(tmp_path, monkeypatch):
 def test_the_last_version_is_kept_beside_it(tmp_path):
     path = tmp_path / "job.json"
     for text in ("one", "two", "three"):
-        saved(path, text, backup=True)
+        save_file(path, text, backup=True)
     assert (path.read_text(), path.with_name("job.json.bak").read_text()) == ("three", "two")
     assert len(list(tmp_path.iterdir())) == 2
 
 
 def test_folders_are_made(tmp_path):
-    saved(tmp_path / "a" / "b.txt", b"x")
+    save_file(tmp_path / "a" / "b.txt", b"x")
     assert (tmp_path / "a" / "b.txt").read_bytes() == b"x"
 
 
 def test_json_keeps_plain_lists_on_one_line():
-    assert dumped({"a": [[1, 2], [3, 4]], "b": [{"c": 1}], "d": {}}) == (
+    assert json_text({"a": [[1, 2], [3, 4]], "b": [{"c": 1}], "d": {}}) == (
         '{\n "a": [[1, 2], [3, 4]],\n "b": [\n  {\n   "c": 1\n  }\n ],\n "d": {}\n}'
     )
 
 
 def test_nan_is_never_written():
     with pytest.raises(ValueError):
-        dumped({"a": [float("nan")]})
+        json_text({"a": [float("nan")]})
 
 
 def test_a_link_is_followed_and_stays_a_link(tmp_path):
     real, link = tmp_path / "real.json", tmp_path / "link.json"
     real.write_text("old")
     link.symlink_to(real)
-    saved(link, "new")
+    save_file(link, "new")
     assert link.is_symlink()
     assert real.read_text() == "new"
 
@@ -64,7 +64,7 @@ def test_only_plain_files_are_replaced(tmp_path):
     os.mkfifo(pipe)
     for path in (pipe, tmp_path):
         with pytest.raises(OSError, match="not a plain file"):
-            saved(path, "x")
+            save_file(path, "x")
     assert stat.S_ISFIFO(pipe.stat().st_mode)
 
 
@@ -89,8 +89,8 @@ def test_a_private_folder_keeps_everything_in_it_private(tmp_path):
     old.chmod(0o644)
     private_folder(folder)
     assert [mode(path) for path in (folder, folder / "book", old)] == [0o700, 0o700, 0o600]
-    saved(old, "[]", backup=True)
-    saved(folder / "new.json", "{}")
+    save_file(old, "[]", backup=True)
+    save_file(folder / "new.json", "{}")
     assert {mode(path) for path in folder.rglob("*") if path.is_file()} == {0o600}
 
 
@@ -98,7 +98,7 @@ def test_a_file_that_is_replaced_keeps_its_permissions(tmp_path):
     path = tmp_path / "shared.json"
     path.write_text("{}")
     path.chmod(0o664)
-    saved(path, "[]")
+    save_file(path, "[]")
     assert mode(path) == 0o664
 
 

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely.geometry import Point, Polygon
 
-from wickel.geometry import Cubic, Side, area, bounds, cut_outline, flattened
+from wickel.geometry import Cubic, Side, area, bounds, cut_outline, flatten
 from wickel.geometry.outline import without_repeats
 
 
@@ -83,7 +83,7 @@ def test_a_nearly_straight_corner_with_two_allowances_makes_a_step_not_a_spike()
 
 
 def test_a_concave_neck_keeps_its_allowance_everywhere():
-    neck = flattened((Cubic((80, 0), (80, 45), (45, 80), (0, 80)),))
+    neck = flatten((Cubic((80, 0), (80, 45), (45, 80), (0, 80)),))
     around = [
         Side(points=neck, allowance_mm=10),
         Side(points=((0, 80), (0, 200)), allowance_mm=0),

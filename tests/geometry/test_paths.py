@@ -13,14 +13,14 @@ from wickel.geometry import (
     Cubic,
     Line,
     backwards,
-    flattened,
+    flatten,
     length,
-    mapped,
-    moved,
+    map_path,
     placing,
     point_at,
     reflection,
-    turned,
+    rotation,
+    translation,
 )
 
 coordinate = st.floats(-1000, 1000)
@@ -39,7 +39,7 @@ def test_quarter_circle_has_the_length_of_one():
 
 
 def test_flattening_a_circle_stays_within_a_tenth():
-    points = flattened((quarter(300),))
+    points = flatten((quarter(300),))
     for a, b in pairwise(points):
         middle = math.hypot((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
         assert 300 - middle <= 0.1 + 300 * 0.0003
@@ -47,7 +47,7 @@ def test_flattening_a_circle_stays_within_a_tenth():
 
 @given(cubics)
 def test_flattened_curve_begins_and_ends_with_the_curve(curve):
-    points = flattened((curve,))
+    points = flatten((curve,))
     assert points[0] == curve.start
     assert points[-1] == curve.end
 
@@ -55,8 +55,8 @@ def test_flattened_curve_begins_and_ends_with_the_curve(curve):
 @given(cubics, st.floats(0, 360))
 def test_mirror_and_rotation_keep_lengths(curve, deg):
     before = length((curve,))
-    assert length(mapped((curve,), MIRROR)) == pytest.approx(before, abs=0.02)
-    assert length(mapped((curve,), turned(deg))) == pytest.approx(before, abs=0.02)
+    assert length(map_path((curve,), MIRROR)) == pytest.approx(before, abs=0.02)
+    assert length(map_path((curve,), rotation(deg))) == pytest.approx(before, abs=0.02)
 
 
 @given(cubics)
@@ -102,7 +102,7 @@ def test_placing_follows_the_formula_by_hand():
 
 
 def test_quarter_turns_are_exact():
-    assert turned(270)((1.0, 0.0)) == (0.0, -1.0)
+    assert rotation(270)((1.0, 0.0)) == (0.0, -1.0)
 
 
 def test_reflection_keeps_its_line_and_swaps_the_sides():
@@ -114,4 +114,4 @@ def test_reflection_keeps_its_line_and_swaps_the_sides():
 
 def test_identity_is_the_default():
     assert Affine()((3, 4)) == (3, 4)
-    assert moved(1, 2)((3, 4)) == (4, 6)
+    assert translation(1, 2)((3, 4)) == (4, 6)

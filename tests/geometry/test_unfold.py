@@ -4,14 +4,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wickel.geometry import BadFold, area, bounds, checked_fold, unfolded
+from wickel.geometry import BadFold, area, bounds, checked_fold, unfold_outline
 
 HALF = ((0, 0), (600, 0), (600, 240), (0, 260))
 FOLD = ((0, 0), (600, 0))
 
 
 def test_a_half_becomes_a_whole_of_twice_its_area():
-    outline, holes = unfolded(HALF, FOLD)
+    outline, holes = unfold_outline(HALF, FOLD)
     assert area(outline) == pytest.approx(2 * area(HALF))
     assert holes == ()
     box = bounds(outline)
@@ -21,7 +21,7 @@ def test_a_half_becomes_a_whole_of_twice_its_area():
 
 def test_a_gap_in_the_fold_becomes_a_hole():
     gapped = ((0, 0), (200, 0), (200, 30), (400, 30), (400, 0), (600, 0), (600, 240), (0, 240))
-    outline, holes = unfolded(gapped, ((0, 0), (200, 0)))
+    outline, holes = unfold_outline(gapped, ((0, 0), (200, 0)))
     assert len(holes) == 1
     assert area(holes[0]) == pytest.approx(200 * 60)
     assert area(outline, holes) == pytest.approx(2 * area(gapped))
@@ -55,6 +55,6 @@ def test_a_piece_on_both_sides_of_its_fold_is_refused():
 @given(st.floats(-0.09, 0.09))
 def test_a_tenth_of_a_millimetre_off_the_fold_still_joins(off):
     half = ((0, 0), (300, off), (600, 0), (600, 240), (0, 260))
-    outline, holes = unfolded(half, FOLD)
+    outline, holes = unfold_outline(half, FOLD)
     assert holes == ()
     assert area(outline) == pytest.approx(2 * area(HALF), rel=1e-3)

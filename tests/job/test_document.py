@@ -13,18 +13,17 @@ from wickel.files import job_of
 from wickel.job import Document, Job, NamedLay, OnCloth, Tried, cut_pieces
 from wickel.job.laid import (
     is_held,
-    offered,
     settled,
-    wanted,
     with_kept,
     with_lay,
     with_locked,
     with_matching,
+    with_offered_lay,
     with_spread,
     with_tried,
     without_kept,
 )
-from wickel.lay import KeptLay, Search, kept, make_lay, taken_up
+from wickel.lay import KeptLay, Search, kept_lay_of, make_lay, taken_up
 
 BARE = Job(cloths=())
 
@@ -143,8 +142,10 @@ def laid():
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
     short = make_lay(pieces, cloth, "open", search=Search(effort=40))
     far = tuple(replace(p, x_mm=p.x_mm + 100.0) for p in short.placements)
-    longer = taken_up(replace(kept(short), placements=far), pieces, cloth)
-    fewer = taken_up(replace(kept(short), placements=kept(short).placements[:-1]), pieces, cloth)
+    longer = taken_up(replace(kept_lay_of(short), placements=far), pieces, cloth)
+    fewer = taken_up(
+        replace(kept_lay_of(short), placements=kept_lay_of(short).placements[:-1]), pieces, cloth
+    )
     folded = make_lay(pieces, cloth, "lengthwise", search=Search(effort=10))
     assert short.complete
     assert longer.complete
@@ -154,7 +155,7 @@ def laid():
 
 
 def with_taken(a_job, lay, **on):
-    return a_job.with_on("main", OnCloth(lay=kept(lay), **on))
+    return a_job.with_on("main", OnCloth(lay=kept_lay_of(lay), **on))
 
 
 @pytest.mark.parametrize(
@@ -173,15 +174,17 @@ def test_complete_lays_and_shorter_ones_are_taken(laid, before, comes, taken):
     a_job, lays = laid
     known = None if before is None else lays[before]
     job_before = a_job if before is None else with_taken(a_job, known)
-    after = offered(job_before, "main", lays[comes], known)
+    after = with_offered_lay(job_before, "main", lays[comes], known)
     on = after.on_cloth("main")
-    assert (on.lay == kept(lays[comes])) == (taken or before == comes)
-    assert [own.lay for own in on.tried] == [kept(lays[comes])]  # and it is remembered in any case
+    assert (on.lay == kept_lay_of(lays[comes])) == (taken or before == comes)
+    assert [own.lay for own in on.tried] == [
+        kept_lay_of(lays[comes])
+    ]  # and it is remembered in any case
     assert replace(after, on={}) == replace(job_before, on={})
 
 
 @pytest.mark.parametrize(
-    ("spread", "way", "is_wanted"),
+    ("spread", "way", "does"),
     [
         ("best", "open", True),
         ("best", "stacked", False),
@@ -192,16 +195,16 @@ def test_complete_lays_and_shorter_ones_are_taken(laid, before, comes, taken):
         ("stacked", "stacked", True),
     ],
 )
-def test_only_what_was_asked_for_is_wanted(spread, way, is_wanted):
-    assert wanted(spread, way) == is_wanted
+def test_only_what_was_asked_for_is_wanted(spread, way, does):
+    assert is_wanted(spread, way) == does
 
 
 def test_a_lay_of_another_way_than_was_asked_for_is_only_remembered(laid):
     a_job, lays = laid
     asked = a_job.with_on("main", OnCloth(spread="lengthwise"))
-    after = offered(asked, "main", lays["short"], None)
+    after = with_offered_lay(asked, "main", lays["short"], None)
     assert after.on_cloth("main").lay is None
-    after = offered(after, "main", lays["folded"], None)
+    after = with_offered_lay(after, "main", lays["folded"], None)
     assert after.on_cloth("main").lay.way == "lengthwise"
     assert {own.way for own in after.on_cloth("main").tried} == {"open", "lengthwise"}
 
@@ -218,11 +221,11 @@ def test_what_a_hand_has_touched_what_is_kept_and_what_is_locked_stays(laid, by)
     else:
         job_before = with_locked(job_before, "main", on.lay.placements[0].id)
     assert is_held(job_before.on_cloth("main"))
-    after = offered(job_before, "main", lays["short"], lays["longer"])
+    after = with_offered_lay(job_before, "main", lays["short"], lays["longer"])
     assert after.on_cloth("main").lay == job_before.on_cloth("main").lay
-    assert after.on_cloth("main").tried[0].lay == kept(lays["short"])
+    assert after.on_cloth("main").tried[0].lay == kept_lay_of(lays["short"])
     taken = with_lay(after, "main", after.on_cloth("main").tried[0].lay)
-    assert taken.on_cloth("main").lay == kept(lays["short"])  # until the maker takes it
+    assert taken.on_cloth("main").lay == kept_lay_of(lays["short"])  # until the maker takes it
     assert any(own.lay == job_before.on_cloth("main").lay for own in taken.on_cloth("main").tried)
 
 
@@ -234,9 +237,9 @@ def test_a_lay_around_what_is_locked_is_taken_and_stays_locked(laid):
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
     around = make_lay(pieces, cloth, "open", held=(there,), search=Search(effort=40))
     assert around.lay_length_mm < lays["longer"].lay_length_mm + 1e-6
-    after = offered(locked, "main", around, lays["longer"]).on_cloth("main")
+    after = with_offered_lay(locked, "main", around, lays["longer"]).on_cloth("main")
     if around.lay_length_mm < lays["longer"].lay_length_mm - 1e-6:
-        assert after.lay.placements == kept(around).placements
+        assert after.lay.placements == kept_lay_of(around).placements
     assert after.lay.locked == {id}
     assert with_locked(locked, "main", id).on_cloth("main").lay.locked == frozenset()
 
@@ -244,12 +247,12 @@ def test_a_lay_around_what_is_locked_is_taken_and_stays_locked(laid):
 def test_lays_are_kept_under_names_and_let_go(laid):
     a_job, lays = laid
     once = with_kept(with_taken(a_job, lays["short"]), "main", "first")
-    twice = with_kept(with_lay(once, "main", kept(lays["longer"])), "main", "second")
+    twice = with_kept(with_lay(once, "main", kept_lay_of(lays["longer"])), "main", "second")
     assert [own.name for own in twice.on_cloth("main").kept] == ["first", "second"]
     again = with_kept(twice, "main", "first")
     assert again.on_cloth("main").kept == (
-        NamedLay(name="second", lay=kept(lays["longer"])),
-        NamedLay(name="first", lay=kept(lays["longer"])),
+        NamedLay(name="second", lay=kept_lay_of(lays["longer"])),
+        NamedLay(name="first", lay=kept_lay_of(lays["longer"])),
     )
     assert without_kept(again, "main", "first").on_cloth("main").kept[0].name == "second"
     assert with_kept(a_job, "main", "nothing") == a_job
@@ -257,25 +260,25 @@ def test_lays_are_kept_under_names_and_let_go(laid):
 
 def test_another_way_brings_what_is_known_of_it_and_back(laid):
     a_job, lays = laid
-    both = offered(
-        offered(a_job, "main", lays["short"], None), "main", lays["folded"], lays["short"]
+    both = with_offered_lay(
+        with_offered_lay(a_job, "main", lays["short"], None), "main", lays["folded"], lays["short"]
     )
     folded = with_spread(both, "main", "lengthwise")
-    assert folded.on_cloth("main").lay == kept(lays["folded"])
+    assert folded.on_cloth("main").lay == kept_lay_of(lays["folded"])
     unknown = with_spread(folded, "main", "four")
     assert unknown.on_cloth("main").lay is None
     back = with_spread(unknown, "main", "best", "open")
-    assert back.on_cloth("main").lay == kept(lays["short"])
+    assert back.on_cloth("main").lay == kept_lay_of(lays["short"])
 
 
 def test_what_a_search_says_of_a_way_is_kept_beside_its_lay(laid):
     a_job, lays = laid
-    found = offered(a_job, "main", lays["short"], None)
+    found = with_offered_lay(a_job, "main", lays["short"], None)
     aside = with_tried(found, "main", Tried(way="open", least_mm=700.0, set_aside=True)).on_cloth(
         "main"
     )
     assert aside.tried == (
-        Tried(way="open", lay=kept(lays["short"]), least_mm=700.0, set_aside=True),
+        Tried(way="open", lay=kept_lay_of(lays["short"]), least_mm=700.0, set_aside=True),
     )
     no = with_tried(a_job, "main", Tried(way="four", refusal="It is too wide.")).on_cloth("main")
     assert no.tried[0].refusal == "It is too wide."
@@ -307,7 +310,7 @@ def test_what_a_search_says_of_a_way_is_kept_beside_its_lay(laid):
 )
 def test_what_was_tried_is_forgotten_only_where_pieces_or_rules_change(laid, edit, forgotten):
     a_job, lays = laid
-    before = offered(a_job, "main", lays["short"], None)
+    before = with_offered_lay(a_job, "main", lays["short"], None)
     after = edit(before)
     made = settled(before, after, cut_pieces(before), cut_pieces(after))
     assert (made.on_cloth("main").tried == ()) == forgotten
@@ -318,7 +321,7 @@ def test_what_was_tried_is_forgotten_only_where_pieces_or_rules_change(laid, edi
 
 def test_what_is_decided_of_a_cloth_goes_with_it(laid):
     a_job, lays = laid
-    before = offered(a_job, "main", lays["short"], None)
+    before = with_offered_lay(a_job, "main", lays["short"], None)
     after = replace(before, cloths=(replace(before.cloths[0], id="other"),), pieces=())
     assert settled(before, after, cut_pieces(before), ()).on == {}
     assert isinstance(before.on_cloth("main").lay, KeptLay)

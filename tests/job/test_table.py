@@ -31,7 +31,7 @@ from wickel.job import (
     taken_over,
     worth_another_look,
 )
-from wickel.lay import Search, cutting_minutes, exact_check, kept, make_lay, relaid
+from wickel.lay import Search, cutting_minutes, exact_check, kept_lay_of, lay_again, make_lay
 from wickel.yardage import need_of
 
 CLOTH = Cloth(id="main", usable_width_mm=1400, print=Print.TWO_WAY, reserve_mm=5)
@@ -82,7 +82,7 @@ def test_no_cell_is_below_its_area_and_a_wider_one_needs_no_more_in_any_way(size
 def test_every_cell_is_a_lay_that_passes_the_exact_check_again():
     for cell in row(widths=(1100.0, 1500.0)):
         pieces, cloth = cell_pieces(dress_job(), "main", "92", size_body("92"), cell.width_mm)
-        lay = relaid(cell.laid, pieces, cloth)
+        lay = lay_again(cell.laid, pieces, cloth)
         assert lay is not None
         assert exact_check(lay) == ()
         assert (lay.way, lay.lay_length_mm) == (cell.best.way, pytest.approx(cell.best.length_mm))
@@ -98,12 +98,12 @@ def test_a_lay_is_laid_again_on_a_wider_cloth_and_refused_on_a_narrower(way):
     a_job = job_of(record)
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
     lay = make_lay(pieces, cloth, way, search=Search(effort=30))
-    wider = relaid(kept(lay), pieces, replace(cloth, usable_width_mm=1180))
+    wider = lay_again(kept_lay_of(lay), pieces, replace(cloth, usable_width_mm=1180))
     assert wider is not None
     assert exact_check(wider) == ()
     assert wider.lay_length_mm == pytest.approx(lay.lay_length_mm)
-    assert relaid(kept(lay), pieces, replace(cloth, usable_width_mm=430)) is None
-    assert relaid(kept(lay), pieces[:-1], cloth) is None
+    assert lay_again(kept_lay_of(lay), pieces, replace(cloth, usable_width_mm=430)) is None
+    assert lay_again(kept_lay_of(lay), pieces[:-1], cloth) is None
 
 
 def test_a_cell_is_kept_and_read_and_a_spoilt_file_is_not_there(tmp_path):
@@ -234,7 +234,7 @@ def test_a_wider_cloths_lay_that_only_just_fits_is_found_on_the_narrower(monkeyp
     looked = cell_of_92(pieces, cloth, known=alone, like=wide.laid, search=Search(effort=60))
     assert looked.best.length_mm < 1.05 * wide.best.length_mm < alone.best.length_mm
     assert not worth_another_look(looked, wide)
-    lay = relaid(looked.laid, pieces, cloth)
+    lay = lay_again(looked.laid, pieces, cloth)
     assert lay is not None
     assert exact_check(lay) == ()
     narrow, wider = row_of(
@@ -299,7 +299,9 @@ def test_what_a_narrower_cell_won_later_is_taken_over_by_the_wider():
     after = taken_over(worse, narrow, pieces, cloth)
     assert after.best.length_mm == pytest.approx(narrow.best.length_mm)
     assert after.best.way == narrow.best.way
-    assert relaid(after.laid, pieces, cloth).lay_length_mm == pytest.approx(narrow.best.length_mm)
+    assert lay_again(after.laid, pieces, cloth).lay_length_mm == pytest.approx(
+        narrow.best.length_mm
+    )
     others = {own.way: own for own in worse.ways if own.way != narrow.best.way}
     assert {own.way: own for own in after.ways if own.way != narrow.best.way} == others
 

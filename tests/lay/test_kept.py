@@ -12,7 +12,7 @@ from tests.often import usual
 from wickel.cloth import Flaw, Print
 from wickel.files import job_of, lay_text
 from wickel.job import cut_pieces
-from wickel.lay import Search, exact_check, kept, make_lay, relaid
+from wickel.lay import Search, exact_check, kept_lay_of, lay_again, make_lay
 
 WAYS = (
     "open",
@@ -45,7 +45,7 @@ def laid(way, value=None, **cloth):
 @pytest.mark.parametrize("way", usual(WAYS, OFTEN))
 def test_a_kept_lay_is_the_same_lay_again(way):
     lay, pieces = laid(way)
-    again = relaid(kept(lay), pieces, lay.cloth)
+    again = lay_again(kept_lay_of(lay), pieces, lay.cloth)
     assert again is not None
     assert again.placements == lay.placements
     assert again.spread == lay.spread
@@ -61,7 +61,7 @@ def test_a_kept_lay_is_the_same_lay_again(way):
 def test_on_a_wider_cloth_what_lies_at_a_far_fold_moves_with_it(wider):
     lay, pieces = laid("to-middle")
     cloth = replace(lay.cloth, usable_width_mm=lay.cloth.usable_width_mm + wider)
-    again = relaid(kept(lay), pieces, cloth)
+    again = lay_again(kept_lay_of(lay), pieces, cloth)
     assert again is not None
     assert exact_check(again) == ()
     value = record()
@@ -75,19 +75,19 @@ def test_a_cloth_on_which_it_breaks_a_rule_does_not_get_it():
     lay, pieces = laid("open")
     there = lay.placements[0]
     spoilt = Flaw(x_mm=there.x_mm, length_mm=20.0)
-    assert relaid(kept(lay), pieces, replace(lay.cloth, flaws=(spoilt,))) is None
+    assert lay_again(kept_lay_of(lay), pieces, replace(lay.cloth, flaws=(spoilt,))) is None
     far = Flaw(x_mm=lay.table_mm + 500.0, length_mm=20.0)
-    assert relaid(kept(lay), pieces, replace(lay.cloth, flaws=(far,))) is not None
-    assert relaid(kept(lay), pieces, replace(lay.cloth, usable_width_mm=240.0)) is None
+    assert lay_again(kept_lay_of(lay), pieces, replace(lay.cloth, flaws=(far,))) is not None
+    assert lay_again(kept_lay_of(lay), pieces, replace(lay.cloth, usable_width_mm=240.0)) is None
 
 
 def test_a_print_that_turns_pieces_back_is_minded():
     lay, pieces = laid("open", job(piece("ell", ELL, 6), width=700))
     turned = any(placement.turn_deg == 180.0 for placement in lay.placements)
-    again = relaid(kept(lay), pieces, replace(lay.cloth, print=Print.ONE_WAY))
+    again = lay_again(kept_lay_of(lay), pieces, replace(lay.cloth, print=Print.ONE_WAY))
     assert (again is None) == turned
     other = replace(lay, placements=tuple(replace(p, turn_deg=180.0) for p in lay.placements))
-    assert relaid(kept(other), pieces, replace(lay.cloth, print=Print.ONE_WAY)) is None
+    assert lay_again(kept_lay_of(other), pieces, replace(lay.cloth, print=Print.ONE_WAY)) is None
 
 
 @pytest.mark.parametrize(
@@ -95,7 +95,7 @@ def test_a_print_that_turns_pieces_back_is_minded():
 )
 def test_other_pieces_do_not_get_it(change):
     lay, pieces = laid("open")
-    own = kept(lay)
+    own = kept_lay_of(lay)
     if change == "piece gone":
         pieces = pieces[:-1]
     elif change == "piece more":
@@ -108,10 +108,12 @@ def test_other_pieces_do_not_get_it(change):
     else:
         big = tuple((2 * x, 2 * y) for x, y in pieces[2].cut_line)
         pieces = (*pieces[:2], replace(pieces[2], cut_line=big))
-    assert relaid(own, pieces, lay.cloth) is None
+    assert lay_again(own, pieces, lay.cloth) is None
 
 
 def test_a_fold_too_deep_for_a_cloth_is_not_folded():
     lay, pieces = laid("partial")
     depth = float(lay.spread.exact_way.split(":")[1])
-    assert relaid(kept(lay), pieces, replace(lay.cloth, usable_width_mm=1.9 * depth)) is None
+    assert (
+        lay_again(kept_lay_of(lay), pieces, replace(lay.cloth, usable_width_mm=1.9 * depth)) is None
+    )

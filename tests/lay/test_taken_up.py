@@ -16,7 +16,7 @@ from wickel.files import job_of, lay_text
 from wickel.job import Garment, Job, cut_pieces
 from wickel.job.edits import with_option
 from wickel.job.laid import with_cut
-from wickel.lay import Level, Search, Waived, exact_check, kept, make_lay, not_laid, taken_up
+from wickel.lay import Level, Search, Waived, exact_check, kept_lay_of, make_lay, not_laid, taken_up
 
 WAYS = (
     "open",
@@ -67,7 +67,7 @@ def moved(lay, before):
 def test_on_the_same_pieces_it_is_the_same_lay(way):
     a_job = plain()
     lay = laid(a_job, way)
-    again = taken_up(kept(lay), cut_pieces(a_job), a_job.cloths[0])
+    again = taken_up(kept_lay_of(lay), cut_pieces(a_job), a_job.cloths[0])
     assert again.placements == lay.placements
     assert again.spread == lay.spread
     assert again.complete
@@ -85,7 +85,7 @@ def test_lengthening_a_dress_by_a_centimetre_keeps_every_placement_that_still_ho
     before = {p.id: p.cut_line for p in lay.pieces}
     changed = {p.id for p in pieces if before[p.id] != p.cut_line}
     assert changed == {"d/front", "d/back"}
-    after = taken_up(kept(lay), pieces, CLOTH, changed)
+    after = taken_up(kept_lay_of(lay), pieces, CLOTH, changed)
     assert only_missing(after)
     assert moved(after, lay) == set()
     gone = {p.id for p in lay.placements} - {p.id for p in after.placements}
@@ -95,8 +95,11 @@ def test_lengthening_a_dress_by_a_centimetre_keeps_every_placement_that_still_ho
     # and each that went did not hold: put back it overlaps, or leaves the cloth
     for id in gone:
         whole = replace(
-            kept(lay),
-            placements=(*kept(after).placements, *(p for p in kept(lay).placements if p.id == id)),
+            kept_lay_of(lay),
+            placements=(
+                *kept_lay_of(after).placements,
+                *(p for p in kept_lay_of(lay).placements if p.id == id),
+            ),
         )
         assert id not in {p.id for p in taken_up(whole, pieces, CLOTH, changed).placements}
 
@@ -105,11 +108,11 @@ def test_what_is_gone_goes_and_what_is_new_is_not_laid():
     a_job = plain()
     lay = laid(a_job)
     without = cut_pieces(a_job)[1:]
-    after = taken_up(kept(lay), without, a_job.cloths[0])
+    after = taken_up(kept_lay_of(lay), without, a_job.cloths[0])
     assert {p.piece for p in after.placements} == {"sleeve", "ell"}
     assert after.complete
     more = (*cut_pieces(a_job), replace(cut_pieces(a_job)[2], id="another"))
-    after = taken_up(kept(lay), more, a_job.cloths[0])
+    after = taken_up(kept_lay_of(lay), more, a_job.cloths[0])
     assert not_laid(after) == {"another": 2}
     assert not after.complete
     assert only_missing(after)
@@ -122,7 +125,7 @@ def test_copies_too_many_go_and_those_that_are_missing_are_named(copies, lacking
     pieces = cut_pieces(a_job)
     (order,) = pieces[2].orders
     other = (*pieces[:2], replace(pieces[2], orders=(replace(order, copies=copies),)))
-    after = taken_up(kept(laid(a_job)), other, a_job.cloths[0])
+    after = taken_up(kept_lay_of(laid(a_job)), other, a_job.cloths[0])
     assert not_laid(after) == lacking
     assert after.complete == (not lacking)
 
@@ -133,7 +136,7 @@ def test_of_two_that_overlap_the_changed_one_goes_else_the_smaller():
     pieces = cut_pieces(a_job)
     wide = tuple((1.5 * x, y) for x, y in pieces[1].cut_line)
     after = taken_up(
-        kept(lay),
+        kept_lay_of(lay),
         (pieces[0], replace(pieces[1], cut_line=wide), pieces[2]),
         a_job.cloths[0],
         {"sleeve"},
@@ -142,9 +145,9 @@ def test_of_two_that_overlap_the_changed_one_goes_else_the_smaller():
     assert {p.piece for p in after.placements} >= {"front", "ell"}
     stacked = tuple(
         replace(p, x_mm=lay.placements[0].x_mm, y_mm=lay.placements[0].y_mm)
-        for p in kept(lay).placements
+        for p in kept_lay_of(lay).placements
     )
-    after = taken_up(replace(kept(lay), placements=stacked), pieces, a_job.cloths[0])
+    after = taken_up(replace(kept_lay_of(lay), placements=stacked), pieces, a_job.cloths[0])
     assert only_missing(after)
     assert after.placements[0].piece == "front"
 
@@ -164,7 +167,7 @@ def test_of_two_that_overlap_the_changed_one_goes_else_the_smaller():
 def test_on_another_cloth_nothing_false_stays(way, change):
     a_job = plain()
     cloth = replace(a_job.cloths[0], **change)
-    after = taken_up(kept(laid(a_job, way)), cut_pieces(a_job), cloth)
+    after = taken_up(kept_lay_of(laid(a_job, way)), cut_pieces(a_job), cloth)
     assert after is None or only_missing(after)
     assert after is None or [f for f in exact_check(after) if f.code != "copies"] == []
 
@@ -183,7 +186,7 @@ def test_whatever_changes_the_judge_finds_only_copies_missing(width, along, acro
     record["cloths"][0]["usable_width_mm"] = width
     record["pieces"][2]["cut_line_mm"] = [[x * along, y * across] for x, y in ELL]
     other = job_of(record)
-    after = taken_up(kept(lay), cut_pieces(other), other.cloths[0], {"ell"})
+    after = taken_up(kept_lay_of(lay), cut_pieces(other), other.cloths[0], {"ell"})
     if after is None:
         return
     asked = {p["id"]: p for p in record["pieces"]}
@@ -225,14 +228,15 @@ def test_what_is_cut_leaves_the_demand_and_its_cloth_is_gone(way):
         "ell": 2,
     }
     assert len(after.cloths[0].cut_away) == 2
-    rest = taken_up(kept(lay), pieces, after.cloths[0])
+    rest = taken_up(kept_lay_of(lay), pieces, after.cloths[0])
     assert rest.complete  # the others lie where they lay, beside the holes
     assert {p.piece for p in rest.placements} == {"front", "ell"}
     again = make_lay(pieces, after.cloths[0], way, search=Search(effort=20))
     assert again.complete
     assert exact_check(again) == ()
     onto = replace(
-        kept(lay), placements=tuple(replace(p, x_mm=p.x_mm - 60.0) for p in kept(rest).placements)
+        kept_lay_of(lay),
+        placements=tuple(replace(p, x_mm=p.x_mm - 60.0) for p in kept_lay_of(rest).placements),
     )
     wrong = taken_up(onto, pieces, after.cloths[0])
     assert wrong is None or only_missing(wrong)
@@ -261,9 +265,9 @@ def test_a_waived_print_direction_is_a_note_and_the_lay_may_be_complete():
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]
     lay = make_lay(pieces, cloth, "open", search=Search(effort=10))
     turned = replace(
-        kept(lay),
+        kept_lay_of(lay),
         placements=tuple(
-            replace(p, turn_deg=180.0, x_mm=p.x_mm + 400.0) for p in kept(lay).placements
+            replace(p, turn_deg=180.0, x_mm=p.x_mm + 400.0) for p in kept_lay_of(lay).placements
         ),
     )
     assert taken_up(turned, pieces, cloth) is None  # nothing of it may lie so

@@ -17,7 +17,7 @@ from wickel.draft.own import OwnStyle
 from wickel.files import (
     Stamp,
     UnreadableFile,
-    locked,
+    folder_lock,
     read_clients,
     read_cloths,
     read_schools,
@@ -107,7 +107,7 @@ class StudioBook(QObject):
         """What a file of the book has now that it was made anew and saved under its lock; None when
         it was not."""
         try:
-            with locked(self._folder):
+            with folder_lock(self._folder):
                 made = make()
                 return made if self._wrote(name, lambda path: save(made, path)) else None
         except OSError as reason:

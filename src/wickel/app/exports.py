@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 from wickel.app.session import Session
 from wickel.app.stages.buy import BuyStage
 from wickel.drawing import lay_drawing
-from wickel.files import save_job, save_lays, saved, svg_text
+from wickel.files import save_file, save_job, save_lays, svg_text
 from wickel.wording import tr
 
 
@@ -37,7 +37,7 @@ class Exports(QObject):
         if lay is not None:
             path = self._ask_name(tr("Lay as SVG at 1:1"), ".svg", tr("SVG (*.svg)"))
             self._write(
-                path, lambda p: saved(p, svg_text(lay_drawing(lay), self._session.job.name))
+                path, lambda p: save_file(p, svg_text(lay_drawing(lay), self._session.job.name))
             )
 
     def pdf(self) -> None:
@@ -49,7 +49,9 @@ class Exports(QObject):
             job = self._session.job
             words = sheet_words(job, lay, QDate.currentDate().toString(Qt.DateFormat.ISODate))
             path = self._ask_name(tr("Lay on one page"), ".pdf", tr("PDF (*.pdf)"))
-            self._write(path, lambda p: saved(p, lay_pdf(lay, job.name or "Lay", job.unit, words)))
+            self._write(
+                path, lambda p: save_file(p, lay_pdf(lay, job.name or "Lay", job.unit, words))
+            )
 
     def lay(self) -> None:
         """The lay file."""
@@ -61,12 +63,12 @@ class Exports(QObject):
     def table_csv(self) -> None:
         """What Buy shows, as a table."""
         path = self._ask_name(tr("As CSV"), ".csv", tr("Tables (*.csv)"))
-        self._write(path, lambda p: saved(p, self._buy.as_text(",")))
+        self._write(path, lambda p: save_file(p, self._buy.as_text(",")))
 
     def table_pdf(self) -> None:
         """What Buy shows, on paper."""
         path = self._ask_name(tr("On paper"), ".pdf", tr("PDF (*.pdf)"))
-        self._write(path, lambda p: saved(p, self._buy.as_pdf()))
+        self._write(path, lambda p: save_file(p, self._buy.as_pdf()))
 
     def _ask_name(self, title: str, ending: str, kinds: str) -> Path | None:
         start = self._folder / f"{self._session.job.name or 'job'}{ending}"

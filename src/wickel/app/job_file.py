@@ -144,4 +144,4 @@ class JobFile(QObject):
         """The name of a copy beside a file, that nothing has yet."""
         stem = path.name.removesuffix(_ENDING)
         names = (path.with_name(f"{stem}-copy{number or ''}{_ENDING}") for number in count())
-        return next(own for own in names if not own.exists())
+        return next(name for name in names if not name.exists())

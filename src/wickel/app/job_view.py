@@ -94,7 +94,7 @@ class JobView(QObject):
     @property
     def garment(self) -> Garment | None:
         """The garment in hand: the one taken, else the job's first."""
-        taken = [own for own in self.job.garments if own.id == self._in_hand["garment"]]
+        taken = [garment for garment in self.job.garments if garment.id == self._in_hand["garment"]]
         return next(iter((*taken, *self.job.garments)), None)
 
     @property

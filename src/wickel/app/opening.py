@@ -22,7 +22,7 @@ from wickel.wording import tr
 MOST_RECENT = 8
 
 
-def told(job: Job) -> str:
+def in_one_line(job: Job) -> str:
     """A job in a line, to tell two versions of it apart."""
     parts = [
         job.name,
@@ -99,7 +99,7 @@ class Opening(QObject):
         assert path is not None
         try:
             there = read_job(path)
-            theirs = tr("In the file: {told}", told=told(there))
+            theirs = tr("In the file: {told}", told=in_one_line(there))
         except UnreadableFile as reason:
             there, theirs = None, tr("In the file: it cannot be read. {reason}", reason=reason)
         notice = Notice(
@@ -112,7 +112,7 @@ class Opening(QObject):
                     path=path.name,
                 )
             ),
-            (theirs, f"Here: {told(here)}"),
+            (theirs, f"Here: {in_one_line(here)}"),
             do=tr("Keep both"),
             also=(tr("Use mine"), *(() if there is None else (tr("Use theirs"),))),
         )

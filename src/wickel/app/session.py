@@ -24,8 +24,15 @@ from wickel.app.queue import TaskQueue
 from wickel.app.runners import Runner
 from wickel.cloth import STACKED, Cloth
 from wickel.job import BEST, Document, Job, Tried
-from wickel.job.laid import for_cloth, offered, settled, with_locked, with_matching, with_tried
-from wickel.lay import Lay, Wish, cut_from, kept, lays_alike, rank
+from wickel.job.laid import (
+    for_cloth,
+    settled,
+    with_locked,
+    with_matching,
+    with_offered_lay,
+    with_tried,
+)
+from wickel.lay import Lay, Wish, cut_from, kept_lay_of, lays_alike, rank
 from wickel.wording import show_in, tr
 
 _SHOW_AFTER_MS = 40
@@ -243,7 +250,7 @@ class Session(JobView):
         """Whether what is known of a cloth needs no search: other ways were tried, or its lay is
         complete."""
         on = self.job.on_cloth(cloth_id)
-        if on.tried or not any(own.id == cloth_id for own in self.job.cloths):
+        if on.tried or not any(cloth.id == cloth_id for cloth in self.job.cloths):
             return bool(on.tried)
         if self.steps or on.lay is None:
             return False
@@ -287,10 +294,10 @@ class Session(JobView):
         before = None if own is None else self._taken_up.lay(own, self.pieces, cloth)
         if before is not None and rank(before) <= rank(lay):
             return
-        job = offered(self.job, cloth_id, lay, self.lay_of(cloth_id))
+        job = with_offered_lay(self.job, cloth_id, lay, self.lay_of(cloth_id))
         on = job.on_cloth(cloth_id)
         for one in (on.lay, *(tried.lay for tried in on.tried if tried.way == lay.way)):
-            if one is not None and one.placements == kept(lay).placements:
+            if one is not None and one.placements == kept_lay_of(lay).placements:
                 self._taken_up.remember(one, lay)
         self._amend(job)
 

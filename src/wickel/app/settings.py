@@ -9,7 +9,7 @@ from dataclasses import asdict, dataclass, fields
 from pathlib import Path
 from typing import Any
 
-from wickel.files import UnreadableFile, read_json, saved
+from wickel.files import UnreadableFile, read_json, save_file
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -51,4 +51,4 @@ class SettingsFile:
         """Remember changed values; a folder that cannot be written costs only the memory."""
         self.values = values
         with contextlib.suppress(OSError):
-            saved(self._path, json.dumps(asdict(self.values)))
+            save_file(self._path, json.dumps(asdict(self.values)))

@@ -152,13 +152,17 @@ def _listing(path: Path) -> Listing:
     except UnreadableFile as reason:
         return Listing(path=path, name=path.name, trouble=str(reason))
     garments = value.get("garments")
-    rows = [own for own in garments if isinstance(own, dict)] if isinstance(garments, list) else []
+    rows = (
+        [garment for garment in garments if isinstance(garment, dict)]
+        if isinstance(garments, list)
+        else []
+    )
     return Listing(
         path=path,
         name=_word(value, "name") or path.name,
         client=_word(value, "client"),
         due=_word(value, "due"),
-        garments=tuple(word for own in rows if (word := _word(own, "name") or _word(own, "style"))),
+        garments=tuple(word for row in rows if (word := _word(row, "name") or _word(row, "style"))),
         notes=_word(value, "notes"),
     )
 

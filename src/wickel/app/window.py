@@ -495,12 +495,12 @@ class MainWindow(QMainWindow):
         )
 
     def _next_garment(self) -> None:
-        ids = [own.id for own in self._session.job.garments]
+        ids = [garment.id for garment in self._session.job.garments]
         if self._session.garment is not None:
             self._session.take_garment(ids[(ids.index(self._session.garment.id) + 1) % len(ids)])
 
     def _next_cloth(self) -> None:
-        ids = [own.id for own in self._session.cloths]
+        ids = [cloth.id for cloth in self._session.cloths]
         if self._session.cloth is not None and self._session.cloth.id in ids:
             self._session.take_cloth(ids[(ids.index(self._session.cloth.id) + 1) % len(ids)])
 

@@ -22,9 +22,9 @@ from wickel.cli.common import (
     apart,
     app,
     fail,
-    opened,
-    read,
-    written,
+    open_job,
+    read_job_or_fail,
+    write_file,
 )
 from wickel.cloth import Cloth
 from wickel.draft import DraftRefused
@@ -77,7 +77,7 @@ def yardage(
 ) -> None:
     """How much to buy for every size on every width; each figure is a real lay."""
     apart((job_path,), [] if csv is None else [csv])
-    job, _ = opened(job_path)
+    job, _ = open_job(job_path)
     asked, own = _asked(job, sizes, cloth)
     try:
         wide = sorted(parsed_length(text, Unit.CM) for text in widths.split(","))
@@ -95,7 +95,7 @@ def yardage(
             bar.update(1)
     lines = [_cell_record(cell, own, have) for cell in cells]
     if csv is not None:
-        written(csv, csv_text(_csv_rows(lines)))
+        write_file(csv, csv_text(_csv_rows(lines)))
     if as_json:
         print(json.dumps({"cloth": own.id, "cells": lines}))
         return
@@ -154,7 +154,7 @@ def _cell_record(cell: Cell, cloth: Cloth, have: float | None = None) -> dict[st
         "at_least": needed.at_least,
         "used_share": best.used_share,
         "minutes": best.minutes,
-        "ways": {own.way: own.length_mm for own in cell.ways if own.length_mm is not None},
+        "ways": {way.way: way.length_mm for way in cell.ways if way.length_mm is not None},
     }
 
 
@@ -221,7 +221,7 @@ def buy(
     """Everything to buy for one job or several, which are laid together where they share a
     cloth."""
     apart(job_paths, [path for path in (csv, pdf) if path is not None])
-    jobs = [read(path) for path in job_paths]
+    jobs = [read_job_or_fail(path) for path in job_paths]
 
     def tell(line: ClothLine) -> None:
         print(f"laid: {line.cloth.shown_name}", file=sys.stderr)
@@ -232,14 +232,14 @@ def buy(
         fail(reason, UNUSABLE)
     words = [row.words for row in shopping_rows(found, jobs[0].unit)]
     if csv is not None:
-        written(csv, csv_text([HEADS, *words]))
+        write_file(csv, csv_text([HEADS, *words]))
     if pdf is not None:
         from wickel.files.table_pdf import (
             buying_pdf,
         )  # ReportLab takes long to load and few runs need it
 
         names = ", ".join(job.name or path.name for job, path in zip(jobs, job_paths, strict=True))
-        written(pdf, buying_pdf(names, found, jobs[0].unit))
+        write_file(pdf, buying_pdf(names, found, jobs[0].unit))
     if as_json:
         print(json.dumps(_buying_record(found, words)))
     else:
@@ -296,7 +296,7 @@ def bolt(
     as_json: AsJson = False,
 ) -> None:
     """How many garments of the asked sizes come out of a bolt, laid together."""
-    job, _ = opened(job_path)
+    job, _ = open_job(job_path)
     asked, own = _asked(job, sizes, cloth)
     try:
         mm = parsed_length(length, job.unit)

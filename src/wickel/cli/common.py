@@ -12,7 +12,7 @@ from typing import Annotated, NoReturn
 import typer
 
 from wickel.draft import DraftRefused
-from wickel.files import UnreadableFile, read_job, saved
+from wickel.files import UnreadableFile, read_job, save_file
 from wickel.job import Job, JobRefused, cut_pieces, layable
 from wickel.job.figures import read_settings
 from wickel.lay import CutPiece
@@ -42,7 +42,7 @@ def fail(sentence: object, code: int) -> NoReturn:
     raise typer.Exit(code)
 
 
-def read(path: Path) -> Job:
+def read_job_or_fail(path: Path) -> Job:
     """The job of a file that can be read; ends otherwise."""
     try:
         job = read_job(path)
@@ -52,7 +52,7 @@ def read(path: Path) -> Job:
     return job
 
 
-def opened(
+def open_job(
     path: Path, *, to_lay: bool = False, settings: tuple[str, ...] = (), anyway: bool = False
 ) -> tuple[Job, tuple[CutPiece, ...]]:
     """The job of a file and all its pieces, drafted and checked; ends when they cannot be.
@@ -60,7 +60,7 @@ def opened(
     When they are ``to_lay`` each must fit onto its cloth in some way. ``settings`` give figures;
     ``anyway``: they are drafted although a check cannot hold.
     """
-    job = read(path)
+    job = read_job_or_fail(path)
     try:
         job = read_settings(settings, job)
     except ValueError as reason:
@@ -88,9 +88,9 @@ def apart(inputs: Iterable[Path], outputs: Iterable[Path]) -> None:
         taken[real] = "that another output is written to"
 
 
-def written(path: Path, content: str | bytes) -> None:
+def write_file(path: Path, content: str | bytes) -> None:
     """Write a file whole; ends when it cannot be written."""
     try:
-        saved(path, content)
+        save_file(path, content)
     except OSError as reason:
         fail(f"{path.name} cannot be written: {reason.strerror}.", REFUSED)

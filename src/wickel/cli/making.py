@@ -21,14 +21,14 @@ from wickel.cli.common import (
     apart,
     app,
     fail,
-    opened,
-    read,
-    written,
+    open_job,
+    read_job_or_fail,
+    write_file,
 )
 from wickel.cloth import BadWay, Spreading
 from wickel.draft import NOT_MEASURED, AsFar, TapeCheck
 from wickel.drawing import lay_drawing, piece_drawing
-from wickel.files import UniqueNames, dumped, job_record, lay_record, save_lays, svg_text
+from wickel.files import UniqueNames, job_record, json_text, lay_record, save_lays, svg_text
 from wickel.job import BEST, Job, cloths_in_use, drafted_series, lay_job
 from wickel.job.as_far import FIND_EFFORT, found_as_far
 from wickel.job.figures import read_settings
@@ -69,7 +69,7 @@ def draft(
 ) -> None:
     """Draft the pieces of a job: one SVG a piece at 1:1, and all as plain outlines in a job
     file."""
-    job, pieces = opened(job_path, settings=tuple(settings or ()), anyway=anyway)
+    job, pieces = open_job(job_path, settings=tuple(settings or ()), anyway=anyway)
     names = UniqueNames()
     made: dict[str, str] = {}
     for garment in job.garments:
@@ -78,11 +78,11 @@ def draft(
                 name = f"{names.name(f'{done.garment.id}-{piece.id}')}.svg"
                 made[name] = svg_text(piece_drawing(piece), f"{job.name} · {piece.name}")
     plain = Job(name=job.name, unit=job.unit, cloths=job.cloths, pieces=pieces)
-    made["pieces.wickel.json"] = dumped(job_record(plain)) + "\n"
+    made["pieces.wickel.json"] = json_text(job_record(plain)) + "\n"
     files = list(made)
     apart((job_path,), [out / name for name in files])
     for name, text in made.items():
-        written(out / name, text)
+        write_file(out / name, text)
     print(json.dumps({"written": files}) if as_json else "\n".join(files))
 
 
@@ -93,7 +93,7 @@ CHECK_EFFORT = 40
 @app.command()
 def check(job_path: JobPath, as_json: AsJson = False) -> None:
     """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
-    job, pieces = opened(job_path, to_lay=True)
+    job, pieces = open_job(job_path, to_lay=True)
     checks = [
         c for garment in job.garments for done in drafted_series(garment, job) for c in done.checks
     ]
@@ -257,7 +257,7 @@ def lay(
     as_json: AsJson = False,
 ) -> None:
     """Lay the pieces of a job on its cloths and say how much to buy."""
-    job, pieces = opened(job_path, to_lay=True)
+    job, pieces = open_job(job_path, to_lay=True)
     apart((job_path,), [path for path in (out, svg, pdf) if path is not None])
     steps = effort or (DEFAULT_EFFORT if seconds is None else ENDLESS)
     search = Search(seed=seed, effort=steps, workers=workers)
@@ -336,7 +336,7 @@ def _export(
         if svg is not None:
             path = svg.with_stem(f"{svg.stem}{ending}")
             apart((job_path,), [path])
-            written(path, svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}"))
+            write_file(path, svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}"))
         if pdf is not None:
             from wickel.files.pdf import (
                 lay_pdf,
@@ -345,7 +345,7 @@ def _export(
 
             path = pdf.with_stem(f"{pdf.stem}{ending}")
             apart((job_path,), [path])
-            written(
+            write_file(
                 path,
                 lay_pdf(one, title, job.unit, sheet_words(job, one, f"{date.today():%Y-%m-%d}")),
             )
@@ -370,14 +370,14 @@ def reach(
     apart((job_path,), [out] if out is not None else [])
     try:
         job = found_as_far(
-            read_settings(tuple(settings or ()), read(job_path)), Search(effort=effort)
+            read_settings(tuple(settings or ()), read_job_or_fail(job_path)), Search(effort=effort)
         )
     except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)
     except ValueError as reason:
         fail(reason, UNUSABLE)
     if out is not None:
-        written(out, dumped(job_record(job)) + "\n")
+        write_file(out, json_text(job_record(job)) + "\n")
     found = {
         f"{garment.id}:{id}": own.found_mm
         for garment in job.garments

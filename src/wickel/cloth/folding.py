@@ -10,7 +10,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from wickel.cloth.spread import WAYS, Section
-from wickel.geometry import Affine, Outline, Point, moved
+from wickel.geometry import Affine, Outline, Point, translation
 
 WIDTH_MM, LENGTH_MM = 1000.0, 1300.0
 """The cloth of the pictures: proportions like those of a short lay."""
@@ -75,7 +75,7 @@ def fold_panels(way: str, depth_share: float = 0.3) -> tuple[Panel, ...]:
 def _side_by_side(section: Section) -> Panel:
     """The two cloths of a stack, the second beside the first, before it is laid on it."""
     (zone,) = section.zones
-    beside = moved(section.length_mm + GAP_MM, 0.0)
+    beside = translation(section.length_mm + GAP_MM, 0.0)
     lower, upper = zone.outline, beside.all(zone.outline)
     middle = _centre(zone.outline, Affine())
     return Panel(

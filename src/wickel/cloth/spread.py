@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from wickel.catalogue import Catalogue
-from wickel.geometry import Affine, Outline, Point, moved
+from wickel.geometry import Affine, Outline, Point, translation
 from wickel.wording import say
 
 
@@ -115,7 +115,10 @@ class Spread:
     def exact_way(self) -> Spreading:
         """The way of every section, with the depth that its fold has here."""
         return Spreading.of(
-            *(SectionPlan(way=WAYS[own.way], depth_mm=own.depth_mm) for own in self.sections)
+            *(
+                SectionPlan(way=WAYS[section.way], depth_mm=section.depth_mm)
+                for section in self.sections
+            )
         )
 
 
@@ -525,13 +528,13 @@ def _placed(section: Section, x: float, cloth_x: float) -> Section:
     """A section moved along the table and the cloth."""
     if x == 0 and cloth_x == 0:
         return section
-    along, back = moved(x, 0.0), moved(-x, 0.0)
+    along, back = translation(x, 0.0), translation(-x, 0.0)
     zones = tuple(
         Zone(
             outline=along.all(zone.outline),
             usable=along.all(zone.usable),
             plies=tuple(
-                Ply(map=moved(cloth_x, 0.0).after(ply.map.after(back))) for ply in zone.plies
+                Ply(map=translation(cloth_x, 0.0).after(ply.map.after(back))) for ply in zone.plies
             ),
             folds=tuple(
                 replace(fold, start=along(fold.start), end=along(fold.end)) for fold in zone.folds

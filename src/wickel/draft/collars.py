@@ -11,7 +11,7 @@ import math
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import Strip, edges, line, point, rectangle, solved
+from wickel.draft.parts import Strip, bisect, edges, line, point, rectangle
 from wickel.draft.style import ChoiceOption, LengthOption
 from wickel.geometry import Cubic, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
@@ -108,7 +108,7 @@ def _seam_line(down: float, half_mm: float, rise: float) -> Cubic:
             (down - rise, across),
         )
 
-    across = solved(
+    across = bisect(
         lambda x: length((curve(x),)), half_mm, 0.7 * half_mm, half_mm, tolerance_mm=1e-6
     )
     assert across is not None, "the rise is small beside the length"

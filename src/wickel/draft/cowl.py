@@ -11,10 +11,10 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.draft.allowances import Allowances
-from wickel.draft.parts import edges, line, point, solved
+from wickel.draft.parts import bisect, edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.draft.torso import SLEEVE_NOTCH_MM, Torso
-from wickel.geometry import Affine, Line, Point, length, mapped, moved, turned
+from wickel.geometry import Affine, Line, Point, length, map_path, rotation, translation
 from wickel.pattern import Cut, InnerLine, Notch, Piece
 from wickel.wording import say
 
@@ -37,7 +37,7 @@ def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "
     pivot = half.armhole.end
     swing, by = _swing(half, hang_mm)
     base, shoulder = by(half.neck.base), by(half.shoulder)
-    armhole = mapped((half.armhole,), by)
+    armhole = map_path((half.armhole,), by)
     armhole = (*armhole[:-1], replace(armhole[-1], end=pivot))
     centre: Point = (base[0], 0.0)
     # the facing is folded back along the neck: its end lies mirrored on the shoulder
@@ -85,12 +85,12 @@ def _swing(half: Torso, hang_mm: float) -> tuple[float, Affine]:
     wanted = half.neck.base[1] + hang_mm
 
     def swung(deg: float) -> Affine:
-        return moved(*pivot).after(turned(deg).after(moved(-pivot[0], -pivot[1])))
+        return translation(*pivot).after(rotation(deg).after(translation(-pivot[0], -pivot[1])))
 
     def across(deg: float) -> float:
         return swung(_OUTWARD * deg)(half.neck.base)[1]
 
-    swing = solved(across, wanted, 0.0, MOST_SWING_DEG, tolerance_mm=1e-6)
+    swing = bisect(across, wanted, 0.0, MOST_SWING_DEG, tolerance_mm=1e-6)
     if swing is None:
         raise DraftRefused(
             say("cowl.cowl-wider-each-side-swing", hang=hang_mm, most_swing_deg=MOST_SWING_DEG),

@@ -313,7 +313,7 @@ class Formulas:
         return found.value
 
 
-def evaluated(text: str, lengths_mm: Mapping[str, float]) -> float:
+def evaluate(text: str, lengths_mm: Mapping[str, float]) -> float:
     """The length in mm that one formula gives with these named lengths.
 
     >>> evaluated("bust/4 + 2 cm", {"bust": 920.0})

@@ -18,13 +18,13 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.parts import (
+    bisect,
     dart_on,
     dart_width,
     edges,
     hip_curve,
     line,
     point,
-    solved,
     waist_within_hip,
 )
 from wickel.draft.style import DraftRefused, LengthOption
@@ -296,7 +296,7 @@ def _solved_back(ledger: Ledger, front: Leg, back: Leg) -> Leg:
 
 def _drop(front: Leg, back: Leg) -> float:
     """How far the tip of the back drops until its inseam is as long as the front's."""
-    found = solved(
+    found = bisect(
         lambda mm: -length(replace(back, drop=mm).inseam()),
         -length(front.inseam()),
         *DROP_BOUNDS_MM,
@@ -313,7 +313,7 @@ def _crotch(front: Leg, back: Leg, lift: float, more: float) -> float:
 
 def _lift(front: Leg, back: Leg, wanted: float) -> float:
     """The lift at which the back's crotch is so long, or the bound that comes nearest to it."""
-    lift = solved(
+    lift = bisect(
         lambda mm: _crotch(front, back, mm, 0.0), wanted, *RISE_BOUNDS_MM, tolerance_mm=1e-4
     )
     if lift is not None:
@@ -331,7 +331,7 @@ def _more(body: Body, front: Leg, back: Leg, wanted: float) -> float:
     off = _crotch(front, back, back.lift, 0.0) - wanted
     if abs(off) <= CROTCH_TOLERANCE_MM:
         return 0.0
-    more = solved(
+    more = bisect(
         lambda mm: _crotch(front, back, back.lift, mm), wanted, *MORE_BOUNDS_MM, tolerance_mm=1e-4
     )
     if more is not None:

@@ -225,7 +225,7 @@ def hip_curve(waist_across: float, level_mm: float, hip_across: float) -> Cubic:
     )
 
 
-def solved(
+def bisect(
     value: Callable[[float], float],
     wanted: float,
     least: float,

@@ -17,11 +17,11 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import Ledger
 from wickel.draft.operations import Opening, mapped_piece, slash_and_spread
 from wickel.draft.operations.reshaping import lengthen
-from wickel.draft.parts import Strip, edges, line, point, rectangle, solved
+from wickel.draft.parts import Strip, bisect, edges, line, point, rectangle
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
 from wickel.draft.torso import SLEEVE_NOTCH_MM
 from wickel.draft.usual_checks import alike
-from wickel.geometry import Cubic, Point, length, moved, turned
+from wickel.geometry import Cubic, Point, length, rotation, translation
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import say
 
@@ -116,7 +116,7 @@ def cap_height(armhole_mm: float, ease_mm: float, width_mm: float, depth_mm: flo
     """
     wanted = armhole_mm + ease_mm
     least, most = (part * depth_mm for part in CAP_BOUNDS)
-    height = solved(
+    height = bisect(
         lambda h: sum(length((c,)) for c in cap(h, width_mm)),
         wanted,
         least,
@@ -151,7 +151,7 @@ def cap_width(armhole_mm: float, ease_mm: float, height_mm: float, least_mm: flo
         DraftRefused: it would be narrower than ``least_mm``; names upper arm, armhole and cap.
     """
     wanted = armhole_mm + ease_mm
-    width = solved(
+    width = bisect(
         lambda w: sum(length((c,)) for c in cap(height_mm, w)), wanted, least_mm, 2 * wanted
     )
     if width is None:
@@ -379,7 +379,9 @@ def _upright(sleeve: Piece) -> Piece:
         for edge in (cap_edge, hem)
     )
     lean = math.degrees(math.atan2(by - ay, bx - ax))
-    return mapped_piece(sleeve, moved(ax, ay).after(turned(-lean).after(moved(-ax, -ay))))
+    return mapped_piece(
+        sleeve, translation(ax, ay).after(rotation(-lean).after(translation(-ax, -ay)))
+    )
 
 
 def _comes_back(piece: Piece, edge: str, mm: float) -> Piece:

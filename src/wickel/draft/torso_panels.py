@@ -10,7 +10,7 @@ import math
 from dataclasses import replace
 
 from wickel.draft.allowances import Allowances
-from wickel.draft.parts import EdgeRow, edges, line, point, solved
+from wickel.draft.parts import EdgeRow, bisect, edges, line, point
 from wickel.draft.torso import SLEEVE_NOTCH_MM, Torso, half_cut, torso_points, uncrossed
 from wickel.geometry import (
     Affine,
@@ -20,11 +20,11 @@ from wickel.geometry import (
     Point,
     crossing,
     length,
-    mapped,
-    moved,
+    map_path,
     parted_at,
     point_at,
-    turned,
+    rotation,
+    translation,
 )
 from wickel.pattern import Cut, Edge, Notch, Piece
 
@@ -61,11 +61,11 @@ def torso_panels(
     outer = _named(
         (
             "panel seam",
-            tuple(s.backwards() for s in reversed((*mapped((upper,), turn), *right))),
+            tuple(s.backwards() for s in reversed((*map_path((upper,), turn), *right))),
             "side",
         ),
-        ("shoulder", mapped(after["shoulder"], turn), "shoulder"),
-        ("armhole", mapped(after["armhole"], turn), "armhole"),
+        ("shoulder", map_path(after["shoulder"], turn), "shoulder"),
+        ("armhole", map_path(after["armhole"], turn), "armhole"),
         ("side", side, "side"),
         ("hem", hem_out, lower),
     )
@@ -193,7 +193,7 @@ def _side_panel(half: Torso) -> tuple[Affine, Path]:
             half.bust, point_at(side, middle - width / 2)
         )
 
-    middle = solved(uneven, 0.0, width / 2 + 5.0, whole - width / 2 - 5.0, tolerance_mm=1e-4)
+    middle = bisect(uneven, 0.0, width / 2 + 5.0, whole - width / 2 - 5.0, tolerance_mm=1e-4)
     if middle is None:
         middle = width / 2 + 5.0 if uneven(width / 2 + 5.0) > 0 else whole - width / 2 - 5.0
     above, _ = parted_at(side, middle - width / 2)
@@ -202,7 +202,7 @@ def _side_panel(half: Torso) -> tuple[Affine, Path]:
     angle = math.degrees(
         math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0])
     )
-    turn = moved(*tip).after(turned(angle).after(moved(-tip[0], -tip[1])))
-    closed = mapped(above, turn)
+    turn = translation(*tip).after(rotation(angle).after(translation(-tip[0], -tip[1])))
+    closed = map_path(above, turn)
     closed = (*closed[:-1], replace(closed[-1], end=b))
     return turn, (*closed, *below)

@@ -159,7 +159,11 @@ def way_within(
     style_options: Iterable[Option], options: Mapping[str, float | str], ways: Iterable[Way]
 ) -> Text:
     """The first way out that the bounds of its option allow; the last when none does."""
-    bounds = {own.id: own for own in style_options if isinstance(own, LengthOption)}
+    bounds = {
+        style_option.id: style_option
+        for style_option in style_options
+        if isinstance(style_option, LengthOption)
+    }
     words: Text = ""
     for way in ways:
         words = way.words

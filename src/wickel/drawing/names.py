@@ -10,7 +10,7 @@ import shapely
 from shapely.geometry import Polygon
 
 from wickel.drawing.strokes import Label, Layer
-from wickel.geometry import Bounds, Outline, Point, bounds, turned
+from wickel.geometry import Bounds, Outline, Point, bounds, rotation
 
 _CLEAR_MM = 6.0
 """How far a name keeps from the lines of its piece."""
@@ -117,7 +117,7 @@ def name_label(text: str, outline: Outline, of: str) -> Label:
 
 def arrow(at: Point, deg: float, size_mm: float) -> tuple[Outline, Outline]:
     """A shaft centred on a point and a head at its end, pointing along ``deg``."""
-    turn = turned(deg)
+    turn = rotation(deg)
     half, barb = size_mm / 2, min(12.0, size_mm / 5)
 
     def there(x: float, y: float) -> Point:

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from itertools import pairwise
 
-from wickel.geometry import Bounds, Line, Outline, Path, Point, flattened
+from wickel.geometry import Bounds, Line, Outline, Path, Point, flatten
 
 
 class Layer(StrEnum):
@@ -40,7 +40,7 @@ class Stroke:
     @property
     def points(self) -> Outline:
         """The path flattened; of a closed one the last point is not the first again."""
-        points = flattened(self.path)
+        points = flatten(self.path)
         return points[:-1] if self.closed and points[-1] == points[0] else points
 
 

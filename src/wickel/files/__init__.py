@@ -14,7 +14,7 @@ from wickel.files.locks import OpenMark, Stamp, stamp
 from wickel.files.names import UniqueNames, plain_text, safe_name, slug
 from wickel.files.own_file import StyleFileRecord, read_style, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
-from wickel.files.saving import csv_text, dumped, locked, private_folder, saved, sweep
+from wickel.files.saving import csv_text, folder_lock, json_text, private_folder, save_file, sweep
 from wickel.files.svg import svg_text
 from wickel.files.swatch import GROUND, border_svg, ground_of, tile_mm, tile_svg
 from wickel.files.table_store import TableStore
@@ -31,14 +31,14 @@ __all__ = [
     "UnreadableFile",
     "border_svg",
     "csv_text",
-    "dumped",
+    "folder_lock",
     "ground_of",
     "job_of",
     "job_record",
     "job_text",
+    "json_text",
     "lay_record",
     "lay_text",
-    "locked",
     "parsed_json",
     "plain_text",
     "private_folder",
@@ -52,11 +52,11 @@ __all__ = [
     "safe_name",
     "save_clients",
     "save_cloths",
+    "save_file",
     "save_job",
     "save_lays",
     "save_schools",
     "save_style",
-    "saved",
     "slug",
     "stamp",
     "svg_text",

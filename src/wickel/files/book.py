@@ -25,7 +25,7 @@ from wickel.files.records import (
     body_of,
     body_record,
 )
-from wickel.files.saving import dumped, saved
+from wickel.files.saving import json_text, save_file
 
 VERSION = 1
 
@@ -159,4 +159,6 @@ def save_schools(schools: tuple[School, ...], path: Path) -> None:
 
 
 def _write(path: Path, format: str, key: str, rows: list[dict[str, Any]]) -> None:
-    saved(path, dumped({"format": format, "version": VERSION, key: rows}) + "\n", backup=True)
+    save_file(
+        path, json_text({"format": format, "version": VERSION, key: rows}) + "\n", backup=True
+    )

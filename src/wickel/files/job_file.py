@@ -52,7 +52,7 @@ from wickel.files.records import (
     point_of,
 )
 from wickel.files.said_file import Said, said_of, said_record
-from wickel.files.saving import dumped, saved
+from wickel.files.saving import json_text, save_file
 from wickel.job import BEST, AskedOfPrint, Card, Garment, Job, NamedLay, OnCloth, Picture, Tried
 from wickel.job.cards import MOST_ALLOWANCE_MM
 from wickel.job.job import CardGrain
@@ -318,7 +318,9 @@ def _job(record: JobRecord, name: str) -> Job:
             unit=Unit(record.unit),
             both_units=record.both_units,
             notes=record.notes,
-            pictures=tuple(Picture(name=own.name, data=_picture(own)) for own in record.pictures),
+            pictures=tuple(
+                Picture(name=picture.name, data=_picture(picture)) for picture in record.pictures
+            ),
             on={cloth.id: own for cloth in record.cloths if (own := _on_cloth(cloth)) != OnCloth()},
             cloths=tuple(cloth_of(cloth) for cloth in record.cloths),
             garments=tuple(_garment(garment) for garment in record.garments),
@@ -437,8 +439,8 @@ def _piece(record: PieceRecord) -> CutPiece:
         on_print=OnPrint(
             border_edge=tuple(point_of(point) for point in record.border_edge_mm or ()),
             marks=tuple(
-                Mark(seam=own.seam, at=point_of(own.at_mm), axes=Axes(own.axes))
-                for own in record.meets
+                Mark(seam=meet.seam, at=point_of(meet.at_mm), axes=Axes(meet.axes))
+                for meet in record.meets
             ),
             centre=None if record.centre_mm is None else point_of(record.centre_mm),
         ),
@@ -476,7 +478,11 @@ def job_record(job: Job) -> dict[str, Any]:
         **({"both_units": True} if job.both_units else {}),
         "fold": job.fold,
         **({"notes": job.notes} if job.notes else {}),
-        **({"pictures": [_picture_record(own) for own in job.pictures]} if job.pictures else {}),
+        **(
+            {"pictures": [_picture_record(picture) for picture in job.pictures]}
+            if job.pictures
+            else {}
+        ),
         "garments": [_garment_record(garment) for garment in job.garments],
         "cloths": [
             cloth_record(cloth) | _on_record(job.on_cloth(cloth.id)) for cloth in job.cloths
@@ -641,7 +647,7 @@ def _on_print_record(wish: OnPrint) -> dict[str, Any]:
 
 def job_text(job: Job) -> str:
     """A job file's text."""
-    return dumped(job_record(job)) + "\n"
+    return json_text(job_record(job)) + "\n"
 
 
 def save_job(job: Job, path: Path) -> None:
@@ -662,7 +668,7 @@ def save_job(job: Job, path: Path) -> None:
         raise OSError(
             errno.EPERM, "a newer Wickel has written that file, and it is not written over"
         )
-    saved(path, text, backup=True)
+    save_file(path, text, backup=True)
 
 
 _A_VERSION = re.compile(rb'"version"\s*:\s*(\d{1,9})')

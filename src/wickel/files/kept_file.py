@@ -64,12 +64,12 @@ _ELSEWHERE = {"locked", "cut_plies"}
 def kept_lay(record: KeptLayRecord) -> KeptLay:
     """The lay of a record. Raises ``ValueError``: a placement in a section that there is not, or
     two of one id."""
-    ids = [own.id for own in record.placements]
+    ids = [placement.id for placement in record.placements]
     if len(set(ids)) != len(ids):
         raise ValueError(
             say("kept_file.placement-twice", next=next(id for id in ids if ids.count(id) > 1))
         )
-    if any(own.section >= len(record.lengths_mm) for own in record.placements):
+    if any(placement.section >= len(record.lengths_mm) for placement in record.placements):
         raise ValueError(say("kept_file.no-such-section"))
     return KeptLay(
         way=record.way,
@@ -79,15 +79,15 @@ def kept_lay(record: KeptLayRecord) -> KeptLay:
         stack_ply=record.stack_ply,
         placements=tuple(
             Placement(
-                cut_plies=tuple(own.cut_plies),
-                **own.model_dump(include=set(PlacementRecord.model_fields) - _ELSEWHERE),
+                cut_plies=tuple(placement.cut_plies),
+                **placement.model_dump(include=set(PlacementRecord.model_fields) - _ELSEWHERE),
             )
-            for own in record.placements
+            for placement in record.placements
         ),
         seed=record.seed,
         effort=record.effort,
         unmatched_mm=record.unmatched_mm,
-        locked=frozenset(own.id for own in record.placements if own.locked),
+        locked=frozenset(placement.id for placement in record.placements if placement.locked),
         by_hand=record.by_hand,
     )
 
@@ -109,7 +109,8 @@ def kept_lay_record(lay: KeptLay) -> dict[str, Any]:
     if lay.by_hand:
         record["by_hand"] = True
     record["placements"] = [
-        _placement_record(own, locked=own.id in lay.locked) for own in lay.placements
+        _placement_record(placement, locked=placement.id in lay.locked)
+        for placement in lay.placements
     ]
     return record
 

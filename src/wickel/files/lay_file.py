@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from wickel.cloth import Cloth, Section
 from wickel.files.reading import UnreadableFile, first_fault, read_json
-from wickel.files.saving import dumped, saved
+from wickel.files.saving import json_text, save_file
 from wickel.geometry import Outline
 from wickel.lay import Lay, Placement, flat_copies, on_table
 from wickel.wording import say
@@ -229,12 +229,12 @@ def _points(outline: Outline) -> list[list[float]]:
 
 def lay_text(lays: tuple[Lay, ...]) -> str:
     """A lay file's text."""
-    return dumped(lay_record(lays)) + "\n"
+    return json_text(lay_record(lays)) + "\n"
 
 
 def save_lays(lays: tuple[Lay, ...], path: Path) -> None:
     """Write a lay file atomically. Raises ``OSError``."""
-    saved(path, lay_text(lays))
+    save_file(path, lay_text(lays))
 
 
 def read_lays(path: Path) -> LayFileRecord:

@@ -12,7 +12,7 @@ from wickel.draft.own import LINES, OwnOption, OwnPiece, OwnPoint, OwnStyle
 from wickel.draft.own.own_style import MOST_PIECES, MOST_POINTS, OWN_ROLES
 from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import FileRecord, Name, Number, Text
-from wickel.files.saving import dumped, saved
+from wickel.files.saving import json_text, save_file
 from wickel.wording import say
 
 FORMAT = "wickel-style"
@@ -163,8 +163,8 @@ def read_style(path: Path) -> OwnStyle:
 
 def save_style(own: OwnStyle, path: Path) -> None:
     """Write a style file atomically, keeping the previous one as ``.bak``. Raises ``OSError``."""
-    saved(
+    save_file(
         path,
-        dumped({"format": FORMAT, "version": VERSION, **own_style_record(own)}) + "\n",
+        json_text({"format": FORMAT, "version": VERSION, **own_style_record(own)}) + "\n",
         backup=True,
     )

@@ -26,7 +26,7 @@ _YOUNG_S = 60.0
 PRIVATE_FILE, PRIVATE_FOLDER = 0o600, 0o700
 
 
-def saved(path: Path, content: str | bytes, *, backup: bool = False) -> None:
+def save_file(path: Path, content: str | bytes, *, backup: bool = False) -> None:
     """Write a file by way of a temporary one in the same folder: fsync, then replace.
 
     A symbolic link is followed: what it points to is replaced. A file that is replaced keeps its
@@ -54,7 +54,7 @@ def saved(path: Path, content: str | bytes, *, backup: bool = False) -> None:
             os.fsync(file.fileno())
             os.fchmod(file.fileno(), mode)
             if backup and path.exists():
-                saved(path.with_name(path.name + ".bak"), path.read_bytes())
+                save_file(path.with_name(path.name + ".bak"), path.read_bytes())
             os.replace(temporary, path)
     except BaseException:
         with contextlib.suppress(OSError):
@@ -111,7 +111,7 @@ def sweep(folder: Path) -> tuple[Path, ...]:
 
 
 @contextlib.contextmanager
-def locked(folder: Path) -> Iterator[None]:
+def folder_lock(folder: Path) -> Iterator[None]:
     """Alone in a folder among all that ask for it so: for reading, changing and writing what is
     kept there.
 
@@ -132,7 +132,7 @@ def csv_text(rows: Iterable[Iterable[object]], between: str = ",") -> str:
     return made.getvalue()
 
 
-def dumped(value: object, indent: int = 0) -> str:
+def json_text(value: object, indent: int = 0) -> str:
     """JSON with stable key order, nested objects on lines of their own, lists of plain values on
     one.
 
@@ -141,10 +141,11 @@ def dumped(value: object, indent: int = 0) -> str:
     inner = " " * (indent + 1)
     if isinstance(value, dict) and value:
         rows = [
-            f"{inner}{json.dumps(key)}: {dumped(item, indent + 1)}" for key, item in value.items()
+            f"{inner}{json.dumps(key)}: {json_text(item, indent + 1)}"
+            for key, item in value.items()
         ]
         return "{\n" + ",\n".join(rows) + "\n" + " " * indent + "}"
     if isinstance(value, list) and any(isinstance(item, dict) for item in value):
-        rows = [inner + dumped(item, indent + 1) for item in value]
+        rows = [inner + json_text(item, indent + 1) for item in value]
         return "[\n" + ",\n".join(rows) + "\n" + " " * indent + "]"
     return json.dumps(value, ensure_ascii=False, allow_nan=False)

@@ -81,7 +81,7 @@ def _table(page: Page, cell: ParagraphStyle, width: float) -> Table:
         content.append(
             [Paragraph(_lines(text), own) for text, own in zip(row, styles, strict=True)]
         )
-    table = Table(content, colWidths=[width * own for own in page.shares] or None, repeatRows=1)
+    table = Table(content, colWidths=[width * share for share in page.shares] or None, repeatRows=1)
     table.setStyle(
         TableStyle(
             [

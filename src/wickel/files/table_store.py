@@ -15,7 +15,7 @@ from wickel.files.kept_file import KeptLayRecord, kept_lay, kept_lay_record
 from wickel.files.reading import UnreadableFile, read_json
 from wickel.files.records import FileRecord
 from wickel.files.said_file import Said, SaidRecord, said_of, said_record
-from wickel.files.saving import saved
+from wickel.files.saving import save_file
 from wickel.job import Cell, WayLine
 from wickel.wording import Text
 
@@ -84,7 +84,7 @@ class TableStore:
             width_mm=width_mm,
             key=key,
             refusal=said_of(record.refusal),
-            ways=tuple(_way_line(own) for own in record.ways),
+            ways=tuple(_way_line(way) for way in record.ways),
             laid=None if record.laid is None else kept_lay(record.laid),
             unmatched_mm=record.unmatched_mm,
             each=tuple(kept_lay(own) for own in record.each),
@@ -100,13 +100,13 @@ class TableStore:
         record = CellRecord(
             key=cell.key,
             refusal=_said(cell.refusal),
-            ways=[_way_record(own) for own in cell.ways],
+            ways=[_way_record(way) for way in cell.ways],
             laid=None if cell.laid is None else KeptLayRecord(**kept_lay_record(cell.laid)),
             unmatched_mm=cell.unmatched_mm,
             each=[KeptLayRecord(**kept_lay_record(own)) for own in cell.each],
             each_mm=list(cell.each_mm),
         )
-        saved(self._path(cell.key), record.model_dump_json())
+        save_file(self._path(cell.key), record.model_dump_json())
 
     def tidy(self) -> None:
         """Throw the oldest cells away when there are too many."""

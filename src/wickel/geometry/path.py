@@ -104,7 +104,7 @@ def _between(a: Point, b: Point, t: float) -> Point:
     return (a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t)
 
 
-def flattened(path: Sequence[Segment], flatness_mm: float = FLATNESS_MM) -> Outline:
+def flatten(path: Sequence[Segment], flatness_mm: float = FLATNESS_MM) -> Outline:
     """The path as points, without repeating the joints."""
     points: list[Point] = [path[0].start]
     for segment in path:
@@ -137,7 +137,7 @@ def _cubic_length(curve: Cubic) -> float:
     return 3 * total / 8
 
 
-def mapped(path: Sequence[Segment], by: Affine) -> Path:
+def map_path(path: Sequence[Segment], by: Affine) -> Path:
     """The path under a map, in the same order."""
     return tuple(segment.mapped(by) for segment in path)
 
@@ -166,7 +166,7 @@ def point_at(path: Sequence[Segment], distance_mm: float) -> Point:
     return path[-1].end
 
 
-def parted(segment: Segment, t: float) -> tuple[Segment, Segment]:
+def split_segment(segment: Segment, t: float) -> tuple[Segment, Segment]:
     """The two parts of a segment before and after parameter t (de Casteljau's construction)."""
     if isinstance(segment, Line):
         middle = segment.at(t)
@@ -192,7 +192,7 @@ def parted_at(path: Sequence[Segment], distance_mm: float) -> tuple[Path, Path]:
         if left <= 1e-7:
             return tuple(path[:k]), tuple(path[k:])
         if left < size - 1e-7:
-            before, after = parted(segment, _parameter_at(segment, left, size))
+            before, after = split_segment(segment, _parameter_at(segment, left, size))
             return (*path[:k], before), (after, *path[k + 1 :])
         left -= size
     return tuple(path), ()
@@ -209,7 +209,7 @@ def _parameter_at(segment: Segment, distance_mm: float, size_mm: float) -> float
             break
         share = -below / (above - below)
         t = low + (high - low) * min(0.95, max(0.05, share))
-        off = length((parted(segment, t)[0],)) - distance_mm
+        off = length((split_segment(segment, t)[0],)) - distance_mm
         if abs(off) < 1e-8:
             return t
         if off < 0:
@@ -227,7 +227,7 @@ def nearest_distance(path: Sequence[Segment], point: Point) -> tuple[float, floa
     """
     if math.isnan(point[0]) or any(math.isnan(segment.start[0]) for segment in path):
         return math.nan, math.nan
-    points = flattened(path, _LENGTH_FLATNESS_MM * 4)
+    points = flatten(path, _LENGTH_FLATNESS_MM * 4)
     best, along, found = math.inf, 0.0, 0.0
     for a, b in pairwise(points):
         step = math.dist(a, b)
@@ -258,7 +258,7 @@ def crossing(path: Sequence[Segment], axis: int, value: float) -> tuple[Path, Pa
                     low = middle
                 else:
                     high = middle
-            before, after = parted(segment, (low + high) / 2)
+            before, after = split_segment(segment, (low + high) / 2)
             return (*path[:k], before), (after, *path[k + 1 :])
     return None
 

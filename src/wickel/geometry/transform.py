@@ -64,12 +64,12 @@ class Affine:
         return ((self.a, self.b, self.c), (self.d, self.e, self.f))
 
 
-def moved(dx: float, dy: float) -> Affine:
+def translation(dx: float, dy: float) -> Affine:
     """Translation by (dx, dy) mm."""
     return Affine(c=dx, f=dy)
 
 
-def turned(deg: float) -> Affine:
+def rotation(deg: float) -> Affine:
     """Rotation about the origin, counter-clockwise; exact for quarter turns."""
     cos, sin = _QUARTERS.get(deg % 360.0) or (
         math.cos(math.radians(deg)),
@@ -86,14 +86,16 @@ def placing(
     *, grain_deg: float, turn_deg: float, mirrored: bool, dx: float = 0.0, dy: float = 0.0
 ) -> Affine:
     """The map of a placed piece: q = R(turn) · M · R(−grain) · p + t (docs/formats.md)."""
-    linear = turned(-grain_deg)
+    linear = rotation(-grain_deg)
     if mirrored:
         linear = MIRROR.after(linear)
-    return moved(dx, dy).after(turned(turn_deg).after(linear))
+    return translation(dx, dy).after(rotation(turn_deg).after(linear))
 
 
 def reflection(start: Point, end: Point) -> Affine:
     """Mirroring about the line through two different points."""
     deg = math.degrees(math.atan2(end[1] - start[1], end[0] - start[0]))
     x, y = start
-    return moved(x, y).after(turned(deg).after(MIRROR.after(turned(-deg).after(moved(-x, -y)))))
+    return translation(x, y).after(
+        rotation(deg).after(MIRROR.after(rotation(-deg).after(translation(-x, -y))))
+    )

@@ -46,7 +46,7 @@ def checked_fold(outline: Sequence[Point], fold_edges: Sequence[tuple[Point, Poi
         raise BadFold(say("unfold.both-sides", shown=_shown(start), shown_2=_shown(end)))
 
 
-def unfolded(
+def unfold_outline(
     outline: Sequence[Point], fold: tuple[Point, Point], holes: Iterable[Sequence[Point]] = ()
 ) -> tuple[Outline, tuple[Outline, ...]]:
     """The whole shape of a half one: its outline (counter-clockwise) and its holes.

@@ -12,7 +12,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from wickel.cloth import Cloth, Figure
-from wickel.geometry import Point, flattened, length
+from wickel.geometry import Point, flatten, length
 from wickel.job.job import AskedOfPrint, Garment, Job
 from wickel.lay import Axes, Mark, OnPrint
 from wickel.pattern import Edge, EdgeKind, Pattern, Piece, Seam, notch_point
@@ -137,7 +137,7 @@ def asked_of(piece: Piece, pattern: Pattern, asked: AskedOfPrint) -> OnPrint:
                     Mark(seam=seam.name, at=_meeting(piece, edge, other, other_edge), axes=axes)
                 )
     return OnPrint(
-        border_edge=() if hem is None else tuple(flattened(hem.path)),
+        border_edge=() if hem is None else tuple(flatten(hem.path)),
         marks=tuple(dict.fromkeys(marks)),
         centre=_middle(piece) if piece.id in asked.centred else None,
     )
@@ -164,7 +164,7 @@ def _middle(piece: Piece) -> Point:
     """The point of the piece that a motif is centred on: on its fold, else on the middle of its
     width."""
     fold = next((edge for edge in piece.edges if edge.kind is EdgeKind.FOLD), None)
-    points = [point for edge in piece.edges for point in flattened(edge.path)]
+    points = [point for edge in piece.edges for point in flatten(edge.path)]
     across = [y for _, y in points]
     y = fold.start[1] if fold is not None else (min(across) + max(across)) / 2
     down = [x for x, _ in ((fold.start, fold.end) if fold is not None else points)]

@@ -11,7 +11,7 @@ from wickel.cloth import Cloth
 from wickel.job.job import Job
 from wickel.job.laying import alone_ways
 from wickel.job.table import Cell, cell_pieces
-from wickel.job.work import numbered
+from wickel.job.work import with_number
 from wickel.lay import CutPiece, Lay, LayReport, Search, copies_mm2, lay_ways, shortest
 from wickel.yardage import SHORT_MM, need_of
 
@@ -78,7 +78,7 @@ def out_of_bolt(
     made = []
     for k, (size, body) in enumerate(asked):
         pieces, _ = cell_pieces(job, cloth_id, size, body, cloth.usable_width_mm)
-        made.append((size, numbered(pieces, k + 1)))
+        made.append((size, with_number(pieces, k + 1)))
     made.sort(key=lambda own: copies_mm2(own[1], cloth))
     taken: list[str] = []
     left_out: list[str] = []

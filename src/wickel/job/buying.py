@@ -25,7 +25,7 @@ from wickel.job.work import (
     DraftedGarment,
     drafted_job,
     garment_style,
-    numbered,
+    with_number,
 )
 from wickel.lay import (
     CutPiece,
@@ -211,7 +211,7 @@ def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
         replace(
             piece, orders=tuple(replace(order, cloth=ids[order.cloth]) for order in piece.orders)
         )
-        for piece in numbered(pieces, number)
+        for piece in with_number(pieces, number)
     )
     taken = {
         ids[id]: _renamed(own.lay, number)
@@ -224,8 +224,8 @@ def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
 def _renamed(lay: KeptLay, number: int) -> KeptLay:
     """A kept lay with its pieces under the names that they have on the list."""
     placements = (
-        replace(own, id=f"{number}:{own.id}", piece=f"{number}:{own.piece}")
-        for own in lay.placements
+        replace(placement, id=f"{number}:{placement.id}", piece=f"{number}:{placement.piece}")
+        for placement in lay.placements
     )
     return replace(lay, placements=tuple(placements))
 

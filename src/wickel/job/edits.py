@@ -171,15 +171,18 @@ def with_added_cloth(job: Job, taken: Cloth) -> Job:
     from it yet."""
     return replace(
         job,
-        cloths=(*job.cloths, replace(taken, id=free_id(taken.id, (own.id for own in job.cloths)))),
+        cloths=(
+            *job.cloths,
+            replace(taken, id=free_id(taken.id, (cloth.id for cloth in job.cloths))),
+        ),
     )
 
 
 def without_cloth(job: Job, cloth_id: str) -> Job:
     """The job without a cloth from which nothing is cut."""
-    return replace(job, cloths=tuple(own for own in job.cloths if own.id != cloth_id)).with_on(
-        cloth_id, OnCloth()
-    )
+    return replace(
+        job, cloths=tuple(cloth for cloth in job.cloths if cloth.id != cloth_id)
+    ).with_on(cloth_id, OnCloth())
 
 
 def with_material_on(job: Job, garment: Garment, material: str, cloth_id: str) -> Job:

@@ -28,19 +28,19 @@ from wickel.lay import (
     better,
     cut_from,
     flat_copies,
-    kept,
+    kept_lay_of,
     lays_alike,
 )
 
 
-def offered(job: Job, cloth_id: str, lay: Lay, known: Lay | None) -> Job:
+def with_offered_lay(job: Job, cloth_id: str, lay: Lay, known: Lay | None) -> Job:
     """The job with a lay that a search has found for a cloth, taken by the rules above or only
     remembered.
 
     ``known`` is the lay taken as it is on the pieces as they are now, None when there is none.
     """
     on = job.on_cloth(cloth_id)
-    found = kept(lay)
+    found = kept_lay_of(lay)
     locked = frozenset() if on.lay is None else on.lay.locked
     if locked and _same_places(found, on.lay, locked):
         found = replace(found, locked=locked)
@@ -52,23 +52,25 @@ def offered(job: Job, cloth_id: str, lay: Lay, known: Lay | None) -> Job:
 def _same_places(one: KeptLay, other: KeptLay | None, ids: frozenset[str]) -> bool:
     """Whether some placements lie alike in two lays."""
     there = [
-        {own for own in lay.placements if own.id in ids} for lay in (one, other) if lay is not None
+        {placement for placement in lay.placements if placement.id in ids}
+        for lay in (one, other)
+        if lay is not None
     ]
     return len(there) == 2 and there[0] == there[1]
 
 
 def _takes(spread: str, on: OnCloth, lay: Lay, known: Lay | None, keeps_locked: bool) -> bool:
     """Whether a search's lay is taken."""
-    if not wanted(spread, lay.way):
+    if not is_wanted(spread, lay.way):
         return False
     if on.lay is None or known is None:
         return True
     if not keeps_locked or (is_held(on) and not on.lay.locked):
         return False
-    return not wanted(spread, on.lay.way) or better(lay, known)
+    return not is_wanted(spread, on.lay.way) or better(lay, known)
 
 
-def wanted(spread: str, way: str) -> bool:
+def is_wanted(spread: str, way: str) -> bool:
     """Whether a lay of a way is what was asked for; with the best of all a stack of two cloths is
     not."""
     return way != STACKED if spread == BEST else way == spread
@@ -118,7 +120,7 @@ def _with_left(on: OnCloth) -> tuple[Tried, ...]:
 def with_lay(job: Job, cloth_id: str, lay: KeptLay | None) -> Job:
     """The job with a lay taken for a cloth by its maker."""
     on = job.on_cloth(cloth_id)
-    spread = on.spread if lay is None or wanted(job.spread_of(cloth_id), lay.way) else lay.way
+    spread = on.spread if lay is None or is_wanted(job.spread_of(cloth_id), lay.way) else lay.way
     return job.with_on(cloth_id, replace(on, lay=lay, spread=spread, tried=_with_left(on)))
 
 

@@ -16,7 +16,7 @@ from shapely import affinity
 from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
-from wickel.geometry import Affine, Bounds, Outline, Point, bounds, flattened, moved, reflection
+from wickel.geometry import Affine, Bounds, Outline, Point, bounds, flatten, reflection, translation
 from wickel.job.asked import seams_that_may_meet
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
@@ -114,7 +114,7 @@ def _sides(copy: WornCopy, id: str, done: DraftedGarment) -> Iterator[_Side]:
 
 
 def _lines(copy: WornCopy, piece: Piece, edge: str) -> Iterator[Outline]:
-    points = flattened(piece.edge(edge).path)
+    points = flatten(piece.edge(edge).path)
     yield copy.from_piece.all(points)
     fold = next((own for own in piece.edges if own.kind is EdgeKind.FOLD), None)
     if fold is not None:
@@ -159,7 +159,7 @@ def _next(
 def _onto(move: Affine, here: _Side, there: _Side) -> Affine:
     """The move that brings an edge's lower end onto another's."""
     x, y = move(here.foot)
-    return moved(x - there.foot[0], y - there.foot[1])
+    return translation(x - there.foot[0], y - there.foot[1])
 
 
 def _aside(
@@ -172,4 +172,4 @@ def _aside(
     step = 0.0
     while affinity.translate(shape, step, 0.0).intersection(placed).area > _OVER * shape.area:
         step += way * _STEP_MM
-    return moved(step, 0.0).after(move)
+    return translation(step, 0.0).after(move)

@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from wickel.geometry import Affine, Point, bounds, flattened, moved
+from wickel.geometry import Affine, Point, bounds, flatten, translation
 from wickel.job.sewn import UNSEEN, Sewn, row_bounds, sewn_rows
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
@@ -110,14 +110,16 @@ def _sketch(seen: list[WornCopy], pattern: Pattern, view: str) -> tuple[Sewn, ..
     high = body.max_y + _GAP_MM
     for copy in reversed(bands):
         own = bounds(copy.net)
-        placed.append(Sewn(copy=copy, move=moved(-(own.min_x + own.max_x) / 2, high - own.min_y)))
+        placed.append(
+            Sewn(copy=copy, move=translation(-(own.min_x + own.max_x) / 2, high - own.min_y))
+        )
         high += own.height + _GAP_MM
     for copy in seen:
         if _id(copy) == "sleeve":
             own = bounds(copy.net)
             left = _hangs_left(copy, view)
             x = body.min_x - _GAP_MM - own.max_x if left else body.max_x + _GAP_MM - own.min_x
-            placed.append(Sewn(copy=copy, move=moved(x, body.max_y - own.max_y)))
+            placed.append(Sewn(copy=copy, move=translation(x, body.max_y - own.max_y)))
     foot = row_bounds(placed).min_y
     return tuple(_shifted(placed, 0.0, -foot))
 
@@ -129,7 +131,7 @@ def _row(copies: list[WornCopy], pattern: Pattern) -> list[Sewn]:
     right = 0.0
     for copy in order:
         box = bounds(copy.net)
-        row.append(Sewn(copy=copy, move=moved(right - box.min_x, -box.min_y)))
+        row.append(Sewn(copy=copy, move=translation(right - box.min_x, -box.min_y)))
         right += box.width
     return row
 
@@ -144,12 +146,8 @@ def _rank(copy: WornCopy, pattern: Pattern) -> tuple[int, str]:
     outer = [edge for edge in piece.edges if edge.name in _OUTER]
     if any(cut.on_fold for cut in piece.cuts) or not outer:
         return (0, id)
-    edges = [
-        copy.from_piece.all(flattened(edge.path)) for edge in outer if edge.name != "panel seam"
-    ]
-    inner = [
-        copy.from_piece.all(flattened(edge.path)) for edge in outer if edge.name == "panel seam"
-    ]
+    edges = [copy.from_piece.all(flatten(edge.path)) for edge in outer if edge.name != "panel seam"]
+    inner = [copy.from_piece.all(flatten(edge.path)) for edge in outer if edge.name == "panel seam"]
     away = _mean_x(edges) - middle if edges else _mean_x(inner) - middle
     far = 2 if edges and inner else 1  # a panel between the centre and the side lies further out
     return (far if away > 0 else -far, id)
@@ -168,5 +166,5 @@ def _hangs_left(sleeve: WornCopy, view: str) -> bool:
 
 
 def _shifted(row: Iterable[Sewn], dx: float, dy: float) -> list[Sewn]:
-    by: Affine = moved(dx, dy)
+    by: Affine = translation(dx, dy)
     return [Sewn(copy=own.copy, move=by.after(own.move)) for own in row]

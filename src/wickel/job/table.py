@@ -26,13 +26,13 @@ from wickel.lay import (
     cut_from,
     cutting_minutes,
     for_laying,
-    kept,
+    kept_lay_of,
+    lay_again,
     lay_ways,
     lays_in_lengths,
     length_without,
     matching_cost,
     rank,
-    relaid,
     room_mm,
     share_of,
     wishes,
@@ -92,7 +92,7 @@ class Cell:
     @property
     def best(self) -> WayLine | None:
         """The line of the shortest way."""
-        lines = [own for own in self.ways if own.length_mm is not None]
+        lines = [way for way in self.ways if way.length_mm is not None]
         return min(lines, key=lambda own: (not own.complete, own.length_mm), default=None)
 
     def need(self, cloth: Cloth) -> Need | None:
@@ -240,19 +240,19 @@ def taken_over(cell: Cell, narrower: Cell, pieces: tuple[CutPiece, ...], cloth: 
     best = narrower.best
     if best is None or best.length_mm is None or narrower.laid is None:
         return cell
-    line = next((own for own in cell.ways if own.way == best.way), None)
+    line = next((way for way in cell.ways if way.way == best.way), None)
     if line is None or (
         line.length_mm is not None and line.complete and line.length_mm <= best.length_mm + _SAME_MM
     ):
         return cell
-    lay = relaid(narrower.laid, pieces, cloth)
+    lay = lay_again(narrower.laid, pieces, cloth)
     if lay is None:
         return cell
     mine = _line(WayFound(way=line.way, lay=lay, least_mm=line.least_mm), lay)
-    made = replace(cell, ways=tuple(mine if own is line else own for own in cell.ways))
+    made = replace(cell, ways=tuple(mine if way is line else way for way in cell.ways))
     if made.best is not mine:
         return made
-    made = replace(made, laid=kept(lay))
+    made = replace(made, laid=kept_lay_of(lay))
     if cloth.sold_length_mm is None or lay.lay_length_mm <= room_mm(cloth):
         return replace(
             made, refusal="", each=(), each_mm=()
@@ -320,11 +320,11 @@ def cell_of(task: CellTask, report: LayReport | None = None) -> Cell:
         size=task.size,
         width_mm=cloth.usable_width_mm,
         key=cell_key(pieces, cloth),
-        each=tuple(kept(lay) for lay in each),
+        each=tuple(kept_lay_of(lay) for lay in each),
         each_mm=tuple(lay.lay_length_mm for lay in each),
         refusal=refusal,
         ways=lines,
-        laid=None if best is None else kept(best),
+        laid=None if best is None else kept_lay_of(best),
         unmatched_mm=unmatched,
     )
 
@@ -333,9 +333,9 @@ def cell_lays(cell: Cell, pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[L
     """The lay of a cell, or those on each fixed length of its cloth, laid again on that and checked
     anew."""
     if not cell.each:
-        lay = None if cell.laid is None else relaid(cell.laid, pieces, cloth)
+        lay = None if cell.laid is None else lay_again(cell.laid, pieces, cloth)
         return () if lay is None else (lay,)
-    lays = [relaid(own, share_of(pieces, cloth, own.placements), cloth) for own in cell.each]
+    lays = [lay_again(own, share_of(pieces, cloth, own.placements), cloth) for own in cell.each]
     return tuple(lay for lay in lays if lay is not None)
 
 
@@ -359,7 +359,7 @@ def _with_earlier(task: CellTask, lays: dict[str, Lay]) -> dict[str, Lay]:
     for other in (task.narrower, task.known):
         if other is None or other.laid is None:
             continue
-        lay = relaid(other.laid, task.pieces, task.cloth)
+        lay = lay_again(other.laid, task.pieces, task.cloth)
         if lay is not None and (lay.way not in better or rank(lay) < rank(better[lay.way])):
             better[lay.way] = lay
     return better

@@ -16,7 +16,7 @@ from wickel.draft.operations import (
     without_doubles,
 )
 from wickel.draft.own import style_of
-from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flattened, simple_outline
+from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flatten, simple_outline
 from wickel.job.asked import asked_by, asked_of
 from wickel.job.cards import with_cards
 from wickel.job.job import AskedOfPrint, Card, CardGrain, Garment, Job, JobRefused
@@ -218,7 +218,7 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
         )
         for cut in piece.cuts
     )
-    inner: tuple[Outline, ...] = tuple(flattened(line.path) for line in piece.inner_lines)
+    inner: tuple[Outline, ...] = tuple(flatten(line.path) for line in piece.inner_lines)
     return CutPiece(
         id=f"{garment.id}/{piece.id}",
         name=piece.name,
@@ -284,7 +284,7 @@ def pieces_of(drafts: Iterable[DraftedGarment], job: Job) -> tuple[CutPiece, ...
     return checked_pieces((*pieces, *_plain_pieces(job)), job)
 
 
-def numbered(pieces: tuple[CutPiece, ...], number: int) -> tuple[CutPiece, ...]:
+def with_number(pieces: tuple[CutPiece, ...], number: int) -> tuple[CutPiece, ...]:
     """The pieces of one of several garments or jobs that are laid together, under names of their
     own."""
     return tuple(

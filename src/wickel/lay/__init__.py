@@ -18,7 +18,7 @@ from wickel.lay.demand import (
 )
 from wickel.lay.exact import exact_check
 from wickel.lay.finished import for_laying, lays_alike, on_like_cloth, with_findings
-from wickel.lay.kept import KeptLay, kept, not_laid, relaid, taken_up
+from wickel.lay.kept import KeptLay, kept_lay_of, lay_again, not_laid, taken_up
 from wickel.lay.labour import cutting_minutes
 from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
 from wickel.lay.make import make_lay
@@ -80,7 +80,8 @@ __all__ = [
     "flaws_on_table",
     "fold_lines",
     "for_laying",
-    "kept",
+    "kept_lay_of",
+    "lay_again",
     "lay_ways",
     "lays_alike",
     "lays_in_lengths",
@@ -92,7 +93,6 @@ __all__ = [
     "on_like_cloth",
     "on_table",
     "rank",
-    "relaid",
     "room_mm",
     "share_of",
     "shortest",

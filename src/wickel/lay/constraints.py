@@ -19,7 +19,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 
 from wickel.cloth import BorderAt, Cloth, Design, Ply, Repeat, Section
-from wickel.geometry import Affine, Outline, Point, bounds, outline_of, placing, turned
+from wickel.geometry import Affine, Outline, Point, bounds, outline_of, placing, rotation
 from wickel.lay.demand import Axes, CutPiece, Waived
 from wickel.lay.nest import NEVER_AGAIN_MM, Lattice
 from wickel.lay.parts import LayRefused, Part
@@ -120,10 +120,12 @@ def constrained(
     """
     design = cloth.lay_design
     if design.border is None and design.repeat is None and design.motif is None:
-        return tuple(own.parts for own in sections)
+        return tuple(section.parts for section in sections)
     by_id = {piece.id: piece for piece in pieces}
-    depth = max(_common_depth(own.parts, by_id, cloth, own.section) for own in sections)
-    origins = _origins(pieces, tuple(part for own in sections for part in own.parts), design)
+    depth = max(_common_depth(section.parts, by_id, cloth, section.section) for section in sections)
+    origins = _origins(
+        pieces, tuple(part for section in sections for part in section.parts), design
+    )
     made = []
     for own in sections:
         made.append(
@@ -297,7 +299,7 @@ def _on_border_across(pose: Pose, piece: CutPiece, cloth: Cloth) -> Pose | None:
 
 def _along(p: Point, piece: CutPiece) -> float:
     """How far along its grain a point of a piece lies."""
-    return turned(-piece.grain_deg)(p)[0]
+    return rotation(-piece.grain_deg)(p)[0]
 
 
 def _origins(

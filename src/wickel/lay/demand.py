@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from wickel.cloth import Cloth, Print
-from wickel.geometry import Outline, Point, area, is_mirror_symmetric, unfolded
+from wickel.geometry import Outline, Point, area, is_mirror_symmetric, unfold_outline
 
 FoldSegment = tuple[Point, Point]
 
@@ -149,7 +149,7 @@ def copies_mm2(pieces: Iterable[CutPiece], cloth: Cloth) -> float:
             if order.cloth == cloth.id:
                 outline, holes = piece.cut_line, piece.holes
                 for edges in fold_lines(order.fold_edges):
-                    outline, holes = unfolded(outline, edges[0], holes)
+                    outline, holes = unfold_outline(outline, edges[0], holes)
                 found.append(order.copies * area(outline, holes))
     return math.fsum(found)
 

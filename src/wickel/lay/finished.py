@@ -83,9 +83,9 @@ def on_like_cloth(lay: Lay, cloth: Cloth) -> Lay:
     if old == cloth.shown_name:
         return replace(lay, cloth=cloth)
     beside = (
-        replace(own, text=renamed(own.text, old, cloth.shown_name))
-        for own in lay.findings
-        if own.code in _BESIDE_RULES
+        replace(finding, text=renamed(finding.text, old, cloth.shown_name))
+        for finding in lay.findings
+        if finding.code in _BESIDE_RULES
     )
     named = with_findings(replace(lay, cloth=cloth))
     return replace(named, findings=(*named.findings, *beside))

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from shapely.geometry import Polygon, box
 
-from wickel.geometry import Outline, area, bounds, cover, moved, outline_of
+from wickel.geometry import Outline, area, bounds, cover, outline_of, translation
 from wickel.lay.constraints import Obstacle
 from wickel.lay.nest import Candidate, Item, Solution, Spot
 from wickel.lay.parts import Part
@@ -104,7 +104,7 @@ def covering(outline: Outline) -> Outline:
 def obstacle_outlines(obstacles: tuple[Obstacle, ...], margin_mm: float) -> tuple[Outline, ...]:
     """Obstacles for the nesting, moved as ``items_of`` moves what is placed."""
     return tuple(
-        moved(margin_mm / 2, 0.0).all(covering(obstacle.outline)) for obstacle in obstacles
+        translation(margin_mm / 2, 0.0).all(covering(obstacle.outline)) for obstacle in obstacles
     )
 
 

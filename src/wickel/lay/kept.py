@@ -53,13 +53,13 @@ class KeptLay:
     by_hand: bool = False
 
 
-def kept(lay: Lay) -> KeptLay:
+def kept_lay_of(lay: Lay) -> KeptLay:
     """What of a lay is kept."""
     return KeptLay(
         way=lay.way,
         exact_way=lay.spread.exact_way,
         lay_width_mm=lay.spread.width_mm,
-        lengths_mm=tuple(own.length_mm for own in lay.spread.sections),
+        lengths_mm=tuple(section.length_mm for section in lay.spread.sections),
         placements=tuple(replace(placement, shape=NO_SHAPE) for placement in lay.placements),
         seed=lay.seed,
         effort=lay.effort,
@@ -75,7 +75,7 @@ def _stack_ply(lay: Lay) -> int | None:
     return 0 if lay.spread.sections[0].zones[0].plies[0].map.determinant > 0 else 1
 
 
-def relaid(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
+def lay_again(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
     """A kept lay of these pieces on a cloth at least as wide; None when anything of it breaks a
     rule there."""
     if {placement.piece for placement in own.placements} != {piece.id for piece in pieces}:

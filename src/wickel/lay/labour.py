@@ -20,7 +20,8 @@ CUT_MM_A_MIN, THICK = 1500.0, 1.5
 def cutting_minutes(lay: Lay) -> float:
     """About how many minutes it takes to spread, lay and cut a lay."""
     folds = sum(
-        len({fold.name for zone in own.zones for fold in zone.folds}) for own in lay.spread.sections
+        len({fold.name for zone in section.zones for fold in zone.folds})
+        for section in lay.spread.sections
     )
     spreading = SECTION_MIN * len(lay.spread.sections) + FOLD_MIN * folds
     return spreading + sum(PLACEMENT_MIN + _cutting(placement) for placement in lay.placements)

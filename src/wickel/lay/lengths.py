@@ -13,7 +13,7 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from wickel.cloth import Cloth
-from wickel.geometry import bounds, unfolded
+from wickel.geometry import bounds, unfold_outline
 from wickel.lay.demand import CutPiece, copies_mm2, cut_from, fold_lines
 from wickel.lay.nest import Stopped
 from wickel.lay.parts import LayRefused, LayStopped
@@ -158,7 +158,7 @@ def _size(unit: _Unit, cloth: Cloth) -> tuple[float, float]:
     """What units are given out by: how long they lie along the grain, then their area."""
     outline = unit.piece.cut_line
     for edges in fold_lines(unit.piece.orders[unit.order].fold_edges):
-        outline, _ = unfolded(outline, edges[0], ())
+        outline, _ = unfold_outline(outline, edges[0], ())
     box = bounds(outline)
     return (round(max(box.width, box.height), 1), copies_mm2(_pieces((unit,)), cloth))
 

@@ -54,7 +54,9 @@ def wishes(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[Wish, ...]:
     return tuple(found)
 
 
-def released(pieces: tuple[CutPiece, ...], left_out: Collection[Wish]) -> tuple[CutPiece, ...]:
+def without_wishes(
+    pieces: tuple[CutPiece, ...], left_out: Collection[Wish]
+) -> tuple[CutPiece, ...]:
     """The pieces without some of their wishes; one whose grain was turned across for a border keeps
     it so."""
     return tuple(_released(piece, left_out) for piece in pieces)
@@ -87,7 +89,7 @@ def length_without(
     None where no way can hold the pieces then, or only a stack of two cloths is asked for, whose
     lengths hang together.
     """
-    free = released(pieces, left_out)
+    free = without_wishes(pieces, left_out)
     alone = tuple(way for way in ways if way != STACKED)
     if len(alone) == 1:
         try:

@@ -135,7 +135,7 @@ def parts_at(
             parts[home.section].append(
                 Part(id=id, piece=piece, poses=take.poses, yields=take.yields)
             )
-    return tuple(tuple(own) for own in parts)
+    return tuple(tuple(part) for part in parts)
 
 
 def _refuse_slanting(piece: CutPiece, section: Section) -> None:

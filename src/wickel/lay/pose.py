@@ -8,7 +8,7 @@ from shapely.geometry import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from wickel.cloth import Cloth, Spread, Zone
-from wickel.geometry import Affine, Outline, outline_of, placing, reflection, unfolded
+from wickel.geometry import Affine, Outline, outline_of, placing, reflection, unfold_outline
 from wickel.lay.demand import CutPiece
 from wickel.lay.placement import Placement, Shape
 
@@ -71,7 +71,9 @@ def flat_copies(placement: Placement, piece: CutPiece, zone: Zone) -> tuple[Flat
             (pair,) = (pair for pair in fold.joins if ply in pair)
             if ply != pair[0]:
                 continue  # the second ply of a fold is the other half of the same copy
-            outline, holes = unfolded(outline, (to_cloth(fold.start), to_cloth(fold.end)), holes)
+            outline, holes = unfold_outline(
+                outline, (to_cloth(fold.start), to_cloth(fold.end)), holes
+            )
             hand, plies = 0, pair
         copies.append(FlatCopy(outline=outline, holes=holes, hand=hand, plies=plies))
     return tuple(copies)
@@ -142,7 +144,7 @@ def marks_on_table(
     if folds and not placement.on_fold:
         start, end = folds[0]
         if net is not None:
-            net, _ = unfolded(net, (start, end))
+            net, _ = unfold_outline(net, (start, end))
         over = reflection(start, end)
         inner += [over.all(line) for line in piece.inner_lines]
     return (

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from itertools import product
 
 from wickel.cloth import FoldEdge, Zone
-from wickel.geometry import Affine, Outline, bounds, placing, unfolded
+from wickel.geometry import Affine, Outline, bounds, placing, unfold_outline
 from wickel.lay.demand import CutOrder, CutPiece, FoldSegment, fold_lines
 from wickel.lay.nest import Lattice
 from wickel.lay.placement import Shape
@@ -186,7 +186,7 @@ def on_fold_shapes(piece: CutPiece, order: CutOrder) -> Iterator[tuple[FoldSegme
         outline, holes = piece.cut_line, piece.holes
         for other in lines:
             if other is not kept:
-                outline, holes = unfolded(outline, other, holes)
+                outline, holes = unfold_outline(outline, other, holes)
         yield kept, Shape(outline=outline, holes=holes)
 
 
@@ -205,7 +205,7 @@ def unfolded_whole(piece: CutPiece, order: CutOrder) -> tuple[Outline, tuple[Out
     """The piece unfolded across all its folds."""
     outline, holes = piece.cut_line, piece.holes
     for edges in fold_lines(order.fold_edges):
-        outline, holes = unfolded(outline, edges[0], holes)
+        outline, holes = unfold_outline(outline, edges[0], holes)
     return outline, holes
 
 

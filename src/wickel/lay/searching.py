@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from time import perf_counter
 
 from wickel.cloth import Spread
-from wickel.geometry import moved
+from wickel.geometry import translation
 from wickel.lay.constraints import Obstacle, obstacles_on
 from wickel.lay.finished import Searched, lay_of
 from wickel.lay.items import items_of, obstacle_outlines, spot_of, to_start
@@ -215,7 +215,7 @@ class Laying:
                     (z, p) for z, zone in enumerate(section.zones) for p in range(len(zone.plies))
                 )
                 obstacles = tuple(
-                    replace(own, outline=moved(-section.x_mm, 0.0).all(own.outline))
+                    replace(own, outline=translation(-section.x_mm, 0.0).all(own.outline))
                     for own in obstacles_on(self.plan.cloth, section, every)
                 )
                 steps = min(effort, _SETTLING_EFFORT)

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from wickel.cloth import Ply, spread
-from wickel.geometry import unfolded
+from wickel.geometry import unfold_outline
 from wickel.lay.demand import CutPiece
 from wickel.lay.placement import Lay, Placement, Shape
 from wickel.lay.pose import table_map
@@ -30,7 +30,9 @@ def _copies(placement: Placement, lay: Lay) -> Iterator[Placement]:
     if placement.on_fold:
         fold = next(fold for fold in zone.folds if fold.name == placement.fold)
         back = table_map(placement, piece).inverse()
-        outline, holes = unfolded(shape.outline, (back(fold.start), back(fold.end)), shape.holes)
+        outline, holes = unfold_outline(
+            shape.outline, (back(fold.start), back(fold.end)), shape.holes
+        )
         shape = Shape(outline=outline, holes=holes)
         lower = {pair[0] for pair in fold.joins}
         plies = tuple(

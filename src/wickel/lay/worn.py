@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from wickel.geometry import Affine, Outline, turned
+from wickel.geometry import Affine, Outline, rotation
 from wickel.lay.placement import Lay
 from wickel.lay.pose import marks_on_table, on_table, table_map
 from wickel.lay.unfolding import unfolded_lay
@@ -36,7 +36,7 @@ def worn_copies(lay: Lay) -> tuple[WornCopy, ...]:
     copies = []
     for placement in sorted(flat.placements, key=lambda own: (order[own.piece], own.id)):
         piece = flat.piece(placement.piece)
-        upright = turned(-90.0 - placement.turn_deg)
+        upright = rotation(-90.0 - placement.turn_deg)
         cut = upright.all(on_table(placement, piece).outline)
         net, _ = marks_on_table(placement, piece)
         copies.append(

@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 from functools import lru_cache
 
-from wickel.geometry import Outline, Path, Point, Side, cut_outline, flattened, length, point_at
+from wickel.geometry import Outline, Path, Point, Side, cut_outline, flatten, length, point_at
 from wickel.pattern.figure import Figure
 
 
@@ -161,7 +161,7 @@ def net_line(piece: Piece) -> Outline:
     """The net line as a closed outline, flattened to 0.1 mm."""
     points: list[Point] = []
     for edge in piece.edges:
-        points.extend(flattened(edge.path)[:-1])
+        points.extend(flatten(edge.path)[:-1])
     return tuple(points)
 
 
@@ -174,7 +174,7 @@ def cut_line(piece: Piece) -> Outline:
     return cut_outline(
         [
             Side(
-                points=flattened(edge.path),
+                points=flatten(edge.path),
                 allowance_mm=edge.allowance_mm,
                 square=edge.kind is EdgeKind.HEM,
                 fold=edge.kind is EdgeKind.FOLD,

@@ -29,7 +29,7 @@ from wickel.app.session import Session
 from wickel.app.stages.buy_bolt import BoltPage
 from wickel.app.stages.buy_cell import CellCard
 from wickel.app.stages.buy_list import ListPage, Orders
-from wickel.app.table.ink import mixed, pen
+from wickel.app.table.ink import mixed_colour, pen
 from wickel.app.theme import palette, text_font
 from wickel.app.widgets.cards import card, label, relabelled
 from wickel.app.widgets.flow import flow_bar, with_words
@@ -81,7 +81,7 @@ class _CellPainter(QStyledItemDelegate):
         ground = (
             QColor(colours.paper)
             if share is None
-            else mixed(colours.weld, colours.paper, 0.06 + 0.34 * share)
+            else mixed_colour(colours.weld, colours.paper, 0.06 + 0.34 * share)
         )
         painter.setBrush(ground)
         painter.setPen(pen(colours.indigo, 2.5) if chosen else pen(colours.undyed, 1))
@@ -460,8 +460,8 @@ class BuyStage(QWidget):
                 [
                     size,
                     *(
-                        "" if own is None else self._written(own, cloth, unit, ways=ways)
-                        for own in cells
+                        "" if cell is None else self._written(cell, cloth, unit, ways=ways)
+                        for cell in cells
                     ),
                 ]
             )

@@ -135,7 +135,7 @@ class CellCard(QWidget):
 
     def _show_ways(self, cell: Cell, cloth: Cloth, unit: Unit, at_hand_mm: float | None) -> None:
         laid = sorted(
-            (own for own in cell.ways if own.length_mm is not None),
+            (way for way in cell.ways if way.length_mm is not None),
             key=lambda own: own.length_mm or 0.0,
         )
         fitting = () if at_hand_mm is None else fit_of(cell, cloth, at_hand_mm).ways

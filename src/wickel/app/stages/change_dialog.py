@@ -28,7 +28,7 @@ from wickel.draft.operations import (
     Change,
     Question,
     Spot,
-    changed,
+    apply_change,
     dart_marks,
     questions,
 )
@@ -209,7 +209,7 @@ class ChangeDialog(QDialog):
     def _try(self) -> None:
         """Show what the change would make, or why it cannot be made."""
         try:
-            made = changed(self._pattern, self.change())
+            made = apply_change(self._pattern, self.change())
         except DraftRefused as refusal:
             relabelled(self.said, str(refusal), "broken")
             self.do.setEnabled(False)

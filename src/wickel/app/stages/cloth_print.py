@@ -18,7 +18,7 @@ from wickel.app.widgets.cards import label
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
-from wickel.app.widgets.pictures import NoPicture, encoded, no_larger, read_picture
+from wickel.app.widgets.pictures import NoPicture, encode_image, no_larger, read_picture
 from wickel.cloth import FIGURE_NAMES, Border, BorderAt, Cloth, Design, Figure, Motif, Repeat
 from wickel.files import tile_mm
 from wickel.units import Unit
@@ -249,6 +249,6 @@ class DesignPart(QWidget):
         self._change(
             tr("Own picture"),
             lambda design: replace(
-                design, picture=encoded(image, "PNG"), repeat=design.repeat or usual
+                design, picture=encode_image(image, "PNG"), repeat=design.repeat or usual
             ),
         )

@@ -26,7 +26,7 @@ from wickel.app.stages.references import References
 from wickel.app.table.paper_view import PaperView
 from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import label
-from wickel.app.widgets.dialogs import agreed, asked_text
+from wickel.app.widgets.dialogs import ask_yes, asked_text
 from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
 from wickel.draft import DraftRefused, Own, TapeCheck, draft, full_options
@@ -359,7 +359,7 @@ class DraftStage(Stage):
 
     def _agreed(self, lost: tuple[str, ...]) -> bool:
         """Whether the maker wants the pieces rewritten although so much is lost."""
-        return agreed(
+        return ask_yes(
             self.window(),
             tr("Rewrite with formulas"),
             tr("These are lost when the pieces are written as formulas. Undo brings them back."),

@@ -23,7 +23,7 @@ from PySide6.QtWidgets import (
 from wickel.app.session import Session
 from wickel.app.studio_folder import Listing, StudioFolder
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, scrolling
-from wickel.app.widgets.dialogs import agreed
+from wickel.app.widgets.dialogs import ask_yes
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.ticket import shown_date
 from wickel.files import UnreadableFile
@@ -337,5 +337,5 @@ class JobsStage(QWidget):
             self._session.trouble.emit(
                 tr("The open job is in the bin: open another, or bring it back, first.")
             )
-        elif agreed(self.window(), tr("Empty the bin"), sentence, names, tr("Throw them away")):
+        elif ask_yes(self.window(), tr("Empty the bin"), sentence, names, tr("Throw them away")):
             self._do(self._folder.empty_bin)

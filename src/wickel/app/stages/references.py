@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QFileDialog, QFrame, QHBoxLayout, QPushButton, QVB
 from wickel.app.session import Session
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import label
-from wickel.app.widgets.pictures import NoPicture, encoded, no_larger, read_picture
+from wickel.app.widgets.pictures import NoPicture, encode_image, no_larger, read_picture
 from wickel.job import Picture
 from wickel.job.edits import with_picture, without_picture
 from wickel.wording import tr
@@ -117,7 +117,7 @@ class References(QFrame):
         except NoPicture as reason:
             self._session.trouble.emit(str(reason))
             return
-        data = encoded(image.convertToFormat(QImage.Format.Format_RGB32), "JPEG", QUALITY)
+        data = encode_image(image.convertToFormat(QImage.Format.Format_RGB32), "JPEG", QUALITY)
         self._at = len(self._session.job.pictures)
         picture = Picture(name=path.stem, data=data)
         self._session.apply(

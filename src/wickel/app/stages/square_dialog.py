@@ -34,7 +34,7 @@ _STEPS = {
 }
 
 
-def squared(image: QImage, corners: tuple[QPointF, ...]) -> QImage:
+def square_picture(image: QImage, corners: tuple[QPointF, ...]) -> QImage:
     """What lies between four corners of a picture, in pixels from the upper left clockwise, as a
     rectangle.
 
@@ -195,7 +195,7 @@ class SquareDialog(QDialog):
 
     def accept(self) -> None:
         try:
-            made = squared(self.picture.image, tuple(self.picture.corners))
+            made = square_picture(self.picture.image, tuple(self.picture.corners))
         except ValueError:
             self.trouble.setText(
                 tr("The corners have to go round the repeat: put each on its own side.")

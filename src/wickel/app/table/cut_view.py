@@ -16,7 +16,7 @@ from wickel.app.table.view import PickItem, PickView, scene_path
 from wickel.app.theme import palette
 from wickel.cloth import Cloth
 from wickel.files import ground_of
-from wickel.geometry import Affine, Outline, bounds, moved
+from wickel.geometry import Affine, Outline, bounds, translation
 from wickel.job import DraftedGarment, Sewn, Sketch, row_bounds, sewn_rows, sketches
 from wickel.lay import Lay, WornCopy, worn_copies
 from wickel.wording import tr
@@ -118,7 +118,7 @@ def apart(copies: tuple[WornCopy, ...], top: float = 0.0) -> dict[str, Affine]:
     for copy, box in zip(copies, boxes, strict=True):
         if x > 0 and x + box.width > widest:
             x, top, high = 0.0, top - high - _NAME_MM - _GAP_MM, 0.0
-        found[copy.id] = moved(x - box.min_x, top - box.max_y)
+        found[copy.id] = translation(x - box.min_x, top - box.max_y)
         x, high = x + box.width + _GAP_MM, max(high, box.height)
     return found
 
@@ -130,7 +130,7 @@ def together(rows: tuple[tuple[Sewn, ...], ...]) -> dict[str, Affine]:
     for row in rows:
         box = row_bounds(row)
         for sewn in row:
-            found[sewn.copy.id] = moved(-box.min_x, top - box.max_y).after(sewn.move)
+            found[sewn.copy.id] = translation(-box.min_x, top - box.max_y).after(sewn.move)
         top -= box.height + _NAME_MM + _GAP_MM
     return found
 
@@ -182,11 +182,11 @@ class CutView(PickView):
         """Where the copies are moved to: rows that hang together above, the others below."""
         moves = together(rows)
         lowest = min(
-            (bounds(moves[own.id].all(own.net)).min_y for own in copies if own.id in moves),
+            (bounds(moves[copy.id].all(copy.net)).min_y for copy in copies if copy.id in moves),
             default=None,
         )
         below = 0.0 if lowest is None else lowest - _NAME_MM - _GAP_MM
-        return moves | apart(tuple(own for own in copies if own.id not in moves), below)
+        return moves | apart(tuple(copy for copy in copies if copy.id not in moves), below)
 
     def _show_sketches(self, lay: Lay, seen: tuple[Sketch, ...]) -> None:
         """Show the views of the garment one beside the other. A copy that is in several has a key
@@ -194,7 +194,7 @@ class CutView(PickView):
         x = 0.0
         for sketch in seen:
             box = row_bounds(sketch.copies)
-            by = moved(x - box.min_x, 0.0)
+            by = translation(x - box.min_x, 0.0)
             for sewn in sketch.copies:
                 key = (
                     f"{sewn.copy.id}, {sketch.words}"

@@ -11,7 +11,7 @@ from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPen
 from wickel.app.theme import text_font
 
 
-def mixed(one: str, other: str, share: float) -> QColor:
+def mixed_colour(one: str, other: str, share: float) -> QColor:
     """A colour between two, with ``share`` of the first."""
     a, b = QColor(one), QColor(other)
     return QColor(

@@ -9,7 +9,7 @@ from PySide6.QtCore import QPointF, QRect, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath
 from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 
-from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
+from wickel.app.table.ink import arrow, dashed, mixed_colour, name_in, pen
 from wickel.app.table.print_paint import has_figure, paint_print, to_picture
 from wickel.app.table.tape import THICK, Tape, paint_tape
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
@@ -25,7 +25,7 @@ from wickel.wording import tr
 _BELOW = 34.0
 
 
-def flipped(outline: Outline) -> Outline:
+def flip_outline(outline: Outline) -> Outline:
     """From the spread frame (y up) to the scene (y down)."""
     return tuple((x, -y) for x, y in outline)
 
@@ -44,15 +44,15 @@ class ClothItem(QGraphicsItem):
         self._cloth = cloth
         self._sections = spread.sections
         self._flaws = [
-            scene_path(flipped(outline), closed=True)
+            scene_path(flip_outline(outline), closed=True)
             for outline, _ in flaws_on_table(cloth, spread)
         ]
         outlines = [zone.outline for section in spread.sections for zone in section.zones]
-        box = bounds([point for outline in outlines for point in flipped(outline)])
+        box = bounds([point for outline in outlines for point in flip_outline(outline)])
         self.box = QRectF(box.min_x, box.min_y, box.width, box.height)
         self._shape = QPainterPath()
         for outline in outlines:
-            self._shape.addPath(scene_path(flipped(outline), closed=True))
+            self._shape.addPath(scene_path(flip_outline(outline), closed=True))
 
     def boundingRect(self) -> QRectF:
         return self.box
@@ -62,7 +62,9 @@ class ClothItem(QGraphicsItem):
     ) -> None:
         colours = palette()
         scale = painter.worldTransform().m11()
-        ground = mixed(ground_of(self._cloth), colours.paper, 0.5 if not colours.dark else 0.35)
+        ground = mixed_colour(
+            ground_of(self._cloth), colours.paper, 0.5 if not colours.dark else 0.35
+        )
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(ground)
         painter.drawPath(self._shape)
@@ -83,7 +85,7 @@ class ClothItem(QGraphicsItem):
             painter.save()
             painter.setOpacity(0.5)
             painter.setClipPath(
-                scene_path(flipped(zone.outline), closed=True), Qt.ClipOperation.IntersectClip
+                scene_path(flip_outline(zone.outline), closed=True), Qt.ClipOperation.IntersectClip
             )
             lowest = zone.plies[0].map
             painter.setTransform(to_picture(lowest.inverse()), combine=True)
@@ -120,10 +122,10 @@ class ClothItem(QGraphicsItem):
     def _paint_edges(self, painter: QPainter, section: Section, scale: float) -> None:
         colours = palette()
         for zone in section.zones:
-            box = bounds(flipped(zone.outline))
+            box = bounds(flip_outline(zone.outline))
             painter.setPen(dashed(colours.ink, 2.2, 1, 3))
             for side in zone.selvages:
-                painter.drawPath(scene_path(flipped(side), closed=False))
+                painter.drawPath(scene_path(flip_outline(side), closed=False))
             for fold in zone.folds:
                 painter.setPen(pen(colours.indigo, 4))
                 painter.drawLine(
@@ -133,7 +135,7 @@ class ClothItem(QGraphicsItem):
                 painter.drawLine(
                     QPointF(fold.start[0], -fold.start[1]), QPointF(fold.end[0], -fold.end[1])
                 )
-            usable = bounds(flipped(zone.usable))
+            usable = bounds(flip_outline(zone.usable))
             if len(zone.usable) == 4 and usable.height < box.height - 1e-6:
                 painter.setPen(dashed(colours.soft, 1, 3, 3))
                 for y in (usable.min_y, usable.max_y):
@@ -162,9 +164,9 @@ class PlacementItem(PickItem):
     ) -> None:
         piece = lay.piece(placement.piece)
         shape = on_table(placement, piece)
-        path = scene_path(flipped(shape.outline), closed=True)
+        path = scene_path(flip_outline(shape.outline), closed=True)
         for hole in shape.holes:
-            path.addPath(scene_path(flipped(hole), closed=True))
+            path.addPath(scene_path(flip_outline(hole), closed=True))
         super().__init__(path)
         self.placement = placement
         self._name = f"{mark} · {piece.name}" if mark else piece.name
@@ -175,8 +177,8 @@ class PlacementItem(PickItem):
             for own in lay.broken
         )
         net, inner = marks_on_table(placement, piece)
-        self._net = None if net is None else scene_path(flipped(net), closed=True)
-        self._inner = [scene_path(flipped(line), closed=False) for line in inner]
+        self._net = None if net is None else scene_path(flip_outline(net), closed=True)
+        self._inner = [scene_path(flip_outline(line), closed=False) for line in inner]
         self._copies = copies_text(placement, lay)
         self.named = True
         room, self._upright = name_room(shape.outline)
@@ -192,7 +194,7 @@ class PlacementItem(PickItem):
         painter.drawPath(self.cut_path)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         if self.broken:
-            painter.setBrush(mixed(colours.madder, colours.paper, 0.5))
+            painter.setBrush(mixed_colour(colours.madder, colours.paper, 0.5))
             painter.drawPath(self.cut_path)
         painter.setPen(dashed(self._colour, 1.1, 5, 3))
         if self._net is not None:
@@ -208,7 +210,7 @@ class PlacementItem(PickItem):
         return f"{self._name}, {self._copies}"
 
     def _fill(self) -> QColor:
-        colour = mixed(self._colour, palette().paper, 0.28 if self.chosen else 0.10)
+        colour = mixed_colour(self._colour, palette().paper, 0.28 if self.chosen else 0.10)
         colour.setAlpha(_SEEN_THROUGH)  # the print of the cloth shows through
         return colour
 

@@ -10,13 +10,13 @@ from PySide6.QtCore import QPointF, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QFontMetricsF, QMouseEvent, QPainter, QResizeEvent
 from PySide6.QtWidgets import QStyleOptionGraphicsItem, QWidget
 
-from wickel.app.table.ink import arrow, dashed, mixed, name_in, pen
+from wickel.app.table.ink import arrow, dashed, mixed_colour, name_in, pen
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.draft import chalk_list
 from wickel.draft.checks import SEWING_TOLERANCE_MM
 from wickel.drawing import name_room, notch_tick
-from wickel.geometry import Outline, Point, bounds, flattened, length, point_at
+from wickel.geometry import Outline, Point, bounds, flatten, length, point_at
 from wickel.pattern import (
     ConstructionPoint,
     EdgeKind,
@@ -102,19 +102,19 @@ class PaperItem(PickItem):
         self._net_box = bounds(hung(net))
         self._other = None if other is None else scene_path(hung(net_line(other)), closed=True)
         self._folds = [
-            scene_path(hung(flattened(edge.path)), closed=False)
+            scene_path(hung(flatten(edge.path)), closed=False)
             for edge in piece.edges
             if edge.kind is EdgeKind.FOLD
         ]
         self._inner = [
-            scene_path(hung(flattened(line.path)), closed=False) for line in piece.inner_lines
+            scene_path(hung(flatten(line.path)), closed=False) for line in piece.inner_lines
         ]
         self._notches = [
             scene_path(hung(notch_tick(piece, notch_point(piece, notch))), closed=False)
             for notch in piece.notches
         ]
         self.named = True
-        inner = [hung(flattened(line.path)) for line in piece.inner_lines]
+        inner = [hung(flatten(line.path)) for line in piece.inner_lines]
         room, _ = name_room(hung(cut), may_turn=False, beside=inner)
         self._room = QRectF(room.min_x, room.min_y, room.width, room.height)
         upright, turned = name_room(hung(cut), beside=inner)
@@ -154,7 +154,7 @@ class PaperItem(PickItem):
         self._paint_words(painter)
 
     def _fill(self) -> QColor:
-        return mixed(palette().woad, palette().paper, 0.16 if self.chosen else 0.0)
+        return mixed_colour(palette().woad, palette().paper, 0.16 if self.chosen else 0.0)
 
     def _paint_words(self, painter: QPainter) -> None:
         colours = palette()

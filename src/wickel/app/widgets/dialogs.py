@@ -79,7 +79,7 @@ class Notice(QDialog):
         self.taken = words
 
 
-def agreed(parent: QWidget, title: str, sentence: str, lines: Iterable[str], do: str) -> bool:
+def ask_yes(parent: QWidget, title: str, sentence: str, lines: Iterable[str], do: str) -> bool:
     """Whether the maker wants what a notice asks about."""
     notice = Notice(parent, title, sentence, lines, do=do)
     done = notice.exec() == QDialog.DialogCode.Accepted

@@ -8,7 +8,7 @@ from PySide6.QtCore import QPointF, QRectF, QSize, QSizeF, Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPaintEvent, QPolygonF
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from wickel.app.table.ink import dashed, mixed, pen
+from wickel.app.table.ink import dashed, mixed_colour, pen
 from wickel.app.theme import palette, text_font
 from wickel.cloth import WAYS, Cloth, Panel, fold_panels
 from wickel.cloth.folding import LENGTH_MM, WIDTH_MM
@@ -101,7 +101,10 @@ class FoldingPicture(QWidget):
             return QPolygonF([there(p) for p in outline])
 
         colour = ground_of(self._cloth) if self._cloth else GROUND
-        right, wrong = mixed(colour, colours.paper, 0.62), mixed(colour, colours.paper, 0.28)
+        right, wrong = (
+            mixed_colour(colour, colours.paper, 0.62),
+            mixed_colour(colour, colours.paper, 0.28),
+        )
         for face in panel.faces:
             painter.setPen(pen(colours.ink, 1.4))
             painter.setBrush(wrong if face.wrong_side else right)

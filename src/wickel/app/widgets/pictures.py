@@ -38,7 +38,7 @@ def no_larger(image: QImage, most_pixels: int) -> QImage:
     )
 
 
-def encoded(image: QImage, form: str, quality: int = -1) -> bytes:
+def encode_image(image: QImage, form: str, quality: int = -1) -> bytes:
     """The image as a file of the ``form`` ``"PNG"`` or ``"JPEG"``; ``quality`` from 0 to 100, or −1
     for the usual."""
     data = QByteArray()

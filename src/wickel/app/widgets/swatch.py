@@ -7,7 +7,7 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QPainter, QPainterPath, QPaintEvent, QTransform
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from wickel.app.table.ink import arrow, mixed, pen
+from wickel.app.table.ink import arrow, mixed_colour, pen
 from wickel.app.table.lay_view import dye
 from wickel.app.table.paper_view import hung
 from wickel.app.table.print_paint import has_figure, paint_print
@@ -15,7 +15,7 @@ from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
 from wickel.cloth import BorderAt, Cloth, Print
 from wickel.files import ground_of, tile_mm
-from wickel.geometry import bounds, unfolded
+from wickel.geometry import bounds, unfold_outline
 from wickel.lay import CutPiece, Grain, Lay, on_table
 from wickel.wording import tr
 
@@ -25,7 +25,7 @@ def paint_cloth(
 ) -> None:
     """Fill a box with a cloth and the marks of its print, running along ``deg``."""
     colours = palette()
-    ground = mixed(ground_of(cloth), colours.paper, 0.72)
+    ground = mixed_colour(ground_of(cloth), colours.paper, 0.72)
     if has_figure(cloth):
         _paint_figure(painter, box, cloth, deg)
         return
@@ -119,7 +119,7 @@ class PrintOnPiece(QWidget):
             outline = piece.cut_line
             folds = next((order.fold_edges for order in piece.orders if order.fold_edges), ())
             if folds:
-                outline, _ = unfolded(outline, folds[0])
+                outline, _ = unfold_outline(outline, folds[0])
             self._path = scene_path(hung(outline), closed=True)
             self.setAccessibleName(tr("{piece} with its print, head up", piece=piece.name))
         self.update()
@@ -209,7 +209,7 @@ class LayPicture(QWidget):
             self.width() / max(self._longest, box.width), self.height() / lay.spread.width_mm
         )
         top = self.height() / 2 + box.height * scale / 2
-        ground = mixed(ground_of(lay.cloth), colours.paper, 0.55)
+        ground = mixed_colour(ground_of(lay.cloth), colours.paper, 0.55)
         painter.fillRect(
             QRectF(0, top - box.height * scale, box.width * scale, box.height * scale), ground
         )
@@ -219,7 +219,7 @@ class LayPicture(QWidget):
             shape = on_table(placement, piece)
             colour = dye(garments.index(piece.garment))
             painter.setPen(pen(colour, 1))
-            painter.setBrush(mixed(colour, colours.paper, 0.12))
+            painter.setBrush(mixed_colour(colour, colours.paper, 0.12))
             painter.drawPath(
                 scene_path(
                     tuple((x * scale, top - y * scale) for x, y in shape.outline), closed=True

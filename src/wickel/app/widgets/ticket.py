@@ -107,12 +107,14 @@ class Ticket(QFrame):
 
     def _show_choosers(self) -> None:
         session = self._session
-        names = [(shown_garment(own.id, session.job), own.id) for own in session.job.garments]
+        names = [
+            (shown_garment(garment.id, session.job), garment.id) for garment in session.job.garments
+        ]
         alike = [name for name, _ in names]
         rows = [(f"{name} ({id})" if alike.count(name) > 1 else name, id) for name, id in names]
         fill_box(self.garments, rows, session.garment.id if session.garment else "")
         self.garments.setVisible(len(rows) > 1)
-        rows = [(own.shown_name, own.id) for own in session.cloths]
+        rows = [(cloth.shown_name, cloth.id) for cloth in session.cloths]
         self.of_all = self.of_all and len(rows) > 1
         fill_box(
             self.cloths,

@@ -20,7 +20,7 @@ from wickel.draft.operations.by_hand import (
     UseAsTemplate,
 )
 from wickel.draft.operations.change import Asked, Change, Question, questions
-from wickel.draft.operations.changes import changed, with_changes
+from wickel.draft.operations.changes import apply_change, with_changes
 from wickel.draft.operations.darts import dart_marks, dart_to_seam, move_dart
 from wickel.draft.operations.deriving import facing, interfacing, lining, partner
 from wickel.draft.operations.measured import (
@@ -66,9 +66,9 @@ __all__ = [
     "TakeNotchOut",
     "Unfold",
     "UseAsTemplate",
+    "apply_change",
     "as_first_named",
     "as_house_named",
-    "changed",
     "checks_after",
     "dart_marks",
     "dart_to_seam",

@@ -11,7 +11,7 @@ from wickel.pattern import Pattern, Seam
 from wickel.wording import say, words_of
 
 
-def changed(pattern: Pattern, change: Change) -> Pattern:
+def apply_change(pattern: Pattern, change: Change) -> Pattern:
     """The pattern after one change.
 
     A seam whose edge is gone is gone too; a split or a dart made into a seam adds its own.
@@ -49,7 +49,7 @@ def with_changes(pattern: Pattern, changes: tuple[Change, ...]) -> Pattern:
     """
     for number, change in enumerate(changes, 1):
         try:
-            pattern = changed(pattern, change)
+            pattern = apply_change(pattern, change)
         except DraftRefused as refusal:
             name = change.title.lower()
             raise DraftRefused(

@@ -20,7 +20,7 @@ from wickel.draft.operations.spots import (
 )
 from wickel.draft.parts import dart_width
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Affine, Line, Point, mapped, moved, nearest_distance, turned
+from wickel.geometry import Affine, Line, Point, map_path, nearest_distance, rotation, translation
 from wickel.pattern import EdgeKind, InnerLine, Piece
 from wickel.wording import say
 
@@ -122,7 +122,7 @@ def _about(tip: Point, a: Point, b: Point) -> Affine:
     angle = math.degrees(
         math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0])
     )
-    return moved(*tip).after(turned(angle).after(moved(-tip[0], -tip[1])))
+    return translation(*tip).after(rotation(angle).after(translation(-tip[0], -tip[1])))
 
 
 def _turned_mark(
@@ -132,7 +132,7 @@ def _turned_mark(
     start = mark.path[0].start
     here = min(nearest_distance(s.edge.path, start)[1] for s in turning)
     everywhere = min(nearest_distance(edge.path, start)[1] for edge in piece.edges)
-    return replace(mark, path=mapped(mark.path, by)) if here <= everywhere + 1e-6 else mark
+    return replace(mark, path=map_path(mark.path, by)) if here <= everywhere + 1e-6 else mark
 
 
 def dart_to_seam(piece: Piece, dart: str, to: Spot, seam: NewSeam) -> tuple[Piece, Piece]:

@@ -25,7 +25,7 @@ from wickel.draft.operations.spots import (
     spot_point,
 )
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Line, Path, Point, bounds, flattened, length, outline_of, point_at
+from wickel.geometry import Line, Path, Point, bounds, flatten, length, outline_of, point_at
 from wickel.pattern import Cut, Edge, EdgeKind, Piece, net_line
 from wickel.wording import say
 
@@ -56,7 +56,7 @@ def facing(
     first, last = Spot(edge=edges[0], share=0.0), Spot(edge=edges[-1], share=1.0)
     along = _following(piece, edges)
     rest = chain(piece, last, first)
-    covered = LineString([p for s in along for p in flattened(s.edge.path)])
+    covered = LineString([p for s in along for p in flatten(s.edge.path)])
     before = _within(
         tuple(segment for s in reversed(rest) for segment in _back(s.edge.path)), covered, width_mm
     )
@@ -108,7 +108,7 @@ def _back(path: Path) -> Path:
 def _within(path: Path, covered: LineString, width: float) -> float:
     """How far along a path from its start it stays within the width of the covered edges."""
     full = length(path)
-    drawn = np.array(flattened(path, 0.02))
+    drawn = np.array(flatten(path, 0.02))
     steps = np.hypot(*np.diff(drawn, axis=0).T)
     reached = np.concatenate(([0.0], np.cumsum(steps)))
     reached *= full / reached[-1]
@@ -195,7 +195,7 @@ def lining(
                 made = _cut_back(made, edge, shorter_mm)
         else:
             box = bounds(net_line(piece))
-            highest = min(p[0] for edge in hems for p in flattened(edge.path))
+            highest = min(p[0] for edge in hems for p in flatten(edge.path))
             share = max(0.1, min(0.9, (highest - box.min_x - 1.5 * shorter_mm) / box.width))
             made = lengthen(piece, share, -shorter_mm)
     return replace(
@@ -212,7 +212,7 @@ MOST_BEND_DEG = 15.0
 
 def _bend_deg(edge: Edge) -> float:
     """How far an edge turns between its first and its last direction."""
-    points = flattened(edge.path)
+    points = flatten(edge.path)
     first, last = (
         (b[0] - a[0], b[1] - a[1]) for a, b in ((points[0], points[1]), (points[-2], points[-1]))
     )
@@ -225,7 +225,7 @@ def _cut_back(piece: Piece, hem: Edge, by_mm: float) -> Piece:
     names = [edge.name for edge in piece.edges]
     k = names.index(hem.name)
     before, after = names[k - 1], names[(k + 1) % len(names)]
-    line = LineString(flattened(hem.path))
+    line = LineString(flatten(hem.path))
     area = Polygon(net_line(piece))
     inward = next(
         (

@@ -17,7 +17,7 @@ from itertools import pairwise, permutations
 from wickel.draft.checks import TapeCheck
 from wickel.draft.operations.by_hand import DartToSeam, Fold, Join, Unfold
 from wickel.draft.operations.change import Change
-from wickel.draft.operations.changes import changed
+from wickel.draft.operations.changes import apply_change
 from wickel.draft.operations.darts import dart_marks, sewn_out_mm
 from wickel.draft.operations.reshaping import fold, unfold
 from wickel.draft.operations.splitting import join
@@ -25,13 +25,13 @@ from wickel.draft.operations.spots import (
     Spot,
     Stretch,
     chain,
-    closed,
+    closed_outline,
     in_one,
     mapped_stretch,
     seam_stretch,
 )
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Line, Point, length, moved
+from wickel.geometry import Line, Point, length, translation
 from wickel.pattern import (
     ConstructionPoint,
     Edge,
@@ -70,7 +70,7 @@ def as_first_named(before: Pattern, after: Pattern, changes: Iterable[Change]) -
     fates = {piece.id: _Fate(_itself(piece.id)) for piece in before.pieces}
     at = before
     for change in changes:
-        following = changed(at, change)
+        following = apply_change(at, change)
         for id, fate in fates.items():
             fates[id] = _after(fate, change, at, following)
         at = following
@@ -179,13 +179,13 @@ def _strung(one: Piece, other: Piece) -> Piece | None:
     theirs = [_moved_by(s, theirs[0].edge.start, mine[-1].edge.end) for s in theirs]
     last = _moved_by(theirs[-1], theirs[-1].edge.end, mine[0].edge.start)
     gap = seam_stretch("gap", (Line(theirs[-2].edge.end, last.edge.start),), 0.0)
-    edges, notches = closed((*mine, *theirs[:-1], gap, last))
+    edges, notches = closed_outline((*mine, *theirs[:-1], gap, last))
     marks = (*one.inner_lines, *other.inner_lines)
     return replace(one, edges=edges, notches=notches, inner_lines=marks, points=())
 
 
 def _moved_by(stretch: Stretch, start: Point, to: Point) -> Stretch:
-    return mapped_stretch(stretch, moved(to[0] - start[0], to[1] - start[1]))
+    return mapped_stretch(stretch, translation(to[0] - start[0], to[1] - start[1]))
 
 
 def _made(make: Callable[[Piece], Piece], piece: Piece | None) -> Piece | None:

@@ -10,7 +10,7 @@ from wickel.draft.operations.spots import (
     Spot,
     Stretch,
     chain,
-    closed,
+    closed_outline,
     known_edge,
     remade,
     seam_stretch,
@@ -25,10 +25,10 @@ from wickel.geometry import (
     bounds,
     is_mirror_symmetric,
     length,
-    mapped,
-    parted,
+    map_path,
     reflection,
     signed_area,
+    split_segment,
 )
 from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, net_line
 from wickel.wording import say
@@ -156,7 +156,7 @@ def unfold(piece: Piece) -> Piece:
     mirrored = tuple(
         Stretch(
             edge=replace(
-                s.edge, name=f"other {s.edge.name}", path=backwards(mapped(s.edge.path, mirror))
+                s.edge, name=f"other {s.edge.name}", path=backwards(map_path(s.edge.path, mirror))
             ),
             notches=tuple(
                 replace(notch, at_mm=length(s.edge.path) - notch.at_mm, name=f"other {notch.name}")
@@ -165,7 +165,7 @@ def unfold(piece: Piece) -> Piece:
         )
         for s in reversed(ring)
     )
-    edges, notches = closed((*ring, *mirrored))
+    edges, notches = closed_outline((*ring, *mirrored))
     return replace(
         piece,
         edges=edges,
@@ -173,7 +173,7 @@ def unfold(piece: Piece) -> Piece:
         inner_lines=(
             *piece.inner_lines,
             *(
-                InnerLine(name=f"other {mark.name}", path=mapped(mark.path, mirror))
+                InnerLine(name=f"other {mark.name}", path=map_path(mark.path, mirror))
                 for mark in piece.inner_lines
                 if not _on_line(mark, fold)
             ),
@@ -261,7 +261,7 @@ def _on_centre(edge: Edge) -> list[float]:
                         low = middle
                     else:
                         high = middle
-                before = (parted(segment, low)[0],)
+                before = (split_segment(segment, low)[0],)
                 found.append(along + length(before))
         along += size
     return found

@@ -24,12 +24,12 @@ from wickel.geometry import (
     Line,
     Path,
     backwards,
-    flattened,
+    flatten,
     length,
-    mapped,
-    moved,
+    map_path,
+    rotation,
     signed_area,
-    turned,
+    translation,
 )
 from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, Notch, Piece, net_line
 from wickel.wording import say
@@ -73,7 +73,7 @@ def split(
 
 def _inside(piece: Piece, cut: Path) -> None:
     area = shapely.Polygon(net_line(piece))
-    line = shapely.LineString(flattened(cut))
+    line = shapely.LineString(flatten(cut))
     if line.difference(area.buffer(0.2)).length > 1.0:
         raise DraftRefused(say("splitting.cannot-split-there-seam-run", piece=piece.name), piece.id)
 
@@ -138,8 +138,8 @@ def _laid(
         raise DraftRefused(text, mine.id, laid.id)
     laid = mapped_piece(laid, _onto(there.start, there.end, here.end, here.start))
     apart = shapely.hausdorff_distance(
-        shapely.LineString(flattened(here.path)),
-        shapely.LineString(flattened(known_edge(laid, other_edge).path)),
+        shapely.LineString(flatten(here.path)),
+        shapely.LineString(flatten(known_edge(laid, other_edge).path)),
     )
     if apart > JOIN_MM + 1.0:
         text = say("splitting.curved-differently-apart", **names, apart=apart)
@@ -162,7 +162,7 @@ def _onto(
     there = math.degrees(math.atan2(toward[1] - to[1], toward[0] - to[0]))
     mid = ((start[0] + end[0]) / 2, (start[1] + end[1]) / 2)
     onto = ((to[0] + toward[0]) / 2, (to[1] + toward[1]) / 2)
-    return moved(*onto).after(turned(there - here).after(moved(-mid[0], -mid[1])))
+    return translation(*onto).after(rotation(there - here).after(translation(-mid[0], -mid[1])))
 
 
 def mapped_piece(piece: Piece, by: Affine) -> Piece:
@@ -174,9 +174,9 @@ def mapped_piece(piece: Piece, by: Affine) -> Piece:
 
     return replace(
         piece,
-        edges=tuple(replace(edge, path=mapped(edge.path, by)) for edge in piece.edges),
+        edges=tuple(replace(edge, path=map_path(edge.path, by)) for edge in piece.edges),
         inner_lines=tuple(
-            InnerLine(name=mark.name, path=mapped(mark.path, by)) for mark in piece.inner_lines
+            InnerLine(name=mark.name, path=map_path(mark.path, by)) for mark in piece.inner_lines
         ),
         points=tuple(point(p) for p in piece.points),
     )

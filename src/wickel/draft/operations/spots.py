@@ -21,9 +21,9 @@ from wickel.geometry import (
     Line,
     Path,
     Point,
-    flattened,
+    flatten,
     length,
-    mapped,
+    map_path,
     nearest_distance,
     parted_at,
     point_at,
@@ -135,7 +135,7 @@ def chain(piece: Piece, first: Spot, last: Spot) -> tuple[Stretch, ...]:
 
 def mapped_stretch(stretch: Stretch, by: Affine) -> Stretch:
     """The stretch under a rigid map."""
-    return replace(stretch, edge=replace(stretch.edge, path=mapped(stretch.edge.path, by)))
+    return replace(stretch, edge=replace(stretch.edge, path=map_path(stretch.edge.path, by)))
 
 
 def in_one(first: Stretch, second: Stretch, between: Path = ()) -> Stretch:
@@ -158,7 +158,7 @@ def seam_stretch(name: str, path: Path, allowance_mm: float) -> Stretch:
     return Stretch(edge=Edge(name=name, path=path, allowance_mm=allowance_mm))
 
 
-def closed(stretches: Sequence[Stretch]) -> tuple[tuple[Edge, ...], tuple[Notch, ...]]:
+def closed_outline(stretches: Sequence[Stretch]) -> tuple[tuple[Edge, ...], tuple[Notch, ...]]:
     """Edges and notches of a closed chain, every edge with a name of its own and ends that meet
     exactly."""
     edges: list[Edge] = []
@@ -197,7 +197,7 @@ def remade(
     What is marked inside it comes along as far as it lies within; a piece that has lost its fold is
     cut as a pair instead.
     """
-    edges, notches = closed(stretches)
+    edges, notches = closed_outline(stretches)
     bare = replace(
         piece,
         id=id or piece.id,
@@ -231,7 +231,7 @@ def _off_fold(cut: Cut) -> Cut:
 
 
 def _within(mark: InnerLine, area: Polygon) -> tuple[InnerLine, ...]:
-    drawn = LineString(flattened(mark.path))
+    drawn = LineString(flatten(mark.path))
     room = area.buffer(_NEAR_MM)
     if room.covers(drawn):
         return (mark,)

@@ -20,7 +20,7 @@ from wickel.draft.operations.spots import (
     whole,
 )
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Affine, Cubic, Line, Point, length, mapped, moved, turned
+from wickel.geometry import Affine, Cubic, Line, Point, length, map_path, rotation, translation
 from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, Piece, sewn_length
 from wickel.wording import say
 
@@ -111,14 +111,14 @@ def _opened(
         gap = _opening(a, b, beyond, opening.open_mm, opening.open_opposite_mm)
         opened = maps[-1].after(gap)
         marks += [
-            InnerLine(name=f"cut {k}", path=mapped((Line(a, b),), maps[-1])),
-            InnerLine(name=f"cut {k}, opened", path=mapped((Line(a, b),), opened)),
+            InnerLine(name=f"cut {k}", path=map_path((Line(a, b),), maps[-1])),
+            InnerLine(name=f"cut {k}, opened", path=map_path((Line(a, b),), opened)),
         ]
         maps.append(opened)
     if any(s.edge.kind is EdgeKind.FOLD for s in _after(piece, edge, opposite)):
         home = maps[-1].inverse()  # the fold stays: the strips on the other side move
         maps = [home.after(by) for by in maps]
-        marks = [replace(mark, path=mapped(mark.path, home)) for mark in marks]
+        marks = [replace(mark, path=map_path(mark.path, home)) for mark in marks]
     return maps, cut_lines, marks
 
 
@@ -169,8 +169,8 @@ def _opening(a: Point, b: Point, beyond: Point, at_a: float, at_b: float) -> Aff
         ux * math.cos(middle) - uy * math.sin(middle),
         ux * math.sin(middle) + uy * math.cos(middle),
     )
-    turn = moved(*b).after(turned(math.degrees(angle)).after(moved(-b[0], -b[1])))
-    return moved(nx * at_b, ny * at_b).after(turn)
+    turn = translation(*b).after(rotation(math.degrees(angle)).after(translation(-b[0], -b[1])))
+    return translation(nx * at_b, ny * at_b).after(turn)
 
 
 def _spread(stretch: Stretch, places: list[float], maps: list[Affine]) -> Stretch:

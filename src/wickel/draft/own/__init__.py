@@ -1,7 +1,7 @@
 """Pieces and styles that a maker writes: points with formulas, evaluated safely, drafted for every
 body."""
 
-from wickel.draft.formulas import BadFormula, Formulas, evaluated, names_in
+from wickel.draft.formulas import BadFormula, Formulas, evaluate, names_in
 from wickel.draft.own.own_style import (
     LINES,
     OWN_ROLES,
@@ -26,7 +26,7 @@ __all__ = [
     "OwnPoint",
     "OwnStyle",
     "blank_style",
-    "evaluated",
+    "evaluate",
     "lost_in_rewriting",
     "names_in",
     "own_from_pattern",

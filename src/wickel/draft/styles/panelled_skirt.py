@@ -38,7 +38,7 @@ from wickel.draft.usual_checks import (
     zip_level,
 )
 from wickel.geometry import MIRROR as ACROSS_TURNED
-from wickel.geometry import Line, Path, backwards, length, mapped
+from wickel.geometry import Line, Path, backwards, length, map_path
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
@@ -136,8 +136,8 @@ def _panel(
             allow,
             ("waist", line((0.0, -waist), (0.0, waist)), "waist"),
             ("side", side, "side"),
-            ("hem", (*half_hem, *backwards(mapped(half_hem, ACROSS_TURNED))), "curved_hem"),
-            ("other side", backwards(mapped(side, ACROSS_TURNED)), "side"),
+            ("hem", (*half_hem, *backwards(map_path(half_hem, ACROSS_TURNED))), "curved_hem"),
+            ("other side", backwards(map_path(side, ACROSS_TURNED)), "side"),
         ),
         cuts=(Cut(material="main", copies=count),),
         notches=(

@@ -16,13 +16,13 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.parts import (
     BAND_OPTIONS,
+    bisect,
     dart_on,
     dart_width,
     edges,
     hip_curve,
     line,
     point,
-    solved,
     waist_within_hip,
     waistband,
 )
@@ -115,7 +115,7 @@ class _Half:
             DraftRefused: it dips lower than it is long.
         """
         whole = self.waist + self.dart
-        across = solved(lambda x: length((_waist_curve(self.dip, x),)), whole, 0.3 * whole, whole)
+        across = bisect(lambda x: length((_waist_curve(self.dip, x),)), whole, 0.3 * whole, whole)
         if across is None:
             raise DraftRefused(
                 say("pencil_skirt.waist-dips-too-low", dip=self.dip, waist=whole), "waist.dip"

@@ -72,7 +72,7 @@ class Shapes:
         return parts
 
 
-def compacted(
+def compact(
     problem: Problem,
     solution: Solution,
     shapes: Shapes,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from wickel.geometry import bounds, moved
+from wickel.geometry import bounds, translation
 from wickel.lay.nest.problem import Item, Problem, Solution, Spot
 
 
@@ -37,7 +37,8 @@ def unlocked(problem: Problem) -> Unlocked | None:
     first = len(problem.obstacles)
     more = range(first, first + len(locked))
     held = (
-        moved(spot.x, spot.y).all(item.candidates[spot.candidate].outline) for item, spot in locked
+        translation(spot.x, spot.y).all(item.candidates[spot.candidate].outline)
+        for item, spot in locked
     )
     start = problem.start
     if start is not None and any(

@@ -17,7 +17,7 @@ import numpy as np
 
 from wickel.geometry import bounds
 from wickel.lay.nest.arrays import Ints
-from wickel.lay.nest.compaction import Shapes, compacted
+from wickel.lay.nest.compaction import Shapes, compact
 from wickel.lay.nest.locked import unlocked
 from wickel.lay.nest.problem import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped
 from wickel.lay.nest.separation import FEW_ITEMS, Another, GridLay, Separation
@@ -427,9 +427,7 @@ class _Search:
         shorter."""
         solution = self._off_grid(tables, lay, effort)
         tick = self.board.tick
-        return compacted(
-            self.problem, solution, self.shapes, tick, free=lay.free, below_mm=below_mm
-        )
+        return compact(self.problem, solution, self.shapes, tick, free=lay.free, below_mm=below_mm)
 
 
 def _placed(tables: Tables, order: Ints, give_up_mm: float) -> tuple[Ints, float]:

@@ -151,7 +151,7 @@ def _inner(outline: Outline, above: float, high: float, slack: float) -> Stretch
     return _closed(Stretches(band[order][::2][there], reach[there]))
 
 
-def banded(candidate: Candidate, grid: Grid) -> Bands:
+def bands_of(candidate: Candidate, grid: Grid) -> Bands:
     """Cut a candidate into the grid's bands at its lowest place."""
     box = bounds(candidate.outline)
     low = candidate.low_mm + box.min_y
@@ -201,9 +201,12 @@ def grid_for(problem: Problem, dx: float, dy: float, bands: int) -> Grid:
         c.lattice for item in problem.items for c in item.candidates if c.lattice is not None
     ]
     along = [
-        mm for own in lattices for mm in (own.along_mm, abs(own.offset_mm)) if _comes_again(mm)
+        mm
+        for lattice in lattices
+        for mm in (lattice.along_mm, abs(lattice.offset_mm))
+        if _comes_again(mm)
     ]
-    across = [own.across_mm for own in lattices if _comes_again(own.across_mm)]
+    across = [lattice.across_mm for lattice in lattices if _comes_again(lattice.across_mm)]
     slack = SLACK if len(problem.items) <= VERY_MANY_ITEMS else SLACK_OF_VERY_MANY
     return Grid(_dividing(along, dx), _dividing(across, dy), bands, slack)
 
@@ -271,8 +274,8 @@ class Tables:
         self.arena = self._filled(
             np.array(pairs, dtype=np.int64).reshape(-1, 2), tick, problem.workers
         )
-        self.widths = np.array([own.width for own in self.bands])
-        rows = [(own.base, own.steps + 1, *own.lattice) for own in self.bands]
+        self.widths = np.array([band.width for band in self.bands])
+        rows = [(band.base, band.steps + 1, *band.lattice) for band in self.bands]
         self.cells = np.array(rows, dtype=np.int64).reshape(-1, 8)
         self.tied = problem.tied
 
@@ -280,7 +283,7 @@ class Tables:
         """Add the candidates of an item that have a place on the grid; returns their numbers."""
         made = []
         for local, candidate in enumerate(item.candidates):
-            own = banded(candidate, self.grid)
+            own = bands_of(candidate, self.grid)
             if own.steps >= 0:
                 made.append(len(self.bands))
                 self.bands.append(own)
@@ -295,7 +298,7 @@ class Tables:
             column = math.floor(box.min_x / self.grid.dx)
             shift = box.min_x - column * self.grid.dx
             placed = tuple((x - box.min_x, y) for x, y in outline)
-            own = banded(Candidate(outline=placed, low_mm=0.0, high_mm=0.0), self.grid)
+            own = bands_of(Candidate(outline=placed, low_mm=0.0, high_mm=0.0), self.grid)
             fixed.append((len(self.bands), own.base, column))
             still = Stretches(own.outer.band, own.outer.reach + shift)
             self.bands.append(
@@ -347,9 +350,9 @@ class Tables:
 def _joined(all_stretches: list[Stretches]) -> tuple[Ints, Ints, Floats]:
     """The stretches of all candidates one after another: where those of each begin, their bands,
     their reach."""
-    start = np.cumsum([0, *(len(own.band) for own in all_stretches)])
+    start = np.cumsum([0, *(len(all_stretch.band) for all_stretch in all_stretches)])
     return (
         start,
-        np.concatenate([own.band for own in all_stretches]),
-        np.concatenate([own.reach for own in all_stretches]),
+        np.concatenate([all_stretch.band for all_stretch in all_stretches]),
+        np.concatenate([all_stretch.reach for all_stretch in all_stretches]),
     )
