@@ -13,6 +13,7 @@ from wickel.files import job_of
 from wickel.job import Document, Job, NamedLay, OnCloth, Tried, cut_pieces
 from wickel.job.laid import (
     is_held,
+    is_wanted,
     settled,
     with_kept,
     with_lay,
