@@ -66,18 +66,22 @@ def cut_outline(sides: Sequence[Side], *, mitre_limit: float = MITRE_LIMIT) -> O
     if signed_area(ring) < 0:
         sides = [_reversed(side) for side in reversed(sides)]
         ring = tuple(reversed(ring))
+    # from here on all runs counter-clockwise: outside lies on the right
     net = polygon(ring)
     if all(side.allowance_mm == 0 for side in sides):
         return outline_of(net)
     added: list[BaseGeometry] = [net]
+    # a strip along every side and a corner between every two, all united with the net
     for side, following in zip(sides, [*sides[1:], sides[0]], strict=True):
         added += _strip(without_repeats_open(side.points), side.allowance_mm)
         added += _corner(side, following, mitre_limit)
     whole = shapely.union_all(shapely.make_valid(added), grid_size=_GRID_MM)
     for side in sides:
+        # on a fold nothing may stand out beyond it: the other half lies there
         if side.fold:
             whole = whole.intersection(_inside_of(side.points[0], side.points[-1]))
     whole = _largest(whole)
+    # what cleaning takes off may never come off the net
     cleaned = shapely.union(_largest(whole.simplify(_CLEANING_MM)), net)
     return without_repeats(outline_of(_largest(cleaned)), 1e-7)
 

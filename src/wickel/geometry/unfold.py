@@ -29,6 +29,7 @@ def checked_fold(outline: Sequence[Point], fold_edges: Sequence[tuple[Point, Poi
     for start, end in fold_edges:
         if math.dist(start, end) < 1.0:
             raise BadFold(say("unfold.no-length"))
+        # both ends may lie on the outline and the edge not: points along it tell
         along = shapely.points(
             [
                 (start[0] + (end[0] - start[0]) * k / 16, start[1] + (end[1] - start[1]) * k / 16)
@@ -41,6 +42,7 @@ def checked_fold(outline: Sequence[Point], fold_edges: Sequence[tuple[Point, Poi
     off = [_beside(point, start, end) for edge in fold_edges for point in edge]
     if max(map(abs, off)) > FOLD_TOLERANCE_MM:
         raise BadFold(say("unfold.not-one-line"))
+    # the other half would lie over this one
     sides = [_beside(point, start, end) for point in outline]
     if min(sides) < -FOLD_TOLERANCE_MM and max(sides) > FOLD_TOLERANCE_MM:
         raise BadFold(say("unfold.both-sides", shown=_shown(start), shown_2=_shown(end)))

@@ -79,6 +79,7 @@ def out_of_bolt(
     for k, (size, body) in enumerate(asked):
         pieces, _ = cell_pieces(job, cloth_id, size, body, cloth.usable_width_mm)
         made.append((size, with_number(pieces, k + 1)))
+    # the smallest first: so the most garments come out
     made.sort(key=lambda own: copies_mm2(own[1], cloth))
     taken: list[str] = []
     left_out: list[str] = []
@@ -87,6 +88,7 @@ def out_of_bolt(
     for size, pieces in made:
         together = (*pieces_so_far, *pieces)
         lay = None
+        # more area than cloth needs no search; and after one that did not fit no larger one will
         if not left_out and copies_mm2(together, cloth) / cloth.lay_width_mm <= room + 1e-6:
             found = lay_ways(together, cloth, alone_ways(), report=report, search=search)
             lay = shortest(found)

@@ -205,6 +205,7 @@ def row_of(
     """The cells of one size, each on what the narrower one found."""
     cells: list[Cell] = []
     made: list[tuple[tuple[CutPiece, ...], Cloth] | None] = []
+    # from narrow to wide: what lies on narrow cloth lies on wider cloth too
     for width in sorted(widths_mm):
         try:
             pieces, cloth = cell_pieces(job, cloth_id, size, body, width)
@@ -219,11 +220,13 @@ def row_of(
             )
         )
         made.append((pieces, cloth))
+    # then back: a narrower cell may learn from the wider one beside it
     for k in range(len(cells) - 2, -1, -1):
         own = made[k]
         if own is not None and worth_another_look(cells[k], cells[k + 1]):
             again = CellTask(size=size, pieces=own[0], cloth=own[1], known=cells[k], search=search)
             cells[k] = cell_of(replace(again, like=cells[k + 1].laid))
+    # and once more from narrow to wide, so that no wider cloth is ever the longer one
     for k in range(1, len(cells)):
         own = made[k]
         if own is not None:

@@ -145,6 +145,7 @@ def _held(
     sure = own.steady if _only_once(piece, cloth.lay_design) else own.alike
     for pose in part.poses:
         held: Pose | None = pose
+        # a ply whose print nobody can promise (its selvage is not known) is not held to it
         if all((pose.zone, ply) in sure for ply in pose.cut_plies):
             plies = [own.section.zones[pose.zone].plies[k] for k in pose.cut_plies]
             held = _on_border(pose, piece, cloth, plies, depth)
@@ -218,6 +219,7 @@ def _common_depth(
         piece = by_id[part.piece]
         if not piece.on_print.border_edge:
             continue
+        # the shallowest that this piece can lie in any pose; the deepest of these is common to all
         least = [
             max(depths)
             for pose in part.poses
@@ -322,6 +324,7 @@ def _origins(
         if root.id in origins:
             continue
         origins[root.id] = _first_origin(root, starts[root.id], design)
+        # from seam to seam through the garment, as one walks a graph
         reached = [root]
         while reached:
             one = reached.pop()

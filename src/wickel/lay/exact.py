@@ -189,6 +189,7 @@ def _copies(
     for ply, image in images.items():
         hand = _hand(placement, zone, ply)
         expected = _expected(whole, placement, piece, zone, ply)
+        # corner by corner is quick and nearly always enough; areas decide what is left
         if (
             not _same_corners(image, expected)
             and image.symmetric_difference(expected).area > SHAPE_MM2
@@ -254,11 +255,13 @@ def _folded_copies(
     found = []
     whole = _whole(piece, order)
     taken: set[int] = set()
+    # each pair of plies joined by a fold gives one whole piece, each ply belongs to one pair
     for fold in _folds_touched(placement, piece, order, zone):
         for pair in fold.joins:
             if not set(pair) <= set(images) or taken & set(pair):
                 continue
             taken |= set(pair)
+            # rounded to one grid first, so that both halves meet without a sliver
             one, other = (shapely.set_precision(images[ply], PRECISION_MM) for ply in pair)
             copy = shapely.union(one, other)
             expected = _expected(whole, placement, piece, zone, pair[0])
@@ -267,6 +270,7 @@ def _folded_copies(
                     "shape", say("exact.does-not-unfold-whole-piece", piece=piece.name), placement
                 )
             found.append(_Copy(placement, copy, 0))
+    # a ply that is cut but has no partner in the fold leaves half a piece
     if found and taken != set(images):
         out.broken_at(
             "half",
@@ -468,6 +472,7 @@ def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Fi
             piece.id,
         )
         return
+    # whole pieces have no hand, and of those that may be mirrored either will do
     if order.fold_edges or (order.mirror and not order.pair):
         return
     if order.pair and hands[1] != hands[-1] and not _is_own_mirror(piece):

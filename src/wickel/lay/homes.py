@@ -49,6 +49,7 @@ class Sections:
     def moved_about(self, options: Options, parts: Parts, tick: Tick) -> Parts:
         """The parts with orders moved to other sections, or cut singly, while quick lays get
         shorter by it."""
+        # hill climbing: one order at a time to another home, as long as a quick lay gets shorter
         chosen = {order: next(iter(homes)) for order, homes in options.items()}
         shapes = sum(len(part.poses) for own in parts for part in own)
         most = (

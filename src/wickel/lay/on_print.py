@@ -79,6 +79,7 @@ def _borders(lay: Lay) -> Iterator[Finding]:
         edge = image.to_cloth.all(image.piece.on_print.border_edge)
         if not edge:
             continue
+        # a hem may lie on any of the borders: the first that holds all of it counts
         depth = next(
             (d for band in bands if (d := _depth_in(edge, band, lay.spread.width_mm)) is not None),
             None,
@@ -95,6 +96,7 @@ def _borders(lay: Lay) -> Iterator[Finding]:
             )
         else:
             depths[image.piece.garment].setdefault(image.piece.id, depth)
+    # worn, all hems of a garment are level: so must be their depths in the border
     for by_piece in depths.values():
         low, high = min(by_piece, key=by_piece.__getitem__), max(by_piece, key=by_piece.__getitem__)
         step = by_piece[high] - by_piece[low]
@@ -152,6 +154,7 @@ def _repeats(lay: Lay) -> Iterator[Finding]:
         for mark in image.piece.on_print.marks:
             seams[image.piece.garment, mark.seam].append(_met(image, mark))
     for (_, seam), marks in seams.items():
+        # every two marks are compared, and only the worst said: one shifted piece breaks many pairs
         worst: tuple[float, str, _Met, _Met] | None = None
         for k, one in enumerate(marks):
             for other in marks[k + 1 :]:
@@ -202,6 +205,7 @@ def _apart(one: _Met, other: _Met, repeat: Repeat) -> Iterator[tuple[str, float]
         if repeat.level_mm is not None:
             yield "along", abs(dx - round(dx / repeat.level_mm) * repeat.level_mm)
         return
+    # two left sides are never sewn together
     if one.right == other.right:
         return
     along, across = repeat.off((dx, dy))
@@ -241,6 +245,7 @@ def _centres(lay: Lay) -> Iterator[Finding]:
                 pieces=(piece.id,),
                 way_out=say("on_print.move"),
             )
+        # in the middle it may still reach over an edge: a motif is whole or it is none
         elif design.motif is not None and _cuts(
             lay, placement, (x - along, y - across), design.motif
         ):

@@ -187,6 +187,7 @@ def _takes(
     ``single`` ones are each cut from one ply, halves unfolded.
     """
     turns = allowed_turns(piece, cloth.print_or_assumed, head_turn)
+    # on a fold first: what is cut there is whole and costs half the plies
     on_fold = [] if single else _fold_takes(piece, order, section, turns)
     if on_fold:
         return on_fold
@@ -198,11 +199,14 @@ def _takes(
         wanted = next(on_fold_shapes(piece, order))[1] if folded else shape
     else:
         shape = wanted = Shape(outline=piece.cut_line, holes=piece.holes)
+        # of a piece that is its own mirror either hand will do
         free = not order.pair and hand_is_free(piece, order, piece.cut_line, turns)
+    # copies that are still to be placed, as drawn and mirrored
     left = (order.copies // 2, order.copies // 2) if order.pair else (order.copies, 0)
     takes: list[Take] = []
     made: dict[tuple[int, int], tuple[Take, tuple[int, int]]] = {}
     while left != (0, 0):
+        # the same want gives the same poses: made once
         want = _one_of(left) if single else left
         if want not in made:
             made[want] = _free_take(piece, shape, section, turns, want, free=free)
@@ -248,6 +252,7 @@ def _free_take(
                     options.append((gives, len(zone.plies) - len(plies), pose))
     if not options:
         return Take(poses=(), yields=0, uncut=0), (0, 0)
+    # as many copies as can be, of all poses that give these
     best = max((gives for gives, _, _ in options), key=lambda gives: (sum(gives), gives))
     same = [(uncut, pose) for gives, uncut, pose in options if gives == best]
     poses = distinct(tuple(pose for _, pose in same))

@@ -115,6 +115,8 @@ def fold_poses(
         for turn in table_turns(turns, 0.0):
             upright = upright_plies(zone, turn, turns, 0.0)
             for mirrored, fold in product((False, True), zone.folds):
+                # the half is upright on the first ply of a pair; its mirror image on the other
+                # follows
                 joins = [pair for pair in fold.joins if pair[0] in upright][:left]
                 plies = tuple(sorted(ply for pair in joins for ply in pair))
                 if not plies:

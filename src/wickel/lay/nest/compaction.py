@@ -60,6 +60,8 @@ class Shapes:
         points = np.asarray(outline)
         alike = self._cut.setdefault(len(outline), [])
         for known, parts in alike:
+            # pieces come in a few turns and hands: the parts of a known one are moved, not made
+            # again
             for sx, sy in ((1.0, 1.0), (-1.0, -1.0), (1.0, -1.0), (-1.0, 1.0)):
                 turned = known * (sx, sy)
                 shift = points[0] - turned[0]
@@ -102,11 +104,15 @@ def compact(
             if math.isinf(length):
                 return None
             break
+        # a linear program moves as far as its lines between parts allow; its lines are then drawn
+        # anew
         shorter = push.length(step)
         if shorter > length + 1e-6:
             break
         at = step
         won, length = length - shorter, shorter
+        # it is not worth another program that wins next to nothing, or that has no hope of being
+        # short enough
         if won < _WON_MM or length > below_mm * _HOPE:
             break
     if not free and length >= below_mm:

@@ -12,7 +12,39 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from wickel.lay.nest.arrays import DEPTH_MM, TOUCHING, Bytes, Floats, Ints, Singles, Words
+from wickel.lay.nest.arrays import (
+    BASE,
+    CANDIDATE,
+    COLUMN,
+    COLUMN_OFF,
+    DEPTH_MM,
+    ENDED,
+    EVERY_COLUMN,
+    EVERY_ROW,
+    FIRST_COLUMN,
+    FIRST_ROW,
+    HIGH,
+    KEPT_AT,
+    LEAST,
+    MOST_RUNS,
+    MOST_STALE,
+    OFFSET,
+    ROW,
+    ROW_OFF,
+    ROWS,
+    RUNS,
+    STALE,
+    STARTS,
+    STOP_AT,
+    TIED,
+    TOUCHING,
+    WIDE,
+    Bytes,
+    Floats,
+    Ints,
+    Singles,
+    Words,
+)
 from wickel.lay.nest.jit import compiled
 from wickel.lay.nest.problem import NEVER_AGAIN_MM
 
@@ -126,6 +158,8 @@ def fill_tables(
         at, row0, col0, rows, cols = where[a, b]
         if rows <= 0 or cols <= 0:
             continue
+        # where stretches begin and end is counted as +1 and −1; sums along a row then tell how many
+        # cover each offset
         touch = np.zeros((rows, cols + 1), dtype=np.int32)
         _meet(a, b, outer_start, outer_band, outer, bands, dx, row0, col0, touch)
         deep = np.zeros((rows, cols + 1), dtype=np.int32)
@@ -138,8 +172,9 @@ def fill_tables(
                 inside += touch[r, q]
                 if inside > 0 and table[r, q] == 0:
                     table[r, q] = TOUCHING
+        # b against a is the same table read backwards
         if a != b:
-            turned = arena[where[b, a, 0] : where[b, a, 0] + rows * cols]
+            turned = arena[where[b, a, STARTS] : where[b, a, STARTS] + rows * cols]
             flat = arena[at : at + rows * cols]
             for q in range(rows * cols):
                 turned[q] = flat[rows * cols - 1 - q]
@@ -165,6 +200,7 @@ def _meet(
         for j in range(start[b], start[b + 1]):
             apart = band[i] - band[j]
             row = apart // bands
+            # offsets go by whole rows: only bands that then lie over each other meet
             if row * bands != apart:
                 continue
             first = int(np.floor(low - reach[j, 1] * inverse)) + 1
@@ -182,12 +218,15 @@ def _fill_depths(change: NDArray[np.int32], dx: float, dy: float, table: Bytes) 
     deep = np.zeros((rows, cols), dtype=np.int32)
     across = np.zeros((rows, cols), dtype=np.int32)
     up = np.zeros(cols, dtype=np.int32)
+    # forwards: how far an offset is from where its overlap begins along the row and, in ``across``,
+    # from where it begins below
     for r in range(rows):
         inside, run = 0, 0
         for c in range(cols):
             inside += change[r, c]
             run = run + 1 if inside > 0 else 0
             deep[r, c] = run
+        # backwards: the nearer of both ends along the row
         run = 0
         for c in range(cols - 1, -1, -1):
             run = run + 1 if deep[r, c] > 0 else 0
@@ -197,6 +236,7 @@ def _fill_depths(change: NDArray[np.int32], dx: float, dy: float, table: Bytes) 
             across[r, c] = up[c]
     along_steps, across_steps = dx / DEPTH_MM, dy / DEPTH_MM
     up[:] = 0
+    # downwards: the nearer end across; then the shorter way out of all four
     for r in range(rows - 1, -1, -1):
         for c in range(cols):
             up[c] = up[c] + 1 if deep[r, c] > 0 else 0
@@ -211,11 +251,11 @@ def depth_between(
 ) -> int:
     """What the table says of candidate b at its place against candidate a at its own: 0 free, 1
     touching, or deeper."""
-    size_r, size_c = where[a, b, 3], where[a, b, 4]
-    r, c = row_b - row_a - where[a, b, 1], col_b - col_a - where[a, b, 2]
+    size_r, size_c = where[a, b, HIGH], where[a, b, WIDE]
+    r, c = row_b - row_a - where[a, b, ROW_OFF], col_b - col_a - where[a, b, COLUMN_OFF]
     if r < 0 or c < 0 or r >= size_r or c >= size_c:
         return 0
-    return int(arena[where[a, b, 0] + r * size_c + c])
+    return int(arena[where[a, b, STARTS] + r * size_c + c])
 
 
 @compiled
@@ -230,12 +270,12 @@ def all_depths(
     for i in range(items):
         for j in range(i + 1, len(places)):
             d = depth_between(
-                places[i, 0],
-                places[i, 1],
-                places[i, 2],
-                places[j, 0],
-                places[j, 1],
-                places[j, 2],
+                places[i, CANDIDATE],
+                places[i, ROW],
+                places[i, COLUMN],
+                places[j, CANDIDATE],
+                places[j, ROW],
+                places[j, COLUMN],
                 arena,
                 where,
             )
@@ -301,27 +341,37 @@ def place_all(
         best_end, best_col, best_row, best_c = np.inf, 1 << 40, 1 << 40, -1
         for o in range(first[item], first[item + 1]):
             c = owns[o]
-            rows = grid[c, 1]
+            rows = grid[c, ROWS]
             reach = 0.0
             for p in range(placed):
                 reach = max(
-                    reach, (done[p, 2] + where[done[p, 0], c, 2] + where[done[p, 0], c, 4]) * dx
+                    reach,
+                    (
+                        done[p, COLUMN]
+                        + where[done[p, CANDIDATE], c, COLUMN_OFF]
+                        + where[done[p, CANDIDATE], c, WIDE]
+                    )
+                    * dx,
                 )
             # beyond all that lies there is a free place within one repeat; what never comes again
             # has one place
-            again = grid[c, 2] if grid[c, 2] * dx < NEVER_AGAIN_MM / 2 else grid[c, 3] + 1
+            again = (
+                grid[c, EVERY_COLUMN]
+                if grid[c, EVERY_COLUMN] * dx < NEVER_AGAIN_MM / 2
+                else grid[c, FIRST_COLUMN] + 1
+            )
             cols = int(max(0.0, reach) / dx) + 2 + again
             taken = np.zeros((rows, cols), dtype=np.uint8)
             for p in range(placed):
-                a = done[p, 0]
-                size_r, size_c = where[a, c, 3], where[a, c, 4]
+                a = done[p, CANDIDATE]
+                size_r, size_c = where[a, c, HIGH], where[a, c, WIDE]
                 if size_r == 0:
                     continue
-                top = done[p, 1] + where[a, c, 1] - grid[c, 0]
-                left = done[p, 2] + where[a, c, 2]
+                top = done[p, ROW] + where[a, c, ROW_OFF] - grid[c, BASE]
+                left = done[p, COLUMN] + where[a, c, COLUMN_OFF]
                 c_from, c_to = max(0, left), min(cols, left + size_c)
                 for r in range(max(0, top), min(rows, top + size_r)):
-                    at = where[a, c, 0] + (r - top) * size_c + c_from - left
+                    at = where[a, c, STARTS] + (r - top) * size_c + c_from - left
                     mark(taken[r, c_from:c_to], arena[at : at + c_to - c_from])
             stop = False
             for q in range(cols):
@@ -331,16 +381,20 @@ def place_all(
                 if end > best_end or (end == best_end and q > best_col):
                     break
                 for r in range(rows):
-                    if taken[r, q] == 0 and on_lattice(grid, c, r + grid[c, 0], q):
-                        row = r + grid[c, 0]
+                    if taken[r, q] == 0 and on_lattice(grid, c, r + grid[c, BASE], q):
+                        row = r + grid[c, BASE]
                         if end < best_end or q < best_col or (q == best_col and row < best_row):
                             best_end, best_col, best_row, best_c = end, q, row, c
                         stop = True
                         break
         if best_c < 0:
             return np.inf
-        spots[item, 0], spots[item, 1], spots[item, 2] = best_c, best_row, best_col
-        done[placed, 0], done[placed, 1], done[placed, 2] = best_c, best_row, best_col
+        spots[item, CANDIDATE], spots[item, ROW], spots[item, COLUMN] = best_c, best_row, best_col
+        done[placed, CANDIDATE], done[placed, ROW], done[placed, COLUMN] = (
+            best_c,
+            best_row,
+            best_col,
+        )
         placed += 1
         length = best_end
         if length > give_up:
@@ -351,14 +405,17 @@ def place_all(
 @compiled
 def on_lattice(grid: Ints, c: int, row: int, col: int) -> bool:
     """Whether a candidate may stand there as far as its repeat goes."""
-    if grid[c, 7] == 0:
+    if grid[c, TIED] == 0:
         return True
     turn = 0
-    if grid[c, 4] > 0:
-        if (row - grid[c, 5]) % grid[c, 4] != 0:
+    if grid[c, EVERY_ROW] > 0:
+        if (row - grid[c, FIRST_ROW]) % grid[c, EVERY_ROW] != 0:
             return False
-        turn = (row - grid[c, 5]) // grid[c, 4]
-    return bool(grid[c, 2] == 0 or (col - grid[c, 3] - turn * grid[c, 6]) % grid[c, 2] == 0)
+        turn = (row - grid[c, FIRST_ROW]) // grid[c, EVERY_ROW]
+    return bool(
+        grid[c, EVERY_COLUMN] == 0
+        or (col - grid[c, FIRST_COLUMN] - turn * grid[c, OFFSET]) % grid[c, EVERY_COLUMN] == 0
+    )
 
 
 @compiled
@@ -396,55 +453,59 @@ def best_place(
     Among equals the left-most is taken.
     """
     best = np.float32(np.inf)
-    found[0] = -1
+    found[CANDIDATE] = -1
     for o in range(first[item], first[item + 1]):
         c = owns[o]
-        rows, cols = grid[c, 1], most[c] + 1
+        rows, cols = grid[c, ROWS], most[c] + 1
         if cols <= 0:
             continue
-        every, begin = (stride, phase) if rows >= 4 * stride and grid[c, 7] == 0 else (1, 0)
+        # of many rows only every so many are tried: the rest near the best one comes after
+        every, begin = (stride, phase) if rows >= 4 * stride and grid[c, TIED] == 0 else (1, 0)
         for r in range(begin, rows, every):
             cost[r * cols : (r + 1) * cols] = 0.0
         for j in range(len(places)):
             if j == item:
                 continue
-            a = places[j, 0]
-            size_r, size_c = where[a, c, 3], where[a, c, 4]
+            a = places[j, CANDIDATE]
+            size_r, size_c = where[a, c, HIGH], where[a, c, WIDE]
             if size_r == 0:
                 continue
             w = weights[item, j]
-            top = places[j, 1] + where[a, c, 1] - grid[c, 0]
-            left = places[j, 2] + where[a, c, 2]
+            top = places[j, ROW] + where[a, c, ROW_OFF] - grid[c, BASE]
+            left = places[j, COLUMN] + where[a, c, COLUMN_OFF]
             c_from, c_to = max(0, left), min(cols, left + size_c)
             if c_from >= c_to:
                 continue
+            # only the rows that are looked at, from the first one inside the table on
             r_from = max(0, top)
             r_from += (begin - r_from) % every
             for r in range(r_from, min(rows, top + size_r), every):
-                at = where[a, c, 0] + (r - top) * size_c + c_from - left
+                at = where[a, c, STARTS] + (r - top) * size_c + c_from - left
                 to = r * cols
                 add_weighted(cost[to + c_from : to + c_to], arena[at : at + c_to - c_from], w)
+        # costs are never negative, so that their bits, read as whole numbers, are in the same
+        # order: the least is found without a comparison of floats
         bits = cost.view(np.int32)
         for r in range(begin, rows, every):
             to = r * cols
-            if grid[c, 7] == 0:
+            if grid[c, TIED] == 0:
                 least = least_of(bits[to : to + cols])
                 q = 0
                 while bits[to + q] != least:
                     q += 1
                 v = cost[to + q]
-                if v < best or (v == best and q < found[2]):
+                if v < best or (v == best and q < found[COLUMN]):
                     best = v
-                    found[0], found[1], found[2] = c, r + grid[c, 0], q
+                    found[CANDIDATE], found[ROW], found[COLUMN] = c, r + grid[c, BASE], q
                 continue
             for q in range(cols):
                 v = cost[to + q]
-                if (v < best or (v == best and q < found[2])) and on_lattice(
-                    grid, c, r + grid[c, 0], q
+                if (v < best or (v == best and q < found[COLUMN])) and on_lattice(
+                    grid, c, r + grid[c, BASE], q
                 ):
                     best = v
-                    found[0], found[1], found[2] = c, r + grid[c, 0], q
-    if found[0] >= 0 and stride > 1 and grid[found[0], 7] == 0:
+                    found[CANDIDATE], found[ROW], found[COLUMN] = c, r + grid[c, BASE], q
+    if found[CANDIDATE] >= 0 and stride > 1 and grid[found[CANDIDATE], TIED] == 0:
         best = best_near(item, places, weights, arena, where, grid, most, best, found, stride)
     return float(best)
 
@@ -464,28 +525,28 @@ def best_near(
 ) -> np.float32:
     """A still better place within ``reach`` rows and ``ASIDE`` columns of the one found, which it
     replaces."""
-    c = found[0]
-    row0, col0 = found[1] - grid[c, 0] - reach + 1, found[2] - ASIDE
+    c = found[CANDIDATE]
+    row0, col0 = found[ROW] - grid[c, BASE] - reach + 1, found[COLUMN] - ASIDE
     rows, cols = 2 * reach - 1, 2 * ASIDE + 1
     cost = np.zeros((rows, cols), dtype=np.float32)
     for j in range(len(places)):
-        a = places[j, 0]
-        size_r, size_c = where[a, c, 3], where[a, c, 4]
+        a = places[j, CANDIDATE]
+        size_r, size_c = where[a, c, HIGH], where[a, c, WIDE]
         if j == item or size_r == 0:
             continue
-        top = places[j, 1] + where[a, c, 1] - grid[c, 0]
-        left = places[j, 2] + where[a, c, 2]
+        top = places[j, ROW] + where[a, c, ROW_OFF] - grid[c, BASE]
+        left = places[j, COLUMN] + where[a, c, COLUMN_OFF]
         c_from, c_to = max(col0, left), min(col0 + cols, left + size_c)
         for r in range(max(row0, top), min(row0 + rows, top + size_r)):
-            at = where[a, c, 0] + (r - top) * size_c - left
+            at = where[a, c, STARTS] + (r - top) * size_c - left
             for q in range(c_from, c_to):
                 cost[r - row0, q - col0] += weights[item, j] * arena[at + q]
-    for r in range(max(row0, 0), min(grid[c, 1], row0 + rows)):
+    for r in range(max(row0, 0), min(grid[c, ROWS], row0 + rows)):
         for q in range(max(col0, 0), min(most[c] + 1, col0 + cols)):
             v = cost[r - row0, q - col0]
-            if v < best or (v == best and q < found[2]):
+            if v < best or (v == best and q < found[COLUMN]):
                 best = v
-                found[1], found[2] = r + grid[c, 0], q
+                found[ROW], found[COLUMN] = r + grid[c, BASE], q
     return best
 
 
@@ -511,18 +572,17 @@ def sweep_out(
     (guided local search).
 
     ``depths`` and ``weights`` (items + fixed, squared); the first ``len(first) − 1`` places are
-    items, the others stand fast; ``ignored`` as in ``all_depths``. ``patience`` holds the least
-    total depth met, the sweeps since it fell by 2 %, how it ended, how many such sweeps there may
-    be, and a depth to stop at. Returns the sweeps done; ``patience[2]`` is 1 when nothing overlaps
-    any more, −1 when patience has run out so many times as ``patience[6]`` says, and 2 when the
-    total depth has fallen to ``patience[4]``, which is then set to less. ``kept`` are the places
-    with the least total depth met, ``patience[5]``; they are gone back to whenever patience runs
-    out.
+    items, the others stand fast; ``ignored`` as in ``all_depths``. ``patience`` as its columns say
+    (``arrays``). Returns the sweeps done; how it ended is 1 when nothing overlaps any more, −1 when
+    patience has run out as often as it may, and 2 when the total depth has fallen to the one to
+    stop at, which is then set to less. ``kept`` are the places with the least total depth met; they
+    are gone back to whenever patience runs out.
     """
     n, everything = len(first) - 1, len(places)
     order = np.empty(n, dtype=np.int64)
     found = np.empty(3, dtype=np.int64)
     for sweep in range(sweeps):
+        # those that overlap anything, in an order drawn anew
         count = 0
         for i in range(n):
             for j in range(everything):
@@ -531,7 +591,7 @@ def sweep_out(
                     count += 1
                     break
         if count == 0:
-            patience[2] = 1
+            patience[ENDED] = 1
             return sweep
         for k in range(count - 1, 0, -1):
             j = drawn(state, k + 1)
@@ -558,18 +618,24 @@ def sweep_out(
                 STRIDE,
                 drawn(state, STRIDE),
             )
-            if found[0] < 0 or best > now:
+            # it goes there even if that is no better than where it is: so it wanders along what is
+            # equal
+            if found[CANDIDATE] < 0 or best > now:
                 continue
-            places[i, 0], places[i, 1], places[i, 2] = found[0], found[1], found[2]
+            places[i, CANDIDATE], places[i, ROW], places[i, COLUMN] = (
+                found[CANDIDATE],
+                found[ROW],
+                found[COLUMN],
+            )
             for j in range(everything):
                 if j != i:
                     d = depth_between(
-                        places[j, 0],
-                        places[j, 1],
-                        places[j, 2],
-                        found[0],
-                        found[1],
-                        found[2],
+                        places[j, CANDIDATE],
+                        places[j, ROW],
+                        places[j, COLUMN],
+                        found[CANDIDATE],
+                        found[ROW],
+                        found[COLUMN],
                         arena,
                         where,
                     )
@@ -580,34 +646,37 @@ def sweep_out(
                 total += depths[i, j]
                 deepest = max(deepest, depths[i, j])
         if total == 0:
-            patience[2] = 1
+            patience[ENDED] = 1
             return sweep + 1
         for i in range(n):
             for j in range(everything):
                 if depths[i, j] > 0:
+                    # what stays overlapped weighs more the deeper it is; what is free is slowly
+                    # forgotten
                     weights[i, j] *= np.float32(1.2) + np.float32(0.8) * depths[i, j] / deepest
                 else:
                     weights[i, j] = max(np.float32(1.0), np.float32(0.95) * weights[i, j])
+                # what stands fast never moves, but its row is read too
                 if j >= n:
                     weights[j, i] = weights[i, j]
-        if total < patience[5]:
-            patience[5] = total
+        if total < patience[KEPT_AT]:
+            patience[KEPT_AT] = total
             kept[:] = places
-        if total < 0.98 * patience[0]:
-            patience[0], patience[1], patience[7] = total, 0, 0
+        if total < 0.98 * patience[LEAST]:
+            patience[LEAST], patience[STALE], patience[RUNS] = total, 0, 0
         else:
-            patience[1] += 1
-            if patience[1] >= patience[3]:
-                patience[1] = 0
-                patience[7] += 1
+            patience[STALE] += 1
+            if patience[STALE] >= patience[MOST_STALE]:
+                patience[STALE] = 0
+                patience[RUNS] += 1
                 places[:] = kept
                 all_depths(places, n, arena, where, ignored, depths)
-                if patience[7] >= patience[6]:
-                    patience[2] = -1
+                if patience[RUNS] >= patience[MOST_RUNS]:
+                    patience[ENDED] = -1
                     return sweep + 1
-        if total <= patience[4]:
-            patience[4] = 0.6 * total
-            patience[2] = 2
+        if total <= patience[STOP_AT]:
+            patience[STOP_AT] = 0.6 * total
+            patience[ENDED] = 2
             return sweep + 1
     return sweeps
 
@@ -676,6 +745,7 @@ def lines_between(
         i, j, p, q = pairs[k]
         dx, dy = at[j, 0] - at[i, 0], at[j, 1] - at[i, 1]
         best, bx, by = -np.inf, 1.0, 0.0
+        # each side of the one is tried as the line between both, then each side of the other
         for e in range(ring[p], ring[p + 1]):
             nx, ny = normals[e, 0], normals[e, 1]
             least = np.inf

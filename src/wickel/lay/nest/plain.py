@@ -10,7 +10,37 @@ import shapely
 from numpy.typing import NDArray
 from shapely.geometry import Polygon
 
-from wickel.lay.nest.arrays import DEPTH_MM, TOUCHING, Bytes, Floats, Ints, Singles, Words
+from wickel.lay.nest.arrays import (
+    BASE,
+    CANDIDATE,
+    COLUMN,
+    COLUMN_OFF,
+    DEPTH_MM,
+    ENDED,
+    EVERY_COLUMN,
+    EVERY_ROW,
+    FIRST_COLUMN,
+    FIRST_ROW,
+    KEPT_AT,
+    LEAST,
+    MOST_RUNS,
+    MOST_STALE,
+    OFFSET,
+    ROW,
+    ROWS,
+    RUNS,
+    STALE,
+    STARTS,
+    STOP_AT,
+    TIED,
+    TOUCHING,
+    WIDE,
+    Bytes,
+    Floats,
+    Ints,
+    Singles,
+    Words,
+)
 from wickel.lay.nest.problem import NEVER_AGAIN_MM
 
 _EDGE_MM = 1e-6
@@ -86,7 +116,7 @@ def fill_tables(
         table = np.where(inside, deep, np.where(touching, TOUCHING, 0)).astype(np.uint8).ravel()
         arena[at : at + rows * cols] = table
         if a != b:
-            turned = int(where[b, a, 0])
+            turned = int(where[b, a, STARTS])
             arena[turned : turned + rows * cols] = table[::-1]
 
 
@@ -144,17 +174,17 @@ def _runs(inside: NDArray[np.bool_]) -> Ints:
 
 def _allowed(grid: Ints, c: int, rows: int, cols: int) -> NDArray[np.bool_] | None:
     """The cells of a candidate that its repeat allows, or None for all."""
-    if grid[c, 7] == 0:
+    if grid[c, TIED] == 0:
         return None
-    row = np.arange(rows)[:, None] + grid[c, 0]
+    row = np.arange(rows)[:, None] + grid[c, BASE]
     col = np.arange(cols)[None, :]
     fits = np.ones((rows, cols), dtype=np.bool_)
     turn = np.zeros((rows, 1), dtype=np.int64)
-    if grid[c, 4] > 0:
-        fits &= (row - grid[c, 5]) % grid[c, 4] == 0
-        turn = (row - grid[c, 5]) // grid[c, 4]
-    if grid[c, 2] > 0:
-        fits &= (col - grid[c, 3] - turn * grid[c, 6]) % grid[c, 2] == 0
+    if grid[c, EVERY_ROW] > 0:
+        fits &= (row - grid[c, FIRST_ROW]) % grid[c, EVERY_ROW] == 0
+        turn = (row - grid[c, FIRST_ROW]) // grid[c, EVERY_ROW]
+    if grid[c, EVERY_COLUMN] > 0:
+        fits &= (col - grid[c, FIRST_COLUMN] - turn * grid[c, OFFSET]) % grid[c, EVERY_COLUMN] == 0
     return fits
 
 
@@ -162,11 +192,11 @@ def _slices(
     place: Ints, c: int, rows: int, cols: int, arena: Bytes, where: Ints, grid: Ints
 ) -> tuple[slice, slice, Bytes] | None:
     """The part of a candidate's map that one placed thing covers, and its depths there."""
-    a = place[0]
+    a = place[CANDIDATE]
     base, row0, col0, size_r, size_c = where[a, c]
     if size_r == 0:
         return None
-    top, left = int(place[1] + row0 - grid[c, 0]), int(place[2] + col0)
+    top, left = int(place[ROW] + row0 - grid[c, BASE]), int(place[COLUMN] + col0)
     r0, r1, c0, c1 = max(0, top), min(rows, top + size_r), max(0, left), min(cols, left + size_c)
     if r0 >= r1 or c0 >= c1:
         return None
@@ -193,11 +223,24 @@ def place_all(
     for item in order:
         best: tuple[float, int, int, int] | None = None
         for c in owns[first[item] : first[item + 1]]:
-            rows = int(grid[c, 1])
+            rows = int(grid[c, ROWS])
             reach = (
-                max((p[2] + where[p[0], c, 2] + where[p[0], c, 4] for p in done), default=0) * dx
+                max(
+                    (
+                        p[COLUMN]
+                        + where[p[CANDIDATE], c, COLUMN_OFF]
+                        + where[p[CANDIDATE], c, WIDE]
+                        for p in done
+                    ),
+                    default=0,
+                )
+                * dx
             )
-            again = int(grid[c, 2] if grid[c, 2] * dx < NEVER_AGAIN_MM / 2 else grid[c, 3] + 1)
+            again = int(
+                grid[c, EVERY_COLUMN]
+                if grid[c, EVERY_COLUMN] * dx < NEVER_AGAIN_MM / 2
+                else grid[c, FIRST_COLUMN] + 1
+            )
             cols = int(max(0.0, reach) / dx) + 2 + again
             free = np.ones((rows, cols), dtype=np.bool_)
             for place in done:
@@ -211,7 +254,7 @@ def place_all(
             if not columns.any():
                 continue
             col = int(columns.argmax())
-            row = int(free[:, col].argmax()) + int(grid[c, 0])
+            row = int(free[:, col].argmax()) + int(grid[c, BASE])
             key = (max(length, col * dx + widths[c]), col, row, int(c))
             if best is None or key[:3] < best[:3]:
                 best = key
@@ -238,7 +281,7 @@ def _best_place(
 ) -> tuple[float, tuple[int, int, int] | None]:
     best, found = float(np.inf), None
     for c in owns[first[item] : first[item + 1]]:
-        rows, cols = int(grid[c, 1]), int(most[c]) + 1
+        rows, cols = int(grid[c, ROWS]), int(most[c]) + 1
         if cols <= 0:
             continue
         cost = np.zeros((rows, cols), dtype=np.float32)
@@ -252,8 +295,8 @@ def _best_place(
         least = cost.min()
         col = int((cost == least).any(axis=0).argmax())
         row = int((cost[:, col] == least).argmax())
-        if least < best or (least == best and found is not None and col < found[2]):
-            best, found = float(least), (int(c), row + int(grid[c, 0]), col)
+        if least < best or (least == best and found is not None and col < found[COLUMN]):
+            best, found = float(least), (int(c), row + int(grid[c, BASE]), col)
     return best, found if np.isfinite(best) else None
 
 
@@ -284,7 +327,7 @@ def sweep_out(
     for sweep in range(sweeps):
         order = [int(i) for i in np.flatnonzero((depths[:n] > 0).any(axis=1))]
         if not order:
-            patience[2] = 1
+            patience[ENDED] = 1
             return sweep
         for k in range(len(order) - 1, 0, -1):
             j = drawn(state, k + 1)
@@ -302,7 +345,7 @@ def sweep_out(
                     depths[i, j] = depths[j, i] = _depth(places[j], found, arena, where, ignored)
         total = float(depths[:n].sum())
         if total == 0:
-            patience[2] = 1
+            patience[ENDED] = 1
             return sweep + 1
         own = depths[:n]
         risen = weights[:n] * (np.float32(1.2) + np.float32(0.8) * own / own.max())
@@ -310,24 +353,24 @@ def sweep_out(
             own > 0, risen, np.maximum(np.float32(1.0), np.float32(0.95) * weights[:n])
         )
         weights[n:, :n] = weights[:n, n:].T
-        if total < patience[5]:
-            patience[5] = total
+        if total < patience[KEPT_AT]:
+            patience[KEPT_AT] = total
             kept[:] = places
-        if total < 0.98 * patience[0]:
-            patience[0], patience[1], patience[7] = total, 0, 0
+        if total < 0.98 * patience[LEAST]:
+            patience[LEAST], patience[STALE], patience[RUNS] = total, 0, 0
         else:
-            patience[1] += 1
-            if patience[1] >= patience[3]:
-                patience[1] = 0
-                patience[7] += 1
+            patience[STALE] += 1
+            if patience[STALE] >= patience[MOST_STALE]:
+                patience[STALE] = 0
+                patience[RUNS] += 1
                 places[:] = kept
                 all_depths(places, n, arena, where, ignored, depths)
-                if patience[7] >= patience[6]:
-                    patience[2] = -1
+                if patience[RUNS] >= patience[MOST_RUNS]:
+                    patience[ENDED] = -1
                     return sweep + 1
-        if total <= patience[4]:
-            patience[4] = 0.6 * total
-            patience[2] = 2
+        if total <= patience[STOP_AT]:
+            patience[STOP_AT] = 0.6 * total
+            patience[ENDED] = 2
             return sweep + 1
     return sweeps
 

@@ -252,6 +252,7 @@ class _Search:
         best: GridLay | None = None
         best_order = known[0]
         lays: list[GridLay] = []
+        # orders that are known to do well first, then the best one changed
         for k in range(min(orders, self.effort) if n > 1 else 1):
             self.board.tick()
             order = known[k] if k < len(known) else _changed(best_order, rng)
@@ -267,6 +268,7 @@ class _Search:
             self.board.done = max(self.board.done, k + 1)
         if best is None:
             raise NoPlace(0)
+        # pushing takes time: only lays within reach of the best are worth it
         near = sorted(
             (lay for lay in lays if lay.length_mm <= best.length_mm * PUSHED_WITHIN),
             key=lambda own: own.length_mm,
@@ -293,6 +295,7 @@ class _Search:
             )
             for spot, item in zip(guess, self.problem.items, strict=True)
         )
+        # the guess overlaps: its length says how long a lay it promises
         wanted = _measured(self.problem, Solution(spots=spots, length_mm=0.0, effort=ORDERS))
         room = wanted.length_mm * GUESS_ROOM
         if room >= best.length_mm:
@@ -316,6 +319,7 @@ class _Search:
             if pushed is not None:
                 self.board.offer(pushed)
                 return
+            # nearly free, but pushing could not part it: the sweeping goes on from before
             if lay is not None:
                 own.refuse()
 

@@ -15,7 +15,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from wickel.lay.nest.arrays import TOUCHING, Ints
+from wickel.lay.nest.arrays import ENDED, TOUCHING, Ints
 from wickel.lay.nest.tables import MANY_ITEMS, Tables, loops
 
 PATIENCE, PATIENCE_EACH = 20, 0.5
@@ -120,8 +120,8 @@ class Separation:
             self._kept,
             self._ignored,
         )
-        ended = int(self._patience[2])
-        self._patience[2] = 0
+        ended = int(self._patience[ENDED])
+        self._patience[ENDED] = 0
         if ended == 0:
             return done, None
         if ended < 0:
