@@ -8,9 +8,13 @@ from pathlib import Path
 import pytest
 
 import wickel
+from wickel.body import CHARTS, MEASUREMENTS
+from wickel.draft import STYLES, Allowances, ChoiceOption, draft
+from wickel.draft.operations import OPERATIONS
 from wickel.units import Unit
 from wickel.wording import Sentence, in_words, renamed, say, show_in, shown_unit, words_of
 from wickel.wording.english import ENGLISH
+from wickel.wording.template import data_texts, window_texts
 
 HERE = Path(wickel.__file__).parent
 CODE = re.compile(r"'([a-z_]+\.[a-z0-9-]+)'")
@@ -172,3 +176,31 @@ def test_every_finding_and_check_of_the_core_is_said_with_a_code():
                     ):
                         by_hand.append(f"{path.name}:{node.value.lineno}")
     assert by_hand == []
+
+
+# --- texts of the data ---------------------------------------------------------------------------
+
+
+def texts_of_styles():
+    for style in STYLES.values():
+        yield from (style.name, style.summary)
+        for option in style.options:
+            yield option.question
+            if isinstance(option, ChoiceOption):
+                yield from option.choices.values()
+
+
+def texts_of_figures():
+    for style in STYLES.values():
+        pattern = draft(style, CHARTS[style.charts[0]].body("92"), {}, Allowances())
+        for figure in pattern.figures:
+            yield from (figure.words, figure.level)
+
+
+def test_what_styles_and_figures_are_called_stands_in_the_template():
+    texts = {*data_texts(), *window_texts(), ""}
+    for found in (texts_of_styles(), texts_of_figures()):
+        assert {text for text in found if re.search("[a-z]", text)} - texts == set()
+    assert {row.name for row in MEASUREMENTS.values()} <= texts
+    assert {row.how for row in MEASUREMENTS.values()} <= texts
+    assert {operation.title for operation in OPERATIONS.values()} <= texts

@@ -1,11 +1,12 @@
 """The Draft stage: changes by hand, schools, allowances drawn in, pieces written with formulas, the
 gallery."""
 
+import gettext
 import json
 
 import pytest
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QApplication, QPushButton
+from PySide6.QtWidgets import QApplication, QLabel, QPushButton
 
 from tests.app.conftest import KnownRunner
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, SHIFT, go, type_into
@@ -18,6 +19,8 @@ from wickel.draft.operations import OPERATIONS, questions
 from wickel.files import read_job, read_schools, read_style
 from wickel.lay import exact_check
 from wickel.pattern import edge_length
+from wickel.studio import with_style
+from wickel.wording import language
 
 
 @pytest.fixture
@@ -354,3 +357,20 @@ def test_from_new_client_to_checked_pieces_without_the_mouse(window, session, qt
     assert (
         window.draft.checks.title.text() == f"Checked by tape: {len(checks)} of {len(checks)} hold"
     )
+
+
+class _Marked(gettext.NullTranslations):
+    """A language in which every text stands in guillemets."""
+
+    def gettext(self, message):
+        return f"«{message}»"
+
+
+def test_what_a_style_asks_is_shown_in_the_language_of_the_reader(window, session, monkeypatch):
+    go_to = {"question": "Neck width from the centre", "figure": "Slope of the shoulder"}
+    monkeypatch.setattr(language, "_catalogue", _Marked())
+    session.apply(with_style(session.job, session.garment, "knit-top"), "Knit top")
+    window.draft.refresh()
+    shown = {own.text() for own in window.draft.options.findChildren(QLabel)}
+    assert {f"«{words}»" for words in go_to.values()} <= shown
+    assert window.draft.options.style_name.text() == "«Knit top»"

@@ -1,7 +1,7 @@
 """What the program says: a sentence is a code with named values; its words and its unit come when
 it is shown."""
 
-from wickel.wording.language import tr
+from wickel.wording.language import term, tr
 from wickel.wording.sentence import (
     Sentence,
     Text,
@@ -23,6 +23,7 @@ __all__ = [
     "say",
     "show_in",
     "shown_unit",
+    "term",
     "tr",
     "words_of",
 ]

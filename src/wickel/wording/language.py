@@ -23,6 +23,12 @@ def tr(text: str, /, **values: object) -> str:
     return words.format(**values) if values else words
 
 
+def term(text: str) -> str:
+    """A text of the data in the reader's language: what a style asks, what a figure, a measurement,
+    an operation is called. It stays English where it is kept."""
+    return _catalogue.gettext(text) if text else ""
+
+
 def translated(code: str, english: str) -> str:
     """The sentence of a code in the reader's language, its values not yet put in."""
     return _catalogue.pgettext(code, english)

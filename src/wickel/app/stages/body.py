@@ -51,14 +51,14 @@ from wickel.job.edits import (
     with_size,
 )
 from wickel.units import shown_length
-from wickel.wording import shown_unit, tr
+from wickel.wording import shown_unit, term, tr
 
 
 class MeasureEdit(LengthEdit):
     """A length field that tells which measurement is in hand."""
 
     def __init__(self, measurement: str, stage: BodyStage) -> None:
-        super().__init__(MEASUREMENTS[measurement].name)
+        super().__init__(term(MEASUREMENTS[measurement].name))
         self._measurement, self._stage = measurement, stage
 
     def focusInEvent(self, event: QFocusEvent) -> None:
@@ -265,10 +265,10 @@ class BodyStage(Stage):
             lines.insert(
                 0,
                 tr("Still to measure: ")
-                + ", ".join(MEASUREMENTS[m].name.lower() for m in absent)
+                + ", ".join(term(MEASUREMENTS[m].name).lower() for m in absent)
                 + ".",
             )
-        guessed = [MEASUREMENTS[m].name.lower() for m in required if m in body.estimated]
+        guessed = [term(MEASUREMENTS[m].name).lower() for m in required if m in body.estimated]
         if guessed:
             lines.append(
                 tr("Taken from the chart and not measured yet: {join}.", join=", ".join(guessed))
@@ -363,7 +363,7 @@ class BodyStage(Stage):
         emptied(self._grid)
         self.fields, self.beside = {}, {}
         for k, id in enumerate(required):
-            name = label(MEASUREMENTS[id].name)
+            name = label(term(MEASUREMENTS[id].name))
             field = MeasureEdit(id, self)
             field.entered.connect(partial(self._enter, id))
             name.setBuddy(field)
@@ -382,11 +382,11 @@ class BodyStage(Stage):
         garment = self._session.garment
         mm = None if garment is None else garment.body.measurements_mm.get(measurement)
         self.how_title.setText(
-            known.name
+            term(known.name)
             if mm is None
-            else f"{known.name}: {shown_length(mm, self._session.job.unit)}"
+            else f"{term(known.name)}: {shown_length(mm, self._session.job.unit)}"
         )
-        self.how.setText(known.how)
+        self.how.setText(term(known.how))
         self.figure.show_measurement(measurement)
 
     def _take_size(self, size: str) -> None:
@@ -485,12 +485,14 @@ class BodyStage(Stage):
         known = MEASUREMENTS[measurement]
         if mm <= 0:
             relabelled(
-                self.trouble, tr("{known} must be a length above zero.", known=known.name), "broken"
+                self.trouble,
+                tr("{known} must be a length above zero.", known=term(known.name)),
+                "broken",
             )
             self.fields[measurement].show_length(
                 garment.body.measurements_mm.get(measurement), self._session.job.unit
             )
             return
         self._session.apply(
-            with_own_measure(self._session.job, garment, measurement, mm), f"{known.name}"
+            with_own_measure(self._session.job, garment, measurement, mm), term(known.name)
         )

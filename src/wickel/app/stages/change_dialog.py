@@ -34,7 +34,7 @@ from wickel.draft.operations import (
 )
 from wickel.job.edits import with_changes_by_hand
 from wickel.pattern import Pattern, Piece
-from wickel.wording import tr
+from wickel.wording import term, tr
 
 _NO_EDGE = "none"
 _MOST_CUTS = 40
@@ -86,7 +86,7 @@ class ChangeDialog(QDialog):
         self.operation.setAccessibleName(tr("What to do"))
         self.operation.setToolTip(tr("What to do with the piece"))
         for operation in OPERATIONS.values():
-            self.operation.addItem(operation.title, operation.id)
+            self.operation.addItem(term(operation.title), operation.id)
         self.piece = QComboBox()
         self.piece.setAccessibleName(tr("Which piece"))
         self.piece.setToolTip(tr("The piece to change"))
@@ -125,12 +125,12 @@ class ChangeDialog(QDialog):
         while self._asks.rowCount():
             self._asks.removeRow(0)
         self.fields = {}
-        self.does.setText(operation.does)
+        self.does.setText(term(operation.does))
         for question in questions(operation):
             field = self._field(question, piece)
-            field.setAccessibleName(question.words)
+            field.setAccessibleName(term(question.words))
             self.fields[question.key] = field
-            self._asks.addRow(question.words, field)
+            self._asks.addRow(term(question.words), field)
         self._try()
 
     def _chosen_operation(self) -> type[Change]:

@@ -40,7 +40,7 @@ from wickel.draft import (
 from wickel.files import slug
 from wickel.job import Garment, garment_style
 from wickel.job.edits import with_allowances, with_changes_by_hand, with_option, with_school
-from wickel.wording import tr
+from wickel.wording import term, tr
 
 _DRAWN = {"added": tr("added at cutting"), "drawn": tr("drawn into the draft")}
 
@@ -122,8 +122,8 @@ class OptionsPanel(QFrame):
 
     def _make_fields(self, style: Style) -> None:
         self._style = style
-        self.style_name.setText(style.name)
-        self.summary.setText(style.summary)
+        self.style_name.setText(term(style.name))
+        self.summary.setText(term(style.summary))
         emptied(self._column)
         self.fields, self.allowances = {}, {}
         self._column.addLayout(self._school_row())
@@ -204,22 +204,22 @@ class OptionsPanel(QFrame):
 
     def _question(self, option: Option) -> QHBoxLayout | QVBoxLayout:
         if isinstance(option, ChoiceOption):
-            box = _choice_box(option.question, option.choices)
+            box = _choice_box(term(option.question), option.choices)
             box.activated.connect(
                 lambda _, option=option, box=box: self._enter(option.id, box.currentData())
             )
             self.fields[option.id] = box
             column = QVBoxLayout()
             column.setSpacing(2)
-            text = label(option.question, wrap=True)
+            text = label(term(option.question), wrap=True)
             text.setBuddy(box)
             column.addWidget(text)
             column.addWidget(box)
             return column
-        field = LengthEdit(option.question)
+        field = LengthEdit(term(option.question))
         field.entered.connect(partial(self._enter, option.id))
         self.fields[option.id] = field
-        return _row(option.question, field)
+        return _row(term(option.question), field)
 
     # --- shown at every change -----------------------------------------------------------------
 
@@ -346,7 +346,7 @@ def _choice_box(name: str, choices: Mapping[str, str]) -> QComboBox:
     box.setAccessibleName(name)
     box.setToolTip(name)
     for id, words in choices.items():
-        box.addItem(words, id)
+        box.addItem(term(words), id)
     return box
 
 

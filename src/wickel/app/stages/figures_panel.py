@@ -24,7 +24,7 @@ from wickel.job import Garment
 from wickel.job.figures import read_figure, shown_own
 from wickel.pattern import Figure, FigureKind, Pattern
 from wickel.units import Unit, shown_length
-from wickel.wording import tr
+from wickel.wording import term, tr
 
 _FIELD_WIDE = 92
 
@@ -51,7 +51,7 @@ class FigureField(QLineEdit):
             self.setText(self._shown)
             self.setCursorPosition(0)
         side = f", {figure.side}" if figure.side else ""
-        self.setAccessibleName(f"{figure.words}{side}")
+        self.setAccessibleName(f"{term(figure.words)}{side}")
         rule = figure.rule or tr("solved from {of}", of=", ".join(figure.of))
         ruled = shown_value(figure, unit, ruled=True)
         self.setToolTip(
@@ -92,12 +92,12 @@ class FigureRow(QWidget):
     def __init__(self, bases: tuple[Figure, ...], panel: FiguresPanel) -> None:
         super().__init__()
         self.base = bases[0].base
-        self.setAccessibleName(bases[0].words)
+        self.setAccessibleName(term(bases[0].words))
         grid = QGridLayout(self)
         grid.setContentsMargins(0, 2, 0, 4)
         grid.setHorizontalSpacing(6)
         grid.setVerticalSpacing(1)
-        words = label(bases[0].words, wrap=True)
+        words = label(term(bases[0].words), wrap=True)
         grid.addWidget(words, 0, 0, 1, 3)
         self.fields: dict[str, FigureField] = {}
         self.back: dict[str, QPushButton] = {}
@@ -121,7 +121,7 @@ class FigureRow(QWidget):
         self.doubt = label("", "broken", wrap=True)
         grid.addWidget(self.rule, 2, 0, 1, 3)
         grid.addWidget(self.doubt, 3, 0, 1, 3)
-        self.found = " ".join((self.base, bases[0].words, bases[0].level)).lower()
+        self.found = " ".join((self.base, term(bases[0].words), term(bases[0].level))).lower()
 
     def show_figures(self, figures: tuple[Figure, ...], garment: Garment, unit: Unit) -> None:
         """Show them as they are now."""

@@ -19,7 +19,7 @@ from wickel.draft import STYLES, Allowances, DraftRefused, Style, draft
 from wickel.draft.own import blank_style, style_of
 from wickel.geometry import Outline, bounds
 from wickel.pattern import net_line
-from wickel.wording import tr
+from wickel.wording import term, tr
 
 _COLUMNS = 4
 _MOST_PIECES = 4
@@ -131,20 +131,20 @@ class Gallery(QDialog):
         self._timer.start()
 
     def _card(self, style: Style) -> TakenCard:
-        card = TakenCard(style.id, style.name, f"{style.name}: {style.summary} (Enter)")
+        card = TakenCard(style.id, style.name, f"{term(style.name)}: {term(style.summary)} (Enter)")
         words = QVBoxLayout(card)
         picture = Thumbnail(style)
         self._waiting.append(picture)
         words.addWidget(picture)
-        words.addWidget(label(style.name, "heading", wrap=True))
-        summary = style.summary
+        words.addWidget(label(term(style.name), "heading", wrap=True))
+        summary = term(style.summary)
         if style.id == BLANK:
             summary = tr("Begin with one panel and write its points as formulas.")
         words.addWidget(label(summary, "soft", wrap=True))
         words.addStretch()
         card.taken.connect(self._take)
         charts = " ".join(CHARTS[id].name for id in style.charts)
-        self._words[style.id] = f"{style.name} {summary} {charts}".casefold()
+        self._words[style.id] = f"{term(style.name)} {summary} {charts}".casefold()
         return card
 
     def _arrange(self) -> None:
