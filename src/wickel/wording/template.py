@@ -75,6 +75,8 @@ def _data_texts(node: ast.AST) -> Iterator[str]:
     elif isinstance(node, ast.Assign) and isinstance(node.value, ast.Dict):
         # choices that several styles offer stand in a table of their own
         yield from _values(node.value)
+    elif isinstance(node, ast.AnnAssign) and getattr(node.target, "id", "") in _NAMED:
+        yield from _plain(node.value)
     elif isinstance(node, ast.AnnAssign) and getattr(node.target, "id", "") == "_ROWS":
         # the table of measurements: id, name, kind, bounds, how it is taken
         for row in ast.walk(node):
