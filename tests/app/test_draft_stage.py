@@ -290,6 +290,8 @@ def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(
 
 def test_a_garment_of_the_house_is_rewritten_with_formulas(window, session, qtbot, answering):
     go(qtbot, window, DRAFT)
+    window.draft.take_style("maxi-dress")
+    qtbot.waitUntil(lambda: session.lay is not None and session.lay.complete)
     length_before = session.lay.lay_length_mm
     with answering("", "River dress") as seen:  # first it is said what will be lost
         qtbot.keyClick(window, Qt.Key.Key_R, CTRL)

@@ -2,11 +2,14 @@
 
 import pytest
 from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtWidgets import QLabel
 
 from tests.app.test_window import CTRL, DRAFT, LEFT, go, type_into
+from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.piece_card import PieceCard
 from wickel.draft import Formula, Length, Plus
 from wickel.job.job import CardGrain
+from wickel.pattern import net_line
 from wickel.studio import with_style
 
 
@@ -188,3 +191,42 @@ def test_what_is_refused_is_drafted_anyway_and_refused_again(panel, session, qtb
     assert "disagree" in session.refusal
     session.undo()
     assert session.garment.anyway
+
+
+# --- versions of a style ------------------------------------------------------------------------
+
+
+def test_a_version_is_kept_stands_in_the_gallery_and_is_taken(panel, session, qtbot, window):
+    enter(qtbot, panel, "shoulder.slope.front", "3 cm")
+    assert window.draft.keep_version_named("My gatehouse dress")
+    enter(qtbot, panel, "shoulder.slope.front", "1 cm")
+    gallery = Gallery(window, "Which garment?", window.book)
+    gallery.draw_all()
+    card = gallery.cards["version-my-gatehouse-dress"]
+    assert "Your version of: Box dress" in card.toolTip() + card.accessibleName() + " ".join(
+        own.text() for own in card.findChildren(QLabel)
+    )
+    gallery.chosen.connect(window.draft.take_style)
+    gallery.show()
+    qtbot.mouseClick(card, LEFT)
+    assert session.garment.name == "My gatehouse dress"
+    assert dict(session.garment.figures) == {"shoulder.slope.front": Length(30.0)}
+    assert field(panel, "shoulder.slope.front").text() == "3 cm"
+    session.undo()
+    assert dict(session.garment.figures) == {"shoulder.slope.front": Length(10.0)}
+
+
+def test_rewriting_a_style_on_figures_loses_nothing_and_asks_nothing(panel, session, qtbot, window):
+    before = session.draft.pattern
+    checks = session.draft.checks
+    window.draft.make_own_named("My own text")
+    assert session.garment.name == "My own text"
+    assert field(panel, "side.across.front").text() == "max(bust, hip)/4 + ease/4"
+    assert field(panel, "side.across.front").objectName() == "mine"
+    after = session.draft.pattern
+    assert [net_line(p) for p in after.pieces] == [net_line(p) for p in before.pieces]
+    assert session.draft.checks == checks
+    enter(qtbot, panel, "side.across.front", "max(bust, hip)/4 + ease/4 + 1 cm")
+    assert session.draft.pattern.figure("side.across.front") == pytest.approx(
+        before.figure("side.across.front") + 10.0
+    )

@@ -74,7 +74,8 @@ def piece(**changes):
 @pytest.mark.parametrize(
     ("value", "says"),
     [
-        (record(version=2), "version"),
+        (record(version=4), "newer Wickel"),
+        (record(version=2), "style is missing"),
         (record(format="other"), "format"),
         (record(pieces=[piece(), piece()]), "two pieces with one id"),
         (

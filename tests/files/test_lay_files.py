@@ -14,6 +14,8 @@ from wickel.drawing import lay_drawing
 from wickel.files import (
     JobRecord,
     LayFileRecord,
+    StyleFileRecord,
+    VersionFileRecord,
     job_of,
     lay_record,
     read_lays,
@@ -168,6 +170,14 @@ def test_lay_files_read_back_and_keep_to_their_schema(tmp_path):
     jsonschema.validate(json.loads(path.read_text()), schema)
 
 
-@pytest.mark.parametrize(("name", "model"), [("job", JobRecord), ("lay", LayFileRecord)])
+@pytest.mark.parametrize(
+    ("name", "model"),
+    [
+        ("job", JobRecord),
+        ("lay", LayFileRecord),
+        ("style", StyleFileRecord),
+        ("version", VersionFileRecord),
+    ],
+)
 def test_the_schemas_in_the_docs_are_those_of_the_program(name, model):
     assert json.loads((SCHEMAS / f"{name}.schema.json").read_text()) == model.model_json_schema()

@@ -26,9 +26,11 @@ from wickel.files import (
     save_cloths,
     save_schools,
     save_style,
+    save_version,
     slug,
     stamp,
 )
+from wickel.job import Version
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 from wickel.wording import tr
 
@@ -177,9 +179,10 @@ class StudioBook(QObject):
 
     # --- styles ----------------------------------------------------------------------------
 
-    def styles(self) -> tuple[OwnStyle, ...]:
-        """The studio's own styles, by name; one that cannot be read is left out and said."""
-        found = []
+    def styles(self) -> tuple[OwnStyle | Version, ...]:
+        """The studio's own styles and versions of styles, by name; one that cannot be read is left
+        out and said."""
+        found: list[OwnStyle | Version] = []
         for path in sorted((self._folder / "styles").glob(f"*{_STYLE_ENDING}")):
             try:
                 found.append(read_style(path))
@@ -187,11 +190,16 @@ class StudioBook(QObject):
                 self.trouble.emit(str(reason))
         return tuple(sorted(found, key=lambda own: own.name.casefold()))
 
-    def keep_style(self, own: OwnStyle) -> bool:
-        """Keep a style of the studio's own."""
-        made = self._wrote(
-            f"styles/{slug(own.id)}{_STYLE_ENDING}", lambda path: save_style(own, path)
-        )
+    def keep_style(self, own: OwnStyle | Version) -> bool:
+        """Keep a style of the studio's own, or a version of a style."""
+
+        def write(path: Path) -> None:
+            if isinstance(own, Version):
+                save_version(own, path)
+            else:
+                save_style(own, path)
+
+        made = self._wrote(f"styles/{slug(own.id)}{_STYLE_ENDING}", write)
         if made:
             self.changed.emit()
         return made

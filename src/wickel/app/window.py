@@ -47,11 +47,11 @@ from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
 from wickel.cloth import WAYS
-from wickel.draft.own import OwnStyle
 from wickel.files import save_job
 from wickel.job.edits import without_garment
 from wickel.lay import WAIVED_NAMES
 from wickel.studio import new_order, with_another
+from wickel.studio.ordering import Chosen
 from wickel.units import Unit
 from wickel.wording import tr
 
@@ -208,6 +208,7 @@ class MainWindow(QMainWindow):
         self._action(edit, tr("Another &style…"), "Ctrl+T", self.draft.choose_style)
         self._action(edit, tr("&Figures of the draft"), "Ctrl+F", self._show_figures)
         self._action(edit, tr("Card of the p&iece"), "Ctrl+Alt+C", self._open_card)
+        self._action(edit, tr("Keep as my &version…"), "Ctrl+Alt+V", self._keep_version)
         self._action(edit, tr("C&hange a piece…"), "Ctrl+H", self.draft.change_piece)
         self._action(edit, tr("&Rewrite with formulas…"), "Ctrl+R", self.draft.make_own)
         self._action(edit, tr("Reference &pictures"), "Ctrl+Alt+P", self._show_pictures)
@@ -475,7 +476,7 @@ class MainWindow(QMainWindow):
         gallery.chosen.connect(self.add_garment)
         gallery.open()
 
-    def add_garment(self, style: str | OwnStyle) -> None:
+    def add_garment(self, style: Chosen) -> None:
         """Put one more garment of a style into the job and take it in hand."""
         job = with_another(self._session.job, style)
         self._session.apply(job, tr("One more garment: {name}", name=job.garments[-1].name))
@@ -509,7 +510,7 @@ class MainWindow(QMainWindow):
         gallery.chosen.connect(self.start_job)
         gallery.open()
 
-    def start_job(self, style: str | OwnStyle) -> None:
+    def start_job(self, style: Chosen) -> None:
         """Begin a new job for a garment of a style, in a file of its own."""
         job = new_order(style)
         path = self._folder.path_for(job.name)
@@ -562,6 +563,10 @@ class MainWindow(QMainWindow):
         """Open the figures of the draft."""
         self.show_stage(Stage.DRAFT)
         self.draft.show_figures()
+
+    def _keep_version(self) -> None:
+        self.show_stage(Stage.DRAFT)
+        self.draft.keep_version()
 
     def _open_card(self) -> None:
         """Open the card of the piece in hand on Draft."""

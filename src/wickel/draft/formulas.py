@@ -3,7 +3,8 @@ say why not.
 
 Every value knows whether it is a plain number or a length, so that 5 cannot be taken for 5 cm or
 for 5 in. Names are measurements and options; functions are ``min``, ``max``, ``abs``, ``sqrt``,
-``hypot`` and ``half``. Nothing else is allowed: no attributes, no other calls, no text.
+``hypot``, ``half``, and ``worth(so much, least)``: so much, or nothing where it is less than the
+least. Nothing else is allowed: no attributes, no other calls, no text.
 """
 
 from __future__ import annotations
@@ -139,6 +140,11 @@ def _half(value: Quantity) -> Quantity:
     return Quantity(value.value / 2, value.power)
 
 
+def _worth(value: Quantity, least: Quantity) -> Quantity:
+    power = _same("worth", (value, least))
+    return Quantity(value.value if value.value >= least.value else 0.0, power)
+
+
 FUNCTIONS: Mapping[str, Callable[..., Quantity]] = {
     "min": _least,
     "max": _most,
@@ -146,6 +152,7 @@ FUNCTIONS: Mapping[str, Callable[..., Quantity]] = {
     "sqrt": _root,
     "hypot": _slant,
     "half": _half,
+    "worth": _worth,
 }
 
 _LENGTH = re.compile(

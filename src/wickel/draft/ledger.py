@@ -112,6 +112,7 @@ class Ledger:
         known |= body.measurements_mm  # a measurement keeps its name, whatever a style asks
         self._readers = {side: Formulas(known) for side in ("", *SIDES)}
         self._taken: dict[str, Figure] = {}
+        self._absent: set[str] = set()
         self._level = ""
 
     @property
@@ -178,6 +179,7 @@ class Ledger:
             side: _Entry(f"{id}.{side}", id, words, usual, source, own)
             for side, own in zip(SIDES, rules, strict=True)
         }
+        self._absent |= {entry.id for side, entry in entries.items() if side not in only} | {id}
         made = Both(
             *(
                 self._length(entry, side)
@@ -227,7 +229,7 @@ class Ledger:
 
     def unused(self) -> Iterator[str]:
         """Ids that the maker has given a value, and that no figure of this draft has."""
-        known = {id for own in self._taken.values() for id in (own.id, own.base)}
+        known = {id for own in self._taken.values() for id in (own.id, own.base)} | self._absent
         yield from (id for id in self._given if id not in known)
 
     # --- inside ----------------------------------------------------------------------------------

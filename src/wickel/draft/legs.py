@@ -39,7 +39,6 @@ MORE_BOUNDS_MM = (-40.4, 49.6)
 DROP_BOUNDS_MM = (-30.0, 60.0)
 CROTCH_TOLERANCE_MM = 1e-3
 """A crotch that is off by less is as long as was wanted."""
-DART_SHARE, LEAST_DART_MM = 0.45, 6.0
 """So much of what the waist is narrower than the hip goes into the dart; a narrower one is not
 worth sewing."""
 LEAST_INSIDE_MM = 60.0
@@ -240,14 +239,15 @@ def _waist_figures(ledger: Ledger, waist_kind: str, hip: Both) -> tuple[Both, Bo
     quarter = ledger.both(
         "waist.quarter", "(waist + waist_ease)/4", "A quarter of the waist, the dart closed"
     )
-    rules = {}
     for side in SIDES:
         waist_within_hip(ledger.body, quarter.of(side), hip.of(side))
-        taken = DART_SHARE * (hip.of(side) - quarter.of(side))
-        none = waist_kind == "elastic" or taken < LEAST_DART_MM
-        rules[side] = "0 cm" if none else "min(3.2 cm, 0.45*(hip_across - waist_quarter))"
     dart = ledger.both(
-        "dart.wide", (rules["front"], rules["back"]), "Width of the dart or pleat", (0, 45)
+        "dart.wide",
+        "0 cm"
+        if waist_kind == "elastic"
+        else "worth(min(3.2 cm, 0.45*(hip_across - waist_quarter)), 0.6 cm)",
+        "Width of the dart or pleat",
+        (0, 45),
     )
     across = ledger.both(
         "waist.across",

@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.ledger import SIDES, Both, Ledger
+from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.necklines import Neckline, neckline
 from wickel.draft.parts import (
     dart_on,
@@ -35,12 +35,8 @@ from wickel.geometry import (
 from wickel.pattern import ConstructionPoint, Cut, InnerLine, Notch, Piece, net_line
 from wickel.wording import say
 
-LEAST_DART_MM = 6.0
-"""A narrower dart is not worth sewing."""
 LEAST_SIDE_DART_MM = 1.0
 """A front's side that is longer by less is eased in."""
-MOST_DIP_MM = 12.0
-"""The waist of a front may be so much lower at its centre; what is more goes into the side dart."""
 BARE_NECK_MM = 100.0
 """A neck wider than this is meant to leave little of the shoulder."""
 LEAST_LEFT_MM, LEAST_UNDERARM_MM = 5.0, 5.0
@@ -392,14 +388,10 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         ("waist_down" if cut.plain else "max(neck_to_waist, waist_down)", "waist_down"),
         "Waist below the neck point, at the centre",
     )
-    drops = {
-        side: "max(0 cm, waist_centre - waist_down - 1.2 cm)"
-        if centre.of(side) - level.of(side) - MOST_DIP_MM >= LEAST_DART_MM
-        else "0 cm"
-        for side in SIDES
-    }
     drop = ledger.both(
-        "waist.side_drop", (drops["front"], drops["back"]), "Waist lower at the side by"
+        "waist.side_drop",
+        "worth(waist_centre - waist_down - 1.2 cm, 0.6 cm)",
+        "Waist lower at the side by",
     )
     ledger.know("passes", cut.passes_mm)
     plain = "max((waist + ease)/4, chest_across - 2.8 cm, min(chest_across, passes))"
@@ -408,7 +400,14 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         plain if cut.plain else "(waist + ease)/4",
         "A quarter of the waist, the dart closed",
     )
-    dart = _waist_darts(ledger, across, cut)
+    ledger.at("Darts")
+    # what the waist is narrower than the chest, halved between dart and side
+    dart = ledger.both(
+        "dart.wide",
+        "0 cm" if cut.plain else "worth(min(3.8 cm, (chest_across - waist_across)/2), 0.6 cm)",
+        "Width of the waist dart",
+        (0, 45),
+    )
     shaped = () if cut.plain else SIDES
     bust_down = ledger.both(
         "bust.down",
@@ -437,21 +436,6 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         )
         for side in SIDES
     }
-
-
-def _waist_darts(ledger: Ledger, across: Both, cut: TorsoCut) -> Both:
-    """How wide the waist darts are: what the waist is narrower than the chest, halved between dart
-    and side; none where it would be too narrow to sew."""
-    ledger.at("Darts")
-    chest = {f.id: f.value for f in ledger.figures}
-    rules = {}
-    for side in SIDES:
-        taken = (chest[f"chest.across.{side}"] - across.of(side)) / 2
-        none = cut.plain or taken < LEAST_DART_MM
-        rules[side] = "0 cm" if none else "min(3.8 cm, (chest_across - waist_across)/2)"
-    return ledger.both(
-        "dart.wide", (rules["front"], rules["back"]), "Width of the waist dart", (0, 45)
-    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -12,12 +12,17 @@ from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays
 from wickel.files.locks import OpenMark, Stamp, stamp
 from wickel.files.names import UniqueNames, plain_text, safe_name, slug
-from wickel.files.own_file import StyleFileRecord, read_style, save_style
+from wickel.files.own_file import StyleFileRecord, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
 from wickel.files.saving import csv_text, folder_lock, json_text, private_folder, save_file, sweep
 from wickel.files.svg import svg_text
 from wickel.files.swatch import GROUND, border_svg, ground_of, tile_mm, tile_svg
 from wickel.files.table_store import TableStore
+from wickel.files.version_file import (
+    VersionFileRecord,
+    read_style,
+    save_version,
+)
 
 __all__ = [
     "GROUND",
@@ -29,6 +34,7 @@ __all__ = [
     "TableStore",
     "UniqueNames",
     "UnreadableFile",
+    "VersionFileRecord",
     "border_svg",
     "csv_text",
     "folder_lock",
@@ -57,6 +63,7 @@ __all__ = [
     "save_lays",
     "save_schools",
     "save_style",
+    "save_version",
     "slug",
     "stamp",
     "svg_text",

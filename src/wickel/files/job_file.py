@@ -21,9 +21,16 @@ from typing import Annotated, Any, Literal
 from pydantic import AfterValidator, Field, ValidationError, model_validator
 
 from wickel.cloth import BadCloth, BadWay, Spreading
-from wickel.draft import AsFar, Formula, Length, Own, Plus
-from wickel.draft.formulas import LONGEST_FORMULA
 from wickel.files.cloth_file import ClothRecord, cloth_of, cloth_record
+from wickel.files.draft_records import (
+    MOST_COPIES,
+    CardRecord,
+    FigureRecord,
+    card_of,
+    card_record,
+    figure_of,
+    figure_record,
+)
 from wickel.files.foreign import foreign_of, put_back
 from wickel.files.kept_file import KeptLayRecord, kept_lay, kept_lay_record
 from wickel.files.names import plain_lines
@@ -53,9 +60,7 @@ from wickel.files.records import (
 )
 from wickel.files.said_file import Said, said_of, said_record
 from wickel.files.saving import json_text, save_file
-from wickel.job import BEST, AskedOfPrint, Card, Garment, Job, NamedLay, OnCloth, Picture, Tried
-from wickel.job.cards import MOST_ALLOWANCE_MM
-from wickel.job.job import CardGrain
+from wickel.job import BEST, AskedOfPrint, Garment, Job, NamedLay, OnCloth, Picture, Tried
 from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Waived
 from wickel.units import Unit
 from wickel.wording import say
@@ -65,7 +70,6 @@ VERSION = 2
 MOST_PICTURE = 3_000_000
 MOST_POINTS_IN_ALL = 120_000
 MOST_PIECES = 1_000
-MOST_COPIES = 1_000
 
 
 class CutRecord(FileRecord):
@@ -155,36 +159,6 @@ class JobClothRecord(ClothRecord):
     lay: KeptLayRecord | None = None
     kept: Annotated[list[NamedLayRecord], Field(max_length=100)] = []
     tried: Annotated[list[TriedRecord], Field(max_length=100)] = []
-
-
-class CardRecord(FileRecord):
-    """What is said of one drafted piece; ``cut``: copies that are cut already, by cloth."""
-
-    waive: list[Literal["print", "match", "grain"]] = []
-    left_out: bool = False
-    copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] | None = None
-    cloth: Text = ""
-    grain: Literal["straight", "cross", "bias"] | None = None
-    allowances_mm: dict[Name, Annotated[Number, Field(ge=0, le=MOST_ALLOWANCE_MM)]] = {}
-    note: Text = ""
-    cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
-
-
-class FigureRecord(FileRecord):
-    """A figure of the maker's own: one of these keys says how."""
-
-    length_mm: Number | None = None
-    plus_mm: Number | None = None
-    formula: Annotated[str, Field(max_length=LONGEST_FORMULA)] | None = None
-    at_least_mm: Number | None = None
-    found_mm: Number | None = None
-
-    @model_validator(mode="after")
-    def _one(self) -> FigureRecord:
-        said = (self.length_mm, self.plus_mm, self.formula, self.at_least_mm)
-        if sum(own is not None for own in said) != 1:
-            raise ValueError(say("job_file.figure"))
-        return self
 
 
 class PictureRecord(FileRecord):
@@ -360,31 +334,6 @@ def _sentence(text: str) -> str:
     return text if text.endswith(".") else text + "."
 
 
-def _figure(record: FigureRecord) -> Own:
-    if record.length_mm is not None:
-        return Length(record.length_mm)
-    if record.plus_mm is not None:
-        return Plus(record.plus_mm)
-    if record.formula is not None:
-        return Formula(record.formula)
-    assert record.at_least_mm is not None
-    return AsFar(record.at_least_mm, record.found_mm)
-
-
-def _figure_record(own: Own) -> dict[str, Any]:
-    match own:
-        case Length(mm):
-            return {"length_mm": mm}
-        case Plus(mm):
-            return {"plus_mm": mm}
-        case Formula(text):
-            return {"formula": text}
-        case AsFar(least, None):
-            return {"at_least_mm": least}
-        case AsFar(least, found):
-            return {"at_least_mm": least, "found_mm": found}
-
-
 def _garment(record: GarmentRecord) -> Garment:
     return Garment(
         id=record.id,
@@ -405,20 +354,8 @@ def _garment(record: GarmentRecord) -> Garment:
         own=None if record.own is None else own_style(record.own),
         changes=tuple(change_of(change) for change in record.changes),
         quantity=record.quantity,
-        cards={
-            id: Card(
-                waive=frozenset(map(Waived, own.waive)),
-                cut=own.cut,
-                left_out=own.left_out,
-                copies=own.copies,
-                cloth=own.cloth,
-                grain=None if own.grain is None else CardGrain(own.grain),
-                allowances_mm=own.allowances_mm,
-                note=own.note,
-            )
-            for id, own in record.cards.items()
-        },
-        figures={id: _figure(own) for id, own in record.figures.items()},
+        cards={id: card_of(card) for id, card in record.cards.items()},
+        figures={id: figure_of(own) for id, own in record.figures.items()},
         anyway=record.anyway,
     )
 
@@ -537,20 +474,6 @@ def _tried_record(tried: Tried) -> dict[str, Any]:
     return record
 
 
-def _card_record(card: Card) -> dict[str, Any]:
-    said: dict[str, Any] = {
-        "waive": sorted(card.waive),
-        "cut": dict(card.cut),
-        "left_out": card.left_out,
-        "copies": card.copies,
-        "cloth": card.cloth,
-        "grain": card.grain,
-        "allowances_mm": dict(card.allowances_mm),
-        "note": card.note,
-    }
-    return {key: value for key, value in said.items() if value}
-
-
 def _garment_record(garment: Garment) -> dict[str, Any]:
     return {
         "id": garment.id,
@@ -580,12 +503,12 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
         ),
         **({"quantity": dict(garment.quantity)} if garment.quantity else {}),
         **(
-            {"cards": {id: _card_record(card) for id, card in garment.cards.items()}}
+            {"cards": {id: card_record(card) for id, card in garment.cards.items()}}
             if garment.cards
             else {}
         ),
         **(
-            {"figures": {id: _figure_record(own) for id, own in garment.figures.items()}}
+            {"figures": {id: figure_record(own) for id, own in garment.figures.items()}}
             if garment.figures
             else {}
         ),

@@ -6,11 +6,10 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, ValidationError
+from pydantic import Field
 
 from wickel.draft.own import LINES, OwnOption, OwnPiece, OwnPoint, OwnStyle
 from wickel.draft.own.own_style import MOST_PIECES, MOST_POINTS, OWN_ROLES
-from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.files.saving import json_text, save_file
 from wickel.wording import say
@@ -149,16 +148,6 @@ def own_style_record(own: OwnStyle) -> dict[str, Any]:
         ],
         **({"house": own.house, "house_options": dict(own.house_options)} if own.house else {}),
     }
-
-
-def read_style(path: Path) -> OwnStyle:
-    """Read a style file. Raises ``UnreadableFile`` with one sentence."""
-    try:
-        return own_style(StyleFileRecord.model_validate(read_json(path, "style")))
-    except ValidationError as error:
-        raise first_fault(error, path.name) from None
-    except ValueError as reason:
-        raise UnreadableFile(f"{path.name}: {reason}.") from None
 
 
 def save_style(own: OwnStyle, path: Path) -> None:

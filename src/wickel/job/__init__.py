@@ -45,6 +45,7 @@ from wickel.job.table import (
     taken_over,
     worth_another_look,
 )
+from wickel.job.version import Version, rewritten, version_of, version_pieces, with_version
 from wickel.job.work import (
     DraftedGarment,
     checked_pieces,
@@ -88,6 +89,7 @@ __all__ = [
     "Sewn",
     "Sketch",
     "Tried",
+    "Version",
     "WayLine",
     "alone_ways",
     "asked_by",
@@ -116,6 +118,7 @@ __all__ = [
     "out_of_bolt",
     "pieces_of",
     "refused_cell",
+    "rewritten",
     "row_bounds",
     "row_of",
     "seams_that_may_meet",
@@ -123,5 +126,8 @@ __all__ = [
     "shopping_rows",
     "sketches",
     "taken_over",
+    "version_of",
+    "version_pieces",
+    "with_version",
     "worth_another_look",
 ]

@@ -7,16 +7,27 @@ from dataclasses import replace
 
 from wickel.body import CHARTS
 from wickel.cloth import Cloth
-from wickel.draft import STYLES
+from wickel.draft import STYLES, Style
 from wickel.draft.own import OwnStyle, style_of
-from wickel.job import Garment, Job
+from wickel.job import Garment, Job, Version, with_version
 from wickel.job.edits import free_id
 from wickel.studio.demo import CLOTH_FOR_MATERIAL, shelf_cloth
 
+Chosen = str | OwnStyle | Version
+"""What the gallery offers: a style of the house by its id, one written in the studio, or a version
+of either."""
 
-def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
+
+def chosen_style(style: Chosen) -> Style:
+    """The style that was chosen, or the one of which a version was. Raises ``KeyError``."""
+    if isinstance(style, Version):
+        return style.base
+    return STYLES[style] if isinstance(style, str) else style_of(style)
+
+
+def with_style(job: Job, garment: Garment, style: Chosen) -> Job:
     """The garment made in another style, of the house or the maker's own, its options at their
-    defaults.
+    defaults, or as a version of it says.
 
     Every material is put on a cloth; changes made by hand to the old pieces are gone.
 
@@ -27,7 +38,7 @@ def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
         KeyError: no such style.
     """
     own = style if isinstance(style, OwnStyle) else None
-    taken = STYLES[style] if isinstance(style, str) else style_of(style)
+    taken = chosen_style(style)
     named, cloths = _on_cloths(job, garment, taken.materials)
     made = replace(
         garment,
@@ -39,7 +50,10 @@ def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
         changes=(),
         figures={},
         anyway=False,
+        cards={},
     )
+    if isinstance(style, Version):
+        made = with_version(made, style)
     garments = tuple(made if other.id == garment.id else other for other in job.garments)
     needed = {id for other in garments for id in other.cloths.values()}
     needed |= {order.cloth for piece in job.pieces for order in piece.orders} | {cloths[0].id}
@@ -48,14 +62,19 @@ def with_style(job: Job, garment: Garment, style: str | OwnStyle) -> Job:
     )
 
 
-def with_another(job: Job, style: str | OwnStyle) -> Job:
+def shown_name(style: Chosen) -> str:
+    """What the chosen style is called."""
+    return style.name if isinstance(style, Version) else chosen_style(style).name
+
+
+def with_another(job: Job, style: Chosen) -> Job:
     """The job with one more garment, of a style, for the body of the first one, or in a size where
     it has none.
 
     Raises:
         KeyError: no such style.
     """
-    taken = STYLES[style] if isinstance(style, str) else style_of(style)
+    taken = chosen_style(style)
     chart = CHARTS[taken.charts[0]]
     size = list(chart.sizes)[len(chart.sizes) // 2]
     first = next(iter(job.garments), None)
@@ -67,16 +86,16 @@ def with_another(job: Job, style: str | OwnStyle) -> Job:
     return with_style(replace(job, garments=(*job.garments, garment)), garment, style)
 
 
-def new_order(style: str | OwnStyle) -> Job:
+def new_order(style: Chosen) -> Job:
     """A new job for one garment of a style, in the middle size of its chart. Raises
     ``KeyError``."""
-    taken = STYLES[style] if isinstance(style, str) else style_of(style)
+    taken = chosen_style(style)
     chart = CHARTS[taken.charts[0]]
     sizes = list(chart.sizes)
     size = sizes[len(sizes) // 2]
     garment = Garment(id="garment", style=taken.id, size=size, body=chart.body(size))
     bare = Job(
-        name=f"New {taken.name.lower()}",
+        name=f"New {shown_name(style).lower()}",
         cloths=(shelf_cloth(CLOTH_FOR_MATERIAL["main"]),),
         garments=(garment,),
     )

@@ -34,11 +34,12 @@ from wickel.draft.ledger import ANYWAY
 from wickel.draft.operations import with_changes
 from wickel.draft.own import OwnStyle, lost_in_rewriting, own_from_pattern
 from wickel.files import slug
-from wickel.job import Garment, JobRefused, garment_style
+from wickel.job import Garment, JobRefused, garment_style, rewritten, version_of, with_version
 from wickel.job.edits import with_garment, with_own
 from wickel.job.figures import dragged, with_figure
 from wickel.pattern import Piece
 from wickel.studio import with_style
+from wickel.studio.ordering import Chosen, shown_name
 from wickel.wording import tr
 
 _EDITOR_WIDE = 520
@@ -84,7 +85,10 @@ class DraftStage(Stage):
         self.editor.piece_made.connect(self.paper.choose)
         self.rewrite = QPushButton(tr("Rewrite with formulas…"))
         self.rewrite.setToolTip(
-            tr("Make this garment a style of your own, whose points are written as formulas")
+            tr(
+                "Make this garment one of your own, every figure or point written as a formula, "
+                "to be changed as you like"
+            )
         )
         self.rewrite.clicked.connect(self.make_own)
         self.card = QPushButton(tr("Card…"))
@@ -94,6 +98,15 @@ class DraftStage(Stage):
         self.card.clicked.connect(self.open_card)
         self.checks.below.addWidget(self.card)
         self.checks.anyway.clicked.connect(self.draft_anyway)
+        self.keep = QPushButton(tr("Keep as my version…"))
+        self.keep.setToolTip(
+            tr(
+                "Keeps the answers, your figures, cards and changes under a name: it stands in the "
+                "gallery from then on (Ctrl+Alt+V)"
+            )
+        )
+        self.keep.clicked.connect(self.keep_version)
+        self.checks.below.addWidget(self.keep)
         self.checks.below.addWidget(self.rewrite)
         self.right = QStackedWidget()
         self.right.addWidget(self.checks)
@@ -298,12 +311,31 @@ class DraftStage(Stage):
             gallery.chosen.connect(self.take_style)
             gallery.open()
 
-    def take_style(self, style: str | OwnStyle) -> None:
+    def take_style(self, style: Chosen) -> None:
         """Make the garment in another style."""
         garment = self._session.garment
-        if garment is not None and (isinstance(style, OwnStyle) or style != garment.style):
+        if garment is not None and style != garment.style:
             job = with_style(self._session.job, garment, style)
-            self._session.apply(job, tr("Style: {name}", name=garment_style(job.garments[0]).name))
+            self._session.apply(job, tr("Style: {name}", name=shown_name(style)))
+
+    def keep_version(self) -> None:
+        """Keep what is the maker's own in the garment as a version of its style."""
+        garment = self._session.garment
+        if garment is not None:
+            name = asked_text(
+                self.window(),
+                tr("Keep as my version"),
+                tr("What shall the version be called?"),
+                f"My {garment.name.lower()}",
+            )
+            if name:
+                self.keep_version_named(name)
+
+    def keep_version_named(self, name: str) -> bool:
+        """The same with its name given; says whether it was kept."""
+        garment = self._session.garment
+        assert garment is not None
+        return self._book.keep_style(version_of(garment, f"version-{slug(name)}", name))
 
     def change_piece(self) -> None:
         """Open the dialog that changes the piece in hand."""
@@ -322,7 +354,7 @@ class DraftStage(Stage):
         garment = self._session.garment
         if garment is None or self._session.draft is None:
             return
-        lost = self.lost_by_rewriting()
+        lost = () if self._on_figures(garment) else self.lost_by_rewriting()
         if lost and not self._agreed(lost):
             return
         name = asked_text(
@@ -333,6 +365,10 @@ class DraftStage(Stage):
         )
         if name:
             self.make_own_named(name)
+
+    def _on_figures(self, garment: Garment) -> bool:
+        """Whether the style takes its figures from a ledger: rewriting then loses nothing."""
+        return garment_style(garment).steps is not None
 
     def lost_by_rewriting(self) -> tuple[str, ...]:
         """What the pieces would lose if they were written as formulas now, each as a sentence."""
@@ -377,8 +413,18 @@ class DraftStage(Stage):
 
     def make_own_named(self, name: str) -> None:
         """The same with its name given."""
-        garment = self._session.garment
+        garment, draft = self._session.garment, self._session.draft
         assert garment is not None
+        assert draft is not None
+        if self._on_figures(garment):
+            made = rewritten(garment, draft.pattern, f"version-{slug(name)}", name)
+            self._session.apply(
+                with_garment(self._session.job, with_version(garment, made)),
+                tr("Written as {name}", name=name),
+            )
+            self._book.keep_style(made)
+            self.show_figures()
+            return
         own = self._written(f"own-{slug(name)}", name)
         job = with_own(self._session.job, garment, own)
         self._session.apply(job, tr("Written as {name}", name=name))

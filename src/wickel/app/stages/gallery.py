@@ -15,9 +15,10 @@ from wickel.app.theme import palette
 from wickel.app.widgets.cards import TakenCard, label, scrolling
 from wickel.app.widgets.guide import PAGE
 from wickel.body import CHARTS
-from wickel.draft import STYLES, Allowances, DraftRefused, Style, draft
-from wickel.draft.own import blank_style, style_of
+from wickel.draft import STYLES, DraftRefused
+from wickel.draft.own import OwnStyle, blank_style, style_of
 from wickel.geometry import Outline, bounds
+from wickel.job import Version, version_pieces
 from wickel.pattern import net_line
 from wickel.wording import term, tr
 
@@ -28,21 +29,19 @@ BLANK = "own-new"
 
 
 class Thumbnail(QWidget):
-    """The largest pieces of a style, as drafted in the middle size of its chart. Empty until it is
-    drafted."""
+    """The largest pieces of a style or of a version of one, as drafted in the middle size of its
+    chart. Empty until it is drafted."""
 
-    def __init__(self, style: Style) -> None:
+    def __init__(self, version: Version) -> None:
         super().__init__()
         self.setFixedHeight(104)
-        self._style = style
+        self._version = version
         self._outlines: list[Outline] = []
 
     def make(self) -> None:
         """Draft the style and show it; one that cannot be drafted stays empty."""
-        chart = CHARTS[self._style.charts[0]]
-        sizes = list(chart.sizes)
         try:
-            pattern = draft(self._style, chart.body(sizes[len(sizes) // 2]), {}, Allowances())
+            pattern = version_pieces(self._version)
         except DraftRefused as refusal:
             self.setToolTip(str(refusal))
             return
@@ -77,7 +76,8 @@ class Thumbnail(QWidget):
 
 
 class Gallery(QDialog):
-    """Choose a style. ``chosen`` carries the id of one of the house, or an ``OwnStyle``."""
+    """Choose a style. ``chosen`` carries the id of one of the house, an ``OwnStyle``, or a
+    ``Version`` of either."""
 
     chosen = Signal(object)
 
@@ -108,17 +108,17 @@ class Gallery(QDialog):
             )
         )
         self._own = {own.id: own for own in book.styles()}
-        styles = [*STYLES.values(), *(style_of(own) for own in self._own.values())]
-        blank = blank_style(BLANK, tr("A style of your own"))
-        self._own[BLANK] = blank
-        styles.append(style_of(blank))
+        self._own[BLANK] = blank_style(BLANK, tr("A style of your own"))
         self._grid = QGridLayout()
         self._grid.setSpacing(12)
         self.cards: dict[str, TakenCard] = {}
         self._words: dict[str, str] = {}
         self._waiting: list[Thumbnail] = []
-        for style in styles:
-            self.cards[style.id] = self._card(style)
+        for style in STYLES.values():
+            bare = Version(id=style.id, name=style.name, style=style.id)
+            self.cards[style.id] = self._card(bare, term(style.name), term(style.summary))
+        for own in self._own.values():
+            self.cards[own.id] = self._own_card(own)
         inner = QWidget()
         rows = QVBoxLayout(inner)
         rows.setContentsMargins(0, 0, 0, 0)
@@ -130,21 +130,29 @@ class Gallery(QDialog):
         self._timer.timeout.connect(self._draw_one)
         self._timer.start()
 
-    def _card(self, style: Style) -> TakenCard:
-        card = TakenCard(style.id, style.name, f"{term(style.name)}: {term(style.summary)} (Enter)")
+    def _own_card(self, own: OwnStyle | Version) -> TakenCard:
+        if isinstance(own, Version):
+            summary = tr("Your version of: {style}", style=term(own.base.name))
+            return self._card(own, own.name, summary)
+        summary = term(style_of(own).summary)
+        if own.id == BLANK:
+            summary = tr("Begin with one panel and write its points as formulas.")
+        return self._card(
+            Version(id=own.id, name=own.name, style=own.id, own=own), own.name, summary
+        )
+
+    def _card(self, version: Version, name: str, summary: str) -> TakenCard:
+        card = TakenCard(version.id, name, f"{name}: {summary} (Enter)")
         words = QVBoxLayout(card)
-        picture = Thumbnail(style)
+        picture = Thumbnail(version)
         self._waiting.append(picture)
         words.addWidget(picture)
-        words.addWidget(label(term(style.name), "heading", wrap=True))
-        summary = term(style.summary)
-        if style.id == BLANK:
-            summary = tr("Begin with one panel and write its points as formulas.")
+        words.addWidget(label(name, "heading", wrap=True))
         words.addWidget(label(summary, "soft", wrap=True))
         words.addStretch()
         card.taken.connect(self._take)
-        charts = " ".join(CHARTS[id].name for id in style.charts)
-        self._words[style.id] = f"{term(style.name)} {summary} {charts}".casefold()
+        charts = " ".join(CHARTS[id].name for id in version.base.charts)
+        self._words[version.id] = f"{name} {summary} {charts}".casefold()
         return card
 
     def _arrange(self) -> None:

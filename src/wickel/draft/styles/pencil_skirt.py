@@ -52,10 +52,6 @@ from wickel.pattern import (
 )
 from wickel.wording import say
 
-DART_SHARE = 0.45
-"""So much of what a quarter of the waist is narrower than that of the hip goes into the dart."""
-LEAST_DART_MM = 6.0
-"""A narrower dart is not worth sewing."""
 LEAST_BELOW_HIP_MM = 30.0
 """What must be left of the side seam below the hip to be sewn."""
 HEM_FLAT_SHARE = 0.4
@@ -167,8 +163,14 @@ def _halves(ledger: Ledger) -> list[_Half]:
     for side in SIDES:
         waist_within_hip(ledger.body, waist.of(side), hip.of(side))
     ledger.at("Darts")
-    rules = {side: _dart_rule(ledger, waist.of(side), hip.of(side)) for side in SIDES}
-    dart = ledger.both("dart.wide", (rules["front"], rules["back"]), "Width of the dart", (0, 40))
+    # a dart narrower than 6 mm is not worth sewing; at the sides alone the waist has none
+    darts = "worth(min(3.6 cm, 0.45*(hip_across - waist_across)), 0.6 cm)"
+    dart = ledger.both(
+        "dart.wide",
+        "0 cm" if ledger.choice("shape") == "sides" else darts,
+        "Width of the dart",
+        (0, 40),
+    )
     deep = ledger.both("dart.long", ("9.5 cm", "13 cm"), "Length of the dart", (60, 180))
     place = ledger.both(
         "dart.place",
@@ -195,14 +197,6 @@ def _halves(ledger: Ledger) -> list[_Half]:
         )
         for side in SIDES
     ]
-
-
-def _dart_rule(ledger: Ledger, waist: float, hip: float) -> str:
-    """What the dart takes by the house's rule: none where the waist is shaped at the sides, or
-    where it would be too narrow to be sewn."""
-    if ledger.choice("shape") == "sides" or DART_SHARE * (hip - waist) < LEAST_DART_MM:
-        return "0 cm"
-    return "min(3.6 cm, 0.45*(hip_across - waist_across))"
 
 
 def _waist_curve(dip: float, across: float) -> Cubic:

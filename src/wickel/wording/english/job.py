@@ -58,6 +58,7 @@ SENTENCES = {
     "figures.no-garment": "There is no garment “{garment}” to give a figure: there are {join}.",
     "figures.no-point": "There is no point “{point}” any more: change its piece in another way.",
     "figures.point-stays": "No figure of the draft moves this point that way.",
+    "version_file.no-such-style": "there is no style “{style}”",
     "as_far.too-short": (
         "Even at its least {figure} does not go into {cloth}: {short:up} are lacking by this "
         "search."

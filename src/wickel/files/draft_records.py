@@ -1,0 +1,104 @@
+"""What a maker says of a draft, as files write it: figures of their own, and cards of pieces."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, model_validator
+
+from wickel.draft import AsFar, Formula, Length, Own, Plus
+from wickel.draft.formulas import LONGEST_FORMULA
+from wickel.files.records import FileRecord, Name, Number, Text
+from wickel.job import Card
+from wickel.job.cards import MOST_ALLOWANCE_MM
+from wickel.job.job import CardGrain
+from wickel.lay import Waived
+from wickel.wording import say
+
+MOST_COPIES = 1_000
+
+
+class CardRecord(FileRecord):
+    """What is said of one drafted piece; ``cut``: copies that are cut already, by cloth."""
+
+    waive: list[Literal["print", "match", "grain"]] = []
+    left_out: bool = False
+    copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] | None = None
+    cloth: Text = ""
+    grain: Literal["straight", "cross", "bias"] | None = None
+    allowances_mm: dict[Name, Annotated[Number, Field(ge=0, le=MOST_ALLOWANCE_MM)]] = {}
+    note: Text = ""
+    cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
+
+
+class FigureRecord(FileRecord):
+    """A figure of the maker's own: one of these keys says how."""
+
+    length_mm: Number | None = None
+    plus_mm: Number | None = None
+    formula: Annotated[str, Field(max_length=LONGEST_FORMULA)] | None = None
+    at_least_mm: Number | None = None
+    found_mm: Number | None = None
+
+    @model_validator(mode="after")
+    def _one(self) -> FigureRecord:
+        said = (self.length_mm, self.plus_mm, self.formula, self.at_least_mm)
+        if sum(own is not None for own in said) != 1:
+            raise ValueError(say("job_file.figure"))
+        return self
+
+
+def figure_of(record: FigureRecord) -> Own:
+    """The figure of a record."""
+    if record.length_mm is not None:
+        return Length(record.length_mm)
+    if record.plus_mm is not None:
+        return Plus(record.plus_mm)
+    if record.formula is not None:
+        return Formula(record.formula)
+    assert record.at_least_mm is not None
+    return AsFar(record.at_least_mm, record.found_mm)
+
+
+def figure_record(own: Own) -> dict[str, Any]:
+    """A figure as files write it."""
+    match own:
+        case Length(mm):
+            return {"length_mm": mm}
+        case Plus(mm):
+            return {"plus_mm": mm}
+        case Formula(text):
+            return {"formula": text}
+        case AsFar(least, None):
+            return {"at_least_mm": least}
+        case AsFar(least, found):
+            return {"at_least_mm": least, "found_mm": found}
+
+
+def card_of(record: CardRecord) -> Card:
+    """The card of a record."""
+    return Card(
+        waive=frozenset(map(Waived, record.waive)),
+        cut=record.cut,
+        left_out=record.left_out,
+        copies=record.copies,
+        cloth=record.cloth,
+        grain=None if record.grain is None else CardGrain(record.grain),
+        allowances_mm=record.allowances_mm,
+        note=record.note,
+    )
+
+
+def card_record(card: Card) -> dict[str, Any]:
+    """A card as files write it: only what it says."""
+    said: dict[str, Any] = {
+        "waive": sorted(card.waive),
+        "cut": dict(card.cut),
+        "left_out": card.left_out,
+        "copies": card.copies,
+        "cloth": card.cloth,
+        "grain": card.grain,
+        "allowances_mm": dict(card.allowances_mm),
+        "note": card.note,
+    }
+    return {key: value for key, value in said.items() if value}
