@@ -61,17 +61,7 @@ def data_texts() -> tuple[str, ...]:
 
 def _data_texts(node: ast.AST) -> Iterator[str]:
     if isinstance(node, ast.Call):
-        named = {own.arg: own.value for own in node.keywords}
-        yield from (own for key in _NAMED & set(named) for own in _plain(named[key]))
-        if isinstance(choices := named.get("choices"), ast.Dict):
-            yield from _values(choices)
-        if "question" in named or "summary" in named or "how" in named:
-            yield from _plain(named.get("name"))
-        method = getattr(node.func, "attr", "")
-        if method in _FIGURES and len(node.args) > _WORDS_AT:
-            yield from _plain(node.args[_WORDS_AT])
-        if method == "at" and len(node.args) == 1:
-            yield from _plain(node.args[0])
+        yield from _call_texts(node)
     elif isinstance(node, ast.Assign) and isinstance(node.value, ast.Dict):
         # choices that several styles offer stand in a table of their own
         yield from _values(node.value)
@@ -82,6 +72,20 @@ def _data_texts(node: ast.AST) -> Iterator[str]:
         for row in ast.walk(node):
             if isinstance(row, ast.Tuple) and len(row.elts) == 6:
                 yield from (*_plain(row.elts[1]), *_plain(row.elts[5]))
+
+
+def _call_texts(node: ast.Call) -> Iterator[str]:
+    named = {own.arg: own.value for own in node.keywords}
+    yield from (own for key in _NAMED & set(named) for own in _plain(named[key]))
+    if isinstance(choices := named.get("choices"), ast.Dict):
+        yield from _values(choices)
+    if "question" in named or "summary" in named or "how" in named:
+        yield from _plain(named.get("name"))
+    method = getattr(node.func, "attr", "")
+    if method in _FIGURES and len(node.args) > _WORDS_AT:
+        yield from _plain(node.args[_WORDS_AT])
+    if method == "at" and len(node.args) == 1:
+        yield from _plain(node.args[0])
 
 
 def _values(table: ast.Dict) -> Iterator[str]:
