@@ -4,7 +4,7 @@ import pytest
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtWidgets import QLabel
 
-from tests.app.test_window import CTRL, DRAFT, LEFT, go, type_into
+from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, go, type_into
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.piece_card import PieceCard
 from wickel.draft import Formula, Length, Plus
@@ -230,3 +230,17 @@ def test_rewriting_a_style_on_figures_loses_nothing_and_asks_nothing(panel, sess
     assert session.draft.pattern.figure("side.across.front") == pytest.approx(
         before.figure("side.across.front") + 10.0
     )
+
+
+def test_what_no_piece_needs_is_not_asked_for_on_body(panel, session, qtbot, window):
+    session.apply(with_style(session.job, session.garment, "pencil-skirt"), "Skirt")
+    go(qtbot, window, BODY)
+    assert "waist_to_knee" in window.body.fields
+    go(qtbot, window, DRAFT)
+    window.draft.show_figures()
+    enter(qtbot, panel, "hem.down.front", "60 cm")
+    enter(qtbot, panel, "hem.down.back", "60 cm")
+    go(qtbot, window, BODY)
+    window.body.refresh()
+    assert set(window.body.fields) >= {"waist", "hip", "waist_to_hip"}
+    assert "waist_to_knee" not in window.body.fields

@@ -1,5 +1,8 @@
 """Figures of the maker's own: what is typed is drawn, its rule and its doubt stand beside it."""
 
+import math
+from dataclasses import replace
+
 import pytest
 
 from wickel.body import CHARTS, MEASUREMENTS, size_body
@@ -13,6 +16,7 @@ from wickel.draft import (
     LengthOption,
     Plus,
     draft,
+    needed_measurements,
     tape_checks,
     unusual_answers,
 )
@@ -287,3 +291,69 @@ def test_what_cannot_be_drawn_is_refused_anyway():
     with pytest.raises(DraftRefused) as refused:
         drafted("trousers", {"leg.down": Length(150.0)}, anyway=True)
     assert ANYWAY not in refused.value.concerns
+
+
+# --- what need not be measured --------------------------------------------------------------------
+
+
+def without(body, *measurements):
+    return replace(
+        body,
+        measurements_mm={
+            id: mm for id, mm in body.measurements_mm.items() if id not in measurements
+        },
+    )
+
+
+def test_a_measurement_that_no_piece_needs_is_not_asked_for():
+    style, body = STYLES["pencil-skirt"], size_body("92")
+    assert needed_measurements(style, body, {}, Allowances()) == style.required
+    own = {"hem.down": Length(600.0), "hip.down": Length(200.0)}
+    needed = needed_measurements(style, body, {}, Allowances(), own)
+    assert set(needed) == {"waist", "hip"}
+    bare = without(body, "waist_to_knee", "waist_to_hip")
+    made = draft(style, bare, {}, Allowances(), own)
+    assert made == replace(draft(style, body, {}, Allowances(), own), figures=made.figures)
+    hem = of(made, "hem.down.front")
+    assert (hem.value, hem.gave) == (600.0, Gave.LENGTH)
+    assert math.isnan(hem.ruled)
+    with pytest.raises(DraftRefused, match="not measured yet: waist to hip") as refused:
+        draft(style, bare, {}, Allowances(), {"hem.down": Length(600.0)})
+    assert refused.value.concerns == ("waist_to_hip",)
+
+
+def test_without_sleeves_no_arm_is_measured():
+    style, body = STYLES["bodice"], size_body("92")
+    needed = needed_measurements(style, body, {"sleeve": "none"}, Allowances())
+    assert "bust" in needed
+    assert not {"upper_arm", "wrist", "sleeve_length"} & set(needed)
+    bare = without(body, "upper_arm", "wrist", "sleeve_length")
+    assert draft(style, bare, {"sleeve": "none"}, Allowances()).pieces
+
+
+@pytest.mark.parametrize("style", IDS)
+def test_what_is_not_needed_changes_nothing_and_its_checks_are_not_made(style):
+    known = STYLES[style]
+    body = CHARTS[known.charts[0]].body("92")
+    whole = draft(known, body, {}, Allowances())
+    for measurement in known.required:
+        bare = without(body, measurement)
+        if measurement in needed_measurements(known, body, {}, Allowances()):
+            with pytest.raises(DraftRefused, match="not measured yet"):
+                draft(known, bare, {}, Allowances())
+            continue
+        assert draft(known, bare, {}, Allowances()).pieces == whole.pieces
+        for check in tape_checks(known, whole, bare, {}):
+            assert not check.broken
+
+
+def test_a_rule_that_was_not_measured_is_needed_again_when_the_figure_is_taken_back():
+    style = STYLES["trousers"]
+    bare = without(size_body("92"), "crotch_round")
+    own = {"waist.lift": Length(20.0), "crotch.more": Length(0.0), "crotch.whole": Length(700.0)}
+    made = draft(style, bare, {}, Allowances(), own)
+    assert made.figure("waist.lift") == 20.0
+    crotch = next(c for c in tape_checks(style, made, bare, {}) if c.name == "Crotch")
+    assert not crotch.measured
+    with pytest.raises(DraftRefused, match="crotch round"):
+        draft(style, bare, {}, Allowances(), {"waist.lift": Length(20.0)})

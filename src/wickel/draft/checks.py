@@ -61,7 +61,8 @@ def with_stretch(check: TapeCheck, stretch: float) -> TapeCheck:
 
 
 NOT_MEASURED = (
-    "can no longer be measured by itself after the changes: lay the tape on the paper pieces."
+    "cannot be measured here: the pieces were changed, or a measurement was not taken. Lay the "
+    "tape on the paper pieces."
 )
 """What is said of a check that could not be made."""
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
-from wickel.body import MEASUREMENTS, Body, doubts, missing
+from wickel.body import CHARTS, MEASUREMENTS, Body, doubts, missing
 from wickel.draft.allowances import Allowances
 from wickel.draft.ledger import Ledger, Own
 from wickel.draft.style import DraftRefused, Options, Style, full_options, unusual_answers
@@ -36,6 +36,9 @@ def draft(
             what to do.
     """
     absent = missing(body, style.required)
+    if absent and style.steps is not None:
+        needed = needed_measurements(style, body, options, allowances, figures)
+        absent = tuple(m for m in absent if m in needed)
     if absent:
         names = ", ".join(MEASUREMENTS[m].name.lower() for m in absent)
         raise DraftRefused(
@@ -52,6 +55,32 @@ def draft(
             text = say("style.no-outline", piece=piece.name, reason=words_of(reason))
             raise DraftRefused(text, piece.id) from None
     return made
+
+
+def needed_measurements(
+    style: Style,
+    body: Body,
+    options: Options,
+    allowances: Allowances,
+    figures: Mapping[str, Own] = _NONE,
+) -> tuple[str, ...]:
+    """What must be measured of a body for a style to be drafted so, of what the style asks for.
+
+    A figure that the maker gives as a length needs no measurement. Where it cannot be found out,
+    because the draft is refused, and for a style that has no ledger, it is all that is asked for.
+    """
+    if style.steps is None:
+        return style.required
+    chart = CHARTS[style.charts[0]]
+    sizes = list(chart.sizes)
+    usual = chart.body(sizes[len(sizes) // 2]).measurements_mm
+    whole = replace(body, measurements_mm={**usual, **body.measurements_mm})
+    ledger = Ledger(whole, full_options(style, options), figures, anyway=True)
+    try:
+        style.steps(ledger, allowances)
+    except (DraftRefused, ArithmeticError, ValueError):
+        return style.required
+    return tuple(m for m in style.required if m in ledger.needed)
 
 
 def _drawn(
@@ -74,7 +103,7 @@ def _drawn(
         made = style.steps(ledger, allowances)
     except DraftRefused:
         raise
-    except (ZeroDivisionError, OverflowError, ValueError):
+    except (ZeroDivisionError, OverflowError, ValueError, KeyError):
         # what is typed beyond all bounds may make points meet or change places
         mine = [figure.id for figure in ledger.figures if figure.mine]
         mine += unusual_answers(style, options)

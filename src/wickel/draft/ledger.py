@@ -17,7 +17,7 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, replace
 
 from wickel.body import MEASUREMENTS, Body
-from wickel.draft.formulas import BadFormula, Formulas
+from wickel.draft.formulas import BadFormula, Formulas, names_in
 from wickel.draft.style import DraftRefused, Options
 from wickel.pattern import Figure, FigureKind, Gave
 from wickel.wording import Text, say, words_of
@@ -113,12 +113,26 @@ class Ledger:
         self._readers = {side: Formulas(known) for side in ("", *SIDES)}
         self._taken: dict[str, Figure] = {}
         self._absent: set[str] = set()
+        self._needed: set[str] = set()
         self._level = ""
 
     @property
     def figures(self) -> tuple[Figure, ...]:
         """The figures taken so far, in order."""
         return tuple(self._taken.values())
+
+    @property
+    def needed(self) -> frozenset[str]:
+        """The measurements that were drafted with so far."""
+        return frozenset(self._needed)
+
+    def measured(self, id: str) -> float:
+        """A measurement of the body. Raises ``DraftRefused``: it was not taken."""
+        self._needed.add(id)
+        if id not in self.body.measurements_mm:
+            name = MEASUREMENTS[id].name.lower()
+            raise DraftRefused(say("ledger.not-measured", name=name), id)
+        return self.body[id]
 
     def choice(self, id: str) -> str:
         """The answer to a question that is a choice."""
@@ -249,7 +263,14 @@ class Ledger:
 
     def _length(self, entry: _Entry, side: str) -> float:
         own, key = self._own(entry)
-        ruled = self._evaluated(entry, entry.rule, side)
+        if isinstance(own, Length | AsFar | Formula):
+            # the rule is only shown beside what the maker gave: what it measures need not be known
+            try:
+                ruled = self._readers[side].length(entry.rule)
+            except BadFormula:
+                ruled = math.nan
+        else:
+            ruled = self._evaluated(entry, entry.rule, side)
         return self._write(entry, ruled, own, key, side)
 
     def _own(self, entry: _Entry) -> tuple[Own | None, str]:
@@ -261,6 +282,9 @@ class Ledger:
 
     def _evaluated(self, entry: _Entry, formula: str, side: str) -> float:
         try:
+            named = names_in(formula) & MEASUREMENTS.keys()
+            for id in sorted(named):
+                self.measured(id)
             return self._readers[side].length(formula)
         except BadFormula as reason:
             text = say("ledger.formula", figure=entry.words, reason=words_of(reason))

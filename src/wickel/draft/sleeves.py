@@ -314,10 +314,11 @@ def _cap_figures(ledger: Ledger, armhole_mm: float, depth_mm: float) -> tuple[fl
         )
         return height, width
     height = ledger.length("cap.height", f"{share:g}*armhole_depth", "Height of the cap")
-    least = ledger.body["upper_arm"] + LEAST_ARM_EASE_MM
     width = ledger.solved(
         "sleeve.across",
-        lambda: cap_width(armhole_mm, ease, height, least),
+        lambda: cap_width(
+            armhole_mm, ease, height, ledger.measured("upper_arm") + LEAST_ARM_EASE_MM
+        ),
         words,
         of=("cap.height", "cap.ease"),
     )

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
 from wickel.body import Body
@@ -184,5 +184,10 @@ def full_options(style: Style, given: Options) -> dict[str, OptionValue]:
 def tape_checks(
     style: Style, pattern: Pattern, body: Body, options: Options
 ) -> tuple[TapeCheck, ...]:
-    """Every pair of lengths that the maker checks by tape before cutting."""
-    return style.checked(pattern, body, full_options(style, options))
+    """Every pair of lengths that the maker checks by tape before cutting.
+
+    A check against a measurement that was not taken, because no piece needs it, is not measured.
+    """
+    unknown = dict.fromkeys(style.required, math.nan)
+    known = replace(body, measurements_mm={**unknown, **body.measurements_mm})
+    return style.checked(pattern, known, full_options(style, options))

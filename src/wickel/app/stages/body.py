@@ -39,6 +39,7 @@ from wickel.body import (
     nearest_size,
     size_body,
 )
+from wickel.draft import needed_measurements
 from wickel.job import Garment, JobRefused, garment_style
 from wickel.job.edits import (
     read_quantity,
@@ -187,7 +188,11 @@ class BodyStage(Stage):
     def _style_needs(self, garment: Garment) -> tuple[str, ...]:
         """The measurements that the garment's style needs, all of them when it needs none."""
         try:
-            return garment_style(garment).required or tuple(MEASUREMENTS)
+            style = garment_style(garment)
+            needed = needed_measurements(
+                style, garment.body, garment.options, garment.allowances, garment.figures
+            )
+            return needed or tuple(MEASUREMENTS)
         except JobRefused:
             return tuple(MEASUREMENTS)
 

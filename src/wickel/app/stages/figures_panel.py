@@ -3,6 +3,7 @@ own marked, what is unusual said beside it."""
 
 from __future__ import annotations
 
+import math
 from functools import partial
 
 from PySide6.QtCore import Qt, Signal
@@ -83,6 +84,8 @@ class FigureField(QLineEdit):
 def shown_value(figure: Figure, unit: Unit, *, ruled: bool = False) -> str:
     """The value of a figure as a maker reads it."""
     value = figure.ruled if ruled else figure.value
+    if math.isnan(value):
+        return "—"  # the rule names what was not measured
     return shown_length(value, unit) if figure.kind is FigureKind.LENGTH else f"{value:g}"
 
 

@@ -400,6 +400,7 @@ SENTENCES = {
     "ledger.formula": "{figure}: {reason}",
     "ledger.plain": "{figure} is a plain number: write one.",
     "ledger.too-long": "{figure} comes out at {value:cloth}: no figure is that long.",
+    "ledger.not-measured": "Not measured yet: {name}.",
     "ledger.unknown": "{style} has no figure {id}: they are listed by wickel figures {style_id}.",
     "ledger.unusual": (
         "{figure}: {value:length}; mostly it is from {least:length} to {most:length}."
