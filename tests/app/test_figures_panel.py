@@ -25,6 +25,11 @@ def field(panel, id):
     return panel.rows[id.removesuffix(".front").removesuffix(".back")].fields[id]
 
 
+def choose(box, data):
+    box.setCurrentIndex(box.findData(data))
+    box.activated.emit(box.currentIndex())
+
+
 def enter(qtbot, panel, id, text):
     own = field(panel, id)
     own.setFocus()
@@ -169,6 +174,44 @@ def test_a_piece_that_is_left_out_is_drafted_but_not_cut(window, session, qtbot)
     qtbot.keyClick(card.do, Qt.Key.Key_Space)
     assert session.draft.pattern.piece("back-facing")
     assert not [piece for piece in session.pieces if piece.id.endswith("back-facing")]
+
+
+def test_the_card_says_how_the_centre_is_cut_and_what_is_interfaced(window, session, qtbot):
+    go(qtbot, window, DRAFT)
+    window.draft.paper.choose("front")
+    window.draft.open_card()
+    (card,) = window.findChildren(PieceCard)
+    choose(card.centre, "halves")
+    choose(card.interfacing.which, "hem")
+    assert card.interfacing.mm.isVisible()
+    assert not card.lining.mm.isVisible()
+    qtbot.keyClicks(card.turned, "many")
+    qtbot.keyClick(card.do, Qt.Key.Key_Space)
+    assert "is not an angle" in card.said.text()
+    card.turned.clear()
+    side = card.allowances["side"]
+    side.setFocus()
+    side.selectAll()
+    qtbot.keyClicks(side, "3")
+    qtbot.keyClick(side, Qt.Key.Key_Tab)
+    qtbot.mouseClick(card.shared, LEFT, pos=QPoint(8, card.shared.height() // 2))
+    qtbot.keyClick(card.do, Qt.Key.Key_Space)
+    pattern = session.draft.pattern
+    assert [cut.pair for cut in pattern.piece("front").cuts] == [True]
+    assert pattern.piece("back").edge("side").allowance_mm == 30.0
+    assert pattern.piece("front-interfacing").cuts[0].material == "interfacing"
+    assert session.garment.cloths["interfacing"] in {cloth.id for cloth in session.job.cloths}
+    window.draft.open_card()  # it is shown as it was filled in
+    card = window.findChildren(PieceCard)[-1]
+    assert card.centre.currentData() == "halves"
+    assert card.interfacing.which.currentData() == "hem"
+    assert card.allowances["side"].text() == "3 cm"
+    choose(card.centre, "fold")
+    qtbot.keyClick(card.do, Qt.Key.Key_Space)
+    assert session.draft.pattern.piece("front").cuts[0].on_fold
+    session.undo()
+    session.undo()
+    assert session.garment.cards == {}
 
 
 def test_what_is_refused_is_drafted_anyway_and_refused_again(panel, session, qtbot, window):

@@ -13,15 +13,18 @@ from wickel.cli import app
 from wickel.cloth import Cloth
 from wickel.draft import AsFar, DraftRefused, Formula, Length, Plus
 from wickel.files import job_of, job_record, read_job, save_job
+from wickel.geometry import area, simple_outline
 from wickel.job import Card, Garment, Job, drafted
 from wickel.job.as_far import found_as_far
-from wickel.job.edits import with_piece_card
+from wickel.job.edits import with_piece_card, with_shared_allowances
 from wickel.job.figures import dragged, read_figure, read_settings, shown_own, with_figure
-from wickel.job.job import CardGrain
+from wickel.job.job import Backing, CardGrain, Centre
 from wickel.job.laying import lay_job
 from wickel.job.work import cut_pieces, drafted_series
 from wickel.lay import LayRefused, Search
 from wickel.lay.demand import Grain
+from wickel.pattern import EdgeKind, cut_line, edge_length, net_line
+from wickel.studio import with_materials
 from wickel.units import Unit
 from wickel.yardage import need
 
@@ -87,6 +90,11 @@ def test_figures_and_cards_are_kept_in_the_file(tmp_path):
         grain=CardGrain.CROSS,
         allowances_mm={"neck": 4.0},
         note="by hand",
+        name="Neck strip",
+        centre=Centre.WHOLE,
+        grain_deg=-30.0,
+        interfacing=Backing(edge="neck", deep_mm=40.0),
+        lining=Backing(none=True),
     )
     job = with_piece_card(job, job.garments[0], "back-facing", card)
     path = tmp_path / "a.wickel.json"
@@ -186,6 +194,11 @@ def test_in_other_sizes_a_length_stays_and_a_plus_grades():
 # --- cards --------------------------------------------------------------------------------------
 
 
+def carded(piece, **said):
+    """A piece as its card makes it."""
+    return drafted(replace(DRESS, cards={piece: Card(**said)})).pattern.piece(piece)
+
+
 def with_card(piece, **said):
     return cut_pieces(with_piece_card(JOB, DRESS, piece, Card(**said)))
 
@@ -220,6 +233,115 @@ def test_an_allowance_that_cannot_be_is_refused(said, says):
     job = with_piece_card(JOB, DRESS, "front", Card(allowances_mm=said))
     with pytest.raises(DraftRefused, match=says):
         drafted(job.garments[0])
+
+
+def test_a_centre_is_cut_on_the_fold_in_halves_or_whole():
+    plain = carded("front")
+    halves = carded("front", centre=Centre.HALVES, allowances_mm={"centre": 15.0})
+    whole = carded("front", centre=Centre.WHOLE)
+    mm2 = area(net_line(plain))
+    assert [(cut.copies, cut.pair, cut.on_fold) for cut in halves.cuts] == [(2, True, False)]
+    assert halves.edge("centre").allowance_mm == 15.0
+    assert area(net_line(halves)) == pytest.approx(mm2)
+    assert area(net_line(whole)) == pytest.approx(2 * mm2)
+    assert [(cut.copies, cut.on_fold) for cut in whole.cuts] == [(1, False)]
+    assert carded("front", centre=Centre.FOLD) == plain
+    job = with_piece_card(JOB, DRESS, "front", Card(centre=Centre.HALVES))
+    seams = drafted(job.garments[0]).pattern.seams
+    assert ("front", "centre") in {seam.one for seam in seams if seam.one == seam.other}
+
+
+def test_a_whole_piece_goes_onto_the_fold_where_both_sides_are_alike():
+    assert [cut.on_fold for cut in carded("turn-up", centre=Centre.WHOLE).cuts] == [False]
+    with pytest.raises(DraftRefused, match="not the same on both sides"):
+        carded("turn-up", centre=Centre.FOLD)
+
+
+def test_the_grain_is_turned_by_an_angle_and_a_piece_has_a_name_of_its_own():
+    front = carded("front-facing", grain_deg=30.0, name="Neck strip")
+    assert (front.grain_deg, front.name) == (30.0, "Neck strip")
+    job = with_piece_card(JOB, DRESS, "front-facing", Card(grain_deg=30.0))
+    (cut,) = (piece for piece in cut_pieces(job) if piece.id == "dress/front-facing")
+    assert cut.grain_deg == pytest.approx(30.0)
+
+
+def test_interfacing_and_lining_of_all_of_it_of_a_strip_or_none():
+    job = with_materials(JOB, DRESS, ("interfacing", "lining"))
+    (garment,) = job.garments
+    assert set(garment.cloths) >= {"interfacing", "lining"}
+    card = Card(interfacing=Backing(edge="hem", deep_mm=60.0), lining=Backing(shorter_mm=30.0))
+    job = with_piece_card(job, garment, "front", card)
+    by_id = {piece.id: piece for piece in drafted(job.garments[0], job).pattern.pieces}
+    strip, lined = by_id["front-interfacing"], by_id["front-lining"]
+    wide = edge_length(by_id["front"], "hem")
+    assert area(net_line(strip)) == pytest.approx(60.0 * wide, rel=0.02)
+    assert [cut.material for cut in strip.cuts] == ["interfacing"]
+    assert edge_length(lined, "side") == pytest.approx(edge_length(by_id["front"], "side") - 30.0)
+    assert {o.cloth for p in cut_pieces(job) for o in p.orders} >= {
+        garment.cloths["interfacing"],
+        garment.cloths["lining"],
+    }
+    skirt = Garment(id="s", style="pencil-skirt", size="92", body=size_body("92"))
+    none = replace(skirt, cards={"waistband": Card(interfacing=Backing(none=True))})
+    materials = [cut.material for cut in drafted(none).pattern.piece("waistband").cuts]
+    assert materials == ["main"]
+    with pytest.raises(DraftRefused, match="no edge “brim”"):
+        carded("front", interfacing=Backing(edge="brim", deep_mm=30.0))
+
+
+def test_an_allowance_is_the_same_on_both_sides_of_its_seam_where_that_is_asked():
+    pattern = drafted(DRESS).pattern
+    job = with_piece_card(JOB, DRESS, "front", Card(allowances_mm={"side": 25.0, "hem": 50.0}))
+    job = with_shared_allowances(job, "dress", pattern, "front")
+    by_id = {piece.id: piece for piece in drafted(job.garments[0]).pattern.pieces}
+    assert by_id["back"].edge("side").allowance_mm == 25.0
+    assert by_id["back"].edge("hem").allowance_mm != 50.0  # no seam there
+
+
+CARD_PARTS = {
+    "left_out": st.booleans(),
+    "copies": st.one_of(st.none(), st.integers(1, 6)),
+    "grain": st.one_of(st.none(), st.sampled_from(CardGrain)),
+    "grain_deg": st.sampled_from((0.0, 12.5, -30.0)),
+    "centre": st.one_of(st.none(), st.sampled_from(Centre)),
+    "allowances_mm": st.dictionaries(
+        st.sampled_from(("side", "neck", "hem", "centre")), st.floats(0, 60), max_size=3
+    ),
+    "interfacing": st.one_of(
+        st.none(),
+        st.sampled_from((Backing(none=True), Backing(), Backing(edge="hem", deep_mm=40.0))),
+    ),
+}
+
+
+@given(
+    st.dictionaries(
+        st.sampled_from(("front", "back", "turn-up", "front-facing")),
+        st.fixed_dictionaries({}, optional=CARD_PARTS).map(lambda said: Card(**said)),
+        max_size=4,
+    )
+)
+def test_random_cards_give_valid_pieces_of_the_same_net_area_or_a_reason(cards):
+    bare = {piece.id: piece for piece in drafted(DRESS).pattern.pieces}
+    try:
+        done = drafted(replace(DRESS, cards=cards))
+    except DraftRefused:
+        return
+    assert done.checks == drafted(DRESS).checks
+    for piece in done.pattern.pieces:
+        simple_outline(net_line(piece))
+        assert area(cut_line(piece)) >= area(net_line(piece)) - 1e-6
+        if piece.id not in bare:
+            continue  # a strip beside it
+        card = cards.get(piece.id, Card())
+        folds = any(e.kind is EdgeKind.FOLD for e in bare[piece.id].edges)
+        times = 2 if card.centre is Centre.WHOLE and folds else 1
+        if card.centre is Centre.FOLD and not folds:
+            times = 0.5
+        assert area(net_line(piece)) == pytest.approx(times * area(net_line(bare[piece.id])))
+        for edge, mm in card.allowances_mm.items():
+            own = piece.edge(edge)
+            assert own.allowance_mm == (0.0 if own.kind is EdgeKind.FOLD else mm)
 
 
 # --- dragging -----------------------------------------------------------------------------------

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
@@ -11,11 +12,20 @@ from wickel.draft.formulas import LONGEST_FORMULA
 from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.job import Card
 from wickel.job.cards import MOST_ALLOWANCE_MM
-from wickel.job.job import CardGrain
+from wickel.job.job import Backing, CardGrain, Centre
 from wickel.lay import Waived
 from wickel.wording import say
 
 MOST_COPIES = 1_000
+
+
+class BackingRecord(FileRecord):
+    """Interfacing or lining of a piece."""
+
+    none: bool = False
+    edge: Text = ""
+    deep_mm: Annotated[Number, Field(ge=0, le=3000)] = 0.0
+    shorter_mm: Annotated[Number, Field(ge=0, le=500)] = 0.0
 
 
 class CardRecord(FileRecord):
@@ -28,6 +38,11 @@ class CardRecord(FileRecord):
     grain: Literal["straight", "cross", "bias"] | None = None
     allowances_mm: dict[Name, Annotated[Number, Field(ge=0, le=MOST_ALLOWANCE_MM)]] = {}
     note: Text = ""
+    name: Text = ""
+    centre: Literal["fold", "halves", "whole"] | None = None
+    grain_deg: Annotated[Number, Field(ge=-360, le=360)] = 0.0
+    interfacing: BackingRecord | None = None
+    lining: BackingRecord | None = None
     cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
 
 
@@ -86,6 +101,22 @@ def card_of(record: CardRecord) -> Card:
         grain=None if record.grain is None else CardGrain(record.grain),
         allowances_mm=record.allowances_mm,
         note=record.note,
+        name=record.name,
+        centre=None if record.centre is None else Centre(record.centre),
+        grain_deg=record.grain_deg,
+        interfacing=_backing_of(record.interfacing),
+        lining=_backing_of(record.lining),
+    )
+
+
+def _backing_of(record: BackingRecord | None) -> Backing | None:
+    if record is None:
+        return None
+    return Backing(
+        none=record.none,
+        edge=record.edge,
+        deep_mm=record.deep_mm,
+        shorter_mm=record.shorter_mm,
     )
 
 
@@ -100,5 +131,14 @@ def card_record(card: Card) -> dict[str, Any]:
         "grain": card.grain,
         "allowances_mm": dict(card.allowances_mm),
         "note": card.note,
+        "name": card.name,
+        "centre": card.centre,
+        "grain_deg": card.grain_deg,
+        "interfacing": _backing_record(card.interfacing),
+        "lining": _backing_record(card.lining),
     }
     return {key: value for key, value in said.items() if value}
+
+
+def _backing_record(backing: Backing | None) -> dict[str, Any]:
+    return {} if backing is None else asdict(backing)

@@ -13,6 +13,7 @@ from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
 from wickel.job.job import Card, Garment, Job, OnCloth, Picture
 from wickel.job.work import garment_style
+from wickel.pattern import Pattern
 from wickel.wording import say
 
 
@@ -206,6 +207,21 @@ def with_picture(job: Job, picture: Picture) -> Job:
 def without_picture(job: Job, number: int) -> Job:
     """The job without one of its reference pictures."""
     return replace(job, pictures=(*job.pictures[:number], *job.pictures[number + 1 :]))
+
+
+def with_shared_allowances(job: Job, garment_id: str, pattern: Pattern, piece: str) -> Job:
+    """The job with the allowances on the card of a piece also at the edges that are sewn to its
+    own, on their cards."""
+    mine = job.garment(garment_id).cards.get(piece, Card()).allowances_mm
+    for seam in pattern.seams:
+        for here, there in ((seam.one, seam.other), (seam.other, seam.one)):
+            if here[0] == piece and here[1] in mine and there[0] != piece:
+                garment = job.garment(garment_id)
+                card = garment.cards.get(there[0], Card())
+                allowances = {**card.allowances_mm, there[1]: mine[here[1]]}
+                card = replace(card, allowances_mm=allowances)
+                job = with_piece_card(job, garment, there[0], card)
+    return job
 
 
 def with_piece_card(job: Job, garment: Garment, piece: str, card: Card) -> Job:

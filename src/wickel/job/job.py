@@ -51,6 +51,26 @@ class CardGrain(StrEnum):
     BIAS = "bias"
 
 
+class Centre(StrEnum):
+    """How a piece with a straight centre is cut: a half on the fold, two halves with a seam between
+    them, or whole."""
+
+    FOLD = "fold"
+    HALVES = "halves"
+    WHOLE = "whole"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Backing:
+    """Interfacing or lining of a piece: ``none``, the whole of it, ``shorter_mm`` at its hem, or
+    only to a depth from one of its edges."""
+
+    none: bool = False
+    edge: str = ""
+    deep_mm: float = 0.0
+    shorter_mm: float = 0.0
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Card:
     """What a maker has said of one drafted piece.
@@ -58,7 +78,9 @@ class Card:
     ``waive``: what it need not keep to. ``cut``: how many finished copies are cut already, by the
     id of the cloth. ``left_out``: it is drafted, but not cut. ``copies`` are cut instead of as many
     as the style says; ``cloth`` is the id of the cloth that its first material is cut from.
-    ``grain`` is how it lies, None as the style says; ``allowances_mm`` are its own, by edge.
+    ``grain`` is how it lies, None as the style says, ``grain_deg`` an angle by which its arrow is
+    turned besides; ``allowances_mm`` are its own, by edge; ``centre`` how its centre is cut;
+    ``interfacing`` and ``lining`` are None as the style says.
     """
 
     waive: frozenset[Waived] = frozenset()
@@ -69,6 +91,11 @@ class Card:
     grain: CardGrain | None = None
     allowances_mm: Mapping[str, float] = field(default_factory=dict)
     note: str = ""
+    name: str = ""
+    centre: Centre | None = None
+    grain_deg: float = 0.0
+    interfacing: Backing | None = None
+    lining: Backing | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -10,7 +10,7 @@ from wickel.studio.demo import (
     orders,
     shelf_cloth,
 )
-from wickel.studio.ordering import new_order, with_another, with_style
+from wickel.studio.ordering import new_order, with_another, with_materials, with_style
 
 __all__ = [
     "CLIENTS",
@@ -23,5 +23,6 @@ __all__ = [
     "orders",
     "shelf_cloth",
     "with_another",
+    "with_materials",
     "with_style",
 ]

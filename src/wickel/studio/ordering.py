@@ -102,6 +102,18 @@ def new_order(style: Chosen) -> Job:
     return with_style(bare, garment, style)
 
 
+def with_materials(job: Job, garment: Garment, materials: Iterable[str]) -> Job:
+    """The job with a cloth for each of these materials of a garment, off the shelf where it has
+    none yet."""
+    named, cloths = _on_cloths(job, garment, ("main", *garment.cloths, *materials))
+    made = replace(garment, cloths={**garment.cloths, **named})
+    return replace(
+        job,
+        garments=tuple(made if other.id == garment.id else other for other in job.garments),
+        cloths=tuple(cloths),
+    )
+
+
 def _on_cloths(
     job: Job, garment: Garment, materials: Iterable[str]
 ) -> tuple[dict[str, str], list[Cloth]]:

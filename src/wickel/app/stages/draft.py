@@ -34,7 +34,15 @@ from wickel.draft.ledger import ANYWAY
 from wickel.draft.operations import with_changes
 from wickel.draft.own import OwnStyle, lost_in_rewriting, own_from_pattern
 from wickel.files import slug
-from wickel.job import Garment, JobRefused, garment_style, rewritten, version_of, with_version
+from wickel.job import (
+    Garment,
+    JobRefused,
+    drafted,
+    garment_style,
+    rewritten,
+    version_of,
+    with_version,
+)
 from wickel.job.edits import with_garment, with_own
 from wickel.job.figures import dragged, with_figure
 from wickel.pattern import Piece
@@ -344,10 +352,18 @@ class DraftStage(Stage):
             ChangeDialog(self._session, draft.pattern, self.paper.chosen, self.window()).open()
 
     def open_card(self) -> None:
-        """Open the card of the piece in hand."""
-        draft = self._session.draft
-        if draft is not None and any(p.id == self.paper.chosen for p in draft.pattern.pieces):
-            PieceCard(self._session, draft.pattern, self.paper.chosen, self.window()).open()
+        """Open the card of the piece in hand; that of the piece beside which it is cut, where it
+        stands on the card of that one."""
+        garment = self._session.garment
+        if garment is None or self._session.draft is None:
+            return
+        bare = drafted(replace(garment, cards={}), self._session.job).pattern
+        ids = {piece.id for piece in bare.pieces}
+        chosen = self.paper.chosen
+        if chosen not in ids:
+            chosen = chosen.rpartition("-")[0]
+        if chosen in ids:
+            PieceCard(self._session, bare, chosen, self.window()).open()
 
     def make_own(self) -> None:
         """Write the garment's pieces as formulas, as a style of the maker's own."""
