@@ -192,9 +192,14 @@ def test_the_card_says_how_the_centre_is_cut_and_what_is_interfaced(window, sess
     side = card.allowances["side"]
     side.setFocus()
     side.selectAll()
+    qtbot.keyClicks(side, "3 apples")
+    qtbot.keyClick(card.do, Qt.Key.Key_Space)
+    assert card.isVisible()  # that is no length
+    side.selectAll()
     qtbot.keyClicks(side, "3")
-    qtbot.keyClick(side, Qt.Key.Key_Tab)
-    qtbot.mouseClick(card.shared, LEFT, pos=QPoint(8, card.shared.height() // 2))
+    card.shared.setFocus()
+    qtbot.keyClick(card.shared, Qt.Key.Key_Space)
+    assert card.shared.isChecked()
     qtbot.keyClick(card.do, Qt.Key.Key_Space)
     pattern = session.draft.pattern
     assert [cut.pair for cut in pattern.piece("front").cuts] == [True]

@@ -127,16 +127,25 @@ def _with_card(piece: Piece, card: Card) -> Piece:
         else edge
         for edge in piece.edges
     )
-    on_bias = abs(piece.grain_deg % 90.0 - _BIAS_DEG) < 1e-6
-    grain_deg = piece.grain_deg
-    if card.grain is CardGrain.BIAS and not on_bias:
-        grain_deg += _BIAS_DEG
-    elif card.grain in (CardGrain.STRAIGHT, CardGrain.CROSS) and on_bias:
-        grain_deg = 0.0
-    grain_deg += card.grain_deg
     cuts = piece.cuts
     if card.copies is not None:
         pair = cuts[0].pair and card.copies % 2 == 0
         cuts = (replace(cuts[0], copies=card.copies, pair=pair), *cuts[1:])
-    name = card.name or piece.name
-    return replace(piece, name=name, edges=edges, grain_deg=grain_deg, cuts=cuts)
+    return replace(
+        piece,
+        name=card.name or piece.name,
+        edges=edges,
+        grain_deg=_turned(piece.grain_deg, card),
+        cuts=cuts,
+    )
+
+
+def _turned(grain_deg: float, card: Card) -> float:
+    """How the grain arrow lies: on the bias or off it, and turned besides. Across is said to the
+    lay (``job.work``), since the arrow stays with the piece."""
+    on_bias = abs(grain_deg % 90.0 - _BIAS_DEG) < 1e-6
+    if card.grain is CardGrain.BIAS and not on_bias:
+        grain_deg += _BIAS_DEG
+    elif card.grain in (CardGrain.STRAIGHT, CardGrain.CROSS) and on_bias:
+        grain_deg = 0.0
+    return grain_deg + card.grain_deg

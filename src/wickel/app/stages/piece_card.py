@@ -258,7 +258,8 @@ class PieceCard(QDialog):
         return True
 
     def accept(self) -> None:
-        if not self._try():
+        fields = (*self.allowances.values(), self.interfacing.mm, self.lining.mm)
+        if not all([field.finish() for field in fields]) or not self._try():
             return
         card = self.card()
         job = with_piece_card(self._session.job, self._garment, self.piece.id, card)

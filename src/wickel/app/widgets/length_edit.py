@@ -30,7 +30,7 @@ class LengthEdit(QLineEdit):
         self.setToolTip(self._tip)
         self._unit = Unit.CM
         self._shown = ""
-        self.editingFinished.connect(self._finish)
+        self.editingFinished.connect(self.finish)
 
     def show_length(self, mm: float | None, unit: Unit) -> None:
         """Show a length; None shows an empty field."""
@@ -55,20 +55,22 @@ class LengthEdit(QLineEdit):
             self.setMinimumWidth(max(round(_LEAST_PX * text_scale()), wide))
             self.setMaximumWidth(max(round(_MOST_PX * text_scale()), wide))
 
-    def _finish(self) -> None:
+    def finish(self) -> bool:
+        """Take what stands there; False when it is no length."""
         text = self.text().strip()
         if text == self._shown:
             self._mark("")
-            return
+            return True
         try:
             mm = parsed_length(text, self._unit)
         except UnreadableLength as reason:
             self._mark(str(reason))
             self.unreadable.emit(str(reason))
-            return
+            return False
         self._mark("")
         self.setText(self.text())  # what was typed is taken: undo is the job's from here on
         self.entered.emit(mm)
+        return True
 
     def _mark(self, wrong: str) -> None:
         self.setToolTip(wrong or self._tip)
