@@ -1,13 +1,19 @@
 """Figures in the window: listed by level, typed, taken back, found and dragged on the paper."""
 
+from dataclasses import replace
+
 import pytest
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtWidgets import QLabel
 
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, go, type_into
+from tests.draft.test_makers_lists import LISTS
+from tests.often import usual
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.piece_card import PieceCard
-from wickel.draft import Formula, Length, Plus
+from wickel.body import size_body
+from wickel.draft import Allowances, Formula, Length, Plus
+from wickel.job.edits import with_garment
 from wickel.job.job import CardGrain
 from wickel.pattern import net_line
 from wickel.studio import with_style
@@ -292,3 +298,27 @@ def test_what_no_piece_needs_is_not_asked_for_on_body(panel, session, qtbot, win
     window.body.refresh()
     assert set(window.body.fields) >= {"waist", "hip", "waist_to_hip"}
     assert "waist_to_knee" not in window.body.fields
+
+
+# --- makers' lists, typed -----------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("name", usual(tuple(LISTS), tuple(LISTS)[::3]))
+def test_a_makers_list_typed_in_the_window_comes_out_at_every_point(
+    panel, session, qtbot, window, name
+):
+    style, settings, points = LISTS[name]
+    job = with_style(session.job, session.garment, style)
+    (garment, *_) = job.garments
+    garment = replace(garment, size="92", body=size_body("92"), allowances=Allowances(), options={})
+    session.apply(with_garment(job, garment), "A list")
+    window.draft.refresh()
+    for setting in settings:
+        id, _, text = setting.partition("=")
+        sides = [own for row in panel.rows.values() for own in row.fields]
+        for one in [id] if id in sides else [f"{id}.front", f"{id}.back"]:
+            enter(qtbot, panel, one, text)
+    pattern = session.draft.pattern
+    for (piece, point), (down, across) in points.items():
+        at = next(p for p in pattern.piece(piece).points if p.name == point)
+        assert (at.down_mm, at.across_mm) == pytest.approx((down, across), abs=0.5), (piece, point)

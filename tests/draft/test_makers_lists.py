@@ -7,6 +7,7 @@ import pytest
 
 from wickel.body import size_body
 from wickel.cloth import Cloth
+from wickel.draft import DraftRefused
 from wickel.files import job_of, job_record
 from wickel.geometry import length
 from wickel.job import Card, Garment, Job, drafted
@@ -246,6 +247,31 @@ def test_what_is_chalked_is_the_cut_figure_less_what_is_turned_in():
     job = job_with("box-dress", ("neck.down.front=3 in",), card)
     cut = cut_line(drafted(job.garments[0]).pattern.piece("front"))
     assert min(x for x, y in cut if abs(y) < 0.5) == pytest.approx(2.375 * 25.4, abs=0.2)
+
+
+def test_a_cut_figure_is_typed_as_it_is_chalked():
+    # the same drop: 2 3/8 in on the cut line is 3 in on the net line, with 5/8 in turned in
+    card = {"front": Card(allowances_mm={"neck": 5 / 8 * 25.4})}
+    job = job_with("box-dress", ("neck.down.front=2 3/8 in cut",), card)
+    done = drafted(job.garments[0]).pattern
+    assert done.figure("neck.down.front") == pytest.approx(3 * 25.4)
+    cut = cut_line(done.piece("front"))
+    assert min(x for x, y in cut if abs(y) < 0.5) == pytest.approx(2.375 * 25.4, abs=0.2)
+    # the side and the hem are chalked further out than they are sewn: 1 cm and 3 cm are left there
+    job = job_with("box-dress", ("side.across=30 cm cut", "hem.down=1 m cut"), {})
+    done = drafted(job.garments[0]).pattern
+    assert done.figure("side.across.back") == done.figure("side.across.front") == 290.0
+    assert done.figure("hem.down.back") == 970.0
+    for id in ("front", "back"):
+        cut = cut_line(done.piece(id))
+        assert max(x for x, _ in cut) == pytest.approx(1000.0, abs=0.1)
+        assert max(y for x, y in cut if x > 950) == pytest.approx(300.0, abs=0.1)
+
+
+def test_what_ends_at_no_edge_has_no_cut_figure():
+    job = job_with("box-dress", ("shoulder.slope=2 cm cut",), {})
+    with pytest.raises(DraftRefused, match="ends at no edge whose allowance is known"):
+        drafted(job.garments[0])
 
 
 def test_every_list_gives_pieces_that_can_be_cut():

@@ -50,6 +50,8 @@ JOB = Job(
         ("“hip/4”", Formula("hip/4")),
         ("side_across", Formula("side_across")),
         ("-5 cm + waist/4", Formula("-5 cm + waist/4")),
+        ("6 cut", Length(60.0, cut=True)),
+        ("2 3/8 in cut", Length(2.375 * 25.4, cut=True)),
     ],
 )
 def test_a_figure_is_read_as_a_maker_writes_it(text, own):
@@ -65,6 +67,7 @@ def test_what_is_no_figure_is_refused_in_words(text):
 @given(
     st.one_of(
         st.integers(-4000, 4000).map(lambda k: Length(float(k))),
+        st.integers(1, 4000).map(lambda k: Length(float(k), cut=True)),
         st.integers(-400, 400).map(lambda k: Plus(float(k))),
         st.integers(1, 400).map(lambda k: AsFar(float(k))),
     ),
@@ -80,6 +83,7 @@ def test_figures_and_cards_are_kept_in_the_file(tmp_path):
         "shoulder.slope": Length(12.0),
         "neck.down.back": Plus(-5.0),
         "side.across": Formula("bust/4 + 3 cm"),
+        "neck.down.front": Length(60.325, cut=True),
         "sleeve.long": AsFar(200.0, 215.0),
     }.items():
         job = with_figure(job, job.garments[0], id, own)

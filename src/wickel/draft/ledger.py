@@ -32,9 +32,11 @@ MOST_MM = 20_000.0
 
 @dataclass(frozen=True, slots=True)
 class Length:
-    """A figure as a length in mm: the same at every size."""
+    """A figure as a length in mm: the same at every size. ``cut``: to the cut line, as it is
+    chalked; such a one is turned into that of the net line first (``job.turned``)."""
 
     mm: float
+    cut: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -293,6 +295,8 @@ class Ledger:
     def _write(self, entry: _Entry, ruled: float, own: Own | None, key: str, side: str) -> float:
         value, gave, typed = ruled, Gave.RULE, ""
         match own:
+            case Length(_, True):
+                raise DraftRefused(say("ledger.cut", figure=entry.words), key)
             case Length(mm):
                 value, gave = mm, Gave.LENGTH
             case Plus(mm):

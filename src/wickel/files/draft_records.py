@@ -50,6 +50,7 @@ class FigureRecord(FileRecord):
     """A figure of the maker's own: one of these keys says how."""
 
     length_mm: Number | None = None
+    cut: bool = False
     plus_mm: Number | None = None
     formula: Annotated[str, Field(max_length=LONGEST_FORMULA)] | None = None
     at_least_mm: Number | None = None
@@ -66,7 +67,7 @@ class FigureRecord(FileRecord):
 def figure_of(record: FigureRecord) -> Own:
     """The figure of a record."""
     if record.length_mm is not None:
-        return Length(record.length_mm)
+        return Length(record.length_mm, record.cut)
     if record.plus_mm is not None:
         return Plus(record.plus_mm)
     if record.formula is not None:
@@ -78,8 +79,8 @@ def figure_of(record: FigureRecord) -> Own:
 def figure_record(own: Own) -> dict[str, Any]:
     """A figure as files write it."""
     match own:
-        case Length(mm):
-            return {"length_mm": mm}
+        case Length(mm, cut):
+            return {"length_mm": mm} | ({"cut": True} if cut else {})
         case Plus(mm):
             return {"plus_mm": mm}
         case Formula(text):

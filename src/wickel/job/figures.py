@@ -12,6 +12,7 @@ from wickel.draft.ledger import SIDES
 from wickel.geometry import Point
 from wickel.job.edits import with_garment
 from wickel.job.job import Garment, Job
+from wickel.job.turned import net_figures
 from wickel.job.work import garment_style
 from wickel.pattern import ConstructionPoint, Pattern
 from wickel.typed import UnreadableLength, parsed_length
@@ -27,7 +28,8 @@ _FORMULA = re.compile(r"^[a-z_]{3,}$|[*/()]|[a-z_]{3,}\s*[+−-]|[+−-]\s*[a-z_
 
 def read_figure(text: str, unit: Unit) -> Own:
     """What a maker writes of a figure: ``23 cm``, ``+1 cm``, ``waist/4 + 2 cm``, ``> 45 cm`` for as
-    far as the cloth goes. A number alone is in ``unit``; ``=-2 cm`` is a length below nothing.
+    far as the cloth goes, ``2 3/8 in cut`` for what is chalked, to the cut line. A number alone is
+    in ``unit``; ``=-2 cm`` is a length below nothing.
 
     Raises:
         ValueError: with a sentence; nothing was written, or it is neither a length nor a formula.
@@ -37,6 +39,8 @@ def read_figure(text: str, unit: Unit) -> Own:
         raise ValueError(say("figures.not-understood", text=text))
     if body.startswith((">", "≥")):
         return AsFar(parsed_length(body.lstrip(">≥= "), unit))
+    if body.endswith(" cut"):
+        return Length(parsed_length(body.removesuffix("cut").lstrip("= "), unit), cut=True)
     if body.startswith("="):
         return Length(parsed_length(body[1:], unit))
     try:
@@ -53,6 +57,8 @@ def read_figure(text: str, unit: Unit) -> Own:
 def shown_own(own: Own, unit: Unit) -> str:
     """What a maker has said of a figure, as it may be typed again."""
     match own:
+        case Length(mm, True):
+            return f"{shown_length(mm, unit)} cut"
         case Length(mm):
             return f"= {shown_length(mm, unit)}" if mm < 0 else shown_length(mm, unit)
         case Plus(mm):
@@ -135,7 +141,8 @@ def dragged(job: Job, garment: Garment, piece: str, point: str, to: Point) -> Jo
 
 def _drafted(garment: Garment) -> Pattern:
     style = garment_style(garment)
-    return draft(style, garment.body, garment.options, garment.allowances, garment.figures)
+    figures = net_figures(garment.figures, garment.allowances, garment.cards)
+    return draft(style, garment.body, garment.options, garment.allowances, figures)
 
 
 def _point(pattern: Pattern, piece: str, name: str) -> ConstructionPoint:

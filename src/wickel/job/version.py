@@ -14,6 +14,7 @@ from wickel.draft.own import OwnStyle, style_of
 from wickel.draft.style import Style
 from wickel.job.cards import with_cards
 from wickel.job.job import Card, Garment
+from wickel.job.turned import net_figures
 from wickel.pattern import FigureKind, Pattern
 
 
@@ -118,7 +119,7 @@ def version_pieces(version: Version) -> Pattern:
         chart.body(sizes[len(sizes) // 2]),
         version.options,
         version.allowances,
-        version.figures,
+        net_figures(version.figures, version.allowances, version.cards),
         anyway=version.anyway,
     )
     return with_cards(with_changes(pattern, version.changes), version.cards)

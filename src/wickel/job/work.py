@@ -20,6 +20,7 @@ from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flatten,
 from wickel.job.asked import asked_by, asked_of
 from wickel.job.cards import with_cards
 from wickel.job.job import AskedOfPrint, Card, CardGrain, Garment, Job, JobRefused
+from wickel.job.turned import net_figures
 from wickel.lay import (
     CutOrder,
     CutPiece,
@@ -100,7 +101,7 @@ def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
         garment.body,
         garment.options,
         garment.allowances,
-        garment.figures,
+        net_figures(garment.figures, garment.allowances, garment.cards),
         anyway=garment.anyway,
     )
 

@@ -51,6 +51,7 @@ from wickel.job.edits import (
     with_quantity,
     with_size,
 )
+from wickel.job.turned import net_figures
 from wickel.units import shown_length
 from wickel.wording import shown_unit, term, tr
 
@@ -189,8 +190,9 @@ class BodyStage(Stage):
         """The measurements that the garment's style needs, all of them when it needs none."""
         try:
             style = garment_style(garment)
+            figures = net_figures(garment.figures, garment.allowances, garment.cards)
             needed = needed_measurements(
-                style, garment.body, garment.options, garment.allowances, garment.figures
+                style, garment.body, garment.options, garment.allowances, figures
             )
             return needed or tuple(MEASUREMENTS)
         except JobRefused:

@@ -45,6 +45,7 @@ from wickel.job import (
 )
 from wickel.job.edits import with_garment, with_own
 from wickel.job.figures import dragged, with_figure
+from wickel.job.turned import net_figures
 from wickel.pattern import Piece
 from wickel.studio import with_style
 from wickel.studio.ordering import Chosen, shown_name
@@ -191,7 +192,7 @@ class DraftStage(Stage):
                 garment.body if house else size_body(size),
                 garment.options,
                 garment.allowances,
-                {} if house else garment.figures,
+                {} if house else net_figures(garment.figures, garment.allowances, garment.cards),
             )
             return with_changes(pattern, garment.changes).pieces
         except DraftRefused as refusal:

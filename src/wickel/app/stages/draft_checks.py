@@ -17,6 +17,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.widgets.cards import emptied, label, relabelled, scrolling
+from wickel.app.widgets.flow import flow_bar
 from wickel.draft import NOT_MEASURED, TapeCheck, chalk_list
 from wickel.pattern import Piece
 from wickel.units import Unit, shown_length
@@ -59,8 +60,8 @@ class ChecksPanel(QFrame):
         self.anyway.setCheckable(True)
         self.anyway.hide()
         column.insertWidget(2, self.anyway)
-        self.below = QHBoxLayout()
-        column.addLayout(self.below)
+        bar, self.below = flow_bar(6)
+        column.addWidget(bar)
 
     def _table(self) -> QTableWidget:
         chalk = QTableWidget(0, 5)

@@ -77,7 +77,9 @@ class FigureField(QLineEdit):
             self.setText(words)
 
     def _finish(self) -> None:
-        if self.text().strip() != self._shown:
+        # what was typed is given, even where it reads like the rule's value, which is rounded
+        if self.isModified() or self.text().strip() != self._shown:
+            self.setModified(False)
             self.entered.emit(self.figure, self.text())
 
 

@@ -123,7 +123,7 @@ class Gallery(QDialog):
         rows = QVBoxLayout(inner)
         rows.setContentsMargins(0, 0, 0, 0)
         rows.addLayout(self._grid)
-        rows.addStretch()
+        rows.addStretch(1)
         column.addWidget(scrolling(inner), 1)
         self._arrange()
         self._timer = QTimer(self, interval=0)

@@ -400,6 +400,10 @@ SENTENCES = {
     "ledger.formula": "{figure}: {reason}",
     "ledger.plain": "{figure} is a plain number: write one.",
     "ledger.too-long": "{figure} comes out at {value:cloth}: no figure is that long.",
+    "ledger.cut": (
+        "{figure} ends at no edge whose allowance is known: give it as it is sewn, not as it is "
+        "cut."
+    ),
     "ledger.not-measured": "Not measured yet: {name}.",
     "ledger.unknown": "{style} has no figure {id}: they are listed by wickel figures {style_id}.",
     "ledger.unusual": (
