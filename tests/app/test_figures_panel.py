@@ -12,11 +12,13 @@ from tests.often import usual
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.piece_card import PieceCard
 from wickel.body import size_body
-from wickel.draft import Allowances, Formula, Length, Plus
-from wickel.job.edits import with_garment
+from wickel.draft import Allowances, AsFar, Formula, Length, Plus
+from wickel.job.edits import with_cloth, with_garment
 from wickel.job.job import CardGrain
+from wickel.job.tasks import Reached
 from wickel.pattern import net_line
 from wickel.studio import with_style
+from wickel.units import Unit, shown_length
 
 
 @pytest.fixture
@@ -322,3 +324,50 @@ def test_a_makers_list_typed_in_the_window_comes_out_at_every_point(
     for (piece, point), (down, across) in points.items():
         at = next(p for p in pattern.piece(piece).points if p.name == point)
         assert (at.down_mm, at.across_mm) == pytest.approx((down, across), abs=0.5), (piece, point)
+
+
+# --- as far as the cloth goes -------------------------------------------------------------------
+
+
+def skirt_on_little_cloth(session, panel, qtbot):
+    job = with_style(session.job, session.garment, "pencil-skirt")
+    cloth = replace(job.cloths[0], length_at_hand_mm=1000.0)
+    session.apply(with_cloth(job, cloth), "A skirt on a metre")
+    assert not panel.reach.isVisible()
+    enter(qtbot, panel, "hem.down.front", "> 40 cm")
+    enter(qtbot, panel, "hem.down.back", "= 40 cm")
+
+
+def test_how_far_the_cloth_goes_is_found_and_drafted(panel, session, qtbot, window):
+    skirt_on_little_cloth(session, panel, qtbot)
+    assert panel.reach.isVisible()
+    assert session.draft.pattern.figure("hem.down.front") == 400.0
+    qtbot.mouseClick(panel.reach, LEFT)
+    qtbot.waitUntil(lambda: not window.draft.errand.working, timeout=60_000)
+    own = session.garment.figures["hem.down.front"]
+    assert own.found_mm > 500.0
+    assert session.draft.pattern.figure("hem.down.front") == own.found_mm
+    assert field(panel, "hem.down.front").text().startswith("> 40 cm")
+    assert panel.rows["hem.down"].rule.text().startswith(f"= {shown_length(own.found_mm, Unit.CM)}")
+    session.undo()
+    assert session.garment.figures["hem.down.front"] == AsFar(400.0)
+
+
+def test_what_was_looked_for_in_another_draft_is_not_taken(panel, session, qtbot, window):
+    skirt_on_little_cloth(session, panel, qtbot)
+    window.draft._looked_for = (session.job.garments, session.job.cloths)
+    window.draft.errand._set_working(True)  # as while it is looked for
+    assert panel.reach.text() == "Stop looking"
+    enter(qtbot, panel, "hip.across.front", "26 cm")
+    assert not window.draft.errand.working
+    window.draft.errand._told(Reached({("no-such-garment", "hem.down.front"): 700.0}))
+    assert session.garment.figures["hem.down.front"] == AsFar(400.0)
+
+
+def test_cloth_that_is_too_short_even_for_the_least_is_said(panel, session, qtbot, window):
+    skirt_on_little_cloth(session, panel, qtbot)
+    cloth = replace(session.job.cloths[0], length_at_hand_mm=300.0)
+    session.apply(with_cloth(session.job, cloth), "Little")
+    with qtbot.waitSignal(session.trouble, timeout=60_000) as said:
+        qtbot.mouseClick(panel.reach, LEFT)
+    assert "Even at its least hem.down.front" in said.args[0]

@@ -53,6 +53,10 @@ def test_no_stage_answers_in_another_unit(window, session, qtbot, unit, foreign)
         go(qtbot, window, stage)
         wrong = {words for words in said(window) if foreign.search(words)}
         assert not wrong, f"stage {stage}: {wrong}"
+    window.draft.show_figures()
+    go(qtbot, window, DRAFT)
+    wrong = {words for words in said(window) if foreign.search(words)}
+    assert not wrong, f"figures: {wrong}"
 
 
 TROUBLES = (

@@ -22,6 +22,7 @@ from PySide6.QtWidgets import (
 
 from wickel import __version__
 from wickel.app.book import StudioBook, fill_book
+from wickel.app.errand import Errand
 from wickel.app.exports import Exports
 from wickel.app.fill import TableFill
 from wickel.app.next_step import next_step
@@ -110,7 +111,8 @@ class MainWindow(QMainWindow):
         self.ticket = Ticket(session)
         self.slip = Slip()
         self.jobs = JobsStage(session, folder)
-        self.body, self.draft = BodyStage(session, book), DraftStage(session, book)
+        self.body = BodyStage(session, book)
+        self.draft = DraftStage(session, book, Errand(runner, self))
         self.cloth, self.lay, self.buy = (
             ClothStage(session, book),
             LayStage(session),
@@ -623,5 +625,6 @@ class MainWindow(QMainWindow):
         values = replace(self._settings.values, geometry=geometry, stage=stage)
         self._settings.remember(values)
         self.buy.shut()
+        self.draft.errand.shut()
         self._session.shut()
         super().closeEvent(event)

@@ -12,6 +12,7 @@ from wickel.body import CHARTS, SIZES, size_body
 from wickel.cli.common import REFUSED, UNUSABLE, AsJson, app, fail
 from wickel.cloth import WAYS
 from wickel.draft import STYLES, Allowances, DraftRefused, LengthOption, draft
+from wickel.draft.formulas import respelled
 from wickel.pattern import Figure, FigureKind
 from wickel.units import Unit, shown_length
 from wickel.wording import show_in
@@ -93,7 +94,7 @@ def figure_line(figure: Figure, unit: Unit) -> str:
         if figure.kind is FigureKind.LENGTH
         else f"{figure.value:g}"
     )
-    rule = figure.rule or f"solved from {', '.join(figure.of)}"
+    rule = respelled(figure.rule, unit) or f"solved from {', '.join(figure.of)}"
     side = f", {figure.side}" if figure.side else ""
     doubt = f" ({figure.doubt})" if figure.doubt else ""
     return f"{figure.id}: {figure.words}{side}: {value} = {rule}{doubt}"

@@ -20,7 +20,7 @@ from typing import Any
 from simpleeval import SimpleEval
 
 from wickel.typed import UnreadableLength, parsed_length
-from wickel.units import Unit
+from wickel.units import Unit, shown_length
 from wickel.wording import say
 
 LONGEST_FORMULA = 300
@@ -174,6 +174,23 @@ def _with_lengths(text: str) -> str:
             raise BadFormula(str(reason)) from None
 
     return _LENGTH.sub(in_mm, text.translate(_WAYS_TO_WRITE))
+
+
+def respelled(text: str, unit: Unit) -> str:
+    """A formula with its lengths as they are shown in a unit; to be read, not to be kept, since
+    what is shown is rounded.
+
+    >>> respelled("min(neck_across, 7.62 cm)", Unit.INCH)
+    'min(neck_across, 3 in)'
+    """
+
+    def shown(found: re.Match[str]) -> str:
+        try:
+            return shown_length(parsed_length(found[0], Unit.MM), unit)
+        except UnreadableLength:
+            return found[0]
+
+    return _LENGTH.sub(shown, text)
 
 
 _ALLOWED = (

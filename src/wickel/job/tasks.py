@@ -7,14 +7,15 @@ processes.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from time import perf_counter
 
 from wickel.body import Body
 from wickel.cloth import STACKED, Cloth
-from wickel.draft import DraftRefused
+from wickel.draft import AsFar, DraftRefused
+from wickel.job.as_far import found_as_far
 from wickel.job.at_hand import Bolt, out_of_bolt
 from wickel.job.buying import BuyingList, ClothLine, buying_list
 from wickel.job.job import Job, JobRefused
@@ -92,7 +93,15 @@ class BoltTask:
     search: Search = Search()
 
 
-Task = LayTask | CellTask | PriceTask | BuyTask | BoltTask
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ReachTask:
+    """How far the cloth lets the figures of a job go that are to go as far as it does."""
+
+    job: Job
+    search: Search = Search()
+
+
+Task = LayTask | CellTask | PriceTask | BuyTask | BoltTask | ReachTask
 
 
 # --- what is told -----------------------------------------------------------------------------
@@ -165,6 +174,13 @@ class BoltLaid:
 
 
 @dataclass(frozen=True, slots=True)
+class Reached:
+    """How far figures go, in mm, by garment and figure."""
+
+    found_mm: Mapping[tuple[str, str], float]
+
+
+@dataclass(frozen=True, slots=True)
 class CannotBe:
     """Why what was asked for cannot be made at all, in a sentence."""
 
@@ -193,6 +209,7 @@ Message = (
     | Listed
     | ListMade
     | BoltLaid
+    | Reached
     | CannotBe
     | Finished
     | Failed
@@ -252,8 +269,9 @@ def _run_price(task: PriceTask, tell: Tell, stopped: IsStopped) -> None:
             tell(Priced(wishes, length))
 
 
-def _run_errand(task: BuyTask | BoltTask, tell: Tell, stopped: IsStopped) -> None:
-    """Tell the buying list, cloth by cloth and whole, or what comes out of a bolt."""
+def _run_errand(task: BuyTask | BoltTask | ReachTask, tell: Tell, stopped: IsStopped) -> None:
+    """Tell the buying list, cloth by cloth and whole, what comes out of a bolt, or how far figures
+    go."""
     report = _until(stopped)
     try:
         if isinstance(task, BuyTask):
@@ -265,13 +283,27 @@ def _run_errand(task: BuyTask | BoltTask, tell: Tell, stopped: IsStopped) -> Non
                 report=report,
             )
             tell(ListMade(found))
+        elif isinstance(task, ReachTask):
+            with suppress(Stopped, LayStopped):
+                tell(_reached(found_as_far(task.job, task.search, report=report)))
         else:
             bolt = out_of_bolt(
                 task.job, task.cloth_id, task.asked, task.bolt_mm, search=task.search, report=report
             )
             tell(BoltLaid(bolt))
-    except (JobRefused, DraftRefused) as reason:
+    except (JobRefused, DraftRefused, LayRefused) as reason:
         tell(CannotBe(words_of(reason)))
+
+
+def _reached(job: Job) -> Reached:
+    return Reached(
+        {
+            (garment.id, id): own.found_mm
+            for garment in job.garments
+            for id, own in garment.figures.items()
+            if isinstance(own, AsFar) and own.found_mm is not None
+        }
+    )
 
 
 def _run_lays(task: LayTask, tell: Tell, stopped: IsStopped) -> None:
@@ -354,7 +386,7 @@ def without_pictures(task: Task) -> Task:
     needed is sent."""
     if isinstance(task, BuyTask):
         return replace(task, jobs=tuple(_bare_job(job) for job in task.jobs))
-    if isinstance(task, BoltTask):
+    if isinstance(task, BoltTask | ReachTask):
         return replace(task, job=_bare_job(task.job))
     bare = replace(task, cloth=_bare(task.cloth))
     if isinstance(bare, LayTask) and bare.pile is not None:

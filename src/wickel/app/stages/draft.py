@@ -15,6 +15,8 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.book import StudioBook
+from wickel.app.errand import Errand
+from wickel.app.lay_search import WORKERS
 from wickel.app.session import Session
 from wickel.app.stages.change_dialog import ChangeDialog
 from wickel.app.stages.draft_checks import ChecksPanel
@@ -29,7 +31,8 @@ from wickel.app.widgets.cards import label
 from wickel.app.widgets.dialogs import ask_yes, asked_text
 from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
-from wickel.draft import DraftRefused, Own, TapeCheck, draft, full_options
+from wickel.cloth import Cloth
+from wickel.draft import AsFar, DraftRefused, Own, TapeCheck, draft, full_options
 from wickel.draft.ledger import ANYWAY
 from wickel.draft.operations import with_changes
 from wickel.draft.own import OwnStyle, lost_in_rewriting, own_from_pattern
@@ -43,9 +46,12 @@ from wickel.job import (
     version_of,
     with_version,
 )
+from wickel.job.as_far import FIND_EFFORT
 from wickel.job.edits import with_garment, with_own
-from wickel.job.figures import dragged, with_figure
+from wickel.job.figures import dragged, with_figure, with_reached
+from wickel.job.tasks import CannotBe, Message, Reached, ReachTask
 from wickel.job.turned import net_figures
+from wickel.lay import Search
 from wickel.pattern import Piece
 from wickel.studio import with_style
 from wickel.studio.ordering import Chosen, shown_name
@@ -68,9 +74,10 @@ HOUSE = "house"
 class DraftStage(Stage):
     """Changing an option redraws at once; a piece in hand shows its points."""
 
-    def __init__(self, session: Session, book: StudioBook) -> None:
+    def __init__(self, session: Session, book: StudioBook, errand: Errand) -> None:
         super().__init__()
-        self._session, self._book = session, book
+        self._session, self._book, self.errand = session, book, errand
+        self._looked_for: tuple[tuple[Garment, ...], tuple[Cloth, ...]] = ((), ())
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(12)
@@ -85,6 +92,10 @@ class DraftStage(Stage):
         self.paper.point_dragged.connect(self.drag_point)
         self.options.figures.given.connect(self.give_figure)
         self.options.figures.trouble.connect(session.trouble)
+        self.options.figures.reach.clicked.connect(self.find_or_stop)
+        errand.told.connect(self._take_reached)
+        errand.working_changed.connect(lambda _: self._show_reach())
+        errand.trouble.connect(session.trouble)
         middle = QVBoxLayout()
         middle.setSpacing(8)
         middle.addLayout(self._over_row())
@@ -243,6 +254,7 @@ class DraftStage(Stage):
             or (bool(self._session.refusal) and ANYWAY in self._session.refusal_concerns)
         )
         self.checks.anyway.setChecked(garment.anyway)
+        self._show_reach()
         self.options.figures.show_draft(pattern, garment, unit)
         self.options.figures.mark(self._session.refusal_concerns, self._session.refusal)
         self._show_piece(self.paper.chosen)
@@ -276,6 +288,34 @@ class DraftStage(Stage):
             id = base  # both sides were given together
         words = tr("Figure {id}", id=id) if own is not None else tr("{id} by the rule", id=id)
         session.apply(with_figure(session.job, garment, id, own), words)
+
+    def find_or_stop(self) -> None:
+        """Find how far the cloth lets figures go, or stop."""
+        if self.errand.working:
+            self.errand.drop()
+            return
+        job = self._session.job
+        self._looked_for = (job.garments, job.cloths)
+        search = Search(effort=FIND_EFFORT, workers=WORKERS)
+        self.errand.start(ReachTask(job=job, search=search))
+
+    def _take_reached(self, message: Message) -> None:
+        if isinstance(message, Reached):
+            job = with_reached(self._session.job, message.found_mm)
+            self._session.apply(job, tr("As far as the cloth goes"))
+        elif isinstance(message, CannotBe):
+            self._session.trouble.emit(str(message.sentence))
+
+    def _show_reach(self) -> None:
+        job = self._session.job
+        if self.errand.working and (job.garments, job.cloths) != self._looked_for:
+            self.errand.drop()  # what would be found is of another garment by now
+        figures = (own for garment in job.garments for own in garment.figures.values())
+        button = self.options.figures.reach
+        button.setVisible(self.errand.working or any(isinstance(own, AsFar) for own in figures))
+        button.setText(
+            tr("Stop looking") if self.errand.working else tr("Find how far the cloth goes")
+        )
 
     def draft_anyway(self) -> None:
         """Draft the garment although a check cannot hold, or have it refused again."""

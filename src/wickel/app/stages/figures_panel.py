@@ -21,9 +21,10 @@ from wickel.app.widgets.cards import emptied, label, relabelled, scrolling
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.reason import mark_concerned, mark_wrong
 from wickel.draft import Own
+from wickel.draft.formulas import respelled
 from wickel.job import Garment
 from wickel.job.figures import read_figure, shown_own
-from wickel.pattern import Figure, FigureKind, Pattern
+from wickel.pattern import Figure, FigureKind, Gave, Pattern
 from wickel.units import Unit, shown_length
 from wickel.wording import term, tr
 
@@ -53,12 +54,12 @@ class FigureField(QLineEdit):
             self.setCursorPosition(0)
         side = f", {figure.side}" if figure.side else ""
         self.setAccessibleName(f"{term(figure.words)}{side}")
-        rule = figure.rule or tr("solved from {of}", of=", ".join(figure.of))
+        rule = respelled(figure.rule, unit) or tr("solved from {of}", of=", ".join(figure.of))
         ruled = shown_value(figure, unit, ruled=True)
         self.setToolTip(
             tr(
-                "{id} = {rule} ({ruled}). Type a length, +1 cm, a formula, or > 45 cm for as far "
-                "as the cloth goes; nothing for the rule",
+                "{id} = {rule} ({ruled}). Type a length (with “cut” to the cut line), +1, a formula, "
+                "or > 45 for as far as the cloth goes; nothing for the rule",
                 id=figure.id,
                 rule=rule,
                 ruled=ruled,
@@ -134,8 +135,14 @@ class FigureRow(QWidget):
             own = garment.figures.get(figure.id) or garment.figures.get(figure.base)
             self.fields[figure.id].show_figure(figure, own, unit)
             self.back[figure.id].setVisible(figure.mine)
-        rules = dict.fromkeys(f.rule or tr("solved from {of}", of=", ".join(f.of)) for f in figures)
-        self.rule.setText("  ·  ".join(rules))
+        rules = dict.fromkeys(
+            respelled(f.rule, unit) or tr("solved from {of}", of=", ".join(f.of)) for f in figures
+        )
+        # what a ±, a formula or the cloth gives is not seen in its field
+        given = dict.fromkeys(
+            f"= {shown_value(f, unit)}" for f in figures if f.mine and f.gave is not Gave.LENGTH
+        )
+        self.rule.setText("  ·  ".join((*given, *rules)))
         doubts = dict.fromkeys(str(f.doubt) for f in figures if f.doubt)
         self.doubt.setText(" ".join(doubts))
         self.doubt.setVisible(bool(doubts))
@@ -175,6 +182,15 @@ class FiguresPanel(QFrame):
         column.addWidget(self.search)
         self.mine = label("", "soft", wrap=True)
         column.addWidget(self.mine)
+        self.reach = QPushButton(tr("Find how far the cloth goes"))
+        self.reach.setToolTip(
+            tr(
+                "Lays the job again and again, and makes what is to go as far as the cloth (> 45) "
+                "longer as long as it still fits"
+            )
+        )
+        self.reach.hide()
+        column.addWidget(self.reach)
         inner = QWidget()
         self._column = QVBoxLayout(inner)
         self._column.setContentsMargins(0, 0, 8, 0)
