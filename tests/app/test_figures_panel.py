@@ -254,7 +254,7 @@ def test_what_is_refused_is_drafted_anyway_and_refused_again(panel, session, qtb
 
 def test_a_version_is_kept_stands_in_the_gallery_and_is_taken(panel, session, qtbot, window):
     enter(qtbot, panel, "shoulder.slope.front", "3 cm")
-    assert window.draft.keep_version_named("My gatehouse dress")
+    assert window.draft.keeping.keep_version_named("My gatehouse dress")
     enter(qtbot, panel, "shoulder.slope.front", "1 cm")
     gallery = Gallery(window, "Which garment?", window.book)
     gallery.draw_all()
@@ -275,7 +275,7 @@ def test_a_version_is_kept_stands_in_the_gallery_and_is_taken(panel, session, qt
 def test_rewriting_a_style_on_figures_loses_nothing_and_asks_nothing(panel, session, qtbot, window):
     before = session.draft.pattern
     checks = session.draft.checks
-    window.draft.make_own_named("My own text")
+    window.draft.keeping.make_own_named("My own text")
     assert session.garment.name == "My own text"
     assert field(panel, "side.across.front").text() == "max(bust, hip)/4 + ease/4"
     assert field(panel, "side.across.front").objectName() == "mine"
@@ -343,7 +343,7 @@ def test_how_far_the_cloth_goes_is_found_and_drafted(panel, session, qtbot, wind
     assert panel.reach.isVisible()
     assert session.draft.pattern.figure("hem.down.front") == 400.0
     qtbot.mouseClick(panel.reach, LEFT)
-    qtbot.waitUntil(lambda: not window.draft.errand.working, timeout=60_000)
+    qtbot.waitUntil(lambda: not window.draft.reach.errand.working, timeout=60_000)
     own = session.garment.figures["hem.down.front"]
     assert own.found_mm > 500.0
     assert session.draft.pattern.figure("hem.down.front") == own.found_mm
@@ -355,12 +355,12 @@ def test_how_far_the_cloth_goes_is_found_and_drafted(panel, session, qtbot, wind
 
 def test_what_was_looked_for_in_another_draft_is_not_taken(panel, session, qtbot, window):
     skirt_on_little_cloth(session, panel, qtbot)
-    window.draft._looked_for = (session.job.garments, session.job.cloths)
-    window.draft.errand._set_working(True)  # as while it is looked for
+    window.draft.reach._looked_for = (session.job.garments, session.job.cloths)
+    window.draft.reach.errand._set_working(True)  # as while it is looked for
     assert panel.reach.text() == "Stop looking"
     enter(qtbot, panel, "hip.across.front", "26 cm")
-    assert not window.draft.errand.working
-    window.draft.errand._told(Reached({("no-such-garment", "hem.down.front"): 700.0}))
+    assert not window.draft.reach.errand.working
+    window.draft.reach.errand._told(Reached({("no-such-garment", "hem.down.front"): 700.0}))
     assert session.garment.figures["hem.down.front"] == AsFar(400.0)
 
 

@@ -212,7 +212,7 @@ class MainWindow(QMainWindow):
         self._action(edit, tr("Card of the p&iece"), "Ctrl+Alt+C", self._open_card)
         self._action(edit, tr("Keep as my &version…"), "Ctrl+Alt+V", self._keep_version)
         self._action(edit, tr("C&hange a piece…"), "Ctrl+H", self.draft.change_piece)
-        self._action(edit, tr("&Rewrite with formulas…"), "Ctrl+R", self.draft.make_own)
+        self._action(edit, tr("&Rewrite with formulas…"), "Ctrl+R", self.draft.keeping.make_own)
         self._action(edit, tr("Reference &pictures"), "Ctrl+Alt+P", self._show_pictures)
         self._action(edit, tr("&Keep these measurements"), "Ctrl+K", self.body.keep)
         go = bar.addMenu(tr("&Go to"))
@@ -568,7 +568,7 @@ class MainWindow(QMainWindow):
 
     def _keep_version(self) -> None:
         self.show_stage(Stage.DRAFT)
-        self.draft.keep_version()
+        self.draft.keeping.keep_version()
 
     def _open_card(self) -> None:
         """Open the card of the piece in hand on Draft."""
@@ -625,6 +625,6 @@ class MainWindow(QMainWindow):
         values = replace(self._settings.values, geometry=geometry, stage=stage)
         self._settings.remember(values)
         self.buy.shut()
-        self.draft.errand.shut()
+        self.draft.reach.errand.shut()
         self._session.shut()
         super().closeEvent(event)

@@ -16,11 +16,12 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook
 from wickel.app.errand import Errand
-from wickel.app.lay_search import WORKERS
 from wickel.app.session import Session
 from wickel.app.stages.change_dialog import ChangeDialog
 from wickel.app.stages.draft_checks import ChecksPanel
+from wickel.app.stages.draft_keeping import Keeping
 from wickel.app.stages.draft_options import OptionsPanel
+from wickel.app.stages.draft_reach import Reach
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.own_editor import OwnEditor
 from wickel.app.stages.piece_card import PieceCard
@@ -28,30 +29,20 @@ from wickel.app.stages.references import References
 from wickel.app.table.paper_view import PaperView
 from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import label
-from wickel.app.widgets.dialogs import ask_yes, asked_text
 from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
-from wickel.cloth import Cloth
-from wickel.draft import AsFar, DraftRefused, Own, TapeCheck, draft, full_options
+from wickel.draft import DraftRefused, Own, TapeCheck, draft
 from wickel.draft.ledger import ANYWAY
 from wickel.draft.operations import with_changes
-from wickel.draft.own import OwnStyle, lost_in_rewriting, own_from_pattern
-from wickel.files import slug
 from wickel.job import (
     Garment,
     JobRefused,
     drafted,
     garment_style,
-    rewritten,
-    version_of,
-    with_version,
 )
-from wickel.job.as_far import FIND_EFFORT
-from wickel.job.edits import with_garment, with_own
-from wickel.job.figures import dragged, with_figure, with_reached
-from wickel.job.tasks import CannotBe, Message, Reached, ReachTask
+from wickel.job.edits import with_garment
+from wickel.job.figures import dragged, with_figure
 from wickel.job.turned import net_figures
-from wickel.lay import Search
 from wickel.pattern import Piece
 from wickel.studio import with_style
 from wickel.studio.ordering import Chosen, shown_name
@@ -76,8 +67,9 @@ class DraftStage(Stage):
 
     def __init__(self, session: Session, book: StudioBook, errand: Errand) -> None:
         super().__init__()
-        self._session, self._book, self.errand = session, book, errand
-        self._looked_for: tuple[tuple[Garment, ...], tuple[Cloth, ...]] = ((), ())
+        self._session, self._book = session, book
+        self.keeping = Keeping(session, book, self)
+        self.keeping.written.connect(self._show_written)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(12)
@@ -92,10 +84,7 @@ class DraftStage(Stage):
         self.paper.point_dragged.connect(self.drag_point)
         self.options.figures.given.connect(self.give_figure)
         self.options.figures.trouble.connect(session.trouble)
-        self.options.figures.reach.clicked.connect(self.find_or_stop)
-        errand.told.connect(self._take_reached)
-        errand.working_changed.connect(lambda _: self._show_reach())
-        errand.trouble.connect(session.trouble)
+        self.reach = Reach(session, errand, self.options.figures.reach)
         middle = QVBoxLayout()
         middle.setSpacing(8)
         middle.addLayout(self._over_row())
@@ -103,6 +92,17 @@ class DraftStage(Stage):
         row.addLayout(middle, 1)
         self.checks, self.editor = ChecksPanel(), OwnEditor(session, book)
         self.editor.piece_made.connect(self.paper.choose)
+        self._put_buttons()
+        self.right = QStackedWidget()
+        self.right.addWidget(self.checks)
+        self.right.addWidget(self.editor)
+        self.references = References(session)
+        self.right.addWidget(self.references)
+        row.addWidget(self.right)
+        session.job_changed.connect(self.keep_up)
+
+    def _put_buttons(self) -> None:
+        """What is done with the piece and the garment in hand, under the checks."""
         self.rewrite = QPushButton(tr("Rewrite with formulas…"))
         self.rewrite.setToolTip(
             tr(
@@ -110,7 +110,7 @@ class DraftStage(Stage):
                 "to be changed as you like"
             )
         )
-        self.rewrite.clicked.connect(self.make_own)
+        self.rewrite.clicked.connect(self.keeping.make_own)
         self.card = QPushButton(tr("Card…"))
         self.card.setToolTip(
             tr("Of the piece in hand: copies, cloth, grain, allowances (Ctrl+Alt+C)")
@@ -125,16 +125,9 @@ class DraftStage(Stage):
                 "gallery from then on (Ctrl+Alt+V)"
             )
         )
-        self.keep.clicked.connect(self.keep_version)
+        self.keep.clicked.connect(self.keeping.keep_version)
         self.checks.below.addWidget(self.keep)
         self.checks.below.addWidget(self.rewrite)
-        self.right = QStackedWidget()
-        self.right.addWidget(self.checks)
-        self.right.addWidget(self.editor)
-        self.references = References(session)
-        self.right.addWidget(self.references)
-        row.addWidget(self.right)
-        session.job_changed.connect(self.keep_up)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
@@ -254,7 +247,7 @@ class DraftStage(Stage):
             or (bool(self._session.refusal) and ANYWAY in self._session.refusal_concerns)
         )
         self.checks.anyway.setChecked(garment.anyway)
-        self._show_reach()
+        self.reach.refresh()
         self.options.figures.show_draft(pattern, garment, unit)
         self.options.figures.mark(self._session.refusal_concerns, self._session.refusal)
         self._show_piece(self.paper.chosen)
@@ -288,34 +281,6 @@ class DraftStage(Stage):
             id = base  # both sides were given together
         words = tr("Figure {id}", id=id) if own is not None else tr("{id} by the rule", id=id)
         session.apply(with_figure(session.job, garment, id, own), words)
-
-    def find_or_stop(self) -> None:
-        """Find how far the cloth lets figures go, or stop."""
-        if self.errand.working:
-            self.errand.drop()
-            return
-        job = self._session.job
-        self._looked_for = (job.garments, job.cloths)
-        search = Search(effort=FIND_EFFORT, workers=WORKERS)
-        self.errand.start(ReachTask(job=job, search=search))
-
-    def _take_reached(self, message: Message) -> None:
-        if isinstance(message, Reached):
-            job = with_reached(self._session.job, message.found_mm)
-            self._session.apply(job, tr("As far as the cloth goes"))
-        elif isinstance(message, CannotBe):
-            self._session.trouble.emit(str(message.sentence))
-
-    def _show_reach(self) -> None:
-        job = self._session.job
-        if self.errand.working and (job.garments, job.cloths) != self._looked_for:
-            self.errand.drop()  # what would be found is of another garment by now
-        figures = (own for garment in job.garments for own in garment.figures.values())
-        button = self.options.figures.reach
-        button.setVisible(self.errand.working or any(isinstance(own, AsFar) for own in figures))
-        button.setText(
-            tr("Stop looking") if self.errand.working else tr("Find how far the cloth goes")
-        )
 
     def draft_anyway(self) -> None:
         """Draft the garment although a check cannot hold, or have it refused again."""
@@ -367,25 +332,6 @@ class DraftStage(Stage):
             job = with_style(self._session.job, garment, style)
             self._session.apply(job, tr("Style: {name}", name=shown_name(style)))
 
-    def keep_version(self) -> None:
-        """Keep what is the maker's own in the garment as a version of its style."""
-        garment = self._session.garment
-        if garment is not None:
-            name = asked_text(
-                self.window(),
-                tr("Keep as my version"),
-                tr("What shall the version be called?"),
-                f"My {garment.name.lower()}",
-            )
-            if name:
-                self.keep_version_named(name)
-
-    def keep_version_named(self, name: str) -> bool:
-        """The same with its name given; says whether it was kept."""
-        garment = self._session.garment
-        assert garment is not None
-        return self._book.keep_style(version_of(garment, f"version-{slug(name)}", name))
-
     def change_piece(self) -> None:
         """Open the dialog that changes the piece in hand."""
         draft = self._session.draft
@@ -406,83 +352,9 @@ class DraftStage(Stage):
         if chosen in ids:
             PieceCard(self._session, bare, chosen, self.window()).open()
 
-    def make_own(self) -> None:
-        """Write the garment's pieces as formulas, as a style of the maker's own."""
-        garment = self._session.garment
-        if garment is None or self._session.draft is None:
-            return
-        lost = () if self._on_figures(garment) else self.lost_by_rewriting()
-        if lost and not self._agreed(lost):
-            return
-        name = asked_text(
-            self.window(),
-            tr("Rewrite with formulas"),
-            tr("What shall the style be called?"),
-            f"My {garment.name.lower()}",
-        )
-        if name:
-            self.make_own_named(name)
-
-    def _on_figures(self, garment: Garment) -> bool:
-        """Whether the style takes its figures from a ledger: rewriting then loses nothing."""
-        return garment_style(garment).steps is not None
-
-    def lost_by_rewriting(self) -> tuple[str, ...]:
-        """What the pieces would lose if they were written as formulas now, each as a sentence."""
-        garment, draft = self._session.garment, self._session.draft
-        assert garment is not None
-        assert draft is not None
-        pattern = draft.pattern
-        try:
-            lost = lost_in_rewriting(
-                pattern, self._written("own", "own"), garment.body, garment.allowances
-            )
-        except DraftRefused as refusal:
-            return (str(refusal),)
-        questions = len(garment_style(garment).options)
-        found = tuple(str(own) for own in lost)
-        if garment.own is None and questions:
-            gone = tr(
-                "Its {questions} questions are gone: every point is a length until you write a "
-                "formula for it",
-                questions=questions,
-            )
-            return (*found, gone)
-        return found
-
-    def _agreed(self, lost: tuple[str, ...]) -> bool:
-        """Whether the maker wants the pieces rewritten although so much is lost."""
-        return ask_yes(
-            self.window(),
-            tr("Rewrite with formulas"),
-            tr("These are lost when the pieces are written as formulas. Undo brings them back."),
-            (f"{sentence.removesuffix('.')}." for sentence in lost),
-            "Rewrite",
-        )
-
-    def _written(self, id: str, name: str) -> OwnStyle:
-        garment, draft = self._session.garment, self._session.draft
-        assert garment is not None
-        assert draft is not None
-        pattern = draft.pattern
-        options = full_options(garment_style(garment), garment.options)
-        return own_from_pattern(id, name, pattern, garment.allowances, options)
-
-    def make_own_named(self, name: str) -> None:
-        """The same with its name given."""
-        garment, draft = self._session.garment, self._session.draft
-        assert garment is not None
-        assert draft is not None
-        if self._on_figures(garment):
-            made = rewritten(garment, draft.pattern, f"version-{slug(name)}", name)
-            self._session.apply(
-                with_garment(self._session.job, with_version(garment, made)),
-                tr("Written as {name}", name=name),
-            )
-            self._book.keep_style(made)
+    def _show_written(self, on_figures: bool) -> None:
+        """Show what was written out: the figures, or the points of the piece in hand."""
+        if on_figures:
             self.show_figures()
-            return
-        own = self._written(f"own-{slug(name)}", name)
-        job = with_own(self._session.job, garment, own)
-        self._session.apply(job, tr("Written as {name}", name=name))
-        self.paper.setFocus(Qt.FocusReason.OtherFocusReason)
+        else:
+            self.paper.setFocus(Qt.FocusReason.OtherFocusReason)

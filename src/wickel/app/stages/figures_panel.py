@@ -58,8 +58,8 @@ class FigureField(QLineEdit):
         ruled = shown_value(figure, unit, ruled=True)
         self.setToolTip(
             tr(
-                "{id} = {rule} ({ruled}). Type a length (with “cut” to the cut line), +1, a formula, "
-                "or > 45 for as far as the cloth goes; nothing for the rule",
+                "{id} = {rule} ({ruled}). Type a length (with “cut” to the cut line), +1, a "
+                "formula, or > 45 for as far as the cloth goes; nothing for the rule",
                 id=figure.id,
                 rule=rule,
                 ruled=ruled,
