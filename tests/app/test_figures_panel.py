@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import pytest
 from PySide6.QtCore import QPoint, QPointF, Qt
-from PySide6.QtWidgets import QLabel
+from PySide6.QtWidgets import QLabel, QPushButton
 
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, go, type_into
 from tests.draft.test_makers_lists import LISTS
@@ -13,7 +13,8 @@ from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.piece_card import PieceCard
 from wickel.body import size_body
 from wickel.draft import Allowances, AsFar, Formula, Length, Plus
-from wickel.job.edits import with_cloth, with_garment
+from wickel.job import Card
+from wickel.job.edits import with_cloth, with_garment, with_piece_card
 from wickel.job.job import CardGrain
 from wickel.job.tasks import Reached
 from wickel.pattern import net_line
@@ -371,3 +372,40 @@ def test_cloth_that_is_too_short_even_for_the_least_is_said(panel, session, qtbo
     with qtbot.waitSignal(session.trouble, timeout=60_000) as said:
         qtbot.mouseClick(panel.reach, LEFT)
     assert "Even at its least hem.down.front" in said.args[0]
+
+
+# --- what is yours ------------------------------------------------------------------------------
+
+
+def test_levels_fold_and_only_what_is_yours_is_shown(panel, qtbot):
+    assert panel.rows["neck.down"].isVisible()
+    qtbot.mouseClick(panel.folds["Neck"], LEFT)
+    assert not panel.rows["neck.down"].isVisible()
+    assert panel.rows["shoulder.slope"].isVisible()
+    qtbot.keyClicks(panel.search, "neck depth")  # what is looked for is found though it is folded
+    assert panel.rows["neck.down"].isVisible()
+    panel.search.clear()
+    assert not panel.rows["neck.down"].isVisible()
+    assert not panel.only_mine.isVisible()
+    enter(qtbot, panel, "shoulder.slope.back", "1 cm")
+    assert not panel.rows["neck.down"].isVisible()
+    qtbot.mouseClick(panel.only_mine, LEFT, pos=QPoint(8, panel.only_mine.height() // 2))
+    assert [base for base, row in panel.rows.items() if row.isVisible()] == ["shoulder.slope"]
+    qtbot.mouseClick(panel.rows["shoulder.slope"].back["shoulder.slope.back"], LEFT)
+    assert not [row for row in panel.rows.values() if row.isVisible()]
+    qtbot.mouseClick(panel.only_mine, LEFT, pos=QPoint(8, panel.only_mine.height() // 2))
+    qtbot.mouseClick(panel.folds["Neck"], LEFT)
+    assert all(row.isVisible() for row in panel.rows.values())
+
+
+def test_a_card_is_listed_with_what_was_changed_and_taken_away_there(window, session, qtbot):
+    go(qtbot, window, DRAFT)
+    card = Card(grain=CardGrain.CROSS, cut={"linen": 1})
+    job = with_piece_card(session.job, session.garment, "turn-up", card)
+    session.apply(job, "Card")
+    buttons = window.draft.options.findChildren(QPushButton)
+    (out,) = [b for b in buttons if b.accessibleName() == "Take the card of turn-up away"]
+    qtbot.mouseClick(out, LEFT)
+    assert session.garment.cards["turn-up"] == Card(cut={"linen": 1})
+    buttons = window.draft.options.findChildren(QPushButton)
+    assert not [b for b in buttons if b.accessibleName() == "Take the card of turn-up away"]

@@ -1,6 +1,7 @@
 """Operations on pieces: on a plain rectangle and a darted front, worked out by hand."""
 
 import math
+import random
 from dataclasses import replace
 
 import pytest
@@ -15,6 +16,7 @@ from wickel.draft.operations import (
     MakeLining,
     NewSeam,
     Opening,
+    Split,
     Spot,
     Unfold,
     apply_change,
@@ -31,6 +33,7 @@ from wickel.draft.operations import (
     move_dart,
     partner,
     questions,
+    reversed_piece,
     seam_checks,
     slash_and_spread,
     split,
@@ -39,8 +42,27 @@ from wickel.draft.operations import (
     with_notch,
     without_notch,
 )
+from wickel.draft.operations.by_hand_marks import (
+    AddPleat,
+    AddVent,
+    CurveDart,
+    DartToFullness,
+    DrillMark,
+    MakeDart,
+    RoundCorner,
+    Widen,
+)
+from wickel.draft.operations.corners import add_vent, round_corner, widen
+from wickel.draft.operations.darts import sewn_out_mm
+from wickel.draft.operations.marking import (
+    add_pleat,
+    curve_dart,
+    dart_to_fullness,
+    drill_mark,
+    make_dart,
+)
 from wickel.files.records import ChangeRecord, change_of, change_record
-from wickel.geometry import Line, area, bounds, length, simple_outline
+from wickel.geometry import Line, area, bounds, length, point_at, simple_outline
 from wickel.pattern import (
     Cut,
     Edge,
@@ -49,6 +71,7 @@ from wickel.pattern import (
     Notch,
     Pattern,
     Piece,
+    cut_line,
     edge_length,
     net_line,
     sewn_length,
@@ -411,3 +434,191 @@ def test_every_operation_is_written_and_read_again_by_its_questions(operation):
 def test_lengths_are_kept_by_rigid_moves():
     piece = slash_and_spread(panel(), "hem", "waist", Opening(cuts=4, open_mm=60))
     assert length(piece.edge("side").path) == pytest.approx(600)
+
+
+# --- darts, pleats, corners, vents ----------------------------------------------------------------
+
+
+def test_a_dart_is_made_anywhere_and_takes_its_width_of_the_edge():
+    piece = make_dart(panel(), Spot(edge="side", share=0.5), 30.0, 80.0)
+    (mark,) = dart_marks(piece)
+    # the side runs down at 300 across: its middle at 300, the mouth 15 up and 15 down, tip inward
+    assert mark.path[0].start == pytest.approx((285.0, 300.0))
+    assert mark.path[0].end == pytest.approx((300.0, 220.0))
+    assert mark.path[1].end == pytest.approx((315.0, 300.0))
+    assert sewn_out_mm(piece, "side") == pytest.approx(30.0)
+    assert size_of(piece) == size_of(panel())
+    two = make_dart(piece, Spot(edge="waist", share=0.5), 20.0, 100.0)
+    assert {mark.name for mark in dart_marks(two)} == {"dart", "dart 2"}
+    moved = move_dart(two, "dart 2", Spot(edge="side", share=0.1))
+    assert size_of(moved) == pytest.approx(size_of(two), rel=0.02)
+
+
+@pytest.mark.parametrize(
+    ("spot", "wide", "deep", "says"),
+    [
+        (Spot(edge="side", share=0.01), 30.0, 80.0, "no room for 3 cm"),
+        (Spot(edge="side", share=0.5), 700.0, 80.0, "no room"),
+        (Spot(edge="side", share=0.5), 0.0, 80.0, "no room"),
+        (Spot(edge="waist", share=0.5), 30.0, 900.0, "outside the piece"),
+        (Spot(edge="centre", share=0.5), 30.0, 80.0, "lies on the fold"),
+        (Spot(edge="brim", share=0.5), 30.0, 80.0, "no edge"),
+    ],
+)
+def test_a_dart_that_cannot_be_is_refused(spot, wide, deep, says):
+    with pytest.raises(DraftRefused, match=says):
+        make_dart(panel(), spot, wide, deep)
+
+
+def test_the_legs_of_a_dart_are_bent_and_stay_equally_long():
+    straight = math.dist((0.0, 130.0), (120.0, 150.0))
+    for by in (6.0, -6.0):
+        bent = curve_dart(darted(), "dart", by)
+        (mark,) = dart_marks(bent)
+        legs = [length((leg,)) for leg in mark.path]
+        assert legs[0] == pytest.approx(legs[1])
+        assert legs[0] > straight
+        # half-way the legs are 20 apart when straight, and twice the bend more when they are bent
+        middles = [point_at((leg,), length((leg,)) / 2) for leg in mark.path]
+        off = 2 * by * math.cos(math.atan(20 / 120))
+        assert math.dist(*middles) == pytest.approx(20.0 + off, abs=0.05)
+        assert sewn_out_mm(bent, "waist") == pytest.approx(40.0)
+
+
+def test_a_dart_becomes_gathers_or_a_pleat():
+    gathered = dart_to_fullness(darted(), "dart", as_pleat=False)
+    assert dart_marks(gathered) == ()
+    assert sewn_length(gathered, "waist") == pytest.approx(260.0)
+    pleated = dart_to_fullness(darted(), "dart", as_pleat=True)
+    assert [mark.name for mark in pleated.inner_lines] == ["pleat 1 from", "pleat 1 to"]
+    assert [mark.path[0].start for mark in pleated.inner_lines] == [(0.0, 130.0), (0.0, 170.0)]
+    # both lines run as the middle of the dart does, straight down
+    assert [mark.path[0].end for mark in pleated.inner_lines] == [(60.0, 130.0), (60.0, 170.0)]
+    assert sewn_length(pleated, "waist") == pytest.approx(260.0)
+
+
+def test_pleats_are_folded_one_after_another():
+    piece = add_pleat(panel(), Spot(edge="waist", share=0.25), 40.0, 50.0)
+    piece = add_pleat(piece, Spot(edge="waist", share=0.75), 30.0, 50.0)
+    assert sewn_length(piece, "waist") == pytest.approx(300.0 - 70.0)
+    assert len(piece.inner_lines) == 4
+    starts = [mark.path[0].start[1] for mark in piece.inner_lines]
+    assert starts == pytest.approx([55.0, 95.0, 210.0, 240.0])
+    with pytest.raises(DraftRefused, match="no room"):
+        add_pleat(piece, Spot(edge="waist", share=0.5), 290.0, 50.0)
+
+
+def test_a_square_corner_becomes_a_quarter_of_a_circle():
+    piece = round_corner(panel(), "side", 80.0)
+    assert size_of(piece) == pytest.approx(600 * 300 - (1 - math.pi / 4) * 80**2, rel=1e-4)
+    assert edge_length(piece, "side") == pytest.approx(520.0 + math.pi / 2 * 80.0, rel=1e-4)
+    assert edge_length(piece, "hem") == pytest.approx(220.0)
+    assert piece.notches == panel().notches
+    with pytest.raises(DraftRefused, match="lies on the fold"):
+        round_corner(panel(), "hem", 20.0)
+    with pytest.raises(DraftRefused, match="shorter"):
+        round_corner(panel(), "side", 400.0)
+
+
+def test_a_piece_is_widened_at_a_line_down_it():
+    wide = widen(darted(), 0.2, 30.0)
+    assert size_of(wide) == pytest.approx(600.0 * 330.0)
+    assert edge_length(wide, "waist") == pytest.approx(330.0)
+    assert wide.edge("centre").kind is EdgeKind.FOLD
+    assert wide.edge("centre").path[0].start[1] == pytest.approx(0.0)
+    assert dart_marks(wide)[0].path[0].start == pytest.approx((0.0, 160.0))
+    assert widen(wide, 0.2, -30.0).edges == pytest.approx(darted().edges) or size_of(
+        widen(wide, 0.2, -30.0)
+    ) == pytest.approx(600.0 * 300.0)
+    with pytest.raises(DraftRefused, match="shortened"):
+        widen(panel(), 0.5, -290.0)
+
+
+def test_a_vent_stands_out_below_and_slants_above():
+    piece = add_vent(panel(), "side", 150.0, 40.0)
+    # the slant runs up by 0.35 of the width: a triangle of 14 by 40
+    assert size_of(piece) == pytest.approx(600 * 300 + 150 * 40 + 14 * 40 / 2)
+    assert edge_length(piece, "side") == pytest.approx(600.0 - 150.0 - 14.0)
+    assert edge_length(piece, "hem") == pytest.approx(340.0)
+    assert edge_length(piece, "vent") == pytest.approx(150.0 + math.hypot(14.0, 40.0))
+    upward = reversed_piece(panel())
+    other = add_vent(upward, "side", 150.0, 40.0)
+    assert size_of(other) == pytest.approx(size_of(piece))
+    assert edge_length(other, "side") == pytest.approx(436.0)
+    with pytest.raises(DraftRefused, match="on the fold"):
+        add_vent(panel(), "centre", 100.0, 40.0)
+    with pytest.raises(DraftRefused, match="does not go into"):
+        add_vent(panel(), "side", 599.0, 40.0)
+
+
+def test_a_drill_mark_lies_inside_or_is_refused():
+    piece = drill_mark(panel(), 200.0, 60.0)
+    piece = drill_mark(piece, 220.0, 60.0)
+    assert [mark.name for mark in piece.inner_lines] == ["drill mark", "drill mark 2"]
+    with pytest.raises(DraftRefused, match="30 cm across lies outside"):
+        drill_mark(panel(), 200.0, 300.0)
+
+
+HAND = {
+    "make-dart": lambda r: MakeDart(
+        piece="front",
+        at=Spot(edge=r.choice(("side", "waist", "hem")), share=r.uniform(0.1, 0.9)),
+        wide_mm=r.uniform(5, 60),
+        deep_mm=r.uniform(20, 200),
+    ),
+    "pleat": lambda r: AddPleat(
+        piece=r.choice(("front", "back")),
+        at=Spot(edge=r.choice(("waist", "hem")), share=r.uniform(0.1, 0.9)),
+        takes_mm=r.uniform(5, 80),
+        deep_mm=60.0,
+    ),
+    "round-corner": lambda r: RoundCorner(
+        piece="front", edge=r.choice(("waist", "side", "hem")), by_mm=r.uniform(5, 200)
+    ),
+    "widen": lambda r: Widen(piece="back", at=r.uniform(0.1, 0.9), by_mm=r.uniform(-40, 60)),
+    "lengthen": lambda r: Lengthen(piece="front", at=r.uniform(0.1, 0.9), by_mm=r.uniform(-60, 60)),
+    "vent": lambda r: AddVent(
+        piece="back", edge="centre", long_mm=r.uniform(50, 300), wide_mm=r.uniform(10, 80)
+    ),
+    "fullness": lambda r: DartToFullness(piece="front", dart="dart", as_pleat=r.random() < 0.5),
+    "curve": lambda r: CurveDart(piece="back", dart="dart", by_mm=r.uniform(-5, 5)),
+    "drill": lambda r: DrillMark(
+        piece="front", down_mm=r.uniform(-50, 700), across_mm=r.uniform(-50, 300)
+    ),
+    "split": lambda r: Split(
+        piece="front",
+        first=Spot(edge="side", share=r.uniform(0.3, 0.7)),
+        last=Spot(edge="centre", share=r.uniform(0.3, 0.7)),
+    ),
+}
+
+
+@pytest.mark.parametrize("seed", range(40))
+def test_random_sequences_of_operations_give_valid_outlines_or_a_reason(seed):
+    rng = random.Random(seed)
+    pieces = draft(STYLES["pencil-skirt"], size_body("96"), {}, Allowances())
+    done = 0
+    for _ in range(8):
+        change = HAND[rng.choice(tuple(HAND))](rng)
+        before = {piece.id: size_of(piece) for piece in pieces.pieces}
+        try:
+            after = apply_change(pieces, change)
+        except DraftRefused:
+            continue
+        done += 1
+        sizes = {piece.id: size_of(piece) for piece in after.pieces}
+        area_now, area_before = sum(sizes.values()), sum(before.values())
+        if isinstance(change, MakeDart | AddPleat | DartToFullness | CurveDart | DrillMark | Split):
+            assert area_now == pytest.approx(area_before, rel=1e-5)
+        elif isinstance(change, RoundCorner):
+            assert area_now < area_before
+        elif isinstance(change, AddVent):
+            assert area_now - area_before == pytest.approx(
+                change.long_mm * change.wide_mm + 0.35 * change.wide_mm**2 / 2
+            )
+        else:
+            assert (area_now > area_before) == (change.by_mm > 0)
+        for piece in after.pieces:
+            cut_line(piece)
+        pieces = after
+    assert done

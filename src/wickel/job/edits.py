@@ -224,6 +224,12 @@ def with_shared_allowances(job: Job, garment_id: str, pattern: Pattern, piece: s
     return job
 
 
+def bare_card(card: Card) -> Card:
+    """A card with nothing on it but what has been done and waived: the piece is as the style
+    says."""
+    return Card(waive=card.waive, cut=card.cut)
+
+
 def with_piece_card(job: Job, garment: Garment, piece: str, card: Card) -> Job:
     """The job with the card of a piece of a garment; an empty card is taken away."""
     cards = {id: own for id, own in garment.cards.items() if id != piece}

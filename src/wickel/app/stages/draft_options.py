@@ -39,7 +39,14 @@ from wickel.draft import (
 )
 from wickel.files import slug
 from wickel.job import Garment, garment_style
-from wickel.job.edits import with_allowances, with_changes_by_hand, with_option, with_school
+from wickel.job.edits import (
+    bare_card,
+    with_allowances,
+    with_changes_by_hand,
+    with_option,
+    with_piece_card,
+    with_school,
+)
 from wickel.wording import term, tr
 
 _DRAWN = {"added": tr("added at cutting"), "drawn": tr("drawn into the draft")}
@@ -256,7 +263,8 @@ class OptionsPanel(QFrame):
 
     def _show_changes(self, garment: Garment) -> None:
         emptied(self._changes)
-        if not garment.changes:
+        cards = {id: card for id, card in garment.cards.items() if bare_card(card) != card}
+        if not garment.changes and not cards:
             self._changes.addWidget(label(tr("nothing yet"), "soft"))
         for k, change in enumerate(garment.changes):
             name = change.title
@@ -267,6 +275,16 @@ class OptionsPanel(QFrame):
             out.setAccessibleName(tr("Take change {k} out: {name}", k=k + 1, name=name))
             out.setToolTip(tr("Take this change out again"))
             out.clicked.connect(partial(self._drop_change, k))
+            row.addWidget(out)
+            self._changes.addLayout(row)
+        for id in cards:
+            row = QHBoxLayout()
+            row.addWidget(label(tr("Card: {piece}", piece=id), "soft", wrap=True), 1)
+            out = QPushButton("×")
+            out.setObjectName("chip")
+            out.setAccessibleName(tr("Take the card of {piece} away", piece=id))
+            out.setToolTip(tr("This piece as the style says again"))
+            out.clicked.connect(partial(self._drop_card, id))
             row.addWidget(out)
             self._changes.addLayout(row)
 
@@ -330,6 +348,13 @@ class OptionsPanel(QFrame):
             self._show_values(garment, garment_style(garment))
             return
         self._session.apply(with_allowances(self._session.job, garment, made), text)
+
+    def _drop_card(self, piece: str) -> None:
+        garment = self._session.garment
+        if garment is not None:
+            card = bare_card(garment.cards[piece])
+            job = with_piece_card(self._session.job, garment, piece, card)
+            self._session.apply(job, tr("Card of {piece} away", piece=piece))
 
     def _drop_change(self, which: int) -> None:
         garment = self._session.garment

@@ -8,11 +8,13 @@ from functools import partial
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
+    QCheckBox,
     QFrame,
     QGridLayout,
     QHBoxLayout,
     QLineEdit,
     QPushButton,
+    QToolButton,
     QVBoxLayout,
     QWidget,
 )
@@ -127,10 +129,12 @@ class FigureRow(QWidget):
         self.doubt = label("", "broken", wrap=True)
         grid.addWidget(self.rule, 2, 0, 1, 3)
         grid.addWidget(self.doubt, 3, 0, 1, 3)
+        self.mine = False
         self.found = " ".join((self.base, term(bases[0].words), term(bases[0].level))).lower()
 
     def show_figures(self, figures: tuple[Figure, ...], garment: Garment, unit: Unit) -> None:
         """Show them as they are now."""
+        self.mine = any(figure.mine for figure in figures)
         for figure in figures:
             own = garment.figures.get(figure.id) or garment.figures.get(figure.base)
             self.fields[figure.id].show_figure(figure, own, unit)
@@ -181,7 +185,11 @@ class FiguresPanel(QFrame):
         self.search.textChanged.connect(self._filter)
         column.addWidget(self.search)
         self.mine = label("", "soft", wrap=True)
+        self.only_mine = QCheckBox(tr("Only what is yours"))
+        self.only_mine.setToolTip(tr("Shows only the figures that you have given"))
+        self.only_mine.toggled.connect(lambda _: self._filter(self.search.text()))
         column.addWidget(self.mine)
+        column.addWidget(self.only_mine)
         self.reach = QPushButton(tr("Find how far the cloth goes"))
         self.reach.setToolTip(
             tr(
@@ -198,6 +206,8 @@ class FiguresPanel(QFrame):
         self._scroll = scrolling(inner)
         column.addWidget(self._scroll, 1)
         self.rows: dict[str, FigureRow] = {}
+        self.folds: dict[str, QToolButton] = {}
+        self._folded: set[str] = set()
         self._levels: list[tuple[QWidget, list[FigureRow]]] = []
         self._shape: tuple[str, ...] = ()
         self._unit = Unit.CM
@@ -227,6 +237,8 @@ class FiguresPanel(QFrame):
         else:
             words = tr("Every figure is by its rule. Type yours in.")
         relabelled(self.mine, words, "soft")
+        self.only_mine.setVisible(count > 0 or self.only_mine.isChecked())
+        self._filter(self.search.text())
 
     def mark(self, concerns: tuple[str, ...], refusal: str) -> None:
         """Mark the fields that a refusal is about; none when it is empty."""
@@ -235,7 +247,7 @@ class FiguresPanel(QFrame):
 
     def _make_rows(self, by_base: dict[str, list[Figure]]) -> None:
         emptied(self._column)
-        self.rows, self._levels = {}, []
+        self.rows, self._levels, self.folds = {}, [], {}
         for base, figures in by_base.items():
             level = figures[0].level
             if not self._levels or self._levels[-1][0].property("level") != level:
@@ -253,19 +265,37 @@ class FiguresPanel(QFrame):
         heading.setProperty("level", level)
         row = QHBoxLayout(heading)
         row.setContentsMargins(0, 8, 0, 0)
-        row.addWidget(label(level, "heading"), 1)
+        fold = QToolButton()
+        fold.setAutoRaise(True)
+        fold.setText("▸" if level in self._folded else "▾")
+        fold.setAccessibleName(tr("Fold or unfold: {level}", level=term(level)))
+        fold.setToolTip(tr("Show only the name of this level, or its figures again"))
+        fold.clicked.connect(partial(self.fold_level, level))
+        self.folds[level] = fold
+        row.addWidget(fold)
+        row.addWidget(label(term(level), "heading"), 1)
         if len(figures) == 2:
             row.addWidget(label(tr("front · back"), "soft"), 0, Qt.AlignmentFlag.AlignBottom)
         self._column.addWidget(heading)
         return heading
 
+    def fold_level(self, level: str) -> None:
+        """Fold a level away, or show its figures again."""
+        self._folded ^= {level}
+        self.folds[level].setText("▸" if level in self._folded else "▾")
+        self._filter(self.search.text())
+
     def _filter(self, text: str) -> None:
+        """Show what has every word looked for, and of that only what is the maker's own where that
+        is asked; what is looked for is shown though its level is folded."""
         words = text.lower().split()
+        only = self.only_mine.isChecked()
         for heading, rows in self._levels:
             shown = False
+            folded = heading.property("level") in self._folded and not words and not only
             for row in rows:
-                fits = all(word in row.found for word in words)
-                row.setVisible(fits)
+                fits = all(word in row.found for word in words) and (row.mine or not only)
+                row.setVisible(fits and not folded)
                 shown = shown or fits
             heading.setVisible(shown)
 

@@ -159,7 +159,7 @@ class PieceCard(QDialog):
         form.addRow(self.cut)
         self.copies = QSpinBox()
         self.copies.setRange(0, _MOST_COPIES)
-        self.copies.setMinimumHeight(self.name.sizeHint().height())
+        self.copies.setToolTip(tr("How many are cut; the arrow keys count"))
         self.copies.setSpecialValueText(tr("as the style says"))
         self.copies.setValue(card.copies or 0)
         form.addRow(tr("Copies"), self.copies)

@@ -256,7 +256,9 @@ class PaperItem(PickItem):
         painter.setFont(text_font(11, bold=True))
         metrics = QFontMetricsF(painter.font())
         inside = name_box.center()
-        for tape in self.tapes:
+        taken: list[QRectF] = []
+        # what does not hold has its place first; the others make room for it
+        for tape in sorted(self.tapes, key=lambda tape: tape.held):
             at = to_pixel(QPointF(tape.at[1], tape.at[0]))
             toward = inside - at
             size = math.hypot(toward.x(), toward.y())
@@ -270,6 +272,9 @@ class PaperItem(PickItem):
             wide = metrics.horizontalAdvance(text) + 6
             centre = at + toward * (min(0.5 * size, wide / 2 + 6) / size)
             box = QRectF(centre.x() - wide / 2, centre.y() - 8, wide, 16)
+            while any(box.intersects(other) for other in taken):
+                box.translate(0.0, 17.0)
+            taken.append(box)
             painter.fillRect(box, self._fill())
             painter.setPen(QColor(palette().moss if tape.held else palette().madder))
             painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from typing import ClassVar
 
 from wickel.catalogue import Catalogue
+from wickel.draft.operations.by_hand_marks import MARKS
 from wickel.draft.operations.change import Asked, Change, ask
 from wickel.draft.operations.darts import dart_to_seam, move_dart
 from wickel.draft.operations.deriving import facing, interfacing, lining, partner
@@ -303,6 +304,7 @@ OPERATIONS: Catalogue[type[Change]] = Catalogue(
         Fold,
         AddNotch,
         TakeNotchOut,
+        *MARKS,
     )
 )
 """What can be done to a piece by hand, in the order of the dialog."""

@@ -400,6 +400,28 @@ SENTENCES = {
     "ledger.formula": "{figure}: {reason}",
     "ledger.plain": "{figure} is a plain number: write one.",
     "ledger.too-long": "{figure} comes out at {value:cloth}: no figure is that long.",
+    "marking.tip-outside": (
+        "{piece}: the tip of a dart {deep:length} long lies outside the piece: make it shorter, or "
+        "place it elsewhere."
+    ),
+    "marking.not-on-fold": "{piece}: {edge} lies on the fold, and nothing is taken out of a fold.",
+    "marking.past-the-edge": (
+        "{piece}: there is no room for {width:length} there on {edge}: make it narrower, or move "
+        "it along."
+    ),
+    "marking.drill-outside": (
+        "{piece}: {down:length} down and {across:length} across lies outside the piece."
+    ),
+    "corners.on-fold": (
+        "{piece}: the corner at the end of {edge} lies on the fold, and would be a hole."
+    ),
+    "corners.too-large": (
+        "{piece}: no corner can be rounded over {by:length} there: its edges are shorter."
+    ),
+    "corners.no-vent": "{piece}: {edge} is curved or lies on the fold: no vent can be added to it.",
+    "corners.vent-too-long": (
+        "{piece}: a vent {long:length} long does not go into {edge}: make it shorter or narrower."
+    ),
     "ledger.cut": (
         "{figure} ends at no edge whose allowance is known: give it as it is sewn, not as it is "
         "cut."
