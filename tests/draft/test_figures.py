@@ -15,6 +15,7 @@ from wickel.draft import (
     Length,
     LengthOption,
     Plus,
+    asked_measurements,
     draft,
     needed_measurements,
     tape_checks,
@@ -327,6 +328,8 @@ def test_without_sleeves_no_arm_is_measured():
     needed = needed_measurements(style, body, {"sleeve": "none"}, Allowances())
     assert "bust" in needed
     assert not {"upper_arm", "wrist", "sleeve_length"} & set(needed)
+    asked = asked_measurements(style, body, {"sleeve": "none"}, Allowances())
+    assert set(needed) <= set(asked) < set(style.required)
     bare = without(body, "upper_arm", "wrist", "sleeve_length")
     assert draft(style, bare, {"sleeve": "none"}, Allowances()).pieces
 
@@ -357,3 +360,14 @@ def test_a_rule_that_was_not_measured_is_needed_again_when_the_figure_is_taken_b
     assert not crotch.measured
     with pytest.raises(DraftRefused, match="crotch round"):
         draft(style, bare, {}, Allowances(), {"waist.lift": Length(20.0)})
+
+
+def test_what_only_a_check_looks_at_is_asked_for_and_does_not_hinder():
+    style, body = STYLES["box-dress"], size_body("92")
+    assert "head" not in needed_measurements(style, body, {}, Allowances())
+    assert "head" in asked_measurements(style, body, {}, Allowances())
+    bare = without(body, "head")
+    made = draft(style, bare, {}, Allowances())
+    (head,) = (c for c in tape_checks(style, made, bare, {}) if c.name == "Over the head")
+    assert not head.measured
+    assert not head.broken

@@ -87,7 +87,7 @@ def test_a_check_whose_piece_is_gone_says_so_and_is_neither_held_nor_broken():
     check = checks["Side seam"]
     assert [check.measured, check.held, check.broken] == [False, False, False]
     assert math.isnan(check.one_mm)
-    assert NOT_MEASURED.startswith("can no longer be measured")
+    assert NOT_MEASURED.startswith("cannot be measured here")
 
 
 def test_lengthening_one_side_is_seen_by_the_style_s_own_check():

@@ -3,7 +3,7 @@
 from wickel.draft.allowances import DEFAULT_PRESET, PRESETS, ROLES, Allowances, Preset
 from wickel.draft.chalk import ChalkRow, chalk_list
 from wickel.draft.checks import NOT_MEASURED, TapeCheck, with_stretch
-from wickel.draft.drafting import draft, needed_measurements
+from wickel.draft.drafting import asked_measurements, draft, needed_measurements
 from wickel.draft.ledger import AsFar, Formula, Length, Own, Plus
 from wickel.draft.notions import THREAD, Notion, notions, thread_of
 from wickel.draft.schools import SCHOOLS, School, school_of, school_options
@@ -47,6 +47,7 @@ __all__ = [
     "School",
     "Style",
     "TapeCheck",
+    "asked_measurements",
     "chalk_list",
     "draft",
     "full_options",

@@ -2,13 +2,21 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import replace
 
 from wickel.body import CHARTS, MEASUREMENTS, Body, doubts, missing
 from wickel.draft.allowances import Allowances
 from wickel.draft.ledger import Ledger, Own
-from wickel.draft.style import DraftRefused, Options, Style, full_options, unusual_answers
+from wickel.draft.style import (
+    DraftRefused,
+    Options,
+    Style,
+    full_options,
+    tape_checks,
+    unusual_answers,
+)
 from wickel.geometry import BadOutline, simple_outline
 from wickel.pattern import Pattern, net_line
 from wickel.wording import say, words_of
@@ -71,16 +79,56 @@ def needed_measurements(
     """
     if style.steps is None:
         return style.required
-    chart = CHARTS[style.charts[0]]
-    sizes = list(chart.sizes)
-    usual = chart.body(sizes[len(sizes) // 2]).measurements_mm
-    whole = replace(body, measurements_mm={**usual, **body.measurements_mm})
-    ledger = Ledger(whole, full_options(style, options), figures, anyway=True)
+    ledger = Ledger(_filled(style, body), full_options(style, options), figures, anyway=True)
     try:
         style.steps(ledger, allowances)
     except (DraftRefused, ArithmeticError, ValueError):
         return style.required
     return tuple(m for m in style.required if m in ledger.needed)
+
+
+def asked_measurements(
+    style: Style,
+    body: Body,
+    options: Options,
+    allowances: Allowances,
+    figures: Mapping[str, Own] = _NONE,
+) -> tuple[str, ...]:
+    """What is worth measuring for a style drafted so: what its pieces need, and what its tape
+    checks look at, such as the head that a dress goes over."""
+    needed = needed_measurements(style, body, options, allowances, figures)
+    if set(needed) == set(style.required):
+        return style.required
+    whole = _filled(style, body)
+    try:
+        pattern = draft(style, whole, options, allowances, figures, anyway=True)
+    except DraftRefused:
+        return style.required
+    measured = _measured(style, pattern, whole, options)
+    looked_at = {
+        m
+        for m in set(style.required) - set(needed)
+        if measured
+        != _measured(
+            style,
+            pattern,
+            replace(whole, measurements_mm={**whole.measurements_mm, m: math.nan}),
+            options,
+        )
+    }
+    return tuple(m for m in style.required if m in looked_at or m in needed)
+
+
+def _measured(style: Style, pattern: Pattern, body: Body, options: Options) -> list[bool]:
+    return [check.measured for check in tape_checks(style, pattern, body, options)]
+
+
+def _filled(style: Style, body: Body) -> Body:
+    """The body with what was not measured as it is in the middle size of the style's chart."""
+    chart = CHARTS[style.charts[0]]
+    sizes = list(chart.sizes)
+    usual = chart.body(sizes[len(sizes) // 2]).measurements_mm
+    return replace(body, measurements_mm={**usual, **body.measurements_mm})
 
 
 def _drawn(

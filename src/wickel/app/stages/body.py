@@ -39,7 +39,7 @@ from wickel.body import (
     nearest_size,
     size_body,
 )
-from wickel.draft import needed_measurements
+from wickel.draft import asked_measurements
 from wickel.job import Garment, JobRefused, garment_style
 from wickel.job.edits import (
     read_quantity,
@@ -191,7 +191,7 @@ class BodyStage(Stage):
         try:
             style = garment_style(garment)
             figures = net_figures(garment.figures, garment.allowances, garment.cards)
-            needed = needed_measurements(
+            needed = asked_measurements(
                 style, garment.body, garment.options, garment.allowances, figures
             )
             return needed or tuple(MEASUREMENTS)
