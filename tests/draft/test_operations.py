@@ -42,6 +42,17 @@ from wickel.draft.operations import (
     with_notch,
     without_notch,
 )
+from wickel.draft.operations.by_hand import MoveDart
+from wickel.draft.operations.by_hand_cuts import (
+    AddCasing,
+    AddSlit,
+    CopyEdge,
+    CutOut,
+    HalvesOfTwoCloths,
+    Pivot,
+    SlashLine,
+    SlashStrip,
+)
 from wickel.draft.operations.by_hand_marks import (
     AddPleat,
     AddVent,
@@ -49,7 +60,9 @@ from wickel.draft.operations.by_hand_marks import (
     DartToFullness,
     DrillMark,
     MakeDart,
+    MakeInnerDart,
     RoundCorner,
+    SquareCorner,
     Widen,
 )
 from wickel.draft.operations.corners import add_vent, round_corner, widen
@@ -585,6 +598,80 @@ HAND = {
     "drill": lambda r: DrillMark(
         piece="front", down_mm=r.uniform(-50, 700), across_mm=r.uniform(-50, 300)
     ),
+    "slash": lambda r: SlashLine(
+        piece=r.choice(("front", "back")),
+        first=Spot(edge=r.choice(("waist", "hem")), share=r.uniform(0.1, 0.9)),
+        last=Spot(edge=r.choice(("waist", "hem", "side")), share=r.uniform(0.1, 0.9)),
+        open_mm=r.uniform(0, 60),
+        open_last_mm=r.uniform(0, 60),
+        gathered=r.random() < 0.5,
+    ),
+    "strip": lambda r: SlashStrip(
+        piece="front",
+        edge="waist",
+        to_edge="hem",
+        begins=r.uniform(0, 0.4),
+        ends=r.uniform(0.5, 1),
+        to_begins=r.uniform(0, 0.4),
+        to_ends=r.uniform(0.5, 1),
+        cuts=r.randint(1, 5),
+        open_mm=r.uniform(1, 30),
+        open_opposite_mm=r.uniform(1, 30),
+    ),
+    "pivot": lambda r: Pivot(
+        piece="front",
+        first=Spot(edge="hem", share=r.uniform(0.2, 0.8)),
+        about=Spot(edge="waist", share=r.uniform(0.2, 0.8)),
+        until_mm=r.uniform(200, 500),
+    ),
+    "spread pleat": lambda r: AddPleat(
+        piece="back",
+        at=Spot(edge="waist", share=r.uniform(0.1, 0.5)),
+        takes_mm=r.uniform(5, 60),
+        deep_mm=80.0,
+        pleats=r.randint(1, 3),
+        every_mm=r.uniform(1, 60),
+        spread=True,
+    ),
+    "inner dart": lambda r: MakeInnerDart(
+        piece="front",
+        down_mm=r.uniform(0, 300),
+        across_mm=r.uniform(0, 200),
+        to_down_mm=r.uniform(0, 500),
+        to_across_mm=r.uniform(0, 200),
+        wide_mm=r.uniform(1, 40),
+    ),
+    "part of a dart": lambda r: MoveDart(
+        piece="front",
+        dart="dart",
+        to=Spot(edge=r.choice(("side", "hem")), share=r.uniform(0.2, 0.8)),
+        share=r.uniform(0.1, 0.9),
+    ),
+    "slit": lambda r: AddSlit(
+        piece="back",
+        at=Spot(edge="hem", share=r.random()),
+        long_mm=r.uniform(20, 300),
+        wide_mm=40.0,
+        placket=r.random() < 0.5,
+    ),
+    "cut out": lambda r: CutOut(
+        piece="front",
+        down_mm=r.uniform(0, 600),
+        across_mm=r.uniform(0, 200),
+        high_mm=r.uniform(20, 200),
+        wide_mm=r.uniform(20, 200),
+        casing_mm=10.0,
+    ),
+    "casing": lambda r: AddCasing(
+        piece="front", edge=r.choice(("waist", "hem")), wide_mm=r.uniform(5, 60), turned_in_mm=10.0
+    ),
+    "square": lambda r: SquareCorner(
+        piece="front", edge=r.choice(("waist", "side", "hem")), over_mm=r.uniform(5, 80)
+    ),
+    "copy": lambda r: CopyEdge(
+        piece="front", edge="side", other="back", other_edge="side", longer_mm=r.uniform(-30, 30)
+    ),
+    "two cloths": lambda r: HalvesOfTwoCloths(piece="back", material="contrast", seam_mm=10.0),
     "split": lambda r: Split(
         piece="front",
         first=Spot(edge="side", share=r.uniform(0.3, 0.7)),
@@ -593,12 +680,26 @@ HAND = {
 }
 
 
+def _moved_area(piece, change):
+    """What a piece gains where a dart opens, less what it loses where it closes, as triangles."""
+    mark = next(m for m in piece.inner_lines if m.name == change.dart)
+    (a, tip), b = (mark.path[0].start, mark.path[0].end), mark.path[-1].end
+    one, two = (math.atan2(p[1] - tip[1], p[0] - tip[0]) for p in (a, b))
+    angle = change.share * abs(math.remainder(one - two, math.tau))
+    edge = piece.edge(change.to.edge).path
+    far = math.dist(point_at(edge, change.to.share * length(edge)), tip)
+    return math.sin(angle) / 2 * (far**2 - math.dist(a, tip) * math.dist(b, tip))
+
+
+_MARKS = MakeDart | MakeInnerDart | AddPleat | DartToFullness | CurveDart | DrillMark | Split
+
+
 @pytest.mark.parametrize("seed", range(40))
 def test_random_sequences_of_operations_give_valid_outlines_or_a_reason(seed):
     rng = random.Random(seed)
     pieces = draft(STYLES["pencil-skirt"], size_body("96"), {}, Allowances())
     done = 0
-    for _ in range(8):
+    for _ in range(12):
         change = HAND[rng.choice(tuple(HAND))](rng)
         before = {piece.id: size_of(piece) for piece in pieces.pieces}
         try:
@@ -608,16 +709,34 @@ def test_random_sequences_of_operations_give_valid_outlines_or_a_reason(seed):
         done += 1
         sizes = {piece.id: size_of(piece) for piece in after.pieces}
         area_now, area_before = sum(sizes.values()), sum(before.values())
-        if isinstance(change, MakeDart | AddPleat | DartToFullness | CurveDart | DrillMark | Split):
+        more = area_now - area_before
+        if isinstance(change, _MARKS) and not getattr(change, "spread", False):
             assert area_now == pytest.approx(area_before, rel=1e-5)
         elif isinstance(change, RoundCorner):
-            assert area_now < area_before
+            assert more < 0
         elif isinstance(change, AddVent):
-            assert area_now - area_before == pytest.approx(
+            assert more == pytest.approx(
                 change.long_mm * change.wide_mm + 0.35 * change.wide_mm**2 / 2
             )
-        else:
-            assert (area_now > area_before) == (change.by_mm > 0)
+        elif isinstance(change, Pivot):
+            assert sewn_length(after.piece("front"), "hem") == pytest.approx(change.until_mm)
+        elif isinstance(change, MoveDart):
+            assert more == pytest.approx(
+                _moved_area(pieces.piece("front"), change), rel=0.02, abs=60
+            )
+        elif isinstance(change, CopyEdge):
+            sides = [edge_length(after.piece(id), "side") for id in ("front", "back")]
+            assert sides[0] - sides[1] == pytest.approx(change.longer_mm)
+        elif isinstance(change, SquareCorner):
+            assert abs(more) < change.over_mm**2
+        elif isinstance(change, HalvesOfTwoCloths | AddSlit | CutOut):
+            old, new = pieces.piece(change.piece), after.piece(change.piece)
+            assert size_of(new) == pytest.approx(size_of(old))
+            assert len(after.pieces) == len(pieces.pieces) + 1
+        elif hasattr(change, "by_mm"):
+            assert (more > 0) == (change.by_mm > 0)
+        else:  # slashes, pleats that add, casings
+            assert more > 0
         for piece in after.pieces:
             cut_line(piece)
         pieces = after

@@ -94,7 +94,13 @@ class ChangeRecord(FileRecord):
     last: SpotRecord | None = None
     mm: Number = 0.0
     other_mm: Number = 0.0
+    third_mm: Number = 0.0
+    fourth_mm: Number = 0.0
+    fifth_mm: Number = 0.0
     share: Number = 0.5
+    other_share: Number = 0.5
+    third_share: Number = 0.5
+    fourth_share: Number = 0.5
     count: Annotated[int, Field(ge=1, le=100)] = 1
     yes: bool = False
 
@@ -135,6 +141,8 @@ def change_of(record: ChangeRecord) -> Change:
         )
     answers: dict[str, Any] = {}
     for question in questions(kind):
+        if question.key not in record.model_fields_set:
+            continue
         said = getattr(record, question.key)
         answers[question.field] = (
             Spot(edge=said.edge, share=said.share) if isinstance(said, SpotRecord) else said

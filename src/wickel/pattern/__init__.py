@@ -2,6 +2,7 @@
 
 from wickel.pattern.figure import Figure, FigureKind, Gave
 from wickel.pattern.piece import (
+    MATERIALS,
     ConstructionPoint,
     Cut,
     Edge,
@@ -22,6 +23,7 @@ from wickel.pattern.piece import (
 )
 
 __all__ = [
+    "MATERIALS",
     "ConstructionPoint",
     "Cut",
     "Edge",

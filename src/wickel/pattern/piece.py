@@ -16,6 +16,9 @@ from functools import lru_cache
 from wickel.geometry import Outline, Path, Point, Side, cut_outline, flatten, length, point_at
 from wickel.pattern.figure import Figure
 
+MATERIALS = ("main", "contrast", "lining", "interfacing")
+"""What a piece may be cut from; a job says which cloth each of them is."""
+
 
 class EdgeKind(StrEnum):
     """What an edge is for; decides how its allowance ends at the corners."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QStandardItemModel
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -24,6 +25,7 @@ from wickel.app.widgets.length_edit import LengthEdit
 from wickel.draft import DraftRefused
 from wickel.draft.operations import (
     OPERATIONS,
+    SUBJECTS,
     Asked,
     Change,
     Question,
@@ -33,11 +35,12 @@ from wickel.draft.operations import (
     questions,
 )
 from wickel.job.edits import with_changes_by_hand
-from wickel.pattern import Pattern, Piece
+from wickel.pattern import MATERIALS, Pattern, Piece
 from wickel.wording import term, tr
 
 _NO_EDGE = "none"
 _MOST_CUTS = 40
+_ALL_SHOWN = 40
 
 
 class SpotField(QWidget):
@@ -85,8 +88,12 @@ class ChangeDialog(QDialog):
         self.operation = QComboBox()
         self.operation.setAccessibleName(tr("What to do"))
         self.operation.setToolTip(tr("What to do with the piece"))
-        for operation in OPERATIONS.values():
-            self.operation.addItem(term(operation.title), operation.id)
+        self.operation.setMaxVisibleItems(_ALL_SHOWN)
+        for subject in SUBJECTS:
+            _add_heading(self.operation, term(subject.title))
+            for operation in subject.operations:
+                self.operation.addItem(term(operation.title), operation.id)
+        self.operation.setCurrentIndex(1)
         self.piece = QComboBox()
         self.piece.setAccessibleName(tr("Which piece"))
         self.piece.setToolTip(tr("The piece to change"))
@@ -154,7 +161,7 @@ class ChangeDialog(QDialog):
             case Asked.COUNT | Asked.SHARE:
                 number = QSpinBox()
                 count = question.kind is Asked.COUNT
-                number.setRange(1, _MOST_CUTS if count else 99)
+                number.setRange(1 if count else 0, _MOST_CUTS if count else 100)
                 number.setValue(question.offered if count else round(100 * question.offered))
                 number.setSuffix("" if count else " %")
                 number.valueChanged.connect(lambda _: self._try())
@@ -185,10 +192,17 @@ class ChangeDialog(QDialog):
                 other = self._other_piece()
                 return [] if other is None else [edge.name for edge in other.edges]
             case Asked.OTHER_PIECE:
-                return [known.id for known in self._pattern.pieces if known.id != piece.id]
+                return self._others(piece)
+            case Asked.OTHER_PIECE_OR_NONE:
+                return [_NO_EDGE, *self._others(piece)]
+            case Asked.MATERIAL:
+                return [name for name in MATERIALS if name != piece.cuts[0].material]
             case Asked.DART:
                 return [mark.name for mark in dart_marks(piece)]
         return [notch.name for notch in piece.notches]
+
+    def _others(self, piece: Piece) -> list[str]:
+        return [known.id for known in self._pattern.pieces if known.id != piece.id]
 
     def _other_piece(self) -> Piece | None:
         field = self.fields.get("other")
@@ -231,6 +245,18 @@ class ChangeDialog(QDialog):
             job = with_changes_by_hand(self._session.job, garment, (*garment.changes, change))
             self._session.apply(job, f"{change.title}: {self._chosen_piece().name}")
         super().accept()
+
+
+def _add_heading(choice: QComboBox, text: str) -> None:
+    """A line of a list that cannot be chosen: what follows belongs under it."""
+    choice.addItem(text)
+    model = choice.model()
+    assert isinstance(model, QStandardItemModel)
+    item = model.item(choice.count() - 1)
+    item.setFlags(Qt.ItemFlag.NoItemFlags)
+    font = item.font()
+    font.setBold(True)
+    item.setFont(font)
 
 
 def _answer(field: QWidget, question: Question) -> Any:

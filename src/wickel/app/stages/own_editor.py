@@ -34,13 +34,13 @@ from wickel.draft.own import LINES, OWN_ROLES, OwnOption, OwnPiece, OwnPoint, Ow
 from wickel.files import slug
 from wickel.job import Garment, drafted
 from wickel.job.edits import with_own
+from wickel.pattern import MATERIALS
 from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit
 from wickel.wording import tr
 
 _GRAINS = {0.0: tr("along the piece"), 90.0: "across", 45.0: tr("on the bias")}
 _CUTS = {"pair": tr("in pairs"), "single": tr("all alike")}
-_MATERIALS = ("main", "contrast", "lining", "interfacing")
 _LINE_WORDS = {
     "straight": "straight",
     "curve": "curve",
@@ -127,7 +127,7 @@ class OwnEditor(QFrame):
         self.copies.valueChanged.connect(lambda _: self._edited("Copies"))
         self.cut, self.material, self.grain = (
             self._box(tr("How the copies are cut"), _CUTS),
-            self._box("Material", {name: name for name in _MATERIALS}),
+            self._box("Material", {name: name for name in MATERIALS}),
             self._box("Grain", _GRAINS),
         )
         for words, field in (

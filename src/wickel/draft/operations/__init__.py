@@ -3,6 +3,7 @@ deriving."""
 
 from wickel.draft.operations.by_hand import (
     OPERATIONS,
+    SUBJECTS,
     AddInterfacing,
     AddNotch,
     DartToSeam,
@@ -45,6 +46,7 @@ from wickel.draft.operations.spreading import Opening, slash_and_spread
 
 __all__ = [
     "OPERATIONS",
+    "SUBJECTS",
     "AddInterfacing",
     "AddNotch",
     "Asked",

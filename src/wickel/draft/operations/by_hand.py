@@ -6,8 +6,29 @@ from dataclasses import dataclass, replace
 from typing import ClassVar
 
 from wickel.catalogue import Catalogue
-from wickel.draft.operations.by_hand_marks import MARKS
-from wickel.draft.operations.change import Asked, Change, ask
+from wickel.draft.operations.by_hand_cuts import (
+    AddCasing,
+    AddSlit,
+    CopyEdge,
+    CutOut,
+    HalvesOfTwoCloths,
+    Pivot,
+    SlashLine,
+    SlashStrip,
+)
+from wickel.draft.operations.by_hand_marks import (
+    AddPleat,
+    AddVent,
+    CurveDart,
+    DartToFullness,
+    DrillMark,
+    MakeDart,
+    MakeInnerDart,
+    RoundCorner,
+    SquareCorner,
+    Widen,
+)
+from wickel.draft.operations.change import Asked, Change, ask, fresh_id, piece_of
 from wickel.draft.operations.darts import dart_to_seam, move_dart
 from wickel.draft.operations.deriving import facing, interfacing, lining, partner
 from wickel.draft.operations.reshaping import (
@@ -112,13 +133,14 @@ class MoveDart(Change):
 
     id: ClassVar[str] = "move-dart"
     title: ClassVar[str] = "Move a dart"
-    does: ClassVar[str] = "Close a dart and open it elsewhere, to the same tip."
+    does: ClassVar[str] = "Close a dart, or part of it, and open it elsewhere, to the same tip."
     turns: ClassVar[bool] = True
     dart: str = ask("mark", Asked.DART, "Which dart?")
     to: Spot | None = ask("first", Asked.SPOT, "To")
+    share: float = ask("share", Asked.SHARE, "How much of it", offered=1.0, default=1.0)
 
     def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
-        return (move_dart(piece, self.dart, self.needed(self.to)),)
+        return (move_dart(piece, self.dart, self.needed(self.to), share=self.share),)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -185,7 +207,7 @@ class MakeFacing(Change):
             piece,
             edges,
             self.width_mm,
-            id=_fresh(pattern, f"{piece.id}-facing"),
+            id=fresh_id(pattern, f"{piece.id}-facing"),
             name=f"{piece.name} facing",
             allowance_mm=_FACING_EDGE_MM,
         )
@@ -202,7 +224,7 @@ class MakeLining(Change):
     shorter_mm: float = ask("mm", Asked.LENGTH, "Shorter by", offered=50.0)
 
     def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
-        id = _fresh(pattern, f"{piece.id}-lining")
+        id = fresh_id(pattern, f"{piece.id}-lining")
         return (piece, replace(lining(piece, shorter_mm=self.shorter_mm), id=id))
 
 
@@ -229,11 +251,18 @@ class UseAsTemplate(Change):
     )
     edge: str = ask("edge", Asked.EDGE_OR_NONE, "Extended edge (or none)")
     by_mm: float = ask("mm", Asked.LENGTH, "Extended by")
+    replaces: str = ask("other", Asked.OTHER_PIECE_OR_NONE, "In the place of (or none)")
 
     def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
-        id, name = _fresh(pattern, f"{piece.id}-partner"), f"{piece.name}, partner"
+        id, name = fresh_id(pattern, f"{piece.id}-partner"), f"{piece.name}, partner"
+        if self.replaces:
+            id, name = self.replaces, piece_of(pattern, self.replaces).name
         made = partner(piece, id=id, name=name, closing=self.edge, closing_mm=self.by_mm)
         return (piece, made)
+
+    @property
+    def used_up(self) -> frozenset[str]:
+        return frozenset((self.piece, self.replaces)) - {""}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -287,46 +316,56 @@ class TakeNotchOut(Change):
         return (without_notch(piece, self.name),)
 
 
-OPERATIONS: Catalogue[type[Change]] = Catalogue(
-    (
-        SlashAndSpread,
-        Split,
-        Join,
-        MoveDart,
-        DartToSeam,
-        Lengthen,
-        Extend,
-        MakeFacing,
-        MakeLining,
-        AddInterfacing,
-        UseAsTemplate,
-        Unfold,
-        Fold,
-        AddNotch,
-        TakeNotchOut,
-        *MARKS,
-    )
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Subject:
+    """Operations that belong together, under a heading of the dialog."""
+
+    title: str
+    operations: tuple[type[Change], ...]
+
+
+SUBJECTS: tuple[Subject, ...] = (
+    Subject(
+        title="Cut and open",
+        operations=(Split, Join, SlashAndSpread, SlashStrip, SlashLine, Pivot),
+    ),
+    Subject(
+        title="Darts and pleats",
+        operations=(
+            MakeDart,
+            MakeInnerDart,
+            MoveDart,
+            CurveDart,
+            DartToSeam,
+            DartToFullness,
+            AddPleat,
+        ),
+    ),
+    Subject(
+        title="Length, width, edges",
+        operations=(Lengthen, Widen, RoundCorner, SquareCorner, CopyEdge),
+    ),
+    Subject(
+        title="Closings and openings",
+        operations=(Extend, AddVent, AddSlit, CutOut, AddCasing),
+    ),
+    Subject(
+        title="More pieces of one",
+        operations=(
+            MakeFacing,
+            MakeLining,
+            AddInterfacing,
+            UseAsTemplate,
+            HalvesOfTwoCloths,
+            Unfold,
+            Fold,
+        ),
+    ),
+    Subject(title="Marks", operations=(AddNotch, TakeNotchOut, DrillMark)),
 )
 """What can be done to a piece by hand, in the order of the dialog."""
 
-
-def piece_of(pattern: Pattern, id: str) -> Piece:
-    """The piece of that id.
-
-    Raises:
-        DraftRefused: there is none; names those that there are.
-    """
-    for piece in pattern.pieces:
-        if piece.id == id:
-            return piece
-    names = ", ".join(piece.id for piece in pattern.pieces)
-    raise DraftRefused(say("changes.there-no-piece-change", id=id, names=names), id)
-
-
-def _fresh(pattern: Pattern, id: str) -> str:
-    """An id that no piece has yet."""
-    known = {piece.id for piece in pattern.pieces}
-    made, k = id, 2
-    while made in known:
-        made, k = f"{id}-{k}", k + 1
-    return made
+OPERATIONS: Catalogue[type[Change]] = Catalogue(
+    operation for subject in SUBJECTS for operation in subject.operations
+)
+"""All operations, by their ids."""

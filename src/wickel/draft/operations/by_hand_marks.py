@@ -6,13 +6,15 @@ from dataclasses import dataclass
 from typing import ClassVar
 
 from wickel.draft.operations.change import Asked, Change, ask
-from wickel.draft.operations.corners import add_vent, round_corner, widen
+from wickel.draft.operations.corners import add_vent, round_corner, square_corner, widen
 from wickel.draft.operations.marking import (
     PLEAT_LINE_MM,
-    add_pleat,
+    Pleats,
+    add_pleats,
     curve_dart,
     dart_to_fullness,
     drill_mark,
+    inner_dart,
     make_dart,
 )
 from wickel.draft.operations.spots import Spot
@@ -65,18 +67,49 @@ class DartToFullness(Change):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class AddPleat(Change):
-    """A pleat is marked."""
+class MakeInnerDart(Change):
+    """A dart with two tips is marked inside."""
 
-    id: ClassVar[str] = "pleat"
-    title: ClassVar[str] = "Fold a pleat"
-    does: ClassVar[str] = "Two lines that are folded onto each other; the edge is shorter by it."
-    at: Spot | None = ask("first", Asked.SPOT, "Its middle on")
-    takes_mm: float = ask("mm", Asked.LENGTH, "It takes", offered=40.0)
-    deep_mm: float = ask("other_mm", Asked.LENGTH, "Marked so deep", offered=PLEAT_LINE_MM)
+    id: ClassVar[str] = "inner-dart"
+    title: ClassVar[str] = "Make a dart with two tips"
+    does: ClassVar[str] = "A dart inside the piece, from one place to another, widest between."
+    down_mm: float = ask("mm", Asked.LENGTH, "Its upper tip down", offered=100.0)
+    across_mm: float = ask("other_mm", Asked.LENGTH, "and across", offered=90.0)
+    to_down_mm: float = ask("third_mm", Asked.LENGTH, "Its lower tip down", offered=300.0)
+    to_across_mm: float = ask("fourth_mm", Asked.LENGTH, "and across", offered=90.0)
+    wide_mm: float = ask("fifth_mm", Asked.LENGTH, "Its width", offered=20.0)
 
     def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
-        return (add_pleat(piece, self.needed(self.at), self.takes_mm, self.deep_mm),)
+        tips = (self.down_mm, self.across_mm), (self.to_down_mm, self.to_across_mm)
+        return (inner_dart(piece, *tips, self.wide_mm),)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AddPleat(Change):
+    """Pleats are marked."""
+
+    id: ClassVar[str] = "pleat"
+    title: ClassVar[str] = "Fold pleats or tucks"
+    does: ClassVar[str] = (
+        "Two lines that are folded onto each other, once or several times along an edge: out of "
+        "what is there, or with the piece spread for them."
+    )
+    at: Spot | None = ask("first", Asked.SPOT, "The first one's middle on")
+    takes_mm: float = ask("mm", Asked.LENGTH, "Each takes", offered=40.0)
+    deep_mm: float = ask("other_mm", Asked.LENGTH, "Marked so deep", offered=PLEAT_LINE_MM)
+    pleats: int = ask("count", Asked.COUNT, "How many", offered=1)
+    every_mm: float = ask("third_mm", Asked.LENGTH, "One every", offered=80.0)
+    spread: bool = ask("yes", Asked.YES, "The piece is spread for them")
+
+    def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
+        pleats = Pleats(
+            count=self.pleats,
+            every_mm=self.every_mm,
+            takes_mm=self.takes_mm,
+            deep_mm=self.deep_mm,
+            spread=self.spread,
+        )
+        return (add_pleats(piece, self.needed(self.at), pleats),)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -109,6 +142,20 @@ class RoundCorner(Change):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class SquareCorner(Change):
+    """A corner is made square."""
+
+    id: ClassVar[str] = "square-corner"
+    title: ClassVar[str] = "Square a corner"
+    does: ClassVar[str] = "Draw an edge anew near its end, so that it meets the next one square."
+    edge: str = ask("edge", Asked.EDGE, "The corner at the end of")
+    over_mm: float = ask("mm", Asked.LENGTH, "Drawn anew over", offered=60.0)
+
+    def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
+        return (square_corner(piece, self.edge, self.over_mm),)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Widen(Change):
     """A piece is made wider or narrower."""
 
@@ -135,15 +182,3 @@ class AddVent(Change):
 
     def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
         return (add_vent(piece, self.edge, self.long_mm, self.wide_mm),)
-
-
-MARKS: tuple[type[Change], ...] = (
-    MakeDart,
-    CurveDart,
-    DartToFullness,
-    AddPleat,
-    RoundCorner,
-    Widen,
-    AddVent,
-    DrillMark,
-)

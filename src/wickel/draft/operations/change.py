@@ -14,7 +14,7 @@ from typing import Any, ClassVar
 
 from wickel.draft.operations.spots import Spot
 from wickel.draft.style import DraftRefused
-from wickel.pattern import Pattern, Piece
+from wickel.pattern import Pattern, Piece, Seam
 from wickel.wording import say
 
 
@@ -24,10 +24,12 @@ class Asked(StrEnum):
     EDGE = "edge"
     EDGE_OR_NONE = "edge or none"
     OTHER_PIECE = "other piece"
+    OTHER_PIECE_OR_NONE = "other piece or none"
     EDGE_OF_OTHER = "edge of the other piece"
     DART = "dart"
     NOTCH = "notch"
     NAME = "name"
+    MATERIAL = "material"
     SPOT = "spot"
     LENGTH = "length"
     SHARE = "share"
@@ -59,10 +61,11 @@ _PLAIN: dict[Asked, Any] = {
 }
 
 
-def ask(key: str, kind: Asked, words: str, offered: Any = None) -> Any:
+def ask(key: str, kind: Asked, words: str, offered: Any = None, default: Any = None) -> Any:
     """A field of a change that a question fills. ``key`` is its name in job files, where answers of
-    one kind have one name whatever the operation."""
-    default = _PLAIN.get(kind, "")
+    one kind have one name whatever the operation. ``default`` is what it is when nothing is said,
+    where that is not the usual answer of its kind."""
+    default = _PLAIN.get(kind, "") if default is None else default
     said = {"key": key, "kind": kind, "words": words}
     return field(
         default=default, metadata={**said, "offered": default if offered is None else offered}
@@ -98,6 +101,13 @@ class Change:
         """The pieces that are no longer there by themselves afterwards."""
         return frozenset((self.piece,))
 
+    def seams(self, piece: Piece, made: tuple[Piece, ...]) -> tuple[Seam, ...]:
+        """The seams that it makes between the pieces that it has made of one."""
+        if not self.parts:
+            return ()
+        one, other = ((part.id, "seam") for part in made)
+        return (Seam(name=f"{piece.name} seam", one=one, other=other),)
+
     def needed(self, spot: Spot | None) -> Spot:
         """A place that must have been said. Raises ``DraftRefused``."""
         if spot is None:
@@ -111,3 +121,25 @@ def questions(kind: type[Change]) -> Iterator[Question]:
         if own.metadata:
             assert own.default is not MISSING
             yield Question(field=own.name, default=own.default, **own.metadata)
+
+
+def piece_of(pattern: Pattern, id: str) -> Piece:
+    """The piece of that id.
+
+    Raises:
+        DraftRefused: there is none; names those that there are.
+    """
+    for piece in pattern.pieces:
+        if piece.id == id:
+            return piece
+    names = ", ".join(piece.id for piece in pattern.pieces)
+    raise DraftRefused(say("changes.there-no-piece-change", id=id, names=names), id)
+
+
+def fresh_id(pattern: Pattern, id: str) -> str:
+    """An id that no piece has yet."""
+    known = {piece.id for piece in pattern.pieces}
+    made, k = id, 2
+    while made in known:
+        made, k = f"{id}-{k}", k + 1
+    return made

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wickel.draft.operations.by_hand import piece_of
-from wickel.draft.operations.change import Change
+from wickel.draft.operations.change import Change, piece_of
 from wickel.draft.style import DraftRefused
-from wickel.pattern import Pattern, Seam
+from wickel.pattern import Pattern
 from wickel.wording import say, words_of
 
 
@@ -28,10 +27,7 @@ def apply_change(pattern: Pattern, change: Change) -> Pattern:
     ]
     whole = replace(pattern, pieces=tuple(pieces))
     seams = [seam for seam in pattern.seams if _has(whole, seam.one) and _has(whole, seam.other)]
-    if change.parts:
-        one, other = ((part.id, "seam") for part in made)
-        seams.append(Seam(name=f"{piece.name} seam", one=one, other=other))
-    return replace(whole, seams=tuple(seams))
+    return replace(whole, seams=(*seams, *change.seams(piece, made)))
 
 
 def _has(pattern: Pattern, end: tuple[str, str]) -> bool:

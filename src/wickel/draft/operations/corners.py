@@ -12,7 +12,9 @@ from wickel.draft.operations.spots import (
     Stretch,
     chain,
     in_one,
+    inward,
     known_edge,
+    redrawn,
     remade,
     seam_stretch,
 )
@@ -24,6 +26,7 @@ from wickel.geometry import (
     Point,
     length,
     parted_at,
+    point_at,
     rotation,
     signed_area,
 )
@@ -70,6 +73,33 @@ def round_corner(piece: Piece, edge: str, by_mm: float) -> Piece:
     )
     rounded = Stretch(edge=replace(ring[-1].edge, path=curve), notches=())
     return remade(piece, (*ring[:-1], in_one(ring[-1], rounded)))
+
+
+def square_corner(piece: Piece, edge: str, over_mm: float) -> Piece:
+    """The end of an edge drawn anew over so much of its length, so that it meets the next edge
+    square. The corner stays where it is.
+
+    Raises:
+        DraftRefused: the edge is shorter than that, or lies on the fold.
+    """
+    names = [each.name for each in piece.edges]
+    old = known_edge(piece, edge)
+    following = piece.edges[(names.index(edge) + 1) % len(names)]
+    if old.kind is EdgeKind.FOLD:
+        raise DraftRefused(say("corners.on-fold", piece=piece.name, edge=edge), piece.id)
+    if not 0 < over_mm < length(old.path):
+        raise DraftRefused(say("corners.too-large", piece=piece.name, by=over_mm), piece.id)
+    kept, left = parted_at(old.path, length(old.path) - over_mm)
+    start, corner = kept[-1].end, old.end
+    into = inward(piece, Spot(edge=following.name, share=0.0))
+    reach = math.dist(start, corner) / 3
+    ahead = point_at(left, min(1.0, over_mm / 10))
+    far = math.dist(start, ahead)
+    one = tuple(p + (q - p) / far * reach for p, q in zip(start, ahead, strict=True))
+    two = (corner[0] + into[0] * reach, corner[1] + into[1] * reach)
+    path: Path = (*kept, Cubic(start, (one[0], one[1]), two, corner))
+    ring = chain(piece, Spot(edge=edge, share=1.0), Spot(edge=edge, share=0.0))
+    return remade(piece, (*ring, redrawn(piece, old, path)))
 
 
 def widen(piece: Piece, at_share: float, by_mm: float) -> Piece:

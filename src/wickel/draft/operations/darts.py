@@ -4,10 +4,11 @@ meet at its tip; its mouth lies on one edge of the piece."""
 from __future__ import annotations
 
 import math
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from wickel.draft.operations.seams import NewSeam
 from wickel.draft.operations.spots import (
+    SAME_MM,
     Spot,
     Stretch,
     chain,
@@ -20,7 +21,16 @@ from wickel.draft.operations.spots import (
 )
 from wickel.draft.parts import dart_width
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Affine, Line, Point, map_path, nearest_distance, rotation, translation
+from wickel.geometry import (
+    Affine,
+    Line,
+    Path,
+    Point,
+    map_path,
+    nearest_distance,
+    rotation,
+    translation,
+)
 from wickel.pattern import EdgeKind, InnerLine, Piece
 from wickel.wording import say
 
@@ -67,62 +77,89 @@ def _legs(piece: Piece, dart: str) -> tuple[InnerLine, Spot, Point, Spot]:
     )
 
 
-def move_dart(piece: Piece, dart: str, to: Spot) -> Piece:
-    """Close a dart and open it from another place on the net line to the same tip.
+@dataclass(frozen=True, slots=True)
+class _Closed:
+    """A dart closed, or a share of it: the net line from its last leg on to the new place and from
+    there on to its first leg, one of them turned by ``by``; both sides of the new place; what is
+    left of the old mouth, from leg to leg; and the stretches that have turned, as they were."""
 
-    The part between the two places turns about the tip by the dart's angle; a fold stays where it
-    is.
+    after: tuple[Stretch, ...]
+    before: tuple[Stretch, ...]
+    place: tuple[Point, Point]
+    mouth: tuple[Point, Point]
+    by: Affine
+    turned: tuple[Stretch, ...]
 
-    Raises:
-        DraftRefused: no such dart, or the new place lies in the dart or cannot be opened.
-    """
-    mark, first, tip, last = _legs(piece, dart)
+
+def _close_dart(piece: Piece, dart: str, to: Spot, share: float) -> _Closed:
+    """A dart closed over a share of it. What lies on the fold stays. Raises ``DraftRefused``."""
+    _, first, tip, last = _legs(piece, dart)
     place = spot_point(piece, to)
     after, before = chain(piece, last, to), chain(piece, to, first)
     in_mouth = to.edge == first.edge and first.share <= to.share <= last.share
     if in_mouth or not after or not before or math.dist(place, tip) < 5.0:
         raise DraftRefused(say("darts.dart-cannot-moved-into", piece=piece.name), piece.id)
     a, b = spot_point(piece, first), spot_point(piece, last)
-    closing = _about(tip, a, b)
     if any(s.edge.kind is EdgeKind.FOLD for s in before):
-        closing = _about(tip, b, a)
-        moved_after, moved_before = tuple(mapped_stretch(s, closing) for s in after), before
-        place_after, place_before = closing(place), place
-    else:
-        moved_after, moved_before = after, tuple(mapped_stretch(s, closing) for s in before)
-        place_after, place_before = place, closing(place)
+        by = _about(tip, b, a, share)
+        moved = tuple(mapped_stretch(s, by) for s in after)
+        return _Closed(moved, before, (by(place), place), (a, by(b)), by, after)
+    by = _about(tip, a, b, share)
+    moved = tuple(mapped_stretch(s, by) for s in before)
+    return _Closed(after, moved, (place, by(place)), (by(a), b), by, before)
+
+
+def move_dart(piece: Piece, dart: str, to: Spot, *, share: float = 1.0) -> Piece:
+    """Close a dart, or a ``share`` of it, and open it from another place on the net line to the
+    same tip.
+
+    The part between the two places turns about the tip by the dart's angle; a fold stays where it
+    is.
+
+    Raises:
+        DraftRefused: no such dart, no share of it, or the new place lies in the dart or cannot be
+        opened.
+    """
+    if not 0 < share <= 1:
+        raise DraftRefused(say("darts.no-share", piece=piece.name), piece.id)
+    mark, _, tip, _ = _legs(piece, dart)
+    closed = _close_dart(piece, dart, to, share)
     # …after, up to the new place; the new mouth; before, from the new place to where the old mouth
     # was
-    mouth = (Line(place_after, place_before),)
-    opened = in_one(moved_after[-1], moved_before[0], mouth)
-    if moved_after[-1].edge.name != moved_before[0].edge.name:
+    if closed.after[-1].edge.name != closed.before[0].edge.name:
         raise DraftRefused(say("darts.dart-mouth-cannot-lie-corner", piece=piece.name), piece.id)
-    between = (*moved_after[:-1], opened, *moved_before[1:])
-    ring = _closed_mouth(between)
-    turns_before = not any(s.edge.kind is EdgeKind.FOLD for s in before)
+    opened = in_one(closed.after[-1], closed.before[0], (Line(*closed.place),))
+    # what is left of a dart that is moved in part keeps its mouth, straight from leg to leg
+    stays = math.dist(*closed.mouth) > SAME_MM
+    between = (*closed.after[:-1], opened, *closed.before[1:])
+    ring = _closed_mouth(between, (Line(*closed.mouth),) if stays else ())
     others = tuple(
-        _turned_mark(piece, other, closing, before if turns_before else after)
+        _turned_mark(piece, other, closed.by, closed.turned)
         for other in piece.inner_lines
         if other.name != mark.name
     )
-    new = InnerLine(name=dart, path=(Line(place_after, tip), Line(tip, place_before)))
-    return remade(piece, ring, inner_lines=(*others, new))
+    left = (_dart_mark(dart, closed.mouth, tip),) if stays else ()
+    new = _dart_mark(f"{dart}, shared" if stays else dart, closed.place, tip)
+    return remade(piece, ring, inner_lines=(*others, *left, new))
 
 
-def _closed_mouth(ring: tuple[Stretch, ...]) -> tuple[Stretch, ...]:
-    """The ring with its last and first stretch, the two sides of a closed mouth, made one edge
-    again."""
+def _dart_mark(name: str, mouth: tuple[Point, Point], tip: Point) -> InnerLine:
+    return InnerLine(name=name, path=(Line(mouth[0], tip), Line(tip, mouth[1])))
+
+
+def _closed_mouth(ring: tuple[Stretch, ...], mouth: Path) -> tuple[Stretch, ...]:
+    """The ring with its last and first stretch, the two sides of a mouth, made one edge again over
+    what is left of the mouth."""
     if len(ring) == 1 or ring[0].edge.name != ring[-1].edge.name:
         return ring
-    return (*ring[1:-1], in_one(ring[-1], ring[0]))
+    return (*ring[1:-1], in_one(ring[-1], ring[0], mouth))
 
 
-def _about(tip: Point, a: Point, b: Point) -> Affine:
-    """The turn about the tip that brings the leg to a onto the leg to b."""
-    angle = math.degrees(
-        math.atan2(b[1] - tip[1], b[0] - tip[0]) - math.atan2(a[1] - tip[1], a[0] - tip[0])
-    )
-    return translation(*tip).after(rotation(angle).after(translation(-tip[0], -tip[1])))
+def _about(tip: Point, a: Point, b: Point, share: float) -> Affine:
+    """The turn about the tip that brings the leg to a onto the leg to b, or a share of the way."""
+    here, there = (math.atan2(leg[1] - tip[1], leg[0] - tip[0]) for leg in (a, b))
+    angle = math.degrees(math.remainder(there - here, math.tau))
+    return translation(*tip).after(rotation(share * angle).after(translation(-tip[0], -tip[1])))
 
 
 def _turned_mark(

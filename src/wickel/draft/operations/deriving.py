@@ -14,18 +14,37 @@ from shapely.geometry import LineString, Polygon
 
 from wickel.draft.operations.reshaping import extend, lengthen
 from wickel.draft.operations.seams import NewSeam
-from wickel.draft.operations.splitting import split
+from wickel.draft.operations.splitting import mapped_piece, split
 from wickel.draft.operations.spots import (
     Spot,
     Stretch,
     chain,
     known_edge,
+    redrawn,
     remade,
     seam_stretch,
     spot_point,
 )
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Line, Path, Point, bounds, flatten, length, outline_of, point_at
+from wickel.geometry import (
+    MIRROR,
+    Cubic,
+    Line,
+    Path,
+    Point,
+    Segment,
+    backwards,
+    bounds,
+    flatten,
+    length,
+    map_path,
+    outline_of,
+    parted_at,
+    point_at,
+    rotation,
+    signed_area,
+    translation,
+)
 from wickel.pattern import Cut, Edge, EdgeKind, Piece, net_line
 from wickel.wording import say
 
@@ -272,3 +291,91 @@ def partner(
     """
     made = replace(piece, id=id, name=name)
     return extend(made, closing, closing_mm, name="closing") if closing else made
+
+
+def with_edge_of(
+    piece: Piece, edge: str, template: Piece, its_edge: str, longer_mm: float = 0.0
+) -> Piece:
+    """The piece with an edge drawn after one of a template: it begins where it began, runs in the
+    direction in which it ran, and has the template's shape and length, or so much more. The edge
+    that follows begins where it ends.
+
+    Raises:
+        DraftRefused: an edge lies on the fold, or the edge that follows does.
+    """
+    names = [each.name for each in piece.edges]
+    old, model = known_edge(piece, edge), known_edge(template, its_edge)
+    following = piece.edges[(names.index(edge) + 1) % len(names)]
+    if EdgeKind.FOLD in (old.kind, following.kind, model.kind):
+        raise DraftRefused(say("deriving.no-edge-on-fold", piece=piece.name, edge=edge), piece.id)
+    same_way = signed_area(net_line(piece)) * signed_area(net_line(template)) > 0
+    shape = model.path if same_way else backwards(model.path)
+    shape = _longer_by(shape, longer_mm, piece)
+    turn = _direction(old.start, old.end) - _direction(shape[0].start, shape[-1].end)
+    home = translation(-shape[0].start[0], -shape[0].start[1])
+    path = map_path(shape, translation(*old.start).after(rotation(turn).after(home)))
+    dx, dy = path[-1].end[0] - old.end[0], path[-1].end[1] - old.end[1]
+    first = following.path[0]
+    begun = (first.start[0] + dx, first.start[1] + dy)
+    if isinstance(first, Line):
+        moved: Segment = Line(begun, first.end)
+    else:
+        handle = (first.control1[0] + dx, first.control1[1] + dy)
+        moved = Cubic(begun, handle, first.control2, first.end)
+    paths = {old.name: path, following.name: (moved, *following.path[1:])}
+    return remade(
+        piece, [redrawn(piece, each, paths.get(each.name, each.path)) for each in piece.edges]
+    )
+
+
+def _longer_by(path: Path, mm: float, piece: Piece) -> Path:
+    """A path longer by so much in the direction in which it ends, or cut off before its end."""
+    size = length(path)
+    if mm < 0:
+        if size + mm < _STEP_MM:
+            raise DraftRefused(
+                say("deriving.too-short-shorter", piece=piece.name, by=-mm), piece.id
+            )
+        return parted_at(path, size + mm)[0]
+    if mm == 0:
+        return path
+    near, end = point_at(path, size - min(1.0, size / 10)), path[-1].end
+    far = math.dist(near, end)
+    on = (end[0] + (end[0] - near[0]) / far * mm, end[1] + (end[1] - near[1]) / far * mm)
+    return (*path, Line(end, on))
+
+
+def _direction(start: Point, end: Point) -> float:
+    return math.degrees(math.atan2(end[1] - start[1], end[0] - start[0]))
+
+
+def halves(
+    piece: Piece, material: str, other_id: str, *, seam_mm: float, swapped: bool
+) -> tuple[Piece, Piece]:
+    """Both halves of a pair, or of a piece on the fold, as pieces of their own: the other one, the
+    mirror image, is cut from another material; ``swapped``: the first one is. A fold becomes a
+    seam.
+
+    Raises:
+        DraftRefused: the piece is neither a pair nor on the fold.
+    """
+    cut = piece.cuts[0]
+    if not (cut.pair or cut.on_fold):
+        raise DraftRefused(say("deriving.no-halves", piece=piece.name), piece.id)
+    copies = cut.copies if cut.on_fold else cut.copies // 2
+    edges = tuple(
+        replace(edge, kind=EdgeKind.SEAM, allowance_mm=seam_mm)
+        if edge.kind is EdgeKind.FOLD
+        else edge
+        for edge in piece.edges
+    )
+    cloths = (material, cut.material) if swapped else (cut.material, material)
+    one = replace(piece, edges=edges, cuts=(Cut(material=cloths[0], copies=copies),))
+    other = replace(
+        mapped_piece(one, MIRROR),
+        id=other_id,
+        name=f"{piece.name}, other half",
+        grain_deg=-piece.grain_deg,
+        cuts=(Cut(material=cloths[1], copies=copies),),
+    )
+    return one, other

@@ -4,12 +4,13 @@ dart becomes when it is not sewn as one."""
 from __future__ import annotations
 
 import math
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import shapely
 
 from wickel.draft.operations.darts import dart_marks
 from wickel.draft.operations.spots import Spot, known_edge
+from wickel.draft.operations.spreading import spread_for
 from wickel.draft.parts import dart_width
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line, Path, Point, length, point_at, polygon
@@ -44,6 +45,26 @@ def make_dart(piece: Piece, at: Spot, width_mm: float, deep_mm: float) -> Piece:
         raise DraftRefused(say("marking.tip-outside", piece=piece.name, deep=deep_mm), piece.id)
     tip = inside[0]
     mark = InnerLine(name=_fresh(piece, "dart"), path=(Line(left, tip), Line(tip, right)))
+    return replace(piece, inner_lines=(*piece.inner_lines, mark))
+
+
+def inner_dart(piece: Piece, top: Point, bottom: Point, wide_mm: float) -> Piece:
+    """A dart with two tips inside a piece, from one place to another, so wide at its middle.
+
+    Raises:
+        DraftRefused: it reaches outside the piece, or both places are one.
+    """
+    far = math.dist(top, bottom)
+    if far < _LEAST_MM or wide_mm < _LEAST_MM:
+        raise DraftRefused(say("marking.no-inner-dart", piece=piece.name), piece.id)
+    middle = ((top[0] + bottom[0]) / 2, (top[1] + bottom[1]) / 2)
+    nx, ny = (top[1] - bottom[1]) / far * wide_mm / 2, (bottom[0] - top[0]) / far * wide_mm / 2
+    one, two = (middle[0] + nx, middle[1] + ny), (middle[0] - nx, middle[1] - ny)
+    legs: Path = (Line(top, one), Line(one, bottom), Line(bottom, two), Line(two, top))
+    drawn = shapely.LineString([top, one, bottom, two, top])
+    if not polygon(net_line(piece)).covers(drawn):
+        raise DraftRefused(say("marking.inner-dart-outside", piece=piece.name), piece.id)
+    mark = InnerLine(name=_fresh(piece, "inner dart"), path=legs)
     return replace(piece, inner_lines=(*piece.inner_lines, mark))
 
 
@@ -163,6 +184,44 @@ def add_pleat(piece: Piece, at: Spot, takes_mm: float, deep_mm: float) -> Piece:
         middle[1] + side * normal[1] * 1000.0,
     )
     return _with_pleat(piece, at.edge, (left, right), towards, (takes_mm, deep_mm))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pleats:
+    """Pleats or tucks on an edge: how many, one every so much, what each takes, how deep it is
+    marked, and whether the piece is spread for them or they take what is there."""
+
+    count: int = 1
+    every_mm: float = 0.0
+    takes_mm: float
+    deep_mm: float
+    spread: bool = False
+
+
+def add_pleats(piece: Piece, at: Spot, pleats: Pleats) -> Piece:
+    """Pleats beside each other, the middle of the first at a place, the others on along the edge.
+
+    Raises:
+        DraftRefused: they do not go into the edge, or lie over each other.
+    """
+    size = length(known_edge(piece, at.edge).path)
+    takes = 0.0 if pleats.spread else pleats.takes_mm
+    if pleats.count > 1 and pleats.every_mm < max(takes, _LEAST_MM):
+        raise DraftRefused(say("marking.pleats-over", piece=piece.name), piece.id)
+    places = [at.share + k * pleats.every_mm / size for k in range(pleats.count)]
+    if places[-1] > 1.0:
+        raise DraftRefused(
+            say("marking.past-the-edge", piece=piece.name, edge=at.edge, width=pleats.takes_mm),
+            piece.id,
+        )
+    # from the last to the first: what is spread later lies beyond what is spread before
+    for share in reversed(places):
+        now = length(known_edge(piece, at.edge).path)
+        spot = Spot(edge=at.edge, share=share * size / now)
+        if pleats.spread:
+            piece, spot = spread_for(piece, spot, pleats.takes_mm)
+        piece = add_pleat(piece, spot, pleats.takes_mm, pleats.deep_mm)
+    return piece
 
 
 def _with_pleat(

@@ -12,8 +12,10 @@ from wickel.draft.operations.spots import (
     chain,
     closed_outline,
     known_edge,
+    redrawn,
     remade,
     seam_stretch,
+    with_ends,
 )
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
@@ -64,19 +66,7 @@ def lengthen(piece: Piece, at_share: float, by_mm: float) -> Piece:
             for s in old
         )
 
-    stretches = []
-    for edge in piece.edges:
-        new = path(edge.path)
-        share = length(new) / length(edge.path)
-        back = None if edge.comes_back_to_mm is None else edge.comes_back_to_mm * share
-        notches = tuple(
-            replace(notch, at_mm=notch.at_mm * share)
-            for notch in piece.notches
-            if notch.edge == edge.name
-        )
-        stretches.append(
-            Stretch(edge=replace(edge, path=new, comes_back_to_mm=back), notches=notches)
-        )
+    stretches = [redrawn(piece, edge, path(edge.path)) for edge in piece.edges]
     points = tuple(replace(p, down_mm=down((p.down_mm, p.across_mm))[0]) for p in piece.points)
     marks = tuple(InnerLine(name=mark.name, path=path(mark.path)) for mark in piece.inner_lines)
     return remade(replace(piece, points=points), stretches, inner_lines=marks)
@@ -107,25 +97,11 @@ def extend(
     start, end = ((p[0] + out[0] * by_mm, p[1] + out[1] * by_mm) for p in (old.start, old.end))
     allowance = old.allowance_mm if allowance_mm is None else allowance_mm
     ring = list(chain(piece, Spot(edge=edge, share=1.0), Spot(edge=edge, share=0.0)))
-    ring[0] = _longer(ring[0], (Line(end, old.end),), ())
-    ring[-1] = _longer(ring[-1], (), (Line(old.start, start),))
+    ring[0] = with_ends(ring[0], (Line(end, old.end),), ())
+    ring[-1] = with_ends(ring[-1], (), (Line(old.start, start),))
     made = seam_stretch(name or edge, (Line(start, end),), allowance)
     mark = InnerLine(name=f"{edge} line", path=(Line(old.start, old.end),))
     return remade(piece, (*ring, made), inner_lines=(*piece.inner_lines, mark))
-
-
-def _longer(stretch: Stretch, before: Path, after: Path) -> Stretch:
-    gap = length(before) if before else 0.0
-    back = stretch.edge.comes_back_to_mm
-    more = gap + (length(after) if after else 0.0)
-    return Stretch(
-        edge=replace(
-            stretch.edge,
-            path=(*before, *stretch.edge.path, *after),
-            comes_back_to_mm=None if back is None else back + more,
-        ),
-        notches=tuple(replace(notch, at_mm=notch.at_mm + gap) for notch in stretch.notches),
-    )
 
 
 def _outward(piece: Piece, edge: Edge) -> Point:

@@ -16,6 +16,7 @@ from wickel.draft.operations.spots import (
     remade,
     seam_stretch,
     spot_point,
+    stay_within,
 )
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
@@ -56,7 +57,7 @@ def split(
             say("splitting.cannot-split-there-both-ends", piece=piece.name), piece.id
         )
     cut = through or (Line(a, b),)
-    _inside(piece, cut)
+    stay_within(piece, cut, say("splitting.cannot-split-there-seam-run", piece=piece.name))
     stretches = (
         (
             *chain(piece, first, last),
@@ -69,13 +70,6 @@ def split(
         for part, (id, name) in zip(stretches, seam.parts(piece), strict=True)
     )
     return one, other
-
-
-def _inside(piece: Piece, cut: Path) -> None:
-    area = shapely.Polygon(net_line(piece))
-    line = shapely.LineString(flatten(cut))
-    if line.difference(area.buffer(0.2)).length > 1.0:
-        raise DraftRefused(say("splitting.cannot-split-there-seam-run", piece=piece.name), piece.id)
 
 
 def join(

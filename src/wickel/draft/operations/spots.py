@@ -27,13 +27,15 @@ from wickel.geometry import (
     nearest_distance,
     parted_at,
     point_at,
+    signed_area,
 )
 from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, net_line
-from wickel.wording import say
+from wickel.wording import Sentence, say
 
 SAME_MM = 1e-6
 _NEAR_MM = 0.5
 _SLIVER_MM = 0.01
+_FAR_MM = 5000.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -149,6 +151,71 @@ def in_one(first: Stretch, second: Stretch, between: Path = ()) -> Stretch:
         notches=(
             *first.notches,
             *(replace(notch, at_mm=notch.at_mm + gap) for notch in second.notches),
+        ),
+    )
+
+
+def inward(piece: Piece, at: Spot) -> Point:
+    """Unit vector into the piece, square to its net line at a place."""
+    path = known_edge(piece, at.edge).path
+    along, size = at.share * length(path), length(path)
+    step = min(0.5, size / 10)
+    a, b = point_at(path, max(0.0, along - step)), point_at(path, min(size, along + step))
+    far = math.dist(a, b)
+    ux, uy = (b[0] - a[0]) / far, (b[1] - a[1]) / far
+    # inside lies on the left of a net line that runs counter-clockwise
+    return (-uy, ux) if signed_area(net_line(piece)) > 0 else (uy, -ux)
+
+
+def across_from(piece: Piece, at: Spot) -> Spot:
+    """The place where a straight line that runs inward from a place, square to its edge, leaves
+    the piece."""
+    here, (ux, uy) = spot_point(piece, at), inward(piece, at)
+    start, end = ((here[0] + ux * mm, here[1] + uy * mm) for mm in (_NEAR_MM, _FAR_MM))
+    ring = LineString((*net_line(piece), net_line(piece)[0]))
+    met = ring.intersection(LineString((start, end)))
+    found = [p for g in getattr(met, "geoms", [met]) for p in g.coords]
+    if not found:
+        raise DraftRefused(say("spots.nothing-across", piece=piece.name, edge=at.edge), piece.id)
+    x, y = min(found, key=lambda p: math.dist(p, here))
+    return spot_near(piece, (float(x), float(y)))
+
+
+def stay_within(piece: Piece, cut: Path, otherwise: Sentence) -> None:
+    """Raises ``DraftRefused`` with a sentence where a cut would run outside the piece."""
+    area = Polygon(net_line(piece))
+    line = LineString(flatten(cut))
+    if line.difference(area.buffer(0.2)).length > 1.0:
+        raise DraftRefused(otherwise, piece.id)
+
+
+def with_ends(stretch: Stretch, before: Path, after: Path) -> Stretch:
+    """A stretch made longer by a path before it and one after it; its notches stay where they
+    are."""
+    gap = length(before) if before else 0.0
+    back = stretch.edge.comes_back_to_mm
+    more = gap + (length(after) if after else 0.0)
+    return Stretch(
+        edge=replace(
+            stretch.edge,
+            path=(*before, *stretch.edge.path, *after),
+            comes_back_to_mm=None if back is None else back + more,
+        ),
+        notches=tuple(replace(notch, at_mm=notch.at_mm + gap) for notch in stretch.notches),
+    )
+
+
+def redrawn(piece: Piece, edge: Edge, path: Path) -> Stretch:
+    """An edge of the piece along another path: its notches, and what it is gathered to, at the same
+    share of its length."""
+    share = length(path) / length(edge.path)
+    back = edge.comes_back_to_mm
+    return Stretch(
+        edge=replace(edge, path=path, comes_back_to_mm=None if back is None else back * share),
+        notches=tuple(
+            replace(notch, at_mm=notch.at_mm * share)
+            for notch in piece.notches
+            if notch.edge == edge.name
         ),
     )
 

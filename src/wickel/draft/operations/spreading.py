@@ -8,8 +8,10 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from wickel.draft.operations.spots import (
+    SAME_MM,
     Spot,
     Stretch,
+    across_from,
     chain,
     in_one,
     known_edge,
@@ -17,10 +19,22 @@ from wickel.draft.operations.spots import (
     part,
     remade,
     spot_point,
+    stay_within,
     whole,
+    with_ends,
 )
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Affine, Cubic, Line, Point, length, map_path, rotation, translation
+from wickel.geometry import (
+    Affine,
+    Cubic,
+    Line,
+    Point,
+    length,
+    map_path,
+    point_at,
+    rotation,
+    translation,
+)
 from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, Piece, sewn_length
 from wickel.wording import say
 
@@ -33,7 +47,8 @@ class Opening:
     begin at and at the one they run to.
 
     The cuts are spread evenly over the share ``between`` of the edge, and over the same share of
-    the opposite one. Equal openings are parallel; an opening of 0 on one side fans about that end.
+    the opposite one, or ``between_opposite`` of it, counted from the same end of the piece. Equal
+    openings are parallel; an opening of 0 on one side fans about that end.
     A ``gathered`` edge remembers the length it comes back to.
     """
 
@@ -43,11 +58,20 @@ class Opening:
     gathered: bool = False
     gathered_opposite: bool = False
     between: tuple[float, float] = (0.0, 1.0)
+    between_opposite: tuple[float, float] | None = None
 
     @property
     def shares(self) -> list[float]:
         """Where along the edge the cuts begin."""
-        low, high = self.between
+        return self._spread_over(self.between)
+
+    @property
+    def opposite_shares(self) -> list[float]:
+        """Where along the opposite edge, from its end, they run to."""
+        return self._spread_over(self.between_opposite or self.between)
+
+    def _spread_over(self, between: tuple[float, float]) -> list[float]:
+        low, high = between
         return [low + (high - low) * (k + 1) / (self.cuts + 1) for k in range(self.cuts)]
 
 
@@ -64,8 +88,8 @@ def slash_and_spread(piece: Piece, edge: str, opposite: str, opening: Opening) -
     maps, cut_lines, marks = _opened(piece, edge, opposite, opening)
     mine, theirs = whole(piece, edge), whole(piece, opposite)
     one_mm, other_mm = length(mine.edge.path), length(theirs.edge.path)
-    places = [0.0, *opening.shares, 1.0]
-    front = _spread(mine, [share * one_mm for share in places], maps)
+    front = _spread(mine, [share * one_mm for share in (0.0, *opening.shares, 1.0)], maps)
+    places = (0.0, *opening.opposite_shares, 1.0)
     behind = _spread(theirs, [(1 - share) * other_mm for share in reversed(places)], maps[::-1])
     if opening.gathered:
         front = _gathered(front, sewn_length(piece, edge))
@@ -78,6 +102,117 @@ def slash_and_spread(piece: Piece, edge: str, opposite: str, opening: Opening) -
     return remade(
         replace(piece, points=points), (front, *far, behind, *near), inner_lines=(*lines, *marks)
     )
+
+
+def slash(
+    piece: Piece,
+    first: Spot,
+    last: Spot,
+    opening: tuple[float, float],
+    *,
+    gathered: bool = False,
+    marked: bool = True,
+) -> Piece:
+    """Cut a piece in any direction, from one place on its net line to another, and open the cut by
+    so much at both ends: alike, or fanned about the end that stays shut.
+
+    What lies on the fold stays where it is; otherwise what lies before the first place does.
+    ``gathered``: the first edge comes back to the length it had. ``marked``: both sides of the
+    opening are drawn.
+
+    Raises:
+        DraftRefused: the cut runs to a fold, to its own edge or outside the piece, or the opening
+        would make the piece cross itself.
+    """
+    _check_cuts(piece, first.edge, last.edge, 1)
+    a, b = spot_point(piece, first), spot_point(piece, last)
+    stay_within(piece, (Line(a, b),), say("spreading.cut-outside", piece=piece.name))
+    moving, staying = chain(piece, first, last), chain(piece, last, first)
+    beyond = point_at(moving[0].edge.path, length(moving[0].edge.path) / 100)
+    gap = _opening(a, b, beyond, *opening)
+    maps = [Affine(), gap]
+    if any(stretch.edge.kind is EdgeKind.FOLD for stretch in moving):
+        maps = [gap.inverse(), Affine()]
+    moved = [mapped_stretch(stretch, maps[1]) for stretch in moving]
+    still = [mapped_stretch(stretch, maps[0]) for stretch in staying]
+    ring = _over_the_gap(_over_the_gap([*still, *moved], len(still), first.edge), 0, last.edge)
+    backs = {first.edge: opening[0], last.edge: opening[1]}
+    ring = [
+        replace(
+            stretch,
+            edge=replace(
+                stretch.edge,
+                comes_back_to_mm=_comes_back(
+                    piece, name, backs[name], gathered=gathered and name == first.edge
+                ),
+            ),
+        )
+        if (name := stretch.edge.name) in backs
+        else stretch
+        for stretch in ring
+    ]
+    cuts = [(a, b, beyond)]
+    lines = tuple(_carried(mark, cuts, maps) for mark in piece.inner_lines)
+    points = tuple(_carried_point(point, cuts, maps) for point in piece.points)
+    marks = tuple(
+        InnerLine(name=name, path=map_path((Line(a, b),), by))
+        for name, by in zip(("cut", "cut, opened"), maps, strict=True)
+        if marked
+    )
+    return remade(replace(piece, points=points), ring, inner_lines=(*lines, *marks))
+
+
+def _comes_back(piece: Piece, name: str, opened_mm: float, *, gathered: bool) -> float | None:
+    """What an edge comes back to after it was opened; None: it is as long as it is drawn."""
+    sewn = sewn_length(piece, name)
+    if gathered:
+        return sewn
+    return None if known_edge(piece, name).comes_back_to_mm is None else sewn + opened_mm
+
+
+def _over_the_gap(ring: list[Stretch], at: int, edge: str) -> list[Stretch]:
+    """The ring with a straight line over the gap before one of its stretches, as part of the edge
+    that was opened there."""
+    before, after = ring[at - 1], ring[at]
+    ends = before.edge.path[-1].end, after.edge.path[0].start
+    line = (Line(*ends),) if math.dist(*ends) > SAME_MM else ()
+    if before.edge.name == after.edge.name:
+        both = in_one(before, after, line)
+        rest = [stretch for k, stretch in enumerate(ring) if k not in (at, (at - 1) % len(ring))]
+        return [*rest, both] if at == 0 else [*ring[: at - 1], both, *ring[at + 1 :]]
+    ring = list(ring)
+    if before.edge.name == edge:
+        ring[at - 1] = with_ends(before, (), line)
+    else:
+        ring[at] = with_ends(after, line, ())
+    return ring
+
+
+def pivot(piece: Piece, first: Spot, about: Spot, until_mm: float) -> Piece:
+    """Cut from an edge to a place on another and turn the part beyond the cut about that place,
+    until the edge has a length: a neck made long enough to drape.
+
+    Raises:
+        DraftRefused: the edge is longer already, or what ``slash`` refuses.
+    """
+    now = sewn_length(piece, first.edge)
+    if until_mm <= now:
+        raise DraftRefused(
+            say("spreading.longer-already", piece=piece.name, edge=first.edge, now=now), piece.id
+        )
+    return slash(piece, first, about, (until_mm - now, 0.0))
+
+
+def spread_for(piece: Piece, at: Spot, by_mm: float) -> tuple[Piece, Spot]:
+    """A piece opened by so much, alike at both ends, along the straight line that runs inward from
+    a place square to its edge; and the middle of the opening, as a place on the new edge.
+
+    Raises:
+        DraftRefused: what ``slash`` refuses.
+    """
+    opened = slash(piece, at, across_from(piece, at), (by_mm, by_mm), marked=False)
+    old, new = (length(known_edge(each, at.edge).path) for each in (piece, opened))
+    return opened, Spot(edge=at.edge, share=(at.share * old + by_mm / 2) / new)
 
 
 def _check_cuts(piece: Piece, edge: str, opposite: str, cuts: int) -> None:
@@ -103,9 +238,10 @@ def _opened(
     maps = [Affine()]
     marks: list[InnerLine] = []
     cut_lines: _Cuts = []
-    for k, share in enumerate(opening.shares, 1):
+    ends = zip(opening.shares, opening.opposite_shares, strict=True)
+    for k, (share, other) in enumerate(ends, 1):
         a = spot_point(piece, Spot(edge=edge, share=share))
-        b = spot_point(piece, Spot(edge=opposite, share=1.0 - share))
+        b = spot_point(piece, Spot(edge=opposite, share=1.0 - other))
         beyond = spot_point(piece, Spot(edge=edge, share=min(1.0, share + 0.01)))
         cut_lines.append((a, b, beyond))
         gap = _opening(a, b, beyond, opening.open_mm, opening.open_opposite_mm)

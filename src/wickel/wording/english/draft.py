@@ -409,6 +409,37 @@ SENTENCES = {
         "{piece}: there is no room for {width:length} there on {edge}: make it narrower, or move "
         "it along."
     ),
+    "marking.no-inner-dart": (
+        "{piece}: a dart with two tips runs between two places, and has a width."
+    ),
+    "marking.inner-dart-outside": "{piece}: that dart would reach outside the piece.",
+    "marking.pleats-over": (
+        "{piece}: so close together the pleats would lie over each other: set them farther apart, "
+        "or make them smaller."
+    ),
+    "openings.no-size": "{piece}: write how long and how wide: nothing is no opening.",
+    "openings.slit-outside": (
+        "{piece}: a slit {long:length} long would run outside the piece: make it shorter."
+    ),
+    "openings.hole-outside": "{piece}: the opening does not lie within the piece.",
+    "openings.no-casing": (
+        "{piece}: {edge} is curved or lies on the fold: no casing can be grown on to it. A facing "
+        "can follow it."
+    ),
+    "spots.nothing-across": "{piece}: there is nothing across from there on {edge}.",
+    "spreading.cut-outside": "{piece}: that cut would run outside the piece.",
+    "spreading.longer-already": (
+        "{piece}: {edge} is {now:length} already; turning a part only makes it longer."
+    ),
+    "deriving.no-edge-on-fold": (
+        "{piece}: {edge}, the edge after it or the template lies on the fold, and a fold stays "
+        "straight: unfold it first."
+    ),
+    "deriving.no-halves": (
+        "{piece} is neither a pair nor on the fold: it has no halves for two cloths."
+    ),
+    "darts.no-share": "{piece}: say which part of a dart is moved, above 0 and up to all of it.",
+    "changes.strip-begins": "{piece}: a strip begins before it ends, on both edges.",
     "marking.drill-outside": (
         "{piece}: {down:length} down and {across:length} across lies outside the piece."
     ),
