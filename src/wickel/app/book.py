@@ -188,7 +188,7 @@ class StudioBook(QObject):
                 found.append(read_style(path))
             except UnreadableFile as reason:
                 self.trouble.emit(str(reason))
-        return tuple(sorted(found, key=lambda own: own.name.casefold()))
+        return tuple(sorted(found, key=lambda each: each.name.casefold()))
 
     def keep_style(self, own: OwnStyle | Version) -> bool:
         """Keep a style of the studio's own, or a version of a style."""

@@ -172,8 +172,8 @@ class TableFill(QObject):
             if number in self.in_work:
                 continue
             rows = {size for size, _ in self.in_work.values()}
-            free = [own for own in self._waiting if own[0] not in rows]
-            place = next((own for own in free if own[0] in self.in_sight), next(iter(free), None))
+            free = [entry for entry in self._waiting if entry[0] not in rows]
+            place = next((row for row in free if row[0] in self.in_sight), next(iter(free), None))
             if place is None:
                 break
             self._waiting.remove(place)

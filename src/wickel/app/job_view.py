@@ -103,7 +103,7 @@ class JobView(QObject):
         garment = self.garment
         if garment is None:
             return self.job
-        others = tuple(own for own in self.job.garments if own.id != garment.id)
+        others = tuple(other for other in self.job.garments if other.id != garment.id)
         return replace(self.job, garments=(garment, *others))
 
     @property
@@ -165,9 +165,9 @@ class JobView(QObject):
         if cloth is None:
             return {}
         known = {
-            own.way: self._taken_up.lay(own.lay, self.pieces, cloth)
-            for own in self.on.tried
-            if own.lay is not None and self._taken_up.known(own.lay, self.pieces, cloth)
+            answer.way: self._taken_up.lay(answer.lay, self.pieces, cloth)
+            for answer in self.on.tried
+            if answer.lay is not None and self._taken_up.known(answer.lay, self.pieces, cloth)
         }
         if lay is not None:
             known[lay.way] = lay
@@ -178,12 +178,12 @@ class JobView(QObject):
         """Why ways have no lay on the cloth in hand."""
         if self.never_fits:
             return dict.fromkeys(self.ways, self.never_fits)
-        return {own.way: str(own.refusal) for own in self.on.tried if own.refusal}
+        return {answer.way: str(answer.refusal) for answer in self.on.tried if answer.refusal}
 
     @property
     def set_aside(self) -> dict[str, float]:
         """Ways that were not searched on, with the length below which they cannot go."""
-        return {own.way: own.least_mm for own in self.on.tried if own.set_aside}
+        return {answer.way: answer.least_mm for answer in self.on.tried if answer.set_aside}
 
     @property
     def never_fits(self) -> str:

@@ -34,7 +34,7 @@ def in_one_line(job: Job) -> str:
         (cloth.shown_name, shown_length(cloth.usable_width_mm, job.unit)) for cloth in job.cloths
     )
     parts += [", ".join(f"{name} {width} wide" for name, width in widths)]
-    laid = sum(own.lay is not None for own in job.on.values())
+    laid = sum(laid.lay is not None for laid in job.on.values())
     return " · ".join(part for part in (*parts, f"{laid} laid") if part)
 
 

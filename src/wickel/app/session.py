@@ -123,7 +123,7 @@ class Session(JobView):
         show_in(self.job.unit, both=self.job.both_units)
         self._quiet = True
         for cloth in self.job.cloths:
-            old = next((own for own in before.cloths if own.id == cloth.id), None)
+            old = next((bolt for bolt in before.cloths if bolt.id == cloth.id), None)
             same = old is not None and lays_alike(old, cloth)
             if not (same and for_cloth(drafts.pieces, cloth) == for_cloth(self.pieces, cloth)):
                 self._searched.discard(cloth.id)
@@ -235,13 +235,17 @@ class Session(JobView):
 
     def _search_missing(self) -> None:
         """Search for the cloths of which nothing is known, the one in hand first."""
-        for cloth in sorted(self.cloths, key=lambda own: own != self.cloth):
+        for cloth in sorted(self.cloths, key=lambda each: each != self.cloth):
             if self.laying.is_searching(cloth.id):
                 continue
             on, spread = self.job.on_cloth(cloth.id), self.job.spread_of(cloth.id)
             if cloth.id not in self._searched and not self._is_settled(cloth.id):
                 self._begin(cloth, QUICK_EFFORT, None)
-            elif on.lay is None and spread != BEST and all(own.way != spread for own in on.tried):
+            elif (
+                on.lay is None
+                and spread != BEST
+                and all(answer.way != spread for answer in on.tried)
+            ):
                 self._begin(cloth, QUICK_EFFORT, (spread,))
             else:
                 self._searched.add(cloth.id)
@@ -348,9 +352,9 @@ class Session(JobView):
         cloth = self.cloth
         if cloth is None:
             return
-        for own in self.on.tried:
-            if own.lay is not None and not self._taken_up.known(own.lay, self.pieces, cloth):
-                self._taken_up.lay(own.lay, self.pieces, cloth)
+        for answer in self.on.tried:
+            if answer.lay is not None and not self._taken_up.known(answer.lay, self.pieces, cloth):
+                self._taken_up.lay(answer.lay, self.pieces, cloth)
                 self._take_up_timer.start()
                 self.lays_changed.emit()
                 return

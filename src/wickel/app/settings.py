@@ -36,7 +36,7 @@ class SettingsFile:
             value = read_json(self._path, "settings")
         except UnreadableFile:
             return Settings()
-        known = {own.name: own for own in fields(Settings)}
+        known = {field.name: field for field in fields(Settings)}
         right: dict[str, Any] = {
             name: own
             for name, own in value.items()
@@ -44,7 +44,7 @@ class SettingsFile:
         }
         recent = value.get("recent")
         if isinstance(recent, list):
-            right["recent"] = tuple(own for own in recent if isinstance(own, str))
+            right["recent"] = tuple(path for path in recent if isinstance(path, str))
         return Settings(**right)
 
     def remember(self, values: Settings) -> None:

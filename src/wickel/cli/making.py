@@ -191,7 +191,7 @@ def _ways(asked: tuple[str, ...], job: Job) -> dict[str, str]:
     """The way for each cloth: as asked for it, or for all, else the job's own."""
     ways = {cloth.id: job.spread_of(cloth.id) for cloth in job.cloths}
     for text in sorted(
-        asked, key=lambda own: "=" in own
+        asked, key=lambda each: "=" in each
     ):  # what is said of one cloth counts beside what is said of all
         cloth, equals, way = text.rpartition("=")
         if equals and cloth not in ways:

@@ -183,9 +183,11 @@ def grown_on_by(ledger: Ledger, long: str, ease: str = "ease/4") -> tuple[GrownO
         "chest.down", "bust/6 + 3.81 cm", "Chest line below the neck point", (120, 340)
     )
     ledger.both("underarm.curve", "8 cm", "Length of the underarm curve", (20, 150))
-    corners = {own: _corner(tops[own], half.of(own), side.of(own), ledger.body) for own in SIDES}
-    ledger.know("corner_down", Both(*(corners[own][0][0] for own in SIDES)))
-    ledger.know("sleeve_under", Both(*(corners[own][1] for own in SIDES)))
+    corners = {
+        where: _corner(tops[where], half.of(where), side.of(where), ledger.body) for where in SIDES
+    }
+    ledger.know("corner_down", Both(*(corners[where][0][0] for where in SIDES)))
+    ledger.know("sleeve_under", Both(*(corners[where][1] for where in SIDES)))
     along = ledger.both(
         "underarm.along", "min(underarm_curve, sleeve_under)", "Underarm curve on the sleeve"
     )
@@ -200,22 +202,22 @@ def grown_on_by(ledger: Ledger, long: str, ease: str = "ease/4") -> tuple[GrownO
     rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120))
     front, back = (
         _frame(
-            own,
-            tops[own],
-            corners[own][0],
+            where,
+            tops[where],
+            corners[where][0],
             _Figures(
-                neck_down=depth.of(own),
-                half=half.of(own),
-                side=side.of(own),
-                chest=chest.of(own),
-                along=along.of(own),
-                down=down.of(own),
-                full=full.of(own),
-                hem=hem.of(own),
-                rise=rise.of(own),
+                neck_down=depth.of(where),
+                half=half.of(where),
+                side=side.of(where),
+                chest=chest.of(where),
+                along=along.of(where),
+                down=down.of(where),
+                full=full.of(where),
+                hem=hem.of(where),
+                rise=rise.of(where),
             ),
         )
-        for own in SIDES
+        for where in SIDES
     )
     return front, back
 
@@ -235,11 +237,15 @@ class _Figures:
     rise: float
 
 
-def _frame(where: str, top: _Top, corner: Point, own: _Figures) -> GrownOn:
+def _frame(where: str, top: _Top, corner: Point, figures: _Figures) -> GrownOn:
     """The half as it is drawn. Raises ``DraftRefused``: it ends too close below the underarm."""
-    if own.full - own.rise < own.down + LEAST_BELOW_UNDERARM_MM:
+    if figures.full - figures.rise < figures.down + LEAST_BELOW_UNDERARM_MM:
         raise DraftRefused(
-            say("grown_on.dress-end-down-too-close", full=own.full - own.rise, side_top=own.down),
+            say(
+                "grown_on.dress-end-down-too-close",
+                full=figures.full - figures.rise,
+                side_top=figures.down,
+            ),
             "below_knee_mm",
             f"hem.down.{where}",
             "sleeve_ease_mm",
@@ -247,16 +253,16 @@ def _frame(where: str, top: _Top, corner: Point, own: _Figures) -> GrownOn:
     u = top.overarm
     return GrownOn(
         neck=top.neck,
-        neck_down=own.neck_down,
+        neck_down=figures.neck_down,
         shoulder=top.shoulder,
         sleeve_end=top.sleeve_end,
-        sleeve_under=top.under(own.half),
-        curve_start=(corner[0] + u[0] * own.along, corner[1] + u[1] * own.along),
-        side_top=(own.down, own.side),
+        sleeve_under=top.under(figures.half),
+        curve_start=(corner[0] + u[0] * figures.along, corner[1] + u[1] * figures.along),
+        side_top=(figures.down, figures.side),
         corner=corner,
-        hem_side=(own.full - own.rise, own.hem),
-        hem_centre=(own.full, 0.0),
-        chest_mm=own.chest,
+        hem_side=(figures.full - figures.rise, figures.hem),
+        hem_centre=(figures.full, 0.0),
+        chest_mm=figures.chest,
     )
 
 
@@ -278,8 +284,10 @@ def _tops(ledger: Ledger) -> tuple[dict[str, _Top], Both]:
     slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 70))
     sleeve = ledger.both("sleeve.long", "sleeve", "Sleeve on from the shoulder point", (40, 700))
     tops = {
-        own: _Top(neck.of(own), true.of(own), across.of(own), slope.of(own), sleeve.of(own))
-        for own in SIDES
+        where: _Top(
+            neck.of(where), true.of(where), across.of(where), slope.of(where), sleeve.of(where)
+        )
+        for where in SIDES
     }
     return tops, depth
 

@@ -38,7 +38,7 @@ def name_room(
     def moved(points: Outline) -> Outline:
         return tuple((round(px - x, 3), round(py - y, 3)) for px, py in points)
 
-    room, upwards = _name_room(moved(outline), may_turn, tuple(moved(own) for own in beside))
+    room, upwards = _name_room(moved(outline), may_turn, tuple(moved(other) for other in beside))
     return Bounds(room.min_x + x, room.min_y + y, room.max_x + x, room.max_y + y), upwards
 
 

@@ -59,7 +59,7 @@ class FigureRecord(FileRecord):
     @model_validator(mode="after")
     def _one(self) -> FigureRecord:
         said = (self.length_mm, self.plus_mm, self.formula, self.at_least_mm)
-        if sum(own is not None for own in said) != 1:
+        if sum(value is not None for value in said) != 1:
             raise ValueError(say("job_file.figure"))
         return self
 

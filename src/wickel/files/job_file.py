@@ -316,16 +316,16 @@ def _on_cloth(record: JobClothRecord) -> OnCloth:
     return OnCloth(
         spread=record.spread or "",
         lay=None if record.lay is None else kept_lay(record.lay),
-        kept=tuple(NamedLay(name=own.name, lay=kept_lay(own)) for own in record.kept),
+        kept=tuple(NamedLay(name=named.name, lay=kept_lay(named)) for named in record.kept),
         tried=tuple(
             Tried(
-                way=own.way,
-                lay=None if own.lay is None else kept_lay(own.lay),
-                refusal=said_of(own.refusal),
-                least_mm=own.least_mm,
-                set_aside=own.set_aside,
+                way=answer.way,
+                lay=None if answer.lay is None else kept_lay(answer.lay),
+                refusal=said_of(answer.refusal),
+                least_mm=answer.least_mm,
+                set_aside=answer.set_aside,
             )
-            for own in record.tried
+            for answer in record.tried
         ),
     )
 
@@ -434,8 +434,8 @@ def _version_of(job: Job) -> int:
     new = (
         job.notes,
         job.pictures,
-        *(own != OnCloth() for own in job.on.values()),
-        *(own for g in job.garments for own in (g.quantity, g.cards, g.figures, g.anyway)),
+        *(laid != OnCloth() for laid in job.on.values()),
+        *(value for g in job.garments for value in (g.quantity, g.cards, g.figures, g.anyway)),
         *(piece.waive for piece in job.pieces),
         *(order.cut for piece in job.pieces for order in piece.orders),
         *(cloth.cut_away for cloth in job.cloths),
@@ -455,9 +455,9 @@ def _on_record(on: OnCloth) -> dict[str, Any]:
     if on.lay is not None:
         record["lay"] = kept_lay_record(on.lay)
     if on.kept:
-        record["kept"] = [{"name": own.name} | kept_lay_record(own.lay) for own in on.kept]
+        record["kept"] = [{"name": named.name} | kept_lay_record(named.lay) for named in on.kept]
     if on.tried:
-        record["tried"] = [_tried_record(own) for own in on.tried]
+        record["tried"] = [_tried_record(answer) for answer in on.tried]
     return record
 
 

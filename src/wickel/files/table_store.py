@@ -87,7 +87,7 @@ class TableStore:
             ways=tuple(_way_line(way) for way in record.ways),
             laid=None if record.laid is None else kept_lay(record.laid),
             unmatched_mm=record.unmatched_mm,
-            each=tuple(kept_lay(own) for own in record.each),
+            each=tuple(kept_lay(lay) for lay in record.each),
             each_mm=tuple(record.each_mm),
         )
 
@@ -103,7 +103,7 @@ class TableStore:
             ways=[_way_record(way) for way in cell.ways],
             laid=None if cell.laid is None else KeptLayRecord(**kept_lay_record(cell.laid)),
             unmatched_mm=cell.unmatched_mm,
-            each=[KeptLayRecord(**kept_lay_record(own)) for own in cell.each],
+            each=[KeptLayRecord(**kept_lay_record(lay)) for lay in cell.each],
             each_mm=list(cell.each_mm),
         )
         save_file(self._path(cell.key), record.model_dump_json())

@@ -60,19 +60,19 @@ class _Look:
             self.report(0.0, None)
 
 
-def _found(job: Job, garment: Garment, id: str, own: AsFar, look: _Look) -> Job:
+def _found(job: Job, garment: Garment, id: str, as_far: AsFar, look: _Look) -> Job:
     def at(mm: float) -> Job:
-        return with_figure(job, garment, id, AsFar(own.least_mm, mm))
+        return with_figure(job, garment, id, AsFar(as_far.least_mm, mm))
 
     room: dict[str, float] = {}
-    for cloth, (buy, at_hand) in _bought(at(own.least_mm), look).items():
+    for cloth, (buy, at_hand) in _bought(at(as_far.least_mm), look).items():
         room[cloth] = buy if at_hand is None else at_hand
         if buy > room[cloth] + 1e-6:
             name = job.cloth(cloth).shown_name
             raise LayRefused(
                 say("as_far.too-short", figure=id, cloth=name, short=buy - room[cloth])
             )
-    low, high = own.least_mm, own.least_mm + MOST_MORE_MM
+    low, high = as_far.least_mm, as_far.least_mm + MOST_MORE_MM
     while high - low > CLOSE_MM:
         look.go_on()
         middle = (low + high) / 2

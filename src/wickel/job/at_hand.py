@@ -33,9 +33,9 @@ class Fit:
 def fit_of(cell: Cell, cloth: Cloth, at_hand_mm: float) -> Fit:
     """How a cell's lays go with a length at hand; only lays without a broken rule count."""
     needs = {
-        own.way: need_of(own.length_mm, cloth, complete=True).need_mm
-        for own in cell.ways
-        if own.length_mm is not None and own.complete
+        way.way: need_of(way.length_mm, cloth, complete=True).need_mm
+        for way in cell.ways
+        if way.length_mm is not None and way.complete
     }
     fitting = sorted((mm, way) for way, mm in needs.items() if mm <= at_hand_mm + SHORT_MM)
     if not needs:
@@ -80,7 +80,7 @@ def out_of_bolt(
         pieces, _ = cell_pieces(job, cloth_id, size, body, cloth.usable_width_mm)
         made.append((size, with_number(pieces, k + 1)))
     # the smallest first: so the most garments come out
-    made.sort(key=lambda own: copies_mm2(own[1], cloth))
+    made.sort(key=lambda each: copies_mm2(each[1], cloth))
     taken: list[str] = []
     left_out: list[str] = []
     pieces_so_far: tuple[CutPiece, ...] = ()

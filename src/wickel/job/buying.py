@@ -186,7 +186,7 @@ _SAID_OF: tuple[tuple[str, str], ...] = (
 def _unlike(cloth: Cloth, shelf: list[Cloth]) -> str:
     """In what a cloth differs from another of its name on the list; empty when there is none."""
     other = next(
-        (own for own in shelf if own is not cloth and own.shown_name == cloth.shown_name), None
+        (bolt for bolt in shelf if bolt is not cloth and bolt.shown_name == cloth.shown_name), None
     )
     if other is None:
         return ""
@@ -202,7 +202,7 @@ def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
     garments, pieces = drafted_job(job)
     ids: dict[str, str] = {}
     for cloth in cloths_in_use(job, pieces):
-        same = next((own for own in shelf if _same(own, cloth)), None)
+        same = next((bolt for bolt in shelf if _same(bolt, cloth)), None)
         if same is None:
             same = replace(cloth, id=f"{cloth.id}-{len(shelf) + 1}")
             shelf.append(same)
@@ -312,8 +312,8 @@ def _notion_lines(job: _Drafted, done: DraftedGarment, lines: list[ClothLine]) -
             )
             lays = (
                 lay
-                for own in lines
-                for lay in own.lays
+                for line in lines
+                for lay in line.lays
                 if any(piece.id == strip for piece in lay.pieces)
             )
             plans = (_out_of(lay, strip, notion.wide_mm, needed) for lay in lays)

@@ -29,7 +29,7 @@ def with_cards(pattern: Pattern, cards: Mapping[str, Card]) -> Pattern:
     for piece in pattern.pieces:
         card = cards.get(piece.id)
         made = (piece,) if card is None else _with_backings(_with_card(piece, card), card)
-        pieces += [own for own in made if _is_kept(own, cards)]
+        pieces += [piece for piece in made if _is_kept(piece, cards)]
     seams = pattern.seams + tuple(
         Seam(name=f"{id} seam", one=(id, edge), other=(id, edge))
         for id, card in cards.items()

@@ -86,15 +86,17 @@ def with_changes_by_hand(job: Job, garment: Garment, changes: tuple[Change, ...]
     return with_garment(job, replace(garment, changes=changes))
 
 
-def with_own(job: Job, garment: Garment, own: OwnStyle) -> Job:
+def with_own(job: Job, garment: Garment, own_style: OwnStyle) -> Job:
     """The garment with its own style written anew; options that are gone fall away, and so do
     changes made by hand to pieces that are now written out."""
-    known = {option.id for option in own.options}
+    known = {option.id for option in own_style.options}
     options = {id: value for id, value in garment.options.items() if id in known}
     changes = garment.changes if garment.own is not None else ()
     return with_garment(
         job,
-        replace(garment, style=own.id, own=own, options=options, changes=changes, figures={}),
+        replace(
+            garment, style=own_style.id, own=own_style, options=options, changes=changes, figures={}
+        ),
     )
 
 
@@ -108,7 +110,7 @@ def with_body(job: Job, garment: Garment, body: Body) -> Job:
 
 def without_garment(job: Job, garment: Garment) -> Job:
     """The job without a garment; cloths that only it was cut from stay."""
-    return replace(job, garments=tuple(own for own in job.garments if own.id != garment.id))
+    return replace(job, garments=tuple(other for other in job.garments if other.id != garment.id))
 
 
 def with_quantity(job: Job, garment: Garment, quantity: Mapping[str, int]) -> Job:

@@ -81,7 +81,7 @@ def with_reached(job: Job, found_mm: Mapping[tuple[str, str], float]) -> Job:
     """The job with what was found of figures that go as far as the cloth; of those that do so no
     longer nothing is taken."""
     for (garment_id, id), mm in found_mm.items():
-        garment = next((own for own in job.garments if own.id == garment_id), None)
+        garment = next((other for other in job.garments if other.id == garment_id), None)
         own = None if garment is None else garment.figures.get(id)
         if garment is not None and isinstance(own, AsFar) and mm >= own.least_mm - 1e-6:
             job = with_figure(job, garment, id, AsFar(own.least_mm, mm))

@@ -86,14 +86,14 @@ def is_held(on: OnCloth) -> bool:
 
 
 def _with_tried(tried: tuple[Tried, ...], new: Tried) -> tuple[Tried, ...]:
-    return (*(own for own in tried if own.way != new.way), new)
+    return (*(answer for answer in tried if answer.way != new.way), new)
 
 
 def with_tried(job: Job, cloth_id: str, new: Tried) -> Job:
     """The job with what a search knows of a way that it has no better lay of: refused, or set
     aside."""
     on = job.on_cloth(cloth_id)
-    before = next((own for own in on.tried if own.way == new.way), None)
+    before = next((answer for answer in on.tried if answer.way == new.way), None)
     if before is not None and new.lay is None:
         new = replace(new, lay=before.lay)
     return job.with_on(cloth_id, replace(on, tried=_with_tried(on.tried, new)))
@@ -108,7 +108,7 @@ def with_spread(job: Job, cloth_id: str, way: str, best: str = "") -> Job:
     on = job.on_cloth(cloth_id)
     of = best if way == BEST else way
     tried = _with_left(on)
-    lay = next((own.lay for own in tried if own.way == of), None)
+    lay = next((answer.lay for answer in tried if answer.way == of), None)
     return job.with_on(cloth_id, replace(on, spread=way, lay=lay, tried=tried))
 
 
@@ -129,7 +129,7 @@ def with_kept(job: Job, cloth_id: str, name: str) -> Job:
     on = job.on_cloth(cloth_id)
     if on.lay is None:
         return job
-    others = tuple(own for own in on.kept if own.name != name)
+    others = tuple(named for named in on.kept if named.name != name)
     return job.with_on(cloth_id, replace(on, kept=(*others, NamedLay(name=name, lay=on.lay))))
 
 
@@ -137,7 +137,7 @@ def without_kept(job: Job, cloth_id: str, name: str) -> Job:
     """The job without a lay that was kept."""
     on = job.on_cloth(cloth_id)
     return job.with_on(
-        cloth_id, replace(on, kept=tuple(own for own in on.kept if own.name != name))
+        cloth_id, replace(on, kept=tuple(named for named in on.kept if named.name != name))
     )
 
 
@@ -213,19 +213,21 @@ def with_cut(job: Job, lay: Lay, piece_id: str) -> Job:
     if not copies:
         return job
     emptied = replace(cloth, cut_away=(*cloth.cut_away, *gone))
-    job = replace(job, cloths=tuple(emptied if own.id == cloth.id else own for own in job.cloths))
+    job = replace(
+        job, cloths=tuple(emptied if bolt.id == cloth.id else bolt for bolt in job.cloths)
+    )
     return _with_copies_cut(job, lay.piece(piece_id), cloth.id, copies)
 
 
 def _with_copies_cut(job: Job, piece: CutPiece, cloth_id: str, copies: int) -> Job:
-    def plain(own: CutPiece) -> CutPiece:
+    def plain(cut_piece: CutPiece) -> CutPiece:
         orders = tuple(
-            replace(o, cut=o.cut + copies) if o.cloth == cloth_id else o for o in own.orders
+            replace(o, cut=o.cut + copies) if o.cloth == cloth_id else o for o in cut_piece.orders
         )
-        return replace(own, orders=orders)
+        return replace(cut_piece, orders=orders)
 
-    def card(own: Card) -> Card:
-        return replace(own, cut={**own.cut, cloth_id: own.cut.get(cloth_id, 0) + copies})
+    def card(card: Card) -> Card:
+        return replace(card, cut={**card.cut, cloth_id: card.cut.get(cloth_id, 0) + copies})
 
     return _with_piece(job, piece, plain, card)
 
@@ -233,7 +235,10 @@ def _with_copies_cut(job: Job, piece: CutPiece, cloth_id: str, copies: int) -> J
 def with_waived(job: Job, piece: CutPiece, waived: frozenset[Waived]) -> Job:
     """The job with what a piece of a lay need not keep to; of a series, in every size."""
     return _with_piece(
-        job, piece, lambda own: replace(own, waive=waived), lambda own: replace(own, waive=waived)
+        job,
+        piece,
+        lambda each: replace(each, waive=waived),
+        lambda each: replace(each, waive=waived),
     )
 
 
@@ -245,13 +250,14 @@ def _with_piece(
     garment = garment_of(piece.garment, job)
     if garment is None:
         return replace(
-            job, pieces=tuple(plain(own) if own.id == piece.id else own for own in job.pieces)
+            job,
+            pieces=tuple(plain(other) if other.id == piece.id else other for other in job.pieces),
         )
     id = piece.id.removeprefix(f"{piece.garment}/")
     cards = {**garment.cards, id: card(garment.cards.get(id, Card()))}
     made = replace(garment, cards={id: own for id, own in cards.items() if own != Card()})
     return replace(
-        job, garments=tuple(made if own.id == garment.id else own for own in job.garments)
+        job, garments=tuple(made if other.id == garment.id else other for other in job.garments)
     )
 
 

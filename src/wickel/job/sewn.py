@@ -116,7 +116,7 @@ def _sides(copy: WornCopy, id: str, done: DraftedGarment) -> Iterator[_Side]:
 def _lines(copy: WornCopy, piece: Piece, edge: str) -> Iterator[Outline]:
     points = flatten(piece.edge(edge).path)
     yield copy.from_piece.all(points)
-    fold = next((own for own in piece.edges if own.kind is EdgeKind.FOLD), None)
+    fold = next((edge for edge in piece.edges if edge.kind is EdgeKind.FOLD), None)
     if fold is not None:
         yield copy.from_piece.after(reflection(fold.start, fold.end)).all(points)
 

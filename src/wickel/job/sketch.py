@@ -167,4 +167,4 @@ def _hangs_left(sleeve: WornCopy, view: str) -> bool:
 
 def _shifted(row: Iterable[Sewn], dx: float, dy: float) -> list[Sewn]:
     by: Affine = translation(dx, dy)
-    return [Sewn(copy=own.copy, move=by.after(own.move)) for own in row]
+    return [Sewn(copy=sewn.copy, move=by.after(sewn.move)) for sewn in row]

@@ -93,7 +93,7 @@ class Cell:
     def best(self) -> WayLine | None:
         """The line of the shortest way."""
         lines = [way for way in self.ways if way.length_mm is not None]
-        return min(lines, key=lambda own: (not own.complete, own.length_mm), default=None)
+        return min(lines, key=lambda each: (not each.complete, each.length_mm), default=None)
 
     def need(self, cloth: Cloth) -> Need | None:
         """What its shortest way needs of a cloth; None when it cannot be laid."""
@@ -151,7 +151,7 @@ def cell_pieces(
     garment = replace(_garment(job), body=body, size=size, quantity={}, cards={})
     try:
         cloths = tuple(
-            _in_width(own, width_mm) if own.id == cloth_id else own for own in job.cloths
+            _in_width(bolt, width_mm) if bolt.id == cloth_id else bolt for bolt in job.cloths
         )
     except BadCloth as reason:
         raise JobRefused(words_of(reason)) from None
@@ -305,13 +305,17 @@ def cell_of(task: CellTask, report: LayReport | None = None) -> Cell:
     """Fill a cell by laying its pieces in every way."""
     pieces, cloth, search, known = task.pieces, task.cloth, task.search, task.known
     found = lay_ways(pieces, cloth, alone_ways(), report=report, like=task.like, search=search)
-    lays = _with_earlier(task, {own.way: own.lay for own in found if own.lay is not None})
+    lays = _with_earlier(
+        task, {answer.way: answer.lay for answer in found if answer.lay is not None}
+    )
     unmatched = _unmatched_mm(task, report)
-    lines = tuple(_line(own, lays.get(own.way)) for own in found)
+    lines = tuple(_line(answer, lays.get(answer.way)) for answer in found)
     if known is not None:  # a search that was stopped has not come to every way
-        lines += tuple(line for line in known.ways if all(own.way != line.way for own in found))
+        lines += tuple(
+            line for line in known.ways if all(answer.way != line.way for answer in found)
+        )
     best = min(lays.values(), key=rank, default=None)
-    refused = (own.refusal for own in found if own.refusal)
+    refused = (answer.refusal for answer in found if answer.refusal)
     refusal = "" if best is not None else next(refused, say("table.no-way-holds"))
     each: tuple[Lay, ...] = ()
     if best is not None and _longer_than_sold(best):
@@ -338,7 +342,7 @@ def cell_lays(cell: Cell, pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[L
     if not cell.each:
         lay = None if cell.laid is None else lay_again(cell.laid, pieces, cloth)
         return () if lay is None else (lay,)
-    lays = [lay_again(own, share_of(pieces, cloth, own.placements), cloth) for own in cell.each]
+    lays = [lay_again(lay, share_of(pieces, cloth, lay.placements), cloth) for lay in cell.each]
     return tuple(lay for lay in lays if lay is not None)
 
 
@@ -417,4 +421,4 @@ def jumps(cells: Iterable[Cell], sizes: Iterable[str], least_mm: float = 300.0) 
             one, other = by.get((before, width)), by.get((size, width))
             if one is not None and other is not None and other - one >= least_mm:
                 found.append(Jump(size=size, width_mm=width, more_mm=other - one))
-    return tuple(sorted(found, key=lambda own: -own.more_mm))
+    return tuple(sorted(found, key=lambda each: -each.more_mm))

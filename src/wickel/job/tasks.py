@@ -325,13 +325,13 @@ def _run_lays(task: LayTask, tell: Tell, stopped: IsStopped) -> None:
                 shown[lay.way] = lay.lay_length_mm
                 tell(Improved(lay))
 
-    def found(own: WayFound) -> None:
-        if own.set_aside:
-            tell(SetAside(own.way, own.least_mm))
-        elif own.lay is not None:
-            tell(Improved(own.lay))
+    def found(way_found: WayFound) -> None:
+        if way_found.set_aside:
+            tell(SetAside(way_found.way, way_found.least_mm))
+        elif way_found.lay is not None:
+            tell(Improved(way_found.lay))
         else:
-            tell(NoLay(own.way, own.refusal))
+            tell(NoLay(way_found.way, way_found.refusal))
 
     alone = tuple(way for way in task.ways if way != STACKED)
     if task.held:

@@ -64,7 +64,7 @@ def in_sizes(garment: Garment) -> tuple[tuple[Garment, int], ...]:
         body = size_body(size) if size else garment.body
         own = replace(garment, id=f"{garment.id}:{size}", size=size, body=body) if size else garment
         made.append((own, count))
-    return tuple(own for own in made if own[1] > 0)
+    return tuple(pair for pair in made if pair[1] > 0)
 
 
 def drafted_series(garment: Garment, job: Job) -> tuple[DraftedGarment, ...]:

@@ -135,19 +135,24 @@ def constrained(
 
 
 def _held(
-    part: Part, piece: CutPiece, own: Laid, cloth: Cloth, depth: float, origins: Mapping[str, float]
+    part: Part,
+    piece: CutPiece,
+    laid: Laid,
+    cloth: Cloth,
+    depth: float,
+    origins: Mapping[str, float],
 ) -> Part:
     """The part with its poses held; those on plies that can promise nothing stay as they are."""
     asked = piece.on_print
     if Waived.MATCH in piece.waive or not (asked.border_edge or asked.marks or asked.centre):
         return part
     poses = []
-    sure = own.steady if _only_once(piece, cloth.lay_design) else own.alike
+    sure = laid.steady if _only_once(piece, cloth.lay_design) else laid.alike
     for pose in part.poses:
         held: Pose | None = pose
         # a ply whose print nobody can promise (its selvage is not known) is not held to it
         if all((pose.zone, ply) in sure for ply in pose.cut_plies):
-            plies = [own.section.zones[pose.zone].plies[k] for k in pose.cut_plies]
+            plies = [laid.section.zones[pose.zone].plies[k] for k in pose.cut_plies]
             held = _on_border(pose, piece, cloth, plies, depth)
             held = (
                 None

@@ -215,7 +215,7 @@ def fold_lines(edges: Sequence[FoldSegment]) -> list[list[FoldSegment]]:
     """Fold edges that run the same way together; each group is meant to lie on one line."""
     groups: list[list[FoldSegment]] = []
     for edge in edges:
-        group = next((own for own in groups if _same_way(own[0], edge)), None)
+        group = next((group for group in groups if _same_way(group[0], edge)), None)
         if group is None:
             groups.append([edge])
         else:

@@ -55,7 +55,7 @@ class _Findings:
 
     def broken_at(self, code: str, text: Text, *at: Placement, way_out: Text = "") -> None:
         """A rule that single placements break."""
-        pieces, ids = tuple(own.piece for own in at), tuple(own.id for own in at)
+        pieces, ids = tuple(placed.piece for placed in at), tuple(placed.id for placed in at)
         self.found.append(
             Finding(
                 level=Level.BROKEN,

@@ -51,7 +51,7 @@ class Sections:
         shorter by it."""
         # hill climbing: one order at a time to another home, as long as a quick lay gets shorter
         chosen = {order: next(iter(homes)) for order, homes in options.items()}
-        shapes = sum(len(part.poses) for own in parts for part in own)
+        shapes = sum(len(part.poses) for cells in parts for part in cells)
         most = (
             0
             if shapes > VERY_MANY_CANDIDATES

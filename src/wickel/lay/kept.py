@@ -75,17 +75,17 @@ def _stack_ply(lay: Lay) -> int | None:
     return 0 if lay.spread.sections[0].zones[0].plies[0].map.determinant > 0 else 1
 
 
-def lay_again(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
+def lay_again(kept_lay: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
     """A kept lay of these pieces on a cloth at least as wide; None when anything of it breaks a
     rule there."""
-    if {placement.piece for placement in own.placements} != {piece.id for piece in pieces}:
+    if {placement.piece for placement in kept_lay.placements} != {piece.id for piece in pieces}:
         return None
-    lay = _as_kept(own, pieces, cloth)
+    lay = _as_kept(kept_lay, pieces, cloth)
     return lay if lay is not None and lay.complete else None
 
 
 def taken_up(
-    own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth, changed: Collection[str] = ()
+    kept_lay: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth, changed: Collection[str] = ()
 ) -> Lay | None:
     """A kept lay carried over to the pieces and the cloth as they are now, every rule looked at
     anew.
@@ -94,13 +94,13 @@ def taken_up(
     ``changed``; the lay then lacks copies and says so (``not_laid``). None when the cloth cannot be
     spread so any more, or nothing stays.
     """
-    lay = _as_kept(own, pieces, cloth)
+    lay = _as_kept(kept_lay, pieces, cloth)
     while lay is not None and lay.placements:
         off = _worst(lay, changed)
         if off is None:
             return lay
         left = tuple(placement for placement in lay.placements if placement.id not in off)
-        lay = _made(own, lay.pieces, lay.cloth, left, lay.spread)
+        lay = _made(kept_lay, lay.pieces, lay.cloth, left, lay.spread)
     return None
 
 
@@ -147,13 +147,13 @@ def not_laid(lay: Lay) -> dict[str, int]:
     return lacking
 
 
-def _as_kept(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
+def _as_kept(kept_lay: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | None:
     """The lay with every placement whose piece is still asked for, in the piece's shape as it is
     now."""
-    lengths = list(own.lengths_mm)
+    lengths = list(kept_lay.lengths_mm)
     try:
-        before = _spread(own, own.lay_width_mm, lengths, cloth)
-        there = _spread(own, cloth.lay_width_mm, lengths, cloth)
+        before = _spread(kept_lay, kept_lay.lay_width_mm, lengths, cloth)
+        there = _spread(kept_lay, cloth.lay_width_mm, lengths, cloth)
     except (BadWay, ValueError):
         return None  # the fold is too deep for this cloth, or the lay is none
     orders = {
@@ -171,11 +171,11 @@ def _as_kept(own: KeptLay, pieces: tuple[CutPiece, ...], cloth: Cloth) -> Lay | 
             *orders[p.piece],
             there.sections[p.section].zones[p.zone],
         )
-        for p in own.placements
+        for p in kept_lay.placements
         if p.piece in orders and _has_place(p, there)
     )
     return _made(
-        own, tuple(piece for piece in pieces if piece.id in orders), cloth, placements, there
+        kept_lay, tuple(piece for piece in pieces if piece.id in orders), cloth, placements, there
     )
 
 
@@ -190,20 +190,20 @@ def _has_place(placement: Placement, there: Spread) -> bool:
     )
 
 
-def _spread(own: KeptLay, width_mm: float, lengths: list[float], cloth: Cloth) -> Spread:
+def _spread(kept_lay: KeptLay, width_mm: float, lengths: list[float], cloth: Cloth) -> Spread:
     """A cloth spread as in a kept lay; a stack of two is as wide as the narrower one was. Raises
     ``BadWay``."""
-    if own.stack_ply is None:
-        return spread(own.exact_way, width_mm, lengths, cloth.reserve_mm)
-    both = spread(STACKED, min(width_mm, own.lay_width_mm), lengths[0], cloth.reserve_mm)
-    return of_one_cloth(both, own.stack_ply)
+    if kept_lay.stack_ply is None:
+        return spread(kept_lay.exact_way, width_mm, lengths, cloth.reserve_mm)
+    both = spread(STACKED, min(width_mm, kept_lay.lay_width_mm), lengths[0], cloth.reserve_mm)
+    return of_one_cloth(both, kept_lay.stack_ply)
 
 
 def _in_shape(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone) -> Placement:
     """The placement in its piece's shape as it is now; of one with two folds that whose fold edge
     lies on the fold."""
     shapes = laid_shapes(piece, order, on_fold=placement.on_fold)
-    fold = next((own for own in zone.folds if own.name == placement.fold), None)
+    fold = next((fold for fold in zone.folds if fold.name == placement.fold), None)
     if not shapes:  # it has no fold any more: the rules will say so
         return replace(placement, shape=Shape(outline=piece.cut_line, holes=piece.holes))
     best = shapes[0][1]
@@ -217,12 +217,12 @@ def _in_shape(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone
                 for x, y in map(to_table, edge or ())
             )
 
-        best = min(shapes, key=lambda own: off(own[0]))[1]
+        best = min(shapes, key=lambda each: off(each[0]))[1]
     return replace(placement, shape=best)
 
 
 def _made(
-    own: KeptLay,
+    kept_lay: KeptLay,
     pieces: tuple[CutPiece, ...],
     cloth: Cloth,
     placements: tuple[Placement, ...],
@@ -238,7 +238,7 @@ def _made(
         if reach > lengths[p.section] and not WAYS[there.sections[p.section].way].slanting:
             lengths[p.section] = reach
     if lengths != [section.length_mm for section in there.sections]:
-        there = _spread(own, cloth.lay_width_mm, lengths, cloth)
+        there = _spread(kept_lay, cloth.lay_width_mm, lengths, cloth)
         placements = tuple(
             replace(p, x_mm=p.x_mm + there.sections[p.section].x_mm - starts[p.section])
             for p in placements
@@ -247,25 +247,25 @@ def _made(
     return with_findings(
         Lay(
             cloth=cloth,
-            spread=replace(there, way=_way(own)),
+            spread=replace(there, way=_way(kept_lay)),
             pieces=pieces,
             placements=placements,
             findings=(),
             used_share=copies_mm2 / (cloth.lay_width_mm * there.cloth_mm),
-            seed=own.seed,
-            effort=own.effort,
+            seed=kept_lay.seed,
+            effort=kept_lay.effort,
             seconds=0.0,
-            unmatched_mm=own.unmatched_mm,
+            unmatched_mm=kept_lay.unmatched_mm,
         )
     )
 
 
-def _way(own: KeptLay) -> Spreading:
+def _way(kept_lay: KeptLay) -> Spreading:
     """The way of a kept lay as it was asked for, or when that is none, as it is."""
     try:
-        return Spreading(own.way)
+        return Spreading(kept_lay.way)
     except BadWay:
-        return Spreading(own.exact_way)
+        return Spreading(kept_lay.exact_way)
 
 
 def _shift(before: Section, there: Section, zone: int) -> float:
@@ -273,5 +273,5 @@ def _shift(before: Section, there: Section, zone: int) -> float:
     one."""
     if not any(fold.name == "high" for fold in there.zones[zone].folds):
         return 0.0
-    one, other = (max(y for _, y in own.zones[zone].outline) for own in (before, there))
+    one, other = (max(y for _, y in each.zones[zone].outline) for each in (before, there))
     return other - one

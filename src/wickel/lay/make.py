@@ -82,7 +82,7 @@ def _rivals(plan: Plan, search: Search, tick: Tick) -> tuple[Laying, ...]:
     """Simpler ways that a lay must not be longer than: each section's alone, and half for a depth
     not asked."""
     asked, half = plan.asked, plan.cloth.lay_width_mm / 2
-    if any(own.way.slanting for own in asked):
+    if any(request.way.slanting for request in asked):
         return ()  # what was put on the slanting fold was put there on purpose
     simpler: dict[SectionPlan, None] = dict.fromkeys(asked) if len(asked) > 1 else {}
     depth_not_asked = len(asked) == 1 and asked[0].way.takes_depth and asked[0].depth_mm is None

@@ -170,7 +170,7 @@ def _options(
     if not found:
         assert refusal is not None, "there is a section"
         raise refusal
-    return {home: takes for *_, home, takes in sorted(found, key=lambda own: own[:3])}
+    return {home: takes for *_, home, takes in sorted(found, key=lambda each: each[:3])}
 
 
 def _takes(

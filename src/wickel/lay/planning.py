@@ -117,7 +117,7 @@ class Plan:
         """
         if any(plan.way.slanting for plan in self.plans):
             return self.probes[0].cloth_length_mm if len(self.plans) == 1 else 0.0
-        everything = [part for own in self.parts for part in own]
+        everything = [part for parts in self.parts for part in parts]
         each = min(probe.cloth_length_mm / probe.length_mm for probe in self.probes)
         copies = sum(
             area(part.poses[0].outline) * len(part.poses[0].cut_plies) for part in everything

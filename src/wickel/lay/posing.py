@@ -249,6 +249,6 @@ def upright_plies(
     for k, ply in enumerate(zone.plies):
         dx, dy = ply.map.direction((x, y))
         deg = math.degrees(math.atan2(dy, dx))
-        if any(abs((deg - own + 180.0) % 360.0 - 180.0) < tilt_deg + 1e-6 for own in turns):
+        if any(abs((deg - turn + 180.0) % 360.0 - 180.0) < tilt_deg + 1e-6 for turn in turns):
             found.append(k)
     return tuple(found)

@@ -41,7 +41,10 @@ def findings(lay: Lay) -> tuple[Finding, ...]:
     ]
     waived = {piece.id: piece.waive for piece in lay.pieces if piece.waive}
     return tuple(
-        sorted((_as_waived(own, waived) for own in found), key=lambda own: _ORDER.index(own.level))
+        sorted(
+            (_as_waived(fault, waived) for fault in found),
+            key=lambda each: _ORDER.index(each.level),
+        )
     )
 
 

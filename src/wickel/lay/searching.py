@@ -156,7 +156,7 @@ class Laying:
                     )
             spent += steps
         self._seconds += perf_counter() - started
-        found_at = max((own.effort for own in self._done if own is not None), default=0)
+        found_at = max((result.effort for result in self._done if result is not None), default=0)
         self._effort = max(self._effort, found_at) if self._stopped else self._effort + effort
 
     def _search_section(self, k: int, steps: int, seed: int, report: LayReport | None) -> None:
@@ -215,8 +215,8 @@ class Laying:
                     (z, p) for z, zone in enumerate(section.zones) for p in range(len(zone.plies))
                 )
                 obstacles = tuple(
-                    replace(own, outline=translation(-section.x_mm, 0.0).all(own.outline))
-                    for own in obstacles_on(self.plan.cloth, section, every)
+                    replace(obstacle, outline=translation(-section.x_mm, 0.0).all(obstacle.outline))
+                    for obstacle in obstacles_on(self.plan.cloth, section, every)
                 )
                 steps = min(effort, _SETTLING_EFFORT)
                 problem = self._problem(

@@ -59,7 +59,7 @@ def _spots(parts: tuple[Part, ...], section: Section) -> list[Spot | None]:
             for candidate, pose in enumerate(parts[index].poses):
                 shape = affinity.translate(Polygon(pose.outline), dx, dy)
                 if room.covers(shape) and all(
-                    shape.intersection(own).area < _OVERLAP_MM2 for own in taken
+                    shape.intersection(other).area < _OVERLAP_MM2 for other in taken
                 ):
                     spots[index] = Spot(candidate, dx, dy)
                     taken.append(shape)

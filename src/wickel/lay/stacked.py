@@ -171,7 +171,9 @@ def _together(one: Part, other: Part) -> _Pile | None:
     order."""
     pairs = []
     for pose in one.poses:
-        theirs = next((own for own in other.poses if _same(pose.outline, own.outline)), None)
+        theirs = next(
+            (facing for facing in other.poses if _same(pose.outline, facing.outline)), None
+        )
         if theirs is not None:
             pairs.append((pose, theirs))
     if not pairs:

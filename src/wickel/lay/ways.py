@@ -45,7 +45,7 @@ class WayFound:
 def shortest(found: Iterable[WayFound]) -> Lay | None:
     """The shortest lay of some ways, complete ones before others; None when none of them has
     one."""
-    return min((own.lay for own in found if own.lay is not None), key=rank, default=None)
+    return min((answer.lay for answer in found if answer.lay is not None), key=rank, default=None)
 
 
 Found = Callable[[WayFound], None]
@@ -110,7 +110,7 @@ class Comparison:
             steps = min(steps * _TIMES, effort - spent)
             spent += steps
             kept = running[: max(LEAST_KEPT, (len(running) + 1) // 2)]
-            for way in dict.fromkeys((*(own for own in running if own == self.in_hand), *kept)):
+            for way in dict.fromkeys((*(way for way in running if way == self.in_hand), *kept)):
                 if not self.stopped:
                     self._go_on(way, steps)
         return tuple(self.known.values())
@@ -176,5 +176,5 @@ class Comparison:
 
     def _shortest(self) -> float:
         """The shortest complete lay so far."""
-        lays = (own.lay for own in self.known.values() if own.lay is not None)
+        lays = (answer.lay for answer in self.known.values() if answer.lay is not None)
         return min((lay.lay_length_mm for lay in lays if lay.complete), default=float("inf"))

@@ -34,7 +34,7 @@ def worn_copies(lay: Lay) -> tuple[WornCopy, ...]:
     flat = unfolded_lay(lay)
     order = {piece.id: k for k, piece in enumerate(lay.pieces)}
     copies = []
-    for placement in sorted(flat.placements, key=lambda own: (order[own.piece], own.id)):
+    for placement in sorted(flat.placements, key=lambda each: (order[each.piece], each.id)):
         piece = flat.piece(placement.piece)
         upright = rotation(-90.0 - placement.turn_deg)
         cut = upright.all(on_table(placement, piece).outline)

@@ -79,7 +79,7 @@ def with_another(job: Job, style: Chosen) -> Job:
     size = list(chart.sizes)[len(chart.sizes) // 2]
     first = next(iter(job.garments), None)
     same = first is not None and all(id in first.body.measurements_mm for id in taken.required)
-    id = free_id("garment", (own.id for own in job.garments))
+    id = free_id("garment", (other.id for other in job.garments))
     garment = Garment(id=id, style=taken.id, size=size, body=chart.body(size))
     if first is not None and same:
         garment = replace(garment, size=first.size, body=first.body)

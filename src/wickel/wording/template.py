@@ -75,8 +75,8 @@ def _data_texts(node: ast.AST) -> Iterator[str]:
 
 
 def _call_texts(node: ast.Call) -> Iterator[str]:
-    named = {own.arg: own.value for own in node.keywords}
-    yield from (own for key in _NAMED & set(named) for own in _plain(named[key]))
+    named = {keyword.arg: keyword.value for keyword in node.keywords}
+    yield from (text for key in _NAMED & set(named) for text in _plain(named[key]))
     if isinstance(choices := named.get("choices"), ast.Dict):
         yield from _values(choices)
     if "question" in named or "summary" in named or "how" in named:

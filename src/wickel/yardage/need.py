@@ -94,16 +94,16 @@ def need_in_lengths(lays_mm: Sequence[float], cloth: Cloth, *, complete: bool) -
     Raises ``ValueError`` when a lay is longer than its length of cloth holds.
     """
     each = [need_of(mm, cloth, complete=complete) for mm in lays_mm]
-    if any(own.lengths != 1 for own in each):
+    if any(need.lengths != 1 for need in each):
         raise ValueError("a lay is longer than the length of cloth it lies on")
-    costs = [own.cost for own in each if own.cost is not None]
+    costs = [need.cost for need in each if need.cost is not None]
     return Need(
-        lay_mm=math.fsum(own.lay_mm for own in each),
-        squaring_mm=math.fsum(own.squaring_mm for own in each),
-        shrinkage_mm=math.fsum(own.shrinkage_mm for own in each),
-        rounding_mm=math.fsum(own.rounding_mm for own in each),
-        need_mm=math.fsum(own.need_mm for own in each),
-        buy_mm=math.fsum(own.buy_mm for own in each),
+        lay_mm=math.fsum(need.lay_mm for need in each),
+        squaring_mm=math.fsum(need.squaring_mm for need in each),
+        shrinkage_mm=math.fsum(need.shrinkage_mm for need in each),
+        rounding_mm=math.fsum(need.rounding_mm for need in each),
+        need_mm=math.fsum(need.need_mm for need in each),
+        buy_mm=math.fsum(need.buy_mm for need in each),
         short_mm=0.0,
         at_least=not complete,
         cost=math.fsum(costs) if costs else None,
@@ -129,14 +129,14 @@ def tally(lays: Sequence[Lay | None]) -> Tally:
     one."""
     there = [lay for lay in lays if lay is not None]
     needs = [need(lay) for lay in there]
-    costs = [own.cost for own in needs if own.cost is not None]
+    costs = [need.cost for need in needs if need.cost is not None]
     cloth = math.fsum(lay.cloth.lay_width_mm * lay.lay_length_mm for lay in there)
     used = math.fsum(lay.used_share * lay.cloth.lay_width_mm * lay.lay_length_mm for lay in there)
     return Tally(
-        lay_mm=math.fsum(own.lay_mm for own in needs),
-        need_mm=math.fsum(own.need_mm for own in needs),
-        buy_mm=math.fsum(own.buy_mm for own in needs),
+        lay_mm=math.fsum(need.lay_mm for need in needs),
+        need_mm=math.fsum(need.need_mm for need in needs),
+        buy_mm=math.fsum(need.buy_mm for need in needs),
         used_share=used / cloth if cloth else 0.0,
-        at_least=len(there) < len(lays) or any(own.at_least for own in needs),
+        at_least=len(there) < len(lays) or any(need.at_least for need in needs),
         cost=math.fsum(costs) if costs and len(costs) == len(needs) else None,
     )

@@ -364,8 +364,8 @@ class BuyStage(QWidget):
     def _jumps(self, unit: Unit) -> list[str]:
         """The steps between sizes that matter most, in words."""
         return [
-            own.sentence(unit)
-            for own in jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]
+            jump.sentence(unit)
+            for jump in jumps(self.fill.cells.values(), self.fill.sizes)[:_JUMPS_SHOWN]
         ]
 
     # --- what is done --------------------------------------------------------------------------

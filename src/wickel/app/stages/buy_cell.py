@@ -136,7 +136,7 @@ class CellCard(QWidget):
     def _show_ways(self, cell: Cell, cloth: Cloth, unit: Unit, at_hand_mm: float | None) -> None:
         laid = sorted(
             (way for way in cell.ways if way.length_mm is not None),
-            key=lambda own: own.length_mm or 0.0,
+            key=lambda each: each.length_mm or 0.0,
         )
         fitting = () if at_hand_mm is None else fit_of(cell, cloth, at_hand_mm).ways
         title = tr("Every way")

@@ -202,8 +202,8 @@ class ListPage(QWidget):
         small = () if self.found is None else self.found.notions
         if small:
             self._rows.addWidget(label(tr("Small things, and what is cut on the bias"), "soft"))
-        for own in small:
-            self._add(notion_row(own, unit), None)
+        for field in small:
+            self._add(notion_row(field, unit), None)
         self._rows.addStretch()
         self.cost.setText("" if self.found is None else cost_words(self.found))
 
@@ -245,6 +245,6 @@ class ListPage(QWidget):
         """The list on paper."""
         from wickel.files.table_pdf import buying_pdf  # ReportLab takes long to load
 
-        names = ", ".join(own.name or tr("a job without a name") for own in self._asked)
+        names = ", ".join(job.name or tr("a job without a name") for job in self._asked)
         found = self.found or BuyingList(cloths=(), notions=())
         return buying_pdf(names, found, self._session.job.unit)

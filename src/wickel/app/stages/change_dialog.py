@@ -217,7 +217,10 @@ class ChangeDialog(QDialog):
     def change(self) -> Change:
         """The change as answered."""
         operation = self._chosen_operation()
-        answers = {own.field: _answer(self.fields[own.key], own) for own in questions(operation)}
+        answers = {
+            question.field: _answer(self.fields[question.key], question)
+            for question in questions(operation)
+        }
         return operation(piece=self._chosen_piece().id, **answers)
 
     def _try(self) -> None:

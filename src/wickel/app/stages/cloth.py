@@ -405,11 +405,11 @@ class ClothStage(Stage):
             self._fill_shelf(unit)
         if cloth is None:
             return
-        for own in self.shelf.values():
-            chosen = replace(own.cloth, id=cloth.id) == cloth
-            own.mark(chosen)
+        for bolt in self.shelf.values():
+            chosen = replace(bolt.cloth, id=cloth.id) == cloth
+            bolt.mark(chosen)
             if chosen and self.isVisible():
-                self._shelf_area.ensureWidgetVisible(own)
+                self._shelf_area.ensureWidgetVisible(bolt)
         self.uses.refresh((*self._book.cloths, *SHELF))
         self.name.setText(cloth.shown_name)
         self._show_fields(cloth, unit)

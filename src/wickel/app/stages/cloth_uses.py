@@ -79,8 +79,8 @@ class ClothUses(QWidget):
         session = self._session
         job, garment, cloth = session.job, session.garment, session.cloth
         fill_box(self.cloths, _told_apart(job.cloths), cloth.id if cloth else "")
-        used = {own.id for own in session.cloths} | {
-            id for own in job.garments for id in own.cloths.values()
+        used = {cloth.id for cloth in session.cloths} | {
+            id for other in job.garments for id in other.cloths.values()
         }
         self.out.setEnabled(cloth is not None and cloth.id not in used and len(job.cloths) > 1)
         materials = [] if session.draft is None else _materials_of(session.draft.pattern)
@@ -99,7 +99,7 @@ class ClothUses(QWidget):
             box.setToolTip(
                 tr("Which cloth the {materials} is cut from", materials=_MATERIALS[material])
             )
-            rows = [(own.shown_name, own.id) for own in job.cloths]
+            rows = [(bolt.shown_name, bolt.id) for bolt in job.cloths]
             fill_box(box, rows, job.cloth_named(material, garment) or "")
             box.activated.connect(partial(self._take_material, material, box))
             self.materials[material] = box

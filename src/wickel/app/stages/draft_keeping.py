@@ -80,7 +80,7 @@ class Keeping(QObject):
         except DraftRefused as refusal:
             return (str(refusal),)
         questions = len(garment_style(garment).options)
-        found = tuple(str(own) for own in lost)
+        found = tuple(str(sentence) for sentence in lost)
         if garment.own is None and questions:
             gone = tr(
                 "Its {questions} questions are gone: every point is a length until you write a "

@@ -52,9 +52,11 @@ class Reach(QObject):
         job = self._session.job
         if self.errand.working and (job.garments, job.cloths) != self._looked_for:
             self.errand.drop()  # what would be found is of another garment by now
-        figures = (own for garment in job.garments for own in garment.figures.values())
+        figures = (figure for garment in job.garments for figure in garment.figures.values())
         button = self._button
-        button.setVisible(self.errand.working or any(isinstance(own, AsFar) for own in figures))
+        button.setVisible(
+            self.errand.working or any(isinstance(figure, AsFar) for figure in figures)
+        )
         button.setText(
             tr("Stop looking") if self.errand.working else tr("Find how far the cloth goes")
         )

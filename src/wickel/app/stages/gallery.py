@@ -107,7 +107,7 @@ class Gallery(QDialog):
                 "soft",
             )
         )
-        self._own = {own.id: own for own in book.styles()}
+        self._own = {style.id: style for style in book.styles()}
         self._own[BLANK] = blank_style(BLANK, tr("A style of your own"))
         self._grid = QGridLayout()
         self._grid.setSpacing(12)
@@ -117,8 +117,8 @@ class Gallery(QDialog):
         for style in STYLES.values():
             bare = Version(id=style.id, name=style.name, style=style.id)
             self.cards[style.id] = self._card(bare, term(style.name), term(style.summary))
-        for own in self._own.values():
-            self.cards[own.id] = self._own_card(own)
+        for version in self._own.values():
+            self.cards[version.id] = self._own_card(version)
         inner = QWidget()
         rows = QVBoxLayout(inner)
         rows.setContentsMargins(0, 0, 0, 0)

@@ -221,33 +221,33 @@ class JobsStage(QWidget):
             grid.setColumnStretch(k, 1)
         self._lists.addWidget(holder)
 
-    def _chips_of_open(self, own: JobCard, path: Path) -> None:
-        own.add_chip(
+    def _chips_of_open(self, job_card: JobCard, path: Path) -> None:
+        job_card.add_chip(
             "Duplicate",
             tr("The same job once more, under a name of its own"),
             partial(self.duplicate, path),
         )
-        own.add_chip(
+        job_card.add_chip(
             tr("Set aside"), tr("Out of the way until it is needed"), partial(self.put_aside, path)
         )
-        own.add_chip(
+        job_card.add_chip(
             tr("To the bin"),
             tr("It can be brought back until the bin is emptied"),
             partial(self.put_into_bin, path),
         )
 
-    def _chips_of_aside(self, own: JobCard, path: Path) -> None:
-        own.add_chip(
+    def _chips_of_aside(self, job_card: JobCard, path: Path) -> None:
+        job_card.add_chip(
             tr("Bring back"), tr("Among the jobs in hand again"), partial(self.take_back, path)
         )
-        own.add_chip(
+        job_card.add_chip(
             tr("To the bin"),
             tr("It can be brought back until the bin is emptied"),
             partial(self.put_into_bin, path),
         )
 
-    def _chips_of_binned(self, own: JobCard, path: Path) -> None:
-        own.add_chip(
+    def _chips_of_binned(self, job_card: JobCard, path: Path) -> None:
+        job_card.add_chip(
             tr("Bring back"), tr("Among the jobs in hand again"), partial(self.take_back, path)
         )
 
@@ -262,7 +262,7 @@ class JobsStage(QWidget):
             "" if not job.due or shown_date(job.due) == job.due else shown_date(job.due)
         )
         names = [garment.name or garment.style for garment in job.garments]
-        kept = sum(len(own.kept) for own in job.on.values())
+        kept = sum(len(laid.kept) for laid in job.on.values())
         holds = [", ".join(names)] if names else []
         holds += [tr("{pieces} plain pieces", pieces=len(job.pieces))] if job.pieces else []
         holds += [f"{len(job.cloths)} cloths" if len(job.cloths) != 1 else "1 cloth"]

@@ -137,7 +137,7 @@ class HandCard(QFrame):
             self._say_lay(lay)
             return
         piece = lay.piece(placement.piece)
-        several = len({own.garment for own in lay.pieces}) > 1
+        several = len({piece.garment for piece in lay.pieces}) > 1
         of = (
             f" of {shown_garment(piece.garment, self._session.job)}"
             if several and piece.garment
@@ -231,7 +231,7 @@ class HandCard(QFrame):
                 "{length} from the far fold",
                 length=shown_length(far - box.max_y, self._session.job.unit),
             )
-        folded = any(fold.name == "low" for own in section.zones for fold in own.folds)
+        folded = any(fold.name == "low" for zone in section.zones for fold in zone.folds)
         near = "fold" if folded else tr("low selvage")
         return tr(
             "{length} from the {near}",

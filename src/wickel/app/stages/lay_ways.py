@@ -272,8 +272,8 @@ class WaysColumn(QVBoxLayout):
     def _show_kept(self) -> None:
         """The lays that are kept, the one that is taken chosen when it is one of them."""
         on = self._session.on
-        rows = [(own.name, own.name) for own in on.kept]
-        taken = next((own.name for own in on.kept if own.lay == on.lay), "")
+        rows = [(named.name, named.name) for named in on.kept]
+        taken = next((named.name for named in on.kept if named.lay == on.lay), "")
         fill_box(self.kept, [(tr("kept lays"), ""), *rows], taken)
         self.kept.setVisible(bool(rows))
         self.let_go.setVisible(bool(taken))
@@ -337,7 +337,7 @@ class WaysColumn(QVBoxLayout):
     def take_kept(self, name: str) -> None:
         """Take a lay that was kept."""
         cloth = self._session.cloth
-        own = next((own for own in self._session.on.kept if own.name == name), None)
+        own = next((named for named in self._session.on.kept if named.name == name), None)
         if cloth is not None and own is not None:
             self._session.apply(
                 with_lay(self._session.job, cloth.id, own.lay), tr("Lay taken: {name}", name=name)

@@ -180,18 +180,19 @@ class OwnEditor(QFrame):
 
     # --- showing -----------------------------------------------------------------------------
 
-    def show_piece(self, own: OwnStyle, id: str) -> None:
+    def show_piece(self, own_style: OwnStyle, id: str) -> None:
         """Show a piece of a style; what is being typed into it is left alone."""
         piece = next(
-            (piece for piece in own.pieces if piece.id == id), own.pieces[0] if own.pieces else None
+            (piece for piece in own_style.pieces if piece.id == id),
+            own_style.pieces[0] if own_style.pieces else None,
         )
-        if own == self._own and piece == self._piece:
+        if own_style == self._own and piece == self._piece:
             return
         same_rows = (
             piece is not None and self._piece is not None and piece == self._read(self._piece)
         )
-        self._own, self._piece = own, piece
-        self.drop_piece.setEnabled(len(own.pieces) > 1)
+        self._own, self._piece = own_style, piece
+        self.drop_piece.setEnabled(len(own_style.pieces) > 1)
         self.setEnabled(piece is not None)
         if piece is not None and not same_rows:
             self._fill(piece)
@@ -294,11 +295,11 @@ class OwnEditor(QFrame):
         pieces = tuple(piece if old.id == piece.id else old for old in self._own.pieces)
         return self._take_style(replace(self._own, pieces=pieces), what)
 
-    def _take_style(self, own: OwnStyle, what: str) -> bool:
+    def _take_style(self, own_style: OwnStyle, what: str) -> bool:
         garment = self._session.garment
         if garment is None:
             return False
-        job = with_own(self._session.job, garment, own)
+        job = with_own(self._session.job, garment, own_style)
         try:
             drafted(_first(job.garments, garment.id))
         except DraftRefused as refusal:

@@ -173,8 +173,10 @@ class PlacementItem(PickItem):
         self._colour = colour
         self._held = held
         self.broken = any(
-            placement.id in own.placements if own.placements else placement.piece in own.pieces
-            for own in lay.broken
+            placement.id in fault.placements
+            if fault.placements
+            else placement.piece in fault.pieces
+            for fault in lay.broken
         )
         net, inner = marks_on_table(placement, piece)
         self._net = None if net is None else scene_path(flip_outline(net), closed=True)

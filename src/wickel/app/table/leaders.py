@@ -44,7 +44,7 @@ def leaders(
                 box = QRectF(x - wide / 2, y - high / 2, wide, high)
                 if not view.contains(box):
                     continue
-                names = sum(_common(box, own.box) for own in placed)
+                names = sum(_common(box, other.box) for other in placed)
                 pieces = sum(
                     _common(box, bounds) for bounds, path in shapes if path.intersects(box)
                 )

@@ -225,7 +225,7 @@ class PaperItem(PickItem):
                     QRectF(at.x() + dx, at.y() + dy, wide, 15) for dx, dy in _beside_point(wide)
                 ]
                 box = next(
-                    (own for own in boxes if not any(own.intersects(o) for o in written)), boxes[0]
+                    (box for box in boxes if not any(box.intersects(o) for o in written)), boxes[0]
                 )
                 written.append(box)
                 painter.drawText(box, Qt.AlignmentFlag.AlignLeft, str(row.number))
@@ -331,7 +331,7 @@ class PaperView(PickView):
             off = math.hypot(at.x() - pixel.x(), at.y() - pixel.y())
             if point.figures and off <= _GRIP_PX:
                 near.append((off, point))
-        return min(near, key=lambda own: own[0])[1] if near else None
+        return min(near, key=lambda each: each[0])[1] if near else None
 
     def _below(self, pixel: QPointF) -> QPointF:
         """The place on the piece in hand under a pixel: across and down, in mm."""

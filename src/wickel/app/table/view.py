@@ -233,14 +233,14 @@ def paint_leaders(
     colours = palette()
     ground = QColor(colours.paper)
     ground.setAlpha(225)
-    for own in leaders(asked, taken, room):
+    for leader in leaders(asked, taken, room):
         end = QPointF(
-            min(max(own.at.x(), own.box.left()), own.box.right()),
-            min(max(own.at.y(), own.box.top()), own.box.bottom()),
+            min(max(leader.at.x(), leader.box.left()), leader.box.right()),
+            min(max(leader.at.y(), leader.box.top()), leader.box.bottom()),
         )
         painter.setPen(QPen(QColor(colours.ink), 1.0))
-        painter.drawLine(own.at, end)
+        painter.drawLine(leader.at, end)
         painter.setBrush(QColor(colours.ink))
-        painter.drawEllipse(own.at, 2.2, 2.2)
-        painter.fillRect(own.box, ground)
-        painter.drawText(own.box, Qt.AlignmentFlag.AlignCenter, own.text)
+        painter.drawEllipse(leader.at, 2.2, 2.2)
+        painter.fillRect(leader.box, ground)
+        painter.drawText(leader.box, Qt.AlignmentFlag.AlignCenter, leader.text)

@@ -164,6 +164,6 @@ def dress(window: QWidget) -> None:
     """
     names = {name: getattr(_current, name) for name in Palette.__dataclass_fields__}
     sheet = _SHEET.substitute(names, family=FAMILY, chevron=chevron_path(dark=_current.dark))
-    sheet = _TEXT_PX.sub(lambda own: f"{own[1]}: {round(int(own[2]) * _scale)}px", sheet)
+    sheet = _TEXT_PX.sub(lambda each: f"{each[1]}: {round(int(each[2]) * _scale)}px", sheet)
     if window.styleSheet() != sheet:
         window.setStyleSheet(sheet)

@@ -138,6 +138,6 @@ class AskedList(QWidget):
             return
         asked = asked_by(garment, draft.pattern, self._session.job)
         taken: tuple[str, ...] = getattr(asked, kind)
-        made = (*taken, id) if on else tuple(own for own in taken if own != id)
+        made = (*taken, id) if on else tuple(other for other in taken if other != id)
         changed = replace(garment, on_print=_TICKED[kind](asked, made))
         self._session.apply(with_garment(self._session.job, changed), tr("Asked of the print"))

@@ -94,9 +94,9 @@ class TakenCard(QFrame):
         parent = self.parentWidget()
         if parent is None:
             return
-        cards = [own for own in parent.findChildren(TakenCard) if own.isVisibleTo(parent)]
-        cards.sort(key=lambda own: (own.y(), own.x()))
-        across = sum(own.y() == cards[0].y() for own in cards)
+        cards = [card for card in parent.findChildren(TakenCard) if card.isVisibleTo(parent)]
+        cards.sort(key=lambda each: (each.y(), each.x()))
+        across = sum(card.y() == cards[0].y() for card in cards)
         here = cards.index(self)
         by = step if abs(step) != _ROW else across * (1 if step > 0 else -1)
         cards[max(0, min(len(cards) - 1, here + by))].setFocus(Qt.FocusReason.TabFocusReason)

@@ -117,10 +117,10 @@ class Change:
 
 def questions(kind: type[Change]) -> Iterator[Question]:
     """What an operation asks, in its order."""
-    for own in fields(kind):
-        if own.metadata:
-            assert own.default is not MISSING
-            yield Question(field=own.name, default=own.default, **own.metadata)
+    for entry in fields(kind):
+        if entry.metadata:
+            assert entry.default is not MISSING
+            yield Question(field=entry.name, default=entry.default, **entry.metadata)
 
 
 def piece_of(pattern: Pattern, id: str) -> Piece:

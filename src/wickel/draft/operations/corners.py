@@ -47,7 +47,7 @@ def round_corner(piece: Piece, edge: str, by_mm: float) -> Piece:
     Raises:
         DraftRefused: an edge is shorter than that, or one lies on the fold.
     """
-    names = [own.name for own in piece.edges]
+    names = [edge.name for edge in piece.edges]
     first = known_edge(piece, edge)
     second = piece.edges[(names.index(edge) + 1) % len(names)]
     if EdgeKind.FOLD in (first.kind, second.kind):

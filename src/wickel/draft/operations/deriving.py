@@ -248,9 +248,9 @@ def _cut_back(piece: Piece, hem: Edge, by_mm: float) -> Piece:
     area = Polygon(net_line(piece))
     inward = next(
         (
-            own
-            for own in (line.offset_curve(by_mm), line.offset_curve(-by_mm))
-            if area.contains(own.interpolate(0.5, normalized=True))
+            strip
+            for strip in (line.offset_curve(by_mm), line.offset_curve(-by_mm))
+            if area.contains(strip.interpolate(0.5, normalized=True))
         ),
         None,
     )

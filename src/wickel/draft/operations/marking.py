@@ -123,7 +123,7 @@ def curve_dart(piece: Piece, dart: str, by_mm: float) -> Piece:
     (first, tip), last = (mark.path[0].start, mark.path[0].end), mark.path[-1].end
     axis = ((first[0] + last[0]) / 2, (first[1] + last[1]) / 2)
     legs = (_bent(first, tip, axis, by_mm), _bent(tip, last, axis, by_mm))
-    bent = tuple(replace(own, path=legs) if own is mark else own for own in piece.inner_lines)
+    bent = tuple(replace(line, path=legs) if line is mark else line for line in piece.inner_lines)
     return replace(piece, inner_lines=bent)
 
 
@@ -156,7 +156,7 @@ def dart_to_fullness(piece: Piece, dart: str, *, as_pleat: bool) -> Piece:
     """
     mark = _dart(piece, dart)
     edge, width = _edge_of(piece, mark)
-    bare = replace(piece, inner_lines=tuple(own for own in piece.inner_lines if own is not mark))
+    bare = replace(piece, inner_lines=tuple(line for line in piece.inner_lines if line is not mark))
     if as_pleat:
         tip = mark.path[0].end
         ends = (mark.path[0].start, mark.path[-1].end)
@@ -265,7 +265,8 @@ def _taken_in(piece: Piece, name: str, by_mm: float) -> Piece:
             say("marking.past-the-edge", piece=piece.name, edge=name, width=by_mm), piece.id
         )
     edges = tuple(
-        replace(own, comes_back_to_mm=before - by_mm) if own is edge else own for own in piece.edges
+        replace(other, comes_back_to_mm=before - by_mm) if other is edge else other
+        for other in piece.edges
     )
     return replace(piece, edges=edges)
 

@@ -133,7 +133,7 @@ def _through(fate: _Fate, id: str, found: Seen) -> Seen:
         piece = found(after)
         if piece is None:
             return None
-        others = tuple(own for own in after.pieces if own.id != id)
+        others = tuple(piece for piece in after.pieces if piece.id != id)
         return fate.seen(replace(after, pieces=(*others, replace(piece, id=id))))
 
     return seen

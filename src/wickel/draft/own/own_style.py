@@ -104,53 +104,58 @@ class OwnStyle:
     house_options: tuple[tuple[str, OptionValue], ...] = ()
 
 
-def _formulas(own: OwnStyle) -> list[str]:
-    return [text for piece in own.pieces for row in piece.points for text in (row.down, row.across)]
+def _formulas(own_style: OwnStyle) -> list[str]:
+    return [
+        text
+        for piece in own_style.pieces
+        for row in piece.points
+        for text in (row.down, row.across)
+    ]
 
 
 @lru_cache(maxsize=64)
-def style_of(own: OwnStyle) -> Style:
+def style_of(own_style: OwnStyle) -> Style:
     """The style that a maker wrote, to be drafted like any other. What it needs measured follows
     from its formulas.
 
     A formula that cannot be read is found out when it is drafted, so that it can be mended.
     """
     named: set[str] = set()
-    for text in _formulas(own):
+    for text in _formulas(own_style):
         try:
             named |= names_in(text)
         except BadFormula:
             continue
     options = tuple(
         LengthOption(id=o.id, question=o.question, default=o.default_mm, least=-2000, most=5000)
-        for o in own.options
+        for o in own_style.options
     )
-    roles = {row.role for piece in own.pieces for row in piece.points} - {"fold"}
+    roles = {row.role for piece in own_style.pieces for row in piece.points} - {"fold"}
     return Style(
-        id=own.id,
-        name=own.name,
+        id=own_style.id,
+        name=own_style.name,
         summary="Written in this studio, point by point.",
         charts=tuple(CHARTS),
         required=tuple(id for id in MEASUREMENTS if id in named),
         options=options,
-        materials=tuple(dict.fromkeys(piece.material for piece in own.pieces)) or ("main",),
+        materials=tuple(dict.fromkeys(piece.material for piece in own_style.pieces)) or ("main",),
         roles=tuple(role for role in ROLES if role in roles),
-        drafted=lambda body, values, allow: _drafted(own, body, lengths(values), allow),
+        drafted=lambda body, values, allow: _drafted(own_style, body, lengths(values), allow),
         checked=lambda pattern, body, _: (
             *_checked(pattern),
-            *_checked_as_house(own, pattern, body),
+            *_checked_as_house(own_style, pattern, body),
         ),
     )
 
 
-def own_points(own: OwnPiece, formulas: Formulas) -> tuple[Point, ...]:
+def own_points(own_piece: OwnPiece, formulas: Formulas) -> tuple[Point, ...]:
     """Where the points of a piece lie.
 
     Raises:
         DraftRefused: a formula gives no length; names piece, point and formula.
     """
     found = []
-    for number, row in enumerate(own.points, 1):
+    for number, row in enumerate(own_piece.points, 1):
         place = []
         for axis, text in (("down", row.down), ("across", row.across)):
             try:
@@ -159,23 +164,25 @@ def own_points(own: OwnPiece, formulas: Formulas) -> tuple[Point, ...]:
                 raise DraftRefused(
                     say(
                         "own_style.point",
-                        own=own.name,
+                        own=own_piece.name,
                         number=number,
                         row=row.name,
                         axis=axis,
                         reason=words_of(reason),
                     ),
-                    own.id,
+                    own_piece.id,
                 ) from None
         found.append((place[0], place[1]))
     return tuple(found)
 
 
-def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: Allowances) -> Pattern:
+def _drafted(
+    own_style: OwnStyle, body: Body, options: Mapping[str, float], allow: Allowances
+) -> Pattern:
     formulas = Formulas({**body.measurements_mm, **options})
-    pieces = tuple(_piece(piece, formulas, allow) for piece in own.pieces)
+    pieces = tuple(_piece(piece, formulas, allow) for piece in own_style.pieces)
     if not pieces:
-        raise DraftRefused(say("own_style.no-piece-yet-add", own=own.name), own.id)
+        raise DraftRefused(say("own_style.no-piece-yet-add", own=own_style.name), own_style.id)
     seams: list[Seam] = []
     for k, one in enumerate(pieces):
         for other in pieces[k + 1 :]:
@@ -184,23 +191,29 @@ def _drafted(own: OwnStyle, body: Body, options: Mapping[str, float], allow: All
                 for edge in one.edges
                 if edge.kind is EdgeKind.SEAM and any(e.name == edge.name for e in other.edges)
             ]
-    return Pattern(style=own.id, pieces=pieces, seams=tuple(seams))
+    return Pattern(style=own_style.id, pieces=pieces, seams=tuple(seams))
 
 
-def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
-    if len(own.points) < 3:
+def _piece(own_piece: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
+    if len(own_piece.points) < 3:
         raise DraftRefused(
-            say("own_style.points-piece-needs-three", own=own.name, points=len(own.points)),
-            own.id,
+            say(
+                "own_style.points-piece-needs-three",
+                own=own_piece.name,
+                points=len(own_piece.points),
+            ),
+            own_piece.id,
         )
-    places = own_points(own, formulas)
-    _check_apart(own, places)
-    rows = _edge_rows(own, _segments(own, places))
+    places = own_points(own_piece, formulas)
+    _check_apart(own_piece, places)
+    rows = _edge_rows(own_piece, _segments(own_piece, places))
     folded = any(role == "fold" for _, _, role in rows)
-    allowances = {row.edge: row.allowance_mm for row in own.points if row.allowance_mm is not None}
+    allowances = {
+        row.edge: row.allowance_mm for row in own_piece.points if row.allowance_mm is not None
+    }
     made = Piece(
-        id=own.id,
-        name=own.name,
+        id=own_piece.id,
+        name=own_piece.name,
         edges=tuple(
             edge
             if edge.kind is EdgeKind.FOLD
@@ -209,45 +222,47 @@ def _piece(own: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
         ),
         cuts=(
             Cut(
-                material=own.material,
-                copies=own.copies,
-                pair=own.pair and not folded and own.copies % 2 == 0,
+                material=own_piece.material,
+                copies=own_piece.copies,
+                pair=own_piece.pair and not folded and own_piece.copies % 2 == 0,
                 on_fold=folded,
             ),
         ),
-        grain_deg=own.grain_deg,
+        grain_deg=own_piece.grain_deg,
         points=tuple(
             point(row.name, at, f"down {row.down}, across {row.across}")
-            for row, at in zip(own.points, places, strict=True)
+            for row, at in zip(own_piece.points, places, strict=True)
         ),
     )
     try:
         simple_outline(net_line(made))
     except BadOutline as reason:
         raise DraftRefused(
-            say("own_style.look-order-points", own=own.name, reason=words_of(reason)), own.id
+            say("own_style.look-order-points", own=own_piece.name, reason=words_of(reason)),
+            own_piece.id,
         ) from None
     return made
 
 
-def _check_apart(own: OwnPiece, places: Sequence[Point]) -> None:
+def _check_apart(own_piece: OwnPiece, places: Sequence[Point]) -> None:
     """Raises ``DraftRefused`` when a point lies on the next one."""
     for k, (here, there) in enumerate(zip(places, (*places[1:], places[0]), strict=True)):
         if math.dist(here, there) < 0.01:
-            name = own.points[k].name
+            name = own_piece.points[k].name
             raise DraftRefused(
-                say("own_style.point-lies-next-one-move", own=own.name, k=k + 1, name=name), own.id
+                say("own_style.point-lies-next-one-move", own=own_piece.name, k=k + 1, name=name),
+                own_piece.id,
             )
 
 
-def _edge_rows(own: OwnPiece, segments: Sequence[Segment]) -> list[tuple[str, Path, str]]:
+def _edge_rows(own_piece: OwnPiece, segments: Sequence[Segment]) -> list[tuple[str, Path, str]]:
     """The edges of a piece, each with its name, path and role; one may run over the first point.
 
     Raises:
         DraftRefused: two edges have one name, or a fold is not straight.
     """
     rows: list[tuple[str, Path, str]] = []
-    for row, segment in zip(own.points, segments, strict=True):
+    for row, segment in zip(own_piece.points, segments, strict=True):
         if rows and rows[-1][0] == row.edge:
             rows[-1] = (row.edge, (*rows[-1][1], segment), rows[-1][2])
         else:
@@ -258,19 +273,22 @@ def _edge_rows(own: OwnPiece, segments: Sequence[Segment]) -> list[tuple[str, Pa
     doubled = next((name for name in names if names.count(name) > 1), None)
     if doubled is not None:
         raise DraftRefused(
-            say("own_style.two-edges-called-give-each", own=own.name, doubled=doubled), own.id
+            say("own_style.two-edges-called-give-each", own=own_piece.name, doubled=doubled),
+            own_piece.id,
         )
     for _, path, role in rows:
         if role == "fold" and any(isinstance(segment, Cubic) for segment in path):
-            raise DraftRefused(say("own_style.edge-fold-must-straight", own=own.name), own.id)
+            raise DraftRefused(
+                say("own_style.edge-fold-must-straight", own=own_piece.name), own_piece.id
+            )
     return rows
 
 
-def _segments(own: OwnPiece, places: tuple[Point, ...]) -> list[Segment]:
+def _segments(own_piece: OwnPiece, places: tuple[Point, ...]) -> list[Segment]:
     """The lines between the points; curves run smoothly through points that follow each other."""
     count = len(places)
     made: list[Segment] = []
-    for k, row in enumerate(own.points):
+    for k, row in enumerate(own_piece.points):
         here, there = places[k], places[(k + 1) % count]
         if row.then == "across-down":
             corner = (here[0], there[1])
@@ -279,9 +297,11 @@ def _segments(own: OwnPiece, places: tuple[Point, ...]) -> list[Segment]:
             corner = (there[0], here[1])
             made.append(smooth(here, corner, corner, there, _ROUND))
         elif row.then == "curve":
-            before = places[k - 1] if own.points[k - 1].then == "curve" else here
+            before = places[k - 1] if own_piece.points[k - 1].then == "curve" else here
             after = (
-                places[(k + 2) % count] if own.points[(k + 1) % count].then == "curve" else there
+                places[(k + 2) % count]
+                if own_piece.points[(k + 1) % count].then == "curve"
+                else there
             )
             made.append(_through(before, here, there, after))
         else:
@@ -300,18 +320,18 @@ def _through(before: Point, here: Point, there: Point, after: Point) -> Cubic:
     )
 
 
-def _checked_as_house(own: OwnStyle, pattern: Pattern, body: Body) -> tuple[TapeCheck, ...]:
+def _checked_as_house(own_style: OwnStyle, pattern: Pattern, body: Body) -> tuple[TapeCheck, ...]:
     """The checks of the house style that this one was rewritten from, measured on these pieces."""
     from wickel.draft.styles import (
         STYLES,
     )  # every style of the house: this module is read before them
 
-    style = STYLES.get(own.house)
+    style = STYLES.get(own_style.house)
     if style is None:
         return ()
     options = {
         id: value
-        for id, value in own.house_options
+        for id, value in own_style.house_options
         if any(option.id == id for option in style.options)
     }
     try:
@@ -402,7 +422,7 @@ def own_from_pattern(
 
 
 def lost_in_rewriting(
-    pattern: Pattern, own: OwnStyle, body: Body, allow: Allowances
+    pattern: Pattern, own_style: OwnStyle, body: Body, allow: Allowances
 ) -> tuple[Sentence, ...]:
     """What a pattern has that it will not have any more once it is rewritten, each as a sentence
     without its stop.
@@ -410,7 +430,7 @@ def lost_in_rewriting(
     Raises:
         DraftRefused: the rewritten style cannot be drafted.
     """
-    after = draft(style_of(own), body, {}, allow)
+    after = draft(style_of(own_style), body, {}, allow)
     found = [lost for piece in pattern.pieces for lost in _lost_of(piece, after.piece(piece.id))]
     return tuple(found)
 

@@ -40,7 +40,7 @@ _ORDER = (
 _found: list[Style] = list(in_folder(sys.modules[__name__], "STYLE"))
 
 STYLES: Catalogue[Style] = Catalogue(
-    sorted(_found, key=lambda own: _ORDER.index(own.id) if own.id in _ORDER else len(_ORDER))
+    sorted(_found, key=lambda each: _ORDER.index(each.id) if each.id in _ORDER else len(_ORDER))
 ).with_more(installed("wickel.styles"))
 
 __all__ = ["STYLES"]

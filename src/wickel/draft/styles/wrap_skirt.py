@@ -115,26 +115,32 @@ class _Figures:
     overlap: float
 
 
-def _half(own: _Figures, allow: Allowances) -> Piece:
+def _half(figures: _Figures, allow: Allowances) -> Piece:
     """A front with its overlap or the back on the fold. Raises ``DraftRefused``: its flare does not
     open."""
-    front, waist, hip, long, level = own.front, own.waist, own.hip, own.long, own.level
-    inner = -own.overlap
+    front, waist, hip, long, level = (
+        figures.front,
+        figures.waist,
+        figures.hip,
+        figures.long,
+        figures.level,
+    )
+    inner = -figures.overlap
     id = "front" if front else "back"
     dart = min(MOST_DART_MM, max(0.0, 0.45 * (hip - waist)))
     dart = dart if dart >= 6 else 0.0
     across = waist + dart
-    if long - level <= FLARE_LONG * own.flare:
+    if long - level <= FLARE_LONG * figures.flare:
         raise DraftRefused(
-            say("wrap_skirt.flare-does-not-open-below", flare=own.flare, long=long - level),
+            say("wrap_skirt.flare-does-not-open-below", flare=figures.flare, long=long - level),
             "flare_mm",
             "below_knee_mm",
         )
     # the side is as long as the centre, so that the hem hangs level: its corner lies higher
-    corner = (level + swung_down(long - level, own.flare), hip + own.flare)
+    corner = (level + swung_down(long - level, figures.flare), hip + figures.flare)
     top = line((0.0, inner), (0.0, across))
     side: Path = (hip_curve(across, level, hip), Line((level, hip), corner))
-    hem = level_hem(corner, (corner[0] - level, own.flare), (long, 0.0))
+    hem = level_hem(corner, (corner[0] - level, figures.flare), (long, 0.0))
     if inner < 0:
         hem = (*hem, Line((long, 0.0), (long, inner)))
     pair = (Cut(material="main", copies=2, pair=True),)
@@ -156,23 +162,23 @@ def _half(own: _Figures, allow: Allowances) -> Piece:
         cuts=pair if front else (Cut(material="main", copies=1, on_fold=True),),
         notches=(
             Notch(name="hip", edge="side", at_mm=length(side[:1])),
-            *((Notch(name="centre front", edge="waist", at_mm=own.overlap),) if front else ()),
+            *((Notch(name="centre front", edge="waist", at_mm=figures.overlap),) if front else ()),
         ),
         inner_lines=(dart_on(top, middle, dart, DART_LONG_MM),) if dart else (),
-        points=_points(own, across, corner),
+        points=_points(figures, across, corner),
     )
 
 
-def _points(own: _Figures, across: float, corner: Point) -> tuple[ConstructionPoint, ...]:
-    edge = "over the centre by the overlap" if own.front else "start"
+def _points(figures: _Figures, across: float, corner: Point) -> tuple[ConstructionPoint, ...]:
+    edge = "over the centre by the overlap" if figures.front else "start"
     return (
-        point("waist at the edge", (0.0, -own.overlap), edge),
+        point("waist at the edge", (0.0, -figures.overlap), edge),
         point("waist at the side", (0.0, across), "quarter of the waist and ease, and the dart"),
-        point("hip", (own.level, own.hip), "quarter of the hip and ease"),
+        point("hip", (figures.level, figures.hip), "quarter of the hip and ease"),
         point(
             "hem at the side", corner, "wider by the flare, as far down the seam as in the middle"
         ),
-        point("hem at the edge", (own.long, -own.overlap), "length"),
+        point("hem at the edge", (figures.long, -figures.overlap), "length"),
     )
 
 

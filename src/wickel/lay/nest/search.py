@@ -271,7 +271,7 @@ class _Search:
         # pushing takes time: only lays within reach of the best are worth it
         near = sorted(
             (lay for lay in lays if lay.length_mm <= best.length_mm * PUSHED_WITHIN),
-            key=lambda own: own.length_mm,
+            key=lambda each: each.length_mm,
         )
         for lay in near[: 3 if n <= 40 else 1]:
             pushed = self._pushed(tables, lay, min(orders, self.effort))

@@ -100,16 +100,16 @@ MANY_STRETCHES, CLOSED_MM = 2000, 4.0
 """Of more stretches than that those are taken for one that have less than so much between them."""
 
 
-def _closed(own: Stretches) -> Stretches:
+def _closed(stretches: Stretches) -> Stretches:
     """Stretches of a very finely cut outline without the gaps that nothing of use fits into."""
-    if len(own.band) <= MANY_STRETCHES:
-        return own
+    if len(stretches.band) <= MANY_STRETCHES:
+        return stretches
     far = (
-        1.0 + 4.0 * float(np.abs(own.reach).max()) + CLOSED_MM
+        1.0 + 4.0 * float(np.abs(stretches.reach).max()) + CLOSED_MM
     )  # sets bands apart, so that one pass does for all
-    order = np.lexsort((own.reach[:, 0], own.band))
-    band = own.band[order]
-    left, right = (own.reach[order, k] + band * far for k in (0, 1))
+    order = np.lexsort((stretches.reach[:, 0], stretches.band))
+    band = stretches.band[order]
+    left, right = (stretches.reach[order, k] + band * far for k in (0, 1))
     begins = np.flatnonzero(
         np.concatenate(([True], left[1:] > np.maximum.accumulate(right)[:-1] + CLOSED_MM))
     )
@@ -167,27 +167,27 @@ def bands_of(candidate: Candidate, grid: Grid) -> Bands:
     if lattice[0] == 0:  # what is bound along cannot be pushed there: it must not even touch
         inner = _inner(candidate.outline, above, grid.dy / grid.bands, grid.slack * grid.dx)
     steps = math.floor((candidate.high_mm + box.min_y - low) / grid.dy + 1e-9)
-    outer, inner = (Stretches(own.band, own.reach + shift) for own in (outer, inner))
+    outer, inner = (Stretches(band.band, band.reach + shift) for band in (outer, inner))
     return Bands(outer, inner, box.max_x + shift, base, above, steps, shift, lattice)
 
 
 def _on_lattice(
-    own: Lattice, candidate: Candidate, min_y: float, grid: Grid
+    lattice: Lattice, candidate: Candidate, min_y: float, grid: Grid
 ) -> tuple[float, float, tuple[int, ...]]:
     """The lowest place on the lattice, how far right of its column's line the outline stands, and
     the grid's lattice.
 
     The grid's cells must go into the repeat a whole number of times (``grid_for``).
     """
-    along = 0 if own.along_mm is None else round(own.along_mm / grid.dx)
-    column = math.floor(own.x_mm / grid.dx + 1e-9)
-    shift = own.x_mm - column * grid.dx if own.along_mm is not None else 0.0
+    along = 0 if lattice.along_mm is None else round(lattice.along_mm / grid.dx)
+    column = math.floor(lattice.x_mm / grid.dx + 1e-9)
+    shift = lattice.x_mm - column * grid.dx if lattice.along_mm is not None else 0.0
     low, across, offset = candidate.low_mm, 0, 0
-    if own.across_mm is not None:
-        k = math.ceil((candidate.low_mm - own.y_mm) / own.across_mm - 1e-9)
-        low = own.y_mm + k * own.across_mm
-        column += round(k * own.offset_mm / grid.dx)
-        across, offset = round(own.across_mm / grid.dy), round(own.offset_mm / grid.dx)
+    if lattice.across_mm is not None:
+        k = math.ceil((candidate.low_mm - lattice.y_mm) / lattice.across_mm - 1e-9)
+        low = lattice.y_mm + k * lattice.across_mm
+        column += round(k * lattice.offset_mm / grid.dx)
+        across, offset = round(lattice.across_mm / grid.dy), round(lattice.offset_mm / grid.dx)
     low += min_y
     base = math.floor(low / grid.dy + 1e-9)
     shift = 0.0 if abs(shift) < 1e-9 else shift
