@@ -5,6 +5,7 @@ from dataclasses import replace
 
 import pytest
 
+from tests.draft.pairwise import pairwise
 from wickel.body import CHARTS, MEASUREMENTS, size_body
 from wickel.draft import (
     STYLES,
@@ -203,6 +204,33 @@ def test_every_figure_that_is_changed_changes_the_draft_or_is_refused_by_name():
         assert checks
     # a neck no wider than its true point, a curve cut short by its sleeve, a line above the curve
     assert {id for _, _, id in without} <= DRAWN_ONLY_WHERE_THEY_REACH
+
+
+def figures_of_other_answers(style):
+    """The figures that only come with other answers than the usual ones, each with the first
+    answers that bring it."""
+    known = {figure.id for figure in drafted(style.id, size=middle(style)).figures}
+    for row in pairwise(style):
+        made, _ = drafted_or_refused(style.id, None, middle(style), **row)
+        for figure in () if made is None else made.figures:
+            if figure.id not in known:
+                known.add(figure.id)
+                yield row, made, figure
+
+
+@pytest.mark.parametrize("style", LEDGERS, ids=IDS)
+def test_every_figure_of_other_answers_changes_the_draft_too(style):
+    for row, before, figure in figures_of_other_answers(style):
+        given = {figure.id: step(figure)}
+        after, refusal = drafted_or_refused(style.id, given, middle(style), **row)
+        if refusal is not None:
+            assert refusal.concerns, figure.id
+            continue
+        assert after.figure(figure.id) == pytest.approx(figure.value + step(figure).mm), figure.id
+        assert after.pieces != before.pieces or figure.id in DRAWN_ONLY_WHERE_THEY_REACH, (
+            figure.id,
+            row,
+        )
 
 
 DRAWN_ONLY_WHERE_THEY_REACH = {"chest.down.front", "chest.down.back", "bust.down.back"}

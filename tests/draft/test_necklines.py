@@ -5,7 +5,7 @@ import math
 import pytest
 
 from wickel.body import WOMEN, size_body
-from wickel.draft import STYLES, Allowances, DraftRefused, draft, tape_checks
+from wickel.draft import STYLES, Allowances, DraftRefused, Length, draft, tape_checks
 from wickel.draft.necklines import KINDS, neck_facing, neckline
 from wickel.geometry import area, length
 from wickel.pattern import Cut, edge_length, net_line
@@ -56,3 +56,42 @@ def test_a_bodice_with_any_neck_holds_its_checks_at_every_size(kind, size):
     assert all(check.held for check in tape_checks(STYLES["bodice"], pattern, body, options))
     facing = pattern.piece("front-facing")
     assert edge_length(facing, "neck") == pytest.approx(edge_length(pattern.piece("front"), "neck"))
+
+
+def test_a_boat_that_the_maker_gives_is_as_deep_as_it_is_given():
+    options = {"neck": "boat"}
+    usual = draft(STYLES["bodice"], size_body("92"), options, Allowances())
+    across = usual.figure("neck.across.front")
+    assert usual.figure("neck.down.front") == pytest.approx(min(82.0, 0.45 * across))
+    deep = {"neck.down.front": Length(70.0)}
+    made = draft(STYLES["bodice"], size_body("92"), options, Allowances(), deep)
+    assert made.piece("front").edge("neck").start[0] == pytest.approx(70.0)
+
+
+def test_a_slit_a_high_neck_and_a_collar_are_the_maker_s_own():
+    def bodice(options, figures):
+        return draft(STYLES["bodice"], size_body("92"), options, Allowances(), figures)
+
+    slit = bodice({"neck": "slit"}, {"neck.slit": Length(90.0)})
+    (mark,) = (m for m in slit.piece("front").inner_lines if m.name == "slit")
+    assert length(mark.path) == pytest.approx(90.0)
+    high = bodice({"neck": "high"}, {"neck.rise.back": Length(20.0)})
+    # the neck end of the seam rises so far above the shoulder line
+    assert high.figure("neck.rise.front") == 38.0
+    usual = bodice({"neck": "high"}, {})
+    seam = [pattern.piece("back").edge("shoulder") for pattern in (usual, high)]
+    assert length(seam[0].path) - length(seam[1].path) == pytest.approx(18.0, abs=0.2)
+    shirt = bodice({"collar": "shirt"}, {"collar.fall": Length(70.0), "collar.stand": Length(25.0)})
+    assert edge_length(shirt.piece("collar"), "centre") == pytest.approx(70.0)
+    assert edge_length(shirt.piece("collar-stand"), "centre") == pytest.approx(25.0)
+
+
+def test_buttons_lie_where_the_maker_has_them():
+    given = {"button.first": Length(20.0), "button.gap": Length(75.0)}
+    made = draft(STYLES["bodice"], size_body("92"), {"closing": "front"}, Allowances(), given)
+    front = made.piece("front")
+    long = edge_length(front, "front edge")
+    places = sorted(long - notch.at_mm for notch in front.notches if "button" in notch.name)
+    assert places == pytest.approx([20.0 + 75.0 * k for k in range(len(places))])
+    # below the last there is room for one more, and not for two
+    assert places[-1] + 75.0 <= long - 20.0 < places[-1] + 150.0

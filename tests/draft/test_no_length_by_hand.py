@@ -20,6 +20,15 @@ FILES = (
     "torso.py",
     "legs.py",
     "sleeves.py",
+    "collars.py",
+    "facings.py",
+    "fastenings.py",
+    "necklines.py",
+    "parts.py",
+    "pockets.py",
+    "torso_panels.py",
+    "upper.py",
+    "circles.py",
 )
 TAKES = ("length", "both", "solved", "number", "angle")
 ASKS = ("LengthOption", "ChoiceOption", "TapeCheck")
@@ -30,6 +39,7 @@ KNOWN = {
     ("styles/knit_top.py", 90.0),  # degrees: ribs run across
     ("legs.py", 90.0),  # how far down a pleat is marked
     ("grown_on.py", 30.0),  # what a style without a ledger leaves of its shoulder
+    ("parts.py", 6),  # a sixth of the bust
     ("torso.py", 25.0),
     ("torso.py", 40.0),
 }
@@ -47,6 +57,8 @@ def literals(path):
                 ok = ok or name in ASKS
                 of_ledger = getattr(getattr(child.func, "value", None), "id", "") == "ledger"
                 ok = ok or (of_ledger and name in TAKES)
+            # what is usual of a value where a style has no ledger yet
+            ok = ok or (isinstance(child, ast.AnnAssign) and isinstance(node, ast.ClassDef))
             if isinstance(child, ast.FunctionDef):
                 asks = child.name.endswith(("_options", "checked", "_checks"))
                 ok = ok or asks

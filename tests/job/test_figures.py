@@ -371,7 +371,7 @@ def point(job):
 
 def test_a_point_that_no_figure_moves_stays():
     with pytest.raises(ValueError, match="No figure"):
-        dragged(JOB, DRESS, "pocket", "finger tip", (0.0, 0.0))
+        dragged(JOB, DRESS, "pocket", "top of the opening", (10.0, 10.0))
     with pytest.raises(ValueError, match="no point"):
         dragged(JOB, DRESS, "front", "pocket tip", (0.0, 0.0))
 

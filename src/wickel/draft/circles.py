@@ -18,6 +18,11 @@ from wickel.pattern import ConstructionPoint, Cut, Notch, Piece, edge_length
 from wickel.wording import say
 
 MOST_PANEL_DEG = 180.0
+_ROUND_DEG = 360
+_ARC_DEG = 30.0
+_BIAS_DEG = 45.0
+_LEAST_ROUND_MM = 5.0
+"""The seam of a circle lies at least so far beyond its allowance from the middle."""
 
 
 def radius(seam_mm: float, fraction: float) -> float:
@@ -31,7 +36,7 @@ def arc(radius_mm: float, from_deg: float, to_deg: float) -> Path:
     The usual control length 4/3 · tan(step/4) keeps such pieces within a thousandth of a
     millimetre.
     """
-    steps = max(1, math.ceil(abs(to_deg - from_deg) / 30.0))
+    steps = max(1, math.ceil(abs(to_deg - from_deg) / _ARC_DEG))
     each = math.radians((to_deg - from_deg) / steps)
     reach = 4 / 3 * math.tan(each / 4) * radius_mm
     path = []
@@ -94,7 +99,7 @@ class Circle:
     @property
     def half_deg(self) -> float:
         """Half the angle of a panel."""
-        return 360 * self.fraction / self.panels / 2
+        return _ROUND_DEG * self.fraction / self.panels / 2
 
 
 def circle_panel(
@@ -138,7 +143,7 @@ def circle_panel(
         )
         if zip_mm
         else (),
-        grain_deg=45.0 if bias else 0.0,
+        grain_deg=_BIAS_DEG if bias else 0.0,
         points=_panel_points(inner, circle),
     )
 
@@ -149,12 +154,12 @@ def _check_circle(name: str, circle: Circle, inner: float, allow: Allowances) ->
         raise DraftRefused(
             say(
                 "circles.panel-cannot-more-than-half",
-                fraction=math.ceil(360 * circle.fraction / MOST_PANEL_DEG),
+                fraction=math.ceil(_ROUND_DEG * circle.fraction / MOST_PANEL_DEG),
             ),
             "panels",
             "circle",
         )
-    if inner <= allow["waist"] + 5:
+    if inner <= allow["waist"] + _LEAST_ROUND_MM:
         raise DraftRefused(
             say(
                 "circles.drawn-radius-which-leaves",

@@ -8,9 +8,11 @@ upper edge, across from the centre back.
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass, replace
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import Ledger
 from wickel.draft.parts import Strip, bisect, edges, line, point, rectangle
 from wickel.draft.style import ChoiceOption, LengthOption
 from wickel.geometry import Cubic, length
@@ -18,11 +20,69 @@ from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
 from wickel.wording import say
 
 COLLARS = {"none": "none", "stand": "a stand", "shirt": "a shirt collar", "roll": "a wrapped roll"}
-RISE_MM = 14.0
-"""The front end of a stand rises so far above its centre back."""
-FALL_RISE_MM = 8.0
-LEAN_DEG = 10.0
-"""The front end of a stand leans back from the upright."""
+_BIAS_DEG = 45.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CollarSize:
+    """The figures of a collar, in mm: its height; the stand of a shirt collar; how far the front
+    end of a stand rises above its centre back and leans back from the upright; of the part that
+    turns down its depth at the centre back, the rise of its seam, and how far its point goes out
+    past the front end and lies above the depth."""
+
+    high: float
+    stand: float
+    rise: float = 14.0
+    lean_deg: float = 10.0
+    fall: float
+    fall_rise: float = 8.0
+    point_out: float = 22.0
+    point_up: float = 4.0
+
+    @classmethod
+    def usual(cls, high_mm: float) -> CollarSize:
+        """What is usual for a collar so high."""
+        return cls(high=high_mm, stand=min(high_mm, MOST_STAND_MM), fall=high_mm + COVER_MM)
+
+
+MOST_STAND_MM = 32.0
+"""The stand of a shirt collar is usually no higher than this."""
+COVER_MM = 36.0
+"""A shirt collar is usually so much deeper than it is high, to cover its stand and turn over."""
+
+
+def collar_by(ledger: Ledger, kind: str) -> CollarSize:
+    """The figures of a collar of a kind; those that it has no use for are as usual."""
+    size = CollarSize.usual(
+        ledger.length("collar.high", "collar", "Height of the collar", (15, 120))
+    )
+    if kind == "shirt":
+        size = replace(
+            size,
+            stand=ledger.length(
+                "collar.stand", "min(collar_high, 3.2 cm)", "Height of its stand", (10, 60)
+            ),
+            fall=ledger.length(
+                "collar.fall", "collar_high + 3.6 cm", "Collar at the centre back", (30, 160)
+            ),
+            fall_rise=ledger.length(
+                "collar.fall_rise", "0.8 cm", "Rise of its seam to the front", (0, 40)
+            ),
+            point_out=ledger.length(
+                "collar.point_out", "2.2 cm", "Point of the collar out past its end", (-20, 80)
+            ),
+            point_up=ledger.length(
+                "collar.point_up", "0.4 cm", "Point of the collar above its depth", (-60, 60)
+            ),
+        )
+    if kind in ("stand", "shirt"):
+        size = replace(
+            size,
+            rise=ledger.length("collar.rise", "1.4 cm", "Rise of the stand to the front", (0, 50)),
+            lean_deg=ledger.angle("collar.lean", 10.0, "Front end of the stand leans by", (0, 30)),
+        )
+    return size
+
 
 COLLAR_OPTIONS = (
     ChoiceOption(id="collar", question="The collar is", default="none", choices=COLLARS),
@@ -39,7 +99,7 @@ def collar_pieces(
     kind: str,
     half_neck_mm: float,
     extension_mm: float,
-    height_mm: float,
+    size: CollarSize,
     allow: Allowances,
     *,
     opens_behind: bool = False,
@@ -57,21 +117,23 @@ def collar_pieces(
             id="collar",
             name="Roll collar",
             long_mm=2 * half_neck_mm,
-            high_mm=4 * height_mm,
+            high_mm=4 * size.high,
             cuts=(Cut(material="main", copies=1),),
             role="neck",
             fold_line=True,
-            grain_deg=45.0,
+            grain_deg=_BIAS_DEG,
         )
         return (rectangle(strip, allow),)
     if kind == "stand":
         if opens_behind:
-            return (_straight_stand(half_neck_mm, height_mm, allow),)
-        return (_stand("collar", "Stand collar", half_neck_mm, extension_mm, height_mm, allow),)
-    stand_mm = min(height_mm, 32.0)
+            return (_straight_stand(half_neck_mm, size.high, allow),)
+        return (
+            _stand(("collar", "Stand collar"), half_neck_mm, extension_mm, size.high, size, allow),
+        )
+    named = ("collar-stand", "Collar stand")
     return (
-        _stand("collar-stand", "Collar stand", half_neck_mm, extension_mm, stand_mm, allow),
-        _fall(half_neck_mm, height_mm + 12.0, allow),
+        _stand(named, half_neck_mm, extension_mm, size.stand, size, allow),
+        _fall(half_neck_mm, size, allow),
     )
 
 
@@ -116,15 +178,21 @@ def _seam_line(down: float, half_mm: float, rise: float) -> Cubic:
 
 
 def _stand(
-    id: str, name: str, half_neck: float, extension: float, height: float, allow: Allowances
+    named: tuple[str, str],
+    half_neck: float,
+    extension: float,
+    height: float,
+    size: CollarSize,
+    allow: Allowances,
 ) -> Piece:
-    low = _seam_line(height, half_neck + extension, RISE_MM)
+    id, name = named
+    low = _seam_line(height, half_neck + extension, size.rise)
     end = low.end
-    lean = math.radians(LEAN_DEG)
+    lean = math.radians(size.lean_deg)
     top_front = (end[0] - height * math.cos(lean), end[1] - 0.5 * height * math.sin(lean))
     top = Cubic(
         top_front,
-        (top_front[0] + 0.3 * RISE_MM, 0.75 * top_front[1]),
+        (top_front[0] + 0.3 * size.rise, 0.75 * top_front[1]),
         (0.0, 0.4 * top_front[1]),
         (0.0, 0.0),
     )
@@ -157,12 +225,15 @@ def _stand(
     )
 
 
-def _fall(half_neck: float, height: float, allow: Allowances) -> Piece:
+def _fall(half_neck: float, size: CollarSize, allow: Allowances) -> Piece:
     """The part of a shirt collar that turns down; it ends at the centre front."""
-    low = _seam_line(height, half_neck, FALL_RISE_MM)
-    deep = 2 * height + 24.0
-    end, tip = low.end, (2 * height + 20.0, low.end[1] + 22.0)
-    outer = Cubic((deep, 0.0), (deep, 0.4 * end[1]), (deep - 10.0, 0.8 * end[1]), tip)
+    height = size.fall_rise
+    low = _seam_line(height, half_neck, size.fall_rise)
+    deep = height + size.fall
+    end = low.end
+    tip = (deep - size.point_up, end[1] + size.point_out)
+    handle = (deep - 2.5 * size.point_up, 0.8 * end[1])
+    outer = Cubic((deep, 0.0), (deep, 0.4 * end[1]), handle, tip)
     return Piece(
         id="collar",
         name="Collar",

@@ -4,36 +4,87 @@ bindings."""
 from __future__ import annotations
 
 import math
-from dataclasses import replace
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.facings import edge_facing
+from wickel.draft.ledger import Ledger
 from wickel.draft.operations import extend
 from wickel.draft.parts import Strip, rectangle
 from wickel.pattern import Cut, Notch, Piece, edge_length
 
 LEAST_BUTTON_GAP_MM = 70.0
+FIRST_BUTTON_MM = 15.0
+"""From the upper end of a front edge to its first button."""
+_ROOM = 1.3
+"""Buttons lie at least so many times the least gap apart before one more is set."""
+_BIAS_DEG = 45.0
+_SAME = 1e-6
 BINDINGS = {"single": 4, "doubled": 6, "raw": 2}
 """Width of a bias strip as a multiple of the finished binding: both edges turned in, doubled, raw
 on knit."""
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Buttons:
+    """Where the buttons of an edge lie, in mm from its upper end: the first, and one every so
+    much."""
+
+    first: float
+    gap: float
+
+    def places(self, long_mm: float) -> tuple[float, ...]:
+        """How far from the upper end each of them lies, on an edge so long; below the last there is
+        room for one more."""
+        if self.gap <= 0 or self.first >= long_mm:
+            return ()
+        count = max(1, math.floor((long_mm - 2 * self.first) / self.gap + _SAME))
+        return tuple(self.first + k * self.gap for k in range(count))
+
+
+def usual_gap_mm(long_mm: float, first_mm: float) -> float:
+    """From button to button on an edge so long: an even part of it, as wide as is usual."""
+    count = max(2, math.floor(long_mm / LEAST_BUTTON_GAP_MM / _ROOM))
+    return (long_mm - 2 * first_mm) / count
+
+
+def usual_buttons(long_mm: float) -> Buttons:
+    """The buttons of an edge so long, as is usual."""
+    return Buttons(first=FIRST_BUTTON_MM, gap=usual_gap_mm(long_mm, FIRST_BUTTON_MM))
+
+
+def buttons_by(ledger: Ledger, long_mm: float) -> Buttons:
+    """The buttons of an edge so long, as the maker has them."""
+    ledger.know("front_edge", long_mm)
+    first = ledger.length("button.first", "1.5 cm", "First button from the upper end", (5, 60))
+    gap = ledger.solved(
+        "button.gap",
+        lambda: usual_gap_mm(long_mm, first),
+        "From button to button",
+        of=("front_edge", "button_first"),
+    )
+    return Buttons(first=first, gap=gap)
+
+
 def button_stand(
-    front: Piece, stand_mm: float, facing_mm: float, allow: Allowances
+    front: Piece,
+    stand_mm: float,
+    facing_mm: float,
+    allow: Allowances,
+    buttons: Callable[[float], Buttons] = usual_buttons,
 ) -> tuple[Piece, Piece]:
     """A front on the fold as two fronts that overlap by twice the stand, with the facing of edge
     and neck.
 
-    Buttonholes are notched on the front edge, the top one half a gap below the neck.
+    Buttonholes are notched on the front edge; ``buttons`` says where, for an edge so long.
     """
     opened = extend(front, "centre", stand_mm, name="front edge", allowance_mm=allow["facing"])
     long = edge_length(opened, "front edge")
-    count = max(2, math.floor(long / LEAST_BUTTON_GAP_MM / 1.3))
-    gap = (long - 30.0) / count
     # the front edge runs from the hem up to the neck
     holes = tuple(
-        Notch(name=f"button {k + 1}", edge="front edge", at_mm=long - 15.0 - k * gap)
-        for k in range(count)
+        Notch(name=f"button {k}", edge="front edge", at_mm=long - at)
+        for k, at in enumerate(buttons(long).places(long), 1)
     )
     opened = replace(opened, notches=(*opened.notches, *holes))
     strip = edge_facing(opened, ("front edge", "neck"), facing_mm, allow)
@@ -74,7 +125,7 @@ def bias_strip(
             high_mm=BINDINGS["single"] * finished_mm,
             cuts=(Cut(material="main", copies=copies),),
             fold_line=True,
-            grain_deg=45.0,
+            grain_deg=_BIAS_DEG,
         ),
         allow,
     )

@@ -6,9 +6,11 @@ Points are (down, across) in mm. A neckline runs from the centre up to the shoul
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from wickel.draft.allowances import Allowances
+from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.parts import edges, line, point, round_neck
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line, Path, Point, smooth
@@ -33,6 +35,68 @@ HIGH_MM = 38.0
 MOST_HIGH_WIDTH_MM = 95.0
 
 SLIT_MM = 120.0
+_SLIT_FACED_MM = 30.0
+"""A facing goes on so far below a slit."""
+_BOAT_LEAST_MM = 20.0
+_HIGH_CENTRE_MM = 6.0
+"""At the centre a high neck rises by so much more than at the shoulder."""
+_HIGH_LEAST_MM = 12.0
+"""The upper edge of a high neck lies at least so far lower at the centre than at the shoulder."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NeckSize:
+    """What a neckline has beyond its width and depth, in mm: how far a high neck rises at the
+    shoulder, how deep its centre lies (None: by its depth and rise), and how long a slit is.
+
+    ``as_given``: depth and width are drawn as they are, whatever is usual of the kind.
+    """
+
+    rise: float = HIGH_MM
+    centre: float | None = None
+    slit: float = SLIT_MM
+    as_given: bool = False
+
+
+def boat_rule(deep: str) -> str:
+    """The rule of the depth of a boat neck, from that of another: hardly curved for its width."""
+    return f"min({deep}, 0.45*neck_across)"
+
+
+def neck_size_by(
+    ledger: Ledger, kinds: tuple[str, str], point: Callable[[str], Point]
+) -> tuple[NeckSize, NeckSize]:
+    """The figures that the necklines of front and back have beyond width and depth. ``point``
+    gives the neck end of the shoulder of a side."""
+    high = tuple(side for side, kind in zip(SIDES, kinds, strict=True) if kind == "high")
+    ledger.at("Neck")
+    rise = Both(HIGH_MM, HIGH_MM)
+    centre: Both | None = None
+    if high:
+        ledger.know("neck_point", Both(*(point(side)[0] for side in SIDES)))
+        rise = ledger.both(
+            "neck.rise", "3.8 cm", "High neck above the shoulder line", (10, 80), only=high
+        )
+        centre = ledger.both(
+            "neck.high_centre",
+            "max(neck_down - neck_rise - 0.6 cm, neck_point - neck_rise + 1.2 cm)",
+            "Upper edge of the high neck below the neck point, at the centre",
+            only=high,
+        )
+    slit = SLIT_MM
+    if "slit" in kinds:
+        slit = ledger.length("neck.slit", "12 cm", "Slit below the neck", (60, 200))
+    return (
+        NeckSize(
+            rise=rise.front,
+            centre=None if centre is None else centre.front,
+            slit=slit,
+            as_given=True,
+        ),
+        NeckSize(
+            rise=rise.back, centre=None if centre is None else centre.back, slit=slit, as_given=True
+        ),
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,6 +111,7 @@ class Neckline:
     path: Path
     base: Point
     rise: Path = ()
+    slit_mm: float = SLIT_MM
     marks: tuple[InnerLine, ...] = ()
 
     @property
@@ -64,7 +129,7 @@ class Neckline:
         depth = self.centre[0]
         if self.kind == "v":
             return line(outer_top, (depth + _V_FACING_MORE * width_mm, 0.0))
-        below = SLIT_MM + 30.0 if self.kind == "slit" else 0.0
+        below = self.slit_mm + _SLIT_FACED_MM if self.kind == "slit" else 0.0
         bottom = (depth + below + width_mm, 0.0)
         corner = (bottom[0], outer_top[1])
         if self.kind == "square":
@@ -72,8 +137,31 @@ class Neckline:
         return (smooth(outer_top, corner, corner, bottom, 0.55),)
 
 
-def neckline(kind: str, depth_mm: float, shoulder: Point) -> Neckline:
-    """A neckline of a kind (``KINDS``). A boat is no deeper than half its width.
+def _high(depth_mm: float, shoulder: Point, size: NeckSize) -> Neckline:
+    """A neck that stands up from the base of the neck. Raises ``DraftRefused``: it is too wide."""
+    width = shoulder[1]
+    if width > MOST_HIGH_WIDTH_MM and not size.as_given:
+        text = say(
+            "necklines.high-neck-stands-round-neck",
+            most_high_width_mm=MOST_HIGH_WIDTH_MM,
+            width=width,
+        )
+        raise DraftRefused(text, "neck_width_mm", "neck")
+    top = (shoulder[0] - size.rise, width - 2.0)
+    usual = max(depth_mm - size.rise - _HIGH_CENTRE_MM, top[0] + _HIGH_LEAST_MM)
+    centre = (usual if size.centre is None else size.centre, 0.0)
+    low = Cubic(
+        centre,
+        (centre[0], 0.55 * width),
+        (top[0] + 0.4 * (centre[0] - top[0]), width - 2.0),
+        top,
+    )
+    return Neckline(kind="high", path=(low,), base=shoulder, rise=(Line(top, shoulder),))
+
+
+def neckline(kind: str, depth_mm: float, shoulder: Point, size: NeckSize | None = None) -> Neckline:
+    """A neckline of a kind (``KINDS``). A boat is no deeper than half its width, unless ``size``
+    says that all is drawn as given.
 
     Raises:
         DraftRefused: it does not come below the shoulder line.
@@ -81,32 +169,15 @@ def neckline(kind: str, depth_mm: float, shoulder: Point) -> Neckline:
     """
     if kind not in KINDS:
         raise KeyError(kind)
-    if kind == "boat":
-        depth_mm = min(depth_mm, max(0.45 * shoulder[1], shoulder[0] + 20.0))
+    size = size or NeckSize()
+    if kind == "boat" and not size.as_given:
+        depth_mm = min(depth_mm, max(0.45 * shoulder[1], shoulder[0] + _BOAT_LEAST_MM))
     curve = round_neck(depth_mm, shoulder)
     start: Point = (depth_mm, 0.0)
     width = shoulder[1]
     rise = depth_mm - shoulder[0]
     if kind == "high":
-        if width > MOST_HIGH_WIDTH_MM:
-            raise DraftRefused(
-                say(
-                    "necklines.high-neck-stands-round-neck",
-                    most_high_width_mm=MOST_HIGH_WIDTH_MM,
-                    width=width,
-                ),
-                "neck_width_mm",
-                "neck",
-            )
-        top = (shoulder[0] - HIGH_MM, width - 2.0)
-        centre = (max(depth_mm - HIGH_MM - 6.0, top[0] + 12.0), 0.0)
-        low = Cubic(
-            centre,
-            (centre[0], 0.55 * width),
-            (top[0] + 0.4 * (centre[0] - top[0]), width - 2.0),
-            top,
-        )
-        return Neckline(kind=kind, path=(low,), base=shoulder, rise=(Line(top, shoulder),))
+        return _high(depth_mm, shoulder, size)
     if kind == "sweetheart":
         heart = Cubic(
             start,
@@ -122,9 +193,13 @@ def neckline(kind: str, depth_mm: float, shoulder: Point) -> Neckline:
         "v": line(start, shoulder),
         "square": (Line(start, (depth_mm, 0.92 * width)), Line((depth_mm, 0.92 * width), shoulder)),
     }
-    slit = InnerLine(name="slit", path=line(start, (depth_mm + SLIT_MM, 0.0)))
+    slit = InnerLine(name="slit", path=line(start, (depth_mm + size.slit, 0.0)))
     return Neckline(
-        kind=kind, path=paths[kind], base=shoulder, marks=(slit,) if kind == "slit" else ()
+        kind=kind,
+        path=paths[kind],
+        base=shoulder,
+        slit_mm=size.slit,
+        marks=(slit,) if kind == "slit" else (),
     )
 
 

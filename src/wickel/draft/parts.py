@@ -26,6 +26,9 @@ BAND_OPTIONS = (
 )
 """What every style with a waistband asks."""
 
+LEAST_NECK_MM = 5.0
+"""A neck is at least so much deeper than where it meets the shoulder."""
+
 CHEST_SIXTH_PLUS_MM = 38.1
 """Chest line = bust/6 + 1 1/2 in below the shoulder."""
 
@@ -258,7 +261,7 @@ def round_neck(depth_mm: float, shoulder: Point) -> Cubic:
         DraftRefused: the neck is not deeper than where it meets the shoulder.
     """
     down, width = shoulder
-    if depth_mm < down + 5:
+    if depth_mm < down + LEAST_NECK_MM:
         raise DraftRefused(
             say("parts.neck-deep-does-not-come", depth=depth_mm, down=down),
             "neck_width_mm",

@@ -5,9 +5,10 @@ Points are (down, across) in mm.
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from wickel.draft.allowances import Allowances
+from wickel.draft.ledger import Ledger
 from wickel.draft.operations.seams import NewSeam
 from wickel.draft.operations.splitting import split
 from wickel.draft.operations.spots import Spot, chain, remade, seam_stretch, spot_point
@@ -19,23 +20,55 @@ from wickel.wording import say
 
 OPENING_MM = 160.0
 END_MM = 15.0
-SLANT_IN_MM = 42.0
-SLANT_DOWN_MM = 165.0
-BAG_BELOW_MM = 120.0
+_TIP_SHARE, _WIDE_SHARE = 21 / 38, 16 / 19
+"""How deep and how wide a bag is, in parts of its mouth: a hand's length and a hand's width."""
+_BACK, _SWELL = 17 / 19, 8 / 19
+"""Where the back of a bag ends and swells, in parts of its mouth."""
+_OUT, _IN = 3 / 7, 10 / 21
+"""Where the curves of a bag's lower end begin to turn, in parts of its depth."""
 _PAIR = (Cut(material="main", copies=2, pair=True),)
 
 
-def seam_bag(allow: Allowances, opening_mm: float = OPENING_MM, end_mm: float = END_MM) -> Piece:
-    """A bag as deep as a hand, its opening on the side seam, with an end beyond it on either side;
-    larger and smaller bags are like it."""
-    mouth = opening_mm + 2 * end_mm
-    k = mouth / (OPENING_MM + 2 * END_MM)
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SeamBag:
+    """A bag in a seam, in mm: its opening, what it has beyond that at each end, how deep it hangs
+    below them and how far it reaches from the seam."""
 
-    def at(down: float, across: float) -> tuple[float, float]:
-        return (mouth + k * down, k * across)
+    opening: float = OPENING_MM
+    end: float = END_MM
+    deep: float = _TIP_SHARE * (OPENING_MM + 2 * END_MM)
+    wide: float = _WIDE_SHARE * (OPENING_MM + 2 * END_MM)
+
+
+def seam_bag_by(ledger: Ledger) -> SeamBag:
+    """The figures of a bag in a seam."""
+    return SeamBag(
+        opening=ledger.length("pocket.opening", "16 cm", "Opening of the pocket", (120, 220)),
+        end=ledger.length("pocket.end", "1.5 cm", "Bag beyond the opening, at each end", (5, 40)),
+        deep=ledger.length(
+            "pocket.deep", "21/38*(pocket_opening + 2*pocket_end)", "Bag below its ends", (60, 200)
+        ),
+        wide=ledger.length(
+            "pocket.wide",
+            "16/19*(pocket_opening + 2*pocket_end)",
+            "Bag from the seam",
+            (90, 240),
+        ),
+    )
+
+
+def seam_bag(allow: Allowances, bag: SeamBag | None = None) -> Piece:
+    """A bag as deep as a hand, its opening on the side seam, with an end beyond it on either
+    side."""
+    bag = bag or SeamBag()
+    opening_mm, end_mm = bag.opening, bag.end
+    mouth = opening_mm + 2 * end_mm
+
+    def at(deep: float, wide: float) -> tuple[float, float]:
+        return (mouth + deep * bag.deep, wide * bag.wide)
 
     top, below = (0.0, 0.0), (mouth, 0.0)
-    tip, back = at(105.0, 85.0), at(-20.0, 160.0)
+    tip, back = at(1.0, 0.53125), (mouth * _BACK, bag.wide)
     return Piece(
         id="pocket",
         name="Pocket bag",
@@ -44,9 +77,9 @@ def seam_bag(allow: Allowances, opening_mm: float = OPENING_MM, end_mm: float = 
             Edge(
                 name="bag",
                 path=(
-                    Cubic(below, at(45.0, 0.0), at(105.0, 35.0), tip),
-                    Cubic(tip, at(105.0, 135.0), at(50.0, 160.0), back),
-                    Cubic(back, at(-110.0, 160.0), (0.0, k * 95.0), top),
+                    Cubic(below, at(_OUT, 0.0), at(1.0, 0.21875), tip),
+                    Cubic(tip, at(1.0, 0.84375), at(_IN, 1.0), back),
+                    Cubic(back, (_SWELL * mouth, bag.wide), (0.0, 0.59375 * bag.wide), top),
                 ),
                 allowance_mm=allow["pocket"],
             ),
@@ -59,8 +92,8 @@ def seam_bag(allow: Allowances, opening_mm: float = OPENING_MM, end_mm: float = 
         points=(
             point("top of the opening", top, "start of the bag"),
             point("end of the opening", below, "opening and both its ends", "pocket.opening"),
-            point("finger tip", tip, "a hand's length below the opening"),
-            point("back of the bag", back, "a hand's width from the seam"),
+            point("finger tip", tip, "a hand's length below the opening", "pocket.deep"),
+            point("back of the bag", back, "a hand's width from the seam", "pocket.wide"),
         ),
     )
 
@@ -94,19 +127,34 @@ def patch(wide_mm: float, high_mm: float, allow: Allowances, *, copies: int = 2)
     )
 
 
-def slant(front: Piece, allow: Allowances) -> tuple[Piece, Piece, Piece]:
-    """A front with its corner cut away on a slant, the bag behind it, and the bag with the corner.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Slant:
+    """A slant pocket, in mm: how far in on the waist and how far down the side its edge runs, and
+    how far below that its bag hangs."""
 
-    Raises:
-        DraftRefused: the front's waist or side is too short for a pocket.
-    """
-    waist, side = edge_length(front, "waist"), edge_length(front, "side")
-    if waist < 2.8 * SLANT_IN_MM or side < SLANT_DOWN_MM + BAG_BELOW_MM + 40:
+    into: float = 42.0
+    down: float = 165.0
+    below: float = 120.0
+
+
+def slant_by(ledger: Ledger) -> Slant:
+    """The figures of a slant pocket."""
+    return Slant(
+        into=ledger.length("pocket.in", "4.2 cm", "Pocket on the waist, from the side", (20, 90)),
+        down=ledger.length("pocket.down", "16.5 cm", "Pocket down the side", (120, 220)),
+        below=ledger.length("pocket.below", "12 cm", "Bag below the pocket's edge", (60, 200)),
+    )
+
+
+def _check_slant(waist: float, side: float, size: Slant) -> None:
+    """Raises ``DraftRefused`` where a pocket does not go into a waist and a side so long."""
+    least_waist, least_side = 1.2 * size.into, size.down + size.below / 4
+    if waist < least_waist or side < least_side:
         raise DraftRefused(
             say(
                 "pockets.slant-pocket-needs-waist-side",
-                slant_in_mm=2.8 * SLANT_IN_MM,
-                slant_down_mm=SLANT_DOWN_MM + BAG_BELOW_MM + 40,
+                slant_in_mm=least_waist,
+                slant_down_mm=least_side,
                 waist=waist,
                 side=side,
             ),
@@ -114,20 +162,33 @@ def slant(front: Piece, allow: Allowances) -> tuple[Piece, Piece, Piece]:
             "waist",
             "leg_mm",
         )
+
+
+def slant(front: Piece, allow: Allowances, size: Slant | None = None) -> tuple[Piece, Piece, Piece]:
+    """A front with its corner cut away on a slant, the bag behind it, and the bag with the corner.
+
+    Raises:
+        DraftRefused: the front's waist or side is too short for a pocket.
+    """
+    size = size or Slant()
+    waist, side = edge_length(front, "waist"), edge_length(front, "side")
+    _check_slant(waist, side, size)
     top, foot = (
-        Spot(edge="waist", share=1 - SLANT_IN_MM / waist),
-        Spot(edge="side", share=SLANT_DOWN_MM / side),
+        Spot(edge="waist", share=1 - size.into / waist),
+        Spot(edge="side", share=size.down / side),
     )
     _, cut_away = split(front, top, foot, NewSeam(allow["pocket"], name="pocket edge"))
     # the bag goes along the waist well past the slant, and down the side below it
-    inner = Spot(edge="waist", share=1 - min(0.9 * waist, 3.2 * SLANT_IN_MM) / waist)
-    lower = Spot(edge="side", share=(SLANT_DOWN_MM + 30.0) / side)
+    inner = Spot(edge="waist", share=1 - min(0.9 * waist, 3.2 * size.into) / waist)
+    lower = Spot(edge="side", share=min(1.0, (size.down + size.below / 4) / side))
     (ax, ay), (bx, by) = spot_point(front, inner), spot_point(front, lower)
-    deep = bx + BAG_BELOW_MM - 30.0
+    hangs = size.below
+    deep = bx + 0.75 * hangs
+    turn, swell, end = deep - hangs / 3, deep + 0.1167 * hangs, deep - 0.4167 * hangs
     bottom = (
-        Line((bx, by), (deep - 40.0, by)),
-        Cubic((deep - 40.0, by), (deep + 14.0, by), (deep + 14.0, ay), (deep - 50.0, ay)),
-        Line((deep - 50.0, ay), (ax, ay)),
+        Line((bx, by), (turn, by)),
+        Cubic((turn, by), (swell, by), (swell, ay), (end, ay)),
+        Line((end, ay), (ax, ay)),
     )
     whole = remade(
         front,
@@ -140,8 +201,8 @@ def slant(front: Piece, allow: Allowances) -> tuple[Piece, Piece, Piece]:
     bag_waist, bag_side = edge_length(whole, "waist"), edge_length(whole, "side")
     _, bag = split(
         whole,
-        Spot(edge="waist", share=1 - SLANT_IN_MM / bag_waist),
-        Spot(edge="side", share=SLANT_DOWN_MM / bag_side),
+        Spot(edge="waist", share=1 - size.into / bag_waist),
+        Spot(edge="side", share=size.down / bag_side),
         NewSeam(
             allow["pocket"],
             name="pocket edge",

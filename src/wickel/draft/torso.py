@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.ledger import SIDES, Ledger
-from wickel.draft.necklines import Neckline, neckline
+from wickel.draft.necklines import Neckline, NeckSize, boat_rule, neck_size_by, neckline
 from wickel.draft.parts import (
     dart_on,
     edges,
@@ -242,13 +242,15 @@ def torso(
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TorsoCut:
     """How a torso is cut: its necks, whether it is ``plain`` (see ``torso``), the quarter that its
-    waist must pass (0: none), and the rule of its length below the waist."""
+    waist must pass (0: none), the rule of its length below the waist, and whether it is split into
+    ``panels``, which take up its side dart."""
 
     neck: str = "round"
     back_neck: str = "round"
     plain: bool = False
     passes_mm: float = 0.0
     below: str = "below_waist"
+    panels: bool = False
 
 
 def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
@@ -258,6 +260,10 @@ def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
         DraftRefused: two measurements, or a measurement and a figure, disagree.
     """
     tops = _tops(ledger, cut)
+    sizes = neck_size_by(ledger, (cut.neck, cut.back_neck), lambda side: _neck_point(tops[side]))
+    tops = {
+        side: replace(tops[side], neck_size=size) for side, size in zip(SIDES, sizes, strict=True)
+    }
     waists = _waists(ledger, cut)
     hems = _hems(ledger, cut, {side: waists[side].dart for side in SIDES})
     front, back = (
@@ -274,6 +280,8 @@ def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
     )
     if wide <= 0:
         return front, back
+    if cut.panels:
+        return replace(front, side_dart=wide), back
     long = ledger.length(
         "side_dart.long",
         "chest_across_front - bust_across_front - 2.54 cm",
@@ -310,6 +318,7 @@ class _Upper:
     across: float
     hollow: float
     inward: float
+    neck_size: NeckSize | None = None
 
 
 def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
@@ -318,6 +327,10 @@ def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
     if sixths and "neck" not in ledger.body.measurements_mm:
         raise DraftRefused(say("torso.neck-drawn-neck-but-neck"), "neck", "neck_rule")
     deep = "neck/6 + 1.27 cm" if sixths and cut.neck != "v" else "front_neck"
+    deeps = tuple(
+        boat_rule(rule) if kind == "boat" else rule
+        for rule, kind in ((deep, cut.neck), ("back_neck", cut.back_neck))
+    )
     ledger.at("Neck")
     neck = ledger.both(
         "neck.across", "neck/6" if sixths else "neck_width", "Neck width from the centre", (50, 160)
@@ -328,7 +341,7 @@ def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
         "True neck point from the centre, from which the shoulder line is drawn",
         (45, 100),
     )
-    down = ledger.both("neck.down", (deep, "back_neck"), "Neck depth at the centre", (5, 300))
+    down = ledger.both("neck.down", (deeps[0], deeps[1]), "Neck depth at the centre", (5, 300))
     ledger.at("Shoulder")
     shoulder = ledger.both("shoulder.across", "shoulder/2", "Shoulder point from the centre")
     slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 80))
@@ -496,7 +509,8 @@ def _half(side: str, body: Body, top: _Upper, waist: _Waist, hem: _Hem, cut: Tor
     """
     _check_half(side, top, waist)
     shoulder = (top.slope, top.shoulder_across)
-    neck = neckline(cut.neck if side == "front" else cut.back_neck, top.neck_down, _neck_point(top))
+    kind = cut.neck if side == "front" else cut.back_neck
+    neck = neckline(kind, top.neck_down, _neck_point(top), top.neck_size)
     armhole = Cubic(
         shoulder,
         (shoulder[0] + 0.60 * (top.chest - shoulder[0]), top.hollow - top.inward),
@@ -534,7 +548,8 @@ def _half(side: str, body: Body, top: _Upper, waist: _Waist, hem: _Hem, cut: Tor
 
 def _neck_point(top: _Upper) -> Point:
     """The neck end of the shoulder: on the shoulder line, where a wide neck is cut into it."""
-    share = (top.neck_across - top.true_across) / (top.shoulder_across - top.true_across)
+    room = top.shoulder_across - top.true_across
+    share = (top.neck_across - top.true_across) / room if room else 0.0
     return (share * top.slope, top.neck_across)
 
 

@@ -29,6 +29,8 @@ from wickel.geometry import (
 from wickel.pattern import Cut, Edge, Notch, Piece
 
 PANEL_SEAMS = {"shoulder": "shoulder", "armhole": "armhole"}
+_CLEAR_MM = 5.0
+"""A dart keeps so far from both ends of its seam."""
 _ARMHOLE_SHARE = 0.48
 
 
@@ -193,9 +195,15 @@ def _side_panel(half: Torso) -> tuple[Affine, Path]:
             half.bust, point_at(side, middle - width / 2)
         )
 
-    middle = bisect(uneven, 0.0, width / 2 + 5.0, whole - width / 2 - 5.0, tolerance_mm=1e-4)
+    middle = bisect(
+        uneven, 0.0, width / 2 + _CLEAR_MM, whole - width / 2 - _CLEAR_MM, tolerance_mm=1e-4
+    )
     if middle is None:
-        middle = width / 2 + 5.0 if uneven(width / 2 + 5.0) > 0 else whole - width / 2 - 5.0
+        middle = (
+            width / 2 + _CLEAR_MM
+            if uneven(width / 2 + _CLEAR_MM) > 0
+            else whole - width / 2 - _CLEAR_MM
+        )
     above, _ = parted_at(side, middle - width / 2)
     _, below = parted_at(side, middle + width / 2)
     a, b, tip = above[-1].end, below[0].start, half.bust

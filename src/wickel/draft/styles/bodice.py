@@ -14,9 +14,9 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import flounce
-from wickel.draft.collars import COLLAR_OPTIONS, collar_pieces
+from wickel.draft.collars import COLLAR_OPTIONS, collar_by, collar_pieces
 from wickel.draft.facings import edge_facing
-from wickel.draft.fastenings import button_stand
+from wickel.draft.fastenings import button_stand, buttons_by
 from wickel.draft.ledger import Both, Ledger
 from wickel.draft.necklines import KINDS, SLIT_MM
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
@@ -31,7 +31,15 @@ from wickel.draft.torso import (
     shoulder_options,
     torso_by,
 )
-from wickel.draft.upper import SHAPE, UpperMade, half_names, half_pieces, upper_checks, upper_seams
+from wickel.draft.upper import (
+    SHAPE,
+    WHOLE,
+    UpperMade,
+    half_names,
+    half_pieces,
+    upper_checks,
+    upper_seams,
+)
 from wickel.draft.usual_checks import over_head
 from wickel.geometry import length
 from wickel.pattern import Pattern, Piece, edge_length
@@ -88,6 +96,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         neck=choice["neck"],
         back_neck="high" if choice["neck"] == "high" else "round",
         below="0 cm" if peplum else "below_waist",
+        panels=choice["shape"] != WHOLE,
     )
     front, back = torso_by(ledger, cut)
     ledger.at("Facings and closing")
@@ -98,18 +107,17 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         else 0.0,
         lower="waist" if peplum else "hem",
     )
-    pieces = [*_half(front, choice, edges, allow), *_half(back, choice, edges, allow)]
+    pieces = [piece for half in (front, back) for piece in _half(ledger, half, edges, allow)]
     armhole = length((front.armhole,)) + length((back.armhole,))
     sleeves = sleeve_pieces_by(ledger, armhole, front.chest, allow)
     pieces += sleeves
     ledger.at("Collar and peplum")
     if choice["collar"] != "none":
-        high = ledger.length("collar.high", "collar", "Height of the collar", (15, 120))
         pieces += collar_pieces(
             choice["collar"],
             length(front.neck.path) + length(back.neck.path),
             edges.stand,
-            high,
+            collar_by(ledger, choice["collar"]),
             allow,
             opens_behind=choice["closing"] == "back",
         )
@@ -149,14 +157,21 @@ def _agree(choice: Mapping[str, str]) -> None:
         )
 
 
-def _half(half: Torso, choice: Mapping[str, str], finish: _Edges, allow: Allowances) -> list[Piece]:
+def _half(ledger: Ledger, half: Torso, finish: _Edges, allow: Allowances) -> list[Piece]:
     """The piece or panels of a half, and its neck facing."""
+    choice = choices(ledger.options)
     where = "front" if half.front else "back"
     opens = choice["closing"] == where
     centre = "closing" if opens and not half.front else "fold"
     pieces = half_pieces(half, choice["shape"], allow, centre=centre, lower=finish.lower)
     if opens and half.front:
-        opened, strip = button_stand(pieces[0], finish.stand, finish.facing.front, allow)
+        opened, strip = button_stand(
+            pieces[0],
+            finish.stand,
+            finish.facing.front,
+            allow,
+            lambda long: buttons_by(ledger, long),
+        )
         return [opened, *pieces[1:], strip]
     if choice["collar"] != "none":
         return pieces
@@ -175,6 +190,14 @@ def _stand_mm(pattern: Pattern, choice: Mapping[str, str]) -> float:
         return STAND_MM
 
 
+def _slit_mm(pattern: Pattern) -> float:
+    """How long the slit below the neck is."""
+    try:
+        return pattern.figure("neck.slit")
+    except KeyError:
+        return SLIT_MM
+
+
 def checked(
     pattern: Pattern, body: Body, options: Mapping[str, float | str]
 ) -> tuple[TapeCheck, ...]:
@@ -189,7 +212,7 @@ def checked(
     if choice["closing"] != "none" or "head" not in body.measurements_mm:
         return checks
     names = [half_names(choice["shape"], where)[0] for where in ("front", "back")]
-    slit = 2 * SLIT_MM if choice["neck"] == "slit" else 0.0
+    slit = 2 * _slit_mm(pattern) if choice["neck"] == "slit" else 0.0
     opening = 2 * sum(edge_length(pattern.piece(name), "neck") for name in names) + slit
     return (
         *checks,

@@ -19,7 +19,7 @@ from wickel.draft.grown_on import GrownOn, grown_on_by, half_on_fold
 from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.necklines import Neckline, neck_facing, neckline
 from wickel.draft.parts import Strip, edges, line, point, rectangle
-from wickel.draft.pockets import seam_bag
+from wickel.draft.pockets import SeamBag, seam_bag, seam_bag_by
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import (
     OVER_HEAD_EASE_MM,
@@ -140,7 +140,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         *yokes,
         front_facing,
         _facing("back", frames[1], necks[1], width.back, allow),
-        seam_bag(allow, pockets[0].opening, pockets[0].end),
+        seam_bag(allow, pockets[0].bag),
         _turn_up(ledger, frames, allow),
     )
     return Pattern(style="box-dress", pieces=pieces, seams=_SEAMS)
@@ -185,8 +185,12 @@ class _Pocket:
     is, with the end of the bag beyond it."""
 
     top: float
-    opening: float
-    end: float
+    bag: SeamBag
+
+    @property
+    def opening(self) -> float:
+        """How long the opening is."""
+        return self.bag.opening
 
 
 def _pockets(ledger: Ledger, frames: tuple[GrownOn, GrownOn]) -> tuple[_Pocket, _Pocket]:
@@ -201,11 +205,10 @@ def _pockets(ledger: Ledger, frames: tuple[GrownOn, GrownOn]) -> tuple[_Pocket, 
         "Top of the pocket, below the neck point",
         (300, 900),
     )
-    opening = ledger.length("pocket.opening", "16 cm", "Opening of the pocket", (120, 200))
-    end = ledger.length("pocket.end", "1.5 cm", "Bag beyond the opening, at each end", (5, 40))
+    bag = seam_bag_by(ledger)
     found = []
     for frame in frames:
-        lowest = frame.hem_side[0] - opening - end
+        lowest = frame.hem_side[0] - bag.opening - bag.end
         if down > lowest:
             raise DraftRefused(
                 say("box_dress.dress-too-short-pockets-side", short=down - lowest),
@@ -213,7 +216,7 @@ def _pockets(ledger: Ledger, frames: tuple[GrownOn, GrownOn]) -> tuple[_Pocket, 
                 "pocket.down",
             )
         to_side_top = length(frame.side()[:-1])
-        found.append(_Pocket(to_side_top + down - frame.side_top[0], opening, end))
+        found.append(_Pocket(to_side_top + down - frame.side_top[0], bag))
     return found[0], found[1]
 
 

@@ -11,7 +11,7 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.collars import COLLARS, collar_pieces
+from wickel.draft.collars import COLLARS, CollarSize, collar_pieces
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import button_stand, tie
 from wickel.draft.pockets import patch
@@ -80,7 +80,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     armhole = length((front.armhole,)) + length((back.armhole,))
     sleeves = sleeve_pieces(choice, armhole, front.chest, body, o, allow)
     half_neck = length(front.neck.path) + length(back.neck.path)
-    collar = collar_pieces(choice["collar"], half_neck, STAND_MM, o["collar_mm"], allow)
+    collar = collar_pieces(
+        choice["collar"], half_neck, STAND_MM, CollarSize.usual(o["collar_mm"]), allow
+    )
     small = (
         []
         if choice["collar"] != "none"

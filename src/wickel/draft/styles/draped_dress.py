@@ -13,7 +13,7 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.collars import collar_checks, collar_pieces
+from wickel.draft.collars import CollarSize, collar_checks, collar_pieces
 from wickel.draft.cowl import cowl_front
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
@@ -124,7 +124,9 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     upper: tuple[Piece, ...] = (
         (edge_facing(behind, ("neck",), o["facing_mm"], allow),)
         if cowl
-        else collar_pieces("stand", half_neck, 0.0, o["collar_mm"], allow, opens_behind=True)
+        else collar_pieces(
+            "stand", half_neck, 0.0, CollarSize.usual(o["collar_mm"]), allow, opens_behind=True
+        )
     )
     return Pattern(
         style="draped-dress",

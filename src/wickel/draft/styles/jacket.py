@@ -11,7 +11,7 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.collars import collar_pieces
+from wickel.draft.collars import CollarSize, collar_pieces
 from wickel.draft.fastenings import button_stand
 from wickel.draft.operations import lining
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
@@ -62,7 +62,7 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         if choice["lined"] == "yes"
         else []
     )
-    collar = collar_pieces("stand", half_neck, STAND_MM, o["collar_mm"], allow)
+    collar = collar_pieces("stand", half_neck, STAND_MM, CollarSize.usual(o["collar_mm"]), allow)
     return Pattern(
         style="jacket",
         pieces=(*outer, strip, *collar, *linings),
