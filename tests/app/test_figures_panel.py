@@ -228,6 +228,59 @@ def test_the_card_says_how_the_centre_is_cut_and_what_is_interfaced(window, sess
     assert session.garment.cards == {}
 
 
+def test_a_school_brings_its_figures_and_is_named_beside_the_rule(
+    window, panel, session, qtbot, answering
+):
+    enter(qtbot, panel, "shoulder.slope.front", "1.4")
+    with answering("Lantern way"):
+        window.draft.options.keep_school.click()
+    enter(qtbot, panel, "shoulder.slope.front", "")
+    assert "shoulder.slope.front" not in session.garment.figures
+    choose(window.draft.options.school, "own-lantern-way")
+    assert session.garment.figures["shoulder.slope.front"] == Length(14.0)
+    rule = panel.rows["shoulder.slope"].rule
+    assert "by the school “Lantern way”" in rule.text()
+    enter(qtbot, panel, "shoulder.slope.front", "1.6")
+    assert "Lantern" not in rule.text()  # that is the maker's own now
+
+
+def test_the_card_takes_what_runs_out_what_is_spare_and_a_strip_of_the_outer_cloth(
+    window, session, qtbot
+):
+    go(qtbot, window, DRAFT)
+    window.draft.paper.choose("front")
+    window.draft.open_card()
+    (card,) = window.findChildren(PieceCard)
+    choose(card.runs["side"], "start")
+    for field, text in ((card.spare, "6"), (card.allowances["side"], "4")):
+        field.setFocus()
+        field.selectAll()
+        qtbot.keyClicks(field, text)
+    choose(card.lining.which, "whole")
+    assert card.lining.shorter.isVisible()
+    assert not card.lining.outer_mm.isVisible()
+    choose(card.lining.outer, "neck")
+    assert card.lining.outer_mm.text() == "5 cm"
+    card.lining.shorter.setFocus()
+    card.lining.shorter.selectAll()
+    qtbot.keyClicks(card.lining.shorter, "3")
+    qtbot.keyClick(card.do, Qt.Key.Key_Space)
+    pattern = session.draft.pattern
+    side = pattern.piece("front").edge("side")
+    assert (side.allowance_mm, side.allowance_at_end_mm) == (0.0, 40.0)
+    assert pattern.piece("front-lining-strip").cuts[0].material == "main"
+    assert session.garment.cards["front"].spare_mm == 60.0
+    window.draft.open_card()
+    card = window.findChildren(PieceCard)[-1]
+    assert card.runs["side"].currentData() == "start"
+    assert card.lining.outer.currentData() == "neck"
+    assert card.lining.shorter.text() == "3 cm"
+    assert card.spare.text() == "6 cm"
+    qtbot.keyClick(card, Qt.Key.Key_Escape)
+    session.undo()
+    assert session.garment.cards == {}
+
+
 def test_what_is_refused_is_drafted_anyway_and_refused_again(panel, session, qtbot, window):
     button = window.draft.checks.anyway
     assert not button.isVisible()

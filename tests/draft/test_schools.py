@@ -54,7 +54,7 @@ def test_a_maker_s_own_school_is_what_the_garment_is_drafted_by_now():
         {"ease_mm": 44.0, "below_waist_mm": 50.0},
         Allowances(preset="classic", own_mm={"hem": 33.0}),
     )
-    school = school_of("own-mine", "Mine", STYLES["bodice"], given, allowances)
+    school = school_of(("own-mine", "Mine"), STYLES["bodice"], given, allowances)
     assert school.options["ease_mm"] == 44.0
     assert school.options["chest_line"] == "armhole"
     assert "below_waist_mm" not in school.options

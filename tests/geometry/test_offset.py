@@ -1,7 +1,9 @@
 """Allowances: from the net line to the cut line."""
 
 import math
+from dataclasses import replace
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -163,3 +165,42 @@ def test_a_larger_allowance_gives_a_larger_piece(star):
         return
     areas = [area(cut_outline(sides(points, [mm] * len(points)))) for mm in (0, 5, 10, 20)]
     assert areas == sorted(areas)
+
+
+def test_an_allowance_that_runs_out_to_nothing_adds_a_wedge():
+    made = sides(BOX, [0, 20, 0, 0])
+    wedge = [made[0], replace(made[1], end_mm=0.0), *made[2:]]
+    outline = cut_outline(wedge)
+    assert area(outline) == pytest.approx(200 * 100 + 20 * 100 / 2)
+    # from its beginning at (200, 0) to nothing at (200, 100)
+    assert bounds(outline).max_x == pytest.approx(220)
+    polygon = Polygon(outline)
+    assert polygon.covers(Point(209.9, 50))
+    assert not polygon.covers(Point(210.1, 50))
+
+
+def test_an_allowance_may_grow_and_winding_does_not_matter():
+    made = sides(BOX, [0, 10, 0, 0])
+    grows = [made[0], replace(made[1], end_mm=30.0), *made[2:]]
+    assert area(cut_outline(grows)) == pytest.approx(200 * 100 + 20 * 100)
+    turned = tuple(reversed(BOX))
+    back = sides(turned, [0, 0, 0, 0])
+    k = next(i for i, side in enumerate(back) if side.points[0][0] == side.points[1][0] == 200)
+    back[k] = replace(back[k], allowance_mm=30.0, end_mm=10.0)
+    assert area(cut_outline(back)) == pytest.approx(200 * 100 + 20 * 100)
+    both = (Polygon(cut_outline(made)) for made in (back, grows))
+    assert next(both).symmetric_difference(next(both)).area < 1e-6
+
+
+def test_an_allowance_that_runs_out_along_a_curve_stays_outside_it():
+    arc = tuple((100 * math.cos(a), 100 * math.sin(a)) for a in np.linspace(0, math.pi / 2, 40))
+    half = [
+        Side(points=((0.0, 0.0), (100.0, 0.0)), allowance_mm=0.0),
+        Side(points=arc, allowance_mm=20.0, end_mm=0.0),
+        Side(points=(arc[-1], (0.0, 0.0)), allowance_mm=0.0),
+    ]
+    outline = cut_outline(half)
+    # a ring that narrows evenly: half of it, up to how a wedge bends outward
+    assert area(outline) - math.pi * 2500 == pytest.approx(math.pi / 2 * 100 * 10, rel=0.1)
+    with pytest.raises(ValueError, match="allowance"):
+        cut_outline([half[0], replace(half[1], end_mm=-1.0), half[2]])

@@ -11,15 +11,17 @@ from typer.testing import CliRunner
 from wickel.body import size_body
 from wickel.cli import app
 from wickel.cloth import Cloth
-from wickel.draft import AsFar, DraftRefused, Formula, Length, Plus
+from wickel.draft import SCHOOLS, AsFar, DraftRefused, Formula, Length, Plus, School
 from wickel.files import job_of, job_record, read_job, save_job
+from wickel.files.book import read_schools, save_schools
 from wickel.geometry import area, simple_outline
 from wickel.job import Card, Garment, Job, drafted
 from wickel.job.as_far import found_as_far
-from wickel.job.edits import with_piece_card, with_shared_allowances
+from wickel.job.edits import with_piece_card, with_school, with_shared_allowances
 from wickel.job.figures import dragged, read_figure, read_settings, shown_own, with_figure
-from wickel.job.job import Backing, CardGrain, Centre
+from wickel.job.job import Backing, CardGrain, Centre, End, Giver, Layer
 from wickel.job.laying import lay_job
+from wickel.job.version import version_of, with_version
 from wickel.job.work import cut_pieces, drafted_series
 from wickel.lay import LayRefused, Search
 from wickel.lay.demand import Grain
@@ -98,9 +100,13 @@ def test_figures_and_cards_are_kept_in_the_file(tmp_path):
         centre=Centre.WHOLE,
         grain_deg=-30.0,
         interfacing=Backing(edge="neck", deep_mm=40.0),
-        lining=Backing(none=True),
+        lining=Backing(shorter_mm=20.0, smaller_mm=3.0, outer_edge="neck", outer_mm=60.0),
+        runs_out={"outer": End.START, "neck": End.END},
+        spare_mm=40.0,
     )
     job = with_piece_card(job, job.garments[0], "back-facing", card)
+    facing = Card(interfacing=Backing(), lining=Backing(none=True))
+    job = with_piece_card(job, job.garments[0], "front-facing", facing)
     path = tmp_path / "a.wickel.json"
     save_job(job, path)
     again = read_job(path)
@@ -195,12 +201,71 @@ def test_in_other_sizes_a_length_stays_and_a_plus_grades():
         assert wider == pytest.approx(5.0)
 
 
+# --- schools and versions: who has given a figure -------------------------------------------------
+
+MINE = School(
+    id="own-mine",
+    name="Mine",
+    figures={
+        "shoulder.slope": Length(12.0),
+        "neck.down.back": Plus(-5.0),
+        "crotch.whole": Length(400.0),  # a dress has none
+        "sleeve.long": Length(150.0),
+    },
+)
+
+
+def test_a_school_brings_the_figures_that_the_style_takes_and_leaves_the_makers():
+    job = with_figure(JOB, DRESS, "sleeve.long", Length(222.0))
+    job = with_school(job, job.garments[0], MINE)
+    (dress,) = job.garments
+    assert dress.figures == {
+        "sleeve.long": Length(222.0),
+        "shoulder.slope": Length(12.0),
+        "neck.down.back": Plus(-5.0),
+    }
+    assert {id: giver.name for id, giver in dress.given_by.items()} == {
+        "shoulder.slope": "Mine",
+        "neck.down.back": "Mine",
+    }
+    # what the maker then gives is theirs; another school takes only its forerunner's away
+    job = with_figure(job, dress, "shoulder.slope", Length(20.0))
+    assert set(job.garments[0].given_by) == {"neck.down.back"}
+    job = with_school(job, job.garments[0], SCHOOLS["easy"])
+    assert set(job.garments[0].figures) == {"sleeve.long", "shoulder.slope"}
+    assert job.garments[0].given_by == {}
+
+
+def test_a_version_is_named_as_the_giver_of_its_figures_and_a_file_keeps_it(tmp_path):
+    own = replace(DRESS, figures={"shoulder.slope": Length(12.0)})
+    version = version_of(own, "mine", "My dress")
+    made = with_version(DRESS, version)
+    giver = Giver(layer=Layer.VERSION, name="My dress")
+    assert made.given_by == {"shoulder.slope": giver}
+    job = replace(JOB, garments=(made,))
+    path = tmp_path / "a.wickel.json"
+    save_job(job, path)
+    assert read_job(path) == job
+
+
+def test_a_school_with_figures_is_kept_in_its_file(tmp_path):
+    path = tmp_path / "schools.json"
+    save_schools((MINE,), path)
+    assert read_schools(path) == (MINE,)
+
+
 # --- cards --------------------------------------------------------------------------------------
 
 
 def carded(piece, **said):
     """A piece as its card makes it."""
     return drafted(replace(DRESS, cards={piece: Card(**said)})).pattern.piece(piece)
+
+
+def carded_pieces(piece, **said):
+    """All pieces where one has a card, by their ids."""
+    pattern = drafted(replace(DRESS, cards={piece: Card(**said)})).pattern
+    return {made.id: made for made in pattern.pieces}
 
 
 def with_card(piece, **said):
@@ -293,6 +358,51 @@ def test_interfacing_and_lining_of_all_of_it_of_a_strip_or_none():
         carded("front", interfacing=Backing(edge="brim", deep_mm=30.0))
 
 
+def test_a_lining_is_smaller_and_its_front_strip_of_the_outer_cloth():
+    plain = with_piece_card(JOB, DRESS, "front", Card(lining=Backing(shorter_mm=30.0)))
+    lining = drafted(plain.garments[0]).pattern.piece("front-lining")
+    said = Backing(shorter_mm=30.0, smaller_mm=4.0, outer_edge="neck", outer_mm=70.0)
+    job = with_piece_card(JOB, DRESS, "front", Card(lining=said))
+    by_id = {piece.id: piece for piece in drafted(job.garments[0]).pattern.pieces}
+    strip, rest = by_id["front-lining-strip"], by_id["front-lining"]
+    assert [cut.material for cut in strip.cuts] == ["main"]
+    assert [cut.material for cut in rest.cuts] == ["lining"]
+    both = area(net_line(strip)) + area(net_line(rest))
+    assert both == pytest.approx(area(net_line(lining)), rel=1e-4)
+    assert edge_length(strip, "seam") == pytest.approx(edge_length(rest, "seam"), abs=0.1)
+    assert rest.edge("side").allowance_mm == lining.edge("side").allowance_mm - 4.0
+    smaller = carded_pieces("front", interfacing=Backing(smaller_mm=3.0))["front-interfacing"]
+    front = drafted(DRESS).pattern.piece("front")
+    assert area(net_line(smaller)) == pytest.approx(area(net_line(front)))
+    assert smaller.edge("side").allowance_mm == front.edge("side").allowance_mm - 3.0
+    with pytest.raises(DraftRefused, match="it cannot be cut"):
+        carded("front", interfacing=Backing(smaller_mm=80.0))
+    with pytest.raises(DraftRefused, match="no edge “brim”"):
+        carded("front", lining=Backing(outer_edge="brim", outer_mm=50.0))
+
+
+def test_an_allowance_runs_out_to_nothing_at_one_end():
+    plain = carded("front", allowances_mm={"side": 40.0})
+    out = carded("front", allowances_mm={"side": 40.0}, runs_out={"side": End.START})
+    assert (out.edge("side").allowance_mm, out.edge("side").allowance_at_end_mm) == (0.0, 40.0)
+    whole = area(cut_line(plain)) - area(cut_line(carded("front", allowances_mm={"side": 0.0})))
+    half = area(cut_line(out)) - area(cut_line(carded("front", allowances_mm={"side": 0.0})))
+    assert half == pytest.approx(whole / 2, rel=0.1)
+    lined = carded_pieces("front", runs_out={"side": End.START}, centre=Centre.WHOLE)["front"]
+    mirrored = lined.edge("other side")
+    assert mirrored.allowance_at_end_mm == 0.0
+    assert mirrored.allowance_mm == lined.edge("side").allowance_at_end_mm
+    with pytest.raises(DraftRefused, match="no edge “brim”"):
+        carded("front", runs_out={"brim": End.START})
+
+
+def test_a_piece_that_is_cut_later_keeps_spare_length_in_the_lay():
+    plain = {piece.id: piece for piece in cut_pieces(JOB)}["dress/front"]
+    spare = {piece.id: piece for piece in with_card("front", spare_mm=50.0)}["dress/front"]
+    low = [max(x for x, _ in piece.cut_line) for piece in (plain, spare)]
+    assert low[1] - low[0] == pytest.approx(50.0, abs=0.1)
+
+
 def test_an_allowance_is_the_same_on_both_sides_of_its_seam_where_that_is_asked():
     pattern = drafted(DRESS).pattern
     job = with_piece_card(JOB, DRESS, "front", Card(allowances_mm={"side": 25.0, "hem": 50.0}))
@@ -313,7 +423,18 @@ CARD_PARTS = {
     ),
     "interfacing": st.one_of(
         st.none(),
-        st.sampled_from((Backing(none=True), Backing(), Backing(edge="hem", deep_mm=40.0))),
+        st.sampled_from(
+            (
+                Backing(none=True),
+                Backing(),
+                Backing(edge="hem", deep_mm=40.0),
+                Backing(shorter_mm=20.0, smaller_mm=5.0),
+                Backing(outer_edge="neck", outer_mm=50.0),
+            )
+        ),
+    ),
+    "runs_out": st.dictionaries(
+        st.sampled_from(("side", "neck")), st.sampled_from(End), max_size=2
     ),
 }
 
@@ -344,8 +465,9 @@ def test_random_cards_give_valid_pieces_of_the_same_net_area_or_a_reason(cards):
             times = 0.5
         assert area(net_line(piece)) == pytest.approx(times * area(net_line(bare[piece.id])))
         for edge, mm in card.allowances_mm.items():
-            own = piece.edge(edge)
-            assert own.allowance_mm == (0.0 if own.kind is EdgeKind.FOLD else mm)
+            made = piece.edge(edge)
+            left = max(made.allowance_mm, made.allowance_at_end_mm)
+            assert left == (0.0 if made.kind is EdgeKind.FOLD else mm)
 
 
 # --- dragging -----------------------------------------------------------------------------------

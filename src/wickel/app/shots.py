@@ -159,7 +159,10 @@ def _draft_shots(
     from PySide6.QtWidgets import QDialog
 
     from wickel.app.stages.change_dialog import ChangeDialog
+    from wickel.app.stages.draft import HOUSE
     from wickel.app.stages.gallery import Gallery
+    from wickel.app.stages.piece_card import PieceCard
+    from wickel.draft.operations.by_hand_cuts import SlashStrip
     from wickel.studio import FERRY_APRON
 
     def dialog_shot(name: str, dialog: QDialog) -> None:
@@ -169,14 +172,14 @@ def _draft_shots(
         print(f"{name}.png")
         dialog.close()
 
-    window.open_path(jobs[4])
-    shot("draft-bodice", Stage.DRAFT)
     window.open_path(jobs[0])
     window.draft.give_figure("neck.down.back", Formula("neck/16 + 1 cm"))
     window.draft.give_figure("side.across", Plus(5.0))
     window.draft.show_figures()
     window.draft.options.figures.bring(("neck.across",))
+    window.draft.over.setCurrentIndex(window.draft.over.findData(HOUSE))
     shot("draft-figures", Stage.DRAFT)
+    window.draft.over.setCurrentIndex(0)
     window.session.undo()
     window.session.undo()
     window.draft.options.show_page(0)
@@ -184,9 +187,14 @@ def _draft_shots(
     shot("draft-formulas", Stage.DRAFT)
     window.session.undo()
     assert window.session.draft is not None  # the apron was just drafted
-    dialog_shot(
-        "draft-change", ChangeDialog(window.session, window.session.draft.pattern, "front", window)
-    )
+    pattern = window.session.draft.pattern
+    change = ChangeDialog(window.session, pattern, "front", window)
+    change.operation.setCurrentIndex(change.operation.findData(SlashStrip.id))
+    dialog_shot("draft-change", change)
+    card = PieceCard(window.session, pattern, "front", window)
+    card.lining.which.setCurrentIndex(card.lining.which.findData("whole"))
+    card.lining.which.activated.emit(card.lining.which.currentIndex())
+    dialog_shot("draft-card", card)
     gallery = Gallery(window, "Which garment?", window.book)
     gallery.draw_all()
     dialog_shot("gallery", gallery)

@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 
 from wickel.catalogue import Catalogue
 from wickel.draft.allowances import DEFAULT_PRESET, Allowances
+from wickel.draft.ledger import Own
 from wickel.draft.style import DraftRefused, Options, OptionValue, Style
 
 SCHOOL_OPTIONS = (
@@ -34,12 +35,14 @@ SCHOOL_OPTIONS = (
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class School:
-    """A named set of answers to a style's questions, and of allowances."""
+    """A named set of answers to a style's questions, of allowances, and of figures, by their ids;
+    a style takes those that it has."""
 
     id: str
     name: str
     options: Mapping[str, OptionValue] = field(default_factory=dict)
     allowances: Allowances = field(default_factory=Allowances)
+    figures: Mapping[str, Own] = field(default_factory=dict)
 
 
 SCHOOLS: Catalogue[School] = Catalogue(
@@ -105,12 +108,21 @@ def school_options(school: School, style: Style, given: Options) -> dict[str, Op
     return made
 
 
-def school_of(id: str, name: str, style: Style, options: Options, allowances: Allowances) -> School:
-    """What a garment is drafted by, as a school to keep: every answer that schools give, also the
-    defaults."""
+def school_of(
+    named: tuple[str, str],
+    style: Style,
+    options: Options,
+    allowances: Allowances,
+    figures: Mapping[str, Own] | None = None,
+) -> School:
+    """What a garment is drafted by, as a school to keep, with its id and name: every answer that
+    schools give, also the defaults, and the maker's own figures."""
+    id, name = named
     said = {
         option.id: options.get(option.id, option.default)
         for option in style.options
         if option.id in SCHOOL_OPTIONS
     }
-    return School(id=id, name=name, options=said, allowances=allowances)
+    return School(
+        id=id, name=name, options=said, allowances=allowances, figures=dict(figures or {})
+    )

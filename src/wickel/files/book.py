@@ -12,6 +12,7 @@ from wickel.body import Client
 from wickel.cloth import Cloth
 from wickel.draft import School
 from wickel.files.cloth_file import ClothRecord, cloth_of, cloth_record
+from wickel.files.draft_records import FigureRecord, figure_of, figure_record
 from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import (
     AllowanceRecord,
@@ -52,6 +53,7 @@ class SchoolRecord(FileRecord):
     name: Name
     options: dict[Name, Number | Text] = {}
     allowances: AllowanceRecord = AllowanceRecord()
+    figures: Annotated[dict[Name, FigureRecord], Field(max_length=1000)] = {}
 
 
 class SchoolsRecord(FileRecord):
@@ -136,6 +138,7 @@ def read_schools(path: Path) -> tuple[School, ...]:
                     name=school.name,
                     options=school.options,
                     allowances=allowances_of(school.allowances),
+                    figures={id: figure_of(own) for id, own in school.figures.items()},
                 )
                 for school in record.schools
             )
@@ -152,6 +155,7 @@ def save_schools(schools: tuple[School, ...], path: Path) -> None:
             "name": school.name,
             "options": dict(school.options),
             "allowances": allowance_record(school.allowances),
+            "figures": {id: figure_record(own) for id, own in school.figures.items()},
         }
         for school in schools
     ]

@@ -11,8 +11,8 @@ from wickel.draft import AsFar, Formula, Length, Own, Plus
 from wickel.draft.formulas import LONGEST_FORMULA
 from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.job import Card
-from wickel.job.cards import MOST_ALLOWANCE_MM
-from wickel.job.job import Backing, CardGrain, Centre
+from wickel.job.cards import MOST_ALLOWANCE_MM, MOST_SPARE_MM
+from wickel.job.job import Backing, CardGrain, Centre, End, Giver
 from wickel.lay import Waived
 from wickel.wording import say
 
@@ -26,6 +26,9 @@ class BackingRecord(FileRecord):
     edge: Text = ""
     deep_mm: Annotated[Number, Field(ge=0, le=3000)] = 0.0
     shorter_mm: Annotated[Number, Field(ge=0, le=500)] = 0.0
+    smaller_mm: Annotated[Number, Field(ge=0, le=100)] = 0.0
+    outer_edge: Text = ""
+    outer_mm: Annotated[Number, Field(ge=0, le=3000)] = 0.0
 
 
 class CardRecord(FileRecord):
@@ -43,6 +46,8 @@ class CardRecord(FileRecord):
     grain_deg: Annotated[Number, Field(ge=-360, le=360)] = 0.0
     interfacing: BackingRecord | None = None
     lining: BackingRecord | None = None
+    runs_out: dict[Name, Literal["start", "end"]] = {}
+    spare_mm: Annotated[Number, Field(ge=0, le=MOST_SPARE_MM)] = 0.0
     cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
 
 
@@ -62,6 +67,18 @@ class FigureRecord(FileRecord):
         if sum(value is not None for value in said) != 1:
             raise ValueError(say("job_file.figure"))
         return self
+
+
+class GiverRecord(FileRecord):
+    """The school or the version that has given a figure."""
+
+    layer: Literal["school", "version"]
+    name: Text = ""
+
+
+def giver_record(giver: Giver) -> dict[str, str]:
+    """What has given a figure, as files write it."""
+    return {"layer": giver.layer.value, "name": giver.name}
 
 
 def figure_of(record: FigureRecord) -> Own:
@@ -107,6 +124,8 @@ def card_of(record: CardRecord) -> Card:
         grain_deg=record.grain_deg,
         interfacing=_backing_of(record.interfacing),
         lining=_backing_of(record.lining),
+        runs_out={edge: End(end) for edge, end in record.runs_out.items()},
+        spare_mm=record.spare_mm,
     )
 
 
@@ -118,6 +137,9 @@ def _backing_of(record: BackingRecord | None) -> Backing | None:
         edge=record.edge,
         deep_mm=record.deep_mm,
         shorter_mm=record.shorter_mm,
+        smaller_mm=record.smaller_mm,
+        outer_edge=record.outer_edge,
+        outer_mm=record.outer_mm,
     )
 
 
@@ -137,9 +159,15 @@ def card_record(card: Card) -> dict[str, Any]:
         "grain_deg": card.grain_deg,
         "interfacing": _backing_record(card.interfacing),
         "lining": _backing_record(card.lining),
+        "runs_out": {edge: end.value for edge, end in card.runs_out.items()},
+        "spare_mm": card.spare_mm,
     }
     return {key: value for key, value in said.items() if value}
 
 
 def _backing_record(backing: Backing | None) -> dict[str, Any]:
-    return {} if backing is None else asdict(backing)
+    if backing is None:
+        return {}
+    plain = asdict(Backing())
+    said = {key: value for key, value in asdict(backing).items() if value != plain[key]}
+    return said or {"none": False}

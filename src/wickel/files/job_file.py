@@ -26,10 +26,12 @@ from wickel.files.draft_records import (
     MOST_COPIES,
     CardRecord,
     FigureRecord,
+    GiverRecord,
     card_of,
     card_record,
     figure_of,
     figure_record,
+    giver_record,
 )
 from wickel.files.foreign import foreign_of, put_back
 from wickel.files.kept_file import KeptLayRecord, kept_lay, kept_lay_record
@@ -61,6 +63,7 @@ from wickel.files.records import (
 from wickel.files.said_file import Said, said_of, said_record
 from wickel.files.saving import json_text, save_file
 from wickel.job import BEST, AskedOfPrint, Garment, Job, NamedLay, OnCloth, Picture, Tried
+from wickel.job.job import Giver, Layer
 from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Waived
 from wickel.units import Unit
 from wickel.wording import say
@@ -196,6 +199,7 @@ class GarmentRecord(FileRecord):
     ] = {}
     cards: Annotated[dict[Name, CardRecord], Field(max_length=500)] = {}
     figures: Annotated[dict[Name, FigureRecord], Field(max_length=1000)] = {}
+    given_by: Annotated[dict[Name, GiverRecord], Field(max_length=1000)] = {}
     anyway: bool = False
 
 
@@ -356,6 +360,10 @@ def _garment(record: GarmentRecord) -> Garment:
         quantity=record.quantity,
         cards={id: card_of(card) for id, card in record.cards.items()},
         figures={id: figure_of(own) for id, own in record.figures.items()},
+        given_by={
+            id: Giver(layer=Layer(giver.layer), name=giver.name)
+            for id, giver in record.given_by.items()
+        },
         anyway=record.anyway,
     )
 
@@ -510,6 +518,11 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
         **(
             {"figures": {id: figure_record(own) for id, own in garment.figures.items()}}
             if garment.figures
+            else {}
+        ),
+        **(
+            {"given_by": {id: giver_record(giver) for id, giver in garment.given_by.items()}}
+            if garment.given_by
             else {}
         ),
         **({"anyway": True} if garment.anyway else {}),

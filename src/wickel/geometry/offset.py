@@ -9,7 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import pairwise
+from itertools import accumulate, pairwise
 
 import shapely
 from shapely.geometry import Polygon
@@ -41,13 +41,20 @@ class Side:
 
     ``square`` ends the strip at right angles to the side (hems: the turned-up part must lie flat on
     what is above it); otherwise corners are mitred. ``fold`` means that nothing is added and that
-    nothing may stand out beyond the side's own straight line.
+    nothing may stand out beyond the side's own straight line. ``end_mm`` is what the allowance
+    grows or runs out to, evenly, from the side's start to its end; None: it stays.
     """
 
     points: Outline
     allowance_mm: float
     square: bool = False
     fold: bool = False
+    end_mm: float | None = None
+
+    @property
+    def at_end(self) -> float:
+        """The allowance at the end of the side."""
+        return self.allowance_mm if self.end_mm is None else self.end_mm
 
 
 def cut_outline(sides: Sequence[Side], *, mitre_limit: float = MITRE_LIMIT) -> Outline:
@@ -60,7 +67,7 @@ def cut_outline(sides: Sequence[Side], *, mitre_limit: float = MITRE_LIMIT) -> O
         ValueError: an allowance is negative or not finite.
     """
     for side in sides:
-        if not (math.isfinite(side.allowance_mm) and side.allowance_mm >= 0):
+        if not all(math.isfinite(mm) and mm >= 0 for mm in (side.allowance_mm, side.at_end)):
             raise ValueError("an allowance is a length of 0 or more")
     ring = without_repeats([point for side in sides for point in side.points[:-1]])
     if signed_area(ring) < 0:
@@ -68,12 +75,12 @@ def cut_outline(sides: Sequence[Side], *, mitre_limit: float = MITRE_LIMIT) -> O
         ring = tuple(reversed(ring))
     # from here on all runs counter-clockwise: outside lies on the right
     net = polygon(ring)
-    if all(side.allowance_mm == 0 for side in sides):
+    if all(side.allowance_mm == side.at_end == 0 for side in sides):
         return outline_of(net)
     added: list[BaseGeometry] = [net]
     # a strip along every side and a corner between every two, all united with the net
     for side, following in zip(sides, [*sides[1:], sides[0]], strict=True):
-        added += _strip(without_repeats_open(side.points), side.allowance_mm)
+        added += _strip(without_repeats_open(side.points), side.allowance_mm, side.at_end)
         added += _corner(side, following, mitre_limit)
     whole = shapely.union_all(shapely.make_valid(added), grid_size=_GRID_MM)
     for side in sides:
@@ -98,9 +105,10 @@ def without_repeats_open(points: Sequence[Point]) -> Outline:
 def _reversed(side: Side) -> Side:
     return Side(
         points=tuple(reversed(side.points)),
-        allowance_mm=side.allowance_mm,
+        allowance_mm=side.at_end,
         square=side.square,
         fold=side.fold,
+        end_mm=side.allowance_mm,
     )
 
 
@@ -114,21 +122,30 @@ def _out(point: Point, normal: Point, by: float) -> Point:
     return (point[0] + normal[0] * by, point[1] + normal[1] * by)
 
 
-def _strip(points: Outline, allowance: float) -> list[BaseGeometry]:
-    """The quads between a side and its parallel, sharing mitred joints inside the side."""
-    if allowance == 0 or len(points) < 2:
+def _allowed(points: Outline, start: float, end: float) -> list[float]:
+    """The allowance at each point of a side along which it runs from ``start`` to ``end``."""
+    if start == end:
+        return [start] * len(points)
+    along = [0.0, *accumulate(math.dist(a, b) for a, b in pairwise(points))]
+    return [start + (end - start) * mm / along[-1] for mm in along]
+
+
+def _strip(points: Outline, start: float, end: float) -> list[BaseGeometry]:
+    """The quads between a side and its cut line, sharing mitred joints inside the side."""
+    if start == end == 0 or len(points) < 2:
         return []
+    allowed = _allowed(points, start, end)
     normals = [_normal(a, b) for a, b in pairwise(points)]
-    joints = [_out(points[0], normals[0], allowance)]
-    for point, before, after in zip(points[1:-1], normals, normals[1:], strict=False):
-        joints.append(_joint(point, before, after, allowance))
-    joints.append(_out(points[-1], normals[-1], allowance))
+    joints = [_out(points[0], normals[0], allowed[0])]
+    inner = zip(points[1:-1], normals, normals[1:], allowed[1:], strict=False)
+    joints += [_joint(point, before, after, mm) for point, before, after, mm in inner]
+    joints.append(_out(points[-1], normals[-1], allowed[-1]))
     quads: list[BaseGeometry] = []
     for k, normal in enumerate(normals):
         a, b, q, p = points[k], points[k + 1], joints[k + 1], joints[k]
         forward = (q[0] - p[0]) * (b[0] - a[0]) + (q[1] - p[1]) * (b[1] - a[1])
         if forward <= 0:  # a bend tighter than the allowance: keep the plain rectangle
-            p, q = _out(a, normal, allowance), _out(b, normal, allowance)
+            p, q = _out(a, normal, allowed[k]), _out(b, normal, allowed[k + 1])
         quads.append(Polygon([a, b, q, p]))
     return quads
 
@@ -146,7 +163,7 @@ def _corner(side: Side, following: Side, limit: float) -> list[BaseGeometry]:
     here, there = without_repeats_open(side.points), without_repeats_open(following.points)
     corner = here[-1]
     before, after = _normal(here[-2], here[-1]), _normal(there[0], there[1])
-    a, b = side.allowance_mm, following.allowance_mm
+    a, b = side.at_end, following.allowance_mm
     turn = before[0] * after[1] - before[1] * after[0]
     ahead = before[0] * after[0] + before[1] * after[1]
     if max(a, b) == 0 or turn < -1e-12 or (turn < 1e-12 and ahead > 0):
@@ -180,13 +197,11 @@ def _squared(start: Point, end: Point, side: Side, following: Side) -> list[Base
     corner = here[-1]
     before, after = _normal(here[-2], corner), _normal(there[0], there[1])
     hem_first = side.square
-    hem_normal, hem_mm = (
-        (before, side.allowance_mm) if hem_first else (after, following.allowance_mm)
-    )
+    hem_normal, hem_mm = (before, side.at_end) if hem_first else (after, following.allowance_mm)
     neighbour, its_normal = (end, after) if hem_first else (start, before)
     foot = _meeting(corner, hem_normal, neighbour, its_normal)
     if foot is None or math.dist(corner, foot) > MITRE_LIMIT * max(
-        side.allowance_mm, following.allowance_mm
+        side.at_end, following.allowance_mm
     ):
         return [Polygon([corner, start, end])]
     toe = _out(foot, hem_normal, hem_mm)

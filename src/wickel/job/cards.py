@@ -6,15 +6,25 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from wickel.draft import DraftRefused
-from wickel.draft.operations import facing, fold, interfacing, lining, unfold
-from wickel.job.job import Card, CardGrain, Centre
-from wickel.pattern import EdgeKind, Pattern, Piece, Seam
+from wickel.draft.operations import (
+    NewSeam,
+    facing,
+    fold,
+    interfacing,
+    lining,
+    smaller,
+    strip_off,
+    unfold,
+)
+from wickel.job.job import Backing, Card, CardGrain, Centre, End
+from wickel.pattern import Edge, EdgeKind, Pattern, Piece, Seam
 from wickel.wording import say
 
 _BIAS_DEG = 45.0
 CENTRE_SEAM_MM = 10.0
 """What is left at the seam of a centre that was on the fold, until its card says more."""
 MOST_ALLOWANCE_MM = 300.0
+MOST_SPARE_MM = 1000.0
 
 
 def with_cards(pattern: Pattern, cards: Mapping[str, Card]) -> Pattern:
@@ -70,10 +80,7 @@ def _with_backings(piece: Piece, card: Card) -> tuple[Piece, ...]:
         if backing.none:
             continue
         if backing.edge:
-            if backing.edge not in {edge.name for edge in piece.edges}:
-                names = ", ".join(sorted(edge.name for edge in piece.edges))
-                text = say("cards.no-edge", piece=piece.name, edge=backing.edge, edges=names)
-                raise DraftRefused(text, piece.id)
+            _known(piece, backing.edge)
             strip = facing(
                 piece,
                 (backing.edge,),
@@ -83,11 +90,45 @@ def _with_backings(piece: Piece, card: Card) -> tuple[Piece, ...]:
                 allowance_mm=0.0,
             )
             made.append(replace(strip, cuts=(replace(piece.cuts[0], material=material),)))
-        elif material == "lining":
-            made.append(lining(piece, shorter_mm=backing.shorter_mm))
         else:
-            made[0] = interfacing(made[0])
+            made += _whole_backing(made, material, backing)
     return tuple(made)
+
+
+def _whole_backing(made: list[Piece], material: str, backing: Backing) -> list[Piece]:
+    """The pieces of a backing of the whole first piece; one that is the very piece is cut with it
+    instead. Raises ``DraftRefused``."""
+    piece = made[0]
+    if material != "lining" and not (backing.shorter_mm or backing.smaller_mm):
+        made[0] = interfacing(piece)
+        return []
+    backed = replace(
+        lining(piece, shorter_mm=backing.shorter_mm, material=material),
+        id=f"{piece.id}-{material}",
+        name=f"{piece.name} {material}",
+    )
+    if backing.smaller_mm:
+        backed = smaller(backed, backing.smaller_mm)
+    if not backing.outer_edge:
+        return [backed]
+    _known(piece, backing.outer_edge)
+    seam = NewSeam(
+        CENTRE_SEAM_MM,
+        ids=(f"{backed.id}-strip", backed.id),
+        names=(f"{backed.name} strip", backed.name),
+    )
+    strip, rest = strip_off(backed, backing.outer_edge, backing.outer_mm, seam)
+    outer = tuple(replace(cut, material=piece.cuts[0].material) for cut in strip.cuts)
+    return [rest, replace(strip, cuts=outer)]
+
+
+def _known(piece: Piece, *edges: str) -> None:
+    """Raises ``DraftRefused`` for an edge that a piece does not have."""
+    names = {edge.name for edge in piece.edges}
+    for edge in edges:
+        if edge not in names:
+            text = say("cards.no-edge", piece=piece.name, edge=edge, edges=", ".join(sorted(names)))
+            raise DraftRefused(text, piece.id)
 
 
 def _with_centre(piece: Piece, centre: Centre) -> Piece:
@@ -111,22 +152,19 @@ def _with_centre(piece: Piece, centre: Centre) -> Piece:
 
 
 def _with_card(piece: Piece, card: Card) -> Piece:
-    if card.centre is not None:
-        piece = _with_centre(piece, card.centre)
-    names = {edge.name for edge in piece.edges}
-    for edge, mm in card.allowances_mm.items():
-        if edge not in names:
-            text = say("cards.no-edge", piece=piece.name, edge=edge, edges=", ".join(sorted(names)))
-            raise DraftRefused(text, piece.id)
+    for mm in card.allowances_mm.values():
         if not 0 <= mm <= MOST_ALLOWANCE_MM:
             text = say("cards.allowance", piece=piece.name, mm=mm, most=MOST_ALLOWANCE_MM)
             raise DraftRefused(text, piece.id)
-    edges = tuple(
-        replace(edge, allowance_mm=card.allowances_mm[edge.name])
-        if edge.name in card.allowances_mm and edge.kind is not EdgeKind.FOLD
-        else edge
-        for edge in piece.edges
-    )
+    # what is left at an edge holds for its mirror image too; a centre that was on the fold has its
+    # allowance when it is there
+    drawn = {edge.name for edge in piece.edges if edge.kind is not EdgeKind.FOLD}
+    lowest = _lowest(piece) if card.spare_mm else ()
+    piece = _with_allowances(piece, card, drawn, lowest)
+    if card.centre is not None:
+        piece = _with_centre(piece, card.centre)
+    _known(piece, *({*card.allowances_mm, *card.runs_out} - drawn))
+    piece = _with_allowances(piece, card, {edge.name for edge in piece.edges} - drawn, ())
     cuts = piece.cuts
     if card.copies is not None:
         pair = cuts[0].pair and card.copies % 2 == 0
@@ -134,10 +172,38 @@ def _with_card(piece: Piece, card: Card) -> Piece:
     return replace(
         piece,
         name=card.name or piece.name,
-        edges=edges,
         grain_deg=_turned(piece.grain_deg, card),
         cuts=cuts,
     )
+
+
+def _with_allowances(piece: Piece, card: Card, names: set[str], lowest: tuple[str, ...]) -> Piece:
+    """The piece with what its card leaves at some of its edges."""
+    edges = tuple(
+        _with_allowance(edge, card, lowest) if edge.name in names else edge for edge in piece.edges
+    )
+    return replace(piece, edges=edges)
+
+
+def _lowest(piece: Piece) -> tuple[str, ...]:
+    """The edges that a piece ends with: its hems, or the one that lies lowest."""
+    seams = [edge for edge in piece.edges if edge.kind is not EdgeKind.FOLD]
+    hems = tuple(edge.name for edge in seams if edge.kind is EdgeKind.HEM)
+    return hems or (max(seams, key=lambda edge: (edge.start[0] + edge.end[0]) / 2).name,)
+
+
+def _with_allowance(edge: Edge, card: Card, lowest: tuple[str, ...]) -> Edge:
+    """An edge with what its card leaves there, running out where it says so, and what is spare."""
+    if edge.kind is EdgeKind.FOLD:
+        return edge
+    mm = card.allowances_mm.get(edge.name, edge.allowance_mm)
+    mm += card.spare_mm if edge.name in lowest else 0.0
+    match card.runs_out.get(edge.name):
+        case End.START:
+            return replace(edge, allowance_mm=0.0, allowance_end_mm=mm)
+        case End.END:
+            return replace(edge, allowance_mm=mm, allowance_end_mm=0.0)
+    return replace(edge, allowance_mm=mm)
 
 
 def _turned(grain_deg: float, card: Card) -> float:

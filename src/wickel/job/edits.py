@@ -8,10 +8,10 @@ from dataclasses import replace
 
 from wickel.body import Body, size_body, with_measurement
 from wickel.cloth import Cloth
-from wickel.draft import Allowances, OptionValue, School, school_options
+from wickel.draft import Allowances, DraftRefused, OptionValue, Own, School, draft, school_options
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
-from wickel.job.job import Card, Garment, Job, OnCloth, Picture
+from wickel.job.job import Card, Garment, Giver, Job, Layer, OnCloth, Picture
 from wickel.job.work import garment_style
 from wickel.pattern import Pattern
 from wickel.wording import say
@@ -76,9 +76,38 @@ def with_allowances(job: Job, garment: Garment, allowances: Allowances) -> Job:
 
 
 def with_school(job: Job, garment: Garment, school: School) -> Job:
-    """The garment drafted by a school: its answers where the style asks, and its allowances."""
+    """The garment drafted by a school: its answers where the style asks, its allowances, and those
+    of its figures that the style takes and that the maker has not given otherwise.
+
+    Figures that an earlier school brought go with it.
+    """
     options = school_options(school, garment_style(garment), garment.options)
-    return with_garment(job, replace(garment, options=options, allowances=school.allowances))
+    old = {id for id, giver in garment.given_by.items() if giver.layer is Layer.SCHOOL}
+    figures = {id: own for id, own in garment.figures.items() if id not in old}
+    given_by = {id: giver for id, giver in garment.given_by.items() if id not in old}
+    bare = replace(
+        garment,
+        options=options,
+        allowances=school.allowances,
+        figures=figures,
+        given_by=given_by,
+    )
+    giver = Giver(layer=Layer.SCHOOL, name=school.name)
+    for id in _taken_of(bare, school.figures):
+        figures[id], given_by[id] = school.figures[id], giver
+    return with_garment(job, replace(bare, figures=figures, given_by=given_by))
+
+
+def _taken_of(garment: Garment, figures: Mapping[str, Own]) -> tuple[str, ...]:
+    """Which figures a garment's style takes, and the maker has not given on either side."""
+    style = garment_style(garment)
+    try:
+        pattern = draft(style, garment.body, garment.options, garment.allowances)
+    except DraftRefused:
+        return ()
+    known = {id for figure in pattern.figures for id in (figure.id, figure.base)}
+    given = {id for own in garment.figures for id in (own, own.rpartition(".")[0])}
+    return tuple(id for id in figures if id in known and id not in given)
 
 
 def with_changes_by_hand(job: Job, garment: Garment, changes: tuple[Change, ...]) -> Job:
@@ -95,7 +124,13 @@ def with_own(job: Job, garment: Garment, own_style: OwnStyle) -> Job:
     return with_garment(
         job,
         replace(
-            garment, style=own_style.id, own=own_style, options=options, changes=changes, figures={}
+            garment,
+            style=own_style.id,
+            own=own_style,
+            options=options,
+            changes=changes,
+            figures={},
+            given_by={},
         ),
     )
 

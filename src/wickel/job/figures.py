@@ -74,7 +74,8 @@ def with_figure(job: Job, garment: Garment, id: str, own: Own | None) -> Job:
     figures = {key: value for key, value in garment.figures.items() if key != id}
     if own is not None:
         figures[id] = own
-    return with_garment(job, replace(garment, figures=figures))
+    given_by = {key: giver for key, giver in garment.given_by.items() if key != id}
+    return with_garment(job, replace(garment, figures=figures, given_by=given_by))
 
 
 def with_reached(job: Job, found_mm: Mapping[tuple[str, str], float]) -> Job:

@@ -62,13 +62,24 @@ class Centre(StrEnum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Backing:
-    """Interfacing or lining of a piece: ``none``, the whole of it, ``shorter_mm`` at its hem, or
-    only to a depth from one of its edges."""
+    """Interfacing or lining of a piece: ``none``, the whole of it, ``shorter_mm`` at its hem and
+    ``smaller_mm`` all round, or only to a depth from one of its edges. Of a whole one the strip
+    along ``outer_edge``, ``outer_mm`` deep, is cut from the outer cloth."""
 
     none: bool = False
     edge: str = ""
     deep_mm: float = 0.0
     shorter_mm: float = 0.0
+    smaller_mm: float = 0.0
+    outer_edge: str = ""
+    outer_mm: float = 0.0
+
+
+class End(StrEnum):
+    """An end of an edge, in the direction of the net line."""
+
+    START = "start"
+    END = "end"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -79,8 +90,10 @@ class Card:
     id of the cloth. ``left_out``: it is drafted, but not cut. ``copies`` are cut instead of as many
     as the style says; ``cloth`` is the id of the cloth that its first material is cut from.
     ``grain`` is how it lies, None as the style says, ``grain_deg`` an angle by which its arrow is
-    turned besides; ``allowances_mm`` are its own, by edge; ``centre`` how its centre is cut;
-    ``interfacing`` and ``lining`` are None as the style says.
+    turned besides; ``allowances_mm`` are its own, by edge, and ``runs_out`` the end at which one
+    runs out to nothing; ``spare_mm`` is what is left below its hem besides, so that the lay keeps a
+    place for a piece that is cut later; ``centre`` how its centre is cut; ``interfacing`` and
+    ``lining`` are None as the style says.
     """
 
     waive: frozenset[Waived] = frozenset()
@@ -96,6 +109,23 @@ class Card:
     grain_deg: float = 0.0
     interfacing: Backing | None = None
     lining: Backing | None = None
+    runs_out: Mapping[str, End] = field(default_factory=dict)
+    spare_mm: float = 0.0
+
+
+class Layer(StrEnum):
+    """What is laid over a style beside what the maker gives in the job itself."""
+
+    SCHOOL = "school"
+    VERSION = "version"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Giver:
+    """What has given a figure: a school, or the maker's version of the style, and its name."""
+
+    layer: Layer
+    name: str
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -111,7 +141,8 @@ class Garment:
     are made in which size of the chart, in the garment's own body under the empty name; nothing in
     it is one in its own body. ``cards`` has what is said of a piece, by its id in the style;
     ``figures`` the maker's own figures of the draft, by their ids (``wickel.draft.ledger``).
-    ``anyway``: it is drafted although a check cannot hold.
+    ``given_by`` says of those that a school or a version brought which it was. ``anyway``: it is
+    drafted although a check cannot hold.
     """
 
     id: str
@@ -128,6 +159,7 @@ class Garment:
     quantity: Mapping[str, int] = field(default_factory=dict)
     cards: Mapping[str, Card] = field(default_factory=dict)
     figures: Mapping[str, Own] = field(default_factory=dict)
+    given_by: Mapping[str, Giver] = field(default_factory=dict)
     anyway: bool = False
 
 

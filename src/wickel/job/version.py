@@ -13,7 +13,7 @@ from wickel.draft.operations import Change, with_changes
 from wickel.draft.own import OwnStyle, style_of
 from wickel.draft.style import Style
 from wickel.job.cards import with_cards
-from wickel.job.job import Card, Garment
+from wickel.job.job import Card, Garment, Giver, Layer
 from wickel.job.turned import net_figures
 from wickel.pattern import FigureKind, Pattern
 
@@ -90,6 +90,7 @@ def rewritten(garment: Garment, pattern: Pattern, id: str, name: str) -> Version
 
 def with_version(garment: Garment, version: Version) -> Garment:
     """The garment made in a version of a style: its body, its cloths and how many stay."""
+    giver = Giver(layer=Layer.VERSION, name=version.name)
     return replace(
         garment,
         style=version.style,
@@ -98,6 +99,7 @@ def with_version(garment: Garment, version: Version) -> Garment:
         options=version.options,
         allowances=version.allowances,
         figures=version.figures,
+        given_by={id: giver for id in version.figures},
         cards=version.cards,
         changes=version.changes,
         anyway=version.anyway,

@@ -32,7 +32,8 @@ class EdgeKind(StrEnum):
 class Edge:
     """A named part of the net line, with the allowance added outside it when cutting.
 
-    A gathered or pleated edge remembers the length it comes back to when it is sewn.
+    A gathered or pleated edge remembers the length it comes back to when it is sewn. An allowance
+    that runs out, or grows, along the edge has another one at its end.
     """
 
     name: str
@@ -40,6 +41,12 @@ class Edge:
     allowance_mm: float
     kind: EdgeKind = EdgeKind.SEAM
     comes_back_to_mm: float | None = None
+    allowance_end_mm: float | None = None
+
+    @property
+    def allowance_at_end_mm(self) -> float:
+        """The allowance at the end of the edge."""
+        return self.allowance_mm if self.allowance_end_mm is None else self.allowance_end_mm
 
     @property
     def start(self) -> Point:
@@ -181,6 +188,7 @@ def cut_line(piece: Piece) -> Outline:
                 allowance_mm=edge.allowance_mm,
                 square=edge.kind is EdgeKind.HEM,
                 fold=edge.kind is EdgeKind.FOLD,
+                end_mm=edge.allowance_end_mm,
             )
             for edge in piece.edges
         ]

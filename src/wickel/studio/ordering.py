@@ -49,6 +49,7 @@ def with_style(job: Job, garment: Garment, style: Chosen) -> Job:
         own=own,
         changes=(),
         figures={},
+        given_by={},
         anyway=False,
         cards={},
     )

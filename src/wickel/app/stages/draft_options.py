@@ -311,7 +311,11 @@ class OptionsPanel(QFrame):
         if name and garment is not None:
             style = garment_style(garment)
             school = school_of(
-                f"own-{slug(name)}", name, style, garment.options, garment.allowances
+                (f"own-{slug(name)}", name),
+                style,
+                garment.options,
+                garment.allowances,
+                garment.figures,
             )
             if self._book.keep_school(school):
                 self._show_values(garment, style)

@@ -26,6 +26,7 @@ from wickel.draft import Own
 from wickel.draft.formulas import respelled
 from wickel.job import Garment
 from wickel.job.figures import read_figure, shown_own
+from wickel.job.job import Layer
 from wickel.pattern import Figure, FigureKind, Gave, Pattern
 from wickel.units import Unit, shown_length
 from wickel.wording import term, tr
@@ -94,6 +95,13 @@ def shown_value(figure: Figure, unit: Unit, *, ruled: bool = False) -> str:
     return shown_length(value, unit) if figure.kind is FigureKind.LENGTH else f"{value:g}"
 
 
+def _given_by(layer: Layer, name: str) -> str:
+    """What has given a figure, beside its rule."""
+    if layer is Layer.SCHOOL:
+        return tr("by the school “{name}”", name=name)
+    return tr("by your version “{name}”", name=name)
+
+
 class FigureRow(QWidget):
     """A figure, or that of front and back side by side: words, fields, rule, and what is odd."""
 
@@ -146,7 +154,14 @@ class FigureRow(QWidget):
         given = dict.fromkeys(
             f"= {shown_value(f, unit)}" for f in figures if f.mine and f.gave is not Gave.LENGTH
         )
-        self.rule.setText("  ·  ".join((*given, *rules)))
+        givers = {
+            (giver.layer, giver.name)
+            for figure in figures
+            for id in (figure.id, figure.base)
+            if (giver := garment.given_by.get(id)) is not None and figure.mine
+        }
+        by = (_given_by(layer, name) for layer, name in sorted(givers))
+        self.rule.setText("  ·  ".join((*by, *given, *rules)))
         doubts = dict.fromkeys(str(f.doubt) for f in figures if f.doubt)
         self.doubt.setText(" ".join(doubts))
         self.doubt.setVisible(bool(doubts))

@@ -27,7 +27,7 @@ from wickel.draft import DraftRefused
 from wickel.job import Card
 from wickel.job.cards import with_cards
 from wickel.job.edits import with_piece_card, with_shared_allowances
-from wickel.job.job import Backing, CardGrain, Centre
+from wickel.job.job import Backing, CardGrain, Centre, End
 from wickel.pattern import EdgeKind, Pattern, Piece
 from wickel.studio import with_materials
 from wickel.units import Unit
@@ -47,68 +47,121 @@ _CENTRES = {
 }
 _AS_IT_IS, _NONE, _WHOLE = "", "none", "whole"
 _MOST_COPIES = 99
+_GAP_PX = 24
 _MOST_DEG = 360.0
 _STRIP_MM = 50.0
-"""How deep a strip of interfacing is at first."""
+"""How deep a strip is at first."""
 
 
 class BackingRow(QWidget):
     """Interfacing or lining of a piece: as the style says, none, all of it, or a strip along one of
-    its edges."""
+    its edges. All of it may be shorter and smaller, and a strip of it cut from the outer cloth."""
 
     changed = Signal()
 
     def __init__(self, name: str, piece: Piece, backing: Backing | None, unit: Unit) -> None:
         super().__init__()
-        self._lining = name == "lining"
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
+        self._unit, said = unit, backing or Backing()
+        rows = QVBoxLayout(self)
+        rows.setContentsMargins(0, 0, 0, 0)
+        edges = [edge.name for edge in piece.edges if edge.kind is not EdgeKind.FOLD]
         self.which = QComboBox()
         self.which.setAccessibleName(name.capitalize())
         self.which.addItem(tr("as the style says"), _AS_IT_IS)
         self.which.addItem(tr("none"), _NONE)
         self.which.addItem(tr("all of it"), _WHOLE)
-        for edge in piece.edges:
-            if edge.kind is not EdgeKind.FOLD:
-                self.which.addItem(tr("a strip along: {edge}", edge=edge.name), edge.name)
-        self.mm = LengthEdit(tr("How deep the strip is, or how much shorter the lining"))
-        self._mm = 0.0
-        if backing is not None:
-            chosen = _NONE if backing.none else backing.edge or _WHOLE
-            index = self.which.findData(chosen)
-            self.which.setCurrentIndex(max(0, index))
-            self._mm = backing.deep_mm or backing.shorter_mm
-        self._unit = unit
-        self.mm.show_length(self._mm, unit)
-        self.mm.entered.connect(self._enter)
-        self.which.activated.connect(lambda _: self._show())
-        row.addWidget(self.which, 2)
-        row.addWidget(self.mm, 1)
+        for edge in edges:
+            self.which.addItem(tr("a strip along: {edge}", edge=edge), edge)
+        chosen = _NONE if said.none else said.edge or _WHOLE
+        self.which.setCurrentIndex(0 if backing is None else max(0, self.which.findData(chosen)))
+        self.mm = self._length(tr("How deep the strip is"), said.deep_mm)
+        rows.addLayout(_beside(self.which, self.mm))
+        self.shorter = self._length(tr("Shorter at its hem by"), said.shorter_mm)
+        self.smaller = self._length(tr("Smaller all round by"), said.smaller_mm)
+        self._sizes = QWidget()
+        sizes = QHBoxLayout(self._sizes)
+        sizes.setContentsMargins(0, 0, 0, 0)
+        for words, field in ((tr("shorter by"), self.shorter), (tr("smaller by"), self.smaller)):
+            sizes.addWidget(label(words, "soft"))
+            sizes.addWidget(field, 1)
+        rows.addWidget(self._sizes)
+        self.outer = QComboBox()
+        self.outer.setAccessibleName(tr("Strip of the outer cloth"))
+        self.outer.setToolTip(
+            tr("A strip of it is cut from the outer cloth, as behind a front edge")
+        )
+        self.outer.addItem(tr("no strip of the outer cloth"), "")
+        for edge in edges:
+            self.outer.addItem(tr("of the outer cloth along: {edge}", edge=edge), edge)
+        self.outer.setCurrentIndex(max(0, self.outer.findData(said.outer_edge)))
+        self.outer_mm = self._length(tr("How deep that strip is"), said.outer_mm)
+        self._outer_row = QWidget()
+        self._outer_row.setLayout(_beside(self.outer, self.outer_mm))
+        rows.addWidget(self._outer_row)
+        for choice in (self.which, self.outer):
+            choice.activated.connect(lambda _: self._show())
         self._show()
+
+    @property
+    def fields(self) -> tuple[LengthEdit, ...]:
+        """The lengths that it asks for."""
+        return self.mm, self.shorter, self.smaller, self.outer_mm
+
+    def _length(self, words: str, mm: float) -> LengthEdit:
+        field = LengthEdit(words)
+        field.setToolTip(words)
+        field.setProperty("mm", mm)
+        field.show_length(mm, self._unit)
+        field.entered.connect(lambda entered: self._enter(field, entered))
+        return field
 
     def _show(self) -> None:
         chosen = self.which.currentData()
-        strip = chosen not in (_AS_IT_IS, _NONE, _WHOLE)
-        if strip and self._mm == 0:
-            self._enter(_STRIP_MM)
-        self.mm.setVisible(strip or (self._lining and chosen == _WHOLE))
+        strip, whole = chosen not in (_AS_IT_IS, _NONE, _WHOLE), chosen == _WHOLE
+        if strip and self.mm.property("mm") == 0:
+            self._set(self.mm, _STRIP_MM)
+        if self.outer.currentData() and self.outer_mm.property("mm") == 0:
+            self._set(self.outer_mm, _STRIP_MM)
+        self.mm.setVisible(strip)
+        self._sizes.setVisible(whole)
+        self._outer_row.setVisible(whole)
+        self.outer_mm.setVisible(bool(self.outer.currentData()))
         self.changed.emit()
 
-    def _enter(self, mm: float) -> None:
-        self._mm = mm
-        self.mm.show_length(mm, self._unit)
+    def _set(self, field: LengthEdit, mm: float) -> None:
+        field.setProperty("mm", mm)
+        field.show_length(mm, self._unit)
+
+    def _enter(self, field: LengthEdit, mm: float) -> None:
+        self._set(field, mm)
         self.changed.emit()
 
     def backing(self) -> Backing | None:
         """What is chosen, None as the style says."""
         chosen = str(self.which.currentData())
+        deep, shorter, smaller, outer = (float(field.property("mm")) for field in self.fields)
         if chosen == _AS_IT_IS:
             return None
         if chosen == _NONE:
             return Backing(none=True)
-        if chosen == _WHOLE:
-            return Backing(shorter_mm=self._mm if self._lining else 0.0)
-        return Backing(edge=chosen, deep_mm=self._mm)
+        if chosen != _WHOLE:
+            return Backing(edge=chosen, deep_mm=deep)
+        edge = str(self.outer.currentData())
+        return Backing(
+            shorter_mm=shorter,
+            smaller_mm=smaller,
+            outer_edge=edge,
+            outer_mm=outer if edge else 0.0,
+        )
+
+
+def _beside(first: QWidget, second: QWidget) -> QHBoxLayout:
+    """Two fields in a row, the first twice as wide."""
+    row = QHBoxLayout()
+    row.setContentsMargins(0, 0, 0, 0)
+    row.addWidget(first, 2)
+    row.addWidget(second, 1)
+    return row
 
 
 class PieceCard(QDialog):
@@ -127,21 +180,26 @@ class PieceCard(QDialog):
         card = garment.cards.get(piece, Card())
         self._before = card
         self.setWindowTitle(tr("Card: {piece}", piece=self.piece.name))
-        self.resize(460, 700)
+        self.resize(900, 560)
         whole = QVBoxLayout(self)
         whole.addWidget(label(card.name or self.piece.name, "heading"))
+        columns = QHBoxLayout()
+        columns.setSpacing(_GAP_PX)
+        whole.addLayout(columns, 1)
         form = QFormLayout()
         self._ask_what(form, card)
         self._ask_how(form, card)
         self._ask_backings(form, card)
         self.note = QLineEdit(card.note)
         form.addRow(tr("Note"), self.note)
-        whole.addLayout(form)
-        whole.addWidget(label(tr("Left at each edge"), "heading"))
+        columns.addLayout(form, 1)
+        beside = QVBoxLayout()
+        columns.addLayout(beside, 1)
+        beside.addWidget(label(tr("Left at each edge"), "heading"))
         self.shared = QCheckBox(tr("The same on the other side of the seam"))
         self.shared.setToolTip(tr("What is left here is left at the edge that is sewn to it, too"))
-        whole.addWidget(self.shared)
-        whole.addWidget(scrolling(self._edges(card)), 1)
+        beside.addWidget(self.shared)
+        beside.addWidget(scrolling(self._edges(card)), 1)
         self.said = label("", "broken", wrap=True)
         whole.addWidget(self.said)
         buttons, self.do = closing_row(
@@ -169,6 +227,17 @@ class PieceCard(QDialog):
             self.cloth.addItem(cloth.shown_name, cloth.id)
         self.cloth.setCurrentIndex(max(0, self.cloth.findData(card.cloth)))
         form.addRow(tr("Cloth"), self.cloth)
+        self.spare = LengthEdit(tr("Spare length"))
+        self.spare.setToolTip(
+            tr("Kept below its hem in the lay, for a piece that is cut later, at the fitting")
+        )
+        self._keep_spare(card.spare_mm)
+        self.spare.entered.connect(self._keep_spare)
+        form.addRow(tr("Spare length"), self.spare)
+
+    def _keep_spare(self, mm: float) -> None:
+        self.spare.setProperty("mm", mm)
+        self.spare.show_length(mm, self._session.job.unit)
 
     def _ask_how(self, form: QFormLayout, card: Card) -> None:
         """How its grain lies, and how its centre is cut."""
@@ -200,6 +269,7 @@ class PieceCard(QDialog):
         inner = QWidget()
         form = QFormLayout(inner)
         self.allowances: dict[str, LengthEdit] = {}
+        self.runs: dict[str, QComboBox] = {}
         self.own_mm = dict(card.allowances_mm)
         for edge in self.piece.edges:
             if edge.kind is EdgeKind.FOLD:
@@ -209,8 +279,27 @@ class PieceCard(QDialog):
             field.show_length(shown, self._session.job.unit)
             field.entered.connect(partial(self._enter, edge.name))
             self.allowances[edge.name] = field
-            form.addRow(edge.name, field)
+            ends = QComboBox()
+            ends.setAccessibleName(tr("How it runs at the {edge}", edge=edge.name))
+            ends.setToolTip(tr("The same all along, or running out to nothing at one end"))
+            before, after = self._neighbours(edge.name)
+            ends.addItem(tr("all along"), "")
+            ends.addItem(tr("to nothing at: {edge}", edge=before), End.START.value)
+            ends.addItem(tr("to nothing at: {edge}", edge=after), End.END.value)
+            ends.setCurrentIndex(max(0, ends.findData(card.runs_out.get(edge.name, ""))))
+            ends.activated.connect(lambda _: self._try())
+            self.runs[edge.name] = ends
+            row = QHBoxLayout()
+            row.addWidget(field, 1)
+            row.addWidget(ends, 1)
+            form.addRow(edge.name, row)
         return inner
+
+    def _neighbours(self, edge: str) -> tuple[str, str]:
+        """The edges before and after an edge."""
+        names = [known.name for known in self.piece.edges]
+        k = names.index(edge)
+        return names[k - 1], names[(k + 1) % len(names)]
 
     def _enter(self, edge: str, mm: float) -> None:
         self.own_mm[edge] = mm
@@ -235,6 +324,12 @@ class PieceCard(QDialog):
             grain_deg=self._degrees(),
             interfacing=self.interfacing.backing(),
             lining=self.lining.backing(),
+            runs_out={
+                edge: End(str(ends.currentData()))
+                for edge, ends in self.runs.items()
+                if ends.currentData()
+            },
+            spare_mm=float(self.spare.property("mm")),
         )
 
     def _degrees(self) -> float:
@@ -259,7 +354,8 @@ class PieceCard(QDialog):
         return True
 
     def accept(self) -> None:
-        fields = (*self.allowances.values(), self.interfacing.mm, self.lining.mm)
+        backings = (*self.interfacing.fields, *self.lining.fields)
+        fields = (*self.allowances.values(), self.spare, *backings)
         if not all([field.finish() for field in fields]) or not self._try():
             return
         card = self.card()

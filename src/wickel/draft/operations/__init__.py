@@ -23,7 +23,14 @@ from wickel.draft.operations.by_hand import (
 from wickel.draft.operations.change import Asked, Change, Question, questions
 from wickel.draft.operations.changes import apply_change, with_changes
 from wickel.draft.operations.darts import dart_marks, dart_to_seam, move_dart
-from wickel.draft.operations.deriving import facing, interfacing, lining, partner
+from wickel.draft.operations.deriving import (
+    facing,
+    interfacing,
+    lining,
+    partner,
+    smaller,
+    strip_off,
+)
 from wickel.draft.operations.measured import (
     as_first_named,
     as_house_named,
@@ -88,9 +95,11 @@ __all__ = [
     "reversed_piece",
     "seam_checks",
     "slash_and_spread",
+    "smaller",
     "split",
     "spot_near",
     "spot_point",
+    "strip_off",
     "unfold",
     "with_changes",
     "with_notch",

@@ -72,6 +72,22 @@ def facing(
         DraftRefused: the edges do not follow each other, or the facing would be as large as the
         piece.
     """
+    start, end, outer = _along(piece, edges, width_mm)
+    made = remade(
+        piece,
+        (*chain(piece, start, end), seam_stretch("outer", outer, allowance_mm)),
+        id=id,
+        name=name,
+        inner_lines=(),
+    )
+    folded = any(edge.kind is EdgeKind.FOLD for edge in made.edges)
+    notches = tuple(n for n in made.notches if n.edge in edges)
+    return replace(made, cuts=(_as_often(piece.cuts[0], folded=folded),), notches=notches)
+
+
+def _along(piece: Piece, edges: tuple[str, ...], width_mm: float) -> tuple[Spot, Spot, Path]:
+    """Where a strip along some edges begins and ends on the net line, and its inner boundary from
+    its end back to its start. Raises ``DraftRefused``, as ``facing``."""
     first, last = Spot(edge=edges[0], share=0.0), Spot(edge=edges[-1], share=1.0)
     along = _following(piece, edges)
     rest = chain(piece, last, first)
@@ -88,16 +104,44 @@ def facing(
     end = _spot_along(piece, rest, after)
     start = _spot_along(piece, rest, around - before)
     outer = _outer(piece, covered, width_mm, _at(rest, after), _at(rest, around - before))
-    made = remade(
-        piece,
-        (*chain(piece, start, end), seam_stretch("outer", outer, allowance_mm)),
-        id=id,
-        name=name,
-        inner_lines=(),
+    return start, end, outer
+
+
+def strip_off(piece: Piece, edge: str, width_mm: float, seam: NewSeam) -> tuple[Piece, Piece]:
+    """A piece in two: the strip along an edge, so wide, and what is left of it, with a seam between
+    them.
+
+    Raises:
+        DraftRefused: as ``facing``.
+    """
+    start, end, outer = _along(piece, (edge,), width_mm)
+    return split(piece, start, end, seam, through=backwards(outer))
+
+
+def smaller(piece: Piece, by_mm: float) -> Piece:
+    """The piece cut smaller all round, but on the fold: so much less is left at every edge.
+
+    Raises:
+        DraftRefused: less than that is left at an edge.
+    """
+    for edge in piece.edges:
+        left = min(edge.allowance_mm, edge.allowance_at_end_mm)
+        if edge.kind is not EdgeKind.FOLD and left < by_mm:
+            text = say("deriving.smaller", piece=piece.name, edge=edge.name, left=left, by=by_mm)
+            raise DraftRefused(text, piece.id)
+    edges = tuple(
+        edge
+        if edge.kind is EdgeKind.FOLD
+        else replace(
+            edge,
+            allowance_mm=edge.allowance_mm - by_mm,
+            allowance_end_mm=None
+            if edge.allowance_end_mm is None
+            else edge.allowance_end_mm - by_mm,
+        )
+        for edge in piece.edges
     )
-    folded = any(edge.kind is EdgeKind.FOLD for edge in made.edges)
-    notches = tuple(n for n in made.notches if n.edge in edges)
-    return replace(made, cuts=(_as_often(piece.cuts[0], folded=folded),), notches=notches)
+    return replace(piece, edges=edges)
 
 
 def _as_often(cut: Cut, *, folded: bool) -> Cut:

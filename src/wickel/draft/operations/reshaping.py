@@ -15,6 +15,7 @@ from wickel.draft.operations.spots import (
     redrawn,
     remade,
     seam_stretch,
+    turned_edge,
     with_ends,
 )
 from wickel.draft.style import DraftRefused
@@ -132,7 +133,8 @@ def unfold(piece: Piece) -> Piece:
     mirrored = tuple(
         Stretch(
             edge=replace(
-                s.edge, name=f"other {s.edge.name}", path=backwards(map_path(s.edge.path, mirror))
+                turned_edge(s.edge, backwards(map_path(s.edge.path, mirror))),
+                name=f"other {s.edge.name}",
             ),
             notches=tuple(
                 replace(notch, at_mm=length(s.edge.path) - notch.at_mm, name=f"other {notch.name}")

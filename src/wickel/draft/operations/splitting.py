@@ -17,6 +17,7 @@ from wickel.draft.operations.spots import (
     seam_stretch,
     spot_point,
     stay_within,
+    turned_edge,
 )
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
@@ -181,7 +182,7 @@ def reversed_piece(piece: Piece) -> Piece:
     sizes = {edge.name: length(edge.path) for edge in piece.edges}
     return replace(
         piece,
-        edges=tuple(replace(edge, path=backwards(edge.path)) for edge in reversed(piece.edges)),
+        edges=tuple(turned_edge(edge, backwards(edge.path)) for edge in reversed(piece.edges)),
         notches=tuple(
             Notch(name=notch.name, edge=notch.edge, at_mm=sizes[notch.edge] - notch.at_mm)
             for notch in piece.notches

@@ -101,11 +101,18 @@ def part(stretch: Stretch, from_mm: float, to_mm: float) -> Stretch | None:
     if to_mm - from_mm < _SLIVER_MM:
         return None
     kept = parted_at(parted_at(stretch.edge.path, to_mm)[0], from_mm)[1]
-    back = stretch.edge.comes_back_to_mm
+    back, left, end = (
+        stretch.edge.comes_back_to_mm,
+        stretch.edge.allowance_mm,
+        stretch.edge.allowance_end_mm,
+    )
+    grows = 0.0 if end is None else (end - left) / full
     return Stretch(
         edge=replace(
             stretch.edge,
             path=kept,
+            allowance_mm=left + grows * from_mm,
+            allowance_end_mm=None if end is None else left + grows * to_mm,
             comes_back_to_mm=None if back is None else back * (to_mm - from_mm) / full,
         ),
         notches=tuple(
@@ -146,7 +153,10 @@ def in_one(first: Stretch, second: Stretch, between: Path = ()) -> Stretch:
     gap = length(first.edge.path) + (length(between) if between else 0.0)
     return Stretch(
         edge=replace(
-            first.edge, path=(*first.edge.path, *between, *second.edge.path), comes_back_to_mm=None
+            first.edge,
+            path=(*first.edge.path, *between, *second.edge.path),
+            comes_back_to_mm=None,
+            allowance_end_mm=second.edge.allowance_end_mm,
         ),
         notches=(
             *first.notches,
@@ -218,6 +228,15 @@ def redrawn(piece: Piece, edge: Edge, path: Path) -> Stretch:
             if notch.edge == edge.name
         ),
     )
+
+
+def turned_edge(edge: Edge, path: Path) -> Edge:
+    """An edge run through the other way, along ``path``: what its allowance ends with comes
+    first."""
+    if edge.allowance_end_mm is None:
+        return replace(edge, path=path)
+    left, end = edge.allowance_end_mm, edge.allowance_mm
+    return replace(edge, path=path, allowance_mm=left, allowance_end_mm=end)
 
 
 def seam_stretch(name: str, path: Path, allowance_mm: float) -> Stretch:

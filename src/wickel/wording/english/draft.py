@@ -435,6 +435,9 @@ SENTENCES = {
         "{piece}: {edge}, the edge after it or the template lies on the fold, and a fold stays "
         "straight: unfold it first."
     ),
+    "deriving.smaller": (
+        "{piece}: only {left:length} is left at {edge}: it cannot be cut {by:length} smaller there."
+    ),
     "deriving.no-halves": (
         "{piece} is neither a pair nor on the fold: it has no halves for two cloths."
     ),
