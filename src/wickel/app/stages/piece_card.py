@@ -47,7 +47,7 @@ _CENTRES = {
 }
 _AS_IT_IS, _NONE, _WHOLE = "", "none", "whole"
 _MOST_COPIES = 99
-_GAP_PX = 24
+_GAP_PX, _ROW_GAP_PX = 24, 7
 _MOST_DEG = 360.0
 _STRIP_MM = 50.0
 """How deep a strip is at first."""
@@ -187,6 +187,7 @@ class PieceCard(QDialog):
         columns.setSpacing(_GAP_PX)
         whole.addLayout(columns, 1)
         form = QFormLayout()
+        form.setVerticalSpacing(_ROW_GAP_PX)
         self._ask_what(form, card)
         self._ask_how(form, card)
         self._ask_backings(form, card)
@@ -194,6 +195,7 @@ class PieceCard(QDialog):
         form.addRow(tr("Note"), self.note)
         columns.addLayout(form, 1)
         beside = QVBoxLayout()
+        beside.setSpacing(_ROW_GAP_PX)
         columns.addLayout(beside, 1)
         beside.addWidget(label(tr("Left at each edge"), "heading"))
         self.shared = QCheckBox(tr("The same on the other side of the seam"))
