@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QLabel, QPushButton
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, go, type_into
 from tests.draft.test_makers_lists import LISTS
 from tests.often import usual
+from wickel.app.stages.allow_dialog import AllowDialog
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.piece_card import PieceCard
 from wickel.body import size_body
@@ -116,6 +117,7 @@ def test_words_find_figures(panel, qtbot):
     shown = [base for base, row in panel.rows.items() if row.isVisibleTo(panel)]
     assert shown == ["shoulder.slope"]
     panel.search.clear()
+    panel.only_piece.setChecked(False)
     assert all(row.isVisibleTo(panel) for row in panel.rows.values())
 
 
@@ -226,6 +228,44 @@ def test_the_card_says_how_the_centre_is_cut_and_what_is_interfaced(window, sess
     session.undo()
     session.undo()
     assert session.garment.cards == {}
+
+
+def test_a_maker_says_how_far_a_check_may_differ_and_takes_it_back(window, panel, session, qtbot):
+    enter(qtbot, panel, "hem.down.back", "+2")
+    checks = window.draft.checks
+    assert "7 of 8 hold" in checks.title.text()
+    (button,) = (b for b in checks.findChildren(QPushButton) if b.text() == "It may differ…")
+    qtbot.mouseClick(button, LEFT)
+    (dialog,) = window.findChildren(AllowDialog)
+    assert dialog.shorter.text() == "2 cm"  # what makes it right as it is
+    qtbot.keyClick(dialog.do, Qt.Key.Key_Space)
+    assert "8 of 8 hold" in checks.title.text()
+    assert set(session.garment.allowed) == {"Side seam"}
+    (out,) = (
+        b
+        for b in window.draft.options.findChildren(QPushButton)
+        if b.accessibleName() == "Side seam as the style says again"
+    )
+    out.click()
+    assert "7 of 8 hold" in checks.title.text()
+    session.undo()
+    assert set(session.garment.allowed) == {"Side seam"}
+
+
+def test_only_the_figures_of_the_piece_in_hand_are_listed_until_others_are_looked_for(
+    window, panel, qtbot
+):
+    window.draft.paper.choose("pocket")
+    assert panel.rows["pocket.deep"].isVisible()
+    assert not panel.rows["neck.down"].isVisible()
+    window.draft.paper.choose("front")
+    assert panel.rows["neck.down"].isVisible()
+    assert not panel.rows["pocket.deep"].isVisible()
+    qtbot.keyClicks(panel.search, "bag")
+    assert panel.rows["pocket.deep"].isVisible()
+    panel.search.clear()
+    qtbot.mouseClick(panel.only_piece, LEFT, pos=QPoint(8, panel.only_piece.height() // 2))
+    assert panel.rows["pocket.deep"].isVisible()
 
 
 def test_a_school_brings_its_figures_and_is_named_beside_the_rule(
@@ -448,6 +488,7 @@ def test_levels_fold_and_only_what_is_yours_is_shown(panel, qtbot):
     assert not [row for row in panel.rows.values() if row.isVisible()]
     qtbot.mouseClick(panel.only_mine, LEFT, pos=QPoint(8, panel.only_mine.height() // 2))
     qtbot.mouseClick(panel.folds["Neck"], LEFT)
+    panel.only_piece.setChecked(False)
     assert all(row.isVisible() for row in panel.rows.values())
 
 

@@ -3,12 +3,13 @@ on a plain rectangle, worked out by hand."""
 
 import math
 from dataclasses import replace
+from itertools import pairwise
 
 import pytest
 
 from tests.draft.test_operations import chained, darted, panel, size_of
 from wickel.draft import DraftRefused
-from wickel.draft.operations import Opening, Spot, apply_change, slash_and_spread
+from wickel.draft.operations import Opening, Spot, apply_change, slash_and_spread, with_notch
 from wickel.draft.operations.by_hand import MoveDart, UseAsTemplate
 from wickel.draft.operations.by_hand_cuts import CopyEdge, HalvesOfTwoCloths, SlashStrip
 from wickel.draft.operations.corners import square_corner
@@ -17,7 +18,7 @@ from wickel.draft.operations.deriving import halves, with_edge_of
 from wickel.draft.operations.marking import Pleats, add_pleats, inner_dart
 from wickel.draft.operations.openings import Finish, add_casing, add_slit, cut_out
 from wickel.draft.operations.spreading import pivot, slash
-from wickel.geometry import bounds, length, point_at
+from wickel.geometry import bounds, flatten, length, point_at
 from wickel.pattern import (
     Cut,
     EdgeKind,
@@ -189,6 +190,28 @@ def test_a_dart_is_shared_between_two_places():
 
 
 # --- openings -------------------------------------------------------------------------------------
+
+
+def test_the_edge_is_smooth_over_a_closed_dart():
+    old = darted()
+    kinked = move_dart(old, "dart", Spot(edge="side", share=0.5))
+    smooth = move_dart(old, "dart", Spot(edge="side", share=0.5), smooth=True)
+
+    def turns(piece):
+        points = flatten(piece.edge("waist").path, 0.01)
+        steps = [math.atan2(b[1] - a[1], b[0] - a[0]) for a, b in pairwise(points)]
+        return max(abs(math.remainder(b - a, math.tau)) for a, b in pairwise(steps))
+
+    assert turns(kinked) > math.radians(15)
+    assert turns(smooth) < math.radians(3)
+    assert edge_length(smooth, "waist") == pytest.approx(edge_length(kinked, "waist"), abs=3.0)
+    notched = with_notch(old, "middle", Spot(edge="waist", share=0.6))
+    (notch,) = (
+        n
+        for n in move_dart(notched, "dart", Spot(edge="side", share=0.5), smooth=True).notches
+        if n.name == "middle"
+    )
+    assert 130.0 < notch.at_mm < 150.0
 
 
 def test_a_slit_runs_in_square_and_its_facing_reaches_beyond_it():

@@ -17,9 +17,16 @@ from wickel.files.book import read_schools, save_schools
 from wickel.geometry import area, simple_outline
 from wickel.job import Card, Garment, Job, drafted
 from wickel.job.as_far import found_as_far
-from wickel.job.edits import with_piece_card, with_school, with_shared_allowances
-from wickel.job.figures import dragged, read_figure, read_settings, shown_own, with_figure
-from wickel.job.job import Backing, CardGrain, Centre, End, Giver, Layer
+from wickel.job.edits import with_allowed, with_piece_card, with_school, with_shared_allowances
+from wickel.job.figures import (
+    bases_of_piece,
+    dragged,
+    read_figure,
+    read_settings,
+    shown_own,
+    with_figure,
+)
+from wickel.job.job import Allowed, Backing, CardGrain, Centre, End, Giver, Layer
 from wickel.job.laying import lay_job
 from wickel.job.version import version_of, with_version
 from wickel.job.work import cut_pieces, drafted_series
@@ -252,6 +259,41 @@ def test_a_school_with_figures_is_kept_in_its_file(tmp_path):
     path = tmp_path / "schools.json"
     save_schools((MINE,), path)
     assert read_schools(path) == (MINE,)
+
+
+def test_how_far_a_check_may_differ_is_the_maker_s(tmp_path):
+    job = with_figure(JOB, DRESS, "hem.down.back", Plus(20.0))
+    broken = {check.name: check for check in drafted(job.garments[0]).checks if check.broken}
+    side = broken["Side seam"]
+    allowed = Allowed(least_mm=-25.0, most_mm=2.0)
+    job = with_allowed(job, job.garments[0], "Side seam", allowed)
+    checks = {check.name: check for check in drafted(job.garments[0]).checks}
+    assert checks["Side seam"].held
+    assert checks["Side seam"].difference_mm == side.difference_mm
+    path = tmp_path / "a.wickel.json"
+    save_job(job, path)
+    assert read_job(path) == job
+    version = version_of(job.garments[0], "mine", "Mine")
+    assert with_version(DRESS, version).allowed == {"Side seam": allowed}
+    record = job_record(job)
+    record["garments"][0]["allowed"] = {"Side seam": {"least_mm": 5, "most_mm": 1}}
+    with pytest.raises(ValueError, match="ends before it begins"):
+        job_of(record, "a.wickel.json")
+    bare = with_allowed(job, job.garments[0], "Side seam", None)
+    assert drafted(bare.garments[0]).checks != drafted(job.garments[0]).checks
+
+
+def test_the_figures_of_a_piece_are_those_it_is_drawn_with():
+    pattern = drafted(DRESS).pattern
+    front, bag = bases_of_piece(pattern, "front"), bases_of_piece(pattern, "pocket")
+    assert {"neck.down", "shoulder.slope", "hem.down", "side.across"} <= front
+    assert "pocket.deep" not in front
+    assert {"pocket.opening", "pocket.deep"} <= bag
+    assert "neck.down" not in bag
+    # what no point stands on is shown with every piece
+    assert "slit.facing_half" in bag & bases_of_piece(pattern, "turn-up")
+    every = {figure.base for figure in pattern.figures}
+    assert frozenset().union(*(bases_of_piece(pattern, p.id) for p in pattern.pieces)) == every
 
 
 # --- cards --------------------------------------------------------------------------------------

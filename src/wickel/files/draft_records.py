@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import asdict
 from typing import Annotated, Any, Literal
 
@@ -12,7 +13,7 @@ from wickel.draft.formulas import LONGEST_FORMULA
 from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.job import Card
 from wickel.job.cards import MOST_ALLOWANCE_MM, MOST_SPARE_MM
-from wickel.job.job import Backing, CardGrain, Centre, End, Giver
+from wickel.job.job import Allowed, Backing, CardGrain, Centre, End, Giver
 from wickel.lay import Waived
 from wickel.wording import say
 
@@ -67,6 +68,32 @@ class FigureRecord(FileRecord):
         if sum(value is not None for value in said) != 1:
             raise ValueError(say("job_file.figure"))
         return self
+
+
+class AllowedRecord(FileRecord):
+    """How far the two lengths of a check may differ."""
+
+    least_mm: Number
+    most_mm: Number
+
+    @model_validator(mode="after")
+    def _in_order(self) -> AllowedRecord:
+        if self.least_mm > self.most_mm:
+            raise ValueError(say("job_file.allowed"))
+        return self
+
+
+def allowed_of(records: Mapping[str, AllowedRecord]) -> dict[str, Allowed]:
+    """What checks are allowed, of records by their names."""
+    return {
+        name: Allowed(least_mm=record.least_mm, most_mm=record.most_mm)
+        for name, record in records.items()
+    }
+
+
+def allowed_record(allowed: Mapping[str, Allowed]) -> dict[str, dict[str, float]]:
+    """What checks are allowed, as files write it."""
+    return {name: asdict(said) for name, said in allowed.items()}
 
 
 class GiverRecord(FileRecord):

@@ -24,9 +24,12 @@ from wickel.cloth import BadCloth, BadWay, Spreading
 from wickel.files.cloth_file import ClothRecord, cloth_of, cloth_record
 from wickel.files.draft_records import (
     MOST_COPIES,
+    AllowedRecord,
     CardRecord,
     FigureRecord,
     GiverRecord,
+    allowed_of,
+    allowed_record,
     card_of,
     card_record,
     figure_of,
@@ -199,6 +202,7 @@ class GarmentRecord(FileRecord):
     ] = {}
     cards: Annotated[dict[Name, CardRecord], Field(max_length=500)] = {}
     figures: Annotated[dict[Name, FigureRecord], Field(max_length=1000)] = {}
+    allowed: Annotated[dict[Name, AllowedRecord], Field(max_length=200)] = {}
     given_by: Annotated[dict[Name, GiverRecord], Field(max_length=1000)] = {}
     anyway: bool = False
 
@@ -365,6 +369,7 @@ def _garment(record: GarmentRecord) -> Garment:
             for id, giver in record.given_by.items()
         },
         anyway=record.anyway,
+        allowed=allowed_of(record.allowed),
     )
 
 
@@ -443,7 +448,11 @@ def _version_of(job: Job) -> int:
         job.notes,
         job.pictures,
         *(laid != OnCloth() for laid in job.on.values()),
-        *(value for g in job.garments for value in (g.quantity, g.cards, g.figures, g.anyway)),
+        *(
+            value
+            for g in job.garments
+            for value in (g.quantity, g.cards, g.figures, g.anyway, g.allowed)
+        ),
         *(piece.waive for piece in job.pieces),
         *(order.cut for piece in job.pieces for order in piece.orders),
         *(cloth.cut_away for cloth in job.cloths),
@@ -526,6 +535,7 @@ def _garment_record(garment: Garment) -> dict[str, Any]:
             else {}
         ),
         **({"anyway": True} if garment.anyway else {}),
+        **({"allowed": allowed_record(garment.allowed)} if garment.allowed else {}),
     }
 
 

@@ -12,8 +12,11 @@ from pydantic import Field, ValidationError
 from wickel.draft import STYLES
 from wickel.draft.own import OwnStyle
 from wickel.files.draft_records import (
+    AllowedRecord,
     CardRecord,
     FigureRecord,
+    allowed_of,
+    allowed_record,
     card_of,
     card_record,
     figure_of,
@@ -62,6 +65,7 @@ class VersionFileRecord(FileRecord):
     cards: Annotated[dict[Name, CardRecord], Field(max_length=500)] = {}
     changes: Annotated[list[ChangeRecord], Field(max_length=200)] = []
     anyway: bool = False
+    allowed: Annotated[dict[Name, AllowedRecord], Field(max_length=200)] = {}
 
 
 def version_of_record(record: VersionFileRecord) -> Version:
@@ -80,6 +84,7 @@ def version_of_record(record: VersionFileRecord) -> Version:
         cards={id: card_of(card) for id, card in record.cards.items()},
         changes=tuple(change_of(change) for change in record.changes),
         anyway=record.anyway,
+        allowed=allowed_of(record.allowed),
     )
 
 
@@ -99,6 +104,7 @@ def version_record(version: Version) -> dict[str, Any]:
         "cards": {id: card_record(card) for id, card in version.cards.items()},
         "changes": [change_record(change) for change in version.changes],
         **({"anyway": True} if version.anyway else {}),
+        **({"allowed": allowed_record(version.allowed)} if version.allowed else {}),
     }
 
 

@@ -11,7 +11,7 @@ from wickel.cloth import Cloth
 from wickel.draft import Allowances, DraftRefused, OptionValue, Own, School, draft, school_options
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
-from wickel.job.job import Card, Garment, Giver, Job, Layer, OnCloth, Picture
+from wickel.job.job import Allowed, Card, Garment, Giver, Job, Layer, OnCloth, Picture
 from wickel.job.work import garment_style
 from wickel.pattern import Pattern
 from wickel.wording import say
@@ -108,6 +108,14 @@ def _taken_of(garment: Garment, figures: Mapping[str, Own]) -> tuple[str, ...]:
     known = {id for figure in pattern.figures for id in (figure.id, figure.base)}
     given = {id for own in garment.figures for id in (own, own.rpartition(".")[0])}
     return tuple(id for id in figures if id in known and id not in given)
+
+
+def with_allowed(job: Job, garment: Garment, check: str, allowed: Allowed | None) -> Job:
+    """The garment with how far the lengths of a check may differ; None: as the style says."""
+    kept = {name: old for name, old in garment.allowed.items() if name != check}
+    if allowed is not None:
+        kept[check] = allowed
+    return with_garment(job, replace(garment, allowed=kept))
 
 
 def with_changes_by_hand(job: Job, garment: Garment, changes: tuple[Change, ...]) -> Job:

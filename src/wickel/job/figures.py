@@ -8,13 +8,13 @@ from dataclasses import replace
 
 from wickel.draft import AsFar, DraftRefused, Formula, Length, Own, Plus, draft
 from wickel.draft.formulas import names_in
-from wickel.draft.ledger import SIDES
+from wickel.draft.ledger import SIDES, spelled
 from wickel.geometry import Point
 from wickel.job.edits import with_garment
 from wickel.job.job import Garment, Job
 from wickel.job.turned import net_figures
 from wickel.job.work import garment_style
-from wickel.pattern import ConstructionPoint, Pattern
+from wickel.pattern import ConstructionPoint, Pattern, Piece
 from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit, shown_length
 from wickel.wording import say
@@ -87,6 +87,38 @@ def with_reached(job: Job, found_mm: Mapping[tuple[str, str], float]) -> Job:
         if garment is not None and isinstance(own, AsFar) and mm >= own.least_mm - 1e-6:
             job = with_figure(job, garment, id, AsFar(own.least_mm, mm))
     return job
+
+
+def bases_of_piece(pattern: Pattern, piece: str) -> frozenset[str]:
+    """The figures, without their sides, that a piece is drawn with: those that its points stand on,
+    what their rules name, and those that no point of any piece is known to stand on."""
+    reached = {made.id: _reached(pattern, made) for made in pattern.pieces}
+    elsewhere = frozenset[str]().union(*reached.values())
+    return frozenset(
+        figure.base
+        for figure in pattern.figures
+        if figure.base in reached.get(piece, ()) or figure.base not in elsewhere
+    )
+
+
+def _reached(pattern: Pattern, piece: Piece) -> frozenset[str]:
+    """The figures that the points of a piece name, and all that their rules name in turn."""
+    named = {spelled(id): f.base for f in pattern.figures for id in (f.id, f.base)}
+    rules: dict[str, set[str]] = {}
+    for figure in pattern.figures:
+        names = {*figure.of, *(names_in(figure.own) if figure.own else ())}
+        names |= names_in(figure.rule) if figure.rule else frozenset()
+        rules.setdefault(figure.base, set()).update(
+            named[name] for name in map(spelled, names) if name in named
+        )
+    found: set[str] = set()
+    waiting = [base for point in piece.points for base in point.figures]
+    while waiting:
+        base = waiting.pop()
+        if base not in found:
+            found.add(base)
+            waiting += rules.get(base, ())
+    return frozenset(found)
 
 
 def read_settings(texts: tuple[str, ...], job: Job) -> Job:

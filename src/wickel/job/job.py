@@ -113,6 +113,14 @@ class Card:
     spare_mm: float = 0.0
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Allowed:
+    """How far two lengths that a check compares may differ, in mm, as the maker has it."""
+
+    least_mm: float
+    most_mm: float
+
+
 class Layer(StrEnum):
     """What is laid over a style beside what the maker gives in the job itself."""
 
@@ -142,7 +150,8 @@ class Garment:
     it is one in its own body. ``cards`` has what is said of a piece, by its id in the style;
     ``figures`` the maker's own figures of the draft, by their ids (``wickel.draft.ledger``).
     ``given_by`` says of those that a school or a version brought which it was. ``anyway``: it is
-    drafted although a check cannot hold.
+    drafted although a check cannot hold; ``allowed`` is how far the lengths of a check may differ,
+    by its name.
     """
 
     id: str
@@ -161,6 +170,7 @@ class Garment:
     figures: Mapping[str, Own] = field(default_factory=dict)
     given_by: Mapping[str, Giver] = field(default_factory=dict)
     anyway: bool = False
+    allowed: Mapping[str, Allowed] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

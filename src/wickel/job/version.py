@@ -13,7 +13,7 @@ from wickel.draft.operations import Change, with_changes
 from wickel.draft.own import OwnStyle, style_of
 from wickel.draft.style import Style
 from wickel.job.cards import with_cards
-from wickel.job.job import Card, Garment, Giver, Layer
+from wickel.job.job import Allowed, Card, Garment, Giver, Layer
 from wickel.job.turned import net_figures
 from wickel.pattern import FigureKind, Pattern
 
@@ -36,6 +36,7 @@ class Version:
     cards: Mapping[str, Card] = field(default_factory=dict)
     changes: tuple[Change, ...] = ()
     anyway: bool = False
+    allowed: Mapping[str, Allowed] = field(default_factory=dict)
 
     @property
     def base(self) -> Style:
@@ -62,6 +63,7 @@ def version_of(garment: Garment, id: str, name: str) -> Version:
         cards={piece: card for piece, card in cards.items() if card != Card()},
         changes=garment.changes,
         anyway=garment.anyway,
+        allowed=garment.allowed,
     )
 
 
@@ -103,6 +105,7 @@ def with_version(garment: Garment, version: Version) -> Garment:
         cards=version.cards,
         changes=version.changes,
         anyway=version.anyway,
+        allowed=version.allowed,
     )
 
 

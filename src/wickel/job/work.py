@@ -113,7 +113,9 @@ def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
     checks = measure(pattern)
     if not garment.changes:
         return DraftedGarment(
-            garment=garment, pattern=with_cards(pattern, garment.cards), checks=checks
+            garment=garment,
+            pattern=with_cards(pattern, garment.cards),
+            checks=_as_allowed(checks, garment),
         )
     after = with_changes(pattern, garment.changes)
     seen = as_first_named(pattern, after, garment.changes)
@@ -121,7 +123,17 @@ def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
     return DraftedGarment(
         garment=garment,
         pattern=with_cards(after, garment.cards),
-        checks=tuple(without_doubles(anew, seam_checks(pattern, after, seen))),
+        checks=_as_allowed(without_doubles(anew, seam_checks(pattern, after, seen)), garment),
+    )
+
+
+def _as_allowed(checks: Iterable[TapeCheck], garment: Garment) -> tuple[TapeCheck, ...]:
+    """The checks, those of which the maker has said how far they may differ with that."""
+    return tuple(
+        check
+        if (allowed := garment.allowed.get(check.name)) is None
+        else replace(check, least_mm=allowed.least_mm, most_mm=allowed.most_mm)
+        for check in checks
     )
 
 

@@ -168,6 +168,7 @@ class ChangeDialog(QDialog):
                 return number
             case Asked.YES:
                 box = QCheckBox()
+                box.setChecked(bool(question.offered))
                 box.toggled.connect(lambda _: self._try())
                 return box
         choice = QComboBox()

@@ -17,6 +17,7 @@ from PySide6.QtWidgets import (
 from wickel.app.book import StudioBook
 from wickel.app.errand import Errand
 from wickel.app.session import Session
+from wickel.app.stages.allow_dialog import AllowDialog
 from wickel.app.stages.change_dialog import ChangeDialog
 from wickel.app.stages.draft_checks import ChecksPanel
 from wickel.app.stages.draft_keeping import Keeping
@@ -41,7 +42,7 @@ from wickel.job import (
     garment_style,
 )
 from wickel.job.edits import with_garment
-from wickel.job.figures import dragged, with_figure
+from wickel.job.figures import bases_of_piece, dragged, with_figure
 from wickel.job.turned import net_figures
 from wickel.pattern import Piece
 from wickel.studio import with_style
@@ -118,6 +119,7 @@ class DraftStage(Stage):
         self.card.clicked.connect(self.open_card)
         self.checks.below.addWidget(self.card)
         self.checks.anyway.clicked.connect(self.draft_anyway)
+        self.checks.allowing.connect(self.allow)
         self.keep = QPushButton(tr("Keep as my version…"))
         self.keep.setToolTip(
             tr(
@@ -266,8 +268,16 @@ class DraftStage(Stage):
             None,
         )
         self.checks.show_chalk(piece, self._session.job.unit, drawn_in=garment.allowances.drawn_in)
+        done = self._session.draft
+        if done is not None:
+            bases = None if piece is None else bases_of_piece(done.pattern, piece.id)
+            self.options.figures.show_piece(bases)
         if garment.own is not None:
             self.editor.show_piece(garment.own, id)
+
+    def allow(self, check: TapeCheck) -> None:
+        """Ask how far the lengths of a check may differ."""
+        AllowDialog(self._session, check, self).open()
 
     # --- figures -----------------------------------------------------------------------------
 

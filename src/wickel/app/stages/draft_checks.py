@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
-from PySide6.QtGui import QResizeEvent
+from functools import partial
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QMouseEvent, QResizeEvent
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QFrame,
@@ -29,7 +31,10 @@ _ALL_COLUMNS_FROM = 280
 
 
 class ChecksPanel(QFrame):
-    """Two lengths and their difference for every check; below, the points of the piece in hand."""
+    """Two lengths and their difference for every check; below, the points of the piece in hand.
+    ``allowing`` carries a check of which the maker wants to say how far it may differ."""
+
+    allowing = Signal(object)
 
     def __init__(self) -> None:
         super().__init__()
@@ -106,6 +111,7 @@ class ChecksPanel(QFrame):
                 self._checks.addWidget(label(f"? {check.name}: {NOT_MEASURED}", "soft", wrap=True))
                 continue
             row = CheckRow(check, unit)
+            row.allowing.connect(self.allowing)
             self._checks.addWidget(row)
             if plain:
                 self._held_rows.append(row)
@@ -123,6 +129,11 @@ class ChecksPanel(QFrame):
                         wrap=True,
                     )
                 )
+                allow = QPushButton(tr("It may differ…"))
+                allow.setObjectName("chip")
+                allow.setToolTip(tr("Say how far it may differ: what you find right holds"))
+                allow.clicked.connect(partial(self.allowing.emit, check))
+                self._checks.addWidget(allow, 0, Qt.AlignmentFlag.AlignLeft)
         self._checks.addStretch()
 
     def _show_title(self, checks: tuple[TapeCheck, ...], refusal: str) -> None:
@@ -141,7 +152,7 @@ class ChecksPanel(QFrame):
             "heading",
         )
         unheld = len(checks) - held
-        wanted = _ROW_HIGH * (len(checks) + 2 * unheld + (4 if refusal else 0)) + 8
+        wanted = _ROW_HIGH * (len(checks) + 4 * unheld + (4 if refusal else 0)) + 8
         self._scroll.setFixedHeight(min(_MOST_CHECKS_HIGH, wanted))
 
     def show_chalk(self, piece: Piece | None, unit: Unit, *, drawn_in: bool) -> None:
@@ -185,7 +196,9 @@ class ChecksPanel(QFrame):
 
 class CheckRow(QWidget):
     """One tape check that was measured: whether it holds, both lengths, and by how much they
-    differ."""
+    differ. A double click asks how far they may."""
+
+    allowing = Signal(object)
 
     def __init__(self, check: TapeCheck, unit: Unit) -> None:
         super().__init__()
@@ -204,8 +217,12 @@ class CheckRow(QWidget):
         row.addWidget(self._difference)
         self.show_check(check, unit)
 
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        self.allowing.emit(self._check)
+
     def show_check(self, check: TapeCheck, unit: Unit) -> None:
         """Show a check."""
+        self._check = check
         relabelled(self._mark, "✓" if check.held else "✗", "held" if check.held else "broken")
         self._name.setText(check.name)
         self._name.setToolTip(

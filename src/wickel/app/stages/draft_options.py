@@ -3,7 +3,7 @@ made by hand."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from functools import partial
 from typing import Any
 
@@ -42,6 +42,7 @@ from wickel.job import Garment, garment_style
 from wickel.job.edits import (
     bare_card,
     with_allowances,
+    with_allowed,
     with_changes_by_hand,
     with_option,
     with_piece_card,
@@ -264,29 +265,47 @@ class OptionsPanel(QFrame):
     def _show_changes(self, garment: Garment) -> None:
         emptied(self._changes)
         cards = {id: card for id, card in garment.cards.items() if bare_card(card) != card}
-        if not garment.changes and not cards:
+        if not garment.changes and not cards and not garment.allowed:
             self._changes.addWidget(label(tr("nothing yet"), "soft"))
         for k, change in enumerate(garment.changes):
-            name = change.title
-            row = QHBoxLayout()
-            row.addWidget(label(f"{k + 1}  {name}: {change.piece}", "soft", wrap=True), 1)
-            out = QPushButton("×")
-            out.setObjectName("chip")
-            out.setAccessibleName(tr("Take change {k} out: {name}", k=k + 1, name=name))
-            out.setToolTip(tr("Take this change out again"))
-            out.clicked.connect(partial(self._drop_change, k))
-            row.addWidget(out)
-            self._changes.addLayout(row)
+            self._add_mine(
+                f"{k + 1}  {change.title}: {change.piece}",
+                tr("Take change {k} out: {name}", k=k + 1, name=change.title),
+                tr("Take this change out again"),
+                partial(self._drop_change, k),
+            )
         for id in cards:
-            row = QHBoxLayout()
-            row.addWidget(label(tr("Card: {piece}", piece=id), "soft", wrap=True), 1)
-            out = QPushButton("×")
-            out.setObjectName("chip")
-            out.setAccessibleName(tr("Take the card of {piece} away", piece=id))
-            out.setToolTip(tr("This piece as the style says again"))
-            out.clicked.connect(partial(self._drop_card, id))
-            row.addWidget(out)
-            self._changes.addLayout(row)
+            self._add_mine(
+                tr("Card: {piece}", piece=id),
+                tr("Take the card of {piece} away", piece=id),
+                tr("This piece as the style says again"),
+                partial(self._drop_card, id),
+            )
+        for check in garment.allowed:
+            self._add_mine(
+                tr("It may differ: {check}", check=check),
+                tr("{check} as the style says again", check=check),
+                tr("It may differ as the style says again"),
+                partial(self._drop_allowed, check),
+            )
+
+    def _add_mine(self, words: str, name: str, tip: str, drop: Callable[[], None]) -> None:
+        """A line of what is the maker's own, with a way back."""
+        row = QHBoxLayout()
+        row.addWidget(label(words, "soft", wrap=True), 1)
+        out = QPushButton("×")
+        out.setObjectName("chip")
+        out.setAccessibleName(name)
+        out.setToolTip(tip)
+        out.clicked.connect(lambda _=False: drop())
+        row.addWidget(out)
+        self._changes.addLayout(row)
+
+    def _drop_allowed(self, check: str) -> None:
+        garment = self._session.garment
+        if garment is not None:
+            job = with_allowed(self._session.job, garment, check, None)
+            self._session.apply(job, tr("It may differ: {check}", check=check))
 
     # --- edits -------------------------------------------------------------------------------
 

@@ -205,6 +205,13 @@ class FiguresPanel(QFrame):
         self.only_mine.toggled.connect(lambda _: self._filter(self.search.text()))
         column.addWidget(self.mine)
         column.addWidget(self.only_mine)
+        self.only_piece = QCheckBox(tr("Only the piece in hand"))
+        self.only_piece.setToolTip(
+            tr("Shows only the figures that it is drawn with; what you look for is found in all")
+        )
+        self.only_piece.setChecked(True)
+        self.only_piece.toggled.connect(lambda _: self._filter(self.search.text()))
+        column.addWidget(self.only_piece)
         self.reach = QPushButton(tr("Find how far the cloth goes"))
         self.reach.setToolTip(
             tr(
@@ -226,6 +233,14 @@ class FiguresPanel(QFrame):
         self._levels: list[tuple[QWidget, list[FigureRow]]] = []
         self._shape: tuple[str, ...] = ()
         self._unit = Unit.CM
+        self._of_piece: frozenset[str] | None = None
+
+    def show_piece(self, bases: frozenset[str] | None) -> None:
+        """Show only these figures, by their names without sides, of the piece in hand; None: no
+        piece is in hand."""
+        self._of_piece = bases
+        self.only_piece.setEnabled(bases is not None)
+        self._filter(self.search.text())
 
     def show_draft(self, pattern: Pattern | None, garment: Garment, unit: Unit) -> None:
         """Show the figures of a draft; where there is none, those of the last with what is
@@ -305,11 +320,13 @@ class FiguresPanel(QFrame):
         is asked; what is looked for is shown though its level is folded."""
         words = text.lower().split()
         only = self.only_mine.isChecked()
+        near = self._of_piece if self.only_piece.isChecked() and not words and not only else None
         for heading, rows in self._levels:
             shown = False
             folded = heading.property("level") in self._folded and not words and not only
             for row in rows:
                 fits = all(word in row.found for word in words) and (row.mine or not only)
+                fits = fits and (near is None or row.base in near)
                 row.setVisible(fits and not folded)
                 shown = shown or fits
             heading.setVisible(shown)
@@ -317,6 +334,8 @@ class FiguresPanel(QFrame):
     def bring(self, bases: tuple[str, ...]) -> None:
         """Bring figures into sight, the first of them with the focus."""
         self.search.clear()
+        if self._of_piece is not None and not self._of_piece & set(bases):
+            self.only_piece.setChecked(False)
         for base in bases:
             row = self.rows.get(base)
             if row is not None:

@@ -44,7 +44,7 @@ from wickel.draft.operations.splitting import join, split
 from wickel.draft.operations.spots import Spot
 from wickel.draft.operations.spreading import Opening, slash_and_spread
 from wickel.draft.style import DraftRefused
-from wickel.pattern import Pattern, Piece
+from wickel.pattern import Pattern, Piece, Seam
 from wickel.wording import say
 
 DEFAULT_SEAM_MM = 10.0
@@ -138,9 +138,12 @@ class MoveDart(Change):
     dart: str = ask("mark", Asked.DART, "Which dart?")
     to: Spot | None = ask("first", Asked.SPOT, "To")
     share: float = ask("share", Asked.SHARE, "How much of it", offered=1.0, default=1.0)
+    smooth: bool = ask("yes", Asked.YES, "Draw the edge smooth over it", offered=True)
 
     def made(self, pattern: Pattern, piece: Piece) -> tuple[Piece, ...]:
-        return (move_dart(piece, self.dart, self.needed(self.to), share=self.share),)
+        return (
+            move_dart(piece, self.dart, self.needed(self.to), share=self.share, smooth=self.smooth),
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -212,6 +215,14 @@ class MakeFacing(Change):
             allowance_mm=_FACING_EDGE_MM,
         )
         return (piece, strip)
+
+    def seams(self, piece: Piece, made: tuple[Piece, ...]) -> tuple[Seam, ...]:
+        strip = made[1]
+        return tuple(
+            Seam(name=f"{strip.name}, {edge}", one=(piece.id, edge), other=(strip.id, edge))
+            for edge in (self.edge, self.and_edge)
+            if edge
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

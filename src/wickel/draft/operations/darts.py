@@ -23,11 +23,15 @@ from wickel.draft.parts import dart_width
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
     Affine,
+    Cubic,
     Line,
     Path,
     Point,
+    length,
     map_path,
     nearest_distance,
+    parted_at,
+    point_at,
     rotation,
     translation,
 )
@@ -36,6 +40,9 @@ from wickel.wording import say
 
 _ON_EDGE_MM = 0.6
 _LEGS_MM = 3.0
+SMOOTHED_MM = 40.0
+"""So far on both sides of a closed dart its edge is drawn anew."""
+_LOOK_MM = 0.5
 
 
 def dart_marks(piece: Piece) -> tuple[InnerLine, ...]:
@@ -109,12 +116,14 @@ def _close_dart(piece: Piece, dart: str, to: Spot, share: float) -> _Closed:
     return _Closed(after, moved, (place, by(place)), (by(a), b), by, before)
 
 
-def move_dart(piece: Piece, dart: str, to: Spot, *, share: float = 1.0) -> Piece:
+def move_dart(
+    piece: Piece, dart: str, to: Spot, *, share: float = 1.0, smooth: bool = False
+) -> Piece:
     """Close a dart, or a ``share`` of it, and open it from another place on the net line to the
     same tip.
 
     The part between the two places turns about the tip by the dart's angle; a fold stays where it
-    is.
+    is. ``smooth``: the edge is drawn anew over the closed mouth, without a kink.
 
     Raises:
         DraftRefused: no such dart, no share of it, or the new place lies in the dart or cannot be
@@ -132,6 +141,8 @@ def move_dart(piece: Piece, dart: str, to: Spot, *, share: float = 1.0) -> Piece
     # what is left of a dart that is moved in part keeps its mouth, straight from leg to leg
     stays = math.dist(*closed.mouth) > SAME_MM
     between = (*closed.after[:-1], opened, *closed.before[1:])
+    if smooth and not stays:
+        between = _smoothed(between)
     ring = _closed_mouth(between, (Line(*closed.mouth),) if stays else ())
     others = tuple(
         _turned_mark(piece, other, closed.by, closed.turned)
@@ -153,6 +164,48 @@ def _closed_mouth(ring: tuple[Stretch, ...], mouth: Path) -> tuple[Stretch, ...]
     if len(ring) == 1 or ring[0].edge.name != ring[-1].edge.name:
         return ring
     return (*ring[1:-1], in_one(ring[-1], ring[0], mouth))
+
+
+def _smoothed(ring: tuple[Stretch, ...]) -> tuple[Stretch, ...]:
+    """The ring with the edge on both sides of a closed mouth, its end and its beginning, drawn anew
+    near it: in the direction in which it comes and goes. Notches there keep their share of it."""
+    last, first = ring[-1], ring[0]
+    if len(ring) == 1 or last.edge.name != first.edge.name:
+        return ring
+    sizes = length(last.edge.path), length(first.edge.path)
+    near, far = (min(SMOOTHED_MM, size / 2) for size in sizes)
+    kept, _ = parted_at(last.edge.path, sizes[0] - near)
+    _, rest = parted_at(first.edge.path, far)
+    start, end = kept[-1].end, rest[0].start
+    reach = math.dist(start, end) / 3
+    before = point_at(last.edge.path, sizes[0] - near - _LOOK_MM)
+    after = point_at(first.edge.path, far + _LOOK_MM)
+    curve = Cubic(start, _on(before, start, reach), _on(after, end, reach), end)
+    size = length((curve,))
+    here = tuple(
+        replace(n, at_mm=n.at_mm)
+        if n.at_mm <= sizes[0] - near
+        else replace(n, at_mm=sizes[0] - near + (n.at_mm - sizes[0] + near) / near * size / 2)
+        for n in last.notches
+    )
+    moved = tuple(
+        replace(n, at_mm=sizes[0] - near + size / 2 * (1 + n.at_mm / far))
+        for n in first.notches
+        if n.at_mm < far
+    )
+    there = tuple(replace(n, at_mm=n.at_mm - far) for n in first.notches if n.at_mm >= far)
+    one = Stretch(edge=replace(last.edge, path=(*kept, curve)), notches=(*here, *moved))
+    other = Stretch(edge=replace(first.edge, path=rest), notches=there)
+    return (other, *ring[1:-1], one)
+
+
+def _on(before: Point, at: Point, by_mm: float) -> Point:
+    """On from a point, in the direction from the one before it, by so much."""
+    far = math.dist(before, at)
+    return (
+        at[0] + (at[0] - before[0]) / far * by_mm,
+        at[1] + (at[1] - before[1]) / far * by_mm,
+    )
 
 
 def _about(tip: Point, a: Point, b: Point, share: float) -> Affine:

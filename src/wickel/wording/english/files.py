@@ -47,5 +47,6 @@ SENTENCES = {
     "cloth_file.picture": (
         "Cloth “{id}” has a picture that cannot be read: “picture_png” is a PNG in base64."
     ),
+    "job_file.allowed": "what a check is allowed ends before it begins",
     "job_file.figure": "a figure has one of length_mm, plus_mm, formula and at_least_mm",
 }

@@ -1,0 +1,81 @@
+"""How far the two lengths of a tape check may differ, as the maker has it."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QDialog, QFormLayout, QVBoxLayout, QWidget
+
+from wickel.app.session import Session
+from wickel.app.widgets.cards import closing_row, label
+from wickel.app.widgets.guide import PAGE
+from wickel.app.widgets.length_edit import LengthEdit
+from wickel.draft import TapeCheck
+from wickel.job.edits import with_allowed
+from wickel.job.job import Allowed
+from wickel.units import shown_length
+from wickel.wording import tr
+
+ENDLESS_MM = 1e6
+"""A check that allows more than this allows any length more."""
+
+
+class AllowDialog(QDialog):
+    """Asks of one check; at first it offers what makes the difference there is right."""
+
+    def __init__(self, session: Session, check: TapeCheck, parent: QWidget | None) -> None:
+        super().__init__(parent)
+        self.setProperty(PAGE, "figures")
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        self._session, self._check = session, check
+        self.setWindowTitle(tr("How far it may differ: {check}", check=check.name))
+        unit = session.job.unit
+        column = QVBoxLayout(self)
+        column.addWidget(label(check.name, "heading"))
+        column.addWidget(
+            label(
+                tr(
+                    "{one} {mm}, {other} {other_mm}.",
+                    one=check.one,
+                    mm=shown_length(check.one_mm, unit),
+                    other=check.other,
+                    other_mm=shown_length(check.other_mm, unit),
+                ),
+                "soft",
+                wrap=True,
+            )
+        )
+        form = QFormLayout()
+        difference = check.difference_mm
+        self.shorter = self._length(tr("Shorter by up to"), max(-check.least_mm, -difference))
+        self.longer = self._length(tr("Longer by up to"), max(check.most_mm, difference))
+        form.addRow(tr("Shorter by up to"), self.shorter)
+        form.addRow(tr("Longer by up to"), self.longer)
+        self._endless = check.most_mm > ENDLESS_MM
+        form.setRowVisible(self.longer, not self._endless)
+        column.addLayout(form)
+        buttons, self.do = closing_row(
+            self, tr("Do it"), tr("The check holds within this (Enter); Ctrl+Z takes it back")
+        )
+        column.addLayout(buttons)
+
+    def _length(self, words: str, mm: float) -> LengthEdit:
+        field = LengthEdit(words)
+        self._keep(field, mm)
+        field.entered.connect(lambda entered: self._keep(field, entered))
+        return field
+
+    def _keep(self, field: LengthEdit, mm: float) -> None:
+        field.setProperty("mm", mm)
+        field.show_length(mm, self._session.job.unit)
+
+    def accept(self) -> None:
+        if not all([field.finish() for field in (self.shorter, self.longer)]):
+            return
+        least, most = -float(self.shorter.property("mm")), float(self.longer.property("mm"))
+        garment = self._session.garment
+        if garment is not None:
+            most = self._check.most_mm if self._endless else most
+            allowed = Allowed(least_mm=min(least, most), most_mm=max(least, most))
+            job = with_allowed(self._session.job, garment, self._check.name, allowed)
+            self._session.apply(job, tr("How far it may differ: {check}", check=self._check.name))
+        super().accept()
