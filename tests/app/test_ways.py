@@ -30,6 +30,8 @@ def is_taken_and_laid_or_refused(window, session, way):
     if session.lay is None:
         reason = {
             "to-middle": "Front is 4.9 cm too wide",
+            "lengthwise-twice": "too wide for the folded cloth",
+            "two-folds": "too wide for the folded cloth",
             "lengthwise+open": "one way does for all pieces",
             "diagonal": "Front does not lie on the slanting fold",
         }[way]
@@ -49,6 +51,9 @@ def test_ways_have_keys(window, session, qtbot):
         "C": "crosswise",
         "T": "turned",
         "F": "four",
+        "N": "two-folds",
+        "A": "lengthwise-twice",
+        "X": "crosswise-twice",
         "K": "diagonal",
     }
     go(qtbot, window, LAY)
@@ -66,13 +71,32 @@ def test_the_depth_of_a_fold_is_set_by_hand(window, session, qtbot):
     assert window.lay.fold_depth.isVisible()
     type_into(qtbot, window.lay.fold_depth, "45")
     assert session.spread == "partial:450"
-    assert session.lay.spread.sections[0].depth_mm == 450
+    assert session.lay.spread.sections[0].depths_mm == (450.0,)
     assert window.lay.fold_depth.text() == "45 cm"
     session.save_now()
     assert read_job(session.path).spread_of(session.cloth.id) == "partial:450"
     type_into(qtbot, window.lay.fold_depth, "90")
     assert session.spread == "partial:450"
     assert "at most" in window.slip.sentence.text()
+
+
+def test_both_depths_of_two_folds_are_set_by_hand(window, session, qtbot):
+    window.start_job("pencil-skirt")
+    go(qtbot, window, LAY)
+    choose(window.lay.fold, "two-folds")
+    near, far = window.lay.fold_depth, window.lay.far_depth
+    assert near.isVisible()
+    assert far.isVisible()
+    type_into(qtbot, near, "34")
+    type_into(qtbot, far, "33")
+    assert session.spread == "two-folds:340,330"
+    assert session.lay.spread.depths_mm == (340.0, 330.0)
+    assert exact_check(session.lay) == ()
+    type_into(qtbot, far, "60")
+    assert session.spread == "two-folds:340,330"
+    assert "at most" in window.slip.sentence.text()
+    choose(window.lay.fold, "partial")
+    assert not far.isVisible()
 
 
 def test_sections_are_set_by_hand(window, session, qtbot):

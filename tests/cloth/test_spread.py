@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from shapely import Polygon, union_all
 
 from wickel.cloth import WAYS, BadCloth, BadWay, Cloth, Print, Spreading, of_one_cloth, spread
-from wickel.geometry import area
+from wickel.geometry import area, bounds
 
 lengths = st.floats(100, 9000)
 widths = st.floats(300, 3000)
@@ -23,6 +23,8 @@ PLAIN_AND_JOINED = [
     "four+turned+partial",
     "partial:120+to-middle",
     "open+diagonal",
+    "two-folds:110,40+lengthwise-twice",
+    "crosswise-twice+open",
 ]
 
 
@@ -99,6 +101,22 @@ def test_the_maps_of_every_way_are_those_of_the_contract():
         ((-1, 0, 4000), (0, 1, 600)),
         ((-1, 0, 4000), (0, -1, 600)),
     ]
+    assert rows("lengthwise-twice") == [
+        ((1, 0, 0), (0, 1, 300)),
+        ((1, 0, 0), (0, -1, 300)),
+        ((1, 0, 0), (0, -1, 900)),
+        ((1, 0, 0), (0, 1, 900)),
+    ]
+    assert rows("crosswise-twice") == [
+        ((1, 0, 0), (0, 1, 0)),
+        ((-1, 0, 4000), (0, 1, 0)),
+        ((1, 0, 4000), (0, 1, 0)),
+        ((-1, 0, 8000), (0, 1, 0)),
+    ]
+    deep = "two-folds:300,200"
+    assert rows(deep) == [((1, 0, 0), (0, 1, 300)), ((1, 0, 0), (0, -1, 300))]
+    assert rows(deep, zone=1) == [((1, 0, 0), (0, 1, 300))]
+    assert rows(deep, zone=2) == [((1, 0, 0), (0, 1, 300)), ((1, 0, 0), (0, -1, 1700))]
     assert rows("stacked") == [((1, 0, 0), (0, 1, 0)), ((1, 0, 0), (0, -1, 1200))]
     # as long as the cloth is wide, whatever length is asked for
     assert rows("diagonal") == [((1, 0, 0), (0, 1, 0)), ((0, -1, 1200), (-1, 0, 1200))]
@@ -129,6 +147,7 @@ def test_cloth_used_is_what_lies_on_the_table_times_its_plies_lengthwise():
         "crosswise": 2000,
         "turned": 2000,
         "four": 2000,
+        "crosswise-twice": 4000,
     }
 
 
@@ -144,7 +163,11 @@ def test_sections_begin_where_the_last_one_ends_on_table_and_cloth():
 def test_ways_have_names_that_say_their_sections_and_depth():
     assert Spreading("lengthwise+open").name == "Folded in half, then Open, one ply"
     assert Spreading("partial:320").name == "Folded to a depth of 32 cm"
-    for bad in ("", "open+", "partial:x", "four:200", "nowhere"):
+    assert Spreading("two-folds:320,200").name == "Two folds to depths, 32 cm and 20 cm"
+    assert Spreading("two-folds:320,200").sections[0].depths_mm == (320.0, 200.0)
+    assert spread("two-folds:320,200", 1400, 1000).exact_way == "two-folds:320,200"
+    bad_depths = ("two-folds:300", "two-folds:300,x", "partial:300,200", "two-folds:,")
+    for bad in ("", "open+", "partial:x", "four:200", "nowhere", *bad_depths):
         with pytest.raises(BadWay):
             Spreading(bad)
 
@@ -195,14 +218,14 @@ def test_a_way_is_its_text_and_knows_its_sections():
     way = Spreading("partial:320+open")
     assert way == "partial:320+open"
     assert {way: 1}["partial:320+open"] == 1
-    assert [(plan.way.id, plan.depth_mm) for plan in way.sections] == [
-        ("partial", 320.0),
-        ("open", None),
+    assert [(plan.way.id, plan.depths_mm) for plan in way.sections] == [
+        ("partial", (320.0,)),
+        ("open", ()),
     ]
     assert Spreading(way) is way
     assert way.takes_depth
     assert not Spreading("four").takes_depth
-    assert Spreading.of(*way.sections) == "partial:320.0+open"
+    assert Spreading.of(*way.sections) == "partial:320+open"
     assert Spreading.of(*Spreading("open").sections) == "open"
     again = pickle.loads(pickle.dumps(way))
     assert (again, again.sections) == (way, way.sections)
@@ -212,5 +235,25 @@ def test_a_way_is_its_text_and_knows_its_sections():
 def test_a_spread_cloth_knows_the_way_with_its_depths():
     there = spread("partial:320+open", 1400.0, [500.0, 300.0])
     assert there.way == "partial:320+open"
-    assert there.exact_way == "partial:320.0+open"
+    assert there.exact_way == "partial:320+open"
     assert spread(there.exact_way, 1400.0, [500.0, 300.0]).sections == there.sections
+
+
+def test_folds_from_both_selvages_may_meet_and_not_lie_over_each_other():
+    assert len(spread("two-folds:400,300", 1400, 1000).sections[0].zones) == 2  # they meet
+    assert len(spread("two-folds:400,200", 1400, 1000).sections[0].zones) == 3
+    with pytest.raises(BadWay, match="deep"):
+        spread("two-folds:400,301", 1400, 1000)
+    low, single, high = spread("two-folds:400,200", 1400, 1000, reserve_mm=5).sections[0].zones
+    assert (low.usable[0][1], low.usable[2][1]) == (0, 395)
+    assert (single.usable[0][1], single.usable[2][1]) == (400, 600)
+    assert (high.usable[0][1], high.usable[2][1]) == (605, 800)
+
+
+def test_reserve_is_kept_per_ply_where_two_plies_end_at_a_fold_of_others():
+    (zone,) = spread("lengthwise-twice", 1200, 1000, reserve_mm=5).sections[0].zones
+    assert [fold.name for fold in zone.folds] == ["low", "high"]
+    assert [fold.joins for fold in zone.folds] == [((0, 1), (2, 3)), ((0, 2),)]
+    assert bounds(zone.room((0, 2))).max_y == 300  # they run on into each other
+    assert bounds(zone.room((0, 1))).max_y == 295  # the second ends there at a selvage
+    assert zone.from_table_up == (0, 1, 3, 2)

@@ -64,6 +64,9 @@ _WAY_KEYS = {
     "crosswise": "C",
     "turned": "T",
     "four": "F",
+    "two-folds": "N",
+    "lengthwise-twice": "A",
+    "crosswise-twice": "X",
     "diagonal": "K",
     "stacked": "P",
 }

@@ -15,6 +15,9 @@ from wickel.geometry import Affine, Outline, Point, translation
 WIDTH_MM, LENGTH_MM = 1000.0, 1300.0
 """The cloth of the pictures: proportions like those of a short lay."""
 
+_TWO_SHARES = (0.22, 0.16)
+"""How deep two folds are in a picture, in parts of the width."""
+
 GAP_MM = 60.0
 """Between two cloths that lie side by side in a picture."""
 
@@ -48,28 +51,42 @@ def fold_panels(way: str, depth_share: float = 0.3) -> tuple[Panel, ...]:
     ``depth_share`` is the depth of a fold that has one, as a share of the width.
     """
     known = WAYS[way]
-    depth = depth_share * WIDTH_MM if known.takes_depth else None
-    long = known.section(WIDTH_MM, LENGTH_MM, 0.0, depth)
+    deep = (depth_share,) if known.depths == 1 else _TWO_SHARES[: known.depths]
+    depths = tuple(share * WIDTH_MM for share in deep)
+    long = known.section(WIDTH_MM, LENGTH_MM, 0.0, depths)
     shares = 2 if known.takes_two else 1  # two cloths have the picture to themselves
     length = (
         LENGTH_MM * long.length_mm / long.cloth_length_mm / shares
     )  # so that the flat cloth is LENGTH_MM long
-    last = known.section(WIDTH_MM, length, 0.0, depth)
+    last = known.section(WIDTH_MM, length, 0.0, depths)
     if way == "four":  # folded in half first, then end to end
-        half = WAYS["lengthwise"].section(WIDTH_MM, 2 * length, 0.0, None)
+        first = WAYS["lengthwise"].section(WIDTH_MM, 2 * length, 0.0, ())
         across = ((length, 0.0), (length, WIDTH_MM / 2))
-        move = ((1.5 * length, WIDTH_MM / 4), (0.5 * length, WIDTH_MM / 4))
-        middle = _lying(half)
-        return (
-            _flat(half),
-            Panel(faces=middle.faces, folds=middle.folds, fold_at=(across,), moves=(move,)),
-            _lying(last),
-        )
+        over = ((1.5 * length, WIDTH_MM / 4), (0.5 * length, WIDTH_MM / 4))
+        return (_flat(first), _folded_again(first, across, over), _lying(last))
+    if way == "lengthwise-twice":  # selvages to the middle, then along the middle
+        first = WAYS["to-middle"].section(WIDTH_MM, length, 0.0, ())
+        middle_line = ((0.0, WIDTH_MM / 4), (length, WIDTH_MM / 4))
+        over = ((length / 2, 3 * WIDTH_MM / 8), (length / 2, WIDTH_MM / 8))
+        return (_flat(first), _folded_again(first, middle_line, over), _lying(last))
+    if way == "crosswise-twice":  # end to end, then once more
+        first = WAYS["crosswise"].section(WIDTH_MM, 2 * length, 0.0, ())
+        across = ((length, 0.0), (length, WIDTH_MM))
+        over = ((1.5 * length, WIDTH_MM / 2), (0.5 * length, WIDTH_MM / 2))
+        return (_flat(first), _folded_again(first, across, over), _lying(last))
     if known.takes_two:
         return (_side_by_side(last), _lying(last))
     if way == "open":
         return (_lying(last),)
     return (_flat(last), _lying(last))
+
+
+def _folded_again(
+    section: Section, fold_at: tuple[Point, Point], move: tuple[Point, Point]
+) -> Panel:
+    """Cloth that lies folded, with the line to fold it at once more and what moves over."""
+    lying = _lying(section)
+    return Panel(faces=lying.faces, folds=lying.folds, fold_at=(fold_at,), moves=(move,))
 
 
 def _side_by_side(section: Section) -> Panel:

@@ -6,20 +6,23 @@ from the ply maps kept here. To add a way to spread: one function and one line i
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from wickel.catalogue import Catalogue
-from wickel.geometry import Affine, Outline, Point, translation
-from wickel.wording import say
+from wickel.geometry import Affine, Outline, Point, bounds, translation
+from wickel.wording import Sentence, say
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Ply:
-    """One layer of a zone, with its map from the spread frame to the flat cloth."""
+    """One layer of a zone, with its map from the spread frame to the flat cloth, and what may be
+    cut of it where that is less than of other plies of its zone: its selvage lies where they run on
+    into a fold."""
 
     map: Affine
+    usable: Outline | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -40,8 +43,9 @@ class Zone:
     """A part of a section with the same plies all over.
 
     ``outline`` is the cloth, ``usable`` what may be cut of it (the reserve at the free edges is
-    left out), both in the spread frame. ``stack`` are the numbers of the plies from the table up
-    where that is not their own order; neighbours in it lie face to face.
+    left out; of single plies it may be less, see ``room``), both in the spread frame. ``stack`` are
+    the numbers of the plies from the table up where that is not their own order; neighbours in it
+    lie face to face.
     """
 
     outline: Outline
@@ -49,6 +53,11 @@ class Zone:
     plies: tuple[Ply, ...]
     folds: tuple[FoldEdge, ...] = ()
     stack: tuple[int, ...] = ()
+
+    def room(self, plies: Iterable[int]) -> Outline:
+        """What may be cut of some of the plies at once: the least of theirs."""
+        rooms = [room for k in plies if (room := self.plies[k].usable) is not None]
+        return min(rooms, key=lambda room: bounds(room).height, default=self.usable)
 
     @property
     def from_table_up(self) -> tuple[int, ...]:
@@ -68,7 +77,7 @@ class Section:
     """One stretch of the table: ``x_mm``..``x_mm + length_mm``, cut from ``cloth_length_mm`` of
     cloth.
 
-    ``depth_mm`` is the depth of a fold that does not go to the middle.
+    ``depths_mm`` are the depths of folds that do not go to the middle, from the low edge on.
     """
 
     way: str
@@ -77,7 +86,7 @@ class Section:
     cloth_x_mm: float
     cloth_length_mm: float
     zones: tuple[Zone, ...]
-    depth_mm: float | None = None
+    depths_mm: tuple[float, ...] = ()
 
     @property
     def mixed(self) -> bool:
@@ -105,21 +114,25 @@ class Spread:
         return sum(section.cloth_length_mm for section in self.sections)
 
     @property
-    def depth_mm(self) -> float | None:
-        """The depth of the first fold that does not go to the middle, if there is one."""
-        return next(
-            (section.depth_mm for section in self.sections if section.depth_mm is not None), None
-        )
+    def depths_mm(self) -> tuple[float, ...]:
+        """The depths of the folds that do not go to the middle, of the first section that has
+        such; none."""
+        return next((section.depths_mm for section in self.sections if section.depths_mm), ())
 
     @property
     def exact_way(self) -> Spreading:
         """The way of every section, with the depth that its fold has here."""
         return Spreading.of(
             *(
-                SectionPlan(way=WAYS[section.way], depth_mm=section.depth_mm)
+                SectionPlan(way=WAYS[section.way], depths_mm=section.depths_mm)
                 for section in self.sections
             )
         )
+
+
+Depths = tuple[float, ...]
+"""The depths of the folds of a way that takes such, in mm, from the low edge on; empty: as is
+usual."""
 
 
 def _box(length: float, low: float, high: float) -> Outline:
@@ -145,7 +158,7 @@ def _end_fold(length: float, high: float, *joins: tuple[int, int]) -> FoldEdge:
 
 
 def _section(
-    way: str, length: float, cloth: float, *zones: Zone, depth: float | None = None
+    way: str, length: float, cloth: float, *zones: Zone, depths: tuple[float, ...] = ()
 ) -> Section:
     return Section(
         way=way,
@@ -154,17 +167,17 @@ def _section(
         cloth_x_mm=0,
         cloth_length_mm=cloth,
         zones=zones,
-        depth_mm=depth,
+        depths_mm=depths,
     )
 
 
-def _open(width: float, length: float, reserve: float, depth: float | None) -> Section:
+def _open(width: float, length: float, reserve: float, depths: Depths) -> Section:
     return _section(
         "open", length, length, _zone(length, (0, width), (reserve, width - reserve), Affine())
     )
 
 
-def _lengthwise(width: float, length: float, reserve: float, depth: float | None) -> Section:
+def _lengthwise(width: float, length: float, reserve: float, depths: Depths) -> Section:
     half = width / 2
     zone = _zone(length, (0, half), (0, half - reserve), Affine(f=half), Affine(e=-1.0, f=half))
     return _section(
@@ -172,18 +185,18 @@ def _lengthwise(width: float, length: float, reserve: float, depth: float | None
     )
 
 
-def _partial(width: float, length: float, reserve: float, depth: float | None) -> Section:
-    d = width / 3 if depth is None else depth
+def _partial(width: float, length: float, reserve: float, depths: Depths) -> Section:
+    (d,) = depths or (width / 3,)
     double = _zone(length, (0, d), (0, d - reserve), Affine(f=d), Affine(e=-1.0, f=d))
     single = _zone(length, (d, width - d), (d, width - d - reserve), Affine(f=d))
     double = replace(double, folds=(_fold("low", length, 0.0, (0, 1)),))
     zones = (
         (double, single) if width - 2 * d > 1e-6 else (double,)
     )  # folded in half nothing lies beside it
-    return _section("partial", length, length, *zones, depth=d)
+    return _section("partial", length, length, *zones, depths=(d,))
 
 
-def _to_middle(width: float, length: float, reserve: float, depth: float | None) -> Section:
+def _to_middle(width: float, length: float, reserve: float, depths: Depths) -> Section:
     q = width / 4
     low = _zone(length, (0, q), (0, q - reserve), Affine(f=q), Affine(e=-1.0, f=q))
     high = _zone(length, (q, 2 * q), (q + reserve, 2 * q), Affine(f=q), Affine(e=-1.0, f=5 * q))
@@ -196,7 +209,7 @@ def _to_middle(width: float, length: float, reserve: float, depth: float | None)
     )
 
 
-def _crosswise(width: float, length: float, reserve: float, depth: float | None) -> Section:
+def _crosswise(width: float, length: float, reserve: float, depths: Depths) -> Section:
     zone = _zone(
         length, (0, width), (reserve, width - reserve), Affine(), Affine(a=-1.0, c=2 * length)
     )
@@ -205,14 +218,14 @@ def _crosswise(width: float, length: float, reserve: float, depth: float | None)
     )
 
 
-def _turned(width: float, length: float, reserve: float, depth: float | None) -> Section:
+def _turned(width: float, length: float, reserve: float, depths: Depths) -> Section:
     zone = _zone(
         length, (0, width), (reserve, width - reserve), Affine(), Affine(c=length, e=-1.0, f=width)
     )
     return _section("turned", length, 2 * length, zone)
 
 
-def _four(width: float, length: float, reserve: float, depth: float | None) -> Section:
+def _four(width: float, length: float, reserve: float, depths: Depths) -> Section:
     half, far = width / 2, 2 * length
     zone = _zone(
         length,
@@ -227,7 +240,65 @@ def _four(width: float, length: float, reserve: float, depth: float | None) -> S
     return _section("four", length, far, replace(zone, folds=folds, stack=(0, 1, 3, 2)))
 
 
-def _diagonal(width: float, length: float, reserve: float, depth: float | None) -> Section:
+def _lengthwise_twice(width: float, length: float, reserve: float, depths: Depths) -> Section:
+    q = width / 4
+    zone = _zone(
+        length,
+        (0, q),
+        (0, q),
+        Affine(f=q),
+        Affine(e=-1.0, f=q),
+        Affine(e=-1.0, f=3 * q),
+        Affine(f=3 * q),
+    )
+    # at the far edge the first and the third ply run on into each other; the others end there
+    short = _box(length, 0, q - reserve)
+    plies = tuple(
+        replace(ply, usable=short) if k in (1, 3) else ply for k, ply in enumerate(zone.plies)
+    )
+    folds = (_fold("low", length, 0.0, (0, 1), (2, 3)), _fold("high", length, q, (0, 2)))
+    return _section(
+        "lengthwise-twice",
+        length,
+        length,
+        replace(zone, plies=plies, folds=folds, stack=(0, 1, 3, 2)),
+    )
+
+
+def _crosswise_twice(width: float, length: float, reserve: float, depths: Depths) -> Section:
+    far = 2 * length
+    zone = _zone(
+        length,
+        (0, width),
+        (reserve, width - reserve),
+        Affine(),
+        Affine(a=-1.0, c=far),
+        Affine(c=far),
+        Affine(a=-1.0, c=2 * far),
+    )
+    start = FoldEdge(name="start", start=(0.0, 0.0), end=(0.0, width), joins=((1, 2),))
+    folds = (_end_fold(length, width, (0, 1), (2, 3)), start)
+    return _section(
+        "crosswise-twice", length, 2 * far, replace(zone, folds=folds, stack=(0, 3, 2, 1))
+    )
+
+
+def _two_folds(width: float, length: float, reserve: float, depths: Depths) -> Section:
+    d, e = depths or (width / 4, width / 5)
+    top = width - d - e
+    inner = top - e
+    low = _zone(length, (0, d), (0, d - reserve), Affine(f=d), Affine(e=-1.0, f=d))
+    single = _zone(length, (d, inner), (d, inner), Affine(f=d))
+    far = 2 * width - 2 * e - d
+    high = _zone(length, (inner, top), (inner + reserve, top), Affine(f=d), Affine(e=-1.0, f=far))
+    low = replace(low, folds=(_fold("low", length, 0.0, (0, 1)),))
+    high = replace(high, folds=(_fold("high", length, top, (0, 1)),))
+    # folded so that the selvages meet nothing lies between them
+    zones = (low, single, high) if inner - d > 1e-6 else (low, high)
+    return _section("two-folds", length, length, *zones, depths=(d, e))
+
+
+def _diagonal(width: float, length: float, reserve: float, depths: Depths) -> Section:
     far = width - reserve
     zone = Zone(
         outline=((0.0, 0.0), (width, 0.0), (0.0, width)),
@@ -238,7 +309,7 @@ def _diagonal(width: float, length: float, reserve: float, depth: float | None) 
     return _section("diagonal", width, width, zone)
 
 
-def _stacked(width: float, length: float, reserve: float, depth: float | None) -> Section:
+def _stacked(width: float, length: float, reserve: float, depths: Depths) -> Section:
     zone = _zone(length, (0, width), (reserve, width - reserve), Affine(), Affine(e=-1.0, f=width))
     return _section("stacked", length, length, zone)
 
@@ -249,7 +320,8 @@ class Way:
     a section.
 
     ``section`` takes the width of the flat cloth, the length on the table, the reserve at free
-    edges and, for a fold to a chosen depth, that depth, in mm; it gives a section that starts at 0.
+    edges and the depths of as many folds as ``depths`` says, in mm; it gives a section that starts
+    at 0.
     ``steps`` say how to fold. A ``slanting`` way is as long as the cloth is wide, and holds only
     what lies on its fold. One that ``takes_two`` lays two cloths on each other: its plies are the
     lower and the upper cloth.
@@ -259,10 +331,15 @@ class Way:
     name: str
     summary: str
     steps: tuple[str, ...]
-    section: Callable[[float, float, float, float | None], Section]
-    takes_depth: bool = False
+    section: Callable[[float, float, float, Depths], Section]
+    depths: int = 0
     slanting: bool = False
     takes_two: bool = False
+
+    @property
+    def takes_depth(self) -> bool:
+        """Whether it has a fold to a depth."""
+        return self.depths > 0
 
 
 STACKED = "stacked"
@@ -297,7 +374,7 @@ WAYS: Catalogue[Way] = Catalogue(
                 "Bring the near selvage over to the marks: two plies near you, one ply beyond.",
             ),
             section=_partial,
-            takes_depth=True,
+            depths=1,
         ),
         Way(
             id="to-middle",
@@ -309,6 +386,33 @@ WAYS: Catalogue[Way] = Catalogue(
                 "There is a fold near you and one at the far edge; the selvages meet between them.",
             ),
             section=_to_middle,
+        ),
+        Way(
+            id="two-folds",
+            name="Two folds to depths",
+            summary="each selvage folded in as deep as its pieces need, one ply between them",
+            steps=(
+                "Lay the cloth out flat, right side up.",
+                "Measure twice the first depth from the near selvage and mark it in three places: "
+                "bring the near selvage over to the marks.",
+                "Do the same at the far selvage with the second depth.",
+                "There is a fold near you and one at the far edge; between the selvages lies one "
+                "ply.",
+            ),
+            section=_two_folds,
+            depths=2,
+        ),
+        Way(
+            id="lengthwise-twice",
+            name="Folded lengthwise twice",
+            summary="selvages to the middle, then along the middle: four plies on both folds",
+            steps=(
+                "Lay the cloth out flat, right side up, and mark its middle.",
+                "Bring both selvages to the middle, right sides together.",
+                "Bring the far fold over onto the near one: both folds lie together near you.",
+                "Smooth and pin all four plies: the upper two creep.",
+            ),
+            section=_lengthwise_twice,
         ),
         Way(
             id="crosswise",
@@ -345,6 +449,19 @@ WAYS: Catalogue[Way] = Catalogue(
                 "Smooth and pin all four plies: the upper two creep.",
             ),
             section=_four,
+        ),
+        Way(
+            id="crosswise-twice",
+            name="Folded crosswise twice",
+            summary="end to end and once more: four plies over the whole width, two of them turned",
+            steps=(
+                "Lay the cloth out flat, right side up.",
+                "Bring the far end over to the start, right sides together.",
+                "Bring the fold over to the start as well.",
+                "Smooth and pin all four plies: the upper two creep. On two of them everything "
+                "runs the other way: not for a one-way print.",
+            ),
+            section=_crosswise_twice,
         ),
         Way(
             id="diagonal",
@@ -389,14 +506,31 @@ COMBINED = ("lengthwise+open",)
 """Sections that are tried besides the plain ways."""
 
 MOST_SECTIONS = 6
+_SAME_MM = 1e-6
+
+
+def _number(mm: float) -> str:
+    """A length as ways write it: whole millimetres without a point, others to the last bit."""
+    return f"{mm:.0f}" if mm == int(mm) else repr(mm)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SectionPlan:
-    """How one section is to be spread; a depth that is None is found by the lay."""
+    """How one section is to be spread; depths that are not said are found by the lay."""
 
     way: Way
-    depth_mm: float | None = None
+    depths_mm: tuple[float, ...] = ()
+
+    @property
+    def written(self) -> str:
+        """As files and the command line name it, its depths whole."""
+        depths = ",".join(_number(mm) for mm in self.depths_mm)
+        return f"{self.way.id}:{depths}" if depths else self.way.id
+
+    @property
+    def open_depths(self) -> bool:
+        """Whether it has folds whose depths are still to be found."""
+        return self.way.depths != len(self.depths_mm)
 
 
 class BadWay(ValueError):
@@ -428,26 +562,27 @@ class Spreading(str):
     @classmethod
     def of(cls, *plans: SectionPlan) -> Spreading:
         """The way of some sections, their depths written whole."""
-        return cls(
-            JOINED.join(
-                p.way.id if p.depth_mm is None else f"{p.way.id}:{p.depth_mm!r}" for p in plans
-            )
-        )
+        return cls(JOINED.join(plan.written for plan in plans))
 
     @property
     def name(self) -> str:
         """What a maker calls it, with its sections one after another."""
-        return ", then ".join(
-            plan.way.name
-            if plan.depth_mm is None
-            else str(say("spread.to-depth", way=plan.way.name, depth=plan.depth_mm))
-            for plan in self.sections
-        )
+        return ", then ".join(str(_named(plan)) for plan in self.sections)
 
     @property
     def takes_depth(self) -> bool:
         """Whether one of its sections has a fold to a depth."""
         return any(plan.way.takes_depth for plan in self.sections)
+
+
+def _named(plan: SectionPlan) -> Sentence | str:
+    """What a maker calls a section, with its depths."""
+    if len(plan.depths_mm) > 1:
+        one, other = plan.depths_mm
+        return say("spread.to-depths", way=plan.way.name, one=one, other=other)
+    if plan.depths_mm:
+        return say("spread.to-depth", way=plan.way.name, depth=plan.depths_mm[0])
+    return plan.way.name
 
 
 @lru_cache(maxsize=1000)
@@ -458,30 +593,40 @@ def _parsed(text: str) -> tuple[SectionPlan, ...]:
     if len(words) > MOST_SECTIONS:
         raise BadWay(say("spread.too-many-sections", words=len(words), most_sections=MOST_SECTIONS))
     for word in words:
-        id, _, depth = word.partition(":")
+        id, _, depths = word.partition(":")
         way = WAYS.get(id)
         if way is None:
             raise BadWay(say("spread.no-such-way", id=id, join=", ".join(WAYS)))
         if way.takes_two and len(words) > 1:
             raise BadWay(say("spread.stack-alone"))
-        if not depth:
-            plans.append(SectionPlan(way=way))
-            continue
-        if not way.takes_depth:
-            raise BadWay(say("spread.depth-not-taken", way=way.id))
-        try:
-            mm = float(depth)
-        except ValueError:
-            mm = -1.0
-        if not 0 < mm < 1e5:
-            raise BadWay(say("spread.no-depth", depth=depth))
-        plans.append(SectionPlan(way=way, depth_mm=mm))
+        plans.append(SectionPlan(way=way, depths_mm=_depths(way, depths) if depths else ()))
     return tuple(plans)
 
 
-def depth_fits(depth_mm: float, width_mm: float, reserve_mm: float) -> bool:
-    """Whether a fold of that depth leaves double cloth and stays on the width."""
-    return reserve_mm + 1.0 < depth_mm <= width_mm / 2
+def _depths(way: Way, text: str) -> tuple[float, ...]:
+    """The depths that follow the name of a way. Raises ``BadWay``."""
+    if not way.takes_depth:
+        raise BadWay(say("spread.depth-not-taken", way=way.id))
+    words = text.split(",")
+    if len(words) != way.depths:
+        raise BadWay(say("spread.so-many-depths", way=way.id, count=way.depths))
+    depths = []
+    for word in words:
+        try:
+            mm = float(word)
+        except ValueError:
+            mm = -1.0
+        if not 0 < mm < 1e5:
+            raise BadWay(say("spread.no-depth", depth=word))
+        depths.append(mm)
+    return tuple(depths)
+
+
+def depths_fit(depths_mm: Sequence[float], width_mm: float, reserve_mm: float) -> bool:
+    """Whether folds of those depths, one from each selvage, leave double cloth and do not meet."""
+    return (
+        all(mm > reserve_mm + 1.0 for mm in depths_mm) and 2 * sum(depths_mm) <= width_mm + _SAME_MM
+    )
 
 
 def spread(
@@ -504,9 +649,9 @@ def spread(
     sections: list[Section] = []
     x = cloth_x = 0.0
     for plan, length in zip(plans, lengths, strict=True):
-        if plan.depth_mm is not None and not depth_fits(plan.depth_mm, width_mm, reserve_mm):
-            raise BadWay(say("spread.too-deep", depth=plan.depth_mm, width=width_mm))
-        section = plan.way.section(width_mm, length, reserve_mm, plan.depth_mm)
+        if not depths_fit(plan.depths_mm, width_mm, reserve_mm):
+            raise BadWay(say("spread.too-deep", depth=sum(plan.depths_mm), width=width_mm))
+        section = plan.way.section(width_mm, length, reserve_mm, plan.depths_mm)
         sections.append(_placed(section, x, cloth_x))
         x, cloth_x = x + section.length_mm, cloth_x + section.cloth_length_mm
     return Spread(way=way, width_mm=width_mm, sections=tuple(sections))
@@ -534,7 +679,11 @@ def _placed(section: Section, x: float, cloth_x: float) -> Section:
             outline=along.all(zone.outline),
             usable=along.all(zone.usable),
             plies=tuple(
-                Ply(map=translation(cloth_x, 0.0).after(ply.map.after(back))) for ply in zone.plies
+                Ply(
+                    map=translation(cloth_x, 0.0).after(ply.map.after(back)),
+                    usable=None if ply.usable is None else along.all(ply.usable),
+                )
+                for ply in zone.plies
             ),
             folds=tuple(
                 replace(fold, start=along(fold.start), end=along(fold.end)) for fold in zone.folds

@@ -13,7 +13,7 @@ from wickel.files.svg import svg_text
 
 _WIDTH_MM, _LENGTH_MM = 1400.0, 1500.0
 _SCALE = 0.09
-_STEP_X, _STEP_Y, _IN_A_ROW = 165.0, 178.0, 5
+_STEP_X, _STEP_Y, _IN_A_ROW = 176.0, 178.0, 5
 _PLY_COLOURS = ("#f3ecdd", "#e3d3ae", "#cdb680", "#b39a5c")
 _FOLD, _SELVAGE, _INK = "#2f3e63", "#6f675c", "#26272e"
 
@@ -74,8 +74,8 @@ def ways_svg() -> str:
 
 def _way(way: Way) -> str:
     """One way, its start at the left and the near selvage below, with its name."""
-    depth = _WIDTH_MM / 3 if way.takes_depth else None
-    plan = SectionPlan(way=way, depth_mm=depth)
+    depths = (_WIDTH_MM / 3 / way.depths,) * way.depths if way.depths else ()
+    plan = SectionPlan(way=way, depths_mm=depths)
     (section,) = spread(Spreading.of(plan), _WIDTH_MM, _LENGTH_MM, 0.0).sections
     top = _WIDTH_MM * _SCALE
     shapes = "".join(_zone(zone, top) for zone in section.zones)

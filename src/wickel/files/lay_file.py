@@ -167,6 +167,14 @@ def _inputs(cloth: Cloth) -> dict[str, Any]:
     }
 
 
+def _depths(section: Section) -> dict[str, Any]:
+    """The depth of the fold of a section, or of both."""
+    depths = [_number(mm) for mm in section.depths_mm]
+    if len(depths) > 1:
+        return {"depths_mm": depths}
+    return {"depth_mm": depths[0]} if depths else {}
+
+
 def _section(section: Section) -> dict[str, Any]:
     return {
         "x_mm": _number(section.x_mm),
@@ -174,7 +182,7 @@ def _section(section: Section) -> dict[str, Any]:
         "cloth_x_mm": _number(section.cloth_x_mm),
         "cloth_length_mm": _number(section.cloth_length_mm),
         "way": section.way,
-        **({} if section.depth_mm is None else {"depth_mm": _number(section.depth_mm)}),
+        **_depths(section),
         "zones": [
             {
                 "outline_mm": _points(zone.outline),

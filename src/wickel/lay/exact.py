@@ -169,8 +169,8 @@ def _copies(
     outline = _posed(_points(placement.shape.outline), placement, piece)
     holes = [_posed(_points(hole), placement, piece) for hole in placement.shape.holes]
     if (
-        not _in_box(outline, zone.usable)
-        and _beyond(_polygon(outline, holes), zone.usable) > EDGE_MM
+        not _in_box(outline, room := zone.room(placement.cut_plies))
+        and _beyond(_polygon(outline, holes), room) > EDGE_MM
     ):
         out.broken_at(
             "outside",

@@ -85,9 +85,11 @@ def _rivals(plan: Plan, search: Search, tick: Tick) -> tuple[Laying, ...]:
     if any(request.way.slanting for request in asked):
         return ()  # what was put on the slanting fold was put there on purpose
     simpler: dict[SectionPlan, None] = dict.fromkeys(asked) if len(asked) > 1 else {}
-    depth_not_asked = len(asked) == 1 and asked[0].way.takes_depth and asked[0].depth_mm is None
-    if depth_not_asked and plan.plans[0].depth_mm != half:
-        simpler[replace(asked[0], depth_mm=half)] = None
+    if len(asked) == 1 and asked[0].open_depths:
+        folds = asked[0].way.depths
+        to_middle = (half / folds,) * folds
+        if plan.plans[0].depths_mm != to_middle:
+            simpler[replace(asked[0], depths_mm=to_middle)] = None
     made = []
     for own in simpler:
         try:

@@ -12,8 +12,19 @@ import math
 from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import dataclass, replace
+from itertools import combinations_with_replacement
 
-from wickel.cloth import Cloth, Section, SectionPlan, Spread, Spreading, depth_fits, spread
+from wickel.cloth import (
+    WAYS,
+    Cloth,
+    Depths,
+    Section,
+    SectionPlan,
+    Spread,
+    Spreading,
+    depths_fit,
+    spread,
+)
 from wickel.geometry import area, bounds
 from wickel.lay.constraints import (
     Laid,
@@ -39,6 +50,7 @@ from wickel.lay.parts import (
 from wickel.lay.posing import Pose
 from wickel.wording import say
 
+_ONE_FOLD = "partial"
 _DEPTHS_TRIED, _DEPTHS_KEPT, _DEPTH_EFFORT = 10, 3, 30
 """How many depths of a fold are looked at quickly, and of these how many again, with so many
 steps."""
@@ -241,19 +253,19 @@ def _on_fold_mm(pose: Pose) -> float:
 def _with_depth(
     plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth, planner: Planner
 ) -> SectionPlan:
-    """The plan with the depth at which a short search is shortest, when the way takes one and none
-    was given.
+    """The plan with the depths at which a short search is shortest, when the way takes such and
+    none were given.
 
     A fold is as deep as one of the pieces that are cut double on it, or goes to the middle. The
     best few of a quick look at all are looked at longer.
     """
-    if not plan.way.takes_depth or plan.depth_mm is not None:
+    if not plan.open_depths:
         return plan
-    made: dict[float, Plan] = {}
-    tried: list[tuple[float, float]] = []
+    made: dict[Depths, Plan] = {}
+    tried: list[tuple[float, Depths]] = []
     depths, refusal = _depths(plan, pieces, cloth)
-    for depth in sorted(depths, reverse=True)[:_DEPTHS_TRIED]:
-        way = Spreading.of(replace(plan, depth_mm=depth))
+    for depth in depths[:_DEPTHS_TRIED]:
+        way = Spreading.of(replace(plan, depths_mm=depth))
         try:
             made[depth] = plan_lay(pieces, cloth, way, replace(planner, settle=False))
         except LayRefused as reason:
@@ -262,7 +274,7 @@ def _with_depth(
         try:
             tried.append((made[depth].quick_mm(planner.tick), depth))
         except Stopped:  # the best of those looked at so far, else this one
-            return replace(plan, depth_mm=min(tried)[1] if tried else depth)
+            return replace(plan, depths_mm=min(tried)[1] if tried else depth)
     if not tried:
         assert refusal is not None, "a depth was tried"
         raise refusal
@@ -272,29 +284,41 @@ def _with_depth(
             best = sorted(
                 (planner.length_after(made[depth], _DEPTH_EFFORT), depth) for _, depth in best
             )
-    return replace(plan, depth_mm=best[0][1])
+    return replace(plan, depths_mm=best[0][1])
 
 
 def _depths(
     plan: SectionPlan, pieces: tuple[CutPiece, ...], cloth: Cloth
-) -> tuple[set[float], LayRefused | None]:
-    """The depths, in mm, that a fold may have: to the middle, and as deep as each piece that is cut
-    double on it; with them the refusal, if at one of these depths a piece could not be cut."""
-    width, reserve = cloth.lay_width_mm, cloth.reserve_mm
-    depths = {width / 2}
+) -> tuple[list[Depths], LayRefused | None]:
+    """The depths, in mm, that the folds of a section may have, the likelier ones first: to the
+    middle, and as deep as each piece that is cut double on it; with them the refusal, if at one of
+    these depths a piece could not be cut."""
+    width, reserve, folds = cloth.lay_width_mm, cloth.reserve_mm, plan.way.depths
     refusal: LayRefused | None = None
+    heights: dict[float, bool] = {}
+    single = SectionPlan(way=WAYS[_ONE_FOLD])
     for depth in (width / 2, width / 3):
         try:
-            (parts,) = parts_for(pieces, cloth, (_probe(replace(plan, depth_mm=depth), cloth),))
+            (parts,) = parts_for(
+                pieces, cloth, (_probe(replace(single, depths_mm=(depth,)), cloth),)
+            )
         except LayRefused as reason:
             refusal = reason
             continue
-        heights = {
-            bounds(pose.outline).height
-            for part in parts
-            for pose in part.poses
-            if len(pose.cut_plies) > 1
-        }
-        each = {round(height, 3): height + reserve for height in heights}
-        depths |= {depth for depth in each.values() if depth_fits(depth, width, reserve)}
-    return depths, refusal
+        for pose in (pose for part in parts for pose in part.poses):
+            if len(pose.cut_plies) > 1:
+                height = round(bounds(pose.outline).height, 3) + reserve
+                heights[height] = heights.get(height, False) or pose.on_fold
+    middle = width / (2 * folds)
+    found = {
+        depths
+        for depths in combinations_with_replacement(sorted({middle, *heights}, reverse=True), folds)
+        if depths_fit(depths, width, reserve)
+    }
+
+    def unlikely(depths: Depths) -> tuple[int, Depths]:
+        # of two folds each is for pieces on the fold; one fold may be for all that is double
+        off = sum(not heights.get(mm, False) for mm in depths) if folds > 1 else 0
+        return off, tuple(-mm for mm in depths)
+
+    return sorted(found, key=unlikely), refusal

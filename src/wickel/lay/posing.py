@@ -86,7 +86,7 @@ class Stance:
 def free_pose(piece: CutPiece, zone: Zone, stance: Stance) -> Pose | None:
     """The pose away from any fold, None if it does not fit across the zone."""
     outline = stance.to_table(piece).all(stance.shape.outline)
-    box, room = bounds(outline), bounds(zone.usable)
+    box, room = bounds(outline), bounds(zone.room(stance.cut_plies))
     slack = room.height - box.height
     if slack < -FIT_MM:
         return None
@@ -146,7 +146,7 @@ def _fold_pose(
         # the fold runs along the cloth; this pose's fold edge does not, or the fold runs across
         return None
     outline = to_table.all(stance.shape.outline)
-    box, room = bounds(outline), bounds(zone.usable)
+    box, room = bounds(outline), bounds(zone.room(stance.cut_plies))
     level = fold.start[1]
     inside_above = level <= room.min_y + FIT_MM
     if abs(ay - (box.min_y if inside_above else box.max_y)) > FIT_MM:

@@ -347,8 +347,8 @@ class ClothStage(Stage):
         cloth, lay = session.cloth, session.lays.get(way)
         share = _FOLDS_WITHOUT_DEPTH_SHARE
         if lay is not None and cloth is not None:
-            deep = lay.spread.depth_mm
-            share = share if deep is None else deep / cloth.lay_width_mm
+            deep = lay.spread.depths_mm
+            share = deep[0] / cloth.lay_width_mm if deep else share
         self.folding.show_way(way, cloth, share)
         broken = () if lay is None else lay.broken
         self.folding_said.setText(

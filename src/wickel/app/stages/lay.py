@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from functools import partial
+
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
@@ -26,7 +29,7 @@ from wickel.app.widgets.cards import (
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.stage import Stage
-from wickel.cloth import Spreading, depth_fits
+from wickel.cloth import Spreading, depths_fit
 from wickel.job import BEST
 from wickel.job.laid import (
     garment_marks,
@@ -82,8 +85,10 @@ class LayStage(Stage):
         self.fold.activated.connect(lambda _: self.take_way(str(self.fold.currentData())))
         row.addWidget(with_words("Folded", self.fold))
         self.fold_depth = LengthEdit(tr("Depth of the fold"))
-        self.fold_depth.entered.connect(self._enter_depth)
-        row.addWidget(self.fold_depth)
+        self.far_depth = LengthEdit(tr("Depth of the far fold"))
+        for k, field in enumerate((self.fold_depth, self.far_depth)):
+            field.entered.connect(partial(self._enter_depth, k))
+            row.addWidget(field)
         self.sections = QPushButton(tr("Sections…"))
         self.sections.setToolTip(
             tr("Spread the cloth in sections of different ways, one after another (Ctrl+Shift+G)")
@@ -163,9 +168,11 @@ class LayStage(Stage):
             for id in offered:
                 self.fold.addItem(tr("the shortest way") if id == BEST else Spreading(id).name, id)
         self.fold.setCurrentIndex(self.fold.findData(taken))
-        deep = lay.spread.depth_mm if lay else None
-        self.fold_depth.setVisible(way.takes_depth)
-        self.fold_depth.show_length(deep, self._session.job.unit)
+        depths = lay.spread.depths_mm if lay else ()
+        most = max(plan.way.depths for plan in way.sections)
+        for k, field in enumerate((self.fold_depth, self.far_depth)):
+            field.setVisible(k < most)
+            field.show_length(depths[k] if k < len(depths) else None, self._session.job.unit)
 
     def _show_cloths(self) -> None:
         cloths, own = self._session.cloths, self._session.cloth
@@ -210,21 +217,31 @@ class LayStage(Stage):
             self._session.apply(job, tr("Fold: {name}", name=name))
         self.refresh()
 
-    def _enter_depth(self, mm: float) -> None:
-        """Fold to that depth, where the way takes one."""
+    def _enter_depth(self, which: int, mm: float) -> None:
+        """Fold to that depth, the near or the far fold, where the way takes one."""
         cloth = self._session.cloth
         if cloth is None:
             return
-        if not depth_fits(mm, cloth.lay_width_mm, cloth.reserve_mm):
-            most = shown_length(cloth.lay_width_mm / 2, self._session.job.unit)
+        lay = self._session.lay
+        depths = list(lay.spread.depths_mm) if lay else []
+        depths[which : which + 1] = [mm]
+        if not depths_fit(depths, cloth.lay_width_mm, cloth.reserve_mm):
+            room = cloth.lay_width_mm / 2 - (sum(depths) - mm)
+            most = shown_length(room, self._session.job.unit)
             self._session.trouble.emit(
                 tr("A fold on this cloth is at most {most} deep.", most=most)
             )
             self._show_fold()
             return
-        plans = self._session.way.sections
         self.take_way(
-            "+".join(f"{p.way.id}:{mm:g}" if p.way.takes_depth else p.way.id for p in plans)
+            Spreading.of(
+                *(
+                    replace(plan, depths_mm=tuple(depths))
+                    if plan.way.depths == len(depths)
+                    else plan
+                    for plan in self._session.way.sections
+                )
+            )
         )
 
     def choose_sections(self) -> None:

@@ -135,7 +135,9 @@ class FoldingPicture(QWidget):
         painter.setFont(text_font(12, bold=True))
         painter.setPen(QColor(palette().ink))
         words = "1 ply" if plies == 1 else f"{plies} plies"
-        corner = QRectF(box.left() + 6, box.bottom() - 20, 80, 16)
+        # beside cloth that is too narrow for the words
+        narrow = box.width() < painter.fontMetrics().horizontalAdvance(words) + 12
+        corner = QRectF((box.right() if narrow else box.left()) + 6, box.bottom() - 20, 80, 16)
         painter.drawText(corner, Qt.AlignmentFlag.AlignLeft, words)
 
 

@@ -1,6 +1,8 @@
 """Sentences of the room cloth."""
 
 SENTENCES = {
+    "spread.to-depths": "{way}, {one:length} and {other:length}",
+    "spread.so-many-depths": "{way} takes {count} depths, with a comma between them.",
     "spread.to-depth": "{way} of {depth:length}",
     "cloth.wrong": "Cloth “{name}” {reason}.",
     "cloth.margin": (
