@@ -7,7 +7,7 @@ from wickel.lay import Lay, Placement
 
 def copies_text(placement: Placement, lay: Lay) -> str:
     """Which of a piece's copies a placement gives, as the maker reads it: *on fold*, *1 of 4,
-    left*."""
+    left*; and which piece shares its place."""
     own = [other for other in lay.placements if other.piece == placement.piece]
     total = sum(other.yields for other in own)
     before = sum(other.yields for other in own[: [other.id for other in own].index(placement.id)])
@@ -15,8 +15,28 @@ def copies_text(placement: Placement, lay: Lay) -> str:
     if placement.yields > 1:
         which = f"{before + 1}–{before + placement.yields} of {total}"
     hands = "" if placement.on_fold else _hands(placement, lay)
-    words = [which, "on fold" if placement.on_fold else hands]
+    other = shared_with(placement, lay)
+    words = [which, "on fold" if placement.on_fold else hands, f"with {other}" if other else ""]
     return ", ".join(word for word in words if word) or "× 1"
+
+
+def shared_with(placement: Placement, lay: Lay) -> str:
+    """The name of the piece that shares the place of a placement; none where it lies alone."""
+    for finding in lay.findings:
+        if finding.code == "together" and placement.id in finding.placements:
+            (other,) = (id for id in finding.placements if id != placement.id)
+            return next(
+                lay.piece(placed.piece).name for placed in lay.placements if placed.id == other
+            )
+    return ""
+
+
+def is_covered(placement: Placement, lay: Lay) -> bool:
+    """Whether another piece is drawn over it, in the same place: its name stands there."""
+    return any(
+        finding.code == "together" and finding.placements[0] == placement.id
+        for finding in lay.findings
+    )
 
 
 def _hands(placement: Placement, lay: Lay) -> str:

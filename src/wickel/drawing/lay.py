@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from wickel.drawing.copies import copies_text
+from wickel.drawing.copies import copies_text, is_covered
 from wickel.drawing.names import arrow, inside_point, name_label
 from wickel.drawing.strokes import Drawing, Label, Layer, Stroke, through
 from wickel.geometry import bounds
@@ -35,6 +35,8 @@ def _draw_placement(
     if net is not None:
         strokes.append(through(Layer.NET, net, closed=True, of=placement.id))
     strokes += [through(Layer.INNER, line, of=placement.id) for line in inner]
+    if is_covered(placement, lay):
+        return
     at = inside_point(shape.outline)
     box = bounds(shape.outline)
     size = min(160.0, 0.5 * (box.width if placement.turn_deg % 180 == 0 else box.height))

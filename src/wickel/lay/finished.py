@@ -12,6 +12,7 @@ from wickel.lay.demand import CutPiece
 from wickel.lay.nest import Solution
 from wickel.lay.parts import Part
 from wickel.lay.placement import Lay, Placement
+from wickel.lay.posing import Pose, Rider
 from wickel.lay.rules import findings
 from wickel.wording import renamed
 
@@ -56,7 +57,10 @@ def lay_of(
                     fold=pose.fold,
                 )
             )
-            copies_mm2 += area(pose.shape.outline, pose.shape.holes) * len(pose.cut_plies)
+            copies_mm2 += _copies_mm2(pose)
+            for rider in pose.riders:
+                placements.append(_rider_at(rider, index, (start + spot.x, spot.y)))
+                copies_mm2 += _copies_mm2(rider.pose)
     bare = Lay(
         cloth=cloth,
         spread=the_spread,
@@ -69,6 +73,31 @@ def lay_of(
         seconds=how.seconds,
     )
     return with_findings(bare)
+
+
+def _copies_mm2(pose: Pose) -> float:
+    """The area of the copies that a pose gives, halves on a fold counted as halves."""
+    return area(pose.shape.outline, pose.shape.holes) * len(pose.cut_plies)
+
+
+def _rider_at(rider: Rider, section: int, place: tuple[float, float]) -> Placement:
+    """A part in the place of another, as a placement of its own."""
+    pose = rider.pose
+    return Placement(
+        id=rider.id,
+        piece=rider.piece,
+        shape=pose.shape,
+        section=section,
+        zone=pose.zone,
+        turn_deg=pose.turn_deg,
+        mirrored=pose.mirrored,
+        x_mm=place[0] + pose.shift_x_mm,
+        y_mm=place[1] + pose.shift_y_mm,
+        cut_plies=pose.cut_plies,
+        on_fold=pose.on_fold,
+        yields=rider.yields,
+        fold=pose.fold,
+    )
 
 
 def with_findings(lay: Lay) -> Lay:

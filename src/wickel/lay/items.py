@@ -39,7 +39,7 @@ def items_of(
                 minds=frozenset(
                     k
                     for k, o in enumerate(obstacles)
-                    if o.zone == pose.zone and o.ply in pose.cut_plies
+                    if o.zone == pose.zone and o.ply in pose.all_plies
                 ),
             )
             for pose in part.poses
@@ -112,12 +112,12 @@ def spot_of(part: Part, placement: Placement) -> Spot | None:
     """Where a placement of another lay puts a part; None when it lies in none of the part's
     poses."""
     for c, pose in enumerate(part.poses):
-        if _lies_as(pose, placement):
+        if lies_as(pose, placement):
             return Spot(c, placement.x_mm - pose.shift_x_mm, placement.y_mm - pose.shift_y_mm)
     return None
 
 
-def _lies_as(pose: Pose, placement: Placement) -> bool:
+def lies_as(pose: Pose, placement: Placement) -> bool:
     """Whether a placement lies in a pose, wherever."""
     return (pose.zone, pose.turn_deg, pose.mirrored, pose.cut_plies, pose.on_fold, pose.fold) == (
         placement.zone,

@@ -12,6 +12,7 @@ from wickel.lay.placement import Lay
 from wickel.lay.planning import Plan, Planner, plan_lay
 from wickel.lay.searching import Beside, Held, Laying, LayReport, ticking
 from wickel.lay.settings import Search
+from wickel.lay.together import sharing
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -73,7 +74,8 @@ def begun(
     def length_after(plan: Plan, steps: int) -> float:
         return Laying(plan, search, Beside(), tick).length_after(steps)
 
-    plan = plan_lay(pieces, cloth, way, Planner(tick, length_after))
+    shared = not wanted.held or bool(sharing(wanted.held, pieces))
+    plan = plan_lay(pieces, cloth, way, Planner(tick, length_after, together=shared))
     rivals = () if wanted.alone else _rivals(plan, search, tick)
     return Laying(plan, search, Beside(held=wanted.held, like=wanted.like, rivals=rivals), tick)
 

@@ -48,6 +48,7 @@ from wickel.lay.parts import (
     parts_for,
 )
 from wickel.lay.posing import Pose
+from wickel.lay.together import together as share_places
 from wickel.wording import say
 
 _ONE_FOLD = "partial"
@@ -61,12 +62,14 @@ class Planner:
     """What planning needs beside the pieces: ``tick``, called often, and a short search of a plan
     for so many steps.
 
-    Which orders are cut double and which singly is looked into unless it is not to ``settle`` that.
+    Which orders are cut double and which singly is looked into unless it is not to ``settle`` that;
+    pieces share a place unless they are not to lie ``together``.
     """
 
     tick: Tick
     length_after: Callable[[Plan, int], float]
     settle: bool = True
+    together: bool = True
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -132,7 +135,9 @@ class Plan:
         everything = [part for parts in self.parts for part in parts]
         each = min(probe.cloth_length_mm / probe.length_mm for probe in self.probes)
         copies = sum(
-            area(part.poses[0].outline) * len(part.poses[0].cut_plies) for part in everything
+            area(pose.shape.outline) * len(pose.cut_plies)
+            for part in everything
+            for pose in (part.poses[0], *(rider.pose for rider in part.poses[0].riders))
         )
         longest = max(min(bounds(pose.outline).width for pose in part.poses) for part in everything)
         alone = len(self.plans) == 1 and not self.plans[0].way.takes_depth
@@ -163,6 +168,9 @@ def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Plan
         parts = draft.off_full_folds(parts)
     elif len(plans) > 1 or (planner.settle and probes[0].mixed):
         parts = draft.moved_about(options, parts, planner.tick)
+    if planner.together:
+        shared = zip(parts, probes, strict=True)
+        parts = tuple(share_places(own, probe, pieces, cloth) for own, probe in shared)
     needed = [k for k, own in enumerate(parts) if own]
     return _on_the_print(
         pieces,

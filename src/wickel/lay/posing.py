@@ -25,7 +25,8 @@ class Pose:
     """One way for a part to lie in a zone, as its outline moved so that its least x is 0.
 
     On a fold ``low_mm`` = ``high_mm``: the part slides along it only. Otherwise the least y of the
-    outline is 0 and may be moved to anything from ``low_mm`` to ``high_mm``.
+    outline is 0 and may be moved to anything from ``low_mm`` to ``high_mm``. With ``riders`` its
+    outline is that of all that lie in its place.
     """
 
     zone: int
@@ -41,6 +42,24 @@ class Pose:
     high_mm: float
     fold: str = ""
     lattice: Lattice | None = None
+    riders: tuple[Rider, ...] = ()
+
+    @property
+    def all_plies(self) -> tuple[int, ...]:
+        """The plies that it is cut from, with those of what lies in its place."""
+        plies = (*self.cut_plies, *(k for rider in self.riders for k in rider.pose.cut_plies))
+        return tuple(sorted(plies))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rider:
+    """Another part in the place of a pose, cut from other plies (``lay.together``): how it lies,
+    its shift counted from the place of the pose."""
+
+    id: str
+    piece: str
+    yields: int
+    pose: Pose
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -104,11 +123,14 @@ def fold_poses(
     zone_index: int,
     turns: tuple[float, ...],
     left: int,
+    *,
+    without: frozenset[int] = frozenset(),
 ) -> tuple[Pose, ...]:
     """Every pose with the piece's fold edge on a fold of the zone, the piece inside the cloth.
 
     Of the pairs of plies that the fold joins and that lie upright, as many are cut as copies are
-    left. The whole has the direction of its half on the first ply of a pair.
+    left, none of the plies ``without``. The whole has the direction of its half on the first ply of
+    a pair.
     """
     poses = []
     for kept, shape in on_fold_shapes(piece, order):
@@ -117,7 +139,8 @@ def fold_poses(
             for mirrored, fold in product((False, True), zone.folds):
                 # the half is upright on the first ply of a pair; its mirror image on the other
                 # follows
-                joins = [pair for pair in fold.joins if pair[0] in upright][:left]
+                free = (pair for pair in fold.joins if not without.intersection(pair))
+                joins = [pair for pair in free if pair[0] in upright][:left]
                 plies = tuple(sorted(ply for pair in joins for ply in pair))
                 if not plies:
                     continue

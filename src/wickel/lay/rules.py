@@ -16,6 +16,7 @@ from wickel.lay.exact import exact_check
 from wickel.lay.on_print import UNDER_MM2, print_findings
 from wickel.lay.placement import Finding, Lay, Level, Placement
 from wickel.lay.pose import flat_copies, on_table, spoilt
+from wickel.lay.together import sharing
 from wickel.wording import say
 
 ON_FOLD_MM = 0.1
@@ -35,6 +36,7 @@ def findings(lay: Lay) -> tuple[Finding, ...]:
         *_stretch(lay),
         *_lost_in_folds(lay),
         *_creep(lay),
+        *_together(lay),
         *_too_close(lay),
         *print_findings(lay),
         *_notes(lay),
@@ -182,6 +184,20 @@ def _creep(lay: Lay) -> Iterator[Finding]:
             text=say("rules.cut-through-four-plies", join=", ".join(deep)),
             pieces=tuple(deep.values()),
             way_out=say("rules.pin-through-all-plies-cut"),
+        )
+
+
+def _together(lay: Lay) -> Iterator[Finding]:
+    """Pieces that share a place: what they have in common is cut through all their plies."""
+    for one, other in sharing(lay.placements, lay.pieces):
+        names = [lay.piece(placement.piece).name for placement in (one, other)]
+        yield Finding(
+            level=Level.NOTE,
+            code="together",
+            text=say("rules.together", one=names[0], other=names[1]),
+            pieces=(one.piece, other.piece),
+            placements=(one.id, other.id),
+            way_out=say("rules.cut-together", one=names[0], other=names[1]),
         )
 
 

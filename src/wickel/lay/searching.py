@@ -3,7 +3,7 @@ what is spoilt."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from time import perf_counter
 
@@ -11,7 +11,7 @@ from wickel.cloth import Spread
 from wickel.geometry import translation
 from wickel.lay.constraints import Obstacle, obstacles_on
 from wickel.lay.finished import Searched, lay_of
-from wickel.lay.items import items_of, obstacle_outlines, spot_of, to_start
+from wickel.lay.items import items_of, lies_as, obstacle_outlines, spot_of, to_start
 from wickel.lay.nest import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped, Tick, search
 from wickel.lay.parts import LayRefused, LayStopped, Part
 from wickel.lay.placement import Finding, Lay, Level, Placement, better, rank
@@ -65,10 +65,10 @@ class Laying:
     is held."""
 
     def __init__(self, plan: Plan, settings: Search, beside: Beside, tick: Tick) -> None:
-        self.plan = plan
+        self._held = {placement.id: placement for placement in beside.held}
+        self.plan = plan = _with_held_plies(plan, self._held)
         self._settings, self._tick = settings, tick
         self._rivals = beside.rivals
-        self._held = {placement.id: placement for placement in beside.held}
         self._shown: tuple[tuple[Solution | None, ...], Lay] | None = None
         self._seconds, self._effort, self._stopped = 0.0, 0, False
         self._may_settle = plan.unsteady and not beside.held
@@ -89,9 +89,12 @@ class Laying:
         spots: dict[int, Spot] = {}
         for k, part in enumerate(parts):
             placement = self._held.get(part.id)
+            spot = None if placement is None else spot_of(part, placement)
+            if placement is None:
+                # one that lies in its place may be held instead
+                placement, spot = self._held_rider(part)
             if placement is None:
                 continue
-            spot = spot_of(part, placement)
             if spot is None or placement.section != section or len(self.plan.parts) > 1:
                 raise LayRefused(
                     say("searching.cannot-held-where-lies-hold", part=part.id),
@@ -100,12 +103,23 @@ class Laying:
             spots[k] = spot
         return spots
 
+    def _held_rider(self, part: Part) -> tuple[Placement | None, Spot | None]:
+        """What is held of what lies in the place of a part, and where that puts the part."""
+        for c, pose in enumerate(part.poses):
+            for rider in pose.riders:
+                held = self._held.get(rider.id)
+                if held is not None and lies_as(rider.pose, held):
+                    x, y = held.x_mm - rider.pose.shift_x_mm, held.y_mm - rider.pose.shift_y_mm
+                    return held, Spot(c, x, y)
+        ids = (rider.id for pose in part.poses for rider in pose.riders)
+        return next((self._held[id] for id in ids if id in self._held), None), None
+
     def _guessed(self, like: Held) -> tuple[Spot, ...]:
         """The spots that the placements of another lay give the parts; none when they are not of
         one kind."""
         known = {placement.id: placement for placement in like}
         (own, *more) = self.plan.parts
-        if more or not known or {part.id for part in own} != set(known):
+        if more or not known or {id for part in own for id in _ids(part)} != set(known):
             return ()
         spots = [spot_of(part, known[part.id]) for part in own]
         return () if None in spots else tuple(spot for spot in spots if spot is not None)
@@ -309,3 +323,36 @@ class Laying:
             ),
             way_out=say("searching.buy-more" if proved else "searching.search-on"),
         )
+
+
+def _ids(part: Part) -> set[str]:
+    """The ids of a part and of what may lie in its place."""
+    return {part.id, *(rider.id for pose in part.poses for rider in pose.riders)}
+
+
+def _with_held_plies(plan: Plan, held: Mapping[str, Placement]) -> Plan:
+    """The plan with what is held cut from the plies that it is held on: it may have shared a place
+    before, and lie by itself now."""
+    if not held:
+        return plan
+    parts = tuple(
+        tuple(
+            part if (own := held.get(part.id)) is None else _on_its_plies(part, own)
+            for part in section
+        )
+        for section in plan.parts
+    )
+    return replace(plan, parts=parts)
+
+
+def _on_its_plies(part: Part, held: Placement) -> Part:
+    """A part cut from the plies of a placement, where that gives as many copies."""
+    if spot_of(part, held) is not None:
+        return part
+    poses = tuple(
+        replace(pose, cut_plies=held.cut_plies)
+        if len(pose.cut_plies) == len(held.cut_plies) and not pose.riders
+        else pose
+        for pose in part.poses
+    )
+    return replace(part, poses=poses)

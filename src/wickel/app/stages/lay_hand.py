@@ -213,7 +213,7 @@ class HandCard(QFrame):
         if len(placement.cut_plies) < len(zone.plies):
             words.append(
                 tr(
-                    "cut {cut_plies} ply of {plies} only",
+                    "cut from {cut_plies} of {plies} plies only",
                     cut_plies=len(placement.cut_plies),
                     plies=len(zone.plies),
                 )

@@ -99,11 +99,21 @@ class WayCard(TakenCard):
         self.used.setToolTip(
             tr("The share of the cloth that is used, and about how long spreading and cutting take")
         )
-        self.aside.setText(aside)
-        self.aside.setVisible(bool(aside))
+        said = " ".join(filter(None, ("" if lay is None else _together(lay), aside)))
+        self.aside.setText(said)
+        self.aside.setVisible(bool(said))
         self.snag.setText(refusal)
         self.snag.setVisible(bool(refusal))
         self.mark(chosen)
+
+
+def _together(lay: Lay) -> str:
+    """Which pieces share a place in a lay, in words."""
+    names = [
+        tr("{one} and {other}", one=lay.piece(one).name, other=lay.piece(other).name)
+        for one, other in (note.pieces for note in lay.findings if note.code == "together")
+    ]
+    return tr("{names} together", names=", ".join(names)) if names else ""
 
 
 _SECTIONS = 4

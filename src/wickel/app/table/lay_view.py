@@ -15,7 +15,7 @@ from wickel.app.table.tape import THICK, Tape, paint_tape
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Spreading, Zone
-from wickel.drawing import copies_text, name_room
+from wickel.drawing import copies_text, is_covered, name_room
 from wickel.files import ground_of
 from wickel.geometry import Outline, bounds
 from wickel.lay import Lay, Placement, flaws_on_table, marks_on_table, on_table
@@ -182,6 +182,7 @@ class PlacementItem(PickItem):
         self._net = None if net is None else scene_path(flip_outline(net), closed=True)
         self._inner = [scene_path(flip_outline(line), closed=False) for line in inner]
         self._copies = copies_text(placement, lay)
+        self._covered = is_covered(placement, lay)
         self.named = True
         room, self._upright = name_room(shape.outline)
         self._room = QRectF(room.min_x, -room.max_y, room.width, room.height)
@@ -204,7 +205,8 @@ class PlacementItem(PickItem):
         painter.setPen(pen(self._colour, 1.4))
         for line in self._inner:
             painter.drawPath(line)
-        self._paint_name(painter)
+        if not self._covered:
+            self._paint_name(painter)
 
     @property
     def title(self) -> str:

@@ -132,6 +132,11 @@ SENTENCES = {
     "rules.cut-through-four-plies": (
         "{join}: cut through four plies, of which the upper ones creep."
     ),
+    "rules.together": "{one} and {other} are cut together: they share one place on the fold.",
+    "rules.cut-together": (
+        "Chalk {one}, cut what both have in common through all plies, lift off the plies of {one}, "
+        "then cut {other}."
+    ),
     "rules.does-not-say": (
         "{cloth} does not say which way its print runs: it was taken as one-way."
     ),

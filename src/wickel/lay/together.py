@@ -1,0 +1,156 @@
+"""Front and back together: two pieces on one fold of four plies share a place, each cut from plies
+of its own. Chalked once, what both have in common is cut through all plies.
+
+Two parts are put together when the larger outline all but holds the other; the place that both take
+is their outlines in one. The search moves them as one part; in the lay they are two placements.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from itertools import combinations
+
+from shapely.geometry import Polygon
+
+from wickel.cloth import Cloth, Section, Zone
+from wickel.geometry import area, bounds, outline_of, translation
+from wickel.lay.demand import CutOrder, CutPiece, OnPrint, allowed_turns, garment_turns
+from wickel.lay.parts import Part
+from wickel.lay.placement import Placement
+from wickel.lay.pose import on_table
+from wickel.lay.posing import Pose, Rider, fold_poses
+
+HOLDS_SHARE = 0.02
+"""The larger outline holds the other where no more of that stands out, in parts of its area."""
+_LOOKS = 24
+"""At so many places along the fold it is looked how one outline lies in another."""
+
+
+def together(
+    parts: tuple[Part, ...], section: Section, pieces: tuple[CutPiece, ...], cloth: Cloth
+) -> tuple[Part, ...]:
+    """The parts of a section with those put together that can share a place: the largest first,
+    each with the largest of those that it holds."""
+    if not any(len(fold.joins) > 1 for zone in section.zones for fold in zone.folds):
+        return parts
+    turns = garment_turns(pieces, cloth)
+    orders = {piece.id: order for piece in pieces if (order := _order(piece, cloth)) is not None}
+    by_id = {piece.id: piece for piece in pieces if piece.id in orders}
+    left = sorted(
+        (part for part in parts if part.piece in by_id and _on_folds_only(part)),
+        key=lambda part: -area(part.poses[0].outline),
+    )
+    made: dict[str, Part] = {}
+    gone: set[str] = set()
+    for one, other in combinations(left, 2):
+        if one.id in made or one.id in gone or other.id in made or other.id in gone:
+            continue
+        piece = by_id[other.piece]
+        allowed = allowed_turns(piece, cloth.print_or_assumed, turns[piece.garment])
+        guest = _Guest(other, piece, orders[piece.id], allowed)
+        poses = tuple(
+            pose for host in one.poses for pose in guest.beside(host, section.zones[host.zone])
+        )
+        if poses:
+            made[one.id] = replace(one, poses=poses)
+            gone.add(other.id)
+    return tuple(made.get(part.id, part) for part in parts if part.id not in gone)
+
+
+def _order(piece: CutPiece, cloth: Cloth) -> CutOrder | None:
+    """The only order of a piece from a cloth, where it is one on the fold and nothing is asked of
+    the print."""
+    orders = [order for order in piece.orders if order.cloth == cloth.id]
+    if len(orders) != 1 or not orders[0].fold_edges or piece.on_print != OnPrint():
+        return None
+    return orders[0]
+
+
+def _on_folds_only(part: Part) -> bool:
+    return all(pose.on_fold and pose.lattice is None for pose in part.poses)
+
+
+class _Guest:
+    """A part that may lie in the place of another."""
+
+    def __init__(
+        self, part: Part, piece: CutPiece, order: CutOrder, turns: tuple[float, ...]
+    ) -> None:
+        self.part, self.piece, self.order, self.turns = part, piece, order, turns
+
+    def beside(self, host: Pose, zone: Zone) -> Iterator[Pose]:
+        """The pose of the host with this part in its place, cut from plies that the host leaves;
+        none where they do not go together."""
+        taken = frozenset(host.cut_plies)
+        for pose in fold_poses(
+            self.piece, self.order, zone, host.zone, self.turns, self.part.yields, without=taken
+        ):
+            if pose.fold != host.fold or len(pose.cut_plies) != 2 * self.part.yields:
+                continue
+            along = _held_at(host, pose)
+            if along is None:
+                continue
+            moved = translation(along, 0.0).all(pose.outline)
+            both = Polygon(host.outline).union(Polygon(moved))
+            if both.geom_type != "Polygon":
+                continue
+            # both begin where the first of them does
+            ahead = max(0.0, -along)
+            rider = Rider(
+                id=self.part.id,
+                piece=self.part.piece,
+                yields=self.part.yields,
+                pose=replace(pose, shift_x_mm=pose.shift_x_mm + along + ahead),
+            )
+            yield replace(
+                host,
+                outline=translation(ahead, 0.0).all(outline_of(both)),
+                shift_x_mm=host.shift_x_mm + ahead,
+                riders=(rider,),
+            )
+            return
+
+
+def _held_at(host: Pose, guest: Pose) -> float | None:
+    """How far along from the beginning of the host the guest is to lie so that least of it stands
+    out, a little before it where the guest is longer; None where too much of it does. Both lie on
+    one fold."""
+    room = bounds(host.outline).width - bounds(guest.outline).width
+    outer, inner = Polygon(host.outline), Polygon(guest.outline)
+    if inner.area > outer.area:
+        return None
+
+    def out(along: float) -> float:
+        return float(Polygon(translation(along, 0.0).all(guest.outline)).difference(outer).area)
+
+    # both ends first: hems together, or heads
+    looks = (room, 0.0, *(room * k / _LOOKS for k in range(1, _LOOKS)))
+    best = min(looks, key=lambda along: (round(out(along), 1), looks.index(along)))
+    return best if out(best) <= HOLDS_SHARE * inner.area else None
+
+
+def sharing(
+    placements: Sequence[Placement], pieces: Sequence[CutPiece]
+) -> tuple[tuple[Placement, Placement], ...]:
+    """The placements that share a place: the larger, and the one that it holds, on one fold and cut
+    from other plies."""
+    by_id = {piece.id: piece for piece in pieces}
+    found: list[tuple[Placement, Placement]] = []
+    on_fold = sorted(
+        (placement for placement in placements if placement.on_fold),
+        key=lambda placement: -area(placement.shape.outline),
+    )
+    for one, other in combinations(on_fold, 2):
+        same = (one.section, one.zone, one.fold) == (other.section, other.zone, other.fold)
+        if not same or set(one.cut_plies) & set(other.cut_plies):
+            continue
+        if any(other in pair or one is pair[1] for pair in found):  # each holds one at most
+            continue
+        outer, inner = (
+            Polygon(on_table(placement, by_id[placement.piece]).outline)
+            for placement in (one, other)
+        )
+        if inner.difference(outer).area <= 2 * HOLDS_SHARE * inner.area:
+            found.append((one, other))
+    return tuple(found)
