@@ -21,6 +21,7 @@ from wickel.lay.nest import (
 )
 from wickel.lay.parts import Home, Options, OrderKey, Part, options_for, parts_at
 from wickel.lay.slant import placed_on_slant, without_place
+from wickel.lay.together import together
 
 _MOST_LOOKS, _FEWER_LOOKS = 24, 6
 """How many times an order is tried in another section; how many times with many candidates, each
@@ -75,6 +76,13 @@ class Sections:
                             best, parts, won = length, tried, True
                             chosen[order] = other
         return parts
+
+    def shared(self, parts: Parts) -> Parts:
+        """The parts with those put together that can share a place."""
+        return tuple(
+            together(own, probe, self.pieces, self.cloth)
+            for own, probe in zip(parts, self.probes, strict=True)
+        )
 
     def off_full_folds(self, parts: Parts) -> Parts:
         """The parts with those copies put into other sections for which a slanting fold has no

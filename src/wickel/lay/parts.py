@@ -24,6 +24,7 @@ from wickel.lay.posing import (
     FIT_MM,
     Pose,
     Stance,
+    Want,
     distinct,
     fold_poses,
     free_pose,
@@ -286,7 +287,7 @@ def _fold_takes(
         poses = [
             pose
             for index, zone in enumerate(section.zones)
-            for pose in fold_poses(piece, order, zone, index, turns, left)
+            for pose in fold_poses(piece, order, zone, index, turns, Want(left))
         ]
         if not poses:
             return []

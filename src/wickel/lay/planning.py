@@ -48,7 +48,6 @@ from wickel.lay.parts import (
     parts_for,
 )
 from wickel.lay.posing import Pose
-from wickel.lay.together import together as share_places
 from wickel.wording import say
 
 _ONE_FOLD = "partial"
@@ -169,8 +168,7 @@ def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Plan
     elif len(plans) > 1 or (planner.settle and probes[0].mixed):
         parts = draft.moved_about(options, parts, planner.tick)
     if planner.together:
-        shared = zip(parts, probes, strict=True)
-        parts = tuple(share_places(own, probe, pieces, cloth) for own, probe in shared)
+        parts = draft.shared(parts)
     needed = [k for k, own in enumerate(parts) if own]
     return _on_the_print(
         pieces,

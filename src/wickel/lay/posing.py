@@ -116,21 +116,26 @@ def free_pose(piece: CutPiece, zone: Zone, stance: Stance) -> Pose | None:
     )
 
 
+@dataclass(frozen=True, slots=True)
+class Want:
+    """How many copies are wanted of a fold, and the plies that are not to be had."""
+
+    copies: int
+    without: frozenset[int] = frozenset()
+
+
 def fold_poses(
     piece: CutPiece,
     order: CutOrder,
     zone: Zone,
     zone_index: int,
     turns: tuple[float, ...],
-    left: int,
-    *,
-    without: frozenset[int] = frozenset(),
+    want: Want,
 ) -> tuple[Pose, ...]:
     """Every pose with the piece's fold edge on a fold of the zone, the piece inside the cloth.
 
     Of the pairs of plies that the fold joins and that lie upright, as many are cut as copies are
-    left, none of the plies ``without``. The whole has the direction of its half on the first ply of
-    a pair.
+    wanted. The whole has the direction of its half on the first ply of a pair.
     """
     poses = []
     for kept, shape in on_fold_shapes(piece, order):
@@ -139,8 +144,8 @@ def fold_poses(
             for mirrored, fold in product((False, True), zone.folds):
                 # the half is upright on the first ply of a pair; its mirror image on the other
                 # follows
-                free = (pair for pair in fold.joins if not without.intersection(pair))
-                joins = [pair for pair in free if pair[0] in upright][:left]
+                free = (pair for pair in fold.joins if not want.without.intersection(pair))
+                joins = [pair for pair in free if pair[0] in upright][: want.copies]
                 plies = tuple(sorted(ply for pair in joins for ply in pair))
                 if not plies:
                     continue

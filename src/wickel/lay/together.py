@@ -19,7 +19,7 @@ from wickel.lay.demand import CutOrder, CutPiece, OnPrint, allowed_turns, garmen
 from wickel.lay.parts import Part
 from wickel.lay.placement import Placement
 from wickel.lay.pose import on_table
-from wickel.lay.posing import Pose, Rider, fold_poses
+from wickel.lay.posing import Pose, Rider, Want, fold_poses
 
 HOLDS_SHARE = 0.02
 """The larger outline holds the other where no more of that stands out, in parts of its area."""
@@ -34,28 +34,33 @@ def together(
     each with the largest of those that it holds."""
     if not any(len(fold.joins) > 1 for zone in section.zones for fold in zone.folds):
         return parts
-    turns = garment_turns(pieces, cloth)
-    orders = {piece.id: order for piece in pieces if (order := _order(piece, cloth)) is not None}
-    by_id = {piece.id: piece for piece in pieces if piece.id in orders}
-    left = sorted(
-        (part for part in parts if part.piece in by_id and _on_folds_only(part)),
-        key=lambda part: -area(part.poses[0].outline),
-    )
+    guests = {guest.part.id: guest for guest in _guests(parts, pieces, cloth)}
     made: dict[str, Part] = {}
     gone: set[str] = set()
-    for one, other in combinations(left, 2):
-        if one.id in made or one.id in gone or other.id in made or other.id in gone:
+    for one, other in combinations(guests.values(), 2):
+        if {one.part.id, other.part.id} & (made.keys() | gone):
             continue
-        piece = by_id[other.piece]
-        allowed = allowed_turns(piece, cloth.print_or_assumed, turns[piece.garment])
-        guest = _Guest(other, piece, orders[piece.id], allowed)
         poses = tuple(
-            pose for host in one.poses for pose in guest.beside(host, section.zones[host.zone])
+            pose for host in one.part.poses for pose in other.beside(host, section.zones[host.zone])
         )
         if poses:
-            made[one.id] = replace(one, poses=poses)
-            gone.add(other.id)
+            made[one.part.id] = replace(one.part, poses=poses)
+            gone.add(other.part.id)
     return tuple(made.get(part.id, part) for part in parts if part.id not in gone)
+
+
+def _guests(
+    parts: tuple[Part, ...], pieces: tuple[CutPiece, ...], cloth: Cloth
+) -> Iterator[_Guest]:
+    """The parts that may share a place, the largest first."""
+    turns = garment_turns(pieces, cloth)
+    by_id = {piece.id: piece for piece in pieces}
+    for part in sorted(parts, key=lambda part: -area(part.poses[0].outline)):
+        piece = by_id[part.piece]
+        order = _order(piece, cloth)
+        if order is not None and _on_folds_only(part):
+            allowed = allowed_turns(piece, cloth.print_or_assumed, turns[piece.garment])
+            yield _Guest(part, piece, order, allowed)
 
 
 def _order(piece: CutPiece, cloth: Cloth) -> CutOrder | None:
@@ -82,10 +87,8 @@ class _Guest:
     def beside(self, host: Pose, zone: Zone) -> Iterator[Pose]:
         """The pose of the host with this part in its place, cut from plies that the host leaves;
         none where they do not go together."""
-        taken = frozenset(host.cut_plies)
-        for pose in fold_poses(
-            self.piece, self.order, zone, host.zone, self.turns, self.part.yields, without=taken
-        ):
+        want = Want(self.part.yields, frozenset(host.cut_plies))
+        for pose in fold_poses(self.piece, self.order, zone, host.zone, self.turns, want):
             if pose.fold != host.fold or len(pose.cut_plies) != 2 * self.part.yields:
                 continue
             along = _held_at(host, pose)
