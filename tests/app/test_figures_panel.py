@@ -399,7 +399,7 @@ def test_what_no_piece_needs_is_not_asked_for_on_body(panel, session, qtbot, win
 # --- makers' lists, typed -----------------------------------------------------------------------
 
 
-@pytest.mark.parametrize("name", usual(tuple(LISTS), tuple(LISTS)[::3]))
+@pytest.mark.parametrize("name", usual(tuple(LISTS), tuple(LISTS)[::5]))
 def test_a_makers_list_typed_in_the_window_comes_out_at_every_point(
     panel, session, qtbot, window, name
 ):

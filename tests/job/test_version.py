@@ -102,7 +102,13 @@ def rewritten_figures(style, options):
     return rewritten(garment, pattern, "version-mine", "Mine").figures
 
 
-@pytest.mark.parametrize(("style", "options"), CASES)
+@pytest.mark.parametrize(
+    ("style", "options"),
+    [
+        pytest.param(*case, marks=[pytest.mark.long] if k % 2 else [])
+        for k, case in enumerate(CASES)
+    ],
+)
 def test_rewritten_and_house_style_draft_alike_for_every_body(style, options):
     figures = rewritten_figures(style, options)
     assert figures

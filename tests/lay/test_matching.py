@@ -205,7 +205,11 @@ def test_each_wish_is_counted_once_and_only_where_the_cloth_has_something():
 
 @pytest.mark.parametrize(
     ("cloth", "fold"),
-    [("jetty-stripe", "open"), ("harbour-check", "lengthwise"), ("lee-check", "best")],
+    [
+        pytest.param("jetty-stripe", "open", marks=pytest.mark.long),
+        ("harbour-check", "lengthwise"),
+        pytest.param("lee-check", "best", marks=pytest.mark.long),
+    ],
 )
 def test_what_matching_costs_is_the_length_less_the_best_length_without(cloth, fold):
     a_job = garment_job(cloth, asked=AskedOfPrint(seams=("side seam", "shoulder")))

@@ -12,6 +12,7 @@ from shapely.geometry import Polygon
 
 from tests.lay.judge import judged
 from tests.lay.shapes import HALF, WEDGE, four_kinds, job, piece, ring
+from tests.often import usual
 from wickel.files import job_of, lay_record
 from wickel.geometry import area, cover, is_mirror_symmetric
 from wickel.job import cut_pieces, lay_job
@@ -107,7 +108,7 @@ def test_ways_that_are_stopped_at_once_are_those_of_which_a_lay_is_found():
     assert all(way.lay.complete for way in found)
 
 
-@pytest.mark.parametrize("count", [150, 300])
+@pytest.mark.parametrize("count", usual((150, 300), (150,)))
 def test_with_many_pieces_a_stop_is_heard_soon(count):
     """A guard at about ten times what is asked of the window: 0.3 s."""
     a_job = job_of(many(count))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Sequence
+from functools import lru_cache
 
 import shapely
 from shapely.geometry import Polygon
@@ -54,8 +55,16 @@ def unfold_outline(
     """The whole shape of a half one: its outline (counter-clockwise) and its holes.
 
     Points within the fold tolerance of the fold line are put on it, so that the halves join.
-    A notch in the fold edge becomes a hole or part of the outline, as the shape has it.
+    A notch in the fold edge becomes a hole or part of the outline, as the shape has it. Remembered
+    for the halves last asked for: planning a lay asks for each of them many times.
     """
+    return _unfolded(tuple(outline), fold, tuple(map(tuple, holes)))
+
+
+@lru_cache(maxsize=256)
+def _unfolded(
+    outline: Outline, fold: tuple[Point, Point], holes: tuple[Outline, ...]
+) -> tuple[Outline, tuple[Outline, ...]]:
     start, end = fold
     size = math.dist(start, end)
     ux, uy = (end[0] - start[0]) / size, (end[1] - start[1]) / size
