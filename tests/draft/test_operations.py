@@ -2,10 +2,12 @@
 
 import math
 import random
+import re
 from dataclasses import replace
 
 import pytest
 
+from tests.often import usual
 from wickel.body import WOMEN, size_body
 from wickel.draft import STYLES, Allowances, DraftRefused, draft
 from wickel.draft.operations import (
@@ -76,6 +78,7 @@ from wickel.draft.operations.marking import (
 )
 from wickel.files.records import ChangeRecord, change_of, change_record
 from wickel.geometry import Line, area, bounds, length, point_at, simple_outline
+from wickel.job import Garment, drafted
 from wickel.pattern import (
     Cut,
     Edge,
@@ -741,3 +744,38 @@ def test_random_sequences_of_operations_give_valid_outlines_or_a_reason(seed):
             cut_line(piece)
         pieces = after
     assert done
+
+
+def _sewn_by_hand(pattern, half, edge):
+    """The length of an edge of a half as it is sewn, measured here: over all parts that the half
+    lies in, gathers drawn in and darts closed."""
+    total = 0.0
+    for piece in pattern.pieces:
+        if piece.id != half and not re.fullmatch(rf"{half}(-[12])+", piece.id):
+            continue
+        for own in piece.edges:
+            if re.sub(r"(, on)+$", "", own.name) != edge:
+                continue
+            drawn = sum(length((segment,)) for segment in own.path)
+            total += drawn if own.comes_back_to_mm is None else own.comes_back_to_mm
+            total -= sewn_out_mm(piece, own.name)
+    return total
+
+
+@pytest.mark.parametrize("seed", usual(range(40), range(16)))
+def test_after_random_operations_a_check_that_is_made_is_a_fresh_measurement(seed):
+    rng = random.Random(seed)
+    garment = Garment(id="g", style="pencil-skirt", body=size_body("96"), size="96")
+    changes = ()
+    for _ in range(6):
+        change = HAND[rng.choice(tuple(HAND))](rng)
+        try:
+            drafted(replace(garment, changes=(*changes, change)))
+        except DraftRefused:
+            continue
+        changes = (*changes, change)
+    done = drafted(replace(garment, changes=changes))
+    for check in done.checks:
+        if check.name == "Side seam" and check.measured:
+            by_hand = [_sewn_by_hand(done.pattern, half, "side") for half in ("front", "back")]
+            assert [check.one_mm, check.other_mm] == pytest.approx(by_hand, abs=0.01), changes

@@ -15,6 +15,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise, permutations
 
 from wickel.draft.checks import TapeCheck
+from wickel.draft.operations.as_sewn import as_sewn
 from wickel.draft.operations.by_hand import DartToSeam, Fold, Join, Unfold
 from wickel.draft.operations.change import Change
 from wickel.draft.operations.changes import apply_change
@@ -211,7 +212,7 @@ def _complete(first: Piece, fate: _Fate, after: Pattern) -> Piece:
         )
     if now is first:
         return first
-    now = _in_whole_edges(now)
+    now = as_sewn(first, _in_whole_edges(now))
     edges = {edge.name for edge in now.edges}
     notches = {notch.name for notch in now.notches}
     points = {} if fate.turned else {point.name: point for point in now.points}
