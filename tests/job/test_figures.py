@@ -110,6 +110,7 @@ def test_figures_and_cards_are_kept_in_the_file(tmp_path):
         lining=Backing(shorter_mm=20.0, smaller_mm=3.0, outer_edge="neck", outer_mm=60.0),
         runs_out={"outer": End.START, "neck": End.END},
         spare_mm=40.0,
+        alone=True,
     )
     job = with_piece_card(job, job.garments[0], "back-facing", card)
     facing = Card(interfacing=Backing(), lining=Backing(none=True))

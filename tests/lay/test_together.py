@@ -84,6 +84,12 @@ def test_what_does_not_lie_within_the_other_has_a_place_of_its_own():
     assert sharing(lay.placements, lay.pieces) == ()
 
 
+def test_a_piece_that_lies_alone_shares_its_place_with_none():
+    lay = laid(job({**FRONT, "alone": True}, BACK))
+    assert sharing(lay.placements, lay.pieces) == ()
+    assert lay.lay_length_mm == pytest.approx(1200.0)
+
+
 def test_a_piece_that_is_held_keeps_its_place_and_its_partner():
     record = job(FRONT, BACK, half("facing", 200, 90, 30))
     lay = laid(record)

@@ -49,6 +49,7 @@ class CardRecord(FileRecord):
     lining: BackingRecord | None = None
     runs_out: dict[Name, Literal["start", "end"]] = {}
     spare_mm: Annotated[Number, Field(ge=0, le=MOST_SPARE_MM)] = 0.0
+    alone: bool = False
     cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
 
 
@@ -153,6 +154,7 @@ def card_of(record: CardRecord) -> Card:
         lining=_backing_of(record.lining),
         runs_out={edge: End(end) for edge, end in record.runs_out.items()},
         spare_mm=record.spare_mm,
+        alone=record.alone,
     )
 
 
@@ -188,6 +190,7 @@ def card_record(card: Card) -> dict[str, Any]:
         "lining": _backing_record(card.lining),
         "runs_out": {edge: end.value for edge, end in card.runs_out.items()},
         "spare_mm": card.spare_mm,
+        "alone": card.alone,
     }
     return {key: value for key, value in said.items() if value}
 

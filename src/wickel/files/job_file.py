@@ -113,6 +113,7 @@ class PieceRecord(FileRecord):
     meets: Annotated[list[MarkRecord], Field(max_length=100)] = []
     centre_mm: PointRecord | None = None
     waive: list[Literal["print", "match", "grain"]] = []
+    alone: bool = False
     cuts: Annotated[list[CutRecord], Field(min_length=1, max_length=50)]
 
     @model_validator(mode="after")
@@ -397,6 +398,7 @@ def _piece(record: PieceRecord) -> CutPiece:
         garment=record.garment,
         size=record.size,
         waive=frozenset(map(Waived, record.waive)),
+        alone=record.alone,
         orders=tuple(_order(cut, record) for cut in record.cuts),
     )
 
@@ -556,6 +558,8 @@ def _piece_record(piece: CutPiece) -> dict[str, Any]:
         record["directions"] = ["opposed"]
     if piece.waive:
         record["waive"] = sorted(piece.waive)
+    if piece.alone:
+        record["alone"] = True
     record |= (
         {"garment": piece.garment, "size": piece.size}
         | _on_print_record(piece.on_print)

@@ -92,8 +92,8 @@ class Card:
     ``grain`` is how it lies, None as the style says, ``grain_deg`` an angle by which its arrow is
     turned besides; ``allowances_mm`` are its own, by edge, and ``runs_out`` the end at which one
     runs out to nothing; ``spare_mm`` is what is left below its hem besides, so that the lay keeps a
-    place for a piece that is cut later; ``centre`` how its centre is cut; ``interfacing`` and
-    ``lining`` are None as the style says.
+    place for a piece that is cut later; ``alone``: it shares its place with no other piece;
+    ``centre`` how its centre is cut; ``interfacing`` and ``lining`` are None as the style says.
     """
 
     waive: frozenset[Waived] = frozenset()
@@ -111,6 +111,7 @@ class Card:
     lining: Backing | None = None
     runs_out: Mapping[str, End] = field(default_factory=dict)
     spare_mm: float = 0.0
+    alone: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

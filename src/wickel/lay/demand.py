@@ -113,7 +113,8 @@ class CutPiece:
     """A piece as it is cut. Millimetres in the piece frame; ``net_line`` and ``inner_lines`` are
     for show.
 
-    What the maker lets be of its rules stands in ``waive``.
+    What the maker lets be of its rules stands in ``waive``. One that lies ``alone`` shares its
+    place with no other piece.
     """
 
     id: str
@@ -132,6 +133,7 @@ class CutPiece:
     inner_lines: tuple[Outline, ...] = ()
     on_print: OnPrint = OnPrint()
     waive: frozenset[Waived] = frozenset()
+    alone: bool = False
 
 
 def cut_from(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:

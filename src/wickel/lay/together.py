@@ -64,10 +64,12 @@ def _guests(
 
 
 def _order(piece: CutPiece, cloth: Cloth) -> CutOrder | None:
-    """The only order of a piece from a cloth, where it is one on the fold and nothing is asked of
-    the print."""
+    """The only order of a piece from a cloth, where it is one on the fold, may share its place and
+    asks nothing of the print."""
     orders = [order for order in piece.orders if order.cloth == cloth.id]
-    if len(orders) != 1 or not orders[0].fold_edges or piece.on_print != OnPrint():
+    if len(orders) != 1 or not orders[0].fold_edges:
+        return None
+    if piece.alone or piece.on_print != OnPrint():
         return None
     return orders[0]
 

@@ -217,6 +217,12 @@ class PieceCard(QDialog):
         self.cut = QCheckBox(tr("This piece is cut"))
         self.cut.setChecked(not card.left_out)
         form.addRow(self.cut)
+        self.alone = QCheckBox(tr("It has a place of its own on the cloth"))
+        self.alone.setToolTip(
+            tr("On four plies it is not cut together with another piece, as front and back may be")
+        )
+        self.alone.setChecked(card.alone)
+        form.addRow(self.alone)
         self.copies = QSpinBox()
         self.copies.setRange(0, _MOST_COPIES)
         self.copies.setToolTip(tr("How many are cut; the arrow keys count"))
@@ -332,6 +338,7 @@ class PieceCard(QDialog):
                 if ends.currentData()
             },
             spare_mm=float(self.spare.property("mm")),
+            alone=self.alone.isChecked(),
         )
 
     def _degrees(self) -> float:
