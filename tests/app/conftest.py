@@ -2,6 +2,7 @@
 in this process."""
 
 import pickle
+import shutil
 from contextlib import contextmanager
 from typing import ClassVar
 
@@ -9,8 +10,10 @@ import pytest
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QApplication, QDialog, QLineEdit
 
+from wickel.app.book import StudioBook, fill_book
 from wickel.app.runners import InlineRunner
 from wickel.app.start import make_window
+from wickel.app.studio_folder import StudioFolder
 from wickel.job import CellTask
 from wickel.job.tasks import LayTask, run_task
 
@@ -46,8 +49,19 @@ def runner():
     return KnownRunner(most_effort=2, most_ways=2)
 
 
+@pytest.fixture(scope="session")
+def demo_home(tmp_path_factory, qapp):
+    """The demo studio as it is written the first time."""
+    home = tmp_path_factory.mktemp("demo") / "home"
+    folder = StudioFolder(home / "demo-studio")
+    folder.fill_with_demo(fresh=False)
+    fill_book(StudioBook(folder.path, qapp))
+    return home
+
+
 @pytest.fixture
-def window(qtbot, tmp_path, runner):
+def window(qtbot, tmp_path, runner, demo_home):
+    shutil.copytree(demo_home, tmp_path / "home")
     made = make_window(QApplication.instance(), tmp_path / "home", runner, demo=True)
     qtbot.addWidget(made)
     with qtbot.waitExposed(made):

@@ -112,15 +112,15 @@ def difference(qapp, lay, flat, copy, outline, shift_mm=0.0):
     ("cloth_id", "way"),
     [
         ("heron-print", "open"),
-        ("heron-print", "crosswise"),
+        pytest.param("heron-print", "crosswise", marks=pytest.mark.long),
         ("figured-twill", "lengthwise"),
-        ("jetty-stripe", "lengthwise"),
-        ("ferry-ticking", "partial"),
+        pytest.param("jetty-stripe", "lengthwise", marks=pytest.mark.long),
+        pytest.param("ferry-ticking", "partial", marks=pytest.mark.long),
         ("harbour-check", "lengthwise"),
-        ("lee-check", "turned"),
-        ("reed-border", "open"),
-        ("two-bank-border", "lengthwise"),
-        ("weir-rose", "partial"),
+        pytest.param("lee-check", "turned", marks=pytest.mark.long),
+        pytest.param("reed-border", "open", marks=pytest.mark.long),
+        pytest.param("two-bank-border", "lengthwise", marks=pytest.mark.long),
+        pytest.param("weir-rose", "partial", marks=pytest.mark.long),
     ],
 )
 def test_each_piece_shows_the_cloth_that_it_is_cut_from(qapp, cloth_id, way):

@@ -13,6 +13,7 @@ from PySide6.QtGui import QPainterPath
 from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QLineEdit, QScrollArea
 
 from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, JOBS, LAY, LEFT, go
+from tests.often import usual
 from wickel.app.stages.gallery import Gallery
 from wickel.app.table.leaders import leaders
 from wickel.app.theme import set_text_scale
@@ -49,7 +50,12 @@ def cut_off(page):
 
 
 @pytest.mark.parametrize(
-    ("wide", "high", "text"), [(1024, 700, 1.0), (1280, 800, 1.0), (1280, 800, 1.5)]
+    ("wide", "high", "text"),
+    [
+        (1024, 700, 1.0),
+        pytest.param(1280, 800, 1.0, marks=pytest.mark.long),
+        pytest.param(1280, 800, 1.5, marks=pytest.mark.long),
+    ],
 )
 def test_nothing_is_cut_off(window, qtbot, wide, high, text):
     set_text_scale(text)
@@ -78,7 +84,7 @@ def crowded(page):
     ]
 
 
-@pytest.mark.parametrize("stage", [JOBS, BODY, DRAFT, CLOTH])
+@pytest.mark.parametrize("stage", usual((JOBS, BODY, DRAFT, CLOTH), (DRAFT, CLOTH)))
 def test_fields_have_their_room_the_first_time_a_page_is_seen(window, qtbot, stage):
     window.resize(1280, 800)
     window.show_stage(stage)

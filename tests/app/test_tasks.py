@@ -126,6 +126,7 @@ def test_the_inline_runner_tells_the_same(qapp):
     assert {own.lay.way for own in told[:-1]} == {"open", "lengthwise"}
 
 
+@pytest.mark.long
 def test_a_fill_that_is_shut_in_the_middle_leaves_no_process_and_loses_no_cell(
     runner, qtbot, tmp_path
 ):

@@ -69,7 +69,13 @@ TROUBLES = (
 )
 
 
-@pytest.mark.parametrize(("stage", "field", "typed"), TROUBLES)
+@pytest.mark.parametrize(
+    ("stage", "field", "typed"),
+    [
+        pytest.param(*trouble, marks=[pytest.mark.long] if k % 2 else [])
+        for k, trouble in enumerate(TROUBLES)
+    ],
+)
 def test_what_is_wrong_is_said_in_inches_too(window, session, qtbot, stage, field, typed):
     window._inches.trigger()
     go(qtbot, window, stage)

@@ -283,6 +283,7 @@ def test_a_cell_says_what_matching_costs(monkeypatch):
     assert cell.unmatched_mm == pytest.approx(plain.best.length_mm)
 
 
+@pytest.mark.long
 def test_what_a_narrower_cell_won_later_is_taken_over_by_the_wider():
     job = dress_job("92")
     narrow, wide = row(widths=(1400.0, 1500.0), effort=2)

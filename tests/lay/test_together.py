@@ -136,5 +136,8 @@ def test_random_halves_are_laid_right(seed):
     except LayRefused:
         return  # too wide for that fold
     lay = laid(record, way, effort=10)
+    # never longer than with every piece in a place of its own
+    alone = {**record, "pieces": [{**piece, "alone": True} for piece in pieces]}
+    assert lay.lay_length_mm <= laid(alone, way, effort=10).lay_length_mm + 0.1
     for one, other in sharing(lay.placements, lay.pieces):
         assert not set(one.cut_plies) & set(other.cut_plies)

@@ -23,6 +23,7 @@ from wickel.lay.parts import Home, Options, OrderKey, Part, options_for, parts_a
 from wickel.lay.slant import placed_on_slant, without_place
 from wickel.lay.together import together
 
+_SAME_MM = 0.5
 _MOST_LOOKS, _FEWER_LOOKS = 24, 6
 """How many times an order is tried in another section; how many times with many candidates, each
 look being slow."""
@@ -77,12 +78,19 @@ class Sections:
                             chosen[order] = other
         return parts
 
-    def shared(self, parts: Parts) -> Parts:
-        """The parts with those put together that can share a place."""
-        return tuple(
+    def shared(self, parts: Parts, tick: Tick) -> Parts:
+        """The parts with those put together that can share a place, unless a quick lay of them is
+        longer than one of the parts as they are."""
+        made = tuple(
             together(own, probe, self.pieces, self.cloth)
             for own, probe in zip(parts, self.probes, strict=True)
         )
+        if made == parts:
+            return parts
+        with suppress(Stopped):
+            if self.quick_mm(made, tick) > self.quick_mm(parts, tick) + _SAME_MM:
+                return parts
+        return made
 
     def off_full_folds(self, parts: Parts) -> Parts:
         """The parts with those copies put into other sections for which a slanting fold has no

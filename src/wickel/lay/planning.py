@@ -168,7 +168,7 @@ def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Plan
     elif len(plans) > 1 or (planner.settle and probes[0].mixed):
         parts = draft.moved_about(options, parts, planner.tick)
     if planner.together:
-        parts = draft.shared(parts)
+        parts = draft.shared(parts, planner.tick)
     needed = [k for k, own in enumerate(parts) if own]
     return _on_the_print(
         pieces,
