@@ -129,10 +129,12 @@ def _held_at(host: Pose, guest: Pose) -> float | None:
     def out(along: float) -> float:
         return float(Polygon(translation(along, 0.0).all(guest.outline)).difference(outer).area)
 
-    # both ends first: hems together, or heads
-    looks = (room, 0.0, *(room * k / _LOOKS for k in range(1, _LOOKS)))
-    best = min(looks, key=lambda along: (round(out(along), 1), looks.index(along)))
-    return best if out(best) <= HOLDS_SHARE * inner.area else None
+    # hems together, or heads; where neither will do, anywhere between
+    for looks in ((room, 0.0), tuple(room * k / _LOOKS for k in range(1, _LOOKS))):
+        stands_out, along = min((out(along), along) for along in looks)
+        if stands_out <= HOLDS_SHARE * inner.area:
+            return along
+    return None
 
 
 def sharing(
