@@ -40,6 +40,8 @@ EdgeRow = tuple[str, Path, str]
 hem."""
 
 _SOLVED_MM = 1e-6
+ON_EDGE_MM = 0.5
+"""What lies no farther from an edge lies on it."""
 
 
 def edges(allow: Allowances, *rows: EdgeRow) -> tuple[Edge, ...]:
@@ -154,16 +156,17 @@ def dart_on(
 
 def dart_width(piece: Piece, edge: str, *, name: str = "dart") -> float:
     """How much of an edge the darts of that name on it take up, in mm along the edge."""
-    taken = 0.0
-    for mark in piece.inner_lines:
-        if mark.name == name:
-            along = [
-                nearest_distance(piece.edge(edge).path, at)
-                for at in (mark.path[0].start, mark.path[-1].end)
-            ]
-            if math.isnan(along[0][0] + along[1][0]) or max(off for _, off in along) < 0.5:
-                taken += abs(along[1][0] - along[0][0])
-    return taken
+    mouths = (mouth_on(piece.edge(edge), mark) for mark in piece.inner_lines if mark.name == name)
+    return sum((abs(mouth[1] - mouth[0]) for mouth in mouths if mouth is not None), 0.0)
+
+
+def mouth_on(edge: Edge, mark: InnerLine) -> tuple[float, float] | None:
+    """Where along an edge the two ends of a dart lie, in mm from its start; None where one of them
+    lies beside it. Of a dart or an edge that is lost both are no number."""
+    along = [nearest_distance(edge.path, at) for at in (mark.path[0].start, mark.path[-1].end)]
+    (one, _), (other, _) = along
+    on_it = max(off for _, off in along) < ON_EDGE_MM
+    return (one, other) if math.isnan(one + other) or on_it else None
 
 
 def swung_down(long_mm: float, out_mm: float) -> float:

@@ -456,10 +456,7 @@ def sleeve_seams(pieces: tuple[Piece, ...], front: str, back: str) -> tuple[Seam
 
 def _overlap(pattern: Pattern) -> float:
     """How far a cuff overlaps, in mm: the maker's figure, or the house's."""
-    try:
-        return pattern.figure("cuff.overlap")
-    except KeyError:
-        return CUFF_OVERLAP_MM
+    return pattern.figure_or("cuff.overlap", CUFF_OVERLAP_MM)
 
 
 CUFF_OVERLAP_MM = 25.0

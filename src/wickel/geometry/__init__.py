@@ -22,6 +22,7 @@ from wickel.geometry.outline import (
     without_repeats,
 )
 from wickel.geometry.path import (
+    QUARTER_REACH,
     Cubic,
     Line,
     Path,
@@ -42,6 +43,7 @@ from wickel.geometry.unfold import BadFold, checked_fold, unfold_outline
 
 __all__ = [
     "MIRROR",
+    "QUARTER_REACH",
     "Affine",
     "BadFold",
     "BadOutline",

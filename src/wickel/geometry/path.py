@@ -104,6 +104,10 @@ def _between(a: Point, b: Point, t: float) -> Point:
     return (a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t)
 
 
+QUARTER_REACH = 4 / 3 * (math.sqrt(2) - 1)
+"""How far the handles of a quarter of a circle or an ellipse reach as one cubic, in radii."""
+
+
 def flatten(path: Sequence[Segment], flatness_mm: float = FLATNESS_MM) -> Outline:
     """The path as points, without repeating the joints."""
     points: list[Point] = [path[0].start]

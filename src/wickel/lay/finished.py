@@ -40,26 +40,11 @@ def lay_of(
         start = the_spread.sections[index].x_mm
         for part, spot in zip(own, solution.spots, strict=True):
             pose = part.poses[spot.candidate]
-            placements.append(
-                Placement(
-                    id=part.id,
-                    piece=part.piece,
-                    shape=pose.shape,
-                    section=index,
-                    zone=pose.zone,
-                    turn_deg=pose.turn_deg,
-                    mirrored=pose.mirrored,
-                    x_mm=start + spot.x + pose.shift_x_mm,
-                    y_mm=spot.y + pose.shift_y_mm,
-                    cut_plies=pose.cut_plies,
-                    on_fold=pose.on_fold,
-                    yields=part.yields,
-                    fold=pose.fold,
-                )
-            )
+            place = (start + spot.x, spot.y)
+            placements.append(_placed(part, pose, index, place))
             copies_mm2 += _copies_mm2(pose)
             for rider in pose.riders:
-                placements.append(_rider_at(rider, index, (start + spot.x, spot.y)))
+                placements.append(_placed(rider, rider.pose, index, place))
                 copies_mm2 += _copies_mm2(rider.pose)
     bare = Lay(
         cloth=cloth,
@@ -80,12 +65,11 @@ def _copies_mm2(pose: Pose) -> float:
     return area(pose.shape.outline, pose.shape.holes) * len(pose.cut_plies)
 
 
-def _rider_at(rider: Rider, section: int, place: tuple[float, float]) -> Placement:
-    """A part in the place of another, as a placement of its own."""
-    pose = rider.pose
+def _placed(what: Part | Rider, pose: Pose, section: int, place: tuple[float, float]) -> Placement:
+    """A part, or what lies in the place of one, in a pose at a place."""
     return Placement(
-        id=rider.id,
-        piece=rider.piece,
+        id=what.id,
+        piece=what.piece,
         shape=pose.shape,
         section=section,
         zone=pose.zone,
@@ -95,7 +79,7 @@ def _rider_at(rider: Rider, section: int, place: tuple[float, float]) -> Placeme
         y_mm=place[1] + pose.shift_y_mm,
         cut_plies=pose.cut_plies,
         on_fold=pose.on_fold,
-        yields=rider.yields,
+        yields=what.yields,
         fold=pose.fold,
     )
 

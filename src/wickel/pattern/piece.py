@@ -159,6 +159,10 @@ class Pattern:
                 return figure.value
         raise KeyError(f"no figure {id}")
 
+    def figure_or(self, id: str, usual: float) -> float:
+        """The value of a figure, or what is usual where the draft has taken none of that id."""
+        return next((figure.value for figure in self.figures if figure.id == id), usual)
+
     def piece(self, id: str) -> Piece:
         """The piece of that id. Raises ``KeyError``."""
         for piece in self.pieces:

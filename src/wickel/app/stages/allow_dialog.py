@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QDialog, QFormLayout, QVBoxLayout, QWidget
 from wickel.app.session import Session
 from wickel.app.widgets.cards import closing_row, label
 from wickel.app.widgets.guide import PAGE
-from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.length_edit import KeptLength
 from wickel.draft import TapeCheck
 from wickel.job.edits import with_allowed
 from wickel.job.job import Allowed
@@ -46,8 +46,8 @@ class AllowDialog(QDialog):
         )
         form = QFormLayout()
         difference = check.difference_mm
-        self.shorter = self._length(tr("Shorter by up to"), max(-check.least_mm, -difference))
-        self.longer = self._length(tr("Longer by up to"), max(check.most_mm, difference))
+        self.shorter = KeptLength(tr("Shorter by up to"), max(-check.least_mm, -difference), unit)
+        self.longer = KeptLength(tr("Longer by up to"), max(check.most_mm, difference), unit)
         form.addRow(tr("Shorter by up to"), self.shorter)
         form.addRow(tr("Longer by up to"), self.longer)
         self._endless = check.most_mm > ENDLESS_MM
@@ -58,20 +58,10 @@ class AllowDialog(QDialog):
         )
         column.addLayout(buttons)
 
-    def _length(self, words: str, mm: float) -> LengthEdit:
-        field = LengthEdit(words)
-        self._keep(field, mm)
-        field.entered.connect(lambda entered: self._keep(field, entered))
-        return field
-
-    def _keep(self, field: LengthEdit, mm: float) -> None:
-        field.setProperty("mm", mm)
-        field.show_length(mm, self._session.job.unit)
-
     def accept(self) -> None:
         if not all([field.finish() for field in (self.shorter, self.longer)]):
             return
-        least, most = -float(self.shorter.property("mm")), float(self.longer.property("mm"))
+        least, most = -self.shorter.mm, self.longer.mm
         garment = self._session.garment
         if garment is not None:
             most = self._check.most_mm if self._endless else most

@@ -21,7 +21,7 @@ from wickel.app.session import Session
 from wickel.app.table.paper_view import PaperView
 from wickel.app.widgets.cards import closing_row, label, relabelled
 from wickel.app.widgets.guide import PAGE
-from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.length_edit import KeptLength
 from wickel.draft import DraftRefused
 from wickel.draft.operations import (
     OPERATIONS,
@@ -153,10 +153,8 @@ class ChangeDialog(QDialog):
                 spot.share.valueChanged.connect(lambda _: self._try())
                 return spot
             case Asked.LENGTH:
-                length = LengthEdit(question.words)
-                length.show_length(question.offered, self._session.job.unit)
-                length.setProperty("mm", question.offered)
-                length.entered.connect(lambda mm, field=length: self._took(field, mm))
+                length = KeptLength(question.words, question.offered, self._session.job.unit)
+                length.taken.connect(self._try)
                 return length
             case Asked.COUNT | Asked.SHARE:
                 number = QSpinBox()
@@ -210,11 +208,6 @@ class ChangeDialog(QDialog):
         id = field.currentText() if isinstance(field, QComboBox) else ""
         return next((known for known in self._pattern.pieces if known.id == id), None)
 
-    def _took(self, field: LengthEdit, mm: float) -> None:
-        field.setProperty("mm", mm)
-        field.show_length(mm, self._session.job.unit)
-        self._try()
-
     def change(self) -> Change:
         """The change as answered."""
         operation = self._chosen_operation()
@@ -267,8 +260,8 @@ def _answer(field: QWidget, question: Question) -> Any:
     """What a field answers to its question."""
     if isinstance(field, SpotField):
         return field.spot()
-    if isinstance(field, LengthEdit):
-        return float(field.property("mm"))
+    if isinstance(field, KeptLength):
+        return field.mm
     if isinstance(field, QSpinBox):
         return field.value() if question.kind is Asked.COUNT else field.value() / 100
     if isinstance(field, QCheckBox):

@@ -6,7 +6,7 @@ from __future__ import annotations
 import math
 from functools import partial
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -22,7 +22,7 @@ from PySide6.QtWidgets import (
 from wickel.app.session import Session
 from wickel.app.widgets.cards import closing_row, label, relabelled, scrolling
 from wickel.app.widgets.guide import PAGE
-from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.length_edit import KeptLength, LengthEdit
 from wickel.draft import DraftRefused
 from wickel.job import Card
 from wickel.job.cards import with_cards
@@ -57,8 +57,6 @@ class BackingRow(QWidget):
     """Interfacing or lining of a piece: as the style says, none, all of it, or a strip along one of
     its edges. All of it may be shorter and smaller, and a strip of it cut from the outer cloth."""
 
-    changed = Signal()
-
     def __init__(self, name: str, piece: Piece, backing: Backing | None, unit: Unit) -> None:
         super().__init__()
         self._unit, said = unit, backing or Backing()
@@ -74,8 +72,8 @@ class BackingRow(QWidget):
             self.which.addItem(tr("a strip along: {edge}", edge=edge), edge)
         chosen = _NONE if said.none else said.edge or _WHOLE
         self.which.setCurrentIndex(0 if backing is None else max(0, self.which.findData(chosen)))
-        self.mm = self._length(tr("How deep the strip is"), said.deep_mm)
-        rows.addLayout(_beside(self.which, self.mm))
+        self.deep = self._length(tr("How deep the strip is"), said.deep_mm)
+        rows.addLayout(_beside(self.which, self.deep))
         self.shorter = self._length(tr("Shorter at its hem by"), said.shorter_mm)
         self.smaller = self._length(tr("Smaller all round by"), said.smaller_mm)
         self._sizes = QWidget()
@@ -103,43 +101,31 @@ class BackingRow(QWidget):
         self._show()
 
     @property
-    def fields(self) -> tuple[LengthEdit, ...]:
+    def fields(self) -> tuple[KeptLength, ...]:
         """The lengths that it asks for."""
-        return self.mm, self.shorter, self.smaller, self.outer_mm
+        return self.deep, self.shorter, self.smaller, self.outer_mm
 
-    def _length(self, words: str, mm: float) -> LengthEdit:
-        field = LengthEdit(words)
+    def _length(self, words: str, mm: float) -> KeptLength:
+        field = KeptLength(words, mm, self._unit)
         field.setToolTip(words)
-        field.setProperty("mm", mm)
-        field.show_length(mm, self._unit)
-        field.entered.connect(lambda entered: self._enter(field, entered))
         return field
 
     def _show(self) -> None:
         chosen = self.which.currentData()
         strip, whole = chosen not in (_AS_IT_IS, _NONE, _WHOLE), chosen == _WHOLE
-        if strip and self.mm.property("mm") == 0:
-            self._set(self.mm, _STRIP_MM)
-        if self.outer.currentData() and self.outer_mm.property("mm") == 0:
-            self._set(self.outer_mm, _STRIP_MM)
-        self.mm.setVisible(strip)
+        if strip and self.deep.mm == 0:
+            self.deep.keep(_STRIP_MM)
+        if self.outer.currentData() and self.outer_mm.mm == 0:
+            self.outer_mm.keep(_STRIP_MM)
+        self.deep.setVisible(strip)
         self._sizes.setVisible(whole)
         self._outer_row.setVisible(whole)
         self.outer_mm.setVisible(bool(self.outer.currentData()))
-        self.changed.emit()
-
-    def _set(self, field: LengthEdit, mm: float) -> None:
-        field.setProperty("mm", mm)
-        field.show_length(mm, self._unit)
-
-    def _enter(self, field: LengthEdit, mm: float) -> None:
-        self._set(field, mm)
-        self.changed.emit()
 
     def backing(self) -> Backing | None:
         """What is chosen, None as the style says."""
         chosen = str(self.which.currentData())
-        deep, shorter, smaller, outer = (float(field.property("mm")) for field in self.fields)
+        deep, shorter, smaller, outer = (field.mm for field in self.fields)
         if chosen == _AS_IT_IS:
             return None
         if chosen == _NONE:
@@ -235,17 +221,12 @@ class PieceCard(QDialog):
             self.cloth.addItem(cloth.shown_name, cloth.id)
         self.cloth.setCurrentIndex(max(0, self.cloth.findData(card.cloth)))
         form.addRow(tr("Cloth"), self.cloth)
-        self.spare = LengthEdit(tr("Spare length"))
+        unit = self._session.job.unit
+        self.spare = KeptLength(tr("Spare length"), card.spare_mm, unit)
         self.spare.setToolTip(
             tr("Kept below its hem in the lay, for a piece that is cut later, at the fitting")
         )
-        self._keep_spare(card.spare_mm)
-        self.spare.entered.connect(self._keep_spare)
         form.addRow(tr("Spare length"), self.spare)
-
-    def _keep_spare(self, mm: float) -> None:
-        self.spare.setProperty("mm", mm)
-        self.spare.show_length(mm, self._session.job.unit)
 
     def _ask_how(self, form: QFormLayout, card: Card) -> None:
         """How its grain lies, and how its centre is cut."""
@@ -337,7 +318,7 @@ class PieceCard(QDialog):
                 for edge, ends in self.runs.items()
                 if ends.currentData()
             },
-            spare_mm=float(self.spare.property("mm")),
+            spare_mm=self.spare.mm,
             alone=self.alone.isChecked(),
         )
 

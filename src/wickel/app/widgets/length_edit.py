@@ -75,3 +75,25 @@ class LengthEdit(QLineEdit):
     def _mark(self, wrong: str) -> None:
         self.setToolTip(wrong or self._tip)
         mark_wrong(self, wrong)
+
+
+class KeptLength(LengthEdit):
+    """A length that the field itself keeps, of a dialog that takes all its answers at once;
+    ``taken`` says that another was typed."""
+
+    taken = Signal()
+
+    def __init__(self, name: str, mm: float, unit: Unit) -> None:
+        super().__init__(name)
+        self._unit = unit
+        self.keep(mm)
+        self.entered.connect(self._take)
+
+    def keep(self, mm: float) -> None:
+        """Keep another length, and show it."""
+        self.mm = mm
+        self.show_length(mm, self._unit)
+
+    def _take(self, mm: float) -> None:
+        self.keep(mm)
+        self.taken.emit()

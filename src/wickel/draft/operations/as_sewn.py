@@ -10,11 +10,10 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wickel.draft.parts import dart_width
-from wickel.geometry import Line, Path, length, nearest_distance, parted_at
-from wickel.pattern import Edge, InnerLine, Notch, Piece
+from wickel.draft.parts import dart_width, mouth_on
+from wickel.geometry import Line, Path, length, parted_at
+from wickel.pattern import Edge, Notch, Piece
 
-_NEAR_MM = 0.5
 _DART_SEGMENTS = 2
 
 
@@ -26,9 +25,9 @@ def as_sewn(first: Piece, now: Piece) -> Piece:
     notches: list[Notch] = []
     closed: set[str] = set()
     for edge in now.edges:
-        darts = [mark for mark in now.inner_lines if _is_new(first, now, mark, edge)]
-        mouths = sorted(_mouth(mark, edge) for mark in darts)
-        closed |= {mark.name for mark in darts}
+        new = _new_mouths(first, now, edge)
+        mouths = sorted(new.values())
+        closed |= new.keys()
         path = _without(edge.path, mouths)
         known = drawn.get(edge.name)
         back = edge.comes_back_to_mm
@@ -45,23 +44,20 @@ def as_sewn(first: Piece, now: Piece) -> Piece:
     return replace(now, edges=tuple(edges), notches=tuple(notches), inner_lines=marks)
 
 
-def _is_new(first: Piece, now: Piece, mark: InnerLine, edge: Edge) -> bool:
-    """Whether a dart has its mouth on an edge, and had not when the style drew it."""
-    if "dart" not in mark.name or len(mark.path) != _DART_SEGMENTS:
-        return False
-    ends = mark.path[0].start, mark.path[-1].end
-    if max(nearest_distance(edge.path, at)[1] for at in ends) > _NEAR_MM:
-        return False
-    names = {own.name for own in first.edges}
-    return edge.name not in names or dart_width(first, edge.name, name=mark.name) == 0
-
-
-def _mouth(mark: InnerLine, edge: Edge) -> tuple[float, float]:
-    """From where to where along an edge the mouth of a dart reaches."""
-    one, other = (
-        nearest_distance(edge.path, at)[0] for at in (mark.path[0].start, mark.path[-1].end)
-    )
-    return min(one, other), max(one, other)
+def _new_mouths(first: Piece, now: Piece, edge: Edge) -> dict[str, tuple[float, float]]:
+    """The darts that have their mouth on an edge and had not when the style drew it, each with from
+    where to where that reaches."""
+    drawn = edge.name in {known.name for known in first.edges}
+    found = {}
+    for mark in now.inner_lines:
+        if "dart" not in mark.name or len(mark.path) != _DART_SEGMENTS:
+            continue
+        if drawn and dart_width(first, edge.name, name=mark.name) != 0:
+            continue
+        mouth = mouth_on(edge, mark)
+        if mouth is not None:
+            found[mark.name] = (min(mouth), max(mouth))
+    return found
 
 
 def _without(path: Path, mouths: list[tuple[float, float]]) -> Path:

@@ -13,13 +13,17 @@ from wickel.draft.operations.spots import (
     chain,
     in_one,
     inward,
+    is_straight,
     known_edge,
     redrawn,
     remade,
     seam_stretch,
+    straight_on,
+    with_ends,
 )
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
+    QUARTER_REACH,
     Cubic,
     Line,
     Path,
@@ -28,14 +32,10 @@ from wickel.geometry import (
     parted_at,
     point_at,
     rotation,
-    signed_area,
 )
-from wickel.pattern import EdgeKind, Piece, net_line
+from wickel.pattern import EdgeKind, Piece
 from wickel.wording import say
 
-_KAPPA = 4 / 3 * (math.sqrt(2) - 1)
-"""How far the handles of a quarter of a circle reach, in radii."""
-_STRAIGHT_MM = 0.05
 VENT_SLANT = 0.35
 """The upper end of a vent runs up by so much of its width."""
 
@@ -60,8 +60,8 @@ def round_corner(piece: Piece, edge: str, by_mm: float) -> Piece:
     # the handles point at the corner: a quarter of a circle where it is square
     one, two = (
         (
-            point[0] + _KAPPA * (corner[0] - point[0]),
-            point[1] + _KAPPA * (corner[1] - point[1]),
+            point[0] + QUARTER_REACH * (corner[0] - point[0]),
+            point[1] + QUARTER_REACH * (corner[1] - point[1]),
         )
         for point in (start, end)
     )
@@ -94,10 +94,9 @@ def square_corner(piece: Piece, edge: str, over_mm: float) -> Piece:
     into = inward(piece, Spot(edge=following.name, share=0.0))
     reach = math.dist(start, corner) / 3
     ahead = point_at(left, min(1.0, over_mm / 10))
-    far = math.dist(start, ahead)
-    one = tuple(p + (q - p) / far * reach for p, q in zip(start, ahead, strict=True))
+    one = straight_on(start, ahead, reach - math.dist(start, ahead))
     two = (corner[0] + into[0] * reach, corner[1] + into[1] * reach)
-    path: Path = (*kept, Cubic(start, (one[0], one[1]), two, corner))
+    path: Path = (*kept, Cubic(start, one, two, corner))
     ring = chain(piece, Spot(edge=edge, share=1.0), Spot(edge=edge, share=0.0))
     return remade(piece, (*ring, redrawn(piece, old, path)))
 
@@ -122,15 +121,15 @@ def add_vent(piece: Piece, edge: str, long_mm: float, wide_mm: float) -> Piece:
     """
     old = known_edge(piece, edge)
     whole = length(old.path)
-    if old.kind is EdgeKind.FOLD or whole - math.dist(old.start, old.end) > _STRAIGHT_MM:
+    if old.kind is EdgeKind.FOLD or not is_straight(old):
         raise DraftRefused(say("corners.no-vent", piece=piece.name, edge=edge), piece.id)
     if not (wide_mm > 0 and 0 < long_mm + VENT_SLANT * wide_mm < whole):
         raise DraftRefused(
             say("corners.vent-too-long", piece=piece.name, edge=edge, long=long_mm), piece.id
         )
     ux, uy = (old.end[0] - old.start[0]) / whole, (old.end[1] - old.start[1]) / whole
-    winding = math.copysign(1.0, signed_area(net_line(piece)))
-    out = (winding * uy * wide_mm, -winding * ux * wide_mm)
+    into = inward(piece, Spot(edge=edge, share=0.5))
+    out = (-into[0] * wide_mm, -into[1] * wide_mm)
 
     def along(mm: float, *, outside: bool = False) -> Point:
         x, y = old.start[0] + ux * mm, old.start[1] + uy * mm
@@ -148,26 +147,10 @@ def add_vent(piece: Piece, edge: str, long_mm: float, wide_mm: float) -> Piece:
         )
         upper = seam_stretch(edge, (Line(old.start, top),), old.allowance_mm)
         stand = seam_stretch("vent", (Line(top, turn), Line(turn, low)), old.allowance_mm)
-        ring[0] = _begun(ring[0], Line(low, old.end))
+        ring[0] = with_ends(ring[0], (Line(low, old.end),), ())
         return remade(piece, (*ring, upper, stand))
     top, turn, low = along(slant), along(long_mm, outside=True), along(0.0, outside=True)
     upper = seam_stretch(edge, (Line(top, old.end),), old.allowance_mm)
     stand = seam_stretch("vent", (Line(low, turn), Line(turn, top)), old.allowance_mm)
-    ring[-1] = _ended(ring[-1], Line(old.start, low))
+    ring[-1] = with_ends(ring[-1], (), (Line(old.start, low),))
     return remade(piece, (*ring, stand, upper))
-
-
-def _begun(stretch: Stretch, line: Line) -> Stretch:
-    """The stretch with a line before it."""
-    gap = length((line,))
-    return Stretch(
-        edge=replace(stretch.edge, path=(line, *stretch.edge.path)),
-        notches=tuple(replace(notch, at_mm=notch.at_mm + gap) for notch in stretch.notches),
-    )
-
-
-def _ended(stretch: Stretch, line: Line) -> Stretch:
-    """The stretch with a line after it."""
-    return Stretch(
-        edge=replace(stretch.edge, path=(*stretch.edge.path, line)), notches=stretch.notches
-    )

@@ -18,6 +18,7 @@ from wickel.draft.operations.spots import (
     seam_stretch,
     spot_near,
     spot_point,
+    straight_on,
 )
 from wickel.draft.parts import dart_width
 from wickel.draft.style import DraftRefused
@@ -180,10 +181,10 @@ def _smoothed(ring: tuple[Stretch, ...]) -> tuple[Stretch, ...]:
     reach = math.dist(start, end) / 3
     before = point_at(last.edge.path, sizes[0] - near - _LOOK_MM)
     after = point_at(first.edge.path, far + _LOOK_MM)
-    curve = Cubic(start, _on(before, start, reach), _on(after, end, reach), end)
+    curve = Cubic(start, straight_on(before, start, reach), straight_on(after, end, reach), end)
     size = length((curve,))
     here = tuple(
-        replace(n, at_mm=n.at_mm)
+        n
         if n.at_mm <= sizes[0] - near
         else replace(n, at_mm=sizes[0] - near + (n.at_mm - sizes[0] + near) / near * size / 2)
         for n in last.notches
@@ -197,15 +198,6 @@ def _smoothed(ring: tuple[Stretch, ...]) -> tuple[Stretch, ...]:
     one = Stretch(edge=replace(last.edge, path=(*kept, curve)), notches=(*here, *moved))
     other = Stretch(edge=replace(first.edge, path=rest), notches=there)
     return (other, *ring[1:-1], one)
-
-
-def _on(before: Point, at: Point, by_mm: float) -> Point:
-    """On from a point, in the direction from the one before it, by so much."""
-    far = math.dist(before, at)
-    return (
-        at[0] + (at[0] - before[0]) / far * by_mm,
-        at[1] + (at[1] - before[1]) / far * by_mm,
-    )
 
 
 def _about(tip: Point, a: Point, b: Point, share: float) -> Affine:

@@ -24,6 +24,7 @@ from wickel.draft.operations.spots import (
     remade,
     seam_stretch,
     spot_point,
+    straight_on,
 )
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
@@ -384,9 +385,7 @@ def _longer_by(path: Path, mm: float, piece: Piece) -> Path:
     if mm == 0:
         return path
     near, end = point_at(path, size - min(1.0, size / 10)), path[-1].end
-    far = math.dist(near, end)
-    on = (end[0] + (end[0] - near[0]) / far * mm, end[1] + (end[1] - near[1]) / far * mm)
-    return (*path, Line(end, on))
+    return (*path, Line(end, straight_on(near, end, mm)))
 
 
 def _direction(start: Point, end: Point) -> float:

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 import shapely
 
 from wickel.draft.operations.darts import dart_marks
-from wickel.draft.operations.spots import Spot, known_edge
+from wickel.draft.operations.spots import Spot, fresh_mark, known_edge
 from wickel.draft.operations.spreading import spread_for
 from wickel.draft.parts import dart_width
 from wickel.draft.style import DraftRefused
@@ -44,7 +44,7 @@ def make_dart(piece: Piece, at: Spot, width_mm: float, deep_mm: float) -> Piece:
     if deep_mm < _LEAST_MM or not inside:
         raise DraftRefused(say("marking.tip-outside", piece=piece.name, deep=deep_mm), piece.id)
     tip = inside[0]
-    mark = InnerLine(name=_fresh(piece, "dart"), path=(Line(left, tip), Line(tip, right)))
+    mark = InnerLine(name=fresh_mark(piece, "dart"), path=(Line(left, tip), Line(tip, right)))
     return replace(piece, inner_lines=(*piece.inner_lines, mark))
 
 
@@ -64,7 +64,7 @@ def inner_dart(piece: Piece, top: Point, bottom: Point, wide_mm: float) -> Piece
     drawn = shapely.LineString([top, one, bottom, two, top])
     if not polygon(net_line(piece)).covers(drawn):
         raise DraftRefused(say("marking.inner-dart-outside", piece=piece.name), piece.id)
-    mark = InnerLine(name=_fresh(piece, "inner dart"), path=legs)
+    mark = InnerLine(name=fresh_mark(piece, "inner dart"), path=legs)
     return replace(piece, inner_lines=(*piece.inner_lines, mark))
 
 
@@ -80,16 +80,6 @@ def _mouth(piece: Piece, at: Spot, width_mm: float) -> tuple[Point, Point]:
             say("marking.past-the-edge", piece=piece.name, edge=edge.name, width=width_mm), piece.id
         )
     return point_at(edge.path, middle - width_mm / 2), point_at(edge.path, middle + width_mm / 2)
-
-
-def _fresh(piece: Piece, name: str) -> str:
-    """A name that no inner line of the piece has yet."""
-    taken = {mark.name for mark in piece.inner_lines}
-    number = 2
-    found = name
-    while found in taken:
-        found, number = f"{name} {number}", number + 1
-    return found
 
 
 def _dart(piece: Piece, name: str) -> InnerLine:
@@ -288,5 +278,5 @@ def drill_mark(piece: Piece, down_mm: float, across_mm: float, name: str = "") -
         Line((x, y), (x, y - d)),
         Line((x, y - d), (x, y + d)),
     )
-    mark = InnerLine(name=_fresh(piece, name or "drill mark"), path=cross)
+    mark = InnerLine(name=fresh_mark(piece, name or "drill mark"), path=cross)
     return replace(piece, inner_lines=(*piece.inner_lines, mark))

@@ -12,7 +12,9 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.operations.spots import (
     Spot,
     chain,
+    fresh_mark,
     inward,
+    is_straight,
     known_edge,
     remade,
     seam_stretch,
@@ -22,14 +24,11 @@ from wickel.draft.operations.spots import (
 )
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Cubic, Line, Path, Point, length, point_at, polygon
+from wickel.geometry import QUARTER_REACH, Cubic, Line, Path, Point, length, point_at, polygon
 from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Piece, net_line
 from wickel.wording import say
 
-_KAPPA = 4 / 3 * (math.sqrt(2) - 1)
-"""How far the handles of a quarter of an ellipse reach, in half axes."""
 _ON_FOLD_MM = 0.5
-_STRAIGHT_MM = 0.05
 _STEEPEST = 0.3
 """A side that meets an edge flatter than this (sine of the angle) is not mirrored over it."""
 
@@ -78,7 +77,7 @@ def add_slit(
     stay_within(
         piece, (Line(here, end),), say("openings.slit-outside", piece=piece.name, long=long_mm)
     )
-    mark = InnerLine(name=_fresh(piece, "slit"), path=(Line(here, end),))
+    mark = InnerLine(name=fresh_mark(piece, "slit"), path=(Line(here, end),))
     slit = replace(piece, inner_lines=(*piece.inner_lines, mark))
     cut = _once_each(piece, at_fold=_on_fold(piece, here))
     if placket:
@@ -86,13 +85,6 @@ def add_slit(
     strip = finish.strip(long_mm + finish.wide_mm, 2 * finish.wide_mm, cut)
     middle = (Line((0.0, finish.wide_mm), (long_mm, finish.wide_mm)),)
     return slit, replace(strip, inner_lines=(InnerLine(name="slit", path=middle),))
-
-
-def _fresh(piece: Piece, name: str) -> str:
-    taken, number, found = {mark.name for mark in piece.inner_lines}, 2, name
-    while found in taken:
-        found, number = f"{name} {number}", number + 1
-    return found
 
 
 def _on_fold(piece: Piece, at: Point) -> bool:
@@ -133,7 +125,7 @@ def cut_out(
     drawn = shapely.LineString([p for s in inner for p in s.flattened()])
     if not polygon(net_line(piece)).buffer(_ON_FOLD_MM).covers(drawn):
         raise DraftRefused(say("openings.hole-outside", piece=piece.name), piece.id)
-    mark = InnerLine(name=_fresh(piece, "cut out"), path=inner)
+    mark = InnerLine(name=fresh_mark(piece, "cut out"), path=inner)
     holed = replace(piece, inner_lines=(*piece.inner_lines, mark))
     cut = _once_each(piece, at_fold=at_fold)
     return holed, finish.strip(length(whole), 2 * finish.wide_mm, cut, grain_deg=45.0)
@@ -143,7 +135,7 @@ def _ellipse(middle: Point, a: float, b: float) -> Path:
     """Four quarters of an ellipse; the first two lie on the side that is farther across."""
     x, y = middle
     corners = ((x - a, y), (x, y + b), (x + a, y), (x, y - b), (x - a, y))
-    k = _KAPPA
+    k = QUARTER_REACH
     handles = (
         ((x - a, y + k * b), (x - k * a, y + b)),
         ((x + k * a, y + b), (x + a, y + k * b)),
@@ -165,8 +157,7 @@ def add_casing(piece: Piece, edge: str, wide_mm: float, turned_in_mm: float) -> 
         DraftRefused: the edge is curved or on the fold, or the casing has no width.
     """
     old = known_edge(piece, edge)
-    curved = length(old.path) - math.dist(old.start, old.end) > _STRAIGHT_MM
-    if old.kind is EdgeKind.FOLD or curved:
+    if old.kind is EdgeKind.FOLD or not is_straight(old):
         raise DraftRefused(say("openings.no-casing", piece=piece.name, edge=edge), piece.id)
     if wide_mm <= 0:
         raise DraftRefused(say("openings.no-size", piece=piece.name), piece.id)
@@ -181,7 +172,7 @@ def add_casing(piece: Piece, edge: str, wide_mm: float, turned_in_mm: float) -> 
     ring[-1] = with_ends(ring[-1], (), (Line(old.start, start),))
     made = seam_stretch(edge, (Line(start, end),), turned_in_mm)
     made = replace(made, edge=replace(made.edge, kind=old.kind))
-    fold = InnerLine(name=_fresh(piece, "casing fold"), path=(Line(old.start, old.end),))
+    fold = InnerLine(name=fresh_mark(piece, "casing fold"), path=(Line(old.start, old.end),))
     return remade(piece, (*ring, made), inner_lines=(*piece.inner_lines, fold))
 
 

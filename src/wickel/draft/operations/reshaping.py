@@ -7,10 +7,13 @@ import math
 from dataclasses import replace
 
 from wickel.draft.operations.spots import (
+    STRAIGHT_MM,
     Spot,
     Stretch,
     chain,
     closed_outline,
+    inward,
+    is_straight,
     known_edge,
     redrawn,
     remade,
@@ -30,13 +33,10 @@ from wickel.geometry import (
     length,
     map_path,
     reflection,
-    signed_area,
     split_segment,
 )
 from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, net_line
 from wickel.wording import say
-
-_STRAIGHT_MM = 0.05
 
 
 def lengthen(piece: Piece, at_share: float, by_mm: float) -> Piece:
@@ -85,8 +85,7 @@ def extend(
         DraftRefused: the edge is curved, or the amount is not above 0.
     """
     old = known_edge(piece, edge)
-    straight = math.dist(old.start, old.end)
-    if length(old.path) - straight > _STRAIGHT_MM:
+    if not is_straight(old):
         raise DraftRefused(
             say("reshaping.curved-cannot-extended", piece=piece.name, edge=edge), piece.id
         )
@@ -94,8 +93,8 @@ def extend(
         raise DraftRefused(
             say("reshaping.extend-length-above", piece=piece.name, edge=edge), piece.id
         )
-    out = _outward(piece, old)
-    start, end = ((p[0] + out[0] * by_mm, p[1] + out[1] * by_mm) for p in (old.start, old.end))
+    into = inward(piece, Spot(edge=edge, share=0.5))
+    start, end = ((p[0] - into[0] * by_mm, p[1] - into[1] * by_mm) for p in (old.start, old.end))
     allowance = old.allowance_mm if allowance_mm is None else allowance_mm
     ring = list(chain(piece, Spot(edge=edge, share=1.0), Spot(edge=edge, share=0.0)))
     ring[0] = with_ends(ring[0], (Line(end, old.end),), ())
@@ -103,14 +102,6 @@ def extend(
     made = seam_stretch(name or edge, (Line(start, end),), allowance)
     mark = InnerLine(name=f"{edge} line", path=(Line(old.start, old.end),))
     return remade(piece, (*ring, made), inner_lines=(*piece.inner_lines, mark))
-
-
-def _outward(piece: Piece, edge: Edge) -> Point:
-    """Unit vector out of the piece, square to a straight edge."""
-    ux, uy = edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
-    size = math.hypot(ux, uy)
-    left = (-uy / size, ux / size)
-    return (-left[0], -left[1]) if signed_area(net_line(piece)) > 0 else left
 
 
 def unfold(piece: Piece) -> Piece:
@@ -164,7 +155,7 @@ def _on_line(mark: InnerLine, fold: Edge) -> bool:
     (ax, ay), (bx, by) = fold.start, fold.end
     size = math.dist(fold.start, fold.end)
     return all(
-        abs((bx - ax) * (p[1] - ay) - (by - ay) * (p[0] - ax)) / size < _STRAIGHT_MM
+        abs((bx - ax) * (p[1] - ay) - (by - ay) * (p[0] - ax)) / size < STRAIGHT_MM
         for segment in mark.path
         for p in (segment.start, segment.end)
     )

@@ -33,6 +33,8 @@ from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, net_lin
 from wickel.wording import Sentence, say
 
 SAME_MM = 1e-6
+STRAIGHT_MM = 0.05
+"""An edge that is longer than its ends lie apart by no more than this is straight."""
 _NEAR_MM = 0.5
 _SLIVER_MM = 0.01
 _FAR_MM = 5000.0
@@ -175,6 +177,29 @@ def inward(piece: Piece, at: Spot) -> Point:
     ux, uy = (b[0] - a[0]) / far, (b[1] - a[1]) / far
     # inside lies on the left of a net line that runs counter-clockwise
     return (-uy, ux) if signed_area(net_line(piece)) > 0 else (uy, -ux)
+
+
+def is_straight(edge: Edge) -> bool:
+    """Whether an edge runs straight from its start to its end."""
+    return length(edge.path) - math.dist(edge.start, edge.end) <= STRAIGHT_MM
+
+
+def straight_on(before: Point, at: Point, by_mm: float) -> Point:
+    """On from a point, in the direction from the one before it, by so much."""
+    far = math.dist(before, at)
+    return (
+        at[0] + (at[0] - before[0]) / far * by_mm,
+        at[1] + (at[1] - before[1]) / far * by_mm,
+    )
+
+
+def fresh_mark(piece: Piece, name: str) -> str:
+    """A name that no inner line of the piece has yet."""
+    taken = {mark.name for mark in piece.inner_lines}
+    number, found = 2, name
+    while found in taken:
+        found, number = f"{name} {number}", number + 1
+    return found
 
 
 def across_from(piece: Piece, at: Spot) -> Spot:

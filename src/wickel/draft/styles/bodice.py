@@ -184,18 +184,7 @@ def _stand_mm(pattern: Pattern, choice: Mapping[str, str]) -> float:
     """What a collar's stand goes on past the centre: only where buttons close it."""
     if choice["closing"] != "front":
         return 0.0
-    try:
-        return pattern.figure("stand.wide")
-    except KeyError:
-        return STAND_MM
-
-
-def _slit_mm(pattern: Pattern) -> float:
-    """How long the slit below the neck is."""
-    try:
-        return pattern.figure("neck.slit")
-    except KeyError:
-        return SLIT_MM
+    return pattern.figure_or("stand.wide", STAND_MM)
 
 
 def checked(
@@ -212,7 +201,7 @@ def checked(
     if choice["closing"] != "none" or "head" not in body.measurements_mm:
         return checks
     names = [half_names(choice["shape"], where)[0] for where in ("front", "back")]
-    slit = 2 * _slit_mm(pattern) if choice["neck"] == "slit" else 0.0
+    slit = 2 * pattern.figure_or("neck.slit", SLIT_MM) if choice["neck"] == "slit" else 0.0
     opening = 2 * sum(edge_length(pattern.piece(name), "neck") for name in names) + slit
     return (
         *checks,
