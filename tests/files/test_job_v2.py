@@ -93,6 +93,14 @@ def test_a_job_without_anything_new_is_still_version_1():
     assert not {"spread", "lay", "kept", "tried"} & set(record["cloths"][0])
 
 
+def test_a_piece_that_lies_alone_makes_it_version_2():
+    a_job = job_of(four_kinds())
+    first, *rest = a_job.pieces
+    record = job_record(replace(a_job, pieces=(replace(first, alone=True), *rest)))
+    assert record["version"] == 2
+    assert job_of(record).pieces[0].alone
+
+
 @pytest.mark.parametrize(
     "path",
     sorted(REPRO.glob("*.wickel.json")) or sorted(REPRO.glob("*.json")),

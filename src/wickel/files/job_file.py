@@ -455,7 +455,7 @@ def _version_of(job: Job) -> int:
             for g in job.garments
             for value in (g.quantity, g.cards, g.figures, g.anyway, g.allowed)
         ),
-        *(piece.waive for piece in job.pieces),
+        *(piece.waive or piece.alone for piece in job.pieces),
         *(order.cut for piece in job.pieces for order in piece.orders),
         *(cloth.cut_away for cloth in job.cloths),
     )
