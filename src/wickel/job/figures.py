@@ -92,7 +92,8 @@ def with_reached(job: Job, found_mm: Mapping[tuple[str, str], float]) -> Job:
 def bases_of_piece(pattern: Pattern, piece: str) -> frozenset[str]:
     """The figures, without their sides, that a piece is drawn with: those that its points stand on,
     what their rules name, and those that no point of any piece is known to stand on."""
-    reached = {made.id: _reached(pattern, made) for made in pattern.pieces}
+    rules = _named_by_rules(pattern)
+    reached = {made.id: _reached(made, rules) for made in pattern.pieces}
     elsewhere = frozenset[str]().union(*reached.values())
     return frozenset(
         figure.base
@@ -101,16 +102,21 @@ def bases_of_piece(pattern: Pattern, piece: str) -> frozenset[str]:
     )
 
 
-def _reached(pattern: Pattern, piece: Piece) -> frozenset[str]:
-    """The figures that the points of a piece name, and all that their rules name in turn."""
+def _named_by_rules(pattern: Pattern) -> dict[str, set[str]]:
+    """Of every figure, without its side, those that its rule or the maker's formula names."""
     named = {spelled(id): f.base for f in pattern.figures for id in (f.id, f.base)}
     rules: dict[str, set[str]] = {}
     for figure in pattern.figures:
-        names = {*figure.of, *(names_in(figure.own) if figure.own else ())}
-        names |= names_in(figure.rule) if figure.rule else frozenset()
+        texts = (text for text in (figure.own, figure.rule) if text)
+        names = {*figure.of, *(name for text in texts for name in names_in(text))}
         rules.setdefault(figure.base, set()).update(
             named[name] for name in map(spelled, names) if name in named
         )
+    return rules
+
+
+def _reached(piece: Piece, rules: Mapping[str, set[str]]) -> frozenset[str]:
+    """The figures that the points of a piece name, and all that their rules name in turn."""
     found: set[str] = set()
     waiting = [base for point in piece.points for base in point.figures]
     while waiting:
