@@ -14,9 +14,10 @@ from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.piece_card import PieceCard
 from wickel.body import size_body
 from wickel.draft import Allowances, AsFar, Formula, Length, Plus
+from wickel.files import read_job
 from wickel.job import Card
 from wickel.job.edits import with_cloth, with_garment, with_piece_card
-from wickel.job.job import CardGrain
+from wickel.job.job import Allowed, CardGrain
 from wickel.job.tasks import Reached
 from wickel.pattern import net_line
 from wickel.studio import with_style
@@ -250,6 +251,24 @@ def test_a_maker_says_how_far_a_check_may_differ_and_takes_it_back(window, panel
     assert "7 of 8 hold" in checks.title.text()
     session.undo()
     assert set(session.garment.allowed) == {"Side seam"}
+
+
+def test_a_check_without_a_most_is_allowed_less_and_its_job_is_read_again(
+    window, panel, session, qtbot
+):
+    check = next(check for check in session.draft.checks if check.name == "Over the head")
+    assert check.unbounded
+    window.draft.allow(check)
+    (dialog,) = window.findChildren(AllowDialog)
+    assert not dialog.longer.isVisible()
+    type_into(qtbot, dialog.shorter, "3")
+    qtbot.keyClick(dialog.do, Qt.Key.Key_Space)
+    assert session.garment.allowed == {"Over the head": Allowed(least_mm=-30.0, most_mm=None)}
+    after = next(check for check in session.draft.checks if check.name == "Over the head")
+    assert after.unbounded
+    assert after.least_mm == -30.0
+    session.save_now()
+    assert read_job(session.path).garments[0].allowed == session.garment.allowed
 
 
 def test_only_the_figures_of_the_piece_in_hand_are_listed_until_others_are_looked_for(

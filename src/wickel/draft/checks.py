@@ -42,6 +42,11 @@ class TapeCheck:
         return not (math.isnan(self.one_mm) or math.isnan(self.other_mm))
 
     @property
+    def unbounded(self) -> bool:
+        """Whether ``one`` may be longer by any length."""
+        return self.most_mm == UNBOUNDED
+
+    @property
     def broken(self) -> bool:
         """Whether it was measured and does not hold."""
         return self.measured and not self.held

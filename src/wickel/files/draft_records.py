@@ -72,14 +72,14 @@ class FigureRecord(FileRecord):
 
 
 class AllowedRecord(FileRecord):
-    """How far the two lengths of a check may differ."""
+    """How far the two lengths of a check may differ; without a most by any length more."""
 
     least_mm: Number
-    most_mm: Number
+    most_mm: Number | None = None
 
     @model_validator(mode="after")
     def _in_order(self) -> AllowedRecord:
-        if self.least_mm > self.most_mm:
+        if self.most_mm is not None and self.least_mm > self.most_mm:
             raise ValueError(say("job_file.allowed"))
         return self
 
@@ -94,7 +94,10 @@ def allowed_of(records: Mapping[str, AllowedRecord]) -> dict[str, Allowed]:
 
 def allowed_record(allowed: Mapping[str, Allowed]) -> dict[str, dict[str, float]]:
     """What checks are allowed, as files write it."""
-    return {name: asdict(said) for name, said in allowed.items()}
+    return {
+        name: {key: mm for key, mm in asdict(said).items() if mm is not None}
+        for name, said in allowed.items()
+    }
 
 
 class GiverRecord(FileRecord):

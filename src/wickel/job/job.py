@@ -116,10 +116,11 @@ class Card:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Allowed:
-    """How far two lengths that a check compares may differ, in mm, as the maker has it."""
+    """How far two lengths that a check compares may differ, in mm, as the maker has it; without a
+    most the one may be longer by any length."""
 
     least_mm: float
-    most_mm: float
+    most_mm: float | None
 
 
 class Layer(StrEnum):

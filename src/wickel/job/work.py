@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from wickel.body import SIZES, size_body
 from wickel.cloth import BorderAt, Kind
 from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks, with_stretch
+from wickel.draft.checks import UNBOUNDED
 from wickel.draft.operations import (
     as_first_named,
     checks_after,
@@ -132,7 +133,11 @@ def _as_allowed(checks: Iterable[TapeCheck], garment: Garment) -> tuple[TapeChec
     return tuple(
         check
         if (allowed := garment.allowed.get(check.name)) is None
-        else replace(check, least_mm=allowed.least_mm, most_mm=allowed.most_mm)
+        else replace(
+            check,
+            least_mm=allowed.least_mm,
+            most_mm=UNBOUNDED if allowed.most_mm is None else allowed.most_mm,
+        )
         for check in checks
     )
 

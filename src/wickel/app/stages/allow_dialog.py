@@ -15,9 +15,6 @@ from wickel.job.job import Allowed
 from wickel.units import shown_length
 from wickel.wording import tr
 
-ENDLESS_MM = 1e6
-"""A check that allows more than this allows any length more."""
-
 
 class AllowDialog(QDialog):
     """Asks of one check; at first it offers what makes the difference there is right."""
@@ -47,11 +44,11 @@ class AllowDialog(QDialog):
         form = QFormLayout()
         difference = check.difference_mm
         self.shorter = KeptLength(tr("Shorter by up to"), max(-check.least_mm, -difference), unit)
-        self.longer = KeptLength(tr("Longer by up to"), max(check.most_mm, difference), unit)
+        most = difference if check.unbounded else max(check.most_mm, difference)
+        self.longer = KeptLength(tr("Longer by up to"), most, unit)
         form.addRow(tr("Shorter by up to"), self.shorter)
         form.addRow(tr("Longer by up to"), self.longer)
-        self._endless = check.most_mm > ENDLESS_MM
-        form.setRowVisible(self.longer, not self._endless)
+        form.setRowVisible(self.longer, not check.unbounded)
         column.addLayout(form)
         buttons, self.do = closing_row(
             self, tr("Do it"), tr("The check holds within this (Enter); Ctrl+Z takes it back")
@@ -64,8 +61,11 @@ class AllowDialog(QDialog):
         least, most = -self.shorter.mm, self.longer.mm
         garment = self._session.garment
         if garment is not None:
-            most = self._check.most_mm if self._endless else most
-            allowed = Allowed(least_mm=min(least, most), most_mm=max(least, most))
+            allowed = (
+                Allowed(least_mm=least, most_mm=None)
+                if self._check.unbounded
+                else Allowed(least_mm=min(least, most), most_mm=max(least, most))
+            )
             job = with_allowed(self._session.job, garment, self._check.name, allowed)
             self._session.apply(job, tr("How far it may differ: {check}", check=self._check.name))
         super().accept()

@@ -236,12 +236,10 @@ class CheckRow(QWidget):
 
 def _allowed(check: TapeCheck, unit: Unit) -> str:
     """What difference is allowed, in words."""
-    least, most = (
-        shown_length(mm, unit)
-        for mm in (check.least_mm, check.most_mm if check.most_mm < 1e6 else 0.0)
-    )
-    if check.most_mm > 1e6:
+    least = shown_length(check.least_mm, unit)
+    if check.unbounded:
         return tr("{least} more or better is allowed", least=least)
+    most = shown_length(check.most_mm, unit)
     if check.least_mm == -check.most_mm:
         return tr("{most} more or less is allowed", most=most)
     return tr("{least} to {most} more is allowed", least=least, most=most)
