@@ -89,6 +89,10 @@ ANSWERED_WITHIN_MS = 10_000
 """A worker that does not take up a task, or does not end one that is stopped, in this time is
 replaced."""
 
+_GONE_WITHIN_S = 10.0
+"""What a killed worker may take to be gone: on a machine that is busy with other things a second is
+not always enough."""
+
 _LOST = tr("The search ended unexpectedly and was begun again.")
 _ENDED = tr("The search did not end by itself and was broken off; the best lay so far stays.")
 _LOST_AGAIN = tr("The search ended unexpectedly twice. Change something, or ask for it again.")
@@ -125,7 +129,7 @@ class _Worker:
         self.process.join(patience_s)
         if self.process.is_alive():
             self.process.kill()
-            self.process.join(1.0)
+            self.process.join(_GONE_WITHIN_S)
 
     def _send(self) -> None:
         while True:
