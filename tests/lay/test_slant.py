@@ -44,7 +44,7 @@ def test_a_quarter_ring_lies_on_the_slanting_fold_and_comes_out_whole():
 def test_a_second_panel_is_moved_along_the_fold_and_a_third_has_no_place():
     first, second = laid(job(quarter("a"), quarter("b"), width=1100)).placements
     assert first.fold == second.fold == "diagonal"
-    with pytest.raises(LayRefused, match="no place on the slanting fold: take wider cloth"):
+    with pytest.raises(LayRefused, match="no place on the slanting fold or beside it: take wider"):
         laid(job(quarter("a"), quarter("b"), quarter("c"), width=1100))
 
 
@@ -56,18 +56,49 @@ def test_a_second_panel_is_moved_along_the_fold_and_a_third_has_no_place():
         piece("box", BOX, fold=[[0, 0], [200, 0]]),
     ],
 )
-def test_what_does_not_lie_on_that_fold_is_refused(other):
-    with pytest.raises(LayRefused, match="box does not lie on the slanting fold") as refusal:
-        laid(job(quarter(), other))
+def test_others_lie_beside_it_each_copy_cut_where_its_grain_runs_right(other):
+    lay = laid(job(quarter(), other, width=1400))
+    assert lay.complete
+    on_fold = [placed.fold for placed in lay.placements if placed.piece == "panel"]
+    assert on_fold == ["diagonal"]
+    boxes = [placed for placed in lay.placements if placed.piece == "box"]
+    # the upper ply has warp and weft swapped: each copy is cut from one ply only
+    assert all(len(placed.cut_plies) == 1 and not placed.on_fold for placed in boxes)
+    assert sum(placed.yields for placed in boxes) == other["cuts"][0]["copies"]
+
+
+@pytest.mark.parametrize("other", [piece("box", BOX), piece("box", BOX, fold=[[0, 0], [200, 0]])])
+def test_with_nothing_on_that_fold_the_way_is_refused(other):
+    with pytest.raises(LayRefused, match="box does not lie on the slanting fold, and") as refusal:
+        laid(job(other))
     assert refusal.value.pieces == ("box",)
+    assert laid(job(other), "diagonal+open").spread.exact_way == "open"
 
 
-def test_with_an_open_section_after_it_everything_has_a_place():
-    lay = laid(job(quarter(), piece("box", BOX), width=1100), "diagonal+open")
-    assert {p.piece: p.section for p in lay.placements} == {"panel": 0, "box": 1}
-    assert lay.lay_length_mm == pytest.approx(1100 + 120) or lay.lay_length_mm == pytest.approx(
-        1100 + 200
-    )
+def test_what_has_no_room_beside_it_lies_in_the_section_after_it():
+    long = piece("long", [[0, 0], [1050, 0], [1050, 900], [0, 900]])
+    lay = laid(job(quarter(), long, width=1100), "diagonal+open")
+    assert {p.piece: p.section for p in lay.placements} == {"panel": 0, "long": 1}
+    assert lay.lay_length_mm == pytest.approx(1100 + 1050)
+
+
+def test_a_half_circle_in_two_panels_takes_two_corners_on_cloth_of_their_width():
+    # two quarters of a ring of 60 cm on cloth of 60 cm: corner over, cut, corner over again, twice
+    # 60 cm by hand
+    both = job(quarter("a"), quarter("b"), width=600)
+    lay = laid(both, "diagonal+diagonal")
+    assert lay.lay_length_mm == pytest.approx(2 * 600)
+    assert [(p.section, p.fold) for p in lay.placements] == [(0, "diagonal"), (1, "diagonal")]
+    twice = job(quarter("panel", copies=2), width=600)
+    assert laid(twice, "diagonal+diagonal").lay_length_mm == pytest.approx(2 * 600)
+
+
+def test_a_second_corner_is_folded_only_where_it_is_shorter_than_the_section_after_it():
+    # the third ring has no room on the first fold; a strip open is shorter than a second corner
+    three = job(quarter("a"), quarter("b"), quarter("c"), width=1100)
+    lay = laid(three, "diagonal+diagonal+open")
+    assert lay.spread.exact_way == "diagonal+open"
+    assert lay.lay_length_mm < 2 * 1100
 
 
 def test_the_panel_fits_the_corner_it_is_a_quarter_of_and_not_less():

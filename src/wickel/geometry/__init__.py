@@ -4,12 +4,15 @@ garments."""
 from wickel.geometry.measure import common_measure
 from wickel.geometry.offset import Side, cut_outline
 from wickel.geometry.outline import (
+    OVERLAY_GRID_MM,
     BadOutline,
     Bounds,
     Outline,
     Point,
     area,
+    beyond_mm2,
     bounds,
+    common_mm2,
     counter_clockwise,
     cover,
     holes_of,
@@ -39,10 +42,11 @@ from wickel.geometry.path import (
     split_segment,
 )
 from wickel.geometry.transform import MIRROR, Affine, placing, reflection, rotation, translation
-from wickel.geometry.unfold import BadFold, checked_fold, unfold_outline
+from wickel.geometry.unfold import BadFold, checked_fold, half_above, unfold_outline
 
 __all__ = [
     "MIRROR",
+    "OVERLAY_GRID_MM",
     "QUARTER_REACH",
     "Affine",
     "BadFold",
@@ -57,14 +61,17 @@ __all__ = [
     "Side",
     "area",
     "backwards",
+    "beyond_mm2",
     "bounds",
     "checked_fold",
     "common_measure",
+    "common_mm2",
     "counter_clockwise",
     "cover",
     "crossing",
     "cut_outline",
     "flatten",
+    "half_above",
     "holes_of",
     "is_mirror_symmetric",
     "length",

@@ -14,6 +14,7 @@ from functools import lru_cache
 
 import shapely
 from shapely.geometry import MultiPoint, Polygon
+from shapely.geometry.base import BaseGeometry
 from shapely.validation import explain_validity
 
 from wickel.wording import say
@@ -194,6 +195,21 @@ def _filled(outline: Outline, reach_mm: float) -> Polygon:
 
 _QUICK_CORNERS = 64
 """So many corners are looked at before all are."""
+
+
+OVERLAY_GRID_MM = 1e-6
+"""Shapes are compared on a grid so fine: with numbers as they are, the geometry library has been
+seen to find nothing in common of a shape and one that lies in it, edge on edge."""
+
+
+def common_mm2(one: BaseGeometry, other: BaseGeometry) -> float:
+    """The area that two shapes have in common, mm²."""
+    return float(shapely.intersection(one, other, grid_size=OVERLAY_GRID_MM).area)
+
+
+def beyond_mm2(shape: BaseGeometry, room: BaseGeometry) -> float:
+    """The area of a shape that lies outside another, mm²."""
+    return float(shapely.difference(shape, room, grid_size=OVERLAY_GRID_MM).area)
 
 
 def is_mirror_symmetric(

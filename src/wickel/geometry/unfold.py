@@ -9,7 +9,14 @@ from functools import lru_cache
 import shapely
 from shapely.geometry import Polygon
 
-from wickel.geometry.outline import Outline, Point, holes_of, outline_of, without_repeats
+from wickel.geometry.outline import (
+    Outline,
+    Point,
+    bounds,
+    holes_of,
+    outline_of,
+    without_repeats,
+)
 from wickel.wording import say
 
 FOLD_TOLERANCE_MM = 0.1
@@ -88,6 +95,27 @@ def _unfolded(
         without_repeats([from_line(p) for p in _without_joints(outline_of(whole))]),
         tuple(without_repeats([from_line(p) for p in hole]) for hole in holes_of(whole)),
     )
+
+
+def half_above(
+    outline: Sequence[Point], axis_y: float
+) -> tuple[Outline, tuple[tuple[Point, Point], ...]] | None:
+    """What of an outline lies above a line along x, and its edges on that line; None where that is
+    nothing, several parts, or no edge of a millimetre."""
+    box = bounds(outline)
+    room = shapely.box(box.min_x - 1, axis_y, box.max_x + 1, max(axis_y, box.max_y) + 1)
+    half = Polygon(outline).intersection(room)
+    if not isinstance(half, Polygon) or half.is_empty:
+        return None
+    points = without_repeats(
+        [(x, axis_y if abs(y - axis_y) < 1e-9 else y) for x, y in outline_of(half)]
+    )
+    edges = tuple(
+        (one, other)
+        for one, other in zip(points, (*points[1:], points[0]), strict=True)
+        if one[1] == other[1] == axis_y and math.dist(one, other) >= 1.0
+    )
+    return (points, edges) if edges else None
 
 
 def _without_joints(outline: Outline) -> Outline:

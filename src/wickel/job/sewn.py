@@ -16,7 +16,17 @@ from shapely import affinity
 from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
-from wickel.geometry import Affine, Bounds, Outline, Point, bounds, flatten, reflection, translation
+from wickel.geometry import (
+    Affine,
+    Bounds,
+    Outline,
+    Point,
+    bounds,
+    common_mm2,
+    flatten,
+    reflection,
+    translation,
+)
 from wickel.job.asked import seams_that_may_meet
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
@@ -170,6 +180,6 @@ def _aside(
     placed = unary_union([Polygon(there.all(own[id].net)).buffer(0) for id, there in moves.items()])
     shape = Polygon(move.all(copy.net)).buffer(0)
     step = 0.0
-    while affinity.translate(shape, step, 0.0).intersection(placed).area > _OVER * shape.area:
+    while common_mm2(affinity.translate(shape, step, 0.0), placed) > _OVER * shape.area:
         step += way * _STEP_MM
     return translation(step, 0.0).after(move)

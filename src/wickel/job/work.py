@@ -20,6 +20,7 @@ from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flatten, simple_outline
 from wickel.job.asked import asked_by, asked_of
 from wickel.job.cards import with_cards
+from wickel.job.halves import as_half
 from wickel.job.job import AskedOfPrint, Card, CardGrain, Garment, Job, JobRefused
 from wickel.job.turned import net_figures
 from wickel.lay import (
@@ -237,7 +238,7 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
         for cut in piece.cuts
     )
     inner: tuple[Outline, ...] = tuple(flatten(line.path) for line in piece.inner_lines)
-    return CutPiece(
+    whole = CutPiece(
         id=f"{garment.id}/{piece.id}",
         name=piece.name,
         cut_line=outline,
@@ -252,6 +253,7 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
         waive=_card(piece, garment).waive,
         alone=_card(piece, garment).alone,
     )
+    return as_half(whole)
 
 
 def _grain(piece: Piece, garment: Garment, job: Job, asked: AskedOfPrint) -> Grain:

@@ -192,7 +192,8 @@ def _copies(
         # corner by corner is quick and nearly always enough; areas decide what is left
         if (
             not _same_corners(image, expected)
-            and image.symmetric_difference(expected).area > SHAPE_MM2
+            and shapely.symmetric_difference(image, expected, grid_size=PRECISION_MM).area
+            > SHAPE_MM2
         ):
             out.broken_at("shape", say("exact.laid-as-another-shape", piece=piece.name), placement)
         found.append(_Copy(placement, image, hand))
@@ -215,7 +216,8 @@ def _in_box(points: Points, room: Outline) -> bool:
 
 def _beyond(table: Polygon, room: Outline) -> float:
     """The area of what lies outside a room, mm²."""
-    return float(table.difference(Polygon(room).buffer(EDGE_MM, join_style="mitre")).area)
+    wider = Polygon(room).buffer(EDGE_MM, join_style="mitre")
+    return float(shapely.difference(table, wider, grid_size=PRECISION_MM).area)
 
 
 def _same_corners(one: BaseGeometry, other: BaseGeometry) -> bool:
@@ -265,7 +267,8 @@ def _folded_copies(
             one, other = (shapely.set_precision(images[ply], PRECISION_MM) for ply in pair)
             copy = shapely.union(one, other)
             expected = _expected(whole, placement, piece, zone, pair[0])
-            if copy.symmetric_difference(expected).area > SHAPE_MM2:
+            differs = shapely.symmetric_difference(copy, expected, grid_size=PRECISION_MM)
+            if differs.area > SHAPE_MM2:
                 out.broken_at(
                     "shape", say("exact.does-not-unfold-whole-piece", piece=piece.name), placement
                 )

@@ -4,13 +4,13 @@ that are full."""
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from contextlib import suppress
 from dataclasses import dataclass, replace
 
 from wickel.cloth import Cloth, Section, SectionPlan
 from wickel.lay.demand import CutPiece
-from wickel.lay.items import items_of
+from wickel.lay.items import items_of, lies_as
 from wickel.lay.nest import (
     MANY_CANDIDATES,
     VERY_MANY_CANDIDATES,
@@ -19,9 +19,20 @@ from wickel.lay.nest import (
     Tick,
     quick_length,
 )
-from wickel.lay.parts import Home, Options, OrderKey, Part, options_for, parts_at
-from wickel.lay.slant import placed_on_slant, without_place
+from wickel.lay.parts import (
+    Home,
+    LayRefused,
+    Options,
+    OrderKey,
+    Part,
+    Take,
+    options_for,
+    parts_at,
+)
+from wickel.lay.placement import Placement
+from wickel.lay.slant import lies_on_fold, without_place
 from wickel.lay.together import together
+from wickel.wording import say
 
 _SAME_MM = 0.5
 _MOST_LOOKS, _FEWER_LOOKS = 24, 6
@@ -30,6 +41,9 @@ look being slow."""
 
 Parts = tuple[tuple[Part, ...], ...]
 """The parts of every section."""
+
+Homes = Mapping[OrderKey, Home]
+"""The home of each order, or of some."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,11 +62,15 @@ class Sections:
             quick_mm(plan, probe, own, self.cloth, tick) for plan, probe, own in sections
         )
 
-    def moved_about(self, options: Options, parts: Parts, tick: Tick) -> Parts:
-        """The parts with orders moved to other sections, or cut singly, while quick lays get
-        shorter by it."""
+    def moved_about(self, options: Options, start: Homes, tick: Tick) -> Parts:
+        """The parts with orders moved to other sections, or cut singly or whole, while quick lays
+        get shorter by it. An order that has a home at the ``start`` stays there."""
         # hill climbing: one order at a time to another home, as long as a quick lay gets shorter
-        chosen = {order: next(iter(homes)) for order, homes in options.items()}
+        chosen = {order: start.get(order, next(iter(homes))) for order, homes in options.items()}
+        parts = parts_at(options, chosen, len(self.probes))
+        free = {order: homes for order, homes in options.items() if order not in start}
+        if all(len(homes) == 1 for homes in free.values()):
+            return parts
         shapes = sum(len(part.poses) for cells in parts for part in cells)
         most = (
             0
@@ -66,7 +84,7 @@ class Sections:
             best = self.quick_mm(parts, tick) if most else 0.0
             while won:
                 won = False
-                for order, homes in options.items():
+                for order, homes in free.items():
                     for other in homes:
                         if other == chosen[order] or looks >= most:
                             continue
@@ -92,33 +110,92 @@ class Sections:
                 return parts
         return made
 
-    def off_full_folds(self, parts: Parts) -> Parts:
-        """The parts with those copies put into other sections for which a slanting fold has no
-        room.
+    def off_full_folds(self, options: Options, parts: Parts, tick: Tick) -> Parts:
+        """The parts with those put into other sections for which one with a slanting fold has no
+        room, or on whose fold nothing lies: halves copy by copy, onto a later slanting fold or off
+        such folds, whichever is shorter.
 
         Raises ``LayRefused`` where there is no other section for one.
         """
+        again = self._put_off(options, parts, again=True)
+        with suppress(Stopped, LayRefused):
+            straight = self._put_off(options, parts, again=False)
+            if straight != again and self.quick_mm(straight, tick) < self.quick_mm(again, tick):
+                return straight
+        return again
+
+    def _put_off(self, options: Options, parts: Parts, *, again: bool) -> Parts:
+        """The parts put off full folds, ``again`` onto a slanting one where there is a later one.
+        Raises ``LayRefused``."""
         pieces = self.pieces
         elsewhere: dict[OrderKey, Home] = {}
-        while True:
-            left_over = [
-                (k, part)
-                for k, own in enumerate(parts)
-                if self.plans[k].way.slanting
-                for part in without_place(own, self.probes[k])[:1]
-            ]
-            if not left_over:
-                return parts
-            (k, part) = left_over[0]
-            number, pieces = _one_copy_apart(pieces, part, self.cloth, elsewhere)
-            options = options_for(pieces, self.cloth, self.probes)
-            homes = [
-                h for h in options[part.piece, number] if not self.plans[h.section].way.slanting
-            ]
-            if not homes:
-                placed_on_slant(parts[k], self.probes[k])  # says what is in the way
-            elsewhere[part.piece, number] = homes[0]
-            parts = parts_at(options, elsewhere, len(self.probes))
+        while (found := self._without_room(parts)) is not None:
+            section, part = found
+            key = (part.piece, part.order)
+            if lies_on_fold(part):
+                key, pieces = _one_placement_apart(pieces, part, self.cloth)
+                options = options_for(pieces, self.cloth, self.probes)
+            home = self._home_off(options[key], section, again=again)
+            if home is None:
+                self._refuse(part, parts[section])
+            else:
+                elsewhere[key] = home
+                parts = parts_at(options, elsewhere, len(self.probes))
+        return parts
+
+    def _without_room(self, parts: Parts) -> tuple[int, Part] | None:
+        """A part that is to go from a section with a slanting fold, and the section."""
+        for k, own in enumerate(parts):
+            if not own or not self.plans[k].way.slanting:
+                continue
+            if not any(map(lies_on_fold, own)):
+                return k, own[0]
+            for part in without_place(own, self.probes[k], self.cloth.margin_mm):
+                return k, part
+        return None
+
+    def _home_off(self, homes: dict[Home, list[Take]], section: int, *, again: bool) -> Home | None:
+        """Where an order goes for which a section with a slanting fold has no room: where there is
+        none, ``again`` before that onto a later such fold; None where there is no such place."""
+        later = [
+            home
+            for home, takes in homes.items()
+            if again
+            and home.section > section
+            and self.plans[home.section].way.slanting
+            and takes[0].poses[0].on_fold
+        ]
+        straight = [home for home in homes if not self.plans[home.section].way.slanting]
+        return next(iter((*later, *straight)), None)
+
+    def _refuse(self, part: Part, own: tuple[Part, ...]) -> None:
+        """Raises ``LayRefused``: a part that can be laid in no other section."""
+        name = next(piece.name for piece in self.pieces if piece.id == part.piece)
+        full = any(map(lies_on_fold, own))
+        raise LayRefused(
+            say("slant.finds-no-place-slanting-fold", piece=name)
+            if full
+            else say("parts.does-not-lie-slanting-fold", piece=name),
+            part.piece,
+        )
+
+
+def homes_held(options: Options, held: Iterable[Placement]) -> Homes:
+    """The homes of orders that placements of an earlier lay have: whether on a fold, and from how
+    many plies each."""
+    found: dict[OrderKey, Home] = {}
+    first = {placement.piece: placement for placement in held}
+    for (piece, number), homes in options.items():
+        placement = first.get(piece)
+        if placement is None or number > 0:
+            continue
+        for home, takes in homes.items():
+            if home.section == placement.section and any(
+                lies_as(pose, placement) for take in takes for pose in take.poses
+            ):
+                found[piece, number] = home
+                break
+    return found
 
 
 def quick_mm(
@@ -133,29 +210,17 @@ def quick_mm(
     return quick_length(Problem(items=items), tick) * probe.cloth_length_mm / probe.length_mm
 
 
-def _one_copy_apart(
-    pieces: tuple[CutPiece, ...], part: Part, cloth: Cloth, elsewhere: Mapping[OrderKey, Home]
-) -> tuple[int, tuple[CutPiece, ...]]:
-    """The pieces with what one placement of a part yields asked for in an order of its own, and
-    that order's number.
-
-    An order that lies ``elsewhere`` already takes it on when there is one.
-    """
+def _one_placement_apart(
+    pieces: tuple[CutPiece, ...], part: Part, cloth: Cloth
+) -> tuple[OrderKey, tuple[CutPiece, ...]]:
+    """The order of what one placement of a part yields, and the pieces with that as an order of its
+    own."""
     (k,) = (k for k, own in enumerate(pieces) if own.id == part.piece)
     orders = list(pieces[k].orders)
-    first = next(
-        n for n, o in enumerate(orders) if o.cloth == cloth.id and (part.piece, n) not in elsewhere
-    )
-    number = next((n for n in range(len(orders)) if (part.piece, n) in elsewhere), None)
-    if orders[first].copies == part.yields and number is None:
-        return first, pieces
-    if number is None:
-        number = len(orders)
-        orders.append(replace(orders[first], copies=0))
-    orders[number] = replace(orders[number], copies=orders[number].copies + part.yields)
-    orders[first] = replace(orders[first], copies=orders[first].copies - part.yields)
-    if orders[first].copies == 0:
-        # all of it lies elsewhere: the order itself goes there
-        orders[first], number = orders[number], first
-        del orders[-1]
-    return number, (*pieces[:k], replace(pieces[k], orders=tuple(orders)), *pieces[k + 1 :])
+    whole = orders[part.order]
+    if whole.copies == part.yields:
+        return (part.piece, part.order), pieces
+    orders[part.order] = replace(whole, copies=whole.copies - part.yields)
+    orders.append(replace(whole, copies=part.yields))
+    more = replace(pieces[k], orders=tuple(orders))
+    return (part.piece, len(orders) - 1), (*pieces[:k], more, *pieces[k + 1 :])

@@ -75,7 +75,9 @@ def begun(
         return Laying(plan, search, Beside(), tick).length_after(steps)
 
     shared = not wanted.held or bool(sharing(wanted.held, pieces))
-    plan = plan_lay(pieces, cloth, way, Planner(tick, length_after, together=shared))
+    plan = plan_lay(
+        pieces, cloth, way, Planner(tick, length_after, together=shared, held=wanted.held)
+    )
     rivals = () if wanted.alone else _rivals(plan, search, tick)
     return Laying(plan, search, Beside(held=wanted.held, like=wanted.like, rivals=rivals), tick)
 

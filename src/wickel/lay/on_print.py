@@ -15,7 +15,7 @@ from dataclasses import dataclass
 from shapely.geometry import Polygon, box
 
 from wickel.cloth import Design, Motif, Repeat
-from wickel.geometry import Affine, Point, reflection
+from wickel.geometry import Affine, Point, beyond_mm2, reflection
 from wickel.lay.demand import Axes, CutPiece, Mark
 from wickel.lay.placement import Finding, Lay, Level, Placement
 from wickel.lay.pose import flat_copies, table_map
@@ -284,9 +284,7 @@ def _cuts(lay: Lay, placement: Placement, centre: Point, motif: Motif) -> bool:
         Polygon(c.outline, c.holes)
         for c in flat_copies(placement, lay.piece(placement.piece), zone)
     )
-    return any(
-        copy.intersects(there) and there.difference(copy).area > UNDER_MM2 for copy in copies
-    )
+    return any(copy.intersects(there) and beyond_mm2(there, copy) > UNDER_MM2 for copy in copies)
 
 
 def _unasked(lay: Lay) -> Iterator[Finding]:

@@ -7,11 +7,12 @@ mirrored follow from the ply maps of the zone and from nothing else.
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
+from enum import IntEnum
 
 from wickel.cloth import WAYS, Cloth, Print, Section, Zone
-from wickel.geometry import Outline, bounds, placing
+from wickel.geometry import Outline, area, bounds, placing
 from wickel.lay.demand import (
     CutOrder,
     CutPiece,
@@ -55,21 +56,36 @@ class LayStopped(LayRefused):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Part:
-    """One thing to place, with every pose allowed for it. All poses yield the same copies."""
+    """One thing to place, with every pose allowed for it. All poses yield the same copies, of the
+    piece's ``order`` of that number."""
 
     id: str
     piece: str
     poses: tuple[Pose, ...]
     yields: int
+    order: int = 0
+
+
+class Manner(IntEnum):
+    """How an order is cut: as it is, its halves on a fold; each copy singly from one ply; or its
+    halves unfolded and cut whole from as many plies as there are copies."""
+
+    USUAL = 0
+    SINGLE = 1
+    WHOLE = 2
 
 
 @dataclass(frozen=True, slots=True)
 class Home:
-    """Where an order is cut: in which section, and whether every copy singly from one ply."""
+    """Where an order is cut: in which section, and how."""
 
     section: int
-    single: bool = False
+    manner: Manner = Manner.USUAL
 
+
+_SMALL_SHARE = 0.25
+"""A half is small where its whole is no more than this of the largest whole: facings, collars,
+yokes."""
 
 OrderKey = tuple[str, int]
 """An order: the id of its piece, and its number among the piece's orders."""
@@ -112,11 +128,19 @@ def options_for(
         LayRefused: an order that none can hold.
     """
     turns = garment_turns(pieces, cloth)
-    return {
-        (piece.id, number): _options(piece, order, cloth, sections, turns[piece.garment])
+    cut_here = {
+        (piece.id, number): (piece, order)
         for piece in pieces
         for number, order in enumerate(piece.orders)
         if order.cloth == cloth.id
+    }
+    areas = {key: area(unfolded_whole(*cut)[0]) for key, cut in cut_here.items()}
+    small = _SMALL_SHARE * max(areas.values(), default=0.0)
+    return {
+        key: _options(
+            _Asked(piece, order, cloth, turns[piece.garment]), sections, small=areas[key] <= small
+        )
+        for key, (piece, order) in cut_here.items()
     }
 
 
@@ -134,65 +158,73 @@ def parts_at(
             counts[piece] += 1
             id = f"{piece}/{counts[piece]}"
             parts[home.section].append(
-                Part(id=id, piece=piece, poses=take.poses, yields=take.yields)
+                Part(id=id, piece=piece, poses=take.poses, yields=take.yields, order=key[1])
             )
     return tuple(tuple(part) for part in parts)
 
 
-def _refuse_slanting(piece: CutPiece, section: Section) -> None:
-    """On cloth folded corner to corner nothing lies but on the fold: the upper ply has warp and
-    weft swapped."""
-    if WAYS[section.way].slanting:
-        raise LayRefused(
-            say("parts.does-not-lie-slanting-fold", piece=piece.name),
-            piece.id,
-        )
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """An order of a piece, on a cloth on which its garment has one direction."""
+
+    piece: CutPiece
+    order: CutOrder
+    cloth: Cloth
+    head_turn: float
 
 
 def _options(
-    piece: CutPiece, order: CutOrder, cloth: Cloth, sections: tuple[Section, ...], head_turn: float
+    asked: _Asked, sections: tuple[Section, ...], *, small: bool
 ) -> dict[Home, list[Take]]:
     """The placements of an order in each home that can hold it, the best one first.
 
-    To be cut singly is a home of its own where there is single cloth beside double.
+    To be cut singly is a home of its own where there is single cloth beside double; to be cut whole
+    one for a ``small`` half, wherever there is a fold on which it would queue.
     """
-    found: list[tuple[int, int, int, Home, list[Take]]] = []
+    found: list[tuple[int, int, Home, list[Take]]] = []
     refusal: LayRefused | None = None
     for k, section in enumerate(sections):
-        splits = section.mixed and (bool(order.fold_edges) or (order.single and order.copies > 1))
-        for single in (False, True) if splits else (False,):
+        for manner in _manners(asked.order, section, small=small):
             try:
-                takes = _takes(piece, order, cloth, section, head_turn, single=single)
+                takes = _takes(asked, section, manner)
             except LayRefused as reason:
                 refusal = refusal or reason
                 continue
-            uncut = sum(take.uncut for take in takes)
-            found.append((len(takes), uncut, 2 * k + single, Home(k, single), takes))
+            if manner is Manner.WHOLE and any(takes == other for *_, other in found):
+                continue  # it lies on no fold here anyway
+            found.append((len(takes), sum(take.uncut for take in takes), Home(k, manner), takes))
     if not found:
         assert refusal is not None, "there is a section"
         raise refusal
-    return {home: takes for *_, home, takes in sorted(found, key=lambda each: each[:3])}
+
+    def order_of(each: tuple[int, int, Home, list[Take]]) -> tuple[bool, ...] | tuple[int, ...]:
+        placements, uncut, home, _ = each
+        # whole only where a quick lay says so; a slanting fold is there for what can lie on it, and
+        # what lies beside that costs no cloth
+        whole, straight = home.manner is Manner.WHOLE, not WAYS[sections[home.section].way].slanting
+        return whole, straight, placements, uncut, home.section, home.manner
+
+    return {home: takes for *_, home, takes in sorted(found, key=order_of)}
 
 
-def _takes(
-    piece: CutPiece,
-    order: CutOrder,
-    cloth: Cloth,
-    section: Section,
-    head_turn: float,
-    *,
-    single: bool,
-) -> list[Take]:
-    """The placements of one order on a section, each with every pose that gives the same copies.
+def _manners(order: CutOrder, section: Section, *, small: bool) -> Iterator[Manner]:
+    """The ways to cut an order in a section."""
+    yield Manner.USUAL
+    if section.mixed and (order.fold_edges or (order.single and order.copies > 1)):
+        yield Manner.SINGLE
+    folded = any(zone.folds for zone in section.zones) and not WAYS[section.way].slanting
+    if small and order.fold_edges and folded and (order.copies > 1 or not section.mixed):
+        yield Manner.WHOLE
 
-    ``single`` ones are each cut from one ply, halves unfolded.
-    """
-    turns = allowed_turns(piece, cloth.print_or_assumed, head_turn)
+
+def _takes(asked: _Asked, section: Section, manner: Manner) -> list[Take]:
+    """The placements of one order on a section, each with every pose that gives the same copies."""
+    piece, order, cloth = asked.piece, asked.order, asked.cloth
+    turns = allowed_turns(piece, cloth.print_or_assumed, asked.head_turn)
     # on a fold first: what is cut there is whole and costs half the plies
-    on_fold = [] if single else _fold_takes(piece, order, section, turns)
+    on_fold = _fold_takes(piece, order, section, turns) if manner is Manner.USUAL else []
     if on_fold:
         return on_fold
-    _refuse_slanting(piece, section)
     if order.fold_edges:
         outline, holes = unfolded_whole(piece, order)
         shape, free = Shape(outline=outline, holes=holes), True
@@ -208,12 +240,14 @@ def _takes(
     made: dict[tuple[int, int], tuple[Take, tuple[int, int]]] = {}
     while left != (0, 0):
         # the same want gives the same poses: made once
-        want = _one_of(left) if single else left
+        want = _one_of(left) if manner is Manner.SINGLE else left
         if want not in made:
             made[want] = _free_take(piece, shape, section, turns, want, free=free)
         take, gives = made[want]
         if not take.poses:
-            raise _too_wide(piece, wanted, cloth, section, turns)
+            # a half whose fold cannot lie on the cloth's is too wide as a whole
+            halved = wanted is not shape and _over(piece, wanted, section, turns) <= FIT_MM
+            raise _too_wide(piece, shape if halved else wanted, cloth, section, turns)
         if sum(gives) < order.least_each:
             raise LayRefused(say("parts.may-not-cut-single-nothing", piece=piece.name), piece.id)
         takes.append(take)
@@ -306,8 +340,8 @@ def _too_wide(
     if not turns:
         way = cloth.print_or_assumed.value
         return LayRefused(say("parts.may-not-lie-cloth-any", piece=piece.name, way=way), piece.id)
-    room = max(bounds(zone.usable).height for zone in section.zones)
-    over = _least_across(piece, shape.outline, turns) - room
+    over = _over(piece, shape, section, turns)
+    room = _least_across(piece, shape.outline, turns) - over
     whole = cloth.lay_width_mm - 2 * cloth.reserve_mm
     outs = []
     if section.way not in ("open", "crosswise", "turned"):
@@ -332,6 +366,15 @@ def _too_wide(
         piece.id,
         too_wide_mm=over,
     )
+
+
+def _over(piece: CutPiece, shape: Shape, section: Section, turns: tuple[float, ...]) -> float:
+    """By how much a shape is too wide for the widest zone of a section in the best of its turns, in
+    mm."""
+    if not turns:
+        return 0.0
+    room = max(bounds(zone.usable).height for zone in section.zones)
+    return _least_across(piece, shape.outline, turns) - room
 
 
 def _fits_to_middle(piece: CutPiece, shape: Shape, cloth: Cloth, turns: tuple[float, ...]) -> bool:

@@ -37,16 +37,19 @@ from wickel.lay.constraints import (
     whole_repeat_mm,
 )
 from wickel.lay.demand import CutPiece, cut_from
-from wickel.lay.homes import Parts, Sections, quick_mm
+from wickel.lay.homes import Parts, Sections, homes_held, quick_mm
 from wickel.lay.items import length_of
 from wickel.lay.nest import Solution, Stopped, Tick
 from wickel.lay.parts import (
+    Home,
     LayRefused,
+    Manner,
     Part,
     options_for,
     parts_at,
     parts_for,
 )
+from wickel.lay.placement import Placement
 from wickel.lay.posing import Pose
 from wickel.wording import say
 
@@ -61,14 +64,16 @@ class Planner:
     """What planning needs beside the pieces: ``tick``, called often, and a short search of a plan
     for so many steps.
 
-    Which orders are cut double and which singly is looked into unless it is not to ``settle`` that;
-    pieces share a place unless they are not to lie ``together``.
+    Which orders are cut double, singly or whole is looked into unless it is not to ``settle`` that;
+    pieces share a place unless they are not to lie ``together``. What is ``held`` of an earlier lay
+    is cut as it is there.
     """
 
     tick: Tick
     length_after: Callable[[Plan, int], float]
     settle: bool = True
     together: bool = True
+    held: tuple[Placement, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -77,7 +82,8 @@ class Plan:
 
     ``asked`` is the way as it was asked for, ``plans`` it with depths, without sections that
     nothing needs; ``probes`` are the sections 1 mm long. ``whole_mm`` is the length that a
-    section's is a whole number of, where it is bound to the print. ``unsteady``: some ply's place
+    section's is a whole number of, where it is bound to the print. ``maybe_whole`` are the halves
+    that may be cut whole, away from a fold. ``unsteady``: some ply's place
     on the cloth hangs on the length of the lay.
     """
 
@@ -88,6 +94,7 @@ class Plan:
     plans: tuple[SectionPlan, ...]
     probes: tuple[Section, ...]
     parts: Parts
+    maybe_whole: frozenset[str] = frozenset()
     whole_mm: tuple[float | None, ...]
     obstacles: tuple[tuple[Obstacle, ...], ...]
     unsteady: bool
@@ -140,7 +147,7 @@ class Plan:
         )
         longest = max(min(bounds(pose.outline).width for pose in part.poses) for part in everything)
         alone = len(self.plans) == 1 and not self.plans[0].way.takes_depth
-        on_folds = _queued_mm(everything) if alone else 0.0
+        on_folds = _queued_mm(everything, self.maybe_whole) if alone else 0.0
         return max(copies / self.cloth.lay_width_mm, each * max(longest, on_folds))
 
 
@@ -164,13 +171,13 @@ def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Plan
     parts = parts_at(options, {}, len(probes))
     draft = Sections(pieces, cloth, plans, probes)
     if any(plan.way.slanting for plan in plans):
-        parts = draft.off_full_folds(parts)
-    elif len(plans) > 1 or (planner.settle and probes[0].mixed):
-        parts = draft.moved_about(options, parts, planner.tick)
+        parts = draft.off_full_folds(options, parts, planner.tick)
+    elif len(plans) > 1 or planner.settle:
+        parts = draft.moved_about(options, homes_held(options, planner.held), planner.tick)
     if planner.together:
         parts = draft.shared(parts, planner.tick)
     needed = [k for k, own in enumerate(parts) if own]
-    return _on_the_print(
+    plan = _on_the_print(
         pieces,
         cloth,
         spreading,
@@ -178,6 +185,13 @@ def plan_lay(pieces: tuple[CutPiece, ...], cloth: Cloth, way: str, planner: Plan
         tuple(probes[k] for k in needed),
         [parts[k] for k in needed],
     )
+    whole = (piece for (piece, _), homes in options.items() if any(map(_is_whole, homes)))
+    return replace(plan, maybe_whole=frozenset(whole))
+
+
+def _is_whole(home: Home) -> bool:
+    """Whether halves are cut whole there, away from a fold."""
+    return home.manner is not Manner.USUAL
 
 
 def _on_the_print(
@@ -238,12 +252,13 @@ def _whole(length_mm: float, each_mm: float | None) -> float:
     return length_mm if each_mm is None else math.ceil(length_mm / each_mm - 1e-9) * each_mm
 
 
-def _queued_mm(parts: list[Part]) -> float:
-    """The length of the longest queue of parts that can lie on one fold only."""
+def _queued_mm(parts: list[Part], maybe_whole: frozenset[str]) -> float:
+    """The length of the longest queue of parts that can lie on one fold only, and not elsewhere
+    whole."""
     queues: dict[str, float] = {}
     for part in parts:
         names = {pose.fold for pose in part.poses}
-        if len(names) == 1 and "" not in names:
+        if len(names) == 1 and "" not in names and part.piece not in maybe_whole:
             (name,) = names
             least = min(_on_fold_mm(pose) for pose in part.poses)
             queues[name] = queues.get(name, 0.0) + least

@@ -11,6 +11,7 @@ from shapely import STRtree
 from shapely.geometry import LineString, Polygon
 
 from wickel.cloth import Print, Spreading
+from wickel.geometry import common_mm2
 from wickel.lay.demand import CutPiece, Waived
 from wickel.lay.exact import exact_check
 from wickel.lay.on_print import UNDER_MM2, print_findings
@@ -99,7 +100,7 @@ def _flaws(lay: Lay) -> Iterator[Finding]:
     names = {"cloth": lay.cloth.shown_name}
     for placement, piece, shape in _flat_shapes(lay) if spots else ():
         for number, spot in enumerate(spots, 1):
-            if shape.intersection(spot).area <= UNDER_MM2:
+            if common_mm2(shape, spot) <= UNDER_MM2:
                 continue
             code, names["piece"] = "remnant", piece.name
             if number <= flaws:

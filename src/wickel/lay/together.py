@@ -14,7 +14,7 @@ from itertools import combinations
 from shapely.geometry import Polygon
 
 from wickel.cloth import Cloth, Section, Zone
-from wickel.geometry import area, bounds, outline_of, translation
+from wickel.geometry import area, beyond_mm2, bounds, outline_of, translation
 from wickel.lay.demand import CutOrder, CutPiece, OnPrint, allowed_turns, garment_turns
 from wickel.lay.parts import Part
 from wickel.lay.placement import Placement
@@ -127,7 +127,7 @@ def _held_at(host: Pose, guest: Pose) -> float | None:
         return None
 
     def out(along: float) -> float:
-        return float(Polygon(translation(along, 0.0).all(guest.outline)).difference(outer).area)
+        return beyond_mm2(Polygon(translation(along, 0.0).all(guest.outline)), outer)
 
     # hems together, or heads; where neither will do, anywhere between
     for looks in ((room, 0.0), tuple(room * k / _LOOKS for k in range(1, _LOOKS))):
@@ -158,6 +158,6 @@ def sharing(
             Polygon(on_table(placement, by_id[placement.piece]).outline)
             for placement in (one, other)
         )
-        if inner.difference(outer).area <= 2 * HOLDS_SHARE * inner.area:
+        if beyond_mm2(inner, outer) <= 2 * HOLDS_SHARE * inner.area:
             found.append((one, other))
     return tuple(found)

@@ -112,8 +112,8 @@ SENTENCES = {
     ),
     "parts.too-wide": "{piece} is {over:up} too wide for {where}: {join}, or {outs}.",
     "parts.does-not-lie-slanting-fold": (
-        "{piece} does not lie on the slanting fold, where alone its grain runs right on both "
-        "plies: put it into another section, or open the cloth."
+        "{piece} does not lie on the slanting fold, and nothing else does: put it into another "
+        "section, or open the cloth."
     ),
     "parts.may-not-cut-single-nothing": (
         "{piece} may not be cut single, and nothing here is double: fold the cloth, or allow it."
@@ -179,7 +179,8 @@ SENTENCES = {
         "cloth, or ask less."
     ),
     "slant.finds-no-place-slanting-fold": (
-        "{piece} finds no place on the slanting fold: take wider cloth, or lay it open."
+        "{piece} finds no place on the slanting fold or beside it: take wider cloth, or add a "
+        "section."
     ),
     "stacked.differ-width-way-their-print": (
         "{lower} and {upper} differ in width or in the way of their print: lay each of them by "
