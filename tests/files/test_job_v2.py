@@ -14,7 +14,7 @@ from wickel.body import size_body
 from wickel.files import UnreadableFile, job_of, job_record, job_text, read_job, save_job
 from wickel.job import Card, Garment, Job, NamedLay, OnCloth, Picture, Tried, cut_pieces
 from wickel.job.laid import with_cut, with_kept, with_locked, with_offered_lay
-from wickel.lay import Search, Waived, kept_lay_of, make_lay, taken_up
+from wickel.lay import Place, Search, Waived, kept_lay_of, make_lay, taken_up
 
 REPRO = Path(__file__).parents[1] / "repro"
 
@@ -93,12 +93,12 @@ def test_a_job_without_anything_new_is_still_version_1():
     assert not {"spread", "lay", "kept", "tried"} & set(record["cloths"][0])
 
 
-def test_a_piece_that_lies_alone_makes_it_version_2():
+def test_a_piece_that_says_where_it_lies_makes_it_version_2():
     a_job = job_of(four_kinds())
     first, *rest = a_job.pieces
-    record = job_record(replace(a_job, pieces=(replace(first, alone=True), *rest)))
+    record = job_record(replace(a_job, pieces=(replace(first, place=Place.SHARED), *rest)))
     assert record["version"] == 2
-    assert job_of(record).pieces[0].alone
+    assert job_of(record).pieces[0].place is Place.SHARED
 
 
 @pytest.mark.parametrize(

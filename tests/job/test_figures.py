@@ -30,7 +30,7 @@ from wickel.job.job import Allowed, Backing, CardGrain, Centre, End, Giver, Laye
 from wickel.job.laying import lay_job
 from wickel.job.version import version_of, with_version
 from wickel.job.work import cut_pieces, drafted_series
-from wickel.lay import LayRefused, Search
+from wickel.lay import LayRefused, Place, Search
 from wickel.lay.demand import Grain
 from wickel.pattern import EdgeKind, cut_line, edge_length, net_line
 from wickel.studio import with_materials
@@ -110,7 +110,7 @@ def test_figures_and_cards_are_kept_in_the_file(tmp_path):
         lining=Backing(shorter_mm=20.0, smaller_mm=3.0, outer_edge="neck", outer_mm=60.0),
         runs_out={"outer": End.START, "neck": End.END},
         spare_mm=40.0,
-        alone=True,
+        place=Place.ALONE,
     )
     job = with_piece_card(job, job.garments[0], "back-facing", card)
     facing = Card(interfacing=Backing(), lining=Backing(none=True))

@@ -85,9 +85,19 @@ def test_what_does_not_lie_within_the_other_has_a_place_of_its_own():
 
 
 def test_a_piece_that_lies_alone_shares_its_place_with_none():
-    lay = laid(job({**FRONT, "alone": True}, BACK))
+    lay = laid(job({**FRONT, "place": "alone"}, BACK))
     assert sharing(lay.placements, lay.pieces) == ()
     assert lay.lay_length_mm == pytest.approx(1200.0)
+
+
+def test_what_is_longer_together_lies_apart_unless_the_maker_asks_for_it(monkeypatch):
+    # a quick look that finds every lay of fewer parts longer
+    monkeypatch.setattr("wickel.lay.homes.quick_mm", lambda *args: 1000.0 / len(args[2]))
+    apart = laid(job(FRONT, BACK))
+    assert sharing(apart.placements, apart.pieces) == ()
+    asked = laid(job(FRONT, {**BACK, "place": "shared"}))
+    assert len(sharing(asked.placements, asked.pieces)) == 1
+    assert asked.complete
 
 
 def test_a_piece_that_is_held_keeps_its_place_and_its_partner():
@@ -137,7 +147,7 @@ def test_random_halves_are_laid_right(seed):
         return  # too wide for that fold
     lay = laid(record, way, effort=10)
     # never longer than with every piece in a place of its own
-    alone = {**record, "pieces": [{**piece, "alone": True} for piece in pieces]}
+    alone = {**record, "pieces": [{**piece, "place": "alone"} for piece in pieces]}
     assert lay.lay_length_mm <= laid(alone, way, effort=10).lay_length_mm + 0.1
     for one, other in sharing(lay.placements, lay.pieces):
         assert not set(one.cut_plies) & set(other.cut_plies)

@@ -14,7 +14,7 @@ from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.job import Card
 from wickel.job.cards import MOST_ALLOWANCE_MM, MOST_SPARE_MM
 from wickel.job.job import Allowed, Backing, CardGrain, Centre, End, Giver
-from wickel.lay import Waived
+from wickel.lay import Place, Waived
 from wickel.wording import say
 
 MOST_COPIES = 1_000
@@ -49,7 +49,7 @@ class CardRecord(FileRecord):
     lining: BackingRecord | None = None
     runs_out: dict[Name, Literal["start", "end"]] = {}
     spare_mm: Annotated[Number, Field(ge=0, le=MOST_SPARE_MM)] = 0.0
-    alone: bool = False
+    place: Literal["", "alone", "shared"] = ""
     cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
 
 
@@ -157,7 +157,7 @@ def card_of(record: CardRecord) -> Card:
         lining=_backing_of(record.lining),
         runs_out={edge: End(end) for edge, end in record.runs_out.items()},
         spare_mm=record.spare_mm,
-        alone=record.alone,
+        place=Place(record.place),
     )
 
 
@@ -193,7 +193,7 @@ def card_record(card: Card) -> dict[str, Any]:
         "lining": _backing_record(card.lining),
         "runs_out": {edge: end.value for edge, end in card.runs_out.items()},
         "spare_mm": card.spare_mm,
-        "alone": card.alone,
+        "place": card.place.value,
     }
     return {key: value for key, value in said.items() if value}
 

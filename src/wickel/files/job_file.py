@@ -67,7 +67,7 @@ from wickel.files.said_file import Said, said_of, said_record
 from wickel.files.saving import json_text, save_file
 from wickel.job import BEST, AskedOfPrint, Garment, Job, NamedLay, OnCloth, Picture, Tried
 from wickel.job.job import Giver, Layer
-from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Waived
+from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Place, Waived
 from wickel.units import Unit
 from wickel.wording import say
 
@@ -113,7 +113,7 @@ class PieceRecord(FileRecord):
     meets: Annotated[list[MarkRecord], Field(max_length=100)] = []
     centre_mm: PointRecord | None = None
     waive: list[Literal["print", "match", "grain"]] = []
-    alone: bool = False
+    place: Literal["", "alone", "shared"] = ""
     cuts: Annotated[list[CutRecord], Field(min_length=1, max_length=50)]
 
     @model_validator(mode="after")
@@ -398,7 +398,7 @@ def _piece(record: PieceRecord) -> CutPiece:
         garment=record.garment,
         size=record.size,
         waive=frozenset(map(Waived, record.waive)),
-        alone=record.alone,
+        place=Place(record.place),
         orders=tuple(_order(cut, record) for cut in record.cuts),
     )
 
@@ -455,7 +455,7 @@ def _version_of(job: Job) -> int:
             for g in job.garments
             for value in (g.quantity, g.cards, g.figures, g.anyway, g.allowed)
         ),
-        *(piece.waive or piece.alone for piece in job.pieces),
+        *(piece.waive or piece.place for piece in job.pieces),
         *(order.cut for piece in job.pieces for order in piece.orders),
         *(cloth.cut_away for cloth in job.cloths),
     )
@@ -558,8 +558,8 @@ def _piece_record(piece: CutPiece) -> dict[str, Any]:
         record["directions"] = ["opposed"]
     if piece.waive:
         record["waive"] = sorted(piece.waive)
-    if piece.alone:
-        record["alone"] = True
+    if piece.place:
+        record["place"] = piece.place.value
     record |= (
         {"garment": piece.garment, "size": piece.size}
         | _on_print_record(piece.on_print)

@@ -16,7 +16,7 @@ from wickel.cloth import Cloth
 from wickel.draft import Allowances, OptionValue, Own
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
-from wickel.lay import CutPiece, KeptLay, Waived
+from wickel.lay import CutPiece, KeptLay, Place, Waived
 from wickel.units import Unit
 from wickel.wording import Text, say
 
@@ -92,7 +92,7 @@ class Card:
     ``grain`` is how it lies, None as the style says, ``grain_deg`` an angle by which its arrow is
     turned besides; ``allowances_mm`` are its own, by edge, and ``runs_out`` the end at which one
     runs out to nothing; ``spare_mm`` is what is left below its hem besides, so that the lay keeps a
-    place for a piece that is cut later; ``alone``: it shares its place with no other piece;
+    place for a piece that is cut later; ``place``: whether it may share its place with another;
     ``centre`` how its centre is cut; ``interfacing`` and ``lining`` are None as the style says.
     """
 
@@ -111,7 +111,7 @@ class Card:
     lining: Backing | None = None
     runs_out: Mapping[str, End] = field(default_factory=dict)
     spare_mm: float = 0.0
-    alone: bool = False
+    place: Place = Place.USUAL
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -251,7 +251,7 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
         size=garment.size,
         on_print=asked_of(piece, done.pattern, asked),
         waive=_card(piece, garment).waive,
-        alone=_card(piece, garment).alone,
+        place=_card(piece, garment).place,
     )
     return as_half(whole)
 

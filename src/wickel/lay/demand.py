@@ -62,6 +62,15 @@ class Axes(StrEnum):
     BOTH = "both"
 
 
+class Place(StrEnum):
+    """Whether a piece may share its place with another: where no lay is longer for it, never, or
+    wherever one goes with it."""
+
+    USUAL = ""
+    ALONE = "alone"
+    SHARED = "shared"
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Mark:
     """A point of a piece that meets the same-named marks of other pieces at a seam, in mm of the
@@ -113,8 +122,8 @@ class CutPiece:
     """A piece as it is cut. Millimetres in the piece frame; ``net_line`` and ``inner_lines`` are
     for show.
 
-    What the maker lets be of its rules stands in ``waive``. One that lies ``alone`` shares its
-    place with no other piece.
+    What the maker lets be of its rules stands in ``waive``; ``place`` is whether it may share its
+    place with another piece.
     """
 
     id: str
@@ -133,7 +142,7 @@ class CutPiece:
     inner_lines: tuple[Outline, ...] = ()
     on_print: OnPrint = OnPrint()
     waive: frozenset[Waived] = frozenset()
-    alone: bool = False
+    place: Place = Place.USUAL
 
 
 def cut_from(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:

@@ -97,18 +97,21 @@ class Sections:
         return parts
 
     def shared(self, parts: Parts, tick: Tick) -> Parts:
-        """The parts with those put together that can share a place, unless a quick lay of them is
-        longer than one of the parts as they are."""
-        made = tuple(
-            together(own, probe, self.pieces, self.cloth)
-            for own, probe in zip(parts, self.probes, strict=True)
+        """The parts with those put together that can share a place: all of them unless a quick lay
+        is longer for it, and anyway those of which the maker asks it."""
+        asked, every = (
+            tuple(
+                together(own, probe, self.pieces, self.cloth, asked=only)
+                for own, probe in zip(parts, self.probes, strict=True)
+            )
+            for only in (True, False)
         )
-        if made == parts:
-            return parts
+        if every == asked:
+            return asked
         with suppress(Stopped):
-            if self.quick_mm(made, tick) > self.quick_mm(parts, tick) + _SAME_MM:
-                return parts
-        return made
+            if self.quick_mm(every, tick) > self.quick_mm(asked, tick) + _SAME_MM:
+                return asked
+        return every
 
     def off_full_folds(self, options: Options, parts: Parts, tick: Tick) -> Parts:
         """The parts with those put into other sections for which one with a slanting fold has no

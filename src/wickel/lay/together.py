@@ -15,7 +15,7 @@ from shapely.geometry import Polygon
 
 from wickel.cloth import Cloth, Section, Zone
 from wickel.geometry import area, beyond_mm2, bounds, outline_of, translation
-from wickel.lay.demand import CutOrder, CutPiece, OnPrint, allowed_turns, garment_turns
+from wickel.lay.demand import CutOrder, CutPiece, OnPrint, Place, allowed_turns, garment_turns
 from wickel.lay.parts import Part
 from wickel.lay.placement import Placement
 from wickel.lay.pose import on_table
@@ -28,16 +28,24 @@ _LOOKS = 24
 
 
 def together(
-    parts: tuple[Part, ...], section: Section, pieces: tuple[CutPiece, ...], cloth: Cloth
+    parts: tuple[Part, ...],
+    section: Section,
+    pieces: tuple[CutPiece, ...],
+    cloth: Cloth,
+    *,
+    asked: bool = False,
 ) -> tuple[Part, ...]:
     """The parts of a section with those put together that can share a place: the largest first,
-    each with the largest of those that it holds."""
+    each with the largest of those that it holds. With ``asked`` only where the maker asks it of one
+    of them."""
     if not any(len(fold.joins) > 1 for zone in section.zones for fold in zone.folds):
         return parts
     guests = {guest.part.id: guest for guest in _guests(parts, pieces, cloth)}
     made: dict[str, Part] = {}
     gone: set[str] = set()
     for one, other in combinations(guests.values(), 2):
+        if asked and Place.SHARED not in (one.piece.place, other.piece.place):
+            continue
         if {one.part.id, other.part.id} & (made.keys() | gone):
             continue
         poses = tuple(
@@ -69,7 +77,7 @@ def _order(piece: CutPiece, cloth: Cloth) -> CutOrder | None:
     orders = [order for order in piece.orders if order.cloth == cloth.id]
     if len(orders) != 1 or not orders[0].fold_edges:
         return None
-    if piece.alone or piece.on_print != OnPrint():
+    if piece.place is Place.ALONE or piece.on_print != OnPrint():
         return None
     return orders[0]
 

@@ -28,6 +28,7 @@ from wickel.job import Card
 from wickel.job.cards import with_cards
 from wickel.job.edits import with_piece_card, with_shared_allowances
 from wickel.job.job import Backing, CardGrain, Centre, End
+from wickel.lay import Place
 from wickel.pattern import EdgeKind, Pattern, Piece
 from wickel.studio import with_materials
 from wickel.units import Unit
@@ -44,6 +45,11 @@ _CENTRES = {
     Centre.FOLD.value: tr("on the fold"),
     Centre.HALVES.value: tr("two halves with a seam"),
     Centre.WHOLE.value: tr("whole"),
+}
+_PLACES = {
+    Place.USUAL.value: tr("shared where the lay is no longer"),
+    Place.SHARED.value: tr("shared wherever it can be"),
+    Place.ALONE.value: tr("its own"),
 }
 _AS_IT_IS, _NONE, _WHOLE = "", "none", "whole"
 _MOST_COPIES = 99
@@ -203,12 +209,14 @@ class PieceCard(QDialog):
         self.cut = QCheckBox(tr("This piece is cut"))
         self.cut.setChecked(not card.left_out)
         form.addRow(self.cut)
-        self.alone = QCheckBox(tr("It has a place of its own on the cloth"))
-        self.alone.setToolTip(
-            tr("On four plies it is not cut together with another piece, as front and back may be")
+        self.place = QComboBox()
+        for place, words in _PLACES.items():
+            self.place.addItem(words, place)
+        self.place.setCurrentIndex(self.place.findData(card.place.value))
+        self.place.setToolTip(
+            tr("On four plies two pieces may be cut together, as front and back: chalked once")
         )
-        self.alone.setChecked(card.alone)
-        form.addRow(self.alone)
+        form.addRow(tr("Its place on the cloth"), self.place)
         self.copies = QSpinBox()
         self.copies.setRange(0, _MOST_COPIES)
         self.copies.setToolTip(tr("How many are cut; the arrow keys count"))
@@ -319,7 +327,7 @@ class PieceCard(QDialog):
                 if ends.currentData()
             },
             spare_mm=self.spare.mm,
-            alone=self.alone.isChecked(),
+            place=Place(self.place.currentData()),
         )
 
     def _degrees(self) -> float:
