@@ -2,6 +2,7 @@
 and judged by code that shares nothing with the placing."""
 
 import json
+import math
 from dataclasses import replace
 
 import numpy as np
@@ -9,10 +10,11 @@ import pytest
 
 from tests.lay.judge import judged
 from tests.often import usual
-from wickel.files import job_of, lay_record
+from wickel.drawing import Layer, lay_drawing
+from wickel.files import job_of, lay_record, svg_text
 from wickel.job import cut_pieces
 from wickel.lay import LayRefused, Level, Search, make_lay
-from wickel.lay.together import sharing
+from wickel.lay.together import cut_later, lies_above, sharing
 
 
 def half(id, long, wide, neck, **more):
@@ -54,6 +56,34 @@ def test_front_and_back_share_one_place_and_the_cloth_of_one():
     assert str(note.text) == "back and front are cut together: they share one place on the fold."
     # folded in half, where each takes the fold by itself, it is twice as long
     assert laid(job(FRONT, BACK), "lengthwise").lay_length_mm == pytest.approx(1200.0)
+
+
+def test_what_is_cut_through_all_plies_and_what_later_from_which_is_known():
+    lay = laid(job(FRONT, BACK))
+    ((back, front),) = sharing(lay.placements, lay.pieces)
+    # the back's outline goes through all four plies; of the front its neck is left, from 12 cm down
+    # the fold to 6 cm out: the root of 12² + 6² is 13.4 cm
+    (line,) = cut_later(back, front, lay.pieces)
+    (x, y), (far_x, far_y) = line[0], line[-1]
+    assert sorted([round(x, -1), round(far_x, -1)]) == [0.0, 120.0]
+    assert sorted([round(y, -1), round(far_y, -1)]) == [0.0, 60.0]
+    assert math.dist(line[0], line[-1]) == pytest.approx(134.2, abs=1.0)
+    # the front's plies are the third and the fourth, which lie upmost (FORMATS: 1, 2, 4, 3)
+    assert lies_above(back, front, lay.zone(back))
+    assert not lies_above(front, back, lay.zone(back))
+    (note,) = [finding for finding in lay.findings if finding.code == "together"]
+    # less where it runs into the back's outline
+    assert "upper ones: in them cut the rest of front, 13.3 cm of edge" in str(note.way_out)
+
+
+def test_what_is_cut_later_is_drawn_on_the_papers():
+    lay = laid(job(FRONT, BACK))
+    drawing = lay_drawing(lay)
+    later = [stroke for stroke in drawing.strokes if stroke.layer is Layer.LATER]
+    assert [stroke.of for stroke in later] == ["front/1"]
+    assert '<g id="later"' in svg_text(drawing, "A lay")
+    apart = laid(job({**FRONT, "place": "alone"}, BACK))
+    assert not [s for s in lay_drawing(apart).strokes if s.layer is Layer.LATER]
 
 
 def test_folded_in_four_they_share_a_place_where_the_print_lets_two_plies_be_turned():

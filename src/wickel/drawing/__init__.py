@@ -1,6 +1,6 @@
 """What is drawn of a piece and of a lay, before any paper or screen: layers of paths and names."""
 
-from wickel.drawing.copies import copies_text, is_covered, shared_with
+from wickel.drawing.copies import copies_text, is_covered, shared_places, shared_with
 from wickel.drawing.lay import lay_drawing
 from wickel.drawing.names import arrow, inside_point, name_label, name_room
 from wickel.drawing.piece import notch_tick, piece_drawing
@@ -20,6 +20,7 @@ __all__ = [
     "name_room",
     "notch_tick",
     "piece_drawing",
+    "shared_places",
     "shared_with",
     "through",
 ]

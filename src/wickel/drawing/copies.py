@@ -31,6 +31,13 @@ def shared_with(placement: Placement, lay: Lay) -> str:
     return ""
 
 
+def shared_places(lay: Lay) -> tuple[tuple[Placement, Placement], ...]:
+    """The placements that share a place, the larger of each two first."""
+    by_id = {placement.id: placement for placement in lay.placements}
+    pairs = (finding.placements for finding in lay.findings if finding.code == "together")
+    return tuple((by_id[one], by_id[other]) for one, other in pairs)
+
+
 def is_covered(placement: Placement, lay: Lay) -> bool:
     """Whether another piece is drawn over it, in the same place: its name stands there."""
     return any(

@@ -20,6 +20,7 @@ class Layer(StrEnum):
     FOLD = "fold"
     SELVAGE = "selvage"
     CUT = "cut"
+    LATER = "later"
     NET = "net"
     INNER = "inner"
     NOTCH = "notch"

@@ -33,6 +33,7 @@ _LINES: dict[Layer, tuple[str, float, tuple[float, ...]]] = {
     Layer.SELVAGE: ("#6f675c", 1.2, (1, 2)),
     Layer.FOLD: ("#2f3e63", 1.8, (9, 3)),
     Layer.CUT: ("#26272e", 0.9, ()),
+    Layer.LATER: ("#a63d40", 1.4, (7, 2, 1.5, 2)),
     Layer.NET: ("#26272e", 0.4, (3, 2)),
     Layer.INNER: ("#a63d40", 0.5, ()),
     Layer.GRAIN: ("#26272e", 0.5, ()),

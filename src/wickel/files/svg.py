@@ -15,6 +15,7 @@ _STYLE: dict[Layer, str] = {
     Layer.SELVAGE: "fill:none;stroke:#6f675c;stroke-width:3;stroke-dasharray:2 6",
     Layer.FOLD: "fill:none;stroke:#2f3e63;stroke-width:3;stroke-dasharray:24 8",
     Layer.CUT: "fill:none;stroke:#26272e;stroke-width:1.2",
+    Layer.LATER: "fill:none;stroke:#a63d40;stroke-width:2.4;stroke-dasharray:14 4 3 4",
     Layer.NET: "fill:none;stroke:#26272e;stroke-width:0.6;stroke-dasharray:8 5",
     Layer.INNER: "fill:none;stroke:#a63d40;stroke-width:0.8",
     Layer.NOTCH: "fill:none;stroke:#26272e;stroke-width:0.8",

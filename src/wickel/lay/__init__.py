@@ -38,6 +38,7 @@ from wickel.lay.pose import (
 from wickel.lay.searching import PLANNING, LayReport
 from wickel.lay.settings import DEFAULT_EFFORT, Search
 from wickel.lay.stacked import stack_partner, stacked_lays
+from wickel.lay.together import cut_later
 from wickel.lay.unfolding import unfolded_lay
 from wickel.lay.ways import Comparison, WayFound, lay_ways, shortest
 from wickel.lay.worn import WornCopy, worn_copies
@@ -75,6 +76,7 @@ __all__ = [
     "better",
     "copies_mm2",
     "cut_from",
+    "cut_later",
     "cutting_minutes",
     "exact_check",
     "fits_nowhere",

@@ -17,7 +17,7 @@ from wickel.lay.exact import exact_check
 from wickel.lay.on_print import UNDER_MM2, print_findings
 from wickel.lay.placement import Finding, Lay, Level, Placement
 from wickel.lay.pose import flat_copies, on_table, spoilt
-from wickel.lay.together import sharing
+from wickel.lay.together import cut_later, lies_above, sharing
 from wickel.wording import say
 
 ON_FOLD_MM = 0.1
@@ -192,13 +192,16 @@ def _together(lay: Lay) -> Iterator[Finding]:
     """Pieces that share a place: what they have in common is cut through all their plies."""
     for one, other in sharing(lay.placements, lay.pieces):
         names = [lay.piece(placement.piece).name for placement in (one, other)]
+        later = math.fsum(LineString(line).length for line in cut_later(one, other, lay.pieces))
+        above = lies_above(one, other, lay.zone(one))
+        code = "rules.cut-together-above" if above else "rules.cut-together-below"
         yield Finding(
             level=Level.NOTE,
             code="together",
             text=say("rules.together", one=names[0], other=names[1]),
             pieces=(one.piece, other.piece),
             placements=(one.id, other.id),
-            way_out=say("rules.cut-together", one=names[0], other=names[1]),
+            way_out=say(code, one=names[0], other=names[1], later=later),
         )
 
 

@@ -11,10 +11,11 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from itertools import combinations
 
-from shapely.geometry import Polygon
+from shapely import line_merge
+from shapely.geometry import LinearRing, LineString, MultiLineString, Polygon
 
 from wickel.cloth import Cloth, Section, Zone
-from wickel.geometry import area, beyond_mm2, bounds, outline_of, translation
+from wickel.geometry import Outline, area, beyond_mm2, bounds, outline_of, translation
 from wickel.lay.demand import CutOrder, CutPiece, OnPrint, Place, allowed_turns, garment_turns
 from wickel.lay.parts import Part
 from wickel.lay.placement import Placement
@@ -23,6 +24,9 @@ from wickel.lay.posing import Pose, Rider, Want, fold_poses
 
 HOLDS_SHARE = 0.02
 """The larger outline holds the other where no more of that stands out, in parts of its area."""
+_ALONG_MM, _LEAST_MM = 0.2, 2.0
+"""A line runs along another that is no farther than the first of these from it; what does so for
+less than the second is no line to cut."""
 _LOOKS = 24
 """At so many places along the fold it is looked how one outline lies in another."""
 
@@ -169,3 +173,28 @@ def sharing(
         if beyond_mm2(inner, outer) <= 2 * HOLDS_SHARE * inner.area:
             found.append((one, other))
     return tuple(found)
+
+
+def cut_later(one: Placement, other: Placement, pieces: Sequence[CutPiece]) -> tuple[Outline, ...]:
+    """The lines of a piece in the place of another that do not run along the outline of that one:
+    they are cut by themselves, once the plies are parted. In mm of the spread frame."""
+    by_id = {piece.id: piece for piece in pieces}
+    outer, inner = (
+        LinearRing(on_table(placement, by_id[placement.piece]).outline)
+        for placement in (one, other)
+    )
+    left = inner.difference(outer.buffer(_ALONG_MM))
+    merged = line_merge(left) if isinstance(left, MultiLineString) else left
+    parts = merged.geoms if isinstance(merged, MultiLineString) else (merged,)
+    return tuple(
+        tuple((x, y) for x, y in part.coords)
+        for part in parts
+        if isinstance(part, LineString) and part.length >= _LEAST_MM
+    )
+
+
+def lies_above(one: Placement, other: Placement, zone: Zone) -> bool:
+    """Whether the plies of the second of two placements in one place lie above those of the first,
+    seen from the table up."""
+    rank = {ply: k for k, ply in enumerate(zone.from_table_up)}
+    return max(rank[k] for k in other.cut_plies) > max(rank[k] for k in one.cut_plies)

@@ -18,7 +18,7 @@ from wickel.app.widgets.cards import (
     relabelled,
 )
 from wickel.app.widgets.guide import PAGE
-from wickel.drawing import copies_text
+from wickel.drawing import copies_text, shared_places
 from wickel.geometry import Bounds, bounds
 from wickel.job.laid import (
     shown_garment,
@@ -178,12 +178,17 @@ class HandCard(QFrame):
         else:
             self._say(
                 tr("No piece in hand"),
-                (
-                    tr(
-                        "Click a piece, or Page Down, to read it. Solid line: cut here. Dashed "
-                        "line: sew here."
+                " ".join(
+                    (
+                        tr(
+                            "Click a piece, or Page Down, to read it. Solid line: cut here. Dashed "
+                            "line: sew here."
+                        ),
+                        tr("Thick dashes: cut when the plies are parted.")
+                        if lay is not None and shared_places(lay)
+                        else "",
                     )
-                ),
+                ).strip(),
             )
 
     def _read(self, placement: Placement, lay: Lay) -> str:
@@ -218,14 +223,20 @@ class HandCard(QFrame):
                     plies=len(zone.plies),
                 )
             )
-        return " · ".join(words)
+        together = (
+            str(note.way_out)
+            for note in lay.findings
+            if note.code == "together" and placement.id in note.placements
+        )
+        return "\n".join((" · ".join(words), *together))
 
     def _across(self, placement: Placement, lay: Lay, box: Bounds) -> str:
         """Where the placement lies across the table, from the nearest edge that a cutter can
         measure from."""
         section = lay.spread.sections[placement.section]
         zone = section.zones[placement.zone]
-        if any(fold.name == "high" for fold in zone.folds):
+        folds = {fold.name for fold in zone.folds}
+        if "high" in folds and (placement.fold == "high" or "low" not in folds):
             far = max(y for _, y in zone.outline)
             return tr(
                 "{length} from the far fold",

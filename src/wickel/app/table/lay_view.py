@@ -15,10 +15,10 @@ from wickel.app.table.tape import THICK, Tape, paint_tape
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Spreading, Zone
-from wickel.drawing import copies_text, is_covered, name_room
+from wickel.drawing import copies_text, is_covered, name_room, shared_places
 from wickel.files import ground_of
 from wickel.geometry import Outline, bounds
-from wickel.lay import Lay, Placement, flaws_on_table, marks_on_table, on_table
+from wickel.lay import Lay, Placement, cut_later, flaws_on_table, marks_on_table, on_table
 from wickel.units import Unit
 from wickel.wording import tr
 
@@ -183,6 +183,12 @@ class PlacementItem(PickItem):
         self._inner = [scene_path(flip_outline(line), closed=False) for line in inner]
         self._copies = copies_text(placement, lay)
         self._covered = is_covered(placement, lay)
+        self._later = [
+            scene_path(flip_outline(line), closed=False)
+            for one, other in shared_places(lay)
+            if other is placement
+            for line in cut_later(one, other, lay.pieces)
+        ]
         self.named = True
         room, self._upright = name_room(shape.outline)
         self._room = QRectF(room.min_x, -room.max_y, room.width, room.height)
@@ -204,6 +210,9 @@ class PlacementItem(PickItem):
             painter.drawPath(self._net)
         painter.setPen(pen(self._colour, 1.4))
         for line in self._inner:
+            painter.drawPath(line)
+        painter.setPen(dashed(colours.ink, 3.0, 3, 2))
+        for line in self._later:
             painter.drawPath(line)
         if not self._covered:
             self._paint_name(painter)

@@ -133,9 +133,13 @@ SENTENCES = {
         "{join}: cut through four plies, of which the upper ones creep."
     ),
     "rules.together": "{one} and {other} are cut together: they share one place on the fold.",
-    "rules.cut-together": (
-        "Chalk {one}, cut what both have in common through all plies, lift off the plies of {one}, "
-        "then cut {other}."
+    "rules.cut-together-above": (
+        "Chalk {one} and cut round it through all plies; lift off the upper ones: in them cut the "
+        "rest of {other}, {later:length} of edge."
+    ),
+    "rules.cut-together-below": (
+        "Chalk {one} and cut round it through all plies; lift off the upper ones: in those that "
+        "stay cut the rest of {other}, {later:length} of edge."
     ),
     "rules.does-not-say": (
         "{cloth} does not say which way its print runs: it was taken as one-way."
