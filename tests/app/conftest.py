@@ -15,7 +15,12 @@ from wickel.app.runners import InlineRunner
 from wickel.app.start import make_window
 from wickel.app.studio_folder import StudioFolder
 from wickel.job import CellTask
-from wickel.job.tasks import LayTask, run_task
+from wickel.job.tasks import AcrossTask, LayTask, run_task
+
+
+def _told_of(message):
+    """What a message is about: a way, or some pieces."""
+    return getattr(message, "pieces", getattr(getattr(message, "lay", message), "way", ""))
 
 
 class KnownRunner(InlineRunner):
@@ -31,14 +36,14 @@ class KnownRunner(InlineRunner):
         return KnownRunner(self._most, self._ways)
 
     def start(self, task):
-        if not isinstance(task, LayTask | CellTask):
+        if not isinstance(task, LayTask | CellTask | AcrossTask):
             super().start(task)
             return
         name = pickle.dumps((self._most, self._ways, task))
         if name not in self.known:
             heard = []
             run_task(self.lessened(task), heard.append, lambda: False)
-            last = {(type(own), getattr(getattr(own, "lay", own), "way", "")): own for own in heard}
+            last = {(type(own), _told_of(own)): own for own in heard}
             self.known[name] = list(last.values())
         for message in self.known[name]:
             self.told.emit(message)

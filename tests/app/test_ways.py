@@ -2,15 +2,21 @@
 hand."""
 
 import math
+from dataclasses import replace
 
 import pytest
 from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QLabel
 
 from tests.app.test_window import CTRL, LAY, LEFT, SHIFT, go, type_into
 from wickel.app.stages.lay import SectionsDialog
+from wickel.cloth import Print
 from wickel.files import read_job
 from wickel.job import alone_ways
-from wickel.lay import exact_check
+from wickel.job.edits import with_cloth
+from wickel.lay import Grain, exact_check
+from wickel.studio import new_order
+from wickel.units import shown_length
 
 
 def choose(box, data):
@@ -176,3 +182,28 @@ def test_a_piece_is_held_where_it_lies_while_the_others_are_laid_anew(
         qtbot.keyClick(window, Qt.Key.Key_B, CTRL)
         assert session.held == frozenset()
         assert "one section" in window.slip.sentence.text()
+
+
+def test_what_grain_across_saves_is_offered_taken_and_taken_back(window, session, qtbot):
+    session.open(new_order("gathered-skirt"), None)
+    go(qtbot, window, LAY)
+    before = session.lay.lay_length_mm
+    (offer, *_) = window.lay.ways.offers
+    saves = shown_length(before - offer.offer.length_mm, session.job.unit)
+    assert f"saves {saves}: turn it" in {own.text() for own in offer.findChildren(QLabel)}
+    # nothing is turned before the maker takes it
+    assert all(piece.grain is not Grain.CROSS for piece in session.pieces)
+    offer.setFocus()
+    qtbot.keyClick(offer, Qt.Key.Key_Return)
+    assert {piece.id for piece in session.pieces if piece.grain is Grain.CROSS} >= set(
+        offer.offer.pieces
+    )
+    assert session.lay.complete
+    assert session.lay.lay_length_mm < 0.8 * before
+    assert all(offer.offer.pieces != other.pieces for other in session.across)
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert all(piece.grain is not Grain.CROSS for piece in session.pieces)
+    # a print that runs one way forbids it: nothing is offered
+    cloth = replace(session.cloth, print=Print.ONE_WAY)
+    session.apply(with_cloth(session.job, cloth), "one-way")
+    assert window.lay.ways.offers == []

@@ -20,6 +20,7 @@ from queue import SimpleQueue
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.job.tasks import (
+    AcrossTask,
     Failed,
     Finished,
     LayTask,
@@ -80,7 +81,7 @@ class InlineRunner(Runner):
         )
         return (
             replace(less, ways=less.ways[: self._ways])
-            if isinstance(less, LayTask | PriceTask)
+            if isinstance(less, LayTask | PriceTask | AcrossTask)
             else less
         )
 

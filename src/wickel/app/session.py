@@ -19,6 +19,7 @@ from wickel.app.job_view import JobView
 from wickel.app.lay_search import QUICK_EFFORT as QUICK_EFFORT
 from wickel.app.lay_search import LayRequest, LaySearch, pile_of, ways_of
 from wickel.app.lays import TakenUp
+from wickel.app.offers import AcrossOffer, Offers
 from wickel.app.prices import Prices
 from wickel.app.queue import TaskQueue
 from wickel.app.runners import Runner
@@ -27,6 +28,7 @@ from wickel.job import BEST, Document, Job, Tried
 from wickel.job.laid import (
     for_cloth,
     settled,
+    with_grain_across,
     with_locked,
     with_matching,
     with_offered_lay,
@@ -55,6 +57,7 @@ class Session(JobView):
         self._queue = TaskQueue(runner, self)
         self.laying = LaySearch(self._queue, self)
         self.prices = Prices(self._queue, self)
+        self.offers = Offers(self._queue, self)
         self.file = JobFile(lambda: self.job, self)
         self._searched: set[str] = set()
         self._was_searching = False
@@ -73,9 +76,16 @@ class Session(JobView):
         self.laying.ended.connect(self._ended)
         self.prices.unmatched.connect(self._unmatched)
         self.prices.changed.connect(self.lays_changed)
+        self.offers.changed.connect(self.lays_changed)
         self._queue.moved.connect(self._tell_searching)
-        for own in (self.laying.trouble, self.prices.trouble, self.file.trouble, runner.said):
-            own.connect(self.trouble)
+        for trouble in (
+            self.laying.trouble,
+            self.prices.trouble,
+            self.offers.trouble,
+            self.file.trouble,
+            runner.said,
+        ):
+            trouble.connect(self.trouble)
 
     # --- the document ----------------------------------------------------------------------
 
@@ -130,6 +140,7 @@ class Session(JobView):
                 self._never.pop(cloth.id, None)
                 self.laying.drop(cloth.id)
                 self.prices.forget()
+                self.offers.forget()
         self.file.touch()
         self._follow()
         self.steps_changed.emit()
@@ -345,6 +356,24 @@ class Session(JobView):
         """How much cloth the lay shown would save without one wish, mm; None while nobody has
         looked."""
         return self.prices.of(wish, self.lay)
+
+    def look_across(self) -> None:
+        """Look for what would be saved by pieces across the cloth in hand, once it is searched."""
+        lay = self.lay
+        if lay is not None and lay.complete and not self.searching and not self.held:
+            self.offers.ask(lay)
+
+    @property
+    def across(self) -> tuple[AcrossOffer, ...]:
+        """What is known to save cloth with its grain across."""
+        lay = self.lay
+        return () if lay is None or not lay.complete else self.offers.of(lay)
+
+    def turn_across(self, ids: frozenset[str]) -> None:
+        """Lay some pieces with their grain across the cloth."""
+        turned = [piece for piece in self.pieces if piece.id in ids]
+        words = tr("Grain across: {names}", names=", ".join(piece.name for piece in turned))
+        self.apply(with_grain_across(self.job, turned), words)
 
     def _take_up_one(self) -> None:
         """Take up one more of the lays of the cloth in hand that have not been looked at yet, while

@@ -18,10 +18,11 @@ from collections.abc import Callable, Iterable
 from dataclasses import replace
 
 from wickel.cloth import STACKED, Cloth
-from wickel.job.job import BEST, Card, Job, NamedLay, OnCloth, Tried
+from wickel.job.job import BEST, Card, CardGrain, Job, NamedLay, OnCloth, Tried
 from wickel.job.work import COPY, garment_of
 from wickel.lay import (
     CutPiece,
+    Grain,
     KeptLay,
     Lay,
     Waived,
@@ -240,6 +241,18 @@ def with_waived(job: Job, piece: CutPiece, waived: frozenset[Waived]) -> Job:
         lambda each: replace(each, waive=waived),
         lambda each: replace(each, waive=waived),
     )
+
+
+def with_grain_across(job: Job, pieces: Iterable[CutPiece]) -> Job:
+    """The job with some pieces of a lay across the cloth; of a series, in every size."""
+    for piece in pieces:
+        job = _with_piece(
+            job,
+            piece,
+            lambda each: replace(each, grain=Grain.CROSS),
+            lambda each: replace(each, grain=CardGrain.CROSS),
+        )
+    return job
 
 
 def _with_piece(

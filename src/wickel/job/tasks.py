@@ -32,6 +32,7 @@ from wickel.lay import (
     Stopped,
     WayFound,
     Wish,
+    length_across,
     length_without,
     make_lay,
     stacked_lays,
@@ -75,6 +76,18 @@ class PriceTask:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class AcrossTask:
+    """What is saved by pieces with their grain across: lays, in any of the ways, with each of some
+    groups of pieces turned so, by their ids."""
+
+    pieces: tuple[CutPiece, ...]
+    cloth: Cloth
+    ways: tuple[str, ...]
+    groups: tuple[frozenset[str], ...]
+    search: Search = Search()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class BuyTask:
     """Everything to buy for some jobs."""
 
@@ -101,7 +114,7 @@ class ReachTask:
     search: Search = Search()
 
 
-Task = LayTask | CellTask | PriceTask | BuyTask | BoltTask | ReachTask
+Task = LayTask | CellTask | PriceTask | AcrossTask | BuyTask | BoltTask | ReachTask
 
 
 # --- what is told -----------------------------------------------------------------------------
@@ -142,6 +155,14 @@ class Priced:
     """The best length without some wishes."""
 
     left_out: frozenset[Wish]
+    length_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class LaidAcross:
+    """The best length with some pieces across."""
+
+    pieces: frozenset[str]
     length_mm: float
 
 
@@ -205,6 +226,7 @@ Message = (
     | SetAside
     | Filled
     | Priced
+    | LaidAcross
     | Counted
     | Listed
     | ListMade
@@ -231,6 +253,8 @@ def run_task(task: Task, tell: Tell, stopped: IsStopped) -> None:
         _run_cell(task, tell, stopped)
     elif isinstance(task, PriceTask):
         _run_price(task, tell, stopped)
+    elif isinstance(task, AcrossTask):
+        _run_across(task, tell, stopped)
     elif isinstance(task, LayTask):
         _run_lays(task, tell, stopped)
     else:
@@ -267,6 +291,19 @@ def _run_price(task: PriceTask, tell: Tell, stopped: IsStopped) -> None:
             break
         if length is not None:
             tell(Priced(wishes, length))
+
+
+def _run_across(task: AcrossTask, tell: Tell, stopped: IsStopped) -> None:
+    """Tell the length with each group across; one whose search was stopped is not told of."""
+    report = _until(stopped)
+    for ids in task.groups:
+        length = length_across(
+            task.pieces, task.cloth, task.ways, ids, search=task.search, report=report
+        )
+        if stopped():
+            break
+        if length is not None:
+            tell(LaidAcross(ids, length))
 
 
 def _run_errand(task: BuyTask | BoltTask | ReachTask, tell: Tell, stopped: IsStopped) -> None:

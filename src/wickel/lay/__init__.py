@@ -1,5 +1,6 @@
 """Parts to lay, rules of the cloth, nesting, finished lay."""
 
+from wickel.lay.across import groups_across, length_across
 from wickel.lay.demand import (
     WAIVED_NAMES,
     Axes,
@@ -84,11 +85,13 @@ __all__ = [
     "flaws_on_table",
     "fold_lines",
     "for_laying",
+    "groups_across",
     "kept_lay_of",
     "lay_again",
     "lay_ways",
     "lays_alike",
     "lays_in_lengths",
+    "length_across",
     "length_without",
     "make_lay",
     "marks_on_table",

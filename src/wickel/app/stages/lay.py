@@ -134,6 +134,7 @@ class LayStage(Stage):
         self._show_lay()
         self._show_fold()
         self.ways.refresh()
+        self._session.look_across()
         self._show_cloths()
         self.find_button.setEnabled(bool(self._session.pieces))
 

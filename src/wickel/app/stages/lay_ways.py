@@ -3,6 +3,8 @@ adds up to."""
 
 from __future__ import annotations
 
+from functools import partial
+
 from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtWidgets import (
     QComboBox,
@@ -15,6 +17,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from wickel.app.offers import AcrossOffer
 from wickel.app.session import Session
 from wickel.app.widgets.cards import (
     TakenCard,
@@ -107,6 +110,50 @@ class WayCard(TakenCard):
         self.mark(chosen)
 
 
+class AcrossCard(TakenCard):
+    """Pieces that would save cloth with their grain across: taken, they are turned so."""
+
+    def __init__(self, offer: AcrossOffer, names: str, length: str, saves: str) -> None:
+        words = tr("{names} with the grain across", names=names)
+        super().__init__(
+            ACROSS,
+            tr("Offer: {words}, saves {saves}", words=words, saves=saves),
+            tr(
+                "Turns the grain of {names} across the cloth: it hangs and gives otherwise then. "
+                "Nothing is turned without you (Enter takes it, Ctrl+Z takes it back)",
+                names=names,
+            ),
+        )
+        self.setProperty(PAGE, "ways")
+        self.offer = offer
+        column = QVBoxLayout(self)
+        column.setContentsMargins(12, 10, 12, 9)
+        column.setSpacing(3)
+        column.addWidget(label(words, "heading", wrap=True))
+        row = QHBoxLayout()
+        row.addWidget(label(tr("saves {saves}: turn it", saves=saves), "soft", wrap=True), 1)
+        row.addWidget(label(length, "title"))
+        column.addLayout(row)
+
+
+ACROSS = "across"
+"""What a card of an offer is called instead of a way."""
+
+
+def _few(names: list[str]) -> str:
+    """The first names of a list, and how many more there are."""
+    if len(names) <= _MOST_NAMES + 1:
+        return ", ".join(names)
+    return tr(
+        "{names} and {more} more",
+        names=", ".join(names[:_MOST_NAMES]),
+        more=len(names) - _MOST_NAMES,
+    )
+
+
+_MOST_NAMES = 2
+
+
 def _together(lay: Lay) -> str:
     """Which pieces share a place in a lay, in words."""
     names = [
@@ -179,6 +226,7 @@ class WaysColumn(QVBoxLayout):
         super().__init__()
         self._session = session
         self.cards: dict[str, WayCard] = {}
+        self.offers: list[AcrossCard] = []
         self._way_seen = ""
         self._bringing = QTimer(self, singleShot=True, interval=0)
         self._bringing.timeout.connect(self._bring_way_into_sight)
@@ -270,9 +318,36 @@ class WaysColumn(QVBoxLayout):
             own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
             self._way_column.removeWidget(own)
             self._way_column.insertWidget(k, own)
+        self._show_offers([lengths.get(id, 1e12) for id in self.cards])
         if session.way != self._way_seen:
             self._way_seen = session.way
             self._bringing.start()
+
+    def _show_offers(self, lengths: list[float]) -> None:
+        """The offers among the ways, by their lengths."""
+        for gone in self.offers:
+            self._way_column.removeWidget(gone)
+            gone.deleteLater()
+        self.offers = []
+        lay, unit = self._session.lay, self._session.job.unit
+        if lay is None:
+            return
+        for offer in self._session.across:
+            names = _few([p.name for p in self._session.pieces if p.id in offer.pieces])
+            own = AcrossCard(
+                offer,
+                names,
+                shown_cloth_length(offer.length_mm, unit),
+                shown_length(lay.lay_length_mm - offer.length_mm, unit),
+            )
+            own.taken.connect(partial(self._turn_across, offer))
+            self._way_column.insertWidget(
+                len(self.offers) + sum(mm <= offer.length_mm for mm in lengths), own
+            )
+            self.offers.append(own)
+
+    def _turn_across(self, offer: AcrossOffer, _card: str) -> None:
+        self._session.turn_across(offer.pieces)
 
     def _bring_way_into_sight(self) -> None:
         card = self.cards.get(self._session.way)
