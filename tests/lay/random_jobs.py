@@ -25,6 +25,10 @@ WAYS = (
     "to-middle+partial",
     "partial:300",
     "best",
+    "diagonal",
+    "diagonal+open",
+    "diagonal+diagonal+lengthwise",
+    "partial+partial",
 )
 
 
@@ -64,7 +68,9 @@ def _piece(rng, k, cloths, print_):
     if symmetric:
         points = np.array([[0, 0], [long, 0], [long, wide], [0, wide]], dtype=float)
     grain = 0.0
-    if rng.random() < 0.4:
+    if on_fold and rng.random() < 0.25:
+        grain = 45.0  # its middle on the bias: for a slanting fold
+    elif rng.random() < 0.4:
         grain = float(rng.choice([30.0, 90.0, 180.0, 230.0]))
         c, s = math.cos(math.radians(grain)), math.sin(math.radians(grain))
         points = points @ np.array([[c, s], [-s, c]])

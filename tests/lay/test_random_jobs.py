@@ -12,7 +12,7 @@ from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job
 from wickel.lay import LayRefused, Search
 
-USUAL, ALL = 30, 1000
+USUAL, ALL = 100, 2000
 
 
 def _seeds():
