@@ -62,8 +62,8 @@ def test_a_flaw_is_marked_moved_shown_and_taken_away(window, session, qtbot):
 def test_how_to_fold_is_drawn_and_read_out_for_every_way(window, qtbot):
     go(qtbot, window, CLOTH)
     for way, known in WAYS.items():
-        choose(window.cloth.folding_way, way)
-        assert known.steps[0] in window.cloth.folding.accessibleName()
+        choose(window.cloth.folding.which, way)
+        assert known.steps[0] in window.cloth.folding.picture.accessibleName()
         assert not window.cloth.folding.grab().isNull()
 
 
@@ -71,7 +71,25 @@ def test_the_fold_shown_is_the_one_the_cloth_is_laid_in(window, session, qtbot):
     go(qtbot, window, LAY)
     qtbot.mouseClick(window.lay.ways.cards["lengthwise"], LEFT)
     go(qtbot, window, CLOTH)
-    assert window.cloth.folding_way.currentData() == "lengthwise"
+    assert window.cloth.folding.which.currentData() == "lengthwise"
+    assert "cut it off" not in window.cloth.folding.picture.accessibleName().lower()
+
+
+def test_of_several_sections_each_is_shown_and_all_but_the_last_are_cut_off(window, session, qtbot):
+    go(qtbot, window, LAY)
+    window.lay.take_way("partial:400+open")
+    assert [section.way for section in session.lay.spread.sections] == ["partial", "open"]
+    go(qtbot, window, CLOTH)
+    folding = window.cloth.folding
+    lines = [folding.which.itemText(k) for k in range(2)]
+    assert lines == ["1 of 2: Folded to a depth", "2 of 2: Open, one ply"]
+    assert folding.which.currentIndex() == 0
+    assert "Cut it off square there; the rest is laid out anew." in folding.picture.steps
+    choose(folding.which, "2")
+    assert "Open, one ply" in folding.picture.accessibleName()
+    assert "Cut it off square there; the rest is laid out anew." not in folding.picture.steps
+    choose(folding.which, "crosswise")
+    assert "Folded crosswise" in folding.picture.accessibleName()
 
 
 def test_a_remnant_is_cut_from_its_own_shape(window, session, qtbot):

@@ -67,3 +67,23 @@ def test_every_way_has_its_steps_in_words():
     for way in WAYS.values():
         assert len(way.steps) >= len(fold_panels(way.id))
         assert all(step.endswith(".") for step in way.steps)
+
+
+@pytest.mark.parametrize("way", [way for way in WAYS if way != "stacked"])
+def test_a_section_is_cut_off_right_across_its_end(way):
+    usual, cut = fold_panels(way), fold_panels(way, cut_off=True)
+    assert cut[:-1] == usual[:-1]
+    assert cut[-1].faces == usual[-1].faces
+    (((x, low), (far_x, high)),) = cut[-1].cut_at[len(usual[-1].cut_at) :]
+    points = [point for face in cut[-1].faces for point in face.outline]
+    assert x == far_x == max(x for x, _ in points)
+    assert low < min(y for _, y in points)
+    assert high > max(y for _, y in points)
+
+
+def test_folds_are_drawn_as_deep_as_they_are():
+    low, single = (face.outline for face in fold_panels("partial", (0.2,))[-1].faces)
+    assert max(y for _, y in low) == pytest.approx(0.2 * WIDTH_MM)
+    assert max(y for _, y in single) == pytest.approx(0.8 * WIDTH_MM)
+    faces = [face.outline for face in fold_panels("two-folds", (0.3, 0.1))[-1].faces]
+    assert [max(y for _, y in face) for face in faces] == pytest.approx([300, 500, 600])

@@ -7,16 +7,17 @@ differ from the lay.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from wickel.cloth.spread import WAYS, Section
+from wickel.cloth.spread import WAYS, Section, Way
 from wickel.geometry import Affine, Outline, Point, translation
 
 WIDTH_MM, LENGTH_MM = 1000.0, 1300.0
 """The cloth of the pictures: proportions like those of a short lay."""
 
-_TWO_SHARES = (0.22, 0.16)
-"""How deep two folds are in a picture, in parts of the width."""
+_ONE_SHARE, _TWO_SHARES = (0.3,), (0.22, 0.16)
+"""How deep a fold, and two folds, are in a picture where that is not said, in parts of the
+width."""
 
 GAP_MM = 60.0
 """Between two cloths that lie side by side in a picture."""
@@ -44,15 +45,31 @@ class Panel:
     folds: tuple[tuple[Point, Point], ...] = ()
 
 
-def fold_panels(way: str, depth_share: float = 0.3) -> tuple[Panel, ...]:
+def fold_panels(
+    way: str, depth_shares: tuple[float, ...] = (), *, cut_off: bool = False
+) -> tuple[Panel, ...]:
     """The pictures of one way, from the flat cloth to how it lies. Raises ``KeyError`` for another
     way.
 
-    ``depth_share`` is the depth of a fold that has one, as a share of the width.
+    ``depth_shares`` are the depths of the folds that have one, as shares of the width; with
+    ``cut_off`` the last picture shows where the section is cut off from the rest.
     """
-    known = WAYS[way]
-    deep = (depth_share,) if known.depths == 1 else _TWO_SHARES[: known.depths]
-    depths = tuple(share * WIDTH_MM for share in deep)
+    panels = _panels_of(WAYS[way], depth_shares)
+    return (*panels[:-1], _with_cut(panels[-1])) if cut_off else panels
+
+
+def _with_cut(panel: Panel) -> Panel:
+    """The picture with a line to cut at, right across its end."""
+    points = [point for face in panel.faces for point in face.outline]
+    end, high = (max(point[k] for point in points) for k in (0, 1))
+    over = GAP_MM / 2
+    return replace(panel, cut_at=(*panel.cut_at, ((end, -over), (end, high + over))))
+
+
+def _panels_of(known: Way, depth_shares: tuple[float, ...]) -> tuple[Panel, ...]:
+    usual = _ONE_SHARE if known.depths == 1 else _TWO_SHARES
+    deep = depth_shares if len(depth_shares) == known.depths else usual[: known.depths]
+    depths, way = tuple(share * WIDTH_MM for share in deep), known.id
     long = known.section(WIDTH_MM, LENGTH_MM, 0.0, depths)
     shares = 2 if known.takes_two else 1  # two cloths have the picture to themselves
     length = (

@@ -35,6 +35,7 @@ from wickel.app.stages.cloth_fields import (
     TICKED,
     TRAITS,
 )
+from wickel.app.stages.cloth_folding import FoldingPage
 from wickel.app.stages.cloth_print import DesignPart
 from wickel.app.stages.cloth_spoilt import SpoiltPart
 from wickel.app.stages.cloth_uses import ClothUses
@@ -42,12 +43,11 @@ from wickel.app.theme import text_scale
 from wickel.app.widgets.asked import AskedList
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, narrow, relabelled, scrolling
 from wickel.app.widgets.flow import flow_bar
-from wickel.app.widgets.folding import FoldingPicture
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
 from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.swatch import PrintOnPiece, Swatch
-from wickel.cloth import PRINT_NAMES, WAYS, BadCloth, Cloth, Design, Kind, Print
+from wickel.cloth import PRINT_NAMES, BadCloth, Cloth, Design, Kind, Print
 from wickel.files import ground_of
 from wickel.job.edits import with_cloth, with_shelf_cloth
 from wickel.studio import SHELF
@@ -63,7 +63,6 @@ from wickel.units import (
 )
 from wickel.wording import tr
 
-_FOLDS_WITHOUT_DEPTH_SHARE = 0.3
 TWO_GROUPS_FROM = 980
 """A stage at least so wide shows the fields of the cloth in two columns."""
 
@@ -300,7 +299,8 @@ class ClothStage(Stage):
             chips.addWidget(chip)
         column.addWidget(bar)
         self.seen.addWidget(self._worn_page())
-        self.seen.addWidget(self._folding_page())
+        self.folding = FoldingPage(self._session)
+        self.seen.addWidget(self.folding)
         column.addWidget(self.seen, 1)
         self.show_seen(0)
         return frame
@@ -311,49 +311,11 @@ class ClothStage(Stage):
         for k, chip in enumerate(self.seen_chips):
             chip.setChecked(k == page)
 
-    def _folding_page(self) -> QWidget:
-        page = QWidget()
-        column = QVBoxLayout(page)
-        column.setContentsMargins(0, 0, 0, 0)
-        self.folding_way = QComboBox()
-        narrow(self.folding_way)
-        self.folding_way.setAccessibleName(tr("Which way of folding is shown"))
-        self.folding_way.setToolTip(tr("Look at another way to fold; the Lay stage takes one"))
-        for way in WAYS.values():
-            self.folding_way.addItem(way.name, way.id)
-        self.folding_way.activated.connect(
-            lambda _: self._show_folding_of(str(self.folding_way.currentData()))
-        )
-        column.addWidget(self.folding_way)
-        self.folding_said = label("", "broken", wrap=True)
-        column.addWidget(self.folding_said)
-        self.folding = FoldingPicture()
-        column.addWidget(self.folding, 1)
-        return page
-
     def _show_lays(self) -> None:
         """Show what hangs on the lays, while the page is in sight."""
         if self.isVisible():
-            self._show_folding()
+            self.folding.refresh()
             self.asked.show_costs()
-
-    def _show_folding(self) -> None:
-        """Show how to fold the cloth the way it is laid."""
-        self._show_folding_of(self._session.way.sections[0].way.id)
-
-    def _show_folding_of(self, way: str) -> None:
-        session = self._session
-        self.folding_way.setCurrentIndex(self.folding_way.findData(way))
-        cloth, lay = session.cloth, session.lays.get(way)
-        share = _FOLDS_WITHOUT_DEPTH_SHARE
-        if lay is not None and cloth is not None:
-            deep = lay.spread.depths_mm
-            share = deep[0] / cloth.lay_width_mm if deep else share
-        self.folding.show_way(way, cloth, share)
-        broken = () if lay is None else lay.broken
-        self.folding_said.setText(
-            str(session.lay_refusals.get(way, "") or (broken[0].text if broken else ""))
-        )
 
     def _add_field(self, grid: QGridLayout, row: int, attribute: str, text: str, tip: str) -> None:
         field = LengthEdit(f"{text}: {tip[:1].lower()}{tip[1:]}")
@@ -416,7 +378,7 @@ class ClothStage(Stage):
         self.spoilt.show_cloth(cloth, unit)
         self.design.show_cloth(cloth, unit)
         self.asked.refresh()
-        self._show_folding()
+        self.folding.refresh()
         self._asked_area.setVisible(bool(self.asked.ticks))
         self._show_print(cloth)
         relabelled(self.trouble, "", "broken")

@@ -28,7 +28,9 @@ class FoldingPicture(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self._way, self._share = "open", 0.3
+        self._way = "open"
+        self._shares: tuple[float, ...] = ()
+        self._cut_off = False
         self._cloth: Cloth | None = None
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumSize(140, 120)
@@ -36,21 +38,35 @@ class FoldingPicture(QWidget):
     def sizeHint(self) -> QSize:
         return QSize(300, 380)
 
-    def show_way(self, way: str, cloth: Cloth | None, depth_share: float) -> None:
-        """Show how to fold a cloth one way."""
-        self._way, self._cloth, self._share = way, cloth, depth_share
+    def show_way(
+        self,
+        way: str,
+        cloth: Cloth | None,
+        depth_shares: tuple[float, ...] = (),
+        *,
+        cut_off: bool = False,
+    ) -> None:
+        """Show how to fold a cloth one way, its folds as deep as those shares of the width; with
+        ``cut_off`` it is a section that is cut off before the rest is folded anew."""
+        self._way, self._cloth, self._shares, self._cut_off = way, cloth, depth_shares, cut_off
         self.setAccessibleName(
             tr(
                 "How to fold it: {name}. {join}",
                 name=WAYS[way].name,
-                join=" ".join(WAYS[way].steps),
+                join=" ".join(self.steps),
             )
         )
         self.update()
 
+    @property
+    def steps(self) -> tuple[str, ...]:
+        """What is to be done, in words."""
+        more = (tr("Cut it off square there; the rest is laid out anew."),) if self._cut_off else ()
+        return (*WAYS[self._way].steps, *more)
+
     def paintEvent(self, event: QPaintEvent) -> None:
-        panels = fold_panels(self._way, self._share)
-        steps = WAYS[self._way].steps
+        panels = fold_panels(self._way, self._shares, cut_off=self._cut_off)
+        steps = self.steps
         # the first sentence is about the flat cloth, the last one about how it lies; what is
         # between is in motion
         words = [
