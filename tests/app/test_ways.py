@@ -189,7 +189,7 @@ def test_what_grain_across_saves_is_offered_taken_and_taken_back(window, session
     go(qtbot, window, LAY)
     before = session.lay.lay_length_mm
     (offer, *_) = window.lay.ways.offers
-    saves = shown_length(before - offer.offer.length_mm, session.job.unit)
+    saves = shown_length(offer.offer.saves_mm, session.job.unit)
     assert f"saves {saves}: turn it" in {own.text() for own in offer.findChildren(QLabel)}
     # nothing is turned before the maker takes it
     assert all(piece.grain is not Grain.CROSS for piece in session.pieces)

@@ -22,10 +22,12 @@ _NAME = "across"
 
 @dataclass(frozen=True, slots=True)
 class AcrossOffer:
-    """Pieces that would save cloth with their grain across, and the length of that lay."""
+    """Pieces that would save cloth with their grain across, the length of that lay, and by how much
+    it is shorter."""
 
     pieces: frozenset[str]
     length_mm: float
+    saves_mm: float
 
 
 class Offers(QObject):
@@ -37,7 +39,7 @@ class Offers(QObject):
     def __init__(self, queue: TaskQueue, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self._queue = queue
-        self._found: list[AcrossOffer] = []
+        self._found: list[LaidAcross] = []
         self._asked: tuple[object, ...] = ()
 
     def forget(self) -> None:
@@ -64,18 +66,22 @@ class Offers(QObject):
         )
         self._queue.put(_NAME, task, _RANK, self._heard)
 
-    def of(self, lay: Lay) -> tuple[AcrossOffer, ...]:
-        """What saves cloth beside a lay, the most first; of two that save alike the one that turns
-        fewer pieces."""
+    def beside(self, lay: Lay) -> tuple[AcrossOffer, ...]:
+        """What saves cloth beside the shortest lay, the most first; of two that save alike the one
+        that turns fewer pieces."""
         if self._asked[:1] != (lay.cloth.id,):
             return ()
-        worth = [offer for offer in self._found if offer.length_mm <= lay.lay_length_mm - _LEAST_MM]
+        worth = [
+            AcrossOffer(found.pieces, found.length_mm, lay.lay_length_mm - found.length_mm)
+            for found in self._found
+            if found.length_mm <= lay.lay_length_mm - _LEAST_MM
+        ]
         best = sorted(worth, key=lambda offer: (round(offer.length_mm), len(offer.pieces)))
         return tuple(best[:_MOST])
 
     def _heard(self, message: Message) -> None:
         if isinstance(message, LaidAcross):
-            self._found.append(AcrossOffer(message.pieces, message.length_mm))
+            self._found.append(message)
         elif isinstance(message, Failed):
             self.trouble.emit(str(message.sentence))
         if isinstance(message, Finished | Failed):

@@ -365,9 +365,12 @@ class Session(JobView):
 
     @property
     def across(self) -> tuple[AcrossOffer, ...]:
-        """What is known to save cloth with its grain across."""
+        """What is known to save cloth with its grain across, beside the shortest lay of any way."""
         lay = self.lay
-        return () if lay is None or not lay.complete else self.offers.of(lay)
+        if lay is None or not lay.complete:
+            return ()
+        lays = (lay, *(other for other in self.lays.values() if other.complete))
+        return self.offers.beside(min(lays, key=rank))
 
     def turn_across(self, ids: frozenset[str]) -> None:
         """Lay some pieces with their grain across the cloth."""

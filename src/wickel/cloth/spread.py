@@ -474,8 +474,8 @@ WAYS: Catalogue[Way] = Catalogue(
                 "Measure a square, as long as the cloth is wide: bring its far corner at the end "
                 "over to its near corner at the start.",
                 (
-                    "The fold slants at 45°, wrong side up; only what is cut on that fold belongs "
-                    "here."
+                    "The fold slants at 45°, wrong side up: cut what lies on it through both "
+                    "plies, and what lies beside it from one."
                 ),
             ),
             section=_diagonal,

@@ -329,16 +329,14 @@ class WaysColumn(QVBoxLayout):
             self._way_column.removeWidget(gone)
             gone.deleteLater()
         self.offers = []
-        lay, unit = self._session.lay, self._session.job.unit
-        if lay is None:
-            return
+        unit = self._session.job.unit
         for offer in self._session.across:
             names = _few([p.name for p in self._session.pieces if p.id in offer.pieces])
             own = AcrossCard(
                 offer,
                 names,
                 shown_cloth_length(offer.length_mm, unit),
-                shown_length(lay.lay_length_mm - offer.length_mm, unit),
+                shown_length(offer.saves_mm, unit),
             )
             own.taken.connect(partial(self._turn_across, offer))
             self._way_column.insertWidget(
