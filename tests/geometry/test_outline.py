@@ -3,11 +3,14 @@
 import math
 
 import pytest
+from shapely.geometry import Polygon
 
 from wickel.geometry import (
     BadOutline,
     area,
+    beyond_mm2,
     bounds,
+    common_mm2,
     counter_clockwise,
     is_mirror_symmetric,
     perimeter,
@@ -78,3 +81,31 @@ def test_a_coordinate_that_is_hardly_above_nothing_is_nothing():
     # with 1e-78 in it, the geometry library finds no overlap of two shapes that are the same
     square = ((85.0, 1.46e-78), (185.0, -3e-200), (185.0, 100.0), (85.0, 100.0))
     assert simple_outline(square) == ((85.0, 0.0), (185.0, 0.0), (185.0, 100.0), (85.0, 100.0))
+
+
+# a strip that lies on a front, edge on edge along a slanting fold: asked in this order, the geometry
+# library finds nothing that these have in common, and a lay was called free
+STRIP = (
+    (1243.7258300203048, 226.27416997969522),
+    (854.1466450523064, 615.8533549476936),
+    (842.8329365533216, 604.5396464487088),
+    (849.9040045592778, 597.4685784427527),
+    (1225.3410537094546, 222.03152929257593),
+    (1232.4121215213202, 214.96046148071045),
+)
+FRONT = (
+    (1263.524819893528, 206.4751801064719),
+    (733.3838094071593, 736.6161905928407),
+    (1074.4609683551978, 96.60728806103494),
+    (1062.7043119050218, 5.654672117965617),
+)
+
+
+def test_what_lies_on_another_shape_edge_on_edge_is_found():
+    strip, front = Polygon(STRIP), Polygon(FRONT)
+    both = strip.area + front.area - front.union(strip).area
+    assert both > 5000
+    assert common_mm2(strip, front) == pytest.approx(both, rel=1e-6)
+    assert common_mm2(front, strip) == pytest.approx(both, rel=1e-6)
+    assert beyond_mm2(strip, front) == pytest.approx(strip.area - both, abs=0.01)
+    assert beyond_mm2(front, strip) == pytest.approx(front.area - both, abs=0.01)

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wickel.geometry import BadFold, area, bounds, checked_fold, unfold_outline
+from wickel.geometry import BadFold, area, bounds, checked_fold, half_above, unfold_outline
 
 HALF = ((0, 0), (600, 0), (600, 240), (0, 260))
 FOLD = ((0, 0), (600, 0))
@@ -58,3 +58,16 @@ def test_a_tenth_of_a_millimetre_off_the_fold_still_joins(off):
     outline, holes = unfold_outline(half, FOLD)
     assert holes == ()
     assert area(outline) == pytest.approx(2 * area(HALF), rel=1e-3)
+
+
+def test_what_lies_above_a_line_is_a_half_with_its_edges_on_it():
+    half, edges = half_above(((0, -10), (40, -10), (40, 10), (0, 10)), 0.0)
+    assert set(half) == {(0.0, 0.0), (40.0, 0.0), (40.0, 10.0), (0.0, 10.0)}
+    assert {frozenset(edge) for edge in edges} == {frozenset({(0.0, 0.0), (40.0, 0.0)})}
+    # a U: two edges on the line
+    u = ((0, -10), (30, -10), (30, 10), (20, 10), (20, -5), (10, -5), (10, 10), (0, 10))
+    assert half_above(u, 0.0) is None  # two parts
+    turned = tuple((y, x) for x, y in u)
+    half, edges = half_above(turned, 15.0)
+    assert sum(abs(b[0] - a[0]) for a, b in edges) == 5.0
+    assert half_above(((0, -10), (40, -10), (20, 0)), 0.0) is None  # nothing above it

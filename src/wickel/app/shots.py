@@ -54,8 +54,8 @@ def write_shots(folder: Path) -> int:
         ):
             shot(name, stage)
         _draft_shots(window, jobs, folder, shot)
+        _folded_shot(window, jobs, shot)
         window.open_path(jobs[1])
-        shot("lay-folded", Stage.LAY)
         window.lay.view.step(1)
         shot("lay-piece-in-hand", Stage.LAY)
         window.lay.take_way("crosswise")
@@ -105,6 +105,21 @@ def _buy_shot(
     shot("buy-list", Stage.BUY)
     session.undo()
     window.buy.show_page(0)
+
+
+def _folded_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
+    """A dress on wide cloth folded lengthwise twice, front and back together."""
+    from wickel.job.edits import with_cloth
+
+    window.open_path(jobs[0])
+    session = window.session
+    assert session.cloth is not None
+    wide = replace(session.cloth, usable_width_mm=1850.0, full_width_mm=None)
+    session.apply(with_cloth(session.job, wide), "wide")
+    window.lay.take_way("lengthwise-twice")
+    shot("lay-folded", Stage.LAY)
+    while session.undo_words:
+        session.undo()
 
 
 def _outfit_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
