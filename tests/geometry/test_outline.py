@@ -83,8 +83,8 @@ def test_a_coordinate_that_is_hardly_above_nothing_is_nothing():
     assert simple_outline(square) == ((85.0, 0.0), (185.0, 0.0), (185.0, 100.0), (85.0, 100.0))
 
 
-# a strip that lies on a front, edge on edge along a slanting fold: asked in this order, the geometry
-# library finds nothing that these have in common, and a lay was called free
+# a strip that lies on a front, edge on edge along a slanting fold: asked in this order, the
+# geometry library finds nothing that these have in common, and a lay was called free
 STRIP = (
     (1243.7258300203048, 226.27416997969522),
     (854.1466450523064, 615.8533549476936),

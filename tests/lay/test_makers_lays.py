@@ -10,7 +10,7 @@ from tests.lay.judge import judged
 from tests.lay.shapes import job, piece
 from wickel.files import job_of, lay_record
 from wickel.job import cut_pieces
-from wickel.lay import Search, make_lay
+from wickel.lay import LayRefused, Search, make_lay
 from wickel.lay.together import sharing
 
 
@@ -138,3 +138,36 @@ def test_facings_do_not_queue_on_the_one_fold():
     whole = {placed.piece for placed in lay.placements if not placed.on_fold}
     assert whole == {"yoke", "facing"}
     assert [p.yields for p in lay.placements if p.piece == "yoke"] == [2]
+
+
+def test_what_is_held_is_cut_as_it_is_held():
+    blouse = job(
+        half("front", 900, 300, 90),
+        half("back", 900, 300, 30),
+        half("facing", 150, 140, 60),
+        width=1400,
+    )
+    made = job_of(blouse)
+    pieces, cloth = cut_pieces(made), made.cloths[0]
+    lay = laid(blouse, "lengthwise")
+    (facing,) = (placed for placed in lay.placements if placed.piece == "facing")
+    assert not facing.on_fold
+    kept = make_lay(pieces, cloth, "lengthwise", search=Search(effort=5), held=(facing,))
+    assert facing in kept.placements
+    # held on the fold it stays there, though cut whole it would be shorter
+    (on_fold,) = (
+        placed
+        for placed in laid(job(half("facing", 150, 140, 60), width=1400), "lengthwise").placements
+    )
+    assert on_fold.on_fold
+    again = make_lay(pieces, cloth, "lengthwise", search=Search(effort=5), held=(on_fold,))
+    assert on_fold in again.placements
+    assert again.lay_length_mm > lay.lay_length_mm + 50
+
+
+def test_a_half_that_no_fold_can_hold_is_too_wide_as_a_whole():
+    # its middle is on the bias: on cloth folded in half it could only lie whole, 60 cm wide on 50
+    record = job(quarter_ring("panel", 200, 850, 1), width=1000)
+    made = job_of(record)
+    with pytest.raises(LayRefused, match=r"panel is \d+(\.\d)? cm too wide for the folded cloth"):
+        make_lay(cut_pieces(made), made.cloths[0], "lengthwise", search=Search(effort=1))

@@ -52,10 +52,22 @@ def test_the_way_in_hand_is_searched_on_whatever_the_others_give():
     # three halves end to end on one fold are longer than open cloth needs, and still are the ones
     # asked for
     assert known["lengthwise"].least_mm > known["open"].lay.lay_length_mm
-    assert not known["lengthwise"].set_aside
+    # it is gone on with until no lay of it can be shorter
+    inhand = known["lengthwise"]
+    assert not inhand.set_aside or inhand.lay.lay_length_mm <= inhand.least_mm + 0.1
     behind = compared(record, ("open", "lengthwise"))
     assert behind["lengthwise"].set_aside
     assert known["lengthwise"].lay.lay_length_mm <= behind["lengthwise"].lay.lay_length_mm + 1e-6
+
+
+def test_a_lay_as_short_as_its_way_can_be_is_not_searched_on():
+    # one box of 60 cm: no lay is shorter than it is long
+    told = []
+    record = job(piece("box", [[0, 0], [600, 0], [600, 200], [0, 200]]))
+    known = compared(record, ("open", "lengthwise"), effort=10**9, found=told.append)
+    assert known["open"].lay.lay_length_mm == pytest.approx(known["open"].least_mm)
+    assert all(own.set_aside for own in known.values())
+    assert sum(own.set_aside for own in told) == 2
 
 
 def test_what_is_found_is_told_as_it_comes_and_stopping_keeps_it():

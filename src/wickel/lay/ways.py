@@ -1,8 +1,8 @@
 """The ways compared: every way gets a quick lay, then the time goes where it pays.
 
-Ways whose least possible length is more than a lay already found are set aside with that bound; of
-the others the shorter half, three at the least, goes on with three times the effort, until the
-effort is spent.
+Ways whose least possible length is more than a lay already found are set aside with that bound, and
+those whose own lay is no longer than it; of the others the shorter half, three at the least, goes
+on with three times the effort, until the effort is spent.
 """
 
 from __future__ import annotations
@@ -24,6 +24,7 @@ from wickel.wording import Text, words_of
 QUICK = ORDERS + 20
 LEAST_KEPT = 3
 _TIMES = 3
+_SAME_MM = 0.1
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,7 +33,7 @@ class WayFound:
     of it.
 
     One ``set_aside`` was not searched further, since its ``least_mm`` is more than another way's
-    lay.
+    lay, or its own lay is as short as that.
     """
 
     way: str
@@ -46,6 +47,12 @@ def shortest(found: Iterable[WayFound]) -> Lay | None:
     """The shortest lay of some ways, complete ones before others; None when none of them has
     one."""
     return min((answer.lay for answer in found if answer.lay is not None), key=rank, default=None)
+
+
+def _at_its_least(own: WayFound) -> bool:
+    """Whether a way's lay is as short as any lay of it can be."""
+    lay = own.lay
+    return lay is not None and lay.complete and lay.lay_length_mm <= own.least_mm + _SAME_MM
 
 
 Found = Callable[[WayFound], None]
@@ -145,7 +152,9 @@ class Comparison:
         shortest = self._shortest()
         ranked, beaten = [], []
         for way, own in self.known.items():
-            if own.lay is not None and own.least_mm > shortest and way != self.in_hand:
+            if own.lay is not None and (
+                _at_its_least(own) or (own.least_mm > shortest and way != self.in_hand)
+            ):
                 beaten.append(way)
             elif own.lay is not None:
                 ranked.append((rank(own.lay), way))

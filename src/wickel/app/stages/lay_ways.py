@@ -40,7 +40,7 @@ from wickel.job.laid import (
     without_kept,
 )
 from wickel.lay import Lay, cutting_minutes
-from wickel.units import shown_cloth_length, shown_length
+from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.wording import beside, tr
 from wickel.yardage import shown_buy
 
@@ -163,7 +163,15 @@ def _together(lay: Lay) -> str:
     return tr("{names} together", names=", ".join(names)) if names else ""
 
 
+def _why_aside(lay: Lay | None, least_mm: float, unit: Unit) -> str:
+    """Why a way is not searched on, of which no lay is shorter than so much."""
+    if lay is not None and lay.complete and lay.lay_length_mm <= least_mm + _SAME_MM:
+        return tr("no lay of this way is shorter")
+    return tr("not searched on: {length} at least", length=shown_cloth_length(least_mm, unit))
+
+
 _SECTIONS = 4
+_SAME_MM = 0.1
 
 
 def _snag(lay: Lay | None) -> str:
@@ -307,14 +315,7 @@ class WaysColumn(QVBoxLayout):
             length = "–" if lay is None else shown_cloth_length(lay.lay_length_mm, session.job.unit)
             snag = refusals.get(id, "") or _snag(lay)
             least = aside_at.get(id)
-            aside = (
-                ""
-                if least is None
-                else tr(
-                    "not searched on: {length} at least",
-                    length=shown_cloth_length(least, session.job.unit),
-                )
-            )
+            aside = "" if least is None else _why_aside(lay, least, session.job.unit)
             own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
             self._way_column.removeWidget(own)
             self._way_column.insertWidget(k, own)
