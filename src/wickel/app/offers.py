@@ -13,8 +13,8 @@ from wickel.cloth import STACKED
 from wickel.job.tasks import AcrossTask, Failed, Finished, LaidAcross, Message
 from wickel.lay import Lay, Search, groups_across
 
-_LEAST_MM = 10.0
-"""What saves less is not offered."""
+_LEAST_MM, _LEAST_SHARE = 20.0, 0.03
+"""What saves less than either of these, a length and a part of the lay, is not offered."""
 _MOST = 2
 _RANK = 30
 _NAME = "across"
@@ -71,10 +71,11 @@ class Offers(QObject):
         that turns fewer pieces."""
         if self._asked[:1] != (lay.cloth.id,):
             return ()
+        least = max(_LEAST_MM, _LEAST_SHARE * lay.lay_length_mm)
         worth = [
             AcrossOffer(found.pieces, found.length_mm, lay.lay_length_mm - found.length_mm)
             for found in self._found
-            if found.length_mm <= lay.lay_length_mm - _LEAST_MM
+            if lay.lay_length_mm - found.length_mm >= least
         ]
         best = sorted(worth, key=lambda offer: (round(offer.length_mm), len(offer.pieces)))
         return tuple(best[:_MOST])

@@ -379,7 +379,8 @@ class LayView(PickView):
                 QRectF(start.x(), start.y() + 6, room, 20), Qt.AlignmentFlag.AlignLeft, words
             )
             for zone in section.zones[1:]:
-                self._paint_zone_name(painter, zone, room)
+                beyond = stop.x() if section is spread.sections[-1] else None
+                self._paint_zone_name(painter, zone, room, beyond)
         painter.setPen(QColor(palette().soft))
         painter.setFont(text_font(13))
         end = self.mapFromScene(box.bottomRight())
@@ -392,8 +393,11 @@ class LayView(PickView):
                 QRectF(end.x() - 300, end.y() + 6, 300, 20), Qt.AlignmentFlag.AlignRight, words
             )
 
-    def _paint_zone_name(self, painter: QPainter, zone: Zone, room: float) -> None:
-        """The plies of a zone that does not lie at the low edge, just inside its start."""
+    def _paint_zone_name(
+        self, painter: QPainter, zone: Zone, room: float, beyond: int | None
+    ) -> None:
+        """The plies of a zone that does not lie at the low edge: ``beyond`` the end of the cloth
+        where it has room there, else just inside its start."""
         corner = min(zone.outline)
         at = self.mapFromScene(QPointF(corner[0], -corner[1]))
         painter.setFont(text_font(12, bold=True))
@@ -401,9 +405,11 @@ class LayView(PickView):
         words = _plies(zone) + (
             tr(", fold at the far edge") if any(f.name == "high" for f in zone.folds) else ""
         )
-        painter.drawText(
-            QRectF(at.x() + 5, at.y() - 18, room, 16), Qt.AlignmentFlag.AlignLeft, words
-        )
+        start = at.x() + 5
+        wide = painter.fontMetrics().horizontalAdvance(words)
+        if beyond is not None and beyond + 10 + wide <= self.viewport().width():
+            start, room = beyond + 8, wide + 2
+        painter.drawText(QRectF(start, at.y() - 18, room, 16), Qt.AlignmentFlag.AlignLeft, words)
 
 
 def _plies(zone: Zone) -> str:
