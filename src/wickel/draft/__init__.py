@@ -16,6 +16,7 @@ from wickel.draft.style import (
     OptionValue,
     Style,
     full_options,
+    is_asked,
     tape_checks,
     unusual_answers,
 )
@@ -51,6 +52,7 @@ __all__ = [
     "chalk_list",
     "draft",
     "full_options",
+    "is_asked",
     "needed_measurements",
     "notions",
     "school_of",

@@ -148,6 +148,49 @@ def circle_panel(
     )
 
 
+def circle_half(
+    id: str,
+    name: str,
+    seam_mm: float,
+    size: tuple[float, float],
+    allow: Allowances,
+    *,
+    centre: str = "fold",
+) -> Piece:
+    """Half a front or back cut as a part of a circle, its seam so long; ``size``: the part of the
+    whole circle that it is, and how long it is, in mm. ``centre`` is the role of its centre.
+
+    Raises:
+        DraftRefused: the seam leaves no room for its allowance.
+    """
+    part, long_mm = size
+    inner, wide = radius(seam_mm, part), _ROUND_DEG * part
+    _check_circle(name, Circle(seam_mm, part, 1, long_mm), inner, allow)
+    outer = inner + long_mm
+    return Piece(
+        id=id,
+        name=name,
+        edges=edges(
+            allow,
+            ("waist", arc(inner, 0.0, wide), "waist"),
+            ("side", line(_at(inner, wide), _at(outer, wide)), "side"),
+            ("hem", tuple(s.backwards() for s in reversed(arc(outer, 0.0, wide))), "curved_hem"),
+            ("centre", line((outer, 0.0), (inner, 0.0)), centre),
+        ),
+        cuts=(
+            Cut(material="main", copies=1, on_fold=True)
+            if centre == "fold"
+            else Cut(material="main", copies=2, pair=True),
+        ),
+        points=(
+            point("waist at the centre", (inner, 0.0), "the radius: seam / (2 · π · part)"),
+            point("waist at the side", _at(inner, wide), "on the radius"),
+            point("hem at the side", _at(outer, wide), "the radius and the length"),
+            point("hem at the centre", (outer, 0.0), "the radius and the length"),
+        ),
+    )
+
+
 def _check_circle(name: str, circle: Circle, inner: float, allow: Allowances) -> None:
     """Raises ``DraftRefused``, as ``circle_panel``."""
     if 2 * circle.half_deg > MOST_PANEL_DEG:

@@ -86,7 +86,14 @@ def collar_by(ledger: Ledger, kind: str) -> CollarSize:
 
 COLLAR_OPTIONS = (
     ChoiceOption(id="collar", question="The collar is", default="none", choices=COLLARS),
-    LengthOption(id="collar_mm", question="Height of the collar", default=40, least=20, most=90),
+    LengthOption(
+        id="collar_mm",
+        question="Height of the collar",
+        default=40,
+        least=20,
+        most=90,
+        only_with=("collar", tuple(kind for kind in COLLARS if kind != "none")),
+    ),
 )
 
 _TWICE = (

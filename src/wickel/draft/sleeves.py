@@ -38,6 +38,9 @@ SLEEVES = {
     "bell": "bell-shaped",
     "cuffed": "long with a cuff",
 }
+FULL_SLEEVES = ("gathered", "puffed", "elastic", "bell")
+"""The sleeves that are gathered or flared."""
+_WITH_SLEEVES = ("sleeve", tuple(kind for kind in SLEEVES if kind != "none"))
 MEASURED = ("upper_arm", "wrist", "sleeve_length")
 """What a style with sleeves needs measured besides the armhole."""
 
@@ -67,11 +70,21 @@ def sleeve_options(default: str = "long", kinds: Mapping[str, str] = SLEEVES) ->
     return (
         ChoiceOption(id="sleeve", question="Sleeves", default=default, choices=kinds),
         LengthOption(
-            id="sleeve_mm", question="Length of a short sleeve", default=240, least=120, most=450
+            id="sleeve_mm",
+            question="Length of a short sleeve",
+            default=240,
+            least=120,
+            most=450,
+            only_with=("sleeve", ("short", "puffed")),
         ),
-        CAP,
+        replace(CAP, only_with=_WITH_SLEEVES),
         LengthOption(
-            id="arm_ease_mm", question="Room at the upper arm", default=55, least=20, most=160
+            id="arm_ease_mm",
+            question="Room at the upper arm",
+            default=55,
+            least=20,
+            most=160,
+            only_with=_WITH_SLEEVES,
         ),
         LengthOption(
             id="cap_ease_mm",
@@ -79,6 +92,7 @@ def sleeve_options(default: str = "long", kinds: Mapping[str, str] = SLEEVES) ->
             default=15,
             least=0,
             most=26,
+            only_with=_WITH_SLEEVES,
         ),
         LengthOption(
             id="fullness_mm",
@@ -86,6 +100,7 @@ def sleeve_options(default: str = "long", kinds: Mapping[str, str] = SLEEVES) ->
             default=130,
             least=40,
             most=320,
+            only_with=("sleeve", FULL_SLEEVES),
         ),
     )
 

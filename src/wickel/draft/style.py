@@ -41,13 +41,15 @@ class DraftRefused(ValueError):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LengthOption:
-    """An option that is a length in mm within bounds."""
+    """An option that is a length in mm within bounds. ``only_with`` names a choice and its answers
+    with which alone it is asked."""
 
     id: str
     question: str
     default: float
     least: float
     most: float
+    only_with: tuple[str, tuple[str, ...]] | None = None
 
     def checked(self, value: object, *, bounded: bool = True) -> float:
         """The value as a length, within bounds where it is to be ``bounded``.
@@ -79,12 +81,14 @@ class LengthOption:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ChoiceOption:
-    """An option that is one of a few named choices (id → what the maker reads)."""
+    """An option that is one of a few named choices (id → what the maker reads). ``only_with`` as of
+    a length."""
 
     id: str
     question: str
     default: str
     choices: Mapping[str, str]
+    only_with: tuple[str, tuple[str, ...]] | None = None
 
     def checked(self, value: object, *, bounded: bool = True) -> str:
         """The value as a choice. Raises ``DraftRefused``."""
@@ -133,6 +137,14 @@ class Style:
             if option.id == id:
                 return option
         raise KeyError(id)
+
+
+def is_asked(option: Option, options: Options) -> bool:
+    """Whether an option is asked, as the choices are answered."""
+    if option.only_with is None:
+        return True
+    choice, answers = option.only_with
+    return options.get(choice) in answers
 
 
 def unusual_answers(style: Style, options: Options) -> dict[str, Text]:

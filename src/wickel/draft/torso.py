@@ -82,6 +82,7 @@ CHEST_DEPTH = LengthOption(
     default=215,
     least=120,
     most=330,
+    only_with=("chest_line", ("set",)),
 )
 
 

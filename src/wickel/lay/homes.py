@@ -39,6 +39,16 @@ _MOST_LOOKS, _FEWER_LOOKS = 24, 6
 """How many times an order is tried in another section; how many times with many candidates, each
 look being slow."""
 
+
+def _looks_at(parts: Parts) -> int:
+    """How many times orders are tried elsewhere: the more candidates there are, the slower each
+    look."""
+    shapes = sum(len(part.poses) for own in parts for part in own)
+    if shapes > VERY_MANY_CANDIDATES:
+        return 0
+    return _FEWER_LOOKS if shapes > MANY_CANDIDATES else _MOST_LOOKS
+
+
 Parts = tuple[tuple[Part, ...], ...]
 """The parts of every section."""
 
@@ -65,35 +75,27 @@ class Sections:
     def moved_about(self, options: Options, start: Homes, tick: Tick) -> Parts:
         """The parts with orders moved to other sections, or cut singly or whole, while quick lays
         get shorter by it. An order that has a home at the ``start`` stays there."""
-        # hill climbing: one order at a time to another home, as long as a quick lay gets shorter
         chosen = {order: start.get(order, next(iter(homes))) for order, homes in options.items()}
         parts = parts_at(options, chosen, len(self.probes))
         free = {order: homes for order, homes in options.items() if order not in start}
-        if all(len(homes) == 1 for homes in free.values()):
+        most = _looks_at(parts)
+        if most == 0 or all(len(homes) == 1 for homes in free.values()):
             return parts
-        shapes = sum(len(part.poses) for cells in parts for part in cells)
-        most = (
-            0
-            if shapes > VERY_MANY_CANDIDATES
-            else _FEWER_LOOKS
-            if shapes > MANY_CANDIDATES
-            else _MOST_LOOKS
-        )
-        looks, won = 0, most > 0
+        # hill climbing: one order at a time to another home, as long as a quick lay gets shorter
+        looks, won = 0, True
         with suppress(Stopped):
-            best = self.quick_mm(parts, tick) if most else 0.0
+            best = self.quick_mm(parts, tick)
             while won:
                 won = False
-                for order, homes in free.items():
-                    for other in homes:
-                        if other == chosen[order] or looks >= most:
-                            continue
-                        looks += 1
-                        tried = parts_at(options, {**chosen, order: other}, len(self.probes))
-                        length = self.quick_mm(tried, tick)
-                        if length < best - 0.5:
-                            best, parts, won = length, tried, True
-                            chosen[order] = other
+                for order, other in ((order, other) for order in free for other in free[order]):
+                    if other == chosen[order] or looks >= most:
+                        continue
+                    looks += 1
+                    tried = parts_at(options, {**chosen, order: other}, len(self.probes))
+                    length = self.quick_mm(tried, tick)
+                    if length < best - _SAME_MM:
+                        best, parts, won = length, tried, True
+                        chosen[order] = other
         return parts
 
     def shared(self, parts: Parts, tick: Tick) -> Parts:

@@ -34,6 +34,7 @@ from wickel.draft import (
     ChoiceOption,
     Option,
     Style,
+    is_asked,
     school_of,
     unusual_answers,
 )
@@ -136,8 +137,10 @@ class OptionsPanel(QFrame):
         self.fields, self.allowances = {}, {}
         self._column.addLayout(self._school_row())
         self.doubts: dict[str, QLabel] = {}
+        self._rows: dict[str, QWidget] = {}
         for option in style.options:
-            self._column.addLayout(self._question(option))
+            self._rows[option.id] = self._question(option)
+            self._column.addWidget(self._rows[option.id])
             self.doubts[option.id] = label("", "broken", wrap=True)
             self._column.addWidget(self.doubts[option.id])
         self._column.addSpacing(8)
@@ -210,7 +213,15 @@ class OptionsPanel(QFrame):
         for school in self._book.schools:
             self.school.addItem(school.name, school.id)
 
-    def _question(self, option: Option) -> QHBoxLayout | QVBoxLayout:
+    def _question(self, option: Option) -> QWidget:
+        """The row of a question: its words and its field."""
+        row = QWidget()
+        layout = self._field_of(option)
+        layout.setContentsMargins(0, 0, 0, 0)
+        row.setLayout(layout)
+        return row
+
+    def _field_of(self, option: Option) -> QHBoxLayout | QVBoxLayout:
         if isinstance(option, ChoiceOption):
             box = _choice_box(term(option.question), option.choices)
             box.activated.connect(
@@ -233,8 +244,11 @@ class OptionsPanel(QFrame):
 
     def _show_values(self, garment: Garment, style: Style) -> None:
         unit = self._session.job.unit
+        answers = {option.id: option.default for option in style.options} | dict(garment.options)
         for option in style.options:
-            field, value = self.fields[option.id], garment.options.get(option.id, option.default)
+            # what does not apply is not shown
+            self._rows[option.id].setVisible(is_asked(option, answers))
+            field, value = self.fields[option.id], answers[option.id]
             if isinstance(field, LengthEdit):
                 field.show_length(float(value), unit)
             else:

@@ -328,6 +328,8 @@ class WaysColumn(QVBoxLayout):
         """The offers among the ways, by their lengths."""
         for gone in self.offers:
             self._way_column.removeWidget(gone)
+            gone.hide()
+            gone.setParent(None)
             gone.deleteLater()
         self.offers = []
         unit = self._session.job.unit

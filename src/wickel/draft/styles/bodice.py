@@ -79,7 +79,14 @@ OPTIONS = (
         default="none",
         choices={"none": "no", "half": "half a circle", "full": "a full circle"},
     ),
-    LengthOption(id="peplum_mm", question="Length of the peplum", default=160, least=60, most=320),
+    LengthOption(
+        id="peplum_mm",
+        question="Length of the peplum",
+        default=160,
+        least=60,
+        most=320,
+        only_with=("peplum", ("half", "full")),
+    ),
 )
 
 

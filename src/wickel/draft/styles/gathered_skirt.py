@@ -7,16 +7,15 @@ remembers what it comes back to. Points are (down, across) in mm from the waist 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import BAND_OPTIONS, edges, line, point, waistband
+from wickel.draft.parts import BAND_OPTIONS, waistband
+from wickel.draft.skirts import gathered_half, pleat_marks
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.usual_checks import (
     AT_ZIP,
-    ZIP,
     alike,
     band_to_waist,
     over_body,
@@ -25,13 +24,11 @@ from wickel.draft.usual_checks import (
     waist_to_body,
     zip_level,
 )
-from wickel.geometry import Line
-from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import Pattern, Seam, edge_length, sewn_length
 from wickel.wording import say
 
 FULLNESS = {"1.5": 1.5, "2": 2.0, "2.5": 2.5, "3": 3.0}
 OVER_HIP_MM = 40.0
-ZIP_MM = 180.0
 
 OPTIONS = (
     ChoiceOption(
@@ -71,69 +68,17 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             "below_knee_mm",
             "waist_to_knee",
         )
-    pleats = _pleats(quarter, wide, o["pleat_mm"]) if options["drawn_in"] == "pleated" else ()
-    pieces = [_panel(id, (quarter, wide, long), pleats, allow) for id in ("front", "back")]
+    pleats = pleat_marks(quarter, wide, o["pleat_mm"]) if options["drawn_in"] == "pleated" else ()
+    pieces = [
+        gathered_half(id, id.capitalize(), (quarter, wide, long), pleats, allow)
+        for id in ("front", "back")
+    ]
     return Pattern(
         style="gathered-skirt",
         pieces=(*pieces, waistband(4 * quarter, o["overlap_mm"], o["band_mm"], allow)),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
             Seam(name="waist", one=("front", "waist"), other=("waistband", "join")),
-        ),
-    )
-
-
-def _pleats(quarter: float, wide: float, about: float) -> tuple[InnerLine, ...]:
-    """Pairs of marks: each pleat folds its first mark onto its second; together they take up all
-    the fullness."""
-    spare = wide - quarter
-    count = max(1, round(spare / (2 * about)))
-    taken, shown = spare / count, quarter / count
-    marks = []
-    for k in range(count):
-        start = shown / 2 + k * (shown + taken)
-        marks += [
-            InnerLine(name=f"pleat {k + 1} from", path=(Line((0.0, start), (60.0, start)),)),
-            InnerLine(
-                name=f"pleat {k + 1} to", path=(Line((0.0, start + taken), (60.0, start + taken)),)
-            ),
-        ]
-    return tuple(marks)
-
-
-def _panel(
-    id: str,
-    size: tuple[float, float, float],
-    pleats: tuple[InnerLine, ...],
-    allow: Allowances,
-) -> Piece:
-    """A front or back on the fold; ``size``: a quarter of the waist, how wide it is before it is
-    drawn in, and how long, in mm."""
-    quarter, wide, long = size
-    waist, *others = edges(
-        allow,
-        ("waist", line((0.0, 0.0), (0.0, wide)), "waist"),
-        ("side", line((0.0, wide), (long, wide)), "side"),
-        ("hem", line((long, wide), (long, 0.0)), "hem"),
-        ("centre", line((long, 0.0), (0.0, 0.0)), "fold"),
-    )
-    return Piece(
-        id=id,
-        name=id.capitalize(),
-        edges=(replace(waist, comes_back_to_mm=quarter), *others),
-        cuts=(Cut(material="main", copies=1, on_fold=True),),
-        notches=(
-            Notch(
-                name=ZIP if id == "front" else "zip end", edge="side", at_mm=min(ZIP_MM, 0.8 * long)
-            ),
-        ),
-        inner_lines=pleats,
-        points=(
-            point(
-                "waist at the side", (0.0, wide), "a quarter of waist and ease, times the fullness"
-            ),
-            point("hem at the side", (long, wide), "straight down"),
-            point("hem at the centre", (long, 0.0), "length"),
         ),
     )
 

@@ -1,6 +1,17 @@
 """Sentences of the room draft."""
 
 SENTENCES = {
+    "builder.collar-neck": (
+        "A collar is sewn to a round, a V or a slit neck, not to one that is {neck}: take another "
+        "neck, or no collar."
+    ),
+    "builder.draw-skirt-to-waist": (
+        "Draw the skirt's waist again: as long as the upper part's, its darts closed."
+    ),
+    "builder.no-straight-centre": (
+        "A neck that is {neck} has no straight centre for buttons: close it elsewhere, or take "
+        "another neck."
+    ),
     "allowances.outside": "an allowance of {mm:fine} at the {role} is outside 0 to {most:fine}",
     "formulas.too-long": "“{text}” comes out at {mm:cloth}: no piece is that long.",
     "own_style.line-moves": "{piece}: its line moves by up to {off:fine} where it is curved",

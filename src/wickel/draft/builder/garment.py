@@ -1,0 +1,106 @@
+"""The garment from its parts: what is asked, the steps of the draft, what is measured."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import replace
+from itertools import combinations
+
+from wickel.body import Body
+from wickel.catalogue import in_folder
+from wickel.draft.allowances import Allowances
+from wickel.draft.builder import parts
+from wickel.draft.builder.making import QUESTIONS, Making, Part, Slot
+from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import Ledger
+from wickel.draft.style import ChoiceOption, DraftRefused, Option, Options
+from wickel.pattern import Pattern
+
+
+def _found() -> dict[Slot, dict[str, Part]]:
+    """The parts of every slot by their ids, in the order of their places."""
+    every: list[Part] = [part for group in in_folder(parts, "PARTS") for part in group]
+    every.sort(key=lambda part: part.place)
+    return {slot: {part.id: part for part in every if part.slot is slot} for slot in Slot}
+
+
+PARTS: Mapping[Slot, Mapping[str, Part]] = _found()
+"""All parts there are, by slot and id."""
+
+
+def every_part() -> Iterable[Part]:
+    """The parts of all slots."""
+    return (part for own in PARTS.values() for part in own.values())
+
+
+def garment_options(usual: Mapping[Slot, str]) -> tuple[Option, ...]:
+    """What a garment asks: a part for each slot, with what is ``usual`` for it, and what the parts
+    ask, each only with the parts that ask it."""
+    asked: list[Option] = []
+    for slot, own in PARTS.items():
+        words = {part.id: part.name for part in own.values()}
+        asked.append(
+            ChoiceOption(
+                id=slot.value, question=QUESTIONS[slot], default=usual[slot], choices=words
+            )
+        )
+        asked += _asked_by(own.values())
+    return tuple(asked)
+
+
+def _asked_by(own: Iterable[Part]) -> list[Option]:
+    """What the parts of a slot ask, each question once."""
+    askers: dict[str, list[str]] = {}
+    options: dict[str, Option] = {}
+    parts_of_slot = list(own)
+    for part in parts_of_slot:
+        for option in part.options:
+            options.setdefault(option.id, option)
+            askers.setdefault(option.id, []).append(part.id)
+    everywhere = len(parts_of_slot)
+    return [
+        option
+        if len(askers[id]) == everywhere
+        else replace(option, only_with=(parts_of_slot[0].slot.value, tuple(askers[id])))
+        for id, option in options.items()
+    ]
+
+
+def _chosen(options: Options) -> list[Part]:
+    return [PARTS[slot][str(options[slot.value])] for slot in Slot]
+
+
+def _agree(chosen: list[Part]) -> None:
+    """Raises ``DraftRefused`` for two parts that do not go together."""
+    for one, other in combinations(chosen, 2):
+        reason = one.against.get(other.key) or other.against.get(one.key)
+        if reason:
+            raise DraftRefused(reason, one.slot.value, other.slot.value)
+
+
+def garment_steps(style: str, ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk a garment from the parts that are chosen, in the order of the slots.
+
+    Raises:
+        DraftRefused: two parts do not go together, or body and figures disagree.
+    """
+    chosen = _chosen(ledger.options)
+    _agree(chosen)
+    making = Making(
+        ledger=ledger,
+        allow=allow,
+        chosen={part.slot: part.id for part in chosen},
+        needs=frozenset(need for part in chosen for need in part.needs),
+    )
+    for part in chosen:
+        making = part.add(making)
+    return Pattern(style=style, pieces=making.pieces, seams=making.seams)
+
+
+def garment_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    """What is measured of a garment: what each of its parts has measured."""
+    found: dict[str, TapeCheck] = {}
+    for part in _chosen(options):
+        for check in part.checks(pattern, body, options):
+            found.setdefault(check.name, check)
+    return tuple(found.values())

@@ -1,0 +1,109 @@
+"""What all lower parts share that are sewn on at the waist: their figures, their pieces, the seams
+and checks."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from wickel.body import Body
+from wickel.draft.builder.making import OPENS_IN_FRONT, Making, lower_edge_mm
+from wickel.draft.checks import TapeCheck
+from wickel.draft.facings import edge_facing
+from wickel.draft.ledger import SIDES, Both
+from wickel.draft.operations.reshaping import extend
+from wickel.draft.style import LengthOption, Options
+from wickel.draft.usual_checks import alike
+from wickel.pattern import Pattern, Piece, Seam, sewn_length
+from wickel.wording import say
+
+BELOW_KNEE = LengthOption(
+    id="below_knee_mm",
+    question="Length below the knee (above: −)",
+    default=50,
+    least=-350,
+    most=500,
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Half:
+    """The front or back of a lower part."""
+
+    side: str
+
+    @property
+    def id(self) -> str:
+        """The id of its piece."""
+        return f"skirt-{self.side}"
+
+    @property
+    def name(self) -> str:
+        """What a maker calls it."""
+        return f"Skirt {self.side}"
+
+
+def skirt_figures(making: Making) -> tuple[Both, Both]:
+    """The quarters of the waist that a lower part is sewn to, and how long it is, in mm."""
+    ledger = making.ledger
+    ledger.at("Skirt")
+    ledger.know("joined", making.joined_mm())
+    waist = ledger.both("skirt.waist", "joined", "A quarter of the skirt at the waist seam")
+    long = ledger.both(
+        "skirt.down", "waist_to_knee + below_knee", "Length of the skirt", (120, 1400)
+    )
+    return waist, long
+
+
+def added(making: Making, front: Piece, back: Piece) -> Making:
+    """The garment with a front and back sewn to its waist and to each other. Where it opens in
+    front, the skirt does too, with its own stand and facing."""
+    pieces = [front, back]
+    if OPENS_IN_FRONT in making.needs:
+        making = making.with_facing()
+        assert making.facing is not None, "just taken"
+        pieces[0] = _with_stand(front, making)
+        strip = edge_facing(pieces[0], ("front edge",), making.facing.front, making.allow)
+        pieces.append(replace(strip, notches=()))
+    seams = (
+        Seam(name="skirt side", one=(front.id, "side"), other=(back.id, "side")),
+        *(
+            Seam(name=f"{side} waist", one=(making.names(side)[0], "hem"), other=(own.id, "waist"))
+            for side, own in zip(SIDES, (front, back), strict=True)
+        ),
+    )
+    return making.with_pieces(*pieces, seams=seams)
+
+
+def _with_stand(front: Piece, making: Making) -> Piece:
+    """The front with its stand past the centre; what is drawn in of its waist is so up to there."""
+    stand = making.stand_mm
+    opened = extend(front, "centre", stand, name="front edge", allowance_mm=making.allow["facing"])
+    drawn_in = front.edge("waist").comes_back_to_mm
+    if drawn_in is None:
+        return opened
+    return replace(
+        opened,
+        edges=tuple(
+            replace(edge, comes_back_to_mm=drawn_in + stand) if edge.name == "waist" else edge
+            for edge in opened.edges
+        ),
+    )
+
+
+def lower_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    """The side seams of a skirt, and its waist against that of the upper part."""
+    front, back = (pattern.piece(Half(side).id) for side in SIDES)
+    stand = pattern.figure_or("stand.wide", 0.0)
+    skirt = sewn_length(front, "waist") + sewn_length(back, "waist") - stand
+    upper = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand
+    return (
+        alike("Skirt side seam", front, back, "side"),
+        TapeCheck(
+            name="Waist of the skirt",
+            one="half the skirt",
+            one_mm=skirt,
+            other="half the upper part, darts closed",
+            other_mm=upper,
+            way_out=say("builder.draw-skirt-to-waist"),
+        ),
+    )

@@ -1,0 +1,71 @@
+"""The collars, sewn into a round, V or slit neck."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from wickel.body import Body
+from wickel.draft.builder.making import OPENS_BEHIND, Making, Part, Slot
+from wickel.draft.checks import TapeCheck
+from wickel.draft.collars import (
+    COLLAR_OPTIONS,
+    COLLARS,
+    collar_by,
+    collar_checks,
+    collar_pieces,
+)
+from wickel.draft.necklines import KINDS
+from wickel.draft.style import Options
+from wickel.geometry import length
+from wickel.pattern import Pattern, edge_length
+from wickel.wording import say
+
+_NONE = "none"
+_NECKS = ("round", "v", "slit")
+_OTHER_NECKS = {
+    (Slot.NECK, kind): say("builder.collar-neck", neck=name)
+    for kind, name in KINDS.items()
+    if kind not in _NECKS
+}
+
+
+def _add(kind: str, making: Making) -> Making:
+    """The collar for the whole neck, which it finishes."""
+    if kind == _NONE:
+        return making
+    front, back = making.torso
+    making.ledger.at("Collar")
+    pieces = collar_pieces(
+        kind,
+        length(front.neck.path) + length(back.neck.path),
+        making.stand_mm,
+        collar_by(making.ledger, kind),
+        making.allow,
+        opens_behind=OPENS_BEHIND in making.needs,
+    )
+    return making.with_pieces(*pieces).finished("neck")
+
+
+def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    half_neck = sum(
+        edge_length(piece, "neck")
+        for piece in pattern.pieces
+        if piece.id in ("front", "back", "front-centre", "back-centre")
+    )
+    stand = pattern.figure_or("stand.wide", 0.0)
+    return tuple(collar_checks(pattern, half_neck - stand, stand))
+
+
+PARTS = tuple(
+    Part(
+        id=kind,
+        slot=Slot.COLLAR,
+        name=name,
+        add=partial(_add, kind),
+        options=() if kind == _NONE else COLLAR_OPTIONS[1:],
+        checks=_checks,
+        against={} if kind == _NONE else _OTHER_NECKS,
+        place=place,
+    )
+    for place, (kind, name) in enumerate(COLLARS.items())
+)

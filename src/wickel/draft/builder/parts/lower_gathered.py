@@ -1,0 +1,56 @@
+"""Straight widths at the waist, drawn in by gathers or pleats."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from wickel.draft.builder.lower import BELOW_KNEE, Half, added, lower_checks, skirt_figures
+from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot
+from wickel.draft.ledger import SIDES
+from wickel.draft.skirts import gathered_half, pleat_marks
+from wickel.wording import tr
+
+_PLEATED = "pleated"
+
+
+def _add(kind: str, making: Making) -> Making:
+    joined, long = skirt_figures(making)
+    ledger = making.ledger
+    times = ledger.number("skirt.times", 2.0, "Wider than the waist, times", (1.2, 4.0))
+    wide = ledger.both("skirt.wide", f"skirt_waist*{times!r}", "A quarter of the skirt, spread")
+    about = (
+        ledger.length("pleat.wide", "3 cm", "A pleat lies over, about", (8, 100))
+        if kind == _PLEATED
+        else 0.0
+    )
+    halves = [
+        gathered_half(
+            Half(side).id,
+            Half(side).name,
+            (joined.of(side), wide.of(side), long.of(side)),
+            pleat_marks(joined.of(side), wide.of(side), about) if kind == _PLEATED else (),
+            making.allow,
+            centre=making.centre(side),
+        )
+        for side in SIDES
+    ]
+    return added(making, *halves)
+
+
+PARTS = tuple(
+    Part(
+        id=kind,
+        slot=Slot.LOWER,
+        name=name,
+        add=partial(_add, kind),
+        options=(BELOW_KNEE,),
+        required=("waist_to_knee",),
+        needs=frozenset({WAIST_SEAM}),
+        checks=lower_checks,
+        roles=("hem",),
+        place=place,
+    )
+    for place, (kind, name) in enumerate(
+        {"gathered": tr("straight and gathered"), _PLEATED: tr("straight and pleated")}.items(), 20
+    )
+)

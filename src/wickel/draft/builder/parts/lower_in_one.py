@@ -1,0 +1,24 @@
+"""The lower part in one with the upper: no seam at the waist."""
+
+from wickel.draft.builder.making import Part, Slot
+from wickel.draft.style import LengthOption
+from wickel.wording import tr
+
+PARTS = (
+    Part(
+        id="in-one",
+        slot=Slot.LOWER,
+        name=tr("in one with the upper, no seam at the waist"),
+        options=(
+            LengthOption(
+                id="below_waist_mm",
+                question="Length below the waist",
+                default=170,
+                least=0,
+                most=320,
+            ),
+        ),
+        roles=("hem",),
+        place=1,
+    ),
+)

@@ -1,0 +1,62 @@
+"""The sleeves that are set in."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from wickel.body import Body
+from wickel.draft.builder.making import Making, Part, Slot
+from wickel.draft.checks import TapeCheck
+from wickel.draft.sleeves import (
+    MEASURED,
+    SLEEVES,
+    sleeve_checks,
+    sleeve_options,
+    sleeve_pieces_by,
+    sleeve_seams,
+)
+from wickel.draft.style import Option, Options, is_asked
+from wickel.draft.upper import armhole_mm
+from wickel.geometry import length
+from wickel.pattern import Pattern
+
+_NONE = "none"
+
+
+def _asked(kind: str) -> tuple[Option, ...]:
+    if kind == _NONE:
+        return ()
+    return tuple(
+        option for option in sleeve_options() if is_asked(option, {Slot.SLEEVE.value: kind})
+    )[1:]
+
+
+def _add(kind: str, making: Making) -> Making:
+    """The sleeve into the armhole, with its band or cuff."""
+    if kind == _NONE:
+        return making
+    front, back = making.torso
+    armhole = length((front.armhole,)) + length((back.armhole,))
+    pieces = sleeve_pieces_by(making.ledger, armhole, front.chest, making.allow)
+    seams = sleeve_seams(pieces, making.names("front")[1], making.names("back")[1])
+    return making.with_pieces(*pieces, seams=seams).finished("armhole")
+
+
+def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    return tuple(sleeve_checks(pattern, armhole_mm(pattern), float(options["cap_ease_mm"])))
+
+
+PARTS = tuple(
+    Part(
+        id=kind,
+        slot=Slot.SLEEVE,
+        name=name,
+        add=partial(_add, kind),
+        options=_asked(kind),
+        required=() if kind == _NONE else MEASURED,
+        checks=_checks,
+        roles=() if kind == _NONE else ("sleeve_end", "band"),
+        place=place,
+    )
+    for place, (kind, name) in enumerate(SLEEVES.items())
+)

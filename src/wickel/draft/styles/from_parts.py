@@ -1,0 +1,32 @@
+"""A dress, blouse or tunic put together from parts (``draft.builder``)."""
+
+from functools import partial
+
+from wickel.draft.builder import PARTS, Slot, garment_checks, garment_options, garment_steps
+from wickel.draft.style import Style
+
+_USUAL = {
+    Slot.NECK: "round",
+    Slot.UPPER: "darts",
+    Slot.SLEEVE: "short",
+    Slot.CLOSING: "back",
+    Slot.COLLAR: "none",
+    Slot.LOWER: "half-circle",
+    Slot.EDGES: "faced",
+    Slot.POCKETS: "seams",
+    Slot.BELT: "none",
+}
+_EVERY = [part for own in PARTS.values() for part in own.values()]
+
+STYLE = Style(
+    id="from-parts",
+    name="Garment from parts",
+    summary="Any neck, upper part, sleeve, closing, collar and skirt, put together as you choose.",
+    charts=("women",),
+    required=tuple(dict.fromkeys(m for part in _EVERY for m in part.required)),
+    options=garment_options(_USUAL),
+    materials=("main", "interfacing"),
+    roles=tuple(dict.fromkeys(role for part in _EVERY for role in part.roles)),
+    steps=partial(garment_steps, "from-parts"),
+    checked=garment_checks,
+)
