@@ -50,6 +50,9 @@ FLARE_LONG = 1.15
 SLEEVE_NOTCH_MM = 75.0
 """Cap and armhole are notched at this distance from the underarm."""
 
+AT_THE_WAIST = "0 cm"
+"""The rule of the length below the waist of what ends there."""
+
 MEASURED = (
     "bust",
     "waist",
@@ -469,8 +472,10 @@ def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str
     """The figures below the waist, of each side; a waist dart that does not run open into the lower
     edge has a lower end."""
     ledger.at("Hip")
-    to_hip = ledger.both("hip.down", "waist_to_hip", "Hip below the waist")
-    hip = ledger.both("hip.across", "(hip + ease)/4", "A quarter at the hip")
+    # what ends at the waist has no hip
+    has_hip = () if cut.below == AT_THE_WAIST else SIDES
+    to_hip = ledger.both("hip.down", "waist_to_hip", "Hip below the waist", only=has_hip)
+    hip = ledger.both("hip.across", "(hip + ease)/4", "A quarter at the hip", only=has_hip)
     ledger.at("Hem")
     below = ledger.both("hem.down", cut.below, "Length below the waist")
     flare = " + flare" if "flare_mm" in ledger.options else ""

@@ -82,12 +82,13 @@ class Sections:
         if most == 0 or all(len(homes) == 1 for homes in free.values()):
             return parts
         # hill climbing: one order at a time to another home, as long as a quick lay gets shorter
+        every = [(order, home) for order, homes in free.items() for home in homes]
         looks, won = 0, True
         with suppress(Stopped):
             best = self.quick_mm(parts, tick)
             while won:
                 won = False
-                for order, other in ((order, other) for order in free for other in free[order]):
+                for order, other in every:
                     if other == chosen[order] or looks >= most:
                         continue
                     looks += 1

@@ -23,6 +23,7 @@ from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
 from wickel.draft.sleeves import sleeve_options, sleeve_pieces_by
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, choices
 from wickel.draft.torso import (
+    AT_THE_WAIST,
     CHEST_DEPTH,
     CHEST_LINE,
     MEASURED,
@@ -102,7 +103,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     cut = TorsoCut(
         neck=choice["neck"],
         back_neck="high" if choice["neck"] == "high" else "round",
-        below="0 cm" if peplum else "below_waist",
+        below=AT_THE_WAIST if peplum else "below_waist",
         panels=choice["shape"] != WHOLE,
     )
     front, back = torso_by(ledger, cut)

@@ -55,7 +55,7 @@ PARTS = tuple(
         options=_asked(kind),
         required=() if kind == _NONE else MEASURED,
         checks=_checks,
-        roles=() if kind == _NONE else ("sleeve_end", "band"),
+        roles=() if kind == _NONE else ("band",),
         place=place,
     )
     for place, (kind, name) in enumerate(SLEEVES.items())

@@ -16,7 +16,7 @@ from wickel.draft.builder.making import (
 )
 from wickel.draft.checks import TapeCheck
 from wickel.draft.style import LengthOption, Options
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, TorsoCut, torso_by
+from wickel.draft.torso import AT_THE_WAIST, CHEST_DEPTH, CHEST_LINE, MEASURED, TorsoCut, torso_by
 from wickel.draft.torso_checks import torso_checks
 from wickel.draft.upper import WHOLE, half_pieces, upper_seams
 from wickel.pattern import Pattern
@@ -41,7 +41,7 @@ def _add(shape: str, making: Making) -> Making:
     cut = TorsoCut(
         neck=neck,
         back_neck=back_neck,
-        below="0 cm" if seamed else "below_waist",
+        below=AT_THE_WAIST if seamed else "below_waist",
         panels=shape in PANELLED,
         plain=shape == PLAIN,
     )
