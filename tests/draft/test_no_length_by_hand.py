@@ -29,9 +29,14 @@ FILES = (
     "torso_panels.py",
     "upper.py",
     "circles.py",
+    "skirts.py",
+    "builder/lower.py",
+    "builder/making.py",
+    "builder/garment.py",
+    *(f"builder/parts/{path.name}" for path in sorted((HERE / "builder/parts").glob("*.py"))),
 )
 TAKES = ("length", "both", "solved", "number", "angle")
-ASKS = ("LengthOption", "ChoiceOption", "TapeCheck")
+ASKS = ("LengthOption", "ChoiceOption", "TapeCheck", "Part")
 SHARES = 4.0
 """Numbers up to this are shares and counts, not lengths in mm."""
 

@@ -95,6 +95,8 @@ def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
                 yield _zip(long, f"from the upper edge to the mark on the {notch.edge}")
     if style == "bodice":
         yield from _bodice_zips(pattern, options)
+    if style == "from-parts":
+        yield from _zip_of_parts(pattern, options)
     front = _piece(pattern, "front", "front-side")
     if front is not None and style == "off-shoulder-dress":
         marks = (
@@ -119,6 +121,18 @@ def _bodice_zips(pattern: Pattern, options: Options) -> Iterator[Notion]:
         yield _zip(edge_length(back, "centre"), "the whole centre back")
     if closing == "none" and front is not None:
         yield _zip(edge_length(front, "side"), "the side seam")
+
+
+def _zip_of_parts(pattern: Pattern, options: Options) -> Iterator[Notion]:
+    """The zip of a garment from parts: behind or at the side, on into the skirt where it has
+    one."""
+    back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
+    down = pattern.figure_or("zip.below", 0.0)
+    on = ", and on into the skirt" if down else ""
+    if options.get("closing") == "back" and back is not None:
+        yield _zip(edge_length(back, "centre") + down, f"the whole centre back{on}")
+    if options.get("closing") == "side" and front is not None:
+        yield _zip(edge_length(front, "side") + down, f"the side seam{on}")
 
 
 def _buttons(pattern: Pattern) -> Iterator[Notion]:

@@ -6,14 +6,14 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from wickel.body import Body
-from wickel.draft.builder.making import OPENS_IN_FRONT, Making, lower_edge_mm
+from wickel.draft.builder.making import OPENS_BEHIND, OPENS_IN_FRONT, Making, lower_edge_mm
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.ledger import SIDES, Both
 from wickel.draft.operations.reshaping import extend
-from wickel.draft.style import LengthOption, Options
+from wickel.draft.style import DraftRefused, LengthOption, Options
 from wickel.draft.usual_checks import alike
-from wickel.pattern import Pattern, Piece, Seam, sewn_length
+from wickel.pattern import Notch, Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import say
 
 BELOW_KNEE = LengthOption(
@@ -23,6 +23,10 @@ BELOW_KNEE = LengthOption(
     least=-350,
     most=500,
 )
+
+
+ZIP_END = "zip ends"
+"""The notch of a skirt where the zip of its garment ends."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,6 +61,7 @@ def skirt_figures(making: Making) -> tuple[Both, Both]:
 def added(making: Making, front: Piece, back: Piece) -> Making:
     """The garment with a front and back sewn to its waist and to each other. Where it opens in
     front, the skirt does too, with its own stand and facing."""
+    front, back = (_with_zip_end(piece, making) for piece in (front, back))
     pieces = [front, back]
     if OPENS_IN_FRONT in making.needs:
         making = making.with_facing()
@@ -72,6 +77,21 @@ def added(making: Making, front: Piece, back: Piece) -> Making:
         ),
     )
     return making.with_pieces(*pieces, seams=seams)
+
+
+def _with_zip_end(piece: Piece, making: Making) -> Piece:
+    """The front or back with a notch where the zip ends, on its centre or its side; it has no other
+    notches."""
+    behind = OPENS_BEHIND in making.needs
+    if making.zip_mm is None or (behind and piece.id != Half("back").id):
+        return replace(piece, notches=())
+    edge = "centre" if behind else "side"
+    long = edge_length(piece, edge)
+    # the centre runs from the hem up
+    at = long - making.zip_mm if behind else making.zip_mm
+    if not 0 < at < long:
+        raise DraftRefused(say("builder.zip-too-long", down=making.zip_mm, long=long), "zip.below")
+    return replace(piece, notches=(Notch(name=ZIP_END, edge=edge, at_mm=at),))
 
 
 def _with_stand(front: Piece, making: Making) -> Piece:

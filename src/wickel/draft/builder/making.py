@@ -55,8 +55,9 @@ class Making:
 
     ``chosen`` is the part of each slot, ``needs`` what these need of each other. ``necks`` are the
     kinds of the front and the back neck, ``halves`` the points of both halves; ``stand_mm`` is how
-    far the front goes on past its centre, ``facing`` how wide facings are. ``bare`` are the edges
-    that nothing finishes yet, by their names, with the ids of their pieces.
+    far the front goes on past its centre, ``facing`` how wide facings are, ``zip_mm`` how far
+    a zip goes on below the waist. ``bare`` are the edges that nothing finishes yet, by their names,
+    with the ids of their pieces.
     """
 
     ledger: Ledger
@@ -70,6 +71,7 @@ class Making:
     bare: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     stand_mm: float = 0.0
     facing: Both | None = None
+    zip_mm: float | None = None
 
     @property
     def torso(self) -> tuple[Torso, Torso]:
@@ -105,8 +107,9 @@ class Making:
         """The garment with the width of its facings known."""
         if self.facing is not None:
             return self
-        self.ledger.at("Facings and closing")
-        wide = self.ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))
+        ledger = self.ledger
+        ledger.at("Facings and closing")
+        wide = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))
         return replace(self, facing=wide)
 
     def finished(self, *edges: str) -> Making:

@@ -13,21 +13,15 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import (
     BAND_OPTIONS,
-    edges,
-    hip_curve,
-    level_hem,
-    line,
-    point,
-    swung_down,
     waist_within_hip,
     waistband,
 )
+from wickel.draft.skirts import flared_panel
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
 from wickel.draft.torso import FLARE_LONG
 from wickel.draft.usual_checks import (
     AT_ZIP,
     LOWER_ZIP,
-    ZIP,
     alike,
     band_to_waist,
     hem_level,
@@ -37,9 +31,8 @@ from wickel.draft.usual_checks import (
     waist_to_body,
     zip_level,
 )
-from wickel.geometry import MIRROR as ACROSS_TURNED
-from wickel.geometry import Line, Path, backwards, length, map_path
-from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.geometry import length
+from wickel.pattern import Pattern, Seam, edge_length
 from wickel.wording import say
 
 OVER_HIP_MM = 15.0
@@ -100,61 +93,15 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
             "flare_above_mm",
         )
     flare = (o["flare_above_mm"], o["flare_mm"])
-    panel = _panel(count, (waist, hip), (level, begins, long), flare, allow)
+    panel = flared_panel(
+        ("panel", "Panel", count), (waist, hip), (level, begins, long), flare, allow
+    )
     return Pattern(
         style="panelled-skirt",
         pieces=(panel, waistband(2 * count * waist, o["overlap_mm"], o["band_mm"], allow)),
         seams=(
             Seam(name="panel seam", one=("panel", "side"), other=("panel", "other side")),
             Seam(name="waist", one=("panel", "waist"), other=("waistband", "join")),
-        ),
-    )
-
-
-def _panel(
-    count: int,
-    across: tuple[float, float],
-    down: tuple[float, float, float],
-    flare: tuple[float, float],
-    allow: Allowances,
-) -> Piece:
-    """One of the panels: ``across`` half of it at waist and hip, ``down`` where the hip, the flare
-    and the hem lie, ``flare`` how far above the hem it begins and how wide it swings, in mm."""
-    (waist, hip), (level, begins, long) = across, down
-    # the seam is as long as the middle, so that the hem hangs level: its corner lies higher
-    corner = (begins + swung_down(flare[0], flare[1]), hip + flare[1])
-    side: Path = (
-        hip_curve(waist, level, hip),
-        Line((level, hip), (begins, hip)),
-        Line((begins, hip), corner),
-    )
-    half_hem = level_hem(corner, (corner[0] - begins, flare[1]), (long, 0.0))
-    return Piece(
-        id="panel",
-        name="Panel",
-        edges=edges(
-            allow,
-            ("waist", line((0.0, -waist), (0.0, waist)), "waist"),
-            ("side", side, "side"),
-            ("hem", (*half_hem, *backwards(map_path(half_hem, ACROSS_TURNED))), "curved_hem"),
-            ("other side", backwards(map_path(side, ACROSS_TURNED)), "side"),
-        ),
-        cuts=(Cut(material="main", copies=count),),
-        notches=(
-            Notch(name="hip", edge="side", at_mm=length(side[:1])),
-            Notch(name=ZIP, edge="side", at_mm=length(side[:1])),
-            Notch(name="zip end", edge="other side", at_mm=length(side) - length(side[:1])),
-        ),
-        points=(
-            point("waist", (0.0, waist), "waist and ease / panels / 2"),
-            point("hip", (level, hip), "hip and ease / panels / 2, at waist to hip"),
-            point("flare begins", (begins, hip), "above the hem"),
-            point(
-                "hem, at the seam",
-                corner,
-                "the flare further out, as far along the seam as in the middle",
-            ),
-            point("hem, in the middle", (long, 0.0), "length"),
         ),
     )
 

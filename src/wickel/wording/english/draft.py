@@ -8,6 +8,18 @@ SENTENCES = {
     "builder.draw-skirt-to-waist": (
         "Draw the skirt's waist again: as long as the upper part's, its darts closed."
     ),
+    "builder.panels-not-in-front": (
+        "Flared panels have no front edge for buttons: close it behind or at the side, or take "
+        "another skirt."
+    ),
+    "builder.tiers-not-in-front": (
+        "Tiers have no front edge for buttons: close it behind or at the side, or take another "
+        "skirt."
+    ),
+    "builder.zip-too-long": (
+        "The zip goes {down:length} below the waist and the skirt is {long:length} long there: "
+        "take a shorter one."
+    ),
     "builder.no-straight-centre": (
         "A neck that is {neck} has no straight centre for buttons: close it elsewhere, or take "
         "another neck."

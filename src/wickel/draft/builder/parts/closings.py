@@ -5,7 +5,14 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.body import Body
-from wickel.draft.builder.making import OPENS_BEHIND, OPENS_IN_FRONT, Making, Part, Slot
+from wickel.draft.builder.making import (
+    OPENS_BEHIND,
+    OPENS_IN_FRONT,
+    WAIST_SEAM,
+    Making,
+    Part,
+    Slot,
+)
 from wickel.draft.checks import TapeCheck
 from wickel.draft.fastenings import button_stand, buttons_by
 from wickel.draft.necklines import KINDS, SLIT_MM
@@ -26,6 +33,16 @@ def _buttoned(making: Making) -> Making:
         front, stand, making.facing.front, making.allow, lambda long: buttons_by(ledger, long)
     )
     return replace(making.with_pieces(opened, strip), stand_mm=stand)
+
+
+def _zipped(making: Making) -> Making:
+    """A zip, which goes on below the waist where a skirt is sewn on."""
+    if WAIST_SEAM not in making.needs:
+        return making
+    ledger = making.ledger
+    ledger.at("Facings and closing")
+    down = ledger.length("zip.below", "18 cm", "Zip on below the waist", (80, 300))
+    return replace(making, zip_mm=down)
 
 
 def _over_head(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
@@ -52,6 +69,7 @@ PARTS = (
         id="back",
         slot=Slot.CLOSING,
         name=tr("in the centre back"),
+        add=_zipped,
         needs=frozenset({OPENS_BEHIND}),
         roles=("closing",),
         place=1,
@@ -67,7 +85,12 @@ PARTS = (
         place=2,
     ),
     Part(
-        id="side", slot=Slot.CLOSING, name=tr("with a zip in the side"), checks=_over_head, place=3
+        id="side",
+        slot=Slot.CLOSING,
+        name=tr("with a zip in the side"),
+        add=_zipped,
+        checks=_over_head,
+        place=3,
     ),
     Part(
         id="none",

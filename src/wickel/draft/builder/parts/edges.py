@@ -42,8 +42,9 @@ def _with_bindings(making: Making) -> Making:
     """Every edge that is still bare bound: the neck once round, each armhole by itself."""
     if not making.bare:
         return making
-    making.ledger.at("Bindings")
-    wide = making.ledger.length("binding.wide", "0.8 cm", "Finished width of the binding", (4, 20))
+    ledger = making.ledger
+    ledger.at("Bindings")
+    wide = ledger.length("binding.wide", "0.8 cm", "Finished width of the binding", (4, 20))
     for edge, ids in making.bare.items():
         whole = edge == "neck"
         once = sum(edge_length(making.piece(id), edge) for id in ids)

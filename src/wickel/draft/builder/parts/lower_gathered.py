@@ -7,7 +7,7 @@ from functools import partial
 from wickel.draft.builder.lower import BELOW_KNEE, Half, added, lower_checks, skirt_figures
 from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot
 from wickel.draft.ledger import SIDES
-from wickel.draft.skirts import gathered_half, pleat_marks
+from wickel.draft.skirts import Roles, gathered_half, pleat_marks
 from wickel.wording import tr
 
 _PLEATED = "pleated"
@@ -30,7 +30,7 @@ def _add(kind: str, making: Making) -> Making:
             (joined.of(side), wide.of(side), long.of(side)),
             pleat_marks(joined.of(side), wide.of(side), about) if kind == _PLEATED else (),
             making.allow,
-            centre=making.centre(side),
+            Roles(making.centre(side)),
         )
         for side in SIDES
     ]

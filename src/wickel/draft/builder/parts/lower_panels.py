@@ -1,0 +1,96 @@
+"""Equal panels at the waist, close over the hip and flared below, with a seam in every centre."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import partial
+
+from wickel.body import Body
+from wickel.draft.builder.lower import BELOW_KNEE, ZIP_END
+from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot, lower_edge_mm
+from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import SIDES
+from wickel.draft.parts import waist_within_hip
+from wickel.draft.skirts import flared_panel
+from wickel.draft.style import DraftRefused, Options
+from wickel.draft.torso import FLARE_LONG
+from wickel.draft.usual_checks import alike
+from wickel.pattern import Notch, Pattern, Seam, edge_length
+from wickel.wording import say, tr
+
+_PANEL = "skirt-panel"
+_COUNTS = {"panels-4": (4, tr("four flared panels")), "panels-8": (8, tr("eight flared panels"))}
+
+
+def _add(count: int, making: Making) -> Making:
+    ledger = making.ledger
+    ledger.at("Skirt")
+    joined = making.joined_mm()
+    ledger.know("joined_round", 2 * (joined.front + joined.back))
+    waist = ledger.length("panel.waist", f"joined_round/{2 * count}", "Half a panel at the waist")
+    hip = ledger.length("panel.hip", f"(hip + ease)/{2 * count}", "Half a panel at the hip")
+    waist_within_hip(ledger.body, waist, hip)
+    level = ledger.length("panel.hip_down", "waist_to_hip", "Hip below the waist", (120, 300))
+    long = ledger.length("skirt.down", "waist_to_knee + below_knee", "Length of the skirt")
+    above = ledger.length("panel.flare_above", "30 cm", "Flare begins above the hem by", (80, 700))
+    flare = ledger.length("panel.flare", "9 cm", "Flare on each side of a panel", (0, 250))
+    if long - above < level:
+        raise DraftRefused(
+            say("panelled_skirt.flare-begin-below-waist-above", begins=long - above, level=level),
+            "below_knee_mm",
+            "panel.flare_above",
+        )
+    if above <= FLARE_LONG * flare:
+        raise DraftRefused(
+            say("panelled_skirt.flare-does-not-open-above", flare=flare, flare_above=above),
+            "panel.flare",
+            "panel.flare_above",
+        )
+    panel = flared_panel(
+        (_PANEL, "Skirt panel", count),
+        (waist, hip),
+        (level, long - above, long),
+        (above, flare),
+        making.allow,
+    )
+    ends = () if making.zip_mm is None else (Notch(name=ZIP_END, edge="side", at_mm=making.zip_mm),)
+    hip_only = tuple(notch for notch in panel.notches if notch.name == "hip")
+    panel = replace(panel, notches=(*hip_only, *ends))
+    seams = (
+        Seam(name="skirt panel seam", one=(_PANEL, "side"), other=(_PANEL, "other side")),
+        Seam(name="waist", one=(making.names("front")[0], "hem"), other=(_PANEL, "waist")),
+    )
+    return making.with_pieces(panel, seams=seams)
+
+
+def _checks(count: int, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    panel = pattern.piece(_PANEL)
+    return (
+        alike("Skirt panel seams", panel, panel, "side", other_edge="other side"),
+        TapeCheck(
+            name="Waist of the skirt",
+            one=f"{count} panels",
+            one_mm=count * edge_length(panel, "waist"),
+            other="the upper part, darts closed",
+            other_mm=2 * sum(lower_edge_mm(pattern.pieces, side) for side in SIDES),
+            way_out=say("builder.draw-skirt-to-waist"),
+        ),
+    )
+
+
+PARTS = tuple(
+    Part(
+        id=id,
+        slot=Slot.LOWER,
+        name=name,
+        add=partial(_add, count),
+        options=(BELOW_KNEE,),
+        required=("waist_to_knee", "hip", "waist_to_hip"),
+        needs=frozenset({WAIST_SEAM}),
+        checks=partial(_checks, count),
+        against={(Slot.CLOSING, "front"): say("builder.panels-not-in-front")},
+        roles=("curved_hem",),
+        place=place,
+    )
+    for place, (id, (count, name)) in enumerate(_COUNTS.items(), 30)
+)
