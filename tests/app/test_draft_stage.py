@@ -309,6 +309,27 @@ def test_a_garment_of_the_house_is_rewritten_with_formulas(window, session, qtbo
 # --- gallery ----------------------------------------------------------------------------------
 
 
+def test_a_garment_is_found_by_its_parts_and_taken_with_them(window, session, qtbot):
+    qtbot.keyClick(window, Qt.Key.Key_N, CTRL)
+    (gallery,) = window.findChildren(Gallery)
+    qtbot.keyClicks(gallery.wanted, "buttons front cuff gathered")
+    shown = [id for id, card in gallery.cards.items() if card.isVisibleTo(gallery)]
+    assert shown == ["named-shirt-dress"]
+    qtbot.mouseClick(gallery.cards["named-shirt-dress"], Qt.MouseButton.LeftButton)
+    garment = session.garment
+    assert garment.style == "from-parts"
+    assert garment.options["lower"] == "gathered"
+    assert "Collar" in {piece.name for piece in session.pieces}
+    # what does not apply is not asked
+    go(qtbot, window, DRAFT)
+    fields = window.draft.options.fields
+    assert fields["below_knee_mm"].isVisibleTo(window.draft)
+    assert not fields["below_waist_mm"].isVisibleTo(window.draft)
+    choose(fields["lower"], "in-one")
+    assert fields["below_waist_mm"].isVisibleTo(window.draft)
+    assert not fields["below_knee_mm"].isVisibleTo(window.draft)
+
+
 def test_the_gallery_finds_styles_by_words(window, qtbot):
     go(qtbot, window, DRAFT)
     qtbot.keyClick(window, Qt.Key.Key_T, CTRL)

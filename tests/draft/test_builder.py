@@ -4,6 +4,7 @@ import math
 from itertools import combinations
 
 import pytest
+from shapely.geometry import Polygon
 
 from tests.draft.test_all_styles import refusal_key, reviewed
 from tests.often import usual
@@ -15,6 +16,7 @@ from wickel.draft.ledger import Length
 from wickel.draft.notions import notions
 from wickel.geometry import area, simple_outline
 from wickel.job import cut_pieces
+from wickel.job.named import NAMED, choice_words
 from wickel.lay import Search, make_lay
 from wickel.pattern import EdgeKind, cut_line, edge_length, sewn_length
 from wickel.studio import new_order
@@ -245,3 +247,29 @@ def test_a_garment_from_parts_is_laid():
     lay = make_lay(cut_pieces(job), job.cloths[0], "open", search=Search(effort=100))
     assert lay.complete
     assert lay.used_share > 0.7
+
+
+@pytest.mark.parametrize("named", NAMED, ids=lambda named: named.id)
+def test_every_named_garment_drafts_at_every_size_with_all_that_is_sewn_held(named):
+    for body in map(CHARTS["women"].body, CHARTS["women"].sizes):
+        pattern = drafted(body, **named.version.options)
+        for check in tape_checks(STYLE, pattern, body, named.version.options):
+            assert check.held or check.on_body, (body.name, check.name)
+    words = choice_words(named.version)
+    slots = [slot for slot in Slot if slot.value in named.version.options]
+    assert slots
+    assert all(PARTS[slot][named.version.options[slot.value]].name in words for slot in slots)
+
+
+def test_a_bodice_from_parts_is_the_bodice_of_the_house():
+    # the same answers: every outline to half a millimetre
+    for shape in ("darts", "shoulder", "armhole"):
+        own = drafted(shape=shape, lower="in-one", sleeve="long", pockets="none")
+        house = draft(STYLES["bodice"], BODY, {"shape": shape, "sleeve": "long"}, Allowances())
+        assert {piece.id for piece in own.pieces} == {piece.id for piece in house.pieces}
+        for piece in own.pieces:
+            one, other = (Polygon(cut_line(p)) for p in (piece, house.piece(piece.id)))
+            assert one.hausdorff_distance(other) < 0.5, (shape, piece.id)
+        assert {f.id: f.value for f in house.figures} == pytest.approx(
+            {f.id: f.value for f in own.figures}
+        )

@@ -19,6 +19,7 @@ from wickel.draft import STYLES, DraftRefused
 from wickel.draft.own import OwnStyle, blank_style, style_of
 from wickel.geometry import Outline, bounds
 from wickel.job import Version, version_pieces
+from wickel.job.named import FROM_PARTS, NAMED, choice_words
 from wickel.pattern import net_line
 from wickel.wording import term, tr
 
@@ -117,8 +118,14 @@ class Gallery(QDialog):
         for style in STYLES.values():
             bare = Version(id=style.id, name=style.name, style=style.id)
             self.cards[style.id] = self._card(bare, term(style.name), term(style.summary))
+        for named in NAMED:
+            self._own[named.id] = named.version
+            self.cards[named.id] = self._card(
+                named.version, term(named.version.name), term(str(named.summary))
+            )
         for version in self._own.values():
-            self.cards[version.id] = self._own_card(version)
+            if version.id not in self.cards:
+                self.cards[version.id] = self._own_card(version)
         inner = QWidget()
         rows = QVBoxLayout(inner)
         rows.setContentsMargins(0, 0, 0, 0)
@@ -152,7 +159,9 @@ class Gallery(QDialog):
         words.addStretch()
         card.taken.connect(self._take)
         charts = " ".join(CHARTS[id].name for id in version.base.charts)
-        self._words[version.id] = f"{name} {summary} {charts}".casefold()
+        # what is put together is found by its parts too
+        parts = choice_words(version) if version.style == FROM_PARTS else ""
+        self._words[version.id] = f"{name} {summary} {charts} {parts}".casefold()
         return card
 
     def _arrange(self) -> None:

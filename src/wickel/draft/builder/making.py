@@ -44,9 +44,10 @@ QUESTIONS = {
     Slot.BELT: "A belt",
 }
 
-WAIST_SEAM, OPENS_BEHIND, OPENS_IN_FRONT = "waist seam", "opens behind", "opens in front"
-"""What a part may need of the others: that the upper part ends at the waist, that front or back
-opens at its centre."""
+WAIST_SEAM, ZIP_GOES_ON = "waist seam", "zip goes on"
+OPENS_BEHIND, OPENS_IN_FRONT = "opens behind", "opens in front"
+"""What a part may need of the others: that the upper part ends at the waist, that its zip goes on
+below, that front or back opens at its centre."""
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -8,7 +8,7 @@ from wickel.body import Body
 from wickel.draft.builder.making import (
     OPENS_BEHIND,
     OPENS_IN_FRONT,
-    WAIST_SEAM,
+    ZIP_GOES_ON,
     Making,
     Part,
     Slot,
@@ -37,7 +37,7 @@ def _buttoned(making: Making) -> Making:
 
 def _zipped(making: Making) -> Making:
     """A zip, which goes on below the waist where a skirt is sewn on."""
-    if WAIST_SEAM not in making.needs:
+    if ZIP_GOES_ON not in making.needs:
         return making
     ledger = making.ledger
     ledger.at("Facings and closing")

@@ -7,7 +7,7 @@ from functools import partial
 
 from wickel.body import Body
 from wickel.draft.builder.lower import BELOW_KNEE, ZIP_END
-from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot, lower_edge_mm
+from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot, lower_edge_mm
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES
 from wickel.draft.parts import waist_within_hip
@@ -86,7 +86,7 @@ PARTS = tuple(
         add=partial(_add, count),
         options=(BELOW_KNEE,),
         required=("waist_to_knee", "hip", "waist_to_hip"),
-        needs=frozenset({WAIST_SEAM}),
+        needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
         checks=partial(_checks, count),
         against={(Slot.CLOSING, "front"): say("builder.panels-not-in-front")},
         roles=("curved_hem",),

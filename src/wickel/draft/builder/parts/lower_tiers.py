@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.draft.builder.lower import BELOW_KNEE, Half, added, lower_checks, skirt_figures
-from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot
+from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.ledger import SIDES
 from wickel.draft.skirts import Roles, gathered_half
 from wickel.pattern import Seam
@@ -62,7 +62,7 @@ PARTS = (
         add=_add,
         options=(BELOW_KNEE,),
         required=("waist_to_knee",),
-        needs=frozenset({WAIST_SEAM}),
+        needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
         checks=lower_checks,
         against={(Slot.CLOSING, "front"): say("builder.tiers-not-in-front")},
         roles=("hem",),

@@ -1,0 +1,66 @@
+"""A peplum at the waist: a short part of a circle in two panels, open where the garment closes."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from wickel.body import Body
+from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot, lower_edge_mm
+from wickel.draft.checks import TapeCheck
+from wickel.draft.circles import flounce
+from wickel.draft.ledger import SIDES
+from wickel.draft.style import LengthOption, Options
+from wickel.pattern import Pattern, Seam, edge_length
+from wickel.wording import say, tr
+
+_PEPLUM, _PANELS = "peplum", 2
+_LONG = LengthOption(
+    id="peplum_mm", question="Length of the peplum", default=160, least=60, most=320
+)
+_PARTS = {
+    "peplum-half": (0.5, tr("a peplum, half a circle")),
+    "peplum-full": (1.0, tr("a peplum, a full circle")),
+}
+
+
+def _add(fraction: float, making: Making) -> Making:
+    ledger = making.ledger
+    ledger.at("Peplum")
+    joined = making.joined_mm()
+    ledger.know("waist_round", 2 * (joined.front + joined.back))
+    round_mm = ledger.length("peplum.round", "waist_round", "Peplum at the waist")
+    long = ledger.length("peplum.long", "peplum", "Length of the peplum", (40, 400))
+    pieces = flounce(_PEPLUM, "Peplum", round_mm, long, fraction, making.allow)
+    seam = Seam(name="waist", one=(making.names("front")[0], "hem"), other=(_PEPLUM, "waist"))
+    return making.with_pieces(*pieces, seams=(seam,))
+
+
+def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    stand = pattern.figure_or("stand.wide", 0.0)
+    upper = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand
+    return (
+        TapeCheck(
+            name="Waist of the peplum",
+            one="peplum",
+            one_mm=_PANELS * edge_length(pattern.piece(_PEPLUM), "waist"),
+            other="the upper part, darts closed",
+            other_mm=2 * upper,
+            way_out=say("builder.draw-skirt-to-waist"),
+        ),
+    )
+
+
+PARTS = tuple(
+    Part(
+        id=id,
+        slot=Slot.LOWER,
+        name=name,
+        add=partial(_add, fraction),
+        options=(_LONG,),
+        needs=frozenset({WAIST_SEAM}),
+        checks=_checks,
+        roles=("curved_hem",),
+        place=place,
+    )
+    for place, (id, (fraction, name)) in enumerate(_PARTS.items(), 2)
+)
