@@ -74,6 +74,17 @@ def test_stripes_and_checks_are_level_at_the_sides(cloth, way):
     )
 
 
+@pytest.mark.parametrize("way", ["lengthwise-twice", "two-folds", "crosswise-twice"])
+def test_stripes_and_checks_are_level_in_the_makers_folds_too(way):
+    a_job = garment_job("harbour-check", asked=AskedOfPrint(seams=("side seam",)))
+    wide = replace(a_job.cloths[0], usable_width_mm=1900.0, full_width_mm=None)
+    a_job = replace(a_job, cloths=(wide,))
+    lay = laid(a_job, way)
+    record, pieces = judged(lay)
+    assert worst_level(record, pieces, wide.design.repeat.along_mm) <= MEETS_MM
+    assert "repeat" in codes(shifted(lay, "d/front", along=2.0))
+
+
 @pytest.mark.parametrize("way", usual(("open", "partial"), ()))
 def test_a_collar_and_a_back_have_the_stripe_in_their_middle(way):
     a_job = garment_job("lee-check", style="coat", options={"collar": "shirt"})

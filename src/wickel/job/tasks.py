@@ -7,10 +7,11 @@ processes.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from time import perf_counter
+from typing import TypeVar
 
 from wickel.body import Body
 from wickel.cloth import STACKED, Cloth
@@ -237,6 +238,7 @@ Message = (
     | Failed
 )
 Tell = Callable[[Message], None]
+Asked = TypeVar("Asked")
 IsStopped = Callable[[], bool]
 
 
@@ -281,29 +283,43 @@ def _run_cell(task: CellTask, tell: Tell, stopped: IsStopped) -> None:
 
 
 def _run_price(task: PriceTask, tell: Tell, stopped: IsStopped) -> None:
-    """Tell the length without each set of wishes; one whose search was stopped is not told of."""
-    report = _until(stopped)
-    for wishes in task.left_out:
-        length = length_without(
+    """Tell the length without each set of wishes."""
+
+    def length_of(wishes: frozenset[Wish], report: LayReport) -> float | None:
+        return length_without(
             task.pieces, task.cloth, task.ways, wishes, search=task.search, report=report
         )
-        if stopped():
-            break
-        if length is not None:
-            tell(Priced(wishes, length))
+
+    _tell_lengths(task.left_out, length_of, Priced, tell, stopped)
 
 
 def _run_across(task: AcrossTask, tell: Tell, stopped: IsStopped) -> None:
-    """Tell the length with each group across; one whose search was stopped is not told of."""
-    report = _until(stopped)
-    for ids in task.groups:
-        length = length_across(
+    """Tell the length with each group across."""
+
+    def length_of(ids: frozenset[str], report: LayReport) -> float | None:
+        return length_across(
             task.pieces, task.cloth, task.ways, ids, search=task.search, report=report
         )
+
+    _tell_lengths(task.groups, length_of, LaidAcross, tell, stopped)
+
+
+def _tell_lengths(
+    asked: Iterable[Asked],
+    length_of: Callable[[Asked, LayReport], float | None],
+    message: Callable[[Asked, float], Message],
+    tell: Tell,
+    stopped: IsStopped,
+) -> None:
+    """Tell the length of each of what is asked, where it has one; one whose search was stopped is
+    not told of."""
+    report = _until(stopped)
+    for each in asked:
+        length = length_of(each, report)
         if stopped():
             break
         if length is not None:
-            tell(LaidAcross(ids, length))
+            tell(message(each, length))
 
 
 def _run_errand(task: BuyTask | BoltTask | ReachTask, tell: Tell, stopped: IsStopped) -> None:

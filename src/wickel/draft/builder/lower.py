@@ -113,17 +113,26 @@ def _with_stand(front: Piece, making: Making) -> Piece:
 def lower_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     """The side seams of a skirt, and its waist against that of the upper part."""
     front, back = (pattern.piece(Half(side).id) for side in SIDES)
-    stand = pattern.figure_or("stand.wide", 0.0)
-    skirt = sewn_length(front, "waist") + sewn_length(back, "waist") - stand
-    upper = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand
+    skirt = sewn_length(front, "waist") + sewn_length(back, "waist") - stand_mm(pattern)
     return (
         alike("Skirt side seam", front, back, "side"),
-        TapeCheck(
-            name="Waist of the skirt",
-            one="half the skirt",
-            one_mm=skirt,
-            other="half the upper part, darts closed",
-            other_mm=upper,
-            way_out=say("builder.draw-skirt-to-waist"),
-        ),
+        waist_check(pattern, "the skirt all round", 2 * skirt),
+    )
+
+
+def stand_mm(pattern: Pattern) -> float:
+    """How far the front goes on past its centre, mm; nothing where it does not open there."""
+    return pattern.figure_or("stand.wide", 0.0)
+
+
+def waist_check(pattern: Pattern, one: str, one_mm: float) -> TapeCheck:
+    """What is sewn on at the waist, all round, against the upper part."""
+    upper = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand_mm(pattern)
+    return TapeCheck(
+        name="Waist seam",
+        one=one,
+        one_mm=one_mm,
+        other="the upper part, darts closed",
+        other_mm=2 * upper,
+        way_out=say("builder.draw-skirt-to-waist"),
     )

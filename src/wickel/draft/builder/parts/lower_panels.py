@@ -6,10 +6,9 @@ from dataclasses import replace
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.lower import BELOW_KNEE, ZIP_END
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot, lower_edge_mm
+from wickel.draft.builder.lower import BELOW_KNEE, ZIP_END, waist_check
+from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
-from wickel.draft.ledger import SIDES
 from wickel.draft.parts import waist_within_hip
 from wickel.draft.skirts import flared_panel
 from wickel.draft.style import DraftRefused, Options
@@ -67,14 +66,7 @@ def _checks(count: int, pattern: Pattern, body: Body, options: Options) -> tuple
     panel = pattern.piece(_PANEL)
     return (
         alike("Skirt panel seams", panel, panel, "side", other_edge="other side"),
-        TapeCheck(
-            name="Waist of the skirt",
-            one=f"{count} panels",
-            one_mm=count * edge_length(panel, "waist"),
-            other="the upper part, darts closed",
-            other_mm=2 * sum(lower_edge_mm(pattern.pieces, side) for side in SIDES),
-            way_out=say("builder.draw-skirt-to-waist"),
-        ),
+        waist_check(pattern, f"{count} panels", count * edge_length(panel, "waist")),
     )
 
 

@@ -5,13 +5,13 @@ from __future__ import annotations
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot, lower_edge_mm
+from wickel.draft.builder.lower import waist_check
+from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import flounce
-from wickel.draft.ledger import SIDES
 from wickel.draft.style import LengthOption, Options
 from wickel.pattern import Pattern, Seam, edge_length
-from wickel.wording import say, tr
+from wickel.wording import tr
 
 _PEPLUM, _PANELS = "peplum", 2
 _LONG = LengthOption(
@@ -36,18 +36,8 @@ def _add(fraction: float, making: Making) -> Making:
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
-    stand = pattern.figure_or("stand.wide", 0.0)
-    upper = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand
-    return (
-        TapeCheck(
-            name="Waist of the peplum",
-            one="peplum",
-            one_mm=_PANELS * edge_length(pattern.piece(_PEPLUM), "waist"),
-            other="the upper part, darts closed",
-            other_mm=2 * upper,
-            way_out=say("builder.draw-skirt-to-waist"),
-        ),
-    )
+    peplum = _PANELS * edge_length(pattern.piece(_PEPLUM), "waist")
+    return (waist_check(pattern, "the peplum", peplum),)
 
 
 PARTS = tuple(
