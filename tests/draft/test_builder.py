@@ -12,6 +12,7 @@ from wickel.body import CHARTS
 from wickel.draft import STYLES, Allowances, DraftRefused, draft, is_asked, tape_checks
 from wickel.draft.builder import PARTS, Part, Slot
 from wickel.draft.builder.garment import every_part
+from wickel.draft.builder.making import lower_edge_mm
 from wickel.draft.ledger import Length
 from wickel.draft.notions import notions
 from wickel.geometry import area, simple_outline
@@ -259,6 +260,14 @@ def test_every_named_garment_drafts_at_every_size_with_all_that_is_sewn_held(nam
     slots = [slot for slot in Slot if slot.value in named.version.options]
     assert slots
     assert all(PARTS[slot][named.version.options[slot.value]].name in words for slot in slots)
+
+
+def test_the_peplum_of_a_bodice_is_as_long_as_the_edge_it_is_sewn_to():
+    pattern = draft(STYLES["bodice"], BODY, {"peplum": "full"}, Allowances())
+    lower = lower_edge_mm(pattern.pieces, "front") + lower_edge_mm(pattern.pieces, "back")
+    assert 2 * edge_length(pattern.piece("peplum"), "waist") == pytest.approx(2 * lower, abs=0.05)
+    checks = tape_checks(STYLES["bodice"], pattern, BODY, {"peplum": "full"})
+    assert [check.held for check in checks if check.name == "Waist seam"] == [True]
 
 
 def test_a_bodice_from_parts_is_the_bodice_of_the_house():

@@ -6,15 +6,24 @@ sewn to, which pieces it makes and which checks follow. A garment in the making 
 chosen part takes and gives on, in the order of the slots.
 """
 
-from wickel.draft.builder.garment import PARTS, garment_checks, garment_options, garment_steps
+from wickel.draft.builder.garment import (
+    PARTS,
+    Chosen,
+    garment_checks,
+    garment_options,
+    garment_steps,
+    parts_chosen,
+)
 from wickel.draft.builder.making import Making, Part, Slot
 
 __all__ = [
     "PARTS",
+    "Chosen",
     "Making",
     "Part",
     "Slot",
     "garment_checks",
     "garment_options",
     "garment_steps",
+    "parts_chosen",
 ]

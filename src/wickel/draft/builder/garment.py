@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 from itertools import combinations
 
@@ -15,6 +15,12 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import Ledger
 from wickel.draft.style import ChoiceOption, DraftRefused, Option, Options
 from wickel.pattern import Pattern
+
+Chosen = Mapping[Slot, str]
+"""The id of the part of each slot."""
+
+Names = Callable[[Options], Chosen]
+"""What names the parts of a garment by its answers."""
 
 
 def _found() -> dict[Slot, dict[str, Part]]:
@@ -66,8 +72,13 @@ def _asked_by(own: Iterable[Part]) -> list[Option]:
     ]
 
 
-def _chosen(options: Options) -> list[Part]:
-    return [PARTS[slot][str(options[slot.value])] for slot in Slot]
+def parts_chosen(options: Options) -> Chosen:
+    """The part of each slot as a garment's answers name them."""
+    return {slot: str(options[slot.value]) for slot in Slot}
+
+
+def _parts_of(chosen: Chosen) -> list[Part]:
+    return [PARTS[slot][chosen[slot]] for slot in Slot]
 
 
 def _agree(chosen: list[Part]) -> None:
@@ -78,29 +89,31 @@ def _agree(chosen: list[Part]) -> None:
             raise DraftRefused(reason, one.slot.value, other.slot.value)
 
 
-def garment_steps(style: str, ledger: Ledger, allow: Allowances) -> Pattern:
-    """Chalk a garment from the parts that are chosen, in the order of the slots.
+def garment_steps(style: str, named: Names, ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk a garment from the parts that its answers name (``named``), in the order of the slots.
 
     Raises:
         DraftRefused: two parts do not go together, or body and figures disagree.
     """
-    chosen = _chosen(ledger.options)
-    _agree(chosen)
+    parts_of_it = _parts_of(named(ledger.options))
+    _agree(parts_of_it)
     making = Making(
         ledger=ledger,
         allow=allow,
-        chosen={part.slot: part.id for part in chosen},
-        needs=frozenset(need for part in chosen for need in part.needs),
+        chosen={part.slot: part.id for part in parts_of_it},
+        needs=frozenset(need for part in parts_of_it for need in part.needs),
     )
-    for part in chosen:
+    for part in parts_of_it:
         making = part.add(making)
     return Pattern(style=style, pieces=making.pieces, seams=making.seams)
 
 
-def garment_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+def garment_checks(
+    named: Names, pattern: Pattern, body: Body, options: Options
+) -> tuple[TapeCheck, ...]:
     """What is measured of a garment: what each of its parts has measured."""
     found: dict[str, TapeCheck] = {}
-    for part in _chosen(options):
+    for part in _parts_of(named(options)):
         for check in part.checks(pattern, body, options):
             found.setdefault(check.name, check)
     return tuple(found.values())

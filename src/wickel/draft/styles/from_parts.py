@@ -2,7 +2,14 @@
 
 from functools import partial
 
-from wickel.draft.builder import PARTS, Slot, garment_checks, garment_options, garment_steps
+from wickel.draft.builder import (
+    PARTS,
+    Slot,
+    garment_checks,
+    garment_options,
+    garment_steps,
+    parts_chosen,
+)
 from wickel.draft.style import Style
 
 _USUAL = {
@@ -27,6 +34,6 @@ STYLE = Style(
     options=garment_options(_USUAL),
     materials=("main", "interfacing"),
     roles=tuple(dict.fromkeys(role for part in _EVERY for role in part.roles)),
-    steps=partial(garment_steps, "from-parts"),
-    checked=garment_checks,
+    steps=partial(garment_steps, "from-parts", parts_chosen),
+    checked=partial(garment_checks, parts_chosen),
 )

@@ -54,13 +54,6 @@ SENTENCES = {
     "notions.thread": (
         "reels of {reel:whole}: about {seams:whole} of seams, {thread:whole} of thread"
     ),
-    "bodice.collar-sewn-round-v-neck": (
-        "A collar is sewn to a round or V neck, not to one that is {kinds}: change either."
-    ),
-    "bodice.neck-no-straight-centre-buttons": (
-        "A neck that is {kinds} has no straight centre for buttons: close it behind, or take "
-        "another neck."
-    ),
     "box_dress.cut-turn": ("Cut the turn-up as long as the sleeve is round, or a little longer."),
     "box_dress.dress-too-short-pockets-side": (
         "The dress is too short for pockets in the side seams: lengthen it by {short:up}."

@@ -21,6 +21,11 @@ _FACING = LengthOption(
 
 def _faced(making: Making) -> Making:
     """The neck faced, bare armholes bound."""
+    return _with_bindings(_neck_faced(making))
+
+
+def _neck_faced(making: Making) -> Making:
+    """The neck faced, bare armholes left."""
     if "neck" in making.bare:
         making = making.with_facing()
         assert making.facing is not None, "just taken"
@@ -31,7 +36,7 @@ def _faced(making: Making) -> Making:
             strip = edge_facing(whole, ("neck",), making.facing.of(where), making.allow)
             making = making.with_pieces(_named(strip, where))
         making = making.finished("neck")
-    return _with_bindings(making)
+    return making
 
 
 def _named(strip: Piece, where: str) -> Piece:
@@ -81,6 +86,16 @@ PARTS = (
         checks=_checks,
         roles=("facing", "band"),
         place=1,
+    ),
+    Part(
+        id="neck-faced",
+        slot=Slot.EDGES,
+        name=tr("faced at the neck, the armholes left"),
+        add=_neck_faced,
+        options=(_FACING,),
+        checks=_checks,
+        roles=("facing",),
+        place=4,
     ),
     Part(
         id="bound",
