@@ -4,6 +4,7 @@ in this process."""
 import pickle
 import shutil
 from contextlib import contextmanager
+from functools import partial
 from typing import ClassVar
 
 import pytest
@@ -47,6 +48,14 @@ class KnownRunner(InlineRunner):
             self.known[name] = list(last.values())
         for message in self.known[name]:
             self.told.emit(message)
+
+
+@pytest.fixture
+def qtbot(qtbot):
+    """Waits of up to a minute: each ends as soon as what it waits for is there, and a busy machine
+    may take long."""
+    qtbot.waitUntil = partial(qtbot.waitUntil, timeout=60_000)
+    return qtbot
 
 
 @pytest.fixture

@@ -111,7 +111,7 @@ def test_a_worker_that_never_reads_is_not_waited_for_and_is_replaced(qapp, qtbot
         runner.start(large)  # far more than a pipe holds
         runner.cancel()
     runner.start(large)
-    assert time.perf_counter() - started < 2  # it is put down, not waited for
+    assert time.perf_counter() - started < 20  # of its 600 s: it is put down, not waited for
     qtbot.waitUntil(lambda: len(said) >= 2, timeout=30_000)  # begun again once, then left
     assert runner.process_id != first
     assert all(sentence.endswith(".") for sentence in said)

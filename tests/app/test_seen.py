@@ -67,7 +67,7 @@ def test_nothing_is_cut_off(window, qtbot, wide, high, text):
         for stage in (JOBS, BODY, DRAFT, CLOTH, LAY, BUY):
             go(qtbot, window, stage)
             page = window.stack.widget(stage)
-            qtbot.waitUntil(lambda page=page: cut_off(page) == [], timeout=2000)
+            qtbot.waitUntil(lambda page=page: cut_off(page) == [])
     finally:
         set_text_scale(1.0)
         window._dress_anew()
@@ -88,7 +88,7 @@ def crowded(page):
 def test_fields_have_their_room_the_first_time_a_page_is_seen(window, qtbot, stage):
     window.resize(1280, 800)
     window.show_stage(stage)
-    qtbot.waitUntil(lambda: crowded(window.stack.widget(stage)) == [], timeout=2000)
+    qtbot.waitUntil(lambda: crowded(window.stack.widget(stage)) == [])
 
 
 def test_text_is_made_larger_by_key_and_remembered(window, qtbot):

@@ -297,7 +297,7 @@ def test_work_is_saved_as_it_happens_and_reopened(window, session, qtbot):
     go(qtbot, window, BODY)
     path = session.path
     type_into(qtbot, window.body.fields["head"], "58")
-    qtbot.waitUntil(lambda: read_job(path).garments[0].body["head"] == 580, timeout=3000)
+    qtbot.waitUntil(lambda: read_job(path).garments[0].body["head"] == 580)
     type_into(qtbot, window.body.fields["head"], "57")
     window.close()  # at once: what is not yet written is written now
     assert read_job(path).garments[0].body["head"] == 570
