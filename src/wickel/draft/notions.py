@@ -93,10 +93,8 @@ def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
                 from_start = edge.start[0] < edge.end[0]  # the edge runs from its upper end down
                 long = notch.at_mm if from_start else edge_length(piece, notch.edge) - notch.at_mm
                 yield _zip(long, f"from the upper edge to the mark on the {notch.edge}")
-    if style == "bodice":
-        yield from _bodice_zips(pattern, options)
-    if style == "from-parts":
-        yield from _zip_of_parts(pattern, options)
+    if style in _SIDE_ZIP:
+        yield from _body_zip(pattern, options, _SIDE_ZIP[style])
     front = _piece(pattern, "front", "front-side")
     if front is not None and style == "off-shoulder-dress":
         marks = (
@@ -113,25 +111,19 @@ def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
         yield _zip(FLY_MM, "the front closing")
 
 
-def _bodice_zips(pattern: Pattern, options: Options) -> Iterator[Notion]:
-    """The zip of a bodice: behind, or at the side where it has no other closing."""
+_SIDE_ZIP = {"bodice": "none", "from-parts": "side"}
+"""The styles that close with a zip behind or at the side, and their answer for the side."""
+
+
+def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Notion]:
+    """The zip of a body: behind or at the side, on into the skirt where one is sewn on."""
     closing = options.get("closing")
-    back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
-    if closing == "back" and back is not None:
-        yield _zip(edge_length(back, "centre"), "the whole centre back")
-    if closing == "none" and front is not None:
-        yield _zip(edge_length(front, "side"), "the side seam")
-
-
-def _zip_of_parts(pattern: Pattern, options: Options) -> Iterator[Notion]:
-    """The zip of a garment from parts: behind or at the side, on into the skirt where it has
-    one."""
     back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
     down = pattern.figure_or("zip.below", 0.0)
     on = ", and on into the skirt" if down else ""
-    if options.get("closing") == "back" and back is not None:
+    if closing == "back" and back is not None:
         yield _zip(edge_length(back, "centre") + down, f"the whole centre back{on}")
-    if options.get("closing") == "side" and front is not None:
+    if closing == at_side and front is not None:
         yield _zip(edge_length(front, "side") + down, f"the side seam{on}")
 
 

@@ -1,6 +1,6 @@
 """What is drawn of a piece and of a lay, before any paper or screen: layers of paths and names."""
 
-from wickel.drawing.copies import copies_text, is_covered, shared_places, shared_with
+from wickel.drawing.copies import copies_text, is_covered, lines_cut_later, shared_with
 from wickel.drawing.lay import lay_drawing
 from wickel.drawing.names import arrow, inside_point, name_label, name_room
 from wickel.drawing.piece import notch_tick, piece_drawing
@@ -16,11 +16,11 @@ __all__ = [
     "inside_point",
     "is_covered",
     "lay_drawing",
+    "lines_cut_later",
     "name_label",
     "name_room",
     "notch_tick",
     "piece_drawing",
-    "shared_places",
     "shared_with",
     "through",
 ]

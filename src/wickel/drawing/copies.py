@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from wickel.lay import Lay, Placement
+from collections.abc import Iterator
+
+from wickel.geometry import Outline
+from wickel.lay import Lay, Placement, cut_later
 
 
 def copies_text(placement: Placement, lay: Lay) -> str:
@@ -22,28 +25,33 @@ def copies_text(placement: Placement, lay: Lay) -> str:
 
 def shared_with(placement: Placement, lay: Lay) -> str:
     """The name of the piece that shares the place of a placement; none where it lies alone."""
-    for finding in lay.findings:
-        if finding.code == "together" and placement.id in finding.placements:
-            (other,) = (id for id in finding.placements if id != placement.id)
+    for pair in _pairs(lay):
+        if placement.id in pair:
+            (other,) = (id for id in pair if id != placement.id)
             return next(
                 lay.piece(placed.piece).name for placed in lay.placements if placed.id == other
             )
     return ""
 
 
-def shared_places(lay: Lay) -> tuple[tuple[Placement, Placement], ...]:
-    """The placements that share a place, the larger of each two first."""
+def lines_cut_later(lay: Lay) -> dict[str, tuple[Outline, ...]]:
+    """What is cut once the plies are parted, by the ids of the placements it belongs to, in mm of
+    the spread frame."""
     by_id = {placement.id: placement for placement in lay.placements}
-    pairs = (finding.placements for finding in lay.findings if finding.code == "together")
-    return tuple((by_id[one], by_id[other]) for one, other in pairs)
+    return {other: cut_later(by_id[one], by_id[other], lay.pieces) for one, other in _pairs(lay)}
 
 
 def is_covered(placement: Placement, lay: Lay) -> bool:
     """Whether another piece is drawn over it, in the same place: its name stands there."""
-    return any(
-        finding.code == "together" and finding.placements[0] == placement.id
-        for finding in lay.findings
-    )
+    return any(placement.id == larger for larger, _ in _pairs(lay))
+
+
+def _pairs(lay: Lay) -> Iterator[tuple[str, str]]:
+    """The ids of the placements that share a place, the larger of each two first."""
+    for finding in lay.findings:
+        if finding.code == "together":
+            larger, other = finding.placements
+            yield larger, other
 
 
 def _hands(placement: Placement, lay: Lay) -> str:

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from wickel.drawing.copies import copies_text, is_covered, shared_places
+from wickel.drawing.copies import copies_text, is_covered, lines_cut_later
 from wickel.drawing.names import arrow, inside_point, name_label
 from wickel.drawing.strokes import Drawing, Label, Layer, Stroke, through
 from wickel.geometry import bounds
-from wickel.lay import Lay, Placement, cut_later, marks_on_table, on_table
+from wickel.lay import Lay, Placement, marks_on_table, on_table
 
 
 def lay_drawing(lay: Lay) -> Drawing:
@@ -20,9 +20,8 @@ def lay_drawing(lay: Lay) -> Drawing:
             strokes += [through(Layer.SELVAGE, side) for side in zone.selvages]
     for placement in lay.placements:
         _draw_placement(placement, lay, strokes, labels)
-    for one, other in shared_places(lay):
-        for line in cut_later(one, other, lay.pieces):
-            strokes.append(through(Layer.LATER, line, of=other.id))
+    for id, lines in lines_cut_later(lay).items():
+        strokes += [through(Layer.LATER, line, of=id) for line in lines]
     box = bounds([point for stroke in strokes for point in stroke.points])
     return Drawing(box=box, strokes=tuple(strokes), labels=tuple(labels))
 

@@ -41,7 +41,7 @@ from wickel.lay.settings import DEFAULT_EFFORT, Search
 from wickel.lay.stacked import stack_partner, stacked_lays
 from wickel.lay.together import cut_later
 from wickel.lay.unfolding import unfolded_lay
-from wickel.lay.ways import Comparison, WayFound, lay_ways, shortest
+from wickel.lay.ways import Comparison, WayFound, at_its_least, lay_ways, shortest
 from wickel.lay.worn import WornCopy, worn_copies
 
 __all__ = [
@@ -74,6 +74,7 @@ __all__ = [
     "Wish",
     "WornCopy",
     "allowed_turns",
+    "at_its_least",
     "better",
     "copies_mm2",
     "cut_from",

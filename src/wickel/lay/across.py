@@ -12,7 +12,6 @@ from dataclasses import replace
 from wickel.cloth import Cloth, Print
 from wickel.geometry import area
 from wickel.lay.demand import CutPiece, Grain, OnPrint, cut_from
-from wickel.lay.parts import LayRefused
 from wickel.lay.searching import LayReport
 from wickel.lay.settings import Search
 from wickel.lay.ways import lay_ways, shortest
@@ -62,9 +61,6 @@ def length_across(
 ) -> float | None:
     """The length of the shortest complete lay, in any of the ways, with some pieces across; None
     where there is none."""
-    try:
-        found = lay_ways(turned_across(pieces, ids), cloth, ways, report=report, search=search)
-    except LayRefused:
-        return None
+    found = lay_ways(turned_across(pieces, ids), cloth, ways, report=report, search=search)
     best = shortest(found)
     return None if best is None or not best.complete else best.lay_length_mm

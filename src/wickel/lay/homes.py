@@ -9,7 +9,7 @@ from contextlib import suppress
 from dataclasses import dataclass, replace
 
 from wickel.cloth import Cloth, Section, SectionPlan
-from wickel.lay.demand import CutPiece
+from wickel.lay.demand import CutPiece, Place
 from wickel.lay.items import items_of, lies_as
 from wickel.lay.nest import (
     MANY_CANDIDATES,
@@ -39,6 +39,12 @@ _MOST_LOOKS, _FEWER_LOOKS = 24, 6
 """How many times an order is tried in another section; how many times with many candidates, each
 look being slow."""
 
+Parts = tuple[tuple[Part, ...], ...]
+"""The parts of every section."""
+
+Homes = Mapping[OrderKey, Home]
+"""The home of each order, or of some."""
+
 
 def _looks_at(parts: Parts) -> int:
     """How many times orders are tried elsewhere: the more candidates there are, the slower each
@@ -47,13 +53,6 @@ def _looks_at(parts: Parts) -> int:
     if shapes > VERY_MANY_CANDIDATES:
         return 0
     return _FEWER_LOOKS if shapes > MANY_CANDIDATES else _MOST_LOOKS
-
-
-Parts = tuple[tuple[Part, ...], ...]
-"""The parts of every section."""
-
-Homes = Mapping[OrderKey, Home]
-"""The home of each order, or of some."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,19 +101,22 @@ class Sections:
     def shared(self, parts: Parts, tick: Tick) -> Parts:
         """The parts with those put together that can share a place: all of them unless a quick lay
         is longer for it, and anyway those of which the maker asks it."""
-        asked, every = (
-            tuple(
-                together(own, probe, self.pieces, self.cloth, asked=only)
-                for own, probe in zip(parts, self.probes, strict=True)
-            )
-            for only in (True, False)
-        )
+        asks = any(piece.place is Place.SHARED for piece in self.pieces)
+        asked = self._together(parts, asked=True) if asks else parts
+        every = self._together(parts, asked=False)
         if every == asked:
             return asked
         with suppress(Stopped):
             if self.quick_mm(every, tick) > self.quick_mm(asked, tick) + _SAME_MM:
                 return asked
         return every
+
+    def _together(self, parts: Parts, *, asked: bool) -> Parts:
+        """The parts of every section with those put together that can share a place."""
+        return tuple(
+            together(own, probe, self.pieces, self.cloth, asked=asked)
+            for own, probe in zip(parts, self.probes, strict=True)
+        )
 
     def off_full_folds(self, options: Options, parts: Parts, tick: Tick) -> Parts:
         """The parts with those put into other sections for which one with a slanting fold has no
@@ -124,6 +126,8 @@ class Sections:
         Raises ``LayRefused`` where there is no other section for one.
         """
         again = self._put_off(options, parts, again=True)
+        if sum(plan.way.slanting for plan in self.plans) < 2:
+            return again
         with suppress(Stopped, LayRefused):
             straight = self._put_off(options, parts, again=False)
             if straight != again and self.quick_mm(straight, tick) < self.quick_mm(again, tick):

@@ -341,14 +341,13 @@ def _too_wide(
         way = cloth.print_or_assumed.value
         return LayRefused(say("parts.may-not-lie-cloth-any", piece=piece.name, way=way), piece.id)
     over = _over(piece, shape, section, turns)
-    room = _least_across(piece, shape.outline, turns) - over
     whole = cloth.lay_width_mm - 2 * cloth.reserve_mm
     outs = []
     if section.way not in ("open", "crosswise", "turned"):
         outs.append("open the cloth")
         if section.way != "to-middle" and _fits_to_middle(piece, shape, cloth, turns):
             outs.append("fold the selvages to the middle")
-    if over + room > whole + FIT_MM or not outs:
+    if _least_across(piece, shape.outline, turns) > whole + FIT_MM or not outs:
         outs = ["take wider cloth"]
     outs.append("split the piece with a seam")
     where = (

@@ -106,12 +106,10 @@ def _first_place(poses: tuple[Pose, ...], moves: Moves, free: BaseGeometry) -> S
     shapely.prepare(free)
     found: list[tuple[int, int]] = []
     for candidate, pose in enumerate(poses):
-        near = moves[_within_box(pose, moves, free)]
-        if len(near):
-            inside = np.flatnonzero(shapely.covers(free, _moved(pose, near)))
-            if len(inside):
-                first = int(np.flatnonzero((moves == near[inside[0]]).all(axis=1))[0])
-                found.append((first, candidate))
+        near = np.flatnonzero(_within_box(pose, moves, free))
+        inside = near[shapely.covers(free, _moved(pose, moves[near]))]
+        if len(inside):
+            found.append((int(inside[0]), candidate))
     if not found:
         return None
     first, candidate = min(found)

@@ -49,10 +49,9 @@ def shortest(found: Iterable[WayFound]) -> Lay | None:
     return min((answer.lay for answer in found if answer.lay is not None), key=rank, default=None)
 
 
-def _at_its_least(own: WayFound) -> bool:
-    """Whether a way's lay is as short as any lay of it can be."""
-    lay = own.lay
-    return lay is not None and lay.complete and lay.lay_length_mm <= own.least_mm + _SAME_MM
+def at_its_least(lay: Lay, least_mm: float) -> bool:
+    """Whether a lay is as short as any lay of its way can be."""
+    return lay.complete and lay.lay_length_mm <= least_mm + _SAME_MM
 
 
 Found = Callable[[WayFound], None]
@@ -153,7 +152,8 @@ class Comparison:
         ranked, beaten = [], []
         for way, own in self.known.items():
             if own.lay is not None and (
-                _at_its_least(own) or (own.least_mm > shortest and way != self.in_hand)
+                at_its_least(own.lay, own.least_mm)
+                or (own.least_mm > shortest and way != self.in_hand)
             ):
                 beaten.append(way)
             elif own.lay is not None:

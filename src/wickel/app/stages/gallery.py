@@ -119,13 +119,12 @@ class Gallery(QDialog):
             bare = Version(id=style.id, name=style.name, style=style.id)
             self.cards[style.id] = self._card(bare, term(style.name), term(style.summary))
         for named in NAMED:
-            self._own[named.id] = named.version
             self.cards[named.id] = self._card(
                 named.version, term(named.version.name), term(str(named.summary))
             )
         for version in self._own.values():
-            if version.id not in self.cards:
-                self.cards[version.id] = self._own_card(version)
+            self.cards[version.id] = self._own_card(version)
+        self._own |= {named.id: named.version for named in NAMED}
         inner = QWidget()
         rows = QVBoxLayout(inner)
         rows.setContentsMargins(0, 0, 0, 0)

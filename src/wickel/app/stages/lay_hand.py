@@ -18,7 +18,7 @@ from wickel.app.widgets.cards import (
     relabelled,
 )
 from wickel.app.widgets.guide import PAGE
-from wickel.drawing import copies_text, shared_places
+from wickel.drawing import copies_text, is_covered
 from wickel.geometry import Bounds, bounds
 from wickel.job.laid import (
     shown_garment,
@@ -185,7 +185,7 @@ class HandCard(QFrame):
                             "line: sew here."
                         ),
                         tr("Thick dashes: cut when the plies are parted.")
-                        if lay is not None and shared_places(lay)
+                        if lay is not None and any(is_covered(own, lay) for own in lay.placements)
                         else "",
                     )
                 ).strip(),

@@ -26,6 +26,7 @@ from wickel.app.widgets.cards import (
     emptied,
     fill_box,
     label,
+    let_go,
     narrow,
     scrolling,
 )
@@ -39,7 +40,7 @@ from wickel.job.laid import (
     with_lay,
     without_kept,
 )
-from wickel.lay import Lay, cutting_minutes
+from wickel.lay import Lay, at_its_least, cutting_minutes
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.wording import beside, tr
 from wickel.yardage import shown_buy
@@ -165,13 +166,12 @@ def _together(lay: Lay) -> str:
 
 def _why_aside(lay: Lay | None, least_mm: float, unit: Unit) -> str:
     """Why a way is not searched on, of which no lay is shorter than so much."""
-    if lay is not None and lay.complete and lay.lay_length_mm <= least_mm + _SAME_MM:
+    if lay is not None and at_its_least(lay, least_mm):
         return tr("no lay of this way is shorter")
     return tr("not searched on: {length} at least", length=shown_cloth_length(least_mm, unit))
 
 
 _SECTIONS = 4
-_SAME_MM = 0.1
 
 
 def _snag(lay: Lay | None) -> str:
@@ -307,9 +307,7 @@ class WaysColumn(QVBoxLayout):
             if id not in self.cards:
                 self._add_card(id)
         for id in [id for id in self.cards if id not in ways]:
-            gone = self.cards.pop(id)
-            self._way_column.removeWidget(gone)
-            gone.deleteLater()
+            let_go(self.cards.pop(id))
         for k, id in enumerate(sorted(self.cards, key=lambda way: lengths.get(way, 1e12))):
             own, lay = self.cards[id], lays.get(id)
             length = "–" if lay is None else shown_cloth_length(lay.lay_length_mm, session.job.unit)
@@ -327,10 +325,7 @@ class WaysColumn(QVBoxLayout):
     def _show_offers(self, lengths: list[float]) -> None:
         """The offers among the ways, by their lengths."""
         for gone in self.offers:
-            self._way_column.removeWidget(gone)
-            gone.hide()
-            gone.setParent(None)
-            gone.deleteLater()
+            let_go(gone)
         self.offers = []
         unit = self._session.job.unit
         for offer in self._session.across:

@@ -4,6 +4,7 @@ left at its edges."""
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from functools import partial
 
 from PySide6.QtCore import Qt
@@ -20,7 +21,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.session import Session
-from wickel.app.widgets.cards import closing_row, label, relabelled, scrolling
+from wickel.app.widgets.cards import closing_row, fill_box, label, relabelled, scrolling
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import KeptLength, LengthEdit
 from wickel.draft import DraftRefused
@@ -57,6 +58,11 @@ _GAP_PX, _ROW_GAP_PX = 24, 7
 _MOST_DEG = 360.0
 _STRIP_MM = 50.0
 """How deep a strip is at first."""
+
+
+def _fill(box: QComboBox, names: Mapping[str, str], chosen: str) -> None:
+    """Fill a box with the names of what can be chosen."""
+    fill_box(box, ((words, id) for id, words in names.items()), chosen)
 
 
 class BackingRow(QWidget):
@@ -210,9 +216,7 @@ class PieceCard(QDialog):
         self.cut.setChecked(not card.left_out)
         form.addRow(self.cut)
         self.place = QComboBox()
-        for place, words in _PLACES.items():
-            self.place.addItem(words, place)
-        self.place.setCurrentIndex(self.place.findData(card.place.value))
+        _fill(self.place, _PLACES, card.place.value)
         self.place.setToolTip(
             tr("On four plies two pieces may be cut together, as front and back: chalked once")
         )
@@ -239,19 +243,14 @@ class PieceCard(QDialog):
     def _ask_how(self, form: QFormLayout, card: Card) -> None:
         """How its grain lies, and how its centre is cut."""
         self.grain = QComboBox()
-        for id, words in _GRAINS.items():
-            self.grain.addItem(words, id)
-        self.grain.setCurrentIndex(self.grain.findData(card.grain.value if card.grain else ""))
+        _fill(self.grain, _GRAINS, card.grain.value if card.grain else "")
         form.addRow(tr("It lies"), self.grain)
         self.turned = QLineEdit(f"{card.grain_deg:g}" if card.grain_deg else "")
         self.turned.setPlaceholderText("0")
         self.turned.setToolTip(tr("By how many degrees its grain is turned besides"))
         form.addRow(tr("Grain turned by, °"), self.turned)
         self.centre = QComboBox()
-        for id, words in _CENTRES.items():
-            self.centre.addItem(words, id)
-        chosen = card.centre.value if card.centre else ""
-        self.centre.setCurrentIndex(self.centre.findData(chosen))
+        _fill(self.centre, _CENTRES, card.centre.value if card.centre else "")
         form.addRow(tr("Its centre is cut"), self.centre)
 
     def _ask_backings(self, form: QFormLayout, card: Card) -> None:

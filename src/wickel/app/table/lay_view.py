@@ -15,10 +15,10 @@ from wickel.app.table.tape import THICK, Tape, paint_tape
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Spreading, Zone
-from wickel.drawing import copies_text, is_covered, name_room, shared_places
+from wickel.drawing import copies_text, is_covered, lines_cut_later, name_room
 from wickel.files import ground_of
 from wickel.geometry import Outline, bounds
-from wickel.lay import Lay, Placement, cut_later, flaws_on_table, marks_on_table, on_table
+from wickel.lay import Lay, Placement, flaws_on_table, marks_on_table, on_table
 from wickel.units import Unit
 from wickel.wording import tr
 
@@ -160,7 +160,14 @@ class PlacementItem(PickItem):
     """One piece on the cloth: cut line, net line, inner lines, grain, name and copies."""
 
     def __init__(
-        self, placement: Placement, lay: Lay, colour: str, *, mark: str = "", held: bool = False
+        self,
+        placement: Placement,
+        lay: Lay,
+        colour: str,
+        *,
+        mark: str = "",
+        held: bool = False,
+        later: tuple[Outline, ...] = (),
     ) -> None:
         piece = lay.piece(placement.piece)
         shape = on_table(placement, piece)
@@ -183,12 +190,7 @@ class PlacementItem(PickItem):
         self._inner = [scene_path(flip_outline(line), closed=False) for line in inner]
         self._copies = copies_text(placement, lay)
         self._covered = is_covered(placement, lay)
-        self._later = [
-            scene_path(flip_outline(line), closed=False)
-            for one, other in shared_places(lay)
-            if other is placement
-            for line in cut_later(one, other, lay.pieces)
-        ]
+        self._later = [scene_path(flip_outline(line), closed=False) for line in later]
         self.named = True
         room, self._upright = name_room(shape.outline)
         self._room = QRectF(room.min_x, -room.max_y, room.width, room.height)
@@ -298,11 +300,19 @@ class LayView(PickView):
             self._cloth_item = ClothItem(lay.cloth, lay.spread)
             self.scene().addItem(self._cloth_item)
             garments = list(dict.fromkeys(piece.garment for piece in lay.pieces))
+            later = lines_cut_later(lay)
             for placement in lay.placements:
                 garment = lay.piece(placement.piece).garment
                 mark = (marks or {}).get(garment, "")
                 colour = dye(garments.index(garment))
-                item = PlacementItem(placement, lay, colour, mark=mark, held=placement.id in held)
+                item = PlacementItem(
+                    placement,
+                    lay,
+                    colour,
+                    mark=mark,
+                    held=placement.id in held,
+                    later=later.get(placement.id, ()),
+                )
                 self.items_by_id[placement.id] = item
                 self.scene().addItem(item)
         if self.fitted or not same_cloth:

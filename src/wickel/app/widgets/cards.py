@@ -149,11 +149,16 @@ def emptied(layout: QLayout) -> None:
     while (item := layout.takeAt(0)) is not None:
         widget, inner = item.widget(), item.layout()
         if widget is not None:
-            widget.hide()
-            widget.setParent(None)
-            widget.deleteLater()
+            let_go(widget)
         elif inner is not None:
             emptied(inner)
+
+
+def let_go(widget: QWidget) -> None:
+    """Take a widget out of sight and out of its parent at once, though it is deleted later."""
+    widget.hide()
+    widget.setParent(None)
+    widget.deleteLater()
 
 
 def relabelled(widget: QLabel, text: str, kind: str) -> None:

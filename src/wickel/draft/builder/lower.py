@@ -6,7 +6,13 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from wickel.body import Body
-from wickel.draft.builder.making import OPENS_BEHIND, OPENS_IN_FRONT, Making, lower_edge_mm
+from wickel.draft.builder.making import (
+    OPENS_BEHIND,
+    OPENS_IN_FRONT,
+    Making,
+    lower_edge_mm,
+    stand_mm,
+)
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.ledger import SIDES, Both
@@ -64,10 +70,9 @@ def added(making: Making, front: Piece, back: Piece) -> Making:
     front, back = (_with_zip_end(piece, making) for piece in (front, back))
     pieces = [front, back]
     if OPENS_IN_FRONT in making.needs:
-        making = making.with_facing()
-        assert making.facing is not None, "just taken"
+        making, facing = making.with_facing()
         pieces[0] = _with_stand(front, making)
-        strip = edge_facing(pieces[0], ("front edge",), making.facing.front, making.allow)
+        strip = edge_facing(pieces[0], ("front edge",), facing.front, making.allow)
         pieces.append(replace(strip, notches=()))
     seams = (
         Seam(name="skirt side", one=(front.id, "side"), other=(back.id, "side")),
@@ -118,11 +123,6 @@ def lower_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCh
         alike("Skirt side seam", front, back, "side"),
         waist_check(pattern, "the skirt all round", 2 * skirt),
     )
-
-
-def stand_mm(pattern: Pattern) -> float:
-    """How far the front goes on past its centre, mm; nothing where it does not open there."""
-    return pattern.figure_or("stand.wide", 0.0)
 
 
 def waist_check(pattern: Pattern, one: str, one_mm: float) -> TapeCheck:

@@ -81,9 +81,11 @@ class Making:
         return self.halves
 
     @property
-    def shape(self) -> str:
-        """How the upper part is shaped: the id of its part."""
-        return self.chosen[Slot.UPPER]
+    def seamed(self) -> str:
+        """Where the panels of the upper part are seamed; in one piece (``upper.WHOLE``) it has
+        none."""
+        shape = self.chosen[Slot.UPPER]
+        return shape if shape in PANELLED else WHOLE
 
     def with_pieces(self, *pieces: Piece, seams: tuple[Seam, ...] = ()) -> Making:
         """The garment with more pieces and seams; a piece of an id that it has takes its place."""
@@ -97,21 +99,21 @@ class Making:
 
     def names(self, where: str) -> tuple[str, str]:
         """The ids of the pieces of a half that have its neck and its side."""
-        return half_names(self.shape if self.shape in PANELLED else WHOLE, where)
+        return half_names(self.seamed, where)
 
     def centre(self, where: str) -> str:
         """The role of the centre of a half below the waist: on the fold, or where it closes."""
         opens = {"front": OPENS_IN_FRONT, "back": OPENS_BEHIND}[where]
         return "closing" if opens in self.needs else "fold"
 
-    def with_facing(self) -> Making:
-        """The garment with the width of its facings known."""
+    def with_facing(self) -> tuple[Making, Both]:
+        """The garment with the width of its facings known, and that width."""
         if self.facing is not None:
-            return self
+            return self, self.facing
         ledger = self.ledger
         ledger.at("Facings and closing")
         wide = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))
-        return replace(self, facing=wide)
+        return replace(self, facing=wide), wide
 
     def finished(self, *edges: str) -> Making:
         """The garment with some edges no longer bare."""
@@ -136,6 +138,20 @@ def lower_edge_mm(pieces: tuple[Piece, ...], where: str) -> float:
         for piece in pieces
         if piece.id in (where, f"{where}-centre", f"{where}-side")
     )
+
+
+def half_neck_mm(pattern: Pattern) -> float:
+    """The neck of a front and a back half."""
+    return sum(
+        edge_length(piece, "neck")
+        for piece in pattern.pieces
+        if piece.id in ("front", "back", "front-centre", "back-centre")
+    )
+
+
+def stand_mm(pattern: Pattern) -> float:
+    """How far the front goes on past its centre, mm; nothing where it does not open there."""
+    return pattern.figure_or("stand.wide", 0.0)
 
 
 Add = Callable[[Making], Making]

@@ -12,25 +12,25 @@ from wickel.draft.builder.making import (
     Making,
     Part,
     Slot,
+    half_neck_mm,
 )
 from wickel.draft.checks import TapeCheck
 from wickel.draft.fastenings import button_stand, buttons_by
 from wickel.draft.necklines import KINDS, SLIT_MM
 from wickel.draft.style import Options
 from wickel.draft.usual_checks import over_head
-from wickel.pattern import Pattern, edge_length
+from wickel.pattern import Pattern
 from wickel.wording import say, tr
 
 
 def _buttoned(making: Making) -> Making:
     """The front with its button stand, its edge and neck faced in one."""
-    making = making.with_facing()
-    assert making.facing is not None, "just taken"
+    making, facing = making.with_facing()
     ledger = making.ledger
     stand = ledger.length("stand.wide", "1.8 cm", "Button stand beyond the centre", (8, 60))
     front = making.piece(making.names("front")[0])
     opened, strip = button_stand(
-        front, stand, making.facing.front, making.allow, lambda long: buttons_by(ledger, long)
+        front, stand, facing.front, making.allow, lambda long: buttons_by(ledger, long)
     )
     return replace(making.with_pieces(opened, strip), stand_mm=stand)
 
@@ -50,11 +50,7 @@ def _over_head(pattern: Pattern, body: Body, options: Options) -> tuple[TapeChec
     if "head" not in body.measurements_mm:
         return ()
     slit = 2 * pattern.figure_or("neck.slit", SLIT_MM) if options["neck"] == "slit" else 0.0
-    opening = slit + 2 * sum(
-        edge_length(piece, "neck")
-        for piece in pattern.pieces
-        if piece.id in ("front", "back", "front-centre", "back-centre")
-    )
+    opening = slit + 2 * half_neck_mm(pattern)
     way_out = "Close it behind or in front, or take a wider neck or one with a slit."
     return (over_head(body, opening, way_out),)
 

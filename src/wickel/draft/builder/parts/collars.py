@@ -5,7 +5,14 @@ from __future__ import annotations
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.making import OPENS_BEHIND, Making, Part, Slot
+from wickel.draft.builder.making import (
+    OPENS_BEHIND,
+    Making,
+    Part,
+    Slot,
+    half_neck_mm,
+    stand_mm,
+)
 from wickel.draft.checks import TapeCheck
 from wickel.draft.collars import (
     COLLAR_OPTIONS,
@@ -17,7 +24,7 @@ from wickel.draft.collars import (
 from wickel.draft.necklines import KINDS
 from wickel.draft.style import Options
 from wickel.geometry import length
-from wickel.pattern import Pattern, edge_length
+from wickel.pattern import Pattern
 from wickel.wording import say
 
 _NONE = "none"
@@ -47,13 +54,8 @@ def _add(kind: str, making: Making) -> Making:
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
-    half_neck = sum(
-        edge_length(piece, "neck")
-        for piece in pattern.pieces
-        if piece.id in ("front", "back", "front-centre", "back-centre")
-    )
-    stand = pattern.figure_or("stand.wide", 0.0)
-    return tuple(collar_checks(pattern, half_neck - stand, stand))
+    stand = stand_mm(pattern)
+    return tuple(collar_checks(pattern, half_neck_mm(pattern) - stand, stand))
 
 
 PARTS = tuple(

@@ -27,13 +27,12 @@ def _faced(making: Making) -> Making:
 def _neck_faced(making: Making) -> Making:
     """The neck faced, bare armholes left."""
     if "neck" in making.bare:
-        making = making.with_facing()
-        assert making.facing is not None, "just taken"
+        making, facing = making.with_facing()
         for where in ("front", "back"):
             whole = making.piece(making.names(where)[0])
             if where == "front" and OPENS_IN_FRONT in making.needs:
                 continue  # faced with its button stand
-            strip = edge_facing(whole, ("neck",), making.facing.of(where), making.allow)
+            strip = edge_facing(whole, ("neck",), facing.of(where), making.allow)
             making = making.with_pieces(_named(strip, where))
         making = making.finished("neck")
     return making

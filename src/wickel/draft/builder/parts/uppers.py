@@ -46,21 +46,20 @@ def _add(shape: str, making: Making) -> Making:
         plain=shape == PLAIN,
     )
     front, back = torso_by(making.ledger, cut)
-    sewn = shape if shape in PANELLED else WHOLE
     lower = "waist" if seamed else "hem"
     pieces = [
         piece
         for half in (front, back)
         for piece in half_pieces(
             half,
-            sewn,
+            making.seamed,
             making.allow,
             centre="closing" if not half.front and OPENS_BEHIND in making.needs else "fold",
             lower=lower,
         )
     ]
     made = replace(making, halves=(front, back))
-    made = made.with_pieces(*pieces, seams=upper_seams(sewn, ()))
+    made = made.with_pieces(*pieces, seams=upper_seams(making.seamed, ()))
     return replace(
         made,
         bare={
