@@ -20,6 +20,8 @@ from wickel.wording import say
 
 MOST_SWING_DEG = 38.0
 FACING_MM = 50.0
+FOLD = "neck, fold line"
+"""The line along which the facing is folded back: the neck."""
 
 _OUTWARD = -1.0
 """The shoulder, above the underarm, goes outward when it turns clockwise."""
@@ -65,7 +67,7 @@ def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "
             Notch(name="sleeve", edge="armhole", at_mm=length(armhole) - SLEEVE_NOTCH_MM),
             Notch(name="waist", edge="side", at_mm=length(half.side()[:1])),
         ),
-        inner_lines=(InnerLine(name="neck, fold line", path=(Line(centre, base),)),),
+        inner_lines=(InnerLine(name=FOLD, path=(Line(centre, base),)),),
         points=(
             point("neck centre", centre, "square to the centre from the shoulder"),
             point("shoulder at neck", base, f"swung out about the underarm by {swing:.1f}°"),

@@ -73,9 +73,11 @@ def button_stand(
     facing_mm: float,
     allow: Allowances,
     buttons: Callable[[float], Buttons] = usual_buttons,
+    *,
+    upper: str = "neck",
 ) -> tuple[Piece, Piece]:
     """A front on the fold as two fronts that overlap by twice the stand, with the facing of edge
-    and neck.
+    and neck (or what else its ``upper`` edge is).
 
     Buttonholes are notched on the front edge; ``buttons`` says where, for an edge so long.
     """
@@ -87,7 +89,7 @@ def button_stand(
         for k, at in enumerate(buttons(long).places(long), 1)
     )
     opened = replace(opened, notches=(*opened.notches, *holes))
-    strip = edge_facing(opened, ("front edge", "neck"), facing_mm, allow)
+    strip = edge_facing(opened, ("front edge", upper), facing_mm, allow)
     return opened, replace(strip, notches=())
 
 

@@ -306,6 +306,10 @@ class Formulas:
         self._known |= {name}
         self._reader.names[name] = Quantity(mm, 1)
 
+    def copy(self) -> Formulas:
+        """Another reader that knows the same names."""
+        return Formulas({name: q.value for name, q in self._reader.names.items()})
+
     def length(self, text: str) -> float:
         """The length in mm that a formula gives.
 

@@ -13,7 +13,9 @@ figure that front and back each have is called without its side from a rule of t
 from __future__ import annotations
 
 import math
+import re
 from collections.abc import Callable, Iterator, Mapping
+from copy import copy
 from dataclasses import dataclass, replace
 
 from wickel.body import MEASUREMENTS, Body
@@ -117,6 +119,19 @@ class Ledger:
         self._absent: set[str] = set()
         self._needed: set[str] = set()
         self._level = ""
+        self._of = ""
+        self._instead: Mapping[str, str] = {}
+        self._whole: Ledger | None = None
+
+    def within(self, part: str, instead: Mapping[str, str] | None = None) -> Ledger:
+        """The ledger of a part that is drafted by rules of its own. Its figures are called after
+        the part (``hip.across`` of ``leg`` is ``leg.hip.across``); its rules name them without it,
+        and all that was known before. ``instead`` holds rules in the place of its own, by the ids
+        of figures in the part."""
+        inner = copy(self)  # what was taken, given and needed is that of the whole
+        inner._of, inner._instead, inner._whole = f"{self._of}{part}.", instead or {}, self
+        inner._readers = {side: reader.copy() for side, reader in self._readers.items()}
+        return inner
 
     @property
     def figures(self) -> tuple[Figure, ...]:
@@ -155,6 +170,26 @@ class Ledger:
             else:
                 reader.know(name, mm)
 
+    def _know_figure(self, id: str, mm: float | Both) -> None:
+        """Let later rules name a figure: without its part in the part, and with it everywhere."""
+        self.know(spelled(id), mm)
+        if self._whole is not None:
+            part = self._of.removeprefix(self._whole._of)
+            self.know(spelled(self._of + id), mm)
+            self._whole._know_figure(part + id, mm)
+
+    def _qualified(self, rule: str) -> str:
+        """A rule as it is read outside its part: its figures called after the part."""
+        if not self._of:
+            return rule
+        known = {spelled(id) for own in self._taken.values() for id in (own.id, own.base)}
+
+        def called(found: re.Match[str]) -> str:
+            full = spelled(self._of) + found[0]
+            return full if full in known else found[0]
+
+        return _NAME.sub(called, rule)
+
     # --- taking ----------------------------------------------------------------------------------
 
     def length(
@@ -170,9 +205,10 @@ class Ledger:
         Raises:
             DraftRefused: a formula cannot be read, or gives no length.
         """
-        entry = _Entry(id, id, words, usual, source, rule)
+        full = self._of + id
+        entry = _Entry(full, full, words, usual, source, self._instead.get(id, rule))
         value = self._length(entry, "")
-        self.know(spelled(id), value)
+        self._know_figure(id, value)
         return value
 
     def both(
@@ -190,12 +226,14 @@ class Ledger:
         Raises:
             DraftRefused: as ``length``.
         """
+        rule = self._instead.get(id, rule)
         rules = (rule, rule) if isinstance(rule, str) else rule
+        full = self._of + id
         entries = {
-            side: _Entry(f"{id}.{side}", id, words, usual, source, own)
+            side: _Entry(f"{full}.{side}", full, words, usual, source, own)
             for side, own in zip(SIDES, rules, strict=True)
         }
-        self._absent |= {entry.id for side, entry in entries.items() if side not in only} | {id}
+        self._absent |= {entry.id for side, entry in entries.items() if side not in only} | {full}
         made = Both(
             *(
                 self._length(entry, side)
@@ -204,7 +242,7 @@ class Ledger:
                 for side, entry in entries.items()
             )
         )
-        self.know(spelled(id), made)
+        self._know_figure(id, made)
         return made
 
     def solved(
@@ -223,7 +261,8 @@ class Ledger:
         Raises:
             DraftRefused: as ``length``, and whatever ``solve`` refuses when it is asked.
         """
-        entry = _Entry(id, id, words, None, "", "", of)
+        full = self._of + id
+        entry = _Entry(full, full, words, None, "", "", tuple(self._of + own for own in of))
         own, key = self._own(entry)
         ruled = math.nan
         refusal: Text = ""
@@ -231,17 +270,19 @@ class Ledger:
             ruled, refusal = self._solved(solve, nearest)
         value = self._write(entry, ruled, own, key, "")
         if refusal:
-            self._taken[id] = replace(self._taken[id], doubt=refusal)
-        self.know(spelled(id), value)
+            self._taken[full] = replace(self._taken[full], doubt=refusal)
+        self._know_figure(id, value)
         return value
 
     def number(self, id: str, default: float, words: str, usual: tuple[float, float]) -> float:
         """A plain number, such as how many panels; the maker gives another as its value."""
-        return self._plain(_Entry(id, id, words, usual, "", f"{default:g}"), FigureKind.NUMBER)
+        full = self._of + id
+        return self._plain(_Entry(full, full, words, usual, "", f"{default:g}"), FigureKind.NUMBER)
 
     def angle(self, id: str, default: float, words: str, usual: tuple[float, float]) -> float:
         """An angle in degrees."""
-        return self._plain(_Entry(id, id, words, usual, "", f"{default:g}"), FigureKind.ANGLE)
+        full = self._of + id
+        return self._plain(_Entry(full, full, words, usual, "", f"{default:g}"), FigureKind.ANGLE)
 
     def unused(self) -> Iterator[str]:
         """Ids that the maker has given a value, and that no figure of this draft has."""
@@ -342,7 +383,7 @@ class Ledger:
             words=entry.words,
             level=self._level,
             kind=kind,
-            rule=entry.rule,
+            rule=self._qualified(entry.rule),
             ruled=ruled,
             value=value,
             gave=gave,
@@ -351,6 +392,9 @@ class Ledger:
             source=entry.source,
             doubt=_doubt(entry, kind, value),
         )
+
+
+_NAME = re.compile(r"[A-Za-z_]\w*")
 
 
 @dataclass(frozen=True, slots=True)

@@ -25,7 +25,10 @@ KINDS = {
     "sweetheart": "sweetheart",
     "high": "high",
     "slit": "round with a slit",
+    "keyhole": "round with a keyhole",
 }
+SLIT_KINDS = ("slit", "keyhole")
+"""The necks that open further down, to go over the head."""
 _V_FACING_MORE = 1.25
 """A V's facing is this much longer at the centre than it is wide at the shoulder."""
 
@@ -84,8 +87,9 @@ def neck_size_by(
             only=high,
         )
     slit = SLIT_MM
-    if "slit" in kinds:
-        slit = ledger.length("neck.slit", "12 cm", "Slit below the neck", (60, 200))
+    if set(SLIT_KINDS) & set(kinds):
+        words = "Slit below the neck" if "slit" in kinds else "Keyhole below the neck"
+        slit = ledger.length("neck.slit", "12 cm", words, (60, 200))
     return (
         NeckSize(
             rise=rise.front,
@@ -129,7 +133,7 @@ class Neckline:
         depth = self.centre[0]
         if self.kind == "v":
             return line(outer_top, (depth + _V_FACING_MORE * width_mm, 0.0))
-        below = self.slit_mm + _SLIT_FACED_MM if self.kind == "slit" else 0.0
+        below = self.slit_mm + _SLIT_FACED_MM if self.kind in SLIT_KINDS else 0.0
         bottom = (depth + below + width_mm, 0.0)
         corner = (bottom[0], outer_top[1])
         if self.kind == "square":
@@ -157,6 +161,20 @@ def _high(depth_mm: float, shoulder: Point, size: NeckSize) -> Neckline:
         top,
     )
     return Neckline(kind="high", path=(low,), base=shoulder, rise=(Line(top, shoulder),))
+
+
+def _keyhole(start: Point, long_mm: float) -> Path:
+    """Half a drop: a point at the neck, round below, cut out when it is faced."""
+    (down, _), end = start, (start[0] + long_mm, 0.0)
+    widest = (down + 0.68 * long_mm, _KEYHOLE_SHARE * long_mm)
+    return (
+        Cubic(start, (down + 0.2 * long_mm, 0.0), (down + 0.4 * long_mm, widest[1]), widest),
+        Cubic(widest, (down + 0.88 * long_mm, widest[1]), (end[0], 0.6 * widest[1]), end),
+    )
+
+
+_KEYHOLE_SHARE = 0.24
+"""Half the width of a keyhole, in parts of its length."""
 
 
 def neckline(kind: str, depth_mm: float, shoulder: Point, size: NeckSize | None = None) -> Neckline:
@@ -190,16 +208,19 @@ def neckline(kind: str, depth_mm: float, shoulder: Point, size: NeckSize | None 
         "round": (curve,),
         "boat": (curve,),
         "slit": (curve,),
+        "keyhole": (curve,),
         "v": line(start, shoulder),
         "square": (Line(start, (depth_mm, 0.92 * width)), Line((depth_mm, 0.92 * width), shoulder)),
     }
     slit = InnerLine(name="slit", path=line(start, (depth_mm + size.slit, 0.0)))
+    if kind == "keyhole":
+        slit = InnerLine(name="keyhole", path=_keyhole(start, size.slit))
     return Neckline(
         kind=kind,
         path=paths[kind],
         base=shoulder,
         slit_mm=size.slit,
-        marks=(slit,) if kind == "slit" else (),
+        marks=(slit,) if kind in SLIT_KINDS else (),
     )
 
 

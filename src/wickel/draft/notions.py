@@ -121,26 +121,35 @@ def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Noti
     back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
     down = pattern.figure_or("zip.below", 0.0)
     on = ", and on into the skirt" if down else ""
+    if closing in ("back", at_side) and front is None and down:
+        yield _zip(down, "from the waist down")
     if closing == "back" and back is not None:
         yield _zip(edge_length(back, "centre") + down, f"the whole centre back{on}")
     if closing == at_side and front is not None:
         yield _zip(edge_length(front, "side") + down, f"the side seam{on}")
+    if closing == "front-zip":
+        opened = (p for p in pattern.pieces if any(e.name == "front edge" for e in p.edges))
+        long = sum(edge_length(p, "front edge") for p in opened if not p.id.endswith("facing"))
+        yield _zip(long, "the whole centre front")
 
 
 def _buttons(pattern: Pattern) -> Iterator[Notion]:
-    """As many as the piece with the most of them has marks: both fronts, and a lining, have the
-    same ones."""
-    marked = [
-        sum(notch.name.startswith("button ") for notch in piece.notches) for piece in pattern.pieces
-    ]
-    if max(marked, default=0):
+    """As many as there are numbers of marks: both fronts, and a lining, have the same ones, and a
+    skirt goes on where its bodice ends."""
+    marked = {
+        notch.name
+        for piece in pattern.pieces
+        for notch in piece.notches
+        if notch.name.startswith("button ")
+    }
+    if marked:
         yield Notion(
-            kind="buttons", name="Buttons", count=max(marked), why="the marks on the front edge"
+            kind="buttons", name="Buttons", count=len(marked), why="the marks on the front edge"
         )
 
 
 def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
-    casing = _piece(pattern, "casing")
+    casing = _piece(pattern, "casing", "casing-back")
     waist = body.measurements_mm.get("waist")
     if casing is not None and waist is not None:
         _, y = zip(
@@ -150,7 +159,8 @@ def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
             kind="elastic",
             name="Elastic for the waist",
             count=1,
-            long_mm=ELASTIC_SHARE * waist + ELASTIC_JOIN_MM,
+            long_mm=ELASTIC_SHARE * waist / (2 if casing.id == "casing-back" else 1)
+            + ELASTIC_JOIN_MM,
             wide_mm=(max(y) - min(y)) / 2 - CASING_ROOM_MM,
             why=say("notions.elastic-waist", join=ELASTIC_JOIN_MM),
         )
@@ -180,15 +190,13 @@ def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
                     long_mm=along,
                     why="one in every panel of the outer layer",
                 )
-    placket = _piece(pattern, "placket")
-    if style == "corset" and placket is not None:
-        long = max(edge_length(placket, edge.name) for edge in placket.edges)
-        pairs = math.floor(long / EYELET_GAP_MM)
+    pairs, gap = _eyelets(style, pattern)
+    if pairs:
         yield Notion(
             kind="eyelets",
             name="Eyelets",
             count=2 * pairs,
-            why=say("notions.eyelets", gap=EYELET_GAP_MM),
+            why=say("notions.eyelets", gap=gap),
         )
         yield Notion(
             kind="cord",
@@ -197,6 +205,21 @@ def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
             long_mm=500.0 * math.ceil(pairs * 2 * 60.0 / 500.0) + 1000.0,
             why=say("notions.cord", crossing=60.0, tie=1000.0),
         )
+
+
+def _eyelets(style: str, pattern: Pattern) -> tuple[int, float]:
+    """How many pairs of eyelets a lacing has, and how far they are from each other: as they are
+    marked, or along the strip behind it."""
+    marked = sum(
+        notch.name.startswith("eyelet ") for piece in pattern.pieces for notch in piece.notches
+    )
+    if marked:
+        return marked, pattern.figure_or("eyelet.gap", EYELET_GAP_MM)
+    placket = _piece(pattern, "placket")
+    if style != "corset" or placket is None:
+        return 0, EYELET_GAP_MM
+    long = max(edge_length(placket, edge.name) for edge in placket.edges)
+    return math.floor(long / EYELET_GAP_MM), EYELET_GAP_MM
 
 
 def _bindings(pattern: Pattern) -> Iterator[Notion]:

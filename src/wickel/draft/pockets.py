@@ -15,7 +15,7 @@ from wickel.draft.operations.spots import Spot, chain, remade, seam_stretch, spo
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line
-from wickel.pattern import Cut, Edge, Notch, Piece, edge_length
+from wickel.pattern import Cut, Edge, Notch, Pattern, Piece, edge_length
 from wickel.wording import say
 
 OPENING_MM = 160.0
@@ -212,3 +212,12 @@ def slant(front: Piece, allow: Allowances, size: Slant | None = None) -> tuple[P
     )
     kept = replace(cut_away, id=front.id, name=front.name)
     return kept, whole, bag
+
+
+def cut_away(pattern: Pattern, edge: str) -> float:
+    """How much of an edge of the front a slant pocket has cut away: what the piece behind it has
+    more there than the bag."""
+    bags = {piece.id: piece for piece in pattern.pieces}
+    if "pocket-side" not in bags or "pocket-bag" not in bags:
+        return 0.0
+    return edge_length(bags["pocket-side"], edge) - edge_length(bags["pocket-bag"], edge)

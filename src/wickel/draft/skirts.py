@@ -42,6 +42,32 @@ def pleat_marks(quarter: float, wide: float, about: float) -> tuple[InnerLine, .
     return tuple(marks)
 
 
+def double_pleat_marks(
+    quarter: float, wide: float, about: float, *, inverted: bool
+) -> tuple[InnerLine, ...]:
+    """Pairs of marks of pleats that are folded from both sides: towards each other (``inverted``)
+    or away from each other, as a box. Each half of a pleat folds its first mark onto its second;
+    together they take up all the fullness."""
+    spare = wide - quarter
+    count = max(1, round(spare / (4 * about)))
+    half, shown = spare / count / 2, quarter / count
+    marks = []
+    for k in range(count):
+        start = k * (shown + 2 * half)
+        # inverted: both halves meet in the middle; a box: its face lies between them
+        first = start + (shown / 2 if inverted else shown / 4)
+        second = first + half + (0.0 if inverted else shown / 2)
+        folds = ((first, first + half), (second + half, second))
+        if not inverted:
+            folds = ((first + half, first), (second, second + half))
+        for n, (at, to) in enumerate(folds, 2 * k + 1):
+            marks += [
+                InnerLine(name=f"pleat {n} {word}", path=(Line((0.0, x), (PLEAT_MARK_MM, x)),))
+                for word, x in (("from", at), ("to", to))
+            ]
+    return tuple(marks)
+
+
 @dataclass(frozen=True, slots=True)
 class Roles:
     """What the centre and the lower edge of a half are: on the fold or where it closes, its hem or

@@ -37,8 +37,11 @@ SLEEVES = {
     "elastic": "wide, elastic at the hem",
     "bell": "bell-shaped",
     "cuffed": "long with a cuff",
+    "bishop": "full, gathered into a cuff",
+    "banded": "short with a band",
+    "turned-up": "short with a turn-up",
 }
-FULL_SLEEVES = ("gathered", "puffed", "elastic", "bell")
+FULL_SLEEVES = ("gathered", "puffed", "elastic", "bell", "bishop")
 """The sleeves that are gathered or flared."""
 _WITH_SLEEVES = ("sleeve", tuple(kind for kind in SLEEVES if kind != "none"))
 MEASURED = ("upper_arm", "wrist", "sleeve_length")
@@ -75,7 +78,7 @@ def sleeve_options(default: str = "long", kinds: Mapping[str, str] = SLEEVES) ->
             default=240,
             least=120,
             most=450,
-            only_with=("sleeve", ("short", "puffed")),
+            only_with=("sleeve", ("short", "puffed", "banded", "turned-up")),
         ),
         replace(CAP, only_with=_WITH_SLEEVES),
         LengthOption(
@@ -253,15 +256,15 @@ def sleeve_pieces(
 
 
 def sleeve_pieces_by(
-    ledger: Ledger, armhole_mm: float, depth_mm: float, allow: Allowances
+    ledger: Ledger, armhole_mm: float, depth_mm: float, allow: Allowances, kind: str = ""
 ) -> tuple[Piece, ...]:
-    """The sleeve of the kind chosen (``SLEEVES``) with its band or cuff, its figures from the
-    ledger; none for ``none``. ``depth_mm`` is the depth of the armhole.
+    """The sleeve of a kind (``SLEEVES``; if not given, the one chosen) with its band or cuff, its
+    figures from the ledger; none for ``none``. ``depth_mm`` is the depth of the armhole.
 
     Raises:
         DraftRefused: no cap fits the armhole, or the sleeve is too short.
     """
-    kind = ledger.choice("sleeve")
+    kind = kind or ledger.choice("sleeve")
     if kind == "none":
         return ()
     ledger.at("Sleeve")
@@ -275,14 +278,20 @@ def sleeve_pieces_by(
         "Round of the sleeve at its end",
     )
     sleeve = set_in_sleeve(SleeveCut(height=height, width=width, long=long, hem=hem), allow)
-    if kind in ("short", "long"):
+    if kind in ("short", "long", "dropped"):
         return (sleeve,)
+    if kind == "turned-up":
+        return _turned_up(ledger, sleeve, allow)
+    if kind == "banded":
+        return _banded(ledger, sleeve, "sleeve_hem", allow)
     if kind == "cuffed":
         return _cuffed(ledger, sleeve, allow)
     full = ledger.length("sleeve.fullness", "fullness", "Gathers or flare of the sleeve", (30, 400))
     each = full / _CUTS
     if kind == "bell":
         return (_fanned(sleeve, _BELL_SHARE * each, (0.15, 0.85)),)
+    if kind == "bishop":
+        return _cuffed(ledger, _fanned(sleeve, each, (0.2, 0.8)), allow)
     if kind == "elastic":
         back = ledger.length(
             "sleeve.elastic", "wrist + 1.5 cm", "Round of the sleeve on its elastic"
@@ -291,13 +300,18 @@ def sleeve_pieces_by(
     rise = ledger.length("cap.rise", "0.35*sleeve_fullness", "Gathered cap higher by", (0, 150))
     if kind == "gathered":
         return (_gathered_cap(sleeve, each, rise),)
-    return _puffed(ledger, _gathered_cap(sleeve, each, rise, hem=True), allow)
+    full_sleeve = _gathered_cap(sleeve, each, rise, hem=True)
+    return _banded(ledger, full_sleeve, "upper_arm + 2.5 cm", allow)
 
 
 _LONG_RULES = {
     "short": "sleeve",
     "puffed": "sleeve - 3 cm",
     "cuffed": "sleeve_length - 5.5 cm",
+    "bishop": "sleeve_length - 4 cm",
+    "banded": "sleeve - 3 cm",
+    "turned-up": "sleeve",
+    "dropped": "sleeve_length - drop",
 }
 """What the length of a sleeve is where it is not that of the arm: a band or a cuff is left off."""
 
@@ -307,6 +321,9 @@ _HEM_RULES = {
     "elastic": "sleeve_across + 2 cm",
     "bell": "0.8*sleeve_across",
     "cuffed": "wrist + 7.5 cm",
+    "bishop": "max(wrist + 10 cm, 0.8*sleeve_across)",
+    "banded": "sleeve_across - 1.6 cm",
+    "turned-up": "sleeve_across - 1.6 cm",
 }
 
 
@@ -352,12 +369,26 @@ def _cuffed(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piece, ..
     return _with_band(sleeve, band, allow)
 
 
-def _puffed(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piece, ...]:
+def _turned_up(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piece, ...]:
+    """The sleeve with a turn-up, sewn on double."""
+    high = ledger.length("turn_up.high", "4 cm", "Finished height of the turn-up", (15, 120))
+    strip = Strip(
+        id="turn-up",
+        name="Turn-up",
+        long_mm=edge_length(sleeve, "hem"),
+        high_mm=2 * high,
+        cuts=(Cut(material="main", copies=2),),
+        fold_line=True,
+    )
+    return (sleeve, rectangle(strip, allow))
+
+
+def _banded(ledger: Ledger, sleeve: Piece, round_rule: str, allow: Allowances) -> tuple[Piece, ...]:
     """The sleeve with a band round the arm."""
     band = _Band(
         "sleeve-band",
         "Sleeve band",
-        ledger.length("sleeve_band.round", "upper_arm + 2.5 cm", "Round of the sleeve band"),
+        ledger.length("sleeve_band.round", round_rule, "Round of the sleeve band"),
         ledger.length("sleeve_band.high", "3 cm", "Finished height of the sleeve band", (10, 80)),
         0.0,
     )
@@ -482,7 +513,7 @@ def sleeve_checks(pattern: Pattern, armhole_mm: float, ease_mm: float) -> list[T
     """Cap to armhole, sleeve seam, and band or cuff; none when there is no sleeve."""
     by_id = {piece.id: piece for piece in pattern.pieces}
     sleeve = by_id.get("sleeve")
-    if sleeve is None:
+    if sleeve is None or not any(edge.name == "cap" for edge in sleeve.edges):
         return []
     checks = [
         TapeCheck(
@@ -495,7 +526,7 @@ def sleeve_checks(pattern: Pattern, armhole_mm: float, ease_mm: float) -> list[T
         ),
         alike("Sleeve seam", sleeve, sleeve, "seam", other_edge="other seam"),
     ]
-    for id, overlap in (("cuff", _overlap(pattern)), ("sleeve-band", 0.0)):
+    for id, overlap in (("cuff", _overlap(pattern)), ("sleeve-band", 0.0), ("turn-up", 0.0)):
         if id in by_id:
             checks.append(
                 TapeCheck(

@@ -7,7 +7,7 @@ any one garment.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
@@ -145,6 +145,20 @@ def is_asked(option: Option, options: Options) -> bool:
         return True
     choice, answers = option.only_with
     return options.get(choice) in answers
+
+
+def asked(every: Iterable[Option], options: Options) -> frozenset[str]:
+    """The ids of those options that are asked, as the choices are answered: one that goes with a
+    choice is not, where that choice itself is not."""
+    by_id = {option.id: option for option in every}
+
+    def applies(option: Option) -> bool:
+        if not is_asked(option, options):
+            return False
+        choice = by_id.get(option.only_with[0]) if option.only_with else None
+        return choice is None or applies(choice)
+
+    return frozenset(id for id, option in by_id.items() if applies(option))
 
 
 def unusual_answers(style: Style, options: Options) -> dict[str, Text]:

@@ -246,8 +246,9 @@ def torso(
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TorsoCut:
     """How a torso is cut: its necks, whether it is ``plain`` (see ``torso``), the quarter that its
-    waist must pass (0: none), the rule of its length below the waist, and whether it is split into
-    ``panels``, which take up its side dart."""
+    waist must pass (0: none), the rule of its length below the waist, whether it is split into
+    ``panels``, which take up its side dart, whether it ends under the bust (``raised``), and the
+    rule of its shoulder point from the centre; a ``dropped`` one hollows its armhole less."""
 
     neck: str = "round"
     back_neck: str = "round"
@@ -255,6 +256,9 @@ class TorsoCut:
     passes_mm: float = 0.0
     below: str = "below_waist"
     panels: bool = False
+    raised: bool = False
+    shoulder: str = "shoulder/2"
+    dropped: bool = False
 
 
 def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
@@ -347,7 +351,7 @@ def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
     )
     down = ledger.both("neck.down", (deeps[0], deeps[1]), "Neck depth at the centre", (5, 300))
     ledger.at("Shoulder")
-    shoulder = ledger.both("shoulder.across", "shoulder/2", "Shoulder point from the centre")
+    shoulder = ledger.both("shoulder.across", cut.shoulder, "Shoulder point from the centre")
     slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 80))
     ledger.at("Chest")
     chest = ledger.both("chest.down", _chest_rule(ledger), "Chest line below the neck point")
@@ -356,7 +360,9 @@ def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
     )
     hollow = ledger.both(
         "hollow.across",
-        ("across_front/2 - 0.4 cm", "across_back/2"),
+        "min(shoulder_across - 0.6 cm, chest_across - 1.6 cm)"
+        if cut.dropped
+        else ("across_front/2 - 0.4 cm", "across_back/2"),
         "Hollow of the armhole from the centre",
     )
     inward = ledger.both("hollow.inward", "0.6 cm", "Armhole hollowed out beyond that", (-10, 30))
@@ -399,11 +405,17 @@ class _Waist:
 def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
     """The figures of waist and bust point, of each side."""
     ledger.at("Waist")
-    level = ledger.both("waist.down", "back_neck + nape_to_waist", "Waist below the neck point")
+    girth, level_rule, words = (
+        ("under_bust", "neck_to_under_bust", "Under the bust, below the neck point")
+        if cut.raised
+        else ("waist", "back_neck + nape_to_waist", "Waist below the neck point")
+    )
+    level = ledger.both("waist.down", level_rule, words)
+    even = cut.plain or cut.raised
     centre = ledger.both(
         "waist.centre",
-        ("waist_down" if cut.plain else "max(neck_to_waist, waist_down)", "waist_down"),
-        "Waist below the neck point, at the centre",
+        ("waist_down" if even else "max(neck_to_waist, waist_down)", "waist_down"),
+        f"{words}, at the centre",
     )
     drop = ledger.both(
         "waist.side_drop",
@@ -411,11 +423,12 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         "Waist lower at the side by",
     )
     ledger.know("passes", cut.passes_mm)
-    plain = "max((waist + ease)/4, chest_across - 2.8 cm, min(chest_across, passes))"
+    quarter = f"({girth} + ease)/4"
+    plain = f"max({quarter}, chest_across - 2.8 cm, min(chest_across, passes))"
     across = ledger.both(
         "waist.across",
-        plain if cut.plain else "(waist + ease)/4",
-        "A quarter of the waist, the dart closed",
+        plain if cut.plain else quarter,
+        f"A quarter {'under the bust' if cut.raised else 'of the waist'}, the dart closed",
     )
     ledger.at("Darts")
     # what the waist is narrower than the chest, halved between dart and side

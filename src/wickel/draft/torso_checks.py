@@ -102,11 +102,13 @@ class _Half:
         self.panels = panels
         self.centre = by_id[f"{where}-centre" if panels else where]
         self.side = by_id[f"{where}-side" if panels else where]
+        ids = (where, f"{where}-centre", f"{where}-side", f"{where}-yoke")
+        self.pieces = [by_id[id] for id in ids if id in by_id]
 
     def shoulder_mm(self) -> float:
         return sum(
-            edge_length(piece, "shoulder")
-            for piece in ((self.centre, self.side) if self.panels else (self.centre,))
+            edge_length(piece, "shoulder") - dart_width(piece, "shoulder", name="bust dart")
+            for piece in self.pieces
             if any(edge.name == "shoulder" for edge in piece.edges)
         )
 
@@ -126,7 +128,14 @@ class _Half:
 
     def bust_mm(self) -> float:
         if not self.panels:
-            return self.side.edge("armhole").end[1]
+            ends = [
+                end[1]
+                for edge in self.side.edges
+                if edge.name == "armhole"
+                for end in (edge.start, edge.end)
+            ]
+            underarm = (p.across_mm for p in self.side.points if p.name == "underarm")
+            return max(ends) if ends else next(underarm)
         (bust,) = (p for p in self.side.points if p.name == "bust point")
         met = crossing(self.side.edge("side").path, 0, bust.down_mm)
         side = self.side.edge("side").start if met is None else met[0][-1].end

@@ -10,6 +10,7 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.collars import collar_checks
+from wickel.draft.parts import dart_width
 from wickel.draft.sleeves import sleeve_checks, sleeve_seams
 from wickel.draft.style import ChoiceOption
 from wickel.draft.torso import Torso, torso_piece
@@ -73,7 +74,7 @@ def upper_seams(shape: str, sleeves: tuple[Piece, ...]) -> tuple[Seam, ...]:
 def armhole_mm(pattern: Pattern) -> float:
     """Length of one armhole round all the pieces that have a part of it."""
     return sum(
-        edge_length(piece, "armhole")
+        edge_length(piece, "armhole") - dart_width(piece, "armhole", name="bust dart")
         for piece in pattern.pieces
         if not piece.id.endswith(("lining", "facing"))
         and any(edge.name == "armhole" for edge in piece.edges)

@@ -34,7 +34,7 @@ from wickel.draft import (
     ChoiceOption,
     Option,
     Style,
-    is_asked,
+    asked,
     school_of,
     unusual_answers,
 )
@@ -245,9 +245,10 @@ class OptionsPanel(QFrame):
     def _show_values(self, garment: Garment, style: Style) -> None:
         unit = self._session.job.unit
         answers = {option.id: option.default for option in style.options} | dict(garment.options)
+        applies = asked(style.options, answers)
         for option in style.options:
             # what does not apply is not shown
-            self._rows[option.id].setVisible(is_asked(option, answers))
+            self._rows[option.id].setVisible(option.id in applies)
             field, value = self.fields[option.id], answers[option.id]
             if isinstance(field, LengthEdit):
                 field.show_length(float(value), unit)

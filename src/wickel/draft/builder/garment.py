@@ -42,16 +42,28 @@ def every_part() -> Iterable[Part]:
 def garment_options(usual: Mapping[Slot, str]) -> tuple[Option, ...]:
     """What a garment asks: a part for each slot, with what is ``usual`` for it, and what the parts
     ask, each only with the parts that ask it."""
-    asked: list[Option] = []
+    asked: dict[str, Option] = {}
     for slot, own in PARTS.items():
         words = {part.id: part.name for part in own.values()}
-        asked.append(
-            ChoiceOption(
-                id=slot.value, question=QUESTIONS[slot], default=usual[slot], choices=words
-            )
+        asked[slot.value] = ChoiceOption(
+            id=slot.value,
+            question=QUESTIONS[slot],
+            default=usual[slot],
+            choices=words,
+            only_with=_applies(slot),
         )
-        asked += _asked_by(own.values())
-    return tuple(asked)
+        for option in _asked_by(own.values()):
+            asked.setdefault(option.id, option)
+    return tuple(asked.values())
+
+
+def _applies(slot: Slot) -> tuple[str, tuple[str, ...]] | None:
+    """The choice beside some of whose answers alone a slot applies."""
+    for other, own in PARTS.items():
+        beside = tuple(part.id for part in own.values() if slot not in part.without)
+        if len(beside) < len(own):
+            return other.value, beside
+    return None
 
 
 def _asked_by(own: Iterable[Part]) -> list[Option]:
@@ -78,15 +90,34 @@ def parts_chosen(options: Options) -> Chosen:
 
 
 def _parts_of(chosen: Chosen) -> list[Part]:
-    return [PARTS[slot][chosen[slot]] for slot in Slot]
+    """The parts chosen, but for those of slots that do not apply."""
+    every = [PARTS[slot][chosen[slot]] for slot in Slot if slot in chosen]
+    left_out = frozenset[Slot]().union(*(part.without for part in every))
+    return [part for part in every if part.slot not in left_out]
 
 
 def _agree(chosen: list[Part]) -> None:
     """Raises ``DraftRefused`` for two parts that do not go together."""
     for one, other in combinations(chosen, 2):
-        reason = one.against.get(other.key) or other.against.get(one.key)
+        reason = one.refuses(other) or other.refuses(one)
         if reason:
             raise DraftRefused(reason, one.slot.value, other.slot.value)
+
+
+def made_to_fit(chosen: Chosen, *keep: Slot) -> dict[Slot, str]:
+    """The choice with other parts in those slots that do not go with what is kept, or with each
+    other: the first that does. What cannot be helped stays."""
+    fitting = dict(chosen)
+    kept = list(keep)
+    for slot in [slot for slot in Slot if slot not in keep]:
+        beside = [PARTS[own][fitting[own]] for own in kept]
+        for id in (fitting[slot], *PARTS[slot]):
+            part = PARTS[slot][id]
+            if not any(part.refuses(own) or own.refuses(part) for own in beside):
+                fitting[slot] = id
+                break
+        kept.append(slot)
+    return fitting
 
 
 def garment_steps(style: str, named: Names, ledger: Ledger, allow: Allowances) -> Pattern:

@@ -3,6 +3,7 @@ and checks."""
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 
 from wickel.body import Body
@@ -10,16 +11,22 @@ from wickel.draft.builder.making import (
     OPENS_BEHIND,
     OPENS_IN_FRONT,
     Making,
+    Slot,
+    has_edge,
     lower_edge_mm,
     stand_mm,
+    upper_half,
 )
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
+from wickel.draft.fastenings import buttons_by
 from wickel.draft.ledger import SIDES, Both
 from wickel.draft.operations.reshaping import extend
+from wickel.draft.parts import dart_width
+from wickel.draft.pockets import cut_away
 from wickel.draft.style import DraftRefused, LengthOption, Options
 from wickel.draft.usual_checks import alike
-from wickel.pattern import Notch, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import Cut, EdgeKind, Notch, Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import say
 
 BELOW_KNEE = LengthOption(
@@ -58,10 +65,13 @@ def skirt_figures(making: Making) -> tuple[Both, Both]:
     ledger.at("Skirt")
     ledger.know("joined", making.joined_mm())
     waist = ledger.both("skirt.waist", "joined", "A quarter of the skirt at the waist seam")
-    long = ledger.both(
-        "skirt.down", "waist_to_knee + below_knee", "Length of the skirt", (120, 1400)
-    )
+    long = ledger.both("skirt.down", long_rule(making), "Length of the skirt", (120, 1400))
     return waist, long
+
+
+def long_rule(making: Making, rule: str = "waist_to_knee + below_knee") -> str:
+    """The rule of a length from the waist, for what is sewn on there or above or below it."""
+    return f"{rule} + {making.above}" if making.above else rule
 
 
 def added(making: Making, front: Piece, back: Piece) -> Making:
@@ -71,17 +81,42 @@ def added(making: Making, front: Piece, back: Piece) -> Making:
     pieces = [front, back]
     if OPENS_IN_FRONT in making.needs:
         making, facing = making.with_facing()
-        pieces[0] = _with_stand(front, making)
+        pieces[0] = _buttoned(_with_stand(front, making), making)
         strip = edge_facing(pieces[0], ("front edge",), facing.front, making.allow)
         pieces.append(replace(strip, notches=()))
     seams = (
         Seam(name="skirt side", one=(front.id, "side"), other=(back.id, "side")),
         *(
-            Seam(name=f"{side} waist", one=(making.names(side)[0], "hem"), other=(own.id, "waist"))
+            Seam(name=f"{side} waist", one=(making.inner(side), "hem"), other=(own.id, "waist"))
             for side, own in zip(SIDES, (front, back), strict=True)
+            if making.has_upper
         ),
     )
     return making.with_pieces(*pieces, seams=seams)
+
+
+def hemmed(making: Making) -> list[Piece]:
+    """The outer pieces that end in the hem of the garment."""
+    below = [piece for piece in making.pieces if _is_below(piece)]
+    tiers = [piece for piece in below if piece.id.startswith("tier-")]
+    upper = [] if below else [p for side in SIDES for p in upper_half(making.pieces, side)]
+    return [piece for piece in tiers or below or upper if has_edge(piece, "hem")]
+
+
+def _is_below(piece: Piece) -> bool:
+    return piece.id.startswith(_BELOW) and not piece.id.endswith(("facing", "lining"))
+
+
+_BELOW = ("skirt-", "tier-", "leg-", "peplum", "godet")
+"""How the ids of the pieces of lower parts begin."""
+
+
+def with_waist_seam(making: Making, id: str) -> Making:
+    """The garment with the seam of a lower part to its upper one, where it has one."""
+    if not making.has_upper:
+        return making
+    sewn = Seam(name="waist", one=(making.inner("front"), "hem"), other=(id, "waist"))
+    return making.with_pieces(seams=(sewn,))
 
 
 def _with_zip_end(piece: Piece, making: Making) -> Piece:
@@ -102,6 +137,8 @@ def _with_zip_end(piece: Piece, making: Making) -> Piece:
 def _with_stand(front: Piece, making: Making) -> Piece:
     """The front with its stand past the centre; what is drawn in of its waist is so up to there."""
     stand = making.stand_mm
+    if not stand:
+        return opened_edge(front, making)
     opened = extend(front, "centre", stand, name="front edge", allowance_mm=making.allow["facing"])
     drawn_in = front.edge("waist").comes_back_to_mm
     if drawn_in is None:
@@ -115,24 +152,96 @@ def _with_stand(front: Piece, making: Making) -> Piece:
     )
 
 
+def _buttoned(front: Piece, making: Making) -> Piece:
+    """The front with the buttons of its garment going on down it; of a skirt alone its own."""
+    if making.chosen[Slot.CLOSING] != "front":
+        return front
+    long = edge_length(front, "front edge")
+    last = _last_button(making)
+    if last is None:
+        places = buttons_by(making.ledger, long).places(long)
+        count = 0
+    else:
+        at, count, gap = last
+        on = [gap - at + k * gap for k in range(math.floor(long / gap) + 1)] if gap > 0 else []
+        places = tuple(mm for mm in on if 0 < mm < long - LAST_BUTTON_MM)
+    # the front edge runs from the hem up
+    holes = tuple(
+        Notch(name=f"button {k}", edge="front edge", at_mm=long - mm)
+        for k, mm in enumerate(places, count + 1)
+    )
+    return replace(front, notches=(*front.notches, *holes))
+
+
+LAST_BUTTON_MM = 80.0
+"""The last button of a skirt lies at least so far above its hem."""
+
+
+def _last_button(making: Making) -> tuple[float, int, float] | None:
+    """How far above the waist the last button of the upper part lies, how many it has, and from
+    button to button; None without an upper part."""
+    if not making.has_upper:
+        return None
+    holes = [
+        notch.at_mm
+        for notch in making.piece(making.inner("front")).notches
+        if notch.name.startswith("button ")
+    ]
+    gaps = sorted(holes)
+    gap = gaps[1] - gaps[0] if len(gaps) > 1 else 0.0
+    return (gaps[0] if gaps else 0.0, len(gaps), gap)
+
+
+def opened_edge(front: Piece, making: Making) -> Piece:
+    """A front that meets the other edge to edge: its centre is no fold but an edge of its own."""
+    return replace(
+        front,
+        edges=tuple(
+            replace(
+                edge, name="front edge", kind=EdgeKind.SEAM, allowance_mm=making.allow["facing"]
+            )
+            if edge.name == "centre"
+            else edge
+            for edge in front.edges
+        ),
+        cuts=(Cut(material="main", copies=2, pair=True),),
+        notches=tuple(n for n in front.notches if n.edge != "centre"),
+    )
+
+
 def lower_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     """The side seams of a skirt, and its waist against that of the upper part."""
     front, back = (pattern.piece(Half(side).id) for side in SIDES)
-    skirt = sewn_length(front, "waist") + sewn_length(back, "waist") - stand_mm(pattern)
+    skirt = sum(
+        sewn_length(piece, "waist") - dart_width(piece, "waist") for piece in (front, back)
+    ) - stand_mm(pattern)
+    skirt += cut_away(pattern, "waist")
     return (
-        alike("Skirt side seam", front, back, "side"),
+        side_with_pocket("Skirt side seam", pattern, front, back),
         waist_check(pattern, "the skirt all round", 2 * skirt),
     )
 
 
+def side_with_pocket(name: str, pattern: Pattern, front: Piece, back: Piece) -> TapeCheck:
+    """Both sides of a lower part; what a slant pocket cut away from the front is on the piece
+    behind it."""
+    same = alike(name, front, back, "side")
+    return replace(same, one_mm=same.one_mm + cut_away(pattern, "side"))
+
+
 def waist_check(pattern: Pattern, one: str, one_mm: float) -> TapeCheck:
     """What is sewn on at the waist, all round, against the upper part."""
-    upper = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand_mm(pattern)
+    if upper_half(pattern.pieces, "front"):
+        other = "the upper part, darts closed"
+        half = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand_mm(pattern)
+    else:
+        other = "waist and ease"
+        half = sum(pattern.figure(f"waist.quarter.{side}") for side in SIDES)
     return TapeCheck(
         name="Waist seam",
         one=one,
         one_mm=one_mm,
-        other="the upper part, darts closed",
-        other_mm=2 * upper,
+        other=other,
+        other_mm=2 * half,
         way_out=say("builder.draw-skirt-to-waist"),
     )

@@ -9,12 +9,14 @@ from enum import StrEnum
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.ledger import Both, Ledger
+from wickel.draft.cowl import FOLD as COWL_FOLD
+from wickel.draft.ledger import SIDES, Both, Ledger
+from wickel.draft.necklines import Neckline
 from wickel.draft.parts import dart_width
-from wickel.draft.style import Option, Options
+from wickel.draft.style import LengthOption, Option, Options
 from wickel.draft.torso import Torso
-from wickel.draft.upper import WHOLE, half_names
-from wickel.pattern import Pattern, Piece, Seam, edge_length
+from wickel.geometry import length
+from wickel.pattern import Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import Text
 
 
@@ -26,10 +28,17 @@ class Slot(StrEnum):
     SLEEVE = "sleeve"
     CLOSING = "closing"
     COLLAR = "collar"
+    WAIST = "waist"
     LOWER = "lower"
+    OPENING = "opening"
+    HEM = "hem"
     EDGES = "edges"
+    DART = "bust_dart"
+    YOKE = "yoke"
+    LINING = "lining"
     POCKETS = "pockets"
     BELT = "belt"
+    EXTRA = "extra"
 
 
 QUESTIONS = {
@@ -38,10 +47,17 @@ QUESTIONS = {
     Slot.SLEEVE: "Sleeves",
     Slot.CLOSING: "It closes",
     Slot.COLLAR: "The collar is",
+    Slot.WAIST: "The waist is",
     Slot.LOWER: "The lower part is",
-    Slot.EDGES: "Neck and bare armholes are",
+    Slot.OPENING: "Below it opens",
+    Slot.HEM: "The hem is",
+    Slot.EDGES: "Bare edges above are",
+    Slot.DART: "A bust dart lies",
+    Slot.YOKE: "The top is cut",
+    Slot.LINING: "The lining is",
     Slot.POCKETS: "Pockets",
     Slot.BELT: "A belt",
+    Slot.EXTRA: "Besides",
 }
 
 WAIST_SEAM, ZIP_GOES_ON = "waist seam", "zip goes on"
@@ -49,16 +65,35 @@ OPENS_BEHIND, OPENS_IN_FRONT = "opens behind", "opens in front"
 """What a part may need of the others: that the upper part ends at the waist, that its zip goes on
 below, that front or back opens at its centre."""
 
+UNDER_BUST, LOWERED = "under the bust", "below the waist"
+"""Where a waist seam lies, if not at the waist."""
+GROWN_ON, DROPPED = "grown on", "dropped"
+"""How the upper part is drawn for a sleeve: in one with it, its shoulder longer for it."""
+COWL = "cowl"
+"""The front is drawn wide at the neck."""
+
+BUST_DART = "bust dart"
+"""What the side dart of a front is called where it has been moved."""
+
+FACING = LengthOption(
+    id="facing_mm", question="Width of the facings", default=60, least=40, most=100
+)
+WAIST_EASE = LengthOption(
+    id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80
+)
+
 
 @dataclass(frozen=True, kw_only=True)
 class Making:
     """A garment in the making.
 
     ``chosen`` is the part of each slot, ``needs`` what these need of each other. ``necks`` are the
-    kinds of the front and the back neck, ``halves`` the points of both halves; ``stand_mm`` is how
-    far the front goes on past its centre, ``facing`` how wide facings are, ``zip_mm`` how far
-    a zip goes on below the waist. ``bare`` are the edges that nothing finishes yet, by their names,
-    with the ids of their pieces.
+    kinds of the front and the back neck, ``necklines`` they as they are drawn; ``halves`` are the
+    points of both halves of an upper part with shoulders and armholes. ``stand_mm`` is how far the
+    front goes on past its centre, ``facing`` how wide facings are, ``zip_mm`` how far a zip goes on
+    below the waist. ``bare`` are the edges that nothing finishes yet, by their names, with the ids
+    of their pieces; ``quarter`` is a quarter of the waist where there is no upper part, ``above``
+    the rule of how far above the waist the seam lies.
     """
 
     ledger: Ledger
@@ -66,6 +101,7 @@ class Making:
     chosen: Mapping[Slot, str]
     needs: frozenset[str]
     necks: tuple[str, str] = ("round", "round")
+    necklines: tuple[Neckline, Neckline] | None = None
     halves: tuple[Torso, Torso] | None = None
     pieces: tuple[Piece, ...] = ()
     seams: tuple[Seam, ...] = ()
@@ -73,19 +109,19 @@ class Making:
     stand_mm: float = 0.0
     facing: Both | None = None
     zip_mm: float | None = None
+    quarter: Both | None = None
+    above: str = ""
 
     @property
     def torso(self) -> tuple[Torso, Torso]:
-        """Front and back half. Only for parts after the upper one."""
+        """Front and back half. Only for parts that need an armhole."""
         assert self.halves is not None, "the upper part comes first"
         return self.halves
 
     @property
-    def seamed(self) -> str:
-        """Where the panels of the upper part are seamed; in one piece (``upper.WHOLE``) it has
-        none."""
-        shape = self.chosen[Slot.UPPER]
-        return shape if shape in PANELLED else WHOLE
+    def has_upper(self) -> bool:
+        """Whether there is an upper part."""
+        return bool(upper_half(self.pieces, "front"))
 
     def with_pieces(self, *pieces: Piece, seams: tuple[Seam, ...] = ()) -> Making:
         """The garment with more pieces and seams; a piece of an id that it has takes its place."""
@@ -93,13 +129,30 @@ class Making:
         made |= {piece.id: piece for piece in pieces}
         return replace(self, pieces=tuple(made.values()), seams=(*self.seams, *seams))
 
+    def without(self, *ids: str) -> Making:
+        """The garment without some pieces and what was sewn to them."""
+        return replace(
+            self,
+            pieces=tuple(piece for piece in self.pieces if piece.id not in ids),
+            seams=tuple(seam for seam in self.seams if not {seam.one[0], seam.other[0]} & {*ids}),
+        )
+
     def piece(self, id: str) -> Piece:
         """The piece of that id."""
         return next(piece for piece in self.pieces if piece.id == id)
 
-    def names(self, where: str) -> tuple[str, str]:
-        """The ids of the pieces of a half that have its neck and its side."""
-        return half_names(self.seamed, where)
+    def has(self, id: str) -> bool:
+        """Whether there is a piece of that id."""
+        return any(piece.id == id for piece in self.pieces)
+
+    def inner(self, where: str) -> str:
+        """The id of the piece of a half that lies at its centre."""
+        return next(piece.id for piece in upper_half(self.pieces, where))
+
+    def outer(self, where: str) -> str:
+        """The id of the piece of a half that has its side."""
+        half = upper_half(self.pieces, where)
+        return next(piece.id for piece in half if has_edge(piece, "side"))
 
     def centre(self, where: str) -> str:
         """The role of the centre of a half below the waist: on the fold, or where it closes."""
@@ -121,32 +174,86 @@ class Making:
         return replace(self, bare=left)
 
     def joined_mm(self) -> Both:
-        """The lower edge of each upper half up to its centre, its darts closed: what a lower part
-        is sewn to."""
-        front, back = (lower_edge_mm(self.pieces, where) for where in ("front", "back"))
+        """What a lower part is sewn to, a quarter of it: the lower edge of each upper half up to
+        its centre, its darts closed; of a garment without an upper part, its waist."""
+        if self.quarter is not None:
+            return self.quarter
+        front, back = (lower_edge_mm(self.pieces, where) for where in SIDES)
         return Both(front - self.stand_mm, back)
 
+    def with_joined(self) -> Making:
+        """The garment with the figure of its waist taken, where it has no upper part."""
+        if self.has_upper or self.quarter is not None:
+            return self
+        ledger = self.ledger
+        ledger.at("Waist")
+        pulled_on = self.chosen[Slot.WAIST] in ("elastic", "drawstring")
+        rule = "(max(waist, hip) + 4 cm)/4" if pulled_on else "(waist + waist_ease)/4"
+        quarter = ledger.both("waist.quarter", rule, "A quarter of the waist", (100, 400))
+        return replace(self, quarter=quarter)
 
-PANELLED = ("shoulder", "armhole")
-"""The upper parts that are cut in panels."""
+
+def has_edge(piece: Piece, name: str) -> bool:
+    """Whether a piece has an edge of that name."""
+    return any(edge.name == name for edge in piece.edges)
+
+
+def upper_edge(piece: Piece) -> str:
+    """The edge of a front or back above: its neck, or the top of what has no shoulders."""
+    return "top" if has_edge(piece, "top") else "neck"
+
+
+def upper_half(pieces: tuple[Piece, ...], where: str) -> tuple[Piece, ...]:
+    """The pieces of a half of the upper part: that at its centre, that at its side, its yoke, the
+    half of a sleeve that goes on to the neck."""
+    by_id = {piece.id: piece for piece in pieces}
+    ids = (where, f"{where}-centre", f"{where}-side", f"{where}-yoke", f"sleeve-{where}")
+    return tuple(by_id[id] for id in ids if id in by_id)
+
+
+def share(piece: Piece) -> float:
+    """What of a half an edge of a piece makes up: all of it, or half where the piece is cut once
+    and whole."""
+    cut = piece.cuts[0]
+    return 0.5 if cut.copies == 1 and not cut.on_fold else 1.0
+
+
+def half_edge_mm(pieces: tuple[Piece, ...], where: str, edge: str) -> float:
+    """How long an edge is on all the pieces of a half of the upper part together."""
+    return sum(
+        share(piece) * (edge_length(piece, edge) - dart_width(piece, edge, name=BUST_DART))
+        for piece in upper_half(pieces, where)
+        if has_edge(piece, edge)
+    )
 
 
 def lower_edge_mm(pieces: tuple[Piece, ...], where: str) -> float:
     """The lower edge of a half of the upper part, its waist dart closed."""
     return sum(
-        edge_length(piece, "hem") - dart_width(piece, "hem", name="waist dart")
-        for piece in pieces
-        if piece.id in (where, f"{where}-centre", f"{where}-side")
+        share(piece) * (sewn_length(piece, "hem") - dart_width(piece, "hem", name="waist dart"))
+        for piece in upper_half(pieces, where)
+        if has_edge(piece, "hem")
     )
 
 
 def half_neck_mm(pattern: Pattern) -> float:
-    """The neck of a front and a back half."""
-    return sum(
-        edge_length(piece, "neck")
+    """The neck of a front and a back half; that of a cowl is where its facing is folded back."""
+    hung = sum(
+        length(mark.path)
         for piece in pattern.pieces
-        if piece.id in ("front", "back", "front-centre", "back-centre")
+        for mark in piece.inner_lines
+        if mark.name == COWL_FOLD and piece.id == "front"
     )
+    return hung + sum(half_edge_mm(pattern.pieces, where, "neck") for where in SIDES)
+
+
+def waist_round_mm(pattern: Pattern) -> float:
+    """How far round the upper part is at its lower edge, or a waist that has none above it, with
+    what the front goes on past its centre."""
+    if upper_half(pattern.pieces, "front"):
+        return 2 * sum(lower_edge_mm(pattern.pieces, side) for side in SIDES)
+    quarters = sum(pattern.figure(f"waist.quarter.{side}") for side in SIDES)
+    return 2 * (quarters + stand_mm(pattern))
 
 
 def stand_mm(pattern: Pattern) -> float:
@@ -168,8 +275,9 @@ class Part:
 
     ``add`` puts it to a garment in the making; ``options`` are what it asks, ``required`` what it
     needs measured, ``needs`` what it needs of the other parts (``WAIST_SEAM`` and others),
-    ``checks`` what is measured of it. ``against`` says by the id of another part why it does not go
-    with it.
+    ``without`` the slots that do not apply beside it, ``checks`` what is measured of it.
+    ``against`` says by the id of another part why it does not go with it, ``only_beside`` by a slot
+    with which of its parts alone it goes, and why.
     """
 
     id: str
@@ -179,12 +287,22 @@ class Part:
     options: tuple[Option, ...] = ()
     required: tuple[str, ...] = ()
     needs: frozenset[str] = frozenset()
+    without: frozenset[Slot] = frozenset()
     checks: Measure = _nothing_measured
     against: Mapping[tuple[Slot, str], Text] = field(default_factory=dict)
+    only_beside: Mapping[Slot, tuple[tuple[str, ...], Text]] = field(default_factory=dict)
     roles: tuple[str, ...] = ()
+    materials: tuple[str, ...] = ()
     place: int = 0
 
     @property
     def key(self) -> tuple[Slot, str]:
         """What it is known by among the parts of all slots."""
         return self.slot, self.id
+
+    def refuses(self, other: Part) -> Text:
+        """Why it does not go with another part; nothing where it does."""
+        beside = self.only_beside.get(other.slot)
+        if beside is not None and other.id not in beside[0]:
+            return beside[1]
+        return self.against.get(other.key, "")

@@ -18,10 +18,17 @@ _USUAL = {
     Slot.SLEEVE: "short",
     Slot.CLOSING: "back",
     Slot.COLLAR: "none",
+    Slot.WAIST: "plain",
     Slot.LOWER: "half-circle",
+    Slot.OPENING: "none",
+    Slot.HEM: "turned",
     Slot.EDGES: "faced",
+    Slot.DART: "side",
+    Slot.YOKE: "none",
+    Slot.LINING: "none",
     Slot.POCKETS: "seams",
     Slot.BELT: "none",
+    Slot.EXTRA: "none",
 }
 _EVERY = [part for own in PARTS.values() for part in own.values()]
 
@@ -32,7 +39,7 @@ STYLE = Style(
     charts=("women",),
     required=tuple(dict.fromkeys(m for part in _EVERY for m in part.required)),
     options=garment_options(_USUAL),
-    materials=("main", "interfacing"),
+    materials=("main", "interfacing", "lining"),
     roles=tuple(dict.fromkeys(role for part in _EVERY for role in part.roles)),
     steps=partial(garment_steps, "from-parts", parts_chosen),
     checked=partial(garment_checks, parts_chosen),

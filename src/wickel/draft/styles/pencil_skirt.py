@@ -8,22 +8,16 @@ waist line at the side, across from the centre.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.ledger import SIDES, Ledger
+from wickel.draft.close_skirt import CloseHalf, close_halves, close_piece
+from wickel.draft.ledger import Ledger
 from wickel.draft.parts import (
     BAND_OPTIONS,
-    bisect,
-    dart_on,
     dart_width,
-    edges,
-    hip_curve,
-    line,
-    point,
-    waist_within_hip,
     waistband,
 )
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
@@ -39,11 +33,7 @@ from wickel.draft.usual_checks import (
     waist_to_body,
     zip_level,
 )
-from wickel.geometry import Cubic, Line, Path, Point, length
 from wickel.pattern import (
-    ConstructionPoint,
-    Cut,
-    InnerLine,
     Notch,
     Pattern,
     Piece,
@@ -52,10 +42,6 @@ from wickel.pattern import (
 )
 from wickel.wording import say
 
-LEAST_BELOW_HIP_MM = 30.0
-"""What must be left of the side seam below the hip to be sewn."""
-HEM_FLAT_SHARE = 0.4
-"""How far the handles of a raised hem reach, in parts of its width."""
 OVER_HIP_MM = 15.0
 
 OPTIONS = (
@@ -86,52 +72,23 @@ OPTIONS = (
 )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class _Half:
-    """The figures of a half, in mm: down from the waist at the side, across from the centre."""
-
-    side: str
-    waist: float
-    dip: float
-    dart: float
-    dart_long: float
-    dart_place: float | None
-    level: float
-    hip: float
-    long: float
-    hem: float
-    rise: float
-
-    @property
-    def curve(self) -> Cubic:
-        """The waist line, as long as the waist and the dart: from the centre, square to it, up to
-        the side.
-
-        Raises:
-            DraftRefused: it dips lower than it is long.
-        """
-        whole = self.waist + self.dart
-        across = bisect(lambda x: length((_waist_curve(self.dip, x),)), whole, 0.3 * whole, whole)
-        if across is None:
-            raise DraftRefused(
-                say("pencil_skirt.waist-dips-too-low", dip=self.dip, waist=whole), "waist.dip"
-            )
-        return _waist_curve(self.dip, across)
-
-
 def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     """Chalk the pencil skirt: waist, hip and hem of front and back, the dart, the band.
 
     Raises:
         DraftRefused: body and figures disagree.
     """
-    halves = _halves(ledger)
+    halves = close_halves(ledger, darted=ledger.choice("shape") != "sides")
     ledger.at("Closing and band")
     slit = ledger.length("slit.long", "slit", "Slit at the centre back", (0, 450))
     zip_long = ledger.length(
         "zip.long", "max(20 cm, hip_down_back)", "Zip below the waist", (140, 300)
     )
-    front, back = (_piece(half, slit, zip_long, allow) for half in halves)
+    front, back = (
+        close_piece(half, (half.side, half.side.capitalize()), allow, centre=centre)
+        for half, centre in zip(halves, ("fold", "closing"), strict=True)
+    )
+    back = _closed_behind(back, halves[1], slit, zip_long)
     band = ledger.length(
         "band.long",
         "2*waist_across_front + 2*waist_across_back + overlap",
@@ -148,72 +105,10 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     )
 
 
-def _halves(ledger: Ledger) -> list[_Half]:
-    """The figures of front and back, level by level. Raises ``DraftRefused``."""
-    ledger.at("Hip")
-    hip = ledger.both("hip.across", "(hip + hip_ease)/4", "A quarter of the hip")
-    level = ledger.both("hip.down", "waist_to_hip", "Hip line below the waist", (120, 300))
-    ledger.at("Waist")
-    waist = ledger.both(
-        "waist.across", "(waist + waist_ease)/4", "A quarter of the waist, the dart closed"
-    )
-    dip = ledger.both(
-        "waist.dip", ("0.8 cm", "1.4 cm"), "Waist lower at the centre than at the side", (0, 40)
-    )
-    for side in SIDES:
-        waist_within_hip(ledger.body, waist.of(side), hip.of(side))
-    ledger.at("Darts")
-    # a dart narrower than 6 mm is not worth sewing; at the sides alone the waist has none
-    darts = "worth(min(3.6 cm, 0.45*(hip_across - waist_across)), 0.6 cm)"
-    dart = ledger.both(
-        "dart.wide",
-        "0 cm" if ledger.choice("shape") == "sides" else darts,
-        "Width of the dart",
-        (0, 40),
-    )
-    deep = ledger.both("dart.long", ("9.5 cm", "13 cm"), "Length of the dart", (60, 180))
-    place = ledger.both(
-        "dart.place",
-        "(waist_across + dart_wide)/2",
-        "Middle of the dart from the centre, along the waist",
-    )
-    ledger.at("Hem")
-    long = ledger.both("hem.down", "waist_to_knee + below_knee", "Length from the waist")
-    hem = ledger.both("hem.across", "hip_across - taper", "A quarter at the hem")
-    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120))
-    return [
-        _Half(
-            side=side,
-            waist=waist.of(side),
-            dip=dip.of(side),
-            dart=dart.of(side),
-            dart_long=deep.of(side),
-            dart_place=place.of(side),
-            level=level.of(side),
-            hip=hip.of(side),
-            long=long.of(side),
-            hem=hem.of(side),
-            rise=rise.of(side),
-        )
-        for side in SIDES
-    ]
-
-
-def _waist_curve(dip: float, across: float) -> Cubic:
-    """From the centre, square to it, up to the side."""
-    return Cubic((dip, 0.0), (dip, across / 3), (dip * 0.25, across * 0.75), (0.0, across))
-
-
-def _piece(half: _Half, slit: float, zip_long: float, allow: Allowances) -> Piece:
-    """A half of the skirt: the front on the fold, the back with its closing."""
-    front = half.side == "front"
-    if half.long - half.rise < half.level + LEAST_BELOW_HIP_MM:
-        raise DraftRefused(
-            say("pencil_skirt.skirt-long-slit-reach-above", long=half.long, slit=slit),
-            "below_knee_mm",
-            f"hem.down.{half.side}",
-        )
-    if not front and half.long - half.dip - zip_long < slit:
+def _closed_behind(back: Piece, half: CloseHalf, slit: float, zip_long: float) -> Piece:
+    """The back with its slit and its zip. Raises ``DraftRefused``: they meet."""
+    down = half.long - half.dip
+    if down - zip_long < slit:
         raise DraftRefused(
             say("pencil_skirt.skirt-long-slit-reach-above", long=half.long, slit=slit),
             "slit_mm",
@@ -221,75 +116,11 @@ def _piece(half: _Half, slit: float, zip_long: float, allow: Allowances) -> Piec
             "zip.long",
             "below_knee_mm",
         )
-    curve = half.curve
-    across = curve.end[1]
-    hip, corner = (half.level, half.hip), (half.long - half.rise, half.hem)
-    side: Path = (hip_curve(across, half.level, half.hip), Line(hip, corner))
-    darts: tuple[InnerLine, ...] = ()
-    if half.dart > 0 and half.dart_place is not None:
-        darts = (dart_on((curve,), half.dart_place, half.dart, half.dart_long),)
-    notches: tuple[Notch, ...] = (Notch(name="hip", edge="side", at_mm=length(side[:1])),)
-    if not front:
-        notches += (
-            Notch(name="slit", edge="centre", at_mm=slit),
-            Notch(name=ZIP, edge="centre", at_mm=half.long - half.dip - zip_long),
-        )
-    return Piece(
-        id=half.side,
-        name=half.side.capitalize(),
-        edges=edges(
-            allow,
-            ("waist", (curve,), "waist"),
-            ("side", side, "side"),
-            ("hem", _hem(corner, half.long), "hem"),
-            ("centre", line((half.long, 0.0), (half.dip, 0.0)), "fold" if front else "closing"),
-        ),
-        cuts=(
-            Cut(material="main", copies=1, on_fold=True)
-            if front
-            else Cut(material="main", copies=2, pair=True),
-        ),
-        notches=notches,
-        inner_lines=darts,
-        points=_points(half, across),
+    marks = (
+        Notch(name="slit", edge="centre", at_mm=slit),
+        Notch(name=ZIP, edge="centre", at_mm=down - zip_long),
     )
-
-
-def _points(half: _Half, across: float) -> tuple[ConstructionPoint, ...]:
-    return (
-        point("centre waist", (half.dip, 0.0), "a little below the side", "waist.dip"),
-        point(
-            "side waist",
-            (0.0, across),
-            "quarter of the waist and ease, and the dart, along the curve",
-            "dart.wide",
-            "waist.across",
-        ),
-        point(
-            "hip",
-            (half.level, half.hip),
-            "quarter of the hip and ease, at waist to hip",
-            "hip.across",
-        ),
-        point(
-            "hem at the side",
-            (half.long - half.rise, half.hem),
-            "narrower than the hip by the taper",
-            "hem.across",
-            "hem.rise",
-        ),
-        point("hem at the centre", (half.long, 0.0), "length", "hem.down"),
-    )
-
-
-def _hem(corner: Point, long: float) -> Path:
-    """From the side to the centre: straight across, or raised at the side and square to the
-    centre."""
-    centre = (long, 0.0)
-    if abs(corner[0] - long) < 1e-9:
-        return line(corner, centre)
-    flat = HEM_FLAT_SHARE * corner[1]
-    return (Cubic(corner, (corner[0], corner[1] - flat), (long, flat), centre),)
+    return replace(back, notches=(*back.notches, *marks))
 
 
 def checked(

@@ -24,7 +24,7 @@ from wickel.draft.legs import (
     legs_by,
 )
 from wickel.draft.parts import Strip, rectangle, waistband
-from wickel.draft.pockets import seam_bag, seam_bag_by, slant, slant_by
+from wickel.draft.pockets import cut_away, seam_bag, seam_bag_by, slant, slant_by
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Style
 from wickel.draft.usual_checks import alike, band_to_waist
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
@@ -121,15 +121,6 @@ def _with_opening(leg: Piece, down_mm: float, opening_mm: float) -> Piece:
     return replace(leg, notches=(*leg.notches, *marks))
 
 
-def _cut_away(pattern: Pattern, edge: str) -> float:
-    """How much of an edge of the front a slant pocket has cut away: what the piece behind it has
-    more there than the bag."""
-    bags = {piece.id: piece for piece in pattern.pieces}
-    if "pocket-side" not in bags or "pocket-bag" not in bags:
-        return 0.0
-    return edge_length(bags["pocket-side"], edge) - edge_length(bags["pocket-bag"], edge)
-
-
 def checked(
     pattern: Pattern, body: Body, options: Mapping[str, float | str]
 ) -> tuple[TapeCheck, ...]:
@@ -137,13 +128,13 @@ def checked(
     front, back, band = pattern.piece("front"), pattern.piece("back"), pattern.pieces[2]
     slanted = options["pockets"] == "slant"
     # what a slant pocket cut away from the front is on the piece behind it
-    waist = 2 * (closed_waist(front) + closed_waist(back) + _cut_away(pattern, "waist"))
+    waist = 2 * (closed_waist(front) + closed_waist(back) + cut_away(pattern, "waist"))
     overlap = float(options["overlap_mm"]) if band.id == "waistband" else 0.0
     (hip,) = (p.across_mm for p in back.points if p.name == "hip")
     side = TapeCheck(
         name="Side seam",
         one="front and pocket" if slanted else "front",
-        one_mm=edge_length(front, "side") + _cut_away(pattern, "side"),
+        one_mm=edge_length(front, "side") + cut_away(pattern, "side"),
         other="back",
         other_mm=edge_length(back, "side"),
         way_out=say("trousers.draw-both-edges"),

@@ -9,8 +9,147 @@ SENTENCES = {
         "Draw the skirt's waist again: as long as the upper part's, its darts closed."
     ),
     "builder.panels-not-in-front": (
-        "Flared panels have no front edge for buttons: close it behind or at the side, or take "
+        "Equal panels have no front edge: close it behind or at the side, or take another skirt."
+    ),
+    "builder.only-darts-move": (
+        "Only a front that is shaped by darts has a bust dart to move: leave it in the side, or "
+        "shape the upper part by darts."
+    ),
+    "builder.grown-on-plain": (
+        "Sleeves in one with the front need a front that hangs plain: shape the upper part by "
+        "nothing, or set the sleeves in."
+    ),
+    "builder.top-out-of-place": (
+        "The top lies {top:length} below the neck point, outside the piece: let it lie below the "
+        "neck and above the waist at {waist:length}."
+    ),
+    "builder.godet-too-high": (
+        "A godet {high:length} high does not go into a side {long:length} long: take a lower one."
+    ),
+    "builder.legs-not-in-front": (
+        "Legs have a seam in the centre, and nothing that lies over it: close it behind or at the "
+        "side, or take a skirt."
+    ),
+    "builder.legs-at-the-waist": (
+        "Legs are drafted from the waist down: let the seam lie there, or take a skirt."
+    ),
+    "builder.waist-over-hip": (
+        "Draw the waist in by elastic or a cord, or close it behind or at the side."
+    ),
+    "builder.cowl-on-the-fold": (
+        "A cowl is cut on the fold in front: close it behind or at the side, or take another neck."
+    ),
+    "builder.cowl-hangs-plain": (
+        "A cowl hangs from a front without darts: shape the upper part by nothing, with sleeves "
+        "set in or none, or take another neck."
+    ),
+    "builder.no-neck-to-slit": (
+        "It has no neck to be slit: close it behind, in front or at the side."
+    ),
+    "builder.slit-from-round": (
+        "A placket begins at a round, V, square, boat or high neck: take one of these, or close "
+        "it elsewhere."
+    ),
+    "builder.wrap-point-outside": (
+        "The fronts cross {at:length} below the neck point, outside a front that is {long:length} "
+        "long there: let them cross between the neck and the lower edge."
+    ),
+    "builder.wrap-needs-v": "Fronts that cross have a V neck: take that, or close it elsewhere.",
+    "builder.wrap-in-one-piece": (
+        "Fronts that cross are cut in one piece: shape the upper part by darts or nothing, or "
+        "close it elsewhere."
+    ),
+    "builder.wrap-no-collar": (
+        "The neck of fronts that cross runs down to the waist: leave the collar out, or close it "
+        "elsewhere."
+    ),
+    "builder.needs-waist-seam": (
+        "There is no seam at the waist: sew a lower part on, or leave the waist as it is."
+    ),
+    "builder.needs-upper": (
+        "Without an upper part it begins at the waist: leave the waist there, or take an upper "
+        "part."
+    ),
+    "builder.no-half-below": (
+        "What is cut in equal panels has no front and back to open: leave the hem closed, or take "
         "another skirt."
+    ),
+    "builder.slit-too-long": (
+        "A slit {slit:length} long does not go into a side {long:length} long: make it shorter."
+    ),
+    "builder.vent-needs-seam": (
+        "A vent lies at the lower end of a straight seam in the centre back: close the garment "
+        "behind, with a skirt in one front and one back, or slit its sides."
+    ),
+    "builder.no-fold-in-front": (
+        "A slit in front runs up a centre that is on the fold: close the garment elsewhere, with "
+        "a skirt in one front and one back, or slit its sides."
+    ),
+    "builder.yoke-out-of-place": (
+        "A yoke of the {piece} that ends {down:length} below the neck point does not run from the "
+        "centre to the armhole: let it end below the neck and above the underarm."
+    ),
+    "builder.yoke-from-one-piece": (
+        "A yoke is cut from a front and back in one piece: shape the upper part by darts or "
+        "nothing, or leave the yoke out."
+    ),
+    "builder.gathers-hang-plain": (
+        "Gathers below a yoke hang plain: shape the upper part by nothing, or take a yoke without "
+        "gathers."
+    ),
+    "builder.raglan-shoulders-differ": (
+        "The seam over the arm is {front:length} long in front and {back:length} behind: draw both "
+        "shoulders alike."
+    ),
+    "builder.raglan-beyond-neck": (
+        "The raglan seam begins {at:length} from the shoulder, on a neck that is {neck:length} "
+        "long: let it begin nearer to the shoulder."
+    ),
+    "builder.raglan-plain-sleeve": (
+        "A raglan seam goes with a plain sleeve, short or long: take one of these, or cut the top "
+        "otherwise."
+    ),
+    "builder.nothing-left": (
+        "Without an upper part there must be a lower one: take a skirt or legs, or an upper part."
+    ),
+    "builder.facing-too-wide": (
+        "A facing {wide:length} wide reaches below a piece that is {long:length} long there: take "
+        "a narrower one."
+    ),
+    "builder.slant-needs-side": (
+        "A slanted pocket is cut off the front between its waist and its side: take legs or a "
+        "skirt close over the hip, or other pockets."
+    ),
+    "builder.slant-unlined": (
+        "A slanted pocket cuts the front away, and the lining with it: take other pockets, or "
+        "leave the lining out below."
+    ),
+    "builder.yoke-needs-armhole": (
+        "A yoke runs to the armhole, and sleeves in one with the front have none: set the sleeves "
+        "in, or leave the yoke out."
+    ),
+    "builder.yoke-not-wrapped": (
+        "A front that crosses or hangs in a cowl has no top to cut off: take another closing or "
+        "neck, or leave the yoke out."
+    ),
+    "builder.yoke-cuts-dart": (
+        "The seam of a yoke would cut through the bust dart: leave the dart in the side, or the "
+        "yoke out."
+    ),
+    "builder.hood-neck": (
+        "The neck is {neck:length} round, too small for a hood {drop:length} lower in front: take "
+        "a wider neck."
+    ),
+    "builder.cut-straps": "Cut the straps longer, or shorter, or move their points.",
+    "builder.straps-need-top": (
+        "Straps hang a top that has no shoulders: take an upper part without shoulders, or leave "
+        "the straps out."
+    ),
+    "builder.no-shoulder": (
+        "It has no shoulders to sew them on: take an upper part with shoulders, or leave them out."
+    ),
+    "close_skirt.ends-too-close": (
+        "The skirt is {long:length} long and its hip lies {hip:length} down: make it longer."
     ),
     "builder.tiers-not-in-front": (
         "Tiers have no front edge for buttons: close it behind or at the side, or take another "

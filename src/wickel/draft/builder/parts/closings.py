@@ -1,10 +1,11 @@
-"""Where a garment opens: behind, in front with buttons, at the side, or not at all."""
+"""Where a garment opens: behind, in front, at the side, or not at all."""
 
 from __future__ import annotations
 
 from dataclasses import replace
 
 from wickel.body import Body
+from wickel.draft.builder.lower import opened_edge
 from wickel.draft.builder.making import (
     OPENS_BEHIND,
     OPENS_IN_FRONT,
@@ -13,14 +14,24 @@ from wickel.draft.builder.making import (
     Part,
     Slot,
     half_neck_mm,
+    upper_edge,
+    upper_half,
 )
 from wickel.draft.checks import TapeCheck
+from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import button_stand, buttons_by
+from wickel.draft.ledger import SIDES
 from wickel.draft.necklines import KINDS, SLIT_MM
+from wickel.draft.operations import Spot
+from wickel.draft.operations.openings import Finish, add_slit
+from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import Options
-from wickel.draft.usual_checks import over_head
-from wickel.pattern import Pattern
+from wickel.draft.usual_checks import over_head, passes
+from wickel.pattern import Cut, Notch, Pattern, edge_length
 from wickel.wording import say, tr
+
+LACED = "eyelet"
+"""The notches of a lacing begin so."""
 
 
 def _buttoned(making: Making) -> Making:
@@ -28,11 +39,33 @@ def _buttoned(making: Making) -> Making:
     making, facing = making.with_facing()
     ledger = making.ledger
     stand = ledger.length("stand.wide", "1.8 cm", "Button stand beyond the centre", (8, 60))
-    front = making.piece(making.names("front")[0])
+    if not making.has_upper:
+        return replace(making, stand_mm=stand)
+    front = making.piece(making.inner("front"))
     opened, strip = button_stand(
-        front, stand, facing.front, making.allow, lambda long: buttons_by(ledger, long)
+        front,
+        stand,
+        facing.front,
+        making.allow,
+        lambda long: buttons_by(ledger, long),
+        upper=upper_edge(front),
     )
     return replace(making.with_pieces(opened, strip), stand_mm=stand)
+
+
+def _edge_to_edge(making: Making) -> Making:
+    """The fronts meet at the centre, their edges and the neck faced in one."""
+    making, facing = making.with_facing()
+    if not making.has_upper:
+        return making
+    opened = opened_edge(making.piece(making.inner("front")), making)
+    along = ("front edge", upper_edge(opened))
+    strip = edge_facing(opened, along, facing.front, making.allow)
+    return making.with_pieces(opened, replace(strip, notches=()))
+
+
+def _zip_in_front(making: Making) -> Making:
+    return _zipped(_edge_to_edge(making))
 
 
 def _zipped(making: Making) -> Making:
@@ -45,19 +78,111 @@ def _zipped(making: Making) -> Making:
     return replace(making, zip_mm=down)
 
 
+def _laced(making: Making) -> Making:
+    """Eyelets along the centre back on both sides, and a strip that lies behind them."""
+    making = _zipped(making)
+    if not making.has_upper:
+        return making
+    ledger = making.ledger
+    ledger.at("Facings and closing")
+    gap = ledger.length("eyelet.gap", "2.5 cm", "From eyelet to eyelet", (12, 60))
+    wide = ledger.length("placket.wide", "12 cm", "Width of the strip behind the lacing", (60, 240))
+    back = making.piece(making.inner("back"))
+    long = edge_length(back, "centre")
+    count = max(2, int((long - gap) // gap) + 1)
+    marks = tuple(
+        Notch(name=f"{LACED} {k}", edge="centre", at_mm=gap / 2 + (k - 1) * gap)
+        for k in range(1, count + 1)
+    )
+    strip = Strip(
+        id="lacing-strip",
+        name="Strip behind the lacing",
+        long_mm=long,
+        high_mm=wide,
+        cuts=(Cut(material="main", copies=1),),
+    )
+    return making.with_pieces(
+        replace(back, notches=(*back.notches, *marks)), rectangle(strip, making.allow)
+    )
+
+
+def _half_placket(making: Making) -> Making:
+    """A slit in the centre front between two strips, buttoned."""
+    if not making.has_upper:
+        return making
+    ledger = making.ledger
+    ledger.at("Facings and closing")
+    long = ledger.length("placket.long", "18 cm", "Length of the placket", (80, 500))
+    wide = ledger.length("placket.wide", "3 cm", "Finished width of the placket", (12, 60))
+    first = ledger.length("button.first", "1.5 cm", "First button from the upper end", (5, 60))
+    gap = ledger.length("button.gap", "(placket_long - 2*button_first)/2", "From button to button")
+    front = making.piece(making.inner("front"))
+    finish = Finish(id="placket", name="Placket", wide_mm=wide, seam_mm=making.allow["facing"])
+    slit, _ = add_slit(front, Spot(edge="neck", share=0.0), long, finish, placket=True)
+    strip = finish.strip(long + wide, 2 * wide, Cut(material="main", copies=2))
+    count = max(1, int((long - first) // gap) + 1) if gap > 0 else 1
+    holes = tuple(
+        Notch(name=f"button {k + 1}", edge="join", at_mm=first + k * gap) for k in range(count)
+    )
+    return making.with_pieces(slit, replace(strip, notches=holes))
+
+
+def _slit_behind(making: Making) -> Making:
+    """A slit in the centre back, faced, with one button and its loop."""
+    if not making.has_upper:
+        return making
+    ledger = making.ledger
+    ledger.at("Facings and closing")
+    long = ledger.length("back_slit.long", "14 cm", "Slit in the centre back", (60, 350))
+    back = making.piece(making.inner("back"))
+    finish = Finish(
+        id="slit-facing", name="Slit facing", wide_mm=35.0, seam_mm=making.allow["facing"]
+    )
+    slit, strip = add_slit(back, Spot(edge="neck", share=0.0), long, finish, placket=False)
+    mark = Notch(name="button 1", edge="neck", at_mm=0.0)
+    return making.with_pieces(replace(slit, notches=(*slit.notches, mark)), strip)
+
+
+def _slit_mm(pattern: Pattern, options: Options) -> float:
+    """How much both edges of what is slit at the neck add to its opening."""
+    slits = [pattern.figure_or(id, 0.0) for id in ("placket.long", "back_slit.long")]
+    if options["neck"] in ("slit", "keyhole"):
+        slits.append(pattern.figure_or("neck.slit", SLIT_MM))
+    return 2 * sum(slits)
+
+
 def _over_head(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     """Without an opening at the neck it goes over the head, where that was measured."""
-    if "head" not in body.measurements_mm:
+    if "head" not in body.measurements_mm or not half_neck_mm(pattern):
         return ()
-    slit = 2 * pattern.figure_or("neck.slit", SLIT_MM) if options["neck"] == "slit" else 0.0
-    opening = slit + 2 * half_neck_mm(pattern)
+    opening = _slit_mm(pattern, options) + 2 * half_neck_mm(pattern)
     way_out = "Close it behind or in front, or take a wider neck or one with a slit."
     return (over_head(body, opening, way_out),)
 
 
+def _pulled_on(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    """Over the head; without an upper part its waist goes over the hip."""
+    if upper_half(pattern.pieces, "front"):
+        return _over_head(pattern, body, options)
+    if "hip" not in body.measurements_mm:
+        return ()
+    ring = 2 * sum(pattern.figure(f"waist.quarter.{side}") for side in SIDES)
+    way_out = say("builder.waist-over-hip")
+    return (passes(body, "hip", ring, "the waist, all round", way_out),)
+
+
 _NO_STRAIGHT_CENTRE = {
     (Slot.NECK, kind): say("builder.no-straight-centre", neck=KINDS[kind])
-    for kind in ("slit", "sweetheart")
+    for kind in ("slit", "keyhole", "sweetheart")
+}
+_NO_COWL = {(Slot.NECK, "cowl"): say("builder.cowl-on-the-fold")}
+_NECK_ONLY = {
+    (Slot.UPPER, id): say("builder.no-neck-to-slit")
+    for id in ("none", "strapless", "strapless-panels")
+}
+_ROUND = {
+    (Slot.NECK, kind): say("builder.slit-from-round")
+    for kind in ("slit", "keyhole", "cowl", "sweetheart")
 }
 
 PARTS = (
@@ -76,7 +201,7 @@ PARTS = (
         name=tr("with buttons in front"),
         add=_buttoned,
         needs=frozenset({OPENS_IN_FRONT}),
-        against=_NO_STRAIGHT_CENTRE,
+        against={**_NO_STRAIGHT_CENTRE, **_NO_COWL},
         roles=("facing",),
         place=2,
     ),
@@ -92,7 +217,56 @@ PARTS = (
         id="none",
         slot=Slot.CLOSING,
         name=tr("nowhere: it is pulled on"),
-        checks=_over_head,
+        checks=_pulled_on,
         place=4,
+    ),
+    Part(
+        id="edge",
+        slot=Slot.CLOSING,
+        name=tr("nowhere: it hangs open in front, edge to edge"),
+        add=_edge_to_edge,
+        needs=frozenset({OPENS_IN_FRONT}),
+        against={**_NO_STRAIGHT_CENTRE, **_NO_COWL},
+        roles=("facing",),
+        place=5,
+    ),
+    Part(
+        id="front-zip",
+        slot=Slot.CLOSING,
+        name=tr("with a zip in front"),
+        add=_zip_in_front,
+        needs=frozenset({OPENS_IN_FRONT}),
+        against={**_NO_STRAIGHT_CENTRE, **_NO_COWL},
+        roles=("facing",),
+        place=6,
+    ),
+    Part(
+        id="placket",
+        slot=Slot.CLOSING,
+        name=tr("with a half placket in front"),
+        add=_half_placket,
+        checks=_over_head,
+        against={**_ROUND, **_NECK_ONLY},
+        roles=("facing",),
+        place=7,
+    ),
+    Part(
+        id="slit-behind",
+        slot=Slot.CLOSING,
+        name=tr("with a slit and a button behind"),
+        add=_slit_behind,
+        checks=_over_head,
+        against=_NECK_ONLY,
+        roles=("facing",),
+        place=8,
+    ),
+    Part(
+        id="laced",
+        slot=Slot.CLOSING,
+        name=tr("with a lacing behind"),
+        add=_laced,
+        needs=frozenset({OPENS_BEHIND}),
+        roles=("closing", "band"),
+        place=9,
     ),
 )

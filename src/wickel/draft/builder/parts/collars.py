@@ -28,8 +28,8 @@ from wickel.pattern import Pattern
 from wickel.wording import say
 
 _NONE = "none"
-_NECKS = ("round", "v", "slit")
-_OTHER_NECKS = {
+_NECKS = ("round", "v", "slit", "keyhole")
+OTHER_NECKS = {
     (Slot.NECK, kind): say("builder.collar-neck", neck=name)
     for kind, name in KINDS.items()
     if kind not in _NECKS
@@ -40,11 +40,11 @@ def _add(kind: str, making: Making) -> Making:
     """The collar for the whole neck, which it finishes."""
     if kind == _NONE:
         return making
-    front, back = making.torso
+    assert making.necklines is not None, "a collar needs a neck"
     making.ledger.at("Collar")
     pieces = collar_pieces(
         kind,
-        length(front.neck.path) + length(back.neck.path),
+        sum(length(neck.path) for neck in making.necklines),
         making.stand_mm,
         collar_by(making.ledger, kind),
         making.allow,
@@ -66,7 +66,7 @@ PARTS = tuple(
         add=partial(_add, kind),
         options=() if kind == _NONE else COLLAR_OPTIONS[1:],
         checks=_checks,
-        against={} if kind == _NONE else _OTHER_NECKS,
+        against={} if kind == _NONE else OTHER_NECKS,
         place=place,
     )
     for place, (kind, name) in enumerate(COLLARS.items())

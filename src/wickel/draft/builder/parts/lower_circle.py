@@ -11,7 +11,9 @@ from wickel.draft.ledger import SIDES
 from wickel.wording import tr
 
 _PARTS = {
+    "quarter-circle": (0.25, tr("a quarter of a circle, sewn on at the waist")),
     "half-circle": (0.5, tr("half a circle, sewn on at the waist")),
+    "three-quarter-circle": (0.75, tr("three quarters of a circle, sewn on at the waist")),
     "full-circle": (1.0, tr("a full circle, sewn on at the waist")),
 }
 

@@ -1,4 +1,4 @@
-"""Straight widths at the waist, drawn in by gathers or pleats."""
+"""Straight widths at the waist, drawn in by gathers or pleats of a kind."""
 
 from __future__ import annotations
 
@@ -7,10 +7,20 @@ from functools import partial
 from wickel.draft.builder.lower import BELOW_KNEE, Half, added, lower_checks, skirt_figures
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.ledger import SIDES
-from wickel.draft.skirts import Roles, gathered_half, pleat_marks
+from wickel.draft.skirts import Roles, double_pleat_marks, gathered_half, pleat_marks
+from wickel.pattern import InnerLine
 from wickel.wording import tr
 
-_PLEATED = "pleated"
+_PLEATED, _BOX, _INVERTED = "pleated", "box-pleats", "inverted-pleats"
+
+
+def _marks(kind: str, quarter: float, wide: float, about: float) -> tuple[InnerLine, ...]:
+    """The marks of the pleats of a kind; none of gathers."""
+    if kind == "gathered":
+        return ()
+    if kind == _PLEATED:
+        return pleat_marks(quarter, wide, about)
+    return double_pleat_marks(quarter, wide, about, inverted=kind == _INVERTED)
 
 
 def _add(kind: str, making: Making) -> Making:
@@ -20,7 +30,7 @@ def _add(kind: str, making: Making) -> Making:
     wide = ledger.both("skirt.wide", f"skirt_waist*{times!r}", "A quarter of the skirt, spread")
     about = (
         ledger.length("pleat.wide", "3 cm", "A pleat lies over, about", (8, 100))
-        if kind == _PLEATED
+        if kind != "gathered"
         else 0.0
     )
     halves = [
@@ -28,7 +38,7 @@ def _add(kind: str, making: Making) -> Making:
             Half(side).id,
             Half(side).name,
             (joined.of(side), wide.of(side), long.of(side)),
-            pleat_marks(joined.of(side), wide.of(side), about) if kind == _PLEATED else (),
+            _marks(kind, joined.of(side), wide.of(side), about),
             making.allow,
             Roles(making.centre(side)),
         )
@@ -36,6 +46,13 @@ def _add(kind: str, making: Making) -> Making:
     ]
     return added(making, *halves)
 
+
+_NAMES = {
+    "gathered": tr("straight and gathered"),
+    _PLEATED: tr("straight, in knife pleats"),
+    _BOX: tr("straight, in box pleats"),
+    _INVERTED: tr("straight, in inverted pleats"),
+}
 
 PARTS = tuple(
     Part(
@@ -50,7 +67,5 @@ PARTS = tuple(
         roles=("hem",),
         place=place,
     )
-    for place, (kind, name) in enumerate(
-        {"gathered": tr("straight and gathered"), _PLEATED: tr("straight and pleated")}.items(), 20
-    )
+    for place, (kind, name) in enumerate(_NAMES.items(), 20)
 )

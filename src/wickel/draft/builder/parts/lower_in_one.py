@@ -2,7 +2,7 @@
 
 from wickel.draft.builder.making import Part, Slot
 from wickel.draft.style import LengthOption
-from wickel.wording import tr
+from wickel.wording import say, tr
 
 PARTS = (
     Part(
@@ -18,6 +18,7 @@ PARTS = (
                 most=320,
             ),
         ),
+        against={(Slot.UPPER, "none"): say("builder.nothing-left")},
         roles=("hem",),
         place=1,
     ),

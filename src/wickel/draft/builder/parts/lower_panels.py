@@ -6,7 +6,7 @@ from dataclasses import replace
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.lower import BELOW_KNEE, ZIP_END, waist_check
+from wickel.draft.builder.lower import BELOW_KNEE, ZIP_END, long_rule, waist_check, with_waist_seam
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import waist_within_hip
@@ -18,7 +18,13 @@ from wickel.pattern import Notch, Pattern, Seam, edge_length
 from wickel.wording import say, tr
 
 _PANEL = "skirt-panel"
-_COUNTS = {"panels-4": (4, tr("four flared panels")), "panels-8": (8, tr("eight flared panels"))}
+_COUNTS = {
+    "panels-4": (4, tr("four flared panels")),
+    "panels-6": (6, tr("six flared panels")),
+    "panels-8": (8, tr("eight flared panels")),
+    "panels-10": (10, tr("ten flared panels")),
+    "panels-12": (12, tr("twelve flared panels")),
+}
 
 
 def _add(count: int, making: Making) -> Making:
@@ -29,9 +35,16 @@ def _add(count: int, making: Making) -> Making:
     waist = ledger.length("panel.waist", f"joined_round/{2 * count}", "Half a panel at the waist")
     hip = ledger.length("panel.hip", f"(hip + ease)/{2 * count}", "Half a panel at the hip")
     waist_within_hip(ledger.body, waist, hip)
-    level = ledger.length("panel.hip_down", "waist_to_hip", "Hip below the waist", (120, 300))
-    long = ledger.length("skirt.down", "waist_to_knee + below_knee", "Length of the skirt")
-    above = ledger.length("panel.flare_above", "30 cm", "Flare begins above the hem by", (80, 700))
+    level = ledger.length(
+        "panel.hip_down", long_rule(making, "waist_to_hip"), "Hip below the seam", (60, 420)
+    )
+    long = ledger.length("skirt.down", long_rule(making), "Length of the skirt")
+    above = ledger.length(
+        "panel.flare_above",
+        "min(30 cm, skirt_down - panel_hip_down)",
+        "Flare begins above the hem by",
+        (80, 700),
+    )
     flare = ledger.length("panel.flare", "9 cm", "Flare on each side of a panel", (0, 250))
     if long - above < level:
         raise DraftRefused(
@@ -55,11 +68,8 @@ def _add(count: int, making: Making) -> Making:
     ends = () if making.zip_mm is None else (Notch(name=ZIP_END, edge="side", at_mm=making.zip_mm),)
     hip_only = tuple(notch for notch in panel.notches if notch.name == "hip")
     panel = replace(panel, notches=(*hip_only, *ends))
-    seams = (
-        Seam(name="skirt panel seam", one=(_PANEL, "side"), other=(_PANEL, "other side")),
-        Seam(name="waist", one=(making.names("front")[0], "hem"), other=(_PANEL, "waist")),
-    )
-    return making.with_pieces(panel, seams=seams)
+    seams = (Seam(name="skirt panel seam", one=(_PANEL, "side"), other=(_PANEL, "other side")),)
+    return with_waist_seam(making.with_pieces(panel, seams=seams), _PANEL)
 
 
 def _checks(count: int, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:

@@ -5,12 +5,12 @@ from __future__ import annotations
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.lower import waist_check
+from wickel.draft.builder.lower import waist_check, with_waist_seam
 from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import flounce
 from wickel.draft.style import LengthOption, Options
-from wickel.pattern import Pattern, Seam, edge_length
+from wickel.pattern import Pattern, edge_length
 from wickel.wording import tr
 
 _PEPLUM, _PANELS = "peplum", 2
@@ -31,8 +31,7 @@ def _add(fraction: float, making: Making) -> Making:
     round_mm = ledger.length("peplum.round", "waist_round", "Peplum at the waist")
     long = ledger.length("peplum.long", "peplum", "Length of the peplum", (40, 400))
     pieces = flounce(_PEPLUM, "Peplum", round_mm, long, fraction, making.allow)
-    seam = Seam(name="waist", one=(making.names("front")[0], "hem"), other=(_PEPLUM, "waist"))
-    return making.with_pieces(*pieces, seams=(seam,))
+    return with_waist_seam(making.with_pieces(*pieces), _PEPLUM)
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:

@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 from wickel.draft.builder.making import Making, Part, Slot
-from wickel.draft.pockets import patch, seam_bag, seam_bag_by
-from wickel.wording import tr
+from wickel.draft.parts import Strip, rectangle
+from wickel.draft.pockets import patch, seam_bag, seam_bag_by, slant, slant_by
+from wickel.draft.style import DraftRefused
+from wickel.pattern import Cut
+from wickel.wording import say, tr
 
 
 def _in_seams(making: Making) -> Making:
@@ -18,6 +21,38 @@ def _patches(making: Making) -> Making:
     wide = ledger.length("patch.wide", "14 cm", "Width of a patch pocket", (60, 260))
     high = ledger.length("patch.high", "15 cm", "Height of a patch pocket", (60, 300))
     return making.with_pieces(patch(wide, high, making.allow))
+
+
+def _slant(making: Making) -> Making:
+    """A slant cut off the front of a lower part at waist and side, what lies behind it, its bag."""
+    id = next((id for id in ("leg-front", "skirt-front") if making.has(id)), None)
+    if id is None:
+        raise DraftRefused(say("builder.slant-needs-side"), "pockets", "lower")
+    making.ledger.at("Pockets")
+    own = making.ledger.within("slant")
+    front, *bags = slant(making.piece(id), making.allow, slant_by(own))
+    return making.with_pieces(front, *bags)
+
+
+def _welt(making: Making) -> Making:
+    """A pocket cut into the cloth: a welt and two bags on each side, where the maker places it."""
+    ledger = making.ledger
+    ledger.at("Pockets")
+    wide = ledger.length("welt.wide", "13 cm", "Width of a welt pocket", (60, 220))
+    high = ledger.length("welt.high", "2.5 cm", "Finished height of the welt", (8, 60))
+    deep = ledger.length("welt.deep", "16 cm", "Depth of its bag", (60, 320))
+    seam = 20.0
+    two = (Cut(material="main", copies=2),)
+    welt = Strip(id="welt", name="Welt", long_mm=wide, high_mm=2 * high, cuts=two, fold_line=True)
+    bag = Strip(
+        id="welt-bag",
+        name="Bag of the welt pocket",
+        long_mm=deep,
+        high_mm=wide + seam,
+        cuts=(Cut(material="main", copies=4),),
+        role="pocket",
+    )
+    return making.with_pieces(rectangle(welt, making.allow), rectangle(bag, making.allow))
 
 
 PARTS = (
@@ -37,5 +72,45 @@ PARTS = (
         add=_patches,
         roles=("pocket", "hem"),
         place=2,
+    ),
+    Part(
+        id="slant",
+        slot=Slot.POCKETS,
+        name=tr("slanted, in front"),
+        add=_slant,
+        against={
+            **{
+                (Slot.LOWER, id): say("builder.slant-needs-side")
+                for id in (
+                    "in-one",
+                    "peplum-half",
+                    "peplum-full",
+                    "circle-panels",
+                    "handkerchief",
+                    "quarter-circle",
+                    "half-circle",
+                    "three-quarter-circle",
+                    "full-circle",
+                    "gathered",
+                    "pleated",
+                    "box-pleats",
+                    "inverted-pleats",
+                    "tiers",
+                    *(f"panels-{n}" for n in (4, 6, 8, 10, 12)),
+                )
+            },
+            (Slot.LINING, "all"): say("builder.slant-unlined"),
+            (Slot.LINING, "lower"): say("builder.slant-unlined"),
+        },
+        roles=("pocket",),
+        place=3,
+    ),
+    Part(
+        id="welt",
+        slot=Slot.POCKETS,
+        name=tr("cut in, with a welt"),
+        add=_welt,
+        roles=("pocket", "band"),
+        place=4,
     ),
 )

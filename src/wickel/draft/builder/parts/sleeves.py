@@ -23,7 +23,7 @@ from wickel.pattern import Pattern
 _NONE = "none"
 
 
-def _asked(kind: str) -> tuple[Option, ...]:
+def asked_by(kind: str) -> tuple[Option, ...]:
     if kind == _NONE:
         return ()
     return tuple(
@@ -31,18 +31,18 @@ def _asked(kind: str) -> tuple[Option, ...]:
     )[1:]
 
 
-def _add(kind: str, making: Making) -> Making:
-    """The sleeve into the armhole, with its band or cuff."""
+def set_in(kind: str, making: Making) -> Making:
+    """The garment with a sleeve of a kind in its armhole, with its band or cuff."""
     if kind == _NONE:
         return making
     front, back = making.torso
     armhole = length((front.armhole,)) + length((back.armhole,))
-    pieces = sleeve_pieces_by(making.ledger, armhole, front.chest, making.allow)
-    seams = sleeve_seams(pieces, making.names("front")[1], making.names("back")[1])
+    pieces = sleeve_pieces_by(making.ledger, armhole, front.chest, making.allow, kind)
+    seams = sleeve_seams(pieces, making.outer("front"), making.outer("back"))
     return making.with_pieces(*pieces, seams=seams).finished("armhole")
 
 
-def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+def cap_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     return tuple(sleeve_checks(pattern, armhole_mm(pattern), float(options["cap_ease_mm"])))
 
 
@@ -51,10 +51,10 @@ PARTS = tuple(
         id=kind,
         slot=Slot.SLEEVE,
         name=name,
-        add=partial(_add, kind),
-        options=_asked(kind),
+        add=partial(set_in, kind),
+        options=asked_by(kind),
         required=() if kind == _NONE else MEASURED,
-        checks=_checks,
+        checks=cap_checks,
         roles=() if kind == _NONE else ("band",),
         place=place,
     )

@@ -1,4 +1,5 @@
-"""The upper parts on the torso block: with darts, in panels, or plain."""
+"""The upper parts on the torso block: with darts, in panels, or plain, and then perhaps in one with
+the sleeves."""
 
 from __future__ import annotations
 
@@ -7,73 +8,144 @@ from functools import partial
 
 from wickel.body import Body
 from wickel.draft.builder.making import (
+    COWL,
+    DROPPED,
+    GROWN_ON,
+    LOWERED,
     OPENS_BEHIND,
-    PANELLED,
+    UNDER_BUST,
     WAIST_SEAM,
     Making,
     Part,
     Slot,
+    has_edge,
 )
 from wickel.draft.checks import TapeCheck
+from wickel.draft.cowl import cowl_front
+from wickel.draft.ledger import SIDES
 from wickel.draft.style import LengthOption, Options
-from wickel.draft.torso import AT_THE_WAIST, CHEST_DEPTH, CHEST_LINE, MEASURED, TorsoCut, torso_by
+from wickel.draft.torso import (
+    AT_THE_WAIST,
+    CHEST_DEPTH,
+    CHEST_LINE,
+    MEASURED,
+    Torso,
+    TorsoCut,
+    torso_by,
+)
 from wickel.draft.torso_checks import torso_checks
 from wickel.draft.upper import WHOLE, half_pieces, upper_seams
-from wickel.pattern import Pattern
+from wickel.draft.usual_checks import alike, over_body
+from wickel.pattern import Pattern, Piece
 from wickel.wording import tr
 
 PLAIN = "plain"
+PANELLED = ("shoulder", "armhole")
+"""The upper parts that are cut in panels."""
 _NAMES = {
     WHOLE: tr("darts"),
     "shoulder": tr("panel seams from the shoulder"),
     "armhole": tr("panel seams from the armhole"),
     PLAIN: tr("nothing: it hangs plain"),
 }
-_EASE = LengthOption(
+EASE = LengthOption(
     id="ease_mm", question="Ease at bust, waist and hip", default=60, least=20, most=200
 )
+ASKED = (EASE, CHEST_LINE, CHEST_DEPTH)
+"""What every upper part on the torso block asks."""
+LOWER_BY = "8 cm"
+"""How far below the waist a lowered seam lies by the house's rule."""
 
 
-def _add(shape: str, making: Making) -> Making:
-    """Front and back half, sewn at sides and shoulders, panel seams where it has such."""
+def torso_of(making: Making, shape: str) -> tuple[Making, tuple[Torso, Torso]]:
+    """The points of both halves for the necks, the sleeves and the waist of a garment."""
     neck, back_neck = making.necks
-    seamed = WAIST_SEAM in making.needs
+    needs, ledger = making.needs, making.ledger
+    below = "below_waist"
+    if WAIST_SEAM in needs:
+        below = LOWER_BY if LOWERED in needs else AT_THE_WAIST
     cut = TorsoCut(
         neck=neck,
         back_neck=back_neck,
-        below=AT_THE_WAIST if seamed else "below_waist",
+        below=below,
         panels=shape in PANELLED,
         plain=shape == PLAIN,
+        raised=UNDER_BUST in needs,
+        shoulder="shoulder/2 + drop" if DROPPED in needs else "shoulder/2",
+        dropped=DROPPED in needs,
     )
-    front, back = torso_by(making.ledger, cut)
-    lower = "waist" if seamed else "hem"
-    pieces = [
-        piece
-        for half in (front, back)
-        for piece in half_pieces(
-            half,
-            making.seamed,
-            making.allow,
-            centre="closing" if not half.front and OPENS_BEHIND in making.needs else "fold",
-            lower=lower,
-        )
-    ]
-    made = replace(making, halves=(front, back))
-    made = made.with_pieces(*pieces, seams=upper_seams(making.seamed, ()))
+    front, back = torso_by(ledger, cut)
+    made = replace(making, halves=(front, back), necklines=(front.neck, back.neck))
+    if UNDER_BUST in needs or LOWERED in needs:
+        waist = ledger.measured("nape_to_waist") + float(ledger.options["back_neck_mm"])
+        seam = back.level + back.hem_centre - back.centre_waist
+        ledger.know("above_waist", waist - seam)
+        made = replace(made, above="above_waist")
+    return made, (front, back)
+
+
+def with_halves(making: Making, pieces: list[Piece], seamed: str) -> Making:
+    """The garment with the pieces of its upper part, their necks and armholes still bare."""
+    made = making.with_pieces(*pieces, seams=upper_seams(seamed, ()))
     return replace(
         made,
         bare={
-            edge: tuple(
-                piece.id for piece in pieces if any(own.name == edge for own in piece.edges)
-            )
+            edge: ids
             for edge in ("neck", "armhole")
+            if (ids := tuple(piece.id for piece in pieces if has_edge(piece, edge)))
         },
     )
 
 
+def lower_role(making: Making) -> str:
+    """The role of the lower edge of an upper part: its hem, or where something is sewn on."""
+    return "waist" if WAIST_SEAM in making.needs else "hem"
+
+
+def centre_role(making: Making, where: str) -> str:
+    """The role of the centre of an upper half, before it is opened in front."""
+    return "closing" if where == "back" and OPENS_BEHIND in making.needs else "fold"
+
+
+def _add(shape: str, making: Making) -> Making:
+    """Front and back half, sewn at sides and shoulders, panel seams where it has such."""
+    if GROWN_ON in making.needs:
+        return making  # drawn with its sleeves
+    seamed = shape if shape in PANELLED else WHOLE
+    making, halves = torso_of(making, shape)
+    pieces = [
+        piece
+        for half in halves
+        for piece in half_pieces(
+            half,
+            seamed,
+            making.allow,
+            centre=centre_role(making, half.where),
+            lower=lower_role(making),
+        )
+    ]
+    if COWL in making.needs:
+        hang = making.ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))
+        pieces[0] = cowl_front(halves[0], hang, making.allow, lower=lower_role(making))
+    return with_halves(making, pieces, seamed)
+
+
 def _checks(shape: str, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    front, back = (pattern.piece(where) if _has(pattern, where) else None for where in SIDES)
+    if front is not None and back is not None and has_edge(front, "sleeve end"):
+        across = next(p.across_mm for p in front.points if p.name == "underarm")
+        return (
+            alike("Side seam", front, back, "side"),
+            alike("Shoulder", front, back, "shoulder"),
+            over_body(body, "bust", garment_mm=4 * across),
+        )
     ease = float(options["ease_mm"])
-    return tuple(torso_checks(pattern, body, ease, fitted=shape != PLAIN))
+    at_waist = str(options.get("waist", "plain")) != "under-bust"
+    return tuple(torso_checks(pattern, body, ease, fitted=shape != PLAIN and at_waist))
+
+
+def _has(pattern: Pattern, id: str) -> bool:
+    return any(piece.id == id for piece in pattern.pieces)
 
 
 PARTS = tuple(
@@ -82,7 +154,7 @@ PARTS = tuple(
         slot=Slot.UPPER,
         name=name,
         add=partial(_add, shape),
-        options=(_EASE, CHEST_LINE, CHEST_DEPTH),
+        options=ASKED,
         required=MEASURED,
         checks=partial(_checks, shape),
         roles=("side", "armhole", "waist", "hem", "closing"),

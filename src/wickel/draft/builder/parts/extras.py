@@ -1,0 +1,166 @@
+"""What is sewn on besides: straps, a bow, epaulettes, loops for a belt, a frill along the neck."""
+
+from __future__ import annotations
+
+import math
+
+from wickel.body import Body
+from wickel.draft.builder.making import Making, Part, Slot, half_edge_mm
+from wickel.draft.checks import TapeCheck
+from wickel.draft.fastenings import tie
+from wickel.draft.ledger import SIDES
+from wickel.draft.parts import Strip, edges, line, point, rectangle
+from wickel.draft.style import Options
+from wickel.geometry import Line, crossing
+from wickel.pattern import Cut, Pattern, Piece
+from wickel.wording import say, tr
+
+
+def _straps(making: Making) -> Making:
+    """Two straps, as long as from their point on the front over the shoulder to that behind."""
+    ledger = making.ledger
+    ledger.at("Straps")
+    at = ledger.both("strap.across", "bust_span/2", "Strap from the centre", (30, 200))
+    hung = [_top_at(making.piece(making.inner(side)), at.of(side)) for side in SIDES]
+    ledger.know("strap_drop", math.fsum(hung))
+    long = ledger.length(
+        "strap.long", "strap_drop + 2 cm", "Length of a strap, with what is sewn in", (150, 900)
+    )
+    wide = ledger.length("strap.wide", "1.2 cm", "Finished width of a strap", (4, 90))
+    return making.with_pieces(tie("strap", "Strap", long, wide, making.allow))
+
+
+def _top_at(piece: Piece, across: float) -> float:
+    """How far below the neck point the top of a piece lies so far from the centre; where it ends
+    before, at its end."""
+    top = piece.edge("top").path
+    met = crossing(top, 1, across)
+    ends = max(top[0].start, top[-1].end, key=lambda end: end[1])
+    return ends[0] if met is None else met[0][-1].end[0]
+
+
+def _strap_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    if not half_edge_mm(pattern.pieces, "front", "top"):
+        return ()
+    (strap,) = (piece for piece in pattern.pieces if piece.id == "strap")
+    hung = [
+        _top_at(next(p for p in pattern.pieces if p.id in (side, f"{side}-centre")), at)
+        for side in SIDES
+        for at in (pattern.figure(f"strap.across.{side}"),)
+    ]
+    long = strap.edge("join").path[0]
+    return (
+        TapeCheck(
+            name="Straps",
+            one="strap",
+            one_mm=math.dist(long.start, long.end),
+            other="from front to back over the shoulder",
+            other_mm=math.fsum(hung),
+            least_mm=0.0,
+            most_mm=120.0,
+            way_out=say("builder.cut-straps"),
+        ),
+    )
+
+
+def _bow(making: Making) -> Making:
+    """A bow: a doubled rectangle, and a strip round its middle."""
+    ledger = making.ledger
+    ledger.at("Bow")
+    wide = ledger.length("bow.wide", "18 cm", "Width of the bow", (50, 500))
+    high = ledger.length("bow.high", "9 cm", "Height of the bow", (20, 300))
+    knot = ledger.length("bow.knot", "3 cm", "Width of its knot", (8, 80))
+    one = (Cut(material="main", copies=1),)
+    return making.with_pieces(
+        rectangle(
+            Strip(id="bow", name="Bow", long_mm=2 * wide, high_mm=2 * high, cuts=one),
+            making.allow,
+        ),
+        rectangle(
+            Strip(id="bow-knot", name="Knot of the bow", long_mm=high, high_mm=2 * knot, cuts=one),
+            making.allow,
+        ),
+    )
+
+
+def _epaulettes(making: Making) -> Making:
+    """Two pointed tabs on the shoulders, doubled."""
+    ledger = making.ledger
+    ledger.at("Epaulettes")
+    long = ledger.length("epaulette.long", "12 cm", "Length of an epaulette", (50, 180))
+    wide = ledger.length("epaulette.wide", "4.5 cm", "Width of an epaulette", (20, 100))
+    half, tip = wide / 2, 0.3 * wide
+    return making.with_pieces(
+        Piece(
+            id="epaulette",
+            name="Epaulette",
+            edges=edges(
+                making.allow,
+                ("end", line((0.0, -half), (0.0, half)), "armhole"),
+                ("side", line((0.0, half), (long - tip, half)), "band"),
+                (
+                    "point",
+                    (
+                        Line((long - tip, half), (long, 0.0)),
+                        Line((long, 0.0), (long - tip, -half)),
+                    ),
+                    "band",
+                ),
+                ("other side", line((long - tip, -half), (0.0, -half)), "band"),
+            ),
+            cuts=(Cut(material="main", copies=4), Cut(material="interfacing", copies=2)),
+            points=(point("point", (long, 0.0), "the length", "epaulette.long"),),
+        )
+    )
+
+
+def _loops(making: Making) -> Making:
+    """Loops for a belt, cut as one strip each."""
+    ledger = making.ledger
+    ledger.at("Loops")
+    count = ledger.number("loop.count", 5, "Loops for the belt", (2, 12))
+    long = ledger.length("loop.long", "7 cm", "Length of a loop, with what is sewn in", (30, 160))
+    wide = ledger.length("loop.wide", "1 cm", "Finished width of a loop", (4, 40))
+    return making.with_pieces(
+        tie("loop", "Belt loop", long, wide, making.allow, copies=max(1, round(count)))
+    )
+
+
+_HAS_TOP = {Slot.UPPER: (("strapless", "strapless-panels"), say("builder.straps-need-top"))}
+_SHOULDERS = {
+    (Slot.UPPER, id): say("builder.no-shoulder") for id in ("none", "strapless", "strapless-panels")
+}
+
+PARTS = (
+    Part(id="none", slot=Slot.EXTRA, name=tr("nothing"), place=0),
+    Part(
+        id="straps",
+        slot=Slot.EXTRA,
+        name=tr("straps"),
+        add=_straps,
+        required=("bust_span",),
+        checks=_strap_checks,
+        only_beside=_HAS_TOP,
+        roles=("band",),
+        place=1,
+    ),
+    Part(id="bow", slot=Slot.EXTRA, name=tr("a bow"), add=_bow, roles=("band",), place=2),
+    Part(
+        id="epaulettes",
+        slot=Slot.EXTRA,
+        name=tr("epaulettes"),
+        add=_epaulettes,
+        against=_SHOULDERS,
+        roles=("band",),
+        materials=("interfacing",),
+        place=3,
+    ),
+    Part(
+        id="loops",
+        slot=Slot.EXTRA,
+        name=tr("loops for a belt"),
+        add=_loops,
+        roles=("band",),
+        place=4,
+    ),
+)

@@ -1,0 +1,122 @@
+"""How the hem is finished: turned up, rolled, faced, bound, or with a frill sewn on."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from wickel.draft.builder.lower import hemmed
+from wickel.draft.builder.making import Making, Part, Slot
+from wickel.draft.facings import edge_facing
+from wickel.draft.fastenings import bias_strip, binding_length
+from wickel.draft.parts import Strip, rectangle
+from wickel.pattern import Cut, EdgeKind, Piece, edge_length
+from wickel.wording import tr
+
+_ROLLED_MM = 10.0
+_FRILL = "hem-frill"
+
+
+def _hem_as(piece: Piece, kind: EdgeKind, allowance_mm: float) -> Piece:
+    return replace(
+        piece,
+        edges=tuple(
+            replace(edge, kind=kind, allowance_mm=allowance_mm) if edge.name == "hem" else edge
+            for edge in piece.edges
+        ),
+    )
+
+
+def _times(piece: Piece) -> float:
+    """How often the hem of a piece is in the garment."""
+    cut = piece.cuts[0]
+    return cut.copies * (2 if cut.on_fold else 1)
+
+
+def _rolled(making: Making) -> Making:
+    made = (_hem_as(piece, EdgeKind.HEM, _ROLLED_MM) for piece in hemmed(making))
+    return making.with_pieces(*made)
+
+
+def _faced(making: Making) -> Making:
+    """Each piece with a facing along its hem."""
+    ledger = making.ledger
+    ledger.at("Hem")
+    wide = ledger.length("hem_facing.wide", "5 cm", "Width of the hem facing", (20, 140))
+    pieces: list[Piece] = []
+    for piece in hemmed(making):
+        sewn = _hem_as(piece, EdgeKind.SEAM, making.allow["facing"])
+        strip = edge_facing(sewn, ("hem",), wide, making.allow, option="hem_facing.wide")
+        named = f"{piece.id}-hem-facing"
+        pieces += [sewn, replace(strip, id=named, name=f"{piece.name} hem facing", notches=())]
+    return making.with_pieces(*pieces)
+
+
+def _bound(making: Making) -> Making:
+    """All hems bound with one strip on the bias; the net line is the edge."""
+    ledger = making.ledger
+    ledger.at("Hem")
+    wide = ledger.length("hem_binding.wide", "1 cm", "Finished width of the hem binding", (4, 40))
+    below = hemmed(making)
+    once = sum(_times(piece) * edge_length(piece, "hem") for piece in below)
+    strip = bias_strip("hem-binding", "Hem binding", binding_length(once, wide), wide, making.allow)
+    bare = (_hem_as(piece, EdgeKind.HEM, 0.0) for piece in below)
+    return making.with_pieces(*bare, strip)
+
+
+def _frilled(making: Making) -> Making:
+    """A straight strip in lengths, gathered to the hem; what it is sewn to is shorter by it."""
+    ledger = making.ledger
+    ledger.at("Hem")
+    times = ledger.number("frill.times", 1.6, "Frill longer than the hem, times", (1.1, 4.0))
+    high = ledger.length("frill.high", "12 cm", "Height of the frill", (20, 600))
+    below = hemmed(making)
+    once = sum(_times(piece) * edge_length(piece, "hem") for piece in below)
+    ledger.know("hem_round", once)
+    lengths = max(1, round(once * times / _MOST_STRIP_MM + 0.5))
+    long = ledger.length(
+        "frill.long", f"{times!r}*hem_round/{lengths}", "Length of a strip of the frill"
+    )
+    strip = rectangle(
+        Strip(
+            id=_FRILL,
+            name="Frill",
+            long_mm=long,
+            high_mm=high,
+            cuts=(Cut(material="main", copies=lengths),),
+            role="hem",
+        ),
+        making.allow,
+    )
+    strip = replace(
+        strip,
+        edges=tuple(
+            replace(e, comes_back_to_mm=once / lengths, kind=EdgeKind.SEAM)
+            if e.name == "join"
+            else replace(e, kind=EdgeKind.HEM, allowance_mm=_ROLLED_MM)
+            if e.name == "inside"
+            else e
+            for e in strip.edges
+        ),
+    )
+    sewn = (_hem_as(piece, EdgeKind.SEAM, making.allow["band"]) for piece in below)
+    return making.with_pieces(*sewn, strip)
+
+
+_MOST_STRIP_MM = 1300.0
+"""A strip of a frill is about so long at most: it is cut from the width of the cloth."""
+
+
+PARTS = (
+    Part(id="turned", slot=Slot.HEM, name=tr("turned up"), place=0),
+    Part(id="rolled", slot=Slot.HEM, name=tr("rolled"), add=_rolled, place=1),
+    Part(id="faced", slot=Slot.HEM, name=tr("faced"), add=_faced, roles=("facing",), place=2),
+    Part(id="bound", slot=Slot.HEM, name=tr("bound with a bias strip"), add=_bound, place=3),
+    Part(
+        id="frill",
+        slot=Slot.HEM,
+        name=tr("with a frill"),
+        add=_frilled,
+        roles=("hem", "band"),
+        place=4,
+    ),
+)

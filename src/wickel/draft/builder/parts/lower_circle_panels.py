@@ -1,0 +1,96 @@
+"""A part of a circle at the waist in equal panels, their middles straight or on the bias."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from wickel.body import Body
+from wickel.draft.builder.lower import (
+    BELOW_KNEE,
+    ZIP_END,
+    long_rule,
+    waist_check,
+    with_waist_seam,
+)
+from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.checks import TapeCheck
+from wickel.draft.circles import Circle, circle_panel
+from wickel.draft.style import ChoiceOption, Options
+from wickel.draft.usual_checks import alike
+from wickel.pattern import Notch, Pattern, Seam, edge_length
+from wickel.wording import say, tr
+
+_PANEL = "skirt-panel"
+_PARTS = {"quarter": 0.25, "half": 0.5, "three-quarter": 0.75, "full": 1.0}
+_ASKED = (
+    ChoiceOption(
+        id="circle",
+        question="How much of a circle?",
+        default="half",
+        choices={
+            "quarter": "a quarter",
+            "half": "half",
+            "three-quarter": "three quarters",
+            "full": "all of it",
+        },
+    ),
+    ChoiceOption(
+        id="panels",
+        question="In how many panels?",
+        default="4",
+        choices={str(n): str(n) for n in range(2, 9)},
+    ),
+    ChoiceOption(
+        id="grain",
+        question="The middle of each panel lies",
+        default="straight",
+        choices={"straight": "on the straight grain", "bias": "on the bias"},
+    ),
+)
+
+
+def _add(making: Making) -> Making:
+    ledger = making.ledger
+    ledger.at("Skirt")
+    joined = making.joined_mm()
+    ledger.know("joined_round", 2 * (joined.front + joined.back))
+    count = int(ledger.choice("panels"))
+    round_mm = ledger.length("skirt.round", "joined_round", "Skirt at the waist seam")
+    long = ledger.length("skirt.down", long_rule(making), "Length of the skirt", (120, 1400))
+    panel = circle_panel(
+        _PANEL,
+        "Skirt panel",
+        Circle(round_mm, _PARTS[ledger.choice("circle")], count, long),
+        making.allow,
+        bias=ledger.choice("grain") == "bias",
+    )
+    if making.zip_mm is not None:
+        end = Notch(name=ZIP_END, edge="side", at_mm=min(making.zip_mm, 0.8 * long))
+        panel = replace(panel, notches=(end,))
+    seam = Seam(name="skirt panel seam", one=(_PANEL, "side"), other=(_PANEL, "other side"))
+    return with_waist_seam(making.with_pieces(panel, seams=(seam,)), _PANEL)
+
+
+def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    panel, count = pattern.piece(_PANEL), int(options["panels"])
+    return (
+        alike("Skirt panel seams", panel, panel, "side", other_edge="other side"),
+        waist_check(pattern, f"{count} panels", count * edge_length(panel, "waist")),
+    )
+
+
+PARTS = (
+    Part(
+        id="circle-panels",
+        slot=Slot.LOWER,
+        name=tr("a part of a circle in panels"),
+        add=_add,
+        options=(BELOW_KNEE, *_ASKED),
+        required=("waist_to_knee",),
+        needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
+        checks=_checks,
+        against={(Slot.CLOSING, id): say("builder.panels-not-in-front") for id in ("front",)},
+        roles=("curved_hem",),
+        place=14,
+    ),
+)

@@ -1,0 +1,145 @@
+"""How a garment opens at its hem: closed, slit at the sides or in front, a vent behind."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from wickel.draft.builder.lower import hemmed
+from wickel.draft.builder.making import Making, Part, Slot, has_edge
+from wickel.draft.ledger import SIDES
+from wickel.draft.operations import Spot
+from wickel.draft.operations.corners import add_vent
+from wickel.draft.operations.openings import Finish, add_slit
+from wickel.draft.style import DraftRefused
+from wickel.pattern import EdgeKind, Notch, Piece, edge_length
+from wickel.wording import say, tr
+
+_NO_SEAM = tuple(
+    f"{kind}{n}"
+    for kind, n in (
+        *(("panels-", n) for n in (4, 6, 8, 10, 12)),
+        ("circle-panels", ""),
+        ("peplum-half", ""),
+        ("peplum-full", ""),
+    )
+)
+
+
+def lowest(making: Making, where: str, edge: str) -> Piece:
+    """The piece of the front or back that ends in the hem and has an edge. Raises
+    ``DraftRefused``: there is none, as where it is cut in equal panels."""
+    kinds = ("tier-{}", "skirt-{}", "leg-{}", "{}", "{}-centre", "{}-side")
+    ids = [kind.format(where) for kind in kinds]
+    for piece in sorted((p for p in hemmed(making) if p.id in ids), key=lambda p: ids.index(p.id)):
+        if has_edge(piece, edge):
+            return piece
+    raise DraftRefused(say("builder.no-half-below"), "lower", "opening")
+
+
+def _slit_sides(making: Making) -> Making:
+    """Both side seams left open at their lower ends."""
+    ledger = making.ledger
+    ledger.at("Hem")
+    long = ledger.length("slit.long", "15 cm", "Slit from the hem up", (30, 800))
+    for where in SIDES:
+        piece = lowest(making, where, "side")
+        whole = edge_length(piece, "side")
+        if not 0 < long < whole:
+            raise DraftRefused(say("builder.slit-too-long", slit=long, long=whole), "slit.long")
+        mark = Notch(name="slit", edge="side", at_mm=whole - long)
+        making = making.with_pieces(replace(piece, notches=(*piece.notches, mark)))
+    return making
+
+
+def _vent(making: Making) -> Making:
+    """A vent at the lower end of the centre back seam."""
+    ledger = making.ledger
+    ledger.at("Hem")
+    long = ledger.length("vent.long", "20 cm", "Vent from the hem up", (60, 500))
+    wide = ledger.length("vent.wide", "4 cm", "Vent stands out by", (15, 80))
+    back = lowest(making, "back", "centre")
+    return making.with_pieces(add_vent(back, "centre", long, wide))
+
+
+def _slit_in_front(making: Making) -> Making:
+    """A slit up the centre front, faced."""
+    ledger = making.ledger
+    ledger.at("Hem")
+    long = ledger.length("slit.long", "25 cm", "Slit from the hem up", (30, 800))
+    front = lowest(making, "front", "centre")
+    if front.edge("centre").kind is not EdgeKind.FOLD:
+        raise DraftRefused(say("builder.no-fold-in-front"), "closing", "opening")
+    finish = Finish(
+        id="hem-slit-facing",
+        name="Facing of the slit",
+        wide_mm=35.0,
+        seam_mm=making.allow["facing"],
+    )
+    slit, strip = add_slit(front, Spot(edge="hem", share=1.0), long, finish, placket=False)
+    return making.with_pieces(slit, strip)
+
+
+_AGAINST = {(Slot.LOWER, id): say("builder.no-half-below") for id in _NO_SEAM}
+
+PARTS = (
+    Part(id="none", slot=Slot.OPENING, name=tr("nowhere"), place=0),
+    Part(
+        id="sides",
+        slot=Slot.OPENING,
+        name=tr("with slits in the sides"),
+        add=_slit_sides,
+        against=_AGAINST,
+        place=1,
+    ),
+    Part(
+        id="vent",
+        slot=Slot.OPENING,
+        name=tr("with a vent behind"),
+        add=_vent,
+        against={
+            **_AGAINST,
+            **{
+                (Slot.LOWER, id): say("builder.vent-needs-seam")
+                for id in (
+                    "quarter-circle",
+                    "half-circle",
+                    "three-quarter-circle",
+                    "full-circle",
+                    "handkerchief",
+                    "trousers",
+                    "trousers-pleats",
+                    "trousers-elastic",
+                    "trousers-wide",
+                    "culotte",
+                )
+            },
+        },
+        only_beside={Slot.CLOSING: (("back", "laced"), say("builder.vent-needs-seam"))},
+        place=2,
+    ),
+    Part(
+        id="front",
+        slot=Slot.OPENING,
+        name=tr("with a slit in front"),
+        add=_slit_in_front,
+        against={
+            **_AGAINST,
+            **{
+                (Slot.CLOSING, id): say("builder.no-fold-in-front")
+                for id in ("front", "edge", "front-zip", "wrapped")
+            },
+            **{
+                (Slot.LOWER, id): say("builder.no-fold-in-front")
+                for id in (
+                    "trousers",
+                    "trousers-pleats",
+                    "trousers-elastic",
+                    "trousers-wide",
+                    "culotte",
+                )
+            },
+        },
+        roles=("facing",),
+        place=3,
+    ),
+)

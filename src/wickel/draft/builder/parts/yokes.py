@@ -1,0 +1,124 @@
+"""Yokes: the top of front or back cut off across, what is below it perhaps wider and gathered."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import partial
+
+from wickel.body import Body
+from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot, has_edge
+from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import SIDES
+from wickel.draft.operations import NewSeam, Opening, Spot, slash_and_spread, split
+from wickel.draft.style import DraftRefused, Options
+from wickel.draft.usual_checks import alike
+from wickel.geometry import crossing, length
+from wickel.pattern import Pattern, Piece, Seam
+from wickel.wording import say, tr
+
+_SEAM = "yoke seam"
+_CUTS = 5
+_RULES = ("max(neck_down + 2.5 cm, 0.55*chest_down)", "max(neck_down + 6 cm, 0.5*chest_down)")
+
+
+def _add(sides: tuple[str, ...], gathered: bool, making: Making) -> Making:
+    """The garment with the yokes of some sides cut off."""
+    ledger = making.ledger
+    ledger.at("Yoke")
+    down = ledger.both("yoke.down", _RULES, "Yoke below the neck point", (40, 400), only=sides)
+    full = (
+        ledger.both("yoke.full", "6 cm", "Wider below the yoke by", (10, 400), only=sides)
+        if gathered
+        else None
+    )
+    for side in sides:
+        yoke, rest = _cut(making.piece(side), down.of(side), making)
+        if full is not None:
+            opened = Opening(
+                cuts=_CUTS,
+                open_mm=full.of(side) / _CUTS,
+                open_opposite_mm=full.of(side) / _CUTS,
+                gathered=True,
+                gathered_opposite=WAIST_SEAM in making.needs,
+            )
+            # gathers are spread evenly: where it was slashed is nothing to mark
+            spread = slash_and_spread(rest, _SEAM, "hem", opened)
+            known = {mark.name for mark in rest.inner_lines}
+            marks = tuple(mark for mark in spread.inner_lines if mark.name in known)
+            rest = replace(spread, inner_lines=marks)
+        seam = Seam(name=f"{side} yoke", one=(yoke.id, _SEAM), other=(rest.id, _SEAM))
+        making = making.with_pieces(rest, yoke, seams=(seam,))
+    return making
+
+
+def _cut(whole: Piece, down: float, making: Making) -> tuple[Piece, Piece]:
+    """The yoke, and what is below it. Raises ``DraftRefused``: the line does not run from the
+    centre to the armhole."""
+    centre = "front edge" if has_edge(whole, "front edge") else "centre"
+    ends = [_at(whole, centre, down), _at(whole, _outer(whole), down)]
+    if ends[0] is None or ends[1] is None:
+        raise DraftRefused(
+            say("builder.yoke-out-of-place", down=down, piece=whole.name.lower()),
+            f"yoke.down.{whole.id}",
+        )
+    seam = NewSeam(
+        making.allow["shoulder"],
+        name=_SEAM,
+        ids=(f"{whole.id}-yoke", whole.id),
+        names=(f"{whole.name} yoke", whole.name),
+    )
+    return split(whole, ends[0], ends[1], seam)
+
+
+def _outer(whole: Piece) -> str:
+    return "armhole" if has_edge(whole, "armhole") else "sleeve end"
+
+
+def _at(piece: Piece, edge: str, down: float) -> Spot | None:
+    path = piece.edge(edge).path
+    met = crossing(path, 0, down)
+    return None if met is None else Spot(edge=edge, share=length(met[0]) / length(path))
+
+
+def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    by_id = {piece.id: piece for piece in pattern.pieces}
+    return tuple(
+        alike(f"{side.capitalize()} yoke", by_id[f"{side}-yoke"], by_id[side], _SEAM)
+        for side in SIDES
+        if f"{side}-yoke" in by_id
+    )
+
+
+_BESIDE = {
+    Slot.UPPER: (("darts", "plain"), say("builder.yoke-from-one-piece")),
+}
+_GATHERED_BESIDE = {Slot.UPPER: (("plain",), say("builder.gathers-hang-plain"))}
+_AGAINST = {
+    (Slot.SLEEVE, "grown-on"): say("builder.yoke-needs-armhole"),
+    (Slot.CLOSING, "wrapped"): say("builder.yoke-not-wrapped"),
+    **{(Slot.DART, id): say("builder.yoke-cuts-dart") for id in ("shoulder", "armhole", "neck")},
+    (Slot.NECK, "cowl"): say("builder.yoke-not-wrapped"),
+}
+_PARTS = (
+    ("front", tr("with a yoke in front"), ("front",), False),
+    ("back", tr("with a yoke behind"), ("back",), False),
+    ("both", tr("with yokes in front and behind"), SIDES, False),
+    ("gathered", tr("with yokes, gathered below them"), SIDES, True),
+)
+
+PARTS = (
+    Part(id="none", slot=Slot.YOKE, name=tr("in one piece"), place=0),
+    *(
+        Part(
+            id=id,
+            slot=Slot.YOKE,
+            name=name,
+            add=partial(_add, sides, gathered),
+            checks=_checks,
+            only_beside=_GATHERED_BESIDE if gathered else _BESIDE,
+            against=_AGAINST,
+            place=place,
+        )
+        for place, (id, name, sides, gathered) in enumerate(_PARTS, 1)
+    ),
+)
