@@ -29,6 +29,7 @@ FILES = (
     "torso_panels.py",
     "upper.py",
     "circles.py",
+    "close_skirt.py",
     "skirts.py",
     "builder/lower.py",
     "builder/making.py",

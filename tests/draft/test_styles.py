@@ -18,6 +18,8 @@ from wickel.draft import (
     needed_measurements,
     tape_checks,
 )
+from wickel.draft.builder import Slot
+from wickel.draft.builder.garment import made_to_fit
 from wickel.draft.circles import arc, radius
 from wickel.draft.parts import bisect, dart_width
 from wickel.geometry import area, bounds, length, simple_outline
@@ -81,16 +83,32 @@ def test_a_style_names_just_the_allowances_and_materials_it_uses(id):
 
     materials = set()
     chart = CHARTS[style.charts[0]]
+    named = set(style.materials)
     for size in list(chart.sizes)[:2]:
-        for option in style.options:
-            for value in getattr(option, "choices", [option.default]):
-                try:
-                    pattern = draft(style, chart.body(size), {option.id: value}, Listening())
-                except DraftRefused:
-                    continue
-                materials |= {cut.material for piece in pattern.pieces for cut in piece.cuts}
+        for answers in one_by_one(style):
+            named |= set(style.materials_for(answers))
+            try:
+                pattern = draft(style, chart.body(size), answers, Listening())
+            except DraftRefused:
+                continue
+            cut = {cut.material for piece in pattern.pieces for cut in piece.cuts}
+            assert cut <= set(style.materials_for(answers))
+            materials |= cut
     assert used == set(style.roles) <= set(ROLES)
-    assert materials == set(style.materials)
+    assert materials == named
+
+
+def one_by_one(style):
+    """Each answer by itself; a part of a garment with others that go with it."""
+    for option in style.options:
+        for value in getattr(option, "choices", [option.default]):
+            if style.id == "from-parts" and option.id in {slot.value for slot in Slot}:
+                usual_parts = {slot: str(style.option(slot.value).default) for slot in Slot}
+                slot = Slot(option.id)
+                fitting = made_to_fit(usual_parts | {slot: value}, slot)
+                yield {own.value: id for own, id in fitting.items()}
+            else:
+                yield {option.id: value}
 
 
 @pytest.mark.parametrize("style", STYLES.values(), ids=lambda style: style.id)

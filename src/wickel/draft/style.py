@@ -108,6 +108,11 @@ def _not_drafted(body: Body, options: Options, allowances: Allowances) -> Patter
     raise NotImplementedError
 
 
+def _brings_none(options: Options) -> tuple[str, ...]:
+    """What the answers of most styles bring beside their materials."""
+    return ()
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Style:
     """A garment's drafting function with its options and the measurements it requires.
@@ -116,7 +121,8 @@ class Style:
     give any of them, and its questions may be answered outside their usual bounds.
 
     ``charts`` are the size charts (``body.CHARTS``) at every size of which its defaults hold;
-    ``roles`` are the kinds of edge (``allowances.ROLES``) that its pieces have.
+    ``brings`` gives what some answers need beside ``materials``; ``roles`` are the kinds of edge
+    (``allowances.ROLES``) that its pieces have.
     """
 
     id: str
@@ -130,6 +136,12 @@ class Style:
     checked: Callable[[Pattern, Body, Mapping[str, float | str]], tuple[TapeCheck, ...]]
     drafted: Callable[[Body, Mapping[str, float | str], Allowances], Pattern] = _not_drafted
     steps: Callable[[Ledger, Allowances], Pattern] | None = None
+    brings: Callable[[Options], tuple[str, ...]] = _brings_none
+
+    def materials_for(self, options: Options) -> tuple[str, ...]:
+        """The materials of its pieces, with what some answers bring, such as a lining."""
+        answers = {option.id: option.default for option in self.options} | dict(options)
+        return tuple(dict.fromkeys((*self.materials, *self.brings(answers))))
 
     def option(self, id: str) -> Option:
         """The option of that id. Raises ``KeyError``."""

@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.ledger import SIDES, Ledger
+from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.necklines import Neckline, NeckSize, boat_rule, neck_size_by, neckline
 from wickel.draft.parts import (
     dart_on,
@@ -402,8 +402,9 @@ class _Waist:
     dart_top: float
 
 
-def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
-    """The figures of waist and bust point, of each side."""
+def _waist_lines(ledger: Ledger, cut: TorsoCut) -> tuple[Both, Both, Both, Both]:
+    """The waist, or where it ends under the bust: how far down it lies, at the centre too, how much
+    lower at the side, and how far across it is with its dart closed."""
     ledger.at("Waist")
     girth, level_rule, words = (
         ("under_bust", "neck_to_under_bust", "Under the bust, below the neck point")
@@ -430,6 +431,12 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         plain if cut.plain else quarter,
         f"A quarter {'under the bust' if cut.raised else 'of the waist'}, the dart closed",
     )
+    return level, centre, drop, across
+
+
+def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
+    """The figures of waist and bust point, of each side."""
+    level, centre, drop, across = _waist_lines(ledger, cut)
     ledger.at("Darts")
     # what the waist is narrower than the chest, halved between dart and side
     dart = ledger.both(

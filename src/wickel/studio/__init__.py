@@ -10,7 +10,13 @@ from wickel.studio.demo import (
     orders,
     shelf_cloth,
 )
-from wickel.studio.ordering import new_order, with_another, with_materials, with_style
+from wickel.studio.ordering import (
+    new_order,
+    with_another,
+    with_answer,
+    with_materials,
+    with_style,
+)
 
 __all__ = [
     "CLIENTS",
@@ -23,6 +29,7 @@ __all__ = [
     "orders",
     "shelf_cloth",
     "with_another",
+    "with_answer",
     "with_materials",
     "with_style",
 ]

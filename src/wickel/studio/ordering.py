@@ -7,10 +7,10 @@ from dataclasses import replace
 
 from wickel.body import CHARTS
 from wickel.cloth import Cloth
-from wickel.draft import STYLES, Style
+from wickel.draft import STYLES, OptionValue, Style
 from wickel.draft.own import OwnStyle, style_of
-from wickel.job import Garment, Job, Version, with_version
-from wickel.job.edits import free_id
+from wickel.job import Garment, Job, Version, garment_style, with_version
+from wickel.job.edits import free_id, with_option
 from wickel.studio.demo import CLOTH_FOR_MATERIAL, shelf_cloth
 
 Chosen = str | OwnStyle | Version
@@ -39,7 +39,8 @@ def with_style(job: Job, garment: Garment, style: Chosen) -> Job:
     """
     own = style if isinstance(style, OwnStyle) else None
     taken = chosen_style(style)
-    named, cloths = _on_cloths(job, garment, taken.materials)
+    answers = style.options if isinstance(style, Version) else {}
+    named, cloths = _on_cloths(job, garment, taken.materials_for(answers))
     made = replace(
         garment,
         style=taken.id,
@@ -101,6 +102,15 @@ def new_order(style: Chosen) -> Job:
         garments=(garment,),
     )
     return with_style(bare, garment, style)
+
+
+def with_answer(job: Job, garment: Garment, option: str, value: OptionValue) -> Job:
+    """The job with one question of a garment answered, and a cloth for what the answer brings, such
+    as a lining."""
+    made = with_option(job, garment, option, value)
+    now = made.garment(garment.id)
+    lacking = set(garment_style(now).materials_for(now.options)) - set(now.cloths)
+    return with_materials(made, now, sorted(lacking)) if lacking else made
 
 
 def with_materials(job: Job, garment: Garment, materials: Iterable[str]) -> Job:

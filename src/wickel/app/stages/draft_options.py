@@ -45,10 +45,10 @@ from wickel.job.edits import (
     with_allowances,
     with_allowed,
     with_changes_by_hand,
-    with_option,
     with_piece_card,
     with_school,
 )
+from wickel.studio import with_answer
 from wickel.wording import term, tr
 
 _DRAWN = {"added": tr("added at cutting"), "drawn": tr("drawn into the draft")}
@@ -328,7 +328,7 @@ class OptionsPanel(QFrame):
         garment = self._session.garment
         if garment is not None:
             text = garment_style(garment).option(option).question
-            self._session.apply(with_option(self._session.job, garment, option, value), text)
+            self._session.apply(with_answer(self._session.job, garment, option, value), text)
 
     def _take_school(self) -> None:
         garment, id = self._session.garment, str(self.school.currentData())

@@ -139,6 +139,11 @@ def garment_steps(style: str, named: Names, ledger: Ledger, allow: Allowances) -
     return Pattern(style=style, pieces=making.pieces, seams=making.seams)
 
 
+def garment_materials(named: Names, options: Options) -> tuple[str, ...]:
+    """What the parts of a garment are cut from beside the outer cloth."""
+    return tuple(material for part in _parts_of(named(options)) for material in part.materials)
+
+
 def garment_checks(
     named: Names, pattern: Pattern, body: Body, options: Options
 ) -> tuple[TapeCheck, ...]:

@@ -6,6 +6,7 @@ from wickel.draft.builder import (
     PARTS,
     Slot,
     garment_checks,
+    garment_materials,
     garment_options,
     garment_steps,
     parts_chosen,
@@ -39,8 +40,9 @@ STYLE = Style(
     charts=("women",),
     required=tuple(dict.fromkeys(m for part in _EVERY for m in part.required)),
     options=garment_options(_USUAL),
-    materials=("main", "interfacing", "lining"),
+    materials=("main", "interfacing"),
     roles=tuple(dict.fromkeys(role for part in _EVERY for role in part.roles)),
     steps=partial(garment_steps, "from-parts", parts_chosen),
     checked=partial(garment_checks, parts_chosen),
+    brings=partial(garment_materials, parts_chosen),
 )

@@ -16,6 +16,9 @@ from wickel.geometry import Line
 from wickel.pattern import Cut, Pattern, Piece
 from wickel.wording import say, tr
 
+_LEAST_ABOVE_MM = 5.0
+"""The fronts cross at least so far above the lower edge."""
+
 
 def _add(making: Making) -> Making:
     """The front on past the centre, its neck running on to the wrap point above the lower edge."""
@@ -55,7 +58,7 @@ def _crossing(front: Piece, over: float, at: float, making: Making) -> Piece:
     outside it."""
     neck, hem = front.edge("neck"), front.edge("hem")
     shoulder, low = neck.end, hem.end
-    if not neck.start[0] < at < low[0] - 5.0:
+    if not neck.start[0] < at < low[0] - _LEAST_ABOVE_MM:
         raise DraftRefused(
             say("builder.wrap-point-outside", at=at, long=low[0]), "wrap.down", "front_neck_mm"
         )

@@ -134,9 +134,10 @@ def _slit_behind(making: Making) -> Making:
     ledger = making.ledger
     ledger.at("Facings and closing")
     long = ledger.length("back_slit.long", "14 cm", "Slit in the centre back", (60, 350))
+    wide = ledger.length("back_slit.facing", "3.5 cm", "Slit facing beyond it", (15, 80))
     back = making.piece(making.inner("back"))
     finish = Finish(
-        id="slit-facing", name="Slit facing", wide_mm=35.0, seam_mm=making.allow["facing"]
+        id="slit-facing", name="Slit facing", wide_mm=wide, seam_mm=making.allow["facing"]
     )
     slit, strip = add_slit(back, Spot(edge="neck", share=0.0), long, finish, placket=False)
     mark = Notch(name="button 1", edge="neck", at_mm=0.0)

@@ -23,6 +23,9 @@ from wickel.draft.style import DraftRefused, Options
 from wickel.pattern import Pattern, Piece, edge_length
 from wickel.wording import say, tr
 
+_LEAST_LEFT_MM = 10.0
+"""What a facing in one leaves of a piece at least."""
+
 
 def _faced(making: Making) -> Making:
     """The neck or top faced, bare armholes bound."""
@@ -75,7 +78,7 @@ def _top_of(whole: Piece, where: str, wide: float, making: Making) -> Piece:
         DraftRefused: it reaches below the piece.
     """
     centre, side = edge_length(whole, "centre"), edge_length(whole, "side")
-    if wide >= min(centre, side) - 10.0:
+    if wide >= min(centre, side) - _LEAST_LEFT_MM:
         raise DraftRefused(
             say("builder.facing-too-wide", wide=wide, long=min(centre, side)), "facing_mm"
         )

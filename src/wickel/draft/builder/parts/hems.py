@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 from wickel.draft.builder.lower import hemmed
@@ -58,7 +59,15 @@ def _bound(making: Making) -> Making:
     wide = ledger.length("hem_binding.wide", "1 cm", "Finished width of the hem binding", (4, 40))
     below = hemmed(making)
     once = sum(_times(piece) * edge_length(piece, "hem") for piece in below)
-    strip = bias_strip("hem-binding", "Hem binding", binding_length(once, wide), wide, making.allow)
+    count = max(1, math.ceil(once / _MOST_BIAS_MM))
+    strip = bias_strip(
+        "hem-binding",
+        "Hem binding",
+        binding_length(once / count, wide),
+        wide,
+        making.allow,
+        copies=count,
+    )
     bare = (_hem_as(piece, EdgeKind.HEM, 0.0) for piece in below)
     return making.with_pieces(*bare, strip)
 
@@ -102,6 +111,8 @@ def _frilled(making: Making) -> Making:
     return making.with_pieces(*sewn, strip)
 
 
+_MOST_BIAS_MM = 900.0
+"""A strip on the bias is about so long at most: what is longer is joined."""
 _MOST_STRIP_MM = 1300.0
 """A strip of a frill is about so long at most: it is cut from the width of the cloth."""
 

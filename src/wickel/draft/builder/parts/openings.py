@@ -66,13 +66,14 @@ def _slit_in_front(making: Making) -> Making:
     ledger = making.ledger
     ledger.at("Hem")
     long = ledger.length("slit.long", "25 cm", "Slit from the hem up", (30, 800))
+    wide = ledger.length("slit.facing", "3.5 cm", "Slit facing beyond it", (15, 80))
     front = lowest(making, "front", "centre")
     if front.edge("centre").kind is not EdgeKind.FOLD:
         raise DraftRefused(say("builder.no-fold-in-front"), "closing", "opening")
     finish = Finish(
         id="hem-slit-facing",
         name="Facing of the slit",
-        wide_mm=35.0,
+        wide_mm=wide,
         seam_mm=making.allow["facing"],
     )
     slit, strip = add_slit(front, Spot(edge="hem", share=1.0), long, finish, placket=False)

@@ -41,14 +41,14 @@ def _welt(making: Making) -> Making:
     wide = ledger.length("welt.wide", "13 cm", "Width of a welt pocket", (60, 220))
     high = ledger.length("welt.high", "2.5 cm", "Finished height of the welt", (8, 60))
     deep = ledger.length("welt.deep", "16 cm", "Depth of its bag", (60, 320))
-    seam = 20.0
+    across = ledger.length("welt.bag", "welt_wide + 2 cm", "Width of its bag", (80, 260))
     two = (Cut(material="main", copies=2),)
     welt = Strip(id="welt", name="Welt", long_mm=wide, high_mm=2 * high, cuts=two, fold_line=True)
     bag = Strip(
         id="welt-bag",
         name="Bag of the welt pocket",
         long_mm=deep,
-        high_mm=wide + seam,
+        high_mm=across,
         cuts=(Cut(material="main", copies=4),),
         role="pocket",
     )

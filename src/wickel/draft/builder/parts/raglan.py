@@ -41,7 +41,9 @@ from wickel.wording import say, tr
 
 _SEAM = "raglan seam"
 _MOST_TURN_DEG = 14.0
-_EVEN_MM = 0.01
+_EVEN_MM = 0.001
+_LEAST_NECK_MM = 5.0
+"""What a raglan seam leaves of the neck of the body at least."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -105,7 +107,7 @@ def _add(making: Making) -> Making:
         length(front.overarm(0.0)),
         -_MOST_TURN_DEG,
         _MOST_TURN_DEG,
-        tolerance_mm=_EVEN_MM / 10,
+        tolerance_mm=_EVEN_MM,
     )
     if turn is None:
         raise DraftRefused(
@@ -138,7 +140,7 @@ def _cut(whole: Piece, at_mm: float, making: Making) -> tuple[Piece, Piece]:
     """The part of a half that goes with the sleeve, and the rest of it, its armhole and the seam in
     one edge. Raises ``DraftRefused``: the seam would begin beyond the neck."""
     neck, armhole = edge_length(whole, "neck"), edge_length(whole, "armhole")
-    if not 0 < at_mm < neck - 5.0:
+    if not 0 < at_mm < neck - _LEAST_NECK_MM:
         raise DraftRefused(
             say("builder.raglan-beyond-neck", at=at_mm, neck=neck), f"raglan.neck.{whole.id}"
         )

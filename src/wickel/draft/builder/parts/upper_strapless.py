@@ -27,6 +27,10 @@ from wickel.pattern import Pattern, Piece, Seam, edge_length
 from wickel.wording import say, tr
 
 _TOP = "top"
+_LEAST_HIGH_MM = 20.0
+"""What must be left of a front or back above the waist, at the centre and the side."""
+_CLEAR_MM = 5.0
+"""The top keeps so far from the ends of a panel seam."""
 _DART_BELOW_MM = 20.0
 """A dart ends at least so far below the top at the centre."""
 
@@ -73,8 +77,8 @@ def _cut_off(piece: Piece, half: Torso, centre: Both, under: Both, making: Makin
     piece = _darts_below(piece, centre.of(where) + _DART_BELOW_MM)
     at_centre, below = centre.of(where), under.of(where)
     if (
-        not half.neck.centre[0] < at_centre < half.level - 20
-        or below > half.level - half.chest - 20
+        not half.neck.centre[0] < at_centre < half.level - _LEAST_HIGH_MM
+        or below > half.level - half.chest - _LEAST_HIGH_MM
     ):
         raise DraftRefused(
             say("builder.top-out-of-place", top=at_centre, waist=half.level), f"top.centre.{where}"
@@ -139,8 +143,8 @@ def _on_seam(piece: Piece, half: Torso, down: float, making: Making) -> Spot:
     at = bust - up if runs_down else bust + up
     if not runs_down:
         # its bust is notched from where the seam begins, at the hem
-        at = min(at, whole - 5.0)
-    return Spot(edge="panel seam", share=max(5.0, at) / whole)
+        at = min(at, whole - _CLEAR_MM)
+    return Spot(edge="panel seam", share=max(_CLEAR_MM, at) / whole)
 
 
 def _checks(seamed: str, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:

@@ -125,7 +125,8 @@ def _add(shape: str, making: Making) -> Making:
         )
     ]
     if COWL in making.needs:
-        hang = making.ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))
+        ledger = making.ledger
+        hang = ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))
         pieces[0] = cowl_front(halves[0], hang, making.allow, lower=lower_role(making))
     return with_halves(making, pieces, seamed)
 
