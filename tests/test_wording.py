@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 
 import wickel
+from tests.draft.garments import GARMENTS
 from wickel.body import CHARTS, MEASUREMENTS
 from wickel.draft import STYLES, Allowances, ChoiceOption, draft
 from wickel.draft.operations import OPERATIONS
@@ -190,6 +191,14 @@ def texts_of_styles():
                 yield from option.choices.values()
 
 
+def texts_of_garments():
+    """The figures of garments that use every part between them."""
+    for garment in GARMENTS:
+        body = CHARTS["women"].body("92")
+        for figure in draft(STYLES["from-parts"], body, garment.chosen, Allowances()).figures:
+            yield from (figure.words, figure.level)
+
+
 def texts_of_figures():
     for style in STYLES.values():
         pattern = draft(style, CHARTS[style.charts[0]].body("92"), {}, Allowances())
@@ -199,7 +208,7 @@ def texts_of_figures():
 
 def test_what_styles_and_figures_are_called_stands_in_the_template():
     texts = {*data_texts(), *window_texts(), ""}
-    for found in (texts_of_styles(), texts_of_figures()):
+    for found in (texts_of_styles(), texts_of_figures(), texts_of_garments()):
         # what is numbered (seam 3, "1") is put together, and stays as it is
         assert {text for text in found if not re.search("[0-9]", text)} - texts == set()
     assert {row.name for row in MEASUREMENTS.values()} <= texts

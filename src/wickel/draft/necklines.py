@@ -88,8 +88,12 @@ def neck_size_by(
         )
     slit = SLIT_MM
     if set(SLIT_KINDS) & set(kinds):
-        words = "Slit below the neck" if "slit" in kinds else "Keyhole below the neck"
-        slit = ledger.length("neck.slit", "12 cm", words, (60, 200))
+        slit = ledger.length(
+            "neck.slit",
+            "12 cm",
+            "Slit below the neck" if "slit" in kinds else "Keyhole below the neck",
+            (60, 200),
+        )
     return (
         NeckSize(
             rise=rise.front,

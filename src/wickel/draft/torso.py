@@ -406,17 +406,21 @@ def _waist_lines(ledger: Ledger, cut: TorsoCut) -> tuple[Both, Both, Both, Both]
     """The waist, or where it ends under the bust: how far down it lies, at the centre too, how much
     lower at the side, and how far across it is with its dart closed."""
     ledger.at("Waist")
-    girth, level_rule, words = (
-        ("under_bust", "neck_to_under_bust", "Under the bust, below the neck point")
-        if cut.raised
-        else ("waist", "back_neck + nape_to_waist", "Waist below the neck point")
+    girth, level_rule = "waist", "back_neck + nape_to_waist"
+    if cut.raised:
+        girth, level_rule = "under_bust", "neck_to_under_bust"
+    level = ledger.both(
+        "waist.down",
+        level_rule,
+        "Seam under the bust, below the neck point" if cut.raised else "Waist below the neck point",
     )
-    level = ledger.both("waist.down", level_rule, words)
     even = cut.plain or cut.raised
     centre = ledger.both(
         "waist.centre",
         ("waist_down" if even else "max(neck_to_waist, waist_down)", "waist_down"),
-        f"{words}, at the centre",
+        "Seam under the bust, below the neck point, at the centre"
+        if cut.raised
+        else "Waist below the neck point, at the centre",
     )
     drop = ledger.both(
         "waist.side_drop",
@@ -429,7 +433,9 @@ def _waist_lines(ledger: Ledger, cut: TorsoCut) -> tuple[Both, Both, Both, Both]
     across = ledger.both(
         "waist.across",
         plain if cut.plain else quarter,
-        f"A quarter {'under the bust' if cut.raised else 'of the waist'}, the dart closed",
+        "A quarter under the bust, the dart closed"
+        if cut.raised
+        else "A quarter of the waist, the dart closed",
     )
     return level, centre, drop, across
 

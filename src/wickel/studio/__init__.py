@@ -13,7 +13,7 @@ from wickel.studio.demo import (
 from wickel.studio.ordering import (
     new_order,
     with_another,
-    with_answer,
+    with_answers,
     with_materials,
     with_style,
 )
@@ -29,7 +29,7 @@ __all__ = [
     "orders",
     "shelf_cloth",
     "with_another",
-    "with_answer",
+    "with_answers",
     "with_materials",
     "with_style",
 ]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
 from wickel.body import CHARTS
@@ -10,7 +10,7 @@ from wickel.cloth import Cloth
 from wickel.draft import STYLES, OptionValue, Style
 from wickel.draft.own import OwnStyle, style_of
 from wickel.job import Garment, Job, Version, garment_style, with_version
-from wickel.job.edits import free_id, with_option
+from wickel.job.edits import free_id, with_garment
 from wickel.studio.demo import CLOTH_FOR_MATERIAL, shelf_cloth
 
 Chosen = str | OwnStyle | Version
@@ -104,10 +104,10 @@ def new_order(style: Chosen) -> Job:
     return with_style(bare, garment, style)
 
 
-def with_answer(job: Job, garment: Garment, option: str, value: OptionValue) -> Job:
-    """The job with one question of a garment answered, and a cloth for what the answer brings, such
-    as a lining."""
-    made = with_option(job, garment, option, value)
+def with_answers(job: Job, garment: Garment, answers: Mapping[str, OptionValue]) -> Job:
+    """The job with questions of a garment answered, and a cloth for what the answers bring, such as
+    a lining."""
+    made = with_garment(job, replace(garment, options={**garment.options, **answers}))
     now = made.garment(garment.id)
     lacking = set(garment_style(now).materials_for(now.options)) - set(now.cloths)
     return with_materials(made, now, sorted(lacking)) if lacking else made

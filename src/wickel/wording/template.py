@@ -96,6 +96,8 @@ def _values(table: ast.Dict) -> Iterator[str]:
 def _plain(node: ast.AST | None) -> Iterator[str]:
     if isinstance(node, ast.Constant) and isinstance(node.value, str):
         yield node.value
+    elif isinstance(node, ast.IfExp):
+        yield from (*_plain(node.body), *_plain(node.orelse))
 
 
 def template() -> str:

@@ -25,6 +25,7 @@ from wickel.app.stages.draft_options import OptionsPanel
 from wickel.app.stages.draft_reach import Reach
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.own_editor import OwnEditor
+from wickel.app.stages.parts_dialog import PartsDialog
 from wickel.app.stages.piece_card import PieceCard
 from wickel.app.stages.references import References
 from wickel.app.table.paper_view import PaperView
@@ -44,8 +45,9 @@ from wickel.job import (
 from wickel.job.edits import with_garment
 from wickel.job.figures import bases_of_piece, dragged, with_figure
 from wickel.job.turned import net_figures
+from wickel.job.version import Version, version_of
 from wickel.pattern import Piece
-from wickel.studio import with_style
+from wickel.studio import with_answers, with_style
 from wickel.studio.ordering import Chosen, shown_name
 from wickel.wording import tr
 
@@ -77,6 +79,7 @@ class DraftStage(Stage):
         self.options = OptionsPanel(session, book)
         self.options.another_asked.connect(self.choose_style)
         self.options.change_asked.connect(self.change_piece)
+        self.options.parts_asked.connect(self.exchange_parts)
         row.addWidget(self.options)
         self.paper = PaperView()
         self.paper.setMinimumWidth(240)
@@ -341,6 +344,20 @@ class DraftStage(Stage):
         if garment is not None and style != garment.style:
             job = with_style(self._session.job, garment, style)
             self._session.apply(job, tr("Style: {name}", name=shown_name(style)))
+
+    def exchange_parts(self) -> None:
+        """Open the dialog that exchanges the parts of a garment put together from them."""
+        garment = self._session.garment
+        if garment is not None:
+            dialog = PartsDialog(self.window(), version_of(garment, garment.id, garment.name))
+            dialog.chosen.connect(self._take_parts)
+            dialog.open()
+
+    def _take_parts(self, version: Version) -> None:
+        garment = self._session.garment
+        if garment is not None:
+            job = with_answers(self._session.job, garment, version.options)
+            self._session.apply(job, tr("Parts exchanged"))
 
     def change_piece(self) -> None:
         """Open the dialog that changes the piece in hand."""

@@ -48,7 +48,8 @@ from wickel.job.edits import (
     with_piece_card,
     with_school,
 )
-from wickel.studio import with_answer
+from wickel.job.named import FROM_PARTS
+from wickel.studio import with_answers
 from wickel.wording import term, tr
 
 _DRAWN = {"added": tr("added at cutting"), "drawn": tr("drawn into the draft")}
@@ -60,6 +61,7 @@ class OptionsPanel(QFrame):
 
     another_asked = Signal()
     change_asked = Signal()
+    parts_asked = Signal()
 
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
@@ -138,6 +140,11 @@ class OptionsPanel(QFrame):
         self._column.addLayout(self._school_row())
         self.doubts: dict[str, QLabel] = {}
         self._rows: dict[str, QWidget] = {}
+        self.exchange = QPushButton(tr("Exchange parts…"))
+        self.exchange.setToolTip(tr("Neck, sleeves, skirt and all else, beside a sketch of it"))
+        self.exchange.clicked.connect(self.parts_asked)
+        self.exchange.setVisible(style.id == FROM_PARTS)
+        self._column.addWidget(self.exchange)
         for option in style.options:
             self._rows[option.id] = self._question(option)
             self._column.addWidget(self._rows[option.id])
@@ -328,7 +335,7 @@ class OptionsPanel(QFrame):
         garment = self._session.garment
         if garment is not None:
             text = garment_style(garment).option(option).question
-            self._session.apply(with_answer(self._session.job, garment, option, value), text)
+            self._session.apply(with_answers(self._session.job, garment, {option: value}), text)
 
     def _take_school(self) -> None:
         garment, id = self._session.garment, str(self.school.currentData())

@@ -5,11 +5,21 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QPainter, QPaintEvent
-from PySide6.QtWidgets import QDialog, QGridLayout, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QDialog,
+    QGridLayout,
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from wickel.app.book import StudioBook
+from wickel.app.stages.parts_dialog import PartsDialog
 from wickel.app.table.ink import pen
 from wickel.app.table.paper_view import hung
+from wickel.app.table.sketch_view import SketchView
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import TakenCard, label, scrolling
@@ -17,6 +27,7 @@ from wickel.app.widgets.guide import PAGE
 from wickel.body import CHARTS
 from wickel.draft import STYLES, DraftRefused
 from wickel.draft.own import OwnStyle, blank_style, style_of
+from wickel.drawing.sketch import sketch
 from wickel.geometry import Outline, bounds
 from wickel.job import Version, version_pieces
 from wickel.job.named import FROM_PARTS, NAMED, choice_words
@@ -26,16 +37,17 @@ from wickel.wording import term, tr
 _COLUMNS = 4
 _MOST_PIECES = 4
 _GAP_MM = 60.0
+_PICTURE_PX = 150
 BLANK = "own-new"
 
 
-class Thumbnail(QWidget):
-    """The largest pieces of a style or of a version of one, as drafted in the middle size of its
-    chart. Empty until it is drafted."""
+class Thumbnail(SketchView):
+    """A garment as it looks in front and behind, drafted in the middle size of its chart; where
+    there is no sketch of it, its largest pieces. Empty until it is drafted."""
 
     def __init__(self, version: Version) -> None:
         super().__init__()
-        self.setFixedHeight(104)
+        self.setFixedHeight(_PICTURE_PX)
         self._version = version
         self._outlines: list[Outline] = []
 
@@ -46,6 +58,8 @@ class Thumbnail(QWidget):
         except DraftRefused as refusal:
             self.setToolTip(str(refusal))
             return
+        own = self._version.own is not None or self._version.changes
+        self.show_sketch(None if own else sketch(pattern))
         outlines = sorted(
             (hung(net_line(piece)) for piece in pattern.pieces),
             key=lambda outline: -bounds(outline).width * bounds(outline).height,
@@ -54,7 +68,8 @@ class Thumbnail(QWidget):
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        if not self._outlines:
+        if self.shown is not None or not self._outlines:
+            super().paintEvent(event)
             return
         boxes = [bounds(outline) for outline in self._outlines]
         wide = sum(box.width for box in boxes) + _GAP_MM * (len(boxes) - 1)
@@ -76,6 +91,23 @@ class Thumbnail(QWidget):
         painter.end()
 
 
+def looked_for(text: str) -> list[str]:
+    """What must stand in the words of a garment: each word typed, but what follows a *no* together
+    with it.
+
+    >>> looked_for("no sleeves, zip behind")
+    ['no sleeves', 'zip', 'behind']
+    """
+    words = text.casefold().replace(",", " ").split()
+    wanted: list[str] = []
+    for word in words:
+        if wanted and wanted[-1] == "no":
+            wanted[-1] = f"no {word}"
+        else:
+            wanted.append(word)
+    return [word for word in wanted if word != "no"]
+
+
 class Gallery(QDialog):
     """Choose a style. ``chosen`` carries the id of one of the house, an ``OwnStyle``, or a
     ``Version`` of either."""
@@ -93,7 +125,7 @@ class Gallery(QDialog):
         head = QHBoxLayout()
         head.addWidget(label(title, "title"), 1)
         self.wanted = QLineEdit()
-        self.wanted.setPlaceholderText(tr("skirt, sleeve, child …"))
+        self.wanted.setPlaceholderText(tr("no sleeves, zip behind, flared …"))
         self.wanted.setAccessibleName(tr("Words to look for"))
         self.wanted.setToolTip(tr("Shows the styles whose name or description has these words"))
         self.wanted.setFixedWidth(260)
@@ -156,6 +188,8 @@ class Gallery(QDialog):
         words.addWidget(label(name, "heading", wrap=True))
         words.addWidget(label(summary, "soft", wrap=True))
         words.addStretch()
+        if version.style == FROM_PARTS and version.own is None:
+            words.addWidget(self._but(version, name), 0, Qt.AlignmentFlag.AlignLeft)
         card.taken.connect(self._take)
         charts = " ".join(CHARTS[id].name for id in version.base.charts)
         # what is put together is found by its parts too
@@ -163,9 +197,27 @@ class Gallery(QDialog):
         self._words[version.id] = f"{name} {summary} {charts} {parts}".casefold()
         return card
 
+    def _but(self, version: Version, name: str) -> QPushButton:
+        """The button that takes a garment with other parts."""
+        button = QPushButton(tr("Like this, but …"))
+        button.setObjectName("chip")
+        button.setAccessibleName(tr("Like {garment}, but …", garment=name))
+        button.setToolTip(tr("Exchange its parts before you take it"))
+        button.clicked.connect(lambda: self._exchange_parts(version))
+        return button
+
+    def _exchange_parts(self, version: Version) -> None:
+        dialog = PartsDialog(self, version)
+        dialog.chosen.connect(self._take_version)
+        dialog.open()
+
+    def _take_version(self, version: Version) -> None:
+        self.chosen.emit(version)
+        self.accept()
+
     def _arrange(self) -> None:
         """Show the styles that have every word looked for."""
-        wanted = self.wanted.text().casefold().split()
+        wanted = looked_for(self.wanted.text())
         while self._grid.count():
             self._grid.takeAt(0)
         shown = [id for id in self.cards if all(word in self._words[id] for word in wanted)]

@@ -13,6 +13,7 @@ from wickel.draft.builder.garment import (
     garment_materials,
     garment_options,
     garment_steps,
+    made_to_fit,
     parts_chosen,
 )
 from wickel.draft.builder.making import Making, Part, Slot
@@ -27,5 +28,6 @@ __all__ = [
     "garment_materials",
     "garment_options",
     "garment_steps",
+    "made_to_fit",
     "parts_chosen",
 ]

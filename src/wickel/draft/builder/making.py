@@ -275,9 +275,10 @@ class Part:
 
     ``add`` puts it to a garment in the making; ``options`` are what it asks, ``required`` what it
     needs measured, ``needs`` what it needs of the other parts (``WAIST_SEAM`` and others),
-    ``without`` the slots that do not apply beside it, ``checks`` what is measured of it.
-    ``against`` says by the id of another part why it does not go with it, ``only_beside`` by a slot
-    with which of its parts alone it goes, and why.
+    ``without`` the slots that do not apply beside it, ``checks`` what is measured of it,
+    ``found_by`` words to look for it by beside its name. ``against`` says by the id of another part
+    why it does not go with it, ``only_beside`` by a slot with which of its parts alone it goes, and
+    why.
     """
 
     id: str
@@ -293,6 +294,7 @@ class Part:
     only_beside: Mapping[Slot, tuple[tuple[str, ...], Text]] = field(default_factory=dict)
     roles: tuple[str, ...] = ()
     materials: tuple[str, ...] = ()
+    found_by: str = ""
     place: int = 0
 
     @property

@@ -38,6 +38,7 @@ PARTS = tuple(
     Part(
         id=id,
         slot=Slot.LOWER,
+        found_by=tr("flared, swinging"),
         name=name,
         add=partial(_add, fraction),
         options=(BELOW_KNEE,),

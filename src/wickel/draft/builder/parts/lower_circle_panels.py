@@ -83,6 +83,7 @@ PARTS = (
     Part(
         id="circle-panels",
         slot=Slot.LOWER,
+        found_by=tr("flared, swinging"),
         name=tr("a part of a circle in panels"),
         add=_add,
         options=(BELOW_KNEE, *_ASKED),

@@ -121,6 +121,7 @@ PARTS = (
             id=id,
             slot=Slot.LOWER,
             name=name,
+            found_by=tr("close, slim") if id != "a-line" else tr("flared"),
             add=partial(_halves, hem),
             options=(BELOW_KNEE,),
             required=("waist_to_knee", "hip", "waist_to_hip"),

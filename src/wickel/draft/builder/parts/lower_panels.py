@@ -84,6 +84,7 @@ PARTS = tuple(
     Part(
         id=id,
         slot=Slot.LOWER,
+        found_by=tr("flared, swinging"),
         name=name,
         add=partial(_add, count),
         options=(BELOW_KNEE,),

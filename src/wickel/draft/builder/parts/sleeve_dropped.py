@@ -33,6 +33,7 @@ PARTS = (
         name=tr("none, the shoulder drawn out over the arm"),
         options=(_DROP,),
         needs=frozenset({DROPPED}),
+        found_by=tr("no sleeves, sleeveless"),
         place=31,
     ),
 )

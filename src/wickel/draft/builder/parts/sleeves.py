@@ -19,6 +19,7 @@ from wickel.draft.style import Option, Options, is_asked
 from wickel.draft.upper import armhole_mm
 from wickel.geometry import length
 from wickel.pattern import Pattern
+from wickel.wording import tr
 
 _NONE = "none"
 
@@ -56,6 +57,7 @@ PARTS = tuple(
         required=() if kind == _NONE else MEASURED,
         checks=cap_checks,
         roles=() if kind == _NONE else ("band",),
+        found_by=tr("no sleeves, sleeveless") if kind == _NONE else "",
         place=place,
     )
     for place, (kind, name) in enumerate(SLEEVES.items())

@@ -1,0 +1,138 @@
+"""Like this one, but …: a garment put together from parts, each to be exchanged, its sketch beside
+them."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import (
+    QComboBox,
+    QDialog,
+    QFormLayout,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel.app.table.sketch_view import SketchView
+from wickel.app.widgets.cards import closing_row, label, relabelled, scrolling
+from wickel.app.widgets.guide import PAGE
+from wickel.draft import DraftRefused, asked
+from wickel.draft.builder import PARTS, Slot, made_to_fit, parts_chosen
+from wickel.draft.builder.making import QUESTIONS
+from wickel.drawing.sketch import sketch
+from wickel.job import Version, version_pieces
+from wickel.wording import term, tr
+
+
+class PartsDialog(QDialog):
+    """Exchange parts of a garment. ``chosen`` carries its ``Version``."""
+
+    chosen = Signal(object)
+
+    def __init__(self, parent: QWidget | None, version: Version) -> None:
+        super().__init__(parent)
+        self.setProperty(PAGE, "styles")
+        self.setWindowTitle(tr("Like this one, but …"))
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        self.resize(1000, 700)
+        self._version = version
+        self._before = version
+        whole = QHBoxLayout(self)
+        whole.setContentsMargins(20, 18, 20, 18)
+        whole.setSpacing(24)
+        left = QVBoxLayout()
+        whole.addLayout(left, 1)
+        left.addWidget(label(tr("Like {garment}, but …", garment=term(version.name)), "title"))
+        self.picture = SketchView()
+        left.addWidget(self.picture, 1)
+        self.made = label("", "soft", wrap=True)
+        left.addWidget(self.made)
+        self.said = label("", "broken", wrap=True)
+        left.addWidget(self.said)
+        self.fit = QPushButton(tr("Change what does not go with it"))
+        self.fit.setToolTip(tr("Exchanges the other parts that do not go with the one just chosen"))
+        self.fit.clicked.connect(self._make_fit)
+        left.addWidget(self.fit, 0, Qt.AlignmentFlag.AlignLeft)
+        buttons, self.do = closing_row(
+            self, tr("Take it"), tr("Take this garment (Enter); Ctrl+Z takes it back")
+        )
+        left.addLayout(buttons)
+        whole.addWidget(scrolling(self._slots()))
+        self._last = Slot.UPPER
+        self._show()
+
+    def _slots(self) -> QWidget:
+        """A box for each part, its question over it."""
+        inner = QWidget()
+        inner.setFixedWidth(340)
+        column = QFormLayout(inner)
+        column.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapAllRows)
+        column.setContentsMargins(0, 0, 12, 0)
+        self.boxes: dict[Slot, QComboBox] = {}
+        self._rows: dict[Slot, QLabel] = {}
+        for slot, own in PARTS.items():
+            box = QComboBox()
+            box.setAccessibleName(term(QUESTIONS[slot]))
+            box.setToolTip(term(QUESTIONS[slot]))
+            box.setMaxVisibleItems(30)
+            for part in own.values():
+                box.addItem(term(part.name), part.id)
+            box.activated.connect(lambda _, slot=slot: self._exchange(slot))
+            text = label(term(QUESTIONS[slot]))
+            text.setBuddy(box)
+            column.addRow(text, box)
+            self.boxes[slot], self._rows[slot] = box, text
+        return inner
+
+    def _answers(self) -> dict[str, float | str]:
+        usual = {option.id: option.default for option in self._version.base.options}
+        return usual | dict(self._version.options)
+
+    def _with(self, chosen: dict[Slot, str]) -> None:
+        answers = dict(self._version.options) | {slot.value: id for slot, id in chosen.items()}
+        self._version = replace(self._version, options=answers)
+        self._show()
+
+    def _exchange(self, slot: Slot) -> None:
+        self._last = slot
+        self._with({slot: str(self.boxes[slot].currentData())})
+
+    def _make_fit(self) -> None:
+        self._with(made_to_fit(parts_chosen(self._answers()), self._last))
+
+    def _show(self) -> None:
+        """Show the parts, those that apply alone, and the garment that they make."""
+        answers = self._answers()
+        applies = asked(self._version.base.options, answers)
+        for slot, box in self.boxes.items():
+            box.setCurrentIndex(box.findData(answers[slot.value]))
+            box.setVisible(slot.value in applies)
+            self._rows[slot].setVisible(slot.value in applies)
+        chosen = parts_chosen(answers)
+        fitting = made_to_fit(chosen, self._last)
+        try:
+            pattern = version_pieces(self._version)
+        except DraftRefused as refusal:
+            relabelled(self.said, str(refusal), "broken")
+            relabelled(self.made, "", "soft")
+            self.do.setEnabled(False)
+            self.fit.setVisible(fitting != chosen)
+            return
+        relabelled(self.said, "", "broken")
+        names = ", ".join(piece.name for piece in pattern.pieces)
+        relabelled(self.made, tr("Its pieces: {pieces}", pieces=names), "soft")
+        self.picture.show_sketch(sketch(pattern))
+        self.do.setEnabled(True)
+        self.fit.setVisible(False)
+
+    def accept(self) -> None:
+        """Hand the garment on: another than it began with is one without a name of its own."""
+        made = self._version
+        if made.options != self._before.options:
+            made = replace(made, name=made.base.name)
+        self.chosen.emit(made)
+        super().accept()
