@@ -133,6 +133,13 @@ class Ledger:
         inner._readers = {side: reader.copy() for side, reader in self._readers.items()}
         return inner
 
+    def ruled(self, instead: Mapping[str, str]) -> Ledger:
+        """The ledger with rules of a style in the place of those of the parts that it is put
+        together from, by the ids of figures."""
+        own = copy(self)
+        own._instead = {**self._instead, **instead}
+        return own
+
     @property
     def figures(self) -> tuple[Figure, ...]:
         """The figures taken so far, in order."""

@@ -121,7 +121,9 @@ def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Noti
     back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
     down = pattern.figure_or("zip.below", 0.0)
     on = ", and on into the skirt" if down else ""
-    if closing in ("back", at_side) and front is None and down:
+    if down and back is not None and any(edge.name == "waist" for edge in back.edges):
+        return  # that of a skirt is marked on it
+    if down and front is None and not _is_marked(pattern):
         yield _zip(down, "from the waist down")
     if closing == "back" and back is not None:
         yield _zip(edge_length(back, "centre") + down, f"the whole centre back{on}")
@@ -131,6 +133,11 @@ def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Noti
         opened = (p for p in pattern.pieces if any(e.name == "front edge" for e in p.edges))
         long = sum(edge_length(p, "front edge") for p in opened if not p.id.endswith("facing"))
         yield _zip(long, "the whole centre front")
+
+
+def _is_marked(pattern: Pattern) -> bool:
+    """Whether a piece says by itself how long its zip is."""
+    return any(notch.name == ZIP for piece in pattern.pieces for notch in piece.notches)
 
 
 def _buttons(pattern: Pattern) -> Iterator[Notion]:

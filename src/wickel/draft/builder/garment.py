@@ -22,6 +22,13 @@ Chosen = Mapping[Slot, str]
 Names = Callable[[Options], Chosen]
 """What names the parts of a garment by its answers."""
 
+Rules = Callable[[Ledger], Mapping[str, str]]
+"""The rules of a style in the place of those of its parts, by the ids of figures."""
+
+
+def _no_rules(ledger: Ledger) -> Mapping[str, str]:
+    return {}
+
 
 def _found() -> dict[Slot, dict[str, Part]]:
     """The parts of every slot by their ids, in the order of their places."""
@@ -120,8 +127,11 @@ def made_to_fit(chosen: Chosen, *keep: Slot) -> dict[Slot, str]:
     return fitting
 
 
-def garment_steps(style: str, named: Names, ledger: Ledger, allow: Allowances) -> Pattern:
-    """Chalk a garment from the parts that its answers name (``named``), in the order of the slots.
+def garment_steps(
+    style: str, named: Names, ledger: Ledger, allow: Allowances, *, rules: Rules = _no_rules
+) -> Pattern:
+    """Chalk a garment from the parts that its answers name (``named``), in the order of the slots,
+    by ``rules`` of its own where it has such.
 
     Raises:
         DraftRefused: two parts do not go together, or body and figures disagree.
@@ -129,7 +139,7 @@ def garment_steps(style: str, named: Names, ledger: Ledger, allow: Allowances) -
     parts_of_it = _parts_of(named(ledger.options))
     _agree(parts_of_it)
     making = Making(
-        ledger=ledger,
+        ledger=ledger.ruled(rules(ledger)),
         allow=allow,
         chosen={part.slot: part.id for part in parts_of_it},
         needs=frozenset(need for part in parts_of_it for need in part.needs),

@@ -4,7 +4,7 @@ and checks."""
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.builder.making import (
@@ -13,6 +13,7 @@ from wickel.draft.builder.making import (
     Making,
     Slot,
     has_edge,
+    is_lower,
     lower_edge_mm,
     stand_mm,
     upper_half,
@@ -25,7 +26,7 @@ from wickel.draft.operations.reshaping import extend
 from wickel.draft.parts import dart_width
 from wickel.draft.pockets import cut_away
 from wickel.draft.style import DraftRefused, LengthOption, Options
-from wickel.draft.usual_checks import alike
+from wickel.draft.usual_checks import ZIP, alike
 from wickel.pattern import Cut, EdgeKind, Notch, Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import say
 
@@ -42,21 +43,28 @@ ZIP_END = "zip ends"
 """The notch of a skirt where the zip of its garment ends."""
 
 
-@dataclass(frozen=True, slots=True)
-class Half:
-    """The front or back of a lower part."""
+def zip_mark(making: Making) -> str:
+    """What the notch is called at which a zip ends: of a garment that begins at the waist it says
+    how long the zip is."""
+    return ZIP_END if making.has_upper else ZIP
 
-    side: str
 
-    @property
-    def id(self) -> str:
-        """The id of its piece."""
-        return f"skirt-{self.side}"
+def called(making: Making, side: str) -> tuple[str, str]:
+    """The id and the name of the front or back of a lower part: of a garment that begins at the
+    waist it is just its front or back."""
+    return (f"skirt-{side}", f"Skirt {side}") if making.has_upper else (side, side.capitalize())
 
-    @property
-    def name(self) -> str:
-        """What a maker calls it."""
-        return f"Skirt {self.side}"
+
+def called_panel(making: Making) -> tuple[str, str]:
+    """The id and the name of one of equal panels."""
+    return ("skirt-panel", "Skirt panel") if making.has_upper else ("panel", "Panel")
+
+
+def of_lower(pattern: Pattern, *kinds: str) -> Piece:
+    """The first piece of those kinds: the front of a skirt is called ``skirt-front``, or ``front``
+    where there is no upper part."""
+    by_id = {piece.id: piece for piece in pattern.pieces}
+    return next(by_id[id] for kind in kinds for id in (f"skirt-{kind}", kind) if id in by_id)
 
 
 def skirt_figures(making: Making) -> tuple[Both, Both]:
@@ -97,17 +105,20 @@ def added(making: Making, front: Piece, back: Piece) -> Making:
 
 def hemmed(making: Making) -> list[Piece]:
     """The outer pieces that end in the hem of the garment."""
-    below = [piece for piece in making.pieces if _is_below(piece)]
+    below = [piece for piece in making.pieces if is_below(piece)]
     tiers = [piece for piece in below if piece.id.startswith("tier-")]
     upper = [] if below else [p for side in SIDES for p in upper_half(making.pieces, side)]
     return [piece for piece in tiers or below or upper if has_edge(piece, "hem")]
 
 
-def _is_below(piece: Piece) -> bool:
-    return piece.id.startswith(_BELOW) and not piece.id.endswith(("facing", "lining"))
+def is_below(piece: Piece) -> bool:
+    """Whether a piece is one of a lower part, of its outer cloth."""
+    if piece.id.endswith(("facing", "lining")):
+        return False
+    return piece.id.startswith(_BELOW) or (piece.id in SIDES and is_lower(piece))
 
 
-_BELOW = ("skirt-", "tier-", "leg-", "peplum", "godet")
+_BELOW = ("skirt-", "tier-", "leg-", "peplum", "godet", "panel")
 """How the ids of the pieces of lower parts begin."""
 
 
@@ -123,7 +134,7 @@ def _with_zip_end(piece: Piece, making: Making) -> Piece:
     """The front or back with a notch where the zip ends, on its centre or its side; it has no other
     notches."""
     behind = OPENS_BEHIND in making.needs
-    if making.zip_mm is None or (behind and piece.id != Half("back").id):
+    if making.zip_mm is None or (behind and not piece.id.endswith("back")):
         return replace(piece, notches=())
     edge = "centre" if behind else "side"
     long = edge_length(piece, edge)
@@ -131,7 +142,7 @@ def _with_zip_end(piece: Piece, making: Making) -> Piece:
     at = long - making.zip_mm if behind else making.zip_mm
     if not 0 < at < long:
         raise DraftRefused(say("builder.zip-too-long", down=making.zip_mm, long=long), "zip.below")
-    return replace(piece, notches=(Notch(name=ZIP_END, edge=edge, at_mm=at),))
+    return replace(piece, notches=(Notch(name=zip_mark(making), edge=edge, at_mm=at),))
 
 
 def _with_stand(front: Piece, making: Making) -> Piece:
@@ -211,7 +222,7 @@ def opened_edge(front: Piece, making: Making) -> Piece:
 
 def lower_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     """The side seams of a skirt, and its waist against that of the upper part."""
-    front, back = (pattern.piece(Half(side).id) for side in SIDES)
+    front, back = (of_lower(pattern, side) for side in SIDES)
     skirt = sum(
         sewn_length(piece, "waist") - dart_width(piece, "waist") for piece in (front, back)
     ) - stand_mm(pattern)

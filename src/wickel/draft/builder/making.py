@@ -208,7 +208,14 @@ def upper_half(pieces: tuple[Piece, ...], where: str) -> tuple[Piece, ...]:
     half of a sleeve that goes on to the neck."""
     by_id = {piece.id: piece for piece in pieces}
     ids = (where, f"{where}-centre", f"{where}-side", f"{where}-yoke", f"sleeve-{where}")
-    return tuple(by_id[id] for id in ids if id in by_id)
+    return tuple(by_id[id] for id in ids if id in by_id and not is_lower(by_id[id]))
+
+
+def is_lower(piece: Piece) -> bool:
+    """Whether a front or back is that of a skirt: its own waist is its upper edge."""
+    return has_edge(piece, "waist") and not any(
+        has_edge(piece, name) for name in ("neck", "top", "shoulder", "armhole")
+    )
 
 
 def share(piece: Piece) -> float:

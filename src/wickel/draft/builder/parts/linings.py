@@ -5,13 +5,13 @@ from __future__ import annotations
 
 from functools import partial
 
+from wickel.draft.builder.lower import is_below
 from wickel.draft.builder.making import Making, Part, Slot, upper_half
 from wickel.draft.ledger import SIDES
 from wickel.draft.operations import lining
 from wickel.pattern import Piece
 from wickel.wording import tr
 
-_LOWER = ("skirt-", "tier-", "leg-", "peplum")
 _LINING = "lining"
 
 
@@ -20,7 +20,7 @@ def _upper(making: Making) -> list[Piece]:
 
 
 def _lower(making: Making) -> list[Piece]:
-    return [p for p in making.pieces if p.id.startswith(_LOWER) and "facing" not in p.id]
+    return [piece for piece in making.pieces if is_below(piece)]
 
 
 def _add(lined: str, making: Making) -> Making:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from wickel.draft.builder.lower import BELOW_KNEE, Half, added, lower_checks, skirt_figures
+from wickel.draft.builder.lower import BELOW_KNEE, added, called, lower_checks, skirt_figures
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.circles import circle_half
 from wickel.draft.ledger import SIDES
@@ -22,8 +22,7 @@ def _add(fraction: float, making: Making) -> Making:
     joined, long = skirt_figures(making)
     halves = [
         circle_half(
-            Half(side).id,
-            Half(side).name,
+            *called(making, side),
             joined.of(side),
             (fraction / 4, long.of(side)),
             making.allow,

@@ -7,10 +7,12 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.builder.lower import (
     BELOW_KNEE,
-    ZIP_END,
+    called_panel,
     long_rule,
+    of_lower,
     waist_check,
     with_waist_seam,
+    zip_mark,
 )
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
@@ -20,7 +22,6 @@ from wickel.draft.usual_checks import alike
 from wickel.pattern import Notch, Pattern, Seam, edge_length
 from wickel.wording import say, tr
 
-_PANEL = "skirt-panel"
 _PARTS = {"quarter": 0.25, "half": 0.5, "three-quarter": 0.75, "full": 1.0}
 _ASKED = (
     ChoiceOption(
@@ -58,21 +59,20 @@ def _add(making: Making) -> Making:
     round_mm = ledger.length("skirt.round", "joined_round", "Skirt at the waist seam")
     long = ledger.length("skirt.down", long_rule(making), "Length of the skirt", (120, 1400))
     panel = circle_panel(
-        _PANEL,
-        "Skirt panel",
+        *called_panel(making),
         Circle(round_mm, _PARTS[ledger.choice("circle")], count, long),
         making.allow,
         bias=ledger.choice("grain") == "bias",
     )
     if making.zip_mm is not None:
-        end = Notch(name=ZIP_END, edge="side", at_mm=min(making.zip_mm, 0.8 * long))
+        end = Notch(name=zip_mark(making), edge="side", at_mm=min(making.zip_mm, 0.8 * long))
         panel = replace(panel, notches=(end,))
-    seam = Seam(name="skirt panel seam", one=(_PANEL, "side"), other=(_PANEL, "other side"))
-    return with_waist_seam(making.with_pieces(panel, seams=(seam,)), _PANEL)
+    seam = Seam(name="skirt panel seam", one=(panel.id, "side"), other=(panel.id, "other side"))
+    return with_waist_seam(making.with_pieces(panel, seams=(seam,)), panel.id)
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
-    panel, count = pattern.piece(_PANEL), int(options["panels"])
+    panel, count = of_lower(pattern, "panel"), int(options["panels"])
     return (
         alike("Skirt panel seams", panel, panel, "side", other_edge="other side"),
         waist_check(pattern, f"{count} panels", count * edge_length(panel, "waist")),

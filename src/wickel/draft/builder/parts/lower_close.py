@@ -9,8 +9,8 @@ from functools import partial
 
 from wickel.draft.builder.lower import (
     BELOW_KNEE,
-    Half,
     added,
+    called,
     long_rule,
     lower_checks,
 )
@@ -50,9 +50,7 @@ def _halves(hem: str, making: Making) -> Making:
     )
     halves = _alike(own, dict(zip(SIDES, close_halves(own), strict=True)))
     pieces = (
-        close_piece(
-            halves[side], (Half(side).id, Half(side).name), making.allow, centre=making.centre(side)
-        )
+        close_piece(halves[side], called(making, side), making.allow, centre=making.centre(side))
         for side in SIDES
     )
     return added(making, *pieces)
@@ -82,11 +80,13 @@ def _godets(making: Making) -> Making:
     wedge = _wedge(high, wide, making)
     marked = []
     for side in SIDES:
-        piece = made.piece(Half(side).id)
+        piece = made.piece(called(making, side)[0])
         top = edge_length(piece, "side") - high
         if top < 0:
             raise DraftRefused(
-                say("builder.godet-too-high", high=high, long=top + high), "godet.high"
+                say("builder.godet-too-high", high=high, long=top + high),
+                "godet.high",
+                "below_knee_mm",
             )
         mark = Notch(name="godet", edge="side", at_mm=top)
         marked.append(replace(piece, notches=(*piece.notches, mark)))

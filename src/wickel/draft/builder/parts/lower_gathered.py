@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from wickel.draft.builder.lower import BELOW_KNEE, Half, added, lower_checks, skirt_figures
+from wickel.draft.builder.lower import BELOW_KNEE, added, called, lower_checks, skirt_figures
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.ledger import SIDES
 from wickel.draft.skirts import Roles, double_pleat_marks, gathered_half, pleat_marks
@@ -35,8 +35,7 @@ def _add(kind: str, making: Making) -> Making:
     )
     halves = [
         gathered_half(
-            Half(side).id,
-            Half(side).name,
+            *called(making, side),
             (joined.of(side), wide.of(side), long.of(side)),
             _marks(kind, joined.of(side), wide.of(side), about),
             making.allow,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from wickel.draft.builder.lower import BELOW_KNEE, Half, added, lower_checks, skirt_figures
+from wickel.draft.builder.lower import BELOW_KNEE, added, called, lower_checks, skirt_figures
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.circles import arc, radius
 from wickel.draft.ledger import SIDES
@@ -36,7 +36,7 @@ def _half(side: str, seam_mm: float, long_mm: float, making: Making) -> Piece:
         raise DraftRefused(
             say(
                 "circles.drawn-radius-which-leaves",
-                name=Half(side).name.lower(),
+                name=called(making, side)[1].lower(),
                 inner=inner,
                 waist=making.allow["waist"],
             ),
@@ -45,8 +45,8 @@ def _half(side: str, seam_mm: float, long_mm: float, making: Making) -> Piece:
     corner = (outer, outer)
     centre = making.centre(side)
     return Piece(
-        id=Half(side).id,
-        name=Half(side).name,
+        id=called(making, side)[0],
+        name=called(making, side)[1],
         edges=edges(
             making.allow,
             ("waist", arc(inner, 0.0, _QUARTER_DEG), "waist"),

@@ -6,7 +6,15 @@ from dataclasses import replace
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.lower import BELOW_KNEE, ZIP_END, long_rule, waist_check, with_waist_seam
+from wickel.draft.builder.lower import (
+    BELOW_KNEE,
+    called_panel,
+    long_rule,
+    of_lower,
+    waist_check,
+    with_waist_seam,
+    zip_mark,
+)
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import waist_within_hip
@@ -17,7 +25,6 @@ from wickel.draft.usual_checks import alike
 from wickel.pattern import Notch, Pattern, Seam, edge_length
 from wickel.wording import say, tr
 
-_PANEL = "skirt-panel"
 _COUNTS = {
     "panels-4": (4, tr("four flared panels")),
     "panels-6": (6, tr("six flared panels")),
@@ -59,21 +66,23 @@ def _add(count: int, making: Making) -> Making:
             "panel.flare_above",
         )
     panel = flared_panel(
-        (_PANEL, "Skirt panel", count),
+        (*called_panel(making), count),
         (waist, hip),
         (level, long - above, long),
         (above, flare),
         making.allow,
     )
-    ends = () if making.zip_mm is None else (Notch(name=ZIP_END, edge="side", at_mm=making.zip_mm),)
+    ends: tuple[Notch, ...] = ()
+    if making.zip_mm is not None:
+        ends = (Notch(name=zip_mark(making), edge="side", at_mm=making.zip_mm),)
     hip_only = tuple(notch for notch in panel.notches if notch.name == "hip")
     panel = replace(panel, notches=(*hip_only, *ends))
-    seams = (Seam(name="skirt panel seam", one=(_PANEL, "side"), other=(_PANEL, "other side")),)
-    return with_waist_seam(making.with_pieces(panel, seams=seams), _PANEL)
+    seams = (Seam(name="skirt panel seam", one=(panel.id, "side"), other=(panel.id, "other side")),)
+    return with_waist_seam(making.with_pieces(panel, seams=seams), panel.id)
 
 
 def _checks(count: int, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
-    panel = pattern.piece(_PANEL)
+    panel = of_lower(pattern, "panel")
     return (
         alike("Skirt panel seams", panel, panel, "side", other_edge="other side"),
         waist_check(pattern, f"{count} panels", count * edge_length(panel, "waist")),

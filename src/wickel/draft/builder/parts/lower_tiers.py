@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wickel.draft.builder.lower import BELOW_KNEE, Half, added, lower_checks, skirt_figures
+from wickel.draft.builder.lower import BELOW_KNEE, added, called, lower_checks, skirt_figures
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.ledger import SIDES
 from wickel.draft.skirts import Roles, gathered_half
@@ -19,12 +19,11 @@ def _add(making: Making) -> Making:
     times = ledger.number("tier.times", 1.5, "Each tier wider than the last, times", (1.1, 3.0))
     wide = ledger.both("skirt.wide", f"skirt_waist*{times!r}", "A quarter of the upper tier")
     second = ledger.both("tier.wide", f"skirt_wide*{times!r}", "A quarter of the lower tier")
-    upper = ledger.both("tier.down", "skirt_down/2", "Length of the upper tier")
+    above = ledger.both("tier.down", "skirt_down/2", "Length of the upper tier")
     halves = [
         gathered_half(
-            Half(side).id,
-            Half(side).name,
-            (joined.of(side), wide.of(side), upper.of(side)),
+            *called(making, side),
+            (joined.of(side), wide.of(side), above.of(side)),
             (),
             making.allow,
             Roles(making.centre(side), "waist"),
@@ -36,7 +35,7 @@ def _add(making: Making) -> Making:
             gathered_half(
                 f"tier-{side}",
                 f"Tier {side}",
-                (wide.of(side), second.of(side), long.of(side) - upper.of(side)),
+                (wide.of(side), second.of(side), long.of(side) - above.of(side)),
                 (),
                 making.allow,
                 Roles(making.centre(side)),
@@ -47,8 +46,8 @@ def _add(making: Making) -> Making:
     ]
     making = added(making, *halves)
     seams = [
-        Seam(name=f"{side} tier", one=(Half(side).id, "hem"), other=(f"tier-{side}", "waist"))
-        for side in SIDES
+        Seam(name=f"{side} tier", one=(upper.id, "hem"), other=(f"tier-{side}", "waist"))
+        for side, upper in zip(SIDES, halves, strict=True)
     ]
     seams.append(Seam(name="tier side", one=("tier-front", "side"), other=("tier-back", "side")))
     return making.with_pieces(*tiers, seams=tuple(seams))

@@ -25,7 +25,7 @@ def _patches(making: Making) -> Making:
 
 def _slant(making: Making) -> Making:
     """A slant cut off the front of a lower part at waist and side, what lies behind it, its bag."""
-    id = next((id for id in ("leg-front", "skirt-front") if making.has(id)), None)
+    id = next((id for id in ("leg-front", "skirt-front", "front") if making.has(id)), None)
     if id is None:
         raise DraftRefused(say("builder.slant-needs-side"), "pockets", "lower")
     making.ledger.at("Pockets")

@@ -27,7 +27,6 @@ PARTS = (
                 Slot.EDGES,
                 Slot.DART,
                 Slot.YOKE,
-                Slot.LINING,
             }
         ),
         roles=("waist",),
