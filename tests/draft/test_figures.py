@@ -157,7 +157,7 @@ def test_numbers_and_angles_are_plain():
 @pytest.mark.parametrize("style", LEDGERS, ids=IDS)
 def test_a_style_tells_every_figure_with_words_level_and_rule(style):
     pattern = drafted(style.id, size=middle(style))
-    assert len(pattern.figures) >= 15
+    assert len(pattern.figures) >= 8
     for figure in pattern.figures:
         assert figure.words[0].isupper(), figure.id
         assert figure.level, figure.id
@@ -263,7 +263,7 @@ def test_a_figure_that_the_style_does_not_take_is_named(style):
 
 def test_a_style_without_a_ledger_says_so():
     with pytest.raises(DraftRefused, match="takes no figures"):
-        drafted("circle-skirt", {"waist.across": Length(200.0)})
+        drafted("jumpsuit", {"waist.across": Length(200.0)})
 
 
 @pytest.mark.parametrize("style", LEDGERS, ids=IDS)

@@ -63,6 +63,9 @@ def _at(radius_mm: float, deg: float) -> Point:
     return _on(radius_mm, math.radians(deg))
 
 
+FRACTIONS = {"quarter": 0.25, "half": 0.5, "three-quarter": 0.75, "full": 1.0}
+"""The parts of a circle that skirts are offered in."""
+
 LEAST_ZIP_MM, ZIP_EASE_MM = 150.0, 20.0
 
 

@@ -51,8 +51,9 @@ COVER_MM = 36.0
 """A shirt collar is usually so much deeper than it is high, to cover its stand and turn over."""
 
 
-def collar_by(ledger: Ledger, kind: str) -> CollarSize:
-    """The figures of a collar of a kind; those that it has no use for are as usual."""
+def collar_by(ledger: Ledger, kind: str, *, level: bool = False) -> CollarSize:
+    """The figures of a collar of a kind; those that it has no use for are as usual. A ``level``
+    stand, whose ends are behind, does not rise."""
     size = CollarSize.usual(
         ledger.length("collar.high", "collar", "Height of the collar", (15, 120))
     )
@@ -75,7 +76,7 @@ def collar_by(ledger: Ledger, kind: str) -> CollarSize:
                 "collar.point_up", "0.4 cm", "Point of the collar above its depth", (-60, 60)
             ),
         )
-    if kind in ("stand", "shirt"):
+    if kind == "shirt" or (kind == "stand" and not level):
         size = replace(
             size,
             rise=ledger.length("collar.rise", "1.4 cm", "Rise of the stand to the front", (0, 50)),

@@ -160,15 +160,24 @@ def grown_on(body: Body, o: Mapping[str, float]) -> GrownOn:
     return front
 
 
-def grown_on_by(ledger: Ledger, long: str, ease: str = "ease/4") -> tuple[GrownOn, GrownOn]:
+def grown_on_by(
+    ledger: Ledger,
+    long: str,
+    ease: str = "ease/4",
+    *,
+    necks: tuple[str, ...] = SIDES,
+    hemmed: bool = True,
+) -> tuple[GrownOn, GrownOn]:
     """The front and the back of the block, every figure from the ledger.
 
-    ``long`` is the rule of the full length; ``ease`` that of what is added to each quarter.
+    ``long`` is the rule of the full length; ``ease`` that of what is added to each quarter;
+    ``necks`` are the sides whose neck depth is drawn; a block that is not ``hemmed`` is given
+    another lower end.
 
     Raises:
         DraftRefused: neck and shoulder, sleeve and body, or length and underarm disagree.
     """
-    tops, depth = _tops(ledger)
+    tops, depth = _tops(ledger, necks)
     half = ledger.both(
         "sleeve.half", "(upper_arm + sleeve_ease)/2", "Half the sleeve at its end", (90, 420)
     )
@@ -198,8 +207,9 @@ def grown_on_by(ledger: Ledger, long: str, ease: str = "ease/4") -> tuple[GrownO
     )
     ledger.at("Hem")
     full = ledger.both("hem.down", long, "Length from the neck point", (300, 1700))
-    hem = ledger.both("hem.across", "side_across", "A quarter at the hem")
-    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120))
+    drawn = SIDES if hemmed else ()
+    hem = ledger.both("hem.across", "side_across", "A quarter at the hem", only=drawn)
+    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120), only=drawn)
     front, back = (
         _frame(
             where,
@@ -266,7 +276,7 @@ def _frame(where: str, top: _Top, corner: Point, figures: _Figures) -> GrownOn:
     )
 
 
-def _tops(ledger: Ledger) -> tuple[dict[str, _Top], Both]:
+def _tops(ledger: Ledger, necks: tuple[str, ...]) -> tuple[dict[str, _Top], Both]:
     """Neck, shoulder and sleeve of each side, and how deep the neck is."""
     ledger.at("Neck")
     neck = ledger.both("neck.across", "neck_width", "Neck width from the centre", (50, 150))
@@ -277,7 +287,11 @@ def _tops(ledger: Ledger) -> tuple[dict[str, _Top], Both]:
         (45, 100),
     )
     depth = ledger.both(
-        "neck.down", ("front_neck", "back_neck"), "Neck depth at the centre", (5, 260)
+        "neck.down",
+        ("front_neck", "back_neck"),
+        "Neck depth at the centre",
+        (5, 260),
+        only=necks,
     )
     ledger.at("Shoulder")
     across = ledger.both("shoulder.across", "shoulder/2", "Shoulder point from the centre")

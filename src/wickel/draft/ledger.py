@@ -66,6 +66,9 @@ class AsFar:
 Own = Length | Plus | Formula | AsFar
 """What a maker says of a figure."""
 
+Rule = str | tuple[str, str]
+"""A rule, or that of the front and that of the back."""
+
 Given = Mapping[str, Own]
 """What a maker has given, by the id of a figure, or by that without its side for both."""
 
@@ -120,10 +123,10 @@ class Ledger:
         self._needed: set[str] = set()
         self._level = ""
         self._of = ""
-        self._instead: Mapping[str, str] = {}
+        self._instead: Mapping[str, Rule] = {}
         self._whole: Ledger | None = None
 
-    def within(self, part: str, instead: Mapping[str, str] | None = None) -> Ledger:
+    def within(self, part: str, instead: Mapping[str, Rule] | None = None) -> Ledger:
         """The ledger of a part that is drafted by rules of its own. Its figures are called after
         the part (``hip.across`` of ``leg`` is ``leg.hip.across``); its rules name them without it,
         and all that was known before. ``instead`` holds rules in the place of its own, by the ids
@@ -133,7 +136,7 @@ class Ledger:
         inner._readers = {side: reader.copy() for side, reader in self._readers.items()}
         return inner
 
-    def ruled(self, instead: Mapping[str, str]) -> Ledger:
+    def ruled(self, instead: Mapping[str, Rule]) -> Ledger:
         """The ledger with rules of a style in the place of those of the parts that it is put
         together from, by the ids of figures."""
         own = copy(self)
@@ -185,6 +188,11 @@ class Ledger:
             self.know(spelled(self._of + id), mm)
             self._whole._know_figure(part + id, mm)
 
+    def _own_rule(self, id: str, rule: str) -> str:
+        """The rule of a figure that front and back share, or that in its place."""
+        own = self._instead.get(id, rule)
+        return own if isinstance(own, str) else own[0]
+
     def _qualified(self, rule: str) -> str:
         """A rule as it is read outside its part: its figures called after the part."""
         if not self._of:
@@ -213,7 +221,7 @@ class Ledger:
             DraftRefused: a formula cannot be read, or gives no length.
         """
         full = self._of + id
-        entry = _Entry(full, full, words, usual, source, self._instead.get(id, rule))
+        entry = _Entry(full, full, words, usual, source, self._own_rule(id, rule))
         value = self._length(entry, "")
         self._know_figure(id, value)
         return value
@@ -221,7 +229,7 @@ class Ledger:
     def both(
         self,
         id: str,
-        rule: str | tuple[str, str],
+        rule: Rule,
         words: str,
         usual: tuple[float, float] | None = None,
         source: str = "",
@@ -284,7 +292,8 @@ class Ledger:
     def number(self, id: str, default: float, words: str, usual: tuple[float, float]) -> float:
         """A plain number, such as how many panels; the maker gives another as its value."""
         full = self._of + id
-        return self._plain(_Entry(full, full, words, usual, "", f"{default:g}"), FigureKind.NUMBER)
+        rule = self._own_rule(id, f"{default:g}")
+        return self._plain(_Entry(full, full, words, usual, "", rule), FigureKind.NUMBER)
 
     def angle(self, id: str, default: float, words: str, usual: tuple[float, float]) -> float:
         """An angle in degrees."""

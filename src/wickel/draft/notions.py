@@ -130,9 +130,18 @@ def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Noti
     if closing == at_side and front is not None:
         yield _zip(edge_length(front, "side") + down, f"the side seam{on}")
     if closing == "front-zip":
-        opened = (p for p in pattern.pieces if any(e.name == "front edge" for e in p.edges))
-        long = sum(edge_length(p, "front edge") for p in opened if not p.id.endswith("facing"))
-        yield _zip(long, "the whole centre front")
+        yield from _front_zip(pattern)
+
+
+def _front_zip(pattern: Pattern) -> Iterator[Notion]:
+    """The zip of a garment that opens in front, all the way down."""
+    opened = (
+        piece
+        for piece in pattern.pieces
+        if any(edge.name == "front edge" for edge in piece.edges)
+        and not piece.id.endswith(("facing", "lining"))
+    )
+    yield _zip(sum(edge_length(piece, "front edge") for piece in opened), "the whole centre front")
 
 
 def _is_marked(pattern: Pattern) -> bool:

@@ -248,7 +248,9 @@ class TorsoCut:
     """How a torso is cut: its necks, whether it is ``plain`` (see ``torso``), the quarter that its
     waist must pass (0: none), the rule of its length below the waist, whether it is split into
     ``panels``, which take up its side dart, whether it ends under the bust (``raised``), and the
-    rule of its shoulder point from the centre; a ``dropped`` one hollows its armhole less."""
+    rule of its shoulder point from the centre; a ``dropped`` one hollows its armhole less. Of a
+    ``topless`` one nothing is drawn above the chest line; the front of a ``cowl`` is swung out, so
+    that it has no side dart and no depth of a neck."""
 
     neck: str = "round"
     back_neck: str = "round"
@@ -259,6 +261,8 @@ class TorsoCut:
     raised: bool = False
     shoulder: str = "shoulder/2"
     dropped: bool = False
+    topless: bool = False
+    cowl: bool = False
 
 
 def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
@@ -277,6 +281,8 @@ def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
     front, back = (
         _half(side, ledger.body, tops[side], waists[side], hems[side], cut) for side in SIDES
     )
+    if cut.cowl or (cut.topless and cut.plain):
+        return front, back
     ledger.at("Darts")
     extra = length(front.side()) - length(back.side())
     solved_mm = extra if extra > LEAST_SIDE_DART_MM and not cut.plain else 0.0
@@ -329,8 +335,9 @@ class _Upper:
     neck_size: NeckSize | None = None
 
 
-def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
-    """The figures down to the chest line, of each side."""
+def _neck_figures(ledger: Ledger, cut: TorsoCut) -> tuple[Both, Both, Both]:
+    """How wide and how deep the neck is, and its true point. Raises ``DraftRefused``: the neck was
+    not measured."""
     sixths = ledger.options.get("neck_rule") == "sixth"
     if sixths and "neck" not in ledger.body.measurements_mm:
         raise DraftRefused(say("torso.neck-drawn-neck-but-neck"), "neck", "neck_rule")
@@ -339,20 +346,41 @@ def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
         boat_rule(rule) if kind == "boat" else rule
         for rule, kind in ((deep, cut.neck), ("back_neck", cut.back_neck))
     )
+    drawn = () if cut.topless else SIDES
     ledger.at("Neck")
     neck = ledger.both(
-        "neck.across", "neck/6" if sixths else "neck_width", "Neck width from the centre", (50, 160)
+        "neck.across",
+        "neck/6" if sixths else "neck_width",
+        "Neck width from the centre",
+        (50, 160),
+        only=drawn,
     )
     true = ledger.both(
         "neck.true",
         "min(neck_across, 7.8 cm)",
         "True neck point from the centre, from which the shoulder line is drawn",
         (45, 100),
+        only=drawn,
     )
-    down = ledger.both("neck.down", (deeps[0], deeps[1]), "Neck depth at the centre", (5, 300))
+    down = ledger.both(
+        "neck.down",
+        (deeps[0], deeps[1]),
+        "Neck depth at the centre",
+        (5, 300),
+        only=("back",) if cut.cowl else drawn,
+    )
+    return neck, true, down
+
+
+def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
+    """The figures down to the chest line, of each side."""
+    neck, true, down = _neck_figures(ledger, cut)
+    drawn = () if cut.topless else SIDES
     ledger.at("Shoulder")
-    shoulder = ledger.both("shoulder.across", cut.shoulder, "Shoulder point from the centre")
-    slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 80))
+    shoulder = ledger.both(
+        "shoulder.across", cut.shoulder, "Shoulder point from the centre", only=drawn
+    )
+    slope = ledger.both("shoulder.slope", "slope", "Slope of the shoulder", (0, 80), only=drawn)
     ledger.at("Chest")
     chest = ledger.both("chest.down", _chest_rule(ledger), "Chest line below the neck point")
     across = ledger.both(
@@ -364,8 +392,11 @@ def _tops(ledger: Ledger, cut: TorsoCut) -> dict[str, _Upper]:
         if cut.dropped
         else ("across_front/2 - 0.4 cm", "across_back/2"),
         "Hollow of the armhole from the centre",
+        only=drawn,
     )
-    inward = ledger.both("hollow.inward", "0.6 cm", "Armhole hollowed out beyond that", (-10, 30))
+    inward = ledger.both(
+        "hollow.inward", "0.6 cm", "Armhole hollowed out beyond that", (-10, 30), only=drawn
+    )
     return {
         side: _Upper(
             neck_across=neck.of(side),
@@ -465,7 +496,7 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         "dart.top",
         ("bust_down + 2.54 cm", "chest_down"),
         "Upper end of the waist dart",
-        only=tuple(side for side in SIDES if dart.of(side) > 0),
+        only=tuple(side for side in SIDES if dart.of(side) > 0 and not cut.panels),
     )
     return {
         side: _Waist(

@@ -72,9 +72,12 @@ class _View:
         self.by_id = {piece.id: piece for piece in pattern.pieces}
         ids = (side, f"{side}-centre", f"{side}-side", f"{side}-yoke")
         self.halves = [p for p in self._known(*ids) if not _is_lower(p)]
-        self.lower = self._known(
-            f"skirt-{side}", f"{side}-leg", f"leg-{side}", "skirt-panel", "panel", "skirt", "peplum"
-        ) or [piece for piece in self._known(side) if _is_lower(piece)]
+        below = (f"skirt-{side}", f"{side}-leg", f"leg-{side}", "skirt-panel", "panel", "skirt")
+        self.lower = [
+            piece
+            for piece in (*self._known(*below, "peplum"), *self._known(side))
+            if _is_lower(piece)
+        ]
 
     def _known(self, *ids: str) -> list[Piece]:
         return [self.by_id[id] for id in ids if id in self.by_id]

@@ -15,6 +15,7 @@ from wickel.draft.builder.garment import (
     garment_steps,
     made_to_fit,
     parts_chosen,
+    without_others,
 )
 from wickel.draft.builder.making import Making, Part, Slot
 
@@ -30,4 +31,5 @@ __all__ = [
     "garment_steps",
     "made_to_fit",
     "parts_chosen",
+    "without_others",
 ]

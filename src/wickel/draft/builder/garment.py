@@ -12,7 +12,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.builder import parts
 from wickel.draft.builder.making import QUESTIONS, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
-from wickel.draft.ledger import Ledger
+from wickel.draft.ledger import Ledger, Rule
 from wickel.draft.style import ChoiceOption, DraftRefused, Option, Options
 from wickel.pattern import Pattern
 
@@ -22,11 +22,11 @@ Chosen = Mapping[Slot, str]
 Names = Callable[[Options], Chosen]
 """What names the parts of a garment by its answers."""
 
-Rules = Callable[[Ledger], Mapping[str, str]]
+Rules = Callable[[Ledger], Mapping[str, Rule]]
 """The rules of a style in the place of those of its parts, by the ids of figures."""
 
 
-def _no_rules(ledger: Ledger) -> Mapping[str, str]:
+def _no_rules(ledger: Ledger) -> Mapping[str, Rule]:
     return {}
 
 
@@ -89,6 +89,31 @@ def _asked_by(own: Iterable[Part]) -> list[Option]:
         else replace(option, only_with=(parts_of_slot[0].slot.value, tuple(askers[id])))
         for id, option in options.items()
     ]
+
+
+_LEFT_OUT: Mapping[Slot, str] = {
+    Slot.NECK: "round",
+    Slot.UPPER: "darts",
+    Slot.SLEEVE: "none",
+    Slot.CLOSING: "none",
+    Slot.COLLAR: "none",
+    Slot.WAIST: "plain",
+    Slot.LOWER: "in-one",
+    Slot.OPENING: "none",
+    Slot.HEM: "turned",
+    Slot.EDGES: "raw",
+    Slot.DART: "side",
+    Slot.YOKE: "none",
+    Slot.LINING: "none",
+    Slot.POCKETS: "none",
+    Slot.BELT: "none",
+    Slot.EXTRA: "none",
+}
+
+
+def without_others(chosen: Chosen) -> Chosen:
+    """The parts named, and of every other slot what adds nothing."""
+    return {**_LEFT_OUT, **chosen}
 
 
 def parts_chosen(options: Options) -> Chosen:

@@ -4,6 +4,7 @@ and checks."""
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from dataclasses import replace
 
 from wickel.body import Body
@@ -26,7 +27,16 @@ from wickel.draft.operations.reshaping import extend
 from wickel.draft.parts import dart_width
 from wickel.draft.pockets import cut_away
 from wickel.draft.style import DraftRefused, LengthOption, Options
-from wickel.draft.usual_checks import ZIP, alike
+from wickel.draft.usual_checks import (
+    AT_ZIP,
+    LOWER_ZIP,
+    ZIP,
+    alike,
+    over_body,
+    passes,
+    ring_at,
+    zip_level,
+)
 from wickel.pattern import Cut, EdgeKind, Notch, Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import say
 
@@ -74,7 +84,24 @@ def skirt_figures(making: Making) -> tuple[Both, Both]:
     ledger.know("joined", making.joined_mm())
     waist = ledger.both("skirt.waist", "joined", "A quarter of the skirt at the waist seam")
     long = ledger.both("skirt.down", long_rule(making), "Length of the skirt", (120, 1400))
+    for side in SIDES:
+        check_long(long.of(side))
     return waist, long
+
+
+def check_long(long_mm: float) -> None:
+    """Raises ``DraftRefused`` for a skirt with nothing left of it."""
+    if long_mm < LEAST_LONG_MM:
+        raise DraftRefused(
+            say("gathered_skirt.skirt-only-long-longer-measure", long=long_mm),
+            "below_knee_mm",
+            "waist_to_knee",
+            "skirt.down",
+        )
+
+
+LEAST_LONG_MM = 50.0
+"""A skirt is at least so long."""
 
 
 def long_rule(making: Making, rule: str = "waist_to_knee + below_knee") -> str:
@@ -88,9 +115,9 @@ def added(making: Making, front: Piece, back: Piece) -> Making:
     front, back = (_with_zip_end(piece, making) for piece in (front, back))
     pieces = [front, back]
     if OPENS_IN_FRONT in making.needs:
-        making, facing = making.with_facing()
+        making, facing = making.with_facing("front")
         pieces[0] = _buttoned(_with_stand(front, making), making)
-        strip = edge_facing(pieces[0], ("front edge",), facing.front, making.allow)
+        strip = edge_facing(pieces[0], ("front edge",), facing, making.allow)
         pieces.append(replace(strip, notches=()))
     seams = (
         Seam(name="skirt side", one=(front.id, "side"), other=(back.id, "side")),
@@ -140,9 +167,11 @@ def _with_zip_end(piece: Piece, making: Making) -> Piece:
     long = edge_length(piece, edge)
     # the centre runs from the hem up
     at = long - making.zip_mm if behind else making.zip_mm
+    opened = "back" if behind else "front"
+    name = zip_mark(making) if piece.id.endswith(opened) else ZIP_END
     if not 0 < at < long:
         raise DraftRefused(say("builder.zip-too-long", down=making.zip_mm, long=long), "zip.below")
-    return replace(piece, notches=(Notch(name=zip_mark(making), edge=edge, at_mm=at),))
+    return replace(piece, notches=(Notch(name=name, edge=edge, at_mm=at),))
 
 
 def _with_stand(front: Piece, making: Making) -> Piece:
@@ -230,26 +259,53 @@ def lower_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCh
     return (
         side_with_pocket("Skirt side seam", pattern, front, back),
         waist_check(pattern, "the skirt all round", 2 * skirt),
+        *_hip_checks(pattern, body, front, back),
     )
+
+
+OVER_HIP_MM = 15.0
+"""A skirt goes over the hip with at least so much room."""
+
+
+def _hip_checks(pattern: Pattern, body: Body, front: Piece, back: Piece) -> Iterator[TapeCheck]:
+    """Of a skirt that begins at the waist and is no part of a circle: it goes over the hip, and so
+    does the ring at the end of its zip when it is put on."""
+    measured = {"hip", "waist_to_hip"} <= body.measurements_mm.keys()
+    straight = front.edge("waist").start[0] < STRAIGHT_MM
+    if upper_half(pattern.pieces, "front") or not measured or not straight:
+        return
+    around = ring_at((front, back), min(body["waist_to_hip"], 0.9 * edge_length(front, "side")))
+    yield over_body(body, "hip", garment_mm=around, least_mm=OVER_HIP_MM)
+    levels = [level for level in map(zip_level, (front, back)) if not math.isnan(level)]
+    if levels:
+        ring = ring_at((front, back), levels[0])
+        yield passes(body, "hip", ring, AT_ZIP, LOWER_ZIP)
+
+
+STRAIGHT_MM = 40.0
+"""The waist of what is no part of a circle lies no farther down at the centre."""
 
 
 def side_with_pocket(name: str, pattern: Pattern, front: Piece, back: Piece) -> TapeCheck:
     """Both sides of a lower part; what a slant pocket cut away from the front is on the piece
     behind it."""
+    if front.id in SIDES:
+        name = "Side seam"
     same = alike(name, front, back, "side")
     return replace(same, one_mm=same.one_mm + cut_away(pattern, "side"))
 
 
 def waist_check(pattern: Pattern, one: str, one_mm: float) -> TapeCheck:
     """What is sewn on at the waist, all round, against the upper part."""
+    name = "Waist seam"
     if upper_half(pattern.pieces, "front"):
         other = "the upper part, darts closed"
         half = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand_mm(pattern)
     else:
-        other = "waist and ease"
+        name, other = "Waist", "waist and ease"
         half = sum(pattern.figure(f"waist.quarter.{side}") for side in SIDES)
     return TapeCheck(
-        name="Waist seam",
+        name=name,
         one=one,
         one_mm=one_mm,
         other=other,

@@ -90,10 +90,10 @@ class Making:
     ``chosen`` is the part of each slot, ``needs`` what these need of each other. ``necks`` are the
     kinds of the front and the back neck, ``necklines`` they as they are drawn; ``halves`` are the
     points of both halves of an upper part with shoulders and armholes. ``stand_mm`` is how far the
-    front goes on past its centre, ``facing`` how wide facings are, ``zip_mm`` how far a zip goes on
-    below the waist. ``bare`` are the edges that nothing finishes yet, by their names, with the ids
-    of their pieces; ``quarter`` is a quarter of the waist where there is no upper part, ``above``
-    the rule of how far above the waist the seam lies.
+    front goes on past its centre, ``facings`` how wide those of front and back are, ``zip_mm`` how
+    far a zip goes on below the waist. ``bare`` are the edges that nothing finishes yet, by their
+    names, with the ids of their pieces; ``quarter`` is a quarter of the waist where there is no
+    upper part, ``above`` the rule of how far above the waist the seam lies.
     """
 
     ledger: Ledger
@@ -107,7 +107,7 @@ class Making:
     seams: tuple[Seam, ...] = ()
     bare: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     stand_mm: float = 0.0
-    facing: Both | None = None
+    facings: Mapping[str, float] = field(default_factory=dict)
     zip_mm: float | None = None
     quarter: Both | None = None
     above: str = ""
@@ -159,14 +159,16 @@ class Making:
         opens = {"front": OPENS_IN_FRONT, "back": OPENS_BEHIND}[where]
         return "closing" if opens in self.needs else "fold"
 
-    def with_facing(self) -> tuple[Making, Both]:
-        """The garment with the width of its facings known, and that width."""
-        if self.facing is not None:
-            return self, self.facing
+    def with_facing(self, where: str) -> tuple[Making, float]:
+        """The garment with the width of the facings of its front or back known, and that width."""
+        if where in self.facings:
+            return self, self.facings[where]
         ledger = self.ledger
         ledger.at("Facings and closing")
-        wide = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))
-        return replace(self, facing=wide), wide
+        wide = ledger.both(
+            "facing.wide", "facing", "Width of the facing", (25, 140), only=(where,)
+        ).of(where)
+        return replace(self, facings={**self.facings, where: wide}), wide
 
     def finished(self, *edges: str) -> Making:
         """The garment with some edges no longer bare."""

@@ -35,6 +35,8 @@ _ORDER = (
     "wrap-skirt",
     "trousers",
     "jumpsuit",
+    "from-parts",
+    "small-things",
 )
 
 _found: list[Style] = list(in_folder(sys.modules[__name__], "STYLE"))

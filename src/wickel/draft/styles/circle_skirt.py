@@ -1,33 +1,21 @@
 """Circle skirts: a quarter, a half, three quarters or a whole circle, in one to eight panels.
 
 For a fraction f of a full circle, radius = waist / (2 · π · f); the hem lies the length further
-out. The allowance at the waist is added towards the centre, so that the waist does not come out too
-big. Points are (down, across) in mm from the centre of the circle, down along the panel's middle.
+out. It is put together from parts (``draft.builder``): here stand its questions, which parts its
+answers name, and the rules that are its own.
 """
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
+from functools import partial
 
-from wickel.body import Body
-from wickel.draft.allowances import Allowances
-from wickel.draft.checks import TapeCheck
-from wickel.draft.circles import Circle, circle_panel, ring_below, zip_down_mm
-from wickel.draft.parts import BAND_OPTIONS, waistband
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import (
-    AT_ZIP,
-    LOWER_ZIP,
-    ZIP,
-    alike,
-    band_to_waist,
-    passes,
-    waist_to_body,
-)
-from wickel.pattern import Pattern, Seam, edge_length
-from wickel.wording import say
-
-FRACTIONS = {"quarter": 0.25, "half": 0.5, "three-quarter": 0.75, "full": 1.0}
+from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
+from wickel.draft.circles import FRACTIONS
+from wickel.draft.ledger import Ledger
+from wickel.draft.parts import BAND_OPTIONS
+from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
 
 OPTIONS = (
     ChoiceOption(
@@ -65,49 +53,21 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft a circle skirt. Raises ``DraftRefused`` when the options disagree."""
-    o = lengths(options)
-    circle, count = str(options["circle"]), int(options["panels"])
-    long = body["waist_to_knee"] + o["below_knee_mm"]
-    if long < 150:
-        raise DraftRefused(
-            say("circle_skirt.skirt-only-long-longer-measure", long=long),
-            "below_knee_mm",
-            "waist_to_knee",
-        )
-    waist = body["waist"] + o["waist_ease_mm"]
-    panel = circle_panel(
-        "panel",
-        "Panel",
-        Circle(waist, FRACTIONS[circle], count, long),
-        allow,
-        bias=options["grain"] == "bias",
-        zip_mm=zip_down_mm(waist, FRACTIONS[circle], body.measurements_mm.get("hip"), long),
-    )
-    return Pattern(
-        style="circle-skirt",
-        pieces=(panel, waistband(waist, o["overlap_mm"], o["band_mm"], allow)),
-        seams=(Seam(name="waist", one=("panel", "waist"), other=("waistband", "join")),),
-    )
+def _rules(ledger: Ledger) -> Mapping[str, str]:
+    """Its zip ends where the ring below it goes over the hip, if that was measured: the ring grows
+    by 2 · π · f of what it lies further out."""
+    needed = "15 cm"
+    if "hip" in ledger.body.measurements_mm:
+        grows = 2 * math.pi * FRACTIONS[ledger.choice("circle")]
+        needed = f"max(15 cm, (hip + 2 cm - waist - waist_ease)/{grows!r})"
+    return {
+        "band.overlap": "overlap",
+        "zip.below": f"min({needed}, 0.8*(waist_to_knee + below_knee))",
+    }
 
 
-def checked(
-    pattern: Pattern, body: Body, options: Mapping[str, float | str]
-) -> tuple[TapeCheck, ...]:
-    """The tape checks of a circle skirt."""
-    panel, band, count = pattern.piece("panel"), pattern.piece("waistband"), int(options["panels"])
-    arcs = edge_length(panel, "waist") * count
-    return (
-        waist_to_body(body, arcs, float(options["waist_ease_mm"]), f"{count} arcs"),
-        band_to_waist(band, float(options["overlap_mm"]), arcs),
-        alike("Side seams", panel, panel, "side", other_edge="other side"),
-        *(
-            passes(body, "hip", ring_below(panel, count, notch.at_mm), AT_ZIP, LOWER_ZIP)
-            for notch in panel.notches
-            if notch.name == ZIP and "hip" in body.measurements_mm
-        ),
-    )
+def _parts(options: Options) -> Chosen:
+    return without_others({Slot.UPPER: "none", Slot.CLOSING: "side", Slot.LOWER: "circle-panels"})
 
 
 STYLE = Style(
@@ -121,6 +81,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("waist", "side", "curved_hem", "band"),
-    drafted=drafted,
-    checked=checked,
+    steps=partial(garment_steps, "circle-skirt", _parts, rules=_rules),
+    checked=partial(garment_checks, _parts),
 )

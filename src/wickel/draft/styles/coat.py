@@ -1,40 +1,25 @@
 """The simple unlined coat: hardly shaped, buttons in front, a collar, wide set-in sleeves, patch
 pockets, a belt.
 
-Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
+It is put together from parts (``draft.builder``): here stand its questions, which parts its answers
+name, and the rules that are its own.
 """
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
+from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
 from wickel.draft.checks import TapeCheck
-from wickel.draft.collars import COLLARS, CollarSize, collar_pieces
-from wickel.draft.facings import edge_facing
-from wickel.draft.fastenings import button_stand, tie
-from wickel.draft.pockets import patch
+from wickel.draft.collars import COLLARS
+from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
-from wickel.draft.sleeves import sleeve_options, sleeve_pieces
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, choices, lengths
-from wickel.draft.torso import (
-    CHEST_DEPTH,
-    CHEST_LINE,
-    MEASURED,
-    shoulder_options,
-    torso,
-    torso_piece,
-)
-from wickel.draft.upper import UpperMade, upper_checks, upper_seams
+from wickel.draft.sleeves import sleeve_options
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Options, Style
+from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options
 from wickel.draft.usual_checks import over_body
-from wickel.geometry import length
 from wickel.pattern import Pattern
 from wickel.wording import say
-
-STAND_MM = 30.0
-BELT_MM = (700.0, 45.0)
-DEEPER_MM = 15.0
 
 OPTIONS = (
     LengthOption(
@@ -64,49 +49,51 @@ OPTIONS = (
     ChoiceOption(id="belt", question="A belt", default="yes", choices={"yes": "yes", "no": "no"}),
 )
 
+_RULES = {
+    "hem.down": "waist_to_knee + below_knee",
+    "stand.wide": "3 cm",
+    "patch.wide": "0.18*bust",
+    "patch.high": "0.2*bust",
+    "belt.long": "waist + 70 cm",
+    "belt.wide": "4.5 cm",
+}
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the coat. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
-    if o["below_waist_mm"] < body["waist_to_hip"]:
-        raise DraftRefused(
-            say("coat.coat-end-below-waist-above", below_waist=o["below_waist_mm"]),
-            "below_knee_mm",
-        )
-    front, back = torso(body, o, choice, plain=True)
-    opened, strip = button_stand(torso_piece(front, allow), STAND_MM, o["facing_mm"], allow)
-    behind = torso_piece(back, allow)
-    armhole = length((front.armhole,)) + length((back.armhole,))
-    sleeves = sleeve_pieces(choice, armhole, front.chest, body, o, allow)
-    half_neck = length(front.neck.path) + length(back.neck.path)
-    collar = collar_pieces(
-        choice["collar"], half_neck, STAND_MM, CollarSize.usual(o["collar_mm"]), allow
-    )
-    small = (
-        []
-        if choice["collar"] != "none"
-        else [edge_facing(behind, ("neck",), o["facing_mm"], allow)]
-    )
-    if choice["pockets"] == "patch":
-        small.append(patch(0.18 * body["bust"], 0.20 * body["bust"], allow))
-    if choice["belt"] == "yes":
-        small.append(tie("belt", "Belt", body["waist"] + BELT_MM[0], BELT_MM[1], allow, copies=1))
-    return Pattern(
-        style="coat",
-        pieces=(opened, behind, *sleeves, strip, *collar, *small),
-        seams=upper_seams("darts", sleeves),
+
+def _parts(options: Options) -> Chosen:
+    return without_others(
+        {
+            Slot.UPPER: "plain",
+            Slot.SLEEVE: str(options["sleeve"]),
+            Slot.CLOSING: "front",
+            Slot.COLLAR: str(options["collar"]),
+            Slot.EDGES: "neck-faced",
+            Slot.POCKETS: str(options["pockets"]),
+            Slot.BELT: "tied" if options["belt"] == "yes" else "none",
+        }
     )
 
 
-def checked(
-    pattern: Pattern, body: Body, options: Mapping[str, float | str]
-) -> tuple[TapeCheck, ...]:
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the coat. Raises ``DraftRefused`` when body and figures disagree."""
+    made = garment_steps("coat", _parts, ledger, allow, rules=lambda _: _RULES)
+    taken = {figure.id: figure.value for figure in ledger.figures}
+    for side in SIDES:
+        below, hip = taken[f"hem.down.{side}"], taken[f"hip.down.{side}"]
+        if below < hip:
+            raise DraftRefused(
+                say("coat.coat-end-below-waist-above", below_waist=below),
+                "below_knee_mm",
+                f"hem.down.{side}",
+            )
+    return made
+
+
+def checked(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     """The tape checks of a coat."""
     back = pattern.piece("back")
     (hip,) = (p.across_mm for p in back.points if p.name == "hem at the side")
     return (
-        *upper_checks(pattern, body, options, UpperMade(extension_mm=STAND_MM, fitted=False)),
+        *garment_checks(_parts, pattern, body, options),
         over_body(body, "hip", garment_mm=4 * hip, least_mm=40.0),
     )
 
@@ -123,6 +110,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band", "pocket"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -15,14 +15,16 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.cowl import cowl_front
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
+from wickel.draft.ledger import Ledger
 from wickel.draft.operations import unfold
-from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
+from wickel.draft.style import ChoiceOption, LengthOption, Option, Style
 from wickel.draft.torso import (
     CHEST_DEPTH,
     CHEST_LINE,
     MEASURED,
+    TorsoCut,
     shoulder_options,
-    torso,
+    torso_by,
     torso_piece,
 )
 from wickel.draft.usual_checks import (
@@ -36,7 +38,7 @@ from wickel.draft.usual_checks import (
 from wickel.pattern import Cut, Pattern, Seam, edge_length
 from wickel.wording import say
 
-BINDING_MM = 8.0
+_QUARTERS = ("front", "other front", "back", "other back")
 
 OPTIONS: tuple[Option, ...] = (
     LengthOption(
@@ -61,30 +63,30 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the cowl top. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    front, back = torso(body, o, choice, plain=True, pulled_on=True)
-    cowl = cowl_front(front, o["hang_mm"], allow)
-    if choice["grain"] == "bias":
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the cowl top: the block, its front swung out, the facing behind, the bindings.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    passes_mm = ledger.measured("bust") / len(_QUARTERS)
+    front, back = torso_by(ledger, TorsoCut(plain=True, passes_mm=passes_mm, cowl=True))
+    ledger.at("Cowl")
+    hang = ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))
+    cowl = cowl_front(front, hang, allow)
+    if ledger.choice("grain") == "bias":
         cowl = replace(unfold(cowl), grain_deg=45.0, cuts=(Cut(material="main", copies=1),))
     behind = torso_piece(back, allow)
+    ledger.at("Facing and bindings")
+    facing = ledger.length("facing.wide", "facing", "Width of the facing", (25, 140))
+    wide = ledger.length("binding.wide", "0.8 cm", "Finished width of the binding", (4, 20))
     armholes = edge_length(cowl, "armhole") + edge_length(behind, "armhole")
+    bindings = bias_strip(
+        "binding", "Armhole binding", binding_length(armholes, wide), wide, allow, copies=2
+    )
     return Pattern(
         style="cowl-top",
-        pieces=(
-            cowl,
-            behind,
-            edge_facing(behind, ("neck",), o["facing_mm"], allow),
-            bias_strip(
-                "binding",
-                "Armhole binding",
-                binding_length(armholes, BINDING_MM),
-                BINDING_MM,
-                allow,
-                copies=2,
-            ),
-        ),
+        pieces=(cowl, behind, edge_facing(behind, ("neck",), facing, allow), bindings),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
             Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
@@ -138,6 +140,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

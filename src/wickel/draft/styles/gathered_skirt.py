@@ -1,34 +1,18 @@
 """The gathered or pleated skirt: two straight panels drawn in at the waist, with a waistband.
 
-Each panel is a half on the fold. Its waist edge is longer than the waist by the fullness and
-remembers what it comes back to. Points are (down, across) in mm from the waist and the centre.
+It is put together from parts (``draft.builder``): here stand its questions, which parts its answers
+name, and the rules that are its own.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
+from functools import partial
 
-from wickel.body import Body
-from wickel.draft.allowances import Allowances
-from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import BAND_OPTIONS, waistband
-from wickel.draft.skirts import gathered_half, pleat_marks
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.usual_checks import (
-    AT_ZIP,
-    alike,
-    band_to_waist,
-    over_body,
-    passes,
-    ring_at,
-    waist_to_body,
-    zip_level,
-)
-from wickel.pattern import Pattern, Seam, edge_length, sewn_length
-from wickel.wording import say
-
-FULLNESS = {"1.5": 1.5, "2": 2.0, "2.5": 2.5, "3": 3.0}
-OVER_HIP_MM = 40.0
+from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
+from wickel.draft.ledger import Ledger
+from wickel.draft.parts import BAND_OPTIONS
+from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
 
 OPTIONS = (
     ChoiceOption(
@@ -56,63 +40,19 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft a gathered skirt. Raises ``DraftRefused`` when it would be too short."""
-    o = lengths(options)
-    quarter = (body["waist"] + o["waist_ease_mm"]) / 4
-    wide = quarter * FULLNESS[str(options["fullness"])]
-    long = body["waist_to_knee"] + o["below_knee_mm"]
-    if long < 120:
-        raise DraftRefused(
-            say("gathered_skirt.skirt-only-long-longer-measure", long=long),
-            "below_knee_mm",
-            "waist_to_knee",
-        )
-    pleats = pleat_marks(quarter, wide, o["pleat_mm"]) if options["drawn_in"] == "pleated" else ()
-    pieces = [
-        gathered_half(id, id.capitalize(), (quarter, wide, long), pleats, allow)
-        for id in ("front", "back")
-    ]
-    return Pattern(
-        style="gathered-skirt",
-        pieces=(*pieces, waistband(4 * quarter, o["overlap_mm"], o["band_mm"], allow)),
-        seams=(
-            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
-            Seam(name="waist", one=("front", "waist"), other=("waistband", "join")),
-        ),
+def _rules(ledger: Ledger) -> Mapping[str, str]:
+    return {
+        "skirt.times": ledger.choice("fullness"),
+        "pleat.wide": "pleat",
+        "band.overlap": "overlap",
+        "zip.below": "min(18 cm, 0.8*(waist_to_knee + below_knee))",
+    }
+
+
+def _parts(options: Options) -> Chosen:
+    return without_others(
+        {Slot.UPPER: "none", Slot.CLOSING: "side", Slot.LOWER: str(options["drawn_in"])}
     )
-
-
-def checked(
-    pattern: Pattern, body: Body, options: Mapping[str, float | str]
-) -> tuple[TapeCheck, ...]:
-    """The tape checks of a gathered skirt."""
-    front, back, band = (pattern.piece(id) for id in ("front", "back", "waistband"))
-    drawn_in = 2 * (sewn_length(front, "waist") + sewn_length(back, "waist"))
-    round_hip = 2 * (edge_length(front, "hem") + edge_length(back, "hem"))
-    checks = [
-        alike("Side seam", front, back, "side"),
-        waist_to_body(body, drawn_in, float(options["waist_ease_mm"])),
-        band_to_waist(band, float(options["overlap_mm"]), drawn_in),
-        over_body(body, "hip", garment_mm=round_hip, least_mm=OVER_HIP_MM),
-        passes(
-            body, "hip", ring_at((front, back), zip_level(front)), AT_ZIP, "Take more fullness."
-        ),
-    ]
-    if options["drawn_in"] == "pleated":
-        at = [inner.path[0].start[1] for inner in front.inner_lines]
-        taken = sum(to - start for start, to in zip(at[::2], at[1::2], strict=True))
-        checks.append(
-            TapeCheck(
-                name="Pleats closed",
-                one="panel less pleats",
-                one_mm=edge_length(front, "waist") - taken,
-                other="a quarter of the waist",
-                other_mm=sewn_length(front, "waist"),
-                way_out=say("gathered_skirt.divide-fullness-among-pleats-again"),
-            )
-        )
-    return tuple(checks)
 
 
 STYLE = Style(
@@ -127,6 +67,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("waist", "side", "hem", "band"),
-    drafted=drafted,
-    checked=checked,
+    steps=partial(garment_steps, "gathered-skirt", _parts, rules=_rules),
+    checked=partial(garment_checks, _parts),
 )

@@ -13,8 +13,9 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.fastenings import tie
-from wickel.draft.grown_on import GrownOn, grown_on
-from wickel.draft.necklines import Neckline, neck_facing, neckline
+from wickel.draft.grown_on import GrownOn, grown_on_by
+from wickel.draft.ledger import SIDES, Both, Ledger
+from wickel.draft.necklines import Neckline, NeckSize, neck_facing, neckline
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import (
     ChoiceOption,
@@ -22,8 +23,6 @@ from wickel.draft.style import (
     LengthOption,
     Option,
     Style,
-    choices,
-    lengths,
 )
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import Line, Path, length
@@ -31,7 +30,9 @@ from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
-BELT_MM = (700.0, 35.0)
+LEAST_ABOVE_WAIST_MM = 20.0
+"""What must be left of the side between underarm and waist."""
+_AS_GIVEN = NeckSize(as_given=True)
 
 OPTIONS: tuple[Option, ...] = (
     LengthOption(
@@ -63,29 +64,49 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the dress. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    waist = body["neck_to_waist"]
-    frame = grown_on(body, {**o, "long_mm": waist + o["skirt_mm"]})
-    if frame.side_top[0] > waist - 20:
-        raise DraftRefused(
-            say(
-                "handkerchief_dress.underarm-lies-down-waist-room",
-                side_top=frame.side_top[0],
-                waist=waist,
-            ),
-            "sleeve_ease_mm",
-            "neck_to_waist",
-        )
-    necks = {id: neckline("round", o[f"{id}_neck_mm"], frame.neck) for id in ("front", "back")}
-    facing = min(o["facing_mm"], 0.8 * (frame.sleeve_end[1] - frame.neck[1]))
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the dress: the block with its sleeves down to the waist, the square, the necks and
+    their facings, the belt.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    long = "neck_to_waist + skirt"
+    frames = dict(zip(SIDES, grown_on_by(ledger, long, hemmed=False), strict=True))
+    ledger.at("Skirt")
+    waist = ledger.both("waist.down", "neck_to_waist", "Waist below the neck point")
+    skirt = ledger.both("skirt.long", "hem_down - waist_down", "From the waist down, and out")
+    for side, frame in frames.items():
+        if frame.side_top[0] > waist.of(side) - LEAST_ABOVE_WAIST_MM:
+            raise DraftRefused(
+                say(
+                    "handkerchief_dress.underarm-lies-down-waist-room",
+                    side_top=frame.side_top[0],
+                    waist=waist.of(side),
+                ),
+                "sleeve_ease_mm",
+                "neck_to_waist",
+            )
+    necks = {side: neckline("round", f.neck_down, f.neck, _AS_GIVEN) for side, f in frames.items()}
+    shoulder = (frame.sleeve_end[1] - frame.neck[1] for frame in frames.values())
+    ledger.know("shoulder_across_line", Both(*shoulder))
+    ledger.at("Facings")
+    facing = ledger.both(
+        "facing.wide", "min(facing, 0.8*shoulder_across_line)", "Width of the facing", (25, 140)
+    )
     pieces = [
-        *(_half(id, frame, neck, waist, o["skirt_mm"], allow) for id, neck in necks.items()),
-        *(neck_facing(id, neck, frame.overarm, facing, allow) for id, neck in necks.items()),
+        _half(side, frames[side], necks[side], waist.of(side), skirt.of(side), allow)
+        for side in SIDES
     ]
-    if choice["belt"] == "yes":
-        pieces.append(tie("belt", "Belt", body["waist"] + BELT_MM[0], BELT_MM[1], allow, copies=1))
+    pieces += [
+        neck_facing(side, necks[side], frames[side].overarm, facing.of(side), allow)
+        for side in SIDES
+    ]
+    if ledger.choice("belt") == "yes":
+        ledger.at("Belt")
+        round_mm = ledger.length("belt.long", "waist + 70 cm", "Length of the belt", (700, 3200))
+        wide = ledger.length("belt.wide", "3.5 cm", "Finished width of the belt", (10, 120))
+        pieces.append(tie("belt", "Belt", round_mm, wide, allow, copies=1))
     return Pattern(
         style="handkerchief-dress",
         pieces=tuple(pieces),
@@ -171,6 +192,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("shoulder", "side", "neck", "curved_hem", "sleeve_end", "facing", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

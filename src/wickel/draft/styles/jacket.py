@@ -1,30 +1,28 @@
 """The panelled jacket: panel seams over the bust, an open front with buttons and a stand band,
 set-in sleeves, lined.
 
-Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
+It is put together from parts (``draft.builder``): here stand its questions, which parts its answers
+name, and the rules that are its own.
 """
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from functools import partial
 
-from wickel.body import Body
-from wickel.draft.allowances import Allowances
-from wickel.draft.checks import TapeCheck
-from wickel.draft.collars import CollarSize, collar_pieces
-from wickel.draft.fastenings import button_stand
-from wickel.draft.operations import lining
+from wickel.draft.builder import (
+    Chosen,
+    Slot,
+    garment_checks,
+    garment_materials,
+    garment_steps,
+    without_others,
+)
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
-from wickel.draft.sleeves import sleeve_options, sleeve_pieces
-from wickel.draft.style import ChoiceOption, LengthOption, Style, choices, lengths
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options, torso
-from wickel.draft.upper import SHAPE, UpperMade, half_pieces, upper_checks, upper_seams
-from wickel.draft.usual_checks import alike
-from wickel.geometry import length
-from wickel.pattern import Pattern
+from wickel.draft.sleeves import sleeve_options
+from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
+from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options
+from wickel.draft.upper import SHAPE
 
-STAND_MM = 20.0
-LINING_SHORTER_MM = 20.0
 KINDS = {id: name for id, name in SHAPE.choices.items() if id != SHAPE.default}
 
 OPTIONS = (
@@ -46,46 +44,19 @@ OPTIONS = (
     ChoiceOption(id="lined", question="Lined", default="yes", choices={"yes": "yes", "no": "no"}),
 )
 
-
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the jacket. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    front, back = torso(body, o, choice)
-    middle, side = half_pieces(front, choice["shape"], allow)
-    opened, strip = button_stand(middle, STAND_MM, o["facing_mm"], allow)
-    armhole = length((front.armhole,)) + length((back.armhole,))
-    sleeves = sleeve_pieces(choice, armhole, front.chest, body, o, allow)
-    outer = [opened, side, *half_pieces(back, choice["shape"], allow), *sleeves]
-    half_neck = length(front.neck.path) + length(back.neck.path)
-    linings = (
-        [lining(piece, shorter_mm=LINING_SHORTER_MM) for piece in outer if piece.id != "cuff"]
-        if choice["lined"] == "yes"
-        else []
-    )
-    collar = collar_pieces("stand", half_neck, STAND_MM, CollarSize.usual(o["collar_mm"]), allow)
-    return Pattern(
-        style="jacket",
-        pieces=(*outer, strip, *collar, *linings),
-        seams=upper_seams(choice["shape"], sleeves),
-    )
+_RULES = {"stand.wide": "2 cm"}
 
 
-def checked(
-    pattern: Pattern, body: Body, options: Mapping[str, float | str]
-) -> tuple[TapeCheck, ...]:
-    """The tape checks of a jacket."""
-    checks = upper_checks(
-        pattern, body, options, UpperMade(shape=str(options["shape"]), extension_mm=STAND_MM)
+def _parts(options: Options) -> Chosen:
+    return without_others(
+        {
+            Slot.UPPER: str(options["shape"]),
+            Slot.SLEEVE: str(options["sleeve"]),
+            Slot.CLOSING: "front",
+            Slot.COLLAR: "stand",
+            Slot.LINING: "all" if options["lined"] == "yes" else "none",
+        }
     )
-    if options["lined"] == "yes":
-        side, lined = pattern.piece("front-side"), pattern.piece("front-side-lining")
-        other = pattern.piece("back-side-lining")
-        return (
-            *checks,
-            alike("Lining sides", lined, other, "side"),
-            alike("Armhole to lining", side, lined, "armhole"),
-        )
-    return checks
 
 
 STYLE = Style(
@@ -97,8 +68,9 @@ STYLE = Style(
     charts=("women",),
     required=(*MEASURED, *SLEEVE_MEASURED),
     options=OPTIONS,
-    materials=("main", "interfacing", "lining"),
+    materials=("main", "interfacing"),
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band"),
-    drafted=drafted,
-    checked=checked,
+    steps=partial(garment_steps, "jacket", _parts, rules=lambda _: _RULES),
+    checked=partial(garment_checks, _parts),
+    brings=partial(garment_materials, _parts),
 )

@@ -12,15 +12,19 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold
-from wickel.draft.necklines import Neckline, neck_facing, neckline
+from wickel.draft.grown_on import GrownOn, grown_on_by, half_on_fold
+from wickel.draft.ledger import SIDES, Both, Ledger
+from wickel.draft.necklines import Neckline, NeckSize, neck_facing, neckline
 from wickel.draft.parts import line
-from wickel.draft.style import DraftRefused, LengthOption, Style, lengths
+from wickel.draft.style import DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
+LEAST_SEWN_MM = 250.0
+"""What slits leave of the side seam below the underarm."""
+_AS_GIVEN = NeckSize(as_given=True)
 ON_FOLD = Cut(material="main", copies=1, on_fold=True)
 
 OPTIONS = (
@@ -49,31 +53,37 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the maxi dress. Raises ``DraftRefused`` when body and options disagree."""
-    o = lengths(options)
-    o["long_mm"] = body["neck_to_floor"] - o["above_floor_mm"]
-    frame = grown_on(body, o)
-    straight = frame.hem_side[0] - frame.side_top[0]
-    if o["slit_mm"] > straight - 250:
-        raise DraftRefused(
-            say(
-                "maxi_dress.slit-leaves-only-side-seam",
-                slit=o["slit_mm"],
-                straight=straight - o["slit_mm"],
-            ),
-            "slit_mm",
-            "above_floor_mm",
-        )
-    necks = {id: neckline("round", o[f"{id}_neck_mm"], frame.neck) for id in ("front", "back")}
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the maxi dress: the block with its sleeves, its necks and their facings, the slits.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    frames = dict(zip(SIDES, grown_on_by(ledger, "neck_to_floor - above_floor"), strict=True))
+    necks = {side: neckline("round", f.neck_down, f.neck, _AS_GIVEN) for side, f in frames.items()}
+    ledger.at("Facings and slits")
+    slit = ledger.length("slit.long", "slit", "Slits at the sides", (0, 800))
+    for side, frame in frames.items():
+        straight = frame.hem_side[0] - frame.side_top[0]
+        if slit > straight - LEAST_SEWN_MM:
+            raise DraftRefused(
+                say("maxi_dress.slit-leaves-only-side-seam", slit=slit, straight=straight - slit),
+                "slit_mm",
+                "above_floor_mm",
+                f"hem.down.{side}",
+            )
+    shoulder = (length(line(f.neck, f.sleeve_end)) for f in frames.values())
+    ledger.know("shoulder_line", Both(*shoulder))
+    wide = ledger.both(
+        "facing.wide", "min(facing, shoulder_line - 2 cm)", "Width of the facing", (25, 140)
+    )
     return Pattern(
         style="maxi-dress",
         pieces=(
-            _half("front", "Front", frame, necks["front"], o["slit_mm"], allow),
-            _half("back", "Back", frame, necks["back"], o["slit_mm"], allow),
+            *(_half(side, frames[side], necks[side], slit, allow) for side in SIDES),
             *(
-                neck_facing(id, neck, frame.overarm, _facing_width(o, frame), allow)
-                for id, neck in necks.items()
+                neck_facing(side, necks[side], frames[side].overarm, wide.of(side), allow)
+                for side in SIDES
             ),
         ),
         seams=(
@@ -85,18 +95,11 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def _facing_width(o: Mapping[str, float], frame: GrownOn) -> float:
-    """No wider than the shoulder line itself, less a little."""
-    return min(o["facing_mm"], length(line(frame.neck, frame.sleeve_end)) - 20.0)
-
-
-def _half(
-    id: str, name: str, frame: GrownOn, neck: Neckline, slit: float, allow: Allowances
-) -> Piece:
+def _half(side_of: str, frame: GrownOn, neck: Neckline, slit: float, allow: Allowances) -> Piece:
     side = frame.side()
     return Piece(
-        id=id,
-        name=name,
+        id=side_of,
+        name=side_of.capitalize(),
         edges=half_on_fold(frame, neck.path, allow),
         cuts=(ON_FOLD,),
         notches=(Notch(name="slit", edge="side", at_mm=length(side) - slit),) if slit else (),
@@ -132,6 +135,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("shoulder", "side", "neck", "hem", "sleeve_end", "facing"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

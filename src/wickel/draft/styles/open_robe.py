@@ -14,15 +14,17 @@ from collections.abc import Mapping
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.grown_on import GrownOn, grown_on, half_on_fold, shoulder_to_side
+from wickel.draft.grown_on import GrownOn, grown_on_by, half_on_fold, shoulder_to_side
+from wickel.draft.ledger import Ledger
 from wickel.draft.parts import Strip, edges, line, rectangle, round_neck
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Line, Path, length
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
-LOOP_MM = (110.0, 40.0)
+LEAST_BELOW_SLANT_MM = 100.0
+"""What the front edge runs straight below its slant at least."""
 
 OPTIONS = (
     LengthOption(
@@ -70,33 +72,50 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the robe. Raises ``DraftRefused`` when body and options disagree."""
-    o = lengths(options)
-    o["long_mm"] = body["neck_to_knee"] + o["below_knee_mm"]
-    frame = grown_on(body, o)
-    if options["front"] == "shaped" and o["opening_mm"] > o["long_mm"] - 100:
-        raise DraftRefused(
-            say("open_robe.slant-meet-centre-down-hem", opening=o["opening_mm"]),
-            "opening_mm",
-            "below_knee_mm",
-        )
-    neck = round_neck(o["back_neck_mm"], frame.neck)
-    front = _front(frame, str(options["front"]), o["opening_mm"], allow)
-    band = edge_length(front, "front edge") + length((neck,))
-    sleeve = 2 * math.dist(frame.sleeve_end, frame.sleeve_under)
-    twice = 2 * o["band_mm"]
-    pieces = (
-        _back(frame, neck, allow),
-        front,
-        _folded("front-band", "Front band", (band, twice), 2, allow),
-        _folded("sleeve-band", "Sleeve band", (sleeve, twice), 2, allow, role="sleeve_end"),
-        _folded("belt", "Belt", (body["waist"] + o["belt_mm"], twice), 1, allow),
-        _folded("loop", "Belt loop", LOOP_MM, 2, allow),
-    )
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the robe: back and front with their sleeves, the bands, the belt and its loops.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    rules = {"neck.down": "back_neck"}
+    before, behind = grown_on_by(ledger.ruled(rules), "neck_to_knee + below_knee", necks=("back",))
+    kind = ledger.choice("front")
+    opening = 0.0
+    if kind == "shaped":
+        ledger.at("Front edge")
+        opening = ledger.length("opening.down", "opening", "The slant meets the centre, down by")
+        if opening > before.hem_centre[0] - LEAST_BELOW_SLANT_MM:
+            raise DraftRefused(
+                say("open_robe.slant-meet-centre-down-hem", opening=opening),
+                "opening_mm",
+                "below_knee_mm",
+                "opening.down",
+            )
+    neck = round_neck(behind.neck_down, behind.neck)
+    front = _front(before, kind, opening, allow)
+    ledger.at("Bands")
+    ledger.know("front_edge", edge_length(front, "front edge") + length((neck,)))
+    ends = (math.dist(frame.sleeve_end, frame.sleeve_under) for frame in (before, behind))
+    ledger.know("sleeve_round", math.fsum(ends))
+    wide = ledger.length("band.wide", "band", "Finished width of the bands", (15, 160))
+    long = ledger.length("band.long", "front_edge", "Length of a front band")
+    sleeve = ledger.length("sleeve_band.long", "sleeve_round", "Length of a sleeve band")
+    ledger.at("Belt")
+    belt = ledger.length("belt.long", "waist + belt", "Length of the belt", (700, 3200))
+    loop = ledger.length("loop.long", "11 cm", "Length of a loop, with what is sewn in", (30, 200))
+    loop_wide = ledger.length("loop.wide", "2 cm", "Finished width of a loop", (4, 60))
+    twice = 2 * wide
     return Pattern(
         style="open-robe",
-        pieces=pieces,
+        pieces=(
+            _back(behind, neck, allow),
+            front,
+            _folded("front-band", "Front band", (long, twice), 2, allow),
+            _folded("sleeve-band", "Sleeve band", (sleeve, twice), 2, allow, role="sleeve_end"),
+            _folded("belt", "Belt", (belt, twice), 1, allow),
+            _folded("loop", "Belt loop", (loop, 2 * loop_wide), 2, allow),
+        ),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
             Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
@@ -200,6 +219,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("shoulder", "side", "hem", "sleeve_end", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -1,41 +1,18 @@
 """The panelled skirt: four, six or eight equal panels, close over the hip, flared from the knee.
 
-Each panel takes its part of the waist and of the hip; below the flare line both sides swing out.
-Points are (down, across) in mm: down from the waist, across from the middle of the panel.
+It is put together from parts (``draft.builder``): here stand its questions, which parts its answers
+name, and the rules that are its own.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
+from functools import partial
 
-from wickel.body import Body
-from wickel.draft.allowances import Allowances
-from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import (
-    BAND_OPTIONS,
-    waist_within_hip,
-    waistband,
-)
-from wickel.draft.skirts import flared_panel
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, lengths
-from wickel.draft.torso import FLARE_LONG
-from wickel.draft.usual_checks import (
-    AT_ZIP,
-    LOWER_ZIP,
-    alike,
-    band_to_waist,
-    hem_level,
-    over_body,
-    passes,
-    ring_at,
-    waist_to_body,
-    zip_level,
-)
-from wickel.geometry import length
-from wickel.pattern import Pattern, Seam, edge_length
-from wickel.wording import say
-
-OVER_HIP_MM = 15.0
+from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
+from wickel.draft.ledger import Ledger
+from wickel.draft.parts import BAND_OPTIONS
+from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
 
 OPTIONS = (
     ChoiceOption(
@@ -67,63 +44,19 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft a panelled skirt. Raises ``DraftRefused`` when body and options disagree."""
-    o = lengths(options)
-    count = int(options["panels"])
-    waist = (body["waist"] + o["waist_ease_mm"]) / count / 2
-    hip = (body["hip"] + o["hip_ease_mm"]) / count / 2
-    waist_within_hip(body, waist, hip)
-    long, level = body["waist_to_knee"] + o["below_knee_mm"], body["waist_to_hip"]
-    begins = long - o["flare_above_mm"]
-    if begins < level:
-        raise DraftRefused(
-            say("panelled_skirt.flare-begin-below-waist-above", begins=begins, level=level),
-            "flare_above_mm",
-            "below_knee_mm",
-        )
-    if o["flare_above_mm"] <= FLARE_LONG * o["flare_mm"]:
-        raise DraftRefused(
-            say(
-                "panelled_skirt.flare-does-not-open-above",
-                flare=o["flare_mm"],
-                flare_above=o["flare_above_mm"],
-            ),
-            "flare_mm",
-            "flare_above_mm",
-        )
-    flare = (o["flare_above_mm"], o["flare_mm"])
-    panel = flared_panel(
-        ("panel", "Panel", count), (waist, hip), (level, begins, long), flare, allow
-    )
-    return Pattern(
-        style="panelled-skirt",
-        pieces=(panel, waistband(2 * count * waist, o["overlap_mm"], o["band_mm"], allow)),
-        seams=(
-            Seam(name="panel seam", one=("panel", "side"), other=("panel", "other side")),
-            Seam(name="waist", one=("panel", "waist"), other=("waistband", "join")),
-        ),
-    )
+def _rules(ledger: Ledger) -> Mapping[str, str]:
+    return {
+        "panel.hip": f"(hip + hip_ease)/{2 * int(ledger.choice('panels'))}",
+        "panel.flare_above": "flare_above",
+        "panel.flare": "flare",
+        "band.overlap": "overlap",
+        "zip.below": "waist_to_hip",
+    }
 
 
-def checked(
-    pattern: Pattern, body: Body, options: Mapping[str, float | str]
-) -> tuple[TapeCheck, ...]:
-    """The tape checks of a panelled skirt."""
-    panel, band, count = pattern.piece("panel"), pattern.piece("waistband"), int(options["panels"])
-    waist = count * edge_length(panel, "waist")
-    round_hip = 2 * count * panel.edge("side").path[0].end[1]
-    return (
-        alike("Panel seams", panel, panel, "side", other_edge="other side"),
-        waist_to_body(body, waist, float(options["waist_ease_mm"]), f"{count} panels"),
-        band_to_waist(band, float(options["overlap_mm"]), waist),
-        over_body(body, "hip", garment_mm=round_hip, least_mm=OVER_HIP_MM),
-        hem_level(
-            length(panel.edge("side").path) - length(panel.edge("side").path[:1]),
-            panel.edge("hem").path[0].end[0] - panel.edge("side").path[0].end[0],
-            "hip",
-        ),
-        passes(body, "hip", count * ring_at((panel,), zip_level(panel)), AT_ZIP, LOWER_ZIP),
+def _parts(options: Options) -> Chosen:
+    return without_others(
+        {Slot.UPPER: "none", Slot.CLOSING: "side", Slot.LOWER: f"panels-{options['panels']}"}
     )
 
 
@@ -138,6 +71,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("waist", "side", "curved_hem", "band"),
-    drafted=drafted,
-    checked=checked,
+    steps=partial(garment_steps, "panelled-skirt", _parts, rules=_rules),
+    checked=partial(garment_checks, _parts),
 )

@@ -14,19 +14,25 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip
+from wickel.draft.ledger import Ledger, Rule
 from wickel.draft.operations import unfold
 from wickel.draft.straps import strap_piece, strap_top
-from wickel.draft.style import ChoiceOption, LengthOption, Style, choices, lengths
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, torso
+from wickel.draft.style import ChoiceOption, LengthOption, Style
+from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, TorsoCut, torso_by
 from wickel.draft.usual_checks import alike, over_body, passes
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
-STRAP_ABOVE_BUST_MM = 95.0
 BIAS_GIVE = 1.06
 """Cloth on the bias stretches over the body by about a sixteenth."""
 
-_SHOULDER = {"neck_width_mm": 72.0, "front_neck_mm": 80.0, "back_neck_mm": 22.0, "slope_mm": 38.0}
+_QUARTERS = ("front", "other front", "back", "other back")
+_SHOULDER: Mapping[str, Rule] = {
+    "neck.across": "7.2 cm",
+    "neck.down": ("8 cm", "2.2 cm"),
+    "shoulder.slope": "3.8 cm",
+    "waist.down": "2.2 cm + nape_to_waist",
+}
 
 OPTIONS = (
     LengthOption(
@@ -55,23 +61,37 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the slip top. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    front, back = torso(
-        body, {**o, **_SHOULDER, "give": BIAS_GIVE}, choice, plain=True, pulled_on=True
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the slip top: the block without its shoulders, the facings of its top, the straps.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    passes_mm = ledger.measured("bust") / len(_QUARTERS) / BIAS_GIVE
+    cut = TorsoCut(plain=True, passes_mm=passes_mm, topless=True)
+    front, back = torso_by(ledger.ruled(_SHOULDER), cut)
+    ledger.at("Straps")
+    high = ledger.both(
+        "strap.down",
+        ("neck_to_bust - 9.5 cm", "chest_down - 0.8 cm"),
+        "Strap sewn on below the neck point",
+        (40, 400),
     )
-    high = body["neck_to_bust"] - STRAP_ABOVE_BUST_MM
-    span = body["bust_span"] / 2
-    before = strap_top(front, high + o["front_down_mm"], (high, span), kind=choice["neck"])
-    low = back.chest - 8.0
-    behind = strap_top(back, low, (low, span), kind="straight")
+    across = ledger.both("strap.across", "bust_span/2", "Strap from the centre", (30, 200))
+    dip = ledger.length("neck.dip", "front_down", "The neck dips below the straps by", (0, 220))
+    before = strap_top(
+        front, high.front + dip, (high.front, across.front), kind=ledger.choice("neck")
+    )
+    behind = strap_top(back, high.back, (high.back, across.back), kind="straight")
     halves = (
         strap_piece("front", "Front", front, before, allow),
         strap_piece("back", "Back", back, behind, allow),
     )
-    facings = [edge_facing(half, ("neck", "armhole"), o["facing_mm"], allow) for half in halves]
-    straps = bias_strip("strap", "Strap", high + low, o["strap_mm"], allow, copies=2)
+    facing = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))
+    facings = [edge_facing(half, ("neck", "armhole"), facing.of(half.id), allow) for half in halves]
+    long = ledger.length("strap.long", "strap_down_front + strap_down_back", "Length of a strap")
+    wide = ledger.length("strap.wide", "strap", "Finished width of a strap", (4, 40))
+    straps = bias_strip("strap", "Strap", long, wide, allow, copies=2)
     return Pattern(
         style="slip-top",
         pieces=(*(_on_the_bias(piece) for piece in (*halves, *facings)), straps),
@@ -132,6 +152,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("side", "neck", "armhole", "hem", "facing", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

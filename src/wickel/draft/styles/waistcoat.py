@@ -1,35 +1,18 @@
 """The waistcoat: V neck, buttons in front, deep armholes, a lined back and patch pockets.
 
-Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
+It is put together from parts (``draft.builder``): here stand its questions, which parts its answers
+name, and the rules that are its own.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
+from functools import partial
 
-from wickel.body import Body
-from wickel.draft.allowances import Allowances
-from wickel.draft.checks import TapeCheck
-from wickel.draft.fastenings import button_stand
-from wickel.draft.operations import lining
-from wickel.draft.pockets import patch
-from wickel.draft.style import ChoiceOption, LengthOption, Option, Style, choices, lengths
-from wickel.draft.torso import (
-    CHEST_DEPTH,
-    CHEST_LINE,
-    MEASURED,
-    shoulder_options,
-    torso,
-    torso_piece,
-)
-from wickel.draft.upper import UpperMade, upper_checks, upper_seams
-from wickel.draft.usual_checks import alike
-from wickel.pattern import Pattern
-
-STAND_MM = 18.0
-DEEPER_MM = 20.0
-"""The chest line of a waistcoat lies so much deeper, to be worn over a shirt."""
+from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
+from wickel.draft.ledger import Ledger
+from wickel.draft.style import ChoiceOption, LengthOption, Option, Options, Style
+from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options
 
 OPTIONS: tuple[Option, ...] = (
     LengthOption(
@@ -56,36 +39,28 @@ OPTIONS: tuple[Option, ...] = (
     ),
 )
 
-
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the waistcoat. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    deeper = {**body.measurements_mm, "armhole": body["armhole"] + 2 * DEEPER_MM}
-    front, back = torso(replace(body, measurements_mm=deeper), o, choice, neck="v")
-    opened, strip = button_stand(torso_piece(front, allow), STAND_MM, o["facing_mm"], allow)
-    behind = torso_piece(back, allow)
-    inside = [lining(opened, shorter_mm=0.0), lining(behind, shorter_mm=0.0)]
-    if choice["back"] == "lining":
-        behind = replace(behind, cuts=tuple(replace(cut, material="lining") for cut in behind.cuts))
-    pocket = (
-        (patch(0.115 * body["bust"], 0.125 * body["bust"], allow),)
-        if choice["pockets"] == "patch"
-        else ()
-    )
-    return Pattern(
-        style="waistcoat",
-        pieces=(opened, behind, strip, *inside, *pocket),
-        seams=upper_seams("darts", ()),
-    )
+_RULES = {
+    "lining.shorter": "0 cm",
+    "patch.wide": "0.115*bust",
+    "patch.high": "0.125*bust",
+}
 
 
-def checked(
-    pattern: Pattern, body: Body, options: Mapping[str, float | str]
-) -> tuple[TapeCheck, ...]:
-    """The tape checks of a waistcoat."""
-    return (
-        *upper_checks(pattern, body, options, UpperMade(collar=False)),
-        alike("Back to its lining", pattern.piece("back"), pattern.piece("back-lining"), "armhole"),
+def _rules(ledger: Ledger) -> Mapping[str, str]:
+    """Its chest line lies 2 cm deeper than half the armhole, to be worn over a shirt."""
+    if ledger.choice("chest_line") != "armhole":
+        return _RULES
+    return {**_RULES, "chest.down": "armhole/2 + 2 cm"}
+
+
+def _parts(options: Options) -> Chosen:
+    return without_others(
+        {
+            Slot.NECK: "v",
+            Slot.CLOSING: "front",
+            Slot.LINING: "upper" if options["back"] == "main" else "back-too",
+            Slot.POCKETS: str(options["pockets"]),
+        }
     )
 
 
@@ -101,6 +76,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "lining"),
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "pocket"),
-    drafted=drafted,
-    checked=checked,
+    steps=partial(garment_steps, "waistcoat", _parts, rules=_rules),
+    checked=partial(garment_checks, _parts),
 )

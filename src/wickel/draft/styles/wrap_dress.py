@@ -15,19 +15,21 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import tie
+from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.parts import edges, line, point
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
-from wickel.draft.sleeves import sleeve_options, sleeve_pieces
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style, choices, lengths
+from wickel.draft.sleeves import sleeve_options, sleeve_pieces_by
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Style
 from wickel.draft.torso import (
     CHEST_DEPTH,
     CHEST_LINE,
     MEASURED,
     SLEEVE_NOTCH_MM,
     Torso,
+    TorsoCut,
     darts,
     shoulder_options,
-    torso,
+    torso_by,
     torso_piece,
     torso_points,
 )
@@ -36,9 +38,6 @@ from wickel.draft.usual_checks import alike
 from wickel.geometry import Line, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
 from wickel.wording import say
-
-TIE_MM = 30.0
-SHORT_TIE_MM = 550.0
 
 OPTIONS = (
     ChoiceOption(
@@ -71,40 +70,57 @@ OPTIONS = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the wrap dress. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
-    if o["below_waist_mm"] < body["waist_to_hip"]:
-        raise DraftRefused(
-            say("wrap_dress.skirt-end-below-waist-above", below_waist=o["below_waist_mm"]),
-            "below_knee_mm",
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the wrap dress: both halves, the one that crosses, sleeves, facings, ties.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    halves = torso_by(ledger, TorsoCut(below="waist_to_knee + below_knee"))
+    taken = {figure.id: figure.value for figure in ledger.figures}
+    for side in SIDES:
+        if taken[f"hem.down.{side}"] < taken[f"hip.down.{side}"]:
+            raise DraftRefused(
+                say(
+                    "wrap_dress.skirt-end-below-waist-above",
+                    below_waist=taken[f"hem.down.{side}"],
+                ),
+                "below_knee_mm",
+                f"hem.down.{side}",
+            )
+    wraps = ledger.choice("wraps")
+    ledger.at("Wrap")
+    over = ledger.length("wrap.over", "overlap", "Crosses the centre by", (60, 260))
+    facing = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))
+    pieces = [
+        _crossing(half.where, half, over, allow)
+        if half.where == wraps
+        else torso_piece(half, allow)
+        for half in halves
+    ]
+    facings = [
+        edge_facing(
+            piece,
+            ("wrap edge", "neck") if piece.id == wraps else ("neck",),
+            facing.of(piece.id),
+            allow,
         )
-    halves = torso(body, o, choice)
-    wraps = choice["wraps"]
-    pieces: list[Piece] = []
-    for half in halves:
-        made = (
-            _crossing(half.where, half, o["overlap_mm"], allow)
-            if half.where == wraps
-            else torso_piece(half, allow)
-        )
-        pieces.append(made)
-    crossed = next(piece for piece in pieces if piece.id == wraps)
-    plain = next(piece for piece in pieces if piece.id != wraps)
-    strip = edge_facing(crossed, ("wrap edge", "neck"), o["facing_mm"], allow)
-    behind = edge_facing(plain, ("neck",), o["facing_mm"], allow)
+        for piece in pieces
+    ]
     armhole = sum(length((half.armhole,)) for half in halves)
-    sleeves = sleeve_pieces(choice, armhole, halves[0].chest, body, o, allow)
+    sleeves = sleeve_pieces_by(ledger, armhole, halves[0].chest, allow)
+    ledger.at("Ties")
+    short = ledger.length("tie.short", "55 cm", "Length of the short tie", (200, 900))
+    long = ledger.length("tie.long", "waist + tie_short", "Length of the long tie", (600, 2600))
+    wide = ledger.length("tie.wide", "3 cm", "Finished width of the ties", (8, 80))
     return Pattern(
         style="wrap-dress",
         pieces=(
             *pieces,
             *sleeves,
-            strip,
-            behind,
-            tie("long-tie", "Long tie", body["waist"] + SHORT_TIE_MM, TIE_MM, allow, copies=1),
-            tie("short-tie", "Short tie", SHORT_TIE_MM, TIE_MM, allow, copies=1),
+            *facings,
+            tie("long-tie", "Long tie", long, wide, allow, copies=1),
+            tie("short-tie", "Short tie", short, wide, allow, copies=1),
         ),
         seams=upper_seams("darts", sleeves),
     )
@@ -147,7 +163,7 @@ def checked(
     """The tape checks of a wrap dress."""
     wraps = str(options["wraps"])
     crossed = pattern.piece(wraps)
-    overlap = float(options["overlap_mm"])
+    overlap = pattern.figure_or("wrap.over", float(options["overlap_mm"]))
     return (
         *upper_checks(pattern, body, options, UpperMade(collar=False)),
         alike("Wrap edge to facing", crossed, pattern.piece(f"{wraps}-facing"), "wrap edge"),
@@ -185,6 +201,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

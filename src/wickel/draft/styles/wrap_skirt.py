@@ -13,6 +13,7 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.fastenings import tie
+from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.parts import (
     dart_on,
     dart_width,
@@ -25,16 +26,15 @@ from wickel.draft.parts import (
     waist_within_hip,
     waistband,
 )
-from wickel.draft.style import DraftRefused, LengthOption, Option, Style, lengths
+from wickel.draft.style import DraftRefused, LengthOption, Option, Style
 from wickel.draft.torso import FLARE_LONG
 from wickel.draft.usual_checks import alike, band_to_waist, hem_level, over_body, waist_to_body
 from wickel.geometry import Line, Path, Point, length
 from wickel.pattern import ConstructionPoint, Cut, Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
-DART_LONG_MM = 100.0
-MOST_DART_MM = 34.0
-TIE_MM = (650.0, 30.0)
+LEAST_BELOW_HIP_MM = 20.0
+"""What must be left of the skirt below the hip."""
 OVER_HIP_MM = 15.0
 
 OPTIONS: tuple[Option, ...] = (
@@ -63,36 +63,29 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the wrap skirt. Raises ``DraftRefused`` when body and options disagree."""
-    o = lengths(options)
-    long = body["waist_to_knee"] + o["below_knee_mm"]
-    if long < body["waist_to_hip"] + 20:
-        raise DraftRefused(say("wrap_skirt.skirt-only-long-above-hip", long=long), "below_knee_mm")
-    waist, hip = (body["waist"] + o["waist_ease_mm"]) / 4, (body["hip"] + o["hip_ease_mm"]) / 4
-    waist_within_hip(body, waist, hip)
-    front, back = (
-        _half(
-            _Figures(
-                front=front,
-                waist=waist,
-                hip=hip,
-                level=body["waist_to_hip"],
-                long=long,
-                flare=o["flare_mm"],
-                overlap=o["overlap_mm"] if front else 0.0,
-            ),
-            allow,
-        )
-        for front in (True, False)
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the wrap skirt: the fronts that cross, the back, the waistband and its ties.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    front, back = (_half(figures, allow) for figures in _halves(ledger))
+    ledger.at("Waistband and ties")
+    long = ledger.length(
+        "band.long",
+        "2*waist_across_front + 2*waist_across_back + 2*wrap_over",
+        "Length of the waistband",
     )
+    high = ledger.length("band.high", "band", "Finished height of the waistband", (10, 120))
+    tie_long = ledger.length("tie.long", "65 cm", "Length of a tie", (200, 2000))
+    tie_wide = ledger.length("tie.wide", "3 cm", "Finished width of the ties", (8, 80))
     return Pattern(
         style="wrap-skirt",
         pieces=(
             front,
             back,
-            waistband(4 * waist + 2 * o["overlap_mm"], 0.0, o["band_mm"], allow),
-            tie("tie", "Tie", TIE_MM[0], TIE_MM[1], allow),
+            waistband(long, 0.0, high, allow),
+            tie("tie", "Tie", tie_long, tie_wide, allow),
         ),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
@@ -101,15 +94,64 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
+def _halves(ledger: Ledger) -> list[_Figures]:
+    """The figures of front and back. Raises ``DraftRefused``: it ends above the hip."""
+    ledger.at("Waist")
+    waist = ledger.both(
+        "waist.across", "(waist + waist_ease)/4", "A quarter of the waist, the dart closed"
+    )
+    ledger.at("Hip")
+    hip = ledger.both("hip.across", "(hip + hip_ease)/4", "A quarter of the hip")
+    level = ledger.both("hip.down", "waist_to_hip", "Hip line below the waist", (110, 320))
+    for side in SIDES:
+        waist_within_hip(ledger.body, waist.of(side), hip.of(side))
+    ledger.at("Darts")
+    dart = ledger.both(
+        "dart.wide",
+        "worth(min(3.4 cm, max(0 cm, 0.45*(hip_across - waist_across))), 0.6 cm)",
+        "Width of the dart",
+        (0, 45),
+    )
+    deep = ledger.both("dart.long", "10 cm", "Length of the dart", (60, 180))
+    ledger.at("Hem")
+    long = ledger.both("hem.down", "waist_to_knee + below_knee", "Length from the waist")
+    flare = ledger.both("hem.flare", "flare", "Wider at the hem by", (0, 300))
+    ledger.at("Wrap")
+    over = ledger.length("wrap.over", "overlap", "Each front crosses the centre by", (40, 300))
+    for side in SIDES:
+        if long.of(side) < level.of(side) + LEAST_BELOW_HIP_MM:
+            raise DraftRefused(
+                say("wrap_skirt.skirt-only-long-above-hip", long=long.of(side)),
+                "below_knee_mm",
+                f"hem.down.{side}",
+            )
+    return [
+        _Figures(
+            front=side == "front",
+            waist=waist.of(side),
+            hip=hip.of(side),
+            level=level.of(side),
+            dart=dart.of(side),
+            dart_long=deep.of(side),
+            long=long.of(side),
+            flare=flare.of(side),
+            overlap=over if side == "front" else 0.0,
+        )
+        for side in SIDES
+    ]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class _Figures:
-    """The figures of a half, in mm: quarters of waist and hip, how far down hip and hem lie, how
-    much wider it is at the hem, and how far it goes past the centre."""
+    """The figures of a half, in mm: quarters of waist and hip, its dart, how far down hip and hem
+    lie, how much wider it is at the hem, and how far it goes past the centre."""
 
     front: bool
     waist: float
     hip: float
     level: float
+    dart: float
+    dart_long: float
     long: float
     flare: float
     overlap: float
@@ -127,8 +169,7 @@ def _half(figures: _Figures, allow: Allowances) -> Piece:
     )
     inner = -figures.overlap
     id = "front" if front else "back"
-    dart = min(MOST_DART_MM, max(0.0, 0.45 * (hip - waist)))
-    dart = dart if dart >= 6 else 0.0
+    dart = figures.dart
     across = waist + dart
     if long - level <= FLARE_LONG * figures.flare:
         raise DraftRefused(
@@ -164,7 +205,7 @@ def _half(figures: _Figures, allow: Allowances) -> Piece:
             Notch(name="hip", edge="side", at_mm=length(side[:1])),
             *((Notch(name="centre front", edge="waist", at_mm=figures.overlap),) if front else ()),
         ),
-        inner_lines=(dart_on(top, middle, dart, DART_LONG_MM),) if dart else (),
+        inner_lines=(dart_on(top, middle, dart, figures.dart_long),) if dart else (),
         points=_points(figures, across, corner),
     )
 
@@ -187,7 +228,7 @@ def checked(
 ) -> tuple[TapeCheck, ...]:
     """The tape checks of a wrap skirt."""
     front, back, band = (pattern.piece(id) for id in ("front", "back", "waistband"))
-    overlap = float(options["overlap_mm"])
+    overlap = pattern.figure_or("wrap.over", float(options["overlap_mm"]))
     whole = 2 * sum(
         edge_length(piece, "waist") - dart_width(piece, "waist") for piece in (front, back)
     )
@@ -215,6 +256,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("waist", "side", "curved_hem", "facing", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -148,6 +148,12 @@ SENTENCES = {
     "builder.no-shoulder": (
         "It has no shoulders to sew them on: take an upper part with shoulders, or leave them out."
     ),
+    "small_things.collar-closes": (
+        "An inner edge {round:length} long goes more than once round on a radius of "
+        "{radius:length}: take a larger radius."
+    ),
+    "small_things.cut-side": "Cut the side as long as the crown is round.",
+    "small_things.cut-longer": "Cut it longer, or measure again.",
     "close_skirt.ends-too-close": (
         "The skirt is {long:length} long and its hip lies {hip:length} down: make it longer."
     ),
@@ -206,10 +212,6 @@ SENTENCES = {
     "changes.piece-cannot-joined-itself": "A piece cannot be joined to itself.",
     "changes.say-from-which-edge": "Say from which edge to which the seam runs.",
     "changes.there-no-piece-change": "There is no piece “{id}” to change: there are {names}.",
-    "circle_skirt.skirt-only-long-longer-measure": (
-        "The skirt would be only {long:length} long: make it longer, or measure waist to knee "
-        "again."
-    ),
     "circles.drawn-radius-which-leaves": (
         "The {name} is drawn with a radius of {inner:length}, which leaves no room for its "
         "allowance of {waist:length} inside: take less of a circle or a smaller allowance."

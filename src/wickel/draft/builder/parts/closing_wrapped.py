@@ -22,7 +22,7 @@ _LEAST_ABOVE_MM = 5.0
 
 def _add(making: Making) -> Making:
     """The front on past the centre, its neck running on to the wrap point above the lower edge."""
-    making, facing = making.with_facing()
+    making, facing = making.with_facing("front")
     ledger = making.ledger
     ledger.at("Wrap")
     if making.has_upper:
@@ -35,7 +35,7 @@ def _add(making: Making) -> Making:
             "wrap.down", rule or "front_long - 4 cm", "Neck meets the front edge, below the neck"
         )
         crossed = _crossing(front, over, at, making)
-        strip = edge_facing(crossed, ("front edge", "neck"), facing.front, making.allow)
+        strip = edge_facing(crossed, ("front edge", "neck"), facing, making.allow)
         made = making.with_pieces(crossed, replace(strip, notches=()))
     else:
         joined = making.joined_mm()

@@ -36,7 +36,7 @@ LACED = "eyelet"
 
 def _buttoned(making: Making) -> Making:
     """The front with its button stand, its edge and neck faced in one."""
-    making, facing = making.with_facing()
+    making, facing = making.with_facing("front")
     ledger = making.ledger
     stand = ledger.length("stand.wide", "1.8 cm", "Button stand beyond the centre", (8, 60))
     if not making.has_upper:
@@ -45,7 +45,7 @@ def _buttoned(making: Making) -> Making:
     opened, strip = button_stand(
         front,
         stand,
-        facing.front,
+        facing,
         making.allow,
         lambda long: buttons_by(ledger, long),
         upper=upper_edge(front),
@@ -55,12 +55,12 @@ def _buttoned(making: Making) -> Making:
 
 def _edge_to_edge(making: Making) -> Making:
     """The fronts meet at the centre, their edges and the neck faced in one."""
-    making, facing = making.with_facing()
+    making, facing = making.with_facing("front")
     if not making.has_upper:
         return making
     opened = opened_edge(making.piece(making.inner("front")), making)
     along = ("front edge", upper_edge(opened))
-    strip = edge_facing(opened, along, facing.front, making.allow)
+    strip = edge_facing(opened, along, facing, making.allow)
     return making.with_pieces(opened, replace(strip, notches=()))
 
 

@@ -46,7 +46,7 @@ def _add(kind: str, making: Making) -> Making:
         kind,
         sum(length(neck.path) for neck in making.necklines),
         making.stand_mm,
-        collar_by(making.ledger, kind),
+        collar_by(making.ledger, kind, level=OPENS_BEHIND in making.needs),
         making.allow,
         opens_behind=OPENS_BEHIND in making.needs,
     )

@@ -36,12 +36,12 @@ def _neck_faced(making: Making) -> Making:
     """The neck or top faced, bare armholes left."""
     for edge in ("neck", "top"):
         for id in making.bare.get(edge, ()):
-            making, facing = making.with_facing()
             piece = making.piece(id)
             if has_edge(piece, "front edge"):
                 continue  # faced with that
             where = "front" if id.startswith("front") else "back"
-            strip = edge_facing(piece, (edge,), facing.of(where), making.allow)
+            making, facing = making.with_facing(where)
+            strip = edge_facing(piece, (edge,), facing, making.allow)
             making = making.with_pieces(_named(strip, id if edge == "top" else where))
         making = making.finished(edge)
     return making
@@ -62,12 +62,11 @@ def _all_in_one(making: Making) -> Making:
     )
     if set(making.bare) != {"neck", "armhole"} or not plain:
         return _faced(making)
-    making, facing = making.with_facing()
+    if any(has_edge(whole, "front edge") for whole in wholes):
+        return _faced(making)
     for where, whole in zip(SIDES, wholes, strict=True):
-        if not has_edge(whole, "front edge"):
-            making = making.with_pieces(_top_of(whole, where, facing.of(where), making))
-            continue
-        return _with_bindings(making)
+        making, facing = making.with_facing(where)
+        making = making.with_pieces(_top_of(whole, where, facing, making))
     return making.finished("neck", "armhole")
 
 

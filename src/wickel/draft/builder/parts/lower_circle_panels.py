@@ -8,6 +8,7 @@ from wickel.body import Body
 from wickel.draft.builder.lower import (
     BELOW_KNEE,
     called_panel,
+    check_long,
     long_rule,
     of_lower,
     waist_check,
@@ -16,13 +17,12 @@ from wickel.draft.builder.lower import (
 )
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
-from wickel.draft.circles import Circle, circle_panel
+from wickel.draft.circles import FRACTIONS, Circle, circle_panel, ring_below
 from wickel.draft.style import ChoiceOption, Options
-from wickel.draft.usual_checks import alike
+from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, passes
 from wickel.pattern import Notch, Pattern, Seam, edge_length
 from wickel.wording import say, tr
 
-_PARTS = {"quarter": 0.25, "half": 0.5, "three-quarter": 0.75, "full": 1.0}
 _ASKED = (
     ChoiceOption(
         id="circle",
@@ -58,15 +58,19 @@ def _add(making: Making) -> Making:
     count = int(ledger.choice("panels"))
     round_mm = ledger.length("skirt.round", "joined_round", "Skirt at the waist seam")
     long = ledger.length("skirt.down", long_rule(making), "Length of the skirt", (120, 1400))
+    check_long(long)
     panel = circle_panel(
         *called_panel(making),
-        Circle(round_mm, _PARTS[ledger.choice("circle")], count, long),
+        Circle(round_mm, FRACTIONS[ledger.choice("circle")], count, long),
         making.allow,
         bias=ledger.choice("grain") == "bias",
     )
     if making.zip_mm is not None:
-        end = Notch(name=zip_mark(making), edge="side", at_mm=min(making.zip_mm, 0.8 * long))
-        panel = replace(panel, notches=(end,))
+        down = min(making.zip_mm, 0.8 * long)
+        ends = [Notch(name=zip_mark(making), edge="side", at_mm=down)]
+        if not making.has_upper:
+            ends.append(Notch(name="zip end", edge="other side", at_mm=long - down))
+        panel = replace(panel, notches=tuple(ends))
     seam = Seam(name="skirt panel seam", one=(panel.id, "side"), other=(panel.id, "other side"))
     return with_waist_seam(making.with_pieces(panel, seams=(seam,)), panel.id)
 
@@ -74,8 +78,13 @@ def _add(making: Making) -> Making:
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     panel, count = of_lower(pattern, "panel"), int(options["panels"])
     return (
-        alike("Skirt panel seams", panel, panel, "side", other_edge="other side"),
+        alike("Side seams", panel, panel, "side", other_edge="other side"),
         waist_check(pattern, f"{count} panels", count * edge_length(panel, "waist")),
+        *(
+            passes(body, "hip", ring_below(panel, count, notch.at_mm), AT_ZIP, LOWER_ZIP)
+            for notch in panel.notches
+            if notch.name == ZIP and "hip" in body.measurements_mm
+        ),
     )
 
 

@@ -4,12 +4,22 @@ from __future__ import annotations
 
 from functools import partial
 
-from wickel.draft.builder.lower import BELOW_KNEE, added, called, lower_checks, skirt_figures
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.body import Body
+from wickel.draft.builder.lower import (
+    BELOW_KNEE,
+    added,
+    called,
+    lower_checks,
+    of_lower,
+    skirt_figures,
+)
+from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot, stand_mm
+from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES
 from wickel.draft.skirts import Roles, double_pleat_marks, gathered_half, pleat_marks
-from wickel.pattern import InnerLine
-from wickel.wording import tr
+from wickel.draft.style import Options
+from wickel.pattern import InnerLine, Pattern, edge_length, sewn_length
+from wickel.wording import say, tr
 
 _PLEATED, _BOX, _INVERTED = "pleated", "box-pleats", "inverted-pleats"
 
@@ -46,6 +56,25 @@ def _add(kind: str, making: Making) -> Making:
     return added(making, *halves)
 
 
+def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    """Those of a skirt, and that its pleats take up just its fullness."""
+    front = of_lower(pattern, "front")
+    at = [mark.path[0].start[1] for mark in front.inner_lines if mark.name.startswith("pleat")]
+    taken = sum(abs(to - start) for start, to in zip(at[::2], at[1::2], strict=True))
+    checks = lower_checks(pattern, body, options)
+    if not at:
+        return checks
+    pleats = TapeCheck(
+        name="Pleats closed",
+        one="panel less pleats",
+        one_mm=edge_length(front, "waist") - stand_mm(pattern) - taken,
+        other="a quarter of the waist",
+        other_mm=sewn_length(front, "waist") - stand_mm(pattern),
+        way_out=say("gathered_skirt.divide-fullness-among-pleats-again"),
+    )
+    return (*checks, pleats)
+
+
 _NAMES = {
     "gathered": tr("straight and gathered"),
     _PLEATED: tr("straight, in knife pleats"),
@@ -62,7 +91,7 @@ PARTS = tuple(
         options=(BELOW_KNEE,),
         required=("waist_to_knee",),
         needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
-        checks=lower_checks,
+        checks=_checks,
         roles=("hem",),
         place=place,
     )

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import math
+from collections.abc import Iterator
 from dataclasses import replace
 from functools import partial
 
 from wickel.body import Body
 from wickel.draft.builder.lower import (
     BELOW_KNEE,
+    OVER_HIP_MM,
     called_panel,
     long_rule,
     of_lower,
@@ -21,7 +24,17 @@ from wickel.draft.parts import waist_within_hip
 from wickel.draft.skirts import flared_panel
 from wickel.draft.style import DraftRefused, Options
 from wickel.draft.torso import FLARE_LONG
-from wickel.draft.usual_checks import alike
+from wickel.draft.usual_checks import (
+    AT_ZIP,
+    LOWER_ZIP,
+    alike,
+    hem_level,
+    over_body,
+    passes,
+    ring_at,
+    zip_level,
+)
+from wickel.geometry import length
 from wickel.pattern import Notch, Pattern, Seam, edge_length
 from wickel.wording import say, tr
 
@@ -75,6 +88,9 @@ def _add(count: int, making: Making) -> Making:
     ends: tuple[Notch, ...] = ()
     if making.zip_mm is not None:
         ends = (Notch(name=zip_mark(making), edge="side", at_mm=making.zip_mm),)
+        if not making.has_upper:
+            up = edge_length(panel, "other side") - making.zip_mm
+            ends = (*ends, Notch(name="zip end", edge="other side", at_mm=up))
     hip_only = tuple(notch for notch in panel.notches if notch.name == "hip")
     panel = replace(panel, notches=(*hip_only, *ends))
     seams = (Seam(name="skirt panel seam", one=(panel.id, "side"), other=(panel.id, "other side")),)
@@ -84,9 +100,23 @@ def _add(count: int, making: Making) -> Making:
 def _checks(count: int, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     panel = of_lower(pattern, "panel")
     return (
-        alike("Skirt panel seams", panel, panel, "side", other_edge="other side"),
+        alike(f"{panel.name} seams", panel, panel, "side", other_edge="other side"),
         waist_check(pattern, f"{count} panels", count * edge_length(panel, "waist")),
+        *_round_checks(count, pattern, body),
     )
+
+
+def _round_checks(count: int, pattern: Pattern, body: Body) -> Iterator[TapeCheck]:
+    """It goes over the hip, hangs level, and passes the hip where its zip ends."""
+    panel = of_lower(pattern, "panel")
+    side = panel.edge("side").path
+    around = 2 * count * side[0].end[1]
+    yield over_body(body, "hip", garment_mm=around, least_mm=OVER_HIP_MM)
+    below = panel.edge("hem").path[0].end[0] - side[0].end[0]
+    yield hem_level(length(side) - length(side[:1]), below, "hip")
+    level = zip_level(panel)
+    if not math.isnan(level):
+        yield passes(body, "hip", count * ring_at((panel,), level), AT_ZIP, LOWER_ZIP)
 
 
 PARTS = tuple(

@@ -44,7 +44,9 @@ def set_in(kind: str, making: Making) -> Making:
 
 
 def cap_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
-    return tuple(sleeve_checks(pattern, armhole_mm(pattern), float(options["cap_ease_mm"])))
+    return tuple(
+        sleeve_checks(pattern, armhole_mm(pattern), float(options.get("cap_ease_mm", 0.0)))
+    )
 
 
 PARTS = tuple(

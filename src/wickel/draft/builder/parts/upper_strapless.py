@@ -37,7 +37,7 @@ _DART_BELOW_MM = 20.0
 
 def _add(seamed: str, making: Making) -> Making:
     """Front and back cut off at the top; what is above it is not cut."""
-    making, halves = torso_of(making, seamed)
+    making, halves = torso_of(making, seamed, topless=True)
     ledger = making.ledger
     ledger.at("Top")
     centre = ledger.both(

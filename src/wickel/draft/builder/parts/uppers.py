@@ -57,7 +57,9 @@ LOWER_BY = "8 cm"
 """How far below the waist a lowered seam lies by the house's rule."""
 
 
-def torso_of(making: Making, shape: str) -> tuple[Making, tuple[Torso, Torso]]:
+def torso_of(
+    making: Making, shape: str, *, topless: bool = False
+) -> tuple[Making, tuple[Torso, Torso]]:
     """The points of both halves for the necks, the sleeves and the waist of a garment."""
     neck, back_neck = making.necks
     needs, ledger = making.needs, making.ledger
@@ -73,6 +75,8 @@ def torso_of(making: Making, shape: str) -> tuple[Making, tuple[Torso, Torso]]:
         raised=UNDER_BUST in needs,
         shoulder="shoulder/2 + drop" if DROPPED in needs else "shoulder/2",
         dropped=DROPPED in needs,
+        cowl=COWL in needs,
+        topless=topless,
     )
     front, back = torso_by(ledger, cut)
     made = replace(making, halves=(front, back), necklines=(front.neck, back.neck))
