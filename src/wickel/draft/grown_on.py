@@ -205,11 +205,7 @@ def grown_on_by(
         "max(corner_down + underarm_curve, chest_down)",
         "Underarm curve ends on the side, below the neck point",
     )
-    ledger.at("Hem")
-    full = ledger.both("hem.down", long, "Length from the neck point", (300, 1700))
-    drawn = SIDES if hemmed else ()
-    hem = ledger.both("hem.across", "side_across", "A quarter at the hem", only=drawn)
-    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120), only=drawn)
+    full, hem, rise = _hem(ledger, long, SIDES if hemmed else ())
     front, back = (
         _frame(
             where,
@@ -230,6 +226,15 @@ def grown_on_by(
         for where in SIDES
     )
     return front, back
+
+
+def _hem(ledger: Ledger, long: str, drawn: tuple[str, ...]) -> tuple[Both, Both, Both]:
+    """The full length, how wide the hem is and how much higher at the side."""
+    ledger.at("Hem")
+    full = ledger.both("hem.down", long, "Length from the neck point", (300, 1700))
+    hem = ledger.both("hem.across", "side_across", "A quarter at the hem", only=drawn)
+    rise = ledger.both("hem.rise", "0 cm", "Hem higher at the side by", (0, 120), only=drawn)
+    return full, hem, rise
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -250,7 +250,7 @@ class TorsoCut:
     ``panels``, which take up its side dart, whether it ends under the bust (``raised``), and the
     rule of its shoulder point from the centre; a ``dropped`` one hollows its armhole less. Of a
     ``topless`` one nothing is drawn above the chest line; the front of a ``cowl`` is swung out, so
-    that it has no side dart and no depth of a neck."""
+    that it has no side dart. ``necks`` are the sides whose neck is drawn to its depth."""
 
     neck: str = "round"
     back_neck: str = "round"
@@ -263,6 +263,7 @@ class TorsoCut:
     dropped: bool = False
     topless: bool = False
     cowl: bool = False
+    necks: tuple[str, ...] = SIDES
 
 
 def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
@@ -367,7 +368,7 @@ def _neck_figures(ledger: Ledger, cut: TorsoCut) -> tuple[Both, Both, Both]:
         (deeps[0], deeps[1]),
         "Neck depth at the centre",
         (5, 300),
-        only=("back",) if cut.cowl else drawn,
+        only=() if cut.topless else cut.necks,
     )
     return neck, true, down
 

@@ -70,7 +70,9 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         DraftRefused: body and figures disagree.
     """
     passes_mm = ledger.measured("bust") / len(_QUARTERS)
-    front, back = torso_by(ledger, TorsoCut(plain=True, passes_mm=passes_mm, cowl=True))
+    front, back = torso_by(
+        ledger, TorsoCut(plain=True, passes_mm=passes_mm, cowl=True, necks=("back",))
+    )
     ledger.at("Cowl")
     hang = ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))
     cowl = cowl_front(front, hang, allow)

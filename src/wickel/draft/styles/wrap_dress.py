@@ -76,7 +76,12 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     Raises:
         DraftRefused: body and figures disagree.
     """
-    halves = torso_by(ledger, TorsoCut(below="waist_to_knee + below_knee"))
+    wraps = ledger.choice("wraps")
+    cut = TorsoCut(
+        below="waist_to_knee + below_knee",
+        necks=tuple(side for side in SIDES if side != wraps),
+    )
+    halves = torso_by(ledger, cut)
     taken = {figure.id: figure.value for figure in ledger.figures}
     for side in SIDES:
         if taken[f"hem.down.{side}"] < taken[f"hip.down.{side}"]:
@@ -88,7 +93,6 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
                 "below_knee_mm",
                 f"hem.down.{side}",
             )
-    wraps = ledger.choice("wraps")
     ledger.at("Wrap")
     over = ledger.length("wrap.over", "overlap", "Crosses the centre by", (60, 260))
     facing = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.body import Body
-from wickel.draft.builder.making import OPENS_IN_FRONT, Making, Part, Slot, has_edge
+from wickel.draft.builder.making import OPENS_IN_FRONT, WRAPPED, Making, Part, Slot, has_edge
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import tie
@@ -95,7 +95,7 @@ PARTS = (
         name=tr("wrapped in front and tied"),
         add=_add,
         required=("waist",),
-        needs=frozenset({OPENS_IN_FRONT}),
+        needs=frozenset({OPENS_IN_FRONT, WRAPPED}),
         checks=_checks,
         only_beside={
             Slot.NECK: (("v",), say("builder.wrap-needs-v")),

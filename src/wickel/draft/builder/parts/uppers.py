@@ -15,6 +15,7 @@ from wickel.draft.builder.making import (
     OPENS_BEHIND,
     UNDER_BUST,
     WAIST_SEAM,
+    WRAPPED,
     Making,
     Part,
     Slot,
@@ -76,6 +77,7 @@ def torso_of(
         shoulder="shoulder/2 + drop" if DROPPED in needs else "shoulder/2",
         dropped=DROPPED in needs,
         cowl=COWL in needs,
+        necks=("back",) if COWL in needs or WRAPPED in needs else SIDES,
         topless=topless,
     )
     front, back = torso_by(ledger, cut)
