@@ -197,14 +197,7 @@ def grown_on_by(
     }
     ledger.know("corner_down", Both(*(corners[where][0][0] for where in SIDES)))
     ledger.know("sleeve_under", Both(*(corners[where][1] for where in SIDES)))
-    along = ledger.both(
-        "underarm.along", "min(underarm_curve, sleeve_under)", "Underarm curve on the sleeve"
-    )
-    down = ledger.both(
-        "underarm.down",
-        "max(corner_down + underarm_curve, chest_down)",
-        "Underarm curve ends on the side, below the neck point",
-    )
+    along, down = _underarm_curve(ledger)
     full, hem, rise = _hem(ledger, long, SIDES if hemmed else ())
     front, back = (
         _frame(
@@ -226,6 +219,19 @@ def grown_on_by(
         for where in SIDES
     )
     return front, back
+
+
+def _underarm_curve(ledger: Ledger) -> tuple[Both, Both]:
+    """How far back on the sleeve the underarm curve begins, and how far down it ends."""
+    along = ledger.both(
+        "underarm.along", "min(underarm_curve, sleeve_under)", "Underarm curve on the sleeve"
+    )
+    down = ledger.both(
+        "underarm.down",
+        "max(corner_down + underarm_curve, chest_down)",
+        "Underarm curve ends on the side, below the neck point",
+    )
+    return along, down
 
 
 def _hem(ledger: Ledger, long: str, drawn: tuple[str, ...]) -> tuple[Both, Both, Both]:
