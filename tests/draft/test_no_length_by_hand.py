@@ -10,18 +10,7 @@ import wickel.draft
 
 HERE = Path(wickel.draft.__file__).parent
 FILES = (
-    "styles/box_dress.py",
-    "styles/pencil_skirt.py",
-    "styles/bodice.py",
-    "styles/knit_top.py",
-    "styles/trousers.py",
-    "styles/corset.py",
-    "styles/jacket.py",
-    "styles/waistcoat.py",
-    "styles/coat.py",
-    "styles/gathered_skirt.py",
-    "styles/panelled_skirt.py",
-    "styles/circle_skirt.py",
+    *(f"styles/{path.name}" for path in sorted((HERE / "styles").glob("*.py"))),
     "grown_on.py",
     "torso.py",
     "legs.py",

@@ -13,8 +13,9 @@ import pytest
 from wickel.body import WOMEN, size_body
 from wickel.draft import STYLES, Allowances, DraftRefused, draft, full_options, tape_checks
 from wickel.draft.cowl import cowl_front
+from wickel.draft.ledger import Ledger
 from wickel.draft.style import lengths
-from wickel.draft.torso import torso
+from wickel.draft.torso import TorsoCut, torso_by
 from wickel.geometry import bounds, crossing
 from wickel.pattern import edge_length, net_line, sewn_length
 
@@ -251,7 +252,7 @@ def test_a_cowl_is_as_wide_as_asked():
 
 
 def test_a_cowl_too_wide_for_its_shoulder_is_refused():
-    front, _ = torso(size_body("80"), COWL_OPTIONS, {}, plain=True)
+    front, _ = torso_by(Ledger(size_body("80"), COWL_OPTIONS), TorsoCut(plain=True))
     with pytest.raises(DraftRefused, match="swing the shoulder out") as refusal:
         cowl_front(front, 160.0, Allowances())
     assert refusal.value.concerns == ("hang_mm", "shoulder")

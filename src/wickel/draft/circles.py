@@ -66,22 +66,6 @@ def _at(radius_mm: float, deg: float) -> Point:
 FRACTIONS = {"quarter": 0.25, "half": 0.5, "three-quarter": 0.75, "full": 1.0}
 """The parts of a circle that skirts are offered in."""
 
-LEAST_ZIP_MM, ZIP_EASE_MM = 150.0, 20.0
-
-
-def zip_down_mm(seam_mm: float, fraction: float, over_mm: float | None, long_mm: float) -> float:
-    """How far down a zip in a circle skirt ends: where the ring below it goes over a girth, with a
-    little ease.
-
-    A usual length where the girth was not measured.
-    """
-    needed = (
-        LEAST_ZIP_MM
-        if over_mm is None
-        else radius(over_mm + ZIP_EASE_MM, fraction) - radius(seam_mm, fraction)
-    )
-    return min(max(LEAST_ZIP_MM, needed), 0.8 * long_mm)
-
 
 def ring_below(panel: Piece, panels: int, down_mm: float) -> float:
     """How far a circle skirt of equal panels is round so far below its seam, in mm."""

@@ -49,11 +49,6 @@ def usual_gap_mm(long_mm: float, first_mm: float) -> float:
     return (long_mm - 2 * first_mm) / count
 
 
-def usual_buttons(long_mm: float) -> Buttons:
-    """The buttons of an edge so long, as is usual."""
-    return Buttons(first=FIRST_BUTTON_MM, gap=usual_gap_mm(long_mm, FIRST_BUTTON_MM))
-
-
 def buttons_by(ledger: Ledger, long_mm: float) -> Buttons:
     """The buttons of an edge so long, as the maker has them."""
     ledger.know("front_edge", long_mm)
@@ -72,7 +67,7 @@ def button_stand(
     stand_mm: float,
     facing_mm: float,
     allow: Allowances,
-    buttons: Callable[[float], Buttons] = usual_buttons,
+    buttons: Callable[[float], Buttons],
     *,
     upper: str = "neck",
 ) -> tuple[Piece, Piece]:

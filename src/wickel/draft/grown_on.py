@@ -7,7 +7,6 @@ down.
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
 from dataclasses import dataclass
 
 from wickel.body import Body
@@ -17,7 +16,6 @@ from wickel.draft.parts import (
     EdgeRow,
     edges,
     line,
-    neck_within_shoulder,
     point,
 )
 from wickel.draft.style import DraftRefused
@@ -146,18 +144,6 @@ def shoulder_to_side(frame: GrownOn) -> tuple[EdgeRow, ...]:
         ("sleeve end", line(frame.sleeve_end, frame.sleeve_under), "sleeve_end"),
         ("side", frame.side(), "side"),
     )
-
-
-def grown_on(body: Body, o: Mapping[str, float]) -> GrownOn:
-    """The block from body and options ``neck_width_mm``, ``slope_mm``, ``sleeve_mm``,
-    ``sleeve_ease_mm``, ``ease_mm`` and the full length ``long_mm``, by its own rules.
-
-    Raises:
-        DraftRefused: neck and shoulder, sleeve and body, or length and underarm disagree.
-    """
-    neck_within_shoulder(body, o["neck_width_mm"], least_mm=30.0)
-    front, _ = grown_on_by(Ledger(body, {"front_neck_mm": 0.0, "back_neck_mm": 0.0, **o}), "long")
-    return front
 
 
 def grown_on_by(

@@ -153,16 +153,6 @@ def leg_options(
     )
 
 
-def drafted_legs(body: Body, o: Mapping[str, float], waist_kind: str) -> tuple[Leg, Leg]:
-    """Front and back half of a leg by the house's rules, for a style that has no ledger yet. ``o``
-    holds what ``leg_options`` asks, and ``waist_ease_mm``.
-
-    Raises:
-        DraftRefused: no back rise or extension meets the crotch round, or waist and hip disagree.
-    """
-    return legs_by(Ledger(body, {**o}), waist_kind)
-
-
 def legs_by(ledger: Ledger, waist_kind: str) -> tuple[Leg, Leg]:
     """Front and back half of a leg, every figure from the ledger: the front first, then the back,
     whose rise is solved so that the crotch meets the body.

@@ -29,11 +29,6 @@ BAND_OPTIONS = (
 LEAST_NECK_MM = 5.0
 """A neck is at least so much deeper than where it meets the shoulder."""
 
-CHEST_SIXTH_PLUS_MM = 38.1
-"""Chest line = bust/6 + 1 1/2 in below the shoulder."""
-
-BASE_NECK_MM = 78.0
-"""A wider neck than this does not change the shoulder line: it is cut into it."""
 
 EdgeRow = tuple[str, Path, str]
 """An edge as (name, path, role of its allowance); the role ``fold`` lies on a fold, ``hem`` is a
@@ -122,22 +117,6 @@ def waistband(waist_mm: float, overlap_mm: float, height_mm: float, allow: Allow
     return rectangle(band, allow)
 
 
-def on_shoulder(neck_width_mm: float, shoulder: Point) -> Point:
-    """The neck end of the shoulder: on the start line, or for a wide neck where it is cut into the
-    shoulder line."""
-    base = (0.0, min(neck_width_mm, BASE_NECK_MM))
-    share = (neck_width_mm - base[1]) / (shoulder[1] - base[1])
-    return (base[0] + share * (shoulder[0] - base[0]), neck_width_mm)
-
-
-def chest_line(body: Body, school: str, set_mm: float) -> float:
-    """How far down the chest line lies: ``armhole`` half the armhole, ``sixth`` bust/6 + 1 1/2 in,
-    ``set`` as given."""
-    if school == "set":
-        return set_mm
-    return body["armhole"] / 2 if school == "armhole" else body["bust"] / 6 + CHEST_SIXTH_PLUS_MM
-
-
 def dart_on(
     path: Path, middle_mm: float, width_mm: float, deep_mm: float, *, name: str = "dart"
 ) -> InnerLine:
@@ -189,21 +168,6 @@ def level_hem(corner: Point, slant: Point, centre: Point) -> Path:
             centre,
         ),
     )
-
-
-def neck_within_shoulder(body: Body, width_mm: float, *, least_mm: float) -> None:
-    """Make sure that the neck leaves at least so much of half the shoulder.
-
-    Raises:
-        DraftRefused: it does not; names both.
-    """
-    half = body["shoulder"] / 2
-    if half - width_mm < least_mm:
-        raise DraftRefused(
-            say("parts.neck-wide-from-centre", width=width_mm, half=half),
-            "neck_width_mm",
-            "shoulder",
-        )
 
 
 def waist_within_hip(body: Body, waist_mm: float, hip_mm: float) -> None:

@@ -11,7 +11,6 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import Ledger
@@ -236,23 +235,6 @@ def set_in_sleeve(cut: SleeveCut, allow: Allowances) -> Piece:
             point("end, back", hem_back, "half the round of the end"),
         ),
     )
-
-
-def sleeve_pieces(
-    choice: Mapping[str, str],
-    armhole_mm: float,
-    depth_mm: float,
-    body: Body,
-    o: Mapping[str, float],
-    allow: Allowances,
-) -> tuple[Piece, ...]:
-    """The sleeve of the kind chosen (``SLEEVES``) by the house's rules, for a style that has no
-    ledger yet; ``choice`` and ``o`` hold what ``sleeve_options`` asks.
-
-    Raises:
-        DraftRefused: no cap fits the armhole, or the sleeve is too short.
-    """
-    return sleeve_pieces_by(Ledger(body, {**o, **choice}), armhole_mm, depth_mm, allow)
 
 
 def sleeve_pieces_by(

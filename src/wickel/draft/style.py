@@ -196,11 +196,6 @@ def lengths(options: Options) -> dict[str, float]:
     return {id: value for id, value in options.items() if isinstance(value, float)}
 
 
-def choices(options: Options) -> dict[str, str]:
-    """The options that are choices."""
-    return {id: value for id, value in options.items() if isinstance(value, str)}
-
-
 def full_options(style: Style, given: Options) -> dict[str, OptionValue]:
     """All options of a style: the given values checked, the others by default.
 

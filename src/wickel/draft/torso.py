@@ -18,7 +18,6 @@ from wickel.draft.parts import (
     dart_on,
     edges,
     line,
-    neck_within_shoulder,
     point,
     swung_down,
 )
@@ -37,8 +36,6 @@ from wickel.wording import say
 
 LEAST_SIDE_DART_MM = 1.0
 """A front's side that is longer by less is eased in."""
-BARE_NECK_MM = 100.0
-"""A neck wider than this is meant to leave little of the shoulder."""
 LEAST_LEFT_MM, LEAST_UNDERARM_MM = 5.0, 5.0
 """What must be left of the shoulder beside the neck, and of the quarter beyond the hollow."""
 LEAST_ARMHOLE_MM, LEAST_SIDE_MM = 60.0, 40.0
@@ -211,36 +208,6 @@ def _to_hip(waist: Point, end: Point) -> Cubic:
         (end[0] - 0.35 * below, end[1] - 0.15 * (end[1] - waist[1])),
         end,
     )
-
-
-def torso(
-    body: Body,
-    o: Mapping[str, float],
-    rules: Mapping[str, str],
-    *,
-    neck: str = "round",
-    plain: bool = False,
-    pulled_on: bool = False,
-) -> tuple[Torso, Torso]:
-    """Front and back half by the block's own rules, for a style that has no ledger yet.
-
-    ``rules`` are the schools chosen: ``chest_line``, and ``neck_rule`` where a style asks it. ``o``
-    holds ``ease_mm``, ``below_waist_mm``, ``neck_width_mm``, ``front_neck_mm``, ``back_neck_mm``
-    and ``slope_mm``, and may hold ``chest_depth_mm`` and ``flare_mm`` (wider at the lower edge,
-    each quarter). ``plain``: no darts, hardly shaped at the waist, front and back on one level, as
-    knits and coats are. ``pulled_on``: it has no opening, so that its waist is no narrower than the
-    bust that it must pass.
-
-    Raises:
-        DraftRefused: two measurements, or a measurement and an option, disagree.
-    """
-    wide = o["neck_width_mm"]
-    if rules.get("neck_rule") != "sixth":
-        neck_within_shoulder(body, wide, least_mm=25.0 if wide > BARE_NECK_MM else 40.0)
-    known: dict[str, float | str] = {"chest_depth_mm": 0.0, **o, **rules}
-    passes = body["bust"] / 4 / o.get("give", 1.0) if pulled_on else 0.0
-    cut = TorsoCut(neck=neck, plain=plain, passes_mm=passes)
-    return torso_by(Ledger(body, known), cut)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -13,10 +13,11 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.collars import CollarSize, collar_checks, collar_pieces
+from wickel.draft.collars import collar_by, collar_checks, collar_pieces
 from wickel.draft.cowl import cowl_front
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
+from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.operations import Opening, Spot, slash_and_spread, unfold, with_notch
 from wickel.draft.style import (
     ChoiceOption,
@@ -24,15 +25,14 @@ from wickel.draft.style import (
     LengthOption,
     Option,
     Style,
-    choices,
-    lengths,
 )
 from wickel.draft.torso import (
     CHEST_DEPTH,
     CHEST_LINE,
     MEASURED,
+    TorsoCut,
     shoulder_options,
-    torso,
+    torso_by,
     torso_piece,
 )
 from wickel.draft.usual_checks import (
@@ -51,8 +51,6 @@ from wickel.draft.usual_checks import (
 from wickel.geometry import length
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import say
-
-BINDING_MM = 8.0
 
 OPTIONS: tuple[Option, ...] = (
     ChoiceOption(
@@ -95,59 +93,87 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the draped dress. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
-    if o["below_waist_mm"] < body["waist_to_hip"] + o["slit_mm"]:
-        raise DraftRefused(
-            say("draped_dress.slit-reach-above-hip-shorter", slit=o["slit_mm"]),
-            "slit_mm",
-            "below_knee_mm",
-        )
-    front, back = torso(body, o, choice, plain=True)
-    cowl = choice["neck"] == "cowl"
-    half = cowl_front(front, o["hang_mm"], allow) if cowl else torso_piece(front, allow)
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the draped dress: the block, its front whole, its folds, the slit, neck and bindings.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    cowl = ledger.choice("neck") == "cowl"
+    front, back = torso_by(
+        ledger,
+        TorsoCut(
+            plain=True,
+            below="waist_to_knee + below_knee",
+            cowl=cowl,
+            necks=("back",) if cowl else SIDES,
+        ),
+    )
+    slit = _slit(ledger)
+    if cowl:
+        ledger.at("Cowl")
+        hang = ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))
+    half = cowl_front(front, hang, allow) if cowl else torso_piece(front, allow)
     behind = torso_piece(back, allow, centre="fold" if cowl else "closing")
     whole = replace(unfold(half), cuts=(Cut(material="main", copies=1),))
     side = edge_length(behind, "side")
     to_hip = length(back.side()[:2])
     behind = with_notch(behind, ZIP, Spot(edge="side", share=to_hip / side))
     whole = with_notch(whole, "zip end", Spot(edge="other side", share=1 - to_hip / side))
-    slit = Spot(edge="side", share=1 - o["slit_mm"] / side)
-    if o["slit_mm"]:
-        behind = with_notch(behind, "slit", slit)
-        whole = with_notch(whole, "slit", Spot(edge="other side", share=o["slit_mm"] / side))
-    draped = _draped(whole, int(choice["folds"]), o["fold_mm"])
-    half_neck = length(front.neck.path) + length(back.neck.path)
+    if slit:
+        behind = with_notch(behind, "slit", Spot(edge="side", share=1 - slit / side))
+        whole = with_notch(whole, "slit", Spot(edge="other side", share=slit / side))
+    ledger.at("Folds")
+    each = ledger.length("fold.takes", "fold", "Each fold takes up", (8, 100))
+    draped = _draped(whole, int(ledger.choice("folds")), each)
     armholes = edge_length(half, "armhole") + edge_length(behind, "armhole")
-    upper: tuple[Piece, ...] = (
-        (edge_facing(behind, ("neck",), o["facing_mm"], allow),)
-        if cowl
-        else collar_pieces(
-            "stand", half_neck, 0.0, CollarSize.usual(o["collar_mm"]), allow, opens_behind=True
-        )
-    )
+    half_neck = length(front.neck.path) + length(back.neck.path)
     return Pattern(
         style="draped-dress",
         pieces=(
             draped,
             behind,
-            *upper,
-            bias_strip(
-                "binding",
-                "Armhole binding",
-                binding_length(armholes, BINDING_MM),
-                BINDING_MM,
-                allow,
-                copies=2,
-            ),
+            *_neck_pieces(ledger, behind, half_neck, allow),
+            _binding(ledger, armholes, allow),
         ),
         seams=(
             Seam(name="draped side", one=("front", "side"), other=("back", "side")),
             Seam(name="side with the slit", one=("front", "other side"), other=("back", "side")),
             Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
         ),
+    )
+
+
+def _slit(ledger: Ledger) -> float:
+    """The slit in one side. Raises ``DraftRefused``: it would reach above the hip."""
+    ledger.at("Slit")
+    slit = ledger.length("slit.long", "slit", "Slit in the other side", (0, 700))
+    taken = {figure.id: figure.value for figure in ledger.figures}
+    if any(taken[f"hem.down.{side}"] < taken[f"hip.down.{side}"] + slit for side in SIDES):
+        raise DraftRefused(
+            say("draped_dress.slit-reach-above-hip-shorter", slit=slit), "slit_mm", "below_knee_mm"
+        )
+    return slit
+
+
+def _neck_pieces(
+    ledger: Ledger, behind: Piece, half_neck: float, allow: Allowances
+) -> tuple[Piece, ...]:
+    """The facing of the back neck, or the stand collar."""
+    if ledger.choice("neck") == "cowl":
+        ledger.at("Facing")
+        wide = ledger.length("facing.wide", "facing", "Width of the facing", (25, 140))
+        return (edge_facing(behind, ("neck",), wide, allow),)
+    ledger.at("Collar")
+    size = collar_by(ledger, "stand", level=True)
+    return collar_pieces("stand", half_neck, 0.0, size, allow, opens_behind=True)
+
+
+def _binding(ledger: Ledger, armholes: float, allow: Allowances) -> Piece:
+    ledger.at("Bindings")
+    wide = ledger.length("binding.wide", "0.8 cm", "Finished width of the binding", (4, 20))
+    return bias_strip(
+        "binding", "Armhole binding", binding_length(armholes, wide), wide, allow, copies=2
     )
 
 
@@ -213,6 +239,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("shoulder", "side", "neck", "armhole", "hem", "closing", "facing", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -8,6 +8,7 @@ centre.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 
 from wickel.body import Body
@@ -15,13 +16,13 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import tie
+from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.legs import (
     MEASURED,
-    Leg,
-    drafted_legs,
     leg_checks,
     leg_options,
     leg_piece,
+    legs_by,
     waist_line,
 )
 from wickel.draft.parts import Strip, edges, line, point, rectangle
@@ -32,17 +33,14 @@ from wickel.draft.style import (
     LengthOption,
     Option,
     Style,
-    choices,
-    lengths,
 )
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Path, Point, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
-LOOP_MM = (90.0, 12.0)
-ABOVE_BUST_SHARE = 0.42
-"""The bib rises above the chest by this share of the way from the bust point to the neck."""
+LEAST_SIDE_MM, LEAST_ARMHOLE_MM, LEAST_BESIDE_MM = 50.0, 15.0, 25.0
+"""What must be left of the side, of the armhole's depth, and beside the strap."""
 
 OPTIONS: tuple[Option, ...] = (
     *leg_options(hip_ease=110, hem=440, knee=500),
@@ -63,43 +61,44 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the jumpsuit. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    halves = drafted_legs(body, {**o, "waist_ease_mm": 0.0}, "elastic")
-    legs = [
-        leg_piece(f"{id}-leg", f"{id.capitalize()} leg", half, allow)
-        for id, half in zip(("front", "back"), halves, strict=True)
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the jumpsuit: the legs, the bib and the low back on them, facings, casing, straps.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    legs = dict(
+        zip(SIDES, legs_by(ledger.ruled({"waist.quarter": "waist/4"}), "elastic"), strict=True)
+    )
+    pieces = [
+        leg_piece(f"{side}-leg", f"{side.capitalize()} leg", legs[side], allow) for side in SIDES
     ]
-    tops = [
-        _top(id, body, half, o, allow) for id, half in zip(("front", "back"), halves, strict=True)
-    ]
-    facings = [edge_facing(top, ("neck", "armhole"), o["facing_mm"], allow) for top in tops]
-    waist = 2 * sum(length((waist_line(half),)) for half in halves)
-    high = [top.edge("neck").end for top in tops]
-    hung = sum(top.edge("side").end[0] - at[0] for top, at in zip(tops, high, strict=True))
-    straps = body["neck_to_waist"] + body["nape_to_waist"] - hung + LOOP_MM[0]
-    one = (Cut(material="main", copies=1),)
-    small = [
-        rectangle(
-            Strip(
-                id="casing",
-                name="Waist casing",
-                long_mm=waist,
-                high_mm=2 * o["casing_mm"],
-                cuts=one,
-                fold_line=True,
-            ),
-            allow,
-        ),
-        tie("strap", "Strap", straps, o["strap_mm"], allow),
-        tie("loop", "Loop", LOOP_MM[0], LOOP_MM[1], allow),
-    ]
-    if choice["pockets"] == "bib":
-        small.append(patch(0.16 * body["bust"], 0.15 * body["bust"], allow, copies=1))
+    ledger.know("leg_waist", Both(*(length((waist_line(legs[side]),)) for side in SIDES)))
+    tops = _tops(ledger, allow)
+    ledger.at("Facings and casing")
+    facing = ledger.both("facing.wide", "facing", "Width of the facing", (25, 120))
+    facings = [edge_facing(top, ("neck", "armhole"), facing.of(top.id), allow) for top in tops]
+    casing = ledger.length(
+        "casing.long", "2*leg_waist_front + 2*leg_waist_back", "Length of the casing"
+    )
+    high = ledger.length("casing.high", "casing", "Height of the waist casing", (10, 80))
+    case = Strip(
+        id="casing",
+        name="Waist casing",
+        long_mm=casing,
+        high_mm=2 * high,
+        cuts=(Cut(material="main", copies=1),),
+        fold_line=True,
+    )
+    small = [rectangle(case, allow), *_straps(ledger, tops, allow)]
+    if ledger.choice("pockets") == "bib":
+        ledger.at("Pocket")
+        wide = ledger.length("patch.wide", "0.16*bust", "Width of the pocket", (40, 300))
+        deep = ledger.length("patch.high", "0.15*bust", "Height of the pocket", (40, 300))
+        small.append(patch(wide, deep, allow, copies=1))
     return Pattern(
         style="jumpsuit",
-        pieces=(*tops, *legs, *facings, *small),
+        pieces=(*tops, *pieces, *facings, *small),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
             Seam(name="leg side", one=("front-leg", "side"), other=("back-leg", "side")),
@@ -110,33 +109,82 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def _top(id: str, body: Body, leg: Leg, o: Mapping[str, float], allow: Allowances) -> Piece:
-    """The bib in front or the low back, as wide at the waist as its leg."""
-    front = id == "front"
-    wide = length((waist_line(leg),))
-    chest = (max(body["bust"], body["hip"]) + o["ease_mm"]) / 4
-    level = body["neck_to_waist"] if front else body["nape_to_waist"]
-    armhole = (
-        body["armhole"] / 2
-        + 15.0
-        - (0.0 if front else body["neck_to_waist"] - body["nape_to_waist"])
+def _straps(ledger: Ledger, tops: list[Piece], allow: Allowances) -> list[Piece]:
+    """The straps, as long as from top to top over the shoulder with their loops, and the loops."""
+    ledger.at("Straps")
+    hung = (top.edge("side").end[0] - top.edge("neck").end[0] for top in tops)
+    ledger.know("hung", math.fsum(hung))
+    loop = ledger.length("loop.long", "9 cm", "Length of a loop, with what is sewn in", (30, 200))
+    loop_wide = ledger.length("loop.wide", "1.2 cm", "Finished width of a loop", (4, 50))
+    long = ledger.length(
+        "strap.long", "neck_to_waist + nape_to_waist - hung + loop_long", "Length of a strap"
     )
-    rise = (1 - ABOVE_BUST_SHARE) * body["neck_to_bust"] if front else armhole - 40.0
-    under: Point = (armhole - rise, chest)
-    strap: Point = (0.0, body["bust_span"] / 2 + 0.5 * o["strap_mm"] + 6.0)
-    waist: Point = (level - rise, wide)
-    if waist[0] - under[0] < 50 or under[0] < 15 or under[1] < strap[1] + 25:
-        raise DraftRefused(
-            say("jumpsuit.armhole-reach-down-waist-lies", under=under[0], waist=waist[0]),
-            "armhole",
-            "neck_to_waist",
-            "bust",
-        )
-    neck: Path = line((6.0 if front else 0.0, 0.0), strap)
+    wide = ledger.length("strap.wide", "strap", "Finished width of the straps", (8, 90))
+    return [
+        tie("strap", "Strap", long, wide, allow),
+        tie("loop", "Loop", loop, loop_wide, allow),
+    ]
+
+
+def _tops(ledger: Ledger, allow: Allowances) -> list[Piece]:
+    """The bib in front and the low back, each as wide at the waist as its leg.
+
+    Points are down from the upper edge at the strap.
+
+    Raises:
+        DraftRefused: there is no side between armhole and waist.
+    """
+    ledger.at("Top")
+    wide = ledger.both("top.across", "leg_waist", "A quarter of the top at the waist")
+    chest = ledger.both("chest.across", "(max(bust, hip) + ease)/4", "A quarter at the underarm")
+    strap_at = ledger.both(
+        "strap.across", "bust_span/2 + strap/2 + 0.6 cm", "Strap from the centre", (40, 240)
+    )
+    level = ledger.both(
+        "top.level", ("neck_to_waist", "nape_to_waist"), "Waist below neck point or nape"
+    )
+    armhole = ledger.both(
+        "armhole.level",
+        ("armhole/2 + 1.5 cm", "armhole/2 + 1.5 cm - (neck_to_waist - nape_to_waist)"),
+        "Underarm below neck point or nape",
+    )
+    rise = ledger.both(
+        "top.rise",
+        ("0.58*neck_to_bust", "armhole_level - 4 cm"),
+        "Upper edge below neck point or nape",
+    )
+    dip = ledger.both("top.dip", ("0.6 cm", "0 cm"), "Upper edge lower at the centre by", (0, 80))
+    made = []
+    for side in SIDES:
+        under = (armhole.of(side) - rise.of(side), chest.of(side))
+        waist = (level.of(side) - rise.of(side), wide.of(side))
+        strap = (0.0, strap_at.of(side))
+        if (
+            waist[0] - under[0] < LEAST_SIDE_MM
+            or under[0] < LEAST_ARMHOLE_MM
+            or under[1] < strap[1] + LEAST_BESIDE_MM
+        ):
+            raise DraftRefused(
+                say("jumpsuit.armhole-reach-down-waist-lies", under=under[0], waist=waist[0]),
+                "armhole",
+                "neck_to_waist",
+                "bust",
+            )
+        at = (strap, under, waist)
+        made.append(_top(side, (dip.of(side), 0.0), at, float(ledger.options["strap_mm"]), allow))
+    return made
+
+
+def _top(
+    id: str, centre: Point, at: tuple[Point, Point, Point], strap_mm: float, allow: Allowances
+) -> Piece:
+    """A top from the points of its strap, its underarm and its waist at the side."""
+    strap, under, waist = at
+    neck: Path = line(centre, strap)
     hollow = Cubic(
         strap,
-        (0.6 * under[0], strap[1] + 0.10 * (chest - strap[1])),
-        (under[0], strap[1] + 0.45 * (chest - strap[1])),
+        (0.6 * under[0], strap[1] + 0.10 * (under[1] - strap[1])),
+        (under[0], strap[1] + 0.45 * (under[1] - strap[1])),
         under,
     )
     return Piece(
@@ -151,16 +199,18 @@ def _top(id: str, body: Body, leg: Leg, o: Mapping[str, float], allow: Allowance
             ("centre", line((waist[0], 0.0), neck[0].start), "fold"),
         ),
         cuts=(Cut(material="main", copies=1, on_fold=True),),
-        notches=(Notch(name="strap", edge="neck", at_mm=length(neck) - 0.5 * o["strap_mm"]),),
+        notches=(Notch(name="strap", edge="neck", at_mm=max(0.0, length(neck) - strap_mm / 2)),),
         points=(
-            point("top at the centre", neck[0].start, "start"),
-            point("strap", strap, "half the bust span, and the strap"),
+            point("top at the centre", neck[0].start, "start", "top.dip"),
+            point("strap", strap, "half the bust span, and the strap", "strap.across"),
             point(
                 "underarm",
                 under,
                 "half the armhole; quarter of the wider of bust and hip, and ease",
+                "armhole.level",
+                "chest.across",
             ),
-            point("side waist", waist, "as wide as the leg"),
+            point("side waist", waist, "as wide as the leg", "top.across", "top.level"),
         ),
     )
 
@@ -231,6 +281,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("waist", "side", "crotch", "hem", "neck", "armhole", "facing", "band", "pocket"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

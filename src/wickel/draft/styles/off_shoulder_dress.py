@@ -7,15 +7,17 @@ from the centre.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.draft.circles import Circle, circle_panel, ring_below, zip_down_mm
+from wickel.draft.circles import FRACTIONS, Circle, circle_panel, ring_below
+from wickel.draft.ledger import Ledger, Rule
 from wickel.draft.operations import NewSeam, Opening, Spot, slash_and_spread, split
-from wickel.draft.sleeves import SleeveCut, cap_height, set_in_sleeve
+from wickel.draft.sleeves import SleeveCut, cap_height, nearest_cap, set_in_sleeve
 from wickel.draft.straps import Top, strap_piece
 from wickel.draft.style import (
     ChoiceOption,
@@ -23,10 +25,16 @@ from wickel.draft.style import (
     LengthOption,
     Option,
     Style,
-    choices,
-    lengths,
 )
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso
+from wickel.draft.torso import (
+    AT_THE_WAIST,
+    CHEST_DEPTH,
+    CHEST_LINE,
+    MEASURED,
+    Torso,
+    TorsoCut,
+    torso_by,
+)
 from wickel.draft.torso_checks import side_check
 from wickel.draft.usual_checks import (
     AT_ZIP,
@@ -41,8 +49,14 @@ from wickel.geometry import Cubic, length, parted_at
 from wickel.pattern import Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
-_SHOULDER = {"neck_width_mm": 72.0, "front_neck_mm": 80.0, "back_neck_mm": 22.0, "slope_mm": 38.0}
-_FRACTIONS = {"half": 0.5, "three-quarter": 0.75, "full": 1.0}
+_RULES: Mapping[str, Rule] = {
+    "neck.across": "7.2 cm",
+    "neck.down": ("8 cm", "2.2 cm"),
+    "shoulder.slope": "3.8 cm",
+    "waist.down": "2.2 cm + nape_to_waist",
+}
+LEAST_BELOW_MM = 55.0
+"""What must be left of an armhole below the cut."""
 _CUTS = 4
 
 OPTIONS: tuple[Option, ...] = (
@@ -91,32 +105,34 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the off-shoulder dress. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    halves = torso(body, {**o, **_SHOULDER, "below_waist_mm": 0.0}, choice)
-    front, back = halves
-    pieces = []
-    for half, id, name in ((front, "front", "Front bodice"), (back, "back", "Back bodice")):
-        pieces.append(strap_piece(id, name, half, _top(half, o["drop_mm"]), allow, lower="waist"))
-    sleeve = _sleeve(front, back, body, o, allow)
-    waist = 2 * (front.closed_waist_mm() + back.closed_waist_mm())
-    long = body["waist_to_knee"] + o["below_knee_mm"]
-    circle = _FRACTIONS[choice["circle"]]
-    whole = Circle(waist, circle, int(choice["panels"]), long)
-    skirt = circle_panel("skirt", "Skirt panel", whole, allow)
-    # the zip runs on past the waist, which no hip passes, to where the skirt is wide enough
-    down = zip_down_mm(waist, circle, body["hip"], long)
-    skirt = replace(
-        skirt,
-        notches=(
-            Notch(name=ON_PAST_THE_WAIST, edge="side", at_mm=down),
-            Notch(name="zip end", edge="other side", at_mm=long - down),
-        ),
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the off-shoulder dress: the bodice cut off, the sleeves cut off with it, the skirt.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    halves = torso_by(ledger.ruled(_RULES), TorsoCut(below=AT_THE_WAIST))
+    ledger.at("Top")
+    drop = ledger.length(
+        "top.drop", "drop", "Cut off below the shoulder point, along the armhole", (40, 140)
     )
+    dip = ledger.both("top.dip", ("2.2 cm", "0.8 cm"), "Top lower at the centre by", (0, 80))
+    pieces = [
+        strap_piece(
+            half.where,
+            f"{half.where.capitalize()} bodice",
+            half,
+            _top(half, drop, dip.of(half.where)),
+            allow,
+            lower="waist",
+        )
+        for half in halves
+    ]
+    sleeve = _sleeve(halves, drop, ledger, allow)
+    waist = 2 * sum(half.closed_waist_mm() for half in halves)
     return Pattern(
         style="off-shoulder-dress",
-        pieces=(*pieces, sleeve, skirt),
+        pieces=(*pieces, sleeve, _skirt(waist, ledger, allow)),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
             Seam(name="armhole", one=("sleeve", "cap"), other=("front", "armhole")),
@@ -127,11 +143,35 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     )
 
 
-def _top(half: Torso, drop: float) -> Top:
+def _skirt(waist_mm: float, ledger: Ledger, allow: Allowances) -> Piece:
+    """A panel of the skirt; its zip runs on past the waist, which no hip passes, to where it is
+    wide enough."""
+    ledger.at("Skirt")
+    ledger.know("waist_round", waist_mm)
+    circle = FRACTIONS[ledger.choice("circle")]
+    waist = ledger.length("skirt.round", "waist_round", "Skirt at the waist seam")
+    long = ledger.length("skirt.down", "waist_to_knee + below_knee", "Length of the skirt")
+    whole = Circle(waist, circle, int(ledger.choice("panels")), long)
+    skirt = circle_panel("skirt", "Skirt panel", whole, allow)
+    grows = 2 * math.pi * circle
+    down = ledger.length(
+        "zip.below",
+        f"min(max(15 cm, (hip + 2 cm - skirt_round)/{grows!r}), 0.8*skirt_down)",
+        "Zip on below the waist",
+    )
+    return replace(
+        skirt,
+        notches=(
+            Notch(name=ON_PAST_THE_WAIST, edge="side", at_mm=down),
+            Notch(name="zip end", edge="other side", at_mm=long - down),
+        ),
+    )
+
+
+def _top(half: Torso, drop: float, dip: float) -> Top:
     """The armhole below the cut, and a shallow top edge from the centre to it."""
     below = _below(half, drop)
     start = below[0].start
-    dip = 22.0 if half.front else 8.0
     centre = (start[0] + dip, 0.0)
     neck = (
         Cubic(centre, (centre[0], 0.5 * start[1]), (start[0] + 0.3 * dip, 0.8 * start[1]), start),
@@ -141,7 +181,7 @@ def _top(half: Torso, drop: float) -> Top:
 
 def _below(half: Torso, drop: float) -> tuple[Cubic, ...]:
     armhole = (half.armhole,)
-    if length(armhole) < drop + 55:
+    if length(armhole) < drop + LEAST_BELOW_MM:
         raise DraftRefused(
             say("off_shoulder_dress.armhole-long-one-side-cut", armhole=length(armhole), drop=drop),
             "drop_mm",
@@ -151,23 +191,33 @@ def _below(half: Torso, drop: float) -> tuple[Cubic, ...]:
     return tuple(segment for segment in below if isinstance(segment, Cubic))
 
 
-def _sleeve(
-    front: Torso, back: Torso, body: Body, o: Mapping[str, float], allow: Allowances
-) -> Piece:
-    armhole = length((front.armhole,)) + length((back.armhole,))
-    width = body["upper_arm"] + o["arm_ease_mm"]
-    height = cap_height(armhole, 0.0, width, front.chest)
-    cut = SleeveCut(height=height, width=width, long=o["sleeve_mm"], hem=width)
-    whole = set_in_sleeve(cut, allow)
+def _sleeve(halves: tuple[Torso, Torso], drop: float, ledger: Ledger, allow: Allowances) -> Piece:
+    """The sleeve of the whole armhole, cut off where the bodice is, gathered above and below."""
+    front, _ = halves
+    armhole = sum(length((half.armhole,)) for half in halves)
+    ledger.at("Sleeve")
+    width = ledger.length(
+        "sleeve.across", "upper_arm + arm_ease", "Width of the sleeve at the upper arm"
+    )
+    height = ledger.solved(
+        "cap.height",
+        lambda: cap_height(armhole, 0.0, width, front.chest),
+        "Height of the cap",
+        of=("sleeve.across",),
+        nearest=lambda: nearest_cap(armhole, 0.0, width, front.chest),
+    )
+    long = ledger.length("sleeve.down", "sleeve", "Length of the sleeve")
+    gathers = ledger.length("sleeve.fullness", "fullness", "Gathers of the sleeve", (20, 400))
+    whole = set_in_sleeve(SleeveCut(height=height, width=width, long=long, hem=width), allow)
     cap = edge_length(whole, "cap")
-    kept_front, kept_back = (length(_below(half, o["drop_mm"])) for half in (front, back))
+    kept_front, kept_back = (length(_below(half, drop)) for half in halves)
     low, _ = split(
         whole,
         Spot(edge="cap", share=1 - kept_front / cap),
         Spot(edge="cap", share=kept_back / cap),
         NewSeam(allow["hem"], name="top", ids=("sleeve", "cap"), names=("Sleeve", "Cap")),
     )
-    each = o["fullness_mm"] / _CUTS
+    each = gathers / _CUTS
     spread = slash_and_spread(
         low,
         "hem",
@@ -249,6 +299,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("side", "neck", "waist", "armhole", "hem", "curved_hem"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -16,6 +16,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
+from wickel.draft.ledger import SIDES, Ledger, Rule
 from wickel.draft.operations import (
     NewSeam,
     Opening,
@@ -33,17 +34,25 @@ from wickel.draft.style import (
     LengthOption,
     Option,
     Style,
-    choices,
-    lengths,
 )
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, Torso, torso, torso_piece
+from wickel.draft.torso import (
+    CHEST_DEPTH,
+    CHEST_LINE,
+    MEASURED,
+    Torso,
+    TorsoCut,
+    torso_by,
+    torso_piece,
+)
 from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, over_body, passes
 from wickel.geometry import MIRROR, Cubic, length
 from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length, notch_point, sewn_length
 from wickel.wording import say, words_of
 
-BINDING_MM = 8.0
-_NECK = {"front_neck_mm": 60.0, "back_neck_mm": 34.0}
+_RULES: Mapping[str, Rule] = {
+    "neck.down": ("6 cm", "3.4 cm"),
+    "waist.down": "3.4 cm + nape_to_waist",
+}
 """What the neck is drawn with before the slanting edge cuts it away."""
 
 OPTIONS: tuple[Option, ...] = (
@@ -78,16 +87,15 @@ OPTIONS: tuple[Option, ...] = (
 _CUTS = 8
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the one-shoulder dress. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    o["below_waist_mm"] = body["waist_to_knee"] + o["below_knee_mm"]
-    if o["below_waist_mm"] < body["waist_to_hip"]:
-        raise DraftRefused(
-            say("one_shoulder_dress.dress-end-below-waist-above", below_waist=o["below_waist_mm"]),
-            "below_knee_mm",
-        )
-    halves = torso(body, {**o, **_NECK}, choice, plain=True)
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the one-shoulder dress: the block whole, its slanting neck, facings, gathers.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    cut = TorsoCut(plain=True, below="waist_to_knee + below_knee")
+    halves = torso_by(ledger.ruled(_RULES), cut)
+    _below_hip(ledger)
     front, back = (_one_shoulder(half, allow) for half in halves)
     # the zip begins at the top edge, under the arm that has no shoulder, and ends at the hip
     front, back = (
@@ -98,32 +106,42 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
         )
         for piece, name, half in ((front, ZIP, halves[0]), (back, "zip end", halves[1]))
     )
-    facings = [edge_facing(piece, ("neck",), o["facing_mm"], allow) for piece in (front, back)]
-    if choice["ruched"] != "none":
-        edge, opposite = (
-            ("side", "other side") if choice["ruched"] == "side" else ("other side", "side")
-        )
-        front, back = (_ruched(piece, edge, opposite, o["ruche_mm"]) for piece in (front, back))
+    ledger.at("Facings and bindings")
+    facing = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))
+    wide = ledger.length("binding.wide", "0.8 cm", "Finished width of the binding", (4, 20))
+    facings = [edge_facing(piece, ("neck",), facing.of(piece.id), allow) for piece in (front, back)]
+    ruched = ledger.choice("ruched")
+    if ruched != "none":
+        ledger.at("Gathers")
+        gathers = ledger.length("ruche.whole", "ruche", "Gathers of the ruched side", (20, 400))
+        edge, opposite = ("side", "other side") if ruched == "side" else ("other side", "side")
+        front, back = (_ruched(piece, edge, opposite, gathers) for piece in (front, back))
     # the back is seen from behind: its shoulder lies on the other side of the centre
     behind = [mapped_piece(piece, MIRROR) for piece in (back, facings[1])]
     armhole = edge_length(front, "armhole") + edge_length(back, "armhole")
+    binding = bias_strip("binding", "Armhole binding", binding_length(armhole, wide), wide, allow)
     return Pattern(
         style="one-shoulder-dress",
-        pieces=(
-            front,
-            behind[0],
-            facings[0],
-            behind[1],
-            bias_strip(
-                "binding", "Armhole binding", binding_length(armhole, BINDING_MM), BINDING_MM, allow
-            ),
-        ),
+        pieces=(front, behind[0], facings[0], behind[1], binding),
         seams=(
             Seam(name="side seam", one=("front", "side"), other=("back", "side")),
             Seam(name="other side seam", one=("front", "other side"), other=("back", "other side")),
             Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
         ),
     )
+
+
+def _below_hip(ledger: Ledger) -> None:
+    """Raises ``DraftRefused``: the dress ends above the hip."""
+    taken = {figure.id: figure.value for figure in ledger.figures}
+    for side in SIDES:
+        below = taken[f"hem.down.{side}"]
+        if below < taken[f"hip.down.{side}"]:
+            raise DraftRefused(
+                say("one_shoulder_dress.dress-end-below-waist-above", below_waist=below),
+                "below_knee_mm",
+                f"hem.down.{side}",
+            )
 
 
 def _one_shoulder(half: Torso, allow: Allowances) -> Piece:
@@ -221,6 +239,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )

@@ -13,8 +13,9 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.grown_on import GrownOn, grown_on, shoulder_to_side
-from wickel.draft.necklines import Neckline, neckline
+from wickel.draft.grown_on import GrownOn, grown_on_by, shoulder_to_side
+from wickel.draft.ledger import SIDES, Ledger
+from wickel.draft.necklines import Neckline, NeckSize, neckline
 from wickel.draft.operations import lining, mapped_piece
 from wickel.draft.parts import edges, line
 from wickel.draft.style import (
@@ -23,15 +24,15 @@ from wickel.draft.style import (
     LengthOption,
     Option,
     Style,
-    choices,
-    lengths,
 )
 from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
 from wickel.geometry import MIRROR, Line, Path
 from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
 from wickel.wording import say
 
-VENT_MM = 40.0
+LEAST_SEWN_MM = 250.0
+"""What a vent leaves of the seam below the underarm."""
+_AS_GIVEN = NeckSize(as_given=True)
 
 OPTIONS: tuple[Option, ...] = (
     LengthOption(
@@ -68,29 +69,36 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -> Pattern:
-    """Draft the dress. Raises ``DraftRefused`` when body and options disagree."""
-    o, choice = lengths(options), choices(options)
-    o["long_mm"] = body["neck_to_floor"] - o["above_floor_mm"]
-    frame = grown_on(body, o)
-    if o["vent_mm"] > frame.hem_side[0] - frame.side_top[0] - 250:
-        raise DraftRefused(
-            say("two_cloth_maxi.vent-reach-above-hip-shorter", vent=o["vent_mm"]), "vent_mm"
-        )
-    necks = [
-        neckline("v" if id == "front" else "round", o[f"{id}_neck_mm"], frame.neck)
-        for id in ("front", "back")
-    ]
-    front = _half("front", frame, necks[0], 0.0, allow)
-    back = _half("back", frame, necks[1], o["vent_mm"], allow)
-    second_behind = "right" if choice["halves"] == "side" else "left"
+def steps(ledger: Ledger, allow: Allowances) -> Pattern:
+    """Chalk the dress: the block with its sleeves, its halves as pieces of their own, the vent, the
+    lining.
+
+    Raises:
+        DraftRefused: body and figures disagree.
+    """
+    frames = dict(zip(SIDES, grown_on_by(ledger, "neck_to_floor - above_floor"), strict=True))
+    ledger.at("Vent")
+    vent = ledger.length("vent.long", "vent", "Vent in the centre back", (0, 800))
+    wide = ledger.length("vent.wide", "4 cm", "Vent stands out by", (15, 90)) if vent else 0.0
+    behind = frames["back"]
+    if vent > behind.hem_side[0] - behind.side_top[0] - LEAST_SEWN_MM:
+        raise DraftRefused(say("two_cloth_maxi.vent-reach-above-hip-shorter", vent=vent), "vent_mm")
+    necks = {
+        side: neckline(kind, frames[side].neck_down, frames[side].neck, _AS_GIVEN)
+        for side, kind in zip(SIDES, ("v", "round"), strict=True)
+    }
+    front = _half("front", frames["front"], necks["front"], (0.0, 0.0), allow)
+    back = _half("back", behind, necks["back"], (vent, wide), allow)
+    second_behind = "right" if ledger.choice("halves") == "side" else "left"
     pieces = [*_in_two("front", front, "right"), *_in_two("back", back, second_behind)]
-    if choice["lined"] == "yes":
-        plain = _half("back", frame, necks[1], 0.0, allow)
-        pieces += [lining(front, shorter_mm=20.0), lining(plain, shorter_mm=20.0)]
+    if ledger.choice("lined") == "yes":
+        ledger.at("Lining")
+        less = ledger.length("lining.shorter", "2 cm", "Lining shorter at the hem by", (0, 400))
+        plain = _half("back", behind, necks["back"], (0.0, 0.0), allow)
+        pieces += [lining(front, shorter_mm=less), lining(plain, shorter_mm=less)]
     seams = [
         Seam(name=f"centre {id}", one=(f"{id}-left", "centre"), other=(f"{id}-right", "centre"))
-        for id in _WHERE
+        for id in SIDES
     ]
     seams += [
         Seam(name=f"{side} {edge}", one=(f"front-{side}", edge), other=(f"back-{side}", edge))
@@ -100,15 +108,16 @@ def drafted(body: Body, options: Mapping[str, float | str], allow: Allowances) -
     return Pattern(style="two-cloth-maxi", pieces=tuple(pieces), seams=tuple(seams))
 
 
-_WHERE = ("front", "back")
-
-
-def _half(id: str, frame: GrownOn, neck: Neckline, vent: float, allow: Allowances) -> Piece:
+def _half(
+    id: str, frame: GrownOn, neck: Neckline, size: tuple[float, float], allow: Allowances
+) -> Piece:
+    """A half with a centre seam; ``size``: how long its vent is, and how far it stands out."""
+    vent, wide = size
     long = frame.hem_centre[0]
-    foot = (long, -VENT_MM if vent else 0.0)
+    foot = (long, -wide if vent else 0.0)
     centre: Path = line(foot, neck.centre)
     if vent:
-        turn, top = (long - vent, -VENT_MM), (long - vent - VENT_MM, 0.0)
+        turn, top = (long - vent, -wide), (long - vent - wide, 0.0)
         centre = (Line(foot, turn), Line(turn, top), Line(top, neck.centre))
     return Piece(
         id=id,
@@ -189,6 +198,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "contrast", "lining"),
     roles=("shoulder", "side", "neck", "hem", "sleeve_end"),
-    drafted=drafted,
+    steps=steps,
     checked=checked,
 )
