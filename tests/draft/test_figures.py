@@ -24,6 +24,7 @@ from wickel.draft import (
     unusual_answers,
 )
 from wickel.draft.ledger import ANYWAY, Both, Ledger, spelled
+from wickel.draft.own import blank_style, style_of
 from wickel.pattern import FigureKind, Gave
 
 LEDGERS = [style for style in STYLES.values() if style.steps is not None]
@@ -262,8 +263,13 @@ def test_a_figure_that_the_style_does_not_take_is_named(style):
 
 
 def test_a_style_without_a_ledger_says_so():
+    own = style_of(blank_style("own-new", "A style of your own"))
     with pytest.raises(DraftRefused, match="takes no figures"):
-        drafted("jumpsuit", {"waist.across": Length(200.0)})
+        draft(own, CHARTS["women"].body("96"), {}, Allowances(), {"waist.across": Length(200.0)})
+
+
+def test_every_style_of_the_house_takes_figures():
+    assert [style.id for style in STYLES.values() if style.steps is None] == []
 
 
 @pytest.mark.parametrize("style", LEDGERS, ids=IDS)

@@ -38,6 +38,8 @@ SHARES = 4.0
 
 KNOWN = {
     ("styles/knit_top.py", 90.0),  # degrees: ribs run across
+    ("styles/cowl_top.py", 45.0),  # degrees: on the bias
+    ("styles/slip_top.py", 45.0),
     ("legs.py", 90.0),  # how far down a pleat is marked
     ("grown_on.py", 30.0),  # what a style without a ledger leaves of its shoulder
     ("parts.py", 6),  # a sixth of the bust

@@ -217,7 +217,8 @@ class TorsoCut:
     ``panels``, which take up its side dart, whether it ends under the bust (``raised``), and the
     rule of its shoulder point from the centre; a ``dropped`` one hollows its armhole less. Of a
     ``topless`` one nothing is drawn above the chest line; the front of a ``cowl`` is swung out, so
-    that it has no side dart. ``necks`` are the sides whose neck is drawn to its depth."""
+    that it has no side dart. ``deep`` are the sides whose neck is drawn
+    to its depth; without ``necks`` none is drawn at all."""
 
     neck: str = "round"
     back_neck: str = "round"
@@ -230,7 +231,8 @@ class TorsoCut:
     dropped: bool = False
     topless: bool = False
     cowl: bool = False
-    necks: tuple[str, ...] = SIDES
+    necks: bool = True
+    deep: tuple[str, ...] = SIDES
 
 
 def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
@@ -314,7 +316,7 @@ def _neck_figures(ledger: Ledger, cut: TorsoCut) -> tuple[Both, Both, Both]:
         boat_rule(rule) if kind == "boat" else rule
         for rule, kind in ((deep, cut.neck), ("back_neck", cut.back_neck))
     )
-    drawn = () if cut.topless else SIDES
+    drawn = SIDES if cut.necks else ()
     ledger.at("Neck")
     neck = ledger.both(
         "neck.across",
@@ -335,7 +337,7 @@ def _neck_figures(ledger: Ledger, cut: TorsoCut) -> tuple[Both, Both, Both]:
         (deeps[0], deeps[1]),
         "Neck depth at the centre",
         (5, 300),
-        only=() if cut.topless else cut.necks,
+        only=cut.deep if cut.necks else (),
     )
     return neck, true, down
 

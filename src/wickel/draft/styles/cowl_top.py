@@ -71,7 +71,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     """
     passes_mm = ledger.measured("bust") / len(_QUARTERS)
     front, back = torso_by(
-        ledger, TorsoCut(plain=True, passes_mm=passes_mm, cowl=True, necks=("back",))
+        ledger, TorsoCut(plain=True, passes_mm=passes_mm, cowl=True, deep=("back",))
     )
     ledger.at("Cowl")
     hang = ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))

@@ -106,7 +106,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
             plain=True,
             below="waist_to_knee + below_knee",
             cowl=cowl,
-            necks=("back",) if cowl else SIDES,
+            deep=("back",) if cowl else SIDES,
         ),
     )
     slit = _slit(ledger)

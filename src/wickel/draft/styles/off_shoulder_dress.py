@@ -111,7 +111,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     Raises:
         DraftRefused: body and figures disagree.
     """
-    halves = torso_by(ledger.ruled(_RULES), TorsoCut(below=AT_THE_WAIST))
+    halves = torso_by(ledger.ruled(_RULES), TorsoCut(below=AT_THE_WAIST, necks=False))
     ledger.at("Top")
     drop = ledger.length(
         "top.drop", "drop", "Cut off below the shoulder point, along the armhole", (40, 140)

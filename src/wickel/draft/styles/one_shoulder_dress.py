@@ -96,7 +96,9 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     cut = TorsoCut(plain=True, below="waist_to_knee + below_knee")
     halves = torso_by(ledger.ruled(_RULES), cut)
     _below_hip(ledger)
-    front, back = (_one_shoulder(half, allow) for half in halves)
+    ledger.at("Neck")
+    hollow = ledger.both("neck.hollow", "0.6 cm", "Slanting neck hollowed by", (0, 60))
+    front, back = (_one_shoulder(half, hollow.of(half.where), allow) for half in halves)
     # the zip begins at the top edge, under the arm that has no shoulder, and ends at the hip
     front, back = (
         with_notch(
@@ -144,7 +146,7 @@ def _below_hip(ledger: Ledger) -> None:
             )
 
 
-def _one_shoulder(half: Torso, allow: Allowances) -> Piece:
+def _one_shoulder(half: Torso, hollow: float, allow: Allowances) -> Piece:
     where = "front" if half.front else "back"
     whole = replace(
         unfold(torso_piece(half, allow)),
@@ -152,7 +154,9 @@ def _one_shoulder(half: Torso, allow: Allowances) -> Piece:
     )
     first, last = Spot(edge="shoulder", share=0.0), Spot(edge="other armhole", share=0.0)
     (ax, ay), (bx, by) = spot_point(whole, first), spot_point(whole, last)
-    curve = Cubic((ax, ay), (ax + 0.5 * (bx - ax), ay + 6.0), (bx, by + 0.45 * (ay - by)), (bx, by))
+    curve = Cubic(
+        (ax, ay), (ax + 0.5 * (bx - ax), ay + hollow), (bx, by + 0.45 * (ay - by)), (bx, by)
+    )
     try:
         kept, _ = split(
             whole,

@@ -68,7 +68,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         DraftRefused: body and figures disagree.
     """
     passes_mm = ledger.measured("bust") / len(_QUARTERS) / BIAS_GIVE
-    cut = TorsoCut(plain=True, passes_mm=passes_mm, topless=True)
+    cut = TorsoCut(plain=True, passes_mm=passes_mm, topless=True, necks=False)
     front, back = torso_by(ledger.ruled(_SHOULDER), cut)
     ledger.at("Straps")
     high = ledger.both(

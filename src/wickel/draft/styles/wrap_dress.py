@@ -79,7 +79,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     wraps = ledger.choice("wraps")
     cut = TorsoCut(
         below="waist_to_knee + below_knee",
-        necks=tuple(side for side in SIDES if side != wraps),
+        deep=tuple(side for side in SIDES if side != wraps),
     )
     halves = torso_by(ledger, cut)
     taken = {figure.id: figure.value for figure in ledger.figures}
