@@ -93,7 +93,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     Raises:
         DraftRefused: body and figures disagree.
     """
-    cut = TorsoCut(plain=True, below="waist_to_knee + below_knee")
+    cut = TorsoCut(plain=True, below="waist_to_knee + below_knee", deep=())
     halves = torso_by(ledger.ruled(_RULES), cut)
     _below_hip(ledger)
     ledger.at("Neck")

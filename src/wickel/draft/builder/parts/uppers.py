@@ -77,7 +77,8 @@ def torso_of(
         shoulder="shoulder/2 + drop" if DROPPED in needs else "shoulder/2",
         dropped=DROPPED in needs,
         cowl=COWL in needs,
-        necks=necks_of(needs, topless=topless),
+        necks=not topless,
+        deep=("back",) if COWL in needs or WRAPPED in needs else SIDES,
         topless=topless,
     )
     front, back = torso_by(ledger, cut)
@@ -88,13 +89,6 @@ def torso_of(
         ledger.know("above_waist", waist - seam)
         made = replace(made, above="above_waist")
     return made, (front, back)
-
-
-def necks_of(needs: frozenset[str], *, topless: bool) -> tuple[str, ...]:
-    """The sides whose neck is drawn to its depth."""
-    if topless:
-        return ()
-    return ("back",) if COWL in needs or WRAPPED in needs else SIDES
 
 
 def with_halves(making: Making, pieces: list[Piece], seamed: str) -> Making:
