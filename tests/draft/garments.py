@@ -472,12 +472,13 @@ GARMENTS = (
         ),
     ),
     Described(
-        words="a tea dress: sweetheart neck, short banded sleeves, six panels, a band set in",
+        words="a tea dress: sweetheart neck, short banded sleeves, six panels, a band set in, a sash",
         chosen={
             "neck": "sweetheart",
             "sleeve": "banded",
             "lower": "panels-6",
             "waist": "band",
+            "belt": "sash",
             "pockets": "none",
         },
         pieces={
@@ -489,13 +490,13 @@ GARMENTS = (
             "skirt-panel": "6",
             "front-facing": "1f",
             "back-facing": "2p",
+            "sash": "2",
         },
         width=1400.0,
-        greatest=2010.0,
+        greatest=2840.0,
         rows=(
-            "2 x waistband | 2 x skirt-panel over sleeve | skirt-panel over front-facing over back-facing | sleeve-band over sleeve-band",
-            "3 x skirt-panel | back-facing",
-            "front | 2 x back",
+            "2 x sash | waistband over waistband | 2 x skirt-panel over skirt-panel over skirt-panel over back | sleeve-band over sleeve-band | back-facing over back-facing",
+            "front | sleeve over sleeve | front-facing",
         ),
     ),
     Described(

@@ -30,7 +30,7 @@ from wickel.app.stages.piece_card import PieceCard
 from wickel.app.stages.references import References
 from wickel.app.table.paper_view import PaperView
 from wickel.app.theme import text_scale
-from wickel.app.widgets.cards import label
+from wickel.app.widgets.cards import label, narrow
 from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
 from wickel.draft import DraftRefused, Own, TapeCheck, draft
@@ -51,7 +51,7 @@ from wickel.studio import with_answers, with_style
 from wickel.studio.ordering import Chosen, shown_name
 from wickel.wording import tr
 
-_EDITOR_WIDE = 520
+_EDITOR_WIDE = 505
 _OPTIONS_SHARE, _CHECKS_SHARE = 0.245, 0.268
 """What the questions and the checks take of the stage; the rest is the paper's."""
 
@@ -159,6 +159,8 @@ class DraftStage(Stage):
         row = QHBoxLayout()
         self.over_words = words = label(tr("Another size over it"), "soft")
         self.over = QComboBox()
+        narrow(self.over)
+        self.over.setMinimumContentsLength(5)
         self.over.setAccessibleName(tr("Another size to lay over the pieces"))
         self.over.setToolTip(
             tr(

@@ -20,7 +20,7 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import FRACTIONS, Circle, circle_panel, ring_below
 from wickel.draft.style import ChoiceOption, Options
 from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, passes
-from wickel.pattern import Notch, Pattern, Seam, edge_length
+from wickel.pattern import Notch, Pattern, edge_length
 from wickel.wording import say, tr
 
 _ASKED = (
@@ -71,8 +71,7 @@ def _add(making: Making) -> Making:
         if not making.has_upper:
             ends.append(Notch(name="zip end", edge="other side", at_mm=long - down))
         panel = replace(panel, notches=tuple(ends))
-    seam = Seam(name="skirt panel seam", one=(panel.id, "side"), other=(panel.id, "other side"))
-    return with_waist_seam(making.with_pieces(panel, seams=(seam,)), panel.id)
+    return with_waist_seam(making.with_pieces(panel), panel.id)
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:

@@ -93,7 +93,13 @@ def _add(count: int, making: Making) -> Making:
             ends = (*ends, Notch(name="zip end", edge="other side", at_mm=up))
     hip_only = tuple(notch for notch in panel.notches if notch.name == "hip")
     panel = replace(panel, notches=(*hip_only, *ends))
-    seams = (Seam(name="skirt panel seam", one=(panel.id, "side"), other=(panel.id, "other side")),)
+    seams = (
+        Seam(
+            name=f"{panel.name.lower()} seam",
+            one=(panel.id, "side"),
+            other=(panel.id, "other side"),
+        ),
+    )
     return with_waist_seam(making.with_pieces(panel, seams=seams), panel.id)
 
 
