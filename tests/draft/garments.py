@@ -243,10 +243,10 @@ GARMENTS = (
         rows=("cord | cord-casing over neck-binding | front over back | sleeve over sleeve",),
     ),
     Described(
-        words="a straight dress with a boat neck, no sleeves, bound, a vent behind, fully lined",
+        words="a straight dress with a boat neck, cap sleeves, bound, a vent behind, fully lined",
         chosen={
             "neck": "boat",
-            "sleeve": "none",
+            "sleeve": "cap",
             "edges": "bound",
             "lower": "straight",
             "opening": "vent",
@@ -256,6 +256,7 @@ GARMENTS = (
         pieces={
             "front": "1f",
             "back": "2p",
+            "cap-sleeve": "2p",
             "skirt-front": "1f",
             "skirt-back": "2p",
             "neck-binding": "1",
@@ -266,10 +267,11 @@ GARMENTS = (
             "skirt-back-lining": "",
         },
         width=1400.0,
-        greatest=1160.0,
+        greatest=1250.0,
         rows=(
             "2 x skirt-back | skirt-front | 2 x armhole-binding | neck-binding",
             "front | 2 x back",
+            "2 x cap-sleeve",
         ),
     ),
     Described(
@@ -841,12 +843,12 @@ GARMENTS = (
         ),
     ),
     Described(
-        words="a skirt of eight panels with a band",
-        chosen={"shape": "none", "lower": "panels-8", "pockets": "none"},
-        pieces={"waistband": "1", "panel": "8"},
+        words="a skirt of eight panels on a shaped band",
+        chosen={"shape": "none", "lower": "panels-8", "waist": "shaped-band", "pockets": "none"},
+        pieces={"waistband": "2f", "panel": "8"},
         width=1400.0,
-        greatest=2220.0,
-        rows=("waistband | 3 x panel", "4 x panel", "panel"),
+        greatest=1620.0,
+        rows=("4 x panel", "4 x panel", "waistband", "waistband"),
     ),
     Described(
         words="a dress without sleeves, a dart in the neck, four panels",

@@ -142,6 +142,10 @@ class _View:
         """Sleeves that are sewn on, with what ends them."""
         sleeves = self._known("sleeve", f"sleeve-{self.side}")
         under, tip = self._point("underarm"), self._shoulder_tip()
+        if tip is not None and self._known("cap-sleeve"):
+            high = self.pattern.figure_or("cap_sleeve.high", _COLLAR_MM)
+            out = (tip[0] + 0.8 * high, tip[1] + 0.7 * high)
+            yield from closed_on_both_sides((tip, out, (tip[0] - 20.0, tip[1] + 1.6 * high)))
         if not sleeves or under is None or tip is None:
             return
         sleeve = sleeves[0]

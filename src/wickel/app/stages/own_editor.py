@@ -78,7 +78,7 @@ class OwnEditor(QFrame):
         self.table.verticalHeader().setDefaultSectionSize(70)
         self.table.verticalHeader().setFixedWidth(24)
         header = self.table.horizontalHeader()
-        for k, wide in enumerate((136, 218, 104)):
+        for k, wide in enumerate((130, 208, 104)):
             header.setSectionResizeMode(k, QHeaderView.ResizeMode.Interactive)
             self.table.setColumnWidth(k, wide)
         header.setStretchLastSection(True)

@@ -295,10 +295,17 @@ def side_with_pocket(name: str, pattern: Pattern, front: Piece, back: Piece) -> 
     return replace(same, one_mm=same.one_mm + cut_away(pattern, "side"))
 
 
+LOWER_ROUND = "band.lower"
+"""The figure of the lower edge of a shaped band, all round: what hangs from it is sewn to that."""
+
+
 def waist_check(pattern: Pattern, one: str, one_mm: float) -> TapeCheck:
     """What is sewn on at the waist, all round, against the upper part."""
     name = "Waist seam"
-    if upper_half(pattern.pieces, "front"):
+    lower = pattern.figure_or(LOWER_ROUND, 0.0)
+    if lower:
+        other, half = "the band, lower edge", lower / 2 - stand_mm(pattern)
+    elif upper_half(pattern.pieces, "front"):
         other = "the upper part, darts closed"
         half = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand_mm(pattern)
     else:

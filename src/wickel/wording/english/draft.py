@@ -66,6 +66,22 @@ SENTENCES = {
     "builder.needs-waist-seam": (
         "There is no seam at the waist: sew a lower part on, or leave the waist as it is."
     ),
+    "builder.band-not-wider": (
+        "The band is {lower:length} round below and {upper:length} above: a shaped one is wider "
+        "below. Take a straight band, or measure waist and hip again."
+    ),
+    "builder.band-closes": (
+        "A shaped band {high:length} high goes all round its ring: make it lower, or take a "
+        "straight band."
+    ),
+    "builder.cap-sleeve-too-long": (
+        "A cap sleeve {reach:length} along an armhole of {armhole:length} goes all round: let it "
+        "end higher, or take a short sleeve."
+    ),
+    "builder.cap-sleeve-too-high": (
+        "A cap sleeve {high:length} out over the arm is not drawn along {reach:length} of the "
+        "armhole: let it stand out less, or reach farther."
+    ),
     "builder.needs-upper": (
         "Without an upper part it begins at the waist: leave the waist there, or take an upper "
         "part."
