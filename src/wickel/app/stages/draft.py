@@ -160,7 +160,6 @@ class DraftStage(Stage):
         self.over_words = words = label(tr("Another size over it"), "soft")
         self.over = QComboBox()
         narrow(self.over)
-        self.over.setMinimumContentsLength(5)
         self.over.setAccessibleName(tr("Another size to lay over the pieces"))
         self.over.setToolTip(
             tr(
@@ -239,6 +238,8 @@ class DraftStage(Stage):
         written = garment.own is not None and not self.written.isChecked()
         self.written.setVisible(garment.own is not None)
         self.over_words.setVisible(not written)
+        # beside the formulas there is little room
+        self.over.setMinimumContentsLength(5 if written else 17)
         count = len(self._session.job.pictures)
         self.pictures.setText(tr("Pictures ({count})", count=count) if count else tr("Pictures"))
         self.references.refresh()
