@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.parts import edges, line, point
-from wickel.draft.style import DraftRefused
+from wickel.draft.style import ChoiceOption, DraftRefused
 from wickel.draft.usual_checks import ZIP
 from wickel.geometry import Cubic, Path, Point
 from wickel.pattern import ConstructionPoint, Cut, Notch, Piece, edge_length
@@ -65,6 +65,24 @@ def _at(radius_mm: float, deg: float) -> Point:
 
 FRACTIONS = {"quarter": 0.25, "half": 0.5, "three-quarter": 0.75, "full": 1.0}
 """The parts of a circle that skirts are offered in."""
+
+CIRCLE = ChoiceOption(
+    id="circle",
+    question="How much of a circle?",
+    default="half",
+    choices={
+        "quarter": "a quarter",
+        "half": "half",
+        "three-quarter": "three quarters",
+        "full": "all of it",
+    },
+)
+GRAIN = ChoiceOption(
+    id="grain",
+    question="The middle of each panel lies",
+    default="straight",
+    choices={"straight": "on the straight grain", "bias": "on the bias"},
+)
 
 
 def ring_below(panel: Piece, panels: int, down_mm: float) -> float:

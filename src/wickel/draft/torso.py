@@ -534,6 +534,16 @@ def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str
     }
 
 
+def above_hip(ledger: Ledger) -> tuple[str, float] | None:
+    """The side on which a torso ends above the hip, and how far below the waist it does; None where
+    it does not."""
+    taken = {figure.id: figure.value for figure in ledger.figures}
+    for side in SIDES:
+        if taken[f"hem.down.{side}"] < taken[f"hip.down.{side}"]:
+            return side, taken[f"hem.down.{side}"]
+    return None
+
+
 def _half(side: str, body: Body, top: _Upper, waist: _Waist, hem: _Hem, cut: TorsoCut) -> Torso:
     """The points of a half.
 

@@ -32,10 +32,7 @@ def torso_checks(
     front, back = halves
     checks = [side_check(front.side, back.side)]
     if panels:
-        checks += [
-            alike(f"{where.capitalize()} panel seam", half.centre, half.side, "panel seam")
-            for where, half in zip(("front", "back"), halves, strict=True)
-        ]
+        checks += panel_checks(pattern)
     shoulders = [half.shoulder_mm() for half in halves]
     checks += [
         TapeCheck(
@@ -59,6 +56,19 @@ def torso_checks(
     checks.append(over if stretch == 1.0 else replace(over, on_body=False))
     level = _hem_level(front, back)
     return [*checks, level] if level is not None else checks
+
+
+def panel_checks(pattern: Pattern) -> list[TapeCheck]:
+    """Both panels of front and back along their seam."""
+    return [
+        alike(
+            f"{where.capitalize()} panel seam",
+            pattern.piece(f"{where}-centre"),
+            pattern.piece(f"{where}-side"),
+            "panel seam",
+        )
+        for where in ("front", "back")
+    ]
 
 
 def _hem_level(*halves: _Half) -> TapeCheck | None:

@@ -49,6 +49,25 @@ BELOW_KNEE = LengthOption(
 )
 
 
+CIRCLES = (
+    "quarter-circle",
+    "half-circle",
+    "three-quarter-circle",
+    "full-circle",
+    "handkerchief",
+)
+"""The lower parts whose sides do not hang down from the waist."""
+EQUAL_PANELS = (
+    *(f"panels-{count}" for count in (4, 6, 8, 10, 12)),
+    "circle-panels",
+    "peplum-half",
+    "peplum-full",
+)
+"""The lower parts that have no front and back of their own."""
+LEGS = ("trousers", "trousers-pleats", "trousers-elastic", "trousers-wide", "culotte")
+WIDTHS = ("gathered", "pleated", "box-pleats", "inverted-pleats", "tiers")
+"""The lower parts that are drawn in at the waist."""
+
 ZIP_END = "zip ends"
 """The notch of a skirt where the zip of its garment ends."""
 

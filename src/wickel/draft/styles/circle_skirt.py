@@ -12,35 +12,20 @@ from collections.abc import Mapping
 from functools import partial
 
 from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
-from wickel.draft.circles import FRACTIONS
+from wickel.draft.circles import CIRCLE, FRACTIONS, GRAIN
 from wickel.draft.ledger import Ledger
 from wickel.draft.parts import BAND_OPTIONS
 from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
 
 OPTIONS = (
-    ChoiceOption(
-        id="circle",
-        question="How much of a circle?",
-        default="half",
-        choices={
-            "quarter": "a quarter",
-            "half": "half",
-            "three-quarter": "three quarters",
-            "full": "all of it",
-        },
-    ),
+    CIRCLE,
     ChoiceOption(
         id="panels",
         question="In how many panels?",
         default="2",
         choices={str(n): str(n) for n in range(1, 9)},
     ),
-    ChoiceOption(
-        id="grain",
-        question="The middle of each panel lies",
-        default="straight",
-        choices={"straight": "on the straight grain", "bias": "on the bias"},
-    ),
+    GRAIN,
     LengthOption(
         id="below_knee_mm",
         question="Length below the knee (above: −)",

@@ -12,11 +12,11 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
 from wickel.draft.checks import TapeCheck
 from wickel.draft.collars import COLLARS
-from wickel.draft.ledger import SIDES, Ledger
+from wickel.draft.ledger import Ledger
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
 from wickel.draft.sleeves import sleeve_options
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Options, Style
-from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options
+from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, above_hip, shoulder_options
 from wickel.draft.usual_checks import over_body
 from wickel.pattern import Pattern
 from wickel.wording import say
@@ -76,15 +76,13 @@ def _parts(options: Options) -> Chosen:
 def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     """Chalk the coat. Raises ``DraftRefused`` when body and figures disagree."""
     made = garment_steps("coat", _parts, ledger, allow, rules=lambda _: _RULES)
-    taken = {figure.id: figure.value for figure in ledger.figures}
-    for side in SIDES:
-        below, hip = taken[f"hem.down.{side}"], taken[f"hip.down.{side}"]
-        if below < hip:
-            raise DraftRefused(
-                say("coat.coat-end-below-waist-above", below_waist=below),
-                "below_knee_mm",
-                f"hem.down.{side}",
-            )
+    ends = above_hip(ledger)
+    if ends is not None:
+        raise DraftRefused(
+            say("coat.coat-end-below-waist-above", below_waist=ends[1]),
+            "below_knee_mm",
+            f"hem.down.{ends[0]}",
+        )
     return made
 
 

@@ -16,7 +16,7 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
-from wickel.draft.ledger import SIDES, Ledger, Rule
+from wickel.draft.ledger import Ledger, Rule
 from wickel.draft.operations import (
     NewSeam,
     Opening,
@@ -41,6 +41,7 @@ from wickel.draft.torso import (
     MEASURED,
     Torso,
     TorsoCut,
+    above_hip,
     torso_by,
     torso_piece,
 )
@@ -95,7 +96,13 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     """
     cut = TorsoCut(plain=True, below="waist_to_knee + below_knee", deep=())
     halves = torso_by(ledger.ruled(_RULES), cut)
-    _below_hip(ledger)
+    ends = above_hip(ledger)
+    if ends is not None:
+        raise DraftRefused(
+            say("one_shoulder_dress.dress-end-below-waist-above", below_waist=ends[1]),
+            "below_knee_mm",
+            f"hem.down.{ends[0]}",
+        )
     ledger.at("Neck")
     hollow = ledger.both("neck.hollow", "0.6 cm", "Slanting neck hollowed by", (0, 60))
     front, back = (_one_shoulder(half, hollow.of(half.where), allow) for half in halves)
@@ -131,19 +138,6 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
             Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
         ),
     )
-
-
-def _below_hip(ledger: Ledger) -> None:
-    """Raises ``DraftRefused``: the dress ends above the hip."""
-    taken = {figure.id: figure.value for figure in ledger.figures}
-    for side in SIDES:
-        below = taken[f"hem.down.{side}"]
-        if below < taken[f"hip.down.{side}"]:
-            raise DraftRefused(
-                say("one_shoulder_dress.dress-end-below-waist-above", below_waist=below),
-                "below_knee_mm",
-                f"hem.down.{side}",
-            )
 
 
 def _one_shoulder(half: Torso, hollow: float, allow: Allowances) -> Piece:

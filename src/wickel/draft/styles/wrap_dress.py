@@ -27,6 +27,7 @@ from wickel.draft.torso import (
     SLEEVE_NOTCH_MM,
     Torso,
     TorsoCut,
+    above_hip,
     darts,
     shoulder_options,
     torso_by,
@@ -82,17 +83,13 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
         deep=tuple(side for side in SIDES if side != wraps),
     )
     halves = torso_by(ledger, cut)
-    taken = {figure.id: figure.value for figure in ledger.figures}
-    for side in SIDES:
-        if taken[f"hem.down.{side}"] < taken[f"hip.down.{side}"]:
-            raise DraftRefused(
-                say(
-                    "wrap_dress.skirt-end-below-waist-above",
-                    below_waist=taken[f"hem.down.{side}"],
-                ),
-                "below_knee_mm",
-                f"hem.down.{side}",
-            )
+    ends = above_hip(ledger)
+    if ends is not None:
+        raise DraftRefused(
+            say("wrap_dress.skirt-end-below-waist-above", below_waist=ends[1]),
+            "below_knee_mm",
+            f"hem.down.{ends[0]}",
+        )
     ledger.at("Wrap")
     over = ledger.length("wrap.over", "overlap", "Crosses the centre by", (60, 260))
     facing = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))

@@ -35,6 +35,20 @@ def _half_neck(making: Making) -> float:
     return math.fsum(length(neck.path) for neck in making.necklines) + making.stand_mm
 
 
+def _strip(name: str, long_mm: float, high_mm: float, making: Making) -> Piece:
+    """A straight strip, folded to twice its height."""
+    strip = Strip(
+        id="collar",
+        name=name,
+        long_mm=long_mm,
+        high_mm=2 * high_mm,
+        cuts=(Cut(material="main", copies=1),),
+        role="neck",
+        fold_line=True,
+    )
+    return rectangle(strip, making.allow)
+
+
 def _frill(making: Making) -> Making:
     """A straight strip, gathered to the neck."""
     ledger = making.ledger
@@ -44,18 +58,7 @@ def _frill(making: Making) -> Making:
     around = 2 * _half_neck(making)
     ledger.know("neck_round", around)
     long = ledger.length("collar.long", f"{times!r}*neck_round", "Length of the frill")
-    strip = rectangle(
-        Strip(
-            id="collar",
-            name="Frill collar",
-            long_mm=long,
-            high_mm=2 * high,
-            cuts=(Cut(material="main", copies=1),),
-            role="neck",
-            fold_line=True,
-        ),
-        making.allow,
-    )
+    strip = _strip("Frill collar", long, high, making)
     strip = replace(
         strip,
         edges=tuple(
@@ -74,18 +77,7 @@ def _bow(making: Making) -> Making:
     ledger.length("bow.end", "45 cm", "Each end of the bow", (150, 900))
     ledger.know("neck_round", 2 * _half_neck(making))
     long = ledger.length("bow.long", "neck_round + 2*bow_end", "Length of the bow collar")
-    strip = rectangle(
-        Strip(
-            id="collar",
-            name="Bow collar",
-            long_mm=long,
-            high_mm=2 * high,
-            cuts=(Cut(material="main", copies=1),),
-            role="neck",
-            fold_line=True,
-        ),
-        making.allow,
-    )
+    strip = _strip("Bow collar", long, high, making)
     return making.with_pieces(strip).finished("neck")
 
 

@@ -17,36 +17,21 @@ from wickel.draft.builder.lower import (
 )
 from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
-from wickel.draft.circles import FRACTIONS, Circle, circle_panel, ring_below
+from wickel.draft.circles import CIRCLE, FRACTIONS, GRAIN, Circle, circle_panel, ring_below
 from wickel.draft.style import ChoiceOption, Options
 from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, passes
 from wickel.pattern import Notch, Pattern, edge_length
 from wickel.wording import say, tr
 
 _ASKED = (
-    ChoiceOption(
-        id="circle",
-        question="How much of a circle?",
-        default="half",
-        choices={
-            "quarter": "a quarter",
-            "half": "half",
-            "three-quarter": "three quarters",
-            "full": "all of it",
-        },
-    ),
+    CIRCLE,
     ChoiceOption(
         id="panels",
         question="In how many panels?",
         default="4",
         choices={str(n): str(n) for n in range(2, 9)},
     ),
-    ChoiceOption(
-        id="grain",
-        question="The middle of each panel lies",
-        default="straight",
-        choices={"straight": "on the straight grain", "bias": "on the bias"},
-    ),
+    GRAIN,
 )
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wickel.draft.builder.lower import hemmed
+from wickel.draft.builder.lower import CIRCLES, EQUAL_PANELS, LEGS, hemmed
 from wickel.draft.builder.making import Making, Part, Slot, has_edge
 from wickel.draft.ledger import SIDES
 from wickel.draft.operations import Spot
@@ -13,16 +13,6 @@ from wickel.draft.operations.openings import Finish, add_slit
 from wickel.draft.style import DraftRefused
 from wickel.pattern import EdgeKind, Notch, Piece, edge_length
 from wickel.wording import say, tr
-
-_NO_SEAM = tuple(
-    f"{kind}{n}"
-    for kind, n in (
-        *(("panels-", n) for n in (4, 6, 8, 10, 12)),
-        ("circle-panels", ""),
-        ("peplum-half", ""),
-        ("peplum-full", ""),
-    )
-)
 
 
 def lowest(making: Making, where: str, edge: str) -> Piece:
@@ -80,7 +70,7 @@ def _slit_in_front(making: Making) -> Making:
     return making.with_pieces(slit, strip)
 
 
-_AGAINST = {(Slot.LOWER, id): say("builder.no-half-below") for id in _NO_SEAM}
+_AGAINST = {(Slot.LOWER, id): say("builder.no-half-below") for id in EQUAL_PANELS}
 
 PARTS = (
     Part(id="none", slot=Slot.OPENING, name=tr("nowhere"), place=0),
@@ -99,21 +89,7 @@ PARTS = (
         add=_vent,
         against={
             **_AGAINST,
-            **{
-                (Slot.LOWER, id): say("builder.vent-needs-seam")
-                for id in (
-                    "quarter-circle",
-                    "half-circle",
-                    "three-quarter-circle",
-                    "full-circle",
-                    "handkerchief",
-                    "trousers",
-                    "trousers-pleats",
-                    "trousers-elastic",
-                    "trousers-wide",
-                    "culotte",
-                )
-            },
+            **{(Slot.LOWER, id): say("builder.vent-needs-seam") for id in (*CIRCLES, *LEGS)},
         },
         only_beside={Slot.CLOSING: (("back", "laced"), say("builder.vent-needs-seam"))},
         place=2,
@@ -129,16 +105,7 @@ PARTS = (
                 (Slot.CLOSING, id): say("builder.no-fold-in-front")
                 for id in ("front", "edge", "front-zip", "wrapped")
             },
-            **{
-                (Slot.LOWER, id): say("builder.no-fold-in-front")
-                for id in (
-                    "trousers",
-                    "trousers-pleats",
-                    "trousers-elastic",
-                    "trousers-wide",
-                    "culotte",
-                )
-            },
+            **{(Slot.LOWER, id): say("builder.no-fold-in-front") for id in LEGS},
         },
         roles=("facing",),
         place=3,

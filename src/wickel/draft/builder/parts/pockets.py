@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from wickel.draft.builder.lower import CIRCLES, EQUAL_PANELS, WIDTHS
 from wickel.draft.builder.making import Making, Part, Slot
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.pockets import patch, seam_bag, seam_bag_by, slant, slant_by
@@ -81,23 +82,7 @@ PARTS = (
         against={
             **{
                 (Slot.LOWER, id): say("builder.slant-needs-side")
-                for id in (
-                    "in-one",
-                    "peplum-half",
-                    "peplum-full",
-                    "circle-panels",
-                    "handkerchief",
-                    "quarter-circle",
-                    "half-circle",
-                    "three-quarter-circle",
-                    "full-circle",
-                    "gathered",
-                    "pleated",
-                    "box-pleats",
-                    "inverted-pleats",
-                    "tiers",
-                    *(f"panels-{n}" for n in (4, 6, 8, 10, 12)),
-                )
+                for id in ("in-one", *EQUAL_PANELS, *CIRCLES, *WIDTHS)
             },
             (Slot.LINING, "all"): say("builder.slant-unlined"),
             (Slot.LINING, "lower"): say("builder.slant-unlined"),

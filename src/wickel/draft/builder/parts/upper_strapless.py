@@ -19,9 +19,9 @@ from wickel.draft.ledger import SIDES, Both
 from wickel.draft.operations import NewSeam, Spot, split
 from wickel.draft.style import DraftRefused, Options
 from wickel.draft.torso import MEASURED, Torso
-from wickel.draft.torso_checks import side_check
+from wickel.draft.torso_checks import panel_checks, side_check
 from wickel.draft.upper import WHOLE, half_pieces, upper_seams
-from wickel.draft.usual_checks import alike, waist_to_body
+from wickel.draft.usual_checks import waist_to_body
 from wickel.geometry import Line, Point, crossing, length
 from wickel.pattern import Pattern, Piece, Seam, edge_length
 from wickel.wording import say, tr
@@ -152,15 +152,7 @@ def _checks(seamed: str, pattern: Pattern, body: Body, options: Options) -> tupl
     sides = [by_id[f"{where}-side" if seamed in PANELLED else where] for where in SIDES]
     checks = [side_check(*sides)]
     if seamed in PANELLED:
-        checks += [
-            alike(
-                f"{where.capitalize()} panel seam",
-                by_id[f"{where}-centre"],
-                by_id[f"{where}-side"],
-                "panel seam",
-            )
-            for where in SIDES
-        ]
+        checks += panel_checks(pattern)
     if str(options.get("waist", "plain")) != "under-bust":
         waist = sum(pattern.figure(f"waist.across.{where}") for where in SIDES)
         checks.append(waist_to_body(body, 2 * waist, float(options["ease_mm"]), "garment"))
