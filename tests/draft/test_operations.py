@@ -90,6 +90,7 @@ from wickel.pattern import (
     cut_line,
     edge_length,
     net_line,
+    notch_point,
     sewn_length,
 )
 
@@ -548,6 +549,17 @@ def test_a_piece_is_widened_at_a_line_down_it():
     ) == pytest.approx(600.0 * 300.0)
     with pytest.raises(DraftRefused, match="shortened"):
         widen(panel(), 0.5, -290.0)
+
+
+@pytest.mark.parametrize("turned", [False, True])
+def test_notches_above_a_vent_stay_where_they_are(turned):
+    piece = reversed_piece(panel()) if turned else panel()
+    # 6 cm below the upper end, whichever way the edge runs
+    marked = with_notch(piece, "eyelet 1", Spot(edge="side", share=0.9 if turned else 0.1))
+    at = notch_point(marked, marked.notches[-1])
+    vented = add_vent(marked, "side", 150.0, 40.0)
+    (kept,) = [notch for notch in vented.notches if notch.name == "eyelet 1"]
+    assert notch_point(vented, kept) == pytest.approx(at, abs=0.01)
 
 
 def test_a_vent_stands_out_below_and_slants_above():

@@ -15,12 +15,14 @@ from wickel.draft.operations.spots import (
     inward,
     is_straight,
     known_edge,
+    part,
     redrawn,
     remade,
     seam_stretch,
     straight_on,
     with_ends,
 )
+from wickel.draft.operations.spots import whole as whole_edge
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
     QUARTER_REACH,
@@ -145,12 +147,27 @@ def add_vent(piece: Piece, edge: str, long_mm: float, wide_mm: float) -> Piece:
             along(whole - long_mm, outside=True),
             along(whole, outside=True),
         )
-        upper = seam_stretch(edge, (Line(old.start, top),), old.allowance_mm)
+        upper = _above(piece, edge, 0.0, whole - slant)
         stand = seam_stretch("vent", (Line(top, turn), Line(turn, low)), old.allowance_mm)
         ring[0] = with_ends(ring[0], (Line(low, old.end),), ())
         return remade(piece, (*ring, upper, stand))
     top, turn, low = along(slant), along(long_mm, outside=True), along(0.0, outside=True)
-    upper = seam_stretch(edge, (Line(top, old.end),), old.allowance_mm)
+    upper = _above(piece, edge, slant, whole)
     stand = seam_stretch("vent", (Line(low, turn), Line(turn, top)), old.allowance_mm)
     ring[-1] = with_ends(ring[-1], (), (Line(old.start, low),))
     return remade(piece, (*ring, stand, upper))
+
+
+def _above(piece: Piece, edge: str, from_mm: float, to_mm: float) -> Stretch:
+    """What is left of an edge above a vent, with the notches on it.
+
+    Raises:
+        DraftRefused: nothing is.
+    """
+    left = part(whole_edge(piece, edge), from_mm, to_mm)
+    if left is None:
+        long = max(from_mm, length(known_edge(piece, edge).path) - to_mm)
+        raise DraftRefused(
+            say("corners.vent-too-long", piece=piece.name, edge=edge, long=long), piece.id
+        )
+    return left

@@ -82,6 +82,9 @@ SENTENCES = {
         "A cap sleeve {high:length} out over the arm is not drawn along {reach:length} of the "
         "armhole: let it stand out less, or reach farther."
     ),
+    "builder.lacing-needs-upper": (
+        "A lacing runs down the back of an upper part: take one, or close the skirt with a zip."
+    ),
     "builder.needs-upper": (
         "Without an upper part it begins at the waist: leave the waist there, or take an upper "
         "part."

@@ -271,6 +271,7 @@ PARTS = (
         slot=Slot.CLOSING,
         name=tr("with a lacing behind"),
         add=_laced,
+        against={(Slot.UPPER, "none"): say("builder.lacing-needs-upper")},
         needs=frozenset({OPENS_BEHIND}),
         roles=("closing", "band"),
         place=9,
