@@ -135,6 +135,7 @@ def added(making: Making, front: Piece, back: Piece) -> Making:
     pieces = [front, back]
     if OPENS_IN_FRONT in making.needs:
         making, facing = making.with_facing("front")
+        making = _with_button_above_waist(making)
         pieces[0] = _buttoned(_with_stand(front, making), making)
         strip = edge_facing(pieces[0], ("front edge",), facing, making.allow)
         pieces.append(replace(strip, notches=()))
@@ -234,6 +235,20 @@ def _buttoned(front: Piece, making: Making) -> Piece:
 
 LAST_BUTTON_MM = 80.0
 """The last button of a skirt lies at least so far above its hem."""
+
+
+def _with_button_above_waist(making: Making) -> Making:
+    """The upper part with one more button at its lower edge: where it ends in a hem that is left
+    out, and where a skirt goes on it is not."""
+    last = _last_button(making)
+    if last is None:
+        return making
+    above, count, gap = last
+    if not 0 < gap < above:
+        return making
+    front = making.piece(making.inner("front"))
+    one = Notch(name=f"button {count + 1}", edge="front edge", at_mm=above - gap)
+    return making.with_pieces(replace(front, notches=(*front.notches, one)))
 
 
 def _last_button(making: Making) -> tuple[float, int, float] | None:
