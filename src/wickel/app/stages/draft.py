@@ -29,8 +29,8 @@ from wickel.app.stages.parts_dialog import PartsDialog
 from wickel.app.stages.piece_card import PieceCard
 from wickel.app.stages.references import References
 from wickel.app.table.paper_view import PaperView
-from wickel.app.theme import text_scale
-from wickel.app.widgets.cards import label, narrow
+from wickel.app.theme import scaled, text_scale
+from wickel.app.widgets.cards import label
 from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
 from wickel.draft import DraftRefused, Own, TapeCheck, draft
@@ -52,6 +52,7 @@ from wickel.studio.ordering import Chosen, shown_name
 from wickel.wording import tr
 
 _EDITOR_WIDE = 505
+_OVER_NARROW, _OVER_WIDE = 96, 210
 _OPTIONS_SHARE, _CHECKS_SHARE = 0.245, 0.268
 """What the questions and the checks take of the stage; the rest is the paper's."""
 
@@ -159,7 +160,6 @@ class DraftStage(Stage):
         row = QHBoxLayout()
         self.over_words = words = label(tr("Another size over it"), "soft")
         self.over = QComboBox()
-        narrow(self.over)
         self.over.setAccessibleName(tr("Another size to lay over the pieces"))
         self.over.setToolTip(
             tr(
@@ -239,7 +239,7 @@ class DraftStage(Stage):
         self.written.setVisible(garment.own is not None)
         self.over_words.setVisible(not written)
         # beside the formulas there is little room
-        self.over.setMinimumContentsLength(5 if written else 17)
+        self.over.setFixedWidth(round(scaled(_OVER_NARROW if written else _OVER_WIDE)))
         count = len(self._session.job.pictures)
         self.pictures.setText(tr("Pictures ({count})", count=count) if count else tr("Pictures"))
         self.references.refresh()
