@@ -12,6 +12,7 @@ from tests.app.conftest import KnownRunner
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, SHIFT, go, type_into
 from tests.often import usual
 from wickel.app.stages.change_dialog import ChangeDialog
+from wickel.app.stages.draft_keeping import Keeping
 from wickel.app.stages.gallery import BLANK, Gallery
 from wickel.body import size_body
 from wickel.draft import PRESETS
@@ -210,6 +211,14 @@ def typed(qtbot, field, text):
     qtbot.keyClicks(field, text)
 
 
+def test_the_editor_fits_a_window_of_usual_size(window, editor, qtbot):
+    window.resize(1280, 800)
+    qtbot.waitUntil(lambda: window.width() == 1280)
+    qtbot.wait(50)
+    right = window.draft.right
+    assert right.mapTo(window, right.rect().topRight()).x() < window.width()
+
+
 def test_a_formula_redraws_while_it_is_typed(editor, session, qtbot):
     field = editor.fields[2]["down"]
     assert field.text() == "waist_to_knee"
@@ -288,14 +297,18 @@ def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(
     assert session.lay.complete
 
 
-def test_a_garment_of_the_house_is_rewritten_with_formulas(window, session, qtbot, answering):
+def test_a_garment_without_figures_is_rewritten_point_by_point(
+    window, session, qtbot, answering, monkeypatch
+):
+    # as one of a style that an installed package brings and that has no ledger
+    monkeypatch.setattr(Keeping, "_on_figures", lambda self, garment: False)
     go(qtbot, window, DRAFT)
     window.draft.take_style("maxi-dress")
     qtbot.waitUntil(lambda: session.lay is not None and session.lay.complete)
     length_before = session.lay.lay_length_mm
-    with answering("River dress") as seen:  # its figures are all written out: nothing is lost
+    with answering("", "River dress") as seen:  # first it is said what will be lost
         qtbot.keyClick(window, Qt.Key.Key_R, CTRL)
-        assert len(seen) == 1
+        assert len(seen) == 2
     assert session.garment.own.name == "River dress"
     assert not any(check.broken for check in session.draft.checks)
     assert session.lay.lay_length_mm == pytest.approx(length_before, rel=0.1)
