@@ -82,7 +82,7 @@ PARTS = (
         against={
             **{
                 (Slot.LOWER, id): say("builder.slant-needs-side")
-                for id in ("in-one", *EQUAL_PANELS, *CIRCLES, *WIDTHS)
+                for id in ("in-one", "trousers-elastic", *EQUAL_PANELS, *CIRCLES, *WIDTHS)
             },
             (Slot.LINING, "all"): say("builder.slant-unlined"),
             (Slot.LINING, "lower"): say("builder.slant-unlined"),
