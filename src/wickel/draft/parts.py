@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
@@ -234,3 +234,11 @@ def round_neck(depth_mm: float, shoulder: Point) -> Cubic:
             "neck_width_mm",
         )
     return smooth((depth_mm, 0.0), (depth_mm, width), (depth_mm, width), shoulder, fullness=0.55)
+
+
+def comes_back(piece: Piece, edge: str, mm: float) -> Piece:
+    """The piece with one of its edges drawn in to a length, mm."""
+    return replace(
+        piece,
+        edges=tuple(replace(e, comes_back_to_mm=mm) if e.name == edge else e for e in piece.edges),
+    )

@@ -16,7 +16,7 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import Ledger
 from wickel.draft.operations import Opening, mapped_piece, slash_and_spread
 from wickel.draft.operations.reshaping import lengthen
-from wickel.draft.parts import Strip, bisect, edges, line, point, rectangle
+from wickel.draft.parts import Strip, bisect, comes_back, edges, line, point, rectangle
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
 from wickel.draft.torso import SLEEVE_NOTCH_MM
 from wickel.draft.usual_checks import alike
@@ -278,7 +278,7 @@ def sleeve_pieces_by(
         back = ledger.length(
             "sleeve.elastic", "wrist + 1.5 cm", "Round of the sleeve on its elastic"
         )
-        return (_comes_back(_fanned(sleeve, each, (0.2, 0.8)), "hem", back),)
+        return (comes_back(_fanned(sleeve, each, (0.2, 0.8)), "hem", back),)
     rise = ledger.length("cap.rise", "0.35*sleeve_fullness", "Gathered cap higher by", (0, 150))
     if kind == "gathered":
         return (_gathered_cap(sleeve, each, rise),)
@@ -397,7 +397,7 @@ def _gathered_cap(sleeve: Piece, each_mm: float, higher_mm: float, *, hem: bool 
             between=(0.25, 0.75),
         ),
     )
-    return _comes_back(top, "cap", wanted)
+    return comes_back(top, "cap", wanted)
 
 
 def _upright(sleeve: Piece) -> Piece:
@@ -410,13 +410,6 @@ def _upright(sleeve: Piece) -> Piece:
     lean = math.degrees(math.atan2(by - ay, bx - ax))
     return mapped_piece(
         sleeve, translation(ax, ay).after(rotation(-lean).after(translation(-ax, -ay)))
-    )
-
-
-def _comes_back(piece: Piece, edge: str, mm: float) -> Piece:
-    return replace(
-        piece,
-        edges=tuple(replace(e, comes_back_to_mm=mm) if e.name == edge else e for e in piece.edges),
     )
 
 

@@ -112,15 +112,14 @@ class PartsDialog(QDialog):
             box.setCurrentIndex(box.findData(answers[slot.value]))
             box.setVisible(slot.value in applies)
             self._rows[slot].setVisible(slot.value in applies)
-        chosen = parts_chosen(answers)
-        fitting = made_to_fit(chosen, self._last)
         try:
             pattern = version_pieces(self._version)
         except DraftRefused as refusal:
             relabelled(self.said, str(refusal), "broken")
             relabelled(self.made, "", "soft")
             self.do.setEnabled(False)
-            self.fit.setVisible(fitting != chosen)
+            chosen = parts_chosen(answers)
+            self.fit.setVisible(made_to_fit(chosen, self._last) != chosen)
             return
         relabelled(self.said, "", "broken")
         names = ", ".join(piece.name for piece in pattern.pieces)

@@ -24,7 +24,7 @@ from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import buttons_by
 from wickel.draft.ledger import SIDES, Both
 from wickel.draft.operations.reshaping import extend
-from wickel.draft.parts import dart_width
+from wickel.draft.parts import comes_back, dart_width
 from wickel.draft.pockets import cut_away
 from wickel.draft.style import DraftRefused, LengthOption, Options
 from wickel.draft.usual_checks import (
@@ -203,13 +203,7 @@ def _with_stand(front: Piece, making: Making) -> Piece:
     drawn_in = front.edge("waist").comes_back_to_mm
     if drawn_in is None:
         return opened
-    return replace(
-        opened,
-        edges=tuple(
-            replace(edge, comes_back_to_mm=drawn_in + stand) if edge.name == "waist" else edge
-            for edge in opened.edges
-        ),
-    )
+    return comes_back(opened, "waist", drawn_in + stand)
 
 
 def _buttoned(front: Piece, making: Making) -> Piece:

@@ -81,6 +81,9 @@ FACING = LengthOption(
 WAIST_EASE = LengthOption(
     id="waist_ease_mm", question="Ease at the waist", default=15, least=0, most=80
 )
+BAND_HIGH = LengthOption(
+    id="band_mm", question="Finished height of the waistband", default=35, least=15, most=140
+)
 
 
 @dataclass(frozen=True, kw_only=True)

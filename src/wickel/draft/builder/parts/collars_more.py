@@ -22,7 +22,7 @@ from wickel.draft.collars import COLLAR_OPTIONS
 from wickel.draft.ledger import SIDES
 from wickel.draft.necklines import neck_facing
 from wickel.draft.operations import join
-from wickel.draft.parts import Strip, edges, line, point, rectangle
+from wickel.draft.parts import Strip, comes_back, edges, line, point, rectangle
 from wickel.draft.style import DraftRefused, Options
 from wickel.geometry import Cubic, Line, Point, length
 from wickel.pattern import Cut, EdgeKind, Pattern, Piece, edge_length, sewn_length
@@ -58,14 +58,7 @@ def _frill(making: Making) -> Making:
     around = 2 * _half_neck(making)
     ledger.know("neck_round", around)
     long = ledger.length("collar.long", f"{times!r}*neck_round", "Length of the frill")
-    strip = _strip("Frill collar", long, high, making)
-    strip = replace(
-        strip,
-        edges=tuple(
-            replace(edge, comes_back_to_mm=around) if edge.name == "join" else edge
-            for edge in strip.edges
-        ),
-    )
+    strip = comes_back(_strip("Frill collar", long, high, making), "join", around)
     return making.with_pieces(strip).finished("neck")
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import partial
 
 from wickel.body import Body
@@ -20,6 +20,7 @@ from wickel.draft.legs import (
     leg_piece,
     legs_by,
 )
+from wickel.draft.parts import comes_back
 from wickel.draft.pockets import cut_away
 from wickel.draft.style import LengthOption, Options
 from wickel.pattern import Pattern, Piece, Seam, edge_length, sewn_length
@@ -100,14 +101,7 @@ def _sewn_to(joined_mm: float, leg: Piece, *, drawn_in: bool) -> Piece:
     closed = closed_waist(leg)
     if not drawn_in and abs(closed - joined_mm) > _EASED_MM:
         return leg
-    to = joined_mm + edge_length(leg, "waist") - closed
-    return replace(
-        leg,
-        edges=tuple(
-            replace(edge, comes_back_to_mm=to) if edge.name == "waist" else edge
-            for edge in leg.edges
-        ),
-    )
+    return comes_back(leg, "waist", joined_mm + edge_length(leg, "waist") - closed)
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:

@@ -19,6 +19,7 @@ from wickel.draft.builder.parts.uppers import (
     centre_role,
     lower_role,
     with_halves,
+    with_seam_moved,
 )
 from wickel.draft.grown_on import GrownOn, grown_on_by, shoulder_to_side
 from wickel.draft.ledger import SIDES
@@ -66,10 +67,7 @@ def _add(making: Making) -> Making:
         for side, neck in zip(SIDES, (front, back), strict=True)
     ]
     made = replace(making, necklines=(front, back))
-    if UNDER_BUST in making.needs or LOWERED in making.needs:
-        waist = ledger.measured("nape_to_waist") + float(ledger.options["back_neck_mm"])
-        ledger.know("above_waist", waist - frames["back"].hem_centre[0])
-        made = replace(made, above="above_waist")
+    made = with_seam_moved(made, frames["back"].hem_centre[0])
     return with_halves(made, pieces, WHOLE)
 
 

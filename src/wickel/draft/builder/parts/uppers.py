@@ -83,12 +83,18 @@ def torso_of(
     )
     front, back = torso_by(ledger, cut)
     made = replace(making, halves=(front, back), necklines=(front.neck, back.neck))
-    if UNDER_BUST in needs or LOWERED in needs:
-        waist = ledger.measured("nape_to_waist") + float(ledger.options["back_neck_mm"])
-        seam = back.level + back.hem_centre - back.centre_waist
-        ledger.know("above_waist", waist - seam)
-        made = replace(made, above="above_waist")
-    return made, (front, back)
+    return with_seam_moved(made, back.level + back.hem_centre - back.centre_waist), (front, back)
+
+
+def with_seam_moved(making: Making, seam_mm: float) -> Making:
+    """The garment whose waist seam lies higher or lower: what hangs from it starts at the level of
+    the seam, so far below the neck point at the centre back, and not at the waist."""
+    if not making.needs & {UNDER_BUST, LOWERED}:
+        return making
+    ledger = making.ledger
+    waist = ledger.measured("nape_to_waist") + float(ledger.options["back_neck_mm"])
+    ledger.know("above_waist", waist - seam_mm)
+    return replace(making, above="above_waist")
 
 
 def with_halves(making: Making, pieces: list[Piece], seamed: str) -> Making:

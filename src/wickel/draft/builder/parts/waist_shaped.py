@@ -7,20 +7,17 @@ from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.builder.lower import LOWER_ROUND
-from wickel.draft.builder.making import Making, Part, Slot, waist_round_mm
+from wickel.draft.builder.making import BAND_HIGH, Making, Part, Slot, waist_round_mm
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import arc
 from wickel.draft.ledger import Both
 from wickel.draft.parts import edges, line, point
-from wickel.draft.style import DraftRefused, LengthOption, Options
+from wickel.draft.style import DraftRefused, Options
 from wickel.geometry import backwards
 from wickel.pattern import Cut, Pattern, Piece, edge_length
 from wickel.wording import say, tr
 
 _MOST_DEG = 340.0
-_HIGH = LengthOption(
-    id="band_mm", question="Finished height of the waistband", default=35, least=15, most=140
-)
 
 
 def _add(making: Making) -> Making:
@@ -99,7 +96,7 @@ PARTS = (
         slot=Slot.WAIST,
         name=tr("a shaped band, wider below"),
         add=_add,
-        options=(_HIGH,),
+        options=(BAND_HIGH,),
         required=("hip", "waist", "waist_to_hip"),
         checks=_checks,
         against={(Slot.LOWER, "in-one"): say("builder.needs-waist-seam")},

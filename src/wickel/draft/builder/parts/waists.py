@@ -7,6 +7,7 @@ from functools import partial
 
 from wickel.body import Body
 from wickel.draft.builder.making import (
+    BAND_HIGH,
     LOWERED,
     OPENS_BEHIND,
     OPENS_IN_FRONT,
@@ -19,14 +20,11 @@ from wickel.draft.builder.making import (
 from wickel.draft.checks import TapeCheck
 from wickel.draft.fastenings import tie
 from wickel.draft.parts import Strip, rectangle, waistband
-from wickel.draft.style import LengthOption, Options
+from wickel.draft.style import Options
 from wickel.draft.usual_checks import band_to_waist
 from wickel.pattern import Cut, Pattern
 from wickel.wording import say, tr
 
-_HIGH = LengthOption(
-    id="band_mm", question="Finished height of the waistband", default=35, least=15, most=140
-)
 _OVERLAP = "band.overlap"
 
 
@@ -101,7 +99,7 @@ PARTS = (
         slot=Slot.WAIST,
         name=tr("as it is; of a skirt a straight band"),
         add=_plain,
-        options=(_HIGH,),
+        options=(BAND_HIGH,),
         checks=_band_checks,
         roles=("band",),
         materials=("interfacing",),
@@ -112,7 +110,7 @@ PARTS = (
         slot=Slot.WAIST,
         name=tr("a straight band set in"),
         add=_band,
-        options=(_HIGH,),
+        options=(BAND_HIGH,),
         checks=_band_checks,
         against=_NOT_IN_ONE,
         roles=("band",),
@@ -123,7 +121,7 @@ PARTS = (
         id="under-bust",
         slot=Slot.WAIST,
         name=tr("raised: the seam lies under the bust"),
-        options=(_HIGH,),
+        options=(BAND_HIGH,),
         needs=frozenset({UNDER_BUST}),
         required=("under_bust", "neck_to_under_bust"),
         against=_NOT_WITHOUT,
@@ -133,7 +131,7 @@ PARTS = (
         id="lowered",
         slot=Slot.WAIST,
         name=tr("lowered: the seam lies below the waist"),
-        options=(_HIGH,),
+        options=(BAND_HIGH,),
         needs=frozenset({LOWERED}),
         required=("waist_to_hip",),
         against=_NOT_WITHOUT,
@@ -144,7 +142,7 @@ PARTS = (
         slot=Slot.WAIST,
         name=tr("drawn in by elastic all round"),
         add=partial(_casing, False, False),
-        options=(_HIGH,),
+        options=(BAND_HIGH,),
         roles=("band",),
         place=4,
     ),
@@ -153,7 +151,7 @@ PARTS = (
         slot=Slot.WAIST,
         name=tr("drawn in by elastic behind"),
         add=partial(_casing, True, False),
-        options=(_HIGH,),
+        options=(BAND_HIGH,),
         roles=("band",),
         place=5,
     ),
@@ -162,7 +160,7 @@ PARTS = (
         slot=Slot.WAIST,
         name=tr("drawn in by a cord in a casing"),
         add=partial(_casing, False, True),
-        options=(_HIGH,),
+        options=(BAND_HIGH,),
         roles=("band",),
         place=6,
     ),
