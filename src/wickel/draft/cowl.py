@@ -1,17 +1,19 @@
 """The cowl: a front whose shoulder is swung out about the underarm, so that its neck hangs in
-folds.
+folds; its shoulder may be longer, and laid in pleats.
 
-The neck edge runs straight and square to the centre; a facing is grown on above it. Points are
+The neck edge runs straight and square to the centre; a facing is grown on above it, unless a collar
+is sewn there. Points are
 (down, across) in mm, down from the neck end of the shoulder before it was swung out, across from
 the centre.
 """
 
 from __future__ import annotations
 
-from dataclasses import replace
+import math
+from dataclasses import dataclass, replace
 
 from wickel.draft.allowances import Allowances
-from wickel.draft.parts import bisect, edges, line, point
+from wickel.draft.parts import EdgeRow, bisect, comes_back, edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.draft.torso import SLEEVE_NOTCH_MM, Torso
 from wickel.geometry import Affine, Line, Point, length, map_path, rotation, translation
@@ -27,18 +29,31 @@ _OUTWARD = -1.0
 """The shoulder, above the underarm, goes outward when it turns clockwise."""
 
 
-def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "hem") -> Piece:
-    """A front half on the fold whose neck is ``hang_mm`` wider on each side than it was.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Cowl:
+    """How a neck hangs, in mm: how much wider it is on each side, what pleats in the shoulder take
+    up, and whether its facing is grown on."""
+
+    hang: float
+    pleats: float = 0.0
+    faced: bool = True
+
+
+def cowl_front(half: Torso, cowl: Cowl, allow: Allowances, *, lower: str = "hem") -> Piece:
+    """A front half on the fold whose neck hangs wider on each side than it was.
 
     The armhole and shoulder turn about the underarm until the neck end of the shoulder lies that
-    much further out.
+    much further out; pleats lengthen the shoulder up to the neck.
 
     Raises:
         DraftRefused: no swing within the bounds gives that much.
     """
     pivot = half.armhole.end
-    swing, by = _swing(half, hang_mm)
-    base, shoulder = by(half.neck.base), by(half.shoulder)
+    swing, by = _swing(half, cowl.hang)
+    inner, shoulder = by(half.neck.base), by(half.shoulder)
+    plain = math.dist(inner, shoulder)
+    more = cowl.pleats / plain
+    base = (inner[0] + more * (inner[0] - shoulder[0]), inner[1] + more * (inner[1] - shoulder[1]))
     armhole = map_path((half.armhole,), by)
     armhole = (*armhole[:-1], replace(armhole[-1], end=pivot))
     centre: Point = (base[0], 0.0)
@@ -48,14 +63,17 @@ def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "
         base[0] - share * (shoulder[0] - base[0]),
         base[1] + share * (shoulder[1] - base[1]),
     )
-    top: Point = (out[0], 0.0)
-    return Piece(
+    top: Point = (out[0], 0.0) if cowl.faced else centre
+    above: tuple[EdgeRow, ...] = (
+        ("facing edge", line(top, out), "facing"),
+        ("facing end", line(out, base), "shoulder"),
+    )
+    made = Piece(
         id="front",
         name="Front",
         edges=edges(
             allow,
-            ("facing edge", line(top, out), "facing"),
-            ("facing end", line(out, base), "shoulder"),
+            *(above if cowl.faced else (("neck", line(centre, base), "neck"),)),
             ("shoulder", line(base, shoulder), "shoulder"),
             ("armhole", armhole, "armhole"),
             ("side", half.side(), "side"),
@@ -67,7 +85,7 @@ def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "
             Notch(name="sleeve", edge="armhole", at_mm=length(armhole) - SLEEVE_NOTCH_MM),
             Notch(name="waist", edge="side", at_mm=length(half.side()[:1])),
         ),
-        inner_lines=(InnerLine(name=FOLD, path=(Line(centre, base),)),),
+        inner_lines=(InnerLine(name=FOLD, path=(Line(centre, base),)),) if cowl.faced else (),
         points=(
             point("neck centre", centre, "square to the centre from the shoulder"),
             point("shoulder at neck", base, f"swung out about the underarm by {swing:.1f}°"),
@@ -78,6 +96,7 @@ def cowl_front(half: Torso, hang_mm: float, allow: Allowances, *, lower: str = "
             point("hem at the centre", (half.hem_centre, 0.0), "length below the waist"),
         ),
     )
+    return comes_back(made, "shoulder", plain) if cowl.pleats else made
 
 
 def _swing(half: Torso, hang_mm: float) -> tuple[float, Affine]:

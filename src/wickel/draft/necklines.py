@@ -1,5 +1,5 @@
-"""Necklines: round, boat, V, square, sweetheart, high and slit, each with the facing that follows
-it.
+"""Necklines: round, boat, V, square, sweetheart, high, split and slit, each with the facing that
+follows it.
 
 Points are (down, across) in mm. A neckline runs from the centre up to the shoulder line.
 """
@@ -13,9 +13,9 @@ from wickel.draft.allowances import Allowances
 from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.parts import edges, line, point, round_neck
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Cubic, Line, Path, Point, smooth
+from wickel.geometry import Cubic, Line, Path, Point, parted_where, smooth
 from wickel.pattern import Cut, InnerLine, Piece
-from wickel.wording import say
+from wickel.wording import say, tr
 
 KINDS = {
     "round": "round",
@@ -26,9 +26,12 @@ KINDS = {
     "high": "high",
     "slit": "round with a slit",
     "keyhole": "round with a keyhole",
+    "split": "round, split in a V",
 }
 SLIT_KINDS = ("slit", "keyhole")
 """The necks that open further down, to go over the head."""
+_SPLIT_SHARE = 0.3
+"""Half the width of a split at its upper end, in parts of the neck's width."""
 _V_FACING_MORE = 1.25
 """A V's facing is this much longer at the centre than it is wide at the shoulder."""
 
@@ -37,6 +40,12 @@ HIGH_MM = 38.0
 
 MOST_HIGH_WIDTH_MM = 95.0
 
+_OPENED = {
+    "slit": ("12 cm", tr("Slit below the neck")),
+    "keyhole": ("12 cm", tr("Keyhole below the neck")),
+    "split": ("8 cm", tr("Split below the neck")),
+}
+"""How long they open below the neck, by the house's rule, and what that figure is called."""
 SLIT_MM = 120.0
 _SLIT_FACED_MM = 30.0
 """A facing goes on so far below a slit."""
@@ -87,13 +96,10 @@ def neck_size_by(
             only=high,
         )
     slit = SLIT_MM
-    if set(SLIT_KINDS) & set(kinds):
-        slit = ledger.length(
-            "neck.slit",
-            "12 cm",
-            "Slit below the neck" if "slit" in kinds else "Keyhole below the neck",
-            (60, 200),
-        )
+    opened = next((kind for kind in kinds if kind in _OPENED), None)
+    if opened is not None:
+        rule, words = _OPENED[opened]
+        slit = ledger.length("neck.slit", rule, words, (40, 200))
     return (
         NeckSize(
             rise=rise.front,
@@ -135,7 +141,7 @@ class Neckline:
     def facing_edge(self, outer_top: Point, width_mm: float) -> Path:
         """The outer edge of its facing, from the shoulder line down to the centre."""
         depth = self.centre[0]
-        if self.kind == "v":
+        if self.kind in ("v", "split"):
             return line(outer_top, (depth + _V_FACING_MORE * width_mm, 0.0))
         below = self.slit_mm + _SLIT_FACED_MM if self.kind in SLIT_KINDS else 0.0
         bottom = (depth + below + width_mm, 0.0)
@@ -181,6 +187,13 @@ _KEYHOLE_SHARE = 0.24
 """Half the width of a keyhole, in parts of its length."""
 
 
+def _split(curve: Cubic, long_mm: float) -> Path:
+    """A round neck with a V cut into it: from the end of the split up to the neck, and on along
+    it."""
+    _, rest = parted_where((curve,), 1, _SPLIT_SHARE * curve.end[1])
+    return (Line((curve.start[0] + long_mm, 0.0), rest[0].start), *rest)
+
+
 def neckline(kind: str, depth_mm: float, shoulder: Point, size: NeckSize | None = None) -> Neckline:
     """A neckline of a kind (``KINDS``). A boat is no deeper than half its width, unless ``size``
     says that all is drawn as given.
@@ -216,6 +229,8 @@ def neckline(kind: str, depth_mm: float, shoulder: Point, size: NeckSize | None 
         "v": line(start, shoulder),
         "square": (Line(start, (depth_mm, 0.92 * width)), Line((depth_mm, 0.92 * width), shoulder)),
     }
+    if kind == "split":
+        return Neckline(kind=kind, path=_split(curve, size.slit), base=shoulder)
     slit = InnerLine(name="slit", path=line(start, (depth_mm + size.slit, 0.0)))
     if kind == "keyhole":
         slit = InnerLine(name="keyhole", path=_keyhole(start, size.slit))

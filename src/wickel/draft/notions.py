@@ -13,9 +13,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from wickel.body import Body
+from wickel.draft.sleeves import CASING
 from wickel.draft.style import Options
 from wickel.draft.usual_checks import ON_PAST_THE_WAIST, ZIP
-from wickel.pattern import Edge, EdgeKind, Pattern, Piece, edge_length
+from wickel.pattern import Edge, EdgeKind, InnerLine, Pattern, Piece, edge_length
 from wickel.wording import Text, say
 
 ZIPS_MM = (100, 120, 150, 180, 200, 220, 250, 300, 350, 400, 450, 500, 550, 600, 700, 800)
@@ -188,10 +189,29 @@ def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
             yield Notion(
                 kind="elastic",
                 name="Elastic for the sleeves",
-                count=_copies(sleeve),
+                count=_copies(sleeve) * (1 + sum(m.name == CASING for m in sleeve.inner_lines)),
                 long_mm=edge.comes_back_to_mm + ELASTIC_JOIN_MM,
                 why=say("notions.elastic-sleeve", join=ELASTIC_JOIN_MM),
             )
+    if any(edge.name == "top" for edge in sleeve.edges):
+        yield _elastic_of_top(body)
+
+
+def _elastic_of_top(body: Body) -> Notion:
+    """What holds a top that lies off the shoulders: it goes round chest and arms."""
+    arms = body["across_front"] + body["across_back"] + 2 * body["upper_arm"] / math.pi
+    return Notion(
+        kind="elastic",
+        name="Elastic for the top",
+        count=1,
+        long_mm=ELASTIC_SHARE * arms + ELASTIC_JOIN_MM,
+        why=say("notions.elastic-top", join=ELASTIC_JOIN_MM),
+    )
+
+
+def _beside(line: InnerLine) -> bool:
+    """Whether a line of a piece on the fold lies beside the fold, so that there are two of it."""
+    return abs(line.path[0].start[1]) > 1.0
 
 
 def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
@@ -202,7 +222,7 @@ def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
                 yield Notion(
                     kind="boning",
                     name=f"Bones for {piece.name.lower()}",
-                    count=_copies(piece),
+                    count=_copies(piece) * (2 if piece.cuts[0].on_fold and _beside(line) else 1),
                     long_mm=along,
                     why="one in every panel of the outer layer",
                 )
@@ -249,6 +269,14 @@ def _bindings(pattern: Pattern) -> Iterator[Notion]:
             continue
         points = [point for edge in piece.edges for point in (edge.start, edge.end)]
         long, wide = (max(p[k] for p in points) - min(p[k] for p in points) for k in (0, 1))
+        if piece.id.endswith("-piping"):
+            yield Notion(
+                kind="cord",
+                name="Piping cord",
+                count=1,
+                long_mm=long,
+                why=say("notions.piping", edge=piece.name.lower()),
+            )
         if wide <= long / 4:
             yield Notion(
                 kind="binding",

@@ -134,8 +134,10 @@ def dart_on(
 
 
 def dart_width(piece: Piece, edge: str, *, name: str = "dart") -> float:
-    """How much of an edge the darts of that name on it take up, in mm along the edge."""
-    mouths = (mouth_on(piece.edge(edge), mark) for mark in piece.inner_lines if mark.name == name)
+    """How much of an edge the darts of that name on it take up, in mm along the edge; of a piece
+    cut whole those of both sides."""
+    names = (name, f"other {name}")
+    mouths = (mouth_on(piece.edge(edge), mark) for mark in piece.inner_lines if mark.name in names)
     return sum((abs(mouth[1] - mouth[0]) for mouth in mouths if mouth is not None), 0.0)
 
 

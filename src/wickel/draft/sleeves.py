@@ -20,8 +20,8 @@ from wickel.draft.parts import Strip, bisect, comes_back, edges, line, point, re
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
 from wickel.draft.torso import SLEEVE_NOTCH_MM
 from wickel.draft.usual_checks import alike
-from wickel.geometry import Cubic, Point, length, rotation, translation
-from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.geometry import Cubic, Point, length, parted_where, rotation, translation
+from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import say
 
 CAP_BOUNDS = (0.15, 1.25)
@@ -278,13 +278,52 @@ def sleeve_pieces_by(
         back = ledger.length(
             "sleeve.elastic", "wrist + 1.5 cm", "Round of the sleeve on its elastic"
         )
-        return (comes_back(_fanned(sleeve, each, (0.2, 0.8)), "hem", back),)
+        return _on_elastic(ledger, _fanned(sleeve, each, (0.2, 0.8)), back, allow)
     rise = ledger.length("cap.rise", "0.35*sleeve_fullness", "Gathered cap higher by", (0, 150))
     if kind == "gathered":
         return (_gathered_cap(sleeve, each, rise),)
     full_sleeve = _gathered_cap(sleeve, each, rise, hem=True)
     return _banded(ledger, full_sleeve, "upper_arm + 2.5 cm", allow)
 
+
+def _on_elastic(ledger: Ledger, sleeve: Piece, back: float, allow: Allowances) -> tuple[Piece, ...]:
+    """The sleeve drawn in at its hem, and at as many casings above it as the maker wants: lines on
+    it, and strips that are sewn on along them."""
+    drawn_in = comes_back(sleeve, "hem", back)
+    count = round(ledger.number("casing.count", 0, "Casings above the hem of the sleeve", (0, 6)))
+    if count < 1:
+        return (drawn_in,)
+    gap = ledger.length("casing.gap", "7 cm", "From casing to casing", (20, 200))
+    wide = ledger.length("casing.wide", "1.5 cm", "Finished width of a casing", (6, 40))
+    hem, cap = drawn_in.edge("hem"), drawn_in.edge("cap")
+    low, under = min(hem.start[0], hem.end[0]), max(cap.start[0], cap.end[0])
+    if low - count * gap <= under:
+        raise DraftRefused(
+            say("sleeves.casings-above-underarm", count=count, gap=gap, long=low - under),
+            "casing.count",
+            "casing.gap",
+        )
+    sides = [drawn_in.edge(name).path for name in ("seam", "other seam")]
+    lines: list[InnerLine] = []
+    for k in range(1, count + 1):
+        one, other = (parted_where(path, 0, low - k * gap)[1][0].start for path in sides)
+        lines.append(InnerLine(name=CASING, path=line(one, other)))
+    ledger.know("casing_round", max(length(mark.path) for mark in lines))
+    strip = Strip(
+        id="sleeve-casing",
+        name="Casing of the sleeve",
+        long_mm=ledger.length("casing.long", "casing_round", "Length of a casing"),
+        high_mm=wide,
+        cuts=(Cut(material="main", copies=2 * count),),
+    )
+    return (
+        replace(drawn_in, inner_lines=(*drawn_in.inner_lines, *lines)),
+        rectangle(strip, allow),
+    )
+
+
+CASING = "casing"
+"""The lines along which casings are sewn on."""
 
 _LONG_RULES = {
     "short": "sleeve",

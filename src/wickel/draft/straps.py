@@ -11,9 +11,9 @@ from dataclasses import dataclass
 from wickel.draft.allowances import Allowances
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
-from wickel.draft.torso import Torso, darts
+from wickel.draft.torso import Torso, darts, half_cut
 from wickel.geometry import Cubic, Path, Point, length
-from wickel.pattern import Cut, Notch, Piece
+from wickel.pattern import Notch, Piece
 from wickel.wording import say
 
 
@@ -84,29 +84,29 @@ def strap_top(half: Torso, centre_down: float, strap: Point, *, kind: str = "v")
 
 
 def strap_piece(
-    id: str,
-    name: str,
+    called: tuple[str, str],
     half: Torso,
     top: Top,
     allow: Allowances,
     *,
+    centre: str = "fold",
     lower: str = "hem",
 ) -> Piece:
-    """A half on the fold with that top edge: edges ``neck``, ``armhole``, ``side``, ``hem``,
-    ``centre``, darts marked."""
+    """A half (``called``: its id and its name), on the fold unless its ``centre`` has another role,
+    with that top edge: edges ``neck``, ``armhole``, ``side``, ``hem``, ``centre``, darts marked."""
     side = half.side()
     return Piece(
-        id=id,
-        name=name,
+        id=called[0],
+        name=called[1],
         edges=edges(
             allow,
             ("neck", top.neck, "neck"),
             ("armhole", top.armhole, "armhole"),
             ("side", side, "side"),
             ("hem", (half.hem(),), lower),
-            ("centre", line((half.hem_centre, 0.0), top.centre), "fold"),
+            ("centre", line((half.hem_centre, 0.0), top.centre), centre),
         ),
-        cuts=(Cut(material="main", copies=1, on_fold=True),),
+        cuts=half_cut(centre),
         notches=(Notch(name="waist", edge="side", at_mm=length(side[:1])),),
         inner_lines=darts(half),
         points=(

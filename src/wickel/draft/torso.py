@@ -27,8 +27,8 @@ from wickel.geometry import (
     Line,
     Path,
     Point,
-    crossing,
     length,
+    parted_where,
     polygon,
 )
 from wickel.pattern import ConstructionPoint, Cut, InnerLine, Notch, Piece, net_line
@@ -115,8 +115,9 @@ def shoulder_options(*, neck_width: float = 72, front_neck: float = 82) -> tuple
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Torso:
-    """The points of a front or back half. ``level`` is the waist at the centre line's own
-    height."""
+    """The points of a front or back half. ``level`` is the waist at the centre line's own height.
+    A close one is taken in at the panel seam ``under`` the bust, too (how far down, and by how
+    much), and at the hip."""
 
     front: bool
     neck: Neckline
@@ -132,6 +133,8 @@ class Torso:
     bust: Point
     dart_top: float
     dart_foot: float
+    under: tuple[float, float] | None = None
+    hip_intake: float = 0.0
     side_dart: float = 0.0
     side_dart_drawn: _SideDart | None = None
     flared: bool = False
@@ -218,7 +221,8 @@ class TorsoCut:
     rule of its shoulder point from the centre; a ``dropped`` one hollows its armhole less. Of a
     ``topless`` one nothing is drawn above the chest line; the front of a ``cowl`` is swung out, so
     that it has no side dart. ``deep`` are the sides whose neck is drawn
-    to its depth; without ``necks`` none is drawn at all."""
+    to its depth; without ``necks`` none is drawn at all. The panels of a ``close`` one are taken in
+    under the bust and at the hip by figures of their own."""
 
     neck: str = "round"
     back_neck: str = "round"
@@ -233,6 +237,7 @@ class TorsoCut:
     cowl: bool = False
     necks: bool = True
     deep: tuple[str, ...] = SIDES
+    close: bool = False
 
 
 def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
@@ -401,6 +406,7 @@ class _Waist:
     dart: float
     bust: Point
     dart_top: float
+    under: tuple[float, float] | None = None
 
 
 def _waist_lines(ledger: Ledger, cut: TorsoCut) -> tuple[Both, Both, Both, Both]:
@@ -468,8 +474,10 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         "Upper end of the waist dart",
         only=tuple(side for side in SIDES if dart.of(side) > 0 and not cut.panels),
     )
+    under = _under_bust(ledger) if cut.close else {}
     return {
         side: _Waist(
+            under=under.get(side),
             level=level.of(side),
             centre=centre.of(side),
             drop=drop.of(side),
@@ -482,6 +490,20 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
     }
 
 
+def _under_bust(ledger: Ledger) -> dict[str, tuple[float, float]]:
+    """How far down the panels of each side are taken in under the bust, and by how much: by what
+    the side seam leaves of the room over the body."""
+    down = ledger.both("under.down", "neck_to_under_bust", "Under the bust, below the neck point")
+    intake = ledger.both(
+        "under.intake",
+        "max(0 cm, min(6 cm, chest_across + (waist_across + dart_wide - chest_across)"
+        "*(under_down - chest_down)/(waist_down - chest_down) - (under_bust + ease)/4))",
+        "Panel seam takes in under the bust",
+        (0, 70),
+    )
+    return {side: (down.of(side), intake.of(side)) for side in SIDES}
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class _Hem:
     """What of a half lies below the waist, in mm."""
@@ -492,6 +514,7 @@ class _Hem:
     across: float
     rise: float
     dart_foot: float
+    intake: float
     flared: bool
 
 
@@ -503,6 +526,11 @@ def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str
     has_hip = () if cut.below == AT_THE_WAIST else SIDES
     to_hip = ledger.both("hip.down", "waist_to_hip", "Hip below the waist", only=has_hip)
     hip = ledger.both("hip.across", "(hip + ease)/4", "A quarter at the hip", only=has_hip)
+    intake = Both(0.0, 0.0)
+    if cut.close and has_hip:
+        intake = ledger.both(
+            "hip.intake", "0 cm", "Panel seam takes in at the hip (wider: −)", (-80, 40)
+        )
     ledger.at("Hem")
     below = ledger.both("hem.down", cut.below, "Length below the waist")
     flare = " + flare" if "flare_mm" in ledger.options else ""
@@ -528,6 +556,7 @@ def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str
             across=across.of(side),
             rise=rise.of(side),
             dart_foot=foot.of(side),
+            intake=intake.of(side),
             flared=float(ledger.options.get("flare_mm", 0.0)) > 0,
         )
         for side in SIDES
@@ -586,6 +615,8 @@ def _half(side: str, body: Body, top: _Upper, waist: _Waist, hem: _Hem, cut: Tor
         dart_top=waist.dart_top,
         flared=flared,
         dart_foot=hem.dart_foot,
+        under=waist.under,
+        hip_intake=hem.intake,
     )
 
 
@@ -763,10 +794,9 @@ def darts(half: Torso) -> tuple[InnerLine, ...]:
         across = half.bust[1]
         if half.open_dart:
             hem = half.hem()
-            met = crossing((hem,), 1, across)
-            assert met is not None, "the lower edge runs from the side to the centre, past the dart"
-            middle = length(met[0])
-            deep = met[0][-1].end[0] - half.dart_top
+            before, _ = parted_where((hem,), 1, across)
+            middle = length(before)
+            deep = before[-1].end[0] - half.dart_top
             found.append(dart_on((hem,), middle, half.dart, deep, name="waist dart"))
         else:
             top, foot = (half.dart_top, across), (half.dart_foot, across)

@@ -9,7 +9,7 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import dart_width
 from wickel.draft.usual_checks import alike, hem_level, over_body, waist_to_body
 from wickel.geometry import crossing
-from wickel.pattern import Pattern, Piece, edge_length
+from wickel.pattern import Pattern, Piece, edge_length, sewn_length
 from wickel.wording import say
 
 LEAST_BELOW_WAIST_MM, OVER_HIP_CURVE_MM = 40.0, 25.0
@@ -44,7 +44,8 @@ def torso_checks(
             way_out=say("torso_checks.draw-both-shoulders"),
         ),
     ]
-    if fitted:
+    drawn_up = any(half.drawn_up for half in halves)
+    if fitted and not drawn_up:
         checks.append(
             waist_to_body(body, 2 * (front.waist_mm() + back.waist_mm()), ease_mm, "garment")
         )
@@ -54,7 +55,7 @@ def torso_checks(
     least = 0.0 if stretch != 1.0 else min(20.0, ease_mm / 4) if panels else 20.0
     over = over_body(body, "bust", garment_mm=bust * stretch, least_mm=least)
     checks.append(over if stretch == 1.0 else replace(over, on_body=False))
-    level = _hem_level(front, back)
+    level = None if drawn_up else _hem_level(front, back)
     return [*checks, level] if level is not None else checks
 
 
@@ -69,6 +70,28 @@ def panel_checks(pattern: Pattern) -> list[TapeCheck]:
         )
         for where in ("front", "back")
     ]
+
+
+def under_bust_check(pattern: Pattern, body: Body) -> TapeCheck:
+    """All panels round the body at the level of the under bust, against the body there."""
+    around = 0.0
+    for where in ("front", "back"):
+        level = pattern.figure(f"under.down.{where}")
+        (inner,), (seam, side) = (
+            [_across(pattern.piece(id), edge, level) for edge in edges]
+            for id, edges in (
+                (f"{where}-centre", ("panel seam",)),
+                (f"{where}-side", ("panel seam", "side")),
+            )
+        )
+        around += 2 * (inner + side - seam)
+    return over_body(body, "under_bust", garment_mm=around, least_mm=0.0)
+
+
+def _across(piece: Piece, edge: str, level: float) -> float:
+    """How far from the centre an edge lies at a level; where it does not reach it, its end."""
+    met = crossing(piece.edge(edge).path, 0, level)
+    return piece.edge(edge).end[1] if met is None else met[0][-1].end[1]
 
 
 def _hem_level(*halves: _Half) -> TapeCheck | None:
@@ -97,11 +120,18 @@ def side_check(front: Piece, back: Piece) -> TapeCheck:
     return TapeCheck(
         name="Side, dart closed" if dart else "Side seam",
         one="front less side dart" if dart else "front",
-        one_mm=edge_length(front, "side") - dart,
+        one_mm=sewn_length(front, "side") - dart,
         other="back",
-        other_mm=edge_length(back, "side"),
+        other_mm=sewn_length(back, "side"),
         way_out=say("torso_checks.change-side-dart"),
     )
+
+
+_OPEN_SEAM = 3
+"""A panel seam that ends at the waist has at most so many segments."""
+
+
+_DRAWN_UP = ("side", "other side", "panel seam")
 
 
 class _Half:
@@ -115,9 +145,19 @@ class _Half:
         ids = (where, f"{where}-centre", f"{where}-side", f"{where}-yoke")
         self.pieces = [by_id[id] for id in ids if id in by_id]
 
+    @property
+    def drawn_up(self) -> bool:
+        """Whether a side or a panel seam is drawn up, so that its points lie no longer where they
+        were drafted."""
+        return any(
+            edge.comes_back_to_mm is not None and edge.name in _DRAWN_UP
+            for piece in self.pieces
+            for edge in piece.edges
+        )
+
     def shoulder_mm(self) -> float:
         return sum(
-            edge_length(piece, "shoulder") - dart_width(piece, "shoulder", name="bust dart")
+            sewn_length(piece, "shoulder") - dart_width(piece, "shoulder", name="bust dart")
             for piece in self.pieces
             if any(edge.name == "shoulder" for edge in piece.edges)
         )
@@ -125,13 +165,16 @@ class _Half:
     def waist_mm(self) -> float:
         (across,) = (p.across_mm for p in self.side.points if p.name == "side waist")
         if self.panels:
-            inner = self.centre.edge("panel seam").path[1].end
-            outer = self.side.edge("panel seam").path[-2].start
-            return across - (outer[1] - inner[1])
+            # from its lower end it runs up to the waist, past the end of what it takes in there
+            path = self.side.edge("panel seam").path
+            (bust,) = (p.across_mm for p in self.side.points if p.name == "bust point")
+            return across - 2 * (path[0 if len(path) <= _OPEN_SEAM else 2].start[1] - bust)
         for mark in self.side.inner_lines:
             if mark.name == "waist dart":
                 if len(mark.path) == 2:
-                    return across - dart_width(self.side, "hem", name="waist dart")
+                    both = any(own.name == "other waist dart" for own in self.side.inner_lines)
+                    darts = dart_width(self.side, "hem", name="waist dart")
+                    return across - (darts / 2 if both else darts)
                 ends = [segment.start[1] for segment in mark.path]
                 return across - (max(ends) - min(ends))
         return across

@@ -1,5 +1,5 @@
-"""The torso split over the bust into a centre and a side panel, from the shoulder or from the
-armhole.
+"""The torso split over the bust into a centre and a side panel, from the shoulder, the armhole or
+the neck.
 
 Points are (down, across) in mm, down from the neck end of the shoulder, across from the centre.
 """
@@ -18,26 +18,27 @@ from wickel.geometry import (
     Line,
     Path,
     Point,
-    crossing,
     length,
     map_path,
     parted_at,
+    parted_where,
     point_at,
     rotation,
     translation,
 )
 from wickel.pattern import Cut, Edge, Notch, Piece
 
-PANEL_SEAMS = {"shoulder": "shoulder", "armhole": "armhole"}
 _CLEAR_MM = 5.0
 """A dart keeps so far from both ends of its seam."""
-_ARMHOLE_SHARE = 0.48
+_ARMHOLE_SHARE, _NECK_SHARE = 0.48, 0.55
+"""Where a panel seam leaves the armhole, from the shoulder on, and the neck, from the centre on."""
 
 
 def torso_panels(
     half: Torso, seam: str, allow: Allowances, *, centre: str = "fold", lower: str = "hem"
 ) -> tuple[Piece, Piece]:
-    """A half split over the bust into a centre and a side panel, from the shoulder or the armhole.
+    """A half split over the bust into a centre and a side panel, from the shoulder, the armhole or
+    the neck.
 
     The waist dart falls out between the panels, and so does the side dart: the side panel is turned
     about the bust point above it. Both panels have an edge ``panel seam`` of the same length.
@@ -52,7 +53,7 @@ def torso_panels(
     )
     left, right, hem_in, hem_out = _below_bust(half)
     inner = _named(
-        ("neck", half.neck.path, "neck"),
+        ("neck", before.get("neck", half.neck.path), "neck"),
         ("shoulder", before["shoulder"], "shoulder"),
         ("armhole", before["armhole"], "armhole"),
         ("panel seam", (upper, *left), "side"),
@@ -66,6 +67,7 @@ def torso_panels(
             tuple(s.backwards() for s in reversed((*map_path((upper,), turn), *right))),
             "side",
         ),
+        ("neck", map_path(after.get("neck", ()), turn), "neck"),
         ("shoulder", map_path(after["shoulder"], turn), "shoulder"),
         ("armhole", map_path(after["armhole"], turn), "armhole"),
         ("side", side, "side"),
@@ -131,6 +133,13 @@ def _seam_top(half: Torso, seam: str) -> tuple[Point, dict[str, Path], dict[str,
             {"shoulder": inner, "armhole": ()},
             {"shoulder": outer, "armhole": armhole},
         )
+    if seam == "neck":
+        inner, outer = parted_at(half.neck.path, _NECK_SHARE * length(half.neck.path))
+        return (
+            inner[-1].end,
+            {"neck": inner, "shoulder": (), "armhole": ()},
+            {"neck": outer, "shoulder": shoulder, "armhole": armhole},
+        )
     above, below = parted_at(armhole, _ARMHOLE_SHARE * length(armhole))
     return (
         above[-1].end,
@@ -142,37 +151,11 @@ def _seam_top(half: Torso, seam: str) -> tuple[Point, dict[str, Path], dict[str,
 def _below_bust(half: Torso) -> tuple[Path, Path, Path, Path]:
     """The panel seams from the bust point down on either side of the dart, and the two parts of the
     lower edge."""
-    bust, across, hem = half.bust, half.bust[1], half.hem()
-    met = crossing((hem,), 1, across)
-    assert met is not None, "the lower edge runs from the side to the centre, past the dart"
-    foot = met[0][-1].end
-
-    def leg(side: float) -> Path:
-        mouth_down = foot[0] if half.open_dart else half.level
-        mouth = (mouth_down, across + side * half.dart / 2)
-        down = mouth[0] - bust[0]
-        legs: Path = (
-            Cubic(bust, (bust[0] + 0.40 * down, across), (mouth[0] - 0.35 * down, mouth[1]), mouth)
-            if half.dart
-            else Line(bust, mouth),
-        )
-        if half.open_dart:
-            return legs
-        tip = (half.dart_foot, across)
-        back = tip[0] - mouth[0]
-        if half.dart:
-            legs += (
-                Cubic(
-                    mouth, (mouth[0] + 0.35 * back, mouth[1]), (tip[0] - 0.35 * back, across), tip
-                ),
-            )
-        else:
-            legs += (Line(mouth, tip),)
-        return (*legs, Line(tip, foot))
-
-    left, right = leg(-1.0), leg(1.0)
+    hem = half.hem()
+    left, right = _leg(half, -1.0), _leg(half, 1.0)
     if not half.open_dart:
-        return left, right, met[1], met[0]
+        within, beyond = (parted_where((hem,), 1, leg[-1].end[1]) for leg in (left, right))
+        return left, right, within[1], beyond[0]
     (x, y), (a, b) = left[-1].end, right[-1].end
     centre, side = (half.hem_centre, 0.0), half.hem_side
     inner = Cubic((x, y), (x, y * 0.66), (centre[0], y * 0.4), centre)
@@ -180,6 +163,50 @@ def _below_bust(half: Torso) -> tuple[Path, Path, Path, Path]:
         side, (side[0], side[1] - 0.35 * (side[1] - b)), (a, b + 0.3 * (side[1] - b)), (a, b)
     )
     return left, right, (inner,), (outer,)
+
+
+def _leg(half: Torso, side: float) -> Path:
+    """A panel seam from the bust point down, on one side of what it takes in (-1: toward the
+    centre): to the waist, over the under bust of a close one, and on to the lower edge."""
+    bust, across, hem = half.bust, half.bust[1], half.hem()
+    out = across + side * half.hip_intake / 2
+    foot = parted_where((hem,), 1, across if half.open_dart else out)[0][-1].end
+    mouth = (foot[0] if half.open_dart else half.level, across + side * half.dart / 2)
+    start, slant = bust, 0.0
+    above: Path = ()
+    if half.under is not None and bust[0] < half.under[0] < mouth[0]:
+        start = (half.under[0], across + side * half.under[1] / 2)
+        slant = (mouth[1] - bust[1]) / (mouth[0] - bust[0])
+        down = start[0] - bust[0]
+        above = (
+            Cubic(
+                bust,
+                (bust[0] + 0.40 * down, across),
+                (start[0] - 0.35 * down, start[1] - 0.35 * down * slant),
+                start,
+            ),
+        )
+    down = mouth[0] - start[0]
+    legs: Path = (
+        Cubic(
+            start,
+            (start[0] + 0.40 * down, start[1] + 0.40 * down * slant),
+            (mouth[0] - 0.35 * down, mouth[1]),
+            mouth,
+        )
+        if half.dart or above
+        else Line(start, mouth),
+    )
+    if half.open_dart:
+        return (*above, *legs)
+    tip = (half.dart_foot, out)
+    back = tip[0] - mouth[0]
+    further: Path = (
+        Cubic(mouth, (mouth[0] + 0.35 * back, mouth[1]), (tip[0] - 0.35 * back, out), tip)
+        if half.dart
+        else Line(mouth, tip),
+    )
+    return (*above, *legs, *further, Line(tip, foot))
 
 
 def _side_panel(half: Torso) -> tuple[Affine, Path]:

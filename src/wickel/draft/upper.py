@@ -28,6 +28,7 @@ SHAPE = ChoiceOption(
         WHOLE: "darts",
         "shoulder": "panel seams from the shoulder",
         "armhole": "panel seams from the armhole",
+        "neck": "panel seams from the neck",
     },
 )
 
@@ -50,10 +51,12 @@ def half_names(shape: str, where: str) -> tuple[str, str]:
 def upper_seams(shape: str, sleeves: tuple[Piece, ...]) -> tuple[Seam, ...]:
     """Sides, shoulders, panel seams, and the sleeves' own."""
     (front, front_side), (back, back_side) = half_names(shape, "front"), half_names(shape, "back")
-    # panel seams from the shoulder part it: then its outer half is the side panels'
+    # panel seams from the shoulder part it: then its outer half is the side panels'; all of it is
+    # with those from the neck
+    shoulder = (front_side, back_side) if shape == "neck" else (front, back)
     seams = [
         Seam(name="side seam", one=(front_side, "side"), other=(back_side, "side")),
-        Seam(name="shoulder", one=(front, "shoulder"), other=(back, "shoulder")),
+        Seam(name="shoulder", one=(shoulder[0], "shoulder"), other=(shoulder[1], "shoulder")),
     ]
     if shape == "shoulder":
         seams.append(
@@ -111,7 +114,10 @@ def upper_checks(
         pattern, body, float(options["ease_mm"]), fitted=how.fitted, stretch=how.stretch
     )
     half_neck = sum(
-        edge_length(by_id[half_names(shape, where)[0]], "neck") for where in ("front", "back")
+        edge_length(piece, "neck")
+        for id in {*half_names(shape, "front"), *half_names(shape, "back")}
+        for piece in (by_id[id],)
+        if any(edge.name == "neck" for edge in piece.edges)
     )
     if how.collar:
         checks += collar_checks(pattern, half_neck - how.extension_mm, how.extension_mm)

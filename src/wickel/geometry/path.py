@@ -246,6 +246,14 @@ def nearest_distance(path: Sequence[Segment], point: Point) -> tuple[float, floa
     return found, best
 
 
+def parted_where(path: Sequence[Segment], axis: int, value: float) -> tuple[Path, Path]:
+    """As ``crossing``, of a path that is known to reach the value. Raises ``ValueError``."""
+    met = crossing(path, axis, value)
+    if met is None:
+        raise ValueError(f"no place of the path lies at {value} mm")
+    return met
+
+
 def crossing(path: Sequence[Segment], axis: int, value: float) -> tuple[Path, Path] | None:
     """The path parted where it first reaches a value of x (axis 0) or y (axis 1), or None where it
     never does."""

@@ -105,6 +105,7 @@ _LEFT_OUT: Mapping[Slot, str] = {
     Slot.DART: "side",
     Slot.YOKE: "none",
     Slot.LINING: "none",
+    Slot.DRAPE: "none",
     Slot.POCKETS: "none",
     Slot.BELT: "none",
     Slot.EXTRA: "none",

@@ -16,6 +16,7 @@ from wickel.draft.builder.making import (
     has_edge,
     is_lower,
     lower_edge_mm,
+    share,
     stand_mm,
     upper_half,
 )
@@ -47,26 +48,6 @@ BELOW_KNEE = LengthOption(
     least=-350,
     most=500,
 )
-
-
-CIRCLES = (
-    "quarter-circle",
-    "half-circle",
-    "three-quarter-circle",
-    "full-circle",
-    "handkerchief",
-)
-"""The lower parts whose sides do not hang down from the waist."""
-EQUAL_PANELS = (
-    *(f"panels-{count}" for count in (4, 6, 8, 10, 12)),
-    "circle-panels",
-    "peplum-half",
-    "peplum-full",
-)
-"""The lower parts that have no front and back of their own."""
-LEGS = ("trousers", "trousers-pleats", "trousers-elastic", "trousers-wide", "culotte")
-WIDTHS = ("gathered", "pleated", "box-pleats", "inverted-pleats", "tiers")
-"""The lower parts that are drawn in at the waist."""
 
 ZIP_END = "zip ends"
 """The notch of a skirt where the zip of its garment ends."""
@@ -281,9 +262,10 @@ def lower_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCh
     """The side seams of a skirt, and its waist against that of the upper part."""
     front, back = (of_lower(pattern, side) for side in SIDES)
     skirt = sum(
-        sewn_length(piece, "waist") - dart_width(piece, "waist") for piece in (front, back)
+        share(piece, "waist") * (sewn_length(piece, "waist") - dart_width(piece, "waist"))
+        for piece in (front, back)
     ) - stand_mm(pattern)
-    skirt += cut_away(pattern, "waist")
+    skirt += cut_away(pattern, "waist") - pattern.figure_or(WRAP_OVER, 0.0)
     return (
         side_with_pocket("Skirt side seam", pattern, front, back),
         waist_check(pattern, "the skirt all round", 2 * skirt),
@@ -291,6 +273,8 @@ def lower_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCh
     )
 
 
+WRAP_OVER = "skirt_wrap.over"
+"""The figure of how far each front of a wrapped skirt goes on past its centre."""
 OVER_HIP_MM = 15.0
 """A skirt goes over the hip with at least so much room."""
 

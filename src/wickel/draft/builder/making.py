@@ -16,7 +16,7 @@ from wickel.draft.parts import dart_width
 from wickel.draft.style import LengthOption, Option, Options
 from wickel.draft.torso import Torso
 from wickel.geometry import length
-from wickel.pattern import Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import Pattern, Piece, Seam, sewn_length
 from wickel.wording import Text
 
 
@@ -36,6 +36,7 @@ class Slot(StrEnum):
     DART = "bust_dart"
     YOKE = "yoke"
     LINING = "lining"
+    DRAPE = "drape"
     POCKETS = "pockets"
     BELT = "belt"
     EXTRA = "extra"
@@ -55,6 +56,7 @@ QUESTIONS = {
     Slot.DART: "A bust dart lies",
     Slot.YOKE: "The top is cut",
     Slot.LINING: "The lining is",
+    Slot.DRAPE: "It is drawn up",
     Slot.POCKETS: "Pockets",
     Slot.BELT: "A belt",
     Slot.EXTRA: "Besides",
@@ -69,8 +71,20 @@ UNDER_BUST, LOWERED = "under the bust", "below the waist"
 """Where a waist seam lies, if not at the waist."""
 GROWN_ON, DROPPED = "grown on", "dropped"
 """How the upper part is drawn for a sleeve: in one with it, its shoulder longer for it."""
-COWL, WRAPPED = "cowl", "wrapped"
-"""The front is drawn wide at the neck; its neck runs on to where it is wrapped."""
+COWL, WRAPPED, ASIDE = "cowl", "wrapped", "aside"
+"""The front is drawn wide at the neck; its neck runs on to where it is wrapped; it is cut whole,
+the deepest point of its neck beside the centre."""
+
+NO_SHOULDERS, BARE_TOP, WHOLE_FRONT = "no shoulders", "bare top", "whole front"
+"""What a part may be, said by itself (its traits): it has no shoulders and no neck; it ends above
+in a top edge; its front is cut whole, both sides of it different."""
+WHOLE_SLOTS = (Slot.NECK, Slot.UPPER)
+"""The slots whose parts may have the front cut whole."""
+PANELS = "panels"
+"""An upper part in panels."""
+EQUAL_PANELS, ROUND_PART, LEGS, DRAWN_IN = "equal panels", "part of a circle", "legs", "drawn in"
+"""A lower part without a front and back of its own; one whose sides do not hang straight down; one
+with two legs; one that is drawn in at the waist."""
 
 BUST_DART = "bust dart"
 """What the side dart of a front is called where it has been moved."""
@@ -223,17 +237,18 @@ def is_lower(piece: Piece) -> bool:
     )
 
 
-def share(piece: Piece) -> float:
+def share(piece: Piece, edge: str) -> float:
     """What of a half an edge of a piece makes up: all of it, or half where the piece is cut once
-    and whole."""
+    and whole, and the edge runs on over its centre."""
     cut = piece.cuts[0]
-    return 0.5 if cut.copies == 1 and not cut.on_fold else 1.0
+    runs_on = cut.copies == 1 and not cut.on_fold and not has_edge(piece, f"other {edge}")
+    return 0.5 if runs_on else 1.0
 
 
 def half_edge_mm(pieces: tuple[Piece, ...], where: str, edge: str) -> float:
     """How long an edge is on all the pieces of a half of the upper part together."""
     return sum(
-        share(piece) * (edge_length(piece, edge) - dart_width(piece, edge, name=BUST_DART))
+        share(piece, edge) * (sewn_length(piece, edge) - dart_width(piece, edge, name=BUST_DART))
         for piece in upper_half(pieces, where)
         if has_edge(piece, edge)
     )
@@ -242,7 +257,8 @@ def half_edge_mm(pieces: tuple[Piece, ...], where: str, edge: str) -> float:
 def lower_edge_mm(pieces: tuple[Piece, ...], where: str) -> float:
     """The lower edge of a half of the upper part, its waist dart closed."""
     return sum(
-        share(piece) * (sewn_length(piece, "hem") - dart_width(piece, "hem", name="waist dart"))
+        share(piece, "hem")
+        * (sewn_length(piece, "hem") - dart_width(piece, "hem", name="waist dart"))
         for piece in upper_half(pieces, where)
         if has_edge(piece, "hem")
     )
@@ -288,9 +304,9 @@ class Part:
     ``add`` puts it to a garment in the making; ``options`` are what it asks, ``required`` what it
     needs measured, ``needs`` what it needs of the other parts (``WAIST_SEAM`` and others),
     ``without`` the slots that do not apply beside it, ``checks`` what is measured of it,
-    ``found_by`` words to look for it by beside its name. ``against`` says by the id of another part
-    why it does not go with it, ``only_beside`` by a slot with which of its parts alone it goes, and
-    why.
+    ``found_by`` words to look for it by beside its name. ``against`` says by the id, or a trait, of
+    another part why it does not go with it, ``only_beside`` by a slot with which of its parts alone
+    it goes, by their ids or traits, and why. ``traits`` are what others may ask of it.
     """
 
     id: str
@@ -304,6 +320,7 @@ class Part:
     checks: Measure = _nothing_measured
     against: Mapping[tuple[Slot, str], Text] = field(default_factory=dict)
     only_beside: Mapping[Slot, tuple[tuple[str, ...], Text]] = field(default_factory=dict)
+    traits: frozenset[str] = frozenset()
     roles: tuple[str, ...] = ()
     materials: tuple[str, ...] = ()
     found_by: str = ""
@@ -316,7 +333,9 @@ class Part:
 
     def refuses(self, other: Part) -> Text:
         """Why it does not go with another part; nothing where it does."""
+        called = {other.id, *other.traits}
         beside = self.only_beside.get(other.slot)
-        if beside is not None and other.id not in beside[0]:
+        if beside is not None and called.isdisjoint(beside[0]):
             return beside[1]
-        return self.against.get(other.key, "")
+        reasons = (self.against.get((other.slot, name), "") for name in sorted(called))
+        return next((reason for reason in reasons if reason), "")

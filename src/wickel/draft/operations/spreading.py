@@ -75,11 +75,13 @@ class Opening:
         return [low + (high - low) * (k + 1) / (self.cuts + 1) for k in range(self.cuts)]
 
 
-def slash_and_spread(piece: Piece, edge: str, opposite: str, opening: Opening) -> Piece:
+def slash_and_spread(
+    piece: Piece, edge: str, opposite: str, opening: Opening, *, marked: bool = True
+) -> Piece:
     """Cut a piece from one edge to another and open each cut.
 
-    The strips are numbered by the marks of the cuts, from the start of the edge. A fold stays where
-    it is.
+    The strips are numbered by the marks of the cuts, from the start of the edge; where gathers are
+    spread evenly there is nothing to mark (``marked``). A fold stays where it is.
 
     Raises:
         DraftRefused: too many cuts, edges that are one, or a spread that would cross itself.
@@ -97,10 +99,13 @@ def slash_and_spread(piece: Piece, edge: str, opposite: str, opening: Opening) -
         behind = _gathered(behind, sewn_length(piece, opposite))
     far = (mapped_stretch(s, maps[-1]) for s in _after(piece, edge, opposite))
     near = (mapped_stretch(s, maps[0]) for s in _after(piece, opposite, edge))
-    lines = tuple(_carried(mark, cut_lines, maps) for mark in piece.inner_lines)
+    lines = [_carried(mark, cut_lines, maps) for mark in piece.inner_lines]
+    lines += marks if marked else ()
     points = tuple(_carried_point(point, cut_lines, maps) for point in piece.points)
     return remade(
-        replace(piece, points=points), (front, *far, behind, *near), inner_lines=(*lines, *marks)
+        replace(piece, points=points),
+        (front, *far, behind, *near),
+        inner_lines=tuple(lines),
     )
 
 

@@ -12,7 +12,7 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.cowl import cowl_front
+from wickel.draft.cowl import Cowl, cowl_front
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.ledger import Ledger
@@ -75,7 +75,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     )
     ledger.at("Cowl")
     hang = ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))
-    cowl = cowl_front(front, hang, allow)
+    cowl = cowl_front(front, Cowl(hang=hang), allow)
     if ledger.choice("grain") == "bias":
         cowl = replace(unfold(cowl), grain_deg=45.0, cuts=(Cut(material="main", copies=1),))
     behind = torso_piece(back, allow)

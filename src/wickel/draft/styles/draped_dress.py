@@ -14,7 +14,7 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.collars import collar_by, collar_checks, collar_pieces
-from wickel.draft.cowl import cowl_front
+from wickel.draft.cowl import Cowl, cowl_front
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.ledger import SIDES, Ledger
@@ -113,7 +113,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     if cowl:
         ledger.at("Cowl")
         hang = ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))
-    half = cowl_front(front, hang, allow) if cowl else torso_piece(front, allow)
+    half = cowl_front(front, Cowl(hang=hang), allow) if cowl else torso_piece(front, allow)
     behind = torso_piece(back, allow, centre="fold" if cowl else "closing")
     whole = replace(unfold(half), cuts=(Cut(material="main", copies=1),))
     side = edge_length(behind, "side")

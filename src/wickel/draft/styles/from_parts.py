@@ -27,6 +27,7 @@ _USUAL = {
     Slot.DART: "side",
     Slot.YOKE: "none",
     Slot.LINING: "none",
+    Slot.DRAPE: "none",
     Slot.POCKETS: "seams",
     Slot.BELT: "none",
     Slot.EXTRA: "none",

@@ -119,8 +119,7 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     dip = ledger.both("top.dip", ("2.2 cm", "0.8 cm"), "Top lower at the centre by", (0, 80))
     pieces = [
         strap_piece(
-            half.where,
-            f"{half.where.capitalize()} bodice",
+            (half.where, f"{half.where.capitalize()} bodice"),
             half,
             _top(half, drop, dip.of(half.where)),
             allow,

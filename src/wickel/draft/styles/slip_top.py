@@ -84,8 +84,8 @@ def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     )
     behind = strap_top(back, high.back, (high.back, across.back), kind="straight")
     halves = (
-        strap_piece("front", "Front", front, before, allow),
-        strap_piece("back", "Back", back, behind, allow),
+        strap_piece(("front", "Front"), front, before, allow),
+        strap_piece(("back", "Back"), back, behind, allow),
     )
     facing = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))
     facings = [edge_facing(half, ("neck", "armhole"), facing.of(half.id), allow) for half in halves]

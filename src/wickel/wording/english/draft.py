@@ -656,4 +656,82 @@ SENTENCES = {
         "The knee lies {knee:length} down: it must lie below the crotch at {rise:length} and above "
         "the hem at {long:length}."
     ),
+    "builder.close-ends-below": (
+        "What lies close under the bust goes on below it: let the seam lie at the waist or lower, "
+        "or take panel seams that are not drawn in there."
+    ),
+    "builder.neck-too-far-aside": (
+        "The point of the neck {by:length} beside the centre lies too close to the shoulder, "
+        "{wide:length} from it: take less."
+    ),
+    "builder.aside-in-one-piece": (
+        "A neck that is deeper on one side needs a front in one piece: shape the upper part by "
+        "darts or nothing, with sleeves set in or none, or take another neck."
+    ),
+    "builder.whole-front-not-parted": (
+        "A front that is cut whole, both sides of it different, is not parted: leave it in one "
+        "piece."
+    ),
+    "builder.whole-front-not-opened": (
+        "A front that is cut whole, both sides of it different, has no edge in its centre: close "
+        "it behind, at the side or not at all."
+    ),
+    "builder.one-shoulder-at-side": (
+        "What hangs from one shoulder has a front and a back cut whole: close it at the side, or "
+        "not at all."
+    ),
+    "builder.off-shoulder-closes": (
+        "What lies off the shoulder is drawn in by elastic all round its top: close it behind, at "
+        "the side or not at all."
+    ),
+    "sleeves.casings-above-underarm": (
+        "{count} casings, one every {gap:length}, reach above the underarm of a sleeve that is "
+        "{long:length} long below it: take fewer, or set them closer."
+    ),
+    "notions.elastic-top": (
+        "as long as chest and arms round, a tenth less, and {join:length} to join it"
+    ),
+    "builder.no-front-to-drape": (
+        "Nothing has a front in one piece that could be drawn up: take an upper part in one with "
+        "its skirt, or a skirt that is close or flared from the hip."
+    ),
+    "builder.drape-turns-over": (
+        "Gathers of {more:length} on an edge {long:length} long turn the front over itself: take "
+        "less."
+    ),
+    "builder.drape-needs-panels": (
+        "Only a front in panels is drawn up in its panel seams: take panel seams, or draw it up in "
+        "a side."
+    ),
+    "builder.drape-neck-round": (
+        "Only the neck of a front that hangs plain is gathered: shape the upper part by "
+        "nothing, without a yoke and without a cowl."
+    ),
+    "builder.drape-not-in-front": (
+        "A front that is drawn up is whole in its centre: close it behind, at the side or not at "
+        "all."
+    ),
+    "builder.drape-no-slant": (
+        "A slanted pocket is not cut from a front that is drawn up: take pockets in the seams, or "
+        "none."
+    ),
+    "builder.drape-no-slit": (
+        "A side that is drawn up has no slit: slit it elsewhere, or leave the hem closed."
+    ),
+    "builder.bones-need-panels": (
+        "Bones lie in panels: take an upper part in panels, or leave them out."
+    ),
+    "notions.piping": "the whole length of the {edge}",
+    "builder.wrapped-skirt-alone": (
+        "A skirt without an upper part that wraps is tied: close it wrapped in front, and take any "
+        "skirt."
+    ),
+    "builder.wrapped-skirt-behind": (
+        "Fronts of a skirt that cross do not open with the garment: close it behind, at the side "
+        "or not at all, or wrap all of it."
+    ),
+    "builder.drape-hangs-plain": (
+        "A front with waist darts is not drawn up above them: shape the upper part by nothing, or "
+        "sew a skirt on and draw that up."
+    ),
 }

@@ -7,8 +7,11 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.builder.lower import opened_edge
 from wickel.draft.builder.making import (
+    NO_SHOULDERS,
     OPENS_BEHIND,
     OPENS_IN_FRONT,
+    WHOLE_FRONT,
+    WHOLE_SLOTS,
     ZIP_GOES_ON,
     Making,
     Part,
@@ -174,16 +177,16 @@ def _pulled_on(pattern: Pattern, body: Body, options: Options) -> tuple[TapeChec
 
 _NO_STRAIGHT_CENTRE = {
     (Slot.NECK, kind): say("builder.no-straight-centre", neck=KINDS[kind])
-    for kind in ("slit", "keyhole", "sweetheart")
+    for kind in ("slit", "keyhole", "split", "sweetheart")
 }
-_NO_COWL = {(Slot.NECK, "cowl"): say("builder.cowl-on-the-fold")}
-_NECK_ONLY = {
-    (Slot.UPPER, id): say("builder.no-neck-to-slit")
-    for id in ("none", "strapless", "strapless-panels")
+_NO_COWL = {
+    (Slot.NECK, "cowl"): say("builder.cowl-on-the-fold"),
+    **{(slot, WHOLE_FRONT): say("builder.whole-front-not-opened") for slot in WHOLE_SLOTS},
 }
+_NECK_ONLY = {(Slot.UPPER, NO_SHOULDERS): say("builder.no-neck-to-slit")}
 _ROUND = {
     (Slot.NECK, kind): say("builder.slit-from-round")
-    for kind in ("slit", "keyhole", "cowl", "sweetheart")
+    for kind in ("slit", "keyhole", "split", "cowl", "sweetheart")
 }
 
 PARTS = (
@@ -252,7 +255,7 @@ PARTS = (
         name=tr("with a half placket in front"),
         add=_half_placket,
         checks=_over_head,
-        against={**_ROUND, **_NECK_ONLY},
+        against={**_ROUND, **_NECK_ONLY, **_NO_COWL},
         roles=("facing",),
         place=7,
     ),

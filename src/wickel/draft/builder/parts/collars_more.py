@@ -102,6 +102,8 @@ def _flat(making: Making) -> Making:
 
 def _overarm(making: Making, where: str) -> Point:
     """Unit vector along the shoulder, from the neck."""
+    if making.halves is not None:
+        return making.halves[SIDES.index(where)].overarm
     seam = making.piece(making.inner(where)).edge("shoulder").path[-1]
     (x, y), (a, b) = seam.start, seam.end
     size = math.dist((x, y), (a, b))

@@ -13,16 +13,19 @@ from wickel.draft.builder.making import (
     Slot,
     half_edge_mm,
     has_edge,
+    share,
 )
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.ledger import SIDES
 from wickel.draft.operations import NewSeam, Spot, split
+from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import DraftRefused, Options
-from wickel.pattern import Pattern, Piece, edge_length
+from wickel.pattern import Cut, Pattern, Piece, edge_length
 from wickel.wording import say, tr
 
+_BIAS_DEG = 45.0
 _LEAST_LEFT_MM = 10.0
 """What a facing in one leaves of a piece at least."""
 
@@ -42,7 +45,8 @@ def _neck_faced(making: Making) -> Making:
             where = "front" if id.startswith("front") else "back"
             making, facing = making.with_facing(where)
             strip = edge_facing(piece, (edge,), facing, making.allow)
-            making = making.with_pieces(_named(strip, id if edge == "top" else where))
+            whole = edge == "neck" and id in (where, f"{where}-centre")
+            making = making.with_pieces(_named(strip, where if whole else id))
         making = making.finished(edge)
     return making
 
@@ -57,12 +61,10 @@ def _all_in_one(making: Making) -> Making:
     Where neck or armhole is finished otherwise, or in panels, the rest is faced and bound."""
     wholes = [making.piece(making.inner(where)) for where in SIDES if making.has_upper]
     plain = all(
-        has_edge(piece, "neck") and has_edge(piece, "armhole") and has_edge(piece, "side")
+        all(has_edge(piece, name) for name in ("neck", "armhole", "side", "centre"))
         for piece in wholes
     )
     if set(making.bare) != {"neck", "armhole"} or not plain:
-        return _faced(making)
-    if any(has_edge(whole, "front edge") for whole in wholes):
         return _faced(making)
     for where, whole in zip(SIDES, wholes, strict=True):
         making, facing = making.with_facing(where)
@@ -97,17 +99,55 @@ def _with_bindings(making: Making) -> Making:
     wide = ledger.length("binding.wide", "0.8 cm", "Finished width of the binding", (4, 20))
     for edge, ids in making.bare.items():
         whole = edge != "armhole"
-        once = sum(edge_length(making.piece(id), edge) for id in ids)
+        once = _once_mm(making, edge, ids)
         strip = bias_strip(
             f"{edge}-binding",
             f"{edge.capitalize()} binding",
             binding_length(2 * once if whole else once, wide),
             wide,
             making.allow,
-            copies=1 if whole else 2,
+            copies=1 if whole else _armholes(making.piece(ids[0])),
         )
         making = making.with_pieces(strip)
     return making.finished("neck", "armhole", "top")
+
+
+def _piped(making: Making) -> Making:
+    """Neck, top and bare armholes faced or bound, with a piping let into every such edge of the
+    neck or top."""
+    edges = {name: ids for name, ids in making.bare.items() if name != "armhole"}
+    if edges:
+        ledger = making.ledger
+        ledger.at("Piping")
+        wide = ledger.length("piping.wide", "3 cm", "Width of the strip of the piping", (15, 60))
+    for edge, ids in edges.items():
+        once = _once_mm(making, edge, ids)
+        strip = Strip(
+            id=f"{edge}-piping",
+            name=f"{edge.capitalize()} piping",
+            long_mm=2 * once + wide,
+            high_mm=wide,
+            cuts=(Cut(material="main", copies=1),),
+            fold_line=True,
+            grain_deg=_BIAS_DEG,
+        )
+        piping = rectangle(strip, making.allow)
+        raw = tuple(replace(edge, allowance_mm=0.0) for edge in piping.edges)
+        making = making.with_pieces(replace(piping, edges=raw))
+    return _faced(making)
+
+
+def _once_mm(making: Making, edge: str, ids: tuple[str, ...]) -> float:
+    """How long an edge is on all its pieces; of a neck or top, half of it."""
+    pieces = [making.piece(id) for id in ids]
+    return sum(share(piece, edge) * edge_length(piece, edge) for piece in pieces)
+
+
+def _armholes(piece: Piece) -> int:
+    """How many armholes a garment has, by one of its pieces that has one: one shoulder has one."""
+    both = {edge.name for edge in piece.edges} >= {"armhole", "other armhole"}
+    (cut, *_) = piece.cuts
+    return 2 if both or cut.on_fold or cut.copies > 1 else 1
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
@@ -115,16 +155,21 @@ def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, 
     by_id = {piece.id: piece for piece in pattern.pieces}
     found = []
     for where in SIDES:
-        strip = by_id.get(f"{where}-facing") or by_id.get(f"{where}-centre-facing")
-        if strip is None or not has_edge(strip, "neck"):
+        ids = (f"{where}-facing", f"{where}-centre-facing", f"{where}-side-facing")
+        strips = [by_id[id] for id in ids if id in by_id and has_edge(by_id[id], "neck")]
+        if not strips:
             continue
+        # beside a front edge only the panel that has it is faced, where a collar does the rest
+        faced = pattern.pieces
+        if f"{where}-side-facing" not in by_id:
+            faced = tuple(piece for piece in faced if piece.id != f"{where}-side")
         found.append(
             TapeCheck(
                 name=f"{where.capitalize()} neck to facing",
                 one=where,
-                one_mm=half_edge_mm(pattern.pieces, where, "neck"),
-                other=strip.name.lower(),
-                other_mm=edge_length(strip, "neck"),
+                one_mm=half_edge_mm(faced, where, "neck"),
+                other=strips[0].name.lower(),
+                other_mm=sum(share(strip, "neck") * edge_length(strip, "neck") for strip in strips),
                 way_out="Draw both edges from the same points.",
             )
         )
@@ -149,5 +194,6 @@ PARTS = (
     _part("bound", tr("bound with bias strips"), _with_bindings, 2),
     _part("raw", tr("left as they are"), lambda making: making, 3),
     _part("neck-faced", tr("faced, armholes left"), _neck_faced, 4),
+    _part("piped", tr("faced, a piping along the neck"), _piped, 6),
     _part("all-in-one", tr("neck and armhole faced in one"), _all_in_one, 5),
 )

@@ -1,18 +1,28 @@
-"""What is sewn on besides: straps, a bow, epaulettes, loops for a belt, a frill along the neck."""
+"""What is sewn on besides: straps, a bow, epaulettes, bones, loops for a belt."""
 
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 from wickel.body import Body
-from wickel.draft.builder.making import Making, Part, Slot, half_edge_mm
+from wickel.draft.builder.making import (
+    BARE_TOP,
+    NO_SHOULDERS,
+    PANELS,
+    Making,
+    Part,
+    Slot,
+    half_edge_mm,
+    upper_half,
+)
 from wickel.draft.checks import TapeCheck
 from wickel.draft.fastenings import tie
 from wickel.draft.ledger import SIDES
 from wickel.draft.parts import Strip, edges, line, point, rectangle
 from wickel.draft.style import Options
-from wickel.geometry import Line, crossing
-from wickel.pattern import Cut, Pattern, Piece
+from wickel.geometry import Line, Point, crossing
+from wickel.pattern import Cut, InnerLine, Pattern, Piece
 from wickel.wording import say, tr
 
 
@@ -126,10 +136,48 @@ def _loops(making: Making) -> Making:
     )
 
 
-_HAS_TOP = {Slot.UPPER: (("strapless", "strapless-panels"), say("builder.straps-need-top"))}
-_SHOULDERS = {
-    (Slot.UPPER, id): say("builder.no-shoulder") for id in ("none", "strapless", "strapless-panels")
-}
+def _bones(making: Making) -> Making:
+    """A bone down the middle of every panel of the upper part, in a channel of its own."""
+    ledger = making.ledger
+    ledger.at("Bones")
+    short = ledger.length(
+        "bone.short", "1.2 cm", "Bone shorter than its panel at each end", (0, 40)
+    )
+    wide = ledger.length("bone.channel", "3 cm", "Width of the channel of a bone", (12, 60))
+    total = 0.0
+    for where in SIDES:
+        for panel in upper_half(making.pieces, where):
+            upper, lower = _middle(panel)
+            top, foot = upper[0] + short, lower[0] - short
+            bone = InnerLine(name="bone", path=line((top, upper[1]), (foot, upper[1])))
+            total += 2 * (foot - top)
+            making = making.with_pieces(replace(panel, inner_lines=(*panel.inner_lines, bone)))
+    ledger.know("bones_long", total)
+    strip = Strip(
+        id="bone-channel",
+        name="Channel of the bones, to be cut to length",
+        long_mm=ledger.length("bone.round", "bones_long/4", "Length of a strip of the channel"),
+        high_mm=wide,
+        cuts=(Cut(material="main", copies=4),),
+    )
+    return making.with_pieces(rectangle(strip, making.allow))
+
+
+def _middle(panel: Piece) -> tuple[Point, Point]:
+    """Where the line down the middle of a panel meets its outline, above and below."""
+    hem = panel.edge("hem")
+    across = (hem.start[1] + hem.end[1]) / 2
+    met = [
+        found[0][-1].end[0]
+        for edge in panel.edges
+        for found in (crossing(edge.path, 1, across),)
+        if found is not None
+    ]
+    return (min(met), across), (max(met), across)
+
+
+_HAS_TOP = {Slot.UPPER: ((BARE_TOP,), say("builder.straps-need-top"))}
+_SHOULDERS = {(Slot.UPPER, NO_SHOULDERS): say("builder.no-shoulder")}
 
 PARTS = (
     Part(id="none", slot=Slot.EXTRA, name=tr("nothing"), place=0),
@@ -154,6 +202,15 @@ PARTS = (
         roles=("band",),
         materials=("interfacing",),
         place=3,
+    ),
+    Part(
+        id="bones",
+        slot=Slot.EXTRA,
+        name=tr("a bone in every panel"),
+        add=_bones,
+        only_beside={Slot.UPPER: ((PANELS,), say("builder.bones-need-panels"))},
+        roles=("band",),
+        place=5,
     ),
     Part(
         id="loops",

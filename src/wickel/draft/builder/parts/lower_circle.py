@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 
 from wickel.draft.builder.lower import BELOW_KNEE, added, called, lower_checks, skirt_figures
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import ROUND_PART, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.circles import circle_half
 from wickel.draft.ledger import SIDES
 from wickel.wording import tr
@@ -44,6 +44,7 @@ PARTS = tuple(
         required=("waist_to_knee",),
         needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
         checks=lower_checks,
+        traits=frozenset({ROUND_PART}),
         roles=("curved_hem",),
         place=place,
     )

@@ -15,7 +15,7 @@ from wickel.draft.builder.lower import (
     with_waist_seam,
     zip_mark,
 )
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import EQUAL_PANELS, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import CIRCLE, FRACTIONS, GRAIN, Circle, circle_panel, ring_below
 from wickel.draft.style import ChoiceOption, Options
@@ -83,7 +83,8 @@ PARTS = (
         required=("waist_to_knee",),
         needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
         checks=_checks,
-        against={(Slot.CLOSING, id): say("builder.panels-not-in-front") for id in ("front",)},
+        against={(Slot.CLOSING, "front"): say("builder.panels-not-in-front")},
+        traits=frozenset({EQUAL_PANELS}),
         roles=("curved_hem",),
         place=14,
     ),

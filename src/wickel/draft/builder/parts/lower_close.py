@@ -24,16 +24,16 @@ from wickel.geometry import length
 from wickel.pattern import Cut, Notch, Piece, edge_length
 from wickel.wording import say, tr
 
-# how much wider than the hip a quarter is at the hem
-_HEMS = {
+HEMS = {
     "straight": ("hip_across", tr("straight, close over the hip")),
     "tapered": ("hip_across - 2.5 cm", tr("tapered, close over the hip")),
     "a-line": ("hip_across + 7 cm", tr("flared from the hip, in A-line")),
 }
+"""The rule of a quarter at the hem, and what a skirt is called that is so wide."""
 _GODETS = "godets"
 
 
-def _halves(hem: str, making: Making) -> Making:
+def close_below(hem: str, making: Making) -> Making:
     """Front and back below the waist, as far round there as what they are sewn to."""
     ledger = making.ledger
     ledger.know("joined", making.joined_mm())
@@ -72,7 +72,7 @@ def _alike(own: Ledger, halves: dict[str, CloseHalf]) -> dict[str, CloseHalf]:
 
 def _godets(making: Making) -> Making:
     """A wedge of a circle let into each side seam, as high as its radius."""
-    made = _halves("hip_across", making)
+    made = close_below("hip_across", making)
     ledger = making.ledger
     ledger.at("Godets")
     high = ledger.length("godet.high", "30 cm", "Height of a godet", (100, 600))
@@ -122,7 +122,7 @@ PARTS = (
             slot=Slot.LOWER,
             name=name,
             found_by=tr("close, slim") if id != "a-line" else tr("flared"),
-            add=partial(_halves, hem),
+            add=partial(close_below, hem),
             options=(BELOW_KNEE,),
             required=("waist_to_knee", "hip", "waist_to_hip"),
             needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
@@ -130,7 +130,7 @@ PARTS = (
             roles=("hem",),
             place=place,
         )
-        for place, (id, (hem, name)) in enumerate(_HEMS.items(), 5)
+        for place, (id, (hem, name)) in enumerate(HEMS.items(), 5)
     ),
     Part(
         id=_GODETS,

@@ -13,7 +13,15 @@ from wickel.draft.builder.lower import (
     of_lower,
     skirt_figures,
 )
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot, stand_mm
+from wickel.draft.builder.making import (
+    DRAWN_IN,
+    WAIST_SEAM,
+    ZIP_GOES_ON,
+    Making,
+    Part,
+    Slot,
+    stand_mm,
+)
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES
 from wickel.draft.skirts import Roles, double_pleat_marks, gathered_half, pleat_marks
@@ -92,6 +100,7 @@ PARTS = tuple(
         required=("waist_to_knee",),
         needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
         checks=_checks,
+        traits=frozenset({DRAWN_IN}),
         roles=("hem",),
         place=place,
     )

@@ -8,7 +8,7 @@ from functools import partial
 
 from wickel.body import Body
 from wickel.draft.builder.lower import side_with_pocket, waist_check
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import LEGS, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES, Both
 from wickel.draft.legs import (
@@ -122,7 +122,10 @@ def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, 
 
 
 _AGAINST = {
-    **{(Slot.CLOSING, id): say("builder.legs-not-in-front") for id in ("front", "wrapped", "edge")},
+    **{
+        (Slot.CLOSING, id): say("builder.legs-not-in-front")
+        for id in ("front", "wrapped", "edge", "front-zip")
+    },
     **{(Slot.WAIST, id): say("builder.legs-at-the-waist") for id in ("under-bust", "lowered")},
 }
 
@@ -137,6 +140,7 @@ PARTS = tuple(
         needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
         checks=_checks,
         against=_AGAINST,
+        traits=frozenset({LEGS}),
         roles=("crotch", "side", "hem", "waist"),
         place=place,
     )

@@ -18,7 +18,7 @@ from wickel.draft.builder.lower import (
     with_waist_seam,
     zip_mark,
 )
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import EQUAL_PANELS, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import waist_within_hip
 from wickel.draft.skirts import flared_panel
@@ -137,6 +137,7 @@ PARTS = tuple(
         needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
         checks=partial(_checks, count),
         against={(Slot.CLOSING, "front"): say("builder.panels-not-in-front")},
+        traits=frozenset({EQUAL_PANELS}),
         roles=("curved_hem",),
         place=place,
     )

@@ -6,7 +6,7 @@ from functools import partial
 
 from wickel.body import Body
 from wickel.draft.builder.lower import waist_check, with_waist_seam
-from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot
+from wickel.draft.builder.making import EQUAL_PANELS, WAIST_SEAM, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import flounce
 from wickel.draft.style import LengthOption, Options
@@ -48,6 +48,7 @@ PARTS = tuple(
         options=(_LONG,),
         needs=frozenset({WAIST_SEAM}),
         checks=_checks,
+        traits=frozenset({EQUAL_PANELS}),
         roles=("curved_hem",),
         place=place,
     )

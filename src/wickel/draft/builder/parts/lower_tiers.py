@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.draft.builder.lower import BELOW_KNEE, added, called, lower_checks, skirt_figures
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import DRAWN_IN, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.ledger import SIDES
 from wickel.draft.skirts import Roles, gathered_half
 from wickel.pattern import Seam
@@ -64,6 +64,7 @@ PARTS = (
         needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
         checks=lower_checks,
         against={(Slot.CLOSING, "front"): say("builder.tiers-not-in-front")},
+        traits=frozenset({DRAWN_IN}),
         roles=("hem",),
         place=40,
     ),

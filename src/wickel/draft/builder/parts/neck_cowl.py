@@ -28,7 +28,10 @@ PARTS = (
         needs=frozenset({COWL}),
         only_beside={
             Slot.UPPER: (("plain", "none"), say("builder.cowl-hangs-plain")),
-            Slot.COLLAR: (("none",), say("builder.collar-neck", neck=tr("a cowl"))),
+            Slot.COLLAR: (
+                ("none", "stand", "roll", "frill", "bow"),
+                say("builder.collar-neck", neck=tr("a cowl")),
+            ),
         },
         against={(Slot.SLEEVE, "grown-on"): say("builder.cowl-hangs-plain")},
         roles=("neck", "shoulder", "facing"),

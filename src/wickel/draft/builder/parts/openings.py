@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wickel.draft.builder.lower import CIRCLES, EQUAL_PANELS, LEGS, hemmed
-from wickel.draft.builder.making import Making, Part, Slot, has_edge
+from wickel.draft.builder.lower import hemmed
+from wickel.draft.builder.making import EQUAL_PANELS, LEGS, ROUND_PART, Making, Part, Slot, has_edge
 from wickel.draft.ledger import SIDES
 from wickel.draft.operations import Spot
 from wickel.draft.operations.corners import add_vent
@@ -57,6 +57,9 @@ def _slit_in_front(making: Making) -> Making:
     ledger.at("Hem")
     long = ledger.length("slit.long", "25 cm", "Slit from the hem up", (30, 800))
     wide = ledger.length("slit.facing", "3.5 cm", "Slit facing beyond it", (15, 80))
+    fronts = [piece for piece in hemmed(making) if piece.id in ("front", "skirt-front")]
+    if any(not has_edge(piece, "centre") for piece in fronts):
+        raise DraftRefused(say("builder.no-fold-in-front"), "neck", "opening")
     front = lowest(making, "front", "centre")
     if front.edge("centre").kind is not EdgeKind.FOLD:
         raise DraftRefused(say("builder.no-fold-in-front"), "closing", "opening")
@@ -70,7 +73,7 @@ def _slit_in_front(making: Making) -> Making:
     return making.with_pieces(slit, strip)
 
 
-_AGAINST = {(Slot.LOWER, id): say("builder.no-half-below") for id in EQUAL_PANELS}
+_AGAINST = {(Slot.LOWER, EQUAL_PANELS): say("builder.no-half-below")}
 
 PARTS = (
     Part(id="none", slot=Slot.OPENING, name=tr("nowhere"), place=0),
@@ -89,7 +92,7 @@ PARTS = (
         add=_vent,
         against={
             **_AGAINST,
-            **{(Slot.LOWER, id): say("builder.vent-needs-seam") for id in (*CIRCLES, *LEGS)},
+            **{(Slot.LOWER, id): say("builder.vent-needs-seam") for id in (ROUND_PART, LEGS)},
         },
         only_beside={Slot.CLOSING: (("back", "laced"), say("builder.vent-needs-seam"))},
         place=2,
@@ -105,7 +108,7 @@ PARTS = (
                 (Slot.CLOSING, id): say("builder.no-fold-in-front")
                 for id in ("front", "edge", "front-zip", "wrapped")
             },
-            **{(Slot.LOWER, id): say("builder.no-fold-in-front") for id in LEGS},
+            (Slot.LOWER, LEGS): say("builder.no-fold-in-front"),
         },
         roles=("facing",),
         place=3,

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from wickel.draft.builder.lower import CIRCLES, EQUAL_PANELS, WIDTHS
-from wickel.draft.builder.making import Making, Part, Slot
+from wickel.draft.builder.making import DRAWN_IN, EQUAL_PANELS, ROUND_PART, Making, Part, Slot
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.pockets import patch, seam_bag, seam_bag_by, slant, slant_by
 from wickel.draft.style import DraftRefused
@@ -82,7 +81,7 @@ PARTS = (
         against={
             **{
                 (Slot.LOWER, id): say("builder.slant-needs-side")
-                for id in ("in-one", "trousers-elastic", *EQUAL_PANELS, *CIRCLES, *WIDTHS)
+                for id in ("in-one", "trousers-elastic", EQUAL_PANELS, ROUND_PART, DRAWN_IN)
             },
             (Slot.LINING, "all"): say("builder.slant-unlined"),
             (Slot.LINING, "lower"): say("builder.slant-unlined"),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from wickel.draft.builder.making import WAIST_EASE, Making, Part, Slot
+from wickel.draft.builder.making import NO_SHOULDERS, WAIST_EASE, Making, Part, Slot
 from wickel.draft.builder.parts.uppers import EASE
 from wickel.wording import tr
 
@@ -14,6 +14,7 @@ PARTS = (
         add=Making.with_joined,
         options=(WAIST_EASE, EASE),
         required=("waist",),
+        traits=frozenset({NO_SHOULDERS}),
         without=frozenset(
             {
                 Slot.NECK,

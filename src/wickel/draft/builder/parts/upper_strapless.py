@@ -6,10 +6,13 @@ from dataclasses import replace
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.making import Making, Part, Slot
+from wickel.draft.builder.making import BARE_TOP, NO_SHOULDERS, PANELS, Making, Part, Slot
 from wickel.draft.builder.parts.uppers import (
     ASKED,
+    CLOSE,
+    CLOSE_ENDS_BELOW,
     PANELLED,
+    UNDER_BUST_MEASURED,
     centre_role,
     lower_role,
     torso_of,
@@ -19,10 +22,10 @@ from wickel.draft.ledger import SIDES, Both
 from wickel.draft.operations import NewSeam, Spot, split
 from wickel.draft.style import DraftRefused, Options
 from wickel.draft.torso import MEASURED, Torso
-from wickel.draft.torso_checks import panel_checks, side_check
+from wickel.draft.torso_checks import panel_checks, side_check, under_bust_check
 from wickel.draft.upper import WHOLE, half_pieces, upper_seams
 from wickel.draft.usual_checks import waist_to_body
-from wickel.geometry import Line, Point, crossing, length
+from wickel.geometry import Line, Point, length, parted_where
 from wickel.pattern import Pattern, Piece, Seam, edge_length
 from wickel.wording import say, tr
 
@@ -35,9 +38,10 @@ _DART_BELOW_MM = 20.0
 """A dart ends at least so far below the top at the centre."""
 
 
-def _add(seamed: str, making: Making) -> Making:
+def _add(shape: str, making: Making) -> Making:
     """Front and back cut off at the top; what is above it is not cut."""
-    making, halves = torso_of(making, seamed, topless=True)
+    seamed = PANELLED.get(shape, WHOLE)
+    making, halves = torso_of(making, shape, topless=True)
     ledger = making.ledger
     ledger.at("Top")
     centre = ledger.both(
@@ -127,9 +131,7 @@ def _darts_below(piece: Piece, level: float) -> Piece:
 def _on(piece: Piece, edge: str, down: float) -> Spot:
     """The place on an edge at a level."""
     path = piece.edge(edge).path
-    met = crossing(path, 0, down)
-    assert met is not None, "the level lies between the ends of the edge"
-    return Spot(edge=edge, share=length(met[0]) / length(path))
+    return Spot(edge=edge, share=length(parted_where(path, 0, down)[0]) / length(path))
 
 
 def _on_seam(piece: Piece, half: Torso, down: float, making: Making) -> Spot:
@@ -147,12 +149,14 @@ def _on_seam(piece: Piece, half: Torso, down: float, making: Making) -> Spot:
     return Spot(edge="panel seam", share=max(_CLEAR_MM, at) / whole)
 
 
-def _checks(seamed: str, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+def _checks(shape: str, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     by_id = {piece.id: piece for piece in pattern.pieces}
-    sides = [by_id[f"{where}-side" if seamed in PANELLED else where] for where in SIDES]
+    sides = [by_id[f"{where}-side" if shape in PANELLED else where] for where in SIDES]
     checks = [side_check(*sides)]
-    if seamed in PANELLED:
+    if shape in PANELLED:
         checks += panel_checks(pattern)
+    if shape == CLOSE:
+        checks.append(under_bust_check(pattern, body))
     if str(options.get("waist", "plain")) != "under-bust":
         waist = sum(pattern.figure(f"waist.across.{where}") for where in SIDES)
         checks.append(waist_to_body(body, 2 * waist, float(options["ease_mm"]), "garment"))
@@ -166,18 +170,21 @@ PARTS = tuple(
         id=id,
         slot=Slot.UPPER,
         name=name,
-        add=partial(_add, seamed),
+        add=partial(_add, shape),
         options=ASKED,
-        required=MEASURED,
+        required=(*MEASURED, *(UNDER_BUST_MEASURED if shape == CLOSE else ())),
         without=_WITHOUT,
-        checks=partial(_checks, seamed),
+        against=CLOSE_ENDS_BELOW if shape == CLOSE else {},
+        checks=partial(_checks, shape),
+        traits=frozenset({BARE_TOP, NO_SHOULDERS, *({PANELS} if shape in PANELLED else ())}),
         roles=("side", "neck", "waist", "hem", "closing"),
         place=place,
     )
-    for place, (id, name, seamed) in enumerate(
+    for place, (id, name, shape) in enumerate(
         (
             ("strapless", tr("darts, without shoulders"), WHOLE),
             ("strapless-panels", tr("panel seams, without shoulders"), "shoulder"),
+            ("strapless-close", tr("panel seams, close under the bust, without shoulders"), CLOSE),
         ),
         10,
     )

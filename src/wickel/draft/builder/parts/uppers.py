@@ -8,11 +8,13 @@ from functools import partial
 
 from wickel.body import Body
 from wickel.draft.builder.making import (
+    ASIDE,
     COWL,
     DROPPED,
     GROWN_ON,
     LOWERED,
     OPENS_BEHIND,
+    PANELS,
     UNDER_BUST,
     WAIST_SEAM,
     WRAPPED,
@@ -21,8 +23,9 @@ from wickel.draft.builder.making import (
     Slot,
     has_edge,
 )
+from wickel.draft.builder.parts.neck_aside import aside
 from wickel.draft.checks import TapeCheck
-from wickel.draft.cowl import cowl_front
+from wickel.draft.cowl import Cowl, cowl_front
 from wickel.draft.ledger import SIDES
 from wickel.draft.style import LengthOption, Options
 from wickel.draft.torso import (
@@ -34,19 +37,22 @@ from wickel.draft.torso import (
     TorsoCut,
     torso_by,
 )
-from wickel.draft.torso_checks import torso_checks
+from wickel.draft.torso_checks import torso_checks, under_bust_check
 from wickel.draft.upper import WHOLE, half_pieces, upper_seams
 from wickel.draft.usual_checks import alike, over_body
 from wickel.pattern import Pattern, Piece
-from wickel.wording import tr
+from wickel.wording import say, tr
 
 PLAIN = "plain"
-PANELLED = ("shoulder", "armhole")
-"""The upper parts that are cut in panels."""
+CLOSE = "close"
+PANELLED = {"shoulder": "shoulder", "armhole": "armhole", "neck": "neck", CLOSE: "shoulder"}
+"""The upper parts that are cut in panels, and where their seams begin."""
 _NAMES = {
     WHOLE: tr("darts"),
     "shoulder": tr("panel seams from the shoulder"),
     "armhole": tr("panel seams from the armhole"),
+    "neck": tr("panel seams from the neck"),
+    CLOSE: tr("panel seams, close under the bust"),
     PLAIN: tr("nothing: it hangs plain"),
 }
 EASE = LengthOption(
@@ -54,14 +60,19 @@ EASE = LengthOption(
 )
 ASKED = (EASE, CHEST_LINE, CHEST_DEPTH)
 """What every upper part on the torso block asks."""
+UNDER_BUST_MEASURED = ("under_bust", "neck_to_under_bust")
+"""What is measured for what lies close under the bust."""
+CLOSE_ENDS_BELOW = {(Slot.WAIST, "under-bust"): say("builder.close-ends-below")}
 LOWER_BY = "8 cm"
 """How far below the waist a lowered seam lies by the house's rule."""
 
 
 def torso_of(
-    making: Making, shape: str, *, topless: bool = False
+    making: Making, shape: str, *, topless: bool = False, necks: bool = True, deep: bool = True
 ) -> tuple[Making, tuple[Torso, Torso]]:
-    """The points of both halves for the necks, the sleeves and the waist of a garment."""
+    """The points of both halves for the necks, the sleeves and the waist of a garment. ``topless``:
+    nothing is drawn above the chest line; without ``necks`` no neck is, and none to its depth
+    without ``deep``."""
     neck, back_neck = making.necks
     needs, ledger = making.needs, making.ledger
     below = "below_waist"
@@ -72,18 +83,25 @@ def torso_of(
         back_neck=back_neck,
         below=below,
         panels=shape in PANELLED,
+        close=shape == CLOSE,
         plain=shape == PLAIN,
         raised=UNDER_BUST in needs,
         shoulder="shoulder/2 + drop" if DROPPED in needs else "shoulder/2",
         dropped=DROPPED in needs,
         cowl=COWL in needs,
-        necks=not topless,
-        deep=("back",) if COWL in needs or WRAPPED in needs else SIDES,
+        necks=necks and not topless,
+        deep=_deep(making) if deep else (),
         topless=topless,
     )
     front, back = torso_by(ledger, cut)
     made = replace(making, halves=(front, back), necklines=(front.neck, back.neck))
     return with_seam_moved(made, back.level + back.hem_centre - back.centre_waist), (front, back)
+
+
+def _deep(making: Making) -> tuple[str, ...]:
+    """The sides whose neck is drawn to its depth: that of a cowl, and of what is wrapped, is not in
+    front."""
+    return ("back",) if making.needs & {COWL, WRAPPED} else SIDES
 
 
 def with_seam_moved(making: Making, seam_mm: float) -> Making:
@@ -124,7 +142,7 @@ def _add(shape: str, making: Making) -> Making:
     """Front and back half, sewn at sides and shoulders, panel seams where it has such."""
     if GROWN_ON in making.needs:
         return making  # drawn with its sleeves
-    seamed = shape if shape in PANELLED else WHOLE
+    seamed = PANELLED.get(shape, WHOLE)
     making, halves = torso_of(making, shape)
     pieces = [
         piece
@@ -137,10 +155,23 @@ def _add(shape: str, making: Making) -> Making:
             lower=lower_role(making),
         )
     ]
+    if ASIDE in making.needs:
+        making.ledger.at("Neck")
+        pieces[0] = aside(pieces[0], making)
     if COWL in making.needs:
         ledger = making.ledger
-        hang = ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140))
-        pieces[0] = cowl_front(halves[0], hang, making.allow, lower=lower_role(making))
+        ledger.at("Cowl")
+        cowl = Cowl(
+            hang=ledger.length("cowl.hang", "hang", "Cowl wider on each side by", (15, 140)),
+            pleats=ledger.length(
+                "cowl.pleats", "0 cm", "Pleats in the shoulder of the cowl take up", (0, 160)
+            ),
+            faced=making.chosen.get(Slot.COLLAR, "none") == "none",
+        )
+        pieces[0] = cowl_front(halves[0], cowl, making.allow, lower=lower_role(making))
+        if not cowl.faced:
+            neck, back = replace(halves[0].neck, path=pieces[0].edge("neck").path), halves[1].neck
+            making = replace(making, necklines=(neck, back))
     return with_halves(making, pieces, seamed)
 
 
@@ -155,7 +186,8 @@ def _checks(shape: str, pattern: Pattern, body: Body, options: Options) -> tuple
         )
     ease = float(options["ease_mm"])
     at_waist = str(options.get("waist", "plain")) != "under-bust"
-    return tuple(torso_checks(pattern, body, ease, fitted=shape != PLAIN and at_waist))
+    checks = tuple(torso_checks(pattern, body, ease, fitted=shape != PLAIN and at_waist))
+    return (*checks, under_bust_check(pattern, body)) if shape == CLOSE else checks
 
 
 def _has(pattern: Pattern, id: str) -> bool:
@@ -169,8 +201,10 @@ PARTS = tuple(
         name=name,
         add=partial(_add, shape),
         options=ASKED,
-        required=MEASURED,
+        required=(*MEASURED, *(UNDER_BUST_MEASURED if shape == CLOSE else ())),
         checks=partial(_checks, shape),
+        traits=frozenset({PANELS}) if shape in PANELLED else frozenset(),
+        against=CLOSE_ENDS_BELOW if shape == CLOSE else {},
         roles=("side", "armhole", "waist", "hem", "closing"),
         place=place,
     )

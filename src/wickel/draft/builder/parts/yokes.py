@@ -6,9 +6,9 @@ from dataclasses import replace
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot, has_edge
+from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot, has_edge, share
 from wickel.draft.checks import TapeCheck
-from wickel.draft.ledger import SIDES
+from wickel.draft.ledger import SIDES, Both
 from wickel.draft.operations import NewSeam, Opening, Spot, slash_and_spread, split
 from wickel.draft.style import DraftRefused, Options
 from wickel.draft.usual_checks import alike
@@ -18,13 +18,15 @@ from wickel.wording import say, tr
 
 _SEAM = "yoke seam"
 _CUTS = 5
-_RULES = ("max(neck_down + 2.5 cm, 0.55*chest_down)", "max(neck_down + 6 cm, 0.5*chest_down)")
+_RULES = ("max(neck_deep + 2.5 cm, 0.55*chest_down)", "max(neck_deep + 6 cm, 0.5*chest_down)")
 
 
 def _add(sides: tuple[str, ...], gathered: bool, making: Making) -> Making:
     """The garment with the yokes of some sides cut off."""
     ledger = making.ledger
     ledger.at("Yoke")
+    assert making.necklines is not None, "a yoke has a neck"
+    ledger.know("neck_deep", Both(*(neck.centre[0] for neck in making.necklines)))
     down = ledger.both("yoke.down", _RULES, "Yoke below the neck point", (40, 400), only=sides)
     full = (
         ledger.both("yoke.full", "6 cm", "Wider below the yoke by", (10, 400), only=sides)
@@ -41,11 +43,7 @@ def _add(sides: tuple[str, ...], gathered: bool, making: Making) -> Making:
                 gathered=True,
                 gathered_opposite=WAIST_SEAM in making.needs,
             )
-            # gathers are spread evenly: where it was slashed is nothing to mark
-            spread = slash_and_spread(rest, _SEAM, "hem", opened)
-            known = {mark.name for mark in rest.inner_lines}
-            marks = tuple(mark for mark in spread.inner_lines if mark.name in known)
-            rest = replace(spread, inner_lines=marks)
+            rest = slash_and_spread(rest, _SEAM, "hem", opened, marked=False)
         seam = Seam(name=f"{side} yoke", one=(yoke.id, _SEAM), other=(rest.id, _SEAM))
         making = making.with_pieces(rest, yoke, seams=(seam,))
     return making
@@ -82,11 +80,15 @@ def _at(piece: Piece, edge: str, down: float) -> Spot | None:
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     by_id = {piece.id: piece for piece in pattern.pieces}
-    return tuple(
-        alike(f"{side.capitalize()} yoke", by_id[f"{side}-yoke"], by_id[side], _SEAM)
-        for side in SIDES
-        if f"{side}-yoke" in by_id
-    )
+    found = []
+    for side in SIDES:
+        if f"{side}-yoke" in by_id:
+            yoke, rest = by_id[f"{side}-yoke"], by_id[side]
+            check = alike(f"{side.capitalize()} yoke", yoke, rest, _SEAM)
+            # what is drawn up in one side is cut whole below it
+            both = check.other_mm * share(rest, _SEAM) / share(yoke, _SEAM)
+            found.append(replace(check, other_mm=both))
+    return tuple(found)
 
 
 _BESIDE = {
