@@ -36,6 +36,7 @@ from wickel.drawing.sketch_shapes import (
     top_at,
     whole_of,
 )
+from wickel.drawing.sketch_worn import as_worn, drawn_up, folds_from
 from wickel.geometry import Outline, Point, flatten
 from wickel.pattern import Pattern, Piece, edge_length, net_line, sewn_length
 
@@ -47,7 +48,7 @@ _LEGS_APART_MM = 45.0
 """How far from the centre a leg hangs at its hem."""
 _COLLAR_MM, _HOOD_MM, _BAND_MM, _PATCH_MM = 40.0, 230.0, 60.0, 110.0
 _SEAMS = ("panel seam", "yoke seam", "raglan seam")
-_MARKS = ("slit", "keyhole", "neck, fold line")
+_MARKS = ("slit", "keyhole", "neck, fold line", "bone")
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,7 +70,7 @@ class _View:
 
     def __init__(self, pattern: Pattern, side: str) -> None:
         self.side, self.pattern = side, pattern
-        self.by_id = {piece.id: piece for piece in pattern.pieces}
+        self.by_id = {piece.id: as_worn(piece) for piece in pattern.pieces}
         ids = (side, f"{side}-centre", f"{side}-side", f"{side}-yoke")
         self.halves = [p for p in self._known(*ids) if not _is_lower(p)]
         below = (f"skirt-{side}", f"{side}-leg", f"leg-{side}", "skirt-panel", "panel", "skirt")
@@ -113,6 +114,14 @@ class _View:
                 if "dart" in mark.name or mark.name in _MARKS:
                     points = across_down(flatten(mark.path))
                     yield from on_both_sides(points, Ink.FINE)
+        for piece in self.halves:
+            for edge in drawn_up(piece):
+                for fold in folds_from(across_down(flatten(edge.path))):
+                    yield from (
+                        [Stroke(fold, Ink.FINE, closed=False)]
+                        if _is_whole(piece)
+                        else on_both_sides(fold, Ink.FINE)
+                    )
         if any(_opens(piece) for piece in self.halves):
             top, low = centre_span(body)
             yield Stroke(((0.0, top), (0.0, low)), Ink.SEAM, closed=False)
@@ -206,6 +215,14 @@ class _View:
         for share in folds:
             line = ((wide * share, down), (out * share, down + 0.97 * long))
             yield from on_both_sides(line, Ink.SEAM)
+        for edge in drawn_up(piece):
+            sign = -1.0 if edge.name.startswith("other") else 1.0
+            for fold in folds_from(((sign * wide, down), (sign * out, end))):
+                yield from (
+                    [Stroke(fold, Ink.FINE, closed=False)]
+                    if _is_whole(piece)
+                    else on_both_sides(fold, Ink.FINE)
+                )
         if piece.edge("waist").comes_back_to_mm is not None and not folds:
             yield from ticks(wide, down)
         if tiers:
@@ -213,6 +230,9 @@ class _View:
             x, y = wide + (out - wide) * at, down + long * at
             yield Stroke(((-x, y), (x, y)), Ink.SEAM, closed=False)
             yield from ticks(x, y)
+        if any(edge.name == "wrap edge" for edge in piece.edges):
+            x = 0.5 * wide
+            yield Stroke(((x, down), (x, end)), Ink.SEAM, closed=False)
         if any(edge.name == "front edge" for edge in piece.edges):
             yield Stroke(((0.0, down), (0.0, end)), Ink.SEAM, closed=False)
             yield from buttons(_button_places(piece, end))
@@ -271,9 +291,18 @@ class _View:
             waist = self._point("side waist") or self._point("waist") or (0.0, 0.62 * low)
             y = low if self.lower else waist[1]
             yield Stroke(((-wide, y - 18), (wide, y - 18), (wide, y + 18), (-wide, y + 18)))
+        if self._known("wing"):
+            x, y = (self._point("side waist") or (wide, low))[0], min(low, self._waist_level(low))
+            tied = ((x, y - 70.0), (x + 70.0, y + 10.0), (x + 70.0, y + 40.0), (x, y))
+            yield from closed_on_both_sides(tied)
         if self._known("strap"):
             x = self.pattern.figure_or("strap.across.front", 90.0)
             yield from on_both_sides(((x, top_at(body, x)), (0.8 * x, -10.0)), Ink.OUTLINE)
+
+    def _waist_level(self, low: float) -> float:
+        """How far down the waist lies; where it is not known, at the lower edge."""
+        waist = self._point("side waist")
+        return low if waist is None else waist[1]
 
 
 # --- what pieces say ------------------------------------------------------------------------------
