@@ -116,12 +116,7 @@ class _View:
                     yield from on_both_sides(points, Ink.FINE)
         for piece in self.halves:
             for edge in drawn_up(piece):
-                for fold in folds_from(across_down(flatten(edge.path))):
-                    yield from (
-                        [Stroke(fold, Ink.FINE, closed=False)]
-                        if _is_whole(piece)
-                        else on_both_sides(fold, Ink.FINE)
-                    )
+                yield from _folded(piece, across_down(flatten(edge.path)))
         if any(_opens(piece) for piece in self.halves):
             top, low = centre_span(body)
             yield Stroke(((0.0, top), (0.0, low)), Ink.SEAM, closed=False)
@@ -217,12 +212,7 @@ class _View:
             yield from on_both_sides(line, Ink.SEAM)
         for edge in drawn_up(piece):
             sign = -1.0 if edge.name.startswith("other") else 1.0
-            for fold in folds_from(((sign * wide, down), (sign * out, end))):
-                yield from (
-                    [Stroke(fold, Ink.FINE, closed=False)]
-                    if _is_whole(piece)
-                    else on_both_sides(fold, Ink.FINE)
-                )
+            yield from _folded(piece, ((sign * wide, down), (sign * out, end)))
         if piece.edge("waist").comes_back_to_mm is not None and not folds:
             yield from ticks(wide, down)
         if tiers:
@@ -230,12 +220,7 @@ class _View:
             x, y = wide + (out - wide) * at, down + long * at
             yield Stroke(((-x, y), (x, y)), Ink.SEAM, closed=False)
             yield from ticks(x, y)
-        if any(edge.name == "wrap edge" for edge in piece.edges):
-            x = 0.5 * wide
-            yield Stroke(((x, down), (x, end)), Ink.SEAM, closed=False)
-        if any(edge.name == "front edge" for edge in piece.edges):
-            yield Stroke(((0.0, down), (0.0, end)), Ink.SEAM, closed=False)
-            yield from buttons(_button_places(piece, end))
+        yield from _opened(piece, wide, (down, end))
 
     # --- what is sewn on --------------------------------------------------------------------------
 
@@ -325,6 +310,25 @@ def _opens(piece: Piece) -> bool:
     return bool(names & {"front edge", "wrap edge"}) or (
         "centre" in names and not piece.cuts[0].on_fold
     )
+
+
+def _folded(piece: Piece, edge: Outline) -> Iterator[Stroke]:
+    """Folds from an edge that is drawn up, on both sides of a piece that is a half."""
+    for fold in folds_from(edge):
+        if _is_whole(piece):
+            yield Stroke(fold, Ink.FINE, closed=False)
+        else:
+            yield from on_both_sides(fold, Ink.FINE)
+
+
+def _opened(skirt: Piece, wide: float, span: Point) -> Iterator[Stroke]:
+    """The line along which a skirt opens or wraps, from its waist to its hem."""
+    names = {edge.name for edge in skirt.edges}
+    for name, x in (("wrap edge", 0.5 * wide), ("front edge", 0.0)):
+        if name in names:
+            yield Stroke(tuple((x, y) for y in span), Ink.SEAM, closed=False)
+    if "front edge" in names:
+        yield from buttons(_button_places(skirt, span[1]))
 
 
 def _lower_end(body: Polygon) -> Point:

@@ -237,11 +237,14 @@ def is_lower(piece: Piece) -> bool:
     )
 
 
+_OF_ONE_SIDE = ("armhole", "shoulder", "side")
+
+
 def share(piece: Piece, edge: str) -> float:
     """What of a half an edge of a piece makes up: all of it, or half where the piece is cut once
     and whole, and the edge runs on over its centre."""
     cut = piece.cuts[0]
-    runs_on = cut.copies == 1 and not cut.on_fold and not has_edge(piece, f"other {edge}")
+    runs_on = cut.copies == 1 and not cut.on_fold and edge not in _OF_ONE_SIDE
     return 0.5 if runs_on else 1.0
 
 

@@ -61,7 +61,7 @@ def _target(making: Making) -> Piece:
 
 def _one_side(edge: str, opposite: str, making: Making) -> Making:
     """Opened at one side alone; the front is cut whole."""
-    more = _amount(making, "ruche", "Gathers of the side that is drawn up")
+    more = _amount(making, "ruche", tr("Gathers of the side that is drawn up"))
     front = _target(making)
     if any(own.kind is EdgeKind.FOLD for own in front.edges):
         front = whole(front)
@@ -72,19 +72,19 @@ def _one_side(edge: str, opposite: str, making: Making) -> Making:
 
 def _both_sides(making: Making) -> Making:
     """Opened across from side to side, and drawn up in both sides."""
-    more = _amount(making, "ruche", "Gathers of each side")
+    more = _amount(making, "ruche", tr("Gathers of each side"))
     return _symmetric(making, _target(making), "side", more)
 
 
 def _panel(making: Making) -> Making:
     """The panel at the centre opened across, and drawn up in its seams."""
-    more = _amount(making, "ruche", "Gathers of each panel seam")
+    more = _amount(making, "ruche", tr("Gathers of each panel seam"))
     return _symmetric(making, making.piece(_PANEL), "panel seam", more)
 
 
 def _on_strip(making: Making) -> Making:
     """Opened across, drawn up in the sides and along the middle, where a strip is sewn on."""
-    more = _amount(making, "ruche", "Gathers of the strip and of each side")
+    more = _amount(making, "ruche", tr("Gathers of the strip and of each side"))
     half = _target(making)
     made = _symmetric(making, half, "side", more)
     opened = made.piece(half.id)
@@ -115,7 +115,7 @@ def _symmetric(making: Making, half: Piece, edge: str, more_mm: float) -> Making
 
 def _at_neck(making: Making) -> Making:
     """Opened along, from the neck to the lower edge, and gathered at the neck."""
-    more = _amount(making, "0.5*ruche", "Gathers of the neck, each half")
+    more = _amount(making, "0.5*ruche", tr("Gathers of the neck, each half"))
     front = making.piece("front")
     opening = Opening(
         cuts=_CUTS // 2,

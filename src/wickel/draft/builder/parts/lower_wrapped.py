@@ -20,7 +20,7 @@ def _add(making: Making) -> Making:
     ledger = making.ledger
     ledger.at("Wrap")
     ledger.know("front_wide", making.joined_mm().front)
-    words = "Each front of the skirt crosses the centre by"
+    words = tr("Each front of the skirt crosses the centre by")
     over = ledger.length(WRAP_OVER, "0.8*front_wide", words, (60, 400))
     half = made.piece(called(making, "front")[0])
     front = extend(half, "centre", over, name=_EDGE, allowance_mm=making.allow["facing"])

@@ -1,0 +1,298 @@
+"""Upper parts, necks and drapes with figures worked out by hand: where a seam begins, what it takes
+in, how long what is drawn up was before."""
+
+import math
+
+import pytest
+
+from tests.draft.test_builder import BODY, STYLE, drafted, full, made_of
+from tests.draft.test_parts_by_hand import at, bought, with_figures
+from wickel.draft import DraftRefused
+from wickel.draft.builder import PARTS, Slot
+from wickel.draft.builder.making import BARE_TOP, NO_SHOULDERS, PANELS, half_neck_mm
+from wickel.draft.notions import notions
+from wickel.geometry import crossing, length
+from wickel.pattern import edge_length, sewn_length
+from wickel.wording import words_of
+
+PLAIN = {"shape": "plain", "sleeve": "none", "pockets": "none", "lower": "in-one"}
+COWL = {**PLAIN, "neck": "cowl", "neck_width_mm": 110.0, "back_neck_mm": 50.0, "closing": "none"}
+
+
+def across(piece, edge, down):
+    met = crossing(piece.edge(edge).path, 0, down)
+    return met[0][-1].end[1]
+
+
+# --- panels ------------------------------------------------------------------------------------
+
+
+def test_panel_seams_from_the_neck_leave_the_shoulder_to_the_side_and_part_the_neck():
+    pattern = drafted(shape="neck", sleeve="none")
+    whole = drafted(sleeve="none").piece("front")
+    centre, side = pattern.piece("front-centre"), pattern.piece("front-side")
+    parts = edge_length(centre, "neck") + edge_length(side, "neck")
+    assert parts == pytest.approx(edge_length(whole, "neck"))
+    assert edge_length(centre, "neck") == pytest.approx(0.55 * parts)
+    assert edge_length(side, "shoulder") == pytest.approx(edge_length(whole, "shoulder"))
+    assert {edge.name for edge in centre.edges} == {"neck", "panel seam", "hem", "centre"}
+
+
+@pytest.mark.parametrize("shape", ["close", "strapless-close"])
+def test_panels_close_under_the_bust_take_in_there_what_the_figure_says(shape):
+    pattern = drafted(shape=shape, sleeve="none", pockets="none")
+    level = BODY["neck_to_under_bust"]
+    inner = across(pattern.piece("front-centre"), "panel seam", level)
+    outer = across(pattern.piece("front-side"), "panel seam", level)
+    taken = pattern.figure("under.intake.front")
+    assert outer - inner == pytest.approx(taken, abs=0.01)
+    # a straight side from chest to waist would leave so much of the room there
+    chest, waist = (BODY["bust"] + 60) / 4, (BODY["waist"] + 60) / 4
+    waist += pattern.figure("dart.wide.front")
+    top, low = pattern.figure("chest.down.front"), pattern.figure("waist.down.front")
+    there = chest + (waist - chest) * (level - top) / (low - top)
+    assert taken == pytest.approx(there - (BODY["under_bust"] + 60) / 4)
+
+
+def test_each_seam_has_its_own_intake_at_waist_under_bust_and_hip():
+    figures = {"under.intake.back": 31.0, "dart.wide.back": 22.0, "hip.intake.back": 8.0}
+    pattern = with_figures(figures, **{**PLAIN, "shape": "close"}, below_waist_mm=300.0)
+    centre, side = pattern.piece("back-centre"), pattern.piece("back-side")
+    for level, taken in (
+        (pattern.figure("under.down.back"), 31.0),
+        (pattern.figure("waist.down.back"), 22.0),
+        (pattern.figure("dart.foot.back"), 8.0),
+        (pattern.figure("dart.foot.back") + 90, 8.0),
+    ):
+        between = across(side, "panel seam", level) - across(centre, "panel seam", level)
+        assert between == pytest.approx(taken, abs=0.01)
+    # at the front each seam keeps its own
+    assert pattern.figure("under.intake.front") != 31.0
+
+
+def test_bones_lie_in_every_panel_and_their_channel_is_as_long_as_all_of_them():
+    chosen = {"shape": "shoulder", "extra": "bones", "sleeve": "none", "pockets": "none"}
+    pattern = drafted(**chosen)
+    bones = [
+        length(mark.path)
+        for piece in pattern.pieces
+        for mark in piece.inner_lines
+        if mark.name == "bone"
+    ]
+    assert len(bones) == 4
+    assert pattern.figure("bone.round") == pytest.approx(2 * sum(bones) / 4)
+    listed = [n for n in notions(STYLE.id, pattern, BODY, full(chosen)) if n.kind == "boning"]
+    assert [notion.count for notion in listed] == [2, 2, 2, 2]
+    assert [notion.long_mm for notion in listed] == pytest.approx(bones)
+
+
+# --- necks -------------------------------------------------------------------------------------
+
+
+def test_a_split_neck_is_cut_8_cm_below_a_round_one_and_meets_it_three_tenths_out():
+    neck = drafted(neck="split").piece("front").edge("neck").path
+    assert neck[0].start == pytest.approx((82 + 80, 0.0))
+    assert neck[0].end[1] == pytest.approx(0.3 * 72)
+    plain = drafted().piece("front").edge("neck").path
+    met = crossing(plain, 1, 0.3 * 72)
+    assert neck[0].end == pytest.approx(met[0][-1].end)
+    assert length(neck[1:]) == pytest.approx(length(met[1]))
+
+
+def test_a_neck_to_one_side_has_its_point_3_cm_beside_the_centre():
+    pattern = drafted(neck="aside", sleeve="none", edges="faced")
+    front = pattern.piece("front")
+    assert made_of(pattern)["front"] == "1"
+    assert at(front, "neck point") == pytest.approx((82.0, 30.0))
+    by_hand = math.hypot(82, 72 + 30) + math.hypot(82, 72 - 30)
+    assert edge_length(front, "neck") == pytest.approx(by_hand)
+    assert edge_length(pattern.piece("front-facing"), "neck") == pytest.approx(by_hand)
+    # the hem runs on over the centre: the skirt is sewn to half of it on each side
+    half = drafted(neck="v", sleeve="none").piece("front")
+    assert edge_length(front, "hem") == pytest.approx(2 * edge_length(half, "hem"))
+
+
+def test_a_point_of_the_neck_beyond_the_shoulder_is_refused_with_its_figure():
+    with pytest.raises(DraftRefused) as refusal:
+        with_figures({"neck.aside": 62.0}, neck="aside")
+    assert refusal.value.concerns == ("neck.aside",)
+    assert "6.2 cm" in str(words_of(refusal.value))
+
+
+def test_pleats_lengthen_the_shoulder_of_a_cowl_and_are_laid_into_what_it_was():
+    plain, pleated = drafted(**COWL), with_figures({"cowl.pleats": 60.0}, **COWL)
+    before = edge_length(plain.piece("front"), "shoulder")
+    front = pleated.piece("front")
+    assert edge_length(front, "shoulder") == pytest.approx(before + 60)
+    assert sewn_length(front, "shoulder") == pytest.approx(before)
+
+
+def test_a_collar_on_a_cowl_is_as_long_as_its_neck_and_takes_the_place_of_its_facing():
+    pattern = drafted(**COWL, collar="stand")
+    names = {edge.name for edge in pattern.piece("front").edges}
+    assert "neck" in names
+    assert "facing edge" not in names
+    assert 2 * edge_length(pattern.piece("collar"), "neck") == pytest.approx(
+        2 * half_neck_mm(pattern), abs=0.5
+    )
+
+
+# --- one shoulder, and none --------------------------------------------------------------------
+
+
+def test_one_shoulder_is_cut_whole_front_and_back_and_has_one_armhole():
+    pattern = drafted(**{**PLAIN, "shape": "one-shoulder"}, closing="side")
+    assert made_of(pattern) == {
+        "front": "1", "back": "1", "front-facing": "1", "back-facing": "1", "armhole-binding": "1",
+    }  # fmt: skip
+    front, back = pattern.piece("front"), pattern.piece("back")
+    # seen from behind its shoulder lies on the other side of the centre
+    assert front.edge("shoulder").end[1] > 0 > back.edge("shoulder").end[1]
+    once = edge_length(front, "armhole") + edge_length(back, "armhole")
+    # once round, and one join and the ends of a strip four times 8 mm wide
+    assert edge_length(pattern.piece("armhole-binding"), "join") == pytest.approx(once + 2 * 32)
+
+
+def test_a_skirt_under_one_shoulder_is_as_wide_as_all_of_its_waist():
+    pattern = drafted(shape="one-shoulder", closing="side", lower="gathered", pockets="none")
+    half = edge_length(pattern.piece("front"), "hem") / 2
+    assert sewn_length(pattern.piece("skirt-front"), "waist") == pytest.approx(half)
+
+
+def test_off_the_shoulder_bodice_and_sleeve_are_cut_off_alike_and_held_by_elastic():
+    chosen = {"shape": "off-shoulder", "closing": "side", "pockets": "none"}
+    pattern = drafted(**chosen)
+    sleeve = pattern.piece("sleeve")
+    for where, edge in (("front", "cap"), ("back", "cap, on")):
+        assert edge_length(pattern.piece(where), "armhole") == pytest.approx(
+            edge_length(sleeve, edge), abs=0.01
+        )
+    assert edge_length(sleeve, "hem") - sewn_length(sleeve, "hem") == pytest.approx(140, abs=1)
+    listed = notions(STYLE.id, pattern, BODY, full(chosen))
+    (top,) = (notion for notion in listed if notion.name == "Elastic for the top")
+    arms = BODY["across_front"] + BODY["across_back"] + 2 * BODY["upper_arm"] / math.pi
+    assert top.long_mm == pytest.approx(0.9 * arms + 20)
+
+
+def test_what_may_go_with_an_upper_part_follows_from_what_it_says_of_itself():
+    uppers = PARTS[Slot.UPPER]
+    straps, bones = PARTS[Slot.EXTRA]["straps"], PARTS[Slot.EXTRA]["bones"]
+    placket = PARTS[Slot.CLOSING]["placket"]
+    for part in uppers.values():
+        assert bool(straps.refuses(part)) == (BARE_TOP not in part.traits)
+        assert bool(bones.refuses(part)) == (PANELS not in part.traits)
+        assert bool(placket.refuses(part)) == (NO_SHOULDERS in part.traits)
+
+
+# --- drawn up ----------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("shape", ["plain", "one-shoulder"])
+@pytest.mark.parametrize(("drape", "edge"), [("side", "side"), ("other-side", "other side")])
+def test_one_side_is_16_cm_longer_and_drawn_up_to_what_it_was(shape, drape, edge):
+    chosen = {**PLAIN, "shape": shape, "closing": "side"}
+    before = drafted(**chosen).piece("front")
+    front = drafted(**chosen, drape=drape).piece("front")
+    assert edge_length(front, edge) == pytest.approx(edge_length(before, "side") + 160, abs=0.01)
+    assert sewn_length(front, edge) == pytest.approx(edge_length(before, "side"), abs=0.01)
+    other = "side" if edge == "other side" else "other side"
+    assert edge_length(front, other) == pytest.approx(edge_length(before, "side"), abs=0.01)
+
+
+@pytest.mark.parametrize("drape", ["sides", "strip"])
+def test_both_sides_and_the_middle_are_16_cm_longer_and_the_front_stays_on_the_fold(drape):
+    before = drafted(**PLAIN).piece("front")
+    pattern = drafted(**PLAIN, drape=drape)
+    front = pattern.piece("front")
+    assert front.cuts == before.cuts
+    for edge in ("side", "centre"):
+        assert edge_length(front, edge) == pytest.approx(edge_length(before, edge) + 160, abs=0.01)
+    assert sewn_length(front, "side") == pytest.approx(edge_length(before, "side"), abs=0.01)
+    if drape == "strip":
+        strip = edge_length(pattern.piece("drape-strip"), "join")
+        assert strip == pytest.approx(edge_length(before, "centre"))
+        assert sewn_length(front, "centre") == pytest.approx(strip)
+
+
+def test_a_centre_panel_is_drawn_up_to_the_side_panel_that_it_is_sewn_to():
+    pattern = drafted(shape="shoulder", sleeve="none", drape="panel", pockets="none")
+    centre, side = pattern.piece("front-centre"), pattern.piece("front-side")
+    assert edge_length(centre, "panel seam") == pytest.approx(
+        edge_length(side, "panel seam") + 160, abs=0.01
+    )
+    assert sewn_length(centre, "panel seam") == pytest.approx(
+        edge_length(side, "panel seam"), abs=0.01
+    )
+
+
+def test_gathers_of_the_neck_are_8_cm_a_half_and_its_facing_is_that_of_the_neck_before():
+    before = drafted(**PLAIN)
+    pattern = drafted(**PLAIN, drape="neck")
+    plain = edge_length(before.piece("front"), "neck")
+    assert edge_length(pattern.piece("front"), "neck") == pytest.approx(plain + 80, abs=0.1)
+    assert edge_length(pattern.piece("front-facing"), "neck") == pytest.approx(plain)
+    wider = edge_length(pattern.piece("front"), "hem") - edge_length(before.piece("front"), "hem")
+    assert wider == pytest.approx(80, abs=0.1)
+
+
+def test_a_front_with_darts_is_not_drawn_up_above_them_but_its_skirt_is():
+    with pytest.raises(DraftRefused):
+        drafted(lower="in-one", drape="sides", pockets="none")
+    pattern = drafted(lower="straight", drape="sides", pockets="none")
+    skirt, back = pattern.piece("skirt-front"), pattern.piece("skirt-back")
+    assert sewn_length(skirt, "side") == pytest.approx(edge_length(back, "side"), abs=0.01)
+
+
+# --- waist, skirt, edges, sleeve ---------------------------------------------------------------
+
+
+def test_a_wrapped_skirt_crosses_by_eight_tenths_of_its_front_and_is_caught_in_the_waist_seam():
+    pattern = drafted(lower="wrapped-skirt", pockets="none")
+    plain = drafted(lower="a-line", pockets="none")
+    front = pattern.piece("skirt-front")
+    quarter = pattern.figure("skirt.waist.across.front")
+    over = 0.8 * quarter
+    before = edge_length(plain.piece("skirt-front"), "waist")
+    assert edge_length(front, "waist") == pytest.approx(before + over)
+    assert made_of(pattern)["skirt-front"] == "2p"
+    facing = pattern.piece("skirt-front-facing")
+    assert edge_length(facing, "wrap edge") == pytest.approx(edge_length(front, "wrap edge"))
+
+
+def test_wings_are_10_cm_at_the_side_4_cm_at_their_ends_and_as_long_as_the_waist():
+    wing = drafted(waist="wings").piece("wing")
+    assert edge_length(wing, "join") == pytest.approx(100)
+    assert edge_length(wing, "end") == pytest.approx(40)
+    assert edge_length(wing, "upper edge") == pytest.approx(BODY["waist"])
+    assert edge_length(wing, "lower edge") == pytest.approx(math.hypot(60, BODY["waist"]))
+
+
+def test_a_piping_is_as_long_as_the_neck_and_its_cord_is_bought():
+    pattern = drafted(edges="piped", sleeve="none", pockets="none")
+    piping = pattern.piece("neck-piping")
+    assert edge_length(piping, "join") == pytest.approx(2 * half_neck_mm(pattern) + 30)
+    assert piping.grain_deg == 45.0
+    cord = bought(edges="piped", sleeve="none", pockets="none")["cord"]
+    assert cord.long_mm == pytest.approx(2 * half_neck_mm(pattern) + 30)
+
+
+def test_casings_lie_7_cm_apart_above_the_hem_and_each_has_its_strip_and_its_elastic():
+    figures = {"casing.count": 3.0}
+    pattern = with_figures(figures, sleeve="elastic", pockets="none")
+    sleeve = pattern.piece("sleeve")
+    lines = [mark.path[0] for mark in sleeve.inner_lines if mark.name == "casing"]
+    low = min(sleeve.edge("hem").start[0], sleeve.edge("hem").end[0])
+    assert [line.start[0] for line in lines] == pytest.approx([low - 70, low - 140, low - 210])
+    strip = pattern.piece("sleeve-casing")
+    assert made_of(pattern)["sleeve-casing"] == "6"
+    longest = max(length((line,)) for line in lines)
+    assert edge_length(strip, "join") == pytest.approx(longest)
+    listed = notions(STYLE.id, pattern, BODY, full({"sleeve": "elastic"}))
+    (elastic,) = (notion for notion in listed if notion.kind == "elastic")
+    assert elastic.count == 8
+
+
+def test_casings_that_reach_above_the_underarm_are_refused():
+    with pytest.raises(DraftRefused) as refusal:
+        with_figures({"casing.count": 6.0, "casing.gap": 120.0}, sleeve="elastic")
+    assert refusal.value.concerns == ("casing.count", "casing.gap")
