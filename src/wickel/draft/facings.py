@@ -3,16 +3,21 @@ questions."""
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from wickel.draft.allowances import Allowances
+from wickel.draft.ledger import Ledger
 from wickel.draft.operations import facing
+from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
-from wickel.pattern import Piece
-from wickel.wording import words_of
+from wickel.geometry import Cubic, Line, point_at
+from wickel.pattern import Cut, InnerLine, Piece
+from wickel.wording import say, words_of
 
 
 def edge_facing(
     piece: Piece,
-    edges: tuple[str, ...],
+    along: tuple[str, ...],
     width_mm: float,
     allow: Allowances,
     *,
@@ -28,7 +33,7 @@ def edge_facing(
     try:
         return facing(
             piece,
-            edges,
+            along,
             width_mm,
             id=f"{piece.id}-facing",
             name=f"{piece.name} facing",
@@ -36,3 +41,78 @@ def edge_facing(
         )
     except DraftRefused as refusal:
         raise DraftRefused(words_of(refusal), option, "neck_width_mm") from None
+
+
+KNEE_BELOW_MM, KNEE_ABOVE_MM = 30.0, 20.0
+"""The facing is as narrow as beside the slit so far below its width at the neck, and so far above
+its end."""
+CORNER_SHARE = 0.55
+"""How far the handles of a rounded corner reach towards it: a quarter of a circle."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SlitFacing:
+    """A facing that follows the neck and runs on down the centre past a slit, in mm: how wide it is
+    along the neck, how far it goes on below the slit, and half its width beside it."""
+
+    wide: float
+    below: float
+    half: float
+
+
+def slit_facing_by(ledger: Ledger, wide_mm: float) -> SlitFacing:
+    """The figures of the facing of a slit, which is so wide along the neck."""
+    return SlitFacing(
+        wide=wide_mm,
+        below=ledger.length(
+            "slit.facing_below", "7.62 cm", "Facing below the slit", (20, 150), source="3 in"
+        ),
+        half=ledger.length(
+            "slit.facing_half", "4.5 cm", "Half the facing beside the slit", (20, 80)
+        ),
+    )
+
+
+def slit_facing(front: Piece, slit: InnerLine, size: SlitFacing, allow: Allowances) -> Piece:
+    """The facing of the neck of a front on the fold that is slit, the slit marked on it.
+
+    Raises:
+        DraftRefused: it would end below the hem.
+    """
+    neck, shoulder = front.edge("neck"), front.edge("shoulder")
+    depth, long = neck.start[0], max(segment.end[0] for segment in slit.path)
+    lowest, end = long + size.below, max(front.edge("hem").start[0], front.edge("hem").end[0])
+    if lowest > end:
+        raise DraftRefused(
+            say("box_dress.slit-facing-ends-down-below", slit_end=lowest, hem_side=end),
+            "slit_mm",
+            "slit.long",
+            "neck.slit",
+            "below_knee_mm",
+        )
+    base, outer_top = shoulder.start, point_at(shoulder.path, size.wide)
+    knee_down = min(depth + size.wide + KNEE_BELOW_MM, lowest - KNEE_ABOVE_MM)
+    knee, foot, bottom = (knee_down, size.half), (lowest, size.half), (lowest, 0.0)
+    reach = CORNER_SHARE * (knee[0] - outer_top[0])
+    bend = Cubic(
+        outer_top, (outer_top[0] + reach, outer_top[1]), (knee[0] - reach, size.half), knee
+    )
+    return Piece(
+        id=f"{front.id}-facing",
+        name=f"{front.name} facing",
+        edges=edges(
+            allow,
+            ("neck", neck.path, "neck"),
+            ("shoulder", line(base, outer_top), "shoulder"),
+            ("outer", (bend, Line(knee, foot), Line(foot, bottom)), "facing"),
+            ("centre", line(bottom, neck.start), "fold"),
+        ),
+        cuts=(Cut(material="main", copies=1, on_fold=True),),
+        inner_lines=(slit,),
+        points=(
+            point("neck centre", neck.start, "as on the garment", "neck.down"),
+            point("shoulder at neck", base, "as on the garment", "neck.across"),
+            point("outer, shoulder", outer_top, "facing width along the shoulder", "facing.wide"),
+            point("outer, centre", bottom, "3 in below the slit", "slit.facing_below"),
+        ),
+    )

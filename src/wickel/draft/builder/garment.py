@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import replace
+from dataclasses import dataclass, field, replace
 from itertools import combinations
 
 from wickel.body import Body
@@ -153,39 +153,63 @@ def made_to_fit(chosen: Chosen, *keep: Slot) -> dict[Slot, str]:
     return fitting
 
 
-def garment_steps(
-    style: str, named: Names, ledger: Ledger, allow: Allowances, *, rules: Rules = _no_rules
-) -> Pattern:
-    """Chalk a garment from the parts that its answers name (``named``), in the order of the slots,
-    by ``rules`` of its own where it has such.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Recipe:
+    """A style that is put together from parts: its id, what names its parts by its answers, the
+    rules that are its own, and what its pieces are ``called`` where it is not as its parts call
+    them (their ids by those of the parts)."""
 
-    Raises:
-        DraftRefused: two parts do not go together, or body and figures disagree.
-    """
-    parts_of_it = _parts_of(named(ledger.options))
-    _agree(parts_of_it)
-    making = Making(
-        ledger=ledger.ruled(rules(ledger)),
-        allow=allow,
-        chosen={part.slot: part.id for part in parts_of_it},
-        needs=frozenset(need for part in parts_of_it for need in part.needs),
+    style: str
+    parts: Names
+    rules: Rules = _no_rules
+    called: Mapping[str, str] = field(default_factory=dict)
+
+    def steps(self, ledger: Ledger, allow: Allowances) -> Pattern:
+        """Chalk it: its parts in the order of the slots.
+
+        Raises:
+            DraftRefused: two parts do not go together, or body and figures disagree.
+        """
+        parts_of_it = _parts_of(self.parts(ledger.options))
+        _agree(parts_of_it)
+        making = Making(
+            ledger=ledger.ruled(self.rules(ledger)),
+            allow=allow,
+            chosen={part.slot: part.id for part in parts_of_it},
+            needs=frozenset(need for part in parts_of_it for need in part.needs),
+        )
+        for part in parts_of_it:
+            making = part.add(making)
+        made = Pattern(style=self.style, pieces=making.pieces, seams=making.seams)
+        return _renamed(made, self.called)
+
+    def brings(self, options: Options) -> tuple[str, ...]:
+        """What its parts are cut from beside the outer cloth."""
+        every = _parts_of(self.parts(options))
+        return tuple(material for part in every for material in part.materials)
+
+    def checked(self, pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+        """What is measured of it: what each of its parts has measured."""
+        as_parts = _renamed(pattern, {own: id for id, own in self.called.items()})
+        chosen = self.parts(options)
+        answers = {**options, **{slot.value: id for slot, id in chosen.items()}}
+        found: dict[str, TapeCheck] = {}
+        for part in _parts_of(chosen):
+            for check in part.checks(as_parts, body, answers):
+                found.setdefault(check.name, check)
+        return tuple(found.values())
+
+
+def _renamed(pattern: Pattern, ids: Mapping[str, str]) -> Pattern:
+    """The pattern with some pieces called otherwise."""
+    if not ids:
+        return pattern
+
+    def end(of: tuple[str, str]) -> tuple[str, str]:
+        return (ids.get(of[0], of[0]), of[1])
+
+    return replace(
+        pattern,
+        pieces=tuple(replace(p, id=ids.get(p.id, p.id)) for p in pattern.pieces),
+        seams=tuple(replace(s, one=end(s.one), other=end(s.other)) for s in pattern.seams),
     )
-    for part in parts_of_it:
-        making = part.add(making)
-    return Pattern(style=style, pieces=making.pieces, seams=making.seams)
-
-
-def garment_materials(named: Names, options: Options) -> tuple[str, ...]:
-    """What the parts of a garment are cut from beside the outer cloth."""
-    return tuple(material for part in _parts_of(named(options)) for material in part.materials)
-
-
-def garment_checks(
-    named: Names, pattern: Pattern, body: Body, options: Options
-) -> tuple[TapeCheck, ...]:
-    """What is measured of a garment: what each of its parts has measured."""
-    found: dict[str, TapeCheck] = {}
-    for part in _parts_of(named(options)):
-        for check in part.checks(pattern, body, options):
-            found.setdefault(check.name, check)
-    return tuple(found.values())

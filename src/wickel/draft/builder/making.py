@@ -71,6 +71,9 @@ UNDER_BUST, LOWERED = "under the bust", "below the waist"
 """Where a waist seam lies, if not at the waist."""
 GROWN_ON, DROPPED = "grown on", "dropped"
 """How the upper part is drawn for a sleeve: in one with it, its shoulder longer for it."""
+SQUARE, BANDED = "square", "banded"
+"""The upper part is drawn on into a square that hangs; its front opens between bands, which lie
+over its neck."""
 COWL, WRAPPED, ASIDE = "cowl", "wrapped", "aside"
 """The front is drawn wide at the neck; its neck runs on to where it is wrapped; it is cut whole,
 the deepest point of its neck beside the centre."""

@@ -7,9 +7,7 @@ answers name.
 
 from __future__ import annotations
 
-from functools import partial
-
-from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps
+from wickel.draft.builder import Chosen, Recipe, Slot
 from wickel.draft.collars import COLLAR_OPTIONS
 from wickel.draft.necklines import KINDS
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
@@ -77,6 +75,8 @@ def _parts(options: Options) -> Chosen:
     }
 
 
+_MADE = Recipe(style="bodice", parts=_parts)
+
 STYLE = Style(
     id="bodice",
     name="Fitted bodice",
@@ -100,6 +100,6 @@ STYLE = Style(
         "facing",
         "band",
     ),
-    steps=partial(garment_steps, "bodice", _parts),
-    checked=partial(garment_checks, _parts),
+    steps=_MADE.steps,
+    checked=_MADE.checked,
 )

@@ -9,9 +9,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from functools import partial
 
-from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
+from wickel.draft.builder import Chosen, Recipe, Slot, without_others
 from wickel.draft.circles import CIRCLE, FRACTIONS, GRAIN
 from wickel.draft.ledger import Ledger
 from wickel.draft.parts import BAND_OPTIONS
@@ -55,6 +54,8 @@ def _parts(options: Options) -> Chosen:
     return without_others({Slot.UPPER: "none", Slot.CLOSING: "side", Slot.LOWER: "circle-panels"})
 
 
+_MADE = Recipe(style="circle-skirt", parts=_parts, rules=_rules)
+
 STYLE = Style(
     id="circle-skirt",
     name="Circle skirt",
@@ -66,6 +67,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("waist", "side", "curved_hem", "band"),
-    steps=partial(garment_steps, "circle-skirt", _parts, rules=_rules),
-    checked=partial(garment_checks, _parts),
+    steps=_MADE.steps,
+    checked=_MADE.checked,
 )

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
+from wickel.draft.builder import Chosen, Recipe, Slot, without_others
 from wickel.draft.checks import TapeCheck
 from wickel.draft.collars import COLLARS
 from wickel.draft.ledger import Ledger
@@ -73,9 +73,12 @@ def _parts(options: Options) -> Chosen:
     )
 
 
+_MADE = Recipe(style="coat", parts=_parts, rules=lambda _: _RULES)
+
+
 def steps(ledger: Ledger, allow: Allowances) -> Pattern:
     """Chalk the coat. Raises ``DraftRefused`` when body and figures disagree."""
-    made = garment_steps("coat", _parts, ledger, allow, rules=lambda _: _RULES)
+    made = _MADE.steps(ledger, allow)
     ends = above_hip(ledger)
     if ends is not None:
         raise DraftRefused(
@@ -91,7 +94,7 @@ def checked(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, 
     back = pattern.piece("back")
     (hip,) = (p.across_mm for p in back.points if p.name == "hem at the side")
     return (
-        *garment_checks(_parts, pattern, body, options),
+        *_MADE.checked(pattern, body, options),
         over_body(body, "hip", garment_mm=4 * hip, least_mm=40.0),
     )
 

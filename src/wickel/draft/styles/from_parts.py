@@ -1,14 +1,10 @@
 """A dress, blouse or tunic put together from parts (``draft.builder``)."""
 
-from functools import partial
-
 from wickel.draft.builder import (
     PARTS,
+    Recipe,
     Slot,
-    garment_checks,
-    garment_materials,
     garment_options,
-    garment_steps,
     parts_chosen,
 )
 from wickel.draft.style import Style
@@ -34,6 +30,8 @@ _USUAL = {
 }
 _EVERY = [part for own in PARTS.values() for part in own.values()]
 
+_MADE = Recipe(style="from-parts", parts=parts_chosen)
+
 STYLE = Style(
     id="from-parts",
     name="Garment from parts",
@@ -43,7 +41,7 @@ STYLE = Style(
     options=garment_options(_USUAL),
     materials=("main", "interfacing"),
     roles=tuple(dict.fromkeys(role for part in _EVERY for role in part.roles)),
-    steps=partial(garment_steps, "from-parts", parts_chosen),
-    checked=partial(garment_checks, parts_chosen),
-    brings=partial(garment_materials, parts_chosen),
+    steps=_MADE.steps,
+    checked=_MADE.checked,
+    brings=_MADE.brings,
 )

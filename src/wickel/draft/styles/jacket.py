@@ -7,14 +7,10 @@ name, and the rules that are its own.
 
 from __future__ import annotations
 
-from functools import partial
-
 from wickel.draft.builder import (
     Chosen,
+    Recipe,
     Slot,
-    garment_checks,
-    garment_materials,
-    garment_steps,
     without_others,
 )
 from wickel.draft.sleeves import MEASURED as SLEEVE_MEASURED
@@ -59,6 +55,8 @@ def _parts(options: Options) -> Chosen:
     )
 
 
+_MADE = Recipe(style="jacket", parts=_parts, rules=lambda _: _RULES)
+
 STYLE = Style(
     id="jacket",
     name="Panelled jacket",
@@ -70,7 +68,7 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band"),
-    steps=partial(garment_steps, "jacket", _parts, rules=lambda _: _RULES),
-    checked=partial(garment_checks, _parts),
-    brings=partial(garment_materials, _parts),
+    steps=_MADE.steps,
+    checked=_MADE.checked,
+    brings=_MADE.brings,
 )

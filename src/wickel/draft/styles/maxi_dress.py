@@ -1,31 +1,14 @@
 """The straight maxi dress: boat neck, short grown-on sleeves, long and straight with slits at the
 sides.
 
-Front and back on the fold, faced neck, no closing. Points are (down, across) in mm, down from the
-neck end of the shoulder, across from the centre.
+It is put together from parts (``draft.builder``): here stand its questions, which parts its answers
+name, and the rules that are its own.
 """
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-
-from wickel.body import Body
-from wickel.draft.allowances import Allowances
-from wickel.draft.checks import TapeCheck
-from wickel.draft.grown_on import GrownOn, grown_on_by, half_on_fold
-from wickel.draft.ledger import SIDES, Both, Ledger
-from wickel.draft.necklines import Neckline, NeckSize, neck_facing, neckline
-from wickel.draft.parts import line
-from wickel.draft.style import DraftRefused, LengthOption, Style
-from wickel.draft.usual_checks import OVER_HEAD_EASE_MM, alike, over_body, over_head, wider_neck
-from wickel.geometry import length
-from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
-from wickel.wording import say
-
-LEAST_SEWN_MM = 250.0
-"""What slits leave of the side seam below the underarm."""
-_AS_GIVEN = NeckSize(as_given=True)
-ON_FOLD = Cut(material="main", copies=1, on_fold=True)
+from wickel.draft.builder import Chosen, Recipe, Slot, without_others
+from wickel.draft.style import LengthOption, Options, Style
 
 OPTIONS = (
     LengthOption(
@@ -52,77 +35,25 @@ OPTIONS = (
     LengthOption(id="facing_mm", question="Width of the facings", default=60, least=40, most=100),
 )
 
+_RULES = {
+    "hem.down": "neck_to_floor - above_floor",
+    "slit.long": "slit",
+    "facing.wide": "min(facing, shoulder_line - 2 cm)",
+}
 
-def steps(ledger: Ledger, allow: Allowances) -> Pattern:
-    """Chalk the maxi dress: the block with its sleeves, its necks and their facings, the slits.
 
-    Raises:
-        DraftRefused: body and figures disagree.
-    """
-    frames = dict(zip(SIDES, grown_on_by(ledger, "neck_to_floor - above_floor"), strict=True))
-    necks = {side: neckline("round", f.neck_down, f.neck, _AS_GIVEN) for side, f in frames.items()}
-    ledger.at("Facings and slits")
-    slit = ledger.length("slit.long", "slit", "Slits at the sides", (0, 800))
-    for side, frame in frames.items():
-        straight = frame.hem_side[0] - frame.side_top[0]
-        if slit > straight - LEAST_SEWN_MM:
-            raise DraftRefused(
-                say("maxi_dress.slit-leaves-only-side-seam", slit=slit, straight=straight - slit),
-                "slit_mm",
-                "above_floor_mm",
-                f"hem.down.{side}",
-            )
-    shoulder = (length(line(f.neck, f.sleeve_end)) for f in frames.values())
-    ledger.know("shoulder_line", Both(*shoulder))
-    wide = ledger.both(
-        "facing.wide", "min(facing, shoulder_line - 2 cm)", "Width of the facing", (25, 140)
-    )
-    return Pattern(
-        style="maxi-dress",
-        pieces=(
-            *(_half(side, frames[side], necks[side], slit, allow) for side in SIDES),
-            *(
-                neck_facing(side, necks[side], frames[side].overarm, wide.of(side), allow)
-                for side in SIDES
-            ),
-        ),
-        seams=(
-            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
-            Seam(name="shoulder", one=("front", "shoulder"), other=("back", "shoulder")),
-            Seam(name="front neck", one=("front", "neck"), other=("front-facing", "neck")),
-            Seam(name="back neck", one=("back", "neck"), other=("back-facing", "neck")),
-        ),
+def _parts(options: Options) -> Chosen:
+    return without_others(
+        {
+            Slot.UPPER: "plain",
+            Slot.SLEEVE: "grown-on",
+            Slot.OPENING: "sides" if float(options["slit_mm"]) > 0 else "none",
+            Slot.EDGES: "neck-faced",
+        }
     )
 
 
-def _half(side_of: str, frame: GrownOn, neck: Neckline, slit: float, allow: Allowances) -> Piece:
-    side = frame.side()
-    return Piece(
-        id=side_of,
-        name=side_of.capitalize(),
-        edges=half_on_fold(frame, neck.path, allow),
-        cuts=(ON_FOLD,),
-        notches=(Notch(name="slit", edge="side", at_mm=length(side) - slit),) if slit else (),
-        points=frame.points(neck.centre),
-    )
-
-
-def checked(
-    pattern: Pattern, body: Body, options: Mapping[str, float | str]
-) -> tuple[TapeCheck, ...]:
-    """The tape checks of a maxi dress."""
-    front, back = pattern.piece("front"), pattern.piece("back")
-    opening = 2 * (edge_length(front, "neck") + edge_length(back, "neck"))
-    short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
-    return (
-        alike("Side seam", front, back, "side"),
-        alike("Shoulder", front, back, "shoulder"),
-        alike("Front neck to facing", front, pattern.piece("front-facing"), "neck"),
-        alike("Back neck to facing", back, pattern.piece("back-facing"), "neck"),
-        over_head(body, opening, wider_neck(OPTIONS, options, short)),
-        over_body(body, "bust", "hip", garment_mm=4 * front.edge("hem").start[1]),
-    )
-
+_MADE = Recipe(style="maxi-dress", parts=_parts, rules=lambda _: _RULES)
 
 STYLE = Style(
     id="maxi-dress",
@@ -135,6 +66,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main",),
     roles=("shoulder", "side", "neck", "hem", "sleeve_end", "facing"),
-    steps=steps,
-    checked=checked,
+    steps=_MADE.steps,
+    checked=_MADE.checked,
 )

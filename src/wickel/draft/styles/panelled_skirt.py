@@ -7,9 +7,8 @@ name, and the rules that are its own.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from functools import partial
 
-from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
+from wickel.draft.builder import Chosen, Recipe, Slot, without_others
 from wickel.draft.ledger import Ledger
 from wickel.draft.parts import BAND_OPTIONS
 from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
@@ -60,6 +59,8 @@ def _parts(options: Options) -> Chosen:
     )
 
 
+_MADE = Recipe(style="panelled-skirt", parts=_parts, rules=_rules)
+
 STYLE = Style(
     id="panelled-skirt",
     name="Panelled skirt",
@@ -71,6 +72,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("waist", "side", "curved_hem", "band"),
-    steps=partial(garment_steps, "panelled-skirt", _parts, rules=_rules),
-    checked=partial(garment_checks, _parts),
+    steps=_MADE.steps,
+    checked=_MADE.checked,
 )

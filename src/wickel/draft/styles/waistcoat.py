@@ -7,9 +7,8 @@ name, and the rules that are its own.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from functools import partial
 
-from wickel.draft.builder import Chosen, Slot, garment_checks, garment_steps, without_others
+from wickel.draft.builder import Chosen, Recipe, Slot, without_others
 from wickel.draft.ledger import Ledger
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Options, Style
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options
@@ -64,6 +63,8 @@ def _parts(options: Options) -> Chosen:
     )
 
 
+_MADE = Recipe(style="waistcoat", parts=_parts, rules=_rules)
+
 STYLE = Style(
     id="waistcoat",
     name="Waistcoat",
@@ -76,6 +77,6 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "lining"),
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "pocket"),
-    steps=partial(garment_steps, "waistcoat", _parts, rules=_rules),
-    checked=partial(garment_checks, _parts),
+    steps=_MADE.steps,
+    checked=_MADE.checked,
 )

@@ -734,4 +734,28 @@ SENTENCES = {
         "A front with waist darts is not drawn up above them: shape the upper part by nothing, or "
         "sew a skirt on and draw that up."
     ),
+    "builder.yoke-laid-on": (
+        "A yoke that is laid on runs over a front that is whole at the neck: close it elsewhere, "
+        "or leave the yoke out."
+    ),
+    "builder.banded-neck": (
+        "Bands lie over the neck of fronts that are open: take a round or a V neck without a "
+        "collar, or close it otherwise."
+    ),
+    "builder.banded-plain": (
+        "Fronts between bands hang plain: shape the upper part by nothing, or close it otherwise."
+    ),
+    "builder.banded-in-one": (
+        "Bands run from the hem up over the neck: leave the garment in one, without a yoke in "
+        "front, or close it otherwise."
+    ),
+    "builder.square-grown-on": (
+        "A square that hangs from the waist is in one with sleeves that are grown on: take these, "
+        "without a yoke that is cut off, closed elsewhere than in front, or take a skirt that is "
+        "sewn on."
+    ),
+    "builder.square-hem": (
+        "The hem of a square that hangs is turned up and closed: leave it so, or take another "
+        "lower part."
+    ),
 }

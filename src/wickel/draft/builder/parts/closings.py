@@ -270,6 +270,15 @@ PARTS = (
         place=8,
     ),
     Part(
+        id="seam-behind",
+        slot=Slot.CLOSING,
+        name=tr("nowhere, with a seam in the centre back"),
+        needs=frozenset({OPENS_BEHIND}),
+        checks=_pulled_on,
+        roles=("closing",),
+        place=11,
+    ),
+    Part(
         id="laced",
         slot=Slot.CLOSING,
         name=tr("with a lacing behind"),

@@ -16,9 +16,10 @@ from wickel.draft.builder.making import (
     share,
 )
 from wickel.draft.checks import TapeCheck
-from wickel.draft.facings import edge_facing
+from wickel.draft.facings import edge_facing, slit_facing, slit_facing_by
 from wickel.draft.fastenings import bias_strip, binding_length
 from wickel.draft.ledger import SIDES
+from wickel.draft.necklines import SLIT_KINDS
 from wickel.draft.operations import NewSeam, Spot, split
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import DraftRefused, Options
@@ -44,11 +45,19 @@ def _neck_faced(making: Making) -> Making:
                 continue  # faced with that
             where = "front" if id.startswith("front") else "back"
             making, facing = making.with_facing(where)
-            strip = edge_facing(piece, (edge,), facing, making.allow)
+            strip = _facing_of(piece, edge, facing, making)
             whole = edge == "neck" and id in (where, f"{where}-centre")
             making = making.with_pieces(_named(strip, where if whole else id))
         making = making.finished(edge)
     return making
+
+
+def _facing_of(piece: Piece, edge: str, wide: float, making: Making) -> Piece:
+    """The facing of a neck or top; that of a slit neck runs on past the slit."""
+    slit = next((mark for mark in piece.inner_lines if mark.name in SLIT_KINDS), None)
+    if slit is None or edge != "neck":
+        return edge_facing(piece, (edge,), wide, making.allow)
+    return slit_facing(piece, slit, slit_facing_by(making.ledger, wide), making.allow)
 
 
 def _named(strip: Piece, of: str) -> Piece:

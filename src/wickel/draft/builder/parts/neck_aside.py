@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wickel.draft.builder.making import ASIDE, WHOLE_FRONT, Making, Part, Slot
+from wickel.draft.builder.making import ASIDE, GROWN_ON, WHOLE_FRONT, Making, Part, Slot
 from wickel.draft.builder.whole import whole
 from wickel.draft.parts import line, point
 from wickel.draft.style import DraftRefused
@@ -65,7 +65,7 @@ PARTS = (
             ),
             Slot.YOKE: (("none", "back"), say("builder.whole-front-not-parted")),
         },
-        against={(Slot.SLEEVE, "grown-on"): say("builder.aside-in-one-piece")},
+        against={(Slot.SLEEVE, GROWN_ON): say("builder.aside-in-one-piece")},
         roles=("neck", "shoulder"),
         place=9,
     ),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wickel.draft.builder.making import COWL, Making, Part, Slot
+from wickel.draft.builder.making import COWL, GROWN_ON, Making, Part, Slot
 from wickel.draft.style import LengthOption
 from wickel.draft.torso import shoulder_options
 from wickel.wording import say, tr
@@ -33,7 +33,7 @@ PARTS = (
                 say("builder.collar-neck", neck=tr("a cowl")),
             ),
         },
-        against={(Slot.SLEEVE, "grown-on"): say("builder.cowl-hangs-plain")},
+        against={(Slot.SLEEVE, GROWN_ON): say("builder.cowl-hangs-plain")},
         roles=("neck", "shoulder", "facing"),
         place=20,
     ),

@@ -94,7 +94,9 @@ PARTS = (
             **_AGAINST,
             **{(Slot.LOWER, id): say("builder.vent-needs-seam") for id in (ROUND_PART, LEGS)},
         },
-        only_beside={Slot.CLOSING: (("back", "laced"), say("builder.vent-needs-seam"))},
+        only_beside={
+            Slot.CLOSING: (("back", "laced", "seam-behind"), say("builder.vent-needs-seam"))
+        },
         place=2,
     ),
     Part(

@@ -2,17 +2,99 @@
 
 from __future__ import annotations
 
-from wickel.draft.builder.making import DRAWN_IN, EQUAL_PANELS, ROUND_PART, Making, Part, Slot
+from dataclasses import replace
+
+from wickel.body import Body
+from wickel.draft.builder.lower import is_below
+from wickel.draft.builder.making import (
+    DRAWN_IN,
+    EQUAL_PANELS,
+    GROWN_ON,
+    ROUND_PART,
+    WAIST_SEAM,
+    Making,
+    Part,
+    Slot,
+    has_edge,
+)
+from wickel.draft.checks import TapeCheck
+from wickel.draft.ledger import SIDES
 from wickel.draft.parts import Strip, rectangle
-from wickel.draft.pockets import patch, seam_bag, seam_bag_by, slant, slant_by
-from wickel.draft.style import DraftRefused
-from wickel.pattern import Cut
+from wickel.draft.pockets import SeamBag, patch, seam_bag, seam_bag_by, slant, slant_by
+from wickel.draft.style import DraftRefused, Options
+from wickel.geometry import crossing, length
+from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length, length_between
 from wickel.wording import say, tr
+
+_SIDE = "side"
 
 
 def _in_seams(making: Making) -> Making:
-    making.ledger.at("Pockets")
-    return making.with_pieces(seam_bag(making.allow, seam_bag_by(making.ledger)))
+    """Bags in the side seams, their openings notched where the side is long enough for them."""
+    ledger = making.ledger
+    ledger.at("Pockets")
+    if GROWN_ON in making.needs and WAIST_SEAM not in making.needs:
+        down = ledger.length(
+            "pocket.down",
+            "max(back_neck + nape_to_waist + 4 cm, underarm_down_front + 2 cm)",
+            "Top of the pocket, below the neck point",
+            (200, 900),
+        )
+    else:
+        words = "Pocket below the waist, on the side"
+        down = ledger.length("pocket.down", "4 cm", words, (0, 120))
+    bag = seam_bag_by(ledger)
+    marked = [_marked(piece, _top_at(piece, down), bag) for piece in _sides(making)]
+    return making.with_pieces(*marked, seam_bag(making.allow, bag))
+
+
+def _sides(making: Making) -> list[Piece]:
+    """The pieces that have the sides below the waist."""
+    if WAIST_SEAM in making.needs:
+        return [piece for piece in making.pieces if is_below(piece) and has_edge(piece, _SIDE)]
+    return [making.piece(making.outer(side)) for side in SIDES]
+
+
+def _top_at(piece: Piece, down: float) -> float:
+    """How far along a side a pocket begins: below its waist, or where that is not marked on it
+    below the neck point."""
+    path = piece.edge(_SIDE).path
+    if has_edge(piece, "waist"):
+        return down
+    waist = next((n.at_mm for n in piece.notches if (n.name, n.edge) == ("waist", _SIDE)), None)
+    if waist is not None:
+        return waist + down
+    met = crossing(path[-1:], 0, down)
+    return length(path[:-1]) + (length(met[0]) if met is not None else 0.0)
+
+
+def _marked(piece: Piece, top: float, bag: SeamBag) -> Piece:
+    """A piece with the opening of a pocket notched on its side, if it goes into it."""
+    if top + bag.opening + bag.end > edge_length(piece, _SIDE):
+        return piece
+    places = (("pocket top", top), ("pocket bottom", top + bag.opening))
+    marks = (Notch(name=name, edge=_SIDE, at_mm=at) for name, at in places)
+    return replace(piece, notches=(*piece.notches, *marks))
+
+
+def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    """A marked opening against its bag."""
+    marked = (
+        piece
+        for piece in pattern.pieces
+        if piece.id != "pocket" and any(notch.name == "pocket top" for notch in piece.notches)
+    )
+    return tuple(
+        TapeCheck(
+            name="Pocket opening",
+            one="side seam",
+            one_mm=length_between(piece, "pocket top", "pocket bottom"),
+            other="bag",
+            other_mm=length_between(pattern.piece("pocket"), "pocket top", "pocket bottom"),
+            way_out=say("box_dress.notch-both-same-length"),
+        )
+        for piece in list(marked)[:1]
+    )
 
 
 def _patches(making: Making) -> Making:
@@ -62,6 +144,7 @@ PARTS = (
         slot=Slot.POCKETS,
         name=tr("in the side seams"),
         add=_in_seams,
+        checks=_checks,
         roles=("pocket", "side"),
         place=1,
     ),

@@ -9,6 +9,7 @@ from functools import partial
 from wickel.body import Body
 from wickel.draft.builder.making import (
     ASIDE,
+    BANDED,
     COWL,
     DROPPED,
     GROWN_ON,
@@ -90,7 +91,7 @@ def torso_of(
         dropped=DROPPED in needs,
         cowl=COWL in needs,
         necks=necks and not topless,
-        deep=_deep(making) if deep else (),
+        deep=deep_sides(making) if deep else (),
         topless=topless,
     )
     front, back = torso_by(ledger, cut)
@@ -98,10 +99,10 @@ def torso_of(
     return with_seam_moved(made, back.level + back.hem_centre - back.centre_waist), (front, back)
 
 
-def _deep(making: Making) -> tuple[str, ...]:
-    """The sides whose neck is drawn to its depth: that of a cowl, and of what is wrapped, is not in
-    front."""
-    return ("back",) if making.needs & {COWL, WRAPPED} else SIDES
+def deep_sides(making: Making) -> tuple[str, ...]:
+    """The sides whose neck is drawn to its depth: that of a cowl, of what is wrapped and of what
+    opens between bands is not in front."""
+    return ("back",) if making.needs & {COWL, WRAPPED, BANDED} else SIDES
 
 
 def with_seam_moved(making: Making, seam_mm: float) -> Making:

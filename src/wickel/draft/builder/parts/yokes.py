@@ -1,4 +1,5 @@
-"""Yokes: the top of front or back cut off across, what is below it perhaps wider and gathered."""
+"""Yokes: the top of front or back cut off across, what is below it perhaps wider and gathered; or
+laid on along neck and shoulder."""
 
 from __future__ import annotations
 
@@ -6,8 +7,18 @@ from dataclasses import replace
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.making import WAIST_SEAM, Making, Part, Slot, has_edge, share
+from wickel.draft.builder.making import (
+    GROWN_ON,
+    WAIST_SEAM,
+    WHOLE_FRONT,
+    Making,
+    Part,
+    Slot,
+    has_edge,
+    share,
+)
 from wickel.draft.checks import TapeCheck
+from wickel.draft.facings import edge_facing
 from wickel.draft.ledger import SIDES, Both
 from wickel.draft.operations import NewSeam, Opening, Spot, slash_and_spread, split
 from wickel.draft.style import DraftRefused, Options
@@ -68,6 +79,26 @@ def _cut(whole: Piece, down: float, making: Making) -> tuple[Piece, Piece]:
     return split(whole, ends[0], ends[1], seam)
 
 
+def _laid_on(making: Making) -> Making:
+    """A strip along neck and shoulder of front and back, laid over them and turned in below."""
+    ledger = making.ledger
+    ledger.at("Yoke")
+    deep = ledger.both("yoke.deep", "12 cm", "Depth of the yoke below neck and shoulder", (40, 200))
+    for side in SIDES:
+        half = making.piece(side)
+        along = ("neck", "shoulder")
+        strip = edge_facing(half, along, deep.of(side), making.allow, option="yoke.deep")
+        cut = replace(strip.cuts[0], material="contrast")
+        laid = replace(strip, id=f"{side}-laid-yoke", name=f"{half.name} yoke", cuts=(cut,))
+        making = making.with_pieces(laid)
+    return making
+
+
+def _laid_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    front, back = (pattern.piece(f"{side}-laid-yoke") for side in SIDES)
+    return (alike("Yokes at the shoulder", front, back, "shoulder"),)
+
+
 def _outer(whole: Piece) -> str:
     return "armhole" if has_edge(whole, "armhole") else "sleeve end"
 
@@ -96,7 +127,7 @@ _BESIDE = {
 }
 _GATHERED_BESIDE = {Slot.UPPER: (("plain",), say("builder.gathers-hang-plain"))}
 _AGAINST = {
-    (Slot.SLEEVE, "grown-on"): say("builder.yoke-needs-armhole"),
+    (Slot.SLEEVE, GROWN_ON): say("builder.yoke-needs-armhole"),
     (Slot.CLOSING, "wrapped"): say("builder.yoke-not-wrapped"),
     **{(Slot.DART, id): say("builder.yoke-cuts-dart") for id in ("shoulder", "armhole", "neck")},
     (Slot.NECK, "cowl"): say("builder.yoke-not-wrapped"),
@@ -122,5 +153,26 @@ PARTS = (
             place=place,
         )
         for place, (id, name, sides, gathered) in enumerate(_PARTS, 1)
+    ),
+    Part(
+        id="laid-on",
+        slot=Slot.YOKE,
+        name=tr("with a yoke of another cloth laid on"),
+        add=_laid_on,
+        checks=_laid_checks,
+        only_beside={
+            **_BESIDE,
+            Slot.CLOSING: (
+                ("none", "back", "side", "slit-behind", "laced", "seam-behind"),
+                say("builder.yoke-laid-on"),
+            ),
+        },
+        against={
+            (Slot.NECK, "cowl"): say("builder.yoke-not-wrapped"),
+            (Slot.NECK, WHOLE_FRONT): say("builder.whole-front-not-parted"),
+        },
+        materials=("contrast",),
+        roles=("facing",),
+        place=7,
     ),
 )
