@@ -130,17 +130,23 @@ class Ledger:
         """The ledger of a part that is drafted by rules of its own. Its figures are called after
         the part (``hip.across`` of ``leg`` is ``leg.hip.across``); its rules name them without it,
         and all that was known before. ``instead`` holds rules in the place of its own, by the ids
-        of figures in the part."""
+        of figures in the part; a style's rules for these figures stand before them."""
         inner = copy(self)  # what was taken, given and needed is that of the whole
-        inner._of, inner._instead, inner._whole = f"{self._of}{part}.", instead or {}, self
+        inner._of, inner._whole = f"{self._of}{part}.", self
+        outer = {
+            id.removeprefix(f"{part}."): rule
+            for id, rule in self._instead.items()
+            if id.startswith(f"{part}.")
+        }
+        inner._instead = {**(instead or {}), **outer}
         inner._readers = {side: reader.copy() for side, reader in self._readers.items()}
         return inner
 
     def ruled(self, instead: Mapping[str, Rule]) -> Ledger:
-        """The ledger with rules of a style in the place of those of the parts that it is put
-        together from, by the ids of figures."""
+        """The ledger with rules in the place of those of the parts that a garment is put together
+        from, by the ids of figures; those that it has already stand before them."""
         own = copy(self)
-        own._instead = {**self._instead, **instead}
+        own._instead = {**instead, **self._instead}
         return own
 
     @property

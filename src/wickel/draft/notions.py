@@ -128,7 +128,7 @@ def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Noti
         yield _zip(down, "from the waist down")
     if closing == "back" and back is not None:
         yield _zip(edge_length(back, "centre") + down, f"the whole centre back{on}")
-    if closing == at_side and front is not None:
+    if closing == at_side and front is not None and not _is_marked(pattern):
         yield _zip(edge_length(front, "side") + down, f"the side seam{on}")
     if closing == "front-zip":
         yield from _front_zip(pattern)

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import TYPE_CHECKING
 
 from wickel.body import Body
@@ -122,7 +122,8 @@ class Style:
 
     ``charts`` are the size charts (``body.CHARTS``) at every size of which its defaults hold;
     ``brings`` gives what some answers need beside ``materials``; ``roles`` are the kinds of edge
-    (``allowances.ROLES``) that its pieces have.
+    (``allowances.ROLES``) that its pieces have. ``once`` is what its figures were called before, by
+    what they are called now: whole ids, or how they begin.
     """
 
     id: str
@@ -137,6 +138,14 @@ class Style:
     drafted: Callable[[Body, Mapping[str, float | str], Allowances], Pattern] = _not_drafted
     steps: Callable[[Ledger, Allowances], Pattern] | None = None
     brings: Callable[[Options], tuple[str, ...]] = _brings_none
+    once: Mapping[str, str] = field(default_factory=dict)
+
+    def now_called(self, figure: str) -> str:
+        """The id of now of a figure of a job that may be from before."""
+        for now, then in self.once.items():
+            if figure.startswith(then) and not figure.startswith(now):
+                return now + figure.removeprefix(then)
+        return figure
 
     def materials_for(self, options: Options) -> tuple[str, ...]:
         """The materials of its pieces, with what some answers bring, such as a lining."""

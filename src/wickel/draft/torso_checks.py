@@ -182,13 +182,14 @@ class _Half:
     def bust_mm(self) -> float:
         if not self.panels:
             ends = [
-                end[1]
+                end
                 for edge in self.side.edges
                 if edge.name == "armhole"
                 for end in (edge.start, edge.end)
             ]
             underarm = (p.across_mm for p in self.side.points if p.name == "underarm")
-            return max(ends) if ends else next(underarm)
+            # of a cowl the shoulder lies further out than the underarm
+            return max(ends)[1] if ends else next(underarm)
         (bust,) = (p for p in self.side.points if p.name == "bust point")
         met = crossing(self.side.edge("side").path, 0, bust.down_mm)
         side = self.side.edge("side").start if met is None else met[0][-1].end

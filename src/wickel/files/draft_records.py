@@ -8,7 +8,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
-from wickel.draft import AsFar, Formula, Length, Own, Plus
+from wickel.draft import STYLES, AsFar, Formula, Length, Own, Plus
 from wickel.draft.formulas import LONGEST_FORMULA
 from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.job import Card
@@ -110,6 +110,12 @@ class GiverRecord(FileRecord):
 def giver_record(giver: Giver) -> dict[str, str]:
     """What has given a figure, as files write it."""
     return {"layer": giver.layer.value, "name": giver.name}
+
+
+def figure_now(style: str, id: str) -> str:
+    """The id that a figure of a style has now; in older files some are called otherwise."""
+    known = STYLES.get(style)
+    return id if known is None else known.now_called(id)
 
 
 def figure_of(record: FigureRecord) -> Own:

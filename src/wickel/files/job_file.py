@@ -32,6 +32,7 @@ from wickel.files.draft_records import (
     allowed_record,
     card_of,
     card_record,
+    figure_now,
     figure_of,
     figure_record,
     giver_record,
@@ -364,9 +365,11 @@ def _garment(record: GarmentRecord) -> Garment:
         changes=tuple(change_of(change) for change in record.changes),
         quantity=record.quantity,
         cards={id: card_of(card) for id, card in record.cards.items()},
-        figures={id: figure_of(own) for id, own in record.figures.items()},
+        figures={
+            figure_now(record.style, id): figure_of(own) for id, own in record.figures.items()
+        },
         given_by={
-            id: Giver(layer=Layer(giver.layer), name=giver.name)
+            figure_now(record.style, id): Giver(layer=Layer(giver.layer), name=giver.name)
             for id, giver in record.given_by.items()
         },
         anyway=record.anyway,

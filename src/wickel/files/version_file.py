@@ -19,6 +19,7 @@ from wickel.files.draft_records import (
     allowed_record,
     card_of,
     card_record,
+    figure_now,
     figure_of,
     figure_record,
 )
@@ -80,7 +81,9 @@ def version_of_record(record: VersionFileRecord) -> Version:
         own=own,
         options=record.options,
         allowances=allowances_of(record.allowances),
-        figures={id: figure_of(figure) for id, figure in record.figures.items()},
+        figures={
+            figure_now(record.style, id): figure_of(figure) for id, figure in record.figures.items()
+        },
         cards={id: card_of(card) for id, card in record.cards.items()},
         changes=tuple(change_of(change) for change in record.changes),
         anyway=record.anyway,

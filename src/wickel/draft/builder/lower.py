@@ -159,11 +159,10 @@ def with_waist_seam(making: Making, id: str) -> Making:
 
 
 def _with_zip_end(piece: Piece, making: Making) -> Piece:
-    """The front or back with a notch where the zip ends, on its centre or its side; it has no other
-    notches."""
+    """The front or back with a notch where the zip ends, on its centre or its side."""
     behind = OPENS_BEHIND in making.needs
     if making.zip_mm is None or (behind and not piece.id.endswith("back")):
-        return replace(piece, notches=())
+        return piece
     edge = "centre" if behind else "side"
     long = edge_length(piece, edge)
     # the centre runs from the hem up
@@ -172,7 +171,7 @@ def _with_zip_end(piece: Piece, making: Making) -> Piece:
     name = zip_mark(making) if piece.id.endswith(opened) else ZIP_END
     if not 0 < at < long:
         raise DraftRefused(say("builder.zip-too-long", down=making.zip_mm, long=long), "zip.below")
-    return replace(piece, notches=(Notch(name=name, edge=edge, at_mm=at),))
+    return replace(piece, notches=(*piece.notches, Notch(name=name, edge=edge, at_mm=at)))
 
 
 def _with_stand(front: Piece, making: Making) -> Piece:

@@ -71,6 +71,8 @@ UNDER_BUST, LOWERED = "under the bust", "below the waist"
 """Where a waist seam lies, if not at the waist."""
 GROWN_ON, DROPPED = "grown on", "dropped"
 """How the upper part is drawn for a sleeve: in one with it, its shoulder longer for it."""
+BIAS_FRONT = "front on the bias"
+"""The front is cut whole, at 45° to the thread."""
 SQUARE, BANDED = "square", "banded"
 """The upper part is drawn on into a square that hangs; its front opens between bands, which lie
 over its neck."""
@@ -89,6 +91,8 @@ EQUAL_PANELS, ROUND_PART, LEGS, DRAWN_IN = "equal panels", "part of a circle", "
 """A lower part without a front and back of its own; one whose sides do not hang straight down; one
 with two legs; one that is drawn in at the waist."""
 
+ONE_SLIT = "slit in one side"
+"""The notch of a slit that only one side has: of a half it is that of one side alone."""
 BUST_DART = "bust dart"
 """What the side dart of a front is called where it has been moved."""
 

@@ -6,7 +6,10 @@ name, and the rules that are its own.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from wickel.draft.builder import Chosen, Recipe, Slot, without_others
+from wickel.draft.ledger import Ledger, Rule
 from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
 
 OPTIONS = (
@@ -67,7 +70,7 @@ OPTIONS = (
     ),
 )
 
-_RULES = {
+_RULES: Mapping[str, Rule] = {
     "hem.down": "neck_to_knee + below_knee",
     "neck.slit": "slit",
     "facing.wide": "facing",
@@ -75,6 +78,13 @@ _RULES = {
     "pocket.down": "max(neck_to_hip - 13 cm, underarm_down_front + 2 cm)",
 }
 _CALLED = {"front-laid-yoke": "front-yoke", "back-laid-yoke": "back-yoke"}
+
+
+def _rules(ledger: Ledger) -> Mapping[str, Rule]:
+    """By its school ease is added to the whole girth, or to each quarter."""
+    if ledger.choice("ease_school") == "whole":
+        return _RULES
+    return {**_RULES, "side.across": "max(bust, hip)/4 + ease"}
 
 
 def _parts(options: Options) -> Chosen:
@@ -90,7 +100,7 @@ def _parts(options: Options) -> Chosen:
     )
 
 
-_MADE = Recipe(style="box-dress", parts=_parts, rules=lambda _: _RULES, called=_CALLED)
+_MADE = Recipe(style="box-dress", parts=_parts, rules=_rules, called=_CALLED)
 
 
 STYLE = Style(
@@ -107,4 +117,5 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "hem", "sleeve_end", "facing", "pocket", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    once={"neck.slit": "slit.long"},
 )

@@ -1,4 +1,5 @@
-"""The open robe: grown-on sleeves with bands, a band all along the open front, a belt and its loops.
+"""The open robe: grown-on sleeves with bands, a band all along the open front, a belt and its
+loops.
 
 It is put together from parts (``draft.builder``): here stand its questions, which parts its answers
 name, and the rules that are its own.

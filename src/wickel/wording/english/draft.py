@@ -758,4 +758,8 @@ SENTENCES = {
         "The hem of a square that hangs is turned up and closed: leave it so, or take another "
         "lower part."
     ),
+    "builder.fly-in-legs": (
+        "A fly lies in the front seam of legs that begin at the waist: close other garments "
+        "otherwise."
+    ),
 }

@@ -7,9 +7,11 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.builder.lower import opened_edge
 from wickel.draft.builder.making import (
+    LEGS,
     NO_SHOULDERS,
     OPENS_BEHIND,
     OPENS_IN_FRONT,
+    WAIST_SEAM,
     WHOLE_FRONT,
     WHOLE_SLOTS,
     ZIP_GOES_ON,
@@ -17,6 +19,8 @@ from wickel.draft.builder.making import (
     Part,
     Slot,
     half_neck_mm,
+    has_edge,
+    is_lower,
     upper_edge,
     upper_half,
 )
@@ -29,8 +33,9 @@ from wickel.draft.operations import Spot
 from wickel.draft.operations.openings import Finish, add_slit
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import Options
-from wickel.draft.usual_checks import over_head, passes
-from wickel.pattern import Cut, Notch, Pattern, edge_length
+from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, over_head, passes
+from wickel.geometry import length
+from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length, notch_point
 from wickel.wording import say, tr
 
 LACED = "eyelet"
@@ -79,6 +84,30 @@ def _zipped(making: Making) -> Making:
     ledger.at("Facings and closing")
     down = ledger.length("zip.below", "18 cm", "Zip on below the waist", (80, 300))
     return replace(making, zip_mm=down)
+
+
+def _at_side(making: Making) -> Making:
+    """A zip in the side: on below the waist where a skirt is sewn on, else down to the hip of what
+    reaches below it."""
+    making = _zipped(making)
+    if WAIST_SEAM in making.needs or making.halves is None:
+        return making
+    for half, name in zip(making.halves, (ZIP, "zip end"), strict=True):
+        path = half.side()
+        piece = making.piece(making.outer(half.where))
+        if len(path) < _TO_BELOW_HIP:
+            return making
+        to_hip, whole = length(path[:-1]), length(path)
+        edge = "other side" if has_edge(piece, "other side") else "side"
+        # the other side of a piece that is cut whole runs from its hem up
+        at = whole - to_hip if edge != "side" else to_hip
+        mark = Notch(name=name, edge=edge, at_mm=at)
+        making = making.with_pieces(replace(piece, notches=(*piece.notches, mark)))
+    return making
+
+
+_TO_BELOW_HIP = 3
+"""A side that reaches below the hip has so many segments: to the waist, to the hip, to the hem."""
 
 
 def _laced(making: Making) -> Making:
@@ -147,6 +176,15 @@ def _slit_behind(making: Making) -> Making:
     return making.with_pieces(replace(slit, notches=(*slit.notches, mark)), strip)
 
 
+def _waist_passes(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    """The waist of a plain upper part that is pulled on goes over the bust."""
+    plain = options.get("shape") == "plain" and not options.get("sleeve", "").startswith("grown")
+    if not plain or "bust" not in body.measurements_mm:
+        return ()
+    ring = 2 * sum(pattern.figure(f"waist.across.{side}") for side in SIDES)
+    return (passes(body, "bust", ring, "waist", "Add ease."),)
+
+
 def _slit_mm(pattern: Pattern, options: Options) -> float:
     """How much both edges of what is slit at the neck add to its opening."""
     slits = [pattern.figure_or(id, 0.0) for id in ("placket.long", "back_slit.long")]
@@ -159,15 +197,37 @@ def _over_head(pattern: Pattern, body: Body, options: Options) -> tuple[TapeChec
     """Without an opening at the neck it goes over the head, where that was measured."""
     if "head" not in body.measurements_mm or not half_neck_mm(pattern):
         return ()
+    if not any(has_edge(piece, "shoulder") for piece in pattern.pieces):
+        return ()  # held by elastic, or without shoulders
     opening = _slit_mm(pattern, options) + 2 * half_neck_mm(pattern)
     way_out = "Close it behind or in front, or take a wider neck or one with a slit."
     return (over_head(body, opening, way_out),)
 
 
+def _at_side_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    """Over the head, and where the zip ends at the hip over that."""
+    across = [
+        abs(notch_point(pattern.piece(side), notch)[1])
+        for side in SIDES
+        if any(piece.id == side for piece in pattern.pieces)
+        for notch in pattern.piece(side).notches
+        if notch.name in (ZIP, "zip end") and _open_edge(pattern.piece(side), notch.edge)
+    ]
+    if len(across) < len(SIDES) or "hip" not in body.measurements_mm:
+        return _over_head(pattern, body, options)
+    ring = passes(body, "hip", 2 * sum(across), AT_ZIP, LOWER_ZIP)
+    return (*_over_head(pattern, body, options), ring)
+
+
+def _open_edge(piece: Piece, edge: str) -> bool:
+    """Whether an edge is a side of the upper part that is not drawn up."""
+    return not is_lower(piece) and piece.edge(edge).comes_back_to_mm is None
+
+
 def _pulled_on(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     """Over the head; without an upper part its waist goes over the hip."""
     if upper_half(pattern.pieces, "front"):
-        return _over_head(pattern, body, options)
+        return (*_over_head(pattern, body, options), *_waist_passes(pattern, body, options))
     if "hip" not in body.measurements_mm:
         return ()
     ring = 2 * sum(pattern.figure(f"waist.quarter.{side}") for side in SIDES)
@@ -216,8 +276,8 @@ PARTS = (
         slot=Slot.CLOSING,
         name=tr("with a zip in the side"),
         found_by=tr("zip at the side"),
-        add=_zipped,
-        checks=_over_head,
+        add=_at_side,
+        checks=_at_side_checks,
         place=3,
     ),
     Part(
@@ -268,6 +328,18 @@ PARTS = (
         against=_NECK_ONLY,
         roles=("facing",),
         place=8,
+    ),
+    Part(
+        id="fly",
+        slot=Slot.CLOSING,
+        name=tr("with a fly in front"),
+        found_by=tr("zip in front"),
+        only_beside={
+            Slot.LOWER: ((LEGS,), say("builder.fly-in-legs")),
+            Slot.UPPER: (("none",), say("builder.fly-in-legs")),
+        },
+        roles=("closing",),
+        place=13,
     ),
     Part(
         id="seam-behind",

@@ -7,10 +7,12 @@ from collections.abc import Mapping
 from dataclasses import replace
 from functools import partial
 
+from wickel.draft.builder.lower import ZIP_END
 from wickel.draft.builder.making import (
     DRAWN_IN,
     EQUAL_PANELS,
     LEGS,
+    ONE_SLIT,
     PANELS,
     ROUND_PART,
     WAIST_SEAM,
@@ -27,21 +29,24 @@ from wickel.draft.builder.making import (
 from wickel.draft.builder.whole import whole
 from wickel.draft.operations import Opening, fold, slash_and_spread
 from wickel.draft.parts import Strip, comes_back, rectangle
-from wickel.draft.style import DraftRefused, LengthOption
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption
+from wickel.draft.usual_checks import ZIP
 from wickel.geometry import length
 from wickel.pattern import Cut, EdgeKind, InnerLine, Piece, edge_length
 from wickel.wording import Text, say, tr
 
 _CUTS = 8
 _ACROSS = (0.05, 0.7)
-"""Which part of a side is drawn up."""
+_FOLDED = (0.12, 0.55)
+"""Which part of a side is drawn up, and which in folds."""
 _PANEL = "front-centre"
+_ON_ONE_SIDE = (ZIP, ZIP_END, "zip end", ONE_SLIT)
 
 
 def _amount(making: Making, rule: str, words: str) -> float:
     ledger = making.ledger
     ledger.at("Gathers")
-    return ledger.length("drape.whole", rule, words, (20, 600))
+    return ledger.length("ruche.whole", rule, words, (20, 600))
 
 
 def _target(making: Making) -> Piece:
@@ -60,14 +65,54 @@ def _target(making: Making) -> Piece:
 
 
 def _one_side(edge: str, opposite: str, making: Making) -> Making:
-    """Opened at one side alone; the front is cut whole."""
+    """Opened at one side alone; the front is cut whole. Where the back is cut whole too, it is
+    drawn up with it."""
     more = _amount(making, "ruche", tr("Gathers of the side that is drawn up"))
+    made = _with(making, _cut_whole(making, edge), edge, opposite, _across(more, both=False))
+    if made.has("back") and has_edge(made.piece("back"), "other side"):
+        made = _with(made, made.piece("back"), edge, opposite, _across(more, both=False))
+    return made
+
+
+def _in_folds(making: Making) -> Making:
+    """Opened at one side between underarm and hip, and drawn up there in folds, which are
+    marked."""
+    ledger = making.ledger
+    ledger.at("Folds")
+    each = ledger.length("fold.takes", "fold", "Each fold takes up", (8, 100))
+    folds = int(ledger.choice("folds"))
+    opening = Opening(cuts=folds, open_mm=each, gathered=True, between=_FOLDED)
+    front = _cut_whole(making, "side")
+    try:
+        draped = slash_and_spread(front, "side", "other side", opening)
+    except DraftRefused:
+        raise DraftRefused(
+            say("draped_dress.folds-turn-dress-over-itself", folds=folds, each=each),
+            "folds",
+            "fold_mm",
+        ) from None
+    return making.with_pieces(draped)
+
+
+def _cut_whole(making: Making, drawn: str) -> Piece:
+    """The front as one piece, the zip or slit that it has in one side on that which is not drawn
+    up.
+
+    Raises:
+        DraftRefused: it has no fold.
+    """
     front = _target(making)
-    if any(own.kind is EdgeKind.FOLD for own in front.edges):
-        front = whole(front)
-    if not has_edge(front, "other side"):
+    if not any(own.kind is EdgeKind.FOLD for own in front.edges):
+        if has_edge(front, "other side"):
+            return front
         raise DraftRefused(say("builder.no-front-to-drape"), "drape", "closing")
-    return _with(making, front, edge, opposite, _across(more, both=False))
+    both = whole(front)
+    kept = [
+        replace(notch, name=notch.name.removeprefix("other "))
+        for notch in both.notches
+        if notch.edge != drawn or notch.name.removeprefix("other ") not in _ON_ONE_SIDE
+    ]
+    return replace(both, notches=tuple(kept))
 
 
 def _both_sides(making: Making) -> Making:
@@ -147,7 +192,7 @@ def _with(making: Making, front: Piece, edge: str, opposite: str, opening: Openi
         more = opening.cuts * opening.open_mm
         raise DraftRefused(
             say("builder.drape-turns-over", more=more, long=length(front.edge(edge).path)),
-            "drape.whole",
+            "ruche.whole",
             "ruche_mm",
         ) from None
     return making.with_pieces(spread)
@@ -157,6 +202,7 @@ _RUCHE = LengthOption(id="ruche_mm", question="Gathers drawn up", default=160, l
 _PARTS: Mapping[str, tuple[Text, Add]] = {
     "side": (tr("in one side"), partial(_one_side, "side", "other side")),
     "other-side": (tr("in the other side"), partial(_one_side, "other side", "side")),
+    "folds": (tr("in one side, in folds"), _in_folds),
     "sides": (tr("in both sides"), _both_sides),
     "panel": (tr("in the panel seams in front"), _panel),
     "strip": (tr("on a strip down the middle, and in both sides"), _on_strip),
@@ -192,9 +238,19 @@ def _against(id: str) -> Mapping[tuple[Slot, str], Text]:
             **{(Slot.YOKE, yoke): say("builder.drape-neck-round") for yoke in _YOKES},
         }
     own = {**_NOT_OPENED, **_NOT_BELOW, (Slot.OPENING, "sides"): say("builder.drape-no-slit")}
-    return own if id in ("side", "other-side") else {**own, **_NOT_WHOLE}
+    return own if id in _ONE_SIDED else {**own, **_NOT_WHOLE}
 
 
+_ONE_SIDED = ("side", "other-side", "folds")
+FOLDS = (
+    ChoiceOption(
+        id="folds",
+        question="Folds drawn up in the side",
+        default="5",
+        choices={"3": "3", "5": "5", "7": "7"},
+    ),
+    LengthOption(id="fold_mm", question="Each fold takes up", default=40, least=15, most=70),
+)
 _YOKES = ("front", "both", "gathered", "raglan")
 
 PARTS = (
@@ -205,7 +261,7 @@ PARTS = (
             slot=Slot.DRAPE,
             name=str(name),
             add=add,
-            options=(_RUCHE,),
+            options=FOLDS if id == "folds" else (_RUCHE,),
             against=_against(id),
             only_beside=_BESIDE.get(id, {}),
             roles=("band",) if id == "strip" else (),

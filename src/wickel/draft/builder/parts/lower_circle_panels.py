@@ -7,6 +7,7 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.builder.lower import (
     BELOW_KNEE,
+    ZIP_END,
     called_panel,
     check_long,
     long_rule,
@@ -48,14 +49,15 @@ def _add(making: Making) -> Making:
         *called_panel(making),
         Circle(round_mm, FRACTIONS[ledger.choice("circle")], count, long),
         making.allow,
-        bias=ledger.choice("grain") == "bias",
+        bias=ledger.options.get("grain") == "bias",
     )
     if making.zip_mm is not None:
         down = min(making.zip_mm, 0.8 * long)
-        ends = [Notch(name=zip_mark(making), edge="side", at_mm=down)]
-        if not making.has_upper:
-            ends.append(Notch(name="zip end", edge="other side", at_mm=long - down))
-        panel = replace(panel, notches=tuple(ends))
+        ends = (
+            Notch(name=zip_mark(making), edge="side", at_mm=down),
+            Notch(name="zip end", edge="other side", at_mm=long - down),
+        )
+        panel = replace(panel, notches=ends)
     return with_waist_seam(making.with_pieces(panel), panel.id)
 
 
@@ -67,7 +69,7 @@ def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, 
         *(
             passes(body, "hip", ring_below(panel, count, notch.at_mm), AT_ZIP, LOWER_ZIP)
             for notch in panel.notches
-            if notch.name == ZIP and "hip" in body.measurements_mm
+            if notch.name in (ZIP, ZIP_END) and "hip" in body.measurements_mm
         ),
     )
 

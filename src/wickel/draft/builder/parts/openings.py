@@ -5,7 +5,17 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.draft.builder.lower import hemmed
-from wickel.draft.builder.making import EQUAL_PANELS, LEGS, ROUND_PART, Making, Part, Slot, has_edge
+from wickel.draft.builder.making import (
+    EQUAL_PANELS,
+    LEGS,
+    ONE_SLIT,
+    ROUND_PART,
+    WAIST_SEAM,
+    Making,
+    Part,
+    Slot,
+    has_edge,
+)
 from wickel.draft.ledger import SIDES
 from wickel.draft.operations import Spot
 from wickel.draft.operations.corners import add_vent
@@ -73,6 +83,51 @@ def _slit_in_front(making: Making) -> Making:
     return making.with_pieces(slit, strip)
 
 
+def _slit_behind(making: Making) -> Making:
+    """The lower end of the centre back seam left open."""
+    ledger = making.ledger
+    ledger.at("Hem")
+    long = ledger.length("slit.long", "18 cm", "Slit from the hem up", (0, 800))
+    back = lowest(making, "back", "centre")
+    ends = [notch.at_mm for notch in back.notches if notch.edge == "centre"]
+    if long > min([edge_length(back, "centre"), *ends]):
+        raise DraftRefused(
+            say(
+                "pencil_skirt.skirt-long-slit-reach-above",
+                long=edge_length(back, "centre"),
+                slit=long,
+            ),
+            "slit_mm",
+            "slit.long",
+            "zip.below",
+            "below_knee_mm",
+        )
+    mark = Notch(name="slit", edge="centre", at_mm=long)
+    return making.with_pieces(replace(back, notches=(mark, *back.notches)))
+
+
+def _slit_one_side(making: Making) -> Making:
+    """One side seam left open at its lower end: the wearer's other side where one is drawn up."""
+    ledger = making.ledger
+    ledger.at("Slit")
+    long = ledger.length("slit.long", "35 cm", "Slit in the other side", (0, 700))
+    taken = {figure.id: figure.value for figure in ledger.figures}
+    for where in SIDES:
+        piece = lowest(making, where, "side")
+        whole = edge_length(piece, "side")
+        hip = taken.get(f"hip.down.{where}", 0.0) if WAIST_SEAM not in making.needs else 0.0
+        if taken.get(f"hem.down.{where}", whole) < hip + long or long > whole:
+            raise DraftRefused(
+                say("draped_dress.slit-reach-above-hip-shorter", slit=long),
+                "slit_mm",
+                "below_knee_mm",
+            )
+        if long:
+            mark = Notch(name=ONE_SLIT, edge="side", at_mm=whole - long)
+            making = making.with_pieces(replace(piece, notches=(*piece.notches, mark)))
+    return making
+
+
 _AGAINST = {(Slot.LOWER, EQUAL_PANELS): say("builder.no-half-below")}
 
 PARTS = (
@@ -98,6 +153,28 @@ PARTS = (
             Slot.CLOSING: (("back", "laced", "seam-behind"), say("builder.vent-needs-seam"))
         },
         place=2,
+    ),
+    Part(
+        id="behind",
+        slot=Slot.OPENING,
+        name=tr("with a slit behind"),
+        add=_slit_behind,
+        against={
+            **_AGAINST,
+            **{(Slot.LOWER, id): say("builder.vent-needs-seam") for id in (ROUND_PART, LEGS)},
+        },
+        only_beside={
+            Slot.CLOSING: (("back", "laced", "seam-behind"), say("builder.vent-needs-seam"))
+        },
+        place=4,
+    ),
+    Part(
+        id="one-side",
+        slot=Slot.OPENING,
+        name=tr("with a slit in one side"),
+        add=_slit_one_side,
+        against=_AGAINST,
+        place=5,
     ),
     Part(
         id="front",

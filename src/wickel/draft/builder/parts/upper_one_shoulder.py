@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 
 from wickel.body import Body
@@ -15,7 +16,7 @@ from wickel.draft.builder.making import (
 from wickel.draft.builder.parts.uppers import ASKED, PLAIN, lower_role, torso_of
 from wickel.draft.builder.whole import whole
 from wickel.draft.checks import TapeCheck
-from wickel.draft.ledger import SIDES
+from wickel.draft.ledger import SIDES, Rule
 from wickel.draft.operations import NewSeam, Spot, mapped_piece, split, spot_point
 from wickel.draft.style import DraftRefused, Options
 from wickel.draft.torso import MEASURED, Torso, torso_piece
@@ -24,7 +25,10 @@ from wickel.geometry import MIRROR, Cubic
 from wickel.pattern import Pattern, Piece, Seam, sewn_length
 from wickel.wording import say, tr, words_of
 
-_RULES = {"neck.down": ("6 cm", "3.4 cm")}
+_RULES: Mapping[str, Rule] = {
+    "neck.down": ("6 cm", "3.4 cm"),
+    "waist.down": "3.4 cm + nape_to_waist",
+}
 """What the neck is drawn with before the slanting edge cuts it away."""
 
 

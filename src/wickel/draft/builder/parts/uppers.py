@@ -10,6 +10,7 @@ from wickel.body import Body
 from wickel.draft.builder.making import (
     ASIDE,
     BANDED,
+    BIAS_FRONT,
     COWL,
     DROPPED,
     GROWN_ON,
@@ -25,6 +26,7 @@ from wickel.draft.builder.making import (
     has_edge,
 )
 from wickel.draft.builder.parts.neck_aside import aside
+from wickel.draft.builder.whole import whole
 from wickel.draft.checks import TapeCheck
 from wickel.draft.cowl import Cowl, cowl_front
 from wickel.draft.ledger import SIDES
@@ -44,6 +46,7 @@ from wickel.draft.usual_checks import alike, over_body
 from wickel.pattern import Pattern, Piece
 from wickel.wording import say, tr
 
+_BIAS_DEG = 45.0
 PLAIN = "plain"
 CLOSE = "close"
 PANELLED = {"shoulder": "shoulder", "armhole": "armhole", "neck": "neck", CLOSE: "shoulder"}
@@ -64,6 +67,8 @@ ASKED = (EASE, CHEST_LINE, CHEST_DEPTH)
 UNDER_BUST_MEASURED = ("under_bust", "neck_to_under_bust")
 """What is measured for what lies close under the bust."""
 CLOSE_ENDS_BELOW = {(Slot.WAIST, "under-bust"): say("builder.close-ends-below")}
+PULLED_ON = ("none", "slit-behind", "placket", "seam-behind")
+"""The closings that do not open the waist."""
 LOWER_BY = "8 cm"
 """How far below the waist a lowered seam lies by the house's rule."""
 
@@ -86,6 +91,7 @@ def torso_of(
         panels=shape in PANELLED,
         close=shape == CLOSE,
         plain=shape == PLAIN,
+        passes_mm=ledger.measured("bust") / 4 if _pulled_on(making, shape) else 0.0,
         raised=UNDER_BUST in needs,
         shoulder="shoulder/2 + drop" if DROPPED in needs else "shoulder/2",
         dropped=DROPPED in needs,
@@ -97,6 +103,11 @@ def torso_of(
     front, back = torso_by(ledger, cut)
     made = replace(making, halves=(front, back), necklines=(front.neck, back.neck))
     return with_seam_moved(made, back.level + back.hem_centre - back.centre_waist), (front, back)
+
+
+def _pulled_on(making: Making, shape: str) -> bool:
+    """Whether a plain upper part goes over the bust: it is not opened at the waist."""
+    return shape == PLAIN and making.chosen[Slot.CLOSING] in PULLED_ON
 
 
 def deep_sides(making: Making) -> tuple[str, ...]:
@@ -170,6 +181,8 @@ def _add(shape: str, making: Making) -> Making:
             faced=making.chosen.get(Slot.COLLAR, "none") == "none",
         )
         pieces[0] = cowl_front(halves[0], cowl, making.allow, lower=lower_role(making))
+        if BIAS_FRONT in making.needs:
+            pieces[0] = replace(whole(pieces[0]), grain_deg=_BIAS_DEG)
         if not cowl.faced:
             neck, back = replace(halves[0].neck, path=pieces[0].edge("neck").path), halves[1].neck
             making = replace(making, necklines=(neck, back))
@@ -180,10 +193,12 @@ def _checks(shape: str, pattern: Pattern, body: Body, options: Options) -> tuple
     front, back = (pattern.piece(where) if _has(pattern, where) else None for where in SIDES)
     if front is not None and back is not None and has_edge(front, "sleeve end"):
         across = next(p.across_mm for p in front.points if p.name == "underarm")
+        down_to_hip = "hip" in body.measurements_mm and options.get("lower") == "in-one"
+        over = ("bust", "hip") if down_to_hip else ("bust",)
         return (
             alike("Side seam", front, back, "side"),
             alike("Shoulder", front, back, "shoulder"),
-            over_body(body, "bust", garment_mm=4 * across),
+            over_body(body, *over, garment_mm=4 * across),
         )
     ease = float(options["ease_mm"])
     at_waist = str(options.get("waist", "plain")) != "under-bust"
