@@ -123,6 +123,19 @@ MEASURED = (
 )
 """What legs need measured."""
 
+OF_LEGS = (
+    "hip.",
+    "waist.across",
+    "waist.lift",
+    "dart.",
+    "crotch.",
+    "leg.",
+    "knee.",
+    "hem.",
+    "crease.",
+)
+"""How the ids of the figures of legs begin that have no other name in a garment."""
+
 WAISTS = {
     "darts": "darted, with a band",
     "pleats": "pleated in front, with a band",

@@ -15,7 +15,7 @@ from dataclasses import dataclass
 from wickel.body import Body
 from wickel.draft.sleeves import CASING
 from wickel.draft.style import Options
-from wickel.draft.usual_checks import ON_PAST_THE_WAIST, ZIP
+from wickel.draft.usual_checks import ZIP
 from wickel.pattern import Edge, EdgeKind, InnerLine, Pattern, Piece, edge_length
 from wickel.wording import Text, say
 
@@ -96,29 +96,18 @@ def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
                 yield _zip(long, f"from the upper edge to the mark on the {notch.edge}")
     if style in _SIDE_ZIP:
         yield from _body_zip(pattern, options, _SIDE_ZIP[style])
-    front = _piece(pattern, "front", "front-side")
-    if front is not None and style == "off-shoulder-dress":
-        marks = (
-            notch.at_mm
-            for piece in pattern.pieces
-            for notch in piece.notches
-            if notch.name == ON_PAST_THE_WAIST
-        )
-        yield _zip(
-            edge_length(front, "side") + next(marks, 0.0),
-            "the side of the bodice, and on into the skirt",
-        )
-    if style == "trousers" and options.get("waist") != "elastic":
+    legs = style == "trousers" and options.get("waist") != "elastic"
+    if legs or options.get("closing") == "fly":
         yield _zip(FLY_MM, "the front closing")
 
 
-_SIDE_ZIP = {"bodice": "none", "from-parts": "side"}
+_SIDE_ZIP = {"bodice": "none", "from-parts": "side", "off-shoulder-dress": "side"}
 """The styles that close with a zip behind or at the side, and their answer for the side."""
 
 
 def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Notion]:
     """The zip of a body: behind or at the side, on into the skirt where one is sewn on."""
-    closing = options.get("closing")
+    closing = options.get("closing", at_side)
     back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
     down = pattern.figure_or("zip.below", 0.0)
     on = ", and on into the skirt" if down else ""

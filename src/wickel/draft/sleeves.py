@@ -262,6 +262,8 @@ def sleeve_pieces_by(
     sleeve = set_in_sleeve(SleeveCut(height=height, width=width, long=long, hem=hem), allow)
     if kind in ("short", "long", "dropped"):
         return (sleeve,)
+    if kind == "knit":
+        return _knit_cuffed(ledger, sleeve, allow)
     if kind == "turned-up":
         return _turned_up(ledger, sleeve, allow)
     if kind == "banded":
@@ -325,7 +327,35 @@ def _on_elastic(ledger: Ledger, sleeve: Piece, back: float, allow: Allowances) -
 CASING = "casing"
 """The lines along which casings are sewn on."""
 
+
+def _knit_cuffed(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piece, ...]:
+    """The sleeve drawn in to a cuff of the knit, folded along its middle, its length across the
+    cloth: ribs and knits stretch that way."""
+    round_mm = ledger.length("cuff.round", "wrist + 2 cm", "Round of the cuff", (100, 320))
+    high = ledger.length("cuff.high", "cuff", "Finished height of the cuffs", (15, 160))
+    cuff = rectangle(
+        Strip(
+            id="sleeve-band",
+            name="Cuff",
+            long_mm=round_mm,
+            high_mm=2 * high,
+            cuts=(Cut(material="main", copies=2),),
+            fold_line=True,
+            grain_deg=_ACROSS_DEG,
+        ),
+        allow,
+    )
+    drawn_in = comes_back(sleeve, "hem", round_mm)
+    edges_of = tuple(
+        replace(e, allowance_mm=allow["band"]) if e.name == "hem" else e for e in drawn_in.edges
+    )
+    return (replace(drawn_in, edges=edges_of), cuff)
+
+
+_ACROSS_DEG = 90.0
+
 _LONG_RULES = {
+    "knit": "sleeve_length - cuff",
     "short": "sleeve",
     "puffed": "sleeve - 3 cm",
     "cuffed": "sleeve_length - 5.5 cm",
@@ -337,6 +367,7 @@ _LONG_RULES = {
 """What the length of a sleeve is where it is not that of the arm: a band or a cuff is left off."""
 
 _HEM_RULES = {
+    "knit": "max(wrist + 2 cm, 0.62*sleeve_across)",
     "short": "sleeve_across - 1.6 cm",
     "puffed": "sleeve_across - 1 cm",
     "elastic": "sleeve_across + 2 cm",
@@ -354,7 +385,7 @@ def _cap_figures(ledger: Ledger, armhole_mm: float, depth_mm: float) -> tuple[fl
     ledger.know("armhole_round", armhole_mm)
     ledger.know("armhole_depth", depth_mm)
     ease = ledger.length("cap.ease", "cap_ease", "Cap longer than the armhole by", (-10, 40))
-    share = _CAP_SHARES.get(ledger.choice("cap"))
+    share = _CAP_SHARES.get(str(ledger.options.get("cap", "")))
     words = "Width of the sleeve at the upper arm"
     if share is None:
         width = ledger.length("sleeve.across", "upper_arm + arm_ease", words)

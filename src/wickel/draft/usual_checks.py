@@ -18,8 +18,6 @@ OVER_HEAD_EASE_MM = 20.0
 HEM_LEVEL_MM = 5.0
 ZIP = "zip"
 """The notch at the end of a zip, from the upper edge on."""
-ON_PAST_THE_WAIST = "end of the zip from above"
-"""The notch on a skirt where a zip ends that comes from the bodice."""
 
 
 def alike(

@@ -11,6 +11,7 @@ from wickel.body import Body
 from wickel.draft.builder.making import (
     OPENS_BEHIND,
     OPENS_IN_FRONT,
+    WRAPPED,
     Making,
     Slot,
     has_edge,
@@ -118,8 +119,9 @@ def added(making: Making, front: Piece, back: Piece) -> Making:
         making, facing = making.with_facing("front")
         making = _with_button_above_waist(making)
         pieces[0] = _buttoned(_with_stand(front, making), making)
-        strip = edge_facing(pieces[0], ("front edge",), facing, making.allow)
-        pieces.append(replace(strip, notches=()))
+        if facing > 0:  # else the edge is turned in
+            strip = edge_facing(pieces[0], ("front edge",), facing, making.allow)
+            pieces.append(replace(strip, notches=()))
     seams = (
         Seam(name="skirt side", one=(front.id, "side"), other=(back.id, "side")),
         *(
@@ -180,6 +182,9 @@ def _with_stand(front: Piece, making: Making) -> Piece:
     if not stand:
         return opened_edge(front, making)
     opened = extend(front, "centre", stand, name="front edge", allowance_mm=making.allow["facing"])
+    if WRAPPED in making.needs:
+        mark = Notch(name="centre front", edge="waist", at_mm=stand)
+        opened = replace(opened, notches=(*opened.notches, mark))
     drawn_in = front.edge("waist").comes_back_to_mm
     if drawn_in is None:
         return opened

@@ -13,7 +13,7 @@ from wickel.draft.cowl import FOLD as COWL_FOLD
 from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.necklines import Neckline
 from wickel.draft.parts import dart_width
-from wickel.draft.style import LengthOption, Option, Options
+from wickel.draft.style import ChoiceOption, LengthOption, Option, Options
 from wickel.draft.torso import Torso
 from wickel.geometry import length
 from wickel.pattern import Pattern, Piece, Seam, sewn_length
@@ -71,11 +71,15 @@ UNDER_BUST, LOWERED = "under the bust", "below the waist"
 """Where a waist seam lies, if not at the waist."""
 GROWN_ON, DROPPED = "grown on", "dropped"
 """How the upper part is drawn for a sleeve: in one with it, its shoulder longer for it."""
+KNIT = "knit"
+"""It is made of a knit, which stretches over the body."""
 BIAS_FRONT = "front on the bias"
 """The front is cut whole, at 45° to the thread."""
 SQUARE, BANDED = "square", "banded"
 """The upper part is drawn on into a square that hangs; its front opens between bands, which lie
 over its neck."""
+WRAPPED_BEHIND = "wrapped behind"
+"""The back is drawn on to where it is wrapped."""
 COWL, WRAPPED, ASIDE = "cowl", "wrapped", "aside"
 """The front is drawn wide at the neck; its neck runs on to where it is wrapped; it is cut whole,
 the deepest point of its neck beside the centre."""
@@ -91,6 +95,8 @@ EQUAL_PANELS, ROUND_PART, LEGS, DRAWN_IN = "equal panels", "part of a circle", "
 """A lower part without a front and back of its own; one whose sides do not hang straight down; one
 with two legs; one that is drawn in at the waist."""
 
+OVER = "wrap.over"
+"""The figure of how far what is wrapped goes on past its centre."""
 ONE_SLIT = "slit in one side"
 """The notch of a slit that only one side has: of a half it is that of one side alone."""
 BUST_DART = "bust dart"
@@ -104,6 +110,16 @@ WAIST_EASE = LengthOption(
 )
 BAND_HIGH = LengthOption(
     id="band_mm", question="Finished height of the waistband", default=35, least=15, most=140
+)
+
+
+STRETCH = {"25": 1.25, "50": 1.5, "75": 1.75}
+"""To how many times its width a knit stretches, by the answers of ``STRETCHES``."""
+STRETCHES = ChoiceOption(
+    id="stretch",
+    question="The knit stretches by",
+    default="50",
+    choices={"25": "a quarter", "50": "a half", "75": "three quarters"},
 )
 
 
@@ -296,7 +312,7 @@ def waist_round_mm(pattern: Pattern) -> float:
 
 def stand_mm(pattern: Pattern) -> float:
     """How far the front goes on past its centre, mm; nothing where it does not open there."""
-    return pattern.figure_or("stand.wide", 0.0)
+    return pattern.figure_or("stand.wide", pattern.figure_or(OVER, 0.0))
 
 
 Add = Callable[[Making], Making]

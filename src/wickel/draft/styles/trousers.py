@@ -1,34 +1,18 @@
 """Trousers: straight legs, a darted, pleated or elastic waist, pockets; the crotch is solved to the
 body.
 
-The legs are ``draft.legs``. Points are (down, across) in mm: down from the waist, across from the
-centre line.
+It is put together from parts (``draft.builder``): here stand its questions, which parts its answers
+name, and the rules that are its own.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
 
-from wickel.body import Body
-from wickel.draft.allowances import Allowances
-from wickel.draft.checks import TapeCheck
-from wickel.draft.ledger import SIDES, Ledger
-from wickel.draft.legs import (
-    MEASURED,
-    WAISTS,
-    closed_waist,
-    leg_checks,
-    leg_options,
-    leg_piece,
-    legs_by,
-)
-from wickel.draft.parts import Strip, rectangle, waistband
-from wickel.draft.pockets import cut_away, seam_bag, seam_bag_by, slant, slant_by
-from wickel.draft.style import ChoiceOption, LengthOption, Option, Style
-from wickel.draft.usual_checks import alike, band_to_waist
-from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
-from wickel.wording import say
+from wickel.draft.builder import Chosen, Recipe, Slot, without_others
+from wickel.draft.ledger import Ledger, Rule
+from wickel.draft.legs import MEASURED, OF_LEGS, WAISTS, leg_options
+from wickel.draft.style import ChoiceOption, LengthOption, Option, Options, Style
 
 OPTIONS: tuple[Option, ...] = (
     *leg_options(),
@@ -53,102 +37,37 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 
-def steps(ledger: Ledger, allow: Allowances) -> Pattern:
-    """Chalk the trousers: the legs, the waistband or casing, the pockets.
+def _rules(ledger: Ledger) -> Mapping[str, Rule]:
+    """On elastic its waist is as wide as its hip."""
+    elastic = ledger.choice("waist") == "elastic"
+    return {
+        "leg.hip.across": _HIP,
+        "leg.waist.quarter": _WAIST,
+        "waist.quarter": f"{_HIP} - min(1.2 cm, 0.1*({_HIP} - {_WAIST}))" if elastic else _WAIST,
+        "band.overlap": "overlap",
+        "casing.high": "band",
+    }
 
-    Raises:
-        DraftRefused: no back rise or extension meets the crotch round, or figures disagree.
-    """
-    kind, pockets = ledger.choice("waist"), ledger.choice("pockets")
-    halves = legs_by(ledger, kind)
-    names = zip(("front", "back"), ("Front leg", "Back leg"), halves, strict=True)
-    ledger.at("Darts")
-    deep = ledger.both(
-        "dart.long",
-        "10.5 cm",
-        "Length of the dart",
-        (60, 180),
-        only=tuple(
-            side
-            for side, half in zip(SIDES, halves, strict=True)
-            if half.dart > 0 and not half.pleated
-        ),
-    )
-    front, back = (leg_piece(id, name, half, allow, deep.of(id)) for id, name, half in names)
-    band = _band(ledger, kind, 2 * (closed_waist(front) + closed_waist(back)), allow)
-    bags: tuple[Piece, ...] = ()
-    ledger.at("Pockets")
-    if pockets == "slant":
-        front, *slanted = slant(front, allow, slant_by(ledger))
-        bags = tuple(slanted)
-    elif pockets == "seam":
-        down = ledger.length("pocket.down", "4 cm", "Pocket below the waist, on the side", (0, 120))
-        bag = seam_bag_by(ledger)
-        front, back = (_with_opening(leg, down, bag.opening) for leg in (front, back))
-        bags = (seam_bag(allow, bag),)
-    return Pattern(
-        style="trousers",
-        pieces=(front, back, band, *bags),
-        seams=(
-            Seam(name="side seam", one=("front", "side"), other=("back", "side")),
-            Seam(name="inseam", one=("front", "inseam"), other=("back", "inseam")),
-        ),
+
+_WAIST, _HIP = "(waist + waist_ease)/4", "(hip + hip_ease)/4"
+_CALLED = {"leg-front": "front", "leg-back": "back"}
+
+
+def _parts(options: Options) -> Chosen:
+    waist, pockets = str(options["waist"]), str(options["pockets"])
+    elastic = waist == "elastic"
+    return without_others(
+        {
+            Slot.UPPER: "none",
+            Slot.CLOSING: "none" if elastic else "fly",
+            Slot.WAIST: "elastic" if elastic else "plain",
+            Slot.LOWER: {"darts": "trousers"}.get(waist, f"trousers-{waist}"),
+            Slot.POCKETS: "seams" if pockets == "seam" else pockets,
+        }
     )
 
 
-def _band(ledger: Ledger, kind: str, waist: float, allow: Allowances) -> Piece:
-    """The waistband, or the casing of the elastic."""
-    ledger.at("Band")
-    ledger.know("waist_round", waist)
-    high = ledger.length("band.high", "band", "Finished height of the band or casing", (10, 120))
-    if kind == "elastic":
-        long = ledger.length("band.long", "waist_round", "Length of the casing")
-        one = (Cut(material="main", copies=1),)
-        casing = Strip(
-            id="casing", name="Casing", long_mm=long, high_mm=2 * high, cuts=one, fold_line=True
-        )
-        return rectangle(casing, allow)
-    long = ledger.length(
-        "band.long", "waist_round + overlap", "Length of the waistband, with its overlap"
-    )
-    return waistband(long, 0.0, high, allow)
-
-
-def _with_opening(leg: Piece, down_mm: float, opening_mm: float) -> Piece:
-    """The leg with notches for a pocket in its side seam."""
-    places = (("top", down_mm), ("bottom", down_mm + opening_mm))
-    marks = (Notch(name=f"pocket {word}", edge="side", at_mm=at) for word, at in places)
-    return replace(leg, notches=(*leg.notches, *marks))
-
-
-def checked(
-    pattern: Pattern, body: Body, options: Mapping[str, float | str]
-) -> tuple[TapeCheck, ...]:
-    """The tape checks of trousers."""
-    front, back, band = pattern.piece("front"), pattern.piece("back"), pattern.pieces[2]
-    slanted = options["pockets"] == "slant"
-    # what a slant pocket cut away from the front is on the piece behind it
-    waist = 2 * (closed_waist(front) + closed_waist(back) + cut_away(pattern, "waist"))
-    overlap = float(options["overlap_mm"]) if band.id == "waistband" else 0.0
-    (hip,) = (p.across_mm for p in back.points if p.name == "hip")
-    side = TapeCheck(
-        name="Side seam",
-        one="front and pocket" if slanted else "front",
-        one_mm=edge_length(front, "side") + cut_away(pattern, "side"),
-        other="back",
-        other_mm=edge_length(back, "side"),
-        way_out=say("trousers.draw-both-edges"),
-    )
-    checks = [
-        *leg_checks(front, back, body, options, 4 * hip),
-        side,
-        band_to_waist(band, overlap, waist),
-    ]
-    if slanted:
-        checks.append(
-            alike("Pocket edge to its bag", front, pattern.piece("pocket-bag"), "pocket edge")
-        )
-    return tuple(checks)
+_MADE = Recipe(style="trousers", parts=_parts, rules=_rules, called=_CALLED)
 
 
 STYLE = Style(
@@ -162,6 +81,12 @@ STYLE = Style(
     options=OPTIONS,
     materials=("main", "interfacing"),
     roles=("waist", "side", "crotch", "hem", "band", "pocket"),
-    steps=steps,
-    checked=checked,
+    steps=_MADE.steps,
+    checked=_MADE.checked,
+    brings=_MADE.brings,
+    once={
+        **{f"leg.{id}": id for id in OF_LEGS},
+        "slant.pocket.": "pocket.",
+        "casing.": "band.",
+    },
 )

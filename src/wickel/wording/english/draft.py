@@ -762,4 +762,26 @@ SENTENCES = {
         "A fly lies in the front seam of legs that begin at the waist: close other garments "
         "otherwise."
     ),
+    "builder.wrap-behind-in-one": (
+        "Backs that cross are in one with what hangs from them: leave the garment in one, or "
+        "wrap it in front."
+    ),
+    "builder.knit-round": (
+        "A strip of a knit is stretched onto a round or a boat neck: take one of these, or "
+        "another collar."
+    ),
+    "builder.knit-plain": (
+        "What is made of a knit hangs plain and stretches over the body: shape the upper part "
+        "by nothing, or take another collar."
+    ),
+    "builder.knit-pulled-on": (
+        "What is made of a knit is pulled on, in one: leave it without a closing and a waist "
+        "seam, or take another collar."
+    ),
+    "builder.bib-closes": "A bib is whole in front: close it at the side, behind or not at all.",
+    "builder.bib-waist": (
+        "A bib ends at the waist, where a skirt or legs are sewn on or drawn in: let the seam "
+        "lie there."
+    ),
+    "builder.bib-has-straps": "A bib has straps and loops of its own: leave the others out.",
 }

@@ -11,6 +11,7 @@ from wickel.draft.builder.making import (
     NO_SHOULDERS,
     OPENS_BEHIND,
     OPENS_IN_FRONT,
+    STRETCH,
     WAIST_SEAM,
     WHOLE_FRONT,
     WHOLE_SLOTS,
@@ -178,10 +179,17 @@ def _slit_behind(making: Making) -> Making:
 
 def _waist_passes(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     """The waist of a plain upper part that is pulled on goes over the bust."""
-    plain = options.get("shape") == "plain" and not options.get("sleeve", "").startswith("grown")
+    plain = options.get("shape") == "plain" and not str(options.get("sleeve", "")).startswith(
+        "grown"
+    )
     if not plain or "bust" not in body.measurements_mm:
         return ()
     ring = 2 * sum(pattern.figure(f"waist.across.{side}") for side in SIDES)
+    if options.get("collar") == "knit":
+        ring *= STRETCH[str(options["stretch"])]
+        way_out = "Take cloth that stretches more."
+        over = passes(body, "bust", ring, "waist, stretched", way_out)
+        return (replace(over, on_body=False),)
     return (passes(body, "bust", ring, "waist", "Add ease."),)
 
 
@@ -197,6 +205,8 @@ def _over_head(pattern: Pattern, body: Body, options: Options) -> tuple[TapeChec
     """Without an opening at the neck it goes over the head, where that was measured."""
     if "head" not in body.measurements_mm or not half_neck_mm(pattern):
         return ()
+    if options.get("collar") == "knit":
+        return ()  # its collar is stretched
     if not any(has_edge(piece, "shoulder") for piece in pattern.pieces):
         return ()  # held by elastic, or without shoulders
     opening = _slit_mm(pattern, options) + 2 * half_neck_mm(pattern)
@@ -207,21 +217,22 @@ def _over_head(pattern: Pattern, body: Body, options: Options) -> tuple[TapeChec
 def _at_side_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     """Over the head, and where the zip ends at the hip over that."""
     across = [
-        abs(notch_point(pattern.piece(side), notch)[1])
-        for side in SIDES
-        if any(piece.id == side for piece in pattern.pieces)
-        for notch in pattern.piece(side).notches
-        if notch.name in (ZIP, "zip end") and _open_edge(pattern.piece(side), notch.edge)
+        abs(notch_point(piece, notch)[1])
+        for piece in pattern.pieces
+        if piece.id in SIDES and not is_lower(piece) and not _drawn_up(piece)
+        for notch in piece.notches
+        if notch.name in (ZIP, "zip end")
     ]
-    if len(across) < len(SIDES) or "hip" not in body.measurements_mm:
+    if not across or "hip" not in body.measurements_mm:
         return _over_head(pattern, body, options)
-    ring = passes(body, "hip", 2 * sum(across), AT_ZIP, LOWER_ZIP)
+    # what is drawn up on one side lies no longer level: then the other half is measured for both
+    ring = passes(body, "hip", 4 * sum(across) / len(across), AT_ZIP, LOWER_ZIP)
     return (*_over_head(pattern, body, options), ring)
 
 
-def _open_edge(piece: Piece, edge: str) -> bool:
-    """Whether an edge is a side of the upper part that is not drawn up."""
-    return not is_lower(piece) and piece.edge(edge).comes_back_to_mm is None
+def _drawn_up(piece: Piece) -> bool:
+    """Whether one of its sides is drawn up."""
+    return any(e.comes_back_to_mm is not None and e.name.endswith("side") for e in piece.edges)
 
 
 def _pulled_on(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:

@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 from functools import partial
 
+from wickel.body import Body
 from wickel.draft.builder.lower import ZIP_END
 from wickel.draft.builder.making import (
     DRAWN_IN,
@@ -27,12 +28,13 @@ from wickel.draft.builder.making import (
     upper_edge,
 )
 from wickel.draft.builder.whole import whole
+from wickel.draft.checks import TapeCheck
 from wickel.draft.operations import Opening, fold, slash_and_spread
 from wickel.draft.parts import Strip, comes_back, rectangle
-from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption
-from wickel.draft.usual_checks import ZIP
+from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Options
+from wickel.draft.usual_checks import ZIP, alike
 from wickel.geometry import length
-from wickel.pattern import Cut, EdgeKind, InnerLine, Piece, edge_length
+from wickel.pattern import Cut, EdgeKind, InnerLine, Pattern, Piece, edge_length
 from wickel.wording import Text, say, tr
 
 _CUTS = 8
@@ -198,6 +200,18 @@ def _with(making: Making, front: Piece, edge: str, opposite: str, opening: Openi
     return making.with_pieces(spread)
 
 
+def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    """The side of a front cut whole that is not drawn up, or that is: against the back."""
+    by_id = {piece.id: piece for piece in pattern.pieces}
+    return tuple(
+        alike("Other side seam", front, back, "other side", other_edge=edge)
+        for id in ("front", "skirt-front")
+        for front, back in ((by_id.get(id), by_id.get(id.replace("front", "back"))),)
+        if front is not None and back is not None and has_edge(front, "other side")
+        for edge in ("other side" if has_edge(back, "other side") else "side",)
+    )
+
+
 _RUCHE = LengthOption(id="ruche_mm", question="Gathers drawn up", default=160, least=40, most=400)
 _PARTS: Mapping[str, tuple[Text, Add]] = {
     "side": (tr("in one side"), partial(_one_side, "side", "other side")),
@@ -263,6 +277,7 @@ PARTS = (
             add=add,
             options=FOLDS if id == "folds" else (_RUCHE,),
             against=_against(id),
+            checks=_checks,
             only_beside=_BESIDE.get(id, {}),
             roles=("band",) if id == "strip" else (),
             place=place,

@@ -13,7 +13,6 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES, Both
 from wickel.draft.legs import (
     MEASURED,
-    Leg,
     closed_waist,
     leg_checks,
     leg_options,
@@ -76,8 +75,15 @@ def _add(kind: _Kind, making: Making) -> Making:
     }
     own = ledger.within("leg", rules)
     legs = legs_by(own, kind.waist)
+    own.at("Darts")
+    darted = [side for side, leg in zip(SIDES, legs, strict=True) if leg.dart and not leg.pleated]
+    deep = own.both("dart.long", "10.5 cm", "Length of the dart", (60, 180), only=tuple(darted))
     pieces = [
-        _sewn_to(joined.of(side), _leg(side, leg, making), drawn_in=kind.waist == "elastic")
+        _sewn_to(
+            joined.of(side),
+            leg_piece(_id(side), f"{side.capitalize()} leg", leg, making.allow, deep.of(side)),
+            drawn_in=kind.waist == "elastic",
+        )
         for side, leg in zip(SIDES, legs, strict=True)
     ]
     seams = (
@@ -90,10 +96,6 @@ def _add(kind: _Kind, making: Making) -> Making:
         ),
     )
     return making.with_pieces(*pieces, seams=seams)
-
-
-def _leg(side: str, leg: Leg, making: Making) -> Piece:
-    return leg_piece(_id(side), f"{side.capitalize()} leg", leg, making.allow)
 
 
 def _sewn_to(joined_mm: float, leg: Piece, *, drawn_in: bool) -> Piece:

@@ -19,7 +19,7 @@ from wickel.draft.builder.making import (
 )
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES
-from wickel.draft.parts import Strip, rectangle
+from wickel.draft.parts import Strip, comes_back, rectangle
 from wickel.draft.pockets import SeamBag, patch, seam_bag, seam_bag_by, slant, slant_by
 from wickel.draft.style import DraftRefused, Options
 from wickel.geometry import crossing, length
@@ -61,7 +61,9 @@ def _top_at(piece: Piece, down: float) -> float:
     path = piece.edge(_SIDE).path
     if has_edge(piece, "waist"):
         return down
-    waist = next((n.at_mm for n in piece.notches if (n.name, n.edge) == ("waist", _SIDE)), None)
+    waist = next(
+        (n.at_mm for n in piece.notches if n.name.startswith("waist") and n.edge == _SIDE), None
+    )
     if waist is not None:
         return waist + down
     met = crossing(path[-1:], 0, down)
@@ -105,6 +107,15 @@ def _patches(making: Making) -> Making:
     return making.with_pieces(patch(wide, high, making.allow))
 
 
+def _one_patch(making: Making) -> Making:
+    """One patch, in the middle of the front."""
+    ledger = making.ledger
+    ledger.at("Pockets")
+    wide = ledger.length("patch.wide", "0.16*bust", "Width of the pocket", (40, 300))
+    high = ledger.length("patch.high", "0.15*bust", "Height of the pocket", (40, 300))
+    return making.with_pieces(patch(wide, high, making.allow, copies=1))
+
+
 def _slant(making: Making) -> Making:
     """A slant cut off the front of a lower part at waist and side, what lies behind it, its bag."""
     id = next((id for id in ("leg-front", "skirt-front", "front") if making.has(id)), None)
@@ -112,8 +123,21 @@ def _slant(making: Making) -> Making:
         raise DraftRefused(say("builder.slant-needs-side"), "pockets", "lower")
     making.ledger.at("Pockets")
     own = making.ledger.within("slant")
-    front, *bags = slant(making.piece(id), making.allow, slant_by(own))
+    whole = making.piece(id)
+    drawn_in, before = whole.edge("waist").comes_back_to_mm, edge_length(whole, "waist")
+    if drawn_in is not None and drawn_in < _EASED * before:
+        raise DraftRefused(say("builder.slant-needs-side"), "pockets", "lower")
+    front, *bags = slant(whole, making.allow, slant_by(own))
+    if drawn_in is not None:
+        # what lies behind the slant is not eased in with it
+        left = drawn_in - (before - edge_length(front, "waist"))
+        front = comes_back(front, "waist", left)
     return making.with_pieces(front, *bags)
+
+
+_EASED = 0.9
+"""A waist that is drawn in to less of its length than this is gathered, and no pocket is cut off
+it."""
 
 
 def _welt(making: Making) -> Making:
@@ -164,13 +188,22 @@ PARTS = (
         against={
             **{
                 (Slot.LOWER, id): say("builder.slant-needs-side")
-                for id in ("in-one", "trousers-elastic", EQUAL_PANELS, ROUND_PART, DRAWN_IN)
+                for id in ("in-one", EQUAL_PANELS, ROUND_PART, DRAWN_IN)
             },
             (Slot.LINING, "all"): say("builder.slant-unlined"),
             (Slot.LINING, "lower"): say("builder.slant-unlined"),
         },
         roles=("pocket",),
         place=3,
+    ),
+    Part(
+        id="one-patch",
+        slot=Slot.POCKETS,
+        name=tr("one, sewn on in front"),
+        add=_one_patch,
+        required=("bust",),
+        roles=("pocket", "hem"),
+        place=5,
     ),
     Part(
         id="welt",

@@ -14,12 +14,15 @@ from wickel.draft.builder.making import (
     COWL,
     DROPPED,
     GROWN_ON,
+    KNIT,
     LOWERED,
     OPENS_BEHIND,
     PANELS,
+    STRETCH,
     UNDER_BUST,
     WAIST_SEAM,
     WRAPPED,
+    WRAPPED_BEHIND,
     Making,
     Part,
     Slot,
@@ -107,12 +110,15 @@ def torso_of(
 
 def _pulled_on(making: Making, shape: str) -> bool:
     """Whether a plain upper part goes over the bust: it is not opened at the waist."""
-    return shape == PLAIN and making.chosen[Slot.CLOSING] in PULLED_ON
+    pulled = making.chosen[Slot.CLOSING] in PULLED_ON
+    return shape == PLAIN and pulled and KNIT not in making.needs
 
 
 def deep_sides(making: Making) -> tuple[str, ...]:
     """The sides whose neck is drawn to its depth: that of a cowl, of what is wrapped and of what
     opens between bands is not in front."""
+    if WRAPPED_BEHIND in making.needs:
+        return ("front",)
     return ("back",) if making.needs & {COWL, WRAPPED, BANDED} else SIDES
 
 
@@ -202,7 +208,10 @@ def _checks(shape: str, pattern: Pattern, body: Body, options: Options) -> tuple
         )
     ease = float(options["ease_mm"])
     at_waist = str(options.get("waist", "plain")) != "under-bust"
-    checks = tuple(torso_checks(pattern, body, ease, fitted=shape != PLAIN and at_waist))
+    knit = str(options.get("collar")) == "knit"
+    stretch = STRETCH[str(options["stretch"])] if knit else 1.0
+    fitted = shape != PLAIN and at_waist
+    checks = tuple(torso_checks(pattern, body, ease, fitted=fitted, stretch=stretch))
     return (*checks, under_bust_check(pattern, body)) if shape == CLOSE else checks
 
 
