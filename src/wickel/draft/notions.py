@@ -241,7 +241,8 @@ def _eyelets(style: str, pattern: Pattern) -> tuple[int, float]:
     if marked:
         return marked, pattern.figure_or("eyelet.gap", EYELET_GAP_MM)
     placket = _piece(pattern, "placket")
-    if style != "corset" or placket is None:
+    stays = any(piece.id.startswith("stay-") for piece in pattern.pieces)
+    if not (style == "corset" or stays) or placket is None:
         return 0, EYELET_GAP_MM
     long = max(edge_length(placket, edge.name) for edge in placket.edges)
     return math.floor(long / EYELET_GAP_MM), EYELET_GAP_MM

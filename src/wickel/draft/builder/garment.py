@@ -10,7 +10,7 @@ from wickel.body import Body
 from wickel.catalogue import in_folder
 from wickel.draft.allowances import Allowances
 from wickel.draft.builder import parts
-from wickel.draft.builder.making import QUESTIONS, Making, Part, Slot
+from wickel.draft.builder.making import QUESTIONS, Making, Part, Slot, as_it_is
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import Ledger, Rule
 from wickel.draft.style import ChoiceOption, DraftRefused, Option, Options
@@ -106,6 +106,7 @@ _LEFT_OUT: Mapping[Slot, str] = {
     Slot.YOKE: "none",
     Slot.LINING: "none",
     Slot.DRAPE: "none",
+    Slot.CLOTHS: "none",
     Slot.POCKETS: "none",
     Slot.BELT: "none",
     Slot.EXTRA: "none",
@@ -193,9 +194,14 @@ class Recipe:
         as_parts = _renamed(pattern, {own: id for id, own in self.called.items()})
         chosen = self.parts(options)
         answers = {**options, **{slot.value: id for slot, id in chosen.items()}}
+        parts_of_it = _parts_of(chosen)
+        before = as_parts
+        for part in parts_of_it:
+            before = part.measured_as(before)
         found: dict[str, TapeCheck] = {}
-        for part in _parts_of(chosen):
-            for check in part.checks(as_parts, body, answers):
+        for part in parts_of_it:
+            own = as_parts if part.measured_as is not as_it_is else before
+            for check in part.checks(own, body, answers):
                 found.setdefault(check.name, check)
         return tuple(found.values())
 

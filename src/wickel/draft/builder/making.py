@@ -37,6 +37,7 @@ class Slot(StrEnum):
     YOKE = "yoke"
     LINING = "lining"
     DRAPE = "drape"
+    CLOTHS = "halves"
     POCKETS = "pockets"
     BELT = "belt"
     EXTRA = "extra"
@@ -57,6 +58,7 @@ QUESTIONS = {
     Slot.YOKE: "The top is cut",
     Slot.LINING: "The lining is",
     Slot.DRAPE: "It is drawn up",
+    Slot.CLOTHS: "A second cloth is",
     Slot.POCKETS: "Pockets",
     Slot.BELT: "A belt",
     Slot.EXTRA: "Besides",
@@ -71,6 +73,8 @@ UNDER_BUST, LOWERED = "under the bust", "below the waist"
 """Where a waist seam lies, if not at the waist."""
 GROWN_ON, DROPPED = "grown on", "dropped"
 """How the upper part is drawn for a sleeve: in one with it, its shoulder longer for it."""
+HALVES = "halves"
+"""Each half of front and back is a piece of its own: both have a seam in their centre."""
 KNIT = "knit"
 """It is made of a knit, which stretches over the body."""
 BIAS_FRONT = "front on the bias"
@@ -197,7 +201,12 @@ class Making:
     def centre(self, where: str) -> str:
         """The role of the centre of a half below the waist: on the fold, or where it closes."""
         opens = {"front": OPENS_IN_FRONT, "back": OPENS_BEHIND}[where]
-        return "closing" if opens in self.needs else "fold"
+        return self.seam_behind if opens in self.needs else "fold"
+
+    @property
+    def seam_behind(self) -> str:
+        """The role of the centre back that is not on the fold: where it closes, or a seam."""
+        return "side" if self.chosen.get(Slot.CLOSING) == "seam-behind" else "closing"
 
     def with_facing(self, where: str) -> tuple[Making, float]:
         """The garment with the width of the facings of its front or back known, and that width."""
@@ -316,11 +325,16 @@ def stand_mm(pattern: Pattern) -> float:
 
 
 Add = Callable[[Making], Making]
+As = Callable[[Pattern], Pattern]
 Measure = Callable[[Pattern, Body, Options], tuple[TapeCheck, ...]]
 
 
 def _nothing_measured(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
     return ()
+
+
+def as_it_is(pattern: Pattern) -> Pattern:
+    return pattern
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -333,6 +347,7 @@ class Part:
     ``found_by`` words to look for it by beside its name. ``against`` says by the id, or a trait, of
     another part why it does not go with it, ``only_beside`` by a slot with which of its parts alone
     it goes, by their ids or traits, and why. ``traits`` are what others may ask of it.
+    ``measured_as`` is the pattern as the checks of the others find their pieces in it.
     """
 
     id: str
@@ -347,6 +362,7 @@ class Part:
     against: Mapping[tuple[Slot, str], Text] = field(default_factory=dict)
     only_beside: Mapping[Slot, tuple[tuple[str, ...], Text]] = field(default_factory=dict)
     traits: frozenset[str] = frozenset()
+    measured_as: As = as_it_is
     roles: tuple[str, ...] = ()
     materials: tuple[str, ...] = ()
     found_by: str = ""

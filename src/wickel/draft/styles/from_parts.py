@@ -24,6 +24,7 @@ _USUAL = {
     Slot.YOKE: "none",
     Slot.LINING: "none",
     Slot.DRAPE: "none",
+    Slot.CLOTHS: "none",
     Slot.POCKETS: "seams",
     Slot.BELT: "none",
     Slot.EXTRA: "none",

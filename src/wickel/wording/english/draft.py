@@ -784,4 +784,16 @@ SENTENCES = {
         "lie there."
     ),
     "builder.bib-has-straps": "A bib has straps and loops of its own: leave the others out.",
+    "builder.corset-alone": (
+        "What is drawn in at every seam is a garment by itself: leave it without a skirt and "
+        "without what is sewn to one."
+    ),
+    "builder.halves-plain": (
+        "Halves of two cloths are those of a plain front and back, whole from the neck down, "
+        "without a collar and with sleeves that are grown on or none: take these, or one cloth."
+    ),
+    "builder.halves-seam": (
+        "Halves of two cloths meet in a seam in the centre, in front and behind: let the centre "
+        "back be a seam, and open its hem there or in the sides."
+    ),
 }

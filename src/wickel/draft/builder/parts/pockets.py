@@ -22,6 +22,7 @@ from wickel.draft.ledger import SIDES
 from wickel.draft.parts import Strip, comes_back, rectangle
 from wickel.draft.pockets import SeamBag, patch, seam_bag, seam_bag_by, slant, slant_by
 from wickel.draft.style import DraftRefused, Options
+from wickel.draft.usual_checks import alike
 from wickel.geometry import crossing, length
 from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length, length_between
 from wickel.wording import say, tr
@@ -135,6 +136,14 @@ def _slant(making: Making) -> Making:
     return making.with_pieces(front, *bags)
 
 
+def _slant_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
+    by_id = {piece.id: piece for piece in pattern.pieces}
+    front = next((by_id[id] for id in ("leg-front", "skirt-front", "front") if id in by_id), None)
+    if front is None or not has_edge(front, "pocket edge"):
+        return ()
+    return (alike("Pocket edge to its bag", front, pattern.piece("pocket-bag"), "pocket edge"),)
+
+
 _EASED = 0.9
 """A waist that is drawn in to less of its length than this is gathered, and no pocket is cut off
 it."""
@@ -185,6 +194,7 @@ PARTS = (
         slot=Slot.POCKETS,
         name=tr("slanted, in front"),
         add=_slant,
+        checks=_slant_checks,
         against={
             **{
                 (Slot.LOWER, id): say("builder.slant-needs-side")

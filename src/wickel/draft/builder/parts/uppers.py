@@ -153,7 +153,7 @@ def lower_role(making: Making) -> str:
 
 def centre_role(making: Making, where: str) -> str:
     """The role of the centre of an upper half, before it is opened in front."""
-    return "closing" if where == "back" and OPENS_BEHIND in making.needs else "fold"
+    return making.seam_behind if where == "back" and OPENS_BEHIND in making.needs else "fold"
 
 
 def _add(shape: str, making: Making) -> Making:
