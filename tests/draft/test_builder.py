@@ -233,11 +233,11 @@ def test_every_slot_has_its_parts_in_order_and_each_its_own_id():
 
 def test_the_zip_goes_on_into_the_skirt_and_is_on_the_buying_list():
     pattern = drafted(lower="gathered")
-    (notch,) = pattern.piece("skirt-back").notches
-    assert (notch.name, notch.edge) == ("zip ends", "centre")
+    (notch,) = (n for n in pattern.piece("skirt-back").notches if n.edge == "centre")
+    assert notch.name == "zip ends"
     # from the hem up: the length of the skirt less 18 cm
     assert notch.at_mm == pytest.approx(BODY["waist_to_knee"] + 50 - 180)
-    assert pattern.piece("skirt-front").notches == ()
+    assert not [n for n in pattern.piece("skirt-front").notches if n.edge == "centre"]
     behind = edge_length(pattern.piece("back"), "centre") + 180
     (zip,) = (n for n in notions(STYLE.id, pattern, BODY, full({})) if n.kind == "zip")
     assert behind <= zip.long_mm + 0.5 < behind + 100

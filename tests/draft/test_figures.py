@@ -351,7 +351,7 @@ def without(body, *measurements):
 def test_a_measurement_that_no_piece_needs_is_not_asked_for():
     style, body = STYLES["pencil-skirt"], size_body("92")
     assert needed_measurements(style, body, {}, Allowances()) == style.required
-    own = {"hem.down": Length(600.0), "hip.down": Length(200.0)}
+    own = {"hem.down": Length(600.0), "hip.down": Length(200.0), "zip.below": Length(200.0)}
     needed = needed_measurements(style, body, {}, Allowances(), own)
     assert set(needed) == {"waist", "hip"}
     bare = without(body, "waist_to_knee", "waist_to_hip")

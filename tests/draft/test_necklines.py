@@ -29,10 +29,12 @@ def test_a_square_goes_across_and_up():
 def test_every_neck_runs_from_the_centre_to_the_shoulder(kind):
     neck = neckline(kind, 90, (4.0, 75.0))
     # a boat is 0.45 of its width deep; a high neck rises 38 from the shoulder and 44 from the round
-    # neck's depth
-    centre, shoulder = {"boat": ((33.75, 0), (4, 75)), "high": ((46, 0), (-34, 73))}.get(
-        kind, ((90, 0), (4, 75))
-    )
+    # neck's depth; a split is 120 deeper
+    centre, shoulder = {
+        "boat": ((33.75, 0), (4, 75)),
+        "high": ((46, 0), (-34, 73)),
+        "split": ((90 + 120, 0), (4, 75)),
+    }.get(kind, ((90, 0), (4, 75)))
     assert neck.centre == pytest.approx(centre)
     assert neck.shoulder == pytest.approx(shoulder)
     assert neck.base == (4, 75)

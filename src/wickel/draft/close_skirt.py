@@ -10,7 +10,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from wickel.draft.allowances import Allowances
-from wickel.draft.ledger import SIDES, Ledger
+from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.parts import (
     bisect,
     dart_on,
@@ -65,15 +65,15 @@ class CloseHalf:
         return _waist_curve(self.dip, across)
 
 
-def close_halves(ledger: Ledger, *, darted: bool = True) -> list[CloseHalf]:
-    """The figures of front and back, level by level; its waist shaped by darts, or at the sides
-    alone. Raises ``DraftRefused``."""
+def close_halves(ledger: Ledger, waist: Both | None = None) -> list[CloseHalf]:
+    """The figures of front and back, level by level. A quarter of the ``waist`` is a figure unless
+    it is known before. Raises ``DraftRefused``."""
     ledger.at("Hip")
     hip = ledger.both("hip.across", "(hip + hip_ease)/4", "A quarter of the hip")
     level = ledger.both("hip.down", "waist_to_hip", "Hip line below the waist", (120, 300))
     ledger.at("Waist")
-    waist = ledger.both(
-        "waist.across", "(waist + waist_ease)/4", "A quarter of the waist, the dart closed"
+    waist = waist or ledger.both(
+        "waist.across", "joined", "A quarter of the waist, the dart closed"
     )
     dip = ledger.both(
         "waist.dip", ("0.8 cm", "1.4 cm"), "Waist lower at the centre than at the side", (0, 40)
@@ -85,15 +85,19 @@ def close_halves(ledger: Ledger, *, darted: bool = True) -> list[CloseHalf]:
     darts = "worth(min(3.6 cm, 0.45*(hip_across - waist_across)), 0.6 cm)"
     dart = ledger.both(
         "dart.wide",
-        darts if darted else "0 cm",
+        darts,
         "Width of the dart",
         (0, 40),
     )
-    deep = ledger.both("dart.long", ("9.5 cm", "13 cm"), "Length of the dart", (60, 180))
+    darted = tuple(side for side in SIDES if dart.of(side) > 0)
+    deep = ledger.both(
+        "dart.long", ("9.5 cm", "13 cm"), "Length of the dart", (60, 180), only=darted
+    )
     place = ledger.both(
         "dart.place",
         "(waist_across + dart_wide)/2",
         "Middle of the dart from the centre, along the waist",
+        only=darted,
     )
     ledger.at("Hem")
     long = ledger.both("hem.down", "waist_to_knee + below_knee", "Length from the waist")

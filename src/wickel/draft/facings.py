@@ -60,12 +60,19 @@ class SlitFacing:
     half: float
 
 
-def slit_facing_by(ledger: Ledger, wide_mm: float) -> SlitFacing:
-    """The figures of the facing of a slit, which is so wide along the neck."""
+def slit_facing_by(ledger: Ledger, front: Piece, slit: InnerLine, wide_mm: float) -> SlitFacing:
+    """The figures of the facing of a slit, which is so wide along the neck, and ends above the
+    lower edge."""
+    long = max(segment.end[0] for segment in slit.path)
+    ledger.know("below_slit", _lower_end(front) - long)
     return SlitFacing(
         wide=wide_mm,
         below=ledger.length(
-            "slit.facing_below", "7.62 cm", "Facing below the slit", (20, 150), source="3 in"
+            "slit.facing_below",
+            "min(7.62 cm, below_slit - 0.5 cm)",
+            "Facing below the slit",
+            (20, 150),
+            source="3 in",
         ),
         half=ledger.length(
             "slit.facing_half", "4.5 cm", "Half the facing beside the slit", (20, 80)
@@ -79,10 +86,12 @@ def slit_facing(front: Piece, slit: InnerLine, size: SlitFacing, allow: Allowanc
     Raises:
         DraftRefused: it would end below the hem.
     """
-    neck, shoulder = front.edge("neck"), front.edge("shoulder")
+    neck = front.edge("neck")
+    # of a front in panels its neck may end at a panel seam
+    beside = next(e for e in front.edges if e.start == neck.end and e.name != "neck")
     depth, long = neck.start[0], max(segment.end[0] for segment in slit.path)
-    lowest, end = long + size.below, max(front.edge("hem").start[0], front.edge("hem").end[0])
-    if lowest > end:
+    lowest, end = long + size.below, _lower_end(front)
+    if size.below <= 0 or lowest > end:
         raise DraftRefused(
             say("box_dress.slit-facing-ends-down-below", slit_end=lowest, hem_side=end),
             "slit_mm",
@@ -90,7 +99,7 @@ def slit_facing(front: Piece, slit: InnerLine, size: SlitFacing, allow: Allowanc
             "neck.slit",
             "below_knee_mm",
         )
-    base, outer_top = shoulder.start, point_at(shoulder.path, size.wide)
+    base, outer_top = beside.start, point_at(beside.path, size.wide)
     knee_down = min(depth + size.wide + KNEE_BELOW_MM, lowest - KNEE_ABOVE_MM)
     knee, foot, bottom = (knee_down, size.half), (lowest, size.half), (lowest, 0.0)
     reach = CORNER_SHARE * (knee[0] - outer_top[0])
@@ -103,7 +112,7 @@ def slit_facing(front: Piece, slit: InnerLine, size: SlitFacing, allow: Allowanc
         edges=edges(
             allow,
             ("neck", neck.path, "neck"),
-            ("shoulder", line(base, outer_top), "shoulder"),
+            (beside.name, line(base, outer_top), "shoulder"),
             ("outer", (bend, Line(knee, foot), Line(foot, bottom)), "facing"),
             ("centre", line(bottom, neck.start), "fold"),
         ),
@@ -116,3 +125,8 @@ def slit_facing(front: Piece, slit: InnerLine, size: SlitFacing, allow: Allowanc
             point("outer, centre", bottom, "3 in below the slit", "slit.facing_below"),
         ),
     )
+
+
+def _lower_end(front: Piece) -> float:
+    """How far down a front ends in its centre or at its side."""
+    return max(front.edge("hem").start[0], front.edge("hem").end[0])

@@ -142,6 +142,10 @@ class Ledger:
         inner._readers = {side: reader.copy() for side, reader in self._readers.items()}
         return inner
 
+    def id_of(self, id: str) -> str:
+        """What a figure of this ledger is called in the whole garment."""
+        return self._of + id
+
     def ruled(self, instead: Mapping[str, Rule]) -> Ledger:
         """The ledger with rules in the place of those of the parts that a garment is put together
         from, by the ids of figures; those that it has already stand before them."""

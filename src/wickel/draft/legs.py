@@ -123,19 +123,6 @@ MEASURED = (
 )
 """What legs need measured."""
 
-OF_LEGS = (
-    "hip.",
-    "waist.across",
-    "waist.lift",
-    "dart.",
-    "crotch.",
-    "leg.",
-    "knee.",
-    "hem.",
-    "crease.",
-)
-"""How the ids of the figures of legs begin that have no other name in a garment."""
-
 WAISTS = {
     "darts": "darted, with a band",
     "pleats": "pleated in front, with a band",
@@ -166,9 +153,10 @@ def leg_options(
     )
 
 
-def legs_by(ledger: Ledger, waist_kind: str) -> tuple[Leg, Leg]:
+def legs_by(ledger: Ledger, waist_kind: str, quarter: str = "waist.quarter") -> tuple[Leg, Leg]:
     """Front and back half of a leg, every figure from the ledger: the front first, then the back,
-    whose rise is solved so that the crotch meets the body.
+    whose rise is solved so that the crotch meets the body. ``quarter`` is the id of the figure of a
+    quarter of the waist.
 
     Raises:
         DraftRefused: no back rise or extension meets the crotch round, or waist and hip disagree.
@@ -176,7 +164,7 @@ def legs_by(ledger: Ledger, waist_kind: str) -> tuple[Leg, Leg]:
     ledger.at("Hip")
     hip = ledger.both("hip.across", "(hip + hip_ease)/4", "A quarter of the hip")
     level = ledger.both("hip.down", "waist_to_hip", "Hip line below the waist", (110, 320))
-    across, dart = _waist_figures(ledger, waist_kind, hip)
+    across, dart = _waist_figures(ledger, waist_kind, hip, quarter)
     ledger.at("Crotch")
     rise = ledger.both("crotch.down", "body_rise", "Crotch line below the waist", (140, 420))
     extension = ledger.both(
@@ -236,27 +224,26 @@ def _check_leg(side: str, leg: Leg) -> None:
         )
 
 
-def _waist_figures(ledger: Ledger, waist_kind: str, hip: Both) -> tuple[Both, Both]:
+def _waist_figures(ledger: Ledger, waist_kind: str, hip: Both, id: str) -> tuple[Both, Both]:
     """How wide the waist is across, its dart with it, and what the dart takes."""
     ledger.at("Waist")
-    quarter = ledger.both(
-        "waist.quarter", "(waist + waist_ease)/4", "A quarter of the waist, the dart closed"
-    )
+    quarter = ledger.both(id, "(waist + waist_ease)/4", "A quarter of the waist, the dart closed")
+    ledger.know("quarter", quarter)
     for side in SIDES:
         waist_within_hip(ledger.body, quarter.of(side), hip.of(side))
     dart = ledger.both(
         "dart.wide",
         "0 cm"
         if waist_kind == "elastic"
-        else "worth(min(3.2 cm, 0.45*(hip_across - waist_quarter)), 0.6 cm)",
+        else "worth(min(3.2 cm, 0.45*(hip_across - quarter)), 0.6 cm)",
         "Width of the dart or pleat",
         (0, 45),
     )
     across = ledger.both(
         "waist.across",
-        "hip_across - min(1.2 cm, 0.1*(hip_across - waist_quarter))"
+        "hip_across - min(1.2 cm, 0.1*(hip_across - quarter))"
         if waist_kind == "elastic"
-        else "waist_quarter + dart_wide",
+        else "quarter + dart_wide",
         "Waist from the centre to the side, the dart open",
     )
     return across, dart

@@ -79,7 +79,7 @@ def armhole_mm(pattern: Pattern) -> float:
     return sum(
         edge_length(piece, "armhole") - dart_width(piece, "armhole", name="bust dart")
         for piece in pattern.pieces
-        if not piece.id.endswith(("lining", "facing"))
+        if not piece.id.endswith(("lining", "facing", "laid-yoke"))
         and any(edge.name == "armhole" for edge in piece.edges)
     )
 

@@ -17,6 +17,7 @@ from wickel.draft.builder.making import (
     has_edge,
     is_lower,
     lower_edge_mm,
+    quarters_mm,
     share,
     stand_mm,
     upper_half,
@@ -123,7 +124,11 @@ def added(making: Making, front: Piece, back: Piece) -> Making:
             strip = edge_facing(pieces[0], ("front edge",), facing, making.allow)
             pieces.append(replace(strip, notches=()))
     seams = (
-        Seam(name="skirt side", one=(front.id, "side"), other=(back.id, "side")),
+        Seam(
+            name="skirt side" if making.has_upper else "side seam",
+            one=(front.id, "side"),
+            other=(back.id, "side"),
+        ),
         *(
             Seam(name=f"{side} waist", one=(making.inner(side), "hem"), other=(own.id, "waist"))
             for side, own in zip(SIDES, (front, back), strict=True)
@@ -161,7 +166,9 @@ def with_waist_seam(making: Making, id: str) -> Making:
 
 
 def _with_zip_end(piece: Piece, making: Making) -> Piece:
-    """The front or back with a notch where the zip ends, on its centre or its side."""
+    """The front or back with a notch where the zip ends, on its centre or its side; a mark of its
+    own for that is left out."""
+    piece = replace(piece, notches=tuple(n for n in piece.notches if not n.name.startswith("zip")))
     behind = OPENS_BEHIND in making.needs
     if making.zip_mm is None or (behind and not piece.id.endswith("back")):
         return piece
@@ -326,7 +333,7 @@ def waist_check(pattern: Pattern, one: str, one_mm: float) -> TapeCheck:
         half = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand_mm(pattern)
     else:
         name, other = "Waist", "waist and ease"
-        half = sum(pattern.figure(f"waist.quarter.{side}") for side in SIDES)
+        half = quarters_mm(pattern)
     return TapeCheck(
         name=name,
         one=one,

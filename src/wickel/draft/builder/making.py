@@ -10,7 +10,7 @@ from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
 from wickel.draft.cowl import FOLD as COWL_FOLD
-from wickel.draft.ledger import SIDES, Both, Ledger
+from wickel.draft.ledger import SIDES, Both, Ledger, Rule
 from wickel.draft.necklines import Neckline
 from wickel.draft.parts import dart_width
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Options
@@ -75,6 +75,8 @@ GROWN_ON, DROPPED = "grown on", "dropped"
 """How the upper part is drawn for a sleeve: in one with it, its shoulder longer for it."""
 HALVES = "halves"
 """Each half of front and back is a piece of its own: both have a seam in their centre."""
+HANGS_CLOSE = "hangs close"
+"""A skirt that has a figure of its own for its waist."""
 KNIT = "knit"
 """It is made of a knit, which stretches over the body."""
 BIAS_FRONT = "front on the bias"
@@ -215,7 +217,7 @@ class Making:
         ledger = self.ledger
         ledger.at("Facings and closing")
         wide = ledger.both(
-            "facing.wide", "facing", "Width of the facing", (25, 140), only=(where,)
+            "facing.wide", "facing", "Width of the facing", (0, 140), only=(where,)
         ).of(where)
         return replace(self, facings={**self.facings, where: wide}), wide
 
@@ -232,6 +234,17 @@ class Making:
         front, back = (lower_edge_mm(self.pieces, where) for where in SIDES)
         return Both(front - self.stand_mm, back)
 
+    @property
+    def quarter_id(self) -> str:
+        """The id of the figure of a quarter of the waist where there is no upper part: that of the
+        skirt itself, if it has one."""
+        return "waist.across" if HANGS_CLOSE in self.needs else "waist.quarter"
+
+    def ledger_of(self, part: str, rules: Mapping[str, Rule]) -> Ledger:
+        """The ledger of a lower part that is drafted by rules of its own: its figures are called
+        after it, unless it begins at the waist and is all there is."""
+        return self.ledger.within(part, rules) if self.has_upper else self.ledger.ruled(rules)
+
     def with_joined(self) -> Making:
         """The garment with the figure of its waist taken, where it has no upper part."""
         if self.has_upper or self.quarter is not None:
@@ -240,7 +253,7 @@ class Making:
         ledger.at("Waist")
         pulled_on = self.chosen[Slot.WAIST] in ("elastic", "drawstring")
         rule = "(max(waist, hip) + 4 cm)/4" if pulled_on else "(waist + waist_ease)/4"
-        quarter = ledger.both("waist.quarter", rule, "A quarter of the waist", (100, 400))
+        quarter = ledger.both(self.quarter_id, rule, "A quarter of the waist", (100, 400))
         return replace(self, quarter=quarter)
 
 
@@ -315,8 +328,15 @@ def waist_round_mm(pattern: Pattern) -> float:
     what the front goes on past its centre."""
     if upper_half(pattern.pieces, "front"):
         return 2 * sum(lower_edge_mm(pattern.pieces, side) for side in SIDES)
-    quarters = sum(pattern.figure(f"waist.quarter.{side}") for side in SIDES)
-    return 2 * (quarters + stand_mm(pattern))
+    return 2 * (quarters_mm(pattern) + stand_mm(pattern))
+
+
+def quarters_mm(pattern: Pattern) -> float:
+    """Half the waist of what has no upper part, as its figures say."""
+    return sum(
+        pattern.figure_or(f"waist.quarter.{side}", pattern.figure_or(f"waist.across.{side}", 0.0))
+        for side in SIDES
+    )
 
 
 def stand_mm(pattern: Pattern) -> float:

@@ -45,4 +45,5 @@ STYLE = Style(
     steps=_MADE.steps,
     checked=_MADE.checked,
     brings=_MADE.brings,
+    once={"pocket.": "slant.pocket."},
 )

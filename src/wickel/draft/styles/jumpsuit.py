@@ -8,7 +8,7 @@ name, and the rules that are its own.
 from __future__ import annotations
 
 from wickel.draft.builder import Chosen, Recipe, Slot, without_others
-from wickel.draft.legs import MEASURED, OF_LEGS, leg_options
+from wickel.draft.legs import MEASURED, leg_options
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Options, Style
 
 OPTIONS: tuple[Option, ...] = (
@@ -34,9 +34,10 @@ _RULES = {
     "top.across": f"{_HIP} - min(1.2 cm, 0.1*({_HIP} - {_WAIST}))",
     "strap.across": "bust_span/2 + strap/2 + 0.6 cm",
     "strap.wide": "strap",
+    "facing.wide": "facing",
     "casing.high": "casing",
     "leg.hip.across": _HIP,
-    "leg.waist.quarter": _WAIST,
+    "leg.leg.quarter": _WAIST,
 }
 _CALLED = {"leg-front": "front-leg", "leg-back": "back-leg"}
 
@@ -76,5 +77,8 @@ STYLE = Style(
     roles=("waist", "side", "crotch", "hem", "neck", "armhole", "facing", "band", "pocket"),
     steps=_MADE.steps,
     checked=_MADE.checked,
-    once={f"leg.{id}": id for id in OF_LEGS},
+    once={
+        f"leg.{id}": id
+        for id in ("hip.", "waist.", "dart.", "crotch.", "leg.", "knee.", "hem.", "crease.")
+    },
 )

@@ -58,6 +58,7 @@ OPTIONS = (
 _RULES = {
     "neck.down": "back_neck",
     "hem.down": "neck_to_knee + below_knee",
+    "opening.down": "opening",
     "band.wide": "band",
     "belt.long": "waist + belt",
     "belt.wide": "band_wide",

@@ -43,15 +43,15 @@ OPTIONS = (
 
 def _rules(ledger: Ledger) -> Mapping[str, Rule]:
     rules: dict[str, Rule] = {
-        "skirt.hip.across": "(hip + hip_ease)/4",
-        "skirt.hem.across": "hip_across - taper",
-        "skirt.hem.rise": "0 cm",
+        "hip.across": "(hip + hip_ease)/4",
+        "hem.across": "hip_across - taper",
+        "hem.rise": "0 cm",
         "band.overlap": "overlap",
         "slit.long": "slit",
         "zip.below": "max(20 cm, waist_to_hip)",
     }
     if ledger.choice("shape") == "sides":
-        rules["skirt.dart.wide"] = "0 cm"
+        rules["dart.wide"] = "0 cm"
     return rules
 
 
@@ -80,8 +80,5 @@ STYLE = Style(
     roles=("waist", "side", "hem", "closing", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
-    once={
-        **{f"skirt.{id}.": f"{id}." for id in ("waist", "hip", "dart", "hem")},
-        "zip.below": "zip.long",
-    },
+    once={"zip.below": "zip.long"},
 )

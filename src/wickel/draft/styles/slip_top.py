@@ -46,7 +46,8 @@ def _parts(options: Options) -> Chosen:
     )
 
 
-_MADE = Recipe(style="slip-top", parts=_parts)
+_RULES = {"facing.wide": "facing"}
+_MADE = Recipe(style="slip-top", parts=_parts, rules=lambda _: _RULES)
 
 
 STYLE = Style(

@@ -11,7 +11,7 @@ from collections.abc import Mapping
 
 from wickel.draft.builder import Chosen, Recipe, Slot, without_others
 from wickel.draft.ledger import Ledger, Rule
-from wickel.draft.legs import MEASURED, OF_LEGS, WAISTS, leg_options
+from wickel.draft.legs import MEASURED, WAISTS, leg_options
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Options, Style
 
 OPTIONS: tuple[Option, ...] = (
@@ -41,8 +41,8 @@ def _rules(ledger: Ledger) -> Mapping[str, Rule]:
     """On elastic its waist is as wide as its hip."""
     elastic = ledger.choice("waist") == "elastic"
     return {
-        "leg.hip.across": _HIP,
-        "leg.waist.quarter": _WAIST,
+        "hip.across": _HIP,
+        "leg.quarter": _WAIST,
         "waist.quarter": f"{_HIP} - min(1.2 cm, 0.1*({_HIP} - {_WAIST}))" if elastic else _WAIST,
         "band.overlap": "overlap",
         "casing.high": "band",
@@ -84,9 +84,5 @@ STYLE = Style(
     steps=_MADE.steps,
     checked=_MADE.checked,
     brings=_MADE.brings,
-    once={
-        **{f"leg.{id}": id for id in OF_LEGS},
-        "slant.pocket.": "pocket.",
-        "casing.": "band.",
-    },
+    once={"casing.": "band."},
 )

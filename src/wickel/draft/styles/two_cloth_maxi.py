@@ -81,5 +81,4 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "hem", "sleeve_end"),
     steps=_MADE.steps,
     checked=_MADE.checked,
-    brings=_MADE.brings,
 )

@@ -35,8 +35,8 @@ OPTIONS: tuple[Option, ...] = (
 )
 
 _RULES = {
-    "skirt.hip.across": "(hip + hip_ease)/4",
-    "skirt.hem.flare": "flare",
+    "hip.across": "(hip + hip_ease)/4",
+    "hem.flare": "flare",
     "wrap.over": "overlap",
     "facing.wide": "0 cm",
     "tie.short": "65 cm",
@@ -69,5 +69,4 @@ STYLE = Style(
     roles=("waist", "side", "curved_hem", "facing", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
-    once={f"skirt.{id}.": f"{id}." for id in ("waist", "hip", "dart", "hem")},
 )

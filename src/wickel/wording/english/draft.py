@@ -209,7 +209,6 @@ SENTENCES = {
     "necks.cowl-and-neck": "Let the cowl hang wider, and widen the neck.",
     "necks.or-stretchier": "Widen and deepen the neck, or take cloth that stretches more.",
     "necks.deepen-slit": "Deepen the slit by {by:length}, or widen the neck.",
-    "necks.neck-and-slit": "Widen the neck, deepen it in front, and deepen the slit.",
     "notions.zip-for": "{closing}, {needed:length}",
     "notions.eyelets": "a pair every {gap:length} of the closing",
     "notions.cord": "{crossing:length} a crossing, and {tie:cloth} to tie",
@@ -263,7 +262,6 @@ SENTENCES = {
         "A cowl {hang:length} wider on each side would swing the shoulder out by more than "
         "{most_swing_deg:g}°: let it hang less, or take a longer shoulder."
     ),
-    "cowl_top.cut-binding-longer": "Cut the binding longer.",
     "darts.dart-cannot-moved-into": (
         "{piece}: the dart cannot be moved into its own mouth or tip."
     ),
@@ -281,7 +279,6 @@ SENTENCES = {
     ),
     "deriving.too-short-shorter": "{piece} is too short to be {by:length} shorter.",
     "deriving.too-small-facing-wide": "{piece} is too small for a facing {width:length} wide.",
-    "draped_dress.draw-folds-up-length-back": "Draw the folds up to the length of the back.",
     "draped_dress.folds-turn-dress-over-itself": (
         "{folds} folds of {each:length} turn the dress over itself: take fewer or smaller folds."
     ),
@@ -313,7 +310,6 @@ SENTENCES = {
         "The armhole would reach {under:length} down and the waist lies {waist:length} down: "
         "measure armhole and neck to waist again."
     ),
-    "jumpsuit.cut-casing": "Cut the casing as long as the waist.",
     "jumpsuit.cut-straps-longer": "Cut the straps longer.",
     "jumpsuit.ease-longer-side-lower-armhole": "Ease the longer side in, or lower its armhole.",
     "knit_top.cut-collar-anew-from-neck": "Cut the collar anew from the neck seam.",
@@ -325,10 +321,6 @@ SENTENCES = {
     ),
     "legs.legs-only-long-inside": (
         "The legs would be only {long:length} long inside: make them longer."
-    ),
-    "maxi_dress.slit-leaves-only-side-seam": (
-        "A slit of {slit:length} leaves only {straight:length} of side seam: make it shorter, or "
-        "the dress longer."
     ),
     "measured.same-change-edge-sewn": "Make the same change on the edge it is sewn to.",
     "necklines.facing-ends-down-centre-above": (
@@ -345,12 +337,6 @@ SENTENCES = {
     ),
     "off_shoulder_dress.cut-sleeve-off-same-length": "Cut the sleeve off at the same length.",
     "off_shoulder_dress.more-gathers-sleeves": "Take more gathers in the sleeves.",
-    "one_shoulder_dress.dress-end-below-waist-above": (
-        "The dress would end {below_waist:length} below the waist, above the hip: make it longer."
-    ),
-    "one_shoulder_dress.gathers-turn-dress-over-itself": (
-        "Gathers of {whole:length} turn the dress over itself: take less."
-    ),
     "one_shoulder_dress.neck-narrower-lower-chest-line": (
         "{refusal} Make the neck narrower, or lower the chest line."
     ),
@@ -497,10 +483,6 @@ SENTENCES = {
     ),
     "torso_checks.change-side-dart": "Change the side dart.",
     "torso_checks.draw-both-shoulders": "Draw both shoulders from the same points.",
-    "trousers.draw-both-edges": "Draw both edges from the same points.",
-    "two_cloth_maxi.vent-reach-above-hip-shorter": (
-        "A vent of {vent:length} would reach above the hip: make it shorter."
-    ),
     "usual_checks.add-all-round": "Add {short:length} all round.",
     "usual_checks.cut-band": "Cut the band as long as the waist and its overlap.",
     "usual_checks.difference-into-darts-pleats-side": (
@@ -508,10 +490,6 @@ SENTENCES = {
     ),
     "usual_checks.let-hem-rise-side-difference": "Let the hem rise at the side by the difference.",
     "wrap_dress.cut-tie-longer": "Cut the tie longer.",
-    "wrap_dress.let-cross-centre-further": "Let it cross the centre further.",
-    "wrap_dress.skirt-end-below-waist-above": (
-        "The skirt would end {below_waist:length} below the waist, above the hip: make it longer."
-    ),
     "wrap_skirt.flare-does-not-open-below": (
         "A flare of {flare:length} does not open on the {long:length} below the hip: take less, "
         "or make the skirt longer."
@@ -796,4 +774,5 @@ SENTENCES = {
         "Halves of two cloths meet in a seam in the centre, in front and behind: let the centre "
         "back be a seam, and open its hem there or in the sides."
     ),
+    "necks.close-or-slit": "Close it behind or in front, or take a wider neck or one with a slit.",
 }

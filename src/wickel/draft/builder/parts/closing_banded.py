@@ -54,7 +54,12 @@ def _add(making: Making) -> Making:
     opening = 0.0
     if shaped:
         ledger.at("Front edge")
-        opening = ledger.length("opening.down", "opening", "The slant meets the centre, down by")
+        ledger.know("front_long", half.edge("hem").end[0])
+        opening = ledger.length(
+            "opening.down",
+            "min(opening, front_long - 10.5 cm)",
+            "The slant meets the centre, down by",
+        )
         if opening > half.edge("hem").end[0] - LEAST_BELOW_SLANT_MM:
             raise DraftRefused(
                 say("open_robe.slant-meet-centre-down-hem", opening=opening),

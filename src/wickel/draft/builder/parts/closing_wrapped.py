@@ -30,6 +30,8 @@ from wickel.pattern import Cut, Pattern, Piece, edge_length
 from wickel.wording import say, tr
 
 TIE_SLOT = "waist, slot for the tie"
+EDGES = {"front": "front edge", "back": "wrap edge"}
+"""What the edge that crosses is called."""
 _LEAST_ABOVE_MM = 5.0
 """The fronts cross at least so far above the lower edge."""
 
@@ -40,7 +42,7 @@ def _add(side: str, making: Making) -> Making:
     making, facing = making.with_facing(side)
     ledger = making.ledger
     ledger.at("Wrap")
-    words = "Over the centre by"
+    words = tr("Over the centre by")
     if making.has_upper:
         half = making.piece(side)
         ledger.know("half_wide", half.edge("hem").start[1])
@@ -53,7 +55,7 @@ def _add(side: str, making: Making) -> Making:
             "Neck meets the wrap edge, below the neck point",
         )
         crossed = _crossing(half, over, at, making)
-        strip = edge_facing(crossed, ("front edge", "neck"), facing, making.allow)
+        strip = edge_facing(crossed, (EDGES[side], "neck"), facing, making.allow)
         made = making.with_pieces(crossed, replace(strip, notches=()))
     else:
         ledger.know("half_wide", making.joined_mm().of(side))
@@ -85,7 +87,7 @@ def _crossing(half: Piece, over: float, at: float, making: Making) -> Piece:
         making.allow,
         ("neck", line(wrap, shoulder), "neck"),
         ("hem", (*hem.path, Line(low, foot)), "hem"),
-        ("front edge", line(foot, wrap), "neck"),
+        (EDGES[half.id], line(foot, wrap), "neck"),
     )
     kept = {e.name: e for e in half.edges}
     hem_edge = replace(new_hem, allowance_mm=hem.allowance_mm, kind=hem.kind)
@@ -120,9 +122,9 @@ def _checks(side: str, pattern: Pattern, body: Body, options: Options) -> tuple[
         most_mm=UNBOUNDED,
         way_out=say("wrap_dress.cut-tie-longer"),
     )
-    if half is None or strip is None or not has_edge(half, "front edge") or is_lower(half):
+    if half is None or strip is None or not has_edge(half, EDGES[side]) or is_lower(half):
         return ()  # a band goes round with its ties
-    return (alike("Wrap edge to facing", half, strip, "front edge"), long)
+    return (alike("Wrap edge to facing", half, strip, EDGES[side]), long)
 
 
 _WRAPPED = Part(

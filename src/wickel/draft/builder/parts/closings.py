@@ -22,6 +22,7 @@ from wickel.draft.builder.making import (
     half_neck_mm,
     has_edge,
     is_lower,
+    quarters_mm,
     upper_edge,
     upper_half,
 )
@@ -29,15 +30,25 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import button_stand, buttons_by
 from wickel.draft.ledger import SIDES
-from wickel.draft.necklines import KINDS, SLIT_MM
+from wickel.draft.necklines import KINDS, SLIT_KINDS, SLIT_MM
 from wickel.draft.operations import Spot
 from wickel.draft.operations.openings import Finish, add_slit
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import Options
-from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, over_head, passes
+from wickel.draft.torso import shoulder_options
+from wickel.draft.usual_checks import (
+    AT_ZIP,
+    LOWER_ZIP,
+    OVER_HEAD_EASE_MM,
+    ZIP,
+    Way,
+    over_head,
+    passes,
+    way_within,
+)
 from wickel.geometry import length
 from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length, notch_point
-from wickel.wording import say, tr
+from wickel.wording import Text, say, tr
 
 LACED = "eyelet"
 """The notches of a lacing begin so."""
@@ -210,8 +221,17 @@ def _over_head(pattern: Pattern, body: Body, options: Options) -> tuple[TapeChec
     if not any(has_edge(piece, "shoulder") for piece in pattern.pieces):
         return ()  # held by elastic, or without shoulders
     opening = _slit_mm(pattern, options) + 2 * half_neck_mm(pattern)
-    way_out = "Close it behind or in front, or take a wider neck or one with a slit."
-    return (over_head(body, opening, way_out),)
+    short = max(0.0, body["head"] + OVER_HEAD_EASE_MM - opening)
+    return (over_head(body, opening, _let_over_head(short, options)),)
+
+
+def _let_over_head(short_mm: float, options: Options) -> Text:
+    """What opens a neck further: its slit, its width, or a closing."""
+    if options["neck"] in SLIT_KINDS:
+        return say("necks.deepen-slit", by=short_mm / 2)
+    wider = Way("neck_width_mm", short_mm / 4, say("necks.widen", by=short_mm / 4))
+    closed = Way("", 0.0, say("necks.close-or-slit"))
+    return way_within(shoulder_options(), options, (wider, closed))
 
 
 def _at_side_checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
@@ -241,7 +261,7 @@ def _pulled_on(pattern: Pattern, body: Body, options: Options) -> tuple[TapeChec
         return (*_over_head(pattern, body, options), *_waist_passes(pattern, body, options))
     if "hip" not in body.measurements_mm:
         return ()
-    ring = 2 * sum(pattern.figure(f"waist.quarter.{side}") for side in SIDES)
+    ring = 2 * quarters_mm(pattern)
     way_out = say("builder.waist-over-hip")
     return (passes(body, "hip", ring, "the waist, all round", way_out),)
 

@@ -41,7 +41,7 @@ def _neck_faced(making: Making) -> Making:
     for edge in ("neck", "top"):
         for id in making.bare.get(edge, ()):
             piece = making.piece(id)
-            if has_edge(piece, "front edge"):
+            if has_edge(piece, "front edge") or has_edge(piece, "wrap edge"):
                 continue  # faced with that
             where = "front" if id.startswith("front") else "back"
             making, facing = making.with_facing(where)
@@ -55,9 +55,10 @@ def _neck_faced(making: Making) -> Making:
 def _facing_of(piece: Piece, edge: str, wide: float, making: Making) -> Piece:
     """The facing of a neck or top; that of a slit neck runs on past the slit."""
     slit = next((mark for mark in piece.inner_lines if mark.name in SLIT_KINDS), None)
-    if slit is None or edge != "neck":
+    of_the_neck = making.necks[0] in SLIT_KINDS and piece.id.startswith("front")
+    if slit is None or edge != "neck" or not of_the_neck:
         return edge_facing(piece, (edge,), wide, making.allow)
-    return slit_facing(piece, slit, slit_facing_by(making.ledger, wide), making.allow)
+    return slit_facing(piece, slit, slit_facing_by(making.ledger, piece, slit, wide), making.allow)
 
 
 def _named(strip: Piece, of: str) -> Piece:

@@ -42,7 +42,12 @@ def _collar(making: Making) -> Making:
     neck = 2 * sum(length(own.path) for own in making.necklines)
     ledger.at("Collar")
     ledger.know("neck_seam", neck)
-    long = ledger.length("collar.long", "0.92*neck_seam", "Length of the collar")
+    stretch = STRETCH[ledger.choice("stretch")]
+    long = ledger.length(
+        "collar.long",
+        f"max(0.92*neck_seam, min(neck_seam, (head + 2.1 cm)/{stretch}))",
+        "Length of the collar",
+    )
     high = ledger.length("collar.high", "knit_collar", "Finished height of the collar", (15, 250))
     strip = Strip(
         id="collar",
@@ -74,7 +79,8 @@ def _collar_checks(pattern: Pattern, body: Body, options: Options) -> tuple[Tape
     if "head" in body.measurements_mm:
         opening = edge_length(collar, "join") * STRETCH[str(options["stretch"])]
         over = over_head(body, opening, say("necks.or-stretchier"), opening="collar, stretched")
-        checks.append(replace(over, on_body=False))  # the stretch of the knit is in it already
+        # the stretch of the knit is in it already, and stretched it needs no room
+        checks.append(replace(over, least_mm=0.0, on_body=False))
     return tuple(checks)
 
 
@@ -96,6 +102,7 @@ PARTS = (
         name=tr("a high one of a knit, stretched on"),
         add=_collar,
         options=(_HIGH, STRETCHES),
+        required=("head",),
         needs=frozenset({KNIT}),
         checks=_collar_checks,
         only_beside={

@@ -14,7 +14,7 @@ from wickel.draft.builder.lower import (
     long_rule,
     lower_checks,
 )
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import HANGS_CLOSE, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.circles import arc
 from wickel.draft.close_skirt import CloseHalf, close_halves, close_piece, close_side
 from wickel.draft.ledger import SIDES, Ledger
@@ -37,10 +37,9 @@ def close_below(hem: str, making: Making) -> Making:
     """Front and back below the waist, as far round there as what they are sewn to."""
     ledger = making.ledger
     ledger.know("joined", making.joined_mm())
-    own = ledger.within(
+    own = making.ledger_of(
         "skirt",
         {
-            "waist.across": "joined",
             "hip.across": "(hip + ease)/4",
             "hip.down": long_rule(making, "waist_to_hip"),
             "hem.down": long_rule(making),
@@ -48,7 +47,9 @@ def close_below(hem: str, making: Making) -> Making:
             "hem.rise": "max(0 cm, (hem_across - hip_across)/12)",
         },
     )
-    halves = _alike(own, dict(zip(SIDES, close_halves(own), strict=True)))
+    halves = dict(zip(SIDES, close_halves(own, making.quarter), strict=True))
+    if making.has_upper:
+        halves = _alike(own, halves)
     pieces = (
         close_piece(halves[side], called(making, side), making.allow, centre=making.centre(side))
         for side in SIDES
@@ -125,7 +126,7 @@ PARTS = (
             add=partial(close_below, hem),
             options=(BELOW_KNEE,),
             required=("waist_to_knee", "hip", "waist_to_hip"),
-            needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
+            needs=frozenset({WAIST_SEAM, ZIP_GOES_ON, HANGS_CLOSE}),
             checks=lower_checks,
             roles=("hem",),
             place=place,
@@ -139,7 +140,7 @@ PARTS = (
         add=_godets,
         options=(BELOW_KNEE,),
         required=("waist_to_knee", "hip", "waist_to_hip"),
-        needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
+        needs=frozenset({WAIST_SEAM, ZIP_GOES_ON, HANGS_CLOSE}),
         checks=lower_checks,
         roles=("hem", "curved_hem"),
         place=9,

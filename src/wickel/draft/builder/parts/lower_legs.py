@@ -70,19 +70,19 @@ def _add(kind: _Kind, making: Making) -> Making:
     ledger.know("joined", joined)
     rules = {
         "hip.across": "(hip + ease)/4",
-        "waist.quarter": "joined",
+        "leg.quarter": "joined",
         **kind.instead,
     }
-    own = ledger.within("leg", rules)
-    legs = legs_by(own, kind.waist)
-    own.at("Darts")
+    ledger = making.ledger_of("leg", rules)
+    legs = legs_by(ledger, kind.waist, "leg.quarter")
+    ledger.at("Darts")
     darted = [side for side, leg in zip(SIDES, legs, strict=True) if leg.dart and not leg.pleated]
-    deep = own.both("dart.long", "10.5 cm", "Length of the dart", (60, 180), only=tuple(darted))
+    deep = ledger.both("dart.long", "10.5 cm", "Length of the dart", (60, 180), only=tuple(darted))
     pieces = [
         _sewn_to(
             joined.of(side),
             leg_piece(_id(side), f"{side.capitalize()} leg", leg, making.allow, deep.of(side)),
-            drawn_in=kind.waist == "elastic",
+            drawn_in=kind.waist == "elastic" or not making.has_upper,
         )
         for side, leg in zip(SIDES, legs, strict=True)
     ]

@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.body import Body
-from wickel.draft.builder.making import GROWN_ON, SQUARE, Making, Part, Slot
+from wickel.draft.builder.making import GROWN_ON, NO_SHOULDERS, SQUARE, Making, Part, Slot
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES
 from wickel.draft.parts import edges, line, point
@@ -118,7 +118,10 @@ PARTS = (
                 say("builder.square-grown-on"),
             ),
         },
-        against={(Slot.POCKETS, "slant"): say("builder.slant-needs-side")},
+        against={
+            (Slot.POCKETS, "slant"): say("builder.slant-needs-side"),
+            (Slot.UPPER, NO_SHOULDERS): say("builder.square-grown-on"),
+        },
         roles=("curved_hem",),
         place=16,
     ),

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.builder.lower import BELOW_KNEE, added, called, long_rule, lower_checks
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import HANGS_CLOSE, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.parts import (
     dart_on,
@@ -49,39 +49,42 @@ class _Figures:
 def _add(making: Making) -> Making:
     ledger = making.ledger
     ledger.know("joined", making.joined_mm())
-    own = ledger.within("skirt", {"waist.across": "joined"})
+    own = making.ledger_of("skirt", {})
     figures = _figures(own, making)
     return added(making, *(_half(side, figures[side], making) for side in SIDES))
 
 
-def _figures(own: Ledger, making: Making) -> dict[str, _Figures]:
+def _figures(ledger: Ledger, making: Making) -> dict[str, _Figures]:
     """The figures of front and back. Raises ``DraftRefused``: it ends above the hip."""
-    own.at("Waist")
-    waist = own.both("waist.across", "joined", "A quarter of the waist, the dart closed")
-    own.at("Hip")
-    hip = own.both("hip.across", "(hip + ease)/4", "A quarter of the hip")
-    level = own.both(
+    ledger.at("Waist")
+    waist = making.quarter or ledger.both(
+        "waist.across", "joined", "A quarter of the waist, the dart closed"
+    )
+    ledger.at("Hip")
+    hip = ledger.both("hip.across", "(hip + ease)/4", "A quarter of the hip")
+    level = ledger.both(
         "hip.down", long_rule(making, "waist_to_hip"), "Hip line below the waist", (110, 320)
     )
     for side in SIDES:
-        waist_within_hip(own.body, waist.of(side), hip.of(side))
-    own.at("Darts")
-    dart = own.both(
+        waist_within_hip(ledger.body, waist.of(side), hip.of(side))
+    ledger.at("Darts")
+    dart = ledger.both(
         "dart.wide",
         "worth(min(3.4 cm, max(0 cm, 0.45*(hip_across - waist_across))), 0.6 cm)",
         "Width of the dart",
         (0, 45),
     )
-    deep = own.both("dart.long", "10 cm", "Length of the dart", (60, 180))
-    own.at("Hem")
-    long = own.both("hem.down", long_rule(making), "Length from the waist")
-    flare = own.both("hem.flare", "7 cm", "Wider at the hem by", (0, 300))
+    darted = tuple(side for side in SIDES if dart.of(side) > 0)
+    deep = ledger.both("dart.long", "10 cm", "Length of the dart", (60, 180), only=darted)
+    ledger.at("Hem")
+    long = ledger.both("hem.down", long_rule(making), "Length from the waist")
+    flare = ledger.both("hem.flare", "7 cm", "Wider at the hem by", (0, 300))
     for side in SIDES:
         if long.of(side) < level.of(side) + LEAST_BELOW_HIP_MM:
             raise DraftRefused(
                 say("wrap_skirt.skirt-only-long-above-hip", long=long.of(side)),
                 "below_knee_mm",
-                f"skirt.hem.down.{side}",
+                f"{ledger.id_of('hem.down')}.{side}",
             )
     return {
         side: _Figures(
@@ -150,7 +153,7 @@ PARTS = (
         add=_add,
         options=(BELOW_KNEE,),
         required=("waist_to_knee", "hip", "waist_to_hip"),
-        needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
+        needs=frozenset({WAIST_SEAM, ZIP_GOES_ON, HANGS_CLOSE}),
         checks=lower_checks,
         roles=("curved_hem",),
         place=8,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.draft.builder.lower import BELOW_KNEE, WRAP_OVER, called, lower_checks
-from wickel.draft.builder.making import WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import HANGS_CLOSE, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.builder.parts.lower_close import HEMS, close_below
 from wickel.draft.facings import edge_facing
 from wickel.draft.operations import extend
@@ -40,7 +40,7 @@ PARTS = (
         add=_add,
         options=(BELOW_KNEE,),
         required=("waist_to_knee", "hip", "waist_to_hip"),
-        needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
+        needs=frozenset({WAIST_SEAM, ZIP_GOES_ON, HANGS_CLOSE}),
         checks=lower_checks,
         against={
             (Slot.UPPER, "none"): say("builder.wrapped-skirt-alone"),

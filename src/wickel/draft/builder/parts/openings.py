@@ -21,6 +21,7 @@ from wickel.draft.operations import Spot
 from wickel.draft.operations.corners import add_vent
 from wickel.draft.operations.openings import Finish, add_slit
 from wickel.draft.style import DraftRefused
+from wickel.geometry import length
 from wickel.pattern import EdgeKind, Notch, Piece, edge_length
 from wickel.wording import say, tr
 
@@ -110,22 +111,29 @@ def _slit_one_side(making: Making) -> Making:
     """One side seam left open at its lower end: the wearer's other side where one is drawn up."""
     ledger = making.ledger
     ledger.at("Slit")
-    long = ledger.length("slit.long", "35 cm", "Slit in the other side", (0, 700))
-    taken = {figure.id: figure.value for figure in ledger.figures}
-    for where in SIDES:
-        piece = lowest(making, where, "side")
-        whole = edge_length(piece, "side")
-        hip = taken.get(f"hip.down.{where}", 0.0) if WAIST_SEAM not in making.needs else 0.0
-        if taken.get(f"hem.down.{where}", whole) < hip + long or long > whole:
-            raise DraftRefused(
-                say("draped_dress.slit-reach-above-hip-shorter", slit=long),
-                "slit_mm",
-                "below_knee_mm",
-            )
-        if long:
-            mark = Notch(name=ONE_SLIT, edge="side", at_mm=whole - long)
-            making = making.with_pieces(replace(piece, notches=(*piece.notches, mark)))
+    pieces = [lowest(making, where, "side") for where in SIDES]
+    room = min(_below_hip_mm(making, piece) for piece in pieces)
+    ledger.know("slit_room", room)
+    long = ledger.length(
+        "slit.long", "min(35 cm, 0.8*slit_room)", "Slit in the other side", (0, 700)
+    )
+    if long > room:
+        raise DraftRefused(
+            say("draped_dress.slit-reach-above-hip-shorter", slit=long), "slit_mm", "below_knee_mm"
+        )
+    for piece in pieces if long else ():
+        at = edge_length(piece, "side") - long
+        mark = Notch(name=ONE_SLIT, edge="side", at_mm=at)
+        making = making.with_pieces(replace(piece, notches=(*piece.notches, mark)))
     return making
+
+
+def _below_hip_mm(making: Making, piece: Piece) -> float:
+    """How long a side is below the hip, or where it ends above it below the waist."""
+    if WAIST_SEAM in making.needs or making.halves is None:
+        return edge_length(piece, "side")
+    side = next(half for half in making.halves if half.where in piece.id).side()
+    return length(side[-1:])
 
 
 _AGAINST = {(Slot.LOWER, EQUAL_PANELS): say("builder.no-half-below")}

@@ -34,18 +34,27 @@ def _in_seams(making: Making) -> Making:
     """Bags in the side seams, their openings notched where the side is long enough for them."""
     ledger = making.ledger
     ledger.at("Pockets")
-    if GROWN_ON in making.needs and WAIST_SEAM not in making.needs:
+    bag = seam_bag_by(ledger)
+    whole = GROWN_ON in making.needs and WAIST_SEAM not in making.needs
+    if whole:
         down = ledger.length(
             "pocket.down",
-            "max(back_neck + nape_to_waist + 4 cm, underarm_down_front + 2 cm)",
+            "min(max(back_neck + nape_to_waist + 4 cm, underarm_down_front + 2 cm),"
+            " hem_down_front - pocket_opening - pocket_end)",
             "Top of the pocket, below the neck point",
             (200, 900),
         )
     else:
-        words = "Pocket below the waist, on the side"
+        words = tr("Pocket below the waist, on the side")
         down = ledger.length("pocket.down", "4 cm", words, (0, 120))
-    bag = seam_bag_by(ledger)
     marked = [_marked(piece, _top_at(piece, down), bag) for piece in _sides(making)]
+    short = _short_mm(making.piece("front"), down, bag) if whole else 0.0
+    if short > 0:
+        raise DraftRefused(
+            say("box_dress.dress-too-short-pockets-side", short=short),
+            "below_knee_mm",
+            "pocket.down",
+        )
     return making.with_pieces(*marked, seam_bag(making.allow, bag))
 
 
@@ -69,6 +78,11 @@ def _top_at(piece: Piece, down: float) -> float:
         return waist + down
     met = crossing(path[-1:], 0, down)
     return length(path[:-1]) + (length(met[0]) if met is not None else 0.0)
+
+
+def _short_mm(front: Piece, down: float, bag: SeamBag) -> float:
+    """How much too short a front is for a pocket that begins so far below the neck point."""
+    return down - (front.edge("side").end[0] - bag.opening - bag.end)
 
 
 def _marked(piece: Piece, top: float, bag: SeamBag) -> Piece:
@@ -123,12 +137,11 @@ def _slant(making: Making) -> Making:
     if id is None:
         raise DraftRefused(say("builder.slant-needs-side"), "pockets", "lower")
     making.ledger.at("Pockets")
-    own = making.ledger.within("slant")
     whole = making.piece(id)
     drawn_in, before = whole.edge("waist").comes_back_to_mm, edge_length(whole, "waist")
     if drawn_in is not None and drawn_in < _EASED * before:
         raise DraftRefused(say("builder.slant-needs-side"), "pockets", "lower")
-    front, *bags = slant(whole, making.allow, slant_by(own))
+    front, *bags = slant(whole, making.allow, slant_by(making.ledger))
     if drawn_in is not None:
         # what lies behind the slant is not eased in with it
         left = drawn_in - (before - edge_length(front, "waist"))

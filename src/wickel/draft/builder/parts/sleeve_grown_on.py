@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.builder.making import (
+    BANDED,
     GROWN_ON,
     LOWERED,
     SQUARE,
@@ -101,7 +102,7 @@ def _half(making: Making, side: str, frame: GrownOn, neck: Neckline) -> Piece:
         name=side.capitalize(),
         edges=edges(
             making.allow,
-            ("neck", neck.path, "neck"),
+            ("neck", neck.path, "band" if BANDED in making.needs else "neck"),
             ("shoulder", (*neck.rise, *shoulder[1]), "shoulder"),
             *others,
             ("hem", (Line(frame.hem_side, frame.hem_centre),), lower_role(making)),

@@ -37,7 +37,7 @@ BIB_STRAP = LengthOption(
     id="bib_strap_mm", question="Finished width of the straps", default=30, least=15, most=60
 )
 _FACING = LengthOption(
-    id="facing_mm", question="Width of the facings", default=60, least=40, most=100
+    id="top_facing_mm", question="Width of the facings", default=60, least=40, most=100
 )
 
 
@@ -48,7 +48,7 @@ def _add(making: Making) -> Making:
     )
     ledger = making.ledger
     ledger.at("Facings")
-    facing = ledger.both("facing.wide", "facing", "Width of the facing", (25, 120))
+    facing = ledger.both("facing.wide", "top_facing", "Width of the facing", (25, 120))
     tops = [made.piece(side) for side in SIDES]
     facings = [
         edge_facing(top, ("neck", "armhole"), facing.of(top.id), making.allow) for top in tops

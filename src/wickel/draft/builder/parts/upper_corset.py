@@ -34,7 +34,7 @@ ASKED: tuple[Option, ...] = (
         id="gap_mm", question="Gap for the lacing at the back", default=40, least=0, most=100
     ),
     LengthOption(
-        id="below_waist_mm", question="Length below the waist", default=110, least=60, most=180
+        id="corset_below_mm", question="Length below the waist", default=110, least=60, most=180
     ),
     LengthOption(
         id="point_mm", question="Longer at the centre front by", default=35, least=0, most=90
@@ -67,7 +67,11 @@ def _answers(options: Options) -> Answers:
 
 
 def _add(making: Making) -> Making:
-    pieces, seams = corset_pieces(making.ledger, _answers(making.ledger.options), making.allow)
+    ledger = making.ledger
+    # a style of its own asks for the length as other styles do
+    if "corset_below_mm" in ledger.options:
+        ledger = ledger.ruled({"hem.down": "corset_below"})
+    pieces, seams = corset_pieces(ledger, _answers(ledger.options), making.allow)
     return making.with_pieces(*pieces, seams=seams)
 
 

@@ -44,7 +44,9 @@ ASKED_SLIP = (
     LengthOption(
         id="strap_mm", question="Finished width of the straps", default=8, least=5, most=25
     ),
-    LengthOption(id="facing_mm", question="Width of the facings", default=60, least=40, most=100),
+    LengthOption(
+        id="top_facing_mm", question="Width of the facings", default=60, least=40, most=100
+    ),
 )
 
 
@@ -68,7 +70,7 @@ def _add(kind: str, making: Making) -> Making:
         strap_piece((half.where, half.where.capitalize()), half, top, making.allow, lower=lower)
         for half, top in ((front, before), (back, behind))
     ]
-    facing = ledger.both("facing.wide", "facing", "Width of the facing", (25, 140))
+    facing = ledger.both("facing.wide", "top_facing", "Width of the facing", (25, 140))
     facings = [
         edge_facing(half, ("neck", "armhole"), facing.of(half.id), making.allow) for half in halves
     ]
