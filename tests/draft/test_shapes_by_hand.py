@@ -296,3 +296,19 @@ def test_casings_that_reach_above_the_underarm_are_refused():
     with pytest.raises(DraftRefused) as refusal:
         with_figures({"casing.count": 6.0, "casing.gap": 120.0}, sleeve="elastic")
     assert refusal.value.concerns == ("casing.count", "casing.gap")
+
+
+def test_a_centre_back_hollowed_at_the_waist_is_given_back_at_the_side():
+    chosen = {"sleeve": "none", "pockets": "none", "lower": "straight"}
+    plain = drafted(**chosen)
+    hollow = with_figures({"centre.hollow.back": 12.0}, **chosen)
+    back = hollow.piece("back")
+    assert at(back, "side waist")[1] == pytest.approx(at(plain.piece("back"), "side waist")[1] + 12)
+    assert back.edge("centre").start[1] == pytest.approx(12.0)
+    assert back.edge("centre").end == plain.piece("back").edge("centre").end
+    # a quarter of the waist is what it was, and so is the skirt that hangs from it
+    for pattern in (plain, hollow):
+        assert pattern.figure("waist.across.back") == pytest.approx((BODY["waist"] + 60) / 4)
+    assert edge_length(hollow.piece("skirt-back"), "waist") == pytest.approx(
+        edge_length(plain.piece("skirt-back"), "waist"), abs=0.5
+    )

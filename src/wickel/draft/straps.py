@@ -104,7 +104,7 @@ def strap_piece(
             ("armhole", top.armhole, "armhole"),
             ("side", side, "side"),
             ("hem", (half.hem(),), lower),
-            ("centre", line((half.hem_centre, 0.0), top.centre), centre),
+            ("centre", half.centre(top.centre), centre),
         ),
         cuts=half_cut(centre),
         notches=(Notch(name="waist", edge="side", at_mm=length(side[:1])),),

@@ -117,7 +117,7 @@ def shoulder_options(*, neck_width: float = 72, front_neck: float = 82) -> tuple
 class Torso:
     """The points of a front or back half. ``level`` is the waist at the centre line's own height.
     A close one is taken in at the panel seam ``under`` the bust, too (how far down, and by how
-    much), and at the hip."""
+    much), and at the hip. A centre with a seam may be ``hollow`` at the waist."""
 
     front: bool
     neck: Neckline
@@ -135,6 +135,7 @@ class Torso:
     dart_foot: float
     under: tuple[float, float] | None = None
     hip_intake: float = 0.0
+    hollow: float = 0.0
     side_dart: float = 0.0
     side_dart_drawn: _SideDart | None = None
     flared: bool = False
@@ -185,7 +186,39 @@ class Torso:
             self.hem_side,
             (self.hem_side[0] + reach * out, self.hem_side[1] - reach * down),
             (self.hem_centre, self.hem_side[1] * 0.35),
-            (self.hem_centre, 0.0),
+            self.hem_at_centre,
+        )
+
+    @property
+    def hem_at_centre(self) -> Point:
+        """Where the lower edge meets the centre: what ends at the waist ends where it is hollow."""
+        return (self.hem_centre, self.hollow if self.open_dart else 0.0)
+
+    def centre(self, top: Point | None = None) -> Path:
+        """From the lower edge up to the neck, or to another ``top``: straight, or hollow at the
+        waist."""
+        low, top = self.hem_at_centre, top or self.neck.centre
+        if not self.hollow:
+            return line(low, top)
+        waist, chest = (self.centre_waist, self.hollow), (self.chest, 0.0)
+        up = waist[0] - chest[0]
+        above: Path = (
+            Cubic(
+                waist,
+                (waist[0] - 0.4 * up, self.hollow),
+                (chest[0] + 0.3 * up, 0.0),
+                chest,
+            ),
+            Line(chest, top),
+        )
+        down = low[0] - waist[0]
+        if down < LEAST_SIDE_DART_MM:
+            return (replace(above[0], start=low), *above[1:])
+        if self.open_dart:
+            return (Line(low, waist), *above)
+        return (
+            Cubic(low, (low[0] - 0.4 * down, 0.0), (waist[0] + 0.3 * down, self.hollow), waist),
+            *above,
         )
 
     @property
@@ -200,7 +233,7 @@ class Torso:
 
     def closed_waist_mm(self) -> float:
         """A quarter of the garment at the waist, the dart closed."""
-        return self.side_waist[1] - self.dart
+        return self.side_waist[1] - self.dart - self.hollow
 
 
 def _to_hip(waist: Point, end: Point) -> Cubic:
@@ -222,7 +255,8 @@ class TorsoCut:
     ``topless`` one nothing is drawn above the chest line; the front of a ``cowl`` is swung out, so
     that it has no side dart. ``deep`` are the sides whose neck is drawn
     to its depth; without ``necks`` none is drawn at all. The panels of a ``close`` one are taken in
-    under the bust and at the hip by figures of their own."""
+    under the bust and at the hip by figures of their own. The centres of ``seamed`` sides are no
+    folds, and may be hollow at the waist."""
 
     neck: str = "round"
     back_neck: str = "round"
@@ -238,6 +272,7 @@ class TorsoCut:
     necks: bool = True
     deep: tuple[str, ...] = SIDES
     close: bool = False
+    seamed: tuple[str, ...] = ()
 
 
 def torso_by(ledger: Ledger, cut: TorsoCut) -> tuple[Torso, Torso]:
@@ -406,6 +441,7 @@ class _Waist:
     dart: float
     bust: Point
     dart_top: float
+    hollow: float = 0.0
     under: tuple[float, float] | None = None
 
 
@@ -458,6 +494,15 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
         "Width of the waist dart",
         (0, 45),
     )
+    hollow = Both(0.0, 0.0)
+    if cut.seamed:
+        hollow = ledger.both(
+            "centre.hollow",
+            "0 cm",
+            "Centre hollowed at the waist by, given back at the side",
+            (0, 40),
+            only=cut.seamed,
+        )
     shaped = () if cut.plain else SIDES
     bust_down = ledger.both(
         "bust.down",
@@ -485,6 +530,7 @@ def _waists(ledger: Ledger, cut: TorsoCut) -> dict[str, _Waist]:
             dart=dart.of(side),
             bust=(bust_down.of(side), bust_across.of(side)),
             dart_top=top.of(side),
+            hollow=hollow.of(side) if side in cut.seamed else 0.0,
         )
         for side in SIDES
     }
@@ -534,9 +580,12 @@ def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str
     ledger.at("Hem")
     below = ledger.both("hem.down", cut.below, "Length below the waist")
     flare = " + flare" if "flare_mm" in ledger.options else ""
+    at_waist = "waist_across + dart_wide + centre_hollow"
     across = ledger.both(
         "hem.across",
-        "waist_across + dart_wide"
+        f"{at_waist} + min(1, hem_down/hip_down)*(hip_across - ({at_waist})){flare}"
+        if cut.seamed
+        else "waist_across + dart_wide"
         f" + min(1, hem_down/hip_down)*(hip_across - waist_across - dart_wide){flare}",
         "A quarter at the hem",
     )
@@ -589,7 +638,7 @@ def _half(side: str, body: Body, top: _Upper, waist: _Waist, hem: _Hem, cut: Tor
         (top.chest, top.hollow + 0.22 * (top.across - top.hollow)),
         (top.chest, top.across),
     )
-    side_waist = (waist.level + waist.drop, waist.across + waist.dart)
+    side_waist = (waist.level + waist.drop, waist.across + waist.dart + waist.hollow)
     hip = (side_waist[0] + hem.to_hip, hem.hip)
     end = (side_waist[0] + hem.below, hem.across)
     if hem.below < 0:
@@ -617,6 +666,7 @@ def _half(side: str, body: Body, top: _Upper, waist: _Waist, hem: _Hem, cut: Tor
         dart_foot=hem.dart_foot,
         under=waist.under,
         hip_intake=hem.intake,
+        hollow=waist.hollow,
     )
 
 
@@ -709,7 +759,7 @@ def torso_piece(
             ("armhole", (half.armhole,), "armhole"),
             ("side", half.side(), "side"),
             ("hem", (half.hem(),), lower),
-            ("centre", line((half.hem_centre, 0.0), half.neck.centre), centre),
+            ("centre", half.centre(), centre),
         ),
         cuts=half_cut(centre),
         notches=(

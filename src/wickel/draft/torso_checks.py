@@ -8,7 +8,7 @@ from wickel.body import Body
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import dart_width
 from wickel.draft.usual_checks import alike, hem_level, over_body, waist_to_body
-from wickel.geometry import crossing
+from wickel.geometry import crossing, flatten
 from wickel.pattern import Pattern, Piece, edge_length, sewn_length
 from wickel.wording import say
 
@@ -164,6 +164,9 @@ class _Half:
 
     def waist_mm(self) -> float:
         (across,) = (p.across_mm for p in self.side.points if p.name == "side waist")
+        # what a centre seam is hollow there
+        centres = (e for e in self.centre.edges if e.name == "centre" and len(e.path) > 1)
+        across -= sum(max(y for _, y in flatten(edge.path)) for edge in centres)
         if self.panels:
             # from its lower end it runs up to the waist, past the end of what it takes in there
             path = self.side.edge("panel seam").path

@@ -10,7 +10,7 @@ import math
 from dataclasses import replace
 
 from wickel.draft.allowances import Allowances
-from wickel.draft.parts import EdgeRow, bisect, edges, line, point
+from wickel.draft.parts import EdgeRow, bisect, edges, point
 from wickel.draft.torso import SLEEVE_NOTCH_MM, Torso, half_cut, torso_points, uncrossed
 from wickel.geometry import (
     Affine,
@@ -58,7 +58,7 @@ def torso_panels(
         ("armhole", before["armhole"], "armhole"),
         ("panel seam", (upper, *left), "side"),
         ("hem", hem_in, lower),
-        ("centre", line((half.hem_centre, 0.0), half.neck.centre), centre),
+        ("centre", half.centre(), centre),
     )
     turn, side = _side_panel(half)
     outer = _named(
@@ -157,7 +157,7 @@ def _below_bust(half: Torso) -> tuple[Path, Path, Path, Path]:
         within, beyond = (parted_where((hem,), 1, leg[-1].end[1]) for leg in (left, right))
         return left, right, within[1], beyond[0]
     (x, y), (a, b) = left[-1].end, right[-1].end
-    centre, side = (half.hem_centre, 0.0), half.hem_side
+    centre, side = half.hem_at_centre, half.hem_side
     inner = Cubic((x, y), (x, y * 0.66), (centre[0], y * 0.4), centre)
     outer = Cubic(
         side, (side[0], side[1] - 0.35 * (side[1] - b)), (a, b + 0.3 * (side[1] - b)), (a, b)

@@ -10,11 +10,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import shapely
 from shapely.geometry import Polygon
 
+from wickel.drawing.sketch_corset import corset
 from wickel.drawing.sketch_shapes import (
     Ink,
     Stroke,
@@ -70,7 +71,11 @@ class _View:
 
     def __init__(self, pattern: Pattern, side: str) -> None:
         self.side, self.pattern = side, pattern
-        self.by_id = {piece.id: as_worn(piece) for piece in pattern.pieces}
+        drawn = _with_halves(pattern)
+        self.by_id = {
+            id: as_worn(piece, drawn.get(id.replace("front", "back")) if "front" in id else None)
+            for id, piece in drawn.items()
+        }
         ids = (side, f"{side}-centre", f"{side}-side", f"{side}-yoke")
         self.halves = [p for p in self._known(*ids) if not _is_lower(p)]
         below = (f"skirt-{side}", f"{side}-leg", f"leg-{side}", "skirt-panel", "panel", "skirt")
@@ -85,11 +90,12 @@ class _View:
 
     def strokes(self) -> Iterator[Stroke]:
         """All that is seen, the farthest first."""
+        yield from corset(self.pattern, self.side)
         if not self.halves:
             if self.lower:
                 yield from self._below(_waist_mm(self.lower[0]) * _seen(self.lower[0]) / 2, 0.0)
             return
-        body = side_by_side(shape_of(across_down(net_line(piece))) for piece in self.halves)
+        body = side_by_side(shape_of(_seen_from(piece)) for piece in self.halves)
         wide, low = _lower_end(body)
         yield from self._sleeves()
         yield from self._below(wide, low)
@@ -267,7 +273,18 @@ class _View:
     def _sewn_on(self, body: Polygon) -> Iterator[Stroke]:
         """Pockets, a belt, straps."""
         wide, low = _lower_end(body)
-        if self.side == "front" and self._known("patch-pocket"):
+        patches = self._known("patch-pocket") if self.side == "front" else []
+        if patches and patches[0].cuts[0].copies == 1:
+            half, top = _PATCH_MM / 2, 0.35 * low
+            yield Stroke(
+                (
+                    (-half, top),
+                    (half, top),
+                    (half, top + 1.1 * _PATCH_MM),
+                    (-half, top + 1.1 * _PATCH_MM),
+                )
+            )
+        elif patches:
             size = _PATCH_MM
             x, y = max(50.0, 0.35 * wide), low + 80.0 if self.lower else low - 190.0
             pocket = ((x, y), (x + size, y), (x + size, y + size), (x + size / 2, y + size + 20.0))
@@ -293,10 +310,36 @@ class _View:
 # --- what pieces say ------------------------------------------------------------------------------
 
 
+def _with_halves(pattern: Pattern) -> dict[str, Piece]:
+    """The pieces by their ids; of halves that are cut one by one that which is drawn with its side
+    outward stands for front or back."""
+    by_id = {piece.id: piece for piece in pattern.pieces}
+    for id in ("front", "back", "skirt-front", "skirt-back"):
+        half = by_id.get(f"{id}-{'right' if id.endswith('back') else 'left'}")
+        if half is not None and id not in by_id:
+            pair = replace(half.cuts[0], copies=2, pair=True)
+            by_id[id] = replace(half, id=id, cuts=(pair,))
+    return by_id
+
+
 def _is_lower(piece: Piece) -> bool:
     """Whether a front or back has its own waist as its upper edge: that of a skirt or of legs."""
     names = {edge.name for edge in piece.edges}
     return "waist" in names and not names & {"neck", "top", "shoulder", "armhole"}
+
+
+def _seen_from(piece: Piece) -> Outline:
+    """The outline of a half as it hangs: the corner of a square that is in one with it falls."""
+    outline = across_down(net_line(piece))
+    at = {point.name: (point.across_mm, point.down_mm) for point in piece.points}
+    if "corner" not in at or "side of the square" not in at:
+        return outline
+    (x, y), long = at["waist"], at["hem at the centre"][1] - at["waist"][1]
+    out, end = x + 0.55 * long, y + long
+    hung = tuple(p for p in outline if p[1] < y - 1.0)
+    low = ((x, y), (out, end + 0.1 * long), (0.8 * out, end + 0.32 * long), (0.45 * out, end))
+    # from the centre up over the neck and the sleeve, down to the waist, and round the hem
+    return (*hung, *low, (0.0, end))
 
 
 def _is_whole(piece: Piece) -> bool:

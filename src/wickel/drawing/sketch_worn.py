@@ -14,11 +14,14 @@ _DRAWN_UP = ("side", "panel seam")
 _OTHER = "other "
 
 
-def as_worn(piece: Piece) -> Piece:
-    """The piece with its drawn-up edges as long as they are sewn; any other piece as it is."""
+def as_worn(piece: Piece, sewn_to: Piece | None = None) -> Piece:
+    """The piece with its drawn-up edges as long as they are sewn; any other piece as it is. What is
+    drawn up on one side alone hangs with the sides of the back that it is sewn to."""
     drawn = drawn_up(piece)
     if not drawn:
         return piece
+    if sewn_to is not None and _takes_sides_of(piece, sewn_to, drawn):
+        return _with_sides_of(piece, sewn_to)
     up = _drawn_up(piece, drawn)
     straight = _under_the_middle(piece, drawn, up)
     return replace(
@@ -32,6 +35,31 @@ def as_worn(piece: Piece) -> Piece:
             for point in piece.points
             for down, across in (straight((point.down_mm, point.across_mm)),)
         ),
+    )
+
+
+def _takes_sides_of(piece: Piece, back: Piece, drawn: list[Edge]) -> bool:
+    names = {edge.name for edge in piece.edges}
+    from_above = drawn[0].name == "side" and drawn[0].start[0] < drawn[0].end[0]
+    whole = len(drawn) == 1 and {"other side", "hem"} <= names and from_above
+    return whole and not drawn_up(back) and any(edge.name == "side" for edge in back.edges)
+
+
+def _with_sides_of(piece: Piece, back: Piece) -> Piece:
+    """A piece that is cut whole, its sides below the underarm those of a back, its hem level."""
+    side = flatten(back.edge("side").path)
+    start = piece.edge("side").start
+    down, across = start[0] - side[0][0], start[1] - side[0][1]
+    points = [(x + down, y + across) for x, y in side]
+    other = [(x, -y) for x, y in reversed(points)]
+    paths = {
+        "side": _lines(points),
+        "hem": _lines([points[-1], other[0]]),
+        "other side": _lines(other),
+    }
+    return replace(
+        piece,
+        edges=tuple(replace(edge, path=paths.get(edge.name, edge.path)) for edge in piece.edges),
     )
 
 
@@ -104,5 +132,8 @@ def _under_the_middle(
 
 
 def _mapped(path: Path, by: Callable[[Point], Point]) -> Path:
-    points = [by(at) for at in flatten(path)]
+    return _lines([by(at) for at in flatten(path)])
+
+
+def _lines(points: list[Point]) -> Path:
     return tuple(Line(one, other) for one, other in pairwise(points))

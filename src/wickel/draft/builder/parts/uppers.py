@@ -101,6 +101,7 @@ def torso_of(
         cowl=COWL in needs,
         necks=necks and not topless,
         deep=deep_sides(making) if deep else (),
+        seamed=("back",) if OPENS_BEHIND in needs else (),
         topless=topless,
     )
     front, back = torso_by(ledger, cut)
