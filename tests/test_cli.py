@@ -161,7 +161,7 @@ def test_check_lists_the_tape_checks_and_fails_when_one_is_broken(order):
     bad = run("check", order)
     assert bad.exit_code == 1
     assert "BROKEN  Over the head" in bad.stdout
-    assert "Deepen the slit" in bad.stdout
+    assert "Widen the neck by about" in bad.stdout
     assert not all(c["held"] for c in json.loads(run("check", order, "--json").stdout)["checks"])
 
 

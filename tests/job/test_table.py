@@ -227,6 +227,8 @@ def test_a_wider_cloths_lay_that_only_just_fits_is_found_on_the_narrower(monkeyp
     # in size 92 front and back lie side by side on 150 cm, and, pushed a little, on 140 cm too
     monkeypatch.setattr("wickel.job.table.alone_ways", lambda: ("open",))
     job = dress_job("92")
+    narrow_facings = replace(job.garments[0], options={"facing_mm": 60.0})
+    job = replace(job, garments=(narrow_facings,))
     wide = row_of(job, "main", "92", size_body("92"), (1500.0,), search=Search(effort=60))[0]
     pieces, cloth = cell_pieces(job, "main", "92", size_body("92"), 1400.0)
     alone = cell_of_92(pieces, cloth, search=Search(effort=60))

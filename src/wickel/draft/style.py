@@ -9,7 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field, replace
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, NamedTuple
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
@@ -113,6 +113,17 @@ def _brings_none(options: Options) -> tuple[str, ...]:
     return ()
 
 
+class Apart(NamedTuple):
+    """A style taken apart: the part of each slot of a garment from parts, the rules that are its
+    own by the ids of figures, what its pieces are called by what the parts call them, and which of
+    the questions of a part each of its own is, where it is called otherwise."""
+
+    parts: Mapping[str, str]
+    rules: Mapping[str, str | tuple[str, str]]
+    called: Mapping[str, str]
+    asked: Mapping[str, str]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Style:
     """A garment's drafting function with its options and the measurements it requires.
@@ -123,7 +134,8 @@ class Style:
     ``charts`` are the size charts (``body.CHARTS``) at every size of which its defaults hold;
     ``brings`` gives what some answers need beside ``materials``; ``roles`` are the kinds of edge
     (``allowances.ROLES``) that its pieces have. ``once`` is what its figures were called before, by
-    what they are called now: whole ids, or how they begin.
+    what they are called now: whole ids, or how they begin. One that is put together from parts can
+    be taken ``apart``.
     """
 
     id: str
@@ -139,6 +151,7 @@ class Style:
     steps: Callable[[Ledger, Allowances], Pattern] | None = None
     brings: Callable[[Options], tuple[str, ...]] = _brings_none
     once: Mapping[str, str] = field(default_factory=dict)
+    apart: Callable[[Body, Options], Apart] | None = None
 
     def now_called(self, figure: str) -> str:
         """The id of now of a figure of a job that may be from before."""

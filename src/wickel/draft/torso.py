@@ -579,7 +579,9 @@ def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str
         )
     ledger.at("Hem")
     below = ledger.both("hem.down", cut.below, "Length below the waist")
-    flare = " + flare" if "flare_mm" in ledger.options else ""
+    # what ends at the waist, or is sewn to a skirt, is not flared
+    wider = float(ledger.options.get("flare_mm", 0.0)) if cut.below == "below_waist" else 0.0
+    flare = " + flare" if wider else ""
     at_waist = "waist_across + dart_wide + centre_hollow"
     across = ledger.both(
         "hem.across",
@@ -606,7 +608,7 @@ def _hems(ledger: Ledger, cut: TorsoCut, darts: Mapping[str, float]) -> dict[str
             rise=rise.of(side),
             dart_foot=foot.of(side),
             intake=intake.of(side),
-            flared=float(ledger.options.get("flare_mm", 0.0)) > 0,
+            flared=wider > 0,
         )
         for side in SIDES
     }

@@ -359,7 +359,11 @@ class DraftStage(Stage):
     def _take_parts(self, version: Version) -> None:
         garment = self._session.garment
         if garment is not None:
-            job = with_answers(self._session.job, garment, version.options)
+            job = self._session.job
+            if garment.style == version.style:
+                job = with_answers(job, garment, version.options)
+            else:
+                job = with_style(job, garment, version)
             self._session.apply(job, tr("Parts exchanged"))
 
     def change_piece(self) -> None:

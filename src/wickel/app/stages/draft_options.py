@@ -143,7 +143,7 @@ class OptionsPanel(QFrame):
         self.exchange = QPushButton(tr("Exchange parts…"))
         self.exchange.setToolTip(tr("Neck, sleeves, skirt and all else, beside a sketch of it"))
         self.exchange.clicked.connect(self.parts_asked)
-        self.exchange.setVisible(style.id == FROM_PARTS)
+        self.exchange.setVisible(style.id == FROM_PARTS or style.apart is not None)
         self._column.addWidget(self.exchange)
         for option in style.options:
             self._rows[option.id] = self._question(option)

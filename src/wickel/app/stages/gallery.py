@@ -30,7 +30,8 @@ from wickel.draft.own import OwnStyle, blank_style, style_of
 from wickel.drawing.sketch import sketch
 from wickel.geometry import Outline, bounds
 from wickel.job import Version, version_pieces
-from wickel.job.named import FROM_PARTS, NAMED, choice_words
+from wickel.job.apart import can_be_taken_apart, in_words
+from wickel.job.named import NAMED
 from wickel.pattern import net_line
 from wickel.wording import term, tr
 
@@ -188,13 +189,12 @@ class Gallery(QDialog):
         words.addWidget(label(name, "heading", wrap=True))
         words.addWidget(label(summary, "soft", wrap=True))
         words.addStretch()
-        if version.style == FROM_PARTS and version.own is None:
+        if can_be_taken_apart(version):
             words.addWidget(self._but(version, name), 0, Qt.AlignmentFlag.AlignLeft)
         card.taken.connect(self._take)
         charts = " ".join(CHARTS[id].name for id in version.base.charts)
         # what is put together is found by its parts too
-        parts = choice_words(version) if version.style == FROM_PARTS else ""
-        self._words[version.id] = f"{name} {summary} {charts} {parts}".casefold()
+        self._words[version.id] = f"{name} {summary} {charts} {in_words(version)}".casefold()
         return card
 
     def _but(self, version: Version, name: str) -> QPushButton:

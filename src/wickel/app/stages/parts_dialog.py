@@ -25,11 +25,13 @@ from wickel.draft.builder import PARTS, Slot, made_to_fit, parts_chosen
 from wickel.draft.builder.making import QUESTIONS
 from wickel.drawing.sketch import sketch
 from wickel.job import Version, version_pieces
+from wickel.job.apart import taken_apart
 from wickel.wording import term, tr
 
 
 class PartsDialog(QDialog):
-    """Exchange parts of a garment. ``chosen`` carries its ``Version``."""
+    """Exchange parts of a garment that can be taken apart. ``chosen`` carries its ``Version``, as
+    one from parts."""
 
     chosen = Signal(object)
 
@@ -39,8 +41,7 @@ class PartsDialog(QDialog):
         self.setWindowTitle(tr("Like this one, but …"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(1000, 700)
-        self._version = version
-        self._before = version
+        self._version = self._before = taken_apart(version)
         whole = QHBoxLayout(self)
         whole.setContentsMargins(20, 18, 20, 18)
         whole.setSpacing(24)

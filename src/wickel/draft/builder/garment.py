@@ -13,7 +13,7 @@ from wickel.draft.builder import parts
 from wickel.draft.builder.making import QUESTIONS, Making, Part, Slot, as_it_is
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import Ledger, Rule
-from wickel.draft.style import ChoiceOption, DraftRefused, Option, Options
+from wickel.draft.style import Apart, ChoiceOption, DraftRefused, Option, Options
 from wickel.pattern import Pattern
 
 Chosen = Mapping[Slot, str]
@@ -158,12 +158,14 @@ def made_to_fit(chosen: Chosen, *keep: Slot) -> dict[Slot, str]:
 class Recipe:
     """A style that is put together from parts: its id, what names its parts by its answers, the
     rules that are its own, and what its pieces are ``called`` where it is not as its parts call
-    them (their ids by those of the parts)."""
+    them (their ids by those of the parts). ``asked`` are its questions that a part asks under
+    another id, and that id."""
 
     style: str
     parts: Names
     rules: Rules = _no_rules
     called: Mapping[str, str] = field(default_factory=dict)
+    asked: Mapping[str, str] = field(default_factory=dict)
 
     def steps(self, ledger: Ledger, allow: Allowances) -> Pattern:
         """Chalk it: its parts in the order of the slots.
@@ -183,6 +185,11 @@ class Recipe:
             making = part.add(making)
         made = Pattern(style=self.style, pieces=making.pieces, seams=making.seams)
         return _renamed(made, self.called)
+
+    def apart(self, body: Body, options: Options) -> Apart:
+        """What the garment is put together from, as another may begin with it."""
+        chosen = {slot.value: id for slot, id in self.parts(options).items()}
+        return Apart(chosen, self.rules(Ledger(body, options)), self.called, self.asked)
 
     def brings(self, options: Options) -> tuple[str, ...]:
         """What its parts are cut from beside the outer cloth."""

@@ -102,4 +102,5 @@ STYLE = Style(
     ),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

@@ -117,5 +117,6 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "hem", "sleeve_end", "facing", "pocket", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
     once={"neck.slit": "slit.long"},
 )

@@ -69,4 +69,5 @@ STYLE = Style(
     roles=("waist", "side", "curved_hem", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

@@ -113,4 +113,5 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band", "pocket"),
     steps=steps,
     checked=checked,
+    apart=_MADE.apart,
 )

@@ -45,7 +45,14 @@ def _parts(options: Options) -> Chosen:
     return without_others({Slot.UPPER: "corset"})
 
 
-_MADE = Recipe(style="corset", parts=_parts, called=_CALLED)
+_ASKED = {
+    "panels": "corset_panels",
+    "top": "corset_top",
+    "front": "corset_front",
+    "lined": "corset_lined",
+    "below_waist_mm": "corset_below_mm",
+}
+_MADE = Recipe(style="corset", parts=_parts, called=_CALLED, asked=_ASKED)
 
 STYLE = Style(
     id="corset",
@@ -70,4 +77,5 @@ STYLE = Style(
     roles=("side", "neck", "closing", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

@@ -90,4 +90,5 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "armhole", "hem", "closing", "facing", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

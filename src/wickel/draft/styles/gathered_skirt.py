@@ -70,4 +70,5 @@ STYLE = Style(
     roles=("waist", "side", "hem", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

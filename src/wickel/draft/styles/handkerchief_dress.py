@@ -73,4 +73,5 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "curved_hem", "sleeve_end", "facing", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

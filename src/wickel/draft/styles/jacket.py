@@ -70,5 +70,6 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
     brings=_MADE.brings,
 )

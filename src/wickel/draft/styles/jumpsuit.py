@@ -77,6 +77,7 @@ STYLE = Style(
     roles=("waist", "side", "crotch", "hem", "neck", "armhole", "facing", "band", "pocket"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
     once={
         f"leg.{id}": id
         for id in ("hip.", "waist.", "dart.", "crotch.", "leg.", "knee.", "hem.", "crease.")

@@ -68,4 +68,5 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "hem", "sleeve_end", "facing"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

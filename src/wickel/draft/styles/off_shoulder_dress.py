@@ -105,4 +105,5 @@ STYLE = Style(
     roles=("side", "neck", "waist", "armhole", "hem", "curved_hem"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

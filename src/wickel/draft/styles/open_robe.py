@@ -97,4 +97,5 @@ STYLE = Style(
     roles=("shoulder", "side", "hem", "sleeve_end", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

@@ -80,5 +80,6 @@ STYLE = Style(
     roles=("waist", "side", "hem", "closing", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
     once={"zip.below": "zip.long"},
 )

@@ -64,4 +64,5 @@ STYLE = Style(
     roles=("side", "neck", "armhole", "hem", "facing", "band"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

@@ -83,6 +83,7 @@ STYLE = Style(
     roles=("waist", "side", "crotch", "hem", "band", "pocket"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
     brings=_MADE.brings,
     once={"casing.": "band."},
 )

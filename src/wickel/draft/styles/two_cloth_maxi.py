@@ -81,4 +81,5 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "hem", "sleeve_end"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

@@ -79,4 +79,5 @@ STYLE = Style(
     roles=("shoulder", "side", "neck", "armhole", "hem", "facing", "pocket"),
     steps=_MADE.steps,
     checked=_MADE.checked,
+    apart=_MADE.apart,
 )

@@ -23,7 +23,7 @@ from wickel.draft.necklines import SLIT_KINDS
 from wickel.draft.operations import NewSeam, Spot, split
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import DraftRefused, Options
-from wickel.pattern import Cut, Pattern, Piece, edge_length
+from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
 from wickel.wording import say, tr
 
 _BIAS_DEG = 45.0
@@ -47,7 +47,9 @@ def _neck_faced(making: Making) -> Making:
             making, facing = making.with_facing(where)
             strip = _facing_of(piece, edge, facing, making)
             whole = edge == "neck" and id in (where, f"{where}-centre")
-            making = making.with_pieces(_named(strip, where if whole else id))
+            facing_of = _named(strip, where if whole else id)
+            sewn = Seam(name=f"{where} {edge}", one=(id, edge), other=(facing_of.id, edge))
+            making = making.with_pieces(facing_of, seams=(sewn,) if whole else ())
         making = making.finished(edge)
     return making
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import replace
 from functools import partial
 
@@ -32,37 +33,33 @@ _IDS = ("skirt-front", "skirt-back", *SIDES)
 def _add(second: str, making: Making) -> Making:
     """Front and back as left and right halves, the second cloth on the wearer's right in front, and
     behind on the same side or on the other."""
-    for id in [id for id in _IDS if making.has(id)]:
+    parted = [id for id in _IDS if making.has(id)]
+    halves: list[Piece] = []
+    for id in parted:
         behind = id.endswith("back")
         hand = "left" if behind and second == "crossed" else "right"
-        made = _in_two(_seamed(making.piece(id), making), behind=behind, second=hand)
-        centre = Seam(name=f"centre {id}", one=(made[0].id, "centre"), other=(made[1].id, "centre"))
-        making = _instead(making, id, made, centre)
-    return making
+        halves += _in_two(_seamed(making.piece(id), making), behind=behind, second=hand)
+    centres = (
+        Seam(name=f"centre {id}", one=(f"{id}-left", "centre"), other=(f"{id}-right", "centre"))
+        for id in parted
+    )
+    seams = (own for seam in making.seams for own in _in_both_hands(seam, parted))
+    kept = (piece for piece in making.pieces if piece.id not in parted)
+    return replace(making, pieces=(*kept, *halves), seams=(*centres, *seams))
 
 
-def _instead(making: Making, id: str, halves: tuple[Piece, Piece], centre: Seam) -> Making:
-    """The garment with two halves in the place of a piece, in the seams that it had, too."""
+def _in_both_hands(seam: Seam, parted: list[str]) -> Iterator[Seam]:
+    """A seam of front or back as those of the left and the right half; another as it is."""
+    if not {seam.one[0], seam.other[0]} & {*parted}:
+        yield seam
+        return
 
-    def of(end: tuple[str, str], hand: int) -> tuple[str, str]:
-        return (halves[hand].id, end[1]) if end[0] == id else end
+    def of(end: tuple[str, str], hand: str) -> tuple[str, str]:
+        return (f"{end[0]}-{hand}", end[1]) if end[0] in parted else end
 
-    seams: list[Seam] = []
-    for seam in making.seams:
-        if id in (seam.one[0], seam.other[0]):
-            seams += [
-                replace(
-                    seam,
-                    name=f"{seam.name}, {name}" if name not in seam.name else seam.name,
-                    one=of(seam.one, hand),
-                    other=of(seam.other, hand),
-                )
-                for hand, name in enumerate(_HANDS)
-            ]
-        else:
-            seams.append(seam)
-    kept = tuple(piece for piece in making.pieces if piece.id != id)
-    return replace(making, pieces=(*kept, *halves), seams=(*seams, centre))
+    for hand in _HANDS:
+        name = f"{hand} {seam.name.removesuffix(' seam')}"
+        yield replace(seam, name=name, one=of(seam.one, hand), other=of(seam.other, hand))
 
 
 def _seamed(half: Piece, making: Making) -> Piece:
