@@ -10,7 +10,7 @@ from wickel.draft.ledger import Ledger
 from wickel.draft.operations import facing
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
-from wickel.geometry import Cubic, Line, point_at
+from wickel.geometry import Cubic, Line, length, point_at
 from wickel.pattern import Cut, InnerLine, Piece
 from wickel.wording import say, words_of
 
@@ -46,6 +46,8 @@ def edge_facing(
 KNEE_BELOW_MM, KNEE_ABOVE_MM = 30.0, 20.0
 """The facing is as narrow as beside the slit so far below its width at the neck, and so far above
 its end."""
+_MOST_SHARE = 0.95
+"""Of a shoulder that is parted by a panel seam a facing takes so much at most."""
 CORNER_SHARE = 0.55
 """How far the handles of a rounded corner reach towards it: a quarter of a circle."""
 
@@ -99,7 +101,8 @@ def slit_facing(front: Piece, slit: InnerLine, size: SlitFacing, allow: Allowanc
             "neck.slit",
             "below_knee_mm",
         )
-    base, outer_top = beside.start, point_at(beside.path, size.wide)
+    wide = min(size.wide, _MOST_SHARE * length(beside.path))
+    base, outer_top = beside.start, point_at(beside.path, wide)
     knee_down = min(depth + size.wide + KNEE_BELOW_MM, lowest - KNEE_ABOVE_MM)
     knee, foot, bottom = (knee_down, size.half), (lowest, size.half), (lowest, 0.0)
     reach = CORNER_SHARE * (knee[0] - outer_top[0])

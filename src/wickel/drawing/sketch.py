@@ -292,6 +292,7 @@ class _View:
         if self._known("belt"):
             waist = self._point("side waist") or self._point("waist") or (0.0, 0.62 * low)
             y = low if self.lower else waist[1]
+            wide = wide if self.lower or not waist[0] else waist[0] + 3.0
             yield Stroke(((-wide, y - 18), (wide, y - 18), (wide, y + 18), (-wide, y + 18)))
         if self._known("wing"):
             x, y = (self._point("side waist") or (wide, low))[0], min(low, self._waist_level(low))

@@ -34,7 +34,6 @@ _RULES = {
     "top.across": f"{_HIP} - min(1.2 cm, 0.1*({_HIP} - {_WAIST}))",
     "strap.across": "bust_span/2 + strap/2 + 0.6 cm",
     "strap.wide": "strap",
-    "facing.wide": "facing",
     "casing.high": "casing",
     "leg.hip.across": _HIP,
     "leg.leg.quarter": _WAIST,

@@ -46,8 +46,7 @@ def _parts(options: Options) -> Chosen:
     )
 
 
-_RULES = {"facing.wide": "facing"}
-_MADE = Recipe(style="slip-top", parts=_parts, rules=lambda _: _RULES)
+_MADE = Recipe(style="slip-top", parts=_parts)
 
 
 STYLE = Style(

@@ -745,8 +745,7 @@ SENTENCES = {
         "wrap it in front."
     ),
     "builder.knit-round": (
-        "A strip of a knit is stretched onto a round or a boat neck: take one of these, or "
-        "another collar."
+        "A strip of a knit is stretched onto a round neck: take that, or another collar."
     ),
     "builder.knit-plain": (
         "What is made of a knit hangs plain and stretches over the body: shape the upper part "
@@ -775,4 +774,8 @@ SENTENCES = {
         "back be a seam, and open its hem there or in the sides."
     ),
     "necks.close-or-slit": "Close it behind or in front, or take a wider neck or one with a slit.",
+    "builder.square-pockets": (
+        "The side of a square that hangs runs out at the waist, and has no pocket in it: sew "
+        "one on, or leave it out."
+    ),
 }

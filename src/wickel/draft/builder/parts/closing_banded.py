@@ -182,7 +182,7 @@ PARTS = (
             Slot.UPPER: (("plain",), say("builder.banded-plain")),
             Slot.COLLAR: (("none",), say("builder.banded-neck")),
             Slot.LOWER: (("in-one",), say("builder.banded-in-one")),
-            Slot.YOKE: (("none", "back", "raglan"), say("builder.banded-in-one")),
+            Slot.YOKE: (("none",), say("builder.banded-in-one")),
             Slot.DRAPE: (("none",), say("builder.drape-not-in-front")),
             Slot.OPENING: (("none", "sides"), say("builder.no-fold-in-front")),
         },

@@ -106,7 +106,7 @@ PARTS = (
         needs=frozenset({KNIT}),
         checks=_collar_checks,
         only_beside={
-            Slot.NECK: (("round", "boat"), say("builder.knit-round")),
+            Slot.NECK: (("round",), say("builder.knit-round")),
             Slot.UPPER: (("plain",), say("builder.knit-plain")),
             Slot.CLOSING: (("none",), say("builder.knit-pulled-on")),
             Slot.LOWER: (("in-one",), say("builder.knit-pulled-on")),

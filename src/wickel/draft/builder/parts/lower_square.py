@@ -110,6 +110,7 @@ PARTS = (
         only_beside={
             Slot.SLEEVE: ((GROWN_ON,), say("builder.square-grown-on")),
             Slot.OPENING: (("none",), say("builder.square-hem")),
+            Slot.POCKETS: (("none", "patch", "welt", "one-patch"), say("builder.square-pockets")),
             Slot.HEM: (("turned",), say("builder.square-hem")),
             Slot.YOKE: (("none", "laid-on"), say("builder.square-grown-on")),
             Slot.DRAPE: (("none", "neck"), say("builder.no-front-to-drape")),
@@ -119,7 +120,6 @@ PARTS = (
             ),
         },
         against={
-            (Slot.POCKETS, "slant"): say("builder.slant-needs-side"),
             (Slot.UPPER, NO_SHOULDERS): say("builder.square-grown-on"),
         },
         roles=("curved_hem",),

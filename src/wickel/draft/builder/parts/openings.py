@@ -88,10 +88,12 @@ def _slit_behind(making: Making) -> Making:
     """The lower end of the centre back seam left open."""
     ledger = making.ledger
     ledger.at("Hem")
-    long = ledger.length("slit.long", "18 cm", "Slit from the hem up", (0, 800))
     back = lowest(making, "back", "centre")
     ends = [notch.at_mm for notch in back.notches if notch.edge == "centre"]
-    if long > min([edge_length(back, "centre"), *ends]):
+    room = min([edge_length(back, "centre"), *ends])
+    ledger.know("slit_room", room)
+    long = ledger.length("slit.long", "min(18 cm, 0.9*slit_room)", "Slit from the hem up", (0, 800))
+    if long > room:
         raise DraftRefused(
             say(
                 "pencil_skirt.skirt-long-slit-reach-above",

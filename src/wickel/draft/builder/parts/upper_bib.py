@@ -36,9 +36,6 @@ MEASURED = (
 BIB_STRAP = LengthOption(
     id="bib_strap_mm", question="Finished width of the straps", default=30, least=15, most=60
 )
-_FACING = LengthOption(
-    id="top_facing_mm", question="Width of the facings", default=60, least=40, most=100
-)
 
 
 def _add(making: Making) -> Making:
@@ -48,11 +45,11 @@ def _add(making: Making) -> Making:
     )
     ledger = making.ledger
     ledger.at("Facings")
-    facing = ledger.both("facing.wide", "top_facing", "Width of the facing", (25, 120))
     tops = [made.piece(side) for side in SIDES]
-    facings = [
-        edge_facing(top, ("neck", "armhole"), facing.of(top.id), making.allow) for top in tops
-    ]
+    facings = []
+    for top in tops:
+        made, wide = made.with_facing(top.id)
+        facings.append(edge_facing(top, ("neck", "armhole"), wide, making.allow))
     return made.with_pieces(*facings, *_straps(tops, making))
 
 
@@ -197,7 +194,7 @@ PARTS = (
         slot=Slot.UPPER,
         name=tr("nothing: a bib and a low back on straps"),
         add=_add,
-        options=(EASE, BIB_STRAP, _FACING),
+        options=(EASE, BIB_STRAP),
         required=MEASURED,
         without=frozenset(
             {Slot.NECK, Slot.SLEEVE, Slot.COLLAR, Slot.EDGES, Slot.DART, Slot.YOKE, Slot.DRAPE}

@@ -44,9 +44,6 @@ ASKED_SLIP = (
     LengthOption(
         id="strap_mm", question="Finished width of the straps", default=8, least=5, most=25
     ),
-    LengthOption(
-        id="top_facing_mm", question="Width of the facings", default=60, least=40, most=100
-    ),
 )
 
 
@@ -70,10 +67,11 @@ def _add(kind: str, making: Making) -> Making:
         strap_piece((half.where, half.where.capitalize()), half, top, making.allow, lower=lower)
         for half, top in ((front, before), (back, behind))
     ]
-    facing = ledger.both("facing.wide", "top_facing", "Width of the facing", (25, 140))
-    facings = [
-        edge_facing(half, ("neck", "armhole"), facing.of(half.id), making.allow) for half in halves
-    ]
+    facings = []
+    for half in halves:
+        making, wide = making.with_facing(half.id)
+        facings.append(edge_facing(half, ("neck", "armhole"), wide, making.allow))
+    ledger.at("Straps")
     long = ledger.length("strap.long", "strap_down_front + strap_down_back", "Length of a strap")
     wide = ledger.length("strap.wide", "strap", "Finished width of a strap", (4, 40))
     straps = bias_strip("strap", "Strap", long, wide, making.allow, copies=2)

@@ -188,11 +188,11 @@ def _add(shape: str, making: Making) -> Making:
             faced=making.chosen.get(Slot.COLLAR, "none") == "none",
         )
         pieces[0] = cowl_front(halves[0], cowl, making.allow, lower=lower_role(making))
-        if BIAS_FRONT in making.needs:
-            pieces[0] = replace(whole(pieces[0]), grain_deg=_BIAS_DEG)
         if not cowl.faced:
             neck, back = replace(halves[0].neck, path=pieces[0].edge("neck").path), halves[1].neck
             making = replace(making, necklines=(neck, back))
+        if BIAS_FRONT in making.needs:
+            pieces[0] = replace(whole(pieces[0]), grain_deg=_BIAS_DEG)
     return with_halves(making, pieces, seamed)
 
 
