@@ -107,3 +107,23 @@ def test_a_garment_is_found_without_sleeves_with_its_zip_behind_and_flared(windo
 
 def _pictures(gallery, ids):
     return [gallery.cards[id].findChild(Thumbnail) for id in ids]
+
+
+def test_a_style_of_the_house_is_taken_apart_and_its_part_exchanged_as_one_step(
+    window, session, qtbot
+):
+    go(qtbot, window, DRAFT)
+    assert session.garment.style == "box-dress"
+    before = session.draft.pattern.piece("front")
+    button = window.draft.options.exchange
+    assert button.isVisibleTo(window.draft.options)
+    qtbot.mouseClick(button, LEFT)
+    (made,) = window.findChildren(PartsDialog)
+    choose(made.boxes[Slot.BELT], "sash")
+    qtbot.mouseClick(made.do, LEFT)
+    garment = session.garment
+    assert garment.style == "from-parts"
+    assert garment.options["belt"] == "sash"
+    assert session.draft.pattern.piece("front").edges == before.edges  # all else stays as it was
+    qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
+    assert session.garment.style == "box-dress"

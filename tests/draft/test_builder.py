@@ -9,7 +9,7 @@ from shapely.geometry import Polygon
 from tests.draft.test_all_styles import refusal_key, reviewed
 from tests.often import usual
 from wickel.body import CHARTS
-from wickel.draft import STYLES, Allowances, DraftRefused, draft, is_asked, tape_checks
+from wickel.draft import STYLES, Allowances, DraftRefused, asked, draft, is_asked, tape_checks
 from wickel.draft.builder import PARTS, Part, Slot
 from wickel.draft.builder.garment import every_part, made_to_fit
 from wickel.draft.builder.making import lower_edge_mm
@@ -216,10 +216,12 @@ def test_a_part_is_asked_only_what_it_asks():
     assert not is_asked(STYLE.option("cap_ease_mm"), {"sleeve": "none"})
     assert is_asked(STYLE.option("below_waist_mm"), {"lower": "in-one"})
     assert not is_asked(STYLE.option("below_waist_mm"), {"lower": "tiers"})
-    assert is_asked(STYLE.option("slope_mm"), {})  # every neck asks it
-    asked = {option.id for option in STYLE.options}
-    assert {slot.value for slot in Slot} <= asked
-    assert all({option.id for option in part.options} <= asked for part in every_part())
+    # every neck asks it, and where there is none it is not asked
+    assert "slope_mm" in asked(STYLE.options, full({}))
+    assert "slope_mm" not in asked(STYLE.options, full({"shape": "one-shoulder"}))
+    ids = {option.id for option in STYLE.options}
+    assert {slot.value for slot in Slot} <= ids
+    assert all({option.id for option in part.options} <= ids for part in every_part())
 
 
 def test_every_slot_has_its_parts_in_order_and_each_its_own_id():

@@ -143,8 +143,8 @@ class OptionsPanel(QFrame):
         self.exchange = QPushButton(tr("Exchange parts…"))
         self.exchange.setToolTip(tr("Neck, sleeves, skirt and all else, beside a sketch of it"))
         self.exchange.clicked.connect(self.parts_asked)
-        self.exchange.setVisible(style.id == FROM_PARTS or style.apart is not None)
         self._column.addWidget(self.exchange)
+        self.exchange.setVisible(style.id == FROM_PARTS or style.apart is not None)
         for option in style.options:
             self._rows[option.id] = self._question(option)
             self._column.addWidget(self._rows[option.id])

@@ -82,11 +82,9 @@ def _asked_by(own: Iterable[Part]) -> list[Option]:
         for option in part.options:
             options.setdefault(option.id, option)
             askers.setdefault(option.id, []).append(part.id)
-    everywhere = len(parts_of_slot)
+    # what all of them ask goes with the slot, too: where it does not apply it is not asked
     return [
-        option
-        if len(askers[id]) == everywhere
-        else replace(option, only_with=(parts_of_slot[0].slot.value, tuple(askers[id])))
+        replace(option, only_with=(parts_of_slot[0].slot.value, tuple(askers[id])))
         for id, option in options.items()
     ]
 
