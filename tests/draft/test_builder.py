@@ -193,7 +193,7 @@ def _bodies():
 
 
 @pytest.mark.parametrize(
-    "pair", usual(_pairs(), _pairs()[::60]), ids=lambda pair: f"{pair[0].id} and {pair[1].id}"
+    "pair", usual(_pairs(), _pairs()[::120]), ids=lambda pair: f"{pair[0].id} and {pair[1].id}"
 )
 def test_every_two_parts_draft_together_or_say_why(pair):
     one, other = pair
