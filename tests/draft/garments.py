@@ -1478,4 +1478,21 @@ GARMENTS = (
         greatest=1610.0,
         rows=("front | armhole-binding over armhole-binding", "back | back-facing"),
     ),
+    Described(
+        words="a jacket to the hip, its collar in one with the front and joined behind, edge to edge, long sleeves",
+        chosen={
+            "shape": "plain",
+            "neck": "v",
+            "front_neck_mm": 200.0,
+            "collar": "grown-on",
+            "closing": "edge",
+            "sleeve": "long",
+            "lower": "in-one",
+            "pockets": "none",
+        },
+        pieces={"front": "2p", "back": "1f", "sleeve": "2p", "front-facing": "2p"},
+        width=1400.0,
+        greatest=1410.0,
+        rows=("2 x front | 2 x front-facing | sleeve", "back | sleeve"),
+    ),
 )

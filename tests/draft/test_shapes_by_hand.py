@@ -312,3 +312,30 @@ def test_a_centre_back_hollowed_at_the_waist_is_given_back_at_the_side():
     assert edge_length(hollow.piece("skirt-back"), "waist") == pytest.approx(
         edge_length(plain.piece("skirt-back"), "waist"), abs=0.5
     )
+
+
+def test_a_collar_in_one_with_the_front_goes_on_by_the_back_neck_and_is_as_wide_as_asked():
+    chosen = {"neck": "v", "collar": "grown-on", "closing": "edge", "shape": "plain"}
+    pattern = drafted(**chosen, lower="in-one", pockets="none", sleeve="none")
+    front, back = pattern.piece("front"), pattern.piece("back")
+    assert edge_length(front, "collar neck") == pytest.approx(edge_length(back, "neck"))
+    assert edge_length(front, "collar behind") == pytest.approx(2 * 40)
+    # it rolls along the V, from (82, 0) up to (0, 72), and goes on in that line
+    (roll,) = (mark.path[0] for mark in front.inner_lines if mark.name == "roll line")
+    assert (roll.start, roll.end) == (pytest.approx((82, 0)), pytest.approx((0, 72)))
+    behind, whole = edge_length(back, "neck"), math.hypot(82, 72)
+    inner = at(front, "collar, joined behind")
+    assert inner == pytest.approx((-behind * 82 / whole, 72 + behind * 72 / whole))
+    outer = at(front, "collar, its edge behind")
+    assert outer == pytest.approx((inner[0] - 80 * 72 / whole, inner[1] - 80 * 82 / whole))
+    # its facing follows all of its edge
+    for edge in ("front edge", "collar edge", "collar behind"):
+        facing = pattern.piece("front-facing")
+        assert edge_length(facing, edge) == pytest.approx(edge_length(front, edge))
+
+
+def test_a_yoke_may_slant_to_the_armhole():
+    figures = {"yoke.down.front": 120.0, "yoke.outer.front": 160.0}
+    pattern = with_figures(figures, shape="plain", yoke="front", sleeve="none", pockets="none")
+    (seam,) = pattern.piece("front-yoke").edge("yoke seam").path
+    assert {round(seam.start[0], 3), round(seam.end[0], 3)} == {120.0, 160.0}

@@ -48,6 +48,7 @@ how many times its waist a skirt is round at the hem that hangs close."""
 _LEGS_APART_MM = 45.0
 """How far from the centre a leg hangs at its hem."""
 _COLLAR_MM, _HOOD_MM, _BAND_MM, _PATCH_MM = 40.0, 230.0, 60.0, 110.0
+_GROWN_ON_COLLAR = "collar behind"
 _SEAMS = ("panel seam", "yoke seam", "raglan seam")
 _MARKS = ("slit", "keyhole", "neck, fold line", "bone")
 
@@ -235,10 +236,27 @@ class _View:
         if neck is None:
             return
         x, y = neck
+        if self._folded_over():
+            yield from self._shawl((x, y), top)
         if self._known("hood"):
             yield Stroke(arc_points((0.0, y), (1.25 * x, _HOOD_MM), 180.0, 360.0))
         for collar in self._known("collar"):
             yield from self._collar_of(collar.name.lower(), (x, y), top)
+
+    def _folded_over(self) -> bool:
+        """Whether a collar that is in one with the front is seen behind."""
+        front = self.by_id.get("front")
+        return front is not None and any(e.name == _GROWN_ON_COLLAR for e in front.edges)
+
+    def _shawl(self, neck: Point, top: float) -> Iterator[Stroke]:
+        """A collar in one with the front, folded over; behind it lies round the neck."""
+        x, y = neck
+        if self.side == "back":
+            low = ((x + 26.0, y + 34.0), (0.0, y + 62.0), (-x - 26.0, y + 34.0))
+            yield Stroke(((-x, y), (x, y), *low))
+        else:
+            broad = (0.55 * x + 52.0, y + 0.55 * (top - y))
+            yield from closed_on_both_sides(((x, y), (0.0, top), broad, (x + 34.0, y + 34.0)))
 
     def _collar_of(self, name: str, neck: Point, top: float) -> Iterator[Stroke]:
         x, y = neck
@@ -332,6 +350,9 @@ def _is_lower(piece: Piece) -> bool:
 def _seen_from(piece: Piece) -> Outline:
     """The outline of a half as it hangs: the corner of a square that is in one with it falls."""
     outline = across_down(net_line(piece))
+    if any(edge.name == _GROWN_ON_COLLAR for edge in piece.edges):
+        kept = [edge for edge in piece.edges if not edge.name.startswith("collar ")]
+        outline = across_down(point for edge in kept for point in flatten(edge.path))
     at = {point.name: (point.across_mm, point.down_mm) for point in piece.points}
     if "corner" not in at or "side of the square" not in at:
         return outline

@@ -778,4 +778,15 @@ SENTENCES = {
         "The side of a square that hangs runs out at the waist, and has no pocket in it: sew "
         "one on, or leave it out."
     ),
+    "builder.shawl-from-v": (
+        "A collar in one with the front rolls along a V neck: take that, or another collar."
+    ),
+    "builder.shawl-in-one-piece": (
+        "A collar in one with the front needs a front in one piece up to the shoulder: shape "
+        "the upper part by darts or nothing, without a yoke in front, or take another collar."
+    ),
+    "builder.shawl-in-front": (
+        "A collar in one with the front lies on fronts that open: close it with buttons in "
+        "front, or edge to edge, or take another collar."
+    ),
 }

@@ -39,13 +39,20 @@ def _add(sides: tuple[str, ...], gathered: bool, making: Making) -> Making:
     assert making.necklines is not None, "a yoke has a neck"
     ledger.know("neck_deep", Both(*(neck.centre[0] for neck in making.necklines)))
     down = ledger.both("yoke.down", _RULES, "Yoke below the neck point", (40, 400), only=sides)
+    outer = ledger.both(
+        "yoke.outer",
+        "yoke_down",
+        "Yoke at the armhole, below the neck point",
+        (20, 400),
+        only=sides,
+    )
     full = (
         ledger.both("yoke.full", "6 cm", "Wider below the yoke by", (10, 400), only=sides)
         if gathered
         else None
     )
     for side in sides:
-        yoke, rest = _cut(making.piece(side), down.of(side), making)
+        yoke, rest = _cut(making.piece(side), down.of(side), outer.of(side), making)
         if full is not None:
             opened = Opening(
                 cuts=_CUTS,
@@ -60,11 +67,11 @@ def _add(sides: tuple[str, ...], gathered: bool, making: Making) -> Making:
     return making
 
 
-def _cut(whole: Piece, down: float, making: Making) -> tuple[Piece, Piece]:
+def _cut(whole: Piece, down: float, outer: float, making: Making) -> tuple[Piece, Piece]:
     """The yoke, and what is below it. Raises ``DraftRefused``: the line does not run from the
     centre to the armhole."""
     centre = "front edge" if has_edge(whole, "front edge") else "centre"
-    ends = [_at(whole, centre, down), _at(whole, _outer(whole), down)]
+    ends = [_at(whole, centre, down), _at(whole, _outer(whole), outer)]
     if ends[0] is None or ends[1] is None:
         raise DraftRefused(
             say("builder.yoke-out-of-place", down=down, piece=whole.name.lower()),
