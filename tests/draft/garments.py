@@ -1495,4 +1495,17 @@ GARMENTS = (
         greatest=1410.0,
         rows=("2 x front | 2 x front-facing | sleeve", "back | sleeve"),
     ),
+    Described(
+        words="a skirt of three panels in front and two behind, each seam with a flare of its own",
+        chosen={"shape": "none", "lower": "panels-apart", "pockets": "none"},
+        pieces={
+            "waistband": "1",
+            "panel-front-1": "1f",
+            "panel-front-2": "2p",
+            "panel-back-1": "2p",
+        },
+        width=1400.0,
+        greatest=1560.0,
+        rows=("waistband | 2 x panel-back-1", "panel-front-1 | 2 x panel-front-2"),
+    ),
 )

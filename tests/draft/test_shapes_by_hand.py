@@ -339,3 +339,29 @@ def test_a_yoke_may_slant_to_the_armhole():
     pattern = with_figures(figures, shape="plain", yoke="front", sleeve="none", pockets="none")
     (seam,) = pattern.piece("front-yoke").edge("yoke seam").path
     assert {round(seam.start[0], 3), round(seam.end[0], 3)} == {120.0, 160.0}
+
+
+def test_panels_front_and_back_by_themselves_have_their_parts_and_each_seam_its_flare():
+    chosen = {"shape": "none", "lower": "panels-apart", "pockets": "none"}
+    pattern = with_figures({"flare.front1": 40.0, "flare.side": 100.0}, **chosen)
+    quarter = (BODY["waist"] + 15) / 4
+    # half the waist in front is on three panels, of which one lies on the fold
+    centre, side = pattern.piece("panel-front-1"), pattern.piece("panel-front-2")
+    assert edge_length(centre, "waist") == pytest.approx(quarter / 3)
+    assert edge_length(side, "waist") == pytest.approx(2 * quarter / 3)
+    assert made_of(pattern)["panel-front-1"] == "1f"
+    hip = (BODY["hip"] + 60) / 4 / 3
+    # a seam swings out by its flare on both of its panels
+    assert centre.edge("seam").end[1] == pytest.approx(hip + 40)
+    assert side.edge("other seam").start[1] == pytest.approx(-hip - 40)
+    assert side.edge("side").end[1] == pytest.approx(hip + 100, abs=1.5)
+    back = pattern.piece("panel-back-1")
+    assert edge_length(side, "side") == pytest.approx(edge_length(back, "side"), abs=0.01)
+    # two panels behind meet in the centre, where the zip is
+    assert [(n.name, n.edge) for n in back.notches] == [("zip", "other seam")]
+
+
+def test_an_odd_number_of_panels_has_no_seam_for_a_zip_behind():
+    with pytest.raises(DraftRefused) as refusal:
+        drafted(lower="panels-apart", back_panels="3")
+    assert refusal.value.concerns == ("back_panels", "closing")

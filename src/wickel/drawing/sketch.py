@@ -72,7 +72,7 @@ class _View:
 
     def __init__(self, pattern: Pattern, side: str) -> None:
         self.side, self.pattern = side, pattern
-        drawn = _with_halves(pattern)
+        drawn = _with_panels(_with_halves(pattern), side)
         self.by_id = {
             id: as_worn(piece, drawn.get(id.replace("front", "back")) if "front" in id else None)
             for id, piece in drawn.items()
@@ -339,6 +339,22 @@ def _with_halves(pattern: Pattern) -> dict[str, Piece]:
             pair = replace(half.cuts[0], copies=2, pair=True)
             by_id[id] = replace(half, id=id, cuts=(pair,))
     return by_id
+
+
+def _with_panels(by_id: dict[str, Piece], side: str) -> dict[str, Piece]:
+    """The pieces by their ids; panels of a side that are cut one by one stand for as many equal
+    ones."""
+    begins = (f"skirt-{side}-", f"panel-{side}-")
+    panels = [p for p in by_id.values() if p.id.startswith(begins) and p.id[-1].isdigit()]
+    if not panels:
+        return by_id
+    shown = sum(p.cuts[0].copies for p in panels)
+    last = panels[-1]
+    one = replace(last, id=f"skirt-{side}")
+    if not last.cuts[0].on_fold:
+        cut = replace(last.cuts[0], copies=2 * shown, pair=False)
+        one = replace(last, id="skirt-panel", cuts=(cut,))
+    return {**by_id, one.id: one}
 
 
 def _is_lower(piece: Piece) -> bool:

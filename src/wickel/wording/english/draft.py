@@ -789,4 +789,8 @@ SENTENCES = {
         "A collar in one with the front lies on fronts that open: close it with buttons in "
         "front, or edge to edge, or take another collar."
     ),
+    "builder.panels-no-centre-back": (
+        "An odd number of panels has none of its seams in the centre back: take an even number "
+        "behind, or close it at the side."
+    ),
 }
