@@ -15,8 +15,6 @@ from wickel.draft.parts import Strip, rectangle
 from wickel.pattern import Cut, Notch, Piece, edge_length
 
 LEAST_BUTTON_GAP_MM = 70.0
-FIRST_BUTTON_MM = 15.0
-"""From the upper end of a front edge to its first button."""
 _ROOM = 1.3
 """Buttons lie at least so many times the least gap apart before one more is set."""
 _BIAS_DEG = 45.0

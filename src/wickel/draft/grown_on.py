@@ -10,17 +10,15 @@ import math
 from dataclasses import dataclass
 
 from wickel.body import Body
-from wickel.draft.allowances import Allowances
 from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.parts import (
     EdgeRow,
-    edges,
     line,
     point,
 )
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Path, Point, smooth
-from wickel.pattern import ConstructionPoint, Edge
+from wickel.pattern import ConstructionPoint
 from wickel.wording import say
 
 LEAST_UNDERARM_MM = 10.0
@@ -122,19 +120,6 @@ class GrownOn:
             ),
             point("hem at the centre", self.hem_centre, "square to the centre", "hem.down"),
         )
-
-
-def half_on_fold(
-    frame: GrownOn, neck: Path, allow: Allowances, *, neck_role: str = "neck"
-) -> tuple[Edge, ...]:
-    """The edges of a front or back half with its centre on the fold."""
-    return edges(
-        allow,
-        ("neck", neck, neck_role),
-        *shoulder_to_side(frame),
-        ("hem", line(frame.hem_side, frame.hem_centre), "hem"),
-        ("centre", line(frame.hem_centre, neck[0].start), "fold"),
-    )
 
 
 def shoulder_to_side(frame: GrownOn) -> tuple[EdgeRow, ...]:

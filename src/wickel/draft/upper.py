@@ -1,22 +1,14 @@
 """What every garment on the torso block is put together from: halves whole or in panels, their
-seams, their checks."""
+seams."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
-
-from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.checks import TapeCheck
-from wickel.draft.collars import collar_checks
 from wickel.draft.parts import dart_width
-from wickel.draft.sleeves import sleeve_checks, sleeve_seams
+from wickel.draft.sleeves import sleeve_seams
 from wickel.draft.style import ChoiceOption
 from wickel.draft.torso import Torso, torso_piece
-from wickel.draft.torso_checks import torso_checks
 from wickel.draft.torso_panels import torso_panels
-from wickel.draft.usual_checks import alike
 from wickel.pattern import Pattern, Piece, Seam, edge_length
 
 WHOLE = "darts"
@@ -82,49 +74,3 @@ def armhole_mm(pattern: Pattern) -> float:
         if not piece.id.endswith(("lining", "facing", "laid-yoke"))
         and any(edge.name == "armhole" for edge in piece.edges)
     )
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class UpperMade:
-    """How an upper part is made, as far as its checks ask: how it is shaped, how far its front goes
-    past the centre, whether its waist is drawn to the body (``fitted``), to how many times its
-    width the cloth goes over the bust, and whether it may have a collar."""
-
-    shape: str = WHOLE
-    extension_mm: float = 0.0
-    fitted: bool = True
-    stretch: float = 1.0
-    collar: bool = True
-
-
-def upper_checks(
-    pattern: Pattern,
-    body: Body,
-    options: Mapping[str, float | str],
-    made: UpperMade | None = None,
-) -> tuple[TapeCheck, ...]:
-    """Sides, shoulders, waist, bust, collar, facings and sleeves of a garment on the torso block.
-
-    ``options`` holds ``ease_mm`` and, with sleeves, ``cap_ease_mm``.
-    """
-    how = made or UpperMade()
-    shape = how.shape
-    by_id = {piece.id: piece for piece in pattern.pieces}
-    checks = torso_checks(
-        pattern, body, float(options["ease_mm"]), fitted=how.fitted, stretch=how.stretch
-    )
-    half_neck = sum(
-        edge_length(piece, "neck")
-        for id in {*half_names(shape, "front"), *half_names(shape, "back")}
-        for piece in (by_id[id],)
-        if any(edge.name == "neck" for edge in piece.edges)
-    )
-    if how.collar:
-        checks += collar_checks(pattern, half_neck - how.extension_mm, how.extension_mm)
-    for where in ("front", "back"):
-        strip = by_id.get(f"{where}-facing") or by_id.get(f"{where}-centre-facing")
-        if strip is not None:
-            whole = by_id[half_names(shape, where)[0]]
-            checks.append(alike(f"{where.capitalize()} neck to facing", whole, strip, "neck"))
-    checks += sleeve_checks(pattern, armhole_mm(pattern), float(options.get("cap_ease_mm", 0.0)))
-    return tuple(checks)

@@ -174,38 +174,6 @@ def way_within(
     return words
 
 
-def wider_neck(
-    style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float
-) -> Text:
-    """How a neck that is so much too small for the head is made larger, within what its options
-    allow."""
-    return way_within(
-        style_options,
-        options,
-        (
-            Way("neck_width_mm", short_mm / 4, say("necks.widen", by=short_mm / 4)),
-            Way("front_neck_mm", short_mm / 2, say("necks.deepen-front", by=short_mm / 2)),
-            Way("", 0.0, say("necks.widen-and-deepen")),
-        ),
-    )
-
-
-def wider_cowl(
-    style_options: Iterable[Option], options: Mapping[str, float | str], short_mm: float
-) -> Text:
-    """How a cowl that is so much too small for the head is made larger, within what its options
-    allow."""
-    return way_within(
-        style_options,
-        options,
-        (
-            Way("hang_mm", short_mm / 2, say("necks.cowl-wider", by=short_mm / 2)),
-            Way("neck_width_mm", short_mm / 4, say("necks.widen", by=short_mm / 4)),
-            Way("", 0.0, say("necks.cowl-and-neck")),
-        ),
-    )
-
-
 def over_head(
     body: Body, opening_mm: float, way_out: Text, *, opening: str = "neck opening"
 ) -> TapeCheck:
