@@ -7,35 +7,23 @@ answers name.
 
 from __future__ import annotations
 
-from wickel.draft.builder import Chosen, Recipe, Slot, without_others
-from wickel.draft.corset import TOPS
-from wickel.draft.style import ChoiceOption, LengthOption, Option, Options, Style
+from dataclasses import replace
 
-OPTIONS: tuple[Option, ...] = (
-    ChoiceOption(
-        id="panels",
-        question="Panels on each side",
-        default="5",
-        choices={"3": "3", "4": "4", "5": "5", "6": "6"},
-    ),
-    ChoiceOption(id="top", question="The top runs", default="heart", choices=TOPS),
-    LengthOption(id="drawn_mm", question="Drawn in at the waist by", default=40, least=0, most=80),
-    LengthOption(
-        id="gap_mm", question="Gap for the lacing at the back", default=40, least=0, most=100
-    ),
-    LengthOption(
-        id="below_waist_mm", question="Length below the waist", default=110, least=60, most=180
-    ),
-    LengthOption(
-        id="point_mm", question="Longer at the centre front by", default=35, least=0, most=90
-    ),
-    ChoiceOption(
-        id="front",
-        question="In front it",
-        default="busk",
-        choices={"busk": "opens with a busk", "fold": "is closed"},
-    ),
-    ChoiceOption(id="lined", question="Lined", default="yes", choices={"yes": "yes", "no": "no"}),
+from wickel.draft.builder import PARTS, Chosen, Recipe, Slot, without_others
+from wickel.draft.style import Option, Options, Style
+
+_PART = PARTS[Slot.UPPER]["corset"]
+_ASKED = {
+    "panels": "corset_panels",
+    "top": "corset_top",
+    "front": "corset_front",
+    "lined": "corset_lined",
+    "below_waist_mm": "corset_below_mm",
+}
+"""The questions of the part that are asked here without calling them a corset's."""
+_OWN = {theirs: own for own, theirs in _ASKED.items()}
+OPTIONS: tuple[Option, ...] = tuple(
+    replace(option, id=_OWN.get(option.id, option.id)) for option in _PART.options
 )
 
 _CALLED = {f"stay-{k}": f"panel-{k}" for k in range(1, 7)}
@@ -45,13 +33,6 @@ def _parts(options: Options) -> Chosen:
     return without_others({Slot.UPPER: "corset"})
 
 
-_ASKED = {
-    "panels": "corset_panels",
-    "top": "corset_top",
-    "front": "corset_front",
-    "lined": "corset_lined",
-    "below_waist_mm": "corset_below_mm",
-}
 _MADE = Recipe(style="corset", parts=_parts, called=_CALLED, asked=_ASKED)
 
 STYLE = Style(
@@ -62,16 +43,7 @@ STYLE = Style(
         "bound; laced behind."
     ),
     charts=("women",),
-    required=(
-        "bust",
-        "under_bust",
-        "waist",
-        "hip",
-        "neck_to_bust",
-        "neck_to_under_bust",
-        "neck_to_waist",
-        "waist_to_hip",
-    ),
+    required=_PART.required,
     options=OPTIONS,
     materials=("main", "interfacing", "lining"),
     roles=("side", "neck", "closing", "band"),

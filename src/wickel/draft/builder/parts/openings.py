@@ -139,6 +139,12 @@ def _below_hip_mm(making: Making, piece: Piece) -> float:
 
 
 _AGAINST = {(Slot.LOWER, EQUAL_PANELS): say("builder.no-half-below")}
+_AGAINST_BEHIND = {
+    **_AGAINST,
+    **{(Slot.LOWER, id): say("builder.vent-needs-seam") for id in (ROUND_PART, LEGS)},
+}
+_SEAM_BEHIND = {Slot.CLOSING: (("back", "laced", "seam-behind"), say("builder.vent-needs-seam"))}
+"""What opens in the seam behind stands beside the closings that have one."""
 
 PARTS = (
     Part(id="none", slot=Slot.OPENING, name=tr("nowhere"), place=0),
@@ -155,13 +161,8 @@ PARTS = (
         slot=Slot.OPENING,
         name=tr("with a vent behind"),
         add=_vent,
-        against={
-            **_AGAINST,
-            **{(Slot.LOWER, id): say("builder.vent-needs-seam") for id in (ROUND_PART, LEGS)},
-        },
-        only_beside={
-            Slot.CLOSING: (("back", "laced", "seam-behind"), say("builder.vent-needs-seam"))
-        },
+        against=_AGAINST_BEHIND,
+        only_beside=_SEAM_BEHIND,
         place=2,
     ),
     Part(
@@ -169,13 +170,8 @@ PARTS = (
         slot=Slot.OPENING,
         name=tr("with a slit behind"),
         add=_slit_behind,
-        against={
-            **_AGAINST,
-            **{(Slot.LOWER, id): say("builder.vent-needs-seam") for id in (ROUND_PART, LEGS)},
-        },
-        only_beside={
-            Slot.CLOSING: (("back", "laced", "seam-behind"), say("builder.vent-needs-seam"))
-        },
+        against=_AGAINST_BEHIND,
+        only_beside=_SEAM_BEHIND,
         place=4,
     ),
     Part(
