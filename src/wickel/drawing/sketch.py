@@ -15,6 +15,7 @@ from dataclasses import dataclass, replace
 import shapely
 from shapely.geometry import Polygon
 
+from wickel.draft.builder.making import is_lower
 from wickel.drawing.sketch_corset import corset
 from wickel.drawing.sketch_shapes import (
     Ink,
@@ -78,12 +79,12 @@ class _View:
             for id, piece in drawn.items()
         }
         ids = (side, f"{side}-centre", f"{side}-side", f"{side}-yoke")
-        self.halves = [p for p in self._known(*ids) if not _is_lower(p)]
+        self.halves = [p for p in self._known(*ids) if not is_lower(p)]
         below = (f"skirt-{side}", f"{side}-leg", f"leg-{side}", "skirt-panel", "panel", "skirt")
         self.lower = [
             piece
             for piece in (*self._known(*below, "peplum"), *self._known(side))
-            if _is_lower(piece)
+            if is_lower(piece)
         ]
 
     def _known(self, *ids: str) -> list[Piece]:
@@ -355,12 +356,6 @@ def _with_panels(by_id: dict[str, Piece], side: str) -> dict[str, Piece]:
         cut = replace(last.cuts[0], copies=2 * shown, pair=False)
         one = replace(last, id="skirt-panel", cuts=(cut,))
     return {**by_id, one.id: one}
-
-
-def _is_lower(piece: Piece) -> bool:
-    """Whether a front or back has its own waist as its upper edge: that of a skirt or of legs."""
-    names = {edge.name for edge in piece.edges}
-    return "waist" in names and not names & {"neck", "top", "shoulder", "armhole"}
 
 
 def _seen_from(piece: Piece) -> Outline:

@@ -89,6 +89,19 @@ def _asked_by(own: Iterable[Part]) -> list[Option]:
     ]
 
 
+def as_asked(
+    slot: Slot, part: str, *ids: str, called: Mapping[str, str] | None = None
+) -> tuple[Option, ...]:
+    """What a part asks, for a style that asks the same: all, or what is named by its ids at the
+    part. ``called`` are those that the style asks under an id of its own (``Recipe.asked``)."""
+    own = {theirs: id for id, theirs in (called or {}).items()}
+    return tuple(
+        replace(option, id=own.get(option.id, option.id))
+        for option in PARTS[slot][part].options
+        if not ids or option.id in ids
+    )
+
+
 _LEFT_OUT: Mapping[Slot, str] = {
     Slot.NECK: "round",
     Slot.UPPER: "darts",

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from wickel.draft.builder import Chosen, Recipe, Slot, without_others
+from wickel.draft.builder import Chosen, Recipe, Slot, as_asked, without_others
 from wickel.draft.ledger import Ledger, Rule
 from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
 
@@ -30,16 +30,7 @@ OPTIONS = (
         least=20,
         most=400,
     ),
-    LengthOption(
-        id="turn_up_mm", question="Finished depth of the turn-up", default=50, least=20, most=120
-    ),
-    LengthOption(
-        id="turn_up_ease_mm",
-        question="Turn-up longer than the sleeve by",
-        default=6,
-        least=0,
-        most=12,
-    ),
+    *as_asked(Slot.SLEEVE, "grown-on-turned", "turn_up_mm", "turn_up_ease_mm"),
     LengthOption(id="ease_mm", question="Ease", default=120, least=0, most=500),
     ChoiceOption(
         id="ease_school",

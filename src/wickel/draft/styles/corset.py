@@ -7,12 +7,9 @@ answers name.
 
 from __future__ import annotations
 
-from dataclasses import replace
+from wickel.draft.builder import PARTS, Chosen, Recipe, Slot, as_asked, without_others
+from wickel.draft.style import Options, Style
 
-from wickel.draft.builder import PARTS, Chosen, Recipe, Slot, without_others
-from wickel.draft.style import Option, Options, Style
-
-_PART = PARTS[Slot.UPPER]["corset"]
 _ASKED = {
     "panels": "corset_panels",
     "top": "corset_top",
@@ -21,10 +18,7 @@ _ASKED = {
     "below_waist_mm": "corset_below_mm",
 }
 """The questions of the part that are asked here without calling them a corset's."""
-_OWN = {theirs: own for own, theirs in _ASKED.items()}
-OPTIONS: tuple[Option, ...] = tuple(
-    replace(option, id=_OWN.get(option.id, option.id)) for option in _PART.options
-)
+OPTIONS = as_asked(Slot.UPPER, "corset", called=_ASKED)
 
 _CALLED = {f"stay-{k}": f"panel-{k}" for k in range(1, 7)}
 
@@ -43,7 +37,7 @@ STYLE = Style(
         "bound; laced behind."
     ),
     charts=("women",),
-    required=_PART.required,
+    required=PARTS[Slot.UPPER]["corset"].required,
     options=OPTIONS,
     materials=("main", "interfacing", "lining"),
     roles=("side", "neck", "closing", "band"),

@@ -7,7 +7,7 @@ name, and the rules that are its own.
 
 from __future__ import annotations
 
-from wickel.draft.builder import Chosen, Recipe, Slot, without_others
+from wickel.draft.builder import Chosen, Recipe, Slot, as_asked, without_others
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Options, Style
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED, shoulder_options
 
@@ -35,13 +35,7 @@ OPTIONS: tuple[Option, ...] = (
     LengthOption(
         id="flare_mm", question="Wider at the hem, each quarter", default=20, least=0, most=150
     ),
-    ChoiceOption(
-        id="folds",
-        question="Folds drawn up in the side",
-        default="5",
-        choices={"3": "3", "5": "5", "7": "7"},
-    ),
-    LengthOption(id="fold_mm", question="Each fold takes up", default=40, least=15, most=70),
+    *as_asked(Slot.DRAPE, "folds"),
     LengthOption(id="slit_mm", question="Slit in the other side", default=350, least=0, most=600),
     CHEST_LINE,
     CHEST_DEPTH,

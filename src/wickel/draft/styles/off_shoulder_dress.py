@@ -9,12 +9,19 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 
-from wickel.draft.builder import Chosen, Recipe, Slot, without_others
+from wickel.draft.builder import Chosen, Recipe, Slot, as_asked, without_others
 from wickel.draft.circles import FRACTIONS
 from wickel.draft.ledger import Ledger, Rule
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Options, Style
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED
 
+_OWN = {
+    "drop_mm": "off_drop_mm",
+    "sleeve_mm": "off_sleeve_mm",
+    "arm_ease_mm": "off_arm_ease_mm",
+    "fullness_mm": "off_fullness_mm",
+}
+"""Questions that its upper part asks under another id."""
 OPTIONS: tuple[Option, ...] = (
     LengthOption(
         id="below_knee_mm",
@@ -40,22 +47,7 @@ OPTIONS: tuple[Option, ...] = (
         choices={"2": "2", "4": "4", "8": "8"},
     ),
     LengthOption(id="ease_mm", question="Ease at bust and waist", default=40, least=10, most=120),
-    LengthOption(
-        id="drop_mm", question="Cut off below the shoulder point by", default=85, least=60, most=105
-    ),
-    LengthOption(
-        id="sleeve_mm",
-        question="Length of the sleeve from the shoulder",
-        default=300,
-        least=220,
-        most=560,
-    ),
-    LengthOption(
-        id="arm_ease_mm", question="Room at the upper arm", default=70, least=30, most=150
-    ),
-    LengthOption(
-        id="fullness_mm", question="Gathers of the sleeve", default=140, least=40, most=300
-    ),
+    *as_asked(Slot.UPPER, "off-shoulder", *_OWN.values(), called=_OWN),
     CHEST_LINE,
     CHEST_DEPTH,
 )

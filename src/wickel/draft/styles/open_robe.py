@@ -7,8 +7,8 @@ name, and the rules that are its own.
 
 from __future__ import annotations
 
-from wickel.draft.builder import Chosen, Recipe, Slot, without_others
-from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
+from wickel.draft.builder import Chosen, Recipe, Slot, as_asked, without_others
+from wickel.draft.style import LengthOption, Options, Style
 
 OPTIONS = (
     LengthOption(
@@ -18,19 +18,7 @@ OPTIONS = (
         least=-250,
         most=450,
     ),
-    ChoiceOption(
-        id="front",
-        question="The front edge is",
-        default="shaped",
-        choices={"shaped": "shaped", "straight": "straight"},
-    ),
-    LengthOption(
-        id="opening_mm",
-        question="The slant meets the centre, down by",
-        default=380,
-        least=200,
-        most=600,
-    ),
+    *as_asked(Slot.CLOSING, "banded", "front", "opening_mm"),
     LengthOption(id="ease_mm", question="Ease", default=200, least=60, most=500),
     LengthOption(
         id="sleeve_mm", question="Sleeve from the shoulder point", default=320, least=120, most=480

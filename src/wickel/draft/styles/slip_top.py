@@ -7,7 +7,7 @@ name, and the rules that are its own.
 
 from __future__ import annotations
 
-from wickel.draft.builder import Chosen, Recipe, Slot, without_others
+from wickel.draft.builder import Chosen, Recipe, Slot, as_asked, without_others
 from wickel.draft.style import ChoiceOption, LengthOption, Options, Style
 from wickel.draft.torso import CHEST_DEPTH, CHEST_LINE, MEASURED
 
@@ -22,16 +22,7 @@ OPTIONS = (
     ChoiceOption(
         id="neck", question="The neck is", default="v", choices={"v": "V", "round": "hollow"}
     ),
-    LengthOption(
-        id="front_down_mm",
-        question="The neck dips below the straps by",
-        default=70,
-        least=5,
-        most=160,
-    ),
-    LengthOption(
-        id="strap_mm", question="Finished width of the straps", default=8, least=5, most=25
-    ),
+    *as_asked(Slot.UPPER, "slip", "front_down_mm", "strap_mm"),
     CHEST_LINE,
     CHEST_DEPTH,
     LengthOption(id="facing_mm", question="Width of the facings", default=50, least=35, most=80),
