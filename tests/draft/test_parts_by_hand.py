@@ -8,7 +8,7 @@ import pytest
 
 from tests.draft.test_builder import BODY, STYLE, drafted, full
 from wickel.body import CHARTS
-from wickel.draft import Allowances, DraftRefused, Length, draft, is_asked
+from wickel.draft import Allowances, DraftRefused, Length, draft, is_asked, tape_checks
 from wickel.draft.builder import PARTS, Slot, made_to_fit, without_others
 from wickel.draft.builder.making import half_neck_mm, lower_edge_mm
 from wickel.draft.ledger import Ledger
@@ -214,6 +214,40 @@ def test_a_bust_dart_is_moved_where_there_is_one():
     assert mouth > 2.0
     longer = edge_length(front, "shoulder") - edge_length(side.piece("front"), "shoulder")
     assert longer == pytest.approx(mouth, rel=0.05)
+
+
+def test_a_bust_dart_is_shared_out_over_the_edges_that_the_maker_names():
+    body = CHARTS["women"].body("124")
+    whole = drafted(body)
+    (side,) = [m for m in whole.piece("front").inner_lines if m.name == "side dart"]
+    tip, full_angle = side.path[0].end, opening(side)
+    shares = {"bust_dart.shoulder": 0.5, "bust_dart.armhole": 0.2, "bust_dart.neck": 0.3}
+    for given in (shares, shares | {"bust_dart.shoulder": 0.25}):
+        figures = {id: Length(share) for id, share in given.items()}
+        pattern = draft(STYLE, body, {"bust_dart": "parted"}, Allowances(), figures)
+        front = pattern.piece("front")
+        opened = [m for m in front.inner_lines if "dart" in m.name and m.path[0].end == tip]
+        # each takes its share of the angle, and what is left of it stays in the side
+        expected = [share * full_angle for share in given.values()]
+        rest = full_angle - sum(expected)
+        assert sorted(opening(m) for m in opened) == pytest.approx(
+            sorted([*expected, *([rest] if rest > 1e-6 else [])]), rel=1e-3
+        )
+        assert [c.name for c in tape_checks(STYLE, pattern, body, {}) if not c.held] == []
+
+
+def test_no_more_than_the_whole_bust_dart_is_shared_out():
+    body = CHARTS["women"].body("124")
+    figures = {"bust_dart.armhole": Length(0.7)}
+    with pytest.raises(DraftRefused, match="more than all of it") as refusal:
+        draft(STYLE, body, {"bust_dart": "parted"}, Allowances(), figures)
+    assert "bust_dart.armhole" in refusal.value.concerns
+
+
+def opening(dart):
+    """The angle between the legs of a dart."""
+    (x, y), (a, b), (c, d) = dart.path[0].end, dart.path[0].start, dart.path[-1].end
+    return abs(math.remainder(math.atan2(b - y, a - x) - math.atan2(d - y, c - x), math.tau))
 
 
 # --- below -------------------------------------------------------------------------------------

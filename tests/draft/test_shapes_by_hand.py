@@ -127,6 +127,25 @@ def test_pleats_lengthen_the_shoulder_of_a_cowl_and_are_laid_into_what_it_was():
     assert sewn_length(front, "shoulder") == pytest.approx(before)
 
 
+def test_pleats_in_the_neck_of_a_cowl_are_marked_on_it_and_laid_in_before_its_collar():
+    figures = {"cowl.neck_pleats": 60.0}
+    plain, pleated = drafted(**COWL), with_figures(figures, **COWL)
+    before = half_neck_mm(plain)
+    # the neck is swung 6 cm further out, and comes back by as much: all round it is the same
+    (fold,) = [m for m in pleated.piece("front").inner_lines if m.name == "neck, fold line"]
+    (was,) = [m for m in plain.piece("front").inner_lines if m.name == "neck, fold line"]
+    assert length(fold.path) == pytest.approx(length(was.path) + 60)
+    assert half_neck_mm(pleated) == pytest.approx(before)
+    # two pleats of 3 cm: each pair of marks lies so far apart
+    marks = {m.name: m.path[0].start[1] for m in pleated.piece("front").inner_lines}
+    for k in (1, 2):
+        assert marks[f"pleat {k} to"] - marks[f"pleat {k} from"] == pytest.approx(30.0)
+    collared = with_figures(figures, **COWL, collar="stand")
+    front = collared.piece("front")
+    assert edge_length(front, "neck") - sewn_length(front, "neck") == pytest.approx(60.0)
+    assert 2 * edge_length(collared.piece("collar"), "neck") == pytest.approx(2 * before, abs=0.5)
+
+
 def test_a_collar_on_a_cowl_is_as_long_as_its_neck_and_takes_the_place_of_its_facing():
     pattern = drafted(**COWL, collar="stand")
     names = {edge.name for edge in pattern.piece("front").edges}
@@ -365,3 +384,33 @@ def test_an_odd_number_of_panels_has_no_seam_for_a_zip_behind():
     with pytest.raises(DraftRefused) as refusal:
         drafted(lower="panels-apart", back_panels="3")
     assert refusal.value.concerns == ("back_panels", "closing")
+
+
+# --- hems --------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(("lower", "rings"), [("trousers", 2), ("straight", 1)])
+def test_a_hem_laid_in_pleats_goes_into_its_band(lower, rings):
+    pattern = drafted(shape="none", lower=lower, hem="banded", pockets="none")
+    pieces = [p for p in pattern.pieces if any(edge.name == "hem" for edge in p.edges)]
+    around = sum(p.cuts[0].copies * (1 + p.cuts[0].on_fold) * edge_length(p, "hem") for p in pieces)
+    band = pattern.piece("hem-band")
+    assert band.cuts[0].copies == rings
+    assert rings * edge_length(band, "join") == pytest.approx(0.6 * around)
+    assert edge_length(band, "end") == pytest.approx(80.0)  # folded: 4 cm
+    for piece in pieces:
+        assert sewn_length(piece, "hem") == pytest.approx(0.6 * edge_length(piece, "hem"))
+        folds = {m.name: m.path[0] for m in piece.inner_lines if m.name.startswith("hem pleat")}
+        pairs = [
+            (folds[f"hem pleat {k} from"], folds[f"hem pleat {k} to"])
+            for k in range(1, len(folds) // 2 + 1)
+        ]
+        taken = sum(math.dist(a.start, b.start) for a, b in pairs)
+        assert taken == pytest.approx(0.4 * edge_length(piece, "hem"), rel=0.01)
+        assert all(a.end[0] < a.start[0] for pair in pairs for a in pair)
+
+
+def test_a_band_longer_than_its_hem_is_refused_with_its_figure():
+    with pytest.raises(DraftRefused, match="make the band shorter") as refusal:
+        with_figures({"hem_band.round": 5000.0}, lower="straight", hem="banded", pockets="none")
+    assert refusal.value.concerns == ("hem_band.round",)

@@ -22,7 +22,7 @@ ROLES: dict[str, str] = {
     "curved_hem": "Curved hem",
     "sleeve_end": "Sleeve end",
     "armhole": "Armhole",
-    "closing": "Centre-back closing",
+    "closing": "Along a closing",
     "crotch": "Crotch",
     "facing": "Outer edge of facings",
     "pocket": "Pocket bag",

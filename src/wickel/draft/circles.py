@@ -14,13 +14,12 @@ from wickel.draft.parts import edges, line, point
 from wickel.draft.style import ChoiceOption, DraftRefused
 from wickel.draft.usual_checks import ZIP
 from wickel.geometry import Cubic, Path, Point
-from wickel.pattern import ConstructionPoint, Cut, Notch, Piece, edge_length
+from wickel.pattern import BIAS_DEG, ConstructionPoint, Cut, Notch, Piece, edge_length
 from wickel.wording import say
 
 MOST_PANEL_DEG = 180.0
 _ROUND_DEG = 360
 _ARC_DEG = 30.0
-_BIAS_DEG = 45.0
 _LEAST_ROUND_MM = 5.0
 """The seam of a circle lies at least so far beyond its allowance from the middle."""
 
@@ -148,7 +147,7 @@ def circle_panel(
         )
         if zip_mm
         else (),
-        grain_deg=_BIAS_DEG if bias else 0.0,
+        grain_deg=BIAS_DEG if bias else 0.0,
         points=_panel_points(inner, circle),
     )
 

@@ -16,11 +16,10 @@ from wickel.draft.ledger import Ledger
 from wickel.draft.parts import Strip, bisect, edges, line, point, rectangle
 from wickel.draft.style import ChoiceOption, LengthOption
 from wickel.geometry import Cubic, length
-from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
+from wickel.pattern import BIAS_DEG, Cut, Notch, Pattern, Piece, edge_length
 from wickel.wording import say
 
 COLLARS = {"none": "none", "stand": "a stand", "shirt": "a shirt collar", "roll": "a wrapped roll"}
-_BIAS_DEG = 45.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -129,7 +128,7 @@ def collar_pieces(
             cuts=(Cut(material="main", copies=1),),
             role="neck",
             fold_line=True,
-            grain_deg=_BIAS_DEG,
+            grain_deg=BIAS_DEG,
         )
         return (rectangle(strip, allow),)
     if kind == "stand":

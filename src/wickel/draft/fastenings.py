@@ -12,12 +12,11 @@ from wickel.draft.facings import edge_facing
 from wickel.draft.ledger import Ledger
 from wickel.draft.operations import extend
 from wickel.draft.parts import Strip, rectangle
-from wickel.pattern import Cut, Notch, Piece, edge_length
+from wickel.pattern import BIAS_DEG, Cut, Notch, Piece, edge_length
 
 LEAST_BUTTON_GAP_MM = 70.0
 _ROOM = 1.3
 """Buttons lie at least so many times the least gap apart before one more is set."""
-_BIAS_DEG = 45.0
 _SAME = 1e-6
 BINDINGS = {"single": 4, "doubled": 6, "raw": 2}
 """Width of a bias strip as a multiple of the finished binding: both edges turned in, doubled, raw
@@ -120,7 +119,7 @@ def bias_strip(
             high_mm=BINDINGS["single"] * finished_mm,
             cuts=(Cut(material="main", copies=copies),),
             fold_line=True,
-            grain_deg=_BIAS_DEG,
+            grain_deg=BIAS_DEG,
         ),
         allow,
     )

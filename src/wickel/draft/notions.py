@@ -16,7 +16,7 @@ from wickel.body import Body
 from wickel.draft.sleeves import CASING
 from wickel.draft.style import Options
 from wickel.draft.usual_checks import ZIP
-from wickel.pattern import Edge, EdgeKind, InnerLine, Pattern, Piece, edge_length
+from wickel.pattern import BIAS_DEG, Edge, EdgeKind, InnerLine, Pattern, Piece, edge_length
 from wickel.wording import Text, say
 
 ZIPS_MM = (100, 120, 150, 180, 200, 220, 250, 300, 350, 400, 450, 500, 550, 600, 700, 800)
@@ -30,7 +30,6 @@ THREAD_PER_SEAM, THREAD_SPARE, REEL_MM = 2.8, 1.25, 100_000.0
 """A lockstitched seam takes about 2.8 times its length of thread, a quarter more goes on tacking
 and ends."""
 
-_BIAS_DEG = 45.0
 THREAD = "thread"
 
 
@@ -115,12 +114,14 @@ def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Noti
         return  # that of a skirt is marked on it
     if down and front is None and not _is_marked(pattern):
         yield _zip(down, "from the waist down")
-    if closing == "back" and back is not None:
-        yield _zip(edge_length(back, "centre") + down, f"the whole centre back{on}")
-    if closing == at_side and front is not None and not _is_marked(pattern):
-        yield _zip(edge_length(front, "side") + down, f"the side seam{on}")
     if closing == "front-zip":
         yield from _front_zip(pattern)
+    if _is_marked(pattern):
+        return
+    if closing == "back" and back is not None:
+        yield _zip(edge_length(back, "centre") + down, f"the whole centre back{on}")
+    if closing == at_side and front is not None:
+        yield _zip(edge_length(front, "side") + down, f"the side seam{on}")
 
 
 def _front_zip(pattern: Pattern) -> Iterator[Notion]:
@@ -252,7 +253,7 @@ def _bindings(pattern: Pattern) -> Iterator[Notion]:
     """Strips on the bias: their width as they are cut, and all their lengths together."""
     for piece in pattern.pieces:
         if (
-            piece.grain_deg % 90.0 != _BIAS_DEG
+            piece.grain_deg % 90.0 != BIAS_DEG
             or "collar" in piece.id
             or piece.id in ("panel", "skirt", "front", "back")
         ):

@@ -141,6 +141,17 @@ def dart_width(piece: Piece, edge: str, *, name: str = "dart") -> float:
     return sum((abs(mouth[1] - mouth[0]) for mouth in mouths if mouth is not None), 0.0)
 
 
+BUST_DART = "bust dart"
+"""What the side dart of a front is called where it has been moved; those it is parted into are
+numbered."""
+
+
+def bust_darts(piece: Piece, edge: str) -> float:
+    """How much of an edge the bust darts that were moved there take up, in mm along it."""
+    names = {mark.name for mark in piece.inner_lines if mark.name.startswith(BUST_DART)}
+    return sum(dart_width(piece, edge, name=name) for name in names)
+
+
 def mouth_on(edge: Edge, mark: InnerLine) -> tuple[float, float] | None:
     """Where along an edge the two ends of a dart lie, in mm from its start; None where one of them
     lies beside it. Of a dart or an edge that is lost both are no number."""
@@ -244,3 +255,15 @@ def comes_back(piece: Piece, edge: str, mm: float) -> Piece:
         piece,
         edges=tuple(replace(e, comes_back_to_mm=mm) if e.name == edge else e for e in piece.edges),
     )
+
+
+_DRAWN_UP = ("side", "panel seam")
+
+
+def drawn_up(piece: Piece) -> list[Edge]:
+    """The sides and panel seams of a piece that are drawn up."""
+    return [
+        edge
+        for edge in piece.edges
+        if edge.comes_back_to_mm is not None and edge.name.removeprefix("other ") in _DRAWN_UP
+    ]

@@ -21,7 +21,17 @@ from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Option
 from wickel.draft.torso import SLEEVE_NOTCH_MM
 from wickel.draft.usual_checks import alike
 from wickel.geometry import Cubic, Point, length, parted_where, rotation, translation
-from wickel.pattern import Cut, InnerLine, Notch, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import (
+    ACROSS_DEG,
+    Cut,
+    InnerLine,
+    Notch,
+    Pattern,
+    Piece,
+    Seam,
+    edge_length,
+    sewn_length,
+)
 from wickel.wording import say
 
 CAP_BOUNDS = (0.15, 1.25)
@@ -341,7 +351,7 @@ def _knit_cuffed(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piec
             high_mm=2 * high,
             cuts=(Cut(material="main", copies=2),),
             fold_line=True,
-            grain_deg=_ACROSS_DEG,
+            grain_deg=ACROSS_DEG,
         ),
         allow,
     )
@@ -351,8 +361,6 @@ def _knit_cuffed(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piec
     )
     return (replace(drawn_in, edges=edges_of), cuff)
 
-
-_ACROSS_DEG = 90.0
 
 _LONG_RULES = {
     "knit": "sleeve_length - cuff",

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.checks import TapeCheck
-from wickel.draft.parts import dart_width
+from wickel.draft.parts import bust_darts, dart_width, drawn_up
 from wickel.draft.usual_checks import alike, hem_level, over_body, waist_to_body
 from wickel.geometry import crossing, flatten
 from wickel.pattern import Pattern, Piece, edge_length, sewn_length
@@ -44,8 +44,8 @@ def torso_checks(
             way_out=say("torso_checks.draw-both-shoulders"),
         ),
     ]
-    drawn_up = any(half.drawn_up for half in halves)
-    if fitted and not drawn_up:
+    gathered = any(half.drawn_up for half in halves)
+    if fitted and not gathered:
         checks.append(
             waist_to_body(body, 2 * (front.waist_mm() + back.waist_mm()), ease_mm, "garment")
         )
@@ -55,7 +55,7 @@ def torso_checks(
     least = 0.0 if stretch != 1.0 else min(20.0, ease_mm / 4) if panels else 20.0
     over = over_body(body, "bust", garment_mm=bust * stretch, least_mm=least)
     checks.append(over if stretch == 1.0 else replace(over, on_body=False))
-    level = None if drawn_up else _hem_level(front, back)
+    level = None if gathered else _hem_level(front, back)
     return [*checks, level] if level is not None else checks
 
 
@@ -131,9 +131,6 @@ _OPEN_SEAM = 3
 """A panel seam that ends at the waist has at most so many segments."""
 
 
-_DRAWN_UP = ("side", "other side", "panel seam")
-
-
 class _Half:
     """The pieces of a front or back, and what the tape reads off them. Lengths in mm, a quarter of
     the girth."""
@@ -149,15 +146,11 @@ class _Half:
     def drawn_up(self) -> bool:
         """Whether a side or a panel seam is drawn up, so that its points lie no longer where they
         were drafted."""
-        return any(
-            edge.comes_back_to_mm is not None and edge.name in _DRAWN_UP
-            for piece in self.pieces
-            for edge in piece.edges
-        )
+        return any(drawn_up(piece) for piece in self.pieces)
 
     def shoulder_mm(self) -> float:
         return sum(
-            sewn_length(piece, "shoulder") - dart_width(piece, "shoulder", name="bust dart")
+            sewn_length(piece, "shoulder") - bust_darts(piece, "shoulder")
             for piece in self.pieces
             if any(edge.name == "shoulder" for edge in piece.edges)
         )

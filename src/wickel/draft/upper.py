@@ -4,7 +4,7 @@ seams."""
 from __future__ import annotations
 
 from wickel.draft.allowances import Allowances
-from wickel.draft.parts import dart_width
+from wickel.draft.parts import bust_darts
 from wickel.draft.sleeves import sleeve_seams
 from wickel.draft.style import ChoiceOption
 from wickel.draft.torso import Torso, torso_piece
@@ -69,7 +69,7 @@ def upper_seams(shape: str, sleeves: tuple[Piece, ...]) -> tuple[Seam, ...]:
 def armhole_mm(pattern: Pattern) -> float:
     """Length of one armhole round all the pieces that have a part of it."""
     return sum(
-        edge_length(piece, "armhole") - dart_width(piece, "armhole", name="bust dart")
+        edge_length(piece, "armhole") - bust_darts(piece, "armhole")
         for piece in pattern.pieces
         if not piece.id.endswith(("lining", "facing", "laid-yoke"))
         and any(edge.name == "armhole" for edge in piece.edges)

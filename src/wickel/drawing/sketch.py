@@ -16,6 +16,7 @@ import shapely
 from shapely.geometry import Polygon
 
 from wickel.draft.builder.making import is_lower
+from wickel.draft.parts import drawn_up
 from wickel.drawing.sketch_corset import corset
 from wickel.drawing.sketch_shapes import (
     Ink,
@@ -38,7 +39,7 @@ from wickel.drawing.sketch_shapes import (
     top_at,
     whole_of,
 )
-from wickel.drawing.sketch_worn import as_worn, drawn_up, folds_from
+from wickel.drawing.sketch_worn import as_worn, folds_from
 from wickel.geometry import Outline, Point, flatten
 from wickel.pattern import Pattern, Piece, edge_length, net_line, sewn_length
 

@@ -7,10 +7,10 @@ from collections.abc import Callable, Iterator
 from dataclasses import replace
 from itertools import pairwise
 
+from wickel.draft.parts import drawn_up
 from wickel.geometry import Line, Outline, Path, Point, flatten
 from wickel.pattern import Edge, Piece, edge_length
 
-_DRAWN_UP = ("side", "panel seam")
 _OTHER = "other "
 
 
@@ -61,15 +61,6 @@ def _with_sides_of(piece: Piece, back: Piece) -> Piece:
         piece,
         edges=tuple(replace(edge, path=paths.get(edge.name, edge.path)) for edge in piece.edges),
     )
-
-
-def drawn_up(piece: Piece) -> list[Edge]:
-    """The sides and panel seams of a piece that are drawn up."""
-    return [
-        edge
-        for edge in piece.edges
-        if edge.comes_back_to_mm is not None and edge.name.removeprefix(_OTHER) in _DRAWN_UP
-    ]
 
 
 def folds_from(edge: Outline) -> Iterator[Outline]:

@@ -17,10 +17,9 @@ from wickel.draft.operations import (
     unfold,
 )
 from wickel.job.job import Backing, Card, CardGrain, Centre, End
-from wickel.pattern import Edge, EdgeKind, Pattern, Piece, Seam
+from wickel.pattern import BIAS_DEG, Edge, EdgeKind, Pattern, Piece, Seam
 from wickel.wording import say
 
-_BIAS_DEG = 45.0
 CENTRE_SEAM_MM = 10.0
 """What is left at the seam of a centre that was on the fold, until its card says more."""
 MOST_ALLOWANCE_MM = 300.0
@@ -196,6 +195,8 @@ def _with_allowance(edge: Edge, card: Card, lowest: tuple[str, ...]) -> Edge:
     """An edge with what its card leaves there, running out where it says so, and what is spare."""
     if edge.kind is EdgeKind.FOLD:
         return edge
+    if edge.name in card.allowances_mm or card.runs_out.get(edge.name):
+        edge = replace(edge, wider=None)
     mm = card.allowances_mm.get(edge.name, edge.allowance_mm)
     mm += card.spare_mm if edge.name in lowest else 0.0
     match card.runs_out.get(edge.name):
@@ -209,9 +210,9 @@ def _with_allowance(edge: Edge, card: Card, lowest: tuple[str, ...]) -> Edge:
 def _turned(grain_deg: float, card: Card) -> float:
     """How the grain arrow lies: on the bias or off it, and turned besides. Across is said to the
     lay (``job.work``), since the arrow stays with the piece."""
-    on_bias = abs(grain_deg % 90.0 - _BIAS_DEG) < 1e-6
+    on_bias = abs(grain_deg % 90.0 - BIAS_DEG) < 1e-6
     if card.grain is CardGrain.BIAS and not on_bias:
-        grain_deg += _BIAS_DEG
+        grain_deg += BIAS_DEG
     elif card.grain in (CardGrain.STRAIGHT, CardGrain.CROSS) and on_bias:
         grain_deg = 0.0
     return grain_deg + card.grain_deg

@@ -2,6 +2,8 @@
 
 from wickel.pattern.figure import Figure, FigureKind, Gave
 from wickel.pattern.piece import (
+    ACROSS_DEG,
+    BIAS_DEG,
     MATERIALS,
     ConstructionPoint,
     Cut,
@@ -12,6 +14,7 @@ from wickel.pattern.piece import (
     Pattern,
     Piece,
     Seam,
+    Wider,
     cut_line,
     edge_length,
     fold_edges,
@@ -23,6 +26,8 @@ from wickel.pattern.piece import (
 )
 
 __all__ = [
+    "ACROSS_DEG",
+    "BIAS_DEG",
     "MATERIALS",
     "ConstructionPoint",
     "Cut",
@@ -36,6 +41,7 @@ __all__ = [
     "Pattern",
     "Piece",
     "Seam",
+    "Wider",
     "cut_line",
     "edge_length",
     "fold_edges",

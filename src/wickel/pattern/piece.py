@@ -8,14 +8,26 @@ never stored: ``cut_line`` makes it from the net line and the allowance of each 
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from enum import StrEnum
 from functools import lru_cache
 
-from wickel.geometry import Outline, Path, Point, Side, cut_outline, flatten, length, point_at
+from wickel.geometry import (
+    Outline,
+    Path,
+    Point,
+    Side,
+    cut_outline,
+    flatten,
+    length,
+    parted_at,
+    point_at,
+)
 from wickel.pattern.figure import Figure
 
+BIAS_DEG, ACROSS_DEG = 45.0, 90.0
+"""How a piece lies on the bias, and across the thread (``Piece.grain_deg``)."""
 MATERIALS = ("main", "contrast", "lining", "interfacing")
 """What a piece may be cut from; a job says which cloth each of them is."""
 
@@ -28,12 +40,23 @@ class EdgeKind(StrEnum):
     FOLD = "fold"
 
 
+@dataclass(frozen=True, slots=True)
+class Wider:
+    """A part of an edge, between two distances from its start, with an allowance of its own: along
+    a zip, say."""
+
+    from_mm: float
+    to_mm: float
+    allowance_mm: float
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Edge:
     """A named part of the net line, with the allowance added outside it when cutting.
 
     A gathered or pleated edge remembers the length it comes back to when it is sewn. An allowance
-    that runs out, or grows, along the edge has another one at its end.
+    that runs out, or grows, along the edge has another one at its end; a part of one that does not
+    may be ``wider``.
     """
 
     name: str
@@ -42,6 +65,7 @@ class Edge:
     kind: EdgeKind = EdgeKind.SEAM
     comes_back_to_mm: float | None = None
     allowance_end_mm: float | None = None
+    wider: Wider | None = None
 
     @property
     def allowance_at_end_mm(self) -> float:
@@ -185,18 +209,27 @@ def cut_line(piece: Piece) -> Outline:
 
     Remembered for the pieces last asked for: laying and drawing both need it.
     """
-    return cut_outline(
-        [
-            Side(
-                points=flatten(edge.path),
-                allowance_mm=edge.allowance_mm,
-                square=edge.kind is EdgeKind.HEM,
-                fold=edge.kind is EdgeKind.FOLD,
-                end_mm=edge.allowance_end_mm,
-            )
-            for edge in piece.edges
-        ]
+    return cut_outline([side for edge in piece.edges for side in _sides(edge)])
+
+
+def _sides(edge: Edge) -> Iterator[Side]:
+    """An edge as it is cut: in one, or what is wider of it by itself."""
+    side = Side(
+        points=flatten(edge.path),
+        allowance_mm=edge.allowance_mm,
+        square=edge.kind is EdgeKind.HEM,
+        fold=edge.kind is EdgeKind.FOLD,
+        end_mm=edge.allowance_end_mm,
     )
+    if edge.wider is None or edge.allowance_end_mm is not None:
+        yield side
+        return
+    before, rest = parted_at(edge.path, edge.wider.from_mm)
+    along, after = parted_at(rest, edge.wider.to_mm - edge.wider.from_mm)
+    for path, mm in ((before, None), (along, edge.wider.allowance_mm), (after, None)):
+        if path:
+            points = flatten(path)
+            yield replace(side, points=points, allowance_mm=side.allowance_mm if mm is None else mm)
 
 
 def fold_edges(piece: Piece, outline: Outline) -> tuple[tuple[Point, Point], ...]:
@@ -257,7 +290,7 @@ def with_allowances(piece: Piece, allowances: Mapping[str, float]) -> Piece:
     return replace(
         piece,
         edges=tuple(
-            replace(edge, allowance_mm=allowances[edge.name])
+            replace(edge, allowance_mm=allowances[edge.name], wider=None)
             if edge.name in allowances and edge.kind is not EdgeKind.FOLD
             else edge
             for edge in piece.edges

@@ -11,6 +11,7 @@ from wickel.catalogue import in_folder
 from wickel.draft.allowances import Allowances
 from wickel.draft.builder import parts
 from wickel.draft.builder.making import QUESTIONS, Making, Part, Slot, as_it_is
+from wickel.draft.builder.zips import with_room_along_zip
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import Ledger, Rule
 from wickel.draft.style import Apart, ChoiceOption, DraftRefused, Option, Options
@@ -194,6 +195,7 @@ class Recipe:
         )
         for part in parts_of_it:
             making = part.add(making)
+        making = with_room_along_zip(making)
         made = Pattern(style=self.style, pieces=making.pieces, seams=making.seams)
         return _renamed(made, self.called)
 

@@ -22,6 +22,7 @@ from wickel.draft.builder.making import (
     stand_mm,
     upper_half,
 )
+from wickel.draft.builder.zips import ZIP_END, zip_mark
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import buttons_by
@@ -33,7 +34,6 @@ from wickel.draft.style import DraftRefused, LengthOption, Options
 from wickel.draft.usual_checks import (
     AT_ZIP,
     LOWER_ZIP,
-    ZIP,
     alike,
     over_body,
     passes,
@@ -50,15 +50,6 @@ BELOW_KNEE = LengthOption(
     least=-350,
     most=500,
 )
-
-ZIP_END = "zip ends"
-"""The notch of a skirt where the zip of its garment ends."""
-
-
-def zip_mark(making: Making) -> str:
-    """What the notch is called at which a zip ends: of a garment that begins at the waist it says
-    how long the zip is."""
-    return ZIP_END if making.has_upper else ZIP
 
 
 def called(making: Making, side: str) -> tuple[str, str]:

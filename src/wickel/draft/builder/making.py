@@ -12,7 +12,7 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.cowl import FOLD as COWL_FOLD
 from wickel.draft.ledger import SIDES, Both, Ledger, Rule
 from wickel.draft.necklines import Neckline
-from wickel.draft.parts import dart_width
+from wickel.draft.parts import bust_darts, dart_width
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Options
 from wickel.draft.torso import Torso
 from wickel.geometry import length
@@ -93,6 +93,8 @@ the deepest point of its neck beside the centre."""
 NO_SHOULDERS, BARE_TOP, WHOLE_FRONT = "no shoulders", "bare top", "whole front"
 """What a part may be, said by itself (its traits): it has no shoulders and no neck; it ends above
 in a top edge; its front is cut whole, both sides of it different."""
+OPEN_ALL_DOWN = ("front", "edge", "front-zip", "wrapped")
+"""The closings that open the whole front, with what hangs from it."""
 WHOLE_SLOTS = (Slot.NECK, Slot.UPPER)
 """The slots whose parts may have the front cut whole."""
 PANELS = "panels"
@@ -105,8 +107,6 @@ OVER = "wrap.over"
 """The figure of how far what is wrapped goes on past its centre."""
 ONE_SLIT = "slit in one side"
 """The notch of a slit that only one side has: of a half it is that of one side alone."""
-BUST_DART = "bust dart"
-"""What the side dart of a front is called where it has been moved."""
 
 FACING = LengthOption(
     id="facing_mm", question="Width of the facings", default=60, least=40, most=100
@@ -296,7 +296,7 @@ def share(piece: Piece, edge: str) -> float:
 def half_edge_mm(pieces: tuple[Piece, ...], where: str, edge: str) -> float:
     """How long an edge is on all the pieces of a half of the upper part together."""
     return sum(
-        share(piece, edge) * (sewn_length(piece, edge) - dart_width(piece, edge, name=BUST_DART))
+        share(piece, edge) * (sewn_length(piece, edge) - bust_darts(piece, edge))
         for piece in upper_half(pieces, where)
         if has_edge(piece, edge)
     )
@@ -315,7 +315,7 @@ def lower_edge_mm(pieces: tuple[Piece, ...], where: str) -> float:
 def half_neck_mm(pattern: Pattern) -> float:
     """The neck of a front and a back half; that of a cowl is where its facing is folded back."""
     hung = sum(
-        length(mark.path)
+        length(mark.path) - pattern.figure_or("cowl.neck_pleats", 0.0)
         for piece in pattern.pieces
         for mark in piece.inner_lines
         if mark.name == COWL_FOLD and piece.id == "front"

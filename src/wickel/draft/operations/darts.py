@@ -139,12 +139,13 @@ def move_dart(
     if closed.after[-1].edge.name != closed.before[0].edge.name:
         raise DraftRefused(say("darts.dart-mouth-cannot-lie-corner", piece=piece.name), piece.id)
     opened = in_one(closed.after[-1], closed.before[0], (Line(*closed.place),))
-    # what is left of a dart that is moved in part keeps its mouth, straight from leg to leg
-    stays = math.dist(*closed.mouth) > SAME_MM
+    # what is left of a dart that is moved in part keeps its mouth, straight from leg to leg; legs
+    # that differ leave a step where the whole of it was
+    stays, step = share < 1, math.dist(*closed.mouth) > SAME_MM
     between = (*closed.after[:-1], opened, *closed.before[1:])
     if smooth and not stays:
         between = _smoothed(between)
-    ring = _closed_mouth(between, (Line(*closed.mouth),) if stays else ())
+    ring = _closed_mouth(between, (Line(*closed.mouth),) if step else ())
     others = tuple(
         _turned_mark(piece, other, closed.by, closed.turned)
         for other in piece.inner_lines

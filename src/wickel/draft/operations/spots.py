@@ -29,7 +29,7 @@ from wickel.geometry import (
     point_at,
     signed_area,
 )
-from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, net_line
+from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, Wider, net_line
 from wickel.wording import Sentence, say
 
 SAME_MM = 1e-6
@@ -116,6 +116,7 @@ def part(stretch: Stretch, from_mm: float, to_mm: float) -> Stretch | None:
             allowance_mm=left + grows * from_mm,
             allowance_end_mm=None if end is None else left + grows * to_mm,
             comes_back_to_mm=None if back is None else back * (to_mm - from_mm) / full,
+            wider=_shifted(stretch.edge.wider, -from_mm, to_mm - from_mm),
         ),
         notches=tuple(
             replace(notch, at_mm=notch.at_mm - from_mm)
@@ -123,6 +124,15 @@ def part(stretch: Stretch, from_mm: float, to_mm: float) -> Stretch | None:
             if from_mm - SAME_MM <= notch.at_mm <= to_mm + SAME_MM
         ),
     )
+
+
+def _shifted(wider: Wider | None, by_mm: float, within_mm: float = math.inf) -> Wider | None:
+    """What is wider of an edge where it now begins elsewhere, as far as it lies within its length;
+    None when nothing does."""
+    if wider is None:
+        return None
+    start, end = max(0.0, wider.from_mm + by_mm), min(within_mm, wider.to_mm + by_mm)
+    return replace(wider, from_mm=start, to_mm=end) if end - start > _SLIVER_MM else None
 
 
 def chain(piece: Piece, first: Spot, last: Spot) -> tuple[Stretch, ...]:
@@ -159,6 +169,7 @@ def in_one(first: Stretch, second: Stretch, between: Path = ()) -> Stretch:
             path=(*first.edge.path, *between, *second.edge.path),
             comes_back_to_mm=None,
             allowance_end_mm=second.edge.allowance_end_mm,
+            wider=first.edge.wider or _shifted(second.edge.wider, gap),
         ),
         notches=(
             *first.notches,
@@ -235,6 +246,7 @@ def with_ends(stretch: Stretch, before: Path, after: Path) -> Stretch:
             stretch.edge,
             path=(*before, *stretch.edge.path, *after),
             comes_back_to_mm=None if back is None else back + more,
+            wider=_shifted(stretch.edge.wider, gap),
         ),
         notches=tuple(replace(notch, at_mm=notch.at_mm + gap) for notch in stretch.notches),
     )
@@ -246,7 +258,15 @@ def redrawn(piece: Piece, edge: Edge, path: Path) -> Stretch:
     share = length(path) / length(edge.path)
     back = edge.comes_back_to_mm
     return Stretch(
-        edge=replace(edge, path=path, comes_back_to_mm=None if back is None else back * share),
+        edge=replace(
+            edge,
+            path=path,
+            comes_back_to_mm=None if back is None else back * share,
+            wider=edge.wider
+            and replace(
+                edge.wider, from_mm=edge.wider.from_mm * share, to_mm=edge.wider.to_mm * share
+            ),
+        ),
         notches=tuple(
             replace(notch, at_mm=notch.at_mm * share)
             for notch in piece.notches
@@ -258,6 +278,10 @@ def redrawn(piece: Piece, edge: Edge, path: Path) -> Stretch:
 def turned_edge(edge: Edge, path: Path) -> Edge:
     """An edge run through the other way, along ``path``: what its allowance ends with comes
     first."""
+    if edge.wider is not None:
+        whole, was = length(path), edge.wider
+        turned = replace(was, from_mm=max(0.0, whole - was.to_mm), to_mm=whole - was.from_mm)
+        edge = replace(edge, wider=turned)
     if edge.allowance_end_mm is None:
         return replace(edge, path=path)
     left, end = edge.allowance_end_mm, edge.allowance_mm

@@ -34,7 +34,17 @@ from wickel.draft.style import (
 )
 from wickel.draft.usual_checks import alike
 from wickel.geometry import BadOutline, Cubic, Line, Path, Point, Segment, simple_outline, smooth
-from wickel.pattern import Cut, EdgeKind, Pattern, Piece, Seam, edge_length, net_line
+from wickel.pattern import (
+    Cut,
+    Edge,
+    EdgeKind,
+    Pattern,
+    Piece,
+    Seam,
+    Wider,
+    edge_length,
+    net_line,
+)
 from wickel.wording import Sentence, say, words_of
 
 LINES: Mapping[str, str] = {
@@ -451,13 +461,17 @@ def _lost_of(piece: Piece, now: Piece) -> Iterator[Sentence]:
         kept, *others = (cut.material for cut in piece.cuts)
         more = ", ".join(others)
         yield say("own_style.materials-gone", piece=piece.name, kept=kept, more=more)
-    if [edge.allowance_mm for edge in now.edges] != [edge.allowance_mm for edge in piece.edges]:
+    if [_allowed(edge) for edge in now.edges] != [_allowed(edge) for edge in piece.edges]:
         yield say("own_style.allowance-changes", piece=piece.name)
     off = shapely.hausdorff_distance(
         shapely.LinearRing(net_line(piece)), shapely.LinearRing(net_line(now))
     )
     if off > _SEEN_MM:
         yield say("own_style.line-moves", piece=piece.name, off=float(math.ceil(off)))
+
+
+def _allowed(edge: Edge) -> tuple[float, Wider | None]:
+    return edge.allowance_mm, edge.wider
 
 
 _SEEN_MM = 0.5

@@ -15,6 +15,13 @@ SENTENCES = {
         "Only a front that is shaped by darts has a bust dart to move: leave it in the side, or "
         "shape the upper part by darts."
     ),
+    "builder.darts-more-than-one": (
+        "The shares of the bust dart are more than all of it: let them make up 1 at most."
+    ),
+    "builder.hem-band-longer": (
+        "The band of the hem is {band:length} round and the hem itself {hem:length}: make the "
+        "band shorter."
+    ),
     "builder.grown-on-plain": (
         "Sleeves in one with the front need a front that hangs plain: shape the upper part by "
         "nothing, or set the sleeves in."

@@ -33,7 +33,7 @@ from wickel.draft.ledger import SIDES
 from wickel.draft.necklines import KINDS, SLIT_KINDS, SLIT_MM
 from wickel.draft.operations import Spot
 from wickel.draft.operations.openings import Finish, add_slit
-from wickel.draft.parts import Strip, rectangle
+from wickel.draft.parts import Strip, drawn_up, rectangle
 from wickel.draft.style import Options
 from wickel.draft.torso import shoulder_options
 from wickel.draft.usual_checks import (
@@ -46,8 +46,8 @@ from wickel.draft.usual_checks import (
     passes,
     way_within,
 )
-from wickel.geometry import length
-from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length, notch_point
+from wickel.geometry import length, nearest_distance
+from wickel.pattern import Cut, Notch, Pattern, edge_length, notch_point
 from wickel.wording import Text, say, tr
 
 LACED = "eyelet"
@@ -96,6 +96,32 @@ def _zipped(making: Making) -> Making:
     ledger.at("Facings and closing")
     down = ledger.length("zip.below", "18 cm", "Zip on below the waist", (80, 300))
     return replace(making, zip_mm=down)
+
+
+def _behind(making: Making) -> Making:
+    """A zip in the centre back: on below the waist where a skirt is sewn on, down to the hip of
+    what reaches further, else all the way."""
+    making = _zipped(making)
+    if WAIST_SEAM in making.needs or making.halves is None:
+        return making
+    half, back = making.halves[1], making.piece(making.inner("back"))
+    if not has_edge(back, "centre") or half.hem_centre - half.hip[0] < _OPEN_BELOW_HIP_MM:
+        return making
+    ledger = making.ledger
+    ledger.at("Facings and closing")
+    ledger.know("zip_to_hip", half.hip[0] - half.centre_waist)
+    down = ledger.length("zip.below", "zip_to_hip", "Zip on below the waist", (80, 700))
+    path = back.edge("centre").path
+    up, _ = nearest_distance(path, (half.centre_waist + down, 0.0))
+    if not up:
+        return making
+    return making.with_pieces(
+        replace(back, notches=(*back.notches, Notch(name=ZIP, edge="centre", at_mm=up)))
+    )
+
+
+_OPEN_BELOW_HIP_MM = 80.0
+"""What reaches no further below the hip is opened by its zip all the way."""
 
 
 def _at_side(making: Making) -> Making:
@@ -239,7 +265,7 @@ def _at_side_checks(pattern: Pattern, body: Body, options: Options) -> tuple[Tap
     across = [
         abs(notch_point(piece, notch)[1])
         for piece in pattern.pieces
-        if piece.id in SIDES and not is_lower(piece) and not _drawn_up(piece)
+        if piece.id in SIDES and not is_lower(piece) and not drawn_up(piece)
         for notch in piece.notches
         if notch.name in (ZIP, "zip end")
     ]
@@ -248,11 +274,6 @@ def _at_side_checks(pattern: Pattern, body: Body, options: Options) -> tuple[Tap
     # what is drawn up on one side lies no longer level: then the other half is measured for both
     ring = passes(body, "hip", 4 * sum(across) / len(across), AT_ZIP, LOWER_ZIP)
     return (*_over_head(pattern, body, options), ring)
-
-
-def _drawn_up(piece: Piece) -> bool:
-    """Whether one of its sides is drawn up."""
-    return any(e.comes_back_to_mm is not None and e.name.endswith("side") for e in piece.edges)
 
 
 def _pulled_on(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
@@ -286,7 +307,7 @@ PARTS = (
         slot=Slot.CLOSING,
         name=tr("in the centre back"),
         found_by=tr("zip behind"),
-        add=_zipped,
+        add=_behind,
         needs=frozenset({OPENS_BEHIND}),
         roles=("closing",),
         place=1,
@@ -309,6 +330,7 @@ PARTS = (
         found_by=tr("zip at the side"),
         add=_at_side,
         checks=_at_side_checks,
+        roles=("closing",),
         place=3,
     ),
     Part(

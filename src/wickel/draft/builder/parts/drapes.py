@@ -8,12 +8,12 @@ from dataclasses import replace
 from functools import partial
 
 from wickel.body import Body
-from wickel.draft.builder.lower import ZIP_END
 from wickel.draft.builder.making import (
     DRAWN_IN,
     EQUAL_PANELS,
     LEGS,
     ONE_SLIT,
+    OPEN_ALL_DOWN,
     PANELS,
     ROUND_PART,
     WAIST_SEAM,
@@ -28,11 +28,12 @@ from wickel.draft.builder.making import (
     upper_edge,
 )
 from wickel.draft.builder.whole import whole
+from wickel.draft.builder.zips import ZIP_ENDS
 from wickel.draft.checks import TapeCheck
 from wickel.draft.operations import Opening, fold, slash_and_spread
 from wickel.draft.parts import Strip, comes_back, rectangle
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Options
-from wickel.draft.usual_checks import ZIP, alike
+from wickel.draft.usual_checks import alike
 from wickel.geometry import length
 from wickel.pattern import Cut, EdgeKind, InnerLine, Pattern, Piece, edge_length
 from wickel.wording import Text, say, tr
@@ -42,7 +43,7 @@ _ACROSS = (0.05, 0.7)
 _FOLDED = (0.12, 0.55)
 """Which part of a side is drawn up, and which in folds."""
 _PANEL = "front-centre"
-_ON_ONE_SIDE = (ZIP, ZIP_END, "zip end", ONE_SLIT)
+_ON_ONE_SIDE = (*ZIP_ENDS, ONE_SLIT)
 
 
 def _amount(making: Making, rule: str, words: str) -> float:
@@ -227,10 +228,7 @@ _NOT_BELOW = {
     for trait in (EQUAL_PANELS, ROUND_PART, LEGS, DRAWN_IN)
 }
 _NOT_OPENED = {
-    **{
-        (Slot.CLOSING, id): say("builder.drape-not-in-front")
-        for id in ("front", "edge", "front-zip", "wrapped", "placket")
-    },
+    **{(Slot.CLOSING, id): say("builder.drape-not-in-front") for id in (*OPEN_ALL_DOWN, "placket")},
     (Slot.POCKETS, "slant"): say("builder.drape-no-slant"),
 }
 _NOT_WHOLE = {(slot, WHOLE_FRONT): say("builder.no-front-to-drape") for slot in WHOLE_SLOTS}

@@ -23,10 +23,9 @@ from wickel.draft.necklines import SLIT_KINDS
 from wickel.draft.operations import NewSeam, Spot, split
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import DraftRefused, Options
-from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
+from wickel.pattern import BIAS_DEG, Cut, Pattern, Piece, Seam, edge_length
 from wickel.wording import say, tr
 
-_BIAS_DEG = 45.0
 _LEAST_LEFT_MM = 10.0
 """What a facing in one leaves of a piece at least."""
 
@@ -141,7 +140,7 @@ def _piped(making: Making) -> Making:
             high_mm=wide,
             cuts=(Cut(material="main", copies=1),),
             fold_line=True,
-            grain_deg=_BIAS_DEG,
+            grain_deg=BIAS_DEG,
         )
         piping = rectangle(strip, making.allow)
         raw = tuple(replace(edge, allowance_mm=0.0) for edge in piping.edges)

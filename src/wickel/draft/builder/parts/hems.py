@@ -1,4 +1,5 @@
-"""How the hem is finished: turned up, rolled, faced, bound, or with a frill sewn on."""
+"""How the hem is finished: turned up, rolled, faced, bound, with a frill sewn on, or laid in pleats
+in a band."""
 
 from __future__ import annotations
 
@@ -9,9 +10,13 @@ from wickel.draft.builder.lower import hemmed
 from wickel.draft.builder.making import Making, Part, Slot
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import bias_strip, binding_length
-from wickel.draft.parts import Strip, rectangle
+from wickel.draft.operations.spots import Spot, inward, spot_point
+from wickel.draft.parts import Strip, comes_back, rectangle
+from wickel.draft.skirts import PLEAT_MARK_MM, pleat_marks
+from wickel.draft.style import DraftRefused
+from wickel.geometry import Line, Path
 from wickel.pattern import Cut, EdgeKind, Piece, edge_length
-from wickel.wording import tr
+from wickel.wording import say, tr
 
 _ROLLED_MM = 10.0
 _FRILL = "hem-frill"
@@ -73,7 +78,7 @@ def _bound(making: Making) -> Making:
 
 
 def _frilled(making: Making) -> Making:
-    """A straight strip in lengths, gathered to the hem; what it is sewn to is shorter by it."""
+    """A straight strip in lengths, gathered to the hem; it adds to the length."""
     ledger = making.ledger
     ledger.at("Hem")
     times = ledger.number("frill.times", 1.6, "Frill longer than the hem, times", (1.1, 4.0))
@@ -111,6 +116,53 @@ def _frilled(making: Making) -> Making:
     return making.with_pieces(*sewn, strip)
 
 
+def _banded(making: Making) -> Making:
+    """Every hem laid in pleats and sewn into a band, which adds to the length: one for each leg, or
+    one all round, in lengths where it is long."""
+    ledger = making.ledger
+    ledger.at("Hem")
+    below = hemmed(making)
+    rings = 2 if any(piece.id.startswith("leg-") for piece in below) else 1
+    once = sum(_times(piece) * edge_length(piece, "hem") for piece in below) / rings
+    ledger.know("hem_round", once)
+    around = ledger.length("hem_band.round", "0.6*hem_round", "All round in the band")
+    high = ledger.length("hem_band.high", "4 cm", "Finished height of the band", (15, 200))
+    if not 0 < around <= once:
+        raise DraftRefused(say("builder.hem-band-longer", band=around, hem=once), "hem_band.round")
+    lengths = max(1, math.ceil(around / _MOST_STRIP_MM))
+    strip = Strip(
+        id="hem-band",
+        name="Hem band",
+        long_mm=around / lengths,
+        high_mm=2 * high,
+        cuts=(Cut(material="main", copies=rings * lengths),),
+        fold_line=True,
+    )
+    laid = (_pleated(piece, around / once, making.allow["band"]) for piece in below)
+    return making.with_pieces(*laid, rectangle(strip, making.allow))
+
+
+def _pleated(piece: Piece, left: float, allowance_mm: float) -> Piece:
+    """A piece whose hem is laid in pleats to a share of its length, their folds marked."""
+    sewn = _hem_as(piece, EdgeKind.SEAM, allowance_mm)
+    long = edge_length(piece, "hem")
+    folds = pleat_marks(left * long, long, _PLEAT_MM) if left < 1 else ()
+    marks = tuple(
+        replace(mark, name=f"hem {mark.name}", path=_up_from_hem(sewn, mark.path[0].start[1]))
+        for mark in folds
+    )
+    return replace(comes_back(sewn, "hem", left * long), inner_lines=(*sewn.inner_lines, *marks))
+
+
+def _up_from_hem(piece: Piece, along_mm: float) -> Path:
+    """A fold's mark, square to the hem, so far along it."""
+    at = Spot(edge="hem", share=along_mm / edge_length(piece, "hem"))
+    (x, y), (ux, uy) = spot_point(piece, at), inward(piece, at)
+    return (Line((x, y), (x + PLEAT_MARK_MM * ux, y + PLEAT_MARK_MM * uy)),)
+
+
+_PLEAT_MM = 20.0
+"""A pleat in a hem takes up about twice this."""
 _MOST_BIAS_MM = 900.0
 """A strip on the bias is about so long at most: what is longer is joined."""
 _MOST_STRIP_MM = 1300.0
@@ -129,5 +181,13 @@ PARTS = (
         add=_frilled,
         roles=("hem", "band"),
         place=4,
+    ),
+    Part(
+        id="banded",
+        slot=Slot.HEM,
+        name=tr("laid in pleats, in a band"),
+        add=_banded,
+        roles=("band",),
+        place=5,
     ),
 )

@@ -22,7 +22,7 @@ from wickel.draft.sleeves import MEASURED
 from wickel.draft.style import LengthOption, Options
 from wickel.draft.usual_checks import over_head
 from wickel.geometry import length
-from wickel.pattern import Cut, Pattern, edge_length, sewn_length
+from wickel.pattern import ACROSS_DEG, Cut, Pattern, edge_length, sewn_length
 from wickel.wording import say, tr
 
 _HIGH = LengthOption(
@@ -31,12 +31,11 @@ _HIGH = LengthOption(
 _CUFF = LengthOption(
     id="cuff_mm", question="Finished height of the cuffs", default=60, least=20, most=120
 )
-_ACROSS_DEG = 90.0
-"""Knits stretch across the cloth: collar and cuffs are cut with their length across it."""
 
 
 def _collar(making: Making) -> Making:
-    """A strip shorter than the neck seam and stretched onto it."""
+    """A strip shorter than the neck seam and stretched onto it, its length across the cloth: knits
+    stretch that way."""
     ledger = making.ledger
     assert making.necklines is not None, "a collar needs a neck"
     neck = 2 * sum(length(own.path) for own in making.necklines)
@@ -56,7 +55,7 @@ def _collar(making: Making) -> Making:
         high_mm=2 * high,
         cuts=(Cut(material="main", copies=1),),
         fold_line=True,
-        grain_deg=_ACROSS_DEG,
+        grain_deg=ACROSS_DEG,
     )
     collar = comes_back(rectangle(strip, making.allow), "join", neck)
     return making.with_pieces(collar).finished("neck")

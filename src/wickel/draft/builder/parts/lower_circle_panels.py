@@ -7,16 +7,15 @@ from dataclasses import replace
 from wickel.body import Body
 from wickel.draft.builder.lower import (
     BELOW_KNEE,
-    ZIP_END,
     called_panel,
     check_long,
     long_rule,
     of_lower,
     waist_check,
     with_waist_seam,
-    zip_mark,
 )
 from wickel.draft.builder.making import EQUAL_PANELS, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.zips import ZIP_END, zip_mark
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import CIRCLE, FRACTIONS, GRAIN, Circle, circle_panel, ring_below
 from wickel.draft.style import ChoiceOption, Options

@@ -8,7 +8,15 @@ from functools import partial
 
 from wickel.body import Body
 from wickel.draft.builder.lower import side_with_pocket, waist_check
-from wickel.draft.builder.making import LEGS, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import (
+    LEGS,
+    OPEN_ALL_DOWN,
+    WAIST_SEAM,
+    ZIP_GOES_ON,
+    Making,
+    Part,
+    Slot,
+)
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES, Both
 from wickel.draft.legs import (
@@ -124,10 +132,7 @@ def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, 
 
 
 _AGAINST = {
-    **{
-        (Slot.CLOSING, id): say("builder.legs-not-in-front")
-        for id in ("front", "wrapped", "edge", "front-zip")
-    },
+    **{(Slot.CLOSING, id): say("builder.legs-not-in-front") for id in OPEN_ALL_DOWN},
     **{(Slot.WAIST, id): say("builder.legs-at-the-waist") for id in ("under-bust", "lowered")},
 }
 

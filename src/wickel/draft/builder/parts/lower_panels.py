@@ -16,9 +16,9 @@ from wickel.draft.builder.lower import (
     of_lower,
     waist_check,
     with_waist_seam,
-    zip_mark,
 )
 from wickel.draft.builder.making import EQUAL_PANELS, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.zips import zip_mark
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import waist_within_hip
 from wickel.draft.skirts import flared_panel

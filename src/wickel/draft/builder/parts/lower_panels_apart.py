@@ -17,10 +17,10 @@ from wickel.draft.builder.lower import (
     long_rule,
     waist_check,
     with_waist_seam,
-    zip_mark,
 )
 from wickel.draft.builder.making import (
     EQUAL_PANELS,
+    OPEN_ALL_DOWN,
     OPENS_BEHIND,
     WAIST_SEAM,
     ZIP_GOES_ON,
@@ -29,6 +29,7 @@ from wickel.draft.builder.making import (
     Slot,
     has_edge,
 )
+from wickel.draft.builder.zips import zip_mark
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.parts import (
@@ -296,10 +297,7 @@ PARTS = (
         required=("waist_to_knee", "hip", "waist_to_hip"),
         needs=frozenset({WAIST_SEAM, ZIP_GOES_ON}),
         checks=_checks,
-        against={
-            (Slot.CLOSING, id): say("builder.panels-not-in-front")
-            for id in ("front", "edge", "front-zip", "wrapped")
-        },
+        against={(Slot.CLOSING, id): say("builder.panels-not-in-front") for id in OPEN_ALL_DOWN},
         traits=frozenset({EQUAL_PANELS}),
         roles=("curved_hem",),
         place=36,

@@ -15,7 +15,7 @@ from wickel.draft.ledger import SIDES
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused, LengthOption, Options
 from wickel.geometry import Line, Path, length
-from wickel.pattern import Notch, Pattern, Piece
+from wickel.pattern import Notch, Pattern, Piece, edge_length
 from wickel.wording import say, tr
 
 LEAST_ABOVE_WAIST_MM = 20.0
@@ -84,14 +84,16 @@ def _hung(half: Piece, waist: float, skirt: float, making: Making) -> Piece:
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
-    at = {p.name: (p.down_mm, p.across_mm) for p in pattern.piece("front").points}
+    """Along the edges, so that it holds however the front is opened and turned."""
+    front = pattern.piece("front")
+    (waist,) = (notch.at_mm for notch in front.notches if notch.name == "waist")
     return (
         TapeCheck(
             name="Square",
             one="down from the waist",
-            one_mm=at["hem at the centre"][0] - at["waist"][0],
+            one_mm=edge_length(front, "side hem"),
             other="out to the side",
-            other_mm=at["side of the square"][1] - at["waist"][1],
+            other_mm=edge_length(front, "side") - waist,
             way_out=say("handkerchief_dress.measure-same-length-down-out"),
         ),
     )

@@ -5,7 +5,15 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.draft.builder.lower import BELOW_KNEE, WRAP_OVER, called, lower_checks
-from wickel.draft.builder.making import HANGS_CLOSE, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
+from wickel.draft.builder.making import (
+    HANGS_CLOSE,
+    OPEN_ALL_DOWN,
+    WAIST_SEAM,
+    ZIP_GOES_ON,
+    Making,
+    Part,
+    Slot,
+)
 from wickel.draft.builder.parts.lower_close import HEMS, close_below
 from wickel.draft.facings import edge_facing
 from wickel.draft.operations import extend
@@ -44,10 +52,7 @@ PARTS = (
         checks=lower_checks,
         against={
             (Slot.UPPER, "none"): say("builder.wrapped-skirt-alone"),
-            **{
-                (Slot.CLOSING, id): say("builder.wrapped-skirt-behind")
-                for id in ("front", "edge", "front-zip", "wrapped")
-            },
+            **{(Slot.CLOSING, id): say("builder.wrapped-skirt-behind") for id in OPEN_ALL_DOWN},
         },
         roles=("hem", "facing"),
         place=8,

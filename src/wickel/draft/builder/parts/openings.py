@@ -9,6 +9,7 @@ from wickel.draft.builder.making import (
     EQUAL_PANELS,
     LEGS,
     ONE_SLIT,
+    OPEN_ALL_DOWN,
     ROUND_PART,
     WAIST_SEAM,
     Making,
@@ -18,7 +19,7 @@ from wickel.draft.builder.making import (
 )
 from wickel.draft.ledger import SIDES
 from wickel.draft.operations import Spot
-from wickel.draft.operations.corners import add_vent
+from wickel.draft.operations.corners import VENT_SLANT, add_vent
 from wickel.draft.operations.openings import Finish, add_slit
 from wickel.draft.style import DraftRefused
 from wickel.geometry import length
@@ -56,9 +57,12 @@ def _vent(making: Making) -> Making:
     """A vent at the lower end of the centre back seam."""
     ledger = making.ledger
     ledger.at("Hem")
-    long = ledger.length("vent.long", "20 cm", "Vent from the hem up", (60, 500))
-    wide = ledger.length("vent.wide", "4 cm", "Vent stands out by", (15, 80))
     back = lowest(making, "back", "centre")
+    wide = ledger.length("vent.wide", "4 cm", "Vent stands out by", (15, 80))
+    ledger.know("vent_room", max(0.0, _room_behind(back) - VENT_SLANT * wide))
+    long = ledger.length(
+        "vent.long", "min(20 cm, 0.9*vent_room)", "Vent from the hem up", (60, 500)
+    )
     return making.with_pieces(add_vent(back, "centre", long, wide))
 
 
@@ -89,8 +93,7 @@ def _slit_behind(making: Making) -> Making:
     ledger = making.ledger
     ledger.at("Hem")
     back = lowest(making, "back", "centre")
-    ends = [notch.at_mm for notch in back.notches if notch.edge == "centre"]
-    room = min([edge_length(back, "centre"), *ends])
+    room = _room_behind(back)
     ledger.know("slit_room", room)
     long = ledger.length("slit.long", "min(18 cm, 0.9*slit_room)", "Slit from the hem up", (0, 800))
     if long > room:
@@ -107,6 +110,12 @@ def _slit_behind(making: Making) -> Making:
         )
     mark = Notch(name="slit", edge="centre", at_mm=long)
     return making.with_pieces(replace(back, notches=(mark, *back.notches)))
+
+
+def _room_behind(back: Piece) -> float:
+    """How long the seam behind is from the hem up to its top, or to what ends in it, as a zip."""
+    ends = [notch.at_mm for notch in back.notches if notch.edge == "centre"]
+    return min([edge_length(back, "centre"), *ends])
 
 
 def _slit_one_side(making: Making) -> Making:
@@ -189,10 +198,7 @@ PARTS = (
         add=_slit_in_front,
         against={
             **_AGAINST,
-            **{
-                (Slot.CLOSING, id): say("builder.no-fold-in-front")
-                for id in ("front", "edge", "front-zip", "wrapped")
-            },
+            **{(Slot.CLOSING, id): say("builder.no-fold-in-front") for id in OPEN_ALL_DOWN},
             (Slot.LOWER, LEGS): say("builder.no-fold-in-front"),
         },
         roles=("facing",),

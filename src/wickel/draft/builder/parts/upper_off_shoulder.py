@@ -6,15 +6,14 @@ for gathers between the elastic above and below.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
 from wickel.draft.builder.making import NO_SHOULDERS, Making, Part, Slot
-from wickel.draft.builder.parts.uppers import ASKED, centre_role, lower_role, torso_of
+from wickel.draft.builder.parts.uppers import ASKED, CUT_AWAY, centre_role, lower_role, torso_of
 from wickel.draft.checks import UNBOUNDED, TapeCheck
-from wickel.draft.ledger import SIDES, Both, Ledger, Rule
+from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.operations import NewSeam, Opening, Spot, slash_and_spread, split
 from wickel.draft.sleeves import SleeveCut, cap_height, nearest_cap, set_in_sleeve
 from wickel.draft.straps import Top, strap_piece
@@ -49,13 +48,6 @@ ASKED_OFF = (
         id="off_fullness_mm", question="Gathers of the sleeve", default=140, least=40, most=300
     ),
 )
-_RULES: Mapping[str, Rule] = {
-    "neck.across": "7.2 cm",
-    "neck.down": ("8 cm", "2.2 cm"),
-    "shoulder.slope": "3.8 cm",
-    "waist.down": "2.2 cm + nape_to_waist",
-}
-"""What the shoulder is drawn with before it is cut away."""
 _LEAST_BELOW_MM = 55.0
 """What must be left of an armhole below the cut."""
 _CUTS = 4
@@ -63,7 +55,7 @@ _CUTS = 4
 
 def _add(making: Making) -> Making:
     ledger = making.ledger
-    ruled = replace(making, ledger=ledger.ruled(_RULES))
+    ruled = replace(making, ledger=ledger.ruled(CUT_AWAY))
     made, halves = torso_of(ruled, WHOLE, necks=False)
     ledger.at("Top")
     ledger.know("armhole_side", min(length((half.armhole,)) for half in halves))

@@ -9,7 +9,7 @@ from functools import partial
 
 from wickel.body import Body
 from wickel.draft.builder.making import NO_SHOULDERS, WHOLE_FRONT, Making, Part, Slot
-from wickel.draft.builder.parts.uppers import ASKED, PLAIN, lower_role, torso_of
+from wickel.draft.builder.parts.uppers import ASKED, CUT_AWAY, PLAIN, lower_role, torso_of
 from wickel.draft.builder.whole import whole
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
@@ -19,17 +19,13 @@ from wickel.draft.straps import strap_piece, strap_top
 from wickel.draft.style import LengthOption, Options
 from wickel.draft.torso import MEASURED
 from wickel.draft.usual_checks import alike, over_body, passes
-from wickel.pattern import Pattern, Piece, Seam, edge_length
+from wickel.pattern import BIAS_DEG, Pattern, Piece, Seam, edge_length
 from wickel.wording import say, tr
 
 BIAS_GIVE = 1.06
 """Cloth on the bias stretches over the body by about a sixteenth."""
-_BIAS_DEG = 45.0
 _RULES: Mapping[str, Rule] = {
-    "neck.across": "7.2 cm",
-    "neck.down": ("8 cm", "2.2 cm"),
-    "shoulder.slope": "3.8 cm",
-    "waist.down": "2.2 cm + nape_to_waist",
+    **CUT_AWAY,
     "waist.across": "max((waist + ease)/4, chest_across - 2.8 cm,"
     f" min(chest_across, bust/{4 * BIAS_GIVE:g}))",
 }
@@ -87,7 +83,7 @@ def _add(kind: str, making: Making) -> Making:
 
 def _on_the_bias(half: Piece) -> Piece:
     """The whole piece at 45°: a half cannot lie with its centre on a fold along the thread."""
-    return replace(whole(half), grain_deg=_BIAS_DEG)
+    return replace(whole(half), grain_deg=BIAS_DEG)
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:

@@ -3,6 +3,7 @@ the sleeves."""
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 from functools import partial
 
@@ -32,7 +33,8 @@ from wickel.draft.builder.parts.neck_aside import aside
 from wickel.draft.builder.whole import whole
 from wickel.draft.checks import TapeCheck
 from wickel.draft.cowl import Cowl, cowl_front
-from wickel.draft.ledger import SIDES
+from wickel.draft.ledger import SIDES, Rule
+from wickel.draft.parts import line
 from wickel.draft.style import LengthOption, Options
 from wickel.draft.torso import (
     AT_THE_WAIST,
@@ -46,11 +48,17 @@ from wickel.draft.torso import (
 from wickel.draft.torso_checks import torso_checks, under_bust_check
 from wickel.draft.upper import WHOLE, half_pieces, upper_seams
 from wickel.draft.usual_checks import alike, over_body
-from wickel.pattern import Pattern, Piece
+from wickel.pattern import BIAS_DEG, Pattern, Piece, sewn_length
 from wickel.wording import say, tr
 
-_BIAS_DEG = 45.0
 PLAIN = "plain"
+CUT_AWAY: Mapping[str, Rule] = {
+    "neck.across": "7.2 cm",
+    "neck.down": ("8 cm", "2.2 cm"),
+    "shoulder.slope": "3.8 cm",
+    "waist.down": "2.2 cm + nape_to_waist",
+}
+"""What a shoulder is drawn with that is cut away."""
 CLOSE = "close"
 PANELLED = {"shoulder": "shoulder", "armhole": "armhole", "neck": "neck", CLOSE: "shoulder"}
 """The upper parts that are cut in panels, and where their seams begin."""
@@ -185,14 +193,20 @@ def _add(shape: str, making: Making) -> Making:
             pleats=ledger.length(
                 "cowl.pleats", "0 cm", "Pleats in the shoulder of the cowl take up", (0, 160)
             ),
+            neck_pleats=ledger.length(
+                "cowl.neck_pleats", "0 cm", "Pleats in each half of its neck take up", (0, 160)
+            ),
             faced=making.chosen.get(Slot.COLLAR, "none") == "none",
         )
         pieces[0] = cowl_front(halves[0], cowl, making.allow, lower=lower_role(making))
         if not cowl.faced:
-            neck, back = replace(halves[0].neck, path=pieces[0].edge("neck").path), halves[1].neck
+            # as it is sewn: what its pleats take up is laid in before the collar is sewn on
+            (down, _), across = pieces[0].edge("neck").start, sewn_length(pieces[0], "neck")
+            neck = replace(halves[0].neck, path=line((down, 0.0), (down, across)))
+            back = halves[1].neck
             making = replace(making, necklines=(neck, back))
         if BIAS_FRONT in making.needs:
-            pieces[0] = replace(whole(pieces[0]), grain_deg=_BIAS_DEG)
+            pieces[0] = replace(whole(pieces[0]), grain_deg=BIAS_DEG)
     return with_halves(making, pieces, seamed)
 
 

@@ -133,10 +133,14 @@ _BESIDE = {
     Slot.UPPER: (("darts", "plain"), say("builder.yoke-from-one-piece")),
 }
 _GATHERED_BESIDE = {Slot.UPPER: (("plain",), say("builder.gathers-hang-plain"))}
+_CUTS_DART = {
+    (Slot.DART, id): say("builder.yoke-cuts-dart")
+    for id in ("shoulder", "armhole", "neck", "parted")
+}
 _AGAINST = {
     (Slot.SLEEVE, GROWN_ON): say("builder.yoke-needs-armhole"),
     (Slot.CLOSING, "wrapped"): say("builder.yoke-not-wrapped"),
-    **{(Slot.DART, id): say("builder.yoke-cuts-dart") for id in ("shoulder", "armhole", "neck")},
+    **_CUTS_DART,
     (Slot.NECK, "cowl"): say("builder.yoke-not-wrapped"),
 }
 _PARTS = (
@@ -177,6 +181,7 @@ PARTS = (
         against={
             (Slot.NECK, "cowl"): say("builder.yoke-not-wrapped"),
             (Slot.NECK, WHOLE_FRONT): say("builder.whole-front-not-parted"),
+            **_CUTS_DART,
         },
         materials=("contrast",),
         roles=("facing",),

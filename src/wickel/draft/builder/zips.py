@@ -1,0 +1,77 @@
+"""What is left along a zip: only where it is. Beyond its end the seam is one like any other."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from wickel.draft.builder.making import ONE_SLIT, WAIST_SEAM, Making, Slot, has_edge, upper_half
+from wickel.draft.ledger import SIDES
+from wickel.draft.usual_checks import ZIP
+from wickel.geometry import length
+from wickel.pattern import Edge, Notch, Piece, Wider
+
+ZIP_END = "zip ends"
+"""The notch of a skirt where the zip of its garment ends."""
+ZIP_ENDS = (ZIP, ZIP_END, "zip end")
+"""The notches at which a zip ends: where a piece says how long the zip is; where it is longer than
+that; on the side that is sewn to it."""
+_A_PAIR = 2
+"""Of equal panels only one seam has the zip, and all are cut alike: they are left as they are."""
+_OPENS_BELOW = ("slit", ONE_SLIT, "other slit")
+"""The notches of a seam that opens at its lower end, too: it is left as wide all along."""
+
+
+def zip_mark(making: Making) -> str:
+    """What the notch is called at which a zip ends: of a garment that begins at the waist it says
+    how long the zip is."""
+    return ZIP_END if making.has_upper else ZIP
+
+
+def with_room_along_zip(making: Making) -> Making:
+    """The garment with the allowance of a closing along its zip, and that of a seam below it."""
+    closed = making.with_pieces(*(_along_marks(piece, making) for piece in making.pieces))
+    if making.chosen.get(Slot.CLOSING) != "side" or WAIST_SEAM not in making.needs:
+        return closed
+    # the sides of what a skirt is sewn to are closed by the zip from end to end
+    sides = (p for side in SIDES for p in upper_half(closed.pieces, side) if has_edge(p, "side"))
+    return closed.with_pieces(*(_all_along(piece, making) for piece in sides))
+
+
+def _along_marks(piece: Piece, making: Making) -> Piece:
+    ends = {notch.edge: notch for notch in piece.notches if notch.name in ZIP_ENDS}
+    if any(cut.copies > _A_PAIR for cut in piece.cuts):
+        return piece
+    open_below = {notch.edge for notch in piece.notches if notch.name in _OPENS_BELOW}
+    edges = tuple(
+        _above(edge, ends[edge.name], making, narrow=edge.name not in open_below)
+        if edge.name in ends
+        else edge
+        for edge in piece.edges
+    )
+    return replace(piece, edges=edges) if ends else piece
+
+
+def _above(edge: Edge, end: Notch, making: Making, *, narrow: bool) -> Edge:
+    """An edge with what a closing is left from its upper end to the mark, and below it with what a
+    seam is left."""
+    closing, seam = making.allow["closing"], making.allow["side"]
+    if narrow and edge.allowance_mm == closing:
+        edge = replace(edge, allowance_mm=seam)
+    if edge.allowance_mm >= closing:
+        return edge
+    down = edge.start[0] < edge.end[0]
+    along = (0.0, end.at_mm) if down else (end.at_mm, length(edge.path))
+    return replace(edge, wider=Wider(*along, closing))
+
+
+def _all_along(piece: Piece, making: Making) -> Piece:
+    closing = making.allow["closing"]
+    return replace(
+        piece,
+        edges=tuple(
+            replace(edge, allowance_mm=max(edge.allowance_mm, closing))
+            if edge.name == "side"
+            else edge
+            for edge in piece.edges
+        ),
+    )
