@@ -199,6 +199,12 @@ def _spread(kept_lay: KeptLay, width_mm: float, lengths: list[float], cloth: Clo
     return of_one_cloth(both, kept_lay.stack_ply)
 
 
+def respread(lay: Lay, lengths_mm: list[float]) -> Spread:
+    """The spread of a lay with its sections of other lengths on the table, mm."""
+    there = _spread(kept_lay_of(lay), lay.cloth.lay_width_mm, lengths_mm, lay.cloth)
+    return replace(there, way=lay.spread.way)
+
+
 def _in_shape(placement: Placement, piece: CutPiece, order: CutOrder, zone: Zone) -> Placement:
     """The placement in its piece's shape as it is now; of one with two folds that whose fold edge
     lies on the fold."""

@@ -271,7 +271,27 @@ def _free_take(
 ) -> tuple[Take, tuple[int, int]]:
     """The next placement away from any fold: as many of the copies that are left as one placement
     can give."""
-    options: list[tuple[tuple[int, int], int, Pose]] = []
+    options = list(_free_poses(piece, shape, section, turns, left, free=free))
+    if not options:
+        return Take(poses=(), yields=0, uncut=0), (0, 0)
+    # as many copies as can be, of all poses that give these
+    best = max((gives for gives, _, _ in options), key=lambda gives: (sum(gives), gives))
+    same = [(uncut, pose) for gives, uncut, pose in options if gives == best]
+    poses = distinct(tuple(pose for _, pose in same))
+    return Take(poses=poses, yields=sum(best), uncut=min(uncut for uncut, _ in same)), best
+
+
+def _free_poses(
+    piece: CutPiece,
+    shape: Shape,
+    section: Section,
+    turns: tuple[float, ...],
+    left: tuple[int, int],
+    *,
+    free: bool,
+) -> Iterator[tuple[tuple[int, int], int, Pose]]:
+    """Every pose away from any fold, with the copies that it gives, as drawn and mirrored, and how
+    many plies under it stay uncut."""
     for index, zone in enumerate(section.zones):
         for turn in table_turns(turns, piece.tilt_deg):
             upright = upright_plies(zone, turn, turns, piece.tilt_deg)
@@ -284,14 +304,45 @@ def _free_take(
                 )
                 pose = free_pose(piece, zone, stance)
                 if pose is not None:
-                    options.append((gives, len(zone.plies) - len(plies), pose))
-    if not options:
-        return Take(poses=(), yields=0, uncut=0), (0, 0)
-    # as many copies as can be, of all poses that give these
-    best = max((gives for gives, _, _ in options), key=lambda gives: (sum(gives), gives))
-    same = [(uncut, pose) for gives, uncut, pose in options if gives == best]
-    poses = distinct(tuple(pose for _, pose in same))
-    return Take(poses=poses, yields=sum(best), uncut=min(uncut for uncut, _ in same)), best
+                    yield gives, len(zone.plies) - len(plies), pose
+
+
+@dataclass(frozen=True, slots=True)
+class Lies:
+    """A pose that a maker may choose by hand, and the copies that it gives, as drawn and
+    mirrored."""
+
+    pose: Pose
+    gives: tuple[int, int]
+
+
+def ways_to_lie(
+    piece: CutPiece,
+    order: CutOrder,
+    section: Section,
+    turns: tuple[float, ...],
+    left: tuple[int, int],
+) -> tuple[Lies, ...]:
+    """Every pose on a section in which one placement gives some of the copies that are ``left``,
+    as drawn and mirrored: those on a fold first, then those that give the most.
+
+    The same poses as the search's (``parts_for``), each for as many copies as it can give.
+    """
+    found = [
+        Lies(pose, (len(pose.cut_plies) // 2, 0))
+        for index, zone in enumerate(section.zones)
+        if order.fold_edges and sum(left)
+        for pose in fold_poses(piece, order, zone, index, turns, Want(sum(left)))
+    ]
+    shape = Shape(outline=piece.cut_line, holes=piece.holes)
+    free = not order.pair and hand_is_free(piece, order, piece.cut_line, turns)
+    if order.fold_edges:
+        outline, holes = unfolded_whole(piece, order)
+        shape, free = Shape(outline=outline, holes=holes), True
+    options = _free_poses(piece, shape, section, turns, left, free=free)
+    apart = [Lies(pose, gives) for gives, _, pose in options if sum(gives) >= order.least_each]
+    apart.sort(key=lambda lies: -sum(lies.gives))
+    return (*found, *apart)
 
 
 def _cut_plies(

@@ -205,19 +205,10 @@ def _on_the_print(
     """The plan with its parts held to what they ask of the print, and what of the cloth lies where
     for certain."""
     whole = whole_repeat_mm(pieces, cloth.lay_design)
-    short, long = (
-        [_probe(plan, cloth, times * (whole or 1.0)) for plan in plans] for times in (1, 2)
-    )
+    short, long = _short_and_long(plans, cloth, whole)
     # only the first section knows where on the cloth it lies, however long the others are
     steady = [frozenset() if k else steady_plies(short[0], long[0]) for k in range(len(short))]
-    alike = [
-        # a slanting fold is as long as the cloth is wide
-        frozenset() if any(plan.way.slanting for plan in plans[:k]) else alike_plies(*two, whole)
-        for k, two in enumerate(zip(short, long, strict=True))
-    ]
-    # a section is whole repeats long where plies of its own or what comes after it hang on its
-    # length
-    last = len(short) - 1
+    alike = _alike(plans, short, long, whole)
     return Plan(
         pieces=pieces,
         cloth=cloth,
@@ -226,14 +217,57 @@ def _on_the_print(
         plans=plans,
         probes=probes,
         parts=constrained(tuple(map(Laid, parts, short, steady, alike)), pieces, cloth),
-        whole_mm=tuple(
-            whole if k < last or alike[k] - steady_plies(short[k], long[k]) else None
-            for k in range(len(short))
-        ),
+        whole_mm=_whole_lengths(short, long, alike, whole),
         obstacles=tuple(
             obstacles_on(cloth, probe, own) for probe, own in zip(probes, steady, strict=True)
         ),
         unsteady=any(_plies(own) - sure for own, sure in zip(probes, steady, strict=True)),
+    )
+
+
+def whole_lengths(
+    pieces: tuple[CutPiece, ...], cloth: Cloth, plans: tuple[SectionPlan, ...]
+) -> tuple[float | None, ...]:
+    """For each section the length that its own is a whole number of, in mm, where the print of its
+    plies, or of what comes after it, hangs on its length; None where it does not."""
+    whole = whole_repeat_mm(pieces, cloth.lay_design)
+    if whole is None:
+        return (None,) * len(plans)
+    short, long = _short_and_long(plans, cloth, whole)
+    return _whole_lengths(short, long, _alike(plans, short, long, whole), whole)
+
+
+_Sections = list[Section]
+
+
+def _short_and_long(
+    plans: tuple[SectionPlan, ...], cloth: Cloth, whole: float | None
+) -> tuple[_Sections, _Sections]:
+    """Every section one repeat long, and two."""
+    short, long = (
+        [_probe(plan, cloth, times * (whole or 1.0)) for plan in plans] for times in (1, 2)
+    )
+    return short, long
+
+
+def _alike(
+    plans: tuple[SectionPlan, ...], short: _Sections, long: _Sections, whole: float | None
+) -> list[Plies]:
+    """The plies of every section that have the same print however long it is."""
+    return [
+        # a slanting fold is as long as the cloth is wide
+        frozenset() if any(plan.way.slanting for plan in plans[:k]) else alike_plies(*two, whole)
+        for k, two in enumerate(zip(short, long, strict=True))
+    ]
+
+
+def _whole_lengths(
+    short: _Sections, long: _Sections, alike: list[Plies], whole: float | None
+) -> tuple[float | None, ...]:
+    last = len(short) - 1
+    return tuple(
+        whole if k < last or alike[k] - steady_plies(short[k], long[k]) else None
+        for k in range(len(short))
     )
 
 
