@@ -14,7 +14,24 @@ from wickel.cloth import BadWay, Cloth, Flaw, Print
 from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job
 from wickel.lay import CutOrder, CutPiece, LayRefused, Search, make_lay
-from wickel.lay.hand import Grip, cut_short, folded_to, lacking, moved, poses_of, put_on, taken_off
+from wickel.lay.hand import (
+    Grip,
+    cut_short,
+    elsewhere,
+    flush,
+    folded_to,
+    hovering,
+    lacking,
+    moved,
+    other_sides,
+    other_turns,
+    put_down,
+    put_on,
+    stances,
+    stood_otherwise,
+    swapped,
+    taken_off,
+)
 from wickel.lay.hand.contact import pushed, sides_of
 from wickel.lay.pose import on_table
 
@@ -38,8 +55,15 @@ def laid(pieces, places, width=1000.0, **more):
     lay = make_lay(pieces, plain_cloth(width, **more), "open", search=Search(effort=1))
     lay = taken_off(lay, {p.id for p in lay.placements})
     for piece, at in places:
-        lay, _ = put_on(lay, piece, 0, poses_of(lay, piece, 0)[0], at)
+        lay = put(lay, piece, stances(lay, piece)[0], at)
     return lay
+
+
+def put(lay, piece, stance, corner):
+    """The lay with a piece put down, the low corner of its box at a place."""
+    xs, ys = zip(*stance.lies.pose.outline, strict=True)
+    middle = (corner[0] + (max(xs) - min(xs)) / 2, corner[1] + (max(ys) - min(ys)) / 2)
+    return put_on(lay, hovering(lay, piece, stance, middle))
 
 
 def box_of(lay, id):
@@ -192,26 +216,81 @@ def test_what_is_taken_off_is_lacking_and_put_on_again_it_is_not():
     off = taken_off(lay, {pair.id})
     assert lacking(off, "a") == (1, 1)
     assert not off.complete
-    lies = poses_of(off, "a", 0)[0]
-    assert lies.gives == (1, 1)
-    again, id = put_on(off, "a", 0, lies, (pair.x_mm, 500.0 - 200.0))
+    stance = stances(off, "a")[0]
+    assert stance.lies.gives == (1, 1)
+    again = put(off, "a", stance, (pair.x_mm, 500.0 - 200.0))
     assert again.complete
     assert lacking(again, "a") == (0, 0)
-    assert id in {p.id for p in again.placements}
+    assert stances(again, "a") == ()
 
 
-def test_from_the_double_to_the_single_ply_a_pair_is_two_pieces():
+def test_a_facing_moved_from_the_double_to_the_single_ply():
     pieces = (rectangle("a", 200, 150, copies=2, pair=True), rectangle("b", 400, 250, copies=2))
     lay = make_lay(pieces, plain_cloth(), "partial:300", search=Search(effort=1))
-    off = taken_off(lay, {p.id for p in lay.placements if p.piece == "a"})
-    single = [lies for lies in poses_of(off, "a", 0) if lies.pose.zone == 1]
-    assert {lies.gives for lies in single} == {(1, 0), (0, 1)}
-    one = next(lies for lies in single if lies.gives == (1, 0))
-    off, _ = put_on(off, "a", 0, one, (0.0, 320.0))
-    assert lacking(off, "a") == (0, 1)
-    other = next(lies for lies in poses_of(off, "a", 0) if lies.pose.zone == 1)
-    done, _ = put_on(off, "a", 0, other, (250.0, 320.0))
+    (pair,) = (p for p in lay.placements if p.piece == "a")
+    (single,) = elsewhere(lay, pair.id)
+    assert single.where == (0, 1, "")
+    one = put_on(lay, stood_otherwise(lay, pair.id, single))
+    assert sorted(lacking(one, "a")) == [0, 1]
+    other = next(s for s in stances(one, "a") if s.where == (0, 1, ""))
+    done = put_on(one, put_down(one, "a", other, (300.0, 600.0)))
     assert done.complete
+    assert [len(p.cut_plies) for p in done.placements if p.piece == "a"] == [1, 1]
+
+
+def test_turned_turned_over_and_back_it_lies_as_it_lay():
+    corner = ((0.0, 0.0), (200.0, 0.0), (200.0, 100.0), (50.0, 100.0))
+    piece = CutPiece(
+        id="a", name="a", cut_line=corner, orders=(CutOrder(cloth="c", copies=2, pair=True),)
+    )
+    lay = make_lay((piece,), plain_cloth(), "lengthwise", search=Search(effort=1))
+    (own,) = lay.placements
+    (turned,) = other_turns(lay, own.id)
+    once = put_on(lay, stood_otherwise(lay, own.id, turned))
+    assert once.complete
+    assert (once.placements[0].turn_deg - own.turn_deg) % 360 == 180.0
+    (back,) = other_turns(once, own.id)
+    twice = put_on(once, stood_otherwise(once, own.id, back))
+    assert box_of(twice, own.id) == pytest.approx(box_of(lay, own.id))
+    over = next(s for s in other_sides(lay, own.id) if s.lies.pose.turn_deg == own.turn_deg)
+    flipped = put_on(lay, stood_otherwise(lay, own.id, over))
+    assert flipped.complete
+    assert flipped.placements[0].mirrored != own.mirrored
+
+
+def test_on_one_way_cloth_nothing_is_turned():
+    cloth = Cloth(id="c", usable_width_mm=1000.0, print=Print.ONE_WAY, reserve_mm=0.0)
+    lay = make_lay((rectangle("a", 200, 100),), cloth, "open", search=Search(effort=1))
+    assert other_turns(lay, "a/1") == ()
+
+
+def test_two_pieces_change_places():
+    lay = laid(
+        (rectangle("a", 200, 100), rectangle("b", 200, 100)),
+        (("a", (0.0, 0.0)), ("b", (400.0, 500.0))),
+    )
+    made = swapped(lay, "a/1", "b/1")
+    assert made.complete
+    assert box_of(made, "a/1") == pytest.approx(box_of(lay, "b/1"))
+    assert box_of(made, "b/1") == pytest.approx(box_of(lay, "a/1"))
+
+
+def test_it_is_drawn_to_lie_flush_and_pulled_through():
+    grip = Grip(two_and_one(), ["s/1"])
+    # 3 mm beside the first square's upper edge, 4 mm off the gap's left side
+    near = flush(grip, (-396.0, -103.0), 8.0)
+    assert near.at == pytest.approx((-400.0, -100.0))
+    assert (near.x_mm, near.y_mm) == pytest.approx((100.0, 400.0))
+    assert flush(grip, (-385.0, -120.0), 8.0).at == (-385.0, -120.0)
+
+
+def test_how_far_it_lies_from_what_is_beside_it():
+    grip = Grip(two_and_one(), ["s/1"])
+    gaps = {gap.way: (gap.far_mm, gap.to_piece) for gap in grip.gaps((-400.0, -450.0))}
+    assert gaps[-1.0, 0.0] == (pytest.approx(0.0), True)
+    assert gaps[1.0, 0.0] == (pytest.approx(0.0), True)
+    assert gaps[0.0, -1.0] == (pytest.approx(50.0), False)
+    assert gaps[0.0, 1.0] == (pytest.approx(650.0), False)
 
 
 def test_a_fold_made_less_deep_keeps_what_still_holds():

@@ -122,7 +122,9 @@ def constrained(
     if design.border is None and design.repeat is None and design.motif is None:
         return tuple(section.parts for section in sections)
     by_id = {piece.id: piece for piece in pieces}
-    depth = max(_common_depth(section.parts, by_id, cloth, section.section) for section in sections)
+    depth = max(
+        common_border_depth(section.parts, by_id, cloth, section.section) for section in sections
+    )
     origins = _origins(
         pieces, tuple(part for section in sections for part in section.parts), design
     )
@@ -153,11 +155,11 @@ def _held(
         # a ply whose print nobody can promise (its selvage is not known) is not held to it
         if all((pose.zone, ply) in sure for ply in pose.cut_plies):
             plies = [laid.section.zones[pose.zone].plies[k] for k in pose.cut_plies]
-            held = _on_border(pose, piece, cloth, plies, depth)
+            held = on_border(pose, piece, cloth, plies, depth)
             held = (
                 None
                 if held is None
-                else _on_repeat(held, piece, cloth, plies, origins.get(piece.id))
+                else on_repeat(held, piece, cloth, plies, origins.get(piece.id))
             )
         if held is not None:
             poses.append(held)
@@ -212,7 +214,7 @@ def _hem_depth(pose: Pose, piece: CutPiece, cloth: Cloth, ply: Ply, y: float) ->
     )
 
 
-def _common_depth(
+def common_border_depth(
     parts: tuple[Part, ...], by_id: Mapping[str, CutPiece], cloth: Cloth, section: Section
 ) -> float:
     """The least depth of the border at which every hem that is asked to lie on it can."""
@@ -230,7 +232,7 @@ def _common_depth(
             for pose in part.poses
             for y in (pose.low_mm, pose.high_mm)
             if (
-                depths := _depths(
+                depths := border_depths(
                     pose,
                     piece,
                     cloth,
@@ -244,14 +246,16 @@ def _common_depth(
     return deepest
 
 
-def _depths(pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], y: float) -> list[float]:
+def border_depths(
+    pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], y: float
+) -> list[float]:
     """The depth of the hem on every ply, empty when one of them has it at a selvage without a
     border."""
     found = [_hem_depth(pose, piece, cloth, ply, y) for ply in plies]
     return [] if None in found else [depth for depth in found if depth is not None]
 
 
-def _on_border(
+def on_border(
     pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], depth: float
 ) -> Pose | None:
     """The pose at the height at which its hem lies so deep in a border along a selvage."""
@@ -262,7 +266,7 @@ def _on_border(
         return _on_border_across(pose, piece, cloth)
     if pose.turn_deg not in (90.0, 270.0):
         return None
-    now = _depths(pose, piece, cloth, plies, pose.low_mm)
+    now = border_depths(pose, piece, cloth, plies, pose.low_mm)
     if not now or max(now) - min(now) > _ALIKE_MM:
         return None
     (_, _, _), (_, e, _) = plies[0].map.rows
@@ -273,7 +277,7 @@ def _on_border(
     y = pose.low_mm + (depth - now[0]) / e * (1.0 if rising else -1.0)
     if not pose.low_mm - 1e-6 <= y <= pose.high_mm + 1e-6:
         return None
-    high = max(_depths(pose, piece, cloth, plies, y) or [math.inf])
+    high = max(border_depths(pose, piece, cloth, plies, y) or [math.inf])
     tall = bounds(_in_pose(piece.on_print.border_edge, piece, pose)).height
     if high + tall > border.width_mm + _ALIKE_MM:
         return None
@@ -336,7 +340,7 @@ def _origins(
             for other in asking:
                 if other.id in origins or other.garment != one.garment:
                     continue
-                further = _from_piece_to_piece(one, other)
+                further = further_along(one, other)
                 if further is not None:
                     origins[other.id] = origins[one.id] + further
                     reached.append(other)
@@ -352,7 +356,7 @@ def _first_origin(piece: CutPiece, pose: Pose, design: Design) -> float:
     return pose.shift_x_mm if pose.turn_deg == 0.0 else -pose.shift_x_mm
 
 
-def _from_piece_to_piece(one: CutPiece, other: CutPiece) -> float | None:
+def further_along(one: CutPiece, other: CutPiece) -> float | None:
     """How much further along the other piece's origin lies when the first seam that they share
     meets; None when they share none that is asked to."""
     for a in one.on_print.marks:
@@ -362,7 +366,7 @@ def _from_piece_to_piece(one: CutPiece, other: CutPiece) -> float | None:
     return None
 
 
-def _on_repeat(
+def on_repeat(
     pose: Pose, piece: CutPiece, cloth: Cloth, plies: list[Ply], origin: float | None
 ) -> Pose | None:
     """The pose held to the repeat along and across, as its piece asks."""

@@ -4,6 +4,8 @@ contact   how far a shape may be pushed before it touches
 bound     what holds a piece where it lies: its fold, the steps of the print
 room      where on the cloth a shape may be: between its edges, clear of what lies there
 grip      pieces in hand: followed to the nearest place where they can lie
+stances   how a piece may be put down: turned, mirrored, in which zone, on which plies
+snap      edges that lie flush
 edits     lays made from lays: moved, turned, taken off, put on
 """
 
@@ -11,28 +13,49 @@ from wickel.lay.hand.bound import Shift
 from wickel.lay.hand.edits import (
     cut_short,
     folded_to,
-    lacking,
     moved,
-    placed,
-    poses_of,
     put_on,
+    swapped,
     taken_off,
     with_placements,
 )
-from wickel.lay.hand.grip import Grip
-from wickel.lay.parts import Lies
+from wickel.lay.hand.grip import FOUR_WAYS, Gap, Grip
+from wickel.lay.hand.snap import Snapped, flush
+from wickel.lay.hand.stances import (
+    Stance,
+    elsewhere,
+    hovering,
+    lacking,
+    middle,
+    other_sides,
+    other_turns,
+    put_down,
+    stances,
+    stood_otherwise,
+)
 
 __all__ = [
+    "FOUR_WAYS",
+    "Gap",
     "Grip",
-    "Lies",
     "Shift",
+    "Snapped",
+    "Stance",
     "cut_short",
+    "elsewhere",
+    "flush",
     "folded_to",
+    "hovering",
     "lacking",
+    "middle",
     "moved",
-    "placed",
-    "poses_of",
+    "other_sides",
+    "other_turns",
+    "put_down",
     "put_on",
+    "stances",
+    "stood_otherwise",
+    "swapped",
     "taken_off",
     "with_placements",
 ]

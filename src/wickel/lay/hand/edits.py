@@ -7,27 +7,22 @@ import math
 from collections.abc import Collection, Iterable, Mapping
 from dataclasses import replace
 
-from wickel.cloth import WAYS, BadWay, Print, Section, SectionPlan, Spreading
+from wickel.cloth import WAYS, BadWay, Section, SectionPlan, Spreading
 from wickel.geometry import area, bounds
-from wickel.lay.demand import CutOrder, CutPiece, allowed_turns, garment_turns
 from wickel.lay.finished import with_findings
 from wickel.lay.hand.bound import Shift
+from wickel.lay.hand.stances import middle, pushed_on, put_down, stances
 from wickel.lay.kept import kept_lay_of, respread, taken_up
-from wickel.lay.parts import Lies, ways_to_lie
 from wickel.lay.placement import Lay, Placement
 from wickel.lay.planning import whole_lengths
-from wickel.lay.pose import flat_copies, on_table
+from wickel.lay.pose import on_table
 
 
 def moved(lay: Lay, shifts: Mapping[str, Shift]) -> Lay:
     """The lay with some placements, by their ids, moved along and across, mm."""
-    return with_placements(lay, (_shifted(p, shifts.get(p.id, (0.0, 0.0))) for p in lay.placements))
-
-
-def _shifted(placement: Placement, by: Shift) -> Placement:
-    if by == (0.0, 0.0):
-        return placement
-    return replace(placement, x_mm=placement.x_mm + by[0], y_mm=placement.y_mm + by[1])
+    return with_placements(
+        lay, (pushed_on(p, shifts[p.id]) if p.id in shifts else p for p in lay.placements)
+    )
 
 
 def taken_off(lay: Lay, ids: Collection[str]) -> Lay:
@@ -35,82 +30,40 @@ def taken_off(lay: Lay, ids: Collection[str]) -> Lay:
     return with_placements(lay, (p for p in lay.placements if p.id not in ids))
 
 
-def put_on(lay: Lay, piece_id: str, section: int, lies: Lies, at: Shift) -> tuple[Lay, str]:
-    """The lay with one more placement of a piece, its outline's least x and its height at a place
-    of the table, and the id of that placement."""
-    placement = placed(lay, piece_id, section, lies, at)
-    return with_placements(lay, (*lay.placements, placement)), placement.id
+def put_on(lay: Lay, placement: Placement) -> Lay:
+    """The lay with one more placement, or another one in the place of that of its id."""
+    others = (p for p in lay.placements if p.id != placement.id)
+    return with_placements(lay, (*others, placement))
 
 
-def placed(lay: Lay, piece_id: str, section: int, lies: Lies, at: Shift) -> Placement:
-    """A placement of a piece in a pose, at a place of the table (``put_on``); it has an id that the
-    lay does not have yet."""
-    pose = lies.pose
-    taken = {p.id for p in lay.placements}
-    number = next(n for n in range(1, len(taken) + 2) if f"{piece_id}/{n}" not in taken)
-    return Placement(
-        id=f"{piece_id}/{number}",
-        piece=piece_id,
-        shape=pose.shape,
-        section=section,
-        zone=pose.zone,
-        turn_deg=pose.turn_deg,
-        mirrored=pose.mirrored,
-        x_mm=at[0] + pose.shift_x_mm,
-        y_mm=at[1] + pose.shift_y_mm,
-        cut_plies=pose.cut_plies,
-        on_fold=pose.on_fold,
-        yields=sum(lies.gives),
-        fold=pose.fold,
+def swapped(lay: Lay, one: str, other: str) -> Lay | None:
+    """The lay with two placements in each other's places, each as near to where the other lay as it
+    can; None where one of them can lie nowhere there."""
+    first, second = (next(p for p in lay.placements if p.id == id) for id in (one, other))
+    places = middle(lay, first), middle(lay, second)
+    left = replace(lay, placements=tuple(p for p in lay.placements if p.id not in (one, other)))
+    # the larger first: the smaller one has more places
+    larger = sorted(
+        ((first, places[1], second), (second, places[0], first)),
+        key=lambda each: -area(each[0].shape.outline),
     )
-
-
-def lacking(lay: Lay, piece_id: str, without: Collection[str] = ()) -> tuple[int, int]:
-    """The copies of a piece that are still to be laid, as drawn and mirrored; those of placements
-    named in ``without`` count as not laid."""
-    piece = lay.piece(piece_id)
-    order = order_of(lay, piece)
-    hands = [
-        copy.hand
-        for p in lay.placements
-        if p.piece == piece_id and p.id not in without
-        for copy in flat_copies(p, piece, lay.zone(p))
-    ]
-    if order.pair and not order.fold_edges:
-        drawn, mirrored = (
-            max(0, order.copies // 2 - sum(hand == sign for hand in hands)) for sign in (1, -1)
+    for own, at, there in larger:
+        found = [
+            s
+            for s in stances(left, own.piece)
+            if s.where[:2] == (there.section, there.zone) and sum(s.lies.gives) == own.yields
+        ]
+        found.sort(
+            key=lambda s: (
+                s.lies.pose.turn_deg != own.turn_deg,
+                s.lies.pose.mirrored != own.mirrored,
+            )
         )
-        return (drawn, mirrored)
-    return (max(0, order.copies - len(hands)), 0)
-
-
-def order_of(lay: Lay, piece: CutPiece) -> CutOrder:
-    """The order by which a piece is cut from the cloth of a lay."""
-    return next(order for order in piece.orders if order.cloth == lay.cloth.id)
-
-
-def poses_of(
-    lay: Lay, piece_id: str, section: int, without: Collection[str] = ()
-) -> tuple[Lies, ...]:
-    """Every pose on a section in which a piece may be put down by hand, for the copies that are
-    still to be laid (``lacking``)."""
-    piece = lay.piece(piece_id)
-    turns = allowed_turns(piece, lay.cloth.print_or_assumed, _head_turn(lay, piece, without))
-    left = lacking(lay, piece_id, without)
-    return ways_to_lie(piece, order_of(lay, piece), lay.spread.sections[section], turns, left)
-
-
-def _head_turn(lay: Lay, piece: CutPiece, without: Collection[str]) -> float:
-    """The direction of a garment's pieces: that of those that lie already, on cloth that shades."""
-    usual = garment_turns(lay.pieces, lay.cloth)[piece.garment]
-    laid = (
-        p.turn_deg
-        for p in lay.placements
-        if p.id not in without and lay.piece(p.piece).garment == piece.garment
-    )
-    there = next((turn for turn in laid if turn in (0.0, 180.0)), usual)
-    shades = lay.cloth.print_or_assumed is Print.PER_GARMENT
-    return there if shades else usual
+        made = next((p for s in found if (p := put_down(left, own.piece, s, at))), None)
+        if made is None:
+            return None
+        left = replace(left, placements=(*left.placements, replace(made, id=own.id)))
+    return with_placements(lay, left.placements)
 
 
 def folded_to(lay: Lay, section: int, depths_mm: tuple[float, ...]) -> Lay | None:
@@ -149,7 +102,7 @@ def with_placements(lay: Lay, placements: Iterable[Placement]) -> Lay:
     if lengths != [section.length_mm for section in there.sections]:
         there = respread(lay, lengths)
         made = tuple(
-            _shifted(p, (there.sections[p.section].x_mm - starts[p.section], 0.0)) for p in made
+            pushed_on(p, (there.sections[p.section].x_mm - starts[p.section], 0.0)) for p in made
         )
     copies_mm2 = math.fsum(area(p.shape.outline, p.shape.holes) * len(p.cut_plies) for p in made)
     whole_mm2 = lay.cloth.lay_width_mm * there.cloth_mm

@@ -38,6 +38,20 @@ _BEYOND_MM = 600.0
 """So far past the end of the cloth a piece may be carried: the lay grows."""
 
 
+FOUR_WAYS: tuple[Point, ...] = ((-1.0, 0.0), (1.0, 0.0), (0.0, -1.0), (0.0, 1.0))
+"""Back to the start, on to the end, to the low edge, to the high edge."""
+
+
+@dataclass(frozen=True, slots=True)
+class Gap:
+    """How far what is in hand lies from what is next to it one way: from a piece, or from the edge
+    of its cloth, mm."""
+
+    way: Point
+    far_mm: float
+    to_piece: bool
+
+
 @dataclass(frozen=True, slots=True)
 class _Layer:
     """What is in hand on the same plies of a zone, and what lies still there, as shapes."""
@@ -130,6 +144,20 @@ class Grip:
             found.append(self.slid(jump, to))
         fitting = (s for s in sorted(found, key=lambda s: math.dist(s, to)) if self.clear(s))
         return next(fitting, at)
+
+    def gaps(self, at: Shift) -> tuple[Gap, ...]:
+        """How far it lies from what is next to it on all four sides: back, on, low, high."""
+        found = []
+        for way in FOUR_WAYS:
+            by = (way[0] * _FAR_MM, way[1] * _FAR_MM)
+            wall = self.walls.stop(at, by)[0] * _FAR_MM
+            near, what = wall, ""
+            for layer in self._layers:
+                touch = pushed(layer.meeting.moving, layer.meeting.still, at, by)
+                if touch.normal is not None and touch.far_mm < near:
+                    near, what = touch.far_mm, "piece"
+            found.append(Gap(way, near, to_piece=bool(what)))
+        return tuple(gap for gap in found if gap.far_mm < _FAR_MM)
 
     def places(self, most: int = 6) -> tuple[Shift, ...]:
         """Some places where it could lie, one in every room that is large enough, pushed to its
