@@ -227,7 +227,11 @@ def test_what_is_taken_off_is_lacking_and_put_on_again_it_is_not():
 def test_a_facing_moved_from_the_double_to_the_single_ply():
     pieces = (rectangle("a", 200, 150, copies=2, pair=True), rectangle("b", 400, 250, copies=2))
     lay = make_lay(pieces, plain_cloth(), "partial:300", search=Search(effort=1))
-    (pair,) = (p for p in lay.placements if p.piece == "a")
+    lay = taken_off(lay, {p.id for p in lay.placements if p.piece == "a"})
+    double = next(s for s in stances(lay, "a") if s.where == (0, 0, "") and s.lies.gives == (1, 1))
+    pair = put_down(lay, "a", double, (600.0, 100.0))
+    lay = put_on(lay, pair)
+    assert lay.complete
     (single,) = elsewhere(lay, pair.id)
     assert single.where == (0, 1, "")
     one = put_on(lay, stood_otherwise(lay, pair.id, single))

@@ -14,6 +14,7 @@ from pathlib import Path
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.app.drafts import Drafts, drafts_of
+from wickel.app.hand_search import HandSearch, Work
 from wickel.app.job_file import JobFile
 from wickel.app.job_view import JobView
 from wickel.app.lay_search import QUICK_EFFORT as QUICK_EFFORT
@@ -23,20 +24,29 @@ from wickel.app.offers import AcrossOffer, Offers
 from wickel.app.prices import Prices
 from wickel.app.queue import TaskQueue
 from wickel.app.runners import Runner
-from wickel.cloth import STACKED, Cloth
+from wickel.cloth import Cloth
 from wickel.job import BEST, Document, Job, Tried
 from wickel.job.laid import (
     for_cloth,
     settled,
     with_grain_across,
+    with_hand_lay,
+    with_lay,
     with_locked,
     with_matching,
     with_offered_lay,
     with_tried,
 )
 from wickel.lay import Lay, Wish, cut_from, kept_lay_of, lays_alike, rank
+from wickel.lay.hand import Deed
 from wickel.wording import show_in, tr
 
+_DONE = {
+    Deed.FILL: tr("Filled in"),
+    Deed.BETTER: tr("A better lay"),
+    Deed.PUSH: tr("Pushed together"),
+}
+"""What is done with a lay, as a step that can be taken back."""
 _SHOW_AFTER_MS = 40
 """How long after a search has found something it is shown, together with what it finds
 meanwhile."""
@@ -56,10 +66,12 @@ class Session(JobView):
         self._runner = runner
         self._queue = TaskQueue(runner, self)
         self.laying = LaySearch(self._queue, self)
+        self.by_hand = HandSearch(self._queue, self)
         self.prices = Prices(self._queue, self)
         self.offers = Offers(self._queue, self)
         self.file = JobFile(lambda: self.job, self)
         self._searched: set[str] = set()
+        self._offered: dict[str, Lay] = {}
         self._was_searching = False
         self._quiet = False
         self._show_lays_timer = QTimer(self, singleShot=True, interval=_SHOW_AFTER_MS)
@@ -74,6 +86,8 @@ class Session(JobView):
             lambda id, way, mm: self._tried(id, Tried(way=way, least_mm=mm, set_aside=True))
         )
         self.laying.ended.connect(self._ended)
+        self.by_hand.ended.connect(self._hand_ended)
+        self.by_hand.refused.connect(self.trouble)
         self.prices.unmatched.connect(self._unmatched)
         self.prices.changed.connect(self.lays_changed)
         self.offers.changed.connect(self.lays_changed)
@@ -95,6 +109,7 @@ class Session(JobView):
         self._document = Document(job)
         show_in(job.unit, both=job.both_units)
         self._taken_up = TakenUp()
+        self._offered = {}
         self.file.take(path)
         self._in_hand = {"garment": "", "cloth": ""}
         self._drafts = drafts_of(job)
@@ -139,6 +154,8 @@ class Session(JobView):
                 self._searched.discard(cloth.id)
                 self._never.pop(cloth.id, None)
                 self.laying.drop(cloth.id)
+                self.by_hand.drop(cloth.id)
+                self._offered.pop(cloth.id, None)
                 self.prices.forget()
                 self.offers.forget()
         self.file.touch()
@@ -208,11 +225,6 @@ class Session(JobView):
         lay, cloth = self.lay, self.cloth
         if lay is None or cloth is None or all(placement.id != id for placement in lay.placements):
             return
-        if len(lay.spread.sections) > 1 or lay.way == STACKED:
-            self.trouble.emit(
-                tr("Pieces can be held in a lay of one section: take a way without sections first.")
-            )
-            return
         if self.searching:
             self.stop_search()
         name = lay.piece(next(p for p in lay.placements if p.id == id).piece).name
@@ -221,12 +233,97 @@ class Session(JobView):
             tr("{name} let go", name=name) if id in self.held else tr("{name} held", name=name),
         )
 
+    def lay_by_hand(self, lay: Lay, words: str, merge_key: str = "") -> None:
+        """Take a lay that a hand has made of the one shown; it stays until the maker takes
+        another. A search that goes on meanwhile only offers what it finds."""
+        cloth = self.cloth
+        if cloth is None:
+            return
+        ids = {placement.id for placement in lay.placements}
+        kept = replace(kept_lay_of(lay), by_hand=True, locked=self.held & ids)
+        self._taken_up.remember(kept, lay)
+        self.apply(with_hand_lay(self.job, cloth.id, kept), words, merge_key)
+
+    def go_on(self, deed: Deed, effort: int = QUICK_EFFORT) -> None:
+        """Go on with the lay shown as it lies: fill in the tray, look for a better lay around what
+        is held, or push it together."""
+        lay, cloth, base = self.lay, self.cloth, self.on.lay
+        if lay is None or cloth is None or base is None:
+            return
+        if self.searching:
+            self.stop_search()
+        self._offered.pop(cloth.id, None)
+        self.by_hand.begin(cloth.id, lay, base, deed, effort)
+        self._tell_searching()
+
+    def _hand_ended(self, cloth_id: str, work: Work) -> None:
+        """Take what was found in the place of the lay that it was begun with; offer it where a hand
+        has been at that meanwhile."""
+        found, now = work.best, self.job.on_cloth(cloth_id).lay
+        lay = None if now is None else self.lay_of(cloth_id)
+        if found is not None and lay is not None and rank(found) < rank(lay):
+            if now is work.base and self.cloth is not None and self.cloth.id == cloth_id:
+                self.lay_by_hand(found, _DONE[work.deed])
+            else:
+                self._offered[cloth_id] = found
+        elif found is not None and now is work.base and work.deed is Deed.PUSH:
+            self.lay_by_hand(found, _DONE[work.deed])
+        elif found is not None:
+            self.trouble.emit(tr("No better lay was found than the one that lies there."))
+        self._tell_searching()
+        self.lays_changed.emit()
+
+    @property
+    def offered(self) -> Lay | None:
+        """A lay that was found beside the one that a hand has made, and that is better: it waits
+        until the maker takes it."""
+        cloth, lay, own = self.cloth, self.lay, self.on.lay
+        if cloth is None or lay is None or own is None or not own.by_hand:
+            return None
+        found = [self._offered[cloth.id]] if cloth.id in self._offered else []
+        found += [
+            known
+            for answer in self.on.tried
+            if answer.way == lay.way and answer.lay is not None
+            for known in (self._taken_up.lay(answer.lay, self.pieces, cloth),)
+            if known is not None
+        ]
+        best = min(found, key=rank, default=None)
+        return best if best is not None and rank(best) < rank(lay) else None
+
+    @property
+    def kept_lays(self) -> dict[str, Lay]:
+        """The lays of the cloth in hand that are kept under names, as they are on the pieces of
+        now."""
+        cloth = self.cloth
+        if cloth is None:
+            return {}
+        known = {one.name: self._taken_up.lay(one.lay, self.pieces, cloth) for one in self.on.kept}
+        return {name: lay for name, lay in known.items() if lay is not None}
+
+    def take_lay(self, lay: Lay, words: str) -> None:
+        """Take another lay of the cloth in hand: one that is kept, was found or is offered."""
+        cloth = self.cloth
+        if cloth is None:
+            return
+        if lay is self.offered:
+            self.lay_by_hand(lay, words)
+            self._offered.pop(cloth.id, None)
+            return
+        known = [one.lay for one in self.on.kept]
+        known += [answer.lay for answer in self.on.tried if answer.lay is not None]
+        own = next((k for k in known if self._taken_up.lay(k, self.pieces, cloth) is lay), None)
+        if own is not None:
+            self.apply(with_lay(self.job, cloth.id, own), words)
+
     # --- the search ------------------------------------------------------------------------
 
     @property
     def searching(self) -> bool:
-        """Whether the cloth in hand is being searched."""
-        return self.cloth is not None and self.laying.is_searching(self.cloth.id)
+        """Whether the cloth in hand is being searched, or its lay gone on with."""
+        return self.cloth is not None and (
+            self.laying.is_searching(self.cloth.id) or self.by_hand.work(self.cloth.id) is not None
+        )
 
     @property
     def pricing(self) -> bool:
@@ -241,7 +338,9 @@ class Session(JobView):
 
     def stop_search(self) -> None:
         """End the search for the cloth in hand; the best lay so far stays."""
-        if self.cloth is not None:
+        if self.cloth is not None and self.by_hand.work(self.cloth.id) is not None:
+            self.by_hand.stop(self.cloth.id)
+        elif self.cloth is not None:
             self.laying.stop(self.cloth.id)
 
     def _search_missing(self) -> None:

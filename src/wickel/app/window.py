@@ -224,6 +224,7 @@ class MainWindow(QMainWindow):
                 go, f"&{stage.title}", f"Ctrl+{stage + 1}", partial(self.show_stage, stage)
             )
         self._build_lay_menu(bar.addMenu(tr("&Lay")))
+        self.lay.work.fill(bar.addMenu(tr("By h&and")))
         self._build_buy_menu(bar.addMenu(tr("&Buy")))
         self._build_view_menu(bar.addMenu(tr("&View")))
         about = bar.addMenu(tr("&Help"))

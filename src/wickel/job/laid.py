@@ -125,6 +125,16 @@ def with_lay(job: Job, cloth_id: str, lay: KeptLay | None) -> Job:
     return job.with_on(cloth_id, replace(on, lay=lay, spread=spread, tried=_with_left(on)))
 
 
+def with_hand_lay(job: Job, cloth_id: str, lay: KeptLay) -> Job:
+    """The job with a lay that a hand has made of the one taken. What a search had found of its way
+    stays among what was tried; the steps of a hand do not come there."""
+    on = job.on_cloth(cloth_id)
+    by_search = on.lay is not None and not on.lay.by_hand
+    return job.with_on(
+        cloth_id, replace(on, lay=lay, tried=_with_left(on) if by_search else on.tried)
+    )
+
+
 def with_kept(job: Job, cloth_id: str, name: str) -> Job:
     """The job with the lay taken of a cloth kept under a name, in the place of one of that name."""
     on = job.on_cloth(cloth_id)

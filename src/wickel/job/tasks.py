@@ -38,6 +38,7 @@ from wickel.lay import (
     make_lay,
     stacked_lays,
 )
+from wickel.lay.hand import Deed, gone_on_with
 from wickel.wording import Text, say, words_of
 
 PICTURES_A_SECOND, _PAUSE = 20, 5
@@ -115,7 +116,17 @@ class ReachTask:
     search: Search = Search()
 
 
-Task = LayTask | CellTask | PriceTask | AcrossTask | BuyTask | BoltTask | ReachTask
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HandTask:
+    """A lay made by hand to be gone on with, around the placements that ``stay``."""
+
+    lay: Lay
+    deed: Deed
+    stay: frozenset[str] = frozenset()
+    search: Search = Search()
+
+
+Task = LayTask | HandTask | CellTask | PriceTask | AcrossTask | BuyTask | BoltTask | ReachTask
 
 
 # --- what is told -----------------------------------------------------------------------------
@@ -259,6 +270,8 @@ def run_task(task: Task, tell: Tell, stopped: IsStopped) -> None:
         _run_across(task, tell, stopped)
     elif isinstance(task, LayTask):
         _run_lays(task, tell, stopped)
+    elif isinstance(task, HandTask):
+        _run_by_hand(task, tell, stopped)
     else:
         _run_errand(task, tell, stopped)
     tell(Finished())
@@ -359,8 +372,8 @@ def _reached(job: Job) -> Reached:
     )
 
 
-def _run_lays(task: LayTask, tell: Tell, stopped: IsStopped) -> None:
-    """Tell of every better lay, at most 20 a second."""
+def _showing(tell: Tell, stopped: IsStopped) -> LayReport:
+    """A report that tells of every better lay, at most 20 a second."""
     shown: dict[str, float] = {}
     show_from = 0.0
 
@@ -377,6 +390,28 @@ def _run_lays(task: LayTask, tell: Tell, stopped: IsStopped) -> None:
             if lay.lay_length_mm < shown.get(lay.way, float("inf")) - 1e-6:
                 shown[lay.way] = lay.lay_length_mm
                 tell(Improved(lay))
+
+    return report
+
+
+def _run_by_hand(task: HandTask, tell: Tell, stopped: IsStopped) -> None:
+    """Tell of every better lay on the way, and of the last."""
+    report = _showing(tell, stopped)
+    try:
+        tell(
+            Improved(
+                gone_on_with(
+                    task.lay, task.deed, stay=task.stay, settings=task.search, report=report
+                )
+            )
+        )
+    except LayRefused as reason:
+        tell(CannotBe(words_of(reason)))
+
+
+def _run_lays(task: LayTask, tell: Tell, stopped: IsStopped) -> None:
+    """Tell of every better lay, at most 20 a second."""
+    report = _showing(tell, stopped)
 
     def found(way_found: WayFound) -> None:
         if way_found.set_aside:
@@ -441,6 +476,8 @@ def without_pictures(task: Task) -> Task:
         return replace(task, jobs=tuple(_bare_job(job) for job in task.jobs))
     if isinstance(task, BoltTask | ReachTask):
         return replace(task, job=_bare_job(task.job))
+    if isinstance(task, HandTask):
+        return replace(task, lay=replace(task.lay, cloth=_bare(task.lay.cloth)))
     bare = replace(task, cloth=_bare(task.cloth))
     if isinstance(bare, LayTask) and bare.pile is not None:
         lower, upper = bare.pile

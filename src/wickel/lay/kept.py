@@ -95,6 +95,8 @@ def taken_up(
     spread so any more, or nothing stays.
     """
     lay = _as_kept(kept_lay, pieces, cloth)
+    if lay is not None and kept_lay.by_hand and not kept_lay.placements:
+        return lay  # emptied on purpose
     while lay is not None and lay.placements:
         off = _worst(lay, changed)
         if off is None:

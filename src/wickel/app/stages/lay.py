@@ -5,8 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
+from PySide6.QtCore import QPoint, QPointF
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
+    QApplication,
     QComboBox,
     QHBoxLayout,
     QPushButton,
@@ -17,10 +19,11 @@ from PySide6.QtWidgets import (
 
 from wickel.app.lay_search import LONG_EFFORT
 from wickel.app.session import Session
+from wickel.app.stages.hand_work import HandWork
 from wickel.app.stages.lay_hand import HandCard
 from wickel.app.stages.lay_ways import SectionsDialog, WaysColumn
 from wickel.app.table.cut_view import CutView, Put
-from wickel.app.table.lay_view import LayView
+from wickel.app.table.hand_view import HandView
 from wickel.app.table.view import PickView
 from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import (
@@ -28,7 +31,9 @@ from wickel.app.widgets.cards import (
 )
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.search_strip import SearchStrip
 from wickel.app.widgets.stage import Stage
+from wickel.app.widgets.tray import Tray
 from wickel.cloth import Spreading, depths_fit
 from wickel.job import BEST
 from wickel.job.laid import (
@@ -36,7 +41,8 @@ from wickel.job.laid import (
     with_spread,
 )
 from wickel.lay import rank, unfolded_lay
-from wickel.units import shown_length
+from wickel.lay.hand import Deed
+from wickel.units import shown_cloth_length, shown_length
 from wickel.wording import tr
 
 
@@ -52,15 +58,22 @@ class LayStage(Stage):
         left = QVBoxLayout()
         left.setSpacing(10)
         left.addWidget(self._tools())
-        self.view = LayView()
-        self.view.picked.connect(lambda _: self._show_hand())
+        self.view = HandView()
+        self.view.taken_changed.connect(self._show_hand)
+        self.work = HandWork(session, self.view)
         self.cut = CutView()
         self.shown = QStackedWidget()
         self.shown.addWidget(self.view)
         self.shown.addWidget(self.cut)
         left.addWidget(self.shown, 1)
+        self.tray = Tray()
+        self.tray.taken.connect(self._from_tray)
+        self.tray.carried.connect(self._carry)
+        self.tray.dropped.connect(self._drop)
+        left.addWidget(self.tray)
         self.hand = HandCard(session)
         self.hand.put.connect(self.put)
+        self.hand.exactly.connect(self._place_exactly)
         left.addWidget(self.hand)
         row.addLayout(left, 1)
         self.ways = WaysColumn(session)
@@ -68,6 +81,8 @@ class LayStage(Stage):
         row.addLayout(self.ways)
         session.lays_changed.connect(self.keep_up)
         session.searching_changed.connect(self._show_searching)
+        session.lays_changed.connect(lambda: self.strip.note(session.lay))
+        session.by_hand.moved.connect(self._note_hand)
 
     def _tools(self) -> QWidget:
         """The tools above the cloth, on two lines where one is too short for them."""
@@ -77,6 +92,14 @@ class LayStage(Stage):
         self.find_button.setToolTip(tr("Search on for a shorter lay of this way (Ctrl+L)"))
         self.find_button.clicked.connect(self.find_or_stop)
         row.addWidget(self.find_button)
+        self.strip = SearchStrip()
+        row.addWidget(self.strip)
+        self.offered = QPushButton()
+        self.offered.setToolTip(
+            tr("A better lay than the one that lies there was found: look at both (C)")
+        )
+        self.offered.clicked.connect(lambda: self.work.compare())
+        row.addWidget(self.offered)
         self.fold = QComboBox()
         narrow(self.fold)
         self.fold.setMinimumContentsLength(18)
@@ -134,6 +157,7 @@ class LayStage(Stage):
         self._show_lay()
         self._show_fold()
         self.ways.refresh()
+        self._show_offered()
         self._session.look_across()
         self._show_cloths()
         self.find_button.setEnabled(bool(self._session.pieces))
@@ -145,7 +169,9 @@ class LayStage(Stage):
         held = frozenset() if opened else self._session.held
         job = self._session.job
         marks = {} if lay is None else garment_marks(lay, job)
+        self.view.hands_on = not opened
         self.view.show_lay(unfolded_lay(lay) if lay and opened else lay, job.unit, held, marks)
+        self.tray.show_lay(None if opened or self.as_cut.isChecked() else lay)
         self.hand.sewn.setVisible(self.as_cut.isChecked())
         self.hand.seen.setVisible(self.as_cut.isChecked())
         self.cut.show_lay(
@@ -158,6 +184,14 @@ class LayStage(Stage):
     def in_sight(self) -> PickView:
         """The lay on its cloth, or its pieces as they are cut."""
         return self.cut if self.as_cut.isChecked() else self.view
+
+    def _show_offered(self) -> None:
+        """A better lay than the one that a hand has made, where there is one."""
+        offered = self._session.offered
+        self.offered.setVisible(offered is not None)
+        if offered is not None:
+            length = shown_cloth_length(offered.lay_length_mm, self._session.job.unit)
+            self.offered.setText(tr("Found: {length}…", length=length))
 
     def _show_fold(self) -> None:
         """Show the way in use, and how deep its fold is."""
@@ -192,6 +226,10 @@ class LayStage(Stage):
             self.hand.show_on_cloth(self.view.lay, self.view.chosen, as_it_lies=as_it_lies)
 
     def _show_searching(self, searching: bool) -> None:
+        if searching:
+            self.strip.begin(self._session.lay, self._session.job.unit)
+        else:
+            self.strip.end()
         self.find_button.setText(
             tr("Stop, keep the best") if searching else tr("Find a better lay")
         )
@@ -205,6 +243,38 @@ class LayStage(Stage):
     def put_or_apart(self, how: Put) -> None:
         """Show the pieces as cut and put so, or, when they are shown so, each by itself."""
         self.put(Put.APART if self.as_cut.isChecked() and self.hand.put_now is how else how)
+
+    def _place_exactly(self, along: bool, mm: float) -> None:
+        if not self.work.place_exactly(along, mm):
+            self._show_hand()
+
+    def _note_hand(self) -> None:
+        cloth = self._session.cloth
+        work = None if cloth is None else self._session.by_hand.work(cloth.id)
+        if work is not None:
+            self.strip.note(work.best)
+
+    # --- the tray -----------------------------------------------------------------------------
+
+    def _from_tray(self, piece_id: str) -> None:
+        self.work.in_tray = piece_id
+        self.work.from_tray()
+
+    def _carry(self, piece_id: str, at: QPoint) -> None:
+        """Carry a piece from the tray over the cloth; by the pointer's place on the screen."""
+        pixel = QPointF(self.view.viewport().mapFromGlobal(at))
+        if self.view.held is None:
+            inside = self.view.viewport().rect().contains(pixel.toPoint())
+            if not inside or not self.view.carry_new(piece_id, self.view.table_point(pixel)):
+                return
+        self.view.carry(self.view.table_point(pixel), QApplication.keyboardModifiers())
+
+    def _drop(self, piece_id: str, at: QPoint) -> None:
+        inside = self.view.viewport().rect().contains(self.view.viewport().mapFromGlobal(at))
+        if inside:
+            self.view.let_go()
+        else:
+            self.view.cancel()
 
     # --- edits -------------------------------------------------------------------------------
 
@@ -253,7 +323,12 @@ class LayStage(Stage):
 
     def find_or_stop(self) -> None:
         """Search on for a shorter lay, or end the search that runs."""
+        own = self._session.on.lay
+        lay = self._session.lay
+        several = lay is not None and len(lay.spread.sections) > 1
         if self._session.searching:
             self._session.stop_search()
+        elif own is not None and (own.by_hand or (own.locked and several)):
+            self._session.go_on(Deed.BETTER, LONG_EFFORT)
         else:
             self._session.search(LONG_EFFORT, (self._session.way,))

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import (
     QFrame,
@@ -9,6 +11,7 @@ from PySide6.QtWidgets import (
     QPushButton,
     QSizePolicy,
     QVBoxLayout,
+    QWidget,
 )
 
 from wickel.app.session import Session
@@ -18,6 +21,7 @@ from wickel.app.widgets.cards import (
     relabelled,
 )
 from wickel.app.widgets.guide import PAGE
+from wickel.app.widgets.length_edit import LengthEdit
 from wickel.drawing import copies_text, is_covered
 from wickel.geometry import Bounds, bounds
 from wickel.job.laid import (
@@ -47,6 +51,7 @@ class HandCard(QFrame):
     how to put pieces."""
 
     put = Signal(object)
+    exactly = Signal(bool, float)
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -65,6 +70,20 @@ class HandCard(QFrame):
         column.addWidget(self.title)
         row = QHBoxLayout()
         row.addWidget(self.words, 1)
+        self.from_start = LengthEdit(tr("From the start of the cloth"))
+        self.from_edge = LengthEdit(tr("From the near edge of the cloth"))
+        self.places = QWidget()
+        places = QHBoxLayout(self.places)
+        places.setContentsMargins(0, 0, 6, 0)
+        places.setSpacing(6)
+        for field, words, along in (
+            (self.from_start, tr("from the start"), True),
+            (self.from_edge, tr("from the near edge"), False),
+        ):
+            field.entered.connect(partial(self.exactly.emit, along))
+            places.addWidget(label(words, "soft"))
+            places.addWidget(field)
+        row.addWidget(self.places)
         self.hold = QPushButton(tr("Hold it here"))
         self.hold.setObjectName("chip")
         self.hold.setToolTip(
@@ -151,6 +170,12 @@ class HandCard(QFrame):
         held = placement is not None and placement.id in self._session.held
         self.hold.setText(tr("Let it go") if held else tr("Hold it here"))
         self.hold.setVisible(placement is not None)
+        self.places.setVisible(placement is not None)
+        if lay is not None and placement is not None:
+            box = bounds(on_table(placement, lay.piece(placement.piece)).outline)
+            unit = self._session.job.unit
+            self.from_start.show_length(box.min_x, unit)
+            self.from_edge.show_length(box.min_y, unit)
         self.cut_it.setVisible(placement is not None)
 
     def _say(self, title: str, words: str, look: str = "heading") -> None:
@@ -168,7 +193,10 @@ class HandCard(QFrame):
         if lacking and not refusal:
             self._say(
                 lacking,
-                tr("What has changed too much to lie where it lay is laid by the search."),
+                tr(
+                    "Draw it from the tray onto the cloth, or press Insert; F fills in everything, "
+                    "Find a better lay lays all anew."
+                ),
                 "broken",
             )
         elif refusal or broken:
@@ -201,8 +229,7 @@ class HandCard(QFrame):
                 length=shown_length(box.width, unit),
                 length_2=shown_length(box.height, unit),
             ),
-            tr("{length} from the start", length=shown_length(box.min_x, unit)),
-            self._across(placement, lay, box),
+            *self._where(placement, lay, box),
             {0.0: tr("head to the start"), 180.0: tr("head to the end")}.get(
                 placement.turn_deg, f"turned {placement.turn_deg:g}°"
             ),
@@ -229,6 +256,14 @@ class HandCard(QFrame):
             if note.code == "together" and placement.id in note.placements
         )
         return "\n".join((" · ".join(words), *together))
+
+    def _where(self, placement: Placement, lay: Lay, box: Bounds) -> list[str]:
+        """Where a piece lies, where no fields show it."""
+        if self._placement is not None:
+            high = any(f.name == "high" for f in lay.zone(placement).folds)
+            return [self._across(placement, lay, box)] if high else []
+        start = shown_length(box.min_x, self._session.job.unit)
+        return [tr("{length} from the start", length=start), self._across(placement, lay, box)]
 
     def _across(self, placement: Placement, lay: Lay, box: Bounds) -> str:
         """Where the placement lies across the table, from the nearest edge that a cutter can

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from PySide6.QtCore import QPointF, QRect, QRectF, Qt
-from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath
+from PySide6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPainterPath
 from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed_colour, name_in, pen
@@ -14,7 +14,17 @@ from wickel.app.table.print_paint import has_figure, paint_print, to_picture
 from wickel.app.table.tape import THICK, Tape, paint_tape
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
-from wickel.cloth import STACKED, Cloth, FoldEdge, Print, Section, Spread, Spreading, Zone
+from wickel.cloth import (
+    STACKED,
+    WAYS,
+    Cloth,
+    FoldEdge,
+    Print,
+    Section,
+    Spread,
+    Spreading,
+    Zone,
+)
 from wickel.drawing import copies_text, is_covered, lines_cut_later, name_room
 from wickel.files import ground_of
 from wickel.geometry import Outline, bounds
@@ -23,6 +33,7 @@ from wickel.units import Unit
 from wickel.wording import tr
 
 _BELOW = 34.0
+_BEYOND_MM = 700.0
 
 
 def flip_outline(outline: Outline) -> Outline:
@@ -55,7 +66,29 @@ class ClothItem(QGraphicsItem):
             self._shape.addPath(scene_path(flip_outline(outline), closed=True))
 
     def boundingRect(self) -> QRectF:
-        return self.box
+        return self.box.united(self._beyond)
+
+    @property
+    def _beyond(self) -> QRectF:
+        """Where the cloth goes on past the end of the lay."""
+        last = self._sections[-1]
+        if WAYS[last.way].slanting:
+            return self.box
+        box = bounds([p for zone in last.zones for p in flip_outline(zone.outline)])
+        return QRectF(box.max_x, box.min_y, _BEYOND_MM, box.height)
+
+    def _paint_beyond(self, painter: QPainter, ground: QColor) -> None:
+        """The cloth past the end of the lay, fading: there is more of it on the roll."""
+        beyond = self._beyond
+        if beyond == self.box:
+            return
+        near, far = QColor(ground), QColor(ground)
+        near.setAlphaF(0.55)
+        far.setAlphaF(0.0)
+        fade = QLinearGradient(beyond.topLeft(), beyond.topRight())
+        fade.setColorAt(0.0, near)
+        fade.setColorAt(1.0, far)
+        painter.fillRect(beyond, fade)
 
     def paint(
         self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None
@@ -66,6 +99,7 @@ class ClothItem(QGraphicsItem):
             ground_of(self._cloth), colours.paper, 0.5 if not colours.dark else 0.35
         )
         painter.setPen(Qt.PenStyle.NoPen)
+        self._paint_beyond(painter, ground)
         painter.setBrush(ground)
         painter.drawPath(self._shape)
         if has_figure(self._cloth):

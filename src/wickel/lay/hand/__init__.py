@@ -7,6 +7,7 @@ grip      pieces in hand: followed to the nearest place where they can lie
 stances   how a piece may be put down: turned, mirrored, in which zone, on which plies
 snap      edges that lie flush
 edits     lays made from lays: moved, turned, taken off, put on
+relay     a lay gone on with from how it lies: filled in, bettered, pushed together
 """
 
 from wickel.lay.hand.bound import Shift
@@ -20,6 +21,7 @@ from wickel.lay.hand.edits import (
     with_placements,
 )
 from wickel.lay.hand.grip import FOUR_WAYS, Gap, Grip
+from wickel.lay.hand.relay import Deed, gone_on_with
 from wickel.lay.hand.snap import Snapped, flush
 from wickel.lay.hand.stances import (
     Stance,
@@ -36,6 +38,7 @@ from wickel.lay.hand.stances import (
 
 __all__ = [
     "FOUR_WAYS",
+    "Deed",
     "Gap",
     "Grip",
     "Shift",
@@ -45,6 +48,7 @@ __all__ = [
     "elsewhere",
     "flush",
     "folded_to",
+    "gone_on_with",
     "hovering",
     "lacking",
     "middle",

@@ -59,6 +59,7 @@ class _Layer:
     meeting: Meeting
     moving: tuple[Polygon, ...]
     still: tuple[Polygon, ...]
+    names: tuple[str, ...]
 
 
 class Grip:
@@ -84,6 +85,14 @@ class Grip:
     def clear(self, at: Shift) -> bool:
         """Whether it could lie there: within its cloth and over nothing else."""
         return self.walls.hold(at) and all(_apart(layer, at) for layer in self._layers)
+
+    def in_the_way(self, at: Shift) -> tuple[str, ...]:
+        """What it would lie over there: the ids of placements, ``flaw`` for what is spoilt,
+        ``edge`` for the edge of its cloth or fold."""
+        found = [] if self.walls.hold(at) else ["edge"]
+        for layer in self._layers:
+            found += [layer.names[k] for k in _under(layer, at)]
+        return tuple(dict.fromkeys(found))
 
     def bound(self, to: Shift) -> Shift:
         """A shift as far as folds let it pass: what lies on one slides along it."""
@@ -145,19 +154,20 @@ class Grip:
         fitting = (s for s in sorted(found, key=lambda s: math.dist(s, to)) if self.clear(s))
         return next(fitting, at)
 
-    def gaps(self, at: Shift) -> tuple[Gap, ...]:
-        """How far it lies from what is next to it on all four sides: back, on, low, high."""
+    def gaps(self, at: Shift, within_mm: float = 1500.0) -> tuple[Gap, ...]:
+        """How far it lies from what is next to it on all four sides, back, on, low, high; what is
+        farther than ``within_mm`` is not looked for."""
         found = []
         for way in FOUR_WAYS:
-            by = (way[0] * _FAR_MM, way[1] * _FAR_MM)
-            wall = self.walls.stop(at, by)[0] * _FAR_MM
+            by = (way[0] * within_mm, way[1] * within_mm)
+            wall = self.walls.stop(at, by)[0] * within_mm
             near, what = wall, ""
             for layer in self._layers:
                 touch = pushed(layer.meeting.moving, layer.meeting.still, at, by)
                 if touch.normal is not None and touch.far_mm < near:
                     near, what = touch.far_mm, "piece"
             found.append(Gap(way, near, to_piece=bool(what)))
-        return tuple(gap for gap in found if gap.far_mm < _FAR_MM)
+        return tuple(gap for gap in found if gap.far_mm < within_mm)
 
     def places(self, most: int = 6) -> tuple[Shift, ...]:
         """Some places where it could lie, one in every room that is large enough, pushed to its
@@ -292,22 +302,23 @@ class Grip:
                 for p in self.held
                 if (p.section, p.zone, p.cut_plies) == (section, zone, plies)
             ]
-            still = [
-                self._outlines[p.id]
+            names = [
+                p.id
                 for p in self.lay.placements
                 if p.id not in self.ids
                 and (p.section, p.zone) == (section, zone)
                 and set(p.cut_plies) & set(plies)
             ]
+            still = [self._outlines[id] for id in names]
             cloth = Polygon(longer.sections[section].zones[zone].outline)
             still += [
                 outline
                 for outline, ply in spoilt
                 if ply in plies and Polygon(outline).intersection(cloth).area > OVERLAP_MM2
             ]
-            yield _Layer(
-                Meeting(sides_of(moving), sides_of(still)), _shapes(moving), _shapes(still)
-            )
+            names += ["flaw"] * (len(still) - len(names))
+            meeting = Meeting(sides_of(moving), sides_of(still))
+            yield _Layer(meeting, _shapes(moving), _shapes(still), tuple(names))
 
 
 def _shapes(outlines: Iterable[Outline]) -> tuple[Polygon, ...]:
@@ -316,24 +327,27 @@ def _shapes(outlines: Iterable[Outline]) -> tuple[Polygon, ...]:
 
 def _apart(layer: _Layer, at: Shift) -> bool:
     """Whether shapes pushed by a shift lie over none that lie still."""
+    return next(_under(layer, at), None) is None
+
+
+def _under(layer: _Layer, at: Shift) -> Iterator[int]:
+    """The numbers of the still shapes that the others, pushed by a shift, would lie over."""
     if not layer.still:
-        return True
+        return
     still = np.array(layer.still, dtype=object)
     boxes = shapely.bounds(still)
     for shape in layer.moving:
         low_x, low_y, high_x, high_y = shape.bounds
-        near = (
+        near = np.flatnonzero(
             (boxes[:, 0] < high_x + at[0])
             & (boxes[:, 2] > low_x + at[0])
             & (boxes[:, 1] < high_y + at[1])
             & (boxes[:, 3] > low_y + at[1])
         )
-        if near.any():
+        if len(near):
             there = shapely.transform(shape, lambda xy: xy + np.array(at))
             common = shapely.intersection(still[near], there, grid_size=OVERLAY_GRID_MM)
-            if float(shapely.area(common).max()) > OVERLAP_MM2:
-                return False
-    return True
+            yield from (int(k) for k in near[shapely.area(common) > OVERLAP_MM2])
 
 
 def _faces(room: Outline) -> Iterator[tuple[Point, float]]:

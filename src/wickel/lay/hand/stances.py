@@ -64,11 +64,16 @@ def order_of(lay: Lay, piece: CutPiece) -> CutOrder:
     return next(order for order in piece.orders if order.cloth == lay.cloth.id)
 
 
-def stances(lay: Lay, piece_id: str, without: Collection[str] = ()) -> tuple[Stance, ...]:
-    """Every way to put down a piece by hand, for the copies that are still to be laid
-    (``lacking``), section by section."""
+def stances(
+    lay: Lay,
+    piece_id: str,
+    without: Collection[str] = (),
+    left: tuple[int, int] | None = None,
+) -> tuple[Stance, ...]:
+    """Every way to put down a piece by hand, section by section, for the copies that are still to
+    be laid (``lacking``), or for some of them that are ``left``."""
     piece = lay.piece(piece_id)
-    left = lacking(lay, piece_id, without)
+    left = lacking(lay, piece_id, without) if left is None else left
     turns = allowed_turns(piece, lay.cloth.print_or_assumed, _head_turn(lay, piece, without))
     order = order_of(lay, piece)
     found = []

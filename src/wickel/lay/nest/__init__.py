@@ -25,6 +25,7 @@ from wickel.lay.nest.problem import (
 from wickel.lay.nest.search import (
     MANY_CANDIDATES,
     VERY_MANY_CANDIDATES,
+    push_together,
     quick_length,
     search,
     warm_in_background,
@@ -47,6 +48,7 @@ __all__ = [
     "Spot",
     "Stopped",
     "Tick",
+    "push_together",
     "quick_length",
     "search",
     "warm_in_background",

@@ -54,6 +54,8 @@ GUESS_ROOM, GUESS_SWEEPS = 1.03, 240
 """A guess may become so much longer when its overlaps are taken out, in so many sweeps at the
 most."""
 
+_PUSHES, _STILL_MM = 30, 0.05
+"""A lay is pushed together at most so often, until nothing moves any farther than this."""
 _SWEEPS_AT_ONCE = 8
 _LISTEN_S = 0.01
 
@@ -79,6 +81,25 @@ def search(problem: Problem, report: Report) -> Solution:
     if not problem.items:
         return Solution(spots=(), length_mm=0.0)
     return _Search(problem).run(report)
+
+
+def push_together(problem: Problem, solution: Solution) -> Solution:
+    """A solution without overlap pushed together along the strip, in the order it has; at worst as
+    it is. It is pushed again for as long as anything moves."""
+    shapes = Shapes()
+    for _ in range(_PUSHES):
+        pushed = compact(problem, solution, shapes) or solution
+        far = max(
+            (
+                max(abs(a.x - b.x), abs(a.y - b.y))
+                for a, b in zip(pushed.spots, solution.spots, strict=True)
+            ),
+            default=0.0,
+        )
+        solution = pushed
+        if far < _STILL_MM:
+            break
+    return solution
 
 
 def quick_length(problem: Problem, tick: Tick = lambda: None) -> float:

@@ -1,6 +1,9 @@
 """Sentences of the room lay."""
 
 SENTENCES = {
+    "hand.no-place-in-tray": (
+        "{piece} has no place on {cloth} as it is folded: fold it otherwise, or lay it open."
+    ),
     "searching.cannot-fit": (
         "The length of {cloth} at hand is {lacking:up} too short for this "
         "lay: it cannot fit this way."
