@@ -21,6 +21,7 @@ class Settings:
     geometry: str = ""
     stage: int = 4
     text: float = 1.0
+    table_mm: float = 0.0
     recent: tuple[str, ...] = ()
 
 

@@ -129,6 +129,8 @@ class MainWindow(QMainWindow):
         self._exports = Exports(session, self.buy, folder.path, self)
         self._exports.said.connect(self.slip.say)
         self._exports.refused.connect(self._opening.refuse)
+        self.lay.view.seeing.table_mm = settings.values.table_mm
+        self.lay.work.table_said.connect(self._keep_table)
         self._build()
         self._build_menu()
         self.thread_bar.chosen.connect(self.show_stage)
@@ -421,6 +423,9 @@ class MainWindow(QMainWindow):
         )
         if view is not None:
             getattr(view, how)()
+
+    def _keep_table(self, mm: float) -> None:
+        self._settings.remember(replace(self._settings.values, table_mm=mm))
 
     def _toggle_dark(self) -> None:
         self._settings.remember(replace(self._settings.values, dark=self._dark.isChecked()))

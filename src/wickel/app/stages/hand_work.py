@@ -9,13 +9,15 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from functools import partial
 
-from PySide6.QtCore import QObject, QPoint, Qt
+from PySide6.QtCore import QObject, QPoint, Qt, Signal
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu
 
 from wickel.app.session import Session
 from wickel.app.stages.compare_dialog import CompareDialog
 from wickel.app.table.hand_view import HandView, Line
+from wickel.app.table.seeing import most_plies
+from wickel.app.widgets.dialogs import asked_text
 from wickel.geometry import Point, bounds
 from wickel.lay import Lay, Placement, not_laid, on_table, rank
 from wickel.lay.hand import Deed as Work
@@ -37,6 +39,7 @@ from wickel.lay.hand import (
     swapped,
     taken_off,
 )
+from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit, shown_length
 from wickel.wording import tr
 
@@ -71,7 +74,10 @@ class Deed:
 
 
 class HandWork(QObject):
-    """What is done by hand with the lay of a session, as a view shows it."""
+    """What is done by hand with the lay of a session, as a view shows it. ``table_said`` carries
+    how long the maker's table is, mm."""
+
+    table_said = Signal(float)
 
     def __init__(self, session: Session, view: HandView) -> None:
         super().__init__(view)
@@ -89,24 +95,7 @@ class HandWork(QObject):
 
     def deeds(self) -> Iterator[tuple[str, tuple[Deed, ...]]]:
         """All that can be done, in groups with their names."""
-        yield (
-            tr("&Push"),
-            (
-                *(
-                    Deed(tr("Push {way}", way=words), key, partial(self.nudge, key, fine=False))
-                    for key, words in _TOWARDS.items()
-                ),
-                *(
-                    Deed(
-                        tr("Push a little {way}", way=words),
-                        f"Shift+{key}",
-                        partial(self.nudge, key, fine=True),
-                        apart=key == "Left",
-                    )
-                    for key, words in _TOWARDS.items()
-                ),
-            ),
-        )
+        yield tr("&Push"), tuple(self._pushes())
         yield (
             tr("&Slide until it touches"),
             tuple(
@@ -114,31 +103,50 @@ class HandWork(QObject):
                 for key, words in _TOWARDS.items()
             ),
         )
-        yield (
-            tr("&Take the next piece"),
-            (
-                *(
-                    Deed(tr("The next one {way}", way=words), f"Alt+{key}", partial(self.go, key))
-                    for key, words in _TOWARDS.items()
-                ),
-                Deed(tr("All pieces"), "Ctrl+A", self.take_all, apart=True),
-            ),
+        nearest = (
+            Deed(tr("The next one {way}", way=words), f"Alt+{key}", partial(self.go, key))
+            for key, words in _TOWARDS.items()
         )
-        yield (
-            "",
-            (
-                Deed(tr("Tu&rn it"), "R", self.turn, apart=True),
-                Deed(tr("Turn it &over"), "M", self.turn_over),
-                Deed(tr("To another &zone or section"), "Z", self.to_other_zone),
-                Deed(tr("&Where else it fits"), "P", self.next_place),
-                Deed(tr("S&wap two pieces"), "X", self.swap),
-                Deed(tr("To the tra&y"), "Del", self.to_tray, apart=True),
-                Deed(tr("&From the tray"), "Ins", self.from_tray),
-                Deed(tr("E&verything to the tray"), "Shift+Del", self.clear),
-                Deed(tr("F&ill in what is in the tray"), "F", self.fill_in, apart=True),
-                Deed(tr("Push to&gether"), "T", self.push_together),
-                Deed(tr("&Compare lays…"), "C", self.compare),
-            ),
+        everything = Deed(tr("All pieces"), "Ctrl+A", self.take_all, apart=True)
+        yield tr("&Take the next piece"), (*nearest, everything)
+        yield "", self._with_a_piece() + self._with_the_lay()
+        yield tr("S&ee"), self._to_be_seen()
+
+    def _pushes(self) -> Iterator[Deed]:
+        for key, words in _TOWARDS.items():
+            push = partial(self.nudge, key, fine=False)
+            yield Deed(tr("Push {way}", way=words), key, push)
+        for key, words in _TOWARDS.items():
+            push, first = partial(self.nudge, key, fine=True), key == "Left"
+            yield Deed(tr("Push a little {way}", way=words), f"Shift+{key}", push, apart=first)
+
+    def _with_a_piece(self) -> tuple[Deed, ...]:
+        return (
+            Deed(tr("Tu&rn it"), "R", self.turn, apart=True),
+            Deed(tr("Turn it &over"), "M", self.turn_over),
+            Deed(tr("To another &zone or section"), "Z", self.to_other_zone),
+            Deed(tr("&Where else it fits"), "P", self.next_place),
+            Deed(tr("S&wap two pieces"), "X", self.swap),
+            Deed(tr("To the tra&y"), "Del", self.to_tray, apart=True),
+            Deed(tr("&From the tray"), "Ins", self.from_tray),
+            Deed(tr("E&verything to the tray"), "Shift+Del", self.clear),
+        )
+
+    def _with_the_lay(self) -> tuple[Deed, ...]:
+        return (
+            Deed(tr("F&ill in what is in the tray"), "F", self.fill_in, apart=True),
+            Deed(tr("Push to&gether"), "T", self.push_together),
+            Deed(tr("&Compare lays…"), "C", self.compare),
+        )
+
+    def _to_be_seen(self) -> tuple[Deed, ...]:
+        return (
+            Deed(tr("Each piece in its own print"), "V", self.see_print),
+            Deed(tr("What is left over"), "W", self.see_waste),
+            Deed(tr("Each ply by itself"), "Y", self.see_next_ply),
+            Deed(tr("A tape between two points"), "L", self.take_tape),
+            Deed(tr("Draw to edges that are near"), "S", self.toggle_snapping),
+            Deed(tr("Length of the table…"), "", self.ask_table, apart=True),
         )
 
     def fill(self, menu: QMenu) -> None:
@@ -492,6 +500,64 @@ class HandWork(QObject):
     def _take_compared(self, lay: Lay) -> None:
         if lay is not self._lay:
             self._session.take_lay(lay, tr("Lay taken: {name}", name=lay.way.name))
+
+    # --- what is seen --------------------------------------------------------------------------
+
+    def see_print(self) -> None:
+        """Show each piece in the print that it gets, or the cloth's through it."""
+        self._view.seeing.own_print = not self._view.seeing.own_print
+        self._view.see_so()
+
+    def see_waste(self) -> None:
+        """Shade what is left over, or not."""
+        self._view.seeing.waste = not self._view.seeing.waste
+        self._view.see_so()
+
+    def see_next_ply(self) -> None:
+        """Show the next ply by itself, from the table up; after the last all together."""
+        lay, now = self._lay, self._view.seeing.ply
+        if lay is None or most_plies(lay) < 2:
+            self._say(tr("The cloth lies in one ply."))
+            return
+        self._view.seeing.ply = 0 if now is None else now + 1
+        self._view.see_so()
+
+    def take_tape(self) -> None:
+        """Take a tape in hand, or put it away."""
+        self._view.measure_on(not self._view.measuring)
+        if self._view.measuring:
+            self._say(tr("Click two points, or draw from one to the other; Esc puts it away."))
+
+    def toggle_snapping(self) -> None:
+        """Draw what is in hand to edges that are near, or not."""
+        self._view.snapping = not self._view.snapping
+        on = self._view.snapping
+        self._say(
+            tr("Pieces are drawn to edges that are near.")
+            if on
+            else tr("Pieces are not drawn to edges.")
+        )
+
+    def ask_table(self) -> None:
+        """Ask how long the table is: where it ends the cloth is moved on."""
+        unit = self._session.job.unit
+        now = self._view.seeing.table_mm
+        text = asked_text(
+            self._view.window(),
+            tr("The table"),
+            tr("How long is it? 0: no mark where it ends"),
+            shown_length(now, unit),
+        )
+        if not text:
+            return
+        try:
+            mm = parsed_length(text, unit)
+        except UnreadableLength as reason:
+            self._say(str(reason))
+            return
+        self._view.seeing.table_mm = max(0.0, mm)
+        self.table_said.emit(self._view.seeing.table_mm)
+        self._view.see_so()
 
     # --- by mouse --------------------------------------------------------------------------------
 

@@ -24,6 +24,7 @@ from wickel.app.stages.lay_hand import HandCard
 from wickel.app.stages.lay_ways import SectionsDialog, WaysColumn
 from wickel.app.table.cut_view import CutView, Put
 from wickel.app.table.hand_view import HandView
+from wickel.app.table.overview import Overview
 from wickel.app.table.view import PickView
 from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import (
@@ -34,7 +35,7 @@ from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.search_strip import SearchStrip
 from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.tray import Tray
-from wickel.cloth import Spreading, depths_fit
+from wickel.cloth import STACKED, Spreading, depths_fit
 from wickel.job import BEST
 from wickel.job.laid import (
     garment_marks,
@@ -66,6 +67,9 @@ class LayStage(Stage):
         self.shown.addWidget(self.view)
         self.shown.addWidget(self.cut)
         left.addWidget(self.shown, 1)
+        self.overview = Overview(self.view)
+        self.overview.looked.connect(self.view.look_at)
+        left.addWidget(self.overview)
         self.tray = Tray()
         self.tray.taken.connect(self._from_tray)
         self.tray.carried.connect(self._carry)
@@ -94,11 +98,7 @@ class LayStage(Stage):
         row.addWidget(self.find_button)
         self.strip = SearchStrip()
         row.addWidget(self.strip)
-        self.offered = QPushButton()
-        self.offered.setToolTip(
-            tr("A better lay than the one that lies there was found: look at both (C)")
-        )
-        self.offered.clicked.connect(lambda: self.work.compare())
+        self.offered = self._offer_button()
         row.addWidget(self.offered)
         self.fold = QComboBox()
         narrow(self.fold)
@@ -146,6 +146,14 @@ class LayStage(Stage):
         row.addWidget(fit)
         return bar
 
+    def _offer_button(self) -> QPushButton:
+        """What leads to a better lay than the one that lies there."""
+        made = QPushButton()
+        made.setAccessibleName(tr("A better lay was found"))
+        made.setToolTip(tr("A better lay than the one that lies there was found: see both (C)"))
+        made.clicked.connect(lambda: self.work.compare())
+        return made
+
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         self.ways.fit(round(min(252 * text_scale(), 0.3 * self.width())))
@@ -178,6 +186,10 @@ class LayStage(Stage):
             lay if self.as_cut.isChecked() else None, self._session.drafts, self.hand.put_now
         )
         self.shown.setCurrentWidget(self.in_sight)
+        if self.as_cut.isChecked():
+            self.overview.setVisible(False)
+        else:
+            self.overview.follow()
         self._show_hand()
 
     @property
@@ -326,9 +338,10 @@ class LayStage(Stage):
         own = self._session.on.lay
         lay = self._session.lay
         several = lay is not None and len(lay.spread.sections) > 1
+        stacked = lay is not None and lay.way == STACKED
         if self._session.searching:
             self._session.stop_search()
-        elif own is not None and (own.by_hand or (own.locked and several)):
+        elif own is not None and (own.by_hand or (own.locked and (several or stacked))):
             self._session.go_on(Deed.BETTER, LONG_EFFORT)
         else:
             self._session.search(LONG_EFFORT, (self._session.way,))

@@ -24,11 +24,23 @@ from PySide6.QtWidgets import QStyleOptionGraphicsItem
 from wickel.app.table.held import Held, paint_held, paint_slip
 from wickel.app.table.ink import dashed, pen
 from wickel.app.table.lay_view import LayView, PlacementItem, dye, flip_outline
+from wickel.app.table.seeing import (
+    Measure,
+    Seeing,
+    is_of_ply,
+    most_plies,
+    paint_measure,
+    paint_table_ends,
+    paint_waste,
+    ply_words,
+    snapped,
+)
+from wickel.app.table.tape import THICK
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
 from wickel.cloth import WAYS
 from wickel.geometry import Point, bounds
-from wickel.lay import Placement, on_table
+from wickel.lay import Lay, Placement, on_table
 from wickel.lay.hand import Grip, Snapped, Stance, elsewhere, flush, hovering, stances
 from wickel.units import shown_length
 
@@ -72,10 +84,14 @@ class HandView(LayView):
         self.held: Held | None = None
         self.guesses: tuple[tuple[Placement, ...], ...] = ()
         self._pressed: QPointF | None = None
+        self._toggled = False
         self._band: tuple[QPointF, QPointF] | None = None
         self._line: tuple[Line, float] | None = None
         self._gaps_timer = QTimer(self, singleShot=True, interval=_GAPS_AFTER_MS)
         self._gaps_timer.timeout.connect(self._measure_gaps)
+        self.seeing = Seeing()
+        self.measure: Measure | None = None
+        self.measuring = False
         self.setMouseTracking(True)
         self.viewport().setMouseTracking(True)
         self.setToolTip("")
@@ -129,6 +145,32 @@ class HandView(LayView):
         super().show_lay(*args, **more)  # type: ignore[arg-type]
         if self.chosen:
             self.take(self.chosen, also)
+        self.see_so()
+
+    def see_so(self) -> None:
+        """Show what is to be seen (``seeing``)."""
+        lay = self._lay
+        if lay is not None and self.seeing.ply is not None:
+            self.seeing.ply %= most_plies(lay) + 1
+            self.seeing.ply = None if self.seeing.ply >= most_plies(lay) else self.seeing.ply
+        for id, item in self.items_by_id.items():
+            if isinstance(item, PlacementItem) and lay is not None:
+                item.own_print = self.seeing.own_print
+                ply = self.seeing.ply
+                item.faint = ply is not None and not is_of_ply(lay, id, ply)
+                item.update()
+        self.viewport().update()
+
+    def measure_on(self, on: bool) -> None:
+        """Have a tape in hand, or put it away."""
+        self.measuring, self.measure = on, None
+        shape = Qt.CursorShape.CrossCursor if on else Qt.CursorShape.ArrowCursor
+        self.viewport().setCursor(shape)
+        self.viewport().update()
+
+    def _measured(self, pixel: QPointF) -> Point:
+        assert self._lay is not None
+        return snapped(self._lay, self.table_point(pixel), self.transform().m11())
 
     # --- the mouse ---------------------------------------------------------------------------
 
@@ -137,6 +179,14 @@ class HandView(LayView):
             super().mousePressEvent(event)
             return
         self._pressed_at = event.position()
+        if self.measuring:
+            at = self._measured(event.position())
+            if self.measure is None or self.measure.set:
+                self.measure = Measure(at, at)
+            else:
+                self.measure.end, self.measure.set = at, True
+            self.viewport().update()
+            return
         line = self._line_at(event.position())
         id = self.item_at(event.position())
         if line is not None and not id:
@@ -145,6 +195,7 @@ class HandView(LayView):
         more = event.modifiers() & Qt.KeyboardModifier.ShiftModifier
         if id:
             if more:
+                self._toggled = True
                 self.toggle(id)
                 return
             if id not in self.taken:
@@ -156,7 +207,11 @@ class HandView(LayView):
             super().mousePressEvent(event)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        if self.held is not None:
+        if self.measuring and self._lay is not None:
+            if self.measure is not None and not self.measure.set:
+                self.measure.end = self._measured(event.position())
+                self.viewport().update()
+        elif self.held is not None:
             self.carry(self.table_point(event.position()), event.modifiers())
         elif self._line is not None:
             at = self.table_point(event.position())
@@ -174,7 +229,13 @@ class HandView(LayView):
             super().mouseMoveEvent(event)
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
-        if self.held is not None:
+        if self.measuring:
+            measure, end = self.measure, self._measured(event.position())
+            far = (event.position() - self._pressed_at).manhattanLength()
+            if measure is not None and not measure.set and far >= _DRAG_PX:
+                measure.end, measure.set = end, True  # drawn from one point to the other
+            self.viewport().update()
+        elif self.held is not None:
             self.let_go()
         elif self._line is not None:
             line, at = self._line
@@ -186,9 +247,9 @@ class HandView(LayView):
             self._take_band(*self._band)
             self._band = None
             self.viewport().update()
-        elif self._pressed is None:
+        elif self._pressed is None and not self._toggled:
             super().mouseReleaseEvent(event)
-        self._pressed = None
+        self._pressed, self._toggled = None, False
 
     def picked_at(self, scene_point: QPointF) -> None:
         self.choose(self.item_at(QPointF(self.mapFromScene(scene_point))))
@@ -323,28 +384,24 @@ class HandView(LayView):
 
     def _change_zone(self, at: Point) -> None:
         """Take what is in hand over to the zone under the pointer, where it can lie there."""
-        held = self.held
-        assert held is not None
-        if len(held.grip.held) != 1 or not held.others:
+        held, lay = self.held, self._lay
+        if held is None or lay is None or len(held.grip.held) != 1 or not held.others:
             return
         (own,) = held.grip.held
-        zone = self._zone_at(at)
-        if zone is None or zone == (own.section, own.zone):
-            return
         stance = self._stance_at(held.others, at)
-        if stance is None or stance.where == (own.section, own.zone, own.fold):
+        if self._zone_at(at) in (None, (own.section, own.zone)) or stance is None:
             return
-        lay = self._lay
-        assert lay is not None
         others = held.others
-        if (own.section, own.zone, own.fold) not in others:
-            before = next((p for p in lay.placements if p.id == own.id), None)
-            mine = [s for s in stances(lay, own.piece, (own.id,)) if s.where == _where(own)]
-            same = [s for s in mine if before and _as_lies(s, before)]
-            if mine:
-                others = {**others, _where(own): (same or mine)[0]}
+        if _where(own) not in others:
+            others = {**others, **self._way_back(lay, own)}
         made = hovering(lay, own.piece, stance, at, (own.id,))
         self._hold_new(replace(made, id=own.id), at, others)
+
+    def _way_back(self, lay: Lay, own: Placement) -> dict[tuple[int, int, str], Stance]:
+        """The stance in which a piece lay before it was taken over to another zone."""
+        mine = [s for s in stances(lay, own.piece, (own.id,)) if s.where == _where(own)]
+        mine.sort(key=lambda s: not _as_lies(s, own))
+        return {_where(own): mine[0]} if mine else {}
 
     def _zone_at(self, at: Point) -> tuple[int, int] | None:
         assert self._lay is not None
@@ -393,6 +450,9 @@ class HandView(LayView):
         """Put what is in hand back to where it lay; whether anything was."""
         busy = self.held is not None or self._line is not None or self._band is not None
         self._let_be()
+        if self.measuring:
+            self.measure_on(False)
+            busy = True
         self._line = self._band = self._pressed = None
         self.viewport().update()
         if busy:
@@ -485,6 +545,8 @@ class HandView(LayView):
         super().drawForeground(painter, rect)
         painter.save()
         painter.resetTransform()
+        if self._lay is not None:
+            self._paint_seen(painter, self._lay)
         self._paint_guesses(painter)
         self._paint_drawn_line(painter)
         if self._band is not None:
@@ -492,6 +554,18 @@ class HandView(LayView):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(QRectF(*self._band).normalized())
         painter.restore()
+
+    def _paint_seen(self, painter: QPainter, lay: Lay) -> None:
+        """What is shown besides the lay."""
+        if self.seeing.waste:
+            paint_waste(painter, lay, self, self._unit)
+        paint_table_ends(painter, lay, self, self.seeing.table_mm)
+        if self.seeing.ply is not None:
+            words = ply_words(lay, self.seeing.ply)
+            at = QPointF(self.viewport().width() - 8.0, THICK + 34.0)
+            paint_slip(painter, at, words, self)
+        if self.measure is not None:
+            paint_measure(painter, self.measure, self, self._unit)
 
     def _paint_guesses(self, painter: QPainter) -> None:
         """Faint outlines of where else the piece in hand fits."""

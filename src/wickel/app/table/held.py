@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QGraphicsView
 from wickel.app.table.ink import dashed, pen
 from wickel.app.table.lay_view import PlacementItem
 from wickel.app.theme import palette, text_font
-from wickel.geometry import Point, bounds
+from wickel.geometry import Point
 from wickel.lay.hand import Gap, Grip, Shift, Snapped, Stance
 from wickel.units import Unit, shown_length
 from wickel.wording import tr
@@ -44,7 +44,7 @@ class Held:
 def paint_held(painter: QPainter, held: Held, view: QGraphicsView, unit: Unit) -> None:
     """What is measured of what is in hand."""
     to_pixels = view.viewportTransform()
-    box = bounds([point for outline in held.grip.outlines for point in outline])
+    box = held.grip.box
     low = QPointF(box.min_x + held.at[0], -(box.max_y + held.at[1]))
     frame = to_pixels.mapRect(QRectF(low.x(), low.y(), box.width, box.height))
     may_lie = held.may_lie

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
-from PySide6.QtCore import QPointF, QRect, QRectF, Qt
+from PySide6.QtCore import QPointF, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import QBrush, QColor, QLinearGradient, QPainter, QPainterPath
 from PySide6.QtWidgets import QGraphicsItem, QStyleOptionGraphicsItem, QWidget
 
@@ -33,6 +33,9 @@ from wickel.units import Unit
 from wickel.wording import tr
 
 _BELOW = 34.0
+_LONG = 0.3
+"""A lay is long where all of it would be seen at less than so much of the scale at which its width
+fills the view."""
 _BEYOND_MM = 700.0
 
 
@@ -188,6 +191,8 @@ def _end_folds(section: Section) -> list[FoldEdge]:
 
 
 _SEEN_THROUGH = 168
+_OTHER_PLY = 0.18
+"""How faint a piece is that is not cut from the ply that is shown."""
 
 
 class PlacementItem(PickItem):
@@ -225,6 +230,10 @@ class PlacementItem(PickItem):
         self._copies = copies_text(placement, lay)
         self._covered = is_covered(placement, lay)
         self._later = [scene_path(flip_outline(line), closed=False) for line in later]
+        self._cloth = lay.cloth
+        self._on_cloth = lay.zone(placement).plies[placement.cut_plies[0]].map
+        self.own_print = False
+        self.faint = False
         self.named = True
         room, self._upright = name_room(shape.outline)
         self._room = QRectF(room.min_x, -room.max_y, room.width, room.height)
@@ -234,7 +243,12 @@ class PlacementItem(PickItem):
         self, painter: QPainter, option: QStyleOptionGraphicsItem, widget: QWidget | None = None
     ) -> None:
         colours = palette()
-        painter.setBrush(self._fill())
+        if self.faint:
+            painter.setOpacity(_OTHER_PLY)
+        shown = self.own_print and has_figure(self._cloth)
+        if shown:
+            self._paint_own_print(painter)
+        painter.setBrush(Qt.BrushStyle.NoBrush if shown else self._fill())
         painter.setPen(pen(self._colour, 3.2 if self.chosen else 2.0))
         painter.drawPath(self.cut_path)
         painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -252,6 +266,24 @@ class PlacementItem(PickItem):
             painter.drawPath(line)
         if not self._covered:
             self._paint_name(painter)
+
+    def _paint_own_print(self, painter: QPainter) -> None:
+        """The print that the piece gets, at full strength, as the ply it is cut from lies."""
+        painter.save()
+        painter.setClipPath(self.cut_path, Qt.ClipOperation.IntersectClip)
+        painter.fillRect(self.cut_path.boundingRect(), QColor(ground_of(self._cloth)))
+        painter.setTransform(to_picture(self._on_cloth.inverse()), combine=True)
+        box = self.cut_path.boundingRect()
+        corners = [
+            self._on_cloth((x, -y))
+            for x in (box.left(), box.right())
+            for y in (box.top(), box.bottom())
+        ]
+        there = bounds(corners)
+        paint_print(
+            painter, self._cloth, QRectF(there.min_x, there.min_y, there.width, there.height)
+        )
+        painter.restore()
 
     @property
     def title(self) -> str:
@@ -300,7 +332,12 @@ class PlacementItem(PickItem):
 
 class LayView(PickView):
     """The lay on its cloth with tapes along the edges. ``picked`` carries a placement's id, or
-    none."""
+    none; ``seen_changed`` says that another part of it is in sight.
+
+    A long lay is seen in its whole width, from its start on, a short one as a whole.
+    """
+
+    seen_changed = Signal()
 
     def __init__(self) -> None:
         super().__init__()
@@ -308,6 +345,68 @@ class LayView(PickView):
         self._lay: Lay | None = None
         self._unit = Unit.CM
         self._cloth_item: ClothItem | None = None
+        self.across = True
+
+    def refit(self) -> None:
+        if self.across and self._is_long():
+            self._fit_across()
+        else:
+            self._fit_all()
+
+    def fit(self) -> None:
+        """Bring everything into sight; when it is, and the lay is a long one, its width again."""
+        everything = self.fitted and not self.across
+        self.across = everything and self._is_long()
+        self.refit()
+
+    def _is_long(self) -> bool:
+        """Whether a lay is so long that all of it would be seen too small."""
+        box = self.content()
+        if box.isEmpty():
+            return False
+        left, top, right, bottom = self.margins()
+        wide = max(1.0, self.viewport().width() - left - right)
+        high = max(1.0, self.viewport().height() - top - bottom)
+        return wide / box.width() < _LONG * high / box.height()
+
+    def _fit_all(self) -> None:
+        super().fit()
+        self.seen_changed.emit()
+
+    def _fit_across(self) -> None:
+        """Bring the whole width into sight, from the start of the lay on."""
+        self.fitted = True
+        box = self.content()
+        left, top, right, bottom = self.margins()
+        scale = max(1.0, self.viewport().height() - top - bottom) / box.height()
+        self.resetTransform()
+        self.scale(scale, scale)
+        around = box.adjusted(-left / scale, -top / scale, right / scale, bottom / scale)
+        far = 4000.0
+        self.setSceneRect(around.adjusted(-far, -far, far, far))
+        wide = self.viewport().width() / scale
+        self.centerOn(around.left() + wide / 2, around.center().y())
+        self.seen_changed.emit()
+
+    def look_at(self, along_mm: float) -> None:
+        """Bring a place along the lay into the middle."""
+        start, end = self.in_sight_mm()
+        half = (end - start) / 2
+        last = self.content().right() + 30.0 - half
+        centre = self.mapToScene(self.viewport().rect().center())
+        x = min(max(along_mm, half - THICK / self.transform().m11()), max(last, half))
+        self.fitted = False
+        self.centerOn(x, centre.y())
+        self.seen_changed.emit()
+
+    def in_sight_mm(self) -> tuple[float, float]:
+        """From where to where along the table the lay is in sight, mm."""
+        edge = self.mapToScene(round(THICK), 0).x()
+        return edge, self.mapToScene(self.viewport().width(), 0).x()
+
+    def scrollContentsBy(self, dx: int, dy: int) -> None:
+        super().scrollContentsBy(dx, dy)
+        self.seen_changed.emit()
 
     @property
     def lay(self) -> Lay | None:
@@ -350,7 +449,9 @@ class LayView(PickView):
                 self.items_by_id[placement.id] = item
                 self.scene().addItem(item)
         if self.fitted or not same_cloth:
-            self.fit()
+            self.across = self.across or not same_cloth
+            self.refit()
+        self.seen_changed.emit()
         self.choose(self.chosen if self.chosen in self.items_by_id else "")
 
     def content(self) -> QRectF:

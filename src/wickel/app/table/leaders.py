@@ -4,9 +4,11 @@ piece."""
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
+import numpy as np
+from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QPainterPath
 
@@ -32,9 +34,11 @@ def leaders(
     all in pixels of the ``view``; ``taken`` are the pieces there. A name that finds no free place
     is written where it covers least.
     """
-    shapes = [(path.boundingRect(), path) for path in taken]
+    paths = list(taken)
+    shapes = _boxes([path.boundingRect() for path in paths])
     placed: list[Leader] = []
     for text, at, wide, high in wanted:
+        names = _boxes([other.box for other in placed])
         best: tuple[float, QRectF] | None = None
         for radius in _RADII:
             for k in range(_TURNS):
@@ -44,11 +48,9 @@ def leaders(
                 box = QRectF(x - wide / 2, y - high / 2, wide, high)
                 if not view.contains(box):
                     continue
-                names = sum(_common(box, other.box) for other in placed)
-                pieces = sum(
-                    _common(box, bounds) for bounds, path in shapes if path.intersects(box)
-                )
-                cost = 4.0 * names + pieces + 0.05 * radius
+                over = _common(shapes, box)
+                pieces = sum(over[n] for n in np.flatnonzero(over) if paths[n].intersects(box))
+                cost = 4.0 * float(_common(names, box).sum()) + float(pieces) + 0.05 * radius
                 if best is None or cost < best[0]:
                     best = (cost, box)
             if best is not None and best[0] <= 0.05 * radius + 1e-6:
@@ -58,6 +60,15 @@ def leaders(
     return placed
 
 
-def _common(one: QRectF, other: QRectF) -> float:
-    both = one.intersected(other)
-    return max(0.0, both.width()) * max(0.0, both.height())
+def _boxes(boxes: Sequence[QRectF]) -> NDArray[np.float64]:
+    """Boxes as rows of left, top, right, bottom, (n, 4)."""
+    rows = [(box.left(), box.top(), box.right(), box.bottom()) for box in boxes]
+    return np.array(rows, dtype=np.float64).reshape(-1, 4)
+
+
+def _common(boxes: NDArray[np.float64], box: QRectF) -> NDArray[np.float64]:
+    """The area that each box has in common with one, (n)."""
+    wide = np.minimum(boxes[:, 2], box.right()) - np.maximum(boxes[:, 0], box.left())
+    high = np.minimum(boxes[:, 3], box.bottom()) - np.maximum(boxes[:, 1], box.top())
+    common: NDArray[np.float64] = np.maximum(0.0, wide) * np.maximum(0.0, high)
+    return common

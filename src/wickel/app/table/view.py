@@ -18,7 +18,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QGraphicsItem, QGraphicsScene, QGraphicsView
 
-from wickel.app.table.leaders import leaders
+from wickel.app.table.leaders import Leader, leaders
 from wickel.app.theme import palette, text_font
 from wickel.geometry import Outline
 from wickel.wording import tr
@@ -42,6 +42,7 @@ class ZoomView(QGraphicsView):
         self.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.viewport().setCursor(Qt.CursorShape.ArrowCursor)
         self.fitted = True
+        self.leaders_known: tuple[object, list[Leader]] = (None, [])
         self._pressed_at = QPointF()
 
     def content(self) -> QRectF:
@@ -68,6 +69,10 @@ class ZoomView(QGraphicsView):
         far = 4000.0
         self.setSceneRect(around.adjusted(-far, -far, far, far))
         self.centerOn(around.center())
+
+    def refit(self) -> None:
+        """Bring into sight what is to be seen while nobody has zoomed: everything."""
+        self.fit()
 
     def zoom(self, factor: float) -> None:
         """Zoom by a factor, within bounds."""
@@ -122,7 +127,7 @@ class ZoomView(QGraphicsView):
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         if self.fitted:
-            self.fit()
+            self.refit()
 
 
 class PickView(ZoomView):
@@ -206,7 +211,7 @@ def paint_leaders(
     painter: QPainter,
     wanted: Sequence[tuple[PickItem, str]],
     items: Sequence[PickItem],
-    view: QGraphicsView,
+    view: ZoomView,
     room: QRectF,
     written: Sequence[QRectF] = (),
 ) -> None:
@@ -225,15 +230,23 @@ def paint_leaders(
         at = to_pixels.map(item.mapToScene(item.cut_path.boundingRect().center()))
         if room.contains(at):
             asked.append((text, at, metrics.horizontalAdvance(text) + 8, metrics.height() + 2))
-    taken = [to_pixels.map(item.mapToScene(item.cut_path)) for item in items]
-    for box in written:
-        path = QPainterPath()
-        path.addRect(box)
-        taken.append(path)
+    key = (
+        to_pixels,
+        room,
+        tuple(map(id, items)),
+        tuple((text, wide) for text, _, wide, _ in asked),
+    )
+    if view.leaders_known[0] != key:
+        taken = [to_pixels.map(item.mapToScene(item.cut_path)) for item in items]
+        for box in written:
+            path = QPainterPath()
+            path.addRect(box)
+            taken.append(path)
+        view.leaders_known = (key, leaders(asked, taken, room))
     colours = palette()
     ground = QColor(colours.paper)
     ground.setAlpha(225)
-    for leader in leaders(asked, taken, room):
+    for leader in view.leaders_known[1]:
         end = QPointF(
             min(max(leader.at.x(), leader.box.left()), leader.box.right()),
             min(max(leader.at.y(), leader.box.top()), leader.box.bottom()),

@@ -7,9 +7,9 @@ import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
-from wickel.cloth import BorderAt, Cloth
+from wickel.cloth import BorderAt, Cloth, Design, Repeat
 from wickel.geometry import Point
-from wickel.lay.demand import Axes, CutPiece, Waived
+from wickel.lay.demand import Axes, CutPiece, OnPrint, Waived
 from wickel.lay.placement import Lay, Placement
 
 Shift = tuple[float, float]
@@ -57,38 +57,40 @@ def _around(mm: float, step_mm: float, most: int) -> Iterator[float]:
 
 def steps_of(piece: CutPiece, cloth: Cloth) -> Steps:
     """The steps in which a piece that lies as the print asks may be moved."""
-    design, wish = cloth.lay_design, piece.on_print
     if Waived.MATCH in piece.waive:
         return Steps()
-    found = []
-    if design.border is not None and wish.border_edge:
-        along = None if design.repeat is None else design.repeat.along_mm
-        across = design.border.at is BorderAt.ACROSS
-        found.append(Steps(along_mm=along or 0.0) if across else Steps(across_mm=0.0))
-    repeat = design.repeat
-    if wish.centre is not None and design.motif is not None:
-        found.append(
-            Steps(
-                0.0 if repeat is None or repeat.along_mm is None else repeat.along_mm,
-                0.0 if repeat is None or repeat.across_mm is None else repeat.across_mm,
-                0.0 if repeat is None else repeat.offset_mm,
-            )
-        )
-    elif wish.centre is not None and repeat is not None and repeat.across_mm:
-        found.append(Steps(across_mm=repeat.across_mm))
-    if repeat is not None and wish.marks:
-        axes = {mark.axes for mark in wish.marks}
-        if axes == {Axes.ALONG}:
-            found.append(Steps(along_mm=repeat.level_mm))
-        else:
-            found.append(
-                Steps(
-                    None if axes == {Axes.ACROSS} else repeat.along_mm,
-                    repeat.across_mm,
-                    repeat.offset_mm,
-                )
-            )
-    return common(found)
+    design, wish = cloth.lay_design, piece.on_print
+    return common((_by_border(design, wish), _by_centre(design, wish), _by_marks(design, wish)))
+
+
+def _by_border(design: Design, wish: OnPrint) -> Steps:
+    """A hem stays as deep in its border as it lies."""
+    if design.border is None or not wish.border_edge:
+        return Steps()
+    if design.border.at is not BorderAt.ACROSS:
+        return Steps(across_mm=0.0)
+    return Steps(along_mm=(design.repeat or Repeat()).along_mm or 0.0)
+
+
+def _by_centre(design: Design, wish: OnPrint) -> Steps:
+    """A middle keeps its motif, or its stripe."""
+    repeat = design.repeat or Repeat()
+    if wish.centre is None:
+        return Steps()
+    if design.motif is None:
+        return Steps(across_mm=repeat.across_mm)
+    return Steps(repeat.along_mm or 0.0, repeat.across_mm or 0.0, repeat.offset_mm)
+
+
+def _by_marks(design: Design, wish: OnPrint) -> Steps:
+    """Seams meet in the repeat, along, across or both."""
+    repeat, axes = design.repeat, {mark.axes for mark in wish.marks}
+    if repeat is None or not axes:
+        return Steps()
+    if axes == {Axes.ALONG}:
+        return Steps(along_mm=repeat.level_mm)
+    along = None if axes == {Axes.ACROSS} else repeat.along_mm
+    return Steps(along, repeat.across_mm, repeat.offset_mm)
 
 
 def common(each: Iterable[Steps]) -> Steps:

@@ -18,7 +18,7 @@ import shapely
 from shapely.geometry import Polygon
 
 from wickel.cloth import WAYS
-from wickel.geometry import OVERLAY_GRID_MM, Outline, Point, bounds
+from wickel.geometry import OVERLAY_GRID_MM, Bounds, Outline, Point, bounds
 from wickel.lay.hand.bound import Shift, common, rails_of, steps_of
 from wickel.lay.hand.contact import Touch, pushed, sides_of
 from wickel.lay.hand.room import Clear, Meeting, Walls
@@ -29,6 +29,7 @@ from wickel.lay.pose import flaws_on_table, on_table
 OVERLAP_MM2 = 0.004
 """What overlaps by no more than this only touches; the exact check lets a little more pass."""
 _SLIDES = 24
+_CELLS_ON = 3.0
 _SAME_MM = 1e-6
 _FAR_MM = 20_000.0
 _FAR_ENOUGH_MM = 5_000.0
@@ -74,11 +75,27 @@ class Grip:
         self.rails = rails_of(self.held, lay)
         self.walls = self._walls()
         self._layers = tuple(self._layers_of())
+        self._stood: Shift | None = None
 
     @property
     def outlines(self) -> tuple[Outline, ...]:
         """The outlines of what is in hand where it was picked up, in the table's frame."""
         return tuple(self._outlines[p.id] for p in self.held)
+
+    @cached_property
+    def beside(self) -> tuple[Bounds, ...]:
+        """The boxes of what lies still in the zones of what is in hand."""
+        zones = {(p.section, p.zone) for p in self.held}
+        return tuple(
+            bounds(self._outlines[p.id])
+            for p in self.lay.placements
+            if p.id not in self.ids and (p.section, p.zone) in zones
+        )
+
+    @cached_property
+    def box(self) -> Bounds:
+        """The box of what is in hand where it was picked up."""
+        return bounds([point for outline in self.outlines for point in outline])
 
     # --- asking ------------------------------------------------------------------------------
 
@@ -144,15 +161,19 @@ class Grip:
         if not self.steps.free:
             return self._in_steps(at, to)
         if self.clear(to):
+            self._stood = to
             return to
-        found = [at] if self.clear(at) else []
+        found = [at] if at == self._stood or self.clear(at) else []
         if found:
             found.append(self.slid(at, to))
         jump = self._nearest(to)
-        if jump is not None:
+        near = min((math.dist(s, to) for s in found), default=math.inf)
+        # from the grid contact goes on by no more than a few cells
+        if jump is not None and math.dist(jump, to) - _CELLS_ON * self._clear.cell < near:
             found.append(self.slid(jump, to))
         fitting = (s for s in sorted(found, key=lambda s: math.dist(s, to)) if self.clear(s))
-        return next(fitting, at)
+        self._stood = next(fitting, at)
+        return self._stood
 
     def gaps(self, at: Shift, within_mm: float = 1500.0) -> tuple[Gap, ...]:
         """How far it lies from what is next to it on all four sides, back, on, low, high; what is

@@ -8,7 +8,6 @@ from dataclasses import dataclass
 from wickel.geometry import Bounds, bounds
 from wickel.lay.hand.bound import Shift
 from wickel.lay.hand.grip import Grip
-from wickel.lay.pose import on_table
 
 NEAR_MM = 250.0
 """Only pieces no farther than this from what is in hand have edges that it is drawn to."""
@@ -29,22 +28,15 @@ def flush(grip: Grip, to: Shift, within_mm: float) -> Snapped:
     drawn."""
     if not grip.steps.free:
         return Snapped(to)
-    own = bounds([point for outline in grip.outlines for point in outline])
+    own = grip.box
     here = Bounds(own.min_x + to[0], own.min_y + to[1], own.max_x + to[0], own.max_y + to[1])
-    near = [box for box in _boxes(grip) if _close(box, here)]
+    near = [box for box in grip.beside if _close(box, here)]
     edges = bounds([point for zone in _zones(grip) for point in zone])
     xs = [edges.min_x, *(x for box in near for x in (box.min_x, box.max_x))]
     ys = [edges.min_y, edges.max_y, *(y for box in near for y in (box.min_y, box.max_y))]
     dx, x = _least((here.min_x, here.max_x), xs, within_mm)
     dy, y = _least((here.min_y, here.max_y), ys, within_mm)
     return Snapped((to[0] + dx, to[1] + dy), x, y)
-
-
-def _boxes(grip: Grip) -> Iterable[Bounds]:
-    lay, zones = grip.lay, {(p.section, p.zone) for p in grip.held}
-    for p in lay.placements:
-        if p.id not in grip.ids and (p.section, p.zone) in zones:
-            yield bounds(on_table(p, lay.piece(p.piece)).outline)
 
 
 def _zones(grip: Grip) -> Iterable[tuple[tuple[float, float], ...]]:
