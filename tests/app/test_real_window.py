@@ -32,19 +32,24 @@ def screen():
     server.wait(10)
 
 
-@pytest.mark.xvfb
-def test_a_job_from_body_to_bought_length(screen, tmp_path):
+def run(script, screen, folder):
+    """What a program in a real window prints as its last line."""
     environment = {**os.environ, "DISPLAY": screen, "QT_QPA_PLATFORM": "xcb"}
     done = subprocess.run(
-        [sys.executable, str(HERE / "real_window.py"), str(tmp_path)],
+        [sys.executable, str(HERE / script), str(folder)],
         capture_output=True,
         text=True,
         env=environment,
-        timeout=110,
+        timeout=150,
         check=False,
     )
     assert done.returncode == 0, done.stderr
-    told = json.loads(done.stdout.splitlines()[-1])
+    return json.loads(done.stdout.splitlines()[-1])
+
+
+@pytest.mark.xvfb
+def test_a_job_from_body_to_bought_length(screen, tmp_path):
+    told = run("real_window.py", screen, tmp_path)
     assert told["platform"] == "xcb"
     first, small, large, folded, searched = told["seen"]
     assert (small[0], large[0]) == ("84", "118")
@@ -54,3 +59,14 @@ def test_a_job_from_body_to_bought_length(screen, tmp_path):
     assert searched[2] <= folded[2] + 1e-6
     assert first[1] == "open"
     assert told["saved"] == "lengthwise"
+
+
+@pytest.mark.xvfb
+def test_a_dress_is_laid_by_hand_from_an_empty_cloth(screen, tmp_path):
+    told = run("real_hand.py", screen, tmp_path)
+    assert told["platform"] == "xcb"
+    for how in ("mouse", "keys"):
+        assert told[how]["undone"]
+        assert told[how]["redone"]
+        assert told[how]["same"]
+    assert told["keys"]["length"] < told["mouse"]["length"]

@@ -7,7 +7,7 @@ It knows no widgets.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from dataclasses import replace
 from pathlib import Path
 
@@ -24,7 +24,8 @@ from wickel.app.offers import AcrossOffer, Offers
 from wickel.app.prices import Prices
 from wickel.app.queue import TaskQueue
 from wickel.app.runners import Runner
-from wickel.cloth import Cloth
+from wickel.cloth import STACKED, Cloth
+from wickel.geometry import Outline
 from wickel.job import BEST, Document, Job, Tried
 from wickel.job.laid import (
     for_cloth,
@@ -37,8 +38,8 @@ from wickel.job.laid import (
     with_offered_lay,
     with_tried,
 )
-from wickel.lay import Lay, Wish, cut_from, kept_lay_of, lays_alike, rank
-from wickel.lay.hand import Deed
+from wickel.lay import Finding, Lay, Wish, cut_from, kept_lay_of, lays_alike, rank
+from wickel.lay.hand import Deed, beside, carried_along
 from wickel.wording import show_in, tr
 
 _DONE = {
@@ -50,6 +51,11 @@ _DONE = {
 _SHOW_AFTER_MS = 40
 """How long after a search has found something it is shown, together with what it finds
 meanwhile."""
+
+
+def _overlaps(lay: Lay) -> list[Finding]:
+    """Where pieces of a lay lie over each other or off their cloth."""
+    return [fault for fault in lay.broken if fault.code in ("overlap", "outside", "flaw")]
 
 
 class Session(JobView):
@@ -239,10 +245,41 @@ class Session(JobView):
         cloth = self.cloth
         if cloth is None:
             return
+        before, job = self.lay, self.job
+        partner = self.stacked_with
+        if before is not None and partner is not None and lay.way == STACKED:
+            other = carried_along(before, lay, partner)
+            if len(_overlaps(other)) > len(_overlaps(partner)):
+                self.trouble.emit(tr("It would lie over another piece of the other cloth."))
+                self.lays_changed.emit()
+                return
+            job = self._with_lay_by_hand(job, other)
+        self.apply(self._with_lay_by_hand(job, lay), words, merge_key)
+
+    def _with_lay_by_hand(self, job: Job, lay: Lay) -> Job:
+        """A job with a lay that a hand has made of the one of its cloth."""
         ids = {placement.id for placement in lay.placements}
-        kept = replace(kept_lay_of(lay), by_hand=True, locked=self.held & ids)
+        own = job.on_cloth(lay.cloth.id).lay
+        locked = frozenset() if own is None else own.locked & ids
+        kept = replace(kept_lay_of(lay), by_hand=True, locked=locked)
         self._taken_up.remember(kept, lay)
-        self.apply(with_hand_lay(self.job, cloth.id, kept), words, merge_key)
+        return with_hand_lay(job, lay.cloth.id, kept)
+
+    @property
+    def stacked_with(self) -> Lay | None:
+        """The lay of the other cloth where the one shown is stacked with another."""
+        lay, cloth = self.lay, self.cloth
+        if lay is None or cloth is None or lay.way != STACKED:
+            return None
+        pile = pile_of(self.pieces, cloth, self.cloths)
+        other = next((own for own in pile or () if own.id != cloth.id), None)
+        found = None if other is None else self.lay_of(other.id)
+        return found if found is not None and found.way == STACKED else None
+
+    def beside(self, ids: Collection[str]) -> tuple[Outline, ...]:
+        """What lies in the other of two stacked cloths and is not cut with some placements."""
+        lay, partner = self.lay, self.stacked_with
+        return () if lay is None or partner is None else beside(lay, partner, ids)
 
     def go_on(self, deed: Deed, effort: int = QUICK_EFFORT) -> None:
         """Go on with the lay shown as it lies: fill in the tray, look for a better lay around what

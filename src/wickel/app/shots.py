@@ -56,8 +56,7 @@ def write_shots(folder: Path) -> int:
         _draft_shots(window, jobs, folder, shot)
         _folded_shot(window, jobs, shot)
         window.open_path(jobs[1])
-        window.lay.view.step(1)
-        shot("lay-piece-in-hand", Stage.LAY)
+        _hand_shot(window, folder)
         window.lay.take_way("crosswise")
         window.lay.opened.setChecked(True)
         shot("lay-unfolded", Stage.LAY)
@@ -73,6 +72,34 @@ def write_shots(folder: Path) -> int:
         shot("lay-dark-inches", Stage.LAY)
         window.close()
     return 0
+
+
+def _hand_shot(window: MainWindow, folder: Path) -> None:
+    """A piece in hand over the cloth, with its distances, others in the tray, prints on."""
+    from PySide6.QtCore import Qt
+    from PySide6.QtTest import QTest
+
+    window.show_stage(Stage.LAY)
+    QTest.qWait(250)
+    session, view, work = window.session, window.lay.view, window.lay.work
+    assert session.lay is not None
+    names = {p.piece.rpartition("/")[2]: p.id for p in session.lay.placements}
+    for name in ("turn-up", "front-facing"):
+        view.choose(names[name])
+        work.to_tray()
+    work.see_print()
+    view.choose(names["pocket"])
+    box = view.items_by_id[view.chosen].cut_path.boundingRect()
+    at = (box.center().x(), -box.center().y())
+    view.pick_up(at)
+    view.carry((at[0] + 240.0, at[1] - 60.0), Qt.KeyboardModifier.NoModifier)
+    QTest.qWait(250)  # until what it is near to is measured
+    window.grab().save(str(folder / "lay-by-hand.png"))
+    print("lay-by-hand.png")
+    view.cancel()
+    work.see_print()
+    while session.undo_words:
+        session.undo()
 
 
 def _buy_shot(

@@ -131,6 +131,7 @@ class MainWindow(QMainWindow):
         self._exports.refused.connect(self._opening.refuse)
         self.lay.view.seeing.table_mm = settings.values.table_mm
         self.lay.work.table_said.connect(self._keep_table)
+        self.lay.work.told.connect(self._tell_hand)
         self._build()
         self._build_menu()
         self.thread_bar.chosen.connect(self.show_stage)
@@ -423,6 +424,13 @@ class MainWindow(QMainWindow):
         )
         if view is not None:
             getattr(view, how)()
+
+    def _tell_hand(self, sentence: str) -> None:
+        """Say in the slip what there is to say of what is in hand."""
+        if sentence:
+            self.slip.say(sentence)
+        else:
+            self._follow()
 
     def _keep_table(self, mm: float) -> None:
         self._settings.remember(replace(self._settings.values, table_mm=mm))

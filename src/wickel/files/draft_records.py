@@ -14,6 +14,7 @@ from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.job import Card
 from wickel.job.cards import MOST_ALLOWANCE_MM, MOST_SPARE_MM
 from wickel.job.job import Allowed, Backing, CardGrain, Centre, End, Giver
+from wickel.job.later import MOST_LATER_MM
 from wickel.lay import Place, Waived
 from wickel.wording import say
 
@@ -50,6 +51,8 @@ class CardRecord(FileRecord):
     runs_out: dict[Name, Literal["start", "end"]] = {}
     spare_mm: Annotated[Number, Field(ge=0, le=MOST_SPARE_MM)] = 0.0
     place: Literal["", "alone", "shared"] = ""
+    later: bool = False
+    later_mm: Annotated[Number, Field(ge=0, le=MOST_LATER_MM)] = 0.0
     cut: dict[Name, Annotated[int, Field(ge=0, le=MOST_COPIES)]] = {}
 
 
@@ -164,6 +167,8 @@ def card_of(record: CardRecord) -> Card:
         runs_out={edge: End(end) for edge, end in record.runs_out.items()},
         spare_mm=record.spare_mm,
         place=Place(record.place),
+        later=record.later,
+        later_mm=record.later_mm,
     )
 
 
@@ -200,6 +205,8 @@ def card_record(card: Card) -> dict[str, Any]:
         "runs_out": {edge: end.value for edge, end in card.runs_out.items()},
         "spare_mm": card.spare_mm,
         "place": card.place.value,
+        "later": card.later,
+        "later_mm": card.later_mm,
     }
     return {key: value for key, value in said.items() if value}
 

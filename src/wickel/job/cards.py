@@ -158,7 +158,7 @@ def _with_card(piece: Piece, card: Card) -> Piece:
     # what is left at an edge holds for its mirror image too; a centre that was on the fold has its
     # allowance when it is there
     drawn = {edge.name for edge in piece.edges if edge.kind is not EdgeKind.FOLD}
-    lowest = _lowest(piece) if card.spare_mm else ()
+    lowest = lowest_edges(piece) if card.spare_mm else ()
     piece = _with_allowances(piece, card, drawn, lowest)
     if card.centre is not None:
         piece = _with_centre(piece, card.centre)
@@ -184,7 +184,7 @@ def _with_allowances(piece: Piece, card: Card, names: set[str], lowest: tuple[st
     return replace(piece, edges=edges)
 
 
-def _lowest(piece: Piece) -> tuple[str, ...]:
+def lowest_edges(piece: Piece) -> tuple[str, ...]:
     """The edges that a piece ends with: its hems, or the one that lies lowest."""
     seams = [edge for edge in piece.edges if edge.kind is not EdgeKind.FOLD]
     hems = tuple(edge.name for edge in seams if edge.kind is EdgeKind.HEM)

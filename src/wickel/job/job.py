@@ -93,7 +93,9 @@ class Card:
     turned besides; ``allowances_mm`` are its own, by edge, and ``runs_out`` the end at which one
     runs out to nothing; ``spare_mm`` is what is left below its hem besides, so that the lay keeps a
     place for a piece that is cut later; ``place``: whether it may share its place with another;
-    ``centre`` how its centre is cut; ``interfacing`` and ``lining`` are None as the style says.
+    ``centre`` how its centre is cut; ``interfacing`` and ``lining`` are None as the style says. Of
+    one that is cut ``later`` a place is kept in the lay; ``later_mm`` is how long it is sewn, once
+    that is known (``job.later``).
     """
 
     waive: frozenset[Waived] = frozenset()
@@ -112,6 +114,8 @@ class Card:
     runs_out: Mapping[str, End] = field(default_factory=dict)
     spare_mm: float = 0.0
     place: Place = Place.USUAL
+    later: bool = False
+    later_mm: float = 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -22,6 +22,7 @@ from wickel.job.asked import asked_by, asked_of
 from wickel.job.cards import with_cards
 from wickel.job.halves import as_half
 from wickel.job.job import AskedOfPrint, Card, CardGrain, Garment, Job, JobRefused
+from wickel.job.later import Kept
 from wickel.job.turned import net_figures
 from wickel.lay import (
     CutOrder,
@@ -226,6 +227,9 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
     outline = cut_line(piece)
     folds = fold_edges(piece, outline)
     card = _card(piece, garment)
+    kept = Kept(piece, card) if card.later else None
+    if kept is not None:
+        outline, folds = kept.outline, kept.folds or folds
     orders = tuple(
         CutOrder(
             cloth=card.cloth
@@ -240,10 +244,10 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
     inner: tuple[Outline, ...] = tuple(flatten(line.path) for line in piece.inner_lines)
     whole = CutPiece(
         id=f"{garment.id}/{piece.id}",
-        name=piece.name,
+        name=piece.name if kept is None else kept.name,
         cut_line=outline,
-        net_line=net_line(piece),
-        inner_lines=inner,
+        net_line=net_line(piece) if kept is None else kept.net,
+        inner_lines=inner if kept is None else kept.inner,
         orders=orders,
         grain_deg=piece.grain_deg,
         grain=_grain(piece, garment, job, asked),

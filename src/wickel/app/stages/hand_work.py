@@ -5,7 +5,7 @@ together."""
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Collection, Iterator
 from dataclasses import dataclass, replace
 from functools import partial
 
@@ -20,8 +20,8 @@ from wickel.app.table.seeing import most_plies
 from wickel.app.widgets.dialogs import asked_text
 from wickel.geometry import Point, bounds
 from wickel.lay import Lay, Placement, not_laid, on_table, rank
-from wickel.lay.hand import Deed as Work
 from wickel.lay.hand import (
+    OTHER_CLOTH,
     Grip,
     Shift,
     Stance,
@@ -39,6 +39,7 @@ from wickel.lay.hand import (
     swapped,
     taken_off,
 )
+from wickel.lay.hand import Deed as Work
 from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit, shown_length
 from wickel.wording import tr
@@ -75,21 +76,46 @@ class Deed:
 
 class HandWork(QObject):
     """What is done by hand with the lay of a session, as a view shows it. ``table_said`` carries
-    how long the maker's table is, mm."""
+    how long the maker's table is, mm; ``told`` what there is to say of what is in hand."""
 
     table_said = Signal(float)
+    told = Signal(str)
 
     def __init__(self, session: Session, view: HandView) -> None:
         super().__init__(view)
         self._session, self._view = session, view
         self.in_tray = ""
+        view.beside_of = session.beside
         view.pushed.connect(self._pushed)
         view.put.connect(self._put)
         view.trayed.connect(lambda ids: self.to_tray())
         view.drawn.connect(self._drawn)
         view.asked.connect(self._ask)
+        view.moving.connect(self._tell)
         self.actions: list[QAction] = []
         self._menus: dict[str, list[QAction]] = {}
+
+    def _tell(self) -> None:
+        """Say of what is in hand where it lies, how its thread runs, and what stops it."""
+        held = self._view.held
+        if held is None:
+            self.told.emit("")
+            return
+        unit, (own, *_) = self._session.job.unit, held.grip.held
+        box = held.grip.box
+        said = [
+            tr(
+                "{along} from the start, {across} from the near edge",
+                along=shown_length(box.min_x + held.at[0], unit),
+                across=shown_length(box.min_y + held.at[1], unit),
+            ),
+            tr("thread {turn:g}°", turn=own.turn_deg),
+        ]
+        if held.stopped_by:
+            said.append(self._words_for(held.grip, held.stopped_by[0]))
+        elif not held.may_lie:
+            said.append(self._words_for(held.grip, next(iter(held.grip.in_the_way(held.at)), "")))
+        self.told.emit(" · ".join(said))
 
     # --- what can be done ----------------------------------------------------------------------
 
@@ -146,7 +172,7 @@ class HandWork(QObject):
             Deed(tr("Each ply by itself"), "Y", self.see_next_ply),
             Deed(tr("A tape between two points"), "L", self.take_tape),
             Deed(tr("Draw to edges that are near"), "S", self.toggle_snapping),
-            Deed(tr("Length of the table…"), "", self.ask_table, apart=True),
+            Deed(tr("Length of the table…"), "Shift+L", self.ask_table, apart=True),
         )
 
     def fill(self, menu: QMenu) -> None:
@@ -208,6 +234,9 @@ class HandWork(QObject):
     def _lay(self) -> Lay | None:
         return self._session.lay if self._view.hands_on else None
 
+    def _grip(self, lay: Lay, ids: Collection[str]) -> Grip:
+        return Grip(lay, ids, self._session.beside(ids))
+
     def _taken(self) -> tuple[Lay, Placement] | None:
         """The lay and the piece in hand; says so where there is none."""
         lay = self._lay
@@ -240,7 +269,7 @@ class HandWork(QObject):
         if found is None or not self._may_move():
             return
         lay, _ = found
-        grip = Grip(lay, self._view.taken)
+        grip = self._grip(lay, self._view.taken)
         step = _STEPS_MM[self._session.job.unit][fine]
         to = _next_step(grip, WAYS_ON[key], step)
         if to is None:
@@ -260,7 +289,7 @@ class HandWork(QObject):
         if found is None or not self._may_move():
             return
         lay, _ = found
-        grip = Grip(lay, self._view.taken)
+        grip = self._grip(lay, self._view.taken)
         at = grip.until_touch((0.0, 0.0), WAYS_ON[key])
         if math.hypot(*at) < _SAME_MM or not grip.clear(at):
             self._say(tr("It touches there already."))
@@ -277,15 +306,22 @@ class HandWork(QObject):
 
     def _stopped_by(self, grip: Grip, to: Shift) -> str:
         """What stops what is in hand, in a sentence."""
-        for what in grip.in_the_way(to):
-            if what == "edge":
-                return tr("The edge of the cloth stops it.")
-            if what == "flaw":
-                return tr("A spoilt place of the cloth stops it.")
-            own = _placement(grip.lay, what)
-            if own is not None:
-                return tr("{name} stops it.", name=grip.lay.piece(own.piece).name)
-        return tr("It cannot be pushed that way.")
+        return self._words_for(grip, next(iter(grip.in_the_way(to)), ""))
+
+    def _words_for(self, grip: Grip, what: str) -> str:
+        """What is in the way (``Grip.in_the_way``), in a sentence."""
+        if what == "edge":
+            return tr("The edge of the cloth stops it.")
+        if what == "flaw":
+            return tr("A spoilt place of the cloth stops it.")
+        if what == OTHER_CLOTH:
+            return tr("A piece of the other cloth stops it.")
+        own = _placement(grip.lay, what)
+        if own is not None:
+            return tr("{name} stops it.", name=grip.lay.piece(own.piece).name)
+        if not grip.steps.free:
+            return tr("The print holds it in its steps.")
+        return tr("The fold holds it.") if grip.rails else tr("It cannot be pushed that way.")
 
     def place_exactly(self, along: bool, mm: float) -> bool:
         """Put the piece in hand so far from the start of the cloth, or from its near edge; whether
@@ -296,7 +332,7 @@ class HandWork(QObject):
         lay, own = found
         box = bounds(on_table(own, lay.piece(own.piece)).outline)
         to = (mm - box.min_x, 0.0) if along else (0.0, mm - box.min_y)
-        grip = Grip(lay, [own.id])
+        grip = self._grip(lay, [own.id])
         bound = grip.bound(to)
         if math.dist(bound, to) > _SAME_MM or not _keeps_to_print(grip, to):
             self._say(tr("The fold or the print holds it there."))
@@ -388,12 +424,16 @@ class HandWork(QObject):
         self._say(tr("There is no room for it so.") if possible else refusal)
 
     def next_place(self) -> None:
-        """Show where else the piece in hand fits, and lay it in the next of these places."""
+        """Show where else the piece in hand fits, and lay it in the next of these places; while it
+        is drawn, have it there."""
+        if self._view.held is not None:
+            self._view.next_place()
+            return
         found = self._taken()
         if found is None or not self._may_move():
             return
         lay, own = found
-        grip = Grip(lay, [own.id])
+        grip = self._grip(lay, [own.id])
         places = [at for at in grip.places() if math.hypot(*at) > 1.0]
         if not places:
             self._say(tr("It fits nowhere else."))

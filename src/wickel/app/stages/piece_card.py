@@ -239,6 +239,17 @@ class PieceCard(QDialog):
             tr("Kept below its hem in the lay, for a piece that is cut later, at the fitting")
         )
         form.addRow(tr("Spare length"), self.spare)
+        self.later = QCheckBox(tr("Keep its place, cut it later"))
+        self.later.setToolTip(
+            tr("A box as large as the piece lies in the lay; cut it when its edge is sewn")
+        )
+        self.later.setChecked(card.later)
+        form.addRow(tr("Cut later"), self.later)
+        self.later_long = KeptLength(tr("Its length, once it is known"), card.later_mm, unit)
+        self.later_long.setToolTip(
+            tr("Measured on the sewn edge: the piece is drawn so long in its place")
+        )
+        form.addRow(tr("Sewn length"), self.later_long)
 
     def _ask_how(self, form: QFormLayout, card: Card) -> None:
         """How its grain lies, and how its centre is cut."""
@@ -326,6 +337,8 @@ class PieceCard(QDialog):
                 if ends.currentData()
             },
             spare_mm=self.spare.mm,
+            later=self.later.isChecked(),
+            later_mm=self.later_long.mm,
             place=Place(self.place.currentData()),
         )
 

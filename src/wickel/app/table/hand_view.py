@@ -7,7 +7,7 @@ hand the rest stands still as a picture, so that a move paints only what moves.
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Callable, Collection
 from dataclasses import dataclass, replace
 
 from PySide6.QtCore import QPoint, QPointF, QRect, QRectF, Qt, QTimer, Signal
@@ -39,9 +39,9 @@ from wickel.app.table.tape import THICK
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
 from wickel.cloth import WAYS
-from wickel.geometry import Point, bounds
+from wickel.geometry import Outline, Point, bounds
 from wickel.lay import Lay, Placement, on_table
-from wickel.lay.hand import Grip, Snapped, Stance, elsewhere, flush, hovering, stances
+from wickel.lay.hand import Grip, Snapped, Stance, elsewhere, flush, hovering, made_ready, stances
 from wickel.units import shown_length
 
 _DRAG_PX = 4
@@ -79,6 +79,7 @@ class HandView(LayView):
     def __init__(self) -> None:
         super().__init__()
         self.hands_on = True
+        self.beside_of: Callable[[Collection[str]], tuple[Outline, ...]] = lambda _: ()
         self.snapping = True
         self.also: frozenset[str] = frozenset()
         self.held: Held | None = None
@@ -89,6 +90,8 @@ class HandView(LayView):
         self._line: tuple[Line, float] | None = None
         self._gaps_timer = QTimer(self, singleShot=True, interval=_GAPS_AFTER_MS)
         self._gaps_timer.timeout.connect(self._measure_gaps)
+        self._ready_timer = QTimer(self, singleShot=True, interval=0)
+        self._ready_timer.timeout.connect(self._make_ready)
         self.seeing = Seeing()
         self.measure: Measure | None = None
         self.measuring = False
@@ -111,11 +114,11 @@ class HandView(LayView):
         before = self.taken
         self.also = frozenset(also) & self.items_by_id.keys() - {id}
         self.guesses = ()
-        super().choose(id)
+        changed, self.chosen = id != self.chosen, id
         for own, item in self.items_by_id.items():
-            item.chosen = own in self.taken
-            item.setZValue(1 if item.chosen else 0)
-            item.update()
+            item.mark(chosen=own in self.taken)
+        if changed:
+            self.picked.emit(id)
         self.viewport().update()
         if before != self.taken:
             self.taken_changed.emit()
@@ -146,6 +149,11 @@ class HandView(LayView):
         if self.chosen:
             self.take(self.chosen, also)
         self.see_so()
+        self._ready_timer.start()
+
+    def _make_ready(self) -> None:
+        if self._lay is not None:
+            made_ready(self._lay)
 
     def see_so(self) -> None:
         """Show what is to be seen (``seeing``)."""
@@ -155,10 +163,11 @@ class HandView(LayView):
             self.seeing.ply = None if self.seeing.ply >= most_plies(lay) else self.seeing.ply
         for id, item in self.items_by_id.items():
             if isinstance(item, PlacementItem) and lay is not None:
-                item.own_print = self.seeing.own_print
                 ply = self.seeing.ply
-                item.faint = ply is not None and not is_of_ply(lay, id, ply)
-                item.update()
+                faint = ply is not None and not is_of_ply(lay, id, ply)
+                if (item.own_print, item.faint) != (self.seeing.own_print, faint):
+                    item.own_print, item.faint = self.seeing.own_print, faint
+                    item.update()
         self.viewport().update()
 
     def measure_on(self, on: bool) -> None:
@@ -303,7 +312,8 @@ class HandView(LayView):
         others = {}
         if len(self.taken) == 1:
             others = {s.where: s for s in elsewhere(lay, self.chosen)}
-        self._hold(Grip(lay, self.taken), at, items, others=others)
+        grip = Grip(lay, self.taken, self.beside_of(self.taken))
+        self._hold(grip, at, items, others=others)
 
     def carry_new(self, piece_id: str, at: Point) -> bool:
         """Pick up a copy of a piece from the tray over a point of the table; False where none is
@@ -332,7 +342,8 @@ class HandView(LayView):
         colour = dye(garments.index(over.piece(placement.piece).garment))
         item = PlacementItem(placement, over, colour)
         item.chosen = True
-        self._hold(Grip(over, [placement.id]), at, [item], fresh=True, others=others)
+        grip = Grip(over, [placement.id], self.beside_of([placement.id]))
+        self._hold(grip, at, [item], fresh=True, others=others)
 
     def _hold(
         self,
@@ -351,6 +362,7 @@ class HandView(LayView):
         backdrop = self.viewport().grab()
         for own in hidden:
             own.setVisible(True)
+        grip.make_ready()
         self.held = Held(grip, at, backdrop, items, fresh=fresh, others=others)
         self.viewport().setCursor(Qt.CursorShape.ClosedHandCursor)
         self.moving.emit()
@@ -466,6 +478,20 @@ class HandView(LayView):
             self._again(LIFT)
         super().keyPressEvent(event)
 
+    def next_place(self) -> None:
+        """Have what is in hand in the next of the places where it fits, from the start of the cloth
+        on; let go it lies there."""
+        held = self.held
+        if held is None:
+            return
+        held.look_elsewhere()
+        places = sorted((*(held.elsewhere or ()), *held.next_steps))
+        if places:
+            held.at = next((s for s in places if s > held.at), places[0])
+            held.lifted, held.gaps = False, held.grip.gaps(held.at)
+            self.viewport().update()
+            self.moving.emit()
+
     def keyReleaseEvent(self, event: QKeyEvent) -> None:
         if event.key() == Qt.Key.Key_Control and self.held is not None:
             self._again(Qt.KeyboardModifier.NoModifier)
@@ -479,6 +505,7 @@ class HandView(LayView):
     def _measure_gaps(self) -> None:
         if self.held is not None and self.held.may_lie:
             self.held.gaps = self.held.grip.gaps(self.held.at)
+            self.held.look_elsewhere()
             self.viewport().update()
             self.moving.emit()
 

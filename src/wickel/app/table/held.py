@@ -3,6 +3,7 @@ lies beside it, along which edges it lies flush."""
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, field
 
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -11,11 +12,14 @@ from PySide6.QtWidgets import QGraphicsView
 
 from wickel.app.table.ink import dashed, pen
 from wickel.app.table.lay_view import PlacementItem
+from wickel.app.table.view import scene_path
 from wickel.app.theme import palette, text_font
 from wickel.geometry import Point
 from wickel.lay.hand import Gap, Grip, Shift, Snapped, Stance
 from wickel.units import Unit, shown_length
 from wickel.wording import tr
+
+_STOPPED_MM, _FLUSH_MM = 2.0, 0.5
 
 
 @dataclass(slots=True)
@@ -33,7 +37,27 @@ class Held:
     fresh: bool = False
     snapped: Snapped = field(default_factory=lambda: Snapped((0.0, 0.0)))
     gaps: tuple[Gap, ...] = ()
+    elsewhere: tuple[Shift, ...] | None = None
     others: dict[tuple[int, int, str], Stance] = field(default_factory=dict)
+
+    @property
+    def stopped_by(self) -> tuple[str, ...]:
+        """What stops it where it is, short of where it was pushed to (``Grip.in_the_way``)."""
+        near = math.dist(self.at, self.snapped.at) < _STOPPED_MM
+        return () if near or self.lifted else self.grip.in_the_way(self.grip.bound(self.to))
+
+    def look_elsewhere(self) -> None:
+        """Look where else it fits: in other gaps, or in the print's next steps."""
+        if self.elsewhere is None:
+            self.elsewhere = self.grip.places()
+
+    @property
+    def next_steps(self) -> tuple[Shift, ...]:
+        """The places beside it at which the print comes again; none where every place will do."""
+        if self.grip.steps.free:
+            return ()
+        near = self.grip.steps.near(self.at, 1)
+        return tuple(s for s in near if s != self.at and self.grip.clear(self.grip.bound(s)))
 
     @property
     def may_lie(self) -> bool:
@@ -54,15 +78,29 @@ def paint_held(painter: QPainter, held: Held, view: QGraphicsView, unit: Unit) -
     painter.setPen(dashed(palette().indigo, 1.2, 6, 4))
     if not held.lifted:
         _paint_levels(painter, held, view)
+    _paint_elsewhere(painter, held, view)
     for gap in held.gaps:
         _paint_gap(painter, frame, gap, view, unit)
+
+
+def _paint_elsewhere(painter: QPainter, held: Held, view: QGraphicsView) -> None:
+    """Faint outlines of where else it fits, or where the print comes again."""
+    painter.setPen(dashed(palette().indigo, 1.4, 3, 4))
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    to_pixels = view.viewportTransform()
+    places = held.next_steps if held.gaps else ()
+    for x, y in (*(held.elsewhere or ()), *places):
+        for outline in held.grip.outlines:
+            there = tuple((px + x, -(py + y)) for px, py in outline)
+            painter.drawPath(to_pixels.map(scene_path(there, closed=True)))
 
 
 def _paint_levels(painter: QPainter, held: Held, view: QGraphicsView) -> None:
     """The lines along which it lies flush."""
     wide, high = view.viewport().width(), view.viewport().height()
-    for level, upright in ((held.snapped.x_mm, True), (held.snapped.y_mm, False)):
-        if level is None:
+    off = [abs(a - b) for a, b in zip(held.at, held.snapped.at, strict=True)]
+    for k, (level, upright) in enumerate(((held.snapped.x_mm, True), (held.snapped.y_mm, False))):
+        if level is None or off[k] > _FLUSH_MM:
             continue
         at = view.viewportTransform().map(QPointF(level, -level))
         if upright:

@@ -33,9 +33,10 @@ from wickel.units import Unit
 from wickel.wording import tr
 
 _BELOW = 34.0
-_LONG = 0.3
-"""A lay is long where all of it would be seen at less than so much of the scale at which its width
-fills the view."""
+_MOST_PIXELS = 250_000
+"""The picture of a piece is kept up to this size."""
+_LONG = 5.5
+"""A lay is long that is more than so many times as long as it is wide on the table."""
 _BEYOND_MM = 700.0
 
 
@@ -348,7 +349,7 @@ class LayView(PickView):
         self.across = True
 
     def refit(self) -> None:
-        if self.across and self._is_long():
+        if self.across and self.is_long:
             self._fit_across()
         else:
             self._fit_all()
@@ -356,18 +357,15 @@ class LayView(PickView):
     def fit(self) -> None:
         """Bring everything into sight; when it is, and the lay is a long one, its width again."""
         everything = self.fitted and not self.across
-        self.across = everything and self._is_long()
+        self.across = everything and self.is_long
         self.refit()
 
-    def _is_long(self) -> bool:
-        """Whether a lay is so long that all of it would be seen too small."""
+    @property
+    def is_long(self) -> bool:
+        """Whether a lay is so long that all of it would be seen too small; how large the view is
+        makes no difference, so that nothing jumps."""
         box = self.content()
-        if box.isEmpty():
-            return False
-        left, top, right, bottom = self.margins()
-        wide = max(1.0, self.viewport().width() - left - right)
-        high = max(1.0, self.viewport().height() - top - bottom)
-        return wide / box.width() < _LONG * high / box.height()
+        return bool(box.width() > _LONG * box.height() > 0)
 
     def _fit_all(self) -> None:
         super().fit()
@@ -453,6 +451,25 @@ class LayView(PickView):
             self.refit()
         self.seen_changed.emit()
         self.choose(self.chosen if self.chosen in self.items_by_id else "")
+        self._keep_pictures()
+
+    def _keep_pictures(self) -> None:
+        """Keep the picture of every piece that is not drawn very large: it is painted anew only
+        when something about it changes."""
+        scale = self.transform().m11()
+        for item in self.items_by_id.values():
+            box = item.boundingRect()
+            small = box.width() * box.height() * scale * scale < _MOST_PIXELS
+            kept, anew = (
+                QGraphicsItem.CacheMode.DeviceCoordinateCache,
+                QGraphicsItem.CacheMode.NoCache,
+            )
+            item.setCacheMode(kept if small else anew)
+
+    def zoom(self, factor: float) -> None:
+        super().zoom(factor)
+        self._keep_pictures()
+        self.seen_changed.emit()
 
     def content(self) -> QRectF:
         return QRectF() if self._cloth_item is None else self._cloth_item.box

@@ -35,11 +35,8 @@ class Overview(QWidget):
         view.seen_changed.connect(self.follow)
 
     def follow(self) -> None:
-        """Show what is in sight; away where that is everything."""
-        low, high = self._view.in_sight_mm()
-        lay = self._view.lay
-        all_of_it = lay is None or (low <= 1.0 and high >= lay.table_mm - 1.0)
-        self.setVisible(not all_of_it)
+        """Show what is in sight; away where the lay is no long one."""
+        self.setVisible(self._view.lay is not None and self._view.is_long)
         self.update()
 
     @property

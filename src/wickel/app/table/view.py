@@ -153,9 +153,7 @@ class PickView(ZoomView):
         changed = id != self.chosen
         self.chosen = id
         for own, item in self.items_by_id.items():
-            item.chosen = own == id
-            item.setZValue(1 if item.chosen else 0)
-            item.update()
+            item.mark(chosen=own == id)
         if changed:
             self.picked.emit(id)
 
@@ -189,6 +187,13 @@ class PickItem(QGraphicsItem):
         super().__init__()
         self.cut_path = cut_path
         self.chosen = False
+
+    def mark(self, *, chosen: bool) -> None:
+        """Have it in hand, or not; one that stays as it is keeps its picture."""
+        if chosen != self.chosen:
+            self.chosen = chosen
+            self.setZValue(1 if chosen else 0)
+            self.update()
 
     def boundingRect(self) -> QRectF:
         return self.cut_path.boundingRect().adjusted(-10, -10, 10, 10)

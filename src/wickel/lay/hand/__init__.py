@@ -6,6 +6,7 @@ room      where on the cloth a shape may be: between its edges, clear of what li
 grip      pieces in hand: followed to the nearest place where they can lie
 stances   how a piece may be put down: turned, mirrored, in which zone, on which plies
 snap      edges that lie flush
+pile      two stacked cloths: what is cut through both moves in both
 edits     lays made from lays: moved, turned, taken off, put on
 relay     a lay gone on with from how it lies: filled in, bettered, pushed together
 """
@@ -20,7 +21,8 @@ from wickel.lay.hand.edits import (
     taken_off,
     with_placements,
 )
-from wickel.lay.hand.grip import FOUR_WAYS, Gap, Grip
+from wickel.lay.hand.grip import FOUR_WAYS, OTHER_CLOTH, Gap, Grip, made_ready
+from wickel.lay.hand.pile import beside, carried_along
 from wickel.lay.hand.relay import Deed, gone_on_with
 from wickel.lay.hand.snap import Snapped, flush
 from wickel.lay.hand.stances import (
@@ -38,12 +40,15 @@ from wickel.lay.hand.stances import (
 
 __all__ = [
     "FOUR_WAYS",
+    "OTHER_CLOTH",
     "Deed",
     "Gap",
     "Grip",
     "Shift",
     "Snapped",
     "Stance",
+    "beside",
+    "carried_along",
     "cut_short",
     "elsewhere",
     "flush",
@@ -51,6 +56,7 @@ __all__ = [
     "gone_on_with",
     "hovering",
     "lacking",
+    "made_ready",
     "middle",
     "moved",
     "other_sides",

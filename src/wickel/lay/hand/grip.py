@@ -20,16 +20,15 @@ from shapely.geometry import Polygon
 from wickel.cloth import WAYS
 from wickel.geometry import OVERLAY_GRID_MM, Bounds, Outline, Point, bounds
 from wickel.lay.hand.bound import Shift, common, rails_of, steps_of
-from wickel.lay.hand.contact import Touch, pushed, sides_of
+from wickel.lay.hand.contact import Floats, Touch, pushed, ring_of, sides_of_rings
 from wickel.lay.hand.room import Clear, Meeting, Walls
 from wickel.lay.kept import respread
-from wickel.lay.placement import Lay
+from wickel.lay.placement import Lay, Placement
 from wickel.lay.pose import flaws_on_table, on_table
 
 OVERLAP_MM2 = 0.004
 """What overlaps by no more than this only touches; the exact check lets a little more pass."""
 _SLIDES = 24
-_CELLS_ON = 3.0
 _SAME_MM = 1e-6
 _FAR_MM = 20_000.0
 _FAR_ENOUGH_MM = 5_000.0
@@ -63,14 +62,21 @@ class _Layer:
     names: tuple[str, ...]
 
 
-class Grip:
-    """Placements of a lay in hand; ``ids`` name them. All shifts are from where they lie."""
+OTHER_CLOTH = "other cloth"
+"""What a grip calls what lies in the other of two stacked cloths."""
 
-    def __init__(self, lay: Lay, ids: Collection[str]) -> None:
+
+class Grip:
+    """Placements of a lay in hand; ``ids`` name them. All shifts are from where they lie. What lies
+    ``beside`` them, outlines on the table, is met in every ply."""
+
+    def __init__(self, lay: Lay, ids: Collection[str], beside: Iterable[Outline] = ()) -> None:
         self.lay = lay
+        self._besides = tuple(beside)
         self.ids = frozenset(ids)
         self.held = tuple(p for p in lay.placements if p.id in self.ids)
-        self._outlines = {p.id: on_table(p, lay.piece(p.piece)).outline for p in lay.placements}
+        self._drawn = {p.id: drawn_of(lay, p) for p in lay.placements}
+        self._outlines = {id: own.outline for id, own in self._drawn.items()}
         self.steps = common(steps_of(lay.piece(p.piece), lay.cloth) for p in self.held)
         self.rails = rails_of(self.held, lay)
         self.walls = self._walls()
@@ -87,7 +93,7 @@ class Grip:
         """The boxes of what lies still in the zones of what is in hand."""
         zones = {(p.section, p.zone) for p in self.held}
         return tuple(
-            bounds(self._outlines[p.id])
+            self._drawn[p.id].box
             for p in self.lay.placements
             if p.id not in self.ids and (p.section, p.zone) in zones
         )
@@ -99,13 +105,18 @@ class Grip:
 
     # --- asking ------------------------------------------------------------------------------
 
+    def make_ready(self) -> None:
+        """Look where it could lie, before it is pushed: the first move is then as quick as any."""
+        if self.steps.free and len(self.rails) < 2:
+            self._nearest((0.0, 0.0))
+
     def clear(self, at: Shift) -> bool:
         """Whether it could lie there: within its cloth and over nothing else."""
         return self.walls.hold(at) and all(_apart(layer, at) for layer in self._layers)
 
     def in_the_way(self, at: Shift) -> tuple[str, ...]:
         """What it would lie over there: the ids of placements, ``flaw`` for what is spoilt,
-        ``edge`` for the edge of its cloth or fold."""
+        ``edge`` for the edge of its cloth or fold, ``OTHER_CLOTH`` for what lies in that."""
         found = [] if self.walls.hold(at) else ["edge"]
         for layer in self._layers:
             found += [layer.names[k] for k in _under(layer, at)]
@@ -168,8 +179,8 @@ class Grip:
             found.append(self.slid(at, to))
         jump = self._nearest(to)
         near = min((math.dist(s, to) for s in found), default=math.inf)
-        # from the grid contact goes on by no more than a few cells
-        if jump is not None and math.dist(jump, to) - _CELLS_ON * self._clear.cell < near:
+        # what has been slid there is as near as the grid can tell, where no other gap is nearer
+        if jump is not None and math.dist(jump, to) + 0.5 * self._clear.cell < near:
             found.append(self.slid(jump, to))
         fitting = (s for s in sorted(found, key=lambda s: math.dist(s, to)) if self.clear(s))
         self._stood = next(fitting, at)
@@ -319,7 +330,7 @@ class Grip:
         places = dict.fromkeys((p.section, p.zone, p.cut_plies) for p in self.held)
         for section, zone, plies in places:
             moving = [
-                self._outlines[p.id]
+                self._drawn[p.id]
                 for p in self.held
                 if (p.section, p.zone, p.cut_plies) == (section, zone, plies)
             ]
@@ -330,20 +341,70 @@ class Grip:
                 and (p.section, p.zone) == (section, zone)
                 and set(p.cut_plies) & set(plies)
             ]
-            still = [self._outlines[id] for id in names]
+            still = [self._drawn[id] for id in names]
             cloth = Polygon(longer.sections[section].zones[zone].outline)
             still += [
-                outline
+                _Drawn(outline)
                 for outline, ply in spoilt
                 if ply in plies and Polygon(outline).intersection(cloth).area > OVERLAP_MM2
             ]
             names += ["flaw"] * (len(still) - len(names))
-            meeting = Meeting(sides_of(moving), sides_of(still))
-            yield _Layer(meeting, _shapes(moving), _shapes(still), tuple(names))
+            still += map(_Drawn, self._besides)
+            names += [OTHER_CLOTH] * len(self._besides)
+            sides = [sides_of_rings([own.ring for own in each]) for each in (moving, still)]
+            yield _Layer(
+                Meeting(*sides),
+                tuple(own.shape for own in moving),
+                tuple(own.shape for own in still),
+                tuple(names),
+            )
 
 
-def _shapes(outlines: Iterable[Outline]) -> tuple[Polygon, ...]:
-    return tuple(Polygon(outline) for outline in outlines)
+class _Drawn:
+    """A placement as it lies on the table: its outline, its corners in order, its shape, its box;
+    each made when it is asked for, and once."""
+
+    def __init__(self, outline: Outline) -> None:
+        self.outline = outline
+
+    @cached_property
+    def ring(self) -> Floats:
+        """Its corners counter-clockwise, (n, 2)."""
+        return ring_of(self.outline)
+
+    @cached_property
+    def shape(self) -> Polygon:
+        """Its shape."""
+        return Polygon(self.outline)
+
+    @cached_property
+    def box(self) -> Bounds:
+        """Its box."""
+        return bounds(self.outline)
+
+
+_KNOWN: dict[int, tuple[Placement, _Drawn]] = {}
+_MOST_KNOWN = 2000
+
+
+def drawn_of(lay: Lay, placement: Placement) -> _Drawn:
+    """A placement of a lay as it lies; known from the last time for the very same one, since a hand
+    moves few of many."""
+    known = _KNOWN.get(id(placement))
+    if known is not None and known[0] is placement:
+        return known[1]
+    made = _Drawn(on_table(placement, lay.piece(placement.piece)).outline)
+    _KNOWN[id(placement)] = (placement, made)
+    while len(_KNOWN) > _MOST_KNOWN:
+        _KNOWN.pop(next(iter(_KNOWN)))
+    return made
+
+
+def made_ready(lay: Lay) -> None:
+    """Have everything of a lay drawn, so that picking up is quick."""
+    for placement in lay.placements:
+        own = drawn_of(lay, placement)
+        _ = (own.ring, own.shape, own.box)
 
 
 def _apart(layer: _Layer, at: Shift) -> bool:

@@ -51,6 +51,9 @@ SENTENCES = {
     ),
     "tasks.no-second-cloth": "{cloth} has no second cloth of its width to lie on.",
     "cards.no-edge": "{piece} has no edge “{edge}” to give an allowance: there are {edges}.",
+    "later.fold-not-along-place": (
+        "{piece} is cut on a slanting fold: no place can be kept for it, cut it with the others."
+    ),
     "cards.allowance": "{piece} cannot have an allowance of {mm:length}: from 0 to {most:length}.",
     "figures.not-understood": (
         "“{text}” is not understood: write ID=23 cm, ID=+1 cm, ID=>45 cm or ID=waist/4 + 2 cm."
