@@ -9,6 +9,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QLabel
 
 from tests.app.test_window import CTRL, LAY, LEFT, SHIFT, go, type_into
+from tests.often import usual
 from wickel.app.stages.lay import SectionsDialog
 from wickel.cloth import Print
 from wickel.files import read_job
@@ -24,9 +25,13 @@ def choose(box, data):
     box.activated.emit(box.currentIndex())
 
 
-def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session, qtbot):
+FEW_WAYS = ("lengthwise", "partial", "to-middle", "lengthwise+open")
+
+
+@pytest.mark.parametrize("ways", usual((FEW_WAYS, alone_ways()), (FEW_WAYS,)), ids=["few", "all"])
+def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session, qtbot, ways):
     go(qtbot, window, LAY)
-    for way in alone_ways():
+    for way in ways:
         is_taken_and_laid_or_refused(window, session, way)
 
 

@@ -71,7 +71,7 @@ def test_every_preset_gives_clean_cut_lines(style, preset):
             simple_outline(cut_line(piece))
 
 
-@pytest.mark.parametrize("id", usual(STYLES, tuple(STYLES)[::2]))
+@pytest.mark.parametrize("id", usual(STYLES, set(tuple(STYLES)[::2]) - {"from-parts"}))
 def test_a_style_names_just_the_allowances_and_materials_it_uses(id):
     style = STYLES[id]
     used = set()

@@ -28,7 +28,7 @@ from wickel.lay.pose import flaws_on_table, on_table
 
 OVERLAP_MM2 = 0.004
 """What overlaps by no more than this only touches; the exact check lets a little more pass."""
-_SLIDES = 24
+_SLIDES, _HALVINGS = 24, 24
 _SAME_MM = 1e-6
 _FAR_MM = 20_000.0
 _FAR_ENOUGH_MM = 5_000.0
@@ -162,9 +162,21 @@ class Grip:
         far = min(far, max(0.0, self._to_end(at))) if way[0] > 0 and far >= size else far
         here = (at[0] + by[0] / size * far, at[1] + by[1] / size * far)
         if self.steps.free:
-            return here
+            return self._last_clear(at, here)
         fitting = [s for s in self.steps.near(here, 3) if _ahead(at, s, way) and self.clear(s)]
         return max(fitting, key=lambda s: s[0] * way[0] + s[1] * way[1], default=at)
+
+    def _last_clear(self, at: Shift, to: Shift) -> Shift:
+        """The end of a push, or, should it lie over something by a hair, the last place before
+        it that does not."""
+        if self.clear(to):
+            return to
+        low, high = 0.0, 1.0
+        for _ in range(_HALVINGS):
+            middle = (low + high) / 2
+            there = (at[0] + middle * (to[0] - at[0]), at[1] + middle * (to[1] - at[1]))
+            low, high = (middle, high) if self.clear(there) else (low, middle)
+        return (at[0] + low * (to[0] - at[0]), at[1] + low * (to[1] - at[1]))
 
     def follow(self, at: Shift, to: Shift) -> Shift:
         """The nearest place to a shift where it can lie, as a hand pushes it there from ``at``."""
