@@ -22,6 +22,7 @@ KEY = Qt.Key
 def view(window, qtbot):
     go(qtbot, window, LAY)
     window.lay.view.setFocus()
+    qtbot.wait(30)  # until everything has its place
     return window.lay.view
 
 
@@ -166,6 +167,30 @@ def test_a_fold_drawn_less_deep_keeps_what_still_holds(window, session, view):
     assert len(session.lay.placements) <= len(before.placements)
     session.undo()
     assert session.lay.spread.depths_mm == pytest.approx((depth,))
+
+
+def test_let_go_below_the_cloth_it_is_in_the_tray(window, session, view):
+    id = last(view)
+    port, card = view.viewport(), window.lay.hand
+    start = middle(session, view, id)
+    below = port.mapFromGlobal(card.mapToGlobal(QPoint(40, 20)))
+    drag(view, start, below)
+    assert id not in {p.id for p in session.lay.placements}
+    assert window.lay.tray.isVisible()
+    session.undo()
+    assert session.lay.complete
+
+
+def test_clicked_twice_at_a_side_it_slides_that_way_until_it_touches(window, session, view, qtbot):
+    id = "dress/pocket/1"
+    view.choose(id)
+    assert window.lay.work.place_exactly(True, 1800.0)
+    qtbot.wait(30)
+    box = box_of(session, id)
+    high = pixel(view, (box.min_x + box.max_x) / 2, box.max_y - 0.15 * (box.max_y - box.min_y))
+    qtbot.mouseDClick(view.viewport(), LEFT, pos=high)
+    usable = session.lay.zone(session.lay.placements[0]).usable
+    assert box_of(session, id).max_y == pytest.approx(max(y for _, y in usable))
 
 
 # --- by keyboard -----------------------------------------------------------------------------

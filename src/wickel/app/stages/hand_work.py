@@ -91,6 +91,7 @@ class HandWork(QObject):
         view.trayed.connect(lambda ids: self.to_tray())
         view.drawn.connect(self._drawn)
         view.asked.connect(self._ask)
+        view.slid.connect(self.slide)
         view.moving.connect(self._tell)
         self.actions: list[QAction] = []
         self._menus: dict[str, list[QAction]] = {}

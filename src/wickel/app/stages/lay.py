@@ -61,6 +61,7 @@ class LayStage(Stage):
         left.addWidget(self._tools())
         self.view = HandView()
         self.view.taken_changed.connect(self._show_hand)
+        self.view.is_off = self._is_below
         self.work = HandWork(session, self.view)
         self.cut = CutView()
         self.shown = QStackedWidget()
@@ -267,6 +268,14 @@ class LayStage(Stage):
             self.strip.note(work.best)
 
     # --- the tray -----------------------------------------------------------------------------
+
+    def _is_below(self, at: QPoint) -> bool:
+        """Whether a place on the screen is below the cloth, where the tray stands: what is let go
+        there is taken off."""
+        return any(
+            field.isVisible() and field.rect().contains(field.mapFromGlobal(at))
+            for field in (self.tray, self.hand)
+        )
 
     def _from_tray(self, piece_id: str) -> None:
         self.work.in_tray = piece_id

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import QSize, Qt, Signal
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
@@ -33,6 +33,7 @@ from wickel.lay import WAIVED_NAMES, Lay, Placement, Waived, not_laid, on_table
 from wickel.units import shown_length
 from wickel.wording import tr
 
+_AROUND_PX = 22
 _PUT_WORDS = {
     Put.APART: tr("Every piece as it is cut"),
     Put.UNROLLED: tr("Put together, unrolled round the body"),
@@ -61,15 +62,14 @@ class HandCard(QFrame):
         self._lay: Lay | None = None
         self._placement: Placement | None = None
         column = QVBoxLayout(self)
-        self.setMinimumHeight(70)
-        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
         column.setContentsMargins(16, 8, 16, 8)
         column.setSpacing(1)
         self.title = label("", "heading")
         self.words = label("", "soft", wrap=True)
-        column.addWidget(self.title)
+        self.words.setAlignment(Qt.AlignmentFlag.AlignTop)
         row = QHBoxLayout()
-        row.addWidget(self.words, 1)
+        row.addWidget(self.title, 1)
         self.from_start = LengthEdit(tr("From the start of the cloth"))
         self.from_edge = LengthEdit(tr("From the near edge of the cloth"))
         self.places = QWidget()
@@ -111,6 +111,16 @@ class HandCard(QFrame):
         self.seen = self._put_chip(tr("Front and back"), tip, Put.SEEN)
         row.addWidget(self.seen)
         column.addLayout(row)
+        column.addWidget(self.words, 1)
+
+    def sizeHint(self) -> QSize:
+        """As high as its chips and two lines of words, whatever it says: the cloth above it must
+        not jump when a piece is taken."""
+        high = self.hold.sizeHint().height() + 2 * self.words.fontMetrics().lineSpacing()
+        return QSize(super().sizeHint().width(), high + _AROUND_PX)
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(super().minimumSizeHint().width(), self.sizeHint().height())
 
     def _put_chip(self, words: str, tip: str, how: Put) -> QPushButton:
         """A chip that puts the pieces as cut so, and apart again."""

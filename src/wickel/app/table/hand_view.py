@@ -66,7 +66,8 @@ class HandView(LayView):
     """A lay view whose pieces can be moved. ``pushed`` carries by how much each has been, by its
     id; ``put`` a placement that is new or lies in another pose; ``trayed`` ids for the tray;
     ``drawn`` a line and where it was drawn to; ``moving`` that what is in hand has moved;
-    ``asked`` where a menu is asked for."""
+    ``asked`` where a menu is asked for; ``slid`` the way in which a piece is to slide until it
+    touches, as an arrow key is called."""
 
     pushed = Signal(object)
     put = Signal(object)
@@ -74,11 +75,13 @@ class HandView(LayView):
     drawn = Signal(object, float)
     moving = Signal()
     asked = Signal(QPoint)
+    slid = Signal(str)
     taken_changed = Signal()
 
     def __init__(self) -> None:
         super().__init__()
         self.hands_on = True
+        self.is_off: Callable[[QPoint], bool] = lambda _: False
         self.beside_of: Callable[[Collection[str]], tuple[Outline, ...]] = lambda _: ()
         self.snapping = True
         self.also: frozenset[str] = frozenset()
@@ -245,7 +248,11 @@ class HandView(LayView):
                 measure.end, measure.set = end, True  # drawn from one point to the other
             self.viewport().update()
         elif self.held is not None:
-            self.let_go()
+            if self.is_off(event.globalPosition().toPoint()) and not self.held.fresh:
+                self.cancel()
+                self.trayed.emit(self.taken)
+            else:
+                self.let_go()
         elif self._line is not None:
             line, at = self._line
             self._line = None
@@ -259,6 +266,22 @@ class HandView(LayView):
         elif self._pressed is None and not self._toggled:
             super().mouseReleaseEvent(event)
         self._pressed, self._toggled = None, False
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        """Slide a piece until it touches, to the side of it that was clicked twice."""
+        id = self.item_at(event.position())
+        if event.button() != Qt.MouseButton.LeftButton or not id or not self.hands_on:
+            super().mouseDoubleClickEvent(event)
+            return
+        if id not in self.taken:
+            self.take(id, ())
+        box = self.viewportTransform().mapRect(
+            self.items_by_id[id].mapRectToScene(self.items_by_id[id].cut_path.boundingRect())
+        )
+        x = (event.position().x() - box.center().x()) / max(1.0, box.width())
+        y = (box.center().y() - event.position().y()) / max(1.0, box.height())
+        along = abs(x) >= abs(y)
+        self.slid.emit(("Left" if x < 0 else "Right") if along else ("Down" if y < 0 else "Up"))
 
     def picked_at(self, scene_point: QPointF) -> None:
         self.choose(self.item_at(QPointF(self.mapFromScene(scene_point))))

@@ -31,6 +31,8 @@ from wickel.lay.settings import Search
 from wickel.wording import say
 
 _OVER_MM2 = 1.0
+_QUICK = 60
+"""Steps of the quick lay that a lay made by hand is held against."""
 
 
 class Deed(StrEnum):
@@ -218,9 +220,10 @@ class _Work:
             self._take(k, parts, push_together(problem, start))
             return
         try:
+            if start is not None:
+                start = self._begun(problem, start)
             found = search(replace(problem, start=start), self._relay(k, parts))
-            if start is None or found.length_mm < start.length_mm - 1e-6:
-                self._take(k, parts, found)
+            self._take(k, parts, found)
         except Stopped:
             self.stopped = True
         except NoPlace as where:
@@ -229,6 +232,21 @@ class _Work:
                 say("hand.no-place-in-tray", piece=piece.name, cloth=self.lay.cloth.shown_name),
                 piece.id,
             ) from None
+
+    def _begun(self, problem: Problem, start: Solution) -> Solution:
+        """What to go on from: the lay as it lies, pushed together, or a quick lay of its own where
+        that is shorter. Raises ``Stopped``."""
+        best = push_together(problem, start)
+        quick = replace(problem, start=None, effort=min(problem.effort, _QUICK))
+        try:
+            anew = search(quick, lambda *_: self._tick())
+        except NoPlace:
+            return best
+        return min(best, anew, key=lambda own: own.length_mm)
+
+    def _tick(self) -> None:
+        if self._report is not None:
+            self._report(0.0, None)
 
     def _start(self, parts: list[Part]) -> Solution | None:
         """The places that the parts of a section have now; None when one of them is new."""
