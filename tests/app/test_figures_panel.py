@@ -188,6 +188,25 @@ def test_a_piece_that_is_left_out_is_drafted_but_not_cut(window, session, qtbot)
     assert not [piece for piece in session.pieces if piece.id.endswith("back-facing")]
 
 
+def test_a_place_is_kept_for_a_piece_that_is_cut_later(window, session, qtbot):
+    go(qtbot, window, DRAFT)
+    window.draft.paper.choose("turn-up")
+    drafted = next(p for p in session.pieces if p.id.endswith("/turn-up"))
+    window.draft.open_card()
+    (card,) = window.findChildren(PieceCard)
+    qtbot.mouseClick(card.later, LEFT, pos=QPoint(8, card.later.height() // 2))
+    type_into(qtbot, card.later_long, "70")
+    qtbot.keyClick(card.do, Qt.Key.Key_Space)
+    own = session.garment.cards["turn-up"]
+    assert (own.later, own.later_mm) == (True, 700.0)
+    kept = next(p for p in session.pieces if p.id.endswith("/turn-up"))
+    assert kept.name == f"{drafted.name}, cut later"
+    assert len(kept.cut_line) == 4
+    assert session.lay.complete
+    session.undo()
+    assert next(p for p in session.pieces if p.id.endswith("/turn-up")) == drafted
+
+
 def test_the_card_says_how_the_centre_is_cut_and_what_is_interfaced(window, session, qtbot):
     go(qtbot, window, DRAFT)
     window.draft.paper.choose("front")

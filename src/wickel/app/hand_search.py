@@ -6,7 +6,7 @@ meanwhile, it is only offered.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 from time import monotonic
 
@@ -15,7 +15,7 @@ from PySide6.QtCore import QObject, Signal
 from wickel.app.lay_search import IN_SIGHT, WORKERS
 from wickel.app.queue import TaskQueue
 from wickel.job.tasks import CannotBe, Failed, Finished, HandTask, Improved, Message
-from wickel.lay import KeptLay, Lay, Search
+from wickel.lay import KeptLay, Lay
 from wickel.lay.hand import Deed
 
 
@@ -48,16 +48,13 @@ class HandSearch(QObject):
         """What is being done with the lay of a cloth."""
         return self._works.get(cloth_id)
 
-    def begin(self, cloth_id: str, lay: Lay, base: KeptLay, deed: Deed, effort: int) -> None:
-        """Begin a deed; one that runs for the same cloth is dropped."""
+    def begin(self, task: HandTask, base: KeptLay) -> None:
+        """Begin a deed with the lay of a cloth, as it is kept; one that runs for the same cloth is
+        dropped."""
+        cloth_id = task.lay.cloth.id
         self.drop(cloth_id)
-        self._works[cloth_id] = Work(deed, base, monotonic(), found=[])
-        task = HandTask(
-            lay=lay,
-            deed=deed,
-            stay=base.locked,
-            search=Search(effort=effort, workers=WORKERS),
-        )
+        self._works[cloth_id] = Work(task.deed, base, monotonic(), found=[])
+        task = replace(task, search=replace(task.search, workers=WORKERS))
         self._queue.put(("hand", cloth_id), task, IN_SIGHT, partial(self._heard, cloth_id))
 
     def stop(self, cloth_id: str) -> None:

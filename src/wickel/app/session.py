@@ -38,7 +38,8 @@ from wickel.job.laid import (
     with_offered_lay,
     with_tried,
 )
-from wickel.lay import Finding, Lay, Wish, cut_from, kept_lay_of, lays_alike, rank
+from wickel.job.tasks import HandTask
+from wickel.lay import Finding, Lay, Search, Wish, cut_from, kept_lay_of, lays_alike, rank
 from wickel.lay.hand import Deed, beside, carried_along
 from wickel.wording import show_in, tr
 
@@ -290,7 +291,14 @@ class Session(JobView):
         if self.searching:
             self.stop_search()
         self._offered.pop(cloth.id, None)
-        self.by_hand.begin(cloth.id, lay, base, deed, effort)
+        task = HandTask(
+            lay=lay,
+            deed=deed,
+            stay=base.locked,
+            beside=self.beside([placement.id for placement in lay.placements]),
+            search=Search(effort=effort),
+        )
+        self.by_hand.begin(task, base)
         self._tell_searching()
 
     def _hand_ended(self, cloth_id: str, work: Work) -> None:

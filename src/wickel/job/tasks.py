@@ -16,6 +16,7 @@ from typing import TypeVar
 from wickel.body import Body
 from wickel.cloth import STACKED, Cloth
 from wickel.draft import AsFar, DraftRefused
+from wickel.geometry import Outline
 from wickel.job.as_far import found_as_far
 from wickel.job.at_hand import Bolt, out_of_bolt
 from wickel.job.buying import BuyingList, ClothLine, buying_list
@@ -118,11 +119,13 @@ class ReachTask:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class HandTask:
-    """A lay made by hand to be gone on with, around the placements that ``stay``."""
+    """A lay made by hand to be gone on with, around the placements that ``stay`` and what lies
+    ``beside``, outlines on the table."""
 
     lay: Lay
     deed: Deed
     stay: frozenset[str] = frozenset()
+    beside: tuple[Outline, ...] = ()
     search: Search = Search()
 
 
@@ -401,7 +404,12 @@ def _run_by_hand(task: HandTask, tell: Tell, stopped: IsStopped) -> None:
         tell(
             Improved(
                 gone_on_with(
-                    task.lay, task.deed, stay=task.stay, settings=task.search, report=report
+                    task.lay,
+                    task.deed,
+                    stay=task.stay,
+                    beside=task.beside,
+                    settings=task.search,
+                    report=report,
                 )
             )
         )

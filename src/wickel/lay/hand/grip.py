@@ -333,43 +333,44 @@ class Grip:
         return section == len(sections) - 1 and not WAYS[sections[section].way].slanting
 
     def _layers_of(self) -> Iterator[_Layer]:
-        # what is spoilt beyond the end is met, too: the lay may grow over it
-        lengths = [section.length_mm for section in self.lay.spread.sections]
-        longer = self.lay.spread
-        if self._open_ended(len(lengths) - 1) and self.lay.spread.sections[-1].way in _STEADY:
-            longer = respread(self.lay, [*lengths[:-1], lengths[-1] + _FAR_ENOUGH_MM])
-        spoilt = flaws_on_table(self.lay.cloth, longer)
-        places = dict.fromkeys((p.section, p.zone, p.cut_plies) for p in self.held)
-        for section, zone, plies in places:
-            moving = [
-                self._drawn[p.id]
-                for p in self.held
-                if (p.section, p.zone, p.cut_plies) == (section, zone, plies)
-            ]
-            names = [
-                p.id
-                for p in self.lay.placements
-                if p.id not in self.ids
-                and (p.section, p.zone) == (section, zone)
-                and set(p.cut_plies) & set(plies)
-            ]
-            still = [self._drawn[id] for id in names]
-            cloth = Polygon(longer.sections[section].zones[zone].outline)
-            still += [
-                _Drawn(outline)
-                for outline, ply in spoilt
-                if ply in plies and Polygon(outline).intersection(cloth).area > OVERLAP_MM2
-            ]
-            names += ["flaw"] * (len(still) - len(names))
-            still += map(_Drawn, self._besides)
-            names += [OTHER_CLOTH] * len(self._besides)
-            sides = [sides_of_rings([own.ring for own in each]) for each in (moving, still)]
+        spoilt = tuple(self._spoilt())
+        for place in dict.fromkeys((p.section, p.zone, p.cut_plies) for p in self.held):
+            own = [p for p in self.held if (p.section, p.zone, p.cut_plies) == place]
+            moving = [self._drawn[p.id] for p in own]
+            still = [(self._drawn[p.id], p.id) for p in self._met_by(own[0])]
+            plies, where = place[2], place[:2]
+            still += [(own, "flaw") for own, at, ply in spoilt if at == where and ply in plies]
+            still += [(_Drawn(outline), OTHER_CLOTH) for outline in self._besides]
+            shapes = (moving, [own for own, _ in still])
+            sides = [sides_of_rings([own.ring for own in each]) for each in shapes]
             yield _Layer(
                 Meeting(*sides),
                 tuple(own.shape for own in moving),
-                tuple(own.shape for own in still),
-                tuple(names),
+                tuple(own.shape for own, _ in still),
+                tuple(name for _, name in still),
             )
+
+    def _met_by(self, own: Placement) -> Iterator[Placement]:
+        """What lies in the zone of a placement, on a ply that it is cut from, and is not in
+        hand."""
+        for p in self.lay.placements:
+            there = (p.section, p.zone) == (own.section, own.zone)
+            if there and p.id not in self.ids and set(p.cut_plies) & set(own.cut_plies):
+                yield p
+
+    def _spoilt(self) -> Iterator[tuple[_Drawn, tuple[int, int], int]]:
+        """What is spoilt: its shape, the section and zone that it lies in, and its ply. What is
+        beyond the end of the lay is met, too, since that may grow over it."""
+        lengths = [section.length_mm for section in self.lay.spread.sections]
+        longer = self.lay.spread
+        if self._open_ended(len(lengths) - 1) and longer.sections[-1].way in _STEADY:
+            longer = respread(self.lay, [*lengths[:-1], lengths[-1] + _FAR_ENOUGH_MM])
+        for outline, ply in flaws_on_table(self.lay.cloth, longer):
+            for s, section in enumerate(longer.sections):
+                for z, zone in enumerate(section.zones):
+                    own = _Drawn(outline)
+                    if own.shape.intersection(Polygon(zone.outline)).area > OVERLAP_MM2:
+                        yield own, (s, z), ply
 
 
 class _Drawn:

@@ -7,7 +7,7 @@ and may take every pose that gives the same copies (``stances``).
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Iterator
+from collections.abc import Callable, Collection, Iterable, Iterator
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
@@ -15,7 +15,7 @@ from shapely import STRtree
 from shapely.geometry import Polygon
 
 from wickel.cloth import WAYS
-from wickel.geometry import area, translation
+from wickel.geometry import Outline, area, translation
 from wickel.lay.constraints import Obstacle
 from wickel.lay.finished import with_findings
 from wickel.lay.hand.edits import with_placements
@@ -49,19 +49,21 @@ def gone_on_with(
     deed: Deed,
     *,
     stay: Collection[str] = (),
+    beside: Iterable[Outline] = (),
     settings: Search = Search(),
     report: LayReport | None = None,
 ) -> Lay:
     """The lay after a deed; ``stay`` are the placements that keep their places. To fill in, all of
-    them do. Stopped by the report, the best so far.
+    them do. Nothing comes to lie over what is ``beside``, outlines on the table. Stopped by the
+    report, the best so far.
 
     Raises:
         LayRefused: a piece of the tray has no place on the cloth as it is spread.
     """
     stays = {p.id for p in lay.placements} if deed is Deed.FILL else set(stay) | _shared(lay)
     new = list(_from_tray(lay)) if deed is not Deed.PUSH else []
-    work = _Work(lay, frozenset(stays), tuple(new), settings, report, deed)
-    return work.run()
+    still = _Still(frozenset(stays), tuple(beside))
+    return _Work(lay, still, tuple(new), settings, report, deed).run()
 
 
 def _shared(lay: Lay) -> set[str]:
@@ -128,19 +130,27 @@ def _in_section(lay: Lay, stance: Stance) -> Pose:
     return replace(pose, lattice=replace(pose.lattice, x_mm=x))
 
 
+@dataclass(frozen=True, slots=True)
+class _Still:
+    """What stays: placements by their ids, and outlines that are no placements of the lay."""
+
+    ids: frozenset[str]
+    beside: tuple[Outline, ...]
+
+
 class _Work:
     """One deed, section after section."""
 
     def __init__(
         self,
         lay: Lay,
-        stays: frozenset[str],
+        still: _Still,
         new: tuple[_New, ...],
         settings: Search,
         report: LayReport | None,
         deed: Deed,
     ) -> None:
-        self.lay, self.stays, self.new = lay, stays, new
+        self.lay, self.still, self.new = lay, still, new
         self.settings, self.deed, self._report = settings, deed, report
         self.done: dict[int, tuple[Placement, ...]] = {}
         self.stopped = False
@@ -155,7 +165,7 @@ class _Work:
 
     def _parts(self, k: int) -> list[Part]:
         """What is to be laid in a section: what is loose there, and what is new."""
-        loose = [p for p in self.lay.placements if p.section == k and p.id not in self.stays]
+        loose = [p for p in self.lay.placements if p.section == k and p.id not in self.still.ids]
         return [*map(self._loose, loose), *(own.part for own in self.new if own.section == k)]
 
     def _loose(self, placement: Placement) -> Part:
@@ -266,10 +276,13 @@ class _Work:
         start = self.lay.spread.sections[k].x_mm
         back = translation(-start, 0.0)
         for p in self.lay.placements:
-            if p.section == k and p.id in self.stays:
+            if p.section == k and p.id in self.still.ids:
                 outline = back.all(on_table(p, self.lay.piece(p.piece)).outline)
                 for ply in p.cut_plies:
                     yield Obstacle(outline, p.zone, ply)
+        for outline in self.still.beside:
+            for z, zone in enumerate(self.lay.spread.sections[k].zones):
+                yield from (Obstacle(back.all(outline), z, ply) for ply in range(len(zone.plies)))
         for outline, ply in flaws_on_table(self.lay.cloth, self.lay.spread):
             for z, zone in enumerate(self.lay.spread.sections[k].zones):
                 if Polygon(outline).intersection(Polygon(zone.outline)).area > _OVER_MM2:
