@@ -87,7 +87,7 @@ def _hand_shot(window: MainWindow, folder: Path) -> None:
     for name in ("turn-up", "front-facing"):
         view.choose(names[name])
         work.to_tray()
-    work.see_print()
+    work.seen.see_print()
     view.choose(names["pocket"])
     box = view.items_by_id[view.chosen].cut_path.boundingRect()
     at = (box.center().x(), -box.center().y())
@@ -97,7 +97,7 @@ def _hand_shot(window: MainWindow, folder: Path) -> None:
     window.grab().save(str(folder / "lay-by-hand.png"))
     print("lay-by-hand.png")
     view.cancel()
-    work.see_print()
+    work.seen.see_print()
     while session.undo_words:
         session.undo()
 

@@ -130,7 +130,7 @@ class MainWindow(QMainWindow):
         self._exports.said.connect(self.slip.say)
         self._exports.refused.connect(self._opening.refuse)
         self.lay.view.seeing.table_mm = settings.values.table_mm
-        self.lay.work.table_said.connect(self._keep_table)
+        self.lay.work.seen.table_said.connect(self._keep_table)
         self.lay.work.told.connect(self._tell_hand)
         self._build()
         self._build_menu()

@@ -41,10 +41,10 @@ def lay_of(
         for part, spot in zip(own, solution.spots, strict=True):
             pose = part.poses[spot.candidate]
             place = (start + spot.x, spot.y)
-            placements.append(_placed(part, pose, index, place))
+            placements.append(placed(part, pose, index, place))
             copies_mm2 += _copies_mm2(pose)
             for rider in pose.riders:
-                placements.append(_placed(rider, rider.pose, index, place))
+                placements.append(placed(rider, rider.pose, index, place))
                 copies_mm2 += _copies_mm2(rider.pose)
     bare = Lay(
         cloth=cloth,
@@ -65,8 +65,8 @@ def _copies_mm2(pose: Pose) -> float:
     return area(pose.shape.outline, pose.shape.holes) * len(pose.cut_plies)
 
 
-def _placed(what: Part | Rider, pose: Pose, section: int, place: tuple[float, float]) -> Placement:
-    """A part, or what lies in the place of one, in a pose at a place."""
+def placed(what: Part | Rider, pose: Pose, section: int, place: tuple[float, float]) -> Placement:
+    """A part, or what lies in the place of one, in a pose at a place of the table, mm."""
     return Placement(
         id=what.id,
         piece=what.piece,

@@ -6,7 +6,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Collection, Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import QObject, QPoint, Qt, Signal
@@ -15,9 +15,9 @@ from PySide6.QtWidgets import QMenu
 
 from wickel.app.session import Session
 from wickel.app.stages.compare_dialog import CompareDialog
-from wickel.app.table.hand_view import HandView, Line
-from wickel.app.table.seeing import most_plies
-from wickel.app.widgets.dialogs import asked_text
+from wickel.app.stages.hand_seen import Deed, SeenWork
+from wickel.app.table.hand_view import HandView
+from wickel.app.table.lines import Line, high_of
 from wickel.geometry import Point, bounds
 from wickel.lay import Lay, Placement, not_laid, on_table, rank
 from wickel.lay.hand import (
@@ -40,7 +40,6 @@ from wickel.lay.hand import (
     taken_off,
 )
 from wickel.lay.hand import Deed as Work
-from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit, shown_length
 from wickel.wording import tr
 
@@ -63,27 +62,16 @@ _SAME_MM = 1e-4
 _TRIES = 24
 
 
-@dataclass(frozen=True, slots=True)
-class Deed:
-    """Something that can be done by hand: its words, its keys, and what does it. Those ``apart``
-    begin a group of the menu."""
-
-    words: str
-    keys: str
-    act: Callable[[], object]
-    apart: bool = False
-
-
 class HandWork(QObject):
-    """What is done by hand with the lay of a session, as a view shows it. ``table_said`` carries
-    how long the maker's table is, mm; ``told`` what there is to say of what is in hand."""
+    """What is done by hand with the lay of a session, as a view shows it. ``told`` carries what
+    there is to say of what is in hand."""
 
-    table_said = Signal(float)
     told = Signal(str)
 
     def __init__(self, session: Session, view: HandView) -> None:
         super().__init__(view)
         self._session, self._view = session, view
+        self.seen = SeenWork(session, view)
         self.in_tray = ""
         view.beside_of = session.beside
         view.pushed.connect(self._pushed)
@@ -137,7 +125,7 @@ class HandWork(QObject):
         everything = Deed(tr("All pieces"), "Ctrl+A", self.take_all, apart=True)
         yield tr("&Take the next piece"), (*nearest, everything)
         yield "", self._with_a_piece() + self._with_the_lay()
-        yield tr("S&ee"), self._to_be_seen()
+        yield tr("S&ee"), self.seen.deeds()
 
     def _pushes(self) -> Iterator[Deed]:
         for key, words in _TOWARDS.items():
@@ -164,16 +152,6 @@ class HandWork(QObject):
             Deed(tr("F&ill in what is in the tray"), "F", self.fill_in, apart=True),
             Deed(tr("Push to&gether"), "T", self.push_together),
             Deed(tr("&Compare lays…"), "C", self.compare),
-        )
-
-    def _to_be_seen(self) -> tuple[Deed, ...]:
-        return (
-            Deed(tr("Each piece in its own print"), "V", self.see_print),
-            Deed(tr("What is left over"), "W", self.see_waste),
-            Deed(tr("Each ply by itself"), "Y", self.see_next_ply),
-            Deed(tr("A tape between two points"), "L", self.take_tape),
-            Deed(tr("Draw to edges that are near"), "S", self.toggle_snapping),
-            Deed(tr("Length of the table…"), "Shift+L", self.ask_table, apart=True),
         )
 
     def fill(self, menu: QMenu) -> None:
@@ -542,64 +520,6 @@ class HandWork(QObject):
         if lay is not self._lay:
             self._session.take_lay(lay, tr("Lay taken: {name}", name=lay.way.name))
 
-    # --- what is seen --------------------------------------------------------------------------
-
-    def see_print(self) -> None:
-        """Show each piece in the print that it gets, or the cloth's through it."""
-        self._view.seeing.own_print = not self._view.seeing.own_print
-        self._view.see_so()
-
-    def see_waste(self) -> None:
-        """Shade what is left over, or not."""
-        self._view.seeing.waste = not self._view.seeing.waste
-        self._view.see_so()
-
-    def see_next_ply(self) -> None:
-        """Show the next ply by itself, from the table up; after the last all together."""
-        lay, now = self._lay, self._view.seeing.ply
-        if lay is None or most_plies(lay) < 2:
-            self._say(tr("The cloth lies in one ply."))
-            return
-        self._view.seeing.ply = 0 if now is None else now + 1
-        self._view.see_so()
-
-    def take_tape(self) -> None:
-        """Take a tape in hand, or put it away."""
-        self._view.measure_on(not self._view.measuring)
-        if self._view.measuring:
-            self._say(tr("Click two points, or draw from one to the other; Esc puts it away."))
-
-    def toggle_snapping(self) -> None:
-        """Draw what is in hand to edges that are near, or not."""
-        self._view.snapping = not self._view.snapping
-        on = self._view.snapping
-        self._say(
-            tr("Pieces are drawn to edges that are near.")
-            if on
-            else tr("Pieces are not drawn to edges.")
-        )
-
-    def ask_table(self) -> None:
-        """Ask how long the table is: where it ends the cloth is moved on."""
-        unit = self._session.job.unit
-        now = self._view.seeing.table_mm
-        text = asked_text(
-            self._view.window(),
-            tr("The table"),
-            tr("How long is it? 0: no mark where it ends"),
-            shown_length(now, unit),
-        )
-        if not text:
-            return
-        try:
-            mm = parsed_length(text, unit)
-        except UnreadableLength as reason:
-            self._say(str(reason))
-            return
-        self._view.seeing.table_mm = max(0.0, mm)
-        self.table_said.emit(self._view.seeing.table_mm)
-        self._view.see_so()
-
     # --- by mouse --------------------------------------------------------------------------------
 
     def _pushed(self, shifts: dict[str, Shift]) -> None:
@@ -634,8 +554,7 @@ class HandWork(QObject):
             return
         section = lay.spread.sections[line.section]
         depths = list(section.depths_mm)
-        high = max(p[1] for zone in section.zones for p in zone.outline)
-        depths[line.which] = at_mm if line.which == 0 else high - at_mm
+        depths[line.which] = at_mm if line.which == 0 else high_of(section) - at_mm
         made = folded_to(lay, line.section, tuple(depths))
         if made is None:
             self._say(tr("The cloth cannot be folded so deep."))

@@ -8,7 +8,7 @@ hand the rest stands still as a picture, so that a move paints only what moves.
 from __future__ import annotations
 
 from collections.abc import Callable, Collection
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from PySide6.QtCore import QPoint, QPointF, QRect, QRectF, Qt, QTimer, Signal
 from PySide6.QtGui import (
@@ -22,8 +22,9 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QStyleOptionGraphicsItem
 
 from wickel.app.table.held import Held, paint_held, paint_slip
-from wickel.app.table.ink import dashed, pen
+from wickel.app.table.ink import dashed
 from wickel.app.table.lay_view import LayView, PlacementItem, dye, flip_outline
+from wickel.app.table.lines import Line, line_near, paint_line
 from wickel.app.table.seeing import (
     Measure,
     Seeing,
@@ -38,28 +39,15 @@ from wickel.app.table.seeing import (
 from wickel.app.table.tape import THICK
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
-from wickel.cloth import WAYS
 from wickel.geometry import Outline, Point, bounds
 from wickel.lay import Lay, Placement, on_table
 from wickel.lay.hand import Grip, Snapped, Stance, elsewhere, flush, hovering, made_ready, stances
-from wickel.units import shown_length
 
 _DRAG_PX = 4
 _SNAP_PX = 7.0
 _HANDLE_PX = 6.0
 _GAPS_AFTER_MS = 35
 LIFT, NO_SNAP = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier
-
-
-@dataclass(frozen=True, slots=True)
-class Line:
-    """A line that can be drawn to another place: the end of the lay, or the selvage of a fold that
-    goes to a depth, of a section and one of its depths."""
-
-    kind: str
-    section: int
-    which: int
-    at_mm: float
 
 
 class HandView(LayView):
@@ -532,41 +520,10 @@ class HandView(LayView):
             self.viewport().update()
             self.moving.emit()
 
-    # --- lines that can be drawn -------------------------------------------------------------
-
-    def _lines(self) -> list[Line]:
-        lay = self._lay
-        if lay is None:
-            return []
-        found = []
-        for k, section in enumerate(lay.spread.sections):
-            depths, width = (
-                section.depths_mm,
-                bounds([point for zone in section.zones for point in zone.outline]),
-            )
-            if depths:
-                found.append(Line("fold", k, 0, depths[0]))
-            if len(depths) > 1:
-                found.append(Line("fold", k, 1, width.max_y - depths[1]))
-        last = lay.spread.sections[-1]
-        if not WAYS[last.way].slanting:
-            end = last.x_mm + last.length_mm
-            found.append(Line("end", len(lay.spread.sections) - 1, 0, end))
-        return found
-
     def _line_at(self, pixel: QPointF) -> Line | None:
-        x, y = self.table_point(pixel)
+        """The line under a pixel that can be drawn to another place."""
         near = _HANDLE_PX / self.transform().m11()
-        for line in self._lines():
-            assert self._lay is not None
-            section = self._lay.spread.sections[line.section]
-            high = max(p[1] for zone in section.zones for p in zone.outline)
-            if line.kind == "end" and abs(x - line.at_mm) < near and 0 <= y <= high:
-                return line
-            inside = section.x_mm <= x <= section.x_mm + section.length_mm
-            if line.kind == "fold" and inside and abs(y - line.at_mm) < near:
-                return line
-        return None
+        return None if self._lay is None else line_near(self._lay, self.table_point(pixel), near)
 
     # --- painting ----------------------------------------------------------------------------
 
@@ -598,7 +555,8 @@ class HandView(LayView):
         if self._lay is not None:
             self._paint_seen(painter, self._lay)
         self._paint_guesses(painter)
-        self._paint_drawn_line(painter)
+        if self._line is not None and self._cloth_item is not None:
+            paint_line(painter, *self._line, self._cloth_item.box, self, self._unit)
         if self._band is not None:
             painter.setPen(dashed(palette().indigo, 1.4, 4, 3))
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -628,22 +586,6 @@ class HandView(LayView):
             for p in placements:
                 outline = on_table(p, self._lay.piece(p.piece)).outline
                 painter.drawPath(to_pixels.map(scene_path(flip_outline(outline), closed=True)))
-
-    def _paint_drawn_line(self, painter: QPainter) -> None:
-        if self._line is None or self._cloth_item is None:
-            return
-        line, at = self._line
-        box = self._cloth_item.box
-        to_pixels = self.viewportTransform()
-        painter.setPen(pen(palette().madder, 2.4))
-        if line.kind == "end":
-            one, other = QPointF(at, box.top()), QPointF(at, box.bottom())
-        else:
-            one, other = QPointF(box.left(), -at), QPointF(box.right(), -at)
-        one, other = to_pixels.map(one), to_pixels.map(other)
-        painter.drawLine(one, other)
-        words = shown_length(at, self._unit)
-        paint_slip(painter, (one + other) / 2 + QPointF(8, -6), words, self)
 
 
 def _where(placement: Placement) -> tuple[int, int, str]:

@@ -17,11 +17,11 @@ from shapely.geometry import Polygon
 from wickel.cloth import WAYS
 from wickel.geometry import Outline, area, translation
 from wickel.lay.constraints import Obstacle
-from wickel.lay.finished import with_findings
+from wickel.lay.finished import placed, with_findings
 from wickel.lay.hand.edits import with_placements
-from wickel.lay.hand.stances import Stance, lacking, order_of, stances
+from wickel.lay.hand.stances import Stance, lacking, order_of, pose_of, stances
 from wickel.lay.items import items_of, obstacle_outlines, spot_of
-from wickel.lay.nest import NoPlace, Problem, Report, Solution, Spot, Stopped, push_together, search
+from wickel.lay.nest import NoPlace, Problem, Report, Solution, Stopped, push_together, search
 from wickel.lay.parts import LayRefused, Part
 from wickel.lay.placement import Lay, Placement
 from wickel.lay.pose import flat_copies, flaws_on_table, on_table
@@ -191,22 +191,12 @@ class _Work:
 
     def _as_it_lies(self, placement: Placement) -> Pose:
         """The only pose of what may lie in no other: where it is now."""
-        piece = self.lay.piece(placement.piece)
-        outline = on_table(placement, piece).outline
-        low_x = min(x for x, _ in outline)
-        return Pose(
-            zone=placement.zone,
-            turn_deg=placement.turn_deg,
-            mirrored=placement.mirrored,
-            cut_plies=placement.cut_plies,
-            shape=placement.shape,
-            on_fold=placement.on_fold,
-            outline=tuple((x - low_x, y) for x, y in outline),
-            shift_x_mm=placement.x_mm - low_x,
-            shift_y_mm=placement.y_mm,
-            low_mm=0.0,
-            high_mm=0.0,
-            fold=placement.fold,
+        own = pose_of(self.lay, placement)
+        low_x = min(x for x, _ in own.outline)
+        return replace(
+            own,
+            outline=tuple((x - low_x, y) for x, y in own.outline),
+            shift_x_mm=own.shift_x_mm - low_x,
         )
 
     def _from_start(self, placement: Placement) -> Placement:
@@ -312,7 +302,8 @@ class _Work:
     def _placements(self, k: int, parts: list[Part], solution: Solution) -> tuple[Placement, ...]:
         start = self.lay.spread.sections[k].x_mm
         return tuple(
-            _placed(part, spot, k, start) for part, spot in zip(parts, solution.spots, strict=True)
+            placed(part, part.poses[spot.candidate], k, (start + spot.x, spot.y))
+            for part, spot in zip(parts, solution.spots, strict=True)
         )
 
     def _made(self, done: dict[int, tuple[Placement, ...]]) -> Lay:
@@ -322,25 +313,6 @@ class _Work:
         if not done:
             return with_findings(self.lay)
         return with_placements(self.lay, (*kept, *new.values()))
-
-
-def _placed(part: Part, spot: Spot, section: int, start: float) -> Placement:
-    pose = part.poses[spot.candidate]
-    return Placement(
-        id=part.id,
-        piece=part.piece,
-        shape=pose.shape,
-        section=section,
-        zone=pose.zone,
-        turn_deg=pose.turn_deg,
-        mirrored=pose.mirrored,
-        x_mm=start + spot.x + pose.shift_x_mm,
-        y_mm=spot.y + pose.shift_y_mm,
-        cut_plies=pose.cut_plies,
-        on_fold=pose.on_fold,
-        yields=part.yields,
-        fold=pose.fold,
-    )
 
 
 def _lies_so(stance: Stance, placement: Placement) -> bool:

@@ -17,6 +17,7 @@ from wickel.lay.constraints import (
     on_repeat,
 )
 from wickel.lay.demand import CutOrder, CutPiece, Waived, allowed_turns, garment_turns
+from wickel.lay.finished import placed
 from wickel.lay.hand.bound import Shift
 from wickel.lay.hand.grip import Grip
 from wickel.lay.nest import NEVER_AGAIN_MM
@@ -128,7 +129,7 @@ def _border_depth(lay: Lay, piece: CutPiece, pose: Pose, laid: list[Placement]) 
         other = lay.piece(p.piece)
         if other.garment == piece.garment and other.on_print.border_edge:
             plies = [lay.zone(p).plies[k] for k in p.cut_plies]
-            depths = border_depths(_pose_of(lay, p), other, lay.cloth, plies, 0.0)
+            depths = border_depths(pose_of(lay, p), other, lay.cloth, plies, 0.0)
             if depths:
                 return max(depths)
     part = Part(id="", piece=piece.id, poses=(pose,), yields=1)
@@ -136,7 +137,7 @@ def _border_depth(lay: Lay, piece: CutPiece, pose: Pose, laid: list[Placement]) 
     return common_border_depth((part,), {piece.id: piece}, lay.cloth, section)
 
 
-def _pose_of(lay: Lay, placement: Placement) -> Pose:
+def pose_of(lay: Lay, placement: Placement) -> Pose:
     """A placement as a pose that stands where it lies."""
     outline = on_table(placement, lay.piece(placement.piece)).outline
     return Pose(
@@ -213,21 +214,10 @@ def hovering(
         x, y = _on_lattice(pose, x, y)
     taken = {p.id for p in lay.placements if p.id not in without}
     number = next(n for n in range(1, len(taken) + 2) if f"{piece_id}/{n}" not in taken)
-    return Placement(
-        id=f"{piece_id}/{number}",
-        piece=piece_id,
-        shape=pose.shape,
-        section=stance.section,
-        zone=pose.zone,
-        turn_deg=pose.turn_deg,
-        mirrored=pose.mirrored,
-        x_mm=x + pose.shift_x_mm,
-        y_mm=y + pose.shift_y_mm,
-        cut_plies=pose.cut_plies,
-        on_fold=pose.on_fold,
-        yields=sum(stance.lies.gives),
-        fold=pose.fold,
+    part = Part(
+        id=f"{piece_id}/{number}", piece=piece_id, poses=(pose,), yields=sum(stance.lies.gives)
     )
+    return placed(part, pose, stance.section, (x, y))
 
 
 def _slanting(lay: Lay, stance: Stance) -> tuple[Point, Point] | None:
