@@ -163,11 +163,11 @@ def test_the_pieces_as_cut_are_shown_by_button_and_key(window, session, qtbot):
     assert window.lay.cut.isVisible()
     assert not window.lay.view.isVisible()
     assert len(window.lay.cut.items_by_id) == sum(p.yields for p in session.lay.placements)
-    assert window.lay.hand.title.text() == "Every piece as it is cut"
+    assert window.lay.hand.title.whole == "Every piece as it is cut"
     assert window.lay.hand.sewn.isVisible()
     before = {id: item.cut_path.boundingRect() for id, item in window.lay.cut.items_by_id.items()}
     qtbot.mouseClick(window.lay.hand.sewn, LEFT)
-    assert window.lay.hand.title.text() == "Put together, unrolled round the body"
+    assert window.lay.hand.title.whole == "Put together, unrolled round the body"
     after = {id: item.cut_path.boundingRect() for id, item in window.lay.cut.items_by_id.items()}
     assert set(after) == set(before)
     front, back = (
@@ -176,7 +176,7 @@ def test_the_pieces_as_cut_are_shown_by_button_and_key(window, session, qtbot):
     )
     assert front.bottom() == pytest.approx(back.bottom(), abs=2)  # their hems on one level
     qtbot.keyClick(window, Qt.Key.Key_J, CTRL | Qt.KeyboardModifier.AltModifier)
-    assert window.lay.hand.title.text() == "Put together, seen from the front and from the back"
+    assert window.lay.hand.title.whole == "Put together, seen from the front and from the back"
     words = [item.words for item in window.lay.cut.scene().items() if isinstance(item, Caption)]
     assert sorted(words) == ["Seen from the back", "Seen from the front"]
     shown = {id.split("/")[1] for id in window.lay.cut.items_by_id}
@@ -185,7 +185,7 @@ def test_the_pieces_as_cut_are_shown_by_button_and_key(window, session, qtbot):
     assert window.lay.hand.sewn.isChecked()
     assert not window.lay.hand.seen.isChecked()
     qtbot.keyClick(window, Qt.Key.Key_J, CTRL | SHIFT)
-    assert window.lay.hand.title.text() == "Every piece as it is cut"
+    assert window.lay.hand.title.whole == "Every piece as it is cut"
     qtbot.keyClick(window.lay.cut, Qt.Key.Key_PageDown)
     assert window.lay.cut.chosen
     qtbot.keyClick(window, Qt.Key.Key_J, CTRL)

@@ -183,7 +183,7 @@ def test_what_is_not_laid_is_named(window, session, qtbot):
     go(qtbot, window, LAY)
     missing = not_laid(session.lay)
     assert missing
-    assert "cm more than the" in window.lay.hand.title.text()  # why comes before what
+    assert "cm more than the" in window.lay.hand.title.whole  # why comes before what
     assert window.ticket.buy.word.text() == "to buy, at least"
     assert "×" in tray(session.lay)
 

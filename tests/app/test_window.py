@@ -239,13 +239,13 @@ def test_a_piece_is_picked_and_read(window, session, qtbot):
     at = view.mapFromScene(item.cut_path.boundingRect().center())
     qtbot.mouseClick(view.viewport(), LEFT, pos=at)
     assert view.chosen == "dress/front/1"
-    assert window.lay.hand.title.text() == "Front, × 1"
+    assert window.lay.hand.title.whole == "Front, × 1"
     assert "along" in window.lay.hand.words.text()
     view.setFocus()
     qtbot.keyClick(view, Qt.Key.Key_PageDown)
     assert view.chosen != "dress/front/1"
     qtbot.keyClick(view, Qt.Key.Key_Escape)
-    assert window.lay.hand.title.text() == "No piece in hand"
+    assert window.lay.hand.title.whole == "No piece in hand"
 
 
 def test_zoom_by_key_and_back(window, qtbot):
@@ -266,7 +266,7 @@ def test_a_dress_too_wide_for_its_cloth_says_by_how_much_and_leads_to_the_cloth(
     type_into(qtbot, window.cloth.fields["usable_width_mm"], "82")
     go(qtbot, window, LAY)
     assert not session.lay.complete  # what still fits stays where it lies
-    assert "cm more than the" in window.lay.hand.title.text()
+    assert "cm more than the" in window.lay.hand.title.whole
     assert window.thread_bar.knots[CLOTH].count == 1
     qtbot.mouseClick(window.slip.show_me, LEFT)
     assert window.stack.currentIndex() == CLOTH

@@ -103,7 +103,7 @@ class LayStage(Stage):
         row.addWidget(self.offered)
         self.fold = QComboBox()
         narrow(self.fold)
-        self.fold.setMinimumContentsLength(13)
+        self.fold.setMinimumContentsLength(10)
         self.fold.setAccessibleName(tr("How the cloth is folded"))
         self.fold.setToolTip(tr("How the cloth is folded; the cards at the side show every way"))
         self.fold.activated.connect(lambda _: self.take_way(str(self.fold.currentData())))

@@ -20,6 +20,7 @@ from wickel.app.widgets.cards import (
     label,
     relabelled,
 )
+from wickel.app.widgets.flow import ShortLabel
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.drawing import copies_text, is_covered
@@ -65,7 +66,7 @@ class HandCard(QFrame):
         self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
         column.setContentsMargins(16, 8, 16, 8)
         column.setSpacing(1)
-        self.title = label("", "heading")
+        self.title = ShortLabel("heading")
         self.words = label("", "soft", wrap=True)
         self.words.setAlignment(Qt.AlignmentFlag.AlignTop)
         row = QHBoxLayout()
@@ -189,7 +190,8 @@ class HandCard(QFrame):
         self.cut_it.setVisible(placement is not None)
 
     def _say(self, title: str, words: str, look: str = "heading") -> None:
-        relabelled(self.title, title, look)
+        self.title.say(title)
+        relabelled(self.title, self.title.text(), look)
         self.words.setText(words)
 
     def _say_lay(self, lay: Lay | None) -> None:

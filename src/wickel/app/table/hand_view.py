@@ -17,6 +17,7 @@ from PySide6.QtGui import (
     QMouseEvent,
     QPainter,
     QPaintEvent,
+    QPixmap,
     QTransform,
 )
 from PySide6.QtWidgets import QStyleOptionGraphicsItem
@@ -83,6 +84,9 @@ class HandView(LayView):
         self._gaps_timer.timeout.connect(self._measure_gaps)
         self._ready_timer = QTimer(self, singleShot=True, interval=0)
         self._ready_timer.timeout.connect(self._make_ready)
+        self._backdrop_timer = QTimer(self, singleShot=True, interval=0)
+        self._backdrop_timer.timeout.connect(self._draw_backdrop)
+        self.seen_changed.connect(self._backdrop_timer.start)
         self.seeing = Seeing()
         self.measure: Measure | None = None
         self.measuring = False
@@ -366,15 +370,9 @@ class HandView(LayView):
         others: dict[tuple[int, int, str], Stance],
     ) -> None:
         self.guesses = ()
-        hidden = [own for id in grip.ids if (own := self.items_by_id.get(id)) is not None]
-        for own in hidden:
-            own.setVisible(False)
-        self.held = None
-        backdrop = self.viewport().grab()
-        for own in hidden:
-            own.setVisible(True)
         grip.make_ready()
-        self.held = Held(grip, at, backdrop, items, fresh=fresh, others=others)
+        self.held = Held(grip, at, QPixmap(), items, fresh=fresh, others=others)
+        self._draw_backdrop()
         self.viewport().setCursor(Qt.CursorShape.ClosedHandCursor)
         self.moving.emit()
 
@@ -460,6 +458,22 @@ class HandView(LayView):
             self.pushed.emit(dict.fromkeys(held.grip.ids, held.at))
         else:
             self.moving.emit()
+
+    def _draw_backdrop(self) -> None:
+        """The picture of what stands still, anew: the view has become another size, or shows
+        another part."""
+        held = self.held
+        if held is None:
+            return
+        hidden = [own for id in held.grip.ids if (own := self.items_by_id.get(id)) is not None]
+        self.held = None
+        for own in hidden:
+            own.setVisible(False)
+        held.backdrop = self.viewport().grab()
+        for own in hidden:
+            own.setVisible(True)
+        self.held = held
+        self.viewport().update()
 
     def _let_be(self) -> None:
         """Have nothing in hand."""
