@@ -10,7 +10,7 @@ from shapely.geometry import Polygon
 
 from tests.lay.judge import judged
 from tests.lay.random_jobs import random_job
-from wickel.cloth import BadWay, Cloth, Flaw, Print
+from wickel.cloth import BadWay, Cloth, Design, Flaw, Print, Repeat
 from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job
 from wickel.lay import CutOrder, CutPiece, LayRefused, Search, make_lay
@@ -286,6 +286,15 @@ def test_it_is_drawn_to_lie_flush_and_pulled_through():
     assert near.at == pytest.approx((-400.0, -100.0))
     assert (near.x_mm, near.y_mm) == pytest.approx((100.0, 400.0))
     assert flush(grip, (-385.0, -120.0), 8.0).at == (-385.0, -120.0)
+
+
+def test_it_is_drawn_to_where_the_repeat_begins_again():
+    design = Design(repeat=Repeat(along_mm=90.0, across_mm=70.0))
+    lay = laid((rectangle("s", 200, 300),), (("s", (500.0, 200.0)),), design=design)
+    near = flush(Grip(lay, ["s/1"]), (37.0, 13.0), 6.0)
+    # 537 is 3 short of six repeats along, 213 is 3 past three across
+    assert near.at == pytest.approx((40.0, 10.0))
+    assert (near.x_mm, near.y_mm) == pytest.approx((540.0, 210.0))
 
 
 def test_how_far_it_lies_from_what_is_beside_it():

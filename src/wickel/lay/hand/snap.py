@@ -24,8 +24,8 @@ class Snapped:
 
 def flush(grip: Grip, to: Shift, within_mm: float) -> Snapped:
     """The shift near to one at which the box of what is in hand lies flush with the edges of its
-    cloth or with those of its neighbours, on each axis by itself. What the print binds is not
-    drawn."""
+    cloth, with those of its neighbours or with the repeat, on each axis by itself. What the print
+    binds is not drawn."""
     if not grip.steps.free:
         return Snapped(to)
     own = grip.box
@@ -34,9 +34,32 @@ def flush(grip: Grip, to: Shift, within_mm: float) -> Snapped:
     edges = bounds([point for zone in _zones(grip) for point in zone])
     xs = [edges.min_x, *(x for box in near for x in (box.min_x, box.max_x))]
     ys = [edges.min_y, edges.max_y, *(y for box in near for y in (box.min_y, box.max_y))]
+    lines_x, lines_y = _repeats(grip, here)
+    xs, ys = [*xs, *lines_x], [*ys, *lines_y]
     dx, x = _least((here.min_x, here.max_x), xs, within_mm)
     dy, y = _least((here.min_y, here.max_y), ys, within_mm)
     return Snapped((to[0] + dx, to[1] + dy), x, y)
+
+
+def _repeats(grip: Grip, here: Bounds) -> tuple[list[float], list[float]]:
+    """Where the repeat of the cloth begins again next to the sides of a box, on the ply that is
+    cut first: along, and across the table."""
+    repeat, (own, *_) = grip.lay.cloth.lay_design.repeat, grip.held
+    by = grip.lay.zone(own).plies[own.cut_plies[0]].map
+    if repeat is None or by.a == 0.0 or by.e == 0.0:
+        return [], []
+
+    def lines(
+        step: float | None, scale: float, shift: float, sides: Iterable[float]
+    ) -> list[float]:
+        if not step:
+            return []
+        return [(round((scale * mm + shift) / step) * step - shift) / scale for mm in sides]
+
+    return (
+        lines(repeat.along_mm, by.a, by.c, (here.min_x, here.max_x)),
+        lines(repeat.across_mm, by.e, by.f, (here.min_y, here.max_y)),
+    )
 
 
 def _zones(grip: Grip) -> Iterable[tuple[tuple[float, float], ...]]:
