@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from functools import partial
-from time import monotonic
 
 from PySide6.QtCore import QObject, Signal
 
@@ -21,14 +20,12 @@ from wickel.lay.hand import Deed
 
 @dataclass(slots=True)
 class Work:
-    """What is being done with the lay of a cloth: the lay it was begun with, the best so far, and
-    the lengths found with the seconds after which they were."""
+    """What is being done with the lay of a cloth: the lay it was begun with, and the best so
+    far."""
 
     deed: Deed
     base: KeptLay
-    began: float
     best: Lay | None = None
-    found: list[tuple[float, float]] | None = None
 
 
 class HandSearch(QObject):
@@ -53,7 +50,7 @@ class HandSearch(QObject):
         dropped."""
         cloth_id = task.lay.cloth.id
         self.drop(cloth_id)
-        self._works[cloth_id] = Work(task.deed, base, monotonic(), found=[])
+        self._works[cloth_id] = Work(task.deed, base)
         task = replace(task, search=replace(task.search, workers=WORKERS))
         self._queue.put(("hand", cloth_id), task, IN_SIGHT, partial(self._heard, cloth_id))
 
@@ -75,8 +72,6 @@ class HandSearch(QObject):
             return
         if isinstance(message, Improved):
             work.best = message.lay
-            if work.found is not None:
-                work.found.append((monotonic() - work.began, message.lay.lay_length_mm))
             self.moved.emit()
         elif isinstance(message, CannotBe):
             self.refused.emit(str(message.sentence))

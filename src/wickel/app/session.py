@@ -234,7 +234,7 @@ class Session(JobView):
             return
         if self.searching:
             self.stop_search()
-        name = lay.piece(next(p for p in lay.placements if p.id == id).piece).name
+        name = lay.piece(lay.placement(id).piece).name
         self.apply(
             with_locked(self.job, cloth.id, id),
             tr("{name} let go", name=name) if id in self.held else tr("{name} held", name=name),

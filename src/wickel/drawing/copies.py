@@ -28,9 +28,7 @@ def shared_with(placement: Placement, lay: Lay) -> str:
     for pair in _pairs(lay):
         if placement.id in pair:
             (other,) = (id for id in pair if id != placement.id)
-            return next(
-                lay.piece(placed.piece).name for placed in lay.placements if placed.id == other
-            )
+            return lay.piece(lay.placement(other).piece).name
     return ""
 
 

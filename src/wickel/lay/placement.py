@@ -131,6 +131,17 @@ class Lay:
                 return piece
         raise KeyError(id)
 
+    def placement(self, id: str) -> Placement:
+        """The placement of that id. Raises ``KeyError``."""
+        for placement in self.placements:
+            if placement.id == id:
+                return placement
+        raise KeyError(id)
+
+    def placement_or_none(self, id: str) -> Placement | None:
+        """The placement of that id, None where there is none."""
+        return next((placement for placement in self.placements if placement.id == id), None)
+
 
 def matching_cost(length_mm: float, unmatched_mm: float | None) -> float | None:
     """What of a length keeping to the print costs, beside the best length without; None when that

@@ -6,7 +6,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Collection, Iterator
-from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import QObject, QPoint, Qt, Signal
@@ -32,6 +31,7 @@ from wickel.lay.hand import (
     moved,
     other_sides,
     other_turns,
+    pushed_on,
     put_down,
     put_on,
     stances,
@@ -82,7 +82,6 @@ class HandWork(QObject):
         view.slid.connect(self.slide)
         view.moving.connect(self._tell)
         self.actions: list[QAction] = []
-        self._menus: dict[str, list[QAction]] = {}
 
     def _tell(self) -> None:
         """Say of what is in hand where it lies, how its thread runs, and what stops it."""
@@ -219,7 +218,7 @@ class HandWork(QObject):
     def _taken(self) -> tuple[Lay, Placement] | None:
         """The lay and the piece in hand; says so where there is none."""
         lay = self._lay
-        own = None if lay is None else _placement(lay, self._view.chosen)
+        own = None if lay is None else lay.placement_or_none(self._view.chosen)
         if lay is None or own is None:
             self._say(tr("Take a piece in hand first: click it, or press Page Down."))
             return None
@@ -235,7 +234,7 @@ class HandWork(QObject):
         """What is in hand, in words."""
         if len(self._view.taken) > 1:
             return tr("{count} pieces", count=len(self._view.taken))
-        own = _placement(lay, self._view.chosen)
+        own = lay.placement_or_none(self._view.chosen)
         return "" if own is None else lay.piece(own.piece).name
 
     def nudge(self, key: str, *, fine: bool) -> None:
@@ -295,7 +294,7 @@ class HandWork(QObject):
             return tr("A spoilt place of the cloth stops it.")
         if what == OTHER_CLOTH:
             return tr("A piece of the other cloth stops it.")
-        own = _placement(grip.lay, what)
+        own = grip.lay.placement_or_none(what)
         if own is not None:
             return tr("{name} stops it.", name=grip.lay.piece(own.piece).name)
         if not grip.steps.free:
@@ -330,7 +329,7 @@ class HandWork(QObject):
         lay = self._lay
         if lay is None or not lay.placements:
             return
-        own = _placement(lay, self._view.chosen)
+        own = lay.placement_or_none(self._view.chosen)
         if own is None:
             self._view.choose(self._view.order()[0])
             return
@@ -375,7 +374,7 @@ class HandWork(QObject):
         hold it."""
 
         def onward(lay: Lay, id: str) -> tuple[Stance, ...]:
-            own = next(p for p in lay.placements if p.id == id)
+            own = lay.placement(id)
             found = elsewhere(lay, id)
             here = (own.section, own.zone, own.fold)
             return (
@@ -417,7 +416,7 @@ class HandWork(QObject):
         if not places:
             self._say(tr("It fits nowhere else."))
             return
-        shown = tuple((_shifted(own, at),) for at in places)
+        shown = tuple((pushed_on(own, at),) for at in places)
         onward = [at for at in places if at[0] > _SAME_MM] or places
         self._take(moved(lay, {own.id: onward[0]}), tr("{name} elsewhere", name=self._name(lay)))
         self._view.guesses = shown
@@ -534,7 +533,7 @@ class HandWork(QObject):
         if lay is None:
             return
         name = lay.piece(placement.piece).name
-        fresh = _placement(lay, placement.id) is None
+        fresh = lay.placement_or_none(placement.id) is None
         words = (
             tr("{name} from the tray", name=name) if fresh else tr("{name} elsewhere", name=name)
         )
@@ -567,14 +566,6 @@ def _add(menu: QMenu, words: str, keys: str, act: Callable[[], object]) -> None:
     action.setToolTip(words)
     action.triggered.connect(lambda *_: act())
     menu.addAction(action)
-
-
-def _placement(lay: Lay, id: str) -> Placement | None:
-    return next((p for p in lay.placements if p.id == id), None)
-
-
-def _shifted(placement: Placement, by: Shift) -> Placement:
-    return replace(placement, x_mm=placement.x_mm + by[0], y_mm=placement.y_mm + by[1])
 
 
 def _next_step(grip: Grip, way: Point, step_mm: float) -> Shift | None:

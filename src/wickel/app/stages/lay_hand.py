@@ -159,9 +159,7 @@ class HandCard(QFrame):
     def show_on_cloth(self, lay: Lay | None, chosen: str, *, as_it_lies: bool) -> None:
         """Say what there is to say of a placement of a lay, or of the lay; only ``as_it_lies`` can
         it be changed."""
-        placement = (
-            None if lay is None else next((p for p in lay.placements if p.id == chosen), None)
-        )
+        placement = None if lay is None else lay.placement_or_none(chosen)
         self._take(lay if as_it_lies else None, placement if as_it_lies else None)
         if lay is None or placement is None:
             self._say_lay(lay)

@@ -42,7 +42,17 @@ from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
 from wickel.geometry import Outline, Point, bounds
 from wickel.lay import Lay, Placement, on_table
-from wickel.lay.hand import Grip, Snapped, Stance, elsewhere, flush, hovering, made_ready, stances
+from wickel.lay.hand import (
+    Grip,
+    Snapped,
+    Stance,
+    elsewhere,
+    flush,
+    hovering,
+    made_ready,
+    pushed_on,
+    stances,
+)
 
 _DRAG_PX = 4
 _SNAP_PX = 7.0
@@ -452,8 +462,7 @@ class HandView(LayView):
             return
         if held.fresh:
             (placement,) = held.grip.held
-            x, y = placement.x_mm + held.at[0], placement.y_mm + held.at[1]
-            self.put.emit(replace(placement, x_mm=x, y_mm=y))
+            self.put.emit(pushed_on(placement, held.at))
         elif held.at != (0.0, 0.0):
             self.pushed.emit(dict.fromkeys(held.grip.ids, held.at))
         else:

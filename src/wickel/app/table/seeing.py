@@ -101,7 +101,7 @@ def most_plies(lay: Lay) -> int:
 
 def is_of_ply(lay: Lay, id: str, ply: int) -> bool:
     """Whether a placement is cut from a ply, counted from the table up."""
-    placement = next(p for p in lay.placements if p.id == id)
+    placement = lay.placement(id)
     order = lay.zone(placement).from_table_up
     return ply < len(order) and order[ply] in placement.cut_plies
 

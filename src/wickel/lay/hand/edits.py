@@ -39,7 +39,7 @@ def put_on(lay: Lay, placement: Placement) -> Lay:
 def swapped(lay: Lay, one: str, other: str) -> Lay | None:
     """The lay with two placements in each other's places, each as near to where the other lay as it
     can; None where one of them can lie nowhere there."""
-    first, second = (next(p for p in lay.placements if p.id == id) for id in (one, other))
+    first, second = (lay.placement(id) for id in (one, other))
     places = middle(lay, first), middle(lay, second)
     left = replace(lay, placements=tuple(p for p in lay.placements if p.id not in (one, other)))
     # the larger first: the smaller one has more places

@@ -69,7 +69,7 @@ def carried_along(before: Lay, after: Lay, partner: Lay) -> Lay:
 
 def _onto(lay: Lay, placement: Placement, partner: Lay, id: str) -> Placement | None:
     """A placement of the other cloth laid right on one of this; None where it cannot be."""
-    (own,) = (p for p in partner.placements if p.id == id)
+    own = partner.placement(id)
     found = _fitting(lay, placement, partner, own.piece, (id,))
     return next((replace(p, id=id) for p in found), None)
 

@@ -268,7 +268,7 @@ def middle(lay: Lay, placement: Placement) -> Point:
 def stood_otherwise(lay: Lay, id: str, stance: Stance) -> Placement | None:
     """A placement of the same piece in another stance, as near to where it lies as it can; None
     where it can lie nowhere so. Copies that it does not give any more are to be laid again."""
-    (placement,) = (p for p in lay.placements if p.id == id)
+    placement = lay.placement(id)
     made = put_down(lay, placement.piece, stance, middle(lay, placement), (id,))
     return None if made is None else replace(made, id=id)
 
@@ -276,7 +276,7 @@ def stood_otherwise(lay: Lay, id: str, stance: Stance) -> Placement | None:
 def other_turns(lay: Lay, id: str) -> tuple[Stance, ...]:
     """The stances of a placement turned otherwise, where it lies, in the order of the turns from
     its own."""
-    (own,) = (p for p in lay.placements if p.id == id)
+    own = lay.placement(id)
     found = [s for s in _beside(lay, own) if s.lies.pose.turn_deg != own.turn_deg]
     same_side = [s for s in found if s.lies.pose.mirrored == own.mirrored] or found
     return tuple(sorted(same_side, key=lambda s: (s.lies.pose.turn_deg - own.turn_deg) % 360.0))
@@ -284,7 +284,7 @@ def other_turns(lay: Lay, id: str) -> tuple[Stance, ...]:
 
 def other_sides(lay: Lay, id: str) -> tuple[Stance, ...]:
     """The stances of a placement turned over, where it lies."""
-    (own,) = (p for p in lay.placements if p.id == id)
+    own = lay.placement(id)
     found = [s for s in _beside(lay, own) if s.lies.pose.mirrored != own.mirrored]
     return tuple(sorted(found, key=lambda s: (s.lies.pose.turn_deg - own.turn_deg) % 360.0))
 
@@ -303,7 +303,7 @@ def _beside(lay: Lay, own: Placement) -> list[Stance]:
 def elsewhere(lay: Lay, id: str) -> tuple[Stance, ...]:
     """One stance of a placement for every other zone, fold or section that can hold it, as it is
     turned now where that can be; in the order of the table."""
-    (own,) = (p for p in lay.placements if p.id == id)
+    own = lay.placement(id)
     here = (own.section, own.zone, own.fold)
     best: dict[tuple[int, int, str], Stance] = {}
     for stance in stances(lay, own.piece, (id,)):
