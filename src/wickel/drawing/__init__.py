@@ -1,8 +1,8 @@
 """What is drawn of a piece and of a lay, before any paper or screen: layers of paths and names."""
 
-from wickel.drawing.copies import copies_text, is_covered, lines_cut_later, shared_with
+from wickel.drawing.copies import copies_text, is_covered, lines_cut_later, shared_with, worn_side
 from wickel.drawing.lay import lay_drawing
-from wickel.drawing.names import arrow, inside_point, name_label, name_room
+from wickel.drawing.names import arrow, grain_line, inside_point, name_label, name_room
 from wickel.drawing.piece import notch_tick, piece_drawing
 from wickel.drawing.strokes import Drawing, Label, Layer, Stroke, through
 
@@ -13,6 +13,7 @@ __all__ = [
     "Stroke",
     "arrow",
     "copies_text",
+    "grain_line",
     "inside_point",
     "is_covered",
     "lay_drawing",
@@ -23,4 +24,5 @@ __all__ = [
     "piece_drawing",
     "shared_with",
     "through",
+    "worn_side",
 ]

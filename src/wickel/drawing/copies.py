@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from wickel.geometry import Outline
-from wickel.lay import Lay, Placement, cut_later
+from wickel.lay import CutPiece, Lay, Placement, cut_later
 
 
 def copies_text(placement: Placement, lay: Lay) -> str:
@@ -67,12 +67,18 @@ def _hands(placement: Placement, lay: Lay) -> str:
     signs = {
         (zone.plies[ply].map.determinant > 0) != placement.mirrored for ply in placement.cut_plies
     }
+    if len(signs) > 1:
+        return "left and right"
+    return worn_side(piece, 1 if signs == {True} else -1)
+
+
+def worn_side(piece: CutPiece, hand: int) -> str:
+    """On which side a copy of a pair is worn, or, where that is not known, whether it is as drawn;
+    ``hand`` is +1 for a copy as drawn."""
     name = piece.id.rpartition("/")[2]
     drawn, other = ("as drawn", "mirrored")
     if piece.garment and name.startswith("front"):
         drawn, other = "left", "right"
     elif piece.garment and name.startswith("back"):
         drawn, other = "right", "left"
-    if len(signs) > 1:
-        return "left and right"
-    return drawn if signs == {True} else other
+    return drawn if hand > 0 else other

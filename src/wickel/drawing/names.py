@@ -12,6 +12,10 @@ from shapely.geometry import Polygon
 from wickel.drawing.strokes import Label, Layer
 from wickel.geometry import Bounds, Outline, Point, bounds, rotation
 
+GRAIN_SHARE = 0.4
+"""How long a grain line is on paper, in parts of the length of its piece."""
+_INSIDE_SHARE = 0.8
+"""How far towards the edge of its piece a grain line may reach."""
 _CLEAR_MM = 6.0
 """How far a name keeps from the lines of its piece."""
 
@@ -113,6 +117,27 @@ def name_label(text: str, outline: Outline, of: str) -> Label:
     x, y = (room.min_x + room.max_x) / 2, (room.min_y + room.max_y) / 2
     at = (x - 0.6 * height, y) if upright else (x, y + 0.6 * height)
     return Label(layer=Layer.NAME, text=text, at=at, height_mm=height, upright=upright, of=of)
+
+
+def grain_line(cut: Outline, grain_deg: float) -> tuple[Point, Point]:
+    """The ends of a piece's grain line as it is drawn on paper, in the frame of its cut line: the
+    one at the head, from which the arrow runs, and the one at its point.
+
+    It lies round ``inside_point``, and ends well inside the piece.
+    """
+    at, size = inside_point(cut), grain_size(cut, grain_deg)
+    shaft, _ = arrow(at, grain_deg, size)
+    return shaft[0], shaft[1]
+
+
+def grain_size(cut: Outline, grain_deg: float) -> float:
+    """How long the grain line of a piece is drawn."""
+    at = inside_point(cut)
+    long = GRAIN_SHARE * bounds(cut).width
+    shaft, _ = arrow(at, grain_deg, 2 * long)
+    crossed = Polygon(cut).exterior.intersection(shapely.LineString(shaft))
+    room = long if crossed.is_empty else crossed.distance(shapely.Point(at))
+    return min(long, 2 * _INSIDE_SHARE * room)
 
 
 def arrow(at: Point, deg: float, size_mm: float) -> tuple[Outline, Outline]:

@@ -7,7 +7,7 @@ import math
 import shapely
 from shapely.geometry import Polygon
 
-from wickel.drawing.names import arrow, inside_point, name_label
+from wickel.drawing.names import arrow, grain_size, inside_point, name_label
 from wickel.drawing.strokes import Drawing, Layer, Stroke, through
 from wickel.geometry import Outline, Point, bounds
 from wickel.pattern import EdgeKind, Piece, cut_line, net_line, notch_point
@@ -36,7 +36,7 @@ def piece_drawing(piece: Piece) -> Drawing:
         for notch in piece.notches
     ]
     box = bounds(cut)
-    for line in arrow(inside_point(cut), piece.grain_deg, 0.4 * box.width):
+    for line in arrow(inside_point(cut), piece.grain_deg, grain_size(cut, piece.grain_deg)):
         strokes.append(through(Layer.GRAIN, line, of=piece.id))
     order = piece.cuts[0]
     what = "on fold" if order.on_fold else f"× {order.copies}{', in pairs' if order.pair else ''}"

@@ -237,7 +237,7 @@ def cloth_record(cloth: Cloth) -> dict[str, Any]:
         "colour": cloth.colour,
         "kind": "" if cloth.kind is Kind.WOVEN else cloth.kind.value,
         "stretch": stretch if any(stretch.values()) else {},
-        "flaws": [_flaw_record(flaw) for flaw in cloth.flaws],
+        "flaws": [flaw_record(flaw) for flaw in cloth.flaws],
         "remnant": [list(point) for point in cloth.remnant],
         "cut_away_mm": [pairs(hole) for hole in cloth.cut_away],
         "print": "" if cloth.print is None else cloth.print.value,
@@ -258,7 +258,8 @@ _WRITTEN_WHEN_OTHER = (
 """What an old file does not say: written when it is not as it was then."""
 
 
-def _flaw_record(flaw: Flaw) -> dict[str, Any]:
+def flaw_record(flaw: Flaw) -> dict[str, Any]:
+    """A spoilt place as files write it."""
     return {
         key: value for key in FlawRecord.model_fields if (value := getattr(flaw, key)) is not None
     }

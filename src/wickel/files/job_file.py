@@ -21,6 +21,7 @@ from typing import Annotated, Any, Literal
 from pydantic import AfterValidator, Field, ValidationError, model_validator
 
 from wickel.cloth import BadCloth, BadWay, Spreading
+from wickel.files.at_table_file import AtTableRecord, at_table_of, at_table_record
 from wickel.files.cloth_file import ClothRecord, cloth_of, cloth_record
 from wickel.files.draft_records import (
     MOST_COPIES,
@@ -67,7 +68,7 @@ from wickel.files.records import (
 from wickel.files.said_file import Said, said_of, said_record
 from wickel.files.saving import json_text, save_file
 from wickel.job import BEST, AskedOfPrint, Garment, Job, NamedLay, OnCloth, Picture, Tried
-from wickel.job.job import Giver, Layer
+from wickel.job.job import NOT_AT_TABLE, Giver, Layer
 from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Place, Waived
 from wickel.units import Unit
 from wickel.wording import say
@@ -225,6 +226,7 @@ class JobRecord(FileRecord):
     garments: Annotated[list[GarmentRecord], Field(max_length=200)] = []
     cloths: Annotated[list[JobClothRecord], Field(min_length=1, max_length=200)]
     pieces: Annotated[list[PieceRecord], Field(max_length=MOST_PIECES)] = []
+    at_table: AtTableRecord | None = None
 
 
 def read_job(path: Path) -> Job:
@@ -309,6 +311,7 @@ def _job(record: JobRecord, name: str) -> Job:
             cloths=tuple(cloth_of(cloth) for cloth in record.cloths),
             garments=tuple(_garment(garment) for garment in record.garments),
             pieces=tuple(_piece(piece) for piece in record.pieces),
+            at_table=at_table_of(record.at_table),
         )
     except (BadCloth, ValueError) as reason:
         raise UnreadableFile(f"{name}: {_sentence(str(reason))}") from None
@@ -443,6 +446,7 @@ def job_record(job: Job) -> dict[str, Any]:
             cloth_record(cloth) | _on_record(job.on_cloth(cloth.id)) for cloth in job.cloths
         ],
         "pieces": [_piece_record(piece) for piece in job.pieces],
+        **({"at_table": at_table_record(job.at_table)} if job.at_table != NOT_AT_TABLE else {}),
     }
     return put_back(record, job.foreign)
 
@@ -452,6 +456,7 @@ def _version_of(job: Job) -> int:
     new = (
         job.notes,
         job.pictures,
+        job.at_table != NOT_AT_TABLE,
         *(laid != OnCloth() for laid in job.on.values()),
         *(
             value

@@ -2,7 +2,15 @@
 
 from wickel.job.asked import asked_by, hemmed_pieces, seams_that_may_meet
 from wickel.job.at_hand import BOLT_EFFORT, Bolt, Fit, fit_of, out_of_bolt
-from wickel.job.buying import BUY_EFFORT, BuyingList, ClothLine, NotionLine, buying_list
+from wickel.job.buying import (
+    BUY_EFFORT,
+    BuyingList,
+    ClothLine,
+    NotionLine,
+    bought_for,
+    buying_list,
+    notions_of,
+)
 from wickel.job.document import Document
 from wickel.job.job import (
     BEST,
@@ -94,6 +102,7 @@ __all__ = [
     "alone_ways",
     "asked_by",
     "bodies_for",
+    "bought_for",
     "buying_list",
     "cell_key",
     "cell_lays",
@@ -115,6 +124,7 @@ __all__ = [
     "lay_job",
     "layable",
     "never_fits",
+    "notions_of",
     "out_of_bolt",
     "pieces_of",
     "refused_cell",

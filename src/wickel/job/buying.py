@@ -114,13 +114,29 @@ class BuyingList:
 
 @dataclass(frozen=True, slots=True)
 class _Drafted:
-    """A job with its pieces and the lays it has taken; all ids are those of the list."""
+    """A job with its pieces and the lays it has taken; all ids are those of the list, or, of a job
+    without a ``number``, its own."""
 
     number: int
     name: str
     garments: tuple[DraftedGarment, ...]
     pieces: tuple[CutPiece, ...]
     taken: Mapping[str, KeptLay]
+
+    def piece_id(self, garment: str, piece: str) -> str:
+        """The id of a piece of a garment in the lays of the list."""
+        own = f"{garment}/{piece}"
+        return f"{self.number}:{own}" if self.number else own
+
+
+def bought_for(job: Job, drafts: Sequence[DraftedGarment], lays: Sequence[Lay]) -> BuyingList:
+    """What there is to buy for one job whose lays are known: nothing is searched for."""
+    lines = [
+        ClothLine(cloth=lay.cloth, jobs=(job.name,), lays=(lay,), need=need(lay)) for lay in lays
+    ]
+    made = _Drafted(number=0, name=job.name, garments=tuple(drafts), pieces=(), taken={})
+    small = [line for done in drafts for line in _notion_lines(made, done, lines)]
+    return BuyingList(cloths=tuple(lines), notions=_one_thread(small))
 
 
 def buying_list(
@@ -294,12 +310,17 @@ def _laid(
 # --- the small things --------------------------------------------------------------------------
 
 
+def notions_of(done: DraftedGarment) -> tuple[Notion, ...]:
+    """The small things of one garment."""
+    garment = done.garment
+    options = full_options(garment_style(garment), garment.options)
+    return notions(garment.style, done.pattern, garment.body, options)
+
+
 def _notion_lines(job: _Drafted, done: DraftedGarment, lines: list[ClothLine]) -> list[NotionLine]:
     garment, style = done.garment, garment_style(done.garment)
     found = []
-    for notion in notions(
-        garment.style, done.pattern, garment.body, full_options(style, garment.options)
-    ):
+    for notion in notions_of(done):
         name = garment.name or style.name
         if done.count > 1:
             name = f"{name} × {done.count}"
@@ -308,7 +329,7 @@ def _notion_lines(job: _Drafted, done: DraftedGarment, lines: list[ClothLine]) -
         if notion.kind == "binding" and notion.long_mm is not None and notion.wide_mm is not None:
             needed, strip = (
                 notion.count * notion.long_mm,
-                f"{job.number}:{garment.id}/{notion.piece}",
+                job.piece_id(garment.id, notion.piece),
             )
             lays = (
                 lay

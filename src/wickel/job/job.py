@@ -12,10 +12,11 @@ from dataclasses import dataclass, field, replace
 from enum import StrEnum
 
 from wickel.body import Body
-from wickel.cloth import Cloth
+from wickel.cloth import Cloth, Flaw
 from wickel.draft import Allowances, OptionValue, Own
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
+from wickel.geometry import Outline
 from wickel.lay import CutPiece, KeptLay, Place, Waived
 from wickel.units import Unit
 from wickel.wording import Text, say
@@ -218,6 +219,63 @@ NOTHING_DECIDED = OnCloth()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Measured:
+    """A cloth as it was measured on the table, washed and pressed, in mm: its usable width in
+    several places, its length, what is spoilt, and how far its border is from the near edge; None
+    what was not measured."""
+
+    widths_mm: tuple[float, ...] = ()
+    length_mm: float | None = None
+    flaws: tuple[Flaw, ...] = ()
+    border_mm: float | None = None
+
+    @property
+    def width_mm(self) -> float | None:
+        """The least of the widths: the lay must fit everywhere."""
+        return min(self.widths_mm, default=None)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Checked:
+    """What was ticked before cutting, and the mark of the lay that it was ticked for: on another
+    lay it is no check."""
+
+    lay: str
+    ids: frozenset[str] = frozenset()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rest:
+    """A piece of cloth that is left: of which cloth, its outline on the table in mm, and whether it
+    is kept."""
+
+    cloth: str
+    outline: Outline
+    kept: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AtTable:
+    """How far a job is at the cutting table.
+
+    ``step`` is the step of the guide that it stands at; ``cut`` the placements of each cloth's lay
+    that are cut, by the cloth's id; ``seconds`` how long was worked at each part of the guide.
+    ``planned_mm`` are the lengths of the lays before their cloths were measured.
+    """
+
+    step: str = ""
+    measured: Mapping[str, Measured] = field(default_factory=dict)
+    planned_mm: Mapping[str, float] = field(default_factory=dict)
+    checked: Mapping[str, Checked] = field(default_factory=dict)
+    cut: Mapping[str, frozenset[str]] = field(default_factory=dict)
+    seconds: Mapping[str, float] = field(default_factory=dict)
+    left: tuple[Rest, ...] = ()
+
+
+NOT_AT_TABLE = AtTable()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Picture:
     """A reference picture: its name, and the file as it is."""
 
@@ -245,8 +303,8 @@ class Job:
 
     ``fold`` is the way of spreading all cloths for which nothing else was decided, or ``best``.
     ``due`` is an ISO date or empty. ``both_units``: centimetres and inches are shown side by side.
-    ``on`` has what was decided of a cloth, by its id. ``foreign`` are the keys of its file that
-    another program has written.
+    ``on`` has what was decided of a cloth, by its id; ``at_table`` how far it is at the cutting
+    table. ``foreign`` are the keys of its file that another program has written.
     """
 
     cloths: tuple[Cloth, ...]
@@ -261,6 +319,7 @@ class Job:
     notes: str = ""
     pictures: tuple[Picture, ...] = ()
     on: Mapping[str, OnCloth] = field(default_factory=dict)
+    at_table: AtTable = NOT_AT_TABLE
     foreign: Foreign | None = None
 
     def garment(self, id: str) -> Garment:

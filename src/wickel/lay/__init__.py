@@ -39,8 +39,9 @@ from wickel.lay.pose import (
 from wickel.lay.searching import PLANNING, LayReport
 from wickel.lay.settings import DEFAULT_EFFORT, Search
 from wickel.lay.stacked import stack_partner, stacked_lays
-from wickel.lay.together import cut_later
+from wickel.lay.together import cut_later, lies_above, lines_off, sharing
 from wickel.lay.unfolding import unfolded_lay
+from wickel.lay.waste import LeftOver, largest_rectangles, left_over
 from wickel.lay.ways import Comparison, WayFound, at_its_least, lay_ways, shortest
 from wickel.lay.worn import WornCopy, worn_copies
 
@@ -61,6 +62,7 @@ __all__ = [
     "LayRefused",
     "LayReport",
     "LayStopped",
+    "LeftOver",
     "Level",
     "Mark",
     "OnPrint",
@@ -88,12 +90,16 @@ __all__ = [
     "for_laying",
     "groups_across",
     "kept_lay_of",
+    "largest_rectangles",
     "lay_again",
     "lay_ways",
     "lays_alike",
     "lays_in_lengths",
+    "left_over",
     "length_across",
     "length_without",
+    "lies_above",
+    "lines_off",
     "make_lay",
     "marks_on_table",
     "matching_cost",
@@ -103,6 +109,7 @@ __all__ = [
     "rank",
     "room_mm",
     "share_of",
+    "sharing",
     "shortest",
     "stack_partner",
     "stacked_lays",

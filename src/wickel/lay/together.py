@@ -183,7 +183,12 @@ def cut_later(one: Placement, other: Placement, pieces: Sequence[CutPiece]) -> t
         LinearRing(on_table(placement, by_id[placement.piece]).outline)
         for placement in (one, other)
     )
-    left = inner.difference(outer.buffer(_ALONG_MM))
+    return lines_off(inner, outer)
+
+
+def lines_off(own: LinearRing, around: LinearRing) -> tuple[Outline, ...]:
+    """The lines of an outline that do not run along another."""
+    left = own.difference(around.buffer(_ALONG_MM))
     merged = line_merge(left) if isinstance(left, MultiLineString) else left
     parts = merged.geoms if isinstance(merged, MultiLineString) else (merged,)
     return tuple(

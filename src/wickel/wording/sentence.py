@@ -140,9 +140,9 @@ def _whole(mm: float, unit: Unit) -> str:
 
 
 def _area(mm2: float, unit: Unit) -> str:
-    if unit in IMPERIAL:
-        return f"{mm2 / MM_PER[Unit.INCH] ** 2:.3g} sq in"
-    return f"{mm2 / MM_PER[Unit.CM] ** 2:.3g} cm²"
+    inches = unit in IMPERIAL
+    size = float(f"{mm2 / MM_PER[Unit.INCH if inches else Unit.CM] ** 2:.3g}")
+    return f"{size:.10g} {'sq in' if inches else 'cm²'}"
 
 
 _LENGTHS: dict[str, Callable[[float, Unit], str]] = {

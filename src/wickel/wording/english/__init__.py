@@ -1,6 +1,6 @@
 """The sentences in English, by code; each room has its own module."""
 
-from wickel.wording.english import body, cloth, draft, files, geometry, job, lay, typed
+from wickel.wording.english import body, cloth, cutting, draft, files, geometry, job, lay, typed
 
 ENGLISH: dict[str, str] = {
     **typed.SENTENCES,
@@ -10,5 +10,6 @@ ENGLISH: dict[str, str] = {
     **cloth.SENTENCES,
     **lay.SENTENCES,
     **job.SENTENCES,
+    **cutting.SENTENCES,
     **files.SENTENCES,
 }

@@ -1,0 +1,175 @@
+"""The joining card: which edges meet in which order, with their allowances, ease and gathers, and
+the darts that are closed before; and the bundles, in the order in which they are sewn.
+
+The order is a usual one: darts, panels, shoulders, neck, sides, sleeves, waist. It goes by what an
+edge is called; a seam that is called otherwise comes before the waist.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from wickel.job import DraftedGarment
+from wickel.pattern import Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.wording import Text, say
+
+_SAME_MM = 0.5
+_ORDER = (
+    ("panel", "seam ", "cut "),
+    ("yoke",),
+    ("pocket",),
+    ("centre back", "centre front"),
+    ("shoulder",),
+    ("collar",),
+    ("neck", "top edge"),
+    ("front band", "facing"),
+    ("overarm", "leg side", "side"),
+    ("inseam", "sleeve seam", "underarm"),
+    ("crotch",),
+    ("sleeve band", "sleeve end", "cuff"),
+    ("armhole", "cap"),
+)
+"""Words of seams in the order in which they are sewn; the waist and what hangs below it last."""
+_LAST = ("waist", "tier", "hem", "peplum")
+_DARTS = ("dart",)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Side:
+    """One side of a seam: piece, edge, allowance, its length on the pattern and as it is sewn,
+    mm, and the names of its notches."""
+
+    piece: str
+    edge: str
+    allowance_mm: float
+    long_mm: float
+    sewn_mm: float
+    notches: tuple[str, ...]
+
+    @property
+    def gathered(self) -> bool:
+        """Whether it is drawn in, or its pleats or darts are closed, before it is sewn."""
+        return self.long_mm - self.sewn_mm > _SAME_MM
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Join:
+    """One row of the card: a seam between two sides, or what is closed in one piece before."""
+
+    number: int
+    name: str
+    one: Side | None = None
+    other: Side | None = None
+    notes: tuple[Text, ...] = ()
+
+
+def joins(done: DraftedGarment) -> tuple[Join, ...]:
+    """The rows of the joining card of a garment, in the order of sewing."""
+    pattern = done.pattern
+    rows = [*_closed(pattern), *_seams(pattern)]
+    return tuple(
+        Join(number=k, name=row.name, one=row.one, other=row.other, notes=row.notes)
+        for k, row in enumerate(rows, start=1)
+    )
+
+
+def _closed(pattern: Pattern) -> Iterator[Join]:
+    """Darts and pleats, which are closed before anything is joined."""
+    for piece in pattern.pieces:
+        darts = [line.name for line in piece.inner_lines if any(d in line.name for d in _DARTS)]
+        for name in dict.fromkeys(darts):
+            yield Join(number=0, name=str(say("joining.close", what=name, piece=piece.name)))
+
+
+def _seams(pattern: Pattern) -> Iterator[Join]:
+    order = sorted(pattern.seams, key=lambda seam: _rank(seam.name))
+    for seam in order:
+        one, other = (_side(pattern.piece(id), edge, seam) for id, edge in (seam.one, seam.other))
+        yield Join(number=0, name=seam.name, one=one, other=other, notes=tuple(_notes(one, other)))
+
+
+def _rank(name: str) -> int:
+    if any(word in name for word in _LAST):
+        return len(_ORDER) + 1
+    for rank, words in enumerate(_ORDER):
+        if any(word in name for word in words):
+            return rank
+    return len(_ORDER)
+
+
+def _side(piece: Piece, edge: str, seam: Seam) -> Side:
+    own = piece.edge(edge)
+    return Side(
+        piece=piece.name,
+        edge=edge,
+        allowance_mm=own.allowance_mm,
+        long_mm=edge_length(piece, edge),
+        sewn_mm=sewn_length(piece, edge),
+        notches=tuple(
+            n.name for n in sorted(piece.notches, key=lambda n: n.at_mm) if n.edge == edge
+        ),
+    )
+
+
+def _notes(one: Side, other: Side) -> Iterator[Text]:
+    """What is to be known of a seam: gathers, ease, allowances that differ, notches that meet."""
+    for side in (one, other):
+        if side.gathered:
+            yield say("joining.drawn-in", piece=side.piece, long=side.long_mm, sewn=side.sewn_mm)
+    more = one.sewn_mm - other.sewn_mm
+    longer, shorter = (one, other) if more > 0 else (other, one)
+    if _SAME_MM < abs(more) <= _EASED_SHARE * shorter.sewn_mm:
+        yield say("joining.eased", more=abs(more), longer=longer.piece, shorter=shorter.piece)
+    if abs(one.allowance_mm - other.allowance_mm) > _SAME_MM:
+        yield say(
+            "joining.allowances",
+            one=one.piece,
+            one_mm=one.allowance_mm,
+            other=other.piece,
+            other_mm=other.allowance_mm,
+        )
+    met = [name for name in one.notches if name in other.notches]
+    if met:
+        yield say("joining.notches", names=", ".join(met))
+
+
+_EASED_SHARE = 0.12
+"""By no more than that share is one edge eased into another; beyond it they meet only in part, as a
+sleeve meets the front."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Bundle:
+    """Pieces that are put together into one bundle, because they are sewn to each other first."""
+
+    number: int
+    pieces: tuple[str, ...]
+
+
+def bundles(done: DraftedGarment) -> tuple[Bundle, ...]:
+    """The pieces of a garment bundled in the order in which they are needed: each piece comes with
+    the first seam it is sewn in, pieces without a seam last."""
+    pattern = done.pattern
+    order: list[list[str]] = []
+    placed: set[str] = set()
+    for seam in sorted(pattern.seams, key=lambda seam: _rank(seam.name)):
+        new = [id for id in dict.fromkeys((seam.one[0], seam.other[0])) if id not in placed]
+        if not new:
+            continue
+        placed |= set(new)
+        joined = next((own for own in order if {seam.one[0], seam.other[0]} & set(own)), None)
+        if joined is not None and len(joined) + len(new) <= _MOST_IN_BUNDLE:
+            joined += new
+        else:
+            order.append(new)
+    rest = [piece.id for piece in pattern.pieces if piece.id not in placed]
+    if rest:
+        order.append(rest)
+    return tuple(
+        Bundle(number=k, pieces=tuple(pattern.piece(id).name for id in ids))
+        for k, ids in enumerate(order, start=1)
+    )
+
+
+_MOST_IN_BUNDLE = 4
