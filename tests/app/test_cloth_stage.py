@@ -84,10 +84,10 @@ def test_of_several_sections_each_is_shown_and_all_but_the_last_are_cut_off(wind
     lines = [folding.which.itemText(k) for k in range(2)]
     assert lines == ["1 of 2: Folded to a depth", "2 of 2: Open, one ply"]
     assert folding.which.currentIndex() == 0
-    assert "Cut it off square there; the rest is laid out anew." in folding.picture.steps
+    assert "Cut it off square there; the rest is laid out anew." in folding.picture.accessibleName()
     choose(folding.which, "2")
     assert "Open, one ply" in folding.picture.accessibleName()
-    assert "Cut it off square there; the rest is laid out anew." not in folding.picture.steps
+    assert "Cut it off square there; the rest is laid out anew." not in folding.picture.accessibleName()
     choose(folding.which, "crosswise")
     assert "Folded crosswise" in folding.picture.accessibleName()
 

@@ -19,7 +19,7 @@ from wickel.app.table.leaders import leaders
 from wickel.app.theme import set_text_scale
 from wickel.drawing import copies_text
 from wickel.files import read_lays
-from wickel.files.pdf import lay_pdf, sheet_words
+from wickel.files.papers.lay_sheet import lay_pdf, sheet_words
 from wickel.units import Unit
 
 ALT = Qt.KeyboardModifier.AltModifier

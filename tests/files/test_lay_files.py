@@ -22,7 +22,7 @@ from wickel.files import (
     save_lays,
     svg_text,
 )
-from wickel.files.pdf import lay_pdf
+from wickel.files.papers.lay_sheet import lay_pdf
 from wickel.job import cut_pieces, drafted, lay_job
 from wickel.lay import Search
 from wickel.studio import orders

@@ -15,7 +15,7 @@ from wickel.cloth import Border, BorderAt, Design
 from wickel.drawing import Layer, lay_drawing
 from wickel.files import svg_text
 from wickel.files.job_file import job_of
-from wickel.files.pdf import lay_pdf, sheet_words
+from wickel.files.papers.lay_sheet import lay_pdf, sheet_words
 from wickel.job import Garment, Job, cut_pieces
 from wickel.lay import Finding, Level, Search, make_lay
 from wickel.units import Unit

@@ -13,8 +13,8 @@ from wickel.cli import app
 from wickel.cloth import Border, BorderAt, Cloth, Design, Flaw
 from wickel.drawing import lay_drawing
 from wickel.files import save_job, svg_text
-from wickel.files.pdf import lay_pdf
-from wickel.files.table_pdf import buying_pdf
+from wickel.files.papers.lay_sheet import lay_pdf
+from wickel.files.papers.table import buying_pdf
 from wickel.job import Garment, Job, buying_list, shopping_rows
 from wickel.job.laying import lay_job
 from wickel.job.work import cut_pieces

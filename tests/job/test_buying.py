@@ -8,7 +8,7 @@ import pytest
 from wickel.body import size_body
 from wickel.cloth import Cloth, Print
 from wickel.draft import STYLES, full_options, notions
-from wickel.files.table_pdf import Page, table_pdf
+from wickel.files.papers.table import Page, table_pdf
 from wickel.job import (
     HEADS,
     Cell,

@@ -44,7 +44,7 @@ class Exports(QObject):
         """The lay on one page."""
         lay = self._session.lay
         if lay is not None:
-            from wickel.files.pdf import lay_pdf, sheet_words
+            from wickel.files.papers.lay_sheet import lay_pdf, sheet_words
 
             job = self._session.job
             words = sheet_words(job, lay, QDate.currentDate().toString(Qt.DateFormat.ISODate))

@@ -234,7 +234,7 @@ def buy(
     if csv is not None:
         write_file(csv, csv_text([HEADS, *words]))
     if pdf is not None:
-        from wickel.files.table_pdf import (
+        from wickel.files.papers.table import (
             buying_pdf,
         )  # ReportLab takes long to load and few runs need it
 

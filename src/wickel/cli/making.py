@@ -338,7 +338,7 @@ def _export(
             apart((job_path,), [path])
             write_file(path, svg_text(lay_drawing(one), f"{title} · {one.cloth.shown_name}"))
         if pdf is not None:
-            from wickel.files.pdf import (
+            from wickel.files.papers.lay_sheet import (
                 lay_pdf,
                 sheet_words,
             )  # ReportLab takes long to load and few runs need it

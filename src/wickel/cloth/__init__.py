@@ -2,7 +2,7 @@
 
 from wickel.cloth.cloth import PRINT_NAMES, BadCloth, Cloth, Flaw, Kind, Print
 from wickel.cloth.design import FIGURE_NAMES, Border, BorderAt, Design, Figure, Motif, Repeat
-from wickel.cloth.folding import Face, Panel, fold_panels
+from wickel.cloth.folding import Face, Panel, fold_panels, fold_words
 from wickel.cloth.spread import (
     COMBINED,
     STACKED,
@@ -53,6 +53,7 @@ __all__ = [
     "Zone",
     "depths_fit",
     "fold_panels",
+    "fold_words",
     "of_one_cloth",
     "spread",
 ]

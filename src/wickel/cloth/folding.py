@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 
 from wickel.cloth.spread import WAYS, Section, Way
 from wickel.geometry import Affine, Outline, Point, translation
+from wickel.wording import tr
 
 WIDTH_MM, LENGTH_MM = 1000.0, 1300.0
 """The cloth of the pictures: proportions like those of a short lay."""
@@ -56,6 +57,19 @@ def fold_panels(
     """
     panels = _panels_of(WAYS[way], depth_shares)
     return (*panels[:-1], _with_cut(panels[-1])) if cut_off else panels
+
+
+def fold_words(way: str, panels: int, *, cut_off: bool = False) -> tuple[str, ...]:
+    """What is said below each of so many pictures of folding: the first is of the flat cloth, the
+    last of how it lies; what is between is in motion."""
+    more = (tr("Cut it off square there; the rest is laid out anew."),) if cut_off else ()
+    steps = (*WAYS[way].steps, *more)
+    if panels == 2:
+        return (" ".join(steps[:2]), " ".join(steps[2:]))
+    return (
+        *(" ".join(steps[k : k + 1]) for k in range(panels - 1)),
+        " ".join(steps[panels - 1 :]),
+    )
 
 
 def _with_cut(panel: Panel) -> Panel:

@@ -15,6 +15,8 @@ from wickel.pattern import Pattern, Piece, edge_length
 from wickel.wording import Sentence, say
 
 _BEYOND_MM = 0.05
+_ALIKE_SHARE = 0.12
+"""Edges whose lengths differ by more meet only in part, as a sleeve meets the front."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -98,16 +100,18 @@ def measures(piece: Piece, pattern: Pattern) -> tuple[Measure, ...]:
                 if here != (piece.id, edge.name):
                     continue
                 other = pattern.piece(there[0])
+                own_mm, other_mm = edge_length(piece, here[1]), edge_length(other, there[1])
+                alike = abs(own_mm - other_mm) <= _ALIKE_SHARE * max(own_mm, other_mm)
                 found.append(
                     Measure(
                         words=say(
-                            "chalking.edge",
+                            "chalking.edge-alike" if alike else "chalking.edge",
                             edge=edge.name,
                             other=other.name,
                             other_edge=there[1],
-                            mm=edge_length(other, there[1]),
+                            mm=other_mm,
                         ),
-                        mm=edge_length(piece, edge.name),
+                        mm=own_mm,
                     )
                 )
     box = bounds([point for edge in piece.edges for point in (edge.start, edge.end)])

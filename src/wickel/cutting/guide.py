@@ -157,7 +157,7 @@ def _on_cloth(lay: Lay, work: ToCut, known: tuple[Caution, ...], studio: Studio)
             cloth=id,
             section=k,
             title=_titled(_fold_title(lay, k), lay, work),
-            lines=fold_lines(lay, section, studio),
+            lines=(*WAYS[section.way].steps, *fold_lines(lay, section, studio)),
         )
     for row in laid_rows(lay, work):
         yield Step(
@@ -213,12 +213,11 @@ def _fold_title(lay: Lay, number: int) -> Sentence:
 
 
 def fold_lines(lay: Lay, section: Section, studio: Studio) -> tuple[Text, ...]:
-    """How a section is spread: the steps of its way, the depths to measure, the way of the print,
-    and where to move on when the table is too short."""
+    """What is to be known when a section is spread, beside the steps of its way: the depths to
+    measure, the way of the print, and where to move on when the table is too short."""
     said: list[Text] = []
     if len(lay.spread.sections) > 1:
         said.append(say("guide.section-at", at=section.x_mm, cloth=section.cloth_length_mm))
-    said += WAYS[section.way].steps
     for k, depth in enumerate(section.depths_mm):
         said.append(
             say(

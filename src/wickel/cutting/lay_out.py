@@ -174,7 +174,7 @@ def plies_words(plies: tuple[int, ...], of_plies: int) -> Sentence:
     if of_plies == 1:
         return say("lay_out.one-ply")
     if len(plies) == of_plies:
-        return say("lay_out.all-plies", count=of_plies)
+        return say("lay_out.both-plies" if of_plies == 2 else "lay_out.all-plies", count=of_plies)
     return say("lay_out.some-plies", plies=plies_list(plies), count=of_plies)
 
 

@@ -151,7 +151,7 @@ def through_words(plies: tuple[int, ...], zone: Zone) -> Sentence:
     if len(stack) == 1:
         return say("order.one-ply")
     if len(plies) == len(stack):
-        return say("order.all-plies", count=len(stack))
+        return say("order.both-plies" if len(stack) == 2 else "order.all-plies", count=len(stack))
     others = len(stack) - len(plies)
     if set(plies) == set(stack[-len(plies) :]):
         code = "order.upper-ply" if len(plies) == 1 else "order.upper-plies"

@@ -429,7 +429,7 @@ class BuyStage(QWidget):
 
     def as_pdf(self) -> bytes:
         """The table, or the list in sight, on paper."""
-        from wickel.files.table_pdf import Page, table_pdf  # ReportLab takes long to load
+        from wickel.files.papers.table import Page, table_pdf  # ReportLab takes long to load
 
         if self.pages.currentWidget() is self.list:
             return self.list.as_pdf()

@@ -243,7 +243,7 @@ class ListPage(QWidget):
 
     def as_pdf(self) -> bytes:
         """The list on paper."""
-        from wickel.files.table_pdf import buying_pdf  # ReportLab takes long to load
+        from wickel.files.papers.table import buying_pdf  # ReportLab takes long to load
 
         names = ", ".join(job.name or tr("a job without a name") for job in self._asked)
         found = self.found or BuyingList(cloths=(), notions=())

@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from wickel.app.table.ink import dashed, mixed_colour, pen
 from wickel.app.theme import palette, text_font
-from wickel.cloth import WAYS, Cloth, Panel, fold_panels
+from wickel.cloth import WAYS, Cloth, Panel, fold_panels, fold_words
 from wickel.cloth.folding import LENGTH_MM, WIDTH_MM
 from wickel.files import GROUND, ground_of
 from wickel.geometry import Outline, Point
@@ -53,30 +53,14 @@ class FoldingPicture(QWidget):
             tr(
                 "How to fold it: {name}. {join}",
                 name=WAYS[way].name,
-                join=" ".join(self.steps),
+                join=" ".join(fold_words(way, 1, cut_off=cut_off)),
             )
         )
         self.update()
 
-    @property
-    def steps(self) -> tuple[str, ...]:
-        """What is to be done, in words."""
-        more = (tr("Cut it off square there; the rest is laid out anew."),) if self._cut_off else ()
-        return (*WAYS[self._way].steps, *more)
-
     def paintEvent(self, event: QPaintEvent) -> None:
         panels = fold_panels(self._way, self._shares, cut_off=self._cut_off)
-        steps = self.steps
-        # the first sentence is about the flat cloth, the last one about how it lies; what is
-        # between is in motion
-        words = [
-            *(" ".join(steps[k : k + 1]) for k in range(len(panels) - 1)),
-            " ".join(steps[len(panels) - 1 :]),
-        ]
-        if len(panels) == 2:
-            words = [" ".join(steps[:2]), " ".join(steps[2:])]
-        if len(panels) == 1:
-            words = [" ".join(steps)]
+        words = fold_words(self._way, len(panels), cut_off=self._cut_off)
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         stacked = self.width() < _SIDE_BY_SIDE_FROM * len(panels)

@@ -5,6 +5,7 @@ SENTENCES = {
     "lay_out.as-drawn": "printed side up",
     "lay_out.turned-over": "turned over",
     "lay_out.one-ply": "the one ply",
+    "lay_out.both-plies": "both plies",
     "lay_out.all-plies": "all {count} plies",
     "lay_out.some-plies": "ply {plies} of {count}",
     "lay_out.and": "{some} and {last}",
@@ -21,6 +22,7 @@ SENTENCES = {
     "order.around": "Cut {piece} round, {through}.{fold}",
     "order.not-the-fold": " Do not cut the fold.",
     "order.one-ply": "through the one ply",
+    "order.both-plies": "through both plies",
     "order.all-plies": "through all {count} plies",
     "order.upper-ply": "through the upper ply only: fold it clear of what lies below",
     "order.upper-plies": (
@@ -64,7 +66,8 @@ SENTENCES = {
     "labels.which-side": "{which}, {side}",
     # chalking
     "chalking.corner": "corner",
-    "chalking.edge": "{edge}, like the {other_edge} of {other}, {mm:length}",
+    "chalking.edge": "{edge}, to the {other_edge} of {other}",
+    "chalking.edge-alike": "{edge}, to the {other_edge} of {other} ({mm:length})",
     "chalking.long": "length of the piece, head to hem",
     "chalking.broad": "breadth of the piece, as drawn",
     # checks
@@ -141,6 +144,58 @@ SENTENCES = {
     # left
     "left.piece": "{long:length} × {broad:length}, {area:area}, one ply",
     "left.plies": "{long:length} × {broad:length}, {area:area}, {count} plies",
+    # papers
+    "papers.buy": "Everything to buy",
+    "papers.before": "Before cutting",
+    "papers.plan": "Cut plan",
+    "papers.plan-part": "Cut plan, part {number} of {of}",
+    "papers.fold": "How to fold",
+    "papers.section": "Section {number}",
+    "papers.lay-out": "Lay-out list",
+    "papers.lay-out-how": (
+        "Put the pieces down in this order. Measure to both ends of the grain line on the paper: "
+        "the head end is its dot, the other end its arrow."
+    ),
+    "papers.no": "no.",
+    "papers.piece": "piece",
+    "papers.head-along": "head end, from the start ({unit})",
+    "papers.head-across": "head end, {edge} ({unit})",
+    "papers.tail-along": "arrow end, from the start ({unit})",
+    "papers.tail-across": "arrow end, {edge} ({unit})",
+    "papers.lies": "how it lies",
+    "papers.plies": "plies",
+    "papers.how": "{head}, {side}",
+    "papers.check": "Check list",
+    "papers.chalk": "Chalk lists",
+    "papers.chalk-how": (
+        "For those who chalk onto the cloth. Net line; corners have numbers, dots lie on curves. "
+        "Add the allowances outside it."
+    ),
+    "papers.point": "point",
+    "papers.from-start": "from the start ({unit})",
+    "papers.from-edge": "{edge} ({unit})",
+    "papers.then": "then",
+    "papers.allow": "allowances",
+    "papers.order": "Order of cutting",
+    "papers.step": "step",
+    "papers.do": "what to do",
+    "papers.pieces": "pieces",
+    "papers.through": "plies",
+    "papers.seam": "seam",
+    "papers.this-edge": "this edge",
+    "papers.to-edge": "to this one",
+    "papers.allowance": "allowance ({unit})",
+    "papers.long": "sewn ({unit})",
+    "papers.to-know": "to know",
+    "papers.bundles": "Bundles, in the order of sewing",
+    "papers.bundle": "{number}:  {pieces}",
+    "labels.fused": "plus fusing",
+    "labels.top": "top · grain",
+    "labels.wrong-side": "on the wrong side · {cloth}",
+    # plan
+    "plan.near-fold": "fold along this edge",
+    "plan.near-selvage": "selvage along this edge",
+    "plan.key": "dot: head end of the grain line · figures: from the start | across",
     # guide
     "guide.of-cloth": "{title} · {cloth}",
     "guide.needed": "What is needed",

@@ -14,7 +14,7 @@ from reportlab.lib.pagesizes import A4, landscape
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-from wickel.files.pdf import BOLD, INK, REGULAR, SOFT, register_fonts
+from wickel.files.papers.sheet import BOLD, INK, REGULAR, SOFT, register_fonts
 from wickel.job import HEADS, BuyingList, cost_words, shopping_rows
 from wickel.units import Unit
 
