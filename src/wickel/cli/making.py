@@ -97,7 +97,7 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
     checks = [
         c for garment in job.garments for done in drafted_series(garment, job) for c in done.checks
     ]
-    lays = _lays_to_check(job, pieces)
+    lays = taken_or_found(job, pieces, CHECK_EFFORT)
     findings = [finding for lay in lays for finding in lay.findings]
     if as_json:
         print(
@@ -125,9 +125,9 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
         raise typer.Exit(REFUSED)
 
 
-def _lays_to_check(job: Job, pieces: tuple[CutPiece, ...]) -> list[Lay]:
-    """The lays that the job has taken, looked at anew, and quick ones for the cloths that have
-    none."""
+def taken_or_found(job: Job, pieces: tuple[CutPiece, ...], effort: int) -> list[Lay]:
+    """The lays that the job has taken, looked at anew, and ones found with so much effort for the
+    cloths that have none; ends the command when there can be none."""
     lays: list[Lay] = []
     others: set[str] = set()
     for cloth in cloths_in_use(job, pieces):
@@ -146,7 +146,7 @@ def _lays_to_check(job: Job, pieces: tuple[CutPiece, ...]) -> list[Lay]:
     )
     try:
         found = lay_job(
-            job, pieces, fold=_ways((), job), report_until=until, search=Search(effort=CHECK_EFFORT)
+            job, pieces, fold=_ways((), job), report_until=until, search=Search(effort=effort)
         )
     except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)

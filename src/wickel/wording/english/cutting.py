@@ -196,6 +196,21 @@ SENTENCES = {
     "plan.near-fold": "fold along this edge",
     "plan.near-selvage": "selvage along this edge",
     "plan.key": "dot: head end of the grain line · figures: from the start | across",
+    # tiles
+    "tiles.nothing": "There is no piece to print.",
+    "tiles.too-narrow": "A piece is wider than this roll: take a wider one, or pages.",
+    "tiles.on-fold": "cut {count} on the fold",
+    "tiles.in-pairs": "cut {count}, in pairs",
+    "tiles.copies": "cut {count}",
+    "tiles.map": "Map of the pages",
+    "tiles.how": (
+        "Print at 100 %, not fitted to the page. Measure the squares first: 5 cm and 2 in. Trim "
+        "each page at the dashed line on its right and its upper side, lay it over its neighbour "
+        "so that the crosses meet, and tape it."
+    ),
+    "tiles.square-cm": "5 cm",
+    "tiles.square-in": "2 in",
+    "tiles.count": "{count} pages",
     # guide
     "guide.of-cloth": "{title} · {cloth}",
     "guide.needed": "What is needed",
