@@ -1,0 +1,158 @@
+"""Joining card, bundles, labels, check list, chalk lists, and what is left."""
+
+from __future__ import annotations
+
+import pytest
+
+from tests.cutting.jobs import box, by_hand, demo_work, placed
+from wickel.cutting import (
+    bundles,
+    chalked,
+    checks,
+    joins,
+    labels,
+    laid_rows,
+    left_pieces,
+    measures,
+)
+from wickel.pattern import edge_length
+
+
+def test_the_joining_card_goes_from_darts_to_sleeves():
+    done = demo_work(4).drafts[0]  # the blouse
+    rows = joins(done)
+    assert [row.number for row in rows] == list(range(1, len(rows) + 1))
+    names = [row.name for row in rows]
+    assert names[:2] == ["Close the waist dart of Front", "Close the waist dart of Back"]
+    assert names.index("shoulder") < names.index("front neck") < names.index("side seam")
+    assert names.index("side seam") < names.index("sleeve seam") < names.index("armhole")
+
+
+def test_it_says_lengths_allowances_and_what_is_drawn_in():
+    trousers = demo_work(3).drafts[0]
+    rows = {row.name: row for row in joins(trousers)}
+    side = rows["leg side"]
+    assert (side.one.piece, side.one.edge) == ("Front leg", "side")
+    assert side.one.allowance_mm == pytest.approx(10.0)
+    assert side.one.sewn_mm == pytest.approx(1017.93, abs=0.01)
+    assert "meet at hip" in [str(note) for note in side.notes]
+    blouse = demo_work(4).drafts[0]
+    cap = next(row for row in joins(blouse) if row.name == "side seam")
+    assert not cap.one.gathered
+
+
+def test_bundles_hold_every_piece_once():
+    for number in range(5):
+        for done in demo_work(number).drafts:
+            named = [name for bundle in bundles(done) for name in bundle.pieces]
+            assert sorted(named) == sorted(piece.name for piece in done.pattern.pieces)
+
+
+def test_a_label_for_every_copy_with_what_it_joins_to():
+    work = demo_work(4)
+    (lay,) = work.lays
+    made = labels(lay, work)
+    assert len(made) == sum(
+        order.copies
+        for piece in lay.pieces
+        for order in piece.orders
+        if order.cloth == lay.cloth.id
+    )
+    backs = [label for label in made if label.name == "Back"]
+    assert sorted(str(label.side) for label in backs) == ["left", "right"]
+    assert {str(label.which)[:6] for label in backs} == {"1 of 2", "2 of 2"}
+    assert ("shoulder", "Front") in [(j.edge, j.piece) for j in backs[0].joins]
+
+
+def test_the_piece_that_is_fused_says_so_and_its_interfacing_does_not():
+    work = demo_work(3)
+    by_cloth = {lay.cloth.id: labels(lay, work) for lay in work.lays}
+    assert [own.fused for own in by_cloth["figured-twill"] if own.name == "Waistband"] == [True]
+    assert not any(own.fused for own in by_cloth["firm-interfacing"])
+    assert not any(own.fused for own in by_cloth["figured-twill"] if own.name != "Waistband")
+
+
+def test_what_is_checked_of_a_folded_one_way_lay():
+    work = demo_work(1, "lengthwise")
+    words = {check.id: str(check.words) for check in checks(work.lays[0], work)}
+    assert words["heads"] == "Every head points to the start of the cloth."
+    assert "Front, Back" in words["folds"] or "Back, Front" in words["folds"]
+    assert words["number"] == f"{len(work.lays[0].placements)} papers lie on the cloth."
+    assert "off-fold" not in words
+    assert len(words) == len(checks(work.lays[0], work))
+
+
+def test_a_centre_with_a_closing_is_kept_off_the_fold_and_pairs_are_turned():
+    folded = {c.id: str(c.words) for c in checks(demo_work(4, "lengthwise").lays[0], demo_work(4))}
+    assert "Back" in folded["off-fold"]
+    opened = {c.id for c in checks(demo_work(4, "open").lays[0], demo_work(4, "open"))}
+    assert "off-fold" not in opened
+    assert "pair:blouse/back" in opened
+
+
+def test_chalk_points_lie_where_the_piece_lies():
+    work = demo_work(1, "lengthwise")
+    (lay,) = work.lays
+    front = next(p for p in lay.placements if p.piece == "dress/front")
+    points = chalked(front, lay, work)
+    named = {point.name: point.at for point in points}
+    # on the fold: centre points are 0 from it; the hem lies as far from the neck as drafted
+    assert named["neck centre"][1] == pytest.approx(0.0, abs=1e-6)
+    drafted = work.drafted(lay.piece(front.piece)).piece
+    neck = next(p for p in drafted.points if p.name == "neck centre")
+    hem = next(p for p in drafted.points if p.name == "hem at the centre")
+    along = named["hem at the centre"][0] - named["neck centre"][0]
+    assert abs(along) == pytest.approx(hem.down_mm - neck.down_mm)
+
+
+def test_a_half_laid_whole_is_chalked_on_both_sides():
+    work = demo_work(0, "open")
+    (lay,) = work.lays
+    front = next(p for p in lay.placements if p.piece == "dress/front")
+    half = work.drafted(lay.piece(front.piece)).piece
+    points = chalked(front, lay, work)
+    from wickel.draft import chalk_list
+
+    assert len(points) == 2 * len(chalk_list(half))
+    middle = {round(p.at[1], 6) for p in points if p.name == "neck centre"}
+    assert len(middle) == 1
+    (fold,) = middle
+    sides = sorted(round(p.at[1] - fold, 6) for p in points if p.name == "hem at the side")
+    assert sides[0] == pytest.approx(-sides[1])
+
+
+def test_measures_after_chalking_are_those_of_the_pattern():
+    done = demo_work(1).drafts[0]
+    front = done.pattern.piece("front")
+    found = {str(own.words).split(",")[0]: own.mm for own in measures(front, done.pattern)}
+    assert found["side"] == pytest.approx(edge_length(front, "side"))
+    # the sleeve end meets half a turn-up: its length is not said to be alike
+    words = [str(own.words) for own in measures(front, done.pattern)]
+    assert "sleeve end, to the join of Turn-up" in words
+
+
+def test_what_is_left_has_shape_and_size():
+    piece = box("panel", 500.0, 700.0)
+    work = by_hand("open", 500.0, (piece,), placed(piece, 0.0, 0.0, (0,)))
+    (rest,) = left_pieces(work.lays[0])
+    assert (rest.long_mm, rest.broad_mm) == pytest.approx((500.0, 700.0))
+    assert str(rest.words) == "50 cm × 70 cm, 3500 cm², one ply"
+    double = by_hand(
+        "lengthwise", 500.0, (piece,), placed(box("panel", 500.0, 200.0), 0, 0, (0, 1))
+    )
+    assert left_pieces(double.lays[0])[0].plies == 2
+
+
+def test_rows_of_several_garments_carry_their_initials():
+    from dataclasses import replace
+
+    from tests.cutting.jobs import work_of
+    from wickel.studio.demo import orders
+
+    job = orders()[0]
+    twice = replace(
+        job, garments=(job.garments[0], replace(job.garments[0], id="other", name="Long coat"))
+    )
+    work = work_of(twice)
+    marks = {row.mark for row in laid_rows(work.lays[0], work)}
+    assert marks == {"BD", "LC"}
