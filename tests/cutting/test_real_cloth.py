@@ -52,6 +52,8 @@ def test_length_flaws_and_border_are_reckoned_back_too():
     assert (own.x_mm, own.y_mm) == pytest.approx((500.0, 500.0))
     again = taken_for(made, Measured(length_mm=1920.0, flaws=(flaw,)))
     assert again.flaws == made.flaws
+    none = taken_for(made, Measured(length_mm=1920.0), Measured(flaws=(flaw,)))
+    assert none.flaws == ()
 
 
 def test_no_cloth_is_as_narrow_as_nothing():
@@ -72,17 +74,17 @@ def test_the_lay_stays_its_makers_and_the_plan_is_remembered():
 
 def test_it_says_what_it_means():
     _, lay = laid_job()
-    holds = meaning(lay, Measured(widths_mm=(lay.cloth.lay_width_mm,)), None, 0)
+    holds = meaning(lay, Measured(widths_mm=(lay.cloth.lay_width_mm,)), 0)
     assert holds.holds
     assert [str(words) for words in holds.words] == ["The width holds the lay."]
-    lacking = meaning(lay, Measured(widths_mm=(1400.0,)), None, 2)
+    lacking = meaning(lay, Measured(widths_mm=(1400.0,)), 2)
     assert not lacking.holds
     assert "2 of the pieces have no place" in str(lacking.words[0])
     needed = lay.lay_length_mm + 50.0
-    short = meaning(lay, Measured(length_mm=needed - 12.0), None, 0)
+    short = meaning(lay, Measured(length_mm=needed - 12.0), 0)
     assert not short.holds
     assert str(short.words[0]) == "The cloth is 1.2 cm too short for this lay."
-    enough = meaning(lay, Measured(length_mm=needed + 100.0), None, 0)
+    enough = meaning(lay, Measured(length_mm=needed + 100.0), 0)
     assert enough.holds
 
 

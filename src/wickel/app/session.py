@@ -27,6 +27,7 @@ from wickel.app.runners import Runner
 from wickel.cloth import STACKED, Cloth
 from wickel.geometry import Outline
 from wickel.job import BEST, Document, Job, Tried
+from wickel.job.at_table import with_time_of
 from wickel.job.laid import (
     for_cloth,
     settled,
@@ -66,6 +67,7 @@ class Session(JobView):
     lays_changed = Signal()
     searching_changed = Signal(bool)
     steps_changed = Signal()
+    at_table_changed = Signal()
     trouble = Signal(str)
 
     def __init__(self, runner: Runner, parent: QObject | None = None) -> None:
@@ -135,6 +137,18 @@ class Session(JobView):
         if self._document.apply(job, words, merge_key):
             self._edited(before, drafts)
 
+    def note(self, job: Job) -> None:
+        """Keep how far the job is at the table: no edit, and nothing that could be taken back."""
+        if job != self.job:
+            self._document.amend(job)
+            self.file.touch()
+            self.at_table_changed.emit()
+
+    @property
+    def is_begun(self) -> bool:
+        """Whether the cloth in hand is being folded, laid out or cut."""
+        return self.cloth is not None and self.cloth.id in self.job.at_table.begun
+
     def undo(self) -> None:
         """Take the last edit back."""
         self._go(self._document.undo)
@@ -146,6 +160,7 @@ class Session(JobView):
     def _go(self, step: Callable[[], bool]) -> None:
         before, drafts = self.job, self._drafts
         if step():
+            self._document.amend(with_time_of(self.job, before))
             self._drafts = drafts_of(self.job, drafts)
             self._edited(before, drafts)
 
@@ -323,7 +338,8 @@ class Session(JobView):
         """A lay that was found beside the one that a hand has made, and that is better: it waits
         until the maker takes it."""
         cloth, lay, own = self.cloth, self.lay, self.on.lay
-        if cloth is None or lay is None or own is None or not own.by_hand:
+        stays = own is not None and (own.by_hand or self.is_begun)
+        if cloth is None or lay is None or not stays:
             return None
         found = [self._offered[cloth.id]] if cloth.id in self._offered else []
         found += [
@@ -455,8 +471,10 @@ class Session(JobView):
             return
         job = with_offered_lay(self.job, cloth_id, lay, self.lay_of(cloth_id))
         on = job.on_cloth(cloth_id)
+        found = kept_lay_of(lay)
         for one in (on.lay, *(tried.lay for tried in on.tried if tried.way == lay.way)):
-            if one is not None and one.placements == kept_lay_of(lay).placements:
+            # folded to a depth that is half the width, all may lie as on cloth folded in half
+            if one is not None and (one.way, one.placements) == (found.way, found.placements):
                 self._taken_up.remember(one, lay)
         self._amend(job)
 

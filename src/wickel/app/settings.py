@@ -23,6 +23,9 @@ class Settings:
     text: float = 1.0
     table_mm: float = 0.0
     recent: tuple[str, ...] = ()
+    rotary: bool = False
+    turned: bool = False
+    chalks: bool = False
 
 
 class SettingsFile:

@@ -1,4 +1,4 @@
-"""The six stages of the window, in the order in which a job comes through them."""
+"""The seven stages of the window, in the order in which a job comes through them."""
 
 from __future__ import annotations
 
@@ -14,6 +14,7 @@ class Stage(IntEnum):
     CLOTH = 3
     LAY = 4
     BUY = 5
+    CUT = 6
 
     @property
     def title(self) -> str:

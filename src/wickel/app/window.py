@@ -34,6 +34,7 @@ from wickel.app.stage import Stage
 from wickel.app.stages.body import BodyStage
 from wickel.app.stages.buy import BuyStage
 from wickel.app.stages.cloth import ClothStage
+from wickel.app.stages.cut import CutStage
 from wickel.app.stages.draft import DraftStage
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.jobs import JobsStage
@@ -48,6 +49,7 @@ from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
 from wickel.cloth import WAYS
+from wickel.cutting import ToCut
 from wickel.files import save_job
 from wickel.job.edits import without_garment
 from wickel.lay import WAIVED_NAMES
@@ -87,6 +89,7 @@ _PAGES = {
     Stage.CLOTH: "cloth",
     Stage.LAY: "lay",
     Stage.BUY: "buy",
+    Stage.CUT: "cut",
 }
 """The page of the guide that belongs to a stage, where no part of it has one of its own."""
 
@@ -121,8 +124,19 @@ class MainWindow(QMainWindow):
             LayStage(session),
             BuyStage(session, fill, runner, self._titled),
         )
+        self.cut = CutStage(session, settings)
+        self.cut.papers_asked.connect(self._print_papers)
+        self.cut.full_size_asked.connect(self._print_full_size)
         self.stack = QStackedWidget()
-        for stage in (self.jobs, self.body, self.draft, self.cloth, self.lay, self.buy):
+        for stage in (
+            self.jobs,
+            self.body,
+            self.draft,
+            self.cloth,
+            self.lay,
+            self.buy,
+            self.cut,
+        ):
             self.stack.addWidget(stage)
         self._opening = Opening(session, settings, self)
         self._opening.opened.connect(self.jobs.refresh)
@@ -229,6 +243,7 @@ class MainWindow(QMainWindow):
         self._build_lay_menu(bar.addMenu(tr("&Lay")))
         self.lay.work.fill(bar.addMenu(tr("By h&and")))
         self._build_buy_menu(bar.addMenu(tr("&Buy")))
+        self._build_cut_menu(bar.addMenu(tr("&Cut")))
         self._build_view_menu(bar.addMenu(tr("&View")))
         about = bar.addMenu(tr("&Help"))
         self._action(about, tr("&Guide"), "F1", self._show_guide)
@@ -287,6 +302,19 @@ class MainWindow(QMainWindow):
             "Ctrl+Shift+R",
             partial(self._write_table, self._exports.table_pdf),
         )
+
+    def _build_cut_menu(self, cut: QMenu) -> None:
+        self.cut.fill(cut)
+        cut.addSeparator()
+        self._of_a_lay += [
+            self._action(cut, tr("Pa&pers for the table…"), "Ctrl+Alt+R", self._print_papers),
+            self._action(cut, tr("At &full size…"), "Ctrl+Alt+L", self._print_full_size),
+        ]
+        cut.addSeparator()
+        self._rotary = self._action(
+            cut, tr("We cut with a &rotary cutter"), "", self._toggle_rotary, checkable=True
+        )
+        self._rotary.setChecked(self._settings.values.rotary)
 
     def _build_lay_menu(self, lay: QMenu) -> None:
         self._action(lay, tr("&Find a better lay, or stop"), "Ctrl+L", self.lay.find_or_stop)
@@ -398,6 +426,7 @@ class MainWindow(QMainWindow):
                 ),
                 Knot(name=tr("Lay"), tied=session.lay is not None, count=broken + int(stuck)),
                 Knot(name=tr("Buy"), tied=self.buy.fill.done[0] > 0),
+                Knot(name=tr("Cut"), tied=session.job.at_table.step == "after:done"),
             )
         )
         self.setWindowTitle(
@@ -434,6 +463,41 @@ class MainWindow(QMainWindow):
 
     def _keep_table(self, mm: float) -> None:
         self._settings.remember(replace(self._settings.values, table_mm=mm))
+
+    def _print_papers(self) -> None:
+        """Show the papers for the table, to be printed or saved."""
+        from wickel.app.stages.cut_papers import PapersDialog  # printing loads slowly
+
+        work = self._work_to_cut()
+        if work is not None:
+            dialog = PapersDialog(work, self.cut.studio, self._folder.path, self)
+            dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+            dialog.open()
+
+    def _print_full_size(self) -> None:
+        """Show the pieces at full size, to be printed or saved."""
+        from wickel.app.stages.cut_papers import FullSizeDialog  # printing loads slowly
+
+        work = self._work_to_cut()
+        if work is not None:
+            dialog = FullSizeDialog(work, self._folder.path, self)
+            dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+            dialog.open()
+
+    def _work_to_cut(self) -> ToCut | None:
+        """The job with a whole lay of every cloth; why there is none is said."""
+        self.cut.refresh()
+        work = self.cut.work
+        broken = [] if work is None else [own for lay in work.lays for own in lay.broken]
+        if work is None or broken:
+            reason = broken[0].text if broken else tr("There is not yet a lay of every cloth.")
+            self._session.trouble.emit(tr("Nothing to print yet: {reason}", reason=reason))
+            return None
+        return work
+
+    def _toggle_rotary(self) -> None:
+        self._settings.remember(replace(self._settings.values, rotary=self._rotary.isChecked()))
+        self.cut.keep_up()
 
     def _toggle_dark(self) -> None:
         self._settings.remember(replace(self._settings.values, dark=self._dark.isChecked()))
@@ -641,6 +705,7 @@ class MainWindow(QMainWindow):
         stage = self.stack.currentIndex()
         values = replace(self._settings.values, geometry=geometry, stage=stage)
         self._settings.remember(values)
+        self.cut.shut()
         self.buy.shut()
         self.draft.reach.errand.shut()
         self._session.shut()

@@ -16,12 +16,14 @@ from wickel.job.job import Measured
 from wickel.lay import KeptLay, Lay
 from wickel.wording import Sentence, say
 
+NOT_MEASURED = Measured()
 SAME_MM = 0.5
 """A difference of less is none: nobody measures a width better."""
 
 
-def taken_for(cloth: Cloth, measured: Measured) -> Cloth:
-    """The cloth of a plan as it was measured on the table; what was not measured stays.
+def taken_for(cloth: Cloth, measured: Measured, before: Measured = NOT_MEASURED) -> Cloth:
+    """The cloth of a plan as it was measured on the table; what was not measured stays. Flaws that
+    were measured ``before`` give way to those that are measured now.
 
     Raises:
         BadCloth: a width or a length that no cloth has.
@@ -39,22 +41,26 @@ def taken_for(cloth: Cloth, measured: Measured) -> Cloth:
         )
     if measured.length_mm is not None:
         made = replace(made, length_at_hand_mm=measured.length_mm / along)
-    if measured.flaws:
-        new = tuple(
-            Flaw(
-                x_mm=flaw.x_mm / along,
-                y_mm=flaw.y_mm / across,
-                length_mm=flaw.length_mm / along,
-                width_mm=None if flaw.width_mm is None else flaw.width_mm / across,
-            )
-            for flaw in measured.flaws
-        )
-        made = replace(made, flaws=(*(f for f in made.flaws if f not in new), *new))
+    earlier = {_as_bought(flaw, along, across) for flaw in before.flaws}
+    new = tuple(_as_bought(flaw, along, across) for flaw in measured.flaws)
+    kept = tuple(flaw for flaw in made.flaws if flaw not in earlier and flaw not in new)
+    if (*kept, *new) != made.flaws:
+        made = replace(made, flaws=(*kept, *new))
     border = made.design.border
     if measured.border_mm is not None and border is not None:
         moved: Border = replace(border, distance_mm=measured.border_mm / across)
         made = replace(made, design=replace(made.design, border=moved))
     return made
+
+
+def _as_bought(flaw: Flaw, along: float, across: float) -> Flaw:
+    """A flaw measured on shrunk cloth, where it is on the cloth as it is bought."""
+    return Flaw(
+        x_mm=flaw.x_mm / along,
+        y_mm=flaw.y_mm / across,
+        length_mm=flaw.length_mm / along,
+        width_mm=None if flaw.width_mm is None else flaw.width_mm / across,
+    )
 
 
 def with_measured(job: Job, cloth_id: str, measured: Measured, lay: Lay | None) -> Job:
@@ -65,8 +71,8 @@ def with_measured(job: Job, cloth_id: str, measured: Measured, lay: Lay | None) 
         BadCloth: a width or a length that no cloth has.
     """
     before = job.cloth(cloth_id)
-    made = taken_for(before, measured)
     at = job.at_table
+    made = taken_for(before, measured, at.measured.get(cloth_id, NOT_MEASURED))
     planned = at.planned_mm.get(cloth_id)
     if planned is None and lay is not None:
         planned = lay.lay_length_mm
@@ -92,9 +98,9 @@ class Meaning:
     words: tuple[Sentence, ...]
 
 
-def meaning(lay: Lay | None, measured: Measured, planned_mm: float | None, lacking: int) -> Meaning:
-    """What a measured cloth means for the lay that is on it now: ``lacking`` copies have no place
-    any more; ``planned_mm`` is how long the lay was before it was measured."""
+def meaning(lay: Lay | None, measured: Measured, lacking: int) -> Meaning:
+    """What a measured cloth means for the lay that is on it now: ``lacking`` pieces have no place
+    any more."""
     said = []
     if lacking:
         said.append(say("real_cloth.lacking", count=lacking))

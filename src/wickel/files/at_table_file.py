@@ -51,6 +51,7 @@ class AtTableRecord(FileRecord):
     """How far a job is at the cutting table."""
 
     step: Annotated[str, Field(max_length=500)] = ""
+    begun: Annotated[list[Name], Field(max_length=_MOST_CLOTHS)] = []
     measured: Annotated[dict[Name, MeasuredRecord], Field(max_length=_MOST_CLOTHS)] = {}
     planned_mm: Annotated[dict[Name, Number], Field(max_length=_MOST_CLOTHS)] = {}
     checked: Annotated[dict[Name, CheckedRecord], Field(max_length=_MOST_CLOTHS)] = {}
@@ -68,6 +69,7 @@ def at_table_of(record: AtTableRecord | None) -> AtTable:
         return NOT_AT_TABLE
     return AtTable(
         step=record.step,
+        begun=frozenset(record.begun),
         measured={id: _measured(own) for id, own in record.measured.items()},
         planned_mm=record.planned_mm,
         checked={
@@ -97,6 +99,7 @@ def at_table_record(at: AtTable) -> dict[str, Any]:
     """A job at the table as files write it, without what is empty."""
     record: dict[str, Any] = {
         "step": at.step,
+        "begun": sorted(at.begun),
         "measured": {id: _measured_record(own) for id, own in at.measured.items()},
         "planned_mm": dict(at.planned_mm),
         "checked": {id: {"lay": own.lay, "ids": sorted(own.ids)} for id, own in at.checked.items()},

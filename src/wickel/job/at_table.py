@@ -21,6 +21,20 @@ def at_step(job: Job, step: str) -> Job:
     return with_at_table(job, replace(job.at_table, step=step))
 
 
+def with_begun(job: Job, cloth_id: str) -> Job:
+    """The job with work begun on a cloth: no search takes another lay in the place of its own."""
+    at = job.at_table
+    return with_at_table(job, replace(at, begun=at.begun | {cloth_id}))
+
+
+def begun_anew(job: Job) -> Job:
+    """The job as before it came to the table, but for what was measured; nothing is cut."""
+    at = job.at_table
+    for cloth_id, ids in at.cut.items():
+        job = with_placements_cut(job, cloth_id, ids, cut=False)
+    return with_at_table(job, AtTable(measured=at.measured, planned_mm=at.planned_mm))
+
+
 def lay_mark(lay: Lay) -> str:
     """A mark of a lay by which it is seen whether anything of it has changed: outlines on the
     table, plies, sections, width. To a hundredth of a millimetre."""
@@ -75,6 +89,12 @@ def with_seconds(job: Job, part: str, seconds: float) -> Job:
     at = job.at_table
     spent = {**at.seconds, part: at.seconds.get(part, 0.0) + seconds}
     return with_at_table(job, replace(at, seconds=spent))
+
+
+def with_time_of(job: Job, other: Job) -> Job:
+    """The job with the time that was spent at the table in another state of it: time is not taken
+    back."""
+    return with_at_table(job, replace(job.at_table, seconds=other.at_table.seconds))
 
 
 def with_rest(job: Job, rest: Rest) -> Job:

@@ -260,10 +260,12 @@ class AtTable:
 
     ``step`` is the step of the guide that it stands at; ``cut`` the placements of each cloth's lay
     that are cut, by the cloth's id; ``seconds`` how long was worked at each part of the guide.
-    ``planned_mm`` are the lengths of the lays before their cloths were measured.
+    ``planned_mm`` are the lengths of the lays before their cloths were measured; ``begun`` the
+    cloths that are being folded, laid out and cut: their lays stay.
     """
 
     step: str = ""
+    begun: frozenset[str] = frozenset()
     measured: Mapping[str, Measured] = field(default_factory=dict)
     planned_mm: Mapping[str, float] = field(default_factory=dict)
     checked: Mapping[str, Checked] = field(default_factory=dict)

@@ -7,7 +7,8 @@ The rules by which a search's lay is taken:
 2. where a way was asked for, only lays of that way are taken, else all but stacks of two cloths;
 3. a complete lay is taken for one that is not, and a shorter one for a longer one;
 4. but a lay that a hand has touched, or that is kept under a name, stays until the maker takes
-   another, and what is locked in a lay lies in the next one where it lay.
+   another, and so does one that is being cut; what is locked in a lay lies in the next one where
+   it lay.
 
 Whatever is found stands among what was ``tried``, for these very pieces.
 """
@@ -46,7 +47,8 @@ def with_offered_lay(job: Job, cloth_id: str, lay: Lay, known: Lay | None) -> Jo
     if locked and _same_places(found, on.lay, locked):
         found = replace(found, locked=locked)
     tried = _with_tried(on.tried, Tried(way=lay.way, lay=found))
-    taken = _takes(job.spread_of(cloth_id), on, lay, known, locked == found.locked)
+    begun = cloth_id in job.at_table.begun and on.lay is not None
+    taken = not begun and _takes(job.spread_of(cloth_id), on, lay, known, locked == found.locked)
     return job.with_on(cloth_id, replace(on, tried=tried, lay=found if taken else on.lay))
 
 

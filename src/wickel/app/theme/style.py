@@ -69,6 +69,31 @@ QPushButton#main { background: $indigo; color: $on_indigo; border: 1px solid $in
 QPushButton#main:hover { background: $woad; }
 QPushButton#main:focus { border: 2px solid $weld; padding: 6px 19px; }
 QPushButton#chip { padding: 4px 9px; min-width: 26px; }
+QLabel#far-title { font-size: 32px; font-weight: 700; }
+QLabel#far { font-size: 22px; }
+QLabel#far-large { font-size: 35px; }
+QLabel#far-middle { font-size: 27px; }
+QLabel#far-bold { font-size: 22px; font-weight: 700; }
+QLabel#far-soft { font-size: 17px; color: $soft; }
+QLabel#far-broken { font-size: 20px; color: $madder; font-weight: 700; }
+QLabel#far-held { font-size: 20px; color: $moss; font-weight: 700; }
+QLabel#far-figure { font-size: 50px; font-weight: 700; }
+QFrame#caution { background: $paper; border: 2px solid $weld; border-radius: 8px; }
+QCheckBox#far { font-size: 21px; spacing: 12px; padding: 5px 6px; }
+QCheckBox#far::indicator { width: 24px; height: 24px; }
+QCheckBox#now { font-size: 21px; spacing: 12px; padding: 5px 6px; background: $undyed;
+  border-radius: 6px; font-weight: 700; }
+QCheckBox#now::indicator { width: 24px; height: 24px; }
+QTableWidget#far { font-size: 19px; }
+QTableWidget#far QHeaderView::section { font-size: 15px; padding: 4px 6px; }
+QTableWidget#far::item { padding: 5px 8px; }
+QPushButton#next { background: $indigo; color: $on_indigo; border: 1px solid $indigo;
+  border-radius: 12px; padding: 10px 34px; font-size: 25px; font-weight: 700; min-height: 36px; }
+QPushButton#next:hover { background: $woad; }
+QPushButton#next:focus { border: 3px solid $weld; padding: 8px 32px; }
+QPushButton#next:disabled { background: $undyed; color: $soft; border-color: $undyed; }
+QPushButton#back { border-radius: 12px; padding: 10px 22px; font-size: 20px; min-height: 36px; }
+QLineEdit#far { font-size: 22px; min-height: 34px; }
 QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; border: none; }
 QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
 QScrollBar::handle:vertical { background: $undyed; border-radius: 5px; min-height: 30px; }

@@ -16,7 +16,8 @@ from wickel.files import GROUND, ground_of
 from wickel.geometry import Outline, Point
 from wickel.wording import tr
 
-_HIGHEST = 220.0
+_USUAL = (13, 220.0, 330.0)
+"""How large its words are, and how high and wide one picture is at most, in pixels."""
 _SIDE_BY_SIDE_FROM = 170
 """Steps stand below each other where there is less room than that for each."""
 _GAP = 26.0
@@ -24,10 +25,11 @@ _GAP = 26.0
 
 class FoldingPicture(QWidget):
     """The steps of one way to fold. Right side plain, wrong side hatched, folds as thick double
-    lines."""
+    lines. A ``large`` one is read from across the room."""
 
-    def __init__(self) -> None:
+    def __init__(self, *, large: bool = False) -> None:
         super().__init__()
+        self._text_px, self._highest, self._widest = (20, 420.0, 520.0) if large else _USUAL
         self._way = "open"
         self._shares: tuple[float, ...] = ()
         self._cut_off = False
@@ -67,10 +69,10 @@ class FoldingPicture(QWidget):
         room = QSizeF(
             self.width()
             if stacked
-            else min(330.0, (self.width() - _GAP * (len(panels) - 1)) / len(panels)),
+            else min(self._widest, (self.width() - _GAP * (len(panels) - 1)) / len(panels)),
             (self.height() - _GAP * (len(panels) - 1)) / len(panels)
             if stacked
-            else min(self.height(), _HIGHEST),
+            else min(self.height(), self._highest),
         )
         for k, (panel, text) in enumerate(zip(panels, words, strict=True)):
             corner = (
@@ -79,13 +81,14 @@ class FoldingPicture(QWidget):
                 else QPointF(k * (room.width() + _GAP), 0.0)
             )
             said = f"{k + 1}  {text}" if len(panels) > 1 else text
-            painter.setFont(text_font(13))
+            painter.setFont(text_font(self._text_px))
             flags = Qt.TextFlag.TextWordWrap
             below = painter.boundingRect(QRectF(0, 0, room.width(), 1000), flags, said).height() + 4
             high = max(30.0, room.height() - below)
             scale = min((room.width() - 20) / LENGTH_MM, (high - 20) / WIDTH_MM)
             self._paint_panel(painter, panel, corner + QPointF(8, high - 10), scale)
             painter.setPen(QColor(palette().ink))
+            painter.setFont(text_font(self._text_px))
             painter.drawText(
                 QRectF(corner.x(), corner.y() + high, room.width(), below), flags, said
             )

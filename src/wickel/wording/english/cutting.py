@@ -256,5 +256,5 @@ SENTENCES = {
     "guide.label-of": "Label and bundle: {garment}",
     "guide.joining": "Joining card: {garment}",
     "guide.left": "What is left",
-    "guide.done": "Cut",
+    "guide.done": "All done",
 }

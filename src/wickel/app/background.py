@@ -1,0 +1,61 @@
+"""Work in a thread of this process: for what takes a moment and hands back something large, such as
+a document."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import QObject, QRunnable, QThreadPool, Signal
+
+from wickel.wording import words_of
+
+
+class _Told(QObject):
+    done = Signal(int, object)
+    failed = Signal(int, object)
+
+
+class _Run(QRunnable):
+    def __init__(self, number: int, work: Callable[[], object], told: _Told) -> None:
+        super().__init__()
+        self._number, self._work, self._told = number, work, told
+
+    def run(self) -> None:
+        try:
+            made = self._work()
+        except ValueError as reason:
+            self._told.failed.emit(self._number, reason)
+        else:
+            self._told.done.emit(self._number, made)
+
+
+class Background(QObject):
+    """One piece of work at a time counts: the last begun. ``done`` carries what it made,
+    ``refused`` one sentence why there is nothing."""
+
+    done = Signal(object)
+    refused = Signal(str)
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._number = 0
+        self.working = False
+        self._told = _Told(self)
+        self._told.done.connect(self._done)
+        self._told.failed.connect(self._failed)
+
+    def begin(self, work: Callable[[], object]) -> None:
+        """Begin; what was begun before is not heard of any more."""
+        self._number += 1
+        self.working = True
+        QThreadPool.globalInstance().start(_Run(self._number, work, self._told))
+
+    def _done(self, number: int, made: object) -> None:
+        if number == self._number:
+            self.working = False
+            self.done.emit(made)
+
+    def _failed(self, number: int, reason: ValueError) -> None:
+        if number == self._number:
+            self.working = False
+            self.refused.emit(str(words_of(reason)))
