@@ -70,3 +70,14 @@ def test_a_dress_is_laid_by_hand_from_an_empty_cloth(screen, tmp_path):
         assert told[how]["redone"]
         assert told[how]["same"]
     assert told["keys"]["length"] < told["mouse"]["length"]
+
+
+@pytest.mark.xvfb
+def test_the_guide_at_the_table_by_keyboard_closed_in_the_middle(screen, tmp_path):
+    told = run("real_cut.py", screen, tmp_path)
+    assert told["stopped"] == told["resumed"]
+    assert told["stage"] == 6
+    assert told["last"] == "after:done"
+    assert told["seen"] == told["steps"]
+    assert told["cut"] == told["placements"]
+    assert told["seconds"] > 0

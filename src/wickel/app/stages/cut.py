@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from PySide6.QtCore import QElapsedTimer, Qt, QTimer, Signal
-from PySide6.QtGui import QAction, QHideEvent, QKeySequence, QResizeEvent, QShowEvent
+from PySide6.QtGui import QAction, QHideEvent, QKeyEvent, QKeySequence, QResizeEvent, QShowEvent
 from PySide6.QtWidgets import (
     QBoxLayout,
     QCheckBox,
@@ -216,8 +216,8 @@ class CutStage(Stage):
     def fill(self, menu: QMenu) -> None:
         """Put everything that can be done here into a menu; its keys work on this stage."""
         for words, keys, act in (
-            (tr("&Next step"), ("Space", "PgDown"), self.go_on),
-            (tr("&Back"), ("PgUp", "Backspace"), self.go_back),
+            (tr("&Next step"), ("PgDown", "Right"), self.go_on),
+            (tr("&Back"), ("PgUp", "Left"), self.go_back),
             (tr("&Pause the clock, or go on"), ("P",), self.pause_or_go_on),
             (tr("&Turn the table"), ("T",), self.turn.click),
             (tr("&Chalk lists, or paper pieces"), ("C",), self.chalks.click),
@@ -551,6 +551,7 @@ class CutStage(Stage):
         if lay is not None:
             self._note(with_tick(self._session.job, lay, id, on=on))
             self._show_step()
+            self.next.setFocus(Qt.FocusReason.OtherFocusReason)
 
     def _pass(self, step: Step) -> None:
         """Mark what is done when a step is left forwards."""
@@ -673,6 +674,13 @@ class CutStage(Stage):
     def _chalk(self, on: bool) -> None:
         self._settings.remember(replace(self._settings.values, chalks=on))
         self._show_step()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """The space bar goes on wherever nothing else has the focus; *Next* has it else."""
+        if event.key() in (Qt.Key.Key_Space, Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.go_on()
+        else:
+            super().keyPressEvent(event)
 
     def showEvent(self, event: QShowEvent) -> None:
         self._clock.start()
