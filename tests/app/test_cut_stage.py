@@ -332,3 +332,44 @@ def test_several_cloths_come_one_after_the_other(qtbot, window):
     assert window.session.job.at_table.begun == {"figured-twill", "firm-interfacing"}
     fused = [label.name for step in cut.steps for label in step.labels if label.fused]
     assert fused == ["Waistband"]
+
+
+def test_a_long_guide_is_made_in_the_background(qtbot, window, cut):
+    from wickel.app.stages import cut as cut_room
+    from wickel.job.edits import with_quantity
+
+    session = window.session
+    cut_room._AT_ONCE, before = 3, cut_room._AT_ONCE
+    try:
+        session.apply(with_quantity(session.job, session.garment, {"": 1, "92": 1}), "two")
+        qtbot.waitUntil(lambda: len(cut.steps) > 40)
+    finally:
+        cut_room._AT_ONCE = before
+    assert cut.step.id == "before:needed"
+    assert cut.next.isEnabled()
+    assert "What is needed" in cut.title.text()
+
+
+def test_fields_stay_while_the_lays_become_known(qtbot, window, cut):
+    go_to(qtbot, cut, "before:measure")
+    field = cut.measure.widths[0]
+    field.setFocus()
+    qtbot.keyClicks(field, "14")
+    window.session.lays_changed.emit()
+    qtbot.keyClicks(field, "7")
+    assert cut.measure.widths[0] is field
+    assert field.text() == "147"
+
+
+def test_a_lay_folded_to_half_the_width_is_not_shown_for_one_folded_in_half(window):
+    """Both have all in the same places, but each is called by its own way."""
+    from wickel.lay import kept_lay_of
+
+    session = window.session
+    window.lay.take_way("lengthwise")
+    lay = session.lay
+    assert lay.way == "lengthwise"
+    half = replace(lay, spread=replace(lay.spread, way=type(lay.way)("partial")))
+    assert kept_lay_of(half).placements == kept_lay_of(lay).placements
+    session._found(session.cloth.id, half)
+    assert session.lay.way == "lengthwise"

@@ -14,6 +14,9 @@ from wickel.app.stage import Stage
 from wickel.draft import Formula, Plus
 
 if TYPE_CHECKING:
+    from PySide6.QtGui import QImage
+
+    from wickel.app.stages.cut_papers import Pages
     from wickel.app.window import MainWindow
 
 
@@ -57,14 +60,10 @@ def write_shots(folder: Path) -> int:
         _folded_shot(window, jobs, shot)
         window.open_path(jobs[1])
         _hand_shot(window, folder)
-        window.lay.take_way("crosswise")
-        window.lay.opened.setChecked(True)
-        shot("lay-unfolded", Stage.LAY)
-        window.lay.opened.setChecked(False)
-        window.session.undo()
         _print_shots(window, jobs, shot)
         _outfit_shot(window, jobs, shot)
         _buy_shot(window, jobs, app.processEvents, shot)
+        _cut_shots(window, jobs, folder)
         apply_theme(app, DARK)
         dress(window)
         window.slip.dress()
@@ -108,10 +107,7 @@ def _buy_shot(
     events: Callable[[], None],
     shot: Callable[[str, int], None],
 ) -> None:
-    """The yardage table of a dress, full, with a cell opened; and the buying list of two jobs."""
-    from wickel.job.edits import with_shelf_cloth
-    from wickel.studio import shelf_cloth
-
+    """The yardage table of a dress, full, with a cell opened."""
     window.open_path(jobs[0])
     window.show_stage(Stage.BUY)
     window.buy.fill_or_stop()
@@ -119,19 +115,77 @@ def _buy_shot(
         events()
     window.buy.table.setCurrentCell(4, 3)
     shot("buy", Stage.BUY)
-    window.open_path(jobs[4])  # on the same cloth as the dress, so that both are laid together
-    session = window.session
-    assert session.cloth is not None
-    session.apply(with_shelf_cloth(session.job, session.cloth, shelf_cloth("moss-linen")), "cloth")
-    window.show_stage(Stage.BUY)
-    window.buy.show_page(1)
-    window.buy.list.ticks[jobs[0]].setChecked(True)
-    window.buy.list.work_or_stop()
-    while window.buy.list.errand.working:
-        events()
-    shot("buy-list", Stage.BUY)
-    session.undo()
-    window.buy.show_page(0)
+
+
+def _cut_shots(window: MainWindow, jobs: list[Path], folder: Path) -> None:
+    """Steps of the guide at the table, its papers before they are printed, and pages of them."""
+    from PySide6.QtCore import QEventLoop, QTimer
+    from PySide6.QtTest import QTest
+
+    from wickel.app.stages.cut_papers import FullSizeDialog, PapersDialog, PrintedDialog
+
+    window.open_path(jobs[1])
+    window.show_stage(Stage.CUT)
+    cut = window.cut
+
+    def at(start: str) -> QImage:
+        while cut.step is not None and not cut.step.id.startswith(start):
+            cut.go_on()
+        QTest.qWait(150)
+        return window.grab().toImage()
+
+    def ready(dialog: PrintedDialog) -> Pages:
+        loop, timer = QEventLoop(), QTimer()
+        timer.timeout.connect(lambda: None if dialog.background.working else loop.quit())
+        timer.start(10)
+        loop.exec()
+        assert dialog.pages is not None
+        return dialog.pages
+
+    def written(name: str, image: QImage) -> None:
+        image.save(str(folder / f"{name}.png"))
+        print(f"{name}.png")
+
+    steps = [at("before:measure"), at("fold:")]
+    written("cut", at("out:heron-print:dress/back/"))
+    steps += [at("check:"), at("cut:heron-print:around:dress/front-facing")]
+    written("cut-steps", _side_by_side(steps, 2))
+    window.printing.papers()
+    papers = window.findChild(PapersDialog)
+    assert papers is not None
+    pages = ready(papers)
+    papers.turn_page(1)
+    QTest.qWait(50)
+    written("cut-papers", papers.grab().toImage())
+    papers.close()
+    window.printing.full_size()
+    tiles = window.findChild(FullSizeDialog)
+    assert tiles is not None
+    chosen = [pages.image(k, 1.1) for k in (4, 5, 10, len(pages) - 1)]
+    chosen += [ready(tiles).image(k, 1.1) for k in (0, 1)]
+    tiles.close()
+    written("cut-pages", _side_by_side(chosen, 3))
+
+
+def _side_by_side(images: list[QImage], across: int) -> QImage:
+    """Pictures in rows, on one ground."""
+    from PySide6.QtGui import QColor, QImage, QPainter
+
+    gap = 12
+    wide = max(image.width() for image in images)
+    high = max(image.height() for image in images)
+    rows = -(-len(images) // across)
+    made = QImage(
+        across * (wide + gap) + gap, rows * (high + gap) + gap, QImage.Format.Format_RGB32
+    )
+    made.fill(QColor("#8d8678"))
+    painter = QPainter(made)
+    for k, image in enumerate(images):
+        painter.drawImage(
+            gap + (k % across) * (wide + gap), gap + (k // across) * (high + gap), image
+        )
+    painter.end()
+    return made
 
 
 def _folded_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
@@ -167,7 +221,7 @@ def _outfit_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
 
 
 def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
-    """A bordered cloth with both hems on its border, and a check whose side seams meet."""
+    """A check whose side seams meet."""
     from wickel.app.table.cut_view import Put
     from wickel.job import AskedOfPrint
     from wickel.job.edits import with_garment, with_shelf_cloth
@@ -176,20 +230,16 @@ def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
     window.open_path(jobs[0])
     session = window.session
     for name, cloth, asked in (
-        ("border", "reed-border", AskedOfPrint(border=("front", "back"))),
-        ("check", "harbour-check", AskedOfPrint(seams=("side seam",))),
+        ("lay-as-cut", "harbour-check", AskedOfPrint(seams=("side seam",))),
     ):
         assert session.cloth is not None
         assert session.garment is not None
         taken = with_shelf_cloth(session.job, session.cloth, shelf_cloth(cloth))
         session.apply(with_garment(taken, replace(session.garment, on_print=asked)), name)
-        if name == "border":
-            shot("cloth-border", Stage.CLOTH)
-        if name == "check":
-            window.lay.put(Put.SEEN)
-            shot("lay-as-cut", Stage.LAY)
-            window.lay.put(Put.APART)
-            window.lay.as_cut.setChecked(False)
+        window.lay.put(Put.SEEN)
+        shot(name, Stage.LAY)
+        window.lay.put(Put.APART)
+        window.lay.as_cut.setChecked(False)
     while session.undo_words:
         session.undo()
 
@@ -200,11 +250,9 @@ def _draft_shots(
     """The Draft stage with several styles, with formulas, and the dialogs that belong to it."""
     from PySide6.QtWidgets import QDialog
 
-    from wickel.app.stages.change_dialog import ChangeDialog
     from wickel.app.stages.draft import HOUSE
     from wickel.app.stages.gallery import Gallery
     from wickel.app.stages.piece_card import PieceCard
-    from wickel.draft.operations.by_hand_cuts import SlashStrip
     from wickel.studio import FERRY_APRON
 
     def dialog_shot(name: str, dialog: QDialog) -> None:
@@ -228,11 +276,8 @@ def _draft_shots(
     window.draft.take_style(FERRY_APRON)
     shot("draft-formulas", Stage.DRAFT)
     window.session.undo()
-    assert window.session.draft is not None  # the apron was just drafted
+    assert window.session.draft is not None
     pattern = window.session.draft.pattern
-    change = ChangeDialog(window.session, pattern, "front", window)
-    change.operation.setCurrentIndex(change.operation.findData(SlashStrip.id))
-    dialog_shot("draft-change", change)
     card = PieceCard(window.session, pattern, "front", window)
     card.lining.which.setCurrentIndex(card.lining.which.findData("whole"))
     card.lining.which.activated.emit(card.lining.which.currentIndex())

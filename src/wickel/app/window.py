@@ -27,6 +27,7 @@ from wickel.app.exports import Exports
 from wickel.app.fill import TableFill
 from wickel.app.next_step import next_step
 from wickel.app.opening import Opening
+from wickel.app.printing import Printing
 from wickel.app.runners import Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
@@ -49,7 +50,6 @@ from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
 from wickel.cloth import WAYS
-from wickel.cutting import ToCut
 from wickel.files import save_job
 from wickel.job.edits import without_garment
 from wickel.lay import WAIVED_NAMES
@@ -125,18 +125,10 @@ class MainWindow(QMainWindow):
             BuyStage(session, fill, runner, self._titled),
         )
         self.cut = CutStage(session, settings)
-        self.cut.papers_asked.connect(self._print_papers)
-        self.cut.full_size_asked.connect(self._print_full_size)
+        self.printing = Printing(session, self.cut, folder.path, self)
         self.stack = QStackedWidget()
-        for stage in (
-            self.jobs,
-            self.body,
-            self.draft,
-            self.cloth,
-            self.lay,
-            self.buy,
-            self.cut,
-        ):
+        before = (self.jobs, self.body, self.draft, self.cloth)
+        for stage in (*before, self.lay, self.buy, self.cut):
             self.stack.addWidget(stage)
         self._opening = Opening(session, settings, self)
         self._opening.opened.connect(self.jobs.refresh)
@@ -148,6 +140,11 @@ class MainWindow(QMainWindow):
         self.lay.work.told.connect(self._tell_hand)
         self._build()
         self._build_menu()
+        self._connect(session, book, fill)
+        self.show_stage(Stage.LAY)
+
+    def _connect(self, session: Session, book: StudioBook, fill: TableFill) -> None:
+        """Have the window follow what happens."""
         self.thread_bar.chosen.connect(self.show_stage)
         self.slip.asked.connect(self.show_stage)
         session.lays_changed.connect(self._follow)
@@ -162,7 +159,6 @@ class MainWindow(QMainWindow):
         self.jobs.demo_asked.connect(self._fill_with_demo)
         self.buy.csv_asked.connect(self._exports.table_csv)
         self.buy.pdf_asked.connect(self._exports.table_pdf)
-        self.show_stage(Stage.LAY)
 
     def _build(self) -> None:
         right = QVBoxLayout()
@@ -308,8 +304,8 @@ class MainWindow(QMainWindow):
         self.cut.fill(cut)
         cut.addSeparator()
         self._of_a_lay += [
-            self._action(cut, tr("Pa&pers for the table…"), "Ctrl+Alt+R", self._print_papers),
-            self._action(cut, tr("At &full size…"), "Ctrl+Alt+L", self._print_full_size),
+            self._action(cut, tr("Pa&pers for the table…"), "Ctrl+Alt+R", self.printing.papers),
+            self._action(cut, tr("At &full size…"), "Ctrl+Alt+L", self.printing.full_size),
         ]
         cut.addSeparator()
         self._rotary = self._action(
@@ -464,37 +460,6 @@ class MainWindow(QMainWindow):
 
     def _keep_table(self, mm: float) -> None:
         self._settings.remember(replace(self._settings.values, table_mm=mm))
-
-    def _print_papers(self) -> None:
-        """Show the papers for the table, to be printed or saved."""
-        from wickel.app.stages.cut_papers import PapersDialog  # printing loads slowly
-
-        work = self._work_to_cut()
-        if work is not None:
-            dialog = PapersDialog(work, self.cut.studio, self._folder.path, self)
-            dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-            dialog.open()
-
-    def _print_full_size(self) -> None:
-        """Show the pieces at full size, to be printed or saved."""
-        from wickel.app.stages.cut_papers import FullSizeDialog  # printing loads slowly
-
-        work = self._work_to_cut()
-        if work is not None:
-            dialog = FullSizeDialog(work, self._folder.path, self)
-            dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-            dialog.open()
-
-    def _work_to_cut(self) -> ToCut | None:
-        """The job with a whole lay of every cloth; why there is none is said."""
-        self.cut.refresh()
-        work = self.cut.work
-        broken = [] if work is None else [own for lay in work.lays for own in lay.broken]
-        if work is None or broken:
-            reason = broken[0].text if broken else tr("There is not yet a lay of every cloth.")
-            self._session.trouble.emit(tr("Nothing to print yet: {reason}", reason=reason))
-            return None
-        return work
 
     def _toggle_rotary(self) -> None:
         self._settings.remember(replace(self._settings.values, rotary=self._rotary.isChecked()))

@@ -155,29 +155,30 @@ class _Facts:
 
 
 _RULES: tuple[tuple[str, At, Callable[[_Facts], bool]], ...] = (
-    ("dust", At.BEFORE, lambda facts: facts.always),
-    ("dye", At.BEFORE, lambda facts: facts.runs),
-    ("stains", At.BEFORE, lambda facts: facts.stained),
-    ("floor", At.BEFORE, lambda facts: facts.floor),
-    ("shears", At.CUT, lambda facts: facts.shears),
-    ("rotary", At.CUT, lambda facts: facts.rotary),
-    ("pins", At.CUT, lambda facts: facts.always),
-    ("fusing", At.FUSE, lambda facts: facts.fused),
-    ("child", At.WEAR, lambda facts: facts.child),
-    ("child-cords", At.WEAR, lambda facts: facts.child_cords),
-    ("child-small", At.WEAR, lambda facts: facts.child_small),
-    ("child-flared", At.WEAR, lambda facts: facts.child_flared),
-    ("tight", At.WEAR, lambda facts: facts.tight),
-    ("trailing", At.WEAR, lambda facts: facts.trailing),
+    ("cautions.dust", At.BEFORE, lambda facts: facts.always),
+    ("cautions.dye", At.BEFORE, lambda facts: facts.runs),
+    ("cautions.stains", At.BEFORE, lambda facts: facts.stained),
+    ("cautions.floor", At.BEFORE, lambda facts: facts.floor),
+    ("cautions.shears", At.CUT, lambda facts: facts.shears),
+    ("cautions.rotary", At.CUT, lambda facts: facts.rotary),
+    ("cautions.pins", At.CUT, lambda facts: facts.always),
+    ("cautions.fusing", At.FUSE, lambda facts: facts.fused),
+    ("cautions.child", At.WEAR, lambda facts: facts.child),
+    ("cautions.child-cords", At.WEAR, lambda facts: facts.child_cords),
+    ("cautions.child-small", At.WEAR, lambda facts: facts.child_small),
+    ("cautions.child-flared", At.WEAR, lambda facts: facts.child_flared),
+    ("cautions.tight", At.WEAR, lambda facts: facts.tight),
+    ("cautions.trailing", At.WEAR, lambda facts: facts.trailing),
 )
+"""The sentence of each caution, where it matters, and when it applies."""
 
 
 def cautions(work: ToCut, studio: Studio) -> tuple[Caution, ...]:
     """The cautions that fit a job, in the order in which they matter."""
     facts = _Facts(work, studio)
     return tuple(
-        Caution(id=id, at=at, words=say(f"cautions.{id}"))
-        for id, at, applies in _RULES
+        Caution(id=code.partition(".")[2], at=at, words=say(code))
+        for code, at, applies in _RULES
         if applies(facts)
     )
 

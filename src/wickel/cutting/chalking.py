@@ -102,18 +102,18 @@ def measures(piece: Piece, pattern: Pattern) -> tuple[Measure, ...]:
                 other = pattern.piece(there[0])
                 own_mm, other_mm = edge_length(piece, here[1]), edge_length(other, there[1])
                 alike = abs(own_mm - other_mm) <= _ALIKE_SHARE * max(own_mm, other_mm)
-                found.append(
-                    Measure(
-                        words=say(
-                            "chalking.edge-alike" if alike else "chalking.edge",
-                            edge=edge.name,
-                            other=other.name,
-                            other_edge=there[1],
-                            mm=other_mm,
-                        ),
-                        mm=own_mm,
+                words = (
+                    say(
+                        "chalking.edge-alike",
+                        edge=edge.name,
+                        other=other.name,
+                        other_edge=there[1],
+                        mm=other_mm,
                     )
+                    if alike
+                    else say("chalking.edge", edge=edge.name, other=other.name, other_edge=there[1])
                 )
+                found.append(Measure(words=words, mm=own_mm))
     box = bounds([point for edge in piece.edges for point in (edge.start, edge.end)])
     found.append(Measure(words=say("chalking.long"), mm=box.width))
     found.append(Measure(words=say("chalking.broad"), mm=box.height))

@@ -47,15 +47,13 @@ def _numbers(lay: Lay) -> Iterator[Check]:
         own = [placement for placement in lay.placements if placement.piece == piece.id]
         if not own:
             continue
-        yield Check(
-            id=f"number:{piece.id}",
-            words=say(
-                "checks.piece-once" if len(own) == 1 else "checks.piece",
-                piece=piece.name,
-                papers=len(own),
-                copies=_order(piece, lay).copies,
-            ),
+        copies = _order(piece, lay).copies
+        words = (
+            say("checks.piece-once", piece=piece.name, copies=copies)
+            if len(own) == 1
+            else say("checks.piece", piece=piece.name, papers=len(own), copies=copies)
         )
+        yield Check(id=f"number:{piece.id}", words=words)
 
 
 def _pairs(lay: Lay) -> Iterator[Check]:
@@ -73,8 +71,9 @@ def _pairs(lay: Lay) -> Iterator[Check]:
 def _heads(lay: Lay) -> Iterator[Check]:
     way = lay.cloth.print_or_assumed
     if way is Print.ONE_WAY:
-        end = "end" if lay.cloth.heads_at_end else "start"
-        yield Check(id="heads", words=say(f"checks.heads-{end}"))
+        at_end = lay.cloth.heads_at_end
+        words = say("checks.heads-end" if at_end else "checks.heads-start")
+        yield Check(id="heads", words=words)
     elif way is Print.PER_GARMENT:
         yield Check(id="heads", words=say("checks.heads-alike"))
     yield Check(id="grain", words=say("checks.grain"))
@@ -117,9 +116,11 @@ def _meeting(lay: Lay) -> Iterator[Check]:
             id=f"meets:{seam}",
             words=say("checks.meets", seam=seam, pieces=", ".join(dict.fromkeys(pieces))),
         )
-    for id, names in (
-        ("border", [p.name for p in lay.pieces if p.id in laid and p.on_print.border_edge]),
-        ("centred", [p.name for p in lay.pieces if p.id in laid and p.on_print.centre]),
-    ):
-        if names:
-            yield Check(id=id, words=say(f"checks.{id}", pieces=", ".join(dict.fromkeys(names))))
+    border = [p.name for p in lay.pieces if p.id in laid and p.on_print.border_edge]
+    if border:
+        words = say("checks.border", pieces=", ".join(dict.fromkeys(border)))
+        yield Check(id="border", words=words)
+    centred = [p.name for p in lay.pieces if p.id in laid and p.on_print.centre]
+    if centred:
+        words = say("checks.centred", pieces=", ".join(dict.fromkeys(centred)))
+        yield Check(id="centred", words=words)

@@ -179,6 +179,12 @@ def _on_cloth(lay: Lay, work: ToCut, known: tuple[Caution, ...], studio: Studio)
         title=_titled(say("guide.check"), lay, work),
         checks=checks(lay, work),
     )
+    yield from _cutting(lay, work, known)
+
+
+def _cutting(lay: Lay, work: ToCut, known: tuple[Caution, ...]) -> Iterator[Step]:
+    """A step for everything that is cut, marked or lifted off."""
+    id = lay.cloth.id
     cuts = order_of_cutting(lay, work)
     last = _last_cuts(cuts)
     for k, cut in enumerate(cuts):
@@ -212,20 +218,20 @@ def _fold_title(lay: Lay, number: int) -> Sentence:
     return say("guide.fold-section", number=number + 1, way=name)
 
 
+_DEPTHS = ("guide.depth-1", "guide.depth-2")
+
+
 def fold_lines(lay: Lay, section: Section, studio: Studio) -> tuple[Text, ...]:
     """What is to be known when a section is spread, beside the steps of its way: the depths to
     measure, the way of the print, and where to move on when the table is too short."""
     said: list[Text] = []
     if len(lay.spread.sections) > 1:
         said.append(say("guide.section-at", at=section.x_mm, cloth=section.cloth_length_mm))
-    for k, depth in enumerate(section.depths_mm):
-        said.append(
-            say(
-                "guide.depth" if len(section.depths_mm) == 1 else f"guide.depth-{k + 1}",
-                depth=depth,
-                twice=2 * depth,
-            )
-        )
+    codes = _DEPTHS if len(section.depths_mm) > 1 else ("guide.depth",)
+    said += [
+        say(code, depth=depth, twice=2 * depth)
+        for code, depth in zip(codes, section.depths_mm, strict=False)
+    ]
     if any(zone.folds for zone in section.zones):
         middle = [f for zone in section.zones for f in zone.folds if f.name in ("low", "high")]
         if middle and not section.depths_mm:

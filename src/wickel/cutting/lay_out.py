@@ -77,11 +77,19 @@ class Laid:
 def laid_rows(lay: Lay, work: ToCut) -> tuple[Laid, ...]:
     """Every piece of a lay: section after section, from the start on, and from the near edge."""
     marks = work.marks(lay)
-    order = sorted(lay.placements, key=lambda p: _first_reached(p, lay))
     return tuple(
         _laid(number, placement, lay, marks[lay.piece(placement.piece).garment])
-        for number, placement in enumerate(order, start=1)
+        for number, placement in enumerate(_in_order(lay), start=1)
     )
+
+
+def numbers(lay: Lay) -> dict[str, int]:
+    """The number of every placement on the lay-out list, by its id."""
+    return {placement.id: number for number, placement in enumerate(_in_order(lay), start=1)}
+
+
+def _in_order(lay: Lay) -> list[Placement]:
+    return sorted(lay.placements, key=lambda placement: _first_reached(placement, lay))
 
 
 def _first_reached(placement: Placement, lay: Lay) -> tuple[int, float, float, str]:
@@ -154,18 +162,30 @@ def edge_words(across: From, section: Section) -> Sentence:
     """What is measured from across, in words; beside a near fold all is measured from that."""
     if across is From.SELVAGE and near_edge(section) is From.FOLD:
         return say("lay_out.from-fold")
-    return say(f"lay_out.from-{across.value}")
+    return say(_FROM[across])
 
 
-_HEADS = {0.0: "start", 90.0: "near", 180.0: "end", 270.0: "far"}
+_FROM = {
+    From.FOLD: "lay_out.from-fold",
+    From.SELVAGE: "lay_out.from-selvage",
+    From.FAR_FOLD: "lay_out.from-far-fold",
+}
+
+
+_HEADS = {
+    0.0: "lay_out.head-start",
+    90.0: "lay_out.head-near",
+    180.0: "lay_out.head-end",
+    270.0: "lay_out.head-far",
+}
 
 
 def head_words(turn_deg: float) -> Sentence:
     """Which way a head lies at a turn of the grain arrow: at 0 the arrow, from head to hem, runs
     from the start on."""
-    for turn, where in _HEADS.items():
+    for turn, code in _HEADS.items():
         if abs((turn_deg - turn + 180.0) % 360.0 - 180.0) < _SAME_DEG:
-            return say(f"lay_out.head-{where}")
+            return say(code)
     return say("lay_out.head-turned", deg=turn_deg % 360.0)
 
 
@@ -174,8 +194,13 @@ def plies_words(plies: tuple[int, ...], of_plies: int) -> Sentence:
     if of_plies == 1:
         return say("lay_out.one-ply")
     if len(plies) == of_plies:
-        return say("lay_out.both-plies" if of_plies == 2 else "lay_out.all-plies", count=of_plies)
+        return both_or_all(of_plies)
     return say("lay_out.some-plies", plies=plies_list(plies), count=of_plies)
+
+
+def both_or_all(count: int) -> Sentence:
+    """All of several plies."""
+    return say("lay_out.both-plies") if count == 2 else say("lay_out.all-plies", count=count)
 
 
 def plies_list(plies: tuple[int, ...]) -> Sentence | str:

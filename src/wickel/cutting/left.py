@@ -30,13 +30,10 @@ class LeftPiece:
     @property
     def words(self) -> Sentence:
         """Its size in words."""
-        return say(
-            "left.piece" if self.plies == 1 else "left.plies",
-            long=self.long_mm,
-            broad=self.broad_mm,
-            area=self.mm2,
-            count=self.plies,
+        plies = (
+            say("left.one-ply") if self.plies == 1 else say("left.so-many-plies", count=self.plies)
         )
+        return say("left.piece", long=self.long_mm, broad=self.broad_mm, area=self.mm2, plies=plies)
 
 
 def left_pieces(lay: Lay) -> tuple[LeftPiece, ...]:

@@ -15,7 +15,7 @@ from shapely.geometry import LinearRing, Polygon
 from shapely.ops import unary_union
 
 from wickel.cloth import Zone
-from wickel.cutting.lay_out import laid_rows, plies_list
+from wickel.cutting.lay_out import both_or_all, numbers, plies_list
 from wickel.cutting.to_cut import ToCut
 from wickel.geometry import Outline, area, flatten, outline_of, reflection
 from wickel.lay import CutPiece, Lay, Placement, lies_above, lines_off, on_table, sharing, table_map
@@ -63,26 +63,26 @@ class Cut:
 
 def order_of_cutting(lay: Lay, work: ToCut) -> tuple[Cut, ...]:
     """The steps in which a lay is cut."""
-    numbers = {row.placement: row.number for row in laid_rows(lay, work)}
+    number = numbers(lay)
     units = sorted(_units(lay), key=lambda unit: (unit[0].section, -_size(unit[0]), unit[0].id))
     now = [unit for unit in units if not work.is_later(lay.piece(unit[0].piece))]
     kept = [unit for unit in units if work.is_later(lay.piece(unit[0].piece))]
-    named = {placement.id: _name(placement, lay, numbers) for placement in lay.placements}
+    named = {placement.id: _name(placement, lay, number) for placement in lay.placements}
     cuts = (
         *(cut for unit in now for cut in _cuts(unit, lay, work, named)),
         *(cut for unit in now for placement in unit for cut in _slits(placement, lay, work)),
         *(_later(placement, lay) for unit in kept for placement in unit),
     )
     return tuple(
-        replace(cut, numbers=tuple(sorted(numbers[id] for id in cut.placements))) for cut in cuts
+        replace(cut, numbers=tuple(sorted(number[id] for id in cut.placements))) for cut in cuts
     )
 
 
-def _name(placement: Placement, lay: Lay, numbers: Mapping[str, int]) -> Text:
+def _name(placement: Placement, lay: Lay, number: Mapping[str, int]) -> Text:
     """What a placement is called: its piece, and its number where there are several of that."""
     name = lay.piece(placement.piece).name
     several = sum(other.piece == placement.piece for other in lay.placements) > 1
-    return say("order.numbered", piece=name, number=numbers[placement.id]) if several else name
+    return say("order.numbered", piece=name, number=number[placement.id]) if several else name
 
 
 def _units(lay: Lay) -> Iterator[tuple[Placement, ...]]:
@@ -137,8 +137,9 @@ def _around_words(
     zone = lay.zone(unit[0])
     if len(unit) > 1:
         one, other = (named[placement.id] for placement in unit)
-        code = "order.both-all" if len(plies) == len(zone.plies) else "order.both-some"
-        return say(code, one=one, other=other, count=len(plies), plies=plies_list(plies))
+        if len(plies) == len(zone.plies):
+            return say("order.both-all", one=one, other=other, count=len(plies))
+        return say("order.both-some", one=one, other=other, plies=plies_list(plies))
     name = named[unit[0].id]
     through = through_words(plies, zone)
     fold = say("order.not-the-fold") if unit[0].on_fold else ""
@@ -151,14 +152,13 @@ def through_words(plies: tuple[int, ...], zone: Zone) -> Sentence:
     if len(stack) == 1:
         return say("order.one-ply")
     if len(plies) == len(stack):
-        return say("order.both-plies" if len(stack) == 2 else "order.all-plies", count=len(stack))
-    others = len(stack) - len(plies)
+        return say("order.through", plies=both_or_all(len(stack)))
     if set(plies) == set(stack[-len(plies) :]):
-        code = "order.upper-ply" if len(plies) == 1 else "order.upper-plies"
-        return say(code, count=len(plies), others=others)
+        one = len(plies) == 1
+        return say("order.upper-ply") if one else say("order.upper-plies", count=len(plies))
     if set(plies) == set(stack[: len(plies)]):
-        code = "order.lower-ply" if len(plies) == 1 else "order.lower-plies"
-        return say(code, count=len(plies), others=others)
+        one = len(plies) == 1
+        return say("order.lower-ply") if one else say("order.lower-plies", count=len(plies))
     return say("order.some-plies", plies=plies_list(plies), count=len(stack))
 
 
@@ -175,8 +175,10 @@ def _parted(
         placements=(upper.id,),
         plies=upper.cut_plies,
         of_plies=len(zone.plies),
-        words=say(
-            "order.part" if nested else "order.lift",
+        words=say("order.part", upper=named[upper.id], lower=named[lower.id])
+        if nested
+        else say(
+            "order.lift",
             upper=named[upper.id],
             lower=named[lower.id],
             count=len(upper.cut_plies),

@@ -130,6 +130,7 @@ def grain_line(cut: Outline, grain_deg: float) -> tuple[Point, Point]:
     return shaft[0], shaft[1]
 
 
+@lru_cache(maxsize=2000)
 def grain_size(cut: Outline, grain_deg: float) -> float:
     """How long the grain line of a piece is drawn."""
     at = inside_point(cut)

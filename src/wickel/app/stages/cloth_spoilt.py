@@ -27,12 +27,13 @@ _FLAW_FIELDS = (
     ("width_mm", "wide"),
 )
 
-_ENTERED: dict[str, Callable[[Flaw, float], Flaw]] = {
+ENTERED: dict[str, Callable[[Flaw, float], Flaw]] = {
     "x_mm": lambda flaw, mm: replace(flaw, x_mm=mm),
     "y_mm": lambda flaw, mm: replace(flaw, y_mm=mm),
     "length_mm": lambda flaw, mm: replace(flaw, length_mm=mm),
     "width_mm": lambda flaw, mm: replace(flaw, width_mm=mm),
 }
+"""How a flaw becomes another when one of its fields is typed."""
 
 
 class SpoiltPart(QWidget):
@@ -120,7 +121,7 @@ class SpoiltPart(QWidget):
     def _enter_flaw(self, which: int, attribute: str, mm: float) -> None:
         if self._cloth is not None:
             flaws = list(self._cloth.flaws)
-            flaws[which] = _ENTERED[attribute](flaws[which], mm)
+            flaws[which] = ENTERED[attribute](flaws[which], mm)
             self._say(tr("Flaw"), tuple(flaws))
 
     def drop_flaw(self, which: int) -> None:

@@ -7,6 +7,7 @@ the time stay in the job.
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import partial
 
 from PySide6.QtCore import QElapsedTimer, Qt, QTimer, Signal
 from PySide6.QtGui import QAction, QHideEvent, QKeyEvent, QKeySequence, QResizeEvent, QShowEvent
@@ -23,6 +24,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from wickel.app.background import Background
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.stages import cut_steps
@@ -72,6 +74,8 @@ _PART_NAMES = {
     Part.AFTER: tr("After"),
 }
 _TICK_MS, _KEEP_AFTER_S = 1000, 60.0
+_AT_ONCE = 40
+"""A guide of more pieces than that is made in the background."""
 _PICTURED = (Part.FOLD, Part.LAY_OUT, Part.CUT)
 """Parts whose steps have a picture of the table; the others take the whole width."""
 _NO_LIMIT, _AROUND_PX = 16_777_215, 70
@@ -99,7 +103,10 @@ class CutStage(Stage):
         self.steps: tuple[Step, ...] = ()
         self.work: ToCut | None = None
         self._made_of: tuple[object, ...] = ()
+        self._seen: tuple[object, ...] = ()
         self.at = 0
+        self.background = Background(self)
+        self.background.done.connect(self._made)
         self.paused = False
         self._clock = QElapsedTimer()
         self._unsaved = 0.0
@@ -113,6 +120,7 @@ class CutStage(Stage):
         column.addLayout(self._foot())
         self.actions_here: list[QAction] = []
         session.lays_changed.connect(self.keep_up)
+        session.searching_changed.connect(lambda _: self.keep_up())
         session.job_changed.connect(self._follow_job)
         session.at_table_changed.connect(self._show_progress)
 
@@ -260,7 +268,18 @@ class CutStage(Stage):
         """Show the guide as it is now."""
         self._make_steps()
         self._find_place()
-        self._show_step()
+        if self._seen != self._to_see():
+            self._show_step()
+
+    def _to_see(self) -> tuple[object, ...]:
+        """What the screen hangs on: as long as that is the same, fields and lists stay as they are,
+        whatever else becomes known of the job."""
+        session, step = self._session, self.step
+        measuring = (
+            (session.offered, session.searching) if step is not None and step.measure else ()
+        )
+        known = (self._made_of, self.at, self.background.working, str(session.refusal))
+        return (*known, replace(session.job.at_table, seconds={}), *measuring)
 
     def _follow_job(self) -> None:
         """After an edit without any lay there is nothing to show a moment later."""
@@ -277,9 +296,22 @@ class CutStage(Stage):
             return
         made_of = (*map(id, known), id(session.drafts), self.studio, session.job.unit)
         self.work = ToCut(job=session.job, drafts=session.drafts, lays=known)
-        if made_of != self._made_of:
-            self._made_of = made_of
-            self.steps = guide(self.work, self.studio, session.job.unit)
+        if made_of == self._made_of:
+            return
+        self._made_of = made_of
+        make = partial(guide, self.work, self.studio, session.job.unit)
+        if sum(len(lay.placements) for lay in known) <= _AT_ONCE:
+            self.steps = make()
+        else:
+            self.steps = ()
+            self.background.begin(make)
+
+    def _made(self, steps: object) -> None:
+        """Show what was made in the background."""
+        assert isinstance(steps, tuple)
+        self.steps = steps
+        self._find_place()
+        self._show_step()
 
     def _find_place(self) -> None:
         """The step at which the job stands; where that is gone, the nearest of its part before."""
@@ -298,6 +330,7 @@ class CutStage(Stage):
 
     def _show_step(self) -> None:
         """Show the step in hand, or what is waited for."""
+        self._seen = self._to_see()
         emptied(self._lines)
         step = self.step
         for part, chip in self.parts.items():
@@ -318,8 +351,12 @@ class CutStage(Stage):
 
     def _show_waiting(self) -> None:
         session = self._session
-        self.title.setText(tr("Nothing to cut yet"))
-        words = session.refusal or tr("The guide waits for a lay of every cloth.")
+        self.title.setText(
+            tr("The guide is being made …") if self.background.working else tr("Nothing to cut yet")
+        )
+        words = session.refusal or (
+            "" if self.background.working else tr("The guide waits for a lay of every cloth.")
+        )
         self._lines.addWidget(label(words, "far", wrap=True))
         self._lines.addStretch()
         self.picture.hide()
@@ -330,29 +367,29 @@ class CutStage(Stage):
 
     def _content(self, step: Step) -> list[QWidget]:
         """What stands on the screen of a step."""
-        unit = self._session.job.unit
         made: list[QWidget] = []
-        if step.cautions and step.part is not Part.BEFORE:
+        if step.cautions:
             made.append(cut_steps.caution_box(step.cautions))
         if step.laid is not None:
             made += self._laid(step)
-        elif step.part is not Part.FOLD:
-            made += cut_steps.lines(step.lines)
+        elif step.part is Part.FOLD:  # the steps of the way stand below its pictures
+            made += cut_steps.lines([text for text in step.lines if not isinstance(text, str)])
         else:
-            ways = [text for text in step.lines if not isinstance(text, str)]
-            made += cut_steps.lines(ways)
-        if step.cautions and step.part is Part.BEFORE:
-            made.insert(0, cut_steps.caution_box(step.cautions))
+            made += cut_steps.lines(step.lines)
         if step.measure:
             made.append(self._measure(step))
-        lay = self.lay
+        return made + self._lists(step)
+
+    def _lists(self, step: Step) -> list[QWidget]:
+        """The ticks and tables of a step."""
+        lay, made = self.lay, list[QWidget]()
         if step.checks and lay is not None:
             made += cut_steps.ticks(step.checks, ticked(self._session.job, lay), self._set_tick)
         if step.labels:
             made.append(cut_steps.label_table(step.labels))
         if step.joins:
-            made.append(cut_steps.join_table(step.joins, unit))
-        if step.left or step.id.startswith("after:left"):
+            made.append(cut_steps.join_table(step.joins, self._session.job.unit))
+        if step.id.startswith("after:left"):
             made += self._left(step)
         if step.id == "after:done":
             made += cut_steps.lines(self._summary())
@@ -448,6 +485,10 @@ class CutStage(Stage):
             self.folding.show_way(section.way, lay.cloth, shares, cut_off=not last)
             self.picture.setCurrentWidget(self.folding)
             return
+        self._show_table(step, lay)
+
+    def _show_table(self, step: Step, lay: Lay) -> None:
+        """The lay, with what the step is about."""
         self.picture.setCurrentWidget(self.view)
         cut = self._session.job.at_table.cut.get(step.cloth, frozenset())
         laid = frozenset(own.laid.placement for own in self.steps[: self.at] if own.laid)

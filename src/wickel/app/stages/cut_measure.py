@@ -10,6 +10,7 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.session import Session
+from wickel.app.stages.cloth_spoilt import ENTERED
 from wickel.app.widgets.cards import label
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.swatch import LayPicture
@@ -22,7 +23,6 @@ from wickel.wording import tr
 
 _PLACES = (tr("at the start"), tr("in the middle"), tr("at the end"))
 _FLAW = (tr("from the start"), tr("from the near selvage"), tr("long"), tr("wide"))
-_FLAW_FIELDS = ("x_mm", "y_mm", "length_mm", "width_mm")
 _NEW_FLAW = Flaw(x_mm=500.0, y_mm=500.0, length_mm=50.0, width_mm=50.0)
 
 
@@ -108,7 +108,7 @@ class MeasurePart(QWidget):
         for k, flaw in enumerate(own.flaws, start=1):
             grid.addWidget(label(tr("flaw {k}", k=k), "far"), k, 0)
             row = []
-            for column, attribute in enumerate(_FLAW_FIELDS):
+            for column, attribute in enumerate(ENTERED):
                 field = self._field(tr("Flaw {k}: {what}", k=k, what=_FLAW[column]))
                 field.show_length(getattr(flaw, attribute), unit)
                 field.entered.connect(partial(self._enter_flaw, k - 1, attribute))
@@ -177,7 +177,7 @@ class MeasurePart(QWidget):
 
     def _enter_flaw(self, which: int, attribute: str, mm: float) -> None:
         flaws = list(self._measured.flaws)
-        flaws[which] = replace(flaws[which], **{attribute: mm})
+        flaws[which] = ENTERED[attribute](flaws[which], mm)
         self._apply(replace(self._measured, flaws=tuple(flaws)))
 
     def _drop_flaw(self, which: int) -> None:

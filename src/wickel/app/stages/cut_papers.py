@@ -262,7 +262,7 @@ class PapersDialog(PrintedDialog):
         self.choices.addWidget(label(tr("Which papers?"), "title"))
         self.parts: dict[CutPart, QCheckBox] = {}
         for part, words in CUT_PART_NAMES.items():
-            tick = QCheckBox(tr(words))
+            tick = QCheckBox(words)
             tick.setChecked(True)
             tick.toggled.connect(lambda _: self.make())
             self.parts[part] = tick

@@ -56,7 +56,7 @@ from wickel.job.laid import shown_garment
 from wickel.lay import Lay
 from wickel.pattern import EdgeKind
 from wickel.units import Unit, shown_cloth_length, shown_length
-from wickel.wording import Text, in_words, say
+from wickel.wording import Text, in_words, say, tr
 from wickel.yardage import need, shown_buy
 
 _LINE, _BAND = HexColor("#8d8678"), HexColor("#eeeae0")
@@ -80,16 +80,16 @@ class CutPart(StrEnum):
 
 
 CUT_PART_NAMES: dict[CutPart, str] = {
-    CutPart.BUY: "Everything to buy",
-    CutPart.CAUTIONS: "Before cutting, and cautions",
-    CutPart.PLAN: "Cut plan",
-    CutPart.FOLD: "How to fold",
-    CutPart.LAY_OUT: "Lay-out list",
-    CutPart.CHECK: "Check list",
-    CutPart.CHALK: "Chalk lists",
-    CutPart.ORDER: "Order of cutting",
-    CutPart.LABELS: "Labels",
-    CutPart.JOINING: "Joining card",
+    CutPart.BUY: tr("Everything to buy"),
+    CutPart.CAUTIONS: tr("Before cutting, and cautions"),
+    CutPart.PLAN: tr("Cut plan"),
+    CutPart.FOLD: tr("How to fold"),
+    CutPart.LAY_OUT: tr("Lay-out list"),
+    CutPart.CHECK: tr("Check list"),
+    CutPart.CHALK: tr("Chalk lists"),
+    CutPart.ORDER: tr("Order of cutting"),
+    CutPart.LABELS: tr("Labels"),
+    CutPart.JOINING: tr("Joining card"),
 }
 
 

@@ -97,7 +97,7 @@ class _Sheet(Flowable):
         large = grid.high > 80
         size, step = (10.0, 13.0) if large else (8.5, 10.5)
         top = y + grid.high - (19 if large else 15)
-        _fitted(canvas, plain_text(label.name), x + 10, top, inner, BOLD, 15 if large else 12)
+        _fitted(canvas, plain_text(label.name), (x + 10, top), inner, BOLD, 15 if large else 12)
         which = [self._say(label.which), self._say(say("labels.fused")) if label.fused else ""]
         canvas.setFillColor(INK)
         line = top - step - 1
@@ -110,7 +110,7 @@ class _Sheet(Flowable):
         ]
         for k, text in enumerate(text for text in rows if text):
             canvas.setFillColor(INK if k == 0 else SOFT)
-            _fitted(canvas, plain_text(text), x + 10, line, inner, REGULAR, size)
+            _fitted(canvas, plain_text(text), (x + 10, line), inner, REGULAR, size)
             line -= step
         canvas.setFillColor(SOFT)
         canvas.setFont(REGULAR, 7)
@@ -149,10 +149,10 @@ def _joined(label: Label, most: int, wide: float, size: float) -> list[str]:
 
 
 def _fitted(
-    canvas: Canvas, text: str, x: float, y: float, wide: float, font: str, size: float
+    canvas: Canvas, text: str, at: tuple[float, float], wide: float, font: str, size: float
 ) -> None:
     """A line of text, smaller where it is too long."""
     while size > 5.5 and pdfmetrics.stringWidth(text, font, size) > wide:
         size -= 0.5
     canvas.setFont(font, size)
-    canvas.drawString(x, y, text)
+    canvas.drawString(*at, text)

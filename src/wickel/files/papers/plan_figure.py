@@ -154,9 +154,14 @@ class PlanFigure(Flowable):
         for barb in (turn + 155.0, turn - 155.0):
             x, y = math.cos(math.radians(barb)), math.sin(math.radians(barb))
             canvas.line(*tail, tail[0] + _BARB * x, tail[1] + _BARB * y)
-        if covered:
-            return
-        room = [there(point) for point in outline]
+        if not covered:
+            self._draw_measures(canvas, [there(point) for point in outline], row, (head, tail))
+
+    def _draw_measures(
+        self, canvas: Canvas, room: Sequence[Point], row: Laid, ends: tuple[Point, Point]
+    ) -> None:
+        """How far both ends of a grain line are, where the piece has room for the figures."""
+        head, tail = ends
         inside = Bounds(
             min(x for x, _ in room),
             min(y for _, y in room),
@@ -172,7 +177,7 @@ class PlanFigure(Flowable):
         apart = abs(head[0] - tail[0]) > wide + 3 or abs(head[1] - tail[1]) > _LEAST + 3
         if not apart or wide + 4 > inside.width:
             return  # no room: the list has them
-        for end, text in zip((head, tail), texts, strict=True):
+        for end, text in zip(ends, texts, strict=True):
             x = min(max(end[0] - wide / 2, inside.min_x + 2), inside.max_x - wide - 2)
             y = max(end[1] - _LEAST - 2.5, inside.min_y + 2)
             canvas.setFillColor(white)

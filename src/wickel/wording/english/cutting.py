@@ -22,8 +22,7 @@ SENTENCES = {
     "order.around": "Cut {piece} round, {through}.{fold}",
     "order.not-the-fold": " Do not cut the fold.",
     "order.one-ply": "through the one ply",
-    "order.both-plies": "through both plies",
-    "order.all-plies": "through all {count} plies",
+    "order.through": "through {plies}",
     "order.upper-ply": "through the upper ply only: fold it clear of what lies below",
     "order.upper-plies": (
         "through the upper {count} plies only: fold them clear of what lies below"
@@ -142,8 +141,9 @@ SENTENCES = {
     "real_cloth.longer": "A new lay of all pieces is {length:cloth} long, {more:up} longer.",
     "real_cloth.no-longer": "A new lay of all pieces is {length:cloth} long, no longer.",
     # left
-    "left.piece": "{long:length} × {broad:length}, {area:area}, one ply",
-    "left.plies": "{long:length} × {broad:length}, {area:area}, {count} plies",
+    "left.piece": "{long:length} × {broad:length}, {area:area}, {plies}",
+    "left.one-ply": "one ply",
+    "left.so-many-plies": "{count} plies",
     # papers
     "papers.buy": "Everything to buy",
     "papers.before": "Before cutting",
