@@ -233,6 +233,9 @@ def test_the_same_width_in_three_places_holds(qtbot, window, cut):
     assert "The width holds the lay." in said(cut)
     typed(qtbot, cut.measure.length, "1.2 m")
     assert "too short for this lay" in said(cut)
+    qtbot.keyClick(cut.next, SPACE)
+    assert cut.step.measure
+    assert "shorter than this lay" in window.slip.sentence.text()
     typed(qtbot, cut.measure.length, "3 m")
     assert "The length is enough" in said(cut)
 

@@ -7,7 +7,7 @@ from dataclasses import replace
 from tests.cutting.jobs import demo_work, work_of
 from wickel.body import size_body
 from wickel.cutting import Studio, cautions
-from wickel.cutting.cautions import is_child, is_trailing
+from wickel.cutting.cautions import is_child, is_flared, is_trailing
 from wickel.job import Garment, Job, drafted
 from wickel.studio import shelf_cloth
 
@@ -63,10 +63,8 @@ def test_a_corset_is_not_laced_too_tight():
 
 
 def test_a_hem_on_the_floor_trips_and_one_above_it_does_not():
-    long = garment_work("maxi-dress")
-    short = garment_work("pencil-skirt", cloths=("moss-linen", "firm-interfacing", "plum-lining"))
-    assert "trailing" in ids(long) or not is_trailing(long.drafts[0])
-    assert "trailing" not in ids(short)
+    skirt = garment_work("pencil-skirt", cloths=("moss-linen", "firm-interfacing", "plum-lining"))
+    assert "trailing" not in ids(skirt)
     # by hand: the neck to the floor of size 92 is 1450 mm; a dress of 1430 mm reaches it
     body = size_body("92")
     job = Job(
@@ -81,6 +79,17 @@ def test_a_hem_on_the_floor_trips_and_one_above_it_does_not():
         ),
     )
     assert is_trailing(drafted(job.garments[0], job))
+    # from waist to floor it is 1450 − 440 = 1010 mm, to the knee 590: a circle that goes 410 mm
+    # below the knee trails, one of 10 mm does not
+    for below, trails in ((410.0, True), (10.0, False)):
+        circle = Garment(
+            id="c",
+            style="circle-skirt",
+            body=body,
+            options={"below_knee_mm": below},
+            cloths={"interfacing": "moss-linen"},
+        )
+        assert is_trailing(drafted(circle, job)) is trails
     shorter = replace(job.garments[0], options={"below_knee_mm": 60.0})
     assert not is_trailing(drafted(shorter, job))
 
@@ -120,3 +129,11 @@ def test_each_is_short():
     own = {code: words for code, words in SENTENCES.items() if code.startswith("cautions.")}
     assert len(own) == 14
     assert all(len(words) < 170 for words in own.values())
+
+
+def test_a_wide_skirt_of_a_child_and_not_its_waistcoat():
+    job = Job(cloths=(shelf_cloth("moss-linen"),))
+    own = dict.fromkeys(("interfacing", "lining", "contrast"), "moss-linen")
+    for style, wide in (("gathered-skirt", True), ("circle-skirt", True), ("waistcoat", False)):
+        garment = Garment(id="g", style=style, body=size_body("H116"), size="H116", cloths=own)
+        assert is_flared(drafted(garment, job)) is wide, style

@@ -12,7 +12,7 @@ import pytest
 from shapely.geometry import LineString, Point, Polygon
 
 from tests.cutting.jobs import demo_work
-from wickel.cutting import Studio, cautions, on_table_again
+from wickel.cutting import Studio, cautions, guide, on_table_again
 from wickel.drawing import grain_line
 from wickel.files.papers.cut_plan import CUT_PART_NAMES, CutPapers, CutPart, cut_pdf
 from wickel.files.papers.sheet import Paper
@@ -180,6 +180,46 @@ def test_cautions_stand_on_paper_as_on_screen():
         assert ("Shears:" in text) is not rotary
 
 
+@pytest.mark.parametrize(
+    ("what", "words"),
+    [
+        ("child", "local rules for children's clothes"),
+        ("corset", "never so tight that breathing"),
+        ("rotary", "cut-resistant glove"),
+        ("train", "The hem reaches the floor"),
+    ],
+)
+def test_each_kind_of_job_shows_its_caution_on_screen_and_paper_and_no_other(what, words):
+    from tests.cutting.test_cautions import garment_work
+    from wickel.body import size_body
+
+    body = size_body("92")
+    to_floor = body["neck_to_floor"] - body["neck_to_knee"] - 10.0
+    cloths = ("moss-linen", "firm-interfacing", "plum-lining")
+    work = {
+        "child": lambda: garment_work("box-dress", "H116"),
+        "corset": lambda: garment_work("corset", cloths=cloths),
+        "rotary": lambda: demo_work(0),
+        "train": lambda: garment_work("box-dress", below_knee_mm=to_floor),
+    }[what]()
+    show_in(work.job.unit)
+    studio = Studio(rotary=what == "rotary")
+    told = " ".join(
+        str(own.words) for step in guide(work, studio, Unit.CM) for own in step.cautions
+    )
+    papers = CutPapers(studio=studio, parts=(CutPart.CAUTIONS,))
+    on_paper = text_of(pdfium.PdfDocument(cut_pdf(work, papers)))
+    others = {
+        "For a child:": "child",
+        "Tight lacing": "corset",
+        "Rotary cutter": "rotary",
+        "The hem reaches": "train",
+    }
+    for said in (told, on_paper):
+        assert words in said
+        assert {kind for start, kind in others.items() if start in said} == {what}
+
+
 @pytest.mark.parametrize("paper", [Paper.A4, Paper.A3, Paper.LETTER])
 def test_each_paper_has_its_size(paper):
     pdf = printed(demo_work(0), CutPart.LAY_OUT, CutPart.LABELS, paper=paper)
@@ -192,6 +232,13 @@ def test_a_job_in_inches_says_no_centimetres():
     text = text_of(printed(work))
     assert "(in)" in text
     assert not re.search(r"\d cm\b", text)
+
+
+def test_no_page_is_all_but_empty():
+    for number in range(5):
+        for page in printed(demo_work(number)):
+            drawn = sum(1 for _ in page.get_objects())
+            assert drawn > 4 or len(page.get_textpage().get_text_range()) > 120
 
 
 def test_a_long_list_of_labels_goes_on_over_several_sheets():
@@ -345,6 +392,25 @@ def test_a_piece_wider_than_the_roll_is_refused():
 
     with pytest.raises(LayRefused, match="wider than this roll"):
         tiles_pdf(demo_work(0), Roll(150.0), "Dress")
+
+
+def test_a_lay_at_full_size_has_what_its_papers_have():
+    from wickel.cutting.tiles import lay_sheet
+    from wickel.lay import marks_on_table
+
+    for number, way in ((0, "open"), (1, "lengthwise")):
+        work = demo_work(number, way)
+        (lay,) = work.lays
+        sheet = lay_sheet(lay, work)
+        cut = [stroke.points for stroke in sheet.strokes if stroke.layer.value == "cut"]
+        assert len(cut) == len(lay.placements)
+        front = next(p for p in lay.placements if p.piece == "dress/front")
+        net, _ = marks_on_table(front, lay.piece(front.piece))
+        drawn = [LineString(s.points) for s in sheet.strokes if s.layer.value == "net"]
+        middle = [p for p in net if not front.on_fold or p[1] > 1.0]
+        assert all(min(line.distance(Point(p)) for line in drawn) < 0.2 for p in middle)
+        assert {"net", "notch", "grain", "inner", "cut"} <= {s.layer.value for s in sheet.strokes}
+        assert any(label.text == "1" for label in sheet.labels)
 
 
 def test_a_lay_at_full_size_keeps_its_size():

@@ -16,7 +16,7 @@ from wickel.cloth import Kind
 from wickel.cutting.to_cut import ToCut
 from wickel.geometry import bounds
 from wickel.job import DraftedGarment, notions_of
-from wickel.pattern import EdgeKind, Pattern, Piece, edge_length, net_line
+from wickel.pattern import Pattern, Piece, edge_length, net_line
 from wickel.wording import Sentence, say
 
 CHILD_MM = 1500.0
@@ -30,6 +30,7 @@ FUSING, STIFF = "interfacing", ("corset",)
 CORDS = ("tie", "cord", "drawstring", "belt", "strap", "loop", "hood", "sash", "bow")
 SMALL = ("buttons", "eyelets")
 """Kinds of small things that come off and are swallowed."""
+_NO_HEMS = ("sleeve", "facing", "pocket", "cuff", "collar")
 FLARED_SHARE = 1.5
 """A hem that is so much wider than the hip is loose."""
 
@@ -103,14 +104,12 @@ class _Facts:
 
     @cached_property
     def child_cords(self) -> bool:
-        return self.child and self._has(CORDS)
+        return self.child and (self._has(CORDS) or self._needs(("cord",)))
 
     @cached_property
     def child_small(self) -> bool:
         """Whether a child's garment has small parts that come off."""
-        return self.child and any(
-            notion.kind in SMALL for done in self.work.drafts for notion in notions_of(done)
-        )
+        return self.child and self._needs(SMALL)
 
     @cached_property
     def child_flared(self) -> bool:
@@ -144,6 +143,10 @@ class _Facts:
             if brightness and min(brightness) < _DARK and max(brightness) > _LIGHT:
                 return True
         return False
+
+    def _needs(self, kinds: tuple[str, ...]) -> bool:
+        """Whether a small thing of one of some kinds is bought for a garment."""
+        return any(n.kind in kinds for done in self.work.drafts for n in notions_of(done))
 
     def _has(self, words: tuple[str, ...]) -> bool:
         """Whether a piece of a garment is called so."""
@@ -213,16 +216,29 @@ def is_trailing(done: DraftedGarment) -> bool:
     )
 
 
+def _hems(piece: Piece, pattern: Pattern) -> tuple[int, ...]:
+    """The places among a piece's edges of those that hang free below: called hem, and sewn to
+    nothing. Sleeves and small parts have none."""
+    if any(word in piece.id for word in _NO_HEMS):
+        return ()
+    sewn = {side for seam in pattern.seams for side in (seam.one, seam.other)}
+    return tuple(
+        k
+        for k, edge in enumerate(piece.edges)
+        if "hem" in edge.name and (piece.id, edge.name) not in sewn
+    )
+
+
 def _hangs(piece: Piece, pattern: Pattern) -> tuple[tuple[bool, float], ...]:
     """How long a piece hangs, and whether from the neck or from the waist; nothing for a piece
     without a hem of its own."""
     names = [edge.name for edge in piece.edges]
-    hems = [k for k, edge in enumerate(piece.edges) if edge.kind is EdgeKind.HEM]
-    if not hems or "sleeve" in piece.id:
+    hems = _hems(piece, pattern)
+    if not hems:
         return ()
     if any("shoulder" in name or name == "neck" for name in names):
         return ((True, bounds(net_line(piece)).width),)
-    if not any("waist" in name or name == "join" or name == "top" for name in names):
+    if not any("waist" in name for name in names):
         return ()
     beside = {(k + step) % len(names) for k in hems for step in (-1, 1)} - set(hems)
     return tuple((False, edge_length(piece, names[k])) for k in beside)
@@ -234,10 +250,12 @@ def is_flared(done: DraftedGarment) -> bool:
     if hip is None:
         return False
     round_mm = sum(
-        edge_length(piece, edge.name) * piece.cuts[0].copies * (2 if piece.cuts[0].on_fold else 1)
+        edge_length(piece, piece.edges[k].name)
+        * piece.cuts[0].copies
+        * (2 if piece.cuts[0].on_fold else 1)
         for piece in done.pattern.pieces
-        for edge in piece.edges
-        if edge.kind is EdgeKind.HEM and "sleeve" not in piece.id and _hangs(piece, done.pattern)
+        if "lining" not in piece.id and _hangs(piece, done.pattern)
+        for k in _hems(piece, done.pattern)
     )
     return round_mm > FLARED_SHARE * hip
 

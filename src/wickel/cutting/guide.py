@@ -13,7 +13,7 @@ from enum import StrEnum
 from wickel.cloth import WAYS, Cloth, Kind, Section
 from wickel.cutting.cautions import At, Caution, Studio, cautions
 from wickel.cutting.checks import Check, checks
-from wickel.cutting.joining import Join, joins
+from wickel.cutting.joining import Join, bundles, joins
 from wickel.cutting.labels import Label, labels
 from wickel.cutting.lay_out import Laid, laid_rows
 from wickel.cutting.left import LeftPiece, left_pieces
@@ -291,6 +291,15 @@ def _after_cutting(work: ToCut, known: tuple[Caution, ...]) -> Iterator[Step]:
                 title=say("guide.joining", garment=name),
                 joins=rows,
             )
+        yield Step(
+            id=f"bundle:{done.garment.id}",
+            part=Part.LABEL,
+            title=say("guide.bundles", garment=name),
+            lines=tuple(
+                say("papers.bundle", number=bundle.number, pieces=", ".join(bundle.pieces))
+                for bundle in bundles(done)
+            ),
+        )
 
 
 def _after(work: ToCut) -> Iterator[Step]:

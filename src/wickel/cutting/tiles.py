@@ -25,7 +25,7 @@ from wickel.drawing.full_size import (
     joined_drawings,
     moved_drawing,
 )
-from wickel.geometry import Bounds, Outline, translation
+from wickel.geometry import Bounds, Outline, reflection, translation
 from wickel.job.laid import shown_garment
 from wickel.job.work import COPY
 from wickel.lay import CutOrder, CutPiece, Grain, Lay, LayRefused, OnPrint, Search, table_map
@@ -160,9 +160,37 @@ def clipped(stroke: Stroke, shows: Bounds) -> Iterator[Outline]:
 # --- what is printed --------------------------------------------------------------------------
 
 
-def lay_sheet(lay: Lay) -> Drawing:
-    """A lay at full size."""
-    return lay_drawing(lay)
+def lay_sheet(lay: Lay, work: ToCut) -> Drawing:
+    """A lay at full size: each piece as its paper has it, at its place; both sides of a half that
+    is laid whole."""
+    whole = lay_drawing(lay)
+    papers = {piece.id: _drawing_of(piece, "", work) for piece in lay.pieces}
+    strokes = [stroke for stroke in whole.strokes if stroke.layer in _OF_THE_LAY]
+    labels = list(whole.labels)
+    for placement in lay.placements:
+        piece = lay.piece(placement.piece)
+        there = table_map(placement, piece)
+        folds = next((order.fold_edges for order in piece.orders if order.fold_edges), ())
+        maps = [there]
+        if folds and not placement.on_fold:
+            maps.append(there.after(reflection(*folds[0])))
+        for by in maps:
+            moved = moved_drawing(papers[piece.id], by)
+            strokes += [stroke for stroke in moved.strokes if stroke.layer in _OF_A_PIECE]
+            labels += [label for label in moved.labels if label.text.isdigit()]
+    return Drawing(box=whole.box, strokes=tuple(strokes), labels=tuple(labels))
+
+
+_OF_THE_LAY = (Layer.CLOTH, Layer.SELVAGE, Layer.FOLD, Layer.CUT, Layer.LATER)
+_OF_A_PIECE = (Layer.NET, Layer.INNER, Layer.NOTCH, Layer.GRAIN)
+
+
+def _drawing_of(piece: CutPiece, words: str, work: ToCut) -> Drawing:
+    """A piece at full size as its paper has it, with some words to its name."""
+    drafted = work.drafted(piece)
+    if drafted is None or work.is_later(piece):
+        return full_size_plain(piece, words or piece.name)
+    return full_size_piece(drafted.piece, words or piece.name)
 
 
 def piece_drawings(work: ToCut) -> tuple[tuple[CutPiece, Drawing], ...]:
@@ -174,12 +202,7 @@ def piece_drawings(work: ToCut) -> tuple[tuple[CutPiece, Drawing], ...]:
         for piece in lay.pieces:
             if piece.id in found or COPY in piece.garment:
                 continue
-            words = _words(piece, work, marks[piece.garment])
-            drafted = work.drafted(piece)
-            if drafted is None or work.is_later(piece):
-                drawing = full_size_plain(piece, words)
-            else:
-                drawing = full_size_piece(drafted.piece, words)
+            drawing = _drawing_of(piece, _words(piece, work, marks[piece.garment]), work)
             found[piece.id] = (piece, drawing)
     return tuple(found.values())
 

@@ -47,7 +47,7 @@ def with_offered_lay(job: Job, cloth_id: str, lay: Lay, known: Lay | None) -> Jo
     if locked and _same_places(found, on.lay, locked):
         found = replace(found, locked=locked)
     tried = _with_tried(on.tried, Tried(way=lay.way, lay=found))
-    begun = cloth_id in job.at_table.begun and on.lay is not None
+    begun = cloth_id in job.at_table.begun and known is not None
     taken = not begun and _takes(job.spread_of(cloth_id), on, lay, known, locked == found.locked)
     return job.with_on(cloth_id, replace(on, tried=tried, lay=found if taken else on.lay))
 

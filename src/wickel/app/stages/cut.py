@@ -61,7 +61,7 @@ from wickel.job.at_table import (
 )
 from wickel.job.job import Rest
 from wickel.lay import Lay
-from wickel.units import shown_cloth_length
+from wickel.units import shown_cloth_length, shown_short
 from wickel.wording import tr
 
 _PART_NAMES = {
@@ -568,12 +568,23 @@ class CutStage(Stage):
     def _waits_for(self, step: Step) -> str:
         """Why the guide cannot go on from a step: its lay is not whole."""
         lay = self.lay
-        if lay is None or lay.complete:
+        if lay is None:
             return ""
+        if lay.complete:
+            return self._too_short(step, lay)
         if not (step.measure or step.part in (Part.FOLD, Part.LAY_OUT, Part.CHECK, Part.CUT)):
             return ""
         finding = lay.broken[0]
         return tr("Not yet: {text} {way_out}", text=finding.text, way_out=finding.way_out).strip()
+
+    def _too_short(self, step: Step, lay: Lay) -> str:
+        """What is said of a measured cloth that is shorter than its lay; nothing of another."""
+        measured = self._session.job.at_table.measured.get(step.cloth)
+        length = None if measured is None else measured.length_mm
+        if not step.measure or length is None or lay.lay_length_mm <= length:
+            return ""
+        short = shown_short(lay.lay_length_mm - length, self._session.job.unit)
+        return tr("Not yet: the cloth is {short} shorter than this lay.", short=short)
 
     def _tick_next(self, step: Step) -> bool:
         """Tick the first check that is open; False when there is none."""

@@ -336,12 +336,15 @@ class _Story:
                     lay,
                 ),
                 self._text(_about(lay, self._unit), **_SOFT),
-                PlanFigure(lay, self._work, stretch, self._unit),
             ]
+            short = need(lay).short_mm
+            if short > 0 and k == 0:
+                content.append(self._text(say("papers.short", short=short), fontName=BOLD))
             content += [
                 self._text(f"{finding.text} {finding.way_out}".strip(), **_SOFT)
                 for finding in (lay.findings if k == 0 else ())
-            ][:4]
+            ]
+            content.append(PlanFigure(lay, self._work, stretch, self._unit))
             yield from self._page("lying", content)
 
     def _fold(self, lay: Lay) -> Iterator[Flowable]:

@@ -24,11 +24,12 @@ from wickel.cutting.tiles import (
     Tiled,
     Tiling,
     clipped,
+    lay_sheet,
     pieces_tiled,
     tiled,
 )
 from wickel.cutting.to_cut import ToCut
-from wickel.drawing import Layer, lay_drawing
+from wickel.drawing import Layer
 from wickel.files.names import plain_text
 from wickel.files.papers.sheet import BOLD, INK, PENS, REGULAR, SOFT, Paper, register_fonts
 from wickel.lay import Lay
@@ -78,12 +79,12 @@ def _tiled(work: ToCut, paper: Paper | Roll, lay: Lay | None) -> Tiled:
         )
         if lay is None:
             return _as_long_as_needed(pieces_tiled(work, tiling, either_way=False))
-        return _as_long_as_needed(tiled(lay_drawing(lay), tiling))
+        return _as_long_as_needed(tiled(lay_sheet(lay, work), tiling))
     wide, high = (side / mm - 2 * PAGE_MARGIN_MM for side in paper.points)
     tiling = Tiling(wide_mm=wide, high_mm=high)
     if lay is None:
         return pieces_tiled(work, tiling)
-    drawing = lay_drawing(lay)
+    drawing = lay_sheet(lay, work)
     return min(
         (tiled(drawing, way) for way in (tiling, tiling.lying)), key=lambda own: len(own.tiles)
     )
