@@ -63,6 +63,7 @@ def test_from_the_first_step_to_the_last_by_the_space_bar(qtbot, window, cut):
     assert f"{len(lay.placements)} of {len(lay.placements)} pieces are cut." in said(cut)
     assert not cut.next.isEnabled()
     assert window.thread_bar.knots[Stage.CUT].tied
+    assert window.slip.sentence.text() == "All of it is cut."
 
 
 def test_page_keys_go_on_and_back(qtbot, cut):
@@ -154,6 +155,8 @@ def test_what_is_cut_is_marked_in_the_job_and_can_be_taken_back(qtbot, window, c
     qtbot.keyClick(cut.next, SPACE)
     assert is_cut(session.job, "moss-linen", id)
     assert id in session.held
+    count = len(session.lay.placements)
+    assert window.slip.sentence.text() == f"At the table: 1 of {count} pieces are cut."
     assert id in cut.view._shown.cut
     assert session.undo_words.endswith(" cut")
     qtbot.keyClick(cut.next, UP)

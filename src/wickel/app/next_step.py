@@ -56,6 +56,8 @@ def _what_is_next(session: Session) -> tuple[str, Stage | None]:
     if _still_laying(session):
         return tr("The pieces are being laid on the cloth."), Stage.LAY
     assert session.lay is not None
+    if session.job.at_table.begun:
+        return _at_table(session), Stage.CUT
     implausible = doubts(session.garment.body) if session.garment else ()
     if implausible:
         return str(implausible[0].text), Stage.BODY
@@ -72,6 +74,16 @@ def _what_is_next(session: Session) -> tuple[str, Stage | None]:
             Stage.BUY,
         )
     return _buy(session), Stage.LAY
+
+
+def _at_table(session: Session) -> str:
+    """How far a job is that is being cut."""
+    cut = sum(len(ids) for ids in session.job.at_table.cut.values())
+    lays = [lay for cloth in session.cloths if (lay := session.lay_of(cloth.id)) is not None]
+    count = sum(len(lay.placements) for lay in lays)
+    if cut >= count:
+        return tr("All of it is cut.")
+    return tr("At the table: {cut} of {count} pieces are cut.", cut=cut, count=count)
 
 
 def _buy(session: Session) -> str:
