@@ -309,7 +309,11 @@ class MainWindow(QMainWindow):
         ]
         cut.addSeparator()
         self._rotary = self._action(
-            cut, tr("We cut with a &rotary cutter"), "", self._toggle_rotary, checkable=True
+            cut,
+            tr("We cut with a &rotary cutter"),
+            "Ctrl+Alt+O",
+            self._toggle_rotary,
+            checkable=True,
         )
         self._rotary.setChecked(self._settings.values.rotary)
 

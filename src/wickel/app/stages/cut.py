@@ -241,6 +241,7 @@ class CutStage(Stage):
             self.actions_here.append(action)
         menu.addSeparator()
         anew = QAction(tr("Begin the guide &anew"), menu)
+        anew.setShortcut(QKeySequence("Ctrl+Alt+B"))
         anew.setToolTip(tr("Nothing is ticked or cut any more; what was measured stays"))
         anew.triggered.connect(lambda *_: self.begin_anew())
         menu.addAction(anew)
