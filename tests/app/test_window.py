@@ -21,7 +21,7 @@ from wickel.units import Unit, shown_cloth_length
 
 LEFT = Qt.MouseButton.LeftButton
 CTRL, SHIFT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier
-JOBS, BODY, DRAFT, CLOTH, LAY, BUY, CUT = Stage
+JOBS, BODY, DRAFT, CLOTH, LAY, BUY, CUT, LOG = Stage
 
 
 def type_into(qtbot, field, text):

@@ -5,8 +5,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
+from datetime import date
 from pathlib import Path
-from typing import TypeVar
+from typing import TYPE_CHECKING, TypeVar
 
 from PySide6.QtCore import QObject, Signal
 
@@ -32,7 +33,10 @@ from wickel.files import (
 )
 from wickel.job import Version
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
-from wickel.wording import tr
+from wickel.wording import tr, words_of
+
+if TYPE_CHECKING:
+    from wickel.studio.book import Log, LogEntry
 
 _Kept = TypeVar("_Kept")
 _One = TypeVar("_One")
@@ -55,8 +59,46 @@ class StudioBook(QObject):
         self._clients: tuple[Client, ...] | None = None
         self._schools: tuple[School, ...] | None = None
         self._cloths: tuple[Cloth, ...] | None = None
+        self._log: Log | None = None
+        self._log_refused = False
         self._unreadable: set[str] = set()
         self._stamps: dict[str, Stamp] = {}
+
+    # --- the log ---------------------------------------------------------------------------
+
+    @property
+    def log(self) -> Log | None:
+        """The studio's log, opened when it is first asked for; None when it cannot be, which is
+        said once."""
+        if self._log is None and not self._log_refused:
+            from wickel.studio.book import BookTrouble, Log, open_store  # a database loads slowly
+
+            try:
+                self._log = Log(open_store(self._folder, f"{date.today():%Y-%m-%d}"))
+            except BookTrouble as reason:
+                self._log_refused = True
+                self.trouble.emit(str(words_of(reason)))
+        return self._log
+
+    def keep_entry(self, entry: LogEntry) -> bool:
+        """Put an entry into the log, or change it."""
+        return self._logged(lambda log: log.keep(entry))
+
+    def drop_entry(self, id: str) -> bool:
+        """Take an entry out of the log."""
+        return self._logged(lambda log: log.drop(id))
+
+    def _logged(self, change: Callable[[Log], None]) -> bool:
+        """Change the log; what hinders it is said."""
+        log = self.log
+        if log is None:
+            return False
+        try:
+            change(log)
+        except ValueError as reason:
+            self.trouble.emit(str(words_of(reason)))
+            return False
+        return True
 
     # --- clients ---------------------------------------------------------------------------
 

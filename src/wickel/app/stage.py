@@ -1,4 +1,4 @@
-"""The seven stages of the window, in the order in which a job comes through them."""
+"""The eight stages of the window, in the order in which a job comes through them."""
 
 from __future__ import annotations
 
@@ -15,6 +15,7 @@ class Stage(IntEnum):
     LAY = 4
     BUY = 5
     CUT = 6
+    LOG = 7
 
     @property
     def title(self) -> str:

@@ -17,6 +17,7 @@ from wickel.files import (
     save_job,
     slug,
 )
+from wickel.job.job import NOT_AT_TABLE
 from wickel.studio import orders
 
 ENDING = ".wickel.json"
@@ -91,7 +92,8 @@ class StudioFolder:
         """Write a job once more under a name of its own; the new file. Raises ``UnreadableFile``,
         ``OSError``."""
         job = read_job(path)
-        made = replace(job, name=f"{job.name or path.name.removesuffix(ENDING)}, again")
+        name = f"{job.name or path.name.removesuffix(ENDING)}, again"
+        made = replace(job, name=name, at_table=NOT_AT_TABLE, book_id="")
         there = self.path_for(made.name)
         save_job(made, there)
         return there

@@ -40,6 +40,7 @@ from wickel.app.stages.draft import DraftStage
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.jobs import JobsStage
 from wickel.app.stages.lay import LayStage
+from wickel.app.stages.log import LogStage
 from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.cut_view import Put
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
@@ -90,6 +91,7 @@ _PAGES = {
     Stage.LAY: "lay",
     Stage.BUY: "buy",
     Stage.CUT: "cut",
+    Stage.LOG: "log",
 }
 """The page of the guide that belongs to a stage, where no part of it has one of its own."""
 
@@ -125,10 +127,11 @@ class MainWindow(QMainWindow):
             BuyStage(session, fill, runner, self._titled),
         )
         self.cut = CutStage(session, settings)
+        self.log = LogStage(session, book)
         self.printing = Printing(session, self.cut, folder.path, self)
         self.stack = QStackedWidget()
         before = (self.jobs, self.body, self.draft, self.cloth)
-        for stage in (*before, self.lay, self.buy, self.cut):
+        for stage in (*before, self.lay, self.buy, self.cut, self.log):
             self.stack.addWidget(stage)
         self._opening = Opening(session, settings, self)
         self._opening.opened.connect(self.jobs.refresh)
@@ -241,6 +244,7 @@ class MainWindow(QMainWindow):
         self.lay.work.fill(bar.addMenu(tr("By h&and")))
         self._build_buy_menu(bar.addMenu(tr("&Buy")))
         self._build_cut_menu(bar.addMenu(tr("&Cut")))
+        self._build_log_menu(bar.addMenu(tr("L&og")))
         self._build_view_menu(bar.addMenu(tr("&View")))
         about = bar.addMenu(tr("&Help"))
         self._action(about, tr("&Guide"), "F1", self._show_guide)
@@ -316,6 +320,18 @@ class MainWindow(QMainWindow):
             checkable=True,
         )
         self._rotary.setChecked(self._settings.values.rotary)
+
+    def _build_log_menu(self, log: QMenu) -> None:
+        self._action(log, tr("&Put this job into the log"), "Ctrl+Alt+G", self._into_log)
+        self._action(log, tr("What is kept onto the &shelf"), "Ctrl+Alt+S", self._onto_shelf)
+
+    def _into_log(self) -> None:
+        self.show_stage(Stage.LOG)
+        self.log.put_in()
+
+    def _onto_shelf(self) -> None:
+        self.show_stage(Stage.LOG)
+        self.log.put_on_shelf()
 
     def _build_lay_menu(self, lay: QMenu) -> None:
         self._action(lay, tr("&Find a better lay, or stop"), "Ctrl+L", self.lay.find_or_stop)
@@ -428,6 +444,7 @@ class MainWindow(QMainWindow):
                 Knot(name=tr("Lay"), tied=session.lay is not None, count=broken + int(stuck)),
                 Knot(name=tr("Buy"), tied=self.buy.fill.done[0] > 0),
                 Knot(name=tr("Cut"), tied=session.job.at_table.step == "after:done"),
+                Knot(name=tr("Log"), tied=bool(session.job.book_id)),
             )
         )
         self.setWindowTitle(

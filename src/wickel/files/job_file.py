@@ -227,6 +227,7 @@ class JobRecord(FileRecord):
     cloths: Annotated[list[JobClothRecord], Field(min_length=1, max_length=200)]
     pieces: Annotated[list[PieceRecord], Field(max_length=MOST_PIECES)] = []
     at_table: AtTableRecord | None = None
+    book_id: Annotated[str, Field(max_length=64)] = ""
 
 
 def read_job(path: Path) -> Job:
@@ -312,6 +313,7 @@ def _job(record: JobRecord, name: str) -> Job:
             garments=tuple(_garment(garment) for garment in record.garments),
             pieces=tuple(_piece(piece) for piece in record.pieces),
             at_table=at_table_of(record.at_table),
+            book_id=record.book_id,
         )
     except (BadCloth, ValueError) as reason:
         raise UnreadableFile(f"{name}: {_sentence(str(reason))}") from None
@@ -447,6 +449,7 @@ def job_record(job: Job) -> dict[str, Any]:
         ],
         "pieces": [_piece_record(piece) for piece in job.pieces],
         **({"at_table": at_table_record(job.at_table)} if job.at_table != NOT_AT_TABLE else {}),
+        **({"book_id": job.book_id} if job.book_id else {}),
     }
     return put_back(record, job.foreign)
 
@@ -457,6 +460,7 @@ def _version_of(job: Job) -> int:
         job.notes,
         job.pictures,
         job.at_table != NOT_AT_TABLE,
+        job.book_id,
         *(laid != OnCloth() for laid in job.on.values()),
         *(
             value

@@ -306,7 +306,8 @@ class Job:
     ``fold`` is the way of spreading all cloths for which nothing else was decided, or ``best``.
     ``due`` is an ISO date or empty. ``both_units``: centimetres and inches are shown side by side.
     ``on`` has what was decided of a cloth, by its id; ``at_table`` how far it is at the cutting
-    table. ``foreign`` are the keys of its file that another program has written.
+    table; ``book_id`` what the studio's book knows it by, empty while it is not in it. ``foreign``
+    are the keys of its file that another program has written.
     """
 
     cloths: tuple[Cloth, ...]
@@ -322,6 +323,7 @@ class Job:
     pictures: tuple[Picture, ...] = ()
     on: Mapping[str, OnCloth] = field(default_factory=dict)
     at_table: AtTable = NOT_AT_TABLE
+    book_id: str = ""
     foreign: Foreign | None = None
 
     def garment(self, id: str) -> Garment:

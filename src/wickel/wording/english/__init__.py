@@ -1,6 +1,17 @@
 """The sentences in English, by code; each room has its own module."""
 
-from wickel.wording.english import body, cloth, cutting, draft, files, geometry, job, lay, typed
+from wickel.wording.english import (
+    body,
+    cloth,
+    cutting,
+    draft,
+    files,
+    geometry,
+    job,
+    lay,
+    studio,
+    typed,
+)
 
 ENGLISH: dict[str, str] = {
     **typed.SENTENCES,
@@ -12,4 +23,5 @@ ENGLISH: dict[str, str] = {
     **job.SENTENCES,
     **cutting.SENTENCES,
     **files.SENTENCES,
+    **studio.SENTENCES,
 }

@@ -1,0 +1,350 @@
+"""The Log stage: what was planned, bought, used and left of the open job, how long it took, what to
+do next time; and what was learnt before of the same client, style or cloth."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import replace
+from typing import TYPE_CHECKING
+from uuid import uuid4
+
+from PySide6.QtCore import QDate, Qt
+from PySide6.QtWidgets import (
+    QGridLayout,
+    QHBoxLayout,
+    QLineEdit,
+    QPlainTextEdit,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel.app.book import StudioBook
+from wickel.app.session import Session
+from wickel.app.widgets.cards import card, emptied, label, labelled, scrolling
+from wickel.app.widgets.flow import flow_bar
+from wickel.app.widgets.guide import PAGE
+from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.stage import Stage
+from wickel.app.widgets.ticket import shown_date
+from wickel.cutting.remnants import remnants_of
+from wickel.lay import Lay
+from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
+from wickel.wording import tr
+
+if TYPE_CHECKING:
+    from wickel.studio.book import LogEntry
+
+_MOST_SHOWN = 60
+_MM2_PER_M2 = 1e6
+
+
+class LogStage(Stage):
+    """The open job's entry, and the others."""
+
+    def __init__(self, session: Session, book: StudioBook) -> None:
+        super().__init__()
+        self.setProperty(PAGE, "log")
+        self._session, self._book = session, book
+        self.entry: LogEntry | None = None
+        self._shown: tuple[object, ...] = ()
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(14)
+        row.addWidget(self._own_card(), 6)
+        row.addWidget(self._others_card(), 5)
+        session.lays_changed.connect(self.keep_up)
+        session.at_table_changed.connect(self.keep_up)
+        book.changed.connect(self.keep_up)
+
+    def _own_card(self) -> QWidget:
+        frame, column = card()
+        self.title = label("", "title", wrap=True)
+        column.addWidget(self.title)
+        figures = QGridLayout()
+        figures.setHorizontalSpacing(22)
+        self.figures = {}
+        for k, (name, words) in enumerate(
+            (
+                ("planned", tr("planned")),
+                ("bought", tr("bought")),
+                ("used", tr("used")),
+                ("left", tr("kept of what is left")),
+                ("minutes", tr("minutes, planned · taken")),
+            )
+        ):
+            figure = label("–", "figure")
+            figure.setAccessibleName(words)
+            figures.addWidget(figure, 0, k)
+            figures.addWidget(label(words, "soft"), 1, k)
+            self.figures[name] = figure
+        figures.setColumnStretch(5, 1)
+        column.addLayout(figures)
+        self._body = QWidget()
+        inner = QVBoxLayout(self._body)
+        inner.setContentsMargins(0, 6, 8, 0)
+        inner.setSpacing(8)
+        fields = QHBoxLayout()
+        self.bought, self.used = LengthEdit(tr("Bought")), LengthEdit(tr("Really used"))
+        self.who = QLineEdit()
+        self.who.setAccessibleName(tr("Who cut it"))
+        for words, field in (
+            (tr("bought"), self.bought),
+            (tr("really used"), self.used),
+            (tr("cut by"), self.who),
+        ):
+            labelled(fields, words, field)
+        fields.addStretch()
+        inner.addLayout(fields)
+        self.bought.entered.connect(lambda mm: self._change(bought_mm=mm))
+        self.used.entered.connect(lambda mm: self._change(used_mm=mm))
+        self.who.editingFinished.connect(lambda: self._change(who=self.who.text().strip()))
+        inner.addWidget(label(tr("What went wrong"), "heading"))
+        bar, self._wrong = flow_bar(6)
+        inner.addWidget(bar)
+        inner.addWidget(label(tr("Next time"), "heading"))
+        bar, self._next = flow_bar(6)
+        inner.addWidget(bar)
+        self.wrong: dict[str, QPushButton] = {}
+        self.next_time: dict[str, QPushButton] = {}
+        inner.addWidget(label(tr("In your own words"), "heading"))
+        self.note = QPlainTextEdit()
+        self.note.setAccessibleName(tr("What to remember"))
+        self.note.setTabChangesFocus(True)
+        self.note.textChanged.connect(self._note_typed)
+        inner.addWidget(self.note, 1)
+        column.addWidget(scrolling(self._body), 1)
+        column.addLayout(self._foot())
+        return frame
+
+    def _foot(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        self.shelf = QPushButton(tr("Put what is kept on the shelf"))
+        self.shelf.setToolTip(
+            tr("What Cut keeps of what is left becomes remnants on the shelf (Ctrl+Alt+S)")
+        )
+        self.shelf.clicked.connect(self.put_on_shelf)
+        row.addWidget(self.shelf)
+        row.addStretch()
+        self.out = QPushButton(tr("Take it out"))
+        self.out.setToolTip(tr("Take this job out of the log"))
+        self.out.clicked.connect(self.take_out)
+        row.addWidget(self.out)
+        self.put = QPushButton(tr("Put it into the log"))
+        self.put.setObjectName("main")
+        self.put.setToolTip(tr("Keep this job's figures in the studio's book (Ctrl+Alt+G)"))
+        self.put.clicked.connect(self.put_in)
+        row.addWidget(self.put)
+        return row
+
+    def _others_card(self) -> QWidget:
+        frame, column = card()
+        column.addWidget(label(tr("What was learnt before"), "title"))
+        self.search = QLineEdit()
+        self.search.setAccessibleName(tr("Search the log"))
+        self.search.setPlaceholderText(tr("search: client, style, cloth, words"))
+        self.search.textChanged.connect(lambda _: self._show_others())
+        column.addWidget(self.search)
+        inner = QWidget()
+        self._rows = QVBoxLayout(inner)
+        self._rows.setContentsMargins(0, 0, 8, 0)
+        self._rows.setSpacing(12)
+        column.addWidget(scrolling(inner), 1)
+        return frame
+
+    # --- showing -----------------------------------------------------------------------------
+
+    @property
+    def _lays(self) -> tuple[Lay, ...]:
+        session = self._session
+        found = (session.lay_of(cloth.id) for cloth in session.cloths)
+        return tuple(lay for lay in found if lay is not None)
+
+    def refresh(self) -> None:
+        """Show the entry of the open job, and the others."""
+        from wickel.studio.book import COMMON_NEXT, COMMON_WRONG, drawn_up
+
+        job, log = self._session.job, self._book.log
+        kept = None if log is None or not job.book_id else log.entry(job.book_id)
+        today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
+        fresh = drawn_up(job, self._lays, job.book_id or "new", today)
+        self.entry = fresh if kept is None else kept
+        self.title.setText(
+            tr("{job}: in the log since {day}", job=job.name, day=shown_date(kept.day))
+            if kept is not None
+            else tr("{job}: not in the log yet", job=job.name or tr("This job"))
+        )
+        self._body.setEnabled(kept is not None)
+        self.put.setVisible(kept is None)
+        self.put.setEnabled(log is not None)
+        self.out.setVisible(kept is not None)
+        self.shelf.setEnabled(any(rest.kept for rest in job.at_table.left))
+        self._show_figures(self.entry, job.unit)
+        self.bought.show_cloth_length(self.entry.bought_mm, job.unit)
+        self.used.show_cloth_length(self.entry.used_mm, job.unit)
+        if self.who.text() != self.entry.who:
+            self.who.setText(self.entry.who)
+        if self.note.toPlainText() != self.entry.note:
+            self.note.blockSignals(True)
+            self.note.setPlainText(self.entry.note)
+            self.note.blockSignals(False)
+        self.wrong = self._chips(self._wrong, COMMON_WRONG, self.entry.wrong, "wrong")
+        self.next_time = self._chips(self._next, COMMON_NEXT, self.entry.next_time, "next_time")
+        self._show_others()
+
+    def _chips(
+        self, bar: object, words: dict[str, str], chosen: Iterable[str], field: str
+    ) -> dict[str, QPushButton]:
+        """A chip for every common thing to say, those that are said marked."""
+        known = self.wrong if field == "wrong" else self.next_time
+        if not known:
+            for key, text in words.items():
+                chip = QPushButton(text)
+                chip.setObjectName("chip")
+                chip.setCheckable(True)
+                chip.clicked.connect(lambda on, key=key: self._chosen(field, key, on))
+                bar.addWidget(chip)  # type: ignore[attr-defined]
+                known[key] = chip
+        said = set(chosen)
+        for key, chip in known.items():
+            chip.setChecked(key in said)
+        return known
+
+    def _show_figures(self, entry: LogEntry, unit: Unit) -> None:
+        def cloth(mm: float | None) -> str:
+            return "–" if mm is None else shown_cloth_length(mm, unit)
+
+        taken = "–" if entry.minutes is None else f"{entry.minutes:.0f}"
+        bought = "–" if entry.bought_mm is None else shown_bought(entry.bought_mm, unit)
+        for name, text in (
+            ("planned", cloth(entry.planned_mm)),
+            ("bought", bought),
+            ("used", cloth(entry.used_mm)),
+            ("left", f"{entry.left_mm2 / _MM2_PER_M2:.2f} m²" if entry.left_mm2 else "–"),
+            ("minutes", f"{entry.planned_minutes:.0f} · {taken}"),
+        ):
+            self.figures[name].setText(text)
+
+    def _show_others(self) -> None:
+        """The entries that are like the open job first, then the others; or what is searched."""
+        from wickel.studio.book.log import like
+
+        log, job = self._book.log, self._session.job
+        entries = () if log is None else log.entries()
+        entries = tuple(own for own in entries if own.id != job.book_id)
+        asked = self.search.text().casefold().split()
+        own = self.entry
+        alike = like(
+            entries,
+            client=job.client,
+            styles=() if own is None else own.styles,
+            cloths=() if own is None else own.cloths,
+        )
+        order = dict.fromkeys((*alike, *entries))
+        found = [entry for entry in order if all(word in _text(entry) for word in asked)]
+        shown = (tuple(found[:_MOST_SHOWN]), tuple(alike), job.unit)
+        if shown == self._shown:
+            return
+        self._shown = shown
+        emptied(self._rows)
+        for entry in found[:_MOST_SHOWN]:
+            self._rows.addWidget(_EntryRow(entry, self._session.job.unit, alike=entry in alike))
+        if not found:
+            words = tr("Nothing is found.") if asked else tr("The log is empty yet.")
+            self._rows.addWidget(label(words, "soft"))
+        self._rows.addStretch()
+
+    # --- what is done ----------------------------------------------------------------------
+
+    def put_in(self) -> None:
+        """Put the open job into the log."""
+        session, log = self._session, self._book.log
+        if log is None:
+            return
+        id = session.job.book_id or uuid4().hex
+        self.refresh()
+        assert self.entry is not None
+        if self._book.keep_entry(replace(self.entry, id=id)):
+            session.note(replace(session.job, book_id=id))
+            self.refresh()
+
+    def take_out(self) -> None:
+        """Take the open job out of the log."""
+        session = self._session
+        if session.job.book_id and self._book.drop_entry(session.job.book_id):
+            session.note(replace(session.job, book_id=""))
+            self.refresh()
+
+    def put_on_shelf(self) -> None:
+        """Make remnants on the shelf of what is kept of the job's cloths."""
+        session, put = self._session, 0
+        for rest in session.job.at_table.left:
+            lay = session.lay_of(rest.cloth) if rest.kept else None
+            if lay is None:
+                continue
+            for cloth in remnants_of(lay, rest):
+                size = (
+                    shown_length(mm, session.job.unit)
+                    for mm in (cloth.length_at_hand_mm or 0.0, cloth.usable_width_mm)
+                )
+                name = tr("{cloth}, remnant {size}", cloth=cloth.shown_name, size=" × ".join(size))
+                put += self._book.keep_cloth(replace(cloth, name=name))
+        session.trouble.emit(
+            tr("{put} remnants are on the shelf of Cloth.", put=put)
+            if put
+            else tr("Nothing that is left is kept: tick it at the end of Cut.")
+        )
+
+    def _change(self, **values: object) -> None:
+        if self.entry is None or not self._session.job.book_id:
+            return
+        known = {name: getattr(self.entry, name) for name in values}
+        if known != values:
+            fields = {name: getattr(self.entry, name) for name in self.entry.__slots__}
+            self.entry = type(self.entry)(**{**fields, **values})
+            self._book.keep_entry(self.entry)
+
+    def _chosen(self, field: str, key: str, on: bool) -> None:
+        said = set(getattr(self.entry, field)) if self.entry is not None else set()
+        said = said | {key} if on else said - {key}
+        chips = self.wrong if field == "wrong" else self.next_time
+        self._change(**{field: tuple(own for own in chips if own in said)})
+
+    def _note_typed(self) -> None:
+        self._change(note=self.note.toPlainText())
+
+
+class _EntryRow(QWidget):
+    """An entry in few lines: when and what, its figures, what was learnt."""
+
+    def __init__(self, entry: LogEntry, unit: Unit, *, alike: bool) -> None:
+        from wickel.studio.book import COMMON_NEXT, COMMON_WRONG
+
+        super().__init__()
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(2)
+        head = " · ".join(word for word in (entry.job, entry.client) if word)
+        column.addWidget(label(head, "heading", wrap=True))
+        used = "–" if entry.used_mm is None else shown_cloth_length(entry.used_mm, unit)
+        words = tr(
+            "{day}: planned {planned}, used {used}",
+            day=shown_date(entry.day),
+            planned=shown_cloth_length(entry.planned_mm, unit),
+            used=used,
+        )
+        if entry.minutes is not None:
+            words += tr(", {minutes} minutes", minutes=f"{entry.minutes:.0f}")
+        column.addWidget(label(words, "soft", wrap=True))
+        learnt = [COMMON_WRONG.get(key, key) for key in entry.wrong]
+        learnt += [COMMON_NEXT.get(key, key) for key in entry.next_time]
+        if learnt:
+            column.addWidget(label(" · ".join(learnt), "held" if alike else "", wrap=True))
+        if entry.note:
+            column.addWidget(label(f"“{entry.note}”", "", wrap=True))
+
+
+def _text(entry: LogEntry) -> str:
+    """What is searched of an entry."""
+    words = (entry.job, entry.client, entry.who, entry.note, *entry.styles, *entry.cloths)
+    return " ".join(words).casefold()

@@ -1,0 +1,98 @@
+"""What the log says of a job: planned against bought, used and left, planned against real minutes,
+what went wrong, and what to do next time."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from wickel.geometry import area
+from wickel.job import Job
+from wickel.job.at_table import minutes_taken
+from wickel.lay import Lay, cutting_minutes
+from wickel.wording import tr
+from wickel.yardage import need
+
+COMMON_WRONG: dict[str, str] = {
+    "short": tr("the cloth was short"),
+    "waste": tr("much was left over"),
+    "cut-wrong": tr("a piece was cut wrong"),
+    "print": tr("the print did not meet"),
+    "tight": tr("it was too tight"),
+    "loose": tr("it was too wide"),
+    "length": tr("the length was wrong"),
+    "slipped": tr("the cloth slipped"),
+}
+"""What often goes wrong, by what it is kept as."""
+
+COMMON_NEXT: dict[str, str] = {
+    "longer": tr("cut it longer"),
+    "shorter": tr("cut it shorter"),
+    "wider": tr("give it more width"),
+    "narrower": tr("give it less width"),
+    "fold": tr("fold it otherwise"),
+    "wash": tr("wash the cloth first"),
+    "buy-more": tr("buy more"),
+    "buy-less": tr("buy less"),
+}
+"""What is often done otherwise next time."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LogEntry:
+    """One job in the log. Lengths in mm of cloth, minutes; None what nobody has said.
+
+    ``id`` is the job's own: a job has one entry. ``styles`` and ``cloths`` are names as shown;
+    ``left_mm2`` is what was kept of what was left, of one ply. ``wrong`` and ``next_time`` are keys
+    of the common ones; ``note`` is in the maker's words.
+    """
+
+    id: str
+    day: str
+    job: str
+    client: str = ""
+    who: str = ""
+    styles: tuple[str, ...] = ()
+    cloths: tuple[str, ...] = ()
+    planned_mm: float = 0.0
+    bought_mm: float | None = None
+    used_mm: float | None = None
+    left_mm2: float = 0.0
+    planned_minutes: float = 0.0
+    minutes: float | None = None
+    wrong: tuple[str, ...] = ()
+    next_time: tuple[str, ...] = ()
+    note: str = ""
+
+    @property
+    def over_mm(self) -> float | None:
+        """What was bought and not used; None when one of them is not known."""
+        if self.bought_mm is None or self.used_mm is None:
+            return None
+        return self.bought_mm - self.used_mm
+
+
+def drawn_up(job: Job, lays: Sequence[Lay], id: str, day: str) -> LogEntry:
+    """What a job itself knows for its entry: planned lengths and minutes, the time taken at the
+    table, what is cut, what is kept."""
+    at = job.at_table
+    cut = all(
+        {placement.id for placement in lay.placements} <= at.cut.get(lay.cloth.id, frozenset())
+        for lay in lays
+    )
+    minutes = minutes_taken(job)
+    planned = sum(at.planned_mm.get(lay.cloth.id, lay.lay_length_mm) for lay in lays)
+    return LogEntry(
+        id=id,
+        day=day,
+        job=job.name,
+        client=job.client,
+        styles=tuple(dict.fromkeys(garment.name or garment.style for garment in job.garments)),
+        cloths=tuple(dict.fromkeys(lay.cloth.shown_name for lay in lays)),
+        planned_mm=planned,
+        bought_mm=sum(need(lay).buy_mm for lay in lays) if lays else None,
+        used_mm=sum(lay.lay_length_mm for lay in lays) if lays and cut else None,
+        left_mm2=sum(area(rest.outline) for rest in at.left if rest.kept),
+        planned_minutes=sum(cutting_minutes(lay) for lay in lays),
+        minutes=minutes if minutes > 0 else None,
+    )

@@ -1,0 +1,167 @@
+"""The database of the book: opened, brought up to date after a dated backup, and what is said when
+it cannot be.
+
+SQLite with a write-ahead log; every change is one transaction, and counts when it is on the disk.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import sqlite3
+from collections.abc import Iterator
+from pathlib import Path
+
+from alembic import command
+from alembic.config import Config
+from alembic.runtime.migration import MigrationContext
+from alembic.script import ScriptDirectory
+from sqlalchemy import Connection, Engine, create_engine, event, text
+from sqlalchemy.exc import DatabaseError, OperationalError
+from sqlalchemy.orm import Session, sessionmaker
+
+from wickel.files import private_folder
+from wickel.wording import say
+
+NAME = "book.sqlite"
+_WAIT_MS, _WRITES = 5000, "wickel_writes"
+"""How long a change waits for another window's to end."""
+
+
+class BookTrouble(ValueError):
+    """The book cannot be opened or written. The message is one sentence."""
+
+
+class Store:
+    """An open book."""
+
+    def __init__(self, path: Path, engine: Engine) -> None:
+        self.path = path
+        self._engine = engine
+        self._sessions = sessionmaker(engine, expire_on_commit=False)
+
+    @contextlib.contextmanager
+    def change(self) -> Iterator[Session]:
+        """One change: all of it or nothing. Raises ``BookTrouble``."""
+        try:
+            with self._sessions.begin() as session:
+                session.connection(execution_options={_WRITES: True})
+                yield session
+        except DatabaseError as reason:
+            raise BookTrouble(_said(self.path, reason)) from None
+
+    @contextlib.contextmanager
+    def look(self) -> Iterator[Session]:
+        """Look something up. Raises ``BookTrouble``."""
+        try:
+            with self._sessions() as session:
+                yield session
+        except DatabaseError as reason:
+            raise BookTrouble(_said(self.path, reason)) from None
+
+    def close(self) -> None:
+        """Let the file go."""
+        self._engine.dispose()
+
+
+def open_store(folder: Path, today: str) -> Store:
+    """The book of a folder, made where there is none, brought up to date where it is older.
+
+    Before it is brought up to date it is copied beside itself under the day ``today`` (ISO).
+
+    Raises:
+        BookTrouble: it is damaged, locked, newer than this program, or cannot be written.
+    """
+    path = folder / NAME
+    try:
+        private_folder(folder)
+        engine = _engine(path)
+        _bring_up_to_date(engine, path, today)
+    except (DatabaseError, OSError) as reason:
+        raise BookTrouble(_said(path, reason)) from None
+    return Store(path, engine)
+
+
+def _engine(path: Path) -> Engine:
+    engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": _WAIT_MS / 1000})
+
+    @event.listens_for(engine, "connect")
+    def set_up(connection: sqlite3.Connection, _: object) -> None:
+        connection.isolation_level = None  # transactions are begun below
+        for pragma in (
+            "journal_mode=WAL",
+            "synchronous=FULL",
+            "foreign_keys=ON",
+            f"busy_timeout={_WAIT_MS}",
+        ):
+            connection.execute(f"PRAGMA {pragma}")
+
+    @event.listens_for(engine, "begin")
+    def begin(connection: Connection) -> None:
+        # a change takes its turn at once; who only looks waits for nobody
+        writes = connection.get_execution_options().get(_WRITES, False)
+        connection.exec_driver_sql("BEGIN IMMEDIATE" if writes else "BEGIN")
+
+    return engine
+
+
+def _config() -> Config:
+    config = Config()
+    config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
+    return config
+
+
+def _bring_up_to_date(engine: Engine, path: Path, today: str) -> None:
+    """Run the migrations that are missing, after a backup. Raises ``BookTrouble``."""
+    config = _config()
+    script = ScriptDirectory.from_config(config)
+    head = script.get_current_head()
+    with engine.connect() as connection:
+        answer = connection.execute(text("PRAGMA quick_check")).scalar()
+        if answer != "ok":
+            raise BookTrouble(say("book.damaged", name=path.name))
+        now = MigrationContext.configure(connection).get_current_revision()
+    if now == head:
+        return
+    known = {revision.revision for revision in script.walk_revisions()}
+    if now is not None and now not in known:
+        raise BookTrouble(say("book.newer", name=path.name))
+    if now is not None:
+        backed_up(path, today)
+    with engine.begin() as connection:
+        config.attributes["connection"] = connection
+        command.upgrade(config, "head")
+
+
+def backed_up(path: Path, today: str) -> Path:
+    """A whole copy of the book beside it, under a day; where it is. Raises ``OSError``,
+    ``sqlite3.Error``."""
+    there = path.with_name(f"{path.stem}-{today}{path.suffix}")
+    number = 1
+    while there.exists():
+        number += 1
+        there = path.with_name(f"{path.stem}-{today}-{number}{path.suffix}")
+    source, copy = sqlite3.connect(path), sqlite3.connect(there)
+    try:
+        source.backup(copy)
+    finally:
+        source.close()
+        copy.close()
+    return there
+
+
+def _said(path: Path, reason: Exception) -> object:
+    """Why the book cannot be used, in one sentence."""
+    words = str(reason).lower()
+    if "locked" in words or "busy" in words:
+        return say("book.locked", name=path.name)
+    if "malformed" in words or "not a database" in words or "corrupt" in words:
+        return say("book.damaged", name=path.name)
+    if "full" in words or "space" in words:
+        return say("book.full", name=path.name)
+    if isinstance(reason, OperationalError) and "unable to open" in words:
+        return say("book.no-place", name=path.name)
+    if "readonly" in words or "read-only" in words or isinstance(reason, PermissionError):
+        return say("book.read-only", name=path.name)
+    why = reason.strerror if isinstance(reason, OSError) else ""
+    why = why or type(reason).__name__
+    return say("book.trouble", name=path.name, why=why)

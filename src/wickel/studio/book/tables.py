@@ -1,0 +1,35 @@
+"""The rows of the book."""
+
+from __future__ import annotations
+
+from sqlalchemy import JSON, Float, Index, String, Text
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class Base(DeclarativeBase):
+    """What all rows are."""
+
+
+class LogRow(Base):
+    """An entry of the log."""
+
+    __tablename__ = "log"
+    __table_args__ = (Index("log_day", "day"),)
+
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    version: Mapped[int] = mapped_column(default=1)
+    day: Mapped[str] = mapped_column(String(10))
+    job: Mapped[str] = mapped_column(Text)
+    client: Mapped[str] = mapped_column(Text, default="")
+    who: Mapped[str] = mapped_column(Text, default="")
+    styles: Mapped[list[str]] = mapped_column(JSON)
+    cloths: Mapped[list[str]] = mapped_column(JSON)
+    planned_mm: Mapped[float] = mapped_column(Float, default=0.0)
+    bought_mm: Mapped[float | None] = mapped_column(Float)
+    used_mm: Mapped[float | None] = mapped_column(Float)
+    left_mm2: Mapped[float] = mapped_column(Float, default=0.0)
+    planned_minutes: Mapped[float] = mapped_column(Float, default=0.0)
+    minutes: Mapped[float | None] = mapped_column(Float)
+    wrong: Mapped[list[str]] = mapped_column(JSON)
+    next_time: Mapped[list[str]] = mapped_column(JSON)
+    note: Mapped[str] = mapped_column(Text, default="")

@@ -1,0 +1,17 @@
+"""Sentences of the room studio."""
+
+SENTENCES = {
+    "book.damaged": (
+        "{name}, the studio's book, is damaged and is left alone: put one of its dated copies in "
+        "its place."
+    ),
+    "book.newer": (
+        "{name}, the studio's book, was written by a newer Wickel: it is left alone until this one "
+        "is brought up to date."
+    ),
+    "book.locked": "{name}, the studio's book, is being written by another window: try again.",
+    "book.full": "{name}, the studio's book, cannot be written: the disk is full.",
+    "book.read-only": "{name}, the studio's book, cannot be written: its folder is read-only.",
+    "book.no-place": "{name}, the studio's book, cannot be opened where it stands.",
+    "book.trouble": "{name}, the studio's book, cannot be used: {why}.",
+}
