@@ -11,10 +11,16 @@ from tests.app.test_cut_stage import go_to, typed
 from wickel.app.stage import Stage
 
 
-@pytest.fixture
-def log(window):
+def opened(qtbot, window):
+    """The Log stage, its book opened in the background."""
     window.show_stage(Stage.LOG)
+    qtbot.waitUntil(lambda: window.book.log_is_open)
     return window.log
+
+
+@pytest.fixture
+def log(qtbot, window):
+    return opened(qtbot, window)
 
 
 def others(log):
@@ -37,6 +43,12 @@ def test_a_job_is_put_in_changed_and_taken_out(qtbot, window, log):
     log.who.setText("Wren")
     log.who.editingFinished.emit()
     log.note.setPlainText("3 cm longer in front")
+    log.settle()
+    from dataclasses import replace
+
+    session.apply(replace(session.job, notes="x"), "notes")
+    session.undo()
+    assert session.job.book_id == id  # undo takes no job out of the log
     entry = window.book.log.entry(id)
     assert entry.bought_mm == pytest.approx(1800.0)
     assert (entry.wrong, entry.next_time) == (("short",), ("longer",))
@@ -56,8 +68,7 @@ def test_the_table_gives_what_it_knows(qtbot, window):
     from PySide6.QtWidgets import QCheckBox
 
     window.cut._body.findChildren(QCheckBox)[0].click()
-    window.show_stage(Stage.LOG)
-    log = window.log
+    log = opened(qtbot, window)
     assert log.figures["used"].text() == f"{window.session.lay.lay_length_mm / 1000:.2f} m"
     assert log.figures["minutes"].text().endswith("· 10")
     assert log.figures["left"].text().endswith(" m²")
@@ -65,7 +76,7 @@ def test_the_table_gives_what_it_knows(qtbot, window):
 
 def test_what_was_learnt_comes_back_with_the_same_client_or_style(qtbot, window, log):
     log.put_in()
-    log.note.setPlainText("wider at the hip")
+    log.note.setPlainText("wider at the hip")  # kept although another job is opened at once
     path = window.session.path
     names = [own for own in window._folder.orders() if own != path]
     heron = next(own for own in names if "heron" in own.name)
@@ -94,7 +105,7 @@ def test_what_is_kept_goes_onto_the_shelf_and_into_the_next_job(qtbot, window):
     from PySide6.QtWidgets import QCheckBox
 
     window.cut._body.findChildren(QCheckBox)[0].click()
-    window.show_stage(Stage.LOG)
+    opened(qtbot, window)
     qtbot.mouseClick(window.log.shelf, Qt.MouseButton.LeftButton)
     assert "remnants are on the shelf" in window.slip.sentence.text()
     (remnant, *_) = [own for own in window.book.cloths if own.remnant]
@@ -112,7 +123,7 @@ def test_a_book_that_cannot_be_opened_is_said_and_the_stage_stays_usable(window,
     folder = window.book._folder
     folder.mkdir(parents=True, exist_ok=True)
     (folder / NAME).write_bytes(b"no book " * 900)
-    window.show_stage(Stage.LOG)
+    opened(qtbot, window)
     assert "is damaged" in window.slip.sentence.text()
     assert not window.log.put.isEnabled()
     assert "The log is empty yet." in others(window.log)

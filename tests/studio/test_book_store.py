@@ -12,7 +12,6 @@ import pytest
 
 from tests.often import usual
 from wickel.studio.book import BookTrouble, Log, LogEntry, open_store
-from wickel.studio.book.log import like
 from wickel.studio.book.store import NAME, backed_up
 
 ENTRY = LogEntry(
@@ -60,15 +59,44 @@ def test_the_last_day_comes_first_and_a_clock_going_back_does_no_harm(folder):
 
 
 def test_what_was_learnt_comes_back_for_the_same_client_style_or_cloth(folder):
-    entries = (
+    log = Log(open_store(folder, "2026-11-29"))
+    for entry in (
         ENTRY,
         replace(ENTRY, id="b", client="Else", styles=("Coat",), cloths=("Twill",)),
         replace(ENTRY, id="c", note="", wrong=(), next_time=()),
-    )
-    found = like(entries, client="", styles=("Box dress",), cloths=())
-    assert [own.id for own in found] == ["a1"]
-    assert [own.id for own in like(entries, client="Else", styles=(), cloths=())] == ["b"]
-    assert like(entries, client="", styles=(), cloths=("Silk",)) == ()
+        replace(ENTRY, id="d", client="Someone", styles=("Box dress, long",), cloths=("Silk",)),
+    ):
+        log.keep(entry)
+
+    def alike(client="", styles=(), cloths=(), most=9):
+        found = log.alike(client=client, styles=styles, cloths=cloths, most=most)
+        return [own.id for own in found]
+
+    assert alike(styles=("Box dress",)) == ["a1"]
+    assert alike(client="Else") == ["b"]
+    assert alike(cloths=("Silk",)) == ["d"]
+    assert alike(cloths=("Moss linen", "Twill", "Silk")) == ["a1", "b", "d"]
+    assert alike(cloths=("Moss linen", "Twill", "Silk"), most=2) == ["a1", "b"]
+    assert alike() == []
+
+
+def test_words_are_searched_whatever_their_capitals(folder):
+    log = Log(open_store(folder, "2026-11-29"))
+    log.keep(ENTRY)
+    log.keep(replace(ENTRY, id="b", note="100 % wool_cloth", day="2026-12-01"))
+
+    def found(asked, most=9):
+        return [own.id for own in log.found(asked, most)]
+
+    assert found("") == ["b", "a1"]
+    assert found("MARROW box") == ["b", "a1"]
+    assert found("länger") == ["a1"]
+    assert found("LÄNGER") == ["a1"]
+    assert found("100 %") == ["b"]
+    assert found("wool_") == ["b"]
+    assert found("%") == ["b"]
+    assert found("nobody") == []
+    assert found("", most=1) == ["b"]
 
 
 def test_two_windows_see_each_others_changes(folder):

@@ -7,10 +7,11 @@ from collections.abc import Callable
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
-from typing import TYPE_CHECKING, TypeVar
+from typing import TYPE_CHECKING, TypeVar, cast
 
 from PySide6.QtCore import QObject, Signal
 
+from wickel.app.background import Background
 from wickel.body import Body, Client, with_body, with_client, without_day
 from wickel.cloth import Cloth
 from wickel.draft import SCHOOLS, School
@@ -61,6 +62,9 @@ class StudioBook(QObject):
         self._cloths: tuple[Cloth, ...] | None = None
         self._log: Log | None = None
         self._log_refused = False
+        self._opening = Background(self)
+        self._opening.done.connect(self._opened)
+        self._opening.refused.connect(self._not_opened)
         self._unreadable: set[str] = set()
         self._stamps: dict[str, Stamp] = {}
 
@@ -79,6 +83,34 @@ class StudioBook(QObject):
                 self._log_refused = True
                 self.trouble.emit(str(words_of(reason)))
         return self._log
+
+    @property
+    def log_is_open(self) -> bool:
+        """Whether the log can be read at once, or never can."""
+        return self._log is not None or self._log_refused
+
+    def open_log(self) -> None:
+        """Have the log opened in the background; ``changed`` tells when it is there."""
+        if self.log_is_open or self._opening.working:
+            return
+        folder, today = self._folder, f"{date.today():%Y-%m-%d}"
+
+        def opened() -> object:
+            from wickel.studio.book import Log, open_store  # a database loads slowly
+
+            return Log(open_store(folder, today))
+
+        self._opening.begin(opened)
+
+    def _opened(self, log: object) -> None:
+        if self._log is None:
+            self._log = cast("Log", log)
+        self.changed.emit()
+
+    def _not_opened(self, sentence: str) -> None:
+        self._log_refused = True
+        self.trouble.emit(sentence)
+        self.changed.emit()
 
     def keep_entry(self, entry: LogEntry) -> bool:
         """Put an entry into the log, or change it."""

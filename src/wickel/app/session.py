@@ -27,7 +27,7 @@ from wickel.app.runners import Runner
 from wickel.cloth import STACKED, Cloth
 from wickel.geometry import Outline
 from wickel.job import BEST, Document, Job, Tried
-from wickel.job.at_table import with_time_of
+from wickel.job.at_table import with_what_stays
 from wickel.job.laid import (
     for_cloth,
     settled,
@@ -160,7 +160,7 @@ class Session(JobView):
     def _go(self, step: Callable[[], bool]) -> None:
         before, drafts = self.job, self._drafts
         if step():
-            self._document.amend(with_time_of(self.job, before))
+            self._document.amend(with_what_stays(self.job, before))
             self._drafts = drafts_of(self.job, drafts)
             self._edited(before, drafts)
 

@@ -693,6 +693,7 @@ class MainWindow(QMainWindow):
         values = replace(self._settings.values, geometry=geometry, stage=stage)
         self._settings.remember(values)
         self.cut.shut()
+        self.log.settle()
         self.buy.shut()
         self.draft.reach.errand.shut()
         self._session.shut()

@@ -91,10 +91,11 @@ def with_seconds(job: Job, part: str, seconds: float) -> Job:
     return with_at_table(job, replace(at, seconds=spent))
 
 
-def with_time_of(job: Job, other: Job) -> Job:
-    """The job with the time that was spent at the table in another state of it: time is not taken
-    back."""
-    return with_at_table(job, replace(job.at_table, seconds=other.at_table.seconds))
+def with_what_stays(job: Job, other: Job) -> Job:
+    """The job with what is not taken back of another state of it: the time that was spent at the
+    table, and what the studio's book knows it by."""
+    at = replace(job.at_table, seconds=other.at_table.seconds)
+    return replace(job, at_table=at, book_id=other.book_id)
 
 
 def with_rest(job: Job, rest: Rest) -> Job:

@@ -8,7 +8,8 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 from uuid import uuid4
 
-from PySide6.QtCore import QDate, Qt
+from PySide6.QtCore import QDate, Qt, QTimer
+from PySide6.QtGui import QHideEvent
 from PySide6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
@@ -35,7 +36,7 @@ from wickel.wording import tr
 if TYPE_CHECKING:
     from wickel.studio.book import LogEntry
 
-_MOST_SHOWN = 60
+_MOST_SHOWN, _NOTE_AFTER_MS, _NEW = 60, 400, "new"
 _MM2_PER_M2 = 1e6
 
 
@@ -111,7 +112,9 @@ class LogStage(Stage):
         self.note = QPlainTextEdit()
         self.note.setAccessibleName(tr("What to remember"))
         self.note.setTabChangesFocus(True)
-        self.note.textChanged.connect(self._note_typed)
+        self._note_timer = QTimer(self, singleShot=True, interval=_NOTE_AFTER_MS)
+        self._note_timer.timeout.connect(self._keep_note)
+        self.note.textChanged.connect(self._note_timer.start)
         inner.addWidget(self.note, 1)
         column.addWidget(scrolling(self._body), 1)
         column.addLayout(self._foot())
@@ -162,12 +165,19 @@ class LogStage(Stage):
 
     def refresh(self) -> None:
         """Show the entry of the open job, and the others."""
+        self.settle()
+        if not self._book.log_is_open:
+            self.title.setText(tr("The log is being opened …"))
+            self._body.setEnabled(False)
+            self.put.setEnabled(False)
+            self._book.open_log()
+            return
         from wickel.studio.book import COMMON_NEXT, COMMON_WRONG, drawn_up
 
         job, log = self._session.job, self._book.log
         kept = None if log is None or not job.book_id else log.entry(job.book_id)
         today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
-        fresh = drawn_up(job, self._lays, job.book_id or "new", today)
+        fresh = drawn_up(job, self._lays, job.book_id or _NEW, today)
         self.entry = fresh if kept is None else kept
         self.title.setText(
             tr("{job}: in the log since {day}", job=job.name, day=shown_date(kept.day))
@@ -227,22 +237,19 @@ class LogStage(Stage):
 
     def _show_others(self) -> None:
         """The entries that are like the open job first, then the others; or what is searched."""
-        from wickel.studio.book.log import like
-
-        log, job = self._book.log, self._session.job
-        entries = () if log is None else log.entries()
-        entries = tuple(own for own in entries if own.id != job.book_id)
-        asked = self.search.text().casefold().split()
-        own = self.entry
-        alike = like(
-            entries,
-            client=job.client,
-            styles=() if own is None else own.styles,
-            cloths=() if own is None else own.cloths,
-        )
+        log, job, own = self._book.log, self._session.job, self.entry
+        asked = self.search.text()
+        alike: tuple[LogEntry, ...] = ()
+        entries: tuple[LogEntry, ...] = ()
+        if log is not None:
+            entries = log.found(asked, _MOST_SHOWN + 1)
+        if log is not None and own is not None and not asked.strip():
+            alike = log.alike(
+                client=job.client, styles=own.styles, cloths=own.cloths, most=_MOST_SHOWN
+            )
         order = dict.fromkeys((*alike, *entries))
-        found = [entry for entry in order if all(word in _text(entry) for word in asked)]
-        shown = (tuple(found[:_MOST_SHOWN]), tuple(alike), job.unit)
+        found = [entry for entry in order if entry.id != job.book_id]
+        shown = (tuple(found[:_MOST_SHOWN]), alike, job.unit, bool(asked))
         if shown == self._shown:
             return
         self._shown = shown
@@ -296,7 +303,7 @@ class LogStage(Stage):
         )
 
     def _change(self, **values: object) -> None:
-        if self.entry is None or not self._session.job.book_id:
+        if self.entry is None or self.entry.id == _NEW:
             return
         known = {name: getattr(self.entry, name) for name in values}
         if known != values:
@@ -310,8 +317,18 @@ class LogStage(Stage):
         chips = self.wrong if field == "wrong" else self.next_time
         self._change(**{field: tuple(own for own in chips if own in said)})
 
-    def _note_typed(self) -> None:
+    def _keep_note(self) -> None:
         self._change(note=self.note.toPlainText())
+
+    def settle(self) -> None:
+        """Keep at once what was typed a moment ago."""
+        if self._note_timer.isActive():
+            self._note_timer.stop()
+            self._keep_note()
+
+    def hideEvent(self, event: QHideEvent) -> None:
+        self.settle()
+        super().hideEvent(event)
 
 
 class _EntryRow(QWidget):
@@ -342,9 +359,3 @@ class _EntryRow(QWidget):
             column.addWidget(label(" · ".join(learnt), "held" if alike else "", wrap=True))
         if entry.note:
             column.addWidget(label(f"“{entry.note}”", "", wrap=True))
-
-
-def _text(entry: LogEntry) -> str:
-    """What is searched of an entry."""
-    words = (entry.job, entry.client, entry.who, entry.note, *entry.styles, *entry.cloths)
-    return " ".join(words).casefold()

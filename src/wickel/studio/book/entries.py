@@ -65,6 +65,17 @@ class LogEntry:
     note: str = ""
 
     @property
+    def words(self) -> str:
+        """What is searched of it, without capitals."""
+        named = (self.job, self.client, self.who, self.note, *self.styles, *self.cloths)
+        return " ".join(named).casefold()
+
+    @property
+    def teaches(self) -> bool:
+        """Whether it says something for next time."""
+        return bool(self.note or self.wrong or self.next_time)
+
+    @property
     def over_mm(self) -> float | None:
         """What was bought and not used; None when one of them is not known."""
         if self.bought_mm is None or self.used_mm is None:

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Sequence
 from dataclasses import fields
 
-from sqlalchemy import select
+from sqlalchemy import or_, select
 
 from wickel.studio.book.entries import LogEntry
 from wickel.studio.book.store import Store
@@ -23,7 +23,7 @@ class Log:
     def keep(self, entry: LogEntry) -> None:
         """Put an entry down, in the place of the same job's. Raises ``BookTrouble``."""
         values = {field.name: getattr(entry, field.name) for field in fields(LogEntry)}
-        values |= {name: list(values[name]) for name in _LISTS}
+        values |= {name: list(values[name]) for name in _LISTS} | {"words": entry.words}
         with self._store.change() as session:
             row = session.get(LogRow, entry.id)
             if row is None:
@@ -49,24 +49,49 @@ class Log:
     def entries(self) -> tuple[LogEntry, ...]:
         """All entries, the last day first. Raises ``BookTrouble``."""
         with self._store.look() as session:
-            rows = session.scalars(select(LogRow).order_by(LogRow.day.desc(), LogRow.id))
-            return tuple(_entry(row) for row in rows)
+            return tuple(map(_entry, session.scalars(_ORDERED)))
 
+    def found(self, asked: str, most: int) -> tuple[LogEntry, ...]:
+        """The entries in which every word that is asked for stands, the last day first, so many at
+        most. Raises ``BookTrouble``."""
+        query = _ORDERED
+        for word in asked.casefold().split():
+            query = query.where(LogRow.words.contains(word, autoescape=True))
+        with self._store.look() as session:
+            return tuple(map(_entry, session.scalars(query.limit(most))))
 
-def like(
-    entries: Iterable[LogEntry], *, client: str, styles: Iterable[str], cloths: Iterable[str]
-) -> tuple[LogEntry, ...]:
-    """The entries of the same client, style or cloth that say something for next time."""
-    wanted_styles, wanted_cloths = set(styles), set(cloths)
-    return tuple(
-        own
-        for own in entries
-        if (own.note or own.wrong or own.next_time)
-        and (
-            (client and own.client == client)
-            or wanted_styles & set(own.styles)
-            or wanted_cloths & set(own.cloths)
+    def alike(
+        self, *, client: str, styles: Sequence[str], cloths: Sequence[str], most: int
+    ) -> tuple[LogEntry, ...]:
+        """The entries of the same client, style or cloth that say something for next time, the
+        last day first, so many at most. Raises ``BookTrouble``."""
+        names = [own.casefold() for own in (client, *styles, *cloths) if own]
+        if not names:
+            return ()
+        query = _ORDERED.where(
+            or_(*(LogRow.words.contains(name, autoescape=True) for name in names))
         )
+        found: list[LogEntry] = []
+        with self._store.look() as session:
+            for row in session.scalars(query):
+                entry = _entry(row)
+                if entry.teaches and _is_like(entry, client, styles, cloths):
+                    found.append(entry)
+                    if len(found) == most:
+                        break
+        return tuple(found)
+
+
+_ORDERED = select(LogRow).order_by(LogRow.day.desc(), LogRow.id)
+
+
+def _is_like(entry: LogEntry, client: str, styles: Sequence[str], cloths: Sequence[str]) -> bool:
+    """Whether an entry is of the same client, style or cloth: the search by words finds names that
+    only hold theirs, too."""
+    return bool(
+        (client and entry.client == client)
+        or set(styles) & set(entry.styles)
+        or set(cloths) & set(entry.cloths)
     )
 
 

@@ -33,3 +33,5 @@ class LogRow(Base):
     wrong: Mapped[list[str]] = mapped_column(JSON)
     next_time: Mapped[list[str]] = mapped_column(JSON)
     note: Mapped[str] = mapped_column(Text, default="")
+    words: Mapped[str] = mapped_column(Text, default="")
+    """What is searched: names, cloths, words, without capitals."""

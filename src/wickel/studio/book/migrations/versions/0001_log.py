@@ -29,6 +29,7 @@ def upgrade() -> None:
         sa.Column("wrong", sa.JSON, nullable=False),
         sa.Column("next_time", sa.JSON, nullable=False),
         sa.Column("note", sa.Text, nullable=False),
+        sa.Column("words", sa.Text, nullable=False),
     )
     op.create_index("log_day", "log", ["day"])
 
