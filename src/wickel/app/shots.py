@@ -64,6 +64,7 @@ def write_shots(folder: Path) -> int:
         _outfit_shot(window, jobs, shot)
         _buy_shot(window, jobs, app.processEvents, shot)
         _cut_shots(window, jobs, folder)
+        _log_shot(window, jobs, shot)
         apply_theme(app, DARK)
         dress(window)
         window.slip.dress()
@@ -165,6 +166,21 @@ def _cut_shots(window: MainWindow, jobs: list[Path], folder: Path) -> None:
     chosen += [ready(tiles).image(k, 1.1) for k in (0, 1)]
     tiles.close()
     written("cut-pages", _side_by_side(chosen, 3))
+
+
+def _log_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
+    """The log of a job that was cut, with what was learnt of others before."""
+    from wickel.studio.season import demo_log
+
+    window.open_path(jobs[1])
+    for entry in demo_log():
+        window.book.keep_entry(entry)
+    window.show_stage(Stage.LOG)
+    window.log.put_in()
+    window.log.next_time["longer"].click()
+    window.log.note.setPlainText("The neck sits well. Next time the hem 3 cm longer.")
+    window.log.settle()
+    shot("log", Stage.LOG)
 
 
 def _side_by_side(images: list[QImage], across: int) -> QImage:
@@ -274,7 +290,6 @@ def _draft_shots(
     window.session.undo()
     window.draft.options.show_page(0)
     window.draft.take_style(FERRY_APRON)
-    shot("draft-formulas", Stage.DRAFT)
     window.session.undo()
     assert window.session.draft is not None
     pattern = window.session.draft.pattern
