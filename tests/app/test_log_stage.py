@@ -74,6 +74,22 @@ def test_the_table_gives_what_it_knows(qtbot, window):
     assert log.figures["left"].text().endswith(" m²")
 
 
+def test_a_kept_entry_catches_up_with_the_table(qtbot, window, log):
+    log.put_in()
+    id = window.session.job.book_id
+    assert window.book.log.entry(id).used_mm is None
+    window.show_stage(Stage.CUT)
+    window.cut._unsaved = 300.0
+    go_to(qtbot, window.cut, "after:done")
+    opened(qtbot, window)
+    entry = window.book.log.entry(id)
+    assert entry.used_mm == pytest.approx(window.session.lay.lay_length_mm)
+    assert entry.minutes == pytest.approx(5.0, abs=0.5)
+    typed(qtbot, log.used, "2 m")
+    log.refresh()
+    assert window.book.log.entry(id).used_mm == pytest.approx(2000.0)  # what was typed stands
+
+
 def test_what_was_learnt_comes_back_with_the_same_client_or_style(qtbot, window, log):
     log.put_in()
     log.note.setPlainText("wider at the hip")  # kept although another job is opened at once

@@ -211,6 +211,18 @@ def test_a_folder_that_cannot_be_is_said(tmp_path):
         open_store(tmp_path / "file" / "book", "2026-11-29")
 
 
+def test_a_copy_a_day_is_kept_and_holds_what_the_book_held(folder):
+    for day in range(1, 20):
+        store = open_store(folder, f"2026-11-{day:02}")
+        Log(store).keep(replace(ENTRY, id=f"e{day}"))
+        store.close()
+        open_store(folder, f"2026-11-{day:02}").close()  # no second copy on one day
+    copies = sorted(path.name for path in folder.glob("book-*.sqlite"))
+    assert copies == [f"book-2026-11-{day:02}.sqlite" for day in range(6, 20)]
+    with sqlite3.connect(folder / "book-2026-11-19.sqlite") as copy:
+        assert copy.execute("SELECT count(*) FROM log").fetchone() == (18,)
+
+
 def test_before_it_is_brought_up_to_date_it_is_copied(folder):
     store = open_store(folder, "2026-11-29")
     Log(store).keep(ENTRY)
@@ -219,9 +231,9 @@ def test_before_it_is_brought_up_to_date_it_is_copied(folder):
         connection.execute("DROP TABLE log")
         connection.execute("DELETE FROM alembic_version")
         connection.execute("INSERT INTO alembic_version VALUES ('0001')")
+    assert (folder / "book-2026-11-29.sqlite").exists()  # the copy of the day it was made on
     copy = backed_up(folder / NAME, "2026-11-29")
-    assert copy.name == "book-2026-11-29.sqlite"
-    assert backed_up(folder / NAME, "2026-11-29").name == "book-2026-11-29-2.sqlite"
+    assert copy.name == "book-2026-11-29-2.sqlite"
     with sqlite3.connect(copy) as connection:
         assert connection.execute("SELECT version_num FROM alembic_version").fetchall() == [
             ("0001",)

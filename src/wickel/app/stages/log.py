@@ -172,13 +172,15 @@ class LogStage(Stage):
             self.put.setEnabled(False)
             self._book.open_log()
             return
-        from wickel.studio.book import COMMON_NEXT, COMMON_WRONG, drawn_up
+        from wickel.studio.book import COMMON_NEXT, COMMON_WRONG, caught_up, drawn_up
 
         job, log = self._session.job, self._book.log
         kept = None if log is None or not job.book_id else log.entry(job.book_id)
         today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
         fresh = drawn_up(job, self._lays, job.book_id or _NEW, today)
-        self.entry = fresh if kept is None else kept
+        self.entry = fresh if kept is None else caught_up(kept, fresh)
+        if kept is not None and self.entry != kept:
+            self._book.keep_entry(self.entry)
         self.title.setText(
             tr("{job}: in the log since {day}", job=job.name, day=shown_date(kept.day))
             if kept is not None

@@ -10,7 +10,7 @@ store      opening, backups, migrations, and what goes wrong
 log        reading and writing the log
 """
 
-from wickel.studio.book.entries import COMMON_NEXT, COMMON_WRONG, LogEntry, drawn_up
+from wickel.studio.book.entries import COMMON_NEXT, COMMON_WRONG, LogEntry, caught_up, drawn_up
 from wickel.studio.book.log import Log
 from wickel.studio.book.store import BookTrouble, Store, open_store
 
@@ -21,6 +21,7 @@ __all__ = [
     "Log",
     "LogEntry",
     "Store",
+    "caught_up",
     "drawn_up",
     "open_store",
 ]

@@ -4,7 +4,7 @@ what went wrong, and what to do next time."""
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from wickel.geometry import area
 from wickel.job import Job
@@ -106,4 +106,15 @@ def drawn_up(job: Job, lays: Sequence[Lay], id: str, day: str) -> LogEntry:
         left_mm2=sum(area(rest.outline) for rest in at.left if rest.kept),
         planned_minutes=sum(cutting_minutes(lay) for lay in lays),
         minutes=minutes if minutes > 0 else None,
+    )
+
+
+def caught_up(kept: LogEntry, fresh: LogEntry) -> LogEntry:
+    """A kept entry with what the job has come to know since: its time at the table, what is kept of
+    what is left, and the cloth that is used where nobody has said otherwise."""
+    return replace(
+        kept,
+        minutes=kept.minutes if fresh.minutes is None else fresh.minutes,
+        left_mm2=fresh.left_mm2 or kept.left_mm2,
+        used_mm=fresh.used_mm if kept.used_mm is None else kept.used_mm,
     )

@@ -23,6 +23,8 @@ from wickel.files import private_folder
 from wickel.wording import say
 
 NAME = "book.sqlite"
+COPIES = 14
+"""So many dated copies of the book are kept beside it."""
 _WAIT_MS, _WRITES = 5000, "wickel_writes"
 """How long a change waits for another window's to end."""
 
@@ -66,7 +68,8 @@ class Store:
 def open_store(folder: Path, today: str) -> Store:
     """The book of a folder, made where there is none, brought up to date where it is older.
 
-    Before it is brought up to date it is copied beside itself under the day ``today`` (ISO).
+    Before it is brought up to date, and once a day, it is copied beside itself under the day
+    ``today`` (ISO).
 
     Raises:
         BookTrouble: it is damaged, locked, newer than this program, or cannot be written.
@@ -78,7 +81,21 @@ def open_store(folder: Path, today: str) -> Store:
         _bring_up_to_date(engine, path, today)
     except (DatabaseError, OSError) as reason:
         raise BookTrouble(_said(path, reason)) from None
+    with contextlib.suppress(OSError, sqlite3.Error):  # a copy that fails costs only the copy
+        _copy_of_the_day(path, today)
     return Store(path, engine)
+
+
+def _copy_of_the_day(path: Path, today: str) -> None:
+    """A copy of the book for each day it is opened on, the last ones kept."""
+    if not path.with_name(f"{path.stem}-{today}{path.suffix}").exists():
+        backed_up(path, today)
+    copies = sorted(
+        (own for own in path.parent.glob(f"{path.stem}-*{path.suffix}") if own != path),
+        key=lambda own: own.stat().st_mtime_ns,
+    )
+    for old in copies[:-COPIES]:
+        old.unlink()
 
 
 def _engine(path: Path) -> Engine:
