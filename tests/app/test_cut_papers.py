@@ -123,3 +123,16 @@ def test_there_is_nothing_to_print_of_a_lay_that_is_not_whole(qtbot, window):
     window.cut.papers.click()
     assert window.findChild(PapersDialog) is None
     assert "Nothing to print yet" in window.slip.sentence.text()
+
+
+def test_a_dialog_may_be_closed_while_its_pages_are_drawn(qtbot, window):
+    from PySide6.QtCore import QThreadPool
+
+    window.show_stage(Stage.CUT)
+    window.cut.papers.click()
+    dialog = window.findChild(PapersDialog)
+    assert dialog.background.working
+    dialog.reject()
+    qtbot.waitUntil(lambda: window.findChild(PapersDialog) is None)
+    assert QThreadPool.globalInstance().waitForDone(60_000)
+    qtbot.wait(20)

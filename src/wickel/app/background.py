@@ -40,7 +40,7 @@ class Background(QObject):
         super().__init__(parent)
         self._number = 0
         self.working = False
-        self._told = _Told(self)
+        self._told = _Told()  # outlives this while a thread still has something to tell
         self._told.done.connect(self._done)
         self._told.failed.connect(self._failed)
 

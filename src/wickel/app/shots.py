@@ -158,11 +158,11 @@ def _cut_shots(window: MainWindow, jobs: list[Path], folder: Path) -> None:
     papers.turn_page(1)
     QTest.qWait(50)
     written("cut-papers", papers.grab().toImage())
+    chosen = [pages.image(k, 1.1) for k in (4, 5, 10, len(pages) - 1)]
     papers.close()
     window.printing.full_size()
     tiles = window.findChild(FullSizeDialog)
     assert tiles is not None
-    chosen = [pages.image(k, 1.1) for k in (4, 5, 10, len(pages) - 1)]
     chosen += [ready(tiles).image(k, 1.1) for k in (0, 1)]
     tiles.close()
     written("cut-pages", _side_by_side(chosen, 3))

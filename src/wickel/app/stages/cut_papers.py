@@ -52,6 +52,10 @@ class Pages:
     def __len__(self) -> int:
         return len(self._pdf)
 
+    def close(self) -> None:
+        """Let the document go."""
+        self._pdf.close()
+
     def points(self, number: int) -> tuple[float, float]:
         """Width and height of a page, in points."""
         wide, high = self._pdf[number].get_size()
@@ -105,6 +109,7 @@ class PrintedDialog(QDialog):
         self.background = Background(self)
         self.background.done.connect(self._made)
         self.background.refused.connect(self._refused)
+        self.finished.connect(lambda _: self._let_go())
         self.resize(1080, 740)
         column = QVBoxLayout(self)
         row = QHBoxLayout()
@@ -171,7 +176,7 @@ class PrintedDialog(QDialog):
         """Make the pages anew, in the background."""
         work = self.work_for()
         if work is None:
-            self.pages = None
+            self._let_go()
             self._show(tr("Nothing is chosen."))
             return
         self._show(tr("Drawing the pages …"))
@@ -179,12 +184,19 @@ class PrintedDialog(QDialog):
 
     def _made(self, data: object) -> None:
         assert isinstance(data, bytes)
+        self._let_go()
         self.pages = Pages(data)
         self.at = min(self.at, len(self.pages) - 1)
         self._show("")
 
+    def _let_go(self) -> None:
+        """Put the pages that were seen away."""
+        if self.pages is not None:
+            self.pages.close()
+            self.pages = None
+
     def _refused(self, sentence: str) -> None:
-        self.pages = None
+        self._let_go()
         self._show(sentence)
 
     def turn_page(self, by: int) -> None:
