@@ -81,6 +81,13 @@ class LogStage(Stage):
             self.figures[name] = figure
         figures.setColumnStretch(5, 1)
         column.addLayout(figures)
+        self._fields()
+        column.addWidget(scrolling(self._body), 1)
+        column.addLayout(self._foot())
+        return frame
+
+    def _fields(self) -> None:
+        """What the maker says of the job."""
         self._body = QWidget()
         inner = QVBoxLayout(self._body)
         inner.setContentsMargins(0, 6, 8, 0)
@@ -116,9 +123,6 @@ class LogStage(Stage):
         self._note_timer.timeout.connect(self._keep_note)
         self.note.textChanged.connect(self._note_timer.start)
         inner.addWidget(self.note, 1)
-        column.addWidget(scrolling(self._body), 1)
-        column.addLayout(self._foot())
-        return frame
 
     def _foot(self) -> QHBoxLayout:
         row = QHBoxLayout()
