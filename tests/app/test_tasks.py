@@ -58,7 +58,7 @@ def told_by(runner, kind=Improved):
     return heard
 
 
-def the_end(runner, qtbot, timeout=30_000):
+def the_end(runner, qtbot, timeout=90_000):
     """Wait in a ``with`` block for the end of what is begun in it."""
     return qtbot.waitSignal(
         runner.told, timeout=timeout, check_params_cb=lambda own: isinstance(own, Finished)
@@ -77,7 +77,7 @@ def test_lays_arrive_from_the_other_process_and_are_those_of_the_core(runner, qt
 
 def test_refusals_arrive_too(runner, qtbot):
     said = told_by(runner, NoLay)
-    with the_end(runner, qtbot, 30_000):
+    with the_end(runner, qtbot, 90_000):
         wide = job_of(job(piece("wide", [[0, 0], [300, 0], [300, 800], [20, 800]])))
         runner.start(
             LayTask(
@@ -93,7 +93,7 @@ def test_refusals_arrive_too(runner, qtbot):
 def test_stop_ends_a_long_search_with_the_best_so_far(runner, qtbot):
     lays = told_by(runner)
     runner.start(task(effort=1_000_000, ways=("open",)))
-    qtbot.waitUntil(lambda: bool(lays), timeout=30_000)
+    qtbot.waitUntil(lambda: bool(lays), timeout=90_000)
     with the_end(runner, qtbot, 10_000):
         runner.stop()
     assert lays[-1].lay.complete
@@ -102,9 +102,9 @@ def test_stop_ends_a_long_search_with_the_best_so_far(runner, qtbot):
 def test_a_new_task_drops_the_old_one(runner, qtbot):
     lays = told_by(runner)
     runner.start(task(effort=1_000_000, ways=("open",)))
-    qtbot.waitUntil(lambda: bool(lays), timeout=30_000)
+    qtbot.waitUntil(lambda: bool(lays), timeout=90_000)
     lays.clear()
-    with the_end(runner, qtbot, 30_000):
+    with the_end(runner, qtbot, 90_000):
         runner.start(task(ways=("lengthwise",)))
     assert {own.lay.way for own in lays} == {"lengthwise"}
 
