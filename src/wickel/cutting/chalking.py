@@ -6,6 +6,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from wickel.cutting.joining import sewn_to
 from wickel.cutting.lay_out import as_measured
 from wickel.cutting.to_cut import ToCut
 from wickel.draft import ChalkRow, chalk_list
@@ -95,25 +96,22 @@ def measures(piece: Piece, pattern: Pattern) -> tuple[Measure, ...]:
     sewn to, then the length and the breadth of the piece."""
     found = []
     for edge in piece.edges:
-        for seam in pattern.seams:
-            for here, there in ((seam.one, seam.other), (seam.other, seam.one)):
-                if here != (piece.id, edge.name):
-                    continue
-                other = pattern.piece(there[0])
-                own_mm, other_mm = edge_length(piece, here[1]), edge_length(other, there[1])
-                alike = abs(own_mm - other_mm) <= _ALIKE_SHARE * max(own_mm, other_mm)
-                words = (
-                    say(
-                        "chalking.edge-alike",
-                        edge=edge.name,
-                        other=other.name,
-                        other_edge=there[1],
-                        mm=other_mm,
-                    )
-                    if alike
-                    else say("chalking.edge", edge=edge.name, other=other.name, other_edge=there[1])
+        for there in sewn_to(piece.id, edge.name, pattern):
+            other = pattern.piece(there[0])
+            own_mm, other_mm = edge_length(piece, edge.name), edge_length(other, there[1])
+            alike = abs(own_mm - other_mm) <= _ALIKE_SHARE * max(own_mm, other_mm)
+            words = (
+                say(
+                    "chalking.edge-alike",
+                    edge=edge.name,
+                    other=other.name,
+                    other_edge=there[1],
+                    mm=other_mm,
                 )
-                found.append(Measure(words=words, mm=own_mm))
+                if alike
+                else say("chalking.edge", edge=edge.name, other=other.name, other_edge=there[1])
+            )
+            found.append(Measure(words=words, mm=own_mm))
     box = bounds([point for edge in piece.edges for point in (edge.start, edge.end)])
     found.append(Measure(words=say("chalking.long"), mm=box.width))
     found.append(Measure(words=say("chalking.broad"), mm=box.height))

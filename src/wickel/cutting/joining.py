@@ -8,10 +8,10 @@ edge is called; a seam that is called otherwise comes before the waist.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from wickel.job import DraftedGarment
-from wickel.pattern import Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import Pattern, Piece, edge_length, sewn_length
 from wickel.wording import Text, say
 
 _SAME_MM = 0.5
@@ -68,10 +68,15 @@ def joins(done: DraftedGarment) -> tuple[Join, ...]:
     """The rows of the joining card of a garment, in the order of sewing."""
     pattern = done.pattern
     rows = [*_closed(pattern), *_seams(pattern)]
-    return tuple(
-        Join(number=k, name=row.name, one=row.one, other=row.other, notes=row.notes)
-        for k, row in enumerate(rows, start=1)
-    )
+    return tuple(replace(row, number=k) for k, row in enumerate(rows, start=1))
+
+
+def sewn_to(piece: str, edge: str, pattern: Pattern) -> Iterator[tuple[str, str]]:
+    """The pieces and their edges that an edge of a piece is sewn to, seam after seam; ids."""
+    for seam in pattern.seams:
+        for here, there in ((seam.one, seam.other), (seam.other, seam.one)):
+            if here == (piece, edge):
+                yield there
 
 
 def _closed(pattern: Pattern) -> Iterator[Join]:
@@ -85,7 +90,7 @@ def _closed(pattern: Pattern) -> Iterator[Join]:
 def _seams(pattern: Pattern) -> Iterator[Join]:
     order = sorted(pattern.seams, key=lambda seam: _rank(seam.name))
     for seam in order:
-        one, other = (_side(pattern.piece(id), edge, seam) for id, edge in (seam.one, seam.other))
+        one, other = (_side(pattern.piece(id), edge) for id, edge in (seam.one, seam.other))
         yield Join(number=0, name=seam.name, one=one, other=other, notes=tuple(_notes(one, other)))
 
 
@@ -98,7 +103,7 @@ def _rank(name: str) -> int:
     return len(_ORDER)
 
 
-def _side(piece: Piece, edge: str, seam: Seam) -> Side:
+def _side(piece: Piece, edge: str) -> Side:
     own = piece.edge(edge)
     return Side(
         piece=piece.name,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from wickel.cutting.joining import sewn_to
 from wickel.cutting.to_cut import ToCut
 from wickel.drawing import worn_side
 from wickel.job.laid import shown_garment
@@ -93,10 +94,10 @@ def is_fused(drafted: Piece, piece: CutPiece, lay: Lay) -> bool:
 
 def joints(piece: Piece, pattern: Pattern) -> tuple[Joint, ...]:
     """What each edge of a piece is sewn to, in the order of its edges."""
-    found = []
-    for edge in piece.edges:
-        for seam in pattern.seams:
-            for (id, name), (other, _) in ((seam.one, seam.other), (seam.other, seam.one)):
-                if (id, name) == (piece.id, edge.name):
-                    found.append(Joint(edge=edge.name, piece=pattern.piece(other).name))
-    return tuple(dict.fromkeys(found))
+    return tuple(
+        dict.fromkeys(
+            Joint(edge=edge.name, piece=pattern.piece(other).name)
+            for edge in piece.edges
+            for other, _ in sewn_to(piece.id, edge.name, pattern)
+        )
+    )

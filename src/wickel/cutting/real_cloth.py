@@ -9,11 +9,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from wickel.cloth import Border, Cloth, Flaw
+from wickel.cloth import Cloth, Flaw
 from wickel.job import Job
 from wickel.job.at_table import with_at_table
 from wickel.job.job import Measured
-from wickel.lay import KeptLay, Lay
+from wickel.lay import Lay
 from wickel.wording import Sentence, say
 
 NOT_MEASURED = Measured()
@@ -48,7 +48,7 @@ def taken_for(cloth: Cloth, measured: Measured, before: Measured = NOT_MEASURED)
         made = replace(made, flaws=(*kept, *new))
     border = made.design.border
     if measured.border_mm is not None and border is not None:
-        moved: Border = replace(border, distance_mm=measured.border_mm / across)
+        moved = replace(border, distance_mm=measured.border_mm / across)
         made = replace(made, design=replace(made.design, border=moved))
     return made
 
@@ -85,7 +85,7 @@ def with_measured(job: Job, cloth_id: str, measured: Measured, lay: Lay | None) 
     job = replace(job, cloths=tuple(made if own.id == cloth_id else own for own in job.cloths))
     on = job.on_cloth(cloth_id)
     if on.lay is not None:
-        kept: KeptLay = replace(on.lay, by_hand=True)
+        kept = replace(on.lay, by_hand=True)
         job = job.with_on(cloth_id, replace(on, lay=kept))
     return job
 

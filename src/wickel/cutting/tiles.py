@@ -63,9 +63,9 @@ class Tiling:
         """The same pages turned by a quarter."""
         return replace(self, wide_mm=self.high_mm, high_mm=self.wide_mm)
 
-    def across(self, mm: float) -> float:
-        """How much room so many rows of pages give: the other way round."""
-        return mm * self.step_y_mm + self.overlap_mm
+    def across(self, rows: int) -> float:
+        """How much room so many rows of pages give, in mm."""
+        return rows * self.step_y_mm + self.overlap_mm
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -118,7 +118,6 @@ class CutStage(Stage):
         column.addWidget(self._tools())
         column.addWidget(self._screen(), 1)
         column.addLayout(self._foot())
-        self.actions_here: list[QAction] = []
         session.lays_changed.connect(self.keep_up)
         session.searching_changed.connect(lambda _: self.keep_up())
         session.job_changed.connect(self._follow_job)
@@ -238,7 +237,6 @@ class CutStage(Stage):
             action.triggered.connect(lambda *_, act=act: act())
             self.addAction(action)
             menu.addAction(action)
-            self.actions_here.append(action)
         menu.addSeparator()
         anew = QAction(tr("Begin the guide &anew"), menu)
         anew.setShortcut(QKeySequence("Ctrl+Alt+B"))

@@ -54,7 +54,7 @@ from wickel.files.papers.sheet import BOLD, INK, MARGIN, REGULAR, SOFT, Paper, r
 from wickel.job import HEADS, bought_for, cost_words, shopping_rows
 from wickel.job.laid import shown_garment
 from wickel.lay import Lay
-from wickel.pattern import EdgeKind
+from wickel.pattern import Edge, EdgeKind
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.wording import Text, in_words, say, tr
 from wickel.yardage import need, shown_buy
@@ -520,14 +520,14 @@ class _Story:
                 )
 
 
-def _allowances(edges: Sequence[object], unit: Unit) -> list[str]:
+def _allowances(edges: Sequence[Edge], unit: Unit) -> list[str]:
     """The allowances of a piece, once each."""
     found: dict[str, list[str]] = {}
     for edge in edges:
-        if getattr(edge, "kind", None) is EdgeKind.FOLD:
+        if edge.kind is EdgeKind.FOLD:
             continue
-        mm = shown_length(getattr(edge, "allowance_mm", 0.0), unit)
-        found.setdefault(mm, []).append(getattr(edge, "name", ""))
+        mm = shown_length(edge.allowance_mm, unit)
+        found.setdefault(mm, []).append(edge.name)
     if not found:
         return []
     words = "; ".join(f"{mm} {', '.join(names)}" for mm, names in found.items())
