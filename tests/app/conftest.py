@@ -69,7 +69,9 @@ def demo_home(tmp_path_factory, qapp):
     home = tmp_path_factory.mktemp("demo") / "home"
     folder = StudioFolder(home / "demo-studio")
     folder.fill_with_demo(fresh=False)
-    fill_book(StudioBook(folder.path, qapp))
+    book = StudioBook(folder.path, qapp)
+    fill_book(book)
+    book.close()
     return home
 
 
@@ -77,6 +79,7 @@ def demo_home(tmp_path_factory, qapp):
 def window(qtbot, tmp_path, runner, demo_home):
     shutil.copytree(demo_home, tmp_path / "home")
     made = make_window(QApplication.instance(), tmp_path / "home", runner, demo=True)
+    made.book.open_now()
     qtbot.addWidget(made)
     with qtbot.waitExposed(made):
         made.show()

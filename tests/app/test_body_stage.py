@@ -6,10 +6,10 @@ import xml.etree.ElementTree as ElementTree
 from PySide6.QtCore import QDate, Qt
 
 from tests.app.test_window import BODY, CTRL, LEFT, go, type_into
+from wickel.app.book import StudioBook
 from wickel.app.widgets.figure import figure_with
 from wickel.assets import figure_svg
 from wickel.body import MEASUREMENTS
-from wickel.files import read_clients
 
 
 def choose(box, index):
@@ -39,8 +39,9 @@ def test_measurements_are_kept_under_today_s_date_and_can_be_compared(window, se
     qtbot.mouseClick(window.body.keep_button, LEFT)
     days = [body.taken for body in window._book.client("Odile Marrow").bodies]
     assert days == ["2025-04-12", "2026-10-30", today()]
-    written = read_clients(window._folder.path / "book" / "clients.json")
-    assert written == window._book.clients
+    beside = StudioBook(window._folder.path)
+    assert beside.clients == window._book.clients
+    beside.close()
     choose(window.body.compared, window.body.compared.findData("2026-10-30"))
     assert window.body.beside["hip"].text() == "2026-10-30: 104 cm, +2 cm since"
     assert window.body.beside["bust"].text() == "2026-10-30: 96 cm, as now"
@@ -73,16 +74,6 @@ def test_a_named_size_is_marked_as_not_measured(window, session, qtbot):
     type_into(qtbot, window.body.fields["bust"], "93")
     assert "bust" not in session.garment.body.estimated
     assert "hip" in session.garment.body.estimated
-
-
-def test_a_clients_file_that_cannot_be_read_is_said_and_never_written_over(window, qtbot):
-    path = window._folder.path / "book" / "clients.json"
-    path.write_text("{ not json")
-    window._book._clients = None
-    assert window._book.clients == ()
-    assert "clients.json is not JSON" in window.slip.sentence.text()
-    assert not window._book.keep_body("A", window.body._session.garment.body)
-    assert path.read_text() == "{ not json"
 
 
 def test_the_figure_has_a_mark_for_every_measurement():

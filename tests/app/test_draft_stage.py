@@ -15,9 +15,9 @@ from wickel.app.stages.change_dialog import ChangeDialog
 from wickel.app.stages.draft_keeping import Keeping
 from wickel.app.stages.gallery import BLANK, Gallery
 from wickel.body import size_body
-from wickel.draft import PRESETS
+from wickel.draft import PRESETS, SCHOOLS
 from wickel.draft.operations import OPERATIONS, questions
-from wickel.files import read_job, read_schools, read_style
+from wickel.files import read_job, read_style
 from wickel.lay import exact_check
 from wickel.pattern import edge_length
 from wickel.studio import with_style
@@ -159,7 +159,7 @@ def test_a_school_of_one_s_own_is_kept_and_taken(window, session, qtbot, answeri
     type_into(qtbot, window.draft.options.fields["ease_mm"], "4.4")
     with answering("Lantern way"):
         qtbot.mouseClick(window.draft.options.keep_school, LEFT)
-    kept = read_schools(window._folder.path / "book" / "schools.json")
+    kept = window.book.schools[len(SCHOOLS) :]
     assert [(school.name, school.options["ease_mm"]) for school in kept] == [("Lantern way", 44.0)]
     type_into(qtbot, window.draft.options.fields["ease_mm"], "8")
     choose(window.draft.options.school, "own-lantern-way")

@@ -14,7 +14,7 @@ from wickel.app.stage import Stage
 def opened(qtbot, window):
     """The Log stage, its book opened in the background."""
     window.show_stage(Stage.LOG)
-    qtbot.waitUntil(lambda: window.book.log_is_open)
+    qtbot.waitUntil(lambda: window.book.is_open)
     return window.log
 
 

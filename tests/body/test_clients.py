@@ -1,6 +1,16 @@
 """Clients: dated bodies in order, one a day, and what has changed between two of them."""
 
-from wickel.body import Body, Client, differences, with_body, with_client, without_day
+from dataclasses import replace
+
+from wickel.body import (
+    Adjustment,
+    Body,
+    Client,
+    differences,
+    with_adjustment,
+    with_body,
+    without_day,
+)
 
 
 def body(taken, **mm):
@@ -24,10 +34,13 @@ def test_a_second_body_of_a_day_takes_the_place_of_the_first():
     assert without_day(client, "2026-05-01").bodies == ()
 
 
-def test_clients_stand_by_name_and_once():
-    clients = with_client(with_client((), Client(name="oda")), Client(name="Bela"))
-    clients = with_client(clients, Client(name="oda", bodies=(body("2026-01-01", bust=1),)))
-    assert [(client.name, len(client.bodies)) for client in clients] == [("Bela", 0), ("oda", 1)]
+def test_of_each_change_there_is_one_adjustment_and_none_of_nothing():
+    longer, wider = Adjustment(change="front-length", mm=20), Adjustment(change="bust", mm=8)
+    client = with_adjustment(with_adjustment(Client(name="oda"), longer), wider)
+    assert client.adjustments == (longer, wider)
+    now = with_adjustment(client, replace(longer, mm=25))
+    assert [(own.change, own.mm) for own in now.adjustments] == [("bust", 8), ("front-length", 25)]
+    assert with_adjustment(now, replace(longer, mm=0)).adjustments == (wider,)
 
 
 def test_differences_name_what_grew_and_what_was_taken_only_once():

@@ -1,5 +1,5 @@
-"""The studio's book as the window uses it: clients, schools and styles of the studio, kept in files
-beside the jobs."""
+"""The studio's book as the window uses it: clients, shelf, schools, log, kept in one database
+beside the jobs; and the studio's own styles, one file each."""
 
 from __future__ import annotations
 
@@ -9,247 +9,252 @@ from datetime import date
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar, cast
 
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.app.background import Background
-from wickel.body import Body, Client, with_body, with_client, without_day
-from wickel.cloth import Cloth
+from wickel.body import Body, Client, with_body, without_day
+from wickel.cloth import Cloth, OnShelf
 from wickel.draft import SCHOOLS, School
 from wickel.draft.own import OwnStyle
-from wickel.files import (
-    Stamp,
-    UnreadableFile,
-    folder_lock,
-    read_clients,
-    read_cloths,
-    read_schools,
-    read_style,
-    save_clients,
-    save_cloths,
-    save_schools,
-    save_style,
-    save_version,
-    slug,
-    stamp,
-)
+from wickel.files import UnreadableFile, read_style, save_style, save_version, slug
 from wickel.job import Version
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 from wickel.wording import tr, words_of
 
 if TYPE_CHECKING:
-    from wickel.studio.book import Log, LogEntry
+    from wickel.studio.book import Book, Log, LogEntry
 
-_Kept = TypeVar("_Kept")
-_One = TypeVar("_One")
+_T = TypeVar("_T")
 _STYLE_ENDING = ".wickel-style.json"
-_CLIENTS, _SCHOOLS, _CLOTHS = "clients.json", "schools.json", "cloths.json"
+_LOOK_MS = 2000
+"""How often it is looked whether another window has changed the book."""
 
 
 class StudioBook(QObject):
-    """Reads what the studio keeps when first asked, writes it at once when it changes.
+    """The open book: asked at any time, written at once when it changes.
 
-    A file that cannot be read is said once and never written over.
+    It is opened when it is first asked for, or in the background by ``open``, if it is to be opened
+    ``later``: until then it holds nothing. What hinders it is said once.
     """
 
     changed = Signal()
+    opened = Signal()
     trouble = Signal(str)
+    clashed = Signal(object)
+    """Another window has changed the same; carries the ``Clash``."""
 
-    def __init__(self, folder: Path, parent: QObject | None = None) -> None:
+    def __init__(self, folder: Path, parent: QObject | None = None, *, later: bool = False) -> None:
         super().__init__(parent)
-        self._folder = folder / "book"
-        self._clients: tuple[Client, ...] | None = None
-        self._schools: tuple[School, ...] | None = None
-        self._cloths: tuple[Cloth, ...] | None = None
-        self._log: Log | None = None
-        self._log_refused = False
+        self.folder = folder / "book"
+        self._book: Book | None = None
+        self._later, self._refused = later, False
         self._opening = Background(self)
         self._opening.done.connect(self._opened)
         self._opening.refused.connect(self._not_opened)
-        self._unreadable: set[str] = set()
-        self._stamps: dict[str, Stamp] = {}
+        self._version = -1
+        self._look = QTimer(self, interval=_LOOK_MS)
+        self._look.timeout.connect(self._look_for_others)
+
+    # --- opening ---------------------------------------------------------------------------
+
+    @property
+    def book(self) -> Book | None:
+        """The open book; None when it is opened later, or cannot be, which is said once."""
+        if self._book is None and not self._refused and not self._later:
+            from wickel.studio.book import BookTrouble, open_book  # a database loads slowly
+
+            try:
+                self._take(open_book(self.folder, _today()))
+            except BookTrouble as reason:
+                self._refused = True
+                self.trouble.emit(str(words_of(reason)))
+        return self._book
+
+    @property
+    def is_open(self) -> bool:
+        """Whether the book can be read at once, or never can."""
+        return self._book is not None or self._refused
+
+    def open_now(self) -> None:
+        """Open the book and wait until it is there."""
+        self._later = False
+        if self.book is not None:
+            self.opened.emit()
+            self.changed.emit()
+
+    def open(self) -> None:
+        """Have the book opened in the background; ``opened`` tells when it is there."""
+        if self.is_open or self._opening.working:
+            return
+        folder, today = self.folder, _today()
+
+        def work() -> object:
+            from wickel.studio.book import open_book  # a database loads slowly
+
+            return open_book(folder, today)
+
+        self._opening.begin(work)
+
+    def _opened(self, made: object) -> None:
+        if self._book is None:
+            self._take(cast("tuple[Book, tuple[object, ...]]", made))
+        self.opened.emit()
+        self.changed.emit()
+
+    def _not_opened(self, sentence: str) -> None:
+        self._refused = True
+        self.trouble.emit(sentence)
+        self.changed.emit()
+
+    def _take(self, made: tuple[Book, tuple[object, ...]]) -> None:
+        self._book, refused = made
+        self._version = self._book.store.version()
+        self._look.start()
+        for reason in refused:
+            self.trouble.emit(str(reason))
+
+    def _look_for_others(self) -> None:
+        """Tell when another window has changed the book."""
+        if self._book is not None and self._read(lambda book: book.store.version(), -1) not in (
+            -1,
+            self._version,
+        ):
+            self._tell()
+
+    def _tell(self) -> None:
+        self._version = self._read(lambda book: book.store.version(), self._version)
+        self.changed.emit()
+
+    def close(self) -> None:
+        """Let the book go."""
+        self._look.stop()
+        if self._book is not None:
+            self._book.store.close()
+            self._book, self._refused = None, True
+
+    def _read(self, read: Callable[[Book], _T], nothing: _T) -> _T:
+        """What the book says; ``nothing`` while it is not open, or when it cannot be read, which is
+        said."""
+        book = self.book
+        if book is None:
+            return nothing
+        try:
+            return read(book)
+        except ValueError as reason:
+            self.trouble.emit(str(words_of(reason)))
+            return nothing
+
+    def _change(self, change: Callable[[Book], object]) -> bool:
+        """Change the book; what hinders it is said, and whether it was changed."""
+        from wickel.studio.book import Clash  # a database loads slowly
+
+        self._later = False  # who changes it waits until it is there
+        book = self.book
+        if book is None:
+            self.trouble.emit(tr("The studio's book is not open: nothing was kept."))
+            return False
+        try:
+            change(book)
+        except Clash as clash:
+            self.clashed.emit(clash)
+            return False
+        except ValueError as reason:
+            self.trouble.emit(str(words_of(reason)))
+            return False
+        self._tell()
+        return True
 
     # --- the log ---------------------------------------------------------------------------
 
     @property
     def log(self) -> Log | None:
-        """The studio's log, opened when it is first asked for; None when it cannot be, which is
-        said once."""
-        if self._log is None and not self._log_refused:
-            from wickel.studio.book import BookTrouble, Log, open_store  # a database loads slowly
-
-            try:
-                self._log = Log(open_store(self._folder, f"{date.today():%Y-%m-%d}"))
-            except BookTrouble as reason:
-                self._log_refused = True
-                self.trouble.emit(str(words_of(reason)))
-        return self._log
-
-    @property
-    def log_is_open(self) -> bool:
-        """Whether the log can be read at once, or never can."""
-        return self._log is not None or self._log_refused
-
-    def open_log(self) -> None:
-        """Have the log opened in the background; ``changed`` tells when it is there."""
-        if self.log_is_open or self._opening.working:
-            return
-        folder, today = self._folder, f"{date.today():%Y-%m-%d}"
-
-        def opened() -> object:
-            from wickel.studio.book import Log, open_store  # a database loads slowly
-
-            return Log(open_store(folder, today))
-
-        self._opening.begin(opened)
-
-    def _opened(self, log: object) -> None:
-        if self._log is None:
-            self._log = cast("Log", log)
-        self.changed.emit()
-
-    def _not_opened(self, sentence: str) -> None:
-        self._log_refused = True
-        self.trouble.emit(sentence)
-        self.changed.emit()
+        """The studio's log; None when the book is not open."""
+        book = self.book
+        return None if book is None else book.log
 
     def keep_entry(self, entry: LogEntry) -> bool:
         """Put an entry into the log, or change it."""
-        return self._logged(lambda log: log.keep(entry))
+        return self._change(lambda book: book.log.keep(entry))
 
     def drop_entry(self, id: str) -> bool:
         """Take an entry out of the log."""
-        return self._logged(lambda log: log.drop(id))
-
-    def _logged(self, change: Callable[[Log], None]) -> bool:
-        """Change the log; what hinders it is said."""
-        log = self.log
-        if log is None:
-            return False
-        try:
-            change(log)
-        except ValueError as reason:
-            self.trouble.emit(str(words_of(reason)))
-            return False
-        return True
+        return self._change(lambda book: book.log.drop(id))
 
     # --- clients ---------------------------------------------------------------------------
 
     @property
     def clients(self) -> tuple[Client, ...]:
         """The studio's clients, by name, as they are now: another window may have changed them."""
-        if self._clients is None or not self._stamps.get(_CLIENTS, Stamp()).is_still(
-            self._folder / _CLIENTS
-        ):
-            self._clients = self._read(_CLIENTS, read_clients)
-        return self._clients
+        return self._read(lambda book: book.clients.all(), ())
 
     def client(self, name: str) -> Client | None:
         """The client of that name."""
         return next((client for client in self.clients if client.name == name), None)
 
+    def keep_client(self, client: Client, seen: Client | None = None) -> bool:
+        """Keep what is said of a client, in the place of what was ``seen`` of them."""
+        return self._change(lambda book: book.clients.keep(client, seen))
+
     def keep_body(self, name: str, body: Body) -> bool:
         """Keep a client's body under the day it was taken."""
 
-        def kept(clients: tuple[Client, ...]) -> tuple[Client, ...]:
-            known = next((client for client in clients if client.name == name), Client(name=name))
-            return with_client(clients, with_body(known, body))
+        def kept(known: Client | None) -> Client:
+            return with_body(known or Client(name=name), body)
 
-        return self._change_clients(kept)
+        return self._change(lambda book: book.clients.change(name, kept))
 
     def drop_day(self, name: str, taken: str) -> bool:
         """Take a day's measurements out of a client's history."""
 
-        def dropped(clients: tuple[Client, ...]) -> tuple[Client, ...]:
-            known = next((client for client in clients if client.name == name), None)
-            return clients if known is None else with_client(clients, without_day(known, taken))
+        def dropped(known: Client | None) -> Client | None:
+            return None if known is None else without_day(known, taken)
 
-        return self.client(name) is not None and self._change_clients(dropped)
-
-    def _change_clients(self, change: Callable[[tuple[Client, ...]], tuple[Client, ...]]) -> bool:
-        """Change the clients as they are in the file at this moment, while no other window can."""
-        made = self._made(_CLIENTS, lambda: change(self.clients), save_clients)
-        if made is None:
-            return False
-        self._clients = made
-        self.changed.emit()
-        return True
-
-    def _made(
-        self,
-        name: str,
-        make: Callable[[], tuple[_One, ...]],
-        save: Callable[[tuple[_One, ...], Path], None],
-    ) -> tuple[_One, ...] | None:
-        """What a file of the book has now that it was made anew and saved under its lock; None when
-        it was not."""
-        try:
-            with folder_lock(self._folder):
-                made = make()
-                return made if self._wrote(name, lambda path: save(made, path)) else None
-        except OSError as reason:
-            self.trouble.emit(
-                tr("{name} could not be saved: {strerror}.", name=name, strerror=reason.strerror)
-            )
-            return None
+        return self.client(name) is not None and self._change(
+            lambda book: book.clients.change(name, dropped)
+        )
 
     # --- schools ---------------------------------------------------------------------------
 
     @property
     def schools(self) -> tuple[School, ...]:
         """The schools of the house and the studio's own, as they are now."""
-        if self._schools is None or not self._stamps.get(_SCHOOLS, Stamp()).is_still(
-            self._folder / _SCHOOLS
-        ):
-            self._schools = self._read(_SCHOOLS, read_schools)
-        return (*SCHOOLS.values(), *self._schools)
+        nothing: tuple[School, ...] = ()
+        return (*SCHOOLS.values(), *self._read(lambda book: book.schools.all(), nothing))
 
     def keep_school(self, school: School) -> bool:
         """Keep a school of the studio's own, in the place of one of that id."""
+        return self._change(lambda book: book.schools.keep(school))
 
-        def kept() -> tuple[School, ...]:
-            return (
-                *(old for old in self.schools if old.id not in SCHOOLS and old.id != school.id),
-                school,
-            )
+    # --- the shelf -------------------------------------------------------------------------
 
-        made = self._made(_SCHOOLS, kept, save_schools)
-        if made is None:
-            return False
-        self._schools = made
-        self.changed.emit()
-        return True
-
-    # --- cloths ----------------------------------------------------------------------------
+    @property
+    def shelf(self) -> tuple[OnShelf, ...]:
+        """What stands on the studio's own shelf, by name."""
+        return self._read(lambda book: book.shelf.all(), ())
 
     @property
     def cloths(self) -> tuple[Cloth, ...]:
         """The cloths on the studio's own shelf, as they are now."""
-        if self._cloths is None or not self._stamps.get(_CLOTHS, Stamp()).is_still(
-            self._folder / _CLOTHS
-        ):
-            self._cloths = self._read(_CLOTHS, read_cloths)
-        return self._cloths
+        return tuple(own.cloth for own in self.shelf)
 
     def keep_cloth(self, cloth: Cloth) -> bool:
         """Put a cloth on the shelf, in the place of one of its name."""
-        return self._change_cloths(
-            lambda kept: (
-                replace(cloth, id=f"own-{slug(cloth.shown_name)}"),
-                *_others(kept, cloth.shown_name),
-            )
-        )
+        named = replace(cloth, id=f"own-{slug(cloth.shown_name)}")
+
+        def kept(known: OnShelf | None) -> OnShelf:
+            if known is None:
+                known = OnShelf(cloth=named, at_hand_mm=cloth.length_at_hand_mm, since=_today())
+            return replace(known, cloth=named)
+
+        return self._change(lambda book: book.shelf.change(cloth.shown_name, kept))
+
+    def keep_on_shelf(self, own: OnShelf, seen: OnShelf | None = None) -> bool:
+        """Keep what is said of something on the shelf, in the place of what was ``seen``."""
+        return self._change(lambda book: book.shelf.keep(own, seen))
 
     def drop_cloth(self, name: str) -> bool:
         """Take a cloth of the studio's own off the shelf."""
-        return self._change_cloths(lambda kept: _others(kept, name))
-
-    def _change_cloths(self, change: Callable[[tuple[Cloth, ...]], tuple[Cloth, ...]]) -> bool:
-        made = self._made(_CLOTHS, lambda: change(self.cloths), save_cloths)
-        if made is None:
-            return False
-        self._cloths = made
-        self.changed.emit()
-        return True
+        return self._change(lambda book: book.shelf.drop(name))
 
     # --- styles ----------------------------------------------------------------------------
 
@@ -257,7 +262,7 @@ class StudioBook(QObject):
         """The studio's own styles and versions of styles, by name; one that cannot be read is left
         out and said."""
         found: list[OwnStyle | Version] = []
-        for path in sorted((self._folder / "styles").glob(f"*{_STYLE_ENDING}")):
+        for path in sorted((self.folder / "styles").glob(f"*{_STYLE_ENDING}")):
             try:
                 found.append(read_style(path))
             except UnreadableFile as reason:
@@ -266,57 +271,32 @@ class StudioBook(QObject):
 
     def keep_style(self, own: OwnStyle | Version) -> bool:
         """Keep a style of the studio's own, or a version of a style."""
-
-        def write(path: Path) -> None:
+        path = self.folder / "styles" / f"{slug(own.id)}{_STYLE_ENDING}"
+        try:
             if isinstance(own, Version):
                 save_version(own, path)
             else:
                 save_style(own, path)
-
-        made = self._wrote(f"styles/{slug(own.id)}{_STYLE_ENDING}", write)
-        if made:
-            self.changed.emit()
-        return made
-
-    def _read(self, name: str, read: Callable[[Path], tuple[_Kept, ...]]) -> tuple[_Kept, ...]:
-        self._stamps[name] = stamp(self._folder / name)
-        try:
-            found = read(self._folder / name)
-        except UnreadableFile as reason:
-            self._unreadable.add(name)
-            self.trouble.emit(str(reason))
-            return ()
-        self._unreadable.discard(name)
-        return found
-
-    def _wrote(self, name: str, write: Callable[[Path], None]) -> bool:
-        if name in self._unreadable and (self._folder / name).exists():
+        except OSError as reason:
             self.trouble.emit(
                 tr(
-                    "{name} cannot be read and is not written over: mend it or move it away first.",
-                    name=name,
+                    "{name} could not be saved: {strerror}.",
+                    name=path.name,
+                    strerror=reason.strerror,
                 )
             )
             return False
-        try:
-            write(self._folder / name)
-        except OSError as reason:
-            self.trouble.emit(
-                tr("{name} could not be saved: {strerror}.", name=name, strerror=reason.strerror)
-            )
-            return False
-        self._stamps[name] = stamp(self._folder / name)
+        self.changed.emit()
         return True
 
 
-def _others(cloths: tuple[Cloth, ...], name: str) -> tuple[Cloth, ...]:
-    return tuple(cloth for cloth in cloths if cloth.shown_name != name)
+def _today() -> str:
+    return f"{date.today():%Y-%m-%d}"
 
 
 def fill_book(book: StudioBook) -> None:
     """Put the demo studio's clients and its own style into an empty book."""
     if not book.clients:
         for client in DEMO_CLIENTS:
-            for body in client.bodies:
-                book.keep_body(client.name, body)
+            book.keep_client(client)
         book.keep_style(FERRY_APRON)

@@ -8,6 +8,7 @@ import sys
 from functools import partial
 from pathlib import Path
 
+from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
 from wickel.app.book import StudioBook, fill_book
@@ -76,9 +77,9 @@ def make_window(
     folder = StudioFolder(home / ("demo-studio" if demo else "studio"))
     if demo:
         folder.fill_with_demo(fresh=fresh)
-    book = StudioBook(folder.path, app)
+    book = StudioBook(folder.path, app, later=True)
     if demo:
-        fill_book(book)
+        book.opened.connect(partial(fill_book, book))
     fill = TableFill(runner, TableStore(home / "table-cells"), app)
     window = MainWindow(Session(runner, app), folder, settings, book, fill, runner)
     dress(window)
@@ -111,6 +112,7 @@ def run_window(*, demo: bool, fresh: bool = False) -> int:
     faults = Faults(state_folder(), window.session.file.save, partial(_say_fault, window))
     faults.install()
     window.show()
+    QTimer.singleShot(0, window.book.open)
     try:
         return app.exec()
     finally:

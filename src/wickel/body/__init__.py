@@ -12,7 +12,15 @@ from wickel.body.chart import (
     nearest_size,
     size_body,
 )
-from wickel.body.client import Client, Difference, differences, with_body, with_client, without_day
+from wickel.body.client import (
+    Adjustment,
+    Client,
+    Difference,
+    differences,
+    with_adjustment,
+    with_body,
+    without_day,
+)
 from wickel.body.measurements import MEASUREMENTS, MeasureKind, Measurement
 
 __all__ = [
@@ -20,6 +28,7 @@ __all__ = [
     "MEASUREMENTS",
     "SIZES",
     "WOMEN",
+    "Adjustment",
     "Body",
     "Chart",
     "Client",
@@ -35,8 +44,8 @@ __all__ = [
     "missing",
     "nearest_size",
     "size_body",
+    "with_adjustment",
     "with_body",
-    "with_client",
     "with_measurement",
     "without_day",
 ]

@@ -3,7 +3,6 @@ of them."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from wickel.body.body import Body
@@ -13,12 +12,30 @@ CHANGED_MM = 0.5
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Adjustment:
+    """What a fitting has shown of how garments are to be drafted for a person: which change
+    (``job.adjusting``), by how many mm, since which day (ISO), from which job."""
+
+    change: str
+    mm: float
+    day: str = ""
+    job: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Client:
     """A person, and the bodies measured on different days, oldest first; ``Body.taken`` is the
-    day."""
+    day.
+
+    ``consent`` is the day (ISO) on which the person agreed that this is kept, empty when nobody
+    asked; of each change there is one adjustment.
+    """
 
     name: str
     bodies: tuple[Body, ...] = ()
+    consent: str = ""
+    notes: str = ""
+    adjustments: tuple[Adjustment, ...] = ()
 
     @property
     def latest(self) -> Body | None:
@@ -38,10 +55,12 @@ def without_day(client: Client, taken: str) -> Client:
     return replace(client, bodies=tuple(body for body in client.bodies if body.taken != taken))
 
 
-def with_client(clients: Iterable[Client], client: Client) -> tuple[Client, ...]:
-    """The clients with one added or put in the place of the one of that name, by name."""
-    others = [other for other in clients if other.name != client.name]
-    return tuple(sorted((*others, client), key=lambda c: c.name.casefold()))
+def with_adjustment(client: Client, adjustment: Adjustment) -> Client:
+    """The client with an adjustment, in the place of an earlier one of the same change; none where
+    it is nothing."""
+    others = tuple(own for own in client.adjustments if own.change != adjustment.change)
+    now = (*others, adjustment) if adjustment.mm else others
+    return replace(client, adjustments=now)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -3,6 +3,7 @@
 from wickel.cloth.cloth import PRINT_NAMES, BadCloth, Cloth, Flaw, Kind, Print
 from wickel.cloth.design import FIGURE_NAMES, Border, BorderAt, Design, Figure, Motif, Repeat
 from wickel.cloth.folding import Face, Panel, fold_panels, fold_words
+from wickel.cloth.shelf import OnShelf, Reserved, with_cut_off, with_reserved
 from wickel.cloth.spread import (
     COMBINED,
     STACKED,
@@ -41,10 +42,12 @@ __all__ = [
     "FoldEdge",
     "Kind",
     "Motif",
+    "OnShelf",
     "Panel",
     "Ply",
     "Print",
     "Repeat",
+    "Reserved",
     "Section",
     "SectionPlan",
     "Spread",
@@ -56,4 +59,6 @@ __all__ = [
     "fold_words",
     "of_one_cloth",
     "spread",
+    "with_cut_off",
+    "with_reserved",
 ]

@@ -1,23 +1,29 @@
-"""What a studio keeps beside its jobs: clients with their dated bodies, and its own schools. One
-small file each."""
+"""What a studio keeps beside its jobs, as records and as files: clients with their dated bodies,
+cloths on its shelf, its own schools. The book holds the records; the files are what it took over,
+and what it hands out."""
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import asdict
 from pathlib import Path
 from typing import Annotated, Any, Literal, TypeVar
 
-from pydantic import BaseModel, Field, ValidationError
+from pydantic import AfterValidator, BaseModel, Field, ValidationError
 
-from wickel.body import Client
-from wickel.cloth import Cloth
+from wickel.body import Adjustment, Client
+from wickel.cloth import OnShelf, Reserved
 from wickel.draft import School
 from wickel.files.cloth_file import ClothRecord, cloth_of, cloth_record
 from wickel.files.draft_records import FigureRecord, figure_of, figure_record
+from wickel.files.names import plain_lines
 from wickel.files.reading import UnreadableFile, first_fault, read_json
 from wickel.files.records import (
+    FARTHEST_MM,
     AllowanceRecord,
     BodyRecord,
     FileRecord,
+    FinePositive,
     Name,
     Number,
     Text,
@@ -31,11 +37,23 @@ from wickel.files.saving import json_text, save_file
 VERSION = 1
 
 
+class AdjustmentRecord(FileRecord):
+    """What a fitting has shown: which change, by how much."""
+
+    change: Name
+    mm: Number
+    day: Text = ""
+    job: Text = ""
+
+
 class ClientRecord(FileRecord):
     """A client and the bodies measured on different days."""
 
     name: Name
     bodies: Annotated[list[BodyRecord], Field(max_length=500)] = []
+    consent: Text = ""
+    notes: Annotated[str, Field(max_length=20_000), AfterValidator(plain_lines)] = ""
+    adjustments: Annotated[list[AdjustmentRecord], Field(max_length=200)] = []
 
 
 class ClientsRecord(FileRecord):
@@ -64,15 +82,41 @@ class SchoolsRecord(FileRecord):
     schools: Annotated[list[SchoolRecord], Field(max_length=200)] = []
 
 
+class ReservedRecord(FileRecord):
+    """How much of a cloth is kept for which job."""
+
+    job: Name
+    name: Text = ""
+    mm: FinePositive
+
+
+class OnShelfRecord(FileRecord):
+    """A cloth on the shelf, with its place, and for which jobs it is kept."""
+
+    cloth: ClothRecord
+    at_hand_mm: Annotated[float, Field(ge=0, le=FARTHEST_MM, allow_inf_nan=False)] | None = None
+    place: Text = ""
+    since: Text = ""
+    counted: Text = ""
+    origin: Text = ""
+    care: Text = ""
+    notes: Annotated[str, Field(max_length=20_000), AfterValidator(plain_lines)] = ""
+    photo: Text = ""
+    reserved: Annotated[list[ReservedRecord], Field(max_length=1000)] = []
+
+
 class ClothsRecord(FileRecord):
-    """The file of the cloths on the studio's own shelf."""
+    """The file of the cloths on the studio's own shelf: whole rows, or cloths alone in files of
+    before 2026-12."""
 
     format: Literal["wickel-cloths"]
     version: Literal[1]
-    cloths: Annotated[list[ClothRecord], Field(max_length=2000)] = []
+    cloths: Annotated[list[ClothRecord], Field(max_length=20_000)] = []
+    shelf: Annotated[list[OnShelfRecord], Field(max_length=20_000)] = []
 
 
 _R = TypeVar("_R", bound=BaseModel)
+_T = TypeVar("_T")
 
 
 def _read(path: Path, what: str, model: type[_R]) -> _R | None:
@@ -84,82 +128,129 @@ def _read(path: Path, what: str, model: type[_R]) -> _R | None:
         raise first_fault(error, path.name) from None
 
 
+def client_record(client: Client) -> dict[str, Any]:
+    """A client as files and the book write it."""
+    record: dict[str, Any] = {
+        "name": client.name,
+        "bodies": [body_record(body) for body in client.bodies],
+    }
+    more = {
+        "consent": client.consent,
+        "notes": client.notes,
+        "adjustments": [asdict(own) for own in client.adjustments],
+    }
+    return record | {key: value for key, value in more.items() if value}
+
+
+def client_of(value: Mapping[str, Any]) -> Client:
+    """The client of a record. Raises ``ValueError``."""
+    record = ClientRecord.model_validate(value)
+    return Client(
+        name=record.name,
+        bodies=tuple(body_of(body) for body in record.bodies),
+        consent=record.consent,
+        notes=record.notes,
+        adjustments=tuple(
+            Adjustment(change=own.change, mm=own.mm, day=own.day, job=own.job)
+            for own in record.adjustments
+        ),
+    )
+
+
+def on_shelf_record(own: OnShelf) -> dict[str, Any]:
+    """A cloth on the shelf as files and the book write it."""
+    words = {key: getattr(own, key) for key in _SHELF_WORDS if getattr(own, key)}
+    record: dict[str, Any] = {"cloth": cloth_record(own.cloth), **words}
+    if own.at_hand_mm is not None:
+        record["at_hand_mm"] = own.at_hand_mm
+    if own.reserved:
+        record["reserved"] = [asdict(kept) for kept in own.reserved]
+    return record
+
+
+_SHELF_WORDS = ("place", "since", "counted", "origin", "care", "notes", "photo")
+
+
+def on_shelf_of(value: Mapping[str, Any]) -> OnShelf:
+    """The cloth on the shelf of a record. Raises ``ValueError``."""
+    record = OnShelfRecord.model_validate(value)
+    return OnShelf(
+        cloth=cloth_of(record.cloth),
+        at_hand_mm=record.at_hand_mm,
+        reserved=tuple(Reserved(job=k.job, name=k.name, mm=k.mm) for k in record.reserved),
+        **{key: getattr(record, key) for key in _SHELF_WORDS},
+    )
+
+
+def school_record(school: School) -> dict[str, Any]:
+    """A school as files and the book write it."""
+    return {
+        "id": school.id,
+        "name": school.name,
+        "options": dict(school.options),
+        "allowances": allowance_record(school.allowances),
+        "figures": {id: figure_record(own) for id, own in school.figures.items()},
+    }
+
+
+def school_of(value: Mapping[str, Any]) -> School:
+    """The school of a record. Raises ``ValueError``."""
+    school = SchoolRecord.model_validate(value)
+    return School(
+        id=school.id,
+        name=school.name,
+        options=school.options,
+        allowances=allowances_of(school.allowances),
+        figures={id: figure_of(own) for id, own in school.figures.items()},
+    )
+
+
 def read_clients(path: Path) -> tuple[Client, ...]:
     """The clients of a file; none when there is no file yet. Raises ``UnreadableFile``."""
     record = _read(path, "clients", ClientsRecord)
-    try:
-        return (
-            ()
-            if record is None
-            else tuple(
-                Client(name=client.name, bodies=tuple(body_of(body) for body in client.bodies))
-                for client in record.clients
-            )
-        )
-    except ValueError as reason:
-        raise UnreadableFile(f"{path.name}: {reason}.") from None
+    return () if record is None else _each(path, client_of, record.clients)
 
 
-def save_clients(clients: tuple[Client, ...], path: Path) -> None:
+def save_clients(clients: Sequence[Client], path: Path) -> None:
     """Write the clients atomically, keeping the previous file as ``.bak``. Raises ``OSError``."""
-    rows = [
-        {"name": client.name, "bodies": [body_record(body) for body in client.bodies]}
-        for client in clients
-    ]
-    _write(path, "wickel-clients", "clients", rows)
+    _write(path, "wickel-clients", "clients", [client_record(client) for client in clients])
 
 
-def read_cloths(path: Path) -> tuple[Cloth, ...]:
-    """The cloths on the studio's own shelf; none when there is no file yet. Raises
+def read_shelf(path: Path) -> tuple[OnShelf, ...]:
+    """What stands on the studio's own shelf; nothing when there is no file yet. Raises
     ``UnreadableFile``."""
     record = _read(path, "cloths", ClothsRecord)
-    try:
-        return () if record is None else tuple(cloth_of(cloth) for cloth in record.cloths)
-    except ValueError as reason:
-        raise UnreadableFile(f"{path.name}: {reason}") from None
+    if record is None:
+        return ()
+    bare = _each(path, lambda value: on_shelf_of({"cloth": value}), record.cloths)
+    return (*bare, *_each(path, on_shelf_of, record.shelf))
 
 
-def save_cloths(cloths: tuple[Cloth, ...], path: Path) -> None:
+def save_shelf(shelf: Sequence[OnShelf], path: Path) -> None:
     """Write the shelf atomically, keeping the previous file as ``.bak``. Raises ``OSError``."""
-    _write(path, "wickel-cloths", "cloths", [cloth_record(cloth) for cloth in cloths])
+    _write(path, "wickel-cloths", "shelf", [on_shelf_record(own) for own in shelf])
 
 
 def read_schools(path: Path) -> tuple[School, ...]:
     """The maker's own schools of a file; none when there is no file yet. Raises
     ``UnreadableFile``."""
     record = _read(path, "schools", SchoolsRecord)
-    try:
-        return (
-            ()
-            if record is None
-            else tuple(
-                School(
-                    id=school.id,
-                    name=school.name,
-                    options=school.options,
-                    allowances=allowances_of(school.allowances),
-                    figures={id: figure_of(own) for id, own in school.figures.items()},
-                )
-                for school in record.schools
-            )
-        )
-    except ValueError as reason:
-        raise UnreadableFile(f"{path.name}: {reason}.") from None
+    return () if record is None else _each(path, school_of, record.schools)
 
 
-def save_schools(schools: tuple[School, ...], path: Path) -> None:
+def save_schools(schools: Sequence[School], path: Path) -> None:
     """Write the schools atomically, keeping the previous file as ``.bak``. Raises ``OSError``."""
-    rows = [
-        {
-            "id": school.id,
-            "name": school.name,
-            "options": dict(school.options),
-            "allowances": allowance_record(school.allowances),
-            "figures": {id: figure_record(own) for id, own in school.figures.items()},
-        }
-        for school in schools
-    ]
-    _write(path, "wickel-schools", "schools", rows)
+    _write(path, "wickel-schools", "schools", [school_record(school) for school in schools])
+
+
+def _each(
+    path: Path, of: Callable[[Mapping[str, Any]], _T], records: Sequence[FileRecord]
+) -> tuple[_T, ...]:
+    """What the records of a file describe. Raises ``UnreadableFile``."""
+    try:
+        return tuple(of(record.model_dump(exclude_unset=True)) for record in records)
+    except ValueError as reason:
+        raise UnreadableFile(f"{path.name}: {reason}".rstrip(".") + ".") from None
 
 
 def _write(path: Path, format: str, key: str, rows: list[dict[str, Any]]) -> None:

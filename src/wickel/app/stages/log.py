@@ -170,11 +170,11 @@ class LogStage(Stage):
     def refresh(self) -> None:
         """Show the entry of the open job, and the others."""
         self.settle()
-        if not self._book.log_is_open:
+        if not self._book.is_open:
             self.title.setText(tr("The log is being opened …"))
             self._body.setEnabled(False)
             self.put.setEnabled(False)
-            self._book.open_log()
+            self._book.open()
             return
         from wickel.studio.book import COMMON_NEXT, COMMON_WRONG, caught_up, drawn_up
 

@@ -11,11 +11,7 @@ import sqlite3
 from collections.abc import Iterator
 from pathlib import Path
 
-from alembic import command
-from alembic.config import Config
-from alembic.runtime.migration import MigrationContext
-from alembic.script import ScriptDirectory
-from sqlalchemy import Connection, Engine, create_engine, event, text
+from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
 from sqlalchemy.exc import DatabaseError, OperationalError
 from sqlalchemy.orm import Session, sessionmaker
 
@@ -23,6 +19,8 @@ from wickel.files import private_folder
 from wickel.wording import say
 
 NAME = "book.sqlite"
+HEAD = "0002"
+"""The migration that this program's book stands at."""
 COPIES = 14
 """So many dated copies of the book are kept beside it."""
 _WAIT_MS, _WRITES = 5000, "wickel_writes"
@@ -40,6 +38,7 @@ class Store:
         self.path = path
         self._engine = engine
         self._sessions = sessionmaker(engine, expire_on_commit=False)
+        self._watch = sqlite3.connect(path, check_same_thread=False, timeout=_WAIT_MS / 1000)
 
     @contextlib.contextmanager
     def change(self) -> Iterator[Session]:
@@ -60,8 +59,17 @@ class Store:
         except DatabaseError as reason:
             raise BookTrouble(_said(self.path, reason)) from None
 
+    def version(self) -> int:
+        """A number that is another one whenever the book has changed, by whatever window. Raises
+        ``BookTrouble``."""
+        try:
+            return int(self._watch.execute("PRAGMA data_version").fetchone()[0])
+        except sqlite3.Error as reason:
+            raise BookTrouble(_said(self.path, reason)) from None
+
     def close(self) -> None:
         """Let the file go."""
+        self._watch.close()
         self._engine.dispose()
 
 
@@ -108,6 +116,7 @@ def _engine(path: Path) -> Engine:
             "journal_mode=WAL",
             "synchronous=FULL",
             "foreign_keys=ON",
+            "secure_delete=ON",
             f"busy_timeout={_WAIT_MS}",
         ):
             connection.execute(f"PRAGMA {pragma}")
@@ -121,32 +130,25 @@ def _engine(path: Path) -> Engine:
     return engine
 
 
-def _config() -> Config:
-    config = Config()
-    config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
-    return config
-
-
 def _bring_up_to_date(engine: Engine, path: Path, today: str) -> None:
     """Run the migrations that are missing, after a backup. Raises ``BookTrouble``."""
-    config = _config()
-    script = ScriptDirectory.from_config(config)
-    head = script.get_current_head()
     with engine.connect() as connection:
         answer = connection.execute(text("PRAGMA quick_check")).scalar()
         if answer != "ok":
             raise BookTrouble(say("book.damaged", name=path.name))
-        now = MigrationContext.configure(connection).get_current_revision()
-    if now == head:
-        return
-    known = {revision.revision for revision in script.walk_revisions()}
-    if now is not None and now not in known:
-        raise BookTrouble(say("book.newer", name=path.name))
-    if now is not None:
-        backed_up(path, today)
-    with engine.begin() as connection:
-        config.attributes["connection"] = connection
-        command.upgrade(config, "head")
+        now = _stands_at(connection)
+    if now != HEAD:
+        from wickel.studio.book.migrating import migrate  # what migrates loads slowly
+
+        migrate(engine, path, now, today)
+
+
+def _stands_at(connection: Connection) -> str | None:
+    """The migration a book stands at, None for an empty one."""
+    if not inspect(connection).has_table("alembic_version"):
+        return None
+    found = connection.execute(text("SELECT version_num FROM alembic_version")).scalar()
+    return None if found is None else str(found)
 
 
 def backed_up(path: Path, today: str) -> Path:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from sqlalchemy import JSON, Float, Index, String, Text
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -35,3 +37,48 @@ class LogRow(Base):
     note: Mapped[str] = mapped_column(Text, default="")
     words: Mapped[str] = mapped_column(Text, default="")
     """What is searched: names, cloths, words, without capitals."""
+
+
+class KeptRow:
+    """Something the studio keeps under a name: its record, as files write it, and what is searched
+    of it, without capitals."""
+
+    key: Mapped[str] = mapped_column(Text, primary_key=True)
+    value: Mapped[dict[str, Any]] = mapped_column(JSON)
+    words: Mapped[str] = mapped_column(Text, default="")
+
+
+class ClientRow(KeptRow, Base):
+    """A client, by name."""
+
+    __tablename__ = "client"
+
+
+class ShelfRow(KeptRow, Base):
+    """A cloth or a remnant on the shelf, by name."""
+
+    __tablename__ = "shelf"
+
+
+class SchoolRow(KeptRow, Base):
+    """A school of the studio's own, by its id."""
+
+    __tablename__ = "school"
+
+
+class JobRow(KeptRow, Base):
+    """What the book knows of a job file, by the file's place."""
+
+    __tablename__ = "job"
+    __table_args__ = (Index("job_id", "id"),)
+
+    id: Mapped[str] = mapped_column(String(64), default="")
+    """The job's own, which goes with its file wherever that goes."""
+    stamp: Mapped[str] = mapped_column(String(64), default="")
+    """The file as it was when it was read."""
+
+
+class FactRow(KeptRow, Base):
+    """A single thing the studio has said, by what it is."""
+
+    __tablename__ = "fact"

@@ -13,5 +13,7 @@ SENTENCES = {
     "book.full": "{name}, the studio's book, cannot be written: the disk is full.",
     "book.read-only": "{name}, the studio's book, cannot be written: its folder is read-only.",
     "book.no-place": "{name}, the studio's book, cannot be opened where it stands.",
+    "book.row": "In {name}, the studio's book, “{key}” cannot be read.",
+    "book.clash": "Another window has changed the same meanwhile: {names}.",
     "book.trouble": "{name}, the studio's book, cannot be used: {why}.",
 }

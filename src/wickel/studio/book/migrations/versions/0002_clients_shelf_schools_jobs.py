@@ -1,0 +1,30 @@
+"""Clients, shelf, schools and the index of jobs."""
+
+import sqlalchemy as sa
+from alembic import op
+
+revision = "0002"
+down_revision = "0001"
+branch_labels = None
+depends_on = None
+
+TABLES = ("client", "shelf", "school", "job", "fact")
+
+
+def upgrade() -> None:
+    for name in TABLES:
+        op.create_table(
+            name,
+            sa.Column("key", sa.Text, primary_key=True),
+            sa.Column("value", sa.JSON, nullable=False),
+            sa.Column("words", sa.Text, nullable=False),
+        )
+    with op.batch_alter_table("job") as job:
+        job.add_column(sa.Column("id", sa.String(64), nullable=False, server_default=""))
+        job.add_column(sa.Column("stamp", sa.String(64), nullable=False, server_default=""))
+        job.create_index("job_id", ["id"])
+
+
+def downgrade() -> None:
+    for name in TABLES:
+        op.drop_table(name)
