@@ -14,9 +14,9 @@ from PySide6.QtWidgets import QApplication, QDialog, QLineEdit
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.runners import InlineRunner
 from wickel.app.start import make_window
-from wickel.app.studio_folder import StudioFolder
 from wickel.job import CellTask
 from wickel.job.tasks import AcrossTask, LayTask, run_task
+from wickel.studio.folder import StudioFolder
 
 
 def _told_of(message):

@@ -11,13 +11,13 @@ import pytest
 from wickel.app import start
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.settings import Settings, SettingsFile
-from wickel.app.studio_folder import StudioFolder
 from wickel.body import size_body
 from wickel.cloth import Cloth
 from wickel.draft import SCHOOLS, Allowances, School
 from wickel.files import read_job, save_job
 from wickel.job import Job
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON, orders
+from wickel.studio.folder import StudioFolder
 
 BODY = replace(size_body("92"), taken="2026-11-03")
 OWN_SCHOOL = School(

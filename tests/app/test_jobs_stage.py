@@ -3,6 +3,7 @@ programs change."""
 
 import json
 from dataclasses import replace
+from datetime import date
 
 import pytest
 from PySide6.QtCore import Qt
@@ -10,10 +11,20 @@ from PySide6.QtWidgets import QApplication, QPushButton
 
 from tests.app.conftest import KnownRunner
 from tests.app.test_window import CTRL, JOBS, LAY, LEFT, go, type_into
+from wickel.app.stages.from_last import FromLast
+from wickel.app.stages.jobs import IN_HAND
 from wickel.app.start import make_window
 from wickel.app.widgets.dialogs import Notice
+from wickel.body import with_measurement
 from wickel.files import read_job, save_job
+from wickel.job.state import State
+from wickel.lay import cutting_minutes
 from wickel.studio import orders
+
+
+def choose(box, index):
+    box.setCurrentIndex(index)
+    box.activated.emit(index)
 
 
 @pytest.fixture
@@ -23,7 +34,21 @@ def jobs(window, qtbot):
 
 
 def chip(jobs, path, words):
-    return next(own for own in jobs.cards[path].findChildren(QPushButton) if own.text() == words)
+    """A button below the rails, the keys put on a job; where it hangs is shown if need be."""
+    place = jobs._folder.place_of(path)
+    choose(jobs.shown, jobs.shown.findData(place or IN_HAND))
+    assert jobs.rail.take(path)
+    return next(own for own in jobs.chips.values() if own.text() == words and own.isVisible())
+
+
+def click_on(qtbot, jobs, path):
+    jobs.rail.scrollTo(jobs.rail._index(path))
+    at = jobs.rail.place_of(path).center()
+    qtbot.mouseClick(jobs.rail.viewport(), LEFT, pos=at)
+
+
+def read_aloud(jobs, path):
+    return jobs.rail._index(path).data(Qt.ItemDataRole.AccessibleTextRole)
 
 
 def press(qtbot, window, words):
@@ -33,35 +58,40 @@ def press(qtbot, window, words):
     )
 
 
-def test_every_job_is_a_card_with_whom_it_is_for_and_when_it_is_due(jobs, window):
+def test_every_job_hangs_on_the_rail_with_whom_it_is_for_and_when_it_is_due(jobs, window):
     paths = window._folder.orders()
-    assert list(jobs.cards) == list(paths)
-    card = jobs.cards[paths[0]]
-    words = " ".join(own.text() for own in card.findChildren(type(jobs.holds)))
+    assert sorted(jobs.rail.paths) == list(paths)
+    words = read_aloud(jobs, paths[0])
     for part in ("Market dress", "Odile Marrow", "Box dress", "due Fri 11 December 2026"):
         assert part in words
-    assert card.objectName() == "chosen"
+    assert jobs.rail.open_path == paths[0]
+    assert jobs.rail.current_path == paths[0]
 
 
 def test_a_job_is_opened_by_mouse_and_by_keyboard(jobs, window, session, qtbot):
     paths = window._folder.orders()
-    qtbot.mouseClick(jobs.cards[paths[1]], LEFT)
+    click_on(qtbot, jobs, paths[1])
     assert session.path == paths[1]
-    jobs.cards[paths[2]].setFocus()
-    qtbot.waitUntil(jobs.cards[paths[2]].hasFocus)
-    qtbot.keyClick(jobs.cards[paths[2]], Qt.Key.Key_Return)
+    jobs.rail.setFocus()
+    jobs.rail.take(paths[2])
+    qtbot.keyClick(jobs.rail, Qt.Key.Key_Return)
     assert session.path == paths[2]
-    assert jobs.cards[paths[2]].objectName() == "chosen"
+    assert jobs.rail.open_path == paths[2]
+    before = jobs.rail.current_path
+    qtbot.keyClick(jobs.rail, Qt.Key.Key_Up)
+    qtbot.keyClick(jobs.rail, Qt.Key.Key_Home)
+    assert jobs.rail.current_path not in (None, before)
 
 
 def test_name_client_date_and_notes_are_written_and_undone(jobs, window, session, qtbot):
-    type_into(qtbot, jobs.name, "Fair dress")
-    type_into(qtbot, jobs.client, "Wenda Pool")
-    type_into(qtbot, jobs.due, "2026-12-24")
-    assert jobs.due_said.text() == "Thu 24 December 2026"
-    qtbot.mouseClick(jobs.notes, LEFT)
-    qtbot.keyClicks(jobs.notes, "Long sleeves?")
-    jobs.name.setFocus()
+    card = jobs.open_job
+    type_into(qtbot, card.name, "Fair dress")
+    type_into(qtbot, card.client, "Wenda Pool")
+    type_into(qtbot, card.due, "2026-12-24")
+    assert card.due_said.text() == "Thu 24 December 2026"
+    qtbot.mouseClick(card.notes, LEFT)
+    qtbot.keyClicks(card.notes, "Long sleeves?")
+    card.name.setFocus()
     qtbot.waitUntil(lambda: session.job.notes == "Long sleeves?")
     assert (session.job.name, session.job.client, session.job.due) == (
         "Fair dress",
@@ -73,17 +103,124 @@ def test_name_client_date_and_notes_are_written_and_undone(jobs, window, session
     assert read_job(session.path) == session.job
     for _ in range(4):
         session.undo()
-    assert (session.job.name, session.job.notes, jobs.notes.toPlainText()) == (
+    assert (session.job.name, session.job.notes, card.notes.toPlainText()) == (
         "Market dress",
         "",
         "",
     )
 
 
+def test_state_and_what_it_waits_for_hang_on_the_rail_and_stay_in_the_file(
+    jobs, window, session, qtbot
+):
+    choose(jobs.open_job.state, jobs.open_job.state.findData("cloth-bought"))
+    jobs.open_job.waits.setFocus()
+    type_into(qtbot, jobs.open_job.waits.lineEdit(), "the lining")
+    assert (session.job.state, session.job.waits_for) == (State.BOUGHT, "the lining")
+    session.save_now()
+    assert read_job(session.path) == session.job
+    assert "cloth bought, waits for the lining" in read_aloud(jobs, session.path)
+    qtbot.keyClick(window, Qt.Key.Key_F, CTRL | Qt.KeyboardModifier.AltModifier)
+    assert session.job.state is State.CUT
+    choose(jobs.shown, jobs.shown.findData("waiting"))
+    assert jobs.rail.paths == (session.path,)
+    session.undo()
+    assert session.job.state is State.BOUGHT
+
+
+def test_jobs_are_found_by_their_words(jobs, window, qtbot):
+    qtbot.keyClicks(jobs.search, "quill CHAMBRAY")
+    assert [path.name for path in jobs.rail.paths] == ["05-blouse-for-the-fair.wickel.json"]
+    qtbot.keyClicks(jobs.search, " no such")
+    assert jobs.rail.paths == ()
+    assert jobs.nothing.isVisible()
+    jobs.search.clear()
+    assert len(jobs.rail.paths) == len(orders())
+
+
+def test_what_is_late_hangs_first_and_says_why(jobs, window, session, qtbot):
+    type_into(qtbot, jobs.open_job.due, "2020-01-31")
+    session.save_now()
+    assert jobs.rail.rails.rows[0].name == "Late"
+    assert jobs.rail.paths[0] == session.path
+    assert "days late: not measured yet" in read_aloud(jobs, session.path)
+
+
+def test_minutes_to_cut_are_worked_out_and_the_week_s_load_is_shown(jobs, window, session, qtbot):
+    type_into(qtbot, jobs.open_job.due, f"{date.today():%Y-%m-%d}")
+    session.save_now()
+    qtbot.waitUntil(lambda: "minutes to cut" in read_aloud(jobs, session.path))
+    lay = session.lay
+    assert f"{cutting_minutes(lay):.0f} minutes to cut" in read_aloud(jobs, session.path)
+    qtbot.waitUntil(lambda: f"0 h {round(cutting_minutes(lay)):02}" in jobs.week.said.text())
+    jobs.week.hours.setValue(0.5)
+    assert window._settings.values.cutting_hours == 0.5
+    assert jobs.week.strip.toolTip() == f"{cutting_minutes(lay) / 30:.0%} of the hours for cutting"
+
+
+def test_a_quick_question_is_answered_without_a_job_and_can_become_one(
+    jobs, window, session, qtbot
+):
+    quick = jobs.quick
+    choose(quick.style_box, quick.style_box.findData("box-dress"))
+    choose(quick.who, quick.who.findData("Tamsin Quill"))
+    type_into(qtbot, quick.width_edit, "114")
+    before = window._folder.orders()
+    qtbot.mouseClick(quick.ask_button, LEFT)
+    qtbot.waitUntil(lambda: quick.figure.text().endswith(" m"))
+    assert "minutes to cut" in quick.said.text()
+    assert window._folder.orders() == before
+    answer = quick.figure.text()
+    type_into(qtbot, quick.width_edit, "150")
+    assert not quick.make.isVisible()
+    type_into(qtbot, quick.width_edit, "114")
+    qtbot.mouseClick(quick.ask_button, LEFT)
+    qtbot.waitUntil(lambda: quick.figure.text() == answer)
+    qtbot.mouseClick(quick.make, LEFT)
+    assert len(window._folder.orders()) == len(before) + 1
+    job = session.job
+    assert (job.client, job.garments[0].body.name, job.cloths[0].usable_width_mm) == (
+        "Tamsin Quill",
+        "Tamsin Quill",
+        1140.0,
+    )
+
+
+def test_a_question_that_has_no_answer_says_why(jobs, qtbot):
+    quick = jobs.quick
+    choose(quick.style_box, quick.style_box.findData("box-dress"))
+    type_into(qtbot, quick.width_edit, "20")
+    qtbot.mouseClick(quick.ask_button, LEFT)
+    assert quick.figure.text() == "–"
+    assert "no way of folding can hold it" in quick.said.text()
+
+
+def test_jobs_of_one_cloth_are_pointed_out_and_laid_together_when_asked(jobs, qtbot):
+    found = jobs.together
+    assert found.isVisible()
+    assert found.cloth.currentText() == "Figured twill"
+    assert "Ferryman's smock, Lamplighter's trousers" in found.said.whole
+    qtbot.mouseClick(found.ask, LEFT)
+    qtbot.waitUntil(lambda: "togeth" in found.said.whole and "…" not in found.said.whole)
+    assert "saves" in found.said.whole or "cannot be laid together" in found.said.whole
+
+
+def test_a_new_job_like_a_client_s_last_has_their_figures_of_now(jobs, window, session, qtbot):
+    body = replace(window.book.client("Tamsin Quill").latest, taken="2026-11-30")
+    window.book.keep_body("Tamsin Quill", with_measurement(body, "bust", 911.0))
+    qtbot.mouseClick(jobs.last, LEFT)
+    (sheet,) = window.findChildren(FromLast)
+    assert set(sheet.cards) == {"Bertrand Oake", "Odile Marrow", "Tamsin Quill"}
+    qtbot.mouseClick(sheet.cards["Tamsin Quill"], LEFT)
+    assert session.job.name == "Blouse for the fair"
+    assert session.job.garments[0].body["bust"] == 911.0
+    assert (session.job.due, session.job.state) == ("", State.ASKED)
+
+
 def test_a_job_is_duplicated_under_a_name_of_its_own(jobs, window, session, qtbot):
     first = session.path
     before = read_job(first)
-    qtbot.mouseClick(chip(jobs, first, "Duplicate"), LEFT)
+    qtbot.mouseClick(chip(jobs, first, "One more like it"), LEFT)
     assert session.path != first
     assert session.path.parent == first.parent
     assert session.job.name == "Market dress, again"
@@ -92,7 +229,7 @@ def test_a_job_is_duplicated_under_a_name_of_its_own(jobs, window, session, qtbo
     assert read_job(first).name == "Market dress"
 
 
-def test_jobs_are_set_aside_binned_and_brought_back(jobs, window, session, qtbot):
+def test_jobs_are_set_aside_put_away_binned_and_brought_back(jobs, window, session, qtbot):
     other = window._folder.orders()[1]
     qtbot.mouseClick(chip(jobs, other, "Set aside"), LEFT)
     (aside,) = window._folder.set_aside()
@@ -103,6 +240,10 @@ def test_jobs_are_set_aside_binned_and_brought_back(jobs, window, session, qtbot
     qtbot.mouseClick(chip(jobs, binned, "Bring back"), LEFT)
     assert other.exists()
     assert window._folder.binned() == window._folder.set_aside() == ()
+    qtbot.mouseClick(chip(jobs, other, "To the archive"), LEFT)
+    (away,) = window._folder.jobs("archive")
+    qtbot.mouseClick(chip(jobs, away, "Bring back"), LEFT)
+    assert other.exists()
 
 
 def test_the_bin_is_emptied_only_when_the_maker_says_so(jobs, window, qtbot, answering):
@@ -110,9 +251,9 @@ def test_the_bin_is_emptied_only_when_the_maker_says_so(jobs, window, qtbot, ans
     qtbot.mouseClick(chip(jobs, other, "To the bin"), LEFT)
     (binned,) = window._folder.binned()
     save_job(orders()[1], binned)  # so that there is a copy beside it
-    empty = next(own for own in jobs.findChildren(QPushButton) if own.text() == "Empty the bin…")
+    choose(jobs.shown, jobs.shown.findData("bin"))
     with answering("") as seen:
-        qtbot.mouseClick(empty, LEFT)
+        qtbot.mouseClick(jobs.empty, LEFT)
     assert len(seen) == 1
     assert "for good" in seen[0].sentence.text()
     assert list(binned.parent.iterdir()) == []
@@ -123,7 +264,7 @@ def test_the_open_job_goes_on_where_it_is_moved_to(jobs, window, session, qtbot)
     qtbot.mouseClick(chip(jobs, first, "To the bin"), LEFT)
     (binned,) = window._folder.binned()
     assert session.path == binned
-    type_into(qtbot, jobs.name, "Still here")
+    type_into(qtbot, jobs.open_job.name, "Still here")
     session.save_now()
     assert read_job(binned).name == "Still here"
     assert not first.exists()
@@ -153,9 +294,8 @@ def test_a_damaged_job_is_a_card_that_says_so_and_offers_its_copy(jobs, window, 
     save_job(read_job(path), path)
     path.write_text("{,}")
     jobs.refresh()
-    said = [own.text() for own in jobs.cards[path].findChildren(type(jobs.holds))]
-    assert any("is not JSON" in text for text in said)
-    qtbot.mouseClick(jobs.cards[path], LEFT)
+    assert "is not JSON" in jobs.rail._index(path).data(Qt.ItemDataRole.ToolTipRole)
+    click_on(qtbot, jobs, path)
     press(qtbot, window, "Open the copy")
     assert session.path == path
     assert path.with_name(path.name + ".damaged").exists()
@@ -207,7 +347,7 @@ def test_a_new_job_can_be_begun_in_an_empty_studio(qtbot, tmp_path):
     assert len(window._folder.orders()) == 1
     assert window.session.lay is not None
     go(qtbot, window, JOBS)
-    assert list(window.jobs.cards) == [window.session.path]
+    assert window.jobs.rail.paths == (window.session.path,)
 
 
 # --- two windows ------------------------------------------------------------------------------
@@ -231,13 +371,13 @@ def test_a_second_window_is_told_and_looks_or_takes_over(window, session, qtbot,
     press(qtbot, other, "Take it over")
     assert not theirs.file.open_elsewhere
     go(qtbot, other, JOBS)
-    type_into(qtbot, other.jobs.name, "Theirs")
+    type_into(qtbot, other.jobs.open_job.name, "Theirs")
     theirs.save_now()
     assert read_job(path).name == "Theirs"
     window.activateWindow()
     qtbot.waitUntil(window.isActiveWindow)
     go(qtbot, window, JOBS)
-    type_into(qtbot, window.jobs.name, "Mine")
+    type_into(qtbot, window.jobs.open_job.name, "Mine")
     session.save_now()
     assert read_job(path).name == "Theirs"  # nothing is written over unasked
     press(qtbot, window, "Use theirs")
@@ -248,7 +388,7 @@ def test_a_file_that_became_unreadable_can_be_written_over_or_left(window, sessi
     path = session.path
     path.write_text("{ half a fi")
     go(qtbot, window, JOBS)
-    type_into(qtbot, window.jobs.name, "Here")
+    type_into(qtbot, window.jobs.open_job.name, "Here")
     session.save_now()
     (notice,) = [own for own in window.findChildren(Notice) if own.isVisible()]
     assert "cannot be read" in notice.lines[0]

@@ -136,7 +136,7 @@ def test_what_is_kept_goes_onto_the_shelf_and_into_the_next_job(qtbot, window):
 def test_a_book_that_cannot_be_opened_is_said_and_the_stage_stays_usable(window, qtbot):
     from wickel.studio.book.store import NAME
 
-    folder = window.book._folder
+    folder = window.book.folder
     folder.mkdir(parents=True, exist_ok=True)
     (folder / NAME).write_bytes(b"no book " * 900)
     opened(qtbot, window)

@@ -6,12 +6,12 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QImage, QPainter
 
 from wickel.app.settings import Settings, SettingsFile
-from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.tape import Tape, paint_tape, steps
 from wickel.app.theme import DARK, LIGHT
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import shown_date
+from wickel.studio.folder import StudioFolder
 from wickel.units import Unit
 
 

@@ -19,6 +19,8 @@ from wickel.draft.own import OwnStyle
 from wickel.files import UnreadableFile, read_style, save_style, save_version, slug
 from wickel.job import Version
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
+from wickel.studio.folder import StudioFolder
+from wickel.studio.listing import Listing
 from wickel.wording import tr, words_of
 
 if TYPE_CHECKING:
@@ -26,6 +28,9 @@ if TYPE_CHECKING:
 
 _T = TypeVar("_T")
 _STYLE_ENDING = ".wickel-style.json"
+MOST_READ_AT_ONCE = 40
+"""So many job files are read while the window waits; more in the background."""
+_NOTED_MS = 300
 _LOOK_MS = 2000
 """How often it is looked whether another window has changed the book."""
 
@@ -52,6 +57,12 @@ class StudioBook(QObject):
         self._opening.done.connect(self._opened)
         self._opening.refused.connect(self._not_opened)
         self._version = -1
+        self._listed: tuple[Listing, ...] = ()
+        self._looking = Background(self)
+        self._looking.done.connect(lambda _: self._tell())
+        self._looking.refused.connect(self.trouble)
+        self._noted = QTimer(self, singleShot=True, interval=_NOTED_MS)
+        self._noted.timeout.connect(self._tell)
         self._look = QTimer(self, interval=_LOOK_MS)
         self._look.timeout.connect(self._look_for_others)
 
@@ -180,6 +191,38 @@ class StudioBook(QObject):
         """Take an entry out of the log."""
         return self._change(lambda book: book.log.drop(id))
 
+    # --- jobs ------------------------------------------------------------------------------
+
+    def listed(self, folder: StudioFolder, place: str) -> tuple[Listing, ...]:
+        """What a list shows of the jobs of a place. Many that nobody has read yet are read in the
+        background: they are listed when ``changed`` has told that they are known."""
+        paths = folder.jobs(place)
+        if self.book is None:
+            few = paths if len(paths) <= MOST_READ_AT_ONCE or self._refused else ()
+            return tuple(folder.listing(path) for path in few)
+        if self.is_looking:
+            return self._listed
+        unread = self._read(lambda book: book.jobs.unread(paths), 0)
+        if unread <= MOST_READ_AT_ONCE:
+            found: tuple[Listing, ...] = ()
+            self._listed = self._read(lambda book: book.jobs.listed(paths), found)
+        else:
+            jobs, every = self.book.jobs, folder.all()
+            self._looking.begin(lambda: jobs.listed(every))
+        return self._listed
+
+    @property
+    def is_looking(self) -> bool:
+        """Whether jobs are being read that are not listed yet."""
+        return self._looking.working
+
+    def note_minutes(self, path: Path, minutes: float) -> None:
+        """Keep how long cutting a job takes."""
+        book = self.book
+        if book is not None and not self.is_looking:
+            self._read(lambda book: book.jobs.note_minutes(path, minutes), None)
+            self._noted.start()
+
     # --- clients ---------------------------------------------------------------------------
 
     @property
@@ -295,8 +338,8 @@ def _today() -> str:
 
 
 def fill_book(book: StudioBook) -> None:
-    """Put the demo studio's clients and its own style into an empty book."""
-    if not book.clients:
+    """Put the demo studio's clients and its own style into an empty book, once it is open."""
+    if book.book is not None and not book.clients:
         for client in DEMO_CLIENTS:
             book.keep_client(client)
         book.keep_style(FERRY_APRON)

@@ -56,7 +56,7 @@ class TableFill(QObject):
         self.refusal = ""
         self.in_work: dict[int, Place] = {}
         self.in_sight: frozenset[str] = frozenset()
-        self._kind, self._store = runner, store
+        self._kind, self.store = runner, store
         self._runners: list[Runner] = []
         self._job: Job | None = None
         self._cloth_id = ""
@@ -154,7 +154,7 @@ class TableFill(QObject):
                 self.cells[place] = refused_cell(size, width, reason)
                 continue
             self._made[place] = (pieces, cloth)
-            known = self._store.find(cell_key(pieces, cloth), size, width)
+            known = self.store.find(cell_key(pieces, cloth), size, width)
             if known is not None:
                 self.cells[place] = known
             else:
@@ -180,7 +180,7 @@ class TableFill(QObject):
             self._begin(number, place, self.cells.get(place), CELL_EFFORT)
         if not self._waiting and not self._unread and not self.in_work:
             self._wanted = False
-            self._store.tidy()
+            self.store.tidy()
             self.working_changed.emit(False)
 
     def _begin(self, number: int, place: Place, known: Cell | None, effort: int) -> None:
@@ -258,7 +258,7 @@ class TableFill(QObject):
     def _keep(self, place: Place, cell: Cell) -> None:
         self.cells[place] = cell
         try:
-            self._store.keep(cell)
+            self.store.keep(cell)
         except OSError as reason:
             self.trouble.emit(tr("The table cannot be kept: {strerror}.", strerror=reason.strerror))
 

@@ -32,6 +32,7 @@ class JobFile(QObject):
     trouble = Signal(str)
     path_changed = Signal()
     changed_outside = Signal()
+    saved = Signal()
 
     def __init__(self, job: Callable[[], Job], parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -97,6 +98,7 @@ class JobFile(QObject):
             )
             return False
         self._stamp = stamp(self.path)
+        self.saved.emit()
         return True
 
     def take_over(self) -> bool:

@@ -26,6 +26,7 @@ class Settings:
     rotary: bool = False
     turned: bool = False
     chalks: bool = False
+    cutting_hours: float = 20.0
 
 
 class SettingsFile:

@@ -18,12 +18,12 @@ from wickel.app.runners import ProcessRunner, Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.stage import Stage
-from wickel.app.studio_folder import StudioFolder
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, load_fonts, set_text_scale
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.habits import learn
 from wickel.app.window import MainWindow
 from wickel.files import TableStore, private_folder, sweep
+from wickel.studio.folder import StudioFolder
 
 
 def data_folder() -> Path:

@@ -37,11 +37,11 @@ from wickel.app.stages.buy import BuyStage
 from wickel.app.stages.cloth import ClothStage
 from wickel.app.stages.cut import CutStage
 from wickel.app.stages.draft import DraftStage
+from wickel.app.stages.from_last import FromLast
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.jobs import JobsStage
 from wickel.app.stages.lay import LayStage
 from wickel.app.stages.log import LogStage
-from wickel.app.studio_folder import StudioFolder
 from wickel.app.table.cut_view import Put
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
 from wickel.app.widgets.guide import show_guide
@@ -52,9 +52,11 @@ from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
 from wickel.cloth import WAYS
 from wickel.files import save_job
+from wickel.job import Job
 from wickel.job.edits import without_garment
 from wickel.lay import WAIVED_NAMES
 from wickel.studio import new_order, with_another
+from wickel.studio.folder import StudioFolder
 from wickel.studio.ordering import Chosen
 from wickel.units import Unit
 from wickel.wording import tr
@@ -118,7 +120,7 @@ class MainWindow(QMainWindow):
         self.thread_bar = Thread(tuple(stage.title for stage in Stage))
         self.ticket = Ticket(session)
         self.slip = Slip()
-        self.jobs = JobsStage(session, folder)
+        self.jobs = JobsStage(session, folder, book, fill, settings, runner)
         self.body = BodyStage(session, book)
         self.draft = DraftStage(session, book, Errand(runner, self))
         self.cloth, self.lay, self.buy = (
@@ -159,6 +161,8 @@ class MainWindow(QMainWindow):
         fill.working_changed.connect(lambda _: self._follow())
         self.jobs.open_asked.connect(self.open_path)
         self.jobs.new_asked.connect(self._new_job)
+        self.jobs.last_asked.connect(self._new_from_last)
+        self.jobs.quick.job_asked.connect(self._start)
         self.jobs.demo_asked.connect(self._fill_with_demo)
         self.buy.csv_asked.connect(self._exports.table_csv)
         self.buy.pdf_asked.connect(self._exports.table_pdf)
@@ -196,7 +200,25 @@ class MainWindow(QMainWindow):
 
     def _build_menu(self) -> None:
         bar = self.menuBar()
-        job = bar.addMenu(tr("&Job"))
+        self._build_job_menu(bar.addMenu(tr("&Job")))
+        self._build_edit_menu(bar.addMenu(tr("&Edit")))
+        go = bar.addMenu(tr("&Go to"))
+        for stage in Stage:
+            self._action(
+                go, f"&{stage.title}", f"Ctrl+{stage + 1}", partial(self.show_stage, stage)
+            )
+        self._build_lay_menu(bar.addMenu(tr("&Lay")))
+        self.lay.work.fill(bar.addMenu(tr("By h&and")))
+        self._build_buy_menu(bar.addMenu(tr("&Buy")))
+        self._build_cut_menu(bar.addMenu(tr("&Cut")))
+        self._build_log_menu(bar.addMenu(tr("L&og")))
+        self._build_view_menu(bar.addMenu(tr("&View")))
+        about = bar.addMenu(tr("&Help"))
+        self._action(about, tr("&Guide"), "F1", self._show_guide)
+        self._action(about, tr("&Keys and mouse"), "Shift+F1", self._show_keys)
+        self._action(about, tr("&About Wickel"), "", self._show_about)
+
+    def _build_job_menu(self, job: QMenu) -> None:
         self._orders = QMenu(tr("&Orders of the studio"), self)
         self._orders.aboutToShow.connect(self._fill_orders)
         job.addMenu(self._orders)
@@ -204,6 +226,12 @@ class MainWindow(QMainWindow):
         self._recent.aboutToShow.connect(self._fill_recent)
         job.addMenu(self._recent)
         self._action(job, tr("&New job…"), "Ctrl+N", self._new_job)
+        self._action(
+            job, tr("New for a client, from their &last…"), "Ctrl+Shift+N", self._new_from_last
+        )
+        self._action(job, tr("One more li&ke the open one"), "Ctrl+Alt+N", self._one_more)
+        self._action(job, tr("&A quick question"), "Ctrl+Shift+A", self._quick_question)
+        self._action(job, tr("A step &further"), "Ctrl+Alt+F", self.jobs.open_job.go_on)
         self._action(job, tr("&Open a job file…"), "Ctrl+O", self._open)
         self._action(job, tr("&Save"), "Ctrl+S", self._save)
         self._action(job, tr("Save a &copy as…"), "Ctrl+Shift+S", self._exports.copy)
@@ -215,7 +243,8 @@ class MainWindow(QMainWindow):
         ]
         job.addSeparator()
         self._action(job, tr("&Quit"), "Ctrl+Q", self.close)
-        edit = bar.addMenu(tr("&Edit"))
+
+    def _build_edit_menu(self, edit: QMenu) -> None:
         self._undo = self._action(edit, tr("Undo"), "Ctrl+Z", self._session.undo)
         self._redo = self._action(edit, tr("Redo"), "", self._session.redo)
         self._redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
@@ -235,21 +264,6 @@ class MainWindow(QMainWindow):
         self._action(edit, tr("&Rewrite with formulas…"), "Ctrl+R", self.draft.keeping.make_own)
         self._action(edit, tr("Reference &pictures"), "Ctrl+Alt+P", self._show_pictures)
         self._action(edit, tr("&Keep these measurements"), "Ctrl+K", self.body.keep)
-        go = bar.addMenu(tr("&Go to"))
-        for stage in Stage:
-            self._action(
-                go, f"&{stage.title}", f"Ctrl+{stage + 1}", partial(self.show_stage, stage)
-            )
-        self._build_lay_menu(bar.addMenu(tr("&Lay")))
-        self.lay.work.fill(bar.addMenu(tr("By h&and")))
-        self._build_buy_menu(bar.addMenu(tr("&Buy")))
-        self._build_cut_menu(bar.addMenu(tr("&Cut")))
-        self._build_log_menu(bar.addMenu(tr("L&og")))
-        self._build_view_menu(bar.addMenu(tr("&View")))
-        about = bar.addMenu(tr("&Help"))
-        self._action(about, tr("&Guide"), "F1", self._show_guide)
-        self._action(about, tr("&Keys and mouse"), "Shift+F1", self._show_keys)
-        self._action(about, tr("&About Wickel"), "", self._show_about)
 
     def _build_view_menu(self, view: QMenu) -> None:
         self._action(view, tr("Zoom &in"), "Ctrl++", lambda: self._zoom("zoom_in"))
@@ -525,6 +539,7 @@ class MainWindow(QMainWindow):
     def _fill_with_demo(self) -> None:
         """Put the demo studio's jobs here and open the first."""
         self._folder.fill_with_demo(fresh=False)
+        self._book.open_now()
         fill_book(self._book)
         next(filter(self.open_path, self._folder.orders()), None)
         self.jobs.refresh()
@@ -582,7 +597,9 @@ class MainWindow(QMainWindow):
 
     def start_job(self, style: Chosen) -> None:
         """Begin a new job for a garment of a style, in a file of its own."""
-        job = new_order(style)
+        self._start(new_order(style))
+
+    def _start(self, job: Job) -> None:
         path = self._folder.path_for(job.name)
         try:
             save_job(job, path)
@@ -593,6 +610,22 @@ class MainWindow(QMainWindow):
             return
         self.open_path(path)
         self.show_stage(Stage.BODY)
+
+    def _one_more(self) -> None:
+        """A new job like the open one."""
+        if self._session.path is not None:
+            self.show_stage(Stage.JOBS)
+            self.jobs.duplicate(self._session.path)
+
+    def _quick_question(self) -> None:
+        self.show_stage(Stage.JOBS)
+        self.jobs.quick.take_hand()
+
+    def _new_from_last(self) -> None:
+        """A new job like the last one of a client, with their figures of now."""
+        sheet = FromLast(self, self._book, self._folder)
+        sheet.chosen.connect(self._start)
+        sheet.open()
 
     def _save(self) -> None:
         """Save at once; the job is saved by itself after every change too."""
@@ -695,6 +728,7 @@ class MainWindow(QMainWindow):
         self.cut.shut()
         self.log.settle()
         self.buy.shut()
+        self.jobs.shut()
         self.draft.reach.errand.shut()
         self._session.shut()
         super().closeEvent(event)

@@ -69,6 +69,7 @@ from wickel.files.said_file import Said, said_of, said_record
 from wickel.files.saving import json_text, save_file
 from wickel.job import BEST, AskedOfPrint, Garment, Job, NamedLay, OnCloth, Picture, Tried
 from wickel.job.job import NOT_AT_TABLE, Giver, Layer
+from wickel.job.state import State
 from wickel.lay import Axes, CutOrder, CutPiece, Grain, Mark, OnPrint, Place, Waived
 from wickel.units import Unit
 from wickel.wording import say
@@ -218,6 +219,10 @@ class JobRecord(FileRecord):
     name: Text = ""
     client: Text = ""
     due: Text = ""
+    state: Literal[
+        "asked", "measured", "cloth-bought", "cut", "sewing", "fitting", "done", "handed-over"
+    ] = "asked"
+    waits_for: Text = ""
     unit: Literal["cm", "in"] = "cm"
     both_units: bool = False
     fold: Annotated[Name, AfterValidator(_known_fold)] = BEST
@@ -301,6 +306,8 @@ def _job(record: JobRecord, name: str) -> Job:
             name=record.name,
             client=record.client,
             due=record.due,
+            state=State(record.state),
+            waits_for=record.waits_for,
             fold=record.fold,
             unit=Unit(record.unit),
             both_units=record.both_units,
@@ -434,6 +441,8 @@ def job_record(job: Job) -> dict[str, Any]:
         "name": job.name,
         "client": job.client,
         "due": job.due,
+        **({"state": job.state.value} if job.state is not State.ASKED else {}),
+        **({"waits_for": job.waits_for} if job.waits_for else {}),
         "unit": job.unit.value,
         **({"both_units": True} if job.both_units else {}),
         "fold": job.fold,
@@ -461,6 +470,8 @@ def _version_of(job: Job) -> int:
         job.pictures,
         job.at_table != NOT_AT_TABLE,
         job.book_id,
+        job.state is not State.ASKED,
+        job.waits_for,
         *(laid != OnCloth() for laid in job.on.values()),
         *(
             value

@@ -17,6 +17,7 @@ from wickel.draft import Allowances, OptionValue, Own
 from wickel.draft.operations import Change
 from wickel.draft.own import OwnStyle
 from wickel.geometry import Outline
+from wickel.job.state import State
 from wickel.lay import CutPiece, KeptLay, Place, Waived
 from wickel.units import Unit
 from wickel.wording import Text, say
@@ -304,7 +305,8 @@ class Job:
     """What is made, for whom, from which cloths. Bodies and cloths are snapshots, not references.
 
     ``fold`` is the way of spreading all cloths for which nothing else was decided, or ``best``.
-    ``due`` is an ISO date or empty. ``both_units``: centimetres and inches are shown side by side.
+    ``due`` is an ISO date or empty; ``state`` how far it has come, ``waits_for`` what it waits for,
+    in the maker's words. ``both_units``: centimetres and inches are shown side by side.
     ``on`` has what was decided of a cloth, by its id; ``at_table`` how far it is at the cutting
     table; ``book_id`` what the studio's book knows it by, empty while it is not in it. ``foreign``
     are the keys of its file that another program has written.
@@ -316,6 +318,8 @@ class Job:
     name: str = ""
     client: str = ""
     due: str = ""
+    state: State = State.ASKED
+    waits_for: str = ""
     fold: str = BEST
     unit: Unit = Unit.CM
     both_units: bool = False

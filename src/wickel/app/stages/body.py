@@ -51,6 +51,7 @@ from wickel.job.edits import (
     with_quantity,
     with_size,
 )
+from wickel.job.state import State, at_least
 from wickel.job.turned import net_figures
 from wickel.units import shown_length
 from wickel.wording import shown_unit, term, tr
@@ -472,9 +473,9 @@ class BodyStage(Stage):
         today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
         body = replace(garment.body, taken=today)
         if self._book.keep_body(body.name, body):
-            self._session.apply(
-                with_body(self._session.job, garment, body), tr("Measurements kept")
-            )
+            job = with_body(self._session.job, garment, body)
+            measured = replace(job, state=at_least(job.state, State.MEASURED))
+            self._session.apply(measured, tr("Measurements kept"))
 
     def _name_person(self) -> None:
         garment = self._session.garment

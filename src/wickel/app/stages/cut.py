@@ -60,6 +60,7 @@ from wickel.job.at_table import (
     with_tick,
 )
 from wickel.job.job import Rest
+from wickel.job.state import State, at_least
 from wickel.lay import Lay
 from wickel.units import shown_cloth_length, shown_short
 from wickel.wording import tr
@@ -652,7 +653,10 @@ class CutStage(Stage):
         step = self.steps[at]
         if step.cloth and self._session.cloth is not None and self._session.cloth.id != step.cloth:
             self._session.take_cloth(step.cloth)
-        self._note(at_step(self._session.job, step.id))
+        job = at_step(self._session.job, step.id)
+        if step.id == "after:done":
+            job = replace(job, state=at_least(job.state, State.CUT))
+        self._note(job)
         self._show_step()
         if not step.measure:
             self.next.setFocus(Qt.FocusReason.OtherFocusReason)

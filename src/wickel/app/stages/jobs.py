@@ -1,167 +1,167 @@
-"""The Jobs stage: the studio's jobs in hand, set aside and in the bin, and the open one's name,
-date and notes."""
+"""The Jobs stage: a quick question, the studio's jobs hung on rails by the day they are due, the
+week's load, and the open job's name, state, date and notes."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
+from datetime import date
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QFocusEvent, QShowEvent
+from PySide6.QtCore import QPoint, Qt, Signal
+from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import (
-    QGridLayout,
+    QComboBox,
     QHBoxLayout,
     QLineEdit,
-    QPlainTextEdit,
+    QMenu,
     QPushButton,
     QVBoxLayout,
     QWidget,
 )
 
+from wickel.app.book import StudioBook
+from wickel.app.errand import Errand
+from wickel.app.fill import TableFill
+from wickel.app.runners import Runner
 from wickel.app.session import Session
-from wickel.app.studio_folder import Listing, StudioFolder
-from wickel.app.widgets.cards import TakenCard, card, emptied, label, scrolling
+from wickel.app.settings import SettingsFile
+from wickel.app.stages.glances import Glances
+from wickel.app.stages.job_card import OpenJobCard
+from wickel.app.stages.quick_question import QuickQuestion
+from wickel.app.stages.rail import Rail, RailView
+from wickel.app.stages.together import Together
+from wickel.app.stages.week import Week
+from wickel.app.widgets.cards import card, fill_box, label
 from wickel.app.widgets.dialogs import ask_yes
 from wickel.app.widgets.flow import flow_bar
-from wickel.app.widgets.ticket import shown_date
 from wickel.files import UnreadableFile
-from wickel.job import Job
+from wickel.job.state import STATE_NAMES, State
+from wickel.studio.folder import ARCHIVE, ASIDE, BIN, StudioFolder
+from wickel.studio.listing import Listing, is_late, on_rails
 from wickel.wording import tr
 
-_COLUMNS = 2
-
-
-class JobCard(TakenCard):
-    """A job of the studio: its name, whom it is for, when it is due, its garments."""
-
-    def __init__(self, listing: Listing, *, chosen: bool) -> None:
-        super().__init__(
-            str(listing.path), listing.title, tr("Open {listing} (Enter)", listing=listing.name)
-        )
-        column = QVBoxLayout(self)
-        column.setContentsMargins(14, 10, 14, 10)
-        column.setSpacing(2)
-        head = QHBoxLayout()
-        head.addWidget(label(listing.name, "heading", wrap=True), 1)
-        if listing.due:
-            head.addWidget(
-                label(tr("due {shown_date}", shown_date=shown_date(listing.due)), "soft"),
-                0,
-                Qt.AlignmentFlag.AlignTop,
-            )
-        column.addLayout(head)
-        if listing.trouble:
-            column.addWidget(label(listing.trouble, "broken", wrap=True))
-        else:
-            who = f"for {listing.client}" if listing.client else tr("for nobody yet")
-            column.addWidget(label(" · ".join((who, *listing.garments)), "soft", wrap=True))
-        self.foot, self._chips = flow_bar(6)
-        column.addWidget(self.foot)
-        self.mark(chosen)
-
-    def add_chip(self, words: str, tip: str, act: Callable[[], object]) -> None:
-        """A button on the card."""
-        chip = QPushButton(words)
-        chip.setObjectName("chip")
-        chip.setToolTip(tip)
-        chip.clicked.connect(lambda *_: act())
-        self._chips.addWidget(chip)
-
-
-_WRITTEN: dict[str, Callable[[Job, str], Job]] = {
-    "name": lambda job, text: replace(job, name=text),
-    "client": lambda job, text: replace(job, client=text),
-    "due": lambda job, text: replace(job, due=text),
-}
-
-
-class _Notes(QPlainTextEdit):
-    """Notes that are taken when the field is left."""
-
-    left = Signal()
-
-    def focusOutEvent(self, event: QFocusEvent) -> None:
-        super().focusOutEvent(event)
-        self.left.emit()
+IN_HAND, LATE, WAITING = "in-hand", "late", "waiting"
+_PLACES = (ASIDE, ARCHIVE, BIN)
 
 
 class JobsStage(QWidget):
-    """Lists of jobs; ``open_asked`` carries the file of one that is to be opened, ``new_asked``
+    """Jobs on rails; ``open_asked`` carries the file of one that is to be opened, ``new_asked``
     asks for a new one."""
 
     open_asked = Signal(object)
     new_asked = Signal()
+    last_asked = Signal()
     demo_asked = Signal()
 
-    def __init__(self, session: Session, folder: StudioFolder) -> None:
+    def __init__(
+        self,
+        session: Session,
+        folder: StudioFolder,
+        book: StudioBook,
+        fill: TableFill,
+        settings: SettingsFile,
+        runner: Runner,
+    ) -> None:
         super().__init__()
         self.setObjectName("stage")
-        self._session, self._folder = session, folder
-        self.cards: dict[Path, JobCard] = {}
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
+        self._session, self._folder, self._book = session, folder, book
+        self.glances = Glances(self)
+        self.glances.worked_out.connect(book.note_minutes)
+        self.quick = QuickQuestion(book, fill.store, Errand(runner, self))
+        self.together = Together(Errand(runner, self))
+        self.week = Week(settings)
+        self.rail = RailView(self.glances)
+        self.open_job = OpenJobCard(session)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(10)
+        column.addWidget(self.quick)
+        row = QHBoxLayout()
         row.setSpacing(14)
         row.addWidget(self._list_card(), 5)
-        row.addWidget(self._open_card(), 3)
-        session.job_changed.connect(self._show_open)
+        row.addWidget(self.open_job, 2)
+        column.addLayout(row, 1)
+        self.rail.open_asked.connect(self.open_asked)
+        self.rail.current_changed.connect(self._show_chips)
+        self.rail.menu_asked.connect(self._show_menu)
+        session.job_changed.connect(self.open_job.refresh)
         session.file.path_changed.connect(self.refresh)
+        session.file.saved.connect(self.refresh)
+        book.changed.connect(self.refresh)
+        self.week.changed.connect(self.refresh)
 
     def _list_card(self) -> QWidget:
         frame, column = card()
         head = QHBoxLayout()
-        head.addWidget(label(tr("Jobs of the studio"), "title"), 1)
+        head.setSpacing(8)
+        self.search = QLineEdit()
+        self.search.setAccessibleName(tr("Search the jobs"))
+        self.search.setPlaceholderText(tr("search: name, client, cloth, words"))
+        self.search.setClearButtonEnabled(True)
+        self.search.textChanged.connect(lambda _: self.refresh())
+        self.shown = QComboBox()
+        self.shown.setAccessibleName(tr("Which jobs are shown"))
+        self.shown.currentIndexChanged.connect(lambda _: self.refresh())
         self.new = QPushButton(tr("New job…"))
         self.new.setObjectName("main")
         self.new.setToolTip(tr("Begin a job: which garment? (Ctrl+N)"))
         self.new.clicked.connect(self.new_asked)
+        self.last = QPushButton(tr("From a client's last…"))
+        self.last.setToolTip(
+            tr("A new job like a client's last one, with their figures of now (Ctrl+Shift+N)")
+        )
+        self.last.clicked.connect(self.last_asked)
+        head.addWidget(self.search, 1)
+        head.addWidget(self.shown)
+        head.addWidget(self.last)
         head.addWidget(self.new)
         column.addLayout(head)
-        inner = QWidget()
-        self._lists = QVBoxLayout(inner)
-        self._lists.setContentsMargins(0, 0, 8, 0)
-        self._lists.setSpacing(8)
-        column.addWidget(scrolling(inner), 1)
-        return frame
-
-    def _open_card(self) -> QWidget:
-        frame, column = card()
-        column.addWidget(label(tr("The open job"), "heading"))
-        grid = QGridLayout()
-        grid.setVerticalSpacing(8)
-        self.name = self._line("Name", tr("What the job is called"), "name")
-        self.client = self._line(
-            "Client", tr("Whom it is for; a client's measurements are taken on Body"), "client"
+        column.addWidget(self.week)
+        column.addWidget(self.together)
+        self.nothing = label("", wrap=True)
+        column.addWidget(self.nothing)
+        self.demo = QPushButton(tr("Open the demo studio's jobs"))
+        self.demo.setToolTip(
+            tr(
+                "Put the jobs of a made-up studio here, to try things out; the bin takes them "
+                "away again"
+            )
         )
-        self.due = self._line("Due", tr("The day it is due, as 2026-12-24"), "due")
-        for k, (words, field) in enumerate(
-            (("Name", self.name), ("For", self.client), ("Due", self.due))
-        ):
-            text = label(words, "soft")
-            text.setBuddy(field)
-            grid.addWidget(text, k, 0)
-            grid.addWidget(field, k, 1)
-        column.addLayout(grid)
-        self.due_said = label("", "soft", wrap=True)
-        column.addWidget(self.due_said)
-        column.addWidget(label(tr("Notes"), "soft"))
-        self.notes = _Notes()
-        self.notes.setAccessibleName(tr("Notes"))
-        self.notes.setToolTip(tr("What is to be remembered of this job"))
-        self.notes.setTabChangesFocus(True)
-        self.notes.left.connect(self._take_notes)
-        column.addWidget(self.notes, 1)
-        self.holds = label("", "soft", wrap=True)
-        column.addWidget(self.holds)
+        self.demo.clicked.connect(self.demo_asked)
+        column.addWidget(self.demo, 0, Qt.AlignmentFlag.AlignLeft)
+        column.addWidget(self.rail, 1)
+        bar, self._chips = flow_bar(6)
+        self.chips: dict[str, QPushButton] = {}
+        for key, (words, tip, act) in self._acts().items():
+            chip = QPushButton(words)
+            chip.setObjectName("chip")
+            chip.setToolTip(tip)
+            chip.clicked.connect(lambda *_, act=act: self._on_current(act))
+            self._chips.addWidget(chip)
+            self.chips[key] = chip
+        self.empty = QPushButton(tr("Empty the bin…"))
+        self.empty.setObjectName("chip")
+        self.empty.setToolTip(tr("Throw away for good what is in the bin"))
+        self.empty.clicked.connect(self.empty_bin)
+        self._chips.addWidget(self.empty)
+        column.addWidget(bar)
         return frame
 
-    def _line(self, name: str, tip: str, attribute: str) -> QLineEdit:
-        field = QLineEdit()
-        field.setAccessibleName(tr("{name} of the job", name=name))
-        field.setToolTip(tip)
-        field.editingFinished.connect(partial(self._take, attribute, field))
-        return field
+    def _acts(self) -> dict[str, tuple[str, str, Callable[[Path], object]]]:
+        """What can be done with the ticket in hand."""
+        bin_tip = tr("It can be brought back until the bin is emptied")
+        return {
+            "like": (
+                tr("One more like it"),
+                tr("A new job with the same garments, cloths and lays (Ctrl+Alt+N)"),
+                self.duplicate,
+            ),
+            "aside": (tr("Set aside"), tr("Out of the way until it is needed"), self.put_aside),
+            "away": (tr("To the archive"), tr("Handed over, and kept"), self.put_away),
+            "bin": (tr("To the bin"), bin_tip, self.put_into_bin),
+            "back": (tr("Bring back"), tr("Among the jobs in hand again"), self.take_back),
+        }
 
     # --- showing -----------------------------------------------------------------------------
 
@@ -170,122 +170,87 @@ class JobsStage(QWidget):
         self.refresh()
 
     def refresh(self) -> None:
-        """Show the lists and the open job as they are now."""
+        """Show the rails and the open job as they are now."""
         if not self.isVisible():
             return
-        emptied(self._lists)
-        self.cards = {}
-        folder = self._folder
-        self._list("", folder.orders(), self._chips_of_open)
-        if not folder.orders():
-            self._lists.addWidget(
-                label(tr("No jobs yet. Begin one, or look round in the demo studio."), wrap=True)
-            )
-            demo = QPushButton(tr("Open the demo studio's jobs"))
-            demo.setToolTip(
-                tr(
-                    "Put the jobs of a made-up studio here, to try things out; the bin takes them "
-                    "away again"
-                )
-            )
-            demo.clicked.connect(self.demo_asked)
-            self._lists.addWidget(demo, 0, Qt.AlignmentFlag.AlignLeft)
-        self._list(tr("Set aside"), folder.set_aside(), self._chips_of_aside)
-        self._list(tr("In the bin"), folder.binned(), self._chips_of_binned)
-        if folder.binned():
-            empty = QPushButton(tr("Empty the bin…"))
-            empty.setToolTip(tr("Throw away for good what is in the bin"))
-            empty.clicked.connect(self.empty_bin)
-            self._lists.addWidget(empty, 0, Qt.AlignmentFlag.AlignLeft)
-        self._lists.addStretch()
-        self._show_open()
+        self.quick.show_unit(self._session.job.unit)
+        today = date.today()
+        in_hand = self._book.listed(self._folder, "")
+        self._fill_shown(in_hand, today)
+        chosen = str(self.shown.currentData() or IN_HAND)
+        place = chosen if chosen in _PLACES else ""
+        found = self._book.listed(self._folder, place) if place else in_hand
+        if not place:
+            found = tuple(own for own in found if _is_shown(own, chosen, today))
+        asked = self.search.text().casefold().split()
+        found = tuple(own for own in found if all(word in own.words for word in asked))
+        self._hang(found, today)
+        self.week.show_load(in_hand, today)
+        self.together.show_jobs(in_hand, self._session.job.unit)
+        self._say_nothing(in_hand, found)
+        self.open_job.refresh()
 
-    def _list(
-        self, title: str, paths: tuple[Path, ...], chips: Callable[[JobCard, Path], None]
-    ) -> None:
-        if not paths:
-            return
-        if title:
-            self._lists.addWidget(label(f"{title} ({len(paths)})", "heading"))
-        holder = QWidget()
-        grid = QGridLayout(holder)
-        grid.setContentsMargins(0, 0, 0, 0)
-        grid.setSpacing(8)
-        for k, path in enumerate(paths):
-            own = JobCard(self._folder.listing(path), chosen=path == self._session.path)
-            own.taken.connect(lambda id: self.open_asked.emit(Path(id)))
-            chips(own, path)
-            self.cards[path] = own
-            grid.addWidget(own, k // _COLUMNS, k % _COLUMNS)
-        for k in range(_COLUMNS):
-            grid.setColumnStretch(k, 1)
-        self._lists.addWidget(holder)
+    def _fill_shown(self, in_hand: tuple[Listing, ...], today: date) -> None:
+        """Offer what can be shown, with how many there are."""
+        rows = [(tr("in hand"), IN_HAND, len(in_hand))]
+        rows.append((tr("late"), LATE, sum(is_late(own, today) for own in in_hand)))
+        rows.append((tr("waiting"), WAITING, sum(bool(own.waits_for) for own in in_hand)))
+        for state in State:
+            count = sum(own.state is state for own in in_hand)
+            rows.append((STATE_NAMES[state], state.value, count))
+        names = {ASIDE: tr("set aside"), ARCHIVE: tr("in the archive"), BIN: tr("in the bin")}
+        rows += [(names[place], place, len(self._folder.jobs(place))) for place in _PLACES]
+        chosen = str(self.shown.currentData() or IN_HAND)
+        self.shown.blockSignals(True)
+        fill_box(
+            self.shown,
+            [(f"{name} ({count})", id) for name, id, count in rows if count or id == chosen],
+            chosen,
+        )
+        self.shown.blockSignals(False)
 
-    def _chips_of_open(self, job_card: JobCard, path: Path) -> None:
-        job_card.add_chip(
-            "Duplicate",
-            tr("The same job once more, under a name of its own"),
-            partial(self.duplicate, path),
-        )
-        job_card.add_chip(
-            tr("Set aside"), tr("Out of the way until it is needed"), partial(self.put_aside, path)
-        )
-        job_card.add_chip(
-            tr("To the bin"),
-            tr("It can be brought back until the bin is emptied"),
-            partial(self.put_into_bin, path),
-        )
+    def _hang(self, found: tuple[Listing, ...], today: date) -> None:
+        rows: list[Rail | Listing] = []
+        for name, jobs in on_rails(found, today):
+            minutes = sum(own.minutes or 0.0 for own in jobs)
+            count = tr("1 job") if len(jobs) == 1 else tr("{count} jobs", count=len(jobs))
+            cut = tr(", {minutes:.0f} min to cut", minutes=minutes) if minutes else ""
+            rows += [Rail(name, f"{count}{cut}"), *jobs]
+        self.rail.show_rows(rows, today, self._session.path)
 
-    def _chips_of_aside(self, job_card: JobCard, path: Path) -> None:
-        job_card.add_chip(
-            tr("Bring back"), tr("Among the jobs in hand again"), partial(self.take_back, path)
-        )
-        job_card.add_chip(
-            tr("To the bin"),
-            tr("It can be brought back until the bin is emptied"),
-            partial(self.put_into_bin, path),
-        )
+    def _say_nothing(self, in_hand: tuple[Listing, ...], found: tuple[Listing, ...]) -> None:
+        words = ""
+        if not in_hand and not found:
+            words = tr("No jobs yet. Begin one, or look round in the demo studio.")
+        elif not found:
+            words = tr("No job is like that.")
+        if self._book.is_looking:
+            words = tr("The studio's jobs are being looked through …")
+        self.nothing.setText(words)
+        self.nothing.setVisible(bool(words))
+        self.demo.setVisible(not in_hand and not found and not self._book.is_looking)
 
-    def _chips_of_binned(self, job_card: JobCard, path: Path) -> None:
-        job_card.add_chip(
-            tr("Bring back"), tr("Among the jobs in hand again"), partial(self.take_back, path)
-        )
+    def _show_chips(self, path: Path | None) -> None:
+        place = "" if path is None else self._folder.place_of(path)
+        for key, chip in self.chips.items():
+            chip.setVisible(path is not None and key in _CHIPS.get(place, _CHIPS[""]))
+        self.empty.setVisible(str(self.shown.currentData()) == BIN)
 
-    def _show_open(self) -> None:
-        job = self._session.job
-        for field, text in ((self.name, job.name), (self.client, job.client), (self.due, job.due)):
-            if field.text() != text:
-                field.setText(text)
-        if self.notes.toPlainText() != job.notes:
-            self.notes.setPlainText(job.notes)
-        self.due_said.setText(
-            "" if not job.due or shown_date(job.due) == job.due else shown_date(job.due)
-        )
-        names = [garment.name or garment.style for garment in job.garments]
-        kept = sum(len(laid.kept) for laid in job.on.values())
-        holds = [", ".join(names)] if names else []
-        holds += [tr("{pieces} plain pieces", pieces=len(job.pieces))] if job.pieces else []
-        holds += [f"{len(job.cloths)} cloths" if len(job.cloths) != 1 else "1 cloth"]
-        holds += (
-            [tr("{kept} lays kept", kept=kept) if kept != 1 else tr("1 lay kept")] if kept else []
-        )
-        self.holds.setText(" · ".join(holds))
+    def _show_menu(self, path: Path, at: QPoint) -> None:
+        menu = QMenu(self)
+        menu.addAction(tr("Open"), lambda: self.open_asked.emit(path))
+        shown = _CHIPS.get(self._folder.place_of(path), _CHIPS[""])
+        for key, (words, _, act) in self._acts().items():
+            if key in shown:
+                menu.addAction(words, partial(act, path))
+        menu.exec(at)
 
     # --- what is done ------------------------------------------------------------------------
 
-    def _take(self, attribute: str, field: QLineEdit) -> None:
-        text = field.text().strip()
-        job = self._session.job
-        if text != getattr(job, attribute):
-            words = {"name": tr("Name of the job"), "client": "Client", "due": tr("Due date")}[
-                attribute
-            ]
-            self._session.apply(_WRITTEN[attribute](job, text), words)
-
-    def _take_notes(self) -> None:
-        text = self.notes.toPlainText().strip()
-        if text != self._session.job.notes:
-            self._session.apply(replace(self._session.job, notes=text), tr("Notes"))
+    def _on_current(self, act: Callable[[Path], object]) -> None:
+        path = self.rail.current_path
+        if path is not None:
+            act(path)
 
     def _do(self, act: Callable[[], object]) -> None:
         """Do something with files, and say why not."""
@@ -306,6 +271,10 @@ class JobsStage(QWidget):
     def put_aside(self, path: Path) -> None:
         """Set a job aside; the open one stays open there."""
         self._move(path, self._folder.put_aside)
+
+    def put_away(self, path: Path) -> None:
+        """Put a job into the archive; the open one stays open there."""
+        self._move(path, self._folder.put_away)
 
     def put_into_bin(self, path: Path) -> None:
         """Put a job into the bin; the open one stays open there until another is opened."""
@@ -339,3 +308,28 @@ class JobsStage(QWidget):
             )
         elif ask_yes(self.window(), tr("Empty the bin"), sentence, names, tr("Throw them away")):
             self._do(self._folder.empty_bin)
+
+    def shut(self) -> None:
+        """Work on nothing any more."""
+        self.glances.shut()
+        self.quick.shut()
+        self.together.shut()
+
+
+_CHIPS = {
+    "": ("like", "aside", "away", "bin"),
+    ASIDE: ("like", "back", "bin"),
+    ARCHIVE: ("like", "back", "bin"),
+    BIN: ("back",),
+}
+"""What can be done with a job, by the place it lies in."""
+
+
+def _is_shown(own: Listing, chosen: str, today: date) -> bool:
+    if chosen == IN_HAND:
+        return True
+    if chosen == LATE:
+        return is_late(own, today)
+    if chosen == WAITING:
+        return bool(own.waits_for)
+    return own.state.value == chosen

@@ -43,6 +43,23 @@ class SketchView(QWidget):
         painter.end()
 
 
+def paint_front(painter: QPainter, sketch: Sketch, into: QRectF) -> None:
+    """Paint the front alone in the middle of a rectangle."""
+    box = _box(sketch.front)
+    scale = min(into.width() / box.width(), into.height() / box.height())
+    corner = into.center() - box.center() * scale
+    _paint_view(painter, sketch.front, corner, scale)
+
+
+def _paint_view(painter: QPainter, view: tuple[Stroke, ...], origin: QPointF, scale: float) -> None:
+    painter.save()
+    painter.translate(origin)
+    painter.scale(scale, scale)
+    for stroke in view:
+        _paint(painter, stroke)
+    painter.restore()
+
+
 def paint_sketch(painter: QPainter, sketch: Sketch, into: QRectF) -> None:
     """Paint both views side by side in the middle of a rectangle."""
     boxes = [_box(view) for view in (sketch.front, sketch.back)]
@@ -53,12 +70,7 @@ def paint_sketch(painter: QPainter, sketch: Sketch, into: QRectF) -> None:
     x = room.center().x() - (wide * scale + _GAP_PX) / 2
     y = room.center().y() - (low - top) * scale / 2
     for view, box in zip((sketch.front, sketch.back), boxes, strict=True):
-        painter.save()
-        painter.translate(x - box.left() * scale, y - top * scale)
-        painter.scale(scale, scale)
-        for stroke in view:
-            _paint(painter, stroke)
-        painter.restore()
+        _paint_view(painter, view, QPointF(x - box.left() * scale, y - top * scale), scale)
         x += box.width() * scale + _GAP_PX
 
 

@@ -27,6 +27,7 @@ QMenu::item:disabled { color: $soft; }
 QMenu::separator { height: 1px; background: $undyed; margin: 4px 8px; }
 QToolTip { background: $paper; color: $ink; border: 1px solid $soft; padding: 5px; }
 QFrame#card { background: $paper; border: 1px solid $undyed; border-radius: 8px; }
+QListView#rails { background: transparent; border: none; }
 QFrame#chosen { background: $paper; border: 2px solid $indigo; border-radius: 8px; }
 QFrame#card[lit="true"] { border: 2px solid $woad; }
 QFrame#chosen[lit="true"] { border: 4px solid $indigo; }
@@ -41,16 +42,17 @@ QLabel#keys { font-weight: 700; }
 QLabel#soft { color: $soft; font-size: 13px; }
 QLabel#broken { color: $madder; font-size: 13px; }
 QLabel#held { color: $moss; font-size: 13px; }
-QLineEdit, QComboBox, QPlainTextEdit, QSpinBox {
+QLineEdit, QComboBox, QPlainTextEdit, QAbstractSpinBox {
   background: $paper; border: 1px solid $soft; border-radius: 5px; padding: 4px 7px;
   selection-background-color: $indigo; selection-color: $on_indigo; min-height: 20px; }
-QLineEdit:focus, QComboBox:focus, QPlainTextEdit:focus, QSpinBox:focus { border: 2px solid $indigo;
+QLineEdit:focus, QComboBox:focus, QPlainTextEdit:focus,
+QAbstractSpinBox:focus { border: 2px solid $indigo;
   padding: 3px 6px; }
 QLabel#reason { background: $paper; color: $madder; border: 1px solid $madder; border-radius: 5px;
   padding: 4px 7px; font-size: 13px; }
 *[concerned="true"] { border: 2px dashed $madder; padding: 3px 6px; }
 QLineEdit[wrong="true"] { border: 2px solid $madder; padding: 3px 6px; }
-QSpinBox::up-button, QSpinBox::down-button { width: 0; border: none; }
+QAbstractSpinBox::up-button, QAbstractSpinBox::down-button { width: 0; border: none; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url("$chevron"); width: 11px; height: 11px; }
 QComboBox QAbstractItemView { background: $paper; border: 1px solid $soft;

@@ -6,6 +6,7 @@ schools and log. Rows become frozen dataclasses here; nothing outside this folde
 entries      what the log says of a job
 tables       the rows
 store        opening, backups, and what goes wrong; migrating brings an older book up to date
+jobs         the index of job files
 log          reading and writing the log
 kept         what is kept under a name: clients, shelf, schools, facts
 merging      what two windows have changed, brought together
@@ -15,6 +16,7 @@ book         all of it, open
 
 from wickel.studio.book.book import Book, open_book
 from wickel.studio.book.entries import COMMON_NEXT, COMMON_WRONG, LogEntry, caught_up, drawn_up
+from wickel.studio.book.jobs import JobIndex
 from wickel.studio.book.kept import Fact, Kept
 from wickel.studio.book.log import Log
 from wickel.studio.book.merging import Clash, merged
@@ -27,6 +29,7 @@ __all__ = [
     "BookTrouble",
     "Clash",
     "Fact",
+    "JobIndex",
     "Kept",
     "Log",
     "LogEntry",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from wickel.studio.book.jobs import JobIndex
 from wickel.studio.book.kept import CLIENTS, FACTS, SCHOOLS, SHELF, Kept
 from wickel.studio.book.log import Log
 from wickel.studio.book.store import Store, open_store
@@ -11,12 +12,12 @@ from wickel.studio.book.taking_over import take_over
 
 
 class Book:
-    """What the studio alone knows: its log, its clients, what stands on its shelf, its schools, and
-    single facts."""
+    """What the studio alone knows: its log, its clients, what stands on its shelf, its schools,
+    single facts, and where its jobs are."""
 
     def __init__(self, store: Store) -> None:
         self.store = store
-        self.log = Log(store)
+        self.log, self.jobs = Log(store), JobIndex(store)
         self.clients, self.shelf = Kept(store, CLIENTS), Kept(store, SHELF)
         self.schools, self.facts = Kept(store, SCHOOLS), Kept(store, FACTS)
 

@@ -1,47 +1,26 @@
-"""The folder in which the studio's jobs are kept, one file each; what is set aside, and the bin."""
+"""The folder in which the studio's jobs are kept, one file each; what is set aside, handed over
+and put away, and the bin."""
 
 from __future__ import annotations
 
 import contextlib
 import shutil
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from pathlib import Path
-from typing import Any
 
-from wickel.files import (
-    UnreadableFile,
-    plain_text,
-    private_folder,
-    read_job,
-    read_json,
-    save_job,
-    slug,
-)
+from wickel.files import private_folder, read_job, save_job, slug
+from wickel.job import Job
 from wickel.job.job import NOT_AT_TABLE
-from wickel.studio import orders
+from wickel.job.state import State
+from wickel.studio.demo import orders
+from wickel.studio.listing import Listing, read_listing
 
 ENDING = ".wickel.json"
-ASIDE, BIN = "set-aside", "bin"
+ASIDE, BIN, ARCHIVE = "set-aside", "bin", "archive"
+PLACES = ("", ASIDE, ARCHIVE, BIN)
+"""Where a job may lie: in hand, and the folders beside."""
 _BESIDE = (".bak", ".damaged")
 """What is kept beside a job file goes where the file goes."""
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Listing:
-    """What a list of jobs shows of a file: ``trouble`` says why when it cannot be read."""
-
-    path: Path
-    name: str
-    client: str = ""
-    due: str = ""
-    garments: tuple[str, ...] = ()
-    notes: str = ""
-    trouble: str = ""
-
-    @property
-    def title(self) -> str:
-        """The name and the client in one line."""
-        return " · ".join(word for word in (self.name, self.client) if word)
 
 
 class StudioFolder:
@@ -51,17 +30,29 @@ class StudioFolder:
         self.path = path
         self._listed: dict[Path, tuple[int, Listing]] = {}
 
+    def jobs(self, place: str = "") -> tuple[Path, ...]:
+        """The job files of a place, by name: those in hand, set aside, put away, or in the bin."""
+        return tuple(sorted((self.path / place).glob(f"*{ENDING}")))
+
     def orders(self) -> tuple[Path, ...]:
-        """The job files, by name."""
-        return tuple(sorted(self.path.glob(f"*{ENDING}")))
+        """The job files in hand, by name."""
+        return self.jobs()
 
     def set_aside(self) -> tuple[Path, ...]:
         """The jobs that are set aside."""
-        return tuple(sorted((self.path / ASIDE).glob(f"*{ENDING}")))
+        return self.jobs(ASIDE)
 
     def binned(self) -> tuple[Path, ...]:
         """The jobs in the bin."""
-        return tuple(sorted((self.path / BIN).glob(f"*{ENDING}")))
+        return self.jobs(BIN)
+
+    def all(self) -> tuple[Path, ...]:
+        """The job files of all places."""
+        return tuple(path for place in PLACES for path in self.jobs(place))
+
+    def place_of(self, path: Path) -> str:
+        """The place a job file lies in."""
+        return path.parent.name if path.parent != self.path else ""
 
     def listing(self, path: Path) -> Listing:
         """What is shown of a job file; read again only when it has changed."""
@@ -71,7 +62,7 @@ class StudioFolder:
             changed = -1
         known = self._listed.get(path)
         if known is None or known[0] != changed:
-            self._listed[path] = known = (changed, _listing(path))
+            self._listed[path] = known = (changed, read_listing(path))
         return known[1]
 
     def title(self, path: Path) -> str:
@@ -81,10 +72,7 @@ class StudioFolder:
     def path_for(self, name: str) -> Path:
         """A path for a new job that no other job has."""
         number = len(self.orders()) + 1
-        while any(
-            list(folder.glob(f"{number:02}-*"))
-            for folder in (self.path, self.path / ASIDE, self.path / BIN)
-        ):
+        while any(list((self.path / place).glob(f"{number:02}-*")) for place in PLACES):
             number += 1
         return self.path / f"{number:02}-{slug(name)}{ENDING}"
 
@@ -93,7 +81,7 @@ class StudioFolder:
         ``OSError``."""
         job = read_job(path)
         name = f"{job.name or path.name.removesuffix(ENDING)}, again"
-        made = replace(job, name=name, at_table=NOT_AT_TABLE, book_id="")
+        made = begun_again(job, name)
         there = self.path_for(made.name)
         save_job(made, there)
         return there
@@ -101,6 +89,10 @@ class StudioFolder:
     def put_aside(self, path: Path) -> Path:
         """Set a job aside; where it is now. Raises ``OSError``."""
         return self._moved(path, self.path / ASIDE)
+
+    def put_away(self, path: Path) -> Path:
+        """Put a job into the archive; where it is now. Raises ``OSError``."""
+        return self._moved(path, self.path / ARCHIVE)
 
     def put_into_bin(self, path: Path) -> Path:
         """Put a job into the bin; where it is now. Raises ``OSError``."""
@@ -140,35 +132,19 @@ class StudioFolder:
         private_folder(self.path)
         for number, job in enumerate(orders(), start=1):
             name = f"{number:02}-{slug(job.name)}{ENDING}"
-            if not any(
-                (folder / name).exists()
-                for folder in (self.path, self.path / ASIDE, self.path / BIN)
-            ):
+            if not any((self.path / place / name).exists() for place in PLACES):
                 save_job(job, self.path / name)
 
 
-def _listing(path: Path) -> Listing:
-    """Read what a list shows of a file, without building the job."""
-    try:
-        value = read_json(path, "job")
-    except UnreadableFile as reason:
-        return Listing(path=path, name=path.name, trouble=str(reason))
-    garments = value.get("garments")
-    rows = (
-        [garment for garment in garments if isinstance(garment, dict)]
-        if isinstance(garments, list)
-        else []
+def begun_again(job: Job, name: str) -> Job:
+    """A new job like an old one: the same garments, cloths and lays; nothing is cut, and it is due
+    on no day yet."""
+    return replace(
+        job,
+        name=name,
+        due="",
+        state=State.ASKED,
+        waits_for="",
+        at_table=NOT_AT_TABLE,
+        book_id="",
     )
-    return Listing(
-        path=path,
-        name=_word(value, "name") or path.name,
-        client=_word(value, "client"),
-        due=_word(value, "due"),
-        garments=tuple(word for row in rows if (word := _word(row, "name") or _word(row, "style"))),
-        notes=_word(value, "notes"),
-    )
-
-
-def _word(value: dict[str, Any], key: str) -> str:
-    found = value.get(key)
-    return plain_text(str(found)) if found else ""

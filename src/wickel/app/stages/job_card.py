@@ -1,0 +1,172 @@
+"""The card of the open job: its name, whom it is for, when it is due, how far it has come, what it
+waits for, notes."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from functools import partial
+
+from PySide6.QtCore import Signal
+from PySide6.QtGui import QFocusEvent
+from PySide6.QtWidgets import (
+    QComboBox,
+    QGridLayout,
+    QLineEdit,
+    QPlainTextEdit,
+    QVBoxLayout,
+    QWidget,
+)
+
+from wickel.app.session import Session
+from wickel.app.widgets.cards import card, fill_box, label
+from wickel.app.widgets.ticket import shown_date
+from wickel.job import Job
+from wickel.job.state import COMMON_WAITS, STATE_NAMES, STATES, State
+from wickel.wording import tr
+
+_WRITTEN: dict[str, Callable[[Job, str], Job]] = {
+    "name": lambda job, text: replace(job, name=text),
+    "client": lambda job, text: replace(job, client=text),
+    "due": lambda job, text: replace(job, due=text),
+    "waits_for": lambda job, text: replace(job, waits_for=text),
+}
+_WORDS = {
+    "name": tr("Name of the job"),
+    "client": tr("Client"),
+    "due": tr("Due date"),
+    "waits_for": tr("What it waits for"),
+}
+
+
+class _Notes(QPlainTextEdit):
+    """Notes that are taken when the field is left."""
+
+    left = Signal()
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self.left.emit()
+
+
+class OpenJobCard(QWidget):
+    """What is said of the open job as a whole; every field is taken when it is left."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self._session = session
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        frame, column = card()
+        whole.addWidget(frame)
+        column.addWidget(label(tr("The open job"), "heading"))
+        grid = QGridLayout()
+        grid.setVerticalSpacing(8)
+        self.name = self._line(tr("Name"), tr("What the job is called"), "name")
+        self.client = self._line(
+            tr("Client"), tr("Whom it is for; a client's measurements are taken on Body"), "client"
+        )
+        self.due = self._line(tr("Due"), tr("The day it is due, as 2026-12-24"), "due")
+        self.state = QComboBox()
+        self.state.setAccessibleName(tr("How far the job has come"))
+        self.state.setToolTip(tr("How far it has come; a step further with Ctrl+Alt+F"))
+        fill_box(self.state, [(STATE_NAMES[own], own.value) for own in STATES], State.ASKED.value)
+        self.state.activated.connect(lambda _: self._take_state())
+        self.waits = QComboBox()
+        self.waits.setEditable(True)
+        self.waits.addItems(["", *COMMON_WAITS])
+        self.waits.setAccessibleName(tr("What it waits for"))
+        self.waits.setToolTip(tr("What has to come before it can go on; empty when nothing"))
+        edit = self.waits.lineEdit()
+        assert edit is not None
+        edit.editingFinished.connect(lambda: self._take("waits_for", self.waits.currentText()))
+        self.waits.activated.connect(lambda _: self._take("waits_for", self.waits.currentText()))
+        fields = (
+            (tr("Name"), self.name),
+            (tr("For"), self.client),
+            (tr("Due"), self.due),
+            (tr("State"), self.state),
+            (tr("Waits for"), self.waits),
+        )
+        for k, (words, field) in enumerate(fields):
+            text = label(words, "soft")
+            text.setBuddy(field)
+            grid.addWidget(text, k, 0)
+            grid.addWidget(field, k, 1)
+        grid.setColumnStretch(1, 1)
+        column.addLayout(grid)
+        self.due_said = label("", "soft", wrap=True)
+        column.addWidget(self.due_said)
+        column.addWidget(label(tr("Notes"), "soft"))
+        self.notes = _Notes()
+        self.notes.setAccessibleName(tr("Notes"))
+        self.notes.setToolTip(tr("What is to be remembered of this job"))
+        self.notes.setTabChangesFocus(True)
+        self.notes.left.connect(self._take_notes)
+        column.addWidget(self.notes, 1)
+        self.holds = label("", "soft", wrap=True)
+        column.addWidget(self.holds)
+
+    def _line(self, name: str, tip: str, attribute: str) -> QLineEdit:
+        field = QLineEdit()
+        field.setAccessibleName(tr("{name} of the job", name=name))
+        field.setToolTip(tip)
+        field.editingFinished.connect(partial(self._take_line, attribute, field))
+        return field
+
+    def refresh(self) -> None:
+        """Show the open job as it is now."""
+        job = self._session.job
+        for field, text in ((self.name, job.name), (self.client, job.client), (self.due, job.due)):
+            if field.text() != text:
+                field.setText(text)
+        if self.notes.toPlainText() != job.notes:
+            self.notes.setPlainText(job.notes)
+        self.state.setCurrentIndex(self.state.findData(job.state.value))
+        if self.waits.currentText() != job.waits_for:
+            self.waits.setEditText(job.waits_for)
+        self.due_said.setText(
+            "" if not job.due or shown_date(job.due) == job.due else shown_date(job.due)
+        )
+        self.due_said.setVisible(bool(self.due_said.text()))
+        self.holds.setText(" · ".join(_holds(job)))
+
+    def _take_line(self, attribute: str, field: QLineEdit) -> None:
+        self._take(attribute, field.text())
+
+    def _take(self, attribute: str, written: str) -> None:
+        text, job = written.strip(), self._session.job
+        if text != getattr(job, attribute):
+            self._session.apply(_WRITTEN[attribute](job, text), _WORDS[attribute])
+
+    def _take_state(self) -> None:
+        self.take_state(State(str(self.state.currentData())))
+
+    def take_state(self, state: State) -> None:
+        """Say how far the open job has come."""
+        job = self._session.job
+        if state is not job.state:
+            self._session.apply(replace(job, state=state), STATE_NAMES[state])
+
+    def go_on(self) -> None:
+        """Say that the open job has come a step further."""
+        at = STATES.index(self._session.job.state)
+        self.take_state(STATES[min(at + 1, len(STATES) - 1)])
+
+    def _take_notes(self) -> None:
+        text = self.notes.toPlainText().strip()
+        if text != self._session.job.notes:
+            self._session.apply(replace(self._session.job, notes=text), tr("Notes"))
+
+
+def _holds(job: Job) -> list[str]:
+    """What a job holds, in few words."""
+    names = [garment.name or garment.style for garment in job.garments]
+    kept = sum(len(laid.kept) for laid in job.on.values())
+    holds = [", ".join(names)] if names else []
+    holds += [tr("{pieces} plain pieces", pieces=len(job.pieces))] if job.pieces else []
+    cloths = len(job.cloths)
+    holds.append(tr("1 cloth") if cloths == 1 else tr("{cloths} cloths", cloths=cloths))
+    if kept:
+        holds.append(tr("1 lay kept") if kept == 1 else tr("{kept} lays kept", kept=kept))
+    return holds
