@@ -106,7 +106,7 @@ def allowed_record(allowed: Mapping[str, Allowed]) -> dict[str, dict[str, float]
 class GiverRecord(FileRecord):
     """The school or the version that has given a figure."""
 
-    layer: Literal["school", "version"]
+    layer: Literal["school", "version", "client"]
     name: Text = ""
 
 

@@ -134,11 +134,13 @@ class Layer(StrEnum):
 
     SCHOOL = "school"
     VERSION = "version"
+    CLIENT = "client"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Giver:
-    """What has given a figure: a school, or the maker's version of the style, and its name."""
+    """What has given a figure: a school, the maker's version of the style, or a client's fittings;
+    and its name."""
 
     layer: Layer
     name: str

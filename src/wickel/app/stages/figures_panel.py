@@ -99,6 +99,8 @@ def _given_by(layer: Layer, name: str) -> str:
     """What has given a figure, beside its rule."""
     if layer is Layer.SCHOOL:
         return tr("by the school “{name}”", name=name)
+    if layer is Layer.CLIENT:
+        return tr("by the fittings of {name}", name=name)
     return tr("by your version “{name}”", name=name)
 
 

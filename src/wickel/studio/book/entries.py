@@ -43,8 +43,11 @@ class LogEntry:
     """One job in the log. Lengths in mm of cloth, minutes; None what nobody has said.
 
     ``id`` is the job's own: a job has one entry. ``styles`` and ``cloths`` are names as shown;
-    ``left_mm2`` is what was kept of what was left, of one ply. ``wrong`` and ``next_time`` are keys
-    of the common ones; ``note`` is in the maker's words.
+    ``left_mm2`` is what was kept of what was left, of one ply. ``way`` and ``used_share`` are those
+    of the longest lay; ``rule_mm`` is what the studio's old rule of thumb would have bought, of all
+    garments. ``wrong`` and ``next_time`` are keys of the common ones; ``fitting`` are changes that
+    a fitting has asked for, each with its mm (``job.adjusting``); ``photos`` are names of pictures
+    in the book's folder; ``note`` is in the maker's words.
     """
 
     id: str
@@ -63,6 +66,11 @@ class LogEntry:
     wrong: tuple[str, ...] = ()
     next_time: tuple[str, ...] = ()
     note: str = ""
+    way: str = ""
+    used_share: float | None = None
+    rule_mm: float | None = None
+    fitting: tuple[tuple[str, float], ...] = ()
+    photos: tuple[str, ...] = ()
 
     @property
     def words(self) -> str:
@@ -73,7 +81,7 @@ class LogEntry:
     @property
     def teaches(self) -> bool:
         """Whether it says something for next time."""
-        return bool(self.note or self.wrong or self.next_time)
+        return bool(self.note or self.wrong or self.next_time or self.fitting)
 
     @property
     def over_mm(self) -> float | None:
@@ -92,6 +100,7 @@ def drawn_up(job: Job, lays: Sequence[Lay], id: str, day: str) -> LogEntry:
         for lay in lays
     )
     minutes = minutes_taken(job)
+    longest = max(lays, key=lambda lay: lay.lay_length_mm, default=None)
     planned = sum(at.planned_mm.get(lay.cloth.id, lay.lay_length_mm) for lay in lays)
     return LogEntry(
         id=id,
@@ -106,6 +115,8 @@ def drawn_up(job: Job, lays: Sequence[Lay], id: str, day: str) -> LogEntry:
         left_mm2=sum(area(rest.outline) for rest in at.left if rest.kept),
         planned_minutes=sum(cutting_minutes(lay) for lay in lays),
         minutes=minutes if minutes > 0 else None,
+        way="" if longest is None else longest.way,
+        used_share=None if longest is None else longest.used_share,
     )
 
 

@@ -11,7 +11,7 @@ from wickel.studio.book.entries import LogEntry
 from wickel.studio.book.store import Store
 from wickel.studio.book.tables import LogRow
 
-_LISTS = ("styles", "cloths", "wrong", "next_time")
+_LISTS = ("styles", "cloths", "wrong", "next_time", "fitting", "photos")
 
 
 class Log:
@@ -97,4 +97,6 @@ def _is_like(entry: LogEntry, client: str, styles: Sequence[str], cloths: Sequen
 
 def _entry(row: LogRow) -> LogEntry:
     values = {field.name: getattr(row, field.name) for field in fields(LogEntry)}
-    return LogEntry(**{**values, **{name: tuple(values[name]) for name in _LISTS}})
+    values |= {name: tuple(values[name]) for name in _LISTS}
+    values["fitting"] = tuple((change, mm) for change, mm in values["fitting"])
+    return LogEntry(**values)

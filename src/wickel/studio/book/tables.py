@@ -35,6 +35,11 @@ class LogRow(Base):
     wrong: Mapped[list[str]] = mapped_column(JSON)
     next_time: Mapped[list[str]] = mapped_column(JSON)
     note: Mapped[str] = mapped_column(Text, default="")
+    way: Mapped[str] = mapped_column(Text, default="")
+    used_share: Mapped[float | None] = mapped_column(Float)
+    rule_mm: Mapped[float | None] = mapped_column(Float)
+    fitting: Mapped[list[list[Any]]] = mapped_column(JSON, default=list)
+    photos: Mapped[list[str]] = mapped_column(JSON, default=list)
     words: Mapped[str] = mapped_column(Text, default="")
     """What is searched: names, cloths, words, without capitals."""
 

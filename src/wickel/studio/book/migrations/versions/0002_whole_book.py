@@ -1,4 +1,4 @@
-"""Clients, shelf, schools and the index of jobs."""
+"""Clients, shelf, schools and the index of jobs; what a fitting asked for, and photos."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -23,8 +23,17 @@ def upgrade() -> None:
         job.add_column(sa.Column("id", sa.String(64), nullable=False, server_default=""))
         job.add_column(sa.Column("stamp", sa.String(64), nullable=False, server_default=""))
         job.create_index("job_id", ["id"])
+    with op.batch_alter_table("log") as log:
+        log.add_column(sa.Column("way", sa.Text, nullable=False, server_default=""))
+        log.add_column(sa.Column("used_share", sa.Float))
+        log.add_column(sa.Column("rule_mm", sa.Float))
+        log.add_column(sa.Column("fitting", sa.JSON, nullable=False, server_default="[]"))
+        log.add_column(sa.Column("photos", sa.JSON, nullable=False, server_default="[]"))
 
 
 def downgrade() -> None:
+    with op.batch_alter_table("log") as log:
+        for name in ("way", "used_share", "rule_mm", "fitting", "photos"):
+            log.drop_column(name)
     for name in TABLES:
         op.drop_table(name)
