@@ -67,6 +67,18 @@ class Store:
         except sqlite3.Error as reason:
             raise BookTrouble(_said(self.path, reason)) from None
 
+    def tidy(self) -> None:
+        """Have nothing of what was taken out stay in the file or beside it. Raises
+        ``BookTrouble``."""
+        try:
+            with self._engine.connect() as connection:
+                raw = connection.connection.dbapi_connection
+                assert raw is not None
+                raw.execute("VACUUM")
+                raw.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+        except (DatabaseError, sqlite3.Error) as reason:
+            raise BookTrouble(_said(self.path, reason)) from None
+
     def close(self) -> None:
         """Let the file go."""
         self._watch.close()

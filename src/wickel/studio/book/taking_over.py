@@ -39,7 +39,7 @@ def take_over(store: Store) -> tuple[Text, ...]:
 
 
 def _clients(store: Store) -> None:
-    _taken(store, "clients.json", read_clients, CLIENTS, _with_days)
+    _taken(store, "clients.json", read_clients, CLIENTS, with_new_days)
 
 
 def _shelf(store: Store) -> None:
@@ -50,7 +50,7 @@ def _schools(store: Store) -> None:
     _taken(store, "schools.json", read_schools, SCHOOLS, lambda known, _: known)
 
 
-def _with_days(known: Client, old: Client) -> Client:
+def with_new_days(known: Client, old: Client) -> Client:
     days = {body.taken for body in known.bodies}
     return reduce(with_body, (body for body in old.bodies if body.taken not in days), known)
 

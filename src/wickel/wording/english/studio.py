@@ -15,5 +15,9 @@ SENTENCES = {
     "book.no-place": "{name}, the studio's book, cannot be opened where it stands.",
     "book.row": "In {name}, the studio's book, “{key}” cannot be read.",
     "book.clash": "Another window has changed the same meanwhile: {names}.",
+    "zip.no-studio": "This is no zip of a studio: choose one that Wickel has written.",
+    "zip.row": "{name}: row {row} cannot be read.",
+    "zip.newer": "This zip was written by a newer Wickel.",
+    "zip.too-large": "This zip is larger than any studio: nothing was read.",
     "book.trouble": "{name}, the studio's book, cannot be used: {why}.",
 }
