@@ -3,12 +3,16 @@ onto the shelf."""
 
 from __future__ import annotations
 
+import shutil
+
 import pytest
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QLabel
+from PySide6.QtWidgets import QApplication, QLabel
 
 from tests.app.test_cut_stage import go_to, typed
 from wickel.app.stage import Stage
+from wickel.app.start import make_window
+from wickel.studio.book.store import NAME
 
 
 def opened(qtbot, window):
@@ -49,15 +53,15 @@ def test_a_job_is_put_in_changed_and_taken_out(qtbot, window, log):
     session.apply(replace(session.job, notes="x"), "notes")
     session.undo()
     assert session.job.book_id == id  # undo takes no job out of the log
-    entry = window.book.log.entry(id)
+    entry = window.book.entry(id)
     assert entry.bought_mm == pytest.approx(1800.0)
     assert (entry.wrong, entry.next_time) == (("short",), ("longer",))
     assert (entry.who, entry.note) == ("Wren", "3 cm longer in front")
     log.wrong["short"].click()
-    assert window.book.log.entry(id).wrong == ()
+    assert window.book.entry(id).wrong == ()
     assert window.thread_bar.knots[Stage.LOG].tied
     qtbot.mouseClick(log.out, Qt.MouseButton.LeftButton)
-    assert window.book.log.entry(id) is None
+    assert window.book.entry(id) is None
     assert session.job.book_id == ""
 
 
@@ -77,17 +81,17 @@ def test_the_table_gives_what_it_knows(qtbot, window):
 def test_a_kept_entry_catches_up_with_the_table(qtbot, window, log):
     log.put_in()
     id = window.session.job.book_id
-    assert window.book.log.entry(id).used_mm is None
+    assert window.book.entry(id).used_mm is None
     window.show_stage(Stage.CUT)
     window.cut._unsaved = 300.0
     go_to(qtbot, window.cut, "after:done")
     opened(qtbot, window)
-    entry = window.book.log.entry(id)
+    entry = window.book.entry(id)
     assert entry.used_mm == pytest.approx(window.session.lay.lay_length_mm)
     assert entry.minutes == pytest.approx(5.0, abs=0.5)
     typed(qtbot, log.used, "2 m")
     log.refresh()
-    assert window.book.log.entry(id).used_mm == pytest.approx(2000.0)  # what was typed stands
+    assert window.book.entry(id).used_mm == pytest.approx(2000.0)  # what was typed stands
 
 
 def test_what_was_learnt_comes_back_with_the_same_client_or_style(qtbot, window, log):
@@ -133,13 +137,27 @@ def test_what_is_kept_goes_onto_the_shelf_and_into_the_next_job(qtbot, window):
     assert job.cloths[0].remnant == remnant.remnant
 
 
-def test_a_book_that_cannot_be_opened_is_said_and_the_stage_stays_usable(window, qtbot):
-    from wickel.studio.book.store import NAME
-
-    folder = window.book.folder
-    folder.mkdir(parents=True, exist_ok=True)
-    (folder / NAME).write_bytes(b"no book " * 900)
+def test_a_book_that_cannot_be_opened_is_said_and_the_stage_stays_usable(
+    demo_home, qtbot, runner, tmp_path
+):
+    home = tmp_path / "home"
+    shutil.copytree(demo_home, home)
+    (home / "demo-studio" / "book" / NAME).write_bytes(b"no book " * 900)
+    window = make_window(QApplication.instance(), home, runner, demo=True)
+    qtbot.addWidget(window)
+    window.show()
     opened(qtbot, window)
     assert "is damaged" in window.slip.sentence.text()
     assert not window.log.put.isEnabled()
     assert "The log is empty yet." in others(window.log)
+
+
+def test_a_book_that_is_damaged_while_it_is_open_is_said_and_nothing_breaks(window, qtbot):
+    with (window.book.folder / NAME).open("r+b") as file:
+        file.write(b"no book " * 900)
+    window.book.book.store._engine.dispose()
+    opened(qtbot, window)
+    window.show_stage(Stage.BODY)
+    window.show_stage(Stage.JOBS)
+    assert "is damaged" in window.slip.sentence.text()
+    assert not window.book.keep_cloth(window.session.cloth)

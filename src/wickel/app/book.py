@@ -3,16 +3,16 @@ beside the jobs; and the studio's own styles, one file each."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
-from typing import TYPE_CHECKING, TypeVar, cast
+from typing import TYPE_CHECKING, Any, TypeVar, cast
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.app.background import Background
-from wickel.body import Body, Client, with_body, without_day
+from wickel.body import Adjustment, Body, Client, with_adjustment, with_body, without_day
 from wickel.cloth import Cloth, OnShelf
 from wickel.draft import SCHOOLS, School
 from wickel.draft.own import OwnStyle
@@ -24,7 +24,8 @@ from wickel.studio.listing import Listing
 from wickel.wording import tr, words_of
 
 if TYPE_CHECKING:
-    from wickel.studio.book import Book, Log, LogEntry
+    from wickel.studio.book import Book, LogEntry
+    from wickel.studio.removing import Removed
 
 _T = TypeVar("_T")
 _STYLE_ENDING = ".wickel-style.json"
@@ -45,8 +46,8 @@ class StudioBook(QObject):
     changed = Signal()
     opened = Signal()
     trouble = Signal(str)
-    clashed = Signal(object)
-    """Another window has changed the same; carries the ``Clash``."""
+    clashed = Signal(object, object)
+    """Another window has changed the same; carries the ``Clash`` and what keeps the settled one."""
 
     def __init__(self, folder: Path, parent: QObject | None = None, *, later: bool = False) -> None:
         super().__init__(parent)
@@ -155,8 +156,11 @@ class StudioBook(QObject):
             self.trouble.emit(str(words_of(reason)))
             return nothing
 
-    def _change(self, change: Callable[[Book], object]) -> bool:
-        """Change the book; what hinders it is said, and whether it was changed."""
+    def _change(
+        self, change: Callable[[Book], object], settle: Callable[[Any, Any], object] | None = None
+    ) -> bool:
+        """Change the book; what hinders it is said, and whether it was changed. Of a clash
+        ``settle`` keeps what the maker makes of it, in the place of the other window's."""
         from wickel.studio.book import Clash  # a database loads slowly
 
         self._later = False  # who changes it waits until it is there
@@ -167,7 +171,7 @@ class StudioBook(QObject):
         try:
             change(book)
         except Clash as clash:
-            self.clashed.emit(clash)
+            self.clashed.emit(clash, settle)
             return False
         except ValueError as reason:
             self.trouble.emit(str(words_of(reason)))
@@ -177,15 +181,29 @@ class StudioBook(QObject):
 
     # --- the log ---------------------------------------------------------------------------
 
-    @property
-    def log(self) -> Log | None:
-        """The studio's log; None when the book is not open."""
-        book = self.book
-        return None if book is None else book.log
+    def entry(self, id: str) -> LogEntry | None:
+        """The entry of a job; None when it has none."""
+        return self._read(lambda book: book.log.entry(id), None) if id else None
 
-    def keep_entry(self, entry: LogEntry) -> bool:
-        """Put an entry into the log, or change it."""
-        return self._change(lambda book: book.log.keep(entry))
+    def entries(self) -> tuple[LogEntry, ...]:
+        """All entries of the log, the last day first."""
+        return self._read(lambda book: book.log.entries(), ())
+
+    def entries_with(self, words: str, most: int) -> tuple[LogEntry, ...]:
+        """The entries in which every one of the words stands, the last day first."""
+        return self._read(lambda book: book.log.found(words, most), ())
+
+    def entries_like(
+        self, client: str, styles: Sequence[str], cloths: Sequence[str], most: int
+    ) -> tuple[LogEntry, ...]:
+        """The entries of the same client, style or cloth that say something for next time."""
+        return self._read(
+            lambda book: book.log.alike(client=client, styles=styles, cloths=cloths, most=most), ()
+        )
+
+    def keep_entry(self, entry: LogEntry, seen: LogEntry | None = None) -> bool:
+        """Put an entry into the log, or change what was ``seen`` of it."""
+        return self._change(lambda book: book.log.keep(entry, seen), self.keep_entry)
 
     def drop_entry(self, id: str) -> bool:
         """Take an entry out of the log."""
@@ -236,7 +254,27 @@ class StudioBook(QObject):
 
     def keep_client(self, client: Client, seen: Client | None = None) -> bool:
         """Keep what is said of a client, in the place of what was ``seen`` of them."""
-        return self._change(lambda book: book.clients.keep(client, seen))
+        return self._change(lambda book: book.clients.keep(client, seen), self.keep_client)
+
+    def remove_client(self, folder: StudioFolder, name: str) -> Removed | None:
+        """Take a client out of the studio; what came of it, None when it could not be, which is
+        said."""
+        from wickel.studio.removing import remove_client  # a database loads slowly
+
+        found: list[Removed] = []
+        try:
+            self._change(lambda book: found.append(remove_client(book, folder, name)))
+        except OSError as reason:
+            self.trouble.emit(str(reason.strerror))
+        return next(iter(found), None)
+
+    def adjust(self, name: str, adjustment: Adjustment) -> bool:
+        """Keep what a fitting of a client has shown."""
+
+        def kept(known: Client | None) -> Client:
+            return with_adjustment(known or Client(name=name), adjustment)
+
+        return self._change(lambda book: book.clients.change(name, kept))
 
     def keep_body(self, name: str, body: Body) -> bool:
         """Keep a client's body under the day it was taken."""
@@ -293,7 +331,7 @@ class StudioBook(QObject):
 
     def keep_on_shelf(self, own: OnShelf, seen: OnShelf | None = None) -> bool:
         """Keep what is said of something on the shelf, in the place of what was ``seen``."""
-        return self._change(lambda book: book.shelf.keep(own, seen))
+        return self._change(lambda book: book.shelf.keep(own, seen), self.keep_on_shelf)
 
     def drop_cloth(self, name: str) -> bool:
         """Take a cloth of the studio's own off the shelf."""

@@ -6,11 +6,13 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QByteArray, Qt, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
+    QDialog,
     QFileDialog,
     QHBoxLayout,
     QMainWindow,
@@ -34,6 +36,7 @@ from wickel.app.settings import SettingsFile
 from wickel.app.stage import Stage
 from wickel.app.stages.body import BodyStage
 from wickel.app.stages.buy import BuyStage
+from wickel.app.stages.client_sheet import ClientSheet
 from wickel.app.stages.cloth import ClothStage
 from wickel.app.stages.cut import CutStage
 from wickel.app.stages.draft import DraftStage
@@ -44,6 +47,7 @@ from wickel.app.stages.lay import LayStage
 from wickel.app.stages.log import LogStage
 from wickel.app.table.cut_view import Put
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
+from wickel.app.widgets.clash import ClashSheet
 from wickel.app.widgets.guide import show_guide
 from wickel.app.widgets.keys_sheet import KeysSheet
 from wickel.app.widgets.slip import Slip
@@ -60,6 +64,9 @@ from wickel.studio.folder import StudioFolder
 from wickel.studio.ordering import Chosen
 from wickel.units import Unit
 from wickel.wording import tr
+
+if TYPE_CHECKING:
+    from wickel.studio.book import Clash
 
 _WAY_KEYS = {
     "open": "O",
@@ -157,6 +164,8 @@ class MainWindow(QMainWindow):
         session.searching_changed.connect(lambda _: self._follow())
         session.trouble.connect(self._say_trouble)
         book.trouble.connect(self._say_trouble)
+        book.clashed.connect(self._settle_clash)
+        self.body.card_asked.connect(self._show_client)
         fill.trouble.connect(self._say_trouble)
         fill.working_changed.connect(lambda _: self._follow())
         self.jobs.open_asked.connect(self.open_path)
@@ -264,6 +273,7 @@ class MainWindow(QMainWindow):
         self._action(edit, tr("&Rewrite with formulas…"), "Ctrl+R", self.draft.keeping.make_own)
         self._action(edit, tr("Reference &pictures"), "Ctrl+Alt+P", self._show_pictures)
         self._action(edit, tr("&Keep these measurements"), "Ctrl+K", self.body.keep)
+        self._action(edit, tr("Car&d of the client…"), "Ctrl+Alt+D", self._show_client)
 
     def _build_view_menu(self, view: QMenu) -> None:
         self._action(view, tr("Zoom &in"), "Ctrl++", lambda: self._zoom("zoom_in"))
@@ -626,6 +636,37 @@ class MainWindow(QMainWindow):
         sheet = FromLast(self, self._book, self._folder)
         sheet.chosen.connect(self._start)
         sheet.open()
+
+    def _settle_clash(self, clash: Clash, settle: Callable[[object, object], object]) -> None:
+        """Show what two windows have changed side by side, and keep what the maker takes."""
+        sheet = ClashSheet(self, clash.mine, clash.theirs, clash.names)
+        if sheet.exec() == QDialog.DialogCode.Accepted:
+            settle(sheet.settled, clash.theirs)
+        sheet.deleteLater()
+
+    def _show_client(self) -> None:
+        """Open the card of the client of the garment in hand, or of the job."""
+        session = self._session
+        garment = session.garment
+        name = session.job.client if garment is None or garment.size else garment.body.name
+        if self._book.client(name) is None:
+            session.trouble.emit(tr("Keep the client's measurements first: then they have a card."))
+            return
+        session.file.settle()
+        sheet = ClientSheet(self, self._book, self._folder, name, session.job.unit)
+        sheet.open_asked.connect(self.open_path)
+        sheet.removed.connect(self._read_anew)
+        sheet.open()
+
+    def _read_anew(self) -> None:
+        """Open the job anew after its file was changed beneath it, or where it has gone."""
+        path = self._session.path
+        if path is not None and not path.exists():
+            path = next(iter(self._folder.orders()), None)
+        self._session.open(Job(cloths=self._session.job.cloths), None)
+        if path is not None:
+            self.open_path(path)
+        self.jobs.refresh()
 
     def _save(self) -> None:
         """Save at once; the job is saved by itself after every change too."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import QDate, Qt
+from PySide6.QtCore import QDate, Qt, Signal
 from PySide6.QtGui import QFocusEvent
 from PySide6.QtWidgets import (
     QComboBox,
@@ -19,6 +19,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
+from wickel.app.stages.fittings import AdjustmentsBar
 from wickel.app.widgets.cards import card, emptied, label, labelled, relabelled, scrolling
 from wickel.app.widgets.figure import Figure
 from wickel.app.widgets.length_edit import LengthEdit
@@ -72,6 +73,8 @@ class MeasureEdit(LengthEdit):
 class BodyStage(Stage):
     """Sizes of the chart, the measurements needed, and a figure that shows the one in hand."""
 
+    card_asked = Signal()
+
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
         self._session, self._book = session, book
@@ -110,10 +113,18 @@ class BodyStage(Stage):
             tr("Keep these measurements under today's date in the client's history (Ctrl+K)")
         )
         self.keep_button.clicked.connect(self.keep)
+        self.card_button = QPushButton(tr("Their card…"))
+        self.card_button.setToolTip(
+            tr("Consent, notes, fittings and jobs of the client (Ctrl+Alt+D)")
+        )
+        self.card_button.clicked.connect(self.card_asked)
         who.addWidget(self.clients, 1)
+        who.addWidget(self.card_button)
         who.addWidget(self.keep_button)
         column.addLayout(who)
         column.addLayout(self._history_row())
+        self.adjustments = AdjustmentsBar(self._session, self._book)
+        column.addWidget(self.adjustments)
         column.addSpacing(6)
         column.addLayout(self._chart_row())
         self._chips = QHBoxLayout()
@@ -260,6 +271,7 @@ class BodyStage(Stage):
             self._make_fields(required)
         body, session = garment.body, self._session
         self._show_history(body, garment.size)
+        self.adjustments.refresh()
         self._show_sizes(self._chart_for(garment))
         self.quantity.setText(shown_quantity(garment.quantity))
         for id, field in self.fields.items():
@@ -308,6 +320,7 @@ class BodyStage(Stage):
         self._show_days(days, body.taken if kept else "", body.taken or now)
         self._show_compared([day for day in days if not (kept and day == body.taken)])
         self.keep_button.setEnabled(bool(name) and not kept)
+        self.card_button.setEnabled(client is not None)
 
     def _show_days(self, days: list[str], shown: str, now: str) -> None:
         """Fill the box of days that measurements were taken on; ``now`` stands first when none of

@@ -22,13 +22,16 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
+from wickel.app.stages.fittings import FittingFields
 from wickel.app.widgets.cards import card, emptied, label, labelled, scrolling
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.ticket import shown_date
+from wickel.body import Adjustment
 from wickel.cutting.remnants import remnants_of
+from wickel.job.adjusting import in_draft_mm
 from wickel.lay import Lay
 from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
 from wickel.wording import tr
@@ -115,6 +118,11 @@ class LogStage(Stage):
         inner.addWidget(bar)
         self.wrong: dict[str, QPushButton] = {}
         self.next_time: dict[str, QPushButton] = {}
+        inner.addWidget(label(tr("At the fitting"), "heading"))
+        self.fitting = FittingFields()
+        self.fitting.added.connect(self._fitted)
+        self.fitting.dropped.connect(lambda change: self._fitted(change, 0.0))
+        inner.addWidget(self.fitting)
         inner.addWidget(label(tr("In your own words"), "heading"))
         self.note = QPlainTextEdit()
         self.note.setAccessibleName(tr("What to remember"))
@@ -178,8 +186,8 @@ class LogStage(Stage):
             return
         from wickel.studio.book import COMMON_NEXT, COMMON_WRONG, caught_up, drawn_up
 
-        job, log = self._session.job, self._book.log
-        kept = None if log is None or not job.book_id else log.entry(job.book_id)
+        job = self._session.job
+        kept = self._book.entry(job.book_id)
         today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
         fresh = drawn_up(job, self._lays, job.book_id or _NEW, today)
         self.entry = fresh if kept is None else caught_up(kept, fresh)
@@ -192,7 +200,7 @@ class LogStage(Stage):
         )
         self._body.setEnabled(kept is not None)
         self.put.setVisible(kept is None)
-        self.put.setEnabled(log is not None)
+        self.put.setEnabled(self._book.book is not None)
         self.out.setVisible(kept is not None)
         self.shelf.setEnabled(any(rest.kept for rest in job.at_table.left))
         self._show_figures(self.entry, job.unit)
@@ -206,6 +214,7 @@ class LogStage(Stage):
             self.note.blockSignals(False)
         self.wrong = self._chips(self._wrong, COMMON_WRONG, self.entry.wrong, "wrong")
         self.next_time = self._chips(self._next, COMMON_NEXT, self.entry.next_time, "next_time")
+        self.fitting.show_fitting(self.entry.fitting, job.unit)
         self._show_others()
 
     def _chips(
@@ -243,16 +252,12 @@ class LogStage(Stage):
 
     def _show_others(self) -> None:
         """The entries that are like the open job first, then the others; or what is searched."""
-        log, job, own = self._book.log, self._session.job, self.entry
+        job, own = self._session.job, self.entry
         asked = self.search.text()
+        entries = self._book.entries_with(asked, _MOST_SHOWN + 1)
         alike: tuple[LogEntry, ...] = ()
-        entries: tuple[LogEntry, ...] = ()
-        if log is not None:
-            entries = log.found(asked, _MOST_SHOWN + 1)
-        if log is not None and own is not None and not asked.strip():
-            alike = log.alike(
-                client=job.client, styles=own.styles, cloths=own.cloths, most=_MOST_SHOWN
-            )
+        if own is not None and not asked.strip():
+            alike = self._book.entries_like(job.client, own.styles, own.cloths, _MOST_SHOWN)
         order = dict.fromkeys((*alike, *entries))
         found = [entry for entry in order if entry.id != job.book_id]
         shown = (tuple(found[:_MOST_SHOWN]), alike, job.unit, bool(asked))
@@ -271,8 +276,8 @@ class LogStage(Stage):
 
     def put_in(self) -> None:
         """Put the open job into the log."""
-        session, log = self._session, self._book.log
-        if log is None:
+        session = self._session
+        if self._book.book is None:
             return
         id = session.job.book_id or uuid4().hex
         self.refresh()
@@ -313,9 +318,28 @@ class LogStage(Stage):
             return
         known = {name: getattr(self.entry, name) for name in values}
         if known != values:
-            fields = {name: getattr(self.entry, name) for name in self.entry.__slots__}
-            self.entry = type(self.entry)(**{**fields, **values})
-            self._book.keep_entry(self.entry)
+            seen = self.entry
+            fields = {name: getattr(seen, name) for name in seen.__slots__}
+            self.entry = type(seen)(**{**fields, **values})
+            self._book.keep_entry(self.entry, seen)
+
+    def _fitted(self, change: str, mm: float) -> None:
+        """Note what the fitting asks for, and make it an adjustment of the client's."""
+        job, entry = self._session.job, self.entry
+        if entry is None:
+            return
+        before = dict(entry.fitting)
+        drafted = in_draft_mm(job.garments[0], change) if job.garments else 0.0
+        now = {own: by for own, by in before.items() if own != change}
+        if mm:
+            now[change] = mm
+        self._change(fitting=tuple(now.items()))
+        if job.client:
+            total = drafted + mm
+            self._book.adjust(
+                job.client, Adjustment(change=change, mm=total, day=entry.day, job=job.name)
+            )
+        self.fitting.show_fitting(tuple(now.items()), job.unit)
 
     def _chosen(self, field: str, key: str, on: bool) -> None:
         said = set(getattr(self.entry, field)) if self.entry is not None else set()

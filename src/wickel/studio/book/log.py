@@ -8,6 +8,7 @@ from dataclasses import fields
 from sqlalchemy import or_, select
 
 from wickel.studio.book.entries import LogEntry
+from wickel.studio.book.merging import merged
 from wickel.studio.book.store import Store
 from wickel.studio.book.tables import LogRow
 
@@ -20,12 +21,19 @@ class Log:
     def __init__(self, store: Store) -> None:
         self._store = store
 
-    def keep(self, entry: LogEntry) -> None:
-        """Put an entry down, in the place of the same job's. Raises ``BookTrouble``."""
-        values = {field.name: getattr(entry, field.name) for field in fields(LogEntry)}
-        values |= {name: list(values[name]) for name in _LISTS} | {"words": entry.words}
+    def keep(self, entry: LogEntry, seen: LogEntry | None = None) -> None:
+        """Put an entry down, in the place of the same job's; what another window has changed since
+        it was ``seen`` stays.
+
+        Raises:
+            BookTrouble: the book cannot be written.
+            Clash: both windows have changed the same.
+        """
         with self._store.change() as session:
             row = session.get(LogRow, entry.id)
+            entry = merged(seen, entry, None if row is None else _entry(row))
+            values = {field.name: getattr(entry, field.name) for field in fields(LogEntry)}
+            values |= {name: list(values[name]) for name in _LISTS} | {"words": entry.words}
             if row is None:
                 session.add(LogRow(version=1, **values))
                 return

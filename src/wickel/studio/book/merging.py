@@ -12,8 +12,9 @@ _T = TypeVar("_T")
 
 
 class Clash(ValueError):
-    """Both have changed the same. ``mine`` and ``theirs`` are the whole values, ``names`` the
-    fields in which they cannot be brought together. The message is one sentence."""
+    """Both have changed the same. ``theirs`` is the whole of the other one, ``mine`` that with
+    everything changed here, ``names`` the fields in which they cannot be brought together. The
+    message is one sentence."""
 
     def __init__(self, mine: object, theirs: object, names: tuple[str, ...]) -> None:
         super().__init__(say("book.clash", names=", ".join(names)))
@@ -37,6 +38,7 @@ def merged(seen: _T | None, mine: _T, theirs: _T | None) -> _T:
         values[field.name] = other if own == before else own
         if own != before and other not in (before, own):
             clashing.append(field.name)
+    together = type(mine)(**values)
     if clashing:
-        raise Clash(mine, theirs, tuple(clashing))
-    return type(mine)(**values)
+        raise Clash(together, theirs, tuple(clashing))
+    return together
