@@ -13,7 +13,18 @@ from PySide6.QtGui import QWheelEvent
 from PySide6.QtWidgets import QApplication, QComboBox, QPushButton
 
 from tests.app.conftest import KnownRunner
-from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, LAY, LEFT, go, reason_beside, type_into
+from tests.app.test_window import (
+    BODY,
+    CLOTH,
+    CTRL,
+    DRAFT,
+    LAY,
+    LEFT,
+    click_on_shelf,
+    go,
+    reason_beside,
+    type_into,
+)
 from wickel.app import runners
 from wickel.app.book import StudioBook
 from wickel.app.runners import ProcessRunner
@@ -311,7 +322,5 @@ def test_a_cloth_of_one_s_own_is_kept_on_the_shelf(window, session, qtbot, tmp_p
     (kept,) = StudioBook(window._folder.path, window).cloths
     assert (kept.name, kept.usable_width_mm) == ("River twill", 1370.0)
     window._session.undo()
-    qtbot.mouseClick(
-        next(card for id, card in window.cloth.shelf.items() if "river-twill" in id), LEFT
-    )
+    click_on_shelf(qtbot, window, "River twill")
     assert session.cloth.name == "River twill"

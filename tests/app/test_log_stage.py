@@ -62,7 +62,6 @@ def test_a_job_is_put_in_changed_and_taken_out(qtbot, window, log):
     assert window.thread_bar.knots[Stage.LOG].tied
     qtbot.mouseClick(log.out, Qt.MouseButton.LeftButton)
     assert window.book.entry(id) is None
-    assert session.job.book_id == ""
 
 
 def test_the_table_gives_what_it_knows(qtbot, window):

@@ -32,6 +32,11 @@ def type_into(qtbot, field, text):
     qtbot.keyClick(field, Qt.Key.Key_Return)
 
 
+def click_on_shelf(qtbot, window, name):
+    shelf = window.cloth.shelf
+    qtbot.mouseClick(shelf.viewport(), LEFT, pos=shelf.place_of(name).toPoint())
+
+
 def go(qtbot, window, stage):
     qtbot.keyClick(window, Qt.Key.Key_1 + stage, CTRL)
     assert window.stack.currentIndex() == stage
@@ -169,7 +174,7 @@ def test_the_chalk_list_follows_the_piece_in_hand(window, session, qtbot):
 def test_a_cloth_off_the_shelf_is_taken_by_mouse(window, session, qtbot):
     go(qtbot, window, CLOTH)
     before = bought(window), session.lay.spread.width_mm
-    qtbot.mouseClick(window.cloth.shelf["heron-print"], LEFT)
+    click_on_shelf(qtbot, window, "Heron print cotton")
     assert session.cloth.name == "Heron print cotton"
     assert session.cloth.id == "moss-linen"  # it takes the other's place in the job
     assert (bought(window), session.lay.spread.width_mm) != before
@@ -321,7 +326,7 @@ def test_undo_goes_all_the_way_back_and_redo_all_the_way_on(window, session, qtb
     go(qtbot, window, DRAFT)
     type_into(qtbot, window.draft.options.fields["slit_mm"], "16")
     go(qtbot, window, CLOTH)
-    qtbot.mouseClick(window.cloth.shelf["river-chambray"], LEFT)
+    click_on_shelf(qtbot, window, "River chambray")
     end = session.job
     for _ in range(3):
         qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)

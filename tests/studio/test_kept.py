@@ -42,6 +42,8 @@ REMNANT = OnShelf(
         length_at_hand_mm=600,
         remnant=((0, 0), (600, 0), (500, 400), (0, 400)),
     ),
+    at_hand_mm=600.0,
+    of="Ash linen",
     origin="Market dress",
 )
 SCHOOL = School(
@@ -210,8 +212,13 @@ def test_a_job_reserves_and_cutting_takes_off():
     more = with_reserved(LINEN, "j2", "Smock", 4000.0)
     assert more.free_mm == -600.0
     assert with_reserved(more, "j2", "Smock", 0.0) == LINEN
-    cut = with_cut_off(LINEN, "j1", 1750.0)
-    assert (cut.reserved, cut.at_hand_mm, cut.free_mm) == ((), 3450.0, 3450.0)
-    assert with_cut_off(LINEN, "j1", 9000.0).at_hand_mm == 0.0
+    cut = with_cut_off(LINEN, "j1", "Coat", 1750.0)
+    assert (cut.reserved_mm, cut.at_hand_mm, cut.free_mm) == (0.0, 3450.0, 3450.0)
+    assert with_cut_off(cut, "j1", "Coat", 1750.0) == cut  # said twice, cut once
+    assert with_cut_off(cut, "j1", "Coat", 1800.0).at_hand_mm == 3400.0
+    assert with_reserved(cut, "j1", "Coat", 500.0) == cut
+    back = with_cut_off(cut, "j1", "Coat", 0.0)
+    assert (back.reserved, back.at_hand_mm) == ((), 5200.0)
+    assert with_cut_off(LINEN, "j1", "Coat", 9000.0).at_hand_mm == 0.0
     unknown = replace(LINEN, at_hand_mm=None)
     assert (unknown.free_mm, unknown.value) == (None, None)

@@ -13,11 +13,11 @@ from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.app.background import Background
 from wickel.body import Adjustment, Body, Client, with_adjustment, with_body, without_day
-from wickel.cloth import Cloth, OnShelf
+from wickel.cloth import Cloth, OnShelf, with_cut_off, with_reserved
 from wickel.draft import SCHOOLS, School
 from wickel.draft.own import OwnStyle
 from wickel.files import UnreadableFile, read_style, save_style, save_version, slug
-from wickel.job import Version
+from wickel.job import Job, Version
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 from wickel.studio.folder import StudioFolder
 from wickel.studio.listing import Listing
@@ -185,6 +185,10 @@ class StudioBook(QObject):
         """The entry of a job; None when it has none."""
         return self._read(lambda book: book.log.entry(id), None) if id else None
 
+    def has_entry(self, id: str) -> bool:
+        """Whether a job is in the log."""
+        return self._book is not None and self.entry(id) is not None
+
     def entries(self) -> tuple[LogEntry, ...]:
         """All entries of the log, the last day first."""
         return self._read(lambda book: book.log.entries(), ())
@@ -313,19 +317,66 @@ class StudioBook(QObject):
         """What stands on the studio's own shelf, by name."""
         return self._read(lambda book: book.shelf.all(), ())
 
+    def shelf_with(self, words: str) -> tuple[OnShelf, ...]:
+        """What on the shelf has every one of the words, by name."""
+        nothing: tuple[OnShelf, ...] = ()
+        return self._read(lambda book: book.shelf.found(words), nothing)
+
+    def remnants_of(self, name: str) -> tuple[OnShelf, ...]:
+        """The remnants of a cloth of that name."""
+        return tuple(own for own in self.shelf if own.is_remnant and own.of == name)
+
+    def whole_of(self, name: str) -> str:
+        """The name of the cloth that something on the shelf is left of, its own otherwise."""
+        return next((own.of for own in self.shelf if own.name == name and own.of), name)
+
+    @property
+    def photos(self) -> Path:
+        """Where photos of cloths and of jobs are kept."""
+        return self.folder / "photos"
+
+    def reserve(self, name: str, job: Job, mm: float) -> bool:
+        """Keep so much of a cloth on the shelf for a job, or let it go with 0."""
+        return self._change_shelf(name, lambda own: with_reserved(own, job.book_id, job.name, mm))
+
+    def cut_off(self, name: str, job: Job, mm: float) -> bool:
+        """Take off the shelf what a job has cut of a cloth, the whole of a remnant; with 0 nothing
+        was cut after all."""
+
+        def cut(own: OnShelf) -> OnShelf:
+            known = own.kept_for(job.book_id)
+            taken = mm
+            if own.is_remnant and mm:
+                there = known.mm if known is not None and known.cut else own.at_hand_mm
+                taken = mm if there is None else there
+            return with_cut_off(own, job.book_id, job.name, taken)
+
+        return self._change_shelf(name, cut)
+
+    def _change_shelf(self, name: str, change: Callable[[OnShelf], OnShelf]) -> bool:
+        """Change what stands on the shelf under a name; False when nothing does."""
+        known = next((own for own in self.shelf if own.name == name), None)
+        if known is None or change(known) == known:
+            return False
+        return self._change(
+            lambda book: book.shelf.change(name, lambda own: None if own is None else change(own))
+        )
+
     @property
     def cloths(self) -> tuple[Cloth, ...]:
         """The cloths on the studio's own shelf, as they are now."""
         return tuple(own.cloth for own in self.shelf)
 
-    def keep_cloth(self, cloth: Cloth) -> bool:
-        """Put a cloth on the shelf, in the place of one of its name."""
+    def keep_cloth(self, cloth: Cloth, *, of: str = "", origin: str = "") -> bool:
+        """Put a cloth on the shelf, in the place of one of its name; a remnant ``of`` a cloth, left
+        by the job ``origin``."""
         named = replace(cloth, id=f"own-{slug(cloth.shown_name)}")
 
         def kept(known: OnShelf | None) -> OnShelf:
             if known is None:
-                known = OnShelf(cloth=named, at_hand_mm=cloth.length_at_hand_mm, since=_today())
-            return replace(known, cloth=named)
+                at_hand = cloth.length_at_hand_mm
+                known = OnShelf(cloth=named, at_hand_mm=at_hand, since=_today())
+            return replace(known, cloth=named, of=of or known.of, origin=origin or known.origin)
 
         return self._change(lambda book: book.shelf.change(cloth.shown_name, kept))
 

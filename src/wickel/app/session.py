@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Callable, Collection
 from dataclasses import replace
 from pathlib import Path
+from uuid import uuid4
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
@@ -143,6 +144,12 @@ class Session(JobView):
             self._document.amend(job)
             self.file.touch()
             self.at_table_changed.emit()
+
+    def with_id(self) -> Job:
+        """The job with an id of its own, by which the book knows it wherever its file goes."""
+        if not self.job.book_id:
+            self.note(replace(self.job, book_id=uuid4().hex))
+        return self.job
 
     @property
     def is_begun(self) -> bool:

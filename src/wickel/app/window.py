@@ -45,6 +45,7 @@ from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.jobs import JobsStage
 from wickel.app.stages.lay import LayStage
 from wickel.app.stages.log import LogStage
+from wickel.app.stages.shelf_sheet import ShelfSheet
 from wickel.app.table.cut_view import Put
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
 from wickel.app.widgets.clash import ClashSheet
@@ -54,7 +55,7 @@ from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
-from wickel.cloth import WAYS
+from wickel.cloth import WAYS, OnShelf
 from wickel.files import save_job
 from wickel.job import Job
 from wickel.job.edits import without_garment
@@ -64,6 +65,7 @@ from wickel.studio.folder import StudioFolder
 from wickel.studio.ordering import Chosen
 from wickel.units import Unit
 from wickel.wording import tr
+from wickel.yardage import need
 
 if TYPE_CHECKING:
     from wickel.studio.book import Clash
@@ -131,7 +133,7 @@ class MainWindow(QMainWindow):
         self.body = BodyStage(session, book)
         self.draft = DraftStage(session, book, Errand(runner, self))
         self.cloth, self.lay, self.buy = (
-            ClothStage(session, book),
+            ClothStage(session, book, Errand(runner, self)),
             LayStage(session),
             BuyStage(session, fill, runner, self._titled),
         )
@@ -166,6 +168,8 @@ class MainWindow(QMainWindow):
         book.trouble.connect(self._say_trouble)
         book.clashed.connect(self._settle_clash)
         self.body.card_asked.connect(self._show_client)
+        self.cloth.shelf_asked.connect(self._show_shelf)
+        self.cut.finished.connect(self._cut_off_shelf)
         fill.trouble.connect(self._say_trouble)
         fill.working_changed.connect(lambda _: self._follow())
         self.jobs.open_asked.connect(self.open_path)
@@ -348,6 +352,7 @@ class MainWindow(QMainWindow):
     def _build_log_menu(self, log: QMenu) -> None:
         self._action(log, tr("&Put this job into the log"), "Ctrl+Alt+G", self._into_log)
         self._action(log, tr("What is kept onto the &shelf"), "Ctrl+Alt+S", self._onto_shelf)
+        self._action(log, tr("The &whole shelf…"), "Ctrl+Alt+H", self._show_shelf)
 
     def _into_log(self) -> None:
         self.show_stage(Stage.LOG)
@@ -468,7 +473,7 @@ class MainWindow(QMainWindow):
                 Knot(name=tr("Lay"), tied=session.lay is not None, count=broken + int(stuck)),
                 Knot(name=tr("Buy"), tied=self.buy.fill.done[0] > 0),
                 Knot(name=tr("Cut"), tied=session.job.at_table.step == "after:done"),
-                Knot(name=tr("Log"), tied=bool(session.job.book_id)),
+                Knot(name=tr("Log"), tied=self._book.has_entry(session.job.book_id)),
             )
         )
         self.setWindowTitle(
@@ -658,6 +663,24 @@ class MainWindow(QMainWindow):
         sheet.removed.connect(self._read_anew)
         sheet.open()
 
+    def _show_shelf(self) -> None:
+        """Open the whole shelf."""
+        sheet = ShelfSheet(self, self._book, self._session.job.unit)
+        sheet.taken.connect(self._take_off_shelf)
+        sheet.open()
+
+    def _take_off_shelf(self, own: OnShelf) -> None:
+        self.show_stage(Stage.CLOTH)
+        self.cloth.take_off_shelf(own)
+
+    def _cut_off_shelf(self) -> None:
+        """Take what was cut off the cloths on the shelf."""
+        session = self._session
+        for cloth in session.cloths:
+            lay = session.lay_of(cloth.id)
+            if lay is not None and any(own.name == cloth.shown_name for own in self._book.shelf):
+                self._book.cut_off(cloth.shown_name, session.with_id(), need(lay).need_mm)
+
     def _read_anew(self) -> None:
         """Open the job anew after its file was changed beneath it, or where it has gone."""
         path = self._session.path
@@ -770,6 +793,7 @@ class MainWindow(QMainWindow):
         self.log.settle()
         self.buy.shut()
         self.jobs.shut()
+        self.cloth.remnants.shut()
         self.draft.reach.errand.shut()
         self._session.shut()
         super().closeEvent(event)

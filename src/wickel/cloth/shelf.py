@@ -6,24 +6,27 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from wickel.cloth.cloth import Cloth
+from wickel.geometry import area
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Reserved:
-    """A length of a cloth, in mm, that is kept for a job: its id, and its name as shown."""
+    """A length of a cloth, in mm, that is kept for a job, or was ``cut`` for it: the job's id, and
+    its name as shown."""
 
     job: str
     name: str
     mm: float
+    cut: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OnShelf:
     """A cloth on the shelf, of which ``at_hand_mm`` is there, None when nobody has measured.
 
-    ``since`` is the day (ISO) it came, ``counted`` that of the last stocktaking. ``origin`` is the
-    job that left a remnant. ``photo`` is the name of a picture in the book's folder. ``care`` and
-    ``notes`` are in the maker's words.
+    ``since`` is the day (ISO) it came, ``counted`` that of the last stocktaking. Of a remnant
+    ``of`` is the name of the cloth that it is left of, ``origin`` the job that left it. ``photo``
+    is the name of a picture in the book's folder. ``care`` and ``notes`` are in the maker's words.
     """
 
     cloth: Cloth
@@ -31,6 +34,7 @@ class OnShelf:
     place: str = ""
     since: str = ""
     counted: str = ""
+    of: str = ""
     origin: str = ""
     care: str = ""
     notes: str = ""
@@ -50,7 +54,7 @@ class OnShelf:
     @property
     def reserved_mm(self) -> float:
         """How much of it is kept for jobs."""
-        return sum(own.mm for own in self.reserved)
+        return sum(own.mm for own in self.reserved if not own.cut)
 
     @property
     def free_mm(self) -> float | None:
@@ -60,20 +64,36 @@ class OnShelf:
 
     @property
     def value(self) -> float | None:
-        """What it is worth at what it cost; None when price or length is not known."""
-        at_hand, price = self.at_hand_mm, self.cloth.price
-        return None if at_hand is None or price is None else at_hand / 1000.0 * price
+        """What it is worth at what it cost, a remnant by its area; None when price or length is not
+        known."""
+        if self.at_hand_mm is None or self.cloth.price is None:
+            return None
+        whole = self.at_hand_mm / 1000.0 * self.cloth.price
+        box_mm2 = self.at_hand_mm * self.cloth.usable_width_mm
+        return whole * area(self.cloth.remnant) / box_mm2 if self.is_remnant and box_mm2 else whole
+
+    def kept_for(self, job: str) -> Reserved | None:
+        """What is kept of it for a job, or was cut for it."""
+        return next((own for own in self.reserved if own.job == job), None)
 
 
 def with_reserved(own: OnShelf, job: str, name: str, mm: float) -> OnShelf:
-    """The cloth with so much of it kept for a job, in the place of what was; none for 0."""
+    """The cloth with so much of it kept for a job, in the place of what was; none for 0. What was
+    cut for the job already stays cut."""
+    known = own.kept_for(job)
+    if known is not None and known.cut:
+        return own
     others = tuple(kept for kept in own.reserved if kept.job != job)
     now = (*others, Reserved(job=job, name=name, mm=mm)) if mm > 0 else others
     return replace(own, reserved=now)
 
 
-def with_cut_off(own: OnShelf, job: str, mm: float) -> OnShelf:
-    """The cloth after a job has cut so much of it off; what it had reserved is let go."""
-    freed = with_reserved(own, job, "", 0.0)
-    left = None if own.at_hand_mm is None else max(0.0, own.at_hand_mm - mm)
-    return replace(freed, at_hand_mm=left)
+def with_cut_off(own: OnShelf, job: str, name: str, mm: float) -> OnShelf:
+    """The cloth after a job has cut so much of it off, instead of what it had reserved or cut
+    before; with 0 nothing of it is cut for the job after all."""
+    known = own.kept_for(job)
+    before = known.mm if known is not None and known.cut else 0.0
+    others = tuple(kept for kept in own.reserved if kept.job != job)
+    now = (*others, Reserved(job=job, name=name, mm=mm, cut=True)) if mm > 0 else others
+    left = None if own.at_hand_mm is None else max(0.0, own.at_hand_mm + before - mm)
+    return replace(own, reserved=now, at_hand_mm=left)

@@ -88,6 +88,7 @@ class ReservedRecord(FileRecord):
     job: Name
     name: Text = ""
     mm: FinePositive
+    cut: bool = False
 
 
 class OnShelfRecord(FileRecord):
@@ -98,6 +99,7 @@ class OnShelfRecord(FileRecord):
     place: Text = ""
     since: Text = ""
     counted: Text = ""
+    of: Text = ""
     origin: Text = ""
     care: Text = ""
     notes: Annotated[str, Field(max_length=20_000), AfterValidator(plain_lines)] = ""
@@ -168,7 +170,7 @@ def on_shelf_record(own: OnShelf) -> dict[str, Any]:
     return record
 
 
-_SHELF_WORDS = ("place", "since", "counted", "origin", "care", "notes", "photo")
+_SHELF_WORDS = ("place", "since", "counted", "of", "origin", "care", "notes", "photo")
 
 
 def on_shelf_of(value: Mapping[str, Any]) -> OnShelf:
@@ -177,7 +179,9 @@ def on_shelf_of(value: Mapping[str, Any]) -> OnShelf:
     return OnShelf(
         cloth=cloth_of(record.cloth),
         at_hand_mm=record.at_hand_mm,
-        reserved=tuple(Reserved(job=k.job, name=k.name, mm=k.mm) for k in record.reserved),
+        reserved=tuple(
+            Reserved(job=k.job, name=k.name, mm=k.mm, cut=k.cut) for k in record.reserved
+        ),
         **{key: getattr(record, key) for key in _SHELF_WORDS},
     )
 

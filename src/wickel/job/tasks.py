@@ -21,6 +21,7 @@ from wickel.job.as_far import found_as_far
 from wickel.job.at_hand import Bolt, out_of_bolt
 from wickel.job.buying import BuyingList, ClothLine, buying_list
 from wickel.job.job import Job, JobRefused
+from wickel.job.on_remnants import OnRemnants, tried_on_remnants
 from wickel.job.table import Cell, CellTask, cell_of
 from wickel.lay import (
     Comparison,
@@ -118,6 +119,16 @@ class ReachTask:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class RemnantTask:
+    """Which small pieces of a job remnants of its cloth hold, and what that saves of its lay."""
+
+    job: Job
+    lay: Lay
+    remnants: tuple[Cloth, ...]
+    search: Search = Search()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class HandTask:
     """A lay made by hand to be gone on with, around the placements that ``stay`` and what lies
     ``beside``, outlines on the table."""
@@ -129,7 +140,17 @@ class HandTask:
     search: Search = Search()
 
 
-Task = LayTask | HandTask | CellTask | PriceTask | AcrossTask | BuyTask | BoltTask | ReachTask
+Task = (
+    LayTask
+    | HandTask
+    | CellTask
+    | PriceTask
+    | AcrossTask
+    | BuyTask
+    | BoltTask
+    | ReachTask
+    | RemnantTask
+)
 
 
 # --- what is told -----------------------------------------------------------------------------
@@ -217,6 +238,13 @@ class Reached:
 
 
 @dataclass(frozen=True, slots=True)
+class TriedOnRemnants:
+    """What remnants hold, None when nothing is gained."""
+
+    found: OnRemnants | None
+
+
+@dataclass(frozen=True, slots=True)
 class CannotBe:
     """Why what was asked for cannot be made at all, in a sentence."""
 
@@ -247,6 +275,7 @@ Message = (
     | ListMade
     | BoltLaid
     | Reached
+    | TriedOnRemnants
     | CannotBe
     | Finished
     | Failed
@@ -338,7 +367,9 @@ def _tell_lengths(
             tell(message(each, length))
 
 
-def _run_errand(task: BuyTask | BoltTask | ReachTask, tell: Tell, stopped: IsStopped) -> None:
+def _run_errand(
+    task: BuyTask | BoltTask | ReachTask | RemnantTask, tell: Tell, stopped: IsStopped
+) -> None:
     """Tell the buying list, cloth by cloth and whole, what comes out of a bolt, or how far figures
     go."""
     report = _until(stopped)
@@ -352,6 +383,12 @@ def _run_errand(task: BuyTask | BoltTask | ReachTask, tell: Tell, stopped: IsSto
                 report=report,
             )
             tell(ListMade(found))
+        elif isinstance(task, RemnantTask):
+            with suppress(Stopped, LayStopped):
+                tried = tried_on_remnants(
+                    task.job, task.lay, task.remnants, search=task.search, report=report
+                )
+                tell(TriedOnRemnants(tried))
         elif isinstance(task, ReachTask):
             with suppress(Stopped, LayStopped):
                 tell(_reached(found_as_far(task.job, task.search, report=report)))
@@ -484,6 +521,10 @@ def without_pictures(task: Task) -> Task:
         return replace(task, jobs=tuple(_bare_job(job) for job in task.jobs))
     if isinstance(task, BoltTask | ReachTask):
         return replace(task, job=_bare_job(task.job))
+    if isinstance(task, RemnantTask):
+        bare_lay = replace(task.lay, cloth=_bare(task.lay.cloth))
+        remnants = tuple(_bare(own) for own in task.remnants)
+        return replace(task, job=_bare_job(task.job), lay=bare_lay, remnants=remnants)
     if isinstance(task, HandTask):
         return replace(task, lay=replace(task.lay, cloth=_bare(task.lay.cloth)))
     bare = replace(task, cloth=_bare(task.cloth))

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import QEvent, Qt
+from PySide6.QtCore import QEvent, Qt, Signal
 from PySide6.QtGui import QColor, QResizeEvent
 from PySide6.QtWidgets import (
     QBoxLayout,
@@ -24,6 +24,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.book import StudioBook
+from wickel.app.errand import Errand
 from wickel.app.session import Session
 from wickel.app.stages.cloth_fields import (
     AS_SOLD,
@@ -39,15 +40,17 @@ from wickel.app.stages.cloth_folding import FoldingPage
 from wickel.app.stages.cloth_print import DesignPart
 from wickel.app.stages.cloth_spoilt import SpoiltPart
 from wickel.app.stages.cloth_uses import ClothUses
+from wickel.app.stages.remnant_offer import RemnantOffer
 from wickel.app.theme import text_scale
 from wickel.app.widgets.asked import AskedList
-from wickel.app.widgets.cards import TakenCard, card, emptied, label, narrow, relabelled, scrolling
+from wickel.app.widgets.cards import card, label, narrow, relabelled, scrolling
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
+from wickel.app.widgets.shelf_view import ShelfView
 from wickel.app.widgets.stage import Stage
-from wickel.app.widgets.swatch import PrintOnPiece, Swatch
-from wickel.cloth import PRINT_NAMES, BadCloth, Cloth, Design, Kind, Print
+from wickel.app.widgets.swatch import PrintOnPiece
+from wickel.cloth import PRINT_NAMES, BadCloth, Cloth, Design, Kind, OnShelf, Print
 from wickel.files import ground_of
 from wickel.job.edits import with_cloth, with_shelf_cloth
 from wickel.studio import SHELF
@@ -58,50 +61,14 @@ from wickel.units import (
     price_each,
     priced_in,
     shown_as_sold,
-    shown_length,
+    shown_cloth_length,
     sold_by_the_yard,
 )
 from wickel.wording import tr
+from wickel.yardage import need
 
 TWO_GROUPS_FROM = 980
 """A stage at least so wide shows the fields of the cloth in two columns."""
-
-
-class ShelfCard(TakenCard):
-    """A cloth on the shelf: its swatch, name, width, print and price."""
-
-    def __init__(self, cloth: Cloth, unit: Unit) -> None:
-        super().__init__(
-            cloth.id,
-            tr("{cloth} on the shelf", cloth=cloth.shown_name),
-            tr("Cut from this cloth (Enter)"),
-        )
-        self.cloth = cloth
-        row = QHBoxLayout(self)
-        row.setContentsMargins(10, 9, 10, 9)
-        row.addWidget(Swatch(cloth), 0, Qt.AlignmentFlag.AlignTop)
-        self._words = QVBoxLayout()
-        self._words.setSpacing(1)
-        self._words.addWidget(label(cloth.shown_name, "heading", wrap=True))
-        self._words.addWidget(
-            label(
-                tr("{length} usable", length=shown_length(cloth.usable_width_mm, unit)),
-                "soft",
-                wrap=True,
-            )
-        )
-        self._words.addWidget(label(PRINT_NAMES[cloth.print_or_assumed], "soft", wrap=True))
-        row.addLayout(self._words, 1)
-        self._row = row
-
-    def may_go(self) -> QPushButton:
-        """The button that takes this cloth off the shelf, for one of the studio's own."""
-        gone = QPushButton("×")
-        gone.setObjectName("chip")
-        gone.setAccessibleName(tr("Take {cloth} off the shelf", cloth=self.cloth.shown_name))
-        gone.setToolTip(tr("Take it off the shelf; jobs that are cut from it keep it"))
-        self._row.addWidget(gone, 0, Qt.AlignmentFlag.AlignTop)
-        return gone
 
 
 _WORN = {
@@ -115,13 +82,15 @@ _WORN = {
 class ClothStage(Stage):
     """Take a cloth off the shelf, or change the one in hand."""
 
-    def __init__(self, session: Session, book: StudioBook) -> None:
+    shelf_asked = Signal()
+
+    def __init__(self, session: Session, book: StudioBook, errand: Errand) -> None:
         super().__init__()
         self._session, self._book = session, book
-        self.shelf: dict[str, ShelfCard] = {}
+        self.remnants = RemnantOffer(session, book, errand)
+        self.remnants.taken.connect(self._reserve_remnants)
         self.fields: dict[str, LengthEdit] = {}
         self.print_buttons: dict[Print, QPushButton] = {}
-        self._unit: Unit | None = None
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(12)
@@ -136,12 +105,21 @@ class ClothStage(Stage):
     def _shelf_column(self) -> QWidget:
         frame, column = card()
         column.addWidget(label(tr("On the shelf"), "heading"))
-        inner = QWidget()
-        self._shelf = QVBoxLayout(inner)
-        self._shelf.setContentsMargins(0, 0, 6, 0)
-        self._shelf.setSpacing(8)
-        self._shelf_area = scrolling(inner)
-        column.addWidget(self._shelf_area, 1)
+        self.search = QLineEdit()
+        self.search.setAccessibleName(tr("Search the shelf"))
+        self.search.setPlaceholderText(tr("search"))
+        self.search.setClearButtonEnabled(True)
+        self.search.textChanged.connect(lambda _: self._show_shelf())
+        column.addWidget(self.search)
+        self.shelf = ShelfView(self._book.photos, tiles=False)
+        self.shelf.taken.connect(self._take)
+        column.addWidget(self.shelf, 1)
+        self.whole_shelf = QPushButton(tr("The whole shelf…"))
+        self.whole_shelf.setToolTip(
+            tr("Lengths at hand, places, reserved, remnants, stocktaking (Ctrl+Alt+H)")
+        )
+        self.whole_shelf.clicked.connect(self.shelf_asked)
+        column.addWidget(self.whole_shelf)
         return frame
 
     def _cloth_card(self) -> QWidget:
@@ -165,8 +143,12 @@ class ClothStage(Stage):
         )
         self.keep.clicked.connect(self._keep)
         head.addWidget(self.keep)
+        self.reserve = QPushButton()
+        self.reserve.clicked.connect(self.reserve_or_let_go)
+        head.addWidget(self.reserve)
         self.uses = ClothUses(self._session)
         whole.addWidget(self.uses)
+        whole.addWidget(self.remnants)
         whole.addLayout(head)
         whole.addWidget(scrolling(inner), 1)
         self.trouble = label("", "broken", wrap=True)
@@ -316,6 +298,7 @@ class ClothStage(Stage):
         if self.isVisible():
             self.folding.refresh()
             self.asked.show_costs()
+            self.remnants.refresh()
 
     def _add_field(self, grid: QGridLayout, row: int, attribute: str, text: str, tip: str) -> None:
         field = LengthEdit(f"{text}: {tip[:1].lower()}{tip[1:]}")
@@ -363,15 +346,10 @@ class ClothStage(Stage):
     def refresh(self) -> None:
         """Show the shelf and the cloth in hand as they are now."""
         cloth, unit = self._session.cloth, self._session.job.unit
-        if unit is not self._unit:
-            self._fill_shelf(unit)
         if cloth is None:
             return
-        for bolt in self.shelf.values():
-            chosen = replace(bolt.cloth, id=cloth.id) == cloth
-            bolt.mark(chosen)
-            if chosen and self.isVisible():
-                self._shelf_area.ensureWidgetVisible(bolt)
+        self._show_shelf()
+        self.remnants.refresh()
         self.uses.refresh((*self._book.cloths, *SHELF))
         self.name.setText(cloth.shown_name)
         self._show_fields(cloth, unit)
@@ -419,26 +397,75 @@ class ClothStage(Stage):
         self.worn.show_piece(front, cloth)
         self.worn_words.setText(_WORN[cloth.print_or_assumed])
 
-    def _fill_shelf(self, unit: Unit) -> None:
-        self._unit = unit
-        emptied(self._shelf)
-        self.shelf = {}
-        mine = self._book.cloths
-        for cloth in (*mine, *SHELF):
-            if cloth.id in self.shelf:
-                continue
-            own = ShelfCard(cloth, unit)
-            own.taken.connect(self._take)
-            if cloth in mine:
-                own.may_go().clicked.connect(partial(self._book.drop_cloth, cloth.shown_name))
-            self.shelf[cloth.id] = own
-            self._shelf.addWidget(own)
-        self._shelf.addStretch()
+    def _show_shelf(self) -> None:
+        """Show the studio's own shelf, and what the house has to begin with."""
+        cloth, unit = self._session.cloth, self._session.job.unit
+        mine = self._book.shelf_with(self.search.text())
+        names = {own.name for own in self._book.shelf}
+        asked = self.search.text().casefold().split()
+        house = tuple(
+            OnShelf(cloth=own)
+            for own in SHELF
+            if own.shown_name not in names
+            and all(word in own.shown_name.casefold() for word in asked)
+        )
+        rows = (*mine, *house)
+        used = None
+        if cloth is not None:
+            used = next((r.cloth for r in rows if replace(r.cloth, id=cloth.id) == cloth), None)
+        self.shelf.show_rows(rows, unit, used)
+        self._show_reserved()
+
+    def _show_reserved(self) -> None:
+        """Offer to reserve the cloth in hand for the job, where it stands on the shelf."""
+        own, cloth, job = self._on_shelf, self._session.cloth, self._session.job
+        self.reserve.setVisible(own is not None)
+        if own is None or cloth is None:
+            return
+        kept = own.kept_for(job.book_id) if job.book_id else None
+        if kept is None:
+            self.reserve.setText(tr("Reserve it"))
+            self.reserve.setToolTip(tr("Keep what this job needs of it on the shelf for this job"))
+        else:
+            length = shown_cloth_length(kept.mm, job.unit)
+            self.reserve.setText(
+                tr("{length} is cut", length=length)
+                if kept.cut
+                else tr("{length} is reserved", length=length)
+            )
+            self.reserve.setToolTip(tr("Let it go again"))
+        self.reserve.setEnabled(kept is None or not kept.cut)
+
+    @property
+    def _on_shelf(self) -> OnShelf | None:
+        """The cloth in hand as it stands on the studio's own shelf."""
+        cloth = self._session.cloth
+        name = "" if cloth is None else cloth.shown_name
+        return next((own for own in self._book.shelf if own.name == name), None)
+
+    def reserve_or_let_go(self) -> None:
+        """Reserve what the job needs of the cloth in hand, or let it go again."""
+        session, own, lay = self._session, self._on_shelf, self._session.lay
+        if own is None:
+            return
+        kept = own.kept_for(session.job.book_id) if session.job.book_id else None
+        if kept is not None:
+            self._book.reserve(own.name, session.job, 0.0)
+        elif lay is None:
+            session.trouble.emit(tr("How much it takes is known when it has been laid."))
+        else:
+            self._book.reserve(own.name, session.with_id(), need(lay).need_mm)
 
     def _shelf_again(self) -> None:
-        """Hang the shelf anew after something was put on it or taken off."""
-        self._unit = None
-        self.refresh()
+        """Show the shelf anew after something was put on it or taken off."""
+        self.keep_up()
+
+    def _reserve_remnants(self, names: tuple[str, ...]) -> None:
+        """Keep remnants that pieces are cut from for the job."""
+        job = self._session.with_id()
+        for own in self._book.shelf:
+            if own.name in names:
+                self._book.reserve(own.name, job, own.at_hand_mm or 1.0)
 
     def _keep(self) -> None:
         cloth = self._session.cloth
@@ -447,10 +474,14 @@ class ClothStage(Stage):
 
     # --- edits -------------------------------------------------------------------------------
 
-    def _take(self, id: str) -> None:
+    def take_off_shelf(self, own: OnShelf) -> None:
+        """Cut the cloth in hand of the job from something on the shelf."""
+        self._take(own)
+
+    def _take(self, own: OnShelf) -> None:
         cloth = self._session.cloth
         if cloth is not None:
-            taken = self.shelf[id].cloth
+            taken = own.cloth
             self._session.apply(
                 with_shelf_cloth(self._session.job, cloth, taken),
                 tr("Cloth: {taken}", taken=taken.shown_name),

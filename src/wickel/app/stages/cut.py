@@ -96,6 +96,8 @@ class CutStage(Stage):
 
     papers_asked = Signal()
     full_size_asked = Signal()
+    finished = Signal()
+    """Everything is cut."""
 
     def __init__(self, session: Session, settings: SettingsFile) -> None:
         super().__init__()
@@ -657,6 +659,8 @@ class CutStage(Stage):
         if step.id == "after:done":
             job = replace(job, state=at_least(job.state, State.CUT))
         self._note(job)
+        if step.id == "after:done":
+            self.finished.emit()
         self._show_step()
         if not step.measure:
             self.next.setFocus(Qt.FocusReason.OtherFocusReason)

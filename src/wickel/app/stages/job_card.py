@@ -7,19 +7,17 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import Signal
-from PySide6.QtGui import QFocusEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QGridLayout,
     QLineEdit,
-    QPlainTextEdit,
     QVBoxLayout,
     QWidget,
 )
 
 from wickel.app.session import Session
 from wickel.app.widgets.cards import card, fill_box, label
+from wickel.app.widgets.notes_edit import NotesEdit
 from wickel.app.widgets.ticket import shown_date
 from wickel.job import Job
 from wickel.job.state import COMMON_WAITS, STATE_NAMES, STATES, State
@@ -37,16 +35,6 @@ _WORDS = {
     "due": tr("Due date"),
     "waits_for": tr("What it waits for"),
 }
-
-
-class _Notes(QPlainTextEdit):
-    """Notes that are taken when the field is left."""
-
-    left = Signal()
-
-    def focusOutEvent(self, event: QFocusEvent) -> None:
-        super().focusOutEvent(event)
-        self.left.emit()
 
 
 class OpenJobCard(QWidget):
@@ -98,7 +86,7 @@ class OpenJobCard(QWidget):
         self.due_said = label("", "soft", wrap=True)
         column.addWidget(self.due_said)
         column.addWidget(label(tr("Notes"), "soft"))
-        self.notes = _Notes()
+        self.notes = NotesEdit()
         self.notes.setAccessibleName(tr("Notes"))
         self.notes.setToolTip(tr("What is to be remembered of this job"))
         self.notes.setTabChangesFocus(True)

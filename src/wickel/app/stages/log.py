@@ -6,7 +6,6 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import replace
 from typing import TYPE_CHECKING
-from uuid import uuid4
 
 from PySide6.QtCore import QDate, Qt, QTimer
 from PySide6.QtGui import QHideEvent
@@ -189,7 +188,7 @@ class LogStage(Stage):
         job = self._session.job
         kept = self._book.entry(job.book_id)
         today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
-        fresh = drawn_up(job, self._lays, job.book_id or _NEW, today)
+        fresh = drawn_up(job, self._lays, job.book_id if kept is not None else _NEW, today)
         self.entry = fresh if kept is None else caught_up(kept, fresh)
         if kept is not None and self.entry != kept:
             self._book.keep_entry(self.entry)
@@ -279,18 +278,16 @@ class LogStage(Stage):
         session = self._session
         if self._book.book is None:
             return
-        id = session.job.book_id or uuid4().hex
+        id = session.with_id().book_id
         self.refresh()
         assert self.entry is not None
         if self._book.keep_entry(replace(self.entry, id=id)):
-            session.note(replace(session.job, book_id=id))
             self.refresh()
 
     def take_out(self) -> None:
         """Take the open job out of the log."""
         session = self._session
         if session.job.book_id and self._book.drop_entry(session.job.book_id):
-            session.note(replace(session.job, book_id=""))
             self.refresh()
 
     def put_on_shelf(self) -> None:
@@ -306,7 +303,10 @@ class LogStage(Stage):
                     for mm in (cloth.length_at_hand_mm or 0.0, cloth.usable_width_mm)
                 )
                 name = tr("{cloth}, remnant {size}", cloth=cloth.shown_name, size=" × ".join(size))
-                put += self._book.keep_cloth(replace(cloth, name=name))
+                remnant = replace(cloth, name=name)
+                put += self._book.keep_cloth(
+                    remnant, of=self._book.whole_of(cloth.shown_name), origin=session.job.name
+                )
         session.trouble.emit(
             tr("{put} remnants are on the shelf of Cloth.", put=put)
             if put
