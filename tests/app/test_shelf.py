@@ -182,7 +182,7 @@ def test_a_photo_takes_the_place_of_the_swatch_and_no_picture_is_said(window, qt
     assert (kept.width(), kept.height()) == (900, 450)
     (tmp_path / "bad.png").write_text("no picture")
     sheet.take_photo(tmp_path / "bad.png")
-    assert "no picture" in sheet.about.text()
+    assert "no picture" in window.slip.sentence.text()
     shown = sheet.view.grab().toImage()
     at = sheet.view.place_of(LINEN).toPoint()
     colour = shown.pixelColor(at.x(), at.y() - 40)

@@ -15,6 +15,8 @@ from wickel.draft import Length
 from wickel.files import save_job
 from wickel.job import Job, cell_of
 from wickel.job.state import State, at_least, is_in_work, is_to_cut
+from wickel.job.work import drafted_job
+from wickel.lay import Search, cutting_minutes, make_lay, minutes_in_one_ply
 from wickel.studio import new_order, orders
 from wickel.studio.again import for_client_again, last_jobs
 from wickel.studio.book import open_book
@@ -242,10 +244,14 @@ def test_an_index_that_cannot_be_read_is_made_anew(folder, index):
 # --- at a glance, a quick question, once more ----------------------------------------------------
 
 
-def test_a_job_at_a_glance_has_its_drawing_and_no_minutes_without_lays(folder):
+def test_a_job_at_a_glance_has_its_drawing_and_its_minutes(folder):
     own = glance(folder.orders()[0])
     assert own.sketch is not None
-    assert own.minutes is None
+    job = orders()[0]
+    pieces = drafted_job(job)[1]
+    assert own.minutes == minutes_in_one_ply(pieces, job.cloths[0])
+    lay = make_lay(pieces, job.cloths[0], "open", search=Search(effort=2))
+    assert own.minutes == pytest.approx(cutting_minutes(lay))  # open, every copy by itself
     broken = folder.path / "odd.wickel.json"
     job = orders()[0]
     figures = {"waist.down": Length(-5000.0)}

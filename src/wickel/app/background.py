@@ -7,7 +7,7 @@ from collections.abc import Callable
 
 from PySide6.QtCore import QObject, QRunnable, QThreadPool, Signal
 
-from wickel.wording import words_of
+from wickel.wording import tr, words_of
 
 
 class _Told(QObject):
@@ -23,8 +23,13 @@ class _Run(QRunnable):
     def run(self) -> None:
         try:
             made = self._work()
-        except ValueError as reason:
-            self._told.failed.emit(self._number, reason)
+        except (ValueError, OSError) as reason:
+            self._told.failed.emit(self._number, words_of(reason))
+        except Exception as fault:  # whoever waits for it is told in any case
+            self._told.failed.emit(
+                self._number, tr("A fault in the program: {fault}", fault=repr(fault))
+            )
+            raise
         else:
             self._told.done.emit(self._number, made)
 
@@ -55,7 +60,7 @@ class Background(QObject):
             self.working = False
             self.done.emit(made)
 
-    def _failed(self, number: int, reason: ValueError) -> None:
+    def _failed(self, number: int, sentence: object) -> None:
         if number == self._number:
             self.working = False
-            self.refused.emit(str(words_of(reason)))
+            self.refused.emit(str(sentence))

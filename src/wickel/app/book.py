@@ -3,20 +3,24 @@ beside the jobs; and the studio's own styles, one file each."""
 
 from __future__ import annotations
 
+import errno
+import os
+import sqlite3
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
 from typing import TYPE_CHECKING, Any, TypeVar, cast
 
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QObject, Qt, QTimer, Signal
+from PySide6.QtGui import QImage
 
 from wickel.app.background import Background
 from wickel.body import Adjustment, Body, Client, with_adjustment, with_body, without_day
 from wickel.cloth import Cloth, OnShelf, with_cut_off, with_reserved
 from wickel.draft import SCHOOLS, School
 from wickel.draft.own import OwnStyle
-from wickel.files import UnreadableFile, read_style, save_style, save_version, slug
+from wickel.files import UnreadableFile, private_folder, read_style, save_style, save_version, slug
 from wickel.job import Job, Version
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 from wickel.studio.folder import StudioFolder
@@ -24,7 +28,7 @@ from wickel.studio.listing import Listing
 from wickel.wording import tr, words_of
 
 if TYPE_CHECKING:
-    from wickel.studio.book import Book, LogEntry
+    from wickel.studio.book import Book, BookCopy, Fact, LogEntry
     from wickel.studio.removing import Removed
 
 _T = TypeVar("_T")
@@ -32,6 +36,7 @@ _STYLE_ENDING = ".wickel-style.json"
 MOST_READ_AT_ONCE = 40
 """So many job files are read while the window waits; more in the background."""
 _NOTED_MS = 300
+_MOST_PIXELS, _QUALITY = 900, 85
 _LOOK_MS = 2000
 """How often it is looked whether another window has changed the book."""
 
@@ -58,12 +63,13 @@ class StudioBook(QObject):
         self._opening.done.connect(self._opened)
         self._opening.refused.connect(self._not_opened)
         self._version = -1
+        self._factor = (-1, 1.0)
         self._listed: tuple[Listing, ...] = ()
         self._looking = Background(self)
-        self._looking.done.connect(lambda _: self._tell())
+        self._looking.done.connect(lambda _: self.tell())
         self._looking.refused.connect(self.trouble)
         self._noted = QTimer(self, singleShot=True, interval=_NOTED_MS)
-        self._noted.timeout.connect(self._tell)
+        self._noted.timeout.connect(self.tell)
         self._look = QTimer(self, interval=_LOOK_MS)
         self._look.timeout.connect(self._look_for_others)
 
@@ -131,11 +137,34 @@ class StudioBook(QObject):
             -1,
             self._version,
         ):
-            self._tell()
+            self.tell()
 
-    def _tell(self) -> None:
+    def tell(self) -> None:
+        """Have everybody look at the book anew."""
         self._version = self._read(lambda book: book.store.version(), self._version)
         self.changed.emit()
+
+    def copies(self) -> tuple[BookCopy, ...]:
+        """The dated copies of the book, the last first."""
+        from wickel.studio.book import copies  # a database loads slowly
+
+        return copies(self.folder)
+
+    def put_back(self, name: str) -> bool:
+        """Put a copy in the place of the book and open that; whether it could be."""
+        from wickel.studio.book import put_back  # a database loads slowly
+
+        self.close()
+        done = True
+        try:
+            before = put_back(self.folder, self.folder / name, _today())
+            self.trouble.emit(tr("The book of now is kept as {name}.", name=before.name))
+        except (ValueError, OSError, sqlite3.Error) as reason:
+            self.trouble.emit(str(words_of(reason)))
+            done = False
+        self._refused = False
+        self.open_now()
+        return done
 
     def close(self) -> None:
         """Let the book go."""
@@ -176,8 +205,21 @@ class StudioBook(QObject):
         except ValueError as reason:
             self.trouble.emit(str(words_of(reason)))
             return False
-        self._tell()
+        self.tell()
         return True
+
+    def fill_with_season(self, folder: StudioFolder) -> None:
+        """Put the demo studio's season into the book and the folder, in the background, once."""
+        book = self.book
+        if book is None:
+            return
+
+        def work() -> object:
+            from wickel.studio.filling import fill_with_season  # a database loads slowly
+
+            return fill_with_season(book, folder, date.today())
+
+        self._looking.begin(work)
 
     # --- the log ---------------------------------------------------------------------------
 
@@ -244,6 +286,57 @@ class StudioBook(QObject):
         if book is not None and not self.is_looking:
             self._read(lambda book: book.jobs.note_minutes(path, minutes), None)
             self._noted.start()
+
+    # --- figures and single facts ------------------------------------------------------------
+
+    @property
+    def minutes_factor(self) -> float:
+        """How many times as long as planned cutting takes in this studio."""
+        from wickel.studio.learnt import minutes_factor  # a database loads slowly
+
+        if self._book is None:
+            return 1.0
+        if self._factor[0] != self._version:
+            self._factor = (self._version, minutes_factor(self.entries()))
+        return self._factor[1]
+
+    def rule_mm(self, style: str) -> float | None:
+        """What the studio's old rule of thumb buys for a style, in mm; None where nobody has said
+        that."""
+        none: Fact | None = None
+        fact = self._read(lambda book: book.facts.one(f"rule:{style}"), none)
+        return None if fact is None else float(fact.value["mm"])
+
+    def keep_rule(self, style: str, mm: float) -> bool:
+        """Keep what the studio's old rule of thumb buys for a style."""
+        from wickel.studio.book import Fact  # a database loads slowly
+
+        fact = Fact(key=f"rule:{style}", value={"mm": mm})
+        return self._change(lambda book: book.facts.keep(fact))
+
+    def values_by_month(self) -> dict[str, float]:
+        """What the shelf was worth in each month that it was looked at, now as it is today."""
+        from wickel.studio.learnt import value_on_shelf  # a database loads slowly
+
+        nothing: tuple[Fact, ...] = ()
+        facts = self._read(lambda book: book.facts.all(), nothing)
+        found = {
+            fact.key.removeprefix("value:"): float(fact.value["worth"])
+            for fact in facts
+            if fact.key.startswith("value:")
+        }
+        now = value_on_shelf(self.shelf)
+        return dict(sorted({**found, _today()[:7]: now}.items()))
+
+    def note_value(self) -> None:
+        """Keep what the shelf is worth this month."""
+        from wickel.studio.book import Fact  # a database loads slowly
+
+        month = _today()[:7]
+        worth = self.values_by_month()[month]
+        fact = Fact(key=f"value:{month}", value={"worth": worth})
+        if self._read(lambda book: book.facts.one(fact.key), None) != fact and self.shelf:
+            self._change(lambda book: book.facts.keep(fact))
 
     # --- clients ---------------------------------------------------------------------------
 
@@ -339,6 +432,28 @@ class StudioBook(QObject):
         """Keep so much of a cloth on the shelf for a job, or let it go with 0."""
         return self._change_shelf(name, lambda own: with_reserved(own, job.book_id, job.name, mm))
 
+    def keep_photo(self, path: Path, name: str) -> str:
+        """Keep a picture, made smaller, under a name; the name of its file, empty when it cannot be
+        read or kept, which is said."""
+        image = QImage(str(path))
+        if image.isNull():
+            self.trouble.emit(tr("{name} is no picture that can be read.", name=path.name))
+            return ""
+        if max(image.width(), image.height()) > _MOST_PIXELS:
+            keep = Qt.AspectRatioMode.KeepAspectRatio
+            smooth = Qt.TransformationMode.SmoothTransformation
+            image = image.scaled(_MOST_PIXELS, _MOST_PIXELS, keep, smooth)
+        file = f"{slug(name)}.jpg"
+        try:
+            private_folder(self.photos)
+            if not image.save(str(self.photos / file), quality=_QUALITY):
+                raise OSError(errno.EIO, os.strerror(errno.EIO))
+        except OSError as reason:
+            why = reason.strerror
+            self.trouble.emit(tr("{name} could not be saved: {strerror}.", name=file, strerror=why))
+            return ""
+        return file
+
     def cut_off(self, name: str, job: Job, mm: float) -> bool:
         """Take off the shelf what a job has cut of a cloth, the whole of a remnant; with 0 nothing
         was cut after all."""
@@ -349,7 +464,7 @@ class StudioBook(QObject):
             if own.is_remnant and mm:
                 there = known.mm if known is not None and known.cut else own.at_hand_mm
                 taken = mm if there is None else there
-            return with_cut_off(own, job.book_id, job.name, taken)
+            return with_cut_off(own, job.book_id, job.name, taken, _today())
 
         return self._change_shelf(name, cut)
 

@@ -36,6 +36,8 @@ class JobView(QObject):
         self._taken_up = TakenUp()
         self._in_hand = {"garment": "", "cloth": ""}
         self._never: dict[str, Text] = {}
+        self.minutes_factor = 1.0
+        """How many times as long as planned cutting takes in this studio."""
 
     @property
     def job(self) -> Job:

@@ -35,9 +35,12 @@ def write_shots(folder: Path) -> int:
     assert isinstance(app, QApplication)
     folder.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as home:
-        window = make_window(app, Path(home), InlineRunner(most_effort=40), demo=True)
+        window = make_window(app, Path(home), InlineRunner(most_effort=40), demo=True, season=True)
         window.resize(*USUAL_SIZE)
         window.show()
+        window.book.open_now()
+        while window.book.is_looking:
+            QTest.qWait(50)
         jobs = sorted((Path(home) / "demo-studio").glob("*.wickel.json"))
 
         def shot(name: str, stage: int) -> None:
@@ -170,17 +173,16 @@ def _cut_shots(window: MainWindow, jobs: list[Path], folder: Path) -> None:
 
 def _log_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
     """The log of a job that was cut, with what was learnt of others before."""
-    from wickel.studio.season import demo_log
-
     window.open_path(jobs[1])
-    for entry in demo_log():
-        window.book.keep_entry(entry)
     window.show_stage(Stage.LOG)
     window.log.put_in()
     window.log.next_time["longer"].click()
     window.log.note.setPlainText("The neck sits well. Next time the hem 3 cm longer.")
     window.log.settle()
     shot("log", Stage.LOG)
+    window.log.show_page(1)
+    shot("log-over-time", Stage.LOG)
+    window.log.show_page(0)
 
 
 def _side_by_side(images: list[QImage], across: int) -> QImage:

@@ -61,9 +61,16 @@ def desktop_text_scale(app: QApplication) -> float:
 
 
 def make_window(
-    app: QApplication, home: Path, runner: Runner, *, demo: bool, fresh: bool = False
+    app: QApplication,
+    home: Path,
+    runner: Runner,
+    *,
+    demo: bool,
+    fresh: bool = False,
+    season: bool = False,
 ) -> MainWindow:
-    """The window with its first job open, not yet shown."""
+    """The window with its first job open, not yet shown; ``season``: the demo studio is to have a
+    whole season behind it."""
     load_fonts()
     learn(app)
     with contextlib.suppress(OSError):
@@ -80,6 +87,8 @@ def make_window(
     book = StudioBook(folder.path, app, later=True)
     if demo:
         book.opened.connect(partial(fill_book, book))
+        if season:
+            book.opened.connect(partial(book.fill_with_season, folder))
     fill = TableFill(runner, TableStore(home / "table-cells"), app)
     window = MainWindow(Session(runner, app), folder, settings, book, fill, runner)
     dress(window)
@@ -108,7 +117,7 @@ def run_window(*, demo: bool, fresh: bool = False) -> int:
     app = QApplication([sys.argv[0]])
     app.setApplicationName("wickel")
     app.setDesktopFileName("wickel")
-    window = make_window(app, data_folder(), ProcessRunner(), demo=demo, fresh=fresh)
+    window = make_window(app, data_folder(), ProcessRunner(), demo=demo, fresh=fresh, season=True)
     faults = Faults(state_folder(), window.session.file.save, partial(_say_fault, window))
     faults.install()
     window.show()

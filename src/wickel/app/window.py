@@ -27,6 +27,7 @@ from wickel.app.book import StudioBook, fill_book
 from wickel.app.errand import Errand
 from wickel.app.exports import Exports
 from wickel.app.fill import TableFill
+from wickel.app.going_out import GoingOut
 from wickel.app.next_step import next_step
 from wickel.app.opening import Opening
 from wickel.app.printing import Printing
@@ -38,6 +39,7 @@ from wickel.app.stages.body import BodyStage
 from wickel.app.stages.buy import BuyStage
 from wickel.app.stages.client_sheet import ClientSheet
 from wickel.app.stages.cloth import ClothStage
+from wickel.app.stages.copies_sheet import CopiesSheet
 from wickel.app.stages.cut import CutStage
 from wickel.app.stages.draft import DraftStage
 from wickel.app.stages.from_last import FromLast
@@ -148,6 +150,10 @@ class MainWindow(QMainWindow):
         self._opening.opened.connect(self.jobs.refresh)
         self._exports = Exports(session, self.buy, folder.path, self)
         self._exports.said.connect(self.slip.say)
+        self.going_out = GoingOut(book, folder, self)
+        self.going_out.said.connect(self.slip.say)
+        self.going_out.refused.connect(self._opening.refuse)
+        self.going_out.brought.connect(self.jobs.refresh)
         self._exports.refused.connect(self._opening.refuse)
         self.lay.view.seeing.table_mm = settings.values.table_mm
         self.lay.work.seen.table_said.connect(self._keep_table)
@@ -167,6 +173,9 @@ class MainWindow(QMainWindow):
         session.trouble.connect(self._say_trouble)
         book.trouble.connect(self._say_trouble)
         book.clashed.connect(self._settle_clash)
+        book.changed.connect(self._take_factor)
+        book.opened.connect(book.note_value)
+        self.log.csv_asked.connect(self.going_out.sheets)
         self.body.card_asked.connect(self._show_client)
         self.cloth.shelf_asked.connect(self._show_shelf)
         self.cut.finished.connect(self._cut_off_shelf)
@@ -225,6 +234,7 @@ class MainWindow(QMainWindow):
         self._build_buy_menu(bar.addMenu(tr("&Buy")))
         self._build_cut_menu(bar.addMenu(tr("&Cut")))
         self._build_log_menu(bar.addMenu(tr("L&og")))
+        self._build_studio_menu(bar.addMenu(tr("&Studio")))
         self._build_view_menu(bar.addMenu(tr("&View")))
         about = bar.addMenu(tr("&Help"))
         self._action(about, tr("&Guide"), "F1", self._show_guide)
@@ -277,7 +287,6 @@ class MainWindow(QMainWindow):
         self._action(edit, tr("&Rewrite with formulas…"), "Ctrl+R", self.draft.keeping.make_own)
         self._action(edit, tr("Reference &pictures"), "Ctrl+Alt+P", self._show_pictures)
         self._action(edit, tr("&Keep these measurements"), "Ctrl+K", self.body.keep)
-        self._action(edit, tr("Car&d of the client…"), "Ctrl+Alt+D", self._show_client)
 
     def _build_view_menu(self, view: QMenu) -> None:
         self._action(view, tr("Zoom &in"), "Ctrl++", lambda: self._zoom("zoom_in"))
@@ -352,7 +361,17 @@ class MainWindow(QMainWindow):
     def _build_log_menu(self, log: QMenu) -> None:
         self._action(log, tr("&Put this job into the log"), "Ctrl+Alt+G", self._into_log)
         self._action(log, tr("What is kept onto the &shelf"), "Ctrl+Alt+S", self._onto_shelf)
-        self._action(log, tr("The &whole shelf…"), "Ctrl+Alt+H", self._show_shelf)
+        self._action(log, tr("Figures over &time"), "Ctrl+Alt+T", self._show_over_time)
+
+    def _build_studio_menu(self, studio: QMenu) -> None:
+        self._action(studio, tr("The &whole shelf…"), "Ctrl+Alt+H", self._show_shelf)
+        self._action(studio, tr("Car&d of the client…"), "Ctrl+Alt+D", self._show_client)
+        studio.addSeparator()
+        self._action(studio, tr("Everything as &CSV…"), "Ctrl+Alt+E", self.going_out.sheets)
+        self._action(studio, tr("The studio as one &zip…"), "Ctrl+Alt+Z", self.going_out.zip)
+        self._action(studio, tr("&Bring a studio's zip in…"), "Ctrl+Alt+I", self.going_out.bring)
+        studio.addSeparator()
+        self._action(studio, tr("C&opies of the book…"), "Ctrl+Alt+Y", self._show_copies)
 
     def _into_log(self) -> None:
         self.show_stage(Stage.LOG)
@@ -662,6 +681,21 @@ class MainWindow(QMainWindow):
         sheet.open_asked.connect(self.open_path)
         sheet.removed.connect(self._read_anew)
         sheet.open()
+
+    def _take_factor(self) -> None:
+        """Scale minutes by what the log shows."""
+        factor = self._book.minutes_factor
+        if factor != self._session.minutes_factor:
+            self._session.minutes_factor = factor
+            self._session.show_again()
+
+    def _show_copies(self) -> None:
+        """Show the dated copies of the book."""
+        CopiesSheet(self, self._book).open()
+
+    def _show_over_time(self) -> None:
+        self.show_stage(Stage.LOG)
+        self.log.show_page(1)
 
     def _show_shelf(self) -> None:
         """Open the whole shelf."""

@@ -11,13 +11,14 @@ from wickel.geometry import area
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Reserved:
-    """A length of a cloth, in mm, that is kept for a job, or was ``cut`` for it: the job's id, and
-    its name as shown."""
+    """A length of a cloth, in mm, that is kept for a job, or was ``cut`` for it on a ``day`` (ISO):
+    the job's id, and its name as shown."""
 
     job: str
     name: str
     mm: float
     cut: bool = False
+    day: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -88,12 +89,14 @@ def with_reserved(own: OnShelf, job: str, name: str, mm: float) -> OnShelf:
     return replace(own, reserved=now)
 
 
-def with_cut_off(own: OnShelf, job: str, name: str, mm: float) -> OnShelf:
+def with_cut_off(own: OnShelf, job: str, name: str, mm: float, day: str = "") -> OnShelf:
     """The cloth after a job has cut so much of it off, instead of what it had reserved or cut
     before; with 0 nothing of it is cut for the job after all."""
     known = own.kept_for(job)
     before = known.mm if known is not None and known.cut else 0.0
+    if known is not None and known.cut:
+        day = known.day or day
     others = tuple(kept for kept in own.reserved if kept.job != job)
-    now = (*others, Reserved(job=job, name=name, mm=mm, cut=True)) if mm > 0 else others
+    now = (*others, Reserved(job=job, name=name, mm=mm, cut=True, day=day)) if mm > 0 else others
     left = None if own.at_hand_mm is None else max(0.0, own.at_hand_mm + before - mm)
     return replace(own, reserved=now, at_hand_mm=left)

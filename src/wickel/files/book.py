@@ -89,6 +89,7 @@ class ReservedRecord(FileRecord):
     name: Text = ""
     mm: FinePositive
     cut: bool = False
+    day: Text = ""
 
 
 class OnShelfRecord(FileRecord):
@@ -180,7 +181,7 @@ def on_shelf_of(value: Mapping[str, Any]) -> OnShelf:
         cloth=cloth_of(record.cloth),
         at_hand_mm=record.at_hand_mm,
         reserved=tuple(
-            Reserved(job=k.job, name=k.name, mm=k.mm, cut=k.cut) for k in record.reserved
+            Reserved(job=k.job, name=k.name, mm=k.mm, cut=k.cut, day=k.day) for k in record.reserved
         ),
         **{key: getattr(record, key) for key in _SHELF_WORDS},
     )

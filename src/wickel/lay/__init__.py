@@ -21,7 +21,7 @@ from wickel.lay.demand import (
 from wickel.lay.exact import exact_check
 from wickel.lay.finished import for_laying, lays_alike, on_like_cloth, with_findings
 from wickel.lay.kept import KeptLay, kept_lay_of, lay_again, not_laid, taken_up
-from wickel.lay.labour import cutting_minutes
+from wickel.lay.labour import cutting_minutes, minutes_in_one_ply
 from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
 from wickel.lay.make import make_lay
 from wickel.lay.matching import Wish, length_without, wishes
@@ -103,6 +103,7 @@ __all__ = [
     "make_lay",
     "marks_on_table",
     "matching_cost",
+    "minutes_in_one_ply",
     "not_laid",
     "on_like_cloth",
     "on_table",

@@ -158,11 +158,16 @@ def copies_mm2(pieces: Iterable[CutPiece], cloth: Cloth) -> float:
     for piece in pieces:
         for order in piece.orders:
             if order.cloth == cloth.id:
-                outline, holes = piece.cut_line, piece.holes
-                for edges in fold_lines(order.fold_edges):
-                    outline, holes = unfold_outline(outline, edges[0], holes)
-                found.append(order.copies * area(outline, holes))
+                found.append(order.copies * area(*opened_out(piece, order)))
     return math.fsum(found)
+
+
+def opened_out(piece: CutPiece, order: CutOrder) -> tuple[Outline, tuple[Outline, ...]]:
+    """The outline and the holes of a copy as it is when it is cut, halves opened out."""
+    outline, holes = piece.cut_line, piece.holes
+    for edges in fold_lines(order.fold_edges):
+        outline, holes = unfold_outline(outline, edges[0], holes)
+    return outline, holes
 
 
 def print_turns(cloth_print: Print, head_turn: float = 0.0) -> tuple[float, ...] | None:

@@ -345,13 +345,15 @@ class BuyStage(QWidget):
         place = self.opened
         cell = None if place is None else self.fill.cells.get(place)
         busy = place in self.fill.in_work.values()
-        now = (place, cell, unit, cloth, self.at_hand_mm, busy)
+        factor = self._session.minutes_factor
+        now = (place, cell, unit, cloth, self.at_hand_mm, busy, factor)
         if now == self._shown_cell:
             return
         self._shown_cell = now
         if place is None or cell is None or cloth is None:
             self.cell.show_place(place, unit)
         else:
+            self.cell.minutes_factor = factor
             self.cell.show_cell(
                 cell, self.fill.lays_at(place), cloth, unit, self.at_hand_mm, busy=busy
             )

@@ -31,6 +31,7 @@ class CellCard(QWidget):
         whole.setContentsMargins(0, 0, 0, 0)
         frame, column = card()
         whole.addWidget(frame)
+        self.minutes_factor = 1.0
         self.title = label("", "title", wrap=True)
         column.addWidget(self.title)
         self.pictures = [LayPicture() for _ in range(_MOST_PICTURES)]
@@ -124,7 +125,7 @@ class CellCard(QWidget):
             (rounding, f"+ {shown_length(needed.rounding_mm, unit)}"),
             (tr("to buy"), shown_buy(needed, cloth, unit)),
             ("used", f"{best.used_share:.0%}"),
-            (tr("cutting, about"), f"{best.minutes:.0f} min"),
+            (tr("cutting, about"), f"{best.minutes * self.minutes_factor:.0f} min"),
         ]
         for k, (word, figure) in enumerate(rows):
             strong = "heading" if word == "to buy" else ""
@@ -162,7 +163,9 @@ class CellCard(QWidget):
             )
             length.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._ways.addWidget(length, k, 1)
-            minutes = label(tr("{minutes:.0f} min", minutes=own.minutes), "soft")
+            minutes = label(
+                tr("{minutes:.0f} min", minutes=own.minutes * self.minutes_factor), "soft"
+            )
             minutes.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._ways.addWidget(minutes, k, 2)
         self._ways.setRowStretch(len(laid), 1)

@@ -4,6 +4,7 @@ week's load, and the open job's name, state, date and notes."""
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from datetime import date
 from functools import partial
 from pathlib import Path
@@ -174,12 +175,13 @@ class JobsStage(QWidget):
         if not self.isVisible():
             return
         self.quick.show_unit(self._session.job.unit)
+        self.quick.minutes_factor = self._session.minutes_factor
         today = date.today()
-        in_hand = self._book.listed(self._folder, "")
+        in_hand = self._listed("")
         self._fill_shown(in_hand, today)
         chosen = str(self.shown.currentData() or IN_HAND)
         place = chosen if chosen in _PLACES else ""
-        found = self._book.listed(self._folder, place) if place else in_hand
+        found = self._listed(place) if place else in_hand
         if not place:
             found = tuple(own for own in found if _is_shown(own, chosen, today))
         asked = self.search.text().casefold().split()
@@ -189,6 +191,16 @@ class JobsStage(QWidget):
         self.together.show_jobs(in_hand, self._session.job.unit)
         self._say_nothing(in_hand, found)
         self.open_job.refresh()
+
+    def _listed(self, place: str) -> tuple[Listing, ...]:
+        """The jobs of a place, their minutes as long as this studio takes for them."""
+        found, factor = self._book.listed(self._folder, place), self._session.minutes_factor
+        if factor == 1.0:
+            return found
+        return tuple(
+            own if own.minutes is None else replace(own, minutes=own.minutes * factor)
+            for own in found
+        )
 
     def _fill_shown(self, in_hand: tuple[Listing, ...], today: date) -> None:
         """Offer what can be shown, with how many there are."""

@@ -72,6 +72,7 @@ class WayCard(TakenCard):
         self.length: QLabel = label("–", "title")
         row.addWidget(self.length)
         column.addLayout(row)
+        self.minutes_factor = 1.0
         self.aside = label("", "soft", wrap=True)
         column.addWidget(self.aside)
         self.snag = label("", "broken", wrap=True)
@@ -97,7 +98,7 @@ class WayCard(TakenCard):
                 "{used_share:.0%} used, ≈{tied}{cutting_minutes:.0f}{tied}min",
                 used_share=lay.used_share,
                 tied=_TIED,
-                cutting_minutes=cutting_minutes(lay),
+                cutting_minutes=cutting_minutes(lay) * self.minutes_factor,
             )
         )
         self.used.setToolTip(
@@ -314,6 +315,7 @@ class WaysColumn(QVBoxLayout):
             snag = refusals.get(id, "") or _snag(lay)
             least = aside_at.get(id)
             aside = "" if least is None else _why_aside(lay, least, session.job.unit)
+            own.minutes_factor = session.minutes_factor
             own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
             self._way_column.removeWidget(own)
             self._way_column.insertWidget(k, own)

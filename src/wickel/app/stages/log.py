@@ -5,9 +5,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import replace
+from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QDate, Qt, QTimer
+from PySide6.QtCore import QDate, Qt, QTimer, Signal
 from PySide6.QtGui import QHideEvent
 from PySide6.QtWidgets import (
     QGridLayout,
@@ -15,6 +16,7 @@ from PySide6.QtWidgets import (
     QLineEdit,
     QPlainTextEdit,
     QPushButton,
+    QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
@@ -22,6 +24,8 @@ from PySide6.QtWidgets import (
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
 from wickel.app.stages.fittings import FittingFields
+from wickel.app.stages.learnt_page import LearntPage
+from wickel.app.stages.log_photos import LogPhotos
 from wickel.app.widgets.cards import card, emptied, label, labelled, scrolling
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.guide import PAGE
@@ -30,6 +34,7 @@ from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.ticket import shown_date
 from wickel.body import Adjustment
 from wickel.cutting.remnants import remnants_of
+from wickel.job import Job
 from wickel.job.adjusting import in_draft_mm
 from wickel.lay import Lay
 from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
@@ -45,20 +50,63 @@ _MM2_PER_M2 = 1e6
 class LogStage(Stage):
     """The open job's entry, and the others."""
 
+    csv_asked = Signal()
+
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
         self.setProperty(PAGE, "log")
         self._session, self._book = session, book
         self.entry: LogEntry | None = None
         self._shown: tuple[object, ...] = ()
-        row = QHBoxLayout(self)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(8)
+        column.addLayout(self._pages_row())
+        job = QWidget()
+        row = QHBoxLayout(job)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(14)
         row.addWidget(self._own_card(), 6)
         row.addWidget(self._others_card(), 5)
+        self.learnt = LearntPage(book)
+        self._pages.addWidget(job)
+        self._pages.addWidget(self.learnt)
+        column.addWidget(self._pages, 1)
         session.lays_changed.connect(self.keep_up)
         session.at_table_changed.connect(self.keep_up)
         book.changed.connect(self.keep_up)
+
+    def _pages_row(self) -> QHBoxLayout:
+        """What turns from the open job to what all jobs show."""
+        self._pages = QStackedWidget()
+        row = QHBoxLayout()
+        self.page_buttons: list[QPushButton] = []
+        for k, (words, tip) in enumerate(
+            (
+                (tr("This job"), tr("What the open job has taken and taught")),
+                (tr("Over time"), tr("What all jobs in the log show (Ctrl+Alt+T)")),
+            )
+        ):
+            button = QPushButton(words)
+            button.setCheckable(True)
+            button.setChecked(k == 0)
+            button.setToolTip(tip)
+            button.clicked.connect(lambda *_, k=k: self.show_page(k))
+            row.addWidget(button)
+            self.page_buttons.append(button)
+        row.addStretch()
+        self.sheets = QPushButton(tr("Everything as CSV…"))
+        self.sheets.setToolTip(tr("Log, clients, shelf and jobs as tables for a sheet"))
+        self.sheets.clicked.connect(self.csv_asked)
+        row.addWidget(self.sheets)
+        return row
+
+    def show_page(self, number: int) -> None:
+        """Show the open job, or what all jobs show."""
+        self._pages.setCurrentIndex(number)
+        for k, button in enumerate(self.page_buttons):
+            button.setChecked(k == number)
+        self.refresh()
 
     def _own_card(self) -> QWidget:
         frame, column = card()
@@ -106,6 +154,16 @@ class LogStage(Stage):
             labelled(fields, words, field)
         fields.addStretch()
         inner.addLayout(fields)
+        thumb = QHBoxLayout()
+        self.rule = LengthEdit(tr("The studio's old rule of thumb"))
+        self.rule.setToolTip(
+            tr("What would have been bought by rule of thumb for this style; typed once a style")
+        )
+        labelled(thumb, tr("by the old rule of thumb"), self.rule)
+        self.rule_said = label("", "soft")
+        thumb.addWidget(self.rule_said, 1)
+        inner.addLayout(thumb)
+        self.rule.entered.connect(self._take_rule)
         self.bought.entered.connect(lambda mm: self._change(bought_mm=mm))
         self.used.entered.connect(lambda mm: self._change(used_mm=mm))
         self.who.editingFinished.connect(lambda: self._change(who=self.who.text().strip()))
@@ -122,6 +180,9 @@ class LogStage(Stage):
         self.fitting.added.connect(self._fitted)
         self.fitting.dropped.connect(lambda change: self._fitted(change, 0.0))
         inner.addWidget(self.fitting)
+        self.photos = LogPhotos(self._book.photos)
+        self.photos.added.connect(self._add_photo)
+        self.photos.dropped.connect(self._drop_photo)
         inner.addWidget(label(tr("In your own words"), "heading"))
         self.note = QPlainTextEdit()
         self.note.setAccessibleName(tr("What to remember"))
@@ -129,7 +190,10 @@ class LogStage(Stage):
         self._note_timer = QTimer(self, singleShot=True, interval=_NOTE_AFTER_MS)
         self._note_timer.timeout.connect(self._keep_note)
         self.note.textChanged.connect(self._note_timer.start)
+        self.note.setMinimumHeight(80)
         inner.addWidget(self.note, 1)
+        inner.addWidget(label(tr("Photos"), "heading"))
+        inner.addWidget(self.photos)
 
     def _foot(self) -> QHBoxLayout:
         row = QHBoxLayout()
@@ -189,6 +253,7 @@ class LogStage(Stage):
         kept = self._book.entry(job.book_id)
         today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
         fresh = drawn_up(job, self._lays, job.book_id if kept is not None else _NEW, today)
+        fresh = replace(fresh, rule_mm=self._rule_for(job))
         self.entry = fresh if kept is None else caught_up(kept, fresh)
         if kept is not None and self.entry != kept:
             self._book.keep_entry(self.entry)
@@ -214,6 +279,10 @@ class LogStage(Stage):
         self.wrong = self._chips(self._wrong, COMMON_WRONG, self.entry.wrong, "wrong")
         self.next_time = self._chips(self._next, COMMON_NEXT, self.entry.next_time, "next_time")
         self.fitting.show_fitting(self.entry.fitting, job.unit)
+        self.photos.show_photos(self.entry.photos)
+        self._show_rule(job)
+        if self._pages.currentIndex() == 1:
+            self.learnt.refresh(job.unit)
         self._show_others()
 
     def _chips(
@@ -322,6 +391,53 @@ class LogStage(Stage):
             fields = {name: getattr(seen, name) for name in seen.__slots__}
             self.entry = type(seen)(**{**fields, **values})
             self._book.keep_entry(self.entry, seen)
+
+    def _rule_for(self, job: Job) -> float | None:
+        """What the rule of thumb buys for all garments of a job; None while one has no rule."""
+        rules = [self._book.rule_mm(garment.name or garment.style) for garment in job.garments]
+        known = [mm for mm in rules if mm is not None]
+        return sum(known) if known and len(known) == len(rules) else None
+
+    def _show_rule(self, job: Job) -> None:
+        first = next(iter(job.garments), None)
+        name = "" if first is None else first.name or first.style
+        self.rule.setEnabled(first is not None)
+        mm = self._book.rule_mm(name) if name else None
+        self.rule.show_cloth_length(mm, job.unit)
+        entry = self.entry
+        if entry is None or entry.rule_mm is None:
+            self.rule_said.setText(tr("typed once for {name}", name=name) if name else "")
+            return
+        from wickel.studio.learnt import taken_mm  # a database loads slowly
+
+        saved = entry.rule_mm - taken_mm(entry)
+        length = shown_cloth_length(abs(saved), job.unit)
+        self.rule_said.setText(
+            tr("saves {length}", length=length)
+            if saved >= 0
+            else tr("takes {length} more", length=length)
+        )
+
+    def _take_rule(self, mm: float) -> None:
+        """Keep the rule of thumb of the style of the first garment."""
+        first = next(iter(self._session.job.garments), None)
+        if first is not None and self._book.keep_rule(first.name or first.style, mm):
+            self.refresh()
+
+    def _add_photo(self, path: Path) -> None:
+        entry = self.entry
+        if entry is not None and entry.id != _NEW:
+            file = self._book.keep_photo(path, f"{entry.id}-{len(entry.photos) + 1}")
+            if file:
+                self._change(photos=(*entry.photos, file))
+                self.photos.show_photos((*entry.photos, file))
+
+    def _drop_photo(self, name: str) -> None:
+        entry = self.entry
+        if entry is not None:
+            left = tuple(own for own in entry.photos if own != name)
+            self._change(photos=left)
+            self.photos.show_photos(left)
 
     def _fitted(self, change: str, mm: float) -> None:
         """Note what the fitting asks for, and make it an adjustment of the client's."""

@@ -45,6 +45,7 @@ class QuickQuestion(QWidget):
         self.setProperty(PAGE, "jobs")
         self._book, self._store, self._errand = book, store, errand
         self._unit = Unit.CM
+        self.minutes_factor = 1.0
         self._width_mm = USUAL_WIDTH_MM
         self._styles: dict[str, Chosen] = {}
         self._whom: dict[str, Whom] = {}
@@ -210,7 +211,7 @@ class QuickQuestion(QWidget):
                 "to buy: the lay is {length}, {way}, {minutes:.0f} minutes to cut",
                 length=shown_cloth_length(best.length_mm, self._unit),
                 way=WAYS[best.way].name.lower(),
-                minutes=best.minutes,
+                minutes=best.minutes * self.minutes_factor,
             )
             self._show_answer(shown_buy(needed, self._task.cloth, self._unit), words)
 

@@ -8,7 +8,6 @@ from dataclasses import replace
 from pathlib import Path
 
 from PySide6.QtCore import QDate, Qt, Signal
-from PySide6.QtGui import QImage
 from PySide6.QtWidgets import (
     QComboBox,
     QDialog,
@@ -30,12 +29,10 @@ from wickel.app.widgets.notes_edit import NotesEdit
 from wickel.app.widgets.shelf_view import ShelfView, size_words
 from wickel.app.widgets.ticket import shown_date
 from wickel.cloth import OnShelf, with_reserved
-from wickel.files import slug
 from wickel.units import Unit, shown_cloth_length
 from wickel.wording import tr
 
 ALL, CLOTHS, REMNANTS, UNCOUNTED = "all", "cloths", "remnants", "uncounted"
-_MOST_PIXELS, _QUALITY = 900, 85
 _WORDS = (
     ("place", tr("Place"), tr("Where it stands or lies")),
     ("care", tr("Care"), tr("How it is washed, pressed, kept")),
@@ -335,16 +332,8 @@ class ShelfSheet(QDialog):
             self.take_photo(Path(name))
 
     def take_photo(self, path: Path) -> None:
-        """Show a photo of what is in hand, made smaller and kept in the book's folder."""
-        image = QImage(str(path))
-        if image.isNull() or self.own is None:
-            self.about.setText(tr("{name} is no picture that can be read.", name=path.name))
-            return
-        keep = Qt.AspectRatioMode.KeepAspectRatio
-        smooth = Qt.TransformationMode.SmoothTransformation
-        if max(image.width(), image.height()) > _MOST_PIXELS:
-            image = image.scaled(_MOST_PIXELS, _MOST_PIXELS, keep, smooth)
-        name = f"{slug(self.own.name)}.jpg"
-        self._book.photos.mkdir(parents=True, exist_ok=True)
-        if image.save(str(self._book.photos / name), quality=_QUALITY):
-            self._keep(lambda own: replace(own, photo=name))
+        """Show a photo of what is in hand, kept in the book's folder."""
+        if self.own is not None:
+            file = self._book.keep_photo(path, self.own.name)
+            if file:
+                self._keep(lambda own: replace(own, photo=file))

@@ -6,6 +6,8 @@ schools and log. Rows become frozen dataclasses here; nothing outside this folde
 entries      what the log says of a job
 tables       the rows
 store        opening, backups, and what goes wrong; migrating brings an older book up to date
+place        where it stands: on this machine, or on a network disk
+copies       dated copies, looked into and put back
 jobs         the index of job files
 log          reading and writing the log
 kept         what is kept under a name: clients, shelf, schools, facts
@@ -15,6 +17,7 @@ book         all of it, open
 """
 
 from wickel.studio.book.book import Book, open_book
+from wickel.studio.book.copies import BookCopy, copies, put_back
 from wickel.studio.book.entries import COMMON_NEXT, COMMON_WRONG, LogEntry, caught_up, drawn_up
 from wickel.studio.book.jobs import JobIndex
 from wickel.studio.book.kept import Fact, Kept
@@ -26,6 +29,7 @@ __all__ = [
     "COMMON_NEXT",
     "COMMON_WRONG",
     "Book",
+    "BookCopy",
     "BookTrouble",
     "Clash",
     "Fact",
@@ -35,8 +39,10 @@ __all__ = [
     "LogEntry",
     "Store",
     "caught_up",
+    "copies",
     "drawn_up",
     "merged",
     "open_book",
     "open_store",
+    "put_back",
 ]

@@ -9,6 +9,7 @@ from wickel.studio.book.kept import CLIENTS, FACTS, SCHOOLS, SHELF, Kept
 from wickel.studio.book.log import Log
 from wickel.studio.book.store import Store, open_store
 from wickel.studio.book.taking_over import take_over
+from wickel.wording import say
 
 
 class Book:
@@ -30,4 +31,6 @@ def open_book(folder: Path, today: str) -> tuple[Book, tuple[object, ...]]:
         BookTrouble: it is damaged, locked, newer than this program, or cannot be written.
     """
     store = open_store(folder, today)
+    if store.only_look:
+        return Book(store), (say("book.network", name=store.path.name),)
     return Book(store), take_over(store)

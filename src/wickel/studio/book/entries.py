@@ -128,4 +128,7 @@ def caught_up(kept: LogEntry, fresh: LogEntry) -> LogEntry:
         minutes=kept.minutes if fresh.minutes is None else fresh.minutes,
         left_mm2=fresh.left_mm2 or kept.left_mm2,
         used_mm=fresh.used_mm if kept.used_mm is None else kept.used_mm,
+        rule_mm=kept.rule_mm if fresh.rule_mm is None else fresh.rule_mm,
+        way=kept.way or fresh.way,
+        used_share=fresh.used_share if kept.used_share is None else kept.used_share,
     )

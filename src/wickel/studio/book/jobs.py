@@ -102,6 +102,8 @@ class JobIndex:
 
     def _keep(self, fresh: Iterable[tuple[str, Listing]]) -> None:
         fresh = list(fresh)
+        if self._store.only_look:
+            return
         with self._store.change() as session:
             for stamp, own in fresh:
                 row = session.get(JobRow, str(own.path))

@@ -133,6 +133,22 @@ class Kept(Generic[_T]):
         key = self._kind.key(mine if seen is None else seen)
         self.change(key, lambda theirs: merged(seen, mine, theirs))
 
+    def add_new(self, rows: Iterable[_T]) -> int:
+        """Put many down at once, those whose names are not there yet; how many that were. Raises
+        ``BookTrouble``."""
+        kind, count = self._kind, 0
+        with self._store.change() as session:
+            known = set(session.scalars(select(kind.row.key)))
+            for own in rows:
+                key = kind.key(own)
+                if key not in known:
+                    row = kind.row()
+                    row.key, row.value, row.words = key, kind.record(own), self._words(own)
+                    session.add(row)
+                    known.add(key)
+                    count += 1
+        return count
+
     def drop(self, key: str) -> None:
         """Take one out. Raises ``BookTrouble``."""
         self.change(key, lambda _: None)

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import fields
+from typing import Any
 
 from sqlalchemy import or_, select
 
@@ -32,14 +33,26 @@ class Log:
         with self._store.change() as session:
             row = session.get(LogRow, entry.id)
             entry = merged(seen, entry, None if row is None else _entry(row))
-            values = {field.name: getattr(entry, field.name) for field in fields(LogEntry)}
-            values |= {name: list(values[name]) for name in _LISTS} | {"words": entry.words}
+            values = _values(entry)
             if row is None:
                 session.add(LogRow(version=1, **values))
                 return
             for name, value in values.items():
                 setattr(row, name, value)
             row.version += 1
+
+    def add_new(self, entries: Iterable[LogEntry]) -> int:
+        """Put many entries down at once, those of jobs that have none; how many that were. Raises
+        ``BookTrouble``."""
+        count = 0
+        with self._store.change() as session:
+            known = set(session.scalars(select(LogRow.id)))
+            for entry in entries:
+                if entry.id not in known:
+                    session.add(LogRow(version=1, **_values(entry)))
+                    known.add(entry.id)
+                    count += 1
+        return count
 
     def drop(self, id: str) -> None:
         """Take an entry out. Raises ``BookTrouble``."""
@@ -101,6 +114,12 @@ def _is_like(entry: LogEntry, client: str, styles: Sequence[str], cloths: Sequen
         or set(styles) & set(entry.styles)
         or set(cloths) & set(entry.cloths)
     )
+
+
+def _values(entry: LogEntry) -> dict[str, Any]:
+    """An entry as its row has it."""
+    values = {field.name: getattr(entry, field.name) for field in fields(LogEntry)}
+    return values | {name: list(values[name]) for name in _LISTS} | {"words": entry.words}
 
 
 def _entry(row: LogRow) -> LogEntry:

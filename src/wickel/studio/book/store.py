@@ -10,12 +10,15 @@ import contextlib
 import sqlite3
 from collections.abc import Iterator
 from pathlib import Path
+from urllib.parse import quote
 
 from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
 from sqlalchemy.exc import DatabaseError, OperationalError
 from sqlalchemy.orm import Session, sessionmaker
+from sqlalchemy.pool import NullPool
 
 from wickel.files import private_folder
+from wickel.studio.book.place import is_on_network
 from wickel.wording import say
 
 NAME = "book.sqlite"
@@ -34,15 +37,19 @@ class BookTrouble(ValueError):
 class Store:
     """An open book."""
 
-    def __init__(self, path: Path, engine: Engine) -> None:
-        self.path = path
+    def __init__(self, path: Path, engine: Engine, *, only_look: bool = False) -> None:
+        self.path, self.only_look = path, only_look
         self._engine = engine
         self._sessions = sessionmaker(engine, expire_on_commit=False)
-        self._watch = sqlite3.connect(path, check_same_thread=False, timeout=_WAIT_MS / 1000)
+        self._watch: sqlite3.Connection | None = None
+        if not only_look:
+            self._watch = sqlite3.connect(path, check_same_thread=False, timeout=_WAIT_MS / 1000)
 
     @contextlib.contextmanager
     def change(self) -> Iterator[Session]:
         """One change: all of it or nothing. Raises ``BookTrouble``."""
+        if self.only_look:
+            raise BookTrouble(say("book.network", name=self.path.name))
         try:
             with self._sessions.begin() as session:
                 session.connection(execution_options={_WRITES: True})
@@ -63,8 +70,10 @@ class Store:
         """A number that is another one whenever the book has changed, by whatever window. Raises
         ``BookTrouble``."""
         try:
+            if self._watch is None:
+                return self.path.stat().st_mtime_ns
             return int(self._watch.execute("PRAGMA data_version").fetchone()[0])
-        except sqlite3.Error as reason:
+        except (sqlite3.Error, OSError) as reason:
             raise BookTrouble(_said(self.path, reason)) from None
 
     def tidy(self) -> None:
@@ -81,20 +90,23 @@ class Store:
 
     def close(self) -> None:
         """Let the file go."""
-        self._watch.close()
+        if self._watch is not None:
+            self._watch.close()
         self._engine.dispose()
 
 
 def open_store(folder: Path, today: str) -> Store:
     """The book of a folder, made where there is none, brought up to date where it is older.
 
-    Before it is brought up to date, and once a day, it is copied beside itself under the day
-    ``today`` (ISO).
+    On a network file system it is only to be looked at (``Store.only_look``). Before it is
+    brought up to date, and once a day, it is copied beside itself under the day ``today`` (ISO).
 
     Raises:
         BookTrouble: it is damaged, locked, newer than this program, or cannot be written.
     """
     path = folder / NAME
+    if is_on_network(folder):
+        return _to_look_at(path)
     try:
         private_folder(folder)
         engine = _engine(path)
@@ -104,6 +116,26 @@ def open_store(folder: Path, today: str) -> Store:
     with contextlib.suppress(OSError, sqlite3.Error):  # a copy that fails costs only the copy
         _copy_of_the_day(path, today)
     return Store(path, engine)
+
+
+def _to_look_at(path: Path) -> Store:
+    """A book on a network file system, which is only looked at: SQLite cannot keep two writers
+    apart there. Raises ``BookTrouble``."""
+    engine = create_engine(
+        "sqlite://",
+        creator=lambda: sqlite3.connect(
+            f"file:{quote(str(path))}?mode=ro&immutable=1", uri=True, check_same_thread=False
+        ),
+        poolclass=NullPool,
+    )
+    try:
+        with engine.connect() as connection:
+            now = _stands_at(connection)
+    except (DatabaseError, OSError) as reason:
+        raise BookTrouble(_said(path, reason)) from None
+    if now != HEAD:
+        raise BookTrouble(say("book.network-old", name=path.name))
+    return Store(path, engine, only_look=True)
 
 
 def _copy_of_the_day(path: Path, today: str) -> None:

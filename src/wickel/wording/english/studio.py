@@ -19,5 +19,13 @@ SENTENCES = {
     "zip.row": "{name}: row {row} cannot be read.",
     "zip.newer": "This zip was written by a newer Wickel.",
     "zip.too-large": "This zip is larger than any studio: nothing was read.",
+    "book.network": (
+        "{name}, the studio's book, is on a network disk, where two windows could spoil it: it is "
+        "opened to look at only. Put the studio on a disk of this machine to change it."
+    ),
+    "book.network-old": (
+        "{name}, the studio's book, is on a network disk and of another Wickel: it cannot be "
+        "opened there."
+    ),
     "book.trouble": "{name}, the studio's book, cannot be used: {why}.",
 }
