@@ -7,15 +7,15 @@ SQLite with a write-ahead log; every change is one transaction, and counts when 
 from __future__ import annotations
 
 import contextlib
+import shutil
 import sqlite3
+import tempfile
 from collections.abc import Iterator
 from pathlib import Path
-from urllib.parse import quote
 
 from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
 from sqlalchemy.exc import DatabaseError, OperationalError
 from sqlalchemy.orm import Session, sessionmaker
-from sqlalchemy.pool import NullPool
 
 from wickel.files import private_folder
 from wickel.studio.book.place import is_on_network
@@ -37,13 +37,24 @@ class BookTrouble(ValueError):
 class Store:
     """An open book."""
 
-    def __init__(self, path: Path, engine: Engine, *, only_look: bool = False) -> None:
-        self.path, self.only_look = path, only_look
+    def __init__(
+        self,
+        path: Path,
+        engine: Engine,
+        *,
+        copied: tempfile.TemporaryDirectory[str] | None = None,
+    ) -> None:
+        self.path, self._copied = path, copied
         self._engine = engine
         self._sessions = sessionmaker(engine, expire_on_commit=False)
         self._watch: sqlite3.Connection | None = None
-        if not only_look:
+        if copied is None:
             self._watch = sqlite3.connect(path, check_same_thread=False, timeout=_WAIT_MS / 1000)
+
+    @property
+    def only_look(self) -> bool:
+        """Whether it is only to be looked at: it is a copy of a book on a network disk."""
+        return self._copied is not None
 
     @contextlib.contextmanager
     def change(self) -> Iterator[Session]:
@@ -71,9 +82,9 @@ class Store:
         ``BookTrouble``."""
         try:
             if self._watch is None:
-                return self.path.stat().st_mtime_ns
+                return 0
             return int(self._watch.execute("PRAGMA data_version").fetchone()[0])
-        except (sqlite3.Error, OSError) as reason:
+        except sqlite3.Error as reason:
             raise BookTrouble(_said(self.path, reason)) from None
 
     def tidy(self) -> None:
@@ -93,6 +104,8 @@ class Store:
         if self._watch is not None:
             self._watch.close()
         self._engine.dispose()
+        if self._copied is not None:
+            self._copied.cleanup()
 
 
 def open_store(folder: Path, today: str) -> Store:
@@ -119,23 +132,26 @@ def open_store(folder: Path, today: str) -> Store:
 
 
 def _to_look_at(path: Path) -> Store:
-    """A book on a network file system, which is only looked at: SQLite cannot keep two writers
-    apart there. Raises ``BookTrouble``."""
-    engine = create_engine(
-        "sqlite://",
-        creator=lambda: sqlite3.connect(
-            f"file:{quote(str(path))}?mode=ro&immutable=1", uri=True, check_same_thread=False
-        ),
-        poolclass=NullPool,
-    )
+    """A book on a network file system, which is only looked at, as it stands now: SQLite cannot
+    keep two writers apart there, so that a copy on this machine is opened. Raises
+    ``BookTrouble``."""
+    here = tempfile.TemporaryDirectory(prefix="wickel-book-")
     try:
+        for ending in ("", "-wal"):
+            beside = path.with_name(path.name + ending)
+            if not ending or beside.exists():
+                shutil.copyfile(beside, Path(here.name) / beside.name)
+        engine = _engine(Path(here.name) / path.name)
         with engine.connect() as connection:
             now = _stands_at(connection)
     except (DatabaseError, OSError) as reason:
+        here.cleanup()
         raise BookTrouble(_said(path, reason)) from None
     if now != HEAD:
+        engine.dispose()
+        here.cleanup()
         raise BookTrouble(say("book.network-old", name=path.name))
-    return Store(path, engine, only_look=True)
+    return Store(path, engine, copied=here)
 
 
 def _copy_of_the_day(path: Path, today: str) -> None:
