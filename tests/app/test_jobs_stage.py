@@ -20,6 +20,7 @@ from wickel.files import read_job, save_job
 from wickel.job.state import State
 from wickel.lay import cutting_minutes
 from wickel.studio import orders
+from wickel.studio.listing import Listing, week_of
 
 
 def choose(box, index):
@@ -152,10 +153,20 @@ def test_minutes_to_cut_are_worked_out_and_the_week_s_load_is_shown(jobs, window
     qtbot.waitUntil(lambda: "minutes to cut" in read_aloud(jobs, session.path))
     lay = session.lay
     assert f"{cutting_minutes(lay):.0f} minutes to cut" in read_aloud(jobs, session.path)
-    qtbot.waitUntil(lambda: f"0 h {round(cutting_minutes(lay)):02}" in jobs.week.said.text())
+    sunday = f"{week_of(date.today())[1]:%Y-%m-%d}"
+
+    def due_this_week():
+        rows = [row for row in jobs.rail.rails.rows if isinstance(row, Listing)]
+        return [row.minutes for row in rows if row.due and row.due <= sunday]
+
+    qtbot.waitUntil(
+        lambda: None not in due_this_week() and "not known" not in jobs.week.said.text()
+    )
+    whole = sum(due_this_week())
+    assert f"{round(whole) // 60} h {round(whole) % 60:02}" in jobs.week.said.text()
     jobs.week.hours.setValue(0.5)
     assert window._settings.values.cutting_hours == 0.5
-    assert jobs.week.strip.toolTip() == f"{cutting_minutes(lay) / 30:.0%} of the hours for cutting"
+    assert jobs.week.strip.toolTip() == f"{whole / 30:.0%} of the hours for cutting"
 
 
 def test_a_quick_question_is_answered_without_a_job_and_can_become_one(

@@ -84,3 +84,21 @@ def test_the_guide_at_the_table_by_keyboard_closed_in_the_middle(screen, tmp_pat
     assert told["seen"] == told["steps"]
     assert told["cut"] == told["placements"]
     assert told["seconds"] > 0
+
+
+@pytest.mark.timeout(300)
+@pytest.mark.xvfb
+def test_one_sitting_from_a_new_client_to_the_job_that_uses_the_remnant(screen, tmp_path):
+    told = run("real_book.py", screen, tmp_path)
+    first, second = told["first"], told["second"]
+    assert told["platform"] == "xcb"
+    assert (first["client"], first["measured"], first["cut"]) == (["Ida Fell"], "measured", "cut")
+    assert first["entry"] == "Ida Fell"
+    assert first["reserved"] > first["lay"]  # with squaring and what it shrinks
+    assert first["at_hand"] == pytest.approx(6000.0 - first["reserved"])
+    assert len(first["remnants"]) >= 1
+    assert second["adjustment"] == "Fittings have shown: 1 cm longer in front."
+    assert second["cloths"][-1] in first["remnants"]
+    assert second["good"]
+    assert second["after"] < second["before"]
+    assert second["on_remnant"]

@@ -75,8 +75,8 @@ def test_minutes_scale_only_from_ten_jobs_on():
     rows = tuple(
         entry(k, planned_minutes=20.0, minutes=30.0 if k else 20.0) for k in range(LEAST_JOBS)
     )
-    assert minutes_factor(rows) == pytest.approx((9 * 30 + 20) / 200)
-    assert minutes_factor(rows[1:]) == 1.0
+    assert minutes_factor(minutes_of(rows)) == pytest.approx((9 * 30 + 20) / 200)
+    assert minutes_factor(minutes_of(rows[1:])) == 1.0
     more = (*rows, entry(20, minutes=None), entry(21, planned_minutes=0.0, minutes=5.0))
     assert minutes_of(more) == minutes_of(rows)
 

@@ -178,10 +178,10 @@ def index(folder):
 
 def test_nothing_is_read_twice_and_what_has_changed_is_read_anew(folder, index, monkeypatch):
     paths = folder.orders()
-    assert index.unread(paths) == len(paths)
+    assert index.known(paths, len(paths) - 1) is None
     first = index.listed(paths)
     assert first == tuple(read_listing(path) for path in paths)
-    assert index.unread(paths) == 0
+    assert index.known(paths, 0) == first
     read = []
     monkeypatch.setattr(
         "wickel.studio.book.jobs.read_listing", lambda path: read.append(path) or read_listing(path)

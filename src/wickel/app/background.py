@@ -4,8 +4,9 @@ a document."""
 from __future__ import annotations
 
 from collections.abc import Callable
+from contextlib import suppress
 
-from PySide6.QtCore import QObject, QRunnable, QThreadPool, Signal
+from PySide6.QtCore import QObject, QRunnable, QThreadPool, Signal, SignalInstance
 
 from wickel.wording import tr, words_of
 
@@ -24,14 +25,17 @@ class _Run(QRunnable):
         try:
             made = self._work()
         except (ValueError, OSError) as reason:
-            self._told.failed.emit(self._number, words_of(reason))
+            self._tell(self._told.failed, words_of(reason))
         except Exception as fault:  # whoever waits for it is told in any case
-            self._told.failed.emit(
-                self._number, tr("A fault in the program: {fault}", fault=repr(fault))
-            )
+            words = tr("A fault in the program: {fault}", fault=repr(fault))
+            self._tell(self._told.failed, words)
             raise
         else:
-            self._told.done.emit(self._number, made)
+            self._tell(self._told.done, made)
+
+    def _tell(self, signal: SignalInstance, what: object) -> None:
+        with suppress(RuntimeError):  # the window is gone
+            signal.emit(self._number, what)
 
 
 class Background(QObject):

@@ -35,7 +35,6 @@ _T = TypeVar("_T")
 _STYLE_ENDING = ".wickel-style.json"
 MOST_READ_AT_ONCE = 40
 """So many job files are read while the window waits; more in the background."""
-_NOTED_MS = 300
 _MOST_PIXELS, _QUALITY = 900, 85
 _LOOK_MS = 2000
 """How often it is looked whether another window has changed the book."""
@@ -68,8 +67,6 @@ class StudioBook(QObject):
         self._looking = Background(self)
         self._looking.done.connect(lambda _: self.tell())
         self._looking.refused.connect(self.trouble)
-        self._noted = QTimer(self, singleShot=True, interval=_NOTED_MS)
-        self._noted.timeout.connect(self.tell)
         self._look = QTimer(self, interval=_LOOK_MS)
         self._look.timeout.connect(self._look_for_others)
 
@@ -109,7 +106,10 @@ class StudioBook(QObject):
         def work() -> object:
             from wickel.studio.book import open_book  # a database loads slowly
 
-            return open_book(folder, today)
+            made, refused = open_book(folder, today)
+            for kept in (made.clients, made.shelf, made.schools):
+                kept.all()  # read here, and known when the window asks
+            return made, refused
 
         self._opening.begin(work)
 
@@ -266,13 +266,13 @@ class StudioBook(QObject):
             return tuple(folder.listing(path) for path in few)
         if self.is_looking:
             return self._listed
-        unread = self._read(lambda book: book.jobs.unread(paths), 0)
-        if unread <= MOST_READ_AT_ONCE:
-            found: tuple[Listing, ...] = ()
-            self._listed = self._read(lambda book: book.jobs.listed(paths), found)
-        else:
+        nothing: tuple[Listing, ...] | None = ()
+        found = self._read(lambda book: book.jobs.known(paths, MOST_READ_AT_ONCE), nothing)
+        if found is None:
             jobs, every = self.book.jobs, folder.all()
             self._looking.begin(lambda: jobs.listed(every))
+        else:
+            self._listed = found
         return self._listed
 
     @property
@@ -285,7 +285,7 @@ class StudioBook(QObject):
         book = self.book
         if book is not None and not self.is_looking:
             self._read(lambda book: book.jobs.note_minutes(path, minutes), None)
-            self._noted.start()
+            self._version = self._read(lambda book: book.store.version(), self._version)
 
     # --- figures and single facts ------------------------------------------------------------
 
@@ -296,8 +296,11 @@ class StudioBook(QObject):
 
         if self._book is None:
             return 1.0
-        if self._factor[0] != self._version:
-            self._factor = (self._version, minutes_factor(self.entries()))
+        number = self._read(lambda book: book.store.version_of("log"), -1)
+        if self._factor[0] != number:
+            nothing: tuple[tuple[float, float], ...] = ()
+            known = self._read(lambda book: book.log.minutes(), nothing)
+            self._factor = (number, minutes_factor(known))
         return self._factor[1]
 
     def rule_mm(self, style: str) -> float | None:

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from wickel.cloth import Cloth
 from wickel.geometry import area
 from wickel.job.edits import with_added_cloth, with_piece_card
-from wickel.job.job import Card, Job
+from wickel.job.job import NOTHING_DECIDED, Card, Job
 from wickel.job.work import drafted_job
 from wickel.lay import (
     CutPiece,
@@ -19,6 +19,7 @@ from wickel.lay import (
     Search,
     copies_mm2,
     cut_from,
+    kept_lay_of,
     make_lay,
 )
 
@@ -40,12 +41,17 @@ class OnRemnant:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OnRemnants:
-    """What comes of trying: the remnants that hold something, and the lay of the cloth before and
-    after, in mm."""
+    """What comes of trying: the remnants that hold something, the lay of the rest, and how long
+    that of all was before, in mm."""
 
     held: tuple[OnRemnant, ...]
+    rest: Lay
     before_mm: float
-    after_mm: float
+
+    @property
+    def after_mm(self) -> float:
+        """How long the lay of the rest is."""
+        return self.rest.lay_length_mm
 
     @property
     def saved_mm(self) -> float:
@@ -89,10 +95,10 @@ def tried_on_remnants(
     if not gone or not rest:
         return None
     try:
-        after = make_lay(rest, cloth, lay.way, search=search, report=report).lay_length_mm
+        after = make_lay(rest, cloth, lay.way, search=search, report=report)
     except LayRefused:
         return None
-    found_in_all = OnRemnants(held=tuple(held), before_mm=lay.lay_length_mm, after_mm=after)
+    found_in_all = OnRemnants(held=tuple(held), rest=after, before_mm=lay.lay_length_mm)
     return found_in_all if found_in_all.saved_mm >= _LEAST_SAVED_MM else None
 
 
@@ -138,13 +144,17 @@ def _lays(pieces: tuple[CutPiece, ...], remnant: Cloth, report: LayReport | None
 
 
 def with_pieces_on(job: Job, found: OnRemnants) -> Job:
-    """The job with pieces cut from the remnants that hold them, each a cloth of the job's own."""
+    """The job with pieces cut from the remnants that hold them, each a cloth of the job's own, and
+    with the lays that were found."""
+    id = found.rest.cloth.id
+    job = job.with_on(id, replace(job.on_cloth(id), lay=kept_lay_of(found.rest), tried=()))
     for own in found.held:
         job = with_added_cloth(job, own.remnant)
         cloth = job.cloths[-1]
+        job = job.with_on(cloth.id, replace(NOTHING_DECIDED, lay=kept_lay_of(own.lay)))
         for piece in own.pieces:
-            garment_id, _, id = piece.id.partition("/")
+            garment_id, _, name = piece.id.partition("/")
             garment = job.garment(garment_id)
-            card = garment.cards.get(id, Card())
-            job = with_piece_card(job, garment, id, replace(card, cloth=cloth.id))
+            card = garment.cards.get(name, Card())
+            job = with_piece_card(job, garment, name, replace(card, cloth=cloth.id))
     return job

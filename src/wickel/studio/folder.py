@@ -4,6 +4,7 @@ and put away, and the bin."""
 from __future__ import annotations
 
 import contextlib
+import os
 import shutil
 from dataclasses import replace
 from pathlib import Path
@@ -32,7 +33,12 @@ class StudioFolder:
 
     def jobs(self, place: str = "") -> tuple[Path, ...]:
         """The job files of a place, by name: those in hand, set aside, put away, or in the bin."""
-        return tuple(sorted((self.path / place).glob(f"*{ENDING}")))
+        folder = self.path / place
+        try:
+            names = sorted(name for name in os.listdir(folder) if name.endswith(ENDING))
+        except OSError:
+            return ()
+        return tuple(folder / name for name in names)
 
     def orders(self) -> tuple[Path, ...]:
         """The job files in hand, by name."""

@@ -85,9 +85,9 @@ def minutes_of(entries: Iterable[LogEntry]) -> tuple[tuple[float, float], ...]:
     )
 
 
-def minutes_factor(entries: Iterable[LogEntry]) -> float:
-    """How many times as long as planned cutting takes here: 1 until ten jobs are known."""
-    known = minutes_of(entries)
+def minutes_factor(known: Sequence[tuple[float, float]]) -> float:
+    """How many times as long as planned cutting takes here, by minutes planned and taken: 1 until
+    ten jobs are known."""
     if len(known) < LEAST_JOBS:
         return 1.0
     return sum(taken for _, taken in known) / sum(planned for planned, _ in known)
@@ -96,6 +96,44 @@ def minutes_factor(entries: Iterable[LogEntry]) -> float:
 def value_on_shelf(shelf: Iterable[OnShelf]) -> float:
     """What everything on the shelf is worth, as far as it is known."""
     return sum(own.value or 0.0 for own in shelf)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Learnt:
+    """All of it: cloth saved by month, shares by way and their mean, minutes and what they are
+    scaled by, remnants by month, how many are kept and were used up, what the shelf was worth in
+    each month and is worth now."""
+
+    saved: tuple[Month, ...]
+    ways: Mapping[str, tuple[float, int]]
+    share: float
+    minutes: tuple[tuple[float, float], ...]
+    factor: float
+    remnants: Mapping[str, tuple[int, int]]
+    kept: int
+    used_up: int
+    values: Mapping[str, float]
+    worth: float
+
+
+def learnt(
+    entries: Sequence[LogEntry], shelf: Sequence[OnShelf], values: Mapping[str, float]
+) -> Learnt:
+    """What log and shelf show; ``values`` is what the shelf was worth, by month."""
+    minutes, remnants = minutes_of(entries), remnants_by_month(shelf)
+    shares = [own.used_share for own in entries if own.used_share is not None]
+    return Learnt(
+        saved=saved_by_month(entries),
+        ways=share_by_way(entries),
+        share=sum(shares) / len(shares) if shares else 0.0,
+        minutes=minutes,
+        factor=minutes_factor(minutes),
+        remnants=remnants,
+        kept=sum(own.is_remnant for own in shelf),
+        used_up=sum(went for _, went in remnants.values()),
+        values=values,
+        worth=value_on_shelf(shelf),
+    )
 
 
 # --- everything for a sheet ---------------------------------------------------------------------

@@ -9,7 +9,7 @@ from datetime import date
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QPoint, Qt, Signal
+from PySide6.QtCore import QPoint, Qt, QTimer, Signal
 from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import (
     QComboBox,
@@ -33,7 +33,7 @@ from wickel.app.stages.quick_question import QuickQuestion
 from wickel.app.stages.rail import Rail, RailView
 from wickel.app.stages.together import Together
 from wickel.app.stages.week import Week
-from wickel.app.widgets.cards import card, fill_box, label
+from wickel.app.widgets.cards import card, fill_box, label, seen
 from wickel.app.widgets.dialogs import ask_yes
 from wickel.app.widgets.flow import flow_bar
 from wickel.files import UnreadableFile
@@ -43,6 +43,8 @@ from wickel.studio.listing import Listing, is_late, on_rails
 from wickel.wording import tr
 
 IN_HAND, LATE, WAITING = "in-hand", "late", "waiting"
+_NOTED_MS = 400
+"""How long after minutes were worked out they are shown, together with what comes meanwhile."""
 _PLACES = (ASIDE, ARCHIVE, BIN)
 
 
@@ -67,8 +69,12 @@ class JobsStage(QWidget):
         super().__init__()
         self.setObjectName("stage")
         self._session, self._folder, self._book = session, folder, book
+        self._in_hand: tuple[Listing, ...] = ()
+        self._among: tuple[tuple[Listing, str], ...] = ()
         self.glances = Glances(self)
-        self.glances.worked_out.connect(book.note_minutes)
+        self.glances.worked_out.connect(self._note_minutes)
+        self._noted = QTimer(self, singleShot=True, interval=_NOTED_MS)
+        self._noted.timeout.connect(self.refresh)
         self.quick = QuickQuestion(book, fill.store, Errand(runner, self))
         self.together = Together(Errand(runner, self))
         self.week = Week(settings)
@@ -100,7 +106,7 @@ class JobsStage(QWidget):
         self.search.setAccessibleName(tr("Search the jobs"))
         self.search.setPlaceholderText(tr("search: name, client, cloth, words"))
         self.search.setClearButtonEnabled(True)
-        self.search.textChanged.connect(lambda _: self.refresh())
+        self.search.textChanged.connect(lambda _: self._show_found())
         self.shown = QComboBox()
         self.shown.setAccessibleName(tr("Which jobs are shown"))
         self.shown.currentIndexChanged.connect(lambda _: self.refresh())
@@ -184,13 +190,22 @@ class JobsStage(QWidget):
         found = self._listed(place) if place else in_hand
         if not place:
             found = tuple(own for own in found if _is_shown(own, chosen, today))
-        asked = self.search.text().casefold().split()
-        found = tuple(own for own in found if all(word in own.words for word in asked))
-        self._hang(found, today)
+        self._in_hand, self._among = in_hand, tuple((own, own.words) for own in found)
+        self._show_found()
         self.week.show_load(in_hand, today)
         self.together.show_jobs(in_hand, self._session.job.unit)
-        self._say_nothing(in_hand, found)
         self.open_job.refresh()
+
+    def _show_found(self) -> None:
+        """Show those of the jobs in which what is searched stands."""
+        asked = self.search.text().casefold().split()
+        found = tuple(own for own, words in self._among if all(word in words for word in asked))
+        self._hang(found, date.today())
+        self._say_nothing(self._in_hand, found)
+
+    def _note_minutes(self, path: Path, minutes: float) -> None:
+        self._book.note_minutes(path, minutes)
+        self._noted.start()
 
     def _listed(self, place: str) -> tuple[Listing, ...]:
         """The jobs of a place, their minutes as long as this studio takes for them."""
@@ -239,14 +254,14 @@ class JobsStage(QWidget):
         if self._book.is_looking:
             words = tr("The studio's jobs are being looked through …")
         self.nothing.setText(words)
-        self.nothing.setVisible(bool(words))
-        self.demo.setVisible(not in_hand and not found and not self._book.is_looking)
+        seen(self.nothing, bool(words))
+        seen(self.demo, not in_hand and not found and not self._book.is_looking)
 
     def _show_chips(self, path: Path | None) -> None:
         place = "" if path is None else self._folder.place_of(path)
         for key, chip in self.chips.items():
-            chip.setVisible(path is not None and key in _CHIPS.get(place, _CHIPS[""]))
-        self.empty.setVisible(str(self.shown.currentData()) == BIN)
+            seen(chip, path is not None and key in _CHIPS.get(place, _CHIPS[""]))
+        seen(self.empty, str(self.shown.currentData()) == BIN)
 
     def _show_menu(self, path: Path, at: QPoint) -> None:
         menu = QMenu(self)

@@ -4,12 +4,13 @@ and taken, remnants, value on the shelf. Plots are drawn when the page is first 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, cast
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
+from wickel.app.background import Background
 from wickel.app.book import StudioBook
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette, text_font
@@ -20,6 +21,8 @@ from wickel.wording import tr
 
 if TYPE_CHECKING:
     import pyqtgraph
+
+    from wickel.studio.learnt import Learnt
 
 _MM_IN_YARD, _BAR = 36 * MM_PER_INCH, 0.62
 _MOST_WAYS = 6
@@ -33,6 +36,10 @@ class LearntPage(QWidget):
         self._book = book
         self.plots: dict[str, pyqtgraph.PlotWidget] = {}
         self._shown: tuple[object, ...] = ()
+        self._unit = Unit.CM
+        self.work = Background(self)
+        self.work.done.connect(self._draw)
+        self.work.refused.connect(book.trouble)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(10)
@@ -47,54 +54,56 @@ class LearntPage(QWidget):
         column.addLayout(self._grid, 1)
 
     def refresh(self, unit: Unit) -> None:
-        """Show what there is now."""
-        from wickel.studio.learnt import (  # a database loads slowly
-            minutes_factor,
-            minutes_of,
-            remnants_by_month,
-            saved_by_month,
-            share_by_way,
-        )
-
-        entries, shelf = self._book.entries(), self._book.shelf
-        values = self._book.values_by_month()
-        shown = (entries, shelf, tuple(values.items()), unit, palette())
+        """Show what there is now; it is worked out in the background."""
+        book, values = self._book.book, self._book.values_by_month()
+        if book is None:
+            return
+        asked = (book.store.version_of("log"), book.store.version_of("shelf"), values)
+        shown = (asked, unit, palette())
         if shown == self._shown:
             return
-        self._shown = shown
-        self._made()
-        saved, ways = saved_by_month(entries), share_by_way(entries)
-        minutes, remnants = minutes_of(entries), remnants_by_month(shelf)
-        factor = minutes_factor(entries)
-        used = sum(went for _, went in remnants.values())
-        kept = sum(own.is_remnant for own in shelf)
-        whole = saved[-1].all_mm if saved else 0.0
-        shares = [own.used_share for own in entries if own.used_share is not None]
+        self._shown, self._unit = shown, unit
+
+        def work() -> object:
+            import pyqtgraph  # loads slowly
+
+            from wickel.studio.learnt import learnt
+
+            assert pyqtgraph is not None
+            return learnt(book.log.entries(), book.shelf.all(), values)
+
+        self.work.begin(work)
+
+    def _draw(self, made: object) -> None:
+        own, unit = cast("Learnt", made), self._unit
+        self._made(unit)
+        whole = own.saved[-1].all_mm if own.saved else 0.0
         self._show_figures(
             {
                 tr("saved against the rule of thumb"): shown_cloth_length(whole, unit),
-                tr("of the cloth is used"): f"{sum(shares) / len(shares):.0%}" if shares else "–",
-                tr("cutting, times as planned"): f"{factor:.2f}" if factor != 1.0 else "–",
-                tr("remnants used up, of {kept}", kept=kept): str(used),
-                tr("worth on the shelf"): f"{values[max(values)]:,.0f}" if values else "–",
+                tr("of the cloth is used"): f"{own.share:.0%}" if own.share else "–",
+                tr("cutting, times as planned"): f"{own.factor:.2f}" if own.factor != 1.0 else "–",
+                tr("remnants used up, of {kept}", kept=own.kept): str(own.used_up),
+                tr("worth on the shelf"): f"{own.worth:,.0f}" if own.worth else "–",
             }
         )
         length = _MM_IN_YARD if unit is Unit.INCH else 1000.0
         self._bars(
             "saved",
-            [(own.month, own.saved_mm / length) for own in saved],
+            [(month.month, month.saved_mm / length) for month in own.saved],
             palette().moss,
-            line=[own.all_mm / length for own in saved],
+            line=[month.all_mm / length for month in own.saved],
         )
-        self._ways([(WAYS[way].name, share) for way, (share, _) in ways.items() if way in WAYS])
-        self._scatter(minutes, factor)
+        ways = own.ways.items()
+        self._ways([(WAYS[way].name, share) for way, (share, _) in ways if way in WAYS])
+        self._scatter(own.minutes, own.factor)
         self._bars(
             "remnants",
-            [(month, float(came)) for month, (came, _) in remnants.items()],
+            [(month, float(came)) for month, (came, _) in own.remnants.items()],
             palette().weld,
-            over=[float(went) for _, went in remnants.values()],
+            over=[float(went) for _, went in own.remnants.values()],
         )
-        self._bars("value", list(values.items()), palette().woad)
+        self._bars("value", list(own.values.items()), palette().woad)
 
     def _show_figures(self, figures: dict[str, str]) -> None:
         emptied(self._figures)
@@ -111,15 +120,20 @@ class LearntPage(QWidget):
 
     # --- plots ---------------------------------------------------------------------------------
 
-    def _made(self) -> None:
+    def _made(self, unit: Unit) -> None:
         """Make the plots in the colours of now."""
         import pyqtgraph  # loads slowly
 
         pyqtgraph.setConfigOptions(antialias=True)
         emptied(self._grid)
         self.plots = {}
+        saved = (
+            tr("Yards of cloth saved, by month · line: from the beginning")
+            if unit is Unit.INCH
+            else tr("Metres of cloth saved, by month · line: from the beginning")
+        )
         places = {
-            "saved": (tr("Cloth saved, by month · line: from the beginning"), 0, 0, 3),
+            "saved": (saved, 0, 0, 3),
             "ways": (tr("Share of the cloth used, by way"), 0, 3, 3),
             "minutes": (tr("Minutes: planned to the right, taken upwards"), 1, 0, 2),
             "remnants": (tr("Remnants kept, by month · dark: used up"), 1, 2, 2),

@@ -211,15 +211,19 @@ class _TicketDelegate(QStyledItemDelegate):
     def __init__(self, view: RailView, glances: Glances) -> None:
         super().__init__(view)
         self._view, self._glances = view, glances
+        self._sizes_for = (-1, -1.0)
+        self._heading, self._ticket = QSize(), QSize()
 
     def sizeHint(self, option: QStyleOptionViewItem, index: _Index) -> QSize:
-        row, scale = index.data(_ROW), text_scale()
-        room = self._view.viewport().width()
-        if isinstance(row, Rail):
-            return QSize(max(100, room - 2), round(_HEADING * scale))
-        wide = round(_WIDE * scale)
-        across = max(1, room // wide)
-        return QSize(max(wide, (room - 2) // across), round(_HIGH * scale))
+        room, scale = self._view.viewport().width(), text_scale()
+        if (room, scale) != self._sizes_for:  # asked of every ticket at each layout
+            self._sizes_for = (room, scale)
+            wide = round(_WIDE * scale)
+            across = max(1, room // wide)
+            self._heading = QSize(max(100, room - 2), round(_HEADING * scale))
+            self._ticket = QSize(max(wide, (room - 2) // across), round(_HIGH * scale))
+        row = self._view.rails.rows[index.row()]
+        return self._heading if isinstance(row, Rail) else self._ticket
 
     def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: _Index) -> None:
         row = index.data(_ROW)

@@ -56,7 +56,7 @@ class Week(QWidget):
             "To cut this week: {hours} h {minutes:02}", hours=minutes // 60, minutes=minutes % 60
         )
         if load.unknown:
-            words += tr(" and {unknown} not laid yet", unknown=load.unknown)
+            words += tr(" and {unknown} not known yet", unknown=load.unknown)
         self.said.setText(words)
         self.strip.show_share(load.minutes / 60.0 / self.hours.value())
 

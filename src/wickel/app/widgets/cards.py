@@ -161,6 +161,12 @@ def let_go(widget: QWidget) -> None:
     widget.deleteLater()
 
 
+def seen(widget: QWidget, yes: bool) -> None:
+    """Show a widget or hide it; one that is so already is left alone, and its layout with it."""
+    if widget.isHidden() == yes:
+        widget.setVisible(yes)
+
+
 def relabelled(widget: QLabel, text: str, kind: str) -> None:
     """Change a label's text and kind."""
     widget.setText(text)

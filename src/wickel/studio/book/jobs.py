@@ -47,10 +47,13 @@ class JobIndex:
             self._keep(fresh)
         return tuple(found)
 
-    def unread(self, paths: Iterable[Path]) -> int:
-        """How many of these files are to be read. Raises ``BookTrouble``."""
+    def known(self, paths: Iterable[Path], most: int) -> tuple[Listing, ...] | None:
+        """As ``listed``, unless more than so many of the files are to be read: then None. Raises
+        ``BookTrouble``."""
         self._catch_up()
-        return sum(self._known.get(str(path), ("", None))[0] != stamp_of(path) for path in paths)
+        paths = tuple(paths)
+        unread = sum(self._known.get(str(path), ("", None))[0] != stamp_of(path) for path in paths)
+        return None if unread > most else self.listed(paths)
 
     def note_minutes(self, path: Path, minutes: float) -> None:
         """Keep how long cutting a job takes, as long as its file stays as it is. Raises
@@ -80,7 +83,7 @@ class JobIndex:
 
     def _catch_up(self) -> None:
         """Read the index when it has changed."""
-        now = self._store.version()
+        now = self._store.version_of(JobRow.__tablename__)
         if now == self._as_of:
             return
         with self._store.look() as session:
@@ -114,3 +117,7 @@ class JobIndex:
                 row.value, row.words = listing_record(own), own.words
         for stamp, own in fresh:
             self._known[str(own.path)] = (stamp, own)
+        # what was written is known, unless another window has written meanwhile
+        now = self._store.version_of(JobRow.__tablename__)
+        if now == self._as_of + len(fresh):
+            self._as_of = now

@@ -80,7 +80,7 @@ class Kept(Generic[_T]):
 
     def all(self) -> tuple[_T, ...]:
         """All of them, by name. Raises ``BookTrouble``."""
-        now = self._store.version()
+        now = self._store.version_of(self._kind.row.__tablename__)
         if now != self._as_of:
             with self._store.look() as session:
                 rows = session.scalars(select(self._kind.row)).all()

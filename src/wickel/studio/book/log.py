@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import fields
 from typing import Any
 
@@ -21,6 +21,8 @@ class Log:
 
     def __init__(self, store: Store) -> None:
         self._store = store
+        self._all: tuple[LogEntry, ...] = ()
+        self._as_of = -1
 
     def keep(self, entry: LogEntry, seen: LogEntry | None = None) -> None:
         """Put an entry down, in the place of the same job's; what another window has changed since
@@ -68,9 +70,24 @@ class Log:
             return None if row is None else _entry(row)
 
     def entries(self) -> tuple[LogEntry, ...]:
-        """All entries, the last day first. Raises ``BookTrouble``."""
+        """All entries, the last day first; read once and again when they have changed. Raises
+        ``BookTrouble``."""
+        now = self._store.version_of(LogRow.__tablename__)
+        if now != self._as_of:
+            with self._store.look() as session:
+                rows = session.execute(_COLUMNS)  # without an object for each row
+                self._all, self._as_of = tuple(map(_made, rows.mappings())), now
+        return self._all
+
+    def minutes(self) -> tuple[tuple[float, float], ...]:
+        """Minutes planned and taken of all jobs that know both, the last day first. Raises
+        ``BookTrouble``."""
+        query = select(LogRow.planned_minutes, LogRow.minutes).where(
+            LogRow.minutes > 0, LogRow.planned_minutes > 0
+        )
         with self._store.look() as session:
-            return tuple(map(_entry, session.scalars(_ORDERED)))
+            rows = session.execute(query.order_by(LogRow.day.desc(), LogRow.id))
+            return tuple((planned, taken or 0.0) for planned, taken in rows)
 
     def found(self, asked: str, most: int) -> tuple[LogEntry, ...]:
         """The entries in which every word that is asked for stands, the last day first, so many at
@@ -103,7 +120,11 @@ class Log:
         return tuple(found)
 
 
+_NAMES = tuple(field.name for field in fields(LogEntry))
 _ORDERED = select(LogRow).order_by(LogRow.day.desc(), LogRow.id)
+_COLUMNS = select(*(getattr(LogRow, name) for name in _NAMES)).order_by(
+    LogRow.day.desc(), LogRow.id
+)
 
 
 def _is_like(entry: LogEntry, client: str, styles: Sequence[str], cloths: Sequence[str]) -> bool:
@@ -123,7 +144,12 @@ def _values(entry: LogEntry) -> dict[str, Any]:
 
 
 def _entry(row: LogRow) -> LogEntry:
-    values = {field.name: getattr(row, field.name) for field in fields(LogEntry)}
+    return _made({name: getattr(row, name) for name in _NAMES})
+
+
+def _made(row: Mapping[Any, Any]) -> LogEntry:
+    """The entry of a row's values."""
+    values = {name: row[name] for name in _NAMES}
     values |= {name: tuple(values[name]) for name in _LISTS}
     values["fitting"] = tuple((change, mm) for change, mm in values["fitting"])
     return LogEntry(**values)

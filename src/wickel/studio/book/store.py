@@ -47,6 +47,8 @@ class Store:
         self.path, self._copied = path, copied
         self._engine = engine
         self._sessions = sessionmaker(engine, expire_on_commit=False)
+        self._numbers: dict[str, int] = {}
+        self._numbers_of = -1
         self._watch: sqlite3.Connection | None = None
         if copied is None:
             self._watch = sqlite3.connect(path, check_same_thread=False, timeout=_WAIT_MS / 1000)
@@ -86,6 +88,19 @@ class Store:
             return int(self._watch.execute("PRAGMA data_version").fetchone()[0])
         except sqlite3.Error as reason:
             raise BookTrouble(_said(self.path, reason)) from None
+
+    def version_of(self, table: str) -> int:
+        """A number that is another one whenever a table of the book has changed. Raises
+        ``BookTrouble``."""
+        now = self.version()
+        if now != self._numbers_of:
+            try:
+                with self._engine.connect() as connection:
+                    rows = connection.execute(text("SELECT name, number FROM change")).all()
+            except DatabaseError as reason:
+                raise BookTrouble(_said(self.path, reason)) from None
+            self._numbers, self._numbers_of = {name: number for name, number in rows}, now
+        return self._numbers.get(table, 0)
 
     def tidy(self) -> None:
         """Have nothing of what was taken out stay in the file or beside it. Raises

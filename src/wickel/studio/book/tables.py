@@ -48,6 +48,7 @@ class KeptRow:
     """Something the studio keeps under a name: its record, as files write it, and what is searched
     of it, without capitals."""
 
+    __tablename__: str
     key: Mapped[str] = mapped_column(Text, primary_key=True)
     value: Mapped[dict[str, Any]] = mapped_column(JSON)
     words: Mapped[str] = mapped_column(Text, default="")

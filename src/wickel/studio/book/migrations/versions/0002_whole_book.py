@@ -29,9 +29,26 @@ def upgrade() -> None:
         log.add_column(sa.Column("rule_mm", sa.Float))
         log.add_column(sa.Column("fitting", sa.JSON, nullable=False, server_default="[]"))
         log.add_column(sa.Column("photos", sa.JSON, nullable=False, server_default="[]"))
+    # each table counts its changes, so that a window reads anew only what has changed
+    op.create_table(
+        "change",
+        sa.Column("name", sa.Text, primary_key=True),
+        sa.Column("number", sa.Integer, nullable=False),
+    )
+    for name in (*TABLES, "log"):
+        op.execute(f"INSERT INTO change VALUES ('{name}', 0)")
+        for what in ("INSERT", "UPDATE", "DELETE"):
+            op.execute(
+                f"CREATE TRIGGER {name}_{what.lower()} AFTER {what} ON {name} BEGIN "
+                f"UPDATE change SET number = number + 1 WHERE name = '{name}'; END"
+            )
 
 
 def downgrade() -> None:
+    for name in (*TABLES, "log"):
+        for what in ("insert", "update", "delete"):
+            op.execute(f"DROP TRIGGER {name}_{what}")
+    op.drop_table("change")
     with op.batch_alter_table("log") as log:
         for name in ("way", "used_share", "rule_mm", "fitting", "photos"):
             log.drop_column(name)
