@@ -4,7 +4,7 @@ for each."""
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import fields
 from typing import Any
 
 from PySide6.QtCore import Qt
@@ -71,15 +71,12 @@ class ClashSheet(QDialog):
     @property
     def settled(self) -> Any:
         """The other window's with what is marked of this one's, and this one's other changes."""
-        theirs = {
-            name: getattr(self._theirs, name)
-            for name, (_, button) in self.choices.items()
-            if button.isChecked()
+        theirs = {name for name, (_, button) in self.choices.items() if button.isChecked()}
+        values = {
+            field.name: getattr(self._theirs if field.name in theirs else self._mine, field.name)
+            for field in fields(self._mine)
         }
-        made = self._mine
-        for name, value in theirs.items():
-            made = replace(made, **{name: value})
-        return made
+        return type(self._mine)(**values)
 
 
 def _choice(value: Any) -> QPushButton:

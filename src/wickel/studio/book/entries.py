@@ -95,13 +95,8 @@ def drawn_up(job: Job, lays: Sequence[Lay], id: str, day: str) -> LogEntry:
     """What a job itself knows for its entry: planned lengths and minutes, the time taken at the
     table, what is cut, what is kept."""
     at = job.at_table
-    cut = all(
-        {placement.id for placement in lay.placements} <= at.cut.get(lay.cloth.id, frozenset())
-        for lay in lays
-    )
     minutes = minutes_taken(job)
-    longest = max(lays, key=lambda lay: lay.lay_length_mm, default=None)
-    planned = sum(at.planned_mm.get(lay.cloth.id, lay.lay_length_mm) for lay in lays)
+    way, share = _longest(lays)
     return LogEntry(
         id=id,
         day=day,
@@ -109,15 +104,30 @@ def drawn_up(job: Job, lays: Sequence[Lay], id: str, day: str) -> LogEntry:
         client=job.client,
         styles=tuple(dict.fromkeys(garment.name or garment.style for garment in job.garments)),
         cloths=tuple(dict.fromkeys(lay.cloth.shown_name for lay in lays)),
-        planned_mm=planned,
+        planned_mm=sum(at.planned_mm.get(lay.cloth.id, lay.lay_length_mm) for lay in lays),
         bought_mm=sum(need(lay).buy_mm for lay in lays) if lays else None,
-        used_mm=sum(lay.lay_length_mm for lay in lays) if lays and cut else None,
+        used_mm=sum(lay.lay_length_mm for lay in lays) if lays and _is_cut(job, lays) else None,
         left_mm2=sum(area(rest.outline) for rest in at.left if rest.kept),
         planned_minutes=sum(cutting_minutes(lay) for lay in lays),
         minutes=minutes if minutes > 0 else None,
-        way="" if longest is None else longest.way,
-        used_share=None if longest is None else longest.used_share,
+        way=way,
+        used_share=share,
     )
+
+
+def _is_cut(job: Job, lays: Sequence[Lay]) -> bool:
+    """Whether everything that lies in the lays is cut."""
+    cut = job.at_table.cut
+    return all(
+        {placement.id for placement in lay.placements} <= cut.get(lay.cloth.id, frozenset())
+        for lay in lays
+    )
+
+
+def _longest(lays: Sequence[Lay]) -> tuple[str, float | None]:
+    """The way of the longest lay, and the share of its cloth that it uses."""
+    longest = max(lays, key=lambda lay: lay.lay_length_mm, default=None)
+    return ("", None) if longest is None else (longest.way, longest.used_share)
 
 
 def caught_up(kept: LogEntry, fresh: LogEntry) -> LogEntry:
