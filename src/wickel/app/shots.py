@@ -13,6 +13,8 @@ from typing import TYPE_CHECKING
 from wickel.app.stage import Stage
 from wickel.draft import Formula, Plus
 
+_GLANCES_MS = 6000
+
 if TYPE_CHECKING:
     from PySide6.QtGui import QImage
 
@@ -52,18 +54,16 @@ def write_shots(folder: Path) -> int:
         window.body.compared.setCurrentIndex(window.body.compared.count() - 1)
         window.body._show_beside()
         for name, stage in (
-            ("jobs", Stage.JOBS),
             ("body", Stage.BODY),
             ("draft", Stage.DRAFT),
-            ("cloth", Stage.CLOTH),
             ("lay-open", Stage.LAY),
         ):
             shot(name, stage)
+        _studio_shots(window, folder, shot)
         _draft_shots(window, jobs, folder, shot)
         _folded_shot(window, jobs, shot)
         window.open_path(jobs[1])
         _hand_shot(window, folder)
-        _print_shots(window, jobs, shot)
         _outfit_shot(window, jobs, shot)
         _buy_shot(window, jobs, app.processEvents, shot)
         _cut_shots(window, jobs, folder)
@@ -160,7 +160,6 @@ def _cut_shots(window: MainWindow, jobs: list[Path], folder: Path) -> None:
     pages = ready(papers)
     papers.turn_page(1)
     QTest.qWait(50)
-    written("cut-papers", papers.grab().toImage())
     chosen = [pages.image(k, 1.1) for k in (4, 5, 10, len(pages) - 1)]
     papers.close()
     window.printing.full_size()
@@ -238,28 +237,30 @@ def _outfit_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
         session.undo()
 
 
-def _print_shots(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], None]) -> None:
-    """A check whose side seams meet."""
-    from wickel.app.table.cut_view import Put
-    from wickel.job import AskedOfPrint
-    from wickel.job.edits import with_garment, with_shelf_cloth
-    from wickel.studio import shelf_cloth
+def _studio_shots(window: MainWindow, folder: Path, shot: Callable[[str, int], None]) -> None:
+    """Jobs on their rails with a quick question answered, a cloth with what a remnant saves, the
+    whole shelf."""
+    from PySide6.QtTest import QTest
 
-    window.open_path(jobs[0])
-    session = window.session
-    for name, cloth, asked in (
-        ("lay-as-cut", "harbour-check", AskedOfPrint(seams=("side seam",))),
-    ):
-        assert session.cloth is not None
-        assert session.garment is not None
-        taken = with_shelf_cloth(session.job, session.cloth, shelf_cloth(cloth))
-        session.apply(with_garment(taken, replace(session.garment, on_print=asked)), name)
-        window.lay.put(Put.SEEN)
-        shot(name, Stage.LAY)
-        window.lay.put(Put.APART)
-        window.lay.as_cut.setChecked(False)
-    while session.undo_words:
-        session.undo()
+    from wickel.app.stages.shelf_sheet import ShelfSheet
+
+    window.show_stage(Stage.JOBS)
+    window.jobs.quick.ask_or_stop()
+    QTest.qWait(_GLANCES_MS)  # until what is in sight is drawn
+    shot("jobs", Stage.JOBS)
+    window.show_stage(Stage.CLOTH)
+    offer = window.cloth.remnants
+    for _ in range(100):
+        if offer.use.isVisible():
+            break
+        QTest.qWait(100)
+    shot("cloth", Stage.CLOTH)
+    sheet = ShelfSheet(window, window.book, window.session.job.unit)
+    sheet.show()
+    QTest.qWait(250)
+    sheet.grab().save(str(folder / "shelf.png"))
+    print("shelf.png")
+    sheet.close()
 
 
 def _draft_shots(
