@@ -9,7 +9,8 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QApplication
 
 from tests.app.test_log_stage import opened
-from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, go, type_into
+from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, LOG, go, type_into
+from tests.studio.test_book_store import ENTRY
 from wickel.app.stages.client_sheet import ClientSheet
 from wickel.app.stages.fittings import FittingFields
 from wickel.app.widgets.clash import ClashSheet
@@ -62,6 +63,17 @@ def test_what_a_fitting_asks_for_is_offered_the_next_time_and_drafted(window, se
     assert session.garment.figures == {}
     qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
     assert session.garment.figures["shoulder.across"] == Plus(-5.0)
+
+
+def test_what_was_learnt_before_is_pointed_to_on_body(window, session, qtbot):
+    go(qtbot, window, BODY)
+    assert not window.body.learnt.isVisible()
+    window.book.keep_entry(replace(ENTRY, job="Harvest dress", client=NAME, note="2 cm short"))
+    assert window.body.learnt.text() == "Learnt before, Harvest dress: 2 cm short"
+    window.book.keep_entry(replace(ENTRY, job="Harvest dress", client=NAME, note=""))
+    assert "the cloth was short, cut it longer, buy more" in window.body.learnt.text()
+    qtbot.mouseClick(window.body.learnt, LEFT)
+    assert window.stack.currentIndex() == LOG
 
 
 def test_a_second_fitting_adds_to_what_was_drafted_already(window, session, qtbot):

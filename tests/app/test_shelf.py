@@ -153,7 +153,12 @@ def test_place_price_care_notes_and_reservations_are_changed_on_the_card(window,
     sheet = sheet_of(qtbot, window)
     type_into(qtbot, sheet.words["place"], "rack 7")
     type_into(qtbot, sheet.words["care"], "wash at 30")
+    type_into(qtbot, sheet.words["of"], "Old linen")
     type_into(qtbot, sheet.price, "21,50")
+    type_into(qtbot, sheet.bought, "3 m")
+    assert on_shelf(window).at_hand_mm == pytest.approx(8200.0)
+    assert sheet.bought.text() == ""
+    assert (on_shelf(window).of, window.book.remnants_of("Old linen")) == ("Old linen", ())
     sheet.words["notes"].setPlainText("Runs a little")
     sheet.words["notes"].left.emit()
     own = on_shelf(window)

@@ -3,6 +3,8 @@ zip; copies of the book put back; a season in the demo."""
 
 import csv
 import shutil
+import subprocess
+import sys
 from dataclasses import replace
 
 import pytest
@@ -178,6 +180,31 @@ def test_the_demo_has_a_season_behind_it(qtbot, tmp_path, runner, demo_home):
     qtbot.waitUntil(lambda: len(window.jobs.rail.paths) > 30)
     qtbot.waitUntil(lambda: window.session.minutes_factor > 1.1)
     window.close()
+
+
+STARTED = """
+import sys
+from pathlib import Path
+from PySide6.QtWidgets import QApplication
+from wickel.app.runners import InlineRunner
+from wickel.app.start import make_window
+app = QApplication([])
+window = make_window(app, Path(sys.argv[1]), InlineRunner(most_effort=1), demo=False, season=True)
+window.show()
+app.processEvents()
+print([name for name in ("sqlalchemy", "alembic", "pyqtgraph") if name in sys.modules])
+"""
+
+
+def test_the_window_is_there_before_a_database_is_loaded(tmp_path):
+    done = subprocess.run(
+        [sys.executable, "-c", STARTED, str(tmp_path / "home")],
+        capture_output=True,
+        text=True,
+        timeout=100,
+        check=True,
+    )
+    assert done.stdout.splitlines()[-1] == "[]"
 
 
 def test_many_jobs_are_read_in_the_background_and_listed_when_they_are_known(

@@ -177,6 +177,7 @@ class MainWindow(QMainWindow):
         book.opened.connect(book.note_value)
         self.log.csv_asked.connect(self.going_out.sheets)
         self.body.card_asked.connect(self._show_client)
+        self.body.log_asked.connect(partial(self.show_stage, Stage.LOG))
         self.cloth.shelf_asked.connect(self._show_shelf)
         self.cut.finished.connect(self._cut_off_shelf)
         fill.trouble.connect(self._say_trouble)

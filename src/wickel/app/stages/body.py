@@ -57,6 +57,9 @@ from wickel.job.turned import net_figures
 from wickel.units import shown_length
 from wickel.wording import shown_unit, term, tr
 
+_MOST_SAID = 48
+"""So many letters of what was learnt before are shown on Body."""
+
 
 class MeasureEdit(LengthEdit):
     """A length field that tells which measurement is in hand."""
@@ -74,6 +77,7 @@ class BodyStage(Stage):
     """Sizes of the chart, the measurements needed, and a figure that shows the one in hand."""
 
     card_asked = Signal()
+    log_asked = Signal()
 
     def __init__(self, session: Session, book: StudioBook) -> None:
         super().__init__()
@@ -94,6 +98,42 @@ class BodyStage(Stage):
     def _who_card(self) -> QWidget:
         frame, column = card()
         column.addWidget(label(tr("Who is it for?"), "heading"))
+        column.addLayout(self._who_row())
+        column.addLayout(self._history_row())
+        self.adjustments = AdjustmentsBar(self._session, self._book)
+        column.addWidget(self.adjustments)
+        self.learnt = QPushButton()
+        self.learnt.setObjectName("chip")
+        self.learnt.setToolTip(tr("What the log has of this client, style or cloth (Ctrl+8)"))
+        self.learnt.clicked.connect(self.log_asked)
+        column.addWidget(self.learnt, 0, Qt.AlignmentFlag.AlignLeft)
+        column.addSpacing(6)
+        column.addLayout(self._chart_row())
+        self._chips = QHBoxLayout()
+        self._chips.setSpacing(5)
+        column.addLayout(self._chips)
+        column.addLayout(self._quantity_row())
+        column.addSpacing(6)
+        self.needs = label(tr("Measurements this style needs"), "heading")
+        column.addWidget(self.needs)
+        rows = QWidget()
+        self._grid = QGridLayout(rows)
+        self._grid.setContentsMargins(0, 0, 8, 0)
+        self._grid.setHorizontalSpacing(14)
+        self._grid.setVerticalSpacing(6)
+        column.addWidget(scrolling(rows), 1)
+        self.trouble = label("", "broken", wrap=True)
+        column.addWidget(self.trouble)
+        self.estimate = QPushButton(tr("Estimate what is missing"))
+        self.estimate.setToolTip(
+            tr("Work the missing measurements out from the others; they stay marked as estimates")
+        )
+        self.estimate.clicked.connect(self._estimate)
+        column.addWidget(self.estimate)
+        return frame
+
+    def _who_row(self) -> QHBoxLayout:
+        """The client, their card, and what keeps the measurements."""
         who = QHBoxLayout()
         self.clients = QComboBox()
         self.clients.setEditable(True)
@@ -121,34 +161,7 @@ class BodyStage(Stage):
         who.addWidget(self.clients, 1)
         who.addWidget(self.card_button)
         who.addWidget(self.keep_button)
-        column.addLayout(who)
-        column.addLayout(self._history_row())
-        self.adjustments = AdjustmentsBar(self._session, self._book)
-        column.addWidget(self.adjustments)
-        column.addSpacing(6)
-        column.addLayout(self._chart_row())
-        self._chips = QHBoxLayout()
-        self._chips.setSpacing(5)
-        column.addLayout(self._chips)
-        column.addLayout(self._quantity_row())
-        column.addSpacing(6)
-        self.needs = label(tr("Measurements this style needs"), "heading")
-        column.addWidget(self.needs)
-        rows = QWidget()
-        self._grid = QGridLayout(rows)
-        self._grid.setContentsMargins(0, 0, 8, 0)
-        self._grid.setHorizontalSpacing(14)
-        self._grid.setVerticalSpacing(6)
-        column.addWidget(scrolling(rows), 1)
-        self.trouble = label("", "broken", wrap=True)
-        column.addWidget(self.trouble)
-        self.estimate = QPushButton(tr("Estimate what is missing"))
-        self.estimate.setToolTip(
-            tr("Work the missing measurements out from the others; they stay marked as estimates")
-        )
-        self.estimate.clicked.connect(self._estimate)
-        column.addWidget(self.estimate)
-        return frame
+        return who
 
     def _chart_row(self) -> QHBoxLayout:
         head = QHBoxLayout()
@@ -272,6 +285,7 @@ class BodyStage(Stage):
         body, session = garment.body, self._session
         self._show_history(body, garment.size)
         self.adjustments.refresh()
+        self._show_learnt(garment)
         self._show_sizes(self._chart_for(garment))
         self.quantity.setText(shown_quantity(garment.quantity))
         for id, field in self.fields.items():
@@ -303,6 +317,19 @@ class BodyStage(Stage):
             "broken" if wrong else "soft" if lines else "held",
         )
         self.take(self._in_hand if self._in_hand in self.fields else required[0])
+
+    def _show_learnt(self, garment: Garment) -> None:
+        """Point to what was learnt of the same client, style or cloth before."""
+        job = self._session.job
+        cloths = tuple(cloth.shown_name for cloth in self._session.cloths)
+        style = (garment.name or garment.style,)
+        found = self._book.entries_like(job.client or garment.body.name, style, cloths, 1)
+        entry = next((own for own in found if own.id != job.book_id), None)
+        self.learnt.setVisible(entry is not None)
+        if entry is not None:
+            said = entry.note or ", ".join(entry.said)
+            short = said if len(said) <= _MOST_SAID else f"{said[:_MOST_SAID]}…"
+            self.learnt.setText(tr("Learnt before, {job}: {short}", job=entry.job, short=short))
 
     def _show_history(self, body: Body, size: str) -> None:
         """Fill the boxes of clients, days and what to compare with."""

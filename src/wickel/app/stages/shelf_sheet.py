@@ -4,7 +4,7 @@ what it is all worth."""
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
+from dataclasses import fields, replace
 from pathlib import Path
 
 from PySide6.QtCore import QDate, Qt, Signal
@@ -35,6 +35,7 @@ from wickel.wording import tr
 ALL, CLOTHS, REMNANTS, UNCOUNTED = "all", "cloths", "remnants", "uncounted"
 _WORDS = (
     ("place", tr("Place"), tr("Where it stands or lies")),
+    ("of", tr("Left of"), tr("Of a remnant: the name of the cloth that it is left of")),
     ("care", tr("Care"), tr("How it is washed, pressed, kept")),
     ("notes", tr("Notes"), tr("What is to be remembered of it")),
 )
@@ -141,8 +142,15 @@ class ShelfSheet(QDialog):
         self.count.setObjectName("chip")
         self.count.setToolTip(tr("Stocktaking: what is written here was measured today"))
         self.count.clicked.connect(self.count_it)
+        self.bought = LengthEdit(tr("Bought more"))
+        self.bought.setToolTip(tr("What was bought is added to what is at hand"))
+        self.bought.entered.connect(self._take_bought)
         for k, (words, field) in enumerate(
-            ((tr("At hand"), self.at_hand), (tr("Price of a metre"), self.price))
+            (
+                (tr("At hand"), self.at_hand),
+                (tr("Bought more"), self.bought),
+                (tr("Price of a metre"), self.price),
+            )
         ):
             text = label(words, "soft")
             text.setBuddy(field)
@@ -151,7 +159,7 @@ class ShelfSheet(QDialog):
         grid.addWidget(self.count, 0, 2)
         grid.setColumnStretch(2, 1)
         self.counted = label("", "soft", wrap=True)
-        grid.addWidget(self.counted, 2, 0, 1, 3)
+        grid.addWidget(self.counted, 3, 0, 1, 3)
         return grid
 
     def _foot(self) -> QHBoxLayout:
@@ -286,6 +294,10 @@ class ShelfSheet(QDialog):
     def _take_length(self, mm: float) -> None:
         self._keep(lambda own: replace(own, at_hand_mm=mm))
 
+    def _take_bought(self, mm: float) -> None:
+        self.bought.show_length(None, self._unit)
+        self._keep(lambda own: replace(own, at_hand_mm=(own.at_hand_mm or 0.0) + mm))
+
     def _take_price(self) -> None:
         text = self.price.text().strip().replace(",", ".")
         try:
@@ -298,12 +310,7 @@ class ShelfSheet(QDialog):
     def _take_words(self, attribute: str) -> None:
         field = self.words[attribute]
         text = field.toPlainText() if isinstance(field, QPlainTextEdit) else field.text()
-        if attribute == "place":
-            self._keep(lambda own: replace(own, place=text.strip()))
-        elif attribute == "care":
-            self._keep(lambda own: replace(own, care=text.strip()))
-        else:
-            self._keep(lambda own: replace(own, notes=text.strip()))
+        self._keep(lambda own: _with_words(own, attribute, text.strip()))
 
     def count_it(self) -> None:
         """Say that what is in hand was counted today."""
@@ -337,3 +344,9 @@ class ShelfSheet(QDialog):
             file = self._book.keep_photo(path, self.own.name)
             if file:
                 self._keep(lambda own: replace(own, photo=file))
+
+
+def _with_words(own: OnShelf, attribute: str, text: str) -> OnShelf:
+    """Something on the shelf with other words said of it."""
+    values = {field.name: getattr(own, field.name) for field in fields(own)}
+    return OnShelf(**{**values, attribute: text})

@@ -79,6 +79,12 @@ class LogEntry:
         return " ".join(named).casefold()
 
     @property
+    def said(self) -> tuple[str, ...]:
+        """What went wrong and what to do next time, in words."""
+        wrong = tuple(COMMON_WRONG[key] for key in self.wrong if key in COMMON_WRONG)
+        return (*wrong, *(COMMON_NEXT[key] for key in self.next_time if key in COMMON_NEXT))
+
+    @property
     def teaches(self) -> bool:
         """Whether it says something for next time."""
         return bool(self.note or self.wrong or self.next_time or self.fitting)

@@ -2,8 +2,8 @@
 
 SENTENCES = {
     "book.damaged": (
-        "{name}, the studio's book, is damaged and is left alone: put one of its dated copies in "
-        "its place."
+        "{name}, the studio's book, is damaged and is left alone: put one of its copies back "
+        "(Studio, Copies of the book)."
     ),
     "book.newer": (
         "{name}, the studio's book, was written by a newer Wickel: it is left alone until this one "
