@@ -128,8 +128,10 @@ def test_a_client_is_taken_out_and_what_still_holds_them_is_named(
     copy.write_text(f"about {NAME}")
     go(qtbot, window, BODY)
     sheet = card_of(qtbot, window)
+    session.file.touch(found=True)  # a search has found something a moment ago
     with answering("") as seen:
         qtbot.mouseClick(sheet.remove, LEFT)
+    assert list(path.parent.glob("*-copy*")) == []
     assert "no name" in sheet.remove.toolTip()
     assert seen[0].lines == ("Market dress · Odile Marrow",)
     (notice,) = [own for own in window.findChildren(Notice) if own.isVisible()]

@@ -20,7 +20,11 @@ def opened_guide(window):
 
 @pytest.mark.parametrize(
     ("stage", "page", "words"),
-    [(JOBS, "jobs", "Duplicate"), (CLOTH, "cloth", "selvages"), (LAY, "lay", "Solid line: cut")],
+    [
+        (JOBS, "jobs", "One more like it"),
+        (CLOTH, "cloth", "selvages"),
+        (LAY, "lay", "Solid line: cut"),
+    ],
 )
 def test_f1_opens_the_page_of_the_stage(window, qtbot, stage, page, words):
     go(qtbot, window, stage)

@@ -83,6 +83,10 @@ def test_a_job_reserves_lets_go_and_cutting_takes_off_once(blouse, qtbot):
     go(qtbot, window, CLOTH)
     assert "is cut" in window.cloth.reserve.text()
     assert not window.cloth.reserve.isEnabled()
+    go(qtbot, window, CUT)
+    window.cut.begin_anew()
+    assert on_shelf(window).at_hand_mm == pytest.approx(5200.0)
+    assert on_shelf(window).reserved == ()
 
 
 def test_a_cloth_that_is_not_on_the_shelf_cannot_be_reserved(window, qtbot):

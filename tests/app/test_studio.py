@@ -120,22 +120,22 @@ def test_everything_is_written_as_tables(window, qtbot, tmp_path, monkeypatch):
     rows = list(csv.reader((tmp_path / "out" / "jobs.csv").read_text().splitlines()))
     assert len(rows) == 1 + len(window._folder.all())
     (tmp_path / "file").write_text("")
-    window.going_out.write_sheets(tmp_path / "file")
+    window.desk.going_out.write_sheets(tmp_path / "file")
     assert "cannot be written" in notice(window).windowTitle()
 
 
 def test_the_studio_goes_out_and_into_another_one(window, qtbot, tmp_path, runner):
     window.book.keep_entry(ENTRY)
     path = tmp_path / "all.zip"
-    window.going_out.write_zip(path)
-    qtbot.waitUntil(lambda: path.exists() and not window.going_out.work.working)
+    window.desk.going_out.write_zip(path)
+    qtbot.waitUntil(lambda: path.exists() and not window.desk.going_out.work.working)
     assert "whole studio is in all.zip" in window.slip.sentence.text()
     other = make_window(QApplication.instance(), tmp_path / "other", runner, demo=False)
     other.book.open_now()
     qtbot.addWidget(other)
     other.show()
-    other.going_out.read_zip(path)
-    qtbot.waitUntil(lambda: not other.going_out.work.working)
+    other.desk.going_out.read_zip(path)
+    qtbot.waitUntil(lambda: not other.desk.going_out.work.working)
     lines = notice(other).lines
     assert f"{len(window._folder.all())} jobs" in lines
     assert [own.id for own in other.book.entries()] == ["a1"]
@@ -143,8 +143,8 @@ def test_the_studio_goes_out_and_into_another_one(window, qtbot, tmp_path, runne
     go(qtbot, other, JOBS)
     assert len(other.jobs.rail.paths) == len(window._folder.orders())
     (tmp_path / "bad.zip").write_text("no zip")
-    other.going_out.read_zip(tmp_path / "bad.zip")
-    qtbot.waitUntil(lambda: not other.going_out.work.working)
+    other.desk.going_out.read_zip(tmp_path / "bad.zip")
+    qtbot.waitUntil(lambda: not other.desk.going_out.work.working)
     assert "no zip of a studio" in notice(other).sentence.text()
     other.close()
 

@@ -1,10 +1,12 @@
 """The real window, driven by mouse and keyboard: what a user sees, and what the core then holds."""
 
 import json
+from collections import Counter
 from dataclasses import replace
 
 import pytest
 from PySide6.QtCore import QPoint, Qt
+from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QFileDialog, QLineEdit, QPushButton
 
 from wickel.app.stage import Stage
@@ -386,6 +388,15 @@ def test_stages_by_mouse_and_arrow_keys_on_the_thread(window, qtbot):
     bar.setFocus()
     qtbot.keyClick(bar, Qt.Key.Key_Down)
     assert window.stack.currentIndex() == DRAFT
+
+
+def test_no_two_entries_of_the_menus_have_the_same_keys(window):
+    keys = Counter(
+        shortcut.toString()
+        for action in window.findChildren(QAction)
+        for shortcut in action.shortcuts()
+    )
+    assert [key for key, count in keys.items() if count > 1] == []
 
 
 def test_everything_that_takes_input_has_an_accessible_name_or_text(window):

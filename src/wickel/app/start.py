@@ -23,17 +23,7 @@ from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.habits import learn
 from wickel.app.window import MainWindow
 from wickel.files import TableStore, private_folder, sweep
-from wickel.studio.folder import StudioFolder
-
-
-def data_folder() -> Path:
-    """Where the studio keeps its work: ``$WICKEL_HOME``, or the user's data folder."""
-    own = os.environ.get("WICKEL_HOME")
-    if own:
-        return Path(own)
-    from platformdirs import user_data_path
-
-    return user_data_path("wickel")
+from wickel.studio.folder import StudioFolder, data_folder
 
 
 def state_folder() -> Path:

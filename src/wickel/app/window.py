@@ -6,13 +6,11 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
-from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QByteArray, Qt, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
-    QDialog,
     QFileDialog,
     QHBoxLayout,
     QMainWindow,
@@ -27,7 +25,6 @@ from wickel.app.book import StudioBook, fill_book
 from wickel.app.errand import Errand
 from wickel.app.exports import Exports
 from wickel.app.fill import TableFill
-from wickel.app.going_out import GoingOut
 from wickel.app.next_step import next_step
 from wickel.app.opening import Opening
 from wickel.app.printing import Printing
@@ -37,20 +34,16 @@ from wickel.app.settings import SettingsFile
 from wickel.app.stage import Stage
 from wickel.app.stages.body import BodyStage
 from wickel.app.stages.buy import BuyStage
-from wickel.app.stages.client_sheet import ClientSheet
 from wickel.app.stages.cloth import ClothStage
-from wickel.app.stages.copies_sheet import CopiesSheet
 from wickel.app.stages.cut import CutStage
 from wickel.app.stages.draft import DraftStage
-from wickel.app.stages.from_last import FromLast
 from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.jobs import JobsStage
 from wickel.app.stages.lay import LayStage
 from wickel.app.stages.log import LogStage
-from wickel.app.stages.shelf_sheet import ShelfSheet
+from wickel.app.studio_desk import StudioDesk
 from wickel.app.table.cut_view import Put
 from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
-from wickel.app.widgets.clash import ClashSheet
 from wickel.app.widgets.guide import show_guide
 from wickel.app.widgets.keys_sheet import KeysSheet
 from wickel.app.widgets.slip import Slip
@@ -67,10 +60,6 @@ from wickel.studio.folder import StudioFolder
 from wickel.studio.ordering import Chosen
 from wickel.units import Unit
 from wickel.wording import tr
-from wickel.yardage import need
-
-if TYPE_CHECKING:
-    from wickel.studio.book import Clash
 
 _WAY_KEYS = {
     "open": "O",
@@ -150,10 +139,13 @@ class MainWindow(QMainWindow):
         self._opening.opened.connect(self.jobs.refresh)
         self._exports = Exports(session, self.buy, folder.path, self)
         self._exports.said.connect(self.slip.say)
-        self.going_out = GoingOut(book, folder, self)
-        self.going_out.said.connect(self.slip.say)
-        self.going_out.refused.connect(self._opening.refuse)
-        self.going_out.brought.connect(self.jobs.refresh)
+        self.desk = StudioDesk(session, book, folder, self)
+        self.desk.open_asked.connect(self.open_path)
+        self.desk.begin_asked.connect(self._start)
+        self.desk.taken.connect(self._take_off_shelf)
+        self.desk.jobs_changed.connect(self.jobs.refresh)
+        self.desk.going_out.said.connect(self.slip.say)
+        self.desk.going_out.refused.connect(self._opening.refuse)
         self._exports.refused.connect(self._opening.refuse)
         self.lay.view.seeing.table_mm = settings.values.table_mm
         self.lay.work.seen.table_said.connect(self._keep_table)
@@ -172,19 +164,17 @@ class MainWindow(QMainWindow):
         session.searching_changed.connect(lambda _: self._follow())
         session.trouble.connect(self._say_trouble)
         book.trouble.connect(self._say_trouble)
-        book.clashed.connect(self._settle_clash)
-        book.changed.connect(self._take_factor)
-        book.opened.connect(book.note_value)
-        self.log.csv_asked.connect(self.going_out.sheets)
-        self.body.card_asked.connect(self._show_client)
+        self.log.csv_asked.connect(self.desk.going_out.sheets)
+        self.body.card_asked.connect(self.desk.show_client)
         self.body.log_asked.connect(partial(self.show_stage, Stage.LOG))
-        self.cloth.shelf_asked.connect(self._show_shelf)
-        self.cut.finished.connect(self._cut_off_shelf)
+        self.cloth.shelf_asked.connect(self.desk.show_shelf)
+        self.cut.finished.connect(self.desk.cut_off_shelf)
+        self.cut.undone.connect(self.desk.back_onto_shelf)
         fill.trouble.connect(self._say_trouble)
         fill.working_changed.connect(lambda _: self._follow())
         self.jobs.open_asked.connect(self.open_path)
         self.jobs.new_asked.connect(self._new_job)
-        self.jobs.last_asked.connect(self._new_from_last)
+        self.jobs.last_asked.connect(self.desk.new_from_last)
         self.jobs.quick.job_asked.connect(self._start)
         self.jobs.demo_asked.connect(self._fill_with_demo)
         self.buy.csv_asked.connect(self._exports.table_csv)
@@ -251,10 +241,10 @@ class MainWindow(QMainWindow):
         job.addMenu(self._recent)
         self._action(job, tr("&New job…"), "Ctrl+N", self._new_job)
         self._action(
-            job, tr("New for a client, from their &last…"), "Ctrl+Shift+N", self._new_from_last
+            job, tr("New for a client, from their &last…"), "Ctrl+Alt+M", self.desk.new_from_last
         )
         self._action(job, tr("One more li&ke the open one"), "Ctrl+Alt+N", self._one_more)
-        self._action(job, tr("&A quick question"), "Ctrl+Shift+A", self._quick_question)
+        self._action(job, tr("&A quick question"), "Ctrl+Alt+Q", self._quick_question)
         self._action(job, tr("A step &further"), "Ctrl+Alt+F", self.jobs.open_job.go_on)
         self._action(job, tr("&Open a job file…"), "Ctrl+O", self._open)
         self._action(job, tr("&Save"), "Ctrl+S", self._save)
@@ -365,14 +355,15 @@ class MainWindow(QMainWindow):
         self._action(log, tr("Figures over &time"), "Ctrl+Alt+T", self._show_over_time)
 
     def _build_studio_menu(self, studio: QMenu) -> None:
-        self._action(studio, tr("The &whole shelf…"), "Ctrl+Alt+H", self._show_shelf)
-        self._action(studio, tr("Car&d of the client…"), "Ctrl+Alt+D", self._show_client)
+        desk, out = self.desk, self.desk.going_out
+        self._action(studio, tr("The &whole shelf…"), "Ctrl+Alt+H", desk.show_shelf)
+        self._action(studio, tr("Car&d of the client…"), "Ctrl+Alt+D", desk.show_client)
         studio.addSeparator()
-        self._action(studio, tr("Everything as &CSV…"), "Ctrl+Alt+E", self.going_out.sheets)
-        self._action(studio, tr("The studio as one &zip…"), "Ctrl+Alt+Z", self.going_out.zip)
-        self._action(studio, tr("&Bring a studio's zip in…"), "Ctrl+Alt+I", self.going_out.bring)
+        self._action(studio, tr("Everything as &CSV…"), "Ctrl+Alt+E", out.sheets)
+        self._action(studio, tr("The studio as one &zip…"), "Ctrl+Alt+Z", out.zip)
+        self._action(studio, tr("&Bring a studio's zip in…"), "Ctrl+Alt+I", out.bring)
         studio.addSeparator()
-        self._action(studio, tr("C&opies of the book…"), "Ctrl+Alt+Y", self._show_copies)
+        self._action(studio, tr("C&opies of the book…"), "Ctrl+Alt+Y", desk.show_copies)
 
     def _into_log(self) -> None:
         self.show_stage(Stage.LOG)
@@ -656,75 +647,13 @@ class MainWindow(QMainWindow):
         self.show_stage(Stage.JOBS)
         self.jobs.quick.take_hand()
 
-    def _new_from_last(self) -> None:
-        """A new job like the last one of a client, with their figures of now."""
-        sheet = FromLast(self, self._book, self._folder)
-        sheet.chosen.connect(self._start)
-        sheet.open()
-
-    def _settle_clash(self, clash: Clash, settle: Callable[[object, object], object]) -> None:
-        """Show what two windows have changed side by side, and keep what the maker takes."""
-        sheet = ClashSheet(self, clash.mine, clash.theirs, clash.names)
-        if sheet.exec() == QDialog.DialogCode.Accepted:
-            settle(sheet.settled, clash.theirs)
-        sheet.deleteLater()
-
-    def _show_client(self) -> None:
-        """Open the card of the client of the garment in hand, or of the job."""
-        session = self._session
-        garment = session.garment
-        name = session.job.client if garment is None or garment.size else garment.body.name
-        if self._book.client(name) is None:
-            session.trouble.emit(tr("Keep the client's measurements first: then they have a card."))
-            return
-        session.file.settle()
-        sheet = ClientSheet(self, self._book, self._folder, name, session.job.unit)
-        sheet.open_asked.connect(self.open_path)
-        sheet.removed.connect(self._read_anew)
-        sheet.open()
-
-    def _take_factor(self) -> None:
-        """Scale minutes by what the log shows."""
-        factor = self._book.minutes_factor
-        if factor != self._session.minutes_factor:
-            self._session.minutes_factor = factor
-            self._session.show_again()
-
-    def _show_copies(self) -> None:
-        """Show the dated copies of the book."""
-        CopiesSheet(self, self._book).open()
-
-    def _show_over_time(self) -> None:
-        self.show_stage(Stage.LOG)
-        self.log.show_page(1)
-
-    def _show_shelf(self) -> None:
-        """Open the whole shelf."""
-        sheet = ShelfSheet(self, self._book, self._session.job.unit)
-        sheet.taken.connect(self._take_off_shelf)
-        sheet.open()
-
     def _take_off_shelf(self, own: OnShelf) -> None:
         self.show_stage(Stage.CLOTH)
         self.cloth.take_off_shelf(own)
 
-    def _cut_off_shelf(self) -> None:
-        """Take what was cut off the cloths on the shelf."""
-        session = self._session
-        for cloth in session.cloths:
-            lay = session.lay_of(cloth.id)
-            if lay is not None and any(own.name == cloth.shown_name for own in self._book.shelf):
-                self._book.cut_off(cloth.shown_name, session.with_id(), need(lay).need_mm)
-
-    def _read_anew(self) -> None:
-        """Open the job anew after its file was changed beneath it, or where it has gone."""
-        path = self._session.path
-        if path is not None and not path.exists():
-            path = next(iter(self._folder.orders()), None)
-        self._session.open(Job(cloths=self._session.job.cloths), None)
-        if path is not None:
-            self.open_path(path)
-        self.jobs.refresh()
+    def _show_over_time(self) -> None:
+        self.show_stage(Stage.LOG)
+        self.log.show_page(1)
 
     def _save(self) -> None:
         """Save at once; the job is saved by itself after every change too."""

@@ -24,6 +24,16 @@ _BESIDE = (".bak", ".damaged")
 """What is kept beside a job file goes where the file goes."""
 
 
+def data_folder() -> Path:
+    """Where the studio keeps its work: ``$WICKEL_HOME``, or the user's data folder."""
+    own = os.environ.get("WICKEL_HOME")
+    if own:
+        return Path(own)
+    from platformdirs import user_data_path
+
+    return user_data_path("wickel")
+
+
 class StudioFolder:
     """A folder of job files."""
 

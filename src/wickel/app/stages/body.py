@@ -102,7 +102,7 @@ class BodyStage(Stage):
         column.addLayout(self._history_row())
         self.adjustments = AdjustmentsBar(self._session, self._book)
         column.addWidget(self.adjustments)
-        self.learnt = QPushButton()
+        self.learnt = QPushButton(tr("What was learnt before"))
         self.learnt.setObjectName("chip")
         self.learnt.setToolTip(tr("What the log has of this client, style or cloth (Ctrl+8)"))
         self.learnt.clicked.connect(self.log_asked)

@@ -143,7 +143,7 @@ class ClothStage(Stage):
         )
         self.keep.clicked.connect(self._keep)
         head.addWidget(self.keep)
-        self.reserve = QPushButton()
+        self.reserve = QPushButton(tr("Reserve it"))
         self.reserve.clicked.connect(self.reserve_or_let_go)
         head.addWidget(self.reserve)
         self.uses = ClothUses(self._session)

@@ -98,6 +98,8 @@ class CutStage(Stage):
     full_size_asked = Signal()
     finished = Signal()
     """Everything is cut."""
+    undone = Signal()
+    """Nothing is cut after all."""
 
     def __init__(self, session: Session, settings: SettingsFile) -> None:
         super().__init__()
@@ -680,6 +682,7 @@ class CutStage(Stage):
         """Begin the guide anew: nothing is ticked or cut, the clock stands at 0."""
         self._unsaved = 0.0
         self._session.apply(begun_anew(self._session.job), tr("The guide begun anew"))
+        self.undone.emit()
 
     def _keep_rest(self, piece: LeftPiece, on: bool) -> None:
         step = self.step

@@ -54,7 +54,7 @@ class AdjustmentsBar(QWidget):
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(8)
         self.said = label("", "soft", wrap=True)
-        self.use = QPushButton()
+        self.use = QPushButton(tr("Draft with it"))
         self.use.setObjectName("chip")
         self.use.clicked.connect(self.use_or_not)
         row.addWidget(self.said, 1)

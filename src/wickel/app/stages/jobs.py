@@ -116,7 +116,7 @@ class JobsStage(QWidget):
         self.new.clicked.connect(self.new_asked)
         self.last = QPushButton(tr("From a client's last…"))
         self.last.setToolTip(
-            tr("A new job like a client's last one, with their figures of now (Ctrl+Shift+N)")
+            tr("A new job like a client's last one, with their figures of now (Ctrl+Alt+M)")
         )
         self.last.clicked.connect(self.last_asked)
         head.addWidget(self.search, 1)

@@ -87,7 +87,7 @@ class QuickQuestion(QWidget):
         self.one_way.setToolTip(tr("Every piece lies the same way up"))
         self.ask_button = QPushButton(tr("How much?"))
         self.ask_button.setObjectName("main")
-        self.ask_button.setToolTip(tr("Look it up, or lay it now (Ctrl+Shift+A)"))
+        self.ask_button.setToolTip(tr("Look it up, or lay it now (Ctrl+Alt+Q)"))
         self.ask_button.clicked.connect(self.ask_or_stop)
         row.addWidget(self.style_box, 2)
         labelled(row, tr("in"), self.who, 1)
