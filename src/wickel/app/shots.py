@@ -25,7 +25,6 @@ if TYPE_CHECKING:
 def write_shots(folder: Path) -> int:
     """Write one PNG a view into the folder; the exit code."""
     os.environ["QT_QPA_PLATFORM"] = "offscreen"
-    from PySide6.QtTest import QTest
     from PySide6.QtWidgets import QApplication
 
     from wickel.app.runners import InlineRunner
@@ -42,12 +41,12 @@ def write_shots(folder: Path) -> int:
         window.show()
         window.book.open_now()
         while window.book.is_looking:
-            QTest.qWait(50)
+            _turn(50)
         jobs = sorted((Path(home) / "demo-studio").glob("*.wickel.json"))
 
         def shot(name: str, stage: int) -> None:
             window.show_stage(stage)
-            QTest.qWait(250)  # until a page that is new in sight has settled
+            _turn(400)  # until a page that is new in sight has settled
             window.grab().save(str(folder / f"{name}.png"))
             print(f"{name}.png")
 
@@ -180,6 +179,8 @@ def _log_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], N
     window.log.settle()
     shot("log", Stage.LOG)
     window.log.show_page(1)
+    while window.log.learnt.work.working:
+        _turn(50)
     shot("log-over-time", Stage.LOG)
     window.log.show_page(0)
 
@@ -240,27 +241,34 @@ def _outfit_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int]
 def _studio_shots(window: MainWindow, folder: Path, shot: Callable[[str, int], None]) -> None:
     """Jobs on their rails with a quick question answered, a cloth with what a remnant saves, the
     whole shelf."""
-    from PySide6.QtTest import QTest
-
     from wickel.app.stages.shelf_sheet import ShelfSheet
 
     window.show_stage(Stage.JOBS)
     window.jobs.quick.ask_or_stop()
-    QTest.qWait(_GLANCES_MS)  # until what is in sight is drawn
+    _turn(_GLANCES_MS)  # until what is in sight is drawn
     shot("jobs", Stage.JOBS)
     window.show_stage(Stage.CLOTH)
     offer = window.cloth.remnants
     for _ in range(100):
         if offer.use.isVisible():
             break
-        QTest.qWait(100)
+        _turn(100)
     shot("cloth", Stage.CLOTH)
     sheet = ShelfSheet(window, window.book, window.session.job.unit)
     sheet.show()
-    QTest.qWait(250)
+    _turn(250)
     sheet.grab().save(str(folder / "shelf.png"))
     print("shelf.png")
     sheet.close()
+
+
+def _turn(ms: int) -> None:
+    """Let an event loop turn: threads work meanwhile, which they do not while a test waits."""
+    from PySide6.QtCore import QEventLoop, QTimer
+
+    loop = QEventLoop()
+    QTimer.singleShot(ms, loop.quit)
+    loop.exec()
 
 
 def _draft_shots(

@@ -13,7 +13,7 @@ import numpy as np
 from wickel.body import CHARTS, WOMEN, Adjustment, Client, with_body, with_measurement
 from wickel.cloth import Cloth, OnShelf, Reserved
 from wickel.draft import STYLES
-from wickel.geometry import Outline
+from wickel.geometry import Outline, bounds
 from wickel.job import Job
 from wickel.job.state import COMMON_WAITS, STATES, State
 from wickel.studio.book.entries import COMMON_NEXT, COMMON_WRONG, LogEntry
@@ -168,7 +168,8 @@ def _shelf(made: _Dice, today: date) -> tuple[OnShelf, ...]:
                 care=made.choice(("", "wash at 40", "wash at 30, press damp", "dry clean")),
             )
         )
-    for _ in range(REMNANTS):
+    found.append(_first_remnant(today, found[0]))
+    for _ in range(REMNANTS - 1):
         found.append(_remnant(made, today, found))
     return tuple(found)
 
@@ -183,25 +184,46 @@ def _dyed(made: _Dice, cloth: Cloth) -> str:
     return "#" + "".join(f"{min(255, max(0, p + made.randrange(-34, 35))):02X}" for p in parts)
 
 
-def _remnant(made: _Dice, today: date, shelf: Sequence[OnShelf]) -> OnShelf:
-    whole = made.choice([own for own in shelf if not own.is_remnant])
-    wide, high = made.randrange(30, 130) * 10.0, made.randrange(20, 70) * 10.0
-    number = 1 + sum(own.of == whole.name for own in shelf)
-    cloth = replace(
-        whole.cloth,
+def _first_remnant(today: date, whole: OnShelf) -> OnShelf:
+    """What the last dress from the first cloth has left: the small pieces of the next one fit."""
+    shape = ((0.0, 0.0), (900.0, 0.0), (900.0, 420.0), (700.0, 600.0), (0.0, 600.0))
+    since = f"{today - timedelta(days=24):%Y-%m-%d}"
+    cloth = _as_remnant(whole.cloth, f"{whole.name}, remnant 1", shape)
+    return OnShelf(
+        cloth=cloth,
+        at_hand_mm=900.0,
+        place=_PLACES[3],
+        since=since,
+        of=whole.name,
+        origin="Harvest dress",
+    )
+
+
+def _as_remnant(cloth: Cloth, name: str, shape: Outline) -> Cloth:
+    """A piece of a cloth, washed, in a shape of its own."""
+    box = bounds(shape)
+    return replace(
+        cloth,
         id="own-remnant",
-        name=f"{whole.name}, remnant {number}",
-        usable_width_mm=high,
+        name=name,
+        usable_width_mm=box.height,
         full_width_mm=None,
         selvage_mm=0.0,
         high_selvage_mm=None,
         reserve_mm=0.0,
         shrink_along=0.0,
         shrink_across=0.0,
-        length_at_hand_mm=wide,
-        remnant=_shape(made, wide, high),
-        design=replace(whole.cloth.design, border=None),
+        length_at_hand_mm=box.width,
+        remnant=shape,
+        design=replace(cloth.design, border=None),
     )
+
+
+def _remnant(made: _Dice, today: date, shelf: Sequence[OnShelf]) -> OnShelf:
+    whole = made.choice([own for own in shelf if not own.is_remnant])
+    wide, high = made.randrange(30, 130) * 10.0, made.randrange(20, 70) * 10.0
+    number = 1 + sum(own.of == whole.name for own in shelf)
+    cloth = _as_remnant(whole.cloth, f"{whole.name}, remnant {number}", _shape(made, wide, high))
     since = today - timedelta(days=made.randrange(20, 300))
     used: tuple[Reserved, ...] = ()
     if made.random() < 0.4:
@@ -279,8 +301,9 @@ def _reserved(made: _Dice, shelf: tuple[OnShelf, ...], jobs: Sequence[Job]) -> t
         ]
         for job in theirs[:2]:
             mm = float(made.randrange(9, 24) * 100)
-            reserved = Reserved(job=job.book_id, name=job.name, mm=mm)
-            own = replace(own, reserved=(*own.reserved, reserved))
+            if mm <= (own.free_mm or 0.0):
+                reserved = Reserved(job=job.book_id, name=job.name, mm=mm)
+                own = replace(own, reserved=(*own.reserved, reserved))
         found.append(own)
     return tuple(found)
 

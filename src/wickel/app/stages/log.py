@@ -44,7 +44,7 @@ if TYPE_CHECKING:
     from wickel.studio.book import LogEntry
 
 _MOST_SHOWN, _NOTE_AFTER_MS, _NEW = 60, 400, "new"
-_MM2_PER_M2 = 1e6
+_MM2_PER_M2, _NOTE_PX = 1e6, 84
 
 
 class LogStage(Stage):
@@ -190,7 +190,7 @@ class LogStage(Stage):
         self._note_timer = QTimer(self, singleShot=True, interval=_NOTE_AFTER_MS)
         self._note_timer.timeout.connect(self._keep_note)
         self.note.textChanged.connect(self._note_timer.start)
-        self.note.setMinimumHeight(80)
+        self.note.setStyleSheet(f"min-height: {_NOTE_PX}px")
         inner.addWidget(self.note, 1)
         inner.addWidget(label(tr("Photos"), "heading"))
         inner.addWidget(self.photos)

@@ -87,6 +87,9 @@ def how_much(own: OnShelf, unit: Unit) -> str:
     there = tr("{length} here", length=shown_cloth_length(own.at_hand_mm, unit))
     if not kept:
         return there
+    if own.free_mm is not None and own.free_mm < 0:
+        short = shown_cloth_length(-own.free_mm, unit)
+        return f"{there}, " + tr("{length} short for what is reserved", length=short)
     return f"{there}, " + tr("{length} reserved", length=shown_cloth_length(own.reserved_mm, unit))
 
 
