@@ -6,10 +6,9 @@ import json
 import sys
 from pathlib import Path
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QEventLoop, Qt, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QCheckBox
-from real_window import wait_for
 
 import wickel.app.session as session_room
 from wickel.app.runners import ProcessRunner
@@ -18,12 +17,19 @@ from wickel.app.stages.gallery import Gallery
 from wickel.app.stages.shelf_sheet import ShelfSheet
 from wickel.app.start import make_window
 
-CTRL, ALT, SHIFT = (
-    Qt.KeyboardModifier.ControlModifier,
-    Qt.KeyboardModifier.AltModifier,
-    Qt.KeyboardModifier.ShiftModifier,
-)
+CTRL, ALT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.AltModifier
 LEFT = Qt.MouseButton.LeftButton
+
+
+def wait_for(condition, what, seconds=60):
+    """Wait in an event loop that turns: threads work meanwhile, which they do not in ``qWait``."""
+    for _ in range(seconds * 20):
+        if condition():
+            return
+        loop = QEventLoop()
+        QTimer.singleShot(50, loop.quit)
+        loop.exec()
+    raise SystemExit(f"waited in vain for {what}")
 
 
 def typed(field, text):

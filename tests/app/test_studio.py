@@ -182,6 +182,31 @@ def test_the_demo_has_a_season_behind_it(qtbot, tmp_path, runner, demo_home):
     window.close()
 
 
+def test_a_studio_on_a_network_disk_is_looked_at_and_its_jobs_go_on(
+    qtbot, tmp_path, runner, demo_home, monkeypatch
+):
+    home = tmp_path / "home"
+    shutil.copytree(demo_home, home)
+    monkeypatch.setattr("wickel.studio.book.store.is_on_network", lambda _: True)
+    window = make_window(QApplication.instance(), home, runner, demo=True)
+    qtbot.addWidget(window)
+    with qtbot.waitExposed(window):
+        window.show()
+    window.book.open_now()
+    assert "opened to look at only" in window.slip.sentence.text()
+    assert window.book.only_look
+    log = opened(qtbot, window)
+    assert not log.put.isEnabled()
+    go(qtbot, window, JOBS)
+    assert len(window.jobs.rail.paths) == 5
+    assert len(window.book.clients) == 3
+    assert not window.book.keep_cloth(window.session.cloth)
+    type_into(qtbot, window.jobs.open_job.name, "Still here")
+    assert window.session.save_now()
+    window.close()
+    window.book.close()
+
+
 STARTED = """
 import sys
 from pathlib import Path

@@ -394,6 +394,7 @@ def test_no_two_entries_of_the_menus_have_the_same_keys(window):
     keys = Counter(
         shortcut.toString()
         for action in window.findChildren(QAction)
+        if action.shortcutContext() is Qt.ShortcutContext.WindowShortcut  # heard everywhere
         for shortcut in action.shortcuts()
     )
     assert [key for key, count in keys.items() if count > 1] == []

@@ -86,6 +86,11 @@ class StudioBook(QObject):
         return self._book
 
     @property
+    def only_look(self) -> bool:
+        """Whether the book is only to be looked at."""
+        return self._book is not None and self._book.store.only_look
+
+    @property
     def is_open(self) -> bool:
         """Whether the book can be read at once, or never can."""
         return self._book is not None or self._refused
@@ -335,6 +340,8 @@ class StudioBook(QObject):
         """Keep what the shelf is worth this month."""
         from wickel.studio.book import Fact  # a database loads slowly
 
+        if self.only_look:
+            return
         month = _today()[:7]
         worth = self.values_by_month()[month]
         fact = Fact(key=f"value:{month}", value={"worth": worth})

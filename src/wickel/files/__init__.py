@@ -17,7 +17,7 @@ from wickel.files.book import (
 from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_job, save_job
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays
 from wickel.files.locks import OpenMark, Stamp, stamp
-from wickel.files.names import UniqueNames, plain_text, safe_name, slug
+from wickel.files.names import UniqueNames, free_path, plain_text, safe_name, slug
 from wickel.files.own_file import StyleFileRecord, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
 from wickel.files.saving import csv_text, folder_lock, json_text, private_folder, save_file, sweep
@@ -46,6 +46,7 @@ __all__ = [
     "client_record",
     "csv_text",
     "folder_lock",
+    "free_path",
     "ground_of",
     "job_of",
     "job_record",

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import hashlib
 import unicodedata
+from pathlib import Path
 
 MOST_NAME_BYTES = 120
 """The longest file name made, without its ending: room for numbers, endings and ``.bak`` below the
@@ -12,6 +13,15 @@ usual 255."""
 
 _FORMULA_BEGINS = ("=", "+", "@", "-", "\t", "\r")
 _NO_CHARACTERS = {0xFFFE, 0xFFFF}
+
+
+def free_path(path: Path, ending: str = "") -> Path:
+    """The path, or one beside it with a number before its ending that nothing has."""
+    stem, number, there = path.name.removesuffix(ending), 1, path
+    while there.exists():
+        number += 1
+        there = path.with_name(f"{stem}-{number}{ending}")
+    return there
 
 
 def plain_text(text: str) -> str:

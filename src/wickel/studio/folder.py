@@ -9,7 +9,7 @@ import shutil
 from dataclasses import replace
 from pathlib import Path
 
-from wickel.files import private_folder, read_job, save_job, slug
+from wickel.files import free_path, private_folder, read_job, save_job, slug
 from wickel.job import Job
 from wickel.job.job import NOT_AT_TABLE
 from wickel.job.state import State
@@ -129,11 +129,7 @@ class StudioFolder:
 
     def _moved(self, path: Path, folder: Path) -> Path:
         private_folder(folder)
-        there = folder / path.name
-        number = 1
-        while there.exists():
-            number += 1
-            there = folder / f"{path.name.removesuffix(ENDING)}-{number}{ENDING}"
+        there = free_path(folder / path.name, ENDING)
         path.rename(there)
         for ending in _BESIDE:
             with contextlib.suppress(OSError):

@@ -24,6 +24,7 @@ from wickel.files import (
     UnreadableFile,
     client_of,
     client_record,
+    free_path,
     job_of,
     job_record,
     job_text,
@@ -171,7 +172,7 @@ def bring_in(data: bytes, book: Book, folder: StudioFolder) -> Brought:
         if not is_there(job):
             there = folder.path / place
             private_folder(there.parent)
-            save_job(job, _free(there))
+            save_job(job, free_path(there, ENDING))
     for client in coming.clients:
         (new if book.clients.one(client.name) is None else known)["clients"] += 1
         book.clients.change(client.name, partial(_joined, client))
@@ -219,14 +220,6 @@ def _known_jobs(book: Book, folder: StudioFolder) -> Callable[[Job], bool]:
             ids.add(job.book_id)
             texts.add(job_text(job))
     return lambda job: job.book_id in ids if job.book_id else job_text(job) in texts
-
-
-def _free(path: Path) -> Path:
-    number, there = 1, path
-    while there.exists():
-        number += 1
-        there = path.with_name(f"{path.name.removesuffix(ENDING)}-{number}{ENDING}")
-    return there
 
 
 def _read(data: bytes) -> _Coming:

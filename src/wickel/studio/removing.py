@@ -11,7 +11,7 @@ from pathlib import Path
 
 from wickel.body import Client
 from wickel.cloth import OnShelf
-from wickel.files import UnreadableFile, read_job, save_job, slug
+from wickel.files import UnreadableFile, free_path, read_job, save_job, slug
 from wickel.studio.book.book import Book
 from wickel.studio.book.entries import LogEntry
 from wickel.studio.folder import ENDING, StudioFolder
@@ -77,10 +77,7 @@ def _renamed(path: Path, name: str) -> Path:
     bare = slug(without_name(stem.replace("-", " "), name)) if _is_in_slug(stem, name) else stem
     if bare == stem:
         return path
-    there, number = path.with_name(bare + ENDING), 1
-    while there.exists():
-        number += 1
-        there = path.with_name(f"{bare}-{number}{ENDING}")
+    there = free_path(path.with_name(bare + ENDING), ENDING)
     path.rename(there)
     return there
 

@@ -144,6 +144,7 @@ class ClothStage(Stage):
         self.keep.clicked.connect(self._keep)
         head.addWidget(self.keep)
         self.reserve = QPushButton(tr("Reserve it"))
+        self.reserve.setToolTip(tr("Keep what this job needs of it on the shelf for this job"))
         self.reserve.clicked.connect(self.reserve_or_let_go)
         head.addWidget(self.reserve)
         self.uses = ClothUses(self._session)

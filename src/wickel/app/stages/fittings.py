@@ -55,6 +55,7 @@ class AdjustmentsBar(QWidget):
         row.setSpacing(8)
         self.said = label("", "soft", wrap=True)
         self.use = QPushButton(tr("Draft with it"))
+        self.use.setToolTip(tr("Lays these over the style's rules, as figures of your own"))
         self.use.setObjectName("chip")
         self.use.clicked.connect(self.use_or_not)
         row.addWidget(self.said, 1)

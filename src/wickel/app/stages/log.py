@@ -255,16 +255,17 @@ class LogStage(Stage):
         fresh = drawn_up(job, self._lays, job.book_id if kept is not None else _NEW, today)
         fresh = replace(fresh, rule_mm=self._rule_for(job))
         self.entry = fresh if kept is None else caught_up(kept, fresh)
-        if kept is not None and self.entry != kept:
+        fixed = self._book.only_look
+        if kept is not None and self.entry != kept and not fixed:
             self._book.keep_entry(self.entry)
         self.title.setText(
             tr("{job}: in the log since {day}", job=job.name, day=shown_date(kept.day))
             if kept is not None
             else tr("{job}: not in the log yet", job=job.name or tr("This job"))
         )
-        self._body.setEnabled(kept is not None)
+        self._body.setEnabled(kept is not None and not fixed)
         self.put.setVisible(kept is None)
-        self.put.setEnabled(self._book.book is not None)
+        self.put.setEnabled(self._book.book is not None and not fixed)
         self.out.setVisible(kept is not None)
         self.shelf.setEnabled(any(rest.kept for rest in job.at_table.left))
         self._show_figures(self.entry, job.unit)

@@ -17,7 +17,7 @@ from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
 from sqlalchemy.exc import DatabaseError, OperationalError
 from sqlalchemy.orm import Session, sessionmaker
 
-from wickel.files import private_folder
+from wickel.files import free_path, private_folder
 from wickel.studio.book.place import is_on_network
 from wickel.wording import say
 
@@ -229,11 +229,7 @@ def _stands_at(connection: Connection) -> str | None:
 def backed_up(path: Path, today: str) -> Path:
     """A whole copy of the book beside it, under a day; where it is. Raises ``OSError``,
     ``sqlite3.Error``."""
-    there = path.with_name(f"{path.stem}-{today}{path.suffix}")
-    number = 1
-    while there.exists():
-        number += 1
-        there = path.with_name(f"{path.stem}-{today}-{number}{path.suffix}")
+    there = free_path(path.with_name(f"{path.stem}-{today}{path.suffix}"), path.suffix)
     source, copy = sqlite3.connect(path), sqlite3.connect(there)
     try:
         source.backup(copy)

@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import TypeVar
 
 from wickel.body import Client, with_body
-from wickel.files import UnreadableFile, read_clients, read_schools, read_shelf
+from wickel.files import UnreadableFile, free_path, read_clients, read_schools, read_shelf
 from wickel.studio.book.kept import CLIENTS, SCHOOLS, SHELF, Kept, Kind
 from wickel.studio.book.store import Store
 from wickel.wording import Text, words_of
@@ -75,16 +75,8 @@ def _taken(
     for old in read(path):
         kept.change(kind.key(old), partial(_added, joined, old))
     with contextlib.suppress(OSError):  # what stays is taken over again, to the same end
-        path.rename(_free(path.with_name(name + TAKEN)))
+        path.rename(free_path(path.with_name(name + TAKEN)))
 
 
 def _added(joined: Callable[[_T, _T], _T], old: _T, known: _T | None) -> _T:
     return old if known is None else joined(known, old)
-
-
-def _free(path: Path) -> Path:
-    number, there = 1, path
-    while there.exists():
-        number += 1
-        there = path.with_name(f"{path.name}-{number}")
-    return there
