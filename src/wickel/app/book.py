@@ -269,7 +269,7 @@ class StudioBook(QObject):
         if self.book is None:
             few = paths if len(paths) <= MOST_READ_AT_ONCE or self._refused else ()
             return tuple(folder.listing(path) for path in few)
-        if self.is_looking:
+        if self._looking.working:
             return self._listed
         nothing: tuple[Listing, ...] | None = ()
         found = self._read(lambda book: book.jobs.known(paths, MOST_READ_AT_ONCE), nothing)
@@ -282,13 +282,14 @@ class StudioBook(QObject):
 
     @property
     def is_looking(self) -> bool:
-        """Whether jobs are being read that are not listed yet."""
-        return self._looking.working
+        """Whether there may be jobs that are not listed yet: the book is being opened, or their
+        files are being read."""
+        return self._looking.working or self._opening.working
 
     def note_minutes(self, path: Path, minutes: float) -> None:
         """Keep how long cutting a job takes."""
         book = self.book
-        if book is not None and not self.is_looking:
+        if book is not None and not self._looking.working:
             self._read(lambda book: book.jobs.note_minutes(path, minutes), None)
             self._version = self._read(lambda book: book.store.version(), self._version)
 

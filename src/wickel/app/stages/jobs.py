@@ -251,7 +251,7 @@ class JobsStage(QWidget):
             words = tr("No jobs yet. Begin one, or look round in the demo studio.")
         elif not found:
             words = tr("No job is like that.")
-        if self._book.is_looking:
+        if self._book.is_looking and not found:
             words = tr("The studio's jobs are being looked through …")
         self.nothing.setText(words)
         seen(self.nothing, bool(words))
