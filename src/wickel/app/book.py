@@ -3,8 +3,6 @@ beside the jobs; and the studio's own styles, one file each."""
 
 from __future__ import annotations
 
-import errno
-import os
 import sqlite3
 from collections.abc import Callable, Sequence
 from dataclasses import replace
@@ -12,18 +10,26 @@ from datetime import date
 from pathlib import Path
 from typing import TYPE_CHECKING, Any, TypeVar, cast
 
-from PySide6.QtCore import QObject, Qt, QTimer, Signal
-from PySide6.QtGui import QImage
+from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.app.background import Background
+from wickel.app.widgets.pictures import NoPicture, encode_image, no_larger, read_picture
 from wickel.body import Adjustment, Body, Client, with_adjustment, with_body, without_day
 from wickel.cloth import Cloth, OnShelf, with_cut_off, with_reserved
 from wickel.draft import SCHOOLS, School
 from wickel.draft.own import OwnStyle
-from wickel.files import UnreadableFile, private_folder, read_style, save_style, save_version, slug
+from wickel.files import (
+    UnreadableFile,
+    private_folder,
+    read_style,
+    save_file,
+    save_style,
+    save_version,
+    slug,
+)
 from wickel.job import Job, Version
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
-from wickel.studio.folder import StudioFolder
+from wickel.studio.folder import PLACES, StudioFolder
 from wickel.studio.listing import Listing
 from wickel.wording import tr, words_of
 
@@ -63,7 +69,7 @@ class StudioBook(QObject):
         self._opening.refused.connect(self._not_opened)
         self._version = -1
         self._factor = (-1, 1.0)
-        self._listed: tuple[Listing, ...] = ()
+        self._listed: dict[str, tuple[Listing, ...]] = {}
         self._looking = Background(self)
         self._looking.done.connect(lambda _: self.tell())
         self._looking.refused.connect(self.trouble)
@@ -79,7 +85,7 @@ class StudioBook(QObject):
             from wickel.studio.book import BookTrouble, open_book  # a database loads slowly
 
             try:
-                self._take(open_book(self.folder, _today()))
+                self._take(open_book(self.folder, today()))
             except BookTrouble as reason:
                 self._refused = True
                 self.trouble.emit(str(words_of(reason)))
@@ -106,12 +112,12 @@ class StudioBook(QObject):
         """Have the book opened in the background; ``opened`` tells when it is there."""
         if self.is_open or self._opening.working:
             return
-        folder, today = self.folder, _today()
+        folder, day = self.folder, today()
 
         def work() -> object:
             from wickel.studio.book import open_book  # a database loads slowly
 
-            made, refused = open_book(folder, today)
+            made, refused = open_book(folder, day)
             for kept in (made.clients, made.shelf, made.schools):
                 kept.all()  # read here, and known when the window asks
             return made, refused
@@ -162,7 +168,7 @@ class StudioBook(QObject):
         self.close()
         done = True
         try:
-            before = put_back(self.folder, self.folder / name, _today())
+            before = put_back(self.folder, self.folder / name, today())
             self.trouble.emit(tr("The book of now is kept as {name}.", name=before.name))
         except (ValueError, OSError, sqlite3.Error) as reason:
             self.trouble.emit(str(words_of(reason)))
@@ -234,7 +240,7 @@ class StudioBook(QObject):
 
     def has_entry(self, id: str) -> bool:
         """Whether a job is in the log."""
-        return self._book is not None and self.entry(id) is not None
+        return self._book is not None and self._read(lambda book: book.log.has(id), False)
 
     def entries(self) -> tuple[LogEntry, ...]:
         """All entries of the log, the last day first."""
@@ -270,15 +276,19 @@ class StudioBook(QObject):
             few = paths if len(paths) <= MOST_READ_AT_ONCE or self._refused else ()
             return tuple(folder.listing(path) for path in few)
         if self._looking.working:
-            return self._listed
+            return self._listed.get(place, ())
         nothing: tuple[Listing, ...] | None = ()
         found = self._read(lambda book: book.jobs.known(paths, MOST_READ_AT_ONCE), nothing)
         if found is None:
             jobs, every = self.book.jobs, folder.all()
             self._looking.begin(lambda: jobs.listed(every))
         else:
-            self._listed = found
-        return self._listed
+            self._listed[place] = found
+        return self._listed.get(place, ())
+
+    def listed_everywhere(self, folder: StudioFolder) -> tuple[Listing, ...]:
+        """What a list shows of the jobs of all places."""
+        return tuple(own for place in PLACES for own in self.listed(folder, place))
 
     @property
     def is_looking(self) -> bool:
@@ -335,7 +345,7 @@ class StudioBook(QObject):
             if fact.key.startswith("value:")
         }
         now = value_on_shelf(self.shelf)
-        return dict(sorted({**found, _today()[:7]: now}.items()))
+        return dict(sorted({**found, today()[:7]: now}.items()))
 
     def note_value(self) -> None:
         """Keep what the shelf is worth this month."""
@@ -343,7 +353,7 @@ class StudioBook(QObject):
 
         if self.only_look:
             return
-        month = _today()[:7]
+        month = today()[:7]
         worth = self.values_by_month()[month]
         fact = Fact(key=f"value:{month}", value={"worth": worth})
         if self._read(lambda book: book.facts.one(fact.key), None) != fact and self.shelf:
@@ -446,19 +456,15 @@ class StudioBook(QObject):
     def keep_photo(self, path: Path, name: str) -> str:
         """Keep a picture, made smaller, under a name; the name of its file, empty when it cannot be
         read or kept, which is said."""
-        image = QImage(str(path))
-        if image.isNull():
+        try:
+            image = no_larger(read_picture(path), _MOST_PIXELS)
+        except NoPicture:
             self.trouble.emit(tr("{name} is no picture that can be read.", name=path.name))
             return ""
-        if max(image.width(), image.height()) > _MOST_PIXELS:
-            keep = Qt.AspectRatioMode.KeepAspectRatio
-            smooth = Qt.TransformationMode.SmoothTransformation
-            image = image.scaled(_MOST_PIXELS, _MOST_PIXELS, keep, smooth)
         file = f"{slug(name)}.jpg"
         try:
             private_folder(self.photos)
-            if not image.save(str(self.photos / file), quality=_QUALITY):
-                raise OSError(errno.EIO, os.strerror(errno.EIO))
+            save_file(self.photos / file, encode_image(image, "JPEG", _QUALITY))
         except OSError as reason:
             why = reason.strerror
             self.trouble.emit(tr("{name} could not be saved: {strerror}.", name=file, strerror=why))
@@ -475,7 +481,7 @@ class StudioBook(QObject):
             if own.is_remnant and mm:
                 there = known.mm if known is not None and known.cut else own.at_hand_mm
                 taken = mm if there is None else there
-            return with_cut_off(own, job.book_id, job.name, taken, _today())
+            return with_cut_off(own, job.book_id, job.name, taken, today())
 
         return self._change_shelf(name, cut)
 
@@ -501,7 +507,7 @@ class StudioBook(QObject):
         def kept(known: OnShelf | None) -> OnShelf:
             if known is None:
                 at_hand = cloth.length_at_hand_mm
-                known = OnShelf(cloth=named, at_hand_mm=at_hand, since=_today())
+                known = OnShelf(cloth=named, at_hand_mm=at_hand, since=today())
             return replace(known, cloth=named, of=of or known.of, origin=origin or known.origin)
 
         return self._change(lambda book: book.shelf.change(cloth.shown_name, kept))
@@ -548,7 +554,8 @@ class StudioBook(QObject):
         return True
 
 
-def _today() -> str:
+def today() -> str:
+    """Today as an ISO date."""
     return f"{date.today():%Y-%m-%d}"
 
 

@@ -14,7 +14,7 @@ from wickel.app.background import Background
 from wickel.app.book import StudioBook
 from wickel.app.widgets.dialogs import Notice
 from wickel.files import save_file
-from wickel.studio.folder import PLACES, StudioFolder
+from wickel.studio.folder import StudioFolder
 from wickel.wording import tr
 
 _KINDS: Mapping[str, str] = {
@@ -57,7 +57,7 @@ class GoingOut(QObject):
         from wickel.studio.learnt import tables  # a database loads slowly
 
         book = self._book
-        listed = tuple(own for place in PLACES for own in book.listed(self._folder, place))
+        listed = book.listed_everywhere(self._folder)
         made = tables(book.entries(), book.clients, book.shelf, listed)
         try:
             for name, text in made.items():

@@ -13,7 +13,7 @@ import typer
 from wickel.cli.common import UNUSABLE, AsJson, app, fail, write_file
 from wickel.files import UnreadableFile, private_folder
 from wickel.job.state import STATE_NAMES
-from wickel.studio.folder import PLACES, StudioFolder, data_folder
+from wickel.studio.folder import StudioFolder, data_folder
 from wickel.studio.listing import listing_record, on_rails, why_late
 from wickel.units import Unit, shown_cloth_length
 from wickel.wording import tr
@@ -144,7 +144,7 @@ def studio_csv(
     from wickel.studio.learnt import tables  # a database loads slowly
 
     folder, book = _opened(studio)
-    listed = book.jobs.listed(path for place in PLACES for path in folder.jobs(place))
+    listed = book.jobs.listed(folder.all())
     made = tables(book.log.entries(), book.clients.all(), book.shelf.all(), listed)
     for name, text in made.items():
         write_file(target / name, text)

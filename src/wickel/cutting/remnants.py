@@ -67,6 +67,12 @@ def _remnant(cloth: Cloth, part: Polygon) -> Cloth:
         for hole in part.interiors
         if Polygon(hole).area >= _LEAST_MM2 / 100
     )
+    return as_remnant(cloth, move.all(outline), holes)
+
+
+def as_remnant(cloth: Cloth, outline: Outline, holes: tuple[Outline, ...] = ()) -> Cloth:
+    """A piece of a cloth, washed, in a shape whose corner is at 0, with what is cut away in it."""
+    box = bounds(outline)
     return replace(
         cloth,
         usable_width_mm=box.height,
@@ -80,6 +86,6 @@ def _remnant(cloth: Cloth, part: Polygon) -> Cloth:
         least_length_mm=0.0,
         flaws=(),
         cut_away=holes,
-        remnant=move.all(outline),
+        remnant=outline,
         design=replace(cloth.design, border=None),
     )

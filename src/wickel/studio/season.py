@@ -12,8 +12,9 @@ import numpy as np
 
 from wickel.body import CHARTS, WOMEN, Adjustment, Client, with_body, with_measurement
 from wickel.cloth import Cloth, OnShelf, Reserved
+from wickel.cutting.remnants import as_remnant
 from wickel.draft import STYLES
-from wickel.geometry import Outline, bounds
+from wickel.geometry import Outline
 from wickel.job import Job
 from wickel.job.state import COMMON_WAITS, STATES, State
 from wickel.studio.book.entries import COMMON_NEXT, COMMON_WRONG, LogEntry
@@ -201,22 +202,7 @@ def _first_remnant(today: date, whole: OnShelf) -> OnShelf:
 
 def _as_remnant(cloth: Cloth, name: str, shape: Outline) -> Cloth:
     """A piece of a cloth, washed, in a shape of its own."""
-    box = bounds(shape)
-    return replace(
-        cloth,
-        id="own-remnant",
-        name=name,
-        usable_width_mm=box.height,
-        full_width_mm=None,
-        selvage_mm=0.0,
-        high_selvage_mm=None,
-        reserve_mm=0.0,
-        shrink_along=0.0,
-        shrink_across=0.0,
-        length_at_hand_mm=box.width,
-        remnant=shape,
-        design=replace(cloth.design, border=None),
-    )
+    return replace(as_remnant(cloth, shape), id="own-remnant", name=name, reserve_mm=0.0)
 
 
 def _remnant(made: _Dice, today: date, shelf: Sequence[OnShelf]) -> OnShelf:

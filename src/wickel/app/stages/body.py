@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import QDate, Qt, Signal
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QFocusEvent
 from PySide6.QtWidgets import (
     QComboBox,
@@ -17,7 +17,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.book import StudioBook
+from wickel.app.book import StudioBook, today
 from wickel.app.session import Session
 from wickel.app.stages.fittings import AdjustmentsBar
 from wickel.app.widgets.cards import card, emptied, label, labelled, relabelled, scrolling
@@ -510,8 +510,7 @@ class BodyStage(Stage):
                 tr("Write the client's name first: measurements are kept under it.")
             )
             return
-        today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
-        body = replace(garment.body, taken=today)
+        body = replace(garment.body, taken=today())
         if self._book.keep_body(body.name, body):
             job = with_body(self._session.job, garment, body)
             measured = replace(job, state=at_least(job.state, State.MEASURED))

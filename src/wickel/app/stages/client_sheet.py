@@ -6,7 +6,7 @@ from __future__ import annotations
 from dataclasses import replace
 from pathlib import Path
 
-from PySide6.QtCore import QDate, Qt, Signal
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QDialog,
     QFileDialog,
@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.book import StudioBook
+from wickel.app.book import StudioBook, today
 from wickel.app.stages.fittings import FittingFields
 from wickel.app.widgets.cards import card, label, scrolling
 from wickel.app.widgets.dialogs import Notice, ask_yes
@@ -26,7 +26,7 @@ from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.ticket import shown_date
 from wickel.body import Adjustment, Client, with_adjustment
 from wickel.files import UnreadableFile, safe_name, save_file
-from wickel.studio.folder import PLACES, StudioFolder
+from wickel.studio.folder import StudioFolder
 from wickel.studio.listing import Listing
 from wickel.units import Unit
 from wickel.wording import tr, words_of
@@ -50,7 +50,7 @@ class ClientSheet(QDialog):
         self._book, self._folder, self._name, self._unit = book, folder, name, unit
         self._gone = False
         self.client = book.client(name) or Client(name=name)
-        listed = (own for place in PLACES for own in book.listed(folder, place))
+        listed = book.listed_everywhere(folder)
         self.jobs: tuple[Listing, ...] = tuple(own for own in listed if own.client == name)
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 18, 20, 16)
@@ -165,12 +165,11 @@ class ClientSheet(QDialog):
         self._keep(replace(self.client, consent=self.consent.text().strip()))
 
     def _consent_today(self) -> None:
-        self.consent.setText(QDate.currentDate().toString(Qt.DateFormat.ISODate))
+        self.consent.setText(today())
         self._take_consent()
 
     def _adjust(self, change: str, mm: float) -> None:
-        today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
-        adjustment = Adjustment(change=change, mm=mm, day=today)
+        adjustment = Adjustment(change=change, mm=mm, day=today())
         self._keep(with_adjustment(self.client, adjustment))
 
     def done(self, result: int) -> None:

@@ -413,7 +413,8 @@ class ClothStage(Stage):
         rows = (*mine, *house)
         used = None
         if cloth is not None:
-            used = next((r.cloth for r in rows if replace(r.cloth, id=cloth.id) == cloth), None)
+            named = (row.cloth for row in rows if row.name == cloth.shown_name)
+            used = next((own for own in named if replace(own, id=cloth.id) == cloth), None)
         self.shelf.show_rows(rows, unit, used)
         self._show_reserved()
 

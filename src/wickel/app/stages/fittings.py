@@ -17,7 +17,7 @@ from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.body import Adjustment
 from wickel.draft import DraftRefused
-from wickel.job import Garment, Job, JobRefused
+from wickel.job import Garment, JobRefused
 from wickel.job.adjusting import (
     CHANGES,
     Adjusted,
@@ -26,6 +26,7 @@ from wickel.job.adjusting import (
     adjustment_words,
     without_adjustments,
 )
+from wickel.job.edits import with_garment
 from wickel.units import Unit, shown_length
 from wickel.wording import tr
 
@@ -47,7 +48,7 @@ class AdjustmentsBar(QWidget):
         super().__init__()
         self.setProperty(PAGE, "clients")
         self._session, self._book = session, book
-        self._asked: tuple[Job, Garment, tuple[Adjustment, ...]] | None = None
+        self._asked: tuple[Garment, tuple[Adjustment, ...]] | None = None
         self._found: Adjusted | None = None
         self.takes = False
         row = QHBoxLayout(self)
@@ -71,12 +72,12 @@ class AdjustmentsBar(QWidget):
     def _would_be(self, garment: Garment) -> Adjusted | None:
         """The job with the garment drafted with all that can be of it; None where it cannot be
         drafted at all."""
-        asked = (self._session.job, garment, self._theirs)
+        asked = (garment, self._theirs)
         if asked != self._asked:
             name = garment.body.name or self._session.job.client
             self._asked, self._found = asked, None
             with contextlib.suppress(DraftRefused, JobRefused):
-                self._found = adjusted(*asked, name)
+                self._found = adjusted(self._session.job, *asked, name)
         return self._found
 
     def refresh(self) -> None:
@@ -88,7 +89,7 @@ class AdjustmentsBar(QWidget):
         if garment is None or found is None:
             return
         unit = self._session.job.unit
-        self.takes = found.job != self._session.job
+        self.takes = found.job.garment(garment.id) != garment
         if not self.takes and used:
             words = in_one_line(found.used, unit)
             self.said.setText(tr("Drafted with what fittings have shown: {words}.", words=words))
@@ -113,7 +114,8 @@ class AdjustmentsBar(QWidget):
         if garment is None or found is None:
             return
         if self.takes:
-            session.apply(found.job, tr("With what fittings have shown"))
+            made = with_garment(session.job, found.job.garment(garment.id))
+            session.apply(made, tr("With what fittings have shown"))
         else:
             bare = without_adjustments(session.job, garment)
             session.apply(bare, tr("Without what fittings have shown"))

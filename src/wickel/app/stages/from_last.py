@@ -11,7 +11,7 @@ from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.ticket import shown_date
 from wickel.files import UnreadableFile, read_job
 from wickel.studio.again import for_client_again, last_jobs
-from wickel.studio.folder import PLACES, StudioFolder
+from wickel.studio.folder import StudioFolder
 from wickel.wording import tr
 
 
@@ -27,8 +27,7 @@ class FromLast(QDialog):
         self.setWindowTitle(tr("From a client's last"))
         self.resize(560, 560)
         self._book = book
-        every = tuple(own for place in PLACES for own in book.listed(folder, place))
-        self._last = last_jobs(every)
+        self._last = last_jobs(book.listed_everywhere(folder))
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 18, 20, 18)
         column.addWidget(label(tr("A new job like whose last one?"), "title"))

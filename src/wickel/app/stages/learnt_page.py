@@ -4,6 +4,7 @@ and taken, remnants, value on the shelf. Plots are drawn when the page is first 
 from __future__ import annotations
 
 from collections.abc import Sequence
+from importlib import import_module
 from typing import TYPE_CHECKING, cast
 
 from PySide6.QtCore import Qt
@@ -65,11 +66,9 @@ class LearntPage(QWidget):
         self._shown, self._unit = shown, unit
 
         def work() -> object:
-            import pyqtgraph  # loads slowly
-
             from wickel.studio.learnt import learnt
 
-            assert pyqtgraph is not None
+            import_module("pyqtgraph")  # loads slowly: here, not where the plots are made
             return learnt(book.log.entries(), book.shelf.all(), values)
 
         self.work.begin(work)

@@ -8,7 +8,7 @@ from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QDate, Qt, QTimer, Signal
+from PySide6.QtCore import QTimer, Signal
 from PySide6.QtGui import QHideEvent
 from PySide6.QtWidgets import (
     QGridLayout,
@@ -21,7 +21,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.book import StudioBook
+from wickel.app.book import StudioBook, today
 from wickel.app.session import Session
 from wickel.app.stages.fittings import FittingFields
 from wickel.app.stages.learnt_page import LearntPage
@@ -251,8 +251,7 @@ class LogStage(Stage):
 
         job = self._session.job
         kept = self._book.entry(job.book_id)
-        today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
-        fresh = drawn_up(job, self._lays, job.book_id if kept is not None else _NEW, today)
+        fresh = drawn_up(job, self._lays, job.book_id if kept is not None else _NEW, today())
         fresh = replace(fresh, rule_mm=self._rule_for(job))
         self.entry = fresh if kept is None else caught_up(kept, fresh)
         fixed = self._book.only_look

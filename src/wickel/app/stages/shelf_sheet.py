@@ -4,10 +4,10 @@ what it is all worth."""
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import fields, replace
+from dataclasses import replace
 from pathlib import Path
 
-from PySide6.QtCore import QDate, Qt, Signal
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QComboBox,
     QDialog,
@@ -21,7 +21,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.book import StudioBook
+from wickel.app.book import StudioBook, today
 from wickel.app.widgets.cards import card, emptied, fill_box, label, scrolling
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -39,6 +39,14 @@ _WORDS = (
     ("care", tr("Care"), tr("How it is washed, pressed, kept")),
     ("notes", tr("Notes"), tr("What is to be remembered of it")),
 )
+
+
+_WRITTEN: dict[str, Callable[[OnShelf, str], OnShelf]] = {
+    "place": lambda own, text: replace(own, place=text),
+    "of": lambda own, text: replace(own, of=text),
+    "care": lambda own, text: replace(own, care=text),
+    "notes": lambda own, text: replace(own, notes=text),
+}
 
 
 class ShelfSheet(QDialog):
@@ -185,7 +193,7 @@ class ShelfSheet(QDialog):
     def refresh(self) -> None:
         """Show the shelf as it is now."""
         found = self._book.shelf_with(self.search.text())
-        month = QDate.currentDate().toString("yyyy-MM")
+        month = today()[:7]
         chosen = str(self.shown.currentData())
         wanted: dict[str, Callable[[OnShelf], bool]] = {
             ALL: lambda _: True,
@@ -310,12 +318,11 @@ class ShelfSheet(QDialog):
     def _take_words(self, attribute: str) -> None:
         field = self.words[attribute]
         text = field.toPlainText() if isinstance(field, QPlainTextEdit) else field.text()
-        self._keep(lambda own: _with_words(own, attribute, text.strip()))
+        self._keep(lambda own: _WRITTEN[attribute](own, text.strip()))
 
     def count_it(self) -> None:
         """Say that what is in hand was counted today."""
-        today = QDate.currentDate().toString(Qt.DateFormat.ISODate)
-        self._keep(lambda own: replace(own, counted=today))
+        self._keep(lambda own: replace(own, counted=today()))
 
     def let_go_of(self, job: str) -> None:
         """Reserve nothing for a job any more."""
@@ -344,9 +351,3 @@ class ShelfSheet(QDialog):
             file = self._book.keep_photo(path, self.own.name)
             if file:
                 self._keep(lambda own: replace(own, photo=file))
-
-
-def _with_words(own: OnShelf, attribute: str, text: str) -> OnShelf:
-    """Something on the shelf with other words said of it."""
-    values = {field.name: getattr(own, field.name) for field in fields(own)}
-    return OnShelf(**{**values, attribute: text})

@@ -7,7 +7,7 @@ The files are the truth: what the index says of a file that has changed does not
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 from pathlib import Path
 
@@ -32,28 +32,29 @@ class JobIndex:
         Raises:
             BookTrouble: the book cannot be read or written.
         """
-        self._catch_up()
-        found: list[Listing] = []
-        fresh: list[tuple[str, Listing]] = []
-        for path in paths:
-            stamp = stamp_of(path)
-            known = self._known.get(str(path))
-            if known is None or known[0] != stamp:
-                fresh.append((stamp, self._read(path)))
-                found.append(fresh[-1][1])
-            else:
-                found.append(known[1])
-        if fresh:
-            self._keep(fresh)
-        return tuple(found)
+        return self.known(paths, None) or ()
 
-    def known(self, paths: Iterable[Path], most: int) -> tuple[Listing, ...] | None:
+    def known(self, paths: Iterable[Path], most: int | None) -> tuple[Listing, ...] | None:
         """As ``listed``, unless more than so many of the files are to be read: then None. Raises
         ``BookTrouble``."""
         self._catch_up()
-        paths = tuple(paths)
-        unread = sum(self._known.get(str(path), ("", None))[0] != stamp_of(path) for path in paths)
-        return None if unread > most else self.listed(paths)
+        stamps = {path: stamp_of(path) for path in paths}
+        unread = {path: stamp for path, stamp in stamps.items() if not self._is_read(path, stamp)}
+        if most is not None and len(unread) > most:
+            return None
+        fresh: dict[Path, Listing] = {}
+        if unread:
+            by_id = {own.id: own for _, own in self._known.values() if own.id and own.laid}
+            fresh = {path: self._read(path, by_id) for path in unread}
+            self._keep([(unread[path], own) for path, own in fresh.items()])
+        return tuple(fresh[path] if path in fresh else self._of(path) for path in stamps)
+
+    def _is_read(self, path: Path, stamp: str) -> bool:
+        known = self._known.get(str(path))
+        return known is not None and known[0] == stamp
+
+    def _of(self, path: Path) -> Listing:
+        return self._known[str(path)][1]
 
     def note_minutes(self, path: Path, minutes: float) -> None:
         """Keep how long cutting a job takes, as long as its file stays as it is. Raises
@@ -94,13 +95,12 @@ class JobIndex:
                 self._known[key] = (stamp, listing_of(value, Path(key)))
         self._as_of = now
 
-    def _read(self, path: Path) -> Listing:
+    def _read(self, path: Path, by_id: Mapping[str, Listing]) -> Listing:
         """A file as it is now; the minutes of one that has only moved are still known."""
         own = read_listing(path)
-        if own.id and own.laid:
-            old = next((k for _, k in self._known.values() if k.id == own.id and k.laid), None)
-            if old is not None and replace(old, path=path, minutes=None) == own:
-                return replace(own, minutes=old.minutes)
+        old = by_id.get(own.id)
+        if old is not None and replace(old, path=path, minutes=None) == own:
+            return replace(own, minutes=old.minutes)
         return own
 
     def _keep(self, fresh: Iterable[tuple[str, Listing]]) -> None:
@@ -114,7 +114,7 @@ class JobIndex:
                     row = JobRow(key=str(own.path))
                     session.add(row)
                 row.id, row.stamp = own.id, stamp
-                row.value, row.words = listing_record(own), own.words
+                row.value = listing_record(own)
         for stamp, own in fresh:
             self._known[str(own.path)] = (stamp, own)
         # what was written is known, unless another window has written meanwhile

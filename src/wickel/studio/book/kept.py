@@ -119,7 +119,7 @@ class Kept(Generic[_T]):
                 row = kind.row()
                 row.key = kind.key(now)
                 session.add(row)
-            row.value, row.words = kind.record(now), self._words(now)
+            row.value = kind.record(now)
         return now
 
     def keep(self, mine: _T, seen: _T | None = None) -> None:
@@ -143,7 +143,7 @@ class Kept(Generic[_T]):
                 key = kind.key(own)
                 if key not in known:
                     row = kind.row()
-                    row.key, row.value, row.words = key, kind.record(own), self._words(own)
+                    row.key, row.value = key, kind.record(own)
                     session.add(row)
                     known.add(key)
                     count += 1

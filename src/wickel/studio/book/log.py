@@ -23,6 +23,9 @@ class Log:
         self._store = store
         self._all: tuple[LogEntry, ...] = ()
         self._as_of = -1
+        self._ids: frozenset[str] = frozenset()
+        self._ids_as_of = -1
+        self._alike: tuple[object, tuple[LogEntry, ...]] = (None, ())
 
     def keep(self, entry: LogEntry, seen: LogEntry | None = None) -> None:
         """Put an entry down, in the place of the same job's; what another window has changed since
@@ -69,6 +72,14 @@ class Log:
             row = session.get(LogRow, id)
             return None if row is None else _entry(row)
 
+    def has(self, id: str) -> bool:
+        """Whether a job has an entry. Raises ``BookTrouble``."""
+        now = self._store.version_of(LogRow.__tablename__)
+        if now != self._ids_as_of:
+            with self._store.look() as session:
+                self._ids, self._ids_as_of = frozenset(session.scalars(select(LogRow.id))), now
+        return id in self._ids
+
     def entries(self) -> tuple[LogEntry, ...]:
         """All entries, the last day first; read once and again when they have changed. Raises
         ``BookTrouble``."""
@@ -106,6 +117,10 @@ class Log:
         names = [own.casefold() for own in (client, *styles, *cloths) if own]
         if not names:
             return ()
+        number = self._store.version_of(LogRow.__tablename__)
+        asked = (number, client, tuple(styles), tuple(cloths), most)
+        if self._alike[0] == asked:  # asked again at every change of the open job
+            return self._alike[1]
         query = _ORDERED.where(
             or_(*(LogRow.words.contains(name, autoescape=True) for name in names))
         )
@@ -117,7 +132,8 @@ class Log:
                     found.append(entry)
                     if len(found) == most:
                         break
-        return tuple(found)
+        self._alike = (asked, tuple(found))
+        return self._alike[1]
 
 
 _NAMES = tuple(field.name for field in fields(LogEntry))

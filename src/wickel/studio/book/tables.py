@@ -45,13 +45,11 @@ class LogRow(Base):
 
 
 class KeptRow:
-    """Something the studio keeps under a name: its record, as files write it, and what is searched
-    of it, without capitals."""
+    """Something the studio keeps under a name: its record, as files write it."""
 
     __tablename__: str
     key: Mapped[str] = mapped_column(Text, primary_key=True)
     value: Mapped[dict[str, Any]] = mapped_column(JSON)
-    words: Mapped[str] = mapped_column(Text, default="")
 
 
 class ClientRow(KeptRow, Base):

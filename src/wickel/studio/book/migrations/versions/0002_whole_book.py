@@ -17,7 +17,6 @@ def upgrade() -> None:
             name,
             sa.Column("key", sa.Text, primary_key=True),
             sa.Column("value", sa.JSON, nullable=False),
-            sa.Column("words", sa.Text, nullable=False),
         )
     with op.batch_alter_table("job") as job:
         job.add_column(sa.Column("id", sa.String(64), nullable=False, server_default=""))
