@@ -154,6 +154,20 @@ def test_jobs_keep_their_pieces_and_figures_of_cloth(studio):
     assert [own.name for own in book.shelf.one("Ash").reserved] == ["a client's dress"]
 
 
+def test_photos_of_their_jobs_go_and_those_of_others_stay(studio):
+    folder, book, _path = studio
+    photos = folder.path / "book" / "photos"
+    photos.mkdir()
+    for name in ("theirs.jpg", "other.jpg"):
+        (photos / name).write_bytes(b"picture")
+    entry = book.log.entry("j1")
+    book.log.keep(replace(entry, photos=("theirs.jpg",)))
+    book.log.keep(replace(entry, id="j2", client="Somebody", photos=("other.jpg",)))
+    remove_client(book, folder, NAME)
+    assert [path.name for path in photos.iterdir()] == ["other.jpg"]
+    assert book.log.entry("j2").photos == ("other.jpg",)
+
+
 def test_other_people_s_jobs_stay_as_they_are(studio):
     folder, book, path = studio
     others = {own: own.read_bytes() for own in folder.all() if own != path}

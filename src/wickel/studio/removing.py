@@ -88,11 +88,14 @@ def _is_in_slug(stem: str, name: str) -> bool:
 
 def _out_of_log(book: Book, name: str) -> int:
     changed = 0
+    photos = book.store.path.parent / "photos"
     for entry in book.log.entries():
         bare = _entry_without(entry, name)
         if bare != entry:
             book.log.keep(bare)
             changed += 1
+        for photo in set(entry.photos) - set(bare.photos):
+            (photos / Path(photo).name).unlink(missing_ok=True)  # they show the person
     return changed
 
 
