@@ -8,7 +8,6 @@ from pathlib import Path
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
-    QDialog,
     QFileDialog,
     QHBoxLayout,
     QLineEdit,
@@ -22,6 +21,7 @@ from wickel.app.book import StudioBook, today
 from wickel.app.stages.fittings import FittingFields
 from wickel.app.widgets.cards import card, label, scrolling
 from wickel.app.widgets.dialogs import Notice, ask_yes
+from wickel.app.widgets.field_sheet import FieldSheet
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.ticket import shown_date
 from wickel.body import Adjustment, Client, with_adjustment
@@ -32,7 +32,7 @@ from wickel.units import Unit
 from wickel.wording import tr, words_of
 
 
-class ClientSheet(QDialog):
+class ClientSheet(FieldSheet):
     """Shows and changes what the studio keeps of a client; every field is kept when it is left.
     ``removed`` tells that they were taken out, ``open_asked`` carries a job of theirs."""
 
@@ -66,8 +66,6 @@ class ClientSheet(QDialog):
         column.addWidget(scrolling(inner), 1)
         column.addLayout(self._foot())
         self._show()
-        for button in self.findChildren(QPushButton):
-            button.setAutoDefault(False)  # Enter ends a field, and does nothing else
 
     def _consent_card(self) -> QWidget:
         frame, column = card()

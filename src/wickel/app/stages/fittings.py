@@ -163,7 +163,6 @@ class FittingFields(QWidget):
         for change, mm in fitting:
             chip = QPushButton(f"{change_words(change, mm, unit)}  ×")
             chip.setObjectName("chip")
-            chip.setAutoDefault(False)
             chip.setAccessibleName(change_words(change, mm, unit))
             chip.setToolTip(tr("Take it out again"))
             chip.clicked.connect(lambda *_, change=change: self.dropped.emit(change))

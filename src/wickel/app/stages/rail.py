@@ -9,9 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from PySide6.QtCore import (
-    QAbstractListModel,
     QModelIndex,
-    QPersistentModelIndex,
     QPoint,
     QPointF,
     QRect,
@@ -20,10 +18,8 @@ from PySide6.QtCore import (
     Qt,
     Signal,
 )
-from PySide6.QtGui import QColor, QFont, QPainter, QResizeEvent
+from PySide6.QtGui import QColor, QFont, QPainter
 from PySide6.QtWidgets import (
-    QAbstractItemView,
-    QListView,
     QStyle,
     QStyledItemDelegate,
     QStyleOptionViewItem,
@@ -34,14 +30,13 @@ from wickel.app.stages.glances import Glances
 from wickel.app.table.ink import pen
 from wickel.app.table.sketch_view import paint_front
 from wickel.app.theme import palette, text_font, text_scale
+from wickel.app.widgets.rows_view import ROW, Index, RowsModel, RowsView
 from wickel.app.widgets.ticket import shown_date
 from wickel.job.state import STATE_NAMES, STATES, is_in_work
 from wickel.studio.listing import Listing, is_late, why_late
 from wickel.wording import tr
 
 _WIDE, _HIGH, _HEADING = 244, 162, 32
-_ROW = Qt.ItemDataRole.UserRole
-_Index = QModelIndex | QPersistentModelIndex
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,28 +47,22 @@ class Rail:
     note: str = ""
 
 
-class RailModel(QAbstractListModel):
+class RailModel(RowsModel[Rail | Listing]):
     """Headings and jobs, one after another."""
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.rows: list[Rail | Listing] = []
         self.today = date.today()
 
     def show_rows(self, rows: list[Rail | Listing], today: date) -> None:
         """Show other rows."""
-        if (rows, today) == (self.rows, self.today):
-            return
-        self.beginResetModel()
-        self.rows, self.today = rows, today
-        self.endResetModel()
+        if (rows, today) != (self.rows, self.today):
+            with self.resetting():
+                self.rows, self.today = rows, today
 
-    def rowCount(self, parent: _Index | None = None) -> int:
-        return 0 if parent is not None and parent.isValid() else len(self.rows)
-
-    def data(self, index: _Index, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+    def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
         row = self.rows[index.row()]
-        if role == _ROW:
+        if role == ROW:
             return row
         if role in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.AccessibleTextRole):
             return row.name if isinstance(row, Rail) else in_words(row, self.today)
@@ -81,7 +70,7 @@ class RailModel(QAbstractListModel):
             return row.trouble or in_words(row, self.today)
         return None
 
-    def flags(self, index: _Index) -> Qt.ItemFlag:
+    def flags(self, index: Index) -> Qt.ItemFlag:
         row = self.rows[index.row()]
         if isinstance(row, Rail):
             return Qt.ItemFlag.NoItemFlags
@@ -102,7 +91,7 @@ def in_words(listing: Listing, today: date) -> str:
     return ", ".join(parts)
 
 
-class RailView(QListView):
+class RailView(RowsView):
     """Shows jobs on rails. ``open_asked`` carries the path of one that is to be opened: by a click,
     Enter or the space bar; ``current_changed`` that of the one the keys are on."""
 
@@ -111,23 +100,12 @@ class RailView(QListView):
     menu_asked = Signal(object, object)
 
     def __init__(self, glances: Glances) -> None:
-        super().__init__()
-        self.setObjectName("rails")
-        self.setAccessibleName(tr("Jobs on the rail"))
+        super().__init__(tr("Jobs on the rail"))
         self.rails = RailModel(self)
         self.setModel(self.rails)
         self._glances, self.open_path = glances, Path()
         self.setItemDelegate(_TicketDelegate(self, glances))
-        self.setViewMode(QListView.ViewMode.IconMode)
-        self.setFlow(QListView.Flow.LeftToRight)
-        self.setWrapping(True)
-        self.setResizeMode(QListView.ResizeMode.Adjust)
-        self.setMovement(QListView.Movement.Static)
-        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
-        self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
-        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.setFrameShape(QListView.Shape.NoFrame)
-        self.setMouseTracking(True)
+        self.hang_side_by_side()
         self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
         self.clicked.connect(lambda index: self._open(index))
         self.activated.connect(lambda index: self._open(index))
@@ -139,18 +117,13 @@ class RailView(QListView):
 
     def show_rows(self, rows: list[Rail | Listing], today: date, open_path: Path | None) -> None:
         """Show rails and what hangs on them; the ticket in hand stays in hand."""
-        kept, at = self.current_path, self.verticalScrollBar().value()
-        self.open_path = open_path or Path()
-        self.setAutoScroll(False)  # what is in sight stays in sight
-        self.rails.show_rows(rows, today)
-        for path in (kept, open_path):
-            if path is not None and self.take(path):
-                break
-        self.executeDelayedItemsLayout()
-        self.verticalScrollBar().setValue(at)
-        self.setAutoScroll(True)
+        kept, self.open_path = self.current_path, open_path or Path()
+        with self.in_place():
+            self.rails.show_rows(rows, today)
+            for path in (kept, open_path):
+                if path is not None and self.take(path):
+                    break
         self._told()
-        self.viewport().update()
 
     @property
     def paths(self) -> tuple[Path, ...]:
@@ -200,10 +173,6 @@ class RailView(QListView):
             self.setCurrentIndex(index)
             self.menu_asked.emit(self.current_path, self.viewport().mapToGlobal(at))
 
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        self.scheduleDelayedItemsLayout()
-
 
 class _TicketDelegate(QStyledItemDelegate):
     """Paints a heading with its rail, or a ticket that hangs on it."""
@@ -214,7 +183,7 @@ class _TicketDelegate(QStyledItemDelegate):
         self._sizes_for = (-1, -1.0)
         self._heading, self._ticket = QSize(), QSize()
 
-    def sizeHint(self, option: QStyleOptionViewItem, index: _Index) -> QSize:
+    def sizeHint(self, option: QStyleOptionViewItem, index: Index) -> QSize:
         room, scale = self._view.viewport().width(), text_scale()
         if (room, scale) != self._sizes_for:  # asked of every ticket at each layout
             self._sizes_for = (room, scale)
@@ -225,8 +194,8 @@ class _TicketDelegate(QStyledItemDelegate):
         row = self._view.rails.rows[index.row()]
         return self._heading if isinstance(row, Rail) else self._ticket
 
-    def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: _Index) -> None:
-        row = index.data(_ROW)
+    def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
+        row = index.data(ROW)
         box = QRectF(option.rect)
         painter.save()
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)

@@ -10,7 +10,6 @@ from pathlib import Path
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QComboBox,
-    QDialog,
     QFileDialog,
     QGridLayout,
     QHBoxLayout,
@@ -23,6 +22,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook, today
 from wickel.app.widgets.cards import card, emptied, fill_box, label, scrolling
+from wickel.app.widgets.field_sheet import FieldSheet
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.notes_edit import NotesEdit
@@ -49,7 +49,7 @@ _WRITTEN: dict[str, Callable[[OnShelf, str], OnShelf]] = {
 }
 
 
-class ShelfSheet(QDialog):
+class ShelfSheet(FieldSheet):
     """What stands on the studio's own shelf. ``taken`` carries a cloth that is to be cut from."""
 
     taken = Signal(object)
@@ -79,8 +79,6 @@ class ShelfSheet(QDialog):
         self.refresh()
         if self.view.names:
             self.view.put_hand_on(self.view.names[0])
-        for button in self.findChildren(QPushButton):
-            button.setAutoDefault(False)  # Enter ends a field, and does nothing else
 
     def _head(self) -> QHBoxLayout:
         row = QHBoxLayout()
@@ -282,7 +280,6 @@ class ShelfSheet(QDialog):
             if not kept.cut:
                 go = QPushButton(tr("Let go"))
                 go.setObjectName("chip")
-                go.setAutoDefault(False)
                 go.clicked.connect(lambda *_, job=kept.job: self.let_go_of(job))
                 row.addWidget(go)
                 self.let_go[kept.job] = go

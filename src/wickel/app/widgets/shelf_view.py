@@ -7,19 +7,15 @@ from pathlib import Path
 from typing import Any
 
 from PySide6.QtCore import (
-    QAbstractListModel,
     QModelIndex,
-    QPersistentModelIndex,
     QPointF,
     QRectF,
     QSize,
     Qt,
     Signal,
 )
-from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPixmap, QPolygonF, QResizeEvent
+from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPixmap, QPolygonF
 from PySide6.QtWidgets import (
-    QAbstractItemView,
-    QListView,
     QStyle,
     QStyledItemDelegate,
     QStyleOptionViewItem,
@@ -28,38 +24,32 @@ from PySide6.QtWidgets import (
 
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette, text_font, text_scale
+from wickel.app.widgets.rows_view import ROW, Index, RowsModel, RowsView
 from wickel.app.widgets.swatch import paint_cloth
 from wickel.cloth import PRINT_NAMES, Cloth, OnShelf
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.wording import tr
 
-_ROW = Qt.ItemDataRole.UserRole
-_Index = QModelIndex | QPersistentModelIndex
 _TILE, _LINE = QSize(212, 206), 76
 _MOST_PICTURES = 600
 
 
-class ShelfModel(QAbstractListModel):
+class ShelfModel(RowsModel[OnShelf]):
     """What stands on the shelf, one after another."""
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.rows: tuple[OnShelf, ...] = ()
         self.unit = Unit.CM
 
     def show_rows(self, rows: tuple[OnShelf, ...], unit: Unit) -> None:
         """Show other things."""
         if (rows, unit) != (self.rows, self.unit):
-            self.beginResetModel()
-            self.rows, self.unit = rows, unit
-            self.endResetModel()
+            with self.resetting():
+                self.rows, self.unit = rows, unit
 
-    def rowCount(self, parent: _Index | None = None) -> int:
-        return 0 if parent is not None and parent.isValid() else len(self.rows)
-
-    def data(self, index: _Index, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+    def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
         own = self.rows[index.row()]
-        if role == _ROW:
+        if role == ROW:
             return own
         if role == Qt.ItemDataRole.DisplayRole:
             return own.name
@@ -93,7 +83,7 @@ def how_much(own: OnShelf, unit: Unit) -> str:
     return f"{there}, " + tr("{length} reserved", length=shown_cloth_length(own.reserved_mm, unit))
 
 
-class ShelfView(QListView):
+class ShelfView(RowsView):
     """Shows what stands on the shelf. ``taken`` carries what was clicked, or taken by Enter;
     ``current_changed`` what the keys are on. With ``tiles`` as large swatches side by side, else
     as lines."""
@@ -102,38 +92,26 @@ class ShelfView(QListView):
     current_changed = Signal(object)
 
     def __init__(self, photos: Path, *, tiles: bool) -> None:
-        super().__init__()
-        self.setObjectName("rails")
-        self.setAccessibleName(tr("Cloths on the shelf"))
+        super().__init__(tr("Cloths on the shelf"))
         self.tiles, self.photos = tiles, photos
         self.chosen: Cloth | None = None
         self.shelf = ShelfModel(self)
         self.setModel(self.shelf)
         self.setItemDelegate(_ShelfDelegate(self))
         if tiles:
-            self.setViewMode(QListView.ViewMode.IconMode)
-            self.setWrapping(True)
-        self.setResizeMode(QListView.ResizeMode.Adjust)
-        self.setMovement(QListView.Movement.Static)
+            self.hang_side_by_side()
         self.setUniformItemSizes(True)
-        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
-        self.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
-        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.setFrameShape(QListView.Shape.NoFrame)
         self.clicked.connect(self._take)
         self.activated.connect(self._take)
         self.selectionModel().currentChanged.connect(lambda *_: self._told())
 
     def show_rows(self, rows: tuple[OnShelf, ...], unit: Unit, chosen: Cloth | None = None) -> None:
         """Show things; what is in hand stays in hand, ``chosen`` is the cloth in use."""
-        kept, at = self.current, self.verticalScrollBar().value()
-        self.chosen = chosen
-        self.shelf.show_rows(rows, unit)
-        if kept is not None:
-            self.put_hand_on(kept.name)
-        self.executeDelayedItemsLayout()
-        self.verticalScrollBar().setValue(at)
-        self.viewport().update()
+        kept, self.chosen = self.current, chosen
+        with self.in_place():
+            self.shelf.show_rows(rows, unit)
+            if kept is not None:
+                self.put_hand_on(kept.name)
 
     @property
     def current(self) -> OnShelf | None:
@@ -166,10 +144,6 @@ class ShelfView(QListView):
     def _told(self) -> None:
         self.current_changed.emit(self.current)
 
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        self.scheduleDelayedItemsLayout()
-
 
 class _ShelfDelegate(QStyledItemDelegate):
     """Paints a swatch with its words; pictures of cloths are kept."""
@@ -179,7 +153,7 @@ class _ShelfDelegate(QStyledItemDelegate):
         self._view = view
         self._pictures: dict[tuple[object, ...], QPixmap] = {}
 
-    def sizeHint(self, option: QStyleOptionViewItem, index: _Index) -> QSize:
+    def sizeHint(self, option: QStyleOptionViewItem, index: Index) -> QSize:
         scale, room = text_scale(), self._view.viewport().width()
         if not self._view.tiles:
             return QSize(max(100, room), round(_LINE * scale))
@@ -187,8 +161,8 @@ class _ShelfDelegate(QStyledItemDelegate):
         across = max(1, room // wide)
         return QSize(max(wide, (room - 2) // across), round(_TILE.height() * scale))
 
-    def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: _Index) -> None:
-        own: OnShelf = index.data(_ROW)
+    def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
+        own: OnShelf = index.data(ROW)
         painter.save()
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         box = QRectF(option.rect).adjusted(3, 3, -5, -3)
