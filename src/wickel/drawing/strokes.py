@@ -31,12 +31,14 @@ class Layer(StrEnum):
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stroke:
     """A line along a path. A ``closed`` one goes back to its start. ``of`` names the placement or
-    piece it belongs to."""
+    piece it belongs to; ``says`` is what is known of it besides, as files for other programs have
+    it (``drawing.to_send``)."""
 
     layer: Layer
     path: Path
     closed: bool = False
     of: str = ""
+    says: tuple[tuple[str, str], ...] = ()
 
     @property
     def points(self) -> Outline:

@@ -14,6 +14,7 @@ from wickel.files.book import (
     school_of,
     school_record,
 )
+from wickel.files.drawings.svg_out import svg_text
 from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_job, save_job
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays
 from wickel.files.locks import OpenMark, Stamp, stamp
@@ -21,7 +22,6 @@ from wickel.files.names import UniqueNames, free_path, plain_text, safe_name, sl
 from wickel.files.own_file import StyleFileRecord, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
 from wickel.files.saving import csv_text, folder_lock, json_text, private_folder, save_file, sweep
-from wickel.files.svg import svg_text
 from wickel.files.swatch import GROUND, border_svg, ground_of, tile_mm, tile_svg
 from wickel.files.table_store import TableStore
 from wickel.files.version_file import (

@@ -9,7 +9,7 @@ from wickel.body import size_body
 from wickel.cloth import WAYS, SectionPlan, Spreading, Way, Zone, spread
 from wickel.draft import STYLES, Allowances, draft
 from wickel.drawing import piece_drawing
-from wickel.files.svg import svg_text
+from wickel.files.drawings.svg_out import svg_text
 
 _WIDTH_MM, _LENGTH_MM = 1400.0, 1500.0
 _SCALE = 0.09

@@ -10,6 +10,7 @@ from pydantic import Field
 
 from wickel.draft.own import LINES, OwnOption, OwnPiece, OwnPoint, OwnStyle
 from wickel.draft.own.own_style import MOST_PIECES, MOST_POINTS, OWN_ROLES
+from wickel.files.drawn_file import MOST_DRAWN, DrawnPieceRecord, drawn_of, drawn_record
 from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.files.saving import json_text, save_file
 from wickel.wording import say
@@ -61,6 +62,7 @@ class OwnStyleRecord(FileRecord):
     pieces: Annotated[list[OwnPieceRecord], Field(max_length=MOST_PIECES)]
     house: Text = ""
     house_options: dict[Name, Number | Text] = {}
+    drawn: Annotated[list[DrawnPieceRecord], Field(max_length=MOST_DRAWN)] = []
 
 
 class StyleFileRecord(OwnStyleRecord):
@@ -93,7 +95,7 @@ def own_style(record: OwnStyleRecord) -> OwnStyle:
                         join=", ".join(OWN_ROLES),
                     )
                 )
-    ids = [piece.id for piece in record.pieces]
+    ids = [piece.id for piece in record.pieces] + [piece.id for piece in record.drawn]
     if len(set(ids)) != len(ids):
         raise ValueError(say("own_file.piece-id-twice", record=record.name))
     return OwnStyle(
@@ -101,6 +103,7 @@ def own_style(record: OwnStyleRecord) -> OwnStyle:
         name=record.name,
         house=record.house,
         house_options=tuple(sorted(record.house_options.items())),
+        drawn=tuple(drawn_of(piece) for piece in record.drawn),
         options=tuple(
             OwnOption(id=o.id, question=o.question, default_mm=o.default_mm) for o in record.options
         ),
@@ -147,6 +150,7 @@ def own_style_record(own: OwnStyle) -> dict[str, Any]:
             for piece in own.pieces
         ],
         **({"house": own.house, "house_options": dict(own.house_options)} if own.house else {}),
+        **({"drawn": [drawn_record(piece) for piece in own.drawn]} if own.drawn else {}),
     }
 
 

@@ -1,6 +1,7 @@
 """Paths, curves, offsets, transforms: plane geometry in millimetres, y up, nothing about
 garments."""
 
+from wickel.geometry.inset import CannotTakeOff, CutEdge, taken_off
 from wickel.geometry.measure import common_measure
 from wickel.geometry.offset import Side, cut_outline
 from wickel.geometry.outline import (
@@ -42,10 +43,12 @@ from wickel.geometry.path import (
     smooth,
     split_segment,
 )
+from wickel.geometry.rings import CORNER_DEG, chained, joined, parted_at_corners, turns, with_start
 from wickel.geometry.transform import MIRROR, Affine, placing, reflection, rotation, translation
 from wickel.geometry.unfold import BadFold, checked_fold, half_above, unfold_outline
 
 __all__ = [
+    "CORNER_DEG",
     "MIRROR",
     "OVERLAY_GRID_MM",
     "QUARTER_REACH",
@@ -53,7 +56,9 @@ __all__ = [
     "BadFold",
     "BadOutline",
     "Bounds",
+    "CannotTakeOff",
     "Cubic",
+    "CutEdge",
     "Line",
     "Outline",
     "Path",
@@ -64,6 +69,7 @@ __all__ = [
     "backwards",
     "beyond_mm2",
     "bounds",
+    "chained",
     "checked_fold",
     "common_measure",
     "common_mm2",
@@ -75,11 +81,13 @@ __all__ = [
     "half_above",
     "holes_of",
     "is_mirror_symmetric",
+    "joined",
     "length",
     "map_path",
     "nearest_distance",
     "outline_of",
     "parted_at",
+    "parted_at_corners",
     "parted_where",
     "perimeter",
     "placing",
@@ -91,7 +99,10 @@ __all__ = [
     "simple_outline",
     "smooth",
     "split_segment",
+    "taken_off",
     "translation",
+    "turns",
     "unfold_outline",
+    "with_start",
     "without_repeats",
 ]

@@ -2,6 +2,7 @@
 body."""
 
 from wickel.draft.formulas import BadFormula, Formulas, evaluate, names_in
+from wickel.draft.own.drawn import DrawnPiece, drawn_pieces, role_of
 from wickel.draft.own.own_style import (
     LINES,
     OWN_ROLES,
@@ -20,16 +21,19 @@ __all__ = [
     "LINES",
     "OWN_ROLES",
     "BadFormula",
+    "DrawnPiece",
     "Formulas",
     "OwnOption",
     "OwnPiece",
     "OwnPoint",
     "OwnStyle",
     "blank_style",
+    "drawn_pieces",
     "evaluate",
     "lost_in_rewriting",
     "names_in",
     "own_from_pattern",
     "own_points",
+    "role_of",
     "style_of",
 ]

@@ -22,6 +22,7 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.drafting import draft
 from wickel.draft.formulas import BadFormula, Formulas, names_in
 from wickel.draft.operations import as_house_named, checks_after
+from wickel.draft.own.drawn import DrawnPiece, drawn_pieces, role_of
 from wickel.draft.parts import edges, point
 from wickel.draft.style import (
     DraftRefused,
@@ -103,7 +104,8 @@ class OwnStyle:
     """A whole style of the studio.
 
     One that was rewritten from a style of the ``house`` is checked by that style's checks too, with
-    the answers to its questions as they were.
+    the answers to its questions as they were. Beside pieces that are written as rows of points it
+    may have some that are there as they were ``drawn``, in one size.
     """
 
     id: str
@@ -112,6 +114,7 @@ class OwnStyle:
     options: tuple[OwnOption, ...] = ()
     house: str = ""
     house_options: tuple[tuple[str, OptionValue], ...] = ()
+    drawn: tuple[DrawnPiece, ...] = ()
 
 
 def _formulas(own_style: OwnStyle) -> list[str]:
@@ -141,14 +144,19 @@ def style_of(own_style: OwnStyle) -> Style:
         for o in own_style.options
     )
     roles = {row.role for piece in own_style.pieces for row in piece.points} - {"fold"}
+    roles |= {role for piece in own_style.drawn for _, role in piece.roles}
+    materials = [piece.material for piece in own_style.pieces]
+    materials += [cut.material for own in own_style.drawn for cut in own.piece.cuts]
     return Style(
         id=own_style.id,
         name=own_style.name,
-        summary="Written in this studio, point by point.",
+        summary="Written in this studio, point by point."
+        if own_style.pieces
+        else "Drawn elsewhere, in one size.",
         charts=tuple(CHARTS),
         required=tuple(id for id in MEASUREMENTS if id in named),
         options=options,
-        materials=tuple(dict.fromkeys(piece.material for piece in own_style.pieces)) or ("main",),
+        materials=tuple(dict.fromkeys(materials)) or ("main",),
         roles=tuple(role for role in ROLES if role in roles),
         drafted=lambda body, values, allow: _drafted(own_style, body, lengths(values), allow),
         checked=lambda pattern, body, _: (
@@ -191,7 +199,8 @@ def _drafted(
 ) -> Pattern:
     formulas = Formulas({**body.measurements_mm, **options})
     pieces = tuple(_piece(piece, formulas, allow) for piece in own_style.pieces)
-    if not pieces:
+    drawn = drawn_pieces(own_style.drawn, allow)
+    if not (pieces or drawn):
         raise DraftRefused(say("own_style.no-piece-yet-add", own=own_style.name), own_style.id)
     seams: list[Seam] = []
     for k, one in enumerate(pieces):
@@ -201,7 +210,7 @@ def _drafted(
                 for edge in one.edges
                 if edge.kind is EdgeKind.SEAM and any(e.name == edge.name for e in other.edges)
             ]
-    return Pattern(style=own_style.id, pieces=pieces, seams=tuple(seams))
+    return Pattern(style=own_style.id, pieces=(*pieces, *drawn), seams=tuple(seams))
 
 
 def _piece(own_piece: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
@@ -527,11 +536,7 @@ def _edges_by_corner(piece: Piece) -> list[tuple[str, str]]:
     """The edge and the kind of allowance that begin at each corner of the net line."""
     found = []
     for edge in piece.edges:
-        known = edge.name.removeprefix("other ").replace(" ", "_")
-        role = {EdgeKind.FOLD: "fold", EdgeKind.HEM: "hem"}.get(
-            edge.kind, known if known in ROLES else "side"
-        )
-        found += [(edge.name, role)] * len(edge.path)
+        found += [(edge.name, role_of(edge))] * len(edge.path)
     return found
 
 

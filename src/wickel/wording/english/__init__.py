@@ -5,6 +5,7 @@ from wickel.wording.english import (
     cloth,
     cutting,
     draft,
+    drawings,
     files,
     geometry,
     job,
@@ -23,5 +24,6 @@ ENGLISH: dict[str, str] = {
     **job.SENTENCES,
     **cutting.SENTENCES,
     **files.SENTENCES,
+    **drawings.SENTENCES,
     **studio.SENTENCES,
 }

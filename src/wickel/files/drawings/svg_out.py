@@ -1,5 +1,5 @@
 """SVG out: a drawing at 1:1 in millimetres, one group a layer, y turned over so that nothing is
-mirrored."""
+mirrored. What belongs to a piece, and what is said of a line, stands beside it as ``data-``."""
 
 from __future__ import annotations
 
@@ -31,7 +31,8 @@ def svg_text(drawing: Drawing, title: str) -> str:
     width, height = box.width + 2 * _MARGIN_MM, box.height + 2 * _MARGIN_MM
 
     def there(point: Point) -> str:
-        return f"{point[0] - box.min_x + _MARGIN_MM:.4f},{box.max_y - point[1] + _MARGIN_MM:.4f}"
+        x, y = point[0] - box.min_x + _MARGIN_MM, box.max_y - point[1] + _MARGIN_MM
+        return f"{_number(x)},{_number(y)}"
 
     rows = [
         '<?xml version="1.0" encoding="UTF-8"?>',
@@ -51,8 +52,14 @@ def svg_text(drawing: Drawing, title: str) -> str:
     return "\n".join(rows) + "\n"
 
 
-def _of(of: str) -> str:
-    return f" data-of={quoteattr(plain_text(of))}" if of else ""
+def _number(value: float) -> str:
+    """To a millionth of a millimetre: pieces that lie against each other still do."""
+    return f"{value:.6f}".rstrip("0").rstrip(".")
+
+
+def _of(of: str, says: tuple[tuple[str, str], ...] = ()) -> str:
+    rows = (("of", of), *says) if of else says
+    return "".join(f" data-{key}={quoteattr(plain_text(value))}" for key, value in rows)
 
 
 def _path(stroke: Stroke, there: Callable[[Point], str]) -> str:
@@ -64,7 +71,7 @@ def _path(stroke: Stroke, there: Callable[[Point], str]) -> str:
         else:
             steps.append(f"L {there(segment.end)}")
     data = " ".join(steps) + (" Z" if stroke.closed else "")
-    return f'<path d="{data}"{_of(stroke.of)}/>'
+    return f'<path d="{data}"{_of(stroke.of, stroke.says)}/>'
 
 
 def _text(label: Label, there: Callable[[Point], str]) -> str:

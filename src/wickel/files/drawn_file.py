@@ -1,0 +1,226 @@
+"""Records of pieces that are there as they were drawn: edges as paths, what is marked on them, what
+is cut."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from pydantic import Field
+
+from wickel.draft.allowances import ROLES
+from wickel.draft.own import DrawnPiece
+from wickel.files.drawings.found_file import path_of, path_record
+from wickel.files.records import FARTHEST_MM, FileRecord, Name, Number, Text
+from wickel.geometry import BadOutline, simple_outline
+from wickel.pattern import (
+    Cut,
+    Edge,
+    EdgeKind,
+    InnerLine,
+    Notch,
+    Piece,
+    Wider,
+    edge_length,
+    net_line,
+)
+from wickel.wording import say, words_of
+
+MOST_DRAWN = 200
+_MOST_STRETCHES = 20_000
+_MOST_COPIES = 1000
+
+PathRecord = Annotated[
+    list[Annotated[list[Number], Field(min_length=2, max_length=6)]],
+    Field(min_length=2, max_length=_MOST_STRETCHES),
+]
+"""The start of a path, then for every stretch the point after it, or two handles and the point."""
+Allowance = Annotated[float, Field(ge=0, le=FARTHEST_MM, allow_inf_nan=False)]
+
+
+class WiderRecord(FileRecord):
+    """A part of an edge with an allowance of its own."""
+
+    from_mm: Number
+    to_mm: Number
+    allowance_mm: Allowance
+
+
+class DrawnEdgeRecord(FileRecord):
+    """An edge of the net line. One with a ``role`` has the allowance of that kind of edge."""
+
+    name: Name
+    path_mm: PathRecord
+    kind: EdgeKind = Field(default=EdgeKind.SEAM, strict=False)
+    allowance_mm: Allowance = 0.0
+    allowance_end_mm: Allowance | None = None
+    comes_back_to_mm: Allowance | None = None
+    wider: WiderRecord | None = None
+    role: Text = ""
+
+
+class DrawnNotchRecord(FileRecord):
+    """A notch, so far along an edge."""
+
+    name: Text = ""
+    edge: Name
+    at_mm: Allowance
+
+
+class DrawnLineRecord(FileRecord):
+    """A line inside a piece."""
+
+    name: Text = ""
+    path_mm: PathRecord
+
+
+class DrawnCutRecord(FileRecord):
+    """What is cut from one material."""
+
+    material: Name
+    copies: Annotated[int, Field(ge=1, le=_MOST_COPIES)] = 1
+    pair: bool = False
+    on_fold: bool = False
+
+
+class DrawnPieceRecord(FileRecord):
+    """A piece as it was drawn."""
+
+    id: Name
+    name: Name
+    edges: Annotated[list[DrawnEdgeRecord], Field(min_length=1, max_length=500)]
+    cuts: Annotated[list[DrawnCutRecord], Field(min_length=1, max_length=50)]
+    grain_deg: Number = 0.0
+    notches: Annotated[list[DrawnNotchRecord], Field(max_length=500)] = []
+    inner_lines: Annotated[list[DrawnLineRecord], Field(max_length=500)] = []
+
+
+def drawn_of(record: DrawnPieceRecord) -> DrawnPiece:
+    """The drawn piece of a record.
+
+    Raises:
+        ValueError: its edges do not meet or cross, a notch lies beyond its edge, or a kind of edge
+            is not known.
+    """
+    for edge in record.edges:
+        if edge.role and edge.role not in ROLES:
+            raise ValueError(
+                say(
+                    "own_file.no-such-allowance",
+                    piece=record.name,
+                    role=edge.role,
+                    join=", ".join(ROLES),
+                )
+            )
+    piece = Piece(
+        id=record.id,
+        name=record.name,
+        edges=tuple(_edge(edge) for edge in record.edges),
+        cuts=tuple(Cut(**own.model_dump(include=_CUT)) for own in record.cuts),
+        grain_deg=record.grain_deg,
+        notches=tuple(
+            Notch(name=notch.name, edge=notch.edge, at_mm=notch.at_mm) for notch in record.notches
+        ),
+        inner_lines=tuple(
+            InnerLine(name=line.name, path=path_of(line.path_mm)) for line in record.inner_lines
+        ),
+    )
+    _check(piece)
+    roles = tuple((edge.name, edge.role) for edge in record.edges if edge.role)
+    return DrawnPiece(piece=piece, roles=roles)
+
+
+_CUT = {"material", "copies", "pair", "on_fold"}
+
+
+def _edge(record: DrawnEdgeRecord) -> Edge:
+    wider = record.wider
+    return Edge(
+        name=record.name,
+        path=path_of(record.path_mm),
+        allowance_mm=record.allowance_mm,
+        kind=record.kind,
+        comes_back_to_mm=record.comes_back_to_mm,
+        allowance_end_mm=record.allowance_end_mm,
+        wider=None
+        if wider is None
+        else Wider(from_mm=wider.from_mm, to_mm=wider.to_mm, allowance_mm=wider.allowance_mm),
+    )
+
+
+def _check(piece: Piece) -> None:
+    """Raises ``ValueError`` for a piece that cannot be cut."""
+    try:
+        simple_outline(net_line(piece))
+    except BadOutline as reason:
+        raise ValueError(
+            say("drawn_file.no-outline", piece=piece.name, reason=words_of(reason))
+        ) from None
+    names = {edge.name for edge in piece.edges}
+    for notch in piece.notches:
+        if notch.edge not in names or notch.at_mm > edge_length(piece, notch.edge) + 0.01:
+            raise ValueError(say("drawn_file.notch", piece=piece.name, notch=notch.name))
+    for edge in piece.edges:
+        if edge.kind is EdgeKind.FOLD and len(edge.path) > 1:
+            raise ValueError(say("drawn_file.fold", piece=piece.name, edge=edge.name))
+
+
+def drawn_record(own: DrawnPiece) -> dict[str, Any]:
+    """A drawn piece as files write it, with stable key order."""
+    piece, roles = own.piece, dict(own.roles)
+    return {
+        "id": piece.id,
+        "name": piece.name,
+        "edges": [_edge_record(edge, roles.get(edge.name, "")) for edge in piece.edges],
+        "cuts": [
+            {
+                "material": cut.material,
+                "copies": cut.copies,
+                **({"pair": True} if cut.pair else {}),
+                **({"on_fold": True} if cut.on_fold else {}),
+            }
+            for cut in piece.cuts
+        ],
+        "grain_deg": piece.grain_deg,
+        **(
+            {
+                "notches": [
+                    {"name": notch.name, "edge": notch.edge, "at_mm": notch.at_mm}
+                    for notch in piece.notches
+                ]
+            }
+            if piece.notches
+            else {}
+        ),
+        **(
+            {
+                "inner_lines": [
+                    {"name": line.name, "path_mm": path_record(line.path)}
+                    for line in piece.inner_lines
+                ]
+            }
+            if piece.inner_lines
+            else {}
+        ),
+    }
+
+
+def _edge_record(edge: Edge, role: str) -> dict[str, Any]:
+    record: dict[str, Any] = {
+        "name": edge.name,
+        "path_mm": path_record(edge.path),
+        "kind": edge.kind.value,
+        "allowance_mm": edge.allowance_mm,
+    }
+    if edge.allowance_end_mm is not None:
+        record["allowance_end_mm"] = edge.allowance_end_mm
+    if edge.comes_back_to_mm is not None:
+        record["comes_back_to_mm"] = edge.comes_back_to_mm
+    if edge.wider is not None:
+        record["wider"] = {
+            "from_mm": edge.wider.from_mm,
+            "to_mm": edge.wider.to_mm,
+            "allowance_mm": edge.wider.allowance_mm,
+        }
+    if role:
+        record["role"] = role
+    return record

@@ -1,0 +1,48 @@
+"""Sentences about drawings of other programs, and about plotting."""
+
+SENTENCES = {
+    "drawings.no-drawing": "{name} is neither SVG nor DXF nor PDF.",
+    "drawings.empty": "{name} has no line that could be a piece.",
+    "drawings.too-much": (
+        "{name} holds too much: {lines} lines with {most} stretches in all are read at most."
+    ),
+    "drawings.too-heavy": "{name} needs too much memory: it is damaged, or far too large.",
+    "drawings.too-long": "{name} takes too long to read: it is damaged, or far too large.",
+    "drawings.gave-up": "{name} is damaged: reading it came to no end.",
+    "drawings.damaged": "{name} is damaged: {reason}.",
+    "drawings.nowhere": "{name} has a line at ({place}), which is no place on a pattern.",
+    "drawings.entities": (
+        "{name} refers to entities or to other files: save it as plain SVG, without a DOCTYPE."
+    ),
+    "drawings.not-xml": "{name} is no SVG that can be read: {reason}.",
+    "drawings.no-svg": "{name} is XML, but no SVG.",
+    "drawings.viewbox": "{name} has a viewBox that is none: “{box}”.",
+    "drawings.transform": "{name} has a transform that is none: “{text}”.",
+    "drawings.shape": "{name} has a shape that cannot be read: “{shape}”.",
+    "drawings.uses": "{name} repeats things too often: {most} times at most.",
+    "drawings.no-dxf": "{name} is no DXF that can be read: {reason}.",
+    "drawings.no-pdf": "{name} is no PDF that can be read: {reason}.",
+    "drawings.pages": "{name} has {pages} pages: {most} at most are read.",
+    "drawings.page": "Page {page} of {name} is damaged.",
+    "drawings.left": "{count} × {kind}",
+    "drawings.left-on-layer": "{count} × {kind} on the layer “{layer}”",
+    "drawings.kind-picture": "picture",
+    "drawings.kind-hidden": "hidden line",
+    "drawings.kind-other-file": "link to another file",
+    "importing.not-closed": (
+        "a line on the layer “{layer}” that does not close: its ends are {gap} apart"
+    ),
+    "importing.too-small": "a closed line on the layer “{layer}”, too small to be a piece",
+    "importing.crosses-itself": "a closed line on the layer “{layer}” that crosses itself",
+    "importing.in-no-piece": "{count} × mark on the layer “{layer}” that lies in no piece",
+    "importing.cannot-take-off": (
+        "{piece}: the allowance cannot be taken off {edge}: nothing would be left. Is it less?"
+    ),
+    "importing.no-outline": "{piece} cannot come in: its net line {reason}.",
+    "importing.uneven": "The allowance of {edge} is uneven: it differs by {mm:fine}.",
+    "importing.notch-nowhere": "“{notch}” lies on no edge and is left out.",
+    "importing.off": (
+        "With its allowances put on again {piece} is up to {off:fine} off the line of the file."
+    ),
+    "drawings.kind-use": "repeat of what is not there",
+}
