@@ -5,7 +5,7 @@ Results go to standard output, refusals as one sentence to standard error, with 
 The exit codes are: 0 done, 1 cannot be laid as asked or breaks a rule, 2 input that cannot be used.
 """
 
-from wickel.cli import buying, cutting, listing, making, studio
+from wickel.cli import buying, cutting, exchange, listing, making, studio
 from wickel.cli.common import app
 
-__all__ = ["app", "buying", "cutting", "listing", "making", "studio"]
+__all__ = ["app", "buying", "cutting", "exchange", "listing", "making", "studio"]

@@ -28,7 +28,7 @@ from wickel.typed import UnreadableLength, parsed_length
 from wickel.wording import show_in
 
 
-def _to_cut(path: Path, effort: int) -> ToCut:
+def to_cut_or_fail(path: Path, effort: int) -> ToCut:
     """A job with the lays it has taken, and good ones for the cloths that have none; ends the
     command when it cannot be cut so."""
     job = read_job_or_fail(path)
@@ -82,7 +82,7 @@ def cut(
     unknown = next((word for word in wanted if word not in set(CutPart)), None)
     if unknown is not None:
         fail(f"There is no part “{unknown}”: there are {', '.join(CutPart)}.", UNUSABLE)
-    work = _to_cut(job_path, effort)
+    work = to_cut_or_fail(job_path, effort)
     papers = CutPapers(
         studio=Studio(rotary=rotary, table_mm=_length(table, work.job)),
         paper=size,
@@ -110,7 +110,7 @@ def tiles(
     from wickel.files.papers.tiles import Roll, tiles_pdf
 
     apart((job_path,), [out])
-    work = _to_cut(job_path, effort)
+    work = to_cut_or_fail(job_path, effort)
     size: Paper | Roll | None
     if paper.lower().startswith("roll:"):
         wide = _length(paper[5:], work.job)

@@ -134,7 +134,8 @@ class Style:
     ``charts`` are the size charts (``body.CHARTS``) at every size of which its defaults hold;
     ``brings`` gives what some answers need beside ``materials``; ``roles`` are the kinds of edge
     (``allowances.ROLES``) that its pieces have. ``once`` is what its figures were called before, by
-    what they are called now: whole ids, or how they begin. One that is put together from parts can
+    what they are called now: whole ids, or how they begin. One of ``one_size`` is the same for
+    every body. One that is put together from parts can
     be taken ``apart``.
     """
 
@@ -151,6 +152,7 @@ class Style:
     steps: Callable[[Ledger, Allowances], Pattern] | None = None
     brings: Callable[[Options], tuple[str, ...]] = _brings_none
     once: Mapping[str, str] = field(default_factory=dict)
+    one_size: bool = False
     apart: Callable[[Body, Options], Apart] | None = None
 
     def now_called(self, figure: str) -> str:

@@ -117,6 +117,8 @@ def bodies_for(job: Job) -> dict[str, Body]:
         JobRefused: the job has no garment.
     """
     garment = _garment(job)
+    if garment_style(garment).one_size:
+        return {garment.size or str(say("table.as-drawn")): garment.body}
     sizes = {size: size_body(size) for chart in _charts(garment) for size in chart}
     own = garment.body
     return (

@@ -51,9 +51,12 @@ def in_sizes(garment: Garment) -> tuple[tuple[Garment, int], ...]:
     it.
 
     Raises:
-        JobRefused: a size that no chart has.
+        JobRefused: a size that no chart has, or a size of a style that is drawn in one.
     """
     made = []
+    one_size = any(garment.quantity) and garment_style(garment).one_size
+    if one_size:
+        raise JobRefused(say("work.one-size", garment=garment.id))
     for size, count in (garment.quantity or {"": 1}).items():
         if size and size not in SIZES:
             raise JobRefused(

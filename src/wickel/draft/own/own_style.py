@@ -156,6 +156,7 @@ def style_of(own_style: OwnStyle) -> Style:
         charts=tuple(CHARTS),
         required=tuple(id for id in MEASUREMENTS if id in named),
         options=options,
+        one_size=bool(own_style.drawn) and not own_style.pieces,
         materials=tuple(dict.fromkeys(materials)) or ("main",),
         roles=tuple(role for role in ROLES if role in roles),
         drafted=lambda body, values, allow: _drafted(own_style, body, lengths(values), allow),

@@ -58,6 +58,7 @@ from wickel.job.importing.measured import measured_allowance
 from wickel.job.importing.said import EdgeSaid, ImportSaid, Meaning, PieceSaid
 from wickel.pattern import (
     BIAS_DEG,
+    MATERIALS,
     Cut,
     Edge,
     EdgeKind,
@@ -377,7 +378,14 @@ class _Reading:
             pair=pair and copies % 2 == 0 and not on_fold,
             on_fold=on_fold,
         )
-        return (first, *(replace(own, on_fold=own.on_fold and on_fold) for own in cuts[1:]))
+        made: dict[str, Cut] = {}
+        for own in (first, *(replace(own, on_fold=own.on_fold and on_fold) for own in cuts[1:])):
+            material = own.material
+            if material not in MATERIALS:
+                material = MATERIALS[0]
+                self._doubts.append(say("importing.material", material=own.material))
+            made.setdefault(material, replace(own, material=material))
+        return tuple(made.values())
 
     def _notches(self, edges: list[Edge]) -> tuple[Notch, ...]:
         made = []

@@ -1,6 +1,11 @@
 """Sentences of the room job."""
 
 SENTENCES = {
+    "table.as-drawn": "as drawn",
+    "work.one-size": (
+        "Garment “{garment}” is drawn in one size: give a number without a size, or import the "
+        "other sizes too."
+    ),
     "laying.no-lay-known": "No lay of this way is known.",
     "quantity.empty": "Write how many are made, like  own; 2 × 92; 96.",
     "quantity.not-understood": "“{text}” is not understood: write it like  own; 2 × 92; 96.",

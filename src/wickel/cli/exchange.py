@@ -1,0 +1,177 @@
+"""Commands that bring drawings in and send them out."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import replace
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from wickel.cli.common import (
+    REFUSED,
+    UNUSABLE,
+    AsJson,
+    JobPath,
+    apart,
+    app,
+    fail,
+    write_file,
+)
+from wickel.cli.cutting import Effort, to_cut_or_fail
+from wickel.cutting.sending import lay_to_send, sheet_to_send
+from wickel.drawing import Drawing
+from wickel.files import UnreadableFile, job_text
+from wickel.job.importing import ImportSaid, LayerSaid, Meaning, proposed, read_pieces
+from wickel.lay import DEFAULT_EFFORT
+from wickel.studio.bringing_in import NotImported, imported, job_of_imported
+from wickel.typed import UnreadableLength, parsed_length
+from wickel.units import MM_PER_INCH, Unit, shown_length
+
+UNITS_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": MM_PER_INCH, "pt": MM_PER_INCH / 72.0}
+
+
+@app.command()
+def export(
+    job_path: JobPath,
+    dxf: Annotated[Path | None, typer.Option(help="DXF R2010, in millimetres.")] = None,
+    svg: Annotated[Path | None, typer.Option(help="SVG at 1:1.")] = None,
+    pdf: Annotated[Path | None, typer.Option(help="PDF at 1:1, on one page.")] = None,
+    hpgl: Annotated[Path | None, typer.Option(help="HPGL for a plotter.")] = None,
+    zip_: Annotated[
+        Path | None, typer.Option("--zip", help="Everything of the job in one zip.")
+    ] = None,
+    folder: Annotated[Path | None, typer.Option(help="Everything of the job in a folder.")] = None,
+    lay: Annotated[
+        str, typer.Option(help="The lay of this cloth instead of the pieces, by the cloth's id.")
+    ] = "",
+    effort: Effort = DEFAULT_EFFORT,
+) -> None:
+    """The pieces of a job, or a lay, for other programs and for a plotter."""
+    from wickel.files.bundle import open_files, zip_bytes  # DXF and PDF load slowly
+    from wickel.files.drawings.dxf_out import dxf_bytes
+    from wickel.files.drawings.hpgl_out import hpgl_text
+    from wickel.files.drawings.pdf_out import full_pdf
+    from wickel.files.drawings.svg_out import svg_text
+
+    files = [path for path in (dxf, svg, pdf, hpgl, zip_) if path is not None]
+    if not files and folder is None:
+        fail("Say what to write: --dxf, --svg, --pdf, --hpgl, --zip or --folder.", UNUSABLE)
+    apart((job_path,), files)
+    work = to_cut_or_fail(job_path, effort)
+    title = work.job.name or job_path.name
+    drawing: Drawing
+    if lay:
+        own = next((one for one in work.lays if one.cloth.id == lay), None)
+        if own is None:
+            ids = ", ".join(one.cloth.id for one in work.lays)
+            fail(f"There is no lay of “{lay}”: there are {ids}.", UNUSABLE)
+        drawing = lay_to_send(own)
+    else:
+        drawing = sheet_to_send(work)
+    try:
+        made: list[tuple[Path, bytes]] = []
+        if dxf is not None:
+            made.append((dxf, dxf_bytes(drawing)))
+        if svg is not None:
+            made.append((svg, svg_text(drawing, title).encode()))
+        if pdf is not None:
+            made.append((pdf, full_pdf(drawing, title)))
+        if hpgl is not None:
+            made.append((hpgl, hpgl_text(drawing).encode()))
+        if zip_ is not None:
+            made.append((zip_, zip_bytes(work)))
+        if folder is not None:
+            made += [(folder / own.path, own.made()) for own in open_files(work)]
+    except ValueError as reason:
+        fail(f"This cannot be written: {reason}.", REFUSED)
+    for path, content in made:
+        write_file(path, content)
+    print("\n".join(str(path) for path, _ in made))
+
+
+@app.command(name="import")
+def import_(
+    path: Annotated[Path, typer.Argument(metavar="FILE", help="An SVG, DXF or PDF file.")],
+    out: Annotated[Path, typer.Option("-o", "--out", help="The job file to write.")],
+    unit: Annotated[
+        str, typer.Option(help="How large the file's unit is: mm, cm, m, in, pt, or a length.")
+    ] = "",
+    seam: Annotated[str, typer.Option(help="The allowance in the cut lines, like 1cm.")] = "",
+    hem: Annotated[str, typer.Option(help="The allowance at hems, like 3cm.")] = "",
+    layers: Annotated[
+        list[str] | None,
+        typer.Option(
+            "--layer",
+            help="What a layer is: NAME=cut, net, both, inner, notch, grain, fold or nothing, "
+            "with :SIZE after it. May come again.",
+        ),
+    ] = None,
+    as_json: AsJson = False,
+) -> None:
+    """The pieces of a drawing as a job; nothing is half imported."""
+    from wickel.files.drawings.reading_in import read_drawing
+
+    apart((path,), [out])
+    try:
+        found = read_drawing(path)
+    except UnreadableFile as reason:
+        fail(reason, UNUSABLE)
+    per_unit = _per_unit(unit) or found.mm_per_unit
+    if per_unit is None:
+        fail(f"{path.name} does not say its unit: say --unit mm, cm, in, pt.", UNUSABLE)
+    said = replace(proposed(found), mm_per_unit=per_unit, seam_mm=_length(seam) or 0.0)
+    said = replace(said, hem_mm=_length(hem))
+    said = _with_layers(said, layers or [])
+    read = read_pieces(found, said)
+    try:
+        styles = imported(read, said, path.stem)
+    except NotImported as reason:
+        fail(reason, REFUSED)
+    job = job_of_imported(styles, path.stem)
+    write_file(out, job_text(job))
+    doubts = [str(doubt) for own in read.pieces for doubt in own.doubts]
+    left = [str(text) for text in read.left_out]
+    if as_json:
+        names = [own.name for own in read.pieces]
+        print(json.dumps({"pieces": names, "doubts": doubts, "left_out": left}))
+        return
+    for own in read.pieces:
+        xs, ys = zip(*own.outline, strict=True)
+        size = f"{_shown(max(xs) - min(xs))} × {_shown(max(ys) - min(ys))}"
+        print(" ".join(word for word in (own.name, own.size, size) if word))
+    for doubt in doubts:
+        print(f"look at: {doubt}")
+    for text in left:
+        print(f"left out: {text}")
+
+
+def _shown(mm: float) -> str:
+    return shown_length(mm, Unit.CM)
+
+
+def _per_unit(text: str) -> float | None:
+    return UNITS_MM[text] if text in UNITS_MM else _length(text)
+
+
+def _length(text: str) -> float | None:
+    if not text:
+        return None
+    try:
+        return parsed_length(text, Unit.CM)
+    except UnreadableLength as reason:
+        fail(reason, UNUSABLE)
+
+
+def _with_layers(said: ImportSaid, rows: list[str]) -> ImportSaid:
+    layers = dict(said.layers)
+    for row in rows:
+        name, _, rest = row.rpartition("=")
+        word, _, size = rest.partition(":")
+        if name not in layers:
+            fail(f"There is no layer “{name}”: there are {', '.join(layers)}.", UNUSABLE)
+        if word not in set(Meaning):
+            fail(f"A layer is {', '.join(Meaning)}, not “{word}”.", UNUSABLE)
+        layers[name] = LayerSaid(meaning=Meaning(word), size=size)
+    return replace(said, layers=layers)
