@@ -23,6 +23,7 @@ from PySide6.QtWidgets import (
 from wickel import __version__
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.errand import Errand
+from wickel.app.exchange.bringing import Bringing
 from wickel.app.exports import Exports
 from wickel.app.fill import TableFill
 from wickel.app.next_step import next_step
@@ -139,6 +140,10 @@ class MainWindow(QMainWindow):
         self._opening.opened.connect(self.jobs.refresh)
         self._exports = Exports(session, self.buy, folder.path, self)
         self._exports.said.connect(self.slip.say)
+        self.bringing = Bringing(session, book, self)
+        self.bringing.begin_asked.connect(self._start_drawn)
+        self.bringing.applied.connect(partial(self.show_stage, Stage.DRAFT))
+        self.bringing.refused.connect(self._opening.refuse)
         self.desk = StudioDesk(session, book, folder, self)
         self.desk.open_asked.connect(self.open_path)
         self.desk.begin_asked.connect(self._start)
@@ -249,6 +254,7 @@ class MainWindow(QMainWindow):
         self._action(job, tr("&Open a job file…"), "Ctrl+O", self._open)
         self._action(job, tr("&Save"), "Ctrl+S", self._save)
         self._action(job, tr("Save a &copy as…"), "Ctrl+Shift+S", self._exports.copy)
+        self._action(job, tr("&Bring pieces in (SVG, DXF, PDF)…"), "Ctrl+Alt+A", self.bringing.ask)
         job.addSeparator()
         self._of_a_lay = [
             self._action(job, tr("Lay as &SVG at 1:1…"), "Ctrl+E", self._exports.svg),
@@ -636,6 +642,11 @@ class MainWindow(QMainWindow):
             return
         self.open_path(path)
         self.show_stage(Stage.BODY)
+
+    def _start_drawn(self, job: Job) -> None:
+        """Begin a new job with pieces that came in, and look at them."""
+        self._start(job)
+        self.show_stage(Stage.DRAFT)
 
     def _one_more(self) -> None:
         """A new job like the open one."""

@@ -7,8 +7,6 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from wickel.draft.allowances import ROLES
-from wickel.draft.own import DrawnPiece
 from wickel.files.drawings.found_file import path_of, path_record
 from wickel.files.records import FARTHEST_MM, FileRecord, Name, Number, Text
 from wickel.geometry import BadOutline, simple_outline
@@ -46,7 +44,7 @@ class WiderRecord(FileRecord):
 
 
 class DrawnEdgeRecord(FileRecord):
-    """An edge of the net line. One with a ``role`` has the allowance of that kind of edge."""
+    """An edge of the net line."""
 
     name: Name
     path_mm: PathRecord
@@ -55,7 +53,6 @@ class DrawnEdgeRecord(FileRecord):
     allowance_end_mm: Allowance | None = None
     comes_back_to_mm: Allowance | None = None
     wider: WiderRecord | None = None
-    role: Text = ""
 
 
 class DrawnNotchRecord(FileRecord):
@@ -94,23 +91,12 @@ class DrawnPieceRecord(FileRecord):
     inner_lines: Annotated[list[DrawnLineRecord], Field(max_length=500)] = []
 
 
-def drawn_of(record: DrawnPieceRecord) -> DrawnPiece:
+def drawn_of(record: DrawnPieceRecord) -> Piece:
     """The drawn piece of a record.
 
     Raises:
-        ValueError: its edges do not meet or cross, a notch lies beyond its edge, or a kind of edge
-            is not known.
+        ValueError: its edges do not meet or cross, or a notch lies beyond its edge.
     """
-    for edge in record.edges:
-        if edge.role and edge.role not in ROLES:
-            raise ValueError(
-                say(
-                    "own_file.no-such-allowance",
-                    piece=record.name,
-                    role=edge.role,
-                    join=", ".join(ROLES),
-                )
-            )
     piece = Piece(
         id=record.id,
         name=record.name,
@@ -125,8 +111,7 @@ def drawn_of(record: DrawnPieceRecord) -> DrawnPiece:
         ),
     )
     _check(piece)
-    roles = tuple((edge.name, edge.role) for edge in record.edges if edge.role)
-    return DrawnPiece(piece=piece, roles=roles)
+    return piece
 
 
 _CUT = {"material", "copies", "pair", "on_fold"}
@@ -164,13 +149,12 @@ def _check(piece: Piece) -> None:
             raise ValueError(say("drawn_file.fold", piece=piece.name, edge=edge.name))
 
 
-def drawn_record(own: DrawnPiece) -> dict[str, Any]:
+def drawn_record(piece: Piece) -> dict[str, Any]:
     """A drawn piece as files write it, with stable key order."""
-    piece, roles = own.piece, dict(own.roles)
     return {
         "id": piece.id,
         "name": piece.name,
-        "edges": [_edge_record(edge, roles.get(edge.name, "")) for edge in piece.edges],
+        "edges": [_edge_record(edge) for edge in piece.edges],
         "cuts": [
             {
                 "material": cut.material,
@@ -204,7 +188,7 @@ def drawn_record(own: DrawnPiece) -> dict[str, Any]:
     }
 
 
-def _edge_record(edge: Edge, role: str) -> dict[str, Any]:
+def _edge_record(edge: Edge) -> dict[str, Any]:
     record: dict[str, Any] = {
         "name": edge.name,
         "path_mm": path_record(edge.path),
@@ -221,6 +205,4 @@ def _edge_record(edge: Edge, role: str) -> dict[str, Any]:
             "to_mm": edge.wider.to_mm,
             "allowance_mm": edge.wider.allowance_mm,
         }
-    if role:
-        record["role"] = role
     return record

@@ -7,10 +7,11 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from wickel.body import SIZES, Body, size_body
-from wickel.draft.own import DrawnPiece, OwnStyle
+from wickel.draft.own import OwnStyle
 from wickel.files import slug
 from wickel.job import Garment, Job
 from wickel.job.importing import ImportSaid, PieceSaid, ReadDrawing, ReadPiece
+from wickel.pattern import Piece
 from wickel.studio.ordering import new_order, with_another
 from wickel.wording import say
 
@@ -41,7 +42,7 @@ def imported(read: ReadDrawing, said: ImportSaid, name: str) -> tuple[Imported, 
     pieces = taken(read, said)
     if not pieces:
         raise NotImported(say("importing.nothing"))
-    groups: dict[tuple[str, str], list[DrawnPiece]] = {}
+    groups: dict[tuple[str, str], list[Piece]] = {}
     for own in pieces:
         if own.drawn is None:
             raise NotImported(say("importing.cannot", piece=own.name, reason=own.refusal))

@@ -211,6 +211,13 @@ class BodyStage(Stage):
         except JobRefused:
             return tuple(CHARTS)
 
+    def _one_size(self, garment: Garment) -> bool:
+        """Whether the garment's style is the same for every body."""
+        try:
+            return garment_style(garment).one_size
+        except JobRefused:
+            return False
+
     def _style_needs(self, garment: Garment) -> tuple[str, ...]:
         """The measurements that the garment's style needs, all of them when it needs none."""
         try:
@@ -250,6 +257,8 @@ class BodyStage(Stage):
                 )
             )
             button.clicked.connect(partial(self._take_size, size))
+            garment = self._session.garment
+            button.setEnabled(garment is None or not self._one_size(garment))
             self.size_buttons[size] = button
             self._chips.addWidget(button)
         self._chips.addStretch()
@@ -293,7 +302,7 @@ class BodyStage(Stage):
             mark_concerned(field, session.refusal if id in session.refusal_concerns else "")
         self._show_beside()
         lines = [str(doubt.text) for doubt in doubts(body)]
-        absent = missing(body, required)
+        absent = () if self._one_size(garment) else missing(body, required)
         self.estimate.setVisible(bool(absent))
         if absent:
             lines.insert(
@@ -307,9 +316,10 @@ class BodyStage(Stage):
             lines.append(
                 tr("Taken from the chart and not measured yet: {join}.", join=", ".join(guessed))
             )
-        good = tr("All there and plausible.") + (
-            tr(" Taken on {taken}.", taken=body.taken) if body.taken else ""
-        )
+        good = tr("All there and plausible.")
+        if self._one_size(garment):
+            good = tr("These pieces are drawn in one size: nothing is drafted from a body.")
+        good += tr(" Taken on {taken}.", taken=body.taken) if body.taken else ""
         wrong = len(lines) > bool(guessed)
         relabelled(
             self.trouble,

@@ -235,8 +235,9 @@ class DraftStage(Stage):
         pattern = None
         for done in filter(None, (self._session.draft,)):
             pattern, pieces, checks = done.pattern, done.pattern.pieces, done.checks
-        written = garment.own is not None and not self.written.isChecked()
-        self.written.setVisible(garment.own is not None)
+        in_points = garment.own is not None and bool(garment.own.pieces)
+        written = in_points and not self.written.isChecked()
+        self.written.setVisible(in_points)
         self.over_words.setVisible(not written)
         # beside the formulas there is little room
         self.over.setFixedWidth(round(scaled(_OVER_NARROW if written else _OVER_WIDE)))
@@ -246,7 +247,7 @@ class DraftStage(Stage):
         beside = self.editor if written else self.checks
         self.right.setCurrentWidget(self.references if self.pictures.isChecked() else beside)
         self._share_out()
-        self.rewrite.setVisible(garment.own is None)
+        self.rewrite.setVisible(not in_points)
         unheld = frozenset(check.name for check in checks if check.broken)
         self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
         self.checks.show_checks(checks, self._session.refusal, unit)

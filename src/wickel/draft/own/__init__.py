@@ -2,7 +2,7 @@
 body."""
 
 from wickel.draft.formulas import BadFormula, Formulas, evaluate, names_in
-from wickel.draft.own.drawn import DrawnPiece, drawn_pieces, role_of
+from wickel.draft.own.drawn import AS_DRAWN, CHOSEN, drawn_pieces
 from wickel.draft.own.own_style import (
     LINES,
     OWN_ROLES,
@@ -18,10 +18,11 @@ from wickel.draft.own.own_style import (
 )
 
 __all__ = [
+    "AS_DRAWN",
+    "CHOSEN",
     "LINES",
     "OWN_ROLES",
     "BadFormula",
-    "DrawnPiece",
     "Formulas",
     "OwnOption",
     "OwnPiece",
@@ -34,6 +35,5 @@ __all__ = [
     "names_in",
     "own_from_pattern",
     "own_points",
-    "role_of",
     "style_of",
 ]

@@ -22,7 +22,7 @@ from wickel.draft.checks import TapeCheck
 from wickel.draft.drafting import draft
 from wickel.draft.formulas import BadFormula, Formulas, names_in
 from wickel.draft.operations import as_house_named, checks_after
-from wickel.draft.own.drawn import DrawnPiece, drawn_pieces, role_of
+from wickel.draft.own.drawn import ALLOWANCES, drawn_pieces, role_of
 from wickel.draft.parts import edges, point
 from wickel.draft.style import (
     DraftRefused,
@@ -114,7 +114,7 @@ class OwnStyle:
     options: tuple[OwnOption, ...] = ()
     house: str = ""
     house_options: tuple[tuple[str, OptionValue], ...] = ()
-    drawn: tuple[DrawnPiece, ...] = ()
+    drawn: tuple[Piece, ...] = ()
 
 
 def _formulas(own_style: OwnStyle) -> list[str]:
@@ -144,9 +144,9 @@ def style_of(own_style: OwnStyle) -> Style:
         for o in own_style.options
     )
     roles = {row.role for piece in own_style.pieces for row in piece.points} - {"fold"}
-    roles |= {role for piece in own_style.drawn for _, role in piece.roles}
+    roles |= {role_of(edge) for piece in own_style.drawn for edge in piece.edges} - {"fold"}
     materials = [piece.material for piece in own_style.pieces]
-    materials += [cut.material for own in own_style.drawn for cut in own.piece.cuts]
+    materials += [cut.material for piece in own_style.drawn for cut in piece.cuts]
     return Style(
         id=own_style.id,
         name=own_style.name,
@@ -155,11 +155,11 @@ def style_of(own_style: OwnStyle) -> Style:
         else "Drawn elsewhere, in one size.",
         charts=tuple(CHARTS),
         required=tuple(id for id in MEASUREMENTS if id in named),
-        options=options,
+        options=(*options, *((ALLOWANCES,) if own_style.drawn else ())),
         one_size=bool(own_style.drawn) and not own_style.pieces,
         materials=tuple(dict.fromkeys(materials)) or ("main",),
         roles=tuple(role for role in ROLES if role in roles),
-        drafted=lambda body, values, allow: _drafted(own_style, body, lengths(values), allow),
+        drafted=lambda body, values, allow: _drafted(own_style, body, values, allow),
         checked=lambda pattern, body, _: (
             *_checked(pattern),
             *_checked_as_house(own_style, pattern, body),
@@ -195,12 +195,10 @@ def own_points(own_piece: OwnPiece, formulas: Formulas) -> tuple[Point, ...]:
     return tuple(found)
 
 
-def _drafted(
-    own_style: OwnStyle, body: Body, options: Mapping[str, float], allow: Allowances
-) -> Pattern:
-    formulas = Formulas({**body.measurements_mm, **options})
+def _drafted(own_style: OwnStyle, body: Body, options: Options, allow: Allowances) -> Pattern:
+    formulas = Formulas({**body.measurements_mm, **lengths(options)})
     pieces = tuple(_piece(piece, formulas, allow) for piece in own_style.pieces)
-    drawn = drawn_pieces(own_style.drawn, allow)
+    drawn = drawn_pieces(own_style.drawn, allow, options)
     if not (pieces or drawn):
         raise DraftRefused(say("own_style.no-piece-yet-add", own=own_style.name), own_style.id)
     seams: list[Seam] = []

@@ -14,7 +14,6 @@ from itertools import pairwise
 
 import shapely
 
-from wickel.draft.own import DrawnPiece
 from wickel.drawing.found import FoundDrawing, FoundLine
 from wickel.geometry import (
     Affine,
@@ -91,8 +90,8 @@ class FoundEdge:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ReadPiece:
     """A piece as it would come in. ``drawn`` is None where it cannot, and ``refusal`` says why;
-    ``doubts`` is what to look at. ``outline`` is the line of the file, in mm of the drawing;
-    ``grains_deg`` are the directions offered for its arrow, the first one taken."""
+    ``doubts`` is what to look at. ``outline`` is the line of the file, ``net`` the net line, in mm
+    of the drawing; ``grains_deg`` are the directions offered for its arrow, the first one taken."""
 
     key: str
     name: str
@@ -100,9 +99,10 @@ class ReadPiece:
     layer: str
     garment: str
     outline: Outline
+    net: Outline = ()
     edges: tuple[FoundEdge, ...] = ()
     grains_deg: tuple[float, ...] = ()
-    drawn: DrawnPiece | None = None
+    drawn: Piece | None = None
     refusal: Text = ""
     doubts: tuple[Text, ...] = ()
 
@@ -132,12 +132,12 @@ def _named_once(pieces: list[ReadPiece]) -> Iterator[ReadPiece]:
         if own.drawn is None:
             yield own
             continue
-        id, number = own.drawn.piece.id, 1
+        id, number = own.drawn.id, 1
         while (own.garment, own.size, id) in taken:
             number += 1
-            id = f"{own.drawn.piece.id}-{number}"
+            id = f"{own.drawn.id}-{number}"
         taken.add((own.garment, own.size, id))
-        yield replace(own, drawn=replace(own.drawn, piece=replace(own.drawn.piece, id=id)))
+        yield replace(own, drawn=replace(own.drawn, id=id))
 
 
 class _Reading:
@@ -171,10 +171,11 @@ class _Reading:
             refusal = say("importing.cannot-take-off", piece=made.name, edge=name)
             rows = self._as_cut(made.grains_deg[0])
             return replace(made, refusal=refusal, edges=rows)
-        made = replace(made, edges=rows)
+        net = tuple(point for edge in edges for point in flatten(edge.path)[:-1])
+        made = replace(made, edges=rows, net=net)
         try:
             drawn = self._drawn(made, edges)
-            simple_outline(net_line(drawn.piece))
+            simple_outline(net_line(drawn))
         except (BadOutline, ValueError) as reason:
             refusal = say("importing.no-outline", piece=made.name, reason=words_of(reason))
             return replace(made, refusal=refusal)
@@ -324,7 +325,7 @@ class _Reading:
 
     # --- the piece -------------------------------------------------------------------------------
 
-    def _drawn(self, made: ReadPiece, edges: list[Edge]) -> DrawnPiece:
+    def _drawn(self, made: ReadPiece, edges: list[Edge]) -> Piece:
         """The piece in its own frame. Raises ``ValueError`` where its edges do not meet."""
         grain = made.grains_deg[0]
         to_own, own_grain = self._frame(edges, grain)
@@ -343,7 +344,7 @@ class _Reading:
             ),
         )
         self._compare(piece, to_own)
-        return DrawnPiece(piece=piece)
+        return piece
 
     def _frame(self, edges: list[Edge], grain: float) -> tuple[Affine, float]:
         """The map into the piece's own frame, and its grain there: as the file says; else with the

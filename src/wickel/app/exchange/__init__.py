@@ -1,0 +1,1 @@
+"""What comes in from other programs and goes out to them, and to a plotter, in the window."""
