@@ -3,18 +3,26 @@ they are read."""
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any
+
+from pydantic import Field
 
 from wickel import wording
 from wickel.files.records import FileRecord, Name, Number, Text
 from wickel.wording import say
+
+FARTHEST = 10**9
+
+
+Whole = Annotated[int, Field(ge=-FARTHEST, le=FARTHEST)]
+"""A count stays one: it is shown without a point."""
 
 
 class SaidRecord(FileRecord):
     """A sentence of the catalogue."""
 
     say: Name
-    values: dict[Name, bool | Number | Text | SaidRecord] = {}
+    values: dict[Name, bool | Whole | Number | Text | SaidRecord] = {}
 
 
 Said = Text | SaidRecord

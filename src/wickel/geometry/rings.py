@@ -8,8 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-import numpy as np
-from scipy.spatial import cKDTree
+import shapely
 
 from wickel.geometry.outline import Point
 from wickel.geometry.path import Cubic, Path, Segment, backwards, flatten
@@ -59,9 +58,10 @@ def _mates(ends: list[Point], within_mm: float) -> list[int]:
     mates = [-1] * len(ends)
     if not ends:
         return mates
-    tree = cKDTree(np.asarray(ends))
+    spots = shapely.points(ends)
+    met = shapely.STRtree(spots).query(spots, predicate="dwithin", distance=within_mm)
     pairs = sorted(
-        (math.dist(ends[a], ends[b]), a, b) for a, b in tree.query_pairs(within_mm) if a != b
+        (math.dist(ends[a], ends[b]), int(a), int(b)) for a, b in met.T.tolist() if a < b
     )
     for _, a, b in pairs:
         if mates[a] < 0 and mates[b] < 0:

@@ -8,6 +8,7 @@ of it, extended data of the application ``WICKEL`` what is said of a line.
 from __future__ import annotations
 
 import math
+import re
 from collections import Counter
 from collections.abc import Iterable, Iterator
 from pathlib import Path
@@ -33,6 +34,7 @@ _LINES = {"LINE", "ARC", "CIRCLE", "ELLIPSE", "SPLINE"}
 _WORDS = {"TEXT", "MTEXT"}
 _NOT_DRAWN = {"ATTDEF", "ATTRIB", "SEQEND", "VIEWPORT"}
 _MOST_INSERTS = 5_000
+_LINE_OF = re.compile(r"line:?\s*(\d+)")
 
 
 def read_dxf(file: Path, name: str) -> FoundDrawing:
@@ -42,8 +44,11 @@ def read_dxf(file: Path, name: str) -> FoundDrawing:
         return _Reader(document, name).read()
     except UnreadableFile:
         raise
-    except (DXFError, UnicodeDecodeError) as reason:
-        raise UnreadableFile(say("drawings.no-dxf", name=name, reason=str(reason)[:80])) from None
+    except (DXFError, ValueError, TypeError, KeyError, IndexError) as reason:
+        met = _LINE_OF.search(str(reason))
+        if met is None:
+            raise UnreadableFile(say("drawings.no-dxf", name=name)) from None
+        raise UnreadableFile(say("drawings.no-dxf-line", name=name, line=met[1])) from None
 
 
 class _Reader:

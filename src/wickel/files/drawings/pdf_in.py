@@ -15,6 +15,7 @@ import pypdfium2.raw as raw
 
 from wickel.drawing.found import FoundDrawing
 from wickel.files.drawings.collecting import Collector
+from wickel.files.drawings.pdf_whole import is_whole
 from wickel.files.reading import UnreadableFile
 from wickel.geometry import Affine, Cubic, Line, Point, Segment, translation
 from wickel.units import MM_PER_INCH
@@ -30,10 +31,12 @@ _KINDS = {
 
 def read_pdf(data: bytes, name: str) -> FoundDrawing:
     """The drawing of a PDF file. Raises ``UnreadableFile``."""
+    if not is_whole(data):
+        raise UnreadableFile(say("drawings.cut-short", name=name))
     try:
         document = pypdfium2.PdfDocument(data)
-    except pypdfium2.PdfiumError as reason:
-        raise UnreadableFile(say("drawings.no-pdf", name=name, reason=str(reason)[:80])) from None
+    except pypdfium2.PdfiumError:
+        raise UnreadableFile(say("drawings.no-pdf", name=name)) from None
     try:
         pages = len(document)
         if pages > _MOST_PAGES:

@@ -8,6 +8,7 @@ asked goes on.
 from __future__ import annotations
 
 import json
+import math
 import os
 import resource
 import sys
@@ -20,7 +21,7 @@ from wickel.files.said_file import said_record
 from wickel.wording import Sentence, say
 
 MOST_MEMORY = 1_000_000_000
-MOST_SECONDS = 4
+MOST_SECONDS = 3
 _WRITING = os.O_WRONLY | os.O_RDWR | os.O_CREAT | os.O_APPEND
 _REFUSED_EVENTS = ("socket.", "subprocess.", "os.exec", "os.posix_spawn", "os.system", "urllib.")
 
@@ -39,7 +40,7 @@ def _hold(event: str, given: tuple[object, ...]) -> None:
 
 def _bounds() -> None:
     used = resource.getrusage(resource.RUSAGE_SELF)
-    seconds = int(used.ru_utime + used.ru_stime) + 1 + MOST_SECONDS
+    seconds = math.ceil(used.ru_utime + used.ru_stime) + MOST_SECONDS
     resource.setrlimit(resource.RLIMIT_AS, (MOST_MEMORY, MOST_MEMORY))
     resource.setrlimit(resource.RLIMIT_CPU, (seconds, seconds + 1))
     resource.setrlimit(resource.RLIMIT_FSIZE, (0, 0))

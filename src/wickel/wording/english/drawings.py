@@ -9,7 +9,7 @@ SENTENCES = {
     "drawings.too-heavy": "{name} needs too much memory: it is damaged, or far too large.",
     "drawings.too-long": "{name} takes too long to read: it is damaged, or far too large.",
     "drawings.gave-up": "{name} is damaged: reading it came to no end.",
-    "drawings.damaged": "{name} is damaged: {reason}.",
+    "drawings.cut-short": "{name} is damaged: a part of it is missing.",
     "drawings.nowhere": "{name} has a line at ({place}), which is no place on a pattern.",
     "drawings.entities": (
         "{name} refers to entities or to other files: save it as plain SVG, without a DOCTYPE."
@@ -20,8 +20,9 @@ SENTENCES = {
     "drawings.transform": "{name} has a transform that is none: “{text}”.",
     "drawings.shape": "{name} has a shape that cannot be read: “{shape}”.",
     "drawings.uses": "{name} repeats things too often: {most} times at most.",
-    "drawings.no-dxf": "{name} is no DXF that can be read: {reason}.",
-    "drawings.no-pdf": "{name} is no PDF that can be read: {reason}.",
+    "drawings.no-dxf": "{name} is no DXF that can be read.",
+    "drawings.no-dxf-line": "{name} is no DXF that can be read: it is damaged near line {line}.",
+    "drawings.no-pdf": "{name} is no PDF that can be read.",
     "drawings.pages": "{name} has {pages} pages: {most} at most are read.",
     "drawings.page": "Page {page} of {name} is damaged.",
     "drawings.left": "{count} × {kind}",
