@@ -100,7 +100,10 @@ def _is_found_again(edges: Sequence[CutEdge], nets: list[Outline | None], at: in
         for edge, net in zip(edges, nets, strict=True)
         if net is not None
     ]
-    ring = shapely.LinearRing(cut_outline(sides))
+    try:
+        ring = shapely.LinearRing(cut_outline(sides))
+    except ValueError:  # nothing is left that could be cut
+        return False
     return all(ring.distance(Spot(point)) < _FOUND_AGAIN_MM for point in edges[at].points)
 
 

@@ -11,8 +11,6 @@ import shapely
 
 from wickel.drawing.found import FoundLine
 from wickel.geometry import (
-    Cubic,
-    Line,
     Path,
     Point,
     cut_outline,
@@ -26,7 +24,7 @@ from wickel.pattern import Edge, EdgeKind
 
 Part = tuple[Path, Mapping[str, str]]
 
-_STRAIGHT_MM, _ON_MM, _LOW_DEG = 0.05, 0.5, 35.0
+_STRAIGHT_MM, _ON_MM, _LOW_DEG = 0.3, 0.5, 35.0
 _BETTER_MM, _MOST_HEMS, _LEAST_HEM_MM = 0.2, 3, 8.0
 
 
@@ -166,6 +164,20 @@ def _half(points: Sequence[Point]) -> Point:
     return ((ax + bx) / 2, (ay + by) / 2)
 
 
+def along_its_longest(path: Path) -> tuple[Point, Point]:
+    """A straight edge from end to end along its longest stretch: a small step at a corner is not of
+    it."""
+    best = max(path, key=lambda own: math.dist(own.start, own.end))
+    (ax, ay), (bx, by) = best.start, best.end
+    size = math.dist(best.start, best.end)
+
+    def on(point: Point) -> Point:
+        share = ((point[0] - ax) * (bx - ax) + (point[1] - ay) * (by - ay)) / size**2
+        return (ax + share * (bx - ax), ay + share * (by - ay))
+
+    return on(path[0].start), on(path[-1].end)
+
+
 def runs_along(line: Path, edge: Path) -> bool:
     """Whether a straight line lies on an edge."""
     if not (is_straight(line) and is_straight(edge)):
@@ -175,20 +187,6 @@ def runs_along(line: Path, edge: Path) -> bool:
     long = shapely.LineString([a, b])
     middle = shapely.Point(_half((line[0].start, line[-1].end)))
     return off < _ON_MM and long.distance(middle) < _ON_MM
-
-
-def straightened(path: Path) -> Path:
-    """A path without corners that are none: lines that go straight on are one."""
-    kept: list[Line | Cubic] = []
-    for segment in path:
-        last = kept[-1] if kept else None
-        if isinstance(segment, Line) and isinstance(last, Line):
-            one = Line(last.start, segment.end)
-            if is_straight((last, segment)):
-                kept[-1] = one
-                continue
-        kept.append(segment)
-    return tuple(kept)
 
 
 def points_of(path: Path) -> tuple[Point, ...]:

@@ -34,6 +34,7 @@ from wickel.geometry import (
 )
 from wickel.job.importing.edges import (
     Part,
+    along_its_longest,
     is_straight,
     lowest,
     notch_on,
@@ -296,7 +297,7 @@ class _Reading:
             nets = taken_off(
                 [
                     CutEdge(
-                        points=row.points,
+                        points=_straight(row),
                         allowance_mm=row.allowance_mm,
                         square=row.kind is EdgeKind.HEM,
                         fold=row.kind is EdgeKind.FOLD,
@@ -434,6 +435,13 @@ class _Reading:
 
 
 # --- small questions -----------------------------------------------------------------------------
+
+
+def _straight(row: FoundEdge) -> Outline:
+    """The points of an edge; of one on the fold its two ends along its own line."""
+    if row.kind is not EdgeKind.FOLD:
+        return row.points
+    return along_its_longest(tuple(Line(a, b) for a, b in pairwise(row.points)))
 
 
 def _facts_of(parts: Sequence[Part]) -> Mapping[str, str]:

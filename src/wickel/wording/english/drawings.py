@@ -31,7 +31,7 @@ SENTENCES = {
     "drawings.kind-hidden": "hidden line",
     "drawings.kind-other-file": "link to another file",
     "importing.not-closed": (
-        "a line on the layer “{layer}” that does not close: its ends are {gap} apart"
+        "a line on the layer “{layer}” that does not close: its ends are {gap:length} apart"
     ),
     "importing.too-small": "a closed line on the layer “{layer}”, too small to be a piece",
     "importing.crosses-itself": "a closed line on the layer “{layer}” that crosses itself",
