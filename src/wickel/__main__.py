@@ -21,6 +21,16 @@ def start(context: typer.Context) -> None:
 
 
 @app.command()
+def plotter(
+    port: Annotated[int, typer.Option(min=1, max=65535, help="Where it listens.")] = 9100,
+) -> None:
+    """Open a plotter to try things with: it takes HPGL at a port of this machine and draws it."""
+    from wickel.app.start import run_plotter
+
+    raise typer.Exit(run_plotter(port))
+
+
+@app.command()
 def demo(
     fresh: Annotated[
         bool, typer.Option(help="Forget what was changed in the demo studio.")

@@ -27,7 +27,7 @@ class Printing(QObject):
         """Show the papers for the table, to be printed or saved."""
         from wickel.app.stages.cut_papers import PapersDialog  # printing loads slowly
 
-        work = self._work()
+        work = self.work()
         if work is not None:
             dialog = PapersDialog(work, self._cut.studio, self._folder, self._window)
             dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
@@ -37,13 +37,13 @@ class Printing(QObject):
         """Show the pieces at full size, to be printed or saved."""
         from wickel.app.stages.cut_papers import FullSizeDialog  # printing loads slowly
 
-        work = self._work()
+        work = self.work()
         if work is not None:
             dialog = FullSizeDialog(work, self._folder, self._window)
             dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
             dialog.open()
 
-    def _work(self) -> ToCut | None:
+    def work(self) -> ToCut | None:
         """The job with a whole lay of every cloth; why there is none is said."""
         self._cut.refresh()
         work = self._cut.work

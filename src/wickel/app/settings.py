@@ -27,6 +27,7 @@ class Settings:
     turned: bool = False
     chalks: bool = False
     cutting_hours: float = 20.0
+    plotter: str = ""
 
 
 class SettingsFile:

@@ -94,15 +94,36 @@ def make_window(
     return window
 
 
+_NO_SCREEN = (
+    "wickel: there is no screen here to open a window on. Start it in a desktop session; or, to "
+    "see pictures of it, run  wickel shots DIR ; the command line works without a screen "
+    "(wickel --help)."
+)
+
+
+def run_plotter(port: int) -> int:
+    """Open the stand-in for a plotter and stay until it is closed; the exit code."""
+    from wickel.app.exchange.plotter_window import PlotterWindow
+
+    if not _screen_is_there():
+        print(_NO_SCREEN, file=sys.stderr)
+        return 1
+    app = QApplication([sys.argv[0]])
+    load_fonts()
+    apply_theme(app, LIGHT)
+    try:
+        window = PlotterWindow(port)
+    except OSError as reason:
+        print(f"wickel: port {port} cannot be taken: {reason.strerror}.", file=sys.stderr)
+        return 1
+    window.show()
+    return app.exec()
+
+
 def run_window(*, demo: bool, fresh: bool = False) -> int:
     """Open the window and stay until it is closed; the exit code."""
     if not _screen_is_there():
-        print(
-            "wickel: there is no screen here to open a window on. Start it in a desktop session; "
-            "or, to see pictures of it, run  wickel shots DIR ; the command line works without a "
-            "screen (wickel --help).",
-            file=sys.stderr,
-        )
+        print(_NO_SCREEN, file=sys.stderr)
         return 1
     app = QApplication([sys.argv[0]])
     app.setApplicationName("wickel")

@@ -255,6 +255,7 @@ class MainWindow(QMainWindow):
         self._action(job, tr("&Save"), "Ctrl+S", self._save)
         self._action(job, tr("Save a &copy as…"), "Ctrl+Shift+S", self._exports.copy)
         self._action(job, tr("&Bring pieces in (SVG, DXF, PDF)…"), "Ctrl+Alt+A", self.bringing.ask)
+        self._action(job, tr("Send pieces and lays ou&t, or plot…"), "Ctrl+Alt+U", self._send_out)
         job.addSeparator()
         self._of_a_lay = [
             self._action(job, tr("Lay as &SVG at 1:1…"), "Ctrl+E", self._exports.svg),
@@ -642,6 +643,21 @@ class MainWindow(QMainWindow):
             return
         self.open_path(path)
         self.show_stage(Stage.BODY)
+
+    def _send_out(self) -> None:
+        """Ask what goes out of the open job, and how."""
+        from wickel.app.exchange.send_sheet import SendSheet
+
+        work = self.printing.work()
+        if work is None:
+            return
+        sheet = SendSheet(work, self._settings.values.plotter, self._folder.path, self)
+        sheet.said.connect(self.slip.say)
+        sheet.plotter_said.connect(self._keep_plotter)
+        sheet.open()
+
+    def _keep_plotter(self, address: str) -> None:
+        self._settings.remember(replace(self._settings.values, plotter=address))
 
     def _start_drawn(self, job: Job) -> None:
         """Begin a new job with pieces that came in, and look at them."""

@@ -48,5 +48,9 @@ SENTENCES = {
     "importing.off": (
         "With its allowances put on again {piece} is up to {off:fine} off the line of the file."
     ),
+    "plotting.no-address": "“{text}” is no address of a plotter: write a host and a port.",
+    "plotting.silent": "The plotter at {host}:{port} does not answer.",
+    "plotting.lost": "The plotter at {host}:{port} cannot be reached: {strerror}.",
+    "plotting.gone": "The plotter has gone away in the middle: look what it has drawn.",
     "drawings.kind-use": "repeat of what is not there",
 }
