@@ -1,4 +1,4 @@
-"""Drawings out and in: what goes out comes in again, and what other programs write is read right."""
+"""Drawings out and in: what goes out comes in again, what other programs write is read right."""
 
 import io
 import math
@@ -223,7 +223,8 @@ def test_nested_transforms_groups_uses_and_documents_are_followed(tmp_path):
       <path id="p" d="M0 0 L10 0 L10 10 Z"/></defs>
       <g id="pieces" transform="translate(100,0)"><g transform="scale(2) rotate(90)">
         <rect width="30" height="10"/><use href="#p" x="5" y="5"/></g>
-        <svg x="10" y="10" width="40" height="20" viewBox="0 0 4 2"><rect width="4" height="2"/></svg>
+        <svg x="10" y="10" width="40" height="20" viewBox="0 0 4 2">
+        <rect width="4" height="2"/></svg>
         <use href="#s" width="50" height="50" x="1"/></g>
       <g style="display:none"><rect width="9999" height="9999"/></g>
       <image href="file:///etc/passwd" width="5" height="5"/>
@@ -243,7 +244,8 @@ def test_nested_transforms_groups_uses_and_documents_are_followed(tmp_path):
 
 
 def test_arcs_and_curves_of_svg_are_kept_within_a_hundredth_of_a_millimetre(tmp_path):
-    body = '<path d="M 1000 0 A 1000 1000 0 1 1 0 -1000 L 0 0 Z"/><path d="M0 0 Q 50 100 100 0 T 200 0"/>'
+    body = '<path d="M 1000 0 A 1000 1000 0 1 1 0 -1000 L 0 0 Z"/>'
+    body += '<path d="M0 0 Q 50 100 100 0 T 200 0"/>'
     found, _ = svg_box(tmp_path, 'width="3000mm" viewBox="0 0 3000 3000"', body)
     arc, waves = found.lines
     k = found.mm_per_unit
@@ -295,7 +297,8 @@ def test_reading_is_stopped_when_asked(tmp_path):
         ("a.svg", b"<html/>", "XML, but no SVG"),
         ("a.svg", b"<svg xmlns='http://www.w3.org/2000/svg'/>", "no line"),
         ("a.svg", b"<svg><path d='M 0 0 L 1e9 0'/></svg>", "no place on a pattern"),
-        ("a.pdf", b"%PDF-1.4 nothing", "no PDF that can be read"),
+        ("a.pdf", b"%PDF-1.4 nothing %%EOF", "no PDF that can be read"),
+        ("a.pdf", b"%PDF-1.4 nothing", "a part of it is missing"),
         ("a.dxf", b"  0\nSECTION\n  2\nENTITIES\n  0\nLINE\n 10\n", "no DXF that can be read"),
     ],
 )

@@ -194,7 +194,8 @@ def pdf_that_calls_itself(rng, port):
         b" /Resources << /XObject << /F 5 0 R >> >> >>",
         b"<< /Length 5 >>\nstream\n/F Do\nendstream",
         b"<< /Type /XObject /Subtype /Form /BBox [0 0 9 9] /Length 26"
-        b" /Resources << /XObject << /F 5 0 R >> >> >>\nstream\n0 0 m 5 5 l S /F Do /F Do\nendstream",
+        b" /Resources << /XObject << /F 5 0 R >> >> >>\nstream\n0 0 m 5 5 l S"
+        b" /F Do /F Do\nendstream",
     ]
     made, places = bytearray(b"%PDF-1.4\n"), []
     for k, row in enumerate(rows, start=1):

@@ -116,6 +116,7 @@ def run_plotter(port: int) -> int:
     except OSError as reason:
         print(f"wickel: port {port} cannot be taken: {reason.strerror}.", file=sys.stderr)
         return 1
+    dress(window)
     window.show()
     return app.exec()
 

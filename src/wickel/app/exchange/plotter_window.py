@@ -48,12 +48,11 @@ class PlotPaper(QWidget):
         wide, high = max(1, max(xs) - min(xs)), max(1, max(ys) - min(ys))
         room = QRectF(self.rect()).adjusted(_EDGE_PX, _EDGE_PX, -_EDGE_PX, -_EDGE_PX)
         scale = min(room.width() / wide, room.height() / high)
+        left = room.center().x() - wide * scale / 2
+        low = room.center().y() + high * scale / 2
 
         def there(point: tuple[int, int]) -> QPointF:
-            return QPointF(
-                room.left() + (point[0] - min(xs)) * scale,
-                room.bottom() - (point[1] - min(ys)) * scale,
-            )
+            return QPointF(left + (point[0] - min(xs)) * scale, low - (point[1] - min(ys)) * scale)
 
         for own in drawn:
             painter.setPen(pen(colours.ink if own.pen == 1 else colours.woad, 1.5))

@@ -14,6 +14,7 @@ from PySide6.QtWidgets import (
     QComboBox,
     QDialog,
     QFileDialog,
+    QGridLayout,
     QHBoxLayout,
     QLineEdit,
     QProgressBar,
@@ -93,7 +94,7 @@ class SendSheet(QDialog):
         self.setProperty(PAGE, "exchange")
         self.setWindowTitle(tr("Send pieces and lays out"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.setMinimumWidth(560)
+        self.setMinimumWidth(600)
         self._work, self._folder = work, folder
         self._stop = Event()
         self._background = Background(self)
@@ -147,32 +148,26 @@ class SendSheet(QDialog):
     def _files_card(self) -> QWidget:
         frame, column = card()
         column.addWidget(label(tr("As a file"), "heading"))
-        row = QHBoxLayout()
+        grid = QGridLayout()
+        column.addLayout(grid)
         self.buttons: dict[str, QPushButton] = {}
-        for own in FORMATS:
-            button = QPushButton(own.words)
-            button.setToolTip(tr("Written in millimetres, at full size"))
-            button.setAutoDefault(False)
-            button.clicked.connect(partial(self._ask_file, own))
-            row.addWidget(button)
-            self.buttons[own.ending] = button
-        row.addStretch()
-        column.addLayout(row)
-        lists = QHBoxLayout()
-        for key, words, tip, act in (
+        full = tr("Written in millimetres, at full size")
+        rows: list[tuple[str, str, str, Callable[[], object]]] = [
+            (own.ending, own.words, full, partial(self._ask_file, own)) for own in FORMATS
+        ]
+        rows += [
             (".lay.json", tr("Lay file…"), tr("The lay of the cloth above"), self._ask_lay),
-            (".csv", tr("Lists (CSV)…"), tr("Cut list, or the lay-out list"), self._ask_lists),
-            (".zip", tr("Everything in one zip…"), tr("All formats of all of it"), self._ask_zip),
-            ("folder", tr("Everything in a folder…"), tr("All formats of it"), self._ask_folder),
-        ):
+            (".csv", tr("List (CSV)…"), tr("Cut list, or the lay-out list"), self._ask_lists),
+            (".zip", tr("All in one zip…"), tr("All formats of all of it"), self._ask_zip),
+            ("folder", tr("All in a folder…"), tr("All formats of all of it"), self._ask_folder),
+        ]
+        for k, (key, words, tip, act) in enumerate(rows):
             button = QPushButton(words)
             button.setToolTip(tip)
             button.setAutoDefault(False)
             button.clicked.connect(act)
-            lists.addWidget(button)
+            grid.addWidget(button, k // 4, k % 4)
             self.buttons[key] = button
-        lists.addStretch()
-        column.addLayout(lists)
         return frame
 
     def _plotter_card(self, plotter: str) -> QWidget:

@@ -74,7 +74,14 @@ def _dashes(points: Outline, dashed: tuple[float, float] | None) -> Iterator[Out
 
 def _label(label: Label, drawing: Drawing) -> Iterator[str]:
     """A name, centred on its place; signs that a plotter's own letters lack are left out."""
-    words = plain_text(label.text).encode("ascii", "ignore").decode().replace("\x03", "").strip()
+    words = (
+        plain_text(label.text)
+        .replace("×", "x")
+        .encode("ascii", "ignore")
+        .decode()
+        .replace("\x03", "")
+        .strip()
+    )
     if not words:
         return
     high, wide = label.height_mm, label.height_mm * _LETTER_WIDE

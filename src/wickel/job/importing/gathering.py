@@ -29,8 +29,8 @@ from wickel.wording import Text, say
 
 JOINED_MM, CLOSED_MM = 0.2, 2.0
 """Ends so near each other are one; a gap of a closed line that is no wider is closed straight."""
-LEAST_MM2 = 100.0
-"""A closed line that holds less is a mark."""
+LEAST_MM2, _LEAST_SHARE = 100.0, 0.001
+"""A closed line that holds less, and so little of what the largest one does, is no piece."""
 _NEAR_MM = 20.0
 """A mark belongs to a piece that it lies no farther from."""
 _FLAT_MM = 0.05
@@ -184,7 +184,7 @@ def _pieces(rings: list[Ring], left_out: list[Text]) -> list[Gathered]:
     nets: list[tuple[Ring, Polygon]] = []
     for k in order:
         ring, shape = rings[k], shapes[k]
-        if shape.area < LEAST_MM2:
+        if shape.area < min(LEAST_MM2, _LEAST_SHARE * shapes[order[0]].area):
             left_out.append(say("importing.too-small", layer=ring.layer))
             continue
         if not shape.is_valid:

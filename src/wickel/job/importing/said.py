@@ -26,6 +26,8 @@ class Meaning(StrEnum):
     NOTHING = "nothing"
 
 
+_SMALL = 200.0
+"""A drawing of fewer units is not in millimetres."""
 _NET_SHARE = 0.6
 """A net line holds at least so much of what its cut line does."""
 OUTLINES = (Meaning.CUT, Meaning.NET, Meaning.BOTH)
@@ -119,8 +121,9 @@ _NUMBERED = {
 _SIZE = re.compile(r"(?:^|[\s_·-])(?:size[\s_-]*)?(\d{2}|[2-6]?X{0,3}[SL]|M)$", re.IGNORECASE)
 
 
-def proposed(found: FoundDrawing, mm_per_unit: float = 1.0) -> ImportSaid:
-    """What can be guessed of a drawing: its layers by their names and by what lies on them."""
+def proposed(found: FoundDrawing, mm_per_unit: float | None = None) -> ImportSaid:
+    """What can be guessed of a drawing: its layers by their names and by what lies on them; where
+    it does not say its unit, and nobody else does, whether that is a millimetre or a centimetre."""
     names = tuple(dict.fromkeys(line.layer for line in found.lines))
     numbered = len(names) > 1 and all(name.isdigit() and len(name) <= 2 for name in names)
     numbered = numbered and any(int(name) < 15 for name in names)
@@ -132,7 +135,15 @@ def proposed(found: FoundDrawing, mm_per_unit: float = 1.0) -> ImportSaid:
         layers[name] = LayerSaid(meaning=known or Meaning.CUT, size=size)
         unknown += [] if known else [name]
     layers |= _by_lines(unknown, layers, found)
-    return ImportSaid(mm_per_unit=found.mm_per_unit or mm_per_unit, layers=layers)
+    per_unit = found.mm_per_unit or mm_per_unit or _likely_unit(found)
+    return ImportSaid(mm_per_unit=per_unit, layers=layers)
+
+
+def _likely_unit(found: FoundDrawing) -> float:
+    """Pieces are some hand's breadths large: in a drawing of small numbers those are centimetres."""
+    points = [line.path[0].start for line in found.lines]
+    sizes = [max(axis) - min(axis) for axis in zip(*points, strict=True)]
+    return 10.0 if max(sizes, default=0.0) < _SMALL else 1.0
 
 
 def _by_words(layer: str) -> Meaning | None:
