@@ -5,10 +5,8 @@ set -euo pipefail
 ROOT="$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)"
 cd "$ROOT"
 VENV="${WICKEL_VENV:-$ROOT/.venv}"
-QT_PACKAGES="libegl1 libgl1 libopengl0 libdbus-1-3 libfontconfig1 libfreetype6 libglib2.0-0 libxkbcommon0 libxkbcommon-x11-0 \
-libxcb-cursor0 libxcb-icccm4 libxcb-image0 libxcb-keysyms1 libxcb-randr0 libxcb-render-util0 libxcb-shape0 \
-libxcb-sync1 libxcb-xfixes0 libxcb-xinerama0 libxcb-xkb1"
-TEST_PACKAGES="xvfb"
+. scripts/packages.sh
+TEST_PACKAGES="xvfb appstream desktop-file-utils shared-mime-info xdg-utils libglib2.0-bin x11-utils"
 
 say() { printf 'wickel: %s\n' "$*" >&2; }
 

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import os
+import sys
 from pathlib import Path
 from typing import Annotated
 
 import typer
+from typer.completion import completion_init
 
 from wickel.cli import app
 
@@ -50,8 +53,38 @@ def shots(folder: Annotated[Path, typer.Argument(metavar="DIR")]) -> None:
     raise typer.Exit(write_shots(folder))
 
 
+@app.command(name="open")
+def open_(
+    path: Annotated[
+        Path | None, typer.Argument(metavar="[FILE]", help="A job file, or a drawing.")
+    ] = None,
+) -> None:
+    """Open the window, with a job or with the pieces of a drawing."""
+    from wickel.app.start import run_window
+
+    raise typer.Exit(run_window(demo=False, path=path))
+
+
+@app.command(name="integrate")
+def integrate_(
+    away: Annotated[bool, typer.Option("--remove", help="Take it all away again.")] = False,
+) -> None:
+    """Put menu entry, icons, file type, manual and completion in place for this user."""
+    from wickel.desktop import integrate, remove
+
+    try:
+        paths = remove(app) if away else integrate(app)
+    except OSError as reason:
+        print(f"wickel: {reason.filename or 'this'}: {reason.strerror}.", file=sys.stderr)
+        raise typer.Exit(1) from None
+    for path in paths:
+        print(path)
+
+
 def main() -> None:
     """Run the program."""
+    if "_WICKEL_COMPLETE" in os.environ:
+        completion_init()
     app(prog_name="wickel")
 
 

@@ -100,10 +100,10 @@ def test_a_known_length_says_how_large_the_file_is(window, qtbot, tmp_path):
     assert own.card.piece is not None
     (edge,) = [e for e in own.card.piece.edges if e.name == "edge 1"]
     own._edge_picked("edge 1")
-    assert own.known.text() == "4 cm"  # a drawing of so small numbers may be in centimetres
+    assert own.known.text() == "2 cm"  # a drawing of so small numbers may be in centimetres
     own.known.setText("40 cm")
     own.known.finish()
-    qtbot.waitUntil(lambda: own.settled() and own.said.mm_per_unit == pytest.approx(100.0))
+    qtbot.waitUntil(lambda: own.settled() and own.said.mm_per_unit == pytest.approx(200.0))
     now = next(e for e in own.read.pieces[0].edges if e.name == "edge 1")
     assert now.long_mm == pytest.approx(400.0)
     assert now.long_mm != edge.long_mm

@@ -121,8 +121,9 @@ def run_plotter(port: int) -> int:
     return app.exec()
 
 
-def run_window(*, demo: bool, fresh: bool = False) -> int:
-    """Open the window and stay until it is closed; the exit code."""
+def run_window(*, demo: bool, fresh: bool = False, path: Path | None = None) -> int:
+    """Open the window, with a file where one is given, and stay until it is closed; the exit
+    code."""
     if not _screen_is_there():
         print(_NO_SCREEN, file=sys.stderr)
         return 1
@@ -134,6 +135,8 @@ def run_window(*, demo: bool, fresh: bool = False) -> int:
     faults.install()
     window.show()
     QTimer.singleShot(0, window.book.open)
+    if path is not None:
+        QTimer.singleShot(0, partial(window.files.take, path.absolute()))
     try:
         return app.exec()
     finally:

@@ -25,6 +25,7 @@ from wickel.app.book import StudioBook, fill_book
 from wickel.app.errand import Errand
 from wickel.app.exchange.bringing import Bringing
 from wickel.app.exports import Exports
+from wickel.app.files_taken import FilesTaken
 from wickel.app.fill import TableFill
 from wickel.app.next_step import next_step
 from wickel.app.opening import Opening
@@ -144,6 +145,7 @@ class MainWindow(QMainWindow):
         self.bringing.begin_asked.connect(self._start_drawn)
         self.bringing.applied.connect(partial(self.show_stage, Stage.DRAFT))
         self.bringing.refused.connect(self._opening.refuse)
+        self.files = FilesTaken(self)
         self.desk = StudioDesk(session, book, folder, self)
         self.desk.open_asked.connect(self.open_path)
         self.desk.begin_asked.connect(self._start)
@@ -158,6 +160,10 @@ class MainWindow(QMainWindow):
         self._build()
         self._build_menu()
         self._connect(session, book, fill)
+        self.files.job.connect(self.open_path)
+        self.files.drawing.connect(self.bringing.read)
+        self.files.picture.connect(self._take_picture)
+        self.files.zip.connect(self.desk.going_out.read_zip)
         self.show_stage(Stage.LAY)
 
     def _connect(self, session: Session, book: StudioBook, fill: TableFill) -> None:
@@ -588,6 +594,12 @@ class MainWindow(QMainWindow):
         """Show the reference pictures beside the draft, or put them away."""
         self.show_stage(Stage.DRAFT)
         self.draft.pictures.toggle()
+
+    def _take_picture(self, path: Path) -> None:
+        """Put a picture beside the draft."""
+        self.show_stage(Stage.DRAFT)
+        self.draft.references.take(path)
+        self.draft.pictures.setChecked(True)
 
     def _another_garment(self) -> None:
         gallery = Gallery(self, tr("One more garment: which?"), self._book)

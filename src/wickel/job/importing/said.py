@@ -140,7 +140,7 @@ def proposed(found: FoundDrawing, mm_per_unit: float | None = None) -> ImportSai
 
 
 def _likely_unit(found: FoundDrawing) -> float:
-    """Pieces are some hand's breadths large: in a drawing of small numbers those are centimetres."""
+    """Pieces are some spans large: in a drawing of small numbers those are centimetres."""
     points = [line.path[0].start for line in found.lines]
     sizes = [max(axis) - min(axis) for axis in zip(*points, strict=True)]
     return 10.0 if max(sizes, default=0.0) < _SMALL else 1.0
