@@ -9,6 +9,7 @@ from PySide6.QtCore import QObject, Qt
 from PySide6.QtWidgets import QWidget
 
 from wickel.app.session import Session
+from wickel.app.settings import SettingsFile
 from wickel.app.stages.cut import CutStage
 from wickel.cutting import ToCut
 from wickel.wording import tr
@@ -17,9 +18,17 @@ from wickel.wording import tr
 class Printing(QObject):
     """Opens the dialogs; why there is nothing to print yet is said."""
 
-    def __init__(self, session: Session, cut: CutStage, folder: Path, window: QWidget) -> None:
+    def __init__(
+        self,
+        session: Session,
+        cut: CutStage,
+        folder: Path,
+        settings: SettingsFile,
+        window: QWidget,
+    ) -> None:
         super().__init__(window)
         self._session, self._cut, self._folder, self._window = session, cut, folder, window
+        self._settings = settings
         cut.papers_asked.connect(self.papers)
         cut.full_size_asked.connect(self.full_size)
 
@@ -29,7 +38,9 @@ class Printing(QObject):
 
         work = self.work()
         if work is not None:
-            dialog = PapersDialog(work, self._cut.studio, self._folder, self._window)
+            dialog = PapersDialog(
+                work, self._cut.studio, self._folder, self._window, self._settings.values.paper
+            )
             dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
             dialog.open()
 
@@ -39,7 +50,7 @@ class Printing(QObject):
 
         work = self.work()
         if work is not None:
-            dialog = FullSizeDialog(work, self._folder, self._window)
+            dialog = FullSizeDialog(work, self._folder, self._window, self._settings.values.paper)
             dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
             dialog.open()
 

@@ -1,5 +1,5 @@
-"""What the window remembers between starts: how it is dressed, the job last open, its size, place
-and stage."""
+"""What the window remembers between starts: how it is dressed, what is usual in the studio, the job
+last open, its size, place and stage."""
 
 from __future__ import annotations
 
@@ -9,7 +9,9 @@ from dataclasses import asdict, dataclass, fields
 from pathlib import Path
 from typing import Any
 
+from wickel.draft import DEFAULT_PRESET
 from wickel.files import UnreadableFile, read_json, save_file
+from wickel.job import WIDTHS_MM
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -28,6 +30,16 @@ class Settings:
     chalks: bool = False
     cutting_hours: float = 20.0
     plotter: str = ""
+    contrast: bool = False
+    inches: bool = False
+    both_units: bool = False
+    preset: str = DEFAULT_PRESET
+    school: str = ""
+    widths_mm: tuple[float, ...] = WIDTHS_MM
+    currency: str = ""
+    paper: str = "A4"
+    studio: str = ""
+    begun: bool = False
 
 
 class SettingsFile:
@@ -51,6 +63,14 @@ class SettingsFile:
         recent = value.get("recent")
         if isinstance(recent, list):
             right["recent"] = tuple(path for path in recent if isinstance(path, str))
+        widths = value.get("widths_mm")
+        if isinstance(widths, list) and widths:
+            right["widths_mm"] = (
+                tuple(
+                    float(mm) for mm in widths if isinstance(mm, int | float) and 100 <= mm <= 6000
+                )
+                or WIDTHS_MM
+            )
         return Settings(**right)
 
     def remember(self, values: Settings) -> None:

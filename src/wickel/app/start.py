@@ -18,12 +18,21 @@ from wickel.app.runners import ProcessRunner, Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.stage import Stage
-from wickel.app.theme import DARK, LIGHT, apply_theme, dress, load_fonts, set_text_scale
+from wickel.app.theme import (
+    LIGHT,
+    apply_theme,
+    desktop_text_scale,
+    dress,
+    load_fonts,
+    palette_for,
+    set_text_scale,
+)
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.habits import learn
 from wickel.app.window import MainWindow
 from wickel.files import TableStore, private_folder, sweep
 from wickel.studio.folder import StudioFolder, data_folder
+from wickel.wording import show_money_in
 
 
 def state_folder() -> Path:
@@ -41,13 +50,6 @@ def _screen_is_there() -> bool:
     if os.environ.get("QT_QPA_PLATFORM", "") in ("offscreen", "minimal", "vnc"):
         return True
     return bool(os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY"))
-
-
-def desktop_text_scale(app: QApplication) -> float:
-    """How much larger than usual the desktop wants its text, beside what it scales everything
-    by."""
-    screen = app.primaryScreen()
-    return 1.0 if screen is None else max(1.0, min(2.0, screen.logicalDotsPerInch() / 96.0))
 
 
 def make_window(
@@ -70,8 +72,11 @@ def make_window(
                 sweep(home / name)
     settings = SettingsFile(home / "settings.json")
     set_text_scale(settings.values.text * desktop_text_scale(app))
-    apply_theme(app, DARK if settings.values.dark else LIGHT)
-    folder = StudioFolder(home / ("demo-studio" if demo else "studio"))
+    values = settings.values
+    apply_theme(app, palette_for(dark=values.dark, contrast=values.contrast))
+    show_money_in(values.currency)
+    own = Path(values.studio) if values.studio else home / "studio"
+    folder = StudioFolder(home / "demo-studio" if demo else own)
     if demo:
         folder.fill_with_demo(fresh=fresh)
     book = StudioBook(folder.path, app, later=True)

@@ -33,6 +33,7 @@ from wickel.app.printing import Printing
 from wickel.app.runners import Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
+from wickel.app.settings_sheet import SettingsSheet
 from wickel.app.stage import Stage
 from wickel.app.stages.body import BodyStage
 from wickel.app.stages.buy import BuyStage
@@ -45,7 +46,15 @@ from wickel.app.stages.lay import LayStage
 from wickel.app.stages.log import LogStage
 from wickel.app.studio_desk import StudioDesk
 from wickel.app.table.cut_view import Put
-from wickel.app.theme import DARK, LIGHT, apply_theme, dress, set_text_scale, text_scale
+from wickel.app.theme import (
+    apply_theme,
+    desktop_text_scale,
+    dress,
+    palette_for,
+    set_text_scale,
+    text_scale,
+)
+from wickel.app.usual import as_usual
 from wickel.app.widgets.guide import show_guide
 from wickel.app.widgets.keys_sheet import KeysSheet
 from wickel.app.widgets.slip import Slip
@@ -61,7 +70,7 @@ from wickel.studio import new_order, with_another
 from wickel.studio.folder import StudioFolder
 from wickel.studio.ordering import Chosen
 from wickel.units import Unit
-from wickel.wording import tr
+from wickel.wording import show_money_in, tr
 
 _WAY_KEYS = {
     "open": "O",
@@ -83,6 +92,7 @@ TROUBLE_MS = 9000
 """How long what went wrong stays in the slip before what is next takes its place."""
 
 TITLE_BAR, NARROW_BELOW, TEXT_STEP = 40, 1180, 1.125
+LEAST_TEXT, MOST_TEXT = 0.8, 2.0
 LEAST_SIZE, USUAL_SIZE = (940, 600), (1280, 800)
 """The least size of the window, and its size at first, where the screen has room for it."""
 
@@ -132,7 +142,7 @@ class MainWindow(QMainWindow):
         )
         self.cut = CutStage(session, settings)
         self.log = LogStage(session, book)
-        self.printing = Printing(session, self.cut, folder.path, self)
+        self.printing = Printing(session, self.cut, folder.path, settings, self)
         self.stack = QStackedWidget()
         before = (self.jobs, self.body, self.draft, self.cloth)
         for stage in (*before, self.lay, self.buy, self.cut, self.log):
@@ -157,6 +167,7 @@ class MainWindow(QMainWindow):
         self.lay.view.seeing.table_mm = settings.values.table_mm
         self.lay.work.seen.table_said.connect(self._keep_table)
         self.lay.work.told.connect(self._tell_hand)
+        self.buy.take_widths(settings.values.widths_mm)
         self._build()
         self._build_menu()
         self._connect(session, book, fill)
@@ -291,6 +302,9 @@ class MainWindow(QMainWindow):
         self._action(edit, tr("&Rewrite with formulas…"), "Ctrl+R", self.draft.keeping.make_own)
         self._action(edit, tr("Reference &pictures"), "Ctrl+Alt+P", self._show_pictures)
         self._action(edit, tr("&Keep these measurements"), "Ctrl+K", self.body.keep)
+        edit.addSeparator()
+        self._action(edit, tr("Copy a picture of &what is shown"), "Ctrl+Alt+W", self._copy_picture)
+        self._action(edit, tr("&Settings…"), "Ctrl+,", self._show_settings)
 
     def _build_view_menu(self, view: QMenu) -> None:
         self._action(view, tr("Zoom &in"), "Ctrl++", lambda: self._zoom("zoom_in"))
@@ -535,6 +549,36 @@ class MainWindow(QMainWindow):
     def _keep_table(self, mm: float) -> None:
         self._settings.remember(replace(self._settings.values, table_mm=mm))
 
+    def _copy_picture(self) -> None:
+        """Put a picture of what the stage shows on the clipboard."""
+        stage = self.stack.currentWidget()
+        view = {
+            Stage.DRAFT: self.draft.paper,
+            Stage.LAY: self.lay.in_sight,
+            Stage.CUT: self.cut.view,
+        }
+        shown = view.get(Stage(self.stack.currentIndex()), stage)
+        QApplication.clipboard().setPixmap(shown.grab())
+        self.slip.say(tr("The picture is on the clipboard."))
+
+    def _show_settings(self) -> None:
+        sheet = SettingsSheet(self._settings, self._book.schools, self._folder.path, self)
+        sheet.changed.connect(self._follow_settings)
+        sheet.open()
+
+    def _follow_settings(self) -> None:
+        """Have the window follow what was chosen in the settings."""
+        values = self._settings.values
+        show_money_in(values.currency)
+        self._rotary.setChecked(values.rotary)
+        self._dark.setChecked(values.dark)
+        self.cut.keep_up()
+        self.buy.take_widths(values.widths_mm)
+        if self.lay.view.seeing.table_mm != values.table_mm:
+            self.lay.view.seeing.table_mm = values.table_mm
+            self.lay.view.viewport().update()
+        self._dress_anew()
+
     def _toggle_rotary(self) -> None:
         self._settings.remember(replace(self._settings.values, rotary=self._rotary.isChecked()))
         self.cut.keep_up()
@@ -545,14 +589,16 @@ class MainWindow(QMainWindow):
 
     def _text_by(self, factor: float) -> None:
         """Make all text larger or smaller."""
-        set_text_scale(text_scale() * factor)
-        self._settings.remember(replace(self._settings.values, text=text_scale()))
+        own = max(LEAST_TEXT, min(MOST_TEXT, self._settings.values.text * factor))
+        self._settings.remember(replace(self._settings.values, text=own))
         self._dress_anew()
 
     def _dress_anew(self) -> None:
         app = QApplication.instance()
         assert isinstance(app, QApplication)
-        apply_theme(app, DARK if self._settings.values.dark else LIGHT)
+        values = self._settings.values
+        set_text_scale(values.text * desktop_text_scale(app))
+        apply_theme(app, palette_for(dark=values.dark, contrast=values.contrast))
         dress(self)
         self.slip.dress()
         self._fit_thread()
@@ -642,7 +688,7 @@ class MainWindow(QMainWindow):
 
     def start_job(self, style: Chosen) -> None:
         """Begin a new job for a garment of a style, in a file of its own."""
-        self._start(new_order(style))
+        self._start(as_usual(new_order(style), self._settings.values, self._book.schools))
 
     def _start(self, job: Job) -> None:
         path = self._folder.path_for(job.name)
@@ -673,7 +719,9 @@ class MainWindow(QMainWindow):
 
     def _start_drawn(self, job: Job) -> None:
         """Begin a new job with pieces that came in, and look at them."""
-        self._start(job)
+        values = self._settings.values
+        unit = Unit.INCH if values.inches else Unit.CM
+        self._start(replace(job, unit=unit, both_units=values.both_units))
         self.show_stage(Stage.DRAFT)
 
     def _one_more(self) -> None:

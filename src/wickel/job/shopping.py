@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from wickel.draft import THREAD
 from wickel.job.buying import BuyingList, ClothLine, NotionLine
 from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
-from wickel.wording import beside, in_words, say
+from wickel.wording import beside, in_words, say, shown_money
 from wickel.yardage import StripPlan, shown_buy
 
 
@@ -32,7 +32,7 @@ class Row:
             self.much,
             self.use,
             self.note,
-            "" if self.cost is None else f"{self.cost:.2f}",
+            "" if self.cost is None else shown_money(self.cost),
         )
 
 

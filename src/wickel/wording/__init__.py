@@ -10,6 +10,8 @@ from wickel.wording.sentence import (
     renamed,
     say,
     show_in,
+    show_money_in,
+    shown_money,
     shown_unit,
     words_of,
 )
@@ -22,6 +24,8 @@ __all__ = [
     "renamed",
     "say",
     "show_in",
+    "show_money_in",
+    "shown_money",
     "shown_unit",
     "term",
     "tr",

@@ -19,6 +19,7 @@ class _Shown:
 
     unit = Unit.CM
     both = False
+    currency = ""
 
 
 def show_in(unit: Unit, *, both: bool = False) -> None:
@@ -32,6 +33,16 @@ def beside(mm: float, unit: Unit, show: Callable[[float, Unit], str] = shown_len
     if not _Shown.both:
         return ""
     return f" ({show(mm, Unit.CM if unit in IMPERIAL else Unit.INCH)})"
+
+
+def show_money_in(currency: str) -> None:
+    """Show what something costs in a currency from now on: its sign or its letters, or nothing."""
+    _Shown.currency = currency.strip()
+
+
+def shown_money(cost: float) -> str:
+    """What something costs, in the currency of the studio."""
+    return f"{cost:.2f} {_Shown.currency}".rstrip()
 
 
 def shown_unit() -> Unit:
@@ -108,7 +119,8 @@ class _Maker(string.Formatter):
 
     Lengths are in mm: ``{x:length}`` is shown in the unit, ``{x:up}`` rounded up to what is shown,
     ``{x:fine}`` a small one, in millimetres or sixteenths of an inch, ``{x:cloth}`` one of cloth,
-    in metres or yards, and ``{x:whole}`` in whole ones, rounded up; ``{x:area}`` is an area in mm².
+    in metres or yards, and ``{x:whole}`` in whole ones, rounded up; ``{x:area}`` is an area in mm²,
+    ``{x:money}`` what something costs.
     Everything else is Python's.
     """
 
@@ -118,6 +130,8 @@ class _Maker(string.Formatter):
     def format_field(self, value: Any, format_spec: str) -> str:
         if isinstance(value, Sentence):
             return value.in_unit(self._unit)
+        if format_spec == "money":
+            return shown_money(value)
         make = _LENGTHS.get(format_spec)
         if make is None:
             return str(super().format_field(value, format_spec))

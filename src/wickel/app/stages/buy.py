@@ -419,6 +419,12 @@ class BuyStage(QWidget):
         self.widths.clearFocus()
         self._follow()
 
+    def take_widths(self, widths_mm: tuple[float, ...]) -> None:
+        """Ask for other widths: those that are usual in the studio."""
+        if widths_mm != self.widths_mm:
+            self.widths_mm = widths_mm
+            self._follow()
+
     def copy(self) -> None:
         """Put the table, or the list in sight, on the clipboard, cells parted by tabs."""
         QGuiApplication.clipboard().setText(self.as_text("\t"))

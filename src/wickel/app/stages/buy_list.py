@@ -28,7 +28,7 @@ from wickel.job import HEADS, BuyingList, ClothLine, Job, Row, cost_words, shopp
 from wickel.job.shopping import cloth_row, notion_row
 from wickel.job.tasks import BuyTask, CannotBe, Counted, Listed, ListMade, Message
 from wickel.lay import Search
-from wickel.wording import tr
+from wickel.wording import shown_money, tr
 
 _MOST_PICTURES = 2
 
@@ -228,7 +228,7 @@ class ListPage(QWidget):
             across.addWidget(picture)
         for text, kind, wide in (
             (row.much, "heading" if line is None else "figure", 190),
-            ("" if row.cost is None else f"{row.cost:.2f}", "heading", 64),
+            ("" if row.cost is None else shown_money(row.cost), "heading", 64),
         ):
             value = label(text, kind)
             value.setFixedWidth(wide)

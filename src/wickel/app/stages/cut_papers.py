@@ -264,7 +264,12 @@ class PapersDialog(PrintedDialog):
     """The papers for the table: parts to choose, and the paper."""
 
     def __init__(
-        self, work: ToCut, studio: Studio, folder: Path, parent: QWidget | None = None
+        self,
+        work: ToCut,
+        studio: Studio,
+        folder: Path,
+        parent: QWidget | None = None,
+        paper: str = "A4",
     ) -> None:
         super().__init__(tr("Papers for the table"), _named(work, tr("papers")), folder, parent)
         from wickel.files.papers.cut_plan import CUT_PART_NAMES, CutPart  # ReportLab loads slowly
@@ -279,7 +284,7 @@ class PapersDialog(PrintedDialog):
             tick.toggled.connect(lambda _: self.make())
             self.parts[part] = tick
             self.choices.addWidget(tick)
-        self.paper = _paper_box([paper for paper in Paper if paper is not Paper.A2])
+        self.paper = _paper_box([own for own in Paper if own is not Paper.A2], paper)
         self.paper.activated.connect(lambda _: self.make())
         row = QHBoxLayout()
         labelled(row, tr("on"), self.paper, 1)
@@ -307,7 +312,9 @@ class PapersDialog(PrintedDialog):
 class FullSizeDialog(PrintedDialog):
     """The pieces, or the lay of a cloth, at full size: on pages or on a roll."""
 
-    def __init__(self, work: ToCut, folder: Path, parent: QWidget | None = None) -> None:
+    def __init__(
+        self, work: ToCut, folder: Path, parent: QWidget | None = None, paper: str = "A4"
+    ) -> None:
         super().__init__(tr("At full size"), _named(work, tr("full size")), folder, parent)
         from wickel.files.papers.sheet import Paper  # ReportLab loads slowly
 
@@ -320,7 +327,7 @@ class FullSizeDialog(PrintedDialog):
             self.what.addItem(tr("the lay of {cloth}", cloth=lay.cloth.shown_name), lay.cloth.id)
         self.what.activated.connect(lambda _: self.make())
         self.choices.addWidget(self.what)
-        self.paper = _paper_box(list(Paper))
+        self.paper = _paper_box(list(Paper), paper)
         self.paper.addItem(tr("a roll"), ROLL)
         self.paper.activated.connect(lambda _: self._choose_paper())
         row = QHBoxLayout()
@@ -365,11 +372,12 @@ class FullSizeDialog(PrintedDialog):
         return partial(tiles_pdf, self._work, size, self._work.job.name or self._name, lay)
 
 
-def _paper_box(papers: list[object]) -> QComboBox:
+def _paper_box(papers: list[object], usual: str) -> QComboBox:
     box = QComboBox()
     box.setAccessibleName(tr("Paper"))
     for paper in papers:
         box.addItem(str(paper), paper)
+    box.setCurrentIndex(max(0, box.findText(usual)))
     return box
 
 

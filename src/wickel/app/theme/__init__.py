@@ -1,8 +1,9 @@
 """Colours, fonts and style of the window, light and dark."""
 
-from wickel.app.theme.palette import DARK, LIGHT, Palette
+from wickel.app.theme.palette import CONTRAST, DARK, DARK_CONTRAST, LIGHT, Palette, palette_for
 from wickel.app.theme.style import (
     apply_theme,
+    desktop_text_scale,
     dress,
     load_fonts,
     palette,
@@ -13,13 +14,17 @@ from wickel.app.theme.style import (
 )
 
 __all__ = [
+    "CONTRAST",
     "DARK",
+    "DARK_CONTRAST",
     "LIGHT",
     "Palette",
     "apply_theme",
+    "desktop_text_scale",
     "dress",
     "load_fonts",
     "palette",
+    "palette_for",
     "scaled",
     "set_text_scale",
     "text_font",

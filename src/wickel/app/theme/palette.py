@@ -49,6 +49,47 @@ LIGHT = Palette(
     table="#E3D9C8",
 )
 
+CONTRAST = Palette(
+    dark=False,
+    linen="#FFFFFF",
+    paper="#FFFFFF",
+    undyed="#C9C9C9",
+    ink="#000000",
+    soft="#1F1F1F",
+    madder="#8A0014",
+    weld="#5C3A00",
+    woad="#00386B",
+    indigo="#00105C",
+    walnut="#3A1E00",
+    moss="#1E3D00",
+    tape="#FFE27A",
+    on_indigo="#FFFFFF",
+    slip="#000000",
+    slip_text="#FFFFFF",
+    table="#E6E6E6",
+)
+"""Black on white, for who sees contrast before colour: 7:1 or more everywhere."""
+
+DARK_CONTRAST = Palette(
+    dark=True,
+    linen="#000000",
+    paper="#000000",
+    undyed="#6E6E6E",
+    ink="#FFFFFF",
+    soft="#EDEDED",
+    madder="#FFB3B3",
+    weld="#FFE08A",
+    woad="#B8DCFF",
+    indigo="#D6DFFF",
+    walnut="#FFDDB8",
+    moss="#DDF2B8",
+    tape="#6B5A1E",
+    on_indigo="#000000",
+    slip="#1A1A1A",
+    slip_text="#FFFFFF",
+    table="#101010",
+)
+
 DARK = Palette(
     dark=True,
     linen="#1D1E23",
@@ -68,3 +109,10 @@ DARK = Palette(
     slip_text="#F1EADD",
     table="#222329",
 )
+
+
+def palette_for(*, dark: bool, contrast: bool) -> Palette:
+    """The palette of a choice of looks."""
+    if contrast:
+        return DARK_CONTRAST if dark else CONTRAST
+    return DARK if dark else LIGHT

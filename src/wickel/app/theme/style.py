@@ -145,6 +145,13 @@ def set_text_scale(scale: float) -> None:
     _scale = max(0.8, min(2.0, scale))
 
 
+def desktop_text_scale(app: QApplication) -> float:
+    """How much larger than usual the desktop wants its text, beside what it scales everything
+    by."""
+    screen = app.primaryScreen()
+    return 1.0 if screen is None else max(1.0, min(2.0, screen.logicalDotsPerInch() / 96.0))
+
+
 def scaled(pixels: float) -> float:
     """A length that grows with the text, such as the height of a row of painted words."""
     return pixels * _scale

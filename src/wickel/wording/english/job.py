@@ -49,8 +49,8 @@ SENTENCES = {
     "shopping.one-join": "{strips}, {joins} join",
     "shopping.joins": "{strips}, {joins} joins",
     "shopping.no-price": "No cloth on the list has a price.",
-    "shopping.cost": "The cloths cost {cost:.2f}.",
-    "shopping.cost-at-least": "The cloths cost {cost:.2f} at least: not every cloth has a price.",
+    "shopping.cost": "The cloths cost {cost:money}.",
+    "shopping.cost-at-least": "The cloths cost {cost:money} at least: not every cloth has a price.",
     "table.jump": (
         "From {size} on, {width:length} cloth needs {more:cloth} more than the size before."
     ),
