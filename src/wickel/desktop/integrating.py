@@ -109,11 +109,12 @@ def remove(app: Typer, folder: Path | None = None) -> tuple[Path, ...]:
         if path.is_file():
             path.unlink()
             gone.append(path)
-            for parent in path.relative_to(home).parents:
-                with contextlib.suppress(OSError):  # it holds something else
-                    if parent != Path():
-                        (home / parent).rmdir()
     _tell_desktop(home)
+    for path in gone:
+        for parent in path.relative_to(home).parents:
+            with contextlib.suppress(OSError):  # it holds something else
+                if parent != Path():
+                    (home / parent).rmdir()
     return tuple(gone)
 
 

@@ -42,7 +42,7 @@ from wickel.job.laid import (
 )
 from wickel.lay import Lay, at_its_least, cutting_minutes
 from wickel.units import Unit, shown_cloth_length, shown_length
-from wickel.wording import beside, tr
+from wickel.wording import beside, shown_money, tr
 from wickel.yardage import shown_buy
 
 _TIED = "\N{NO-BREAK SPACE}"
@@ -391,7 +391,7 @@ class WaysColumn(QVBoxLayout):
             (tr("to buy"), shown_buy(need, cloth, unit)),
         ]
         if need.cost is not None:
-            rows.append((tr("cost of the cloth"), f"{need.cost:.2f}"))
+            rows.append((tr("cost of the cloth"), shown_money(need.cost)))
         for k, (word, figure) in enumerate(rows):
             strong = word in ("needed", tr("to buy"))
             value = label(figure, "heading" if strong else "")

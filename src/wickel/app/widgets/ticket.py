@@ -15,7 +15,7 @@ from wickel.cloth import PRINT_NAMES
 from wickel.job.edits import shown_quantity
 from wickel.job.laid import shown_garment
 from wickel.units import shown_bought, shown_cloth_length, shown_length
-from wickel.wording import beside, tr
+from wickel.wording import beside, shown_money, tr
 from wickel.yardage import shown_buy, tally
 
 ALL = "*"
@@ -162,7 +162,7 @@ class Ticket(QFrame):
         cost = (
             ""
             if whole.cost is None
-            else tr("The cloths cost {cost:.2f} together.", cost=whole.cost)
+            else tr("The cloths cost {cost} together.", cost=shown_money(whole.cost))
         )
         self.buy.figure.setToolTip(cost or tr("Not every cloth has a price."))
 
