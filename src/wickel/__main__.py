@@ -38,11 +38,12 @@ def demo(
     fresh: Annotated[
         bool, typer.Option(help="Forget what was changed in the demo studio.")
     ] = False,
+    walk: Annotated[bool, typer.Option(help="With a walk through the stages.")] = False,
 ) -> None:
     """Open the window with the demo studio."""
     from wickel.app.start import run_window
 
-    raise typer.Exit(run_window(demo=True, fresh=fresh))
+    raise typer.Exit(run_window(demo=True, fresh=fresh, walk=walk))
 
 
 @app.command()

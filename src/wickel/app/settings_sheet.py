@@ -1,5 +1,5 @@
 """The settings, one sheet: what is usual in the studio, at the table, on the screen. Each is kept
-as soon as it is chosen."""
+as soon as it is chosen. At the first start it asks for the studio alone."""
 
 from __future__ import annotations
 
@@ -47,32 +47,41 @@ class SettingsSheet(FieldSheet):
         schools: Iterable[School],
         folder: Path,
         parent: QWidget | None = None,
+        *,
+        first: bool = False,
     ) -> None:
         super().__init__(parent)
+        title = tr("Your studio") if first else tr("Settings")
         self.setProperty(PAGE, "settings")
-        self.setWindowTitle(tr("Settings"))
+        self.setWindowTitle(title)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(820, 700)
+        self.resize(820, 470 if first else 700)
         self._settings, self._folder = settings, folder
         self._unit = Unit.INCH if settings.values.inches else Unit.CM
         whole = QVBoxLayout(self)
         whole.setContentsMargins(20, 16, 20, 14)
         whole.setSpacing(10)
-        whole.addWidget(label(tr("Settings"), "title"))
+        whole.addWidget(label(title, "title"))
         inner = QWidget()
         column = QVBoxLayout(inner)
         column.setContentsMargins(0, 0, 8, 0)
         column.setSpacing(10)
         column.addWidget(self._studio_card(tuple(schools)))
-        column.addWidget(self._table_card())
-        column.addWidget(self._screen_card())
+        if first:
+            words = tr("What is usual with you? All of it can be changed later (Ctrl+,).")
+            whole.addWidget(label(words, "soft", wrap=True))
+        else:
+            column.addWidget(self._table_card())
+            column.addWidget(self._screen_card())
         column.addStretch()
         whole.addWidget(scrolling(inner), 1)
         foot = QHBoxLayout()
         foot.addStretch()
-        close = QPushButton(tr("Close"))
+        close = QPushButton(tr("Begin") if first else tr("Close"))
         close.setObjectName("main")
-        close.setToolTip(tr("Close (Esc): everything is kept already"))
+        close.setToolTip(
+            tr("To the first job") if first else tr("Close (Esc): everything is kept already")
+        )
         close.setAutoDefault(False)
         close.clicked.connect(self.accept)
         foot.addWidget(close)

@@ -126,7 +126,14 @@ def run_plotter(port: int) -> int:
     return app.exec()
 
 
-def run_window(*, demo: bool, fresh: bool = False, path: Path | None = None) -> int:
+def is_first_start(window: MainWindow) -> bool:
+    """Whether nobody has worked here yet: the studio has no job, and was not begun."""
+    return window.session.path is None and not window.begun
+
+
+def run_window(
+    *, demo: bool, fresh: bool = False, path: Path | None = None, walk: bool = False
+) -> int:
     """Open the window, with a file where one is given, and stay until it is closed; the exit
     code."""
     if not _screen_is_there():
@@ -142,6 +149,10 @@ def run_window(*, demo: bool, fresh: bool = False, path: Path | None = None) -> 
     QTimer.singleShot(0, window.book.open)
     if path is not None:
         QTimer.singleShot(0, partial(window.files.take, path.absolute()))
+    elif walk:
+        QTimer.singleShot(0, window.start_walk)
+    elif not demo and is_first_start(window):
+        QTimer.singleShot(0, window.welcome)
     try:
         return app.exec()
     finally:

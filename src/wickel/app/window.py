@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import sys
 from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QByteArray, Qt, QTimer
+from PySide6.QtCore import QByteArray, QProcess, Qt, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
@@ -27,6 +28,7 @@ from wickel.app.exchange.bringing import Bringing
 from wickel.app.exports import Exports
 from wickel.app.files_taken import FilesTaken
 from wickel.app.fill import TableFill
+from wickel.app.first_start import FirstStart, Walk
 from wickel.app.next_step import next_step
 from wickel.app.opening import Opening
 from wickel.app.printing import Printing
@@ -227,6 +229,11 @@ class MainWindow(QMainWindow):
         return self._session
 
     @property
+    def begun(self) -> bool:
+        """Whether the maker has begun a studio of their own."""
+        return self._settings.values.begun
+
+    @property
     def book(self) -> StudioBook:
         """The studio's book."""
         return self._book
@@ -252,6 +259,7 @@ class MainWindow(QMainWindow):
         about = bar.addMenu(tr("&Help"))
         self._action(about, tr("&Guide"), "F1", self._show_guide)
         self._action(about, tr("&Keys and mouse"), "Shift+F1", self._show_keys)
+        self._action(about, tr("A &walk through the stages"), "Ctrl+Shift+Q", self.start_walk)
         self._action(about, tr("&About Wickel"), "", self._show_about)
 
     def _build_job_menu(self, job: QMenu) -> None:
@@ -560,6 +568,42 @@ class MainWindow(QMainWindow):
         shown = view.get(Stage(self.stack.currentIndex()), stage)
         QApplication.clipboard().setPixmap(shown.grab())
         self.slip.say(tr("The picture is on the clipboard."))
+
+    def welcome(self) -> None:
+        """At the first start ask how to begin."""
+        first = FirstStart(self)
+        first.show_me.connect(self._show_demo)
+        first.own.connect(self._begin_studio)
+        first.open()
+
+    def _show_demo(self) -> None:
+        """Go on with the demo studio, in a window of its own, and leave this one."""
+        QProcess.startDetached(sys.executable, ["-m", "wickel", "demo", "--walk"])
+        self.close()
+
+    def _begin_studio(self) -> None:
+        """Ask what is usual in the studio, then for its first job."""
+        self._settings.remember(replace(self._settings.values, begun=True))
+        schools = self._book.schools
+        sheet = SettingsSheet(self._settings, schools, self._folder.path, self, first=True)
+        sheet.changed.connect(self._follow_settings)
+        sheet.finished.connect(lambda _: self._new_job())
+        sheet.open()
+
+    def start_walk(self) -> Walk:
+        """Lead through the stages."""
+        parts: dict[Stage, QWidget] = {
+            Stage.JOBS: self.jobs.rail,
+            Stage.BODY: self.body.person,
+            Stage.DRAFT: self.draft.paper,
+            Stage.CLOTH: self.cloth,
+            Stage.LAY: self.lay.ways.area,
+            Stage.BUY: self.buy,
+            Stage.CUT: self.cut,
+        }
+        walk = Walk(self, self.stack, parts, self.show_stage)
+        walk.go(0)
+        return walk
 
     def _show_settings(self) -> None:
         sheet = SettingsSheet(self._settings, self._book.schools, self._folder.path, self)

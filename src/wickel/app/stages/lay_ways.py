@@ -247,7 +247,7 @@ class WaysColumn(QVBoxLayout):
         self._way_column.setSpacing(8)
         self._way_column.addStretch()
         area = scrolling(inner)
-        self._ways_area = area
+        self.area = area
         self.addWidget(area, 1)
         self.addWidget(self._kept_row())
         self.addWidget(label(tr("From the lay to the shop"), "soft"))
@@ -283,7 +283,7 @@ class WaysColumn(QVBoxLayout):
 
     def fit(self, wide: int) -> None:
         """Take so much of the width, in pixels."""
-        self._ways_area.setFixedWidth(wide)
+        self.area.setFixedWidth(wide)
         self._sum_frame.setFixedWidth(wide - 8)
 
     def _add_card(self, id: str) -> None:
@@ -350,7 +350,7 @@ class WaysColumn(QVBoxLayout):
     def _bring_way_into_sight(self) -> None:
         card = self.cards.get(self._session.way)
         if card is not None:
-            self._ways_area.ensureWidgetVisible(card)
+            self.area.ensureWidgetVisible(card)
 
     def _show_kept(self) -> None:
         """The lays that are kept, the one that is taken chosen when it is one of them."""
