@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QFileDialog
 from tests.files.drawings import drafted, sheet
 from wickel.app.exchange.import_sheet import ImportSheet
 from wickel.app.exchange.plotter_window import PlotterWindow
-from wickel.app.exchange.send_sheet import FORMATS, SendSheet
+from wickel.app.exchange.send_sheet import SENT_AS, SendSheet
 from wickel.app.stage import Stage
 from wickel.app.widgets.dialogs import Notice
 from wickel.files import read_job
@@ -149,7 +149,7 @@ def sending(window, qtbot):
 
 def test_every_format_is_written(window, qtbot, tmp_path):
     own = sending(window, qtbot)
-    for form in FORMATS:
+    for form in SENT_AS:
         path = tmp_path / f"out{form.ending}"
         own.write(path, form)
         qtbot.waitUntil(lambda: not own._background.working)

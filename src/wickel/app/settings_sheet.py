@@ -148,6 +148,11 @@ class SettingsSheet(FieldSheet):
             lambda: self._keep(replace(self._values, currency=self.currency.text().strip()))
         )
         form.addRow(tr("Currency"), self.currency)
+        form.addRow(tr("Folder of the studio"), self._folder_row())
+        self._show_folder()
+        return frame
+
+    def _folder_row(self) -> QHBoxLayout:
         row = QHBoxLayout()
         self.folder = label("", wrap=True)
         self.elsewhere = QPushButton(tr("Another…"))
@@ -156,9 +161,7 @@ class SettingsSheet(FieldSheet):
         self.elsewhere.clicked.connect(self._ask_folder)
         row.addWidget(self.folder, 1)
         row.addWidget(self.elsewhere)
-        form.addRow(tr("Folder of the studio"), row)
-        self._show_folder()
-        return frame
+        return row
 
     def _table_card(self) -> QWidget:
         frame, column = card()

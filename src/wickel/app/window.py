@@ -152,20 +152,9 @@ class MainWindow(QMainWindow):
         self._opening = Opening(session, settings, self)
         self._opening.opened.connect(self.jobs.refresh)
         self._exports = Exports(session, self.buy, folder.path, self)
-        self._exports.said.connect(self.slip.say)
         self.bringing = Bringing(session, book, self)
-        self.bringing.begin_asked.connect(self._start_drawn)
-        self.bringing.applied.connect(partial(self.show_stage, Stage.DRAFT))
-        self.bringing.refused.connect(self._opening.refuse)
         self.files = FilesTaken(self)
         self.desk = StudioDesk(session, book, folder, self)
-        self.desk.open_asked.connect(self.open_path)
-        self.desk.begin_asked.connect(self._start)
-        self.desk.taken.connect(self._take_off_shelf)
-        self.desk.jobs_changed.connect(self.jobs.refresh)
-        self.desk.going_out.said.connect(self.slip.say)
-        self.desk.going_out.refused.connect(self._opening.refuse)
-        self._exports.refused.connect(self._opening.refuse)
         self.lay.view.seeing.table_mm = settings.values.table_mm
         self.lay.work.seen.table_said.connect(self._keep_table)
         self.lay.work.told.connect(self._tell_hand)
@@ -173,10 +162,7 @@ class MainWindow(QMainWindow):
         self._build()
         self._build_menu()
         self._connect(session, book, fill)
-        self.files.job.connect(self.open_path)
-        self.files.drawing.connect(self.bringing.read)
-        self.files.picture.connect(self._take_picture)
-        self.files.zip.connect(self.desk.going_out.read_zip)
+        self._connect_files()
         self.show_stage(Stage.LAY)
 
     def _connect(self, session: Session, book: StudioBook, fill: TableFill) -> None:
@@ -203,6 +189,24 @@ class MainWindow(QMainWindow):
         self.jobs.demo_asked.connect(self._fill_with_demo)
         self.buy.csv_asked.connect(self._exports.table_csv)
         self.buy.pdf_asked.connect(self._exports.table_pdf)
+
+    def _connect_files(self) -> None:
+        """Have the window follow what comes in and goes out."""
+        self._exports.said.connect(self.slip.say)
+        self._exports.refused.connect(self._opening.refuse)
+        self.bringing.begin_asked.connect(self._start_drawn)
+        self.bringing.applied.connect(partial(self.show_stage, Stage.DRAFT))
+        self.bringing.refused.connect(self._opening.refuse)
+        self.desk.open_asked.connect(self.open_path)
+        self.desk.begin_asked.connect(self._start)
+        self.desk.taken.connect(self._take_off_shelf)
+        self.desk.jobs_changed.connect(self.jobs.refresh)
+        self.desk.going_out.said.connect(self.slip.say)
+        self.desk.going_out.refused.connect(self._opening.refuse)
+        self.files.job.connect(self.open_path)
+        self.files.drawing.connect(self.bringing.read)
+        self.files.picture.connect(self._take_picture)
+        self.files.zip.connect(self.desk.going_out.read_zip)
 
     def _build(self) -> None:
         right = QVBoxLayout()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
 from typing import Annotated
@@ -20,10 +21,18 @@ from wickel.cli.common import (
     write_file,
 )
 from wickel.cli.cutting import Effort, to_cut_or_fail
+from wickel.cutting import ToCut
 from wickel.cutting.sending import lay_to_send, sheet_to_send
 from wickel.drawing import Drawing
 from wickel.files import UnreadableFile, job_text
-from wickel.job.importing import ImportSaid, LayerSaid, Meaning, proposed, read_pieces
+from wickel.job.importing import (
+    ImportSaid,
+    LayerSaid,
+    Meaning,
+    ReadDrawing,
+    proposed,
+    read_pieces,
+)
 from wickel.lay import DEFAULT_EFFORT
 from wickel.studio.bringing_in import NotImported, imported, job_of_imported
 from wickel.typed import UnreadableLength, parsed_length
@@ -61,34 +70,34 @@ def export(
     apart((job_path,), files)
     work = to_cut_or_fail(job_path, effort)
     title = work.job.name or job_path.name
-    drawing: Drawing
-    if lay:
-        own = next((one for one in work.lays if one.cloth.id == lay), None)
-        if own is None:
-            ids = ", ".join(one.cloth.id for one in work.lays)
-            fail(f"There is no lay of “{lay}”: there are {ids}.", UNUSABLE)
-        drawing = lay_to_send(own)
-    else:
-        drawing = sheet_to_send(work)
+    drawing = _drawing(work, lay)
+    asked: list[tuple[Path | None, Callable[[], bytes]]] = [
+        (dxf, lambda: dxf_bytes(drawing)),
+        (svg, lambda: svg_text(drawing, title).encode()),
+        (pdf, lambda: full_pdf(drawing, title)),
+        (hpgl, lambda: hpgl_text(drawing).encode()),
+        (zip_, lambda: zip_bytes(work)),
+    ]
+    if folder is not None:
+        asked += [(folder / own.path, own.made) for own in open_files(work)]
     try:
-        made: list[tuple[Path, bytes]] = []
-        if dxf is not None:
-            made.append((dxf, dxf_bytes(drawing)))
-        if svg is not None:
-            made.append((svg, svg_text(drawing, title).encode()))
-        if pdf is not None:
-            made.append((pdf, full_pdf(drawing, title)))
-        if hpgl is not None:
-            made.append((hpgl, hpgl_text(drawing).encode()))
-        if zip_ is not None:
-            made.append((zip_, zip_bytes(work)))
-        if folder is not None:
-            made += [(folder / own.path, own.made()) for own in open_files(work)]
+        made = [(path, make()) for path, make in asked if path is not None]
     except ValueError as reason:
         fail(f"This cannot be written: {reason}.", REFUSED)
     for path, content in made:
         write_file(path, content)
     print("\n".join(str(path) for path, _ in made))
+
+
+def _drawing(work: ToCut, lay: str) -> Drawing:
+    """The pieces, or the lay of a cloth; ends the command where there is none."""
+    if not lay:
+        return sheet_to_send(work)
+    own = next((one for one in work.lays if one.cloth.id == lay), None)
+    if own is None:
+        ids = ", ".join(one.cloth.id for one in work.lays)
+        fail(f"There is no lay of “{lay}”: there are {ids}.", UNUSABLE)
+    return lay_to_send(own)
 
 
 @app.command(name="import")
@@ -131,6 +140,11 @@ def import_(
         fail(reason, REFUSED)
     job = job_of_imported(styles, path.stem)
     write_file(out, job_text(job))
+    _tell(read, as_json=as_json)
+
+
+def _tell(read: ReadDrawing, *, as_json: bool) -> None:
+    """Print what has come in, what is doubtful of it, and what is left out."""
     doubts = [str(doubt) for own in read.pieces for doubt in own.doubts]
     left = [str(text) for text in read.left_out]
     if as_json:

@@ -68,7 +68,7 @@ def _hpgl(drawing: Drawing, title: str) -> bytes:
     return hpgl_text(drawing).encode()
 
 
-FORMATS = (
+SENT_AS = (
     Format(tr("DXF…"), ".dxf", _dxf),
     Format(tr("SVG…"), ".svg", _svg),
     Format(tr("PDF at 1:1…"), ".pdf", _pdf),
@@ -153,7 +153,7 @@ class SendSheet(QDialog):
         self.buttons: dict[str, QPushButton] = {}
         full = tr("Written in millimetres, at full size")
         rows: list[tuple[str, str, str, Callable[[], object]]] = [
-            (own.ending, own.words, full, partial(self._ask_file, own)) for own in FORMATS
+            (own.ending, own.words, full, partial(self._ask_file, own)) for own in SENT_AS
         ]
         rows += [
             (".lay.json", tr("Lay file…"), tr("The lay of the cloth above"), self._ask_lay),

@@ -301,24 +301,28 @@ class BodyStage(Stage):
             field.show_length(body.measurements_mm.get(id), self._session.job.unit)
             mark_concerned(field, session.refusal if id in session.refusal_concerns else "")
         self._show_beside()
+        self._show_doubts(garment, required)
+        self.take(self._in_hand if self._in_hand in self.fields else required[0])
+
+    def _show_doubts(self, garment: Garment, required: tuple[str, ...]) -> None:
+        """Say what is implausible, what is still to be measured, and what was guessed."""
+        body, one_size = garment.body, self._one_size(garment)
         lines = [str(doubt.text) for doubt in doubts(body)]
-        absent = () if self._one_size(garment) else missing(body, required)
+        absent = () if one_size else missing(body, required)
         self.estimate.setVisible(bool(absent))
         if absent:
-            lines.insert(
-                0,
-                tr("Still to measure: ")
-                + ", ".join(term(MEASUREMENTS[m].name).lower() for m in absent)
-                + ".",
-            )
+            names = ", ".join(term(MEASUREMENTS[m].name).lower() for m in absent)
+            lines.insert(0, tr("Still to measure: ") + names + ".")
         guessed = [term(MEASUREMENTS[m].name).lower() for m in required if m in body.estimated]
         if guessed:
             lines.append(
                 tr("Taken from the chart and not measured yet: {join}.", join=", ".join(guessed))
             )
-        good = tr("All there and plausible.")
-        if self._one_size(garment):
-            good = tr("These pieces are drawn in one size: nothing is drafted from a body.")
+        good = (
+            tr("These pieces are drawn in one size: nothing is drafted from a body.")
+            if one_size
+            else tr("All there and plausible.")
+        )
         good += tr(" Taken on {taken}.", taken=body.taken) if body.taken else ""
         wrong = len(lines) > bool(guessed)
         relabelled(
@@ -326,7 +330,6 @@ class BodyStage(Stage):
             "\n".join(lines) or good,
             "broken" if wrong else "soft" if lines else "held",
         )
-        self.take(self._in_hand if self._in_hand in self.fields else required[0])
 
     def _show_learnt(self, garment: Garment) -> None:
         """Point to what was learnt of the same client, style or cloth before."""

@@ -143,10 +143,7 @@ def style_of(own_style: OwnStyle) -> Style:
         LengthOption(id=o.id, question=o.question, default=o.default_mm, least=-2000, most=5000)
         for o in own_style.options
     )
-    roles = {row.role for piece in own_style.pieces for row in piece.points} - {"fold"}
-    roles |= {role_of(edge) for piece in own_style.drawn for edge in piece.edges} - {"fold"}
-    materials = [piece.material for piece in own_style.pieces]
-    materials += [cut.material for piece in own_style.drawn for cut in piece.cuts]
+    roles = _roles(own_style)
     return Style(
         id=own_style.id,
         name=own_style.name,
@@ -157,7 +154,7 @@ def style_of(own_style: OwnStyle) -> Style:
         required=tuple(id for id in MEASUREMENTS if id in named),
         options=(*options, *((ALLOWANCES,) if own_style.drawn else ())),
         one_size=bool(own_style.drawn) and not own_style.pieces,
-        materials=tuple(dict.fromkeys(materials)) or ("main",),
+        materials=_materials(own_style),
         roles=tuple(role for role in ROLES if role in roles),
         drafted=lambda body, values, allow: _drafted(own_style, body, values, allow),
         checked=lambda pattern, body, _: (
@@ -165,6 +162,20 @@ def style_of(own_style: OwnStyle) -> Style:
             *_checked_as_house(own_style, pattern, body),
         ),
     )
+
+
+def _roles(own_style: OwnStyle) -> set[str]:
+    """The kinds of edge that its pieces have, but for folds."""
+    written = {row.role for piece in own_style.pieces for row in piece.points}
+    drawn = {role_of(edge) for piece in own_style.drawn for edge in piece.edges}
+    return (written | drawn) - {"fold"}
+
+
+def _materials(own_style: OwnStyle) -> tuple[str, ...]:
+    """What its pieces are cut from."""
+    written = [piece.material for piece in own_style.pieces]
+    drawn = [cut.material for piece in own_style.drawn for cut in piece.cuts]
+    return tuple(dict.fromkeys((*written, *drawn))) or ("main",)
 
 
 def own_points(own_piece: OwnPiece, formulas: Formulas) -> tuple[Point, ...]:

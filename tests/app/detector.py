@@ -1,0 +1,106 @@
+"""Finds what is cut off or lies over something else in a window: by the room that words need and
+the room that they have."""
+
+from PySide6.QtCore import QRect
+from PySide6.QtWidgets import (
+    QAbstractButton,
+    QAbstractScrollArea,
+    QCheckBox,
+    QComboBox,
+    QLabel,
+    QMainWindow,
+    QPushButton,
+    QWidget,
+)
+
+from wickel.app.first_start import _Ring
+from wickel.app.widgets.reason import Reason
+
+SLACK = 2
+"""Pixels that rounding may cost."""
+
+
+def faults(window):
+    """Each fault as a sentence."""
+    found = []
+    for widget in window.findChildren(QWidget):
+        if not widget.isVisible() or isinstance(widget, Reason | _Ring):
+            continue
+        found += cut_off(widget)
+        found += overlaps(widget)
+        found += outside(widget, window)
+    return found
+
+
+def told(widget):
+    words = getattr(widget, "text", lambda: "")() or widget.accessibleName() or widget.objectName()
+    return f"{type(widget).__name__} “{words[:40]}”"
+
+
+def cut_off(widget):
+    """Words that need more room than they have."""
+    if isinstance(widget, QLabel) and widget.text() and widget.pixmap().isNull():
+        room = widget.contentsRect()
+        if widget.wordWrap():
+            need = widget.heightForWidth(widget.width())
+            if need > widget.height() + SLACK:
+                yield f"{told(widget)}: {need} px high in {widget.height()}"
+            longest = max(
+                (widget.fontMetrics().horizontalAdvance(word) for word in widget.text().split()),
+                default=0,
+            )
+            if longest > room.width() + SLACK:
+                yield f"{told(widget)}: a word of {longest} px in {room.width()}"
+        else:
+            lines = widget.text().splitlines()
+            need = max(widget.fontMetrics().horizontalAdvance(line) for line in lines)
+            if need > room.width() + SLACK:
+                yield f"{told(widget)}: {need} px wide in {room.width()}"
+            if widget.fontMetrics().height() * len(lines) > widget.height() + 4 * SLACK:
+                yield f"{told(widget)}: too low"
+    elif isinstance(widget, QPushButton | QCheckBox) and widget.text():
+        need = widget.sizeHint()
+        if need.width() > widget.width() + SLACK:
+            yield f"{told(widget)}: {need.width()} px wide in {widget.width()}"
+        if need.height() > widget.height() + 2 * SLACK:
+            yield f"{told(widget)}: {need.height()} px high in {widget.height()}"
+    elif isinstance(widget, QComboBox) and widget.height() + SLACK < widget.fontMetrics().height():
+        yield f"{told(widget)}: too low"
+
+
+def overlaps(widget):
+    """Two children of a widget that a layout has placed over each other."""
+    layout = widget.layout()
+    if layout is None:
+        return
+    placed = [item for item in widget.children() if isinstance(item, QWidget)]
+    placed = [own for own in placed if own.isVisible() and layout.indexOf(own) >= 0]
+    for k, one in enumerate(placed):
+        for other in placed[k + 1 :]:
+            common = one.geometry().intersected(other.geometry())
+            if common.width() > SLACK and common.height() > SLACK:
+                yield f"{told(one)} and {told(other)} lie over each other"
+
+
+def outside(widget, window):
+    """A control that reaches out of what holds it, where nothing scrolls."""
+    if not isinstance(widget, QAbstractButton | QLabel | QComboBox):
+        return
+    parent = widget.parentWidget()
+    while parent is not None and parent is not window:
+        if isinstance(parent.parentWidget(), QAbstractScrollArea):
+            bar = parent.parentWidget()
+            corner = widget.mapTo(parent, widget.rect().topLeft())
+            if (
+                bar.horizontalScrollBar().maximum() == 0
+                and corner.x() + widget.width() > parent.width() + SLACK
+            ):
+                yield f"{told(widget)} is cut at the edge of its column"
+            return
+        parent = parent.parentWidget()
+    room = QRect(window.rect())
+    if isinstance(window, QMainWindow):
+        room = window.centralWidget().geometry()
+    here = QRect(widget.mapTo(window, widget.rect().topLeft()), widget.size())
+    if not room.adjusted(-SLACK, -SLACK, SLACK, SLACK).contains(here) and widget.window() is window:
+        yield f"{told(widget)} reaches out of the window"
