@@ -1,7 +1,7 @@
 """Finds what is cut off or lies over something else in a window: by the room that words need and
 the room that they have."""
 
-from PySide6.QtCore import QRect
+from PySide6.QtCore import QRect, Qt
 from PySide6.QtWidgets import (
     QAbstractButton,
     QAbstractScrollArea,
@@ -14,8 +14,11 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.first_start import _Ring
+from wickel.app.table.told import ToldItem
+from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import Reason
 
+DIRECT = Qt.FindChildOption.FindDirectChildrenOnly
 SLACK = 2
 """Pixels that rounding may cost."""
 
@@ -58,6 +61,10 @@ def cut_off(widget):
                 yield f"{told(widget)}: {need} px wide in {room.width()}"
             if widget.fontMetrics().height() * len(lines) > widget.height() + 4 * SLACK:
                 yield f"{told(widget)}: too low"
+    elif isinstance(widget, LengthEdit) and widget.text():
+        need = widget.fontMetrics().horizontalAdvance(widget.text()) + 2 * SLACK
+        if need > widget.contentsRect().width():
+            yield f"{told(widget)}: {need} px wide in {widget.contentsRect().width()}"
     elif isinstance(widget, QPushButton | QCheckBox) and widget.text():
         need = widget.sizeHint()
         if need.width() > widget.width() + SLACK:
@@ -73,8 +80,12 @@ def overlaps(widget):
     layout = widget.layout()
     if layout is None:
         return
-    placed = [item for item in widget.children() if isinstance(item, QWidget)]
-    placed = [own for own in placed if own.isVisible() and layout.indexOf(own) >= 0]
+    placed = [own for own in managed(layout) if own.isVisible()]
+    placed += [
+        own
+        for own in widget.findChildren(QAbstractButton, options=DIRECT)
+        if own.isVisible() and own not in placed and not isinstance(own, ToldItem)
+    ]
     for k, one in enumerate(placed):
         for other in placed[k + 1 :]:
             common = one.geometry().intersected(other.geometry())
@@ -82,10 +93,25 @@ def overlaps(widget):
                 yield f"{told(one)} and {told(other)} lie over each other"
 
 
+def managed(layout):
+    """The widgets that a layout and the layouts in it have placed."""
+    for k in range(layout.count()):
+        item = layout.itemAt(k)
+        if item.widget() is not None:
+            yield item.widget()
+        elif item.layout() is not None:
+            yield from managed(item.layout())
+
+
 def outside(widget, window):
     """A control that reaches out of what holds it, where nothing scrolls."""
     if not isinstance(widget, QAbstractButton | QLabel | QComboBox):
         return
+    holder = widget.parentWidget()
+    if holder is not window and not isinstance(holder.parentWidget(), QAbstractScrollArea):
+        inner = widget.geometry()
+        if not holder.rect().adjusted(-SLACK, -SLACK, SLACK, SLACK).contains(inner):
+            yield f"{told(widget)} is cut by what holds it"
     parent = widget.parentWidget()
     while parent is not None and parent is not window:
         if isinstance(parent.parentWidget(), QAbstractScrollArea):

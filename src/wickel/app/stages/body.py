@@ -20,7 +20,7 @@ from PySide6.QtWidgets import (
 from wickel.app.book import StudioBook, today
 from wickel.app.session import Session
 from wickel.app.stages.fittings import AdjustmentsBar
-from wickel.app.widgets.cards import card, emptied, label, labelled, relabelled, scrolling
+from wickel.app.widgets.cards import card, editable, emptied, label, labelled, relabelled, scrolling
 from wickel.app.widgets.figure import Figure
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_concerned, mark_wrong
@@ -136,9 +136,8 @@ class BodyStage(Stage):
         """The client, their card, and what keeps the measurements."""
         who = QHBoxLayout()
         self.clients = QComboBox()
-        self.clients.setEditable(True)
+        editable(self.clients, tr("Client"))
         self.clients.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
-        self.clients.setAccessibleName(tr("Client"))
         self.clients.setToolTip(
             tr("A client of the studio, or a new name; a size of the chart needs none")
         )

@@ -214,7 +214,7 @@ class BuyStage(QWidget):
 
     def _table_card(self) -> QWidget:
         frame, column = card()
-        self.title = label("", "heading")
+        self.title = label("", "heading", wrap=True)
         column.addWidget(self.title)
         self.table = QTableWidget()
         self.table.setAccessibleName(tr("Length to buy for every size and width"))

@@ -9,9 +9,11 @@ from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
+    QLabel,
     QPushButton,
     QStackedWidget,
     QVBoxLayout,
+    QWidget,
 )
 
 from wickel.app.book import StudioBook
@@ -30,7 +32,8 @@ from wickel.app.stages.piece_card import PieceCard
 from wickel.app.stages.references import References
 from wickel.app.table.paper_view import PaperView
 from wickel.app.theme import scaled, text_scale
-from wickel.app.widgets.cards import label
+from wickel.app.widgets.cards import label, seen
+from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
 from wickel.draft import DraftRefused, Own, TapeCheck, draft
@@ -54,6 +57,7 @@ from wickel.wording import tr
 _EDITOR_WIDE = 505
 _OVER_NARROW, _OVER_WIDE = 96, 210
 _OPTIONS_SHARE, _CHECKS_SHARE = 0.245, 0.268
+_LEAST_PAPER, _LARGE_TEXT = 280, 1.2
 """What the questions and the checks take of the stage; the rest is the paper's."""
 
 
@@ -92,7 +96,7 @@ class DraftStage(Stage):
         self.reach = Reach(session, errand, self.options.figures.reach)
         middle = QVBoxLayout()
         middle.setSpacing(8)
-        middle.addLayout(self._over_row())
+        middle.addWidget(self._over_row())
         middle.addWidget(self.paper, 1)
         row.addLayout(middle, 1)
         self.checks, self.editor = ChecksPanel(), OwnEditor(session, book)
@@ -145,20 +149,25 @@ class DraftStage(Stage):
         return super().event(event)
 
     def _share_out(self) -> None:
-        """Give the columns at the sides their parts of the width, and the paper what is left."""
+        """Give the columns at the sides their parts of the width, and the paper what is left. Where
+        there is no room for both, one of them stands aside."""
         wide, more = self.width(), text_scale()
         options = _between(_OPTIONS_SHARE * wide, 238 * more, 286 * more, 0.29 * wide)
-        self.options.setFixedWidth(max(round(options), self.options.minimumSizeHint().width()))
         own = self.right.currentWidget() is self.editor
         checks = _between(_CHECKS_SHARE * wide, 248 * more, 312 * more, 0.30 * wide)
-        most = min(_EDITOR_WIDE * more, 0.46 * wide) if own else checks
-        self.right.setFixedWidth(
-            max(round(most), 0 if own else self.checks.minimumSizeHint().width())
-        )
+        beside = min(_EDITOR_WIDE * more, 0.46 * wide) if own else checks
+        left = max(round(options), self.options.minimumSizeHint().width())
+        right = max(round(beside), 0 if own else self.checks.minimumSizeHint().width())
+        tight = left + right + _LEAST_PAPER * more > wide > 0
+        aside = self.side.isChecked()
+        seen(self.side, tight)
+        seen(self.options, not (tight and aside))
+        seen(self.right, not tight or aside)
+        self.options.setFixedWidth(left)
+        self.right.setFixedWidth(right)
 
-    def _over_row(self) -> QHBoxLayout:
-        row = QHBoxLayout()
-        self.over_words = words = label(tr("Another size over it"), "soft")
+    def _over_row(self) -> QWidget:
+        bar, row = flow_bar()
         self.over = QComboBox()
         self.over.setAccessibleName(tr("Another size to lay over the pieces"))
         self.over.setToolTip(
@@ -172,22 +181,27 @@ class DraftStage(Stage):
         for size in SIZES:
             self.over.addItem(size, size)
         self.over.activated.connect(lambda _: self.refresh())
-        words.setBuddy(self.over)
         self.over_said = label("", "broken")
         self.written = QPushButton(tr("Tape checks"))
         self.written.setCheckable(True)
         self.written.setToolTip(tr("Show the tape checks in place of the formulas"))
         self.written.toggled.connect(lambda _: self.refresh())
-        row.addWidget(words)
-        row.addWidget(self.over)
-        row.addWidget(self.over_said, 1)
+        over = with_words(tr("Another size over it"), self.over)
+        self.over_words = next(iter(over.findChildren(QLabel)))
+        row.addWidget(over)
+        row.addWidget(self.over_said)
         self.pictures = QPushButton(tr("Pictures"))
         self.pictures.setCheckable(True)
         self.pictures.setToolTip(tr("Reference pictures of the job, beside the draft (Ctrl+Alt+P)"))
         self.pictures.toggled.connect(lambda _: self.refresh())
+        self.side = QPushButton(tr("Checks and chalk list"))
+        self.side.setCheckable(True)
+        self.side.setToolTip(tr("In place of the questions, where there is no room for both"))
+        self.side.toggled.connect(lambda _: self._share_out())
         row.addWidget(self.pictures)
         row.addWidget(self.written)
-        return row
+        row.addWidget(self.side)
+        return bar
 
     def _others(self, garment: Garment) -> tuple[Piece, ...]:
         """The pieces of the size to lay over, none when it cannot be drafted."""
@@ -240,7 +254,8 @@ class DraftStage(Stage):
         self.written.setVisible(in_points)
         self.over_words.setVisible(not written)
         # beside the formulas there is little room
-        self.over.setFixedWidth(round(scaled(_OVER_NARROW if written else _OVER_WIDE)))
+        little = written or text_scale() > _LARGE_TEXT
+        self.over.setFixedWidth(round(scaled(_OVER_NARROW if little else _OVER_WIDE)))
         count = len(self._session.job.pictures)
         self.pictures.setText(tr("Pictures ({count})", count=count) if count else tr("Pictures"))
         self.references.refresh()

@@ -27,7 +27,7 @@ from wickel.wording import tr
 
 _MOST_CHECKS_HIGH = 236
 _ROW_HIGH = 20
-_ALL_COLUMNS_FROM = 280
+_ALL_COLUMNS_FROM, _LEAST_CHECKS_HIGH = 280, 60
 
 
 class ChecksPanel(QFrame):
@@ -153,7 +153,8 @@ class ChecksPanel(QFrame):
         )
         unheld = len(checks) - held
         wanted = _ROW_HIGH * (len(checks) + 4 * unheld + (4 if refusal else 0)) + 8
-        self._scroll.setFixedHeight(min(_MOST_CHECKS_HIGH, wanted))
+        self._scroll.setMaximumHeight(min(_MOST_CHECKS_HIGH, wanted))
+        self._scroll.setMinimumHeight(min(_LEAST_CHECKS_HIGH, wanted))
 
     def show_chalk(self, piece: Piece | None, unit: Unit, *, drawn_in: bool) -> None:
         """Show the points of a piece."""
@@ -205,7 +206,7 @@ class CheckRow(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         self._mark = label()
-        self._mark.setFixedWidth(14)
+        self._mark.setMinimumWidth(14)
         self._name = label(wrap=True)
         self._lengths = label("", "soft")
         self._difference = label()

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, 
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
-from wickel.app.widgets.cards import emptied, label
+from wickel.app.widgets.cards import emptied, label, narrow
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -133,8 +133,7 @@ class FittingFields(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
-        row = QHBoxLayout()
-        row.setSpacing(8)
+        entry, row = flow_bar()
         self.length = LengthEdit(tr("By how much"))
         self.change = QComboBox()
         self.change.setAccessibleName(tr("What the fitting asks for"))
@@ -145,10 +144,11 @@ class FittingFields(QWidget):
         self.add.setObjectName("chip")
         self.add.setToolTip(tr("It becomes an adjustment of the client, offered the next time"))
         self.add.clicked.connect(self._add)
+        narrow(self.change)
         row.addWidget(self.length)
-        row.addWidget(self.change, 1)
+        row.addWidget(self.change)
         row.addWidget(self.add)
-        column.addLayout(row)
+        column.addWidget(entry)
         bar, self._chips = flow_bar(6)
         column.addWidget(bar)
         self.chips: dict[str, QPushButton] = {}

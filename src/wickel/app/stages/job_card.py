@@ -16,7 +16,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.session import Session
-from wickel.app.widgets.cards import card, fill_box, label
+from wickel.app.widgets.cards import card, editable, fill_box, label
 from wickel.app.widgets.notes_edit import NotesEdit
 from wickel.app.widgets.ticket import shown_date
 from wickel.job import Job
@@ -61,9 +61,8 @@ class OpenJobCard(QWidget):
         fill_box(self.state, [(STATE_NAMES[own], own.value) for own in STATES], State.ASKED.value)
         self.state.activated.connect(lambda _: self._take_state())
         self.waits = QComboBox()
-        self.waits.setEditable(True)
+        editable(self.waits, tr("What it waits for"))
         self.waits.addItems(["", *COMMON_WAITS])
-        self.waits.setAccessibleName(tr("What it waits for"))
         self.waits.setToolTip(tr("What has to come before it can go on; empty when nothing"))
         edit = self.waits.lineEdit()
         assert edit is not None

@@ -33,7 +33,8 @@ from wickel.app.stages.quick_question import QuickQuestion
 from wickel.app.stages.rail import Rail, RailView
 from wickel.app.stages.together import Together
 from wickel.app.stages.week import Week
-from wickel.app.widgets.cards import card, fill_box, label, seen
+from wickel.app.theme import scaled
+from wickel.app.widgets.cards import card, fill_box, label, scrolling, seen
 from wickel.app.widgets.dialogs import ask_yes
 from wickel.app.widgets.flow import flow_bar
 from wickel.files import UnreadableFile
@@ -43,7 +44,7 @@ from wickel.studio.listing import Listing, is_late, on_rails
 from wickel.wording import tr
 
 IN_HAND, LATE, WAITING = "in-hand", "late", "waiting"
-_NOTED_MS = 400
+_NOTED_MS, _SEARCH_PX, _RAIL_PX = 400, 190, 220
 """How long after minutes were worked out they are shown, together with what comes meanwhile."""
 _PLACES = (ASIDE, ARCHIVE, BIN)
 
@@ -86,8 +87,8 @@ class JobsStage(QWidget):
         column.addWidget(self.quick)
         row = QHBoxLayout()
         row.setSpacing(14)
-        row.addWidget(self._list_card(), 5)
-        row.addWidget(self.open_job, 2)
+        row.addWidget(scrolling(self._list_card()), 5)
+        row.addWidget(scrolling(self.open_job), 2)
         column.addLayout(row, 1)
         self.rail.open_asked.connect(self.open_asked)
         self.rail.current_changed.connect(self._show_chips)
@@ -100,8 +101,7 @@ class JobsStage(QWidget):
 
     def _list_card(self) -> QWidget:
         frame, column = card()
-        head = QHBoxLayout()
-        head.setSpacing(8)
+        head_bar, head = flow_bar()
         self.search = QLineEdit()
         self.search.setAccessibleName(tr("Search the jobs"))
         self.search.setPlaceholderText(tr("search: name, client, cloth, words"))
@@ -119,11 +119,12 @@ class JobsStage(QWidget):
             tr("A new job like a client's last one, with their figures of now (Ctrl+Alt+M)")
         )
         self.last.clicked.connect(self.last_asked)
-        head.addWidget(self.search, 1)
+        self.search.setMinimumWidth(round(scaled(_SEARCH_PX)))
+        head.addWidget(self.search)
         head.addWidget(self.shown)
         head.addWidget(self.last)
         head.addWidget(self.new)
-        column.addLayout(head)
+        column.addWidget(head_bar)
         column.addWidget(self.week)
         column.addWidget(self.together)
         self.nothing = label("", wrap=True)
@@ -137,6 +138,7 @@ class JobsStage(QWidget):
         )
         self.demo.clicked.connect(self.demo_asked)
         column.addWidget(self.demo, 0, Qt.AlignmentFlag.AlignLeft)
+        self.rail.setMinimumHeight(_RAIL_PX)
         column.addWidget(self.rail, 1)
         bar, self._chips = flow_bar(6)
         self.chips: dict[str, QPushButton] = {}

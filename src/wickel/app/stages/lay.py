@@ -77,6 +77,7 @@ class LayStage(Stage):
         self.tray.dropped.connect(self._drop)
         left.addWidget(self.tray)
         self.hand = HandCard(session)
+        self.view.words_of = self.hand.words_of
         self.hand.put.connect(self.put)
         self.hand.exactly.connect(self._place_exactly)
         left.addWidget(self.hand)

@@ -229,6 +229,15 @@ class HandCard(QFrame):
                 ).strip(),
             )
 
+    def words_of(self, id: str) -> str:
+        """What there is to say of a placement: where it lies, and the rules that it breaks."""
+        lay = self._lay
+        placement = next((own for own in lay.placements if own.id == id), None) if lay else None
+        if lay is None or placement is None:
+            return ""
+        broken = [str(own.text) for own in lay.findings if id in own.placements]
+        return "\n".join((self._read(placement, lay), *broken))
+
     def _read(self, placement: Placement, lay: Lay) -> str:
         """The placement in hand, in words: size, place, direction, plies."""
         unit, piece = self._session.job.unit, lay.piece(placement.piece)

@@ -11,7 +11,6 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QTimer, Signal
 from PySide6.QtGui import QHideEvent
 from PySide6.QtWidgets import (
-    QGridLayout,
     QHBoxLayout,
     QLineEdit,
     QPlainTextEdit,
@@ -27,7 +26,7 @@ from wickel.app.stages.fittings import FittingFields
 from wickel.app.stages.learnt_page import LearntPage
 from wickel.app.stages.log_photos import LogPhotos
 from wickel.app.widgets.cards import card, emptied, label, labelled, scrolling
-from wickel.app.widgets.flow import flow_bar
+from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.stage import Stage
@@ -112,25 +111,26 @@ class LogStage(Stage):
         frame, column = card()
         self.title = label("", "title", wrap=True)
         column.addWidget(self.title)
-        figures = QGridLayout()
-        figures.setHorizontalSpacing(22)
+        bar, figures = flow_bar(22)
         self.figures = {}
-        for k, (name, words) in enumerate(
-            (
-                ("planned", tr("planned")),
-                ("bought", tr("bought")),
-                ("used", tr("used")),
-                ("left", tr("kept of what is left")),
-                ("minutes", tr("minutes, planned · taken")),
-            )
+        for name, words in (
+            ("planned", tr("planned")),
+            ("bought", tr("bought")),
+            ("used", tr("used")),
+            ("left", tr("kept of what is left")),
+            ("minutes", tr("minutes, planned · taken")),
         ):
             figure = label("–", "figure")
             figure.setAccessibleName(words)
-            figures.addWidget(figure, 0, k)
-            figures.addWidget(label(words, "soft"), 1, k)
+            both = QWidget()
+            pair = QVBoxLayout(both)
+            pair.setContentsMargins(0, 0, 0, 0)
+            pair.setSpacing(0)
+            pair.addWidget(figure)
+            pair.addWidget(label(words, "soft"))
+            figures.addWidget(both)
             self.figures[name] = figure
-        figures.setColumnStretch(5, 1)
-        column.addLayout(figures)
+        column.addWidget(bar)
         self._fields()
         column.addWidget(scrolling(self._body), 1)
         column.addLayout(self._foot())
@@ -142,7 +142,7 @@ class LogStage(Stage):
         inner = QVBoxLayout(self._body)
         inner.setContentsMargins(0, 6, 8, 0)
         inner.setSpacing(8)
-        fields = QHBoxLayout()
+        fields_bar, fields = flow_bar()
         self.bought, self.used = LengthEdit(tr("Bought")), LengthEdit(tr("Really used"))
         self.who = QLineEdit()
         self.who.setAccessibleName(tr("Who cut it"))
@@ -151,9 +151,8 @@ class LogStage(Stage):
             (tr("really used"), self.used),
             (tr("cut by"), self.who),
         ):
-            labelled(fields, words, field)
-        fields.addStretch()
-        inner.addLayout(fields)
+            fields.addWidget(with_words(words, field))
+        inner.addWidget(fields_bar)
         thumb = QHBoxLayout()
         self.rule = LengthEdit(tr("The studio's old rule of thumb"))
         self.rule.setToolTip(

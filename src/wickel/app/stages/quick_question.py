@@ -16,7 +16,8 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook
 from wickel.app.errand import Errand
-from wickel.app.widgets.cards import card, fill_box, label, labelled, narrow
+from wickel.app.widgets.cards import card, editable, fill_box, label, narrow
+from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import WAYS, BadCloth
@@ -57,23 +58,21 @@ class QuickQuestion(QWidget):
         whole.setContentsMargins(0, 0, 0, 0)
         frame, column = card()
         whole.addWidget(frame)
-        column.addLayout(self._question())
+        column.addWidget(self._question())
         column.addLayout(self._answer())
         self.fill()
         book.changed.connect(self.fill)
 
-    def _question(self) -> QHBoxLayout:
-        row = QHBoxLayout()
-        row.setSpacing(8)
+    def _question(self) -> QWidget:
+        bar, row = flow_bar()
         row.addWidget(label(tr("How much for"), "heading"))
         self.style_box = QComboBox()
-        self.style_box.setEditable(True)
+        editable(self.style_box, tr("Style in question"))
         self.style_box.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
         found = self.style_box.completer()
         assert found is not None  # an editable box has one
         found.setCompletionMode(QCompleter.CompletionMode.PopupCompletion)
         found.setFilterMode(Qt.MatchFlag.MatchContains)
-        self.style_box.setAccessibleName(tr("Style in question"))
         self.style_box.setToolTip(tr("Type to look for a style"))
         self.who = QComboBox()
         self.who.setAccessibleName(tr("Size or client in question"))
@@ -89,16 +88,16 @@ class QuickQuestion(QWidget):
         self.ask_button.setObjectName("main")
         self.ask_button.setToolTip(tr("Look it up, or lay it now (Ctrl+Alt+Q)"))
         self.ask_button.clicked.connect(self.ask_or_stop)
-        row.addWidget(self.style_box, 2)
-        labelled(row, tr("in"), self.who, 1)
-        labelled(row, tr("on cloth"), self.width_edit)
+        row.addWidget(self.style_box)
+        row.addWidget(with_words(tr("in"), self.who))
+        row.addWidget(with_words(tr("on cloth"), self.width_edit))
         row.addWidget(self.one_way)
         row.addWidget(self.ask_button)
         self.style_box.currentIndexChanged.connect(lambda _: self._fill_who())
         self.who.currentIndexChanged.connect(lambda _: self._other())
         self.one_way.toggled.connect(lambda _: self._other())
         self._errand.working_changed.connect(self._working)
-        return row
+        return bar
 
     def _answer(self) -> QHBoxLayout:
         row = QHBoxLayout()

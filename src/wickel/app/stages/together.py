@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QWidget
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.errand import Errand
 from wickel.app.widgets.cards import fill_box, narrow
@@ -24,8 +24,10 @@ class Together(QWidget):
         super().__init__()
         self._errand, self._unit = errand, Unit.CM
         self._shared: dict[str, tuple[Listing, ...]] = {}
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(2)
+        row = QHBoxLayout()
         row.setSpacing(8)
         self.cloth = QComboBox()
         self.cloth.setAccessibleName(tr("A cloth that several jobs are cut from"))
@@ -36,8 +38,10 @@ class Together(QWidget):
         self.ask.setToolTip(tr("Lays the jobs together and each by itself, and compares"))
         self.ask.clicked.connect(self.ask_or_stop)
         row.addWidget(self.cloth)
-        row.addWidget(self.said, 1)
+        row.addStretch()
         row.addWidget(self.ask)
+        column.addLayout(row)
+        column.addWidget(self.said)
         self.cloth.currentIndexChanged.connect(lambda _: self._show())
         errand.told.connect(self._told)
         errand.trouble.connect(self.said.say)

@@ -7,7 +7,7 @@ from datetime import date
 
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent
-from PySide6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QSizePolicy, QWidget
+from PySide6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
 
 from wickel.app.settings import SettingsFile
 from wickel.app.table.ink import pen
@@ -25,10 +25,12 @@ class Week(QWidget):
     def __init__(self, settings: SettingsFile) -> None:
         super().__init__()
         self._settings = settings
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
+        row = QHBoxLayout()
         row.setSpacing(8)
-        self.said = label("", "soft")
+        self.said = label("", "soft", wrap=True)
         self.strip = _Strip()
         self.hours = QDoubleSpinBox()
         self.hours.setRange(0.5, 120.0)
@@ -39,7 +41,8 @@ class Week(QWidget):
         self.hours.setToolTip(tr("How many hours a week there are for cutting"))
         self.hours.setValue(settings.values.cutting_hours)
         self.hours.valueChanged.connect(self._take)
-        row.addWidget(self.said)
+        column.addWidget(self.said)
+        column.addLayout(row)
         row.addWidget(self.strip, 1)
         row.addWidget(label(tr("of"), "soft"))
         row.addWidget(self.hours)

@@ -6,7 +6,7 @@ It can be turned round, for those who stand at the other side of the table.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
@@ -14,6 +14,7 @@ from PySide6.QtGui import QBrush, QColor, QPainter, QPaintEvent, QPolygonF
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from wickel.app.table.ink import dashed, mixed_colour, pen
+from wickel.app.table.told import Teller, Told
 from wickel.app.theme import palette, text_font
 from wickel.cutting import Cut, Do, Laid, on_table_again
 from wickel.drawing import name_room
@@ -52,6 +53,7 @@ class GuideView(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumSize(240, 180)
         self.setAccessibleName(tr("The cloth on the table"))
+        self._teller = Teller(self, self._things, QRectF.toAlignedRect, lambda _: None)
 
     def sizeHint(self) -> QSize:
         return QSize(620, 420)
@@ -66,7 +68,29 @@ class GuideView(QWidget):
         self.turned = turned
         self.update()
 
+    def _things(self) -> Iterator[Told]:
+        """The pieces on the table, and how far each is."""
+        shown = self._shown
+        if shown is None:
+            return
+        there = self._map(shown.lay)
+        for placement in shown.lay.placements:
+            piece = shown.lay.piece(placement.piece)
+            path = QPolygonF([there(point) for point in on_table(placement, piece).outline])
+            id = placement.id
+            state = (
+                tr("cut")
+                if id in shown.cut
+                else tr("in hand")
+                if id in shown.in_hand
+                else tr("laid")
+                if id in shown.laid
+                else tr("not laid yet")
+            )
+            yield Told(id, piece.name, state, path.boundingRect(), id in shown.in_hand)
+
     def paintEvent(self, event: QPaintEvent) -> None:
+        self._teller.note()
         shown = self._shown
         if shown is None:
             return

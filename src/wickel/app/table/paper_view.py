@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRect, QRectF, Qt, Signal
@@ -11,6 +11,7 @@ from PySide6.QtGui import QColor, QFontMetricsF, QMouseEvent, QPainter, QResizeE
 from PySide6.QtWidgets import QStyleOptionGraphicsItem, QWidget
 
 from wickel.app.table.ink import arrow, dashed, mixed_colour, name_in, pen
+from wickel.app.table.told import Told
 from wickel.app.table.view import PickItem, PickView, paint_leaders, scene_path
 from wickel.app.theme import palette, text_font
 from wickel.draft import chalk_list
@@ -95,7 +96,7 @@ class PaperItem(PickItem):
         super().__init__(scene_path(hung(cut), closed=True))
         self.piece = piece
         self.made_of = (piece, unit, other, tapes)
-        self._unit = unit
+        self.unit = unit
         self.tapes = tapes
         self._chalk = chalk_list(piece)
         self._net = scene_path(hung(net), closed=True)
@@ -235,8 +236,8 @@ class PaperItem(PickItem):
         colours = palette()
         painter.setFont(text_font(13, bold=True))
         painter.setPen(pen(colours.woad, 1.4))
-        wide = shown_length(self._net_box.width, self._unit)
-        tall = shown_length(self._net_box.height, self._unit)
+        wide = shown_length(self._net_box.width, self.unit)
+        tall = shown_length(self._net_box.height, self.unit)
         y = net.bottom() + 18
         painter.drawLine(QPointF(net.left(), y), QPointF(net.right(), y))
         self._on_paper(painter, QPointF(net.center().x(), y), wide)
@@ -265,10 +266,10 @@ class PaperItem(PickItem):
             if size < 24:
                 continue
             text = (
-                f"{shown_length(tape.one_mm, self._unit, with_unit=False)} "
+                f"{shown_length(tape.one_mm, self.unit, with_unit=False)} "
                 f"{'=' if tape.held else '≠'} "
             )
-            text += shown_length(tape.other_mm, self._unit, with_unit=False)
+            text += shown_length(tape.other_mm, self.unit, with_unit=False)
             wide = metrics.horizontalAdvance(text) + 6
             centre = at + toward * (min(0.5 * size, wide / 2 + 6) / size)
             box = QRectF(centre.x() - wide / 2, centre.y() - 8, wide, 16)
@@ -301,6 +302,9 @@ def _beside_point(wide: float) -> tuple[tuple[float, float], ...]:
     )
 
 
+_POINT = "point: "
+
+
 class PaperView(PickView):
     """The pieces of a garment side by side. ``picked`` carries a piece's id, or none.
 
@@ -316,6 +320,33 @@ class PaperView(PickView):
         self.setAccessibleName(tr("The pieces on paper"))
         self._held: ConstructionPoint | None = None
         self._held_at = QPointF()
+
+    def told(self) -> Iterator[Told]:
+        """The pieces, and the points of the one in hand with the rules that gave them."""
+        yield from super().told()
+        item = self.items_by_id.get(self.chosen)
+        if not isinstance(item, PaperItem):
+            return
+        for number, point in enumerate(item.piece.points, start=1):
+            at = item.mapToScene(QPointF(point.across_mm, point.down_mm))
+            down, across = (shown_length(mm, item.unit) for mm in (point.down_mm, point.across_mm))
+            yield Told(
+                f"{_POINT}{point.name}",
+                tr("Point {number}, {name}", number=number, name=point.name),
+                tr(
+                    "{down} down, {across} across: {rule}",
+                    down=down,
+                    across=across,
+                    rule=point.rule,
+                ),
+                QRectF(at, at),
+            )
+
+    def _press(self, id: str) -> None:
+        if id.startswith(_POINT):
+            self.point_asked.emit(self.chosen, id.removeprefix(_POINT))
+        else:
+            super()._press(id)
 
     # --- points ------------------------------------------------------------------------------
 

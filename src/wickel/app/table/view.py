@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Iterator, Sequence
 
-from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtCore import QPointF, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import (
     QColor,
     QFontMetricsF,
@@ -12,6 +12,7 @@ from PySide6.QtGui import (
     QMouseEvent,
     QPainter,
     QPainterPath,
+    QPaintEvent,
     QPen,
     QResizeEvent,
     QWheelEvent,
@@ -19,6 +20,7 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QGraphicsItem, QGraphicsScene, QGraphicsView
 
 from wickel.app.table.leaders import Leader, leaders
+from wickel.app.table.told import Teller, Told
 from wickel.app.theme import palette, text_font
 from wickel.geometry import Outline
 from wickel.wording import tr
@@ -143,6 +145,28 @@ class PickView(ZoomView):
         )
         self.items_by_id: dict[str, PickItem] = {}
         self.chosen = ""
+        self.words_of: Callable[[str], str] | None = None
+        self._teller = Teller(self.viewport(), self.told, self._in_pixels, self._press)
+
+    def told(self) -> Iterator[Told]:
+        """What is there, for those who do not see it; ``words_of`` gives what there is to say of an
+        item, by its id."""
+        for id, item in self.items_by_id.items():
+            name, _, more = item.toolTip().partition(": ")
+            words = more if self.words_of is None else self.words_of(id)
+            yield Told(id, name, words, item.mapToScene(item.cut_path).boundingRect(), item.chosen)
+
+    def _in_pixels(self, place: QRectF) -> QRect:
+        """A place of the scene as it is seen."""
+        return self.mapFromScene(place).boundingRect()
+
+    def _press(self, id: str) -> None:
+        """Whoever reads the screen has pressed an item."""
+        self.choose(id)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        super().paintEvent(event)
+        self._teller.note()
 
     def order(self) -> list[str]:
         """The ids in the order in which Page Down takes them."""

@@ -176,6 +176,15 @@ def relabelled(widget: QLabel, text: str, kind: str) -> None:
         widget.style().polish(widget)
 
 
+def editable(box: QComboBox, name: str) -> None:
+    """Let something else be typed into a box; the field in it has the name of the box."""
+    box.setEditable(True)
+    box.setAccessibleName(name)
+    field = box.lineEdit()
+    if field is not None:
+        field.setAccessibleName(name)
+
+
 def narrow(box: QComboBox) -> None:
     """Let a box be narrower than its longest choice."""
     box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)

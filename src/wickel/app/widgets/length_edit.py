@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import QEvent, Signal
 from PySide6.QtWidgets import QLineEdit, QWidget
 
 from wickel.app.theme import text_scale
@@ -11,7 +11,7 @@ from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.wording import beside, tr
 
-_LEAST_PX, _MOST_PX = 74, 96
+_LEAST_PX, _MOST_PX, _BESIDE_PX = 74, 96, 26
 
 
 class LengthEdit(QLineEdit):
@@ -24,12 +24,11 @@ class LengthEdit(QLineEdit):
     def __init__(self, name: str, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.setAccessibleName(name)
-        self.setMinimumWidth(round(_LEAST_PX * text_scale()))
-        self.setMaximumWidth(round(_MOST_PX * text_scale()))
         self._tip = tr("{name}: type it in any unit, like 92, 36 1/4 in or 1 yd 4 in", name=name)
         self.setToolTip(self._tip)
         self._unit = Unit.CM
         self._shown = ""
+        self._fit()
         self.editingFinished.connect(self.finish)
 
     def show_length(self, mm: float | None, unit: Unit) -> None:
@@ -51,9 +50,19 @@ class LengthEdit(QLineEdit):
         self._mark("")
         if self.text() != self._shown:
             self.setText(self._shown)
-            wide = self.fontMetrics().horizontalAdvance(self._shown) + round(26 * text_scale())
-            self.setMinimumWidth(max(round(_LEAST_PX * text_scale()), wide))
-            self.setMaximumWidth(max(round(_MOST_PX * text_scale()), wide))
+            self._fit()
+
+    def _fit(self) -> None:
+        """Be as wide as what is shown needs, in the text of now."""
+        scale = text_scale()
+        wide = self.fontMetrics().horizontalAdvance(self._shown) + round(_BESIDE_PX * scale)
+        self.setMinimumWidth(max(round(_LEAST_PX * scale), wide))
+        self.setMaximumWidth(max(round(_MOST_PX * scale), wide))
+
+    def changeEvent(self, event: QEvent) -> None:
+        super().changeEvent(event)
+        if event.type() in (QEvent.Type.FontChange, QEvent.Type.StyleChange):
+            self._fit()
 
     def finish(self) -> bool:
         """Take what stands there; False when it is no length."""

@@ -14,9 +14,11 @@ from PySide6.QtGui import (
     QPainterPath,
     QPaintEvent,
     QPen,
+    QResizeEvent,
 )
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from wickel.app.table.told import Told, ToldItem
 from wickel.app.theme import palette, scaled, text_font
 from wickel.wording import tr
 
@@ -51,6 +53,9 @@ class Thread(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName(tr("Stages of the work"))
+        self._told = [
+            ToldItem(self, lambda *_, k=k: self.chosen.emit(k)) for k in range(len(names))
+        ]
         self._describe()
 
     def make_narrow(self, yes: bool) -> None:
@@ -59,13 +64,18 @@ class Thread(QWidget):
         self.setFixedWidth(round(scaled(NARROW if yes else WIDTH)))
         self.update()
 
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._describe()
+
     def sizeHint(self) -> QSize:
         return QSize(self.width(), _TOP + _STEP * len(self._knots))
 
     @property
     def _step(self) -> float:
         """From knot to knot: less where the window is low."""
-        return min(float(_STEP), (self.height() - _TOP - 30.0) / max(1, len(self._knots) - 1))
+        below = 16.0 + scaled(24) if self._narrow else 30.0
+        return min(float(_STEP), (self.height() - _TOP - below) / max(1, len(self._knots) - 1))
 
     def minimumSizeHint(self) -> QSize:
         return QSize(self.width(), _TOP + 58 * len(self._knots))
@@ -98,6 +108,10 @@ class Thread(QWidget):
                 else "open"
             )
             words.append(f"{knot.name}: {state}{' (shown)' if k == self._current else ''}")
+            ground = self._ground(k)
+            shown = k == self._current
+            where = ground.toRect().intersected(self.rect())
+            self._told[k].show_told(Told("", knot.name, state, ground, shown), where)
         self.setAccessibleDescription(", ".join(words))
 
     def _centre(self, k: int) -> QPointF:
