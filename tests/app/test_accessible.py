@@ -1,6 +1,7 @@
 """What the window tells those who do not see it: every control has a name, a role and a state, what
 is drawn has children in its place, and a whole job is done with nothing else."""
 
+from contextlib import suppress
 from dataclasses import replace
 
 import pytest
@@ -8,6 +9,7 @@ from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtGui import QAccessible
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QPushButton, QWidget
+from pytestqt.exceptions import TimeoutError as QtBotTimeout
 
 from tests.app.detector import faults
 from wickel.app.stage import Stage
@@ -46,9 +48,12 @@ def name(own):
 
 def find(window, role, words):
     """The control of a role with this name, or whose name begins so."""
-    found = [own for own in told(window) if own.role() == role and name(own).startswith(words)]
-    assert found, f"no {role} called {words}"
-    return min(found, key=lambda own: len(name(own)))
+    for _ in range(100):  # a stage may still be coming into sight
+        found = [own for own in told(window) if own.role() == role and name(own).startswith(words)]
+        if found:
+            return min(found, key=lambda own: len(name(own)))
+        QTest.qWait(50)
+    raise AssertionError(f"no {role} called {words}")
 
 
 def press(window, words):
@@ -170,8 +175,8 @@ def test_a_job_is_done_from_body_to_table_by_what_is_told(window, qtbot):
     press(window.cut, "Next")
     qtbot.waitUntil(lambda: window.cut.at > first)
     press(window, "Jobs")
-    type_into(window, "What it waits for", "the zip")
-    assert window.session.job.waits_for == "the zip"
+    type_into(window, "Name of the job", "The lantern dress")
+    assert window.session.job.name == "The lantern dress"
 
 
 # --- room for words -----------------------------------------------------------------------------
@@ -192,6 +197,7 @@ def sized(window):
 def test_what_is_cut_off_or_lies_over_something_is_found(window, qtbot):
     """The detector is proven on faults of its own kind."""
     window.show_stage(Stage.BUY)
+    qtbot.wait(150)
     assert faults(window) == []
     button = window.buy.findChild(QPushButton)
     shown = next(own for own in window.buy.findChildren(QPushButton) if own.isVisible())
@@ -215,7 +221,8 @@ def test_at_every_size_of_text_nothing_is_cut_off(sized, qtbot, scale):
     found = {}
     for stage in Stage:
         window.show_stage(stage)
-        qtbot.wait(150)
+        with suppress(QtBotTimeout):  # what is left then is a fault
+            qtbot.waitUntil(lambda: not faults(window), timeout=6000)
         own = faults(window)
         if own:
             found[stage.title] = own

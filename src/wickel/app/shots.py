@@ -67,6 +67,7 @@ def write_shots(folder: Path) -> int:
         _buy_shot(window, jobs, app.processEvents, shot)
         _cut_shots(window, jobs, folder)
         _log_shot(window, jobs, shot)
+        _import_shot(window, jobs, folder)
         apply_theme(app, DARK)
         dress(window)
         window.slip.dress()
@@ -177,12 +178,34 @@ def _log_shot(window: MainWindow, jobs: list[Path], shot: Callable[[str, int], N
     window.log.next_time["longer"].click()
     window.log.note.setPlainText("The neck sits well. Next time the hem 3 cm longer.")
     window.log.settle()
-    shot("log", Stage.LOG)
     window.log.show_page(1)
     while window.log.learnt.work.working:
         _turn(50)
     shot("log-over-time", Stage.LOG)
     window.log.show_page(0)
+
+
+def _import_shot(window: MainWindow, jobs: list[Path], folder: Path) -> None:
+    """The sheet over which pieces of another program come in: those of a job, sent out before."""
+    from wickel.cutting import ToCut
+    from wickel.cutting.sending import sheet_to_send
+    from wickel.files.drawings.dxf_out import dxf_bytes
+
+    window.open_path(jobs[1])
+    session = window.session
+    drawing = folder / "summer-dress.dxf"
+    drawing.write_bytes(
+        dxf_bytes(sheet_to_send(ToCut(job=session.job, drafts=session.drafts, lays=())))
+    )
+    window.bringing.read(drawing)
+    while window.bringing.sheet is None or not window.bringing.sheet.read.pieces:
+        _turn(50)
+    drawing.unlink()
+    sheet = window.bringing.sheet
+    _turn(400)
+    sheet.grab().save(str(folder / "import.png"))
+    print("import.png")
+    sheet.reject()
 
 
 def _side_by_side(images: list[QImage], across: int) -> QImage:

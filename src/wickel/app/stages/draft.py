@@ -57,7 +57,7 @@ from wickel.wording import tr
 _EDITOR_WIDE = 505
 _OVER_NARROW, _OVER_WIDE = 96, 210
 _OPTIONS_SHARE, _CHECKS_SHARE = 0.245, 0.268
-_LEAST_PAPER, _LARGE_TEXT = 280, 1.2
+_LEAST_PAPER, _LARGE_TEXT = 240, 1.2
 """What the questions and the checks take of the stage; the rest is the paper's."""
 
 
@@ -159,7 +159,7 @@ class DraftStage(Stage):
         left = max(round(options), self.options.minimumSizeHint().width())
         right = max(round(beside), 0 if own else self.checks.minimumSizeHint().width())
         tight = left + right + _LEAST_PAPER * more > wide > 0
-        aside = self.side.isChecked()
+        aside = self.side.isChecked() != own  # what is being written goes before the questions
         seen(self.side, tight)
         seen(self.options, not (tight and aside))
         seen(self.right, not tight or aside)

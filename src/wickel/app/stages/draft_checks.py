@@ -18,6 +18,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import emptied, label, relabelled, scrolling
 from wickel.app.widgets.flow import flow_bar
 from wickel.draft import NOT_MEASURED, TapeCheck, chalk_list
@@ -27,7 +28,7 @@ from wickel.wording import tr
 
 _MOST_CHECKS_HIGH = 236
 _ROW_HIGH = 20
-_ALL_COLUMNS_FROM, _LEAST_CHECKS_HIGH = 280, 60
+_ALL_COLUMNS_FROM, _LEAST_CHECKS_HIGH, _LARGE_TEXT = 280, 60, 1.2
 
 
 class ChecksPanel(QFrame):
@@ -153,8 +154,11 @@ class ChecksPanel(QFrame):
         )
         unheld = len(checks) - held
         wanted = _ROW_HIGH * (len(checks) + 4 * unheld + (4 if refusal else 0)) + 8
-        self._scroll.setMaximumHeight(min(_MOST_CHECKS_HIGH, wanted))
-        self._scroll.setMinimumHeight(min(_LEAST_CHECKS_HIGH, wanted))
+        high = min(_MOST_CHECKS_HIGH, wanted)
+        self._scroll.setMaximumHeight(high)
+        # where the text is large the chalk list needs room too
+        large = text_scale() > _LARGE_TEXT
+        self._scroll.setMinimumHeight(min(_LEAST_CHECKS_HIGH, high) if large else high)
 
     def show_chalk(self, piece: Piece | None, unit: Unit, *, drawn_in: bool) -> None:
         """Show the points of a piece."""

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtGui import QResizeEvent
+from PySide6.QtWidgets import QComboBox, QPushButton, QSizePolicy, QWidget
 
 from wickel.app.errand import Errand
+from wickel.app.theme import scaled
 from wickel.app.widgets.cards import fill_box, narrow
-from wickel.app.widgets.flow import ShortLabel
+from wickel.app.widgets.flow import ShortLabel, TurningRow
 from wickel.files import UnreadableFile, read_job
 from wickel.job.tasks import BuyTask, CannotBe, ListMade, Message
 from wickel.lay import Search
@@ -16,6 +18,8 @@ from wickel.wording import tr
 
 TOGETHER_EFFORT = 400
 
+_SAID_PX = 110
+
 
 class Together(QWidget):
     """Which cloth several jobs are still to be cut from, and what laying them together saves."""
@@ -24,11 +28,7 @@ class Together(QWidget):
         super().__init__()
         self._errand, self._unit = errand, Unit.CM
         self._shared: dict[str, tuple[Listing, ...]] = {}
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(2)
-        row = QHBoxLayout()
-        row.setSpacing(8)
+        self._row = row = TurningRow(self)
         self.cloth = QComboBox()
         self.cloth.setAccessibleName(tr("A cloth that several jobs are cut from"))
         narrow(self.cloth)
@@ -37,11 +37,11 @@ class Together(QWidget):
         self.ask.setObjectName("chip")
         self.ask.setToolTip(tr("Lays the jobs together and each by itself, and compares"))
         self.ask.clicked.connect(self.ask_or_stop)
+        self.said.setMinimumWidth(round(scaled(_SAID_PX)))
         row.addWidget(self.cloth)
-        row.addStretch()
+        row.addWidget(self.said, 1)
+        self.ask.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Fixed)
         row.addWidget(self.ask)
-        column.addLayout(row)
-        column.addWidget(self.said)
         self.cloth.currentIndexChanged.connect(lambda _: self._show())
         errand.told.connect(self._told)
         errand.trouble.connect(self.said.say)
@@ -66,6 +66,10 @@ class Together(QWidget):
         )
         self.cloth.blockSignals(False)
         self._show()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._row.fit(event.size().width())
 
     def _show(self) -> None:
         self._errand.drop()

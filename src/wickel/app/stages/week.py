@@ -6,13 +6,14 @@ from dataclasses import replace
 from datetime import date
 
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QColor, QPainter, QPaintEvent
-from PySide6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QSizePolicy, QWidget
 
 from wickel.app.settings import SettingsFile
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import label
+from wickel.app.widgets.flow import TurningRow
 from wickel.studio.listing import Listing, load_until, week_of
 from wickel.wording import tr
 
@@ -25,12 +26,12 @@ class Week(QWidget):
     def __init__(self, settings: SettingsFile) -> None:
         super().__init__()
         self._settings = settings
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(4)
-        row = QHBoxLayout()
+        self._row = TurningRow(self)
+        beside = QWidget()
+        row = QHBoxLayout(beside)
+        row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(8)
-        self.said = label("", "soft", wrap=True)
+        self.said = label("", "soft")
         self.strip = _Strip()
         self.hours = QDoubleSpinBox()
         self.hours.setRange(0.5, 120.0)
@@ -41,11 +42,15 @@ class Week(QWidget):
         self.hours.setToolTip(tr("How many hours a week there are for cutting"))
         self.hours.setValue(settings.values.cutting_hours)
         self.hours.valueChanged.connect(self._take)
-        column.addWidget(self.said)
-        column.addLayout(row)
+        self._row.addWidget(self.said)
+        self._row.addWidget(beside, 1)
         row.addWidget(self.strip, 1)
         row.addWidget(label(tr("of"), "soft"))
         row.addWidget(self.hours)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._row.fit(event.size().width())
 
     def _take(self, hours: float) -> None:
         self._settings.remember(replace(self._settings.values, cutting_hours=hours))

@@ -4,7 +4,15 @@ from __future__ import annotations
 
 from PySide6.QtCore import QPoint, QRect, QSize, Qt
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QLayout, QLayoutItem, QSizePolicy, QWidget
+from PySide6.QtWidgets import (
+    QBoxLayout,
+    QHBoxLayout,
+    QLabel,
+    QLayout,
+    QLayoutItem,
+    QSizePolicy,
+    QWidget,
+)
 
 
 class FlowLayout(QLayout):
@@ -142,3 +150,21 @@ def with_words(text: str, field: QWidget) -> QWidget:
     row.addWidget(words)
     row.addWidget(field, 1)
     return both
+
+
+class TurningRow(QBoxLayout):
+    """A row of widgets beside each other, or below each other where there is no room for that;
+    ``fit`` is told how wide it may be."""
+
+    def __init__(self, parent: QWidget, spacing: int = 8) -> None:
+        super().__init__(QBoxLayout.Direction.LeftToRight, parent)
+        self.setContentsMargins(0, 0, 0, 0)
+        self.setSpacing(spacing)
+
+    def fit(self, wide: int) -> None:
+        """Lie beside or below each other."""
+        items = [item for k in range(self.count()) if (item := self.itemAt(k)) is not None]
+        need = sum(item.minimumSize().width() + self.spacing() for item in items)
+        lying = QBoxLayout.Direction.LeftToRight
+        standing = QBoxLayout.Direction.TopToBottom
+        self.setDirection(lying if need <= wide else standing)
