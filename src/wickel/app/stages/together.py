@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtGui import QResizeEvent
+from PySide6.QtCore import QEvent
 from PySide6.QtWidgets import QComboBox, QPushButton, QSizePolicy, QWidget
 
 from wickel.app.errand import Errand
@@ -67,9 +67,10 @@ class Together(QWidget):
         self.cloth.blockSignals(False)
         self._show()
 
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        self._row.fit(event.size().width())
+    def event(self, event: QEvent) -> bool:
+        if event.type() in (QEvent.Type.Resize, QEvent.Type.LayoutRequest):
+            self._row.fit(self.width())
+        return super().event(event)
 
     def _show(self) -> None:
         self._errand.drop()

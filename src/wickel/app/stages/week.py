@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import date
 
-from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QPainter, QPaintEvent
 from PySide6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QSizePolicy, QWidget
 
 from wickel.app.settings import SettingsFile
@@ -48,9 +48,10 @@ class Week(QWidget):
         row.addWidget(label(tr("of"), "soft"))
         row.addWidget(self.hours)
 
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        self._row.fit(event.size().width())
+    def event(self, event: QEvent) -> bool:
+        if event.type() in (QEvent.Type.Resize, QEvent.Type.LayoutRequest):
+            self._row.fit(self.width())
+        return super().event(event)
 
     def _take(self, hours: float) -> None:
         self._settings.remember(replace(self._settings.values, cutting_hours=hours))
