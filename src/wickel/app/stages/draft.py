@@ -249,6 +249,23 @@ class DraftStage(Stage):
         pattern = None
         for done in filter(None, (self._session.draft,)):
             pattern, pieces, checks = done.pattern, done.pattern.pieces, done.checks
+        self._show_columns(garment)
+        unheld = frozenset(check.name for check in checks if check.broken)
+        self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
+        self.checks.show_checks(checks, self._session.refusal, unit)
+        self.checks.anyway.setVisible(
+            garment.anyway
+            or (bool(self._session.refusal) and ANYWAY in self._session.refusal_concerns)
+        )
+        self.checks.anyway.setChecked(garment.anyway)
+        self.reach.refresh()
+        self.options.figures.show_draft(pattern, garment, unit)
+        self.options.figures.mark(self._session.refusal_concerns, self._session.refusal)
+        self._show_piece(self.paper.chosen)
+
+    def _show_columns(self, garment: Garment) -> None:
+        """Show beside the paper what belongs there: the checks, the formulas of a style that is
+        written in points, or pictures."""
         in_points = garment.own is not None and bool(garment.own.pieces)
         written = in_points and not self.written.isChecked()
         self.written.setVisible(in_points)
@@ -263,18 +280,6 @@ class DraftStage(Stage):
         self.right.setCurrentWidget(self.references if self.pictures.isChecked() else beside)
         self._share_out()
         self.rewrite.setVisible(not in_points)
-        unheld = frozenset(check.name for check in checks if check.broken)
-        self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
-        self.checks.show_checks(checks, self._session.refusal, unit)
-        self.checks.anyway.setVisible(
-            garment.anyway
-            or (bool(self._session.refusal) and ANYWAY in self._session.refusal_concerns)
-        )
-        self.checks.anyway.setChecked(garment.anyway)
-        self.reach.refresh()
-        self.options.figures.show_draft(pattern, garment, unit)
-        self.options.figures.mark(self._session.refusal_concerns, self._session.refusal)
-        self._show_piece(self.paper.chosen)
 
     def _show_piece(self, id: str) -> None:
         garment = self._session.garment

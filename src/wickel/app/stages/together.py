@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QComboBox, QPushButton, QSizePolicy, QWidget
 from wickel.app.errand import Errand
 from wickel.app.theme import scaled
 from wickel.app.widgets.cards import fill_box, narrow
-from wickel.app.widgets.flow import ShortLabel, TurningRow
+from wickel.app.widgets.flow import MAY_TURN, ShortLabel, TurningRow
 from wickel.files import UnreadableFile, read_job
 from wickel.job.tasks import BuyTask, CannotBe, ListMade, Message
 from wickel.lay import Search
@@ -68,7 +68,7 @@ class Together(QWidget):
         self._show()
 
     def event(self, event: QEvent) -> bool:
-        if event.type() in (QEvent.Type.Resize, QEvent.Type.LayoutRequest):
+        if event.type() in MAY_TURN:
             self._row.fit(self.width())
         return super().event(event)
 

@@ -13,7 +13,7 @@ from wickel.app.settings import SettingsFile
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import label
-from wickel.app.widgets.flow import TurningRow
+from wickel.app.widgets.flow import MAY_TURN, TurningRow
 from wickel.studio.listing import Listing, load_until, week_of
 from wickel.wording import tr
 
@@ -49,7 +49,7 @@ class Week(QWidget):
         row.addWidget(self.hours)
 
     def event(self, event: QEvent) -> bool:
-        if event.type() in (QEvent.Type.Resize, QEvent.Type.LayoutRequest):
+        if event.type() in MAY_TURN:
             self._row.fit(self.width())
         return super().event(event)
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPoint, QRect, QSize, Qt
+from PySide6.QtCore import QEvent, QPoint, QRect, QSize, Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QBoxLayout,
@@ -150,6 +150,10 @@ def with_words(text: str, field: QWidget) -> QWidget:
     row.addWidget(words)
     row.addWidget(field, 1)
     return both
+
+
+MAY_TURN = (QEvent.Type.Resize, QEvent.Type.LayoutRequest, QEvent.Type.Show)
+"""Events of a widget at which its turning row looks how much room there is."""
 
 
 class TurningRow(QBoxLayout):
