@@ -176,9 +176,7 @@ class _Ring(QWidget):
 
 
 class Walk(QObject):
-    """Leads through the stages. ``ended`` says that it is over."""
-
-    ended = Signal()
+    """Leads through the stages."""
 
     def __init__(
         self,
@@ -243,7 +241,6 @@ class Walk(QObject):
         self.card.hide()
         self.ring.hide()
         self._window.removeEventFilter(self)
-        self.ended.emit()
 
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
         """Keep the card in its corner."""

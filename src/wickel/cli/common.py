@@ -16,6 +16,8 @@ from wickel.files import UnreadableFile, read_job, save_file
 from wickel.job import Job, JobRefused, cut_pieces, layable
 from wickel.job.figures import read_settings
 from wickel.lay import CutPiece
+from wickel.typed import UnreadableLength, parsed_length
+from wickel.units import Unit
 from wickel.wording import show_in
 
 app = typer.Typer(
@@ -40,6 +42,16 @@ def fail(sentence: object, code: int) -> NoReturn:
     """End with one sentence on standard error."""
     print(f"wickel: {sentence}", file=sys.stderr)
     raise typer.Exit(code)
+
+
+def length_or_fail(text: str, unit: Unit) -> float | None:
+    """A length that was typed, in mm, None where nothing was; ends the command where it is none."""
+    if not text:
+        return None
+    try:
+        return parsed_length(text, unit)
+    except UnreadableLength as reason:
+        fail(reason, UNUSABLE)
 
 
 def read_job_or_fail(path: Path) -> Job:

@@ -15,16 +15,16 @@ from wickel.cli.common import (
     apart,
     app,
     fail,
+    length_or_fail,
     read_job_or_fail,
     write_file,
 )
 from wickel.cli.making import taken_or_found
 from wickel.cutting import Studio, ToCut
 from wickel.draft import DraftRefused
-from wickel.job import Job, JobRefused
+from wickel.job import JobRefused
 from wickel.job.work import drafted_job
-from wickel.lay import DEFAULT_EFFORT, LayRefused
-from wickel.typed import UnreadableLength, parsed_length
+from wickel.lay import DEFAULT_EFFORT, Lay, LayRefused
 from wickel.wording import show_in
 
 
@@ -42,6 +42,15 @@ def to_cut_or_fail(path: Path, effort: int) -> ToCut:
     if broken:
         fail(f"{broken[0].text} {broken[0].way_out}".rstrip(), REFUSED)
     return ToCut(job=job, drafts=drafts, lays=lays)
+
+
+def lay_or_fail(work: ToCut, cloth: str) -> Lay:
+    """The lay of a cloth, by its id; ends the command where there is none."""
+    own = next((one for one in work.lays if one.cloth.id == cloth), None)
+    if own is None:
+        ids = ", ".join(one.cloth.id for one in work.lays)
+        fail(f"There is no lay of “{cloth}”: there are {ids}.", UNUSABLE)
+    return own
 
 
 Effort = Annotated[
@@ -84,7 +93,7 @@ def cut(
         fail(f"There is no part “{unknown}”: there are {', '.join(CutPart)}.", UNUSABLE)
     work = to_cut_or_fail(job_path, effort)
     papers = CutPapers(
-        studio=Studio(rotary=rotary, table_mm=_length(table, work.job)),
+        studio=Studio(rotary=rotary, table_mm=length_or_fail(table, work.job.unit) or 0.0),
         paper=size,
         parts=tuple(map(CutPart, wanted)),
         printed=f"{date.today():%Y-%m-%d}",
@@ -113,7 +122,7 @@ def tiles(
     work = to_cut_or_fail(job_path, effort)
     size: Paper | Roll | None
     if paper.lower().startswith("roll:"):
-        wide = _length(paper[5:], work.job)
+        wide = length_or_fail(paper[5:], work.job.unit) or 0.0
         if not 100.0 <= wide <= 3000.0:
             fail("A roll is from 10 cm to 3 m wide.", UNUSABLE)
         size = Roll(wide)
@@ -121,22 +130,10 @@ def tiles(
         size = next((own for own in Paper if own.value.lower() == paper.strip().lower()), None)
     if size is None:
         fail(f"There is no paper “{paper}”: there are {', '.join(Paper)} and roll:WIDTH.", UNUSABLE)
-    own = next((one for one in work.lays if one.cloth.id == lay), None)
-    if lay and own is None:
-        ids = ", ".join(one.cloth.id for one in work.lays)
-        fail(f"There is no lay of “{lay}”: there are {ids}.", UNUSABLE)
+    own = lay_or_fail(work, lay) if lay else None
     try:
         made = tiles_pdf(work, size, work.job.name or job_path.name, own)
     except LayRefused as reason:
         fail(reason, REFUSED)
     write_file(out, made)
     print(out.name)
-
-
-def _length(text: str, job: Job) -> float:
-    if not text:
-        return 0.0
-    try:
-        return parsed_length(text, job.unit)
-    except UnreadableLength as reason:
-        fail(reason, UNUSABLE)

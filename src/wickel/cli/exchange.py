@@ -18,12 +18,11 @@ from wickel.cli.common import (
     apart,
     app,
     fail,
+    length_or_fail,
     write_file,
 )
-from wickel.cli.cutting import Effort, to_cut_or_fail
-from wickel.cutting import ToCut
+from wickel.cli.cutting import Effort, lay_or_fail, to_cut_or_fail
 from wickel.cutting.sending import lay_to_send, sheet_to_send
-from wickel.drawing import Drawing
 from wickel.files import UnreadableFile, job_text
 from wickel.job.importing import (
     ImportSaid,
@@ -35,7 +34,6 @@ from wickel.job.importing import (
 )
 from wickel.lay import DEFAULT_EFFORT
 from wickel.studio.bringing_in import NotImported, imported, job_of_imported
-from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import MM_PER_INCH, Unit, shown_length
 
 UNITS_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": MM_PER_INCH, "pt": MM_PER_INCH / 72.0}
@@ -70,7 +68,7 @@ def export(
     apart((job_path,), files)
     work = to_cut_or_fail(job_path, effort)
     title = work.job.name or job_path.name
-    drawing = _drawing(work, lay)
+    drawing = lay_to_send(lay_or_fail(work, lay)) if lay else sheet_to_send(work)
     asked: list[tuple[Path | None, Callable[[], bytes]]] = [
         (dxf, lambda: dxf_bytes(drawing)),
         (svg, lambda: svg_text(drawing, title).encode()),
@@ -87,17 +85,6 @@ def export(
     for path, content in made:
         write_file(path, content)
     print("\n".join(str(path) for path, _ in made))
-
-
-def _drawing(work: ToCut, lay: str) -> Drawing:
-    """The pieces, or the lay of a cloth; ends the command where there is none."""
-    if not lay:
-        return sheet_to_send(work)
-    own = next((one for one in work.lays if one.cloth.id == lay), None)
-    if own is None:
-        ids = ", ".join(one.cloth.id for one in work.lays)
-        fail(f"There is no lay of “{lay}”: there are {ids}.", UNUSABLE)
-    return lay_to_send(own)
 
 
 @app.command(name="import")
@@ -130,8 +117,10 @@ def import_(
     per_unit = _per_unit(unit) or found.mm_per_unit
     if per_unit is None:
         fail(f"{path.name} does not say its unit: say --unit mm, cm, in, pt.", UNUSABLE)
-    said = replace(proposed(found), mm_per_unit=per_unit, seam_mm=_length(seam) or 0.0)
-    said = replace(said, hem_mm=_length(hem))
+    said = replace(
+        proposed(found), mm_per_unit=per_unit, seam_mm=length_or_fail(seam, Unit.CM) or 0.0
+    )
+    said = replace(said, hem_mm=length_or_fail(hem, Unit.CM))
     said = _with_layers(said, layers or [])
     read = read_pieces(found, said)
     try:
@@ -166,16 +155,7 @@ def _shown(mm: float) -> str:
 
 
 def _per_unit(text: str) -> float | None:
-    return UNITS_MM[text] if text in UNITS_MM else _length(text)
-
-
-def _length(text: str) -> float | None:
-    if not text:
-        return None
-    try:
-        return parsed_length(text, Unit.CM)
-    except UnreadableLength as reason:
-        fail(reason, UNUSABLE)
+    return UNITS_MM[text] if text in UNITS_MM else length_or_fail(text, Unit.CM)
 
 
 def _with_layers(said: ImportSaid, rows: list[str]) -> ImportSaid:

@@ -40,25 +40,27 @@ def full_size_piece(piece: Piece, words: str) -> Drawing:
 
 def full_size_plain(piece: CutPiece, words: str) -> Drawing:
     """A piece that is no draft at full size: its cut line, what else is known of it, its grain."""
-    strokes = [through(Layer.CUT, piece.cut_line, closed=True, of=piece.id)]
-    strokes += [through(Layer.CUT, hole, closed=True, of=piece.id) for hole in piece.holes]
-    if piece.net_line is not None:
-        strokes.append(through(Layer.NET, piece.net_line, closed=True, of=piece.id))
-    strokes += [through(Layer.INNER, line, of=piece.id) for line in piece.inner_lines]
-    strokes += [
-        through(Layer.FOLD, edge, of=piece.id)
-        for order in piece.orders[:1]
-        for edge in order.fold_edges
-    ]
-    size = grain_size(piece.cut_line, piece.grain_deg)
-    for line in arrow(inside_point(piece.cut_line), piece.grain_deg, size):
-        strokes.append(through(Layer.GRAIN, line, of=piece.id))
-    strokes.append(_head_dot(piece.cut_line, piece.grain_deg, piece.id))
+    dot = _head_dot(piece.cut_line, piece.grain_deg, piece.id)
     return Drawing(
         box=bounds(piece.cut_line),
-        strokes=tuple(strokes),
+        strokes=(*plain_strokes(piece, piece.id), dot),
         labels=(name_label(words, piece.cut_line, piece.id),),
     )
+
+
+def plain_strokes(piece: CutPiece, of: str) -> tuple[Stroke, ...]:
+    """The lines of a piece that is no draft, its cut line first, and its grain."""
+    strokes = [through(Layer.CUT, piece.cut_line, closed=True, of=of)]
+    strokes += [through(Layer.CUT, hole, closed=True, of=of) for hole in piece.holes]
+    if piece.net_line is not None:
+        strokes.append(through(Layer.NET, piece.net_line, closed=True, of=of))
+    strokes += [through(Layer.INNER, line, of=of) for line in piece.inner_lines]
+    folds = (edge for order in piece.orders[:1] for edge in order.fold_edges)
+    strokes += [through(Layer.FOLD, edge, of=of) for edge in folds]
+    size = grain_size(piece.cut_line, piece.grain_deg)
+    grain = arrow(inside_point(piece.cut_line), piece.grain_deg, size)
+    strokes += [through(Layer.GRAIN, line, of=of) for line in grain]
+    return tuple(strokes)
 
 
 def _cut_of(drawing: Drawing) -> Outline:

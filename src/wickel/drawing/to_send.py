@@ -5,10 +5,9 @@ they come back.
 What is said of a piece stands on its cut line: ``name``, ``garment``, ``size``, ``grain`` (the
 direction of the arrow from head to hem, in degrees), ``at`` (where the first point of the cut line
 lies in the piece frame, mm) and ``cuts``: material, copies and, after colons, ``pair`` or ``fold``,
-several with commas. An edge says its name as ``edge``, its ``kind``
-and its ``allowance`` in mm, with ``allowance-end`` where it runs out, ``comes-back`` where it is
-drawn up, and ``wider`` (from, to, allowance) where a part of it is. A notch says its name as
-``notch`` and its edge.
+several with commas. An edge says its name as ``edge``, its ``kind`` and its ``allowance`` in mm,
+with ``allowance-end`` where it runs out, ``comes-back`` where it is drawn up, and ``wider`` (from,
+to, allowance) where a part of it is. A notch says its name as ``notch`` and its edge.
 """
 
 from __future__ import annotations
@@ -16,7 +15,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import replace
 
-from wickel.drawing.full_size import joined_drawings, moved_drawing
+from wickel.drawing.full_size import joined_drawings, moved_drawing, plain_strokes
 from wickel.drawing.names import arrow, grain_size, inside_point, name_label
 from wickel.drawing.piece import notch_tick
 from wickel.drawing.strokes import Drawing, Layer, Stroke, through
@@ -85,7 +84,6 @@ def piece_to_send(piece: Piece, of: str, garment: str = "", size: str = "") -> D
 
 def plain_to_send(piece: CutPiece, of: str) -> Drawing:
     """A piece that is no draft: its lines as they are known, in the piece frame."""
-    order = piece.orders[0]
     cuts = [
         Cut(material=own.cloth, copies=own.copies, pair=own.pair, on_fold=bool(own.fold_edges))
         for own in piece.orders
@@ -97,18 +95,10 @@ def plain_to_send(piece: CutPiece, of: str) -> Drawing:
         ("grain", number_text(piece.grain_deg)),
         ("cuts", cuts_text(cuts)),
     )
-    strokes = [replace(through(Layer.CUT, piece.cut_line, closed=True, of=of), says=_said(says))]
-    strokes += [through(Layer.CUT, hole, closed=True, of=of) for hole in piece.holes]
-    if piece.net_line is not None:
-        strokes.append(through(Layer.NET, piece.net_line, closed=True, of=of))
-    strokes += [through(Layer.INNER, line, of=of) for line in piece.inner_lines]
-    strokes += [through(Layer.FOLD, edge, of=of) for edge in order.fold_edges]
-    size = grain_size(piece.cut_line, piece.grain_deg)
-    for line in arrow(inside_point(piece.cut_line), piece.grain_deg, size):
-        strokes.append(through(Layer.GRAIN, line, of=of))
+    cut, *others = plain_strokes(piece, of)
     return Drawing(
         box=bounds(piece.cut_line),
-        strokes=tuple(strokes),
+        strokes=(replace(cut, says=_said(says)), *others),
         labels=(name_label(piece.name, piece.cut_line, of),),
     )
 

@@ -29,16 +29,38 @@ def read_json(path: Path, what: str) -> dict[str, Any]:
         UnreadableFile: it is missing, too large, not JSON, too deep, or holds NaN or doubled keys.
     """
     name = plain_text(path.name)
+    there = plain_file(path, name, what)
     try:
-        there = path.stat()
-        if stat.S_ISDIR(there.st_mode):
-            raise UnreadableFile(say("reading.folder", name=name, what=what))
-        if not stat.S_ISREG(there.st_mode):  # reading a pipe or a device might never end
-            raise UnreadableFile(say("reading.not-plain", name=name))
         with path.open("rb") as file:
             data = file.read(MOST_BYTES + 1)
-    except UnreadableFile:
-        raise
+    except FileNotFoundError:
+        raise UnreadableFile(say("reading.no-file", name=name)) from None
+    except OSError as reason:
+        raise UnreadableFile(
+            say("reading.cannot-read", name=name, strerror=reason.strerror)
+        ) from None
+    if len(data) > MOST_BYTES:
+        raise UnreadableFile(
+            say(
+                "reading.too-large",
+                name=name,
+                data=max(there, len(data)) / 1000000.0,
+                what=what,
+                most_bytes=MOST_BYTES // 1000000,
+            )
+        )
+    return parsed_json(data, name, what)
+
+
+def plain_file(path: Path, name: str, what: str) -> int:
+    """How many bytes a plain file has.
+
+    Raises:
+        UnreadableFile: there is none, or it is a folder, a pipe or a device: reading that might
+            never end.
+    """
+    try:
+        there = path.stat()
     except FileNotFoundError:
         raise UnreadableFile(say("reading.no-file", name=name)) from None
     except OSError as reason:
@@ -47,17 +69,11 @@ def read_json(path: Path, what: str) -> dict[str, Any]:
         ) from None
     except ValueError:  # a null character
         raise UnreadableFile(say("reading.bad-name", name=name)) from None
-    if len(data) > MOST_BYTES:
-        raise UnreadableFile(
-            say(
-                "reading.too-large",
-                name=name,
-                data=max(there.st_size, len(data)) / 1000000.0,
-                what=what,
-                most_bytes=MOST_BYTES // 1000000,
-            )
-        )
-    return parsed_json(data, name, what)
+    if stat.S_ISDIR(there.st_mode):
+        raise UnreadableFile(say("reading.folder", name=name, what=what))
+    if not stat.S_ISREG(there.st_mode):
+        raise UnreadableFile(say("reading.not-plain", name=name))
+    return there.st_size
 
 
 def parsed_json(data: bytes, name: str, what: str) -> dict[str, Any]:

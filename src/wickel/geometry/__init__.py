@@ -40,6 +40,7 @@ from wickel.geometry.path import (
     parted_at,
     parted_where,
     point_at,
+    quadratic,
     smooth,
     split_segment,
 )
@@ -93,6 +94,7 @@ __all__ = [
     "placing",
     "point_at",
     "polygon",
+    "quadratic",
     "reflection",
     "rotation",
     "signed_area",

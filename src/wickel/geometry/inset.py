@@ -18,10 +18,16 @@ import shapely.ops
 from shapely.geometry import LineString
 from shapely.geometry import Point as Spot
 
-from wickel.geometry.offset import Side, cut_outline
+from wickel.geometry.offset import (
+    Side,
+    cut_outline,
+    moved_out,
+    normal_right,
+    without_repeats_open,
+)
 from wickel.geometry.outline import Outline, Point
 
-_MEET_MM, _SMALLEST_MM = 0.05, 1e-7
+_MEET_MM = 0.05
 _REACH = 4.0
 """A straight stretch at a corner of a cut line is at most so many allowances long."""
 _FOUND_AGAIN_MM = 0.3
@@ -153,17 +159,17 @@ def _bend(one: CutEdge, two: CutEdge) -> Point | None:
 
 def _moved_in(edge: CutEdge) -> Outline:
     """An edge of a counter-clockwise line moved to its left by its allowance."""
-    points = without_repeats_line(edge.points)
+    points = without_repeats_open(edge.points)
     mm = 0.0 if edge.fold else edge.allowance_mm
     if mm == 0:
         return points
     normals = [_left(a, b) for a, b in pairwise(points)]
-    moved = [_out(points[0], normals[0], mm)]
+    moved = [moved_out(points[0], normals[0], mm)]
     for point, before, after in zip(points[1:-1], normals, normals[1:], strict=False):
         x, y = before[0] + after[0], before[1] + after[1]
         share = 2.0 * mm / max(0.5, x * x + y * y)
         moved.append((point[0] + share * x, point[1] + share * y))
-    moved.append(_out(points[-1], normals[-1], mm))
+    moved.append(moved_out(points[-1], normals[-1], mm))
     forward = [moved[0]]
     for (a, b), q in zip(pairwise(points), moved[1:], strict=True):
         p = forward[-1]  # what runs backwards lies in a bend tighter than the allowance
@@ -172,22 +178,10 @@ def _moved_in(edge: CutEdge) -> Outline:
     return tuple(forward) if len(forward) > 1 else (moved[0], moved[-1])
 
 
-def without_repeats_line(points: Outline) -> Outline:
-    """A line without points that repeat the one before."""
-    kept = [points[0]]
-    for point in points[1:]:
-        if math.dist(kept[-1], point) > _SMALLEST_MM:
-            kept.append(point)
-    return tuple(kept)
-
-
 def _left(a: Point, b: Point) -> Point:
-    size = math.dist(a, b)
-    return ((a[1] - b[1]) / size, (b[0] - a[0]) / size)
-
-
-def _out(point: Point, normal: Point, by: float) -> Point:
-    return (point[0] + normal[0] * by, point[1] + normal[1] * by)
+    """Unit normal on the left of a→b: inward of a counter-clockwise line."""
+    x, y = normal_right(a, b)
+    return (-x, -y)
 
 
 def _longer(points: Outline, by: float) -> LineString:
@@ -222,4 +216,4 @@ def _between(points: Outline, start: Point, end: Point, reach: float) -> Outline
         return None
     part = shapely.ops.substring(line, one, two)
     inner = [(float(x), float(y)) for x, y in part.coords][1:-1]
-    return without_repeats_line((start, *inner, end))
+    return without_repeats_open((start, *inner, end))

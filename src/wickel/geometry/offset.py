@@ -112,13 +112,14 @@ def _reversed(side: Side) -> Side:
     )
 
 
-def _normal(a: Point, b: Point) -> Point:
+def normal_right(a: Point, b: Point) -> Point:
     """Unit normal on the right of a→b: outward of a counter-clockwise outline."""
     size = math.dist(a, b)
     return ((b[1] - a[1]) / size, (a[0] - b[0]) / size)
 
 
-def _out(point: Point, normal: Point, by: float) -> Point:
+def moved_out(point: Point, normal: Point, by: float) -> Point:
+    """A point moved along a normal."""
     return (point[0] + normal[0] * by, point[1] + normal[1] * by)
 
 
@@ -135,17 +136,17 @@ def _strip(points: Outline, start: float, end: float) -> list[BaseGeometry]:
     if start == end == 0 or len(points) < 2:
         return []
     allowed = _allowed(points, start, end)
-    normals = [_normal(a, b) for a, b in pairwise(points)]
-    joints = [_out(points[0], normals[0], allowed[0])]
+    normals = [normal_right(a, b) for a, b in pairwise(points)]
+    joints = [moved_out(points[0], normals[0], allowed[0])]
     inner = zip(points[1:-1], normals, normals[1:], allowed[1:], strict=False)
     joints += [_joint(point, before, after, mm) for point, before, after, mm in inner]
-    joints.append(_out(points[-1], normals[-1], allowed[-1]))
+    joints.append(moved_out(points[-1], normals[-1], allowed[-1]))
     quads: list[BaseGeometry] = []
     for k, normal in enumerate(normals):
         a, b, q, p = points[k], points[k + 1], joints[k + 1], joints[k]
         forward = (q[0] - p[0]) * (b[0] - a[0]) + (q[1] - p[1]) * (b[1] - a[1])
         if forward <= 0:  # a bend tighter than the allowance: keep the plain rectangle
-            p, q = _out(a, normal, allowed[k]), _out(b, normal, allowed[k + 1])
+            p, q = moved_out(a, normal, allowed[k]), moved_out(b, normal, allowed[k + 1])
         quads.append(Polygon([a, b, q, p]))
     return quads
 
@@ -154,7 +155,7 @@ def _joint(point: Point, before: Point, after: Point, allowance: float) -> Point
     x, y = before[0] + after[0], before[1] + after[1]
     size2 = x * x + y * y
     if size2 < 0.5:  # a kink of more than 140 degrees inside a side: no mitre
-        return _out(point, after, allowance)
+        return moved_out(point, after, allowance)
     return (point[0] + 2 * allowance * x / size2, point[1] + 2 * allowance * y / size2)
 
 
@@ -162,13 +163,13 @@ def _corner(side: Side, following: Side, limit: float) -> list[BaseGeometry]:
     """What fills the outer corner between the end of one side and the start of the next."""
     here, there = without_repeats_open(side.points), without_repeats_open(following.points)
     corner = here[-1]
-    before, after = _normal(here[-2], here[-1]), _normal(there[0], there[1])
+    before, after = normal_right(here[-2], here[-1]), normal_right(there[0], there[1])
     a, b = side.at_end, following.allowance_mm
     turn = before[0] * after[1] - before[1] * after[0]
     ahead = before[0] * after[0] + before[1] * after[1]
     if max(a, b) == 0 or turn < -1e-12 or (turn < 1e-12 and ahead > 0):
         return []
-    start, end = _out(corner, before, a), _out(corner, after, b)
+    start, end = moved_out(corner, before, a), moved_out(corner, after, b)
     if side.square != following.square:
         return _squared(start, end, side, following)
     meeting = _meeting(start, before, end, after)
@@ -195,7 +196,7 @@ def _squared(start: Point, end: Point, side: Side, following: Side) -> list[Base
     the corner, runs to the hem's net line, then square to it."""
     here, there = without_repeats_open(side.points), without_repeats_open(following.points)
     corner = here[-1]
-    before, after = _normal(here[-2], corner), _normal(there[0], there[1])
+    before, after = normal_right(here[-2], corner), normal_right(there[0], there[1])
     hem_first = side.square
     hem_normal, hem_mm = (before, side.at_end) if hem_first else (after, following.allowance_mm)
     neighbour, its_normal = (end, after) if hem_first else (start, before)
@@ -204,7 +205,7 @@ def _squared(start: Point, end: Point, side: Side, following: Side) -> list[Base
         side.at_end, following.allowance_mm
     ):
         return [Polygon([corner, start, end])]
-    toe = _out(foot, hem_normal, hem_mm)
+    toe = moved_out(foot, hem_normal, hem_mm)
     ring = [corner, start, toe, foot, end] if hem_first else [corner, start, foot, toe, end]
     return [Polygon(ring).convex_hull]
 
@@ -244,16 +245,16 @@ def _run(start: Point, along: Point, corner: Point, unit: Point, reach: float) -
     """Follow a cut line from ``start`` until it stands ``reach`` out from the corner."""
     gone = (start[0] - corner[0]) * unit[0] + (start[1] - corner[1]) * unit[1]
     speed = along[0] * unit[0] + along[1] * unit[1]
-    return _out(start, along, max(0.0, (reach - gone) / speed) if speed > 1e-9 else 0.0)
+    return moved_out(start, along, max(0.0, (reach - gone) / speed) if speed > 1e-9 else 0.0)
 
 
 def _inside_of(a: Point, b: Point) -> Polygon:
     """A very large rectangle on the left of a→b, the inside of a counter-clockwise outline."""
-    normal = _normal(a, b)
+    normal = normal_right(a, b)
     along = (-normal[1], normal[0])
     far = _HALF_PLANE_MM
-    p, q = _out(a, along, -far), _out(b, along, far)
-    return Polygon([p, q, _out(q, normal, -far), _out(p, normal, -far)])
+    p, q = moved_out(a, along, -far), moved_out(b, along, far)
+    return Polygon([p, q, moved_out(q, normal, -far), moved_out(p, normal, -far)])
 
 
 def _largest(shape: BaseGeometry) -> Polygon:

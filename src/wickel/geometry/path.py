@@ -104,6 +104,18 @@ def _between(a: Point, b: Point, t: float) -> Point:
     return (a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t)
 
 
+def quadratic(start: Point, control: Point, end: Point) -> Cubic:
+    """A parabola as a cubic: both of its handles reach two thirds of the way to the control
+    point."""
+    (ax, ay), (bx, by), (cx, cy) = start, control, end
+    return Cubic(
+        start,
+        (ax + 2 / 3 * (bx - ax), ay + 2 / 3 * (by - ay)),
+        (cx + 2 / 3 * (bx - cx), cy + 2 / 3 * (by - cy)),
+        end,
+    )
+
+
 QUARTER_REACH = 4 / 3 * (math.sqrt(2) - 1)
 """How far the handles of a quarter of a circle or an ellipse reach as one cubic, in radii."""
 

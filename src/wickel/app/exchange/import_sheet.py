@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from PySide6.QtCore import QEvent, QObject, Qt, QTimer, Signal
+from PySide6.QtCore import QEvent, QObject, Qt, QTimer, Signal, SignalInstance
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -382,7 +382,7 @@ class ImportSheet(QDialog):
             tuple(map(str, self.read.left_out)),
         ).open()
 
-    def _ask(self, signal: object) -> None:
+    def _ask(self, signal: SignalInstance) -> None:
         if self.settled() and self.new.isEnabled():
-            signal.emit(self.read, self.said)  # type: ignore[attr-defined]
+            signal.emit(self.read, self.said)
             self.accept()

@@ -24,9 +24,8 @@ from ezdxf.path import Command
 from wickel.drawing.found import FoundDrawing
 from wickel.files.drawings.collecting import Collector
 from wickel.files.drawings.dxf_out import APPLICATION
-from wickel.files.drawings.svg_in import quadratic
 from wickel.files.reading import UnreadableFile
-from wickel.geometry import Cubic, Line, Point, Segment
+from wickel.geometry import Cubic, Line, Point, Segment, quadratic
 from wickel.wording import say
 
 _ARC_PARTS = 16

@@ -64,9 +64,13 @@ def _document(drawing: Drawing) -> Document:
         document.layers.add(layer.value.upper(), color=colour, linetype=dashes)
     space = document.modelspace()
     names = UniqueNames()
-    for of in dict.fromkeys(stroke.of for stroke in drawing.strokes):
-        strokes = [stroke for stroke in drawing.strokes if stroke.of == of]
-        labels = [label for label in drawing.labels if label.of == of]
+    strokes_of: dict[str, list[Stroke]] = {}
+    labels_of: dict[str, list[Label]] = {}
+    for stroke in drawing.strokes:
+        strokes_of.setdefault(stroke.of, []).append(stroke)
+    for label in drawing.labels:
+        labels_of.setdefault(label.of, []).append(label)
+    for of, strokes in strokes_of.items():
         into: BaseLayout = space
         if of:
             name = names.name(of).upper()
@@ -74,11 +78,10 @@ def _document(drawing: Drawing) -> Document:
             _insert(space, name, strokes)
         for stroke in strokes:
             _draw(into, stroke)
-        for label in labels:
+        for label in labels_of.pop(of, ()):
             _write(into, label)
-    for label in drawing.labels:
-        if not label.of:
-            _write(space, label)
+    for label in labels_of.pop("", ()):
+        _write(space, label)
     return document
 
 

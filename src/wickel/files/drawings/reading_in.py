@@ -5,7 +5,6 @@ from __future__ import annotations
 
 import json
 import os
-import stat
 import subprocess
 import sys
 from collections.abc import Callable
@@ -15,7 +14,7 @@ from time import monotonic
 from wickel.drawing.found import FoundDrawing
 from wickel.files.drawings.found_file import found_of
 from wickel.files.names import plain_text
-from wickel.files.reading import UnreadableFile
+from wickel.files.reading import UnreadableFile, plain_file
 from wickel.files.said_file import SaidRecord, said_of
 from wickel.wording import say
 
@@ -70,24 +69,11 @@ def read_drawing(path: Path, stopped: Callable[[], bool] = _goes_on) -> FoundDra
 
 def _look(path: Path, name: str) -> None:
     """Raises ``UnreadableFile`` for what is no plain file, or is too large to begin with."""
-    try:
-        there = path.stat()
-    except FileNotFoundError:
-        raise UnreadableFile(say("reading.no-file", name=name)) from None
-    except OSError as reason:
-        raise UnreadableFile(
-            say("reading.cannot-read", name=name, strerror=reason.strerror)
-        ) from None
-    except ValueError:
-        raise UnreadableFile(say("reading.bad-name", name=name)) from None
-    if stat.S_ISDIR(there.st_mode):
-        raise UnreadableFile(say("reading.folder", name=name, what="drawing"))
-    if not stat.S_ISREG(there.st_mode):
-        raise UnreadableFile(say("reading.not-plain", name=name))
+    there = plain_file(path, name, "drawing")
     if not os.access(path, os.R_OK):
         raise UnreadableFile(say("reading.cannot-read", name=name, strerror=os.strerror(13)))
-    if there.st_size > MOST_BYTES:
-        size, most = there.st_size / 1e6, MOST_BYTES // 1_000_000
+    if there > MOST_BYTES:
+        size, most = there / 1e6, MOST_BYTES // 1_000_000
         raise UnreadableFile(
             say("reading.too-large", name=name, data=size, what="drawing", most_bytes=most)
         )

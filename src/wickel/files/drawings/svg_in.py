@@ -19,7 +19,7 @@ from defusedxml.common import DefusedXmlException
 from wickel.drawing.found import FoundDrawing, FoundLine
 from wickel.files.drawings.collecting import Collector
 from wickel.files.reading import UnreadableFile
-from wickel.geometry import Affine, Cubic, Line, Point, Segment, translation
+from wickel.geometry import Affine, Cubic, Line, Point, Segment, quadratic, translation
 from wickel.units import MM_PER_INCH
 from wickel.wording import say
 
@@ -298,18 +298,6 @@ def _converted(own: svg.PathSegment) -> list[Segment]:
     if _at(own.start) == _at(own.end):
         return []
     return [Line(_at(own.start), _at(own.end))]
-
-
-def quadratic(start: Point, control: Point, end: Point) -> Cubic:
-    """A parabola as a cubic: both of its handles reach two thirds of the way to the control
-    point."""
-    (ax, ay), (bx, by), (cx, cy) = start, control, end
-    return Cubic(
-        start,
-        (ax + 2 / 3 * (bx - ax), ay + 2 / 3 * (by - ay)),
-        (cx + 2 / 3 * (bx - cx), cy + 2 / 3 * (by - cy)),
-        end,
-    )
 
 
 def _with_inks(lines: list[FoundLine], inks: list[str]) -> list[FoundLine]:

@@ -24,7 +24,7 @@ from wickel.pattern import Edge, EdgeKind
 
 Part = tuple[Path, Mapping[str, str]]
 
-_STRAIGHT_MM, _ON_MM, _LOW_DEG = 0.3, 0.5, 35.0
+_STRAIGHT_MM, _ON_MM, _LOW_DEG, _STEP_MM = 0.3, 0.5, 35.0, 5.0
 _BETTER_MM, _MOST_HEMS, _LEAST_HEM_MM = 0.2, 3, 8.0
 
 
@@ -139,8 +139,12 @@ def _off(edges: list[Edge], cut: shapely.LinearRing) -> float:
         )
     except ValueError:
         return math.inf
-    here = shapely.LinearRing(made).segmentize(5.0)
-    return float(shapely.hausdorff_distance(cut.segmentize(5.0), here))
+    return apart_mm(cut, shapely.LinearRing(made))
+
+
+def apart_mm(one: shapely.LinearRing, other: shapely.LinearRing) -> float:
+    """How far two outlines are from each other where they are farthest."""
+    return float(shapely.hausdorff_distance(one.segmentize(_STEP_MM), other.segmentize(_STEP_MM)))
 
 
 def notch_on(edge: Edge, line: FoundLine) -> tuple[float, float, str]:

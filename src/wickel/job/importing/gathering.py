@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 import shapely
@@ -81,24 +81,11 @@ class Together:
 def scaled(found: FoundDrawing, mm_per_unit: float) -> FoundDrawing:
     """The drawing in millimetres."""
     by = Affine(a=mm_per_unit, e=mm_per_unit)
-    return FoundDrawing(
-        lines=tuple(
-            FoundLine(
-                path=map_path(line.path, by),
-                closed=line.closed,
-                layer=line.layer,
-                of=line.of,
-                says=line.says,
-            )
-            for line in found.lines
-        ),
-        texts=tuple(
-            FoundText(text=own.text, at=by(own.at), layer=own.layer, of=own.of)
-            for own in found.texts
-        ),
-        pieces=found.pieces,
+    return replace(
+        found,
+        lines=tuple(replace(line, path=map_path(line.path, by)) for line in found.lines),
+        texts=tuple(replace(own, at=by(own.at)) for own in found.texts),
         mm_per_unit=1.0,
-        left_out=found.left_out,
     )
 
 

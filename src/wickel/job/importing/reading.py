@@ -35,6 +35,7 @@ from wickel.geometry import (
 from wickel.job.importing.edges import (
     Part,
     along_its_longest,
+    apart_mm,
     is_straight,
     lowest,
     notch_on,
@@ -427,9 +428,8 @@ class _Reading:
         own = self._own
         if own.ring.meaning is not Meaning.CUT:
             return
-        there = shapely.LinearRing(to_own.all(own.ring.outline)).segmentize(5.0)
-        here = shapely.LinearRing(cut_line(piece)).segmentize(5.0)
-        off = float(shapely.hausdorff_distance(there, here))
+        there = shapely.LinearRing(to_own.all(own.ring.outline))
+        off = apart_mm(there, shapely.LinearRing(cut_line(piece)))
         if off > OFF_MM:
             self._doubts.append(say("importing.off", piece=piece.name, off=off))
 
