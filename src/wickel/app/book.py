@@ -28,6 +28,7 @@ from wickel.files import (
     slug,
 )
 from wickel.job import Job, Version
+from wickel.lay import Labour
 from wickel.studio import DEMO_CLIENTS, FERRY_APRON
 from wickel.studio.folder import PLACES, StudioFolder
 from wickel.studio.listing import Listing
@@ -296,11 +297,11 @@ class StudioBook(QObject):
         files are being read."""
         return self._looking.working or self._opening.working
 
-    def note_minutes(self, path: Path, minutes: float) -> None:
-        """Keep how long cutting a job takes."""
+    def note_labour(self, path: Path, labour: Labour) -> None:
+        """Keep what there is to cut of a job."""
         book = self.book
         if book is not None and not self._looking.working:
-            self._read(lambda book: book.jobs.note_minutes(path, minutes), None)
+            self._read(lambda book: book.jobs.note_labour(path, labour), None)
             self._version = self._read(lambda book: book.store.version(), self._version)
 
     # --- figures and single facts ------------------------------------------------------------

@@ -21,7 +21,7 @@ from wickel.job import (
     cloths_in_use,
     never_fits,
 )
-from wickel.lay import CutPiece, Lay
+from wickel.lay import USUAL_RATES, CutPiece, CuttingRates, Lay
 from wickel.wording import Text
 from wickel.yardage import Need, need
 
@@ -36,13 +36,21 @@ class JobView(QObject):
         self._taken_up = TakenUp()
         self._in_hand = {"garment": "", "cloth": ""}
         self._never: dict[str, Text] = {}
+        self.own_rates = USUAL_RATES
+        """How fast cutting goes by what the studio says."""
         self.minutes_factor = 1.0
-        """How many times as long as planned cutting takes in this studio."""
+        """How many times as long as planned cutting took by the log."""
 
     @property
     def job(self) -> Job:
         """The job as it is now."""
         return self._document.job
+
+    @property
+    def rates(self) -> CuttingRates:
+        """How fast cutting goes: as the studio says, else as its log shows."""
+        own = self.own_rates
+        return own.times(self.minutes_factor) if own == USUAL_RATES else own
 
     @property
     def undo_words(self) -> str:

@@ -84,6 +84,8 @@ class Session(JobView):
         self._offered: dict[str, Lay] = {}
         self._was_searching = False
         self._quiet = False
+        self.still = False
+        """Whether what a search finds is shown only when it is over."""
         self._show_lays_timer = QTimer(self, singleShot=True, interval=_SHOW_AFTER_MS)
         self._show_lays_timer.timeout.connect(self.lays_changed)
         self._take_up_timer = QTimer(self, singleShot=True, interval=0)
@@ -500,9 +502,10 @@ class Session(JobView):
     def _amend(self, job: Job) -> None:
         """Put what a search knows into the document: no edit."""
         if job != self.job:
+            before = self.on.lay is not None
             self._document.amend(job)
             self.file.touch(found=True)
-            if not self._show_lays_timer.isActive():
+            if not self._show_lays_timer.isActive() and not (self.still and before):
                 self._show_lays_timer.start()
 
     def _ended(self, cloth_id: str) -> None:

@@ -9,9 +9,11 @@ from dataclasses import asdict, dataclass, fields
 from pathlib import Path
 from typing import Any
 
+from wickel.cloth import STEP_MM
 from wickel.draft import DEFAULT_PRESET
 from wickel.files import UnreadableFile, read_json, save_file
 from wickel.job import WIDTHS_MM
+from wickel.lay import USUAL_RATES, CuttingRates
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,15 +33,41 @@ class Settings:
     cutting_hours: float = 20.0
     plotter: str = ""
     contrast: bool = False
+    still: bool = False
     inches: bool = False
     both_units: bool = False
     preset: str = DEFAULT_PRESET
     school: str = ""
     widths_mm: tuple[float, ...] = WIDTHS_MM
+    step_mm: float = STEP_MM
+    section_min: float = USUAL_RATES.section_min
+    fold_min: float = USUAL_RATES.fold_min
+    placement_min: float = USUAL_RATES.placement_min
+    line_mm_a_min: float = USUAL_RATES.line_mm_a_min
     currency: str = ""
     paper: str = "A4"
     studio: str = ""
     begun: bool = False
+
+    @property
+    def rates(self) -> CuttingRates:
+        """How fast cutting goes by what the studio says."""
+        return CuttingRates(
+            section_min=self.section_min,
+            fold_min=self.fold_min,
+            placement_min=self.placement_min,
+            line_mm_a_min=self.line_mm_a_min,
+        )
+
+
+WITHIN = {
+    "step_mm": (5.0, 20_000.0),
+    "section_min": (0.0, 120.0),
+    "fold_min": (0.0, 120.0),
+    "placement_min": (0.0, 60.0),
+    "line_mm_a_min": (100.0, 100_000.0),
+}
+"""What a number of the settings can be."""
 
 
 class SettingsFile:
@@ -60,6 +88,9 @@ class SettingsFile:
             for name, own in value.items()
             if name in known and type(own) is type(known[name].default)
         }
+        for name, (least, most) in WITHIN.items():
+            if not least <= right.get(name, least) <= most:
+                del right[name]
         recent = value.get("recent")
         if isinstance(recent, list):
             right["recent"] = tuple(path for path in recent if isinstance(path, str))

@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QFileDialog,
-    QFormLayout,
     QHBoxLayout,
     QLineEdit,
     QPushButton,
@@ -20,15 +19,17 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.settings import Settings, SettingsFile
-from wickel.app.widgets.cards import card, label, scrolling
+from wickel.app.rates_card import RatesCard
+from wickel.app.settings import WITHIN, Settings, SettingsFile
+from wickel.app.widgets.cards import card, form_below, label, scrolling
 from wickel.app.widgets.field_sheet import FieldSheet
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
 from wickel.draft import PRESETS, School
+from wickel.lay import CuttingRates
 from wickel.typed import UnreadableLength, parsed_length
-from wickel.units import Unit, shown_length
+from wickel.units import Unit, shown_as_sold, shown_length, sold_by_the_yard
 from wickel.wording import term, tr
 
 TEXT_SIZES = (1.0, 1.125, 1.25, 1.5, 1.75, 2.0)
@@ -72,6 +73,9 @@ class SettingsSheet(FieldSheet):
             whole.addWidget(label(words, "soft", wrap=True))
         else:
             column.addWidget(self._table_card())
+            self.rates = RatesCard(self._values.rates)
+            self.rates.changed.connect(self._take_rates)
+            column.addWidget(self.rates.frame)
             column.addWidget(self._screen_card())
         column.addStretch()
         whole.addWidget(scrolling(inner), 1)
@@ -101,7 +105,7 @@ class SettingsSheet(FieldSheet):
     def _studio_card(self, schools: tuple[School, ...]) -> QWidget:
         frame, column = card()
         column.addWidget(label(tr("The studio"), "heading"))
-        form = _form(column)
+        form = form_below(column)
         values = self._values
         self.unit = _box(
             tr("Unit of new jobs"),
@@ -138,6 +142,10 @@ class SettingsSheet(FieldSheet):
         self.widths.setToolTip(tr("The columns of Buy, with semicolons between them, in any unit"))
         self.widths.editingFinished.connect(self._take_widths)
         form.addRow(tr("Usual widths of cloth"), self.widths)
+        self.step = LengthEdit(tr("Cloth is sold in steps of"))
+        self._show_step()
+        self.step.entered.connect(self._take_step)
+        form.addRow(tr("Cloth is sold in steps of"), self.step)
         self.currency = QLineEdit(values.currency)
         self.currency.setPlaceholderText(tr("like €"))
         self.currency.setMaxLength(6)
@@ -166,7 +174,7 @@ class SettingsSheet(FieldSheet):
     def _table_card(self) -> QWidget:
         frame, column = card()
         column.addWidget(label(tr("The cutting table"), "heading"))
-        form = _form(column)
+        form = form_below(column)
         values = self._values
         self.table = LengthEdit(tr("Length of the table"))
         self.table.setPlaceholderText(tr("any"))
@@ -192,7 +200,7 @@ class SettingsSheet(FieldSheet):
     def _screen_card(self) -> QWidget:
         frame, column = card()
         column.addWidget(label(tr("The screen"), "heading"))
-        form = _form(column)
+        form = form_below(column)
         values = self._values
         self.dark = _box(
             tr("Ground"),
@@ -208,6 +216,18 @@ class SettingsSheet(FieldSheet):
             lambda yes: self._keep(replace(self._values, contrast=yes)),
         )
         form.addRow("", self.contrast)
+        self.still = _tick(
+            tr("as little movement as can be"),
+            values.still,
+            lambda yes: self._keep(replace(self._values, still=yes)),
+        )
+        self.still.setToolTip(
+            tr(
+                "Pieces stay where they lie until a search is over; the cursor does not blink, "
+                "menus and bars do not move"
+            )
+        )
+        form.addRow("", self.still)
         sizes = [(f"{round(own * 100)} %", f"{own}") for own in TEXT_SIZES]
         nearest = min(TEXT_SIZES, key=lambda own: abs(own - values.text))
         self.text = _box(
@@ -246,6 +266,30 @@ class SettingsSheet(FieldSheet):
         self._keep(replace(self._values, widths_mm=tuple(widths)))
         self.widths.setText(self._widths_text())
 
+    def _show_step(self) -> None:
+        mm = self._values.step_mm
+        words = shown_as_sold(mm, self._unit) if sold_by_the_yard(mm) else None
+        self.step.show_text(words or shown_length(mm, self._unit), self._unit)
+
+    def _take_step(self, mm: float) -> None:
+        least, most = WITHIN["step_mm"]
+        if least <= mm <= most:
+            self._keep(replace(self._values, step_mm=mm))
+            self._show_step()
+        else:
+            mark_wrong(self.step, tr("A step is from 5 mm to 20 m long."))
+
+    def _take_rates(self, rates: CuttingRates) -> None:
+        self._keep(
+            replace(
+                self._values,
+                section_min=rates.section_min,
+                fold_min=rates.fold_min,
+                placement_min=rates.placement_min,
+                line_mm_a_min=rates.line_mm_a_min,
+            )
+        )
+
     def _take_table(self, mm: float) -> None:
         self._keep(replace(self._values, table_mm=max(0.0, mm)))
         self.table.show_length(self._values.table_mm or None, self._unit)
@@ -270,16 +314,6 @@ class SettingsSheet(FieldSheet):
                 folder=chosen,
             )
         self.folder.setText(words)
-
-
-def _form(column: QVBoxLayout) -> QFormLayout:
-    form = QFormLayout()
-    form.setHorizontalSpacing(18)
-    form.setVerticalSpacing(8)
-    form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
-    form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapLongRows)
-    column.addLayout(form)
-    return form
 
 
 def _box(

@@ -23,6 +23,7 @@ from wickel.app.theme import (
     apply_theme,
     desktop_text_scale,
     dress,
+    keep_still,
     load_fonts,
     palette_for,
     set_text_scale,
@@ -74,6 +75,7 @@ def make_window(
     set_text_scale(settings.values.text * desktop_text_scale(app))
     values = settings.values
     apply_theme(app, palette_for(dark=values.dark, contrast=values.contrast))
+    keep_still(app, on=values.still)
     show_money_in(values.currency)
     own = Path(values.studio) if values.studio else home / "studio"
     folder = StudioFolder(home / "demo-studio" if demo else own)

@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import replace
 
 from wickel.app.settings import Settings
+from wickel.cloth import STEP_MM
 from wickel.draft import PRESETS, Allowances, School
 from wickel.job import Job
 from wickel.job.edits import with_allowances, with_school
@@ -13,10 +14,15 @@ from wickel.units import Unit
 
 
 def as_usual(job: Job, values: Settings, schools: Iterable[School]) -> Job:
-    """A new job in the studio's unit, its garments with the studio's allowances, drafted by its
-    school."""
+    """A new job in the studio's unit, its cloths sold in the usual steps, its garments with the
+    studio's allowances, drafted by its school."""
     unit = Unit.INCH if values.inches else Unit.CM
     job = replace(job, unit=unit, both_units=values.both_units)
+    cloths = tuple(
+        replace(cloth, step_mm=values.step_mm) if cloth.step_mm == STEP_MM else cloth
+        for cloth in job.cloths
+    )
+    job = replace(job, cloths=cloths)
     school = next((own for own in schools if own.id == values.school), None)
     for id in [garment.id for garment in job.garments]:
         garment = job.garment(id)

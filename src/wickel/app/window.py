@@ -52,6 +52,7 @@ from wickel.app.theme import (
     apply_theme,
     desktop_text_scale,
     dress,
+    keep_still,
     palette_for,
     set_text_scale,
     text_scale,
@@ -158,7 +159,7 @@ class MainWindow(QMainWindow):
         self.lay.view.seeing.table_mm = settings.values.table_mm
         self.lay.work.seen.table_said.connect(self._keep_table)
         self.lay.work.told.connect(self._tell_hand)
-        self.buy.take_widths(settings.values.widths_mm)
+        self._take_usual()
         self._build()
         self._build_menu()
         self._connect(session, book, fill)
@@ -621,11 +622,18 @@ class MainWindow(QMainWindow):
         self._rotary.setChecked(values.rotary)
         self._dark.setChecked(values.dark)
         self.cut.keep_up()
-        self.buy.take_widths(values.widths_mm)
+        self._take_usual()
         if self.lay.view.seeing.table_mm != values.table_mm:
             self.lay.view.seeing.table_mm = values.table_mm
             self.lay.view.viewport().update()
         self._dress_anew()
+
+    def _take_usual(self) -> None:
+        """What is usual in the studio is so on the stages."""
+        values = self._settings.values
+        self.buy.take_widths(values.widths_mm)
+        self.jobs.quick.step_mm = values.step_mm
+        self._session.own_rates, self._session.still = values.rates, values.still
 
     def _toggle_rotary(self) -> None:
         self._settings.remember(replace(self._settings.values, rotary=self._rotary.isChecked()))
@@ -647,6 +655,7 @@ class MainWindow(QMainWindow):
         values = self._settings.values
         set_text_scale(values.text * desktop_text_scale(app))
         apply_theme(app, palette_for(dark=values.dark, contrast=values.contrast))
+        keep_still(app, on=values.still)
         dress(self)
         self.slip.dress()
         self._fit_thread()

@@ -20,3 +20,8 @@ def figure_svg() -> str:
 def chevron_path(*, dark: bool) -> str:
     """Where the small arrow of choice boxes lies, for the style sheet."""
     return str(files("wickel.assets") / ("chevron-dark.svg" if dark else "chevron.svg"))
+
+
+def check_path(*, dark: bool) -> str:
+    """Where the mark of a ticked box lies, for the style sheet."""
+    return str(files("wickel.assets") / ("check-dark.svg" if dark else "check.svg"))

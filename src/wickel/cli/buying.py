@@ -153,7 +153,7 @@ def _cell_record(cell: Cell, cloth: Cloth, have: float | None = None) -> dict[st
         **({} if needed.matching_mm is None else {"of_which_matching_mm": needed.matching_mm}),
         "at_least": needed.at_least,
         "used_share": best.used_share,
-        "minutes": best.minutes,
+        "minutes": best.labour.minutes(),
         "ways": {way.way: way.length_mm for way in cell.ways if way.length_mm is not None},
     }
 

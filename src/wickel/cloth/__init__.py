@@ -1,6 +1,6 @@
 """Cloth, its print, and the ways to spread it."""
 
-from wickel.cloth.cloth import PRINT_NAMES, BadCloth, Cloth, Flaw, Kind, Print
+from wickel.cloth.cloth import PRINT_NAMES, STEP_MM, BadCloth, Cloth, Flaw, Kind, Print
 from wickel.cloth.design import FIGURE_NAMES, Border, BorderAt, Design, Figure, Motif, Repeat
 from wickel.cloth.folding import Face, Panel, fold_panels, fold_words
 from wickel.cloth.shelf import OnShelf, Reserved, with_cut_off, with_reserved
@@ -28,6 +28,7 @@ __all__ = [
     "FIGURE_NAMES",
     "PRINT_NAMES",
     "STACKED",
+    "STEP_MM",
     "WAYS",
     "BadCloth",
     "BadWay",

@@ -50,6 +50,8 @@ class Flaw:
     width_mm: float | None = None
 
 
+STEP_MM = 100.0
+"""Cloth is sold in such steps unless something else is said."""
 MOST_WIDTH_MM, MOST_MARGIN_MM = 10_000.0, 100.0
 
 
@@ -85,7 +87,7 @@ class Cloth:
     shrink_along: float = 0.0
     shrink_across: float = 0.0
     squaring_mm: float = 25.0
-    step_mm: float = 100.0
+    step_mm: float = STEP_MM
     length_at_hand_mm: float | None = None
     price: float | None = None
     colour: str = ""

@@ -10,6 +10,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, ValidationError
 
 from wickel.cloth import (
+    STEP_MM,
     BadCloth,
     Border,
     BorderAt,
@@ -91,7 +92,7 @@ class ClothRecord(FileRecord):
     shrink_along: Number = 0.0
     shrink_across: Number = 0.0
     squaring_mm: Number = 25.0
-    step_mm: FinePositive = 100.0
+    step_mm: FinePositive = STEP_MM
     length_at_hand_mm: FinePositive | None = None
     price: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)] | None = None
     colour: Annotated[str, Field(max_length=200)] = ""

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import contextlib
 import json
+from dataclasses import asdict
 from pathlib import Path
 
 from pydantic import ValidationError
@@ -17,10 +18,20 @@ from wickel.files.records import FileRecord
 from wickel.files.said_file import Said, SaidRecord, said_of, said_record
 from wickel.files.saving import save_file
 from wickel.job import Cell, WayLine
+from wickel.lay import Labour
 from wickel.wording import Text
 
 MOST_FILES = 5000
 """More cells than that are not kept: the oldest go."""
+
+
+class LabourRecord(FileRecord):
+    """What there is to spread, lay and cut."""
+
+    sections: int
+    folds: int
+    placements: int
+    line_mm: float
 
 
 class WayRecord(FileRecord):
@@ -29,7 +40,7 @@ class WayRecord(FileRecord):
     way: str
     length_mm: float | None
     used_share: float
-    minutes: float
+    labour: LabourRecord
     complete: bool
     least_mm: float
     refusal: Said
@@ -49,12 +60,14 @@ class CellRecord(FileRecord):
 
 def _way_line(record: WayRecord) -> WayLine:
     values = {name: getattr(record, name) for name in WayRecord.model_fields}
-    return WayLine(**{**values, "refusal": said_of(record.refusal)})
+    values |= {"labour": Labour(**record.labour.model_dump()), "refusal": said_of(record.refusal)}
+    return WayLine(**values)
 
 
 def _way_record(line: WayLine) -> WayRecord:
     values = {name: getattr(line, name) for name in WayRecord.model_fields}
-    return WayRecord(**{**values, "refusal": _said(line.refusal)})
+    values |= {"labour": LabourRecord(**asdict(line.labour)), "refusal": _said(line.refusal)}
+    return WayRecord(**values)
 
 
 def _said(text: Text) -> str | SaidRecord:

@@ -16,17 +16,19 @@ from wickel.job.job import Garment, Job, JobRefused
 from wickel.job.laying import alone_ways, never_fits
 from wickel.job.work import cut_pieces, garment_style
 from wickel.lay import (
+    NO_LABOUR,
     CutPiece,
     KeptLay,
+    Labour,
     Lay,
     LayRefused,
     LayReport,
     Search,
     WayFound,
     cut_from,
-    cutting_minutes,
     for_laying,
     kept_lay_of,
+    labour_of,
     lay_again,
     lay_ways,
     lays_in_lengths,
@@ -64,7 +66,7 @@ class WayLine:
     way: str
     length_mm: float | None = None
     used_share: float = 0.0
-    minutes: float = 0.0
+    labour: Labour = NO_LABOUR
     complete: bool = False
     least_mm: float = 0.0
     refusal: Text = ""
@@ -386,7 +388,7 @@ def _line(found: WayFound, lay: Lay | None) -> WayLine:
         way=found.way,
         length_mm=lay.lay_length_mm,
         used_share=lay.used_share,
-        minutes=cutting_minutes(lay),
+        labour=labour_of(lay),
         complete=lay.complete,
         least_mm=found.least_mm,
     )

@@ -21,7 +21,14 @@ from wickel.lay.demand import (
 from wickel.lay.exact import exact_check
 from wickel.lay.finished import for_laying, lays_alike, on_like_cloth, with_findings
 from wickel.lay.kept import KeptLay, kept_lay_of, lay_again, not_laid, taken_up
-from wickel.lay.labour import cutting_minutes, minutes_in_one_ply
+from wickel.lay.labour import (
+    NO_LABOUR,
+    USUAL_RATES,
+    CuttingRates,
+    Labour,
+    labour_in_one_ply,
+    labour_of,
+)
 from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
 from wickel.lay.make import make_lay
 from wickel.lay.matching import Wish, length_without, wishes
@@ -47,17 +54,21 @@ from wickel.lay.worn import WornCopy, worn_copies
 
 __all__ = [
     "DEFAULT_EFFORT",
+    "NO_LABOUR",
     "PLANNING",
+    "USUAL_RATES",
     "WAIVED_NAMES",
     "Axes",
     "Comparison",
     "CutOrder",
     "CutPiece",
+    "CuttingRates",
     "Finding",
     "FlatCopy",
     "FoldSegment",
     "Grain",
     "KeptLay",
+    "Labour",
     "Lay",
     "LayRefused",
     "LayReport",
@@ -81,7 +92,6 @@ __all__ = [
     "copies_mm2",
     "cut_from",
     "cut_later",
-    "cutting_minutes",
     "exact_check",
     "fits_nowhere",
     "flat_copies",
@@ -90,6 +100,8 @@ __all__ = [
     "for_laying",
     "groups_across",
     "kept_lay_of",
+    "labour_in_one_ply",
+    "labour_of",
     "largest_rectangles",
     "lay_again",
     "lay_ways",
@@ -103,7 +115,6 @@ __all__ = [
     "make_lay",
     "marks_on_table",
     "matching_cost",
-    "minutes_in_one_ply",
     "not_laid",
     "on_like_cloth",
     "on_table",

@@ -10,6 +10,7 @@ from typing import Any
 
 from wickel.files import UnreadableFile, plain_text, read_json
 from wickel.job.state import STATES, State, is_in_work, is_to_cut
+from wickel.lay import USUAL_RATES, CuttingRates, Labour
 from wickel.wording import tr
 
 
@@ -27,8 +28,8 @@ class Listing:
     """A job file in a list: ``trouble`` says why when it cannot be read.
 
     ``id`` is what the book knows the job by, empty when it has none; ``laid`` says that a lay is
-    kept for each of its cloths. ``minutes`` is how long cutting takes, None while nobody has worked
-    it out.
+    kept for each of its cloths. ``labour`` is what there is to cut, None while nobody has worked it
+    out; ``rates`` are the studio's.
     """
 
     path: Path
@@ -42,13 +43,19 @@ class Listing:
     cloths: tuple[ListedCloth, ...] = ()
     notes: str = ""
     laid: bool = False
-    minutes: float | None = None
+    labour: Labour | None = None
+    rates: CuttingRates = USUAL_RATES
     trouble: str = ""
 
     @property
     def title(self) -> str:
         """The name and the client in one line."""
         return " · ".join(word for word in (self.name, self.client) if word)
+
+    @property
+    def minutes(self) -> float | None:
+        """About how long cutting takes; None while nobody has worked it out."""
+        return None if self.labour is None else self.labour.minutes(self.rates)
 
     @property
     def words(self) -> str:
@@ -91,9 +98,9 @@ def read_listing(path: Path) -> Listing:
 
 
 def listing_record(listing: Listing) -> dict[str, Any]:
-    """A listing as the book keeps it, but for its path."""
+    """A listing as the book keeps it, but for its path and the studio's rates."""
     record = asdict(listing)
-    del record["path"]
+    del record["path"], record["rates"]
     return record
 
 
@@ -102,7 +109,15 @@ def listing_of(value: Mapping[str, Any], path: Path) -> Listing:
     record = dict(value)
     cloths = tuple(ListedCloth(**cloth) for cloth in record.pop("cloths"))
     state, garments = State(record.pop("state")), tuple(record.pop("garments"))
-    return Listing(path=path, state=state, garments=garments, cloths=cloths, **record)
+    labour = record.pop("labour")
+    return Listing(
+        path=path,
+        state=state,
+        garments=garments,
+        cloths=cloths,
+        labour=None if labour is None else Labour(**labour),
+        **record,
+    )
 
 
 def stamp_of(path: Path) -> str:

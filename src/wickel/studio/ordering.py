@@ -137,6 +137,8 @@ def _on_cloths(
     for material in wanted:
         if material not in named:
             cloth = shelf_cloth(CLOTH_FOR_MATERIAL[material])
+            if cloths:
+                cloth = replace(cloth, step_mm=cloths[0].step_mm)  # the shop is the same
             if all(other.id != cloth.id for other in cloths):
                 cloths.append(cloth)
             named[material] = cloth.id

@@ -6,7 +6,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from wickel.body import CHARTS, Body, Client, missing
-from wickel.cloth import Print
+from wickel.cloth import STEP_MM, Print
 from wickel.job import CellTask, Job, cell_key, cell_pieces
 from wickel.studio.ordering import Chosen, chosen_style, new_order
 from wickel.wording import tr
@@ -23,13 +23,14 @@ class Whom:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Question:
-    """A style, in a size of a chart or for a client, on cloth of a usable width in mm;
-    ``one_way``: its print runs one way."""
+    """A style, in a size of a chart or for a client, on cloth of a usable width in mm that
+    is sold in steps of ``step_mm``; ``one_way``: its print runs one way."""
 
     style: Chosen
     whom: Whom
     width_mm: float
     one_way: bool = False
+    step_mm: float = STEP_MM
 
 
 def quick_job(asked: Question) -> Job:
@@ -47,6 +48,7 @@ def quick_job(asked: Question) -> Job:
         name=tr("Plain cloth"),
         usable_width_mm=asked.width_mm,
         full_width_mm=None,
+        step_mm=asked.step_mm,
         print=Print.ONE_WAY if asked.one_way else Print.ANY,
     )
     cloths = {

@@ -24,6 +24,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.background import Background
+from wickel.app.theme import still
 from wickel.app.widgets.cards import card, label, relabelled
 from wickel.app.widgets.guide import PAGE
 from wickel.cutting.sending import lay_to_send, sheet_to_send
@@ -328,7 +329,7 @@ class SendSheet(QDialog):
     def _busy(self, yes: bool) -> None:
         self.stop.setEnabled(yes)
         self.bar.setVisible(yes)
-        self.bar.setRange(0, 0)
+        self.bar.setRange(0, 1 if still() else 0)
         for button in (*self.buttons.values(), self.plot, self.what):
             button.setEnabled(not yes)
 

@@ -45,7 +45,7 @@ from wickel.yardage import shown_buy
 _CELL = Qt.ItemDataRole.UserRole
 _MOST_WIDTHS, _MOST_WIDTH_MM = 12, 6000.0
 _JUMPS_SHOWN = 2
-_ROW = 39
+_ROW = 40
 _PAGES = (
     ("Lengths", tr("How much to buy for every size on every width (Ctrl+Shift+1)")),
     (
@@ -218,6 +218,7 @@ class BuyStage(QWidget):
         column.addWidget(self.title)
         self.table = QTableWidget()
         self.table.setAccessibleName(tr("Length to buy for every size and width"))
+        self.table.setCornerButtonEnabled(False)
         self.table.setItemDelegate(_CellPainter(self.table))
         self.table.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.table.setSelectionMode(QAbstractItemView.SelectionMode.NoSelection)
@@ -345,15 +346,15 @@ class BuyStage(QWidget):
         place = self.opened
         cell = None if place is None else self.fill.cells.get(place)
         busy = place in self.fill.in_work.values()
-        factor = self._session.minutes_factor
-        now = (place, cell, unit, cloth, self.at_hand_mm, busy, factor)
+        rates = self._session.rates
+        now = (place, cell, unit, cloth, self.at_hand_mm, busy, rates)
         if now == self._shown_cell:
             return
         self._shown_cell = now
         if place is None or cell is None or cloth is None:
             self.cell.show_place(place, unit)
         else:
-            self.cell.minutes_factor = factor
+            self.cell.rates = rates
             self.cell.show_cell(
                 cell, self.fill.lays_at(place), cloth, unit, self.at_hand_mm, busy=busy
             )

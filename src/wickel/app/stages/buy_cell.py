@@ -11,7 +11,7 @@ from wickel.app.widgets.cards import card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import Cloth, Spreading
 from wickel.job import Cell, fit_of
-from wickel.lay import Lay
+from wickel.lay import USUAL_RATES, Lay
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.wording import tr
 from wickel.yardage import shown_buy
@@ -31,7 +31,7 @@ class CellCard(QWidget):
         whole.setContentsMargins(0, 0, 0, 0)
         frame, column = card()
         whole.addWidget(frame)
-        self.minutes_factor = 1.0
+        self.rates = USUAL_RATES
         self.title = label("", "title", wrap=True)
         column.addWidget(self.title)
         self.pictures = [LayPicture() for _ in range(_MOST_PICTURES)]
@@ -125,7 +125,7 @@ class CellCard(QWidget):
             (rounding, f"+ {shown_length(needed.rounding_mm, unit)}"),
             (tr("to buy"), shown_buy(needed, cloth, unit)),
             ("used", f"{best.used_share:.0%}"),
-            (tr("cutting, about"), f"{best.minutes * self.minutes_factor:.0f} min"),
+            (tr("cutting, about"), f"{best.labour.minutes(self.rates):.0f} min"),
         ]
         for k, (word, figure) in enumerate(rows):
             strong = "heading" if word == "to buy" else ""
@@ -163,9 +163,7 @@ class CellCard(QWidget):
             )
             length.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._ways.addWidget(length, k, 1)
-            minutes = label(
-                tr("{minutes:.0f} min", minutes=own.minutes * self.minutes_factor), "soft"
-            )
+            minutes = label(tr("{minutes:.0f} min", minutes=own.labour.minutes(self.rates)), "soft")
             minutes.setAlignment(Qt.AlignmentFlag.AlignRight)
             self._ways.addWidget(minutes, k, 2)
         self._ways.setRowStretch(len(laid), 1)

@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 from wickel.app.widgets.cards import emptied, label
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.swatch import LayPicture
-from wickel.lay import Lay, cutting_minutes, not_laid
+from wickel.lay import CuttingRates, Lay, labour_of, not_laid
 from wickel.units import Unit, shown_cloth_length
 from wickel.wording import tr
 
@@ -34,12 +34,14 @@ class CompareDialog(QDialog):
 
     taken = Signal(object)
 
-    def __init__(self, lays: Sequence[Named], unit: Unit, parent: QWidget | None) -> None:
+    def __init__(
+        self, lays: Sequence[Named], unit: Unit, rates: CuttingRates, parent: QWidget | None
+    ) -> None:
         super().__init__(parent)
         self.setProperty(PAGE, "change-a-lay")
         self.setWindowTitle(tr("Two lays side by side"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self._lays, self._unit = list(lays), unit
+        self._lays, self._unit, self._rates = list(lays), unit, rates
         column = QVBoxLayout(self)
         column.setSpacing(10)
         self.which: list[QComboBox] = []
@@ -100,7 +102,7 @@ class CompareDialog(QDialog):
             rows = (
                 shown_cloth_length(lay.lay_length_mm, self._unit),
                 f"{lay.used_share:.0%}",
-                f"{cutting_minutes(lay):.0f}",
+                f"{labour_of(lay).minutes(self._rates):.0f}",
                 str(sum(not_laid(lay).values())),
             )
             self._figures.addWidget(

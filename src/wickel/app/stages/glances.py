@@ -16,10 +16,10 @@ from wickel.studio.listing import stamp_of
 
 class Glances(QObject):
     """Remembers what job files look like at a glance. ``changed`` tells that there is one more,
-    ``worked_out`` carries its path and the minutes it takes to cut."""
+    ``worked_out`` carries its path and what there is to cut of it."""
 
     changed = Signal()
-    worked_out = Signal(object, float)
+    worked_out = Signal(object, object)
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -51,8 +51,8 @@ class Glances(QObject):
         if self._at_work is not None:
             path, stamp = self._at_work
             self._known[path], self._at_work = (stamp, own), None
-            if own.minutes is not None:
-                self.worked_out.emit(path, own.minutes)
+            if own.labour is not None:
+                self.worked_out.emit(path, own.labour)
         self.changed.emit()
         self._next()
 

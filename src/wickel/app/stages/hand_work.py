@@ -511,7 +511,7 @@ class HandWork(QObject):
         if len(lays) < 2:
             self._say(tr("There is no other lay of this cloth yet: keep one, or look for one."))
             return
-        dialog = CompareDialog(lays, session.job.unit, self._view.window())
+        dialog = CompareDialog(lays, session.job.unit, session.rates, self._view.window())
         dialog.taken.connect(self._take_compared)
         dialog.open()
 

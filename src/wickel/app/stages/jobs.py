@@ -39,6 +39,7 @@ from wickel.app.widgets.dialogs import ask_yes
 from wickel.app.widgets.flow import flow_bar
 from wickel.files import UnreadableFile
 from wickel.job.state import STATE_NAMES, State
+from wickel.lay import USUAL_RATES, Labour
 from wickel.studio.folder import ARCHIVE, ASIDE, BIN, StudioFolder
 from wickel.studio.listing import Listing, is_late, on_rails
 from wickel.wording import tr
@@ -73,7 +74,7 @@ class JobsStage(QWidget):
         self._in_hand: tuple[Listing, ...] = ()
         self._among: tuple[tuple[Listing, str], ...] = ()
         self.glances = Glances(self)
-        self.glances.worked_out.connect(self._note_minutes)
+        self.glances.worked_out.connect(self._note_labour)
         self._noted = QTimer(self, singleShot=True, interval=_NOTED_MS)
         self._noted.timeout.connect(self.refresh)
         self.quick = QuickQuestion(book, fill.store, Errand(runner, self))
@@ -183,7 +184,7 @@ class JobsStage(QWidget):
         if not self.isVisible():
             return
         self.quick.show_unit(self._session.job.unit)
-        self.quick.minutes_factor = self._session.minutes_factor
+        self.quick.rates = self._session.rates
         today = date.today()
         in_hand = self._listed("")
         self._fill_shown(in_hand, today)
@@ -205,19 +206,16 @@ class JobsStage(QWidget):
         self._hang(found, date.today())
         self._say_nothing(self._in_hand, found)
 
-    def _note_minutes(self, path: Path, minutes: float) -> None:
-        self._book.note_minutes(path, minutes)
+    def _note_labour(self, path: Path, labour: Labour) -> None:
+        self._book.note_labour(path, labour)
         self._noted.start()
 
     def _listed(self, place: str) -> tuple[Listing, ...]:
-        """The jobs of a place, their minutes as long as this studio takes for them."""
-        found, factor = self._book.listed(self._folder, place), self._session.minutes_factor
-        if factor == 1.0:
+        """The jobs of a place, with the rates of this studio."""
+        found, rates = self._book.listed(self._folder, place), self._session.rates
+        if rates == USUAL_RATES:
             return found
-        return tuple(
-            own if own.minutes is None else replace(own, minutes=own.minutes * factor)
-            for own in found
-        )
+        return tuple(replace(own, rates=rates) for own in found)
 
     def _fill_shown(self, in_hand: tuple[Listing, ...], today: date) -> None:
         """Offer what can be shown, with how many there are."""

@@ -40,7 +40,7 @@ from wickel.job.laid import (
     with_lay,
     without_kept,
 )
-from wickel.lay import Lay, at_its_least, cutting_minutes
+from wickel.lay import USUAL_RATES, Lay, at_its_least, labour_of
 from wickel.units import Unit, shown_cloth_length, shown_length
 from wickel.wording import beside, shown_money, tr
 from wickel.yardage import shown_buy
@@ -72,7 +72,7 @@ class WayCard(TakenCard):
         self.length: QLabel = label("–", "title")
         row.addWidget(self.length)
         column.addLayout(row)
-        self.minutes_factor = 1.0
+        self.rates = USUAL_RATES
         self.aside = label("", "soft", wrap=True)
         column.addWidget(self.aside)
         self.snag = label("", "broken", wrap=True)
@@ -95,10 +95,10 @@ class WayCard(TakenCard):
             ""
             if lay is None
             else tr(
-                "{used_share:.0%} used, ≈{tied}{cutting_minutes:.0f}{tied}min",
+                "{used_share:.0%} used, ≈{tied}{minutes:.0f}{tied}min",
                 used_share=lay.used_share,
                 tied=_TIED,
-                cutting_minutes=cutting_minutes(lay) * self.minutes_factor,
+                minutes=labour_of(lay).minutes(self.rates),
             )
         )
         self.used.setToolTip(
@@ -315,7 +315,7 @@ class WaysColumn(QVBoxLayout):
             snag = refusals.get(id, "") or _snag(lay)
             least = aside_at.get(id)
             aside = "" if least is None else _why_aside(lay, least, session.job.unit)
-            own.minutes_factor = session.minutes_factor
+            own.rates = session.rates
             own.show_way(lay, snag, longest, length, aside, chosen=id == session.way)
             self._way_column.removeWidget(own)
             self._way_column.insertWidget(k, own)

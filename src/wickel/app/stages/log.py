@@ -250,7 +250,8 @@ class LogStage(Stage):
 
         job = self._session.job
         kept = self._book.entry(job.book_id)
-        fresh = drawn_up(job, self._lays, job.book_id if kept is not None else _NEW, today())
+        id = job.book_id if kept is not None else _NEW
+        fresh = drawn_up(job, self._lays, id, today(), self._session.own_rates)
         fresh = replace(fresh, rule_mm=self._rule_for(job))
         self.entry = fresh if kept is None else caught_up(kept, fresh)
         fixed = self._book.only_look

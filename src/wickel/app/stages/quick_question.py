@@ -20,12 +20,13 @@ from wickel.app.widgets.cards import card, editable, fill_box, label, narrow
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
-from wickel.cloth import WAYS, BadCloth
+from wickel.cloth import STEP_MM, WAYS, BadCloth
 from wickel.draft import STYLES, DraftRefused
 from wickel.files import TableStore
 from wickel.job import Cell, CellTask, JobRefused
 from wickel.job.named import NAMED
 from wickel.job.tasks import CannotBe, Filled, Message
+from wickel.lay import USUAL_RATES
 from wickel.studio.ordering import Chosen
 from wickel.studio.quick import Question, Whom, quick_cell, quick_job, who_for
 from wickel.units import Unit, shown_cloth_length
@@ -46,7 +47,7 @@ class QuickQuestion(QWidget):
         self.setProperty(PAGE, "jobs")
         self._book, self._store, self._errand = book, store, errand
         self._unit = Unit.CM
-        self.minutes_factor = 1.0
+        self.rates, self.step_mm = USUAL_RATES, STEP_MM
         self._width_mm = USUAL_WIDTH_MM
         self._styles: dict[str, Chosen] = {}
         self._whom: dict[str, Whom] = {}
@@ -210,7 +211,7 @@ class QuickQuestion(QWidget):
                 "to buy: the lay is {length}, {way}, {minutes:.0f} minutes to cut",
                 length=shown_cloth_length(best.length_mm, self._unit),
                 way=WAYS[best.way].name.lower(),
-                minutes=best.minutes * self.minutes_factor,
+                minutes=best.labour.minutes(self.rates),
             )
             self._show_answer(shown_buy(needed, self._task.cloth, self._unit), words)
 

@@ -2,26 +2,30 @@
 
 from __future__ import annotations
 
+import math
 import re
 from string import Template
 
-from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QColor, QFont, QFontDatabase, QFontMetrics, QPalette
 from PySide6.QtWidgets import QApplication, QWidget
 
 from wickel.app.theme.palette import LIGHT, Palette
-from wickel.assets import FONT_BOLD, FONT_REGULAR, chevron_path, font_bytes
+from wickel.assets import FONT_BOLD, FONT_REGULAR, check_path, chevron_path, font_bytes
 
 FAMILY = "Lato"
+TARGET_PX = 40
+"""No target for mouse or finger is lower than that."""
 
-_SHEET = Template("""
+_SHEET = """
 * { font-family: "$family"; }
 QWidget { color: $ink; font-size: 14px; }
 QMainWindow, QWidget#stage, QDialog { background: $linen; }
 QMenuBar { background: $linen; padding: 1px 6px; }
-QMenuBar::item { padding: 4px 10px; border-radius: 5px; background: transparent; }
+QMenuBar::item { padding: ${beside}px 10px; border-radius: 5px; background: transparent; }
 QMenuBar::item:selected { background: $undyed; }
 QMenu { background: $paper; border: 1px solid $undyed; padding: 4px; }
-QMenu::item { padding: 5px 26px 5px 18px; border-radius: 4px; }
+QMenu::item { padding: ${beside}px 26px ${beside}px 18px; border-radius: 4px; }
 QMenu::item:selected { background: $undyed; }
 QMenu::item:disabled { color: $soft; }
 QMenu::separator { height: 1px; background: $undyed; margin: 4px 8px; }
@@ -34,6 +38,10 @@ QFrame#chosen[lit="true"] { border: 4px solid $indigo; }
 QProgressBar { background: $paper; border: 1px solid $soft; border-radius: 6px;
   text-align: center; min-height: 18px; }
 QProgressBar::chunk { background: $weld; border-radius: 5px; }
+QCheckBox::indicator { width: 16px; height: 16px; background: $paper;
+  border: 1px solid $soft; border-radius: 3px; }
+QCheckBox::indicator:checked { background: $indigo; border-color: $indigo; image: url("$check"); }
+QCheckBox::indicator:disabled { border-color: $undyed; }
 QCheckBox:focus { background: $undyed; border-radius: 4px; }
 QLabel#title { font-size: 19px; font-weight: 700; }
 QLabel#heading { font-size: 15px; font-weight: 700; }
@@ -44,7 +52,7 @@ QLabel#broken { color: $madder; font-size: 13px; }
 QLabel#held { color: $moss; font-size: 13px; }
 QLineEdit, QComboBox, QPlainTextEdit, QAbstractSpinBox {
   background: $paper; border: 1px solid $soft; border-radius: 5px; padding: 4px 7px;
-  selection-background-color: $indigo; selection-color: $on_indigo; min-height: 20px; }
+  selection-background-color: $indigo; selection-color: $on_indigo; min-height: ${field}px; }
 QLineEdit:focus, QComboBox:focus, QPlainTextEdit:focus,
 QAbstractSpinBox:focus { border: 2px solid $indigo;
   padding: 3px 6px; }
@@ -57,20 +65,23 @@ QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url("$chevron"); width: 11px; height: 11px; }
 QComboBox QAbstractItemView { background: $paper; border: 1px solid $soft;
   selection-background-color: $indigo; selection-color: $on_indigo; }
+QComboBox QAbstractItemView::item { min-height: ${row}px; padding: 0 7px; }
+QComboBox QAbstractItemView::item:selected { background: $indigo; color: $on_indigo; }
 QLineEdit#mine { color: $madder; font-weight: 700; border: 1px solid $madder; }
 QPushButton { background: $paper; border: 1px solid $soft; border-radius: 6px; padding: 6px 14px;
-  min-height: 20px; }
+  min-height: ${button}px; }
 QPushButton:hover { background: $undyed; }
 QPushButton:focus { border: 2px solid $indigo; padding: 5px 13px; }
 QPushButton:disabled { color: $soft; border-color: $undyed; }
 QPushButton:checked { background: $indigo; color: $on_indigo; border-color: $indigo;
   font-weight: 700; }
 QPushButton#main { background: $indigo; color: $on_indigo; border: 1px solid $indigo;
-  border-radius: 17px;
-  padding: 7px 20px; font-weight: 700; }
+  border-radius: 20px;
+  padding: 6px 20px; font-weight: 700; }
 QPushButton#main:hover { background: $woad; }
-QPushButton#main:focus { border: 2px solid $weld; padding: 6px 19px; }
-QPushButton#chip { padding: 4px 9px; min-width: 26px; }
+QPushButton#main:focus { border: 2px solid $weld; padding: 5px 19px; }
+QPushButton#chip { padding: 6px 9px; min-width: 26px; }
+QCheckBox { min-height: ${tick}px; }
 QLabel#far-title { font-size: 32px; font-weight: 700; }
 QLabel#far { font-size: 22px; }
 QLabel#far-large { font-size: 35px; }
@@ -116,10 +127,20 @@ QHeaderView#sizes::section { color: $ink; font-size: 15px; font-weight: 700; bor
   padding: 3px 8px; }
 QGraphicsView { border: none; background: $table; }
 QGraphicsView:focus { border: 2px solid $indigo; }
-""")
+"""
 
 _current: Palette = LIGHT
 _scale = 1.0
+_still, _blinks_ms = False, 1000
+_EFFECTS = (
+    Qt.UIEffect.UI_General,
+    Qt.UIEffect.UI_AnimateMenu,
+    Qt.UIEffect.UI_FadeMenu,
+    Qt.UIEffect.UI_AnimateCombo,
+    Qt.UIEffect.UI_AnimateTooltip,
+    Qt.UIEffect.UI_FadeTooltip,
+    Qt.UIEffect.UI_AnimateToolBox,
+)
 _TEXT_PX = re.compile(r"(font-size|min-height|width|height): (\d+)px")
 
 
@@ -143,6 +164,24 @@ def set_text_scale(scale: float) -> None:
     """Make all text larger or smaller from the next dressing on."""
     global _scale
     _scale = max(0.8, min(2.0, scale))
+
+
+def still() -> bool:
+    """Whether as little as can be moves by itself."""
+    return _still
+
+
+def keep_still(app: QApplication, *, on: bool) -> None:
+    """Whether the cursor blinks, and menus, lists and tips come with a movement."""
+    global _still, _blinks_ms
+    if on == _still:
+        return
+    _still = on
+    if on:
+        _blinks_ms = app.cursorFlashTime()
+    app.setCursorFlashTime(0 if on else _blinks_ms)
+    for effect in _EFFECTS:
+        app.setEffectEnabled(effect, not on)
 
 
 def desktop_text_scale(app: QApplication) -> float:
@@ -190,6 +229,21 @@ def apply_theme(app: QApplication, colours: Palette) -> None:
         app.setFont(text_font(14))
 
 
+def _room() -> dict[str, int]:
+    """How high what stands in a target is, or how much room is above and below it, so that every
+    target is as high as it should be."""
+    line = QFontMetrics(text_font(14)).height()
+    least = round(20 * _scale)
+    beside = max(4, math.ceil((TARGET_PX - line) / 2))
+    return {
+        "button": max(TARGET_PX - 14, least),
+        "field": max(TARGET_PX - 10, least),
+        "row": max(TARGET_PX, least),
+        "tick": max(TARGET_PX, least),
+        "beside": beside,
+    }
+
+
 def dress(window: QWidget) -> None:
     """Dress a window, with its dialogs and menus, in the palette in use.
 
@@ -197,7 +251,14 @@ def dress(window: QWidget) -> None:
     window that is dressed so already is left alone.
     """
     names = {name: getattr(_current, name) for name in Palette.__dataclass_fields__}
-    sheet = _SHEET.substitute(names, family=FAMILY, chevron=chevron_path(dark=_current.dark))
-    sheet = _TEXT_PX.sub(lambda each: f"{each[1]}: {round(int(each[2]) * _scale)}px", sheet)
+    dark = _current.dark
+    sheet = _TEXT_PX.sub(lambda each: f"{each[1]}: {round(int(each[2]) * _scale)}px", _SHEET)
+    sheet = Template(sheet).substitute(
+        names,
+        family=FAMILY,
+        chevron=chevron_path(dark=dark),
+        check=check_path(dark=dark),
+        **_room(),
+    )
     if window.styleSheet() != sheet:
         window.setStyleSheet(sheet)

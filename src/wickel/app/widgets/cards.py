@@ -9,6 +9,7 @@ from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QDialog,
+    QFormLayout,
     QFrame,
     QHBoxLayout,
     QLabel,
@@ -39,6 +40,17 @@ def card(kind: str = "card") -> tuple[QFrame, QVBoxLayout]:
     column.setContentsMargins(14, 12, 14, 12)
     column.setSpacing(7)
     return frame, column
+
+
+def form_below(column: QVBoxLayout) -> QFormLayout:
+    """A form at the end of a card's column."""
+    form = QFormLayout()
+    form.setHorizontalSpacing(18)
+    form.setVerticalSpacing(8)
+    form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
+    form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapLongRows)
+    column.addLayout(form)
+    return form
 
 
 class TakenCard(QFrame):

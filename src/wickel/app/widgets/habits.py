@@ -1,4 +1,5 @@
-"""Habits of the whole window: the wheel scrolls and never changes a choice; undo reaches the job
+"""Habits of the whole window: the wheel scrolls and never changes a choice; what a box
+offers is as high as other targets; undo reaches the job
 from any field; F1 in a dialog opens the guide."""
 
 from __future__ import annotations
@@ -12,6 +13,7 @@ from PySide6.QtWidgets import (
     QDialog,
     QLineEdit,
     QScrollArea,
+    QStyledItemDelegate,
     QWidget,
 )
 
@@ -30,6 +32,8 @@ class Habits(QObject):
             return isinstance(event, QKeyEvent) and self._let_through(watched, event)
         if kind is QEvent.Type.KeyPress and isinstance(watched, QWidget):
             return isinstance(event, QKeyEvent) and self._guided(watched, event)
+        if kind is QEvent.Type.Polish and isinstance(watched, QComboBox):
+            watched.setItemDelegate(QStyledItemDelegate(watched))  # it heeds the style sheet
         if kind is QEvent.Type.FocusIn and isinstance(watched, QWidget):
             self._bring_into_sight(watched)
         return False

@@ -6,7 +6,7 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton
 
 from wickel.app.stage import Stage
-from wickel.app.theme import palette, scaled
+from wickel.app.theme import TARGET_PX, palette, scaled
 from wickel.app.widgets.cards import label
 from wickel.wording import tr
 
@@ -19,7 +19,7 @@ class Slip(QFrame):
     def __init__(self) -> None:
         super().__init__()
         self._stage = Stage.JOBS
-        self.setMinimumHeight(36)
+        self.setMinimumHeight(TARGET_PX + 4)
         row = QHBoxLayout(self)
         row.setContentsMargins(20, 0, 12, 0)
         self.sentence = label("", wrap=True)
@@ -43,7 +43,8 @@ class Slip(QFrame):
             f"transparent; }}"
             f"QPushButton {{ color: {gold}; background: transparent; border: none; font-weight: "
             "700;"
-            " padding: 4px 10px; }"
+            " padding: 4px 10px; "
+            f"min-height: {TARGET_PX - 10}px; }}"
             f"QPushButton:focus, QPushButton:hover {{ border: 1px solid {gold}; }}"
         )
 

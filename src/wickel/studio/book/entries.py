@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from wickel.geometry import area
 from wickel.job import Job
 from wickel.job.at_table import minutes_taken
-from wickel.lay import Lay, cutting_minutes
+from wickel.lay import USUAL_RATES, CuttingRates, Lay, labour_of
 from wickel.wording import tr
 from wickel.yardage import need
 
@@ -97,9 +97,11 @@ class LogEntry:
         return self.bought_mm - self.used_mm
 
 
-def drawn_up(job: Job, lays: Sequence[Lay], id: str, day: str) -> LogEntry:
+def drawn_up(
+    job: Job, lays: Sequence[Lay], id: str, day: str, rates: CuttingRates = USUAL_RATES
+) -> LogEntry:
     """What a job itself knows for its entry: planned lengths and minutes, the time taken at the
-    table, what is cut, what is kept."""
+    table, what is cut, what is kept. ``rates`` are those that the studio plans with."""
     at = job.at_table
     minutes = minutes_taken(job)
     way, share = _longest(lays)
@@ -114,7 +116,7 @@ def drawn_up(job: Job, lays: Sequence[Lay], id: str, day: str) -> LogEntry:
         bought_mm=sum(need(lay).buy_mm for lay in lays) if lays else None,
         used_mm=sum(lay.lay_length_mm for lay in lays) if lays and _is_cut(job, lays) else None,
         left_mm2=sum(area(rest.outline) for rest in at.left if rest.kept),
-        planned_minutes=sum(cutting_minutes(lay) for lay in lays),
+        planned_minutes=sum(labour_of(lay).minutes(rates) for lay in lays),
         minutes=minutes if minutes > 0 else None,
         way=way,
         used_share=share,

@@ -13,6 +13,7 @@ from pathlib import Path
 
 from sqlalchemy import delete, select
 
+from wickel.lay import Labour
 from wickel.studio.book.store import Store
 from wickel.studio.book.tables import JobRow
 from wickel.studio.listing import Listing, listing_of, listing_record, read_listing, stamp_of
@@ -56,12 +57,12 @@ class JobIndex:
     def _of(self, path: Path) -> Listing:
         return self._known[str(path)][1]
 
-    def note_minutes(self, path: Path, minutes: float) -> None:
-        """Keep how long cutting a job takes, as long as its file stays as it is. Raises
+    def note_labour(self, path: Path, labour: Labour) -> None:
+        """Keep what there is to cut of a job, as long as its file stays as it is. Raises
         ``BookTrouble``."""
         (known,) = self.listed((path,))
-        if known.minutes != minutes:
-            self._keep([(stamp_of(path), replace(known, minutes=minutes))])
+        if known.labour != labour:
+            self._keep([(stamp_of(path), replace(known, labour=labour))])
 
     def where(self, id: str) -> Path | None:
         """The file of the job of an id, the one read last of several that are there. Raises
@@ -96,11 +97,11 @@ class JobIndex:
         self._as_of = now
 
     def _read(self, path: Path, by_id: Mapping[str, Listing]) -> Listing:
-        """A file as it is now; the minutes of one that has only moved are still known."""
+        """A file as it is now; the labour of one that has only moved is still known."""
         own = read_listing(path)
         old = by_id.get(own.id)
-        if old is not None and replace(old, path=path, minutes=None) == own:
-            return replace(own, minutes=old.minutes)
+        if old is not None and replace(old, path=path, labour=None) == own:
+            return replace(own, labour=old.labour)
         return own
 
     def _keep(self, fresh: Iterable[tuple[str, Listing]]) -> None:
