@@ -24,6 +24,15 @@ class Unit(StrEnum):
     YARD = "yd"
 
 
+FILE_UNITS_MM = {
+    "mm": 1.0,
+    "cm": 10.0,
+    "m": 1000.0,
+    "in": MM_PER_INCH,
+    "pt": MM_PER_INCH / 72.0,
+    "px": MM_PER_INCH / 96.0,
+}
+"""The units that a drawing from elsewhere may be in, in mm."""
 IMPERIAL = (Unit.INCH, Unit.FOOT, Unit.YARD)
 
 MM_PER: dict[Unit, float] = {

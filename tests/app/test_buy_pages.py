@@ -140,7 +140,7 @@ def test_a_length_at_hand_says_in_every_cell_whether_it_fits(
     monkeypatch.setattr(
         "wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), "")
     )
-    window._exports.table_pdf()
+    window.exports.table_pdf()
     text = PdfReader(BytesIO(path.read_bytes())).pages[0].extract_text()
     assert "Odile Marrow" in text
     assert "open, one ply" in text
@@ -171,7 +171,7 @@ def test_steps_and_lengths_are_shown_as_the_shop_sells_them(window, session, qtb
     assert session.cloth.step_mm == pytest.approx(114.3)
     assert window.cloth.fields["step_mm"].text() == "1/8 yd"
     assert window.ticket.buy.figure.text().endswith(" m")  # the list is in the unit of the job
-    window._inches.trigger()
+    window.menus.inches.trigger()
     assert window.ticket.buy.figure.text().endswith(" yd")
     type_into(qtbot, window.cloth.fields["sold_length_mm"], "5 yd")
     assert session.cloth.sold_length_mm == pytest.approx(4572)

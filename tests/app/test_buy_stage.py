@@ -167,7 +167,7 @@ def test_the_table_is_written_for_a_sheet(buy, window, qtbot, tmp_path, monkeypa
     monkeypatch.setattr(
         "wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(path), "")
     )
-    window._exports.table_csv()
+    window.exports.table_csv()
     assert path.read_text().splitlines()[0] == ",140 cm,150 cm"
     assert window.slip.sentence.text() == "Written: table.csv"
     kept = list((tmp_path / "home" / "table-cells").glob("*.cell.json"))

@@ -291,11 +291,11 @@ def test_the_clock_runs_from_step_to_step_and_can_be_paused(qtbot, window, cut):
 def test_how_the_studio_cuts_is_a_setting(qtbot, window, cut):
     go_to(qtbot, cut, "cut:")
     assert "Shears: cut away from yourself" in said(cut)
-    window._rotary.trigger()
+    window.menus.rotary.trigger()
     assert "Rotary cutter: wear a cut-resistant glove" in said(cut)
     assert "Shears:" not in said(cut)
     assert window._settings.values.rotary
-    window._rotary.trigger()
+    window.menus.rotary.trigger()
 
 
 def test_what_is_left_is_kept_or_not(qtbot, window, cut):

@@ -143,7 +143,7 @@ def test_imported_pieces_are_kept_as_a_style_when_that_is_ticked(window, qtbot, 
 
 def sending(window, qtbot):
     qtbot.waitUntil(lambda: window.printing.work() is not None)
-    window._send_out()
+    window.send_out()
     return window.findChildren(SendSheet)[-1]
 
 

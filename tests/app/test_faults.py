@@ -41,7 +41,7 @@ def reports(tmp_path):
 
 
 def test_the_work_is_kept_and_the_report_names_nobody(faults, window, session, told, tmp_path):
-    window._inches.trigger()
+    window.menus.inches.trigger()
     caught(faults, stumble, "bust")
     assert read_job(session.path).unit is Unit.INCH
     (sentence,) = told

@@ -100,7 +100,7 @@ def test_every_page_follows_the_unit(window, session, qtbot, stage):
     go(qtbot, window, stage)
     qtbot.keyClick(window, "I", CTRL)
     assert session.job.unit is Unit.INCH
-    assert window._inches.isChecked()
+    assert window.menus.inches.isChecked()
     assert " yd" in window.ticket.buy.figure.text() or " in" in window.ticket.buy.figure.text()
     shown = {
         BODY: window.body.fields.get("hip"),

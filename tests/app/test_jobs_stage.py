@@ -18,7 +18,7 @@ from wickel.app.widgets.dialogs import Notice
 from wickel.body import with_measurement
 from wickel.files import read_job, save_job
 from wickel.job.state import State
-from wickel.lay import cutting_minutes
+from wickel.lay import labour_of
 from wickel.studio import orders
 from wickel.studio.listing import Listing, week_of
 
@@ -152,7 +152,7 @@ def test_minutes_to_cut_are_worked_out_and_the_week_s_load_is_shown(jobs, window
     session.save_now()
     qtbot.waitUntil(lambda: "minutes to cut" in read_aloud(jobs, session.path))
     lay = session.lay
-    assert f"{cutting_minutes(lay):.0f} minutes to cut" in read_aloud(jobs, session.path)
+    assert f"{labour_of(lay).minutes():.0f} minutes to cut" in read_aloud(jobs, session.path)
     sunday = f"{week_of(date.today())[1]:%Y-%m-%d}"
 
     def due_this_week():
@@ -316,15 +316,15 @@ def test_what_was_opened_last_is_in_the_menu_first(window, session, qtbot):
     paths = window._folder.orders()
     for path in (paths[1], paths[2], paths[1]):
         window.open_path(path)
-    window._fill_recent()
-    shown = [action.text() for action in window._recent.actions()]
+    window.menus._fill_recent()
+    shown = [action.text() for action in window.menus.recent.actions()]
     assert [text.partition("  (")[0] for text in shown[:3]] == [
         window._folder.title(p) for p in (paths[1], paths[2], paths[0])
     ]
     paths[2].unlink()
-    window._fill_recent()
-    assert len(window._recent.actions()) == len(shown) - 1
-    window._recent.actions()[-1].trigger()
+    window.menus._fill_recent()
+    assert len(window.menus.recent.actions()) == len(shown) - 1
+    window.menus.recent.actions()[-1].trigger()
     assert session.path == paths[0]
 
 

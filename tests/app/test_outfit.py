@@ -203,7 +203,7 @@ def test_a_piece_need_not_keep_to_the_print_and_must_again(window, session, qtbo
     assert session.garment.cards["front"].waive == {Waived.PRINT}
     assert session.lay.piece("dress/front").waive == {Waived.PRINT}
     assert session.lay.complete
-    assert window._undo.text() == "Undo: Front: the direction of the print let be"
+    assert window.menus.undo.text() == "Undo: Front: the direction of the print let be"
     window.lay.view.choose(
         next(own.id for own in session.lay.placements if own.piece == "dress/front")
     )

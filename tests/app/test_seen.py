@@ -14,6 +14,7 @@ from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QLineEdit, 
 
 from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, JOBS, LAY, LEFT, go
 from tests.often import usual
+from wickel.app.exchange.send_sheet import SendSheet
 from wickel.app.stages.gallery import Gallery
 from wickel.app.table.leaders import leaders
 from wickel.app.theme import set_text_scale
@@ -239,13 +240,14 @@ def test_the_list_is_written_where_it_is_shown(window, session, qtbot, tmp_path,
     assert threads[0].notion.count == math.ceil(threads[0].notion.long_mm / 100_000)
 
 
-def test_what_is_written_is_what_is_shown(window, session, tmp_path, monkeypatch):
+def test_what_is_written_is_what_is_shown(window, session, tmp_path, qtbot):
     target = tmp_path / "out.lay.json"
-    monkeypatch.setattr(
-        "wickel.app.exports.QFileDialog.getSaveFileName", lambda *_: (str(target), "")
-    )
     session.apply(replace(session.job, cloths=(replace(session.cloth, price=99.0),)), "price")
-    window._exports.lay()
+    window.send_out()
+    (sheet,) = window.findChildren(SendSheet)
+    sheet.what.setCurrentIndex(1)
+    sheet.write_lay(target)
+    qtbot.waitUntil(target.exists)
     assert read_lays(target).lays[0].cloth == session.cloth.id
     assert read_lays(target).lays[0].lay_length_mm == pytest.approx(
         session.lay.lay_length_mm, abs=1e-5

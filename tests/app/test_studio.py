@@ -19,7 +19,7 @@ from wickel.app.book import StudioBook
 from wickel.app.stages.copies_sheet import CopiesSheet
 from wickel.app.start import make_window
 from wickel.app.widgets.dialogs import Notice
-from wickel.lay import cutting_minutes
+from wickel.lay import labour_of
 from wickel.studio.folder import StudioFolder
 from wickel.studio.season import CLIENTS, ENTRIES
 from wickel.studio.season import JOBS as SEASON_JOBS
@@ -100,7 +100,7 @@ def test_figures_over_time_are_drawn_from_the_log(window, session, qtbot):
     assert page.plots["minutes"].accessibleDescription() == "12 jobs"
     # and minutes are scaled by it everywhere
     go(qtbot, window, LAY)
-    minutes = round(cutting_minutes(session.lay) * 1.5)
+    minutes = round(labour_of(session.lay).minutes() * 1.5)
     assert f"≈\u00a0{minutes}" in window.lay.ways.cards[session.way].used.text().replace(
         "⁠", ""
     ) or (str(minutes) in window.lay.ways.cards[session.way].used.text())

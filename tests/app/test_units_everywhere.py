@@ -47,7 +47,7 @@ def said(window):
 @pytest.mark.parametrize(("unit", "foreign"), [(Unit.INCH, METRIC), (Unit.CM, IMPERIAL)])
 def test_no_stage_answers_in_another_unit(window, session, qtbot, unit, foreign):
     if unit is Unit.INCH:
-        window._inches.trigger()
+        window.menus.inches.trigger()
     assert session.job.unit is unit
     for stage in range(MOST_STAGES):
         go(qtbot, window, stage)
@@ -77,7 +77,7 @@ TROUBLES = (
     ],
 )
 def test_what_is_wrong_is_said_in_inches_too(window, session, qtbot, stage, field, typed):
-    window._inches.trigger()
+    window.menus.inches.trigger()
     go(qtbot, window, stage)
     before = set(said(window))
     type_into(qtbot, field(window), f"{typed} cm")

@@ -31,7 +31,7 @@ from wickel.job import (
     taken_over,
     worth_another_look,
 )
-from wickel.lay import Search, cutting_minutes, exact_check, kept_lay_of, lay_again, make_lay
+from wickel.lay import Search, exact_check, kept_lay_of, labour_of, lay_again, make_lay
 from wickel.yardage import need_of
 
 CLOTH = Cloth(id="main", usable_width_mm=1400, print=Print.TWO_WAY, reserve_mm=5)
@@ -196,9 +196,9 @@ def test_cutting_time_by_hand():
     # fold
     a_job = job_of(job(piece("box", BOX)))
     lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", search=Search(effort=1))
-    assert cutting_minutes(lay) == pytest.approx(3 + 0.4 + 640 / 1500)
+    assert labour_of(lay).minutes() == pytest.approx(3 + 0.4 + 640 / 1500)
     folded = make_lay(cut_pieces(a_job), a_job.cloths[0], "lengthwise", search=Search(effort=1))
-    assert cutting_minutes(folded) == pytest.approx(3 + 2 + 0.4 + 640 / 1500)
+    assert labour_of(folded).minutes() == pytest.approx(3 + 2 + 0.4 + 640 / 1500)
 
 
 @given(

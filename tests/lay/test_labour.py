@@ -5,7 +5,7 @@ import pytest
 from tests.lay.shapes import BOX, job, piece
 from wickel.files.job_file import job_of
 from wickel.job import cut_pieces
-from wickel.lay import Search, cutting_minutes, make_lay
+from wickel.lay import Search, labour_of, make_lay
 
 
 def lay_of(way, *pieces, **cloth):
@@ -16,19 +16,19 @@ def lay_of(way, *pieces, **cloth):
 def test_one_piece_on_open_cloth_by_hand():
     # 3 for spreading, 0.4 for the paper, 640 mm of line at 1500 a minute
     lay = lay_of("open", piece("a", BOX, symmetric=True))
-    assert cutting_minutes(lay) == pytest.approx(3.0 + 0.4 + 640 / 1500)
+    assert labour_of(lay).minutes() == pytest.approx(3.0 + 0.4 + 640 / 1500)
 
 
 def test_a_fold_is_pinned_and_two_at_once_are_cut_as_one():
     # 3 and 2 for the fold; four copies are two papers
     lay = lay_of("lengthwise", piece("a", BOX, 4, symmetric=True))
-    assert cutting_minutes(lay) == pytest.approx(3.0 + 2.0 + 2 * (0.4 + 640 / 1500))
+    assert labour_of(lay).minutes() == pytest.approx(3.0 + 2.0 + 2 * (0.4 + 640 / 1500))
 
 
 def test_more_than_two_plies_are_slow_to_cut():
     # two folds of four plies; one paper through all of them takes half as long again
     lay = lay_of("four", piece("a", BOX, 4, symmetric=True))
-    assert cutting_minutes(lay) == pytest.approx(3.0 + 2 * 2.0 + 0.4 + 1.5 * 640 / 1500)
+    assert labour_of(lay).minutes() == pytest.approx(3.0 + 2 * 2.0 + 0.4 + 1.5 * 640 / 1500)
 
 
 def test_a_hole_is_cut_too():
@@ -36,4 +36,4 @@ def test_a_hole_is_cut_too():
     plain, holed = (
         lay_of("open", piece("a", BOX, symmetric=True, **more)) for more in ({}, {"holes_mm": hole})
     )
-    assert cutting_minutes(holed) - cutting_minutes(plain) == pytest.approx(240 / 1500)
+    assert labour_of(holed).minutes() - labour_of(plain).minutes() == pytest.approx(240 / 1500)

@@ -13,6 +13,7 @@ from tests.studio.test_kept import IDA, LINEN, REMNANT
 from wickel.cloth import Reserved
 from wickel.job.state import State
 from wickel.job.work import drafted_job
+from wickel.lay import Labour
 from wickel.studio import DEMO_CLIENTS, orders
 from wickel.studio.book import Fact, open_book
 from wickel.studio.filling import fill_with_season
@@ -97,7 +98,7 @@ def test_everything_comes_as_tables_and_no_cell_is_a_formula():
         (entry(job="=SUM(A1)", note='a "b"\nc'),),
         (IDA,),
         (LINEN, REMNANT),
-        (Listing(path=DAY_PATH, name="Coat", client="Ida", minutes=12.5),),
+        (Listing(path=DAY_PATH, name="Coat", client="Ida", labour=Labour(line_mm=12.5 * 1500.0)),),
     )
     read = {name: list(csv.reader(io.StringIO(text))) for name, text in rows.items()}
     assert set(read) == {"log.csv", "clients.csv", "shelf.csv", "jobs.csv"}

@@ -16,7 +16,7 @@ from wickel.files import save_job
 from wickel.job import Job, cell_of
 from wickel.job.state import State, at_least, is_in_work, is_to_cut
 from wickel.job.work import drafted_job
-from wickel.lay import Search, cutting_minutes, make_lay, minutes_in_one_ply
+from wickel.lay import Labour, Search, labour_in_one_ply, labour_of, make_lay
 from wickel.studio import new_order, orders
 from wickel.studio.again import for_client_again, last_jobs
 from wickel.studio.book import open_book
@@ -115,14 +115,18 @@ def test_what_is_late_says_by_how_much_and_why():
         assert why_late(own, TUESDAY) == ""
 
 
+def of_minutes(minutes):
+    return Labour(line_mm=1500.0 * minutes)
+
+
 def test_the_week_s_load_counts_what_is_still_to_be_cut():
     jobs = (
-        listed("a", due="2026-12-02", minutes=90.0),
-        listed("b", due="2026-11-20", minutes=30.5),
+        listed("a", due="2026-12-02", labour=of_minutes(90.0)),
+        listed("b", due="2026-11-20", labour=of_minutes(30.5)),
         listed("c", due="2026-12-04"),
-        listed("d", due="2026-12-04", minutes=500.0, state=State.CUT),
-        listed("e", due="2026-12-07", minutes=500.0),
-        listed("f", minutes=500.0),
+        listed("d", due="2026-12-04", labour=of_minutes(500.0), state=State.CUT),
+        listed("e", due="2026-12-07", labour=of_minutes(500.0)),
+        listed("f", labour=of_minutes(500.0)),
     )
     load = load_until(jobs, week_of(TUESDAY)[1])
     assert (load.minutes, load.jobs, load.unknown) == (120.5, 3, 1)
@@ -214,7 +218,7 @@ def test_minutes_stay_with_a_file_that_only_moves_and_go_when_it_changes(folder,
     record["book_id"] = "j1"
     record["cloths"][0]["lay"] = {}
     path.write_text(json.dumps(record))
-    index.note_minutes(path, 42.5)
+    index.note_labour(path, of_minutes(42.5))
     assert index.listed((path,))[0].minutes == 42.5
     there = folder.put_aside(path)
     assert index.listed((there,))[0].minutes == 42.5
@@ -249,9 +253,11 @@ def test_a_job_at_a_glance_has_its_drawing_and_its_minutes(folder):
     assert own.sketch is not None
     job = orders()[0]
     pieces = drafted_job(job)[1]
-    assert own.minutes == minutes_in_one_ply(pieces, job.cloths[0])
+    assert own.labour == labour_in_one_ply(pieces, job.cloths[0])
     lay = make_lay(pieces, job.cloths[0], "open", search=Search(effort=2))
-    assert own.minutes == pytest.approx(cutting_minutes(lay))  # open, every copy by itself
+    assert own.labour.minutes() == pytest.approx(
+        labour_of(lay).minutes()
+    )  # open, every copy by itself
     broken = folder.path / "odd.wickel.json"
     job = orders()[0]
     figures = {"waist.down": Length(-5000.0)}
@@ -259,7 +265,7 @@ def test_a_job_at_a_glance_has_its_drawing_and_its_minutes(folder):
         replace(job, garments=(replace(job.garments[0], figures=figures),)),
         broken,
     )
-    assert glance(broken).minutes is None
+    assert glance(broken).labour is None
 
 
 def test_a_quick_question_asks_for_the_same_cell_as_a_job_would():

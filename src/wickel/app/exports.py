@@ -1,4 +1,4 @@
-"""What is written beside the job: copies, lays for screen and paper, tables."""
+"""What is written beside the job: copies, the lay on paper, tables."""
 
 from __future__ import annotations
 
@@ -10,8 +10,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 
 from wickel.app.session import Session
 from wickel.app.stages.buy import BuyStage
-from wickel.drawing import lay_drawing
-from wickel.files import save_file, save_job, save_lays, svg_text
+from wickel.files import save_file, save_job
 from wickel.wording import tr
 
 
@@ -31,15 +30,6 @@ class Exports(QObject):
         path = self._ask_name(tr("Save a copy as"), ".wickel.json", tr("Jobs (*.wickel.json)"))
         self._write(path, lambda p: save_job(self._session.job, p))
 
-    def svg(self) -> None:
-        """The lay at 1:1."""
-        lay = self._session.lay
-        if lay is not None:
-            path = self._ask_name(tr("Lay as SVG at 1:1"), ".svg", tr("SVG (*.svg)"))
-            self._write(
-                path, lambda p: save_file(p, svg_text(lay_drawing(lay), self._session.job.name))
-            )
-
     def pdf(self) -> None:
         """The lay on one page."""
         lay = self._session.lay
@@ -52,13 +42,6 @@ class Exports(QObject):
             self._write(
                 path, lambda p: save_file(p, lay_pdf(lay, job.name or "Lay", job.unit, words))
             )
-
-    def lay(self) -> None:
-        """The lay file."""
-        lay = self._session.lay
-        if lay is not None:
-            path = self._ask_name(tr("Lay file"), ".lay.json", tr("Lays (*.lay.json)"))
-            self._write(path, lambda p: save_lays((lay,), p))
 
     def table_csv(self) -> None:
         """What Buy shows, as a table."""

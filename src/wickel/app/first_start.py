@@ -216,7 +216,6 @@ class Walk(QObject):
         row.addWidget(self.back)
         row.addWidget(self.on)
         column.addLayout(row)
-        window.installEventFilter(self)
         stack.currentChanged.connect(lambda _: self._place())
 
     def go(self, at: int) -> None:
@@ -225,6 +224,7 @@ class Walk(QObject):
             self.stop()
             return
         self.at = max(0, at)
+        self._window.installEventFilter(self)
         step = STEPS[self.at]
         self._show_stage(step.stage)
         number = tr("{at} of {all}", at=str(self.at + 1), all=str(len(STEPS)))

@@ -34,9 +34,7 @@ from wickel.job.importing import (
 )
 from wickel.lay import DEFAULT_EFFORT
 from wickel.studio.bringing_in import NotImported, imported, job_of_imported
-from wickel.units import MM_PER_INCH, Unit, shown_length
-
-UNITS_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": MM_PER_INCH, "pt": MM_PER_INCH / 72.0}
+from wickel.units import FILE_UNITS_MM, Unit, shown_length
 
 
 @app.command()
@@ -92,7 +90,7 @@ def import_(
     path: Annotated[Path, typer.Argument(metavar="FILE", help="An SVG, DXF or PDF file.")],
     out: Annotated[Path, typer.Option("-o", "--out", help="The job file to write.")],
     unit: Annotated[
-        str, typer.Option(help="How large the file's unit is: mm, cm, m, in, pt, or a length.")
+        str, typer.Option(help="How large the file's unit is: mm, cm, m, in, pt, px, or a length.")
     ] = "",
     seam: Annotated[str, typer.Option(help="The allowance in the cut lines, like 1cm.")] = "",
     hem: Annotated[str, typer.Option(help="The allowance at hems, like 3cm.")] = "",
@@ -116,7 +114,7 @@ def import_(
         fail(reason, UNUSABLE)
     per_unit = _per_unit(unit) or found.mm_per_unit
     if per_unit is None:
-        fail(f"{path.name} does not say its unit: say --unit mm, cm, in, pt.", UNUSABLE)
+        fail(f"{path.name} does not say its unit: say --unit mm, cm, in, pt, px.", UNUSABLE)
     said = replace(
         proposed(found), mm_per_unit=per_unit, seam_mm=length_or_fail(seam, Unit.CM) or 0.0
     )
@@ -155,7 +153,7 @@ def _shown(mm: float) -> str:
 
 
 def _per_unit(text: str) -> float | None:
-    return UNITS_MM[text] if text in UNITS_MM else length_or_fail(text, Unit.CM)
+    return FILE_UNITS_MM[text] if text in FILE_UNITS_MM else length_or_fail(text, Unit.CM)
 
 
 def _with_layers(said: ImportSaid, rows: list[str]) -> ImportSaid:

@@ -36,7 +36,7 @@ from wickel.job.importing import (
     proposed,
     read_pieces,
 )
-from wickel.units import MM_PER_INCH, Unit
+from wickel.units import FILE_UNITS_MM, Unit
 from wickel.wording import tr
 
 MEANINGS: dict[Meaning, str] = {
@@ -49,14 +49,15 @@ MEANINGS: dict[Meaning, str] = {
     Meaning.FOLD: tr("Fold"),
     Meaning.NOTHING: tr("Leave out"),
 }
-UNITS: tuple[tuple[str, float], ...] = (
-    (tr("millimetres"), 1.0),
-    (tr("centimetres"), 10.0),
-    (tr("metres"), 1000.0),
-    (tr("inches"), MM_PER_INCH),
-    (tr("points, 72 to the inch"), MM_PER_INCH / 72.0),
-    (tr("pixels, 96 to the inch"), MM_PER_INCH / 96.0),
-)
+UNIT_NAMES = {
+    "mm": tr("millimetres"),
+    "cm": tr("centimetres"),
+    "m": tr("metres"),
+    "in": tr("inches"),
+    "pt": tr("points, 72 to the inch"),
+    "px": tr("pixels, 96 to the inch"),
+}
+UNITS = tuple((UNIT_NAMES[unit], mm) for unit, mm in FILE_UNITS_MM.items())
 _WAIT_MS = 120
 
 

@@ -230,11 +230,15 @@ class SendSheet(QDialog):
         self._begin(path, lambda: own.made(drawing, title))
 
     def _ask_lay(self) -> None:
-        lay = self._lay()
-        lays = self._work.lays if lay is None else (lay,)
         path = self._ask_name(".lay.json")
         if path is not None:
-            self._begin(path, lambda: lay_text(lays).encode())
+            self.write_lay(path)
+
+    def write_lay(self, path: Path) -> None:
+        """Write the lay that is chosen, or all of them, as a lay file."""
+        lay = self._lay()
+        lays = self._work.lays if lay is None else (lay,)
+        self._begin(path, lambda: lay_text(lays).encode())
 
     def _ask_lists(self) -> None:
         path = self._ask_name(".csv")

@@ -50,11 +50,11 @@ class OpenJobCard(QWidget):
         column.addWidget(label(tr("The open job"), "heading"))
         grid = QGridLayout()
         grid.setVerticalSpacing(8)
-        self.name = self._line(tr("Name"), tr("What the job is called"), "name")
+        self.name = self._line(tr("What the job is called"), "name")
         self.client = self._line(
-            tr("Client"), tr("Whom it is for; a client's measurements are taken on Body"), "client"
+            tr("Whom it is for; a client's measurements are taken on Body"), "client"
         )
-        self.due = self._line(tr("Due"), tr("The day it is due, as 2026-12-24"), "due")
+        self.due = self._line(tr("The day it is due, as 2026-12-24"), "due")
         self.state = QComboBox()
         self.state.setAccessibleName(tr("How far the job has come"))
         self.state.setToolTip(tr("How far it has come; a step further with Ctrl+Alt+F"))
@@ -94,9 +94,9 @@ class OpenJobCard(QWidget):
         self.holds = label("", "soft", wrap=True)
         column.addWidget(self.holds)
 
-    def _line(self, name: str, tip: str, attribute: str) -> QLineEdit:
+    def _line(self, tip: str, attribute: str) -> QLineEdit:
         field = QLineEdit()
-        field.setAccessibleName(tr("{name} of the job", name=name))
+        field.setAccessibleName(_WORDS[attribute])
         field.setToolTip(tip)
         field.editingFinished.connect(partial(self._take_line, attribute, field))
         return field
