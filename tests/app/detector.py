@@ -5,16 +5,24 @@ from PySide6.QtCore import QRect, Qt
 from PySide6.QtWidgets import (
     QAbstractButton,
     QAbstractScrollArea,
+    QAbstractSpinBox,
     QCheckBox,
     QComboBox,
+    QGraphicsView,
     QLabel,
+    QLineEdit,
     QMainWindow,
+    QPlainTextEdit,
     QPushButton,
+    QStyleOptionComboBox,
+    QTableView,
     QWidget,
 )
 
 from wickel.app.first_start import _Ring
 from wickel.app.table.told import ToldItem
+from wickel.app.theme import TARGET_PX
+from wickel.app.widgets.cards import text_room
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import Reason
 
@@ -30,8 +38,22 @@ def faults(window):
         if not widget.isVisible() or isinstance(widget, Reason | _Ring):
             continue
         found += cut_off(widget)
+        found += out_of_reach(widget)
         found += overlaps(widget)
         found += outside(widget, window)
+    return found
+
+
+def too_small(window):
+    """What can be hit with mouse or finger and is less than 40 px high or wide."""
+    found = []
+    targets = QAbstractButton | QLineEdit | QComboBox | QAbstractSpinBox
+    for widget in window.findChildren(QWidget):
+        inner = isinstance(widget.parent(), QComboBox | QAbstractSpinBox | QTableView)
+        if not isinstance(widget, targets) or inner or isinstance(widget, ToldItem):
+            continue
+        if widget.isVisible() and min(widget.width(), widget.height()) < TARGET_PX:
+            found.append(f"{told(widget)} is {widget.width()} x {widget.height()} px")
     return found
 
 
@@ -55,7 +77,7 @@ def cut_off(widget):
             if longest > room.width() + SLACK:
                 yield f"{told(widget)}: a word of {longest} px in {room.width()}"
         else:
-            lines = widget.text().splitlines()
+            lines = widget.text().replace("&", "" if widget.buddy() else "&").splitlines()
             need = max(widget.fontMetrics().horizontalAdvance(line) for line in lines)
             if need > room.width() + SLACK:
                 yield f"{told(widget)}: {need} px wide in {room.width()}"
@@ -71,8 +93,29 @@ def cut_off(widget):
             yield f"{told(widget)}: {need.width()} px wide in {widget.width()}"
         if need.height() > widget.height() + 2 * SLACK:
             yield f"{told(widget)}: {need.height()} px high in {widget.height()}"
-    elif isinstance(widget, QComboBox) and widget.height() + SLACK < widget.fontMetrics().height():
-        yield f"{told(widget)}: too low"
+    elif isinstance(widget, QComboBox):
+        yield from cut_choice(widget)
+
+
+def cut_choice(box):
+    """What is chosen in a box that has no room for it, and does not say so with …"""
+    if box.height() + SLACK < box.fontMetrics().height():
+        yield f"{told(box)}: too low"
+    option = QStyleOptionComboBox()
+    box.initStyleOption(option)
+    if not box.isEditable():
+        need, room = box.fontMetrics().horizontalAdvance(option.currentText), text_room(box, option)
+        if need > room + 2 * SLACK:
+            yield f"{told(box)} ({option.currentText}): {need} px wide in {room}"
+
+
+def out_of_reach(widget):
+    """What stands in a column that does not scroll sideways, and is wider than the column."""
+    if isinstance(widget, QAbstractScrollArea):
+        never = widget.horizontalScrollBarPolicy() == Qt.ScrollBarPolicy.ScrollBarAlwaysOff
+        beyond = widget.horizontalScrollBar().maximum()
+        if never and beyond > SLACK and not isinstance(widget, QPlainTextEdit | QGraphicsView):
+            yield f"{told(widget)}: {beyond} px out of reach at the side"
 
 
 def overlaps(widget):

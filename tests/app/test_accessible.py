@@ -8,13 +8,16 @@ import pytest
 from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtGui import QAccessible
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QPushButton, QWidget
+from PySide6.QtWidgets import QApplication, QFileDialog, QPushButton, QWidget
 from pytestqt.exceptions import TimeoutError as QtBotTimeout
 
 from tests.app.detector import faults
+from tests.files.drawings import drafted, sheet
+from wickel.app.exchange.import_sheet import ImportSheet
 from wickel.app.stage import Stage
 from wickel.app.table.told import ToldItem
 from wickel.app.theme import set_text_scale
+from wickel.files.drawings.dxf_out import dxf_bytes
 
 Role, Text = QAccessible.Role, QAccessible.Text
 CONTROLS = {
@@ -169,14 +172,70 @@ def test_a_job_is_done_from_body_to_table_by_what_is_told(window, qtbot):
     type_into(window, "Usable widths of the table", "140")
     press(window, "Fill the table")
     qtbot.waitUntil(lambda: window.buy.fill.done[0] > 0)
+    qtbot.waitUntil(lambda: window.session.lay.complete)
     press(window, "Cut")
     qtbot.waitUntil(lambda: bool(window.cut.steps))
-    first = window.cut.at
-    press(window.cut, "Next")
-    qtbot.waitUntil(lambda: window.cut.at > first)
+    to_the_end_of_the_cutting(window)
+    job, lay = window.session.job, window.session.lay
+    assert job.at_table.cut[lay.cloth.id] == {placement.id for placement in lay.placements}
+    press(window, "Log")
+    press(window.log, "Put it into the log")
+    assert window.book.entry(window.session.job.book_id).used_mm == lay.lay_length_mm
     press(window, "Jobs")
     type_into(window, "Name of the job", "The lantern dress")
     assert window.session.job.name == "The lantern dress"
+
+
+def to_the_end_of_the_cutting(window):
+    """Go on from step to step, tick what is to be ticked, until the guide says that it is done."""
+    for _ in range(100):
+        for tick in boxes_to_tick(window.cut):
+            tick.actionInterface().doAction("Toggle")
+        (onwards,) = [
+            own
+            for own in told(window.cut)
+            if own.role() == Role.Button and name(own) in ("Next", "Cut · next", "Done")
+        ]
+        if onwards.state().disabled:
+            assert name(onwards) == "Done"
+            return
+        onwards.actionInterface().doAction("Press")
+        QTest.qWait(150)
+    raise AssertionError("the guide has no end")
+
+
+def boxes_to_tick(cut):
+    """The boxes of a list of checks that are not ticked yet, one after the other."""
+    lasting = ("Chalk lists", "Turn the table", "Pause")
+    while True:
+        open_ones = [
+            own
+            for own in told(cut)
+            if own.role() == Role.CheckBox and not own.state().checked and name(own) not in lasting
+        ]
+        if cut.step is None or not cut.step.checks or not open_ones:
+            return
+        yield open_ones[0]
+
+
+def test_pieces_come_in_and_become_a_job_by_what_is_told(window, qtbot, tmp_path, monkeypatch):
+    path = tmp_path / "summer.dxf"
+    path.write_bytes(dxf_bytes(sheet(drafted())))
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(path), ""))
+    keys = Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.AltModifier
+    qtbot.keyClick(window, Qt.Key.Key_A, keys)
+    qtbot.waitUntil(lambda: bool(window.findChildren(ImportSheet)))
+    sheet_of_all = window.findChildren(ImportSheet)[-1]
+    qtbot.waitUntil(lambda: sheet_of_all.settled() and bool(sheet_of_all.read.pieces))
+    assert nameless(sheet_of_all) == []
+    first = sheet_of_all.read.pieces[0].name
+    items = told_items(sheet_of_all, qtbot, sheet_of_all.view)
+    assert any(words.startswith(first) for words in items)
+    type_into(sheet_of_all, "Name", "Panel")
+    qtbot.waitUntil(lambda: sheet_of_all.settled() and sheet_of_all.new.isEnabled())
+    press(sheet_of_all, "As a new job")
+    assert window.stack.currentIndex() == Stage.DRAFT
+    assert "Panel" in [piece.name for piece in window.session.draft.pattern.pieces]
 
 
 # --- room for words -----------------------------------------------------------------------------

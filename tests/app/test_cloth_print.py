@@ -318,3 +318,21 @@ def test_the_shelf_shows_a_cloth_of_every_figure():
         BorderAt.LOW,
         BorderAt.BOTH,
     }
+
+
+def test_a_print_is_as_sharp_as_the_screen(qapp):
+    """On a screen of three pixels to the point it is drawn like three times as large."""
+    cloth = Cloth(id="c", usable_width_mm=1000.0, design=Design(figure=Figure.CHECK))
+
+    def painted(scale, ratio):
+        image = QImage(300, 300, QImage.Format.Format_RGB32)
+        image.setDevicePixelRatio(ratio)
+        image.fill(Qt.GlobalColor.white)
+        painter = QPainter(image)
+        painter.setTransform(QTransform(scale, 0, 0, -scale, 0, 300 / ratio))
+        paint_print(painter, cloth, QRectF(0, 0, 200, 200))
+        painter.end()
+        return bytes(image.constBits())
+
+    assert painted(0.5, 3.0) == painted(1.5, 1.0)
+    assert painted(0.5, 3.0) != painted(0.5, 1.0)

@@ -2,6 +2,7 @@
 
 import pytest
 from PySide6.QtCore import QProcess, Qt
+from PySide6.QtWidgets import QApplication, QFrame
 
 from wickel.app.first_start import STEPS, FirstStart
 from wickel.app.settings_sheet import SettingsSheet
@@ -80,3 +81,18 @@ def test_the_ring_lies_around_what_is_spoken_of(window, qtbot):
     assert not walk.ring.isVisible()
     qtbot.mouseClick(walk.end, Qt.MouseButton.LeftButton)
     assert walk.card.isHidden()
+
+
+def test_a_walk_begun_again_is_the_same_one(window, qtbot):
+    walk = window.start_walk()
+    walk.go(3)
+    assert window.start_walk() is walk
+    assert walk.at == 0
+    cards = [own for own in window.findChildren(QFrame) if own.accessibleName() == "The walk"]
+    assert cards == [walk.card]
+    walk.stop()
+    window.start_walk()
+    assert walk.card.isVisible()
+    window.resize(1100, 700)
+    QApplication.processEvents()
+    assert window.rect().contains(walk.card.geometry())

@@ -5,9 +5,10 @@ import pytest
 from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QImage, QPainter
 
+from tests.app.colour_blind import KINDS, apart
 from wickel.app.settings import Settings, SettingsFile
 from wickel.app.table.tape import Tape, paint_tape, steps
-from wickel.app.theme import DARK, LIGHT
+from wickel.app.theme import CONTRAST, DARK, DARK_CONTRAST, LIGHT
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import shown_date
@@ -41,6 +42,26 @@ def test_text_can_be_read_on_buttons_tape_and_slip(palette):
     assert contrast(palette.on_indigo, palette.indigo) >= 4.5
     assert contrast(palette.slip_text, palette.slip) >= 4.5
     assert contrast(palette.ink, palette.tape) >= 4.5
+
+
+@pytest.mark.parametrize("palette", [CONTRAST, DARK_CONTRAST], ids=["light", "dark"])
+def test_with_high_contrast_all_text_stands_out(palette):
+    for text in ("ink", "soft", "madder", "moss", "weld", "woad", "indigo", "walnut"):
+        assert contrast(getattr(palette, text), palette.paper) >= 7.0, text
+    assert contrast(palette.on_indigo, palette.indigo) >= 7.0
+
+
+@pytest.mark.parametrize("kind", KINDS)
+@pytest.mark.parametrize("palette", [LIGHT, DARK, CONTRAST, DARK_CONTRAST])
+def test_what_holds_and_what_does_not_look_different_to_everybody(palette, kind):
+    assert apart(palette.madder, palette.moss, kind) >= 15
+    assert apart(palette.madder, palette.ink, kind) >= 15
+    assert apart(palette.indigo, palette.paper, kind) >= 40
+
+
+def test_red_and_green_of_one_lightness_would_be_found():
+    assert apart("#A63D40", "#55663B") > 50
+    assert apart("#A63D40", "#55663B", "deutan") < 10
 
 
 @pytest.mark.parametrize("unit", [Unit.CM, Unit.INCH])

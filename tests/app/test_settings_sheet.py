@@ -13,10 +13,19 @@ from wickel.app.exchange.import_sheet import ImportSheet
 from wickel.app.settings import Settings, SettingsFile
 from wickel.app.settings_sheet import SettingsSheet
 from wickel.app.stage import Stage
-from wickel.app.theme import CONTRAST, DARK_CONTRAST, palette, set_text_scale, text_scale
+from wickel.app.theme import (
+    CONTRAST,
+    DARK_CONTRAST,
+    keep_still,
+    palette,
+    set_text_scale,
+    text_scale,
+)
 from wickel.app.widgets.dialogs import Notice
 from wickel.files.drawings.dxf_out import dxf_bytes
-from wickel.units import Unit
+from wickel.lay import USUAL_RATES, labour_of, make_lay
+from wickel.studio.ordering import with_answers, with_materials
+from wickel.units import EIGHTH_YARD_MM, Unit
 from wickel.wording import show_money_in
 
 
@@ -25,6 +34,7 @@ def _as_before():
     yield
     show_money_in("")
     set_text_scale(1.0)
+    keep_still(QApplication.instance(), on=False)
 
 
 @pytest.fixture
@@ -91,8 +101,95 @@ def test_contrast_and_text_size_dress_the_window_anew(window, settings):
 
 def test_the_studio_may_be_kept_elsewhere_from_the_next_start_on(window, settings, tmp_path):
     settings.take_folder(tmp_path / "other")
-    assert "From the next start on" in settings.folder.text()
+    assert settings.folder.whole == str(tmp_path / "other")
+    assert "from the next start on" in settings.moved.text()
     assert SettingsFile(settings._settings._path).values.studio == str(tmp_path / "other")
+
+
+def test_new_cloths_are_sold_in_the_usual_steps(window, settings):
+    settings.step.setText("1/8 yd")
+    settings.step.finish()
+    assert settings.step.text() == "1/8 yd"
+    settings.accept()
+    window.start_job("wrap-dress")
+    assert {cloth.step_mm for cloth in window.session.job.cloths} == {EIGHTH_YARD_MM}
+    assert window.jobs.quick.step_mm == EIGHTH_YARD_MM
+
+
+def test_a_cloth_that_a_job_comes_to_need_is_sold_in_steps_like_its_first(window, settings):
+    settings.step.setText("25")
+    settings.step.finish()
+    settings.accept()
+    window.start_job("pencil-skirt")
+    before = len(window.session.job.cloths)
+    options = {"lined": True}
+    job, garment = window.session.job, window.session.job.garments[0]
+    made = with_materials(with_answers(job, garment, options), garment, ("lining",))
+    assert len(made.cloths) > before
+    assert {cloth.step_mm for cloth in made.cloths} == {250.0}
+
+
+def test_a_step_that_no_shop_sells_in_is_refused_beside_the_field(window, settings):
+    settings.step.setText("1 mm")
+    settings.step.finish()
+    assert "from 5 mm to 20 m" in settings.step.accessibleDescription()
+    assert window._settings.values.step_mm == 100.0
+
+
+def test_minutes_are_planned_with_the_studio_s_own_rates(window, settings, qtbot):
+    qtbot.waitUntil(lambda: window.session.lay is not None)
+    labour = labour_of(window.session.lay)
+    window.show_stage(Stage.LAY)
+    settings.rates.fields["section_min"].setValue(10.0)
+    settings.rates.line.setValue(3.0)
+    assert "as they stand" in settings.rates.said.text()
+    rates = window._settings.values.rates
+    assert (rates.section_min, rates.line_mm_a_min) == (10.0, 3000.0)
+    hand = 10.0 * labour.sections + 2.0 * labour.folds + 0.4 * labour.placements
+    hand += labour.line_mm / 3000.0
+    shown = window.lay.ways.cards[window.session.lay.way].used.text()
+    assert f"{hand:.0f}\N{NO-BREAK SPACE}min" in shown
+    window.show_stage(Stage.LOG)
+    assert window.log.entry.planned_minutes == pytest.approx(hand)
+    qtbot.mouseClick(settings.rates.as_usual, Qt.MouseButton.LeftButton)
+    assert window._settings.values.rates == USUAL_RATES
+    assert not settings.rates.as_usual.isEnabled()
+
+
+def test_own_rates_stand_whatever_the_log_shows(window, settings):
+    window.session.minutes_factor = 1.5
+    assert window.session.rates == USUAL_RATES.times(1.5)
+    settings.rates.fields["fold_min"].setValue(4.0)
+    assert window.session.rates == replace(USUAL_RATES, fold_min=4.0)
+
+
+def test_rates_are_there_again_at_the_next_start_and_impossible_ones_are_not(tmp_path):
+    path = tmp_path / "settings.json"
+    SettingsFile(path).remember(replace(Settings(), fold_min=4.0, step_mm=50.0))
+    assert SettingsFile(path).values.rates == replace(USUAL_RATES, fold_min=4.0)
+    path.write_text('{"fold_min": -1.0, "line_mm_a_min": 0.0, "step_mm": 1e9, "still": true}')
+    assert SettingsFile(path).values == replace(Settings(), still=True)
+
+
+def test_with_little_movement_pieces_lie_still_until_a_search_is_over(window, settings, qtbot):
+    session = window.session
+    qtbot.waitUntil(lambda: session.lay is not None and not session.searching)
+    shown = []
+    session.lays_changed.connect(lambda: shown.append(True))
+    settings.still.click()
+    assert QApplication.cursorFlashTime() == 0
+    assert not QApplication.isEffectEnabled(Qt.UIEffect.UI_AnimateMenu)
+    shown.clear()
+    other = next(lay for lay in (make_lay(session.pieces, session.cloth, "lengthwise"),) if lay)
+    session.laying.found.emit(session.cloth.id, other)
+    qtbot.wait(120)
+    assert shown == []  # what a search finds is not shown yet
+    session.laying.ended.emit(session.cloth.id)
+    assert shown == [True]
+    settings.still.click()
+    assert QApplication.cursorFlashTime() > 0
+    session.laying.found.emit(session.cloth.id, make_lay(session.pieces, session.cloth, "turned"))
+    qtbot.waitUntil(lambda: len(shown) > 1)
 
 
 def test_settings_that_cannot_be_understood_are_as_good_as_none(tmp_path):

@@ -5,7 +5,7 @@ import pytest
 from tests.lay.shapes import BOX, job, piece
 from wickel.files.job_file import job_of
 from wickel.job import cut_pieces
-from wickel.lay import Search, labour_of, make_lay
+from wickel.lay import CuttingRates, Labour, Search, labour_of, make_lay
 
 
 def lay_of(way, *pieces, **cloth):
@@ -37,3 +37,16 @@ def test_a_hole_is_cut_too():
         lay_of("open", piece("a", BOX, symmetric=True, **more)) for more in ({}, {"holes_mm": hole})
     )
     assert labour_of(holed).minutes() - labour_of(plain).minutes() == pytest.approx(240 / 1500)
+
+
+def test_a_studio_s_own_rates_by_hand():
+    rates = CuttingRates(section_min=5.0, fold_min=1.0, placement_min=0.5, line_mm_a_min=2000.0)
+    labour = Labour(sections=2, folds=3, placements=4, line_mm=9000.0)
+    assert labour.minutes(rates) == pytest.approx(10.0 + 3.0 + 2.0 + 4.5)
+    assert (labour + labour).minutes(rates) == pytest.approx(39.0)
+
+
+def test_rates_of_one_who_takes_longer_give_so_many_times_the_minutes():
+    labour = Labour(sections=2, folds=1, placements=7, line_mm=12_345.0)
+    slow = CuttingRates().times(1.3)
+    assert labour.minutes(slow) == pytest.approx(1.3 * labour.minutes())

@@ -21,6 +21,7 @@ from PySide6.QtWidgets import (
 from wickel.app.stage import Stage
 from wickel.app.theme import palette, scaled
 from wickel.app.widgets.cards import card, label
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.wording import tr
 
@@ -38,7 +39,7 @@ class FirstStart(QDialog):
         self.setProperty(PAGE, "index")
         self.setWindowTitle(tr("Wickel"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.setMinimumWidth(640)
+        take_room(self, 640, 320)
         whole = QVBoxLayout(self)
         whole.setContentsMargins(28, 24, 28, 22)
         whole.setSpacing(16)

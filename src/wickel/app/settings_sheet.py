@@ -21,8 +21,10 @@ from PySide6.QtWidgets import (
 
 from wickel.app.rates_card import RatesCard
 from wickel.app.settings import WITHIN, Settings, SettingsFile
-from wickel.app.widgets.cards import card, form_below, label, scrolling
+from wickel.app.widgets.cards import card, form_below, label, scrolling, seen
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.field_sheet import FieldSheet
+from wickel.app.widgets.flow import ShortLabel
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
@@ -56,7 +58,7 @@ class SettingsSheet(FieldSheet):
         self.setProperty(PAGE, "settings")
         self.setWindowTitle(title)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(820, 470 if first else 700)
+        take_room(self, 820, 470 if first else 700)
         self._settings, self._folder = settings, folder
         self._unit = Unit.INCH if settings.values.inches else Unit.CM
         whole = QVBoxLayout(self)
@@ -157,12 +159,14 @@ class SettingsSheet(FieldSheet):
         )
         form.addRow(tr("Currency"), self.currency)
         form.addRow(tr("Folder of the studio"), self._folder_row())
+        self.moved = label("", "soft", wrap=True)
+        column.addWidget(self.moved)
         self._show_folder()
         return frame
 
     def _folder_row(self) -> QHBoxLayout:
         row = QHBoxLayout()
-        self.folder = label("", wrap=True)
+        self.folder = ShortLabel()
         self.elsewhere = QPushButton(tr("Another…"))
         self.elsewhere.setToolTip(tr("Keep the studio in another folder, from the next start on"))
         self.elsewhere.setAutoDefault(False)
@@ -305,15 +309,19 @@ class SettingsSheet(FieldSheet):
         self._show_folder()
 
     def _show_folder(self) -> None:
-        words = str(self._folder)
-        chosen = self._values.studio
-        if chosen and Path(chosen) != self._folder:
-            words = tr(
-                "From the next start on {folder}. What is in the folder of now stays there: send "
-                "the studio out as one zip, and bring it in there.",
-                folder=chosen,
+        chosen = Path(self._values.studio) if self._values.studio else self._folder
+        self.folder.say(str(chosen))
+        moved = chosen != self._folder
+        self.moved.setText(
+            tr(
+                "It is opened there from the next start on. What is in {folder} stays: send the "
+                "studio out as one zip, and bring it in there.",
+                folder=self._folder.name,
             )
-        self.folder.setText(words)
+            if moved
+            else ""
+        )
+        seen(self.moved, moved)
 
 
 def _box(

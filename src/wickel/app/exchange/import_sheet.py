@@ -21,8 +21,10 @@ from PySide6.QtWidgets import (
 from wickel.app.background import Background
 from wickel.app.exchange.found_view import FoundView
 from wickel.app.exchange.piece_said import PieceSaidCard
+from wickel.app.theme import scaled
 from wickel.app.widgets.cards import card, label, relabelled, scrolling
-from wickel.app.widgets.dialogs import Notice
+from wickel.app.widgets.dialogs import Notice, take_room
+from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.drawing.found import FoundDrawing
@@ -59,6 +61,7 @@ UNIT_NAMES = {
 }
 UNITS = tuple((UNIT_NAMES[unit], mm) for unit, mm in FILE_UNITS_MM.items())
 _WAIT_MS = 120
+_SIDE_PX, _LEFT_MOST_PX, _RIGHT_MOST_PX = 310, 450, 405
 
 
 class ImportSheet(QDialog):
@@ -75,7 +78,7 @@ class ImportSheet(QDialog):
         self.setProperty(PAGE, "exchange")
         self.setWindowTitle(tr("Pieces from {name}", name=name))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(1240, 740)
+        take_room(self, 1240, 740)
         self.found, self.unit = found, unit
         self.said: ImportSaid = proposed(found)
         self.read = ReadDrawing(pieces=(), left_out=())
@@ -110,13 +113,13 @@ class ImportSheet(QDialog):
         column.addWidget(self._layer_card())
         column.addStretch()
         side = scrolling(left)
-        side.setFixedWidth(310)
+        side.setFixedWidth(min(_LEFT_MOST_PX, round(scaled(_SIDE_PX))))
         row.addWidget(side)
         middle = QVBoxLayout()
         middle.addWidget(self.view, 1)
-        below = QHBoxLayout()
         self.said_of_all = label("", "soft", wrap=True)
-        below.addWidget(self.said_of_all, 1)
+        middle.addWidget(self.said_of_all)
+        bar, below = flow_bar()
         self.left = QPushButton("")
         self.left.setToolTip(tr("Shows what of the file does not come in"))
         self.left.clicked.connect(self._show_left)
@@ -130,10 +133,10 @@ class ImportSheet(QDialog):
             button.setAutoDefault(False)
             button.clicked.connect(act)
             below.addWidget(button)
-        middle.addLayout(below)
+        middle.addWidget(bar)
         row.addLayout(middle, 1)
         right = scrolling(self.card)
-        right.setFixedWidth(310)
+        right.setFixedWidth(min(_RIGHT_MOST_PX, round(scaled(_SIDE_PX))))
         row.addWidget(right)
         whole.addLayout(row, 1)
         whole.addLayout(self._foot())

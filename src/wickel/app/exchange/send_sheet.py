@@ -26,6 +26,7 @@ from PySide6.QtWidgets import (
 from wickel.app.background import Background
 from wickel.app.theme import still
 from wickel.app.widgets.cards import card, label, relabelled
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.cutting.sending import lay_to_send, sheet_to_send
 from wickel.cutting.to_cut import ToCut
@@ -95,7 +96,7 @@ class SendSheet(QDialog):
         self.setProperty(PAGE, "exchange")
         self.setWindowTitle(tr("Send pieces and lays out"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.setMinimumWidth(600)
+        take_room(self, 640, 430)
         self._work, self._folder = work, folder
         self._stop = Event()
         self._background = Background(self)

@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 from wickel.app.session import Session
 from wickel.app.table.paper_view import PaperView
 from wickel.app.widgets.cards import closing_row, label, relabelled
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import KeptLength
 from wickel.draft import DraftRefused
@@ -81,7 +82,7 @@ class ChangeDialog(QDialog):
         self.fields: dict[str, QWidget] = {}
         self.setWindowTitle(tr("Change a piece"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(900, 560)
+        take_room(self, 900, 560)
         whole = QHBoxLayout(self)
         left = QVBoxLayout()
         whole.addLayout(left)

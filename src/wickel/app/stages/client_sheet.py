@@ -20,7 +20,7 @@ from PySide6.QtWidgets import (
 from wickel.app.book import StudioBook, today
 from wickel.app.stages.fittings import FittingFields
 from wickel.app.widgets.cards import card, label, scrolling
-from wickel.app.widgets.dialogs import Notice, ask_yes
+from wickel.app.widgets.dialogs import Notice, ask_yes, take_room
 from wickel.app.widgets.field_sheet import FieldSheet
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.ticket import shown_date
@@ -46,7 +46,7 @@ class ClientSheet(FieldSheet):
         self.setProperty(PAGE, "clients")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.setWindowTitle(name)
-        self.resize(720, 680)
+        take_room(self, 720, 680)
         self._book, self._folder, self._name, self._unit = book, folder, name, unit
         self._gone = False
         self.client = book.client(name) or Client(name=name)

@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QBoxLayout,
     QCheckBox,
     QColorDialog,
-    QComboBox,
     QGridLayout,
     QHBoxLayout,
     QLabel,
@@ -43,7 +42,7 @@ from wickel.app.stages.cloth_uses import ClothUses
 from wickel.app.stages.remnant_offer import RemnantOffer
 from wickel.app.theme import text_scale
 from wickel.app.widgets.asked import AskedList
-from wickel.app.widgets.cards import card, label, narrow, relabelled, scrolling
+from wickel.app.widgets.cards import NarrowBox, card, label, relabelled, scrolling
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
@@ -229,7 +228,7 @@ class ClothStage(Stage):
         column.addLayout(grid)
 
     def _kind_part(self, column: QVBoxLayout) -> None:
-        self.kind = QComboBox()
+        self.kind = NarrowBox()
         self.kind.setAccessibleName(tr("How the cloth is made"))
         self.kind.setToolTip(tr("Woven, knitted, or without a grain"))
         for kind, words in KINDS.items():
@@ -243,7 +242,6 @@ class ClothStage(Stage):
         self.colour = QPushButton(tr("Colour…"))
         self.colour.setToolTip(tr("The colour of the cloth, as it is drawn"))
         self.colour.clicked.connect(self._choose_colour)
-        narrow(self.kind)
         self.kind.setMinimumContentsLength(14)
         bar, made = flow_bar(6)
         for field in (self.colour, self.fibre, self.kind):

@@ -3,10 +3,10 @@ other."""
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QComboBox, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from wickel.app.session import Session
-from wickel.app.widgets.cards import fill_box, label, narrow
+from wickel.app.widgets.cards import NarrowBox, fill_box, label
 from wickel.app.widgets.folding import FoldingPicture
 from wickel.cloth import WAYS, Section
 from wickel.wording import tr
@@ -20,8 +20,7 @@ class FoldingPage(QWidget):
         self._session = session
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
-        self.which = QComboBox()
-        narrow(self.which)
+        self.which = NarrowBox()
         self.which.setAccessibleName(tr("Which way of folding is shown"))
         self.which.setToolTip(tr("Look at another way to fold; the Lay stage takes one"))
         self.which.activated.connect(lambda _: self._show_chosen())

@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.session import Session
-from wickel.app.widgets.cards import emptied, fill_box, label, narrow
+from wickel.app.widgets.cards import NarrowBox, emptied, fill_box, label
 from wickel.app.widgets.guide import PAGE
 from wickel.cloth import Cloth
 from wickel.job.edits import with_added_cloth, with_material_on, without_cloth
@@ -50,8 +50,7 @@ class ClothUses(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(5)
         row = QHBoxLayout()
-        self.cloths = QComboBox()
-        narrow(self.cloths)
+        self.cloths = NarrowBox()
         self.cloths.setAccessibleName(tr("Cloth of the job"))
         self.cloths.setToolTip(tr("Which of the job's cloths is in hand (Ctrl+Shift+Page Down)"))
         self.cloths.activated.connect(lambda _: session.take_cloth(str(self.cloths.currentData())))
@@ -93,8 +92,7 @@ class ClothUses(QWidget):
             tr("{shown_garment} is cut from", shown_garment=shown_garment(garment.id, job))
         )
         for k, material in enumerate(materials):
-            box = QComboBox()
-            narrow(box)
+            box = NarrowBox()
             box.setAccessibleName(tr("Cloth for {materials}", materials=_MATERIALS[material]))
             box.setToolTip(
                 tr("Which cloth the {materials} is cut from", materials=_MATERIALS[material])

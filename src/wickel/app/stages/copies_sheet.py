@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QVBoxLayout, QW
 
 from wickel.app.book import StudioBook
 from wickel.app.widgets.cards import TakenCard, label, scrolling
-from wickel.app.widgets.dialogs import ask_yes
+from wickel.app.widgets.dialogs import ask_yes, take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.ticket import shown_date
 from wickel.wording import tr
@@ -21,7 +21,7 @@ class CopiesSheet(QDialog):
         self.setProperty(PAGE, "clients")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.setWindowTitle(tr("Copies of the book"))
-        self.resize(600, 560)
+        take_room(self, 600, 560)
         self._book = book
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 18, 20, 16)

@@ -25,7 +25,9 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.background import Background
-from wickel.app.widgets.cards import card, label, labelled
+from wickel.app.theme import TARGET_PX, scaled
+from wickel.app.widgets.cards import card, label, labelled, scrolling
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import KeptLength
 from wickel.cutting import Studio, ToCut
@@ -37,6 +39,7 @@ _DPI_PRINT, _POINT = 300, 72.0
 _MOST_PIXELS = 60e6
 """A page of a roll is printed more coarsely rather than with more memory than there is."""
 _ROLL_MM = 900.0
+_SIDE_PX, _SIDE_MOST_PX = 300, 460
 ROLL = "roll"
 
 
@@ -110,12 +113,13 @@ class PrintedDialog(QDialog):
         self.background.done.connect(self._made)
         self.background.refused.connect(self._refused)
         self.finished.connect(lambda _: self._let_go())
-        self.resize(1080, 740)
+        take_room(self, 1080, 740)
         column = QVBoxLayout(self)
         row = QHBoxLayout()
         frame, self.choices = card()
-        frame.setFixedWidth(300)
-        row.addWidget(frame)
+        side = scrolling(frame)
+        side.setFixedWidth(min(_SIDE_MOST_PX, round(scaled(_SIDE_PX))))
+        row.addWidget(side)
         row.addLayout(self._preview(), 1)
         column.addLayout(row, 1)
         column.addLayout(self._foot())
@@ -141,6 +145,8 @@ class PrintedDialog(QDialog):
         self.after.clicked.connect(partial(self.turn_page, 1))
         self.place = label("", "heading")
         self.place.setAlignment(Qt.AlignmentFlag.AlignCenter)
+        for turn in (self.before, self.after):
+            turn.setMinimumWidth(TARGET_PX)
         row.addWidget(self.before)
         row.addWidget(self.place, 1)
         row.addWidget(self.after)

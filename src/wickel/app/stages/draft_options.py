@@ -22,7 +22,7 @@ from PySide6.QtWidgets import (
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
 from wickel.app.stages.figures_panel import FiguresPanel
-from wickel.app.widgets.cards import emptied, label, narrow, scrolling
+from wickel.app.widgets.cards import NarrowBox, emptied, label, scrolling
 from wickel.app.widgets.dialogs import asked_text
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -190,8 +190,7 @@ class OptionsPanel(QFrame):
         column = QVBoxLayout()
         column.setSpacing(2)
         words = label(tr("Drafted by the school"))
-        self.school = QComboBox()
-        narrow(self.school)
+        self.school = NarrowBox()
         self.school.setAccessibleName(tr("School to draft by"))
         self.school.setToolTip(
             tr(
@@ -411,8 +410,7 @@ class OptionsPanel(QFrame):
 
 
 def _choice_box(name: str, choices: Mapping[str, str]) -> QComboBox:
-    box = QComboBox()
-    narrow(box)
+    box = NarrowBox()
     box.setAccessibleName(name)
     box.setToolTip(name)
     for id, words in choices.items():

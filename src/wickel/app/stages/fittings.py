@@ -7,11 +7,11 @@ import contextlib
 from collections.abc import Iterable
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
-from wickel.app.widgets.cards import emptied, label, narrow
+from wickel.app.widgets.cards import NarrowBox, emptied, label
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -135,7 +135,7 @@ class FittingFields(QWidget):
         column.setSpacing(6)
         entry, row = flow_bar()
         self.length = LengthEdit(tr("By how much"))
-        self.change = QComboBox()
+        self.change = NarrowBox()
         self.change.setAccessibleName(tr("What the fitting asks for"))
         for id, own in CHANGES.items():
             self.change.addItem(own.more, (id, 1.0))
@@ -144,7 +144,6 @@ class FittingFields(QWidget):
         self.add.setObjectName("chip")
         self.add.setToolTip(tr("It becomes an adjustment of the client, offered the next time"))
         self.add.clicked.connect(self._add)
-        narrow(self.change)
         row.addWidget(self.length)
         row.addWidget(self.change)
         row.addWidget(self.add)

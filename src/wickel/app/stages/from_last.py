@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QDialog, QLineEdit, QVBoxLayout, QWidget
 
 from wickel.app.book import StudioBook
 from wickel.app.widgets.cards import TakenCard, emptied, label, scrolling
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.ticket import shown_date
 from wickel.files import UnreadableFile, read_job
@@ -25,7 +26,7 @@ class FromLast(QDialog):
         self.setProperty(PAGE, "jobs")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.setWindowTitle(tr("From a client's last"))
-        self.resize(560, 560)
+        take_room(self, 560, 560)
         self._book = book
         self._last = last_jobs(book.listed_everywhere(folder))
         column = QVBoxLayout(self)

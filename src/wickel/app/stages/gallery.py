@@ -23,6 +23,7 @@ from wickel.app.table.sketch_view import SketchView
 from wickel.app.table.view import scene_path
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import TakenCard, label, scrolling
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.body import CHARTS
 from wickel.draft import STYLES, DraftRefused
@@ -120,7 +121,7 @@ class Gallery(QDialog):
         self.setProperty(PAGE, "draft")
         self.setWindowTitle(title)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(1080, 740)
+        take_room(self, 1080, 740)
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 18, 20, 18)
         head = QHBoxLayout()

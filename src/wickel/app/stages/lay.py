@@ -28,7 +28,7 @@ from wickel.app.table.overview import Overview
 from wickel.app.table.view import PickView
 from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import (
-    narrow,
+    NarrowBox,
 )
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
@@ -102,8 +102,7 @@ class LayStage(Stage):
         row.addWidget(self.strip)
         self.offered = self._offer_button()
         row.addWidget(self.offered)
-        self.fold = QComboBox()
-        narrow(self.fold)
+        self.fold = NarrowBox()
         self.fold.setMinimumContentsLength(10)
         self.fold.setAccessibleName(tr("How the cloth is folded"))
         self.fold.setToolTip(tr("How the cloth is folded; the cards at the side show every way"))

@@ -70,6 +70,7 @@ class HandCard(QFrame):
         self.words = label("", "soft", wrap=True)
         self.words.setAlignment(Qt.AlignmentFlag.AlignTop)
         row = QHBoxLayout()
+        row.setSpacing(8)
         row.addWidget(self.title, 1)
         self.from_start = LengthEdit(tr("From the start of the cloth"))
         self.from_edge = LengthEdit(tr("From the near edge of the cloth"))

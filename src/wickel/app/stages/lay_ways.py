@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 from wickel.app.offers import AcrossOffer
 from wickel.app.session import Session
 from wickel.app.widgets.cards import (
+    NarrowBox,
     TakenCard,
     card,
     closing_row,
@@ -27,7 +28,6 @@ from wickel.app.widgets.cards import (
     fill_box,
     label,
     let_go,
-    narrow,
     scrolling,
 )
 from wickel.app.widgets.dialogs import asked_text
@@ -267,8 +267,7 @@ class WaysColumn(QVBoxLayout):
             tr("Keep the lay under a name of its own, beside what else is tried (Ctrl+Alt+K)")
         )
         self.keep.clicked.connect(self.keep_lay)
-        self.kept = QComboBox()
-        narrow(self.kept)
+        self.kept = NarrowBox()
         self.kept.setAccessibleName(tr("Lays that are kept"))
         self.kept.setToolTip(tr("Take a lay that was kept under a name"))
         self.kept.activated.connect(lambda _: self.take_kept(str(self.kept.currentData())))

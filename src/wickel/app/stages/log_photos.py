@@ -72,7 +72,11 @@ class LogPhotos(QWidget):
         keep = Qt.AspectRatioMode.KeepAspectRatio
         smooth = Qt.TransformationMode.SmoothTransformation
         image = QPixmap(str(self._folder / name))
-        picture.setPixmap(image if image.isNull() else image.scaled(_LARGE, keep, smooth))
+        if not image.isNull():
+            ratio = self.devicePixelRatioF()
+            image = image.scaled(_LARGE * ratio, keep, smooth)
+            image.setDevicePixelRatio(ratio)
+        picture.setPixmap(image)
         picture.setAccessibleName(tr("Photo {name}", name=name))
         column.addWidget(picture)
         row = QHBoxLayout()

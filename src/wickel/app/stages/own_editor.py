@@ -24,7 +24,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
-from wickel.app.widgets.cards import label, narrow, relabelled
+from wickel.app.widgets.cards import NarrowBox, label, relabelled
 from wickel.app.widgets.dialogs import asked_text
 from wickel.app.widgets.guide import PAGE
 from wickel.body import MEASUREMENTS
@@ -142,8 +142,7 @@ class OwnEditor(QFrame):
         return row
 
     def _box(self, name: str, choices: dict[str, str] | dict[float, str]) -> QComboBox:
-        box = QComboBox()
-        narrow(box)
+        box = NarrowBox()
         box.setMinimumContentsLength(5)
         box.setAccessibleName(name)
         box.setToolTip(name)
@@ -241,8 +240,7 @@ class OwnEditor(QFrame):
     def _choice(
         self, what: str, row: int, choices: Mapping[str, str], chosen: str, short: Mapping[str, str]
     ) -> QComboBox:
-        box = QComboBox()
-        narrow(box)
+        box = NarrowBox()
         box.setMinimumContentsLength(2)
         box.setAccessibleName(tr("Point {row}, {what}", row=row + 1, what=what))
         for id, words in choices.items():

@@ -19,6 +19,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.table.sketch_view import SketchView
 from wickel.app.widgets.cards import closing_row, label, relabelled, scrolling
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.draft import DraftRefused, asked
 from wickel.draft.builder import PARTS, Slot, made_to_fit, parts_chosen
@@ -40,7 +41,7 @@ class PartsDialog(QDialog):
         self.setProperty(PAGE, "styles")
         self.setWindowTitle(tr("Like this one, but …"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(1000, 700)
+        take_room(self, 1000, 700)
         self._version = self._before = taken_apart(version)
         whole = QHBoxLayout(self)
         whole.setContentsMargins(20, 18, 20, 18)

@@ -22,6 +22,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.session import Session
 from wickel.app.widgets.cards import closing_row, fill_box, label, relabelled, scrolling
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import KeptLength, LengthEdit
 from wickel.draft import DraftRefused
@@ -178,20 +179,23 @@ class PieceCard(QDialog):
         card = garment.cards.get(piece, Card())
         self._before = card
         self.setWindowTitle(tr("Card: {piece}", piece=self.piece.name))
-        self.resize(900, 560)
+        take_room(self, 900, 560)
         whole = QVBoxLayout(self)
         whole.addWidget(label(card.name or self.piece.name, "heading"))
         columns = QHBoxLayout()
         columns.setSpacing(_GAP_PX)
         whole.addLayout(columns, 1)
-        form = QFormLayout()
+        asked = QWidget()
+        form = QFormLayout(asked)
+        form.setContentsMargins(0, 0, 8, 0)
         form.setVerticalSpacing(_ROW_GAP_PX)
+        form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapLongRows)
         self._ask_what(form, card)
         self._ask_how(form, card)
         self._ask_backings(form, card)
         self.note = QLineEdit(card.note)
         form.addRow(tr("Note"), self.note)
-        columns.addLayout(form, 1)
+        columns.addWidget(scrolling(asked), 1)
         beside = QVBoxLayout()
         beside.setSpacing(_ROW_GAP_PX)
         columns.addLayout(beside, 1)

@@ -16,7 +16,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook
 from wickel.app.errand import Errand
-from wickel.app.widgets.cards import card, editable, fill_box, label, narrow
+from wickel.app.widgets.cards import NarrowBox, card, editable, fill_box, label
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -67,7 +67,7 @@ class QuickQuestion(QWidget):
     def _question(self) -> QWidget:
         bar, row = flow_bar()
         row.addWidget(label(tr("How much for"), "heading"))
-        self.style_box = QComboBox()
+        self.style_box = NarrowBox()
         editable(self.style_box, tr("Style in question"))
         self.style_box.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
         found = self.style_box.completer()
@@ -75,11 +75,9 @@ class QuickQuestion(QWidget):
         found.setCompletionMode(QCompleter.CompletionMode.PopupCompletion)
         found.setFilterMode(Qt.MatchFlag.MatchContains)
         self.style_box.setToolTip(tr("Type to look for a style"))
-        self.who = QComboBox()
+        self.who = NarrowBox()
         self.who.setAccessibleName(tr("Size or client in question"))
         self.who.setToolTip(tr("A client as measured last, or a size of the chart"))
-        narrow(self.style_box)
-        narrow(self.who)
         self.style_box.setMinimumWidth(_BOX_PX)
         self.width_edit = LengthEdit(tr("Width of the cloth in question"))
         self.width_edit.entered.connect(self._wide)

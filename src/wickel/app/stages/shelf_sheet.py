@@ -22,6 +22,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook, today
 from wickel.app.widgets.cards import card, emptied, fill_box, label, scrolling
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.field_sheet import FieldSheet
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -59,7 +60,7 @@ class ShelfSheet(FieldSheet):
         self.setProperty(PAGE, "shelf")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.setWindowTitle(tr("The shelf"))
-        self.resize(1180, 740)
+        take_room(self, 1180, 740)
         self._book, self._unit = book, unit
         self.own: OnShelf | None = None
         row = QHBoxLayout(self)
@@ -162,10 +163,10 @@ class ShelfSheet(FieldSheet):
             text.setBuddy(field)
             grid.addWidget(text, k, 0)
             grid.addWidget(field, k, 1)
-        grid.addWidget(self.count, 0, 2)
-        grid.setColumnStretch(2, 1)
+        grid.setColumnStretch(1, 1)
+        grid.addWidget(self.count, 3, 0, 1, 2, Qt.AlignmentFlag.AlignLeft)
         self.counted = label("", "soft", wrap=True)
-        grid.addWidget(self.counted, 3, 0, 1, 3)
+        grid.addWidget(self.counted, 4, 0, 1, 2)
         return grid
 
     def _foot(self) -> QHBoxLayout:

@@ -20,6 +20,7 @@ from PySide6.QtWidgets import QDialog, QVBoxLayout, QWidget
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import closing_row, label
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.wording import tr
 
@@ -175,7 +176,7 @@ class SquareDialog(QDialog):
         self.setProperty(PAGE, "print")
         self.setWindowTitle(tr("One repeat on the picture"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self.resize(760, 620)
+        take_room(self, 760, 620)
         column = QVBoxLayout(self)
         column.addWidget(label(tr("Drag the corners onto the corners of one repeat"), "title"))
         column.addWidget(

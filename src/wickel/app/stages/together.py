@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QEvent
-from PySide6.QtWidgets import QComboBox, QPushButton, QSizePolicy, QWidget
+from PySide6.QtWidgets import QPushButton, QSizePolicy, QWidget
 
 from wickel.app.errand import Errand
 from wickel.app.theme import scaled
-from wickel.app.widgets.cards import fill_box, narrow
+from wickel.app.widgets.cards import NarrowBox, fill_box
 from wickel.app.widgets.flow import MAY_TURN, ShortLabel, TurningRow
 from wickel.files import UnreadableFile, read_job
 from wickel.job.tasks import BuyTask, CannotBe, ListMade, Message
@@ -29,9 +29,9 @@ class Together(QWidget):
         self._errand, self._unit = errand, Unit.CM
         self._shared: dict[str, tuple[Listing, ...]] = {}
         self._row = row = TurningRow(self)
-        self.cloth = QComboBox()
+        self.cloth = NarrowBox()
+        self.cloth.setMinimumContentsLength(16)
         self.cloth.setAccessibleName(tr("A cloth that several jobs are cut from"))
-        narrow(self.cloth)
         self.said = ShortLabel("soft")
         self.ask = QPushButton(tr("Lay them together?"))
         self.ask.setObjectName("chip")

@@ -38,8 +38,8 @@ def paint_print(painter: QPainter, cloth: Cloth, there: QRectF) -> None:
     long, wide = tile_mm(cloth)
     repeat = cloth.lay_design.repeat
     drop = repeat.offset_mm if repeat is not None else 0.0
-    world = painter.worldTransform()
-    pixels = world.map(QPointF(long, wide)) - world.map(QPointF(0, 0))
+    device = painter.deviceTransform()  # in the pixels of the screen, however dense they are
+    pixels = device.map(QPointF(long, wide)) - device.map(QPointF(0, 0))
     scale = max(abs(pixels.x()), abs(pixels.y()), 1.0) / max(long, wide)
     tile = _tile(cloth, _rounded(long * scale), _rounded(wide * scale))
     if tile.isNull():

@@ -16,6 +16,8 @@ from PySide6.QtWidgets import (
     QLayout,
     QPushButton,
     QScrollArea,
+    QStyle,
+    QStyleOptionComboBox,
     QVBoxLayout,
     QWidget,
 )
@@ -47,6 +49,7 @@ def form_below(column: QVBoxLayout) -> QFormLayout:
     form = QFormLayout()
     form.setHorizontalSpacing(18)
     form.setVerticalSpacing(8)
+    form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
     form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
     form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapLongRows)
     column.addLayout(form)
@@ -197,10 +200,29 @@ def editable(box: QComboBox, name: str) -> None:
         field.setAccessibleName(name)
 
 
-def narrow(box: QComboBox) -> None:
-    """Let a box be narrower than its longest choice."""
-    box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-    box.setMinimumContentsLength(8)
+_BESIDE_WORDS_PX = 4
+
+
+class NarrowBox(QComboBox):
+    """A box that may be narrower than its longest choice: what is chosen ends in … where there is
+    no room for all of it."""
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.setMinimumContentsLength(8)
+
+    def initStyleOption(self, option: QStyleOptionComboBox) -> None:
+        super().initStyleOption(option)
+        option.currentText = self.fontMetrics().elidedText(
+            self.currentText(), Qt.TextElideMode.ElideRight, text_room(self, option)
+        )
+
+
+def text_room(box: QComboBox, option: QStyleOptionComboBox) -> int:
+    """How wide the words of a box can be, in pixels."""
+    control, part = QStyle.ComplexControl.CC_ComboBox, QStyle.SubControl.SC_ComboBoxEditField
+    return box.style().subControlRect(control, option, part, box).width() - _BESIDE_WORDS_PX
 
 
 def fill_box(box: QComboBox, rows: Iterable[tuple[str, str]], chosen: str) -> None:

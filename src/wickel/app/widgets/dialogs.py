@@ -7,8 +7,19 @@ from collections.abc import Iterable
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QDialog, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
+from wickel.app.theme import scaled
 from wickel.app.widgets.cards import closing_row, label, scrolling
 from wickel.wording import tr
+
+_MOST = (1240, 740)
+"""No dialog asks for more room than that: there is as much on the smallest screen."""
+
+
+def take_room(dialog: QWidget, wide: int, high: int) -> None:
+    """Make a dialog so large, and larger with its text as far as a small screen goes."""
+    dialog.resize(
+        *(min(most, round(scaled(own))) for most, own in zip(_MOST, (wide, high), strict=True))
+    )
 
 
 class Notice(QDialog):

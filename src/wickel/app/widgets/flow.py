@@ -168,7 +168,17 @@ class TurningRow(QBoxLayout):
     def fit(self, wide: int) -> None:
         """Lie beside or below each other."""
         items = [item for k in range(self.count()) if (item := self.itemAt(k)) is not None]
-        need = sum(item.minimumSize().width() + self.spacing() for item in items)
+        need = sum(_least_wide(item) + self.spacing() for item in items)
         lying = QBoxLayout.Direction.LeftToRight
         standing = QBoxLayout.Direction.TopToBottom
         self.setDirection(lying if need <= wide else standing)
+
+
+def _least_wide(item: QLayoutItem) -> int:
+    """How wide what stands in a row must be. A least width in the style sheet hides from the layout
+    that a widget of fixed width needs more."""
+    widget, least = item.widget(), item.minimumSize().width()
+    fixed = QSizePolicy.Policy.Fixed
+    if widget is not None and widget.sizePolicy().horizontalPolicy() == fixed:
+        return max(least, item.sizeHint().width())
+    return least

@@ -23,6 +23,7 @@ from PySide6.QtWidgets import (
 
 import wickel
 from wickel.app.theme import palette
+from wickel.app.widgets.dialogs import take_room
 from wickel.wording import tr
 
 PAGE = "guide"
@@ -121,7 +122,7 @@ class Guide(QDialog):
             QShortcut(keys, self).activated.connect(slot)
         colours = palette()
         self.browser.document().setDefaultStyleSheet(f"a {{ color: {colours.indigo}; }}")
-        self.resize(980, 700)
+        take_room(self, 980, 700)
 
     @property
     def page(self) -> str:

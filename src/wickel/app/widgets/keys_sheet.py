@@ -16,6 +16,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.widgets.cards import label, scrolling
+from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.wording import tr
 
@@ -71,7 +72,7 @@ class KeysSheet(QDialog):
             grid.setHorizontalSpacing(14)
             for k, (keys, words) in enumerate(rows):
                 grid.addWidget(label(keys, "keys"), k, 0)
-                grid.addWidget(label(words), k, 1)
+                grid.addWidget(label(words, wrap=True), k, 1)
             grid.setColumnStretch(1, 1)
             column.addLayout(grid)
             column.addSpacing(10)
@@ -80,4 +81,4 @@ class KeysSheet(QDialog):
         whole = QVBoxLayout(self)
         whole.setContentsMargins(20, 16, 12, 14)
         whole.addWidget(scrolling(inner))
-        self.resize(860, 640)
+        take_room(self, 860, 640)

@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QVBoxLayout
 
 from wickel.app.session import Session
-from wickel.app.widgets.cards import fill_box, label, narrow, relabelled
+from wickel.app.widgets.cards import NarrowBox, fill_box, label, relabelled
 from wickel.app.widgets.flow import ShortLabel
 from wickel.app.widgets.guide import PAGE
 from wickel.cloth import PRINT_NAMES
@@ -91,8 +91,7 @@ class Ticket(QFrame):
 
     @staticmethod
     def _chooser(name: str, tip: str) -> QComboBox:
-        box = QComboBox()
-        narrow(box)
+        box = NarrowBox()
         box.setMinimumContentsLength(14)
         box.setAccessibleName(name)
         box.setToolTip(f"{name}: {tip}")
