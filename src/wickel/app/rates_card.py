@@ -7,10 +7,10 @@ from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import QObject, Signal
-from PySide6.QtWidgets import QDoubleSpinBox, QFormLayout, QHBoxLayout, QPushButton
+from PySide6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QPushButton
 
 from wickel.app.settings import WITHIN
-from wickel.app.widgets.cards import card, form_below, label, relabelled
+from wickel.app.widgets.cards import Form, card, form_below, label, relabelled
 from wickel.lay import USUAL_RATES, CuttingRates
 from wickel.wording import tr
 
@@ -68,7 +68,7 @@ class RatesCard(QObject):
         self._show()
 
     def _field(
-        self, form: QFormLayout, words: str, unit: str, within: tuple[float, float]
+        self, form: Form, words: str, unit: str, within: tuple[float, float]
     ) -> QDoubleSpinBox:
         field = QDoubleSpinBox()
         field.setRange(*within)
@@ -79,7 +79,7 @@ class RatesCard(QObject):
         field.setAccessibleName(words)
         field.setToolTip(tr("Minutes to cut are planned with it"))
         field.setMaximumWidth(150)
-        form.addRow(words, field)
+        form.add(words, field)
         return field
 
     def _take(self, edit: Edit, minutes: float) -> None:

@@ -116,7 +116,7 @@ class SettingsSheet(FieldSheet):
             "in" if values.inches else "cm",
             lambda id: self._keep(replace(self._values, inches=id == "in")),
         )
-        form.addRow(tr("Unit of new jobs"), self.unit)
+        form.add(tr("Unit of new jobs"), self.unit)
         self.both = _tick(
             tr("with the other unit beside it"),
             values.both_units,
@@ -130,7 +130,7 @@ class SettingsSheet(FieldSheet):
             values.preset,
             lambda id: self._keep(replace(self._values, preset=id)),
         )
-        form.addRow(tr("Allowances of new garments"), self.preset)
+        form.add(tr("Allowances of new garments"), self.preset)
         self.school = _box(
             tr("School of new garments"),
             tr("How new garments are drafted; it brings its own allowances"),
@@ -138,16 +138,16 @@ class SettingsSheet(FieldSheet):
             values.school,
             lambda id: self._keep(replace(self._values, school=id)),
         )
-        form.addRow(tr("School of new garments"), self.school)
+        form.add(tr("School of new garments"), self.school)
         self.widths = QLineEdit(self._widths_text())
         self.widths.setAccessibleName(tr("Usual widths of cloth"))
         self.widths.setToolTip(tr("The columns of Buy, with semicolons between them, in any unit"))
         self.widths.editingFinished.connect(self._take_widths)
-        form.addRow(tr("Usual widths of cloth"), self.widths)
+        form.add(tr("Usual widths of cloth"), self.widths)
         self.step = LengthEdit(tr("Cloth is sold in steps of"))
         self._show_step()
         self.step.entered.connect(self._take_step)
-        form.addRow(tr("Cloth is sold in steps of"), self.step)
+        form.add(tr("Cloth is sold in steps of"), self.step)
         self.currency = QLineEdit(values.currency)
         self.currency.setPlaceholderText(tr("like €"))
         self.currency.setMaxLength(6)
@@ -157,8 +157,8 @@ class SettingsSheet(FieldSheet):
         self.currency.editingFinished.connect(
             lambda: self._keep(replace(self._values, currency=self.currency.text().strip()))
         )
-        form.addRow(tr("Currency"), self.currency)
-        form.addRow(tr("Folder of the studio"), self._folder_row())
+        form.add(tr("Currency"), self.currency)
+        form.add(tr("Folder of the studio"), self._folder_row())
         self.moved = label("", "soft", wrap=True)
         column.addWidget(self.moved)
         self._show_folder()
@@ -184,7 +184,7 @@ class SettingsSheet(FieldSheet):
         self.table.setPlaceholderText(tr("any"))
         self.table.show_length(values.table_mm or None, self._unit)
         self.table.entered.connect(self._take_table)
-        form.addRow(tr("Length of the table"), self.table)
+        form.add(tr("Length of the table"), self.table)
         self.rotary = _tick(
             tr("We cut with a rotary cutter"),
             values.rotary,
@@ -198,7 +198,7 @@ class SettingsSheet(FieldSheet):
             values.paper,
             lambda id: self._keep(replace(self._values, paper=id)),
         )
-        form.addRow(tr("Paper"), self.paper)
+        form.add(tr("Paper"), self.paper)
         return frame
 
     def _screen_card(self) -> QWidget:
@@ -213,7 +213,7 @@ class SettingsSheet(FieldSheet):
             "dark" if values.dark else "light",
             lambda id: self._keep(replace(self._values, dark=id == "dark")),
         )
-        form.addRow(tr("Ground"), self.dark)
+        form.add(tr("Ground"), self.dark)
         self.contrast = _tick(
             tr("high contrast"),
             values.contrast,
@@ -241,7 +241,7 @@ class SettingsSheet(FieldSheet):
             f"{nearest}",
             lambda id: self._keep(replace(self._values, text=float(id))),
         )
-        form.addRow(tr("Size of all text"), self.text)
+        form.add(tr("Size of all text"), self.text)
         return frame
 
     # --- what is typed -------------------------------------------------------------------------

@@ -300,17 +300,23 @@ def _draft_shots(
     """The Draft stage with several styles, with formulas, and the dialogs that belong to it."""
     from PySide6.QtWidgets import QDialog
 
+    from wickel.app.first_start import FirstStart
+    from wickel.app.settings_sheet import SettingsSheet
     from wickel.app.stages.draft import HOUSE
     from wickel.app.stages.gallery import Gallery
     from wickel.app.stages.piece_card import PieceCard
     from wickel.studio import FERRY_APRON
 
-    def dialog_shot(name: str, dialog: QDialog) -> None:
+    def of_dialog(dialog: QDialog) -> QImage:
         dialog.show()
-        dialog.grab()  # the first one lays it out
-        dialog.grab().save(str(folder / f"{name}.png"))
-        print(f"{name}.png")
+        _turn(400)  # until it is laid out
+        made = dialog.grab().toImage()
         dialog.close()
+        return made
+
+    def written(name: str, image: QImage) -> None:
+        image.save(str(folder / f"{name}.png"))
+        print(f"{name}.png")
 
     window.open_path(jobs[0])
     window.draft.give_figure("neck.down.back", Formula("neck/16 + 1 cm"))
@@ -330,7 +336,9 @@ def _draft_shots(
     card = PieceCard(window.session, pattern, "front", window)
     card.lining.which.setCurrentIndex(card.lining.which.findData("whole"))
     card.lining.which.activated.emit(card.lining.which.currentIndex())
-    dialog_shot("draft-card", card)
+    settings = SettingsSheet(window.settings, window.book.schools, Path("~/Wickel"), window)
+    sheets = [of_dialog(own) for own in (card, settings, FirstStart(window))]
+    written("sheets", _side_by_side(sheets, len(sheets)))
     gallery = Gallery(window, "Which garment?", window.book)
     gallery.draw_all()
-    dialog_shot("gallery", gallery)
+    written("gallery", of_dialog(gallery))

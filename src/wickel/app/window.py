@@ -201,6 +201,11 @@ class MainWindow(QMainWindow):
         return self._session
 
     @property
+    def settings(self) -> SettingsFile:
+        """What is usual in the studio and on this screen."""
+        return self._settings
+
+    @property
     def begun(self) -> bool:
         """Whether the maker has begun a studio of their own."""
         return self._settings.values.begun

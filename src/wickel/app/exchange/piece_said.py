@@ -10,7 +10,6 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
-    QFormLayout,
     QGridLayout,
     QLineEdit,
     QSpinBox,
@@ -18,7 +17,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.widgets.cards import card, emptied, fill_box, label
+from wickel.app.widgets.cards import Form, card, emptied, fill_box, label
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.job.importing import EdgeSaid, FoundEdge, ImportSaid, PieceSaid, ReadPiece
 from wickel.pattern import MATERIALS, EdgeKind
@@ -77,7 +76,7 @@ class PieceSaidCard(QWidget):
         self.take.setToolTip(tr("Without it the piece stays out"))
         self.take.clicked.connect(self._take_facts)
         column.addWidget(self.take)
-        form = QFormLayout()
+        form = Form()
         self.name = QLineEdit()
         self.name.setAccessibleName(tr("Name of the piece"))
         self.name.editingFinished.connect(self._take_facts)
@@ -105,7 +104,7 @@ class PieceSaidCard(QWidget):
             (tr("Grain"), self.grain),
         ):
             field.setAccessibleName(words or tr("in pairs"))
-            form.addRow(words, field)
+            form.add(words, field)
         column.addLayout(form)
         return frame
 

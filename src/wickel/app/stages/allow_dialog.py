@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QDialog, QFormLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QDialog, QVBoxLayout, QWidget
 
 from wickel.app.session import Session
-from wickel.app.widgets.cards import closing_row, label
+from wickel.app.widgets.cards import Form, closing_row, label
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import KeptLength
 from wickel.draft import TapeCheck
@@ -41,13 +41,13 @@ class AllowDialog(QDialog):
                 wrap=True,
             )
         )
-        form = QFormLayout()
+        form = Form()
         difference = check.difference_mm
         self.shorter = KeptLength(tr("Shorter by up to"), max(-check.least_mm, -difference), unit)
         most = difference if check.unbounded else max(check.most_mm, difference)
         self.longer = KeptLength(tr("Longer by up to"), most, unit)
-        form.addRow(tr("Shorter by up to"), self.shorter)
-        form.addRow(tr("Longer by up to"), self.longer)
+        form.add(tr("Shorter by up to"), self.shorter)
+        form.add(tr("Longer by up to"), self.longer)
         form.setRowVisible(self.longer, not check.unbounded)
         column.addLayout(form)
         buttons, self.do = closing_row(

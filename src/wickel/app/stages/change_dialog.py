@@ -10,7 +10,6 @@ from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QDialog,
-    QFormLayout,
     QHBoxLayout,
     QSpinBox,
     QVBoxLayout,
@@ -19,7 +18,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.session import Session
 from wickel.app.table.paper_view import PaperView
-from wickel.app.widgets.cards import closing_row, label, relabelled
+from wickel.app.widgets.cards import Form, closing_row, label, relabelled
 from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import KeptLength
@@ -101,14 +100,14 @@ class ChangeDialog(QDialog):
         for known in pattern.pieces:
             self.piece.addItem(known.name, known.id)
         self.piece.setCurrentIndex(max(0, self.piece.findData(piece)))
-        head = QFormLayout()
-        head.addRow(tr("&What"), self.operation)
-        head.addRow(tr("&Piece"), self.piece)
+        head = Form()
+        head.add(tr("&What"), self.operation)
+        head.add(tr("&Piece"), self.piece)
         left.addLayout(head)
         self.does = label("", "soft", wrap=True)
         self.does.setFixedWidth(310)
         left.addWidget(self.does)
-        self._asks = QFormLayout()
+        self._asks = Form()
         left.addLayout(self._asks)
         left.addStretch()
         self.said = label("", "broken", wrap=True)
@@ -138,7 +137,7 @@ class ChangeDialog(QDialog):
             field = self._field(question, piece)
             field.setAccessibleName(term(question.words))
             self.fields[question.key] = field
-            self._asks.addRow(term(question.words), field)
+            self._asks.add(term(question.words), field)
         self._try()
 
     def _chosen_operation(self) -> type[Change]:

@@ -21,7 +21,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.session import Session
-from wickel.app.widgets.cards import closing_row, fill_box, label, relabelled, scrolling
+from wickel.app.widgets.cards import Form, closing_row, fill_box, label, relabelled, scrolling
 from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import KeptLength, LengthEdit
@@ -179,14 +179,14 @@ class PieceCard(QDialog):
         card = garment.cards.get(piece, Card())
         self._before = card
         self.setWindowTitle(tr("Card: {piece}", piece=self.piece.name))
-        take_room(self, 900, 560)
+        take_room(self, 900, 720)
         whole = QVBoxLayout(self)
         whole.addWidget(label(card.name or self.piece.name, "heading"))
         columns = QHBoxLayout()
         columns.setSpacing(_GAP_PX)
         whole.addLayout(columns, 1)
         asked = QWidget()
-        form = QFormLayout(asked)
+        form = Form(asked)
         form.setContentsMargins(0, 0, 8, 0)
         form.setVerticalSpacing(_ROW_GAP_PX)
         form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapLongRows)
@@ -194,7 +194,7 @@ class PieceCard(QDialog):
         self._ask_how(form, card)
         self._ask_backings(form, card)
         self.note = QLineEdit(card.note)
-        form.addRow(tr("Note"), self.note)
+        form.add(tr("Note"), self.note)
         columns.addWidget(scrolling(asked), 1)
         beside = QVBoxLayout()
         beside.setSpacing(_ROW_GAP_PX)
@@ -211,11 +211,11 @@ class PieceCard(QDialog):
         )
         whole.addLayout(buttons)
 
-    def _ask_what(self, form: QFormLayout, card: Card) -> None:
+    def _ask_what(self, form: Form, card: Card) -> None:
         """What it is called, whether and how often it is cut, and from what."""
         self.name = QLineEdit(card.name)
         self.name.setPlaceholderText(self.piece.name)
-        form.addRow(tr("Name"), self.name)
+        form.add(tr("Name"), self.name)
         self.cut = QCheckBox(tr("This piece is cut"))
         self.cut.setChecked(not card.left_out)
         form.addRow(self.cut)
@@ -224,61 +224,61 @@ class PieceCard(QDialog):
         self.place.setToolTip(
             tr("On four plies two pieces may be cut together, as front and back: chalked once")
         )
-        form.addRow(tr("Its place on the cloth"), self.place)
+        form.add(tr("Its place on the cloth"), self.place)
         self.copies = QSpinBox()
         self.copies.setRange(0, _MOST_COPIES)
         self.copies.setToolTip(tr("How many are cut; the arrow keys count"))
         self.copies.setSpecialValueText(tr("as the style says"))
         self.copies.setValue(card.copies or 0)
-        form.addRow(tr("Copies"), self.copies)
+        form.add(tr("Copies"), self.copies)
         self.cloth = QComboBox()
         self.cloth.addItem(tr("as the garment is cut"), "")
         for cloth in self._session.job.cloths:
             self.cloth.addItem(cloth.shown_name, cloth.id)
         self.cloth.setCurrentIndex(max(0, self.cloth.findData(card.cloth)))
-        form.addRow(tr("Cloth"), self.cloth)
+        form.add(tr("Cloth"), self.cloth)
         unit = self._session.job.unit
         self.spare = KeptLength(tr("Spare length"), card.spare_mm, unit)
         self.spare.setToolTip(
             tr("Kept below its hem in the lay, for a piece that is cut later, at the fitting")
         )
-        form.addRow(tr("Spare length"), self.spare)
+        form.add(tr("Spare length"), self.spare)
         self.later = QCheckBox(tr("Keep its place, cut it later"))
         self.later.setToolTip(
             tr("A box as large as the piece lies in the lay; cut it when its edge is sewn")
         )
         self.later.setChecked(card.later)
-        form.addRow(tr("Cut later"), self.later)
+        form.add(tr("Cut later"), self.later)
         self.later_long = KeptLength(tr("Its length, once it is known"), card.later_mm, unit)
         self.later_long.setToolTip(
             tr("Measured on the sewn edge: the piece is drawn so long in its place")
         )
-        form.addRow(tr("Sewn length"), self.later_long)
+        form.add(tr("Sewn length"), self.later_long)
 
-    def _ask_how(self, form: QFormLayout, card: Card) -> None:
+    def _ask_how(self, form: Form, card: Card) -> None:
         """How its grain lies, and how its centre is cut."""
         self.grain = QComboBox()
         _fill(self.grain, _GRAINS, card.grain.value if card.grain else "")
-        form.addRow(tr("It lies"), self.grain)
+        form.add(tr("It lies"), self.grain)
         self.turned = QLineEdit(f"{card.grain_deg:g}" if card.grain_deg else "")
         self.turned.setPlaceholderText("0")
         self.turned.setToolTip(tr("By how many degrees its grain is turned besides"))
-        form.addRow(tr("Grain turned by, °"), self.turned)
+        form.add(tr("Grain turned by, °"), self.turned)
         self.centre = QComboBox()
         _fill(self.centre, _CENTRES, card.centre.value if card.centre else "")
-        form.addRow(tr("Its centre is cut"), self.centre)
+        form.add(tr("Its centre is cut"), self.centre)
 
-    def _ask_backings(self, form: QFormLayout, card: Card) -> None:
+    def _ask_backings(self, form: Form, card: Card) -> None:
         unit = self._session.job.unit
         self.interfacing = BackingRow("interfacing", self.piece, card.interfacing, unit)
-        form.addRow(tr("Interfacing"), self.interfacing)
+        form.add(tr("Interfacing"), self.interfacing)
         self.lining = BackingRow("lining", self.piece, card.lining, unit)
-        form.addRow(tr("Lining"), self.lining)
+        form.add(tr("Lining"), self.lining)
 
     def _edges(self, card: Card) -> QWidget:
         """A field for the allowance of every edge that is not on the fold."""
         inner = QWidget()
-        form = QFormLayout(inner)
+        form = Form(inner)
         self.allowances: dict[str, LengthEdit] = {}
         self.runs: dict[str, QComboBox] = {}
         self.own_mm = dict(card.allowances_mm)
@@ -303,7 +303,7 @@ class PieceCard(QDialog):
             row = QHBoxLayout()
             row.addWidget(field, 1)
             row.addWidget(ends, 1)
-            form.addRow(edge.name, row)
+            form.add(edge.name, row)
         return inner
 
     def _neighbours(self, edge: str) -> tuple[str, str]:

@@ -22,6 +22,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from wickel.app.theme import TARGET_PX
 from wickel.wording import tr
 
 
@@ -44,12 +45,25 @@ def card(kind: str = "card") -> tuple[QFrame, QVBoxLayout]:
     return frame, column
 
 
-def form_below(column: QVBoxLayout) -> QFormLayout:
+class Form(QFormLayout):
+    """Fields below each other, each with its words beside it."""
+
+    def add(self, words: str, field: QWidget | QLayout) -> None:
+        """Add a field, and its words in the middle of its height."""
+        text = QLabel(words)
+        text.setMinimumHeight(TARGET_PX)
+        if isinstance(field, QWidget):
+            text.setBuddy(field)
+            self.addRow(text, field)
+        else:
+            self.addRow(text, field)
+
+
+def form_below(column: QVBoxLayout) -> Form:
     """A form at the end of a card's column."""
-    form = QFormLayout()
+    form = Form()
     form.setHorizontalSpacing(18)
     form.setVerticalSpacing(8)
-    form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
     form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
     form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapLongRows)
     column.addLayout(form)
