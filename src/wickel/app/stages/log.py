@@ -25,7 +25,7 @@ from wickel.app.session import Session
 from wickel.app.stages.fittings import FittingFields
 from wickel.app.stages.learnt_page import LearntPage
 from wickel.app.stages.log_photos import LogPhotos
-from wickel.app.widgets.cards import card, emptied, label, labelled, scrolling
+from wickel.app.widgets.cards import card, emptied, label, scrolling
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -153,15 +153,15 @@ class LogStage(Stage):
         ):
             fields.addWidget(with_words(words, field))
         inner.addWidget(fields_bar)
-        thumb = QHBoxLayout()
+        thumb_bar, thumb = flow_bar()
         self.rule = LengthEdit(tr("The studio's old rule of thumb"))
         self.rule.setToolTip(
             tr("What would have been bought by rule of thumb for this style; typed once a style")
         )
-        labelled(thumb, tr("by the old rule of thumb"), self.rule)
+        thumb.addWidget(with_words(tr("by the old rule of thumb"), self.rule))
         self.rule_said = label("", "soft")
-        thumb.addWidget(self.rule_said, 1)
-        inner.addLayout(thumb)
+        thumb.addWidget(self.rule_said)
+        inner.addWidget(thumb_bar)
         self.rule.entered.connect(self._take_rule)
         self.bought.entered.connect(lambda mm: self._change(bought_mm=mm))
         self.used.entered.connect(lambda mm: self._change(used_mm=mm))

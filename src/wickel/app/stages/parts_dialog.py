@@ -18,7 +18,8 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.table.sketch_view import SketchView
-from wickel.app.widgets.cards import closing_row, label, relabelled, scrolling
+from wickel.app.theme import scaled
+from wickel.app.widgets.cards import NarrowBox, closing_row, label, relabelled, scrolling
 from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.draft import DraftRefused, asked
@@ -28,6 +29,8 @@ from wickel.drawing.sketch import sketch
 from wickel.job import Version, version_pieces
 from wickel.job.apart import taken_apart
 from wickel.wording import term, tr
+
+_SLOTS_PX, _MOST_PX = 340, 480
 
 
 class PartsDialog(QDialog):
@@ -63,21 +66,22 @@ class PartsDialog(QDialog):
             self, tr("Take it"), tr("Take this garment (Enter); Ctrl+Z takes it back")
         )
         left.addLayout(buttons)
-        whole.addWidget(scrolling(self._slots()))
+        slots = scrolling(self._slots())
+        slots.setFixedWidth(min(_MOST_PX, round(scaled(_SLOTS_PX))))
+        whole.addWidget(slots)
         self._last = Slot.UPPER
         self._show()
 
     def _slots(self) -> QWidget:
         """A box for each part, its question over it."""
         inner = QWidget()
-        inner.setFixedWidth(340)
         column = QFormLayout(inner)
         column.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapAllRows)
         column.setContentsMargins(0, 0, 12, 0)
         self.boxes: dict[Slot, QComboBox] = {}
         self._rows: dict[Slot, QLabel] = {}
         for slot, own in PARTS.items():
-            box = QComboBox()
+            box = NarrowBox()
             box.setAccessibleName(term(QUESTIONS[slot]))
             box.setToolTip(term(QUESTIONS[slot]))
             box.setMaxVisibleItems(30)
