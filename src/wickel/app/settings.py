@@ -5,7 +5,8 @@ from __future__ import annotations
 
 import contextlib
 import json
-from dataclasses import asdict, dataclass, fields
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass, field, fields
 from pathlib import Path
 from typing import Any
 
@@ -48,6 +49,7 @@ class Settings:
     paper: str = "A4"
     studio: str = ""
     begun: bool = False
+    columns: Mapping[str, tuple[float, ...]] = field(default_factory=dict)
 
     @property
     def rates(self) -> CuttingRates:
@@ -70,6 +72,17 @@ WITHIN = {
 """What a number of the settings can be."""
 
 
+def _shares(value: object) -> dict[str, tuple[float, ...]]:
+    """How columns share the width, by their name, as far as it can be understood."""
+    rows = value.items() if isinstance(value, dict) else ()
+    return {
+        str(name): tuple(float(share) for share in shares)
+        for name, shares in rows
+        if isinstance(shares, list)
+        and all(isinstance(share, int | float) and 0 <= share <= 1 for share in shares)
+    }
+
+
 class SettingsFile:
     """Settings kept in a small JSON file; an unreadable one is as good as none."""
 
@@ -82,7 +95,7 @@ class SettingsFile:
             value = read_json(self._path, "settings")
         except UnreadableFile:
             return Settings()
-        known = {field.name: field for field in fields(Settings)}
+        known = {own.name: own for own in fields(Settings)}
         right: dict[str, Any] = {
             name: own
             for name, own in value.items()
@@ -102,6 +115,7 @@ class SettingsFile:
                 )
                 or WIDTHS_MM
             )
+        right["columns"] = _shares(value.get("columns"))
         return Settings(**right)
 
     def remember(self, values: Settings) -> None:

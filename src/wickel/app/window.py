@@ -56,6 +56,7 @@ from wickel.app.theme import (
     text_scale,
 )
 from wickel.app.usual import as_usual
+from wickel.app.widgets.columns import Columns, TableColumns
 from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
@@ -131,6 +132,11 @@ class MainWindow(QMainWindow):
         self.menus = Menus(self, self.acts, folder, settings)
         self._connect(session, book, fill)
         self._connect_files()
+        kept: list[Columns | TableColumns] = [*self.findChildren(Columns)]
+        kept += self.findChildren(TableColumns)
+        for columns in kept:
+            columns.take(settings.values.columns)
+            columns.moved.connect(self._keep_columns)
         self.show_stage(Stage.LAY)
 
     def _connect(self, session: Session, book: StudioBook, fill: TableFill) -> None:
@@ -277,6 +283,11 @@ class MainWindow(QMainWindow):
             self.slip.say(sentence)
         else:
             self._follow()
+
+    def _keep_columns(self, name: str, shares: tuple[float, ...]) -> None:
+        others = {id: own for id, own in self._settings.values.columns.items() if id != name}
+        columns = others | ({name: shares} if shares else {})
+        self._settings.remember(replace(self._settings.values, columns=columns))
 
     def _keep_table(self, mm: float) -> None:
         self._settings.remember(replace(self._settings.values, table_mm=mm))

@@ -21,6 +21,7 @@ from wickel.app.book import StudioBook, today
 from wickel.app.session import Session
 from wickel.app.stages.fittings import AdjustmentsBar
 from wickel.app.widgets.cards import card, editable, emptied, label, labelled, relabelled, scrolling
+from wickel.app.widgets.columns import Columns
 from wickel.app.widgets.figure import Figure
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_concerned, mark_wrong
@@ -89,9 +90,8 @@ class BodyStage(Stage):
         self.beside: dict[str, QLabel] = {}
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(14)
-        row.addWidget(self._who_card(), 3)
-        row.addWidget(self._figure_card(), 2)
+        columns = (self._who_card(), self._figure_card())
+        row.addWidget(Columns("body", columns, lambda _: (3.0, 2.0)))
         session.job_changed.connect(self.keep_up)
         book.changed.connect(self.keep_up)
 

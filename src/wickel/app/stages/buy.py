@@ -32,6 +32,7 @@ from wickel.app.stages.buy_list import ListPage, Orders
 from wickel.app.table.ink import mixed_colour, pen
 from wickel.app.theme import palette, text_font
 from wickel.app.widgets.cards import card, label, relabelled
+from wickel.app.widgets.columns import Columns
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import Cloth, Spreading
@@ -45,7 +46,7 @@ from wickel.yardage import shown_buy
 _CELL = Qt.ItemDataRole.UserRole
 _MOST_WIDTHS, _MOST_WIDTH_MM = 12, 6000.0
 _JUMPS_SHOWN = 2
-_ROW = 40
+_ROW, _CELL_PX = 40, 316
 _PAGES = (
     ("Lengths", tr("How much to buy for every size on every width (Ctrl+Shift+1)")),
     (
@@ -172,19 +173,15 @@ class BuyStage(QWidget):
         self.bolt.errand.shut()
 
     def _table_page(self) -> QWidget:
-        page = QWidget()
-        row = QHBoxLayout(page)
-        row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(14)
-        left = QVBoxLayout()
+        table = QWidget()
+        left = QVBoxLayout(table)
+        left.setContentsMargins(0, 0, 0, 0)
         left.setSpacing(10)
         left.addWidget(self._tools())
         left.addWidget(self._table_card(), 1)
-        row.addLayout(left, 1)
         self.cell = CellCard()
         self.cell.improve.connect(self._improve)
-        row.addWidget(self.cell)
-        return page
+        return Columns("buy", (table, self.cell), lambda room: (room - _CELL_PX, _CELL_PX))
 
     def _tools(self) -> QWidget:
         bar, row = flow_bar()

@@ -26,7 +26,6 @@ class CellCard(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setFixedWidth(316)
         whole = QHBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
         frame, column = card()

@@ -43,6 +43,7 @@ from wickel.app.stages.remnant_offer import RemnantOffer
 from wickel.app.theme import text_scale
 from wickel.app.widgets.asked import AskedList
 from wickel.app.widgets.cards import NarrowBox, card, label, relabelled, scrolling
+from wickel.app.widgets.columns import Columns
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
@@ -92,11 +93,9 @@ class ClothStage(Stage):
         self.print_buttons: dict[Print, QPushButton] = {}
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(12)
         self._shelf_card = self._shelf_column()
-        row.addWidget(self._shelf_card)
-        row.addWidget(self._cloth_card(), 7)
-        row.addWidget(self._seen_card(), 4)
+        columns = (self._shelf_card, self._cloth_card(), self._seen_card())
+        row.addWidget(Columns("cloth", columns, self._shares))
         session.job_changed.connect(self.keep_up)
         book.changed.connect(self._shelf_again)
         session.lays_changed.connect(self._show_lays)
@@ -182,15 +181,19 @@ class ClothStage(Stage):
         return super().event(event)
 
     def _share_out(self) -> None:
-        """Give the shelf its part of the width, and the card of the cloth one group beside the
-        other where it can."""
+        """Put the groups of the card of the cloth beside each other where there is room."""
         wide = self.width() / text_scale()
-        shelf = round(text_scale() * max(132, min(252, 0.22 * wide)))
-        self._shelf_card.setFixedWidth(max(shelf, self._shelf_card.minimumSizeHint().width()))
         two = wide >= TWO_GROUPS_FROM
         self._groups.setDirection(
             QBoxLayout.Direction.LeftToRight if two else QBoxLayout.Direction.TopToBottom
         )
+
+    def _shares(self, room: int) -> tuple[float, float, float]:
+        """How the shelf, the cloth and how it is worn share a width."""
+        wide = room / text_scale()
+        shelf = text_scale() * max(132, min(252, 0.22 * wide))
+        shelf = max(shelf, self._shelf_card.minimumSizeHint().width())
+        return shelf, 7 / 11 * (room - shelf), 4 / 11 * (room - shelf)
 
     def _print_part(self, column: QVBoxLayout) -> None:
         column.addWidget(label(tr("Which way up may pieces lie?"), "heading"))

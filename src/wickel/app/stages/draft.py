@@ -33,6 +33,7 @@ from wickel.app.stages.references import References
 from wickel.app.table.paper_view import PaperView
 from wickel.app.theme import scaled, text_scale
 from wickel.app.widgets.cards import label, seen
+from wickel.app.widgets.columns import Columns
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.stage import Stage
 from wickel.body import SIZES, size_body
@@ -54,7 +55,7 @@ from wickel.studio import with_answers, with_style
 from wickel.studio.ordering import Chosen, shown_name
 from wickel.wording import tr
 
-_EDITOR_WIDE = 505
+_EDITOR_WIDE, _EDITOR_LEAST = 505, 0.3
 _OVER_NARROW, _OVER_WIDE = 96, 210
 _OPTIONS_SHARE, _CHECKS_SHARE = 0.245, 0.268
 _LEAST_PAPER, _LARGE_TEXT = 240, 1.2
@@ -80,12 +81,10 @@ class DraftStage(Stage):
         self.keeping.written.connect(self._show_written)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(12)
         self.options = OptionsPanel(session, book)
         self.options.another_asked.connect(self.choose_style)
         self.options.change_asked.connect(self.change_piece)
         self.options.parts_asked.connect(self.exchange_parts)
-        row.addWidget(self.options)
         self.paper = PaperView()
         self.paper.setMinimumWidth(240)
         self.paper.picked.connect(self._show_piece)
@@ -94,11 +93,12 @@ class DraftStage(Stage):
         self.options.figures.given.connect(self.give_figure)
         self.options.figures.trouble.connect(session.trouble)
         self.reach = Reach(session, errand, self.options.figures.reach)
-        middle = QVBoxLayout()
+        between = QWidget()
+        middle = QVBoxLayout(between)
+        middle.setContentsMargins(0, 0, 0, 0)
         middle.setSpacing(8)
         middle.addWidget(self._over_row())
         middle.addWidget(self.paper, 1)
-        row.addLayout(middle, 1)
         self.checks, self.editor = ChecksPanel(), OwnEditor(session, book)
         self.editor.piece_made.connect(self.paper.choose)
         self._put_buttons()
@@ -107,7 +107,8 @@ class DraftStage(Stage):
         self.right.addWidget(self.editor)
         self.references = References(session)
         self.right.addWidget(self.references)
-        row.addWidget(self.right)
+        self.columns = Columns("draft", (self.options, between, self.right), self._shares)
+        row.addWidget(self.columns)
         session.job_changed.connect(self.keep_up)
 
     def _put_buttons(self) -> None:
@@ -149,22 +150,29 @@ class DraftStage(Stage):
         return super().event(event)
 
     def _share_out(self) -> None:
-        """Give the columns at the sides their parts of the width, and the paper what is left. Where
-        there is no room for both, one of them stands aside."""
-        wide, more = self.width(), text_scale()
+        """Give the columns their parts of the width. Where there is no room for both at the sides,
+        one of them stands aside."""
+        left, _, right = self._shares(self.width())
+        own = self.right.currentWidget() is self.editor
+        tight = left + right + _LEAST_PAPER * text_scale() > self.width() > 0
+        aside = self.side.isChecked() != own  # what is being written goes before the questions
+        seen(self.side, tight)
+        seen(self.options, not (tight and aside))
+        seen(self.right, not tight or aside)
+        least = self.width() * _EDITOR_LEAST if own else self.checks.minimumSizeHint().width()
+        self.right.setMinimumWidth(max(1, round(least)))  # not as wide as what is not shown there
+        self.columns.call("formulas" if own else "draft")
+
+    def _shares(self, wide: int) -> tuple[float, float, float]:
+        """How the questions, the paper and what is beside it share a width."""
+        more = text_scale()
         options = _between(_OPTIONS_SHARE * wide, 238 * more, 286 * more, 0.29 * wide)
         own = self.right.currentWidget() is self.editor
         checks = _between(_CHECKS_SHARE * wide, 248 * more, 312 * more, 0.30 * wide)
         beside = min(_EDITOR_WIDE * more, 0.46 * wide) if own else checks
         left = max(round(options), self.options.minimumSizeHint().width())
         right = max(round(beside), 0 if own else self.checks.minimumSizeHint().width())
-        tight = left + right + _LEAST_PAPER * more > wide > 0
-        aside = self.side.isChecked() != own  # what is being written goes before the questions
-        seen(self.side, tight)
-        seen(self.options, not (tight and aside))
-        seen(self.right, not tight or aside)
-        self.options.setFixedWidth(left)
-        self.right.setFixedWidth(right)
+        return left, max(0.0, wide - left - right), right
 
     def _over_row(self) -> QWidget:
         bar, row = flow_bar()

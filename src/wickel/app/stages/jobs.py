@@ -13,7 +13,6 @@ from PySide6.QtCore import QPoint, Qt, QTimer, Signal
 from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import (
     QComboBox,
-    QHBoxLayout,
     QLineEdit,
     QMenu,
     QPushButton,
@@ -35,6 +34,7 @@ from wickel.app.stages.together import Together
 from wickel.app.stages.week import Week
 from wickel.app.theme import scaled
 from wickel.app.widgets.cards import card, fill_box, label, scrolling, seen
+from wickel.app.widgets.columns import Columns
 from wickel.app.widgets.dialogs import ask_yes
 from wickel.app.widgets.flow import flow_bar
 from wickel.files import UnreadableFile
@@ -86,11 +86,8 @@ class JobsStage(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(10)
         column.addWidget(self.quick)
-        row = QHBoxLayout()
-        row.setSpacing(14)
-        row.addWidget(scrolling(self._list_card()), 5)
-        row.addWidget(scrolling(self.open_job), 2)
-        column.addLayout(row, 1)
+        columns = (scrolling(self._list_card()), scrolling(self.open_job))
+        column.addWidget(Columns("jobs", columns, lambda _: (5.0, 2.0)), 1)
         self.rail.open_asked.connect(self.open_asked)
         self.rail.current_changed.connect(self._show_chips)
         self.rail.menu_asked.connect(self._show_menu)
@@ -109,6 +106,7 @@ class JobsStage(QWidget):
         self.search.setClearButtonEnabled(True)
         self.search.textChanged.connect(lambda _: self._show_found())
         self.shown = QComboBox()
+        self.shown.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToContents)
         self.shown.setAccessibleName(tr("Which jobs are shown"))
         self.shown.currentIndexChanged.connect(lambda _: self.refresh())
         self.new = QPushButton(tr("New job…"))

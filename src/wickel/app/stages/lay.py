@@ -6,7 +6,6 @@ from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import QPoint, QPointF
-from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QApplication,
     QComboBox,
@@ -30,6 +29,7 @@ from wickel.app.theme import text_scale
 from wickel.app.widgets.cards import (
     NarrowBox,
 )
+from wickel.app.widgets.columns import Columns
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.search_strip import SearchStrip
@@ -46,6 +46,15 @@ from wickel.lay.hand import Deed
 from wickel.units import shown_cloth_length, shown_length
 from wickel.wording import tr
 
+_WAYS_PX, _MOST_WAYS = 252, 0.3
+"""What the ways take of the width, in pixels, and at most as a share."""
+
+
+def _shares(room: int) -> tuple[float, float]:
+    """How the cloth and the ways to lay it share a width."""
+    ways = min(_WAYS_PX * text_scale(), _MOST_WAYS * room)
+    return room - ways, ways
+
 
 class LayStage(Stage):
     """The lay, its search, and the ways."""
@@ -55,8 +64,9 @@ class LayStage(Stage):
         self._session = session
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(14)
-        left = QVBoxLayout()
+        table = QWidget()
+        left = QVBoxLayout(table)
+        left.setContentsMargins(0, 0, 0, 0)
         left.setSpacing(10)
         left.addWidget(self._tools())
         self.view = HandView()
@@ -81,10 +91,11 @@ class LayStage(Stage):
         self.hand.put.connect(self.put)
         self.hand.exactly.connect(self._place_exactly)
         left.addWidget(self.hand)
-        row.addLayout(left, 1)
         self.ways = WaysColumn(session)
         self.ways.way_taken.connect(self.take_way)
-        row.addLayout(self.ways)
+        side = QWidget()
+        side.setLayout(self.ways)
+        row.addWidget(Columns("lay", (table, side), _shares))
         session.lays_changed.connect(self.keep_up)
         session.searching_changed.connect(self._show_searching)
         session.lays_changed.connect(lambda: self.strip.note(session.lay))
@@ -154,10 +165,6 @@ class LayStage(Stage):
         made.setToolTip(tr("A better lay than the one that lies there was found: see both (C)"))
         made.clicked.connect(lambda: self.work.compare())
         return made
-
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        self.ways.fit(round(min(252 * text_scale(), 0.3 * self.width())))
 
     # --- showing -----------------------------------------------------------------------------
 

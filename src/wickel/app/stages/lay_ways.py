@@ -240,6 +240,7 @@ class WaysColumn(QVBoxLayout):
         self._bringing = QTimer(self, singleShot=True, interval=0)
         self._bringing.timeout.connect(self._bring_way_into_sight)
         self.setSpacing(8)
+        self.setContentsMargins(0, 0, 0, 0)
         self.addWidget(label(tr("Ways to lay it, shortest first"), "soft"))
         inner = QWidget()
         self._way_column = QVBoxLayout(inner)
@@ -252,7 +253,6 @@ class WaysColumn(QVBoxLayout):
         self.addWidget(self._kept_row())
         self.addWidget(label(tr("From the lay to the shop"), "soft"))
         frame, column = card()
-        self._sum_frame = frame
         column.setContentsMargins(14, 8, 14, 8)
         self._sum = QGridLayout()
         self._sum.setVerticalSpacing(0)
@@ -279,11 +279,6 @@ class WaysColumn(QVBoxLayout):
         for field in (self.keep, self.kept, self.let_go):
             row.addWidget(field)
         return bar
-
-    def fit(self, wide: int) -> None:
-        """Take so much of the width, in pixels."""
-        self.area.setFixedWidth(wide)
-        self._sum_frame.setFixedWidth(wide - 8)
 
     def _add_card(self, id: str) -> None:
         own = WayCard(id)

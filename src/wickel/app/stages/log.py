@@ -26,6 +26,7 @@ from wickel.app.stages.fittings import FittingFields
 from wickel.app.stages.learnt_page import LearntPage
 from wickel.app.stages.log_photos import LogPhotos
 from wickel.app.widgets.cards import card, emptied, label, scrolling
+from wickel.app.widgets.columns import Columns
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -61,12 +62,7 @@ class LogStage(Stage):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(8)
         column.addLayout(self._pages_row())
-        job = QWidget()
-        row = QHBoxLayout(job)
-        row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(14)
-        row.addWidget(self._own_card(), 6)
-        row.addWidget(self._others_card(), 5)
+        job = Columns("log", (self._own_card(), self._others_card()), lambda _: (6.0, 5.0))
         self.learnt = LearntPage(book)
         self._pages.addWidget(job)
         self._pages.addWidget(self.learnt)

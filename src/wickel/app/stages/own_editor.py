@@ -24,7 +24,9 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook
 from wickel.app.session import Session
+from wickel.app.theme import TARGET_PX, scaled
 from wickel.app.widgets.cards import NarrowBox, label, relabelled
+from wickel.app.widgets.columns import TableColumns
 from wickel.app.widgets.dialogs import asked_text
 from wickel.app.widgets.guide import PAGE
 from wickel.body import MEASUREMENTS
@@ -48,6 +50,8 @@ _LINE_WORDS = {
     "down-across": tr("down, across"),
 }
 _COLUMNS = (tr("point, edge"), tr("down, across"), tr("then, allowance"))
+
+_ROW_PX, _ROW_GAP_PX = 64, 8
 
 
 class OwnEditor(QFrame):
@@ -75,13 +79,13 @@ class OwnEditor(QFrame):
         self.table.setSelectionMode(QAbstractItemView.SelectionMode.NoSelection)
         self.table.setTabKeyNavigation(False)
         self.table.setShowGrid(False)
-        self.table.verticalHeader().setDefaultSectionSize(70)
         self.table.verticalHeader().setFixedWidth(24)
         header = self.table.horizontalHeader()
         for k, wide in enumerate((130, 208, 104)):
             header.setSectionResizeMode(k, QHeaderView.ResizeMode.Interactive)
             self.table.setColumnWidth(k, wide)
         header.setStretchLastSection(True)
+        self.columns = TableColumns("points", header)
         column.addWidget(self.table, 1)
         self.said = label("", "held", wrap=True)
         column.addWidget(self.said)
@@ -204,6 +208,8 @@ class OwnEditor(QFrame):
         self.material.setCurrentIndex(max(0, self.material.findData(piece.material)))
         self.grain.setCurrentIndex(max(0, self.grain.findData(piece.grain_deg)))
         self.table.setRowCount(0)
+        row_px = max(2 * TARGET_PX, round(scaled(_ROW_PX))) + _ROW_GAP_PX
+        self.table.verticalHeader().setDefaultSectionSize(row_px)
         self.table.setRowCount(len(piece.points))
         self.fields = []
         for k, row in enumerate(piece.points):
