@@ -1,8 +1,11 @@
 """Drawings become pieces: lines put together, allowances taken off and others put on, sizes, and
 what is left out."""
 
+import math
 from dataclasses import replace
+from itertools import pairwise
 
+import numpy as np
 import pytest
 import shapely
 
@@ -22,6 +25,7 @@ from wickel.job.importing import (
     proposed,
     read_pieces,
 )
+from wickel.job.importing.cut_notches import without_notches
 from wickel.lay import Search, kept_lay_of, lay_again, make_lay
 from wickel.pattern import EdgeKind, cut_line, net_line, with_allowances
 from wickel.studio.bringing_in import NotImported, imported, job_of_imported, with_imported
@@ -311,3 +315,64 @@ def test_pieces_come_into_the_open_job_as_one_garment_more():
     assert len(more.garments) == 2
     assert more.garments[0].id != more.garments[1].id
     assert len(cut_pieces(more)) == 2
+
+
+# --- notches that are cut into the line ---------------------------------------------------------
+
+V, U, SLIT = ((-3, 0), (0, 5), (3, 0)), ((-2, 0), (-2, 6), (2, 6), (2, 0)), ((0, 0), (0, 6), (0, 0))
+
+
+def notched(shape, at=120.0, out=False):
+    """A box of 300 x 200 mm, counter-clockwise, with a notch so far along its lower side."""
+    sign = -1 if out else 1
+    cut = [(at + x, sign * y) for x, y in shape]
+    points = [(0, 0), *cut, (300, 0), (300, 200), (0, 200)]
+    path = tuple(Line(a, b) for a, b in pairwise((*points, points[0])))
+    return FoundDrawing(lines=(FoundLine(path=path, closed=True, layer="net"),), mm_per_unit=1.0)
+
+
+def read_alone(drawing):
+    said = replace(proposed(drawing), layers={"net": LayerSaid(meaning=Meaning.BOTH)})
+    (read,) = read_pieces(drawing, said).pieces
+    return read
+
+
+@pytest.mark.parametrize("shape", [V, U, SLIT], ids=["v", "u", "slit"])
+@pytest.mark.parametrize("out", [False, True], ids=["cut in", "standing out"])
+def test_notches_in_the_line_are_taken_out_and_marked(shape, out):
+    read = read_alone(notched(shape, out=out))
+    assert shapely.Polygon(read.net).area == pytest.approx(60_000.0, abs=1e-6)
+    assert len(read.edges) == 4
+    (notch,) = read.drawn.notches
+    assert min(notch.at_mm, 300.0 - notch.at_mm) == pytest.approx(120.0, abs=0.01)
+    assert any("notch that is cut into its line" in str(own) for own in read.doubts)
+
+
+def test_notches_in_a_curve_are_found_and_the_curve_goes_on():
+    points = [(100 * math.cos(t), 100 * math.sin(t)) for t in np.linspace(0, 2 * math.pi, 73)[:-1]]
+    k = 18  # straight up, a V to the middle in place of one point
+    (x, y) = points[k]
+    points[k : k + 1] = [(x + 3, y), (x, y - 6), (x - 3, y)]
+    path = tuple(Line(a, b) for a, b in pairwise((*points, points[0])))
+    ring, found = without_notches(path)
+    (own,) = found
+    assert own.tip == pytest.approx((0.0, 94.0), abs=1e-6)
+    assert shapely.Polygon([each.start for each in ring]).area == pytest.approx(
+        math.pi * 100**2, rel=0.005
+    )
+
+
+@pytest.mark.parametrize(
+    "points",
+    [
+        ((0, 0), (100, 0), (100, 40), (106, 40), (106, 60), (0, 60)),  # a step
+        ((0, 0), (100, 0), (130, 8), (160, 0), (300, 0), (300, 90), (0, 90)),  # a dart's roof
+        ((0, 0), (50, 0), (53, 30), (56, 0), (100, 0), (100, 90), (0, 90)),  # too deep
+        (*((5 * k, 3 * (k % 2)) for k in range(40)), (200, 90), (0, 90)),  # teeth all along
+        ((0, 0), (8, 0), (4, 7)),  # a small piece
+    ],
+    ids=["step", "roof", "deep", "teeth", "triangle"],
+)
+def test_what_is_no_notch_stays_in_the_line(points):
+    path = tuple(Line(a, b) for a, b in pairwise((*points, points[0])))
+    assert without_notches(path) == (path, ())

@@ -24,6 +24,7 @@ from wickel.geometry import (
     with_start,
     without_repeats,
 )
+from wickel.job.importing.cut_notches import CutNotch, without_notches
 from wickel.job.importing.said import OUTLINES, ImportSaid, Meaning
 from wickel.wording import Text, say
 
@@ -39,7 +40,8 @@ _FLAT_MM = 0.05
 @dataclass(frozen=True, slots=True)
 class Ring:
     """A closed line as the parts that it was drawn in, with what is said of each; counter-clockwise
-    unless its allowances are said, which run along it as it was drawn."""
+    unless its allowances are said, which run along it as it was drawn. Notches that were cut into
+    it are taken out."""
 
     parts: tuple[tuple[Path, Mapping[str, str]], ...]
     meaning: Meaning
@@ -47,6 +49,7 @@ class Ring:
     size: str
     of: str
     number: int
+    notches: tuple[CutNotch, ...] = ()
 
     @property
     def path(self) -> Path:
@@ -156,7 +159,11 @@ def _ring(
             (tuple(own.backwards() for own in reversed(path)), says)
             for path, says in reversed(parts)
         ]
-    return Ring(tuple(parts), layer.meaning, line.layer, layer.size, line.of, number)
+    notches: tuple[CutNotch, ...] = ()
+    if not any(says for _, says in parts):
+        whole, notches = without_notches(tuple(own for path, _ in parts for own in path))
+        parts = [(whole, {})] if notches else parts
+    return Ring(tuple(parts), layer.meaning, line.layer, layer.size, line.of, number, notches)
 
 
 # --- pieces --------------------------------------------------------------------------------------

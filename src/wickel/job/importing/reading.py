@@ -392,7 +392,15 @@ class _Reading:
 
     def _notches(self, edges: list[Edge]) -> tuple[Notch, ...]:
         made = []
-        for k, line in enumerate(self._of_meaning(Meaning.NOTCH)):
+        rings = [ring for ring in (self._own.ring, self._own.net) if ring is not None]
+        cut = next((ring.notches for ring in rings if ring.notches), ())
+        if cut:
+            self._doubts.append(say("importing.notches-cut", count=len(cut)))
+        layer = self._own.ring.layer
+        lines = [
+            FoundLine(path=(Line(own.mouth, own.tip),), closed=False, layer=layer) for own in cut
+        ]
+        for k, line in enumerate((*self._of_meaning(Meaning.NOTCH), *lines)):
             best = min(
                 (notch_on(edge, line) for edge in edges if edge.kind is not EdgeKind.FOLD),
                 key=lambda found: (found[2] != line.says.get("edge", found[2]), found[0]),

@@ -41,6 +41,9 @@ SENTENCES = {
     ),
     "importing.no-outline": "{piece} cannot come in: its net line {reason}.",
     "importing.uneven": "The allowance of {edge} is uneven: it differs by {mm:fine}.",
+    "importing.notches-cut": (
+        "{count} × notch that is cut into its line: the line runs on, the notch is marked."
+    ),
     "importing.notch-nowhere": "“{notch}” lies on no edge and is left out.",
     "importing.material": "“{material}” is no material here: it is cut from the main cloth.",
     "importing.cannot": "{piece} cannot come in. {reason}",
