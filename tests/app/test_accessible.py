@@ -274,9 +274,12 @@ def test_what_is_cut_off_or_lies_over_something_is_found(window, qtbot):
     assert any("out of" in fault for fault in faults(window))
 
 
+@pytest.mark.parametrize("garments", [(), ("knit-top", "coat")], ids=["dress", "outfit"])
 @pytest.mark.parametrize("scale", [1.0, 1.5, 2.0])
-def test_at_every_size_of_text_nothing_is_cut_off(sized, qtbot, scale):
+def test_at_every_size_of_text_nothing_is_cut_off(sized, qtbot, scale, garments):
     window = sized(scale)
+    for style in garments:  # several garments from several cloths bring more to choose from
+        window.add_garment(style)
     found = {}
     for stage in Stage:
         window.show_stage(stage)

@@ -106,7 +106,6 @@ class JobsStage(QWidget):
         self.search.setClearButtonEnabled(True)
         self.search.textChanged.connect(lambda _: self._show_found())
         self.shown = QComboBox()
-        self.shown.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToContents)
         self.shown.setAccessibleName(tr("Which jobs are shown"))
         self.shown.currentIndexChanged.connect(lambda _: self.refresh())
         self.new = QPushButton(tr("New job…"))

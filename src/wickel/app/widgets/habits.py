@@ -33,10 +33,18 @@ class Habits(QObject):
         if kind is QEvent.Type.KeyPress and isinstance(watched, QWidget):
             return isinstance(event, QKeyEvent) and self._guided(watched, event)
         if kind is QEvent.Type.Polish and isinstance(watched, QComboBox):
-            watched.setItemDelegate(QStyledItemDelegate(watched))  # it heeds the style sheet
+            self._fit(watched)
         if kind is QEvent.Type.FocusIn and isinstance(watched, QWidget):
             self._bring_into_sight(watched)
         return False
+
+    @staticmethod
+    def _fit(box: QComboBox) -> None:
+        """What a box offers is drawn by what heeds the style sheet, and the box is as wide as that,
+        also when it is filled later."""
+        box.setItemDelegate(QStyledItemDelegate(box))
+        if box.sizeAdjustPolicy() == QComboBox.SizeAdjustPolicy.AdjustToContentsOnFirstShow:
+            box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToContents)
 
     @staticmethod
     def _let_through(field: QLineEdit, event: QKeyEvent) -> bool:
