@@ -8,7 +8,7 @@ import pytest
 from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtGui import QAccessible
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QFileDialog, QPushButton, QWidget
+from PySide6.QtWidgets import QAbstractButton, QApplication, QFileDialog, QPushButton, QWidget
 from pytestqt.exceptions import TimeoutError as QtBotTimeout
 
 from tests.app.detector import faults
@@ -91,6 +91,31 @@ def test_every_control_of_every_stage_has_a_name_a_role_and_a_state(window, qtbo
         QApplication.processEvents()
         assert nameless(window) == [], stage
         assert sum(own.role() in CONTROLS for own in told(window)) > 10
+
+
+def stateless(window):
+    """Controls whose state is told otherwise than it is."""
+    found = []
+    for own in told(window):
+        widget, state = own.object(), own.state()
+        if not isinstance(widget, QAbstractButton) or isinstance(widget, ToldItem):
+            continue
+        is_so = (widget.isEnabled(), widget.isCheckable(), widget.isChecked())
+        if (not state.disabled, bool(state.checkable), bool(state.checked)) != is_so:
+            found.append(f"{name(own)}: {is_so}")
+    return found
+
+
+def test_what_can_be_pressed_tells_whether_it_can_and_whether_it_is(window, qtbot):
+    for stage in Stage:
+        window.show_stage(stage)
+        QApplication.processEvents()
+        assert stateless(window) == [], stage
+    window.show_stage(Stage.LAY)
+    unfolded = find(window.lay, Role.CheckBox, "Unfolded")
+    assert not unfolded.state().checked
+    window.lay.opened.click()
+    assert find(window.lay, Role.CheckBox, "Unfolded").state().checked
 
 
 def test_a_control_without_a_name_would_be_found(window, qtbot):
