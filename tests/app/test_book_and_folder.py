@@ -11,6 +11,7 @@ import pytest
 from wickel.app import start
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.settings import Settings, SettingsFile
+from wickel.app.theme import desktop_text_scale
 from wickel.body import size_body
 from wickel.cloth import Cloth
 from wickel.draft import SCHOOLS, Allowances, School
@@ -237,5 +238,5 @@ def test_whether_there_is_a_screen(monkeypatch, platform, display, there):
 @pytest.mark.parametrize(("dots", "scale"), [(96, 1.0), (72, 1.0), (144, 1.5), (300, 2.0)])
 def test_the_desktop_s_text_is_followed_within_reason(dots, scale):
     app = SimpleNamespace(primaryScreen=lambda: SimpleNamespace(logicalDotsPerInch=lambda: dots))
-    assert start.desktop_text_scale(app) == scale
-    assert start.desktop_text_scale(SimpleNamespace(primaryScreen=lambda: None)) == 1.0
+    assert desktop_text_scale(app) == scale
+    assert desktop_text_scale(SimpleNamespace(primaryScreen=lambda: None)) == 1.0

@@ -82,6 +82,15 @@ def test_an_edge_is_moved_by_keys_and_put_back(window, body, qtbot):
     assert body.sizes() == before
 
 
+@pytest.mark.parametrize("shares", [(0.2, 0.3, 0.5), (0.0, 0.0), ()])
+def test_shares_that_do_not_fit_the_columns_are_those_of_the_stage(window, body, shares):
+    before = body.sizes()
+    body.take({"body": shares})
+    assert body.sizes() == before
+    drag(body.handle(1), 40)  # and an edge can be moved from there
+    assert body.sizes()[0] == pytest.approx(before[0] + 40, abs=6)
+
+
 def test_no_column_is_made_so_narrow_that_words_are_cut(window, body, qtbot):
     for by in (-2000, 2000):
         drag(body.handle(1), by)

@@ -106,7 +106,7 @@ def test_the_studio_may_be_kept_elsewhere_from_the_next_start_on(window, setting
     assert SettingsFile(settings._settings._path).values.studio == str(tmp_path / "other")
 
 
-def test_new_cloths_are_sold_in_the_usual_steps(window, settings):
+def test_new_cloths_are_sold_in_the_usual_steps(window, settings, qtbot):
     settings.step.setText("1/8 yd")
     settings.step.finish()
     assert settings.step.text() == "1/8 yd"
@@ -114,6 +114,10 @@ def test_new_cloths_are_sold_in_the_usual_steps(window, settings):
     window.start_job("wrap-dress")
     assert {cloth.step_mm for cloth in window.session.job.cloths} == {EIGHTH_YARD_MM}
     assert window.jobs.quick.step_mm == EIGHTH_YARD_MM
+    window.show_stage(Stage.JOBS)
+    qtbot.waitUntil(lambda: bool(window.jobs.quick.who.currentText()))
+    window.jobs.quick.ask_or_stop()
+    assert window.jobs.quick.asked.step_mm == EIGHTH_YARD_MM
 
 
 def test_a_cloth_that_a_job_comes_to_need_is_sold_in_steps_like_its_first(window, settings):
@@ -127,6 +131,22 @@ def test_a_cloth_that_a_job_comes_to_need_is_sold_in_steps_like_its_first(window
     made = with_materials(with_answers(job, garment, options), garment, ("lining",))
     assert len(made.cloths) > before
     assert {cloth.step_mm for cloth in made.cloths} == {250.0}
+
+
+def test_pieces_that_come_in_are_cut_from_cloth_in_the_usual_steps(
+    window, settings, qtbot, tmp_path
+):
+    settings.step.setText("25")
+    settings.step.finish()
+    settings.accept()
+    drawing = tmp_path / "skirt.dxf"
+    drawing.write_bytes(dxf_bytes(sheet(drafted("pencil-skirt"))))
+    window.bringing.read(drawing)
+    qtbot.waitUntil(lambda: bool(window.findChildren(ImportSheet)))
+    own = window.findChildren(ImportSheet)[-1]
+    qtbot.waitUntil(lambda: own.settled() and own.new.isEnabled() and bool(own.read.pieces))
+    qtbot.mouseClick(own.new, Qt.MouseButton.LeftButton)
+    assert {cloth.step_mm for cloth in window.session.job.cloths} == {250.0}
 
 
 def test_a_step_that_no_shop_sells_in_is_refused_beside_the_field(window, settings):

@@ -272,8 +272,8 @@ class SettingsSheet(FieldSheet):
 
     def _show_step(self) -> None:
         mm = self._values.step_mm
-        words = shown_as_sold(mm, self._unit) if sold_by_the_yard(mm) else None
-        self.step.show_text(words or shown_length(mm, self._unit), self._unit)
+        words = shown_as_sold if sold_by_the_yard(mm) else shown_length
+        self.step.show_text(words(mm, self._unit), self._unit)
 
     def _take_step(self, mm: float) -> None:
         least, most = WITHIN["step_mm"]

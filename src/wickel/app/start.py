@@ -14,6 +14,7 @@ from PySide6.QtWidgets import QApplication
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.faults import Faults
 from wickel.app.fill import TableFill
+from wickel.app.looks import look_as_set
 from wickel.app.runners import ProcessRunner, Runner
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
@@ -21,12 +22,8 @@ from wickel.app.stage import Stage
 from wickel.app.theme import (
     LIGHT,
     apply_theme,
-    desktop_text_scale,
     dress,
-    keep_still,
     load_fonts,
-    palette_for,
-    set_text_scale,
 )
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.habits import learn
@@ -72,10 +69,8 @@ def make_window(
                 private_folder(home / name)
                 sweep(home / name)
     settings = SettingsFile(home / "settings.json")
-    set_text_scale(settings.values.text * desktop_text_scale(app))
     values = settings.values
-    apply_theme(app, palette_for(dark=values.dark, contrast=values.contrast))
-    keep_still(app, on=values.still)
+    look_as_set(app, values)
     show_money_in(values.currency)
     own = Path(values.studio) if values.studio else home / "studio"
     folder = StudioFolder(home / "demo-studio" if demo else own)

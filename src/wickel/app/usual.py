@@ -14,15 +14,9 @@ from wickel.units import Unit
 
 
 def as_usual(job: Job, values: Settings, schools: Iterable[School]) -> Job:
-    """A new job in the studio's unit, its cloths sold in the usual steps, its garments with the
-    studio's allowances, drafted by its school."""
-    unit = Unit.INCH if values.inches else Unit.CM
-    job = replace(job, unit=unit, both_units=values.both_units)
-    cloths = tuple(
-        replace(cloth, step_mm=values.step_mm) if cloth.step_mm == STEP_MM else cloth
-        for cloth in job.cloths
-    )
-    job = replace(job, cloths=cloths)
+    """A new job as ``as_measured_and_sold``, its garments with the studio's allowances, drafted by
+    its school."""
+    job = as_measured_and_sold(job, values)
     school = next((own for own in schools if own.id == values.school), None)
     for id in [garment.id for garment in job.garments]:
         garment = job.garment(id)
@@ -31,3 +25,13 @@ def as_usual(job: Job, values: Settings, schools: Iterable[School]) -> Job:
         elif values.preset in PRESETS and garment.allowances == Allowances():
             job = with_allowances(job, garment, Allowances(preset=values.preset))
     return job
+
+
+def as_measured_and_sold(job: Job, values: Settings) -> Job:
+    """A new job in the studio's unit, its cloths sold in the usual steps."""
+    unit = Unit.INCH if values.inches else Unit.CM
+    cloths = tuple(
+        replace(cloth, step_mm=values.step_mm) if cloth.step_mm == STEP_MM else cloth
+        for cloth in job.cloths
+    )
+    return replace(job, unit=unit, both_units=values.both_units, cloths=cloths)

@@ -27,6 +27,7 @@ from wickel.app.exports import Exports
 from wickel.app.files_taken import FilesTaken
 from wickel.app.fill import TableFill
 from wickel.app.first_start import FirstStart, Walk
+from wickel.app.looks import look_as_set
 from wickel.app.menus import Menus
 from wickel.app.next_step import next_step
 from wickel.app.opening import Opening
@@ -47,15 +48,10 @@ from wickel.app.stages.lay import LayStage
 from wickel.app.stages.log import LogStage
 from wickel.app.studio_desk import StudioDesk
 from wickel.app.theme import (
-    apply_theme,
-    desktop_text_scale,
     dress,
-    keep_still,
-    palette_for,
-    set_text_scale,
     text_scale,
 )
-from wickel.app.usual import as_usual
+from wickel.app.usual import as_measured_and_sold, as_usual
 from wickel.app.widgets.columns import Columns, TableColumns
 from wickel.app.widgets.slip import Slip
 from wickel.app.widgets.thread import Knot, Thread
@@ -67,7 +63,6 @@ from wickel.job import Job
 from wickel.studio import new_order, with_another
 from wickel.studio.folder import StudioFolder
 from wickel.studio.ordering import Chosen
-from wickel.units import Unit
 from wickel.wording import show_money_in, tr
 
 TROUBLE_MS = 9000
@@ -367,10 +362,7 @@ class MainWindow(QMainWindow):
     def _dress_anew(self) -> None:
         app = QApplication.instance()
         assert isinstance(app, QApplication)
-        values = self._settings.values
-        set_text_scale(values.text * desktop_text_scale(app))
-        apply_theme(app, palette_for(dark=values.dark, contrast=values.contrast))
-        keep_still(app, on=values.still)
+        look_as_set(app, self._settings.values)
         dress(self)
         self.slip.dress()
         self._fit_thread()
@@ -471,9 +463,7 @@ class MainWindow(QMainWindow):
 
     def _start_drawn(self, job: Job) -> None:
         """Begin a new job with pieces that came in, and look at them."""
-        values = self._settings.values
-        unit = Unit.INCH if values.inches else Unit.CM
-        self._start(replace(job, unit=unit, both_units=values.both_units))
+        self._start(as_measured_and_sold(job, self._settings.values))
         self.show_stage(Stage.DRAFT)
 
     def _take_off_shelf(self, own: OnShelf) -> None:

@@ -3,8 +3,10 @@ sentence."""
 
 from __future__ import annotations
 
+import contextlib
 import json
 import stat
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Any, NoReturn
 
@@ -30,15 +32,8 @@ def read_json(path: Path, what: str) -> dict[str, Any]:
     """
     name = plain_text(path.name)
     there = plain_file(path, name, what)
-    try:
-        with path.open("rb") as file:
-            data = file.read(MOST_BYTES + 1)
-    except FileNotFoundError:
-        raise UnreadableFile(say("reading.no-file", name=name)) from None
-    except OSError as reason:
-        raise UnreadableFile(
-            say("reading.cannot-read", name=name, strerror=reason.strerror)
-        ) from None
+    with _said_of(name), path.open("rb") as file:
+        data = file.read(MOST_BYTES + 1)
     if len(data) > MOST_BYTES:
         raise UnreadableFile(
             say(
@@ -52,15 +47,11 @@ def read_json(path: Path, what: str) -> dict[str, Any]:
     return parsed_json(data, name, what)
 
 
-def plain_file(path: Path, name: str, what: str) -> int:
-    """How many bytes a plain file has.
-
-    Raises:
-        UnreadableFile: there is none, or it is a folder, a pipe or a device: reading that might
-            never end.
-    """
+@contextlib.contextmanager
+def _said_of(name: str) -> Iterator[None]:
+    """What the system says of a file, as ``UnreadableFile``."""
     try:
-        there = path.stat()
+        yield
     except FileNotFoundError:
         raise UnreadableFile(say("reading.no-file", name=name)) from None
     except OSError as reason:
@@ -69,6 +60,17 @@ def plain_file(path: Path, name: str, what: str) -> int:
         ) from None
     except ValueError:  # a null character
         raise UnreadableFile(say("reading.bad-name", name=name)) from None
+
+
+def plain_file(path: Path, name: str, what: str) -> int:
+    """How many bytes a plain file has.
+
+    Raises:
+        UnreadableFile: there is none, or it is a folder, a pipe or a device: reading that might
+            never end.
+    """
+    with _said_of(name):
+        there = path.stat()
     if stat.S_ISDIR(there.st_mode):
         raise UnreadableFile(say("reading.folder", name=name, what=what))
     if not stat.S_ISREG(there.st_mode):

@@ -21,8 +21,7 @@ from PySide6.QtWidgets import (
 from wickel.app.background import Background
 from wickel.app.exchange.found_view import FoundView
 from wickel.app.exchange.piece_said import PieceSaidCard
-from wickel.app.theme import scaled
-from wickel.app.widgets.cards import card, label, relabelled, scrolling
+from wickel.app.widgets.cards import card, label, relabelled, side_column
 from wickel.app.widgets.dialogs import Notice, take_room
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.guide import PAGE
@@ -112,9 +111,7 @@ class ImportSheet(QDialog):
         column.addWidget(self._allowance_card())
         column.addWidget(self._layer_card())
         column.addStretch()
-        side = scrolling(left)
-        side.setFixedWidth(min(_LEFT_MOST_PX, round(scaled(_SIDE_PX))))
-        row.addWidget(side)
+        row.addWidget(side_column(left, _SIDE_PX, _LEFT_MOST_PX))
         middle = QVBoxLayout()
         middle.addWidget(self.view, 1)
         self.said_of_all = label("", "soft", wrap=True)
@@ -135,9 +132,7 @@ class ImportSheet(QDialog):
             below.addWidget(button)
         middle.addWidget(bar)
         row.addLayout(middle, 1)
-        right = scrolling(self.card)
-        right.setFixedWidth(min(_RIGHT_MOST_PX, round(scaled(_SIDE_PX))))
-        row.addWidget(right)
+        row.addWidget(side_column(self.card, _SIDE_PX, _RIGHT_MOST_PX))
         whole.addLayout(row, 1)
         whole.addLayout(self._foot())
 

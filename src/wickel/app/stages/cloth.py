@@ -173,14 +173,14 @@ class ClothStage(Stage):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self._share_out()
+        self._place_groups()
 
     def event(self, event: QEvent) -> bool:
         if event.type() is QEvent.Type.LayoutRequest:
-            self._share_out()
+            self._place_groups()
         return super().event(event)
 
-    def _share_out(self) -> None:
+    def _place_groups(self) -> None:
         """Put the groups of the card of the cloth beside each other where there is room."""
         wide = self.width() / text_scale()
         two = wide >= TWO_GROUPS_FROM

@@ -25,8 +25,8 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.background import Background
-from wickel.app.theme import TARGET_PX, scaled
-from wickel.app.widgets.cards import card, label, labelled, scrolling
+from wickel.app.theme import TARGET_PX
+from wickel.app.widgets.cards import card, label, labelled, side_column
 from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import KeptLength
@@ -117,9 +117,7 @@ class PrintedDialog(QDialog):
         column = QVBoxLayout(self)
         row = QHBoxLayout()
         frame, self.choices = card()
-        side = scrolling(frame)
-        side.setFixedWidth(min(_SIDE_MOST_PX, round(scaled(_SIDE_PX))))
-        row.addWidget(side)
+        row.addWidget(side_column(frame, _SIDE_PX, _SIDE_MOST_PX))
         row.addLayout(self._preview(), 1)
         column.addLayout(row, 1)
         column.addLayout(self._foot())

@@ -18,8 +18,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.table.sketch_view import SketchView
-from wickel.app.theme import scaled
-from wickel.app.widgets.cards import NarrowBox, closing_row, label, relabelled, scrolling
+from wickel.app.widgets.cards import NarrowBox, closing_row, label, relabelled, side_column
 from wickel.app.widgets.dialogs import take_room
 from wickel.app.widgets.guide import PAGE
 from wickel.draft import DraftRefused, asked
@@ -66,9 +65,7 @@ class PartsDialog(QDialog):
             self, tr("Take it"), tr("Take this garment (Enter); Ctrl+Z takes it back")
         )
         left.addLayout(buttons)
-        slots = scrolling(self._slots())
-        slots.setFixedWidth(min(_MOST_PX, round(scaled(_SLOTS_PX))))
-        whole.addWidget(slots)
+        whole.addWidget(side_column(self._slots(), _SLOTS_PX, _MOST_PX))
         self._last = Slot.UPPER
         self._show()
 

@@ -180,6 +180,7 @@ class QuickQuestion(QWidget):
             whom=self._whom[name],
             width_mm=self._width_mm,
             one_way=self.one_way.isChecked(),
+            step_mm=self.step_mm,
         )
         try:
             key, self._task = quick_cell(self.asked)

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent
-from PySide6.QtWidgets import QPushButton, QSizePolicy, QWidget
+from PySide6.QtWidgets import QPushButton, QSizePolicy
 
 from wickel.app.errand import Errand
 from wickel.app.theme import scaled
 from wickel.app.widgets.cards import NarrowBox, fill_box
-from wickel.app.widgets.flow import MAY_TURN, ShortLabel, TurningRow
+from wickel.app.widgets.flow import ShortLabel, TurningRow
 from wickel.files import UnreadableFile, read_job
 from wickel.job.tasks import BuyTask, CannotBe, ListMade, Message
 from wickel.lay import Search
@@ -21,14 +20,13 @@ TOGETHER_EFFORT = 400
 _SAID_PX = 110
 
 
-class Together(QWidget):
+class Together(TurningRow):
     """Which cloth several jobs are still to be cut from, and what laying them together saves."""
 
     def __init__(self, errand: Errand) -> None:
         super().__init__()
         self._errand, self._unit = errand, Unit.CM
         self._shared: dict[str, tuple[Listing, ...]] = {}
-        self._row = row = TurningRow(self)
         self.cloth = NarrowBox()
         self.cloth.setMinimumContentsLength(16)
         self.cloth.setAccessibleName(tr("A cloth that several jobs are cut from"))
@@ -38,10 +36,10 @@ class Together(QWidget):
         self.ask.setToolTip(tr("Lays the jobs together and each by itself, and compares"))
         self.ask.clicked.connect(self.ask_or_stop)
         self.said.setMinimumWidth(round(scaled(_SAID_PX)))
-        row.addWidget(self.cloth)
-        row.addWidget(self.said, 1)
+        self.row.addWidget(self.cloth)
+        self.row.addWidget(self.said, 1)
         self.ask.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Fixed)
-        row.addWidget(self.ask)
+        self.row.addWidget(self.ask)
         self.cloth.currentIndexChanged.connect(lambda _: self._show())
         errand.told.connect(self._told)
         errand.trouble.connect(self.said.say)
@@ -66,11 +64,6 @@ class Together(QWidget):
         )
         self.cloth.blockSignals(False)
         self._show()
-
-    def event(self, event: QEvent) -> bool:
-        if event.type() in MAY_TURN:
-            self._row.fit(self.width())
-        return super().event(event)
 
     def _show(self) -> None:
         self._errand.drop()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import date
 
-from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent
 from PySide6.QtWidgets import QDoubleSpinBox, QHBoxLayout, QSizePolicy, QWidget
 
@@ -13,12 +13,12 @@ from wickel.app.settings import SettingsFile
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette
 from wickel.app.widgets.cards import label
-from wickel.app.widgets.flow import MAY_TURN, TurningRow
+from wickel.app.widgets.flow import TurningRow
 from wickel.studio.listing import Listing, load_until, week_of
 from wickel.wording import tr
 
 
-class Week(QWidget):
+class Week(TurningRow):
     """A strip of tape as long as the hours there are, filled as far as there is to cut."""
 
     changed = Signal()
@@ -26,7 +26,6 @@ class Week(QWidget):
     def __init__(self, settings: SettingsFile) -> None:
         super().__init__()
         self._settings = settings
-        self._row = TurningRow(self)
         beside = QWidget()
         row = QHBoxLayout(beside)
         row.setContentsMargins(0, 0, 0, 0)
@@ -42,16 +41,11 @@ class Week(QWidget):
         self.hours.setToolTip(tr("How many hours a week there are for cutting"))
         self.hours.setValue(settings.values.cutting_hours)
         self.hours.valueChanged.connect(self._take)
-        self._row.addWidget(self.said)
-        self._row.addWidget(beside, 1)
+        self.row.addWidget(self.said)
+        self.row.addWidget(beside, 1)
         row.addWidget(self.strip, 1)
         row.addWidget(label(tr("of"), "soft"))
         row.addWidget(self.hours)
-
-    def event(self, event: QEvent) -> bool:
-        if event.type() in MAY_TURN:
-            self._row.fit(self.width())
-        return super().event(event)
 
     def _take(self, hours: float) -> None:
         self._settings.remember(replace(self._settings.values, cutting_hours=hours))

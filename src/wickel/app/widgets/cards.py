@@ -22,7 +22,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.theme import TARGET_PX
+from wickel.app.theme import TARGET_PX, scaled
 from wickel.wording import tr
 
 
@@ -54,9 +54,7 @@ class Form(QFormLayout):
         text.setMinimumHeight(TARGET_PX)
         if isinstance(field, QWidget):
             text.setBuddy(field)
-            self.addRow(text, field)
-        else:
-            self.addRow(text, field)
+        self.addRow(text, field)
 
 
 def form_below(column: QVBoxLayout) -> Form:
@@ -170,6 +168,14 @@ def scrolling(content: QWidget) -> QScrollArea:
     area.setFocusPolicy(
         Qt.FocusPolicy.NoFocus
     )  # the Tab key goes to what is in it, not to the column itself
+    return area
+
+
+def side_column(content: QWidget, wide: int, most: int) -> QScrollArea:
+    """A column at the side that scrolls, so wide, and wider with its text up to a limit; in
+    pixels."""
+    area = scrolling(content)
+    area.setFixedWidth(min(most, round(scaled(wide))))
     return area
 
 

@@ -50,13 +50,18 @@ class Columns(QSplitter):
 
     def share_out(self) -> None:
         """Give every column its part of the width."""
-        own, room = self._own.get(self.name, ()), self.width()
-        shares = own if len(own) == self.count() else tuple(self._share(room))
-        whole = sum(shares)
-        if whole > 0:
-            sizes = [round(room * each / whole) for each in shares]
-            if any(abs(a - b) > 1 for a, b in zip(sizes, self.sizes(), strict=True)):
-                self.setSizes(sizes)
+        sizes = [round(self.width() * share) for share in self._shares()]
+        if any(abs(a - b) > 1 for a, b in zip(sizes, self.sizes(), strict=True)):
+            self.setSizes(sizes)
+
+    def _shares(self) -> list[float]:
+        """What part of the width each column has: the maker's, else as the stage says; one in
+        all."""
+        own = self._own.get(self.name, ())
+        known = len(own) == self.count() and sum(own) > 0
+        shares = own if known else self._share(self.width())
+        whole = sum(shares) or 1.0
+        return [each / whole for each in shares]
 
     def as_said(self) -> None:
         """Let the stage say how the width is shared."""
@@ -67,11 +72,9 @@ class Columns(QSplitter):
     def _keep(self) -> None:
         """Keep where the edges are; one that is hidden keeps what it had."""
         room = sum(self.sizes())
-        before = self._own.get(self.name) or tuple(self._share(room))
-        whole = sum(before)
         shares = tuple(
-            round(size / room, 4) if size else round(was / whole, 4)
-            for size, was in zip(self.sizes(), before, strict=True)
+            round(size / room if size else was, 4)
+            for size, was in zip(self.sizes(), self._shares(), strict=True)
         )
         self._own[self.name] = shares
         self.moved.emit(self.name, shares)

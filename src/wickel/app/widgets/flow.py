@@ -152,26 +152,28 @@ def with_words(text: str, field: QWidget) -> QWidget:
     return both
 
 
-MAY_TURN = (QEvent.Type.Resize, QEvent.Type.LayoutRequest, QEvent.Type.Show)
-"""Events of a widget at which its turning row looks how much room there is."""
+_MAY_TURN = (QEvent.Type.Resize, QEvent.Type.LayoutRequest, QEvent.Type.Show)
+_TURNING_GAP_PX = 8
 
 
-class TurningRow(QBoxLayout):
-    """A row of widgets beside each other, or below each other where there is no room for that;
-    ``fit`` is told how wide it may be."""
+class TurningRow(QWidget):
+    """Widgets in a ``row`` beside each other, or below each other where there is no room for
+    that."""
 
-    def __init__(self, parent: QWidget, spacing: int = 8) -> None:
-        super().__init__(QBoxLayout.Direction.LeftToRight, parent)
-        self.setContentsMargins(0, 0, 0, 0)
-        self.setSpacing(spacing)
+    def __init__(self) -> None:
+        super().__init__()
+        self.row = QBoxLayout(QBoxLayout.Direction.LeftToRight, self)
+        self.row.setContentsMargins(0, 0, 0, 0)
+        self.row.setSpacing(_TURNING_GAP_PX)
 
-    def fit(self, wide: int) -> None:
-        """Lie beside or below each other."""
-        items = [item for k in range(self.count()) if (item := self.itemAt(k)) is not None]
-        need = sum(_least_wide(item) + self.spacing() for item in items)
-        lying = QBoxLayout.Direction.LeftToRight
-        standing = QBoxLayout.Direction.TopToBottom
-        self.setDirection(lying if need <= wide else standing)
+    def event(self, event: QEvent) -> bool:
+        if event.type() in _MAY_TURN:
+            items = [self.row.itemAt(k) for k in range(self.row.count())]
+            need = sum(_least_wide(item) + _TURNING_GAP_PX for item in items if item is not None)
+            lying = QBoxLayout.Direction.LeftToRight
+            standing = QBoxLayout.Direction.TopToBottom
+            self.row.setDirection(lying if need <= self.width() else standing)
+        return super().event(event)
 
 
 def _least_wide(item: QLayoutItem) -> int:

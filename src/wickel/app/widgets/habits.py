@@ -1,6 +1,5 @@
-"""Habits of the whole window: the wheel scrolls and never changes a choice; what a box
-offers is as high as other targets; undo reaches the job
-from any field; F1 in a dialog opens the guide."""
+"""Habits of the whole window: the wheel scrolls and never changes a choice; what a box offers is as
+high as other targets; undo reaches the job from any field; F1 in a dialog opens the guide."""
 
 from __future__ import annotations
 
