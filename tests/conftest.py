@@ -7,6 +7,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 import pytest
 from hypothesis import HealthCheck, settings
 
+from tests.often import run_all
 from wickel.units import Unit
 from wickel.wording import show_in
 
@@ -22,6 +23,11 @@ settings.load_profile("wickel")
 
 def pytest_addoption(parser):
     parser.addoption("--all", action="store_true", help="also what runs at length")
+
+
+def pytest_configure(config):
+    """Before anything is collected: parameters that run at length are not even made else."""
+    run_all(config.getoption("--all"))
 
 
 def pytest_collection_modifyitems(config, items):

@@ -13,32 +13,36 @@ from benchmarks.code_figures import (
     parameters,
 )
 
-FUNCTIONS = [
-    (path, node)
-    for path in sorted(SRC.rglob("*.py"))
-    if KERNELS not in path.parents
-    for node in ast.walk(ast.parse(path.read_text()))
-    if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef)
-]
+
+@pytest.fixture(scope="module")
+def functions():
+    """Every function of the source but the loops to be compiled, with its file."""
+    return [
+        (path, node)
+        for path in sorted(SRC.rglob("*.py"))
+        if KERNELS not in path.parents
+        for node in ast.walk(ast.parse(path.read_text()))
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef)
+    ]
 
 
 def named(path, node):
     return f"{path.relative_to(SRC)}:{node.lineno} {node.name}"
 
 
-def test_no_function_is_too_long_or_decides_too_much():
+def test_no_function_is_too_long_or_decides_too_much(functions):
     over = [
         named(path, node)
-        for path, node in FUNCTIONS
+        for path, node in functions
         if node.end_lineno - node.lineno + 1 > LONG_FUNCTION or complexity(node) > COMPLEX
     ]
     assert over == []
 
 
-def test_what_travels_together_is_a_value():
+def test_what_travels_together_is_a_value(functions):
     over = [
         named(path, node)
-        for path, node in FUNCTIONS
+        for path, node in functions
         if "cli" not in path.parts and parameters(node) > MANY
     ]
     assert over == []

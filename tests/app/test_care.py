@@ -112,7 +112,7 @@ def deaf(pipe, wanted, stopped):
 
 
 def test_a_worker_that_never_reads_is_not_waited_for_and_is_replaced(qapp, qtbot, monkeypatch):
-    monkeypatch.setattr(runners, "ANSWERED_WITHIN_MS", 400)
+    monkeypatch.setattr(runners, "SILENT_MS", 400)
     runner, said = ProcessRunner(target=deaf), []
     runner.said.connect(said.append)
     runner.told.connect(lambda own: said.append(own.sentence))
@@ -126,6 +126,46 @@ def test_a_worker_that_never_reads_is_not_waited_for_and_is_replaced(qapp, qtbot
     qtbot.waitUntil(lambda: len(said) >= 2, timeout=30_000)  # begun again once, then left
     assert runner.process_id != first
     assert all(sentence.endswith(".") for sentence in said)
+    runner.shut()
+
+
+def late(pipe, wanted, stopped):
+    """A worker on a machine so busy that it needs a long time to start."""
+    time.sleep(1.5)
+    runners._worker(pipe, wanted, stopped)
+
+
+def stuck(pipe, wanted, stopped):
+    """A worker that lives, and is in something that does not end."""
+    while True:
+        pipe.send((runners._BEAT, None))
+        time.sleep(0.02)
+
+
+def test_a_worker_that_is_only_slow_is_waited_for_and_the_maker_told(qapp, qtbot, monkeypatch):
+    monkeypatch.setattr(runners, "SLOW_MS", 200)
+    runner, said, found = ProcessRunner(target=late), [], []
+    runner.said.connect(said.append)
+    runner.told.connect(found.append)
+    first = runner.process_id
+    runner.start(asked(effort=1))
+    qtbot.waitUntil(lambda: bool(found), timeout=60_000)
+    assert runner.process_id == first
+    assert len(said) == 1
+    assert "busy" in said[0]
+    runner.shut()
+
+
+def test_a_worker_that_lives_and_takes_up_nothing_is_replaced_after_so_many_beats(
+    qapp, qtbot, monkeypatch
+):
+    monkeypatch.setattr(runners, "PATIENT_BEATS", 5)
+    runner, said = ProcessRunner(target=stuck), []
+    runner.said.connect(said.append)
+    runner.told.connect(lambda own: said.append(own.sentence))
+    runner.start(asked())
+    qtbot.waitUntil(lambda: len(said) >= 2, timeout=60_000)  # begun again once, then left
+    assert "twice" in said[-1]
     runner.shut()
 
 

@@ -422,7 +422,6 @@ def deaf(pipe, wanted, stopped):
 
 
 def test_a_large_picture_and_edits_during_a_search_never_hold_the_window(qapp, monkeypatch):
-    monkeypatch.setattr(runners, "ANSWERED_WITHIN_MS", 60_000)
     session = opened(plain_job(), None, ProcessRunner(target=deaf))
     cloth = session.cloth
     longest = 0.0

@@ -6,6 +6,7 @@ import pytest
 from PySide6.QtWidgets import QAbstractButton, QComboBox, QLabel, QLineEdit, QPlainTextEdit, QWidget
 
 from tests.app.test_window import BODY, CLOTH, DRAFT, LAY, go, type_into
+from tests.often import usually
 from wickel.units import Unit
 
 METRIC = re.compile(r"\d\s?(?:cm|mm|m)\b")
@@ -71,10 +72,7 @@ TROUBLES = (
 
 @pytest.mark.parametrize(
     ("stage", "field", "typed"),
-    [
-        pytest.param(*trouble, marks=[pytest.mark.long] if k % 2 else [])
-        for k, trouble in enumerate(TROUBLES)
-    ],
+    usually(TROUBLES, lambda k: k % 2 == 0),
 )
 def test_what_is_wrong_is_said_in_inches_too(window, session, qtbot, stage, field, typed):
     window.menus.inches.trigger()

@@ -28,7 +28,7 @@ def choose(box, data):
 FEW_WAYS = ("lengthwise", "partial", "to-middle", "lengthwise+open")
 
 
-@pytest.mark.parametrize("ways", usual((FEW_WAYS, alone_ways()), (FEW_WAYS,)), ids=["few", "all"])
+@pytest.mark.parametrize("ways", usual((FEW_WAYS, alone_ways()), (FEW_WAYS,)), ids=len)
 def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session, qtbot, ways):
     go(qtbot, window, LAY)
     for way in ways:

@@ -7,7 +7,7 @@ import pytest
 from shapely.geometry import Polygon
 
 from tests.draft.test_all_styles import refusal_key, reviewed
-from tests.often import usual
+from tests.often import usually
 from wickel.body import CHARTS
 from wickel.draft import STYLES, Allowances, DraftRefused, asked, draft, is_asked, tape_checks
 from wickel.draft.builder import PARTS, Part, Slot
@@ -179,9 +179,9 @@ def together(one, other):
     return {slot.value: id for slot, id in fitting.items()}, said
 
 
-def _pairs():
-    every = list(every_part())
-    return [pair for pair in combinations(every, 2) if pair[0].slot is not pair[1].slot]
+PAIRS = [
+    (pair,) for pair in combinations(tuple(every_part()), 2) if pair[0].slot is not pair[1].slot
+]
 
 
 def _bodies():
@@ -193,7 +193,9 @@ def _bodies():
 
 
 @pytest.mark.parametrize(
-    "pair", usual(_pairs(), _pairs()[::120]), ids=lambda pair: f"{pair[0].id} and {pair[1].id}"
+    "pair",
+    usually(PAIRS, lambda k: k % 120 == 0),
+    ids=lambda pair: f"{pair[0].id} and {pair[1].id}",
 )
 def test_every_two_parts_draft_together_or_say_why(pair):
     one, other = pair

@@ -196,7 +196,7 @@ SOME = 4
 
 
 @pytest.mark.parametrize("which", usual((0, 1, 2), (1,)))
-@pytest.mark.parametrize("all_of_them", usual((False, True), (False,)), ids=["some", "all"])
+@pytest.mark.parametrize("all_of_them", usual((False, True), (False,)))
 def test_every_figure_that_is_changed_changes_the_draft_or_is_refused_by_name(which, all_of_them):
     without = []
     figures = every_figure(which)
@@ -228,7 +228,9 @@ def figures_of_other_answers(style):
 
 
 @pytest.mark.parametrize(
-    "style", usual(LEDGERS, [own for own in LEDGERS if own.id != "from-parts"]), ids=IDS
+    "style",
+    usual(LEDGERS, [own for own in LEDGERS if own.id != "from-parts"]),
+    ids=lambda style: style.id,
 )
 def test_every_figure_of_other_answers_changes_the_draft_too(style):
     for row, before, figure in figures_of_other_answers(style):

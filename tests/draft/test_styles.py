@@ -5,7 +5,7 @@ import math
 import numpy as np
 import pytest
 
-from tests.often import usual
+from tests.often import usual, usually
 from wickel.body import CHARTS, WOMEN, Body, doubts, size_body, with_measurement
 from wickel.draft import (
     PRESETS,
@@ -26,15 +26,18 @@ from wickel.geometry import area, bounds, length, simple_outline
 from wickel.pattern import cut_line, edge_length, net_line, sewn_length
 
 
-def usual_pairs():
-    """Every style in every size of its charts: the least, the middle and the largest of each chart
-    usually."""
+def sized():
+    """Every style in every size of its charts, and whether that is usual: the least, the middle
+    and the largest of each chart."""
     for style in STYLES.values():
         for chart in style.charts:
             sizes = tuple(CHARTS[chart].sizes)
             often = (sizes[0], sizes[len(sizes) // 2], sizes[-1])
             for size in sizes:
-                yield pytest.param(style, size, marks=[] if size in often else [pytest.mark.long])
+                yield style, size, size in often
+
+
+PAIRS = tuple(sized())
 
 
 def drafted(style, body, options=None, **allowances):
@@ -55,7 +58,9 @@ def valid(style, body, options):
 
 
 @pytest.mark.parametrize(
-    ("style", "size"), list(usual_pairs()), ids=lambda value: getattr(value, "id", value)
+    ("style", "size"),
+    usually([pair[:2] for pair in PAIRS], lambda k: PAIRS[k][2]),
+    ids=lambda value: getattr(value, "id", value),
 )
 def test_defaults_hold_every_check_at_every_size_of_the_chart(style, size):
     assert [check.name for check in valid(style, size_body(size), {}) if not check.held] == []

@@ -16,6 +16,7 @@ from wickel.geometry import (
     perimeter,
     signed_area,
     simple_outline,
+    without_spikes,
 )
 
 ELL = ((0, 0), (300, 0), (300, 100), (100, 100), (100, 200), (0, 200))
@@ -109,3 +110,22 @@ def test_what_lies_on_another_shape_edge_on_edge_is_found():
     assert common_mm2(front, strip) == pytest.approx(both, rel=1e-6)
     assert beyond_mm2(strip, front) == pytest.approx(strip.area - both, abs=0.01)
     assert beyond_mm2(front, strip) == pytest.approx(front.area - both, abs=0.01)
+
+
+def test_a_needle_that_rounding_leaves_is_taken_off_and_nothing_else():
+    needle = ((0, 0), (100, 0), (100, 80), (100 + 1e-8, 80 + 3e-7), (100, 80), (0, 80))
+    assert without_spikes(needle) == ((0, 0), (100, 0), (100, 80), (0, 80))
+    assert simple_outline(needle) == ((0, 0), (100, 0), (100, 80), (0, 80))
+    assert without_spikes(ELL) == ELL
+
+
+def test_a_needle_bared_by_another_goes_too():
+    """Out to (150, 0), and on to (160, 0) from there: two needles one behind the other."""
+    outline = ((0, 0), (150, 0), (160, 0), (150, 1e-9), (100, 0), (100, 80))
+    assert len(without_spikes(outline)) == 3
+    assert abs(area(without_spikes(outline)) - 4000) < 1e-3
+
+
+def test_a_sharp_point_stays():
+    dart = ((0, 0), (100, 0.01), (0, 0.02))
+    assert without_spikes(dart) == dart

@@ -8,6 +8,7 @@ from dataclasses import replace
 
 import pytest
 
+from tests.often import usually
 from wickel.body import CHARTS, size_body
 from wickel.cloth import Cloth
 from wickel.draft import STYLES, Allowances, DraftRefused, Formula, Length, Plus, draft, tape_checks
@@ -104,10 +105,7 @@ def rewritten_figures(style, options):
 
 @pytest.mark.parametrize(
     ("style", "options"),
-    [
-        pytest.param(*case, marks=[pytest.mark.long] if k % 2 else [])
-        for k, case in enumerate(CASES)
-    ],
+    usually(CASES, lambda k: k % 2 == 0),
 )
 def test_rewritten_and_house_style_draft_alike_for_every_body(style, options):
     figures = rewritten_figures(style, options)

@@ -10,6 +10,7 @@ from shapely.geometry import Polygon
 
 from tests.lay.judge import judged
 from tests.lay.random_jobs import random_job
+from tests.often import usual
 from wickel.cloth import BadWay, Cloth, Design, Flaw, Print, Repeat
 from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job
@@ -327,13 +328,7 @@ def test_a_shorter_cloth_keeps_what_ends_before_it():
 # --- whatever is pushed ----------------------------------------------------------------------
 
 
-def _seeds():
-    return [
-        pytest.param(seed, marks=[pytest.mark.long] if seed >= USUAL else []) for seed in range(ALL)
-    ]
-
-
-@pytest.mark.parametrize("seed", _seeds())
+@pytest.mark.parametrize("seed", usual(range(ALL), range(USUAL)))
 def test_random_pushes_leave_a_good_lay_good(seed):
     record, way = random_job(seed)
     try:

@@ -7,6 +7,7 @@ import pytest
 
 from tests.lay.judge import judged
 from tests.lay.random_jobs import random_job
+from tests.often import usual
 from wickel.cloth import BadWay
 from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job
@@ -15,13 +16,7 @@ from wickel.lay import LayRefused, Search
 USUAL, ALL = 100, 2000
 
 
-def _seeds():
-    return [
-        pytest.param(seed, marks=[pytest.mark.long] if seed >= USUAL else []) for seed in range(ALL)
-    ]
-
-
-@pytest.mark.parametrize("seed", _seeds())
+@pytest.mark.parametrize("seed", usual(range(ALL), range(USUAL)))
 def test_a_lay_called_good_is_good_and_any_other_says_why(seed):
     record, way = random_job(seed)
     job, lays, refusal = job_of(record), (), ""

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import multiprocessing
 import threading
+import time
 from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import replace
@@ -17,7 +18,7 @@ from multiprocessing.connection import Connection
 from multiprocessing.sharedctypes import Synchronized
 from queue import SimpleQueue
 
-from PySide6.QtCore import QObject, QTimer, Signal
+from PySide6.QtCore import QElapsedTimer, QObject, QTimer, Signal
 
 from wickel.job.tasks import (
     AcrossTask,
@@ -86,14 +87,25 @@ class InlineRunner(Runner):
         )
 
 
-ANSWERED_WITHIN_MS = 10_000
-"""A worker that does not take up a task, or does not end one that is stopped, in this time is
-replaced."""
+BEAT_S = 0.5
+"""While a worker is at a task a thread of its own says so often that it is alive."""
+
+PATIENT_BEATS = 20
+"""A worker that does not take up a task, or does not end one that is stopped, within so many of its
+own beats is replaced: on a slow machine they come slowly, so that it is given more time."""
+
+SILENT_MS = 60_000
+"""A worker of which nothing at all is heard for so long is replaced. Starting takes some seconds,
+on a machine that is busy with other things many times that."""
+
+SLOW_MS = 10_000
+"""After so long that a worker is waited for the maker is told."""
 
 _GONE_WITHIN_S = 10.0
 """What a killed worker may take to be gone: on a machine that is busy with other things a second is
 not always enough."""
 
+_SLOW = tr("The computer is busy with other things: the search has not begun yet.")
 _LOST = tr("The search ended unexpectedly and was begun again.")
 _ENDED = tr("The search did not end by itself and was broken off; the best lay so far stays.")
 _LOST_AGAIN = tr("The search ended unexpectedly twice. Change something, or ask for it again.")
@@ -155,7 +167,7 @@ class ProcessRunner(Runner):
     """One worker process, kept warm. A task's number says whether what it sends is still wanted.
 
     A worker that dies or hangs is replaced, and begins the task again; after a second time it is
-    left.
+    left. One that is only slow is waited for: its beats are counted, not seconds.
     """
 
     _arrived = Signal(object, object)
@@ -167,8 +179,10 @@ class ProcessRunner(Runner):
         self._task: Task | None = None
         self._lost = 0
         self._arrived.connect(self._take)
-        self._patience = QTimer(self, singleShot=True, interval=ANSWERED_WITHIN_MS)
-        self._patience.timeout.connect(self._replace)
+        self._waiting = QTimer(self, interval=min(1000, SILENT_MS // 4))
+        self._waiting.timeout.connect(self._look)
+        self._since, self._heard_at = QElapsedTimer(), QElapsedTimer()
+        self._beats, self._slow_said = 0, False
         self._worker = self._hired()
 
     def _hired(self) -> _Worker:
@@ -176,7 +190,26 @@ class ProcessRunner(Runner):
             with suppress(RuntimeError):  # the window is gone
                 self._arrived.emit(worker, letter)
 
+        self._heard_at.start()
         return _Worker(heard, self._target)
+
+    def _wait(self) -> None:
+        """Count from now on how long the worker does not answer."""
+        self._beats, self._slow_said = 0, False
+        self._since.start()
+        self._waiting.start()
+
+    def _look(self) -> None:
+        """See whether the worker that is waited for is still worth waiting for."""
+        if self._beats >= PATIENT_BEATS or self._heard_at.elapsed() > SILENT_MS:
+            self._replace()
+        elif self._since.elapsed() > SLOW_MS and not self._slow_said and not self._is_stopped():
+            self._slow_said = True
+            self.said.emit(_SLOW)
+
+    def _is_stopped(self) -> bool:
+        """Whether the task in hand has been asked to end."""
+        return bool(self._worker.stopped.value == self._number)
 
     @property
     def process_id(self) -> int | None:
@@ -195,18 +228,19 @@ class ProcessRunner(Runner):
         self._task = task
         self._worker.wanted.value = self._number
         self._worker.post((self._number, without_pictures(task)))
-        self._patience.start()
+        self._heard_at.start()  # it had nothing to say while nothing was asked
+        self._wait()
 
     def cancel(self) -> None:
         self._number += 1
         self._task = None
-        self._patience.stop()
+        self._waiting.stop()
         self._worker.wanted.value = self._number
 
     def stop(self) -> None:
         self._worker.stopped.value = self._number
         if self._task is not None:
-            self._patience.start()
+            self._wait()
 
     def shut(self) -> None:
         self.cancel()
@@ -219,24 +253,28 @@ class ProcessRunner(Runner):
         if letter is None:
             self._replace()
             return
+        self._heard_at.start()
         number, message = letter
+        if number == _BEAT:
+            self._beats += 1
+            return
         if number != self._number:
             return
         if message is None:  # it has begun
-            if self._worker.stopped.value != number:
-                self._patience.stop()
+            if not self._is_stopped():
+                self._waiting.stop()
             return
         if isinstance(message, Finished | Failed):
-            self._patience.stop()
+            self._waiting.stop()
             self._task = None
         self.told.emit(message)
 
     def _replace(self) -> None:
         """Take another worker for one that is dead or does not answer."""
-        task, stopped = self._task, self._worker.stopped.value == self._number
+        task, stopped = self._task, self._is_stopped()
         threading.Thread(target=self._worker.end, args=(0.0,), daemon=True).start()
         self._worker = self._hired()
-        self._patience.stop()
+        self._waiting.stop()
         if task is None:
             return
         self._lost += 1
@@ -248,44 +286,56 @@ class ProcessRunner(Runner):
         self._begin(task)
 
 
+_BEAT = -1
+"""What stands in the place of a task's number where a worker only says that it is alive."""
+
+
+class _Post:
+    """The worker's end of the pipe, which the task and the beats share."""
+
+    def __init__(self, pipe: Connection) -> None:
+        self._pipe, self._lock = pipe, threading.Lock()
+        self.busy = threading.Event()
+        threading.Thread(target=self._beat, daemon=True, name="wickel-beat").start()
+
+    def send(self, number: int, message: Message | None = None) -> None:
+        """Send a message of a task; none: it has begun."""
+        with self._lock:
+            self._pipe.send((number, message))
+
+    def _beat(self) -> None:
+        """While there is a task say that the process is alive, whatever the task is in."""
+        with suppress(OSError, ValueError):  # nobody listens any more
+            while self.busy.wait():
+                self.send(_BEAT)
+                time.sleep(BEAT_S)
+
+
 def _worker(pipe: Connection, wanted: Synchronized[int], stopped: Synchronized[int]) -> None:
     """Serve tasks until the pipe is closed."""
     import signal
 
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # Ctrl+C in the terminal is the window's business
+    post = _Post(pipe)
     warm_in_background()
-
-    def tell(number: int, message: Message) -> None:
-        pipe.send((number, message))
 
     def unwanted(number: int) -> bool:
         return wanted.value != number or stopped.value == number
 
     while True:
         try:
+            post.busy.clear()
             number, task = pipe.recv()
+            post.busy.set()
             if number != wanted.value:
                 continue
-            pipe.send((number, None))
-            run_task(
-                task,
-                partial(tell, number),
-                partial(unwanted, number),
-            )
+            post.send(number)
+            run_task(task, partial(post.send, number), partial(unwanted, number))
         except (EOFError, OSError):
             return
         except LayRefused as reason:
-            pipe.send((number, Failed(words_of(reason))))
+            post.send(number, Failed(words_of(reason)))
         except Exception as fault:  # noqa: BLE001 - outermost edge: report, live on
-            pipe.send(
-                (
-                    number,
-                    Failed(
-                        tr(
-                            "The search stumbled ({name}: {fault}).",
-                            name=type(fault).__name__,
-                            fault=fault,
-                        )
-                    ),
-                )
-            )
+            name = type(fault).__name__
+            words = tr("The search stumbled ({name}: {fault}).", name=name, fault=fault)
+            post.send(number, Failed(words))

@@ -47,9 +47,6 @@ from wickel.lay import (
 from wickel.units import Unit, shown_cloth_length, shown_length, shown_short
 from wickel.yardage import need, shown_buy
 
-_FIRST_LAY_S, _FIRST_LAY_EACH_S = 0.5, 0.01
-"""How much longer than asked a search may take that has no lay yet, and for each copy to be cut."""
-
 
 @app.command()
 def draft(
@@ -139,11 +136,7 @@ def taken_or_found(job: Job, pieces: tuple[CutPiece, ...], effort: int) -> list[
             lays.append(lay)
     if not others:
         return lays
-    until = _until(
-        perf_counter(),
-        MOST_SECONDS,
-        sum(order.copies for piece in pieces for order in piece.orders),
-    )
+    until = _until(perf_counter(), MOST_SECONDS)
     try:
         found = lay_job(
             job, pieces, fold=_ways((), job), report_until=until, search=Search(effort=effort)
@@ -202,20 +195,20 @@ def _ways(asked: tuple[str, ...], job: Job) -> dict[str, str]:
     return ways
 
 
-def _until(started: float, most_s: float, pieces: int) -> Callable[[float], LayReport]:
+def _until(started: float, most_s: float) -> Callable[[float], LayReport]:
     """For a part of the time that is left the report that ends a search when that is over.
 
-    A search that has nothing to show yet may take a little longer, the more pieces the longer.
+    A search that has nothing to show yet goes on to its first lay, however long a busy machine
+    takes to it: no answer is never what somebody has asked for.
     """
     end = started + most_s
-    last = end + _FIRST_LAY_S + _FIRST_LAY_EACH_S * pieces
 
     def until(part: float) -> LayReport:
         now = perf_counter()
         mine = now + part * max(0.0, end - now)
 
         def report(progress: float, best: object) -> None:
-            if perf_counter() > (last if best is None and progress != PLANNING else mine):
+            if (best is not None or progress == PLANNING) and perf_counter() > mine:
                 raise Stopped
 
         return report
@@ -290,8 +283,7 @@ def _good_lays(
 ) -> tuple[Lay, ...]:
     """The lays of a job, found in so many seconds; ends the command when there are none, or one of
     them breaks a rule."""
-    copies = sum(order.copies for piece in pieces for order in piece.orders)
-    until = _until(perf_counter(), most_s, copies)
+    until = _until(perf_counter(), most_s)
     try:
         lays = lay_job(job, pieces, fold=ways, report_until=until, search=search)
     except (LayRefused, BadWay) as reason:

@@ -24,6 +24,7 @@ from wickel.geometry.outline import (
     signed_area,
     simple_outline,
     without_repeats,
+    without_spikes,
 )
 from wickel.geometry.path import (
     QUARTER_REACH,
@@ -107,4 +108,5 @@ __all__ = [
     "unfold_outline",
     "with_start",
     "without_repeats",
+    "without_spikes",
 ]

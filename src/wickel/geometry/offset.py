@@ -22,6 +22,7 @@ from wickel.geometry.outline import (
     polygon,
     signed_area,
     without_repeats,
+    without_spikes,
 )
 
 MITRE_LIMIT = 3.0
@@ -90,7 +91,7 @@ def cut_outline(sides: Sequence[Side], *, mitre_limit: float = MITRE_LIMIT) -> O
     whole = _largest(whole)
     # what cleaning takes off may never come off the net
     cleaned = shapely.union(_largest(whole.simplify(_CLEANING_MM)), net)
-    return without_repeats(outline_of(_largest(cleaned)), 1e-7)
+    return without_spikes(outline_of(_largest(cleaned)))
 
 
 def without_repeats_open(points: Sequence[Point]) -> Outline:

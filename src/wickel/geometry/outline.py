@@ -118,6 +118,45 @@ def without_repeats(points: Sequence[Point], tolerance_mm: float = 1e-9) -> Outl
     return tuple(kept)
 
 
+_SPIKE_MM = 1e-5
+"""What is narrower is nothing that shears or a plotter could follow."""
+_MENDED_MM = 0.01
+"""A needle of an outline that comes from elsewhere is rounding up to here, beyond it a mistake."""
+
+
+def without_spikes(points: Sequence[Point], longest_mm: float = math.inf) -> Outline:
+    """The outline without needles: places where it runs out and back within a hundredth of a
+    micrometre, up to ``longest_mm`` far, and points so near to their neighbour.
+
+    Uniting and clipping leave such needles where edges coincide but for rounding, and the geometry
+    library then takes the outline for one that crosses itself. Winding is kept; what is left of an
+    outline that is nothing but a needle has fewer than three points.
+    """
+    kept = list(without_repeats(points, _SPIKE_MM))
+    at = calm = 0
+    # round and round until a whole turn has found nothing: taking a needle off may bare another
+    while calm < len(kept) > 2:
+        at %= len(kept)
+        if _is_spike(kept[at - 1], kept[at], kept[(at + 1) % len(kept)], longest_mm):
+            del kept[at]
+            kept = list(without_repeats(kept, _SPIKE_MM))
+            at, calm = at - 1, 0
+        else:
+            at, calm = at + 1, calm + 1
+    return tuple(kept)
+
+
+def _is_spike(before: Point, point: Point, after: Point, longest_mm: float) -> bool:
+    """Whether an outline turns back on itself at a point, the shorter way no longer than
+    ``longest_mm``."""
+    ux, uy = point[0] - before[0], point[1] - before[1]
+    vx, vy = after[0] - point[0], after[1] - point[1]
+    short, far = sorted((math.hypot(ux, uy), math.hypot(vx, vy)))
+    if ux * vx + uy * vy >= 0 or short > longest_mm:
+        return False
+    return abs(ux * vy - uy * vx) < _SPIKE_MM * far
+
+
 def simple_outline(points: Sequence[Point], *, least_area_mm2: float = 1.0) -> Outline:
     """A checked outline: closed, finite, at least three points, not self-crossing.
 
@@ -132,6 +171,8 @@ def simple_outline(points: Sequence[Point], *, least_area_mm2: float = 1.0) -> O
     if len(outline) < 3:
         raise BadOutline(say("outline.too-few-points"))
     shape = Polygon(outline)
+    if not shapely.is_valid(shape) and len(cleaned := without_spikes(outline, _MENDED_MM)) >= 3:
+        outline, shape = cleaned, Polygon(cleaned)
     if not shapely.is_valid(shape):
         reason = explain_validity(shape)
         where = reason[reason.find("[") + 1 : reason.find("]")] if "[" in reason else ""

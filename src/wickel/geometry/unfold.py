@@ -15,7 +15,7 @@ from wickel.geometry.outline import (
     bounds,
     holes_of,
     outline_of,
-    without_repeats,
+    without_spikes,
 )
 from wickel.wording import say
 
@@ -92,8 +92,12 @@ def _unfolded(
     if not isinstance(whole, Polygon):
         whole = max(whole.geoms, key=lambda part: part.area)
     return (
-        without_repeats([from_line(p) for p in _without_joints(outline_of(whole))]),
-        tuple(without_repeats([from_line(p) for p in hole]) for hole in holes_of(whole)),
+        without_spikes([from_line(p) for p in _without_joints(outline_of(whole))]),
+        tuple(
+            hole
+            for inner in holes_of(whole)
+            if len(hole := without_spikes([from_line(p) for p in inner])) > 2
+        ),
     )
 
 
@@ -107,7 +111,7 @@ def half_above(
     half = Polygon(outline).intersection(room)
     if not isinstance(half, Polygon) or half.is_empty:
         return None
-    points = without_repeats(
+    points = without_spikes(
         [(x, axis_y if abs(y - axis_y) < 1e-9 else y) for x, y in outline_of(half)]
     )
     edges = tuple(

@@ -70,6 +70,7 @@ class Laying:
         self._settings, self._tick = settings, tick
         self._rivals = beside.rivals
         self._shown: tuple[tuple[Solution | None, ...], Lay] | None = None
+        self._simpler: Lay | None = None
         self._seconds, self._effort, self._stopped = 0.0, 0, False
         self._may_settle = plan.unsteady and not beside.held
         self._guess = self._guessed(beside.like)
@@ -137,6 +138,7 @@ class Laying:
                 simpler.append(rival.go_on(min(effort, RIVAL_EFFORT), report))
             except LayStopped:
                 break
+        self._simpler = min(simpler, key=rank, default=None)
         self._search(effort, report)
         if None in self._done:
             if not simpler:
@@ -148,7 +150,7 @@ class Laying:
             if self._may_settle and any(
                 finding.code in ("flaw", "remnant") for finding in lay.findings
             ):
-                lay = min(lay, self._around_spoilt(effort, report) or lay, key=rank)
+                lay = min(lay, self._around_spoilt(lay, effort, report) or lay, key=rank)
         for other in simpler:
             if better(other, lay):
                 lay = replace(other, spread=replace(other.spread, way=self.plan.way))
@@ -211,9 +213,9 @@ class Laying:
             workers=self._settings.workers,
         )
 
-    def _around_spoilt(self, effort: int, report: LayReport | None) -> Lay | None:
+    def _around_spoilt(self, lay: Lay, effort: int, report: LayReport | None) -> Lay | None:
         """A lay around the spoilt places of plies whose place on the cloth hangs on the length of
-        the sections.
+        the sections; ``lay`` is what there is without it.
 
         The lengths are set first, which says where these places come to lie; where the parts then
         need more, the lengths grow and it is tried again. None where that leads nowhere, or is
@@ -239,7 +241,7 @@ class Laying:
                     k, obstacles, steps, self._settings.seed + self._effort + attempt
                 )
                 try:
-                    found.append(search(problem, lambda *_: self._ask(report)))
+                    found.append(search(problem, lambda *_: _ask(report, lay)))
                 except (Stopped, NoPlace):
                     return None
             needed = self.plan.lengths_for(found)
@@ -247,11 +249,6 @@ class Laying:
                 return self._made(found, the_spread)
             lengths = [max(need, length) for need, length in zip(needed, lengths, strict=True)]
         return None
-
-    def _ask(self, report: LayReport | None) -> None:
-        """Ask a report whether to stop, with nothing to show."""
-        if report is not None:
-            report(1.0, None)
 
     def length_after(self, effort: int) -> float:
         """The length of cloth after so many more steps, without looking at the rules."""
@@ -269,7 +266,10 @@ class Laying:
             if report is None:
                 return
             so_far = [*self._done[:k], best, *self._done[k + 1 :]]
-            whole = None if None in so_far else lambda: self._lay(so_far)
+            # where there is nothing of this way yet a simpler one may have found something
+            simpler = self._simpler
+            other = None if simpler is None else lambda: simpler
+            whole = other if None in so_far else lambda: self._lay(so_far)
             try:
                 report((k + progress) / len(self.plan.parts), whole)
             except Stopped:
@@ -325,6 +325,12 @@ class Laying:
             ),
             way_out=say("searching.buy-more" if proved else "searching.search-on"),
         )
+
+
+def _ask(report: LayReport | None, lay: Lay) -> None:
+    """Ask a report whether to stop, with a lay to show that is there in any case."""
+    if report is not None:
+        report(1.0, lambda: lay)
 
 
 def _ids(part: Part) -> set[str]:

@@ -176,6 +176,9 @@ class Comparison:
             self._found(self.known[way])
 
     def _heard(self, progress: float, best: Callable[[], Lay] | None) -> None:
+        known = next((own.lay for own in self.known.values() if own.lay is not None), None)
+        if best is None and known is not None and progress != PLANNING:
+            best = lambda: known  # noqa: E731 - of this way there is nothing yet, of another there is
         try:
             if self._report is not None:
                 self._report(progress, best)
