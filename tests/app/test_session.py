@@ -242,6 +242,25 @@ def test_a_search_goes_on_through_an_edit_that_does_not_concern_it(qapp):
 # --- what a hand has decided stays ------------------------------------------------------------
 
 
+def test_a_depth_typed_while_a_search_runs_is_laid_before_the_other_ways(qapp):
+    runner = AwkwardRunner()
+    session = opened(orders()[0], None, runner)
+    finish(runner)
+    before = session.lay
+    session.search(1000)
+    asked = len(runner.searches)
+    session.apply(
+        with_spread(session.job, session.cloth.id, "partial:450", session.lay.way), "deeper"
+    )
+    assert session.lay is None
+    assert len(runner.searches) == asked + 1
+    assert runner.searches[-1].ways[0] == "partial:450"
+    assert before.way in runner.searches[-1].ways
+    runner.tell(1)
+    turn()
+    assert session.lay.spread.depths_mm == (450.0,)
+
+
 def test_what_is_locked_stays_while_the_rest_is_searched(laid):
     id = laid.lay.placements[2].id
     there = laid.lay.placements[2]

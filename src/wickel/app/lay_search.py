@@ -93,6 +93,16 @@ class LaySearch(QObject):
             if self._queue.now == ("lay", other) and other != cloth_id:
                 self.begin(self._asked[other], in_sight=False)  # it waits until this one is done
 
+    def put_first(self, cloth_id: str, way: str) -> None:
+        """Have a way searched first that the maker has just taken, whatever a search of the same
+        cloth is in; the other ways follow."""
+        asked = self._asked[cloth_id]
+        if asked.ways[0] == way and asked.around is None:
+            return
+        others = (other for other in asked.ways if other != way)
+        in_sight = self._queue.now == ("lay", cloth_id)
+        self.begin(replace(asked, ways=(way, *others), around=None), in_sight=in_sight)
+
     def drop(self, cloth_id: str) -> None:
         """Search for a cloth's lays no more; nothing is heard of it."""
         self._asked.pop(cloth_id, None)

@@ -416,16 +416,18 @@ class Session(JobView):
     def _search_missing(self) -> None:
         """Search for the cloths of which nothing is known, the one in hand first."""
         for cloth in sorted(self.cloths, key=lambda each: each != self.cloth):
-            if self.laying.is_searching(cloth.id):
-                continue
             on, spread = self.job.on_cloth(cloth.id), self.job.spread_of(cloth.id)
-            if cloth.id not in self._searched and not self._is_settled(cloth.id):
-                self._begin(cloth, QUICK_EFFORT, None)
-            elif (
+            is_lacking = (
                 on.lay is None
                 and spread != BEST
                 and all(answer.way != spread for answer in on.tried)
-            ):
+            )
+            if self.laying.is_searching(cloth.id):
+                if is_lacking:
+                    self.laying.put_first(cloth.id, spread)
+            elif cloth.id not in self._searched and not self._is_settled(cloth.id):
+                self._begin(cloth, QUICK_EFFORT, None)
+            elif is_lacking:
                 self._begin(cloth, QUICK_EFFORT, (spread,))
             else:
                 self._searched.add(cloth.id)

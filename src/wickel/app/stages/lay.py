@@ -215,19 +215,25 @@ class LayStage(Stage):
 
     def _show_fold(self) -> None:
         """Show the way in use, and how deep its fold is."""
-        way, lay = self._session.way, self._session.lay
-        taken = self._session.spread
+        way, taken = self._session.way, self._session.spread
         offered = list(dict.fromkeys((BEST, *self._session.ways, taken)))
         if [self.fold.itemData(k) for k in range(self.fold.count())] != offered:
             self.fold.clear()
             for id in offered:
                 self.fold.addItem(tr("the shortest way") if id == BEST else Spreading(id).name, id)
         self.fold.setCurrentIndex(self.fold.findData(taken))
-        depths = lay.spread.depths_mm if lay else ()
+        depths = self._depths()
         most = max(plan.way.depths for plan in way.sections)
         for k, field in enumerate((self.fold_depth, self.far_depth)):
             field.setVisible(k < most)
             field.show_length(depths[k] if k < len(depths) else None, self._session.job.unit)
+
+    def _depths(self) -> tuple[float, ...]:
+        """How deep the folds are: of the lay shown, else as they were typed."""
+        lay = self._session.lay
+        if lay is not None:
+            return lay.spread.depths_mm
+        return next((plan.depths_mm for plan in self._session.way.sections if plan.depths_mm), ())
 
     def _show_cloths(self) -> None:
         cloths, own = self._session.cloths, self._session.cloth
@@ -321,8 +327,7 @@ class LayStage(Stage):
         cloth = self._session.cloth
         if cloth is None:
             return
-        lay = self._session.lay
-        depths = list(lay.spread.depths_mm) if lay else []
+        depths = list(self._depths())
         depths[which : which + 1] = [mm]
         if not depths_fit(depths, cloth.lay_width_mm, cloth.reserve_mm):
             room = cloth.lay_width_mm / 2 - (sum(depths) - mm)
