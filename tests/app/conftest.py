@@ -83,7 +83,8 @@ def window(qtbot, tmp_path, runner, demo_home):
     qtbot.addWidget(made)
     with qtbot.waitExposed(made):
         made.show()
-    return made
+    yield made
+    made.leave_unsaved()
 
 
 @pytest.fixture

@@ -12,7 +12,6 @@ from PySide6.QtCore import QCoreApplication
 
 from tests.app.conftest import KnownRunner
 from tests.lay.shapes import BOX, ELL, WEDGE, piece
-from wickel.app import runners
 from wickel.app.runners import ProcessRunner
 from wickel.app.session import Session
 from wickel.cloth import Cloth, Design, Print

@@ -9,13 +9,24 @@ from pathlib import Path
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
-from wickel.files import OpenMark, Stamp, save_job, stamp
+from wickel.files import (
+    OpenMark,
+    Stamp,
+    job_text,
+    keep_rescue,
+    let_rescue_go,
+    save_job,
+    stamp,
+)
 from wickel.job import Job
 from wickel.wording import tr
 
 _SAVE_AFTER_MS, _SAVE_FOUND_AFTER_MS = 250, 3000
 """How long after an edit the job is saved, and after what a search has found, of which more may
 come at any moment."""
+
+_AGAIN_AFTER_MS = 10_000
+"""How long after a failure it is tried again: there may be room then."""
 
 _ENDING = ".wickel.json"
 
@@ -40,16 +51,20 @@ class JobFile(QObject):
         self.path: Path | None = None
         self.open_elsewhere = False
         self.waits = False
+        self.is_unsaved = False
+        """Whether there are edits that do not stand in the file: they wait to be saved, or could
+        not be."""
         self._mark = OpenMark()
         self._stamp = Stamp()
         self._timer = QTimer(self, singleShot=True)
         self._timer.timeout.connect(self.save)
+        self._rescued = ""
 
     def take(self, path: Path | None) -> None:
         """Take up another file."""
         self._timer.stop()
         self._mark.let_go()
-        self.path, self.waits = path, False
+        self.path, self.waits, self.is_unsaved = path, False, False
         self.open_elsewhere = path is not None and not self._mark.take(path)
         self._stamp = Stamp() if path is None else stamp(path)
 
@@ -57,13 +72,14 @@ class JobFile(QObject):
         """Have the job saved in a moment: it was edited, or a search has ``found`` something."""
         if self.path is None or (self.open_elsewhere and found):
             return
+        self.is_unsaved = self.is_unsaved or not found
         if found and self._timer.isActive():
             return
         self._timer.start(_SAVE_FOUND_AFTER_MS if found else _SAVE_AFTER_MS)
 
     def settle(self) -> None:
         """Save what is not saved yet."""
-        if self._timer.isActive():
+        if self._timer.isActive() or (self.is_unsaved and not self.waits):
             self.save()
 
     def close(self) -> None:
@@ -89,17 +105,43 @@ class JobFile(QObject):
         try:
             save_job(self._job(), self.path)
         except OSError as reason:
-            self.trouble.emit(
-                tr(
-                    "The job could not be saved to {path}: {strerror}.",
-                    path=self.path.name,
-                    strerror=reason.strerror,
-                )
-            )
+            self._keep_rescue(reason)
             return False
         self._stamp = stamp(self.path)
+        if self._rescued:
+            let_rescue_go(self._rescued)
+            self._rescued = ""
+        self.is_unsaved = False
         self.saved.emit()
         return True
+
+    def save_to(self, path: Path) -> bool:
+        """Save to another file and go on there, and whether that could be."""
+        before, unsaved = self.path, self.is_unsaved
+        self.take(path)
+        if self.save():
+            self.path_changed.emit()
+            return True
+        self.take(before)
+        self.is_unsaved = unsaved
+        return False
+
+    def _keep_rescue(self, reason: OSError) -> None:
+        """Say that the job could not be saved, keep it where there is room, and try again later."""
+        assert self.path is not None
+        self.is_unsaved = True
+        self._timer.start(_AGAIN_AFTER_MS)
+        name = self.path.name.removesuffix(_ENDING)
+        kept = keep_rescue(job_text(self._job()), name)
+        self._rescued = name if kept is not None else ""
+        words = tr(
+            "The job could not be saved to {path}: {strerror}.",
+            path=self.path.name,
+            strerror=reason.strerror,
+        )
+        if kept is not None:
+            words = tr("{words} A rescue copy is in {folder}.", words=words, folder=kept.parent)
+        self.trouble.emit(words)
 
     def take_over(self) -> bool:
         """Make the file this window's own, though another window has it open; False when there is

@@ -5,16 +5,17 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
+from datetime import datetime
 from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Qt, Signal
-from PySide6.QtWidgets import QWidget
+from PySide6.QtWidgets import QFileDialog, QWidget
 
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.widgets.dialogs import Notice
-from wickel.files import UnreadableFile, read_job, save_job
+from wickel.files import UnreadableFile, free_path, read_job, rescued, save_job
 from wickel.job import Job
 from wickel.units import shown_length
 from wickel.wording import tr
@@ -54,6 +55,8 @@ class Opening(QObject):
     def open(self, path: Path) -> bool:
         """Open a job file; say why if it cannot be, once, and offer the copy that was kept
         before."""
+        if not self.may_leave():
+            return False
         self._session.close_job()  # it may be this one, changed a moment ago
         try:
             job = read_job(path)
@@ -66,6 +69,88 @@ class Opening(QObject):
             self._ask_to_take_over()
         self.opened.emit()
         return True
+
+    def may_leave(self) -> bool:
+        """Whether the open job may be left: it is saved, here or elsewhere, or the maker gives it
+        up."""
+        file = self._session.file
+        file.settle()
+        while file.is_unsaved and file.path is not None and not file.waits:
+            notice = Notice(
+                self._window,
+                tr("This job is not saved"),
+                tr(
+                    "{path} could not be saved: what you changed last stands only in this window.",
+                    path=file.path.name,
+                ),
+                do=tr("Save it elsewhere…"),
+                also=(tr("Try again"), tr("Leave it unsaved")),
+            )
+            agreed = notice.exec() == Notice.DialogCode.Accepted
+            notice.deleteLater()
+            if not agreed:
+                return False
+            if notice.taken == tr("Leave it unsaved"):
+                return True
+            if notice.taken == tr("Try again"):
+                file.save()
+            elif not self._save_elsewhere():
+                return False
+        return True
+
+    def _save_elsewhere(self) -> bool:
+        """Ask where the job is to go, and whether it could be saved there or may be tried again."""
+        path = self._session.path
+        assert path is not None
+        name, _ = QFileDialog.getSaveFileName(
+            self._window,
+            tr("Save the job elsewhere"),
+            str(Path.home() / path.name),
+            tr("Jobs (*.wickel.json)"),
+        )
+        if not name:
+            return False
+        chosen = Path(name)
+        if not chosen.name.endswith(".wickel.json"):
+            chosen = chosen.with_name(f"{chosen.name}.wickel.json")
+        self._session.file.save_to(chosen)
+        return True
+
+    def offer_rescued(self, folder: Path) -> None:
+        """Offer work that could not be saved in an earlier sitting, if there is any."""
+        found = rescued()
+        if not found:
+            return
+        when = datetime.fromtimestamp(found[0].stat().st_mtime).astimezone()
+        notice = Notice(
+            self._window,
+            tr("Work that could not be saved"),
+            tr(
+                "A rescue copy of {name} is there, from {when}. It can be opened as a job of its "
+                "own.",
+                name=found[0].name.removesuffix(".wickel.json"),
+                when=f"{when:%-d.%-m.%Y %H:%M}",
+            ),
+            do=tr("Open the rescue copy"),
+            also=(tr("Throw it away"),),
+        )
+        self._ask(notice, lambda: self._take_rescued(found[0], notice.taken, folder))
+
+    def _take_rescued(self, path: Path, taken: str, folder: Path) -> None:
+        """Put a rescue copy among the jobs and open it, or throw it away."""
+        try:
+            if taken == tr("Open the rescue copy"):
+                job = read_job(path)
+                own = free_path(folder / path.name, ".wickel.json")
+                save_job(job, own)
+                if not self.open(own):
+                    return
+            path.unlink()
+        except (UnreadableFile, OSError) as reason:
+            self.refuse(
+                tr("The rescue copy cannot be opened"),
+                str(getattr(reason, "strerror", None) or reason),
+            )
 
     def refuse(self, title: str, sentence: str) -> None:
         """Say why something cannot be."""

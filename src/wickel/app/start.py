@@ -144,6 +144,7 @@ def run_window(
     faults.install()
     window.show()
     QTimer.singleShot(0, window.book.open)
+    QTimer.singleShot(0, window.offer_rescued)
     if path is not None:
         QTimer.singleShot(0, partial(window.files.take, path.absolute()))
     elif walk:

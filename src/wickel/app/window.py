@@ -308,6 +308,14 @@ class MainWindow(QMainWindow):
         sheet.finished.connect(lambda _: self.new_job())
         sheet.open()
 
+    def leave_unsaved(self) -> None:
+        """Give up what could not be saved: nothing is asked when the window is closed."""
+        self._session.file.is_unsaved = False
+
+    def offer_rescued(self) -> None:
+        """Offer work that could not be saved in an earlier sitting, if there is any."""
+        self._opening.offer_rescued(self._folder.path)
+
     def start_walk(self) -> Walk:
         """Lead through the stages, from the first on."""
         parts: dict[Stage, QWidget] = {
@@ -495,6 +503,9 @@ class MainWindow(QMainWindow):
             self.show_stage(values.stage)
 
     def closeEvent(self, event: QCloseEvent) -> None:
+        if not self._opening.may_leave():
+            event.ignore()
+            return
         geometry = bytes(self.saveGeometry().toBase64().data()).decode("ascii")
         stage = self.stack.currentIndex()
         values = replace(self._settings.values, geometry=geometry, stage=stage)

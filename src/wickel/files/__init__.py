@@ -21,6 +21,7 @@ from wickel.files.locks import OpenMark, Stamp, stamp
 from wickel.files.names import UniqueNames, free_path, plain_text, safe_name, slug
 from wickel.files.own_file import StyleFileRecord, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
+from wickel.files.rescue import keep_rescue, let_rescue_go, rescued
 from wickel.files.saving import csv_text, folder_lock, json_text, private_folder, save_file, sweep
 from wickel.files.swatch import GROUND, border_svg, ground_of, tile_mm, tile_svg
 from wickel.files.table_store import TableStore
@@ -52,8 +53,10 @@ __all__ = [
     "job_record",
     "job_text",
     "json_text",
+    "keep_rescue",
     "lay_record",
     "lay_text",
+    "let_rescue_go",
     "on_shelf_of",
     "on_shelf_record",
     "parsed_json",
@@ -66,6 +69,7 @@ __all__ = [
     "read_schools",
     "read_shelf",
     "read_style",
+    "rescued",
     "safe_name",
     "save_clients",
     "save_file",
