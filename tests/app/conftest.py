@@ -11,9 +11,9 @@ import pytest
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QApplication, QDialog, QLineEdit
 
+from tests.app.kept import KeptWindow, build
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.runners import InlineRunner
-from wickel.app.start import make_window
 from wickel.job import CellTask
 from wickel.job.tasks import AcrossTask, LayTask, run_task
 from wickel.studio.folder import StudioFolder
@@ -58,9 +58,15 @@ def qtbot(qtbot):
     return qtbot
 
 
-@pytest.fixture
-def runner():
+@pytest.fixture(scope="session")
+def usual_runner(qapp):
+    """Who does the tasks of the window that goes from test to test."""
     return KnownRunner(most_effort=2, most_ways=2)
+
+
+@pytest.fixture
+def runner(usual_runner):
+    return usual_runner
 
 
 @pytest.fixture(scope="session")
@@ -75,16 +81,36 @@ def demo_home(tmp_path_factory, qapp):
     return home
 
 
+@pytest.fixture(scope="session")
+def kept(tmp_path_factory, demo_home, usual_runner):
+    """The window that goes from test to test."""
+    own = KeptWindow(tmp_path_factory.mktemp("kept") / "home", demo_home, usual_runner)
+    yield own
+    import sys; print("REBUILT", own.rebuilt, file=sys.__stderr__)
+    own.close()
+
+
 @pytest.fixture
-def window(qtbot, tmp_path, runner, demo_home):
+def own_window(qtbot, tmp_path, runner, demo_home, kept):
+    """A window of the test's own, on a studio of its own: where starting or ending is the
+    subject."""
+    kept.step_aside()
     shutil.copytree(demo_home, tmp_path / "home")
-    made = make_window(QApplication.instance(), tmp_path / "home", runner, demo=True)
-    made.book.open_now()
-    qtbot.addWidget(made)
+    made = build(tmp_path / "home", runner)
+    qtbot.addWidget(made, before_close_func=lambda own: own.leave_unsaved())
     with qtbot.waitExposed(made):
         made.show()
-    yield made
-    made.leave_unsaved()
+    return made
+
+
+@pytest.fixture
+def window(request, qtbot, tmp_path, runner, usual_runner, kept):
+    """The real window with the demo studio, as it opens; ``tmp_path / "home"`` is its home."""
+    if runner is not usual_runner or request.node.get_closest_marker("own_window"):
+        return request.getfixturevalue("own_window")
+    made = kept.ready(qtbot)
+    (tmp_path / "home").symlink_to(kept.home)
+    return made
 
 
 @pytest.fixture

@@ -115,6 +115,11 @@ class JobFile(QObject):
         self.saved.emit()
         return True
 
+    def give_up(self) -> None:
+        """Leave what is not saved as it is."""
+        self._timer.stop()
+        self.is_unsaved = False
+
     def save_to(self, path: Path) -> bool:
         """Save to another file and go on there, and whether that could be."""
         before, unsaved = self.path, self.is_unsaved

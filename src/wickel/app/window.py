@@ -310,7 +310,7 @@ class MainWindow(QMainWindow):
 
     def leave_unsaved(self) -> None:
         """Give up what could not be saved: nothing is asked when the window is closed."""
-        self._session.file.is_unsaved = False
+        self._session.file.give_up()
 
     def offer_rescued(self) -> None:
         """Offer work that could not be saved in an earlier sitting, if there is any."""

@@ -120,6 +120,11 @@ class ShortLabel(QLabel):
         super().resizeEvent(event)
         self._cut()
 
+    def changeEvent(self, event: QEvent) -> None:
+        super().changeEvent(event)
+        if event.type() in (QEvent.Type.FontChange, QEvent.Type.StyleChange):
+            self._cut()  # in another face the same words need another room
+
     def minimumSizeHint(self) -> QSize:
         return QSize(80, super().minimumSizeHint().height())
 
