@@ -85,18 +85,32 @@ def demo_home(tmp_path_factory, qapp):
 def kept(tmp_path_factory, demo_home, usual_runner):
     """The window that goes from test to test."""
     own = KeptWindow(tmp_path_factory.mktemp("kept") / "home", demo_home, usual_runner)
+    _kept.append(own)
     yield own
-    import sys; print("REBUILT", own.rebuilt, file=sys.__stderr__)
+    _kept.clear()
+    with open("/tmp/rebuilt.txt", "a") as f:
+        f.write(repr(own.rebuilt) + "
+")
     own.close()
 
 
+_kept = []
+
+
+@pytest.fixture(autouse=True)
+def _alone(request):
+    """The window that goes from test to test is not there for those that do without it."""
+    if "window" not in request.fixturenames or request.node.get_closest_marker("own_window"):
+        for own in _kept:
+            own.step_aside()
+
+
 @pytest.fixture
-def own_window(qtbot, tmp_path, runner, demo_home, kept):
+def own_window(qtbot, tmp_path, runner, usual_runner, demo_home):
     """A window of the test's own, on a studio of its own: where starting or ending is the
     subject."""
-    kept.step_aside()
     shutil.copytree(demo_home, tmp_path / "home")
-    made = build(tmp_path / "home", runner)
+    made = build(tmp_path / "home", runner.another() if runner is usual_runner else runner)
     qtbot.addWidget(made, before_close_func=lambda own: own.leave_unsaved())
     with qtbot.waitExposed(made):
         made.show()
@@ -104,12 +118,12 @@ def own_window(qtbot, tmp_path, runner, demo_home, kept):
 
 
 @pytest.fixture
-def window(request, qtbot, tmp_path, runner, usual_runner, kept):
+def window(request, qtbot, tmp_path, runner, usual_runner):
     """The real window with the demo studio, as it opens; ``tmp_path / "home"`` is its home."""
     if runner is not usual_runner or request.node.get_closest_marker("own_window"):
         return request.getfixturevalue("own_window")
-    made = kept.ready(qtbot)
-    (tmp_path / "home").symlink_to(kept.home)
+    made = request.getfixturevalue("kept").ready(qtbot)
+    (tmp_path / "home").symlink_to(_kept[0].home)
     return made
 
 

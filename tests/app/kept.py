@@ -16,6 +16,7 @@ from PySide6.QtWidgets import (
     QApplication,
     QComboBox,
     QDialog,
+    QMainWindow,
     QWidget,
 )
 
@@ -48,7 +49,6 @@ def toggles(window):
         *(cut.turn, cut.chalks, cut.pause),
         *(jobs.search, window.cloth.search, log.search),
         *(figures.search, figures.only_mine, figures.only_piece),
-        *jobs.findChildren(QComboBox),
     )
 
 
@@ -150,11 +150,14 @@ class KeptWindow:
     def _reset(self):
         window, session = self.window, self.window.session
         for other in QApplication.topLevelWidgets():
-            if other is not window and (other.isVisible() or isinstance(other, QDialog)):
+            stands_over = other.isVisible() and not isinstance(other, QMainWindow)
+            if stands_over or isinstance(other, QDialog):
                 other.hide()
                 other.deleteLater()
         for walk in window.findChildren(Walk):
             walk.deleteLater()
+        window.lay.view.cancel()
+        window.lay.view.choose("")
         window.leave_unsaved()
         window.cut.shut()
         session.close_job()
@@ -169,6 +172,7 @@ class KeptWindow:
         self._put_settings_back()
         show_in(Unit.CM)
         window.book.open_now()
+        window.jobs.shown.setCurrentIndex(min(0, window.jobs.shown.count() - 1))
         for widget, state in zip(toggles(window), self._states, strict=True):
             put_back(widget, state)
         window.setWindowState(Qt.WindowState.WindowNoState)
@@ -212,12 +216,20 @@ class KeptWindow:
             "settings are not as before": window.settings.values != self._settings,
             "the job was written to": _bytes(self._path) != _bytes(self._demo_path()),
             "the runner was changed": (self._runner._most, self._runner._ways) != self._work,
-            "something is set": [state_of(own) for own in toggles(window)] != self._states,
+            f"set: {self._other_toggles()}": bool(self._other_toggles()),
             "the keys go elsewhere": QApplication.activeWindow() is not window,
             "another size": (window.width(), window.height()) != SIZE,
             f"in sight: {self._other_sight()}": bool(self._other_sight()),
         }
         return "; ".join(words for words, so in unlike.items() if so)
+
+    def _other_toggles(self):
+        """What a maker has set on a stage that is not so at first."""
+        return [
+            f"{type(own).__name__} {own.accessibleName() or own.toolTip()}"
+            for own, state in zip(toggles(self.window), self._states, strict=True)
+            if state_of(own) != state
+        ]
 
     def _other_sight(self):
         """What is in sight that should not be, and what should be and is not."""

@@ -191,6 +191,7 @@ def test_pictures_are_not_sent_to_the_worker():
 # --- two windows on one studio ----------------------------------------------------------------
 
 
+@pytest.mark.own_window
 def test_a_job_open_in_two_windows_is_not_written_over(window, session, qtbot, tmp_path):
     path = session.path
     other = opened(qtbot, tmp_path / "home", demo=True)

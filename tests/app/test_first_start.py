@@ -83,6 +83,7 @@ def test_the_ring_lies_around_what_is_spoken_of(window, qtbot):
     assert walk.card.isHidden()
 
 
+@pytest.mark.own_window
 def test_a_walk_begun_again_is_the_same_one(window, qtbot):
     walk = window.start_walk()
     walk.go(3)

@@ -364,6 +364,7 @@ def test_a_new_job_can_be_begun_in_an_empty_studio(qtbot, tmp_path):
 # --- two windows ------------------------------------------------------------------------------
 
 
+@pytest.mark.own_window
 def test_a_second_window_is_told_and_looks_or_takes_over(window, session, qtbot, tmp_path):
     path = session.path
     other = another_window(qtbot, tmp_path / "home", demo=True)

@@ -9,7 +9,6 @@ from PySide6.QtWidgets import QApplication, QDialog, QFileDialog, QPushButton
 
 from tests.app.test_window import BODY, LEFT, go, type_into
 from wickel.app import job_file
-from wickel.app.widgets.dialogs import Notice
 from wickel.files import read_job, rescued
 from wickel.files import save_job as really_save
 
@@ -61,6 +60,7 @@ def change(window, qtbot, text="58"):
     type_into(qtbot, window.body.fields["head"], text)
 
 
+@pytest.mark.own_window
 def test_closing_with_a_full_disk_asks_and_can_be_called_off(
     window, session, qtbot, full_disk, pressing
 ):
@@ -82,6 +82,7 @@ def test_closing_with_a_full_disk_asks_and_can_be_called_off(
     assert rescued() == ()
 
 
+@pytest.mark.own_window
 def test_it_can_be_saved_elsewhere(
     window, session, qtbot, monkeypatch, full_disk, pressing, tmp_path
 ):
@@ -99,6 +100,7 @@ def test_it_can_be_saved_elsewhere(
     assert read_job(elsewhere).garments[0].body["head"] == 580
 
 
+@pytest.mark.own_window
 def test_left_unsaved_the_rescue_copy_is_offered_at_the_next_start(
     window, session, qtbot, full_disk, pressing
 ):
@@ -110,11 +112,10 @@ def test_left_unsaved_the_rescue_copy_is_offered_at_the_next_start(
     assert read_job(before).garments[0].body["head"] != 580
     full_disk()
     window.show()
+    seen = pressing("Open the rescue copy")
     window.offer_rescued()
-    (notice,) = [own for own in window.findChildren(Notice) if own.isVisible()]
-    assert before.name.removesuffix(".wickel.json") in notice.sentence.text()
-    qtbot.mouseClick(notice.do, LEFT)
-    assert session.path != before
+    qtbot.waitUntil(lambda: session.path != before)
+    assert seen == ["Work that could not be saved"]
     assert session.job.garments[0].body["head"] == 580
     assert rescued() == ()
 

@@ -91,6 +91,7 @@ class Opening(QObject):
             if not agreed:
                 return False
             if notice.taken == tr("Leave it unsaved"):
+                file.give_up()
                 return True
             if notice.taken == tr("Try again"):
                 file.save()
