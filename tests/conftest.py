@@ -7,7 +7,9 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 import pytest
 from hypothesis import HealthCheck, settings
 
+from tests.files.read_server import ReadServer
 from tests.often import run_all
+from wickel.files.drawings import reading_in
 from wickel.units import Unit
 from wickel.wording import show_in
 
@@ -44,3 +46,18 @@ def pytest_collection_modifyitems(config, items):
 def _home(tmp_path, monkeypatch):
     monkeypatch.setenv("WICKEL_HOME", str(tmp_path / "home"))
     show_in(Unit.CM)
+
+
+@pytest.fixture(scope="session")
+def read_server():
+    """A server that reads drawings, started when the first is to be read."""
+    server = ReadServer()
+    yield server
+    server.close()
+
+
+@pytest.fixture(autouse=True)
+def _forked_reader(request, read_server, monkeypatch):
+    """Drawings are read by forks of one server, but for what is about the real process."""
+    if request.node.get_closest_marker("real_reader") is None:
+        monkeypatch.setattr(reading_in, "subprocess", read_server)

@@ -5,6 +5,7 @@ import pickle
 import shutil
 from contextlib import contextmanager
 from functools import partial
+from pathlib import Path
 from typing import ClassVar
 
 import pytest
@@ -88,9 +89,10 @@ def kept(tmp_path_factory, demo_home, usual_runner):
     _kept.append(own)
     yield own
     _kept.clear()
-    with open("/tmp/rebuilt.txt", "a") as f:
-        f.write(repr(own.rebuilt) + "
-")
+    Path("/tmp/rebuilt.txt").open("a").close()
+    Path("/tmp/rebuilt.txt").write_text(
+        Path("/tmp/rebuilt.txt").read_text() + repr(own.rebuilt) + chr(10)
+    )
     own.close()
 
 

@@ -282,6 +282,7 @@ def test_pdf_paths_lie_where_their_forms_and_matrices_put_them(tmp_path):
     assert [text.text for text in found.texts] == ["Sleeve of Ada"]
 
 
+@pytest.mark.real_reader
 def test_reading_is_stopped_when_asked(tmp_path):
     path = tmp_path / "a.svg"
     path.write_text(SVG.format(head='width="1mm"', body='<path d="M0 0L1 1"/>'))
