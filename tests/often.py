@@ -31,3 +31,9 @@ def usually(cases, is_usual):
         for k, case in enumerate(cases)
         if _run["all"] or is_usual(k)
     ]
+
+
+def all_or(everything, few):
+    """What a test that goes through many things in one goes through: all of them with ``--all``,
+    else few."""
+    return everything if _run["all"] else few

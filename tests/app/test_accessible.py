@@ -13,6 +13,7 @@ from pytestqt.exceptions import TimeoutError as QtBotTimeout
 
 from tests.app.detector import faults
 from tests.files.drawings import drafted, sheet
+from tests.often import usual
 from wickel.app.exchange.import_sheet import ImportSheet
 from wickel.app.stage import Stage
 from wickel.app.table.told import ToldItem
@@ -176,6 +177,7 @@ def test_points_of_the_draft_are_told_with_their_rules(window, qtbot):
     assert {point.rule for point in piece.points} <= said
 
 
+@pytest.mark.long
 def test_a_job_is_done_from_body_to_table_by_what_is_told(window, qtbot):
     """Stages, fields and buttons are found by role and name, pressed and typed into."""
     press(window, "Body")
@@ -300,7 +302,7 @@ def test_what_is_cut_off_or_lies_over_something_is_found(window, qtbot):
 
 
 @pytest.mark.parametrize("garments", [(), ("knit-top", "coat")], ids=["dress", "outfit"])
-@pytest.mark.parametrize("scale", [1.0, 1.5, 2.0])
+@pytest.mark.parametrize("scale", usual((1.0, 1.5, 2.0), (2.0,)))
 def test_at_every_size_of_text_nothing_is_cut_off(sized, qtbot, scale, garments):
     window = sized(scale)
     for style in garments:  # several garments from several cloths bring more to choose from

@@ -64,6 +64,7 @@ def test_a_job_from_body_to_bought_length(screen, tmp_path):
 
 @pytest.mark.timeout(300)  # a busy machine may take long to start three processes
 @pytest.mark.xvfb
+@pytest.mark.long
 def test_a_dress_is_laid_by_hand_from_an_empty_cloth(screen, tmp_path):
     told = run("real_hand.py", screen, tmp_path)
     assert told["platform"] == "xcb"
@@ -88,6 +89,7 @@ def test_the_guide_at_the_table_by_keyboard_closed_in_the_middle(screen, tmp_pat
 
 @pytest.mark.timeout(300)
 @pytest.mark.xvfb
+@pytest.mark.long
 def test_one_sitting_from_a_new_client_to_the_job_that_uses_the_remnant(screen, tmp_path):
     told = run("real_book.py", screen, tmp_path)
     first, second = told["first"], told["second"]

@@ -24,11 +24,12 @@ def serve():
     from wickel.files.drawings import reader
 
     for line in sys.stdin:
-        path, name, out = json.loads(line)
+        path, name, out, home = json.loads(line)
         said, its_end = os.pipe()
         child = os.fork()
         if child == 0:
             os.close(said)
+            os.environ["HOME"] = home
             os.dup2(its_end, 1)  # it may write no file
             sys.argv = ["reader", path, name]
             try:
@@ -69,7 +70,7 @@ class ReadServer:
             stdin=subprocess.PIPE,
             stdout=subprocess.PIPE,
             stderr=subprocess.DEVNULL,
-            env=os.environ | QUIET,
+            env=os.environ | QUIET | {"HOME": tempfile.mkdtemp()},
             text=True,
         )
 
@@ -81,7 +82,9 @@ class ReadServer:
     def read(self, path, name, out, begun):
         """Have one drawing read; how it ended. ``begun`` is told the id of its process."""
         with self._one_at_a_time:
-            self._server.stdin.write(json.dumps([path, name, out]) + "\n")
+            self._server.stdin.write(
+                json.dumps([path, name, out, os.environ.get("HOME", "")]) + "\n"
+            )
             self._server.stdin.flush()
             begun(int(self._server.stdout.readline()))
             ended, self.worked_s, peak_kb = json.loads(self._server.stdout.readline())

@@ -12,6 +12,7 @@ import pytest
 from shapely.geometry import LineString, Point, Polygon
 
 from tests.cutting.jobs import demo_work
+from tests.often import usual
 from wickel.cutting import Studio, cautions, guide, on_table_again
 from wickel.drawing import grain_line
 from wickel.files.papers.cut_plan import CUT_PART_NAMES, CutPapers, CutPart, cut_pdf
@@ -299,7 +300,9 @@ def cut_lines(pdf, tiling_wide, tiling_high, overlap):
     return pages
 
 
-@pytest.mark.parametrize("paper", [Paper.A4, Paper.A3, Paper.LETTER, Roll(900.0)])
+@pytest.mark.parametrize(
+    "paper", usual((Paper.A4, Paper.A3, Paper.LETTER, Roll(900.0)), (Paper.LETTER, Roll(900.0)))
+)
 def test_tiled_pages_put_together_give_the_outlines(paper):
     from wickel.cutting.tiles import OVERLAP_MM, Tiling, pieces_tiled
 

@@ -34,6 +34,8 @@ from wickel.job import (
 from wickel.lay import Search, exact_check, kept_lay_of, labour_of, lay_again, make_lay
 from wickel.yardage import need_of
 
+FEW_PIECES = "pencil-skirt"
+"""Where every way of many cells is laid, and it does not matter of what."""
 CLOTH = Cloth(id="main", usable_width_mm=1400, print=Print.TWO_WAY, reserve_mm=5)
 
 
@@ -65,8 +67,8 @@ def copies_mm2(pieces):
 @settings(max_examples=2, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(st.sampled_from(("80", "92", "106", "124")), st.floats(900, 1600), st.floats(0, 300))
 def test_no_cell_is_below_its_area_and_a_wider_one_needs_no_more_in_any_way(size, width, wider):
-    narrow, wide = row(size, (width, width + wider + 1))
-    pieces, cloth = cell_pieces(dress_job(size), "main", size, size_body(size), width)
+    narrow, wide = row(size, (width, width + wider + 1), style=FEW_PIECES)
+    pieces, cloth = cell_pieces(dress_job(size, FEW_PIECES), "main", size, size_body(size), width)
     for cell, own in ((narrow, cloth), (wide, replace(cloth, usable_width_mm=width + wider + 1))):
         for line in cell.ways:
             if line.length_mm is not None:
@@ -80,8 +82,10 @@ def test_no_cell_is_below_its_area_and_a_wider_one_needs_no_more_in_any_way(size
 
 
 def test_every_cell_is_a_lay_that_passes_the_exact_check_again():
-    for cell in row(widths=(1100.0, 1500.0)):
-        pieces, cloth = cell_pieces(dress_job(), "main", "92", size_body("92"), cell.width_mm)
+    for cell in row(widths=(1100.0, 1500.0), style=FEW_PIECES):
+        pieces, cloth = cell_pieces(
+            dress_job(style=FEW_PIECES), "main", "92", size_body("92"), cell.width_mm
+        )
         lay = lay_again(cell.laid, pieces, cloth)
         assert lay is not None
         assert exact_check(lay) == ()
@@ -156,8 +160,8 @@ def test_a_width_that_cannot_hold_a_piece_says_which():
 
 
 def test_an_improved_cell_is_never_longer():
-    (cell,) = row(widths=(1400.0,), effort=1)
-    pieces, cloth = cell_pieces(dress_job(), "main", "92", size_body("92"), 1400.0)
+    (cell,) = row(widths=(1400.0,), style=FEW_PIECES, effort=1)
+    pieces, cloth = cell_pieces(dress_job(style=FEW_PIECES), "main", "92", size_body("92"), 1400.0)
     assert (
         cell_of_92(pieces, cloth, known=cell, search=Search(effort=2, seed=5)).best.length_mm
         <= cell.best.length_mm
