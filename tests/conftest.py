@@ -25,6 +25,7 @@ settings.load_profile("wickel")
 
 def pytest_addoption(parser):
     parser.addoption("--all", action="store_true", help="also what runs at length")
+    parser.addoption("--fast", action="store_true", help="only the core, two cases of each test")
 
 
 def pytest_configure(config):
@@ -35,11 +36,38 @@ def pytest_configure(config):
 def pytest_collection_modifyitems(config, items):
     """The fast core first, the window last; what runs at length only when asked for."""
     if not config.getoption("--all"):
-        left_out = [item for item in items if item.get_closest_marker("long")]
-        if left_out:
-            config.hook.pytest_deselected(items=left_out)
-            items[:] = [item for item in items if not item.get_closest_marker("long")]
+        _leave_out(config, items, [item for item in items if item.get_closest_marker("long")])
+    if config.getoption("--fast"):
+        _leave_out(config, items, _slow(items))
     items.sort(key=lambda item: ("tests/app" in str(item.path), "test_cli" in str(item.path)))
+
+
+def _leave_out(config, items, left_out):
+    if left_out:
+        config.hook.pytest_deselected(items=left_out)
+        gone = set(map(id, left_out))
+        items[:] = [item for item in items if id(item) not in gone]
+
+
+def _slow(items):
+    """What a run under a minute does without: the window, the command line, whatever starts
+    processes or searches long, and all cases of a test but the first and the last."""
+    cases = {}
+    for item in items:
+        cases.setdefault((item.path, item.originalname), []).append(item)
+    kept = {id(own[k]) for own in cases.values() for k in (0, -1)}
+    return [
+        item
+        for item in items
+        if id(item) not in kept or any(part in str(item.path) for part in SLOW)
+    ]
+
+
+SLOW = (
+    *("tests/app", "tests/test_cli", "tests/plotting", "tests/desktop", "tests/test_repro"),
+    *("test_hostile", "test_drawings", "test_cut_papers", "test_table", "test_book_store"),
+    *("test_random_jobs", "test_every_style", "test_garments", "test_matching", "test_stopping"),
+)
 
 
 @pytest.fixture(autouse=True)
