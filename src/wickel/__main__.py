@@ -86,7 +86,14 @@ def main() -> None:
     """Run the program."""
     if "_WICKEL_COMPLETE" in os.environ:
         completion_init()
-    app(prog_name="wickel")
+    try:
+        app(prog_name="wickel")
+    except SystemExit as end:
+        if "wickel.lay.nest" in sys.modules:
+            from wickel.lay import leave
+
+            leave(end.code if isinstance(end.code, int) else int(end.code is not None))
+        raise
 
 
 if __name__ == "__main__":

@@ -24,6 +24,7 @@ from wickel.cli.common import (
     fail,
     open_job,
     read_job_or_fail,
+    ready_to_lay,
     write_file,
 )
 from wickel.cloth import Cloth
@@ -78,6 +79,7 @@ def yardage(
     """How much to buy for every size on every width; each figure is a real lay."""
     apart((job_path,), [] if csv is None else [csv])
     job, _ = open_job(job_path)
+    ready_to_lay()
     asked, own = _asked(job, sizes, cloth)
     try:
         wide = sorted(parsed_length(text, Unit.CM) for text in widths.split(","))
@@ -222,6 +224,7 @@ def buy(
     cloth."""
     apart(job_paths, [path for path in (csv, pdf) if path is not None])
     jobs = [read_job_or_fail(path) for path in job_paths]
+    ready_to_lay()
 
     def tell(line: ClothLine) -> None:
         print(f"laid: {line.cloth.shown_name}", file=sys.stderr)
@@ -297,6 +300,7 @@ def bolt(
 ) -> None:
     """How many garments of the asked sizes come out of a bolt, laid together."""
     job, _ = open_job(job_path)
+    ready_to_lay()
     asked, own = _asked(job, sizes, cloth)
     try:
         mm = parsed_length(length, job.unit)

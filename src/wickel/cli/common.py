@@ -15,7 +15,7 @@ from wickel.draft import DraftRefused
 from wickel.files import UnreadableFile, read_job, save_file
 from wickel.job import Job, JobRefused, cut_pieces, layable
 from wickel.job.figures import read_settings
-from wickel.lay import CutPiece
+from wickel.lay import CutPiece, ready_or_begun
 from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit
 from wickel.wording import show_in
@@ -73,6 +73,8 @@ def open_job(
     ``anyway``: they are drafted although a check cannot hold.
     """
     job = read_job_or_fail(path)
+    if to_lay:
+        ready_to_lay()
     try:
         job = read_settings(settings, job)
     except ValueError as reason:
@@ -84,6 +86,16 @@ def open_job(
         return job, layable(pieces, job) if to_lay else pieces
     except (JobRefused, DraftRefused) as reason:
         fail(reason, UNUSABLE)
+
+
+def ready_to_lay() -> None:
+    """Have the loops of the search ready, or say that they are being compiled meanwhile."""
+    if not ready_or_begun():
+        print(
+            "wickel: the search is being made ready for this computer, once; until that is done "
+            "it goes more slowly.",
+            file=sys.stderr,
+        )
 
 
 def apart(inputs: Iterable[Path], outputs: Iterable[Path]) -> None:

@@ -17,6 +17,7 @@ from wickel.cli.common import (
     fail,
     length_or_fail,
     read_job_or_fail,
+    ready_to_lay,
     write_file,
 )
 from wickel.cli.making import taken_or_found
@@ -32,6 +33,7 @@ def to_cut_or_fail(path: Path, effort: int) -> ToCut:
     """A job with the lays it has taken, and good ones for the cloths that have none; ends the
     command when it cannot be cut so."""
     job = read_job_or_fail(path)
+    ready_to_lay()
     show_in(job.unit, both=job.both_units)
     try:
         drafts, pieces = drafted_job(job)

@@ -22,8 +22,22 @@ _CLEAR_MM = 6.0
 
 def inside_point(outline: Outline) -> Point:
     """A point well inside an outline, for its name: the centroid when it lies inside."""
-    middle = _middle(Polygon(outline))
+    middle = _middle(_sound(outline))
     return (float(middle.x), float(middle.y))
+
+
+def _sound(outline: Outline) -> Polygon:
+    """The largest sound shape within an outline: what is left of a cloth may touch itself, and
+    rounding may make a line cross another. Where there is none, the box around it."""
+    whole = Polygon(outline) if len(outline) > 2 else Polygon()
+    if whole.is_valid and whole.area > 0:
+        return whole
+    parts = [part for part in shapely.get_parts(shapely.make_valid(whole)) if part.area > 0]
+    polygons = [part for part in parts if isinstance(part, Polygon)]
+    if polygons:
+        return max(polygons, key=lambda part: part.area)
+    box = bounds(outline)
+    return shapely.box(box.min_x - 1, box.min_y - 1, box.max_x + 1, box.max_y + 1)
 
 
 def name_room(
@@ -50,7 +64,17 @@ def name_room(
 def _name_room(
     outline: Outline, may_turn: bool, beside: tuple[Outline, ...]
 ) -> tuple[Bounds, bool]:
-    shape = _clear_of(Polygon(outline), beside)
+    try:
+        return _found_room(outline, may_turn, beside)
+    except shapely.errors.GEOSException:  # a name without much room is better than no drawing
+        x, y = _sound(outline).representative_point().coords[0]
+        return Bounds(x, y, x, y), False
+
+
+def _found_room(
+    outline: Outline, may_turn: bool, beside: tuple[Outline, ...]
+) -> tuple[Bounds, bool]:
+    shape = _clear_of(_sound(outline), beside)
     middle = _middle(shape)
     x, y = middle.x, middle.y
     box = bounds(outline)
@@ -76,11 +100,14 @@ def _clear_of(shape: Polygon, lines: Iterable[Outline]) -> Polygon:
 
 def _middle(shape: Polygon) -> shapely.Point:
     """A point well inside a shape: its centroid when that is, else the middle of the largest circle
-    inside."""
-    centre = shape.centroid
-    if shape.contains(centre) and shape.boundary.distance(centre) > 12:
-        return centre
-    x, y = shapely.maximum_inscribed_circle(shape, 2.0).coords[0]
+    inside, else any point of it."""
+    try:
+        centre = shape.centroid
+        if shape.contains(centre) and shape.boundary.distance(centre) > 12:
+            return centre
+        x, y = shapely.maximum_inscribed_circle(shape, 2.0).coords[0]
+    except shapely.errors.GEOSException:
+        x, y = shape.representative_point().coords[0]
     return shapely.Point(x, y)
 
 
@@ -136,7 +163,7 @@ def grain_size(cut: Outline, grain_deg: float) -> float:
     at = inside_point(cut)
     long = GRAIN_SHARE * bounds(cut).width
     shaft, _ = arrow(at, grain_deg, 2 * long)
-    crossed = Polygon(cut).exterior.intersection(shapely.LineString(shaft))
+    crossed = _sound(cut).exterior.intersection(shapely.LineString(shaft))
     room = long if crossed.is_empty else crossed.distance(shapely.Point(at))
     return min(long, 2 * _INSIDE_SHARE * room)
 

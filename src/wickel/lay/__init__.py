@@ -32,7 +32,7 @@ from wickel.lay.labour import (
 from wickel.lay.lengths import lays_in_lengths, room_mm, share_of
 from wickel.lay.make import make_lay
 from wickel.lay.matching import Wish, length_without, wishes
-from wickel.lay.nest import Stopped, warm_in_background
+from wickel.lay.nest import Stopped, leave, ready_or_begun, warm_in_background
 from wickel.lay.parts import LayRefused, LayStopped, fits_nowhere
 from wickel.lay.placement import Finding, Lay, Level, Placement, Shape, better, matching_cost, rank
 from wickel.lay.pose import (
@@ -107,6 +107,7 @@ __all__ = [
     "lay_ways",
     "lays_alike",
     "lays_in_lengths",
+    "leave",
     "left_over",
     "length_across",
     "length_without",
@@ -119,6 +120,7 @@ __all__ = [
     "on_like_cloth",
     "on_table",
     "rank",
+    "ready_or_begun",
     "room_mm",
     "share_of",
     "sharing",

@@ -6,6 +6,7 @@ kernels      the hot loops, compiled where that is possible; plain: the same wit
 separation   the search for shorter lays by taking overlaps out
 compaction   lays pushed together by linear programs, off the grid
 locked       items that stay where they are
+starting     loops compiled elsewhere meanwhile, threads let come to their end
 search       how these are put together
 """
 
@@ -31,6 +32,7 @@ from wickel.lay.nest.search import (
     warm_in_background,
     warm_up,
 )
+from wickel.lay.nest.starting import leave, ready_or_begun
 from wickel.lay.nest.tables import Tick
 
 __all__ = [
@@ -48,8 +50,10 @@ __all__ = [
     "Spot",
     "Stopped",
     "Tick",
+    "leave",
     "push_together",
     "quick_length",
+    "ready_or_begun",
     "search",
     "warm_in_background",
     "warm_up",

@@ -26,6 +26,9 @@ if not os.environ.get(OFF):
     except Exception:  # noqa: BLE001 - the program works without a compiler
         COMPILED = False
 
+COMPILER = "wickel-compile"
+"""What the thread that compiles is called."""
+
 _compiling = threading.Event()
 _own = threading.local()
 
@@ -39,6 +42,23 @@ def compiled(loop: Loop) -> Loop:
         return cast(Loop, numba.njit(cache=True, nogil=True)(loop))
     except RuntimeError:  # nowhere to keep what is compiled
         return cast(Loop, numba.njit(nogil=True)(loop))
+
+
+def are_kept() -> bool:
+    """Whether all loops that were made so far are compiled and kept on disk, for this machine and
+    as they are now."""
+    from wickel.lay.nest import kernels
+
+    loops = [own for own in vars(kernels).values() if hasattr(own, "py_func")]
+    try:
+        return all(own._cache._cache_file._load_index() for own in loops)
+    except (AttributeError, OSError):  # another kind of cache, or none
+        return False
+
+
+def go_without() -> None:
+    """Have all searches of this process work with NumPy."""
+    _compiling.set()
 
 
 def ready() -> bool:
@@ -69,6 +89,6 @@ def while_compiling(use_all: Callable[[], object]) -> threading.Thread:
         finally:
             _compiling.clear()
 
-    thread = threading.Thread(target=work, daemon=True, name="wickel-compile")
+    thread = threading.Thread(target=work, daemon=True, name=COMPILER)
     thread.start()
     return thread

@@ -56,6 +56,9 @@ most."""
 
 _PUSHES, _STILL_MM = 30, 0.05
 """A lay is pushed together at most so often, until nothing moves any farther than this."""
+SEARCHER = "wickel-nest"
+"""What the threads of a search are called."""
+
 _SWEEPS_AT_ONCE = 8
 _LISTEN_S = 0.01
 
@@ -171,7 +174,7 @@ class _Search:
             except BaseException as fault:  # noqa: BLE001 - raised in the caller's thread
                 finished.put(fault)
 
-        threading.Thread(target=work, daemon=True, name="wickel-nest").start()
+        threading.Thread(target=work, daemon=True, name=SEARCHER).start()
         board = self.board
         shown: Solution | None = None
         while True:
