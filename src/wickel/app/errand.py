@@ -27,6 +27,7 @@ class Errand(QObject):
         if self._own is None:
             self._own = self._kind.another()
             self._own.told.connect(self._told)
+            self._own.said.connect(self.trouble)
         self._set_working(True)
         self._own.start(task)
 

@@ -15,6 +15,7 @@ from wickel.app.acts import Acts
 from wickel.app.settings import SettingsFile
 from wickel.app.stage import Stage
 from wickel.app.table.cut_view import Put
+from wickel.app.widgets.field import finish_typing
 from wickel.cloth import WAYS
 from wickel.lay import WAIVED_NAMES
 from wickel.studio.folder import StudioFolder
@@ -304,6 +305,7 @@ class Menus(QObject):
         if keys:
             action.setShortcut(QKeySequence(keys))
         action.setToolTip(text.replace("&", ""))
+        action.triggered.connect(lambda *_: finish_typing(self._window))
         action.triggered.connect(lambda *_: act())
         menu.addAction(action)
         return action

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.widgets.dialogs import Notice
+from wickel.app.widgets.field import finish_typing
 from wickel.files import UnreadableFile, free_path, read_job, rescued, save_job
 from wickel.job import Job
 from wickel.units import shown_length
@@ -55,6 +56,7 @@ class Opening(QObject):
     def open(self, path: Path) -> bool:
         """Open a job file; say why if it cannot be, once, and offer the copy that was kept
         before."""
+        finish_typing(self._window)
         if not self.may_leave():
             return False
         self._session.close_job()  # it may be this one, changed a moment ago

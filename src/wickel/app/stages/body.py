@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
     QLabel,
-    QLineEdit,
     QPushButton,
     QWidget,
 )
@@ -22,6 +21,7 @@ from wickel.app.session import Session
 from wickel.app.stages.fittings import AdjustmentsBar
 from wickel.app.widgets.cards import card, editable, emptied, label, labelled, relabelled, scrolling
 from wickel.app.widgets.columns import Columns
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.figure import Figure
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_concerned, mark_wrong
@@ -142,7 +142,7 @@ class BodyStage(Stage):
             tr("A client of the studio, or a new name; a size of the chart needs none")
         )
         self.clients.activated.connect(self._take_client)
-        self.person = QLineEdit()
+        self.person = Field()
         self.clients.setLineEdit(self.person)
         self.person.setPlaceholderText(tr("name of the client"))
         self.person.setAccessibleName(tr("Name of the client"))
@@ -177,7 +177,7 @@ class BodyStage(Stage):
 
     def _quantity_row(self) -> QHBoxLayout:
         made = QHBoxLayout()
-        self.quantity = QLineEdit()
+        self.quantity = Field()
         self.quantity.setAccessibleName(tr("How many are made, in which size"))
         self.quantity.setToolTip(
             tr("Like  own; 2 × 92; 96: one in the own body, two in size 92, one in 96")
@@ -295,7 +295,7 @@ class BodyStage(Stage):
         self.adjustments.refresh()
         self._show_learnt(garment)
         self._show_sizes(self._chart_for(garment))
-        self.quantity.setText(shown_quantity(garment.quantity))
+        self.quantity.refill(shown_quantity(garment.quantity))
         for id, field in self.fields.items():
             field.show_length(body.measurements_mm.get(id), self._session.job.unit)
             mark_concerned(field, session.refusal if id in session.refusal_concerns else "")

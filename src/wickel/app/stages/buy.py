@@ -11,7 +11,6 @@ from PySide6.QtWidgets import (
     QAbstractItemView,
     QHBoxLayout,
     QHeaderView,
-    QLineEdit,
     QPushButton,
     QStackedWidget,
     QStyledItemDelegate,
@@ -33,6 +32,7 @@ from wickel.app.table.ink import mixed_colour, pen
 from wickel.app.theme import palette, text_font
 from wickel.app.widgets.cards import card, label, relabelled
 from wickel.app.widgets.columns import Columns
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import Cloth, Spreading
@@ -192,7 +192,7 @@ class BuyStage(QWidget):
         )
         self.start.clicked.connect(self.fill_or_stop)
         row.addWidget(self.start)
-        self.widths = QLineEdit()
+        self.widths = Field()
         self.widths.setAccessibleName(tr("Usable widths of the table"))
         self.widths.setToolTip(
             tr("The widths that are asked for, with semicolons between them, in any unit")
@@ -268,7 +268,7 @@ class BuyStage(QWidget):
         self.progress.setText(tr("{done} of {of} cells", done=done, of=of))
         written = "; ".join(shown_length(mm, unit, with_unit=False) for mm in self.widths_mm)
         if not self.widths.hasFocus():
-            self.widths.setText(written)
+            self.widths.refill(written)
         if not self.at_hand.hasFocus():
             self.at_hand.show_cloth_length(self.at_hand_mm, unit)
         name = "" if cloth is None else f" of {cloth.shown_name}"

@@ -10,7 +10,6 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QFileDialog,
     QHBoxLayout,
-    QLineEdit,
     QPlainTextEdit,
     QPushButton,
     QVBoxLayout,
@@ -21,6 +20,7 @@ from wickel.app.book import StudioBook, today
 from wickel.app.stages.fittings import FittingFields
 from wickel.app.widgets.cards import card, label, scrolling
 from wickel.app.widgets.dialogs import Notice, ask_yes, take_room
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.field_sheet import FieldSheet
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.ticket import shown_date
@@ -71,7 +71,7 @@ class ClientSheet(FieldSheet):
         frame, column = card()
         row = QHBoxLayout()
         row.addWidget(label(tr("They agreed that this is kept, on"), "soft"))
-        self.consent = QLineEdit()
+        self.consent = Field()
         self.consent.setAccessibleName(tr("Day of consent"))
         self.consent.setToolTip(tr("The day on which they agreed, as 2026-12-24"))
         self.consent.setMaximumWidth(130)
@@ -145,7 +145,7 @@ class ClientSheet(FieldSheet):
 
     def _show(self) -> None:
         client = self.client
-        self.consent.setText(client.consent)
+        self.consent.refill(client.consent)
         if self.notes.toPlainText() != client.notes:
             self.notes.setPlainText(client.notes)
         days = ", ".join(shown_date(body.taken) for body in client.bodies if body.taken)

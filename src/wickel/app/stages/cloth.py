@@ -44,6 +44,7 @@ from wickel.app.theme import text_scale
 from wickel.app.widgets.asked import AskedList
 from wickel.app.widgets.cards import NarrowBox, card, label, relabelled, scrolling
 from wickel.app.widgets.columns import Columns
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.app.widgets.reason import mark_wrong
@@ -127,7 +128,7 @@ class ClothStage(Stage):
         self._groups.setContentsMargins(0, 0, 8, 0)
         self._groups.setSpacing(18)
         head = QHBoxLayout()
-        self.name = QLineEdit()
+        self.name = Field()
         self.name.setAccessibleName(tr("Name of the cloth"))
         self.name.setToolTip(tr("Name of the cloth in hand"))
         self.name.editingFinished.connect(self._rename)
@@ -216,14 +217,14 @@ class ClothStage(Stage):
         for k, (attribute, text, tip) in enumerate(LENGTHS):
             self._add_field(grid, k, attribute, text, tip)
         for k, (attribute, text, tip) in enumerate(SHARES, len(LENGTHS)):
-            field = QLineEdit()
+            field = Field()
             field.setFixedWidth(96)
             field.setAccessibleName(text)
             field.setToolTip(tip)
             field.editingFinished.connect(partial(self._enter_share, attribute, text, field))
             setattr(self, attribute, field)
             self._place(grid, k, text, field)
-        self.price = QLineEdit()
+        self.price = Field()
         self.price.setFixedWidth(96)
         self.price.editingFinished.connect(self._enter_price)
         self._price_name = self._place(grid, len(LENGTHS) + len(SHARES), "", self.price)
@@ -237,7 +238,7 @@ class ClothStage(Stage):
         for kind, words in KINDS.items():
             self.kind.addItem(words, kind.value)
         self.kind.activated.connect(lambda _: self._take_kind(Kind(str(self.kind.currentData()))))
-        self.fibre = QLineEdit()
+        self.fibre = Field()
         self.fibre.setPlaceholderText(tr("linen, wool …"))
         self.fibre.setAccessibleName(tr("Fibre"))
         self.fibre.setToolTip(tr("What it is made of"))
@@ -353,7 +354,7 @@ class ClothStage(Stage):
         self._show_shelf()
         self.remnants.refresh()
         self.uses.refresh((*self._book.cloths, *SHELF))
-        self.name.setText(cloth.shown_name)
+        self.name.refill(cloth.shown_name)
         self._show_fields(cloth, unit)
         self.spoilt.show_cloth(cloth, unit)
         self.design.show_cloth(cloth, unit)
@@ -378,11 +379,11 @@ class ClothStage(Stage):
             else:
                 field.show_length(mm, unit)
         for attribute, _, _ in SHARES:
-            getattr(self, attribute).setText(f"{getattr(cloth, attribute) * 100:g}")
+            getattr(self, attribute).refill(f"{getattr(cloth, attribute) * 100:g}")
         self.kind.setCurrentIndex(self.kind.findData(cloth.kind.value))
-        self.fibre.setText(cloth.fibre)
+        self.fibre.refill(cloth.fibre)
         self._name_price(unit)
-        self.price.setText(self._price_text(cloth))
+        self.price.refill(self._price_text(cloth))
         for attribute, tick in self.traits.items():
             tick.setChecked(getattr(cloth, attribute))
 

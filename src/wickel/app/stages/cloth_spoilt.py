@@ -9,9 +9,10 @@ from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QGridLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.widgets.cards import emptied, label
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.cloth import Cloth, Flaw
@@ -63,7 +64,7 @@ class SpoiltPart(QWidget):
         self.add_flaw.clicked.connect(self._add_flaw)
         column.addWidget(self.add_flaw)
         column.addWidget(label(tr("Shape of a remnant"), "heading"))
-        self.corners = QLineEdit()
+        self.corners = Field()
         self.corners.setAccessibleName(tr("Corners of a remnant"))
         self.corners.setPlaceholderText(tr("a whole cloth"))
         self.corners.setToolTip(
@@ -85,7 +86,7 @@ class SpoiltPart(QWidget):
             for corner in cloth.remnant
         )
         self._shown = "; ".join("×".join(corner) for corner in shown)
-        self.corners.setText(self._shown)
+        self.corners.refill(self._shown)
         emptied(self._flaws)
         self.flaw_fields = []
         if cloth.flaws:

@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.widgets.cards import emptied, label, relabelled, scrolling
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.reason import mark_concerned, mark_wrong
 from wickel.draft import Own
@@ -34,7 +35,7 @@ from wickel.wording import term, tr
 _FIELD_WIDE = 92
 
 
-class FigureField(QLineEdit):
+class FigureField(Field):
     """One figure: its value, or what the maker has typed. ``entered`` carries the figure's id and
     the words; nothing typed is the rule again."""
 
@@ -52,7 +53,7 @@ class FigureField(QLineEdit):
         self.figure = figure.id
         value = shown_value(figure, unit)
         self._shown = value if own is None else shown_own(own, unit)
-        if self.text() != self._shown:
+        if not self.is_touched and self.text() != self._shown:
             self.setText(self._shown)
             self.setCursorPosition(0)
         side = f", {figure.side}" if figure.side else ""

@@ -10,13 +10,13 @@ from functools import partial
 from PySide6.QtWidgets import (
     QComboBox,
     QGridLayout,
-    QLineEdit,
     QVBoxLayout,
     QWidget,
 )
 
 from wickel.app.session import Session
 from wickel.app.widgets.cards import card, editable, fill_box, label
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.notes_edit import NotesEdit
 from wickel.app.widgets.ticket import shown_date
 from wickel.job import Job
@@ -66,6 +66,8 @@ class OpenJobCard(QWidget):
         self.waits.setToolTip(tr("What has to come before it can go on; empty when nothing"))
         edit = self.waits.lineEdit()
         assert edit is not None
+        self._waits_edit = edit
+        edit.editingFinished.connect(lambda: edit.setModified(False))
         edit.editingFinished.connect(lambda: self._take("waits_for", self.waits.currentText()))
         self.waits.activated.connect(lambda _: self._take("waits_for", self.waits.currentText()))
         fields = (
@@ -94,8 +96,8 @@ class OpenJobCard(QWidget):
         self.holds = label("", "soft", wrap=True)
         column.addWidget(self.holds)
 
-    def _line(self, tip: str, attribute: str) -> QLineEdit:
-        field = QLineEdit()
+    def _line(self, tip: str, attribute: str) -> Field:
+        field = Field()
         field.setAccessibleName(_WORDS[attribute])
         field.setToolTip(tip)
         field.editingFinished.connect(partial(self._take_line, attribute, field))
@@ -105,12 +107,11 @@ class OpenJobCard(QWidget):
         """Show the open job as it is now."""
         job = self._session.job
         for field, text in ((self.name, job.name), (self.client, job.client), (self.due, job.due)):
-            if field.text() != text:
-                field.setText(text)
-        if self.notes.toPlainText() != job.notes:
-            self.notes.setPlainText(job.notes)
+            field.refill(text)
+        self.notes.refill(job.notes)
         self.state.setCurrentIndex(self.state.findData(job.state.value))
-        if self.waits.currentText() != job.waits_for:
+        typing = self._waits_edit.hasFocus() and self._waits_edit.isModified()
+        if not typing and self.waits.currentText() != job.waits_for:
             self.waits.setEditText(job.waits_for)
         self.due_said.setText(
             "" if not job.due or shown_date(job.due) == job.due else shown_date(job.due)
@@ -118,7 +119,7 @@ class OpenJobCard(QWidget):
         self.due_said.setVisible(bool(self.due_said.text()))
         self.holds.setText(" · ".join(_holds(job)))
 
-    def _take_line(self, attribute: str, field: QLineEdit) -> None:
+    def _take_line(self, attribute: str, field: Field) -> None:
         self._take(attribute, field.text())
 
     def _take(self, attribute: str, written: str) -> None:

@@ -27,6 +27,7 @@ from wickel.app.stages.learnt_page import LearntPage
 from wickel.app.stages.log_photos import LogPhotos
 from wickel.app.widgets.cards import card, emptied, label, scrolling
 from wickel.app.widgets.columns import Columns
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -140,7 +141,7 @@ class LogStage(Stage):
         inner.setSpacing(8)
         fields_bar, fields = flow_bar()
         self.bought, self.used = LengthEdit(tr("Bought")), LengthEdit(tr("Really used"))
-        self.who = QLineEdit()
+        self.who = Field()
         self.who.setAccessibleName(tr("Who cut it"))
         for words, field in (
             (tr("bought"), self.bought),
@@ -266,8 +267,7 @@ class LogStage(Stage):
         self._show_figures(self.entry, job.unit)
         self.bought.show_cloth_length(self.entry.bought_mm, job.unit)
         self.used.show_cloth_length(self.entry.used_mm, job.unit)
-        if self.who.text() != self.entry.who:
-            self.who.setText(self.entry.who)
+        self.who.refill(self.entry.who)
         if self.note.toPlainText() != self.entry.note:
             self.note.blockSignals(True)
             self.note.setPlainText(self.entry.note)

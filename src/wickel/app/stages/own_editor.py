@@ -28,6 +28,7 @@ from wickel.app.theme import TARGET_PX, scaled
 from wickel.app.widgets.cards import NarrowBox, label, relabelled
 from wickel.app.widgets.columns import TableColumns
 from wickel.app.widgets.dialogs import asked_text
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.guide import PAGE
 from wickel.body import MEASUREMENTS
 from wickel.draft import DraftRefused
@@ -107,7 +108,7 @@ class OwnEditor(QFrame):
 
     def _head(self) -> QHBoxLayout:
         row = QHBoxLayout()
-        self.name = QLineEdit()
+        self.name = Field()
         self.name.setAccessibleName(tr("Name of the piece"))
         self.name.setToolTip(tr("What this piece is called"))
         self.name.textEdited.connect(lambda _: self._edited(tr("Name of a piece")))
@@ -202,7 +203,7 @@ class OwnEditor(QFrame):
 
     def _fill(self, piece: OwnPiece) -> None:
         self._filling = True
-        self.name.setText(piece.name)
+        self.name.refill(piece.name)
         self.copies.setValue(piece.copies)
         self.cut.setCurrentIndex(self.cut.findData("pair" if piece.pair else "single"))
         self.material.setCurrentIndex(max(0, self.material.findData(piece.material)))

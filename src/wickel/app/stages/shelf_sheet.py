@@ -23,6 +23,7 @@ from PySide6.QtWidgets import (
 from wickel.app.book import StudioBook, today
 from wickel.app.widgets.cards import card, emptied, fill_box, label, scrolling
 from wickel.app.widgets.dialogs import take_room
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.field_sheet import FieldSheet
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -115,9 +116,9 @@ class ShelfSheet(FieldSheet):
         column.setSpacing(7)
         column.addLayout(self._stock_rows())
         grid = QGridLayout()
-        self.words: dict[str, QLineEdit | QPlainTextEdit] = {}
+        self.words: dict[str, Field | NotesEdit] = {}
         for k, (attribute, words, tip) in enumerate(_WORDS):
-            field = NotesEdit() if attribute == "notes" else QLineEdit()
+            field = NotesEdit() if attribute == "notes" else Field()
             field.setAccessibleName(words)
             field.setToolTip(tip)
             done = field.left if isinstance(field, NotesEdit) else field.editingFinished
@@ -141,7 +142,7 @@ class ShelfSheet(FieldSheet):
         grid = QGridLayout()
         self.at_hand = LengthEdit(tr("Length at hand"))
         self.at_hand.entered.connect(self._take_length)
-        self.price = QLineEdit()
+        self.price = Field()
         self.price.setAccessibleName(tr("Price of a metre"))
         self.price.setMaximumWidth(96)
         self.price.editingFinished.connect(self._take_price)
@@ -228,7 +229,7 @@ class ShelfSheet(FieldSheet):
         self.about.setText(self._about(own))
         self.at_hand.show_cloth_length(own.at_hand_mm, self._unit)
         price = own.cloth.price
-        self.price.setText("" if price is None else f"{price:.2f}")
+        self.price.refill("" if price is None else f"{price:.2f}")
         self.counted.setText(
             tr("counted on {day}", day=shown_date(own.counted))
             if own.counted
@@ -236,11 +237,7 @@ class ShelfSheet(FieldSheet):
         )
         for attribute, field in self.words.items():
             text = getattr(own, attribute)
-            if isinstance(field, QPlainTextEdit):
-                if field.toPlainText() != text:
-                    field.setPlainText(text)
-            elif field.text() != text:
-                field.setText(text)
+            field.refill(text)
         self._show_kept(own)
 
     def _about(self, own: OnShelf) -> str:

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QEvent, Signal
-from PySide6.QtWidgets import QLineEdit, QWidget
+from PySide6.QtWidgets import QWidget
 
 from wickel.app.theme import text_scale
+from wickel.app.widgets.field import Field
 from wickel.app.widgets.reason import mark_wrong
 from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit, shown_cloth_length, shown_length
@@ -14,7 +15,7 @@ from wickel.wording import beside, tr
 _LEAST_PX, _MOST_PX, _BESIDE_PX = 74, 96, 26
 
 
-class LengthEdit(QLineEdit):
+class LengthEdit(Field):
     """Emits ``entered`` with mm when a readable new length is finished; marks what it cannot
     read."""
 
@@ -22,7 +23,7 @@ class LengthEdit(QLineEdit):
     unreadable = Signal(str)
 
     def __init__(self, name: str, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
+        super().__init__(parent=parent)
         self.setAccessibleName(name)
         self._tip = tr("{name}: type it in any unit, like 92, 36 1/4 in or 1 yd 4 in", name=name)
         self.setToolTip(self._tip)
@@ -48,7 +49,7 @@ class LengthEdit(QLineEdit):
         """Show a length as it is written elsewhere, as a shop's step in yards."""
         self._unit, self._shown = unit, text
         self._mark("")
-        if self.text() != self._shown:
+        if not self.is_touched and self.text() != self._shown:
             self.setText(self._shown)
             self._fit()
 

@@ -12,6 +12,12 @@ class NotesEdit(QPlainTextEdit):
 
     left = Signal()
 
+    def refill(self, text: str) -> None:
+        """Show a text, unless somebody is typing here."""
+        typing = self.hasFocus() and self.document().isModified()
+        if not typing and self.toPlainText() != text:
+            self.setPlainText(text)
+
     def focusOutEvent(self, event: QFocusEvent) -> None:
         super().focusOutEvent(event)
         self.left.emit()

@@ -1,0 +1,36 @@
+"""Fields to type in that are never written over while somebody types: what is touched stays until
+it is left, whatever the model does meanwhile."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import QApplication, QLineEdit, QPlainTextEdit, QWidget
+
+
+class Field(QLineEdit):
+    """A line to type in. ``refill`` shows what the model says, except in a field that is being
+    typed in: what stands there is taken when it is left."""
+
+    def __init__(self, text: str = "", parent: QWidget | None = None) -> None:
+        super().__init__(text, parent)
+        # the first to hear of it: whoever takes what was typed may refill the field at once
+        self.editingFinished.connect(self._left)
+
+    @property
+    def is_touched(self) -> bool:
+        """Whether somebody is typing here."""
+        return self.hasFocus() and self.isModified()
+
+    def refill(self, text: str) -> None:
+        """Show a text, unless somebody is typing here."""
+        if not self.is_touched and self.text() != text:
+            self.setText(text)
+
+    def _left(self) -> None:
+        self.setModified(False)
+
+
+def finish_typing(window: QWidget) -> None:
+    """Have taken what is being typed in a window, before it shows something else."""
+    focus = QApplication.focusWidget()
+    if isinstance(focus, QLineEdit | QPlainTextEdit) and focus.window() is window.window():
+        focus.clearFocus()
