@@ -5,7 +5,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
-from tests.app.test_window import BODY, CLOTH, JOBS, go
+from tests.app.test_window import BODY, CLOTH, JOBS, LEFT, go
 from wickel.app.widgets.field import Field
 from wickel.files import read_job
 
@@ -63,7 +63,7 @@ def _fields(job):
 @pytest.mark.parametrize(
     ("stage", "field"),
     [
-        (BODY, lambda window: window.body.fields["bust"]),
+        (BODY, lambda window: window.body.fields["head"]),
         (CLOTH, lambda window: window.cloth.fields["usable_width_mm"]),
         (CLOTH, lambda window: window.cloth.name),
         (CLOTH, lambda window: window.cloth.price),
@@ -74,7 +74,9 @@ def test_no_refresh_writes_over_a_field_in_use(window, session, qtbot, stage, fi
     go(qtbot, window, stage)
     own = field(window)
     assert isinstance(own, Field)
-    own.setFocus()
+    qtbot.waitUntil(lambda: not own.visibleRegion().isEmpty())
+    qtbot.mouseClick(own, LEFT)
+    assert own.hasFocus()
     own.selectAll()
     keys("77")
     session.show_again()
