@@ -1,5 +1,6 @@
 """Settings, files that are dropped, pictures on the clipboard: in the real window."""
 
+import json
 from dataclasses import replace
 from pathlib import Path
 
@@ -10,7 +11,7 @@ from PySide6.QtWidgets import QApplication
 
 from tests.files.drawings import drafted, sheet
 from wickel.app.exchange.import_sheet import ImportSheet
-from wickel.app.settings import Settings, SettingsFile
+from wickel.app.settings import MOST_WIDTHS, Settings, SettingsFile
 from wickel.app.settings_sheet import SettingsSheet
 from wickel.app.stage import Stage
 from wickel.app.theme import (
@@ -264,3 +265,16 @@ def test_a_job_named_at_the_start_is_opened(window, tmp_path):
     path = Path(window._folder.orders()[1])
     window.files.take(path)
     assert window.session.path == path
+
+
+def test_settings_that_cannot_be_are_mended_field_by_field_and_read_by_nobody_else(tmp_path):
+    path = tmp_path / "settings.json"
+    bad = {"studio": "a\0b", "text": 1e9, "widths_mm": [500.0] * 10_000, "dark": True}
+    path.write_text(json.dumps(bad))
+    file = SettingsFile(path)
+    assert file.values.studio == ""
+    assert file.values.text == 1.0
+    assert len(file.values.widths_mm) == MOST_WIDTHS
+    assert file.values.dark
+    file.remember(file.values)
+    assert path.stat().st_mode & 0o777 == 0o600

@@ -3,6 +3,7 @@
 import fcntl
 import os
 import stat
+import time
 from pathlib import Path
 
 import pytest
@@ -117,3 +118,10 @@ def test_what_a_killed_save_left_is_swept_unless_its_writer_still_holds_it(tmp_p
         ".saving-young",
         "job.json",
     ]
+
+
+def test_what_a_killed_save_left_a_moment_ago_is_swept_at_the_next_start(tmp_path):
+    left = tmp_path / ".saving-abc"
+    left.write_text("half")
+    os.utime(left, (time.time() - 5, time.time() - 5))
+    assert sweep(tmp_path) == (left,)

@@ -13,6 +13,7 @@ from typing import Any
 from wickel.cloth import STEP_MM
 from wickel.draft import DEFAULT_PRESET
 from wickel.files import UnreadableFile, read_json, save_file
+from wickel.files.saving import PRIVATE_FILE
 from wickel.job import WIDTHS_MM
 from wickel.lay import USUAL_RATES, CuttingRates
 
@@ -62,7 +63,13 @@ class Settings:
         )
 
 
+MOST_WIDTHS = 24
+"""So many widths a table has at most: each of its cells is laid."""
+
 WITHIN = {
+    "text": (0.5, 3.0),
+    "table_mm": (0.0, 100_000.0),
+    "cutting_hours": (0.0, 168.0),
     "step_mm": (5.0, 20_000.0),
     "section_min": (0.0, 120.0),
     "fold_min": (0.0, 120.0),
@@ -101,8 +108,11 @@ class SettingsFile:
             for name, own in value.items()
             if name in known and type(own) is type(known[name].default)
         }
+        for name, own in tuple(right.items()):  # no path of this system holds a null character
+            if isinstance(own, str) and "\0" in own:
+                del right[name]
         for name, (least, most) in WITHIN.items():
-            if not least <= right.get(name, least) <= most:
+            if not least <= right.get(name, least) <= most:  # nor what is no number
                 del right[name]
         recent = value.get("recent")
         if isinstance(recent, list):
@@ -114,7 +124,7 @@ class SettingsFile:
                     float(mm) for mm in widths if isinstance(mm, int | float) and 100 <= mm <= 6000
                 )
                 or WIDTHS_MM
-            )
+            )[:MOST_WIDTHS]
         right["columns"] = _shares(value.get("columns"))
         return Settings(**right)
 
@@ -123,3 +133,4 @@ class SettingsFile:
         self.values = values
         with contextlib.suppress(OSError):
             save_file(self._path, json.dumps(asdict(self.values)))
+            self._path.chmod(PRIVATE_FILE)  # names of clients stand in those of jobs

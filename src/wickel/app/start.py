@@ -50,6 +50,18 @@ def _screen_is_there() -> bool:
     return bool(os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY"))
 
 
+def _tidy(home: Path, studio: Path | None) -> None:
+    """Have nobody else read what is kept here, as it may have been kept before, and throw away what
+    saves that were killed have left behind."""
+    for folder in (home, state_folder()):
+        with contextlib.suppress(OSError):
+            private_folder(folder)
+            sweep(folder)
+    if studio is not None:  # chosen by the maker, who says who may read it
+        with contextlib.suppress(OSError, ValueError):
+            sweep(studio)
+
+
 def make_window(
     app: QApplication,
     home: Path,
@@ -63,13 +75,9 @@ def make_window(
     whole season behind it."""
     load_fonts()
     learn(app)
-    with contextlib.suppress(OSError):
-        for name in ("studio", "demo-studio", "table-cells"):
-            if (home / name).is_dir():
-                private_folder(home / name)
-                sweep(home / name)
     settings = SettingsFile(home / "settings.json")
     values = settings.values
+    _tidy(home, Path(values.studio) if values.studio else None)
     look_as_set(app, values)
     show_money_in(values.currency)
     own = Path(values.studio) if values.studio else home / "studio"

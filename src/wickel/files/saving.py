@@ -22,7 +22,7 @@ _SAVING = ".saving-"
 _LEFT_BEHIND = re.compile(r"\.saving-.+|\..+\.(json|bak|svg|pdf|csv)\.[a-z0-9_]{8}")
 """Names of files that a killed save leaves behind, now and before 2026-11-28."""
 
-_YOUNG_S = 60.0
+_YOUNG_S = 2.0
 PRIVATE_FILE, PRIVATE_FOLDER = 0o600, 0o700
 
 
