@@ -5,7 +5,6 @@ import pickle
 import shutil
 from contextlib import contextmanager
 from functools import partial
-from pathlib import Path
 from typing import ClassVar
 
 import pytest
@@ -13,6 +12,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QApplication, QDialog, QLineEdit
 
 from tests.app.kept import KeptWindow, build
+from tests.app.known import Known
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.runners import InlineRunner
 from wickel.job import CellTask
@@ -32,23 +32,25 @@ class KnownRunner(InlineRunner):
     Of the lays that have come one after the other, the last of each way is told, as after a pause.
     """
 
-    known: ClassVar[dict[bytes, list[object]]] = {}
+    known: ClassVar[Known] = Known()
+    kind = ""
+    """What else tells its answers from those of others."""
 
     def another(self):
-        return KnownRunner(self._most, self._ways)
+        return type(self)(self._most, self._ways)
 
     def start(self, task):
         if not isinstance(task, LayTask | CellTask | AcrossTask):
             super().start(task)
             return
-        name = pickle.dumps((self._most, self._ways, task))
-        if name not in self.known:
-            heard = []
-            run_task(self.lessened(task), heard.append, lambda: False)
-            last = {(type(own), _told_of(own)): own for own in heard}
-            self.known[name] = list(last.values())
-        for message in self.known[name]:
+        name = pickle.dumps((self.kind, self._most, self._ways, task))
+        for message in self.known.answer(name, lambda: self._worked_out(task)):
             self.told.emit(message)
+
+    def _worked_out(self, task):
+        heard = []
+        run_task(self.lessened(task), heard.append, lambda: False)
+        return list({(type(own), _told_of(own)): own for own in heard}.values())
 
 
 @pytest.fixture
@@ -89,10 +91,6 @@ def kept(tmp_path_factory, demo_home, usual_runner):
     _kept.append(own)
     yield own
     _kept.clear()
-    Path("/tmp/rebuilt.txt").open("a").close()
-    Path("/tmp/rebuilt.txt").write_text(
-        Path("/tmp/rebuilt.txt").read_text() + repr(own.rebuilt) + chr(10)
-    )
     own.close()
 
 
@@ -124,9 +122,9 @@ def window(request, qtbot, tmp_path, runner, usual_runner):
     """The real window with the demo studio, as it opens; ``tmp_path / "home"`` is its home."""
     if runner is not usual_runner or request.node.get_closest_marker("own_window"):
         return request.getfixturevalue("own_window")
-    made = request.getfixturevalue("kept").ready(qtbot)
-    (tmp_path / "home").symlink_to(_kept[0].home)
-    return made
+    kept = request.getfixturevalue("kept")
+    (tmp_path / "home").symlink_to(kept.home)
+    return kept.ready(qtbot)
 
 
 @pytest.fixture

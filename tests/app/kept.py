@@ -145,7 +145,6 @@ class KeptWindow:
         self._path = window.session.path
         self._states = [state_of(widget) for widget in toggles(window)]
         self._sight = in_sight(window)
-        self._work = (self._runner._most, self._runner._ways)
 
     def _reset(self):
         window, session = self.window, self.window.session
@@ -165,6 +164,8 @@ class KeptWindow:
             dropped.forget()
         window.buy.fill.shut()
         window.buy.fill._job = None
+        window.jobs.glances.shut()
+        window.jobs.glances._known.clear()
         window.book.close()
         self._copy_studio()
         window.book._refused = False
@@ -215,7 +216,6 @@ class KeptWindow:
             "there are steps to undo": session.steps != 0,
             "settings are not as before": window.settings.values != self._settings,
             "the job was written to": _bytes(self._path) != _bytes(self._demo_path()),
-            "the runner was changed": (self._runner._most, self._runner._ways) != self._work,
             f"set: {self._other_toggles()}": bool(self._other_toggles()),
             "the keys go elsewhere": QApplication.activeWindow() is not window,
             "another size": (window.width(), window.height()) != SIZE,

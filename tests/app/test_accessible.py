@@ -301,6 +301,7 @@ def test_what_is_cut_off_or_lies_over_something_is_found(window, qtbot):
     assert any("out of" in fault for fault in faults(window))
 
 
+@pytest.mark.own_window
 @pytest.mark.parametrize("garments", [(), ("knit-top", "coat")], ids=["dress", "outfit"])
 @pytest.mark.parametrize("scale", usual((1.0, 1.5, 2.0), (2.0,)))
 def test_at_every_size_of_text_nothing_is_cut_off(sized, qtbot, scale, garments):

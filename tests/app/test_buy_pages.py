@@ -16,13 +16,19 @@ from tests.app.test_window import CTRL, LEFT, SHIFT, go, type_into
 from wickel.files import read_job
 
 
+class TwoWays(KnownRunner):
+    """Who knows of two ways only."""
+
+    kind = "two ways only"
+
+
 @pytest.fixture
 def runner(monkeypatch):
     for room in ("table", "laying", "buying", "at_hand"):
         monkeypatch.setattr(
             f"wickel.job.{room}.alone_ways", lambda: ("open", "lengthwise")
         )  # two are enough here
-    return KnownRunner(most_effort=2, most_ways=2)
+    return TwoWays(most_effort=2, most_ways=2)
 
 
 @pytest.fixture

@@ -8,7 +8,6 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication, QLabel, QPushButton
 
-from tests.app.conftest import KnownRunner
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, SHIFT, go, type_into
 from tests.often import usual
 from wickel.app.stages.change_dialog import ChangeDialog
@@ -24,10 +23,11 @@ from wickel.studio import with_style
 from wickel.wording import language
 
 
-@pytest.fixture
-def runner():
+@pytest.fixture(autouse=True)
+def _quick(window, usual_runner, monkeypatch):
     """One quick lay after every edit: lays are not what is tested here."""
-    return KnownRunner(most_effort=1, most_ways=1)
+    monkeypatch.setattr(usual_runner, "_most", 1)
+    monkeypatch.setattr(usual_runner, "_ways", 1)
 
 
 def opened_dialog(window, qtbot):

@@ -77,6 +77,7 @@ def test_a_dress_is_laid_by_hand_from_an_empty_cloth(screen, tmp_path):
 
 @pytest.mark.timeout(300)  # a busy machine may take long to start three processes
 @pytest.mark.xvfb
+@pytest.mark.long
 def test_the_guide_at_the_table_by_keyboard_closed_in_the_middle(screen, tmp_path):
     told = run("real_cut.py", screen, tmp_path)
     assert told["stopped"] == told["resumed"]

@@ -163,7 +163,7 @@ def test_two_processes_on_one_book_lose_nothing(folder):
     assert kept(folder) == written("a", 60) | written("b", 60)
 
 
-@pytest.mark.parametrize("seed", usual(range(300), range(3)))
+@pytest.mark.parametrize("seed", usual(range(300), (0,)))
 def test_killed_at_any_point_it_keeps_what_it_acknowledged(folder, seed):
     open_store(folder, "2026-11-29").close()
     with writer(folder, "k", 10_000) as process:
