@@ -123,6 +123,7 @@ def window(request, qtbot, tmp_path, runner, usual_runner):
     if runner is not usual_runner or request.node.get_closest_marker("own_window"):
         return request.getfixturevalue("own_window")
     kept = request.getfixturevalue("kept")
+    shutil.rmtree(tmp_path / "home", ignore_errors=True)
     (tmp_path / "home").symlink_to(kept.home)
     return kept.ready(qtbot)
 

@@ -28,13 +28,17 @@ def full_disk(monkeypatch):
 def pressing(qtbot):
     """Presses buttons, by their words, of the questions that come while something is done; Esc for
     an empty word."""
-    seen, waiting = [], []
+    seen, waiting, came = [], [], set()
     timer = QTimer()
 
     def press():
         dialog = QApplication.activeModalWidget()
         if not isinstance(dialog, QDialog) or not dialog.isVisible():
             return
+        if dialog not in came:  # it is there, and laid out the next time
+            came.add(dialog)
+            return
+        came.discard(dialog)
         seen.append(dialog.windowTitle())
         words = waiting.pop(0) if waiting else ""
         found = [own for own in dialog.findChildren(QPushButton) if own.text() == words]
@@ -142,3 +146,18 @@ def test_nothing_is_asked_where_everything_is_saved(window, session, qtbot, pres
     window.close()
     assert seen == []
     assert read_job(session.path).garments[0].body["head"] == 580
+
+
+@pytest.mark.own_window
+def test_a_rescue_copy_goes_only_when_it_is_thrown_away(window, qtbot, full_disk, pressing):
+    change(window, qtbot)
+    pressing("Leave it unsaved")
+    window.close()
+    window.show()
+    seen = pressing("")  # Esc: it stays
+    window.offer_rescued()
+    qtbot.waitUntil(lambda: len(seen) == 1)
+    assert len(rescued()) == 1
+    pressing("Throw it away")
+    window.offer_rescued()
+    qtbot.waitUntil(lambda: rescued() == ())

@@ -142,7 +142,7 @@ class Opening(QObject):
     def _take_rescued(self, path: Path, taken: str, folder: Path) -> None:
         """Put a rescue copy among the jobs and open it, or throw it away."""
         try:
-            if taken == tr("Open the rescue copy"):
+            if taken != tr("Throw it away"):
                 job = read_job(path)
                 own = free_path(folder / path.name, ".wickel.json")
                 save_job(job, own)
