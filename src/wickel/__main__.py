@@ -94,6 +94,16 @@ def main() -> None:
 
             leave(end.code if isinstance(end.code, int) else int(end.code is not None))
         raise
+    except Exception as fault:
+        if not type(fault).__module__.startswith("shapely"):
+            raise
+        # outlines are cleaned where they are made; what slips through is no riddle for a maker
+        print(
+            "wickel: an outline of this job touches or crosses itself so that it cannot be worked "
+            "with. Look at its narrowest places, and at allowances of 0.",
+            file=sys.stderr,
+        )
+        sys.exit(2)
 
 
 if __name__ == "__main__":

@@ -151,7 +151,7 @@ def _drawn(
         made = style.steps(ledger, allowances)
     except DraftRefused:
         raise
-    except (ZeroDivisionError, OverflowError, ValueError, KeyError):
+    except (ArithmeticError, ValueError, LookupError, AssertionError):
         # what is typed beyond all bounds may make points meet or change places
         mine = [figure.id for figure in ledger.figures if figure.mine]
         mine += unusual_answers(style, options)

@@ -23,6 +23,7 @@ from wickel.job.cards import with_cards
 from wickel.job.halves import as_half
 from wickel.job.job import AskedOfPrint, Card, CardGrain, Garment, Job, JobRefused
 from wickel.job.later import Kept
+from wickel.job.sound import refusing
 from wickel.job.turned import net_figures
 from wickel.lay import (
     CutOrder,
@@ -98,9 +99,14 @@ def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
     mostly cut from.
 
     Raises:
-        JobRefused: no such style.
+        JobRefused: no such style, or what is asked cannot be drawn.
         DraftRefused: the body and the options cannot be drafted, or a change cannot be made.
     """
+    with refusing(garment):
+        return _drafted(garment, job)
+
+
+def _drafted(garment: Garment, job: Job | None) -> DraftedGarment:
     style = garment_style(garment)
     pattern = draft(
         style,
@@ -308,7 +314,10 @@ def pieces_of(drafts: Iterable[DraftedGarment], job: Job) -> tuple[CutPiece, ...
     Raises:
         JobRefused: the job contradicts itself.
     """
-    pieces = (piece for done in drafts for piece in garment_pieces(done, job))
+    pieces: list[CutPiece] = []
+    for done in drafts:
+        with refusing(done.garment):
+            pieces += garment_pieces(done, job)
     return checked_pieces((*pieces, *_plain_pieces(job)), job)
 
 

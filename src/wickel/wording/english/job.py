@@ -2,6 +2,18 @@
 
 SENTENCES = {
     "table.as-drawn": "as drawn",
+    "sound.names-what-is-not-there": (
+        "{garment}: a card or a change names what its pieces do not have ({missing}). Take it "
+        "away, or choose the part that it belongs to."
+    ),
+    "sound.cannot-be-drawn": (
+        "{garment} cannot be drawn so: its lines meet or cross where they should not. What is not "
+        "as usual: {own}."
+    ),
+    "sound.cannot-be-drawn-as-it-is": (
+        "{garment} cannot be drawn for these measurements: its lines meet or cross where they "
+        "should not. Look the measurements through."
+    ),
     "work.one-size": (
         "Garment “{garment}” is drawn in one size: give a number without a size, or import the "
         "other sizes too."
