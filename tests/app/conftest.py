@@ -128,10 +128,13 @@ def window(request, qtbot, tmp_path, runner, usual_runner):
     return kept.ready(qtbot)
 
 
+DO = "do it"
+
+
 @pytest.fixture
 def answering(qtbot):
     """A maker who answers the questions asked in a ``with`` block: types each text, or only Enter
-    for an empty one."""
+    for an empty one; ``DO`` presses the button that does what is asked about."""
 
     @contextmanager
     def answers(*texts):
@@ -148,6 +151,9 @@ def answering(qtbot):
             text = waiting.pop(0)
             field = dialog.findChild(QLineEdit)
             seen.append(dialog)
+            if text == DO:
+                qtbot.mouseClick(dialog.do, Qt.MouseButton.LeftButton)
+                return
             if field is not None and text:
                 field.selectAll()
                 qtbot.keyClicks(field, text)

@@ -8,6 +8,7 @@ import pytest
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QApplication
 
+from tests.app.conftest import DO
 from tests.app.test_log_stage import opened
 from tests.app.test_window import BODY, CTRL, DRAFT, LEFT, LOG, go, type_into
 from tests.studio.test_book_store import ENTRY
@@ -129,7 +130,7 @@ def test_a_client_is_taken_out_and_what_still_holds_them_is_named(
     go(qtbot, window, BODY)
     sheet = card_of(qtbot, window)
     session.file.touch(found=True)  # a search has found something a moment ago
-    with answering("") as seen:
+    with answering(DO) as seen:
         qtbot.mouseClick(sheet.remove, LEFT)
     assert list(path.parent.glob("*-copy*")) == []
     assert "no name" in sheet.remove.toolTip()

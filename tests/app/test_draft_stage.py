@@ -3,6 +3,7 @@ gallery."""
 
 import gettext
 import json
+from dataclasses import replace
 
 import pytest
 from PySide6.QtCore import Qt
@@ -17,6 +18,7 @@ from wickel.body import size_body
 from wickel.draft import PRESETS, SCHOOLS
 from wickel.draft.operations import OPERATIONS, questions
 from wickel.files import read_job, read_style
+from wickel.job.edits import with_own
 from wickel.lay import exact_check
 from wickel.pattern import edge_length
 from wickel.studio import with_style
@@ -410,3 +412,21 @@ def test_what_a_style_asks_is_shown_in_the_language_of_the_reader(window, sessio
     shown = {own.text() for own in window.draft.options.findChildren(QLabel)}
     assert {f"«{words}»" for words in go_to.values()} <= shown
     assert window.draft.options.style_name.text() == "«Knit top»"
+
+
+def test_retyping_a_name_keeps_allowances_that_are_not_those_of_their_kind(editor, session, qtbot):
+    own = session.garment.own
+    piece = own.pieces[0]
+    points = tuple(replace(point, allowance_mm=7.0) for point in piece.points)
+    own = replace(own, pieces=(replace(piece, points=points), *own.pieces[1:]))
+    session.apply(with_own(session.job, session.garment, own), "allowances of their own")
+    typed(qtbot, editor.fields[1]["name"], "another name")
+    kept = session.garment.own.pieces[0].points
+    assert kept[1].name == "another name"
+    assert [point.allowance_mm for point in kept] == [7.0] * len(points)
+
+
+def test_a_length_that_a_style_asks_is_read_in_the_unit_of_the_job(editor, session, window):
+    window.menus.inches.trigger()
+    editor.add_option("Length of the strap", "3")
+    assert session.garment.own.options[-1].default_mm == pytest.approx(76.2)

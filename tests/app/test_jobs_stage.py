@@ -9,7 +9,7 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication, QPushButton
 
-from tests.app.conftest import KnownRunner
+from tests.app.conftest import DO, KnownRunner
 from tests.app.test_window import CTRL, JOBS, LAY, LEFT, go, type_into
 from wickel.app.stages.from_last import FromLast
 from wickel.app.stages.jobs import IN_HAND
@@ -263,7 +263,7 @@ def test_the_bin_is_emptied_only_when_the_maker_says_so(jobs, window, qtbot, ans
     (binned,) = window._folder.binned()
     save_job(orders()[1], binned)  # so that there is a copy beside it
     choose(jobs.shown, jobs.shown.findData("bin"))
-    with answering("") as seen:
+    with answering(DO) as seen:
         qtbot.mouseClick(jobs.empty, LEFT)
     assert len(seen) == 1
     assert "for good" in seen[0].sentence.text()

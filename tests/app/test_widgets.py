@@ -515,3 +515,14 @@ def test_a_repeat_is_taken_by_enter(qtbot):
     assert not dialog.isVisible()
     assert dialog.result() == QDialog.DialogCode.Accepted
     assert (taken[0].width(), taken[0].height()) == (200, 100)
+
+
+def test_what_nothing_brings_back_is_not_done_by_enter(qtbot):
+    notice = Notice(None, "Empty the bin", "They go for good.", do="Throw them away", harmful=True)
+    qtbot.addWidget(notice)
+    notice.show()
+    assert notice.leave.isDefault()
+    assert not notice.do.isDefault()
+    qtbot.keyClick(notice, Qt.Key.Key_Return)
+    assert notice.result() == Notice.DialogCode.Rejected
+    assert notice.taken == ""

@@ -23,8 +23,8 @@ UNFORESEEN = (
     ValueError,
     shapely.errors.ShapelyError,
 )
-"""What may go wrong in arithmetic and geometry with figures beyond all bounds, and where a card or a
-change names what is not there."""
+"""What may go wrong in arithmetic and geometry with figures beyond all bounds, and where a card or
+a change names what is not there."""
 
 
 @contextmanager

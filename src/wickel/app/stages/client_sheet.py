@@ -215,7 +215,12 @@ class ClientSheet(FieldSheet):
         )
         lines = [own.title for own in self.jobs]
         if not ask_yes(
-            self, tr("Take them out of the studio"), sentence, lines, tr("Take them out")
+            self,
+            tr("Take them out of the studio"),
+            sentence,
+            lines,
+            tr("Take them out"),
+            harmful=True,
         ):
             return
         found = self._book.remove_client(self._folder, self._name)

@@ -330,7 +330,14 @@ class JobsStage(QWidget):
             self._session.trouble.emit(
                 tr("The open job is in the bin: open another, or bring it back, first.")
             )
-        elif ask_yes(self.window(), tr("Empty the bin"), sentence, names, tr("Throw them away")):
+        elif ask_yes(
+            self.window(),
+            tr("Empty the bin"),
+            sentence,
+            names,
+            tr("Throw them away"),
+            harmful=True,
+        ):
             self._do(self._folder.empty_bin)
 
     def shut(self) -> None:

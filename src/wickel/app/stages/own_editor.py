@@ -39,7 +39,7 @@ from wickel.job import Garment, drafted
 from wickel.job.edits import with_own
 from wickel.pattern import MATERIALS
 from wickel.typed import UnreadableLength, parsed_length
-from wickel.units import Unit
+from wickel.units import Unit, shown_length
 from wickel.wording import tr
 
 _GRAINS = {0.0: tr("along the piece"), 90.0: "across", 45.0: tr("on the bias")}
@@ -268,17 +268,7 @@ class OwnEditor(QFrame):
 
     def _read(self, piece: OwnPiece) -> OwnPiece:
         """The piece as the fields have it now."""
-        points = tuple(
-            OwnPoint(
-                name=self._cell(k, "name").strip() or f"point {k + 1}",
-                down=self._cell(k, "down"),
-                across=self._cell(k, "across"),
-                then=self._cell(k, "then"),
-                edge=self._cell(k, "edge").strip() or "edge",
-                role=self._cell(k, "role"),
-            )
-            for k in range(len(self.fields))
-        )
+        points = tuple(self._read_point(k, own) for k, own in enumerate(piece.points))
         return replace(
             piece,
             name=self.name.text().strip() or piece.id,
@@ -287,6 +277,21 @@ class OwnEditor(QFrame):
             pair=self.cut.currentData() == "pair",
             material=str(self.material.currentData()),
             grain_deg=float(self.grain.currentData()),
+        )
+
+    def _read_point(self, row: int, own: OwnPoint) -> OwnPoint:
+        """A point as its row has it now. What has no field stays; an allowance of its own as long
+        as the kind of its edge does."""
+        role = self._cell(row, "role")
+        return replace(
+            own,
+            name=self._cell(row, "name").strip() or f"point {row + 1}",
+            down=self._cell(row, "down"),
+            across=self._cell(row, "across"),
+            then=self._cell(row, "then"),
+            edge=self._cell(row, "edge").strip() or "edge",
+            role=role,
+            allowance_mm=own.allowance_mm if role == own.role else None,
         )
 
     def _edited(self, what: str) -> None:
@@ -378,6 +383,7 @@ class OwnEditor(QFrame):
     def _ask_length(self) -> None:
         if self._own is None:
             return
+        unit = self._session.job.unit
         question = asked_text(
             self.window(), tr("Ask a length"), tr("What shall the style ask? (Length of the skirt)")
         )
@@ -385,7 +391,7 @@ class OwnEditor(QFrame):
             self.window(),
             tr("Ask a length"),
             tr("{question}, when nobody says:", question=question),
-            "10 cm",
+            shown_length(101.6 if unit is Unit.INCH else 100.0, unit),
         )
         if text:
             self.add_option(question, text)
@@ -394,7 +400,7 @@ class OwnEditor(QFrame):
         """Let the style ask a length; its name in formulas is said."""
         assert self._own is not None
         try:
-            mm = parsed_length(default, Unit.CM)
+            mm = parsed_length(default, self._session.job.unit)
         except UnreadableLength as reason:
             relabelled(self.said, str(reason), "broken")
             return

@@ -264,10 +264,15 @@ def labelled(row: QHBoxLayout, text: str, field: QWidget, stretch: int = 0) -> N
     row.addWidget(field, stretch)
 
 
+LEAVE = "leave"
+"""What the button is called that leaves a dialog without a change."""
+
+
 def closing_row(dialog: QDialog, words: str, tip: str) -> tuple[QHBoxLayout, QPushButton]:
     """The buttons at the foot of a dialog: leave it as it is, or do what it is for; and the one
     that does."""
     leave = QPushButton(tr("Cancel"))
+    leave.setObjectName(LEAVE)
     leave.setToolTip(tr("Close without a change (Esc)"))
     leave.clicked.connect(dialog.reject)
     do = QPushButton(words)

@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QDialog, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from wickel.app.theme import scaled
-from wickel.app.widgets.cards import closing_row, label, scrolling
+from wickel.app.widgets.cards import LEAVE, closing_row, label, scrolling
 from wickel.wording import tr
 
 _MOST = (1240, 740)
@@ -26,7 +26,8 @@ class Notice(QDialog):
     """A sentence, and lines below it where there are any.
 
     With ``do`` it asks for something: *Cancel*, or that. ``also`` are other things that may be done
-    instead; which one was taken stands in ``taken``.
+    instead; which one was taken stands in ``taken``. Of something ``harmful``, which nothing brings
+    back, *Cancel* is the answer to Enter.
     """
 
     def __init__(
@@ -38,6 +39,7 @@ class Notice(QDialog):
         *,
         do: str = "",
         also: tuple[str, ...] = (),
+        harmful: bool = False,
     ) -> None:
         super().__init__(parent)
         self.setWindowTitle(title)
@@ -63,8 +65,17 @@ class Notice(QDialog):
             area.setMinimumHeight(min(320, 28 * len(self.lines) + 12))
             column.addWidget(area, 1)
         column.addLayout(self._foot(do, also))
-        # Enter does what is asked about, wherever else the focus would have gone
-        self.do.setFocus()
+        # Enter does what is asked about, wherever else the focus would have gone; what nothing
+        # brings back wants a button of its own to be pressed
+        self.leave = self.findChild(QPushButton, LEAVE)
+        if harmful and self.leave is not None:
+            self.do.setDefault(False)
+            self.do.setToolTip(do)
+            self.leave.setDefault(True)
+            self.leave.setToolTip(tr("Close without a change (Enter, Esc)"))
+            self.leave.setFocus()
+        else:
+            self.do.setFocus()
 
     def _foot(self, do: str, also: tuple[str, ...]) -> QHBoxLayout:
         if do:
@@ -90,9 +101,17 @@ class Notice(QDialog):
         self.taken = words
 
 
-def ask_yes(parent: QWidget, title: str, sentence: str, lines: Iterable[str], do: str) -> bool:
-    """Whether the maker wants what a notice asks about."""
-    notice = Notice(parent, title, sentence, lines, do=do)
+def ask_yes(
+    parent: QWidget,
+    title: str,
+    sentence: str,
+    lines: Iterable[str],
+    do: str,
+    *,
+    harmful: bool = False,
+) -> bool:
+    """Whether the maker wants what a notice asks about; ``harmful``: nothing brings it back."""
+    notice = Notice(parent, title, sentence, lines, do=do, harmful=harmful)
     done = notice.exec() == QDialog.DialogCode.Accepted
     notice.deleteLater()
     return done
