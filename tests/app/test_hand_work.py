@@ -6,7 +6,7 @@ from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
 
 from tests.app.conftest import KnownRunner
-from tests.app.test_window import CTRL, LAY, LEFT, SHIFT, go, type_into
+from tests.app.test_window import BODY, CTRL, LAY, LEFT, SHIFT, go, type_into
 from wickel.app.stages.compare_dialog import CompareDialog
 from wickel.files import read_job
 from wickel.geometry import bounds
@@ -455,3 +455,26 @@ def test_every_deed_has_a_menu_entry_with_its_key(window, view):
 def test_a_grip_of_what_lies_is_clear(session):
     lay = session.lay
     assert all(Grip(lay, [p.id]).clear((0.0, 0.0)) for p in lay.placements)
+
+
+def test_nothing_is_done_by_hand_where_the_cloth_is_not_in_sight(window, session, qtbot):
+    go(qtbot, window, LAY)
+    work = window.lay.work
+    assert all(action.isEnabled() for action in work.actions)
+    go(qtbot, window, BODY)
+    assert not any(action.isEnabled() for action in work.actions)
+    before = session.job
+    for _, deeds in work.deeds():
+        for deed in deeds:
+            work._do(deed)  # as an event that was on its way
+    assert session.job == before
+    assert "go to Lay" in window.slip.sentence.text()
+
+
+def test_the_next_piece_of_a_lay_that_was_emptied_is_no_fault(window, session, qtbot):
+    go(qtbot, window, LAY)
+    window.lay.view.choose("")
+    window.lay.view.items_by_id.clear()  # what is shown is older than the lay
+    for key in ("Left", "Right", "Up", "Down"):
+        window.lay.work.go(key)
+    window.lay.work.take_all()

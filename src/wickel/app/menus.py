@@ -63,6 +63,8 @@ class Menus(QObject):
         self.both.setChecked(job.both_units)
         for action in self.of_a_lay:
             action.setEnabled(lay is not None)
+        in_sight = self._window.stack.currentIndex() == Stage.LAY
+        self._window.lay.work.allow(on=lay is not None and in_sight)
 
     def _build(self) -> None:
         window, acts = self._window, self._acts

@@ -164,12 +164,25 @@ class HandWork(QObject):
                     into.addSeparator()
                 into.addAction(self._action(deed, menu))
 
+    def allow(self, *, on: bool) -> None:
+        """Let everything be done by hand, where there is a lay in sight, or nothing."""
+        for action in self.actions:
+            action.setEnabled(on)
+
+    def _do(self, deed: Deed) -> None:
+        """Do what was chosen, if the cloth is in sight: elsewhere nothing of it shows the lay of
+        now."""
+        if self._view.isVisible():
+            deed.act()
+        else:
+            self._say(tr("This is done on the cloth: go to Lay (Ctrl+5)."))
+
     def _action(self, deed: Deed, menu: QMenu) -> QAction:
         action = QAction(deed.words, menu)
         action.setShortcut(QKeySequence(deed.keys))
         action.setShortcutContext(Qt.ShortcutContext.WidgetWithChildrenShortcut)
         action.setToolTip(deed.words.replace("&", ""))
-        action.triggered.connect(lambda *_: deed.act())
+        action.triggered.connect(lambda *_: self._do(deed))
         self._view.addAction(action)
         self.actions.append(action)
         return action
@@ -331,7 +344,9 @@ class HandWork(QObject):
             return
         own = lay.placement_or_none(self._view.chosen)
         if own is None:
-            self._view.choose(self._view.order()[0])
+            order = self._view.order()
+            if order:  # what is shown may be the lay of a moment ago
+                self._view.choose(order[0])
             return
         x, y = middle(lay, own)
         way = WAYS_ON[key]
