@@ -521,3 +521,12 @@ def test_flat_copies_tell_their_plies():
         copies = flat_copies(placement, lay.piece(placement.piece), zone)
         expected = [(0, 1)] if placement.on_fold else [(k,) for k in placement.cut_plies]
         assert [copy.plies for copy in copies] == expected
+
+
+@pytest.mark.parametrize("way", ["crosswise-twice+open", "four+open"])
+def test_a_section_that_is_left_out_is_said(way):
+    """Its lay is that of the simpler way, which is looked at under the name of the one asked."""
+    a_job = job_of(four_kinds())
+    (lay,) = lay_job(a_job, cut_pieces(a_job), fold=way, search=Search(effort=2))
+    assert [section.way for section in lay.spread.sections] == ["open"]
+    assert "section-unused" in [finding.code for finding in lay.findings]

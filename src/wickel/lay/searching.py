@@ -10,7 +10,7 @@ from time import perf_counter
 from wickel.cloth import Spread
 from wickel.geometry import translation
 from wickel.lay.constraints import Obstacle, obstacles_on
-from wickel.lay.finished import Searched, lay_of
+from wickel.lay.finished import Searched, lay_of, with_findings
 from wickel.lay.items import items_of, lies_as, obstacle_outlines, spot_of, to_start
 from wickel.lay.nest import ORDERS, NoPlace, Problem, Report, Solution, Spot, Stopped, Tick, search
 from wickel.lay.parts import LayRefused, LayStopped, Part
@@ -144,7 +144,7 @@ class Laying:
             if not simpler:
                 raise LayStopped
             lay, simpler = simpler[0], simpler[1:]
-            lay = replace(lay, spread=replace(lay.spread, way=self.plan.way))
+            lay = self._called_so(lay)
         else:
             lay = self._lay(self._done)
             if self._may_settle and any(
@@ -153,7 +153,7 @@ class Laying:
                 lay = min(lay, self._around_spoilt(lay, effort, report) or lay, key=rank)
         for other in simpler:
             if better(other, lay):
-                lay = replace(other, spread=replace(other.spread, way=self.plan.way))
+                lay = self._called_so(other)
         return lay
 
     def _search(self, effort: int, report: LayReport | None) -> None:
@@ -301,6 +301,12 @@ class Laying:
         how = Searched(self._settings.seed, self._effort, self._seconds)
         spread_so = replace(the_spread, way=self.plan.way)
         lay = lay_of(self.plan.pieces, self.plan.cloth, spread_so, self.plan.parts, placed, how)
+        return replace(lay, findings=(*lay.findings, *self._too_short(lay)))
+
+    def _called_so(self, simpler: Lay) -> Lay:
+        """A lay of a simpler way as one of this plan's: looked at anew, since sections that were
+        asked for are not there."""
+        lay = with_findings(replace(simpler, spread=replace(simpler.spread, way=self.plan.way)))
         return replace(lay, findings=(*lay.findings, *self._too_short(lay)))
 
     def _too_short(self, lay: Lay) -> Iterator[Finding]:
