@@ -1,10 +1,15 @@
 """The studio as one zip: out, and into an empty or a filled studio; hostile ones write nothing."""
 
+import contextlib
 import io
 import json
+import os
+import tracemalloc
 import zipfile
 from dataclasses import replace
+from pathlib import Path
 
+import numpy as np
 import pytest
 
 from tests.studio.test_book_store import ENTRY
@@ -13,7 +18,7 @@ from wickel.files import UnreadableFile, read_job, save_job, save_style
 from wickel.studio import FERRY_APRON, orders
 from wickel.studio.book import Fact, open_book
 from wickel.studio.folder import StudioFolder
-from wickel.studio.handing_out import MOST_FILES, bring_in, studio_zip
+from wickel.studio.handing_out import MOST_FILES, bring_in, studio_zip, zip_bytes_of
 
 
 def studio(path):
@@ -148,3 +153,50 @@ def test_a_zip_of_very_many_files_is_refused(tmp_path):
     files = {"studio.json": HEAD} | {f"photos/{k}": "" for k in range(MOST_FILES)}
     with pytest.raises(UnreadableFile, match="larger"):
         bring_in(packed(files), book, folder)
+
+
+def bomb(name, size):
+    """A zip with one file that is all nothing, packed a thousand times smaller."""
+    made = io.BytesIO()
+    with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED) as out:
+        out.writestr("studio.json", HEAD)
+        with out.open(name, "w", force_zip64=True) as file:
+            for _ in range(size // 1_000_000):
+                file.write(bytes(1_000_000))
+    return made.getvalue()
+
+
+@pytest.mark.parametrize(
+    ("name", "size"),
+    [("photos/a.jpg", 60_000_000), ("photos/b.jpg", 20_000_000), ("log.json", 40_000_000)],
+)
+def test_what_swells_when_it_is_unpacked_is_left_out_unread(tmp_path, name, size):
+    book, folder = studio(tmp_path / "one")
+    data = bomb(name, size)
+    assert len(data) < size / 500
+    tracemalloc.start()
+    found = bring_in(data, book, folder)
+    peak = tracemalloc.get_traced_memory()[1]
+    tracemalloc.stop()
+    assert peak < 10_000_000
+    assert list(found.left_out) == [f"{name}: larger than anything of its kind: it was left out."]
+    assert not any(folder.path.rglob("*.jpg"))
+
+
+def test_a_damaged_zip_is_refused_wherever_it_is_damaged(tmp_path):
+    book, folder = studio(tmp_path / "one")
+    good = packed({"studio.json": HEAD, "clients.json": json.dumps({"clients": [{"name": "A"}]})})
+    rng = np.random.default_rng(3)
+    for _ in range(200):
+        data = bytearray(good)
+        for at in rng.integers(0, len(data), 3):
+            data[at] = rng.integers(0, 256)
+        with contextlib.suppress(UnreadableFile):
+            bring_in(bytes(data), book, folder)
+
+
+def test_a_pipe_a_device_and_a_folder_are_not_read(tmp_path):
+    os.mkfifo(tmp_path / "pipe.zip")
+    for path in (tmp_path / "pipe.zip", Path("/dev/zero"), tmp_path):
+        with pytest.raises(UnreadableFile):
+            zip_bytes_of(path)

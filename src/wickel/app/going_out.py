@@ -105,13 +105,13 @@ class GoingOut(QObject):
 
     def read_zip(self, path: Path) -> None:
         """Read a studio's zip into this one, in the background."""
-        from wickel.studio.handing_out import bring_in  # a database loads slowly
+        from wickel.studio.handing_out import bring_in, zip_bytes_of  # a database loads slowly
 
         book, folder = self._book.book, self._folder
         if book is None:
             self.refused.emit(tr("That could not be done"), tr("The studio's book is not open."))
             return
-        self.work.begin(lambda: bring_in(path.read_bytes(), book, folder))
+        self.work.begin(lambda: bring_in(zip_bytes_of(path), book, folder))
 
     def _done(self, made: object) -> None:
         if isinstance(made, str):

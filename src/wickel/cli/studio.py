@@ -118,13 +118,13 @@ def studio_in(
     studio: Home = None,
 ) -> None:
     """Read a studio's zip into the studio; what is there already is recognised."""
-    from wickel.studio.handing_out import bring_in  # a database loads slowly
+    from wickel.studio.handing_out import bring_in, zip_bytes_of  # a database loads slowly
 
     home = studio or data_folder() / "studio"
     private_folder(home)
     folder, book = _opened(home)
     try:
-        found = bring_in(source.read_bytes(), book, folder)
+        found = bring_in(zip_bytes_of(source), book, folder)
     except OSError as reason:
         fail(f"{source.name}: {reason.strerror}.", UNUSABLE)
     except UnreadableFile as reason:

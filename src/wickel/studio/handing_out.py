@@ -6,6 +6,7 @@ from __future__ import annotations
 import contextlib
 import io
 import json
+import struct
 import zipfile
 import zlib
 from collections import Counter
@@ -32,6 +33,7 @@ from wickel.files import (
     on_shelf_of,
     on_shelf_record,
     parsed_json,
+    plain_text,
     private_folder,
     read_job,
     save_file,
@@ -39,6 +41,7 @@ from wickel.files import (
     school_of,
     school_record,
 )
+from wickel.files.reading import plain_file
 from wickel.job import Job
 from wickel.studio.book.book import Book
 from wickel.studio.book.entries import LogEntry
@@ -49,6 +52,12 @@ from wickel.wording import say, words_of
 
 FORMAT, VERSION = "wickel-studio", 1
 MOST_FILES, MOST_BYTES = 20_000, 2_000_000_000
+MOST_OF_ONE = {"photos": 40_000_000, "styles": 12_000_000, "jobs": 12_000_000}
+MOST_OF_ROWS = 32_000_000
+"""How large one file of a zip may be once it is unpacked, by where it lies; what is written into
+a zip says so before it is unpacked."""
+_PACKED_AT_MOST, _PACKED_FROM = 50.0, 4_000_000
+"""A photo is packed already: one that shrinks by more, from so many bytes on, is none."""
 _STYLES, _PHOTOS = "styles", "photos"
 _T = TypeVar("_T")
 
@@ -222,25 +231,57 @@ def _known_jobs(book: Book, folder: StudioFolder) -> Callable[[Job], bool]:
     return lambda job: job.book_id in ids if job.book_id else job_text(job) in texts
 
 
+def zip_bytes_of(path: Path) -> bytes:
+    """What stands in the file of a zip. Raises ``UnreadableFile`` for what is no plain file, or far
+    too large."""
+    if plain_file(path, path.name, "studio") > MOST_BYTES:
+        raise UnreadableFile(say("zip.too-large"))
+    return path.read_bytes()
+
+
+def _is_too_large(own: zipfile.ZipInfo) -> bool:
+    """Whether a file of a zip is larger, unpacked, than anything that belongs there."""
+    first = own.filename.split("/")[0]
+    if own.file_size > MOST_OF_ONE.get(first, MOST_OF_ROWS):
+        return True
+    swells = own.file_size > _PACKED_AT_MOST * max(1, own.compress_size)
+    return first == _PHOTOS and own.file_size > _PACKED_FROM and swells
+
+
 def _read(data: bytes) -> _Coming:
     """What a zip holds. Raises ``UnreadableFile``."""
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as packed:
-            sizes = {own.filename: own.file_size for own in packed.infolist()}
-            if len(sizes) > MOST_FILES or sum(sizes.values()) > MOST_BYTES:
+            every = packed.infolist()
+            sizes = {own.filename: own.file_size for own in every}
+            if len(every) > MOST_FILES or sum(own.file_size for own in every) > MOST_BYTES:
                 raise UnreadableFile(say("zip.too-large"))
             if "studio.json" not in sizes:
                 raise UnreadableFile(say("zip.no-studio"))
+            if sizes["studio.json"] > MOST_OF_ROWS:
+                raise UnreadableFile(say("zip.too-large"))
             head = parsed_json(packed.read("studio.json"), "studio.json", "studio")
             if head.get("format") != FORMAT:
                 raise UnreadableFile(say("zip.no-studio"))
             if head.get("version") != VERSION:
                 raise UnreadableFile(say("zip.newer"))
             coming = _Coming()
-            for name in sorted(sizes):
-                _read_one(coming, name, packed.read(name))
+            for own in sorted(every, key=lambda each: each.filename):
+                if _is_too_large(own):
+                    coming.left_out.append(
+                        str(say("zip.one-too-large", name=plain_text(own.filename)))
+                    )
+                else:
+                    _read_one(coming, own.filename, packed.read(own))
             return coming
-    except (zipfile.BadZipFile, OSError, RuntimeError, NotImplementedError, EOFError, zlib.error):
+    except UnreadableFile:
+        raise
+    # what a damaged zip leads its reader to: offsets before the start, names that are no text
+    except (
+        zipfile.BadZipFile,
+        *(OSError, RuntimeError, NotImplementedError, EOFError, zlib.error),
+        *(ValueError, LookupError, struct.error),
+    ):
         raise UnreadableFile(say("zip.no-studio")) from None
 
 
@@ -269,7 +310,7 @@ def _read_one(coming: _Coming, name: str, data: bytes) -> None:
         elif first in (_STYLES, _PHOTOS) and len(rest) == 1:
             coming.files.append((name, data))
     except (ValueError, KeyError, TypeError, AttributeError) as reason:
-        coming.left_out.append(f"{name}: {words_of(reason)}")
+        coming.left_out.append(f"{plain_text(name)}: {words_of(reason)}")
 
 
 def _read_rows(coming: _Coming, kind: str, value: Mapping[str, Any]) -> None:

@@ -18,6 +18,7 @@ SENTENCES = {
     "zip.no-studio": "This is no zip of a studio: choose one that Wickel has written.",
     "zip.row": "{name}: row {row} cannot be read.",
     "zip.newer": "This zip was written by a newer Wickel.",
+    "zip.one-too-large": "{name}: larger than anything of its kind: it was left out.",
     "zip.too-large": "This zip is larger than any studio: nothing was read.",
     "book.network": (
         "{name}, the studio's book, is on a network disk, where two windows could spoil it: it is "
