@@ -6,8 +6,8 @@ from dataclasses import replace
 from datetime import date
 
 import pytest
-from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QApplication, QPushButton
+from PySide6.QtCore import QDate, Qt
+from PySide6.QtWidgets import QApplication, QCalendarWidget, QPushButton
 
 from tests.app.conftest import DO, KnownRunner
 from tests.app.test_window import CTRL, JOBS, LAY, LEFT, go, type_into
@@ -16,6 +16,7 @@ from wickel.app.stages.jobs import IN_HAND
 from wickel.app.start import make_window
 from wickel.app.widgets.dialogs import Notice
 from wickel.body import with_measurement
+from wickel.days import parsed_day
 from wickel.files import read_job, save_job
 from wickel.job.state import State
 from wickel.lay import labour_of
@@ -441,3 +442,31 @@ def test_keys_that_another_program_writes_stay_in_the_file(window, session, qtbo
         [2],
         "in",
     )
+
+
+@pytest.mark.parametrize("typed", ["4.12.2030", "in 3 days", "friday"])
+def test_a_due_day_is_read_in_words_and_shown_as_it_is_kept(jobs, window, session, qtbot, typed):
+    type_into(qtbot, jobs.open_job.due, typed)
+    day = parsed_day(typed, date.today())
+    assert session.job.due == day
+    assert jobs.open_job.due.text() == day
+
+
+def test_what_is_no_day_is_not_kept(jobs, window, session, qtbot):
+    before = session.job.due
+    type_into(qtbot, jobs.open_job.due, "when it is ready")
+    assert session.job.due == before
+    jobs.open_job.due.selectAll()
+    qtbot.keyClick(jobs.open_job.due, Qt.Key.Key_Delete)
+    qtbot.keyClick(jobs.open_job.due, Qt.Key.Key_Return)
+    assert session.job.due == ""
+
+
+def test_a_due_day_is_chosen_in_a_calendar(jobs, window, session, qtbot):
+    type_into(qtbot, jobs.open_job.due, "2030-12-04")
+    qtbot.mouseClick(jobs.open_job.day, LEFT)
+    (calendar,) = jobs.open_job.due.findChildren(QCalendarWidget)
+    assert calendar.selectedDate().toString("yyyy-MM-dd") == "2030-12-04"
+    calendar.activated.emit(QDate(2030, 12, 11))
+    assert session.job.due == "2030-12-11"
+    assert jobs.open_job.due.text() == "2030-12-11"

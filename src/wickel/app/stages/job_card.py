@@ -5,11 +5,15 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
+from datetime import date
 from functools import partial
 
+from PySide6.QtCore import QDate, QPoint, Qt
 from PySide6.QtWidgets import (
+    QCalendarWidget,
     QComboBox,
     QGridLayout,
+    QPushButton,
     QVBoxLayout,
     QWidget,
 )
@@ -18,7 +22,9 @@ from wickel.app.session import Session
 from wickel.app.widgets.cards import card, editable, fill_box, label
 from wickel.app.widgets.field import Field
 from wickel.app.widgets.notes_edit import NotesEdit
+from wickel.app.widgets.reason import mark_wrong
 from wickel.app.widgets.ticket import shown_date
+from wickel.days import UnreadableDay, parsed_day
 from wickel.job import Job
 from wickel.job.state import COMMON_WAITS, STATE_NAMES, STATES, State
 from wickel.wording import tr
@@ -54,7 +60,10 @@ class OpenJobCard(QWidget):
         self.client = self._line(
             tr("Whom it is for; a client's measurements are taken on Body"), "client"
         )
-        self.due = self._line(tr("The day it is due, as 2026-12-24"), "due")
+        self.due = self._line(
+            tr("The day it is due: 4.12., next Friday, in 2 weeks, 2026-12-24"), "due"
+        )
+        self.day = self._day_button()
         self.state = QComboBox()
         self.state.setAccessibleName(tr("How far the job has come"))
         self.state.setToolTip(tr("How far it has come; a step further with Ctrl+Alt+F"))
@@ -81,7 +90,8 @@ class OpenJobCard(QWidget):
             text = label(words, "soft")
             text.setBuddy(field)
             grid.addWidget(text, k, 0)
-            grid.addWidget(field, k, 1)
+            grid.addWidget(field, k, 1, 1, 1 if field is self.due else 2)
+        grid.addWidget(self.day, fields.index((tr("Due"), self.due)), 2)
         grid.setColumnStretch(1, 1)
         column.addLayout(grid)
         self.due_said = label("", "soft", wrap=True)
@@ -120,7 +130,44 @@ class OpenJobCard(QWidget):
         self.holds.setText(" · ".join(_holds(job)))
 
     def _take_line(self, attribute: str, field: Field) -> None:
-        self._take(attribute, field.text())
+        if attribute != "due":
+            self._take(attribute, field.text())
+            return
+        try:
+            day = parsed_day(field.text(), date.today())
+        except UnreadableDay as reason:
+            mark_wrong(field, str(reason))
+            return
+        mark_wrong(field, "")
+        self._take("due", day)
+        field.refill(day)
+
+    def _day_button(self) -> QPushButton:
+        button = QPushButton("▾")
+        button.setObjectName("chip")
+        button.setAccessibleName(tr("Choose the day in a calendar"))
+        button.setToolTip(tr("Choose the day in a calendar"))
+        button.clicked.connect(self._choose_day)
+        return button
+
+    def _choose_day(self) -> None:
+        """Show a calendar below the field; the day that is clicked, or taken with Enter, is it."""
+        calendar = QCalendarWidget(self.due)
+        calendar.setWindowFlags(Qt.WindowType.Popup)
+        calendar.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        calendar.setAccessibleName(tr("Calendar"))
+        calendar.setFirstDayOfWeek(Qt.DayOfWeek.Monday)
+        calendar.setSelectedDate(QDate.fromString(self._session.job.due, "yyyy-MM-dd"))
+        calendar.activated.connect(partial(self._take_day, calendar))
+        calendar.clicked.connect(partial(self._take_day, calendar))
+        calendar.move(self.due.mapToGlobal(QPoint(0, self.due.height())))
+        calendar.show()
+        calendar.setFocus()
+
+    def _take_day(self, calendar: QCalendarWidget, day: QDate) -> None:
+        calendar.close()
+        mark_wrong(self.due, "")
+        self._take("due", day.toString("yyyy-MM-dd"))
 
     def _take(self, attribute: str, written: str) -> None:
         text, job = written.strip(), self._session.job

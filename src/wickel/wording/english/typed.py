@@ -1,6 +1,9 @@
 """Sentences of the room typed."""
 
 SENTENCES = {
+    "days.not-a-day": (
+        "“{shown}” is not a day: write it like 4.12., next Friday, in 2 weeks or 2026-12-24."
+    ),
     "typed.divided-by-zero": "“{shown}” divides by nothing.",
     "typed.too-large": "“{shown}” is longer than any cloth.",
     "typed.mixed": "“{shown}” mixes numbers with and without a unit: write the unit after each.",
