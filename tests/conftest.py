@@ -66,6 +66,8 @@ def _slow(items):
 SLOW = (
     *("tests/app", "tests/test_cli", "tests/plotting", "tests/desktop", "tests/test_repro"),
     *("test_hostile", "test_drawings", "test_cut_papers", "test_table", "test_book_store"),
+    *("tests/studio", "test_version", "test_sound", "test_builder", "test_papers_in_units"),
+    *("test_lay.py", "test_search", "test_hand.py", "test_figures", "test_wording", "test_docs"),
     *("test_random_jobs", "test_every_style", "test_garments", "test_matching", "test_stopping"),
 )
 

@@ -9,6 +9,9 @@ from tests.app.test_window import BODY, CLOTH, DRAFT, LAY, go, type_into
 from tests.often import usually
 from wickel.units import Unit
 
+pytestmark = pytest.mark.own_window
+"""What was unfolded before is in sight, and would be read here."""
+
 METRIC = re.compile(r"\d\s?(?:cm|mm|m)\b")
 IMPERIAL = re.compile(r"\d\s?(?:in|yd|ft)\b")
 MOST_STAGES = 6

@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 from wickel.app.stages.lay import SectionsDialog
 from wickel.app.stages.square_dialog import CORNERS, CornerPicture, SquareDialog, square_picture
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled, scrolling
-from wickel.app.widgets.dialogs import Notice
+from wickel.app.widgets.dialogs import HarmNotice, Notice
 from wickel.app.widgets.flow import FlowLayout, ShortLabel, flow_bar, with_words
 from wickel.app.widgets.habits import Habits
 from wickel.app.widgets.length_edit import LengthEdit
@@ -518,7 +518,7 @@ def test_a_repeat_is_taken_by_enter(qtbot):
 
 
 def test_what_nothing_brings_back_is_not_done_by_enter(qtbot):
-    notice = Notice(None, "Empty the bin", "They go for good.", do="Throw them away", harmful=True)
+    notice = HarmNotice(None, "Empty the bin", "They go for good.", (), "Throw them away")
     qtbot.addWidget(notice)
     notice.show()
     assert notice.leave.isDefault()

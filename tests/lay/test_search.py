@@ -245,7 +245,7 @@ def test_numpy_searches_as_the_compiler_does(seed, monkeypatch):
 
 def test_while_loops_are_compiled_numpy_does_the_work():
     go_on = threading.Event()
-    thread = jit.while_compiling(go_on.wait)
+    thread = jit.while_compiling(go_on.wait, "compiler")
     try:
         assert not jit.ready()
         problem, _ = random_problem(2)

@@ -90,6 +90,17 @@ def _shares(value: object) -> dict[str, tuple[float, ...]]:
     }
 
 
+def _can_be(name: str, value: object) -> bool:
+    """Whether a setting may have a value: a number within its bounds (what is no number is not), a
+    text without the null character, which no path of this system holds."""
+    if isinstance(value, str):
+        return "\0" not in value
+    if name in WITHIN and isinstance(value, int | float):
+        least, most = WITHIN[name]
+        return least <= value <= most
+    return True
+
+
 class SettingsFile:
     """Settings kept in a small JSON file; an unreadable one is as good as none."""
 
@@ -108,12 +119,7 @@ class SettingsFile:
             for name, own in value.items()
             if name in known and type(own) is type(known[name].default)
         }
-        for name, own in tuple(right.items()):  # no path of this system holds a null character
-            if isinstance(own, str) and "\0" in own:
-                del right[name]
-        for name, (least, most) in WITHIN.items():
-            if not least <= right.get(name, least) <= most:  # nor what is no number
-                del right[name]
+        right = {name: own for name, own in right.items() if _can_be(name, own)}
         recent = value.get("recent")
         if isinstance(recent, list):
             right["recent"] = tuple(path for path in recent if isinstance(path, str))

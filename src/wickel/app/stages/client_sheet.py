@@ -19,7 +19,7 @@ from PySide6.QtWidgets import (
 from wickel.app.book import StudioBook, today
 from wickel.app.stages.fittings import FittingFields
 from wickel.app.widgets.cards import card, label, scrolling
-from wickel.app.widgets.dialogs import Notice, ask_yes, take_room
+from wickel.app.widgets.dialogs import Notice, ask_harm, take_room
 from wickel.app.widgets.field import Field
 from wickel.app.widgets.field_sheet import FieldSheet
 from wickel.app.widgets.guide import PAGE
@@ -214,13 +214,12 @@ class ClientSheet(FieldSheet):
             name=self._name,
         )
         lines = [own.title for own in self.jobs]
-        if not ask_yes(
+        if not ask_harm(
             self,
             tr("Take them out of the studio"),
             sentence,
             lines,
             tr("Take them out"),
-            harmful=True,
         ):
             return
         found = self._book.remove_client(self._folder, self._name)

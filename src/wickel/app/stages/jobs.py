@@ -35,7 +35,7 @@ from wickel.app.stages.week import Week
 from wickel.app.theme import scaled
 from wickel.app.widgets.cards import card, fill_box, label, scrolling, seen
 from wickel.app.widgets.columns import Columns
-from wickel.app.widgets.dialogs import ask_yes
+from wickel.app.widgets.dialogs import ask_harm
 from wickel.app.widgets.flow import flow_bar
 from wickel.files import UnreadableFile
 from wickel.job.state import STATE_NAMES, State
@@ -330,13 +330,12 @@ class JobsStage(QWidget):
             self._session.trouble.emit(
                 tr("The open job is in the bin: open another, or bring it back, first.")
             )
-        elif ask_yes(
+        elif ask_harm(
             self.window(),
             tr("Empty the bin"),
             sentence,
             names,
             tr("Throw them away"),
-            harmful=True,
         ):
             self._do(self._folder.empty_bin)
 

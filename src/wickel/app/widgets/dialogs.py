@@ -26,8 +26,7 @@ class Notice(QDialog):
     """A sentence, and lines below it where there are any.
 
     With ``do`` it asks for something: *Cancel*, or that. ``also`` are other things that may be done
-    instead; which one was taken stands in ``taken``. Of something ``harmful``, which nothing brings
-    back, *Cancel* is the answer to Enter.
+    instead; which one was taken stands in ``taken``.
     """
 
     def __init__(
@@ -39,7 +38,6 @@ class Notice(QDialog):
         *,
         do: str = "",
         also: tuple[str, ...] = (),
-        harmful: bool = False,
     ) -> None:
         super().__init__(parent)
         self.setWindowTitle(title)
@@ -65,17 +63,8 @@ class Notice(QDialog):
             area.setMinimumHeight(min(320, 28 * len(self.lines) + 12))
             column.addWidget(area, 1)
         column.addLayout(self._foot(do, also))
-        # Enter does what is asked about, wherever else the focus would have gone; what nothing
-        # brings back wants a button of its own to be pressed
-        self.leave = self.findChild(QPushButton, LEAVE)
-        if harmful and self.leave is not None:
-            self.do.setDefault(False)
-            self.do.setToolTip(do)
-            self.leave.setDefault(True)
-            self.leave.setToolTip(tr("Close without a change (Enter, Esc)"))
-            self.leave.setFocus()
-        else:
-            self.do.setFocus()
+        # Enter does what is asked about, wherever else the focus would have gone
+        self.do.setFocus()
 
     def _foot(self, do: str, also: tuple[str, ...]) -> QHBoxLayout:
         if do:
@@ -101,17 +90,35 @@ class Notice(QDialog):
         self.taken = words
 
 
-def ask_yes(
-    parent: QWidget,
-    title: str,
-    sentence: str,
-    lines: Iterable[str],
-    do: str,
-    *,
-    harmful: bool = False,
-) -> bool:
-    """Whether the maker wants what a notice asks about; ``harmful``: nothing brings it back."""
-    notice = Notice(parent, title, sentence, lines, do=do, harmful=harmful)
+class HarmNotice(Notice):
+    """A notice that asks for something that nothing brings back: *Cancel* is the answer to Enter,
+    and the deed wants a button of its own to be pressed."""
+
+    def __init__(
+        self, parent: QWidget | None, title: str, sentence: str, lines: Iterable[str], do: str
+    ) -> None:
+        super().__init__(parent, title, sentence, lines, do=do)
+        leave = self.findChild(QPushButton, LEAVE)
+        assert isinstance(leave, QPushButton)
+        self.leave = leave
+        self.do.setDefault(False)
+        self.do.setToolTip(do)
+        leave.setDefault(True)
+        leave.setToolTip(tr("Close without a change (Enter, Esc)"))
+        leave.setFocus()
+
+
+def ask_yes(parent: QWidget, title: str, sentence: str, lines: Iterable[str], do: str) -> bool:
+    """Whether the maker wants what a notice asks about."""
+    return _agreed(Notice(parent, title, sentence, lines, do=do))
+
+
+def ask_harm(parent: QWidget, title: str, sentence: str, lines: Iterable[str], do: str) -> bool:
+    """Whether the maker wants what a notice asks about and nothing brings back."""
+    return _agreed(HarmNotice(parent, title, sentence, lines, do))
+
+
+def _agreed(notice: Notice) -> bool:
     done = notice.exec() == QDialog.DialogCode.Accepted
     notice.deleteLater()
     return done

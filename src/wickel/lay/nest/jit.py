@@ -26,9 +26,6 @@ if not os.environ.get(OFF):
     except Exception:  # noqa: BLE001 - the program works without a compiler
         COMPILED = False
 
-COMPILER = "wickel-compile"
-"""What the thread that compiles is called."""
-
 _compiling = threading.Event()
 _own = threading.local()
 
@@ -77,8 +74,8 @@ def as_compiler(yes: bool) -> None:
     _own.compiler = yes
 
 
-def while_compiling(use_all: Callable[[], object]) -> threading.Thread:
-    """Compile in a thread of its own by using every loop once; until then all others work with
+def while_compiling(use_all: Callable[[], object], name: str) -> threading.Thread:
+    """Compile in a thread of a name by using every loop once; until then all others work with
     NumPy."""
     _compiling.set()
 
@@ -89,6 +86,6 @@ def while_compiling(use_all: Callable[[], object]) -> threading.Thread:
         finally:
             _compiling.clear()
 
-    thread = threading.Thread(target=work, daemon=True, name=COMPILER)
+    thread = threading.Thread(target=work, daemon=True, name=name)
     thread.start()
     return thread

@@ -56,8 +56,8 @@ most."""
 
 _PUSHES, _STILL_MM = 30, 0.05
 """A lay is pushed together at most so often, until nothing moves any farther than this."""
-SEARCHER = "wickel-nest"
-"""What the threads of a search are called."""
+SEARCHER, COMPILER = "wickel-nest", "wickel-compile"
+"""What the threads of a search are called, and the one that compiles its loops."""
 
 _SWEEPS_AT_ONCE = 8
 _LISTEN_S = 0.01
@@ -502,7 +502,7 @@ def warm_in_background() -> None:
     from wickel.lay.nest import jit
 
     if jit.COMPILED:
-        jit.while_compiling(warm_up)
+        jit.while_compiling(warm_up, COMPILER)
 
 
 def warm_up() -> None:

@@ -13,8 +13,7 @@ import threading
 from pathlib import Path
 from time import monotonic
 
-from wickel.lay.nest import jit
-from wickel.lay.nest.search import SEARCHER, warm_up
+from wickel.lay.nest.search import COMPILER, SEARCHER, warm_up
 
 _COMPILE = "from wickel.lay.nest.starting import compile_alone; compile_alone()"
 _ENDING_S = 3.0
@@ -28,6 +27,8 @@ def ready_or_begun() -> bool:
     Where they are not, a process of its own begins to compile them, and this one works with NumPy:
     it has a first lay long before, and nothing to wait for when it ends.
     """
+    from wickel.lay.nest import jit  # a compiler loads slowly
+
     if not jit.COMPILED or jit.are_kept():
         return True
     jit.go_without()
@@ -62,7 +63,7 @@ def settle(within_s: float = _ENDING_S) -> bool:
     for thread in threading.enumerate():
         if thread.name == SEARCHER:
             thread.join(max(0.0, until - monotonic()))
-    return not any(own.name in (jit.COMPILER, SEARCHER) for own in threading.enumerate())
+    return not any(own.name in (COMPILER, SEARCHER) for own in threading.enumerate())
 
 
 def leave(code: int) -> None:
