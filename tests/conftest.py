@@ -68,6 +68,7 @@ SLOW = (
     *("test_hostile", "test_drawings", "test_cut_papers", "test_table", "test_book_store"),
     *("tests/studio", "test_version", "test_sound", "test_builder", "test_papers_in_units"),
     *("test_lay.py", "test_search", "test_hand.py", "test_figures", "test_wording", "test_docs"),
+    *("test_all_styles", "tests/cutting", "test_buying", "test_code"),
     *("test_random_jobs", "test_every_style", "test_garments", "test_matching", "test_stopping"),
 )
 
