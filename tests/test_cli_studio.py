@@ -73,7 +73,7 @@ def test_a_studio_goes_out_and_in_and_into_tables(studio, tmp_path):
     ("words", "says"),
     [
         (("jobs", "--studio", "{}/none"), "no studio there"),
-        (("studio-in", "{}/none.zip", "--studio", "{}/x"), "No such file"),
+        (("studio-in", "{}/none.zip", "--studio", "{}/x"), "There is no file none.zip."),
         (("studio-in", "{}/bad.zip", "--studio", "{}/x"), "no zip of a studio"),
     ],
 )

@@ -128,7 +128,8 @@ def studio_in(
     except OSError as reason:
         fail(f"{source.name}: {reason.strerror}.", UNUSABLE)
     except UnreadableFile as reason:
-        fail(f"{source.name}: {reason}", UNUSABLE)
+        said = str(reason)
+        fail(said if source.name in said else f"{source.name}: {said}", UNUSABLE)
     for kind, count in found.new.items():
         print(f"{kind}: {count}")
     for line in found.left_out:
