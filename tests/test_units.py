@@ -1,6 +1,7 @@
 """Lengths in and out, as makers write them."""
 
 import contextlib
+import unicodedata
 
 import pytest
 from hypothesis import given
@@ -139,3 +140,10 @@ def test_a_stretch_is_a_part_of_a_hundred_or_as_it_pulls(text, share):
 def test_what_is_no_stretch_is_refused(text):
     with pytest.raises(UnreadableLength, match="is not a number"):
         parsed_stretch(text)
+
+
+@pytest.mark.parametrize("sign", "½⅓⅔¼¾⅕⅛⅜⅝⅞")
+def test_a_fraction_written_as_one_sign_is_what_the_sign_says(sign):
+    assert parsed_length(f"2{sign} in", Unit.CM) == pytest.approx(
+        25.4 * (2 + unicodedata.numeric(sign))
+    )

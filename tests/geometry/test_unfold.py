@@ -71,3 +71,9 @@ def test_what_lies_above_a_line_is_a_half_with_its_edges_on_it():
     half, edges = half_above(turned, 15.0)
     assert sum(abs(b[0] - a[0]) for a, b in edges) == 5.0
     assert half_above(((0, -10), (40, -10), (20, 0)), 0.0) is None  # nothing above it
+
+
+def test_fold_edges_on_two_lines_are_refused():
+    box = ((0, 0), (300, 0), (300, 100), (0, 100))
+    with pytest.raises(BadFold, match="line"):
+        checked_fold(box, [((0, 0), (300, 0)), ((300, 0), (300, 100))])
