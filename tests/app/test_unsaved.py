@@ -140,6 +140,20 @@ def test_another_job_is_not_opened_over_one_that_is_not_saved(
     assert session.path == other
 
 
+def test_the_copy_of_a_job_left_unsaved_outlives_the_saving_of_another(
+    window, session, qtbot, full_disk, pressing
+):
+    change(window, qtbot)
+    other = next(path for path in window._folder.orders() if path != session.path)
+    pressing("Leave it unsaved")
+    assert window.open_path(other)
+    full_disk()
+    change(window, qtbot, "57")
+    assert session.save_now()
+    (copy,) = rescued()
+    assert read_job(copy).garments[0].body["head"] == 580
+
+
 def test_nothing_is_asked_where_everything_is_saved(window, session, qtbot, pressing):
     change(window, qtbot)
     seen = pressing()

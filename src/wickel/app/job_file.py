@@ -65,6 +65,7 @@ class JobFile(QObject):
         self._timer.stop()
         self._mark.let_go()
         self.path, self.waits, self.is_unsaved = path, False, False
+        self._rescued = ""  # a copy of what was left unsaved there stays until it is taken up
         self.open_elsewhere = path is not None and not self._mark.take(path)
         self._stamp = Stamp() if path is None else stamp(path)
 
@@ -122,13 +123,14 @@ class JobFile(QObject):
 
     def save_to(self, path: Path) -> bool:
         """Save to another file and go on there, and whether that could be."""
-        before, unsaved = self.path, self.is_unsaved
+        before, unsaved, copy = self.path, self.is_unsaved, self._rescued
         self.take(path)
+        self._rescued = copy  # of the same job: it goes when that stands here
         if self.save():
             self.path_changed.emit()
             return True
         self.take(before)
-        self.is_unsaved = unsaved
+        self.is_unsaved, self._rescued = unsaved, copy
         return False
 
     def _keep_rescue(self, reason: OSError) -> None:
