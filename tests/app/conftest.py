@@ -111,7 +111,7 @@ def own_window(qtbot, tmp_path, runner, usual_runner, demo_home):
     subject."""
     shutil.copytree(demo_home, tmp_path / "home")
     made = build(tmp_path / "home", runner.another() if runner is usual_runner else runner)
-    qtbot.addWidget(made, before_close_func=lambda own: own.leave_unsaved())
+    qtbot.addWidget(made, before_close_func=lambda own: own.session.file.give_up())
     with qtbot.waitExposed(made):
         made.show()
     return made

@@ -117,7 +117,7 @@ class KeptWindow:
     def close(self):
         """Have done with the window."""
         if self.window is not None:
-            self.window.leave_unsaved()
+            self.window.session.file.give_up()
             self.window.close()
             self.window.deleteLater()
             self.window = None
@@ -157,7 +157,7 @@ class KeptWindow:
             walk.deleteLater()
         window.lay.view.cancel()
         window.lay.view.choose("")
-        window.leave_unsaved()
+        session.file.give_up()
         window.cut.shut()
         session.close_job()
         for dropped in (session.prices, session.offers):

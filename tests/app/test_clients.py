@@ -183,3 +183,17 @@ def test_what_another_window_has_changed_is_seen(window, qtbot):
     changed = (Adjustment(change="shoulder", mm=-5.0),)
     other.clients.keep(replace(seen, adjustments=changed), seen)
     qtbot.waitUntil(lambda: window.body.adjustments.isVisible())
+
+
+def test_notes_on_a_client_stay_when_something_else_of_the_card_is_kept(window, session, qtbot):
+    go(qtbot, window, BODY)
+    sheet = card_of(qtbot, window)
+    qtbot.waitUntil(sheet.isActiveWindow)
+    qtbot.wait(50)  # laid out: before that nothing takes the focus
+    sheet.notes.setFocus()
+    assert sheet.notes.hasFocus()
+    qtbot.keyClicks(sheet.notes, "Likes pockets")
+    qtbot.mouseClick(sheet.today, LEFT)
+    assert sheet.notes.toPlainText() == "Likes pockets"
+    sheet.accept()
+    assert window.book.client(NAME).notes == "Likes pockets"

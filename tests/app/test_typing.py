@@ -5,7 +5,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
-from tests.app.test_window import BODY, CLOTH, JOBS, go
+from tests.app.test_window import BODY, CLOTH, CTRL, JOBS, go
 from wickel.app.widgets.field import Field
 from wickel.files import read_job
 
@@ -98,3 +98,18 @@ def test_what_is_typed_is_taken_before_another_job_is_opened(window, session, qt
     assert session.job.client == theirs
     tab()
     assert session.job.client == theirs
+
+
+def test_a_deed_of_the_menu_takes_what_is_typed_and_leaves_the_field_in_hand(
+    window, session, qtbot
+):
+    go(qtbot, window, JOBS)
+    card = window.jobs.open_job
+    card.notes.setFocus()
+    keys("Lining first")
+    QTest.keyClick(card.notes, Qt.Key.Key_S, CTRL)
+    assert session.job.notes == "Lining first"
+    assert card.notes.hasFocus()
+    keys(", then the hem")
+    tab()
+    assert session.job.notes == "Lining first, then the hem"

@@ -10,6 +10,7 @@ from pathlib import Path
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from wickel.files import (
+    JOB_ENDING,
     OpenMark,
     Stamp,
     job_text,
@@ -28,7 +29,13 @@ come at any moment."""
 _AGAIN_AFTER_MS = 10_000
 """How long after a failure it is tried again: there may be room then."""
 
-_ENDING = ".wickel.json"
+
+def _not_saved(path: Path, reason: OSError) -> str:
+    return tr(
+        "The job could not be saved to {path}: {strerror}.",
+        path=path.name,
+        strerror=reason.strerror,
+    )
 
 
 class JobFile(QObject):
@@ -138,14 +145,10 @@ class JobFile(QObject):
         assert self.path is not None
         self.is_unsaved = True
         self._timer.start(_AGAIN_AFTER_MS)
-        name = self.path.name.removesuffix(_ENDING)
+        name = self.path.name.removesuffix(JOB_ENDING)
         kept = keep_rescue(job_text(self._job()), name)
         self._rescued = name if kept is not None else ""
-        words = tr(
-            "The job could not be saved to {path}: {strerror}.",
-            path=self.path.name,
-            strerror=reason.strerror,
-        )
+        words = _not_saved(self.path, reason)
         if kept is not None:
             words = tr("{words} A rescue copy is in {folder}.", words=words, folder=kept.parent)
         self.trouble.emit(words)
@@ -175,13 +178,7 @@ class JobFile(QObject):
         try:
             save_job(self._job(), path)
         except OSError as reason:
-            self.trouble.emit(
-                tr(
-                    "The job could not be saved to {path}: {strerror}.",
-                    path=path.name,
-                    strerror=reason.strerror,
-                )
-            )
+            self.trouble.emit(_not_saved(path, reason))
             return False
         self.take(path)
         self.trouble.emit(
@@ -193,6 +190,6 @@ class JobFile(QObject):
     @staticmethod
     def _copy_path(path: Path) -> Path:
         """The name of a copy beside a file, that nothing has yet."""
-        stem = path.name.removesuffix(_ENDING)
-        names = (path.with_name(f"{stem}-copy{number or ''}{_ENDING}") for number in count())
+        stem = path.name.removesuffix(JOB_ENDING)
+        names = (path.with_name(f"{stem}-copy{number or ''}{JOB_ENDING}") for number in count())
         return next(name for name in names if not name.exists())

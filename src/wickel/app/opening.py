@@ -16,7 +16,7 @@ from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.field import finish_typing
-from wickel.files import UnreadableFile, free_path, read_job, rescued, save_job
+from wickel.files import JOB_ENDING, UnreadableFile, free_path, read_job, rescued, save_job
 from wickel.job import Job
 from wickel.units import shown_length
 from wickel.wording import tr
@@ -113,10 +113,8 @@ class Opening(QObject):
         )
         if not name:
             return False
-        chosen = Path(name)
-        if not chosen.name.endswith(".wickel.json"):
-            chosen = chosen.with_name(f"{chosen.name}.wickel.json")
-        self._session.file.save_to(chosen)
+        chosen = name if name.endswith(JOB_ENDING) else name + JOB_ENDING
+        self._session.file.save_to(Path(chosen))
         return True
 
     def offer_rescued(self, folder: Path) -> None:
@@ -131,7 +129,7 @@ class Opening(QObject):
             tr(
                 "A rescue copy of {name} is there, from {when}. It can be opened as a job of its "
                 "own.",
-                name=found[0].name.removesuffix(".wickel.json"),
+                name=found[0].name.removesuffix(JOB_ENDING),
                 when=f"{when:%-d.%-m.%Y %H:%M}",
             ),
             do=tr("Open the rescue copy"),
@@ -144,7 +142,7 @@ class Opening(QObject):
         try:
             if taken != tr("Throw it away"):
                 job = read_job(path)
-                own = free_path(folder / path.name, ".wickel.json")
+                own = free_path(folder / path.name, JOB_ENDING)
                 save_job(job, own)
                 if not self.open(own):
                     return

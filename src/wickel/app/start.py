@@ -28,20 +28,9 @@ from wickel.app.theme import (
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.habits import learn
 from wickel.app.window import MainWindow
-from wickel.files import TableStore, private_folder, sweep
+from wickel.files import TableStore, private_folder, state_folder, sweep
 from wickel.studio.folder import StudioFolder, data_folder
 from wickel.wording import show_money_in
-
-
-def state_folder() -> Path:
-    """Where the log and reports of faults are: ``$WICKEL_HOME/state``, or the user's state
-    folder."""
-    own = os.environ.get("WICKEL_HOME")
-    if own:
-        return Path(own) / "state"
-    from platformdirs import user_state_path
-
-    return user_state_path("wickel")
 
 
 def _screen_is_there() -> bool:

@@ -308,10 +308,6 @@ class MainWindow(QMainWindow):
         sheet.finished.connect(lambda _: self.new_job())
         sheet.open()
 
-    def leave_unsaved(self) -> None:
-        """Give up what could not be saved: nothing is asked when the window is closed."""
-        self._session.file.give_up()
-
     def offer_rescued(self) -> None:
         """Offer work that could not be saved in an earlier sitting, if there is any."""
         self._opening.offer_rescued(self._folder.path)

@@ -32,8 +32,8 @@ def _sound(outline: Outline) -> Polygon:
     whole = Polygon(outline) if len(outline) > 2 else Polygon()
     if whole.is_valid and whole.area > 0:
         return whole
-    parts = [part for part in shapely.get_parts(shapely.make_valid(whole)) if part.area > 0]
-    polygons = [part for part in parts if isinstance(part, Polygon)]
+    parts = shapely.get_parts(shapely.make_valid(whole))
+    polygons = [part for part in parts if isinstance(part, Polygon) and part.area]
     if polygons:
         return max(polygons, key=lambda part: part.area)
     box = bounds(outline)
@@ -64,16 +64,6 @@ def name_room(
 def _name_room(
     outline: Outline, may_turn: bool, beside: tuple[Outline, ...]
 ) -> tuple[Bounds, bool]:
-    try:
-        return _found_room(outline, may_turn, beside)
-    except shapely.errors.GEOSException:  # a name without much room is better than no drawing
-        x, y = _sound(outline).representative_point().coords[0]
-        return Bounds(x, y, x, y), False
-
-
-def _found_room(
-    outline: Outline, may_turn: bool, beside: tuple[Outline, ...]
-) -> tuple[Bounds, bool]:
     shape = _clear_of(_sound(outline), beside)
     middle = _middle(shape)
     x, y = middle.x, middle.y
@@ -93,21 +83,18 @@ def _clear_of(shape: Polygon, lines: Iterable[Outline]) -> Polygon:
         drawn = shapely.LineString(line)
         taken = Polygon(line) if len(line) > 3 and drawn.is_closed else drawn
         left = shapely.difference(left, shapely.buffer(taken, _CLEAR_MM))
-    parts = [part for part in shapely.get_parts(left) if isinstance(part, Polygon)]
+    parts = [part for part in shapely.get_parts(left) if isinstance(part, Polygon) and part.area]
     best = max(parts, key=lambda part: shapely.maximum_inscribed_circle(part).length, default=shape)
     return best if best.area > 0.1 * shape.area else shape
 
 
 def _middle(shape: Polygon) -> shapely.Point:
     """A point well inside a shape: its centroid when that is, else the middle of the largest circle
-    inside, else any point of it."""
-    try:
-        centre = shape.centroid
-        if shape.contains(centre) and shape.boundary.distance(centre) > 12:
-            return centre
-        x, y = shapely.maximum_inscribed_circle(shape, 2.0).coords[0]
-    except shapely.errors.GEOSException:
-        x, y = shape.representative_point().coords[0]
+    inside."""
+    centre = shape.centroid
+    if shape.contains(centre) and shape.boundary.distance(centre) > 12:
+        return centre
+    x, y = shapely.maximum_inscribed_circle(shape, 2.0).coords[0]
     return shapely.Point(x, y)
 
 

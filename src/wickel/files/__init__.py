@@ -18,10 +18,10 @@ from wickel.files.drawings.svg_out import svg_text
 from wickel.files.job_file import JobRecord, job_of, job_record, job_text, read_job, save_job
 from wickel.files.lay_file import LayFileRecord, lay_record, lay_text, read_lays, save_lays
 from wickel.files.locks import OpenMark, Stamp, stamp
-from wickel.files.names import UniqueNames, free_path, plain_text, safe_name, slug
+from wickel.files.names import JOB_ENDING, UniqueNames, free_path, plain_text, safe_name, slug
 from wickel.files.own_file import StyleFileRecord, save_style
 from wickel.files.reading import UnreadableFile, parsed_json, read_json
-from wickel.files.rescue import keep_rescue, let_rescue_go, rescued
+from wickel.files.rescue import keep_rescue, let_rescue_go, rescued, state_folder
 from wickel.files.saving import csv_text, folder_lock, json_text, private_folder, save_file, sweep
 from wickel.files.swatch import GROUND, border_svg, ground_of, tile_mm, tile_svg
 from wickel.files.table_store import TableStore
@@ -33,6 +33,7 @@ from wickel.files.version_file import (
 
 __all__ = [
     "GROUND",
+    "JOB_ENDING",
     "JobRecord",
     "LayFileRecord",
     "OpenMark",
@@ -83,6 +84,7 @@ __all__ = [
     "school_record",
     "slug",
     "stamp",
+    "state_folder",
     "svg_text",
     "sweep",
     "tile_mm",

@@ -7,6 +7,9 @@ import hashlib
 import unicodedata
 from pathlib import Path
 
+JOB_ENDING = ".wickel.json"
+"""How the name of a job file ends."""
+
 MOST_NAME_BYTES = 120
 """The longest file name made, without its ending: room for numbers, endings and ``.bak`` below the
 usual 255."""

@@ -12,23 +12,25 @@ import stat
 import tempfile
 from pathlib import Path
 
-from wickel.files.names import safe_name
+from wickel.files.names import JOB_ENDING, safe_name
 from wickel.files.saving import PRIVATE_FOLDER, private_folder, save_file
 
-ENDING = ".wickel.json"
+
+def state_folder() -> Path:
+    """Where the log, reports of faults and rescue copies are: ``$WICKEL_HOME/state``, or the user's
+    state folder."""
+    own = os.environ.get("WICKEL_HOME")
+    if own:
+        return Path(own) / "state"
+    from platformdirs import user_state_path
+
+    return user_state_path("wickel")
 
 
 def rescue_folders() -> tuple[Path, ...]:
-    """Where rescue copies may be, the first choice first: below ``$WICKEL_HOME`` or the user's
-    state folder, and below the folder for temporary files."""
-    home = os.environ.get("WICKEL_HOME")
-    if home:
-        own = Path(home) / "state" / "rescued"
-    else:
-        from platformdirs import user_state_path
-
-        own = user_state_path("wickel") / "rescued"
-    return own, Path(tempfile.gettempdir()) / f"wickel-rescued-{os.getuid()}"
+    """Where rescue copies may be, the first choice first: below the state folder, and below the
+    folder for temporary files."""
+    return state_folder() / "rescued", Path(tempfile.gettempdir()) / f"wickel-rescued-{os.getuid()}"
 
 
 def keep_rescue(text: str, name: str) -> Path | None:
@@ -38,7 +40,7 @@ def keep_rescue(text: str, name: str) -> Path | None:
     """
     kept: Path | None = None
     for folder in rescue_folders():
-        path = folder / f"{safe_name(name)}{ENDING}"
+        path = folder / f"{safe_name(name)}{JOB_ENDING}"
         if kept is not None:
             with contextlib.suppress(OSError):
                 path.unlink()
@@ -57,7 +59,7 @@ def let_rescue_go(name: str) -> None:
     for folder in rescue_folders():
         with contextlib.suppress(OSError):
             if _is_own(folder):
-                (folder / f"{safe_name(name)}{ENDING}").unlink()
+                (folder / f"{safe_name(name)}{JOB_ENDING}").unlink()
 
 
 def rescued() -> tuple[Path, ...]:
@@ -66,7 +68,7 @@ def rescued() -> tuple[Path, ...]:
     for folder in rescue_folders():
         with contextlib.suppress(OSError):
             if folder.is_dir() and _is_own(folder):
-                own = [path for path in folder.glob(f"*{ENDING}") if path.is_file()]
+                own = [path for path in folder.glob(f"*{JOB_ENDING}") if path.is_file()]
                 found += [(path.stat().st_mtime, path) for path in own]
     return tuple(path for _, path in sorted(found, reverse=True))
 

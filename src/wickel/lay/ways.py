@@ -177,11 +177,11 @@ class Comparison:
 
     def _heard(self, progress: float, best: Callable[[], Lay] | None) -> None:
         known = next((own.lay for own in self.known.values() if own.lay is not None), None)
-        if best is None and known is not None and progress != PLANNING:
-            best = lambda: known  # noqa: E731 - of this way there is nothing yet, of another there is
+        # of this way there may be nothing yet where there is something of another
+        other = None if known is None or progress == PLANNING else lambda: known
         try:
             if self._report is not None:
-                self._report(progress, best)
+                self._report(progress, best or other)
         except Stopped:
             self.stopped = self.stopped or progress != PLANNING
             raise

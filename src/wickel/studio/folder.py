@@ -9,14 +9,14 @@ import shutil
 from dataclasses import replace
 from pathlib import Path
 
-from wickel.files import free_path, private_folder, read_job, save_job, slug
+from wickel.files import JOB_ENDING, free_path, private_folder, read_job, save_job, slug
 from wickel.job import Job
 from wickel.job.job import NOT_AT_TABLE
 from wickel.job.state import State
 from wickel.studio.demo import orders
 from wickel.studio.listing import Listing, read_listing
 
-ENDING = ".wickel.json"
+ENDING = JOB_ENDING
 ASIDE, BIN, ARCHIVE = "set-aside", "bin", "archive"
 PLACES = ("", ASIDE, ARCHIVE, BIN)
 """Where a job may lie: in hand, and the folders beside."""

@@ -346,8 +346,7 @@ class BodyStage(Stage):
     def _show_history(self, body: Body, size: str) -> None:
         """Fill the boxes of clients, days and what to compare with."""
         name = "" if size else body.name
-        typing = self.person.hasFocus() and self.person.isModified()
-        if not typing:
+        if not self.person.is_touched:
             self.clients.clear()
             self.clients.addItems([client.name for client in self._book.clients])
             self.clients.setCurrentIndex(self.clients.findText(name))

@@ -10,7 +10,6 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QFileDialog,
     QHBoxLayout,
-    QPlainTextEdit,
     QPushButton,
     QVBoxLayout,
     QWidget,
@@ -23,6 +22,7 @@ from wickel.app.widgets.dialogs import Notice, ask_harm, take_room
 from wickel.app.widgets.field import Field
 from wickel.app.widgets.field_sheet import FieldSheet
 from wickel.app.widgets.guide import PAGE
+from wickel.app.widgets.notes_edit import NotesEdit
 from wickel.app.widgets.ticket import shown_date
 from wickel.body import Adjustment, Client, with_adjustment
 from wickel.files import UnreadableFile, safe_name, save_file
@@ -115,7 +115,8 @@ class ClientSheet(FieldSheet):
     def _notes_card(self) -> QWidget:
         frame, column = card()
         column.addWidget(label(tr("Notes"), "heading"))
-        self.notes = QPlainTextEdit()
+        self.notes = NotesEdit()
+        self.notes.left.connect(self._take_notes)
         self.notes.setAccessibleName(tr("Notes on the client"))
         self.notes.setTabChangesFocus(True)
         self.notes.setMinimumHeight(90)
@@ -146,8 +147,7 @@ class ClientSheet(FieldSheet):
     def _show(self) -> None:
         client = self.client
         self.consent.refill(client.consent)
-        if self.notes.toPlainText() != client.notes:
-            self.notes.setPlainText(client.notes)
+        self.notes.refill(client.notes)
         days = ", ".join(shown_date(body.taken) for body in client.bodies if body.taken)
         self.days.setText(tr("Measured on {days}.", days=days) if days else tr("Not measured yet."))
         self.fitting.show_fitting([(own.change, own.mm) for own in client.adjustments], self._unit)
@@ -158,6 +158,10 @@ class ClientSheet(FieldSheet):
             self._book.keep_client(client, self.client)
             self.client = self._book.client(self._name) or client
             self._show()
+
+    def _take_notes(self) -> None:
+        if not self._gone:
+            self._keep(replace(self.client, notes=self.notes.toPlainText().strip()))
 
     def _take_consent(self) -> None:
         self._keep(replace(self.client, consent=self.consent.text().strip()))
@@ -171,8 +175,7 @@ class ClientSheet(FieldSheet):
         self._keep(with_adjustment(self.client, adjustment))
 
     def done(self, result: int) -> None:
-        if not self._gone:
-            self._keep(replace(self.client, notes=self.notes.toPlainText().strip()))
+        self._take_notes()
         super().done(result)
 
     def _open(self, path: Path) -> None:
@@ -215,11 +218,7 @@ class ClientSheet(FieldSheet):
         )
         lines = [own.title for own in self.jobs]
         if not ask_harm(
-            self,
-            tr("Take them out of the studio"),
-            sentence,
-            lines,
-            tr("Take them out"),
+            self, tr("Take them out of the studio"), sentence, lines, tr("Take them out")
         ):
             return
         found = self._book.remove_client(self._folder, self._name)

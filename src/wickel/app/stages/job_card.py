@@ -61,7 +61,9 @@ class OpenJobCard(QWidget):
             tr("Whom it is for; a client's measurements are taken on Body"), "client"
         )
         self.due = self._line(
-            tr("The day it is due: 4.12., next Friday, in 2 weeks, 2026-12-24"), "due"
+            tr("The day it is due: 4.12., next Friday, in 2 weeks, 2026-12-24"),
+            "due",
+            self._take_due,
         )
         self.day = self._day_button()
         self.state = QComboBox()
@@ -70,13 +72,12 @@ class OpenJobCard(QWidget):
         fill_box(self.state, [(STATE_NAMES[own], own.value) for own in STATES], State.ASKED.value)
         self.state.activated.connect(lambda _: self._take_state())
         self.waits = QComboBox()
+        self._waiting_for = edit = Field()
+        self.waits.setEditable(True)
+        self.waits.setLineEdit(edit)
         editable(self.waits, tr("What it waits for"))
         self.waits.addItems(["", *COMMON_WAITS])
         self.waits.setToolTip(tr("What has to come before it can go on; empty when nothing"))
-        edit = self.waits.lineEdit()
-        assert edit is not None
-        self._waits_edit = edit
-        edit.editingFinished.connect(lambda: edit.setModified(False))
         edit.editingFinished.connect(lambda: self._take("waits_for", self.waits.currentText()))
         self.waits.activated.connect(lambda _: self._take("waits_for", self.waits.currentText()))
         fields = (
@@ -106,11 +107,12 @@ class OpenJobCard(QWidget):
         self.holds = label("", "soft", wrap=True)
         column.addWidget(self.holds)
 
-    def _line(self, tip: str, attribute: str) -> Field:
+    def _line(self, tip: str, attribute: str, take: Callable[[], object] | None = None) -> Field:
+        """A field for something of the job, taken as it is written or in a way of its own."""
         field = Field()
         field.setAccessibleName(_WORDS[attribute])
         field.setToolTip(tip)
-        field.editingFinished.connect(partial(self._take_line, attribute, field))
+        field.editingFinished.connect(take or (lambda: self._take(attribute, field.text())))
         return field
 
     def refresh(self) -> None:
@@ -120,27 +122,22 @@ class OpenJobCard(QWidget):
             field.refill(text)
         self.notes.refill(job.notes)
         self.state.setCurrentIndex(self.state.findData(job.state.value))
-        typing = self._waits_edit.hasFocus() and self._waits_edit.isModified()
-        if not typing and self.waits.currentText() != job.waits_for:
-            self.waits.setEditText(job.waits_for)
+        self._waiting_for.refill(job.waits_for)
         self.due_said.setText(
             "" if not job.due or shown_date(job.due) == job.due else shown_date(job.due)
         )
         self.due_said.setVisible(bool(self.due_said.text()))
         self.holds.setText(" · ".join(_holds(job)))
 
-    def _take_line(self, attribute: str, field: Field) -> None:
-        if attribute != "due":
-            self._take(attribute, field.text())
-            return
+    def _take_due(self) -> None:
         try:
-            day = parsed_day(field.text(), date.today())
+            day = parsed_day(self.due.text(), date.today())
         except UnreadableDay as reason:
-            mark_wrong(field, str(reason))
+            mark_wrong(self.due, str(reason))
             return
-        mark_wrong(field, "")
+        mark_wrong(self.due, "")
         self._take("due", day)
-        field.refill(day)
+        self.due.refill(day)
 
     def _day_button(self) -> QPushButton:
         button = QPushButton("▾")

@@ -330,13 +330,7 @@ class JobsStage(QWidget):
             self._session.trouble.emit(
                 tr("The open job is in the bin: open another, or bring it back, first.")
             )
-        elif ask_harm(
-            self.window(),
-            tr("Empty the bin"),
-            sentence,
-            names,
-            tr("Throw them away"),
-        ):
+        elif ask_harm(self.window(), tr("Empty the bin"), sentence, names, tr("Throw them away")):
             self._do(self._folder.empty_bin)
 
     def shut(self) -> None:

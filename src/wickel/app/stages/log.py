@@ -13,7 +13,6 @@ from PySide6.QtGui import QHideEvent
 from PySide6.QtWidgets import (
     QHBoxLayout,
     QLineEdit,
-    QPlainTextEdit,
     QPushButton,
     QStackedWidget,
     QVBoxLayout,
@@ -31,6 +30,7 @@ from wickel.app.widgets.field import Field
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
+from wickel.app.widgets.notes_edit import NotesEdit
 from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.ticket import shown_date
 from wickel.body import Adjustment
@@ -180,7 +180,8 @@ class LogStage(Stage):
         self.photos.added.connect(self._add_photo)
         self.photos.dropped.connect(self._drop_photo)
         inner.addWidget(label(tr("In your own words"), "heading"))
-        self.note = QPlainTextEdit()
+        self.note = NotesEdit()
+        self.note.left.connect(self.settle)
         self.note.setAccessibleName(tr("What to remember"))
         self.note.setTabChangesFocus(True)
         self._note_timer = QTimer(self, singleShot=True, interval=_NOTE_AFTER_MS)
@@ -268,10 +269,9 @@ class LogStage(Stage):
         self.bought.show_cloth_length(self.entry.bought_mm, job.unit)
         self.used.show_cloth_length(self.entry.used_mm, job.unit)
         self.who.refill(self.entry.who)
-        if self.note.toPlainText() != self.entry.note:
-            self.note.blockSignals(True)
-            self.note.setPlainText(self.entry.note)
-            self.note.blockSignals(False)
+        self.note.blockSignals(True)
+        self.note.refill(self.entry.note)
+        self.note.blockSignals(False)
         self.wrong = self._chips(self._wrong, COMMON_WRONG, self.entry.wrong, "wrong")
         self.next_time = self._chips(self._next, COMMON_NEXT, self.entry.next_time, "next_time")
         self.fitting.show_fitting(self.entry.fitting, job.unit)

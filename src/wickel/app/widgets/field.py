@@ -3,7 +3,9 @@ it is left, whatever the model does meanwhile."""
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QApplication, QLineEdit, QPlainTextEdit, QWidget
+from PySide6.QtWidgets import QApplication, QLineEdit, QWidget
+
+from wickel.app.widgets.notes_edit import NotesEdit
 
 
 class Field(QLineEdit):
@@ -30,7 +32,12 @@ class Field(QLineEdit):
 
 
 def finish_typing(window: QWidget) -> None:
-    """Have taken what is being typed in a window, before it shows something else."""
+    """Have taken what is being typed in a window, before it shows something else; whoever types
+    may type on."""
     focus = QApplication.focusWidget()
-    if isinstance(focus, QLineEdit | QPlainTextEdit) and focus.window() is window.window():
-        focus.clearFocus()
+    if focus is None or focus.window() is not window.window():
+        return
+    if isinstance(focus, Field) and focus.is_touched:
+        focus.editingFinished.emit()
+    elif isinstance(focus, NotesEdit) and focus.is_touched:
+        focus.finish()

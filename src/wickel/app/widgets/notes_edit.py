@@ -12,12 +12,21 @@ class NotesEdit(QPlainTextEdit):
 
     left = Signal()
 
+    @property
+    def is_touched(self) -> bool:
+        """Whether somebody is typing here."""
+        return self.hasFocus() and self.document().isModified()
+
     def refill(self, text: str) -> None:
         """Show a text, unless somebody is typing here."""
-        typing = self.hasFocus() and self.document().isModified()
-        if not typing and self.toPlainText() != text:
+        if not self.is_touched and self.toPlainText() != text:
             self.setPlainText(text)
+
+    def finish(self) -> None:
+        """Have taken what stands here."""
+        self.document().setModified(False)
+        self.left.emit()
 
     def focusOutEvent(self, event: QFocusEvent) -> None:
         super().focusOutEvent(event)
-        self.left.emit()
+        self.finish()
