@@ -100,3 +100,50 @@ def test_a_card_for_what_is_not_there_is_named():
     garment = job_of_style(STYLES["box-dress"]).garments[0]
     with pytest.raises(JobRefused, match="front has no edge frill"), refusing(garment):
         raise KeyError("front has no edge frill")
+
+
+def _needle(outline):
+    """How long a part of an outline is that is narrower than 0.2 mm; no polygon is all needle."""
+    shape = shapely.Polygon(outline)
+    if not shape.is_valid:
+        return float("inf")
+    plain = shape.buffer(-0.1, join_style="mitre").buffer(0.2, join_style="mitre")
+    thin = shape.difference(plain)
+    return max((own.length / 2 for own in getattr(thin, "geoms", [thin])), default=0.0)
+
+
+@pytest.mark.parametrize("style", usual(STYLES.values(), list(STYLES.values())[1::5]))
+def test_no_line_of_a_piece_runs_out_and_back(style):
+    rng = np.random.default_rng(len(style.id))
+    sizes = list(CHARTS[style.charts[0]].sizes)
+    for _ in range(all_or(40, 6)):
+        answers = {
+            option.id: str(rng.choice(list(option.choices)))
+            for option in style.options
+            if isinstance(option, ChoiceOption) and rng.random() < 0.3
+        }
+        job = job_of_style(style, size=str(rng.choice(sizes)), options=answers)
+        try:
+            figure = rng.choice(_figures(job))
+            given = figure.value / 10 * rng.uniform(0.3, 3)
+            pieces = cut_pieces(read_settings((f"{figure.id}={given:.1f}",), job))
+        except (DraftRefused, JobRefused, ValueError):
+            continue
+        for piece in pieces:
+            for line in (piece.net_line, piece.cut_line):
+                assert _needle(line) < 8, (answers, figure.id, given, piece.id)
+
+
+def test_an_underarm_curve_longer_than_its_sleeve_is_refused_with_the_point():
+    job = job_of_style(STYLES["open-robe"], options={"sleeve_mm": 200.0})
+    with pytest.raises(DraftRefused, match=r"at side its net line runs out and back, to 34\.\d cm"):
+        cut_pieces(read_settings(("underarm.along=25",), job))
+
+
+def test_a_piece_straightened_on_its_fold_keeps_an_outline():
+    """A coat with a back that falls inwards from the waist: two points within a hair on the
+    fold."""
+    answers = {"sleeve": "long", "cap": "width", "neck_rule": "sixth", "collar": "roll"}
+    job = job_of_style(STYLES["coat"], size="106", options=answers)
+    job = read_settings(("waist.centre.back=48", "hem.down.front=113.7"), job)
+    assert all(shapely.Polygon(piece.cut_line).is_valid for piece in cut_pieces(job))

@@ -18,7 +18,7 @@ from wickel.draft.style import (
     unusual_answers,
 )
 from wickel.geometry import BadOutline, simple_outline
-from wickel.pattern import Pattern, net_line
+from wickel.pattern import Pattern, net_line, turning_back
 from wickel.wording import say, words_of
 
 _NONE: Mapping[str, Own] = {}
@@ -62,6 +62,15 @@ def draft(
         except BadOutline as reason:
             text = say("style.no-outline", piece=piece.name, reason=words_of(reason))
             raise DraftRefused(text, piece.id) from None
+        turn = turning_back(piece)
+        if turn is not None:
+            edge, (down, across) = turn
+            mine = (figure.id for figure in made.figures if figure.mine)
+            raise DraftRefused(
+                say("style.turns-back", piece=piece.name, edge=edge, down=down, across=across),
+                piece.id,
+                *mine,
+            )
     return made
 
 

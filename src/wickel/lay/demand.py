@@ -12,7 +12,14 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from wickel.cloth import Cloth, Print
-from wickel.geometry import Outline, Point, area, is_mirror_symmetric, unfold_outline
+from wickel.geometry import (
+    Outline,
+    Point,
+    area,
+    is_mirror_symmetric,
+    unfold_outline,
+    without_spikes,
+)
 
 FoldSegment = tuple[Point, Point]
 
@@ -258,8 +265,8 @@ def with_straight_folds(piece: CutPiece) -> CutPiece:
         folds = []
         for start, end in order.fold_edges:
             start, end = _squared_to_grain(start, end, piece.grain_deg)
-            outline = tuple(_onto(p, start, end) for p in outline)
-            holes = tuple(tuple(_onto(p, start, end) for p in hole) for hole in holes)
+            outline = _all_onto(outline, start, end)
+            holes = tuple(_all_onto(hole, start, end) for hole in holes)
             folds.append((start, end))
         orders.append(replace(order, fold_edges=tuple(folds)))
     return replace(piece, cut_line=outline, holes=holes, orders=tuple(orders))
@@ -275,6 +282,13 @@ def _squared_to_grain(start: Point, end: Point, grain_deg: float) -> FoldSegment
         return (start, end)
     angle = math.radians(exact + grain_deg)
     return (start, (start[0] + size * math.cos(angle), start[1] + size * math.sin(angle)))
+
+
+def _all_onto(outline: Outline, start: Point, end: Point) -> Outline:
+    """The outline put on a line where it strays; points that fall together there, or that then lie
+    on a needle, go."""
+    moved = tuple(_onto(p, start, end) for p in outline)
+    return moved if moved == outline else without_spikes(moved)
 
 
 def _onto(p: Point, start: Point, end: Point) -> Point:

@@ -24,6 +24,7 @@ from wickel.pattern.piece import (
     sewn_length,
     with_allowances,
 )
+from wickel.pattern.turning import turning_back
 
 __all__ = [
     "ACROSS_DEG",
@@ -49,5 +50,6 @@ __all__ = [
     "net_line",
     "notch_point",
     "sewn_length",
+    "turning_back",
     "with_allowances",
 ]

@@ -554,6 +554,10 @@ SENTENCES = {
     "style.no-outline": (
         "{piece} cannot be drawn so: its outline {reason}. Change what was changed last."
     ),
+    "style.turns-back": (
+        "{piece} cannot be drawn so: at {edge} its net line runs out and back, to {down:length} "
+        "down and {across:length} across. Change what was changed last."
+    ),
     "ledger.formula": "{figure}: {reason}",
     "ledger.plain": "{figure} is a plain number: write one.",
     "ledger.too-long": "{figure} comes out at {value:cloth}: no figure is that long.",
