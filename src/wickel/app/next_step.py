@@ -25,7 +25,7 @@ def _what_is_wrong(session: Session) -> tuple[str, Stage] | None:
         return tr(
             "{name} does not hold by tape. {way_out}",
             name=unheld[0].name,
-            way_out=unheld[0].way_out,
+            way_out=unheld[0].advice,
         ), Stage.DRAFT
     refusal = session.lay_refusals.get(session.way)
     if refusal and (session.lay is None or not_laid(session.lay)):

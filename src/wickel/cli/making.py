@@ -156,7 +156,7 @@ def _check_record(c: TapeCheck) -> dict[str, Any]:
         "difference_mm": c.difference_mm if c.measured else None,
         "measured": c.measured,
         "held": c.held,
-        "way_out": str(c.way_out) if c.broken else "",
+        "way_out": str(c.advice) if c.broken else "",
     }
 
 
@@ -168,7 +168,7 @@ def _check_line(c: TapeCheck, unit: Unit) -> str:
         f"{c.other} {shown_length(c.other_mm, unit)}, difference "
         f"{shown_length(c.difference_mm, unit)}"
     )
-    return line if c.held else f"{line}. {c.way_out}"
+    return line if c.held else f"{line}. {c.advice}"
 
 
 def _fold(fold: str) -> str:

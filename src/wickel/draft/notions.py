@@ -166,8 +166,7 @@ def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
             kind="elastic",
             name="Elastic for the waist",
             count=1,
-            long_mm=ELASTIC_SHARE * waist / (2 if casing.id == "casing-back" else 1)
-            + ELASTIC_JOIN_MM,
+            long_mm=ELASTIC_SHARE * _drawn_to(pattern, casing, waist) + ELASTIC_JOIN_MM,
             wide_mm=(max(y) - min(y)) / 2 - CASING_ROOM_MM,
             why=say("notions.elastic-waist", join=ELASTIC_JOIN_MM),
         )
@@ -185,6 +184,15 @@ def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
             )
     if any(edge.name == "top" for edge in sleeve.edges):
         yield _elastic_of_top(body)
+
+
+def _drawn_to(pattern: Pattern, casing: Piece, waist_mm: float) -> float:
+    """How long a casing is once it is drawn in: the waist, or what a front that lies flat leaves of
+    it, at least a quarter."""
+    if casing.id != "casing-back":
+        return waist_mm
+    front = 2 * pattern.figure_or("waist.quarter.front", waist_mm / 4)
+    return max(waist_mm - front, waist_mm / 4)
 
 
 def _elastic_of_top(body: Body) -> Notion:

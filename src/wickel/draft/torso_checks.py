@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from wickel.body import Body
-from wickel.draft.checks import TapeCheck
+from wickel.draft.checks import STRETCHED, TapeCheck
 from wickel.draft.parts import bust_darts, dart_width, drawn_up
 from wickel.draft.usual_checks import alike, hem_level, over_body, waist_to_body
 from wickel.geometry import crossing, flatten
@@ -54,7 +54,10 @@ def torso_checks(
     # line
     least = 0.0 if stretch != 1.0 else min(20.0, ease_mm / 4) if panels else 20.0
     over = over_body(body, "bust", garment_mm=bust * stretch, least_mm=least)
-    checks.append(over if stretch == 1.0 else replace(over, on_body=False))
+    if stretch != 1.0:
+        stretchier = say("usual_checks.stretchier")
+        over = replace(over, one=over.one + STRETCHED, stretched=stretch, way_out=stretchier)
+    checks.append(over)
     level = None if gathered else _hem_level(front, back)
     return [*checks, level] if level is not None else checks
 

@@ -50,6 +50,7 @@ def waist_to_body(body: Body, waist_mm: float, ease_mm: float, one: str = "skirt
         other="waist and ease",
         other_mm=body["waist"] + ease_mm,
         way_out=say("usual_checks.difference-into-darts-pleats-side"),
+        if_short=say("usual_checks.difference-out-of-darts-pleats-side"),
     )
 
 
@@ -99,6 +100,7 @@ def hem_level(
         least_mm=-HEM_LEVEL_MM,
         most_mm=most_mm,
         way_out=say("usual_checks.let-hem-rise-side-difference"),
+        if_short=say("usual_checks.let-hem-drop-side-difference"),
     )
 
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from wickel.draft import DraftRefused
 from wickel.draft.operations import (
+    Change,
     NewSeam,
     facing,
     fold,
@@ -26,12 +27,64 @@ MOST_ALLOWANCE_MM = 300.0
 MOST_SPARE_MM = 1000.0
 
 
-def with_cards(pattern: Pattern, cards: Mapping[str, Card]) -> Pattern:
-    """The pattern with what its cards say; cards of pieces that are not there are left aside.
+def card_of(cards: Mapping[str, Card], changes: Sequence[Change], id: str) -> Card:
+    """The card of a piece: its own, or what it was, or was a part of, before the changes hands down
+    to it."""
+    if id in cards:
+        return cards[id]
+    for number in range(len(changes), 0, -1):
+        before = changes[number - 1].heirs.get(id)
+        if before is not None:
+            return _handed_down(card_of(cards, changes[: number - 1], before))
+    return Card()
+
+
+def _handed_down(card: Card) -> Card:
+    """What of a card is for a part of its piece, or for a piece that it has become a part of, too.
+    What it is called, what is cut of it and how long it is later are not."""
+    return replace(card, name="", cut={}, later=False, later_mm=0.0)
+
+
+def handed_on(
+    pattern: Pattern, cards: Mapping[str, Card], changes: Sequence[Change]
+) -> Mapping[str, Card]:
+    """The cards of the pieces of a pattern after changes: of what is handed down the edges that a
+    piece has."""
+    handed = {
+        piece.id: _fitted(piece, card)
+        for piece in pattern.pieces
+        if piece.id not in cards and (card := card_of(cards, changes, piece.id)) != Card()
+    }
+    return {**cards, **handed} if handed else cards
+
+
+def _fitted(piece: Piece, card: Card) -> Card:
+    """A card without what it says of edges that a piece does not have."""
+    names = {edge.name for edge in piece.edges}
+
+    def known(backing: Backing | None) -> Backing | None:
+        there = backing is None or {backing.edge, backing.outer_edge} - {""} <= names
+        return backing if there else None
+
+    return replace(
+        card,
+        allowances_mm={edge: mm for edge, mm in card.allowances_mm.items() if edge in names},
+        runs_out={edge: end for edge, end in card.runs_out.items() if edge in names},
+        interfacing=known(card.interfacing),
+        lining=known(card.lining),
+    )
+
+
+def with_cards(
+    pattern: Pattern, cards: Mapping[str, Card], changes: Sequence[Change] = ()
+) -> Pattern:
+    """The pattern after some changes with what its cards say; cards of pieces that are not there
+    any more are for those that they have become.
 
     Raises:
         DraftRefused: an edge that a piece does not have, or an allowance that cannot be cut.
     """
+    cards = handed_on(pattern, cards, changes)
     if not any(piece.id in cards for piece in pattern.pieces):
         return pattern
     pieces: list[Piece] = []
@@ -82,7 +135,7 @@ def _with_backings(piece: Piece, card: Card) -> tuple[Piece, ...]:
             _known(piece, backing.edge)
             strip = facing(
                 piece,
-                (backing.edge,),
+                _both_of(piece, backing.edge),
                 backing.deep_mm,
                 id=f"{piece.id}-{material}",
                 name=f"{piece.name} {material}",
@@ -92,6 +145,16 @@ def _with_backings(piece: Piece, card: Card) -> tuple[Piece, ...]:
         else:
             made += _whole_backing(made, material, backing)
     return tuple(made)
+
+
+def _both_of(piece: Piece, edge: str) -> tuple[str, ...]:
+    """An edge, and of a piece that has been unfolded its mirror image where that runs on."""
+    other = next((own for own in piece.edges if own.name == f"other {edge}"), None)
+    if other is None:
+        return (edge,)
+    if other.start == piece.edge(edge).end:
+        return (edge, other.name)
+    return (other.name, edge) if other.end == piece.edge(edge).start else (edge,)
 
 
 def _whole_backing(made: list[Piece], material: str, backing: Backing) -> list[Piece]:

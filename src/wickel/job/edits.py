@@ -5,13 +5,15 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Mapping
 from dataclasses import replace
+from typing import TypeVar
 
 from wickel.body import Body, size_body, with_measurement
 from wickel.cloth import Cloth
 from wickel.draft import Allowances, DraftRefused, OptionValue, Own, School, draft, school_options
-from wickel.draft.operations import Change
+from wickel.draft.operations import Change, Unfold
 from wickel.draft.own import OwnStyle
-from wickel.job.job import Allowed, Card, Garment, Giver, Job, Layer, OnCloth, Picture
+from wickel.job.cards import card_of
+from wickel.job.job import Allowed, Card, End, Garment, Giver, Job, Layer, OnCloth, Picture
 from wickel.job.work import garment_style
 from wickel.pattern import Pattern
 from wickel.wording import say
@@ -119,8 +121,52 @@ def with_allowed(job: Job, garment: Garment, check: str, allowed: Allowed | None
 
 
 def with_changes_by_hand(job: Job, garment: Garment, changes: tuple[Change, ...]) -> Job:
-    """The garment with other changes made by hand to its pieces."""
-    return with_garment(job, replace(garment, changes=changes))
+    """The garment with other changes made by hand to its pieces. What is left at the edges of a
+    piece that is unfolded is left at their mirror images too, as long as it is unfolded."""
+    before, after = (
+        {change.piece for change in own if isinstance(change, Unfold)}
+        for own in (garment.changes, changes)
+    )
+    cards = {
+        id: _unfolded(card)
+        if id in after - before
+        else _folded(card)
+        if id in before - after
+        else card
+        for id, card in garment.cards.items()
+    }
+    return with_garment(job, replace(garment, changes=changes, cards=cards))
+
+
+def _unfolded(card: Card) -> Card:
+    """The card of a half, of the whole: what it says of an edge holds for its mirror image."""
+    left = {f"other {edge}": mm for edge, mm in card.allowances_mm.items()}
+    ends = {f"other {edge}": _TURNED[end] for edge, end in card.runs_out.items()}
+    return replace(
+        card,
+        allowances_mm={**left, **card.allowances_mm},
+        runs_out={**ends, **card.runs_out},
+    )
+
+
+_TURNED = {End.START: End.END, End.END: End.START}
+
+
+def _folded(card: Card) -> Card:
+    """The card of a whole, of its half: nothing of mirror images."""
+    return replace(
+        card,
+        allowances_mm=_of_half(card.allowances_mm),
+        runs_out=_of_half(card.runs_out),
+    )
+
+
+T = TypeVar("T")
+
+
+def _of_half(of_edges: Mapping[str, T]) -> dict[str, T]:
+    mirrored = {f"other {edge}" for edge in of_edges}
+    return {edge: own for edge, own in of_edges.items() if edge not in mirrored}
 
 
 def with_own(job: Job, garment: Garment, own_style: OwnStyle) -> Job:
@@ -262,7 +308,7 @@ def with_shared_allowances(job: Job, garment_id: str, pattern: Pattern, piece: s
         for here, there in ((seam.one, seam.other), (seam.other, seam.one)):
             if here[0] == piece and here[1] in mine and there[0] != piece:
                 garment = job.garment(garment_id)
-                card = garment.cards.get(there[0], Card())
+                card = card_of(garment.cards, garment.changes, there[0])
                 allowances = {**card.allowances_mm, there[1]: mine[here[1]]}
                 card = replace(card, allowances_mm=allowances)
                 job = with_piece_card(job, garment, there[0], card)

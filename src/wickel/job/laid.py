@@ -19,6 +19,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import replace
 
 from wickel.cloth import STACKED, Cloth
+from wickel.job.cards import card_of
 from wickel.job.job import BEST, Card, CardGrain, Job, NamedLay, OnCloth, Tried
 from wickel.job.work import COPY, garment_of
 from wickel.lay import (
@@ -279,7 +280,7 @@ def _with_piece(
             pieces=tuple(plain(other) if other.id == piece.id else other for other in job.pieces),
         )
     id = piece.id.removeprefix(f"{piece.garment}/")
-    cards = {**garment.cards, id: card(garment.cards.get(id, Card()))}
+    cards = {**garment.cards, id: card(card_of(garment.cards, garment.changes, id))}
     made = replace(garment, cards={id: own for id, own in cards.items() if own != Card()})
     return replace(
         job, garments=tuple(made if other.id == garment.id else other for other in job.garments)

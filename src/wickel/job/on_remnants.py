@@ -8,8 +8,9 @@ from dataclasses import dataclass, replace
 
 from wickel.cloth import Cloth
 from wickel.geometry import area
+from wickel.job.cards import card_of
 from wickel.job.edits import with_added_cloth, with_piece_card
-from wickel.job.job import NOTHING_DECIDED, Card, Job
+from wickel.job.job import NOTHING_DECIDED, Job
 from wickel.job.work import drafted_job
 from wickel.lay import (
     CutPiece,
@@ -155,6 +156,6 @@ def with_pieces_on(job: Job, found: OnRemnants) -> Job:
         for piece in own.pieces:
             garment_id, _, name = piece.id.partition("/")
             garment = job.garment(garment_id)
-            card = garment.cards.get(name, Card())
+            card = card_of(garment.cards, garment.changes, name)
             job = with_piece_card(job, garment, name, replace(card, cloth=cloth.id))
     return job

@@ -127,4 +127,4 @@ def version_pieces(version: Version) -> Pattern:
         net_figures(version.figures, version.allowances, version.cards),
         anyway=version.anyway,
     )
-    return with_cards(with_changes(pattern, version.changes), version.cards)
+    return with_cards(with_changes(pattern, version.changes), version.cards, version.changes)

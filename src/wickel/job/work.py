@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 
 from wickel.body import SIZES, size_body
-from wickel.cloth import BorderAt, Kind
+from wickel.cloth import BorderAt, Cloth, Kind
 from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks, with_stretch
 from wickel.draft.checks import UNBOUNDED
 from wickel.draft.operations import (
@@ -19,7 +19,7 @@ from wickel.draft.operations import (
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flatten, simple_outline
 from wickel.job.asked import asked_by, asked_of
-from wickel.job.cards import with_cards
+from wickel.job.cards import card_of, with_cards
 from wickel.job.halves import as_half
 from wickel.job.job import AskedOfPrint, Card, CardGrain, Garment, Job, JobRefused
 from wickel.job.later import Kept
@@ -96,7 +96,7 @@ def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
     """Draft a garment, change it by hand, and check it by tape: the pieces as they are then.
 
     What is drawn over the body stretches as the cloth of the ``job`` does that the garment is
-    mostly cut from.
+    mostly cut from; without one, as the style takes it to.
 
     Raises:
         JobRefused: no such style, or what is asked cannot be drawn.
@@ -119,9 +119,9 @@ def _drafted(garment: Garment, job: Job | None) -> DraftedGarment:
 
     def measure(pieces: Pattern) -> tuple[TapeCheck, ...]:
         made = tape_checks(style, pieces, garment.body, garment.options)
-        return tuple(with_stretch(check, stretch) for check in made)
+        return made if cloth is None else with_stretch(made, cloth.stretch_across)
 
-    stretch = 0.0 if job is None else _stretch_round(garment, job)
+    cloth = None if job is None else _main_cloth(garment, job)
     checks = measure(pattern)
     if not garment.changes:
         return DraftedGarment(
@@ -134,7 +134,7 @@ def _drafted(garment: Garment, job: Job | None) -> DraftedGarment:
     anew = checks_after(measure, checks, seen)
     return DraftedGarment(
         garment=garment,
-        pattern=with_cards(after, garment.cards),
+        pattern=with_cards(after, garment.cards, garment.changes),
         checks=_as_allowed(without_doubles(anew, seam_checks(pattern, after, seen)), garment),
     )
 
@@ -153,10 +153,10 @@ def _as_allowed(checks: Iterable[TapeCheck], garment: Garment) -> tuple[TapeChec
     )
 
 
-def _stretch_round(garment: Garment, job: Job) -> float:
-    """How far the garment's main cloth stretches round the body, as a share of 1."""
+def _main_cloth(garment: Garment, job: Job) -> Cloth | None:
+    """The cloth that a garment is mostly cut from, None where the job has none of that name."""
     id = job.cloth_for("main", garment)
-    return next((cloth.stretch_across for cloth in job.cloths if cloth.id == id), 0.0)
+    return next((cloth for cloth in job.cloths if cloth.id == id), None)
 
 
 def garment_style(garment: Garment, styles: Mapping[str, Style] = STYLES) -> Style:
@@ -204,7 +204,7 @@ def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
 
 
 def _card(piece: Piece, garment: Garment) -> Card:
-    return garment.cards.get(piece.id, Card())
+    return card_of(garment.cards, garment.changes, piece.id)
 
 
 def _less_cut(piece: CutPiece, cut: dict[str, int]) -> CutPiece:

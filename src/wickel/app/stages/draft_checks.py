@@ -124,7 +124,7 @@ class ChecksPanel(QFrame):
                             "{upper}{said}. {way_out}",
                             upper=said[:1].upper(),
                             said=said[1:],
-                            way_out=check.way_out,
+                            way_out=check.advice,
                         ),
                         "broken",
                         wrap=True,

@@ -27,7 +27,7 @@ from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import KeptLength, LengthEdit
 from wickel.draft import DraftRefused
 from wickel.job import Card
-from wickel.job.cards import with_cards
+from wickel.job.cards import card_of, with_cards
 from wickel.job.edits import with_piece_card, with_shared_allowances
 from wickel.job.job import Backing, CardGrain, Centre, End
 from wickel.lay import Place
@@ -176,7 +176,7 @@ class PieceCard(QDialog):
         garment = session.garment
         assert garment is not None, "there is a draft"
         self._garment = garment
-        card = garment.cards.get(piece, Card())
+        card = card_of(garment.cards, garment.changes, piece)
         self._before = card
         self.setWindowTitle(tr("Card: {piece}", piece=self.piece.name))
         take_room(self, 900, 720)

@@ -17,7 +17,7 @@ from wickel.draft.builder.making import (
     has_edge,
     is_lower,
     lower_edge_mm,
-    quarters_mm,
+    ruled_quarters_mm,
     share,
     stand_mm,
     upper_half,
@@ -314,8 +314,8 @@ LOWER_ROUND = "band.lower"
 
 
 def waist_check(pattern: Pattern, one: str, one_mm: float) -> TapeCheck:
-    """What is sewn on at the waist, all round, against the upper part."""
-    name = "Waist seam"
+    """What is sewn on at the waist, all round, against the upper part, or against the body."""
+    name, way_out = "Waist seam", say("builder.draw-skirt-to-waist")
     lower = pattern.figure_or(LOWER_ROUND, 0.0)
     if lower:
         other, half = "the band, lower edge", lower / 2 - stand_mm(pattern)
@@ -324,12 +324,13 @@ def waist_check(pattern: Pattern, one: str, one_mm: float) -> TapeCheck:
         half = sum(lower_edge_mm(pattern.pieces, side) for side in SIDES) - stand_mm(pattern)
     else:
         name, other = "Waist", "waist and ease"
-        half = quarters_mm(pattern)
+        half = ruled_quarters_mm(pattern)
+        way_out = say("builder.draw-waist-to-body")
     return TapeCheck(
         name=name,
         one=one,
         one_mm=one_mm,
         other=other,
         other_mm=2 * half,
-        way_out=say("builder.draw-skirt-to-waist"),
+        way_out=way_out,
     )

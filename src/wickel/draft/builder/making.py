@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
 
@@ -16,7 +16,7 @@ from wickel.draft.parts import bust_darts, dart_width
 from wickel.draft.style import ChoiceOption, LengthOption, Option, Options
 from wickel.draft.torso import Torso
 from wickel.geometry import length
-from wickel.pattern import Pattern, Piece, Seam, sewn_length
+from wickel.pattern import Figure, Pattern, Piece, Seam, sewn_length
 from wickel.wording import Text
 
 
@@ -251,7 +251,7 @@ class Making:
             return self
         ledger = self.ledger
         ledger.at("Waist")
-        pulled_on = self.chosen[Slot.WAIST] in ("elastic", "drawstring")
+        pulled_on = self.chosen[Slot.WAIST] in ("elastic", "elastic-behind", "drawstring")
         rule = "(max(waist, hip) + 4 cm)/4" if pulled_on else "(waist + waist_ease)/4"
         quarter = ledger.both(self.quarter_id, rule, "A quarter of the waist", (100, 400))
         return replace(self, quarter=quarter)
@@ -333,10 +333,21 @@ def waist_round_mm(pattern: Pattern) -> float:
 
 def quarters_mm(pattern: Pattern) -> float:
     """Half the waist of what has no upper part, as its figures say."""
-    return sum(
-        pattern.figure_or(f"waist.quarter.{side}", pattern.figure_or(f"waist.across.{side}", 0.0))
-        for side in SIDES
-    )
+    return sum(figure.value for figure in _quarters(pattern))
+
+
+def ruled_quarters_mm(pattern: Pattern) -> float:
+    """Half the waist of what has no upper part as it is by the body, whatever the maker has given;
+    NaN where the body's was not measured."""
+    return sum(figure.ruled for figure in _quarters(pattern))
+
+
+def _quarters(pattern: Pattern) -> Iterator[Figure]:
+    by_id = {figure.id: figure for figure in pattern.figures}
+    for side in SIDES:
+        found = by_id.get(f"waist.quarter.{side}") or by_id.get(f"waist.across.{side}")
+        if found is not None:
+            yield found
 
 
 def stand_mm(pattern: Pattern) -> float:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import ClassVar
 
@@ -125,6 +126,10 @@ class Join(Change):
     @property
     def used_up(self) -> frozenset[str]:
         return frozenset((self.piece, self.other))
+
+    @property
+    def heirs(self) -> Mapping[str, str]:
+        return {self.piece: self.other}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -7,7 +7,7 @@ its questions.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import MISSING, dataclass, field, fields
 from enum import StrEnum
 from typing import Any, ClassVar
@@ -100,6 +100,12 @@ class Change:
     def used_up(self) -> frozenset[str]:
         """The pieces that are no longer there by themselves afterwards."""
         return frozenset((self.piece,))
+
+    @property
+    def heirs(self) -> Mapping[str, str]:
+        """Which piece each of those that it makes had been, or been a part of, before: by their
+        ids."""
+        return {f"{self.piece}-{part}": self.piece for part in (1, 2)} if self.parts else {}
 
     def seams(self, piece: Piece, made: tuple[Piece, ...]) -> tuple[Seam, ...]:
         """The seams that it makes between the pieces that it has made of one."""

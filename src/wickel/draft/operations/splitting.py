@@ -82,7 +82,7 @@ def join(
     name: str = "",
 ) -> Piece:
     """Two pieces as one: the other is laid against an edge of the first, each given as piece and
-    edge, and the seam between them is gone.
+    edge, and the seam between them is gone. It is cut from all that either was cut from.
 
     ``turned_over``: the other is mirrored first, as when two halves drawn from one centre meet at
     the side.
@@ -101,8 +101,10 @@ def join(
         *chain(laid, Spot(edge=other_edge, share=1.0), Spot(edge=other_edge, share=0.0)),
     )
     names = {point.name for point in mine.points}
+    materials = {cut.material for cut in mine.cuts}
     both = replace(
         mine,
+        cuts=(*mine.cuts, *(cut for cut in laid.cuts if cut.material not in materials)),
         inner_lines=(*mine.inner_lines, *laid.inner_lines),
         points=(*mine.points, *(point for point in laid.points if point.name not in names)),
     )

@@ -5,6 +5,7 @@ SENTENCES = {
         "A collar is sewn to a round, a V or a slit neck, not to one that is {neck}: take another "
         "neck, or no collar."
     ),
+    "builder.draw-waist-to-body": "Draw its waist again: as long as the body's and its ease.",
     "builder.draw-skirt-to-waist": (
         "Draw the skirt's waist again: as long as the upper part's, its darts closed."
     ),
@@ -252,6 +253,7 @@ SENTENCES = {
         "Measure waist, under bust and hip again."
     ),
     "corset.cut-binding-longer": "Cut the binding longer.",
+    "corset.cut-binding-shorter": "Cut the binding shorter.",
     "corset.divide-what-drawn-among-seams": "Divide what is drawn in among the seams again.",
     "corset.panels-wide-waist-fewer-panels": (
         "{count} panels would be {width:length} wide at the waist: take fewer panels, or draw it "
@@ -314,6 +316,7 @@ SENTENCES = {
         "measure armhole and neck to waist again."
     ),
     "jumpsuit.cut-straps-longer": "Cut the straps longer.",
+    "jumpsuit.cut-straps-shorter": "Cut the straps shorter.",
     "jumpsuit.ease-longer-side-lower-armhole": "Ease the longer side in, or lower its armhole.",
     "knit_top.cut-collar-anew-from-neck": "Cut the collar anew from the neck seam.",
     "legs.change-back-rise": "Change the back rise.",
@@ -491,6 +494,11 @@ SENTENCES = {
     "usual_checks.difference-into-darts-pleats-side": (
         "Take the difference into darts, pleats or side seams."
     ),
+    "usual_checks.difference-out-of-darts-pleats-side": (
+        "Let the difference out of darts, pleats or side seams."
+    ),
+    "usual_checks.let-hem-drop-side-difference": "Let the hem drop at the side by the difference.",
+    "usual_checks.stretchier": "Take cloth that stretches more, or more ease.",
     "usual_checks.let-hem-rise-side-difference": "Let the hem rise at the side by the difference.",
     "wrap_dress.cut-tie-longer": "Cut the tie longer.",
     "wrap_skirt.flare-does-not-open-below": (

@@ -223,10 +223,11 @@ def _waist_passes(pattern: Pattern, body: Body, options: Options) -> tuple[TapeC
         return ()
     ring = 2 * sum(pattern.figure(f"waist.across.{side}") for side in SIDES)
     if options.get("collar") == "knit":
-        ring *= STRETCH[str(options["stretch"])]
-        way_out = "Take cloth that stretches more."
-        over = passes(body, "bust", ring, "waist, stretched", way_out)
-        return (replace(over, on_body=False),)
+        times = STRETCH[str(options["stretch"])]
+        over = passes(
+            body, "bust", ring * times, "waist, stretched", say("usual_checks.stretchier")
+        )
+        return (replace(over, stretched=times),)
     return (passes(body, "bust", ring, "waist", "Add ease."),)
 
 

@@ -65,21 +65,24 @@ def _collar_checks(pattern: Pattern, body: Body, options: Options) -> tuple[Tape
     """The collar against the neck seam; stretched it goes over the head, where that was
     measured."""
     collar = pattern.piece("collar")
+    sewn, cut = sewn_length(collar, "join"), edge_length(collar, "join")
     checks = [
         TapeCheck(
             name="Collar to neck",
             one="collar, stretched",
-            one_mm=sewn_length(collar, "join"),
+            one_mm=sewn,
             other="neck seam",
             other_mm=2 * half_neck_mm(pattern),
             way_out=say("knit_top.cut-collar-anew-from-neck"),
+            stretched=sewn / cut,
+            no_further=True,
         )
     ]
     if "head" in body.measurements_mm:
-        opening = edge_length(collar, "join") * STRETCH[str(options["stretch"])]
-        over = over_head(body, opening, say("necks.or-stretchier"), opening="collar, stretched")
-        # the stretch of the knit is in it already, and stretched it needs no room
-        checks.append(replace(over, least_mm=0.0, on_body=False))
+        times = STRETCH[str(options["stretch"])]
+        over = over_head(body, cut * times, say("necks.or-stretchier"), opening="collar, stretched")
+        # stretched it needs no room
+        checks.append(replace(over, least_mm=0.0, stretched=times))
     return tuple(checks)
 
 

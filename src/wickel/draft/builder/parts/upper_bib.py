@@ -183,7 +183,8 @@ def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, 
             other_mm=body["neck_to_waist"] + body["nape_to_waist"],
             least_mm=0.0,
             most_mm=150.0,
-            way_out=say("jumpsuit.cut-straps-longer"),
+            way_out=say("jumpsuit.cut-straps-shorter"),
+            if_short=say("jumpsuit.cut-straps-longer"),
         ),
     )
 

@@ -102,7 +102,8 @@ def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, 
             other_mm=around,
             least_mm=0.0,
             most_mm=200.0,
-            way_out=say("corset.cut-binding-longer"),
+            way_out=say("corset.cut-binding-shorter"),
+            if_short=say("corset.cut-binding-longer"),
         ),
     )
 

@@ -1,0 +1,80 @@
+"""What is said of a check that does not hold: it goes the right way, by the body and by the
+cloth."""
+
+from dataclasses import replace
+
+import pytest
+
+from tests.job.test_sound import job_of_style
+from tests.often import usual
+from wickel.draft import STYLES, DraftRefused
+from wickel.job import JobRefused, drafted
+from wickel.job.figures import read_settings
+
+
+def checks(job, cloth=True):
+    return {c.name: c for c in drafted(job.garments[0], job if cloth else None).checks}
+
+
+def given(style, *settings, **options):
+    return checks(read_settings(settings, job_of_style(STYLES[style], options=options)))
+
+
+@pytest.mark.parametrize("share", [0.0, 0.3, 0.5])
+def test_a_knit_is_stretched_as_its_cloth_does(share):
+    job = job_of_style(STYLES["knit-top"])
+    cloths = tuple(replace(cloth, stretch_across=share) for cloth in job.cloths)
+    taken, made = checks(job, cloth=False), checks(replace(job, cloths=cloths))
+    for name in ("Over the bust", "Over the bust, to put it on", "Over the head"):
+        plain = taken[name].one_mm / 1.5  # the style's answer is a half
+        assert made[name].one_mm == pytest.approx(plain * (1 + share)), name
+        assert made[name].one.endswith(", stretched") == (share > 0), name
+    assert made["Over the bust"].held == (share > 0)
+    assert made["Over the head"].held == (share == 0.5)
+    # a collar is stretched as far as its neck and no further, where the cloth does
+    collar = made["Collar to neck"]
+    assert collar.held == (share > 0)
+    assert collar.one_mm <= collar.other_mm + 1e-6
+
+
+def test_a_waist_is_held_against_the_body_whatever_figure_is_given():
+    held = given("circle-skirt")["Waist"]
+    assert held.held
+    assert held.other_mm == pytest.approx(
+        job_of_style(STYLES["circle-skirt"]).garments[0].body["waist"] + 10
+    )
+    for figure, word in (("waist.quarter=19", "as long as"), ("waist.quarter=30", "as long as")):
+        broken = given("circle-skirt", figure)["Waist"]
+        assert broken.broken, figure
+        assert broken.other_mm == pytest.approx(held.other_mm)
+        assert word in str(broken.advice)
+
+
+def test_a_garment_narrower_than_the_body_is_not_taken_in():
+    narrow, wide = (given("bodice", f"waist.across={own}")["Waist"] for own in (15, 30))
+    assert narrow.difference_mm < 0 < wide.difference_mm
+    assert str(narrow.advice) == "Let the difference out of darts, pleats or side seams."
+    assert str(wide.advice) == "Take the difference into darts, pleats or side seams."
+
+
+def test_a_side_that_is_the_shorter_already_is_not_let_rise():
+    longer, shorter = (given("coat", f"hem.rise={own}")["Hem level"] for own in (-5, 5))
+    assert longer.difference_mm > longer.most_mm
+    assert shorter.difference_mm < shorter.least_mm
+    assert "rise at the side" in str(longer.advice)
+    assert "drop at the side" in str(shorter.advice)
+
+
+LOWER = next(option for option in STYLES["from-parts"].options if option.id == "lower").choices
+
+
+@pytest.mark.parametrize("lower", usual(list(LOWER), ("straight", "full-circle", "trousers")))
+def test_what_elastic_behind_draws_in_goes_over_the_hip(lower):
+    answers = {"lower": lower, "waist": "elastic-behind", "shape": "none", "closing": "none"}
+    try:
+        made = checks(job_of_style(STYLES["from-parts"], options=answers))
+    except (DraftRefused, JobRefused):
+        assert lower in ("in-one", "wrapped-skirt", "square-in-one")
+        return
+    assert made["Over the hip, to put it on"].held
+    assert not [check.name for check in made.values() if check.broken]
