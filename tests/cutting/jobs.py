@@ -30,7 +30,7 @@ def work_of(job: Job, way: str = "") -> ToCut:
     drafts, pieces = drafted_job(job)
     ways = {cloth.id: way or job.spread_of(cloth.id) for cloth in job.cloths}
     lays = lay_job(job, pieces, fold=ways, search=Search(effort=20))
-    return ToCut(job=job, drafts=drafts, lays=lays)
+    return ToCut.of_work(job, drafts, lays)
 
 
 def plain_cloth(width: float = 1400.0) -> Cloth:

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 
 from tests.cutting.jobs import box, by_hand, demo_work, placed
+from tests.job.test_sound import job_of_style
+from tests.often import usual
 from wickel.cutting import (
+    ToCut,
     bundles,
     chalked,
     checks,
@@ -15,7 +20,12 @@ from wickel.cutting import (
     left_pieces,
     measures,
 )
-from wickel.pattern import edge_length
+from wickel.cutting.sending import pieces_to_send
+from wickel.cutting.sewing import all_seams
+from wickel.draft import STYLES
+from wickel.job import Card, drafted
+from wickel.job.work import drafted_job
+from wickel.pattern import EdgeKind, edge_length
 
 
 def test_the_joining_card_goes_from_darts_to_sleeves():
@@ -37,8 +47,76 @@ def test_it_says_lengths_allowances_and_what_is_drawn_in():
     assert side.one.sewn_mm == pytest.approx(1017.93, abs=0.01)
     assert "meet at hip" in [str(note) for note in side.notes]
     blouse = demo_work(4).drafts[0]
-    cap = next(row for row in joins(blouse) if row.name == "side seam")
-    assert not cap.one.gathered
+    cap = next(row for row in joins(blouse) if row.name == "armhole")
+    assert [other.piece for other in cap.others] == ["Front", "Back"]
+    assert any("of Sleeve into the others together" in str(note) for note in cap.notes)
+
+
+def rows_of(style, **options):
+    job = job_of_style(STYLES[style], options=options)
+    return {row.name: row for row in joins(drafted(job.garments[0], job))}
+
+
+def test_a_band_is_sewn_to_all_that_hangs_from_it():
+    waist = rows_of("pencil-skirt")["waist"]
+    assert (waist.one.piece, waist.to) == ("Waistband", "Front: waist; Back: waist")
+    # the darts are closed before: of 24 cm in front 21 are left
+    assert "Front: draw in or close 24 cm to 21 cm" in map(str, waist.notes)
+    panels = rows_of("circle-skirt", panels="8")
+    assert panels["waist"].to == "Panel: waist"
+    assert not panels["waist"].notes  # eight panels are as long as their band
+    assert panels["side of the panel"].others[0].edge == "other side"
+
+
+def test_collar_facing_lining_and_centre_are_on_the_card():
+    coat = rows_of("coat")
+    assert coat["collar"].to == "Front: neck; Back: neck"
+    assert coat["collar stand"].others[0].piece == "Collar"
+    assert any("longer than Collar" in str(note) for note in coat["collar stand"].notes)
+    assert coat["front edge of the front facing"].others[0].piece == "Front facing"
+    assert rows_of("pencil-skirt")["centre of the back"].others[0].edge == "centre"
+    jacket = rows_of("jacket")
+    assert [o.piece for o in jacket["armhole"].others] == [
+        "Front, side",
+        "Back, side",
+        "Front, centre",
+        "Back, centre",
+    ]
+    assert "Back, side lining" in jacket["side of the front, side lining"].to
+
+
+@pytest.mark.parametrize("style", usual(list(STYLES), ("coat", "trousers", "draped-dress")))
+def test_every_seam_is_on_the_card_once(style):
+    job = job_of_style(STYLES[style])
+    done = drafted(job.garments[0], job)
+    seams = all_seams(done.pattern)
+    ends = [frozenset((seam.one, seam.other)) for seam in seams]
+    assert len(ends) == len(set(ends))
+    for seam in seams:
+        for id, edge in (seam.one, seam.other):
+            assert done.pattern.piece(id).edge(edge).kind is not EdgeKind.FOLD
+    # what is sewn to nothing is an end of a strip, the inside of a facing, or free in the wearing
+    sewn = {end for seam in seams for end in (seam.one, seam.other)}
+    for piece in done.pattern.pieces:
+        for edge in ("side", "shoulder", "waist", "crotch", "inseam"):
+            loose = any(own.name == edge for own in piece.edges) and (piece.id, edge) not in sewn
+            laid_on = piece.id in ("patch-pocket", "apron", "bib", "epaulette")
+            no_partner = piece.id.endswith("-facing")
+            assert not loose or laid_on or no_partner, (piece.id, edge)
+
+
+def test_what_is_left_out_by_its_card_stands_on_no_paper():
+    work = demo_work(4)
+    garment = work.drafts[0].garment
+    cards = {"sleeve": Card(left_out=True)}
+    job = replace(work.job, garments=(replace(garment, cards=cards),))
+    drafts, _ = drafted_job(job)
+    cut = ToCut.of_work(job, drafts, ())
+    done = cut.drafts[0]
+    assert "sleeve" not in {piece.id for piece in done.pattern.pieces}
+    assert not [row for row in joins(done) if "Sleeve" in f"{row.one} {row.to}"]
+    assert not [bundle for bundle in bundles(done) if "Sleeve" in bundle.pieces]
+    assert not [id for id, _ in pieces_to_send(cut) if id.endswith("/sleeve")]
 
 
 def test_bundles_hold_every_piece_once():
@@ -144,8 +222,6 @@ def test_what_is_left_has_shape_and_size():
 
 
 def test_rows_of_several_garments_carry_their_initials():
-    from dataclasses import replace
-
     from tests.cutting.jobs import work_of
     from wickel.studio.demo import orders
 

@@ -6,7 +6,7 @@ import pytest
 
 from tests.job.test_sound import job_of_style
 from wickel.draft import STYLES
-from wickel.draft.operations import Join, Spot, Split, Unfold
+from wickel.draft.operations import Join, Split, Spot, Unfold
 from wickel.job import Card, drafted
 from wickel.job.cards import card_of
 from wickel.job.edits import with_changes_by_hand, with_piece_card

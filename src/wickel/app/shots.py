@@ -194,9 +194,7 @@ def _import_shot(window: MainWindow, jobs: list[Path], folder: Path) -> None:
     window.open_path(jobs[1])
     session = window.session
     drawing = folder / "summer-dress.dxf"
-    drawing.write_bytes(
-        dxf_bytes(sheet_to_send(ToCut(job=session.job, drafts=session.drafts, lays=())))
-    )
+    drawing.write_bytes(dxf_bytes(sheet_to_send(ToCut.of_work(session.job, session.drafts, ()))))
     window.bringing.read(drawing)
     while window.bringing.sheet is None or not window.bringing.sheet.read.pieces:
         _turn(50)

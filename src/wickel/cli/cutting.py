@@ -43,7 +43,7 @@ def to_cut_or_fail(path: Path, effort: int) -> ToCut:
     broken = [finding for lay in lays for finding in lay.broken]
     if broken:
         fail(f"{broken[0].text} {broken[0].way_out}".rstrip(), REFUSED)
-    return ToCut(job=job, drafts=drafts, lays=lays)
+    return ToCut.of_work(job, drafts, lays)
 
 
 def lay_or_fail(work: ToCut, cloth: str) -> Lay:

@@ -32,6 +32,7 @@ from wickel.files import UniqueNames, job_record, json_text, lay_record, save_la
 from wickel.job import BEST, Job, cloths_in_use, drafted_series, lay_job
 from wickel.job.as_far import FIND_EFFORT, found_as_far
 from wickel.job.figures import read_settings
+from wickel.job.work import as_cut
 from wickel.lay import (
     DEFAULT_EFFORT,
     PLANNING,
@@ -71,7 +72,7 @@ def draft(
     made: dict[str, str] = {}
     for garment in job.garments:
         for done in drafted_series(garment, job):
-            for piece in done.pattern.pieces:
+            for piece in as_cut(done).pattern.pieces:
                 name = f"{names.name(f'{done.garment.id}-{piece.id}')}.svg"
                 made[name] = svg_text(piece_drawing(piece), f"{job.name} · {piece.name}")
     plain = Job(name=job.name, unit=job.unit, cloths=job.cloths, pieces=pieces)

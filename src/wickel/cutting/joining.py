@@ -7,11 +7,14 @@ edge is called; a seam that is called otherwise comes before the waist.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
+from wickel.cutting.sewing import all_seams
+from wickel.draft.parts import mouth_on
 from wickel.job import DraftedGarment
-from wickel.pattern import Pattern, Piece, edge_length, sewn_length
+from wickel.pattern import Edge, Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import Text, say
 
 _SAME_MM = 0.5
@@ -38,13 +41,14 @@ _DARTS = ("dart",)
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Side:
     """One side of a seam: piece, edge, allowance, its length on the pattern and as it is sewn,
-    mm, and the names of its notches."""
+    mm, how many ``times`` the garment has it, and the names of its notches."""
 
     piece: str
     edge: str
     allowance_mm: float
     long_mm: float
     sewn_mm: float
+    times: int
     notches: tuple[str, ...]
 
     @property
@@ -55,13 +59,19 @@ class Side:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Join:
-    """One row of the card: a seam between two sides, or what is closed in one piece before."""
+    """One row of the card: an edge and all that is sewn to it, or what is closed in one piece
+    before."""
 
     number: int
     name: str
     one: Side | None = None
-    other: Side | None = None
+    others: tuple[Side, ...] = ()
     notes: tuple[Text, ...] = ()
+
+    @property
+    def to(self) -> str:
+        """What the edge is sewn to, in words."""
+        return "; ".join(f"{other.piece}: {other.edge}" for other in self.others)
 
 
 def joins(done: DraftedGarment) -> tuple[Join, ...]:
@@ -73,7 +83,7 @@ def joins(done: DraftedGarment) -> tuple[Join, ...]:
 
 def sewn_to(piece: str, edge: str, pattern: Pattern) -> Iterator[tuple[str, str]]:
     """The pieces and their edges that an edge of a piece is sewn to, seam after seam; ids."""
-    for seam in pattern.seams:
+    for seam in all_seams(pattern):
         for here, there in ((seam.one, seam.other), (seam.other, seam.one)):
             if here == (piece, edge):
                 yield there
@@ -88,10 +98,18 @@ def _closed(pattern: Pattern) -> Iterator[Join]:
 
 
 def _seams(pattern: Pattern) -> Iterator[Join]:
-    order = sorted(pattern.seams, key=lambda seam: _rank(seam.name))
-    for seam in order:
-        one, other = (_side(pattern.piece(id), edge) for id, edge in (seam.one, seam.other))
-        yield Join(number=0, name=seam.name, one=one, other=other, notes=tuple(_notes(one, other)))
+    seams = sorted(all_seams(pattern), key=lambda seam: _rank(seam.name))
+    often = Counter(end for seam in seams for end in {seam.one, seam.other})
+    rows: dict[tuple[str, str], list[Seam]] = {}
+    for seam in seams:
+        # what is sewn to one edge stands in one row: a cap and both its armholes
+        rows.setdefault(max(seam.one, seam.other, key=lambda end: often[end]), []).append(seam)
+    for end, own in rows.items():
+        one = _side(pattern.piece(end[0]), end[1])
+        there = (seam.other if seam.one == end else seam.one for seam in own)
+        others = tuple(_side(pattern.piece(id), edge) for id, edge in there)
+        notes = tuple(_notes(one, others))
+        yield Join(number=0, name=own[0].name, one=one, others=others, notes=notes)
 
 
 def _rank(name: str) -> int:
@@ -110,38 +128,63 @@ def _side(piece: Piece, edge: str) -> Side:
         edge=edge,
         allowance_mm=own.allowance_mm,
         long_mm=edge_length(piece, edge),
-        sewn_mm=sewn_length(piece, edge),
+        sewn_mm=sewn_length(piece, edge) - _darts_on(piece, own),
+        times=piece.cuts[0].copies * (2 if piece.cuts[0].on_fold else 1),
         notches=tuple(
             n.name for n in sorted(piece.notches, key=lambda n: n.at_mm) if n.edge == edge
         ),
     )
 
 
-def _notes(one: Side, other: Side) -> Iterator[Text]:
-    """What is to be known of a seam: gathers, ease, allowances that differ, notches that meet."""
-    for side in (one, other):
+def _darts_on(piece: Piece, edge: Edge) -> float:
+    """What the darts on an edge take up of it, mm."""
+    darts = (mark for mark in piece.inner_lines if any(dart in mark.name for dart in _DARTS))
+    mouths = (mouth_on(edge, mark) for mark in darts)
+    return sum((abs(mouth[1] - mouth[0]) for mouth in mouths if mouth is not None), 0.0)
+
+
+def _notes(one: Side, others: tuple[Side, ...]) -> Iterator[Text]:
+    """What is to be known of a seam: gathers, ease, lengths and allowances that differ, notches
+    that meet."""
+    for side in dict.fromkeys((one, *others)):
         if side.gathered:
             yield say("joining.drawn-in", piece=side.piece, long=side.long_mm, sewn=side.sewn_mm)
-    more = one.sewn_mm - other.sewn_mm
-    longer, shorter = (one, other) if more > 0 else (other, one)
-    if _SAME_MM < abs(more) <= _EASED_SHARE * shorter.sewn_mm:
-        yield say("joining.eased", more=abs(more), longer=longer.piece, shorter=shorter.piece)
-    if abs(one.allowance_mm - other.allowance_mm) > _SAME_MM:
-        yield say(
-            "joining.allowances",
-            one=one.piece,
-            one_mm=one.allowance_mm,
-            other=other.piece,
-            other_mm=other.allowance_mm,
-        )
-    met = [name for name in one.notches if name in other.notches]
+    yield from _differing(one, others)
+    for other in others:
+        # what is bound has nothing left at the strip
+        both = min(one.allowance_mm, other.allowance_mm) > 0
+        if both and abs(one.allowance_mm - other.allowance_mm) > _SAME_MM:
+            yield say(
+                "joining.allowances",
+                one=one.piece,
+                one_mm=one.allowance_mm,
+                other=other.piece,
+                other_mm=other.allowance_mm,
+            )
+    met = [name for name in one.notches if any(name in other.notches for other in others)]
     if met:
-        yield say("joining.notches", names=", ".join(met))
+        yield say("joining.notches", names=", ".join(dict.fromkeys(met)))
+
+
+def _differing(one: Side, others: tuple[Side, ...]) -> Iterator[Text]:
+    """That an edge is eased into another, or differs from it. Nothing of what is as long all round,
+    as the panels of a skirt are to their band, but for what laps over."""
+    sewn = sum(other.sewn_mm for other in others)
+    more = one.sewn_mm - sewn
+    if abs(more) <= _SAME_MM or one.allowance_mm == 0:
+        return
+    what = others[0].piece if len(others) == 1 else say("joining.others")
+    longer, shorter = (one.piece, what) if more > 0 else (what, one.piece)
+    if abs(more) <= _EASED_SHARE * min(one.sewn_mm, sewn):
+        yield say("joining.eased", more=abs(more), longer=longer, shorter=shorter)
+        return
+    whole, all_round = one.times * one.sewn_mm, sum(o.times * o.sewn_mm for o in others)
+    if abs(whole - all_round) > _EASED_SHARE * min(whole, all_round):
+        yield say("joining.differs", more=abs(more), longer=longer, shorter=shorter)
 
 
 _EASED_SHARE = 0.12
-"""By no more than that share is one edge eased into another; beyond it they meet only in part, as a
-sleeve meets the front."""
+"""By no more than that share is one edge eased into another; beyond it they meet only in part."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -158,7 +201,7 @@ def bundles(done: DraftedGarment) -> tuple[Bundle, ...]:
     pattern = done.pattern
     order: list[list[str]] = []
     placed: set[str] = set()
-    for seam in sorted(pattern.seams, key=lambda seam: _rank(seam.name)):
+    for seam in sorted(all_seams(pattern), key=lambda seam: _rank(seam.name)):
         new = [id for id in dict.fromkeys((seam.one[0], seam.other[0])) if id not in placed]
         if not new:
             continue

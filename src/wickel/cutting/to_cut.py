@@ -3,11 +3,13 @@ at the cutting table is made from."""
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Self
 
 from wickel.job import DraftedGarment, Job, garment_of
 from wickel.job.laid import garment_marks
-from wickel.job.work import COPY
+from wickel.job.work import COPY, as_cut
 from wickel.lay import CutPiece, Lay
 from wickel.pattern import Piece
 
@@ -22,11 +24,17 @@ class Drafted:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ToCut:
-    """A job, its garments as drafted, and the lay of every cloth, in the order of the cloths."""
+    """A job, its garments with the pieces that are cut, and the lay of every cloth, in the order of
+    the cloths; made by ``of_work``."""
 
     job: Job
     drafts: tuple[DraftedGarment, ...]
     lays: tuple[Lay, ...]
+
+    @classmethod
+    def of_work(cls, job: Job, drafts: Iterable[DraftedGarment], lays: Iterable[Lay]) -> Self:
+        """What is cut of a job: all papers go by this one list."""
+        return cls(job=job, drafts=tuple(map(as_cut, drafts)), lays=tuple(lays))
 
     def drafted(self, piece: CutPiece) -> Drafted | None:
         """The drafted piece that a cut piece was made of; None for a plain one."""

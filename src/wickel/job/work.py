@@ -187,7 +187,7 @@ def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
     already of a piece is not asked for any more, beginning with the first of them.
     """
     asked = asked_by(done.garment, done.pattern, job)
-    cut = [p for p in done.pattern.pieces if not _card(p, done.garment).left_out]
+    cut = as_cut(done).pattern.pieces
     one = tuple(_cut_piece(piece, done, job, asked) for piece in cut)
     made: list[CutPiece] = []
     done_already = {piece.id: dict(_card(piece, done.garment).cut) for piece in done.pattern.pieces}
@@ -201,6 +201,17 @@ def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
                 )
             )
     return tuple(made)
+
+
+def as_cut(done: DraftedGarment) -> DraftedGarment:
+    """The garment with only those of its pieces that are cut, without those that a card leaves out,
+    and their seams."""
+    pieces = tuple(p for p in done.pattern.pieces if not _card(p, done.garment).left_out)
+    if pieces == done.pattern.pieces:
+        return done
+    there = {piece.id for piece in pieces}
+    seams = tuple(s for s in done.pattern.seams if {s.one[0], s.other[0]} <= there)
+    return replace(done, pattern=replace(done.pattern, pieces=pieces, seams=seams))
 
 
 def _card(piece: Piece, garment: Garment) -> Card:

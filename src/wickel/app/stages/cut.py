@@ -299,7 +299,7 @@ class CutStage(Stage):
             self.steps, self.work, self._made_of = (), None, ()
             return
         made_of = (*map(id, known), id(session.drafts), self.studio, session.job.unit)
-        self.work = ToCut(job=session.job, drafts=session.drafts, lays=known)
+        self.work = ToCut.of_work(session.job, session.drafts, known)
         if made_of == self._made_of:
             return
         self._made_of = made_of

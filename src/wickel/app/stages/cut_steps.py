@@ -176,10 +176,10 @@ def join_table(rows: Sequence[Join], unit: Unit) -> QTableWidget:
     said = []
     for row in rows:
         sides = ("", "", "")
-        if row.one is not None and row.other is not None:
+        if row.one is not None:
             sides = (
                 f"{row.one.piece}: {row.one.edge}",
-                f"{row.other.piece}: {row.other.edge}",
+                row.to,
                 shown_length(row.one.allowance_mm, unit, with_unit=False),
             )
         said.append((str(row.number), row.name, *sides, "; ".join(map(str, row.notes))))

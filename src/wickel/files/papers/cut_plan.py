@@ -502,7 +502,7 @@ class _Story:
                             str(row.number),
                             row.name,
                             "" if row.one is None else f"{row.one.piece}: {row.one.edge}",
-                            "" if row.other is None else f"{row.other.piece}: {row.other.edge}",
+                            row.to,
                             "" if row.one is None else self._length(row.one.allowance_mm),
                             "" if row.one is None else self._length(row.one.sewn_mm),
                             "; ".join(in_words(note, self._unit) for note in row.notes),

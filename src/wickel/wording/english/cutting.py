@@ -58,6 +58,8 @@ SENTENCES = {
     "joining.close": "Close the {what} of {piece}",
     "joining.drawn-in": "{piece}: draw in or close {long:length} to {sewn:length}",
     "joining.eased": "ease {more:length} of {longer} into {shorter}",
+    "joining.differs": "{longer} is {more:length} longer than {shorter}: they meet only in part",
+    "joining.others": "the others together",
     "joining.allowances": ("allowances differ: {one} {one_mm:length}, {other} {other_mm:length}"),
     "joining.notches": "meet at {names}",
     # labels
