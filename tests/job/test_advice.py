@@ -8,8 +8,11 @@ import pytest
 from tests.job.test_sound import job_of_style
 from tests.often import usual
 from wickel.draft import STYLES, DraftRefused
-from wickel.job import JobRefused, drafted
+from wickel.job import Card, JobRefused, drafted
+from wickel.job.buying import notions_of
+from wickel.job.edits import with_piece_card
 from wickel.job.figures import read_settings
+from wickel.job.job import Backing
 
 
 def checks(job, cloth=True):
@@ -78,3 +81,21 @@ def test_what_elastic_behind_draws_in_goes_over_the_hip(lower):
         return
     assert made["Over the hip, to put it on"].held
     assert not [check.name for check in made.values() if check.broken]
+
+
+def test_bands_are_as_long_as_all_that_are_cut_of_them():
+    job = job_of_style(STYLES["open-robe"])
+    once = with_piece_card(job, job.garments[0], "front-band", Card(copies=1))
+    assert checks(job)["Front bands"].held
+    broken = checks(once)["Front bands"]
+    assert (broken.one, broken.held) == ("the band", False)
+    long = read_settings((f"band.long={2 * checks(job)['Front bands'].one_mm / 20:.4f}",), once)
+    assert checks(long)["Front bands"].held
+
+
+def test_a_lining_of_the_back_has_no_zip_of_its_own():
+    job = job_of_style(STYLES["pencil-skirt"])
+    lined = with_piece_card(job, job.garments[0], "back", Card(lining=Backing(shorter_mm=30)))
+    for own in (job, lined):
+        done = drafted(own.garments[0], own)
+        assert sum(n.count for n in notions_of(done) if n.kind == "zip") == 1

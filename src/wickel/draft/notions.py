@@ -87,7 +87,7 @@ def _zip(needed_mm: float, why: str) -> Notion:
 def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
     """The zips of a garment: at the marks on its pieces, and those that its style closes with."""
     for piece in pattern.pieces:
-        for notch in piece.notches:
+        for notch in piece.notches if not piece.id.endswith(_BEHIND) else ():
             if notch.name == ZIP:
                 edge = piece.edge(notch.edge)
                 from_start = edge.start[0] < edge.end[0]  # the edge runs from its upper end down
@@ -100,6 +100,8 @@ def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
         yield _zip(FLY_MM, "the front closing")
 
 
+_BEHIND = ("facing", "lining", "interfacing")
+"""What lies behind a piece, with its marks, has no zip of its own."""
 _SIDE_ZIP = {"bodice": "none", "from-parts": "side", "off-shoulder-dress": "side"}
 """The styles that close with a zip behind or at the side, and their answer for the side."""
 
@@ -129,8 +131,7 @@ def _front_zip(pattern: Pattern) -> Iterator[Notion]:
     opened = (
         piece
         for piece in pattern.pieces
-        if any(edge.name == "front edge" for edge in piece.edges)
-        and not piece.id.endswith(("facing", "lining"))
+        if any(edge.name == "front edge" for edge in piece.edges) and not piece.id.endswith(_BEHIND)
     )
     yield _zip(sum(edge_length(piece, "front edge") for piece in opened), "the whole centre front")
 

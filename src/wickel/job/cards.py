@@ -100,6 +100,19 @@ def with_cards(
     return replace(pattern, pieces=tuple(pieces), seams=seams)
 
 
+def with_counts(pattern: Pattern, cards: Mapping[str, Card]) -> Pattern:
+    """The pattern with its strips cut as often as their cards say: what a strip is sewn to is as
+    long as all of them together."""
+
+    def counted(piece: Piece) -> Piece:
+        count = cards.get(piece.id, Card()).copies
+        if count is None or not any(edge.name == "join" for edge in piece.edges):
+            return piece
+        return replace(piece, cuts=(replace(piece.cuts[0], copies=count), *piece.cuts[1:]))
+
+    return replace(pattern, pieces=tuple(map(counted, pattern.pieces)))
+
+
 def _is_kept(piece: Piece, cards: Mapping[str, Card]) -> bool:
     """Whether a piece is still there: a lining of its own is gone with the lining of its piece."""
     if not piece.id.endswith("-lining"):

@@ -19,7 +19,7 @@ from wickel.draft.operations import (
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flatten, simple_outline
 from wickel.job.asked import asked_by, asked_of
-from wickel.job.cards import card_of, with_cards
+from wickel.job.cards import card_of, with_cards, with_counts
 from wickel.job.halves import as_half
 from wickel.job.job import AskedOfPrint, Card, CardGrain, Garment, Job, JobRefused
 from wickel.job.later import Kept
@@ -118,7 +118,8 @@ def _drafted(garment: Garment, job: Job | None) -> DraftedGarment:
     )
 
     def measure(pieces: Pattern) -> tuple[TapeCheck, ...]:
-        made = tape_checks(style, pieces, garment.body, garment.options)
+        counted = with_counts(pieces, garment.cards)
+        made = tape_checks(style, counted, garment.body, garment.options)
         return made if cloth is None else with_stretch(made, cloth.stretch_across)
 
     cloth = None if job is None else _main_cloth(garment, job)

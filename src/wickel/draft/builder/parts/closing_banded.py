@@ -142,12 +142,13 @@ def _band(
 
 
 def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, ...]:
-    front, back = (pattern.piece(side) for side in SIDES)
+    front, back, band = (pattern.piece(id) for id in (*SIDES, "front-band"))
+    copies = band.cuts[0].copies
     checks = [
         TapeCheck(
             name="Front bands",
-            one="both bands",
-            one_mm=2 * edge_length(pattern.piece("front-band"), "join"),
+            one="both bands" if copies == 2 else "the band" if copies == 1 else "the bands",
+            one_mm=copies * edge_length(band, "join"),
             other="both fronts and the neck",
             other_mm=2 * (edge_length(front, "front edge") + edge_length(back, "neck")),
             way_out=say("open_robe.cut-bands"),
