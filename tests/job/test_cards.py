@@ -5,13 +5,16 @@ from dataclasses import replace
 import pytest
 
 from tests.job.test_sound import job_of_style
+from wickel.cloth import Cloth, Print
 from wickel.draft import STYLES
 from wickel.draft.operations import Join, Split, Spot, Unfold
-from wickel.job import Card, drafted
+from wickel.job import Card, Job, cut_pieces, drafted, lay_job
 from wickel.job.cards import card_of
 from wickel.job.edits import with_changes_by_hand, with_piece_card
 from wickel.job.job import Backing, End
 from wickel.job.work import pieces_of
+from wickel.lay import CutOrder, CutPiece, Search, flat_copies
+from wickel.lay.hand.stances import lacking
 from wickel.pattern import edge_length
 
 CUT = Split(piece="front", first=Spot(edge="side", share=0.5), last=Spot(edge="centre", share=0.5))
@@ -100,3 +103,33 @@ def test_a_strip_of_interfacing_runs_along_both_sides_of_what_is_unfolded():
     )
     neck = edge_length(half, "neck")
     assert edge_length(whole, "neck") + edge_length(whole, "other neck") == pytest.approx(2 * neck)
+
+
+@pytest.mark.parametrize("folded", [False, True])
+@pytest.mark.parametrize("single", [False, True])
+def test_of_a_pair_of_which_one_is_cut_the_other_is_laid(folded, single):
+    cloth = Cloth(id="main", usable_width_mm=1000, print=Print.ANY)
+    outline = ((0.0, 0.0), (400.0, 0.0), (400.0, 100.0), (0.0, 300.0))
+    order = CutOrder(cloth="main", copies=2, pair=True, single=single, cut=1)
+    job = Job(
+        cloths=(cloth,), pieces=(CutPiece(id="p", name="P", cut_line=outline, orders=(order,)),)
+    )
+    way = "lengthwise" if folded else "open"
+    (lay,) = lay_job(job, cut_pieces(job), fold=way, search=Search(effort=5))
+    assert lay.complete
+    assert not lay.broken
+    hands = [
+        copy.hand
+        for placement in lay.placements
+        for copy in flat_copies(placement, lay.piece("p"), lay.zone(placement))
+    ]
+    assert hands == [-1]  # the first is cut as it is drawn
+    by_hand = replace(lay, placements=())
+    assert lacking(by_hand, "p") == (0, 1)
+
+
+def test_a_drafted_pair_of_which_one_is_cut_asks_for_the_other():
+    job = job_with(Card(cut={"main": 1}), piece="sleeve")
+    job = replace(job, garments=(replace(job.garments[0], style="bodice"),))
+    (sleeve,) = [p for p in cut_pieces(job) if p.id == "g/sleeve"]
+    assert [(o.copies, o.hands) for o in sleeve.orders] == [(1, (0, 1))]

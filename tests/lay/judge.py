@@ -180,12 +180,14 @@ def _direction(placed, piece, cloth, deg):
 
 
 def _count(id, piece, cut, hands):
-    if len(hands) != cut["copies"]:
-        return [f"{id}: {len(hands)} copies, {cut['copies']} wanted"]
+    left = cut["copies"] - cut.get("cut", 0)
+    if len(hands) != left:
+        return [f"{id}: {len(hands)} copies, {left} wanted"]
     if cut.get("fold_edge_mm") or cut.get("fold_edges_mm"):
         return []
     if cut.get("pair"):
-        return [] if hands.count(1) == hands.count(-1) else [f"{id}: not in pairs"]
+        # of a pair of which one is cut, the first as drawn, the other is left
+        return [] if hands.count(1) == left // 2 else [f"{id}: not in pairs"]
     if cut.get("mirror") or piece.get("symmetric"):
         return []
     return [f"{id}: a mirrored copy"] if -1 in hands else []

@@ -130,6 +130,10 @@ def random_job(seed):
     cloths = [_cloth(rng, id, print_) for id in ("main", "lining")[: int(rng.integers(1, 3))]]
     ids = [cloth["id"] for cloth in cloths]
     pieces = [_piece(rng, k, ids, print_) for k in range(int(rng.integers(1, 9)))]
+    again = np.random.default_rng([seed, 1])
+    for cut in (cut for piece in pieces for cut in piece["cuts"]):
+        if cut["copies"] > 1 and again.random() < 0.3:  # of some, a copy is cut already
+            cut["cut"] = 1
     record = {
         "format": "wickel-job",
         "version": 1,

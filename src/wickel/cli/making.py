@@ -32,7 +32,7 @@ from wickel.files import UniqueNames, job_record, json_text, lay_record, save_la
 from wickel.job import BEST, Job, cloths_in_use, drafted_series, lay_job
 from wickel.job.as_far import FIND_EFFORT, found_as_far
 from wickel.job.figures import read_settings
-from wickel.job.work import as_cut
+from wickel.job.work import as_cut, with_all_asked
 from wickel.lay import (
     DEFAULT_EFFORT,
     PLANNING,
@@ -75,7 +75,8 @@ def draft(
             for piece in as_cut(done).pattern.pieces:
                 name = f"{names.name(f'{done.garment.id}-{piece.id}')}.svg"
                 made[name] = svg_text(piece_drawing(piece), f"{job.name} · {piece.name}")
-    plain = Job(name=job.name, unit=job.unit, cloths=job.cloths, pieces=pieces)
+    asked = tuple(map(with_all_asked, pieces))
+    plain = Job(name=job.name, unit=job.unit, cloths=job.cloths, pieces=asked)
     made["pieces.wickel.json"] = json_text(job_record(plain)) + "\n"
     files = list(made)
     apart((job_path,), [out / name for name in files])

@@ -57,9 +57,11 @@ def _numbers(lay: Lay) -> Iterator[Check]:
 
 
 def _pairs(lay: Lay) -> Iterator[Check]:
-    """Pairs that are cut singly: as many papers turned over as not."""
+    """Pairs that are cut singly: as many papers turned over as not; of a pair of which one is cut
+    already nothing, its labels say which hand it is."""
     for piece in lay.pieces:
-        if not _order(piece, lay).pair:
+        drawn, mirrored = _order(piece, lay).hands
+        if drawn != mirrored:
             continue
         own = [placement for placement in lay.placements if placement.piece == piece.id]
         if own and all(len(placement.cut_plies) == 1 for placement in own):

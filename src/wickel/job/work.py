@@ -225,12 +225,17 @@ def _less_cut(piece: CutPiece, cut: dict[str, int]) -> CutPiece:
     orders = []
     for order in piece.orders:
         off = min(order.copies, cut.get(order.cloth, 0))
-        if order.pair:
-            off -= off % 2
         if off:
             cut[order.cloth] -= off
-        orders.append(replace(order, copies=order.copies - off))
+        orders.append(replace(order, copies=order.copies - off, cut=off))
     return replace(piece, orders=tuple(order for order in orders if order.copies > 0))
+
+
+def with_all_asked(piece: CutPiece) -> CutPiece:
+    """A piece that is to be cut with the copies that are cut already among those asked for, as a
+    job has it that is written."""
+    orders = tuple(replace(order, copies=order.copies + order.cut) for order in piece.orders)
+    return replace(piece, orders=orders)
 
 
 def _plain_pieces(job: Job) -> tuple[CutPiece, ...]:
@@ -377,6 +382,7 @@ def _checked(piece: CutPiece, job: Job) -> CutPiece:
             raise JobRefused(say("work.cut-from-which-not-among", label=label, cloth=order.cloth))
         if order.copies < 1:
             raise JobRefused(say("work.asks-copies-least-needed", label=label, copies=order.copies))
-        if order.pair and order.copies % 2:
-            raise JobRefused(say("work.asks-copies-pairs-pair", label=label, copies=order.copies))
+        if order.pair and (order.copies + order.cut) % 2:
+            copies = order.copies + order.cut
+            raise JobRefused(say("work.asks-copies-pairs-pair", label=label, copies=copies))
     return piece

@@ -107,7 +107,7 @@ class CutOrder:
     """How often a piece is cut from one cloth: copies, pair, mirror, fold edges (docs/formats.md).
 
     A pair that may not be cut ``single`` is always cut from two plies at once, so that its halves
-    are alike. ``cut`` says how many of the copies are cut already.
+    are alike. ``cut`` says how many of the copies are cut already: of a pair the first as drawn.
     """
 
     cloth: str
@@ -119,9 +119,17 @@ class CutOrder:
     cut: int = 0
 
     @property
+    def hands(self) -> tuple[int, int]:
+        """How many copies are asked for as drawn and mirrored; of a pair of which one is cut, the
+        other."""
+        half = self.copies // 2
+        return (half, self.copies - half) if self.pair else (self.copies, 0)
+
+    @property
     def least_each(self) -> int:
-        """The fewest copies that one placement may give: both halves of what is cut double."""
-        return 2 if self.pair and not self.single else 1
+        """The fewest copies that one placement may give: both halves of what is cut double, where
+        none of them is cut already."""
+        return 2 if self.pair and not self.single and self.copies % 2 == 0 else 1
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -478,7 +478,7 @@ def _check_count(piece: CutPiece, order: CutOrder, copies: list[_Copy], out: _Fi
     # whole pieces have no hand, and of those that may be mirrored either will do
     if order.fold_edges or (order.mirror and not order.pair):
         return
-    if order.pair and hands[1] != hands[-1] and not _is_own_mirror(piece):
+    if order.pair and (hands[1], hands[-1]) != order.hands and not _is_own_mirror(piece):
         out.broken(
             "hand",
             say("exact.comes-out-left-right", piece=piece.name, left=hands[1], right=hands[-1]),

@@ -51,6 +51,8 @@ def _units(pieces: tuple[CutPiece, ...], cloth: Cloth) -> Iterator[_Unit]:
             if order.cloth == cloth.id:
                 each = 2 if order.pair else 1
                 yield from [_Unit(piece, k, each)] * (order.copies // each)
+                if order.copies % each:  # the other half of a pair of which one is cut
+                    yield _Unit(piece, k, 1)
 
 
 def _pieces(units: Iterable[_Unit]) -> tuple[CutPiece, ...]:

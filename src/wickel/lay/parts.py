@@ -235,7 +235,7 @@ def _takes(asked: _Asked, section: Section, manner: Manner) -> list[Take]:
         # of a piece that is its own mirror either hand will do
         free = not order.pair and hand_is_free(piece, order, piece.cut_line, turns)
     # copies that are still to be placed, as drawn and mirrored
-    left = (order.copies // 2, order.copies // 2) if order.pair else (order.copies, 0)
+    left = order.hands
     takes: list[Take] = []
     made: dict[tuple[int, int], tuple[Take, tuple[int, int]]] = {}
     while left != (0, 0):

@@ -54,7 +54,8 @@ def lacking(lay: Lay, piece_id: str, without: Collection[str] = ()) -> tuple[int
     ]
     if order.pair and not order.fold_edges:
         drawn, mirrored = (
-            max(0, order.copies // 2 - sum(hand == sign for hand in hands)) for sign in (1, -1)
+            max(0, asked - sum(hand == sign for hand in hands))
+            for asked, sign in zip(order.hands, (1, -1), strict=True)
         )
         return (drawn, mirrored)
     return (max(0, order.copies - len(hands)), 0)
