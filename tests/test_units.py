@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from wickel.typed import UnreadableLength, parsed_length, parsed_stretch
-from wickel.units import Unit, rounded_up, shown_cloth_length, shown_length
+from wickel.units import Unit, rounded_up, shown_cloth_length, shown_difference, shown_length
 
 
 @pytest.mark.parametrize(
@@ -147,3 +147,14 @@ def test_a_fraction_written_as_one_sign_is_what_the_sign_says(sign):
     assert parsed_length(f"2{sign} in", Unit.CM) == pytest.approx(
         25.4 * (2 + unicodedata.numeric(sign))
     )
+
+
+@given(
+    one=st.floats(0, 3000),
+    other=st.floats(0, 3000),
+    unit=st.sampled_from([Unit.MM, Unit.CM, Unit.M, Unit.INCH]),
+)
+def test_the_difference_that_is_shown_is_that_of_what_is_shown(one, other, unit):
+    shown = [parsed_length(shown_length(mm, unit), unit) for mm in (one, other)]
+    difference = parsed_length(shown_difference(one, other, unit).replace("−", "-"), unit)
+    assert difference == pytest.approx(shown[0] - shown[1], abs=1e-6)

@@ -3,6 +3,7 @@
 import ast
 import re
 import string
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
@@ -10,8 +11,13 @@ import pytest
 import wickel
 from tests.draft.garments import GARMENTS
 from wickel.body import CHARTS, MEASUREMENTS
+from wickel.cloth import Cloth, Kind
+from wickel.cutting.guide import cloth_lines
 from wickel.draft import STYLES, Allowances, ChoiceOption, draft
 from wickel.draft.operations import OPERATIONS
+from wickel.job import Garment, Job
+from wickel.job.laid import shown_garment
+from wickel.job.work import called
 from wickel.units import Unit
 from wickel.wording import Sentence, in_words, renamed, say, show_in, shown_unit, words_of
 from wickel.wording.english import ENGLISH
@@ -214,3 +220,62 @@ def test_what_styles_and_figures_are_called_stands_in_the_template():
     assert {row.name for row in MEASUREMENTS.values()} <= texts
     assert {row.how for row in MEASUREMENTS.values()} <= texts
     assert {operation.title for operation in OPERATIONS.values()} <= texts
+
+
+# --- one, none, several -----------------------------------------------------------------------
+
+COUNTED = re.compile(r"\{[a-z_]+:of ([^|}]*)\|([^}]*)\}")
+TWO_AT_LEAST = {
+    "{fraction} panels",
+    "{longest_formula} signs",
+    "{most} stretches",
+    "{most} times",
+}
+"""Numbers that are never one."""
+
+
+def shown_texts():
+    return [*ENGLISH.values(), *window_texts()]
+
+
+def test_a_number_before_things_that_are_counted_reads_right_of_one():
+    """Every number before a word that is counted somewhere is written for one and for several."""
+    things = {more.split()[0] for text in shown_texts() for _, more in COUNTED.findall(text)}
+    assert {"plies", "papers", "pieces", "cloths"} <= things
+    for text in shown_texts():
+        for found in re.finditer(r"\{[a-z_]+\} ([a-z]+)\b", text):
+            assert found[1] not in things or found[0] in TWO_AT_LEAST, text
+
+
+@pytest.mark.parametrize("number", [0, 1, 2])
+def test_numbers_and_things_go_together_in_every_sentence(number):
+    for code, sentence in ENGLISH.items():
+        words = str(say(code, **dict.fromkeys(fields(sentence), number)))
+        for one, more in COUNTED.findall(sentence):
+            assert f"{number} {one if number == 1 else more}" in words
+            assert f"{number} {more if number == 1 else one} " not in words
+
+
+@pytest.mark.parametrize(
+    ("squaring", "kind", "words"),
+    [
+        (0.0, Kind.WOVEN, "pull a thread right across and trim along it."),
+        (0.3, Kind.WOVEN, "pull a thread right across and trim along it."),
+        (20.0, Kind.WOVEN, "pull a thread right across and trim along it, up to 2 cm."),
+        (20.0, Kind.KNIT, "lay a square to the edge and trim along it, up to 2 cm."),
+        (0.0, Kind.NON_WOVEN, "lay a square to the edge and trim along it."),
+    ],
+)
+def test_a_thread_is_pulled_where_there_is_one_and_nothing_is_trimmed_by_nothing(
+    squaring, kind, words
+):
+    cloth = Cloth(id="c", usable_width_mm=1400, kind=kind, squaring_mm=squaring)
+    assert f"Square the start: {words}" in [str(line) for line in cloth_lines(cloth)]
+
+
+def test_a_garment_without_a_name_is_called_after_its_style():
+    garment = Garment(id="g", style="box-dress", body=CHARTS["women"].body("92"))
+    job = Job(cloths=(Cloth(id="main", usable_width_mm=1400),), garments=(garment,))
+    assert called(garment) == shown_garment("g", job) == STYLES["box-dress"].name
+    assert called(replace(garment, name="Blue")) == "Blue"
+    assert called(replace(garment, style="of-elsewhere")) == "of-elsewhere"

@@ -65,13 +65,33 @@ def shown_length(mm: float, unit: Unit, *, denominator: int = 8, with_unit: bool
         text = _yards(size, denominator, with_unit=with_unit)
         with_unit = False
     else:
-        decimals = {Unit.MM: 1, Unit.CM: 1, Unit.M: 2, Unit.FOOT: 2}[unit]
-        text = f"{size / MM_PER[unit]:.{decimals}f}"
+        text = f"{size / MM_PER[unit]:.{_DECIMALS[unit]}f}"
         if unit is Unit.CM and text.endswith(".0"):
             text = text[:-2]
     if not text.strip("0. ") and "/" not in text:
         sign = ""
     return f"{sign}{text}{' ' + unit.value if with_unit else ''}"
+
+
+def shown_difference(one_mm: float, other_mm: float, unit: Unit, *, with_unit: bool = True) -> str:
+    """Write by how much two lengths differ that are shown beside it: the difference of what is
+    shown.
+
+    >>> shown_difference(254.6, 253.4, Unit.CM)
+    '0.2 cm'
+    """
+    one, other = (_as_shown(mm, unit) for mm in (one_mm, other_mm))
+    return shown_length(one - other, unit, with_unit=with_unit)
+
+
+def _as_shown(mm: float, unit: Unit) -> float:
+    """A length rounded as it is shown, in mm."""
+    if unit in (Unit.INCH, Unit.YARD):
+        return round(mm / MM_PER_INCH * 8) * MM_PER_INCH / 8
+    return float(f"{mm / MM_PER[unit]:.{_DECIMALS[unit]}f}") * MM_PER[unit]
+
+
+_DECIMALS = {Unit.MM: 1, Unit.CM: 1, Unit.M: 2, Unit.FOOT: 2}
 
 
 def shown_short(mm: float, unit: Unit) -> str:

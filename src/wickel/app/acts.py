@@ -15,6 +15,7 @@ from wickel.app.stage import Stage
 from wickel.app.widgets.guide import show_guide
 from wickel.app.widgets.keys_sheet import KeysSheet
 from wickel.job.edits import without_garment
+from wickel.job.work import called
 from wickel.units import Unit
 from wickel.wording import tr
 
@@ -52,9 +53,7 @@ class Acts(QObject):
                 tr("A job has at least one garment: take another style for it, or begin a new job.")
             )
             return
-        session.apply(
-            without_garment(session.job, garment), tr("{it} out", it=garment.name or garment.style)
-        )
+        session.apply(without_garment(session.job, garment), tr("{it} out", it=called(garment)))
 
     def next_garment(self) -> None:
         """Take the next garment of the job in hand."""

@@ -83,7 +83,7 @@ def _at_table(session: Session) -> str:
     count = sum(len(lay.placements) for lay in lays)
     if cut >= count:
         return tr("All of it is cut.")
-    return tr("At the table: {cut} of {count} pieces are cut.", cut=cut, count=count)
+    return tr("At the table: {cut} of {count:of piece is|pieces are} cut.", cut=cut, count=count)
 
 
 def _buy(session: Session) -> str:

@@ -18,6 +18,7 @@ from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.field import finish_typing
 from wickel.files import JOB_ENDING, UnreadableFile, free_path, read_job, rescued, save_job
 from wickel.job import Job
+from wickel.job.work import called
 from wickel.units import shown_length
 from wickel.wording import tr
 
@@ -31,7 +32,7 @@ def in_one_line(job: Job) -> str:
         f"for {job.client}" if job.client else "",
         f"due {job.due}" if job.due else "",
     ]
-    parts += [", ".join(garment.name or garment.style for garment in job.garments)]
+    parts += [", ".join(called(garment) for garment in job.garments)]
     widths = (
         (cloth.shown_name, shown_length(cloth.usable_width_mm, job.unit)) for cloth in job.cloths
     )

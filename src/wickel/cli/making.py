@@ -45,7 +45,7 @@ from wickel.lay import (
     Stopped,
     taken_up,
 )
-from wickel.units import Unit, shown_cloth_length, shown_length, shown_short
+from wickel.units import Unit, shown_cloth_length, shown_difference, shown_length, shown_short
 from wickel.yardage import need, shown_buy
 
 
@@ -168,7 +168,7 @@ def _check_line(c: TapeCheck, unit: Unit) -> str:
     line = (
         f"{'holds ' if c.held else 'BROKEN'}  {c.name}: {c.one} {shown_length(c.one_mm, unit)}, "
         f"{c.other} {shown_length(c.other_mm, unit)}, difference "
-        f"{shown_length(c.difference_mm, unit)}"
+        f"{shown_difference(c.one_mm, c.other_mm, unit)}"
     )
     return line if c.held else f"{line}. {c.advice}"
 

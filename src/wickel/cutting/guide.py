@@ -23,7 +23,7 @@ from wickel.geometry import bounds
 from wickel.job import bought_for, shopping_rows
 from wickel.job.laid import shown_garment
 from wickel.lay import Lay, on_table
-from wickel.units import Unit
+from wickel.units import Unit, shown_length
 from wickel.wording import Sentence, Text, say
 
 SLIPPERY = ("silk", "viscose", "satin", "acetate", "rayon", "cupro")
@@ -110,9 +110,18 @@ def _before(work: ToCut, known: tuple[Caution, ...], unit: Unit) -> Iterator[Ste
     )
 
 
+def _squared(cloth: Cloth) -> Sentence:
+    """How the start is made square: by a thread, of which a knit and a fleece have none to pull."""
+    pulled = cloth.kind is Kind.WOVEN
+    if shown_length(cloth.squaring_mm, Unit.CM) == shown_length(0.0, Unit.CM):
+        return say("guide.square-only" if pulled else "guide.square-only-by-eye")
+    code = "guide.square" if pulled else "guide.square-by-eye"
+    return say(code, squaring=cloth.squaring_mm)
+
+
 def cloth_lines(cloth: Cloth) -> tuple[Sentence, ...]:
     """What is seen and done on a cloth before it is folded."""
-    said = [say("guide.press"), say("guide.square", squaring=cloth.squaring_mm)]
+    said = [say("guide.press"), _squared(cloth)]
     if cloth.shrink_along or cloth.shrink_across:
         said.insert(0, say("guide.washed"))
     said.append(say("guide.chalk-thin" if cloth.see_through else "guide.chalk"))

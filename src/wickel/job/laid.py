@@ -21,7 +21,7 @@ from dataclasses import replace
 from wickel.cloth import STACKED, Cloth
 from wickel.job.cards import card_of
 from wickel.job.job import BEST, Card, CardGrain, Job, NamedLay, OnCloth, Tried
-from wickel.job.work import COPY, garment_of
+from wickel.job.work import COPY, called, garment_of
 from wickel.lay import (
     CutPiece,
     Grain,
@@ -296,7 +296,7 @@ def shown_garment(id: str, job: Job) -> str:
     if garment is None:
         return id
     rest = id[len(garment.id) :].replace(":", " ").replace(COPY, " no. ")
-    return f"{garment.name or garment.style}{rest}"
+    return f"{called(garment)}{rest}"
 
 
 def garment_marks(lay: Lay, job: Job) -> dict[str, str]:

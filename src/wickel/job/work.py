@@ -160,6 +160,13 @@ def _main_cloth(garment: Garment, job: Job) -> Cloth | None:
     return next((cloth for cloth in job.cloths if cloth.id == id), None)
 
 
+def called(garment: Garment) -> str:
+    """What a garment is called: its own name, else that of its style."""
+    own = garment.own if garment.own is not None and garment.own.id == garment.style else None
+    style = own or STYLES.get(garment.style)
+    return garment.name or (garment.style if style is None else style.name)
+
+
 def garment_style(garment: Garment, styles: Mapping[str, Style] = STYLES) -> Style:
     """The style of a garment: one of ``styles`` by its id, or the maker's own.
 

@@ -188,13 +188,20 @@ def _creep(lay: Lay) -> Iterator[Finding]:
         )
 
 
+_NO_EDGE_MM = 0.5
+"""What is shown as nothing is not said to be cut."""
+
+
 def _together(lay: Lay) -> Iterator[Finding]:
     """Pieces that share a place: what they have in common is cut through all their plies."""
     for one, other in sharing(lay.placements, lay.pieces):
         names = [lay.piece(placement.piece).name for placement in (one, other)]
         later = math.fsum(LineString(line).length for line in cut_later(one, other, lay.pieces))
         above = lies_above(one, other, lay.zone(one))
-        code = "rules.cut-together-above" if above else "rules.cut-together-below"
+        if later < _NO_EDGE_MM:
+            code = "rules.cut-together-alike"
+        else:
+            code = "rules.cut-together-above" if above else "rules.cut-together-below"
         yield Finding(
             level=Level.NOTE,
             code="together",

@@ -183,7 +183,7 @@ def why_late(listing: Listing, today: date) -> str:
     if day is None or not is_late(listing, today):
         return ""
     days = (today - day).days
-    late = tr("1 day late") if days == 1 else tr("{days} days late", days=days)
+    late = tr("{days:of day|days} late", days=days)
     waits = tr("waits for {waits_for}", waits_for=listing.waits_for)
     return f"{late}: {waits if listing.waits_for else _NOT_YET[listing.state]}"
 

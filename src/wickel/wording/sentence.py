@@ -10,7 +10,7 @@ from typing import Any
 
 from wickel.units import IMPERIAL, MM_PER, Unit, shown_cloth_length, shown_length, shown_short
 from wickel.wording.english import ENGLISH
-from wickel.wording.language import translated
+from wickel.wording.language import counted, translated
 
 
 class _Shown:
@@ -120,7 +120,7 @@ class _Maker(string.Formatter):
     Lengths are in mm: ``{x:length}`` is shown in the unit, ``{x:up}`` rounded up to what is shown,
     ``{x:fine}`` a small one, in millimetres or sixteenths of an inch, ``{x:cloth}`` one of cloth,
     in metres or yards, and ``{x:whole}`` in whole ones, rounded up; ``{x:area}`` is an area in mm²,
-    ``{x:money}`` what something costs.
+    ``{x:money}`` what something costs, ``{x:of ply|plies}`` a number of things.
     Everything else is Python's.
     """
 
@@ -132,6 +132,9 @@ class _Maker(string.Formatter):
             return value.in_unit(self._unit)
         if format_spec == "money":
             return shown_money(value)
+        of_things = counted(value, format_spec)
+        if of_things is not None:
+            return of_things
         make = _LENGTHS.get(format_spec)
         if make is None:
             return str(super().format_field(value, format_spec))

@@ -211,7 +211,7 @@ class ImportSheet(QDialog):
             count = sum(line.layer == name for line in self.found.lines)
             shown = name or tr("without a name")
             column.addWidget(
-                label(tr("{layer} · {count} lines", layer=shown, count=count), wrap=True)
+                label(tr("{layer} · {count:of line|lines}", layer=shown, count=count), wrap=True)
             )
             row = QHBoxLayout()
             box = QComboBox()
@@ -348,9 +348,9 @@ class ImportSheet(QDialog):
         pieces = [own for own in self.read.pieces if own.key not in out]
         wrong = [own for own in pieces if own.drawn is None]
         doubts = sum(len(own.doubts) for own in pieces)
-        words = tr("{count} pieces come in.", count=len(pieces))
+        words = tr("{count:of piece comes|pieces come} in.", count=len(pieces))
         if doubts:
-            words += " " + tr("{count} things to look at.", count=doubts)
+            words += " " + tr("{count:of thing|things} to look at.", count=doubts)
         if wrong:
             names = ", ".join(own.name for own in wrong)
             words = tr("Mend or leave out first: {names}.", names=names)

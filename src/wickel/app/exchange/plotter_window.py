@@ -112,7 +112,7 @@ class PlotterWindow(QWidget):
         own = self.plotter
         words = tr("It listens at 127.0.0.1:{port}.", port=str(own.port))
         if own.done:
-            words += " " + tr("{done} bytes are drawn.", done=str(own.done))
+            words += " " + tr("{done:of byte is|bytes are} drawn.", done=str(own.done))
         if not own.paper:
             words += " " + tr("It is out of paper.")
         self.said.setText(words)

@@ -284,7 +284,7 @@ class SendSheet(QDialog):
             files = list(open_files(work))
             for done, own in enumerate(files):
                 if not tell(done, len(files)):
-                    return tr("Stopped: {count} files are written.", count=str(done))
+                    return tr("Stopped: {count:of file is|files are} written.", count=str(done))
                 save_file(there / own.path, own.made())
             return tr("Written: {path}", path=there.name)
 

@@ -55,6 +55,7 @@ from wickel.job.edits import (
 )
 from wickel.job.state import State, at_least
 from wickel.job.turned import net_figures
+from wickel.job.work import called
 from wickel.units import shown_length
 from wickel.wording import shown_unit, term, tr
 
@@ -334,7 +335,7 @@ class BodyStage(Stage):
         """Point to what was learnt of the same client, style or cloth before."""
         job = self._session.job
         cloths = tuple(cloth.shown_name for cloth in self._session.cloths)
-        style = (garment.name or garment.style,)
+        style = (called(garment),)
         found = self._book.entries_like(job.client or garment.body.name, style, cloths, 1)
         entry = next((own for own in found if own.id != job.book_id), None)
         self.learnt.setVisible(entry is not None)

@@ -265,7 +265,7 @@ class BuyStage(QWidget):
             else tr("The table is full")
         )
         self.start.setEnabled(fill.working or done < of)
-        self.progress.setText(tr("{done} of {of} cells", done=done, of=of))
+        self.progress.setText(tr("{done} of {of:of cell|cells}", done=done, of=of))
         written = "; ".join(shown_length(mm, unit, with_unit=False) for mm in self.widths_mm)
         if not self.widths.hasFocus():
             self.widths.refill(written)

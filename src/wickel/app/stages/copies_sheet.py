@@ -46,7 +46,7 @@ class CopiesSheet(QDialog):
             lines = QVBoxLayout(made)
             lines.addWidget(label(shown_date(own.day), "heading"))
             words = tr(
-                "{clients} clients, {shelf} on the shelf, {log} in the log",
+                "{clients:of client|clients}, {shelf} on the shelf, {log} in the log",
                 clients=own.clients,
                 shelf=own.shelf,
                 log=own.log,

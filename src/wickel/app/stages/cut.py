@@ -451,8 +451,8 @@ class CutStage(Stage):
         minutes = round(minutes_taken(session.job))
         cut = sum(len(ids) for ids in at.cut.values())
         said = [
-            tr("{cut} of {all} pieces are cut.", cut=cut, all=self._count()),
-            tr("It took {minutes} minutes.", minutes=minutes)
+            tr("{cut} of {all:of piece is|pieces are} cut.", cut=cut, all=self._count()),
+            tr("It took {minutes:of minute|minutes}.", minutes=minutes)
             if minutes
             else tr("It took less than a minute."),
         ]
@@ -461,7 +461,9 @@ class CutStage(Stage):
             said.append(tr("{cloth}: {length} used.", cloth=lay.cloth.shown_name, length=length))
         kept = sum(rest.kept for rest in at.left)
         if kept:
-            said.append(tr("{kept} pieces of what is left are kept.", kept=kept))
+            said.append(
+                tr("{kept:of piece of what is left is|pieces of what is left are} kept.", kept=kept)
+            )
         return tuple(said)
 
     def _count(self) -> int:

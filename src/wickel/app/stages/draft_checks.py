@@ -23,7 +23,7 @@ from wickel.app.widgets.cards import emptied, label, relabelled, scrolling
 from wickel.app.widgets.flow import flow_bar
 from wickel.draft import NOT_MEASURED, TapeCheck, chalk_list
 from wickel.pattern import Piece
-from wickel.units import Unit, shown_length
+from wickel.units import Unit, shown_difference, shown_length
 from wickel.wording import tr
 
 _MOST_CHECKS_HIGH = 236
@@ -236,14 +236,18 @@ class CheckRow(QWidget):
         )
         lengths = (shown_length(mm, unit, with_unit=False) for mm in (check.one_mm, check.other_mm))
         self._lengths.setText(" · ".join(lengths))
-        self._difference.setText(_signed(check.difference_mm, unit))
+        self._difference.setText(_signed(check, unit))
 
 
 def _allowed(check: TapeCheck, unit: Unit) -> str:
     """What difference is allowed, in words."""
     least = shown_length(check.least_mm, unit)
     if check.unbounded:
-        return tr("{least} more or better is allowed", least=least)
+        if check.least_mm == 0:
+            return tr("as long or longer is allowed")
+        if check.least_mm > 0:
+            return tr("{least} longer or more is allowed", least=least)
+        return tr("up to {least} shorter, or longer, is allowed", least=least.removeprefix("−"))
     most = shown_length(check.most_mm, unit)
     if check.least_mm == -check.most_mm:
         return tr("{most} more or less is allowed", most=most)
@@ -254,6 +258,6 @@ def _then(then: str) -> str:
     return tr(" · then {then} to the next", then=then) if then else tr(" · marked on a line")
 
 
-def _signed(mm: float, unit: Unit) -> str:
-    text = shown_length(mm, unit, with_unit=False)
+def _signed(check: TapeCheck, unit: Unit) -> str:
+    text = shown_difference(check.one_mm, check.other_mm, unit, with_unit=False)
     return text if text.startswith("−") or text == "0" else f"+{text}"

@@ -83,7 +83,8 @@ class Keeping(QObject):
         found = tuple(str(sentence) for sentence in lost)
         if garment.own is None and questions:
             gone = tr(
-                "Its {questions} questions are gone: every point is a length until you write a "
+                "{questions:of question of it is|questions of it are} gone: every point is a "
+                "length until you write a "
                 "formula for it",
                 questions=questions,
             )

@@ -266,7 +266,9 @@ class FiguresPanel(QFrame):
         if not pattern.figures:
             words = tr("This style takes no figures of your own yet: answer its questions.")
         elif count:
-            words = tr("{count} figures are yours; × gives the rule again.", count=count)
+            words = tr(
+                "{count:of figure is|figures are} yours; × gives the rule again.", count=count
+            )
         else:
             words = tr("Every figure is by its rule. Type yours in.")
         relabelled(self.mine, words, "soft")

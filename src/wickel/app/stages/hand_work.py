@@ -246,7 +246,7 @@ class HandWork(QObject):
     def _name(self, lay: Lay) -> str:
         """What is in hand, in words."""
         if len(self._view.taken) > 1:
-            return tr("{count} pieces", count=len(self._view.taken))
+            return tr("{count:of piece|pieces}", count=len(self._view.taken))
         own = lay.placement_or_none(self._view.chosen)
         return "" if own is None else lay.piece(own.piece).name
 

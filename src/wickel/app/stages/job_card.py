@@ -27,6 +27,7 @@ from wickel.app.widgets.ticket import shown_date
 from wickel.days import UnreadableDay, parsed_day
 from wickel.job import Job
 from wickel.job.state import COMMON_WAITS, STATE_NAMES, STATES, State
+from wickel.job.work import called
 from wickel.wording import tr
 
 _WRITTEN: dict[str, Callable[[Job, str], Job]] = {
@@ -193,12 +194,14 @@ class OpenJobCard(QWidget):
 
 def _holds(job: Job) -> list[str]:
     """What a job holds, in few words."""
-    names = [garment.name or garment.style for garment in job.garments]
+    names = [called(garment) for garment in job.garments]
     kept = sum(len(laid.kept) for laid in job.on.values())
     holds = [", ".join(names)] if names else []
-    holds += [tr("{pieces} plain pieces", pieces=len(job.pieces))] if job.pieces else []
+    holds += (
+        [tr("{pieces:of plain piece|plain pieces}", pieces=len(job.pieces))] if job.pieces else []
+    )
     cloths = len(job.cloths)
-    holds.append(tr("1 cloth") if cloths == 1 else tr("{cloths} cloths", cloths=cloths))
+    holds.append(tr("{cloths:of cloth|cloths}", cloths=cloths))
     if kept:
-        holds.append(tr("1 lay kept") if kept == 1 else tr("{kept} lays kept", kept=kept))
+        holds.append(tr("{kept:of lay|lays} kept", kept=kept))
     return holds

@@ -237,7 +237,7 @@ class JobsStage(QWidget):
         rows: list[Rail | Listing] = []
         for name, jobs in on_rails(found, today):
             minutes = sum(own.minutes or 0.0 for own in jobs)
-            count = tr("1 job") if len(jobs) == 1 else tr("{count} jobs", count=len(jobs))
+            count = tr("{count:of job|jobs}", count=len(jobs))
             cut = tr(", {minutes:.0f} min to cut", minutes=minutes) if minutes else ""
             rows += [Rail(name, f"{count}{cut}"), *jobs]
         self.rail.show_rows(rows, today, self._session.path)

@@ -265,7 +265,7 @@ class HandCard(QFrame):
         if len(placement.cut_plies) < len(zone.plies):
             words.append(
                 tr(
-                    "cut from {cut_plies} of {plies} plies only",
+                    "cut from {cut_plies} of {plies:of ply|plies} only",
                     cut_plies=len(placement.cut_plies),
                     plies=len(zone.plies),
                 )

@@ -234,7 +234,7 @@ class LearntPage(QWidget):
         )
         plot.setXRange(0, most, padding=0)
         plot.setYRange(0, most, padding=0)
-        plot.setAccessibleDescription(tr("{count} jobs", count=len(minutes)))
+        plot.setAccessibleDescription(tr("{count:of job|jobs}", count=len(minutes)))
 
 
 def _month(iso: str) -> str:

@@ -37,6 +37,7 @@ from wickel.body import Adjustment
 from wickel.cutting.remnants import remnants_of
 from wickel.job import Job
 from wickel.job.adjusting import in_draft_mm
+from wickel.job.work import called
 from wickel.lay import Lay
 from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
 from wickel.wording import tr
@@ -373,7 +374,7 @@ class LogStage(Stage):
                     remnant, of=self._book.whole_of(cloth.shown_name), origin=session.job.name
                 )
         session.trouble.emit(
-            tr("{put} remnants are on the shelf of Cloth.", put=put)
+            tr("{put:of remnant is|remnants are} on the shelf of Cloth.", put=put)
             if put
             else tr("Nothing that is left is kept: tick it at the end of Cut.")
         )
@@ -402,7 +403,7 @@ class LogStage(Stage):
         self.rule.show_cloth_length(mm, job.unit)
         entry = self.entry
         if entry is None or entry.rule_mm is None:
-            self.rule_said.setText(tr("typed once for {name}", name=name) if name else "")
+            self.rule_said.setText(tr("typed once for {name}", name=called(first)) if first else "")
             return
         from wickel.studio.learnt import taken_mm  # a database loads slowly
 
@@ -493,7 +494,7 @@ class _EntryRow(QWidget):
             used=used,
         )
         if entry.minutes is not None:
-            words += tr(", {minutes} minutes", minutes=f"{entry.minutes:.0f}")
+            words += tr(", {minutes:of minute|minutes}", minutes=f"{entry.minutes:.0f}")
         column.addWidget(label(words, "soft", wrap=True))
         learnt = [COMMON_WRONG.get(key, key) for key in entry.wrong]
         learnt += [COMMON_NEXT.get(key, key) for key in entry.next_time]

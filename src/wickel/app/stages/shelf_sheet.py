@@ -208,7 +208,8 @@ class ShelfSheet(FieldSheet):
         value = sum(own.value or 0.0 for own in rows)
         self.total.setText(
             tr(
-                "{cloths} cloths, {length} together; {remnants} remnants; worth {value:,.2f}",
+                "{cloths:of cloth|cloths}, {length} together; {remnants:of remnant|remnants}; "
+                "worth {value:,.2f}",
                 cloths=len(rows) - remnants,
                 length=shown_cloth_length(length, self._unit),
                 remnants=remnants,

@@ -69,7 +69,7 @@ class Together(TurningRow):
         self._errand.drop()
         jobs = self._shared.get(str(self.cloth.currentData()), ())
         self.said.say(
-            tr("{count} jobs are cut from it: ", count=len(jobs))
+            tr("{count:of job is|jobs are} cut from it: ", count=len(jobs))
             + ", ".join(own.name for own in jobs)
         )
 

@@ -2,7 +2,7 @@
 
 SENTENCES = {
     "spread.to-depths": "{way}, {one:length} and {other:length}",
-    "spread.so-many-depths": "{way} takes {count} depths, with a comma between them.",
+    "spread.so-many-depths": "{way} takes {count:of depth|depths}, with a comma between them.",
     "spread.to-depth": "{way} of {depth:length}",
     "cloth.wrong": "Cloth “{name}” {reason}.",
     "cloth.margin": (
@@ -51,7 +51,9 @@ SENTENCES = {
         "A fold {depth:length} deep does not fit on cloth {width:length} wide: at most half."
     ),
     "spread.no-depth": "“{depth}” is no depth of a fold: write millimetres, such as partial:520.",
-    "spread.too-many-sections": "{words} sections are too many: {most_sections} at the most.",
+    "spread.too-many-sections": (
+        "{words:of section is|sections are} too many: {most_sections} at the most."
+    ),
     "spread.depth-not-taken": "“{way}” takes no depth: only partial does, such as partial:520.",
     "spread.no-such-way": "There is no way of folding “{id}”: there are {join}.",
     "spread.stack-alone": "Two cloths stacked are a lay of their own: no sections beside them.",

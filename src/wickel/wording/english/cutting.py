@@ -6,7 +6,7 @@ SENTENCES = {
     "lay_out.turned-over": "turned over",
     "lay_out.one-ply": "the one ply",
     "lay_out.both-plies": "both plies",
-    "lay_out.all-plies": "all {count} plies",
+    "lay_out.all-plies": "all {count:of ply|plies}",
     "lay_out.some-plies": "ply {plies} of {count}",
     "lay_out.and": "{some} and {last}",
     "lay_out.from-fold": "from the fold",
@@ -25,26 +25,32 @@ SENTENCES = {
     "order.through": "through {plies}",
     "order.upper-ply": "through the upper ply only: fold it clear of what lies below",
     "order.upper-plies": (
-        "through the upper {count} plies only: fold them clear of what lies below"
+        "through the upper {count:of ply|plies} only: fold them clear of what lies below"
     ),
     "order.lower-ply": "through the lower ply only: fold the upper cloth back first",
-    "order.lower-plies": ("through the lower {count} plies only: fold the upper cloth back first"),
+    "order.lower-plies": (
+        "through the lower {count:of ply|plies} only: fold the upper cloth back first"
+    ),
     "order.some-plies": "through ply {plies} of {count} only: fold the others clear",
     "order.both-all": (
-        "Cut {one} and {other} together, through all {count} plies, along the outer line: at the "
+        "Cut {one} and {other} together, through all {count:of ply|plies}, along the outer line: "
+        "at the "
         "neck that is the higher one. Do not cut the fold."
     ),
     "order.both-some": (
         "Cut {one} and {other} together, through plies {plies}, along the outer line: at the neck "
         "that is the higher one. Do not cut the fold."
     ),
-    "order.lift": "Lift the upper {count} plies off, whole: that is {upper}. Leave {lower} lying.",
+    "order.lift": (
+        "Lift the upper {count:of ply|plies} off, whole: that is {upper}. Leave {lower} lying."
+    ),
     "order.part": (
         "Part the wholes: {lower} lies inside {upper}. Open the end fold and take {upper} off."
     ),
-    "order.line": "Now cut the lower line of {piece}, through its own {count} plies only.",
+    "order.line": "Now cut the lower line of {piece}, through its own {count:of ply|plies} only.",
     "order.line-lifted": (
-        "Lay {piece} down by itself and cut its lower line, through its own {count} plies only."
+        "Lay {piece} down by itself and cut its lower line, through its own {count:of ply|plies} "
+        "only."
     ),
     "order.mark": "Mark {piece}.",
     "order.notches": "Notches in the {edge}: {names}",
@@ -72,9 +78,9 @@ SENTENCES = {
     "chalking.long": "length of the piece, head to hem",
     "chalking.broad": "breadth of the piece, as drawn",
     # checks
-    "checks.number": "{count} papers lie on the cloth.",
+    "checks.number": "{count:of paper lies|papers lie} on the cloth.",
     "checks.piece-once": "{piece}: one paper; it comes out {copies} ×.",
-    "checks.piece": "{piece}: {papers} papers; it comes out {copies} ×.",
+    "checks.piece": "{piece}: {papers:of paper|papers}; it comes out {copies} ×.",
     "checks.pair": "{piece}: half of its papers are turned over.",
     "checks.pair-double": "{piece}: both hands come out of the double cloth.",
     "checks.heads-start": "Every head points to the start of the cloth.",
@@ -134,7 +140,8 @@ SENTENCES = {
     ),
     # the real cloth
     "real_cloth.lacking": (
-        "{count} of the pieces have no place on this cloth any more: they are in the tray of Lay. "
+        "{count:of piece has|pieces have} no place on this cloth any more: they are in the tray "
+        "of Lay. "
         "All others stay where they were."
     ),
     "real_cloth.width-holds": "The width holds the lay.",
@@ -145,7 +152,7 @@ SENTENCES = {
     # left
     "left.piece": "{long:length} × {broad:length}, {area:area}, {plies}",
     "left.one-ply": "one ply",
-    "left.so-many-plies": "{count} plies",
+    "left.so-many-plies": "{count:of ply|plies}",
     # papers
     "papers.buy": "Everything to buy",
     "papers.before": "Before cutting",
@@ -213,7 +220,7 @@ SENTENCES = {
     ),
     "tiles.square-cm": "5 cm",
     "tiles.square-in": "2 in",
-    "tiles.count": "{count} pages",
+    "tiles.count": "{count:of page|pages}",
     # guide
     "guide.of-cloth": "{title} · {cloth}",
     "guide.needed": "What is needed",
@@ -226,6 +233,11 @@ SENTENCES = {
     "guide.square": (
         "Square the start: pull a thread right across and trim along it, up to {squaring:length}."
     ),
+    "guide.square-only": "Square the start: pull a thread right across and trim along it.",
+    "guide.square-by-eye": (
+        "Square the start: lay a square to the edge and trim along it, up to {squaring:length}."
+    ),
+    "guide.square-only-by-eye": "Square the start: lay a square to the edge and trim along it.",
     "guide.chalk": "Try the chalk on a scrap: it must show, brush off, and not come through.",
     "guide.chalk-thin": (
         "It can be seen through: mark with thread, or try that the chalk does not come through."

@@ -256,7 +256,8 @@ SENTENCES = {
     "corset.cut-binding-shorter": "Cut the binding shorter.",
     "corset.divide-what-drawn-among-seams": "Divide what is drawn in among the seams again.",
     "corset.panels-wide-waist-fewer-panels": (
-        "{count} panels would be {width:length} wide at the waist: take fewer panels, or draw it "
+        "{count:of panel|panels} would be {width:length} wide at the waist: take fewer panels, "
+        "or draw it "
         "in less."
     ),
     "corset.waist-lies-only-below-under": (
@@ -285,7 +286,8 @@ SENTENCES = {
     "deriving.too-short-shorter": "{piece} is too short to be {by:length} shorter.",
     "deriving.too-small-facing-wide": "{piece} is too small for a facing {width:length} wide.",
     "draped_dress.folds-turn-dress-over-itself": (
-        "{folds} folds of {each:length} turn the dress over itself: take fewer or smaller folds."
+        "{folds:of fold of|folds of} {each:length} turn the dress over itself: take fewer or "
+        "smaller folds."
     ),
     "draped_dress.slit-reach-above-hip-shorter": (
         "A slit of {slit:length} would reach above the hip: make it shorter or the dress longer."
@@ -361,7 +363,7 @@ SENTENCES = {
         "{own}: point {k} “{name}” lies on the next one: move either."
     ),
     "own_style.points-piece-needs-three": (
-        "{own} has {points} points: a piece needs three or more."
+        "{own} has {points:of point|points}: a piece needs three or more."
     ),
     "own_style.two-edges-called-give-each": (
         "{own} has two edges called “{doubled}”: give each a name of its own."
@@ -448,7 +450,9 @@ SENTENCES = {
     "spreading.cut-cannot-opened-wider": (
         "A cut cannot be opened wider than twice its own length."
     ),
-    "spreading.cuts-cannot-made-can": "{piece}: {cuts} cuts cannot be made; 1 to {most_cuts} can.",
+    "spreading.cuts-cannot-made-can": (
+        "{piece}: {cuts:of cut|cuts} cannot be made; 1 to {most_cuts} can."
+    ),
     "spreading.cuts-run-from-one-seam": (
         "{piece}: cuts run from one seam or hem to another, not to the fold or the same edge."
     ),
@@ -553,7 +557,7 @@ SENTENCES = {
     ),
     "own_style.lines-gone": "{piece}: the lines inside it are gone ({lines})",
     "own_style.one-notch-gone": "{piece}: 1 notch gone",
-    "own_style.notches-gone": "{piece}: {count} notches gone",
+    "own_style.notches-gone": "{piece}: {count:of notch|notches} gone",
     "own_style.gathers-gone": (
         "{piece}: what is gathered or pleated is not drawn in any more ({edges})"
     ),
@@ -678,7 +682,8 @@ SENTENCES = {
         "the side or not at all."
     ),
     "sleeves.casings-above-underarm": (
-        "{count} casings, one every {gap:length}, reach above the underarm of a sleeve that is "
+        "{count:of casing|casings}, one every {gap:length}, would reach above the underarm of a "
+        "sleeve that is "
         "{long:length} long below it: take fewer, or set them closer."
     ),
     "notions.elastic-top": (

@@ -4,7 +4,8 @@ SENTENCES = {
     "drawings.no-drawing": "{name} is neither SVG nor DXF nor PDF.",
     "drawings.empty": "{name} has no line that could be a piece.",
     "drawings.too-much": (
-        "{name} holds too much: {lines} lines with {most} stretches in all are read at most."
+        "{name} holds too much: {lines:of line|lines} with {most} stretches in all are read at "
+        "most."
     ),
     "drawings.too-heavy": "{name} needs too much memory: it is damaged, or far too large.",
     "drawings.too-long": "{name} takes too long to read: it is damaged, or far too large.",
@@ -23,7 +24,7 @@ SENTENCES = {
     "drawings.no-dxf": "{name} is no DXF that can be read.",
     "drawings.no-dxf-line": "{name} is no DXF that can be read: it is damaged near line {line}.",
     "drawings.no-pdf": "{name} is no PDF that can be read.",
-    "drawings.pages": "{name} has {pages} pages: {most} at most are read.",
+    "drawings.pages": "{name} has {pages:of page|pages}: {most} at most are read.",
     "drawings.page": "Page {page} of {name} is damaged.",
     "drawings.left": "{count} × {kind}",
     "drawings.left-on-layer": "{count} × {kind} on the layer “{layer}”",

@@ -6,11 +6,11 @@ SENTENCES = {
     "job_file.cloth-named-twice": "a piece names one cloth twice in its cuts",
     "job_file.piece-without-name": "a piece needs an id or a name",
     "job_file.too-many-points": (
-        "{name}: piece “{label}” has {line} points, {most_points} at most "
+        "{name}: piece “{label}” has {line:of point|points}, {most_points} at most "
         "are read: simplify its outline."
     ),
     "job_file.too-many-points-in-all": (
-        "{name} has {total} points in all, {most_points_in_all} at most are read."
+        "{name} has {total:of point in all|points in all}, {most_points_in_all} at most are read."
     ),
     "job_file.no-such-way": "{reason} Or {best}",
     "job_file.one-id-twice": "{name}: two {kind} have the id “{doubled}”.",

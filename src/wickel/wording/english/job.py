@@ -33,9 +33,11 @@ SENTENCES = {
     "table.yardage-table-garment-style": (
         "The yardage table is of a garment with a style: this job has plain pieces only."
     ),
-    "work.asks-copies-least-needed": "{label} asks for {copies} copies: at least 1 is needed.",
+    "work.asks-copies-least-needed": (
+        "{label} asks for {copies:of copy|copies}: at least 1 is needed."
+    ),
     "work.asks-copies-pairs-pair": (
-        "{label} asks for {copies} copies in pairs: a pair needs an even number."
+        "{label} asks for {copies:of copy|copies}, paired: a pair needs an even number."
     ),
     "work.cut-from-which-not-among": (
         "{label} is cut from “{cloth}”, which is not among the job's cloths."

@@ -19,7 +19,7 @@ SENTENCES = {
         "{piece} comes out {left} left and {right} right, not in pairs."
     ),
     "exact.comes-out-times-wanted": (
-        "{piece} comes out {total} times, {copies} wanted: {by} {what}."
+        "{piece} comes out {total:of time|times}, {copies} wanted: {by} {what}."
     ),
     "exact.cut-both-plies-fold": "Cut both plies of a fold.",
     "exact.cut-cloth-across-turn-lay": "Cut the cloth across and turn it, or lay it open.",
@@ -133,12 +133,15 @@ SENTENCES = {
     ),
     "rules.cut-shoulder-seam": "Cut it with a shoulder seam.",
     "rules.cut-through-four-plies": (
-        "{join}: cut through four plies, of which the upper ones creep."
+        "{join}: cut through four plies or more, of which the upper ones creep."
     ),
     "rules.together": "{one} and {other} are cut together: they share one place on the fold.",
     "rules.cut-together-above": (
         "Chalk {one} and cut round it through all plies; lift off the upper ones: in them cut the "
         "rest of {other}, {later:length} of edge."
+    ),
+    "rules.cut-together-alike": (
+        "Chalk {one} and cut round it through all plies: {other} is cut too."
     ),
     "rules.cut-together-below": (
         "Chalk {one} and cut round it through all plies; lift off the upper ones: in those that "
