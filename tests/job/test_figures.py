@@ -28,6 +28,7 @@ from wickel.job.figures import (
 )
 from wickel.job.job import Allowed, Backing, CardGrain, Centre, End, Giver, Layer
 from wickel.job.laying import lay_job
+from wickel.job.unheard import unheard
 from wickel.job.version import version_of, with_version
 from wickel.job.work import cut_pieces, drafted_series
 from wickel.lay import LayRefused, Place, Search
@@ -585,3 +586,39 @@ def test_what_is_found_is_said_and_written(tmp_path):
     assert result.stdout.startswith("skirt:hem.down: ")
     own = read_job(out).garments[0].figures["hem.down"]
     assert own.found_mm >= own.least_mm == 400.0
+
+
+# --- what changes nothing ---------------------------------------------------------------------
+
+
+def house_job(style, *settings, **options):
+    job = Job(
+        cloths=(Cloth(id="main", usable_width_mm=1500),),
+        garments=(Garment(id="g", style=style, body=size_body("92"), options=options),),
+    )
+    return read_settings(settings, job)
+
+
+def said_unheard(job):
+    return [str(sentence) for sentence in unheard(job.garments[0])]
+
+
+def test_a_figure_by_which_nothing_is_drawn_is_said():
+    job = house_job("maxi-dress", "chest.down=5", "neck.down.front=12")
+    assert said_unheard(job) == [
+        "chest.down changes nothing on this garment as it is: nothing is drawn by it."
+    ]
+    # deep enough it is drawn by
+    assert said_unheard(house_job("maxi-dress", "chest.down=45")) == []
+
+
+def test_a_figure_that_is_what_the_rule_gives_changes_nothing_and_nothing_is_said():
+    rule = drafted(house_job("maxi-dress").garments[0]).pattern.figure("chest.down.front")
+    assert said_unheard(house_job("maxi-dress", f"chest.down={rule / 10:.4f}")) == []
+
+
+def test_answers_that_are_not_asked_are_said():
+    job = house_job("from-parts", shape="off-shoulder", neck="sweetheart")
+    (said,) = said_unheard(job)
+    assert "is not asked of this garment as it is" in said
+    assert said_unheard(house_job("from-parts", neck="sweetheart")) == []

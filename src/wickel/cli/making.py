@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import sys
 from collections.abc import Callable, Mapping
 from datetime import date
 from pathlib import Path
@@ -32,7 +33,8 @@ from wickel.files import UniqueNames, job_record, json_text, lay_record, save_la
 from wickel.job import BEST, Job, cloths_in_use, drafted_series, lay_job
 from wickel.job.as_far import FIND_EFFORT, found_as_far
 from wickel.job.figures import read_settings
-from wickel.job.work import as_cut, with_all_asked
+from wickel.job.unheard import unheard
+from wickel.job.work import as_cut, in_sizes, with_all_asked
 from wickel.lay import (
     DEFAULT_EFFORT,
     PLANNING,
@@ -46,6 +48,7 @@ from wickel.lay import (
     taken_up,
 )
 from wickel.units import Unit, shown_cloth_length, shown_difference, shown_length, shown_short
+from wickel.wording import Sentence
 from wickel.yardage import need, shown_buy
 
 
@@ -68,6 +71,8 @@ def draft(
     """Draft the pieces of a job: one SVG a piece at 1:1, and all as plain outlines in a job
     file."""
     job, pieces = open_job(job_path, settings=tuple(settings or ()), anyway=anyway)
+    for note in _unheard(job):
+        print(f"wickel: {note}", file=sys.stderr)
     names = UniqueNames()
     made: dict[str, str] = {}
     for garment in job.garments:
@@ -85,6 +90,12 @@ def draft(
     print(json.dumps({"written": files}) if as_json else "\n".join(files))
 
 
+def _unheard(job: Job) -> list[Sentence]:
+    """What of a job's answers and figures nothing is drawn by."""
+    bodies = [made for garment in job.garments for made, _ in in_sizes(garment)[:1]]
+    return [note for garment in bodies for note in unheard(garment)]
+
+
 CHECK_EFFORT = 40
 """Whether a job breaks a rule is seen on a quick lay."""
 
@@ -96,6 +107,7 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
     checks = [
         c for garment in job.garments for done in drafted_series(garment, job) for c in done.checks
     ]
+    notes = _unheard(job)
     lays = taken_or_found(job, pieces, CHECK_EFFORT)
     findings = [finding for lay in lays for finding in lay.findings]
     if as_json:
@@ -103,6 +115,7 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
             json.dumps(
                 {
                     "checks": [_check_record(c) for c in checks],
+                    "notes": [str(note) for note in notes],
                     "findings": [
                         {
                             "level": f.level.value,
@@ -118,6 +131,8 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
     else:
         for c in checks:
             print(_check_line(c, job.unit))
+        for note in notes:
+            print(f"note: {note}")
         for finding in findings:
             print(f"{finding.level.value}: {finding.text} {finding.way_out}".rstrip())
     if any(c.broken for c in checks) or any(f.level is Level.BROKEN for f in findings):

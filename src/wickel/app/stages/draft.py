@@ -49,11 +49,12 @@ from wickel.job import (
 from wickel.job.edits import with_garment
 from wickel.job.figures import bases_of_piece, dragged, with_figure
 from wickel.job.turned import net_figures
+from wickel.job.unheard import is_unheard
 from wickel.job.version import Version, version_of
 from wickel.pattern import Piece
 from wickel.studio import with_answers, with_style
 from wickel.studio.ordering import Chosen, shown_name
-from wickel.wording import tr
+from wickel.wording import say, tr
 
 _EDITOR_WIDE, _EDITOR_LEAST = 505, 0.3
 _OVER_NARROW, _OVER_WIDE = 96, 210
@@ -326,6 +327,9 @@ class DraftStage(Stage):
             id = base  # both sides were given together
         words = tr("Figure {id}", id=id) if own is not None else tr("{id} by the rule", id=id)
         session.apply(with_figure(session.job, garment, id, own), words)
+        made = session.garment
+        if own is not None and made is not None and not session.refusal and is_unheard(made, id):
+            session.trouble.emit(str(say("unheard.figure", figure=id)))
 
     def draft_anyway(self) -> None:
         """Draft the garment although a check cannot hold, or have it refused again."""

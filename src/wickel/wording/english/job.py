@@ -74,6 +74,13 @@ SENTENCES = {
         "{piece} is cut on a slanting fold: no place can be kept for it, cut it with the others."
     ),
     "cards.allowance": "{piece} cannot have an allowance of {mm:length}: from 0 to {most:length}.",
+    "unheard.figure": "{figure} changes nothing on this garment as it is: nothing is drawn by it.",
+    "unheard.choice": (
+        "“{question}” is not asked of this garment as it is: {answer} changes nothing."
+    ),
+    "unheard.length": (
+        "“{question}” is not asked of this garment as it is: {answer:length} changes nothing."
+    ),
     "figures.not-understood": (
         "“{text}” is not understood: write ID=23 cm, ID=+1 cm, ID=>45 cm or ID=waist/4 + 2 cm."
     ),

@@ -1,0 +1,69 @@
+"""What a maker has said of a garment that nothing of it is drawn by: it is kept, and said.
+
+Answers to questions that are not asked of a garment as it is, such as the neck of what has no
+shoulders, wait until they are asked again. A figure may be one that the garment takes and does not
+come to, such as a chest line that lies higher than the underarm anyway.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from wickel.draft import ChoiceOption, DraftRefused
+from wickel.draft.style import asked, full_options
+from wickel.job.job import Garment
+from wickel.job.work import drafted, garment_style
+from wickel.pattern import Pattern
+from wickel.wording import Sentence, say
+
+
+def unheard(garment: Garment) -> tuple[Sentence, ...]:
+    """The answers and figures of a garment by which nothing is drawn, each as a sentence.
+
+    Raises:
+        JobRefused, DraftRefused: it cannot be drafted at all.
+    """
+    figures = (id for id in garment.figures if is_unheard(garment, id))
+    return (*_answers(garment), *(say("unheard.figure", figure=id) for id in figures))
+
+
+def is_unheard(garment: Garment, figure: str) -> bool:
+    """Whether a garment's pieces are the same with a figure that was given and by its rule,
+    although the figure is not what the rule gives.
+
+    Raises:
+        JobRefused, DraftRefused: it cannot be drafted with it.
+    """
+    given = drafted(garment).pattern
+    mine = [own for own in given.figures if figure in (own.id, own.base) and own.mine]
+    if not mine or all(abs(own.value - own.ruled) < _SAME_MM for own in mine):
+        return False
+    left = {id: own for id, own in garment.figures.items() if id != figure}
+    try:
+        ruled = drafted(replace(garment, figures=left)).pattern
+    except DraftRefused:
+        return False
+    return _pieces(given) == _pieces(ruled)
+
+
+_SAME_MM = 0.05
+
+
+def _pieces(pattern: Pattern) -> list[object]:
+    """What is drawn and cut of a pattern; how its points came about is not."""
+    return [replace(piece, points=()) for piece in pattern.pieces]
+
+
+def _answers(garment: Garment) -> Iterator[Sentence]:
+    style = garment_style(garment)
+    heard = asked(style.options, full_options(style, garment.options))
+    for option in style.options:
+        answer = garment.options.get(option.id, option.default)
+        if option.id in heard or answer == option.default:
+            continue
+        if isinstance(option, ChoiceOption):
+            words = option.choices[str(answer)]
+            yield say("unheard.choice", question=option.question, answer=words)
+        else:
+            yield say("unheard.length", question=option.question, answer=answer)
