@@ -99,3 +99,20 @@ def test_a_lining_of_the_back_has_no_zip_of_its_own():
     for own in (job, lined):
         done = drafted(own.garments[0], own)
         assert sum(n.count for n in notions_of(done) if n.kind == "zip") == 1
+
+
+def test_a_refusal_names_the_figure_that_it_is_for():
+    job = job_of_style(STYLES["slip-top"])
+    with pytest.raises(DraftRefused, match="Without what you gave for strap.down it can be") as no:
+        checks(read_settings(("strap.down=23.2", "waist.down.front=44"), job))
+    assert no.value.concerns[0] == "strap.down"
+    assert "bust_span" in no.value.concerns
+
+
+def test_a_refusal_names_the_answer_that_it_is_for_by_its_question():
+    job = job_of_style(STYLES["open-robe"], options={"sleeve_mm": 120.0, "band_mm": 50.0})
+    with pytest.raises(DraftRefused) as refusal:
+        checks(job)
+    named = "sleeve_mm" in refusal.value.concerns
+    assert named or "“Sleeve from the shoulder point”" in str(refusal.value)
+    assert "band" not in str(refusal.value)

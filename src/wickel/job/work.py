@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from wickel.body import SIZES, size_body
 from wickel.cloth import BorderAt, Cloth, Kind
-from wickel.draft import STYLES, Style, TapeCheck, draft, tape_checks, with_stretch
+from wickel.draft import STYLES, DraftRefused, Style, TapeCheck, draft, tape_checks, with_stretch
 from wickel.draft.checks import UNBOUNDED
 from wickel.draft.operations import (
     as_first_named,
@@ -20,6 +20,7 @@ from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flatten, simple_outline
 from wickel.job.asked import asked_by, asked_of
 from wickel.job.cards import card_of, with_cards, with_counts
+from wickel.job.culprits import with_culprits
 from wickel.job.halves import as_half
 from wickel.job.job import AskedOfPrint, Card, CardGrain, Garment, Job, JobRefused
 from wickel.job.later import Kept
@@ -108,14 +109,13 @@ def drafted(garment: Garment, job: Job | None = None) -> DraftedGarment:
 
 def _drafted(garment: Garment, job: Job | None) -> DraftedGarment:
     style = garment_style(garment)
-    pattern = draft(
-        style,
-        garment.body,
-        garment.options,
-        garment.allowances,
-        net_figures(garment.figures, garment.allowances, garment.cards),
-        anyway=garment.anyway,
-    )
+    try:
+        pattern = _drawn(garment, style)
+    except DraftRefused as refusal:
+        if not (garment.figures or garment.options):
+            raise
+        told = with_culprits(refusal, garment, style, lambda own: _drawn(own, style))
+        raise told from refusal
 
     def measure(pieces: Pattern) -> tuple[TapeCheck, ...]:
         counted = with_counts(pieces, garment.cards)
@@ -137,6 +137,17 @@ def _drafted(garment: Garment, job: Job | None) -> DraftedGarment:
         garment=garment,
         pattern=with_cards(after, garment.cards, garment.changes),
         checks=_as_allowed(without_doubles(anew, seam_checks(pattern, after, seen)), garment),
+    )
+
+
+def _drawn(garment: Garment, style: Style) -> Pattern:
+    return draft(
+        style,
+        garment.body,
+        garment.options,
+        garment.allowances,
+        net_figures(garment.figures, garment.allowances, garment.cards),
+        anyway=garment.anyway,
     )
 
 

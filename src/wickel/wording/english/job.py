@@ -74,6 +74,7 @@ SENTENCES = {
         "{piece} is cut on a slanting fold: no place can be kept for it, cut it with the others."
     ),
     "cards.allowance": "{piece} cannot have an allowance of {mm:length}: from 0 to {most:length}.",
+    "culprits.drawn-without": "{refusal} Without what you gave for {names} it can be drawn.",
     "unheard.figure": "{figure} changes nothing on this garment as it is: nothing is drawn by it.",
     "unheard.choice": (
         "“{question}” is not asked of this garment as it is: {answer} changes nothing."
