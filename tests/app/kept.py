@@ -176,6 +176,7 @@ class KeptWindow:
         window.jobs.shown.setCurrentIndex(min(0, window.jobs.shown.count() - 1))
         for widget, state in zip(toggles(window), self._states, strict=True):
             put_back(widget, state)
+        window.draft.options.show_page(0)
         window.setWindowState(Qt.WindowState.WindowNoState)
         window.resize(*SIZE)
         window.open_path(self._path)

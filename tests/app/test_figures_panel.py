@@ -103,14 +103,19 @@ def test_what_is_unusual_is_said_and_drawn(panel, session, qtbot):
     assert panel.rows["hem.rise"].doubt.isVisibleTo(panel)
 
 
-def test_what_cannot_be_drawn_stays_typed_and_is_marked(panel, session, qtbot):
+def test_what_cannot_be_drawn_stays_typed_and_is_marked(panel, session, qtbot, window):
     enter(qtbot, panel, "hem.down.front", "20 cm")
     assert session.refusal
     own = field(panel, "hem.down.front")
     assert own.text() == "20 cm"
     assert own.property("concerned")
+    # the drawing stays, pale, until it can be drawn again
+    paper = window.draft.paper
+    assert {"front", "back"} <= set(paper.items_by_id)
+    assert {item.opacity() for item in paper.items_by_id.values()} == {0.35}
     enter(qtbot, panel, "hem.down.front", "")
     assert not session.refusal
+    assert {item.opacity() for item in paper.items_by_id.values()} == {1.0}
 
 
 def test_words_find_figures(panel, qtbot):

@@ -13,13 +13,15 @@ from wickel.wording import Text, words_of
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Drafts:
     """The garments and the pieces of a job; with a ``refusal`` no pieces, and ``concerns`` says
-    what it is about."""
+    what it is about. ``last`` are then the garments as they were last drafted, those that are
+    refused now among them."""
 
     job: Job
     garments: tuple[DraftedGarment, ...] = ()
     pieces: tuple[CutPiece, ...] = ()
     refusal: Text = ""
     concerns: tuple[str, ...] = ()
+    last: tuple[DraftedGarment, ...] = ()
 
 
 def drafts_of(job: Job, before: Drafts | None = None) -> Drafts:
@@ -31,16 +33,21 @@ def drafts_of(job: Job, before: Drafts | None = None) -> Drafts:
             pieces=before.pieces,
             refusal=before.refusal,
             concerns=before.concerns,
+            last=before.last,
         )
     made: tuple[DraftedGarment, ...] = ()
     try:
         for garment in job.garments:
             made += _series_before(garment.id, job, before) or drafted_series(garment, job)
         return Drafts(job=job, garments=made, pieces=pieces_of(made, job))
-    except DraftRefused as reason:
-        return Drafts(job=job, garments=made, refusal=words_of(reason), concerns=reason.concerns)
-    except JobRefused as reason:
-        return Drafts(job=job, garments=made, refusal=words_of(reason), concerns=("cloth",))
+    except (DraftRefused, JobRefused) as reason:
+        return Drafts(
+            job=job,
+            garments=made,
+            refusal=words_of(reason),
+            concerns=reason.concerns if isinstance(reason, DraftRefused) else ("cloth",),
+            last=() if before is None else before.last or before.garments,
+        )
 
 
 def _alike(one: Job, other: Job) -> bool:

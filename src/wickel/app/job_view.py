@@ -77,12 +77,24 @@ class JobView(QObject):
     @property
     def draft(self) -> DraftedGarment | None:
         """The garment in hand as drafted."""
+        return self._in_hand_of(self.drafts)
+
+    @property
+    def last_draft(self) -> DraftedGarment | None:
+        """The garment in hand as it was last drafted, where it is refused now and is still of that
+        style."""
+        last = self._in_hand_of(self._drafts.last)
+        garment = self.garment
+        same = last is not None and garment is not None and last.garment.style == garment.style
+        return last if same else None
+
+    def _in_hand_of(self, drafts: tuple[DraftedGarment, ...]) -> DraftedGarment | None:
         garment = self.garment
         if garment is None:
             return None
         own = (garment.id, f"{garment.id}:")
         return next(
-            (d for d in self.drafts if d.garment.id == own[0] or d.garment.id.startswith(own[1])),
+            (d for d in drafts if d.garment.id == own[0] or d.garment.id.startswith(own[1])),
             None,
         )
 

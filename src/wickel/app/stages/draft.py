@@ -258,9 +258,14 @@ class DraftStage(Stage):
         pattern = None
         for done in filter(None, (self._session.draft,)):
             pattern, pieces, checks = done.pattern, done.pattern.pieces, done.checks
+        last = self._session.last_draft if pattern is None else None
         self._show_columns(garment)
         unheld = frozenset(check.name for check in checks if check.broken)
-        self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
+        if last is None:
+            self.paper.show_pieces(pieces, unit, self._others(garment), pattern, unheld)
+        else:  # what was drawn last stays in sight, pale, until it can be drawn again
+            self.paper.show_pieces(last.pattern.pieces, unit)
+        self.paper.show_pale(last is not None)
         self.checks.show_checks(checks, self._session.refusal, unit)
         self.checks.anyway.setVisible(
             garment.anyway

@@ -86,6 +86,10 @@ def edge_tapes(pattern: Pattern, piece: Piece, unheld: frozenset[str]) -> tuple[
     return tuple(found)
 
 
+_PALE = 0.35
+"""How much is seen of a drawing that is no longer that of the job."""
+
+
 class PaperItem(PickItem):
     """One piece on paper. In hand it also shows its points and its length and width."""
 
@@ -463,6 +467,11 @@ class PaperView(PickView):
             self.fit()
         first = pieces[0].id if pieces else ""
         self.choose(self.chosen if self.chosen in self.items_by_id else first)
+
+    def show_pale(self, pale: bool) -> None:
+        """Show the pieces pale: they are those that were drawn last."""
+        for item in self.items_by_id.values():
+            item.setOpacity(_PALE if pale else 1.0)
 
     def drawForeground(self, painter: QPainter, rect: QRectF | QRect) -> None:
         """The names that found no room in their pieces, beside them."""
