@@ -11,6 +11,7 @@ from tests.job.test_sound import job_of_style
 from tests.often import usual
 from wickel.cutting import (
     ToCut,
+    as_cut_from,
     bundles,
     chalked,
     checks,
@@ -232,3 +233,10 @@ def test_rows_of_several_garments_carry_their_initials():
     work = work_of(twice)
     marks = {row.mark for row in laid_rows(work.lays[0], work)}
     assert marks == {"BD", "LC"}
+
+
+def test_a_facing_says_along_which_edges_it_is_cut_as_its_piece():
+    done = demo_work(1).drafts[0]
+    facing = done.pattern.piece("front-facing")
+    assert str(as_cut_from(facing, done.pattern)) == "neck: as cut from Front"
+    assert as_cut_from(done.pattern.piece("front"), done.pattern) is None

@@ -42,3 +42,25 @@ def test_the_front_of_the_box_dress_reads_as_a_maker_chalks_it():
     assert ("hem at the side", "straight") in corners
     assert ("shoulder point", "") in corners  # marked on the shoulder line, no corner
     assert all(row.then == "curve" for row in chalk_list(front) if not row.number)
+
+
+def _longest_curve(piece):
+    """The most points in between that are listed from one corner to the next."""
+    longest = run = 0
+    for row in chalk_list(piece):
+        run = 0 if row.number else run + 1
+        longest = max(longest, run)
+    return longest
+
+
+@pytest.mark.parametrize("piece", list(pieces()))
+def test_no_curve_takes_more_than_twelve_points_and_no_straight_line_any(piece):
+    assert _longest_curve(piece) <= 12
+
+
+def test_a_facing_is_chalked_by_few_points():
+    facing = draft(STYLES["bodice"], size_body("92"), {}, Allowances()).piece("front-facing")
+    assert len(facing.edge("outer").path) > 20  # parallel to the neck, in short lines
+    outer = [row for row in chalk_list(facing) if row.edge == "outer"]
+    assert len(outer) <= 13
+    assert sum(row.number > 0 for row in outer) == 1

@@ -14,7 +14,7 @@ guide       all of it step by step
 """
 
 from wickel.cutting.cautions import At, Caution, Studio, cautions
-from wickel.cutting.chalking import Chalked, Measure, chalked, measures
+from wickel.cutting.chalking import Chalked, Measure, as_cut_from, chalked, measures
 from wickel.cutting.checks import Check, checks
 from wickel.cutting.guide import Part, Step, cloth_lines, fold_lines, guide
 from wickel.cutting.joining import Bundle, Join, Side, bundles, joins
@@ -55,6 +55,7 @@ __all__ = [
     "Step",
     "Studio",
     "ToCut",
+    "as_cut_from",
     "as_measured",
     "bundles",
     "cautions",

@@ -83,6 +83,19 @@ def _rows(
             yield row, there(over((row.down_mm, row.across_mm)))
 
 
+def as_cut_from(piece: Piece, pattern: Pattern) -> Sentence | None:
+    """Which edges of a piece that was made from another, such as a facing, are those of the other
+    to the letter: along them its paper is laid on. None where none are."""
+    for other in pattern.pieces:
+        if other.id == piece.id or not piece.id.startswith(f"{other.id}-"):
+            continue
+        paths = {edge.path for edge in other.edges}
+        shared = [edge.name for edge in piece.edges if edge.path in paths]
+        if shared:
+            return say("chalking.as-cut-from", edges=", ".join(shared), other=other.name)
+    return None
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Measure:
     """Something to measure on what was chalked: what, and how long it is, mm."""

@@ -41,6 +41,7 @@ from wickel.cutting import (
     Step,
     Studio,
     ToCut,
+    as_cut_from,
     chalked,
     edge_words,
     guide,
@@ -414,6 +415,9 @@ class CutStage(Stage):
             made.append(cut_steps.chalk_table(chalked(placement, lay, work), edge, unit))
             found = work.drafted(lay.piece(placement.piece))
             if found is not None:
+                made_from = as_cut_from(found.piece, found.done.pattern)
+                if made_from is not None:
+                    made.append(label(str(made_from), "soft", wrap=True))
                 made += cut_steps.measure_lines(measures(found.piece, found.done.pattern), unit)
         return made
 

@@ -500,15 +500,13 @@ _SEEN_MM = 0.5
 def _own_from_piece(
     piece: Piece, names: Mapping[tuple[str, str], str], allow: Allowances
 ) -> OwnPiece:
-    edge_of = _edges_by_corner(piece)
+    roles = {edge.name: role_of(edge) for edge in piece.edges}
     allowances = {edge.name: edge.allowance_mm for edge in piece.edges}
     rows: list[OwnPoint] = []
-    current = 0
-    for row in chalk_list(piece):
+    for row in chalk_list(piece, every_line=True):
         if row.number and not row.then:
             continue  # a point marked on a line, not a corner
-        current += row.number > 0
-        edge, role = edge_of[current - 1]
+        edge, role = row.edge, roles[row.edge]
         rows.append(
             OwnPoint(
                 name=row.name if row.number else f"{edge} curve",
@@ -540,14 +538,6 @@ def _with_corners(rows: list[OwnPoint]) -> Iterator[OwnPoint]:
     for row, following in zip(rows, [*rows[1:], rows[0]], strict=True):
         meets = row.then == following.then == "curve" and row.edge != following.edge
         yield replace(row, then="straight") if meets else row
-
-
-def _edges_by_corner(piece: Piece) -> list[tuple[str, str]]:
-    """The edge and the kind of allowance that begin at each corner of the net line."""
-    found = []
-    for edge in piece.edges:
-        found += [(edge.name, role_of(edge))] * len(edge.path)
-    return found
 
 
 def blank_style(id: str, name: str) -> OwnStyle:

@@ -33,6 +33,7 @@ from reportlab.platypus import (
 from wickel.cutting import (
     Studio,
     ToCut,
+    as_cut_from,
     bundles,
     cautions,
     chalked,
@@ -452,7 +453,9 @@ class _Story:
             ]
             found = work.drafted(lay.piece(placement.piece))
             if found is not None and not work.is_later(lay.piece(placement.piece)):
-                said = [
+                made_from = as_cut_from(found.piece, found.done.pattern)
+                said = [] if made_from is None else [self._say(made_from)]
+                said += [
                     f"{self._say(own.words)}: <b>{shown_length(own.mm, self._unit)}</b>"
                     for own in measures(found.piece, found.done.pattern)
                 ]

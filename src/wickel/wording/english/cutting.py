@@ -75,6 +75,7 @@ SENTENCES = {
     "chalking.corner": "corner",
     "chalking.edge": "{edge}, to the {other_edge} of {other}",
     "chalking.edge-alike": "{edge}, to the {other_edge} of {other} ({mm:length})",
+    "chalking.as-cut-from": "{edges}: as cut from {other}",
     "chalking.long": "length of the piece, head to hem",
     "chalking.broad": "breadth of the piece, as drawn",
     # checks
