@@ -234,6 +234,7 @@ def test_sections_that_nothing_needs_are_left_out_and_the_lay_says_so(written, t
     assert any("another section is not needed" in f["text"] for f in lay["findings"])
 
 
+@pytest.mark.long
 def test_the_yardage_table_is_printed_written_and_given_as_json(order, tmp_path):
     csv = tmp_path / "table.csv"
     asked = ("--sizes", "92,106", "--widths", "150,60", "--effort", 1)
@@ -287,6 +288,7 @@ def test_everything_to_buy_is_printed_written_and_given_as_json(order, tmp_path)
     assert record["cost"] == pytest.approx(line["cost"])
 
 
+@pytest.mark.long
 def test_a_bolt_and_a_length_at_hand_on_the_command_line(order):
     result = run("bolt", order, "3 m", "--sizes", "80", "--effort", 1)
     assert result.exit_code == 0, result.stderr

@@ -13,6 +13,7 @@ from wickel.files.drawings.dxf_out import dxf_bytes
 from wickel.files.drawings.reading_in import read_drawing
 
 
+@pytest.mark.long
 def test_pieces_go_out_and_come_in_again(order, tmp_path):  # noqa: F811
     dxf, svg, out = tmp_path / "a.dxf", tmp_path / "a.svg", tmp_path / "in.wickel.json"
     assert run("export", order, "--dxf", dxf, "--svg", svg).exit_code == 0

@@ -106,6 +106,7 @@ def test_what_is_no_plain_file_is_not_read(special):
     assert "plain file" in answer.output
 
 
+@pytest.mark.long
 @pytest.mark.parametrize(
     "record",
     [

@@ -131,6 +131,7 @@ def told_items(window, qtbot, view):
     return {name(own): own for own in told(view) if isinstance(own.object(), ToldItem)}
 
 
+@pytest.mark.long
 def test_pieces_on_the_cloth_are_told_with_their_place_and_taken_in_hand(window, qtbot):
     window.show_stage(Stage.LAY)
     qtbot.waitUntil(lambda: window.session.lay is not None)
@@ -245,6 +246,7 @@ def boxes_to_tick(cut):
         yield open_ones[0]
 
 
+@pytest.mark.long
 def test_pieces_come_in_and_become_a_job_by_what_is_told(window, qtbot, tmp_path, monkeypatch):
     path = tmp_path / "summer.dxf"
     path.write_bytes(dxf_bytes(sheet(drafted())))
@@ -302,7 +304,7 @@ def test_what_is_cut_off_or_lies_over_something_is_found(window, qtbot):
 
 
 @pytest.mark.own_window
-@pytest.mark.parametrize("garments", [(), ("knit-top", "coat")], ids=["dress", "outfit"])
+@pytest.mark.parametrize("garments", usual([(), ("knit-top", "coat")], [()]))
 @pytest.mark.parametrize("scale", usual((1.0, 1.5, 2.0), (2.0,)))
 def test_at_every_size_of_text_nothing_is_cut_off(sized, qtbot, scale, garments):
     window = sized(scale)

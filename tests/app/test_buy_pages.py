@@ -66,6 +66,7 @@ def test_the_list_of_the_open_job_is_worked_out_copied_and_printed(
     assert "Market dress" in text
 
 
+@pytest.mark.long
 def test_other_jobs_come_on_the_list_and_a_change_takes_it_away(buy, window, session, qtbot):
     qtbot.keyClick(window, Qt.Key.Key_2, CTRL | SHIFT)
     (path, tick), *_ = buy.list.ticks.items()
@@ -82,6 +83,7 @@ def test_other_jobs_come_on_the_list_and_a_change_takes_it_away(buy, window, ses
     assert buy.list.title.text() == "Nothing worked out yet"
 
 
+@pytest.mark.long
 def test_a_job_file_that_cannot_be_read_is_said(buy, window, qtbot):
     go(qtbot, window, BUY)
     buy.show_page(1)
@@ -97,6 +99,7 @@ def test_a_job_file_that_cannot_be_read_is_said(buy, window, qtbot):
     assert len(buy.list.found.cloths) == 1
 
 
+@pytest.mark.long
 def test_what_comes_out_of_a_bolt(buy, window, qtbot):
     qtbot.keyClick(window, Qt.Key.Key_3, CTRL | SHIFT)
     page = buy.bolt
@@ -124,6 +127,7 @@ def test_sizes_that_cannot_be_are_said(buy, window, qtbot):
         assert buy.bolt.bolt is None
 
 
+@pytest.mark.long
 def test_a_length_at_hand_says_in_every_cell_whether_it_fits(
     buy, window, session, qtbot, tmp_path, monkeypatch
 ):
@@ -170,6 +174,7 @@ def test_the_rows_in_sight_are_laid_first(buy, window, qtbot):
     assert first.index("124") < first.index("Odile Marrow")
 
 
+@pytest.mark.long
 def test_steps_and_lengths_are_shown_as_the_shop_sells_them(window, session, qtbot):
     from tests.app.test_window import CLOTH
 

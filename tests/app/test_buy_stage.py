@@ -92,6 +92,7 @@ def test_the_table_is_filled_opened_and_copied(buy, session, qtbot, runner):
     assert 0 <= share <= 1
 
 
+@pytest.mark.long
 def test_a_fill_is_stopped_and_gone_on_with_and_the_second_look_is_at_once(
     buy, window, session, qtbot, runner, tmp_path
 ):
@@ -118,6 +119,7 @@ def test_a_fill_is_stopped_and_gone_on_with_and_the_second_look_is_at_once(
     assert len(runner.counted) == 22
 
 
+@pytest.mark.long
 def test_what_changes_is_filled_anew_and_what_comes_back_is_found_again(
     buy, window, session, qtbot, runner
 ):
@@ -130,6 +132,7 @@ def test_what_changes_is_filled_anew_and_what_comes_back_is_found_again(
     assert len(runner.counted) == 22
 
 
+@pytest.mark.long
 def test_a_cell_is_improved_and_never_gets_longer(buy, qtbot, runner):
     filled(qtbot, buy)
     qtbot.mouseClick(buy.table.viewport(), LEFT, pos=cell_point(buy, 2, 1))
@@ -160,6 +163,7 @@ def test_a_job_of_plain_pieces_has_no_table(buy, window, session, qtbot):
     assert buy.progress.text() == "0 of 0 cells"
 
 
+@pytest.mark.long
 def test_the_table_is_written_for_a_sheet(buy, window, qtbot, tmp_path, monkeypatch):
     filled(qtbot, buy)
     path = tmp_path / "table.csv"
@@ -174,6 +178,7 @@ def test_the_table_is_written_for_a_sheet(buy, window, qtbot, tmp_path, monkeypa
     assert json.loads(kept[0].read_text())["laid"]["placements"]
 
 
+@pytest.mark.long
 def test_a_fill_that_is_stopped_before_all_is_drafted_lays_every_cell_once(
     buy, session, qtbot, runner
 ):

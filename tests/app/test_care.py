@@ -1,8 +1,10 @@
 """Nothing freezes and nothing is lost: damaged jobs, dead and stuck workers, two windows on one
 studio, the wheel."""
 
+import json
 import os
 import pickle
+import shutil
 import signal
 import time
 from dataclasses import replace
@@ -26,8 +28,10 @@ from tests.app.test_window import (
     type_into,
 )
 from wickel.app import runners
+from wickel.app import session as session_module
 from wickel.app.book import StudioBook
-from wickel.app.runners import ProcessRunner
+from wickel.app.runners import InlineRunner, ProcessRunner
+from wickel.app.stage import Stage
 from wickel.app.start import make_window
 from wickel.app.widgets.dialogs import Notice
 from wickel.app.widgets.keys_sheet import KeysSheet, keys_of
@@ -87,6 +91,7 @@ def test_without_any_job_the_window_can_be_used(qtbot, tmp_path):
     assert window.body._session.lay.complete
 
 
+@pytest.mark.long
 def test_any_colour_is_painted(window, session, qtbot):
     for colour in ("red", "#abc", "#12", "not a colour", "#gggggg"):
         cloth = replace(session.cloth, colour=colour, design=Design(figure=Figure.CHECK))
@@ -156,6 +161,7 @@ def test_a_worker_that_is_only_slow_is_waited_for_and_the_maker_told(qapp, qtbot
     runner.shut()
 
 
+@pytest.mark.long
 def test_a_worker_that_lives_and_takes_up_nothing_is_replaced_after_so_many_beats(
     qapp, qtbot, monkeypatch
 ):
@@ -169,6 +175,7 @@ def test_a_worker_that_lives_and_takes_up_nothing_is_replaced_after_so_many_beat
     runner.shut()
 
 
+@pytest.mark.long
 def test_a_worker_that_dies_is_noticed_and_the_search_begun_again(qapp, qtbot):
     runner, said, found = ProcessRunner(), [], []
     runner.said.connect(said.append)
@@ -365,3 +372,36 @@ def test_a_cloth_of_one_s_own_is_kept_on_the_shelf(window, session, qtbot, tmp_p
     window._session.undo()
     click_on_shelf(qtbot, window, "River twill")
     assert session.cloth.name == "River twill"
+
+
+@pytest.mark.own_window
+def test_a_job_that_the_program_stumbles_over_does_not_keep_the_window_from_starting(
+    qtbot, tmp_path, demo_home, qapp, monkeypatch
+):
+    """Whatever it is that nobody foresaw in a job, the window is there, and says which it was."""
+    shutil.copytree(demo_home, tmp_path / "home")
+    bad = sorted((tmp_path / "home" / "demo-studio").glob("*.wickel.json"))[0]
+    record = json.loads(bad.read_text())
+    bad.write_text(json.dumps(record | {"name": "Stumbling"}))
+    drafts = session_module.drafts_of
+
+    def stumbling(job, before=None):
+        if job.name == "Stumbling":
+            raise RuntimeError("nobody foresaw this")
+        return drafts(job, before)
+
+    monkeypatch.setattr(session_module, "drafts_of", stumbling)
+    window = make_window(qapp, tmp_path / "home", InlineRunner(most_effort=2), demo=True)
+    qtbot.addWidget(window, before_close_func=lambda own: own.session.file.give_up())
+    assert window.session.job.name not in ("", "Stumbling")  # the next one is open
+    said = []
+    window.session.trouble.connect(said.append)
+    assert not window.open_path(bad)
+    assert said == [
+        f"{bad.name} cannot be shown: the program stumbles over something in it. It stays as it "
+        "is; open another job."
+    ]
+    assert json.loads(bad.read_text())["name"] == "Stumbling"
+    assert window.open_path(sorted(bad.parent.glob("*.wickel.json"))[1])
+    for stage in Stage:
+        window.show_stage(stage)

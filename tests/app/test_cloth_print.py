@@ -28,6 +28,7 @@ def part(window, qtbot):
     return window.cloth.design
 
 
+@pytest.mark.long
 def test_every_figure_is_taken_and_undone(part, window, session, qtbot):
     before = session.cloth.design
     for figure in Figure:
@@ -176,6 +177,7 @@ def test_corners_that_do_not_go_round_are_said(part, session, qtbot, tmp_path):
     qtbot.keyClick(dialog, Qt.Key.Key_Escape)
 
 
+@pytest.mark.long
 def test_what_must_meet_shows_what_it_costs(part, window, session, qtbot):
     choose(part.figure, "check")
     asked = window.cloth.asked

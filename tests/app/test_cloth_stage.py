@@ -1,5 +1,6 @@
 """The Cloth stage: what a cloth is and does, its flaws, and how it is folded."""
 
+import pytest
 from PySide6.QtCore import Qt
 
 from tests.app.test_window import CLOTH, CTRL, LAY, LEFT, go, type_into
@@ -12,6 +13,7 @@ def choose(box, data):
     box.activated.emit(box.currentIndex())
 
 
+@pytest.mark.long
 def test_kind_fibre_stretch_and_traits_are_kept_in_the_job(window, session, qtbot):
     go(qtbot, window, CLOTH)
     choose(window.cloth.kind, "knit")
@@ -75,6 +77,7 @@ def test_the_fold_shown_is_the_one_the_cloth_is_laid_in(window, session, qtbot):
     assert "cut it off" not in window.cloth.folding.picture.accessibleName().lower()
 
 
+@pytest.mark.long
 def test_of_several_sections_each_is_shown_and_all_but_the_last_are_cut_off(window, session, qtbot):
     go(qtbot, window, LAY)
     window.lay.take_way("partial:400+open")

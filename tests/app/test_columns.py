@@ -37,6 +37,7 @@ def test_every_stage_with_columns_has_an_edge_to_move(window):
     assert names == {"jobs", "body", "draft", "cloth", "lay", "buy", "log"}
 
 
+@pytest.mark.long
 def test_an_edge_is_dragged_and_is_there_again_at_the_next_start(
     window, body, qtbot, runner, tmp_path
 ):

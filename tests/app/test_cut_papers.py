@@ -36,6 +36,7 @@ def words_on(pages):
     return " ".join(page.get_textpage().get_text_range() for page in pdfium.PdfDocument(pages.data))
 
 
+@pytest.mark.long
 def test_parts_and_paper_are_chosen_and_seen(qtbot, papers):
     every = len(papers.pages)
     assert every > 8
@@ -91,6 +92,7 @@ def test_they_are_printed_at_their_own_size(papers, tmp_path):
         assert page.get_size() == pytest.approx(papers.pages.points(k), abs=1.0)
 
 
+@pytest.mark.long
 def test_full_size_on_pages_on_a_roll_and_of_a_lay(qtbot, window):
     window.show_stage(Stage.CUT)
     window.cut.full_size.click()

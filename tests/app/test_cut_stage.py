@@ -209,7 +209,7 @@ def test_cloth_two_centimetres_narrower(qtbot, window, cut):
     offered = session.offered
     assert not not_laid(offered)
     words = said(cut)
-    assert f"{sum(lacking.values())} of the pieces have no place on this cloth any more" in words
+    assert f"{sum(lacking.values())} pieces have no place on this cloth any more" in words
     assert "A new lay of all pieces is" in words
     # the guide does not go on before there is a whole lay
     at = cut.at
@@ -367,6 +367,7 @@ def test_fields_stay_while_the_lays_become_known(qtbot, window, cut):
     assert field.text() == "147"
 
 
+@pytest.mark.long
 def test_a_lay_folded_to_half_the_width_is_not_shown_for_one_folded_in_half(window):
     """Both have all in the same places, but each is called by its own way."""
     from wickel.lay import kept_lay_of

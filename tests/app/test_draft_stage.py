@@ -138,6 +138,7 @@ def test_a_split_front_is_laid_and_its_seam_is_checked(window, session, qtbot):
 # --- schools and allowances -------------------------------------------------------------------
 
 
+@pytest.mark.long
 def test_a_school_answers_several_questions_and_sets_the_allowances(window, session, qtbot):
     window.start_job("bodice")
     go(qtbot, window, DRAFT)
@@ -324,6 +325,7 @@ def test_a_garment_without_figures_is_rewritten_point_by_point(
 # --- gallery ----------------------------------------------------------------------------------
 
 
+@pytest.mark.long
 def test_a_garment_is_found_by_its_parts_and_taken_with_them(window, session, qtbot):
     qtbot.keyClick(window, Qt.Key.Key_N, CTRL)
     (gallery,) = window.findChildren(Gallery)
@@ -360,6 +362,7 @@ def test_the_gallery_finds_styles_by_words(window, qtbot):
     assert "corset" not in shown
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("style", usual(("corset", "jumpsuit", "wrap-dress"), ("corset",)))
 def test_from_new_client_to_checked_pieces_without_the_mouse(window, session, qtbot, style):
     qtbot.keyClick(window, Qt.Key.Key_N, CTRL)
@@ -404,6 +407,7 @@ class _Marked(gettext.NullTranslations):
         return f"«{message}»"
 
 
+@pytest.mark.long
 def test_what_a_style_asks_is_shown_in_the_language_of_the_reader(window, session, monkeypatch):
     go_to = {"question": "Neck width from the centre", "figure": "Slope of the shoulder"}
     monkeypatch.setattr(language, "_catalogue", _Marked())

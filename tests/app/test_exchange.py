@@ -64,6 +64,7 @@ def test_a_drawing_becomes_a_new_job(window, qtbot, drawing, monkeypatch):
     assert not window.draft.editor.isVisible()
 
 
+@pytest.mark.long
 def test_what_a_maker_says_on_the_sheet_is_what_comes_in(window, qtbot, tmp_path):
     path = tmp_path / "summer.pdf"
     path.write_bytes(full_pdf(sheet(drafted()), "summer"))
@@ -134,6 +135,7 @@ def test_a_drawing_that_cannot_be_read_is_said(window, qtbot, tmp_path):
     assert "no place on a pattern" in window.findChildren(Notice)[-1].sentence.text()
 
 
+@pytest.mark.long
 def test_imported_pieces_are_kept_as_a_style_when_that_is_ticked(window, qtbot, drawing):
     own = opened(window, qtbot, drawing)
     own.keep.setChecked(True)
@@ -174,6 +176,7 @@ def test_everything_goes_into_a_zip_or_a_folder(window, qtbot, tmp_path):
     assert there == names
 
 
+@pytest.mark.long
 def test_a_plot_waits_for_paper_and_can_be_stopped(window, qtbot):
     own = sending(window, qtbot)
     plotter = PlotterWindow(0, slowly=False)

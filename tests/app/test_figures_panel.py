@@ -61,8 +61,8 @@ def test_every_figure_of_the_draft_is_listed_with_its_rule(panel, session):
 @pytest.mark.parametrize(
     ("text", "own", "shown"),
     [
-        ("3,5", Length(35.0), "3.5 cm"),
-        ("1 in", Length(25.4), "2.5 cm"),
+        pytest.param("3,5", Length(35.0), "3.5 cm", marks=pytest.mark.long),
+        pytest.param("1 in", Length(25.4), "2.5 cm", marks=pytest.mark.long),
         ("+ 0.5 cm", Plus(5.0), "+ 0.5 cm"),
         ("shoulder_across/10", Formula("shoulder_across/10"), "shoulder_across/10"),
     ],
@@ -76,6 +76,7 @@ def test_a_length_a_plus_or_a_formula_is_taken_at_enter(panel, session, qtbot, t
     assert "1 figures are yours" in panel.mine.text() or "yours" in panel.mine.text()
 
 
+@pytest.mark.long
 def test_taken_back_by_its_button_by_nothing_typed_and_by_undo(panel, session, qtbot, window):
     for _ in range(2):
         enter(qtbot, panel, "shoulder.slope.front", "3 cm")
@@ -389,6 +390,7 @@ def test_what_is_refused_is_drafted_anyway_and_refused_again(panel, session, qtb
 # --- versions of a style ------------------------------------------------------------------------
 
 
+@pytest.mark.long
 def test_a_version_is_kept_stands_in_the_gallery_and_is_taken(panel, session, qtbot, window):
     enter(qtbot, panel, "shoulder.slope.front", "3 cm")
     assert window.draft.keeping.keep_version_named("My gatehouse dress")
@@ -442,6 +444,7 @@ def test_what_no_piece_needs_is_not_asked_for_on_body(panel, session, qtbot, win
 # --- makers' lists, typed -----------------------------------------------------------------------
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("name", usual(tuple(LISTS), tuple(LISTS)[::5]))
 def test_a_makers_list_typed_in_the_window_comes_out_at_every_point(
     panel, session, qtbot, window, name
@@ -497,10 +500,11 @@ def test_what_was_looked_for_in_another_draft_is_not_taken(panel, session, qtbot
     assert panel.reach.text() == "Stop looking"
     enter(qtbot, panel, "hip.across.front", "26 cm")
     assert not window.draft.reach.errand.working
-    window.draft.reach.errand._told(Reached({("no-such-garment", "hem.down.front"): 700.0}))
+    window.draft.reach.errand._told(Reached({("no-such-garment", "hem.down.front"): 700.0}, {}))
     assert session.garment.figures["hem.down.front"] == AsFar(400.0)
 
 
+@pytest.mark.long
 def test_cloth_that_is_too_short_even_for_the_least_is_said(panel, session, qtbot, window):
     skirt_on_little_cloth(session, panel, qtbot)
     cloth = replace(session.job.cloths[0], length_at_hand_mm=300.0)

@@ -75,6 +75,7 @@ def test_a_link_leads_to_its_page_and_back(window, qtbot):
     assert guide.page == "lay"
 
 
+@pytest.mark.long
 def test_every_page_can_be_shown_with_its_pictures(window, qtbot):
     qtbot.keyClick(window, Qt.Key.Key_F1)
     guide = opened_guide(window)

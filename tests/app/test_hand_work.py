@@ -385,6 +385,7 @@ def slow_runner(runner, window):
     return runner
 
 
+@pytest.mark.long
 def test_what_is_found_after_a_hand_has_moved_something_is_only_offered(
     window, session, view, key, slow_runner, qtbot
 ):
@@ -430,6 +431,7 @@ def test_nothing_locked_moves_by_a_hair(window, session, view, key):
 # --- the job ---------------------------------------------------------------------------------
 
 
+@pytest.mark.long
 def test_a_lay_made_by_hand_is_saved_and_opened_again(window, session, view, key):
     id = last(view)
     view.choose(id)

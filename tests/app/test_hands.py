@@ -78,6 +78,7 @@ def test_without_bust_hip_or_waist_nothing_can_be_estimated(window, session, qtb
     assert session.garment.body == bare.body
 
 
+@pytest.mark.long
 def test_sections_are_asked_by_key_and_left_by_escape(window, session, qtbot):
     go(qtbot, window, LAY)
     way = session.spread

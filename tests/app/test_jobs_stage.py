@@ -207,6 +207,7 @@ def test_a_question_that_has_no_answer_says_why(jobs, qtbot):
     assert "no way of folding can hold it" in quick.said.text()
 
 
+@pytest.mark.long
 def test_jobs_of_one_cloth_are_pointed_out_and_laid_together_when_asked(jobs, qtbot):
     found = jobs.together
     assert found.isVisible()
@@ -365,6 +366,7 @@ def test_a_new_job_can_be_begun_in_an_empty_studio(qtbot, tmp_path):
 # --- two windows ------------------------------------------------------------------------------
 
 
+@pytest.mark.long
 @pytest.mark.own_window
 def test_a_second_window_is_told_and_looks_or_takes_over(window, session, qtbot, tmp_path):
     path = session.path

@@ -126,7 +126,7 @@ def test_what_is_kept_goes_onto_the_shelf_and_into_the_next_job(qtbot, window):
     window.cut._body.findChildren(QCheckBox)[0].click()
     opened(qtbot, window)
     qtbot.mouseClick(window.log.shelf, Qt.MouseButton.LeftButton)
-    assert "remnants are on the shelf" in window.slip.sentence.text()
+    assert "1 remnant is on the shelf of Cloth" in window.slip.sentence.text()
     (remnant, *_) = [own for own in window.book.cloths if own.remnant]
     assert "Moss linen, remnant" in remnant.name
     from wickel.job.edits import with_shelf_cloth

@@ -48,6 +48,7 @@ def test_another_garment_comes_into_hand_and_is_laid_with_the_first(window, sess
     assert not window.ticket.garments.isVisible()
 
 
+@pytest.mark.long
 def test_body_and_draft_work_on_the_garment_in_hand(outfit, window, session, qtbot):
     go(qtbot, window, DRAFT)
     assert set(window.draft.paper.items_by_id) == {p.id for p in session.draft.pattern.pieces}
@@ -107,6 +108,7 @@ def test_a_material_is_put_on_another_cloth_and_each_cloth_has_its_lay(
     assert session.job.cloths
 
 
+@pytest.mark.long
 def test_each_cloth_is_spread_its_own_way(outfit, window, session, qtbot):
     go(qtbot, window, CLOTH)
     choose(

@@ -75,6 +75,7 @@ def test_leaving_it_leaves_everything_as_it_was(dialog, session, qtbot):
     assert session.job == before
 
 
+@pytest.mark.long
 def test_the_parts_of_the_garment_in_hand_are_exchanged_as_one_step(dialog, window, session, qtbot):
     qtbot.mouseClick(dialog.do, LEFT)
     back(window, qtbot)
@@ -93,6 +94,7 @@ def test_the_parts_of_the_garment_in_hand_are_exchanged_as_one_step(dialog, wind
     assert session.garment.options["belt"] == "tied"
 
 
+@pytest.mark.long
 def test_a_garment_is_found_without_sleeves_with_its_zip_behind_and_flared(window, qtbot):
     qtbot.keyClick(window, Qt.Key.Key_N, CTRL)
     (gallery,) = window.findChildren(Gallery)
@@ -109,6 +111,7 @@ def _pictures(gallery, ids):
     return [gallery.cards[id].findChild(Thumbnail) for id in ids]
 
 
+@pytest.mark.long
 def test_a_style_of_the_house_is_taken_apart_and_its_part_exchanged_as_one_step(
     window, session, qtbot
 ):

@@ -94,6 +94,7 @@ def test_where_the_table_ends_is_marked_and_remembered(window, session, view, qt
     assert window._settings.values.table_mm == pytest.approx(900.0)
 
 
+@pytest.mark.long
 def test_a_long_lay_is_seen_in_its_width_with_a_strip_of_the_whole(window, session, view, qtbot):
     strip = window.lay.overview
     assert not strip.isVisible()
@@ -145,6 +146,7 @@ def test_where_else_it_fits_is_taken_while_it_is_in_hand(window, session, view, 
     assert session.lay.complete
 
 
+@pytest.mark.long
 def test_a_piece_carried_into_the_single_ply_is_cut_singly(window, session, view, qtbot):
     session.apply(
         replace(

@@ -50,6 +50,7 @@ def choose(box, data):
     box.activated.emit(box.currentIndex())
 
 
+@pytest.mark.long
 def test_new_jobs_are_as_is_usual_in_the_studio(window, settings):
     choose(settings.unit, "in")
     settings.both.click()
@@ -61,6 +62,7 @@ def test_new_jobs_are_as_is_usual_in_the_studio(window, settings):
     assert job.garments[0].allowances.preset == "classic"
 
 
+@pytest.mark.long
 def test_a_school_drafts_new_garments(window, settings):
     school = window.book.schools[0]
     choose(settings.school, school.id)
@@ -107,6 +109,7 @@ def test_the_studio_may_be_kept_elsewhere_from_the_next_start_on(window, setting
     assert SettingsFile(settings._settings._path).values.studio == str(tmp_path / "other")
 
 
+@pytest.mark.long
 def test_new_cloths_are_sold_in_the_usual_steps(window, settings, qtbot):
     settings.step.setText("1/8 yd")
     settings.step.finish()

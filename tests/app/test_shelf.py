@@ -94,6 +94,7 @@ def test_a_cloth_that_is_not_on_the_shelf_cannot_be_reserved(window, qtbot):
     assert not window.cloth.reserve.isVisible()
 
 
+@pytest.mark.long
 def test_the_small_pieces_are_tried_on_remnants_by_a_real_lay_and_cut_from_them(blouse, qtbot):
     window, session = blouse, blouse.session
     before = session.lay.lay_length_mm
@@ -134,7 +135,7 @@ def test_the_whole_shelf_is_searched_counted_and_valued(window, qtbot):
         window.book.keep_on_shelf(own)
     sheet = sheet_of(qtbot, window)
     assert sheet.view.names == (LINEN, "Moss linen, remnant")
-    assert "1 cloths, 5.20 m together; 1 remnants; worth" in sheet.total.text()
+    assert "1 cloth, 5.20 m together; 1 remnant; worth" in sheet.total.text()
     worth = 5.2 * 18.5 + 0.9 * 18.5 * (600 * 900 - 0.5 * 180 * 240) / (600 * 900)
     assert sheet.total.text().endswith(f"{worth:,.2f}")
     qtbot.keyClicks(sheet.search, "rack")

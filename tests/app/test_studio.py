@@ -221,6 +221,7 @@ print([name for name in ("sqlalchemy", "alembic", "pyqtgraph") if name in sys.mo
 """
 
 
+@pytest.mark.long
 def test_the_window_is_there_before_a_database_is_loaded(tmp_path):
     done = subprocess.run(
         [sys.executable, "-c", STARTED, str(tmp_path / "home")],

@@ -75,6 +75,7 @@ def test_lays_arrive_from_the_other_process_and_are_those_of_the_core(runner, qt
     assert lays["open"].placements == expected.placements
 
 
+@pytest.mark.long
 def test_refusals_arrive_too(runner, qtbot):
     said = told_by(runner, NoLay)
     with the_end(runner, qtbot, 90_000):
@@ -90,6 +91,7 @@ def test_refusals_arrive_too(runner, qtbot):
     assert [own.way for own in said] == ["lengthwise"]
 
 
+@pytest.mark.long
 def test_stop_ends_a_long_search_with_the_best_so_far(runner, qtbot):
     lays = told_by(runner)
     runner.start(task(effort=1_000_000, ways=("open",)))
@@ -153,6 +155,7 @@ def test_a_fill_that_is_shut_in_the_middle_leaves_no_process_and_loses_no_cell(
     again.shut()
 
 
+@pytest.mark.long
 def test_an_errand_works_in_a_process_of_its_own_and_leaves_none(runner, qtbot):
     errand = Errand(runner)
     errand.shut()  # nothing was started: nothing to end
@@ -186,6 +189,7 @@ def test_a_cloth_that_cannot_be_cut_from_is_refused_on_its_line(qapp):
     assert "no way of folding can hold it" in str(heard[2].found.cloths[0].refusal)
 
 
+@pytest.mark.long
 def test_what_matching_costs_is_told_for_all_wishes_and_for_each(runner, qtbot):
     wide = [[0, 0], [600, 0], [600, 900], [0, 900]]
     marks = [{"seam": "side", "at_mm": [0, 0]}]

@@ -28,6 +28,7 @@ def choose(box, data):
 FEW_WAYS = ("lengthwise", "partial", "to-middle", "lengthwise+open")
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("ways", usual((FEW_WAYS, alone_ways()), (FEW_WAYS,)), ids=len)
 def test_every_way_is_taken_and_laid_or_refused_with_its_reason(window, session, qtbot, ways):
     go(qtbot, window, LAY)
@@ -55,6 +56,7 @@ def is_taken_and_laid_or_refused(window, session, way):
     assert set(shown) == {placement.id for placement in session.lay.placements}
 
 
+@pytest.mark.long
 def test_ways_have_keys(window, session, qtbot):
     keys = {
         "D": "partial",
@@ -91,6 +93,7 @@ def test_the_depth_of_a_fold_is_set_by_hand(window, session, qtbot):
     assert "at most" in window.slip.sentence.text()
 
 
+@pytest.mark.long
 def test_both_depths_of_two_folds_are_set_by_hand(window, session, qtbot):
     window.start_job("pencil-skirt")
     go(qtbot, window, LAY)
@@ -161,6 +164,7 @@ def test_the_lay_is_opened_out_and_folded_again_by_key(window, session, qtbot):
     assert set(window.lay.view.items_by_id) == {placement.id for placement in folded.placements}
 
 
+@pytest.mark.long
 def test_a_piece_is_held_where_it_lies_while_the_others_are_laid_anew(
     window, session, qtbot, runner
 ):
@@ -193,6 +197,7 @@ def test_a_piece_is_held_where_it_lies_while_the_others_are_laid_anew(
         assert exact_check(session.lay) == ()
 
 
+@pytest.mark.long
 def test_what_grain_across_saves_is_offered_taken_and_taken_back(window, session, qtbot):
     session.open(new_order("gathered-skirt"), None)
     go(qtbot, window, LAY)

@@ -9,6 +9,7 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtGui import QAction
 from PySide6.QtWidgets import QFileDialog, QLineEdit, QPushButton
 
+from tests.often import usual
 from wickel.app.stage import Stage
 from wickel.app.stages.gallery import Gallery
 from wickel.app.widgets.dialogs import Notice
@@ -431,7 +432,8 @@ def test_another_style_out_of_the_gallery_drafts_and_lays_at_once(window, sessio
 
 
 @pytest.mark.parametrize(
-    "style", ["two-cloth-maxi", "corset", "trousers", "jumpsuit", "draped-dress"]
+    "style",
+    usual(("two-cloth-maxi", "corset", "trousers", "jumpsuit", "draped-dress"), ("corset",)),
 )
 def test_a_new_job_in_every_style_comes_with_all_its_cloths(window, session, style):
     window.start_job(style)

@@ -7,6 +7,7 @@ import sys
 import pytest
 from typer.testing import CliRunner
 
+from tests.often import usual
 from wickel import __version__
 from wickel.__main__ import app
 from wickel.desktop import integrate, manual_page, placed_files, remove
@@ -85,7 +86,7 @@ def test_the_manual_names_every_command_and_its_options():
     assert not [row for row in page.splitlines() if row.startswith((". ", "'"))]
 
 
-@pytest.mark.parametrize("shell", ["bash", "zsh", "fish"])
+@pytest.mark.parametrize("shell", usual(("bash", "zsh", "fish"), ("bash",)))
 def test_commands_are_completed(shell):
     told = {
         "bash": {"COMP_WORDS": "wickel exp", "COMP_CWORD": "1"},

@@ -14,7 +14,7 @@ from wickel.draft import STYLES, Allowances, DraftRefused, draft, tape_checks
 from wickel.geometry import area, simple_outline
 from wickel.pattern import cut_line, net_line
 
-OFTEN = ("trousers", "wrap-skirt", "corset", "knit-top")
+OFTEN = ("wrap-skirt", "knit-top")
 
 TABLE = Path(__file__).with_name("refusals.txt")
 

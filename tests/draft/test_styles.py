@@ -5,7 +5,7 @@ import math
 import numpy as np
 import pytest
 
-from tests.often import usual, usually
+from tests.often import all_or, usual, usually
 from wickel.body import CHARTS, WOMEN, Body, doubts, size_body, with_measurement
 from wickel.draft import (
     PRESETS,
@@ -67,7 +67,7 @@ def test_defaults_hold_every_check_at_every_size_of_the_chart(style, size):
 
 
 @pytest.mark.parametrize("style", STYLES.values(), ids=lambda style: style.id)
-@pytest.mark.parametrize("preset", usual(PRESETS, tuple(PRESETS)[:2]))
+@pytest.mark.parametrize("preset", usual(PRESETS, tuple(PRESETS)[:1]))
 def test_every_preset_gives_clean_cut_lines(style, preset):
     chart = CHARTS[style.charts[0]]
     for size in list(chart.sizes)[:: len(chart.sizes) - 1]:
@@ -248,7 +248,7 @@ def random_bodies(count, *, seed, ids):
 def test_the_crotch_meets_the_body_for_random_bodies_or_names_what_disagrees():
     style = STYLES["trousers"]
     made, named = 0, []
-    for body in random_bodies(200, seed=11, ids=style.required):
+    for body in random_bodies(all_or(200, 50), seed=11, ids=style.required):
         try:
             pattern = draft(style, body, {}, Allowances())
         except DraftRefused as refusal:
@@ -259,14 +259,14 @@ def test_the_crotch_meets_the_body_for_random_bodies_or_names_what_disagrees():
         assert drafted_mm == pytest.approx(body["crotch_round"] + 20, abs=0.5)
         inseams = [edge_length(pattern.piece(id), "inseam") for id in ("front", "back")]
         assert inseams[0] == pytest.approx(inseams[1], abs=0.5)
-    assert made >= 150
+    assert made >= all_or(150, 35)
     assert all({"crotch_round", "body_rise"} <= concerns or "hip" in concerns for concerns in named)
 
 
 def test_the_cap_fits_the_armhole_for_random_bodies_or_names_what_disagrees():
     style = STYLES["bodice"]
     made, named = 0, []
-    for body in random_bodies(200, seed=12, ids=style.required):
+    for body in random_bodies(all_or(200, 40), seed=12, ids=style.required):
         try:
             pattern = draft(style, body, {}, Allowances())
         except DraftRefused as refusal:
@@ -275,7 +275,7 @@ def test_the_cap_fits_the_armhole_for_random_bodies_or_names_what_disagrees():
         made += 1
         armhole = sum(edge_length(pattern.piece(id), "armhole") for id in ("front", "back"))
         assert edge_length(pattern.piece("sleeve"), "cap") == pytest.approx(armhole + 15, abs=0.1)
-    assert made >= 180
+    assert made >= all_or(180, 36)
     assert all(named)
 
 

@@ -235,6 +235,7 @@ def test_a_job_in_inches_says_no_centimetres():
     assert not re.search(r"\d cm\b", text)
 
 
+@pytest.mark.long
 def test_no_page_is_all_but_empty():
     for number in range(5):
         for page in printed(demo_work(number)):

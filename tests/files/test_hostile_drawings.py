@@ -282,7 +282,7 @@ def test_every_damaged_or_hostile_file_ends_in_a_sentence(
 HOSTILE_TIME_S = 5.0
 
 
-@pytest.mark.parametrize("hostile", HOSTILE)
+@pytest.mark.parametrize("hostile", usual(HOSTILE, HOSTILE[::3]))
 def test_what_is_built_to_take_long_is_ended(hostile, tmp_path, read_server):
     """By the time that the reading process works: the clock of a busy machine says nothing."""
     ending, data = hostile(np.random.default_rng(7), 9)
@@ -292,6 +292,7 @@ def test_what_is_built_to_take_long_is_ended(hostile, tmp_path, read_server):
     assert 0 < read_server.worked_s < HOSTILE_TIME_S
 
 
+@pytest.mark.long
 @pytest.mark.real_reader
 @pytest.mark.parametrize("hostile", [uses_in_a_ring])
 def test_the_process_of_its_own_reads_ends_and_is_gone(hostile, tmp_path, good):

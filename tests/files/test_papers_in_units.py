@@ -80,11 +80,16 @@ def test_the_buying_list_on_paper_and_in_rows(job):
     "words",
     [
         ["lay", "JOB", "--fold", "open", "--effort", "20"],
-        ["lay", "JOB", "--fold", "four", "--effort", "20"],
+        pytest.param(["lay", "JOB", "--fold", "four", "--effort", "20"], marks=pytest.mark.long),
         ["check", "JOB"],
-        ["buy", "JOB", "--effort", "20"],
-        ["yardage", "JOB", "--sizes", "96", "--widths", "1400mm,40cm", "--effort", "20"],
-        ["bolt", "JOB", "3m", "--sizes", "96", "--effort", "20"],
+        pytest.param(["buy", "JOB", "--effort", "20"], marks=pytest.mark.long),
+        pytest.param(
+            ["yardage", "JOB", "--sizes", "96", "--widths", "1400mm,40cm", "--effort", "20"],
+            marks=pytest.mark.long,
+        ),
+        pytest.param(
+            ["bolt", "JOB", "3m", "--sizes", "96", "--effort", "20"], marks=pytest.mark.long
+        ),
     ],
     ids=lambda words: " ".join(words[:4]),
 )

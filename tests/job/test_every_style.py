@@ -39,13 +39,13 @@ def asked_job(style, cloth_id):
 
 
 @pytest.mark.parametrize("cloth_id", CLOTHS)
-@pytest.mark.parametrize("style", usual(STYLES, tuple(STYLES)[::3]))
+@pytest.mark.parametrize("style", usual(STYLES, tuple(STYLES)[::5]))
 def test_two_ways_at_least_break_no_rule(style, cloth_id):
     a_job = asked_job(style, cloth_id)
     if style == "handkerchief-dress":  # its panels are squares wider than most cloths
         a_job = replace(a_job, cloths=(replace(a_job.cloths[0], usable_width_mm=1500),))
     pieces, (cloth,), (garment,) = cut_pieces(a_job), a_job.cloths, a_job.garments
-    shaped = style not in ("circle-skirt", "corset")
+    shaped = style not in ("circle-skirt", "corset", "small-things")
     if cloth_id == "lee-check":
         assert bool(asked_by(garment, drafted(garment).pattern, a_job).seams) == shaped
     held = 0

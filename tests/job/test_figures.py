@@ -4,7 +4,7 @@ import json
 from dataclasses import replace
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from typer.testing import CliRunner
 
@@ -518,6 +518,7 @@ def test_random_cards_give_valid_pieces_of_the_same_net_area_or_a_reason(cards):
 
 
 @given(st.integers(-30, 60), st.integers(-40, 0))
+@settings(max_examples=10)
 def test_a_point_is_dragged_to_within_what_a_tape_shows(across, down):
     start = point(JOB)
     try:
@@ -571,6 +572,22 @@ def test_a_skirt_goes_as_far_as_the_cloth_does():
         assert need(lay).need_mm <= at_hand + 1e-6
     # the front and both backs lie side by side on 140 cm: the length grows with the cloth
     assert found[1] - found[0] == pytest.approx(200.0, abs=25.0)
+
+
+def test_a_cloth_that_is_not_bought_yet_stops_no_figure_and_what_does_is_said():
+    job = skirt_on(1100.0)
+    lined = with_piece_card(job, job.garments[0], "front", Card(lining=Backing()))
+    garment = replace(lined.garments[0], cloths={"interfacing": "firm", "lining": "silk"})
+    silk = Cloth(id="silk", usable_width_mm=1400.0, name="Silk")
+    lined = replace(lined, cloths=(*lined.cloths, silk), garments=(garment,))
+    said = []
+    found = found_as_far(lined, Search(effort=20), told=lambda *told: said.append(told))
+    plain = found_as_far(job, Search(effort=20))
+    far, as_far = (own.garments[0].figures["hem.down"].found_mm for own in (found, plain))
+    assert far == pytest.approx(as_far, abs=15.0)
+    ((id, figure, why),) = said
+    assert (id, figure) == ("skirt", "hem.down")
+    assert str(why) == "as far as 1.10 m of linen go"
 
 
 def test_cloth_too_short_even_for_the_least_is_refused():

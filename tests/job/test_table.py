@@ -227,6 +227,7 @@ def test_shrinkage_squaring_and_a_longer_lay_never_shorten_what_is_bought(
     )
 
 
+@pytest.mark.long
 def test_a_wider_cloths_lay_that_only_just_fits_is_found_on_the_narrower(monkeypatch):
     # in size 92 front and back lie side by side on 150 cm, and, pushed a little, on 140 cm too
     monkeypatch.setattr("wickel.job.table.alone_ways", lambda: ("open",))
@@ -313,6 +314,7 @@ def test_what_a_narrower_cell_won_later_is_taken_over_by_the_wider():
     assert {own.way: own for own in after.ways if own.way != narrow.best.way} == others
 
 
+@pytest.mark.long
 def test_what_is_taken_over_keeps_to_the_lengths_that_the_cloth_is_sold_in():
     sold = replace(
         CLOTH, sold_length_mm=2100.0

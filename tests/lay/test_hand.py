@@ -36,7 +36,7 @@ from wickel.lay.hand import (
 from wickel.lay.hand.contact import pushed, sides_of
 from wickel.lay.pose import on_table
 
-USUAL, ALL = 30, 2000
+USUAL, ALL = 12, 2000
 TURNING = ("crosswise", "turned", "four", "crosswise-twice")
 WAYS_ON = ((1.0, 0.0), (-1.0, 0.0), (0.0, 1.0), (0.0, -1.0))
 

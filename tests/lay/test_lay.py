@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from tests.lay.judge import judged
 from tests.lay.shapes import BOX, ELL, HALF, WEDGE, four_kinds, job, piece
-from tests.often import usual
+from tests.often import all_or, usual
 from wickel.body import WOMEN, size_body
 from wickel.cloth import COMBINED, WAYS, BadWay, Cloth, Print
 from wickel.files import job_of, job_record, lay_record
@@ -453,7 +453,7 @@ def jobs(draw):
 
 
 @given(jobs(), st.sampled_from(EVERY_WAY))
-@settings(max_examples=50)
+@settings(max_examples=20)
 def test_any_job_is_laid_right_or_refused(record, way):
     try:
         lay_file = laid(record, way, effort=4)
@@ -481,7 +481,7 @@ def test_the_box_dress_is_laid_at_every_size_on_every_width(size):
     a_job = dress(size)
     pieces = cut_pieces(a_job)
     plain = job_record(Job(cloths=a_job.cloths, pieces=pieces))
-    for width in (1100, 1400, 1500):
+    for width in all_or((1100, 1400, 1500), (1400,)):
         cloth = Cloth(id="main", usable_width_mm=width, print=Print.ANY)
         plain["cloths"][0]["usable_width_mm"] = width
         for way in STRAIGHT:

@@ -256,6 +256,7 @@ def test_while_loops_are_compiled_numpy_does_the_work():
     assert jit.ready() is jit.COMPILED
 
 
+@pytest.mark.long
 def test_the_window_does_not_load_the_compiler():
     code = (
         "import sys, wickel.app.start; sys.exit('numba' in sys.modules or 'scipy.optimize' in "

@@ -10,7 +10,7 @@ from tests.lay.judge import judged
 from tests.lay.shapes import BOX, job, piece
 from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job, layable
-from wickel.lay import LayRefused, Search, exact_check
+from wickel.lay import LayRefused, LayStopped, Search, Stopped, exact_check
 
 # an eighth of a ring, its long side on the fold: unfolded a quarter, the middle on the bias
 EIGHTH = [[200, 0], [600, 0]] + [
@@ -116,3 +116,23 @@ def test_on_that_fold_a_piece_turned_off_its_grain_is_still_found():
         lay, placements=(replace(lay.placements[0], turn_deg=lay.placements[0].turn_deg + 90),)
     )
     assert "grain" in {finding.code for finding in exact_check(turned)}
+
+
+def test_a_stop_is_heard_before_each_part():
+    record = job(quarter("a"), quarter("b"), *(piece(f"p{k}", BOX) for k in range(2)), width=1600)
+    a_job, asked = job_of(record), []
+
+    def stop(progress, best):
+        asked.append(progress)
+        if len(asked) > 2:
+            raise Stopped
+
+    with pytest.raises(LayStopped):
+        lay_job(
+            a_job,
+            cut_pieces(a_job),
+            fold="diagonal",
+            search=Search(effort=5),
+            report_until=lambda _: stop,
+        )
+    assert len(asked) == 3

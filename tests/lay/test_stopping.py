@@ -136,6 +136,7 @@ def test_a_comb_of_a_thousand_corners_is_laid(monkeypatch):
     assert judged(record, json.loads(json.dumps(lay_record(lays)))) == []
 
 
+@pytest.mark.long
 def test_a_remnant_of_twenty_thousand_corners_is_kept_to():
     corners = [[x + 1500, y + 700] for x, y in ring(20_000, 1400, 650, rough=2.0)]
     record = job(piece("a", WEDGE), piece("b", HALF), remnant=corners)
@@ -170,6 +171,7 @@ def test_symmetry_of_a_fine_outline_is_found_and_a_dent_is_seen():
     assert not is_mirror_symmetric(dented, 0.0)
 
 
+@pytest.mark.long
 def test_at_equal_effort_best_is_hardly_longer_than_any_single_way():
     a_job = job_of(four_kinds())
     pieces, cloth = cut_pieces(a_job), a_job.cloths[0]

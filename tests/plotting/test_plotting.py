@@ -100,6 +100,7 @@ def test_cancelling_without_paper_throws_away_what_was_not_drawn(plot, plotter):
     assert plotter.drawn == []
 
 
+@pytest.mark.long
 def test_a_second_plot_follows_the_first(plot, plotter):
     for _ in range(2):
         assert send_plot(plot, ("127.0.0.1", plotter.port), lambda _: None, lambda: False)

@@ -154,6 +154,7 @@ def written(name, count):
     return {f"{name}{k}" if k % 3 == 1 else f"{name}-{k}" for k in range(count)}
 
 
+@pytest.mark.long
 def test_two_processes_on_one_book_lose_nothing(folder):
     open_store(folder, "2026-11-29").close()
     with writer(folder, "a", 60) as one, writer(folder, "b", 60) as other:

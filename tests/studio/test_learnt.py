@@ -132,6 +132,7 @@ def test_the_season_is_the_same_for_the_same_day_and_has_what_it_says():
     assert any(client.adjustments for client in made.clients)
 
 
+@pytest.mark.long
 def test_every_job_of_the_season_can_be_cut():
     for job in season(DAY, len(orders())).jobs:
         assert drafted_job(job)[1], job.name

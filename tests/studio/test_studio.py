@@ -42,6 +42,7 @@ def test_every_material_of_every_style_has_a_cloth_on_the_shelf():
     assert all(shelf_cloth(id) for id in CLOTH_FOR_MATERIAL.values())
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("style", usual(STYLES, ("slip-top", "circle-skirt")))
 def test_a_new_order_can_be_laid_at_once(style):
     order = new_order(style)

@@ -3,6 +3,7 @@ between two."""
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Callable
 from dataclasses import replace
 from datetime import datetime
@@ -12,6 +13,7 @@ from pathlib import Path
 from PySide6.QtCore import QObject, Qt, Signal
 from PySide6.QtWidgets import QFileDialog, QWidget
 
+from wickel.app.faults import told_without_words
 from wickel.app.session import Session
 from wickel.app.settings import SettingsFile
 from wickel.app.widgets.dialogs import Notice
@@ -23,6 +25,7 @@ from wickel.units import shown_length
 from wickel.wording import tr
 
 MOST_RECENT = 8
+_LOG = logging.getLogger("wickel")
 
 
 def in_one_line(job: Job) -> str:
@@ -66,12 +69,31 @@ class Opening(QObject):
         except UnreadableFile as reason:
             self._say_damaged(path, str(reason))
             return False
-        self._session.open(job, path)
+        try:
+            self._session.open(job, path)
+        except Exception as fault:  # noqa: BLE001 - nothing in one job may take the window along
+            self._leave_stumbled(path, fault)
+            return False
         self._remember_path()
         if self._session.file.open_elsewhere:
             self._ask_to_take_over()
         self.opened.emit()
         return True
+
+    def _leave_stumbled(self, path: Path, fault: Exception) -> None:
+        """Leave a job that the program stumbles over as it is, and say so: the window is there
+        without it."""
+        where = told_without_words(type(fault), fault.__traceback__)
+        _LOG.error("a job that cannot be shown\n%s", where)
+        self._session.file.give_up()
+        self._session.open(Job(cloths=()), None)
+        self._session.trouble.emit(
+            tr(
+                "{path} cannot be shown: the program stumbles over something in it. It stays as it "
+                "is; open another job.",
+                path=path.name,
+            )
+        )
 
     def may_leave(self) -> bool:
         """Whether the open job may be left: it is saved, here or elsewhere, or the maker gives it

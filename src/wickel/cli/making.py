@@ -39,6 +39,7 @@ from wickel.lay import (
     DEFAULT_EFFORT,
     PLANNING,
     CutPiece,
+    Finding,
     Lay,
     LayRefused,
     LayReport,
@@ -116,27 +117,26 @@ def check(job_path: JobPath, as_json: AsJson = False) -> None:
                 {
                     "checks": [_check_record(c) for c in checks],
                     "notes": [str(note) for note in notes],
-                    "findings": [
-                        {
-                            "level": f.level.value,
-                            "code": f.code,
-                            "text": str(f.text),
-                            "way_out": str(f.way_out),
-                        }
-                        for f in findings
-                    ],
+                    "findings": [_finding_record(f) for f in findings],
                 }
             )
         )
     else:
-        for c in checks:
-            print(_check_line(c, job.unit))
-        for note in notes:
-            print(f"note: {note}")
-        for finding in findings:
-            print(f"{finding.level.value}: {finding.text} {finding.way_out}".rstrip())
+        print(*(_check_line(c, job.unit) for c in checks), sep="\n")
+        lines = [f"note: {note}" for note in notes]
+        lines += [f"{f.level.value}: {f.text} {f.way_out}".rstrip() for f in findings]
+        print("".join(f"{line}\n" for line in lines), end="")
     if any(c.broken for c in checks) or any(f.level is Level.BROKEN for f in findings):
         raise typer.Exit(REFUSED)
+
+
+def _finding_record(finding: Finding) -> dict[str, str]:
+    return {
+        "level": finding.level.value,
+        "code": finding.code,
+        "text": str(finding.text),
+        "way_out": str(finding.way_out),
+    }
 
 
 def taken_or_found(job: Job, pieces: tuple[CutPiece, ...], effort: int) -> list[Lay]:
@@ -378,8 +378,11 @@ def reach(
     """Find how far the cloth lets the figures go that are to go as far as it does."""
     apart((job_path,), [out] if out is not None else [])
     try:
+        stops: dict[str, str] = {}
         job = found_as_far(
-            read_settings(tuple(settings or ()), read_job_or_fail(job_path)), Search(effort=effort)
+            read_settings(tuple(settings or ()), read_job_or_fail(job_path)),
+            Search(effort=effort),
+            told=lambda garment, id, why: stops.update({f"{garment}:{id}": str(why)}),
         )
     except (LayRefused, BadWay) as reason:
         fail(reason, REFUSED)
@@ -397,4 +400,4 @@ def reach(
         print(json.dumps(found))
         return
     for name, mm in found.items():
-        print(f"{name}: {shown_length(mm, job.unit)}")
+        print(f"{name}: {shown_length(mm, job.unit)}, {stops[name]}")

@@ -9,6 +9,7 @@ garment, and is put together here, so that the joining card leaves none out.
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
+from functools import partial
 
 from wickel.pattern import EdgeKind, Pattern, Piece, Seam
 
@@ -116,23 +117,32 @@ def _side_by_side(found: _Found) -> Iterator[Seam]:
 
 
 def _collars(found: _Found) -> Iterator[Seam]:
-    """A collar, its stand or a hood to the necks, and the two layers of a collar to each other."""
+    """A collar, its stand or a hood to the necks, and a collar to its stand."""
     stand, collar = found.by_id.get("collar-stand"), found.by_id.get("collar")
     lowest = stand or collar or found.by_id.get("hood")
-    necks = [piece for piece in found.outer() if not piece.id.startswith(("collar", "hood"))]
-    if lowest is not None:
-        for edge in ("neck", "join"):
-            if found.free(lowest, edge):
-                for piece in necks:
-                    if _has(piece, "neck"):
-                        yield Seam(name="collar", one=(lowest.id, edge), other=(piece.id, "neck"))
+    if lowest is None:
+        return
+    necks = [
+        piece
+        for piece in found.outer()
+        if _has(piece, "neck") and not piece.id.startswith(("collar", "hood"))
+    ]
+    for edge in filter(partial(found.free, lowest), ("neck", "join")):
+        for piece in necks:
+            yield Seam(name="collar", one=(lowest.id, edge), other=(piece.id, "neck"))
     if stand is not None and collar is not None and found.free(collar, "neck"):
         yield Seam(name="collar stand", one=(stand.id, "top"), other=(collar.id, "neck"))
-    for layer, edges in ((collar, ("outer", "top", "front")), (stand, ("front",))):
-        for edge in edges:
-            if layer is not None and layer.cuts[0].copies > 1 and found.free(layer, edge):
-                end = (layer.id, edge)
-                yield Seam(name=f"collar, {edge} edge", one=end, other=end)
+
+
+def _collar_layers(found: _Found) -> Iterator[Seam]:
+    """The two layers of a collar, and of its stand, to each other."""
+    for id, edges in (("collar", ("outer", "top", "front")), ("collar-stand", ("front",))):
+        layer = found.by_id.get(id)
+        if layer is None or layer.cuts[0].copies < 2:
+            continue
+        for edge in filter(partial(found.free, layer), edges):
+            end = (layer.id, edge)
+            yield Seam(name=f"collar, {edge} edge", one=end, other=end)
 
 
 def _has(piece: Piece, edge: str) -> bool:
@@ -202,40 +212,41 @@ def _bound(found: _Found) -> Iterator[Seam]:
                     yield Seam(name=f"binding, {edge}", one=(id, "join"), other=(piece.id, edge))
 
 
-def _lined(found: _Found) -> Iterator[Seam]:
-    """A lining: its sleeve into its armholes, or its armholes to those of the cloth; to the facing
-    inside it, or to the neck."""
-    sleeve = found.by_id.get("sleeve-lining")
+def _linings(found: _Found) -> Iterator[tuple[Piece, Piece | None]]:
+    """Every lining with the piece that it lines; that of a sleeve is set into the others."""
     for piece in found.pieces:
-        if not piece.id.endswith("-lining") or piece is sleeve:
+        if piece.id.endswith("-lining") and piece.id != _SLEEVE_LINING:
+            yield piece, found.by_id.get(piece.id.removesuffix("-lining"))
+
+
+_SLEEVE_LINING = "sleeve-lining"
+
+
+def _lined_armholes(found: _Found) -> Iterator[Seam]:
+    """The armholes of a lining: its sleeve is set into them, or they are sewn to those of the
+    cloth."""
+    sleeve = found.by_id.get(_SLEEVE_LINING)
+    for piece, outer in _linings(found):
+        if not found.free(piece, "armhole"):
             continue
-        of = piece.id.removesuffix("-lining")
-        if found.free(piece, "armhole"):
-            outer = found.by_id.get(of)
-            if sleeve is not None and _has(sleeve, "cap"):
-                end = (piece.id, "armhole")
-                yield Seam(name="armhole of the lining", one=(sleeve.id, "cap"), other=end)
-            elif outer is not None and _has(outer, "armhole"):
-                yield Seam(
-                    name=f"armhole of the {piece.name.lower()}",
-                    one=(of, "armhole"),
-                    other=(piece.id, "armhole"),
-                )
-        facing = found.by_id.get(f"{of}-facing")
-        for edge in ("front edge", "neck", "waist"):
-            if not found.free(piece, edge):
-                continue
+        end = (piece.id, "armhole")
+        if sleeve is not None and _has(sleeve, "cap"):
+            yield Seam(name="armhole of the lining", one=(sleeve.id, "cap"), other=end)
+        elif outer is not None and _has(outer, "armhole"):
+            yield Seam(name=_called("armhole", piece), one=(outer.id, "armhole"), other=end)
+
+
+def _lined_edges(found: _Found) -> Iterator[Seam]:
+    """A lining to the facing inside it; where there is none, to the edges of its piece."""
+    for piece, outer in _linings(found):
+        facing = found.by_id.get(piece.id.removesuffix("-lining") + "-facing")
+        for edge in filter(partial(found.free, piece), ("front edge", "neck", "waist")):
+            end = (piece.id, edge)
             if facing is not None and found.free(facing, "outer") and edge != "waist":
-                inner = (facing.id, "outer")
-                yield Seam(
-                    name=f"lining to the {facing.name.lower()}", one=inner, other=(piece.id, edge)
-                )
-            elif facing is None and of in found.by_id and _has(found.by_id[of], edge):
-                yield Seam(
-                    name=f"{edge} of the {piece.name.lower()}",
-                    one=(of, edge),
-                    other=(piece.id, edge),
-                )
+                name = f"lining to the {facing.name.lower()}"
+                yield Seam(name=name, one=(facing.id, "outer"), other=end)
+            elif facing is None and outer is not None and _has(outer, edge):
+                yield Seam(name=_called(edge, piece), one=(outer.id, edge), other=end)
 
 
 _RULES = (
@@ -243,10 +254,12 @@ _RULES = (
     _side_by_side,
     _to_itself,
     _collars,
+    _collar_layers,
     _armholes,
     _waists,
     _bands,
     _tubes,
     _bound,
-    _lined,
+    _lined_armholes,
+    _lined_edges,
 )

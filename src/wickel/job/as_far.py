@@ -3,6 +3,8 @@ lay goes into the cloth there is."""
 
 from __future__ import annotations
 
+import math
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 from wickel.draft import AsFar, DraftRefused
@@ -11,7 +13,7 @@ from wickel.job.job import Garment, Job, JobRefused
 from wickel.job.laying import lay_job
 from wickel.job.work import cut_pieces
 from wickel.lay import LayRefused, LayReport, LayStopped, Search
-from wickel.wording import say
+from wickel.wording import Text, say, words_of
 from wickel.yardage import need
 
 MOST_MORE_MM = 800.0
@@ -28,13 +30,15 @@ def found_as_far(
     search: Search = Search(effort=FIND_EFFORT),
     *,
     report: LayReport | None = None,
+    told: Told = lambda _garment, _figure, _why: None,
 ) -> Job:
     """The job with every figure that goes as far as the cloth found anew, one after another.
 
-    The cloth is its length at hand where that is given; else what has to be bought with the figure
-    at its least, up to the shop's step.
+    The cloth is its length at hand where that is given; else, of the cloth that the garment is
+    mostly cut from, what has to be bought with the figure at its least, up to the shop's step. Any
+    other, such as a lining that is not bought yet, is bought as long as it is needed.
 
-    ``report`` may stop it.
+    ``report`` may stop it; ``told`` hears for each figure what it stops at.
 
     Raises:
         Stopped: the report stopped it.
@@ -43,16 +47,22 @@ def found_as_far(
     for garment in job.garments:
         for id, own in garment.figures.items():
             if isinstance(own, AsFar):
-                job = _found(job, job.garment(garment.id), id, own, _Look(search, report))
+                look = _Look(search, report, told)
+                job = _found(job, job.garment(garment.id), id, own, look)
     return job
+
+
+Told = Callable[[str, str, Text], None]
+"""What is told of a figure: its garment, the figure, what it stops at."""
 
 
 @dataclass(frozen=True, slots=True)
 class _Look:
-    """How hard a lay is looked for, and what may stop it."""
+    """How hard a lay is looked for, what may stop it, and who hears what a figure stops at."""
 
     search: Search
     report: LayReport | None
+    told: Told
 
     def go_on(self) -> None:
         """Raises ``Stopped`` when the report does."""
@@ -65,28 +75,41 @@ def _found(job: Job, garment: Garment, id: str, as_far: AsFar, look: _Look) -> J
         return with_figure(job, garment, id, AsFar(as_far.least_mm, mm))
 
     room: dict[str, float] = {}
+    main = job.cloth_for("main", garment)
     for cloth, (buy, at_hand) in _bought(at(as_far.least_mm), look).items():
-        room[cloth] = buy if at_hand is None else at_hand
+        usual = buy if cloth == main else math.inf
+        room[cloth] = usual if at_hand is None else at_hand
         if buy > room[cloth] + 1e-6:
             name = job.cloth(cloth).shown_name
             raise LayRefused(
                 say("as_far.too-short", figure=id, cloth=name, short=buy - room[cloth])
             )
     low, high = as_far.least_mm, as_far.least_mm + MOST_MORE_MM
+    stops: Text = say("as_far.tried-no-farther")
     while high - low > CLOSE_MM:
         look.go_on()
         middle = (low + high) / 2
-        try:
-            fits = all(
-                buy <= room.get(cloth, 0.0) + 1e-6
-                for cloth, (buy, _) in _bought(at(middle), look).items()
-            )
-        except LayStopped:
-            raise
-        except (DraftRefused, JobRefused, LayRefused):
-            fits = False
-        low, high = (middle, high) if fits else (low, middle)
+        lacking = _lacking(at(middle), room, look)
+        low, high = (low, middle) if lacking else (middle, high)
+        stops = lacking or stops
+    look.told(garment.id, id, stops)
     return at(low)
+
+
+def _lacking(job: Job, room: Mapping[str, float], look: _Look) -> Text:
+    """What a figure is too far for: a cloth that is too short for it, or why it cannot be drafted
+    or laid so; nothing where it goes."""
+    try:
+        bought = _bought(job, look)
+    except LayStopped:
+        raise
+    except (DraftRefused, JobRefused, LayRefused) as reason:
+        return words_of(reason)
+    for cloth, (buy, _) in bought.items():
+        if buy > room.get(cloth, 0.0) + 1e-6:
+            name = job.cloth(cloth).shown_name
+            return say("as_far.as-far-as-cloth", cloth=name, long=room.get(cloth, 0.0))
+    return ""
 
 
 def _bought(job: Job, look: _Look) -> dict[str, tuple[float, float | None]]:

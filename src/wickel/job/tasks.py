@@ -232,9 +232,10 @@ class BoltLaid:
 
 @dataclass(frozen=True, slots=True)
 class Reached:
-    """How far figures go, in mm, by garment and figure."""
+    """How far figures go, in mm, by garment and figure, and what each stops at."""
 
     found_mm: Mapping[tuple[str, str], float]
+    stops: Mapping[tuple[str, str], Text]
 
 
 @dataclass(frozen=True, slots=True)
@@ -391,7 +392,7 @@ def _run_errand(
                 tell(TriedOnRemnants(tried))
         elif isinstance(task, ReachTask):
             with suppress(Stopped, LayStopped):
-                tell(_reached(found_as_far(task.job, task.search, report=report)))
+                tell(_reached(task, report))
         else:
             bolt = out_of_bolt(
                 task.job, task.cloth_id, task.asked, task.bolt_mm, search=task.search, report=report
@@ -401,15 +402,21 @@ def _run_errand(
         tell(CannotBe(words_of(reason)))
 
 
-def _reached(job: Job) -> Reached:
-    return Reached(
-        {
-            (garment.id, id): own.found_mm
-            for garment in job.garments
-            for id, own in garment.figures.items()
-            if isinstance(own, AsFar) and own.found_mm is not None
-        }
+def _reached(task: ReachTask, report: LayReport) -> Reached:
+    stops: dict[tuple[str, str], Text] = {}
+    job = found_as_far(
+        task.job,
+        task.search,
+        report=report,
+        told=lambda garment, figure, why: stops.update({(garment, figure): why}),
     )
+    found = {
+        (garment.id, id): own.found_mm
+        for garment in job.garments
+        for id, own in garment.figures.items()
+        if isinstance(own, AsFar) and own.found_mm is not None
+    }
+    return Reached(found, stops)
 
 
 def _showing(tell: Tell, stopped: IsStopped) -> LayReport:

@@ -140,28 +140,30 @@ class Sections:
         pieces = self.pieces
         elsewhere: dict[OrderKey, Home] = {}
         while (found := self._without_room(parts)) is not None:
-            section, part = found
-            key = (part.piece, part.order)
-            if lies_on_fold(part):
-                key, pieces = _one_placement_apart(pieces, part, self.cloth)
-                options = options_for(pieces, self.cloth, self.probes)
-            home = self._home_off(options[key], section, again=again)
-            if home is None:
-                self._refuse(part, parts[section])
-            else:
-                elsewhere[key] = home
-                parts = parts_at(options, elsewhere, len(self.probes))
+            section, lacking = found
+            # halves go copy by copy, what lies beside them at once: it had no part in the room
+            for part in [own for own in lacking if lies_on_fold(own)][:1] or lacking:
+                key = (part.piece, part.order)
+                if lies_on_fold(part):
+                    key, pieces = _one_placement_apart(pieces, part, self.cloth)
+                    options = options_for(pieces, self.cloth, self.probes)
+                home = self._home_off(options[key], section, again=again)
+                if home is None:
+                    self._refuse(part, parts[section])
+                else:
+                    elsewhere[key] = home
+            parts = parts_at(options, elsewhere, len(self.probes))
         return parts
 
-    def _without_room(self, parts: Parts) -> tuple[int, Part] | None:
-        """A part that is to go from a section with a slanting fold, and the section."""
+    def _without_room(self, parts: Parts) -> tuple[int, tuple[Part, ...]] | None:
+        """The parts that are to go from a section with a slanting fold, and the section."""
         for k, own in enumerate(parts):
             if not own or not self.plans[k].way.slanting:
                 continue
             if not any(map(lies_on_fold, own)):
-                return k, own[0]
-            for part in without_place(own, self.probes[k], self.cloth.margin_mm):
-                return k, part
+                return k, own
+            if lacking := without_place(own, self.probes[k], self.cloth.margin_mm):
+                return k, lacking
         return None
 
     def _home_off(self, homes: dict[Home, list[Take]], section: int, *, again: bool) -> Home | None:

@@ -178,9 +178,13 @@ class Laying:
     def _search_section(self, k: int, steps: int, seed: int, report: LayReport | None) -> None:
         own = self.plan.parts[k]
         if self.plan.plans[k].way.slanting:
-            self._done[k] = self._done[k] or placed_on_slant(
-                own, self.plan.probes[k], self.plan.cloth.margin_mm
-            )
+            relay = self._relay(k, report)
+            try:
+                self._done[k] = self._done[k] or placed_on_slant(
+                    own, self.plan.probes[k], self.plan.cloth.margin_mm, lambda: relay(0.0, None)
+                )
+            except Stopped:
+                self._stopped = True
             return
         problem = self._problem(k, self.plan.obstacles[k], steps, seed)
         problem = replace(problem, start=self._done[k], guess=self._guess)

@@ -8,6 +8,7 @@ takes the first place that is free, the largest first.
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 
 import numpy as np
 import shapely
@@ -25,19 +26,25 @@ from wickel.wording import say
 ALONG_MM, BESIDE_MM = 2.0, 20.0
 """How far apart the places are that are tried along the fold, and beside it."""
 
+Tick = Callable[[], None]
+
 Moves = NDArray[np.float64]
 """Moves to try, in mm: one row of x and y each, the ones to be had first in front."""
 
 
-def placed_on_slant(parts: tuple[Part, ...], section: Section, margin_mm: float) -> Solution:
+def placed_on_slant(
+    parts: tuple[Part, ...], section: Section, margin_mm: float, tick: Tick = lambda: None
+) -> Solution:
     """Every part at its first free place: those on the fold first, the largest of each kind first.
 
-    Spots are moves of the pose's outline: on the fold from the fold's start.
+    Spots are moves of the pose's outline: on the fold from the fold's start. ``tick`` is called
+    before each part and may raise ``Stopped``.
 
     Raises:
+        Stopped: the tick has stopped it.
         LayRefused: there is no room for all of them.
     """
-    spots = _spots(parts, section, margin_mm)
+    spots = _spots(parts, section, margin_mm, tick)
     for part, spot in zip(parts, spots, strict=True):
         if spot is None:
             raise LayRefused(
@@ -59,7 +66,9 @@ def lies_on_fold(part: Part) -> bool:
     return part.poses[0].on_fold
 
 
-def _spots(parts: tuple[Part, ...], section: Section, margin_mm: float) -> list[Spot | None]:
+def _spots(
+    parts: tuple[Part, ...], section: Section, margin_mm: float, tick: Tick = lambda: None
+) -> list[Spot | None]:
     """For every part its first free place; None where there is none."""
     (zone,) = section.zones
     along, beside = _along(zone), _beside(zone)
@@ -70,6 +79,7 @@ def _spots(parts: tuple[Part, ...], section: Section, margin_mm: float) -> list[
         return not lies_on_fold(parts[k]), -Polygon(parts[k].poses[0].outline).area
 
     for index in sorted(range(len(parts)), key=largest_first):
+        tick()
         moves = along if lies_on_fold(parts[index]) else beside
         spot = _first_place(parts[index].poses, moves, free)
         if spot is not None:

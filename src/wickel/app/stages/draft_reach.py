@@ -44,6 +44,8 @@ class Reach(QObject):
         if isinstance(message, Reached):
             job = with_reached(self._session.job, message.found_mm)
             self._session.apply(job, tr("As far as the cloth goes"))
+            for (_, figure), why in message.stops.items():
+                self._session.trouble.emit(f"{figure}: {str(why).rstrip('.')}.")
         elif isinstance(message, CannotBe):
             self._session.trouble.emit(str(message.sentence))
 

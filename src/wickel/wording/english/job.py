@@ -89,6 +89,8 @@ SENTENCES = {
     "figures.no-point": "There is no point “{point}” any more: change its piece in another way.",
     "figures.point-stays": "No figure of the draft moves this point that way.",
     "version_file.no-such-style": "there is no style “{style}”",
+    "as_far.as-far-as-cloth": "as far as {long:cloth} of {cloth} go",
+    "as_far.tried-no-farther": "no farther is tried",
     "as_far.too-short": (
         "Even at its least {figure} does not go into {cloth}: {short:up} are lacking by this "
         "search."
