@@ -105,29 +105,29 @@ CHECK_EFFORT = 40
 def check(job_path: JobPath, as_json: AsJson = False) -> None:
     """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
     job, pieces = open_job(job_path, to_lay=True)
-    checks = [
-        c for garment in job.garments for done in drafted_series(garment, job) for c in done.checks
-    ]
+    drafts = [done for garment in job.garments for done in drafted_series(garment, job)]
+    checks = [c for done in drafts for c in done.checks]
     notes = _unheard(job)
     lays = taken_or_found(job, pieces, CHECK_EFFORT)
     findings = [finding for lay in lays for finding in lay.findings]
     if as_json:
-        print(
-            json.dumps(
-                {
-                    "checks": [_check_record(c) for c in checks],
-                    "notes": [str(note) for note in notes],
-                    "findings": [_finding_record(f) for f in findings],
-                }
-            )
-        )
+        record = {
+            "checks": [_check_record(c) for c in checks],
+            "notes": [str(note) for note in notes],
+            "findings": [_finding_record(f) for f in findings],
+        }
+        print(json.dumps(record))
     else:
-        print(*(_check_line(c, job.unit) for c in checks), sep="\n")
-        lines = [f"note: {note}" for note in notes]
-        lines += [f"{f.level.value}: {f.text} {f.way_out}".rstrip() for f in findings]
+        lines = [_check_line(c, job.unit) for c in checks]
+        lines += [f"note: {note}" for note in notes]
+        lines += map(_finding_line, findings)
         print("".join(f"{line}\n" for line in lines), end="")
     if any(c.broken for c in checks) or any(f.level is Level.BROKEN for f in findings):
         raise typer.Exit(REFUSED)
+
+
+def _finding_line(finding: Finding) -> str:
+    return f"{finding.level.value}: {finding.text} {finding.way_out}".rstrip()
 
 
 def _finding_record(finding: Finding) -> dict[str, str]:
