@@ -105,29 +105,37 @@ CHECK_EFFORT = 40
 def check(job_path: JobPath, as_json: AsJson = False) -> None:
     """Check a job: tape checks and rules of the lay. Exit 1 if one is broken."""
     job, pieces = open_job(job_path, to_lay=True)
-    drafts = [done for garment in job.garments for done in drafted_series(garment, job)]
-    checks = [c for done in drafts for c in done.checks]
-    notes = _unheard(job)
+    checks, notes = _checks_of(job), _unheard(job)
     lays = taken_or_found(job, pieces, CHECK_EFFORT)
     findings = [finding for lay in lays for finding in lay.findings]
     if as_json:
         record = {
-            "checks": [_check_record(c) for c in checks],
-            "notes": [str(note) for note in notes],
-            "findings": [_finding_record(f) for f in findings],
+            "checks": list(map(_check_record, checks)),
+            "notes": list(map(str, notes)),
+            "findings": list(map(_finding_record, findings)),
         }
         print(json.dumps(record))
     else:
-        lines = [_check_line(c, job.unit) for c in checks]
-        lines += [f"note: {note}" for note in notes]
-        lines += map(_finding_line, findings)
-        print("".join(f"{line}\n" for line in lines), end="")
+        for line in (*_check_lines(checks, job.unit), *map("note: {}".format, notes)):
+            print(line)
+        for finding in findings:
+            print(f"{finding.level.value}: {finding.text} {finding.way_out}".rstrip())
     if any(c.broken for c in checks) or any(f.level is Level.BROKEN for f in findings):
         raise typer.Exit(REFUSED)
 
 
-def _finding_line(finding: Finding) -> str:
-    return f"{finding.level.value}: {finding.text} {finding.way_out}".rstrip()
+def _checks_of(job: Job) -> list[TapeCheck]:
+    """The tape checks of all garments of a job, in every size that they are made in."""
+    return [
+        check
+        for garment in job.garments
+        for done in drafted_series(garment, job)
+        for check in done.checks
+    ]
+
+
+def _check_lines(checks: list[TapeCheck], unit: Unit) -> list[str]:
+    return [_check_line(check, unit) for check in checks]
 
 
 def _finding_record(finding: Finding) -> dict[str, str]:
