@@ -130,3 +130,19 @@ def test_a_style_of_the_house_is_taken_apart_and_its_part_exchanged_as_one_step(
     assert session.draft.pattern.piece("front").edges == before.edges  # all else stays as it was
     qtbot.keyClick(window, Qt.Key.Key_Z, CTRL)
     assert session.garment.style == "box-dress"
+
+
+def test_what_was_just_chosen_is_kept_and_what_would_be_exchanged_is_said_first(dialog, qtbot):
+    choose(dialog.boxes[Slot.COLLAR], "stand")
+    choose(dialog.boxes[Slot.LOWER], "panels-8")
+    closing = dialog.boxes[Slot.CLOSING]
+    before = closing.currentText()
+    assert before in dialog.would.text()
+    assert "instead of" in dialog.would.text()
+    assert dialog.would.isVisibleTo(dialog)
+    qtbot.mouseClick(dialog.fit, LEFT)
+    # both that were chosen here are still there
+    assert dialog.boxes[Slot.COLLAR].currentData() == "stand"
+    assert dialog.boxes[Slot.LOWER].currentData() == "panels-8"
+    assert closing.currentText() != before
+    assert dialog.would.text() == ""

@@ -3,6 +3,7 @@
 import numpy as np
 import pytest
 
+from tests.job.test_every_style import asked_job
 from tests.lay.shapes import WEDGE
 from tests.lay.test_hand import laid, plain_cloth, rectangle
 from tests.lay.test_stacked import from_both, two_cloths
@@ -25,6 +26,7 @@ from wickel.lay.hand import (
     beside,
     carried_along,
     elsewhere,
+    first_place,
     folded_to,
     gone_on_with,
     lacking,
@@ -165,3 +167,20 @@ def test_a_fold_is_made_4_cm_less_deep():
     assert {p.piece for p in less.placements} == {"front", "yoke"}
     shallow = folded_to(lay, 0, (300.0,))
     assert "front" not in {p.piece for p in shallow.placements}
+
+
+def test_a_piece_of_the_tray_goes_back_into_its_hole_where_the_print_must_meet():
+    """Its place lies between others and in the print's steps: pushing from the start leads past
+    it."""
+    a_job = asked_job("trousers", "lee-check")
+    lay = make_lay(cut_pieces(a_job), a_job.cloths[0], "open", search=Search(effort=10))
+    front = next(p for p in lay.placements if p.piece == "d/front")
+    off = taken_off(lay, [front.id])
+    assert first_place(off, front.piece) is None
+    assert first_place(off, front.piece, front) == front
+    again = put_on(off, front)
+    assert again.lay_length_mm == pytest.approx(lay.lay_length_mm)
+    # what lies there already, or is not lacking, is not laid twice
+    assert first_place(lay, front.piece, front) is None
+    over = next(p for p in lay.placements if p.piece == "d/back")
+    assert first_place(off, over.piece, over) is None

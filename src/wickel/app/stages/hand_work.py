@@ -26,15 +26,14 @@ from wickel.lay.hand import (
     Stance,
     cut_short,
     elsewhere,
+    first_place,
     folded_to,
     middle,
     moved,
     other_sides,
     other_turns,
     pushed_on,
-    put_down,
     put_on,
-    stances,
     stood_otherwise,
     swapped,
     taken_off,
@@ -59,7 +58,6 @@ _TOWARDS = {
 _STEPS_MM = {Unit.CM: (10.0, 1.0), Unit.INCH: (25.4, 25.4 / 8)}
 """How far an arrow key pushes, and with Shift."""
 _SAME_MM = 1e-4
-_TRIES = 24
 
 
 class HandWork(QObject):
@@ -73,6 +71,8 @@ class HandWork(QObject):
         self._session, self._view = session, view
         self.seen = SeenWork(session, view)
         self.in_tray = ""
+        self._lay_before: dict[str, Placement] = {}
+        """Where a copy of each piece of the tray lay before a hand took it off."""
         view.beside_of = session.beside
         view.pushed.connect(self._pushed)
         view.put.connect(self._put)
@@ -466,6 +466,8 @@ class HandWork(QObject):
             return
         lay, own = found
         self.in_tray = own.piece
+        taken = self._view.taken
+        self._lay_before |= {p.piece: p for p in lay.placements if p.id in taken}
         words = tr("{name} to the tray", name=self._name(lay))
         self._take(taken_off(lay, self._view.taken), words)
 
@@ -477,7 +479,7 @@ class HandWork(QObject):
             self._say(tr("Nothing is in the tray."))
             return
         id = self.in_tray if self.in_tray in lacking else next(iter(lacking))
-        made = _first_place(lay, id)
+        made = first_place(lay, id, self._lay_before.get(id))
         name = lay.piece(id).name
         if made is None:
             self._say(tr("{name} fits nowhere on this cloth as it is folded.", name=name))
@@ -603,18 +605,3 @@ def _next_step(grip: Grip, way: Point, step_mm: float) -> Shift | None:
 
 def _keeps_to_print(grip: Grip, to: Shift) -> bool:
     return grip.steps.free or any(math.dist(at, to) < _SAME_MM for at in grip.steps.near(to, 1))
-
-
-def _first_place(lay: Lay, piece_id: str) -> Placement | None:
-    """A copy of a piece laid where it first fits from the start of the cloth on: on a fold before
-    off it, as many copies at once as can be."""
-    best: tuple[float, Placement] | None = None
-    found = stances(lay, piece_id)
-    most = max((sum(s.lies.gives) for s in found), default=0)
-    on_fold = [s for s in found if s.lies.pose.on_fold]
-    for stance in (on_fold or [s for s in found if sum(s.lies.gives) == most])[:_TRIES]:
-        made = put_down(lay, piece_id, stance, (lay.spread.sections[stance.section].x_mm, 0.0))
-        if made is not None:
-            end = bounds(on_table(made, lay.piece(piece_id)).outline).max_x
-            best = min(best or (math.inf, made), (end, made), key=lambda each: each[0])
-    return None if best is None else best[1]

@@ -58,15 +58,19 @@ class PartsDialog(QDialog):
         self.said = label("", "broken", wrap=True)
         left.addWidget(self.said)
         self.fit = QPushButton(tr("Change what does not go with it"))
-        self.fit.setToolTip(tr("Exchanges the other parts that do not go with the one just chosen"))
+        self.fit.setToolTip(tr("Exchanges other parts, and keeps those that you have chosen here"))
         self.fit.clicked.connect(self._make_fit)
+        self.would = label("", wrap=True)
+        left.addWidget(self.would)
         left.addWidget(self.fit, 0, Qt.AlignmentFlag.AlignLeft)
         buttons, self.do = closing_row(
             self, tr("Take it"), tr("Take this garment (Enter); Ctrl+Z takes it back")
         )
         left.addLayout(buttons)
         whole.addWidget(side_column(self._slots(), _SLOTS_PX, _MOST_PX))
-        self._last = Slot.UPPER
+        self._mine: list[Slot] = []
+        """Where the maker has chosen a part here, the last first."""
+        self._fitting: dict[Slot, str] = {}
         self._show()
 
     def _slots(self) -> QWidget:
@@ -101,11 +105,47 @@ class PartsDialog(QDialog):
         self._show()
 
     def _exchange(self, slot: Slot) -> None:
-        self._last = slot
+        self._mine = [slot, *(own for own in self._mine if own is not slot)]
         self._with({slot: str(self.boxes[slot].currentData())})
 
     def _make_fit(self) -> None:
-        self._with(made_to_fit(parts_chosen(self._answers()), self._last))
+        self._with(self._fitting)
+
+    def _fitted(self) -> dict[Slot, str]:
+        """The parts with others in the place of those that do not go together: as many of the
+        maker's own choices are kept as can be, the last of them in any case."""
+        chosen = parts_chosen(self._answers())
+        own = self._mine or [Slot.UPPER]
+        for kept in range(len(own), 0, -1):
+            fitting = made_to_fit(chosen, *own[:kept])
+            if kept == 1 or self._can_be_drawn(fitting):
+                return fitting
+        return dict(chosen)
+
+    def _can_be_drawn(self, chosen: dict[Slot, str]) -> bool:
+        answers = dict(self._version.options) | {slot.value: id for slot, id in chosen.items()}
+        try:
+            version_pieces(replace(self._version, options=answers))
+        except DraftRefused:
+            return False
+        return True
+
+    def _offer_to_fit(self) -> None:
+        """Say what would be exchanged, before it is, and offer it where there is anything."""
+        chosen = parts_chosen(self._answers())
+        self._fitting = self._fitted()
+        other = {slot: id for slot, id in self._fitting.items() if id != chosen[slot]}
+        lines = [
+            tr(
+                "{question} {now} instead of {before}",
+                question=term(QUESTIONS[slot]),
+                now=term(PARTS[slot][id].name),
+                before=term(PARTS[slot][chosen[slot]].name),
+            )
+            for slot, id in other.items()
+        ]
+        relabelled(self.would, "; ".join(lines), "soft")
+        self.fit.setVisible(bool(other))
 
     def _show(self) -> None:
         """Show the parts, those that apply alone, and the garment that they make."""
@@ -121,13 +161,13 @@ class PartsDialog(QDialog):
             relabelled(self.said, str(refusal), "broken")
             relabelled(self.made, "", "soft")
             self.do.setEnabled(False)
-            chosen = parts_chosen(answers)
-            self.fit.setVisible(made_to_fit(chosen, self._last) != chosen)
+            self._offer_to_fit()
             return
         relabelled(self.said, "", "broken")
         names = ", ".join(piece.name for piece in pattern.pieces)
         relabelled(self.made, tr("Its pieces: {pieces}", pieces=names), "soft")
         self.picture.show_sketch(sketch(pattern))
+        relabelled(self.would, "", "soft")
         self.do.setEnabled(True)
         self.fit.setVisible(False)
 

@@ -22,6 +22,7 @@ from wickel.lay.hand.edits import (
     with_placements,
 )
 from wickel.lay.hand.grip import FOUR_WAYS, OTHER_CLOTH, Gap, Grip, made_ready
+from wickel.lay.hand.inserting import first_place
 from wickel.lay.hand.pile import beside, carried_along
 from wickel.lay.hand.relay import Deed, gone_on_with
 from wickel.lay.hand.snap import Snapped, flush
@@ -52,6 +53,7 @@ __all__ = [
     "carried_along",
     "cut_short",
     "elsewhere",
+    "first_place",
     "flush",
     "folded_to",
     "gone_on_with",
