@@ -140,7 +140,7 @@ class MainWindow(QMainWindow):
         self.slip.asked.connect(self.show_stage)
         session.lays_changed.connect(self._follow)
         session.at_table_changed.connect(self._follow)
-        session.searching_changed.connect(lambda _: self._follow())
+        session.searching_changed.connect(self._follow)
         session.trouble.connect(self._say_trouble)
         book.trouble.connect(self._say_trouble)
         self.log.csv_asked.connect(self.desk.going_out.sheets)

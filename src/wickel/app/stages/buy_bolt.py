@@ -63,7 +63,7 @@ class BoltPage(QWidget):
         inside.addWidget(self.picture, 1)
         column.addWidget(frame, 1)
         errand.told.connect(self._take)
-        errand.working_changed.connect(lambda _: self._show())
+        errand.working_changed.connect(self._show)
         errand.trouble.connect(session.trouble)
         session.job_changed.connect(self._forget)
 

@@ -56,7 +56,7 @@ class ListPage(QWidget):
         row.addWidget(self._list_card(), 1)
         row.addWidget(self._jobs_card())
         errand.told.connect(self._take)
-        errand.working_changed.connect(lambda _: self._show_work())
+        errand.working_changed.connect(self._show_work)
         errand.trouble.connect(session.trouble)
         session.job_changed.connect(self._forget)
 

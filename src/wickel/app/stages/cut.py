@@ -125,7 +125,7 @@ class CutStage(Stage):
         column.addWidget(self._screen(), 1)
         column.addLayout(self._foot())
         session.lays_changed.connect(self.keep_up)
-        session.searching_changed.connect(lambda _: self.keep_up())
+        session.searching_changed.connect(self.keep_up)
         session.job_changed.connect(self._follow_job)
         session.at_table_changed.connect(self._show_progress)
 

@@ -27,7 +27,7 @@ class Reach(QObject):
         self._looked_for: tuple[tuple[Garment, ...], tuple[Cloth, ...]] = ((), ())
         button.clicked.connect(self.find_or_stop)
         errand.told.connect(self._take)
-        errand.working_changed.connect(lambda _: self.refresh())
+        errand.working_changed.connect(self.refresh)
         errand.trouble.connect(session.trouble)
 
     def find_or_stop(self) -> None:

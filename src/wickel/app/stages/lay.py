@@ -98,8 +98,12 @@ class LayStage(Stage):
         row.addWidget(Columns("lay", (table, side), _shares))
         session.lays_changed.connect(self.keep_up)
         session.searching_changed.connect(self._show_searching)
-        session.lays_changed.connect(lambda: self.strip.note(session.lay))
+        session.lays_changed.connect(self._note_lay)
         session.by_hand.moved.connect(self._note_hand)
+
+    def _note_lay(self) -> None:
+        """Tell the search strip what there is now: while this stage is there itself."""
+        self.strip.note(self._session.lay)
 
     def _tools(self) -> QWidget:
         """The tools above the cloth, on two lines where one is too short for them."""
