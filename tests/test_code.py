@@ -13,6 +13,8 @@ from benchmarks.code_figures import (
     parameters,
 )
 
+from tests.parsed import tree_of
+
 
 @pytest.fixture(scope="module")
 def functions():
@@ -21,7 +23,7 @@ def functions():
         (path, node)
         for path in sorted(SRC.rglob("*.py"))
         if KERNELS not in path.parents
-        for node in ast.walk(ast.parse(path.read_text()))
+        for node in ast.walk(tree_of(path))
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef)
     ]
 
@@ -52,7 +54,7 @@ def test_a_record_is_replaced_by_fields_that_are_named():
     unnamed = [
         f"{path.relative_to(SRC)}:{node.lineno}"
         for path in sorted(SRC.rglob("*.py"))
-        for node in ast.walk(ast.parse(path.read_text()))
+        for node in ast.walk(tree_of(path))
         if isinstance(node, ast.Call)
         and isinstance(node.func, ast.Name)
         and node.func.id == "replace"

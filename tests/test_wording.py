@@ -4,12 +4,14 @@ import ast
 import re
 import string
 from dataclasses import replace
+from functools import lru_cache
 from pathlib import Path
 
 import pytest
 
 import wickel
 from tests.draft.garments import GARMENTS
+from tests.parsed import tree_of
 from wickel.body import CHARTS, MEASUREMENTS
 from wickel.cloth import Cloth, Kind
 from wickel.cutting.guide import cloth_lines
@@ -31,7 +33,7 @@ def said():
     """Every call of ``say`` in the program, with its code, the names of its values, and whether
     more may come."""
     for path in sorted(HERE.rglob("*.py")):
-        for node in ast.walk(ast.parse(path.read_text())):
+        for node in ast.walk(tree_of(path)):
             if not isinstance(node, ast.Call) or getattr(node.func, "id", "") != "say":
                 continue
             more = any(key.arg is None for key in node.keywords)
@@ -148,7 +150,7 @@ def refusals():
     """Every exception that the core raises, with what it is raised with."""
     for room in BELOW:
         for path in sorted((HERE / room).rglob("*.py")):
-            for node in ast.walk(ast.parse(path.read_text())):
+            for node in ast.walk(tree_of(path)):
                 if isinstance(node, ast.Raise) and isinstance(node.exc, ast.Call) and node.exc.args:
                     yield f"{path.name}:{node.lineno}", node.exc
 
@@ -170,7 +172,7 @@ def test_every_finding_and_check_of_the_core_is_said_with_a_code():
     by_hand = []
     for room in BELOW:
         for path in sorted((HERE / room).rglob("*.py")):
-            for node in ast.walk(ast.parse(path.read_text())):
+            for node in ast.walk(tree_of(path)):
                 if isinstance(node, ast.keyword) and node.arg in (
                     "text",
                     "way_out",
@@ -234,6 +236,7 @@ TWO_AT_LEAST = {
 """Numbers that are never one."""
 
 
+@lru_cache
 def shown_texts():
     return [*ENGLISH.values(), *window_texts()]
 

@@ -147,6 +147,7 @@ def stuck(pipe, wanted, stopped):
         time.sleep(0.02)
 
 
+@pytest.mark.long
 def test_a_worker_that_is_only_slow_is_waited_for_and_the_maker_told(qapp, qtbot, monkeypatch):
     monkeypatch.setattr(runners, "SLOW_MS", 200)
     runner, said, found = ProcessRunner(target=late), [], []

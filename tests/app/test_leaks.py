@@ -106,6 +106,6 @@ def test_a_garment_that_changes_its_style_and_back_leaves_no_field_behind(window
     there_and_back()
     there_and_back()
     before = widgets()
-    for _ in range(all_or(20, 2)):
+    for _ in range(all_or(20, 1)):
         there_and_back()
     assert widgets() == before

@@ -13,7 +13,7 @@ from wickel.files import job_of, lay_record
 from wickel.job import JobRefused, cut_pieces, lay_job
 from wickel.lay import LayRefused, Search
 
-USUAL, ALL = 40, 2000
+USUAL, ALL = 25, 2000
 
 
 @pytest.mark.parametrize("seed", usual(range(ALL), range(USUAL)))
