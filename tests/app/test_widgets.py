@@ -17,6 +17,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.stages.lay import SectionsDialog
 from wickel.app.stages.square_dialog import CORNERS, CornerPicture, SquareDialog, square_picture
+from wickel.app.theme import DARK, LIGHT, apply_theme, dress
 from wickel.app.widgets.cards import TakenCard, card, emptied, label, relabelled, scrolling
 from wickel.app.widgets.dialogs import HarmNotice, Notice
 from wickel.app.widgets.flow import FlowLayout, ShortLabel, flow_bar, with_words
@@ -526,3 +527,26 @@ def test_what_nothing_brings_back_is_not_done_by_enter(qtbot):
     qtbot.keyClick(notice, Qt.Key.Key_Return)
     assert notice.result() == Notice.DialogCode.Rejected
     assert notice.taken == ""
+
+
+@pytest.mark.parametrize("kind", ["", "main", "next", "chip"])
+@pytest.mark.parametrize("look", [LIGHT, DARK], ids=["light", "dark"])
+def test_what_cannot_be_pressed_looks_so(qapp, shown, kind, look):
+    """The deed of a sheet, too: it was as blue as one that can be done."""
+    apply_theme(qapp, look)
+    window = QWidget()
+    button = QPushButton("Take it", window)
+    button.setObjectName(kind)
+    dress(window)
+    shown(window, 300, 100)
+    button.resize(240, 60)
+    pictures = []
+    for able in (True, False):
+        button.setEnabled(able)
+        button.clearFocus()
+        pictures.append(button.grab().toImage())
+    able, unable = (picture.pixelColor(20, 30) for picture in pictures)
+    apply_theme(qapp, LIGHT)
+    assert pictures[0] != pictures[1]
+    if kind in ("main", "next"):
+        assert able != unable

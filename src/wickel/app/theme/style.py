@@ -79,6 +79,7 @@ QPushButton#main { background: $indigo; color: $on_indigo; border: 1px solid $in
   border-radius: 20px;
   padding: 6px 20px; font-weight: 700; }
 QPushButton#main:hover { background: $woad; }
+QPushButton#main:disabled { background: $undyed; color: $soft; border-color: $undyed; }
 QPushButton#main:focus { border: 2px solid $weld; padding: 5px 19px; }
 QPushButton#chip { padding: 6px 9px; min-width: 26px; }
 QCheckBox { min-height: ${tick}px; }
