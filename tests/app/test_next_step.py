@@ -9,10 +9,16 @@ from tests.app.conftest import KnownRunner
 from wickel.app.next_step import next_step
 from wickel.app.session import Session
 from wickel.app.stage import Stage
-from wickel.cloth import Flaw
+from wickel.cloth import Cloth, Flaw
 from wickel.draft.operations import Lengthen
 from wickel.job import Job
-from wickel.job.edits import with_cloth, with_garment, with_option, with_own_measure
+from wickel.job.edits import (
+    with_added_cloth,
+    with_cloth,
+    with_garment,
+    with_option,
+    with_own_measure,
+)
 from wickel.studio import orders
 
 
@@ -127,3 +133,11 @@ def test_a_job_with_nothing_in_it_says_so(own):
     sentence, stage = said_after(own, Job(cloths=own.job.cloths))
     assert sentence == "The job has neither garments nor pieces."
     assert stage == Stage.CLOTH
+
+
+def test_a_cloth_that_nothing_is_cut_from_is_not_said_to_be_laid(own):
+    said_after(
+        own, with_added_cloth(own.job, Cloth(id="spare", usable_width_mm=1400, name="Spare"))
+    )
+    own.take_cloth(own.job.cloths[-1].id)
+    assert next_step(own) == ("Nothing is cut from Spare.", Stage.CLOTH)

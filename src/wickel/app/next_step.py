@@ -53,6 +53,8 @@ def _still_laying(session: Session) -> bool:
 
 def _what_is_next(session: Session) -> tuple[str, Stage | None]:
     """What there is to do when nothing is wrong."""
+    if session.cloth is not None and session.cloth not in session.cloths:
+        return tr("Nothing is cut from {cloth}.", cloth=session.cloth.shown_name), Stage.CLOTH
     if _still_laying(session):
         return tr("The pieces are being laid on the cloth."), Stage.LAY
     assert session.lay is not None
