@@ -240,3 +240,9 @@ def test_a_facing_says_along_which_edges_it_is_cut_as_its_piece():
     facing = done.pattern.piece("front-facing")
     assert str(as_cut_from(facing, done.pattern)) == "neck: as cut from Front"
     assert as_cut_from(done.pattern.piece("front"), done.pattern) is None
+
+
+def test_what_hangs_in_one_is_sewn_to_front_and_back():
+    waist = rows_of("off-shoulder-dress")["waist"]
+    assert waist.one.piece == "Skirt panel"
+    assert waist.to == "Front: hem; Back: hem"

@@ -1,11 +1,15 @@
 """Chalk lists."""
 
+import math
+from itertools import pairwise
+
 import pytest
 from shapely.geometry import LineString, Point
 
 from wickel.body import size_body
 from wickel.draft import STYLES, Allowances, chalk_list, draft
-from wickel.pattern import net_line
+from wickel.geometry import Line
+from wickel.pattern import Cut, Edge, Piece, net_line
 
 
 def pieces():
@@ -64,3 +68,22 @@ def test_a_facing_is_chalked_by_few_points():
     outer = [row for row in chalk_list(facing) if row.edge == "outer"]
     assert len(outer) <= 13
     assert sum(row.number > 0 for row in outer) == 1
+
+
+def test_however_much_a_curve_winds_it_takes_no_more_than_twelve_points():
+    wound = [(10.0 * k, 20 * math.sin(k / 6)) for k in range(241)]
+    path = tuple(Line(a, b) for a, b in pairwise(wound))
+    back = (Line(wound[-1], (2400.0, 400.0)), Line((2400.0, 400.0), (0.0, 400.0)))
+    piece = Piece(
+        id="p",
+        name="P",
+        edges=(
+            Edge(name="wound", path=path, allowance_mm=10.0),
+            Edge(name="end", path=back, allowance_mm=10.0),
+            Edge(name="start", path=(Line((0.0, 400.0), wound[0]),), allowance_mm=10.0),
+        ),
+        cuts=(Cut(material="main", copies=1),),
+    )
+    rows = [row for row in chalk_list(piece) if row.edge == "wound"]
+    assert rows[0].number == 1
+    assert 1 < len(rows) <= 13
