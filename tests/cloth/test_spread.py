@@ -257,3 +257,15 @@ def test_reserve_is_kept_per_ply_where_two_plies_end_at_a_fold_of_others():
     assert bounds(zone.room((0, 2))).max_y == 300  # they run on into each other
     assert bounds(zone.room((0, 1))).max_y == 295  # the second ends there at a selvage
     assert zone.from_table_up == (0, 1, 3, 2)
+
+
+@pytest.mark.parametrize("way", ["stretch_along", "stretch_across"])
+@pytest.mark.parametrize(
+    ("share", "right"), [(0.0, True), (3.0, True), (3.1, False), (-0.1, False)]
+)
+def test_a_cloth_stretches_by_no_more_than_three_times_its_length(way, share, right):
+    if right:
+        assert getattr(Cloth(id="c", usable_width_mm=1400, **{way: share}), way) == share
+        return
+    with pytest.raises(BadCloth, match="write a share from 0 to 3"):
+        Cloth(id="c", usable_width_mm=1400, **{way: share})

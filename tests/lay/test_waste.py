@@ -34,3 +34,10 @@ def test_where_everything_is_covered_nothing_is_left():
     lay = laid((rectangle("a", 200, 1000),), (("a", (0.0, 0.0)),))
     assert left_over(lay) == ()
     assert largest_rectangles(lay) == ()
+
+
+def test_a_strip_too_narrow_for_anything_is_no_rectangle_to_offer():
+    pieces = (rectangle("a", 200, 1000), rectangle("b", 200, 1000))
+    for gap, offered in ((50.0, 0), (70.0, 1)):  # 6 cm is the least
+        lay = laid(pieces, (("a", (0.0, 0.0)), ("b", (200.0 + gap, 0.0))))
+        assert len(largest_rectangles(lay)) == offered
