@@ -6,7 +6,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from wickel.cutting.joining import sewn_to
+from wickel.cutting.joining import sewn_edges
 from wickel.cutting.lay_out import as_measured
 from wickel.cutting.to_cut import ToCut
 from wickel.draft import ChalkRow, chalk_list
@@ -108,23 +108,15 @@ def measures(piece: Piece, pattern: Pattern) -> tuple[Measure, ...]:
     """What is measured on a chalked piece: every edge that is sewn to another, with what it is
     sewn to, then the length and the breadth of the piece."""
     found = []
-    for edge in piece.edges:
-        for there in sewn_to(piece.id, edge.name, pattern):
-            other = pattern.piece(there[0])
-            own_mm, other_mm = edge_length(piece, edge.name), edge_length(other, there[1])
-            alike = abs(own_mm - other_mm) <= _ALIKE_SHARE * max(own_mm, other_mm)
-            words = (
-                say(
-                    "chalking.edge-alike",
-                    edge=edge.name,
-                    other=other.name,
-                    other_edge=there[1],
-                    mm=other_mm,
-                )
-                if alike
-                else say("chalking.edge", edge=edge.name, other=other.name, other_edge=there[1])
-            )
-            found.append(Measure(words=words, mm=own_mm))
+    for edge, (id, other_edge) in sewn_edges(piece, pattern):
+        other = pattern.piece(id)
+        own_mm, other_mm = edge_length(piece, edge.name), edge_length(other, other_edge)
+        alike = abs(own_mm - other_mm) <= _ALIKE_SHARE * max(own_mm, other_mm)
+        met = {"edge": edge.name, "other": other.name, "other_edge": other_edge}
+        words = (
+            say("chalking.edge-alike", **met, mm=other_mm) if alike else say("chalking.edge", **met)
+        )
+        found.append(Measure(words=words, mm=own_mm))
     box = bounds([point for edge in piece.edges for point in (edge.start, edge.end)])
     found.append(Measure(words=say("chalking.long"), mm=box.width))
     found.append(Measure(words=say("chalking.broad"), mm=box.height))

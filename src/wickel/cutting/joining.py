@@ -81,12 +81,15 @@ def joins(done: DraftedGarment) -> tuple[Join, ...]:
     return tuple(replace(row, number=k) for k, row in enumerate(rows, start=1))
 
 
-def sewn_to(piece: str, edge: str, pattern: Pattern) -> Iterator[tuple[str, str]]:
-    """The pieces and their edges that an edge of a piece is sewn to, seam after seam; ids."""
-    for seam in all_seams(pattern):
-        for here, there in ((seam.one, seam.other), (seam.other, seam.one)):
-            if here == (piece, edge):
-                yield there
+def sewn_edges(piece: Piece, pattern: Pattern) -> Iterator[tuple[Edge, tuple[str, str]]]:
+    """The edges of a piece in their order, each with every piece and edge that it is sewn to, seam
+    after seam; ids."""
+    seams = all_seams(pattern)
+    for edge in piece.edges:
+        for seam in seams:
+            for here, there in ((seam.one, seam.other), (seam.other, seam.one)):
+                if here == (piece.id, edge.name):
+                    yield edge, there
 
 
 def _closed(pattern: Pattern) -> Iterator[Join]:

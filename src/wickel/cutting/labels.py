@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from wickel.cutting.joining import sewn_to
+from wickel.cutting.joining import sewn_edges
 from wickel.cutting.to_cut import ToCut
 from wickel.drawing import worn_side
 from wickel.job.laid import shown_garment
@@ -97,7 +97,6 @@ def joints(piece: Piece, pattern: Pattern) -> tuple[Joint, ...]:
     return tuple(
         dict.fromkeys(
             Joint(edge=edge.name, piece=pattern.piece(other).name)
-            for edge in piece.edges
-            for other, _ in sewn_to(piece.id, edge.name, pattern)
+            for edge, (other, _) in sewn_edges(piece, pattern)
         )
     )

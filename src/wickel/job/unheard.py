@@ -24,7 +24,8 @@ def unheard(garment: Garment) -> tuple[Sentence, ...]:
     Raises:
         JobRefused, DraftRefused: it cannot be drafted at all.
     """
-    figures = (id for id in garment.figures if is_unheard(garment, id))
+    given = drafted(garment).pattern
+    figures = (id for id in garment.figures if _is_unheard(garment, given, id))
     return (*_answers(garment), *(say("unheard.figure", figure=id) for id in figures))
 
 
@@ -35,7 +36,11 @@ def is_unheard(garment: Garment, figure: str) -> bool:
     Raises:
         JobRefused, DraftRefused: it cannot be drafted with it.
     """
-    given = drafted(garment).pattern
+    return _is_unheard(garment, drafted(garment).pattern, figure)
+
+
+def _is_unheard(garment: Garment, given: Pattern, figure: str) -> bool:
+    """Whether the pattern of a garment is the same without a figure that was given."""
     mine = [own for own in given.figures if figure in (own.id, own.base) and own.mine]
     if not mine or all(abs(own.value - own.ruled) < _SAME_MM for own in mine):
         return False

@@ -8,7 +8,6 @@ takes the first place that is free, the largest first.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
 
 import numpy as np
 import shapely
@@ -18,15 +17,13 @@ from shapely.geometry.base import BaseGeometry
 
 from wickel.cloth import Section, Zone
 from wickel.geometry import OVERLAY_GRID_MM
-from wickel.lay.nest import Solution, Spot
+from wickel.lay.nest import Solution, Spot, Tick
 from wickel.lay.parts import LayRefused, Part
 from wickel.lay.posing import FIT_MM, Pose
 from wickel.wording import say
 
 ALONG_MM, BESIDE_MM = 2.0, 20.0
 """How far apart the places are that are tried along the fold, and beside it."""
-
-Tick = Callable[[], None]
 
 Moves = NDArray[np.float64]
 """Moves to try, in mm: one row of x and y each, the ones to be had first in front."""

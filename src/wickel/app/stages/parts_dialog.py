@@ -100,9 +100,13 @@ class PartsDialog(QDialog):
         return usual | dict(self._version.options)
 
     def _with(self, chosen: dict[Slot, str]) -> None:
-        answers = dict(self._version.options) | {slot.value: id for slot, id in chosen.items()}
-        self._version = replace(self._version, options=answers)
+        self._version = self._made_of(chosen)
         self._show()
+
+    def _made_of(self, chosen: dict[Slot, str]) -> Version:
+        """The version with other parts in some places."""
+        answers = dict(self._version.options) | {slot.value: id for slot, id in chosen.items()}
+        return replace(self._version, options=answers)
 
     def _exchange(self, slot: Slot) -> None:
         self._mine = [slot, *(own for own in self._mine if own is not slot)]
@@ -123,9 +127,8 @@ class PartsDialog(QDialog):
         return dict(chosen)
 
     def _can_be_drawn(self, chosen: dict[Slot, str]) -> bool:
-        answers = dict(self._version.options) | {slot.value: id for slot, id in chosen.items()}
         try:
-            version_pieces(replace(self._version, options=answers))
+            version_pieces(self._made_of(chosen))
         except DraftRefused:
             return False
         return True
