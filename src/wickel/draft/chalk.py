@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 import shapely
 
-from wickel.geometry import Cubic, Point, Segment
+from wickel.geometry import Cubic, Point, Segment, turn_deg
 from wickel.pattern import ConstructionPoint, Edge, Piece, cut_line
 
 CHALK_MM = 3.0
@@ -126,7 +126,7 @@ def _goes_on(piece: Piece, chain: list[Point], following: Segment) -> bool:
     """Whether a line goes on, without a corner or a point of the draft, into the next."""
     if isinstance(following, Cubic) or _known(piece, following.start) is not None:
         return False
-    return abs(_turn(chain[-2], chain[-1], following.end)) < _CORNER_DEG
+    return turn_deg(chain[-2], chain[-1], following.end) < _CORNER_DEG
 
 
 def _thinned(chain: list[Point]) -> tuple[Point, ...] | None:
@@ -161,8 +161,8 @@ def _cut_rows(piece: Piece) -> tuple[ChalkRow, ...]:
     thinned = list(shapely.LinearRing(outline).simplify(CHALK_MM / 2).coords)[:-1]
     rows, number = [], 0
     for k, (down, across) in enumerate(thinned):
-        turn = _turn(thinned[k - 1], (down, across), thinned[(k + 1) % len(thinned)])
-        corner = abs(turn) > _CORNER_DEG
+        turn = turn_deg(thinned[k - 1], (down, across), thinned[(k + 1) % len(thinned)])
+        corner = turn > _CORNER_DEG
         number += corner
         net = _known(piece, _nearest_net(piece, (down, across)))
         name = (
@@ -172,10 +172,10 @@ def _cut_rows(piece: Piece) -> tuple[ChalkRow, ...]:
             if corner
             else "on the curve"
         )
-        following = _turn(
+        following = turn_deg(
             (down, across), thinned[(k + 1) % len(thinned)], thinned[(k + 2) % len(thinned)]
         )
-        bent = abs(following) <= _CORNER_DEG or not corner
+        bent = following <= _CORNER_DEG or not corner
         rows.append(
             ChalkRow(
                 number=number if corner else 0,
@@ -196,10 +196,3 @@ def _nearest_net(piece: Piece, at: Point) -> Point:
     corners = [segment.start for edge in piece.edges for segment in edge.path]
     best = min(corners, key=lambda corner: math.dist(corner, at))
     return best if math.dist(best, at) < _ALLOWANCE_REACH_MM else (math.inf, math.inf)
-
-
-def _turn(before: Point, here: Point, after: Point) -> float:
-    """Degrees by which a chain of points turns at ``here``."""
-    into = math.atan2(here[1] - before[1], here[0] - before[0])
-    out = math.atan2(after[1] - here[1], after[0] - here[0])
-    return (math.degrees(out - into) + 180.0) % 360.0 - 180.0

@@ -23,6 +23,7 @@ from wickel.geometry.outline import (
     polygon,
     signed_area,
     simple_outline,
+    turn_deg,
     without_repeats,
     without_spikes,
 )
@@ -104,6 +105,7 @@ __all__ = [
     "split_segment",
     "taken_off",
     "translation",
+    "turn_deg",
     "turns",
     "unfold_outline",
     "with_start",

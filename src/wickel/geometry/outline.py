@@ -118,6 +118,17 @@ def without_repeats(points: Sequence[Point], tolerance_mm: float = 1e-9) -> Outl
     return tuple(kept)
 
 
+def turn_deg(before: Point, here: Point, after: Point) -> float:
+    """By how many degrees a chain of points turns at ``here``, to either side.
+
+    >>> turn_deg((0, 0), (1, 0), (1, -5))
+    90.0
+    """
+    ux, uy = here[0] - before[0], here[1] - before[1]
+    vx, vy = after[0] - here[0], after[1] - here[1]
+    return math.degrees(abs(math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)))
+
+
 _SPIKE_MM = 1e-5
 """What is narrower is nothing that shears or a plotter could follow."""
 _MENDED_MM = 0.01

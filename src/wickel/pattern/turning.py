@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import math
-
-from wickel.geometry import Point, flatten, without_repeats
+from wickel.geometry import Point, flatten, turn_deg, without_repeats
 from wickel.pattern.piece import Piece
 
 MOST_TURN_DEG = 150.0
@@ -22,15 +20,8 @@ def turning_back(piece: Piece) -> tuple[str, Point] | None:
     for at, (name, points) in enumerate(runs):
         following = runs[(at + 1) % len(runs)][1]
         for before, point, after in zip(points, points[1:], points[2:], strict=False):
-            if _turn(before, point, after) > MOST_TURN_DEG:
+            if turn_deg(before, point, after) > MOST_TURN_DEG:
                 return name, point
-        if _turn(points[-2], points[-1], following[1]) > MOST_CORNER_DEG:
+        if turn_deg(points[-2], points[-1], following[1]) > MOST_CORNER_DEG:
             return name, points[-1]
     return None
-
-
-def _turn(before: Point, point: Point, after: Point) -> float:
-    """By how many degrees a line turns at a point, to either side."""
-    ux, uy = point[0] - before[0], point[1] - before[1]
-    vx, vy = after[0] - point[0], after[1] - point[1]
-    return math.degrees(abs(math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)))
