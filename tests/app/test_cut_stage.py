@@ -288,6 +288,21 @@ def test_the_clock_runs_from_step_to_step_and_can_be_paused(qtbot, window, cut):
     assert window.session.job.at_table.seconds == known
 
 
+def test_the_clock_stands_when_all_is_done(qtbot, window, cut):
+    go_to(qtbot, cut, "after:done")
+    counted = cut._unsaved
+    qtbot.wait(30)
+    cut._tick()
+    cut._keep_time()
+    assert cut._unsaved == counted
+    # going back to what was done before, it goes on from where it stood
+    cut._go(cut.at - 1)
+    assert cut._unsaved == counted
+    qtbot.wait(30)
+    cut._tick()
+    assert counted + 0.02 < cut._unsaved < counted + 5.0
+
+
 def test_how_the_studio_cuts_is_a_setting(qtbot, window, cut):
     go_to(qtbot, cut, "cut:")
     assert "Shears: cut away from yourself" in said(cut)

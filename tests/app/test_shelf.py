@@ -9,10 +9,12 @@ from PySide6.QtGui import QImage
 
 from tests.app.test_cut_stage import go_to
 from tests.app.test_window import CLOTH, CTRL, CUT, LEFT, click_on_shelf, go, type_into
+from wickel.app.next_step import next_step
 from wickel.app.stages.shelf_sheet import ShelfSheet
-from wickel.cloth import OnShelf
+from wickel.cloth import OnShelf, Print
 from wickel.lay import exact_check
 from wickel.studio import shelf_cloth
+from wickel.units import shown_cloth_length
 from wickel.yardage import need
 
 ALT = Qt.KeyboardModifier.AltModifier
@@ -69,8 +71,16 @@ def test_a_job_reserves_lets_go_and_cutting_takes_off_once(blouse, qtbot):
     assert on_shelf(window).reserved_mm == pytest.approx(needed)
     assert on_shelf(window).reserved[0].name == "Blouse for the fair"
     assert "is reserved" in window.cloth.reserve.text()
+    # what is reserved is not told to be bought: by the bar, by the slip, on the list
+    assert session.need.buy_mm == 0
+    assert window.ticket.buy.figure.text().startswith("0")
+    kept = shown_cloth_length(needed, session.job.unit)
+    assert f"5.20 m on the shelf, {kept} reserved" in window.ticket.buy.word.text()
+    assert next_step(session)[0].startswith(f"Nothing to buy of {LINEN}: {kept} is reserved")
     qtbot.mouseClick(window.cloth.reserve, LEFT)
     assert on_shelf(window).reserved == ()
+    assert session.need.buy_mm > needed - 1
+    assert window.ticket.buy.word.text().endswith("· 5.20 m on the shelf")
     qtbot.mouseClick(window.cloth.reserve, LEFT)
     go(qtbot, window, CUT)
     for _ in range(2):
@@ -220,3 +230,42 @@ def test_an_empty_shelf_says_how_things_come_onto_it(window, qtbot):
     assert sheet.view.names == ()
     assert "Keep a cloth on the shelf" in sheet.about.text()
     assert not sheet.use.isEnabled()
+
+
+def test_a_length_at_hand_goes_to_the_shelf_with_its_cloth(blouse, qtbot):
+    window, session = blouse, blouse.session
+    type_into(qtbot, window.cloth.fields["length_at_hand_mm"], "3.1m")
+    type_into(qtbot, window.cloth.name, "Fern linen")
+    # under another name it is still as it was, and says in what
+    said = window.cloth.trouble.text()
+    assert said == f"Still as {LINEN}: shrinks 4 % along, 2 % across, 18.50 a metre."
+    qtbot.mouseClick(window.cloth.keep, LEFT)
+    own = on_shelf(window, "Fern linen")
+    assert (own.at_hand_mm, own.cloth.length_at_hand_mm) == (3100.0, None)
+    assert session.cloth.length_at_hand_mm == 3100.0
+    assert on_shelf(window).at_hand_mm == 5200.0
+    # kept again without one, it is as long as it was
+    type_into(qtbot, window.cloth.fields["length_at_hand_mm"], "0")
+    qtbot.mouseClick(window.cloth.keep, LEFT)
+    assert on_shelf(window, "Fern linen").at_hand_mm == 3100.0
+
+
+def test_a_new_cloth_begins_with_an_empty_card_at_its_name(blouse, qtbot):
+    window, session = blouse, blouse.session
+    before = session.cloth
+    menu = window.cloth.uses.more.menu()
+    menu.aboutToShow.emit()
+    assert menu.actions()[0].text() == "A new cloth…"
+    menu.actions()[0].trigger()
+    fresh = session.cloth
+    assert fresh.id not in {before.id, *(own.cloth.id for own in window.book.shelf)}
+    assert (fresh.price, fresh.shrink_along, fresh.print, fresh.fibre) == (None, 0.0, None, "")
+    assert fresh.step_mm == before.step_mm
+    qtbot.waitUntil(window.cloth.name.hasFocus)
+    qtbot.keyClicks(window.cloth.name, "Fern twill\t")
+    assert session.cloth.name == "Fern twill"
+    assert window.cloth.trouble.text() == ""
+    # which way up it lies nobody has said: it counts as one-way, and its heads can be turned
+    assert window.cloth.traits["heads_at_end"].isVisible()
+    qtbot.mouseClick(window.cloth.print_buttons[Print.ANY], LEFT)
+    assert not window.cloth.traits["heads_at_end"].isVisible()

@@ -4,18 +4,29 @@ where they run."""
 import re
 import xml.etree.ElementTree as ET
 from dataclasses import replace
+from datetime import date
 from io import BytesIO
+from itertools import combinations
 
 import pytest
 from pypdf import PdfReader
+from reportlab.pdfbase import pdfmetrics
 
+import wickel
 from tests.lay.shapes import BOX, ELL, job, piece
 from wickel.body import size_body
 from wickel.cloth import Border, BorderAt, Design
+from wickel.cutting import Studio, ToCut
 from wickel.drawing import Layer, lay_drawing
 from wickel.files import svg_text
+from wickel.files.drawings.pdf_out import full_pdf
 from wickel.files.job_file import job_of
+from wickel.files.papers.cut_plan import CutPapers, CutPart, cut_pdf
 from wickel.files.papers.lay_sheet import lay_pdf, sheet_words
+from wickel.files.papers.sheet import REGULAR, Paper
+from wickel.files.papers.table import Page, table_pdf
+from wickel.files.papers.tiles import tiles_pdf
+from wickel.geometry import Bounds as Box
 from wickel.job import Garment, Job, cut_pieces
 from wickel.lay import Finding, Level, Search, make_lay
 from wickel.units import Unit
@@ -160,3 +171,45 @@ def test_a_sheet_says_for_whom_only_what_is_known():
     )
     assert "size 92" in sheet_words(asked, replace(lay, pieces=(two,)), "2026-11-28")
     assert sheet_words(Job(cloths=()), lay) == ()
+
+
+def papers_of(lay):
+    """One of each kind of paper, by what it is."""
+    work = ToCut.of_work(Job(cloths=(lay.cloth,), name="Market dress"), (), (lay,))
+    return {
+        "lay": lay_pdf(lay, "Market dress", Unit.CM),
+        "plan": cut_pdf(work, CutPapers(studio=Studio(), parts=(CutPart.PLAN,))),
+        "table": table_pdf(Page(title="Market dress", about="", head=("a", "b"), rows=())),
+        "tiles": tiles_pdf(work, Paper.A4, "Market dress", lay),
+        "drawing": full_pdf(lay_drawing(lay), "Market dress"),
+    }
+
+
+def test_every_paper_says_what_made_it_and_on_which_day_and_is_the_same_all_day():
+    lay = lay_of(piece("box", BOX))
+    first, again = papers_of(lay), papers_of(lay)
+    for what, data in first.items():
+        said = PdfReader(BytesIO(data)).metadata
+        assert said.title == "Market dress", what
+        assert said.creator == f"Wickel {wickel.__version__}", what
+        assert not said.author, what
+        assert said["/CreationDate"] == f"D:{date.today():%Y%m%d}", what
+        assert data == again[what], what
+
+
+def test_the_words_below_a_small_plan_stand_clear_of_each_other():
+    for long in (40, 200, 900):
+        lay = lay_of(piece("box", [[0, 0], [long, 0], [long, 120], [0, 120]]), width=1400)
+        places = {}
+
+        def note(text, _, at, font, size, places=places):
+            for word in ("along this edge", "dot: head", "1:"):
+                if text.startswith(word) or (word in text and word != "1:"):
+                    wide = pdfmetrics.stringWidth(text.strip(), REGULAR, size)
+                    places[word] = Box(at[4], at[5], at[4] + wide, at[5] + 0.7 * size)
+
+        PdfReader(BytesIO(papers_of(lay)["plan"])).pages[0].extract_text(visitor_text=note)
+        assert len(places) == 3
+        for one, other in combinations(places.values(), 2):
+            apart = one.max_x < other.min_x or other.max_x < one.min_x
+            assert apart or abs(one.min_y - other.min_y) > 8.0, (long, places)

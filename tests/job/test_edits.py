@@ -5,7 +5,7 @@ from dataclasses import replace
 
 import pytest
 
-from wickel.body import size_body
+from wickel.body import Body, estimate, size_body
 from wickel.cloth import Cloth
 from wickel.draft import SCHOOLS, STYLES, Allowances, full_options
 from wickel.draft.operations import Lengthen
@@ -178,3 +178,20 @@ def test_a_client_s_body_makes_the_job_that_client_s():
         body,
         "",
     )
+
+
+def test_what_was_estimated_from_a_measurement_follows_it():
+    taken = Body(name="Tamsin Quill", measurements_mm={"bust": 920.0, "waist": 740.0})
+    dress = replace(DRESS, size="", body=taken)
+    job = replace(JOB, garments=(dress,))
+    guessed = {id: estimate(taken, id).mm for id in ("hip", "neck")}
+    job = with_estimates(job, dress, guessed)
+    # one is typed over, one is marked as an estimate but is not what the rule gives
+    job = with_own_measure(job, job.garments[0], "neck", guessed["neck"] + 7)
+    job = with_estimates(job, job.garments[0], {"shoulder": 131.0})
+    body = with_own_measure(job, job.garments[0], "bust", 1000.0).garments[0].body
+    assert body["hip"] == estimate(replace(taken, measurements_mm={"bust": 1000.0}), "hip").mm
+    assert body["hip"] != guessed["hip"]
+    assert body.estimated == {"hip", "shoulder"}
+    assert (body["neck"], body["shoulder"]) == (guessed["neck"] + 7, 131.0)
+    assert (body["bust"], body["waist"]) == (1000.0, 740.0)

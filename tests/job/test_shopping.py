@@ -5,14 +5,22 @@ from dataclasses import replace
 import pytest
 
 from tests.lay.shapes import BOX, job, piece
-from wickel.cloth import Cloth, Spreading
+from wickel.cloth import Cloth, OnShelf, Reserved, Spreading, Stock
 from wickel.draft import Notion
 from wickel.files.job_file import job_of
-from wickel.job import BuyingList, ClothLine, NotionLine, cost_words, cut_pieces, shopping_rows
+from wickel.job import (
+    BuyingList,
+    ClothLine,
+    NotionLine,
+    buying_list,
+    cost_words,
+    cut_pieces,
+    shopping_rows,
+)
 from wickel.job.shopping import HEADS, cloth_row, notion_row
 from wickel.lay import Finding, Level, Search, make_lay
 from wickel.units import Unit
-from wickel.yardage import StripPlan, need_of
+from wickel.yardage import StripPlan, need_of, off_the_shelf
 
 LINEN = Cloth(id="linen", usable_width_mm=1500, name="Linen", price=20.0)
 
@@ -139,3 +147,46 @@ def test_cloths_come_first_and_the_cost_says_whether_it_is_all(lay):
     assert cost_words(found) == "The cloths cost 26.00 at least: not every cloth has a price."
     assert cost_words(replace(found, cloths=lines[:1])) == "The cloths cost 26.00."
     assert cost_words(replace(found, cloths=lines[1:])) == "No cloth on the list has a price."
+
+
+def test_what_is_on_the_shelf_stands_on_the_line_and_what_is_reserved_is_not_bought(lay):
+    def row(have, reserved):
+        line = cloth_line(lay)
+        stock = Stock(have_mm=have, reserved_mm=reserved)
+        return cloth_row(replace(line, need=off_the_shelf(line.need, stock)), Unit.CM)
+
+    laid = f"laid {Spreading('lengthwise').name.lower()}"
+    assert row(5000.0, 1290.0).words[1:] == (
+        "nothing",
+        "Coat, Dress",
+        f"5.00 m on the shelf, 1.29 m reserved; {laid}",
+        "0.00",
+    )
+    assert row(5000.0, 0.0).words[1:4] == (
+        "1.30 m",
+        "Coat, Dress",
+        f"5.00 m on the shelf; {laid}",
+    )
+    assert row(None, 900.0).note == f"0.90 m reserved; {laid}"
+    assert row(None, 0.0).note == laid
+    # a lay takes one length: 0.9 m that are there do not make 1.284 m
+    assert row(None, 900.0).much == "1.30 m"
+
+
+def test_a_list_of_jobs_counts_what_is_reserved_for_any_of_them():
+    made = job_of(job(piece("a", BOX, 2, symmetric=True)))
+    jobs = [replace(made, name=name, book_id=name) for name in ("Coat", "Dress")]
+    cloth = made.cloths[0]
+    whole = buying_list(jobs, search=Search(effort=1)).cloths[0]
+
+    def on_list(*reserved):
+        shelf = (OnShelf(cloth=cloth, at_hand_mm=9000.0, reserved=reserved),)
+        return buying_list(jobs, shelf=shelf, search=Search(effort=1)).cloths[0]
+
+    half = whole.need.need_mm / 2
+    one = Reserved(job="Coat", name="Coat", mm=half)
+    assert on_list(one).need.buy_mm == whole.need.buy_mm
+    both = on_list(one, replace(one, job="Dress"))
+    assert both.need.is_reserved
+    assert both.need.buy_mm == both.saved_mm == 0
+    assert not on_list(replace(one, job="Another", mm=9000.0)).need.is_reserved

@@ -3,10 +3,11 @@
 import pytest
 
 from tests.lay.shapes import BOX, job, piece
+from wickel.cloth import OnShelf, Reserved, Stock, stock_of
 from wickel.files import job_of
 from wickel.job import cut_pieces, lay_job
 from wickel.lay import Search
-from wickel.yardage import need
+from wickel.yardage import need, off_the_shelf
 
 
 def needed(**cloth):
@@ -41,3 +42,30 @@ def test_a_broken_rule_makes_every_figure_a_lower_one():
     (lay,) = lay_job(a_job, cut_pieces(a_job), fold="open", search=Search(effort=1))
     assert need(lay).at_least
     assert not needed().at_least
+
+
+def test_what_is_reserved_is_not_bought_and_less_than_all_of_it_saves_nothing():
+    got = needed(shrink_along=0.04, price=20.0)  # 260.4 mm, 0.30 m to buy
+    enough = off_the_shelf(got, Stock(have_mm=1000.0, reserved_mm=260.42))
+    assert (enough.buy_mm, enough.rounding_mm, enough.cost, enough.is_reserved) == (0, 0, 0, True)
+    for stock in (Stock(have_mm=9000.0, reserved_mm=0.0), Stock(have_mm=None, reserved_mm=250.0)):
+        short = off_the_shelf(got, stock)
+        assert (short.buy_mm, short.cost, short.is_reserved) == (300, got.cost, False)
+        assert short.stock == stock
+    assert off_the_shelf(got, None) == got
+
+
+def test_what_there_is_of_a_cloth_for_some_jobs():
+    cloth = job_of(job(piece("patch", BOX))).cloths[0]
+    kept = (
+        Reserved(job="a", name="A", mm=700.0),
+        Reserved(job="b", name="B", mm=600.0),
+        Reserved(job="c", name="C", mm=500.0, cut=True),
+    )
+    shelf = (OnShelf(cloth=cloth, at_hand_mm=1000.0, reserved=kept),)
+    name = cloth.shown_name
+    assert stock_of(shelf, name, {"a"}) == Stock(have_mm=1000.0, reserved_mm=700.0)
+    # no more counts than is there; what was cut is had, though it is on the shelf no longer
+    assert stock_of(shelf, name, {"a", "b", "c"}) == Stock(have_mm=1000.0, reserved_mm=1500.0)
+    assert stock_of(shelf, name, {"d"}) == Stock(have_mm=1000.0, reserved_mm=0.0)
+    assert stock_of(shelf, "another", {"a"}) is None

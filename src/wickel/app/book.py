@@ -502,14 +502,21 @@ class StudioBook(QObject):
 
     def keep_cloth(self, cloth: Cloth, *, of: str = "", origin: str = "") -> bool:
         """Put a cloth on the shelf, in the place of one of its name; a remnant ``of`` a cloth, left
-        by the job ``origin``."""
-        named = replace(cloth, id=f"own-{slug(cloth.shown_name)}")
+        by the job ``origin``. A length at hand is what is there of it now."""
+        there = cloth.at_hand_mm
+        named = replace(cloth, id=f"own-{slug(cloth.shown_name)}", length_at_hand_mm=None)
 
         def kept(known: OnShelf | None) -> OnShelf:
             if known is None:
-                at_hand = cloth.length_at_hand_mm
-                known = OnShelf(cloth=named, at_hand_mm=at_hand, since=today())
-            return replace(known, cloth=named, of=of or known.of, origin=origin or known.origin)
+                known = OnShelf(cloth=named, since=today())
+            at_hand = known.at_hand_mm if there is None else there
+            return replace(
+                known,
+                cloth=named,
+                at_hand_mm=at_hand,
+                of=of or known.of,
+                origin=origin or known.origin,
+            )
 
         return self._change(lambda book: book.shelf.change(cloth.shown_name, kept))
 

@@ -8,6 +8,7 @@ wider cloth takes over what the narrower one found. A cell that is done is kept 
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
@@ -75,7 +76,7 @@ class TableFill(QObject):
 
     def show(self, job: Job, cloth_id: str, widths_mm: tuple[float, ...]) -> None:
         """Take up the table of a job; nothing changes when it is the one that is shown."""
-        if (job, cloth_id, widths_mm) == (self._job, self._cloth_id, self.widths_mm):
+        if self.is_of(job, cloth_id) and widths_mm == self.widths_mm:
             return
         self._drop()
         self._job, self._cloth_id, self.widths_mm = job, cloth_id, tuple(sorted(widths_mm))
@@ -89,6 +90,12 @@ class TableFill(QObject):
         self._unread = list(self.sizes)
         self._reader.start()
         self.changed.emit()
+
+    def is_of(self, job: Job, cloth_id: str) -> bool:
+        """Whether the table is that of a job's cloth, whatever has been laid on it since."""
+        if self._job is None or cloth_id != self._cloth_id:
+            return False
+        return replace(job, on={}) == replace(self._job, on={})
 
     def fill(self) -> None:
         """Fill what is not yet filled."""

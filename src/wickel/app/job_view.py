@@ -10,7 +10,7 @@ from PySide6.QtCore import QObject
 from wickel.app.drafts import Drafts
 from wickel.app.lay_search import pile_of, ways_of
 from wickel.app.lays import TakenUp
-from wickel.cloth import WAYS, BadWay, Cloth, Spreading
+from wickel.cloth import WAYS, BadWay, Cloth, OnShelf, Spreading, stock_of
 from wickel.job import (
     BEST,
     Document,
@@ -23,7 +23,7 @@ from wickel.job import (
 )
 from wickel.lay import USUAL_RATES, CutPiece, CuttingRates, Lay
 from wickel.wording import Text
-from wickel.yardage import Need, need
+from wickel.yardage import Need, need, off_the_shelf
 
 
 class JobView(QObject):
@@ -36,6 +36,8 @@ class JobView(QObject):
         self._taken_up = TakenUp()
         self._in_hand = {"garment": "", "cloth": ""}
         self._never: dict[str, Text] = {}
+        self.shelf: tuple[OnShelf, ...] = ()
+        """What the studio has on its shelf."""
         self.own_rates = USUAL_RATES
         """How fast cutting goes by what the studio says."""
         self.minutes_factor = 1.0
@@ -221,7 +223,12 @@ class JobView(QObject):
     @property
     def need(self) -> Need | None:
         """What the lay shown needs."""
-        return None if self.lay is None else need(self.lay)
+        return None if self.lay is None else self.need_of(self.lay)
+
+    def need_of(self, lay: Lay) -> Need:
+        """What a lay needs, and what of that is to be bought beside what is on the shelf."""
+        jobs = (self.job.book_id,) if self.job.book_id else ()
+        return off_the_shelf(need(lay), stock_of(self.shelf, lay.cloth.shown_name, jobs))
 
     @property
     def ways(self) -> tuple[str, ...]:

@@ -6,7 +6,7 @@ from wickel.app.session import Session
 from wickel.app.stage import Stage
 from wickel.body import MEASUREMENTS, doubts
 from wickel.lay import Level, not_laid
-from wickel.units import shown_short, shown_sold
+from wickel.units import shown_cloth_length, shown_short, shown_sold
 from wickel.wording import tr
 from wickel.yardage import shown_buy
 
@@ -98,6 +98,14 @@ def _buy(session: Session) -> str:
             short=shown_short(need.short_mm, unit),
         )
     searching = tr(" Looking for a shorter one.") if session.searching else ""
+    if need.is_reserved:
+        return tr(
+            "Nothing to buy of {cloth}: {length} is reserved on the shelf, laid {way}.{searching}",
+            cloth=lay.cloth.shown_name,
+            length=shown_cloth_length(need.need_mm, unit),
+            way=lay.way.name.lower(),
+            searching=searching,
+        )
     return tr(
         "Buy {shown_buy} of {cloth}, laid {way}.{searching}",
         shown_buy=shown_buy(need, lay.cloth, unit),

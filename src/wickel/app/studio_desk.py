@@ -47,6 +47,7 @@ class StudioDesk(QObject):
         self.going_out.brought.connect(self.jobs_changed)
         book.clashed.connect(self._settle_clash)
         book.changed.connect(self._take_factor)
+        book.changed.connect(self._take_shelf)
         book.opened.connect(book.note_value)
 
     def new_from_last(self) -> None:
@@ -61,6 +62,13 @@ class StudioDesk(QObject):
         if sheet.exec() == QDialog.DialogCode.Accepted:
             settle(sheet.settled, clash.theirs)
         sheet.deleteLater()
+
+    def _take_shelf(self) -> None:
+        """What is on the shelf need not be bought."""
+        shelf = self._book.shelf
+        if shelf != self._session.shelf:
+            self._session.shelf = shelf
+            self._session.lays_changed.emit()
 
     def _take_factor(self) -> None:
         """Scale minutes by what the log shows."""

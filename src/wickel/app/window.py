@@ -58,6 +58,7 @@ from wickel.app.widgets.thread import Knot, Thread
 from wickel.app.widgets.ticket import Ticket
 from wickel.body import doubts
 from wickel.cloth import OnShelf
+from wickel.cutting import DONE
 from wickel.files import save_job
 from wickel.job import Job
 from wickel.studio import new_order, with_another
@@ -253,7 +254,7 @@ class MainWindow(QMainWindow):
                 ),
                 Knot(name=tr("Lay"), tied=session.lay is not None, count=broken + int(stuck)),
                 Knot(name=tr("Buy"), tied=self.buy.fill.done[0] > 0),
-                Knot(name=tr("Cut"), tied=session.job.at_table.step == "after:done"),
+                Knot(name=tr("Cut"), tied=session.job.at_table.step == DONE),
                 Knot(name=tr("Log"), tied=self._book.has_entry(session.job.book_id)),
             )
         )

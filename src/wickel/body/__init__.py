@@ -9,6 +9,7 @@ from wickel.body.chart import (
     Estimate,
     chart_of,
     estimate,
+    estimates_followed,
     nearest_size,
     size_body,
 )
@@ -41,6 +42,7 @@ __all__ = [
     "differences",
     "doubts",
     "estimate",
+    "estimates_followed",
     "missing",
     "nearest_size",
     "size_body",

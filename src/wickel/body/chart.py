@@ -8,7 +8,7 @@ were chosen by us (docs/decisions/0003-size-chart.md).
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from wickel.body.body import Body
 from wickel.wording import Text, say
@@ -202,6 +202,21 @@ class Estimate:
     rule: Text
 
 
+def estimates_followed(before: Body, after: Body, chart: Chart = WOMEN) -> Body:
+    """The body after one of its measurements was changed, with what was estimated from that
+    estimated again.
+
+    What is marked as an estimate but is not what the rule gave before came from elsewhere: from a
+    size, or it was typed. It stays.
+    """
+    followed = {}
+    for id in after.estimated:
+        then, now = estimate(before, id, chart), estimate(after, id, chart)
+        if then is not None and now is not None and before[id] == then.mm != now.mm:
+            followed[id] = now.mm
+    return replace(after, measurements_mm={**after.measurements_mm, **followed})
+
+
 _ANCHORS = ("bust", "hip", "waist", "under_bust", "neck_to_knee", "waist_to_knee")
 
 
@@ -209,11 +224,12 @@ def estimate(body: Body, measurement: str, chart: Chart = WOMEN) -> Estimate | N
     """A measurement worked out from what was taken, or None when nothing of use was.
 
     The rule: find where on the chart the first known of bust, hip, waist, under bust, neck to knee
-    and waist to knee lies, and take the chart's figure there.
+    and waist to knee lies, one that was taken before one that is an estimate itself, and take the
+    chart's figure there.
     """
     if measurement not in chart.steps:
         return None
-    for anchor in _ANCHORS:
+    for anchor in sorted(_ANCHORS, key=body.estimated.__contains__):
         middle, growth = chart.steps[anchor]
         if anchor != measurement and anchor in body.measurements_mm and growth > 0:
             key = chart.middle_mm + (body[anchor] - middle) / growth

@@ -27,6 +27,7 @@ from wickel.cli.common import (
     ready_to_lay,
     write_file,
 )
+from wickel.cli.studio import opened_studio
 from wickel.cloth import Cloth
 from wickel.draft import DraftRefused
 from wickel.files import csv_text
@@ -218,19 +219,25 @@ def buy(
         int, typer.Option(min=1, max=1_000_000, help="Steps of the search for a cloth.")
     ] = BUY_EFFORT,
     workers: Annotated[int, typer.Option(min=1, max=16, help="Searches side by side.")] = 1,
+    studio: Annotated[
+        Path | None, typer.Option(help="The studio's folder: what is reserved there is not bought.")
+    ] = None,
     as_json: AsJson = False,
 ) -> None:
     """Everything to buy for one job or several, which are laid together where they share a
     cloth."""
     apart(job_paths, [path for path in (csv, pdf) if path is not None])
     jobs = [read_job_or_fail(path) for path in job_paths]
+    shelf = () if studio is None else opened_studio(studio)[1].shelf.all()
     ready_to_lay()
 
     def tell(line: ClothLine) -> None:
         print(f"laid: {line.cloth.shown_name}", file=sys.stderr)
 
     try:
-        found = buying_list(jobs, found=tell, search=Search(effort=effort, workers=workers))
+        found = buying_list(
+            jobs, shelf=shelf, found=tell, search=Search(effort=effort, workers=workers)
+        )
     except (JobRefused, DraftRefused) as reason:
         fail(reason, UNUSABLE)
     words = [row.words for row in shopping_rows(found, jobs[0].unit)]
@@ -278,6 +285,8 @@ def _cloth_line_record(line: ClothLine) -> dict[str, Any]:
         "apart_mm": line.apart_mm,
         "saved_mm": line.saved_mm,
         "cost": line.need.cost,
+        "have_mm": None if line.need.stock is None else line.need.stock.have_mm,
+        "reserved_mm": 0.0 if line.need.stock is None else line.need.stock.reserved_mm,
     }
 
 

@@ -29,7 +29,7 @@ from wickel.cli.common import (
 from wickel.cloth import BadWay, Spreading
 from wickel.draft import NOT_MEASURED, AsFar, TapeCheck
 from wickel.drawing import lay_drawing, piece_drawing
-from wickel.files import UniqueNames, job_record, json_text, lay_record, save_lays, svg_text
+from wickel.files import UniqueNames, job_record, json_text, lay_record, save_lays, slug, svg_text
 from wickel.job import BEST, Job, cloths_in_use, drafted_series, lay_job
 from wickel.job.as_far import FIND_EFFORT, found_as_far
 from wickel.job.figures import read_settings
@@ -341,7 +341,7 @@ def _export(
 ) -> None:
     """Write SVG and PDF of every lay.
 
-    With several each gets the cloth's id before the ending, and those of one cloth, one on each
+    With several each gets the cloth's name before the ending, and those of one cloth, one on each
     length of it, a number.
     """
     title = job.name or "Lay"
@@ -349,7 +349,7 @@ def _export(
     for k, one in enumerate(lays):
         same = [n for n, other in enumerate(lays) if other.cloth.id == one.cloth.id]
         number = f"-{same.index(k) + 1}" if len(same) > 1 else ""
-        ending = f"-{names.name(one.cloth.id + number)}" if len(lays) > 1 else ""
+        ending = f"-{names.name(slug(one.cloth.shown_name) + number)}" if len(lays) > 1 else ""
         if svg is not None:
             path = svg.with_stem(f"{svg.stem}{ending}")
             apart((job_path,), [path])

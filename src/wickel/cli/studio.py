@@ -27,7 +27,7 @@ Home = Annotated[
 ]
 
 
-def _opened(home: Path | None) -> tuple[StudioFolder, Book]:
+def opened_studio(home: Path | None) -> tuple[StudioFolder, Book]:
     """A studio that is there, and its book; ends when there is none or it cannot be opened."""
     from wickel.studio.book import BookTrouble, open_book  # a database loads slowly
 
@@ -46,7 +46,7 @@ def _opened(home: Path | None) -> tuple[StudioFolder, Book]:
 @app.command()
 def jobs(studio: Home = None, as_json: AsJson = False) -> None:
     """List the studio's jobs by the day they are due."""
-    folder, book = _opened(studio)
+    folder, book = opened_studio(studio)
     found = book.jobs.listed(folder.jobs())
     if as_json:
         _print_json({**listing_record(own), "file": own.path.name} for own in found)
@@ -65,7 +65,7 @@ def shelf(studio: Home = None, inches: bool = False, as_json: AsJson = False) ->
     """List what stands on the studio's shelf."""
     from wickel.files import on_shelf_record
 
-    _, book = _opened(studio)
+    _, book = opened_studio(studio)
     found = book.shelf.all()
     if as_json:
         _print_json(map(on_shelf_record, found))
@@ -87,7 +87,7 @@ def log(
     """List the entries of the studio's log, the last first."""
     from wickel.studio.handing_out import entry_record  # a database loads slowly
 
-    _, book = _opened(studio)
+    _, book = opened_studio(studio)
     found = book.log.found(" ".join(words or ()), _MOST_ENTRIES)
     if as_json:
         _print_json(map(entry_record, found))
@@ -108,7 +108,7 @@ def studio_out(
     """Write the whole studio into one zip of open files."""
     from wickel.studio.handing_out import studio_zip  # a database loads slowly
 
-    folder, book = _opened(studio)
+    folder, book = opened_studio(studio)
     write_file(target, studio_zip(book, folder))
 
 
@@ -122,7 +122,7 @@ def studio_in(
 
     home = studio or data_folder() / "studio"
     private_folder(home)
-    folder, book = _opened(home)
+    folder, book = opened_studio(home)
     try:
         found = bring_in(zip_bytes_of(source), book, folder)
     except OSError as reason:
@@ -144,7 +144,7 @@ def studio_csv(
     """Write log, clients, shelf and jobs as tables."""
     from wickel.studio.learnt import tables  # a database loads slowly
 
-    folder, book = _opened(studio)
+    folder, book = opened_studio(studio)
     listed = book.jobs.listed(folder.all())
     made = tables(book.log.entries(), book.clients.all(), book.shelf.all(), listed)
     for name, text in made.items():

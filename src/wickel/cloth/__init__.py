@@ -3,7 +3,7 @@
 from wickel.cloth.cloth import PRINT_NAMES, STEP_MM, BadCloth, Cloth, Flaw, Kind, Print
 from wickel.cloth.design import FIGURE_NAMES, Border, BorderAt, Design, Figure, Motif, Repeat
 from wickel.cloth.folding import Face, Panel, fold_panels, fold_words
-from wickel.cloth.shelf import OnShelf, Reserved, with_cut_off, with_reserved
+from wickel.cloth.shelf import OnShelf, Reserved, Stock, stock_of, with_cut_off, with_reserved
 from wickel.cloth.spread import (
     COMBINED,
     STACKED,
@@ -53,6 +53,7 @@ __all__ = [
     "SectionPlan",
     "Spread",
     "Spreading",
+    "Stock",
     "Way",
     "Zone",
     "depths_fit",
@@ -60,6 +61,7 @@ __all__ = [
     "fold_words",
     "of_one_cloth",
     "spread",
+    "stock_of",
     "with_cut_off",
     "with_reserved",
 ]

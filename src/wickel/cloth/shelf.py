@@ -3,6 +3,7 @@ reserved."""
 
 from __future__ import annotations
 
+from collections.abc import Collection, Iterable
 from dataclasses import dataclass, replace
 
 from wickel.cloth.cloth import Cloth
@@ -76,6 +77,30 @@ class OnShelf:
     def kept_for(self, job: str) -> Reserved | None:
         """What is kept of it for a job, or was cut for it."""
         return next((own for own in self.reserved if own.job == job), None)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stock:
+    """What the studio has of a cloth, in mm: ``have_mm`` is on the shelf, None when nobody has
+    measured it; ``reserved_mm`` of it is kept for the jobs in question, or was cut for them."""
+
+    have_mm: float | None
+    reserved_mm: float
+
+
+def stock_of(shelf: Iterable[OnShelf], name: str, jobs: Collection[str]) -> Stock | None:
+    """What there is of a cloth for some jobs, by their ids; None where it is not on the shelf.
+
+    Of what is kept for them no more counts than is there.
+    """
+    own = next((own for own in shelf if own.name == name), None)
+    if own is None:
+        return None
+    ours = [kept for kept in own.reserved if kept.job in jobs]
+    kept = sum(own.mm for own in ours if not own.cut)
+    if own.at_hand_mm is not None:
+        kept = min(kept, own.at_hand_mm)
+    return Stock(have_mm=own.at_hand_mm, reserved_mm=kept + sum(own.mm for own in ours if own.cut))
 
 
 def with_reserved(own: OnShelf, job: str, name: str, mm: float) -> OnShelf:

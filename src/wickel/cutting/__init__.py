@@ -16,7 +16,7 @@ guide       all of it step by step
 from wickel.cutting.cautions import At, Caution, Studio, cautions
 from wickel.cutting.chalking import Chalked, Measure, as_cut_from, chalked, measures
 from wickel.cutting.checks import Check, checks
-from wickel.cutting.guide import Part, Step, cloth_lines, fold_lines, guide
+from wickel.cutting.guide import DONE, Part, Step, cloth_lines, fold_lines, guide
 from wickel.cutting.joining import Bundle, Join, Side, bundles, joins
 from wickel.cutting.labels import Joint, Label, labels
 from wickel.cutting.lay_out import (
@@ -34,6 +34,7 @@ from wickel.cutting.real_cloth import Meaning, longer_words, meaning, with_measu
 from wickel.cutting.to_cut import Drafted, ToCut
 
 __all__ = [
+    "DONE",
     "At",
     "Bundle",
     "Caution",

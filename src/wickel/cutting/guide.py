@@ -29,6 +29,9 @@ from wickel.wording import Sentence, Text, say
 SLIPPERY = ("silk", "viscose", "satin", "acetate", "rayon", "cupro")
 """Fibres that slip on the table."""
 
+DONE = "after:done"
+"""What the last step is known by."""
+
 
 class Part(StrEnum):
     """The parts of the guide."""
@@ -320,4 +323,4 @@ def _after(work: ToCut) -> Iterator[Step]:
             title=_titled(say("guide.left"), lay, work),
             left=left_pieces(lay),
         )
-    yield Step(id="after:done", part=Part.AFTER, title=say("guide.done"))
+    yield Step(id=DONE, part=Part.AFTER, title=say("guide.done"))

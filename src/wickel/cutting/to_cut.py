@@ -7,7 +7,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Self
 
-from wickel.job import DraftedGarment, Job, garment_of
+from wickel.cloth import OnShelf
+from wickel.job import BuyingList, DraftedGarment, Job, bought_for, garment_of
 from wickel.job.laid import garment_marks
 from wickel.job.work import COPY, as_cut
 from wickel.lay import CutPiece, Lay
@@ -24,17 +25,30 @@ class Drafted:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ToCut:
-    """A job, its garments with the pieces that are cut, and the lay of every cloth, in the order of
-    the cloths; made by ``of_work``."""
+    """A job, its garments with the pieces that are cut, the lay of every cloth, in the order of
+    the cloths, and what the studio has on its shelf; made by ``of_work``."""
 
     job: Job
     drafts: tuple[DraftedGarment, ...]
     lays: tuple[Lay, ...]
+    shelf: tuple[OnShelf, ...] = ()
 
     @classmethod
-    def of_work(cls, job: Job, drafts: Iterable[DraftedGarment], lays: Iterable[Lay]) -> Self:
+    def of_work(
+        cls,
+        job: Job,
+        drafts: Iterable[DraftedGarment],
+        lays: Iterable[Lay],
+        shelf: Iterable[OnShelf] = (),
+    ) -> Self:
         """What is cut of a job: all papers go by this one list."""
-        return cls(job=job, drafts=tuple(map(as_cut, drafts)), lays=tuple(lays))
+        cut = tuple(map(as_cut, drafts))
+        return cls(job=job, drafts=cut, lays=tuple(lays), shelf=tuple(shelf))
+
+    @property
+    def bought(self) -> BuyingList:
+        """Everything there is to buy for it."""
+        return bought_for(self.job, self.drafts, self.lays, self.shelf)
 
     def drafted(self, piece: CutPiece) -> Drafted | None:
         """The drafted piece that a cut piece was made of; None for a plain one."""

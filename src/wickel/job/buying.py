@@ -11,7 +11,7 @@ import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from wickel.cloth import Cloth
+from wickel.cloth import Cloth, OnShelf, stock_of
 from wickel.draft import THREAD, Notion, full_options, notions, thread_of
 from wickel.geometry import Outline
 from wickel.job.job import Job
@@ -40,7 +40,15 @@ from wickel.lay import (
     taken_up,
 )
 from wickel.wording import Text, words_of
-from wickel.yardage import Need, StripPlan, from_square, from_what_is_left, need, need_in_lengths
+from wickel.yardage import (
+    Need,
+    StripPlan,
+    from_square,
+    from_what_is_left,
+    need,
+    need_in_lengths,
+    off_the_shelf,
+)
 
 BUY_EFFORT = 400
 
@@ -129,10 +137,19 @@ class _Drafted:
         return f"{self.number}:{own}" if self.number else own
 
 
-def bought_for(job: Job, drafts: Sequence[DraftedGarment], lays: Sequence[Lay]) -> BuyingList:
-    """What there is to buy for one job whose lays are known: nothing is searched for."""
+def bought_for(
+    job: Job,
+    drafts: Sequence[DraftedGarment],
+    lays: Sequence[Lay],
+    shelf: Sequence[OnShelf] = (),
+) -> BuyingList:
+    """What there is to buy for one job whose lays are known, beside what is reserved for it on the
+    shelf: nothing is searched for."""
     lines = [
-        ClothLine(cloth=lay.cloth, jobs=(job.name,), lays=(lay,), need=need(lay)) for lay in lays
+        _beside_shelf(
+            ClothLine(cloth=lay.cloth, jobs=(job.name,), lays=(lay,), need=need(lay)), [job], shelf
+        )
+        for lay in lays
     ]
     made = _Drafted(number=0, name=job.name, garments=tuple(drafts), pieces=(), taken={})
     small = [line for done in drafts for line in _notion_lines(made, done, lines)]
@@ -142,6 +159,7 @@ def bought_for(job: Job, drafts: Sequence[DraftedGarment], lays: Sequence[Lay]) 
 def buying_list(
     jobs: Sequence[Job],
     *,
+    shelf: Sequence[OnShelf] = (),
     search: Search = Search(effort=BUY_EFFORT),
     report: LayReport | None = None,
     found: Callable[[ClothLine], None] = lambda _: None,
@@ -151,24 +169,35 @@ def buying_list(
 
     Cloths of one name that are alike in all that matters to a lay and a purse are one. ``counted``
     hears how many there are, ``found`` of every one as soon as it is laid; a search that ``report``
-    stops gives the best so far. Thread is counted for all garments together.
+    stops gives the best so far. Thread is counted for all garments together. What is reserved for
+    the jobs on the ``shelf`` is not bought.
 
     Raises:
         JobRefused, DraftRefused: a job cannot be cut from its cloths, or drafted.
     """
-    shelf: list[Cloth] = []
-    made = [_drafted(job, k, shelf) for k, job in enumerate(jobs, 1)]
-    counted(len(shelf))
+    bolts: list[Cloth] = []
+    made = [_drafted(job, k, bolts) for k, job in enumerate(jobs, 1)]
+    counted(len(bolts))
     lines = []
-    for cloth in shelf:
+    for cloth in bolts:
         own = [job for job in made if cut_from(job.pieces, cloth)]
-        line = replace(_line(cloth, own, search, report), unlike=_unlike(cloth, shelf))
+        line = replace(_line(cloth, own, search, report), unlike=_unlike(cloth, bolts))
+        line = _beside_shelf(line, [jobs[job.number - 1] for job in own], shelf)
         found(line)
         lines.append(line)
     small = [
         line for job in made for done in job.garments for line in _notion_lines(job, done, lines)
     ]
     return BuyingList(cloths=tuple(lines), notions=_one_thread(small))
+
+
+def _beside_shelf(line: ClothLine, jobs: Sequence[Job], shelf: Sequence[OnShelf]) -> ClothLine:
+    """The line with what there is of its cloth on the shelf, and how much of that is reserved."""
+    if line.need is None:
+        return line
+    ids = {job.book_id for job in jobs if job.book_id}
+    needed = off_the_shelf(line.need, stock_of(shelf, line.cloth.shown_name, ids))
+    return replace(line, need=needed, apart_mm=None if needed.is_reserved else line.apart_mm)
 
 
 def _one_thread(lines: list[NotionLine]) -> tuple[NotionLine, ...]:
@@ -199,10 +228,10 @@ _SAID_OF: tuple[tuple[str, str], ...] = (
 )
 
 
-def _unlike(cloth: Cloth, shelf: list[Cloth]) -> str:
+def _unlike(cloth: Cloth, bolts: list[Cloth]) -> str:
     """In what a cloth differs from another of its name on the list; empty when there is none."""
     other = next(
-        (bolt for bolt in shelf if bolt is not cloth and bolt.shown_name == cloth.shown_name), None
+        (bolt for bolt in bolts if bolt is not cloth and bolt.shown_name == cloth.shown_name), None
     )
     if other is None:
         return ""
@@ -212,16 +241,16 @@ def _unlike(cloth: Cloth, shelf: list[Cloth]) -> str:
     return ", ".join(said) or "its card"
 
 
-def _drafted(job: Job, number: int, shelf: list[Cloth]) -> _Drafted:
+def _drafted(job: Job, number: int, bolts: list[Cloth]) -> _Drafted:
     """A job with pieces of its own names, cut from the cloths of the list; new cloths are put on
     that."""
     garments, pieces = drafted_job(job)
     ids: dict[str, str] = {}
     for cloth in cloths_in_use(job, pieces):
-        same = next((bolt for bolt in shelf if _same(bolt, cloth)), None)
+        same = next((bolt for bolt in bolts if _same(bolt, cloth)), None)
         if same is None:
-            same = replace(cloth, id=f"{cloth.id}-{len(shelf) + 1}")
-            shelf.append(same)
+            same = replace(cloth, id=f"{cloth.id}-{len(bolts) + 1}", name=cloth.shown_name)
+            bolts.append(same)
         ids[cloth.id] = same.id
     renamed = tuple(
         replace(

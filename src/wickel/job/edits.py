@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import replace
 from typing import TypeVar
 
-from wickel.body import Body, size_body, with_measurement
+from wickel.body import WOMEN, Body, Chart, estimates_followed, size_body, with_measurement
 from wickel.cloth import Cloth
 from wickel.draft import Allowances, DraftRefused, OptionValue, Own, School, draft, school_options
 from wickel.draft.operations import Change, Unfold
@@ -39,10 +39,15 @@ def with_size(job: Job, garment: Garment, size: str) -> Job:
     return with_garment(job, replace(garment, size=size, body=size_body(size)))
 
 
-def with_own_measure(job: Job, garment: Garment, measurement: str, mm: float) -> Job:
-    """The garment made to measure: one measurement of its body changed, no longer a plain size."""
+def with_own_measure(
+    job: Job, garment: Garment, measurement: str, mm: float, chart: Chart = WOMEN
+) -> Job:
+    """The garment made to measure: one measurement of its body changed, no longer a plain size;
+    what was estimated from that by the chart is estimated again."""
     body = with_measurement(garment.body, measurement, mm)
-    if garment.size:
+    if not garment.size:
+        body = estimates_followed(garment.body, body, chart)
+    else:
         others = frozenset(body.measurements_mm) - {measurement}
         body = replace(body, name="", estimated=others)
     return with_garment(job, replace(garment, size="", body=body))

@@ -6,6 +6,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from wickel.cloth import Stock
 from wickel.draft import THREAD
 from wickel.job.buying import BuyingList, ClothLine, NotionLine
 from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
@@ -36,6 +37,21 @@ class Row:
         )
 
 
+def stock_words(stock: Stock | None, unit: Unit) -> str:
+    """What there is of a cloth on the shelf, and how much of it is reserved for what is made; empty
+    where there is nothing to say."""
+    if stock is None:
+        return ""
+    if stock.have_mm is None:
+        if not stock.reserved_mm:
+            return ""
+        return say("shopping.stock-reserved", reserved=stock.reserved_mm).in_unit(unit)
+    if not stock.reserved_mm:
+        return say("shopping.stock-there", have=stock.have_mm).in_unit(unit)
+    both = say("shopping.stock-both", have=stock.have_mm, reserved=stock.reserved_mm)
+    return both.in_unit(unit)
+
+
 HEADS = ("what", "how much", "for", "to know", "cost")
 
 
@@ -50,14 +66,17 @@ def cloth_row(line: ClothLine, unit: Unit) -> Row:
             what=what, much="–", use=use, note="; ".join((in_words(line.refusal, unit), *unlike))
         )
     ways = ", ".join(dict.fromkeys(lay.way.name.lower() for lay in line.lays))
-    notes = [str(say("shopping.laid", ways=ways))]
+    stock = stock_words(line.need.stock, unit)
+    notes = [*([stock] if stock else ()), str(say("shopping.laid", ways=ways))]
     if line.saved_mm > 0:
         notes.append(say("shopping.saves", saved=line.saved_mm).in_unit(unit))
     notes += unlike
     notes += [in_words(lay.broken[0].text, unit) for lay in line.lays if lay.broken]
     return Row(
         what=what,
-        much=shown_buy(line.need, cloth, unit) + beside(line.need.buy_mm, unit, shown_bought),
+        much=str(say("shopping.nothing-to-buy"))
+        if line.need.is_reserved
+        else shown_buy(line.need, cloth, unit) + beside(line.need.buy_mm, unit, shown_bought),
         use=use,
         note="; ".join(notes),
         cost=line.need.cost,

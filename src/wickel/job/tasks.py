@@ -14,7 +14,7 @@ from time import perf_counter
 from typing import TypeVar
 
 from wickel.body import Body
-from wickel.cloth import STACKED, Cloth
+from wickel.cloth import STACKED, Cloth, OnShelf
 from wickel.draft import AsFar, DraftRefused
 from wickel.geometry import Outline
 from wickel.job.as_far import found_as_far
@@ -93,9 +93,10 @@ class AcrossTask:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BuyTask:
-    """Everything to buy for some jobs."""
+    """Everything to buy for some jobs, beside what is on the shelf for them."""
 
     jobs: tuple[Job, ...]
+    shelf: tuple[OnShelf, ...] = ()
     search: Search = Search()
 
 
@@ -378,6 +379,7 @@ def _run_errand(
         if isinstance(task, BuyTask):
             found = buying_list(
                 task.jobs,
+                shelf=task.shelf,
                 found=lambda line: tell(Listed(line)),
                 counted=lambda count: tell(Counted(count)),
                 search=task.search,

@@ -15,6 +15,7 @@ from wickel.yardage.need import (
     need,
     need_in_lengths,
     need_of,
+    off_the_shelf,
     shown_buy,
     tally,
 )
@@ -31,6 +32,7 @@ __all__ = [
     "need",
     "need_in_lengths",
     "need_of",
+    "off_the_shelf",
     "shown_buy",
     "strips_of_square",
     "tally",

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 
-from wickel.cloth import Cloth
+from wickel.cloth import Cloth, Stock
 from wickel.lay import Lay
 from wickel.units import Unit, rounded_up, shown_bought, shown_sold
 
@@ -24,7 +24,8 @@ class Need:
     costs, None when that is not known or nothing is asked. ``lengths`` is how many of the fixed
     lengths that a cloth is sold in make up what is bought, None by the step. ``at_least`` says that
     the lay is not complete, so that every figure is a lower one. ``short_mm`` is how much the
-    length at hand falls short, 0 when it does or none is known.
+    length at hand falls short, 0 when it does or none is known. ``stock`` is what the studio has of
+    the cloth, None where it has none or nobody has looked.
     """
 
     lay_mm: float
@@ -38,6 +39,16 @@ class Need:
     cost: float | None
     matching_mm: float | None = None
     lengths: int | None = None
+    stock: Stock | None = None
+
+    @property
+    def is_reserved(self) -> bool:
+        """Whether all of it is reserved on the shelf, so that nothing is to be bought."""
+        return (
+            self.stock is not None
+            and not self.at_least
+            and self.stock.reserved_mm >= self.need_mm - SHORT_MM
+        )
 
 
 def shown_buy(needed: Need, cloth: Cloth, unit: Unit) -> str:
@@ -88,6 +99,18 @@ def need_of(
     )
 
 
+def off_the_shelf(needed: Need, stock: Stock | None) -> Need:
+    """The need where the studio has cloth of it: nothing is bought where all of it is reserved.
+
+    A lay takes one length: less than all of it saves nothing of what is bought.
+    """
+    known = replace(needed, stock=stock)
+    if not known.is_reserved:
+        return known
+    cost = None if needed.cost is None else 0.0
+    return replace(known, buy_mm=0.0, rounding_mm=0.0, cost=cost, lengths=None)
+
+
 def need_in_lengths(lays_mm: Sequence[float], cloth: Cloth, *, complete: bool) -> Need:
     """What lays on fixed lengths of a cloth need, one lay on each.
 
@@ -124,9 +147,9 @@ class Tally:
     cost: float | None
 
 
-def tally(lays: Sequence[Lay | None]) -> Tally:
-    """What the lays of several cloths need together; one that is missing makes every figure a lower
-    one."""
+def tally(lays: Sequence[Lay | None], need: Callable[[Lay], Need] = need) -> Tally:
+    """What the lays of several cloths need together, each as ``need`` says; one that is missing
+    makes every figure a lower one."""
     there = [lay for lay in lays if lay is not None]
     needs = [need(lay) for lay in there]
     costs = [need.cost for need in needs if need.cost is not None]

@@ -553,5 +553,6 @@ class BodyStage(Stage):
             )
             return
         self._session.apply(
-            with_own_measure(self._session.job, garment, measurement, mm), term(known.name)
+            with_own_measure(self._session.job, garment, measurement, mm, self._chart),
+            term(known.name),
         )

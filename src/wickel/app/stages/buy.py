@@ -4,6 +4,7 @@ table."""
 from __future__ import annotations
 
 from functools import partial
+from itertools import islice
 
 from PySide6.QtCore import QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QGuiApplication, QPainter
@@ -40,12 +41,12 @@ from wickel.files import csv_text
 from wickel.job import WIDTHS_MM, Cell, fit_of, jumps
 from wickel.typed import UnreadableLength, parsed_length
 from wickel.units import Unit, shown_length, shown_short
-from wickel.wording import tr
+from wickel.wording import in_words, tr
 from wickel.yardage import shown_buy
 
 _CELL = Qt.ItemDataRole.UserRole
 _MOST_WIDTHS, _MOST_WIDTH_MM = 12, 6000.0
-_JUMPS_SHOWN = 2
+_JUMPS_SHOWN, _REASONS_SHOWN = 2, 2
 _ROW, _CELL_PX = 40, 316
 _PAGES = (
     ("Lengths", tr("How much to buy for every size on every width (Ctrl+Shift+1)")),
@@ -242,14 +243,30 @@ class BuyStage(QWidget):
 
     def _follow(self) -> None:
         if not self.isVisible():
-            if self.fill.working:
-                # the job has changed: what is being laid is not asked for any more
-                self.fill.stop()
+            self._stop_what_is_of_another()
             return
         cloth = self._session.cloth
         if cloth is not None:
             self.fill.show(self._session.job_in_hand, cloth.id, self.widths_mm)
         self.refresh()
+
+    def _stop_what_is_of_another(self) -> None:
+        """Out of sight the table goes on, until what it is of is another: it stops, and says so."""
+        cloth = self._session.cloth
+        if not self.fill.working or (
+            cloth is not None and self.fill.is_of(self._session.job_in_hand, cloth.id)
+        ):
+            return
+        done, of = self.fill.done
+        self.fill.stop()
+        self._session.trouble.emit(
+            tr(
+                "The table of lengths has stopped at {done} of {of:of cell|cells}: what is to be "
+                "made of it is something else now.",
+                done=done,
+                of=of,
+            )
+        )
 
     def refresh(self) -> None:
         """Show the table and the opened cell as they are now."""
@@ -357,9 +374,29 @@ class BuyStage(QWidget):
             )
 
     def _show_notes(self, unit: Unit) -> None:
-        found = self._jumps(unit)
+        found = [*self._refusals(unit), *self._jumps(unit)]
         self.notes.setText("  ".join(found))
         self.notes.setVisible(bool(found))
+
+    def _refusals(self, unit: Unit) -> list[str]:
+        """Why cells cannot be laid: each reason once, with the first cell that has it."""
+        why: dict[str, Place] = {}
+        for place in sorted(self.fill.cells, key=self._order):
+            cell = self.fill.cells[place]
+            if cell.best is None and cell.refusal:
+                why.setdefault(in_words(cell.refusal, unit), place)
+        return [
+            tr(
+                "{size} on {width} cannot be laid: {reason}",
+                size=size,
+                width=shown_length(width, unit),
+                reason=reason,
+            )
+            for reason, (size, width) in islice(why.items(), _REASONS_SHOWN)
+        ]
+
+    def _order(self, place: Place) -> tuple[int, float]:
+        return self.fill.sizes.index(place[0]), place[1]
 
     def _jumps(self, unit: Unit) -> list[str]:
         """The steps between sizes that matter most, in words."""

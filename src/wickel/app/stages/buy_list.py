@@ -143,7 +143,11 @@ class ListPage(QWidget):
         self._asked, self._asked_files = self.jobs(), self.ticked()
         self.lines, self.found, self._cloths = [], None, 0
         self.errand.start(
-            BuyTask(jobs=self._asked, search=Search(effort=QUICK_EFFORT, workers=WORKERS))
+            BuyTask(
+                jobs=self._asked,
+                shelf=self._session.shelf,
+                search=Search(effort=QUICK_EFFORT, workers=WORKERS),
+            )
         )
         self._show()
 

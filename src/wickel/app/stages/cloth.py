@@ -65,7 +65,7 @@ from wickel.units import (
     shown_cloth_length,
     sold_by_the_yard,
 )
-from wickel.wording import tr
+from wickel.wording import shown_money, tr
 from wickel.yardage import need
 
 TWO_GROUPS_FROM = 980
@@ -75,9 +75,22 @@ TWO_GROUPS_FROM = 980
 _WORN = {
     Print.ANY: tr("The cloth has no way up: pieces may be turned to save length."),
     Print.TWO_WAY: tr("Up and down look alike: pieces may be turned upside down."),
-    Print.ONE_WAY: tr("Every piece is cut head up: the print runs from head to hem."),
+    Print.ONE_WAY: tr("Every piece is cut head up, from head to hem."),
     Print.PER_GARMENT: tr("The whole garment is cut one way, up or down."),
 }
+
+
+def _as_before(cloth: Cloth, unit: Unit) -> str:
+    """What a cloth under a new name has still of the old one: shrinkage and price."""
+    said = []
+    if cloth.shrink_along or cloth.shrink_across:
+        along, across = f"{cloth.shrink_along * 100:g}", f"{cloth.shrink_across * 100:g}"
+        said.append(tr("shrinks {along} % along, {across} % across", along=along, across=across))
+    if cloth.price is not None:
+        yard = priced_in(unit) is Unit.YARD
+        cost = shown_money(price_each(cloth.price, unit))
+        said.append(tr("{cost} a yard", cost=cost) if yard else tr("{cost} a metre", cost=cost))
+    return ", ".join(said)
 
 
 class ClothStage(Stage):
@@ -110,6 +123,8 @@ class ClothStage(Stage):
         self.search.setClearButtonEnabled(True)
         self.search.textChanged.connect(lambda _: self._show_shelf())
         column.addWidget(self.search)
+        self.none = label(tr("Nothing on it has these words."), "soft", wrap=True)
+        column.addWidget(self.none)
         self.shelf = ShelfView(self._book.photos, tiles=False)
         self.shelf.taken.connect(self._take)
         column.addWidget(self.shelf, 1)
@@ -147,6 +162,7 @@ class ClothStage(Stage):
         self.reserve.clicked.connect(self.reserve_or_let_go)
         head.addWidget(self.reserve)
         self.uses = ClothUses(self._session)
+        self.uses.begun.connect(self._begin_card)
         whole.addWidget(self.uses)
         whole.addWidget(self.remnants)
         whole.addLayout(head)
@@ -203,7 +219,7 @@ class ClothStage(Stage):
             button = QPushButton(PRINT_NAMES[way])
             button.setObjectName("chip")
             button.setCheckable(True)
-            button.setToolTip(tr("The print: {print_names}", print_names=PRINT_NAMES[way]))
+            button.setToolTip(tr("Pieces lie {print_names}", print_names=PRINT_NAMES[way]))
             button.clicked.connect(partial(self._take_print, way))
             self.print_buttons[way] = button
             buttons.addWidget(button)
@@ -386,6 +402,7 @@ class ClothStage(Stage):
         self.price.refill(self._price_text(cloth))
         for attribute, tick in self.traits.items():
             tick.setChecked(getattr(cloth, attribute))
+        self.traits["heads_at_end"].setVisible(cloth.print_or_assumed is Print.ONE_WAY)
 
     def _show_print(self, cloth: Cloth) -> None:
         """Show which way the print runs, and what that means for a garment that is worn."""
@@ -418,6 +435,7 @@ class ClothStage(Stage):
             named = (row.cloth for row in rows if row.name == cloth.shown_name)
             used = next((own for own in named if replace(own, id=cloth.id) == cloth), None)
         self.shelf.show_rows(rows, unit, used)
+        self.none.setVisible(not rows)
         self._show_reserved()
 
     def _show_reserved(self) -> None:
@@ -473,8 +491,13 @@ class ClothStage(Stage):
 
     def _keep(self) -> None:
         cloth = self._session.cloth
-        if cloth is not None and self._book.keep_cloth(replace(cloth, length_at_hand_mm=None)):
+        if cloth is not None and self._book.keep_cloth(cloth):
             relabelled(self.trouble, tr("{cloth} is on the shelf.", cloth=cloth.shown_name), "held")
+
+    def _begin_card(self) -> None:
+        """Begin to write a card at its name."""
+        self.name.setFocus()
+        self.name.selectAll()
 
     # --- edits -------------------------------------------------------------------------------
 
@@ -505,8 +528,12 @@ class ClothStage(Stage):
 
     def _rename(self) -> None:
         cloth, name = self._session.cloth, self.name.text().strip()
-        if cloth is not None and name and name != cloth.shown_name:
-            self._change(tr("Name of the cloth"), lambda cloth: replace(cloth, name=name))
+        if cloth is None or not name or name == cloth.shown_name:
+            return
+        self._change(tr("Name of the cloth"), lambda cloth: replace(cloth, name=name))
+        if kept := _as_before(cloth, self._session.job.unit):
+            words = tr("Still as {name}: {kept}.", name=cloth.shown_name, kept=kept)
+            relabelled(self.trouble, words, "soft")
 
     def _take_design(self, words: str, design: Design) -> None:
         self._change(words, lambda cloth: replace(cloth, design=design))

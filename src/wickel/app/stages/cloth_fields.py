@@ -58,7 +58,7 @@ TRAITS: tuple[tuple[str, str, str], ...] = (
     (
         "heads_at_end",
         tr("heads at the end"),
-        tr("The heads of a one-way print lie towards the end of the cloth"),
+        tr("Heads lie towards the end of the cloth, not towards its start"),
     ),
     ("see_through", "see-through", tr("Allowances and facings will show")),
     ("frays", "frays", tr("Give it wider allowances, or overlock it")),

@@ -3,7 +3,9 @@ which."""
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable
+from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import Signal
@@ -34,11 +36,17 @@ _MATERIALS = {
 }
 
 
+NEW_CLOTH = Cloth(id="cloth", name=tr("New cloth"), usable_width_mm=1400.0)
+"""What a new card says: a usual width, and nothing else."""
+
+
 class ClothUses(QWidget):
     """A chooser of cloths with *one more* and *out*, and below it a line for each material of the
     garment in hand."""
 
     trouble = Signal(str)
+    begun = Signal()
+    """A cloth with an empty card is in hand."""
 
     def __init__(self, session: Session) -> None:
         super().__init__()
@@ -106,6 +114,10 @@ class ClothUses(QWidget):
 
     def _fill_menu(self) -> None:
         self._menu.clear()
+        fresh = self._menu.addAction(tr("A new cloth…"))
+        fresh.setToolTip(tr("One with an empty card: nothing of another cloth comes with it"))
+        fresh.triggered.connect(lambda _=False: self.add_new())
+        self._menu.addSeparator()
         for own in self._shelf:
             self._menu.addAction(own.shown_name).triggered.connect(
                 lambda _=False, own=own: self.add(own)
@@ -116,6 +128,14 @@ class ClothUses(QWidget):
         job = with_added_cloth(self._session.job, cloth)
         self._session.apply(job, tr("One more cloth: {cloth}", cloth=cloth.shown_name))
         self._session.take_cloth(job.cloths[-1].id)
+
+    def add_new(self) -> None:
+        """Put a cloth with an empty card into the job, sold as its others are, and begin with its
+        name."""
+        cloths = self._session.job.cloths
+        fresh = NEW_CLOTH if not cloths else replace(NEW_CLOTH, step_mm=cloths[0].step_mm)
+        self.add(fresh)
+        self.begun.emit()
 
     def _take_out(self) -> None:
         cloth = self._session.cloth
@@ -140,13 +160,14 @@ class ClothUses(QWidget):
 
 
 def _told_apart(cloths: Iterable[Cloth]) -> list[tuple[str, str]]:
-    """The name and the id of each cloth; those of one name are told apart by their ids."""
-    listed = tuple(cloths)
-    names = [cloth.shown_name for cloth in listed]
-    return [
-        (name if names.count(name) == 1 else f"{name} ({cloth.id})", cloth.id)
-        for name, cloth in zip(names, listed, strict=True)
-    ]
+    """The name and the id of each cloth; those of one name are told apart by a number."""
+    seen: Counter[str] = Counter()
+    rows = []
+    for cloth in cloths:
+        name = cloth.shown_name
+        seen[name] += 1
+        rows.append((name if seen[name] == 1 else f"{name} ({seen[name]})", cloth.id))
+    return rows
 
 
 def _materials_of(pattern: Pattern) -> list[str]:

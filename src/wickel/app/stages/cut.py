@@ -36,6 +36,7 @@ from wickel.app.widgets.folding import FoldingPicture
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.stage import Stage
 from wickel.cutting import (
+    DONE,
     LeftPiece,
     Part,
     Step,
@@ -299,8 +300,14 @@ class CutStage(Stage):
         if session.refusal or not lays or len(known) < len(lays):
             self.steps, self.work, self._made_of = (), None, ()
             return
-        made_of = (*map(id, known), id(session.drafts), self.studio, session.job.unit)
-        self.work = ToCut.of_work(session.job, session.drafts, known)
+        made_of = (
+            *map(id, known),
+            id(session.drafts),
+            self.studio,
+            session.job.unit,
+            session.shelf,
+        )
+        self.work = ToCut.of_work(session.job, session.drafts, known, session.shelf)
         if made_of == self._made_of:
             return
         self._made_of = made_of
@@ -396,7 +403,7 @@ class CutStage(Stage):
             made.append(cut_steps.join_table(step.joins, self._session.job.unit))
         if step.id.startswith("after:left"):
             made += self._left(step)
-        if step.id == "after:done":
+        if step.id == DONE:
             made += cut_steps.lines(self._summary())
         return made
 
@@ -664,10 +671,10 @@ class CutStage(Stage):
         if step.cloth and self._session.cloth is not None and self._session.cloth.id != step.cloth:
             self._session.take_cloth(step.cloth)
         job = at_step(self._session.job, step.id)
-        if step.id == "after:done":
+        if step.id == DONE:
             job = replace(job, state=at_least(job.state, State.CUT))
         self._note(job)
-        if step.id == "after:done":
+        if step.id == DONE:
             self.finished.emit()
         self._show_step()
         if not step.measure:
@@ -711,9 +718,14 @@ class CutStage(Stage):
         self._clock.restart()
         self._show_clock()
 
+    @property
+    def _stands(self) -> bool:
+        """Whether the clock stands: it is paused, or all is done."""
+        return self.paused or self.step is None or self.step.id == DONE
+
     def _tick(self) -> None:
         """One more second; what is not kept for a minute is kept."""
-        if self.paused or self.step is None or not self.isVisible():
+        if self._stands or not self.isVisible():
             return
         self._unsaved += self._clock.restart() / 1000.0
         if self._unsaved > _KEEP_AFTER_S:
@@ -725,8 +737,9 @@ class CutStage(Stage):
         step = self.step
         if step is None or not self._clock.isValid():
             return
-        if not self.paused:
-            self._unsaved += self._clock.restart() / 1000.0
+        since = self._clock.restart() / 1000.0
+        if not self._stands:
+            self._unsaved += since
         if self._unsaved >= 1.0:
             self._note(with_seconds(self._session.job, step.part.value, self._unsaved))
             self._unsaved = 0.0

@@ -228,6 +228,9 @@ class FiguresPanel(QFrame):
         self._column = QVBoxLayout(inner)
         self._column.setContentsMargins(0, 0, 8, 0)
         self._column.setSpacing(1)
+        self.none = label(tr("No figure has these words."), "soft", wrap=True)
+        self.none.hide()
+        column.addWidget(self.none)
         self._scroll = scrolling(inner)
         column.addWidget(self._scroll, 1)
         self.rows: dict[str, FigureRow] = {}
@@ -326,6 +329,7 @@ class FiguresPanel(QFrame):
         words = text.lower().split()
         only = self.only_mine.isChecked()
         near = self._of_piece if self.only_piece.isChecked() and not words and not only else None
+        found = False
         for heading, rows in self._levels:
             shown = False
             folded = heading.property("level") in self._folded and not words and not only
@@ -335,6 +339,8 @@ class FiguresPanel(QFrame):
                 row.setVisible(fits and not folded)
                 shown = shown or fits
             heading.setVisible(shown)
+            found = found or shown
+        self.none.setVisible(bool(words) and not found)
 
     def bring(self, bases: tuple[str, ...]) -> None:
         """Bring figures into sight, the first of them with the focus."""

@@ -164,6 +164,8 @@ class Gallery(QDialog):
         rows.setContentsMargins(0, 0, 0, 0)
         rows.addLayout(self._grid)
         rows.addStretch(1)
+        self.none = label(tr("No garment has these words."), "soft")
+        column.addWidget(self.none)
         column.addWidget(scrolling(inner), 1)
         self._arrange()
         self._timer = QTimer(self, interval=0)
@@ -224,6 +226,7 @@ class Gallery(QDialog):
         shown = [id for id in self.cards if all(word in self._words[id] for word in wanted)]
         for id, card in self.cards.items():
             card.setVisible(id in shown)
+        self.none.setVisible(not shown)
         for k, id in enumerate(shown):
             self._grid.addWidget(self.cards[id], k // _COLUMNS, k % _COLUMNS)
         for column in range(_COLUMNS):

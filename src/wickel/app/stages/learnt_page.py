@@ -15,7 +15,7 @@ from wickel.app.background import Background
 from wickel.app.book import StudioBook
 from wickel.app.table.ink import pen
 from wickel.app.theme import palette, text_font
-from wickel.app.widgets.cards import card, emptied, label
+from wickel.app.widgets.cards import Figure, card, emptied, label
 from wickel.cloth import WAYS
 from wickel.units import MM_PER_INCH, Unit, shown_cloth_length
 from wickel.wording import tr
@@ -110,9 +110,7 @@ class LearntPage(QWidget):
         for words, figure in figures.items():
             both = QVBoxLayout()
             both.setSpacing(0)
-            number = label(figure, "figure")
-            number.setAccessibleName(words)
-            both.addWidget(number)
+            both.addWidget(Figure(words, figure))
             both.addWidget(label(words, "soft"))
             self._figures.addLayout(both)
         self._figures.addStretch()

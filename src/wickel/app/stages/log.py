@@ -24,7 +24,7 @@ from wickel.app.session import Session
 from wickel.app.stages.fittings import FittingFields
 from wickel.app.stages.learnt_page import LearntPage
 from wickel.app.stages.log_photos import LogPhotos
-from wickel.app.widgets.cards import card, emptied, label, scrolling
+from wickel.app.widgets.cards import Figure, card, emptied, label, scrolling
 from wickel.app.widgets.columns import Columns
 from wickel.app.widgets.field import Field
 from wickel.app.widgets.flow import flow_bar, with_words
@@ -118,8 +118,7 @@ class LogStage(Stage):
             ("left", tr("kept of what is left")),
             ("minutes", tr("minutes, planned · taken")),
         ):
-            figure = label("–", "figure")
-            figure.setAccessibleName(words)
+            figure = Figure(words)
             both = QWidget()
             pair = QVBoxLayout(both)
             pair.setContentsMargins(0, 0, 0, 0)
@@ -129,6 +128,8 @@ class LogStage(Stage):
             figures.addWidget(both)
             self.figures[name] = figure
         column.addWidget(bar)
+        self.each = label("", "soft", wrap=True)
+        column.addWidget(self.each)
         self._fields()
         column.addWidget(scrolling(self._body), 1)
         column.addLayout(self._foot())
@@ -314,6 +315,16 @@ class LogStage(Stage):
             ("minutes", f"{entry.planned_minutes:.0f} · {taken}"),
         ):
             self.figures[name].setText(text)
+        lays = self._lays
+        before = self._session.job.at_table.planned_mm
+        planned = [
+            f"{lay.cloth.shown_name} {cloth(before.get(lay.cloth.id, lay.lay_length_mm))}"
+            for lay in lays
+        ]
+        self.each.setText(
+            tr("{count} cloths together: {each}", count=len(lays), each=", ".join(planned))
+        )
+        self.each.setVisible(len(lays) > 1)
 
     def _show_others(self) -> None:
         """The entries that are like the open job first, then the others; or what is searched."""
@@ -486,12 +497,14 @@ class _EntryRow(QWidget):
         column.setSpacing(2)
         head = " · ".join(word for word in (entry.job, entry.client) if word)
         column.addWidget(label(head, "heading", wrap=True))
+        many = len(entry.cloths)
         used = "–" if entry.used_mm is None else shown_cloth_length(entry.used_mm, unit)
         words = tr(
-            "{day}: planned {planned}, used {used}",
+            "{day}: planned {planned}, used {used}{together}",
             day=shown_date(entry.day),
             planned=shown_cloth_length(entry.planned_mm, unit),
             used=used,
+            together=tr(" ({count} cloths together)", count=many) if many > 1 else "",
         )
         if entry.minutes is not None:
             words += tr(", {minutes:of minute|minutes}", minutes=f"{entry.minutes:.0f}")

@@ -16,7 +16,7 @@ from PySide6.QtWidgets import (
 
 from wickel.app.book import StudioBook
 from wickel.app.errand import Errand
-from wickel.app.widgets.cards import NarrowBox, card, editable, fill_box, label
+from wickel.app.widgets.cards import Figure, NarrowBox, card, editable, fill_box, label
 from wickel.app.widgets.flow import flow_bar, with_words
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.length_edit import LengthEdit
@@ -101,8 +101,7 @@ class QuickQuestion(QWidget):
     def _answer(self) -> QHBoxLayout:
         row = QHBoxLayout()
         row.setSpacing(14)
-        self.figure = label("", "figure")
-        self.figure.setAccessibleName(tr("Answer to the quick question"))
+        self.figure = Figure(tr("Answer to the quick question"), "")
         self.said = label("", "soft")
         self.make = QPushButton(tr("Make it a job"))
         self.make.setToolTip(tr("Begin a job with this style, size and cloth"))

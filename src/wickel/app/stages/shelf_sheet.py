@@ -206,8 +206,11 @@ class ShelfSheet(FieldSheet):
         remnants = sum(own.is_remnant for own in rows)
         length = sum(own.at_hand_mm or 0.0 for own in rows if not own.is_remnant)
         value = sum(own.value or 0.0 for own in rows)
+        words = tr("Nothing on the shelf is of that kind, with these words.")
         self.total.setText(
-            tr(
+            words
+            if self._book.shelf and not rows
+            else tr(
                 "{cloths:of cloth|cloths}, {length} together; {remnants:of remnant|remnants}; "
                 "worth {value:,.2f}",
                 cloths=len(rows) - remnants,

@@ -35,6 +35,21 @@ def label(text: str = "", kind: str = "", *, wrap: bool = False) -> QLabel:
     return made
 
 
+class Figure(QLabel):
+    """A large figure, read aloud with what it is of."""
+
+    def __init__(self, words: str, text: str = "–") -> None:
+        super().__init__()
+        self._words = words
+        self.setObjectName("figure")
+        self.setTextFormat(Qt.TextFormat.PlainText)
+        self.setText(text)
+
+    def setText(self, text: str) -> None:
+        super().setText(text)
+        self.setAccessibleName(f"{self._words}: {text}")
+
+
 def card(kind: str = "card") -> tuple[QFrame, QVBoxLayout]:
     """A paper card and its column."""
     frame = QFrame()

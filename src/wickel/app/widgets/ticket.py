@@ -8,12 +8,13 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QVBoxLayout
 
 from wickel.app.session import Session
-from wickel.app.widgets.cards import NarrowBox, fill_box, label, relabelled
+from wickel.app.widgets.cards import Figure, NarrowBox, fill_box, label
 from wickel.app.widgets.flow import ShortLabel
 from wickel.app.widgets.guide import PAGE
 from wickel.cloth import PRINT_NAMES
 from wickel.job.edits import shown_quantity
 from wickel.job.laid import shown_garment
+from wickel.job.shopping import stock_words
 from wickel.units import shown_bought, shown_cloth_length, shown_length
 from wickel.wording import beside, shown_money, tr
 from wickel.yardage import shown_buy, tally
@@ -37,9 +38,8 @@ class Tally(QVBoxLayout):
     def __init__(self, word: str) -> None:
         super().__init__()
         self.setSpacing(0)
-        self.figure = label("–", "figure")
+        self.figure = Figure(word)
         self.figure.setAlignment(Qt.AlignmentFlag.AlignRight)
-        self.figure.setAccessibleName(word)
         self.word = label(word, "soft")
         self.word.setAlignment(Qt.AlignmentFlag.AlignRight)
         self.addWidget(self.figure)
@@ -147,7 +147,7 @@ class Ticket(QFrame):
     def _show_all(self) -> None:
         """The figures of all cloths together."""
         session, unit = self._session, self._session.job.unit
-        whole = tally([session.lay_of(cloth.id) for cloth in session.cloths])
+        whole = tally([session.lay_of(cloth.id) for cloth in session.cloths], session.need_of)
         for own, mm, word in (
             (self.lay, whole.lay_mm, "lay"),
             (self.needed, whole.need_mm, "needed"),
@@ -174,19 +174,21 @@ class Ticket(QFrame):
             for own in (self.lay, self.needed, self.buy, self.used):
                 own.figure.setText("–")
             self.buy.word.setText(tr("to buy"))
-            relabelled(self.buy.figure, "–", "figure")
             return
         self.lay.figure.setText(shown_cloth_length(need.lay_mm, unit))
         self.needed.figure.setText(shown_cloth_length(need.need_mm, unit))
         self.buy.figure.setText(shown_buy(need, lay.cloth, unit).removeprefix(tr("at least ")))
         self.used.figure.setText(f"{lay.used_share:.0%}")
         least = tr(", at least") if need.at_least else ""
+        stock = stock_words(need.stock, unit)
         for own, word, mm, show in (
             (self.lay, tr("lay"), need.lay_mm, shown_cloth_length),
             (self.needed, tr("needed"), need.need_mm, shown_cloth_length),
             (self.buy, tr("to buy"), need.buy_mm, shown_bought),
         ):
             own.word.setText(word + least + beside(mm, unit, show))
+        if stock:
+            self.buy.word.setText(f"{self.buy.word.text()} · {stock}")
         self.buy.figure.setToolTip(
             tr("lay {length}", length=shown_cloth_length(need.lay_mm, unit))
             + (

@@ -12,7 +12,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from wickel.drawing import Drawing, Label, Layer
 from wickel.files.names import plain_text
-from wickel.files.papers.sheet import INK, PENS, REGULAR, draw_stroke, register_fonts
+from wickel.files.papers.sheet import INK, PENS, REGULAR, PaperCanvas, draw_stroke, register_fonts
 from wickel.geometry import Point
 
 MOST_PAGE_MM = 5000.0
@@ -36,7 +36,7 @@ def full_pdf(drawing: Drawing, title: str) -> bytes:
     buffer = BytesIO()
     pages = max(1, math.ceil(wide / MOST_PAGE_MM))
     each = wide / pages
-    canvas = Canvas(buffer, pagesize=(each * mm, high * mm), invariant=1)
+    canvas = PaperCanvas(buffer, pagesize=(each * mm, high * mm))
     canvas.setTitle(plain_text(title))
     for page in range(pages):
         canvas.setPageSize((each * mm, high * mm))

@@ -51,8 +51,17 @@ from wickel.files.names import plain_text
 from wickel.files.papers.fold_figure import FoldFigure
 from wickel.files.papers.labels import LabelSheets
 from wickel.files.papers.plan_figure import PlanFigure, stretches
-from wickel.files.papers.sheet import BOLD, INK, MARGIN, REGULAR, SOFT, Paper, register_fonts
-from wickel.job import HEADS, bought_for, cost_words, shopping_rows
+from wickel.files.papers.sheet import (
+    BOLD,
+    INK,
+    MARGIN,
+    REGULAR,
+    SOFT,
+    Paper,
+    PaperCanvas,
+    register_fonts,
+)
+from wickel.job import HEADS, cost_words, shopping_rows
 from wickel.job.laid import shown_garment
 from wickel.lay import Lay
 from wickel.pattern import Edge, EdgeKind
@@ -112,7 +121,7 @@ def cut_pdf(work: ToCut, papers: CutPapers) -> bytes:
     lying = landscape(upright)
     head = partial(_head_and_foot, words=_head_words(work, papers))
     document = BaseDocTemplate(
-        buffer, pagesize=upright, title=plain_text(work.job.name or "Cut plan"), invariant=1
+        buffer, pagesize=upright, title=plain_text(work.job.name or "Cut plan")
     )
     document.addPageTemplates(
         [
@@ -122,7 +131,7 @@ def cut_pdf(work: ToCut, papers: CutPapers) -> bytes:
         ]
     )
     story = list(_Story(work, papers).all())
-    document.build(story or [Paragraph(" ", _style())])
+    document.build(story or [Paragraph(" ", _style())], canvasmaker=PaperCanvas)
     return buffer.getvalue()
 
 
@@ -300,8 +309,7 @@ class _Story:
     # --- parts ------------------------------------------------------------------------------
 
     def _buying(self) -> Iterator[Flowable]:
-        work = self._work
-        found = bought_for(work.job, work.drafts, work.lays)
+        found = self._work.bought
         rows = [row.words for row in shopping_rows(found, self._unit)]
         yield self._title(say("papers.buy"))
         yield self._table(HEADS, rows, (3, 1.6, 2.4, 2.6, 0.9), right=(4,), size=9.5)

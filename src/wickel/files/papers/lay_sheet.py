@@ -23,6 +23,7 @@ from wickel.files.papers.sheet import (
     PENS,
     REGULAR,
     SOFT,
+    PaperCanvas,
     draw_border,
     draw_rulers,
     draw_stroke,
@@ -67,7 +68,7 @@ def lay_pdf(lay: Lay, title: str, unit: Unit, words: Sequence[str] = ()) -> byte
     register_fonts()
     buffer = BytesIO()
     width, height = landscape(A4)
-    canvas = Canvas(buffer, pagesize=(width, height), invariant=1)
+    canvas = PaperCanvas(buffer, pagesize=(width, height))
     canvas.setTitle(title)
     canvas.setStrokeColor(SOFT)
     canvas.setLineWidth(0.8)

@@ -45,6 +45,7 @@ _MOST_RATIO = 3.0
 """A lay that is longer than that many times its width is drawn in stretches."""
 _DOT, _BARB, _NUMBER = 1.6, 5.0, 6.5
 _LEAST, _MOST_TEXT = 6.5, 10.0
+_CAPTION = 8.0
 
 
 def stretches(lay: Lay) -> tuple[tuple[float, float], ...]:
@@ -221,19 +222,22 @@ class PlanFigure(Flowable):
 
     def _draw_edges(self, canvas: Canvas, there: _Frame, long: float) -> None:
         """What the edges of the table are, in words."""
-        canvas.setFont(REGULAR, 8)
+        canvas.setFont(REGULAR, _CAPTION)
         canvas.setFillColor(SOFT)
         first = self._lay.spread.sections[0].zones[0]
         low = "plan.near-fold" if measured_from(first) is From.FOLD else "plan.near-selvage"
-        canvas.drawString(there.left, _BELOW - 11, in_words(say(low), self._unit))
-        canvas.drawRightString(
-            there.left + long * there.scale,
-            _BELOW - 11,
-            f"1:{2.834645669 / there.scale:.1f}",
-        )
-        canvas.drawCentredString(
-            there.left + long * there.scale / 2, _BELOW - 11, in_words(say("plan.key"), self._unit)
-        )
+        edge, key = in_words(say(low), self._unit), in_words(say("plan.key"), self._unit)
+        ratio = f"1:{2.834645669 / there.scale:.1f}"
+        wide = [pdfmetrics.stringWidth(text, REGULAR, _CAPTION) for text in (edge, key, ratio)]
+        left, right = there.left, there.left + long * there.scale
+        right = max(right, left + wide[0] + _CAPTION + wide[2])
+        canvas.drawString(left, _BELOW - 11, edge)
+        canvas.drawRightString(right, _BELOW - 11, ratio)
+        beside = (right - left - wide[1]) / 2 - _CAPTION
+        if beside > max(wide[0], wide[2]):
+            canvas.drawCentredString((left + right) / 2, _BELOW - 11, key)
+        else:  # a short stretch: the key has a line of its own
+            canvas.drawString(left, _BELOW - 11 - 1.2 * _CAPTION, key)
 
 
 def _names(row: Laid, rows: Sequence[Laid], lay: Lay) -> tuple[str, str, str]:

@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
+from datetime import date
 from enum import StrEnum
 from io import BytesIO
+from typing import Any
 
 from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import A2, A3, A4, LETTER
@@ -14,6 +16,7 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
+from wickel import __version__
 from wickel.assets import FONT_BOLD, FONT_REGULAR, font_bytes
 from wickel.cloth import BorderAt
 from wickel.drawing import Layer, Stroke
@@ -53,6 +56,22 @@ PENS: dict[Layer, tuple[str, float, tuple[float, ...]]] = {
     Layer.INNER: ("#a63d40", 0.5, ()),
     Layer.GRAIN: ("#26272e", 0.5, ()),
 }
+
+
+class PaperCanvas(Canvas):
+    """A PDF that says what has made it, and on which day: on one day the same words and lines make
+    the same file. Its author is nobody's to say but the maker's."""
+
+    def __init__(self, *args: Any, **options: Any) -> None:
+        super().__init__(*args, **(options | {"invariant": 1}))
+        self.setDateFormatter(lambda *_: f"D:{date.today():%Y%m%d}")
+
+    def save(self) -> None:
+        """Write it, with what it says of itself."""
+        self.setCreator(f"Wickel {__version__}")
+        self.setAuthor("")
+        self.setSubject("")
+        super().save()
 
 
 def register_fonts() -> None:

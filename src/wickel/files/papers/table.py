@@ -14,7 +14,8 @@ from reportlab.lib.pagesizes import A4, landscape
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-from wickel.files.papers.sheet import BOLD, INK, REGULAR, SOFT, register_fonts
+from wickel.files.names import plain_text
+from wickel.files.papers.sheet import BOLD, INK, REGULAR, SOFT, PaperCanvas, register_fonts
 from wickel.job import HEADS, BuyingList, cost_words, shopping_rows
 from wickel.units import Unit
 
@@ -49,7 +50,7 @@ def table_pdf(page: Page) -> bytes:
         rightMargin=36,
         topMargin=32,
         bottomMargin=32,
-        title=page.title,
+        title=plain_text(page.title),
     )
     size = 12.0 if page.large else 9.5
     cell = ParagraphStyle(
@@ -65,7 +66,7 @@ def table_pdf(page: Page) -> bytes:
     if page.rows:
         body.append(_table(page, cell, paper.width))
     body += [Spacer(1, 8), *(Paragraph(escape(note), soft) for note in page.notes)]
-    paper.build(body)
+    paper.build(body, canvasmaker=PaperCanvas)
     return buffer.getvalue()
 
 

@@ -31,7 +31,16 @@ from wickel.cutting.tiles import (
 from wickel.cutting.to_cut import ToCut
 from wickel.drawing import Layer
 from wickel.files.names import plain_text
-from wickel.files.papers.sheet import BOLD, INK, PENS, REGULAR, SOFT, Paper, register_fonts
+from wickel.files.papers.sheet import (
+    BOLD,
+    INK,
+    PENS,
+    REGULAR,
+    SOFT,
+    Paper,
+    PaperCanvas,
+    register_fonts,
+)
 from wickel.lay import Lay
 from wickel.units import MM_PER_INCH
 from wickel.wording import say
@@ -61,7 +70,7 @@ def tiles_pdf(work: ToCut, paper: Paper | Roll, title: str, lay: Lay | None = No
     register_fonts()
     buffer = BytesIO()
     size = _page_mm(made.tiling)
-    canvas = Canvas(buffer, pagesize=_first_mm(paper, size), invariant=1)
+    canvas = PaperCanvas(buffer, pagesize=_first_mm(paper, size))
     canvas.setTitle(plain_text(title))
     _first_page(canvas, made, plain_text(title), _first_mm(paper, size))
     for tile in made.tiles:

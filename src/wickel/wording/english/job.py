@@ -53,6 +53,10 @@ SENTENCES = {
     "work.two-pieces-called-give-each": (
         "Two pieces are called “{piece}”: give each a name of its own."
     ),
+    "shopping.stock-there": "{have:cloth} on the shelf",
+    "shopping.stock-reserved": "{reserved:cloth} reserved",
+    "shopping.stock-both": "{have:cloth} on the shelf, {reserved:cloth} reserved",
+    "shopping.nothing-to-buy": "nothing",
     "shopping.unlike": "not laid with the other of its name: {what} differs",
     "shopping.laid": "laid {ways}",
     "shopping.saves": "laid together saves {saved:cloth}",
