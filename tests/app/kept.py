@@ -179,6 +179,7 @@ class KeptWindow:
         window.draft.options.show_page(0)
         window.setWindowState(Qt.WindowState.WindowNoState)
         window.resize(*SIZE)
+        window.show_stage(Stage.CLOTH)  # the stage of the lay is shown once, when all is there
         window.open_path(self._path)
         window._forget_trouble()
         window._trouble_timer.stop()

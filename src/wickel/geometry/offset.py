@@ -9,8 +9,10 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import accumulate, pairwise
 
+import numpy as np
 import shapely
 from shapely.geometry import Polygon
 from shapely.geometry.base import BaseGeometry
@@ -70,6 +72,13 @@ def cut_outline(sides: Sequence[Side], *, mitre_limit: float = MITRE_LIMIT) -> O
     for side in sides:
         if not all(math.isfinite(mm) and mm >= 0 for mm in (side.allowance_mm, side.at_end)):
             raise ValueError("an allowance is a length of 0 or more")
+    return _cut_outline(tuple(sides), mitre_limit)
+
+
+@lru_cache(maxsize=256)
+def _cut_outline(sides: Sequence[Side], mitre_limit: float) -> Outline:
+    """The cut line around sides that can be; of pieces that an edit leaves as they are it is known
+    already."""
     ring = without_repeats([point for side in sides for point in side.points[:-1]])
     if signed_area(ring) < 0:
         sides = [_reversed(side) for side in reversed(sides)]
@@ -142,14 +151,14 @@ def _strip(points: Outline, start: float, end: float) -> list[BaseGeometry]:
     inner = zip(points[1:-1], normals, normals[1:], allowed[1:], strict=False)
     joints += [_joint(point, before, after, mm) for point, before, after, mm in inner]
     joints.append(moved_out(points[-1], normals[-1], allowed[-1]))
-    quads: list[BaseGeometry] = []
+    quads = []
     for k, normal in enumerate(normals):
         a, b, q, p = points[k], points[k + 1], joints[k + 1], joints[k]
         forward = (q[0] - p[0]) * (b[0] - a[0]) + (q[1] - p[1]) * (b[1] - a[1])
         if forward <= 0:  # a bend tighter than the allowance: keep the plain rectangle
             p, q = moved_out(a, normal, allowed[k]), moved_out(b, normal, allowed[k + 1])
-        quads.append(Polygon([a, b, q, p]))
-    return quads
+        quads.append((a, b, q, p))
+    return list(shapely.polygons(np.array(quads)))
 
 
 def _joint(point: Point, before: Point, after: Point, allowance: float) -> Point:

@@ -92,8 +92,15 @@ class Cubic:
             )
         )
         steps = max(1, math.ceil(math.sqrt(6 * bend / (8 * flatness_mm))))
-        inner = tuple(self.at(k / steps) for k in range(1, steps))
-        return (self.start, *inner, self.end)
+        return _points_on(self, steps)
+
+
+@lru_cache(maxsize=8192)
+def _points_on(curve: Cubic, steps: int) -> Outline:
+    """The points at equal steps of the parameter: the same curves are asked for again and again
+    while a garment is drafted."""
+    inner = tuple(curve.at(k / steps) for k in range(1, steps))
+    return (curve.start, *inner, curve.end)
 
 
 Segment = Line | Cubic

@@ -53,6 +53,7 @@ LINING_SHORTER_MM = 50.0
 """A lining is usually 2 in (5 cm) shorter."""
 
 _STEP_MM = 2.0
+_PARTS = 160
 
 
 def facing(
@@ -187,12 +188,11 @@ def _within(path: Path, covered: LineString, width: float) -> float:
         return full
     high = float(places[beyond[0]])
     low = max(0.0, high - _STEP_MM)
-    while high - low > 1e-4:
-        middle = (low + high) / 2
-        if off(np.array([middle]))[0] > width:
-            high = middle
-        else:
-            low = middle
+    while high - low > 1e-4:  # a part of the step is looked at in one go, and that part again
+        places = np.linspace(low, high, _PARTS + 1)
+        beyond = np.flatnonzero(off(places[1:-1]) > width)
+        first = int(beyond[0]) if len(beyond) else _PARTS - 1
+        low, high = float(places[first]), float(places[first + 1])
     return low
 
 
@@ -231,7 +231,7 @@ def _outer(piece: Piece, covered: LineString, width: float, start: Point, end: P
         middle = points[1:-1] or [
             ((points[0][0] + points[-1][0]) / 2, (points[0][1] + points[-1][1]) / 2)
         ]
-        return min(float(covered.distance(shapely.Point(p))) for p in middle)
+        return float(shapely.distance(covered, shapely.points(middle)).min())
 
     best = one if touching(one) > touching(other) else other
     points = [start, *best[1:-1], end]
