@@ -8,7 +8,7 @@ import pytest
 from hypothesis import HealthCheck, settings
 
 from tests.files.read_server import ReadServer
-from tests.often import run_all
+from tests.often import FEW, run_all
 from wickel.files.drawings import reading_in
 from wickel.units import Unit
 from wickel.wording import show_in
@@ -37,6 +37,7 @@ def pytest_collection_modifyitems(config, items):
     """The fast core first, the window last; what runs at length only when asked for."""
     if not config.getoption("--all"):
         _leave_out(config, items, [item for item in items if item.get_closest_marker("long")])
+        _leave_out(config, items, _beyond_few(items))
     if config.getoption("--fast"):
         _leave_out(config, items, _slow(items))
     items.sort(key=lambda item: ("tests/app" in str(item.path), "test_cli" in str(item.path)))
@@ -47,6 +48,20 @@ def _leave_out(config, items, left_out):
         config.hook.pytest_deselected(items=left_out)
         gone = set(map(id, left_out))
         items[:] = [item for item in items if id(item) not in gone]
+
+
+def _beyond_few(items):
+    """Of the tests of which few cases are usual all but so many, evenly taken from all."""
+    cases = {}
+    for item in items:
+        name = f"{item.path.stem}::{item.originalname}"
+        if name in FEW:
+            cases.setdefault(name, []).append(item)
+    kept = set()
+    for name, own in cases.items():
+        few = min(FEW[name], len(own))
+        kept |= {id(own[k * len(own) // few]) for k in range(few)}
+    return [item for own in cases.values() for item in own if id(item) not in kept]
 
 
 def _slow(items):

@@ -67,6 +67,7 @@ def test_lay_in_json_is_the_lay_file(written):
     assert json.loads(result.stdout)["format"] == "wickel-lay"
 
 
+@pytest.mark.long
 def test_a_length_at_hand_that_is_too_short_is_said(written):
     path = written(four_kinds(length_at_hand_mm=500))
     assert "too short" in run("lay", path, "--effort", 2).stdout
@@ -74,6 +75,7 @@ def test_a_length_at_hand_that_is_too_short_is_said(written):
     assert lay_file["short_mm"] == pytest.approx(lay_file["need_mm"] - 500, abs=1e-5)
 
 
+@pytest.mark.long
 def test_best_takes_the_shortest_way(written):
     record = four_kinds()
     lengths = {
@@ -183,6 +185,7 @@ def test_the_program_starts_as_a_module(written):
     assert (done.returncode, done.stderr) == (0, "")
 
 
+@pytest.mark.long
 def test_without_a_screen_the_window_says_so(monkeypatch):
     for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM"):
         monkeypatch.delenv(name, raising=False)
@@ -271,7 +274,8 @@ def test_what_no_table_can_be_made_of_is_refused_with_2(order, words, said):
     assert result.stdout == ""
 
 
-def test_everything_to_buy_is_printed_written_and_given_as_json(order, tmp_path):
+def test_everything_to_buy_is_printed_written_and_given_as_json(order, tmp_path, monkeypatch):
+    monkeypatch.setattr("wickel.job.buying.alone_ways", lambda: ("open", "lengthwise"))
     other = tmp_path / "other.wickel.json"
     save_job(orders()[2], other)
     csv, pdf = tmp_path / "list.csv", tmp_path / "list.pdf"

@@ -84,6 +84,7 @@ def test_a_cloth_s_id_cannot_lead_a_drawing_elsewhere(tmp_path):
     assert {p.name for p in tmp_path.iterdir()} == {"job.wickel.json", "out"}
 
 
+@pytest.mark.long
 def test_a_name_is_no_formula_in_a_table(tmp_path):
     order = orders()[0]
     path, csv = tmp_path / "job.wickel.json", tmp_path / "list.csv"

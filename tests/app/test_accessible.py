@@ -150,6 +150,7 @@ def test_pieces_on_the_cloth_are_told_with_their_place_and_taken_in_hand(window,
     assert here.intersects(shown)
 
 
+@pytest.mark.long
 def test_a_rule_that_is_broken_is_told_with_its_piece(window, qtbot):
     window.show_stage(Stage.LAY)
     qtbot.waitUntil(lambda: window.session.lay is not None)

@@ -3,6 +3,7 @@ figure."""
 
 import xml.etree.ElementTree as ElementTree
 
+import pytest
 from PySide6.QtCore import QDate, Qt
 
 from tests.app.test_window import BODY, CTRL, LEFT, go, type_into
@@ -21,6 +22,7 @@ def today():
     return QDate.currentDate().toString(Qt.DateFormat.ISODate)
 
 
+@pytest.mark.long
 def test_a_client_of_the_book_is_taken_as_measured_last(window, session, qtbot):
     go(qtbot, window, BODY)
     choose(window.body.clients, window.body.clients.findText("Tamsin Quill"))

@@ -118,6 +118,7 @@ def test_what_comes_out_of_a_bolt(buy, window, qtbot):
     assert not page.picture.isVisible()
 
 
+@pytest.mark.long
 def test_sizes_that_cannot_be_are_said(buy, window, qtbot):
     buy.show_page(2)
     for text in ("92; 17", "a × 92", "; ;", "40 × 92"):

@@ -143,6 +143,7 @@ def test_a_cell_is_improved_and_never_gets_longer(buy, qtbot, runner):
     assert runner.counted[-1] == buy.opened
 
 
+@pytest.mark.long
 def test_widths_that_cannot_be_are_said(buy, window, qtbot):
     type_into(qtbot, buy.widths, "140; broad")
     assert "broad" in window.slip.sentence.text()
@@ -155,6 +156,7 @@ def test_widths_that_cannot_be_are_said(buy, window, qtbot):
     assert buy.cell.why.isVisible()
 
 
+@pytest.mark.long
 def test_a_job_of_plain_pieces_has_no_table(buy, window, session, qtbot):
     from dataclasses import replace
 

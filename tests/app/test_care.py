@@ -116,6 +116,7 @@ def deaf(pipe, wanted, stopped):
     time.sleep(600)
 
 
+@pytest.mark.long
 def test_a_worker_that_never_reads_is_not_waited_for_and_is_replaced(qapp, qtbot, monkeypatch):
     monkeypatch.setattr(runners, "SILENT_MS", 400)
     runner, said = ProcessRunner(target=deaf), []

@@ -38,6 +38,7 @@ def card_of(qtbot, window):
     return sheet
 
 
+@pytest.mark.long
 def test_what_a_fitting_asks_for_is_offered_the_next_time_and_drafted(window, session, qtbot):
     log = opened(qtbot, window)
     qtbot.mouseClick(log.put, LEFT)
@@ -121,6 +122,7 @@ def test_all_of_a_client_goes_out_as_one_file(window, qtbot, tmp_path):
     sheet.accept()
 
 
+@pytest.mark.long
 def test_a_client_is_taken_out_and_what_still_holds_them_is_named(
     window, session, qtbot, answering
 ):

@@ -40,6 +40,7 @@ def test_every_figure_is_taken_and_undone(part, window, session, qtbot):
         assert session.cloth.design == before
 
 
+@pytest.mark.long
 def test_a_half_drop_is_typed_and_saved(part, session, qtbot):
     for attribute, text in (("along_mm", "24"), ("across_mm", "16"), ("offset_mm", "12")):
         type_into(qtbot, part.repeat[attribute], text)
@@ -59,6 +60,7 @@ def test_an_offset_without_a_repeat_is_refused_in_a_sentence(part, window, sessi
     assert part.repeat["offset_mm"].text() == ""
 
 
+@pytest.mark.long
 def test_a_border_is_taken_measured_and_asked_of_hems(part, window, session, qtbot):
     assert not part.border_box.isVisibleTo(part)
     assert window.cloth.asked.ticks == {}
@@ -81,6 +83,7 @@ def test_seams_and_motifs_are_asked(part, window, session, qtbot):
     assert (asked.seams, asked.centred) == (("side seam",), ("front",))
 
 
+@pytest.mark.long
 def test_a_picture_is_taken_scaled_kept_in_the_job_and_taken_away(part, session, qtbot, tmp_path):
     picture = QImage(1200, 600, QImage.Format.Format_RGB32)
     picture.fill(QColor("#A63D40"))

@@ -36,6 +36,7 @@ def test_kind_fibre_stretch_and_traits_are_kept_in_the_job(window, session, qtbo
     assert session.cloth.kind is Kind.WOVEN
 
 
+@pytest.mark.long
 def test_a_cloth_that_shades_can_be_said(window, session, qtbot):
     go(qtbot, window, CLOTH)
     qtbot.mouseClick(window.cloth.print_buttons[Print.PER_GARMENT], LEFT)

@@ -81,6 +81,7 @@ def test_they_are_saved_whole(qtbot, papers, monkeypatch, tmp_path):
     qtbot.mouseClick(papers.save, Qt.MouseButton.LeftButton)
 
 
+@pytest.mark.long
 def test_they_are_printed_at_their_own_size(papers, tmp_path):
     printer = QPrinter(QPrinter.PrinterMode.ScreenResolution)
     printer.setOutputFormat(QPrinter.OutputFormat.PdfFormat)

@@ -228,6 +228,7 @@ def test_cloth_two_centimetres_narrower(qtbot, window, cut):
     assert session.lay.placements == before.placements
 
 
+@pytest.mark.long
 def test_the_same_width_in_three_places_holds(qtbot, window, cut):
     go_to(qtbot, cut, "before:measure")
     for k in range(3):
@@ -243,6 +244,7 @@ def test_the_same_width_in_three_places_holds(qtbot, window, cut):
     assert "The length is enough" in said(cut)
 
 
+@pytest.mark.long
 def test_a_flaw_found_at_the_table_is_kept_clear(qtbot, window, cut):
     go_to(qtbot, cut, "before:measure")
     session = window.session

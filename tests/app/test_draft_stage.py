@@ -156,6 +156,7 @@ def test_a_school_answers_several_questions_and_sets_the_allowances(window, sess
     assert "chest_line" not in session.garment.options
 
 
+@pytest.mark.long
 def test_a_school_of_one_s_own_is_kept_and_taken(window, session, qtbot, answering):
     window.start_job("bodice")
     go(qtbot, window, DRAFT)
@@ -284,6 +285,7 @@ def test_a_style_asks_a_length_of_its_own(editor, session, qtbot, window):
     assert "taken already" in editor.said.text()
 
 
+@pytest.mark.long
 def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(
     editor, session, qtbot, window
 ):
@@ -300,6 +302,7 @@ def test_a_kept_style_is_in_the_gallery_and_is_drafted_for_another_size(
     assert session.lay.complete
 
 
+@pytest.mark.long
 def test_a_garment_without_figures_is_rewritten_point_by_point(
     window, session, qtbot, answering, monkeypatch
 ):
@@ -430,6 +433,7 @@ def test_retyping_a_name_keeps_allowances_that_are_not_those_of_their_kind(edito
     assert [point.allowance_mm for point in kept] == [7.0] * len(points)
 
 
+@pytest.mark.long
 def test_a_length_that_a_style_asks_is_read_in_the_unit_of_the_job(editor, session, window):
     window.menus.inches.trigger()
     editor.add_option("Length of the strap", "3")

@@ -92,6 +92,7 @@ def test_what_a_maker_says_on_the_sheet_is_what_comes_in(window, qtbot, tmp_path
     assert len(window.session.job.garments) == garments
 
 
+@pytest.mark.long
 def test_a_known_length_says_how_large_the_file_is(window, qtbot, tmp_path):
     path = tmp_path / "bag.svg"
     path.write_text(
@@ -163,6 +164,7 @@ def test_every_format_is_written(window, qtbot, tmp_path):
     assert (tmp_path / "lay.csv").read_text().startswith("number,piece,name")
 
 
+@pytest.mark.long
 def test_everything_goes_into_a_zip_or_a_folder(window, qtbot, tmp_path):
     own = sending(window, qtbot)
     own.write_zip(tmp_path / "all.zip")

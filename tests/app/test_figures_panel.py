@@ -312,6 +312,7 @@ def test_only_the_figures_of_the_piece_in_hand_are_listed_until_others_are_looke
     assert panel.rows["pocket.deep"].isVisible()
 
 
+@pytest.mark.long
 def test_a_school_brings_its_figures_and_is_named_beside_the_rule(
     window, panel, session, qtbot, answering
 ):
@@ -411,6 +412,7 @@ def test_a_version_is_kept_stands_in_the_gallery_and_is_taken(panel, session, qt
     assert dict(session.garment.figures) == {"shoulder.slope.front": Length(10.0)}
 
 
+@pytest.mark.long
 def test_rewriting_a_style_on_figures_loses_nothing_and_asks_nothing(panel, session, qtbot, window):
     before = session.draft.pattern
     checks = session.draft.checks
@@ -493,6 +495,7 @@ def test_how_far_the_cloth_goes_is_found_and_drafted(panel, session, qtbot, wind
     assert session.garment.figures["hem.down.front"] == AsFar(400.0)
 
 
+@pytest.mark.long
 def test_what_was_looked_for_in_another_draft_is_not_taken(panel, session, qtbot, window):
     skirt_on_little_cloth(session, panel, qtbot)
     window.draft.reach._looked_for = (session.job.garments, session.job.cloths)

@@ -49,6 +49,7 @@ def test_show_me_goes_on_with_the_demo_studio(empty, qtbot, monkeypatch):
     assert not empty.isVisible()
 
 
+@pytest.mark.long
 def test_the_walk_goes_through_the_real_stages_and_ends(window, qtbot):
     walk = window.start_walk()
     seen = []
@@ -83,6 +84,7 @@ def test_the_ring_lies_around_what_is_spoken_of(window, qtbot):
     assert walk.card.isHidden()
 
 
+@pytest.mark.long
 @pytest.mark.own_window
 def test_a_walk_begun_again_is_the_same_one(window, qtbot):
     walk = window.start_walk()

@@ -156,6 +156,7 @@ def test_the_end_of_the_cloth_drawn_back_shows_what_still_fits(window, session, 
     assert "What fits on" in session.undo_words
 
 
+@pytest.mark.long
 def test_a_fold_drawn_less_deep_keeps_what_still_holds(window, session, view, qtbot):
     window.lay.take_way("partial")
     qtbot.wait(30)
@@ -171,6 +172,7 @@ def test_a_fold_drawn_less_deep_keeps_what_still_holds(window, session, view, qt
     assert session.lay.spread.depths_mm == pytest.approx((depth,))
 
 
+@pytest.mark.long
 def test_let_go_below_the_cloth_it_is_in_the_tray(window, session, view):
     id = last(view)
     port, card = view.viewport(), window.lay.hand

@@ -90,6 +90,7 @@ def test_sheets_give_back_theirs(window, qtbot):
     assert memory_mb() - used < 60
 
 
+@pytest.mark.long
 def test_a_garment_that_changes_its_style_and_back_leaves_no_field_behind(window):
     session = window.session
     window.show_stage(Stage.DRAFT)

@@ -63,6 +63,7 @@ def test_body_and_draft_work_on_the_garment_in_hand(outfit, window, session, qtb
     assert session.garment.name == "Knit top"
 
 
+@pytest.mark.long
 def test_a_series_is_typed_laid_counted_and_refused_in_words(outfit, window, session, qtbot):
     session.take_garment(session.job.garments[1].id)
     go(qtbot, window, BODY)
@@ -79,6 +80,7 @@ def test_a_series_is_typed_laid_counted_and_refused_in_words(outfit, window, ses
     assert session.garment.quantity == {}
 
 
+@pytest.mark.long
 def test_the_last_garment_stays_and_another_can_go(outfit, window, session, qtbot):
     for left in (2, 1):
         qtbot.keyClick(window, Qt.Key.Key_Delete, CTRL | SHIFT)
@@ -88,6 +90,7 @@ def test_the_last_garment_stays_and_another_can_go(outfit, window, session, qtbo
     assert "at least one garment" in window.slip.sentence.text()
 
 
+@pytest.mark.long
 def test_a_material_is_put_on_another_cloth_and_each_cloth_has_its_lay(
     outfit, window, session, qtbot
 ):
@@ -164,6 +167,7 @@ def test_a_lay_is_kept_under_a_name_left_and_taken_again(window, session, qtbot,
     assert session.job.on_cloth(session.cloth.id).kept == ()
 
 
+@pytest.mark.long
 def test_a_piece_is_cut_and_the_rest_is_laid_on_what_is_left(window, session, qtbot):
     go(qtbot, window, LAY)
     id = next(own.id for own in session.lay.placements if own.piece == "dress/front")

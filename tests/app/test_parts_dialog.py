@@ -53,6 +53,7 @@ def test_what_does_not_go_together_says_why_and_is_made_to_fit(dialog, session, 
     assert "Skirt panel" in dialog.made.text()
 
 
+@pytest.mark.long
 def test_what_does_not_apply_is_not_shown(dialog):
     assert dialog.boxes[Slot.SLEEVE].isVisibleTo(dialog)
     choose(dialog.boxes[Slot.UPPER], "none")
@@ -62,12 +63,14 @@ def test_what_does_not_apply_is_not_shown(dialog):
     assert "Waistband" in dialog.made.text()
 
 
+@pytest.mark.long
 def test_every_part_can_be_chosen_there(dialog):
     for slot, own in PARTS.items():
         box = dialog.boxes[slot]
         assert [box.itemData(k) for k in range(box.count())] == list(own)
 
 
+@pytest.mark.long
 def test_leaving_it_leaves_everything_as_it_was(dialog, session, qtbot):
     before = session.job
     choose(dialog.boxes[Slot.SLEEVE], "bell")

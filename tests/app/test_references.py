@@ -37,6 +37,7 @@ def near(colour, other):
     )
 
 
+@pytest.mark.long
 def test_pictures_are_put_in_leafed_through_and_taken_out(beside, session, qtbot, tmp_path):
     assert beside.title.text() == "No picture yet"
     assert not beside.out.isEnabled()

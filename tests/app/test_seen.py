@@ -141,6 +141,7 @@ def test_names_beside_the_pieces_lie_in_the_room_and_not_over_each_other():
             assert both.width() * both.height() < 1.0
 
 
+@pytest.mark.long
 def test_the_sheet_says_for_whom_in_which_size_and_by_when(session):
     words = sheet_words(session.job, session.lay, "2026-11-28")
     assert words == (
@@ -185,6 +186,7 @@ def test_the_ways_are_walked_by_arrows_and_taken_by_enter(window, session, qtbot
     assert session.spread == way
 
 
+@pytest.mark.long
 def test_the_way_that_is_taken_by_key_comes_into_sight(window, session, qtbot):
     window.resize(1024, 700)
     go(qtbot, window, LAY)

@@ -153,6 +153,7 @@ def test_a_job_of_version_1_is_searched_and_kept_from_then_on(qapp, tmp_path):
     assert there._runner.searches == []
 
 
+@pytest.mark.long
 def test_all_cloths_are_laid_the_one_in_sight_first(qapp):
     runner = AwkwardRunner()
     session = opened(outfit(), None, runner)
@@ -482,6 +483,7 @@ def test_a_job_with_no_pieces_searches_nothing(qapp):
     assert session.refusal
 
 
+@pytest.mark.long
 def test_one_size_and_one_measurement_are_drafted_anew_and_the_others_not(laid):
     before = {done.garment.id: done for done in laid.drafts}
     laid.apply(with_size(laid.job, laid.job.garments[2], "112"), "size")

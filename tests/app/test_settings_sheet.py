@@ -92,6 +92,7 @@ def test_what_costs_something_has_the_currency(window, settings, qtbot):
     assert any(text.endswith(" €") for text in texts)
 
 
+@pytest.mark.long
 def test_contrast_and_text_size_dress_the_window_anew(window, settings):
     settings.contrast.click()
     assert palette() == CONTRAST
@@ -102,6 +103,7 @@ def test_contrast_and_text_size_dress_the_window_anew(window, settings):
     assert "#000000" in window.styleSheet()
 
 
+@pytest.mark.long
 def test_the_studio_may_be_kept_elsewhere_from_the_next_start_on(window, settings, tmp_path):
     settings.take_folder(tmp_path / "other")
     assert settings.folder.whole == str(tmp_path / "other")
@@ -124,6 +126,7 @@ def test_new_cloths_are_sold_in_the_usual_steps(window, settings, qtbot):
     assert window.jobs.quick.asked.step_mm == EIGHTH_YARD_MM
 
 
+@pytest.mark.long
 def test_a_cloth_that_a_job_comes_to_need_is_sold_in_steps_like_its_first(window, settings):
     settings.step.setText("25")
     settings.step.finish()
@@ -137,6 +140,7 @@ def test_a_cloth_that_a_job_comes_to_need_is_sold_in_steps_like_its_first(window
     assert {cloth.step_mm for cloth in made.cloths} == {250.0}
 
 
+@pytest.mark.long
 def test_pieces_that_come_in_are_cut_from_cloth_in_the_usual_steps(
     window, settings, qtbot, tmp_path
 ):

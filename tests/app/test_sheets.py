@@ -75,6 +75,7 @@ def shut(dialog):
     QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("scale", usual((1.0, 1.5, 2.0), (2.0,)))
 def test_every_sheet_has_room_for_its_words_at_every_size_of_text(sized, qtbot, scale):
     window = sized(scale)

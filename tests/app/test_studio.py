@@ -72,6 +72,7 @@ def test_photos_are_kept_small_shown_large_and_taken_out(window, qtbot, tmp_path
     assert "no picture" in window.slip.sentence.text()
 
 
+@pytest.mark.long
 def test_figures_over_time_are_drawn_from_the_log(window, session, qtbot):
     for k in range(12):
         window.book.keep_entry(
@@ -165,6 +166,7 @@ def test_a_copy_of_the_book_is_looked_into_and_put_back(window, qtbot, answering
     assert window.book.keep_entry(ENTRY)
 
 
+@pytest.mark.long
 def test_the_demo_has_a_season_behind_it(qtbot, tmp_path, runner, demo_home):
     home = tmp_path / "home"
     shutil.copytree(demo_home, home)

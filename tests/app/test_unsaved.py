@@ -86,6 +86,7 @@ def test_closing_with_a_full_disk_asks_and_can_be_called_off(
     assert rescued() == ()
 
 
+@pytest.mark.long
 @pytest.mark.own_window
 def test_it_can_be_saved_elsewhere(
     window, session, qtbot, monkeypatch, full_disk, pressing, tmp_path

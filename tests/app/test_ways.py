@@ -113,6 +113,7 @@ def test_both_depths_of_two_folds_are_set_by_hand(window, session, qtbot):
     assert not far.isVisible()
 
 
+@pytest.mark.long
 def test_sections_are_set_by_hand(window, session, qtbot):
     go(qtbot, window, LAY)
     qtbot.mouseClick(window.lay.sections, LEFT)

@@ -431,6 +431,7 @@ def test_another_style_out_of_the_gallery_drafts_and_lays_at_once(window, sessio
     assert len(session.job.cloths) == 1
 
 
+@pytest.mark.long
 @pytest.mark.parametrize(
     "style",
     usual(("two-cloth-maxi", "corset", "trousers", "jumpsuit", "draped-dress"), ("corset",)),
@@ -448,6 +449,7 @@ def test_a_new_job_in_every_style_comes_with_all_its_cloths(window, session, sty
     assert all(check.held for check in session.draft.checks)
 
 
+@pytest.mark.long
 def test_each_cloth_of_a_job_has_its_lay(window, session, qtbot):
     window.start_job("pencil-skirt")
     go(qtbot, window, LAY)
@@ -476,6 +478,7 @@ def test_what_is_missing_is_estimated_and_marked(window, session, qtbot):
     assert session.garment.body.estimated == {"neck_to_hip"}
 
 
+@pytest.mark.long
 def test_sizes_of_another_chart_are_offered(window, session, qtbot):
     window.start_job("trousers")
     box = window.body.chart
@@ -513,6 +516,7 @@ def test_a_new_client_gets_checked_pieces_by_keyboard_alone(window, session, qtb
     assert arcs == pytest.approx(723.9 + 10, abs=0.1)
 
 
+@pytest.mark.long
 def test_another_size_is_laid_over_the_pieces(window, session, qtbot):
     go(qtbot, window, DRAFT)
     box, front = window.draft.over, window.draft.paper.items_by_id["front"]

@@ -120,6 +120,7 @@ def test_what_is_left_out_by_its_card_stands_on_no_paper():
     assert not [id for id, _ in pieces_to_send(cut) if id.endswith("/sleeve")]
 
 
+@pytest.mark.long
 def test_bundles_hold_every_piece_once():
     for number in range(5):
         for done in demo_work(number).drafts:

@@ -342,6 +342,7 @@ def test_tiled_pages_put_together_give_the_outlines(paper):
     assert areas == pytest.approx(wanted, rel=1e-4)
 
 
+@pytest.mark.long
 def test_the_test_squares_measure_what_they_say():
     work = demo_work(4)
     pdf = pdfium.PdfDocument(tiles_pdf(work, Paper.A4, "Blouse"))
@@ -354,6 +355,7 @@ def test_the_test_squares_measure_what_they_say():
     assert any(side == pytest.approx((50.8, 50.8), abs=0.005) for side in sides)
 
 
+@pytest.mark.long
 def test_crosses_of_neighbours_stand_at_one_place():
     from wickel.cutting.tiles import OVERLAP_MM
 

@@ -178,6 +178,7 @@ def test_the_list_is_put_on_paper(both):
     assert all("how much" in page.extract_text() for page in pdf.pages[:2])  # the head comes again
 
 
+@pytest.mark.long
 def test_cloth_in_fixed_lengths_has_a_lay_for_each():
     sold = replace(LINEN, sold_length_mm=1200.0)
     found = buying_list([a_job("box-dress", "92", "Frock", main=sold)], search=Search(effort=2))

@@ -574,6 +574,7 @@ def test_a_skirt_goes_as_far_as_the_cloth_does():
     assert found[1] - found[0] == pytest.approx(200.0, abs=25.0)
 
 
+@pytest.mark.long
 def test_a_cloth_that_is_not_bought_yet_stops_no_figure_and_what_does_is_said():
     job = skirt_on(1100.0)
     lined = with_piece_card(job, job.garments[0], "front", Card(lining=Backing()))

@@ -64,6 +64,7 @@ def copies_mm2(pieces):
     )
 
 
+@pytest.mark.long
 @settings(max_examples=2, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(st.sampled_from(("80", "92", "106", "124")), st.floats(900, 1600), st.floats(0, 300))
 def test_no_cell_is_below_its_area_and_a_wider_one_needs_no_more_in_any_way(size, width, wider):
@@ -250,6 +251,7 @@ def test_a_wider_cloths_lay_that_only_just_fits_is_found_on_the_narrower(monkeyp
     assert narrow.best.length_mm < 1.05 * wider.best.length_mm
 
 
+@pytest.mark.long
 def test_cells_on_cloth_in_fixed_lengths_have_a_lay_for_each_and_are_kept(tmp_path, monkeypatch):
     monkeypatch.setattr("wickel.job.table.alone_ways", lambda: ("open", "lengthwise"))
     sold = replace(CLOTH, sold_length_mm=1371.6)

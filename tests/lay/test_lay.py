@@ -145,6 +145,7 @@ def test_sections_lie_one_after_another_and_their_lengths_add_up():
     assert judged(record, laid(record, "lengthwise+open", effort=40)) == []
 
 
+@pytest.mark.long
 def test_sections_are_never_longer_than_one_of_their_ways_alone():
     record = four_kinds()
     alone = min(
@@ -476,6 +477,7 @@ def dress(size, **changes):
     )
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("size", usual(WOMEN.sizes, ("96",)))
 def test_the_box_dress_is_laid_at_every_size_on_every_width(size):
     a_job = dress(size)

@@ -105,6 +105,7 @@ def test_a_collar_and_a_back_have_the_stripe_in_their_middle(way):
     )
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("way", usual(("open", "partial", "crosswise", "turned"), ("turned",)))
 def test_a_motif_lies_whole_in_the_middle_of_the_front(way):
     lay = laid(garment_job("weir-rose", asked=AskedOfPrint(centred=("front",))), way)
@@ -119,6 +120,7 @@ def test_a_motif_lies_whole_in_the_middle_of_the_front(way):
         assert found == pytest.approx(2.0, abs=MEETS_MM)
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("way", usual(("open", "crosswise", "turned"), ("crosswise",)))
 @pytest.mark.parametrize("cloth", usual(("reed-border", "two-bank-border"), ("two-bank-border",)))
 def test_hems_lie_on_the_border_at_one_depth(cloth, way):

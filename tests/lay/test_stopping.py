@@ -108,6 +108,7 @@ def test_ways_that_are_stopped_at_once_are_those_of_which_a_lay_is_found():
     assert all(way.lay.complete for way in found)
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("count", usual((150, 300), (150,)))
 def test_with_many_pieces_a_stop_is_heard_soon(count):
     """A guard at about ten times what is asked of the window: 0.3 s."""
@@ -146,6 +147,7 @@ def test_a_remnant_of_twenty_thousand_corners_is_kept_to():
     assert lays[0].complete
 
 
+@pytest.mark.long
 def test_an_outline_of_twenty_thousand_corners_is_laid():
     record = job(piece("round", ring(20_000, 400, 300), 2, pair=True), piece("b", HALF))
     a_job = job_of(record)

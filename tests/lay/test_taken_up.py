@@ -75,7 +75,7 @@ def test_on_the_same_pieces_it_is_the_same_lay(way):
 
 
 @pytest.mark.parametrize("way", ["open", "lengthwise", "partial"])
-def test_lengthening_a_dress_by_a_centimetre_keeps_every_placement_that_still_holds(way):
+def test_lengthening_by_a_centimetre_keeps_every_placement_that_still_holds(way):
     cloths = {"interfacing": "main"}
     garment = Garment(id="d", style="box-dress", body=size_body("96"), size="96", cloths=cloths)
     a_job = Job(cloths=(CLOTH,), garments=(garment,))
