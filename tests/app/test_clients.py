@@ -145,6 +145,10 @@ def test_a_client_is_taken_out_and_what_still_holds_them_is_named(
     assert len(job.pieces) == 6
     assert session.job.client == ""
     assert NAME not in path.read_text()
+    # nothing of them stays in sight either
+    assert window.body.person.text() == ""
+    assert {field.text() for field in window.body.fields.values()} == {""}
+    assert {label.text() for label in window.body.beside.values()} == {""}
 
 
 def test_a_client_who_is_not_kept_has_no_card(window, session, qtbot):

@@ -64,3 +64,24 @@ def test_it_is_washed_and_can_be_laid_on():
     small = box("pocket", 150.0, 150.0)
     laid = make_lay((small,), replace(cloth, id="main"), "open", search=Search(effort=2))
     assert laid.complete
+
+
+def test_of_a_web_of_strips_its_largest_rectangle_is_offered():
+    # 500 of a cloth 1400 wide, all but a strip of 100 beside the piece and one of 100 past it
+    wide = by_hand(
+        "open", 500.0, (own := box("panel", 400.0, 1200.0),), placed(own, 0.0, 0.0, (0,))
+    )
+    (lay,) = wide.lays
+    width = lay.cloth.lay_width_mm
+    (rest,) = left_pieces(lay)
+    assert rest.of_web
+    assert sorted((rest.long_mm, rest.broad_mm)) == pytest.approx([100.0, width], abs=10.0)
+    assert rest.mm2 == pytest.approx(rest.long_mm * rest.broad_mm)
+    assert "the largest rectangle of a web of strips" in str(rest.words)
+    (cloth,) = kept(wide)
+    assert area(cloth.remnant) == pytest.approx(rest.mm2, rel=1e-3)
+    # what fills half of its box and more is kept as it is
+    small = by_hand(
+        "open", 500.0, (own := box("panel", 200.0, 700.0),), placed(own, 0.0, 0.0, (0,))
+    )
+    assert not left_pieces(small.lays[0])[0].of_web

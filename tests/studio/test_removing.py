@@ -11,7 +11,7 @@ import pytest
 from wickel.body import Adjustment, Client, size_body, with_measurement
 from wickel.cloth import Cloth, OnShelf, Reserved
 from wickel.draft import Plus
-from wickel.files import read_job, save_job
+from wickel.files import job_of, job_record, read_job, save_job
 from wickel.job.adjusting import adjusted
 from wickel.job.job import Picture
 from wickel.job.work import drafted_job
@@ -208,3 +208,22 @@ def test_a_job_whose_garment_cannot_be_drafted_loses_its_name_all_the_same(studi
 )
 def test_a_name_is_taken_out_of_words(text, left):
     assert without_name(text, "Odile Marrow") == left
+
+
+def test_what_is_drawn_in_a_piece_stays_when_its_job_becomes_nameless():
+    job = orders()[1]
+    (done, *_), cut = drafted_job(job)
+    bare = {piece.id: piece for piece in nameless(replace(job, client=NAME), NAME).pieces}
+    for before in cut:
+        after = bare[before.id]
+        ids = {f"{done.garment.id}/{own.id}": own for own in done.pattern.pieces}
+        drawn = ids[before.id]
+        assert after.net_line == pytest.approx(before.net_line, abs=0.006)
+        assert len(after.inner_lines) == len(before.inner_lines) + len(drawn.notches)
+    assert any(piece.inner_lines for piece in bare.values())
+    # and in its file
+    record = job_record(nameless(replace(job, client=NAME), NAME))
+    again = {piece.id: piece for piece in job_of(record).pieces}
+    assert {id: own.inner_lines for id, own in again.items()} == {
+        id: own.inner_lines for id, own in bare.items()
+    }

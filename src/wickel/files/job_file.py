@@ -94,6 +94,9 @@ class CutRecord(FileRecord):
     cut: Annotated[int, Field(ge=0, le=MOST_COPIES)] = 0
 
 
+LineRecord = Annotated[list[PointRecord], Field(min_length=2, max_length=MOST_POINTS)]
+
+
 class PieceRecord(FileRecord):
     """A piece as a plain outline."""
 
@@ -102,6 +105,7 @@ class PieceRecord(FileRecord):
     cut_line_mm: OutlineRecord
     holes_mm: list[OutlineRecord] = []
     net_line_mm: OutlineRecord | None = None
+    inner_lines_mm: Annotated[list[LineRecord], Field(max_length=500)] = []
     grain_deg: Number = 0.0
     grain: Literal["straight", "cross", "bias", "none"] = "straight"
     tilt_deg: Annotated[float, Field(ge=0, le=45)] = 0.0
@@ -397,6 +401,7 @@ def _piece(record: PieceRecord) -> CutPiece:
         cut_line=outline_of(record.cut_line_mm),
         holes=tuple(outline_of(hole) for hole in record.holes_mm),
         net_line=None if record.net_line_mm is None else outline_of(record.net_line_mm),
+        inner_lines=tuple(outline_of(line) for line in record.inner_lines_mm),
         grain_deg=record.grain_deg,
         grain=Grain(record.grain),
         tilt_deg=record.tilt_deg,
@@ -574,6 +579,8 @@ def _piece_record(piece: CutPiece) -> dict[str, Any]:
         record["holes_mm"] = [pairs(hole) for hole in piece.holes]
     if piece.net_line is not None:
         record["net_line_mm"] = pairs(piece.net_line)
+    if piece.inner_lines:
+        record["inner_lines_mm"] = [pairs(line) for line in piece.inner_lines]
     record |= {"grain_deg": piece.grain_deg, "grain": piece.grain.value, "tilt_deg": piece.tilt_deg}
     if piece.turns_deg is not None:
         record["turns_deg"] = list(piece.turns_deg)

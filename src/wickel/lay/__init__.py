@@ -48,7 +48,7 @@ from wickel.lay.settings import DEFAULT_EFFORT, Search
 from wickel.lay.stacked import stack_partner, stacked_lays
 from wickel.lay.together import cut_later, lies_above, lines_off, sharing
 from wickel.lay.unfolding import unfolded_lay
-from wickel.lay.waste import LeftOver, largest_rectangles, left_over
+from wickel.lay.waste import LeftOver, largest_rectangles, left_over, rectangle_in
 from wickel.lay.ways import Comparison, WayFound, at_its_least, lay_ways, shortest
 from wickel.lay.worn import WornCopy, worn_copies
 
@@ -121,6 +121,7 @@ __all__ = [
     "on_table",
     "rank",
     "ready_or_begun",
+    "rectangle_in",
     "room_mm",
     "share_of",
     "sharing",

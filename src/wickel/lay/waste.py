@@ -59,6 +59,11 @@ def largest_rectangles(lay: Lay, most: int = 3) -> tuple[Bounds, ...]:
     return tuple(found[:most])
 
 
+def rectangle_in(rest: LeftOver) -> Bounds | None:
+    """The largest upright rectangle of a shape that is left; None where it is too narrow."""
+    return next(_rectangles(Polygon(rest.outline, rest.holes), 1), None)
+
+
 def _rests(lay: Lay) -> Iterator[BaseGeometry]:
     """What is free of each zone."""
     for s, section in enumerate(lay.spread.sections):

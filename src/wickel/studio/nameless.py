@@ -4,14 +4,20 @@ name, no body, no notes about them."""
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import fields, is_dataclass, replace
 from typing import TypeVar
 
+from shapely.geometry import LineString, Polygon
+
 from wickel.draft import DraftRefused
+from wickel.drawing.piece import notch_tick
 from wickel.geometry import Outline
-from wickel.job import Job, JobRefused, cut_pieces
+from wickel.job import DraftedGarment, Job, JobRefused
 from wickel.job.job import OnCloth
+from wickel.job.work import drafted_job
 from wickel.lay import CutPiece, taken_up
+from wickel.pattern import notch_point
 
 SOMEBODY = "a client"
 """What stands in the place of a name in words."""
@@ -43,11 +49,12 @@ def concerns(job: Job, name: str) -> bool:
 
 
 def nameless(job: Job, name: str) -> Job:
-    """The job without a person: its garments as the pieces that are cut of them, in hundredths of a
-    millimetre; lays that are still whole on those stay. Pictures and keys of other programs go,
-    since nobody knows what they show."""
+    """The job without a person: its garments as the pieces that are cut of them, with stitching
+    lines, notches and inner lines, in hundredths of a millimetre; lays that are still whole on
+    those stay. Pictures and keys of other programs go, since nobody knows what they show."""
     try:
-        pieces = tuple(_rounded(piece) for piece in cut_pieces(job))
+        drafts, cut = drafted_job(job)
+        pieces = tuple(_rounded(_with_notches(piece, drafts)) for piece in cut)
     except (DraftRefused, JobRefused):
         pieces = job.pieces  # what cannot be drafted has no pieces to keep
     made = replace(
@@ -73,14 +80,33 @@ def _kept(on: OnCloth, job: Job, id: str, name: str) -> OnCloth:
     return replace(on, lay=on.lay if whole else None, kept=named, tried=())
 
 
+def _with_notches(piece: CutPiece, drafts: Sequence[DraftedGarment]) -> CutPiece:
+    """A piece with the notches of its draft among its inner lines, those of a half on the half."""
+    drawn = next(
+        (
+            own
+            for done in drafts
+            for own in done.pattern.pieces
+            if piece.id == f"{done.garment.id}/{own.id}"
+        ),
+        None,
+    )
+    if drawn is None:
+        return piece
+    half = Polygon(piece.cut_line).buffer(1.0)
+    ticks = (notch_tick(drawn, notch_point(drawn, notch)) for notch in drawn.notches)
+    ours = tuple(tick for tick in ticks if half.covers(LineString(tick)))
+    return replace(piece, inner_lines=(*piece.inner_lines, *ours))
+
+
 def _rounded(piece: CutPiece) -> CutPiece:
-    """A piece with its outlines on the grid, and without what else is drawn in it."""
+    """A piece with everything that is drawn in it on the grid."""
     return replace(
         piece,
         cut_line=_on_grid(piece.cut_line),
         holes=tuple(_on_grid(hole) for hole in piece.holes),
-        net_line=None,
-        inner_lines=(),
+        net_line=None if piece.net_line is None else _on_grid(piece.net_line),
+        inner_lines=tuple(_on_grid(line) for line in piece.inner_lines),
         orders=tuple(_values_on_grid(order) for order in piece.orders),
         on_print=_values_on_grid(piece.on_print),
     )

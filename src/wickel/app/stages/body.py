@@ -284,9 +284,7 @@ class BodyStage(Stage):
         garment = self._session.garment
         self.setEnabled(garment is not None)
         if garment is None:
-            self.trouble.setText(
-                tr("This job holds plain pieces only: nothing is drafted from a body.")
-            )
+            self._show_nobody()
             return
         required = self._style_needs(garment)
         if tuple(self.fields) != required:
@@ -303,6 +301,19 @@ class BodyStage(Stage):
         self._show_beside()
         self._show_doubts(garment, required)
         self.take(self._in_hand if self._in_hand in self.fields else required[0])
+
+    def _show_nobody(self) -> None:
+        """A job of plain pieces: nobody's name or measurement stays in sight."""
+        self._show_history(Body(name="", measurements_mm={}), "")
+        self.quantity.refill("")
+        for id, field in self.fields.items():
+            field.show_length(None, self._session.job.unit)
+            self.beside[id].setText("")
+        relabelled(
+            self.trouble,
+            tr("This job holds plain pieces only: nothing is drafted from a body."),
+            "soft",
+        )
 
     def _show_doubts(self, garment: Garment, required: tuple[str, ...]) -> None:
         """Say what is implausible, what is still to be measured, and what was guessed."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
@@ -15,14 +15,15 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from wickel.app.widgets.cards import emptied, label
+from wickel.app.widgets.cards import NarrowBox, emptied, label
 from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.swatch import LayPicture
 from wickel.lay import CuttingRates, Lay, labour_of, not_laid
 from wickel.units import Unit, shown_cloth_length
 from wickel.wording import tr
+from wickel.yardage import Need, shown_buy
 
-_PICTURE_PX, _WIDE_PX = 190, 860
+_PICTURE_PX, _WIDE_PX = 260, 500
 _SAME_MM, _MOST_NAMES = 0.5, 6
 
 Named = tuple[str, Lay]
@@ -30,48 +31,35 @@ Named = tuple[str, Lay]
 
 
 class CompareDialog(QDialog):
-    """Two of some lays, one above the other on one scale. ``taken`` carries the lay to take."""
+    """Two of some lays, side by side on one scale, with what is to be bought for each. ``taken``
+    carries the lay to take."""
 
     taken = Signal(object)
 
     def __init__(
-        self, lays: Sequence[Named], unit: Unit, rates: CuttingRates, parent: QWidget | None
+        self,
+        lays: Sequence[Named],
+        unit: Unit,
+        rates: CuttingRates,
+        need_of: Callable[[Lay], Need],
+        parent: QWidget | None,
     ) -> None:
         super().__init__(parent)
         self.setProperty(PAGE, "change-a-lay")
         self.setWindowTitle(tr("Two lays side by side"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        self._lays, self._unit, self._rates = list(lays), unit, rates
+        self._lays, self._unit, self._rates, self._need_of = list(lays), unit, rates, need_of
         column = QVBoxLayout(self)
         column.setSpacing(10)
+        beside = QHBoxLayout()
+        beside.setSpacing(18)
+        column.addLayout(beside)
         self.which: list[QComboBox] = []
         self.pictures: list[LayPicture] = []
         self.take: list[QPushButton] = []
+        self._figures: list[QGridLayout] = []
         for k in range(2):
-            row = QHBoxLayout()
-            box = QComboBox()
-            box.setAccessibleName(tr("The first lay") if k == 0 else tr("The second lay"))
-            for name, lay in self._lays:
-                length = shown_cloth_length(lay.lay_length_mm, unit)
-                box.addItem(f"{name}, {length}")
-            box.setCurrentIndex(min(k, len(self._lays) - 1))
-            box.currentIndexChanged.connect(lambda _: self._show())
-            row.addWidget(box, 1)
-            take = QPushButton(tr("Take this one"))
-            take.setToolTip(tr("Lay the cloth so; Ctrl+Z takes it back"))
-            take.clicked.connect(lambda _=False, k=k: self._take(k))
-            row.addWidget(take)
-            column.addLayout(row)
-            picture = LayPicture()
-            picture.setFixedHeight(_PICTURE_PX)
-            picture.setMinimumWidth(_WIDE_PX)
-            column.addWidget(picture)
-            self.which.append(box)
-            self.pictures.append(picture)
-            self.take.append(take)
-        self._figures = QGridLayout()
-        self._figures.setHorizontalSpacing(24)
-        column.addLayout(self._figures)
+            beside.addLayout(self._half(k), 1)
         self.differs = label("", "soft", wrap=True)
         column.addWidget(self.differs)
         foot = QHBoxLayout()
@@ -83,6 +71,38 @@ class CompareDialog(QDialog):
         column.addLayout(foot)
         self._show()
 
+    def _half(self, k: int) -> QVBoxLayout:
+        """One of both: which it is, its picture, its figures."""
+        half = QVBoxLayout()
+        half.setSpacing(8)
+        row = QHBoxLayout()
+        box = NarrowBox()
+        box.setAccessibleName(tr("The first lay") if k == 0 else tr("The second lay"))
+        for name, lay in self._lays:
+            length = shown_cloth_length(lay.lay_length_mm, self._unit)
+            box.addItem(f"{name}, {length}")
+        box.setCurrentIndex(min(k, len(self._lays) - 1))
+        box.currentIndexChanged.connect(lambda _: self._show())
+        row.addWidget(box, 1)
+        take = QPushButton(tr("Take this one"))
+        take.setToolTip(tr("Lay the cloth so; Ctrl+Z takes it back"))
+        take.clicked.connect(lambda _=False, k=k: self._take(k))
+        row.addWidget(take)
+        half.addLayout(row)
+        picture = LayPicture()
+        picture.setFixedHeight(_PICTURE_PX)
+        picture.setMinimumWidth(_WIDE_PX)
+        half.addWidget(picture)
+        figures = QGridLayout()
+        figures.setHorizontalSpacing(24)
+        figures.setColumnStretch(1, 1)
+        half.addLayout(figures)
+        self._figures.append(figures)
+        self.which.append(box)
+        self.pictures.append(picture)
+        self.take.append(take)
+        return half
+
     @property
     def shown(self) -> tuple[Lay, Lay]:
         """Both lays that are shown."""
@@ -92,25 +112,24 @@ class CompareDialog(QDialog):
     def _show(self) -> None:
         lays = self.shown
         longest = max(lay.table_mm for lay in lays)
-        emptied(self._figures)
-        for k, words in enumerate(
-            (tr("length"), tr("used"), tr("minutes to cut"), tr("not laid yet"))
-        ):
-            self._figures.addWidget(label(words, "soft"), 0, k + 1)
-        for k, lay in enumerate(lays):
-            self.pictures[k].show_lay(lay, longest)
-            rows = (
-                shown_cloth_length(lay.lay_length_mm, self._unit),
-                f"{lay.used_share:.0%}",
-                f"{labour_of(lay).minutes(self._rates):.0f}",
-                str(sum(not_laid(lay).values())),
-            )
-            self._figures.addWidget(
-                label(tr("the first") if k == 0 else tr("the second"), "soft"), k + 1, 0
-            )
-            for n, words in enumerate(rows):
-                self._figures.addWidget(label(words, "heading"), k + 1, n + 1)
+        for lay, picture, figures in zip(lays, self.pictures, self._figures, strict=True):
+            picture.show_lay(lay, longest)
+            emptied(figures)
+            for n, (words, figure) in enumerate(self._rows(lay)):
+                figures.addWidget(label(words, "soft"), n, 0)
+                figures.addWidget(label(figure, "heading"), n, 1)
         self.differs.setText(differing(*lays))
+
+    def _rows(self, lay: Lay) -> tuple[tuple[str, str], ...]:
+        """The figures of a lay, each with its word."""
+        needed = self._need_of(lay)
+        return (
+            (tr("to buy"), shown_buy(needed, lay.cloth, self._unit)),
+            (tr("length"), shown_cloth_length(lay.lay_length_mm, self._unit)),
+            (tr("used"), f"{lay.used_share:.0%}"),
+            (tr("minutes to cut"), f"{labour_of(lay).minutes(self._rates):.0f}"),
+            (tr("not laid yet"), str(sum(not_laid(lay).values()))),
+        )
 
     def _take(self, which: int) -> None:
         self.taken.emit(self.shown[which])

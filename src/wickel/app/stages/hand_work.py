@@ -10,7 +10,7 @@ from functools import partial
 
 from PySide6.QtCore import QObject, QPoint, Qt, Signal
 from PySide6.QtGui import QAction, QKeySequence
-from PySide6.QtWidgets import QMenu
+from PySide6.QtWidgets import QMenu, QWidget
 
 from wickel.app.session import Session
 from wickel.app.stages.compare_dialog import CompareDialog
@@ -66,9 +66,9 @@ class HandWork(QObject):
 
     told = Signal(str)
 
-    def __init__(self, session: Session, view: HandView) -> None:
+    def __init__(self, session: Session, view: HandView, stage: QWidget) -> None:
         super().__init__(view)
-        self._session, self._view = session, view
+        self._session, self._view, self._stage = session, view, stage
         self.seen = SeenWork(session, view)
         self.in_tray = ""
         self._lay_before: dict[str, Placement] = {}
@@ -154,7 +154,8 @@ class HandWork(QObject):
         )
 
     def fill(self, menu: QMenu) -> None:
-        """Put everything into a menu; its keys work while the cloth has the focus."""
+        """Put everything into a menu; its keys work while the cloth has the focus, and letters
+        while anything of the stage has."""
         for name, deeds in self.deeds():
             into = menu if not name else QMenu(name, menu)
             if name:
@@ -183,7 +184,8 @@ class HandWork(QObject):
         action.setShortcutContext(Qt.ShortcutContext.WidgetWithChildrenShortcut)
         action.setToolTip(deed.words.replace("&", ""))
         action.triggered.connect(lambda *_: self._do(deed))
-        self._view.addAction(action)
+        # where a list or a box has the keys arrows are theirs; letters are ours on all the stage
+        (self._stage if len(deed.keys) == 1 else self._view).addAction(action)
         self.actions.append(action)
         return action
 
@@ -528,7 +530,9 @@ class HandWork(QObject):
         if len(lays) < 2:
             self._say(tr("There is no other lay of this cloth yet: keep one, or look for one."))
             return
-        dialog = CompareDialog(lays, session.job.unit, session.rates, self._view.window())
+        dialog = CompareDialog(
+            lays, session.job.unit, session.rates, session.need_of, self._view.window()
+        )
         dialog.taken.connect(self._take_compared)
         dialog.open()
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtCore import QPoint, QPointF
+from PySide6.QtCore import QEvent, QPoint, QPointF
 from PySide6.QtWidgets import (
     QApplication,
     QComboBox,
@@ -56,6 +56,9 @@ def _shares(room: int) -> tuple[float, float]:
     return room - ways, ways
 
 
+FIND, STOP = tr("Find a better lay"), tr("Stop, keep the best")
+
+
 class LayStage(Stage):
     """The lay, its search, and the ways."""
 
@@ -72,7 +75,7 @@ class LayStage(Stage):
         self.view = HandView()
         self.view.taken_changed.connect(self._show_hand)
         self.view.is_off = self._is_below
-        self.work = HandWork(session, self.view)
+        self.work = HandWork(session, self.view, self)
         self.cut = CutView()
         self.shown = QStackedWidget()
         self.shown.addWidget(self.view)
@@ -108,15 +111,13 @@ class LayStage(Stage):
     def _tools(self) -> QWidget:
         """The tools above the cloth, on two lines where one is too short for them."""
         bar, row = flow_bar()
-        self.find_button = QPushButton(tr("Find a better lay"))
+        self.find_button = QPushButton(FIND)
         self.find_button.setObjectName("main")
         self.find_button.setToolTip(tr("Search on for a shorter lay of this way (Ctrl+L)"))
         self.find_button.clicked.connect(self.find_or_stop)
         row.addWidget(self.find_button)
         self.strip = SearchStrip()
-        row.addWidget(self.strip)
         self.offered = self._offer_button()
-        row.addWidget(self.offered)
         self.fold = NarrowBox()
         self.fold.setMinimumContentsLength(10)
         self.fold.setAccessibleName(tr("How the cloth is folded"))
@@ -160,7 +161,32 @@ class LayStage(Stage):
         fit.setToolTip(tr("Bring the whole lay into sight (0)"))
         fit.clicked.connect(lambda: self.in_sight.fit())
         row.addWidget(fit)
+        # what comes and goes has its place behind all that stays where it is
+        for fleeting in (self.offered, self.strip):
+            policy = fleeting.sizePolicy()
+            policy.setRetainSizeWhenHidden(True)
+            fleeting.setSizePolicy(policy)
+            row.addWidget(fleeting)
         return bar
+
+    def changeEvent(self, event: QEvent) -> None:
+        super().changeEvent(event)
+        if event.type() in (QEvent.Type.FontChange, QEvent.Type.StyleChange):
+            self._keep_room()
+
+    def _keep_room(self) -> None:
+        """Give buttons whose words change the room of the longest."""
+        for button, words in (
+            (self.find_button, (FIND, STOP)),
+            (self.offered, (tr("Found: {length}…", length="00.00 m"),)),
+        ):
+            now = button.text()
+            wide = []
+            for text in (now, *words):
+                button.setText(text)
+                wide.append(button.sizeHint().width())
+            button.setText(now)
+            button.setMinimumWidth(max(wide))
 
     def _offer_button(self) -> QPushButton:
         """What leads to a better lay than the one that lies there."""
@@ -260,9 +286,7 @@ class LayStage(Stage):
             self.strip.begin(self._session.lay, self._session.job.unit)
         else:
             self.strip.end()
-        self.find_button.setText(
-            tr("Stop, keep the best") if searching else tr("Find a better lay")
-        )
+        self.find_button.setText(STOP if searching else FIND)
 
     def put(self, how: Put) -> None:
         """Show the pieces as cut, put so."""

@@ -163,6 +163,7 @@ class PartsDialog(QDialog):
         except DraftRefused as refusal:
             relabelled(self.said, str(refusal), "broken")
             relabelled(self.made, "", "soft")
+            self.picture.say_but(tr("Before: these parts do not go together"))
             self.do.setEnabled(False)
             self._offer_to_fit()
             return

@@ -421,7 +421,8 @@ class LayView(PickView):
         """Show a lay, or bare table, pins in what is ``held``, ``marks`` before the names of each
         garment's pieces.
 
-        The piece in hand stays so when it is still there.
+        The piece in hand stays so when it is still there, and as long as one is, the cloth stays
+        where it is and as large as it is.
         """
         same_cloth = self._lay is not None and lay is not None and self._lay.way == lay.way
         self._lay, self._unit = lay, unit
@@ -446,7 +447,8 @@ class LayView(PickView):
                 )
                 self.items_by_id[placement.id] = item
                 self.scene().addItem(item)
-        if self.fitted or not same_cloth:
+        in_hand = same_cloth and self.chosen in self.items_by_id
+        if not same_cloth or (self.fitted and not in_hand):
             self.across = self.across or not same_cloth
             self.refit()
         self.seen_changed.emit()

@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QPainter, QPaintEvent, QPolygonF
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPolygonF
 from PySide6.QtWidgets import QWidget
 
 from wickel.app.table.ink import pen
-from wickel.app.theme import palette
+from wickel.app.theme import palette, text_font
 from wickel.drawing.sketch import Sketch
 from wickel.drawing.sketch_shapes import Ink, Stroke
 
 _WIDTHS = {Ink.OUTLINE: 1.6, Ink.SEAM: 1.0, Ink.FINE: 0.8}
 _GAP_PX, _EDGE_PX = 18.0, 6.0
+_PALE = 0.35
 _LARGEST = 0.5
 """Pixels a millimetre at most: a small thing is not drawn as large as a dress."""
 
@@ -23,10 +24,18 @@ class SketchView(QWidget):
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._sketch: Sketch | None = None
+        self._but = ""
 
     def show_sketch(self, sketch: Sketch | None) -> None:
         """Show another sketch, or none."""
-        self._sketch = sketch
+        self._sketch, self._but = sketch, ""
+        self.setAccessibleDescription("")
+        self.update()
+
+    def say_but(self, words: str) -> None:
+        """Show the sketch pale, and below it in words why it is not what is asked for."""
+        self._but = words
+        self.setAccessibleDescription(words)
         self.update()
 
     @property
@@ -39,7 +48,18 @@ class SketchView(QWidget):
             return
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        paint_sketch(painter, self._sketch, QRectF(self.rect()))
+        room = QRectF(self.rect())
+        if self._but:
+            words = room.adjusted(_EDGE_PX, 0, -_EDGE_PX, -_EDGE_PX)
+            below = Qt.AlignmentFlag.AlignHCenter | Qt.AlignmentFlag.AlignBottom
+            wrapped = below | Qt.TextFlag.TextWordWrap
+            painter.setFont(text_font(15, bold=True))
+            painter.setPen(QColor(palette().madder))
+            high = painter.boundingRect(words, wrapped, self._but).height()
+            painter.drawText(words, wrapped, self._but)
+            room.setBottom(room.bottom() - high - 2 * _EDGE_PX)
+            painter.setOpacity(_PALE)
+        paint_sketch(painter, self._sketch, room)
         painter.end()
 
 

@@ -72,14 +72,15 @@ QPushButton { background: $paper; border: 1px solid $soft; border-radius: 6px; p
   min-height: ${button}px; }
 QPushButton:hover { background: $undyed; }
 QPushButton:focus { border: 2px solid $indigo; padding: 5px 13px; }
-QPushButton:disabled { color: $soft; border-color: $undyed; }
+QPushButton:disabled { color: $soft; background: transparent; border: 1px dashed $undyed; }
 QPushButton:checked { background: $indigo; color: $on_indigo; border-color: $indigo;
   font-weight: 700; }
 QPushButton#main { background: $indigo; color: $on_indigo; border: 1px solid $indigo;
   border-radius: 20px;
   padding: 6px 20px; font-weight: 700; }
 QPushButton#main:hover { background: $woad; }
-QPushButton#main:disabled { background: $undyed; color: $soft; border-color: $undyed; }
+QPushButton#main:disabled { background: transparent; color: $soft; border: 1px dashed $soft;
+  font-weight: 400; }
 QPushButton#main:focus { border: 2px solid $weld; padding: 5px 19px; }
 QPushButton#chip { padding: 6px 9px; min-width: 26px; }
 QCheckBox { min-height: ${tick}px; }
@@ -105,7 +106,7 @@ QPushButton#next { background: $indigo; color: $on_indigo; border: 1px solid $in
   border-radius: 12px; padding: 10px 34px; font-size: 25px; font-weight: 700; min-height: 36px; }
 QPushButton#next:hover { background: $woad; }
 QPushButton#next:focus { border: 3px solid $weld; padding: 8px 32px; }
-QPushButton#next:disabled { background: $undyed; color: $soft; border-color: $undyed; }
+QPushButton#next:disabled { background: transparent; color: $soft; border: 1px dashed $soft; }
 QPushButton#back { border-radius: 12px; padding: 10px 22px; font-size: 20px; min-height: 36px; }
 QLineEdit#far { font-size: 22px; min-height: 34px; }
 QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; border: none; }

@@ -152,6 +152,10 @@ SENTENCES = {
     "real_cloth.no-longer": "A new lay of all pieces is {length:cloth} long, no longer.",
     # left
     "left.piece": "{long:length} × {broad:length}, {area:area}, {plies}",
+    "left.rectangle": (
+        "{long:length} × {broad:length}, {area:area}, {plies}: "
+        "the largest rectangle of a web of strips"
+    ),
     "left.one-ply": "one ply",
     "left.so-many-plies": "{count:of ply|plies}",
     # papers
