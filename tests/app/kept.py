@@ -159,6 +159,8 @@ class KeptWindow:
         window.lay.view.choose("")
         session.file.give_up()
         window.cut.shut()
+        if window.cut.paused:
+            window.cut.pause_or_go_on()
         session.close_job()
         for dropped in (session.prices, session.offers):
             dropped.forget()

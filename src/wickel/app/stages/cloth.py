@@ -88,7 +88,7 @@ def _as_before(cloth: Cloth, unit: Unit) -> str:
         said.append(tr("shrinks {along} % along, {across} % across", along=along, across=across))
     if cloth.price is not None:
         yard = priced_in(unit) is Unit.YARD
-        cost = shown_money(price_each(cloth.price, unit))
+        cost = shown_money(price_each(cloth.price, priced_in(unit)))
         said.append(tr("{cost} a yard", cost=cost) if yard else tr("{cost} a metre", cost=cost))
     return ", ".join(said)
 

@@ -778,7 +778,7 @@ class CutStage(Stage):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        if self.step is not None:
+        if self.step is not None and not self._due:  # else it is a step of another job, perhaps
             self._show_picture(self.step)
 
     def shut(self) -> None:

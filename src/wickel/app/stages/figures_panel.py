@@ -143,6 +143,13 @@ class FigureRow(QWidget):
         self.mine = False
         self.found = " ".join((self.base, term(bases[0].words), term(bases[0].level))).lower()
 
+    def fits(self, words: list[str], *, only_mine: bool, near: frozenset[str] | None) -> bool:
+        """Whether it has every word, is the maker's own where only those are asked for, and one of
+        those near, if any are."""
+        if only_mine and not self.mine:
+            return False
+        return (near is None or self.base in near) and all(word in self.found for word in words)
+
     def show_figures(self, figures: tuple[Figure, ...], garment: Garment, unit: Unit) -> None:
         """Show them as they are now."""
         self.mine = any(figure.mine for figure in figures)
@@ -331,15 +338,12 @@ class FiguresPanel(QFrame):
         near = self._of_piece if self.only_piece.isChecked() and not words and not only else None
         found = False
         for heading, rows in self._levels:
-            shown = False
             folded = heading.property("level") in self._folded and not words and not only
+            fitting = [row for row in rows if row.fits(words, only_mine=only, near=near)]
             for row in rows:
-                fits = all(word in row.found for word in words) and (row.mine or not only)
-                fits = fits and (near is None or row.base in near)
-                row.setVisible(fits and not folded)
-                shown = shown or fits
-            heading.setVisible(shown)
-            found = found or shown
+                row.setVisible(row in fitting and not folded)
+            heading.setVisible(bool(fitting))
+            found = found or bool(fitting)
         self.none.setVisible(bool(words) and not found)
 
     def bring(self, bases: tuple[str, ...]) -> None:

@@ -322,7 +322,11 @@ class LogStage(Stage):
             for lay in lays
         ]
         self.each.setText(
-            tr("{count} cloths together: {each}", count=len(lays), each=", ".join(planned))
+            tr(
+                "{count:of cloth|cloths} together: {each}",
+                count=len(lays),
+                each=", ".join(planned),
+            )
         )
         self.each.setVisible(len(lays) > 1)
 
@@ -504,7 +508,7 @@ class _EntryRow(QWidget):
             day=shown_date(entry.day),
             planned=shown_cloth_length(entry.planned_mm, unit),
             used=used,
-            together=tr(" ({count} cloths together)", count=many) if many > 1 else "",
+            together=tr(" ({count:of cloth|cloths} together)", count=many) if many > 1 else "",
         )
         if entry.minutes is not None:
             words += tr(", {minutes:of minute|minutes}", minutes=f"{entry.minutes:.0f}")
