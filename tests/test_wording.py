@@ -214,6 +214,7 @@ def texts_of_figures():
             yield from (figure.words, figure.level)
 
 
+@pytest.mark.long
 def test_what_styles_and_figures_are_called_stands_in_the_template():
     texts = {*data_texts(), *window_texts(), ""}
     for found in (texts_of_styles(), texts_of_figures(), texts_of_garments()):

@@ -15,7 +15,7 @@ from tests.app.kept import KeptWindow, build
 from tests.app.known import Known
 from wickel.app.book import StudioBook, fill_book
 from wickel.app.runners import InlineRunner
-from wickel.job import CellTask
+from wickel.job import CellTask, work
 from wickel.job.tasks import AcrossTask, LayTask, run_task
 from wickel.studio.folder import StudioFolder
 
@@ -23,6 +23,22 @@ from wickel.studio.folder import StudioFolder
 def _told_of(message):
     """What a message is about: a way, or some pieces."""
     return getattr(message, "pieces", getattr(getattr(message, "lay", message), "way", ""))
+
+
+@pytest.fixture(scope="session", autouse=True)
+def _drafted_once():
+    """A garment that was drafted before in these tests is not drafted again."""
+    draw, drawn = work._drafted, {}
+
+    def known(garment, job):
+        name = pickle.dumps((garment, None if job is None else work._main_cloth(garment, job)))
+        if name not in drawn:
+            drawn[name] = draw(garment, job)
+        return drawn[name]
+
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(work, "_drafted", known)
+        yield
 
 
 class KnownRunner(InlineRunner):

@@ -67,6 +67,7 @@ def test_a_size_is_not_kept_as_somebody_s_measurements(window, session, qtbot):
     assert "name first" in window.slip.sentence.text()
 
 
+@pytest.mark.long
 def test_a_named_size_is_marked_as_not_measured(window, session, qtbot):
     go(qtbot, window, BODY)
     qtbot.mouseClick(window.body.size_buttons["92"], LEFT)

@@ -157,6 +157,7 @@ def test_a_length_at_hand_says_in_every_cell_whether_it_fits(
     assert "open, one ply" in text
 
 
+@pytest.mark.long
 def test_the_rows_in_sight_are_laid_first(buy, window, qtbot):
     type_into(qtbot, buy.widths, "150")
     qtbot.waitUntil(lambda: not buy.fill._unread)

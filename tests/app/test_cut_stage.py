@@ -312,6 +312,7 @@ def test_the_clock_stands_when_all_is_done(qtbot, window, cut):
     assert stands + 0.05 < taken() < stands + 5.0
 
 
+@pytest.mark.long
 def test_how_the_studio_cuts_is_a_setting(qtbot, window, cut):
     go_to(qtbot, cut, "cut:")
     assert "Shears: cut away from yourself" in said(cut)
@@ -322,6 +323,7 @@ def test_how_the_studio_cuts_is_a_setting(qtbot, window, cut):
     window.menus.rotary.trigger()
 
 
+@pytest.mark.long
 def test_what_is_left_is_kept_or_not(qtbot, window, cut):
     go_to(qtbot, cut, "after:left")
     boxes = cut._body.findChildren(QCheckBox)
@@ -349,6 +351,7 @@ def test_a_job_that_cannot_be_drafted_waits(qtbot, window, cut):
     assert cut.next.isEnabled()
 
 
+@pytest.mark.long
 def test_several_cloths_come_one_after_the_other(qtbot, window):
     orders = window._folder.orders()
     path = next(own for own in orders if "trousers" in own.name)

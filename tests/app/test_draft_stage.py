@@ -56,6 +56,7 @@ def choose(box, data):
 # --- changes by hand --------------------------------------------------------------------------
 
 
+@pytest.mark.long
 def test_a_piece_is_lengthened_by_hand_and_undone(window, session, qtbot):
     before = edge_length(session.draft.pattern.piece("front"), "centre")
     dialog = opened_dialog(window, qtbot)

@@ -213,6 +213,7 @@ def test_a_place_is_kept_for_a_piece_that_is_cut_later(window, session, qtbot):
     assert next(p for p in session.pieces if p.id.endswith("/turn-up")) == drafted
 
 
+@pytest.mark.long
 def test_the_card_says_how_the_centre_is_cut_and_what_is_interfaced(window, session, qtbot):
     go(qtbot, window, DRAFT)
     window.draft.paper.choose("front")
@@ -480,6 +481,7 @@ def skirt_on_little_cloth(session, panel, qtbot):
     enter(qtbot, panel, "hem.down.back", "= 40 cm")
 
 
+@pytest.mark.long
 def test_how_far_the_cloth_goes_is_found_and_drafted(panel, session, qtbot, window):
     skirt_on_little_cloth(session, panel, qtbot)
     assert panel.reach.isVisible()

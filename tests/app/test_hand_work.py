@@ -352,6 +352,7 @@ def test_the_tray_is_filled_in_around_what_lies(window, session, view, key):
     assert session.undo_words == "Filled in"
 
 
+@pytest.mark.long
 def test_a_lay_is_pushed_together(window, session, view, key):
     id = last(view)
     view.choose(id)

@@ -37,6 +37,7 @@ def test_a_fibre_that_is_written_again_is_no_edit(window, session, qtbot):
     assert session.steps == steps
 
 
+@pytest.mark.long
 def test_allowances_by_preset_by_edge_and_what_cannot_be(window, session, qtbot):
     go(qtbot, window, DRAFT)
     options = window.draft.options
@@ -113,6 +114,7 @@ def test_every_page_follows_the_unit(window, session, qtbot, stage):
     assert shown is None or shown.text().endswith(" cm")
 
 
+@pytest.mark.long
 def test_a_bolt_that_is_no_length_and_a_fold_that_is_too_deep_are_said(window, session, qtbot):
     go(qtbot, window, LAY)
     qtbot.keyClick(window, "D", CTRL | SHIFT)

@@ -77,6 +77,7 @@ def test_the_table_gives_what_it_knows(qtbot, window):
     assert log.figures["left"].text().endswith(" m²")
 
 
+@pytest.mark.long
 def test_a_kept_entry_catches_up_with_the_table(qtbot, window, log):
     log.put_in()
     id = window.session.job.book_id
@@ -118,6 +119,7 @@ def test_a_copy_of_a_job_is_another_job(qtbot, window, log):
     assert read_job(again).book_id == ""
 
 
+@pytest.mark.long
 def test_what_is_kept_goes_onto_the_shelf_and_into_the_next_job(qtbot, window):
     window.show_stage(Stage.CUT)
     go_to(qtbot, window.cut, "after:left")

@@ -53,6 +53,7 @@ def test_what_is_left_over_is_hatched_and_measured(window, session, view, qtbot)
     assert shown(view) == before
 
 
+@pytest.mark.long
 def test_each_ply_is_shown_by_itself(window, session, view, qtbot):
     qtbot.keyClick(view, KEY.Key_Y)
     assert "one ply" in window.slip.sentence.text()

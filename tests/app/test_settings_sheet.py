@@ -242,6 +242,7 @@ def dropped(window, *paths):
     return coming.isAccepted() and event.isAccepted()
 
 
+@pytest.mark.long
 def test_files_dropped_on_the_window_are_taken_as_what_they_are(window, qtbot, tmp_path):
     drawing = tmp_path / "skirt.dxf"
     drawing.write_bytes(dxf_bytes(sheet(drafted("pencil-skirt"))))

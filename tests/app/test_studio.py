@@ -235,6 +235,7 @@ def test_the_window_is_there_before_a_database_is_loaded(tmp_path):
     assert done.stdout.splitlines()[-1] == "[]"
 
 
+@pytest.mark.long
 def test_many_jobs_are_read_in_the_background_and_listed_when_they_are_known(
     qtbot, tmp_path, runner, demo_home, monkeypatch
 ):

@@ -259,6 +259,7 @@ def full(chosen):
     return {option.id: option.default for option in STYLE.options} | chosen
 
 
+@pytest.mark.long
 def test_a_garment_from_parts_is_laid():
     job = new_order("from-parts")
     lay = make_lay(cut_pieces(job), job.cloths[0], "open", search=Search(effort=100))

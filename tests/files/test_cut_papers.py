@@ -228,6 +228,7 @@ def test_each_paper_has_its_size(paper):
         assert page.get_size() == pytest.approx(paper.points, abs=0.1)
 
 
+@pytest.mark.long
 def test_a_job_in_inches_says_no_centimetres():
     work = demo_work(2)
     text = text_of(printed(work))
@@ -243,6 +244,7 @@ def test_no_page_is_all_but_empty():
             assert drawn > 4 or len(page.get_textpage().get_text_range()) > 120
 
 
+@pytest.mark.long
 def test_a_long_list_of_labels_goes_on_over_several_sheets():
     from tests.cutting.jobs import work_of
     from wickel.job.edits import with_quantity

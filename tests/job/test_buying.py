@@ -128,6 +128,7 @@ def test_every_material_is_laid_on_its_own_cloth(both):
     )
 
 
+@pytest.mark.long
 def test_what_laying_together_saves_is_what_would_be_bought_apart_less_that(both):
     line = both.cloths[0]
     apart = sum(

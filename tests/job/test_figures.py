@@ -560,6 +560,7 @@ def skirt_on(at_hand_mm):
     return Job(cloths=(cloth, firm), garments=(skirt,), fold="open")
 
 
+@pytest.mark.long
 def test_a_skirt_goes_as_far_as_the_cloth_does():
     found = []
     for at_hand in (900.0, 1100.0):
@@ -596,6 +597,7 @@ def test_cloth_too_short_even_for_the_least_is_refused():
         found_as_far(skirt_on(600.0), Search(effort=20))
 
 
+@pytest.mark.long
 def test_what_is_found_is_said_and_written(tmp_path):
     path, out = tmp_path / "a.wickel.json", tmp_path / "b.wickel.json"
     save_job(skirt_on(1000.0), path)

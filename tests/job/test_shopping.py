@@ -173,7 +173,8 @@ def test_what_is_on_the_shelf_stands_on_the_line_and_what_is_reserved_is_not_bou
     assert row(None, 900.0).much == "1.30 m"
 
 
-def test_a_list_of_jobs_counts_what_is_reserved_for_any_of_them():
+def test_a_list_of_jobs_counts_what_is_reserved_for_any_of_them(monkeypatch):
+    monkeypatch.setattr("wickel.job.buying.alone_ways", lambda: ("open", "lengthwise"))
     made = job_of(job(piece("a", BOX, 2, symmetric=True)))
     jobs = [replace(made, name=name, book_id=name) for name in ("Coat", "Dress")]
     cloth = made.cloths[0]

@@ -82,6 +82,7 @@ def test_no_cell_is_below_its_area_and_a_wider_one_needs_no_more_in_any_way(size
     assert after[best.way] <= before[best.way] + 1e-6
 
 
+@pytest.mark.long
 def test_every_cell_is_a_lay_that_passes_the_exact_check_again():
     for cell in row(widths=(1100.0, 1500.0), style=FEW_PIECES):
         pieces, cloth = cell_pieces(
@@ -160,6 +161,7 @@ def test_a_width_that_cannot_hold_a_piece_says_which():
     assert "Front is 81.5 cm across" in str(cell.refusal)
 
 
+@pytest.mark.long
 def test_an_improved_cell_is_never_longer():
     (cell,) = row(widths=(1400.0,), style=FEW_PIECES, effort=1)
     pieces, cloth = cell_pieces(dress_job(style=FEW_PIECES), "main", "92", size_body("92"), 1400.0)

@@ -218,6 +218,7 @@ def test_a_pair_is_cut_singly_where_that_saves():
     assert laid(record, "partial:200", effort=60)["lays"][0]["lay_length_mm"] > 850
 
 
+@pytest.mark.long
 def test_a_searched_depth_is_never_longer_than_the_fold_in_half():
     record = four_kinds()
     half = laid(record, "lengthwise", effort=60)["lays"][0]["lay_length_mm"]
@@ -417,6 +418,7 @@ def test_stopping_keeps_the_best_so_far():
     assert lay.complete
 
 
+@pytest.mark.long
 def test_several_cloths_get_a_lay_each():
     record = four_kinds()
     record["cloths"].append({"id": "lining", "usable_width_mm": 1100, "print": "any"})

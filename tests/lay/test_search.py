@@ -134,6 +134,7 @@ def until(goal_mm):
     return report
 
 
+@pytest.mark.long
 @pytest.mark.parametrize("block", usual(range(8), (0,)))
 def test_known_lays_are_found_again_with_a_seventh_more(block):
     missed = []
@@ -164,6 +165,7 @@ def test_more_effort_is_never_worse_and_goes_on_from_a_start():
     assert faults(problem, on) == []
 
 
+@pytest.mark.long
 def test_two_workers_find_lays_that_hold():
     problem, length = random_problem(11)
     solution = search(replace(problem, workers=2), lambda *_: None)

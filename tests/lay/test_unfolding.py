@@ -54,6 +54,7 @@ def test_the_four_kinds_lie_flat_as_their_plies_say(way):
     assert {placed.cut_plies for placed in opened.placements} == {(0,)}
 
 
+@pytest.mark.long
 @given(jobs(), st.sampled_from(EVERY_WAY))
 @settings(max_examples=40)
 def test_any_lay_is_right_opened_out(record, way):

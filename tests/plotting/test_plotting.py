@@ -31,6 +31,7 @@ def waited(until, seconds=10.0):
         time.sleep(0.005)
 
 
+@pytest.mark.long
 def test_a_plot_arrives_whole_and_is_drawn(plot, plotter):
     told = []
     assert send_plot(plot, ("127.0.0.1", plotter.port), told.append, lambda: False)
