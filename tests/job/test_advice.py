@@ -1,18 +1,21 @@
 """What is said of a check that does not hold: it goes the right way, by the body and by the
 cloth."""
 
+import re
 from dataclasses import replace
+from itertools import product
 
 import pytest
 
 from tests.job.test_sound import job_of_style
-from tests.often import usual
+from tests.often import all_or, usual
 from wickel.draft import STYLES, DraftRefused
 from wickel.job import Card, JobRefused, drafted
 from wickel.job.buying import notions_of
 from wickel.job.edits import with_piece_card
 from wickel.job.figures import read_settings
 from wickel.job.job import Backing
+from wickel.pattern.figure import FigureKind
 
 
 def checks(job, cloth=True):
@@ -116,3 +119,49 @@ def test_a_refusal_names_the_answer_that_it_is_for_by_its_question():
     named = "sleeve_mm" in refusal.value.concerns
     assert named or "“Sleeve from the shoulder point”" in str(refusal.value)
     assert "band" not in str(refusal.value)
+
+
+WHEN_SHORT = (
+    r"Add [\d.]+ cm all round\.|Add ease.*|Take cloth that stretches more.*|Widen the neck.*|"
+    r"Widen and deepen the neck.*|Close it behind or in front, or take a wider neck.*|"
+    r"Let the zip end lower\.|Let the difference out.*|Let the hem drop at the side.*|"
+    r"Drop the tip of the back crotch more\.|Cut the binding longer\."
+)
+"""What makes the first of both lengths longer, or the second shorter."""
+WHEN_LONG = (
+    r"Take the difference into darts.*|Let the hem rise at the side.*|"
+    r"Drop the tip of the back crotch less\.|Cut the binding shorter\."
+)
+"""What makes the first of both lengths shorter, or the second longer."""
+EITHER_WAY = (
+    r"Draw both (edges|shoulders) from the same points\.|Draw (its|the skirt's) waist again: .*|"
+    r"Cut the (band|bands|straps|turn-up) .*|Change the (side dart|back rise)\.|"
+    r"Solve the cap height again\.|Cut the collar anew from the neck seam\.|"
+    r"Ruche both to one length\.|Ease the longer side in.*|Divide what is drawn in .*"
+)
+"""What says to what length, or which of both, whichever is the longer."""
+
+
+@pytest.mark.parametrize("style", usual(list(STYLES), ("bodice", "trousers")))
+def test_what_is_advised_lessens_what_is_broken_for_every_figure_of_every_style(style):
+    """Followed by a centimetre the advice leaves less: it is of the side that is broken."""
+    job = job_of_style(STYLES[style])
+    figures = drafted(job.garments[0], job).pattern.figures
+    lengths = [figure for figure in figures if figure.kind is FigureKind.LENGTH]
+    heard = 0
+    for figure, by in product(all_or(lengths, lengths[::3]), (-30.0, -10.0, 10.0, 30.0)):
+        try:
+            changed = read_settings((f"{figure.id}={(figure.value + by) / 10:.4f}",), job)
+            made = checks(changed)
+        except (DraftRefused, JobRefused, ValueError):
+            continue
+        for check in made.values():
+            if not check.broken:
+                continue
+            heard += 1
+            advice = str(check.advice)
+            is_short = check.difference_mm < check.least_mm
+            said = [bool(re.fullmatch(p, advice)) for p in (WHEN_SHORT, WHEN_LONG, EITHER_WAY)]
+            assert sum(said) == 1, (check.name, advice)
+            assert said[2] or said[0] == is_short, (figure.id, by, check.name, advice)
+    assert heard or style in ("circle-skirt", "small-things")

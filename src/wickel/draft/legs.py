@@ -440,6 +440,10 @@ def leg_checks(
             other_mm=body["crotch_round"] + float(options["crotch_ease_mm"]),
             way_out=say("legs.change-back-rise"),
         ),
-        alike("Inseam", front, back, "inseam", way_out="Drop the tip of the back crotch."),
+        replace(
+            alike("Inseam", front, back, "inseam"),
+            way_out=say("legs.drop-less"),
+            if_short=say("legs.drop-more"),
+        ),
         over_body(body, "hip", garment_mm=hip_mm, least_mm=OVER_HIP_MM),
     )

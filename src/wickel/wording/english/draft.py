@@ -321,6 +321,8 @@ SENTENCES = {
     "jumpsuit.cut-straps-shorter": "Cut the straps shorter.",
     "jumpsuit.ease-longer-side-lower-armhole": "Ease the longer side in, or lower its armhole.",
     "knit_top.cut-collar-anew-from-neck": "Cut the collar anew from the neck seam.",
+    "legs.drop-less": "Drop the tip of the back crotch less.",
+    "legs.drop-more": "Drop the tip of the back crotch more.",
     "legs.change-back-rise": "Change the back rise.",
     "legs.crotch-round-body-rise-disagree": (
         "Crotch round {crotch_round:length} and body rise {body_rise:length} disagree: the draft "
