@@ -63,6 +63,17 @@ def test_every_copy_is_cut_once_and_no_lay_is_too_long(fold):
         )
 
 
+def test_of_a_pair_of_which_one_is_cut_the_other_is_laid():
+    record = job(piece("sleeve", WEDGE, 4, pair=True), sold_length_mm=760)
+    record["pieces"][0]["cuts"][0]["cut"] = 1
+    a_job = job_of(record)
+    own = cut_pieces(a_job)
+    lays = lay_job(a_job, own, fold="open", search=Search(effort=5))
+    laid = [placement for lay in lays for placement in lay.placements]
+    assert all(lay.complete for lay in lays)
+    assert sum(placement.yields for placement in laid) == 3
+
+
 def test_what_no_length_holds_is_refused_by_name():
     with pytest.raises(
         LayRefused, match=r"long does not fit on a length .* split the piece"
