@@ -2,6 +2,7 @@
 opened beside it."""
 
 import json
+from dataclasses import replace
 
 import pytest
 from PySide6.QtCore import Qt
@@ -12,7 +13,8 @@ from tests.app.conftest import KnownRunner
 from tests.app.test_window import CTRL, LEFT, SHIFT, go, type_into
 from wickel.app.fill import BETTER_EFFORT
 from wickel.app.start import make_window
-from wickel.job import CellTask
+from wickel.job import CellTask, JobRefused, refused_cell
+from wickel.job.edits import with_size
 from wickel.lay import exact_check
 
 BUY = 5
@@ -192,3 +194,28 @@ def test_a_fill_that_is_stopped_before_all_is_drafted_lays_every_cell_once(
     qtbot.waitUntil(lambda: not buy.fill.working, timeout=60_000)
     assert buy.fill.done == (11, 11)
     assert len(runner.counted) == 11
+
+
+def test_out_of_sight_a_table_goes_on_until_it_is_of_another_job(buy, window, session, qtbot):
+    buy.fill._wanted = True
+    stopped = []
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(buy.fill, "stop", lambda: stopped.append(buy.fill.done))
+        go(qtbot, window, 0)
+        session.job_changed.emit()
+        assert stopped == []
+        session.apply(replace(session.job, notes="for the fair"), "notes")
+        session.apply(with_size(session.job, session.garment, "100"), "size")
+        assert len(stopped) >= 1
+    assert "The table of lengths has stopped at 0 of 22 cells" in window.slip.sentence.text()
+    buy.fill._wanted = False
+
+
+def test_why_a_cell_cannot_be_laid_is_said_below_the_table(buy, qtbot):
+    reason = JobRefused("The front is wider than the cloth.")
+    for size in ("92", "96"):
+        buy.fill.cells[size, 1400.0] = refused_cell(size, 1400.0, reason)
+    buy.refresh()
+    said = "92 on 140 cm cannot be laid: The front is wider than the cloth."
+    assert buy.notes.text() == said  # once, though it is that of two cells
+    assert buy.table.item(4, 0).toolTip() == str(reason)

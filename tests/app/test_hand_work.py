@@ -4,6 +4,7 @@ holds, and that every deed is taken back by one key."""
 import pytest
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QLabel
 
 from tests.app.conftest import KnownRunner
 from tests.app.test_window import BODY, CTRL, LAY, LEFT, SHIFT, go, type_into
@@ -13,6 +14,7 @@ from wickel.geometry import bounds
 from wickel.job.tasks import Finished, HandTask
 from wickel.lay import exact_check, not_laid, on_table
 from wickel.lay.hand import Deed, Grip
+from wickel.yardage import shown_buy
 
 ALT, NONE = Qt.KeyboardModifier.AltModifier, Qt.KeyboardModifier.NoModifier
 KEY = Qt.Key
@@ -412,6 +414,13 @@ def test_what_is_found_after_a_hand_has_moved_something_is_only_offered(
     assert first is session.lay
     assert second.lay_length_mm < first.lay_length_mm
     assert "lie otherwise" in dialog.differs.text()
+    left, right = (box.mapTo(dialog, QPoint(0, 0)) for box in dialog.pictures)
+    assert left.y() == right.y()
+    assert left.x() < right.x()
+    figures = [label.text() for label in dialog.findChildren(QLabel)]
+    assert figures.count("to buy") == 2
+    unit = session.job.unit
+    assert {shown_buy(session.need_of(lay), lay.cloth, unit) for lay in dialog.shown} <= {*figures}
     qtbot.mouseClick(dialog.take[1], LEFT)
     assert session.lay.lay_length_mm == pytest.approx(second.lay_length_mm)
     session.undo()
@@ -483,3 +492,52 @@ def test_the_next_piece_of_a_lay_that_was_emptied_is_no_fault(window, session, q
     for key in ("Left", "Right", "Up", "Down"):
         window.lay.work.go(key)
     window.lay.work.take_all()
+
+
+# --- nothing moves but what is moved ------------------------------------------------------------
+
+
+def places(stage):
+    """Where the tools of the stage are."""
+    tools = (stage.find_button, stage.fold, stage.sections, stage.opened, stage.as_cut)
+    return [own.mapTo(stage, QPoint(0, 0)) for own in (*tools, stage.view, stage.hand)]
+
+
+def test_tools_and_cloth_stay_where_they_are_while_a_search_comes_and_goes(window, view, qtbot):
+    stage = window.lay
+    before, wide = places(stage), stage.find_button.width()
+    for searching in (True, False):
+        stage._show_searching(searching)
+        qtbot.wait(30)
+        assert places(stage) == before
+        assert stage.find_button.width() == wide
+    stage.offered.setVisible(True)
+    qtbot.wait(30)
+    assert places(stage) == before
+    stage.offered.setVisible(False)
+
+
+def test_with_a_piece_in_hand_the_cloth_keeps_its_size_and_place(window, session, view, key):
+    id = last(view)
+    view.choose(id)
+    before = (view.transform().m11(), view.mapFromScene(QPointF(0.0, 0.0)))
+    long = session.lay.lay_length_mm
+    window.lay.hand.exactly.emit(True, long + 900.0)
+    assert session.lay.lay_length_mm > long + 800
+    assert (view.transform().m11(), view.mapFromScene(QPointF(0.0, 0.0))) == before
+    key(KEY.Key_0)  # all in sight again
+    assert view.transform().m11() < before[0]
+
+
+def test_letters_work_wherever_the_stage_has_the_keys(window, session, view, qtbot):
+    id = last(view)
+    view.choose(id)
+    before = next(own for own in session.lay.placements if own.id == id)
+    window.lay.sections.setFocus()
+    qtbot.keyClick(window.lay.sections, KEY.Key_M)
+    turned = next(own for own in session.lay.placements if own.id == id)
+    assert turned != before
+    # in a field they are letters
+    window.lay.hand.from_start.setFocus()
+    qtbot.keyClick(window.lay.hand.from_start, KEY.Key_M)
+    assert next(own for own in session.lay.placements if own.id == id) == turned

@@ -5,12 +5,13 @@ import pytest
 from PySide6.QtCore import Qt
 
 from tests.app.test_body_stage import choose
-from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, LAY, LEFT, SHIFT, go, type_into
+from tests.app.test_window import BODY, CLOTH, CTRL, DRAFT, LAY, LEFT, LOG, SHIFT, go, type_into
 from wickel.app.stages.lay_hand import tray
 from wickel.app.widgets.ticket import ALL
 from wickel.cloth import Print
 from wickel.lay import Waived, exact_check, not_laid
 from wickel.studio import shelf_cloth
+from wickel.units import shown_cloth_length
 from wickel.yardage import need
 
 
@@ -132,6 +133,14 @@ def test_each_cloth_is_spread_its_own_way(outfit, window, session, qtbot):
 def test_the_tally_says_this_cloth_or_all(outfit, window, session, qtbot):
     ticket = window.ticket
     assert ticket.buy.word.text() == "to buy"
+    for own, word in ((ticket.lay, "lay"), (ticket.buy, "to buy"), (ticket.used, "used")):
+        assert own.figure.accessibleName() == f"{word}: {own.figure.text()}"
+    go(qtbot, window, LOG)
+    each = window.log.each.text()
+    assert each.startswith(f"{len(session.cloths)} cloths together: ")
+    for cloth in session.cloths:
+        length = shown_cloth_length(session.lay_of(cloth.id).lay_length_mm, session.job.unit)
+        assert f"{cloth.shown_name} {length}" in each
     choose(ticket.cloths, ticket.cloths.findData(ALL))
     assert "all cloths" in ticket.buy.word.text()
     whole = sum(need(session.lay_of(cloth.id)).buy_mm for cloth in session.cloths)

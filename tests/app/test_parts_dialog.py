@@ -44,12 +44,14 @@ def test_what_does_not_go_together_says_why_and_is_made_to_fit(dialog, session, 
     choose(dialog.boxes[Slot.LOWER], "panels-8")
     assert "Equal panels have no front edge" in dialog.said.text()
     assert not dialog.do.isEnabled()
+    assert "do not go together" in dialog.picture.accessibleDescription()
     assert dialog.fit.isVisibleTo(dialog)
     qtbot.mouseClick(dialog.fit, LEFT)
     assert dialog.said.text() == ""
     assert dialog.boxes[Slot.LOWER].currentData() == "panels-8"
     assert dialog.boxes[Slot.CLOSING].currentData() != "front"
     assert dialog.do.isEnabled()
+    assert dialog.picture.accessibleDescription() == ""
     assert "Skirt panel" in dialog.made.text()
 
 
