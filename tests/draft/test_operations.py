@@ -176,6 +176,17 @@ def test_what_was_split_can_be_joined_again():
     assert size_of(both) == pytest.approx(600 * 300, abs=1)
 
 
+def test_what_is_joined_is_cut_from_all_that_either_was_cut_from_and_from_each_once():
+    one, other = split(
+        panel(), Spot(edge="side", share=0.3), Spot(edge="centre", share=0.5), NewSeam(15)
+    )
+    main, firm = one.cuts[0], Cut(material="interfacing", copies=1)
+    for cuts, others in (((main,), (main, firm)), ((main, firm), (main,))):
+        mine, theirs = replace(one, cuts=cuts), replace(other, cuts=others)
+        both = join((mine, "seam"), (theirs, "seam"), id="panel", name="Panel")
+        assert both.cuts == (main, firm)
+
+
 def test_two_halves_drawn_from_one_centre_are_joined_turned_over():
     whole = join(
         (panel(), "side"), (replace(panel(), id="back", name="Back"), "side"), turned_over=True

@@ -30,9 +30,8 @@ from wickel.app.widgets.cards import (
     NarrowBox,
 )
 from wickel.app.widgets.columns import Columns
-from wickel.app.widgets.flow import flow_bar, with_words
+from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.length_edit import LengthEdit
-from wickel.app.widgets.search_strip import SearchStrip
 from wickel.app.widgets.stage import Stage
 from wickel.app.widgets.tray import Tray
 from wickel.cloth import STACKED, Spreading, depths_fit
@@ -106,7 +105,7 @@ class LayStage(Stage):
 
     def _note_lay(self) -> None:
         """Tell the search strip what there is now: while this stage is there itself."""
-        self.strip.note(self._session.lay)
+        self.ways.strip.note(self._session.lay)
 
     def _tools(self) -> QWidget:
         """The tools above the cloth, on two lines where one is too short for them."""
@@ -116,14 +115,13 @@ class LayStage(Stage):
         self.find_button.setToolTip(tr("Search on for a shorter lay of this way (Ctrl+L)"))
         self.find_button.clicked.connect(self.find_or_stop)
         row.addWidget(self.find_button)
-        self.strip = SearchStrip()
         self.offered = self._offer_button()
         self.fold = NarrowBox()
         self.fold.setMinimumContentsLength(10)
         self.fold.setAccessibleName(tr("How the cloth is folded"))
         self.fold.setToolTip(tr("How the cloth is folded; the cards at the side show every way"))
         self.fold.activated.connect(lambda _: self.take_way(str(self.fold.currentData())))
-        row.addWidget(with_words("Folded", self.fold))
+        row.addWidget(self.fold)
         self.fold_depth = LengthEdit(tr("Depth of the fold"))
         self.far_depth = LengthEdit(tr("Depth of the far fold"))
         for k, field in enumerate((self.fold_depth, self.far_depth)):
@@ -162,11 +160,10 @@ class LayStage(Stage):
         fit.clicked.connect(lambda: self.in_sight.fit())
         row.addWidget(fit)
         # what comes and goes has its place behind all that stays where it is
-        for fleeting in (self.offered, self.strip):
-            policy = fleeting.sizePolicy()
-            policy.setRetainSizeWhenHidden(True)
-            fleeting.setSizePolicy(policy)
-            row.addWidget(fleeting)
+        policy = self.offered.sizePolicy()
+        policy.setRetainSizeWhenHidden(True)
+        self.offered.setSizePolicy(policy)
+        row.addWidget(self.offered)
         return bar
 
     def changeEvent(self, event: QEvent) -> None:
@@ -283,9 +280,11 @@ class LayStage(Stage):
 
     def _show_searching(self, searching: bool) -> None:
         if searching:
-            self.strip.begin(self._session.lay, self._session.job.unit)
+            self.ways.strip.begin(self._session.lay, self._session.job.unit)
+            self.ways.head.setCurrentIndex(1)
         else:
-            self.strip.end()
+            self.ways.strip.end()
+            self.ways.head.setCurrentIndex(0)
         self.find_button.setText(STOP if searching else FIND)
 
     def put(self, how: Put) -> None:
@@ -306,7 +305,7 @@ class LayStage(Stage):
         cloth = self._session.cloth
         work = None if cloth is None else self._session.by_hand.work(cloth.id)
         if work is not None:
-            self.strip.note(work.best)
+            self.ways.strip.note(work.best)
 
     # --- the tray -----------------------------------------------------------------------------
 

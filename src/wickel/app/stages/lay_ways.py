@@ -13,6 +13,8 @@ from PySide6.QtWidgets import (
     QHBoxLayout,
     QLabel,
     QPushButton,
+    QSizePolicy,
+    QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
@@ -33,6 +35,7 @@ from wickel.app.widgets.cards import (
 from wickel.app.widgets.dialogs import asked_text
 from wickel.app.widgets.flow import flow_bar
 from wickel.app.widgets.guide import PAGE
+from wickel.app.widgets.search_strip import SearchStrip
 from wickel.app.widgets.swatch import LayPicture
 from wickel.cloth import WAYS, Spreading
 from wickel.job.laid import (
@@ -241,7 +244,13 @@ class WaysColumn(QVBoxLayout):
         self._bringing.timeout.connect(self._bring_way_into_sight)
         self.setSpacing(8)
         self.setContentsMargins(0, 0, 0, 0)
-        self.addWidget(label(tr("Ways to lay it, shortest first"), "soft"))
+        self.strip = SearchStrip()
+        self.head = QStackedWidget()
+        self.head.addWidget(label(tr("Ways to lay it, shortest first"), "soft"))
+        self.head.addWidget(self.strip)
+        policy = QSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+        self.head.setSizePolicy(policy)
+        self.addWidget(self.head)
         inner = QWidget()
         self._way_column = QVBoxLayout(inner)
         self._way_column.setContentsMargins(0, 0, 6, 0)
