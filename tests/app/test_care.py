@@ -163,7 +163,6 @@ def test_a_worker_that_is_only_slow_is_waited_for_and_the_maker_told(qapp, qtbot
     runner.shut()
 
 
-@pytest.mark.long
 def test_a_worker_that_lives_and_takes_up_nothing_is_replaced_after_so_many_beats(
     qapp, qtbot, monkeypatch
 ):

@@ -492,3 +492,20 @@ def test_one_size_and_one_measurement_are_drafted_anew_and_the_others_not(laid):
     laid.apply(with_own_measure(laid.job, laid.job.garments[0], "hip", 1100.0), "hip")
     assert laid.drafts[1] is after[laid.drafts[1].garment.id]
     assert isinstance(laid._runner.waiting[-1], Finished)
+
+
+def test_a_cloth_that_is_given_back_has_what_was_found_on_it_again(laid, tmp_path):
+    first = laid.cloth
+    found = laid.job.on_cloth(first.id).tried
+    assert found
+    other = replace(first, name="Narrow cloth", usable_width_mm=first.usable_width_mm - 137)
+    laid.apply(with_cloth(laid.job, other), "cloth")
+    assert laid.job.on_cloth(first.id).tried != found
+    laid.apply(with_cloth(laid.job, first), "cloth")
+    assert laid.job.on_cloth(first.id).tried == found
+    # it goes into the file, for the next time the program is started
+    path = tmp_path / "again.wickel.json"
+    save_job(laid.job, path)
+    assert {own.way for own in read_job(path).on_cloth(first.id).tried} == {
+        own.way for own in found
+    }

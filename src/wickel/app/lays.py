@@ -4,11 +4,43 @@ remembered."""
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from wickel.cloth import Cloth
+from wickel.job import Job, Tried, cell_key
 from wickel.lay import CutPiece, KeptLay, Lay, cut_from, lays_alike, on_like_cloth, taken_up
 
-_MOST = 400
+_MOST, _MOST_ANSWERS = 400, 40
+
+
+class Answers:
+    """What the ways to lay a cloth came to, by what is laid on what: where an edit gives back a
+    cloth or pieces that were there before, they are there again, and go into the job's file."""
+
+    def __init__(self) -> None:
+        self._known: dict[str, tuple[Tried, ...]] = {}
+
+    def carried(
+        self,
+        before: Job,
+        after: Job,
+        pieces_before: tuple[CutPiece, ...],
+        pieces_after: tuple[CutPiece, ...],
+    ) -> Job:
+        """The edited job with the answers that are known of what it has now; what it has no longer
+        is remembered."""
+        for cloth in before.cloths:
+            tried = before.on_cloth(cloth.id).tried
+            if tried and not after.on_cloth(cloth.id).tried:
+                self._known[cell_key(cut_from(pieces_before, cloth), cloth)] = tried
+        while len(self._known) > _MOST_ANSWERS:
+            self._known.pop(next(iter(self._known)))
+        for cloth in after.cloths if self._known else ():
+            on = after.on_cloth(cloth.id)
+            if not on.tried:
+                key = cell_key(cut_from(pieces_after, cloth), cloth)
+                after = after.with_on(cloth.id, replace(on, tried=self._known.get(key, ())))
+        return after
 
 
 class TakenUp:

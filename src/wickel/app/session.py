@@ -20,7 +20,7 @@ from wickel.app.job_file import JobFile
 from wickel.app.job_view import JobView
 from wickel.app.lay_search import QUICK_EFFORT as QUICK_EFFORT
 from wickel.app.lay_search import LayRequest, LaySearch, pile_of, ways_of
-from wickel.app.lays import TakenUp
+from wickel.app.lays import Answers, TakenUp
 from wickel.app.offers import AcrossOffer, Offers
 from wickel.app.prices import Prices
 from wickel.app.queue import TaskQueue
@@ -82,6 +82,7 @@ class Session(JobView):
         self.file = JobFile(lambda: self.job, self)
         self._searched: set[str] = set()
         self._offered: dict[str, Lay] = {}
+        self._answers = Answers()
         self._was_searching = False
         self._quiet = False
         self.still = False
@@ -120,7 +121,7 @@ class Session(JobView):
         self.close_job()
         self._document = Document(job)
         show_in(job.unit, both=job.both_units)
-        self._taken_up = TakenUp()
+        self._taken_up, self._answers = TakenUp(), Answers()
         self._offered = {}
         self.file.take(path)
         self._in_hand = {"garment": "", "cloth": ""}
@@ -136,7 +137,8 @@ class Session(JobView):
             return
         before, drafts = self.job, self._drafts
         self._drafts = drafts_of(job, drafts)
-        job = settled(before, job, drafts.pieces, self._drafts.pieces)
+        pieces = (drafts.pieces, self._drafts.pieces)
+        job = self._answers.carried(before, settled(before, job, *pieces), *pieces)
         if self._document.apply(job, words, merge_key):
             self._edited(before, drafts)
 
