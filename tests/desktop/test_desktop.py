@@ -11,6 +11,7 @@ from tests.often import usual
 from wickel import __version__
 from wickel.__main__ import app
 from wickel.desktop import integrate, manual_page, placed_files, remove
+from wickel.desktop.integrating import _quoted
 
 CHECKS = {
     "wickel.desktop": ("desktop-file-validate",),
@@ -48,6 +49,13 @@ def test_integrate_is_a_command(data):
     result = CliRunner().invoke(app, ["integrate", "--remove"])
     assert result.exit_code == 0
     assert not (data / "applications" / "wickel.desktop").exists()
+
+
+def test_a_path_with_other_than_plain_signs_is_quoted_in_the_entry():
+    # by the specification of desktop entries: signs of the shell are escaped, % is written twice
+    assert _quoted("/opt/wickel-1.0/bin/wickel") == "/opt/wickel-1.0/bin/wickel"
+    assert _quoted("/opt/100 % linen/wickel") == '"/opt/100 %% linen/wickel"'
+    assert _quoted('/opt/a "b" $c/wickel') == '"/opt/a \\\\"b\\\\" \\\\$c/wickel"'
 
 
 @pytest.mark.parametrize("ending", CHECKS)

@@ -1,12 +1,16 @@
 """What is drawn, before any paper."""
 
+from dataclasses import replace
+
 import pytest
 from shapely.geometry import Point, Polygon, box
 
+from tests.cutting.jobs import box as by_hand_box
+from tests.cutting.jobs import by_hand, placed
 from tests.lay.shapes import four_kinds
 from wickel.body import size_body
 from wickel.draft import STYLES, Allowances, draft
-from wickel.drawing import Layer, inside_point, lay_drawing, name_room, piece_drawing
+from wickel.drawing import Layer, copies_text, inside_point, lay_drawing, name_room, piece_drawing
 from wickel.files import UnreadableFile, job_of, read_lays
 from wickel.job import cut_pieces, lay_job
 from wickel.lay import Search
@@ -84,3 +88,23 @@ def test_bad_lay_files_are_refused(tmp_path, text, says):
     path.write_text(text)
     with pytest.raises(UnreadableFile, match=says):
         read_lays(path)
+
+
+@pytest.mark.parametrize(
+    ("name", "drawn", "mirrored"),
+    [
+        ("g/front", "left", "right"),
+        ("g/back-yoke", "right", "left"),
+        ("g/cuff", "as drawn", "mirrored"),
+    ],
+)
+def test_each_of_a_pair_is_called_by_the_side_on_which_it_is_worn(name, drawn, mirrored):
+    piece = replace(by_hand_box(name, 300.0, 200.0, copies=2, pair=True), garment="g")
+    one = placed(piece, 0.0, 0.0, (0,))
+    other = placed(piece, 0.0, 400.0, (0,), id=f"{name}/2", mirrored=True)
+    (lay,) = by_hand("open", 500.0, (piece,), one, other).lays
+    assert copies_text(one, lay) == f"1 of 2, {drawn}"
+    assert copies_text(other, lay) == f"2 of 2, {mirrored}"
+    both = placed(piece, 0.0, 0.0, (0, 1))
+    (lay,) = by_hand("lengthwise", 500.0, (piece,), both).lays
+    assert copies_text(both, lay) == "1–2 of 2, left and right"
