@@ -8,7 +8,6 @@ wider cloth takes over what the narrower one found. A cell that is done is kept 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
@@ -31,6 +30,7 @@ from wickel.job import (
     taken_over,
     worth_another_look,
 )
+from wickel.job.laid import alike_but_for_lays
 from wickel.job.tasks import Failed, Filled, Message
 from wickel.lay import CutPiece, Lay, Search
 from wickel.wording import tr
@@ -93,9 +93,11 @@ class TableFill(QObject):
 
     def is_of(self, job: Job, cloth_id: str) -> bool:
         """Whether the table is that of a job's cloth, whatever has been laid on it since."""
-        if self._job is None or cloth_id != self._cloth_id:
-            return False
-        return replace(job, on={}) == replace(self._job, on={})
+        return (
+            self._job is not None
+            and cloth_id == self._cloth_id
+            and alike_but_for_lays(job, self._job)
+        )
 
     def fill(self) -> None:
         """Fill what is not yet filled."""

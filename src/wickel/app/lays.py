@@ -37,9 +37,11 @@ class Answers:
             self._known.pop(next(iter(self._known)))
         for cloth in after.cloths if self._known else ():
             on = after.on_cloth(cloth.id)
-            if not on.tried:
-                key = cell_key(cut_from(pieces_after, cloth), cloth)
-                after = after.with_on(cloth.id, replace(on, tried=self._known.get(key, ())))
+            if on.tried:
+                continue
+            found = self._known.get(cell_key(cut_from(pieces_after, cloth), cloth))
+            if found is not None:
+                after = after.with_on(cloth.id, replace(on, tried=found))
         return after
 
 

@@ -76,12 +76,12 @@ def cut_outline(sides: Sequence[Side], *, mitre_limit: float = MITRE_LIMIT) -> O
 
 
 @lru_cache(maxsize=256)
-def _cut_outline(sides: Sequence[Side], mitre_limit: float) -> Outline:
+def _cut_outline(sides: tuple[Side, ...], mitre_limit: float) -> Outline:
     """The cut line around sides that can be; of pieces that an edit leaves as they are it is known
     already."""
     ring = without_repeats([point for side in sides for point in side.points[:-1]])
     if signed_area(ring) < 0:
-        sides = [_reversed(side) for side in reversed(sides)]
+        sides = tuple(_reversed(side) for side in reversed(sides))
         ring = tuple(reversed(ring))
     # from here on all runs counter-clockwise: outside lies on the right
     net = polygon(ring)

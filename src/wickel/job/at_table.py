@@ -109,3 +109,8 @@ def with_rest(job: Job, rest: Rest) -> Job:
 def minutes_taken(job: Job) -> float:
     """How many minutes were worked at the table in all."""
     return sum(job.at_table.seconds.values()) / 60.0
+
+
+def planned_mm(job: Job, lay: Lay) -> float:
+    """How long a lay was planned, in mm: before its cloth was measured, where it was."""
+    return job.at_table.planned_mm.get(lay.cloth.id, lay.lay_length_mm)

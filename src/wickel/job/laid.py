@@ -201,6 +201,11 @@ def settled(
     return after if on == after.on else replace(after, on=on)
 
 
+def alike_but_for_lays(one: Job, other: Job) -> bool:
+    """Whether two jobs differ in nothing but what was decided of their cloths."""
+    return replace(one, on={}) == replace(other, on={})
+
+
 def for_cloth(pieces: tuple[CutPiece, ...], cloth: Cloth) -> tuple[CutPiece, ...]:
     """The pieces cut from a cloth, without what no lay depends on: names and lines that are only
     for show."""

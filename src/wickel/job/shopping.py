@@ -42,14 +42,12 @@ def stock_words(stock: Stock | None, unit: Unit) -> str:
     where there is nothing to say."""
     if stock is None:
         return ""
-    if stock.have_mm is None:
-        if not stock.reserved_mm:
-            return ""
-        return say("shopping.stock-reserved", reserved=stock.reserved_mm).in_unit(unit)
-    if not stock.reserved_mm:
-        return say("shopping.stock-there", have=stock.have_mm).in_unit(unit)
-    both = say("shopping.stock-both", have=stock.have_mm, reserved=stock.reserved_mm)
-    return both.in_unit(unit)
+    said = []
+    if stock.have_mm is not None:
+        said.append(say("shopping.stock-there", have=stock.have_mm))
+    if stock.reserved_mm:
+        said.append(say("shopping.stock-reserved", reserved=stock.reserved_mm))
+    return ", ".join(own.in_unit(unit) for own in said)
 
 
 HEADS = ("what", "how much", "for", "to know", "cost")

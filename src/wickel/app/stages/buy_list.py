@@ -4,7 +4,6 @@ with it."""
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
 from pathlib import Path
 
 from PySide6.QtCore import Qt
@@ -25,6 +24,7 @@ from wickel.app.widgets.guide import PAGE
 from wickel.app.widgets.swatch import LayPicture, Swatch
 from wickel.files import UnreadableFile, csv_text, read_job
 from wickel.job import HEADS, BuyingList, ClothLine, Job, Row, cost_words, shopping_rows
+from wickel.job.laid import alike_but_for_lays
 from wickel.job.shopping import cloth_row, notion_row
 from wickel.job.tasks import BuyTask, CannotBe, Counted, Listed, ListMade, Message
 from wickel.lay import Search
@@ -156,7 +156,7 @@ class ListPage(QWidget):
         if self.found is None and not self.errand.working:
             return
         if (
-            replace(self._session.job, on={}) == replace(self._asked[0], on={})
+            alike_but_for_lays(self._session.job, self._asked[0])
             and self.ticked() == self._asked_files
         ):
             return

@@ -300,13 +300,7 @@ class CutStage(Stage):
         if session.refusal or not lays or len(known) < len(lays):
             self.steps, self.work, self._made_of = (), None, ()
             return
-        made_of = (
-            *map(id, known),
-            id(session.drafts),
-            self.studio,
-            session.job.unit,
-            session.shelf,
-        )
+        made_of = (*map(id, known), id(session.drafts), self.studio, session.job.unit)
         self.work = ToCut.of_work(session.job, session.drafts, known, session.shelf)
         if made_of == self._made_of:
             return

@@ -37,6 +37,7 @@ from wickel.body import Adjustment
 from wickel.cutting.remnants import remnants_of
 from wickel.job import Job
 from wickel.job.adjusting import in_draft_mm
+from wickel.job.at_table import planned_mm
 from wickel.job.work import called
 from wickel.lay import Lay
 from wickel.units import Unit, shown_bought, shown_cloth_length, shown_length
@@ -316,11 +317,8 @@ class LogStage(Stage):
         ):
             self.figures[name].setText(text)
         lays = self._lays
-        before = self._session.job.at_table.planned_mm
-        planned = [
-            f"{lay.cloth.shown_name} {cloth(before.get(lay.cloth.id, lay.lay_length_mm))}"
-            for lay in lays
-        ]
+        job = self._session.job
+        planned = [f"{lay.cloth.shown_name} {cloth(planned_mm(job, lay))}" for lay in lays]
         self.each.setText(
             tr(
                 "{count:of cloth|cloths} together: {each}",

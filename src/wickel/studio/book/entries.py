@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 from wickel.geometry import area
 from wickel.job import Job
-from wickel.job.at_table import minutes_taken
+from wickel.job.at_table import minutes_taken, planned_mm
 from wickel.lay import USUAL_RATES, CuttingRates, Lay, labour_of
 from wickel.wording import tr
 from wickel.yardage import need
@@ -112,7 +112,7 @@ def drawn_up(
         client=job.client,
         styles=tuple(dict.fromkeys(garment.name or garment.style for garment in job.garments)),
         cloths=tuple(dict.fromkeys(lay.cloth.shown_name for lay in lays)),
-        planned_mm=sum(at.planned_mm.get(lay.cloth.id, lay.lay_length_mm) for lay in lays),
+        planned_mm=sum(planned_mm(job, lay) for lay in lays),
         bought_mm=sum(need(lay).buy_mm for lay in lays) if lays else None,
         used_mm=sum(lay.lay_length_mm for lay in lays) if lays and _is_cut(job, lays) else None,
         left_mm2=sum(area(rest.outline) for rest in at.left if rest.kept),

@@ -55,7 +55,6 @@ SENTENCES = {
     ),
     "shopping.stock-there": "{have:cloth} on the shelf",
     "shopping.stock-reserved": "{reserved:cloth} reserved",
-    "shopping.stock-both": "{have:cloth} on the shelf, {reserved:cloth} reserved",
     "shopping.nothing-to-buy": "nothing",
     "shopping.unlike": "not laid with the other of its name: {what} differs",
     "shopping.laid": "laid {ways}",
