@@ -63,8 +63,20 @@ def _add(sides: tuple[str, ...], gathered: bool, making: Making) -> Making:
             )
             rest = slash_and_spread(rest, _SEAM, "hem", opened, marked=False)
         seam = Seam(name=f"{side} yoke", one=(yoke.id, _SEAM), other=(rest.id, _SEAM))
-        making = making.with_pieces(rest, yoke, seams=(seam,))
+        making = _sewn_to(yoke, rest, making).with_pieces(rest, yoke, seams=(seam,))
     return making
+
+
+def _sewn_to(yoke: Piece, rest: Piece, making: Making) -> Making:
+    """The garment whose seams of a neck or a shoulder that went to the yoke are those of the
+    yoke."""
+
+    def end(own: tuple[str, str]) -> tuple[str, str]:
+        went = own[0] == rest.id and not has_edge(rest, own[1]) and has_edge(yoke, own[1])
+        return (yoke.id, own[1]) if went else own
+
+    seams = (replace(seam, one=end(seam.one), other=end(seam.other)) for seam in making.seams)
+    return replace(making, seams=tuple(seams))
 
 
 def _cut(whole: Piece, down: float, outer: float, making: Making) -> tuple[Piece, Piece]:
