@@ -1497,7 +1497,7 @@ GARMENTS = (
             "pockets": "none",
         },
         pieces={"front": "1", "back": "1f", "back-facing": "1f", "armhole-binding": "2"},
-        width=1400.0,
+        width=1410.0,
         greatest=1770.0,
         rows=("front | back over back-facing", "2 x armhole-binding"),
     ),

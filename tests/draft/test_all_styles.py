@@ -61,7 +61,8 @@ def swept(style):
     return refused, wrong
 
 
-@pytest.mark.parametrize("style", usual(STYLES, OFTEN))
+# every two parts of a garment from parts are drafted together in test_builder.py
+@pytest.mark.parametrize("style", usual([id for id in STYLES if id != "from-parts"], OFTEN))
 def test_main_options_draft_with_every_check_held_or_are_refused_as_reviewed(style):
     refused, wrong = swept(STYLES[style])
     assert wrong == []

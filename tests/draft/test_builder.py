@@ -198,10 +198,14 @@ def _pairs():
         yield pair, BODIES if k % 25 == 0 else (BODIES[(k + k // len(BODIES)) % len(BODIES)],)
 
 
+def _called(own):
+    return f"{own.slot.value} {own.id}" if isinstance(own, Part) else own.name
+
+
 @pytest.mark.parametrize(
     ("pair", "bodies"),
     usually(tuple(_pairs()), lambda k: k % 900 == 0),
-    ids=lambda value: f"{value[0].id} and {value[1].id}" if hasattr(value[0], "slot") else "",
+    ids=lambda value: " and ".join(_called(own) for own in value[:2]),
 )
 def test_every_two_parts_draft_together_or_say_why(pair, bodies):
     one, other = pair

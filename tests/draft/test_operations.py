@@ -8,7 +8,7 @@ from dataclasses import replace
 import pytest
 
 from tests.often import usual
-from wickel.body import WOMEN, size_body
+from wickel.body import CHARTS, WOMEN, size_body
 from wickel.draft import STYLES, Allowances, DraftRefused, draft
 from wickel.draft.operations import (
     OPERATIONS,
@@ -77,7 +77,7 @@ from wickel.draft.operations.marking import (
     make_dart,
 )
 from wickel.files.records import ChangeRecord, change_of, change_record
-from wickel.geometry import Line, area, bounds, length, point_at, simple_outline
+from wickel.geometry import Line, area, bounds, flatten, length, point_at, simple_outline
 from wickel.job import Garment, drafted
 from wickel.pattern import (
     Cut,
@@ -298,6 +298,15 @@ def test_a_dart_that_is_not_there_is_refused():
 
 
 # --- lengthen, extend, fold, notches ----------------------------------------------------------
+
+
+def test_a_curve_that_a_line_crosses_never_runs_back_when_it_is_shortened():
+    # the seam of a short jacket bends in the four centimetres that its lining is cut shorter in
+    body = CHARTS["women"].body("80")
+    options = {"lined": "yes", "shape": "shoulder", "below_waist_mm": 60}
+    lined = draft(STYLES["jacket"], body, options, Allowances()).piece("front-centre-lining")
+    down = [p[0] for p in flatten(lined.edge("panel seam").path)]
+    assert down == sorted(down)
 
 
 def test_lengthening_and_shortening_at_a_line():

@@ -12,9 +12,16 @@ from dataclasses import dataclass
 from wickel.draft.allowances import Allowances
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import ChoiceOption, DraftRefused
-from wickel.draft.usual_checks import ZIP
+from wickel.draft.usual_checks import other_zip_end, zip_at
 from wickel.geometry import Cubic, Path, Point
-from wickel.pattern import BIAS_DEG, ConstructionPoint, Cut, Notch, Piece, edge_length
+from wickel.pattern import (
+    BIAS_DEG,
+    ConstructionPoint,
+    Cut,
+    Piece,
+    PieceRole,
+    edge_length,
+)
 from wickel.wording import say
 
 MOST_PANEL_DEG = 180.0
@@ -129,6 +136,7 @@ def circle_panel(
     return Piece(
         id=id,
         name=name,
+        role=PieceRole.SKIRT,
         edges=edges(
             allow,
             ("waist", arc(inner, -half, half), "waist"),
@@ -142,8 +150,8 @@ def circle_panel(
         ),
         cuts=(Cut(material="main", copies=circle.panels),),
         notches=(
-            Notch(name=ZIP, edge="side", at_mm=zip_mm),
-            Notch(name="zip end", edge="other side", at_mm=long_mm - zip_mm),
+            zip_at("side", zip_mm),
+            other_zip_end("other side", long_mm - zip_mm),
         )
         if zip_mm
         else (),
@@ -174,6 +182,7 @@ def circle_half(
     return Piece(
         id=id,
         name=name,
+        role=PieceRole.SKIRT,
         edges=edges(
             allow,
             ("waist", arc(inner, 0.0, wide), "waist"),

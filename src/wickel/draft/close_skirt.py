@@ -23,7 +23,7 @@ from wickel.draft.parts import (
 from wickel.draft.style import DraftRefused
 from wickel.draft.torso import half_cut
 from wickel.geometry import Cubic, Line, Path, Point, length
-from wickel.pattern import ConstructionPoint, InnerLine, Notch, Piece
+from wickel.pattern import ConstructionPoint, InnerLine, Notch, Piece, PieceRole
 from wickel.wording import say
 
 LEAST_BELOW_HIP_MM = 30.0
@@ -155,6 +155,7 @@ def close_piece(
     return Piece(
         id=called[0],
         name=called[1],
+        role=PieceRole.SKIRT,
         edges=edges(
             allow,
             ("waist", (curve,), "waist"),

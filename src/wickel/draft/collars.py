@@ -16,7 +16,7 @@ from wickel.draft.ledger import Ledger
 from wickel.draft.parts import Strip, bisect, edges, line, point, rectangle
 from wickel.draft.style import ChoiceOption, LengthOption
 from wickel.geometry import Cubic, length
-from wickel.pattern import BIAS_DEG, Cut, Notch, Pattern, Piece, edge_length
+from wickel.pattern import BIAS_DEG, Cut, Notch, Pattern, Piece, PieceRole, edge_length
 from wickel.wording import say
 
 COLLARS = {"none": "none", "stand": "a stand", "shirt": "a shirt collar", "roll": "a wrapped roll"}
@@ -123,6 +123,7 @@ def collar_pieces(
         strip = Strip(
             id="collar",
             name="Roll collar",
+            part=PieceRole.COLLAR,
             long_mm=2 * half_neck_mm,
             high_mm=4 * size.high,
             cuts=(Cut(material="main", copies=1),),
@@ -149,6 +150,7 @@ def _straight_stand(half_neck: float, height: float, allow: Allowances) -> Piece
     return Piece(
         id="collar",
         name="Stand collar",
+        role=PieceRole.COLLAR_STAND,
         edges=edges(
             allow,
             ("neck", line((height, 0.0), corner), "neck"),
@@ -206,6 +208,7 @@ def _stand(
     return Piece(
         id=id,
         name=name,
+        role=PieceRole.COLLAR_STAND,
         edges=edges(
             allow,
             ("neck", (low,), "neck"),
@@ -244,6 +247,7 @@ def _fall(half_neck: float, size: CollarSize, allow: Allowances) -> Piece:
     return Piece(
         id="collar",
         name="Collar",
+        role=PieceRole.COLLAR,
         edges=edges(
             allow,
             ("neck", (low.backwards(),), "neck"),

@@ -17,7 +17,7 @@ from wickel.draft.ledger import Ledger
 from wickel.draft.parts import EdgeRow, Strip, edges, line, point, rectangle
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line, Path, Point, backwards, crossing, length
-from wickel.pattern import Cut, InnerLine, Notch, Piece, Seam, edge_length
+from wickel.pattern import Cut, InnerLine, LineKind, Notch, Piece, PieceRole, Seam, edge_length
 from wickel.wording import say
 
 LEAST_PANEL_MM = 12.0
@@ -99,6 +99,7 @@ def corset_pieces(
     placket = Strip(
         id="placket",
         name="Lacing placket",
+        part=PieceRole.LACING,
         long_mm=ledger.length("placket.long", "back_edge", "Length of the lacing placket"),
         high_mm=ledger.length(
             "placket.wide", "gap + 6 cm", "Width of the lacing placket", (30, 240)
@@ -318,6 +319,7 @@ def _panel(k: int, half: _Laced, finish: _Finish, short: float, allow: Allowance
     return Piece(
         id=f"stay-{k + 1}",
         name=f"Panel {k + 1} of {half.count}",
+        role=PieceRole.STAY,
         edges=edges(
             allow,
             ("top", line(near[0].start, far[0].start), "neck"),
@@ -327,7 +329,7 @@ def _panel(k: int, half: _Laced, finish: _Finish, short: float, allow: Allowance
         ),
         cuts=finish.cuts(first=first),
         notches=_waist_notches(k, half, near, far),
-        inner_lines=(InnerLine(name="bone", path=bone),),
+        inner_lines=(InnerLine(name="bone", path=bone, kind=LineKind.BONE),),
         points=(
             point("top left", near[0].start, "the line of the top edge at this seam", "top.rise"),
             point("top right", far[0].start, "the line of the top edge at the next seam"),

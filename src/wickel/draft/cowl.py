@@ -19,7 +19,16 @@ from wickel.draft.skirts import pleat_marks
 from wickel.draft.style import DraftRefused
 from wickel.draft.torso import SLEEVE_NOTCH_MM, Torso
 from wickel.geometry import Affine, Line, Point, length, map_path, rotation, translation
-from wickel.pattern import ConstructionPoint, Cut, InnerLine, Notch, Piece
+from wickel.pattern import (
+    ConstructionPoint,
+    Cut,
+    InnerLine,
+    LineKind,
+    Notch,
+    Piece,
+    PieceRole,
+    View,
+)
 from wickel.wording import say
 
 MOST_SWING_DEG = 38.0
@@ -72,6 +81,8 @@ def cowl_front(half: Torso, cowl: Cowl, allow: Allowances, *, lower: str = "hem"
     made = Piece(
         id="front",
         name="Front",
+        role=PieceRole.BODICE,
+        view=View.FRONT,
         edges=edges(
             allow,
             *(above if cowl.faced else (("neck", line(centre, base), "neck"),)),
@@ -87,7 +98,11 @@ def cowl_front(half: Torso, cowl: Cowl, allow: Allowances, *, lower: str = "hem"
             Notch(name="waist", edge="side", at_mm=length(half.side()[:1])),
         ),
         inner_lines=(
-            *((InnerLine(name=FOLD, path=(Line(centre, base),)),) if cowl.faced else ()),
+            *(
+                (InnerLine(name=FOLD, path=(Line(centre, base),), kind=LineKind.FOLD),)
+                if cowl.faced
+                else ()
+            ),
             *_neck_pleats(base, cowl.neck_pleats),
         ),
         points=(

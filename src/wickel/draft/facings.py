@@ -11,7 +11,7 @@ from wickel.draft.operations import facing
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line, length, point_at
-from wickel.pattern import Cut, InnerLine, Piece
+from wickel.pattern import Cut, InnerLine, Layer, Piece, PieceRole
 from wickel.wording import say, words_of
 
 
@@ -112,6 +112,10 @@ def slit_facing(front: Piece, slit: InnerLine, size: SlitFacing, allow: Allowanc
     return Piece(
         id=f"{front.id}-facing",
         name=f"{front.name} facing",
+        role=PieceRole.BODICE,
+        view=front.view,
+        layer=Layer.FACING,
+        of=front.id,
         edges=edges(
             allow,
             ("neck", neck.path, "neck"),

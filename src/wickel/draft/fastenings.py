@@ -12,7 +12,7 @@ from wickel.draft.facings import edge_facing
 from wickel.draft.ledger import Ledger
 from wickel.draft.operations import extend
 from wickel.draft.parts import Strip, rectangle
-from wickel.pattern import BIAS_DEG, Cut, Notch, Piece, edge_length
+from wickel.pattern import BIAS_DEG, Cut, Notch, NotchKind, Piece, edge_length
 
 LEAST_BUTTON_GAP_MM = 70.0
 _ROOM = 1.3
@@ -77,12 +77,16 @@ def button_stand(
     long = edge_length(opened, "front edge")
     # the front edge runs from the hem up to the neck
     holes = tuple(
-        Notch(name=f"button {k}", edge="front edge", at_mm=long - at)
-        for k, at in enumerate(buttons(long).places(long), 1)
+        button(k, "front edge", long - at) for k, at in enumerate(buttons(long).places(long), 1)
     )
     opened = replace(opened, notches=(*opened.notches, *holes))
     strip = edge_facing(opened, ("front edge", upper), facing_mm, allow)
     return opened, replace(strip, notches=())
+
+
+def button(number: int, edge: str, at_mm: float) -> Notch:
+    """The mark of a button, so far along an edge."""
+    return Notch(name=f"button {number}", edge=edge, at_mm=at_mm, kind=NotchKind.BUTTON)
 
 
 def tie(

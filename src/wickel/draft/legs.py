@@ -30,7 +30,7 @@ from wickel.draft.parts import (
 from wickel.draft.style import DraftRefused, LengthOption
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Cubic, Line, Path, Point, length
-from wickel.pattern import Cut, InnerLine, Notch, Piece, edge_length
+from wickel.pattern import Cut, InnerLine, LineKind, Notch, Piece, PieceRole, edge_length
 from wickel.wording import say
 
 RISE_BOUNDS_MM = (0.0, 80.0)
@@ -359,7 +359,11 @@ def leg_piece(
     waist = waist_line(leg)
     crease = leg.crease
     inner: list[InnerLine] = [
-        InnerLine(name="crease", path=line((leg.rise * 0.5, crease), (leg.long, crease)))
+        InnerLine(
+            name="crease",
+            path=line((leg.rise * 0.5, crease), (leg.long, crease)),
+            kind=LineKind.CREASE,
+        )
     ]
     if leg.pleated:
         inner += _pleat(waist, leg.dart)
@@ -370,6 +374,7 @@ def leg_piece(
     return Piece(
         id=id,
         name=name,
+        role=PieceRole.LEG,
         edges=edges(
             allow,
             ("waist", (waist,), "waist"),
@@ -416,7 +421,13 @@ def _pleat(waist: Line, taken: float) -> list[InnerLine]:
     marks = []
     for word, at in (("from", along / 2 - taken / 2), ("to", along / 2 + taken / 2)):
         top = waist.at(at / along)
-        marks.append(InnerLine(name=f"pleat {word}", path=line(top, (top[0] + 90.0, top[1]))))
+        marks.append(
+            InnerLine(
+                name=f"pleat {word}",
+                path=line(top, (top[0] + 90.0, top[1])),
+                kind=LineKind.PLEAT,
+            )
+        )
     return marks
 
 

@@ -14,7 +14,7 @@ from wickel.draft.ledger import SIDES, Both, Ledger
 from wickel.draft.parts import edges, line, point, round_neck
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line, Path, Point, parted_where, smooth
-from wickel.pattern import Cut, InnerLine, Piece
+from wickel.pattern import Cut, InnerLine, Layer, LineKind, Piece, PieceRole, View
 from wickel.wording import say, tr
 
 KINDS = {
@@ -231,9 +231,9 @@ def neckline(kind: str, depth_mm: float, shoulder: Point, size: NeckSize | None 
     }
     if kind == "split":
         return Neckline(kind=kind, path=_split(curve, size.slit), base=shoulder)
-    slit = InnerLine(name="slit", path=line(start, (depth_mm + size.slit, 0.0)))
+    slit = InnerLine(name="slit", path=line(start, (depth_mm + size.slit, 0.0)), kind=LineKind.SLIT)
     if kind == "keyhole":
-        slit = InnerLine(name="keyhole", path=_keyhole(start, size.slit))
+        slit = InnerLine(name="keyhole", path=_keyhole(start, size.slit), kind=LineKind.SLIT)
     return Neckline(
         kind=kind,
         path=paths[kind],
@@ -264,6 +264,10 @@ def neck_facing(
     return Piece(
         id=f"{side}-facing",
         name=f"{side.capitalize()} facing",
+        role=PieceRole.BODICE,
+        view=View(side),
+        layer=Layer.FACING,
+        of=side,
         edges=edges(
             allow,
             ("neck", neck.path, "neck"),

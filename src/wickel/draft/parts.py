@@ -6,14 +6,25 @@ All points are (down, across) in mm in the piece frame.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
+from wickel.draft.edge_words import house_roles
 from wickel.draft.style import DraftRefused, LengthOption
 from wickel.geometry import Cubic, Line, Path, Point, nearest_distance, point_at, smooth
-from wickel.pattern import ConstructionPoint, Cut, Edge, EdgeKind, InnerLine, Piece
+from wickel.pattern import (
+    ConstructionPoint,
+    Cut,
+    Edge,
+    EdgeKind,
+    EdgeRole,
+    InnerLine,
+    LineKind,
+    Piece,
+    PieceRole,
+)
 from wickel.wording import say
 
 BAND_OPTIONS = (
@@ -39,16 +50,17 @@ ON_EDGE_MM = 0.5
 """What lies no farther from an edge lies on it."""
 
 
-def edges(allow: Allowances, *rows: EdgeRow) -> tuple[Edge, ...]:
-    """Edges from rows, each with the allowance of its role."""
+def edges(
+    allow: Allowances, *rows: EdgeRow, roles: Mapping[str, EdgeRole] = house_roles()
+) -> tuple[Edge, ...]:
+    """Edges from rows, each with the allowance of its role; ``roles`` says what edges are of the
+    garment, by their names."""
     made = []
     for name, path, role in rows:
         kind = {"fold": EdgeKind.FOLD, "hem": EdgeKind.HEM}.get(role, EdgeKind.SEAM)
-        made.append(
-            Edge(
-                name=name, path=path, allowance_mm=0.0 if role == "fold" else allow[role], kind=kind
-            )
-        )
+        allowance_mm = 0.0 if role == "fold" else allow[role]
+        what = roles.get(name, EdgeRole.OTHER)
+        made.append(Edge(name=name, path=path, allowance_mm=allowance_mm, kind=kind, role=what))
     return tuple(made)
 
 
@@ -64,14 +76,16 @@ def point(name: str, at: Point, rule: str, *figures: str) -> ConstructionPoint:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Strip:
-    """A straight strip: how long and how high it is, how it is cut, the role of the edge that is
-    sewn on, whether it is folded along its middle, and how its grain lies to its length."""
+    """A straight strip: how long and how high it is, how it is cut, which ``part`` of a garment it
+    is, the role of the allowance of the edge that is sewn on, whether it is folded along its
+    middle, and how its grain lies to its length."""
 
     id: str
     name: str
     long_mm: float
     high_mm: float
     cuts: tuple[Cut, ...]
+    part: PieceRole = PieceRole.OTHER
     role: str = "band"
     fold_line: bool = False
     grain_deg: float = 0.0
@@ -81,10 +95,13 @@ def rectangle(strip: Strip, allow: Allowances) -> Piece:
     """The piece of a strip: edges ``join``, ``end``, ``inside``, ``other end``."""
     long, high = strip.long_mm, strip.high_mm
     a, b, c, d = (0.0, 0.0), (long, 0.0), (long, high), (0.0, high)
-    middle = InnerLine(name="fold line", path=line((0.0, high / 2), (long, high / 2)))
+    middle = InnerLine(
+        name="fold line", path=line((0.0, high / 2), (long, high / 2)), kind=LineKind.FOLD
+    )
     return Piece(
         id=strip.id,
         name=strip.name,
+        role=strip.part,
         edges=edges(
             allow,
             ("join", line(a, b), strip.role),
@@ -109,6 +126,7 @@ def waistband(waist_mm: float, overlap_mm: float, height_mm: float, allow: Allow
     band = Strip(
         id="waistband",
         name="Waistband",
+        part=PieceRole.WAISTBAND,
         long_mm=waist_mm + overlap_mm,
         high_mm=2 * height_mm,
         cuts=(Cut(material="main", copies=1), Cut(material="interfacing", copies=1)),
@@ -130,7 +148,7 @@ def dart_on(
     along = math.dist(left, right)
     ux, uy = (right[0] - left[0]) / along, (right[1] - left[1]) / along
     tip = ((left[0] + right[0]) / 2 + uy * deep_mm, (left[1] + right[1]) / 2 - ux * deep_mm)
-    return InnerLine(name=name, path=(Line(left, tip), Line(tip, right)))
+    return InnerLine(name=name, path=(Line(left, tip), Line(tip, right)), kind=LineKind.DART)
 
 
 def dart_width(piece: Piece, edge: str, *, name: str = "dart") -> float:
@@ -243,7 +261,7 @@ def round_neck(depth_mm: float, shoulder: Point) -> Cubic:
     down, width = shoulder
     if depth_mm < down + LEAST_NECK_MM:
         raise DraftRefused(
-            say("parts.neck-deep-does-not-come", depth=depth_mm, down=down),
+            say("parts.neck-deep-does-not-come", depth=depth_mm, down=down, least=LEAST_NECK_MM),
             "neck_width_mm",
         )
     return smooth((depth_mm, 0.0), (depth_mm, width), (depth_mm, width), shoulder, fullness=0.55)

@@ -15,7 +15,7 @@ from wickel.draft.operations.spots import Spot, chain, remade, seam_stretch, spo
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line
-from wickel.pattern import Cut, Edge, Notch, Pattern, Piece, edge_length
+from wickel.pattern import Cut, Edge, Notch, Pattern, Piece, PieceRole, edge_length
 from wickel.wording import say
 
 OPENING_MM = 160.0
@@ -72,6 +72,7 @@ def seam_bag(allow: Allowances, bag: SeamBag | None = None) -> Piece:
     return Piece(
         id="pocket",
         name="Pocket bag",
+        role=PieceRole.POCKET,
         edges=(
             Edge(name="opening", path=(Line(top, below),), allowance_mm=allow["side"]),
             Edge(
@@ -104,6 +105,7 @@ def patch(wide_mm: float, high_mm: float, allow: Allowances, *, copies: int = 2)
     return Piece(
         id="patch-pocket",
         name="Patch pocket",
+        role=PieceRole.PATCH,
         edges=edges(
             allow,
             ("top", line((0.0, -half), (0.0, half)), "hem"),

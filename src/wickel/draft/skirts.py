@@ -10,10 +10,10 @@ from dataclasses import dataclass, replace
 from wickel.draft.allowances import Allowances
 from wickel.draft.parts import edges, hip_curve, level_hem, line, point, swung_down
 from wickel.draft.torso import half_cut
-from wickel.draft.usual_checks import ZIP
+from wickel.draft.usual_checks import other_zip_end, zip_at
 from wickel.geometry import MIRROR as ACROSS_TURNED
 from wickel.geometry import Line, Path, backwards, length, map_path
-from wickel.pattern import Cut, InnerLine, Notch, Piece
+from wickel.pattern import Cut, InnerLine, LineKind, Notch, Piece, PieceRole
 
 ZIP_MM = 180.0
 """How far down a zip ends in a skirt drawn in at the waist."""
@@ -32,11 +32,14 @@ def pleat_marks(quarter: float, wide: float, about: float) -> tuple[InnerLine, .
         start = shown / 2 + k * (shown + taken)
         marks += [
             InnerLine(
-                name=f"pleat {k + 1} from", path=(Line((0.0, start), (PLEAT_MARK_MM, start)),)
+                name=f"pleat {k + 1} from",
+                path=(Line((0.0, start), (PLEAT_MARK_MM, start)),),
+                kind=LineKind.PLEAT,
             ),
             InnerLine(
                 name=f"pleat {k + 1} to",
                 path=(Line((0.0, start + taken), (PLEAT_MARK_MM, start + taken)),),
+                kind=LineKind.PLEAT,
             ),
         ]
     return tuple(marks)
@@ -62,7 +65,11 @@ def double_pleat_marks(
             folds = ((first + half, first), (second, second + half))
         for n, (at, to) in enumerate(folds, 2 * k + 1):
             marks += [
-                InnerLine(name=f"pleat {n} {word}", path=(Line((0.0, x), (PLEAT_MARK_MM, x)),))
+                InnerLine(
+                    name=f"pleat {n} {word}",
+                    path=(Line((0.0, x), (PLEAT_MARK_MM, x)),),
+                    kind=LineKind.PLEAT,
+                )
                 for word, x in (("from", at), ("to", to))
             ]
     return tuple(marks)
@@ -99,14 +106,11 @@ def gathered_half(
     return Piece(
         id=id,
         name=name,
+        role=PieceRole.SKIRT,
         edges=(replace(waist, comes_back_to_mm=quarter), *others),
         cuts=half_cut(roles.centre),
         notches=(
-            Notch(
-                name=ZIP if id.endswith("front") else "zip end",
-                edge="side",
-                at_mm=min(ZIP_MM, 0.8 * long),
-            ),
+            (zip_at if id.endswith("front") else other_zip_end)("side", min(ZIP_MM, 0.8 * long)),
         ),
         inner_lines=pleats,
         points=(
@@ -142,6 +146,7 @@ def flared_panel(
     return Piece(
         id=id,
         name=name,
+        role=PieceRole.SKIRT,
         edges=edges(
             allow,
             ("waist", line((0.0, -waist), (0.0, waist)), "waist"),
@@ -152,8 +157,8 @@ def flared_panel(
         cuts=(Cut(material="main", copies=count),),
         notches=(
             Notch(name="hip", edge="side", at_mm=length(side[:1])),
-            Notch(name=ZIP, edge="side", at_mm=length(side[:1])),
-            Notch(name="zip end", edge="other side", at_mm=length(side) - length(side[:1])),
+            zip_at("side", length(side[:1])),
+            other_zip_end("other side", length(side) - length(side[:1])),
         ),
         points=(
             point("waist", (0.0, waist), "waist and ease / panels / 2"),

@@ -13,6 +13,7 @@ from dataclasses import dataclass, replace
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
+from wickel.draft.edge_words import SLEEVE_ROLES
 from wickel.draft.ledger import Ledger
 from wickel.draft.operations import Opening, mapped_piece, slash_and_spread
 from wickel.draft.operations.reshaping import lengthen
@@ -25,9 +26,11 @@ from wickel.pattern import (
     ACROSS_DEG,
     Cut,
     InnerLine,
+    LineKind,
     Notch,
     Pattern,
     Piece,
+    PieceRole,
     Seam,
     edge_length,
     sewn_length,
@@ -224,12 +227,14 @@ def set_in_sleeve(cut: SleeveCut, allow: Allowances) -> Piece:
     return Piece(
         id="sleeve",
         name="Sleeve",
+        role=PieceRole.SLEEVE,
         edges=edges(
             allow,
             ("cap", (back.backwards(), front), "armhole"),
             ("seam", line(under_front, hem_front), "side"),
             ("hem", line(hem_front, hem_back), "hem"),
             ("other seam", line(hem_back, under_back), "side"),
+            roles=SLEEVE_ROLES,
         ),
         cuts=(Cut(material="main", copies=2, pair=True),),
         notches=(
@@ -319,7 +324,7 @@ def _on_elastic(ledger: Ledger, sleeve: Piece, back: float, allow: Allowances) -
     lines: list[InnerLine] = []
     for k in range(1, count + 1):
         one, other = (parted_where(path, 0, low - k * gap)[1][0].start for path in sides)
-        lines.append(InnerLine(name=CASING, path=line(one, other)))
+        lines.append(InnerLine(name=CASING, path=line(one, other), kind=LineKind.CASING))
     ledger.know("casing_round", max(length(mark.path) for mark in lines))
     strip = Strip(
         id="sleeve-casing",
@@ -347,6 +352,7 @@ def _knit_cuffed(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piec
         Strip(
             id="sleeve-band",
             name="Cuff",
+            part=PieceRole.CUFF,
             long_mm=round_mm,
             high_mm=2 * high,
             cuts=(Cut(material="main", copies=2),),

@@ -13,7 +13,7 @@ from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.draft.torso import Torso, darts, half_cut
 from wickel.geometry import Cubic, Path, Point, length
-from wickel.pattern import Notch, Piece
+from wickel.pattern import Notch, Piece, PieceRole, View
 from wickel.wording import say
 
 
@@ -98,6 +98,8 @@ def strap_piece(
     return Piece(
         id=called[0],
         name=called[1],
+        role=PieceRole.BODICE,
+        view=View(half.where),
         edges=edges(
             allow,
             ("neck", top.neck, "neck"),

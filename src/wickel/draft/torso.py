@@ -31,7 +31,17 @@ from wickel.geometry import (
     parted_where,
     polygon,
 )
-from wickel.pattern import ConstructionPoint, Cut, InnerLine, Notch, Piece, net_line
+from wickel.pattern import (
+    ConstructionPoint,
+    Cut,
+    InnerLine,
+    LineKind,
+    Notch,
+    Piece,
+    PieceRole,
+    View,
+    net_line,
+)
 from wickel.wording import say
 
 LEAST_SIDE_DART_MM = 1.0
@@ -754,6 +764,8 @@ def torso_piece(
     made = Piece(
         id=where,
         name=where.capitalize(),
+        role=PieceRole.BODICE,
+        view=View(where),
         edges=edges(
             allow,
             ("neck", half.neck.path, "neck"),
@@ -854,7 +866,7 @@ def darts(half: Torso) -> tuple[InnerLine, ...]:
             top, foot = (half.dart_top, across), (half.dart_foot, across)
             left, right = (half.level, across - half.dart / 2), (half.level, across + half.dart / 2)
             legs = (Line(top, left), Line(left, foot), Line(foot, right), Line(right, top))
-            found.append(InnerLine(name="waist dart", path=legs))
+            found.append(InnerLine(name="waist dart", path=legs, kind=LineKind.DART))
     if half.side_dart_drawn is not None:
         dart = half.side_dart_drawn
         found.append(dart_on(half.side(), dart.down, dart.wide, dart.long, name="side dart"))

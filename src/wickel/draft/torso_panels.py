@@ -26,7 +26,7 @@ from wickel.geometry import (
     rotation,
     translation,
 )
-from wickel.pattern import Cut, Edge, Notch, Piece
+from wickel.pattern import Cut, Edge, Notch, Piece, PieceRole, View
 
 _CLEAR_MM = 5.0
 """A dart keeps so far from both ends of its seam."""
@@ -87,6 +87,8 @@ def _centre_panel(
     return Piece(
         id=f"{half.where}-centre",
         name=f"{half.where.capitalize()}, centre",
+        role=PieceRole.BODICE,
+        view=View(half.where),
         edges=all_edges,
         cuts=cuts,
         notches=(Notch(name="bust", edge="panel seam", at_mm=at_bust),),
@@ -102,6 +104,8 @@ def _side_piece(half: Torso, all_edges: tuple[Edge, ...], at_bust: float, side: 
     return Piece(
         id=f"{half.where}-side",
         name=f"{half.where.capitalize()}, side",
+        role=PieceRole.BODICE,
+        view=View(half.where),
         edges=all_edges,
         cuts=(Cut(material="main", copies=2, pair=True),),
         notches=(

@@ -11,13 +11,23 @@ from wickel.body import MEASUREMENTS, Body
 from wickel.draft.checks import UNBOUNDED, TapeCheck
 from wickel.draft.style import LengthOption, Option
 from wickel.geometry import crossing
-from wickel.pattern import Piece, notch_point, sewn_length
+from wickel.pattern import Notch, NotchKind, Piece, notch_point, sewn_length
 from wickel.wording import Text, say
 
 OVER_HEAD_EASE_MM = 20.0
 HEM_LEVEL_MM = 5.0
 ZIP = "zip"
 """The notch at the end of a zip, from the upper edge on."""
+
+
+def zip_at(edge: str, at_mm: float) -> Notch:
+    """The notch at the end of a zip, which says how long it is."""
+    return Notch(name=ZIP, edge=edge, at_mm=at_mm, kind=NotchKind.ZIP)
+
+
+def other_zip_end(edge: str, at_mm: float) -> Notch:
+    """The notch at the end of a zip, on the edge that is sewn to its other side."""
+    return Notch(name="zip end", edge=edge, at_mm=at_mm, kind=NotchKind.ZIP_END)
 
 
 def alike(
@@ -120,7 +130,8 @@ def ring_at(halves: Iterable[Piece], down_mm: float) -> float:
 def zip_level(piece: Piece) -> float:
     """How far down a piece its zip ends. NaN when it has none."""
     return next(
-        (notch_point(piece, notch)[0] for notch in piece.notches if notch.name == ZIP), math.nan
+        (notch_point(piece, notch)[0] for notch in piece.notches if notch.kind is NotchKind.ZIP),
+        math.nan,
     )
 
 

@@ -24,6 +24,7 @@ from wickel.pattern.piece import (
     sewn_length,
     with_allowances,
 )
+from wickel.pattern.roles import EdgeRole, Layer, LineKind, NotchKind, PieceRole, View
 from wickel.pattern.turning import turning_back
 
 __all__ = [
@@ -34,14 +35,20 @@ __all__ = [
     "Cut",
     "Edge",
     "EdgeKind",
+    "EdgeRole",
     "Figure",
     "FigureKind",
     "Gave",
     "InnerLine",
+    "Layer",
+    "LineKind",
     "Notch",
+    "NotchKind",
     "Pattern",
     "Piece",
+    "PieceRole",
     "Seam",
+    "View",
     "Wider",
     "cut_line",
     "edge_length",

@@ -25,6 +25,7 @@ from wickel.geometry import (
     point_at,
 )
 from wickel.pattern.figure import Figure
+from wickel.pattern.roles import EdgeRole, Layer, LineKind, NotchKind, PieceRole, View
 
 BIAS_DEG, ACROSS_DEG = 45.0, 90.0
 """How a piece lies on the bias, and across the thread (``Piece.grain_deg``)."""
@@ -66,6 +67,7 @@ class Edge:
     comes_back_to_mm: float | None = None
     allowance_end_mm: float | None = None
     wider: Wider | None = None
+    role: EdgeRole = EdgeRole.OTHER
 
     @property
     def allowance_at_end_mm(self) -> float:
@@ -90,6 +92,7 @@ class Notch:
     name: str
     edge: str
     at_mm: float
+    kind: NotchKind = NotchKind.MATCH
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -98,6 +101,7 @@ class InnerLine:
 
     name: str
     path: Path
+    kind: LineKind = LineKind.OTHER
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -128,7 +132,10 @@ class Cut:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Piece:
-    """One pattern piece: a closed chain of edges, what is marked on it, and what to cut."""
+    """One pattern piece: a closed chain of edges, what is marked on it, and what to cut.
+
+    ``of`` is the id of the piece that a facing or a lining was made for.
+    """
 
     id: str
     name: str
@@ -138,6 +145,10 @@ class Piece:
     notches: tuple[Notch, ...] = ()
     inner_lines: tuple[InnerLine, ...] = ()
     points: tuple[ConstructionPoint, ...] = ()
+    role: PieceRole = PieceRole.OTHER
+    view: View = View.BOTH
+    layer: Layer = Layer.OUTER
+    of: str = ""
 
     def __post_init__(self) -> None:
         names = [edge.name for edge in self.edges]
@@ -155,6 +166,14 @@ class Piece:
             if edge.name == name:
                 return edge
         raise KeyError(f"{self.id} has no edge {name}")
+
+    def edges_of(self, *roles: EdgeRole) -> tuple[Edge, ...]:
+        """The edges of some roles, in the order of the net line."""
+        return tuple(edge for edge in self.edges if edge.role in roles)
+
+    def has(self, *roles: EdgeRole) -> bool:
+        """Whether an edge has one of some roles."""
+        return any(edge.role in roles for edge in self.edges)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

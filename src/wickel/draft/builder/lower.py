@@ -22,10 +22,10 @@ from wickel.draft.builder.making import (
     stand_mm,
     upper_half,
 )
-from wickel.draft.builder.zips import ZIP_END, zip_mark
+from wickel.draft.builder.zips import ZIP_END, ZIP_KINDS, zip_notch
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
-from wickel.draft.fastenings import buttons_by
+from wickel.draft.fastenings import button, buttons_by
 from wickel.draft.ledger import SIDES, Both
 from wickel.draft.operations.reshaping import extend
 from wickel.draft.parts import comes_back, dart_width
@@ -40,7 +40,18 @@ from wickel.draft.usual_checks import (
     ring_at,
     zip_level,
 )
-from wickel.pattern import Cut, EdgeKind, Notch, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import (
+    Cut,
+    EdgeKind,
+    Notch,
+    NotchKind,
+    Pattern,
+    Piece,
+    Seam,
+    View,
+    edge_length,
+    sewn_length,
+)
 from wickel.wording import say
 
 BELOW_KNEE = LengthOption(
@@ -105,7 +116,10 @@ def long_rule(making: Making, rule: str = "waist_to_knee + below_knee") -> str:
 def added(making: Making, front: Piece, back: Piece) -> Making:
     """The garment with a front and back sewn to its waist and to each other. Where it opens in
     front, the skirt does too, with its own stand and facing."""
-    front, back = (_with_zip_end(piece, making) for piece in (front, back))
+    front, back = (
+        _with_zip_end(replace(piece, view=view), making)
+        for piece, view in ((front, View.FRONT), (back, View.BACK))
+    )
     pieces = [front, back]
     if OPENS_IN_FRONT in making.needs:
         making, facing = making.with_facing("front")
@@ -159,19 +173,21 @@ def with_waist_seam(making: Making, id: str) -> Making:
 def _with_zip_end(piece: Piece, making: Making) -> Piece:
     """The front or back with a notch where the zip ends, on its centre or its side; a mark of its
     own for that is left out."""
-    piece = replace(piece, notches=tuple(n for n in piece.notches if not n.name.startswith("zip")))
+    piece = replace(piece, notches=tuple(n for n in piece.notches if n.kind not in ZIP_KINDS))
     behind = OPENS_BEHIND in making.needs
-    if making.zip_mm is None or (behind and not piece.id.endswith("back")):
+    if making.zip_mm is None or (behind and piece.view is not View.BACK):
         return piece
     edge = "centre" if behind else "side"
     long = edge_length(piece, edge)
     # the centre runs from the hem up
     at = long - making.zip_mm if behind else making.zip_mm
-    opened = "back" if behind else "front"
-    name = zip_mark(making) if piece.id.endswith(opened) else ZIP_END
+    opened = View.BACK if behind else View.FRONT
+    mark = zip_notch(making, edge, at)
+    if piece.view is not opened:
+        mark = replace(mark, name=ZIP_END, kind=NotchKind.ZIP_END)
     if not 0 < at < long:
         raise DraftRefused(say("builder.zip-too-long", down=making.zip_mm, long=long), "zip.below")
-    return replace(piece, notches=(*piece.notches, Notch(name=name, edge=edge, at_mm=at)))
+    return replace(piece, notches=(*piece.notches, mark))
 
 
 def _with_stand(front: Piece, making: Making) -> Piece:
@@ -203,10 +219,7 @@ def _buttoned(front: Piece, making: Making) -> Piece:
         on = [gap - at + k * gap for k in range(math.floor(long / gap) + 1)] if gap > 0 else []
         places = tuple(mm for mm in on if 0 < mm < long - LAST_BUTTON_MM)
     # the front edge runs from the hem up
-    holes = tuple(
-        Notch(name=f"button {k}", edge="front edge", at_mm=long - mm)
-        for k, mm in enumerate(places, count + 1)
-    )
+    holes = tuple(button(k, "front edge", long - mm) for k, mm in enumerate(places, count + 1))
     return replace(front, notches=(*front.notches, *holes))
 
 
@@ -224,7 +237,7 @@ def _with_button_above_waist(making: Making) -> Making:
     if not 0 < gap < above:
         return making
     front = making.piece(making.inner("front"))
-    one = Notch(name=f"button {count + 1}", edge="front edge", at_mm=above - gap)
+    one = button(count + 1, "front edge", above - gap)
     return making.with_pieces(replace(front, notches=(*front.notches, one)))
 
 

@@ -4,27 +4,27 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from wickel.draft.builder.making import ONE_SLIT, WAIST_SEAM, Making, Slot, has_edge, upper_half
+from wickel.draft.builder.making import WAIST_SEAM, Making, Slot, has_edge, upper_half
 from wickel.draft.ledger import SIDES
-from wickel.draft.usual_checks import ZIP
+from wickel.draft.usual_checks import zip_at
 from wickel.geometry import length
-from wickel.pattern import Edge, Notch, Piece, Wider
+from wickel.pattern import Edge, EdgeRole, Notch, NotchKind, Piece, Wider
 
 ZIP_END = "zip ends"
 """The notch of a skirt where the zip of its garment ends."""
-ZIP_ENDS = (ZIP, ZIP_END, "zip end")
+ZIP_KINDS = (NotchKind.ZIP, NotchKind.ZIP_END)
 """The notches at which a zip ends: where a piece says how long the zip is; where it is longer than
-that; on the side that is sewn to it."""
+that, and on the side that is sewn to it."""
 _A_PAIR = 2
 """Of equal panels only one seam has the zip, and all are cut alike: they are left as they are."""
-_OPENS_BELOW = ("slit", ONE_SLIT, "other slit")
-"""The notches of a seam that opens at its lower end, too: it is left as wide all along."""
 
 
-def zip_mark(making: Making) -> str:
-    """What the notch is called at which a zip ends: of a garment that begins at the waist it says
-    how long the zip is."""
-    return ZIP_END if making.has_upper else ZIP
+def zip_notch(making: Making, edge: str, at_mm: float) -> Notch:
+    """The notch at which a zip ends: of a garment that begins at the waist it says how long the zip
+    is."""
+    if making.has_upper:
+        return Notch(name=ZIP_END, edge=edge, at_mm=at_mm, kind=NotchKind.ZIP_END)
+    return zip_at(edge, at_mm)
 
 
 def with_room_along_zip(making: Making) -> Making:
@@ -38,10 +38,11 @@ def with_room_along_zip(making: Making) -> Making:
 
 
 def _along_marks(piece: Piece, making: Making) -> Piece:
-    ends = {notch.edge: notch for notch in piece.notches if notch.name in ZIP_ENDS}
+    ends = {notch.edge: notch for notch in piece.notches if notch.kind in ZIP_KINDS}
     if any(cut.copies > _A_PAIR for cut in piece.cuts):
         return piece
-    open_below = {notch.edge for notch in piece.notches if notch.name in _OPENS_BELOW}
+    # a seam that opens at its lower end, too, is left as wide all along
+    open_below = {notch.edge for notch in piece.notches if notch.kind is NotchKind.SLIT}
     edges = tuple(
         _above(edge, ends[edge.name], making, narrow=edge.name not in open_below)
         if edge.name in ends
@@ -70,7 +71,7 @@ def _all_along(piece: Piece, making: Making) -> Piece:
         piece,
         edges=tuple(
             replace(edge, allowance_mm=max(edge.allowance_mm, closing))
-            if edge.name == "side"
+            if edge.role is EdgeRole.SIDE
             else edge
             for edge in piece.edges
         ),

@@ -36,7 +36,7 @@ from wickel.geometry import (
     rotation,
     translation,
 )
-from wickel.pattern import EdgeKind, InnerLine, Piece
+from wickel.pattern import EdgeKind, InnerLine, LineKind, Piece
 from wickel.wording import say
 
 _ON_EDGE_MM = 0.6
@@ -157,7 +157,8 @@ def move_dart(
 
 
 def _dart_mark(name: str, mouth: tuple[Point, Point], tip: Point) -> InnerLine:
-    return InnerLine(name=name, path=(Line(mouth[0], tip), Line(tip, mouth[1])))
+    path = (Line(mouth[0], tip), Line(tip, mouth[1]))
+    return InnerLine(name=name, path=path, kind=LineKind.DART)
 
 
 def _closed_mouth(ring: tuple[Stretch, ...], mouth: Path) -> tuple[Stretch, ...]:

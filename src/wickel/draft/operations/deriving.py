@@ -46,7 +46,7 @@ from wickel.geometry import (
     signed_area,
     translation,
 )
-from wickel.pattern import Cut, Edge, EdgeKind, Piece, net_line
+from wickel.pattern import Cut, Edge, EdgeKind, Layer, Piece, net_line
 from wickel.wording import say
 
 LINING_SHORTER_MM = 50.0
@@ -84,7 +84,8 @@ def facing(
     )
     folded = any(edge.kind is EdgeKind.FOLD for edge in made.edges)
     notches = tuple(n for n in made.notches if n.edge in edges)
-    return replace(made, cuts=(_as_often(piece.cuts[0], folded=folded),), notches=notches)
+    cuts = (_as_often(piece.cuts[0], folded=folded),)
+    return replace(made, cuts=cuts, notches=notches, layer=Layer.FACING, of=piece.id)
 
 
 def _along(piece: Piece, edges: tuple[str, ...], width_mm: float) -> tuple[Spot, Spot, Path]:
@@ -267,6 +268,8 @@ def lining(
         id=f"{piece.id}-lining",
         name=f"{piece.name} lining",
         cuts=(replace(piece.cuts[0], material=material),),
+        layer=Layer.LINING,
+        of=piece.id,
     )
 
 
@@ -312,7 +315,9 @@ def _cut_back(piece: Piece, hem: Edge, by_mm: float) -> Piece:
     through = tuple(Line(a, b) for a, b in pairwise(ends) if math.dist(a, b) > 1e-9)
     _, kept = split(piece, first, last, NewSeam(hem.allowance_mm, name="hem line"), through=through)
     edges = tuple(
-        replace(edge, name=hem.name, kind=hem.kind) if edge.name == "hem line" else edge
+        replace(edge, name=hem.name, kind=hem.kind, role=hem.role)
+        if edge.name == "hem line"
+        else edge
         for edge in kept.edges
     )
     return replace(kept, id=piece.id, name=piece.name, edges=edges)

@@ -14,7 +14,7 @@ from wickel.draft.operations.spreading import spread_for
 from wickel.draft.parts import dart_width
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line, Path, Point, length, point_at, polygon
-from wickel.pattern import EdgeKind, InnerLine, Piece, net_line
+from wickel.pattern import EdgeKind, InnerLine, LineKind, Piece, net_line
 from wickel.wording import say
 
 PLEAT_LINE_MM = 60.0
@@ -44,7 +44,11 @@ def make_dart(piece: Piece, at: Spot, width_mm: float, deep_mm: float) -> Piece:
     if deep_mm < _LEAST_MM or not inside:
         raise DraftRefused(say("marking.tip-outside", piece=piece.name, deep=deep_mm), piece.id)
     tip = inside[0]
-    mark = InnerLine(name=fresh_mark(piece, "dart"), path=(Line(left, tip), Line(tip, right)))
+    mark = InnerLine(
+        name=fresh_mark(piece, "dart"),
+        path=(Line(left, tip), Line(tip, right)),
+        kind=LineKind.DART,
+    )
     return replace(piece, inner_lines=(*piece.inner_lines, mark))
 
 
@@ -64,7 +68,7 @@ def inner_dart(piece: Piece, top: Point, bottom: Point, wide_mm: float) -> Piece
     drawn = shapely.LineString([top, one, bottom, two, top])
     if not polygon(net_line(piece)).covers(drawn):
         raise DraftRefused(say("marking.inner-dart-outside", piece=piece.name), piece.id)
-    mark = InnerLine(name=fresh_mark(piece, "inner dart"), path=legs)
+    mark = InnerLine(name=fresh_mark(piece, "inner dart"), path=legs, kind=LineKind.DART)
     return replace(piece, inner_lines=(*piece.inner_lines, mark))
 
 
@@ -232,6 +236,7 @@ def _with_pleat(
         InnerLine(
             name=f"{name} {word}",
             path=(Line(end, (end[0] + ux * deep, end[1] + uy * deep)),),
+            kind=LineKind.PLEAT,
         )
         for word, end in zip(("from", "to"), ends, strict=True)
     )
@@ -278,5 +283,5 @@ def drill_mark(piece: Piece, down_mm: float, across_mm: float, name: str = "") -
         Line((x, y), (x, y - d)),
         Line((x, y - d), (x, y + d)),
     )
-    mark = InnerLine(name=fresh_mark(piece, name or "drill mark"), path=cross)
+    mark = InnerLine(name=fresh_mark(piece, name or "drill mark"), path=cross, kind=LineKind.DRILL)
     return replace(piece, inner_lines=(*piece.inner_lines, mark))

@@ -37,6 +37,7 @@ from wickel.pattern import (
     ConstructionPoint,
     Edge,
     InnerLine,
+    LineKind,
     Notch,
     Pattern,
     Piece,
@@ -156,7 +157,7 @@ def _joined(one: str, other: str, closed_dart: str) -> Seen:
         if whole is None or not closed_dart:
             return whole
         at = whole.edges[0].start
-        nothing = InnerLine(name=closed_dart, path=(Line(at, at), Line(at, at)))
+        nothing = InnerLine(name=closed_dart, path=(Line(at, at), Line(at, at)), kind=LineKind.DART)
         return replace(whole, inner_lines=(*whole.inner_lines, nothing))
 
     return seen

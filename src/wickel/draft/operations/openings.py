@@ -25,7 +25,7 @@ from wickel.draft.operations.spots import (
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import DraftRefused
 from wickel.geometry import QUARTER_REACH, Cubic, Line, Path, Point, length, point_at, polygon
-from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Piece, net_line
+from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, LineKind, Piece, net_line
 from wickel.wording import say
 
 _ON_FOLD_MM = 0.5
@@ -77,14 +77,16 @@ def add_slit(
     stay_within(
         piece, (Line(here, end),), say("openings.slit-outside", piece=piece.name, long=long_mm)
     )
-    mark = InnerLine(name=fresh_mark(piece, "slit"), path=(Line(here, end),))
+    mark = InnerLine(name=fresh_mark(piece, "slit"), path=(Line(here, end),), kind=LineKind.SLIT)
     slit = replace(piece, inner_lines=(*piece.inner_lines, mark))
     cut = _once_each(piece, at_fold=_on_fold(piece, here))
     if placket:
         return slit, finish.strip(2 * long_mm, 2 * finish.wide_mm, cut)
     strip = finish.strip(long_mm + finish.wide_mm, 2 * finish.wide_mm, cut)
     middle = (Line((0.0, finish.wide_mm), (long_mm, finish.wide_mm)),)
-    return slit, replace(strip, inner_lines=(InnerLine(name="slit", path=middle),))
+    return slit, replace(
+        strip, inner_lines=(InnerLine(name="slit", path=middle, kind=LineKind.SLIT),)
+    )
 
 
 def _on_fold(piece: Piece, at: Point) -> bool:
@@ -172,7 +174,11 @@ def add_casing(piece: Piece, edge: str, wide_mm: float, turned_in_mm: float) -> 
     ring[-1] = with_ends(ring[-1], (), (Line(old.start, start),))
     made = seam_stretch(edge, (Line(start, end),), turned_in_mm)
     made = replace(made, edge=replace(made.edge, kind=old.kind))
-    fold = InnerLine(name=fresh_mark(piece, "casing fold"), path=(Line(old.start, old.end),))
+    fold = InnerLine(
+        name=fresh_mark(piece, "casing fold"),
+        path=(Line(old.start, old.end),),
+        kind=LineKind.FOLD,
+    )
     return remade(piece, (*ring, made), inner_lines=(*piece.inner_lines, fold))
 
 

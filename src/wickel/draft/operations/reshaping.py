@@ -4,7 +4,9 @@ notches."""
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import replace
+from itertools import pairwise
 
 from wickel.draft.operations.spots import (
     STRAIGHT_MM,
@@ -35,7 +37,7 @@ from wickel.geometry import (
     reflection,
     split_segment,
 )
-from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, net_line
+from wickel.pattern import Cut, Edge, EdgeKind, EdgeRole, InnerLine, Notch, Piece, net_line
 from wickel.wording import say
 
 
@@ -61,16 +63,33 @@ def lengthen(piece: Piece, at_share: float, by_mm: float) -> Piece:
 
     def path(old: Path) -> Path:
         return tuple(
-            Line(down(s.start), down(s.end))
-            if isinstance(s, Line)
-            else Cubic(down(s.start), down(s.control1), down(s.control2), down(s.end))
+            Line(down(s.start), down(s.end)) if isinstance(s, Line) else _moved(s, down)
             for s in old
         )
 
     stretches = [redrawn(piece, edge, path(edge.path)) for edge in piece.edges]
     points = tuple(replace(p, down_mm=down((p.down_mm, p.across_mm))[0]) for p in piece.points)
-    marks = tuple(InnerLine(name=mark.name, path=path(mark.path)) for mark in piece.inner_lines)
+    marks = tuple(replace(mark, path=path(mark.path)) for mark in piece.inner_lines)
     return remade(replace(piece, points=points), stretches, inner_lines=marks)
+
+
+def _moved(curve: Cubic, down: Callable[[Point], Point]) -> Cubic:
+    """A curve whose points move down, or not. One that ran down all along must not run back: where
+    its points would change their order it is drawn shorter in one."""
+    points = (curve.start, curve.control1, curve.control2, curve.end)
+    moved = tuple(map(down, points))
+    before, after = ([p[0] for p in own] for own in (points, moved))
+    if not any(_in_order(own) for own in (before, before[::-1])) or any(
+        _in_order(own) for own in (after, after[::-1])
+    ):
+        return Cubic(*moved)
+    start, end = before[0], before[-1]
+    share = (after[-1] - after[0]) / (end - start)
+    return Cubic(*((after[0] + (x - start) * share, y) for x, y in points))
+
+
+def _in_order(numbers: list[float]) -> bool:
+    return all(one <= other for one, other in pairwise(numbers))
 
 
 def extend(
@@ -142,7 +161,7 @@ def unfold(piece: Piece) -> Piece:
         inner_lines=(
             *piece.inner_lines,
             *(
-                InnerLine(name=f"other {mark.name}", path=map_path(mark.path, mirror))
+                replace(mark, name=f"other {mark.name}", path=map_path(mark.path, mirror))
                 for mark in piece.inner_lines
                 if not _on_line(mark, fold)
             ),
@@ -191,7 +210,13 @@ def fold(piece: Piece, *, name: str = "centre") -> Piece:
         ):
             start, end = half[-1].edge.path[-1].end, half[0].edge.path[0].start
             line = Stretch(
-                edge=Edge(name=name, path=(Line(start, end),), allowance_mm=0.0, kind=EdgeKind.FOLD)
+                edge=Edge(
+                    name=name,
+                    path=(Line(start, end),),
+                    allowance_mm=0.0,
+                    kind=EdgeKind.FOLD,
+                    role=EdgeRole.CENTRE,
+                )
             )
             half = tuple(_without_other(s) for s in half)
             folded = replace(

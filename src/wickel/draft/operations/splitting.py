@@ -33,7 +33,7 @@ from wickel.geometry import (
     signed_area,
     translation,
 )
-from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, Notch, Piece, net_line
+from wickel.pattern import ConstructionPoint, EdgeKind, Piece, net_line
 from wickel.wording import say
 
 JOIN_MM = 2.0
@@ -173,7 +173,7 @@ def mapped_piece(piece: Piece, by: Affine) -> Piece:
         piece,
         edges=tuple(replace(edge, path=map_path(edge.path, by)) for edge in piece.edges),
         inner_lines=tuple(
-            InnerLine(name=mark.name, path=map_path(mark.path, by)) for mark in piece.inner_lines
+            replace(mark, path=map_path(mark.path, by)) for mark in piece.inner_lines
         ),
         points=tuple(point(p) for p in piece.points),
     )
@@ -186,7 +186,6 @@ def reversed_piece(piece: Piece) -> Piece:
         piece,
         edges=tuple(turned_edge(edge, backwards(edge.path)) for edge in reversed(piece.edges)),
         notches=tuple(
-            Notch(name=notch.name, edge=notch.edge, at_mm=sizes[notch.edge] - notch.at_mm)
-            for notch in piece.notches
+            replace(notch, at_mm=sizes[notch.edge] - notch.at_mm) for notch in piece.notches
         ),
     )

@@ -15,6 +15,7 @@ import shapely
 from shapely.geometry import LineString, Polygon
 from shapely.geometry.base import BaseGeometry
 
+from wickel.draft.edge_words import house_roles
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
     Affine,
@@ -29,7 +30,7 @@ from wickel.geometry import (
     point_at,
     signed_area,
 )
-from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, Notch, Piece, Wider, net_line
+from wickel.pattern import Cut, Edge, EdgeKind, EdgeRole, InnerLine, Notch, Piece, Wider, net_line
 from wickel.wording import Sentence, say
 
 SAME_MM = 1e-6
@@ -290,7 +291,8 @@ def turned_edge(edge: Edge, path: Path) -> Edge:
 
 def seam_stretch(name: str, path: Path, allowance_mm: float) -> Stretch:
     """A new seam edge."""
-    return Stretch(edge=Edge(name=name, path=path, allowance_mm=allowance_mm))
+    role = house_roles().get(name, EdgeRole.OTHER)
+    return Stretch(edge=Edge(name=name, path=path, allowance_mm=allowance_mm, role=role))
 
 
 def closed_outline(stretches: Sequence[Stretch]) -> tuple[tuple[Edge, ...], tuple[Notch, ...]]:

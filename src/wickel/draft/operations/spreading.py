@@ -35,7 +35,7 @@ from wickel.geometry import (
     rotation,
     translation,
 )
-from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, Piece, sewn_length
+from wickel.pattern import ConstructionPoint, EdgeKind, InnerLine, LineKind, Piece, sewn_length
 from wickel.wording import say
 
 MOST_CUTS = 40
@@ -160,7 +160,7 @@ def slash(
     lines = tuple(_carried(mark, cuts, maps) for mark in piece.inner_lines)
     points = tuple(_carried_point(point, cuts, maps) for point in piece.points)
     marks = tuple(
-        InnerLine(name=name, path=map_path((Line(a, b),), by))
+        _cut_open(name, (a, b), by)
         for name, by in zip(("cut", "cut, opened"), maps, strict=True)
         if marked
     )
@@ -252,8 +252,8 @@ def _opened(
         gap = _opening(a, b, beyond, opening.open_mm, opening.open_opposite_mm)
         opened = maps[-1].after(gap)
         marks += [
-            InnerLine(name=f"cut {k}", path=map_path((Line(a, b),), maps[-1])),
-            InnerLine(name=f"cut {k}, opened", path=map_path((Line(a, b),), opened)),
+            _cut_open(f"cut {k}", (a, b), maps[-1]),
+            _cut_open(f"cut {k}, opened", (a, b), opened),
         ]
         maps.append(opened)
     if any(s.edge.kind is EdgeKind.FOLD for s in _after(piece, edge, opposite)):
@@ -274,6 +274,11 @@ def _strip(at: Point, cuts: _Cuts) -> int:
 
 def _beside(at: Point, a: Point, b: Point) -> float:
     return (b[0] - a[0]) * (at[1] - a[1]) - (b[1] - a[1]) * (at[0] - a[0])
+
+
+def _cut_open(name: str, ends: tuple[Point, Point], by: Affine) -> InnerLine:
+    """A line along which a piece was cut and opened, where it lies now."""
+    return InnerLine(name=name, path=map_path((Line(*ends),), by), kind=LineKind.CUT_OPEN)
 
 
 def _carried(mark: InnerLine, cuts: _Cuts, maps: list[Affine]) -> InnerLine:

@@ -19,7 +19,7 @@ from wickel.draft.parts import Strip, edges, line, point, rectangle
 from wickel.draft.pockets import patch
 from wickel.draft.style import ChoiceOption, DraftRefused, Options, Style
 from wickel.geometry import backwards
-from wickel.pattern import Cut, Pattern, Piece, edge_length
+from wickel.pattern import Cut, Pattern, Piece, PieceRole, edge_length
 from wickel.wording import say
 
 _ONE, _TWO = (Cut(material="main", copies=1),), (Cut(material="main", copies=2),)
@@ -145,7 +145,14 @@ def _bow_tie(ledger: Ledger, allow: Allowances) -> tuple[Piece, ...]:
     knot = ledger.length("bow.knot", "2 cm", "Width of its knot", (8, 60))
     band = ledger.length("band.long", "neck + 7 cm", "Length of the band", (250, 650))
     strong = ledger.length("band.wide", "1.8 cm", "Finished width of the band", (6, 60))
-    bow = Strip(id="bow", name="Bow", long_mm=2 * wide, high_mm=2 * high, cuts=_STIFFENED)
+    bow = Strip(
+        id="bow",
+        name="Bow",
+        part=PieceRole.BOW,
+        long_mm=2 * wide,
+        high_mm=2 * high,
+        cuts=_STIFFENED,
+    )
     middle = Strip(id="knot", name="Knot", long_mm=high, high_mm=2 * knot, cuts=_ONE)
     return (
         rectangle(bow, allow),
@@ -174,6 +181,7 @@ def _collar(ledger: Ledger, allow: Allowances) -> tuple[Piece, ...]:
         Piece(
             id="collar",
             name="Collar",
+            role=PieceRole.COLLAR,
             edges=edges(
                 allow,
                 ("neck", inner, "neck"),
@@ -192,7 +200,15 @@ def _cuffs(ledger: Ledger, allow: Allowances) -> tuple[Piece, ...]:
     long = ledger.length("cuff.long", "wrist + 6 cm", "Cuff with its overlap", (140, 400))
     high = ledger.length("cuff.high", "8 cm", "Finished height of a cuff", (20, 200))
     both = (*_TWO, Cut(material="interfacing", copies=2))
-    strip = Strip(id="cuff", name="Cuff", long_mm=long, high_mm=2 * high, cuts=both, fold_line=True)
+    strip = Strip(
+        id="cuff",
+        name="Cuff",
+        part=PieceRole.CUFF,
+        long_mm=long,
+        high_mm=2 * high,
+        cuts=both,
+        fold_line=True,
+    )
     return (rectangle(strip, allow),)
 
 
@@ -203,6 +219,7 @@ def _belt(ledger: Ledger, allow: Allowances) -> tuple[Piece, ...]:
     strip = Strip(
         id="belt",
         name="Belt",
+        part=PieceRole.BELT,
         long_mm=long,
         high_mm=2 * wide,
         cuts=_STIFFENED,

@@ -379,8 +379,8 @@ SENTENCES = {
         "it begin higher, or take less."
     ),
     "parts.neck-deep-does-not-come": (
-        "A neck {depth:length} deep does not come below the shoulder line, which lies "
-        "{down:length} down where the neck meets it: make the neck deeper or narrower."
+        "A neck {depth:length} deep ends less than {least:length} below where it meets the "
+        "shoulder, {down:length} down: make the neck deeper or narrower."
     ),
     "parts.neck-wide-from-centre": (
         "The neck is {width:length} wide from the centre but half the shoulder is only "

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from wickel.draft.builder.making import Making, Part, Slot
 from wickel.draft.parts import edges, line, point
-from wickel.pattern import Cut, Piece
+from wickel.pattern import Cut, Piece, PieceRole
 from wickel.wording import tr
 
 
@@ -18,6 +18,7 @@ def _add(making: Making) -> Making:
     sash = Piece(
         id="sash",
         name="Sash",
+        role=PieceRole.BELT,
         edges=edges(
             making.allow,
             ("upper", line(a, b), "band"),

@@ -26,9 +26,10 @@ from wickel.draft.builder.making import (
     upper_edge,
     upper_half,
 )
+from wickel.draft.builder.zips import ZIP_KINDS
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
-from wickel.draft.fastenings import button_stand, buttons_by
+from wickel.draft.fastenings import button, button_stand, buttons_by
 from wickel.draft.ledger import SIDES
 from wickel.draft.necklines import KINDS, SLIT_KINDS, SLIT_MM
 from wickel.draft.operations import Spot
@@ -40,14 +41,15 @@ from wickel.draft.usual_checks import (
     AT_ZIP,
     LOWER_ZIP,
     OVER_HEAD_EASE_MM,
-    ZIP,
     Way,
+    other_zip_end,
     over_head,
     passes,
     way_within,
+    zip_at,
 )
 from wickel.geometry import length, nearest_distance
-from wickel.pattern import Cut, Notch, Pattern, edge_length, notch_point
+from wickel.pattern import Cut, Notch, NotchKind, Pattern, PieceRole, edge_length, notch_point
 from wickel.wording import Text, say, tr
 
 LACED = "eyelet"
@@ -116,7 +118,10 @@ def _behind(making: Making) -> Making:
     if not up:
         return making
     return making.with_pieces(
-        replace(back, notches=(*back.notches, Notch(name=ZIP, edge="centre", at_mm=up)))
+        replace(
+            back,
+            notches=(*back.notches, zip_at("centre", up)),
+        )
     )
 
 
@@ -130,7 +135,7 @@ def _at_side(making: Making) -> Making:
     making = _zipped(making)
     if WAIST_SEAM in making.needs or making.halves is None:
         return making
-    for half, name in zip(making.halves, (ZIP, "zip end"), strict=True):
+    for half, mark in zip(making.halves, (zip_at, other_zip_end), strict=True):
         path = half.side()
         piece = making.piece(making.outer(half.where))
         if len(path) < _TO_BELOW_HIP:
@@ -139,8 +144,7 @@ def _at_side(making: Making) -> Making:
         edge = "other side" if has_edge(piece, "other side") else "side"
         # the other side of a piece that is cut whole runs from its hem up
         at = whole - to_hip if edge != "side" else to_hip
-        mark = Notch(name=name, edge=edge, at_mm=at)
-        making = making.with_pieces(replace(piece, notches=(*piece.notches, mark)))
+        making = making.with_pieces(replace(piece, notches=(*piece.notches, mark(edge, at))))
     return making
 
 
@@ -161,12 +165,18 @@ def _laced(making: Making) -> Making:
     long = edge_length(back, "centre")
     count = max(2, int((long - gap) // gap) + 1)
     marks = tuple(
-        Notch(name=f"{LACED} {k}", edge="centre", at_mm=gap / 2 + (k - 1) * gap)
+        Notch(
+            name=f"{LACED} {k}",
+            edge="centre",
+            at_mm=gap / 2 + (k - 1) * gap,
+            kind=NotchKind.EYELET,
+        )
         for k in range(1, count + 1)
     )
     strip = Strip(
         id="lacing-strip",
         name="Strip behind the lacing",
+        part=PieceRole.LACING,
         long_mm=long,
         high_mm=wide,
         cuts=(Cut(material="main", copies=1),),
@@ -191,9 +201,7 @@ def _half_placket(making: Making) -> Making:
     slit, _ = add_slit(front, Spot(edge="neck", share=0.0), long, finish, placket=True)
     strip = finish.strip(long + wide, 2 * wide, Cut(material="main", copies=2))
     count = max(1, int((long - first) // gap) + 1) if gap > 0 else 1
-    holes = tuple(
-        Notch(name=f"button {k + 1}", edge="join", at_mm=first + k * gap) for k in range(count)
-    )
+    holes = tuple(button(k + 1, "join", first + k * gap) for k in range(count))
     return making.with_pieces(slit, replace(strip, notches=holes))
 
 
@@ -210,7 +218,7 @@ def _slit_behind(making: Making) -> Making:
         id="slit-facing", name="Slit facing", wide_mm=wide, seam_mm=making.allow["facing"]
     )
     slit, strip = add_slit(back, Spot(edge="neck", share=0.0), long, finish, placket=False)
-    mark = Notch(name="button 1", edge="neck", at_mm=0.0)
+    mark = button(1, "neck", 0.0)
     return making.with_pieces(replace(slit, notches=(*slit.notches, mark)), strip)
 
 
@@ -268,7 +276,7 @@ def _at_side_checks(pattern: Pattern, body: Body, options: Options) -> tuple[Tap
         for piece in pattern.pieces
         if piece.id in SIDES and not is_lower(piece) and not drawn_up(piece)
         for notch in piece.notches
-        if notch.name in (ZIP, "zip end")
+        if notch.kind in ZIP_KINDS
     ]
     if not across or "hip" not in body.measurements_mm:
         return _over_head(pattern, body, options)

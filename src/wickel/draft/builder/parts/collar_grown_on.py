@@ -17,7 +17,7 @@ from wickel.draft.facings import edge_facing
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import Options
 from wickel.geometry import Cubic, Point
-from wickel.pattern import InnerLine, Pattern, Piece, Seam, edge_length
+from wickel.pattern import InnerLine, LineKind, Pattern, Piece, Seam, edge_length
 from wickel.wording import say, tr
 
 _OUTER, _BEHIND, _SEAM = "collar edge", "collar behind", "collar neck"
@@ -71,7 +71,10 @@ def _grown_on(front: Piece, wide: float, long: float, making: Making) -> Piece:
         front,
         edges=(*front.edges[:at], *new, *front.edges[at + 1 :]),
         notches=tuple(notch for notch in front.notches if notch.edge != "neck"),
-        inner_lines=(*front.inner_lines, InnerLine(name="roll line", path=line(low, base))),
+        inner_lines=(
+            *front.inner_lines,
+            InnerLine(name="roll line", path=line(low, base), kind=LineKind.FOLD),
+        ),
         points=(
             *front.points,
             point("collar, joined behind", inner, "the back neck on from the shoulder"),

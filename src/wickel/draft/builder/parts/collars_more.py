@@ -25,7 +25,7 @@ from wickel.draft.operations import join
 from wickel.draft.parts import Strip, comes_back, edges, line, point, rectangle
 from wickel.draft.style import DraftRefused, Options
 from wickel.geometry import Cubic, Line, Point, length
-from wickel.pattern import Cut, EdgeKind, Pattern, Piece, edge_length, sewn_length
+from wickel.pattern import Cut, EdgeKind, Pattern, Piece, PieceRole, edge_length, sewn_length
 from wickel.wording import Text, say, tr
 
 
@@ -40,6 +40,7 @@ def _strip(name: str, long_mm: float, high_mm: float, making: Making) -> Piece:
     strip = Strip(
         id="collar",
         name=name,
+        part=PieceRole.COLLAR,
         long_mm=long_mm,
         high_mm=2 * high_mm,
         cuts=(Cut(material="main", copies=1),),
@@ -143,6 +144,7 @@ def _hood(making: Making) -> Making:
     piece = Piece(
         id="hood",
         name="Hood",
+        role=PieceRole.HOOD,
         edges=edges(
             making.allow,
             ("neck", line(back, front), "neck"),

@@ -12,7 +12,6 @@ from wickel.draft.builder.making import (
     DRAWN_IN,
     EQUAL_PANELS,
     LEGS,
-    ONE_SLIT,
     OPEN_ALL_DOWN,
     PANELS,
     ROUND_PART,
@@ -28,14 +27,14 @@ from wickel.draft.builder.making import (
     upper_edge,
 )
 from wickel.draft.builder.whole import whole
-from wickel.draft.builder.zips import ZIP_ENDS
+from wickel.draft.builder.zips import ZIP_KINDS
 from wickel.draft.checks import TapeCheck
 from wickel.draft.operations import Opening, fold, slash_and_spread
 from wickel.draft.parts import Strip, comes_back, rectangle
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Options
 from wickel.draft.usual_checks import alike
 from wickel.geometry import length
-from wickel.pattern import Cut, EdgeKind, InnerLine, Pattern, Piece, edge_length
+from wickel.pattern import Cut, EdgeKind, InnerLine, NotchKind, Pattern, Piece, edge_length
 from wickel.wording import Text, say, tr
 
 _CUTS = 8
@@ -43,7 +42,7 @@ _ACROSS = (0.05, 0.7)
 _FOLDED = (0.12, 0.55)
 """Which part of a side is drawn up, and which in folds."""
 _PANEL = "front-centre"
-_ON_ONE_SIDE = (*ZIP_ENDS, ONE_SLIT)
+_ON_ONE_SIDE = (*ZIP_KINDS, NotchKind.SLIT)
 
 
 def _amount(making: Making, rule: str, words: str) -> float:
@@ -113,7 +112,7 @@ def _cut_whole(making: Making, drawn: str) -> Piece:
     kept = [
         replace(notch, name=notch.name.removeprefix("other "))
         for notch in both.notches
-        if notch.edge != drawn or notch.name.removeprefix("other ") not in _ON_ONE_SIDE
+        if notch.edge != drawn or notch.kind not in _ON_ONE_SIDE
     ]
     return replace(both, notches=tuple(kept))
 

@@ -23,7 +23,7 @@ from wickel.draft.necklines import SLIT_KINDS
 from wickel.draft.operations import NewSeam, Spot, split
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import DraftRefused, Options
-from wickel.pattern import BIAS_DEG, Cut, Pattern, Piece, Seam, edge_length
+from wickel.pattern import BIAS_DEG, Cut, Pattern, Piece, PieceRole, Seam, edge_length
 from wickel.wording import say, tr
 
 _LEAST_LEFT_MM = 10.0
@@ -136,6 +136,7 @@ def _piped(making: Making) -> Making:
         strip = Strip(
             id=f"{edge}-piping",
             name=f"{edge.capitalize()} piping",
+            part=PieceRole.PIPING,
             long_mm=2 * once + wide,
             high_mm=wide,
             cuts=(Cut(material="main", copies=1),),

@@ -22,7 +22,7 @@ from wickel.draft.ledger import SIDES
 from wickel.draft.parts import Strip, edges, line, point, rectangle
 from wickel.draft.style import Options
 from wickel.geometry import Line, Point, crossing
-from wickel.pattern import Cut, InnerLine, Pattern, Piece
+from wickel.pattern import Cut, InnerLine, LineKind, Pattern, Piece, PieceRole
 from wickel.wording import say, tr
 
 
@@ -83,11 +83,25 @@ def _bow(making: Making) -> Making:
     one = (Cut(material="main", copies=1),)
     return making.with_pieces(
         rectangle(
-            Strip(id="bow", name="Bow", long_mm=2 * wide, high_mm=2 * high, cuts=one),
+            Strip(
+                id="bow",
+                name="Bow",
+                part=PieceRole.BOW,
+                long_mm=2 * wide,
+                high_mm=2 * high,
+                cuts=one,
+            ),
             making.allow,
         ),
         rectangle(
-            Strip(id="bow-knot", name="Knot of the bow", long_mm=high, high_mm=2 * knot, cuts=one),
+            Strip(
+                id="bow-knot",
+                name="Knot of the bow",
+                part=PieceRole.BOW,
+                long_mm=high,
+                high_mm=2 * knot,
+                cuts=one,
+            ),
             making.allow,
         ),
     )
@@ -149,7 +163,9 @@ def _bones(making: Making) -> Making:
         for panel in upper_half(making.pieces, where):
             upper, lower = _middle(panel)
             top, foot = upper[0] + short, lower[0] - short
-            bone = InnerLine(name="bone", path=line((top, upper[1]), (foot, upper[1])))
+            bone = InnerLine(
+                name="bone", path=line((top, upper[1]), (foot, upper[1])), kind=LineKind.BONE
+            )
             total += 2 * (foot - top)
             making = making.with_pieces(replace(panel, inner_lines=(*panel.inner_lines, bone)))
     ledger.know("bones_long", total)

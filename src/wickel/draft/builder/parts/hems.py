@@ -15,7 +15,7 @@ from wickel.draft.parts import Strip, comes_back, rectangle
 from wickel.draft.skirts import PLEAT_MARK_MM, pleat_marks
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Line, Path
-from wickel.pattern import Cut, EdgeKind, Piece, edge_length
+from wickel.pattern import Cut, EdgeKind, Piece, PieceRole, edge_length
 from wickel.wording import say, tr
 
 _ROLLED_MM = 10.0
@@ -133,6 +133,7 @@ def _banded(making: Making) -> Making:
     strip = Strip(
         id="hem-band",
         name="Hem band",
+        part=PieceRole.HEM_BAND,
         long_mm=around / lengths,
         high_mm=2 * high,
         cuts=(Cut(material="main", copies=rings * lengths),),

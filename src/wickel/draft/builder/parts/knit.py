@@ -22,7 +22,7 @@ from wickel.draft.sleeves import MEASURED
 from wickel.draft.style import LengthOption, Options
 from wickel.draft.usual_checks import over_head
 from wickel.geometry import length
-from wickel.pattern import ACROSS_DEG, Cut, Pattern, edge_length, sewn_length
+from wickel.pattern import ACROSS_DEG, Cut, Pattern, PieceRole, edge_length, sewn_length
 from wickel.wording import say, tr
 
 _HIGH = LengthOption(
@@ -51,6 +51,7 @@ def _collar(making: Making) -> Making:
     strip = Strip(
         id="collar",
         name="High collar",
+        part=PieceRole.COLLAR,
         long_mm=long,
         high_mm=2 * high,
         cuts=(Cut(material="main", copies=1),),

@@ -15,12 +15,12 @@ from wickel.draft.builder.lower import (
     with_waist_seam,
 )
 from wickel.draft.builder.making import EQUAL_PANELS, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
-from wickel.draft.builder.zips import ZIP_END, zip_mark
+from wickel.draft.builder.zips import ZIP_KINDS, zip_notch
 from wickel.draft.checks import TapeCheck
 from wickel.draft.circles import CIRCLE, FRACTIONS, GRAIN, Circle, circle_panel, ring_below
 from wickel.draft.style import ChoiceOption, Options
-from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, ZIP, alike, passes
-from wickel.pattern import Notch, Pattern, edge_length
+from wickel.draft.usual_checks import AT_ZIP, LOWER_ZIP, alike, other_zip_end, passes
+from wickel.pattern import Pattern, edge_length
 from wickel.wording import say, tr
 
 _ASKED = (
@@ -53,8 +53,8 @@ def _add(making: Making) -> Making:
     if making.zip_mm is not None:
         down = min(making.zip_mm, 0.8 * long)
         ends = (
-            Notch(name=zip_mark(making), edge="side", at_mm=down),
-            Notch(name="zip end", edge="other side", at_mm=long - down),
+            zip_notch(making, "side", down),
+            other_zip_end("other side", long - down),
         )
         panel = replace(panel, notches=ends)
     return with_waist_seam(making.with_pieces(panel), panel.id)
@@ -68,7 +68,7 @@ def _checks(pattern: Pattern, body: Body, options: Options) -> tuple[TapeCheck, 
         *(
             passes(body, "hip", ring_below(panel, count, notch.at_mm), AT_ZIP, LOWER_ZIP)
             for notch in panel.notches
-            if notch.name in (ZIP, ZIP_END) and "hip" in body.measurements_mm
+            if notch.kind in ZIP_KINDS and "hip" in body.measurements_mm
         ),
     )
 

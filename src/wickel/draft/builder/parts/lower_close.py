@@ -21,7 +21,7 @@ from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.geometry import length
-from wickel.pattern import Cut, Notch, Piece, edge_length
+from wickel.pattern import Cut, Notch, Piece, PieceRole, edge_length
 from wickel.wording import say, tr
 
 HEMS = {
@@ -102,6 +102,7 @@ def _wedge(high: float, wide_deg: float, making: Making) -> Piece:
     return Piece(
         id="godet",
         name="Godet",
+        role=PieceRole.SKIRT,
         edges=edges(
             making.allow,
             ("side", line((0.0, 0.0), right), "side"),

@@ -12,7 +12,7 @@ from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.draft.torso import half_cut
 from wickel.geometry import Line
-from wickel.pattern import Piece
+from wickel.pattern import Piece, PieceRole
 from wickel.wording import say, tr
 
 _QUARTER_DEG = 90.0
@@ -47,6 +47,7 @@ def _half(side: str, seam_mm: float, long_mm: float, making: Making) -> Piece:
     return Piece(
         id=called(making, side)[0],
         name=called(making, side)[1],
+        role=PieceRole.SKIRT,
         edges=edges(
             making.allow,
             ("waist", arc(inner, 0.0, _QUARTER_DEG), "waist"),

@@ -18,7 +18,7 @@ from wickel.draft.builder.lower import (
     with_waist_seam,
 )
 from wickel.draft.builder.making import EQUAL_PANELS, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
-from wickel.draft.builder.zips import zip_mark
+from wickel.draft.builder.zips import zip_notch
 from wickel.draft.checks import TapeCheck
 from wickel.draft.parts import waist_within_hip
 from wickel.draft.skirts import flared_panel
@@ -29,6 +29,7 @@ from wickel.draft.usual_checks import (
     LOWER_ZIP,
     alike,
     hem_level,
+    other_zip_end,
     over_body,
     passes,
     ring_at,
@@ -77,6 +78,7 @@ def _add(count: int, making: Making) -> Making:
             say("panelled_skirt.flare-does-not-open-above", flare=flare, flare_above=above),
             "panel.flare",
             "panel.flare_above",
+            "flare_above_mm",
         )
     panel = flared_panel(
         (*called_panel(making), count),
@@ -87,10 +89,13 @@ def _add(count: int, making: Making) -> Making:
     )
     ends: tuple[Notch, ...] = ()
     if making.zip_mm is not None:
-        ends = (Notch(name=zip_mark(making), edge="side", at_mm=making.zip_mm),)
+        ends = (zip_notch(making, "side", making.zip_mm),)
         if not making.has_upper:
             up = edge_length(panel, "other side") - making.zip_mm
-            ends = (*ends, Notch(name="zip end", edge="other side", at_mm=up))
+            ends = (
+                *ends,
+                other_zip_end("other side", up),
+            )
     hip_only = tuple(notch for notch in panel.notches if notch.name == "hip")
     panel = replace(panel, notches=(*hip_only, *ends))
     seams = (

@@ -29,7 +29,7 @@ from wickel.draft.builder.making import (
     Slot,
     has_edge,
 )
-from wickel.draft.builder.zips import zip_mark
+from wickel.draft.builder.zips import zip_notch
 from wickel.draft.checks import TapeCheck
 from wickel.draft.ledger import SIDES, Ledger
 from wickel.draft.parts import (
@@ -46,7 +46,7 @@ from wickel.draft.style import ChoiceOption, DraftRefused, Options
 from wickel.draft.torso import FLARE_LONG
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Line, Path, backwards, length, map_path, reflection
-from wickel.pattern import Cut, Notch, Pattern, Piece, Seam, edge_length
+from wickel.pattern import Cut, Pattern, Piece, PieceRole, Seam, edge_length
 from wickel.wording import say, tr
 
 _TURNED = reflection((0.0, 0.0), (1.0, 0.0))
@@ -132,6 +132,7 @@ def _flare(ledger: Ledger, id: str, words: str, levels: _Levels) -> float:
             say("panelled_skirt.flare-does-not-open-above", flare=flare, flare_above=levels.above),
             f"flare.{id}",
             "panel.flare_above",
+            "flare_above_mm",
         )
     return flare
 
@@ -207,6 +208,7 @@ def _panel(
     return Piece(
         id=called[0],
         name=called[1],
+        role=PieceRole.SKIRT,
         edges=edges(making.allow, *rows, (name, side, "side"), low, end),
         cuts=(cut,),
         points=(
@@ -253,9 +255,7 @@ def _zipped(pieces: list[Piece], making: Making) -> list[Piece]:
     if not has_edge(pieces[at], edge):
         raise DraftRefused(say("builder.panels-no-centre-back"), "back_panels", "closing")
     long = edge_length(pieces[at], edge)
-    mark = Notch(
-        name=zip_mark(making), edge=edge, at_mm=long - making.zip_mm if behind else making.zip_mm
-    )
+    mark = zip_notch(making, edge, long - making.zip_mm if behind else making.zip_mm)
     if not 0 < making.zip_mm < long:
         raise DraftRefused(say("builder.zip-too-long", down=making.zip_mm, long=long), "zip.below")
     pieces[at] = replace(pieces[at], notches=(*pieces[at].notches, mark))

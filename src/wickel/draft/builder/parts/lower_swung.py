@@ -25,7 +25,7 @@ from wickel.draft.parts import (
 from wickel.draft.style import DraftRefused
 from wickel.draft.torso import FLARE_LONG, half_cut
 from wickel.geometry import Line, Path, length
-from wickel.pattern import Notch, Piece
+from wickel.pattern import Notch, Piece, PieceRole
 from wickel.wording import say, tr
 
 LEAST_BELOW_HIP_MM = 20.0
@@ -120,6 +120,7 @@ def _half(side_of: str, own: _Figures, making: Making) -> Piece:
     return Piece(
         id=id,
         name=name,
+        role=PieceRole.SKIRT,
         edges=edges(
             allow,
             ("waist", top, "waist"),

@@ -23,7 +23,7 @@ from wickel.draft.operations.corners import VENT_SLANT, add_vent
 from wickel.draft.operations.openings import Finish, add_slit
 from wickel.draft.style import DraftRefused
 from wickel.geometry import length
-from wickel.pattern import EdgeKind, Notch, Piece, edge_length
+from wickel.pattern import EdgeKind, Notch, NotchKind, Piece, edge_length
 from wickel.wording import say, tr
 
 
@@ -48,7 +48,7 @@ def _slit_sides(making: Making) -> Making:
         whole = edge_length(piece, "side")
         if not 0 < long < whole:
             raise DraftRefused(say("builder.slit-too-long", slit=long, long=whole), "slit.long")
-        mark = Notch(name="slit", edge="side", at_mm=whole - long)
+        mark = Notch(name="slit", edge="side", at_mm=whole - long, kind=NotchKind.SLIT)
         making = making.with_pieces(replace(piece, notches=(*piece.notches, mark)))
     return making
 
@@ -108,7 +108,7 @@ def _slit_behind(making: Making) -> Making:
             "zip.below",
             "below_knee_mm",
         )
-    mark = Notch(name="slit", edge="centre", at_mm=long)
+    mark = Notch(name="slit", edge="centre", at_mm=long, kind=NotchKind.SLIT)
     return making.with_pieces(replace(back, notches=(mark, *back.notches)))
 
 
@@ -134,7 +134,7 @@ def _slit_one_side(making: Making) -> Making:
         )
     for piece in pieces if long else ():
         at = edge_length(piece, "side") - long
-        mark = Notch(name=ONE_SLIT, edge="side", at_mm=at)
+        mark = Notch(name=ONE_SLIT, edge="side", at_mm=at, kind=NotchKind.SLIT)
         making = making.with_pieces(replace(piece, notches=(*piece.notches, mark)))
     return making
 

@@ -24,7 +24,7 @@ from wickel.draft.pockets import SeamBag, patch, seam_bag, seam_bag_by, slant, s
 from wickel.draft.style import DraftRefused, Options
 from wickel.draft.usual_checks import alike
 from wickel.geometry import crossing, length
-from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length, length_between
+from wickel.pattern import Cut, Notch, Pattern, Piece, PieceRole, edge_length, length_between
 from wickel.wording import say, tr
 
 _SIDE = "side"
@@ -171,10 +171,19 @@ def _welt(making: Making) -> Making:
     deep = ledger.length("welt.deep", "16 cm", "Depth of its bag", (60, 320))
     across = ledger.length("welt.bag", "welt_wide + 2 cm", "Width of its bag", (80, 260))
     two = (Cut(material="main", copies=2),)
-    welt = Strip(id="welt", name="Welt", long_mm=wide, high_mm=2 * high, cuts=two, fold_line=True)
+    welt = Strip(
+        id="welt",
+        name="Welt",
+        part=PieceRole.POCKET,
+        long_mm=wide,
+        high_mm=2 * high,
+        cuts=two,
+        fold_line=True,
+    )
     bag = Strip(
         id="welt-bag",
         name="Bag of the welt pocket",
+        part=PieceRole.POCKET,
         long_mm=deep,
         high_mm=across,
         cuts=(Cut(material="main", copies=4),),

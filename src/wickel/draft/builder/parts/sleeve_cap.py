@@ -11,7 +11,7 @@ from wickel.draft.ledger import SIDES, Both
 from wickel.draft.parts import bisect, edges, point
 from wickel.draft.style import DraftRefused, Options
 from wickel.geometry import Cubic, Path, Point, length
-from wickel.pattern import Cut, Notch, Pattern, Piece, edge_length
+from wickel.pattern import Cut, Notch, Pattern, Piece, PieceRole, edge_length
 from wickel.wording import say, tr
 
 _END = "cap sleeve ends"
@@ -77,6 +77,7 @@ def _sleeve(high: float, wide: dict[str, float], making: Making) -> Piece:
     return Piece(
         id="cap-sleeve",
         name="Cap sleeve",
+        role=PieceRole.CAP_SLEEVE,
         edges=edges(making.allow, ("cap", cap, "armhole"), ("hem", hem, "curved_hem")),
         cuts=(Cut(material="main", copies=2, pair=True),),
         notches=(Notch(name="shoulder", edge="cap", at_mm=length(cap[:1])),),

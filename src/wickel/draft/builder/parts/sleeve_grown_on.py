@@ -35,7 +35,7 @@ from wickel.draft.style import LengthOption, Options
 from wickel.draft.torso import half_cut
 from wickel.draft.upper import WHOLE
 from wickel.geometry import Line
-from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
+from wickel.pattern import Cut, Pattern, Piece, PieceRole, Seam, View, edge_length
 from wickel.wording import say, tr
 
 _LONG = LengthOption(
@@ -100,6 +100,8 @@ def _half(making: Making, side: str, frame: GrownOn, neck: Neckline) -> Piece:
     return Piece(
         id=side,
         name=side.capitalize(),
+        role=PieceRole.BODICE,
+        view=View(side),
         edges=edges(
             making.allow,
             ("neck", neck.path, "band" if BANDED in making.needs else "neck"),
@@ -130,6 +132,7 @@ def _turned_up(making: Making) -> Making:
     band = Strip(
         id="turn-up",
         name="Turn-up",
+        part=PieceRole.TURN_UP,
         long_mm=long,
         high_mm=2 * deep,
         cuts=(Cut(material="main", copies=2),),

@@ -19,7 +19,7 @@ from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused, LengthOption, Options
 from wickel.draft.torso import half_cut
 from wickel.geometry import Cubic, Path, Point
-from wickel.pattern import Notch, Pattern, Piece, Seam, edge_length
+from wickel.pattern import Notch, Pattern, Piece, PieceRole, Seam, View, edge_length
 from wickel.wording import say, tr
 
 LEAST_SIDE_MM, LEAST_ARMHOLE_MM, LEAST_BESIDE_MM = 50.0, 15.0, 25.0
@@ -137,6 +137,8 @@ def _top(id: str, centre: Point, at: tuple[Point, Point, Point], making: Making)
     return Piece(
         id=id,
         name=f"{id.capitalize()} top",
+        role=PieceRole.BODICE,
+        view=View(id),
         edges=edges(
             making.allow,
             ("neck", neck, "neck"),

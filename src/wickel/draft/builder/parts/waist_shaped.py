@@ -14,7 +14,7 @@ from wickel.draft.ledger import Both
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused, Options
 from wickel.geometry import backwards
-from wickel.pattern import Cut, Pattern, Piece, edge_length
+from wickel.pattern import Cut, Pattern, Piece, PieceRole, edge_length
 from wickel.wording import say, tr
 
 _MOST_DEG = 340.0
@@ -52,6 +52,7 @@ def _add(making: Making) -> Making:
     band = Piece(
         id="waistband",
         name="Waistband",
+        role=PieceRole.WAISTBAND,
         edges=edges(
             making.allow,
             ("join", inner, "waist"),

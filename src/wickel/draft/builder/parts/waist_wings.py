@@ -5,7 +5,7 @@ from __future__ import annotations
 from wickel.draft.builder.making import BAND_HIGH, Making, Part, Slot
 from wickel.draft.parts import edges, line, point
 from wickel.geometry import Line
-from wickel.pattern import Cut, Piece, edge_length
+from wickel.pattern import Cut, Piece, PieceRole, edge_length
 from wickel.wording import say, tr
 
 _ALONG_DEG = 90.0
@@ -25,6 +25,7 @@ def _add(making: Making) -> Making:
     wing = Piece(
         id="wing",
         name="Wing",
+        role=PieceRole.WING,
         edges=edges(
             making.allow,
             ("join", line((0.0, 0.0), (high, 0.0)), "side"),

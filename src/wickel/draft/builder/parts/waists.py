@@ -22,7 +22,7 @@ from wickel.draft.fastenings import tie
 from wickel.draft.parts import Strip, rectangle, waistband
 from wickel.draft.style import Options
 from wickel.draft.usual_checks import band_to_waist
-from wickel.pattern import Cut, Pattern
+from wickel.pattern import Cut, Pattern, PieceRole
 from wickel.wording import say, tr
 
 _OVERLAP = "band.overlap"
@@ -50,6 +50,7 @@ def _band(making: Making) -> Making:
     strip = Strip(
         id="waistband",
         name="Waistband",
+        part=PieceRole.WAISTBAND,
         long_mm=long,
         high_mm=high,
         cuts=(Cut(material="main", copies=2), Cut(material="interfacing", copies=1)),
@@ -77,6 +78,7 @@ def _casing(behind_only: bool, cord: bool, making: Making) -> Making:
     strip = Strip(
         id="casing-back" if behind_only else "cord-casing" if cord else "casing",
         name="Casing behind" if behind_only else "Waist casing",
+        part=PieceRole.CASING,
         long_mm=long,
         high_mm=2 * high,
         cuts=(Cut(material="main", copies=1),),

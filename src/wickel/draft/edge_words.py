@@ -1,0 +1,55 @@
+"""What the house calls the edges that it draws, and what each of them is of a garment."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from functools import cache
+from types import MappingProxyType
+
+from wickel.pattern import EdgeRole
+
+OTHER_SIDE = "other "
+"""How the names of edges begin that a piece has twice."""
+
+_WORDS = {
+    EdgeRole.NECK: ("neck",),
+    EdgeRole.SHOULDER: ("shoulder",),
+    EdgeRole.ARMHOLE: ("armhole",),
+    EdgeRole.CAP: ("cap",),
+    EdgeRole.SIDE: ("side",),
+    EdgeRole.PANEL: ("panel seam", "seam", "left seam", "right seam"),
+    EdgeRole.YOKE: ("yoke seam",),
+    EdgeRole.RAGLAN: ("raglan seam",),
+    EdgeRole.WAIST: ("waist",),
+    EdgeRole.HEM: ("hem", "side hem", "sleeve hem"),
+    EdgeRole.TOP: ("top",),
+    EdgeRole.CENTRE: ("centre", "centre front"),
+    EdgeRole.OPENING: ("front edge", "back edge"),
+    EdgeRole.WRAP: ("wrap edge",),
+    EdgeRole.INSEAM: ("inseam",),
+    EdgeRole.CROTCH: ("crotch",),
+    EdgeRole.SLEEVE_END: ("sleeve end",),
+    EdgeRole.SLEEVE_SEAM: ("overarm", "underarm"),
+    EdgeRole.COLLAR_BEHIND: ("collar behind",),
+    EdgeRole.CROWN: ("crown",),
+    EdgeRole.OUTER: ("outer", "outside"),
+    EdgeRole.FRONT_END: ("front", "back end"),
+    EdgeRole.JOIN: ("join",),
+    EdgeRole.END: ("end",),
+    EdgeRole.BAG: ("bag",),
+}
+
+
+@cache
+def house_roles() -> Mapping[str, EdgeRole]:
+    """The role of every edge that the house draws, by its name."""
+    found = {word: role for role, words in _WORDS.items() for word in words}
+    return MappingProxyType(found | {f"{OTHER_SIDE}{word}": role for word, role in found.items()})
+
+
+SLEEVE_ROLES: Mapping[str, EdgeRole] = {
+    **house_roles(),
+    "seam": EdgeRole.SLEEVE_SEAM,
+    "other seam": EdgeRole.SLEEVE_SEAM,
+}
+"""Those of the edges of a sleeve."""
