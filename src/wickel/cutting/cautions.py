@@ -16,7 +16,16 @@ from wickel.cloth import Kind
 from wickel.cutting.to_cut import ToCut
 from wickel.geometry import bounds
 from wickel.job import DraftedGarment, notions_of
-from wickel.pattern import Pattern, Piece, edge_length, net_line
+from wickel.pattern import (
+    EdgeRole,
+    Layer,
+    LineKind,
+    Pattern,
+    Piece,
+    PieceRole,
+    edge_length,
+    net_line,
+)
 from wickel.wording import Sentence, say
 
 CHILD_MM = 1500.0
@@ -27,10 +36,25 @@ TRAILING_MM = 30.0
 """A hem that ends nearer to the floor than that is one to trip over."""
 _DARK, _LIGHT = 90.0, 170.0
 FUSING, STIFF = "interfacing", ("corset",)
-CORDS = ("tie", "cord", "drawstring", "belt", "strap", "loop", "hood", "sash", "bow")
+CORDS = (
+    PieceRole.TIE,
+    PieceRole.BELT,
+    PieceRole.STRAP,
+    PieceRole.LOOP,
+    PieceRole.HOOD,
+    PieceRole.BOW,
+)
 SMALL = ("buttons", "eyelets")
 """Kinds of small things that come off and are swallowed."""
-_NO_HEMS = ("sleeve", "facing", "pocket", "cuff", "collar")
+_NO_HEMS = (
+    PieceRole.SLEEVE,
+    PieceRole.CAP_SLEEVE,
+    PieceRole.CUFF,
+    PieceRole.COLLAR,
+    PieceRole.COLLAR_STAND,
+    PieceRole.POCKET,
+    PieceRole.PATCH,
+)
 FLARED_SHARE = 1.5
 """A hem that is so much wider than the hip is loose."""
 
@@ -148,12 +172,10 @@ class _Facts:
         """Whether a small thing of one of some kinds is bought for a garment."""
         return any(n.kind in kinds for done in self.work.drafts for n in notions_of(done))
 
-    def _has(self, words: tuple[str, ...]) -> bool:
-        """Whether a piece of a garment is called so."""
+    def _has(self, roles: tuple[PieceRole, ...]) -> bool:
+        """Whether a garment has a piece of some roles."""
         return any(
-            any(word in piece.id for word in words)
-            for done in self.work.drafts
-            for piece in done.pattern.pieces
+            piece.role in roles for done in self.work.drafts for piece in done.pattern.pieces
         )
 
 
@@ -199,7 +221,7 @@ def is_child(body: Body, size: str) -> bool:
 def is_stiffened(done: DraftedGarment) -> bool:
     """Whether a garment is a corset: boned, or of a style that is one."""
     return done.garment.style in STIFF or any(
-        "bone" in line.name for piece in done.pattern.pieces for line in piece.inner_lines
+        line.kind is LineKind.BONE for piece in done.pattern.pieces for line in piece.inner_lines
     )
 
 
@@ -217,15 +239,15 @@ def is_trailing(done: DraftedGarment) -> bool:
 
 
 def _hems(piece: Piece, pattern: Pattern) -> tuple[int, ...]:
-    """The places among a piece's edges of those that hang free below: called hem, and sewn to
+    """The places among a piece's edges of those that hang free below: hems that are sewn to
     nothing. Sleeves and small parts have none."""
-    if any(word in piece.id for word in _NO_HEMS):
+    if piece.role in _NO_HEMS or piece.layer is Layer.FACING:
         return ()
     sewn = {side for seam in pattern.seams for side in (seam.one, seam.other)}
     return tuple(
         k
         for k, edge in enumerate(piece.edges)
-        if "hem" in edge.name and (piece.id, edge.name) not in sewn
+        if edge.role is EdgeRole.HEM and (piece.id, edge.name) not in sewn
     )
 
 
@@ -236,9 +258,9 @@ def _hangs(piece: Piece, pattern: Pattern) -> tuple[tuple[bool, float], ...]:
     hems = _hems(piece, pattern)
     if not hems:
         return ()
-    if any("shoulder" in name or name == "neck" for name in names):
+    if piece.has(EdgeRole.SHOULDER, EdgeRole.NECK):
         return ((True, bounds(net_line(piece)).width),)
-    if not any("waist" in name for name in names):
+    if not piece.has(EdgeRole.WAIST):
         return ()
     beside = {(k + step) % len(names) for k in hems for step in (-1, 1)} - set(hems)
     return tuple((False, edge_length(piece, names[k])) for k in beside)
@@ -254,7 +276,7 @@ def is_flared(done: DraftedGarment) -> bool:
         * piece.cuts[0].copies
         * (2 if piece.cuts[0].on_fold else 1)
         for piece in done.pattern.pieces
-        if "lining" not in piece.id and _hangs(piece, done.pattern)
+        if piece.layer is not Layer.LINING and _hangs(piece, done.pattern)
         for k in _hems(piece, done.pattern)
     )
     return round_mm > FLARED_SHARE * hip

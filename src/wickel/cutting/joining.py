@@ -14,7 +14,7 @@ from dataclasses import dataclass, replace
 from wickel.cutting.sewing import all_seams
 from wickel.draft.parts import mouth_on
 from wickel.job import DraftedGarment
-from wickel.pattern import Edge, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import Edge, LineKind, Pattern, Piece, Seam, edge_length, sewn_length
 from wickel.wording import Text, say
 
 _SAME_MM = 0.5
@@ -35,7 +35,6 @@ _ORDER = (
 )
 """Words of seams in the order in which they are sewn; the waist and what hangs below it last."""
 _LAST = ("waist", "tier", "hem", "peplum")
-_DARTS = ("dart",)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -95,7 +94,7 @@ def sewn_edges(piece: Piece, pattern: Pattern) -> Iterator[tuple[Edge, tuple[str
 def _closed(pattern: Pattern) -> Iterator[Join]:
     """Darts and pleats, which are closed before anything is joined."""
     for piece in pattern.pieces:
-        darts = [line.name for line in piece.inner_lines if any(d in line.name for d in _DARTS)]
+        darts = [line.name for line in piece.inner_lines if line.kind is LineKind.DART]
         for name in dict.fromkeys(darts):
             yield Join(number=0, name=str(say("joining.close", what=name, piece=piece.name)))
 
@@ -141,7 +140,7 @@ def _side(piece: Piece, edge: str) -> Side:
 
 def _darts_on(piece: Piece, edge: Edge) -> float:
     """What the darts on an edge take up of it, mm."""
-    darts = (mark for mark in piece.inner_lines if any(dart in mark.name for dart in _DARTS))
+    darts = (mark for mark in piece.inner_lines if mark.kind is LineKind.DART)
     mouths = (mouth_on(edge, mark) for mark in darts)
     return sum((abs(mouth[1] - mouth[0]) for mouth in mouths if mouth is not None), 0.0)
 

@@ -19,12 +19,10 @@ from wickel.cutting.lay_out import both_or_all, numbers, plies_list
 from wickel.cutting.to_cut import ToCut
 from wickel.geometry import Outline, area, flatten, outline_of, reflection
 from wickel.lay import CutPiece, Lay, Placement, lies_above, lines_off, on_table, sharing, table_map
-from wickel.pattern import Piece
+from wickel.pattern import Layer, LineKind, Piece
 from wickel.wording import Sentence, Text, say
 
-SLITS = ("slit", "keyhole")
-"""Inner lines that are cut open."""
-DRILLED = ("dart", "drill", "pleat", "bone")
+DRILLED = (LineKind.DART, LineKind.DRILL, LineKind.PLEAT, LineKind.BONE)
 """Inner lines whose ends are marked through the plies."""
 
 
@@ -226,28 +224,20 @@ def _marks(placement: Placement, lay: Lay, work: ToCut) -> Iterator[Text]:
         names = [notch.name for notch in found.piece.notches if notch.edge == edge.name]
         if names:
             yield say("order.notches", names=", ".join(names), edge=edge.name)
-    names = [
-        line.name
-        for line in found.piece.inner_lines
-        if any(word in line.name for word in DRILLED) and not _is_slit(line.name)
-    ]
+    names = [line.name for line in found.piece.inner_lines if line.kind in DRILLED]
     if names:
         yield say("order.drilled", names=", ".join(dict.fromkeys(names)))
-
-
-def _is_slit(name: str) -> bool:
-    return any(word in name for word in SLITS)
 
 
 def _slits(placement: Placement, lay: Lay, work: ToCut) -> Iterator[Cut]:
     """The slits of a piece that is no facing: those are cut when facing and piece are sewn."""
     piece = lay.piece(placement.piece)
     found = work.drafted(piece)
-    if found is None or "facing" in found.piece.id:
+    if found is None or found.piece.layer is Layer.FACING:
         return
     lines = _slit_lines(placement, piece, found.piece)
     if lines:
-        faced = any(f"{found.piece.id}-facing" == p.id for p in found.done.pattern.pieces)
+        faced = any(p.of == found.piece.id for p in found.done.pattern.pieces)
         yield Cut(
             do=Do.SLIT,
             placements=(placement.id,),
@@ -261,7 +251,7 @@ def _slits(placement: Placement, lay: Lay, work: ToCut) -> Iterator[Cut]:
 def _slit_lines(placement: Placement, piece: CutPiece, drafted: Piece) -> tuple[Outline, ...]:
     """The slits of a placement on the table; of a half that is laid whole on both its sides."""
     there = table_map(placement, piece)
-    slits = [flatten(line.path) for line in drafted.inner_lines if _is_slit(line.name)]
+    slits = [flatten(line.path) for line in drafted.inner_lines if line.kind is LineKind.SLIT]
     folds = next((order.fold_edges for order in piece.orders if order.fold_edges), ())
     if folds and not placement.on_fold:
         over = reflection(*folds[0])

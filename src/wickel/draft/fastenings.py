@@ -12,7 +12,7 @@ from wickel.draft.facings import edge_facing
 from wickel.draft.ledger import Ledger
 from wickel.draft.operations import extend
 from wickel.draft.parts import Strip, rectangle
-from wickel.pattern import BIAS_DEG, Cut, Notch, NotchKind, Piece, edge_length
+from wickel.pattern import BIAS_DEG, Cut, Notch, NotchKind, Piece, PieceRole, edge_length
 
 LEAST_BUTTON_GAP_MM = 70.0
 _ROOM = 1.3
@@ -96,6 +96,7 @@ def tie(
     strip = Strip(
         id=id,
         name=name,
+        part=PieceRole.TIE,
         long_mm=long_mm,
         high_mm=2 * wide_mm,
         cuts=(Cut(material="main", copies=copies),),
@@ -119,6 +120,7 @@ def bias_strip(
         Strip(
             id=id,
             name=name,
+            part=PieceRole.BINDING,
             long_mm=long_mm,
             high_mm=BINDINGS["single"] * finished_mm,
             cuts=(Cut(material="main", copies=copies),),

@@ -13,10 +13,22 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from wickel.body import Body
-from wickel.draft.sleeves import CASING
 from wickel.draft.style import Options
-from wickel.draft.usual_checks import ZIP
-from wickel.pattern import BIAS_DEG, Edge, EdgeKind, InnerLine, Pattern, Piece, edge_length
+from wickel.geometry import length
+from wickel.pattern import (
+    BIAS_DEG,
+    Edge,
+    EdgeKind,
+    EdgeRole,
+    InnerLine,
+    Layer,
+    LineKind,
+    NotchKind,
+    Pattern,
+    Piece,
+    PieceRole,
+    edge_length,
+)
 from wickel.wording import Text, say
 
 ZIPS_MM = (100, 120, 150, 180, 200, 220, 250, 300, 350, 400, 450, 500, 550, 600, 700, 800)
@@ -70,6 +82,12 @@ def _piece(pattern: Pattern, *ids: str) -> Piece | None:
     return next((piece for piece in pattern.pieces if piece.id in ids), None)
 
 
+def _of_role(pattern: Pattern, role: PieceRole) -> Piece | None:
+    """The first outer piece of a role."""
+    found = (p for p in pattern.pieces if p.role is role and p.layer is Layer.OUTER)
+    return next(found, None)
+
+
 def _zip(needed_mm: float, why: str) -> Notion:
     """The shortest zip that is sold and long enough; one of the length itself where none is."""
     sold = next(
@@ -87,8 +105,8 @@ def _zip(needed_mm: float, why: str) -> Notion:
 def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
     """The zips of a garment: at the marks on its pieces, and those that its style closes with."""
     for piece in pattern.pieces:
-        for notch in piece.notches if not piece.id.endswith(_BEHIND) else ():
-            if notch.name == ZIP:
+        for notch in piece.notches if piece.layer is Layer.OUTER else ():
+            if notch.kind is NotchKind.ZIP:
                 edge = piece.edge(notch.edge)
                 from_start = edge.start[0] < edge.end[0]  # the edge runs from its upper end down
                 long = notch.at_mm if from_start else edge_length(piece, notch.edge) - notch.at_mm
@@ -100,8 +118,6 @@ def _zips(style: str, pattern: Pattern, options: Options) -> Iterator[Notion]:
         yield _zip(FLY_MM, "the front closing")
 
 
-_BEHIND = ("facing", "lining", "interfacing")
-"""What lies behind a piece, with its marks, has no zip of its own."""
 _SIDE_ZIP = {"bodice": "none", "from-parts": "side", "off-shoulder-dress": "side"}
 """The styles that close with a zip behind or at the side, and their answer for the side."""
 
@@ -112,7 +128,7 @@ def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Noti
     back, front = _piece(pattern, "back", "back-centre"), _piece(pattern, "front", "front-side")
     down = pattern.figure_or("zip.below", 0.0)
     on = ", and on into the skirt" if down else ""
-    if down and back is not None and any(edge.name == "waist" for edge in back.edges):
+    if down and back is not None and back.has(EdgeRole.WAIST):
         return  # that of a skirt is marked on it
     if down and front is None and not _is_marked(pattern):
         yield _zip(down, "from the waist down")
@@ -129,16 +145,17 @@ def _body_zip(pattern: Pattern, options: Options, at_side: str) -> Iterator[Noti
 def _front_zip(pattern: Pattern) -> Iterator[Notion]:
     """The zip of a garment that opens in front, all the way down."""
     opened = (
-        piece
+        edge
         for piece in pattern.pieces
-        if any(edge.name == "front edge" for edge in piece.edges) and not piece.id.endswith(_BEHIND)
+        for edge in piece.edges_of(EdgeRole.OPENING)
+        if piece.layer is Layer.OUTER
     )
-    yield _zip(sum(edge_length(piece, "front edge") for piece in opened), "the whole centre front")
+    yield _zip(sum(length(edge.path) for edge in opened), "the whole centre front")
 
 
 def _is_marked(pattern: Pattern) -> bool:
     """Whether a piece says by itself how long its zip is."""
-    return any(notch.name == ZIP for piece in pattern.pieces for notch in piece.notches)
+    return any(notch.kind is NotchKind.ZIP for piece in pattern.pieces for notch in piece.notches)
 
 
 def _buttons(pattern: Pattern) -> Iterator[Notion]:
@@ -148,7 +165,7 @@ def _buttons(pattern: Pattern) -> Iterator[Notion]:
         notch.name
         for piece in pattern.pieces
         for notch in piece.notches
-        if notch.name.startswith("button ")
+        if notch.kind is NotchKind.BUTTON
     }
     if marked:
         yield Notion(
@@ -171,19 +188,20 @@ def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
             wide_mm=(max(y) - min(y)) / 2 - CASING_ROOM_MM,
             why=say("notions.elastic-waist", join=ELASTIC_JOIN_MM),
         )
-    sleeve = _piece(pattern, "sleeve")
-    if sleeve is None or _piece(pattern, "sleeve-band", "cuff") is not None:
+    sleeve = _of_role(pattern, PieceRole.SLEEVE)
+    if sleeve is None or _of_role(pattern, PieceRole.CUFF) is not None:
         return
     for edge in sleeve.edges:
         if edge.comes_back_to_mm is not None and edge.kind is EdgeKind.HEM:
             yield Notion(
                 kind="elastic",
                 name="Elastic for the sleeves",
-                count=_copies(sleeve) * (1 + sum(m.name == CASING for m in sleeve.inner_lines)),
+                count=_copies(sleeve)
+                * (1 + sum(m.kind is LineKind.CASING for m in sleeve.inner_lines)),
                 long_mm=edge.comes_back_to_mm + ELASTIC_JOIN_MM,
                 why=say("notions.elastic-sleeve", join=ELASTIC_JOIN_MM),
             )
-    if any(edge.name == "top" for edge in sleeve.edges):
+    if sleeve.has(EdgeRole.TOP):
         yield _elastic_of_top(body)
 
 
@@ -216,7 +234,7 @@ def _beside(line: InnerLine) -> bool:
 def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
     for piece in pattern.pieces:
         for line in piece.inner_lines:
-            if line.name == "bone":
+            if line.kind is LineKind.BONE:
                 (along,) = {abs(segment.start[0] - segment.end[0]) for segment in line.path}
                 yield Notion(
                     kind="boning",
@@ -246,30 +264,29 @@ def _eyelets(style: str, pattern: Pattern) -> tuple[int, float]:
     """How many pairs of eyelets a lacing has, and how far they are from each other: as they are
     marked, or along the strip behind it."""
     marked = sum(
-        notch.name.startswith("eyelet ") for piece in pattern.pieces for notch in piece.notches
+        notch.kind is NotchKind.EYELET for piece in pattern.pieces for notch in piece.notches
     )
     if marked:
         return marked, pattern.figure_or("eyelet.gap", EYELET_GAP_MM)
-    placket = _piece(pattern, "placket")
-    stays = any(piece.id.startswith("stay-") for piece in pattern.pieces)
-    if not (style == "corset" or stays) or placket is None:
+    lacing = _of_role(pattern, PieceRole.LACING)
+    if lacing is None:
         return 0, EYELET_GAP_MM
-    long = max(edge_length(placket, edge.name) for edge in placket.edges)
+    long = max(edge_length(lacing, edge.name) for edge in lacing.edges)
     return math.floor(long / EYELET_GAP_MM), EYELET_GAP_MM
+
+
+_NO_STRIPS = (PieceRole.COLLAR, PieceRole.COLLAR_STAND, PieceRole.SKIRT, PieceRole.BODICE)
+"""What is no strip, although it may be cut on the bias."""
 
 
 def _bindings(pattern: Pattern) -> Iterator[Notion]:
     """Strips on the bias: their width as they are cut, and all their lengths together."""
     for piece in pattern.pieces:
-        if (
-            piece.grain_deg % 90.0 != BIAS_DEG
-            or "collar" in piece.id
-            or piece.id in ("panel", "skirt", "front", "back")
-        ):
+        if piece.grain_deg % 90.0 != BIAS_DEG or piece.role in _NO_STRIPS:
             continue
         points = [point for edge in piece.edges for point in (edge.start, edge.end)]
         long, wide = (max(p[k] for p in points) - min(p[k] for p in points) for k in (0, 1))
-        if piece.id.endswith("-piping"):
+        if piece.role is PieceRole.PIPING:
             yield Notion(
                 kind="cord",
                 name="Piping cord",

@@ -11,7 +11,6 @@ from dataclasses import dataclass, replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
-from wickel.draft.edge_words import house_roles
 from wickel.draft.style import DraftRefused, LengthOption
 from wickel.geometry import Cubic, Line, Path, Point, nearest_distance, point_at, smooth
 from wickel.pattern import (
@@ -25,6 +24,7 @@ from wickel.pattern import (
     Piece,
     PieceRole,
 )
+from wickel.pattern.edge_words import house_roles
 from wickel.wording import say
 
 BAND_OPTIONS = (

@@ -15,7 +15,7 @@ from wickel.draft.operations.spots import Spot, chain, remade, seam_stretch, spo
 from wickel.draft.parts import edges, line, point
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line
-from wickel.pattern import Cut, Edge, Notch, Pattern, Piece, PieceRole, edge_length
+from wickel.pattern import Cut, Edge, EdgeRole, Notch, Pattern, Piece, PieceRole, edge_length
 from wickel.wording import say
 
 OPENING_MM = 160.0
@@ -83,6 +83,7 @@ def seam_bag(allow: Allowances, bag: SeamBag | None = None) -> Piece:
                     Cubic(back, (_SWELL * mouth, bag.wide), (0.0, 0.59375 * bag.wide), top),
                 ),
                 allowance_mm=allow["pocket"],
+                role=EdgeRole.BAG,
             ),
         ),
         cuts=(Cut(material="main", copies=4, pair=True),),
@@ -199,7 +200,7 @@ def slant(front: Piece, allow: Allowances, size: Slant | None = None) -> tuple[P
         name="Pocket side",
         inner_lines=(),
     )
-    whole = replace(whole, cuts=_PAIR)
+    whole = replace(whole, cuts=_PAIR, role=PieceRole.POCKET)
     bag_waist, bag_side = edge_length(whole, "waist"), edge_length(whole, "side")
     _, bag = split(
         whole,

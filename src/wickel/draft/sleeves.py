@@ -13,7 +13,6 @@ from dataclasses import dataclass, replace
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.checks import TapeCheck
-from wickel.draft.edge_words import SLEEVE_ROLES
 from wickel.draft.ledger import Ledger
 from wickel.draft.operations import Opening, mapped_piece, slash_and_spread
 from wickel.draft.operations.reshaping import lengthen
@@ -35,6 +34,7 @@ from wickel.pattern import (
     edge_length,
     sewn_length,
 )
+from wickel.pattern.edge_words import SLEEVE_ROLES
 from wickel.wording import say
 
 CAP_BOUNDS = (0.15, 1.25)
@@ -441,6 +441,7 @@ def _turned_up(ledger: Ledger, sleeve: Piece, allow: Allowances) -> tuple[Piece,
     strip = Strip(
         id="turn-up",
         name="Turn-up",
+        part=PieceRole.TURN_UP,
         long_mm=edge_length(sleeve, "hem"),
         high_mm=2 * high,
         cuts=(Cut(material="main", copies=2),),
@@ -535,6 +536,7 @@ def _with_band(sleeve: Piece, band: _Band, allow: Allowances) -> tuple[Piece, Pi
         Strip(
             id=band.id,
             name=band.name,
+            part=PieceRole.CUFF,
             long_mm=band.round_mm + band.overlap_mm,
             high_mm=2 * band.high_mm,
             cuts=(Cut(material="main", copies=2), Cut(material="interfacing", copies=2)),

@@ -20,6 +20,7 @@ from wickel.pattern import (
     Wider,
     edge_length,
     net_line,
+    with_guessed_roles,
 )
 from wickel.wording import say, words_of
 
@@ -111,7 +112,7 @@ def drawn_of(record: DrawnPieceRecord) -> Piece:
         ),
     )
     _check(piece)
-    return piece
+    return with_guessed_roles(piece)
 
 
 _CUT = {"material", "copies", "pair", "on_fold"}

@@ -1,6 +1,7 @@
 """Piece, edge, seam, notch, net line and cut line."""
 
 from wickel.pattern.figure import Figure, FigureKind, Gave
+from wickel.pattern.guessing import with_guessed_roles
 from wickel.pattern.piece import (
     ACROSS_DEG,
     BIAS_DEG,
@@ -59,4 +60,5 @@ __all__ = [
     "sewn_length",
     "turning_back",
     "with_allowances",
+    "with_guessed_roles",
 ]

@@ -30,6 +30,7 @@ class PieceRole(StrEnum):
     CASING = "casing"
     BAND = "band"
     HEM_BAND = "hem band"
+    FRILL = "frill"
     BINDING = "binding"
     PIPING = "piping"
     STAY = "stay"

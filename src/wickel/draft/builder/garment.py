@@ -236,6 +236,8 @@ def _renamed(pattern: Pattern, ids: Mapping[str, str]) -> Pattern:
 
     return replace(
         pattern,
-        pieces=tuple(replace(p, id=ids.get(p.id, p.id)) for p in pattern.pieces),
+        pieces=tuple(
+            replace(p, id=ids.get(p.id, p.id), of=ids.get(p.of, p.of)) for p in pattern.pieces
+        ),
         seams=tuple(replace(s, one=end(s.one), other=end(s.other)) for s in pattern.seams),
     )

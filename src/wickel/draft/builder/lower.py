@@ -43,6 +43,7 @@ from wickel.draft.usual_checks import (
 from wickel.pattern import (
     Cut,
     EdgeKind,
+    EdgeRole,
     Notch,
     NotchKind,
     Pattern,
@@ -262,7 +263,11 @@ def opened_edge(front: Piece, making: Making) -> Piece:
         front,
         edges=tuple(
             replace(
-                edge, name="front edge", kind=EdgeKind.SEAM, allowance_mm=making.allow["facing"]
+                edge,
+                name="front edge",
+                kind=EdgeKind.SEAM,
+                role=EdgeRole.OPENING,
+                allowance_mm=making.allow["facing"],
             )
             if edge.name == "centre"
             else edge

@@ -25,7 +25,17 @@ from wickel.draft.operations.spots import (
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import DraftRefused
 from wickel.geometry import QUARTER_REACH, Cubic, Line, Path, Point, length, point_at, polygon
-from wickel.pattern import Cut, Edge, EdgeKind, InnerLine, LineKind, Piece, net_line
+from wickel.pattern import (
+    Cut,
+    Edge,
+    EdgeKind,
+    InnerLine,
+    Layer,
+    LineKind,
+    Piece,
+    PieceRole,
+    net_line,
+)
 from wickel.wording import say
 
 _ON_FOLD_MM = 0.5
@@ -57,7 +67,7 @@ class Finish:
             Allowances(),
         )
         edges = tuple(replace(edge, allowance_mm=self.seam_mm) for edge in made.edges)
-        return replace(made, edges=edges)
+        return replace(made, edges=edges, role=PieceRole.PLACKET)
 
 
 def add_slit(
@@ -84,9 +94,9 @@ def add_slit(
         return slit, finish.strip(2 * long_mm, 2 * finish.wide_mm, cut)
     strip = finish.strip(long_mm + finish.wide_mm, 2 * finish.wide_mm, cut)
     middle = (Line((0.0, finish.wide_mm), (long_mm, finish.wide_mm)),)
-    return slit, replace(
-        strip, inner_lines=(InnerLine(name="slit", path=middle, kind=LineKind.SLIT),)
-    )
+    marked = InnerLine(name="slit", path=middle, kind=LineKind.SLIT)
+    facing = replace(strip, role=piece.role, view=piece.view, layer=Layer.FACING, of=piece.id)
+    return slit, replace(facing, inner_lines=(marked,))
 
 
 def _on_fold(piece: Piece, at: Point) -> bool:

@@ -15,7 +15,6 @@ import shapely
 from shapely.geometry import LineString, Polygon
 from shapely.geometry.base import BaseGeometry
 
-from wickel.draft.edge_words import house_roles
 from wickel.draft.style import DraftRefused
 from wickel.geometry import (
     Affine,
@@ -31,6 +30,7 @@ from wickel.geometry import (
     signed_area,
 )
 from wickel.pattern import Cut, Edge, EdgeKind, EdgeRole, InnerLine, Notch, Piece, Wider, net_line
+from wickel.pattern.edge_words import house_roles
 from wickel.wording import Sentence, say
 
 SAME_MM = 1e-6

@@ -45,6 +45,7 @@ from wickel.pattern import (
     Wider,
     edge_length,
     net_line,
+    with_guessed_roles,
 )
 from wickel.wording import Sentence, say, words_of
 
@@ -270,7 +271,7 @@ def _piece(own_piece: OwnPiece, formulas: Formulas, allow: Allowances) -> Piece:
             say("own_style.look-order-points", own=own_piece.name, reason=words_of(reason)),
             own_piece.id,
         ) from None
-    return made
+    return with_guessed_roles(made)
 
 
 def _check_apart(own_piece: OwnPiece, places: Sequence[Point]) -> None:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping
+from dataclasses import replace
 
 from wickel.body import Body
 from wickel.draft.allowances import Allowances
@@ -72,7 +73,7 @@ def _apron(ledger: Ledger, allow: Allowances) -> tuple[Piece, ...]:
         _panel("apron", "Apron", (long, wide), allow),
         _panel("bib", "Bib", (high, bib), allow),
         tie("band", "Band and ties", ties, tie_wide, allow, copies=1),
-        tie("strap", "Strap", strap, tie_wide, allow, copies=1),
+        replace(tie("strap", "Strap", strap, tie_wide, allow, copies=1), role=PieceRole.STRAP),
         patch(pocket, deep, allow, copies=1),
     )
 

@@ -68,6 +68,7 @@ from wickel.pattern import (
     Piece,
     cut_line,
     net_line,
+    with_guessed_roles,
 )
 from wickel.wording import Text, say, words_of
 
@@ -346,7 +347,7 @@ class _Reading:
             ),
         )
         self._compare(piece, to_own)
-        return piece
+        return with_guessed_roles(piece)
 
     def _frame(self, edges: list[Edge], grain: float) -> tuple[Affine, float]:
         """The map into the piece's own frame, and its grain there: as the file says; else with the

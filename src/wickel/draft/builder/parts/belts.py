@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from wickel.draft.builder.making import Making, Part, Slot
 from wickel.draft.fastenings import tie
+from wickel.pattern import PieceRole
 from wickel.wording import tr
 
 
@@ -12,7 +15,9 @@ def _tied(making: Making) -> Making:
     ledger.at("Belt")
     long = ledger.length("belt.long", "waist + 110 cm", "Length of the belt", (700, 3200))
     wide = ledger.length("belt.wide", "3 cm", "Finished width of the belt", (10, 120))
-    return making.with_pieces(tie("belt", "Belt", long, wide, making.allow, copies=1))
+    return making.with_pieces(
+        replace(tie("belt", "Belt", long, wide, making.allow, copies=1), role=PieceRole.BELT)
+    )
 
 
 PARTS = (

@@ -21,7 +21,7 @@ from wickel.draft.parts import Strip, edges, line, rectangle
 from wickel.draft.style import ChoiceOption, DraftRefused, LengthOption, Options
 from wickel.draft.usual_checks import alike
 from wickel.geometry import Line, Path
-from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
+from wickel.pattern import Cut, Pattern, Piece, PieceRole, Seam, edge_length
 from wickel.wording import say, tr
 
 LEAST_BELOW_SLANT_MM = 100.0
@@ -132,6 +132,7 @@ def _band(
     strip = Strip(
         id=id,
         name=name,
+        part=PieceRole.BAND if id == "front-band" else PieceRole.CUFF,
         long_mm=size[0],
         high_mm=size[1],
         cuts=(Cut(material="main", copies=2),),

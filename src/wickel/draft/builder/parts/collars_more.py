@@ -25,7 +25,17 @@ from wickel.draft.operations import join
 from wickel.draft.parts import Strip, comes_back, edges, line, point, rectangle
 from wickel.draft.style import DraftRefused, Options
 from wickel.geometry import Cubic, Line, Point, length
-from wickel.pattern import Cut, EdgeKind, Pattern, Piece, PieceRole, edge_length, sewn_length
+from wickel.pattern import (
+    Cut,
+    EdgeKind,
+    Layer,
+    Pattern,
+    Piece,
+    PieceRole,
+    View,
+    edge_length,
+    sewn_length,
+)
 from wickel.wording import Text, say, tr
 
 
@@ -98,7 +108,10 @@ def _flat(making: Making) -> Making:
         if any(edge.kind is EdgeKind.FOLD for edge in collar.edges)
         else Cut(material="main", copies=4, pair=True)
     )
-    return making.with_pieces(replace(collar, cuts=(cut,))).finished("neck")
+    made = replace(
+        collar, cuts=(cut,), role=PieceRole.COLLAR, view=View.BOTH, layer=Layer.OUTER, of=""
+    )
+    return making.with_pieces(made).finished("neck")
 
 
 def _overarm(making: Making, where: str) -> Point:

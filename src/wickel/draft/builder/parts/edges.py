@@ -23,7 +23,18 @@ from wickel.draft.necklines import SLIT_KINDS
 from wickel.draft.operations import NewSeam, Spot, split
 from wickel.draft.parts import Strip, rectangle
 from wickel.draft.style import DraftRefused, Options
-from wickel.pattern import BIAS_DEG, Cut, Pattern, Piece, PieceRole, Seam, edge_length
+from wickel.pattern import (
+    BIAS_DEG,
+    Cut,
+    Layer,
+    LineKind,
+    Pattern,
+    Piece,
+    PieceRole,
+    Seam,
+    View,
+    edge_length,
+)
 from wickel.wording import say, tr
 
 _LEAST_LEFT_MM = 10.0
@@ -42,7 +53,7 @@ def _neck_faced(making: Making) -> Making:
             piece = making.piece(id)
             if has_edge(piece, "front edge") or has_edge(piece, "wrap edge"):
                 continue  # faced with that
-            where = "front" if id.startswith("front") else "back"
+            where = piece.view.value
             making, facing = making.with_facing(where)
             strip = _facing_of(piece, edge, facing, making)
             whole = edge == "neck" and id in (where, f"{where}-centre")
@@ -55,8 +66,8 @@ def _neck_faced(making: Making) -> Making:
 
 def _facing_of(piece: Piece, edge: str, wide: float, making: Making) -> Piece:
     """The facing of a neck or top; that of a slit neck runs on past the slit."""
-    slit = next((mark for mark in piece.inner_lines if mark.name in SLIT_KINDS), None)
-    of_the_neck = making.necks[0] in SLIT_KINDS and piece.id.startswith("front")
+    slit = next((mark for mark in piece.inner_lines if mark.kind is LineKind.SLIT), None)
+    of_the_neck = making.necks[0] in SLIT_KINDS and piece.view is View.FRONT
     if slit is None or edge != "neck" or not of_the_neck:
         return edge_facing(piece, (edge,), wide, making.allow)
     return slit_facing(piece, slit, slit_facing_by(making.ledger, piece, slit, wide), making.allow)
@@ -64,7 +75,7 @@ def _facing_of(piece: Piece, edge: str, wide: float, making: Making) -> Piece:
 
 def _named(strip: Piece, of: str) -> Piece:
     called = of.replace("-", " ").capitalize()
-    return replace(strip, id=f"{of}-facing", name=f"{called} facing", notches=strip.notches)
+    return replace(strip, id=f"{of}-facing", name=f"{called} facing", layer=Layer.FACING)
 
 
 def _all_in_one(making: Making) -> Making:
@@ -98,7 +109,7 @@ def _top_of(whole: Piece, where: str, wide: float, making: Making) -> Piece:
     first = Spot(edge="centre", share=1 - wide / centre)
     top, rest = split(whole, first, Spot(edge="side", share=wide / side), seam)
     strip = top if has_edge(top, "neck") else rest
-    return _named(replace(strip, inner_lines=(), notches=()), where)
+    return _named(replace(strip, inner_lines=(), notches=(), of=whole.id), where)
 
 
 def _with_bindings(making: Making) -> Making:

@@ -37,7 +37,8 @@ def _straps(making: Making) -> Making:
         "strap.long", "strap_drop + 2 cm", "Length of a strap, with what is sewn in", (150, 900)
     )
     wide = ledger.length("strap.wide", "1.2 cm", "Finished width of a strap", (4, 90))
-    return making.with_pieces(tie("strap", "Strap", long, wide, making.allow))
+    strap = tie("strap", "Strap", long, wide, making.allow)
+    return making.with_pieces(replace(strap, role=PieceRole.STRAP))
 
 
 def _top_at(piece: Piece, across: float) -> float:
@@ -145,9 +146,8 @@ def _loops(making: Making) -> Making:
     count = ledger.number("loop.count", 5, "Loops for the belt", (2, 12))
     long = ledger.length("loop.long", "7 cm", "Length of a loop, with what is sewn in", (30, 160))
     wide = ledger.length("loop.wide", "1 cm", "Finished width of a loop", (4, 40))
-    return making.with_pieces(
-        tie("loop", "Belt loop", long, wide, making.allow, copies=max(1, round(count)))
-    )
+    loop = tie("loop", "Belt loop", long, wide, making.allow, copies=max(1, round(count)))
+    return making.with_pieces(replace(loop, role=PieceRole.LOOP))
 
 
 def _bones(making: Making) -> Making:

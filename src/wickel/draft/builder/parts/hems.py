@@ -94,6 +94,7 @@ def _frilled(making: Making) -> Making:
         Strip(
             id=_FRILL,
             name="Frill",
+            part=PieceRole.FRILL,
             long_mm=long,
             high_mm=high,
             cuts=(Cut(material="main", copies=lengths),),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 
 from wickel.body import Body
@@ -30,7 +30,7 @@ from wickel.draft.legs import (
 from wickel.draft.parts import comes_back
 from wickel.draft.pockets import cut_away
 from wickel.draft.style import LengthOption, Options
-from wickel.pattern import Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import Pattern, Piece, Seam, View, edge_length, sewn_length
 from wickel.wording import Text, say, tr
 
 _EASED_MM = 12.0
@@ -89,7 +89,10 @@ def _add(kind: _Kind, making: Making) -> Making:
     pieces = [
         _sewn_to(
             joined.of(side),
-            leg_piece(_id(side), f"{side.capitalize()} leg", leg, making.allow, deep.of(side)),
+            replace(
+                leg_piece(_id(side), f"{side.capitalize()} leg", leg, making.allow, deep.of(side)),
+                view=View(side),
+            ),
             drawn_in=kind.waist == "elastic" or not making.has_upper,
         )
         for side, leg in zip(SIDES, legs, strict=True)

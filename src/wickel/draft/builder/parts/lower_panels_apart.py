@@ -46,7 +46,7 @@ from wickel.draft.style import ChoiceOption, DraftRefused, Options
 from wickel.draft.torso import FLARE_LONG
 from wickel.draft.usual_checks import alike, over_body
 from wickel.geometry import Line, Path, backwards, length, map_path, reflection
-from wickel.pattern import Cut, Pattern, Piece, PieceRole, Seam, edge_length
+from wickel.pattern import Cut, Pattern, Piece, PieceRole, Seam, View, edge_length
 from wickel.wording import say, tr
 
 _TURNED = reflection((0.0, 0.0), (1.0, 0.0))
@@ -148,7 +148,7 @@ def _half(
     ``sized``: half a panel at waist and hip, and how many they are."""
     size, count = sized
     first = [None, *flares] if count % 2 else flares
-    return [
+    panels = (
         _panel(
             (f"{_begin(making)}-{where}-{k}", f"Skirt {where}, panel {k}"),
             size,
@@ -158,7 +158,8 @@ def _half(
             last=k == len(first) - 1,
         )
         for k, (before, after) in enumerate(pairwise(first), 1)
-    ]
+    )
+    return [replace(panel, view=View(where)) for panel in panels]
 
 
 def _shorter(panel: Piece, less: float) -> Piece:

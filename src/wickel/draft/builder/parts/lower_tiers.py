@@ -8,7 +8,7 @@ from wickel.draft.builder.lower import BELOW_KNEE, added, called, lower_checks, 
 from wickel.draft.builder.making import DRAWN_IN, WAIST_SEAM, ZIP_GOES_ON, Making, Part, Slot
 from wickel.draft.ledger import SIDES
 from wickel.draft.skirts import Roles, gathered_half
-from wickel.pattern import Seam
+from wickel.pattern import PieceRole, Seam, View
 from wickel.wording import say, tr
 
 
@@ -41,6 +41,8 @@ def _add(making: Making) -> Making:
                 Roles(making.centre(side)),
             ),
             notches=(),
+            role=PieceRole.TIER,
+            view=View(side),
         )
         for side in SIDES
     ]

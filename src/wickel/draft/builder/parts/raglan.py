@@ -36,7 +36,7 @@ from wickel.geometry import (
     rotation,
     translation,
 )
-from wickel.pattern import Cut, Pattern, Piece, Seam, edge_length
+from wickel.pattern import Cut, EdgeRole, Pattern, Piece, PieceRole, Seam, View, edge_length
 from wickel.wording import say, tr
 
 _SEAM = "raglan seam"
@@ -191,6 +191,8 @@ def _piece(side: str, half: _Half, turn_deg: float, making: Making) -> Piece:
     made = Piece(
         id=f"sleeve-{side}",
         name=f"Sleeve {side}",
+        role=PieceRole.SLEEVE,
+        view=View(side),
         edges=(
             *edges(
                 making.allow,
@@ -199,7 +201,7 @@ def _piece(side: str, half: _Half, turn_deg: float, making: Making) -> Piece:
                 ("sleeve hem", line(overarm[-1].end, hem), "hem"),
                 ("underarm", line(hem, under), "side"),
             ),
-            replace(seam, name=_SEAM),
+            replace(seam, name=_SEAM, role=EdgeRole.RAGLAN),
         ),
         cuts=(Cut(material="main", copies=2, pair=True),),
         points=(

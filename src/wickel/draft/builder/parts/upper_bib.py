@@ -66,8 +66,8 @@ def _straps(tops: list[Piece], making: Making) -> list[Piece]:
     )
     wide = ledger.length("strap.wide", "bib_strap", "Finished width of the straps", (8, 90))
     return [
-        tie("strap", "Strap", long, wide, making.allow),
-        tie("loop", "Loop", loop, loop_wide, making.allow),
+        replace(tie("strap", "Strap", long, wide, making.allow), role=PieceRole.STRAP),
+        replace(tie("loop", "Loop", loop, loop_wide, making.allow), role=PieceRole.LOOP),
     ]
 
 

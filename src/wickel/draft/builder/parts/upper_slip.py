@@ -19,7 +19,7 @@ from wickel.draft.straps import strap_piece, strap_top
 from wickel.draft.style import LengthOption, Options
 from wickel.draft.torso import MEASURED
 from wickel.draft.usual_checks import alike, over_body, passes
-from wickel.pattern import BIAS_DEG, Pattern, Piece, Seam, edge_length
+from wickel.pattern import BIAS_DEG, Pattern, Piece, PieceRole, Seam, edge_length
 from wickel.wording import say, tr
 
 BIAS_GIVE = 1.06
@@ -70,7 +70,8 @@ def _add(kind: str, making: Making) -> Making:
     ledger.at("Straps")
     long = ledger.length("strap.long", "strap_down_front + strap_down_back", "Length of a strap")
     wide = ledger.length("strap.wide", "strap", "Finished width of a strap", (4, 40))
-    straps = bias_strip("strap", "Strap", long, wide, making.allow, copies=2)
+    strap = bias_strip("strap", "Strap", long, wide, making.allow, copies=2)
+    straps = replace(strap, role=PieceRole.STRAP)
     seams = (
         Seam(name="side seam", one=("front", "side"), other=("back", "side")),
         Seam(name="front top edge", one=("front", "neck"), other=("front-facing", "neck")),

@@ -24,7 +24,7 @@ from wickel.draft.operations import NewSeam, Opening, Spot, slash_and_spread, sp
 from wickel.draft.style import DraftRefused, Options
 from wickel.draft.usual_checks import alike
 from wickel.geometry import crossing, length
-from wickel.pattern import Pattern, Piece, Seam
+from wickel.pattern import Layer, Pattern, Piece, PieceRole, Seam
 from wickel.wording import say, tr
 
 _SEAM = "yoke seam"
@@ -108,7 +108,14 @@ def _laid_on(making: Making) -> Making:
         along = ("neck", "shoulder")
         strip = edge_facing(half, along, deep.of(side), making.allow, option="yoke.deep")
         cut = replace(strip.cuts[0], material="contrast")
-        laid = replace(strip, id=f"{side}-laid-yoke", name=f"{half.name} yoke", cuts=(cut,))
+        laid = replace(
+            strip,
+            id=f"{side}-laid-yoke",
+            name=f"{half.name} yoke",
+            cuts=(cut,),
+            role=PieceRole.YOKE,
+            layer=Layer.OUTER,
+        )
         making = making.with_pieces(laid)
     return making
 

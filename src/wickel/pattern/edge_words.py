@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from functools import cache
 from types import MappingProxyType
 
-from wickel.pattern import EdgeRole
+from wickel.pattern.roles import EdgeRole
 
 OTHER_SIDE = "other "
 """How the names of edges begin that a piece has twice."""
