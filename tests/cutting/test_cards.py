@@ -53,9 +53,13 @@ def test_it_says_lengths_allowances_and_what_is_drawn_in():
     assert any("of Sleeve into the others together" in str(note) for note in cap.notes)
 
 
-def rows_of(style, **options):
+def joins_of(style, **options):
     job = job_of_style(STYLES[style], options=options)
-    return {row.name: row for row in joins(drafted(job.garments[0], job))}
+    return joins(drafted(job.garments[0], job))
+
+
+def rows_of(style, **options):
+    return {row.name: row for row in joins_of(style, **options)}
 
 
 def test_a_band_is_sewn_to_all_that_hangs_from_it():
@@ -67,6 +71,23 @@ def test_a_band_is_sewn_to_all_that_hangs_from_it():
     assert panels["waist"].to == "Panel: waist"
     assert not panels["waist"].notes  # eight panels are as long as their band
     assert panels["side of the panel"].others[0].edge == "other side"
+
+
+def test_a_skirt_is_sewn_to_all_panels_above_it_and_panels_to_what_lies_over_them():
+    rows = rows_of("from-parts", shape="shoulder")
+    assert rows["back waist"].to == "Back, centre: hem; Back, side: hem"
+    assert not rows["back waist"].notes  # they are as long as the skirt
+    apart = [row for row in joins_of("from-parts", lower="panels-apart") if row.name == "waist"]
+    assert [(row.one.piece, row.to) for row in apart] == [
+        ("Front", "Skirt front, panel 1: waist; Skirt front, panel 2: waist"),
+        ("Back", "Skirt back, panel 1: waist"),
+    ]
+
+
+def test_a_lined_sleeve_in_two_parts_is_set_into_the_front_and_the_back_of_the_lining():
+    own = joins_of("from-parts", stretch="25", shape="off-shoulder", lining="all")
+    lined = {row.one.edge: row.to for row in own if row.name == "armhole of the lining"}
+    assert lined == {"cap": "Front lining: armhole", "cap, on": "Back lining: armhole"}
 
 
 def test_collar_facing_lining_and_centre_are_on_the_card():

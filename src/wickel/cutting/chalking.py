@@ -87,7 +87,7 @@ def as_cut_from(piece: Piece, pattern: Pattern) -> Sentence | None:
     """Which edges of a piece that was made from another, such as a facing, are those of the other
     to the letter: along them its paper is laid on. None where none are."""
     for other in pattern.pieces:
-        if other.id == piece.id or not piece.id.startswith(f"{other.id}-"):
+        if other.id != piece.of:
             continue
         paths = {edge.path for edge in other.edges}
         shared = [edge.name for edge in piece.edges if edge.path in paths]

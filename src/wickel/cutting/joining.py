@@ -1,8 +1,8 @@
 """The joining card: which edges meet in which order, with their allowances, ease and gathers, and
 the darts that are closed before; and the bundles, in the order in which they are sewn.
 
-The order is a usual one: darts, panels, shoulders, neck, sides, sleeves, waist. It goes by what an
-edge is called; a seam that is called otherwise comes before the waist.
+The order is a usual one: darts, panels, shoulders, neck, sides, sleeves, waist. It goes by the
+roles of edges and pieces; a seam of none of them comes before the waist.
 """
 
 from __future__ import annotations
@@ -14,27 +14,42 @@ from dataclasses import dataclass, replace
 from wickel.cutting.sewing import all_seams
 from wickel.draft.parts import mouth_on
 from wickel.job import DraftedGarment
-from wickel.pattern import Edge, LineKind, Pattern, Piece, Seam, edge_length, sewn_length
+from wickel.pattern import (
+    Edge,
+    EdgeRole,
+    Layer,
+    LineKind,
+    Pattern,
+    Piece,
+    PieceRole,
+    Seam,
+    edge_length,
+    sewn_length,
+)
 from wickel.wording import Text, say
 
 _SAME_MM = 0.5
-_ORDER = (
-    ("panel", "seam ", "cut "),
-    ("yoke",),
-    ("pocket",),
-    ("centre back", "centre front"),
-    ("shoulder",),
-    ("collar",),
-    ("neck", "top edge"),
-    ("front band", "facing"),
-    ("overarm", "leg side", "side"),
-    ("inseam", "sleeve seam", "underarm"),
-    ("crotch",),
-    ("sleeve band", "sleeve end", "cuff"),
-    ("armhole", "cap"),
+_ROUND_THE_NECK = (PieceRole.COLLAR, PieceRole.COLLAR_STAND, PieceRole.HOOD)
+_POCKETS = (PieceRole.POCKET, PieceRole.PATCH)
+_SLEEVE_ENDS = (PieceRole.CUFF, PieceRole.TURN_UP)
+_ORDER: tuple[tuple[PieceRole | Layer | EdgeRole, ...], ...] = (
+    (EdgeRole.PANEL,),
+    (EdgeRole.YOKE, EdgeRole.RAGLAN),
+    _POCKETS,
+    (EdgeRole.CENTRE,),
+    (EdgeRole.SHOULDER,),
+    _ROUND_THE_NECK,
+    (EdgeRole.NECK, EdgeRole.TOP),
+    (PieceRole.BAND, Layer.FACING),
+    (EdgeRole.OVERARM, EdgeRole.SIDE),
+    (EdgeRole.INSEAM, EdgeRole.SLEEVE_SEAM),
+    (EdgeRole.CROTCH,),
+    (EdgeRole.SLEEVE_END, *_SLEEVE_ENDS),
+    (EdgeRole.ARMHOLE, EdgeRole.CAP),
 )
-"""Words of seams in the order in which they are sewn; the waist and what hangs below it last."""
-_LAST = ("waist", "tier", "hem", "peplum")
+"""What makes a seam one of those that are sewn first, second, …: the role of an edge or of a piece,
+or its layer; the waist and what hangs below it come last."""
+_LAST = (EdgeRole.WAIST, EdgeRole.HEM)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -100,7 +115,7 @@ def _closed(pattern: Pattern) -> Iterator[Join]:
 
 
 def _seams(pattern: Pattern) -> Iterator[Join]:
-    seams = sorted(all_seams(pattern), key=lambda seam: _rank(seam.name))
+    seams = sorted(all_seams(pattern), key=lambda seam: _rank(seam, pattern))
     often = Counter(end for seam in seams for end in {seam.one, seam.other})
     rows: dict[tuple[str, str], list[Seam]] = {}
     for seam in seams:
@@ -114,13 +129,16 @@ def _seams(pattern: Pattern) -> Iterator[Join]:
         yield Join(number=0, name=own[0].name, one=one, others=others, notes=notes)
 
 
-def _rank(name: str) -> int:
-    if any(word in name for word in _LAST):
+def _rank(seam: Seam, pattern: Pattern) -> int:
+    """When a seam is sewn."""
+    ends = [(pattern.piece(id), edge) for id, edge in (seam.one, seam.other)]
+    pieces = [piece for piece, _ in ends]
+    edges = {piece.edge(edge).role for piece, edge in ends}
+    parts = {piece.role for piece in pieces}
+    if edges & set(_LAST) and not parts & set(_SLEEVE_ENDS):
         return len(_ORDER) + 1
-    for rank, words in enumerate(_ORDER):
-        if any(word in name for word in words):
-            return rank
-    return len(_ORDER)
+    known = edges | parts | {piece.layer for piece in pieces}
+    return next((k for k, what in enumerate(_ORDER) if known & set(what)), len(_ORDER))
 
 
 def _side(piece: Piece, edge: str) -> Side:
@@ -203,7 +221,7 @@ def bundles(done: DraftedGarment) -> tuple[Bundle, ...]:
     pattern = done.pattern
     order: list[list[str]] = []
     placed: set[str] = set()
-    for seam in sorted(all_seams(pattern), key=lambda seam: _rank(seam.name)):
+    for seam in sorted(all_seams(pattern), key=lambda seam: _rank(seam, pattern)):
         new = [id for id in dict.fromkeys((seam.one[0], seam.other[0])) if id not in placed]
         if not new:
             continue

@@ -9,7 +9,7 @@ panel's left seam at the waist.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from wickel.draft.allowances import Allowances
 from wickel.draft.fastenings import bias_strip, binding_length
@@ -17,7 +17,17 @@ from wickel.draft.ledger import Ledger
 from wickel.draft.parts import EdgeRow, Strip, edges, line, point, rectangle
 from wickel.draft.style import DraftRefused
 from wickel.geometry import Cubic, Line, Path, Point, backwards, crossing, length
-from wickel.pattern import Cut, InnerLine, LineKind, Notch, Piece, PieceRole, Seam, edge_length
+from wickel.pattern import (
+    Cut,
+    EdgeRole,
+    InnerLine,
+    LineKind,
+    Notch,
+    Piece,
+    PieceRole,
+    Seam,
+    edge_length,
+)
 from wickel.wording import say
 
 LEAST_PANEL_MM = 12.0
@@ -114,7 +124,10 @@ def corset_pieces(
         (
             *pieces,
             rectangle(placket, allow),
-            bias_strip("binding", "Binding", strip, binding, allow, copies=2),
+            replace(
+                bias_strip("binding", "Binding", strip, binding, allow, copies=2),
+                binds=(EdgeRole.TOP, EdgeRole.HEM),
+            ),
         ),
         tuple(
             Seam(

@@ -24,6 +24,7 @@ from wickel.geometry import (
     parted_at,
     point_at,
 )
+from wickel.pattern.edge_words import OTHER_SIDE
 from wickel.pattern.figure import Figure
 from wickel.pattern.roles import EdgeRole, Layer, LineKind, NotchKind, PieceRole, View
 
@@ -134,7 +135,8 @@ class Cut:
 class Piece:
     """One pattern piece: a closed chain of edges, what is marked on it, and what to cut.
 
-    ``of`` is the id of the piece that a facing or a lining was made for.
+    ``of`` is the id of the piece that a facing or a lining was made for, ``binds`` what edges a
+    strip is sewn round.
     """
 
     id: str
@@ -149,6 +151,7 @@ class Piece:
     view: View = View.BOTH
     layer: Layer = Layer.OUTER
     of: str = ""
+    binds: tuple[EdgeRole, ...] = ()
 
     def __post_init__(self) -> None:
         names = [edge.name for edge in self.edges]
@@ -168,8 +171,10 @@ class Piece:
         raise KeyError(f"{self.id} has no edge {name}")
 
     def edges_of(self, *roles: EdgeRole) -> tuple[Edge, ...]:
-        """The edges of some roles, in the order of the net line."""
-        return tuple(edge for edge in self.edges if edge.role in roles)
+        """The edges of some roles, in the order of the net line; what is the mirror image of
+        another comes after it."""
+        own = (edge for edge in self.edges if edge.role in roles)
+        return tuple(sorted(own, key=lambda edge: edge.name.startswith(OTHER_SIDE)))
 
     def has(self, *roles: EdgeRole) -> bool:
         """Whether an edge has one of some roles."""

@@ -83,6 +83,7 @@ class EdgeRole(StrEnum):
     INSEAM = "inseam"
     CROTCH = "crotch"
     SLEEVE_SEAM = "sleeve seam"
+    OVERARM = "overarm"
     SLEEVE_END = "sleeve end"
     COLLAR_BEHIND = "collar behind"
     CROWN = "crown"

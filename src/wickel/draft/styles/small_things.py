@@ -20,7 +20,7 @@ from wickel.draft.parts import Strip, edges, line, point, rectangle
 from wickel.draft.pockets import patch
 from wickel.draft.style import ChoiceOption, DraftRefused, Options, Style
 from wickel.geometry import backwards
-from wickel.pattern import Cut, Pattern, Piece, PieceRole, edge_length
+from wickel.pattern import Cut, Layer, Pattern, Piece, PieceRole, edge_length
 from wickel.wording import say
 
 _ONE, _TWO = (Cut(material="main", copies=1),), (Cut(material="main", copies=2),)
@@ -133,7 +133,11 @@ def _bag(ledger: Ledger, allow: Allowances) -> tuple[Piece, ...]:
     strong = ledger.length("handle.wide", "3 cm", "Finished width of a handle", (10, 90))
     return (
         _panel("bag", "Front and back", (high, wide), allow, copies=2),
-        _panel("bag-facing", "Facing of the top", (facing, wide), allow, copies=2),
+        replace(
+            _panel("bag-facing", "Facing of the top", (facing, wide), allow, copies=2),
+            layer=Layer.FACING,
+            of="bag",
+        ),
         tie("handle", "Handle", handle, strong, allow),
     )
 

@@ -130,7 +130,8 @@ def _with_bindings(making: Making) -> Making:
             making.allow,
             copies=1 if whole else _armholes(making.piece(ids[0])),
         )
-        making = making.with_pieces(strip)
+        bare = (own.role for id in ids for own in making.piece(id).edges if own.name == edge)
+        making = making.with_pieces(replace(strip, binds=tuple(dict.fromkeys(bare))))
     return making.finished("neck", "armhole", "top")
 
 

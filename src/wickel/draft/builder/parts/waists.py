@@ -22,7 +22,7 @@ from wickel.draft.fastenings import tie
 from wickel.draft.parts import Strip, rectangle, waistband
 from wickel.draft.style import Options
 from wickel.draft.usual_checks import band_to_waist
-from wickel.pattern import Cut, Pattern, PieceRole
+from wickel.pattern import Cut, Pattern, PieceRole, View
 from wickel.wording import say, tr
 
 _OVERLAP = "band.overlap"
@@ -84,7 +84,8 @@ def _casing(behind_only: bool, cord: bool, making: Making) -> Making:
         cuts=(Cut(material="main", copies=1),),
         fold_line=True,
     )
-    made = making.with_pieces(rectangle(strip, making.allow))
+    casing = rectangle(strip, making.allow)
+    made = making.with_pieces(replace(casing, view=View.BACK if behind_only else View.BOTH))
     if not cord:
         return made
     cord_long = ledger.length("cord.long", "waist_round + 60 cm", "Length of the cord", (300, 3000))
